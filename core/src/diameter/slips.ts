@@ -1,0 +1,69 @@
+import type { Finding } from '../estimate/index.ts';
+import { isPlausibleHeight, oddness } from '../height/index.ts';
+import type { Diagnosis, Reading } from '../method/index.ts';
+import { convert, printAsRead } from '../quantity/index.ts';
+import { SURPRISING_DBH_CM } from './limits.ts';
+
+/** The catalogue of slips that diameter methods look for. Codes are stable. */
+export const DIAMETER_SLIPS = {
+  girthAsDiameter: 'diameter.girth-entered-as-diameter',
+  diameterAsGirth: 'diameter.diameter-entered-as-girth',
+} as const;
+
+/** A diameter so thick for the height that the number is more likely a girth, and the other way round. */
+function isLikelier(asReadCm: number, otherwiseCm: number, heightM: number | undefined): boolean {
+  if (heightM === undefined) return asReadCm > SURPRISING_DBH_CM && otherwiseCm < SURPRISING_DBH_CM;
+  return (
+    !isPlausibleHeight(heightM, asReadCm) &&
+    isPlausibleHeight(heightM, otherwiseCm) &&
+    oddness(heightM, otherwiseCm) < oddness(heightM, asReadCm)
+  );
+}
+
+/** Was this diameter a girth? */
+export function diagnoseGirthAsDiameter({ value, context, print }: Diagnosis, reading: Reading): Finding[] {
+  const otherwiseCm = value / Math.PI;
+  if (!isLikelier(value, otherwiseCm, context.heightM)) return [];
+  return [
+    {
+      code: DIAMETER_SLIPS.girthAsDiameter,
+      severity: 'check',
+      reading: 'diameter',
+      title: 'A girth, perhaps',
+      message: `A stem ${print(value)} thick is unusual${context.heightM === undefined ? '' : ' for a tree of this height'}. If the plain side of the tape was read, this is the girth: ${print(otherwiseCm)} instead of ${print(value)}.`,
+      mends: [
+        {
+          label: `take ${printAsRead(reading.value)} ${reading.unit} as the girth`,
+          measure: 'diameter',
+          methodId: 'diameter.girth',
+          changes: [{ reading: 'girth', text: printAsRead(reading.value), unit: reading.unit }],
+          becomes: print(otherwiseCm),
+        },
+      ],
+    },
+  ];
+}
+
+/** Was this girth a diameter? */
+export function diagnoseDiameterAsGirth({ value, context, print }: Diagnosis, reading: Reading): Finding[] {
+  const otherwiseCm = convert(reading.value, reading.unit, 'cm');
+  if (context.heightM === undefined || !isLikelier(value, otherwiseCm, context.heightM)) return [];
+  return [
+    {
+      code: DIAMETER_SLIPS.diameterAsGirth,
+      severity: 'check',
+      reading: 'girth',
+      title: 'A diameter, perhaps',
+      message: `A stem ${print(value)} thick is very slender for a tree of this height. If the diameter side of the tape was read, this is the diameter: ${print(otherwiseCm)} instead of ${print(value)}.`,
+      mends: [
+        {
+          label: `take ${printAsRead(reading.value)} ${reading.unit} as the diameter`,
+          measure: 'diameter',
+          methodId: 'diameter.tape',
+          changes: [{ reading: 'diameter', text: printAsRead(reading.value), unit: reading.unit }],
+          becomes: print(otherwiseCm),
+        },
+      ],
+    },
+  ];
+}

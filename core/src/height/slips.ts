@@ -1,0 +1,23 @@
+import type { Finding, Mend } from '../estimate/index.ts';
+
+/** The catalogue of slips that height methods look for. Codes are stable: stored, exported, translated by them. */
+export const HEIGHT_SLIPS = {
+  topBelowBase: 'height.top-below-base',
+  baseAboveEye: 'height.base-above-eye',
+  topBelowEye: 'height.top-below-eye',
+  tooClose: 'height.too-close',
+  wrongScale: 'height.wrong-scale',
+  slenderness: 'height.unlikely-slenderness',
+  belowBreastHeight: 'height.below-breast-height',
+} as const;
+
+export type HeightSlip = (typeof HEIGHT_SLIPS)[keyof typeof HEIGHT_SLIPS];
+
+export const heightFinding = (
+  code: HeightSlip,
+  severity: Finding['severity'],
+  reading: string | null,
+  title: string,
+  message: string,
+  mends: readonly Mend[] = [],
+): Finding => ({ code, severity, reading, title, message, mends });

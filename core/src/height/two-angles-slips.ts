@@ -1,0 +1,266 @@
+import type { Finding, Mend } from '../estimate/index.ts';
+import { printReading, readingOf, type Diagnosis, type Readings, type ReadingSpec } from '../method/index.ts';
+import {
+  convert,
+  formatToGraduation,
+  isSlopeUnit,
+  printAsRead,
+  SLOPE_UNITS,
+  slopeTangent,
+  slopeTangentRate,
+  unitOf,
+  type SlopeUnit,
+} from '../quantity/index.ts';
+import { isPlausibleHeight, oddness, plausibleHeight, printDbh, usualHeights } from './plausible-height.ts';
+import { HEIGHT_SLIPS, heightFinding } from './slips.ts';
+
+/** A crew on an ordinary tape stands within this of the mark it means to stand on. */
+const NEAR_A_MARK_M = 0.3;
+const EYE_HEIGHT_M = 1.6;
+
+interface Sight {
+  readonly value: number;
+  readonly unit: SlopeUnit;
+}
+
+const sight = (readings: Readings, key: string): Sight => {
+  const { value, unit } = readingOf(readings, key);
+  return { value, unit: isSlopeUnit(unit) ? unit : 'pct' };
+};
+
+/** What can be said of two sights and a distance. */
+export function diagnoseTwoAngles(
+  diagnosis: Diagnosis,
+  specs: Readonly<Record<'top' | 'base' | 'distance', ReadingSpec>>,
+): Finding[] {
+  const { readings, value, print, recompute } = diagnosis;
+  const top = sight(readings, 'top');
+  const base = sight(readings, 'base');
+  const say = (key: 'top' | 'base', reading: Sight) => printReading(specs[key], reading);
+  const flip = (key: 'top' | 'base', reading: Sight): Mend => {
+    const flipped = { ...readingOf(readings, key), value: -reading.value };
+    const becomes = recompute({ [key]: flipped });
+    return {
+      label: `change ${key} to ${printReading(specs[key], flipped)}`,
+      measure: 'height',
+      changes: [{ reading: key, text: printAsRead(flipped.value, true), unit: reading.unit }],
+      ...(becomes > 0 ? { becomes: print(becomes) } : {}),
+    };
+  };
+
+  const topTangent = slopeTangent(top.value, top.unit);
+  const baseTangent = slopeTangent(base.value, base.unit);
+  if (topTangent <= baseTangent) {
+    const mends: Mend[] = [swap(top, base, recompute(swapped(readings)), print)];
+    if (top.value < 0) mends.unshift(flip('top', top));
+    else if (base.value > 0) mends.unshift(flip('base', base));
+    return [
+      heightFinding(
+        HEIGHT_SLIPS.topBelowBase,
+        'stop',
+        'top',
+        'The top lies below the base',
+        `Top ${say('top', top)} is not above base ${say('base', base)}: that tree would have no height. A sign was dropped, or the two readings changed places.`,
+        mends.filter((mend) => mend.becomes !== undefined),
+      ),
+    ];
+  }
+
+  const findings: Finding[] = [];
+  if (baseTangent > 0) {
+    const mend = flip('base', base);
+    findings.push(
+      heightFinding(
+        HEIGHT_SLIPS.baseAboveEye,
+        'check',
+        'base',
+        'The base lies above the eye',
+        `Both readings are above level, so the base lies above your eye and its reading is taken away. If the base was below, change ${say('base', base)} to ${say('base', { ...base, value: -base.value })}: ${mend.becomes ?? ''} instead of ${print(value)}.`,
+        [mend],
+      ),
+    );
+  }
+  if (topTangent < 0) {
+    const mend = flip('top', top);
+    findings.push(
+      heightFinding(
+        HEIGHT_SLIPS.topBelowEye,
+        'check',
+        'top',
+        'The top lies below the eye',
+        `Both readings are below level: you look down on the whole tree. If the top was above you, change ${say('top', top)} to ${say('top', { ...top, value: -top.value })}: ${mend.becomes ?? ''} instead of ${print(value)}.`,
+        [mend],
+      ),
+    );
+  }
+  const scale = wrongScale(diagnosis, top, base);
+  const scaleMends = scale.flatMap((finding) => finding.mends).slice(0, 1);
+  return [...findings, ...scale, ...unlikely(diagnosis, scaleMends), ...tooClose(diagnosis, top, specs.distance)];
+}
+
+const swapped = (readings: Readings): Readings => ({
+  top: readingOf(readings, 'base'),
+  base: readingOf(readings, 'top'),
+});
+
+const swap = (top: Sight, base: Sight, becomes: number, print: Diagnosis['print']): Mend => ({
+  label: 'let top and base change places',
+  measure: 'height',
+  changes: [
+    { reading: 'top', text: printAsRead(base.value, true), unit: base.unit },
+    { reading: 'base', text: printAsRead(top.value, true), unit: top.unit },
+  ],
+  ...(becomes > 0 ? { becomes: print(becomes) } : {}),
+});
+
+/** Steeper than 45° each further degree is worth more than at the stand-off where the top is seen under 45°. */
+function tooClose({ readings, value, context }: Diagnosis, top: Sight, distanceSpec: ReadingSpec): Finding[] {
+  if (slopeTangent(top.value, top.unit) <= 1) return [];
+  const distance = readingOf(readings, 'distance');
+  const distanceM = convert(distance.value, distance.unit, 'm');
+  const unit = context.unitSystem === 'metric' ? 'm' : 'ft';
+  const backM = Math.max(value - EYE_HEIGHT_M, distanceM);
+  const back = Math.ceil(convert(backM, 'm', distance.unit));
+  const perDegree = (standOffM: number, tangent: number) =>
+    formatToGraduation(convert(standOffM * (1 + tangent * tangent) * (Math.PI / 180), 'm', unit), 0.1);
+  const rise = distanceM * slopeTangent(top.value, top.unit);
+  const spec = distanceSpec.range[distance.unit];
+  const fits = spec === undefined || back <= spec[1];
+  return [
+    heightFinding(
+      HEIGHT_SLIPS.tooClose,
+      'check',
+      'distance',
+      'You stand closer than the tree is tall',
+      `The top is seen at more than 45°. From here one degree on the top is worth ${perDegree(distanceM, slopeTangent(top.value, top.unit))} ${unit}; from ${String(back)} ${distance.unit} away it is ${perDegree(backM, rise / backM)} ${unit}, and a broad crown hides its tip less. If you can, go back and read again.`,
+      fits
+        ? [
+            {
+              label: `stand at ${String(back)} ${distance.unit} and read again`,
+              measure: 'height',
+              changes: [
+                { reading: 'distance', text: String(back), unit: distance.unit },
+                { reading: 'top', text: '', unit: top.unit },
+                { reading: 'base', text: '', unit: top.unit },
+              ],
+            },
+          ]
+        : [],
+    ),
+  ];
+}
+
+const STAND_MARKS = { m15: 15, m20: 20 } as const;
+
+/** The same figures on another scale: offered where the stand-off or the dbh speaks for it. */
+function wrongScale({ readings, value, context, recompute, print }: Diagnosis, top: Sight, base: Sight): Finding[] {
+  const { dbhCm } = context;
+  const distance = readingOf(readings, 'distance');
+  const distanceM = convert(distance.value, distance.unit, 'm');
+  const implausible = !isPlausibleHeight(value, dbhCm);
+  const candidates = SLOPE_UNITS.filter((unit) => unit !== top.unit)
+    .filter((unit) => unit !== 'deg' || Math.max(Math.abs(top.value), Math.abs(base.value)) < 84)
+    .map((unit) => ({
+      unit,
+      heightM: recompute({ top: { value: top.value, unit }, base: { value: base.value, unit } }),
+      atItsMark: (unit === 'm15' || unit === 'm20') && Math.abs(distanceM - STAND_MARKS[unit]) <= NEAR_A_MARK_M,
+    }))
+    .filter(({ heightM }) => Number.isFinite(heightM) && heightM > 1.3 && heightM < 130)
+    .filter(({ heightM, unit, atItsMark }) => {
+      if (!isPlausibleHeight(heightM, dbhCm)) return false;
+      return implausible || (atItsMark && isOtherMetreScale(top.unit, unit));
+    })
+    .sort((a, b) => Number(b.atItsMark) - Number(a.atItsMark) || oddness(a.heightM, dbhCm) - oddness(b.heightM, dbhCm));
+  const [best] = candidates;
+  if (best === undefined) return [];
+  const reason = implausible
+    ? `${print(value)} is an odd height for ${dbhCm === undefined ? 'a tree' : `a dbh of ${printDbh(dbhCm, context.unitSystem)}`}.`
+    : `You stand ${printAsRead(distance.value)} ${distance.unit} away, where people read the other scale.`;
+  return [
+    heightFinding(
+      HEIGHT_SLIPS.wrongScale,
+      'check',
+      'top',
+      'The wrong scale, perhaps',
+      `The readings are taken as ${unitOf(top.unit).words}. ${reason} If they were read in ${unitOf(best.unit).words}, the height is ${print(best.heightM)} instead of ${print(value)}.`,
+      candidates.slice(0, 2).map(({ unit, heightM }) => ({
+        label: `read in ${unitOf(unit).words}`,
+        measure: 'height',
+        changes: [
+          { reading: 'top', text: printAsRead(top.value, true), unit },
+          { reading: 'base', text: printAsRead(base.value, true), unit },
+        ],
+        becomes: print(heightM),
+      })),
+    ),
+  ];
+}
+
+const isOtherMetreScale = (read: SlopeUnit, other: SlopeUnit): boolean =>
+  (read === 'm15' && other === 'm20') || (read === 'm20' && other === 'm15');
+
+/** A height outside the band of its dbh, with the one changed reading that would explain it best. */
+function unlikely({ readings, value, context, recompute, print }: Diagnosis, scaleMends: readonly Mend[]): Finding[] {
+  const { dbhCm } = context;
+  if (dbhCm === undefined || isPlausibleHeight(value, dbhCm)) return [];
+  const top = readingOf(readings, 'top');
+  const base = readingOf(readings, 'base');
+  const distance = readingOf(readings, 'distance');
+  const rate = isSlopeUnit(top.unit) ? slopeTangentRate(top.value, top.unit) : 0;
+  const variants: readonly { readonly key: string; readonly value: number; readonly signed: boolean }[] = [
+    { key: 'base', value: -base.value, signed: true },
+    { key: 'top', value: -top.value, signed: true },
+    { key: 'top', value: top.value * 10, signed: true },
+    { key: 'top', value: top.value / 10, signed: true },
+    { key: 'distance', value: distance.value * 10, signed: false },
+    { key: 'distance', value: distance.value / 10, signed: false },
+  ];
+  const possible = variants
+    .filter(({ key, value: changed }) => rate > 0 && changed !== readings[key]?.value)
+    .map((variant) => ({
+      ...variant,
+      unit: readingOf(readings, variant.key).unit,
+      heightM: recompute({ [variant.key]: { ...readingOf(readings, variant.key), value: variant.value } }),
+    }))
+    .filter(({ key, value: changed, unit }) =>
+      key === 'distance'
+        ? convert(changed, unit, 'm') >= 2 && convert(changed, unit, 'm') <= 120
+        : unit !== 'deg' || Math.abs(changed) < 84,
+    )
+    .filter(({ heightM }) => isPlausibleHeight(heightM, dbhCm))
+    .sort((a, b) => oddness(a.heightM, dbhCm) - oddness(b.heightM, dbhCm));
+  const [best] = possible;
+  const text = (variant: { readonly value: number; readonly signed: boolean; readonly unit: string }) =>
+    printAsRead(variant.value, variant.signed);
+  return [
+    heightFinding(
+      HEIGHT_SLIPS.slenderness,
+      'check',
+      null,
+      value > plausibleHeight(dbhCm).highM ? 'Very tall for this dbh' : 'Very short for this dbh',
+      `${usualHeights(value, dbhCm, context.unitSystem)} ${
+        best === undefined
+          ? 'Look at the tip, the distance and the tape again.'
+          : `If ${best.key} was ${text(best)} ${unitOf(best.unit).symbol}, it is ${print(best.heightM)}.`
+      }`,
+      best === undefined && scaleMends.length > 0
+        ? scaleMends
+        : best === undefined
+          ? [
+              {
+                label: 'clear the top and read it again',
+                measure: 'height',
+                changes: [{ reading: 'top', text: '', unit: top.unit }],
+              },
+            ]
+          : [
+              {
+                label: `change ${best.key} to ${text(best)} ${unitOf(best.unit).symbol}`,
+                measure: 'height',
+                changes: [{ reading: best.key, text: text(best), unit: best.unit }],
+                becomes: print(best.heightM),
+              },
+            ],
+    ),
+  ];
+}

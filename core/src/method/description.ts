@@ -1,0 +1,108 @@
+import type { Finding, Term, Workbook } from '../estimate/index.ts';
+import type { UnitId, UnitSystem } from '../quantity/index.ts';
+
+export type Measure = 'diameter' | 'height';
+
+/** Where on the elevation drawing a reading is taken, and so where its box stands. */
+export type Place = 'tip' | 'base' | 'ground' | 'ring' | 'side';
+
+/** One reading that a method asks for. The form, the drawing, the call-out grammar and the API are made from it. */
+export interface ReadingSpec {
+  readonly key: string;
+  readonly label: string;
+  /** What to do, in words said to the person with the instrument. */
+  readonly ask: string;
+  readonly quantity: 'slope' | 'length';
+  /** Units it may be read in, the first of each system's defaults in `defaultUnit`. */
+  readonly units: readonly UnitId[];
+  readonly defaultUnit: Readonly<Record<UnitSystem, UnitId>>;
+  /** Lowest and highest value that can be, both allowed. */
+  readonly range: Readonly<Partial<Record<UnitId, readonly [number, number]>>>;
+  /** What to say of a value outside the range, after the sentence that names the limits. */
+  readonly rangeHint: string;
+  /** Finest mark that people read, per unit. */
+  readonly graduation: Readonly<Partial<Record<UnitId, number>>>;
+  /** Standard error of one careful reading, sighting included, per unit. */
+  readonly typicalError: Readonly<Partial<Record<UnitId, number>>>;
+  readonly signed: boolean;
+  readonly place: Place;
+  /** Letter that jumps to it on the tree sheet. */
+  readonly shortcut: string;
+  /** Word of the call-out line in front of the number: '@', 'g', '=', or none. A signed reading is known by its sign. */
+  readonly callout: string;
+  readonly instrument: string;
+}
+
+export interface MethodDescription {
+  readonly id: string;
+  /** Raised whenever the same readings would give another figure. */
+  readonly version: number;
+  readonly measure: Measure;
+  readonly name: string;
+  /** What it is and when to use it, one or two sentences. */
+  readonly summary: string;
+  /** How to do it well. */
+  readonly help: readonly string[];
+  /** A short caution shown where the act happens. */
+  readonly safety: string;
+  readonly readings: readonly ReadingSpec[];
+  readonly picture: { readonly observer: boolean };
+  readonly source: string;
+  /** Where it stands among its fellows; the lowest is offered first. */
+  readonly order: number;
+}
+
+/** A reading as it was read. */
+export interface Reading {
+  readonly value: number;
+  readonly unit: UnitId;
+  /** In the reading's own unit; the instrument's typical error where left out. */
+  readonly standardError?: number;
+}
+
+export type Readings = Readonly<Record<string, Reading>>;
+
+/** What else is known of the tree and how its figures are to be printed. */
+export interface MethodContext {
+  readonly unitSystem: UnitSystem;
+  readonly dbhCm?: number;
+  readonly heightM?: number;
+}
+
+/** What `diagnose` may ask of the frame: the figure that other readings would give. */
+export interface Diagnosis {
+  readonly readings: Readings;
+  readonly context: MethodContext;
+  /** The figure in canonical unit (m, cm). */
+  readonly value: number;
+  /** The same method with some readings replaced, in canonical unit. */
+  readonly recompute: (changes: Readings) => number;
+  /** A figure in canonical unit as it would be printed, with its unit. */
+  readonly print: (value: number) => string;
+}
+
+/**
+ * A way to get a figure from readings. One file that exports `method` in a `methods/` folder is all it takes: the
+ * registry finds it.
+ */
+export interface Method {
+  readonly description: MethodDescription;
+  /**
+   * Computes and writes the workings, in the unit that `resultUnit` names for the context.
+   *
+   * Only called with every reading present and within its range. The last step must be marked final.
+   */
+  readonly compute: (readings: Readings, book: Workbook, context: MethodContext) => Term;
+  readonly diagnose: (diagnosis: Diagnosis) => Finding[];
+}
+
+/** Canonical unit and the decimals that people see, per measure. */
+export const RESULTS = {
+  height: { canonical: 'm', metric: { unit: 'm', decimals: 2 }, imperial: { unit: 'ft', decimals: 1 } },
+  diameter: { canonical: 'cm', metric: { unit: 'cm', decimals: 1 }, imperial: { unit: 'in', decimals: 1 } },
+} as const satisfies Record<Measure, { canonical: UnitId } & Record<UnitSystem, { unit: UnitId; decimals: number }>>;
+
+export const resultUnit = (
+  measure: Measure,
+  system: UnitSystem,
+): { readonly unit: UnitId; readonly decimals: number } => RESULTS[measure][system];

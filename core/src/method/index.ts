@@ -1,0 +1,17 @@
+export {
+  RESULTS,
+  resultUnit,
+  type Diagnosis,
+  type Measure,
+  type Method,
+  type MethodContext,
+  type MethodDescription,
+  type Place,
+  type Reading,
+  type Readings,
+  type ReadingSpec,
+} from './description.ts';
+export { checkReadings, printReading } from './check-readings.ts';
+export { evaluate, standardErrorOf } from './evaluate.ts';
+export { lengthIn } from './in-unit.ts';
+export { readingOf } from './reading-of.ts';

@@ -1,0 +1,60 @@
+/**
+ * Rounds to a number of decimals, halves away from zero, as a person does by hand.
+ *
+ * The value is first cut to 12 significant digits, so that 2.675 (stored as 2.67499999999999982) rounds to 2.68.
+ *
+ * @param decimals whole number from 0 to 15
+ */
+export function roundTo(value: number, decimals: number): number {
+  if (!Number.isFinite(value)) return value;
+  const clean = Number(value.toPrecision(12));
+  const [digits = '0', exponent = '0'] = Math.abs(clean).toExponential().split('e');
+  const shifted = Number(`${digits}e${Number(exponent) + decimals}`);
+  const [whole = '0', power = '0'] = Math.round(shifted).toExponential().split('e');
+  const rounded = Number(`${whole}e${Number(power) - decimals}`);
+  return clean < 0 && rounded !== 0 ? -rounded : rounded;
+}
+
+/** A rounded number as text with all its decimals: printRounded(17.5, 2) is '17.50'. Uses a true minus sign. */
+export function printRounded(value: number, decimals: number): string {
+  const rounded = roundTo(value, decimals);
+  return minus(rounded.toFixed(decimals));
+}
+
+/** Replaces the hyphen in front of a number by a minus sign (U+2212). */
+export const minus = (text: string): string => text.replace(/^-/, '−');
+
+/** Number of decimals of an instrument's graduation: 0.5 and 0.1 have one, 0.25 two, 1 none. */
+export function decimalsOf(graduation: number): number {
+  const [digits = '', exponent = '0'] = Number(graduation.toPrecision(12)).toExponential().split('e');
+  const mantissaDecimals = digits.includes('.') ? digits.length - digits.indexOf('.') - 1 : 0;
+  return Math.max(0, mantissaDecimals - Number(exponent));
+}
+
+/** Rounds a value to the nearest mark of a graduation: toGraduation(12.37, 0.5) is 12.5. */
+export function toGraduation(value: number, graduation: number): number {
+  return roundTo(Math.round(Number((value / graduation).toPrecision(12))) * graduation, decimalsOf(graduation));
+}
+
+/** Text of a value rounded to the nearest mark of its graduation. */
+export const formatToGraduation = (value: number, graduation: number): string =>
+  printRounded(toGraduation(value, graduation), decimalsOf(graduation));
+
+/** A number as it was read, all its digits kept, with a plus sign when the quantity is signed. */
+export function printAsRead(value: number, signed = false): string {
+  const text = minus(String(Number(value.toPrecision(12))));
+  return signed && value > 0 ? `+${text}` : text;
+}
+
+/**
+ * A standard error as text: two significant digits, three below 30, so that rounding changes it by less than 2 %.
+ *
+ * @param se 0 or more, same unit as its value
+ */
+export function printStandardError(se: number): string {
+  if (!(se > 0) || !Number.isFinite(se)) return '0';
+  const [digits = '0'] = se.toExponential(1).split('e');
+  const significant = Number(digits) < 3 ? 3 : 2;
+  const magnitude = Math.floor(Math.log10(Number(se.toPrecision(significant))));
+  return printRounded(se, Math.max(0, significant - 1 - magnitude));
+}

@@ -1,0 +1,49 @@
+import { readQuantity, unitOf, type UnitId } from '../../quantity/index.ts';
+import type { ReadingSpec } from '../../method/index.ts';
+import { defaultUnitOf, MEASURES, methodOf, type Entry, type ReadingDefaults, type TreeDraft } from '../tree-draft.ts';
+import { markOf, MISSING } from './grammar.ts';
+
+/** Shortest spelling that reads back as the unit. */
+const UNIT_SUFFIX: Partial<Record<UnitId, string>> = { pct: '%', deg: '°', m20: ':20', m15: ':15' };
+
+function printEntry(spec: ReadingSpec, entry: Entry, defaults: ReadingDefaults): string {
+  const usual = defaultUnitOf(spec, defaults);
+  const compact = entry.text.trim().replace(/\s+/g, ' ');
+  const read = readQuantity(compact, { unit: entry.unit, units: spec.units });
+  if (!read.ok) return compact.replaceAll(' ', '');
+  const number = read.unitWritten || compact.includes(' ') ? String(read.value) : compact.replace(/[−–—]/g, '-');
+  const signed = spec.signed && !/^[+-]/.test(number) ? `+${number}` : number;
+  return read.unit === usual ? signed : `${signed}${UNIT_SUFFIX[read.unit] ?? unitOf(read.unit).symbol}`;
+}
+
+/**
+ * Writes a tree as a call-out line. What `parseCallout` reads from it is the same tree.
+ *
+ * Readings that are missing in front of a signed one keep their place with `_`.
+ */
+export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): string {
+  const parts: string[] = [];
+  if (draft.tag !== '') parts.push(`#${draft.tag}`);
+  if (draft.speciesCode !== '') parts.push(draft.speciesCode);
+  for (const measure of MEASURES) {
+    const { readings } = methodOf(draft, measure).description;
+    const entries = draft[measure].entries;
+    const written = readings.map((spec) => ({ spec, entry: entries[spec.key] }));
+    const laterSigned = (index: number) =>
+      written
+        .slice(index + 1)
+        .some(({ spec, entry }) => markOf(spec).kind === 'signed' && entry !== undefined && entry.text.trim() !== '');
+    written.forEach(({ spec, entry }, index) => {
+      const mark = markOf(spec);
+      if (entry === undefined || entry.text.trim() === '') {
+        if (mark.kind === 'signed' && laterSigned(index)) parts.push(MISSING);
+        return;
+      }
+      const text = printEntry(spec, entry, defaults);
+      if (mark.kind === 'prefix') parts.push(mark.prefix === '=' ? `= ${text}` : `${mark.prefix}${text}`);
+      else if (mark.kind === 'signed' && !/^[+-]/.test(text)) parts.push(`+${text}`);
+      else parts.push(text);
+    });
+  }
+  return parts.join(' ');
+}
