@@ -19,6 +19,7 @@ export default defineConfig([
     rules: {
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/consistent-type-definitions': ['error', 'interface'],
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       eqeqeq: 'error',
       'no-console': 'error',
     },

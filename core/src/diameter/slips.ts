@@ -1,5 +1,5 @@
 import type { Finding } from '../estimate/index.ts';
-import { isPlausibleHeight, oddness } from '../height/index.ts';
+import { oddness, slenderness } from '../height/index.ts';
 import type { Diagnosis, Reading } from '../method/index.ts';
 import { convert, printAsRead } from '../quantity/index.ts';
 import { SURPRISING_DBH_CM } from './limits.ts';
@@ -10,12 +10,23 @@ export const DIAMETER_SLIPS = {
   diameterAsGirth: 'diameter.diameter-entered-as-girth',
 } as const;
 
-/** A diameter so thick for the height that the number is more likely a girth, and the other way round. */
+/**
+ * Height over diameter of ordinary trees. Below the low end the stem is so thick, above the high end so thin, that the
+ * number on the tape is more likely the other side's. Screening limits of this project.
+ */
+const ORDINARY_SLENDERNESS = { low: 28, high: 130 } as const;
+
+const isOrdinary = (heightM: number, dbhCm: number): boolean => {
+  const ratio = slenderness(heightM, dbhCm);
+  return ratio >= ORDINARY_SLENDERNESS.low && ratio <= ORDINARY_SLENDERNESS.high;
+};
+
+/** Whether the other reading of the same number fits the height better. */
 function isLikelier(asReadCm: number, otherwiseCm: number, heightM: number | undefined): boolean {
   if (heightM === undefined) return asReadCm > SURPRISING_DBH_CM && otherwiseCm < SURPRISING_DBH_CM;
   return (
-    !isPlausibleHeight(heightM, asReadCm) &&
-    isPlausibleHeight(heightM, otherwiseCm) &&
+    !isOrdinary(heightM, asReadCm) &&
+    isOrdinary(heightM, otherwiseCm) &&
     oddness(heightM, otherwiseCm) < oddness(heightM, asReadCm)
   );
 }

@@ -32,6 +32,7 @@ export {
 } from './sums.ts';
 export {
   defaultUnitOf,
+  draftOf,
   emptyDraft,
   emptyMeasure,
   MEASURES,
@@ -40,5 +41,6 @@ export {
   type Entry,
   type MeasureDraft,
   type ReadingDefaults,
+  type TakenReading,
   type TreeDraft,
 } from './tree-draft.ts';

@@ -1,5 +1,5 @@
-import type { Measure, MethodDescription } from '../method/index.ts';
-import type { SlopeUnit, UnitId, UnitSystem } from '../quantity/index.ts';
+import type { Measure, MethodDescription, Reading } from '../method/index.ts';
+import { printAsRead, type SlopeUnit, type UnitId, type UnitSystem } from '../quantity/index.ts';
 import { defaultMethod, findMethod } from '../registry/index.ts';
 
 /** A reading as it stands on the sheet: what was typed and the unit that is meant. */
@@ -41,6 +41,13 @@ export function defaultUnitOf(spec: MethodDescription['readings'][number], defau
   return spec.defaultUnit[defaults.unitSystem];
 }
 
+/** A reading as the record keeps it: with the method it was taken for. */
+export interface TakenReading extends Reading {
+  readonly measure: Measure;
+  readonly methodId: string;
+  readonly key: string;
+}
+
 /** A measure with nothing read yet. */
 export const emptyMeasure = (measure: Measure): MeasureDraft => ({
   methodId: defaultMethod(measure).description.id,
@@ -58,4 +65,28 @@ export const emptyDraft = (): TreeDraft => ({
 export function methodOf(draft: TreeDraft, measure: Measure) {
   const method = findMethod(draft[measure].methodId);
   return method?.description.measure === measure ? method : defaultMethod(measure);
+}
+
+/** The sheet of a tree whose readings are on the record. */
+export function draftOf(tree: {
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly readings: readonly TakenReading[];
+}): TreeDraft {
+  const measureDraft = (measure: Measure): MeasureDraft => {
+    const readings = tree.readings.filter((reading) => reading.measure === measure);
+    const method = findMethod(readings[0]?.methodId ?? '') ?? defaultMethod(measure);
+    const entries = readings.map(({ key, value, unit, standardError }) => {
+      const signed = method.description.readings.some((spec) => spec.key === key && spec.signed);
+      const text = printAsRead(value, signed);
+      return [key, { text, unit, ...(standardError === undefined ? {} : { standardError }) }] as const;
+    });
+    return { methodId: method.description.id, entries: Object.fromEntries(entries) };
+  };
+  return {
+    tag: tree.tag,
+    speciesCode: tree.speciesCode,
+    diameter: measureDraft('diameter'),
+    height: measureDraft('height'),
+  };
 }

@@ -1,0 +1,9 @@
+export {
+  monteValdeliro,
+  type PlantedSlip,
+  type Scene,
+  type ScenePlot,
+  type SceneReading,
+  type SceneTree,
+} from './monte-valdeliro.ts';
+export { normal, pick, seededRandom, weibull, type Random } from './random.ts';

@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest';
+import { findingsOf } from '../estimate/index.ts';
+import { draftOf, reckonTree, type TreeSettings } from '../survey/index.ts';
+import { monteValdeliro, seededRandom, type PlantedSlip } from './index.ts';
+
+const settings: TreeSettings = {
+  unitSystem: 'metric',
+  slopeUnit: 'm20',
+  formFactor: { value: 0.45, standardError: 0.05 },
+};
+
+const codesOf = (tree: Parameters<typeof draftOf>[0]): string[] => {
+  const { diameter, height } = reckonTree(draftOf(tree), settings);
+  return [diameter, height].flatMap((outcome) => (outcome === null ? [] : findingsOf(outcome))).map(({ code }) => code);
+};
+
+const CAUGHT_BY: Record<PlantedSlip, string> = {
+  'base sign': 'height.base-above-eye',
+  'girth as diameter': 'diameter.girth-entered-as-diameter',
+  'wrong scale': 'height.wrong-scale',
+  'percent as degrees': 'height.wrong-scale',
+  'too close': 'height.too-close',
+};
+
+describe('Monte Valdeliro', () => {
+  const scene = monteValdeliro(seededRandom(2026));
+  const trees = scene.plots.flatMap((plot) => plot.trees);
+
+  it('is the same forest from the same seed, and another from another', () => {
+    expect(monteValdeliro(seededRandom(2026))).toEqual(scene);
+    expect(monteValdeliro(seededRandom(2027))).not.toEqual(scene);
+  });
+
+  it('has 18 plots of 500 m² in three strata of 24 ha on slopes of 5 to 45 %, at least six with trees', () => {
+    expect(scene.plots).toHaveLength(18);
+    expect(scene.strata.reduce((sum, { areaHa }) => sum + areaHa, 0)).toBe(24);
+    expect(scene.plots.every(({ areaM2, slopePct }) => areaM2 === 500 && slopePct >= 5 && slopePct <= 45)).toBe(true);
+    expect(scene.plots.filter((plot) => plot.trees.length > 0).length).toBeGreaterThanOrEqual(6);
+  });
+
+  it('plants slips that the checks find', () => {
+    const planted = trees.filter((tree) => tree.planted !== null);
+    expect(planted.map((tree) => tree.planted).sort()).toEqual(Object.keys(CAUGHT_BY).sort());
+    for (const tree of planted)
+      expect(codesOf(tree), tree.planted ?? '').toContain(CAUGHT_BY[tree.planted ?? 'too close']);
+  });
+
+  it('leaves the honest trees alone', () => {
+    const accused = trees.filter((tree) => tree.planted === null && codesOf(tree).length > 0);
+    expect(accused.length).toBeLessThanOrEqual(trees.length / 20);
+  });
+});

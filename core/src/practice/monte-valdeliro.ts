@@ -1,0 +1,260 @@
+import { isPlausibleHeight } from '../height/index.ts';
+import type { Measure } from '../method/index.ts';
+import { decimalsOf, slopeReading, toGraduation, type SlopeUnit, type UnitId } from '../quantity/index.ts';
+import { COMMON_SPECIES, type Species } from '../survey/index.ts';
+import { normal, pick, weibull, type Random } from './random.ts';
+
+export interface SceneReading {
+  readonly measure: Measure;
+  readonly methodId: string;
+  readonly key: string;
+  readonly value: number;
+  readonly unit: UnitId;
+}
+
+export interface SceneTree {
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly readings: readonly SceneReading[];
+  /** The slip that was planted in the readings, for the checks to find. */
+  readonly planted: PlantedSlip | null;
+}
+
+export type PlantedSlip = 'base sign' | 'girth as diameter' | 'wrong scale' | 'percent as degrees' | 'too close';
+
+export interface ScenePlot {
+  readonly label: string;
+  readonly stratum: string;
+  readonly areaM2: number;
+  readonly slopePct: number;
+  /** Planned plots have not been walked to yet. */
+  readonly state: 'finished' | 'started' | 'planned';
+  readonly trees: readonly SceneTree[];
+}
+
+export interface Scene {
+  readonly place: string;
+  readonly survey: string;
+  readonly crew: string;
+  readonly startedOn: string;
+  readonly eyeHeightM: number;
+  readonly species: readonly Species[];
+  readonly strata: readonly { readonly name: string; readonly areaHa: number }[];
+  readonly plots: readonly ScenePlot[];
+}
+
+interface Stand {
+  readonly name: string;
+  readonly areaHa: number;
+  /** Shares of the species. */
+  readonly mix: readonly (readonly [string, number])[];
+  /** Weibull scale of the diameters above 10 cm. */
+  readonly spreadCm: number;
+  /** Height of thick trees relative to the species' usual one. */
+  readonly vigour: number;
+  readonly plots: number;
+}
+
+const STANDS: readonly Stand[] = [
+  {
+    name: 'North slope',
+    areaHa: 10,
+    mix: [
+      ['sp', 6],
+      ['bt', 3],
+      ['po', 1],
+    ],
+    spreadCm: 19,
+    vigour: 1,
+    plots: 7,
+  },
+  {
+    name: 'Beech hollow',
+    areaHa: 8,
+    mix: [
+      ['bt', 7],
+      ['sp', 1],
+      ['ch', 2],
+    ],
+    spreadCm: 23,
+    vigour: 1.08,
+    plots: 6,
+  },
+  {
+    name: 'Oak ridge',
+    areaHa: 6,
+    mix: [
+      ['po', 6],
+      ['ch', 2],
+      ['sp', 2],
+    ],
+    spreadCm: 14,
+    vigour: 0.86,
+    plots: 5,
+  },
+];
+
+/** Michailoff curve h = 1.3 + a exp(−b ÷ d), in m and cm, per species. */
+const HEIGHT_CURVES: Readonly<Record<string, { readonly a: number; readonly b: number }>> = {
+  sp: { a: 29, b: 14 },
+  bt: { a: 33, b: 15 },
+  po: { a: 22, b: 11 },
+  ch: { a: 26, b: 13 },
+};
+
+const AREA_M2 = 500;
+const EYE_HEIGHT_M = 1.62;
+const STAND_OFFS_M = [15, 20, 25, 30] as const;
+const SCALES: readonly (readonly [SlopeUnit, number])[] = [
+  ['m20', 5],
+  ['pct', 3],
+  ['m15', 1],
+  ['deg', 1],
+];
+const READ_TO: Readonly<Record<SlopeUnit, number>> = { pct: 1, deg: 0.5, m20: 0.1, m15: 0.1 };
+
+/** Labels of the plots with readings, and the slip planted in each. */
+const TALLIED: Readonly<Record<string, PlantedSlip | null>> = {
+  '1': null,
+  '2': 'base sign',
+  '3': 'girth as diameter',
+  '8': 'wrong scale',
+  '9': 'too close',
+  '10': null,
+  '14': 'percent as degrees',
+  '15': null,
+};
+const STARTED = '15';
+
+const round = (value: number, graduation: number): number =>
+  Number(toGraduation(value, graduation).toFixed(decimalsOf(graduation)));
+
+const trueHeightM = (random: Random, code: string, dbhCm: number, vigour: number): number => {
+  const { a, b } = HEIGHT_CURVES[code] ?? { a: 25, b: 13 };
+  return 1.3 + a * vigour * Math.exp(-b / dbhCm) * Math.exp(normal(random, 0, 0.06));
+};
+
+/** Top, base and distance as a crew reads them from a little uphill. */
+function heightReadings(
+  random: Random,
+  heightM: number,
+  slopePct: number,
+  unit: SlopeUnit,
+  standOffM: number,
+): SceneReading[] {
+  const distanceM = round(standOffM + (random() < 0.4 ? normal(random, 0, 0.8) : 0), 0.1);
+  const uphill = (slopePct / 100) * (0.1 + 0.6 * random());
+  const baseTangent = -EYE_HEIGHT_M / distanceM - uphill;
+  const topTangent = heightM / distanceM + baseTangent;
+  const sight = (tangent: number) => round(slopeReading(tangent + normal(random, 0, 0.006), unit), READ_TO[unit]);
+  return [
+    { measure: 'height', methodId: 'height.two-angles', key: 'top', value: sight(topTangent), unit },
+    { measure: 'height', methodId: 'height.two-angles', key: 'base', value: sight(baseTangent), unit },
+    { measure: 'height', methodId: 'height.two-angles', key: 'distance', value: distanceM, unit: 'm' },
+  ];
+}
+
+const standOff = (heightM: number): number => STAND_OFFS_M.find((distance) => distance >= heightM - EYE_HEIGHT_M) ?? 30;
+
+const diameterReading = (random: Random, dbhCm: number): SceneReading =>
+  random() < 0.12
+    ? { measure: 'diameter', methodId: 'diameter.girth', key: 'girth', value: round(dbhCm * Math.PI, 1), unit: 'cm' }
+    : { measure: 'diameter', methodId: 'diameter.tape', key: 'diameter', value: round(dbhCm, 0.1), unit: 'cm' };
+
+const change = (
+  readings: readonly SceneReading[],
+  key: string,
+  to: (reading: SceneReading) => SceneReading,
+): SceneReading[] => readings.map((reading) => (reading.key === key ? to(reading) : reading));
+
+/** A tree of 34 cm and its usual height, with one slip in its readings. */
+function slippedTree(random: Random, slip: PlantedSlip, code: string, slopePct: number): readonly SceneReading[] {
+  const dbhCm = 34;
+  const heightM = trueHeightM(random, code, dbhCm, 1);
+  const diameter: SceneReading = {
+    measure: 'diameter',
+    methodId: 'diameter.tape',
+    key: 'diameter',
+    value: round(dbhCm, 0.1),
+    unit: 'cm',
+  };
+  const read = (unit: SlopeUnit, distanceM: number) => heightReadings(() => 0.5, heightM, slopePct, unit, distanceM);
+  switch (slip) {
+    case 'base sign':
+      return [
+        diameter,
+        ...change(read('m20', 20), 'base', (reading) => ({ ...reading, value: Math.abs(reading.value) })),
+      ];
+    case 'girth as diameter':
+      return [{ ...diameter, value: round(dbhCm * Math.PI, 0.1) }, ...read('m20', 25)];
+    case 'wrong scale':
+      // Read on the 1:15 scale from 15 m, noted as the 1:20 scale that the crew uses otherwise.
+      return [
+        diameter,
+        ...read('m15', 15).map((reading) => (reading.unit === 'm15' ? { ...reading, unit: 'm20' as const } : reading)),
+      ];
+    case 'percent as degrees':
+      return [
+        diameter,
+        ...read('deg', 25)
+          .map((reading) =>
+            reading.unit === 'deg' ? { ...reading, value: reading.value / 2.2, unit: 'pct' as const } : reading,
+          )
+          .map((reading) => (reading.unit === 'pct' ? { ...reading, value: round(reading.value, 1) } : reading)),
+      ];
+    case 'too close':
+      return [diameter, ...read('pct', 11)];
+  }
+}
+
+function plotTrees(random: Random, stand: Stand, label: string, slopePct: number): SceneTree[] {
+  const count = 12 + Math.floor(random() * 8);
+  const slip = TALLIED[label] ?? null;
+  const slipAt = slip === null ? -1 : 3 + Math.floor(random() * 5);
+  return Array.from({ length: count }, (_, index): SceneTree => {
+    const speciesCode = pick(random, stand.mix);
+    const dbhCm = Math.min(72, weibull(random, 2.1, stand.spreadCm, 10));
+    const heightM = trueHeightM(random, speciesCode, dbhCm, stand.vigour);
+    const scale = pick(random, SCALES);
+    const diameter = diameterReading(random, dbhCm);
+    const height = heightReadings(random, heightM, slopePct, scale, standOff(heightM));
+    const measured = index % 3 === 0 && isPlausibleHeight(heightM, dbhCm);
+    const tag = String(index + 1);
+    if (slip !== null && index === slipAt) {
+      const code = stand.mix[0]?.[0] ?? speciesCode;
+      return { tag, speciesCode: code, readings: slippedTree(random, slip, code, slopePct), planted: slip };
+    }
+    return { tag, speciesCode, readings: measured ? [diameter, ...height] : [diameter], planted: null };
+  });
+}
+
+/**
+ * Monte Valdeliro, an invented communal mountain forest: eighteen plots in three strata, eight of them with readings as
+ * a crew would take them, with a few planted slips for the checks to find.
+ *
+ * @param random the same source gives the same forest
+ */
+export function monteValdeliro(random: Random): Scene {
+  let number = 0;
+  const plots = STANDS.flatMap((stand) =>
+    Array.from({ length: stand.plots }, (): ScenePlot => {
+      number += 1;
+      const label = String(number);
+      const slopePct = 5 + Math.round(random() * 40);
+      const tallied = Object.hasOwn(TALLIED, label);
+      const trees = tallied ? plotTrees(random, stand, label, slopePct) : [];
+      const state = !tallied ? 'planned' : label === STARTED ? 'started' : 'finished';
+      return { label, stratum: stand.name, areaM2: AREA_M2, slopePct, state, trees };
+    }),
+  );
+  return {
+    place: 'Monte Valdeliro',
+    survey: 'Visit of 2026',
+    crew: 'Crew Heron',
+    startedOn: '2026-06-01',
+    eyeHeightM: EYE_HEIGHT_M,
+    species: COMMON_SPECIES.filter(({ code }) => ['sp', 'bt', 'po', 'ch'].includes(code)),
+    strata: STANDS.map(({ name, areaHa }) => ({ name, areaHa })),
+    plots,
+  };
+}

@@ -1,0 +1,17 @@
+import node from '@astrojs/node';
+import react from '@astrojs/react';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'astro/config';
+
+export default defineConfig({
+  output: 'server',
+  adapter: node({ mode: 'middleware' }),
+  integrations: [react()],
+  devToolbar: { enabled: false },
+  // Our own check in middleware.ts is stricter: it covers JSON as well.
+  security: { checkOrigin: false },
+  vite: {
+    plugins: [tailwindcss()],
+    optimizeDeps: { include: ['class-validator', 'class-transformer', 'reflect-metadata'] },
+  },
+});

@@ -1,0 +1,128 @@
+import 'reflect-metadata';
+import { FORM_FACTOR_LIMITS } from '@arbolito/core/stem';
+import { SLOPE_UNITS, type SlopeUnit, type UnitSystem } from '@arbolito/core/quantity';
+import { PLOT_AREA_LIMITS_M2, PLOT_SLOPE_LIMITS_PCT, SPECIES_CODE, type CrownForm } from '@arbolito/core/survey';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsObject,
+  IsOptional,
+  IsUUID,
+  ValidateNested,
+} from 'class-validator';
+import { IsDay, IsLine, IsShaped, IsWithin } from './decorators.ts';
+import { WrittenDto } from './written.ts';
+
+/** Limits of a survey's settings, shared by form and server. */
+export const SURVEY_LIMITS = {
+  eyeHeightM: { low: 0.5, high: 2.5 },
+  breastHeightM: { low: 0.5, high: 2 },
+  stratumAreaHa: { low: 0.001, high: 1_000_000 },
+  plotsPerRequest: 200,
+} as const;
+
+export class SpeciesDto {
+  @IsShaped(SPECIES_CODE, 'a code of two to five small letters')
+  code!: string;
+
+  @IsLine(60)
+  name!: string;
+
+  @IsIn(['layered', 'spire', 'dome'], { message: 'must be layered, spire or dome' })
+  crown!: CrownForm;
+}
+
+export class StratumDto {
+  @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
+  id!: string;
+
+  @IsLine(60)
+  name!: string;
+
+  @IsOptional()
+  @IsWithin(SURVEY_LIMITS.stratumAreaHa.low, SURVEY_LIMITS.stratumAreaHa.high, 'ha')
+  areaHa?: number;
+}
+
+export class PlaceDto {
+  @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
+  id!: string;
+
+  @IsLine(80)
+  name!: string;
+}
+
+export class NewSurveyDto extends WrittenDto {
+  @IsObject({ message: 'must be a place with id and name' })
+  @ValidateNested({ message: 'must be a place with id and name' })
+  @Type(() => PlaceDto)
+  place!: PlaceDto;
+
+  @IsLine(80)
+  name!: string;
+
+  @IsIn(['metric', 'imperial'], { message: 'must be metric or imperial' })
+  unitSystem!: UnitSystem;
+
+  @IsIn(SLOPE_UNITS, { message: 'must be pct, deg, m20 or m15' })
+  slopeUnit!: SlopeUnit;
+
+  @IsWithin(SURVEY_LIMITS.breastHeightM.low, SURVEY_LIMITS.breastHeightM.high, 'm')
+  breastHeightM!: number;
+
+  @IsWithin(SURVEY_LIMITS.eyeHeightM.low, SURVEY_LIMITS.eyeHeightM.high, 'm')
+  eyeHeightM!: number;
+
+  @IsWithin(FORM_FACTOR_LIMITS.low, FORM_FACTOR_LIMITS.high)
+  formFactor!: number;
+
+  @IsWithin(0, 0.5)
+  formFactorStandardError!: number;
+
+  @IsLine(60)
+  crew!: string;
+
+  @IsDay()
+  startedOn!: string;
+
+  @IsArray({ message: 'must be a list of species' })
+  @ArrayMinSize(1, { message: 'needs at least one species' })
+  @ArrayMaxSize(200, { message: 'takes at most 200 species' })
+  @ArrayUnique((species: SpeciesDto | null) => species?.code, {
+    message: 'has one code twice: every species needs its own',
+  })
+  @ValidateNested({ each: true, message: 'must hold species with code, name and crown' })
+  @Type(() => SpeciesDto)
+  species!: SpeciesDto[];
+
+  @IsArray({ message: 'must be a list of strata' })
+  @ArrayMinSize(1, { message: 'needs at least one stratum' })
+  @ArrayMaxSize(50, { message: 'takes at most 50 strata' })
+  @ArrayUnique((stratum: StratumDto | null) => stratum?.name, {
+    message: 'has one name twice: every stratum needs its own',
+  })
+  @ValidateNested({ each: true, message: 'must hold strata with id and name' })
+  @Type(() => StratumDto)
+  strata!: StratumDto[];
+}
+
+export class NewPlotDto extends WrittenDto {
+  @IsUUID(undefined, { message: 'must be the UUID of a survey' })
+  surveyId!: string;
+
+  @IsUUID(undefined, { message: 'must be the UUID of one of the survey’s strata' })
+  stratumId!: string;
+
+  @IsShaped(/^[\p{L}\d][\p{L}\d-]{0,11}$/u, 'a label of up to 12 letters, digits and dashes')
+  label!: string;
+
+  @IsWithin(PLOT_AREA_LIMITS_M2.low, PLOT_AREA_LIMITS_M2.high, 'm²')
+  areaM2!: number;
+
+  @IsWithin(PLOT_SLOPE_LIMITS_PCT.low, PLOT_SLOPE_LIMITS_PCT.high, '%')
+  slopePct!: number;
+}

@@ -1,0 +1,134 @@
+import type { Finding } from '@arbolito/core/estimate';
+import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/quantity';
+import type { PlotSums, Species, SurveySums, TakenReading } from '@arbolito/core/survey';
+
+/** What the server answers. All figures are worked out from the readings when they are asked for. */
+export interface SurveyView {
+  readonly id: string;
+  readonly place: { readonly id: string; readonly name: string };
+  readonly name: string;
+  readonly unitSystem: UnitSystem;
+  readonly slopeUnit: SlopeUnit;
+  readonly breastHeightM: number;
+  readonly eyeHeightM: number;
+  readonly formFactor: number;
+  readonly formFactorStandardError: number;
+  readonly crew: string;
+  readonly startedOn: string;
+  readonly species: readonly Species[];
+  readonly strata: readonly StratumView[];
+}
+
+export interface StratumView {
+  readonly id: string;
+  readonly name: string;
+  readonly areaHa: number | null;
+}
+
+export interface SurveyListItem {
+  readonly id: string;
+  readonly name: string;
+  readonly placeName: string;
+  readonly crew: string;
+  readonly startedOn: string;
+  readonly plots: number;
+  readonly plotsFinished: number;
+  readonly trees: number;
+}
+
+export interface PlotView {
+  readonly id: string;
+  readonly surveyId: string;
+  readonly stratumId: string;
+  readonly label: string;
+  readonly areaM2: number;
+  readonly slopePct: number;
+  readonly finished: boolean;
+  readonly trees: number;
+}
+
+export interface ReadingView extends TakenReading {
+  readonly id: string;
+  readonly methodVersion: number;
+  readonly asRead: string;
+  readonly instrument: string;
+  readonly attempt: number;
+  readonly observer: string;
+  readonly device: string;
+  readonly takenAt: string;
+}
+
+/** A reading with its history: whether it is in use, and the correction that brought it. */
+export interface ReadingRecord extends ReadingView {
+  readonly inUse: boolean;
+  readonly correctionId: string | null;
+}
+
+export interface FigureView {
+  readonly value: number;
+  readonly standardError: number;
+  readonly unit: UnitId;
+  readonly printed: string;
+  readonly printedUnit: UnitId;
+  readonly printedStandardError: string;
+}
+
+export interface TreeView {
+  readonly id: string;
+  readonly plotId: string;
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly observer: string;
+  readonly observedAt: string;
+  readonly deleted: boolean;
+  readonly readings: readonly ReadingView[];
+  readonly dbh: FigureView | null;
+  readonly height: FigureView | null;
+  readonly volume: FigureView | null;
+  readonly basalAreaM2: number | null;
+  readonly findings: readonly Finding[];
+}
+
+export interface CorrectionView {
+  readonly id: string;
+  readonly subject: 'tree' | 'plot';
+  readonly subjectId: string;
+  readonly kind: 'change' | 'delete' | 'undo';
+  readonly before: unknown;
+  readonly after: unknown;
+  readonly undoes: string | null;
+  readonly observer: string;
+  readonly device: string;
+  readonly madeAt: string;
+}
+
+export interface TallyView {
+  readonly plot: PlotView;
+  readonly trees: readonly TreeView[];
+  readonly sums: PlotSums;
+}
+
+export interface SurveySummary {
+  readonly survey: SurveyView;
+  readonly plots: readonly (PlotView & { readonly sums: PlotSums | null })[];
+  readonly sums: SurveySums;
+  /** Plots that count: those with trees or marked finished. */
+  readonly plotsCounted: number;
+  readonly treesToCheck: readonly {
+    readonly treeId: string;
+    readonly plotLabel: string;
+    readonly tag: string;
+    readonly finding: Finding;
+  }[];
+}
+
+/** An error of the API, as RFC 9457 has it, with a JSON pointer to each field. */
+export interface ProblemView {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail: string;
+  readonly code: string;
+  readonly errors?: readonly { readonly pointer: string; readonly code: string; readonly detail: string }[];
+  readonly findings?: readonly Finding[];
+}

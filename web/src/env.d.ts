@@ -1,0 +1,1 @@
+/// <reference path="../.astro/types.d.ts" />

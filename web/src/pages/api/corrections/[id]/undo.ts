@@ -1,0 +1,10 @@
+import { ActDto } from '../../../../contracts/tree.ts';
+import { readBody } from '../../../../server/body.ts';
+import { services } from '../../../../server/compose.ts';
+import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
+
+export const POST = endpoint(async (context) =>
+  json(await services().trees.undo(routeId(context, 'Correction'), await readBody(context.request, ActDto))),
+);
+
+export const ALL = otherMethods('POST');

@@ -1,0 +1,94 @@
+import 'reflect-metadata';
+import { plainToInstance, type ClassConstructor } from 'class-transformer';
+import { validate, type ValidationError } from 'class-validator';
+import { Problem, type FieldError } from './problem.ts';
+
+/** Largest body that is read, in bytes. A tree with all its readings takes a hundredth of it. */
+export const BODY_LIMIT = 256 * 1024;
+
+const tooLarge = (): Problem =>
+  new Problem('too-large', `A body may be ${BODY_LIMIT / 1024} kB at most. Send less at a time.`);
+
+async function readText(request: Request): Promise<string> {
+  if (Number(request.headers.get('content-length') ?? 0) > BODY_LIMIT) throw tooLarge();
+  if (request.body === null) return '';
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body.getReader();
+  for (;;) {
+    const { done, value } = (await reader.read()) as ReadableStreamReadResult<Uint8Array>;
+    if (done) break;
+    size += value.byteLength;
+    if (size > BODY_LIMIT) {
+      await reader.cancel();
+      throw tooLarge();
+    }
+    chunks.push(value);
+  }
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+const escape = (part: string): string => part.replaceAll('~', '~0').replaceAll('/', '~1');
+
+function fieldErrors(errors: readonly ValidationError[], parent = ''): FieldError[] {
+  return errors.flatMap((error) => {
+    const pointer = `${parent}/${escape(error.property)}`;
+    const own = Object.entries(error.constraints ?? {}).map(([code, text]) =>
+      code === 'whitelistValidation'
+        ? { pointer, code: 'unknown-field', detail: `“${error.property}” is not a field known here. Leave it out.` }
+        : code === 'unknownValue'
+          ? { pointer, code, detail: 'must be an object with the fields of this place' }
+          : { pointer, code, detail: `${error.property} ${text}.` },
+    );
+    return [...own, ...fieldErrors(error.children ?? [], pointer)];
+  });
+}
+
+/**
+ * Reads a JSON body into a contract, checked field by field.
+ *
+ * @throws Problem 413, 415, 400 or 422, the last with a pointer to each field
+ */
+export async function readBody<T extends object>(request: Request, Contract: ClassConstructor<T>): Promise<T> {
+  const type = request.headers.get('content-type') ?? '';
+  if (!/^application\/json\s*(;|$)/i.test(type)) {
+    throw new Problem(
+      'not-json',
+      `Send the body as application/json, not as ${type === '' ? 'nothing' : type.slice(0, 60)}.`,
+    );
+  }
+  const text = await readText(request);
+  let plain: unknown;
+  try {
+    plain = JSON.parse(text);
+  } catch (cause) {
+    throw new Problem('broken-json', 'The body is not JSON that can be read. Check its quotes, commas and brackets.', {
+      cause,
+    });
+  }
+  if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) {
+    throw new Problem('invalid', 'The body must be a JSON object with named fields.', {
+      errors: [{ pointer: '', code: 'object', detail: 'must be an object' }],
+    });
+  }
+  const dto = plainToInstance(Contract, plain);
+  const errors = fieldErrors(
+    await validate(dto, {
+      whitelist: true,
+      forbidNonWhitelisted: true,
+      forbidUnknownValues: true,
+      stopAtFirstError: true,
+    }),
+  );
+  if (errors.length > 0) {
+    throw new Problem(
+      'invalid',
+      errors
+        .map(({ detail }) => detail)
+        .slice(0, 5)
+        .join(' '),
+      { errors },
+    );
+  }
+  return dto;
+}

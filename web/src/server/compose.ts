@@ -1,0 +1,60 @@
+import { computeService, type ComputeService } from './compute/service.ts';
+import { connect } from './database/connection.ts';
+import { log } from './log.ts';
+import { plotRepository } from './plots/repository.ts';
+import { plotService, type PlotService } from './plots/service.ts';
+import { summaryService, type SummaryService } from './summary/service.ts';
+import { surveyRepository } from './surveys/repository.ts';
+import { surveyService, type SurveyService } from './surveys/service.ts';
+import { tallyService, type TallyService } from './tally/service.ts';
+import { treeStore } from './trees/repository.ts';
+import { treeService, type TreeService } from './trees/service.ts';
+
+export interface Services {
+  readonly surveys: SurveyService;
+  readonly plots: PlotService;
+  readonly trees: TreeService;
+  readonly tally: TallyService;
+  readonly summary: SummaryService;
+  readonly compute: ComputeService;
+}
+
+export interface Composed extends Services {
+  readonly close: () => Promise<void>;
+}
+
+/** The one place where services get what they need. */
+export function compose(databaseUrl: string, now: () => Date = () => new Date()): Composed {
+  const { database, close } = connect(databaseUrl, (error) => {
+    log.warn({ message: error.message }, 'a database connection broke');
+  });
+  const surveys = surveyService(surveyRepository(database));
+  const plots = plotService(plotRepository(database));
+  const trees = treeService({ store: treeStore(database), plots, surveys, now });
+  return {
+    surveys,
+    plots,
+    trees,
+    tally: tallyService({ trees, plots, surveys }),
+    summary: summaryService({ trees, plots, surveys }),
+    compute: computeService,
+    close,
+  };
+}
+
+let composed: Composed | undefined;
+
+/**
+ * The services of this process, made at the first call.
+ *
+ * @throws Error when DATABASE_URL is not set
+ */
+export function services(): Services {
+  const url = process.env.DATABASE_URL;
+  if (composed === undefined) {
+    if (url === undefined || url === '')
+      throw new Error('DATABASE_URL is not set: name the PostgreSQL database to use');
+    composed = compose(url);
+  }
+  return composed;
+}

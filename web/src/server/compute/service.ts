@@ -1,0 +1,94 @@
+import type { Estimate } from '@arbolito/core/estimate';
+import { evaluate, type Measure, type Reading, type ReadingSpec } from '@arbolito/core/method';
+import { isUnitId, readQuantity } from '@arbolito/core/quantity';
+import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/registry';
+import type { ComputeDto } from '../../contracts/tree.ts';
+import { Problem, type FieldError } from '../problem.ts';
+
+const READING_FIELDS = new Set(['value', 'unit', 'standardError']);
+
+type Read = { readonly reading: Reading } | { readonly errors: readonly FieldError[] };
+
+/** A reading as the wire may bring it: text as typed, or an object with value and unit. */
+function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'imperial'): Read {
+  const pointer = `/readings/${spec.key}`;
+  const unit = spec.defaultUnit[unitSystem];
+  const wrong = (at: string, code: string, detail: string): Read => ({ errors: [{ pointer: at, code, detail }] });
+  if (typeof given === 'string') {
+    const read = readQuantity(given.slice(0, 100), { unit, units: spec.units });
+    return read.ok
+      ? { reading: { value: read.value, unit: read.unit } }
+      : wrong(pointer, `text.${read.code}`, read.message);
+  }
+  if (typeof given !== 'object' || given === null || Array.isArray(given)) {
+    return wrong(
+      pointer,
+      'reading',
+      `${spec.key} must be text such as "20.5 ${unit}", or an object with value and unit.`,
+    );
+  }
+  const { value, unit: namedUnit, standardError, ...rest } = given as Record<string, unknown>;
+  const [stranger] = Object.keys(rest).filter((field) => !READING_FIELDS.has(field));
+  if (stranger !== undefined)
+    return wrong(`${pointer}/${stranger}`, 'unknown-field', `“${stranger}” is not a field known here. Leave it out.`);
+  if (typeof value !== 'number' || !Number.isFinite(value))
+    return wrong(`${pointer}/value`, 'number', 'value must be a finite number.');
+  if (typeof namedUnit !== 'string' || !isUnitId(namedUnit))
+    return wrong(`${pointer}/unit`, 'unit', `unit must be one of ${spec.units.join(', ')}.`);
+  if (standardError !== undefined && (typeof standardError !== 'number' || !(standardError >= 0))) {
+    return wrong(`${pointer}/standardError`, 'number', 'standardError must be a number of 0 or more.');
+  }
+  return { reading: { value, unit: namedUnit, ...(standardError === undefined ? {} : { standardError }) } };
+}
+
+export interface ComputeService {
+  /** Works out a figure from readings alone; nothing is kept. @throws Problem 422 with a pointer to each reading */
+  readonly compute: (measure: Measure, input: ComputeDto) => Estimate;
+}
+
+export const computeService: ComputeService = {
+  compute: (measure, input) => {
+    const unitSystem = input.unitSystem ?? 'metric';
+    const id = input.method ?? defaultMethod(measure).description.id;
+    const method = findMethod(id) ?? findMethod(`${measure}.${id}`);
+    if (method?.description.measure !== measure) {
+      const known = methodsFor(measure).map(({ description }) => description.id);
+      const detail = `“${id}” is not a method for a ${measure}. Use ${known.join(', ')}.`;
+      throw new Problem('invalid', detail, { errors: [{ pointer: '/method', code: 'method-unknown', detail }] });
+    }
+    const { readings: specs } = method.description;
+    const errors: FieldError[] = [];
+    const readings: Record<string, Reading> = {};
+    for (const key of Object.keys(input.readings)) {
+      if (!specs.some((spec) => spec.key === key)) {
+        errors.push({
+          pointer: `/readings/${key}`,
+          code: 'unknown-field',
+          detail: `“${key}” is not a reading of this method. It takes ${specs.map((spec) => spec.key).join(', ')}.`,
+        });
+      }
+    }
+    for (const spec of specs) {
+      if (!Object.hasOwn(input.readings, spec.key)) continue;
+      const read = readOne(spec, input.readings[spec.key], unitSystem);
+      if ('errors' in read) errors.push(...read.errors);
+      else readings[spec.key] = read.reading;
+    }
+    if (errors.length > 0) throw new Problem('invalid', errors.map(({ detail }) => detail).join(' '), { errors });
+    const outcome = evaluate(method, readings, {
+      unitSystem,
+      ...(input.dbhCm === undefined ? {} : { dbhCm: input.dbhCm }),
+      ...(input.heightM === undefined ? {} : { heightM: input.heightM }),
+    });
+    if (outcome.ok) return outcome.estimate;
+    const { findings } = outcome;
+    throw new Problem('invalid', findings.map(({ title, message }) => `${title}. ${message}`).join(' '), {
+      errors: findings.map(({ reading, code, title, message }) => ({
+        pointer: reading === null ? '/readings' : `/readings/${reading}`,
+        code,
+        detail: `${title}. ${message}`,
+      })),
+      findings,
+    });
+  },
+};

@@ -1,0 +1,247 @@
+import { sql } from 'drizzle-orm';
+import {
+  boolean,
+  check,
+  date,
+  doublePrecision,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+
+const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+
+/** Who wrote a row, on what, and the digest of what was written, so that a repeated write is recognised. */
+const written = {
+  observer: text('observer').notNull(),
+  device: text('device').notNull(),
+  writeDigest: text('write_digest').notNull(),
+  recordedAt: moment('recorded_at').notNull().defaultNow(),
+};
+
+export const places = pgTable('place', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  ...written,
+});
+
+export const surveys = pgTable(
+  'survey',
+  {
+    id: uuid('id').primaryKey(),
+    placeId: uuid('place_id')
+      .notNull()
+      .references(() => places.id),
+    name: text('name').notNull(),
+    unitSystem: text('unit_system', { enum: ['metric', 'imperial'] }).notNull(),
+    slopeUnit: text('slope_unit', { enum: ['pct', 'deg', 'm20', 'm15'] }).notNull(),
+    breastHeightM: doublePrecision('breast_height_m').notNull(),
+    eyeHeightM: doublePrecision('eye_height_m').notNull(),
+    formFactor: doublePrecision('form_factor').notNull(),
+    formFactorStandardError: doublePrecision('form_factor_standard_error').notNull(),
+    crew: text('crew').notNull(),
+    startedOn: date('started_on', { mode: 'string' }).notNull(),
+    ...written,
+  },
+  (table) => [
+    check('survey_unit_system', sql`${table.unitSystem} in ('metric', 'imperial')`),
+    check('survey_slope_unit', sql`${table.slopeUnit} in ('pct', 'deg', 'm20', 'm15')`),
+    check('survey_breast_height', sql`${table.breastHeightM} between 0.5 and 2`),
+    check('survey_eye_height', sql`${table.eyeHeightM} between 0.5 and 2.5`),
+    check('survey_form_factor', sql`${table.formFactor} between 0.2 and 0.8`),
+    check('survey_form_factor_error', sql`${table.formFactorStandardError} between 0 and 0.5`),
+  ],
+);
+
+export const species = pgTable(
+  'species',
+  {
+    surveyId: uuid('survey_id')
+      .notNull()
+      .references(() => surveys.id),
+    code: text('code').notNull(),
+    name: text('name').notNull(),
+    crown: text('crown', { enum: ['layered', 'spire', 'dome'] }).notNull(),
+    position: integer('position').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.surveyId, table.code] }),
+    check('species_code', sql`${table.code} ~ '^[a-z]{2,5}$'`),
+  ],
+);
+
+export const strata = pgTable(
+  'stratum',
+  {
+    id: uuid('id').primaryKey(),
+    surveyId: uuid('survey_id')
+      .notNull()
+      .references(() => surveys.id),
+    name: text('name').notNull(),
+    areaHa: doublePrecision('area_ha'),
+    position: integer('position').notNull(),
+  },
+  (table) => [
+    unique('stratum_name').on(table.surveyId, table.name),
+    unique('stratum_of_survey').on(table.surveyId, table.id),
+    check('stratum_area', sql`${table.areaHa} is null or ${table.areaHa} > 0`),
+  ],
+);
+
+export const plots = pgTable(
+  'plot',
+  {
+    id: uuid('id').primaryKey(),
+    surveyId: uuid('survey_id')
+      .notNull()
+      .references(() => surveys.id),
+    stratumId: uuid('stratum_id').notNull(),
+    label: text('label').notNull(),
+    areaM2: doublePrecision('area_m2').notNull(),
+    slopePct: doublePrecision('slope_pct').notNull(),
+    finished: boolean('finished').notNull().default(false),
+    ...written,
+  },
+  (table) => [
+    foreignKey({
+      columns: [table.surveyId, table.stratumId],
+      foreignColumns: [strata.surveyId, strata.id],
+      name: 'plot_stratum',
+    }),
+    unique('plot_label').on(table.surveyId, table.label),
+    unique('plot_of_survey').on(table.surveyId, table.id),
+    check('plot_area', sql`${table.areaM2} between 1 and 10000`),
+    check('plot_slope', sql`${table.slopePct} between 0 and 150`),
+  ],
+);
+
+export const trees = pgTable(
+  'tree',
+  {
+    id: uuid('id').primaryKey(),
+    surveyId: uuid('survey_id').notNull(),
+    plotId: uuid('plot_id').notNull(),
+    tag: text('tag').notNull(),
+    speciesCode: text('species_code').notNull(),
+    deletedAt: moment('deleted_at'),
+    ...written,
+  },
+  (table) => [
+    foreignKey({
+      columns: [table.surveyId, table.plotId],
+      foreignColumns: [plots.surveyId, plots.id],
+      name: 'tree_plot',
+    }),
+    foreignKey({
+      columns: [table.surveyId, table.speciesCode],
+      foreignColumns: [species.surveyId, species.code],
+      name: 'tree_species',
+    }),
+    uniqueIndex('tree_tag')
+      .on(table.plotId, table.tag)
+      .where(sql`${table.deletedAt} is null`),
+    index('tree_of_survey').on(table.surveyId),
+  ],
+);
+
+export const stems = pgTable(
+  'stem',
+  {
+    id: uuid('id').primaryKey(),
+    treeId: uuid('tree_id')
+      .notNull()
+      .references(() => trees.id),
+    ordinal: integer('ordinal').notNull(),
+  },
+  (table) => [
+    unique('stem_ordinal').on(table.treeId, table.ordinal),
+    check('stem_ordinal_positive', sql`${table.ordinal} > 0`),
+  ],
+);
+
+/** What was seen of a tree on one visit. */
+export const observations = pgTable(
+  'observation',
+  {
+    id: uuid('id').primaryKey(),
+    treeId: uuid('tree_id')
+      .notNull()
+      .references(() => trees.id),
+    surveyId: uuid('survey_id')
+      .notNull()
+      .references(() => surveys.id),
+    observedAt: moment('observed_at').notNull(),
+    observer: text('observer').notNull(),
+    device: text('device').notNull(),
+  },
+  (table) => [unique('observation_visit').on(table.treeId, table.surveyId)],
+);
+
+export const corrections = pgTable(
+  'correction',
+  {
+    id: uuid('id').primaryKey(),
+    subject: text('subject', { enum: ['tree', 'plot'] }).notNull(),
+    subjectId: uuid('subject_id').notNull(),
+    kind: text('kind', { enum: ['change', 'delete', 'undo'] }).notNull(),
+    before: jsonb('before').notNull(),
+    after: jsonb('after').notNull(),
+    undoes: uuid('undoes'),
+    madeAt: moment('made_at').notNull(),
+    ...written,
+  },
+  (table) => [
+    foreignKey({ columns: [table.undoes], foreignColumns: [table.id], name: 'correction_undoes' }),
+    unique('correction_undone_once').on(table.undoes),
+    index('correction_subject').on(table.subjectId),
+    check('correction_kind', sql`(${table.kind} = 'undo') = (${table.undoes} is not null)`),
+  ],
+);
+
+/** A reading as it was read. Never changed; a correction takes it out of use and puts others in. */
+export const readings = pgTable(
+  'reading',
+  {
+    id: uuid('id').primaryKey(),
+    observationId: uuid('observation_id')
+      .notNull()
+      .references(() => observations.id),
+    stemId: uuid('stem_id')
+      .notNull()
+      .references(() => stems.id),
+    measure: text('measure', { enum: ['diameter', 'height'] }).notNull(),
+    methodId: text('method_id').notNull(),
+    methodVersion: integer('method_version').notNull(),
+    key: text('key').notNull(),
+    value: doublePrecision('value').notNull(),
+    unit: text('unit').notNull(),
+    asRead: text('as_read').notNull(),
+    standardError: doublePrecision('standard_error'),
+    instrument: text('instrument').notNull(),
+    attempt: integer('attempt').notNull(),
+    observer: text('observer').notNull(),
+    device: text('device').notNull(),
+    takenAt: moment('taken_at').notNull(),
+    inUse: boolean('in_use').notNull().default(true),
+    correctionId: uuid('correction_id').references(() => corrections.id),
+    recordedAt: moment('recorded_at').notNull().defaultNow(),
+  },
+  (table) => [
+    uniqueIndex('reading_in_use')
+      .on(table.stemId, table.observationId, table.measure, table.key)
+      .where(sql`${table.inUse}`),
+    index('reading_of_observation').on(table.observationId),
+    check('reading_measure', sql`${table.measure} in ('diameter', 'height')`),
+    check('reading_finite', sql`${table.value} between -1e6 and 1e6`),
+    check('reading_error', sql`${table.standardError} is null or ${table.standardError} between 0 and 1e6`),
+    check('reading_attempt', sql`${table.attempt} > 0`),
+  ],
+);

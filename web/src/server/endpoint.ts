@@ -1,0 +1,71 @@
+import type { APIContext, APIRoute } from 'astro';
+import { isDatabaseAway } from './database/failures.ts';
+import { log } from './log.ts';
+import { databaseAway, notFound, Problem } from './problem.ts';
+
+/** The problem that an error amounts to. What nobody foresaw is logged and never shown. */
+export function problemOf(error: unknown): Problem {
+  if (error instanceof Problem) return error;
+  if (isDatabaseAway(error)) return databaseAway(error);
+  log.error({ err: error }, 'unforeseen');
+  return new Problem(
+    'unforeseen',
+    'Something went wrong on the server. Nothing was written; the error has been logged.',
+    { cause: error },
+  );
+}
+
+export const json = (body: unknown, status = 200): Response =>
+  new Response(JSON.stringify(body), {
+    status,
+    headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+  });
+
+/** Wraps a handler so that every error becomes problem details. */
+export function endpoint(handler: (context: APIContext) => Promise<Response> | Response): APIRoute {
+  return async (context) => {
+    try {
+      return await handler(context);
+    } catch (error) {
+      return problemOf(error).toResponse();
+    }
+  };
+}
+
+/** For `ALL` of a route: what the other methods get. */
+export const otherMethods = (allowed: string): APIRoute =>
+  endpoint(({ request }) => {
+    throw new Problem('method-not-allowed', `${request.method} is not possible here. Use ${allowed}.`, {
+      headers: { allow: allowed },
+    });
+  });
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+
+export const isUuid = (text: string | undefined | null): text is string => UUID.test(text ?? '');
+
+/**
+ * The identifier in a route, in small letters.
+ *
+ * @throws Problem 404 when it is none: such a thing cannot exist
+ */
+export function routeId(context: APIContext, what: string): string {
+  const { id } = context.params;
+  if (!isUuid(id)) throw notFound(`${what} “${(id ?? '').slice(0, 60)}”`);
+  return id.toLowerCase();
+}
+
+/**
+ * An identifier from the query.
+ *
+ * @throws Problem 422 when it is missing or no UUID
+ */
+export function queryId(context: APIContext, name: string): string {
+  const id = context.url.searchParams.get(name);
+  if (!isUuid(id)) {
+    throw new Problem('invalid', `Name the ${name} in the address: ?${name}= followed by its UUID.`, {
+      errors: [{ pointer: `/${name}`, code: 'uuid', detail: `${name} must be a UUID.` }],
+    });
+  }
+  return id.toLowerCase();
+}

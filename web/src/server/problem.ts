@@ -1,0 +1,82 @@
+import type { Finding } from '@arbolito/core/estimate';
+
+/** What is wrong with one field: where it is (RFC 6901) and what would be right. */
+export interface FieldError {
+  readonly pointer: string;
+  readonly code: string;
+  readonly detail: string;
+}
+
+/** The kinds of trouble that the API answers with. */
+export const PROBLEMS = {
+  'broken-json': { status: 400, title: 'The body is not JSON' },
+  'foreign-origin': { status: 403, title: 'Writes from other sites are refused' },
+  'not-found': { status: 404, title: 'Not found' },
+  'method-not-allowed': { status: 405, title: 'This address does not do that' },
+  conflict: { status: 409, title: 'It does not fit what is on the record' },
+  'too-large': { status: 413, title: 'The body is too large' },
+  'not-json': { status: 415, title: 'Send JSON' },
+  invalid: { status: 422, title: 'Some fields need another look' },
+  unforeseen: { status: 500, title: 'Something went wrong here' },
+  'database-away': { status: 503, title: 'The database does not answer' },
+} as const satisfies Record<string, { status: number; title: string }>;
+
+export type ProblemCode = keyof typeof PROBLEMS;
+
+interface ProblemExtras {
+  readonly errors?: readonly FieldError[];
+  readonly findings?: readonly Finding[];
+  readonly headers?: Readonly<Record<string, string>>;
+  readonly cause?: unknown;
+}
+
+/** A refusal with its reason, answered as problem details (RFC 9457). */
+export class Problem extends Error {
+  readonly status: number;
+
+  constructor(
+    readonly code: ProblemCode,
+    readonly detail: string,
+    readonly extras: ProblemExtras = {},
+  ) {
+    super(detail, { cause: extras.cause });
+    this.name = 'Problem';
+    this.status = PROBLEMS[code].status;
+  }
+
+  toResponse(): Response {
+    const { errors, findings, headers } = this.extras;
+    const body = {
+      type: `urn:arbolito:problem:${this.code}`,
+      title: PROBLEMS[this.code].title,
+      status: this.status,
+      detail: this.detail,
+      code: this.code,
+      ...(errors === undefined ? {} : { errors }),
+      ...(findings === undefined ? {} : { findings }),
+    };
+    return new Response(JSON.stringify(body), {
+      status: this.status,
+      headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers },
+    });
+  }
+}
+
+export const notFound = (what: string): Problem => new Problem('not-found', `${what} does not exist.`);
+
+/** One wrong field of a body. */
+export const invalidField = (pointer: string, code: string, detail: string): Problem =>
+  new Problem('invalid', detail, { errors: [{ pointer, code, detail }] });
+
+/** Seconds after which to ask again when the database is away. */
+const RETRY_AFTER_S = 3;
+
+export const databaseAway = (cause: unknown): Problem =>
+  new Problem(
+    'database-away',
+    'The database does not answer at the moment. Nothing was written; try again in a few seconds.',
+    {
+      headers: { 'retry-after': String(RETRY_AFTER_S) },
+      cause,
+    },
+  );

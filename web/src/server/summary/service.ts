@@ -1,0 +1,47 @@
+import { plotSums, surveySums, volumeRatio } from '@arbolito/core/survey';
+import type { SurveySummary } from '../../contracts/views.ts';
+import type { PlotService } from '../plots/service.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import { talliedTree } from '../trees/reckon.ts';
+import type { TreeService } from '../trees/service.ts';
+
+export interface SummaryService {
+  /** A survey's sums over the plots that count: those with trees, and those marked finished. */
+  readonly get: (surveyId: string) => Promise<SurveySummary>;
+}
+
+interface Dependencies {
+  readonly trees: TreeService;
+  readonly plots: PlotService;
+  readonly surveys: SurveyService;
+}
+
+export function summaryService({ trees, plots, surveys }: Dependencies): SummaryService {
+  return {
+    get: async (surveyId) => {
+      const survey = await surveys.get(surveyId);
+      const list = await plots.listOfSurvey(surveyId);
+      const views = await trees.listOfSurvey(survey);
+      const ratio = volumeRatio(views.map(talliedTree));
+      const tallied = list.map((plot) => ({ plot, own: views.filter((tree) => tree.plotId === plot.id) }));
+      const counted = tallied
+        .filter(({ plot, own }) => plot.finished || own.length > 0)
+        .map(({ plot, own }) => ({ id: plot.id, areaM2: plot.areaM2, trees: own.map(talliedTree) }));
+      const labels = new Map(list.map(({ id, label }) => [id, label]));
+      return {
+        survey,
+        plots: list.map((plot) => {
+          const own = counted.find(({ id }) => id === plot.id);
+          return { ...plot, sums: own === undefined ? null : plotSums(own, ratio) };
+        }),
+        sums: surveySums(counted, survey.unitSystem),
+        plotsCounted: counted.length,
+        treesToCheck: views.flatMap((tree) =>
+          tree.findings
+            .filter(({ severity }) => severity !== 'note')
+            .map((finding) => ({ treeId: tree.id, plotLabel: labels.get(tree.plotId) ?? '', tag: tree.tag, finding })),
+        ),
+      };
+    },
+  };
+}

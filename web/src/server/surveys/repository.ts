@@ -1,0 +1,114 @@
+import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
+import type { Database, Queryable } from '../database/connection.ts';
+import { places, plots, species, strata, surveys, trees } from '../database/schema.ts';
+import type { NewSurveyDto } from '../../contracts/survey.ts';
+import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
+
+/** All SQL of surveys, with their place, species and strata. */
+export interface SurveyRepository {
+  readonly list: () => Promise<SurveyListItem[]>;
+  readonly find: (id: string) => Promise<SurveyView | null>;
+  /** The digest of the write that made the survey, or null where there is none. */
+  readonly digest: (id: string) => Promise<string | null>;
+  /** Writes the survey whole, or nothing of it. */
+  readonly insert: (survey: NewSurveyDto, digest: string) => Promise<void>;
+  readonly answers: () => Promise<void>;
+}
+
+async function insertInto(tx: Queryable, survey: NewSurveyDto, writeDigest: string): Promise<void> {
+  const writer = { observer: survey.observer, device: survey.device, writeDigest };
+  await tx
+    .insert(places)
+    .values({ ...survey.place, ...writer })
+    .onConflictDoNothing();
+  const { place, species: kinds, strata: parts, ...fields } = survey;
+  await tx.insert(surveys).values({ ...fields, ...writer, placeId: place.id });
+  await tx.insert(species).values(kinds.map((kind, position) => ({ ...kind, surveyId: survey.id, position })));
+  await tx.insert(strata).values(parts.map((part, position) => ({ ...part, surveyId: survey.id, position })));
+}
+
+export function surveyRepository(database: Database): SurveyRepository {
+  return {
+    answers: async () => {
+      await database.execute(sql`select 1`);
+    },
+    list: async () => {
+      const plotCounts = database
+        .select({
+          surveyId: plots.surveyId,
+          plots: count().as('plots'),
+          finished: sql<number>`count(*) filter (where ${plots.finished})`.mapWith(Number).as('finished'),
+        })
+        .from(plots)
+        .groupBy(plots.surveyId)
+        .as('plot_counts');
+      const treeCounts = database
+        .select({ surveyId: trees.surveyId, trees: count().as('trees') })
+        .from(trees)
+        .where(isNull(trees.deletedAt))
+        .groupBy(trees.surveyId)
+        .as('tree_counts');
+      const rows = await database
+        .select({
+          id: surveys.id,
+          name: surveys.name,
+          placeName: places.name,
+          crew: surveys.crew,
+          startedOn: surveys.startedOn,
+          plots: plotCounts.plots,
+          plotsFinished: plotCounts.finished,
+          trees: treeCounts.trees,
+        })
+        .from(surveys)
+        .innerJoin(places, eq(places.id, surveys.placeId))
+        .leftJoin(plotCounts, eq(plotCounts.surveyId, surveys.id))
+        .leftJoin(treeCounts, eq(treeCounts.surveyId, surveys.id))
+        .orderBy(desc(surveys.startedOn), asc(surveys.name), asc(surveys.id));
+      return rows.map((row) => ({
+        ...row,
+        plots: row.plots ?? 0,
+        plotsFinished: row.plotsFinished ?? 0,
+        trees: row.trees ?? 0,
+      }));
+    },
+    find: async (id) => {
+      const [row] = await database
+        .select()
+        .from(surveys)
+        .innerJoin(places, eq(places.id, surveys.placeId))
+        .where(eq(surveys.id, id));
+      if (row === undefined) return null;
+      const kinds = await database
+        .select({ code: species.code, name: species.name, crown: species.crown })
+        .from(species)
+        .where(eq(species.surveyId, id))
+        .orderBy(asc(species.position));
+      const parts = await database
+        .select({ id: strata.id, name: strata.name, areaHa: strata.areaHa })
+        .from(strata)
+        .where(and(eq(strata.surveyId, id)))
+        .orderBy(asc(strata.position));
+      const { survey, place } = row;
+      return {
+        id: survey.id,
+        place: { id: place.id, name: place.name },
+        name: survey.name,
+        unitSystem: survey.unitSystem,
+        slopeUnit: survey.slopeUnit,
+        breastHeightM: survey.breastHeightM,
+        eyeHeightM: survey.eyeHeightM,
+        formFactor: survey.formFactor,
+        formFactorStandardError: survey.formFactorStandardError,
+        crew: survey.crew,
+        startedOn: survey.startedOn,
+        species: kinds,
+        strata: parts,
+      };
+    },
+    digest: async (id) => {
+      const [row] = await database.select({ digest: surveys.writeDigest }).from(surveys).where(eq(surveys.id, id));
+      return row?.digest ?? null;
+    },
+    insert: (survey, writeDigest) => database.transaction((tx) => insertInto(tx, survey, writeDigest)),
+  };
+}

@@ -1,0 +1,84 @@
+import { v5 as uuidFromName } from 'uuid';
+import { findMethod } from '@arbolito/core/registry';
+import { MEASURES, parseCallout, plotSums, readMeasure, volumeRatio } from '@arbolito/core/survey';
+import type { CalloutDto, NewTreeDto, ReadingDto } from '../../contracts/tree.ts';
+import type { TallyView, TreeView } from '../../contracts/views.ts';
+import type { PlotService } from '../plots/service.ts';
+import { invalidField, Problem } from '../problem.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import { settingsOf, talliedTree } from '../trees/reckon.ts';
+import type { TreeService } from '../trees/service.ts';
+
+export interface TallyService {
+  /** A plot with its trees and sums. */
+  readonly get: (plotId: string) => Promise<TallyView>;
+  /** Keeps the tree that a call-out line describes. */
+  readonly callOut: (callout: CalloutDto) => Promise<{ readonly tree: TreeView; readonly created: boolean }>;
+}
+
+interface Dependencies {
+  readonly trees: TreeService;
+  readonly plots: PlotService;
+  readonly surveys: SurveyService;
+}
+
+export function tallyService({ trees, plots, surveys }: Dependencies): TallyService {
+  return {
+    get: async (plotId) => {
+      const plot = await plots.get(plotId);
+      const survey = await surveys.get(plot.surveyId);
+      const all = await trees.listOfSurvey(survey);
+      const own = all.filter((tree) => tree.plotId === plotId);
+      const sums = plotSums({ areaM2: plot.areaM2, trees: own.map(talliedTree) }, volumeRatio(all.map(talliedTree)));
+      return { plot, trees: own, sums };
+    },
+    callOut: async ({ id, plotId, line, observedAt, observer, device }) => {
+      const plot = await plots.get(plotId).catch((error: unknown) => {
+        if (error instanceof Problem && error.code === 'not-found')
+          throw invalidField('/plotId', 'plot-unknown', 'There is no such plot.');
+        throw error;
+      });
+      const survey = await surveys.get(plot.surveyId);
+      const settings = settingsOf(survey);
+      const { draft, tokens, ok } = parseCallout(line, { ...settings, species: survey.species });
+      if (!ok) {
+        const errors = tokens.flatMap(({ text, problem }) =>
+          problem === null ? [] : [{ pointer: '/line', code: 'callout', detail: `“${text}”: ${problem}` }],
+        );
+        throw new Problem('invalid', errors.map(({ detail }) => detail).join(' '), { errors });
+      }
+      if (draft.speciesCode === '')
+        throw invalidField('/line', 'species-missing', 'Name the species first, such as “sp 34.5”.');
+      if (draft.tag === '') throw invalidField('/line', 'tag-missing', 'Name the tag of the tree, such as “#17”.');
+      // Identifiers follow from the tree's own, so that the same call-out again is the same write.
+      const readings = MEASURES.flatMap((measure): ReadingDto[] => {
+        const { method, readings: taken } = readMeasure(draft, measure, settings);
+        const methodId = method.description.id;
+        return Object.entries(taken).map(([key, { value, unit }]) => ({
+          id: uuidFromName(`${measure} ${key}`, id),
+          measure,
+          methodId: findMethod(methodId)?.description.id ?? methodId,
+          key,
+          value,
+          unit,
+          asRead: draft[measure].entries[key]?.text ?? String(value),
+          attempt: 1,
+          takenAt: observedAt,
+        }));
+      });
+      const tree: NewTreeDto = {
+        id,
+        plotId,
+        observationId: uuidFromName('observation', id),
+        stemId: uuidFromName('stem 1', id),
+        tag: draft.tag,
+        speciesCode: draft.speciesCode,
+        observedAt,
+        observer,
+        device,
+        readings,
+      };
+      return trees.create(tree);
+    },
+  };
+}

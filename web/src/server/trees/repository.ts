@@ -1,0 +1,182 @@
+import { and, asc, eq, inArray, isNull, type SQL } from 'drizzle-orm';
+import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
+import type { Database, Queryable } from '../database/connection.ts';
+import { corrections, observations, readings, stems, trees } from '../database/schema.ts';
+import { isUnitId } from '@arbolito/core/quantity';
+
+export interface TreeRow {
+  readonly id: string;
+  readonly surveyId: string;
+  readonly plotId: string;
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly deletedAt: string | null;
+  readonly writeDigest: string;
+  readonly stemId: string;
+  readonly observationId: string;
+  readonly observer: string;
+  readonly observedAt: string;
+}
+
+export interface NewTreeRows {
+  readonly tree: typeof trees.$inferInsert;
+  readonly stem: typeof stems.$inferInsert;
+  readonly observation: typeof observations.$inferInsert;
+  readonly readings: readonly (typeof readings.$inferInsert)[];
+}
+
+export type NewReadingRow = typeof readings.$inferInsert;
+export type CorrectionRow = typeof corrections.$inferInsert;
+export type StoredCorrection = typeof corrections.$inferSelect;
+
+/** All SQL of trees, their stems, observations, readings and corrections, on a database or in a transaction. */
+export interface TreeRepository {
+  readonly find: (id: string) => Promise<TreeRow | null>;
+  readonly listOfPlot: (plotId: string) => Promise<TreeRow[]>;
+  readonly listOfSurvey: (surveyId: string) => Promise<TreeRow[]>;
+  /** Readings in use, by observation. */
+  readonly readingsInUse: (observationIds: readonly string[]) => Promise<Map<string, ReadingRecord[]>>;
+  /** Every reading of a tree ever kept, the oldest first. */
+  readonly allReadings: (treeId: string) => Promise<ReadingRecord[]>;
+  readonly insert: (rows: NewTreeRows) => Promise<void>;
+  /** Locks the tree until the transaction ends. */
+  readonly lock: (id: string) => Promise<boolean>;
+  readonly update: (
+    id: string,
+    values: { tag?: string; speciesCode?: string; deletedAt?: string | null },
+  ) => Promise<void>;
+  readonly insertReadings: (rows: readonly NewReadingRow[]) => Promise<void>;
+  readonly useExactly: (observationId: string, readingIds: readonly string[]) => Promise<void>;
+  readonly insertCorrection: (row: CorrectionRow) => Promise<void>;
+  readonly findCorrection: (id: string) => Promise<StoredCorrection | null>;
+  readonly correctionsOf: (subjectId: string) => Promise<CorrectionView[]>;
+}
+
+export interface TreeStore extends TreeRepository {
+  /** Runs a piece of work whole or not at all. */
+  readonly atOnce: <T>(work: (repository: TreeRepository, tx: Queryable) => Promise<T>) => Promise<T>;
+}
+
+type ReadingRow = typeof readings.$inferSelect;
+
+const recordOf = (row: ReadingRow): ReadingRecord => ({
+  id: row.id,
+  measure: row.measure,
+  methodId: row.methodId,
+  methodVersion: row.methodVersion,
+  key: row.key,
+  value: row.value,
+  unit: isUnitId(row.unit) ? row.unit : 'one',
+  ...(row.standardError === null ? {} : { standardError: row.standardError }),
+  asRead: row.asRead,
+  instrument: row.instrument,
+  attempt: row.attempt,
+  observer: row.observer,
+  device: row.device,
+  takenAt: new Date(row.takenAt).toISOString(),
+  inUse: row.inUse,
+  correctionId: row.correctionId,
+});
+
+function repositoryOn(database: Queryable): TreeRepository {
+  const list = async (where: SQL | undefined): Promise<TreeRow[]> => {
+    const rows = await database
+      .select({
+        id: trees.id,
+        surveyId: trees.surveyId,
+        plotId: trees.plotId,
+        tag: trees.tag,
+        speciesCode: trees.speciesCode,
+        deletedAt: trees.deletedAt,
+        writeDigest: trees.writeDigest,
+        stemId: stems.id,
+        observationId: observations.id,
+        observer: observations.observer,
+        observedAt: observations.observedAt,
+      })
+      .from(trees)
+      .innerJoin(stems, and(eq(stems.treeId, trees.id), eq(stems.ordinal, 1)))
+      .innerJoin(observations, and(eq(observations.treeId, trees.id), eq(observations.surveyId, trees.surveyId)))
+      .where(where)
+      .orderBy(asc(trees.tag), asc(trees.id));
+    return rows
+      .map((row) => ({ ...row, observedAt: new Date(row.observedAt).toISOString() }))
+      .sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }));
+  };
+  return {
+    find: async (id) => (await list(eq(trees.id, id)))[0] ?? null,
+    listOfPlot: (plotId) => list(and(eq(trees.plotId, plotId), isNull(trees.deletedAt))),
+    listOfSurvey: (surveyId) => list(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt))),
+    readingsInUse: async (observationIds) => {
+      const byObservation = new Map<string, ReadingRecord[]>();
+      if (observationIds.length === 0) return byObservation;
+      const rows = await database
+        .select()
+        .from(readings)
+        .where(and(inArray(readings.observationId, [...observationIds]), eq(readings.inUse, true)))
+        .orderBy(asc(readings.takenAt), asc(readings.id));
+      for (const row of rows) {
+        const list = byObservation.get(row.observationId) ?? [];
+        list.push(recordOf(row));
+        byObservation.set(row.observationId, list);
+      }
+      return byObservation;
+    },
+    allReadings: async (treeId) => {
+      const rows = await database
+        .select({ reading: readings })
+        .from(readings)
+        .innerJoin(observations, eq(observations.id, readings.observationId))
+        .where(eq(observations.treeId, treeId))
+        .orderBy(asc(readings.recordedAt), asc(readings.id));
+      return rows.map(({ reading }) => recordOf(reading));
+    },
+    insert: async (rows) => {
+      await database.insert(trees).values(rows.tree);
+      await database.insert(stems).values(rows.stem);
+      await database.insert(observations).values(rows.observation);
+      if (rows.readings.length > 0) await database.insert(readings).values([...rows.readings]);
+    },
+    lock: async (id) =>
+      (await database.select({ id: trees.id }).from(trees).where(eq(trees.id, id)).for('update')).length > 0,
+    update: async (id, values) => {
+      await database.update(trees).set(values).where(eq(trees.id, id));
+    },
+    insertReadings: async (rows) => {
+      if (rows.length > 0) await database.insert(readings).values([...rows]);
+    },
+    useExactly: async (observationId, readingIds) => {
+      // First out, then in: two readings of one key may not be in use at once.
+      await database.update(readings).set({ inUse: false }).where(eq(readings.observationId, observationId));
+      if (readingIds.length > 0) {
+        await database
+          .update(readings)
+          .set({ inUse: true })
+          .where(and(eq(readings.observationId, observationId), inArray(readings.id, [...readingIds])));
+      }
+    },
+    insertCorrection: async (row) => {
+      await database.insert(corrections).values(row);
+    },
+    findCorrection: async (id) => {
+      const [row] = await database.select().from(corrections).where(eq(corrections.id, id));
+      return row ?? null;
+    },
+    correctionsOf: async (subjectId) => {
+      const rows = await database
+        .select()
+        .from(corrections)
+        .where(eq(corrections.subjectId, subjectId))
+        .orderBy(asc(corrections.recordedAt), asc(corrections.id));
+      return rows.map(({ writeDigest: _digest, recordedAt: _recorded, ...row }) => ({
+        ...row,
+        madeAt: new Date(row.madeAt).toISOString(),
+      }));
+    },
+  };
+}
+
+export const treeStore = (database: Database): TreeStore => ({
+  ...repositoryOn(database),
+  atOnce: (work) => database.transaction((tx) => work(repositoryOn(tx), tx)),
+});

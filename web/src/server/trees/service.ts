@@ -1,0 +1,423 @@
+import { findMethod } from '@arbolito/core/registry';
+import type {
+  ActDto,
+  NewReadingsDto,
+  NewTreeDto,
+  PlotCorrectionDto,
+  ReadingDto,
+  TreeCorrectionDto,
+} from '../../contracts/tree.ts';
+import type {
+  CorrectionView,
+  PlotView,
+  ReadingRecord,
+  ReadingView,
+  SurveyView,
+  TreeView,
+} from '../../contracts/views.ts';
+import { brokenConstraint } from '../database/failures.ts';
+import { digestOf } from '../digest.ts';
+import { lockPlot, setPlotFinished } from '../plots/repository.ts';
+import type { PlotService } from '../plots/service.ts';
+import { invalidField, notFound, Problem } from '../problem.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import { checkTree } from './check-tree.ts';
+import { reckonRow, settingsOf } from './reckon.ts';
+import type { NewReadingRow, StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
+
+/** How a tree stands: what a correction keeps of before and after. */
+interface TreeState {
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly readingIds: readonly string[];
+  readonly deleted: boolean;
+}
+
+export interface TreeService {
+  /** @throws Problem 404 */
+  readonly get: (id: string) => Promise<TreeView>;
+  readonly listOfPlot: (plotId: string) => Promise<TreeView[]>;
+  readonly listOfSurvey: (survey: SurveyView) => Promise<TreeView[]>;
+  /** Keeps a tree with its readings, whole or not at all. The same write again changes nothing. */
+  readonly create: (tree: NewTreeDto) => Promise<{ readonly tree: TreeView; readonly created: boolean }>;
+  readonly correct: (id: string, correction: TreeCorrectionDto) => Promise<TreeView>;
+  readonly addReadings: (readings: NewReadingsDto) => Promise<TreeView>;
+  readonly remove: (id: string, act: ActDto) => Promise<TreeView>;
+  readonly correctPlot: (id: string, correction: PlotCorrectionDto) => Promise<PlotView>;
+  /** Takes a correction back, as a correction of its own. Only the last one can be. */
+  readonly undo: (
+    correctionId: string,
+    act: ActDto,
+  ) => Promise<{ readonly subject: 'tree' | 'plot'; readonly subjectId: string }>;
+  readonly history: (subjectId: string) => Promise<CorrectionView[]>;
+  readonly readings: (treeId: string) => Promise<ReadingRecord[]>;
+}
+
+interface Dependencies {
+  readonly store: TreeStore;
+  readonly plots: PlotService;
+  readonly surveys: SurveyService;
+  /** The moment of a delete, for the mark on the row. */
+  readonly now: () => Date;
+}
+
+const readingRows = (
+  readings: readonly ReadingDto[],
+  owner: {
+    readonly observationId: string;
+    readonly stemId: string;
+    readonly observer: string;
+    readonly device: string;
+    readonly correctionId: string | null;
+  },
+): NewReadingRow[] =>
+  readings.map((reading) => {
+    const description = findMethod(reading.methodId)?.description;
+    return {
+      ...reading,
+      ...owner,
+      standardError: reading.standardError ?? null,
+      methodVersion: description?.version ?? 0,
+      instrument: description?.readings.find(({ key }) => key === reading.key)?.instrument ?? 'unknown',
+    };
+  });
+
+const sameState = (a: unknown, b: unknown): boolean => digestOf(a) === digestOf(b);
+
+/** A reading is kept as it was read: another value needs another identifier. */
+function refuseRewritten(readings: readonly ReadingDto[], known: ReadonlyMap<string, ReadingRecord>): void {
+  readings.forEach((reading, index) => {
+    const kept = known.get(reading.id);
+    if (kept === undefined) return;
+    if (
+      kept.value === reading.value &&
+      kept.unit === reading.unit &&
+      kept.key === reading.key &&
+      kept.methodId === reading.methodId
+    )
+      return;
+    throw invalidField(
+      `/readings/${index}/id`,
+      'reading-rewritten',
+      'A reading on the record is never changed. Give the new one its own identifier.',
+    );
+  });
+}
+
+/** What a broken constraint means to the person who wrote. */
+function refusal(error: unknown, tag: string): Problem | null {
+  const constraint = brokenConstraint(error);
+  if (constraint === null) return null;
+  if (constraint === 'tree_tag') {
+    return new Problem('conflict', `There is a tree ${tag} in this plot already. Give this one another tag.`, {
+      errors: [{ pointer: '/tag', code: 'tag-used', detail: `Tree ${tag} is on this plot already. Give another tag.` }],
+    });
+  }
+  return new Problem('conflict', 'One of the identifiers in this write is on the record already, with other content.', {
+    errors: [{ pointer: '/id', code: 'id-used', detail: 'Every record needs its own identifier.' }],
+    cause: error,
+  });
+}
+
+export function treeService({ store, plots, surveys, now }: Dependencies): TreeService {
+  const viewOf = async (repository: TreeRepository, row: TreeRow): Promise<TreeView> => {
+    const survey = await surveys.get(row.surveyId);
+    const readings = (await repository.readingsInUse([row.observationId])).get(row.observationId) ?? [];
+    return reckonRow(row, readings, settingsOf(survey)).view;
+  };
+  const rowOf = async (repository: TreeRepository, id: string): Promise<TreeRow> => {
+    const row = await repository.find(id);
+    if (row === null) throw notFound('This tree');
+    return row;
+  };
+  const get = async (id: string): Promise<TreeView> => viewOf(store, await rowOf(store, id));
+  const stateOf = async (repository: TreeRepository, row: TreeRow): Promise<TreeState> => {
+    const inUse = (await repository.readingsInUse([row.observationId])).get(row.observationId) ?? [];
+    return {
+      tag: row.tag,
+      speciesCode: row.speciesCode,
+      readingIds: inUse.map(({ id }) => id).sort(),
+      deleted: row.deletedAt !== null,
+    };
+  };
+  const viewsOf = async (rows: readonly TreeRow[], survey: SurveyView): Promise<TreeView[]> => {
+    const readings = await store.readingsInUse(rows.map(({ observationId }) => observationId));
+    const settings = settingsOf(survey);
+    return rows.map((row) => reckonRow(row, readings.get(row.observationId) ?? [], settings).view);
+  };
+  /** Whether this very correction has been made; another one under its identifier is refused. */
+  const alreadyMade = async (repository: TreeRepository, id: string, digest: string): Promise<boolean> => {
+    const known = await repository.findCorrection(id);
+    if (known === null) return false;
+    if (known.writeDigest === digest) return true;
+    throw new Problem('conflict', 'A correction with this identifier is on the record already, with other content.');
+  };
+  const guarded = async <T>(tag: string, work: () => Promise<T>): Promise<T> => {
+    try {
+      return await work();
+    } catch (error) {
+      throw refusal(error, tag) ?? error;
+    }
+  };
+
+  /** Brings a locked tree into a state. */
+  const enterState = async (repository: TreeRepository, row: TreeRow, state: TreeState): Promise<void> => {
+    await repository.update(row.id, {
+      tag: state.tag,
+      speciesCode: state.speciesCode,
+      deletedAt: state.deleted ? now().toISOString() : null,
+    });
+    await repository.useExactly(row.observationId, state.readingIds);
+  };
+
+  const correctionRow = (
+    act: ActDto,
+    writeDigest: string,
+    rest: {
+      kind: 'change' | 'delete' | 'undo';
+      undoes: string | null;
+      subject: 'tree' | 'plot';
+      subjectId: string;
+      before: unknown;
+      after: unknown;
+    },
+  ) => ({ id: act.id, observer: act.observer, device: act.device, madeAt: act.madeAt, writeDigest, ...rest });
+
+  // The survey is read before the transaction: one that waits for a second connection could starve the pool.
+  const correct = async (id: string, correction: TreeCorrectionDto): Promise<TreeView> => {
+    const survey = await surveys.get((await rowOf(store, id)).surveyId);
+    const digest = digestOf({ id, correction });
+    await guarded(correction.tag, () =>
+      store.atOnce(async (repository) => {
+        await repository.lock(id);
+        if (await alreadyMade(repository, correction.id, digest)) return;
+        const row = await rowOf(repository, id);
+        if (row.deletedAt !== null) throw new Problem('conflict', `Tree ${row.tag} has been deleted. Undo that first.`);
+        checkTree(correction, survey);
+        const before = await stateOf(repository, row);
+        const known = new Map((await repository.allReadings(id)).map((reading) => [reading.id, reading]));
+        refuseRewritten(correction.readings, known);
+        const added = correction.readings.filter((reading) => !known.has(reading.id));
+        const after: TreeState = {
+          tag: correction.tag,
+          speciesCode: correction.speciesCode,
+          readingIds: correction.readings.map((reading) => reading.id).sort(),
+          deleted: false,
+        };
+        const { observer, device } = correction;
+        await repository.insertCorrection(
+          correctionRow(correction, digest, {
+            kind: 'change',
+            undoes: null,
+            subject: 'tree',
+            subjectId: id,
+            before,
+            after,
+          }),
+        );
+        await repository.useExactly(row.observationId, []);
+        await repository.insertReadings(
+          readingRows(added, {
+            observationId: row.observationId,
+            stemId: row.stemId,
+            observer,
+            device,
+            correctionId: correction.id,
+          }),
+        );
+        await enterState(repository, row, after);
+      }),
+    );
+    return get(id);
+  };
+
+  const undoTree = (original: StoredCorrection, act: ActDto): Promise<void> => {
+    const digest = digestOf({ undoes: original.id, act });
+    const target = original.before as TreeState;
+    return guarded(target.tag, () =>
+      store.atOnce(async (repository) => {
+        await repository.lock(original.subjectId);
+        if (await alreadyMade(repository, act.id, digest)) return;
+        const row = await rowOf(repository, original.subjectId);
+        const before = await stateOf(repository, row);
+        if (!sameState(before, original.after)) {
+          throw new Problem('conflict', 'The tree has been changed since. Undo the later changes first.');
+        }
+        await enterState(repository, row, target);
+        await repository.insertCorrection(
+          correctionRow(act, digest, {
+            kind: 'undo',
+            undoes: original.id,
+            subject: 'tree',
+            subjectId: row.id,
+            before,
+            after: target,
+          }),
+        );
+      }),
+    );
+  };
+
+  const changePlot = (
+    id: string,
+    finished: boolean,
+    act: ActDto,
+    digest: string,
+    undoes: string | null,
+  ): Promise<void> =>
+    store.atOnce(async (repository, tx) => {
+      const plot = await lockPlot(tx, id);
+      if (plot === null) throw notFound('This plot');
+      if (await alreadyMade(repository, act.id, digest)) return;
+      if (undoes !== null && plot.finished === finished)
+        throw new Problem('conflict', 'The plot has been changed since.');
+      await setPlotFinished(tx, id, finished);
+      await repository.insertCorrection(
+        correctionRow(act, digest, {
+          kind: undoes === null ? 'change' : 'undo',
+          undoes,
+          subject: 'plot',
+          subjectId: id,
+          before: { finished: plot.finished },
+          after: { finished },
+        }),
+      );
+    });
+
+  return {
+    get,
+    listOfPlot: async (plotId) => {
+      const plot = await plots.get(plotId);
+      return viewsOf(await store.listOfPlot(plotId), await surveys.get(plot.surveyId));
+    },
+    listOfSurvey: async (survey) => viewsOf(await store.listOfSurvey(survey.id), survey),
+    create: async (tree) => {
+      const plot = await plots.get(tree.plotId).catch((error: unknown) => {
+        if (error instanceof Problem && error.code === 'not-found')
+          throw invalidField('/plotId', 'plot-unknown', 'There is no such plot. Choose one of the survey’s plots.');
+        throw error;
+      });
+      checkTree(tree, await surveys.get(plot.surveyId));
+      const writeDigest = digestOf(tree);
+      const { observer, device } = tree;
+      try {
+        await guarded(tree.tag, () =>
+          store.atOnce((repository) =>
+            repository.insert({
+              tree: {
+                id: tree.id,
+                surveyId: plot.surveyId,
+                plotId: plot.id,
+                tag: tree.tag,
+                speciesCode: tree.speciesCode,
+                observer,
+                device,
+                writeDigest,
+              },
+              stem: { id: tree.stemId, treeId: tree.id, ordinal: 1 },
+              observation: {
+                id: tree.observationId,
+                treeId: tree.id,
+                surveyId: plot.surveyId,
+                observedAt: tree.observedAt,
+                observer,
+                device,
+              },
+              readings: readingRows(tree.readings, {
+                observationId: tree.observationId,
+                stemId: tree.stemId,
+                observer,
+                device,
+                correctionId: null,
+              }),
+            }),
+          ),
+        );
+      } catch (error) {
+        const known = error instanceof Problem ? await store.find(tree.id) : null;
+        if (known?.writeDigest === writeDigest) return { tree: await viewOf(store, known), created: false };
+        throw error;
+      }
+      return { tree: await viewOf(store, await rowOf(store, tree.id)), created: true };
+    },
+    correct,
+    addReadings: async ({ treeId, readings: added, ...act }) => {
+      const row = await store.find(treeId);
+      if (row === null) throw invalidField('/treeId', 'tree-unknown', 'There is no such tree.');
+      const known = await store.findCorrection(act.id);
+      if (known !== null) {
+        const { readingIds } = known.after as TreeState;
+        if (known.subjectId === row.id && added.every(({ id }) => readingIds.includes(id))) return viewOf(store, row);
+        throw new Problem(
+          'conflict',
+          'A correction with this identifier is on the record already, with other content.',
+        );
+      }
+      const replaced = new Set(added.map(({ measure }) => measure));
+      const inUse = (await store.readingsInUse([row.observationId])).get(row.observationId) ?? [];
+      const kept = inUse.filter(({ measure }) => !replaced.has(measure)).map(asDto);
+      return correct(row.id, { ...act, tag: row.tag, speciesCode: row.speciesCode, readings: [...kept, ...added] });
+    },
+    remove: async (id, act) => {
+      const digest = digestOf({ removes: id, act });
+      await store.atOnce(async (repository) => {
+        if (!(await repository.lock(id))) throw notFound('This tree');
+        if (await alreadyMade(repository, act.id, digest)) return;
+        const row = await rowOf(repository, id);
+        if (row.deletedAt !== null) throw new Problem('conflict', `Tree ${row.tag} has been deleted already.`);
+        const before = await stateOf(repository, row);
+        const after = { ...before, deleted: true };
+        await enterState(repository, row, after);
+        await repository.insertCorrection(
+          correctionRow(act, digest, { kind: 'delete', undoes: null, subject: 'tree', subjectId: id, before, after }),
+        );
+      });
+      return get(id);
+    },
+    correctPlot: async (id, correction) => {
+      await changePlot(id, correction.finished, correction, digestOf({ id, correction }), null);
+      return plots.get(id);
+    },
+    undo: async (correctionId, act) => {
+      const original = await store.findCorrection(correctionId);
+      if (original === null) throw notFound('This correction');
+      if (original.kind === 'undo') throw new Problem('conflict', 'An undo cannot be undone. Make the change again.');
+      if (original.subject === 'tree') await undoTree(original, act);
+      else {
+        const { finished } = original.before as { finished: boolean };
+        await changePlot(original.subjectId, finished, act, digestOf({ undoes: correctionId, act }), correctionId);
+      }
+      return { subject: original.subject, subjectId: original.subjectId };
+    },
+    history: (subjectId) => store.correctionsOf(subjectId),
+    readings: async (treeId) => {
+      await rowOf(store, treeId);
+      return store.allReadings(treeId);
+    },
+  };
+}
+
+/** A reading on the record as it would be written again. */
+const asDto = ({
+  id,
+  measure,
+  methodId,
+  key,
+  value,
+  unit,
+  asRead,
+  standardError,
+  attempt,
+  takenAt,
+}: ReadingView): ReadingDto => ({
+  id,
+  measure,
+  methodId,
+  key,
+  value,
+  unit,
+  asRead,
+  attempt,
+  takenAt,
+  ...(standardError === undefined ? {} : { standardError }),
+});
