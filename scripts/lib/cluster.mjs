@@ -39,8 +39,9 @@ function launcher(folder) {
   if (!owner.uid)
     throw new Stop('There is no user “postgres” to run the database as. Reinstall the Debian package postgresql.');
   const drop = ['setpriv', `--reuid=${owner.uid}`, `--regid=${owner.gid}`, '--clear-groups'];
+  // access(2), behind `test -x`, ignores capabilities: so really enter.
   const canEnter = (prefix) =>
-    spawnSync(prefix[0], [...prefix.slice(1), 'test', '-w', folder], { cwd: '/' }).status === 0;
+    spawnSync(prefix[0], [...prefix.slice(1), 'sh', '-c', 'cd "$1"', 'sh', folder], { cwd: '/' }).status === 0;
   chownSync(folder, owner.uid, owner.gid);
   if (canEnter(drop)) return { prefix: drop, owner };
   for (const capability of ['dac_read_search', 'dac_override']) {
@@ -80,6 +81,7 @@ function runningPid(data) {
 export async function openCluster(name = 'postgres') {
   const bin = await ensurePostgres();
   const folder = path.join(dataFolder, name);
+  mkdirSync(dataFolder, { recursive: true });
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const { prefix, owner } = launcher(folder);
   const data = path.join(folder, 'data');

@@ -93,7 +93,14 @@ export function diagnoseTwoAngles(
       ),
     );
   }
-  const scale = wrongScale(diagnosis, top, base);
+  // One slip explains enough: where a sign does, the scale is not doubted as well.
+  const signExplains = findings.some(({ reading }) => {
+    const flipped = readingOf(readings, reading ?? 'base');
+    const otherwise = recompute({ [reading ?? 'base']: { ...flipped, value: -flipped.value } });
+    const { dbhCm } = diagnosis.context;
+    return isPlausibleHeight(otherwise, dbhCm) && oddness(otherwise, dbhCm) < oddness(value, dbhCm);
+  });
+  const scale = signExplains ? [] : wrongScale(diagnosis, top, base);
   const scaleMends = scale.flatMap((finding) => finding.mends).slice(0, 1);
   return [...findings, ...scale, ...unlikely(diagnosis, scaleMends), ...tooClose(diagnosis, top, specs.distance)];
 }

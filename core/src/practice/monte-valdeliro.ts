@@ -156,6 +156,12 @@ function heightReadings(
 
 const standOff = (heightM: number): number => STAND_OFFS_M.find((distance) => distance >= heightM - EYE_HEIGHT_M) ?? 30;
 
+/** At 15 m and 20 m a crew reads the metre scale made for that distance. */
+const scaleAt = (distanceM: number, scale: SlopeUnit): SlopeUnit => {
+  if (scale !== 'm15' && scale !== 'm20') return scale;
+  return distanceM === 15 ? 'm15' : 'm20';
+};
+
 const diameterReading = (random: Random, dbhCm: number): SceneReading =>
   random() < 0.12
     ? { measure: 'diameter', methodId: 'diameter.girth', key: 'girth', value: round(dbhCm * Math.PI, 1), unit: 'cm' }
@@ -217,7 +223,8 @@ function plotTrees(random: Random, stand: Stand, label: string, slopePct: number
     const heightM = trueHeightM(random, speciesCode, dbhCm, stand.vigour);
     const scale = pick(random, SCALES);
     const diameter = diameterReading(random, dbhCm);
-    const height = heightReadings(random, heightM, slopePct, scale, standOff(heightM));
+    const distanceM = standOff(heightM);
+    const height = heightReadings(random, heightM, slopePct, scaleAt(distanceM, scale), distanceM);
     const measured = index % 3 === 0 && isPlausibleHeight(heightM, dbhCm);
     const tag = String(index + 1);
     if (slip !== null && index === slipAt) {

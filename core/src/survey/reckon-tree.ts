@@ -1,10 +1,12 @@
 import { basalAreaM2 } from '../diameter/index.ts';
 import { estimateOf, type Estimate, type Outcome } from '../estimate/index.ts';
-import { slenderness } from '../height/index.ts';
+import { HEIGHT_SLIPS, slenderness } from '../height/index.ts';
 import { evaluate, type MethodContext } from '../method/index.ts';
 import { formFactorVolume, type FormFactor } from '../stem/index.ts';
 import { readMeasure, type ReadMeasure } from './read-draft.ts';
 import type { ReadingDefaults, TreeDraft } from './tree-draft.ts';
+
+const SIGN_SLIPS: ReadonlySet<string> = new Set([HEIGHT_SLIPS.baseAboveEye, HEIGHT_SLIPS.topBelowEye]);
 
 export interface TreeSettings extends ReadingDefaults {
   readonly formFactor: FormFactor;
@@ -36,8 +38,10 @@ export function reckonMeasures(diameter: ReadMeasure, height: ReadMeasure, setti
   const dbh = alone === null ? null : estimateOf(alone);
   const heightOutcome = outcomeOf(height, { unitSystem, ...(dbh === null ? {} : { dbhCm: dbh.value }) });
   const tall = heightOutcome === null ? null : estimateOf(heightOutcome);
+  // A height whose signs are in doubt says nothing about the tape.
+  const heightM = tall === null || tall.findings.some(({ code }) => SIGN_SLIPS.has(code)) ? null : tall.value;
   return {
-    diameter: dbh === null || tall === null ? alone : outcomeOf(diameter, { unitSystem, heightM: tall.value }),
+    diameter: dbh === null || heightM === null ? alone : outcomeOf(diameter, { unitSystem, heightM }),
     height: heightOutcome,
     basalAreaM2: dbh === null ? null : basalAreaM2(dbh.value),
     volume: dbh === null || tall === null ? null : formFactorVolume(dbh, tall, settings.formFactor, unitSystem),
