@@ -43,7 +43,7 @@ const tidy = (text: string): string =>
 
 const FEET_AND_INCHES =
   /^(\d+) ?(?:'|ft|foot|feet) ?(?:(\d+(?:\.\d*)?|\.\d+)?(?: ?(\d+)\/(\d+))?) ?(?:"|in|inch|inches)?$/;
-const NUMBER = /^(\d+(?:\.\d*)?|\.\d+)(?: (\d+)\/(\d+))?|^(\d+)\/(\d+)/;
+const NUMBER = /^(\d+)\/(\d+)|^(\d+(?:\.\d*)?|\.\d+)(?: (\d+)\/(\d+))?/;
 
 /**
  * Reads a number with its unit as people write it: `113.1`, `113,1`, `113.1 cm`, `3' 8.5"`, `3 ft 8.5 in`,
@@ -86,7 +86,7 @@ export function readQuantity(text: string, options: ReadOptions): ReadResult {
   const match = NUMBER.exec(plain);
   if (match === null)
     return fail('letters', `“${shown}” does not start with a number. Use digits, such as ${example(options.unit)}.`);
-  const [whole, decimal, top, bottom, loneTop, loneBottom] = match;
+  const [whole, loneTop, loneBottom, decimal, top, bottom] = match;
   const fraction = Number(top ?? loneTop ?? 0) / Number(bottom ?? loneBottom ?? 1);
   const value = factor * (Number(decimal ?? 0) + fraction);
   if (!Number.isFinite(value)) return fail('infinite', `“${shown}” is larger than any number that can be kept.`);

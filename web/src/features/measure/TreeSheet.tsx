@@ -1,0 +1,158 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from '@nanostores/react';
+import { unitOf } from '@arbolito/core/quantity';
+import { draftOf, emptyDraft, type CallToken, type TreeDraft } from '@arbolito/core/survey';
+import type { TreeView } from '../../contracts/views.ts';
+import { useMedia } from '../../ui/use-media.ts';
+import { forgetDraft, rememberDraft, rememberedDraft } from './draft-memory.ts';
+import { DeskSheet } from './parts/DeskSheet.tsx';
+import { PhoneSheet } from './parts/PhoneSheet.tsx';
+import { slotKey } from './parts/ReadingBox.tsx';
+import { sheetStore, type SheetSettings, type Slot } from './store.ts';
+import { useKeep, type PlotContext } from './use-keep.ts';
+
+export interface TreeSheetProps {
+  readonly settings: SheetSettings;
+  /** The plot that new trees belong to; null for a loose measurement. */
+  readonly plot: PlotContext | null;
+  /** The tree on the record that is being looked at, or null for a new one. */
+  readonly tree: TreeView | null;
+  readonly observer: string;
+}
+
+const nextTag = (used: readonly string[]): string => {
+  const highest = Math.max(0, ...used.map(Number).filter(Number.isInteger));
+  return String(highest + 1);
+};
+
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.matches('input, select, textarea');
+
+/** One screen for one tree: its drawing, its readings on it, the workings beside it, and the call-out line below. */
+export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
+  const sheet = tree?.id ?? plot?.id ?? 'loose';
+  const [onRecord, setOnRecord] = useState(tree);
+  const [usedTags, setUsedTags] = useState<readonly string[]>(plot?.usedTags ?? []);
+  const store = useMemo(() => {
+    const start: TreeDraft =
+      tree === null ? { ...emptyDraft(), tag: plot === null ? '' : nextTag(plot.usedTags) } : draftOf(tree);
+    return sheetStore(settings, rememberedDraft(sheet) ?? start);
+  }, [settings, tree, plot, sheet]);
+  const view = useStore(store.$view);
+  const [tokens, setTokens] = useState<readonly CallToken[]>([]);
+  const [dismissed, setDismissed] = useState<ReadonlySet<string>>(new Set());
+  const [nowKey, setNowKey] = useState<string | null>(null);
+  const calloutRef = useRef<HTMLInputElement>(null);
+  const phone = useMedia('(max-width: 760px)');
+  const sent = useRef<TreeDraft | null>(null);
+
+  const {
+    state: keepState,
+    keep,
+    clear,
+  } = useKeep({
+    plot,
+    tree: onRecord,
+    observer,
+    onSent: () => {
+      sent.current = view.draft;
+      forgetDraft(sheet);
+      setDismissed(new Set());
+      if (tree !== null) return;
+      const used = [...usedTags, view.draft.tag];
+      setUsedTags(used);
+      store.reset({ ...emptyDraft(), tag: nextTag(used) });
+      forgetDraft(sheet);
+      setTokens([]);
+      focusSlot(null);
+    },
+    onKept: (kept) => {
+      if (tree !== null) setOnRecord(kept);
+    },
+    onRefused: () => {
+      const back = sent.current;
+      if (back === null || tree !== null) return;
+      setUsedTags((used) => used.filter((tag) => tag !== back.tag));
+      store.reset(back);
+    },
+  });
+
+  useEffect(
+    () =>
+      store.$state.listen(({ draft }) => {
+        rememberDraft(sheet, draft);
+      }),
+    [store, sheet],
+  );
+
+  // The reading to take now: the one in hand, else the first that is missing.
+  const open = view.slots.find(
+    ({ measure, spec }) => (view.draft[measure].entries[spec.key]?.text ?? '').trim() === '',
+  );
+  const now = view.slots.find((slot) => slotKey(slot) === nowKey) ?? open ?? null;
+
+  const focusSlot = (slot: Slot | null): void => {
+    setNowKey(slot === null ? null : slotKey(slot));
+    if (slot !== null) document.querySelector<HTMLInputElement>(`[data-reading="${slotKey(slot)}"]`)?.focus();
+  };
+  const step = (from: Slot, back: boolean): void => {
+    const at = view.slots.findIndex((slot) => slotKey(slot) === slotKey(from));
+    const next = view.slots[at + (back ? -1 : 1)];
+    if (next !== undefined) focusSlot(next);
+    else if (!back) document.querySelector<HTMLButtonElement>('#keep')?.focus();
+  };
+  const keepNow = (): void => {
+    keep(view, usedTags);
+  };
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.ctrlKey || event.metaKey) {
+        if (event.key === 'Enter') keepNow();
+        else if (event.key === 'z') store.undo();
+        else return;
+        event.preventDefault();
+        return;
+      }
+      if (!event.altKey && (isTyping(event.target) || document.querySelector('dialog[open]') !== null)) return;
+      const key = event.key.toLowerCase();
+      const slot = view.slots.find(({ spec }) => spec.shortcut === key);
+      if (slot !== undefined) focusSlot(slot);
+      else if (key === 'c') calloutRef.current?.focus();
+      else if (key === 'n') keepNow();
+      else return;
+      event.preventDefault();
+    };
+    document.addEventListener('keydown', onKey);
+    return () => {
+      document.removeEventListener('keydown', onKey);
+    };
+  });
+
+  const speciesName = settings.species.find(({ code }) => code === view.draft.speciesCode)?.name;
+  const shared = {
+    view,
+    store,
+    now,
+    tokens,
+    calloutRef,
+    dismissed,
+    keepState,
+    canKeep: plot !== null || tree !== null,
+    speciesName,
+    heightText: view.height === null ? null : `${view.height.printed.value} ${unitOf(view.height.printed.unit).symbol}`,
+    onDismiss: (code: string) => {
+      setDismissed(new Set([...dismissed, code]));
+    },
+    onFocusSlot: (slot: Slot) => {
+      setNowKey(slotKey(slot));
+    },
+    onStep: step,
+    onKeep: keepNow,
+    onLine: (line: string) => {
+      setTokens(store.callOut(line));
+    },
+    onTouched: clear,
+  };
+  return phone ? <PhoneSheet {...shared} /> : <DeskSheet {...shared} />;
+}

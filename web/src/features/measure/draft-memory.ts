@@ -1,0 +1,29 @@
+import type { TreeDraft } from '@arbolito/core/survey';
+
+const keyOf = (sheet: string): string => `arbolito.sheet.${sheet}`;
+
+const isDraft = (value: unknown): value is TreeDraft =>
+  typeof value === 'object' &&
+  value !== null &&
+  'diameter' in value &&
+  'height' in value &&
+  'tag' in value &&
+  'speciesCode' in value;
+
+/** What was typed on a sheet and not kept yet, so that a reload or an empty battery loses nothing. */
+export function rememberedDraft(sheet: string): TreeDraft | null {
+  try {
+    const value: unknown = JSON.parse(localStorage.getItem(keyOf(sheet)) ?? 'null');
+    return isDraft(value) ? value : null;
+  } catch {
+    return null;
+  }
+}
+
+export const rememberDraft = (sheet: string, draft: TreeDraft): void => {
+  localStorage.setItem(keyOf(sheet), JSON.stringify(draft));
+};
+
+export const forgetDraft = (sheet: string): void => {
+  localStorage.removeItem(keyOf(sheet));
+};

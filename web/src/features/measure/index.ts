@@ -1,0 +1,2 @@
+export { TreeSheet, type TreeSheetProps } from './TreeSheet.tsx';
+export type { SheetSettings } from './store.ts';

@@ -1,0 +1,190 @@
+import { useRef } from 'react';
+import { Undo2 } from 'lucide-react';
+import { settle, type Box } from '../../../ui/drawing/settle.ts';
+import { useSize } from '../../../ui/use-media.ts';
+import { sceneOf } from '../scene.ts';
+import { entryOf, type Slot } from '../store.ts';
+import { CalloutBar } from './CalloutBar.tsx';
+import { Elevation, layOut, type Layout } from './Elevation.tsx';
+import { Figures } from './Figures.tsx';
+import { Findings } from './Findings.tsx';
+import { KeepWords } from './KeepBar.tsx';
+import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
+import { ReadingBox, slotKey } from './ReadingBox.tsx';
+import { drawingLabel, problemAt, type SheetProps } from './sheet-props.ts';
+import { Workings } from './Workings.tsx';
+
+const BOX = { width: 156, height: 66 } as const;
+const MARGINS = { left: 44, right: 110, top: 44, bottom: 128 } as const;
+
+/** Where a reading's box would like to stand: beside the thing it measures. */
+function wish({ spec }: Slot, { eye, tip, foot, ring, sideX }: Layout): Box {
+  const along = (share: number, end: { x: number; y: number }) => ({
+    x: eye.x + (end.x - eye.x) * share,
+    y: eye.y + (end.y - eye.y) * share,
+  });
+  switch (spec.place) {
+    case 'tip': {
+      const at = along(0.5, tip);
+      return { ...BOX, x: at.x - BOX.width - 6, y: at.y - BOX.height - 6 };
+    }
+    case 'base': {
+      const at = along(0.55, foot);
+      return { ...BOX, x: at.x - BOX.width / 2, y: at.y + (foot.y > eye.y ? -6 : 12) - BOX.height / 3 };
+    }
+    case 'ground':
+      return { ...BOX, x: (eye.x + foot.x) / 2 - BOX.width / 2, y: Math.max(eye.y, foot.y) + 62 };
+    case 'ring':
+      return { ...BOX, x: ring.x + 26, y: ring.y - BOX.height / 2 };
+    case 'side':
+      return { ...BOX, x: sideX + 14, y: (tip.y + foot.y) / 2 - BOX.height / 2 };
+  }
+}
+
+/** The tree sheet on a desk, a tablet or a laptop on the tailgate. */
+export function DeskSheet(props: SheetProps) {
+  const { view, store, now, tokens, calloutRef, dismissed, keepState, canKeep, speciesName, heightText } = props;
+  const area = useRef<HTMLDivElement>(null);
+  const { width, height } = useSize(area);
+  const { settings, slots, draft } = view;
+  const species = settings.species.find(({ code }) => code === draft.speciesCode);
+  const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
+  const layout = layOut(scene, width, height, MARGINS);
+  const boxes = settle(
+    slots.map((slot) => wish(slot, layout)),
+    width,
+    height,
+  );
+  return (
+    <div className="grid h-full grid-cols-[minmax(0,1fr)_340px] grid-rows-[minmax(0,1fr)_auto]">
+      <div ref={area} className="relative min-h-[420px] overflow-hidden">
+        {width > 0 && (
+          <>
+            <Elevation
+              scene={scene}
+              layout={layout}
+              width={width}
+              height={height}
+              unitSystem={view.unitSystem}
+              now={now?.spec.place ?? null}
+              heightText={heightText}
+              label={drawingLabel(view, speciesName)}
+            />
+            {slots.map((slot, i) => {
+              const box = boxes[i];
+              if (box === undefined) return null;
+              return (
+                <ReadingBox
+                  key={slotKey(slot)}
+                  slot={slot}
+                  entry={entryOf(draft, slot, settings)}
+                  problem={problemAt(view, slot)}
+                  now={now !== null && slotKey(now) === slotKey(slot)}
+                  style={{ left: box.x, top: box.y, width: box.width }}
+                  onType={(text) => {
+                    store.type(slot, text);
+                    props.onTouched();
+                  }}
+                  onUnit={(unit) => {
+                    store.setUnit(slot, unit);
+                  }}
+                  onFocus={() => {
+                    props.onFocusSlot(slot);
+                  }}
+                  onEnter={(back) => {
+                    props.onStep(slot, back);
+                  }}
+                />
+              );
+            })}
+            {now !== null && (
+              <p className="absolute top-3 left-4 max-w-[46%] rounded-md bg-paper/85 px-1.5 text-quiet">
+                <span className="font-semibold text-ink">{now.spec.ask}.</span> {now.method.description.safety}
+              </p>
+            )}
+          </>
+        )}
+      </div>
+      <aside
+        className="row-span-2 grid min-h-0 content-start gap-4 overflow-y-auto border-l border-line bg-sheet p-5"
+        aria-label="Results"
+      >
+        <Figures view={view} />
+        <Findings
+          findings={view.findings}
+          dismissed={dismissed}
+          onDismiss={props.onDismiss}
+          onMend={(mend) => {
+            store.mend(mend);
+          }}
+        />
+        <div className="grid gap-2">
+          <div className="grid grid-cols-[1fr_5.5rem] gap-2">
+            <label>
+              <span className="sr-only">Species</span>
+              <select
+                className="field"
+                value={draft.speciesCode}
+                onChange={(event) => {
+                  store.name({ speciesCode: event.target.value });
+                }}
+              >
+                <option value="">species …</option>
+                {settings.species.map(({ code, name }) => (
+                  <option key={code} value={code}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label>
+              <span className="sr-only">Tag</span>
+              <input
+                className="field figures"
+                placeholder="tag"
+                value={draft.tag}
+                maxLength={12}
+                onChange={(event) => {
+                  store.name({ tag: event.target.value.trim() });
+                }}
+              />
+            </label>
+          </div>
+          <MethodChoice view={view} store={store} />
+          <div className="flex flex-wrap gap-2">
+            {canKeep && (
+              <button id="keep" type="button" className="btn btn-main flex-1" onClick={props.onKeep}>
+                Keep tree
+              </button>
+            )}
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                store.undo();
+              }}
+            >
+              <Undo2 aria-hidden="true" size={18} /> Undo
+            </button>
+            <button
+              type="button"
+              className="btn"
+              aria-label={`Show figures in ${view.unitSystem === 'metric' ? 'feet' : 'metres'}`}
+              onClick={() => {
+                store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
+              }}
+            >
+              {view.unitSystem === 'metric' ? 'm → ft' : 'ft → m'}
+            </button>
+          </div>
+          <KeepWords state={keepState} canKeep={canKeep} />
+        </div>
+        {view.height !== null && <Workings name="height" estimate={view.height} />}
+        {view.diameter !== null && <Workings name="dbh" estimate={view.diameter} />}
+        {view.reckoned.volume !== null && <Workings name="volume" estimate={view.reckoned.volume} />}
+        <ErrorTable view={view} store={store} />
+      </aside>
+      <CalloutBar line={view.line} tokens={tokens} inputRef={calloutRef} onLine={props.onLine} onEnter={props.onKeep} />
+    </div>
+  );
+}

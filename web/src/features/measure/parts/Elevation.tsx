@@ -1,0 +1,154 @@
+import { convert, type UnitSystem } from '@arbolito/core/quantity';
+import { Dimension, Ground, HeightGrid, Person, Ray, type Point } from '../../../ui/drawing/kit.tsx';
+import { fit, type Margins, type Projection } from '../../../ui/drawing/projection.ts';
+import { crownRadiusM, Tree } from '../../../ui/drawing/Tree.tsx';
+import type { Scene } from '../scene.ts';
+
+export interface Layout {
+  readonly projection: Projection;
+  readonly eye: Point;
+  readonly tip: Point;
+  readonly foot: Point;
+  readonly ring: Point;
+  /** Where the height is dimensioned. */
+  readonly sideX: number;
+}
+
+/** Places the scene on a sheet of that size. */
+export function layOut(scene: Scene, width: number, height: number, margins: Margins): Layout {
+  const { observer, heightM, crown } = scene;
+  const radius = crownRadiusM(heightM, crown);
+  const tipM = observer?.tipM ?? heightM;
+  const world = {
+    left: observer === null ? -radius - 4 : -observer.distanceM - 1,
+    right: radius + 1,
+    bottom: Math.min(0, observer?.feetM ?? 0, tipM),
+    top: Math.max(heightM + scene.standardErrorM, tipM, (observer?.eyeM ?? 0) + 1),
+  };
+  const projection = fit(world, width, height, margins);
+  const at = (x: number, y: number): Point => ({ x: projection.x(x), y: projection.y(y) });
+  return {
+    projection,
+    eye: observer === null ? at(0, 0) : at(-observer.distanceM, observer.eyeM),
+    tip: at(0, observer?.tipM ?? heightM),
+    foot: at(0, 0),
+    ring: at(0, scene.breastHeightM),
+    sideX: projection.x(radius) + 26,
+  };
+}
+
+interface ElevationProps {
+  readonly scene: Scene;
+  readonly layout: Layout;
+  readonly width: number;
+  readonly height: number;
+  readonly unitSystem: UnitSystem;
+  /** Where on the drawing the reading to take now lies. */
+  readonly now: string | null;
+  readonly heightText: string | null;
+  readonly label: string;
+  /** The phone's strip: no dimensions, no grid figures. */
+  readonly strip?: boolean;
+}
+
+/** The true-to-scale elevation: this tree, this ground, this observer. */
+export function Elevation({
+  scene,
+  layout,
+  width,
+  height,
+  unitSystem,
+  now,
+  heightText,
+  label,
+  strip = false,
+}: ElevationProps) {
+  const { projection, eye, tip, foot, ring, sideX } = layout;
+  const { observer, standardErrorM } = scene;
+  const metresPerUnit = unitSystem === 'metric' ? 1 : convert(1, 'ft', 'm');
+  const half = Math.max(1.5, standardErrorM * projection.pxPerM);
+  const treeTop = projection.y(scene.heightM);
+  const feet = observer === null ? foot : { x: eye.x, y: projection.y(observer.feetM) };
+  const groundY = Math.max(foot.y, feet.y) + 46;
+  return (
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={label}
+      className="block"
+    >
+      {!strip && (
+        <HeightGrid
+          projection={projection}
+          width={width}
+          height={height}
+          topM={scene.heightM}
+          metresPerUnit={metresPerUnit}
+          unit={unitSystem === 'metric' ? 'm' : 'ft'}
+        />
+      )}
+      <Ground a={feet} b={foot} width={width} height={height} />
+      {observer !== null && (
+        <g>
+          <path
+            d={`M ${eye.x} ${eye.y} H ${strip ? width : Math.max(foot.x + 40, sideX - 14)}`}
+            className="stroke-sky"
+            strokeWidth="var(--hair)"
+            strokeDasharray="8 5"
+          />
+          {scene.heightKnown && (
+            <path
+              d={`M ${eye.x} ${eye.y} L ${tip.x} ${treeTop - half} L ${tip.x} ${treeTop + half} Z`}
+              className="fill-sky"
+              opacity={0.28}
+            />
+          )}
+        </g>
+      )}
+      <Tree
+        projection={projection}
+        heightM={scene.heightM}
+        dbhM={scene.dbhM}
+        crown={scene.crown}
+        ghost={!scene.heightKnown && !scene.dbhKnown}
+      />
+      {observer !== null && (
+        <g>
+          <Ray from={eye} to={foot} now={now === 'base'} dashed={observer.footM === null} />
+          <Ray from={eye} to={tip} now={now === 'tip'} dashed={observer.tipM === null} />
+          <Person projection={projection} xM={-observer.distanceM} feetM={observer.feetM} eyeM={observer.eyeM} />
+        </g>
+      )}
+      <path
+        d={`M ${ring.x - Math.max(9, scene.dbhM * projection.pxPerM * 0.5 + 7)} ${ring.y} h ${2 * Math.max(9, scene.dbhM * projection.pxPerM * 0.5 + 7)}`}
+        className={now === 'ring' ? 'stroke-paint' : 'stroke-ink'}
+        strokeWidth={now === 'ring' ? 6 : 4}
+      />
+      {!strip && observer !== null && (
+        <g className={now === 'ground' ? '[&_path]:stroke-paint' : ''}>
+          <Dimension from={{ x: eye.x, y: groundY }} to={{ x: foot.x, y: groundY }} strong={now === 'ground'} />
+        </g>
+      )}
+      {!strip && heightText !== null && (
+        <g>
+          <rect x={sideX - 10} y={treeTop - half} width={20} height={2 * half} className="fill-sky" opacity={0.4} />
+          <Dimension from={{ x: sideX, y: treeTop }} to={{ x: sideX, y: foot.y }} strong />
+          <text
+            x={sideX + 8}
+            y={(treeTop + foot.y) / 2}
+            transform={`rotate(-90 ${sideX + 8} ${(treeTop + foot.y) / 2})`}
+            textAnchor="middle"
+            dy={12}
+            className="fill-ink figures"
+            fontSize={18}
+            fontWeight={700}
+          >
+            {heightText}
+          </text>
+        </g>
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,73 @@
+import type { Estimate } from '@arbolito/core/estimate';
+import { convert, printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
+import type { SheetView } from '../store.ts';
+
+const withError = (estimate: Estimate | null): string =>
+  estimate === null ? '' : `± ${estimate.printed.standardError}`;
+
+interface FigureProps {
+  readonly name: string;
+  readonly value: string;
+  readonly unit: string;
+  readonly error?: string;
+}
+
+function Figure({ name, value, unit, error = '' }: FigureProps) {
+  return (
+    <div className="border-t border-line pt-1.5">
+      <dt className="text-[0.92rem] text-quiet">{name}</dt>
+      <dd className="leading-tight">
+        <span className="figures text-xl font-bold">{value}</span> <span className="whitespace-nowrap">{unit}</span>{' '}
+        <span className="whitespace-nowrap text-quiet">{error}</span>
+      </dd>
+    </div>
+  );
+}
+
+export const basalAreaText = (areaM2: number | null, system: UnitSystem): string =>
+  areaM2 === null ? '—' : system === 'metric' ? printRounded(areaM2, 4) : printRounded(convert(areaM2, 'm2', 'ft2'), 3);
+
+/** The one number that is read in the woods, with its ±, and the smaller ones that follow from it. */
+export function Figures({ view, phone = false }: { readonly view: SheetView; readonly phone?: boolean }) {
+  const { height, diameter, reckoned, unitSystem } = view;
+  const unit = height === null ? (unitSystem === 'metric' ? 'm' : 'ft') : unitOf(height.printed.unit).symbol;
+  return (
+    <section aria-label="Figures">
+      <h2 className="text-quiet">total height</h2>
+      <p aria-live="polite" data-testid="height" className="flex flex-wrap items-baseline gap-x-3">
+        <span className={`figures font-extrabold tracking-tight ${phone ? 'text-4xl' : 'text-6xl leading-none'}`}>
+          {height?.printed.value ?? '—'}
+        </span>
+        <span className={`figures whitespace-nowrap text-sky ${phone ? 'text-lg' : 'text-2xl'}`}>
+          {height === null ? unit : `${withError(height)} ${unit}`}
+        </span>
+      </p>
+      {!phone && (
+        <dl className="mt-3 grid grid-cols-2 gap-x-4 gap-y-2">
+          <Figure
+            name="dbh"
+            value={diameter?.printed.value ?? '—'}
+            unit={diameter === null ? '' : unitOf(diameter.printed.unit).symbol}
+            error={withError(diameter)}
+          />
+          <Figure
+            name="basal area"
+            value={basalAreaText(reckoned.basalAreaM2, unitSystem)}
+            unit={unitSystem === 'metric' ? 'm²' : 'ft²'}
+          />
+          <Figure
+            name="volume, whole stem"
+            value={reckoned.volume?.printed.value ?? '—'}
+            unit={unitSystem === 'metric' ? 'm³' : 'ft³'}
+            error={withError(reckoned.volume)}
+          />
+          <Figure
+            name="height to diameter"
+            value={reckoned.slenderness === null ? '—' : printRounded(reckoned.slenderness, 0)}
+            unit=""
+          />
+        </dl>
+      )}
+    </section>
+  );
+}

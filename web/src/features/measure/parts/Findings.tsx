@@ -1,0 +1,56 @@
+import { TriangleAlert } from 'lucide-react';
+import type { Finding, Mend } from '@arbolito/core/estimate';
+
+interface FindingsProps {
+  readonly findings: readonly Finding[];
+  readonly onMend: (mend: Mend) => void;
+  readonly dismissed: ReadonlySet<string>;
+  readonly onDismiss: (code: string) => void;
+}
+
+/** What is odd about the readings, in the crew's words, with the mend that one tap applies. */
+export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsProps) {
+  const shown = findings.filter(({ code }) => !dismissed.has(code) && code !== 'reading.missing');
+  return (
+    <div role="status" className="grid gap-2.5">
+      {shown.map((finding) => (
+        <article
+          key={`${finding.code} ${finding.reading ?? ''}`}
+          className="rounded-lg border-2 border-paint-ink bg-alarm p-3"
+        >
+          <h3 className="flex items-center gap-2 font-bold">
+            <TriangleAlert aria-hidden="true" size={18} className="shrink-0 text-paint-ink" />
+            {finding.title}
+          </h3>
+          <p className="mt-0.5 text-[0.97rem] leading-snug">{finding.message}</p>
+          <p className="mt-2 flex flex-wrap gap-2">
+            {finding.mends.map((mend) => (
+              <button
+                key={mend.label}
+                type="button"
+                className="btn btn-main text-left leading-tight"
+                onClick={() => {
+                  onMend(mend);
+                }}
+              >
+                {mend.label}
+                {mend.becomes === undefined ? '' : `: ${mend.becomes}`}
+              </button>
+            ))}
+            {finding.severity !== 'stop' && (
+              <button
+                type="button"
+                className="btn"
+                onClick={() => {
+                  onDismiss(finding.code);
+                }}
+              >
+                it is so
+              </button>
+            )}
+          </p>
+        </article>
+      ))}
+    </div>
+  );
+}

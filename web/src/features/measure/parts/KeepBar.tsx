@@ -1,0 +1,19 @@
+import type { KeepState } from '../use-keep.ts';
+
+/** What became of keeping the tree, in words. */
+export function KeepWords({ state, canKeep }: { readonly state: KeepState; readonly canKeep: boolean }) {
+  return (
+    <div role="status" className="text-[0.97rem]">
+      {state.kind === 'hindered' && (
+        <ul className="rounded-lg border-2 border-paint-ink bg-alarm p-2.5">
+          {state.hindrances.map(({ message }) => (
+            <li key={message}>{message}</li>
+          ))}
+          {!canKeep && <li>This sheet belongs to no plot. Open a plot in Tally to keep trees.</li>}
+        </ul>
+      )}
+      {state.kind === 'refused' && <p className="rounded-lg border-2 border-paint-ink bg-alarm p-2.5">{state.words}</p>}
+      {(state.kind === 'kept' || state.kind === 'sending') && <p className="chip">{state.words}</p>}
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+import { methodsFor } from '@arbolito/core/registry';
+import type { Measure } from '@arbolito/core/method';
+import { MEASURES, methodOf } from '@arbolito/core/survey';
+import { unitOf } from '@arbolito/core/quantity';
+import type { SheetStore, SheetView, Slot } from '../store.ts';
+import { slotKey } from './ReadingBox.tsx';
+
+const NAMES: Record<Measure, string> = { diameter: 'Diameter by', height: 'Height by' };
+
+/** Which method each measure is taken with. Made from the methods that there are. */
+export function MethodChoice({ view, store }: { readonly view: SheetView; readonly store: SheetStore }) {
+  return (
+    <div className="grid gap-2">
+      {MEASURES.map((measure) => (
+        <label key={measure} className="grid grid-cols-[6.2rem_1fr] items-center gap-2">
+          <span className="text-quiet">{NAMES[measure]}</span>
+          <select
+            className="field"
+            value={methodOf(view.draft, measure).description.id}
+            onChange={(event) => {
+              store.setMethod(measure, event.target.value);
+            }}
+          >
+            {methodsFor(measure).map(({ description }) => (
+              <option key={description.id} value={description.id}>
+                {description.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </div>
+  );
+}
+
+interface ErrorTableProps {
+  readonly view: SheetView;
+  readonly store: SheetStore;
+}
+
+/** The ± of each reading: typical of the instrument, until somebody states another. */
+export function ErrorTable({ view, store }: ErrorTableProps) {
+  const rows = view.slots.map((slot: Slot) => {
+    const entry = view.draft[slot.measure].entries[slot.spec.key];
+    const unit = entry?.unit ?? slot.spec.defaultUnit[view.unitSystem];
+    return { slot, entry, unit, typical: slot.spec.typicalError[unit] ?? 0 };
+  });
+  return (
+    <details className="border-t border-line">
+      <summary className="min-h-11 content-center text-quiet">± of each reading</summary>
+      <ul className="grid gap-1.5 pb-3">
+        {rows.map(({ slot, entry, unit, typical }) => (
+          <li key={slotKey(slot)}>
+            <label className="grid grid-cols-[1fr_5.5rem_3rem] items-center gap-2">
+              <span>{slot.spec.label}</span>
+              <input
+                type="number"
+                min={0}
+                step="any"
+                inputMode="decimal"
+                className="field figures text-right"
+                placeholder={String(typical)}
+                disabled={entry === undefined}
+                value={entry?.standardError ?? ''}
+                onChange={(event) => {
+                  const value = event.target.valueAsNumber;
+                  store.setError(slot, Number.isFinite(value) && value >= 0 ? value : undefined);
+                }}
+              />
+              <span className="text-quiet">{unitOf(unit).symbol}</span>
+            </label>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,248 @@
+import { useRef, useState } from 'react';
+import { unitOf } from '@arbolito/core/quantity';
+import { useSize } from '../../../ui/use-media.ts';
+import { sceneOf } from '../scene.ts';
+import { entryOf } from '../store.ts';
+import { CalloutBar } from './CalloutBar.tsx';
+import { Elevation, layOut } from './Elevation.tsx';
+import { Figures } from './Figures.tsx';
+import { Findings } from './Findings.tsx';
+import { KeepWords } from './KeepBar.tsx';
+import { Keypad } from './Keypad.tsx';
+import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
+import { slotKey, takeSignKey, turnSign } from './ReadingBox.tsx';
+import { drawingLabel, problemAt, type SheetProps } from './sheet-props.ts';
+import { Workings } from './Workings.tsx';
+
+const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
+
+/** The tree sheet on a phone: the drawing as a strip, one reading at a time, large keys. */
+export function PhoneSheet(props: SheetProps) {
+  const { view, store, tokens, calloutRef, dismissed, keepState, canKeep, speciesName, heightText } = props;
+  const strip = useRef<HTMLDivElement>(null);
+  const { width, height } = useSize(strip);
+  const [more, setMore] = useState(false);
+  const { settings, slots, draft } = view;
+  const now = props.now ?? slots.at(-1) ?? null;
+  const species = settings.species.find(({ code }) => code === draft.speciesCode);
+  const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
+  const entry = now === null ? null : entryOf(draft, now, settings);
+  const problem = now === null ? null : problemAt(view, now);
+  const wrong = problem !== null && entry !== null && entry.text.trim() !== '';
+  const findings = view.findings.filter(
+    ({ code, severity }) => !dismissed.has(code) && code !== 'reading.missing' && (severity !== 'stop' || !wrong),
+  );
+  const at = slots.findIndex((slot) => now !== null && slotKey(slot) === slotKey(now));
+  const next = slots[at + 1];
+  const type = (text: string): void => {
+    if (now === null) return;
+    store.type(now, text);
+    props.onTouched();
+  };
+  return (
+    <div className="grid grid-rows-[auto_auto_auto_auto]">
+      <div ref={strip} className="relative h-[27dvh] min-h-40 overflow-hidden">
+        {width > 0 && (
+          <Elevation
+            scene={scene}
+            layout={layOut(scene, width, height, { ...STRIP_MARGINS, left: Math.min(150, width * 0.36) })}
+            width={width}
+            height={height}
+            unitSystem={view.unitSystem}
+            now={now?.spec.place ?? null}
+            heightText={heightText}
+            label={drawingLabel(view, speciesName)}
+            strip
+          />
+        )}
+        <div className="absolute top-2 left-3.5 max-w-[9.5rem] rounded-md bg-paper/85 pr-1">
+          <Figures view={view} phone />
+        </div>
+      </div>
+      <div
+        className="flex gap-1.5 overflow-x-auto border-t border-line bg-sheet p-2"
+        role="group"
+        aria-label="Readings"
+      >
+        {slots.map((slot) => {
+          const { text, unit } = entryOf(draft, slot, settings);
+          const chosen = now !== null && slotKey(slot) === slotKey(now);
+          return (
+            <button
+              key={slotKey(slot)}
+              type="button"
+              aria-pressed={chosen}
+              className={`min-h-13 min-w-18 flex-1 rounded-lg border-[1.5px] px-2 py-0.5 text-left leading-tight ${chosen ? 'border-[3px] border-paint bg-sheet' : text === '' ? 'border-edge bg-sheet' : 'border-edge bg-wash'}`}
+              onClick={() => {
+                props.onFocusSlot(slot);
+              }}
+            >
+              <span className="block text-[0.92rem]">{slot.spec.label}</span>
+              <span className="figures font-bold whitespace-nowrap">
+                {text === '' ? '·' : `${text.replace(/^-/, '−')} ${unitOf(unit).symbol}`}
+              </span>
+            </button>
+          );
+        })}
+        <button
+          type="button"
+          aria-expanded={more}
+          className="min-h-13 shrink-0 rounded-lg border-[1.5px] border-edge bg-sheet px-3"
+          onClick={() => {
+            setMore(!more);
+          }}
+        >
+          {more ? 'keys' : 'more'}
+        </button>
+      </div>
+      {findings.length > 0 && (
+        <div className="max-h-[34dvh] overflow-y-auto bg-sheet px-2.5 pb-2">
+          <Findings
+            findings={findings.slice(0, 1)}
+            dismissed={dismissed}
+            onDismiss={props.onDismiss}
+            onMend={(mend) => {
+              store.mend(mend);
+            }}
+          />
+        </div>
+      )}
+      {more ? (
+        <div className="grid gap-4 bg-sheet p-4">
+          <CalloutBar
+            line={view.line}
+            tokens={tokens}
+            inputRef={calloutRef}
+            onLine={props.onLine}
+            onEnter={props.onKeep}
+          />
+          <div className="grid grid-cols-[1fr_6rem] gap-2">
+            <label>
+              <span className="text-quiet">species</span>
+              <select
+                className="field"
+                value={draft.speciesCode}
+                onChange={(event) => {
+                  store.name({ speciesCode: event.target.value });
+                }}
+              >
+                <option value="">…</option>
+                {settings.species.map(({ code, name }) => (
+                  <option key={code} value={code}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label>
+              <span className="text-quiet">tag</span>
+              <input
+                className="field figures"
+                value={draft.tag}
+                maxLength={12}
+                onChange={(event) => {
+                  store.name({ tag: event.target.value.trim() });
+                }}
+              />
+            </label>
+          </div>
+          <MethodChoice view={view} store={store} />
+          <div className="flex gap-2">
+            <button
+              type="button"
+              className="btn flex-1"
+              onClick={() => {
+                store.undo();
+              }}
+            >
+              Undo
+            </button>
+            <button
+              type="button"
+              className="btn flex-1"
+              onClick={() => {
+                store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
+              }}
+            >
+              {view.unitSystem === 'metric' ? 'figures in feet' : 'figures in metres'}
+            </button>
+          </div>
+          {view.height !== null && <Workings name="height" estimate={view.height} />}
+          {view.diameter !== null && <Workings name="dbh" estimate={view.diameter} />}
+          <ErrorTable view={view} store={store} />
+          {canKeep && (
+            <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
+              Keep tree
+            </button>
+          )}
+          <KeepWords state={keepState} canKeep={canKeep} />
+        </div>
+      ) : (
+        now !== null &&
+        entry !== null && (
+          <div>
+            <div className="border-t border-line bg-sheet px-3.5 pt-1.5 pb-1">
+              <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
+                {now.spec.ask}
+              </label>
+              <div className="flex items-baseline gap-3">
+                <input
+                  id="phone-reading"
+                  data-reading={slotKey(now)}
+                  className="figures min-h-14 w-full min-w-0 bg-transparent text-5xl font-extrabold outline-none"
+                  inputMode="none"
+                  autoComplete="off"
+                  value={entry.text.replace(/^-/, '−')}
+                  placeholder="·"
+                  aria-invalid={wrong}
+                  aria-describedby={wrong ? 'phone-problem' : undefined}
+                  onChange={(event) => {
+                    type(event.target.value.replace(/^−/, '-'));
+                  }}
+                  onKeyDown={(event) => {
+                    if (takeSignKey(event, now, entry, type)) return;
+                    if (event.key === 'Enter' && next !== undefined) props.onFocusSlot(next);
+                  }}
+                />
+                <span className="figures shrink-0 text-xl">{unitOf(entry.unit).words}</span>
+              </div>
+              {wrong && (
+                <p id="phone-problem" role="alert" className="pb-1 leading-snug text-paint-ink">
+                  {problem.message}
+                </p>
+              )}
+              <KeepWords state={keepState} canKeep={canKeep} />
+            </div>
+            <Keypad
+              onKey={(key) => {
+                type(`${entry.text}${key}`);
+              }}
+              onSign={
+                now.spec.signed
+                  ? () => {
+                      type(turnSign(entry.text));
+                    }
+                  : null
+              }
+              onBack={() => {
+                type(entry.text.slice(0, -1));
+              }}
+              onUnit={() => {
+                const { units } = now.spec;
+                const following = units[(units.indexOf(entry.unit) + 1) % units.length];
+                if (following !== undefined) store.setUnit(now, following);
+              }}
+              unitLabel={unitOf(entry.unit).symbol}
+              nextLabel={next === undefined ? (canKeep ? 'keep tree' : 'done') : `next: ${next.spec.label}`}
+              onNext={() => {
+                if (next !== undefined) props.onFocusSlot(next);
+                else if (canKeep) props.onKeep();
+                else setMore(true);
+              }}
+            />
+          </div>
+        )
+      )}
+    </div>
+  );
+}

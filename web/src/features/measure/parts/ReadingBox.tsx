@@ -1,0 +1,99 @@
+import type { KeyboardEvent } from 'react';
+import { isUnitId, unitOf } from '@arbolito/core/quantity';
+import type { Finding } from '@arbolito/core/estimate';
+import type { Entry } from '@arbolito/core/survey';
+import type { Slot } from '../store.ts';
+
+export const slotKey = ({ measure, spec }: Slot): string => `${measure}.${spec.key}`;
+
+/** Turns the sign of what is typed: the key works wherever the caret stands. */
+export const withSign = (text: string, sign: '+' | '-'): string => `${sign}${text.trim().replace(/^[+−–-]\s*/, '')}`;
+
+export const turnSign = (text: string): string => withSign(text, /^\s*[−–-]/.test(text) ? '+' : '-');
+
+/** Signs of a signed reading work wherever the caret stands. Answers whether the key was taken. */
+export function takeSignKey(
+  event: KeyboardEvent<HTMLInputElement>,
+  slot: Slot,
+  entry: Entry,
+  onType: (text: string) => void,
+): boolean {
+  if (!slot.spec.signed || (event.key !== '-' && event.key !== '+' && event.key !== '±')) return false;
+  event.preventDefault();
+  onType(event.key === '±' ? turnSign(entry.text) : withSign(entry.text, event.key === '-' ? '-' : '+'));
+  return true;
+}
+
+interface ReadingBoxProps {
+  readonly slot: Slot;
+  readonly entry: Entry;
+  readonly problem: Finding | null;
+  readonly now: boolean;
+  readonly style: { readonly left: number; readonly top: number; readonly width: number };
+  readonly onType: (text: string) => void;
+  readonly onUnit: (unit: Entry['unit']) => void;
+  readonly onFocus: () => void;
+  readonly onEnter: (back: boolean) => void;
+}
+
+/** A reading, typed on the drawing at the place where it is taken. */
+export function ReadingBox({ slot, entry, problem, now, style, onType, onUnit, onFocus, onEnter }: ReadingBoxProps) {
+  const { spec } = slot;
+  const id = `reading-${slotKey(slot).replace('.', '-')}`;
+  const wrong = problem !== null && entry.text.trim() !== '';
+  const frame = now ? 'border-paint border-[3px]' : wrong ? 'border-paint-ink border-2' : 'border-edge border-[1.5px]';
+  return (
+    <div className={`absolute rounded-lg bg-sheet ${frame}`} style={style}>
+      <label htmlFor={id} className="block px-2.5 pt-1 text-[0.85rem] leading-tight text-quiet">
+        {spec.label}
+        {now && <span className="font-semibold text-paint-ink"> · read now</span>}
+      </label>
+      <div className="flex items-center">
+        <input
+          id={id}
+          data-reading={slotKey(slot)}
+          className="figures min-h-9 w-full min-w-0 bg-transparent py-0 pl-2.5 text-xl font-bold outline-none"
+          inputMode="decimal"
+          autoComplete="off"
+          spellCheck={false}
+          value={entry.text.replace(/^-/, '−')}
+          aria-invalid={wrong}
+          aria-describedby={wrong ? `${id}-problem` : undefined}
+          onChange={(event) => {
+            onType(event.target.value.replace(/^−/, '-'));
+          }}
+          onFocus={(event) => {
+            onFocus();
+            event.target.select();
+          }}
+          onKeyDown={(event) => {
+            if (takeSignKey(event, slot, entry, onType)) return;
+            if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {
+              event.preventDefault();
+              onEnter(event.shiftKey);
+            } else if (event.key === 'Escape') event.currentTarget.blur();
+          }}
+        />
+        <select
+          aria-label={`${spec.label}: unit`}
+          className="min-h-9 shrink-0 rounded-md bg-transparent pr-0.5 text-right text-quiet"
+          value={entry.unit}
+          onChange={(event) => {
+            if (isUnitId(event.target.value)) onUnit(event.target.value);
+          }}
+        >
+          {spec.units.map((unit) => (
+            <option key={unit} value={unit}>
+              {unitOf(unit).symbol}
+            </option>
+          ))}
+        </select>
+      </div>
+      {wrong && (
+        <p id={`${id}-problem`} className="max-w-64 px-2.5 pb-1.5 text-sm leading-snug text-paint-ink">
+          {problem.message}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,293 @@
+import 'reflect-metadata';
+import { useMemo, useState } from 'react';
+import { useForm, type FieldErrors } from 'react-hook-form';
+import { plainToInstance } from 'class-transformer';
+import { validate } from 'class-validator';
+import {
+  convert,
+  readQuantity,
+  SLOPE_UNITS,
+  unitOf,
+  type SlopeUnit,
+  type UnitId,
+  type UnitSystem,
+} from '@arbolito/core/quantity';
+import { COMMON_SPECIES } from '@arbolito/core/survey';
+import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
+import { NewSurveyDto } from '../../contracts/survey.ts';
+import type { SurveyView } from '../../contracts/views.ts';
+import { call, Refused } from '../../client/api.ts';
+import { deviceId, newId } from '../../client/identity.ts';
+
+interface FormValues {
+  readonly place: string;
+  readonly name: string;
+  readonly crew: string;
+  readonly startedOn: string;
+  readonly unitSystem: UnitSystem;
+  readonly slopeUnit: SlopeUnit;
+  readonly breastHeight: string;
+  readonly eyeHeight: string;
+  readonly formFactor: string;
+  readonly species: string[];
+  readonly strata: string;
+}
+
+const SYSTEMS: Record<
+  UnitSystem,
+  { readonly words: string; readonly breastHeight: string; readonly eyeHeight: string; readonly unit: UnitId }
+> = {
+  metric: { words: 'metric: cm, m, m³, hectares', breastHeight: '1.30', eyeHeight: '1.60', unit: 'm' },
+  imperial: { words: 'imperial: in, ft, ft³, acres', breastHeight: '4.5', eyeHeight: '5 ft 3 in', unit: 'ft' },
+};
+
+const today = (): string => {
+  const now = new Date();
+  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
+};
+
+const lengthM = (text: string, unit: UnitId): number => {
+  const read = readQuantity(text, { unit, units: ['m', 'cm', 'ft', 'in'] });
+  return read.ok ? convert(read.value, read.unit, 'm') : NaN;
+};
+
+const plainNumber = (text: string): number => {
+  const read = readQuantity(text, { unit: 'one' });
+  return read.ok ? read.value : NaN;
+};
+
+interface Ids {
+  readonly survey: string;
+  readonly place: string;
+  readonly strata: Map<string, string>;
+}
+
+function contractOf(values: FormValues, ids: Ids): NewSurveyDto {
+  const { unit } = SYSTEMS[values.unitSystem];
+  const names = values.strata
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '');
+  return plainToInstance(NewSurveyDto, {
+    id: ids.survey,
+    observer: values.crew.trim(),
+    device: deviceId(),
+    place: { id: ids.place, name: values.place.trim() },
+    name: values.name.trim(),
+    unitSystem: values.unitSystem,
+    slopeUnit: values.slopeUnit,
+    breastHeightM: lengthM(values.breastHeight, unit),
+    eyeHeightM: lengthM(values.eyeHeight, unit),
+    formFactor: plainNumber(values.formFactor),
+    formFactorStandardError: USUAL_FORM_FACTOR.standardError,
+    crew: values.crew.trim(),
+    startedOn: values.startedOn,
+    species: COMMON_SPECIES.filter(({ code }) => values.species.includes(code)),
+    strata: names.map((name) => {
+      // The same name keeps its identifier, so that sending again is the same write.
+      const id = ids.strata.get(name) ?? newId();
+      ids.strata.set(name, id);
+      return { id, name };
+    }),
+  });
+}
+
+/** Which field of the form a field of the contract stands in, and how its sentence begins. */
+const FIELDS: Record<string, { readonly field: keyof FormValues; readonly label: string }> = {
+  place: { field: 'place', label: 'The place' },
+  name: { field: 'name', label: 'The name' },
+  crew: { field: 'crew', label: 'The crew' },
+  observer: { field: 'crew', label: 'The crew' },
+  startedOn: { field: 'startedOn', label: 'The first day' },
+  unitSystem: { field: 'unitSystem', label: 'The units' },
+  slopeUnit: { field: 'slopeUnit', label: 'The scale' },
+  breastHeightM: { field: 'breastHeight', label: 'Breast height' },
+  eyeHeightM: { field: 'eyeHeight', label: 'The eye height' },
+  formFactor: { field: 'formFactor', label: 'The form factor' },
+  species: { field: 'species', label: 'The species list' },
+  strata: { field: 'strata', label: 'The list of strata' },
+};
+
+async function checkForm(values: FormValues, ids: Ids): Promise<FieldErrors<FormValues>> {
+  const errors: Record<string, { type: string; message: string }> = {};
+  for (const { property, constraints, children } of await validate(contractOf(values, ids))) {
+    const target = FIELDS[property];
+    if (target === undefined) continue;
+    const [inner] = children ?? [];
+    const sentence =
+      Object.values(constraints ?? inner?.constraints ?? inner?.children?.[0]?.constraints ?? {})[0] ??
+      'needs another look';
+    errors[target.field] ??= { type: 'contract', message: `${target.label} ${sentence}.` };
+  }
+  return errors as FieldErrors<FormValues>;
+}
+
+/** Making a survey: what is settled once, for all of its trees. */
+export function SurveyForm() {
+  const ids = useMemo<Ids>(() => ({ survey: newId(), place: newId(), strata: new Map() }), []);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const {
+    register,
+    handleSubmit,
+    setError,
+    setValue,
+    watch,
+    formState: { errors, isSubmitting },
+  } = useForm<FormValues>({
+    resolver: async (values) => {
+      const found = await checkForm(values, ids);
+      return Object.keys(found).length === 0 ? { values, errors: {} } : { values: {}, errors: found };
+    },
+    defaultValues: {
+      place: '',
+      name: '',
+      crew: '',
+      startedOn: today(),
+      unitSystem: 'metric',
+      slopeUnit: 'pct',
+      breastHeight: SYSTEMS.metric.breastHeight,
+      eyeHeight: SYSTEMS.metric.eyeHeight,
+      formFactor: String(USUAL_FORM_FACTOR.value),
+      species: ['sp', 'bt'],
+      strata: 'whole area',
+    },
+  });
+  const unit = unitOf(SYSTEMS[watch('unitSystem')].unit).symbol;
+
+  const submit = handleSubmit(async (values) => {
+    setTrouble(null);
+    try {
+      const survey = await call<SurveyView>('POST', '/api/surveys', contractOf(values, ids));
+      location.assign(`/tally?survey=${survey.id}`);
+    } catch (error) {
+      if (error instanceof Refused) {
+        for (const { pointer, detail } of error.problem.errors ?? []) {
+          const target = FIELDS[pointer.split('/')[1] ?? ''];
+          if (target !== undefined) setError(target.field, { message: detail });
+        }
+      }
+      setTrouble(
+        error instanceof Error
+          ? `${error.message} What you have entered is still here.`
+          : 'The survey could not be made.',
+      );
+    }
+  });
+
+  const field = (name: keyof FormValues, label: string, hint: string, input: React.ReactNode) => (
+    <div className="grid content-start gap-1">
+      <label htmlFor={name} className="font-semibold">
+        {label}
+      </label>
+      {input}
+      <p id={`${name}-hint`} className="text-[0.95rem] text-quiet">
+        {hint}
+      </p>
+      {errors[name] !== undefined && (
+        <p id={`${name}-error`} role="alert" className="font-semibold text-paint-ink">
+          {errors[name].message}
+        </p>
+      )}
+    </div>
+  );
+  const wiring = (name: keyof FormValues) => ({
+    id: name,
+    className: 'field',
+    'aria-invalid': errors[name] !== undefined,
+    'aria-describedby': errors[name] === undefined ? `${name}-hint` : `${name}-error ${name}-hint`,
+    ...register(name),
+  });
+
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-6">
+      <div className="grid gap-5 md:grid-cols-2">
+        {field('place', 'Place', 'the forest, wood or street', <input {...wiring('place')} autoComplete="off" />)}
+        {field('name', 'Survey', 'such as: Visit of 2026', <input {...wiring('name')} autoComplete="off" />)}
+        {field('crew', 'Crew', 'stands with every reading you keep', <input {...wiring('crew')} autoComplete="off" />)}
+        {field('startedOn', 'First day', 'year-month-day', <input type="date" {...wiring('startedOn')} />)}
+        {field(
+          'unitSystem',
+          'Units',
+          'figures are shown in these; readings may be typed in any',
+          <select
+            {...wiring('unitSystem')}
+            onChange={(event) => {
+              const system = event.target.value === 'imperial' ? 'imperial' : 'metric';
+              setValue('unitSystem', system);
+              setValue('breastHeight', SYSTEMS[system].breastHeight);
+              setValue('eyeHeight', SYSTEMS[system].eyeHeight);
+            }}
+          >
+            {Object.entries(SYSTEMS).map(([system, { words }]) => (
+              <option key={system} value={system}>
+                {words}
+              </option>
+            ))}
+          </select>,
+        )}
+        {field(
+          'slopeUnit',
+          'The clinometer is read in',
+          'meant wherever a sight is called out without its unit',
+          <select {...wiring('slopeUnit')}>
+            {SLOPE_UNITS.map((each) => (
+              <option key={each} value={each}>
+                {unitOf(each).words}
+              </option>
+            ))}
+          </select>,
+        )}
+        {field(
+          'breastHeight',
+          `Breast height, ${unit}`,
+          '1.30 m, or 4.5 ft (1.3716 m); the two are not the same',
+          <input {...wiring('breastHeight')} inputMode="decimal" />,
+        )}
+        {field(
+          'eyeHeight',
+          `Eye height of the observer, ${unit}`,
+          'for the drawing; 5 ft 3 in works too',
+          <input {...wiring('eyeHeight')} />,
+        )}
+        {field(
+          'formFactor',
+          'Form factor',
+          'share of the cylinder that a stem fills: volume = form factor × basal area × height',
+          <input {...wiring('formFactor')} inputMode="decimal" />,
+        )}
+        {field(
+          'strata',
+          'Strata',
+          'one to a line: parts of the area that are tallied apart',
+          <textarea rows={3} {...wiring('strata')} />,
+        )}
+      </div>
+      <fieldset className="grid gap-2" aria-describedby={errors.species === undefined ? undefined : 'species-error'}>
+        <legend className="font-semibold">Species, with the codes that are called out</legend>
+        <div className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-x-4">
+          {COMMON_SPECIES.map(({ code, name }) => (
+            <label key={code} className="flex min-h-11 items-center gap-3">
+              <input type="checkbox" value={code} className="size-5 accent-(--paint-ink)" {...register('species')} />
+              <span className="figures w-9 font-bold">{code}</span> {name}
+            </label>
+          ))}
+        </div>
+        {errors.species !== undefined && (
+          <p id="species-error" role="alert" className="font-semibold text-paint-ink">
+            {errors.species.message}
+          </p>
+        )}
+      </fieldset>
+      {trouble !== null && (
+        <p role="alert" className="rounded-lg border-2 border-paint-ink bg-alarm p-3">
+          {trouble}
+        </p>
+      )}
+      <p>
+        <button type="submit" className="btn btn-main" disabled={isSubmitting}>
+          {isSubmitting ? 'Making it …' : 'Make the survey'}
+        </button>
+      </p>
+    </form>
+  );
+}

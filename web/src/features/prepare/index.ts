@@ -1,0 +1,2 @@
+export { SurveyForm } from './SurveyForm.tsx';
+export { PlotForm, type PlotFormProps } from './PlotForm.tsx';

@@ -1,0 +1,188 @@
+import { useEffect, useMemo, useState } from 'react';
+import { TriangleAlert } from 'lucide-react';
+import { useStore } from '@nanostores/react';
+import { estimateOf } from '@arbolito/core/estimate';
+import { convert, printRounded, unitOf } from '@arbolito/core/quantity';
+import { printCallout, slopeCorrectedRadiusM, type TalliedTree } from '@arbolito/core/survey';
+import { call } from '../../client/api.ts';
+import { deviceId, newId, now } from '../../client/identity.ts';
+import type { PlotView, TreeView } from '../../contracts/views.ts';
+import { CallLine } from './parts/CallLine.tsx';
+import { DotTally } from './parts/DotTally.tsx';
+import { RunningSums } from './parts/RunningSums.tsx';
+import { tallyStore, type RowFigures, type TallySettings } from './store.ts';
+
+export interface TallyProps {
+  readonly plot: PlotView;
+  readonly trees: readonly TreeView[];
+  readonly elsewhere: readonly TalliedTree[];
+  readonly settings: TallySettings;
+  readonly observer: string;
+}
+
+interface TreeRowProps {
+  readonly figures: RowFigures;
+  readonly settings: TallySettings;
+  readonly selected: boolean;
+  readonly onSelect: () => void;
+}
+
+function TreeRow({ figures, settings, selected, onSelect }: TreeRowProps) {
+  const { row, reckoned, findings } = figures;
+  const dbh = reckoned.diameter === null ? null : estimateOf(reckoned.diameter);
+  const height = reckoned.height === null ? null : estimateOf(reckoned.height);
+  const called = printCallout({ ...row.draft, tag: '', speciesCode: '' }, settings);
+  const name = settings.species.find(({ code }) => code === row.draft.speciesCode)?.name ?? row.draft.speciesCode;
+  useEffect(() => {
+    if (selected) document.getElementById(`row-${row.id}`)?.scrollIntoView({ block: 'nearest' });
+  }, [selected, row.id]);
+  return (
+    <>
+      <tr id={`row-${row.id}`} className={selected ? 'bg-wash' : ''} onClick={onSelect}>
+        <td className={`figures font-bold ${selected ? 'shadow-[inset_5px_0_0_var(--paint)]' : ''}`}>
+          <button
+            type="button"
+            className="min-h-9 min-w-11 text-left font-bold"
+            aria-label={`Tree ${row.draft.tag}, ${name}: bring to the line`}
+          >
+            {row.draft.tag}
+          </button>
+        </td>
+        <td>{name}</td>
+        <td className="num text-lg font-bold">{dbh?.printed.value ?? '—'}</td>
+        <td className="num text-lg font-bold">{height?.printed.value ?? ''}</td>
+        <td className="num text-quiet">{height === null ? '' : `± ${height.printed.standardError}`}</td>
+        <td className="figures hidden text-quiet lg:table-cell">{called}</td>
+        <td className="text-right text-quiet">{row.state === 'waiting' ? 'waiting' : ''}</td>
+      </tr>
+      {findings.map((finding) => (
+        <tr key={finding.code} className={selected ? 'bg-wash' : ''} onClick={onSelect}>
+          <td className="!border-0" />
+          <td colSpan={6} className="!border-0 !pt-0 text-[0.95rem] leading-snug text-paint-ink">
+            <TriangleAlert aria-hidden="true" size={15} className="mr-1.5 inline" />
+            {finding.title}
+            {finding.mends[0] === undefined
+              ? '.'
+              : `: ${finding.mends[0].label}${finding.mends[0].becomes === undefined ? '' : `, ${finding.mends[0].becomes}`}?`}
+          </td>
+        </tr>
+      ))}
+    </>
+  );
+}
+
+/** Marks the plot as walked to its end, or opens it again. */
+function Finish({ plot, observer }: { readonly plot: PlotView; readonly observer: string }) {
+  const [finished, setFinished] = useState(plot.finished);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const turn = async (): Promise<void> => {
+    setTrouble(null);
+    try {
+      const body = { id: newId(), observer, device: deviceId(), madeAt: now(), finished: !finished };
+      setFinished((await call<PlotView>('POST', `/api/plots/${plot.id}/corrections`, body)).finished);
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : 'That could not be kept.');
+    }
+  };
+  return (
+    <div className="grid gap-1">
+      <button type="button" className="btn" aria-pressed={finished} onClick={() => void turn()}>
+        {finished ? 'Finished: open it again' : 'Plot is finished'}
+      </button>
+      {trouble !== null && <p role="alert">{trouble}</p>}
+    </div>
+  );
+}
+
+/** One plot: the trees so far, the sums as they grow, and the call-out line. */
+export function Tally({ plot, trees, elsewhere, settings, observer }: TallyProps) {
+  const store = useMemo(
+    () => tallyStore({ plot, trees, elsewhere, settings, observer }),
+    [plot, trees, elsewhere, settings, observer],
+  );
+  const view = useStore(store.$view);
+  const metric = settings.unitSystem === 'metric';
+  const radiusM = slopeCorrectedRadiusM(plot.areaM2, plot.slopePct);
+  const radius = metric ? `${printRounded(radiusM, 2)} m` : `${printRounded(convert(radiusM, 'm', 'ft'), 1)} ft`;
+  return (
+    <div className="grid h-full grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="min-h-0 overflow-auto px-3 md:px-5">
+        {view.figures.length === 0 ? (
+          <div className="grid gap-2 p-6 text-lg">
+            <p className="font-bold">No tree in plot {plot.label} yet.</p>
+            <p>
+              Write the first one on the line below: species, dbh, and if you took a height, top, base and distance. For
+              example <kbd className="key">sp 34.5 +18 -1.5 @20</kbd>, <kbd className="key">ch g104</kbd> for a girth,{' '}
+              <kbd className="key">bt 41 = 22.5</kbd> for a height read off directly.
+            </p>
+          </div>
+        ) : (
+          <table className="rows w-full">
+            <caption className="sr-only">Trees of plot {plot.label}</caption>
+            <thead className="sticky top-0 bg-paper">
+              <tr>
+                <th scope="col">tree</th>
+                <th scope="col">species</th>
+                <th scope="col" className="!text-right">
+                  dbh {unitOf(metric ? 'cm' : 'in').symbol}
+                </th>
+                <th scope="col" className="!text-right">
+                  height {metric ? 'm' : 'ft'}
+                </th>
+                <th scope="col" className="!text-right">
+                  <span className="sr-only">standard error</span>
+                </th>
+                <th scope="col" className="hidden lg:table-cell">
+                  as called
+                </th>
+                <th scope="col">
+                  <span className="sr-only">state</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {view.figures.map((figures) => (
+                <TreeRow
+                  key={figures.row.id}
+                  figures={figures}
+                  settings={settings}
+                  selected={figures.row.id === view.selected}
+                  onSelect={() => {
+                    store.select(figures.row.id);
+                  }}
+                />
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+      <aside
+        className="order-first grid max-h-[26dvh] content-start gap-3 overflow-y-auto border-b border-line bg-band p-3 md:order-none md:row-span-1 md:max-h-none md:border-b-0 md:border-l md:p-4"
+        aria-label="Plot sums"
+      >
+        <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
+        <p className="text-[0.95rem] text-quiet">
+          radius {radius} along the ground · slope {plot.slopePct} %
+        </p>
+        <DotTally
+          trees={view.figures.map(({ tallied }) => tallied)}
+          species={settings.species}
+          unitSystem={settings.unitSystem}
+        />
+        <Finish plot={plot} observer={observer} />
+        <a className="btn" href={`/measure?plot=${plot.id}`}>
+          New tree on a sheet
+        </a>
+      </aside>
+      <div className="md:col-span-2">
+        <CallLine
+          view={view}
+          store={store}
+          onOpen={(id) => {
+            location.assign(`/measure/${id}`);
+          }}
+        />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,1 @@
+export { Tally, type TallyProps } from './Tally.tsx';

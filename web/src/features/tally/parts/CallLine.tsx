@@ -1,0 +1,142 @@
+import { useEffect, useRef } from 'react';
+import { estimateOf, findingsOf } from '@arbolito/core/estimate';
+import { unitOf } from '@arbolito/core/quantity';
+import type { TallyStore, TallyView } from '../store.ts';
+
+interface CallLineProps {
+  readonly view: TallyView;
+  readonly store: TallyStore;
+  readonly onOpen: (id: string) => void;
+}
+
+function Chips({ view }: { readonly view: TallyView }) {
+  const { parsed, preview, tagUsed } = view;
+  const height = preview.height === null ? null : estimateOf(preview.height);
+  const findings = [preview.diameter, preview.height].flatMap((outcome) =>
+    outcome === null ? [] : findingsOf(outcome),
+  );
+  return (
+    <ul className="flex min-h-10 flex-wrap gap-2" id="chips" aria-live="polite">
+      {parsed.tokens.map((token) => (
+        <li key={token.from} className={`chip ${token.problem === null ? '' : 'chip-odd'}`}>
+          {token.chip ?? (
+            <>
+              <span className="figures font-bold">{token.text}</span> {token.problem}
+            </>
+          )}
+        </li>
+      ))}
+      {height !== null && (
+        <li className="chip font-bold">
+          height {height.printed.value} {unitOf(height.printed.unit).symbol} ± {height.printed.standardError}
+        </li>
+      )}
+      {tagUsed && <li className="chip chip-odd">tree {parsed.draft.tag} is on this plot already</li>}
+      {findings
+        .filter(({ severity, code }) => severity !== 'note' && !code.startsWith('text.'))
+        .map((finding) => (
+          <li key={finding.code} className="chip chip-odd">
+            {finding.severity === 'check' ? '?' : '!'} {finding.title}
+            {finding.mends[0]?.becomes === undefined ? '' : ` · ${finding.mends[0].label}: ${finding.mends[0].becomes}`}
+          </li>
+        ))}
+    </ul>
+  );
+}
+
+/** One tree to a line, in the words crews call out, echoed as chips while it is typed. */
+export function CallLine({ view, store, onOpen }: CallLineProps) {
+  const input = useRef<HTMLInputElement>(null);
+  const { line, selected, message, figures, nextTag } = view;
+  const row = figures.find((candidate) => candidate.row.id === selected)?.row;
+  useEffect(() => {
+    input.current?.focus();
+  }, [selected]);
+  return (
+    <div className="no-print border-t-[3px] border-paint bg-sheet px-4 pt-2 pb-3">
+      <label htmlFor="call-line" className="text-quiet">
+        {row === undefined
+          ? `tree ${nextTag}, or another with #`
+          : `correcting tree ${row.draft.tag}: Enter keeps, Esc leaves it`}
+      </label>
+      <div className="flex items-center gap-3">
+        <input
+          ref={input}
+          id="call-line"
+          className="figures min-h-13 min-w-0 flex-1 bg-transparent text-2xl font-bold md:text-3xl"
+          placeholder="sp 34.5 +18 -1.5 @20"
+          autoComplete="off"
+          autoCapitalize="off"
+          spellCheck={false}
+          maxLength={300}
+          value={line}
+          aria-describedby="chips"
+          onChange={(event) => {
+            store.write(event.target.value);
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') store.enter();
+            else if (event.key === 'ArrowUp') store.walk(-1);
+            else if (event.key === 'ArrowDown') store.walk(1);
+            else if (event.key === 'Escape') store.select(null);
+            else if (event.key === 'Delete' && event.altKey) store.remove();
+            else if (event.key === 'z' && (event.ctrlKey || event.metaKey) && line === '') store.undo();
+            else if (event.key === 'o' && event.altKey && selected !== null) onOpen(selected);
+            else return;
+            event.preventDefault();
+          }}
+        />
+        {row !== undefined && (
+          <div className="flex gap-2">
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                onOpen(row.id);
+              }}
+            >
+              Sheet
+            </button>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                store.remove();
+              }}
+            >
+              Delete
+            </button>
+          </div>
+        )}
+        <button
+          type="button"
+          className="btn btn-main"
+          onClick={() => {
+            store.enter();
+          }}
+        >
+          Keep
+        </button>
+      </div>
+      <Chips view={view} />
+      <div role="status" className="min-h-7">
+        {message !== null && (
+          <p className={message.alarm ? 'font-semibold text-paint-ink' : ''}>
+            {message.words}{' '}
+            {message.undo && (
+              <button
+                type="button"
+                className="min-h-11 px-2 font-semibold underline"
+                onClick={() => {
+                  store.undo();
+                }}
+              >
+                Undo
+              </button>
+            )}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}

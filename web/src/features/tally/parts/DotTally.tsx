@@ -1,0 +1,89 @@
+import { convert, type UnitSystem } from '@arbolito/core/quantity';
+import { CLASS_WIDTH, diameterClass, type Species, type TalliedTree } from '@arbolito/core/survey';
+
+const CELL = 14;
+/** Corners and sides of the box that ten trees draw: four dots, four sides, two diagonals. */
+const DOTS = [
+  [0, 0],
+  [1, 0],
+  [0, 1],
+  [1, 1],
+] as const;
+const STROKES = ['M0 0H1', 'M0 1H1', 'M0 0V1', 'M1 0V1', 'M0 0L1 1', 'M1 0L0 1'] as const;
+
+function Ten({ count, x }: { readonly count: number; readonly x: number }) {
+  return (
+    <g transform={`translate(${x + 3} 4)`}>
+      {DOTS.slice(0, count).map(([dx, dy]) => (
+        <circle key={`${dx} ${dy}`} cx={dx * CELL} cy={dy * CELL} r={2.6} className="fill-ink" />
+      ))}
+      <g transform={`scale(${CELL})`}>
+        {STROKES.slice(0, Math.max(0, count - 4)).map((path) => (
+          <path key={path} d={path} className="stroke-ink" strokeWidth={0.12} fill="none" />
+        ))}
+      </g>
+    </g>
+  );
+}
+
+function Dots({ count }: { readonly count: number }) {
+  const tens = Array.from({ length: Math.ceil(count / 10) }, (_, i) => Math.min(10, count - i * 10));
+  return (
+    <svg width={Math.max(24, tens.length * 24)} height={22} aria-hidden="true" className="inline-block">
+      {tens.map((ten, i) => (
+        <Ten key={i} count={ten} x={i * 24} />
+      ))}
+    </svg>
+  );
+}
+
+interface DotTallyProps {
+  readonly trees: readonly TalliedTree[];
+  readonly species: readonly Species[];
+  readonly unitSystem: UnitSystem;
+}
+
+/** The tally as it stands on paper: dots and strokes by diameter class and species. */
+export function DotTally({ trees, species, unitSystem }: DotTallyProps) {
+  const { width, unit } = CLASS_WIDTH[unitSystem];
+  const present = species.filter(({ code }) => trees.some((tree) => tree.speciesCode === code));
+  const classOf = (tree: TalliedTree) =>
+    tree.dbhCm === null ? null : diameterClass(convert(tree.dbhCm, 'cm', unit), width);
+  const classes = [...new Set(trees.flatMap((tree) => classOf(tree) ?? []))].sort((a, b) => a - b);
+  if (classes.length === 0) return null;
+  return (
+    <table className="w-full">
+      <caption className="sr-only">Trees by diameter class and species</caption>
+      <thead>
+        <tr>
+          <th scope="col" className="text-left font-normal text-quiet">
+            {unit}
+          </th>
+          {present.map(({ code, name }) => (
+            <th key={code} scope="col" className="text-left font-normal text-quiet" title={name}>
+              {code}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {classes.map((middle) => (
+          <tr key={middle} className="border-t border-line">
+            <th scope="row" className="figures text-left">
+              {middle}
+            </th>
+            {present.map(({ code }) => {
+              const count = trees.filter((tree) => tree.speciesCode === code && classOf(tree) === middle).length;
+              return (
+                <td key={code} className="py-1">
+                  <span className="sr-only">{count}</span>
+                  {count > 0 && <Dots count={count} />}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

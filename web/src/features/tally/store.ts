@@ -1,0 +1,270 @@
+import { atom, computed, type ReadableAtom } from 'nanostores';
+import { estimateOf, findingsOf, type Finding } from '@arbolito/core/estimate';
+import {
+  draftOf,
+  parseCallout,
+  plotSums,
+  printCallout,
+  reckonTree,
+  volumeRatio,
+  type CalloutContext,
+  type ParsedCallout,
+  type PlotSums,
+  type ReckonedTree,
+  type Species,
+  type TalliedTree,
+  type TreeDraft,
+  type TreeSettings,
+} from '@arbolito/core/survey';
+import { call } from '../../client/api.ts';
+import type { Fate } from '../../client/outbox.ts';
+import { send } from '../../client/outbox.ts';
+import { correctionWrite, deleteWrite, hindrances, newTreeWrite, undoWrite } from '../../client/tree-writes.ts';
+import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
+
+export interface TallySettings extends TreeSettings {
+  readonly species: readonly Species[];
+}
+
+/** A tree in the tally: on the record, or on its way there. */
+export interface Row {
+  readonly id: string;
+  readonly draft: TreeDraft;
+  readonly readings: readonly ReadingView[];
+  readonly state: 'kept' | 'waiting';
+}
+
+export interface RowFigures {
+  readonly row: Row;
+  readonly reckoned: ReckonedTree;
+  readonly findings: readonly Finding[];
+  readonly tallied: TalliedTree;
+}
+
+export interface TallyState {
+  readonly rows: readonly Row[];
+  readonly line: string;
+  /** The row whose tree stands on the line; null for a new one. */
+  readonly selected: string | null;
+  readonly message: { readonly words: string; readonly alarm: boolean; readonly undo: boolean } | null;
+  /** Corrections that can be taken back, the latest last. */
+  readonly done: readonly string[];
+}
+
+export interface TallyView extends TallyState {
+  readonly parsed: ParsedCallout;
+  readonly figures: readonly RowFigures[];
+  readonly sums: PlotSums;
+  /** The tree on the line, worked out as it is typed. */
+  readonly preview: ReckonedTree;
+  readonly tagUsed: boolean;
+  readonly nextTag: string;
+}
+
+export interface TallyStore {
+  readonly $view: ReadableAtom<TallyView>;
+  readonly write: (line: string) => void;
+  readonly enter: () => void;
+  readonly walk: (by: 1 | -1) => void;
+  readonly select: (id: string | null) => void;
+  readonly remove: () => void;
+  readonly undo: () => void;
+}
+
+interface TallyStart {
+  readonly plot: PlotView;
+  readonly trees: readonly TreeView[];
+  /** The other plots' trees, for the volume of trees without a height. */
+  readonly elsewhere: readonly TalliedTree[];
+  readonly settings: TallySettings;
+  readonly observer: string;
+}
+
+const rowOf = (tree: TreeView): Row => ({ id: tree.id, draft: draftOf(tree), readings: tree.readings, state: 'kept' });
+
+function figuresOf(row: Row, settings: TallySettings): RowFigures {
+  const reckoned = reckonTree(row.draft, settings);
+  const outcomes = [reckoned.diameter, reckoned.height].filter((outcome) => outcome !== null);
+  return {
+    row,
+    reckoned,
+    findings: outcomes.flatMap(findingsOf).filter(({ severity }) => severity !== 'note'),
+    tallied: {
+      speciesCode: row.draft.speciesCode,
+      dbhCm: reckoned.diameter === null ? null : (estimateOf(reckoned.diameter)?.value ?? null),
+      heightM: reckoned.height === null ? null : (estimateOf(reckoned.height)?.value ?? null),
+      volumeM3: reckoned.volume?.value ?? null,
+    },
+  };
+}
+
+const nextTagOf = (rows: readonly Row[]): string => {
+  const numbers = rows.map(({ draft }) => Number(draft.tag)).filter(Number.isInteger);
+  return String(Math.max(0, ...numbers) + 1);
+};
+
+/** The state of one plot's tally. */
+export function tallyStore({ plot, trees, elsewhere, settings, observer }: TallyStart): TallyStore {
+  const context: CalloutContext = settings;
+  const $state = atom<TallyState>({ rows: trees.map(rowOf), line: '', selected: null, message: null, done: [] });
+  const memo = new WeakMap<Row, RowFigures>();
+  const figured = (row: Row): RowFigures => {
+    const known = memo.get(row);
+    if (known !== undefined) return known;
+    const made = figuresOf(row, settings);
+    memo.set(row, made);
+    return made;
+  };
+
+  const $view = computed($state, (state): TallyView => {
+    const figures = state.rows.map(figured);
+    const parsed = parseCallout(state.line, context);
+    const own = figures.map(({ tallied }) => tallied);
+    return {
+      ...state,
+      parsed,
+      figures,
+      sums: plotSums({ areaM2: plot.areaM2, trees: own }, volumeRatio([...own, ...elsewhere])),
+      preview: reckonTree(parsed.draft, settings),
+      tagUsed: state.rows.some(
+        ({ id, draft }) => id !== state.selected && draft.tag !== '' && draft.tag === parsed.draft.tag,
+      ),
+      nextTag: nextTagOf(state.rows),
+    };
+  });
+
+  const patch = (change: Partial<TallyState>): void => {
+    $state.set({ ...$state.get(), ...change });
+  };
+  const say = (words: string, alarm = false, undo = false): void => {
+    patch({ message: { words, alarm, undo } });
+  };
+  const replace = (id: string, by: (row: Row) => Row): void => {
+    patch({ rows: $state.get().rows.map((row) => (row.id === id ? by(row) : row)) });
+  };
+  const settle =
+    (id: string, before: Row | null, correctionId: string | null) =>
+    (fate: Fate): void => {
+      if (fate.kind === 'kept') {
+        const tree = fate.answer as TreeView;
+        replace(id, () => rowOf(tree));
+        if (correctionId !== null) patch({ done: [...$state.get().done, correctionId] });
+        return;
+      }
+      // Refused: the tally goes back, and what was entered stands on the line again.
+      const entered = $state.get().rows.find((row) => row.id === id);
+      if (before === null) patch({ rows: $state.get().rows.filter((row) => row.id !== id) });
+      else replace(id, () => before);
+      if (entered !== undefined && $state.get().line === '') {
+        patch({ line: printCallout(entered.draft, settings), selected: before === null ? null : id });
+      }
+      say(fate.problem.detail, true);
+    };
+
+  const keepNew = (draft: TreeDraft): void => {
+    const write = newTreeWrite(draft, settings, plot.id, observer);
+    patch({
+      rows: [...$state.get().rows, { id: write.id, draft, readings: [], state: 'waiting' }],
+      line: '',
+      message: null,
+    });
+    send(write, settle(write.id, null, null));
+  };
+  const keepCorrection = (row: Row, draft: TreeDraft): void => {
+    const write = correctionWrite(row, draft, settings, observer);
+    replace(row.id, () => ({ ...row, draft, state: 'waiting' }));
+    patch({ line: '', selected: null, message: { words: `Tree ${draft.tag} corrected.`, alarm: false, undo: true } });
+    send(write, settle(row.id, row, write.id));
+  };
+
+  const select = (id: string | null): void => {
+    const row = $state.get().rows.find((candidate) => candidate.id === id);
+    patch({
+      selected: row?.id ?? null,
+      line: row === undefined ? '' : printCallout(row.draft, settings),
+      message: null,
+    });
+  };
+
+  return {
+    $view,
+    write: (line) => {
+      patch({ line, message: null });
+    },
+    select,
+    walk: (by) => {
+      const { rows, selected } = $state.get();
+      const at = selected === null ? rows.length : rows.findIndex(({ id }) => id === selected);
+      select(rows[at + by]?.id ?? (by < 0 ? (rows[0]?.id ?? null) : null));
+    },
+    enter: () => {
+      const { parsed, selected, rows, line, tagUsed, nextTag } = $view.get();
+      if (line.trim() === '') return;
+      if (!parsed.ok) {
+        say('Some parts are not understood: see the marked ones.', true);
+        return;
+      }
+      const draft: TreeDraft = parsed.draft.tag === '' ? { ...parsed.draft, tag: nextTag } : parsed.draft;
+      const [hindrance] = hindrances(draft, settings);
+      if (hindrance !== undefined) {
+        say(hindrance.message, true);
+        return;
+      }
+      if (tagUsed) {
+        say(`Tree ${draft.tag} is on this plot already. The next free tag is #${nextTag}.`, true);
+        return;
+      }
+      const row = rows.find(({ id }) => id === selected);
+      if (row === undefined) keepNew(draft);
+      else if (row.state === 'waiting')
+        say(`Tree ${row.draft.tag} is still waiting to be sent. Correct it when it has arrived.`, true);
+      else keepCorrection(row, draft);
+    },
+    remove: () => {
+      const row = $state.get().rows.find(({ id }) => id === $state.get().selected);
+      if (row === undefined) return;
+      if (row.state === 'waiting') {
+        say(`Tree ${row.draft.tag} is still waiting to be sent.`, true);
+        return;
+      }
+      const write = deleteWrite(row.id, observer);
+      patch({ rows: $state.get().rows.filter(({ id }) => id !== row.id), line: '', selected: null });
+      say(`Tree ${row.draft.tag} deleted.`, false, true);
+      send(write, (fate) => {
+        if (fate.kind === 'kept') patch({ done: [...$state.get().done, write.id] });
+        else {
+          patch({ rows: [...$state.get().rows, row] });
+          say(fate.problem.detail, true);
+        }
+      });
+    },
+    undo: () => {
+      const { done } = $state.get();
+      const last = done.at(-1);
+      if (last === undefined) {
+        say('There is nothing to take back.');
+        return;
+      }
+      patch({ done: done.slice(0, -1), message: null });
+      const write = undoWrite(last, observer);
+      send(write, (fate) => {
+        if (fate.kind === 'refused') {
+          say(fate.problem.detail, true);
+          return;
+        }
+        const { subjectId } = fate.answer as { readonly subjectId: string };
+        void bringBack(subjectId);
+      });
+    },
+  };
+
+  async function bringBack(treeId: string): Promise<void> {
+    const tree = await call<TreeView>('GET', `/api/trees/${treeId}`);
+    const rows = $state.get().rows.filter(({ id }) => id !== treeId);
+    const restored = [...rows, rowOf(tree)].sort((a, b) =>
+      a.draft.tag.localeCompare(b.draft.tag, 'en', { numeric: true }),
+    );
+    patch({ rows: restored });
+    say(`Tree ${tree.tag} is as it was before.`);
+  }
+}

@@ -1,0 +1,34 @@
+/** The tasks that work, in the order of the day's work. A task appears here when its first room is furnished. */
+export const TASKS = ['prepare', 'measure', 'tally', 'reckon'] as const;
+export type Task = (typeof TASKS)[number];
+
+/** What the page is about, so that the other tasks open on the same thing. */
+export interface Whereabouts {
+  readonly surveyId?: string;
+  readonly plotId?: string;
+}
+
+/** Where a task starts, given what the page is about. */
+export function taskHref(task: Task, { surveyId, plotId }: Whereabouts): string {
+  switch (task) {
+    case 'prepare':
+      return '/prepare';
+    case 'measure':
+      return plotId === undefined ? '/measure' : `/measure?plot=${plotId}`;
+    case 'tally':
+      if (plotId !== undefined) return `/tally/${plotId}`;
+      return surveyId === undefined ? '/tally' : `/tally?survey=${surveyId}`;
+    case 'reckon':
+      return surveyId === undefined ? '/reckon' : `/reckon/${surveyId}`;
+  }
+}
+
+export interface Shortcut {
+  readonly keys: readonly string[];
+  readonly does: string;
+}
+
+export const THEMES = ['day', 'sun', 'dusk'] as const;
+export type Theme = (typeof THEMES)[number];
+
+export const isTheme = (text: string | undefined): text is Theme => THEMES.some((theme) => theme === text);

@@ -1,0 +1,33 @@
+import { useEffect, useState, useSyncExternalStore, type RefObject } from 'react';
+
+/** Whether a media query holds, now and as it changes. */
+export function useMedia(query: string): boolean {
+  return useSyncExternalStore(
+    (changed) => {
+      const list = window.matchMedia(query);
+      list.addEventListener('change', changed);
+      return () => {
+        list.removeEventListener('change', changed);
+      };
+    },
+    () => window.matchMedia(query).matches,
+    () => false,
+  );
+}
+
+/** The size of an element in px, as it changes. */
+export function useSize(element: RefObject<HTMLElement | null>): { readonly width: number; readonly height: number } {
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  useEffect(() => {
+    if (element.current === null) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry !== undefined)
+        setSize({ width: Math.round(entry.contentRect.width), height: Math.round(entry.contentRect.height) });
+    });
+    observer.observe(element.current);
+    return () => {
+      observer.disconnect();
+    };
+  }, [element]);
+  return size;
+}
