@@ -72,7 +72,7 @@ app.use((error, _request, response, _next) => {
 });
 
 async function learnInlineScripts() {
-  const page = await (await fetch(`http://${host.includes(':') ? `[${host}]` : host}:${port}/help`)).text();
+  const page = await (await fetch(`http://${host.includes(':') ? `[${host}]` : host}:${port}/measure`)).text();
   for (const [, script] of page.matchAll(/<script>([\s\S]*?)<\/script>/g)) {
     inlineScripts.add(`'sha256-${createHash('sha256').update(script).digest('base64')}'`);
   }

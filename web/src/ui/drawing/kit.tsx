@@ -106,19 +106,17 @@ export function HeightGrid({
   projection,
   width,
   height,
-  topM,
   metresPerUnit,
   unit,
 }: {
   projection: Projection;
   width: number;
   height: number;
-  topM: number;
   metresPerUnit: number;
   unit: string;
 }) {
   const step = GRID_STEPS.find((candidate) => candidate * metresPerUnit * projection.pxPerM >= 42) ?? 100;
-  const count = Math.max(0, Math.floor((topM + 40 / projection.pxPerM) / (step * metresPerUnit)));
+  const count = Math.max(0, Math.floor((projection.y(0) - 14) / (step * metresPerUnit * projection.pxPerM)));
   const lines = Array.from({ length: count }, (_, i) => (i + 1) * step);
   const verticals = Array.from(
     { length: Math.ceil(width / (step * metresPerUnit * projection.pxPerM)) + 1 },

@@ -1,4 +1,4 @@
-import type { RefObject } from 'react';
+import type { ReactNode, RefObject } from 'react';
 import type { CallToken } from '@arbolito/core/survey';
 
 interface CalloutBarProps {
@@ -7,10 +7,12 @@ interface CalloutBarProps {
   readonly inputRef: RefObject<HTMLInputElement | null>;
   readonly onLine: (line: string) => void;
   readonly onEnter: () => void;
+  /** What can be done with the tree, at the end of the line. */
+  readonly children?: ReactNode;
 }
 
 /** The same tree as one line of text: typing in either moves the other. */
-export function CalloutBar({ line, tokens, inputRef, onLine, onEnter }: CalloutBarProps) {
+export function CalloutBar({ line, tokens, inputRef, onLine, onEnter, children }: CalloutBarProps) {
   const problems = tokens.filter(({ problem }) => problem !== null);
   return (
     <div className="border-t border-line bg-band px-4 py-1.5">
@@ -46,6 +48,7 @@ export function CalloutBar({ line, tokens, inputRef, onLine, onEnter }: CalloutB
             else if (event.key === 'Escape') event.currentTarget.blur();
           }}
         />
+        {children}
       </div>
     </div>
   );

@@ -15,7 +15,7 @@ import { drawingLabel, problemAt, type SheetProps } from './sheet-props.ts';
 import { Workings } from './Workings.tsx';
 
 const BOX = { width: 156, height: 66 } as const;
-const MARGINS = { left: 44, right: 110, top: 44, bottom: 128 } as const;
+const MARGINS = { left: 44, right: 222, top: 44, bottom: 128 } as const;
 
 /** Where a reading's box would like to stand: beside the thing it measures. */
 function wish({ spec }: Slot, { eye, tip, foot, ring, sideX }: Layout): Box {
@@ -35,7 +35,7 @@ function wish({ spec }: Slot, { eye, tip, foot, ring, sideX }: Layout): Box {
     case 'ground':
       return { ...BOX, x: (eye.x + foot.x) / 2 - BOX.width / 2, y: Math.max(eye.y, foot.y) + 62 };
     case 'ring':
-      return { ...BOX, x: ring.x + 26, y: ring.y - BOX.height / 2 };
+      return { ...BOX, x: sideX + 18, y: ring.y - BOX.height / 2 };
     case 'side':
       return { ...BOX, x: sideX + 14, y: (tip.y + foot.y) / 2 - BOX.height / 2 };
   }
@@ -110,6 +110,38 @@ export function DeskSheet(props: SheetProps) {
         aria-label="Results"
       >
         <Figures view={view} />
+        <div className="grid grid-cols-[1fr_5.5rem] gap-2">
+          <label>
+            <span className="sr-only">Species</span>
+            <select
+              className="field"
+              value={draft.speciesCode}
+              onChange={(event) => {
+                store.name({ speciesCode: event.target.value });
+              }}
+            >
+              <option value="">species …</option>
+              {settings.species.map(({ code, name }) => (
+                <option key={code} value={code}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label>
+            <span className="sr-only">Tag</span>
+            <input
+              className="field figures"
+              placeholder="tag"
+              value={draft.tag}
+              maxLength={12}
+              onChange={(event) => {
+                store.name({ tag: event.target.value.trim() });
+              }}
+            />
+          </label>
+        </div>
+        <KeepWords state={keepState} canKeep={canKeep} />
         <Findings
           findings={view.findings}
           dismissed={dismissed}
@@ -118,73 +150,40 @@ export function DeskSheet(props: SheetProps) {
             store.mend(mend);
           }}
         />
-        <div className="grid gap-2">
-          <div className="grid grid-cols-[1fr_5.5rem] gap-2">
-            <label>
-              <span className="sr-only">Species</span>
-              <select
-                className="field"
-                value={draft.speciesCode}
-                onChange={(event) => {
-                  store.name({ speciesCode: event.target.value });
-                }}
-              >
-                <option value="">species …</option>
-                {settings.species.map(({ code, name }) => (
-                  <option key={code} value={code}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label>
-              <span className="sr-only">Tag</span>
-              <input
-                className="field figures"
-                placeholder="tag"
-                value={draft.tag}
-                maxLength={12}
-                onChange={(event) => {
-                  store.name({ tag: event.target.value.trim() });
-                }}
-              />
-            </label>
-          </div>
-          <MethodChoice view={view} store={store} />
-          <div className="flex flex-wrap gap-2">
-            {canKeep && (
-              <button id="keep" type="button" className="btn btn-main flex-1" onClick={props.onKeep}>
-                Keep tree
-              </button>
-            )}
-            <button
-              type="button"
-              className="btn"
-              onClick={() => {
-                store.undo();
-              }}
-            >
-              <Undo2 aria-hidden="true" size={18} /> Undo
-            </button>
-            <button
-              type="button"
-              className="btn"
-              aria-label={`Show figures in ${view.unitSystem === 'metric' ? 'feet' : 'metres'}`}
-              onClick={() => {
-                store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
-              }}
-            >
-              {view.unitSystem === 'metric' ? 'm → ft' : 'ft → m'}
-            </button>
-          </div>
-          <KeepWords state={keepState} canKeep={canKeep} />
-        </div>
         {view.height !== null && <Workings name="height" estimate={view.height} />}
         {view.diameter !== null && <Workings name="dbh" estimate={view.diameter} />}
         {view.reckoned.volume !== null && <Workings name="volume" estimate={view.reckoned.volume} />}
+        <MethodChoice view={view} store={store} />
         <ErrorTable view={view} store={store} />
       </aside>
-      <CalloutBar line={view.line} tokens={tokens} inputRef={calloutRef} onLine={props.onLine} onEnter={props.onKeep} />
+      <CalloutBar line={view.line} tokens={tokens} inputRef={calloutRef} onLine={props.onLine} onEnter={props.onKeep}>
+        <div className="flex shrink-0 gap-2">
+          {canKeep && (
+            <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
+              Keep tree
+            </button>
+          )}
+          <button
+            type="button"
+            className="btn"
+            onClick={() => {
+              store.undo();
+            }}
+          >
+            <Undo2 aria-hidden="true" size={18} /> Undo
+          </button>
+          <button
+            type="button"
+            className="btn"
+            aria-label={`Show figures in ${view.unitSystem === 'metric' ? 'feet' : 'metres'}`}
+            onClick={() => {
+              store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
+            }}
+          >
+            {view.unitSystem === 'metric' ? 'm → ft' : 'ft → m'}
+          </button>
+        </div>
+      </CalloutBar>
     </div>
   );
 }

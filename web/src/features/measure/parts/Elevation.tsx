@@ -84,7 +84,6 @@ export function Elevation({
           projection={projection}
           width={width}
           height={height}
-          topM={scene.heightM}
           metresPerUnit={metresPerUnit}
           unit={unitSystem === 'metric' ? 'm' : 'ft'}
         />
@@ -126,6 +125,14 @@ export function Elevation({
         className={now === 'ring' ? 'stroke-paint' : 'stroke-ink'}
         strokeWidth={now === 'ring' ? 6 : 4}
       />
+      {!strip && (
+        <path
+          d={`M ${ring.x + 12} ${ring.y} H ${sideX + 18}`}
+          className="stroke-edge"
+          strokeWidth="var(--hair)"
+          strokeDasharray="2 4"
+        />
+      )}
       {!strip && observer !== null && (
         <g className={now === 'ground' ? '[&_path]:stroke-paint' : ''}>
           <Dimension from={{ x: eye.x, y: groundY }} to={{ x: foot.x, y: groundY }} strong={now === 'ground'} />

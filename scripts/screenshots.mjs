@@ -1,0 +1,85 @@
+// npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots/.
+import path from 'node:path';
+import { mkdirSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
+import { openBrowser } from './lib/browser.mjs';
+import { ensureBuilt } from './lib/build.mjs';
+import { freePort, openCluster } from './lib/cluster.mjs';
+import { ensureNodeModules } from './lib/packages.mjs';
+import { startServer, stopServer, tool, untilHealthy } from './lib/server.mjs';
+import { root, run, say } from './lib/steps.mjs';
+
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+const folder = process.env.SCREENSHOTS_TO || path.join(root, 'docs/screenshots');
+
+/** What each picture shows: where to go, and what to do there first. */
+const views = ({ survey, plot, tree, slipped }) => [
+  { name: 'prepare', size: DESK, at: '/prepare' },
+  { name: 'new-survey', size: DESK, at: '/prepare/new' },
+  { name: 'plots', size: DESK, at: `/tally?survey=${survey}` },
+  { name: 'tree-sheet', size: DESK, at: `/measure/${tree}`, focus: '[data-reading="height.base"]' },
+  { name: 'tree-sheet-slip', size: DESK, at: `/measure/${slipped}` },
+  { name: 'tree-sheet-sun', size: DESK, at: `/measure/${tree}`, theme: 'sun' },
+  { name: 'tree-sheet-dusk', size: DESK, at: `/measure/${tree}`, theme: 'dusk' },
+  { name: 'tree-sheet-phone', size: PHONE, at: `/measure/${tree}`, press: 'base' },
+  { name: 'tally', size: DESK, at: `/tally/${plot}`, type: 'sp 34.5 +18 -1.5 @20 318x6' },
+  { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch g104' },
+  { name: 'sums', size: DESK, at: `/reckon/${survey}` },
+  { name: 'sums-phone', size: PHONE, at: `/reckon/${survey}` },
+  { name: 'help', size: DESK, at: '/help' },
+];
+
+async function take(browser, base, view) {
+  const context = await browser.newContext({ viewport: view.size, hasTouch: view.size === PHONE });
+  if (view.theme) await context.addCookies([{ name: 'theme', value: view.theme, url: base }]);
+  const page = await context.newPage();
+  page.setDefaultTimeout(20_000);
+  await page.goto(`${base}${view.at}`, { waitUntil: 'networkidle' });
+  if (view.focus) await page.locator(view.focus).focus();
+  if (view.press) await page.getByRole('group', { name: 'Readings' }).getByRole('button', { name: view.press }).click();
+  if (view.type) await page.locator('#call-line').fill(view.type);
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: path.join(folder, `${view.name}.png`) });
+  await context.close();
+}
+
+run(async () => {
+  await ensureNodeModules();
+  mkdirSync(folder, { recursive: true });
+  await ensureBuilt();
+  const cluster = await openCluster('test');
+  const started = await cluster.start();
+  const database = `screenshots_${process.pid}`;
+  const port = await freePort();
+  const base = `http://127.0.0.1:${port}`;
+  let server = null;
+  let browser = null;
+  try {
+    const databaseUrl = cluster.ensureDatabase(database);
+    const { prepareDatabase } = await import(pathToFileURL(tool('database')).href);
+    await prepareDatabase(databaseUrl, { demo: true });
+    server = startServer({ databaseUrl, host: '127.0.0.1', port, stdio: 'ignore' });
+    await untilHealthy(base, server);
+    const get = async (address) => (await fetch(`${base}${address}`)).json();
+    const [{ id: survey }] = await get('/api/surveys');
+    const plots = await get(`/api/plots?survey=${survey}`);
+    const plot = plots.find(({ label }) => label === '15').id;
+    const trees = await get(`/api/trees?plot=${plots.find(({ label }) => label === '1').id}`);
+    const { treesToCheck } = await get(`/api/surveys/${survey}/summary`);
+    const slipped = treesToCheck.find(({ finding }) => finding.code === 'height.base-above-eye').treeId;
+    const tree = trees.find(({ height, speciesCode }) => height !== null && speciesCode === 'sp').id;
+    browser = await openBrowser();
+    const only = process.argv.slice(2);
+    for (const view of views({ survey, plot, tree, slipped })) {
+      if (only.length > 0 && !only.includes(view.name)) continue;
+      await take(browser, base, view);
+      say(`  ${view.name}.png`);
+    }
+  } finally {
+    if (browser !== null) await browser.close();
+    if (server !== null) await stopServer(server);
+    cluster.dropDatabase(database);
+    if (started) await cluster.stop();
+  }
+});
