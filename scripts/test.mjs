@@ -20,7 +20,15 @@ run(async () => {
   check('Types of core', ['tsc', '--noEmit', '-p', 'core']);
   const report = path.join(dataFolder, 'vitest.json');
   say('· Unit tests …');
-  const args = ['vitest', 'run', '--project', 'core', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`];
+  const args = [
+    'vitest',
+    'run',
+    '--project',
+    'core',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+  ];
   spawnSync('npx', args, { cwd: root, stdio: 'inherit' });
   const { numPassedTests, numFailedTests, success } = JSON.parse(readFileSync(report, 'utf8'));
   passed += numPassedTests;

@@ -10,7 +10,7 @@ function canonical(value: unknown): string {
       .map(([key, field]) => `${JSON.stringify(key)}:${canonical(field)}`);
     return `{${fields.join(',')}}`;
   }
-  return JSON.stringify(value) ?? 'null';
+  return value === undefined ? 'null' : JSON.stringify(value);
 }
 
 /** Fingerprint of a write: the same content gives the same text, whatever the order of its fields. */

@@ -51,7 +51,8 @@ export const isUuid = (text: string | undefined | null): text is string => UUID.
  */
 export function routeId(context: APIContext, what: string): string {
   const { id } = context.params;
-  if (!isUuid(id)) throw notFound(`${what} “${(id ?? '').slice(0, 60)}”`);
+  const shown = (id ?? '').slice(0, 60);
+  if (!isUuid(id)) throw notFound(`${what} “${shown}”`);
   return id.toLowerCase();
 }
 

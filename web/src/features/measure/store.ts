@@ -157,7 +157,7 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
       });
     },
     setError: (slot, standardError) => {
-      const { standardError: _before, ...entry } = current(slot);
+      const { standardError: before, ...entry } = current(slot);
       change(withEntry(slot, standardError === undefined ? entry : { ...entry, standardError }));
     },
     setMethod: (measure, methodId) => {

@@ -119,7 +119,7 @@ async function checkForm(values: FormValues, ids: Ids): Promise<FieldErrors<Form
       'needs another look';
     errors[target.field] ??= { type: 'contract', message: `${target.label} ${sentence}.` };
   }
-  return errors as FieldErrors<FormValues>;
+  return errors;
 }
 
 /** Making a survey: what is settled once, for all of its trees. */

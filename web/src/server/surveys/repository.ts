@@ -48,28 +48,23 @@ export function surveyRepository(database: Database): SurveyRepository {
         .where(isNull(trees.deletedAt))
         .groupBy(trees.surveyId)
         .as('tree_counts');
-      const rows = await database
+      return database
         .select({
           id: surveys.id,
           name: surveys.name,
           placeName: places.name,
           crew: surveys.crew,
           startedOn: surveys.startedOn,
-          plots: plotCounts.plots,
-          plotsFinished: plotCounts.finished,
-          trees: treeCounts.trees,
+          // A survey without plots or trees has no row to join: that counts as none.
+          plots: sql<number>`coalesce(${plotCounts.plots}, 0)`.mapWith(Number),
+          plotsFinished: sql<number>`coalesce(${plotCounts.finished}, 0)`.mapWith(Number),
+          trees: sql<number>`coalesce(${treeCounts.trees}, 0)`.mapWith(Number),
         })
         .from(surveys)
         .innerJoin(places, eq(places.id, surveys.placeId))
         .leftJoin(plotCounts, eq(plotCounts.surveyId, surveys.id))
         .leftJoin(treeCounts, eq(treeCounts.surveyId, surveys.id))
         .orderBy(desc(surveys.startedOn), asc(surveys.name), asc(surveys.id));
-      return rows.map((row) => ({
-        ...row,
-        plots: row.plots ?? 0,
-        plotsFinished: row.plotsFinished ?? 0,
-        trees: row.trees ?? 0,
-      }));
     },
     find: async (id) => {
       const [row] = await database

@@ -168,7 +168,7 @@ function repositoryOn(database: Queryable): TreeRepository {
         .from(corrections)
         .where(eq(corrections.subjectId, subjectId))
         .orderBy(asc(corrections.recordedAt), asc(corrections.id));
-      return rows.map(({ writeDigest: _digest, recordedAt: _recorded, ...row }) => ({
+      return rows.map(({ writeDigest, recordedAt, ...row }) => ({
         ...row,
         madeAt: new Date(row.madeAt).toISOString(),
       }));
