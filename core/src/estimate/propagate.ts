@@ -8,14 +8,14 @@ export interface Propagated {
   readonly standardError: number;
   /** Rate of change with each input and what it contributes, in the order of the inputs. */
   readonly parts: readonly { readonly rate: number; readonly effect: number }[];
-  /** Share by which curvature raises the standard error above the first-order one; 0 for a straight relation. */
+  /** Share by which bends and products raise the standard error above the first-order one; 0 for a straight relation. */
   readonly curvature: number;
 }
 
 /**
  * First-order propagation of independent errors: SE² = Σ (∂f/∂xᵢ · σᵢ)², with central differences.
  *
- * Source: ISO/IEC Guide 98-3:2008 (GUM), 5.1.2. `curvature` uses its second-order term in each input alone.
+ * Source: ISO/IEC Guide 98-3:2008 (GUM), 5.1.2; `curvature` uses the second-order terms of its note.
  *
  * @param compute smooth near the inputs
  * @param inputs independent of each other; a standard error of 0 contributes nothing
@@ -39,6 +39,15 @@ export function propagate(
     variance += effect * effect;
     second += 2 * bend * bend;
     return { rate, effect };
+  });
+  inputs.forEach((a, i) => {
+    inputs.slice(i + 1).forEach((b, offset) => {
+      const j = i + 1 + offset;
+      const at = (x: number, y: number) =>
+        compute(values.with(i, a.value + x * a.standardError).with(j, b.value + y * b.standardError));
+      const twist = (at(1, 1) - at(1, -1) - at(-1, 1) + at(-1, -1)) / 4;
+      second += twist * twist;
+    });
   });
   const curvature = variance > 0 ? Math.sqrt(1 + second / variance) - 1 : 0;
   return { standardError: Math.sqrt(variance), parts, curvature };

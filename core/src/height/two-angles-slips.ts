@@ -93,7 +93,7 @@ export function diagnoseTwoAngles(
       ),
     );
   }
-  // One slip explains enough: where a sign does, the scale is not doubted as well.
+  // One slip explains enough: where a sign does, neither scale nor proportions are doubted as well.
   const signExplains = findings.some(({ reading }) => {
     const flipped = readingOf(readings, reading ?? 'base');
     const otherwise = recompute({ [reading ?? 'base']: { ...flipped, value: -flipped.value } });
@@ -102,7 +102,8 @@ export function diagnoseTwoAngles(
   });
   const scale = signExplains ? [] : wrongScale(diagnosis, top, base);
   const scaleMends = scale.flatMap((finding) => finding.mends).slice(0, 1);
-  return [...findings, ...scale, ...unlikely(diagnosis, scaleMends), ...tooClose(diagnosis, top, specs.distance)];
+  const proportions = signExplains ? [] : unlikely(diagnosis, scaleMends);
+  return [...findings, ...scale, ...proportions, ...tooClose(diagnosis, top, specs.distance)];
 }
 
 const swapped = (readings: Readings): Readings => ({

@@ -93,7 +93,7 @@ export function readQuantity(text: string, options: ReadOptions): ReadResult {
 
   const suffix = plain.slice(whole.length).trim();
   if (suffix === '') return { ok: true, value, unit: options.unit, unitWritten: false };
-  const written = UNIT_IDS.find((id) => (unitOf(id).spellings).includes(suffix));
+  const written = UNIT_IDS.find((id) => unitOf(id).spellings.includes(suffix));
   if (written === undefined) {
     return /^\d/.test(suffix) || /\d/.test(suffix)
       ? fail('letters', `“${shown}” has something other than digits inside the number: “${suffix}”.`)

@@ -47,3 +47,21 @@ export async function call<T>(method: 'GET' | 'POST' | 'DELETE', url: string, bo
   }
   throw new Refused(problem);
 }
+
+/**
+ * Sends a write again and again until the server answers. Its body must carry its own identifier.
+ *
+ * @param onWait told, in words, each time that nobody answered
+ * @throws Refused for 4xx
+ */
+export async function callUntilAnswered<T>(url: string, body: unknown, onWait: (words: string) => void): Promise<T> {
+  for (;;) {
+    try {
+      return await call<T>('POST', url, body);
+    } catch (error) {
+      if (!(error instanceof Unreachable)) throw error;
+      onWait(`${error.message} What you have entered is kept; it is sent again by itself.`);
+      await new Promise((resolve) => setTimeout(resolve, error.retryAfterS * 1000));
+    }
+  }
+}

@@ -123,3 +123,10 @@ export function undoWrite(correctionId: string, observer: string): Write & { rea
   const body = act(observer);
   return { id: body.id, method: 'POST', url: `/api/corrections/${correctionId}/undo`, body };
 }
+
+/** The new trees of a plot among the writes that wait. */
+export const waitingTrees = (writes: readonly Write[], plotId: string): NewTreeDto[] =>
+  writes
+    .filter(({ method, url }) => method === 'POST' && url === '/api/trees')
+    .map(({ body }) => body as NewTreeDto)
+    .filter((tree) => tree.plotId === plotId);

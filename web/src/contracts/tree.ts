@@ -130,7 +130,7 @@ export class CalloutDto extends WrittenDto {
   observedAt!: string;
 }
 
-/** Readings to compute with, by key: `"+62 %"` as typed, or `{ value, unit, standardError }`. */
+/** Readings to compute with, by key: `"+62 %"` as typed, `62` in the usual unit, or `{ value, unit, standardError }`. */
 export class ComputeDto {
   @IsOptional()
   @IsLine(60)

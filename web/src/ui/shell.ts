@@ -1,10 +1,36 @@
 import { isTheme } from './navigation.ts';
-import { outbox } from '../client/outbox.ts';
+import { discard, outbox, refused, type RefusedWrite } from '../client/outbox.ts';
 
 const A_YEAR_S = 31_536_000;
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable);
+
+/** What was entered in a refused write, as far as a person would know it again. */
+function enteredIn({ write }: RefusedWrite): string {
+  const { tag, speciesCode, readings } = write.body as {
+    readonly tag?: string;
+    readonly speciesCode?: string;
+    readonly readings?: readonly { readonly key: string; readonly asRead: string; readonly unit: string }[];
+  };
+  const read = (readings ?? []).map(({ key, asRead, unit }) => `${key} ${asRead} ${unit}`).join(', ');
+  return [tag === undefined ? '' : `Tree ${tag}`, speciesCode ?? '', read].filter((part) => part !== '').join(' · ');
+}
+
+function refusedItem(entry: RefusedWrite): HTMLElement {
+  const item = document.createElement('p');
+  const words = document.createElement('span');
+  words.textContent = `Not kept: ${entry.problem.detail} ${enteredIn(entry)}`;
+  const button = document.createElement('button');
+  button.type = 'button';
+  button.className = 'btn';
+  button.textContent = 'Seen, let it go';
+  button.addEventListener('click', () => {
+    discard(entry.write.id);
+  });
+  item.append(words, button);
+  return item;
+}
 
 /** Wakes the parts of the shell that every page has: theme, help, and the count of writes that wait. */
 export function startShell(): void {
@@ -25,6 +51,9 @@ export function startShell(): void {
     event.preventDefault();
     if (!help.open) help.showModal();
   });
+
+  const list = document.querySelector('#refused');
+  refused.subscribe((writes) => list?.replaceChildren(...writes.map(refusedItem)));
 
   const waiting = document.querySelector('#waiting');
   outbox.subscribe((writes) => {

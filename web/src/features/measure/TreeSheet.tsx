@@ -1,7 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import { unitOf } from '@arbolito/core/quantity';
-import { draftOf, emptyDraft, type CallToken, type TreeDraft } from '@arbolito/core/survey';
+import { draftOf, emptyDraft, printCallout, type CallToken, type TreeDraft } from '@arbolito/core/survey';
+import { outbox } from '../../client/outbox.ts';
+import { waitingTrees } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import { useMedia } from '../../ui/use-media.ts';
 import { forgetDraft, rememberDraft, rememberedDraft } from './draft-memory.ts';
@@ -32,11 +34,14 @@ const isTyping = (target: EventTarget | null): boolean =>
 export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   const sheet = tree?.id ?? plot?.id ?? 'loose';
   const [onRecord, setOnRecord] = useState(tree);
-  const [usedTags, setUsedTags] = useState<readonly string[]>(plot?.usedTags ?? []);
+  const [usedTags, setUsedTags] = useState<readonly string[]>(() =>
+    plot === null ? [] : [...plot.usedTags, ...waitingTrees(outbox.get(), plot.id).map(({ tag }) => tag)],
+  );
   const store = useMemo(() => {
     const start: TreeDraft =
-      tree === null ? { ...emptyDraft(), tag: plot === null ? '' : nextTag(plot.usedTags) } : draftOf(tree);
+      tree === null ? { ...emptyDraft(), tag: plot === null ? '' : nextTag(usedTags) } : draftOf(tree);
     return sheetStore(settings, rememberedDraft(sheet) ?? start);
+    // The tags in use grow while trees are kept; the sheet itself starts once.
   }, [settings, tree, plot, sheet]);
   const view = useStore(store.$view);
   const [tokens, setTokens] = useState<readonly CallToken[]>([]);
@@ -129,6 +134,8 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     };
   });
 
+  const isChanged =
+    onRecord !== null && printCallout(view.draft, settings) !== printCallout(draftOf(onRecord), settings);
   const speciesName = settings.species.find(({ code }) => code === view.draft.speciesCode)?.name;
   const shared = {
     view,
@@ -139,6 +146,13 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     dismissed,
     keepState,
     canKeep: plot !== null || tree !== null,
+    isChanged,
+    onStartOver: () => {
+      store.reset(onRecord === null ? { ...emptyDraft(), tag: view.draft.tag } : draftOf(onRecord));
+      setTokens([]);
+      setDismissed(new Set());
+      clear();
+    },
     speciesName,
     heightText: view.height === null ? null : `${view.height.printed.value} ${unitOf(view.height.printed.unit).symbol}`,
     onDismiss: (code: string) => {

@@ -1,10 +1,10 @@
 import { useRef, useState } from 'react';
-import { convert, readQuantity } from '@arbolito/core/quantity';
+import { convert, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
 import { PLOT_AREA_LIMITS_M2, PLOT_SLOPE_LIMITS_PCT, slopeCorrectedRadiusM } from '@arbolito/core/survey';
-import { printRounded, type UnitSystem } from '@arbolito/core/quantity';
 import type { PlotView, StratumView } from '../../contracts/views.ts';
-import { call, Refused } from '../../client/api.ts';
+import { callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
+import { printLength } from '../../ui/stand-figures.ts';
 
 export interface PlotFormProps {
   readonly surveyId: string;
@@ -69,7 +69,9 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel }: Plot
         areaM2,
         slopePct: slope.value,
       };
-      const plot = await call<PlotView>('POST', '/api/plots', body);
+      const plot = await callUntilAnswered<PlotView>('/api/plots', body, (form) => {
+        setErrors({ form });
+      });
       location.assign(`/tally/${plot.id}`);
     } catch (error) {
       setSending(false);
@@ -144,7 +146,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel }: Plot
       <p role="status">
         {radiusM === null
           ? 'Give area and slope to see the radius.'
-          : `Radius to lay out along the ground: ${metric ? `${printRounded(radiusM, 2)} m` : `${printRounded(convert(radiusM, 'm', 'ft'), 1)} ft`}, so that the level area is right on this slope.`}
+          : `Radius to lay out along the ground: ${printLength(radiusM, unitSystem)}, so that the level area is right on this slope.`}
       </p>
       {errors.form !== undefined && (
         <p role="alert" className="font-semibold text-paint-ink">

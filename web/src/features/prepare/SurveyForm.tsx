@@ -16,7 +16,7 @@ import { COMMON_SPECIES } from '@arbolito/core/survey';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
 import { NewSurveyDto } from '../../contracts/survey.ts';
 import type { SurveyView } from '../../contracts/views.ts';
-import { call, Refused } from '../../client/api.ts';
+import { callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
 
 interface FormValues {
@@ -157,7 +157,7 @@ export function SurveyForm() {
   const submit = handleSubmit(async (values) => {
     setTrouble(null);
     try {
-      const survey = await call<SurveyView>('POST', '/api/surveys', contractOf(values, ids));
+      const survey = await callUntilAnswered<SurveyView>('/api/surveys', contractOf(values, ids), setTrouble);
       location.assign(`/tally?survey=${survey.id}`);
     } catch (error) {
       if (error instanceof Refused) {

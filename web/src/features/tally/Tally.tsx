@@ -2,11 +2,12 @@ import { useEffect, useMemo, useState } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { useStore } from '@nanostores/react';
 import { estimateOf } from '@arbolito/core/estimate';
-import { convert, printRounded, unitOf } from '@arbolito/core/quantity';
+import { unitOf } from '@arbolito/core/quantity';
 import { printCallout, slopeCorrectedRadiusM, type TalliedTree } from '@arbolito/core/survey';
-import { call } from '../../client/api.ts';
+import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
+import { printLength } from '../../ui/stand-figures.ts';
 import { CallLine } from './parts/CallLine.tsx';
 import { DotTally } from './parts/DotTally.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
@@ -51,7 +52,9 @@ function TreeRow({ figures, settings, selected, onSelect }: TreeRowProps) {
         <td>{name}</td>
         <td className="num text-lg font-bold">{dbh?.printed.value ?? '—'}</td>
         <td className="num text-lg font-bold">{height?.printed.value ?? ''}</td>
-        <td className="num text-quiet">{height === null ? '' : `± ${height.printed.standardError}`}</td>
+        <td className="num whitespace-nowrap text-quiet">
+          {height === null ? '' : `± ${height.printed.standardError}`}
+        </td>
         <td className="figures hidden text-quiet lg:table-cell">{called}</td>
         <td className="text-right text-quiet">{row.state === 'waiting' ? 'waiting' : ''}</td>
       </tr>
@@ -79,7 +82,9 @@ function Finish({ plot, observer }: { readonly plot: PlotView; readonly observer
     setTrouble(null);
     try {
       const body = { id: newId(), observer, device: deviceId(), madeAt: now(), finished: !finished };
-      setFinished((await call<PlotView>('POST', `/api/plots/${plot.id}/corrections`, body)).finished);
+      const kept = await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, body, setTrouble);
+      setFinished(kept.finished);
+      setTrouble(null);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'That could not be kept.');
     }
@@ -103,9 +108,8 @@ export function Tally({ plot, trees, elsewhere, settings, observer }: TallyProps
   const view = useStore(store.$view);
   const metric = settings.unitSystem === 'metric';
   const radiusM = slopeCorrectedRadiusM(plot.areaM2, plot.slopePct);
-  const radius = metric ? `${printRounded(radiusM, 2)} m` : `${printRounded(convert(radiusM, 'm', 'ft'), 1)} ft`;
   return (
-    <div className="grid h-full grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
+    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-h-0 overflow-auto px-3 md:px-5">
         {view.figures.length === 0 ? (
           <div className="grid gap-2 p-6 text-lg">
@@ -157,12 +161,12 @@ export function Tally({ plot, trees, elsewhere, settings, observer }: TallyProps
         )}
       </div>
       <aside
-        className="order-first grid max-h-[26dvh] content-start gap-3 overflow-y-auto border-b border-line bg-band p-3 md:order-none md:row-span-1 md:max-h-none md:border-b-0 md:border-l md:p-4"
+        className="order-first grid max-h-[22dvh] content-start gap-3 overflow-y-auto border-b border-line bg-band p-3 md:order-none md:row-span-1 md:max-h-none md:border-b-0 md:border-l md:p-4"
         aria-label="Plot sums"
       >
         <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
         <p className="text-[0.95rem] text-quiet">
-          radius {radius} along the ground · slope {plot.slopePct} %
+          radius {printLength(radiusM, settings.unitSystem)} along the ground · slope {plot.slopePct} %
         </p>
         <DotTally
           trees={view.figures.map(({ tallied }) => tallied)}

@@ -18,8 +18,15 @@ import {
 } from '@arbolito/core/survey';
 import { call } from '../../client/api.ts';
 import type { Fate } from '../../client/outbox.ts';
-import { send } from '../../client/outbox.ts';
-import { correctionWrite, deleteWrite, hindrances, newTreeWrite, undoWrite } from '../../client/tree-writes.ts';
+import { follow, outbox, send } from '../../client/outbox.ts';
+import {
+  correctionWrite,
+  deleteWrite,
+  hindrances,
+  newTreeWrite,
+  undoWrite,
+  waitingTrees,
+} from '../../client/tree-writes.ts';
 import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
 
 export interface TallySettings extends TreeSettings {
@@ -106,7 +113,16 @@ const nextTagOf = (rows: readonly Row[]): string => {
 /** The state of one plot's tally. */
 export function tallyStore({ plot, trees, elsewhere, settings, observer }: TallyStart): TallyStore {
   const context: CalloutContext = settings;
-  const $state = atom<TallyState>({ rows: trees.map(rowOf), line: '', selected: null, message: null, done: [] });
+  const waiting = waitingTrees(outbox.get(), plot.id)
+    .filter(({ id }) => trees.every((tree) => tree.id !== id))
+    .map((tree): Row => ({ id: tree.id, draft: draftOf(tree), readings: [], state: 'waiting' }));
+  const $state = atom<TallyState>({
+    rows: [...trees.map(rowOf), ...waiting],
+    line: '',
+    selected: null,
+    message: null,
+    done: [],
+  });
   const memo = new WeakMap<Row, RowFigures>();
   const figured = (row: Row): RowFigures => {
     const known = memo.get(row);
@@ -160,6 +176,9 @@ export function tallyStore({ plot, trees, elsewhere, settings, observer }: Tally
       }
       say(fate.problem.detail, true);
     };
+
+  // Trees of an earlier visit to this page that are still on their way.
+  for (const { id } of waiting) follow(id, settle(id, null, null));
 
   const keepNew = (draft: TreeDraft): void => {
     const write = newTreeWrite(draft, settings, plot.id, observer);

@@ -1,6 +1,6 @@
 import type { Estimate } from '@arbolito/core/estimate';
 import { evaluate, type Measure, type Reading, type ReadingSpec } from '@arbolito/core/method';
-import { isUnitId, readQuantity } from '@arbolito/core/quantity';
+import { isUnitId, readQuantity, unitOf } from '@arbolito/core/quantity';
 import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/registry';
 import type { ComputeDto } from '../../contracts/tree.ts';
 import { Problem, type FieldError } from '../problem.ts';
@@ -9,7 +9,7 @@ const READING_FIELDS = new Set(['value', 'unit', 'standardError']);
 
 type Read = { readonly reading: Reading } | { readonly errors: readonly FieldError[] };
 
-/** A reading as the wire may bring it: text as typed, or an object with value and unit. */
+/** A reading as the wire may bring it: text as typed, a bare number in the usual unit, or an object with its unit. */
 function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'imperial'): Read {
   const pointer = `/readings/${spec.key}`;
   const unit = spec.defaultUnit[unitSystem];
@@ -18,13 +18,18 @@ function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'impe
     const read = readQuantity(given.slice(0, 100), { unit, units: spec.units });
     return read.ok
       ? { reading: { value: read.value, unit: read.unit } }
-      : wrong(pointer, `text.${read.code}`, read.message);
+      : wrong(pointer, `text.${read.code}`, `${spec.key}: ${read.message}`);
+  }
+  if (typeof given === 'number') {
+    return Number.isFinite(given)
+      ? { reading: { value: given, unit } }
+      : wrong(pointer, 'number', `${spec.key} must be a finite number.`);
   }
   if (typeof given !== 'object' || given === null || Array.isArray(given)) {
     return wrong(
       pointer,
       'reading',
-      `${spec.key} must be text such as "20.5 ${unit}", or an object with value and unit.`,
+      `${spec.key} must be text such as "20.5 ${unitOf(unit).symbol}", a number, or an object with value and unit.`,
     );
   }
   const { value, unit: namedUnit, standardError, ...rest } = given as Record<string, unknown>;
@@ -32,11 +37,15 @@ function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'impe
   if (stranger !== undefined)
     return wrong(`${pointer}/${stranger}`, 'unknown-field', `“${stranger}” is not a field known here. Leave it out.`);
   if (typeof value !== 'number' || !Number.isFinite(value))
-    return wrong(`${pointer}/value`, 'number', 'value must be a finite number.');
+    return wrong(`${pointer}/value`, 'number', `The value of ${spec.key} must be a finite number.`);
   if (typeof namedUnit !== 'string' || !isUnitId(namedUnit))
-    return wrong(`${pointer}/unit`, 'unit', `unit must be one of ${spec.units.join(', ')}.`);
+    return wrong(`${pointer}/unit`, 'unit', `The unit of ${spec.key} must be one of ${spec.units.join(', ')}.`);
   if (standardError !== undefined && (typeof standardError !== 'number' || !(standardError >= 0))) {
-    return wrong(`${pointer}/standardError`, 'number', 'standardError must be a number of 0 or more.');
+    return wrong(
+      `${pointer}/standardError`,
+      'number',
+      `The standardError of ${spec.key} must be a number of 0 or more.`,
+    );
   }
   return { reading: { value, unit: namedUnit, ...(standardError === undefined ? {} : { standardError }) } };
 }

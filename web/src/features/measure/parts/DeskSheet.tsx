@@ -141,7 +141,7 @@ export function DeskSheet(props: SheetProps) {
             />
           </label>
         </div>
-        <KeepWords state={keepState} canKeep={canKeep} />
+        <KeepWords state={keepState} canKeep={canKeep} isChanged={props.isChanged} onStartOver={props.onStartOver} />
         <Findings
           findings={view.findings}
           dismissed={dismissed}
@@ -158,6 +158,11 @@ export function DeskSheet(props: SheetProps) {
       </aside>
       <CalloutBar line={view.line} tokens={tokens} inputRef={calloutRef} onLine={props.onLine} onEnter={props.onKeep}>
         <div className="flex shrink-0 gap-2">
+          {!canKeep && (
+            <button type="button" className="btn" onClick={props.onStartOver}>
+              Clear
+            </button>
+          )}
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
               Keep tree

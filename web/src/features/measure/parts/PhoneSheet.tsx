@@ -40,8 +40,8 @@ export function PhoneSheet(props: SheetProps) {
     props.onTouched();
   };
   return (
-    <div className="grid grid-rows-[auto_auto_auto_auto]">
-      <div ref={strip} className="relative h-[27dvh] min-h-40 overflow-hidden">
+    <div className="grid min-h-full grid-rows-[minmax(10rem,1fr)_auto_auto_auto]">
+      <div ref={strip} className="relative h-full max-h-[46dvh] min-h-40 overflow-hidden">
         {width > 0 && (
           <Elevation
             scene={scene}
@@ -148,6 +148,11 @@ export function PhoneSheet(props: SheetProps) {
           </div>
           <MethodChoice view={view} store={store} />
           <div className="flex gap-2">
+            {!canKeep && (
+              <button type="button" className="btn flex-1" onClick={props.onStartOver}>
+                Clear
+              </button>
+            )}
             <button
               type="button"
               className="btn flex-1"
@@ -175,7 +180,7 @@ export function PhoneSheet(props: SheetProps) {
               Keep tree
             </button>
           )}
-          <KeepWords state={keepState} canKeep={canKeep} />
+          <KeepWords state={keepState} canKeep={canKeep} isChanged={props.isChanged} onStartOver={props.onStartOver} />
         </div>
       ) : (
         now !== null &&
@@ -211,7 +216,12 @@ export function PhoneSheet(props: SheetProps) {
                   {problem.message}
                 </p>
               )}
-              <KeepWords state={keepState} canKeep={canKeep} />
+              <KeepWords
+                state={keepState}
+                canKeep={canKeep}
+                isChanged={props.isChanged}
+                onStartOver={props.onStartOver}
+              />
             </div>
             <Keypad
               onKey={(key) => {

@@ -14,6 +14,10 @@ export interface SheetProps {
   readonly dismissed: ReadonlySet<string>;
   readonly keepState: KeepState;
   readonly canKeep: boolean;
+  /** Whether the sheet differs from the tree on the record. */
+  readonly isChanged: boolean;
+  /** Back to the tree on the record, or to an empty sheet. Can be undone. */
+  readonly onStartOver: () => void;
   readonly speciesName: string | undefined;
   readonly heightText: string | null;
   readonly onDismiss: (code: string) => void;

@@ -59,11 +59,11 @@ export function CallLine({ view, store, onOpen }: CallLineProps) {
           ? `tree ${nextTag}, or another with #`
           : `correcting tree ${row.draft.tag}: Enter keeps, Esc leaves it`}
       </label>
-      <div className="flex items-center gap-3">
+      <div className="flex items-center gap-2 pb-1.5 md:gap-3">
         <input
           ref={input}
           id="call-line"
-          className="figures min-h-13 min-w-0 flex-1 bg-transparent text-2xl font-bold md:text-3xl"
+          className="figures min-h-13 min-w-0 flex-1 rounded-md bg-transparent px-2 text-2xl font-bold -outline-offset-2 md:text-3xl"
           placeholder="sp 34.5 +18 -1.5 @20"
           autoComplete="off"
           autoCapitalize="off"

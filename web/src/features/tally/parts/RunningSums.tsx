@@ -1,7 +1,7 @@
-import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { perAcre, type PlotSums } from '@arbolito/core/survey';
-
-const AREA: Record<UnitSystem, (perHa: number) => number> = { metric: (value) => value, imperial: perAcre };
+import type { UnitSystem } from '@arbolito/core/quantity';
+import { printRounded } from '@arbolito/core/quantity';
+import type { PlotSums } from '@arbolito/core/survey';
+import { printOr, STAND_UNITS } from '../../../ui/stand-figures.ts';
 
 interface SumProps {
   readonly value: string;
@@ -17,30 +17,24 @@ const Sum = ({ value, words }: SumProps) => (
 
 /** What the plot says so far, per hectare or acre. */
 export function RunningSums({ sums, unitSystem }: { readonly sums: PlotSums; readonly unitSystem: UnitSystem }) {
-  const per = unitSystem === 'metric' ? 'ha' : 'ac';
-  const area = AREA[unitSystem];
-  const metric = unitSystem === 'metric';
-  const volume =
-    sums.volumeM3PerHa === null
-      ? '—'
-      : printRounded(area(metric ? sums.volumeM3PerHa : convert(sums.volumeM3PerHa, 'm3', 'ft3')), 0);
-  const qmd =
-    sums.quadraticMeanDiameterCm === null
-      ? '—'
-      : printRounded(metric ? sums.quadraticMeanDiameterCm : convert(sums.quadraticMeanDiameterCm, 'cm', 'in'), 1);
-  const tall =
-    sums.meanHeightM === null ? '—' : printRounded(metric ? sums.meanHeightM : convert(sums.meanHeightM, 'm', 'ft'), 1);
+  const units = STAND_UNITS[unitSystem];
   return (
     <dl className="grid grid-cols-3 gap-x-3 gap-y-2 [&>div]:flex [&>div]:flex-col" aria-label="Running sums">
-      <Sum value={printRounded(area(sums.stemsPerHa), 0)} words={`stems / ${per}`} />
+      <Sum value={printRounded(units.stems(sums.stemsPerHa), 0)} words={`stems / ${units.area}`} />
       <Sum
-        value={printRounded(area(metric ? sums.basalAreaM2PerHa : convert(sums.basalAreaM2PerHa, 'm2', 'ft2')), 1)}
-        words={`basal area ${metric ? 'm²' : 'ft²'} / ${per}`}
+        value={printRounded(units.basalAreaPer(sums.basalAreaM2PerHa), 1)}
+        words={`basal area ${units.basalArea} / ${units.area}`}
       />
-      <Sum value={volume} words={`volume ${metric ? 'm³' : 'ft³'} / ${per}`} />
+      <Sum value={printOr(sums.volumeM3PerHa, units.volumePer, 0)} words={`volume ${units.volume} / ${units.area}`} />
       <Sum value={String(sums.stems)} words="stems tallied" />
-      <Sum value={qmd} words={`quadratic mean dbh ${metric ? 'cm' : 'in'}`} />
-      <Sum value={tall} words={`mean height ${metric ? 'm' : 'ft'} (${sums.heightsMeasured})`} />
+      <Sum
+        value={printOr(sums.quadraticMeanDiameterCm, units.diameterOf, 1)}
+        words={`quadratic mean dbh ${units.diameter}`}
+      />
+      <Sum
+        value={printOr(sums.meanHeightM, units.heightOf, 1)}
+        words={`mean height ${units.height} (${sums.heightsMeasured})`}
+      />
     </dl>
   );
 }

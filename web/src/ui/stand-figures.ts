@@ -59,3 +59,7 @@ export function printMean(
 
 export const printOr = (value: number | null, to: (value: number) => number, decimals: number): string =>
   value === null ? '—' : printRounded(to(value), decimals);
+
+/** A length of a few metres, such as a plot's radius or breast height, in the units of the system. */
+export const printLength = (metres: number, system: UnitSystem): string =>
+  system === 'metric' ? `${printRounded(metres, 2)} m` : `${printRounded(convert(metres, 'm', 'ft'), 1)} ft`;
