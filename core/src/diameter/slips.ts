@@ -16,18 +16,21 @@ export const DIAMETER_SLIPS = {
  */
 const ORDINARY_SLENDERNESS = { low: 28, high: 130 } as const;
 
+/** Difference of oddness that is too small to tell two readings apart. */
+const AS_LIKELY = 0.1;
+
 const isOrdinary = (heightM: number, dbhCm: number): boolean => {
   const ratio = slenderness(heightM, dbhCm);
   return ratio >= ORDINARY_SLENDERNESS.low && ratio <= ORDINARY_SLENDERNESS.high;
 };
 
-/** Whether the other reading of the same number fits the height better. */
+/** Whether the other reading of the same number fits the height at least as well. */
 function isLikelier(asReadCm: number, otherwiseCm: number, heightM: number | undefined): boolean {
   if (heightM === undefined) return asReadCm > SURPRISING_DBH_CM && otherwiseCm < SURPRISING_DBH_CM;
   return (
     !isOrdinary(heightM, asReadCm) &&
     isOrdinary(heightM, otherwiseCm) &&
-    oddness(heightM, otherwiseCm) < oddness(heightM, asReadCm)
+    oddness(heightM, otherwiseCm) < oddness(heightM, asReadCm) + AS_LIKELY
   );
 }
 

@@ -24,11 +24,14 @@ export function printRounded(value: number, decimals: number): string {
 /** Replaces the hyphen in front of a number by a minus sign (U+2212). */
 export const minus = (text: string): string => text.replace(/^-/, '−');
 
-/** Number of decimals of an instrument's graduation: 0.5 and 0.1 have one, 0.25 two, 1 none. */
+/** No reading is printed finer than this. */
+const MOST_DECIMALS = 12;
+
+/** Number of decimals of an instrument's graduation: 0.5 and 0.1 have one, 0.25 two, 1 none. At most twelve. */
 export function decimalsOf(graduation: number): number {
   const [digits = '', exponent = '0'] = Number(graduation.toPrecision(12)).toExponential().split('e');
   const mantissaDecimals = digits.includes('.') ? digits.length - digits.indexOf('.') - 1 : 0;
-  return Math.max(0, mantissaDecimals - Number(exponent));
+  return Math.min(MOST_DECIMALS, Math.max(0, mantissaDecimals - Number(exponent)));
 }
 
 /** Rounds a value to the nearest mark of a graduation: toGraduation(12.37, 0.5) is 12.5. */
@@ -42,7 +45,9 @@ export const formatToGraduation = (value: number, graduation: number): string =>
 
 /** A number as it was read, all its digits kept, with a plus sign when the quantity is signed. */
 export function printAsRead(value: number, signed = false): string {
-  const text = minus(String(Number(value.toPrecision(12))));
+  const shown = Number(value.toPrecision(12));
+  // Never with an exponent: a person cannot type that in again.
+  const text = printRounded(shown, decimalsOf(shown));
   return signed && value > 0 ? `+${text}` : text;
 }
 

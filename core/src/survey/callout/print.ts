@@ -6,14 +6,15 @@ import { markOf, MISSING } from './grammar.ts';
 /** Shortest spelling that reads back as the unit. */
 const UNIT_SUFFIX: Partial<Record<UnitId, string>> = { pct: '%', deg: '°', m20: ':20', m15: ':15' };
 
-function printEntry(spec: ReadingSpec, entry: Entry, defaults: ReadingDefaults): string {
+/** @param alwaysUnit write the unit even where it is the usual one */
+function printEntry(spec: ReadingSpec, entry: Entry, defaults: ReadingDefaults, alwaysUnit: boolean): string {
   const usual = defaultUnitOf(spec, defaults);
   const compact = entry.text.trim().replace(/\s+/g, ' ');
   const read = readQuantity(compact, { unit: entry.unit, units: spec.units });
   if (!read.ok) return compact.replaceAll(' ', '');
   const number = read.unitWritten || compact.includes(' ') ? String(read.value) : compact.replace(/[−–—]/g, '-');
   const signed = spec.signed && !/^[+-]/.test(number) ? `+${number}` : number;
-  return read.unit === usual ? signed : `${signed}${UNIT_SUFFIX[read.unit] ?? unitOf(read.unit).symbol}`;
+  return read.unit === usual && !alwaysUnit ? signed : `${signed}${UNIT_SUFFIX[read.unit] ?? unitOf(read.unit).symbol}`;
 }
 
 /**
@@ -29,6 +30,14 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
     const { readings } = methodOf(draft, measure).description;
     const entries = draft[measure].entries;
     const written = readings.map((spec) => ({ spec, entry: entries[spec.key] }));
+    // A written scale holds for the other sights too: so on two scales each says its own.
+    const scales = new Set(
+      written.flatMap(({ spec, entry }) => {
+        if (spec.quantity !== 'slope' || entry === undefined || entry.text.trim() === '') return [];
+        const read = readQuantity(entry.text, { unit: entry.unit, units: spec.units });
+        return [read.ok ? read.unit : entry.unit];
+      }),
+    );
     const laterSigned = (index: number) =>
       written
         .slice(index + 1)
@@ -39,7 +48,7 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
         if (mark.kind === 'signed' && laterSigned(index)) parts.push(MISSING);
         return;
       }
-      const text = printEntry(spec, entry, defaults);
+      const text = printEntry(spec, entry, defaults, spec.quantity === 'slope' && scales.size > 1);
       if (mark.kind === 'prefix') parts.push(mark.prefix === '=' ? `= ${text}` : `${mark.prefix}${text}`);
       else if (mark.kind === 'signed' && !/^[+-]/.test(text)) parts.push(`+${text}`);
       else parts.push(text);

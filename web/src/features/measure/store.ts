@@ -1,7 +1,7 @@
 import { atom, computed, type ReadableAtom, type WritableAtom } from 'nanostores';
 import { estimateOf, findingsOf, type Estimate, type Finding, type Mend } from '@arbolito/core/estimate';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/method';
-import type { UnitId, UnitSystem } from '@arbolito/core/quantity';
+import { readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/quantity';
 import {
   defaultUnitOf,
   emptyDraft,
@@ -137,7 +137,11 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
     $state,
     $view,
     type: (slot, text) => {
-      change(withEntry(slot, { ...current(slot), text }));
+      const entry = current(slot);
+      const read = readQuantity(text, { unit: entry.unit, units: slot.spec.units });
+      // A unit written behind the number is the one meant; a ± stated in another one does not go with it.
+      const next = read.ok && read.unit !== entry.unit ? { text, unit: read.unit } : { ...entry, text };
+      change(withEntry(slot, next));
     },
     setUnit: (slot, unit) => {
       const draft = withEntry(slot, { text: current(slot).text, unit });
