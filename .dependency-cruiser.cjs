@@ -8,6 +8,12 @@ module.exports = {
       from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
       to: { pathNot: '^core/src' },
     },
+    {
+      name: 'testing-helpers-stay-in-tests',
+      severity: 'error',
+      from: { path: '/src/', pathNot: '(\\.test\\.ts$|/testing/)' },
+      to: { path: '/testing/' },
+    },
     { name: 'core-tests', severity: 'error', from: { path: '^core/src.*\\.test\\.ts$' }, to: { path: '^web/' } },
     { name: 'no-node-in-core', severity: 'error', from: { path: '^core/src' }, to: { dependencyTypes: ['core'] } },
     {
@@ -45,7 +51,7 @@ module.exports = {
       name: 'sql-in-repositories',
       severity: 'error',
       comment: 'repositories own all SQL',
-      from: { path: '^web/src/', pathNot: '^web/src/server/(database/|testing/|[^/]+/repository\\.ts)|drizzle' },
+      from: { path: '^web/src/', pathNot: '^web/src/server/(database/|testing/|[^/]+/repository\\.ts)|drizzle|\\.db\\.test\\.ts$' },
       to: { path: 'node_modules/(drizzle-orm|pg)/' },
     },
     {

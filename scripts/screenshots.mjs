@@ -1,12 +1,10 @@
 // npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots/.
 import path from 'node:path';
 import { mkdirSync } from 'node:fs';
-import { pathToFileURL } from 'node:url';
 import { openBrowser } from './lib/browser.mjs';
 import { ensureBuilt } from './lib/build.mjs';
-import { freePort, openCluster } from './lib/cluster.mjs';
 import { ensureNodeModules } from './lib/packages.mjs';
-import { startServer, stopServer, tool, untilHealthy } from './lib/server.mjs';
+import { openStack } from './lib/stack.mjs';
 import { root, run, say } from './lib/steps.mjs';
 
 const DESK = { width: 1280, height: 800 };
@@ -48,19 +46,10 @@ run(async () => {
   await ensureNodeModules();
   mkdirSync(folder, { recursive: true });
   await ensureBuilt();
-  const cluster = await openCluster('test');
-  const started = await cluster.start();
-  const database = `screenshots_${process.pid}`;
-  const port = await freePort();
-  const base = `http://127.0.0.1:${port}`;
-  let server = null;
+  const stack = await openStack('test', { demo: true });
+  const base = stack.url;
   let browser = null;
   try {
-    const databaseUrl = cluster.ensureDatabase(database);
-    const { prepareDatabase } = await import(pathToFileURL(tool('database')).href);
-    await prepareDatabase(databaseUrl, { demo: true });
-    server = startServer({ databaseUrl, host: '127.0.0.1', port, stdio: 'ignore' });
-    await untilHealthy(base, server);
     const get = async (address) => (await fetch(`${base}${address}`)).json();
     const [{ id: survey }] = await get('/api/surveys');
     const plots = await get(`/api/plots?survey=${survey}`);
@@ -78,8 +67,6 @@ run(async () => {
     }
   } finally {
     if (browser !== null) await browser.close();
-    if (server !== null) await stopServer(server);
-    cluster.dropDatabase(database);
-    if (started) await cluster.stop();
+    await stack.close();
   }
 });

@@ -1,4 +1,6 @@
-import { ensureChromium } from './packages.mjs';
+import { CHROMIUM_PATH, ensureChromium } from './packages.mjs';
+
+export { CHROMIUM_PATH };
 
 /** How Chromium is started here: Debian's own, without a screen, and quiet on the network. */
 export const CHROMIUM_ARGS = [
@@ -14,7 +16,7 @@ export const CHROMIUM_ARGS = [
 
 /** A running Chromium, driven by Playwright. */
 export async function openBrowser() {
-  const executablePath = await ensureChromium();
+  await ensureChromium();
   const { chromium } = await import('@playwright/test');
-  return chromium.launch({ executablePath, args: CHROMIUM_ARGS });
+  return chromium.launch({ executablePath: CHROMIUM_PATH, args: CHROMIUM_ARGS });
 }

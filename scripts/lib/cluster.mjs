@@ -4,7 +4,7 @@ import { chownSync, closeSync, existsSync, mkdirSync, openSync, readFileSync, rm
 import { createServer } from 'node:net';
 import path from 'node:path';
 import { ensurePostgres, isRoot } from './packages.mjs';
-import { dataFolder, say, Stop } from './steps.mjs';
+import { dataFolder, pause, say, Stop } from './steps.mjs';
 
 const USER = 'arbolito';
 
@@ -127,21 +127,19 @@ export async function openCluster(name = 'postgres') {
     });
   const answers = () => client('pg_isready', ['-q', '-d', 'postgres']).status === 0;
 
+  /** Whether it answers before it ends. */
   const untilAnswers = async (ended) => {
     for (let tries = 0; tries < 300; tries += 1) {
-      if (answers()) return;
-      if (ended()) break;
-      await new Promise((resolve) => setTimeout(resolve, 100));
+      if (answers()) return true;
+      if (ended()) return false;
+      await pause(100);
     }
-    throw new Stop(`PostgreSQL did not start. Its last words are in ${path.join(folder, 'log')}`);
+    return false;
   };
 
   let child = null;
-  const start = async () => {
-    if (runningPid(data) !== null) {
-      await untilAnswers(() => runningPid(data) === null);
-      return false;
-    }
+  /** Starts the server; false when it ends before it answers. */
+  const attempt = async () => {
     if (!(await isFree(settings.port, '127.0.0.1'))) {
       settings.port = await freePort();
       writeFileSync(settingsFile, JSON.stringify(settings), { mode: 0o600 });
@@ -163,22 +161,41 @@ export async function openCluster(name = 'postgres') {
     child.on('exit', () => {
       ended = true;
     });
-    await untilAnswers(() => ended);
-    return true;
+    return untilAnswers(() => ended);
+  };
+  const start = async () => {
+    for (let tries = 0; tries < 20; tries += 1) {
+      if (runningPid(data) !== null) {
+        if (await untilAnswers(() => runningPid(data) === null)) return false;
+      } else if (await attempt()) return true;
+      // After a crash the old server's children take a moment to notice; the new one does not start over them.
+      await pause(250);
+    }
+    throw new Stop(`PostgreSQL did not start. Its last words are in ${path.join(folder, 'log')}`);
   };
 
+  const untilGone = async () => {
+    for (let tries = 0; tries < 200 && runningPid(data) !== null; tries += 1) await pause(50);
+  };
   const stop = async () => {
     const pid = runningPid(data);
     if (pid === null) return;
     // SIGINT is PostgreSQL's fast shutdown: open transactions are rolled back, the rest is written out.
     process.kill(pid, 'SIGINT');
-    for (let tries = 0; tries < 200 && runningPid(data) !== null; tries += 1)
-      await new Promise((resolve) => setTimeout(resolve, 50));
+    await untilGone();
+  };
+  const kill = async () => {
+    const pid = runningPid(data);
+    if (pid === null) return;
+    process.kill(pid, 'SIGKILL');
+    await untilGone();
   };
 
   return {
     start,
     stop,
+    /** Ends the server as a power cut would. */
+    kill,
     urlOf,
     /** Told when the server that we started ends by itself. */
     onExit: (listener) => child?.on('exit', listener),

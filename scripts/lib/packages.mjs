@@ -63,9 +63,10 @@ export async function ensurePostgres() {
   return installed;
 }
 
-/** The path of Chromium; installs it from Debian's packages where it is missing. */
+/** Where Debian puts Chromium. */
+export const CHROMIUM_PATH = '/usr/bin/chromium';
+
+/** Installs Chromium from Debian's packages where it is missing. */
 export async function ensureChromium() {
-  const chromium = '/usr/bin/chromium';
-  if (!existsSync(chromium)) await ensureDebianPackages('Chromium', ['chromium']);
-  return chromium;
+  if (!existsSync(CHROMIUM_PATH)) await ensureDebianPackages('Chromium', ['chromium']);
 }

@@ -1,8 +1,6 @@
 import { spawn } from 'node:child_process';
 import path from 'node:path';
-import { root } from './steps.mjs';
-
-const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+import { pause, root } from './steps.mjs';
 
 /** Starts the built server in a group of its own; `stdio` goes to the caller's. */
 export function startServer({

@@ -6,6 +6,8 @@ import { fileURLToPath } from 'node:url';
 export const root = fileURLToPath(new URL('../..', import.meta.url));
 export const dataFolder = path.join(root, '.data');
 
+export const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
 export const say = (text) => process.stdout.write(`${text}\n`);
 
 /** Ends the program with a sentence a person can act on. */

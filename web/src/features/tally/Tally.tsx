@@ -109,7 +109,7 @@ export function Tally({ plot, trees, elsewhere, settings, observer }: TallyProps
   const metric = settings.unitSystem === 'metric';
   const radiusM = slopeCorrectedRadiusM(plot.areaM2, plot.slopePct);
   return (
-    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-h-0 overflow-auto px-3 md:px-5">
         {view.figures.length === 0 ? (
           <div className="grid gap-2 p-6 text-lg">

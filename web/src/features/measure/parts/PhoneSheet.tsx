@@ -36,6 +36,8 @@ export function PhoneSheet(props: SheetProps) {
   const next = slots[at + 1];
   const type = (text: string): void => {
     if (now === null) return;
+    // The reading in hand stays in hand while it is typed, though it is no longer the first that is missing.
+    props.onFocusSlot(now);
     store.type(now, text);
     props.onTouched();
   };

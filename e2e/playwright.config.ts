@@ -1,0 +1,23 @@
+import { defineConfig } from '@playwright/test';
+import { CHROMIUM_ARGS, CHROMIUM_PATH } from '../scripts/lib/browser.mjs';
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  globalSetup: './support/global-setup.ts',
+  fullyParallel: false,
+  // One at a time: two of the specs stop and start servers, and the machine has two cores.
+  workers: 1,
+  forbidOnly: true,
+  retries: 0,
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  reporter: [['list'], ['json', { outputFile: '../.data/playwright.json' }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    actionTimeout: 8_000,
+    launchOptions: { executablePath: CHROMIUM_PATH, args: CHROMIUM_ARGS },
+    permissions: ['clipboard-read', 'clipboard-write'],
+  },
+});
