@@ -51,8 +51,10 @@ app.use(compression());
 app.use('/_astro', express.static(`${client}/_astro`, { immutable: true, maxAge: '1y', index: false }));
 app.use(express.static(client, { maxAge: '1h', index: false, redirect: false }));
 app.use(handler);
-app.use((_request, response) => {
-  response.status(404).type('text/plain').send('There is nothing at this address.');
+// What no route answers gets the application's own page for that.
+app.use((request, response, next) => {
+  request.url = '/404';
+  handler(request, response, next);
 });
 // Four arguments make it an error handler: what goes wrong before the application, such as a broken address.
 app.use((error, _request, response, _next) => {

@@ -8,7 +8,11 @@ import { dataFolder, pause, say, Stop } from './steps.mjs';
 
 const USER = 'arbolito';
 
-/** A port that nobody listens on. */
+/**
+ * A port that nobody listens on.
+ *
+ * @returns {Promise<number>}
+ */
 export const freePort = (host = '127.0.0.1') =>
   new Promise((resolve, reject) => {
     const probe = createServer();

@@ -26,6 +26,8 @@ export function connect(url: string, onError: (error: Error) => void): Connectio
     idleTimeoutMillis: 30_000,
   });
   pool.on('error', onError);
+  // A connection that breaks while a transaction holds it tells nobody but its own listeners: without one the process ends.
+  pool.on('connect', (client) => client.on('error', onError));
   return { database: drizzle(pool, { schema }), close: () => pool.end() };
 }
 

@@ -42,8 +42,8 @@ export function PhoneSheet(props: SheetProps) {
     props.onTouched();
   };
   return (
-    <div className="grid min-h-full grid-rows-[minmax(10rem,1fr)_auto_auto_auto]">
-      <div ref={strip} className="relative h-full max-h-[46dvh] min-h-40 overflow-hidden">
+    <div className="grid min-h-full grid-rows-[minmax(7rem,1fr)_auto_auto_auto]">
+      <div ref={strip} className="relative h-full max-h-[46dvh] min-h-28 overflow-hidden">
         {width > 0 && (
           <Elevation
             scene={scene}
@@ -98,7 +98,7 @@ export function PhoneSheet(props: SheetProps) {
         </button>
       </div>
       {findings.length > 0 && (
-        <div className="max-h-[34dvh] overflow-y-auto bg-sheet px-2.5 pb-2">
+        <div className="max-h-[24dvh] overflow-y-auto bg-sheet px-2.5 pb-2">
           <Findings
             findings={findings.slice(0, 1)}
             dismissed={dismissed}
