@@ -1,38 +1,83 @@
-// npm test: set-up, boundaries, types, and the unit tests. Its last line is the sum over all runners.
-import { spawnSync } from 'node:child_process';
-import { readFileSync, mkdirSync } from 'node:fs';
+// npm test: everything from set-up to Chromium. Its last line is the sum over all runners.
+import { spawn } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { ensureNodeModules } from './lib/packages.mjs';
-import { dataFolder, root, run, say } from './lib/steps.mjs';
+import { ensureBuilt } from './lib/build.mjs';
+import { ensureChromium, ensureNodeModules, ensurePostgres } from './lib/packages.mjs';
+import { dataFolder, root, run, say, sayWhileItLasts } from './lib/steps.mjs';
+
+const sum = { passed: 0, failed: 0 };
+
+/** Runs a program with its output shown; answers whether it went well. */
+function shown(words, args) {
+  say(`· ${words} …`);
+  const still = sayWhileItLasts(words);
+  return new Promise((resolve) => {
+    const child = spawn('npx', args, {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NO_UPDATE_NOTIFIER: '1' },
+    });
+    child.on('error', () => resolve(false));
+    child.on('exit', (code) => resolve(code === 0));
+  }).finally(still);
+}
+
+/** A check that is one thing: it holds or it does not. */
+async function check(words, args) {
+  const ok = await shown(words, args);
+  sum[ok ? 'passed' : 'failed'] += 1;
+  if (!ok) say(`  ${words}: FAILED`);
+}
+
+/** A runner that counts: its report tells how many passed and failed. A run that ends badly with none failed is one failure. */
+async function count(words, args, report, read) {
+  rmSync(report, { force: true });
+  const ok = await shown(words, args);
+  let counted = { passed: 0, failed: 0 };
+  try {
+    counted = read(JSON.parse(readFileSync(report, 'utf8')));
+  } catch {
+    say(`  ${words}: no report was written`);
+  }
+  sum.passed += counted.passed;
+  sum.failed += counted.failed > 0 || ok ? counted.failed : 1;
+}
 
 run(async () => {
-  await ensureNodeModules();
   mkdirSync(dataFolder, { recursive: true });
-  let passed = 0;
-  let failed = 0;
-  const check = (words, args) => {
-    say(`· ${words} …`);
-    const ok = spawnSync('npx', args, { cwd: root, stdio: 'inherit' }).status === 0;
-    if (ok) passed += 1;
-    else failed += 1;
-  };
-  check('Boundaries between the rooms', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core/src', 'web/src']);
-  check('Types of core', ['tsc', '--noEmit', '-p', 'core']);
-  const report = path.join(dataFolder, 'vitest.json');
-  say('· Unit tests …');
-  const args = [
-    'vitest',
-    'run',
-    '--project',
-    'core',
-    '--reporter=default',
-    '--reporter=json',
-    `--outputFile.json=${report}`,
-  ];
-  spawnSync('npx', args, { cwd: root, stdio: 'inherit' });
-  const { numPassedTests, numFailedTests, success } = JSON.parse(readFileSync(report, 'utf8'));
-  passed += numPassedTests;
-  failed += numFailedTests + (success || numFailedTests > 0 ? 0 : 1);
-  say(`${passed} passed, ${failed} failed`);
-  if (failed > 0) process.exitCode = 1;
+  await ensureNodeModules();
+  await ensurePostgres();
+  await ensureChromium();
+  await ensureBuilt();
+
+  await check('Format', ['prettier', '--check', '--log-level', 'warn', '.']);
+  await check('Lint', ['eslint', '.']);
+  await check('Boundaries between the rooms', [
+    'depcruise',
+    '--config',
+    '.dependency-cruiser.cjs',
+    'core/src',
+    'web/src',
+  ]);
+  await check('Types of core', ['tsc', '--noEmit', '-p', 'core']);
+  await check('Types of web', ['astro', 'check', '--root', 'web', '--minimumSeverity', 'warning']);
+  await check('Types of the rest', ['tsc', '--noEmit', '-p', 'tsconfig.json']);
+
+  const unit = path.join(dataFolder, 'vitest.json');
+  await count(
+    'Unit and integration tests',
+    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
+    unit,
+    ({ numPassedTests, numFailedTests }) => ({ passed: numPassedTests, failed: numFailedTests }),
+  );
+  await count(
+    'End to end in Chromium',
+    ['playwright', 'test', '--config', 'e2e/playwright.config.ts'],
+    path.join(dataFolder, 'playwright.json'),
+    ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
+  );
+
+  if (sum.failed > 0) process.exitCode = 1;
+  say(`${sum.passed} passed, ${sum.failed} failed`);
 });

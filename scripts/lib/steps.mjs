@@ -21,6 +21,14 @@ export function run(main) {
   });
 }
 
+/** Says every so often that something is still going on. Answers how to end that. */
+export function sayWhileItLasts(words) {
+  const started = Date.now();
+  const inside = `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
+  const ticker = setInterval(() => say(`  still ${inside}, ${Math.round((Date.now() - started) / 1000)} s`), 10_000);
+  return () => clearInterval(ticker);
+}
+
 /**
  * Runs a command with its output in a log file, saying what is going on while it lasts.
  *
@@ -45,16 +53,13 @@ export function step(words, command, args, options = {}) {
     });
     child.stdout.pipe(log);
     child.stderr.pipe(log);
-    const ticker = setInterval(
-      () => say(`  still ${words.charAt(0).toLowerCase()}${words.slice(1)}, ${seconds()} s`),
-      10_000,
-    );
+    const still = sayWhileItLasts(words);
     child.on('error', (error) => {
-      clearInterval(ticker);
+      still();
       reject(new Stop(`${words} failed: ${error.message}`));
     });
     child.on('close', (code, signal) => {
-      clearInterval(ticker);
+      still();
       if (code === 0) {
         say(`  done in ${seconds()} s`);
         resolve(undefined);

@@ -1,0 +1,150 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Fate, Write } from './outbox.ts';
+
+/** A browser's storage, as far as the outbox uses it. */
+class Storage {
+  readonly kept = new Map<string, string>();
+  full = false;
+  get length(): number {
+    return this.kept.size;
+  }
+  key(index: number): string | null {
+    return [...this.kept.keys()][index] ?? null;
+  }
+  getItem(key: string): string | null {
+    return this.kept.get(key) ?? null;
+  }
+  setItem(key: string, text: string): void {
+    if (this.full) throw new Error('QuotaExceededError');
+    this.kept.set(key, text);
+  }
+  removeItem(key: string): void {
+    this.kept.delete(key);
+  }
+}
+
+const write = (id: string): Write => ({ id, method: 'POST', url: '/api/trees', body: { id } });
+const answer = (status: number, body: unknown = {}): Response =>
+  new Response(JSON.stringify(body), { status, headers: { 'retry-after': '7' } });
+
+let storage: Storage;
+let server: ReturnType<typeof vi.fn<(url: string, init: RequestInit) => Promise<Response>>>;
+/** The outbox of a page that is opened now. */
+const open = async () => {
+  vi.resetModules();
+  return import('./outbox.ts');
+};
+const sent = (): string[] =>
+  server.mock.calls.map(([, { body }]) => (JSON.parse(typeof body === 'string' ? body : '{}') as { id: string }).id);
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  storage = new Storage();
+  server = vi.fn(() => Promise.resolve(answer(201)));
+  vi.stubGlobal('localStorage', storage);
+  vi.stubGlobal('window', new EventTarget());
+  vi.stubGlobal('fetch', server);
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe('the outbox', () => {
+  it('sends in order, tells what became of each, and forgets it', async () => {
+    const { send, outbox } = await open();
+    const fates: Fate[] = [];
+    for (const id of ['a', 'b', 'c']) send(write(id), (fate) => fates.push(fate));
+    expect(outbox.get().map(({ id }) => id)).toEqual(['a', 'b', 'c']);
+    await vi.advanceTimersByTimeAsync(10);
+    expect(sent()).toEqual(['a', 'b', 'c']);
+    expect(fates.map(({ kind }) => kind)).toEqual(['kept', 'kept', 'kept']);
+    expect(outbox.get()).toEqual([]);
+    expect(storage.length).toBe(0);
+  });
+
+  it('waits as long as the server asks, and sends again by itself', async () => {
+    server.mockResolvedValueOnce(answer(503, { detail: 'away' }));
+    const { send, outbox } = await open();
+    send(write('a'), () => undefined);
+    await vi.advanceTimersByTimeAsync(6_900);
+    expect(sent()).toEqual(['a']);
+    expect(outbox.get()).toHaveLength(1);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(sent()).toEqual(['a', 'a']);
+    expect(outbox.get()).toEqual([]);
+  });
+
+  it('takes a lost connection for a reason to wait, not for a refusal', async () => {
+    server.mockRejectedValueOnce(new TypeError('network'));
+    const { send, outbox, refused } = await open();
+    const fates: Fate[] = [];
+    send(write('a'), (fate) => fates.push(fate));
+    await vi.advanceTimersByTimeAsync(100);
+    expect(fates).toEqual([]);
+    expect(outbox.get()).toHaveLength(1);
+    expect(refused.get()).toEqual([]);
+  });
+
+  it('survives a reload', async () => {
+    server.mockRejectedValue(new TypeError('network'));
+    const first = await open();
+    first.send(write('a'), () => undefined);
+    first.send(write('b'), () => undefined);
+    await vi.advanceTimersByTimeAsync(100);
+    server.mockReset();
+    server.mockImplementation(() => Promise.resolve(answer(200)));
+    const second = await open();
+    await vi.advanceTimersByTimeAsync(100);
+    expect(sent()).toEqual(['a', 'b']);
+    expect(second.outbox.get()).toEqual([]);
+  });
+
+  it('loses nothing to a second tab on the device', async () => {
+    server.mockRejectedValue(new TypeError('network'));
+    const one = await open();
+    const two = await open();
+    one.send(write('a'), () => undefined);
+    two.send(write('b'), () => undefined);
+    await vi.advanceTimersByTimeAsync(100);
+    const later = await open();
+    expect(later.outbox.get().map(({ id }) => id)).toEqual(['a', 'b']);
+  });
+
+  it('tells the page that wrote of a refusal, and keeps it for the shell where that page is gone', async () => {
+    const problem = { status: 409, detail: 'tree 1 is there', title: '', type: '', code: 'conflict' };
+    server.mockImplementation(() => Promise.resolve(answer(409, problem)));
+    const { send, refused } = await open();
+    const fates: Fate[] = [];
+    send(write('a'), (fate) => fates.push(fate));
+    await vi.advanceTimersByTimeAsync(100);
+    expect(fates).toMatchObject([{ kind: 'refused', problem: { detail: 'tree 1 is there' } }]);
+    expect(refused.get()).toEqual([]);
+
+    storage.setItem('arbolito.outbox:0000000000000001:b', JSON.stringify(write('b')));
+    const later = await open();
+    await vi.advanceTimersByTimeAsync(100);
+    expect(later.refused.get()).toMatchObject([{ write: { id: 'b' }, problem: { detail: 'tree 1 is there' } }]);
+    later.discard('b');
+    expect(later.refused.get()).toEqual([]);
+    expect(storage.length).toBe(0);
+  });
+
+  it('holds what the device will not store', async () => {
+    storage.full = true;
+    server.mockRejectedValueOnce(new TypeError('network'));
+    const { send, outbox } = await open();
+    send(write('a'), () => undefined);
+    await vi.advanceTimersByTimeAsync(100);
+    expect(outbox.get()).toHaveLength(1);
+    await vi.advanceTimersByTimeAsync(4_000);
+    expect(sent()).toEqual(['a', 'a']);
+    expect(outbox.get()).toEqual([]);
+  });
+
+  it('passes over what it cannot read', async () => {
+    storage.setItem('arbolito.outbox:0000000000000001:x', '{broken');
+    const { outbox } = await open();
+    expect(outbox.get()).toEqual([]);
+  });
+});
