@@ -13,7 +13,8 @@ function shown(words, args) {
   say(`· ${words} …`);
   const still = sayWhileItLasts(words);
   return new Promise((resolve) => {
-    const child = spawn('npx', args, {
+    const [program, ...rest] = args;
+    const child = spawn(path.join(root, 'node_modules/.bin', program), rest, {
       cwd: root,
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NO_UPDATE_NOTIFIER: '1' },

@@ -1,0 +1,47 @@
+import { bench, describe } from 'vitest';
+import { monteValdeliro, seededRandom } from '@arbolito/core/practice';
+import { draftOf, parseCallout, printCallout, reckonTree, surveySums, type TreeSettings } from '@arbolito/core/survey';
+
+const settings: TreeSettings = {
+  unitSystem: 'metric',
+  slopeUnit: 'm20',
+  formFactor: { value: 0.45, standardError: 0.05 },
+};
+const scene = monteValdeliro(seededRandom(2026));
+const trees = scene.plots.flatMap((plot) => plot.trees).filter((tree) => tree.readings.length > 1);
+const text = JSON.stringify(trees);
+const drafts = trees.map(draftOf);
+const lines = drafts.map((draft) => printCallout(draft, settings));
+const context = { ...settings, species: scene.species };
+
+describe('the measured trees of the demo forest', () => {
+  bench('baseline: reading their JSON and writing it again', () => {
+    JSON.stringify(JSON.parse(text));
+  });
+  bench('working them out: figures, ±, workings, findings', () => {
+    for (const draft of drafts) reckonTree(draft, settings);
+  });
+  bench('parsing their call-out lines', () => {
+    for (const line of lines) parseCallout(line, context);
+  });
+});
+
+const random = seededRandom(7);
+const plots = Array.from({ length: 200 }, () => ({
+  areaM2: 500,
+  trees: Array.from({ length: 50 }, () => ({
+    speciesCode: random() < 0.5 ? 'sp' : 'bt',
+    dbhCm: 10 + 60 * random(),
+    heightM: random() < 0.3 ? 10 + 20 * random() : null,
+    volumeM3: random() < 0.3 ? random() : null,
+  })),
+}));
+
+describe('a survey of ten thousand trees', () => {
+  bench('baseline: reading its JSON and writing it again', () => {
+    JSON.stringify(JSON.parse(JSON.stringify(plots)));
+  });
+  bench('its sums', () => {
+    surveySums(plots, 'metric');
+  });
+});

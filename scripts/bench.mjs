@@ -1,0 +1,110 @@
+// npm run bench: what the built application costs, as ratios against named baselines measured in the same run.
+import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { openBrowser } from './lib/browser.mjs';
+import { ensureBuilt } from './lib/build.mjs';
+import { ensureNodeModules } from './lib/packages.mjs';
+import { openStack } from './lib/stack.mjs';
+import { dataFolder, root, run, say } from './lib/steps.mjs';
+
+const KEYS = 200;
+const BUDGET = { scriptBytes: 200_000, latencyMs: 50 };
+
+const quantile = (values, share) => [...values].sort((a, b) => a - b)[Math.ceil(share * values.length) - 1] ?? NaN;
+
+/** Milliseconds from each key press to the frame after which the changed element has been painted. */
+async function latencies(page, selector, watched) {
+  await page.evaluate((target) => {
+    globalThis.seen = [];
+    let pressed = null;
+    document.addEventListener('keydown', (event) => (pressed = event.timeStamp), { capture: true });
+    new MutationObserver(() => {
+      const from = pressed;
+      if (from === null) return;
+      pressed = null;
+      // Behind the frame that shows the change: a message is handled after the paint.
+      requestAnimationFrame(() => {
+        const { port1, port2 } = new MessageChannel();
+        port1.onmessage = () => globalThis.seen.push(performance.now() - from);
+        port2.postMessage(null);
+      });
+    }).observe(document.querySelector(target), { subtree: true, attributes: true, childList: true, characterData: true });
+  }, watched);
+  await page.locator(selector).focus();
+  for (let key = 0; key < KEYS; key += 1) {
+    await page.keyboard.press(key % 2 === 0 ? '5' : 'Backspace');
+    await page.waitForFunction((count) => globalThis.seen.length >= count, key + 1);
+  }
+  return page.evaluate(() => globalThis.seen);
+}
+
+async function browserCosts(url) {
+  const browser = await openBrowser();
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const session = await page.context().newCDPSession(page);
+    await session.send('Network.enable');
+    const scripts = new Set();
+    let bytes = 0;
+    session.on('Network.responseReceived', ({ requestId, type }) => type === 'Script' && scripts.add(requestId));
+    session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+      if (scripts.has(requestId)) bytes += encodedDataLength;
+    });
+    await page.goto(`${url}/measure`, { waitUntil: 'networkidle' });
+    await page.locator('[data-reading="height.top"]').fill('6');
+    await page.locator('[data-reading="height.base"]').fill('-8');
+    await page.locator('[data-reading="height.distance"]').fill('25');
+    await page.locator('[data-reading="diameter.diameter"]').fill('36');
+    const sheet = await latencies(page, '[data-reading="height.top"]', 'svg[role=img]');
+
+    const plain = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await plain.setContent('<input id="box" value="6"><p id="echo">6</p>');
+    await plain.evaluate(() => {
+      const box = document.querySelector('#box');
+      box.addEventListener('input', () => (document.querySelector('#echo').textContent = box.value));
+    });
+    const baseline = await latencies(plain, '#box', '#echo');
+    return { bytes, sheet, baseline };
+  } finally {
+    await browser.close();
+  }
+}
+
+const line = (words, figure) => say(`  ${words.padEnd(64)} ${figure}`);
+
+run(async () => {
+  await ensureNodeModules();
+  await ensureBuilt();
+  const report = path.join(dataFolder, 'bench.json');
+  say('· Computations …');
+  const args = ['bench', '--run', '--config', 'bench/vitest.config.ts', `--outputJson=${report}`];
+  if (spawnSync(path.join(root, 'node_modules/.bin/vitest'), args, { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0) throw new Error('the benchmark failed');
+  for (const { groups } of JSON.parse(readFileSync(report, 'utf8')).files) {
+    for (const { fullName, benchmarks } of groups) {
+      say(fullName.split(' > ').at(-1) ?? '');
+      const [{ median: baseline }] = benchmarks;
+      for (const { name, median } of benchmarks) line(name, `${(median / baseline).toFixed(2)} × baseline (${median.toFixed(2)} ms)`);
+    }
+  }
+
+  say('· The tree sheet in Chromium …');
+  const stack = await openStack('test', { demo: false });
+  try {
+    const { bytes, sheet, baseline } = await browserCosts(stack.url);
+    const p95 = quantile(sheet, 0.95);
+    line('initial JavaScript, compressed', `${(bytes / 1000).toFixed(0)} kB of ${BUDGET.scriptBytes / 1000} kB`);
+    line('baseline: a bare text box that echoes, key press to paint, p95', `${quantile(baseline, 0.95).toFixed(1)} ms`);
+    line('key press to changed drawing, median', `${quantile(sheet, 0.5).toFixed(1)} ms`);
+    line(
+      'key press to changed drawing, p95',
+      `${p95.toFixed(1)} ms of ${BUDGET.latencyMs} ms, ${(p95 / quantile(baseline, 0.95)).toFixed(2)} × baseline`,
+    );
+    if (bytes > BUDGET.scriptBytes || p95 > BUDGET.latencyMs) {
+      say('  over budget');
+      process.exitCode = 1;
+    }
+  } finally {
+    await stack.close();
+  }
+});
