@@ -51,7 +51,10 @@ module.exports = {
       name: 'sql-in-repositories',
       severity: 'error',
       comment: 'repositories own all SQL',
-      from: { path: '^web/src/', pathNot: '^web/src/server/(database/|testing/|[^/]+/repository\\.ts)|drizzle|\\.db\\.test\\.ts$' },
+      from: {
+        path: '^web/src/',
+        pathNot: '^web/src/server/(database/|testing/|[^/]+/repository\\.ts)|drizzle|\\.db\\.test\\.ts$',
+      },
       to: { path: 'node_modules/(drizzle-orm|pg)/' },
     },
     {

@@ -1,13 +1,26 @@
 import { defineConfig } from 'vitest/config';
 
+/** A slow machine under load is no failure: what hangs does so for longer. */
+const testTimeout = 60_000;
+
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', root: './core', include: ['src/**/*.test.ts'] } },
-      { test: { name: 'web', root: './web', include: ['src/**/*.test.ts'], exclude: ['src/**/*.db.test.ts'] } },
+      { test: { name: 'core', testTimeout, root: './core', include: ['src/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'web',
+          testTimeout,
+          root: './web',
+          include: ['src/**/*.test.ts'],
+          exclude: ['src/**/*.db.test.ts'],
+        },
+      },
       {
         test: {
           name: 'database',
+          testTimeout,
+          hookTimeout: testTimeout,
           root: './web',
           include: ['src/**/*.db.test.ts'],
           globalSetup: ['./src/server/testing/global-database.ts'],

@@ -122,7 +122,7 @@ test('a height method added as one file appears in form, call-out line, API and 
     host: '127.0.0.1',
     port,
     script: [path.join(copy, 'web/serve.mjs')],
-    stdio: 'ignore',
+    stdio: ['ignore', 'ignore', 'ignore'],
   });
   try {
     await untilHealthy(url, server);

@@ -29,7 +29,12 @@ async function latencies(page, selector, watched) {
         port1.onmessage = () => globalThis.seen.push(performance.now() - from);
         port2.postMessage(null);
       });
-    }).observe(document.querySelector(target), { subtree: true, attributes: true, childList: true, characterData: true });
+    }).observe(document.querySelector(target), {
+      subtree: true,
+      attributes: true,
+      childList: true,
+      characterData: true,
+    });
   }, watched);
   await page.locator(selector).focus();
   for (let key = 0; key < KEYS; key += 1) {
@@ -79,12 +84,17 @@ run(async () => {
   const report = path.join(dataFolder, 'bench.json');
   say('· Computations …');
   const args = ['bench', '--run', '--config', 'bench/vitest.config.ts', `--outputJson=${report}`];
-  if (spawnSync(path.join(root, 'node_modules/.bin/vitest'), args, { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0) throw new Error('the benchmark failed');
+  if (
+    spawnSync(path.join(root, 'node_modules/.bin/vitest'), args, { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] })
+      .status !== 0
+  )
+    throw new Error('the benchmark failed');
   for (const { groups } of JSON.parse(readFileSync(report, 'utf8')).files) {
     for (const { fullName, benchmarks } of groups) {
       say(fullName.split(' > ').at(-1) ?? '');
       const [{ median: baseline }] = benchmarks;
-      for (const { name, median } of benchmarks) line(name, `${(median / baseline).toFixed(2)} × baseline (${median.toFixed(2)} ms)`);
+      for (const { name, median } of benchmarks)
+        line(name, `${(median / baseline).toFixed(2)} × baseline (${median.toFixed(2)} ms)`);
     }
   }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { convert } from '../quantity/index.ts';
 import { estimateFrom, exampleNamed, findingIn, outcomeOf } from '../testing/index.ts';
-import examples from './examples/girth.json';
+import examples from './examples/diameter.json';
 import { basalAreaM2, LARGEST_DBH_CM } from './index.ts';
 
 describe('diameter from a girth', () => {

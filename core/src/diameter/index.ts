@@ -1,3 +1,6 @@
 export { basalAreaM2 } from './basal-area.ts';
 export { LARGEST_DBH_CM, LARGEST_GIRTH_CM, SURPRISING_DBH_CM } from './limits.ts';
+export { barkShare, ellipseGirthCm, tapedEllipseCm, tiltedTapeCm, underBarkCm } from './oval-and-bark.ts';
+export { combineStems, STEMS_RULES, type CombinedStems, type StemsRule } from './several-stems.ts';
 export { DIAMETER_SLIPS } from './slips.ts';
+export { diameterFromStickCm, stickMarkCm } from './stick-steps.ts';

@@ -8,6 +8,8 @@ import { SURPRISING_DBH_CM } from './limits.ts';
 export const DIAMETER_SLIPS = {
   girthAsDiameter: 'diameter.girth-entered-as-diameter',
   diameterAsGirth: 'diameter.diameter-entered-as-girth',
+  facesApart: 'diameter.faces-far-apart',
+  otherReach: 'diameter.other-reach',
 } as const;
 
 /**
@@ -35,14 +37,18 @@ function isLikelier(asReadCm: number, otherwiseCm: number, heightM: number | und
 }
 
 /** Was this diameter a girth? */
-export function diagnoseGirthAsDiameter({ value, context, print }: Diagnosis, reading: Reading): Finding[] {
+export function diagnoseGirthAsDiameter(
+  { value, context, print }: Diagnosis,
+  reading: Reading,
+  key: string,
+): Finding[] {
   const otherwiseCm = value / Math.PI;
   if (!isLikelier(value, otherwiseCm, context.heightM)) return [];
   return [
     {
       code: DIAMETER_SLIPS.girthAsDiameter,
       severity: 'check',
-      reading: 'diameter',
+      reading: key,
       title: 'A girth, perhaps',
       message: `A stem ${print(value)} thick is unusual${context.heightM === undefined ? '' : ' for a tree of this height'}. If the plain side of the tape was read, this is the girth: ${print(otherwiseCm)} instead of ${print(value)}.`,
       mends: [
@@ -59,14 +65,18 @@ export function diagnoseGirthAsDiameter({ value, context, print }: Diagnosis, re
 }
 
 /** Was this girth a diameter? */
-export function diagnoseDiameterAsGirth({ value, context, print }: Diagnosis, reading: Reading): Finding[] {
+export function diagnoseDiameterAsGirth(
+  { value, context, print }: Diagnosis,
+  reading: Reading,
+  key: string,
+): Finding[] {
   const otherwiseCm = convert(reading.value, reading.unit, 'cm');
   if (context.heightM === undefined || !isLikelier(value, otherwiseCm, context.heightM)) return [];
   return [
     {
       code: DIAMETER_SLIPS.diameterAsGirth,
       severity: 'check',
-      reading: 'girth',
+      reading: key,
       title: 'A diameter, perhaps',
       message: `A stem ${print(value)} thick is very slender for a tree of this height. If the diameter side of the tape was read, this is the diameter: ${print(otherwiseCm)} instead of ${print(value)}.`,
       mends: [

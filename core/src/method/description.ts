@@ -12,7 +12,7 @@ export interface ReadingSpec {
   readonly label: string;
   /** What to do, in words said to the person with the instrument. */
   readonly ask: string;
-  readonly quantity: 'slope' | 'length';
+  readonly quantity: 'slope' | 'length' | 'angle' | 'count';
   /** Units it may be read in, the first of each system's defaults in `defaultUnit`. */
   readonly units: readonly UnitId[];
   readonly defaultUnit: Readonly<Record<UnitSystem, UnitId>>;
@@ -62,11 +62,16 @@ export interface Reading {
 
 export type Readings = Readonly<Record<string, Reading>>;
 
+/** Which mean of two faces a survey takes. */
+export type TwoFaces = 'arithmetic' | 'geometric' | 'quadratic';
+
 /** What else is known of the tree and how its figures are to be printed. */
 export interface MethodContext {
   readonly unitSystem: UnitSystem;
   readonly dbhCm?: number;
   readonly heightM?: number;
+  /** The survey's rule; arithmetic where left out. */
+  readonly twoFaces?: TwoFaces;
 }
 
 /** What `diagnose` may ask of the frame: the figure that other readings would give. */

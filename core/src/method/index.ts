@@ -10,6 +10,7 @@ export {
   type Reading,
   type Readings,
   type ReadingSpec,
+  type TwoFaces,
 } from './description.ts';
 export { checkReadings, printReading } from './check-readings.ts';
 export { evaluate, standardErrorOf } from './evaluate.ts';

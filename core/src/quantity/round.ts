@@ -1,17 +1,19 @@
 /**
  * Rounds to a number of decimals, halves away from zero, as a person does by hand.
  *
- * The value is first cut to 12 significant digits, so that 2.675 (stored as 2.67499999999999982) rounds to 2.68.
+ * The value is first cut to 12 significant digits, or to three places behind the last one wanted, so that 2.675 (stored
+ * as 2.67499999999999982) rounds to 2.68.
  *
  * @param decimals whole number from 0 to 15
  */
 export function roundTo(value: number, decimals: number): number {
   if (!Number.isFinite(value)) return value;
-  const clean = Number(value.toPrecision(12));
+  const whole = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value))) + 1;
+  const clean = Number(value.toPrecision(Math.min(15, Math.max(12, whole + decimals + 3))));
   const [digits = '0', exponent = '0'] = Math.abs(clean).toExponential().split('e');
   const shifted = Number(`${digits}e${Number(exponent) + decimals}`);
-  const [whole = '0', power = '0'] = Math.round(shifted).toExponential().split('e');
-  const rounded = Number(`${whole}e${Number(power) - decimals}`);
+  const [figures = '0', power = '0'] = Math.round(shifted).toExponential().split('e');
+  const rounded = Number(`${figures}e${Number(power) - decimals}`);
   return clean < 0 && rounded !== 0 ? -rounded : rounded;
 }
 

@@ -1,37 +1,16 @@
-import {
-  lengthIn,
-  readingOf,
-  resultUnit,
-  type Method,
-  type MethodDescription,
-  type ReadingSpec,
-} from '../../method/index.ts';
-import { LARGEST_DBH_CM } from '../limits.ts';
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { diagnoseGirthAsDiameter } from '../slips.ts';
+import { acrossStem } from '../stem-readings.ts';
 
-const diameter: ReadingSpec = {
+const diameter = acrossStem({
   key: 'diameter',
   label: 'dbh',
   ask: 'Read the diameter side of the tape at breast height, square to the stem',
-  quantity: 'length',
-  units: ['cm', 'mm', 'm', 'in', 'ft'],
-  defaultUnit: { metric: 'cm', imperial: 'in' },
-  range: {
-    cm: [0.1, LARGEST_DBH_CM],
-    mm: [1, LARGEST_DBH_CM * 10],
-    m: [0.001, LARGEST_DBH_CM / 100],
-    in: [0.04, 236],
-    ft: [0.01, 19.6],
-  },
-  rangeHint: 'Check the unit: a dbh is given in centimetres or inches.',
-  graduation: { cm: 0.1, mm: 1, m: 0.001, in: 0.1, ft: 0.01 },
-  typicalError: { cm: 0.3, mm: 3, m: 0.003, in: 0.1, ft: 0.01 },
-  signed: false,
-  place: 'ring',
   shortcut: 'r',
   callout: '',
   instrument: 'diameter tape',
-};
+  errorCm: 0.3,
+});
 
 const description: MethodDescription = {
   id: 'diameter.tape',
@@ -67,5 +46,5 @@ export const method: Method = {
       source: description.source,
     });
   },
-  diagnose: (diagnosis) => diagnoseGirthAsDiameter(diagnosis, readingOf(diagnosis.readings, 'diameter')),
+  diagnose: (diagnosis) => diagnoseGirthAsDiameter(diagnosis, readingOf(diagnosis.readings, 'diameter'), 'diameter'),
 };

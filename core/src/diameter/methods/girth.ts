@@ -1,37 +1,16 @@
-import {
-  lengthIn,
-  readingOf,
-  resultUnit,
-  type Method,
-  type MethodDescription,
-  type ReadingSpec,
-} from '../../method/index.ts';
-import { LARGEST_GIRTH_CM } from '../limits.ts';
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { diagnoseDiameterAsGirth } from '../slips.ts';
+import { roundStem } from '../stem-readings.ts';
 
-const girth: ReadingSpec = {
+const girth = roundStem({
   key: 'girth',
   label: 'girth',
   ask: 'Read the plain tape round the stem at breast height, square to the stem',
-  quantity: 'length',
-  units: ['cm', 'mm', 'm', 'in', 'ft'],
-  defaultUnit: { metric: 'cm', imperial: 'in' },
-  range: {
-    cm: [0.3, LARGEST_GIRTH_CM],
-    mm: [3, LARGEST_GIRTH_CM * 10],
-    m: [0.003, LARGEST_GIRTH_CM / 100],
-    in: [0.12, 741],
-    ft: [0.01, 61.8],
-  },
-  rangeHint: 'Check the unit: a girth is given in centimetres or inches.',
-  graduation: { cm: 0.1, mm: 1, m: 0.01, in: 0.1, ft: 0.01 },
-  typicalError: { cm: 1, mm: 10, m: 0.01, in: 0.4, ft: 0.03 },
-  signed: false,
-  place: 'ring',
   shortcut: 'r',
   callout: 'g',
   instrument: 'tape',
-};
+  errorCm: 1,
+});
 
 const description: MethodDescription = {
   id: 'diameter.girth',
@@ -67,5 +46,5 @@ export const method: Method = {
       source: description.source,
     });
   },
-  diagnose: (diagnosis) => diagnoseDiameterAsGirth(diagnosis, readingOf(diagnosis.readings, 'girth')),
+  diagnose: (diagnosis) => diagnoseDiameterAsGirth(diagnosis, readingOf(diagnosis.readings, 'girth'), 'girth'),
 };

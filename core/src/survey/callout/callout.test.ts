@@ -61,6 +61,9 @@ describe('the call-out line', () => {
     ['po 13.6in', ['diameter.tape diameter 13.6 in']],
     ['li g 44 1/2 in', ['diameter.girth girth 44.5 in']],
     ['sp 34,5', ['diameter.tape diameter 34.5 cm']],
+    ['bt 2x33/38', ['diameter.two-faces face 33 cm', 'diameter.two-faces cross 38 cm']],
+    ['bt s31.33 reach63.5', ['diameter.stick seen 31.33 cm', 'diameter.stick reach 63.5 cm']],
+    ['bt bands1.5 from14', ['diameter.band-count bands 1.5 one', 'diameter.band-count away 14 m']],
     ['SP 34.5', ['diameter.tape diameter 34.5 cm']],
     [
       '@20 -1.5m:20 +18 sp 34.5',
@@ -201,7 +204,9 @@ describe('the call-out line', () => {
     fc.assert(
       fc.property(draft, defaults, (tree, usual) => {
         const line = printCallout(tree, usual);
-        const back = parse(line, usual);
+        // Half a line may belong to several methods: the one in hand is meant.
+        const inHand = { diameter: tree.diameter.methodId, height: tree.height.methodId };
+        const back = parse(line, { ...usual, inHand });
         expect(
           back.tokens.flatMap(({ problem }) => problem ?? []),
           line,

@@ -64,10 +64,13 @@ export interface Fit {
  * The method of a measure that explains most of what was called, and leaves least open.
  *
  * @param calls the readings of the line in their order; null for a place holder
+ * @param inHand identifier of the method that wins where several explain the line equally well
  */
-export function fitMethod(measure: Measure, calls: readonly (Called | null)[]): Fit | null {
+export function fitMethod(measure: Measure, calls: readonly (Called | null)[], inHand?: string): Fit | null {
   let best: { fit: Fit; took: number; open: number } | null = null;
-  for (const method of methodsFor(measure)) {
+  const methods = methodsFor(measure);
+  const first = methods.filter(({ description }) => description.id === inHand);
+  for (const method of [...first, ...methods.filter((other) => !first.includes(other))]) {
     const taken = new Map<string, number>();
     const used = new Set<number>();
     for (const spec of method.description.readings) {
@@ -81,7 +84,8 @@ export function fitMethod(measure: Measure, calls: readonly (Called | null)[]): 
     }
     const took = [...taken.values()].filter((index) => calls[index] !== null).length;
     const open = method.description.readings.length - taken.size;
-    if (took > 0 && (best === null || took > best.took || (took === best.took && open < best.open))) {
+    const closer = best !== null && took === best.took && open < best.open && best.fit.method.description.id !== inHand;
+    if (took > 0 && (best === null || took > best.took || closer)) {
       best = { fit: { method, taken }, took, open };
     }
   }

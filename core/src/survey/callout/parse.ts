@@ -34,6 +34,8 @@ export interface ParsedCallout {
 
 export interface CalloutContext extends ReadingDefaults {
   readonly species: readonly Species[];
+  /** Methods in hand, by identifier: they win where half a line could belong to several. */
+  readonly inHand?: Readonly<Partial<Record<Measure, string>>>;
 }
 
 /**
@@ -83,7 +85,10 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
     places.push(i);
   });
 
-  const fits = MEASURES.map((measure) => ({ measure, fit: fitMethod(measure, ofMeasure(measure, calls)) }));
+  const fits = MEASURES.map((measure) => ({
+    measure,
+    fit: fitMethod(measure, ofMeasure(measure, calls), context.inHand?.[measure]),
+  }));
   for (const { measure, fit } of fits) {
     if (fit === null) continue;
     const taken = takeReadings(measure, fit, calls, places, raw, context);

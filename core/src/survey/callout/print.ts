@@ -49,7 +49,9 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
         return;
       }
       const text = printEntry(spec, entry, defaults, spec.quantity === 'slope' && scales.size > 1);
-      if (mark.kind === 'prefix') parts.push(mark.prefix === '=' ? `= ${text}` : `${mark.prefix}${text}`);
+      if (mark.kind === 'prefix' && mark.prefix === '/' && parts.at(-1)?.startsWith('2x') === true)
+        parts.push(`${parts.pop() ?? ''}/${text}`);
+      else if (mark.kind === 'prefix') parts.push(mark.prefix === '=' ? `= ${text}` : `${mark.prefix}${text}`);
       else if (mark.kind === 'signed' && !/^[+-]/.test(text)) parts.push(`+${text}`);
       else parts.push(text);
     });

@@ -10,14 +10,30 @@ const LONE_MARK = /^(@|=|#|g|[+-])$/i;
 const UNIT_WORD = /^(%|°|deg|pct|m|cm|mm|ft|in|'|"|:20|:15|m:20|m:15)$/i;
 const FRACTION = /^\d+\/\d+(in|"|ft|')?$/i;
 const ENDS_IN_DIGIT = /\d$/;
+/** Two faces of one stem, `2x33/38`: two readings in one word. */
+const TWO_FACES = /^(2x[^/]+)(\/.*)$/i;
+
+/** The words of a line with their places; a pair of faces counts as two. */
+const piecesOf = (line: string): RawToken[] =>
+  [...line.matchAll(/\S+/g)].flatMap((match) => {
+    const from = match.index;
+    const text = match[0];
+    const [, first, second] = TWO_FACES.exec(text) ?? [];
+    if (first === undefined || second === undefined) return [{ text, from, to: from + text.length }];
+    const cut = from + first.length;
+    return [
+      { text: first, from, to: cut },
+      { text: second, from: cut, to: from + text.length },
+    ];
+  });
 
 /**
- * Cuts a call-out line at its spaces, joining what belongs together: `= 22.5`, `@ 20`, `+18 %`, `44 1/2 in`.
+ * Cuts a call-out line at its spaces, joining what belongs together (`= 22.5`, `@ 20`, `+18 %`, `44 1/2 in`) and cutting
+ * two faces apart (`2x33/38`).
  */
 export function cutTokens(line: string): RawToken[] {
   const tokens: RawToken[] = [];
-  for (const match of line.matchAll(/\S+/g)) {
-    const piece: RawToken = { text: match[0], from: match.index, to: match.index + match[0].length };
+  for (const piece of piecesOf(line)) {
     const last = tokens.at(-1);
     const joins =
       last !== undefined &&

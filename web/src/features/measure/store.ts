@@ -173,8 +173,9 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
       change({ ...$state.get().draft, ...names });
     },
     callOut: (line) => {
-      const { draft, tokens } = parseCallout(line, base);
       const before = $state.get().draft;
+      const inHand = { diameter: before.diameter.methodId, height: before.height.methodId };
+      const { draft, tokens } = parseCallout(line, { ...base, inHand });
       const kept = (measure: Measure) => {
         const next = draft[measure];
         if (Object.keys(next.entries).length === 0) return { methodId: before[measure].methodId, entries: {} };

@@ -1,0 +1,61 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { distanceToAxis } from '../stem-readings.ts';
+
+const SOURCE = 'Bitterlich 1984, The Relascope Idea: one band is 1 ÷ 50 of the distance';
+
+const description: MethodDescription = {
+  id: 'diameter.band-count',
+  version: 1,
+  measure: 'diameter',
+  name: 'Relascope bands',
+  summary: 'Counts how many bands the stem covers from a known distance, at any height on the stem.',
+  help: [
+    'Stand where a whole number of bands and quarters just covers the stem.',
+    'Use the level distance to the middle of the trunk, also for a place high up.',
+    'A band covers 2 cm for every metre of distance.',
+  ],
+  safety: 'Do not walk backwards while sighting.',
+  readings: [
+    {
+      key: 'bands',
+      label: 'bands',
+      ask: 'Count the bands that the stem covers, with quarters',
+      quantity: 'count',
+      units: ['one'],
+      defaultUnit: { metric: 'one', imperial: 'one' },
+      range: { one: [0.1, 12] },
+      rangeHint: 'Step closer or further away until the stem covers 1 to 8 bands.',
+      graduation: { one: 0.05 },
+      typicalError: { one: 0.05 },
+      signed: false,
+      place: 'ring',
+      shortcut: 'r',
+      callout: 'bands',
+      instrument: 'relascope',
+    },
+    distanceToAxis,
+  ],
+  picture: { observer: false },
+  source: SOURCE,
+  order: 100,
+};
+
+/** Diameter from a number of bands, each 1 ÷ 50 of the distance: D = n L ÷ 50. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
+    const away = lengthIn(readingOf(readings, 'away'), unit, 'distance', book);
+    return book.step({
+      terms: [book.given(readingOf(readings, 'bands').value), away],
+      compute: (n = 0, l = 0) => (n * l) / 50,
+      write: (n = '', l = '') => `${n} × ${l} ÷ 50`,
+      decimals,
+      final: true,
+      unit,
+      rule: 'a band is a fiftieth of the distance',
+      source: SOURCE,
+    });
+  },
+  diagnose: () => [],
+};

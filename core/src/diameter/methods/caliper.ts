@@ -1,0 +1,50 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { diagnoseGirthAsDiameter } from '../slips.ts';
+import { acrossStem } from '../stem-readings.ts';
+
+const description: MethodDescription = {
+  id: 'diameter.caliper',
+  version: 1,
+  measure: 'diameter',
+  name: 'Caliper, one face',
+  summary: 'Quick, and as good as the stem is round. An oval stem wants two faces.',
+  help: [
+    'Lay the beam against the stem, both arms square to it, at breast height.',
+    'Close the arm until it touches; do not press it in.',
+    'Take a face at chance, such as the one towards the plot centre, not the one that looks thick or thin.',
+  ],
+  safety: 'Look up before you look at the caliper: dead limbs fall without wind.',
+  readings: [
+    acrossStem({
+      key: 'face',
+      label: 'face',
+      ask: 'Read the caliper at breast height, square to the stem',
+      shortcut: 'r',
+      callout: 'k',
+      instrument: 'caliper',
+      errorCm: 0.8,
+    }),
+  ],
+  picture: { observer: false },
+  source: 'as read; one face of a stem that is out of round strays by about 2 to 3 %',
+  order: 30,
+};
+
+/** Diameter across one face. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
+    return book.step({
+      terms: [lengthIn(readingOf(readings, 'face'), unit, 'face', book)],
+      compute: (value = 0) => value,
+      write: (value = '') => value,
+      decimals,
+      final: true,
+      unit,
+      rule: 'diameter as read off the caliper',
+      source: description.source,
+    });
+  },
+  diagnose: (diagnosis) => diagnoseGirthAsDiameter(diagnosis, readingOf(diagnosis.readings, 'face'), 'face'),
+};

@@ -1,0 +1,93 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { roundStem } from '../stem-readings.ts';
+
+const description: MethodDescription = {
+  id: 'diameter.cord-lengths',
+  version: 1,
+  measure: 'diameter',
+  name: 'Cord counted round, and a rest',
+  summary: 'A short cord or tape laid round a thick stem several times over: whole lengths, then the rest.',
+  help: [
+    'Put a pin or a chalk mark at each end of the cord, all at one height.',
+    'Count whole lengths aloud; measure the rest with the same pull.',
+    'Each mark costs a few millimetres: a tape that goes right round is better.',
+  ],
+  safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+  readings: [
+    {
+      key: 'lengths',
+      label: 'lengths',
+      ask: 'Count how often the whole cord goes round',
+      quantity: 'count',
+      units: ['one'],
+      defaultUnit: { metric: 'one', imperial: 'one' },
+      range: { one: [0, 30] },
+      rangeHint: 'It is a whole number of cords.',
+      graduation: { one: 1 },
+      typicalError: { one: 0.001 },
+      signed: false,
+      place: 'ring',
+      shortcut: 'n',
+      callout: 'n',
+      instrument: 'cord',
+    },
+    {
+      ...roundStem({
+        key: 'cord',
+        label: 'cord',
+        ask: 'Measure the cord',
+        shortcut: 'c',
+        callout: 'cord',
+        instrument: 'cord',
+        errorCm: 0.5,
+      }),
+      place: 'side',
+    },
+    {
+      ...roundStem({
+        key: 'rest',
+        label: 'rest',
+        ask: 'Measure what is left over',
+        shortcut: 'r',
+        callout: 'rest',
+        instrument: 'tape',
+        errorCm: 1,
+      }),
+      place: 'ring',
+    },
+  ],
+  picture: { observer: false },
+  source: 'd = c ÷ π: circumference of a circle',
+  order: 60,
+};
+
+/** Diameter from a girth that was measured in pieces: c = n L + rest. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
+    const lengths = book.given(readingOf(readings, 'lengths').value);
+    const cord = lengthIn(readingOf(readings, 'cord'), unit, 'cord', book);
+    const rest = lengthIn(readingOf(readings, 'rest'), unit, 'rest', book);
+    const girth = book.step({
+      terms: [lengths, cord, rest],
+      compute: (n = 0, length = 0, left = 0) => n * length + left,
+      write: (n = '', length = '', left = '') => `${n} × ${length} + ${left}`,
+      decimals: 1,
+      unit,
+      rule: 'whole lengths and the rest: the girth',
+      source: description.source,
+    });
+    return book.step({
+      terms: [girth],
+      compute: (value = 0) => value / Math.PI,
+      write: (value = '') => `${value} ÷ π`,
+      decimals,
+      final: true,
+      unit,
+      rule: 'girth over π',
+      source: description.source,
+    });
+  },
+  diagnose: () => [],
+};

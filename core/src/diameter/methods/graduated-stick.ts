@@ -1,0 +1,82 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { convert, printAsRead } from '../../quantity/index.ts';
+import { DIAMETER_SLIPS } from '../slips.ts';
+import { stemFromStick } from '../stick-steps.ts';
+import { acrossStem, reach, STICK_SOURCE } from '../stem-readings.ts';
+
+const description: MethodDescription = {
+  id: 'diameter.graduated-stick',
+  version: 1,
+  measure: 'diameter',
+  name: 'Scale stick, graduated for a reach',
+  summary: 'Reads the diameter itself, for the reach that it was made for; held at another reach it is corrected.',
+  help: [
+    'Hold the stick flat against the stem at breast height.',
+    'Zero in line with one edge; move the eye only, not the head, to the other.',
+    'Measure your own reach once, as you really hold the stick: from the corner of the eye.',
+  ],
+  safety: 'Look up before you look at the stick: dead limbs fall without wind.',
+  readings: [
+    acrossStem({
+      key: 'shown',
+      label: 'shown on the stick',
+      ask: 'Read the stick in line with the far edge of the stem',
+      shortcut: 'r',
+      callout: 'gs',
+      instrument: 'scale stick',
+      errorCm: 1,
+    }),
+    reach({
+      key: 'made',
+      label: 'made for a reach of',
+      ask: 'Look up the reach that the stick was graduated for',
+      shortcut: 'm',
+      callout: 'made',
+    }),
+    reach(),
+  ],
+  picture: { observer: false },
+  source: STICK_SOURCE,
+  order: 80,
+};
+
+/** Diameter from a stick graduated for one reach and held at another. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
+    const shown = lengthIn(readingOf(readings, 'shown'), unit, 'stick', book);
+    const made = lengthIn(readingOf(readings, 'made'), unit, 'its reach', book);
+    const reached = lengthIn(readingOf(readings, 'reach'), unit, 'reach', book);
+    const seen = book.step({
+      terms: [shown, made, made, shown],
+      compute: (d = 0, r = 1) => d * Math.sqrt(r / (r + d)),
+      write: (d = '', r = '') => `${d} × √(${r} ÷ (${r} + ${d}))`,
+      decimals: 2,
+      unit,
+      rule: 'where the stick carries that mark',
+      source: STICK_SOURCE,
+    });
+    return stemFromStick(seen, reached, book, unit, decimals);
+  },
+  diagnose: ({ readings, value, print }) => {
+    const read = readingOf(readings, 'shown');
+    const inCm = (key: string): number => {
+      const { value: length, unit } = readingOf(readings, key);
+      return convert(length, unit, 'cm');
+    };
+    const shownCm = convert(read.value, read.unit, 'cm');
+    const off = inCm('reach') - inCm('made');
+    if (Math.abs(shownCm / value - 1) < 0.005) return [];
+    return [
+      {
+        code: DIAMETER_SLIPS.otherReach,
+        severity: 'note',
+        reading: 'reach',
+        title: 'Held at another reach than it was made for',
+        message: `At your reach, ${printAsRead(Math.abs(off))} cm ${off > 0 ? 'longer' : 'shorter'} than the stick’s, a stem of ${print(value)} is taken for ${print(shownCm)}. It is corrected here; on paper it would not be.`,
+        mends: [],
+      },
+    ];
+  },
+};

@@ -1,0 +1,78 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { acrossStem, distanceToBark, reach } from '../stem-readings.ts';
+
+const SOURCE = 'tangents from the eye to a circle: D = 2 l sin θ ÷ (1 − sin θ), tan θ = s ÷ 2 R';
+
+const description: MethodDescription = {
+  id: 'diameter.ruler-at-arms-length',
+  version: 1,
+  measure: 'diameter',
+  name: 'Flat ruler at arm’s length',
+  summary: 'A stem that cannot be reached, across a ditch or up in the air: rough, and as good as the reach.',
+  help: [
+    'Hold the ruler square to the line of sight, at your full reach.',
+    'Measure the level distance from the eye to the near bark.',
+    'One per cent on the reach is one per cent on the diameter.',
+  ],
+  safety: 'Do not walk backwards while sighting.',
+  readings: [
+    {
+      ...acrossStem({
+        key: 'seen',
+        label: 'seen on the ruler',
+        ask: 'Read how much of the ruler the stem covers',
+        shortcut: 'r',
+        callout: 'arm',
+        instrument: 'ruler',
+        errorCm: 0.05,
+      }),
+      range: { cm: [0.1, 60], mm: [1, 600], m: [0.001, 0.6], in: [0.04, 24], ft: [0.01, 2] },
+      rangeHint: 'A ruler at arm’s length shows at most 60 cm (24 in).',
+    },
+    reach(),
+    distanceToBark,
+  ],
+  picture: { observer: false },
+  source: SOURCE,
+  order: 90,
+};
+
+/** Diameter from a flat ruler at arm's length and the distance to the near bark. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
+    const seen = lengthIn(readingOf(readings, 'seen'), unit, 'ruler', book);
+    const reached = lengthIn(readingOf(readings, 'reach'), unit, 'reach', book);
+    const away = lengthIn(readingOf(readings, 'away'), unit, 'distance', book);
+    const half = book.step({
+      terms: [seen],
+      compute: (s = 0) => s / 2,
+      write: (s = '') => `${s} ÷ 2`,
+      decimals: 2,
+      unit,
+      rule: 'half of what is seen',
+      source: SOURCE,
+    });
+    const sine = book.step({
+      terms: [half, reached],
+      compute: (h = 0, r = 1) => h / Math.sqrt(r * r + h * h),
+      write: (h = '', r = '') => `${h} ÷ √(${r}² + ${h}²)`,
+      decimals: 5,
+      unit: '',
+      rule: 'sine of half the angle under which the stem is seen',
+      source: SOURCE,
+    });
+    return book.step({
+      terms: [away, sine],
+      compute: (l = 0, s = 0) => (2 * l * s) / (1 - s),
+      write: (l = '', s = '') => `2 × ${l} × ${s} ÷ (1 − ${s})`,
+      decimals,
+      final: true,
+      unit,
+      rule: 'the circle that fills the angle from there',
+      source: SOURCE,
+    });
+  },
+  diagnose: () => [],
+};

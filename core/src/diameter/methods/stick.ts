@@ -1,0 +1,44 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { stemFromStick } from '../stick-steps.ts';
+import { acrossStem, reach, STICK_SOURCE } from '../stem-readings.ts';
+
+const description: MethodDescription = {
+  id: 'diameter.stick',
+  version: 1,
+  measure: 'diameter',
+  name: 'Plain ruler held against the stem',
+  summary: 'Zero in line with one edge of the stem, read in line with the other, the eye still.',
+  help: [
+    'Hold the ruler flat against the stem at breast height, at your reach from the eye.',
+    'Move the eye only, not the head: a turned head shifts the zero.',
+    'The stem is thicker than the ruler says: the eye sees past its widest place.',
+  ],
+  safety: 'Look up before you look at the stick: dead limbs fall without wind.',
+  readings: [
+    acrossStem({
+      key: 'seen',
+      label: 'seen on the ruler',
+      ask: 'Read the ruler in line with the far edge of the stem',
+      shortcut: 'r',
+      callout: 's',
+      instrument: 'scale stick',
+      errorCm: 0.5,
+    }),
+    reach(),
+  ],
+  picture: { observer: false },
+  source: STICK_SOURCE,
+  order: 70,
+};
+
+/** Diameter from a plain ruler that touches the stem, its ends sighted from the eye: D = (S² ÷ R + √(S⁴ ÷ R² + 4 S²)) ÷ 2. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
+    const seen = lengthIn(readingOf(readings, 'seen'), unit, 'ruler', book);
+    const reached = lengthIn(readingOf(readings, 'reach'), unit, 'reach', book);
+    return stemFromStick(seen, reached, book, unit, decimals);
+  },
+  diagnose: () => [],
+};

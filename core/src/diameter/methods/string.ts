@@ -1,0 +1,50 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { diagnoseDiameterAsGirth } from '../slips.ts';
+import { roundStem } from '../stem-readings.ts';
+
+const description: MethodDescription = {
+  id: 'diameter.string',
+  version: 1,
+  measure: 'diameter',
+  name: 'String laid on a ruler',
+  summary: 'A string round the stem, marked where it meets itself and laid along a ruler: where there is no tape.',
+  help: [
+    'Use a string that does not stretch; wet wool does.',
+    'Pull it as tight on the ruler as it was round the stem.',
+    'Mark where it meets its own end, not where the knot is.',
+  ],
+  safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+  readings: [
+    roundStem({
+      key: 'string',
+      label: 'string',
+      ask: 'Lay the string along a ruler and read its length from end to mark',
+      shortcut: 'r',
+      callout: 'str',
+      instrument: 'string and ruler',
+      errorCm: 1.5,
+    }),
+  ],
+  picture: { observer: false },
+  source: 'd = c ÷ π: circumference of a circle',
+  order: 50,
+};
+
+/** Diameter of the circle whose girth a string has. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
+    return book.step({
+      terms: [lengthIn(readingOf(readings, 'string'), unit, 'string', book)],
+      compute: (value = 0) => value / Math.PI,
+      write: (value = '') => `${value} ÷ π`,
+      decimals,
+      final: true,
+      unit,
+      rule: 'length of the string over π',
+      source: description.source,
+    });
+  },
+  diagnose: (diagnosis) => diagnoseDiameterAsGirth(diagnosis, readingOf(diagnosis.readings, 'string'), 'string'),
+};

@@ -1,0 +1,55 @@
+import type { Term, Workbook } from '../estimate/index.ts';
+import { STICK_SOURCE } from './stem-readings.ts';
+
+/**
+ * The stem that covers `seen` of a ruler which touches it, from an eye at `reach`: D = (S² ÷ R + √(S⁴ ÷ R² + 4 S²)) ÷ 2.
+ *
+ * @param seen what the ruler shows, `reach` from eye to ruler, both in `unit`
+ */
+export function stemFromStick(seen: Term, reach: Term, book: Workbook, unit: string, decimals: number): Term {
+  const share = book.step({
+    terms: [seen, reach],
+    compute: (s = 0, r = 1) => (s * s) / r,
+    write: (s = '', r = '') => `${s}² ÷ ${r}`,
+    decimals: 3,
+    unit,
+    rule: 'the part that the roundness hides',
+    source: STICK_SOURCE,
+  });
+  return book.step({
+    terms: [share, seen],
+    compute: (a = 0, s = 0) => (a + Math.sqrt(a * a + 4 * s * s)) / 2,
+    write: (a = '', s = '') => `(${a} + √(${a}² + 4 × ${s}²)) ÷ 2`,
+    decimals,
+    final: true,
+    unit,
+    rule: 'the stem whose edges are seen there',
+    source: STICK_SOURCE,
+  });
+}
+
+/**
+ * Where a stick for a reach carries the mark of a diameter, measured from its zero: S = D ÷ √(1 + D ÷ R).
+ *
+ * @param diameterCm above 0
+ * @param reachCm from eye to stick, above 0
+ * @returns cm
+ * @throws RangeError for a diameter or reach that is not above 0
+ * @example stickMarkCm(40, 63.5) // 31.33
+ */
+export function stickMarkCm(diameterCm: number, reachCm: number): number {
+  if (!(diameterCm > 0) || !(reachCm > 0)) throw new RangeError('diameterCm and reachCm must be above 0');
+  return diameterCm / Math.sqrt(1 + diameterCm / reachCm);
+}
+
+/**
+ * The diameter that a plain ruler's reading means at a reach. Inverse of `stickMarkCm`.
+ *
+ * @returns cm
+ * @throws RangeError for a reading or reach that is not above 0
+ */
+export function diameterFromStickCm(seenCm: number, reachCm: number): number {
+  if (!(seenCm > 0) || !(reachCm > 0)) throw new RangeError('seenCm and reachCm must be above 0');
+  const share = (seenCm * seenCm) / reachCm;
+  return (share + Math.sqrt(share * share + 4 * seenCm * seenCm)) / 2;
+}
