@@ -127,13 +127,13 @@ export function HeightGrid({
   );
   return (
     <g aria-hidden="true">
-      {verticals.map((x) => (
-        <path key={x} d={`M ${x} 0 V ${height}`} className="stroke-line" strokeWidth={1} />
+      {verticals.map((x, i) => (
+        <path key={i} d={`M ${x} 0 V ${height}`} className="stroke-line" strokeWidth={1} />
       ))}
-      {lines.map((value) => {
+      {lines.map((value, i) => {
         const y = projection.y(value * metresPerUnit);
         return (
-          <g key={value}>
+          <g key={i}>
             <path d={`M 0 ${y} H ${width}`} className="stroke-line" strokeWidth={1} />
             <text x={width - 8} y={y - 5} textAnchor="end" className="fill-quiet figures" fontSize={13}>
               {value} {unit}

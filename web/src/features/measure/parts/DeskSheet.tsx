@@ -57,7 +57,7 @@ export function DeskSheet(props: SheetProps) {
   );
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)_340px] grid-rows-[minmax(0,1fr)_auto]">
-      <div ref={area} className="relative min-h-[420px] overflow-hidden">
+      <div ref={area} className="relative min-h-[420px] overflow-hidden [contain:layout_paint]">
         {width > 0 && (
           <>
             <Elevation
@@ -106,7 +106,7 @@ export function DeskSheet(props: SheetProps) {
         )}
       </div>
       <aside
-        className="row-span-2 grid min-h-0 content-start gap-4 overflow-y-auto border-l border-line bg-sheet p-5"
+        className="row-span-2 grid min-h-0 content-start gap-4 overflow-y-auto border-l border-line bg-sheet p-5 [contain:layout_paint]"
         aria-label="Results"
       >
         <Figures view={view} />

@@ -1,14 +1,26 @@
+import { memo } from 'react';
 import { methodsFor } from '@arbolito/core/registry';
 import type { Measure } from '@arbolito/core/method';
-import { MEASURES, methodOf } from '@arbolito/core/survey';
+import { MEASURES } from '@arbolito/core/survey';
 import { unitOf } from '@arbolito/core/quantity';
 import type { SheetStore, SheetView, Slot } from '../store.ts';
+import { Fold } from '../../../ui/Fold.tsx';
 import { slotKey } from './ReadingBox.tsx';
 
 const NAMES: Record<Measure, string> = { diameter: 'Diameter by', height: 'Height by' };
 
 /** Which method each measure is taken with. Made from the methods that there are. */
 export function MethodChoice({ view, store }: { readonly view: SheetView; readonly store: SheetStore }) {
+  const { diameter, height } = view.draft;
+  return <Choices diameter={diameter.methodId} height={height.methodId} store={store} />;
+}
+
+interface ChoicesProps extends Readonly<Record<Measure, string>> {
+  readonly store: SheetStore;
+}
+
+/** Drawn anew when a method changes, not when a reading does. */
+const Choices = memo(function Choices({ store, ...chosen }: ChoicesProps) {
   return (
     <div className="grid gap-2">
       {MEASURES.map((measure) => (
@@ -16,7 +28,7 @@ export function MethodChoice({ view, store }: { readonly view: SheetView; readon
           <span className="text-quiet">{NAMES[measure]}</span>
           <select
             className="field"
-            value={methodOf(view.draft, measure).description.id}
+            value={chosen[measure]}
             onChange={(event) => {
               store.setMethod(measure, event.target.value);
             }}
@@ -31,7 +43,7 @@ export function MethodChoice({ view, store }: { readonly view: SheetView; readon
       ))}
     </div>
   );
-}
+});
 
 interface ErrorTableProps {
   readonly view: SheetView;
@@ -40,38 +52,39 @@ interface ErrorTableProps {
 
 /** The ± of each reading: typical of the instrument, until somebody states another. */
 export function ErrorTable({ view, store }: ErrorTableProps) {
+  return <Fold title="± of each reading">{() => <ErrorRows view={view} store={store} />}</Fold>;
+}
+
+function ErrorRows({ view, store }: ErrorTableProps) {
   const rows = view.slots.map((slot: Slot) => {
     const entry = view.draft[slot.measure].entries[slot.spec.key];
     const unit = entry?.unit ?? slot.spec.defaultUnit[view.unitSystem];
     return { slot, entry, unit, typical: slot.spec.typicalError[unit] ?? 0 };
   });
   return (
-    <details className="border-t border-line">
-      <summary className="min-h-11 content-center text-quiet">± of each reading</summary>
-      <ul className="grid gap-1.5 pb-3">
-        {rows.map(({ slot, entry, unit, typical }) => (
-          <li key={slotKey(slot)}>
-            <label className="grid grid-cols-[1fr_5.5rem_3rem] items-center gap-2">
-              <span>{slot.spec.label}</span>
-              <input
-                type="number"
-                min={0}
-                step="any"
-                inputMode="decimal"
-                className="field figures text-right"
-                placeholder={String(typical)}
-                disabled={entry === undefined}
-                value={entry?.standardError ?? ''}
-                onChange={(event) => {
-                  const value = event.target.valueAsNumber;
-                  store.setError(slot, Number.isFinite(value) && value >= 0 ? value : undefined);
-                }}
-              />
-              <span className="text-quiet">{unitOf(unit).symbol}</span>
-            </label>
-          </li>
-        ))}
-      </ul>
-    </details>
+    <ul className="grid gap-1.5 pb-3">
+      {rows.map(({ slot, entry, unit, typical }) => (
+        <li key={slotKey(slot)}>
+          <label className="grid grid-cols-[1fr_5.5rem_3rem] items-center gap-2">
+            <span>{slot.spec.label}</span>
+            <input
+              type="number"
+              min={0}
+              step="any"
+              inputMode="decimal"
+              className="field figures text-right"
+              placeholder={String(typical)}
+              disabled={entry === undefined}
+              value={entry?.standardError ?? ''}
+              onChange={(event) => {
+                const value = event.target.valueAsNumber;
+                store.setError(slot, Number.isFinite(value) && value >= 0 ? value : undefined);
+              }}
+            />
+            <span className="text-quiet">{unitOf(unit).symbol}</span>
+          </label>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Check, Copy } from 'lucide-react';
 import type { Estimate, Step } from '@arbolito/core/estimate';
 import { unitOf } from '@arbolito/core/quantity';
+import { Fold } from '../../../ui/Fold.tsx';
 
 const lineOf = ({ expression, result, unit }: Step): string =>
   `${expression} = ${result}${unit === '' ? '' : ` ${unit}`}`;
@@ -13,12 +14,17 @@ export const workingsText = (name: string, estimate: Estimate): string => {
   return [`${name}: ${printed.value} ± ${printed.standardError} ${unitOf(printed.unit).symbol}`, ...lines].join('\n');
 };
 
+const sourcesOf = ({ workings, errorWorkings }: Estimate): string[] => [
+  ...new Set([...workings, ...errorWorkings].map(({ source }) => source)),
+];
+
 function Steps({ steps }: { readonly steps: readonly Step[] }) {
   return (
     <ol>
-      {steps.map((step) => (
+      {steps.map((step, line) => (
         <li
-          key={`${step.expression} ${step.rule}`}
+          // By its place: a line whose numbers change stays the same line, and is not built anew at every key.
+          key={line}
           className="border-t border-dashed border-line py-1.5"
           title={step.source}
         >
@@ -38,7 +44,6 @@ interface WorkingsProps {
 /** The arithmetic as a person would write it, each line with its rule; the source stands below. */
 export function Workings({ name, estimate }: WorkingsProps) {
   const [copied, setCopied] = useState(false);
-  const sources = [...new Set([...estimate.workings, ...estimate.errorWorkings].map(({ source }) => source))];
   return (
     <section aria-label={`Workings of the ${name}`}>
       <div className="flex items-center justify-between">
@@ -58,21 +63,19 @@ export function Workings({ name, estimate }: WorkingsProps) {
       </div>
       <Steps steps={estimate.workings} />
       {estimate.errorWorkings.length > 0 && (
-        <details className="border-t border-line">
-          <summary className="min-h-11 content-center text-quiet">
-            how the ± {estimate.printed.standardError} {unitOf(estimate.printed.unit).symbol} comes about
-          </summary>
-          <Steps steps={estimate.errorWorkings} />
-        </details>
+        <Fold title={`how the ± ${estimate.printed.standardError} ${unitOf(estimate.printed.unit).symbol} comes about`}>
+          {() => <Steps steps={estimate.errorWorkings} />}
+        </Fold>
       )}
-      <details className="border-t border-line">
-        <summary className="min-h-11 content-center text-quiet">sources</summary>
-        <ul className="pb-2 text-[0.92rem] text-quiet">
-          {sources.map((source) => (
-            <li key={source}>{source}</li>
-          ))}
-        </ul>
-      </details>
+      <Fold title="sources">
+        {() => (
+          <ul className="pb-2 text-[0.92rem] text-quiet">
+            {sourcesOf(estimate).map((source) => (
+              <li key={source}>{source}</li>
+            ))}
+          </ul>
+        )}
+      </Fold>
     </section>
   );
 }
