@@ -23,6 +23,7 @@ async function everyView(): Promise<string[]> {
     `/tally?survey=${survey}`,
     `/tally/${plot}`,
     '/measure',
+    '/measure/where-to-tape?ground=slope&trunks=fork-middle&swelling=butt',
     `/measure?plot=${plot}`,
     `/measure/${treesToCheck[0]?.treeId ?? ''}`,
     '/reckon',
@@ -40,7 +41,7 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
     await page.setViewportSize(viewport);
     for (const address of await everyView()) {
       await page.goto(address, { waitUntil: 'networkidle' });
-      await expect(page.getByText(/Unfolding|Opening the tally|Laying out the form …/)).toHaveCount(0);
+      await expect(page.getByText(/Unfolding the|Opening the tally|Laying out the form …/)).toHaveCount(0);
       for (const theme of ['day', 'sun', 'dusk']) {
         await page.getByLabel('Light to read in').selectOption(theme);
         const axe = new AxeBuilder({ page });

@@ -21,6 +21,8 @@ const views = ({ survey, plot, tree, slipped }) => [
   { name: 'tree-sheet-sun', size: DESK, at: `/measure/${tree}`, theme: 'sun' },
   { name: 'tree-sheet-dusk', size: DESK, at: `/measure/${tree}`, theme: 'dusk' },
   { name: 'tree-sheet-phone', size: PHONE, at: `/measure/${tree}`, press: 'base' },
+  { name: 'where-to-tape', size: DESK, at: '/measure/where-to-tape?rules=street&ground=slope&trunks=fork-middle' },
+  { name: 'where-to-tape-phone', size: PHONE, at: '/measure/where-to-tape?ground=slope&swelling=bulge' },
   { name: 'tally', size: DESK, at: `/tally/${plot}`, type: 'sp 34.5 +18 -1.5 @20 318x6' },
   { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch g104' },
   { name: 'sums', size: DESK, at: `/reckon/${survey}` },

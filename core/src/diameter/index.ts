@@ -4,3 +4,13 @@ export { barkShare, ellipseGirthCm, tapedEllipseCm, tiltedTapeCm, underBarkCm } 
 export { combineStems, STEMS_RULES, type CombinedStems, type StemsRule } from './several-stems.ts';
 export { DIAMETER_SLIPS } from './slips.ts';
 export { diameterFromStickCm, stickMarkCm } from './stick-steps.ts';
+export {
+  DECISIONS,
+  RULE_SETS,
+  slopeSchools,
+  whereToTape,
+  type FieldRules,
+  type RuleSetId,
+  type TapeAnswer,
+  type TapedTree,
+} from './where-to-tape/index.ts';

@@ -154,6 +154,9 @@ export function DeskSheet(props: SheetProps) {
         {view.diameter !== null && <Workings name="dbh" estimate={view.diameter} />}
         {view.reckoned.volume !== null && <Workings name="volume" estimate={view.reckoned.volume} />}
         <MethodChoice view={view} store={store} />
+        <a className="btn justify-self-start" href="/measure/where-to-tape">
+          Where to tape?
+        </a>
         <ErrorTable view={view} store={store} />
       </aside>
       <CalloutBar line={view.line} tokens={tokens} inputRef={calloutRef} onLine={props.onLine} onEnter={props.onKeep}>

@@ -149,6 +149,9 @@ export function PhoneSheet(props: SheetProps) {
             </label>
           </div>
           <MethodChoice view={view} store={store} />
+          <a className="btn justify-self-start" href="/measure/where-to-tape">
+            Where to tape?
+          </a>
           <div className="flex gap-2">
             {!canKeep && (
               <button type="button" className="btn flex-1" onClick={props.onStartOver}>

@@ -1,0 +1,61 @@
+import { expect, PHONE, test } from './support/app.ts';
+
+const point = 'tape-point';
+
+test.describe('where to tape', () => {
+  test('answers as one points: bulge, slope, school', async ({ page }) => {
+    await page.goto('/measure/where-to-tape');
+    await expect(page.getByTestId(point)).toHaveText('1.30 m');
+    await page.getByRole('radio', { name: 'bulge' }).check();
+    await expect(page.getByTestId(point)).toHaveText('1.50 m');
+    await page.getByRole('radio', { name: 'slope' }).check();
+    await expect(page.getByText('from the uphill side · one stem')).toBeVisible();
+    await expect(page.getByText('12 cm apart on a stem of 60 cm')).toBeVisible();
+    await page.getByLabel('Field rules').selectOption('street');
+    await expect(page.getByTestId(point)).toHaveText('narrowest, 0.30 to 1.37 m');
+    await expect(page.getByText('from the middle of the slope · one stem')).toBeVisible();
+    await expect(page.getByRole('row', { name: /Timber set/ })).toContainText('1.50 m');
+    await page.reload();
+    await expect(page.getByTestId(point)).toHaveText('narrowest, 0.30 to 1.37 m');
+  });
+
+  test('goes by keyboard, and says at the field what cannot be', async ({ page }) => {
+    await page.goto('/measure/where-to-tape');
+    await page.getByRole('radio', { name: 'one', exact: true }).focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('radio', { name: 'fork under breast height' })).toBeChecked();
+    await expect(page.getByText('from the level ground · 2 separate stems')).toBeVisible();
+    const crotch = page.getByLabel('height of the fork');
+    await crotch.fill('high');
+    await expect(page.getByText('does not start with a number')).toBeVisible();
+    await expect(crotch).toHaveAttribute('aria-invalid', 'true');
+    await crotch.fill('4 ft');
+    await page.getByLabel('Field rules').selectOption('urban');
+    // 1.2192 − 0.15
+    await expect(page.getByTestId(point)).toHaveText('1.07 m');
+  });
+
+  test('is a tap away from the tree sheet', async ({ page }) => {
+    await page.goto('/measure');
+    await page.getByRole('link', { name: 'Where to tape?' }).click();
+    await expect(page.getByTestId(point)).toBeVisible();
+  });
+});
+
+test.describe('where to tape, on a phone', () => {
+  test.use({ viewport: PHONE, hasTouch: true });
+
+  test('shows the answer above the questions, with room for a thumb', async ({ page }) => {
+    await page.goto('/measure/where-to-tape');
+    await page.getByRole('radio', { name: 'slope' }).tap({ force: true });
+    await expect(page.getByTestId(point)).toBeInViewport();
+    for (const name of ['level', 'snow', 'leaning']) {
+      const size = await page.locator('label').filter({ hasText: name }).first().boundingBox();
+      expect(size?.height).toBeGreaterThanOrEqual(44);
+      expect(size?.width).toBeGreaterThanOrEqual(44);
+    }
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(wide).toBeLessThanOrEqual(PHONE.width);
+  });
+});

@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest';
+import { fromQuery, NOTHING_FOUND, readFigure, toQuery, treeOf, type Found } from './found.ts';
+
+const found = (over: Partial<Found>): Found => ({ ...NOTHING_FOUND, ...over });
+
+describe('a tree pointed out in four questions', () => {
+  it('is the plainest one before any answer', () => {
+    expect(treeOf(NOTHING_FOUND)).toEqual({
+      ground: { slopePct: 0 },
+      leanDeg: 0,
+      trunks: { kind: 'one' },
+      swelling: { kind: 'none' },
+    });
+  });
+
+  it('takes its figures in any unit of length: 4 ft 6 in is 1.3716 m', () => {
+    const { swelling } = treeOf(found({ swelling: 'bulge', from: '4 ft', to: '4 ft 6 in' }));
+    expect(swelling).toMatchObject({ kind: 'bulge', fromM: 4 * 0.3048 });
+    expect(swelling.kind === 'bulge' ? swelling.toM : 0).toBeCloseTo(1.3716, 10);
+  });
+
+  it('puts the ends of a bulge in order', () => {
+    expect(treeOf(found({ swelling: 'scar', from: '1.5', to: '1.2' })).swelling).toMatchObject({
+      fromM: 1.2,
+      toM: 1.5,
+    });
+  });
+
+  it('counts slope, snow and lean only where they were pointed out', () => {
+    expect(treeOf(found({ slope: '35', snow: '0.5', lean: '20' })).ground).toEqual({ slopePct: 0 });
+    expect(treeOf(found({ ground: 'slope', slope: '35' })).ground).toEqual({ slopePct: 35 });
+    expect(treeOf(found({ ground: 'snow', snow: '50 cm' })).ground).toEqual({ slopePct: 0, snowM: 0.5 });
+    expect(treeOf(found({ leaning: 'leaning', lean: '20' })).leanDeg).toBe(20);
+  });
+
+  it.each([
+    ['slope', '4x', 'not a unit known here'],
+    ['slope', '400', 'between 0 and 150'],
+    ['crotch', '12 m', 'between 0 and 10 m'],
+    ['stems', '2.5', 'whole'],
+    ['stems', '1', 'between 2 and 40'],
+    ['snow', '', 'Nothing is written'],
+  ] as const)('says what is wrong with %s “%s”', (key, text, words) => {
+    const read = readFigure(key, text);
+    expect('problem' in read ? read.problem : '').toContain(words);
+  });
+
+  it('keeps the picture while a figure cannot be read', () => {
+    expect(treeOf(found({ ground: 'slope', slope: 'steep' })).ground.slopePct).toBe(Number(NOTHING_FOUND.slope));
+  });
+
+  it('goes into an address and comes back', () => {
+    const tree = found({ rules: 'street', ground: 'slope', slope: '25', trunks: 'fork-middle', crotch: '2 ft 3 in' });
+    expect(fromQuery(`?${toQuery(tree)}`)).toEqual(tree);
+    expect(toQuery(NOTHING_FOUND)).toBe('');
+    expect(fromQuery('?rules=mine&ground=lava&slope=12')).toEqual(found({ slope: '12' }));
+  });
+});
