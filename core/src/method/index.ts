@@ -12,6 +12,7 @@ export {
   type ReadingSpec,
   type TwoFaces,
 } from './description.ts';
+export { asRead } from './as-read.ts';
 export { checkReadings, printReading } from './check-readings.ts';
 export { evaluate, standardErrorOf } from './evaluate.ts';
 export { lengthIn } from './in-unit.ts';

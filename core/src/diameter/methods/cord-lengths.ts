@@ -1,3 +1,4 @@
+import { GIRTH_SOURCE, girthOverPi } from '../girth-steps.ts';
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { roundStem } from '../stem-readings.ts';
 
@@ -57,7 +58,7 @@ const description: MethodDescription = {
     },
   ],
   picture: { observer: false },
-  source: 'd = c ÷ π: circumference of a circle',
+  source: GIRTH_SOURCE,
   order: 60,
 };
 
@@ -65,7 +66,7 @@ const description: MethodDescription = {
 export const method: Method = {
   description,
   compute: (readings, book, context) => {
-    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
+    const { unit } = resultUnit('diameter', context.unitSystem);
     const lengths = book.given(readingOf(readings, 'lengths').value);
     const cord = lengthIn(readingOf(readings, 'cord'), unit, 'cord', book);
     const rest = lengthIn(readingOf(readings, 'rest'), unit, 'rest', book);
@@ -78,16 +79,7 @@ export const method: Method = {
       rule: 'whole lengths and the rest: the girth',
       source: description.source,
     });
-    return book.step({
-      terms: [girth],
-      compute: (value = 0) => value / Math.PI,
-      write: (value = '') => `${value} ÷ π`,
-      decimals,
-      final: true,
-      unit,
-      rule: 'girth over π',
-      source: description.source,
-    });
+    return girthOverPi(girth, 'girth over π', book, context);
   },
   diagnose: () => [],
 };

@@ -1,4 +1,4 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { asRead, readingOf, type Method, type MethodDescription } from '../../method/index.ts';
 import { diagnoseGirthAsDiameter } from '../slips.ts';
 import { acrossStem } from '../stem-readings.ts';
 
@@ -33,18 +33,17 @@ const description: MethodDescription = {
 /** Diameter as a diameter tape shows it. */
 export const method: Method = {
   description,
-  compute: (readings, book, context) => {
-    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
-    return book.step({
-      terms: [lengthIn(readingOf(readings, 'diameter'), unit, 'diameter', book)],
-      compute: (value = 0) => value,
-      write: (value = '') => value,
-      decimals,
-      final: true,
-      unit,
-      rule: 'the diameter tape is divided in units of π',
-      source: description.source,
-    });
-  },
+  compute: (readings, book, context) =>
+    asRead(
+      {
+        measure: 'diameter',
+        reading: readingOf(readings, 'diameter'),
+        label: 'diameter',
+        rule: 'the diameter tape is divided in units of π',
+        source: description.source,
+      },
+      book,
+      context,
+    ),
   diagnose: (diagnosis) => diagnoseGirthAsDiameter(diagnosis, readingOf(diagnosis.readings, 'diameter'), 'diameter'),
 };

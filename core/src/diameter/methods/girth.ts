@@ -1,3 +1,4 @@
+import { GIRTH_SOURCE, girthOverPi } from '../girth-steps.ts';
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { diagnoseDiameterAsGirth } from '../slips.ts';
 import { roundStem } from '../stem-readings.ts';
@@ -26,7 +27,7 @@ const description: MethodDescription = {
   safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
   readings: [girth],
   picture: { observer: false },
-  source: 'd = c ÷ π: circumference of a circle',
+  source: GIRTH_SOURCE,
   order: 20,
 };
 
@@ -34,17 +35,9 @@ const description: MethodDescription = {
 export const method: Method = {
   description,
   compute: (readings, book, context) => {
-    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
-    return book.step({
-      terms: [lengthIn(readingOf(readings, 'girth'), unit, 'girth', book)],
-      compute: (value = 0) => value / Math.PI,
-      write: (value = '') => `${value} ÷ π`,
-      decimals,
-      final: true,
-      unit,
-      rule: 'girth over π',
-      source: description.source,
-    });
+    const { unit } = resultUnit('diameter', context.unitSystem);
+    const girth = lengthIn(readingOf(readings, 'girth'), unit, 'girth', book);
+    return girthOverPi(girth, 'girth over π', book, context);
   },
   diagnose: (diagnosis) => diagnoseDiameterAsGirth(diagnosis, readingOf(diagnosis.readings, 'girth'), 'girth'),
 };

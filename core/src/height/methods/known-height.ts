@@ -1,11 +1,4 @@
-import {
-  readingOf,
-  lengthIn,
-  resultUnit,
-  type Method,
-  type MethodDescription,
-  type ReadingSpec,
-} from '../../method/index.ts';
+import { asRead, readingOf, type Method, type MethodDescription, type ReadingSpec } from '../../method/index.ts';
 import { isPlausibleHeight, plausibleHeight, usualHeights } from '../plausible-height.ts';
 import { HEIGHT_SLIPS, heightFinding } from '../slips.ts';
 import { printAsRead } from '../../quantity/index.ts';
@@ -48,20 +41,18 @@ const description: MethodDescription = {
 /** A height that was read as such. */
 export const method: Method = {
   description,
-  compute: (readings, book, context) => {
-    const { unit, decimals } = resultUnit('height', context.unitSystem);
-    const read = lengthIn(readingOf(readings, 'height'), unit, 'height', book);
-    return book.step({
-      terms: [read],
-      compute: (value = 0) => value,
-      write: (value = '') => value,
-      decimals,
-      final: true,
-      unit,
-      rule: 'height as read off the instrument',
-      source: description.source,
-    });
-  },
+  compute: (readings, book, context) =>
+    asRead(
+      {
+        measure: 'height',
+        reading: readingOf(readings, 'height'),
+        label: 'height',
+        rule: 'height as read off the instrument',
+        source: description.source,
+      },
+      book,
+      context,
+    ),
   diagnose: ({ value, context, readings }) => {
     const { dbhCm } = context;
     if (dbhCm === undefined || isPlausibleHeight(value, dbhCm)) return [];

@@ -100,7 +100,7 @@ function Question<T extends keyof typeof WORDS>({
                 onChoose(choice);
               }}
             />
-            <TrunkDrawing tree={treeOf({ ...NOTHING_FOUND, ...found, [name]: choice })} width={58} height={54} />
+            <TrunkDrawing tree={treeOf({ ...found, breakAt: '1.9', [name]: choice })} width={58} height={54} />
             {WORDS[choice]}
           </label>
         ))}
