@@ -59,3 +59,23 @@ test.describe('where to tape, on a phone', () => {
     expect(wide).toBeLessThanOrEqual(PHONE.width);
   });
 });
+
+test('a scale stick is printed for one’s own reach, and a reach that cannot be is said at its field', async ({
+  page,
+  request,
+}) => {
+  const pdf = await request.get('/print/scale-stick.pdf?reach=25in');
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  expect(
+    (await request.get('/print/scale-stick.pdf?reach=12', { headers: { accept: 'application/json' } })).status(),
+  ).toBe(422);
+  await page.goto('/prepare');
+  await page.getByRole('textbox', { name: 'Reach' }).fill('6o');
+  await page.getByRole('button', { name: 'Print the stick' }).click();
+  await expect(page.getByText('is not a unit known here')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Reach' })).toHaveValue('6o');
+  await page.getByRole('textbox', { name: 'Reach' }).fill('120');
+  await page.getByRole('button', { name: 'Print the stick' }).click();
+  await expect(page.getByText('The reach must lie between 45 cm and 90 cm')).toBeVisible();
+});

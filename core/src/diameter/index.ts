@@ -14,3 +14,4 @@ export {
   type TapeAnswer,
   type TapedTree,
 } from './where-to-tape/index.ts';
+export { scaleStick, STICK_REACH_LIMITS_CM, type StickMark } from './scale-stick.ts';
