@@ -116,31 +116,27 @@ export function HeightGrid({
   unit: string;
 }) {
   const step = GRID_STEPS.find((candidate) => candidate * metresPerUnit * projection.pxPerM >= 42) ?? 100;
-  const count = Math.max(0, Math.floor((projection.y(0) - 14) / (step * metresPerUnit * projection.pxPerM)));
-  const lines = Array.from({ length: count }, (_, i) => (i + 1) * step);
-  const verticals = Array.from(
-    { length: Math.ceil(width / (step * metresPerUnit * projection.pxPerM)) + 1 },
-    (_, i) => {
-      const px = step * metresPerUnit * projection.pxPerM;
-      return (projection.x(0) % px) + i * px;
-    },
+  const px = step * metresPerUnit * projection.pxPerM;
+  const count = Math.max(0, Math.floor((projection.y(0) - 14) / px));
+  const rows = Array.from({ length: count }, (_, i) => ({
+    value: (i + 1) * step,
+    y: Math.round(projection.y((i + 1) * step * metresPerUnit)),
+  }));
+  const columns = Array.from({ length: Math.ceil(width / px) + 1 }, (_, i) =>
+    Math.round((projection.x(0) % px) + i * px),
   );
+  const lines = [...columns.map((x) => `M ${x} 0 V ${height}`), ...rows.map(({ y }) => `M 0 ${y} H ${width}`)];
+  // One path and one text: the grid is drawn anew at every key, and each element of its own costs.
   return (
     <g aria-hidden="true">
-      {verticals.map((x, i) => (
-        <path key={i} d={`M ${x} 0 V ${height}`} className="stroke-line" strokeWidth={1} />
-      ))}
-      {lines.map((value, i) => {
-        const y = projection.y(value * metresPerUnit);
-        return (
-          <g key={i}>
-            <path d={`M 0 ${y} H ${width}`} className="stroke-line" strokeWidth={1} />
-            <text x={width - 8} y={y - 5} textAnchor="end" className="fill-quiet figures" fontSize={13}>
-              {value} {unit}
-            </text>
-          </g>
-        );
-      })}
+      <path d={lines.join(' ')} className="stroke-line" strokeWidth={1} shapeRendering="crispEdges" />
+      <text textAnchor="end" className="fill-quiet figures" fontSize={13}>
+        {rows.map(({ value, y }) => (
+          <tspan key={value} x={width - 8} y={y - 5}>
+            {value} {unit}
+          </tspan>
+        ))}
+      </text>
     </g>
   );
 }
