@@ -73,6 +73,9 @@ const nextKey = (id: string): string => {
   return `${WAITING}${String(Math.max(Date.now(), last + 1)).padStart(16, '0')}:${id}`;
 };
 
+/** What was answered to writes of an earlier page since this one was opened, before anybody here asked about them. */
+export const arrived: { readonly write: Write; readonly answer: unknown }[] = [];
+
 const listeners = new Map<string, (fate: Fate) => void>();
 let sending = false;
 let timer: ReturnType<typeof setTimeout> | undefined;
@@ -94,8 +97,10 @@ export async function flush(): Promise<void> {
       }
       const listener = listeners.get(id);
       listeners.delete(id);
-      if (fate.kind === 'refused' && listener === undefined)
-        put(`${REFUSED}${id}`, { write: next, problem: fate.problem });
+      if (listener === undefined) {
+        if (fate.kind === 'refused') put(`${REFUSED}${id}`, { write: next, problem: fate.problem });
+        else arrived.push({ write: next, answer: fate.answer });
+      }
       const key = keyOf(id);
       if (key !== undefined) drop(key);
       refresh();

@@ -18,7 +18,7 @@ import {
 } from '@arbolito/core/survey';
 import { call } from '../../client/api.ts';
 import type { Fate } from '../../client/outbox.ts';
-import { follow, outbox, send } from '../../client/outbox.ts';
+import { arrived, follow, outbox, send } from '../../client/outbox.ts';
 import {
   correctionWrite,
   deleteWrite,
@@ -113,11 +113,16 @@ const nextTagOf = (rows: readonly Row[]): string => {
 /** The state of one plot's tally. */
 export function tallyStore({ plot, trees, elsewhere, settings, observer }: TallyStart): TallyStore {
   const context: CalloutContext = settings;
+  const isNew = ({ id }: { readonly id: string }) => trees.every((tree) => tree.id !== id);
+  // Trees of an earlier visit to this page: some went off while it was being opened, some are still on their way.
+  const late = arrived
+    .filter(({ write }) => waitingTrees([write], plot.id).some(isNew))
+    .map(({ answer }) => rowOf(answer as TreeView));
   const waiting = waitingTrees(outbox.get(), plot.id)
-    .filter(({ id }) => trees.every((tree) => tree.id !== id))
+    .filter(isNew)
     .map((tree): Row => ({ id: tree.id, draft: draftOf(tree), readings: [], state: 'waiting' }));
   const $state = atom<TallyState>({
-    rows: [...trees.map(rowOf), ...waiting],
+    rows: [...trees.map(rowOf), ...late, ...waiting],
     line: '',
     selected: null,
     message: null,
@@ -177,7 +182,6 @@ export function tallyStore({ plot, trees, elsewhere, settings, observer }: Tally
       say(fate.problem.detail, true);
     };
 
-  // Trees of an earlier visit to this page that are still on their way.
   for (const { id } of waiting) follow(id, settle(id, null, null));
 
   const keepNew = (draft: TreeDraft): void => {

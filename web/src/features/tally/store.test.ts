@@ -1,0 +1,261 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { COMMON_SPECIES } from '@arbolito/core/survey';
+import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
+import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
+import type { TallyStore } from './store.ts';
+
+const plot: PlotView = {
+  id: 'plot-1',
+  surveyId: 'survey-1',
+  stratumId: 'stratum-1',
+  label: '1',
+  areaM2: 500,
+  slopePct: 20,
+  finished: false,
+  trees: 0,
+};
+const settings = {
+  unitSystem: 'metric',
+  slopeUnit: 'm20',
+  formFactor: { value: 0.45, standardError: 0.05 },
+  species: COMMON_SPECIES,
+} as const;
+
+const kept = (reading: ReadingDto): ReadingView => ({
+  ...reading,
+  methodVersion: 1,
+  instrument: 'tape',
+  observer: 'Crew Badger',
+  device: 'test',
+});
+
+/** A tree as the server would answer it. */
+const treeView = (id: string, tag: string, speciesCode: string, readings: readonly ReadingDto[]): TreeView => ({
+  id,
+  plotId: plot.id,
+  tag,
+  speciesCode,
+  observer: 'Crew Badger',
+  observedAt: '2026-06-03T09:15:00Z',
+  deleted: false,
+  readings: readings.map(kept),
+  dbh: null,
+  height: null,
+  volume: null,
+  basalAreaM2: null,
+  findings: [],
+});
+
+interface Sent {
+  readonly method: string;
+  readonly url: string;
+  readonly body: unknown;
+}
+
+/** A server of one plot: keeps what it is sent, or refuses it. */
+class Server {
+  readonly sent: Sent[] = [];
+  readonly trees = new Map<string, TreeView>();
+  readonly before = new Map<string, TreeView>();
+  refuse: string | null = null;
+
+  answer(url: string, init: RequestInit): Response {
+    const method = init.method ?? 'GET';
+    const body: unknown = typeof init.body === 'string' ? JSON.parse(init.body) : null;
+    this.sent.push({ method, url, body });
+    const json = (value: unknown, status = 200) => new Response(JSON.stringify(value), { status });
+    if (this.refuse !== null && method !== 'GET')
+      return json({ status: 409, title: '', type: '', code: 'conflict', detail: this.refuse }, 409);
+    const id = /\/api\/trees\/([^/]+)/.exec(url)?.[1];
+    if (url === '/api/trees' && method === 'POST') {
+      const tree = body as NewTreeDto;
+      this.trees.set(tree.id, treeView(tree.id, tree.tag, tree.speciesCode, tree.readings));
+      return json(this.trees.get(tree.id), 201);
+    }
+    if (id !== undefined && method === 'POST') {
+      const { id: correctionId, tag, speciesCode, readings } = body as TreeCorrectionDto;
+      const old = this.trees.get(id);
+      if (old !== undefined) this.before.set(correctionId, old);
+      this.trees.set(id, treeView(id, tag, speciesCode, readings));
+    }
+    if (id !== undefined && method === 'DELETE') {
+      const old = this.trees.get(id);
+      if (old !== undefined) this.before.set((body as { id: string }).id, old);
+    }
+    const undone = /\/api\/corrections\/([^/]+)\/undo/.exec(url)?.[1];
+    if (undone !== undefined) {
+      const old = this.before.get(undone);
+      if (old !== undefined) this.trees.set(old.id, old);
+      return json({ subject: 'tree', subjectId: old?.id });
+    }
+    return json(id === undefined ? {} : this.trees.get(id));
+  }
+}
+
+let server: Server;
+let memory: Map<string, string>;
+const open = async (trees: readonly TreeView[] = []): Promise<TallyStore> => {
+  vi.resetModules();
+  const { tallyStore } = await import('./store.ts');
+  return tallyStore({ plot, trees, elsewhere: [], settings, observer: 'Crew Badger' });
+};
+const settled = () => vi.advanceTimersByTimeAsync(50);
+const tags = (store: TallyStore) => store.$view.get().rows.map(({ draft }) => draft.tag);
+const call = async (store: TallyStore, ...lines: readonly string[]) => {
+  for (const line of lines) {
+    store.write(line);
+    store.enter();
+    await settled();
+  }
+};
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  server = new Server();
+  memory = new Map();
+  vi.stubGlobal('localStorage', {
+    get length() {
+      return memory.size;
+    },
+    key: (index: number) => [...memory.keys()][index] ?? null,
+    getItem: (key: string) => memory.get(key) ?? null,
+    setItem: (key: string, value: string) => memory.set(key, value),
+    removeItem: (key: string) => memory.delete(key),
+  });
+  vi.stubGlobal('window', new EventTarget());
+  vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe('the state of a tally', () => {
+  it('keeps tree after tree, counts the tags on, and sums up: 2 stems of 30 cm on 500 m²', async () => {
+    const store = await open();
+    await call(store, 'sp 30', 'sp 30');
+    expect(tags(store)).toEqual(['1', '2']);
+    const { sums, line, nextTag } = store.$view.get();
+    expect(line).toBe('');
+    expect(nextTag).toBe('3');
+    expect(sums.stemsPerHa).toBe(40);
+    // 40 × π × 0.15²
+    expect(sums.basalAreaM2PerHa).toBeCloseTo(2.8274, 4);
+    expect(server.sent.map(({ method, url }) => `${method} ${url}`)).toEqual(['POST /api/trees', 'POST /api/trees']);
+  });
+
+  it('shows a tree before the server has answered, as waiting', async () => {
+    const store = await open();
+    store.write('bt 41 = 22.5');
+    store.enter();
+    expect(store.$view.get().rows[0]?.state).toBe('waiting');
+    await settled();
+    expect(store.$view.get().rows[0]?.state).toBe('kept');
+  });
+
+  it('does not keep what it does not understand, what is half a height, or a tag twice', async () => {
+    const store = await open();
+    await call(store, '#1 sp 30');
+    for (const [line, words] of [
+      ['sp 30 nonsense', 'not understood'],
+      ['30', 'Name the species'],
+      ['sp', 'at least the diameter'],
+      ['sp 30 +18 @20', 'Base is not read yet'],
+      ['#1 bt 40', 'next free tag is #2'],
+    ] as const) {
+      await call(store, line);
+      const { message, line: still } = store.$view.get();
+      expect(message?.words).toContain(words);
+      expect(message?.alarm).toBe(true);
+      expect(still).toBe(line);
+    }
+    expect(tags(store)).toEqual(['1']);
+    expect(server.sent).toHaveLength(1);
+  });
+
+  it('walks up and down, and brings a tree onto the line as it was called', async () => {
+    const store = await open();
+    await call(store, 'sp 30 +18 -1.5 @20', 'ch g104');
+    store.walk(-1);
+    expect(store.$view.get().line).toBe('#2 ch g104');
+    store.walk(-1);
+    expect(store.$view.get().line).toBe('#1 sp 30 +18 -1.5 @20');
+    store.walk(-1);
+    expect(store.$view.get().line).toBe('#1 sp 30 +18 -1.5 @20');
+    store.walk(1);
+    store.walk(1);
+    expect(store.$view.get()).toMatchObject({ line: '', selected: null });
+  });
+
+  it('corrects in place, keeps the readings that stand as they are, and takes it back', async () => {
+    const store = await open();
+    await call(store, 'sp 30 +18 -1.5 @20');
+    store.walk(-1);
+    await call(store, '#1 sp 32 +18 -1.5 @20');
+    const [created, corrected] = server.sent.map(({ body }) => body as NewTreeDto);
+    const idOf = (tree: NewTreeDto | undefined, key: string) =>
+      tree?.readings.find((reading) => reading.key === key)?.id;
+    expect(idOf(corrected, 'top')).toBe(idOf(created, 'top'));
+    expect(idOf(corrected, 'diameter')).not.toBe(idOf(created, 'diameter'));
+    expect(corrected?.readings.find(({ key }) => key === 'diameter')?.attempt).toBe(2);
+    expect(store.$view.get().figures[0]?.tallied.dbhCm).toBe(32);
+    store.undo();
+    await settled();
+    expect(store.$view.get().figures[0]?.tallied.dbhCm).toBe(30);
+    store.undo();
+    expect(store.$view.get().message?.words).toBe('There is nothing to take back.');
+  });
+
+  it('deletes, and brings back', async () => {
+    const store = await open();
+    await call(store, 'sp 30', 'bt 40');
+    store.walk(-1);
+    store.remove();
+    expect(tags(store)).toEqual(['1']);
+    await settled();
+    store.undo();
+    await settled();
+    expect(tags(store)).toEqual(['1', '2']);
+  });
+
+  it('puts a refused tree back on the line, with the reason', async () => {
+    const store = await open();
+    server.refuse = 'There is a tree 1 in this plot already.';
+    await call(store, 'sp 34.5');
+    expect(tags(store)).toEqual([]);
+    expect(store.$view.get().line).toBe('#1 sp 34.5');
+    expect(store.$view.get().message).toMatchObject({ words: 'There is a tree 1 in this plot already.', alarm: true });
+  });
+
+  it('goes back to the tree as it was when a correction is refused', async () => {
+    const store = await open();
+    await call(store, 'sp 30');
+    store.walk(-1);
+    server.refuse = 'no';
+    await call(store, '#1 sp 99');
+    expect(store.$view.get().figures[0]?.tallied.dbhCm).toBe(30);
+    expect(store.$view.get().line).toBe('#1 sp 99');
+  });
+
+  it('finds its waiting trees again after a reload', async () => {
+    const away = vi.fn(() => Promise.reject(new TypeError('network')));
+    vi.stubGlobal('fetch', away);
+    const before = await open();
+    await call(before, 'sp 30');
+    const again = await open();
+    expect(again.$view.get().rows.map(({ draft, state }) => `${draft.tag} ${state}`)).toEqual(['1 waiting']);
+    vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(again.$view.get().rows.map(({ draft, state }) => `${draft.tag} ${state}`)).toEqual(['1 kept']);
+  });
+
+  it('shows a tree that went off while the page was being opened', async () => {
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('network')));
+    const before = await open();
+    await call(before, 'sp 30');
+    vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+    const after = await open();
+    await settled();
+    expect(after.$view.get().rows.map(({ draft, state }) => `${draft.tag} ${state}`)).toEqual(['1 kept']);
+  });
+});
