@@ -1,0 +1,106 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { COMMON_SPECIES, parseCallout, type TreeDraft } from '@arbolito/core/survey';
+import type { ReadingView } from '../contracts/views.ts';
+import {
+  correctionWrite,
+  deleteWrite,
+  hindrances,
+  newTreeWrite,
+  readingsOf,
+  undoWrite,
+  waitingTrees,
+} from './tree-writes.ts';
+
+const settings = { unitSystem: 'metric', slopeUnit: 'pct' } as const;
+const draftOf = (line: string): TreeDraft => parseCallout(line, { ...settings, species: COMMON_SPECIES }).draft;
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+
+beforeEach(() => {
+  const memory = new Map<string, string>();
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => memory.get(key) ?? null,
+    setItem: (key: string, value: string) => memory.set(key, value),
+  });
+});
+
+describe('what hinders a tree from being kept', () => {
+  it.each([
+    ['#1 sp 34.5', []],
+    ['#1 sp 34.5 +62 -8 @25', []],
+    ['#1 34.5', ['species']],
+    ['sp 34.5', ['tag']],
+    ['#1 sp', ['diameter']],
+    ['#1 sp 34.5 +62 @25', ['height base']],
+    ['#1 sp 3..5', ['diameter diameter']],
+    ['#1 sp 34.5 -20 +5 @25', ['height top']],
+    ['', ['species', 'tag', 'diameter']],
+  ])('“%s”', (line, expected) => {
+    const found = hindrances(draftOf(line), settings);
+    expect(found.map(({ measure, reading }) => [measure, reading].filter(Boolean).join(' '))).toEqual(expected);
+    for (const { message } of found) expect(message).toMatch(/\.$/);
+  });
+});
+
+describe('the readings of a tree as they are written', () => {
+  it('have identifiers of their own, the text as it was typed, and the method they belong to', () => {
+    const readings = readingsOf(draftOf('#1 sp g 113,1 +62 -8 @82ft'), settings);
+    expect(
+      readings.map(({ methodId, key, value, unit, asRead }) => `${methodId} ${key} ${value} ${unit} “${asRead}”`),
+    ).toEqual([
+      'diameter.girth girth 113.1 cm “113,1”',
+      'height.two-angles top 62 pct “+62”',
+      'height.two-angles base -8 pct “-8”',
+      'height.two-angles distance 82 ft “82”',
+    ]);
+    const ids = readings.map(({ id }) => id);
+    expect(new Set(ids).size).toBe(4);
+    for (const id of ids) expect(id).toMatch(UUID);
+  });
+
+  it('keep their identifier while they stand as they were, and count the tries when they do not', () => {
+    const kept = readingsOf(draftOf('#1 sp 34.5 +62 -8 @25'), settings).map((reading): ReadingView => ({
+      ...reading,
+      methodVersion: 1,
+      instrument: 'tape',
+      observer: 'a',
+      device: 'b',
+    }));
+    const again = readingsOf(draftOf('#1 sp 34.5 +62 -10 @25'), settings, kept);
+    const same = again.filter(({ id }) => kept.some((reading) => reading.id === id)).map(({ key }) => key);
+    expect(same).toEqual(['diameter', 'top', 'distance']);
+    expect(again.find(({ key }) => key === 'base')).toMatchObject({ value: -10, attempt: 2 });
+    // Another method measures another thing, though the key may be called the same.
+    const girth = readingsOf(draftOf('#1 sp g34.5'), settings, kept);
+    expect(girth[0]?.attempt).toBe(1);
+  });
+});
+
+describe('the writes that a tree makes', () => {
+  it('carry their own identifier, who wrote and on what, always the same device', () => {
+    const writes = [
+      newTreeWrite(draftOf('#1 sp 34.5'), settings, 'plot-1', 'Crew Badger'),
+      correctionWrite({ id: 'tree-1', readings: [] }, draftOf('#1 sp 36'), settings, 'Crew Badger'),
+      deleteWrite('tree-1', 'Crew Badger'),
+      undoWrite('correction-1', 'Crew Badger'),
+    ];
+    expect(writes.map(({ method, url }) => `${method} ${url}`)).toEqual([
+      'POST /api/trees',
+      'POST /api/trees/tree-1/corrections',
+      'DELETE /api/trees/tree-1',
+      'POST /api/corrections/correction-1/undo',
+    ]);
+    for (const { id, body } of writes) {
+      expect(body.id).toBe(id);
+      expect(id).toMatch(UUID);
+      expect(body.observer).toBe('Crew Badger');
+    }
+    expect(new Set(writes.map(({ body }) => body.device)).size).toBe(1);
+  });
+
+  it('are found again by their plot while they wait', () => {
+    const here = newTreeWrite(draftOf('#1 sp 34.5'), settings, 'plot-1', 'a');
+    const there = newTreeWrite(draftOf('#2 sp 34.5'), settings, 'plot-2', 'a');
+    const other = deleteWrite('tree-1', 'a');
+    expect(waitingTrees([here, there, other], 'plot-1').map(({ tag }) => tag)).toEqual(['1']);
+  });
+});

@@ -1,0 +1,126 @@
+import { ASKS, FIGURES, readFigure, treeOf, type FigureKey, type Found } from './found.ts';
+import { TrunkDrawing } from './TrunkDrawing.tsx';
+
+/** Every answer in a word or two. */
+const WORDS = {
+  level: 'level',
+  slope: 'slope',
+  snow: 'snow',
+  upright: 'upright',
+  leaning: 'leaning',
+  one: 'one',
+  'fork-low': 'fork under 0.3 m',
+  'fork-middle': 'fork under breast height',
+  'fork-high': 'fork above it',
+  many: 'many stems',
+  together: 'two grown together',
+  broken: 'broken',
+  none: 'nothing',
+  bulge: 'bulge',
+  scar: 'scar',
+  branch: 'branch',
+  butt: 'swollen butt',
+  climber: 'climber',
+} as const;
+
+interface QuestionProps<T extends keyof typeof WORDS> {
+  readonly title: string;
+  readonly name: 'ground' | 'leaning' | 'trunks' | 'swelling';
+  readonly choices: readonly T[];
+  readonly chosen: T;
+  readonly onChoose: (choice: T) => void;
+  readonly found: Found;
+  readonly onFigure: (key: FigureKey, text: string) => void;
+}
+
+/** One of the four questions: large answers for a thumb, and the figures that the answer asks for. */
+export function Question<T extends keyof typeof WORDS>({
+  title,
+  name,
+  choices,
+  chosen,
+  onChoose,
+  found,
+  onFigure,
+}: QuestionProps<T>) {
+  const asks = (ASKS as Partial<Record<string, readonly FigureKey[]>>)[chosen] ?? [];
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="pb-1 font-bold">{title}</legend>
+      <div className="flex flex-wrap gap-2">
+        {choices.map((choice) => (
+          <label
+            key={choice}
+            className={`relative grid w-[5.6rem] cursor-pointer content-start justify-items-center gap-1 rounded-lg bg-sheet p-1.5 text-center text-[0.92rem] leading-tight has-focus-visible:outline-3 has-focus-visible:outline-paint ${choice === chosen ? 'border-[3px] border-ink font-bold' : 'border-[1.5px] border-edge'}`}
+          >
+            <input
+              type="radio"
+              name={name}
+              value={choice}
+              checked={choice === chosen}
+              className="absolute inset-0 cursor-pointer opacity-0"
+              onChange={() => {
+                onChoose(choice);
+              }}
+            />
+            <TrunkDrawing tree={treeOf({ ...found, breakAt: '1.9', [name]: choice })} width={58} height={54} />
+            {WORDS[choice]}
+          </label>
+        ))}
+      </div>
+      {asks.length > 0 && (
+        <div className="flex flex-wrap gap-3">
+          {asks.map((key) => (
+            <FigureField
+              key={key}
+              figure={key}
+              text={found[key]}
+              onType={(text) => {
+                onFigure(key, text);
+              }}
+            />
+          ))}
+        </div>
+      )}
+    </fieldset>
+  );
+}
+
+const UNIT_WORDS = { m: 'm', pct: '%', deg: '°', one: '' } as const;
+
+function FigureField({
+  figure,
+  text,
+  onType,
+}: {
+  readonly figure: FigureKey;
+  readonly text: string;
+  readonly onType: (text: string) => void;
+}) {
+  const { label, unit } = FIGURES[figure];
+  const read = readFigure(figure, text);
+  const problem = 'problem' in read ? read.problem : null;
+  return (
+    <div className="grid gap-0.5">
+      <label className="flex items-center gap-2">
+        <span>{label}</span>
+        <input
+          className="field figures !w-24"
+          inputMode="decimal"
+          value={text}
+          aria-invalid={problem !== null}
+          aria-describedby={problem === null ? undefined : `tape-${figure}`}
+          onChange={(event) => {
+            onType(event.target.value);
+          }}
+        />
+        <span className="text-quiet">{UNIT_WORDS[unit]}</span>
+      </label>
+      {problem !== null && (
+        <p id={`tape-${figure}`} role="alert" className="max-w-72 text-sm text-paint-ink">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
