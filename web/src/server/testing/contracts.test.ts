@@ -2,10 +2,10 @@ import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { describe, expect, it } from 'vitest';
-import { newPlot, newSurvey, newTree } from '../server/testing/made.ts';
-import { IsDay, IsLine, IsMoment, IsWithin } from './decorators.ts';
-import { NewPlotDto, NewSurveyDto } from './survey.ts';
-import { ComputeDto, NewTreeDto } from './tree.ts';
+import { newPlot, newSurvey, newTree } from './made.ts';
+import { IsDay, IsLine, IsMoment, IsWithin } from '../../contracts/decorators.ts';
+import { NewPlotDto, NewSurveyDto } from '../../contracts/survey.ts';
+import { ComputeDto, NewTreeDto } from '../../contracts/tree.ts';
 
 class Sample {
   @IsLine(10)
