@@ -156,3 +156,34 @@ describe('several stems', () => {
     expect(() => combineStems([30, 0], 'largest')).toThrow(RangeError);
   });
 });
+
+describe('readings that make no stem together', () => {
+  it.each([
+    // 100 m × sin 45° fills more than any tree; 12 bands from 100 m are 24 m
+    [
+      'a ruler full of stem from afar',
+      'diameter.ruler-at-arms-length',
+      { seen: [60, 'cm'], reach: [30, 'cm'], away: [100, 'm'] },
+      'seen',
+    ],
+    ['twelve bands from 100 m', 'diameter.band-count', { bands: [12, 'one'], away: [100, 'm'] }, 'bands'],
+    [
+      'thirty cords of 18 m',
+      'diameter.cord-lengths',
+      { lengths: [30, 'one'], cord: [18, 'm'], rest: [0, 'cm'] },
+      'lengths',
+    ],
+  ] as const)('stop: %s', (_words, id, given, reading) => {
+    const finding = findingIn(outcomeOf(id, given), 'diameter.impossible');
+    expect(finding).toMatchObject({ severity: 'stop', reading });
+    expect(finding?.message).toContain('600.0 cm');
+  });
+
+  it('count cords whole, with or without a rest: three metres round are 95.5 cm through', () => {
+    const cords = (lengths: number) =>
+      outcomeOf('diameter.cord-lengths', { lengths: [lengths, 'one'], cord: [1, 'm'], rest: [0, 'cm'] });
+    const whole = cords(3);
+    expect(whole.ok && whole.estimate.printed.value).toBe('95.5');
+    expect(findingIn(cords(2.5), 'diameter.count-not-whole')).toMatchObject({ severity: 'stop', reading: 'lengths' });
+  });
+});

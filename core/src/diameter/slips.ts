@@ -2,7 +2,7 @@ import type { Finding } from '../estimate/index.ts';
 import { oddness, slenderness } from '../height/index.ts';
 import type { Diagnosis, Reading } from '../method/index.ts';
 import { convert, printAsRead } from '../quantity/index.ts';
-import { SURPRISING_DBH_CM } from './limits.ts';
+import { LARGEST_DBH_CM, SURPRISING_DBH_CM } from './limits.ts';
 
 /** The catalogue of slips that diameter methods look for. Codes are stable. */
 export const DIAMETER_SLIPS = {
@@ -10,6 +10,8 @@ export const DIAMETER_SLIPS = {
   diameterAsGirth: 'diameter.diameter-entered-as-girth',
   facesApart: 'diameter.faces-far-apart',
   otherReach: 'diameter.other-reach',
+  impossible: 'diameter.impossible',
+  brokenCount: 'diameter.count-not-whole',
 } as const;
 
 /**
@@ -88,6 +90,21 @@ export function diagnoseDiameterAsGirth(
           becomes: print(otherwiseCm),
         },
       ],
+    },
+  ];
+}
+
+/** Each reading may be possible and the stem that they give together not. */
+export function stopImpossible({ value, print }: Diagnosis, reading: string): Finding[] {
+  if (value <= LARGEST_DBH_CM) return [];
+  return [
+    {
+      code: DIAMETER_SLIPS.impossible,
+      severity: 'stop',
+      reading,
+      title: 'No stem is that thick',
+      message: `Together these readings give ${print(value)}; the thickest stem that can be entered has ${print(LARGEST_DBH_CM)}. Check the units of each.`,
+      mends: [],
     },
   ];
 }

@@ -1,4 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { stopImpossible } from '../slips.ts';
 import { distanceToAxis } from '../stem-readings.ts';
 
 const SOURCE = 'Bitterlich 1984, The Relascope Idea: one band is 1 ÷ 50 of the distance';
@@ -57,5 +58,5 @@ export const method: Method = {
       source: SOURCE,
     });
   },
-  diagnose: () => [],
+  diagnose: (diagnosis) => stopImpossible(diagnosis, 'bands'),
 };

@@ -1,5 +1,7 @@
 import { GIRTH_SOURCE, girthOverPi } from '../girth-steps.ts';
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { printAsRead } from '../../quantity/index.ts';
+import { DIAMETER_SLIPS, stopImpossible } from '../slips.ts';
 import { roundStem } from '../stem-readings.ts';
 
 const description: MethodDescription = {
@@ -54,6 +56,9 @@ const description: MethodDescription = {
         instrument: 'tape',
         errorCm: 1,
       }),
+      // Nothing is left over where the cord goes round a whole number of times.
+      range: { cm: [0, 1000], mm: [0, 10_000], m: [0, 10], in: [0, 393], ft: [0, 32.8] },
+      rangeHint: 'It is what is left beyond the last whole length; 0 where nothing is.',
       place: 'ring',
     },
   ],
@@ -81,5 +86,18 @@ export const method: Method = {
     });
     return girthOverPi(girth, 'girth over π', book, context);
   },
-  diagnose: () => [],
+  diagnose: (diagnosis) => {
+    const { value } = readingOf(diagnosis.readings, 'lengths');
+    if (Number.isInteger(value)) return stopImpossible(diagnosis, 'lengths');
+    return [
+      {
+        code: DIAMETER_SLIPS.brokenCount,
+        severity: 'stop',
+        reading: 'lengths',
+        title: 'The cords are counted whole',
+        message: `${printAsRead(value)} is no whole number. Count the whole lengths here and measure the part as the rest.`,
+        mends: [],
+      },
+    ];
+  },
 };

@@ -1,4 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { stopImpossible } from '../slips.ts';
 import { degreesToRadians } from '../../quantity/index.ts';
 import { distanceToAxis } from '../stem-readings.ts';
 
@@ -67,5 +68,5 @@ export const method: Method = {
       source: SOURCE,
     });
   },
-  diagnose: () => [],
+  diagnose: (diagnosis) => stopImpossible(diagnosis, 'angle'),
 };

@@ -1,6 +1,6 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { convert, printAsRead } from '../../quantity/index.ts';
-import { DIAMETER_SLIPS } from '../slips.ts';
+import { DIAMETER_SLIPS, stopImpossible } from '../slips.ts';
 import { stemFromStick } from '../stick-steps.ts';
 import { acrossStem, reach, STICK_SOURCE } from '../stem-readings.ts';
 
@@ -59,7 +59,10 @@ export const method: Method = {
     });
     return stemFromStick(seen, reached, book, unit, decimals);
   },
-  diagnose: ({ readings, value, print }) => {
+  diagnose: (diagnosis) => {
+    const { readings, value, print } = diagnosis;
+    const stops = stopImpossible(diagnosis, 'shown');
+    if (stops.length > 0) return stops;
     const read = readingOf(readings, 'shown');
     const inCm = (key: string): number => {
       const { value: length, unit } = readingOf(readings, key);

@@ -1,4 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { stopImpossible } from '../slips.ts';
 import { acrossStem, distanceToBark, reach } from '../stem-readings.ts';
 
 const SOURCE = 'tangents from the eye to a circle: D = 2 l sin θ ÷ (1 − sin θ), tan θ = s ÷ 2 R';
@@ -74,5 +75,5 @@ export const method: Method = {
       source: SOURCE,
     });
   },
-  diagnose: () => [],
+  diagnose: (diagnosis) => stopImpossible(diagnosis, 'seen'),
 };

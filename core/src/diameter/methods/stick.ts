@@ -1,4 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { stopImpossible } from '../slips.ts';
 import { stemFromStick } from '../stick-steps.ts';
 import { acrossStem, reach, STICK_SOURCE } from '../stem-readings.ts';
 
@@ -40,5 +41,5 @@ export const method: Method = {
     const reached = lengthIn(readingOf(readings, 'reach'), unit, 'reach', book);
     return stemFromStick(seen, reached, book, unit, decimals);
   },
-  diagnose: () => [],
+  diagnose: (diagnosis) => stopImpossible(diagnosis, 'seen'),
 };
