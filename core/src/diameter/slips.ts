@@ -12,6 +12,19 @@ export const DIAMETER_SLIPS = {
   otherReach: 'diameter.other-reach',
   impossible: 'diameter.impossible',
   brokenCount: 'diameter.count-not-whole',
+  underBark: 'diameter.under-bark',
+  barkTooThick: 'diameter.bark-too-thick',
+  beyondStick: 'diameter.beyond-stick',
+  belowThreshold: 'diameter.below-threshold',
+  overSpeciesMaximum: 'diameter.over-species-maximum',
+  tooManyStems: 'diameter.too-many-stems',
+  pointAboveTree: 'diameter.point-above-tree',
+  pointOutOfReach: 'diameter.point-out-of-reach',
+  pointNotMeasured: 'diameter.point-not-measured',
+  shrank: 'diameter.shrank',
+  grewTooFast: 'diameter.grew-too-fast',
+  otherPoint: 'diameter.other-point',
+  stemOrder: 'diameter.stem-order',
 } as const;
 
 /**

@@ -1,7 +1,14 @@
-import type { ReadingSpec } from '../method/index.ts';
+import { readingOf, type Readings, type ReadingSpec } from '../method/index.ts';
+import { convert } from '../quantity/index.ts';
 import { LARGEST_DBH_CM, LARGEST_GIRTH_CM } from './limits.ts';
 
 export const STICK_SOURCE = 'Bruce & Schumacher 1950, Forest Mensuration: Biltmore stick, S = D ÷ √(1 + D ÷ R)';
+
+/** A length among the readings, in cm. */
+export function readingCm(readings: Readings, key: string): number {
+  const { value, unit } = readingOf(readings, key);
+  return convert(value, unit, 'cm');
+}
 
 type Own = Pick<ReadingSpec, 'key' | 'label' | 'ask' | 'shortcut' | 'callout' | 'instrument'>;
 

@@ -1,4 +1,6 @@
-import type { Term, Workbook } from '../estimate/index.ts';
+import type { Finding, Term, Workbook } from '../estimate/index.ts';
+import { printRounded } from '../quantity/index.ts';
+import { DIAMETER_SLIPS } from './slips.ts';
 import { STICK_SOURCE } from './stem-readings.ts';
 
 /**
@@ -6,7 +8,14 @@ import { STICK_SOURCE } from './stem-readings.ts';
  *
  * @param seen what the ruler shows, `reach` from eye to ruler, both in `unit`
  */
-export function stemFromStick(seen: Term, reach: Term, book: Workbook, unit: string, decimals: number): Term {
+export function stemFromStick(
+  seen: Term,
+  reach: Term,
+  book: Workbook,
+  unit: string,
+  decimals: number,
+  final = true,
+): Term {
   const share = book.step({
     terms: [seen, reach],
     compute: (s = 0, r = 1) => (s * s) / r,
@@ -21,11 +30,34 @@ export function stemFromStick(seen: Term, reach: Term, book: Workbook, unit: str
     compute: (a = 0, s = 0) => (a + Math.sqrt(a * a + 4 * s * s)) / 2,
     write: (a = '', s = '') => `(${a} + √(${a}² + 4 × ${s}²)) ÷ 2`,
     decimals,
-    final: true,
+    final,
     unit,
     rule: 'the stem whose edges are seen there',
     source: STICK_SOURCE,
   });
+}
+
+/** Beyond this share of the reach the edges are seen so far aslant that a stick no longer tells stems apart. */
+const WIDEST_VIEW = 1.2;
+
+/**
+ * A mark so far out that a small slip of the eye is a large one of the stem.
+ *
+ * @param markCm where the far edge of the stem is seen, from the zero of the stick
+ */
+export function beyondStick(markCm: number, reachCm: number, reading: string): Finding[] {
+  if (markCm <= WIDEST_VIEW * reachCm) return [];
+  const worth = diameterFromStickCm(markCm + 1, reachCm) - diameterFromStickCm(markCm, reachCm);
+  return [
+    {
+      code: DIAMETER_SLIPS.beyondStick,
+      severity: 'check',
+      reading,
+      title: 'Beyond what a stick can tell',
+      message: `So far out, 1 cm on the stick is ${printRounded(worth, 1)} cm of stem. Tape this one, or take two faces from a longer reach.`,
+      mends: [],
+    },
+  ];
 }
 
 /**

@@ -2,11 +2,12 @@ import type { UnitId } from '../quantity/index.ts';
 import type { Finding } from './finding.ts';
 import type { Step } from './workbook.ts';
 
-/** How much one reading contributes to the standard error. */
+/** How much one reading, or the stem itself, contributes to the standard error. */
 export interface Contribution {
-  readonly reading: string;
+  /** Key of the reading; null for an error that lies in the stem. */
+  readonly reading: string | null;
   readonly label: string;
-  /** Standard error of the reading, in `readingUnit`. */
+  /** Standard error of the reading, in `readingUnit`; of a stem, as a share of the figure. */
   readonly readingStandardError: number;
   readonly readingUnit: UnitId;
   /** Standard error that it causes in the estimate, in the estimate's unit. */

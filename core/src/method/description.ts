@@ -1,7 +1,8 @@
 import type { Finding, Term, Workbook } from '../estimate/index.ts';
 import type { UnitId, UnitSystem } from '../quantity/index.ts';
 
-export type Measure = 'diameter' | 'height';
+/** What is measured of a tree. `point` is the height at which a diameter was taken. */
+export type Measure = 'diameter' | 'point' | 'height';
 
 /** Where on the elevation drawing a reading is taken, and so where its box stands. */
 export type Place = 'tip' | 'base' | 'ground' | 'ring' | 'side';
@@ -33,6 +34,14 @@ export interface ReadingSpec {
   readonly instrument: string;
 }
 
+/** An error that lies in the stem and not in a reading: its standard error as a share of the figure. */
+export interface StemError {
+  readonly share: number;
+  /** What it is, in a few words. */
+  readonly label: string;
+  readonly source: string;
+}
+
 export interface MethodDescription {
   readonly id: string;
   /** Raised whenever the same readings would give another figure. */
@@ -46,6 +55,10 @@ export interface MethodDescription {
   /** A short caution shown where the act happens. */
   readonly safety: string;
   readonly readings: readonly ReadingSpec[];
+  /** How a diameter meets the stem: round it, across one face, across two at right angles. */
+  readonly meets?: 'round' | 'one-face' | 'two-faces';
+  /** Errors that no care in reading removes. */
+  readonly stemErrors?: readonly StemError[];
   readonly picture: { readonly observer: boolean };
   readonly source: string;
   /** Where it stands among its fellows; the lowest is offered first. */
@@ -72,6 +85,9 @@ export interface MethodContext {
   readonly heightM?: number;
   /** The survey's rule; arithmetic where left out. */
   readonly twoFaces?: TwoFaces;
+  /** The survey's breast height, and whether it asks for a measured one. */
+  readonly breastHeightM?: number;
+  readonly pointBy?: 'measured' | 'body-mark';
 }
 
 /** What `diagnose` may ask of the frame: the figure that other readings would give. */
@@ -104,6 +120,7 @@ export interface Method {
 /** Canonical unit and the decimals that people see, per measure. */
 export const RESULTS = {
   height: { canonical: 'm', metric: { unit: 'm', decimals: 2 }, imperial: { unit: 'ft', decimals: 1 } },
+  point: { canonical: 'm', metric: { unit: 'm', decimals: 2 }, imperial: { unit: 'ft', decimals: 2 } },
   diameter: { canonical: 'cm', metric: { unit: 'cm', decimals: 1 }, imperial: { unit: 'in', decimals: 1 } },
 } as const satisfies Record<Measure, { canonical: UnitId } & Record<UnitSystem, { unit: UnitId; decimals: number }>>;
 

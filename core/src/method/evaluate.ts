@@ -10,7 +10,15 @@ import {
 } from '../estimate/index.ts';
 import { convert, printAsRead, printRounded, printStandardError, unitOf } from '../quantity/index.ts';
 import { checkReadings } from './check-readings.ts';
-import { RESULTS, resultUnit, type Method, type MethodContext, type Reading, type Readings } from './description.ts';
+import {
+  RESULTS,
+  resultUnit,
+  type Method,
+  type MethodContext,
+  type Reading,
+  type Readings,
+  type StemError,
+} from './description.ts';
 import { readingOf } from './reading-of.ts';
 
 const GUM = 'ISO/IEC Guide 98-3:2008 (GUM), 5.1.2';
@@ -54,13 +62,22 @@ export function evaluate(method: Method, readings: Readings, context: MethodCont
     return method.compute(moved, silentWorkbook, context).exact;
   };
   const spread = propagate(inResultUnit, inputs);
-  const contributions = specs.map((spec, i): Contribution => ({
+  const fromReadings = specs.map((spec, i): Contribution => ({
     reading: spec.key,
     label: spec.label,
     readingStandardError: errors[i] ?? 0,
     readingUnit: readingOf(readings, spec.key).unit,
     effect: toCanonical(spread.parts[i]?.effect ?? 0),
   }));
+  const stemErrors = description.stemErrors ?? [];
+  const fromStem = stemErrors.map(({ share, label }): Contribution => ({
+    reading: null,
+    label,
+    readingStandardError: share,
+    readingUnit: 'one',
+    effect: share * Math.abs(value),
+  }));
+  const standardError = Math.hypot(spread.standardError, ...stemErrors.map(({ share }) => share * term.exact));
   return {
     ok: true,
     estimate: {
@@ -68,15 +85,20 @@ export function evaluate(method: Method, readings: Readings, context: MethodCont
       methodVersion: description.version,
       value,
       unit: canonical,
-      standardError: toCanonical(spread.standardError),
+      standardError: toCanonical(standardError),
       printed: {
         value: printRounded(term.exact, result.decimals),
-        standardError: printStandardError(spread.standardError),
+        standardError: printStandardError(standardError),
         unit: result.unit,
       },
       workings: steps,
-      errorWorkings: errorSteps(spread, contributions, unitOf(result.unit).symbol),
-      contributions,
+      errorWorkings: errorSteps(spread, fromReadings, stemErrors, {
+        value: term.exact,
+        standardError,
+        decimals: result.decimals,
+        unit: unitOf(result.unit).symbol,
+      }),
+      contributions: [...fromReadings, ...fromStem],
       findings: spread.curvature > ROUGH_ABOVE ? [...diagnosed, roughError(spread.curvature)] : diagnosed,
     },
   };
@@ -88,11 +110,24 @@ export function standardErrorOf(method: Method, key: string, reading: Reading): 
   return reading.standardError ?? spec?.typicalError[reading.unit] ?? 0;
 }
 
-/** How each reading's error moves the figure, and their sum in squares. */
-function errorSteps(spread: Propagated, contributions: readonly Contribution[], unit: string): readonly Step[] {
-  const printed = printStandardError(spread.standardError);
+interface Figure {
+  readonly value: number;
+  readonly standardError: number;
+  readonly decimals: number;
+  readonly unit: string;
+}
+
+/** How each reading's error and each error of the stem moves the figure, and their sum in squares. */
+function errorSteps(
+  spread: Propagated,
+  contributions: readonly Contribution[],
+  stemErrors: readonly StemError[],
+  figure: Figure,
+): readonly Step[] {
+  const { unit } = figure;
+  const printed = printStandardError(figure.standardError);
   const decimals = (printed.split('.')[1] ?? '').length;
-  const alone = contributions.length === 1;
+  const alone = contributions.length + stemErrors.length === 1;
   return workOut((book) => {
     const effects = contributions.map((part, i) =>
       book.step({
@@ -106,10 +141,23 @@ function errorSteps(spread: Propagated, contributions: readonly Contribution[], 
         source: GUM,
       }),
     );
-    const [only] = effects;
+    const ofStem = stemErrors.map(({ share, label, source }) =>
+      book.step({
+        terms: [book.given(share), book.stated(figure.value, figure.decimals)],
+        compute: (part = 0, value = 0) => part * value,
+        write: (part = '', value = '') => `${part} × ${value}`,
+        decimals: alone ? decimals : 3,
+        final: alone,
+        unit,
+        rule: label,
+        source,
+      }),
+    );
+    const all = [...effects, ...ofStem];
+    const [only] = all;
     if (alone && only !== undefined) return only;
     return book.step({
-      terms: effects,
+      terms: all,
       compute: (...values) => Math.hypot(...values),
       write: (...texts) => `√(${texts.map((text) => `${text}²`).join(' + ')})`,
       decimals,

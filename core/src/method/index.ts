@@ -10,6 +10,7 @@ export {
   type Reading,
   type Readings,
   type ReadingSpec,
+  type StemError,
   type TwoFaces,
 } from './description.ts';
 export { asRead } from './as-read.ts';

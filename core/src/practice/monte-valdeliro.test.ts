@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { RULE_SETS } from '../diameter/index.ts';
 import { findingsOf } from '../estimate/index.ts';
 import { draftOf, reckonTree, type TreeSettings } from '../survey/index.ts';
 import { monteValdeliro, seededRandom, type PlantedSlip } from './index.ts';
@@ -7,6 +8,7 @@ const settings: TreeSettings = {
   unitSystem: 'metric',
   slopeUnit: 'm20',
   formFactor: { value: 0.45, standardError: 0.05 },
+  fieldRules: RULE_SETS.timber.rules,
 };
 
 const codesOf = (tree: Parameters<typeof draftOf>[0]): string[] => {
@@ -36,6 +38,29 @@ describe('Monte Valdeliro', () => {
     expect(scene.strata.reduce((sum, { areaHa }) => sum + areaHa, 0)).toBe(24);
     expect(scene.plots.every(({ areaM2, slopePct }) => areaM2 === 500 && slopePct >= 5 && slopePct <= 45)).toBe(true);
     expect(scene.plots.filter((plot) => plot.trees.length > 0).length).toBeGreaterThanOrEqual(6);
+  });
+
+  it('was walked before, when its trees were thinner', () => {
+    const { earlier } = scene;
+    expect(earlier.plots.map(({ label }) => label)).toEqual(['1', '8', '15']);
+    const dbhOf = (tree: (typeof trees)[number]) => reckonTree(draftOf(tree), settings).diametersCm[0] ?? NaN;
+    for (const plot of earlier.plots) {
+      const now = scene.plots.find(({ label }) => label === plot.label)?.trees ?? [];
+      expect(plot.trees.length).toBeGreaterThan(5);
+      for (const tree of plot.trees) {
+        const later = now.find(({ tag }) => tag === tree.tag);
+        if (later === undefined) throw new Error(tree.tag);
+        // Between half a millimetre and a centimetre a year.
+        expect(dbhOf(later) - dbhOf(tree)).toBeGreaterThan(0.35);
+        expect(dbhOf(later) - dbhOf(tree)).toBeLessThan(8);
+      }
+    }
+  });
+
+  it('has a coppiced chestnut of four stems: √(28.4² + 24.1² + 21² + 16.3²) = 45.8', () => {
+    const [coppice] = trees.filter(({ readings }) => readings.some(({ stem }) => stem === 4));
+    if (coppice === undefined) throw new Error('no coppice');
+    expect(reckonTree(draftOf(coppice), settings).dbh?.printed.value).toBe('45.8');
   });
 
   it('plants slips that the checks find', () => {

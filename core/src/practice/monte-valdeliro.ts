@@ -1,7 +1,7 @@
 import { isPlausibleHeight } from '../height/index.ts';
 import type { Measure } from '../method/index.ts';
 import { decimalsOf, slopeReading, toGraduation, type SlopeUnit, type UnitId } from '../quantity/index.ts';
-import { COMMON_SPECIES, type Species } from '../survey/index.ts';
+import { COMMON_SPECIES, type Species, type TapingNotes } from '../survey/index.ts';
 import { normal, pick, weibull, type Random } from './random.ts';
 
 export interface SceneReading {
@@ -10,12 +10,16 @@ export interface SceneReading {
   readonly key: string;
   readonly value: number;
   readonly unit: UnitId;
+  /** Number of the stem; the first where left out. */
+  readonly stem?: number;
 }
 
 export interface SceneTree {
   readonly tag: string;
   readonly speciesCode: string;
   readonly readings: readonly SceneReading[];
+  /** How it was found and taped, where that was noted. */
+  readonly taping?: TapingNotes;
   /** The slip that was planted in the readings, for the checks to find. */
   readonly planted: PlantedSlip | null;
 }
@@ -32,9 +36,18 @@ export interface ScenePlot {
   readonly trees: readonly SceneTree[];
 }
 
+/** An earlier visit to some of the plots. */
+export interface EarlierVisit {
+  readonly survey: string;
+  readonly startedOn: string;
+  readonly crew: string;
+  readonly plots: readonly ScenePlot[];
+}
+
 export interface Scene {
   readonly place: string;
   readonly survey: string;
+  readonly earlier: EarlierVisit;
   readonly crew: string;
   readonly startedOn: string;
   readonly eyeHeightM: number;
@@ -125,6 +138,7 @@ const TALLIED: Readonly<Record<string, PlantedSlip | null>> = {
   '15': null,
 };
 const STARTED = '15';
+const COPPICED = '8';
 
 const round = (value: number, graduation: number): number =>
   Number(toGraduation(value, graduation).toFixed(decimalsOf(graduation)));
@@ -235,6 +249,77 @@ function plotTrees(random: Random, stand: Stand, label: string, slopePct: number
   });
 }
 
+/** Plots that were walked seven years before, and how fast the species have grown since, in cm a year. */
+const WALKED_BEFORE = ['1', '8', '15'];
+const YEARS_BETWEEN = 7;
+const GROWTH_CM_PER_YEAR: Readonly<Record<string, number>> = { sp: 0.32, bt: 0.38, po: 0.24, ch: 0.55 };
+/** Stems of a coppiced chestnut and the heights at which they were taped. */
+const COPPICE = [
+  [28.4, 1.3],
+  [24.1, 1.3],
+  [21, 1.45],
+  [16.3, 1.3],
+] as const;
+const OLD_CANKER_M = 1.55;
+
+const point = (value: number, stem?: number): SceneReading => ({
+  measure: 'point',
+  methodId: 'point.tape',
+  key: 'point',
+  value,
+  unit: 'm',
+  ...(stem === undefined ? {} : { stem }),
+});
+
+/** A sweet chestnut cut to the ground long ago: four stems, one of them with a bulge at breast height. */
+function coppicedChestnut(tag: string): SceneTree {
+  const readings = COPPICE.flatMap(([dbhCm, pointM], i): SceneReading[] => {
+    const stem = i === 0 ? {} : { stem: i + 1 };
+    const diameter = {
+      measure: 'diameter',
+      methodId: 'diameter.tape',
+      key: 'diameter',
+      value: dbhCm,
+      unit: 'cm',
+    } as const;
+    return [{ ...diameter, ...stem }, ...(pointM === 1.3 ? [] : [point(pointM, i + 1)])];
+  });
+  const found = {
+    ground: { slopePct: 20 },
+    leanDeg: 0,
+    trunks: { kind: 'fork', crotchM: 0, stems: COPPICE.length },
+    swelling: { kind: 'none' },
+  } as const;
+  return {
+    tag,
+    speciesCode: 'ch',
+    readings,
+    taping: { found, mark: 'numbered clockwise from the north' },
+    planted: null,
+  };
+}
+
+/** A plot as it was seven years before: thinner trees, the thinnest not tallied yet, one taped above a canker. */
+function asItWas(random: Random, plot: ScenePlot): ScenePlot {
+  const trees = plot.trees.flatMap((tree, i): SceneTree[] => {
+    const reading = tree.readings.find(({ measure, stem }) => measure === 'diameter' && stem === undefined);
+    const several = tree.readings.some(({ stem }) => stem !== undefined);
+    if (reading === undefined || several || tree.planted === 'girth as diameter') return [];
+    const dbhCm = reading.key === 'girth' ? reading.value / Math.PI : reading.value;
+    const yearly = (GROWTH_CM_PER_YEAR[tree.speciesCode] ?? 0.3) * Math.max(0.3, 1 + normal(random, 0, 0.3));
+    const before = round(dbhCm - YEARS_BETWEEN * yearly, 0.1);
+    if (before < 7) return [];
+    const readings: SceneReading[] = [
+      { measure: 'diameter', methodId: 'diameter.tape', key: 'diameter', value: before, unit: 'cm' },
+      ...(i === 1 ? [point(OLD_CANKER_M)] : []),
+    ];
+    const { tag, speciesCode } = tree;
+    const mark = i === 1 ? { taping: { mark: 'blue dot' } } : {};
+    return [{ tag, speciesCode, readings, ...mark, planted: null }];
+  });
+  return { ...plot, state: 'finished', trees };
+}
+
 /**
  * Monte Valdeliro, an invented communal mountain forest: eighteen plots in three strata, eight of them with readings as
  * a crew would take them, with a few planted slips for the checks to find.
@@ -249,7 +334,8 @@ export function monteValdeliro(random: Random): Scene {
       const label = String(number);
       const slopePct = 5 + Math.round(random() * 40);
       const tallied = Object.hasOwn(TALLIED, label);
-      const trees = tallied ? plotTrees(random, stand, label, slopePct) : [];
+      const own = tallied ? plotTrees(random, stand, label, slopePct) : [];
+      const trees = label === COPPICED ? [...own, coppicedChestnut(String(own.length + 1))] : own;
       const state = !tallied ? 'planned' : label === STARTED ? 'started' : 'finished';
       return { label, stratum: stand.name, areaM2: AREA_M2, slopePct, state, trees };
     }),
@@ -263,5 +349,11 @@ export function monteValdeliro(random: Random): Scene {
     species: COMMON_SPECIES.filter(({ code }) => ['sp', 'bt', 'po', 'ch'].includes(code)),
     strata: STANDS.map(({ name, areaHa }) => ({ name, areaHa })),
     plots,
+    earlier: {
+      survey: 'Visit of 2019',
+      startedOn: '2019-06-03',
+      crew: 'Crew Badger',
+      plots: plots.filter(({ label }) => WALKED_BEFORE.includes(label)).map((plot) => asItWas(random, plot)),
+    },
   };
 }

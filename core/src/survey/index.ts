@@ -13,10 +13,18 @@ export {
   plotRadiusM,
   slopeCorrectedRadiusM,
 } from './circular-plot.ts';
-export { CLASS_WIDTH, diameterClass } from './diameter-class.ts';
 export { readEntries, readMeasure, type ReadMeasure } from './read-draft.ts';
-export { reckonMeasures, reckonTree, type ReckonedTree, type TreeSettings } from './reckon-tree.ts';
-export { COMMON_SPECIES, SPECIES_CODE, type CrownForm, type Species } from './species.ts';
+export {
+  findingsOfTree,
+  reckonTree,
+  type PlacedFinding,
+  type ReckonedStem,
+  type ReckonedTree,
+  type TreeKnown,
+  type TreeSettings,
+} from './reckon-tree.ts';
+export { talliedTrees } from './tallied-trees.ts';
+export { COMMON_SPECIES, SPECIES_CODE, SPECIES_LIMITS, type CrownForm, type Species } from './species.ts';
 export { mean, sampleMean, sum, type SampleMean } from './statistics.ts';
 export {
   plotSums,
@@ -24,6 +32,8 @@ export {
   surveySums,
   volumeRatio,
   type ClassRow,
+  type ProductRow,
+  type SortingRules,
   type PlotSums,
   type SurveySums,
   type TalliedPlot,
@@ -35,12 +45,24 @@ export {
   draftOf,
   emptyDraft,
   emptyMeasure,
+  emptyStem,
+  isStemMeasure,
+  measureDraftOf,
   MEASURES,
   methodOf,
+  partsOf,
+  STEMS_PER_TREE,
+  stemsOf,
   TAG,
+  withMeasureDraft,
+  withoutStem,
+  withStem,
   type Entry,
   type MeasureDraft,
+  type Part,
   type ReadingDefaults,
+  type StemDraft,
   type TakenReading,
+  type TapingNotes,
   type TreeDraft,
 } from './tree-draft.ts';

@@ -1,7 +1,15 @@
 import type { Finding } from '../estimate/index.ts';
-import type { Measure, Method, Reading } from '../method/index.ts';
+import type { Method, Reading } from '../method/index.ts';
 import { readQuantity } from '../quantity/index.ts';
-import { defaultUnitOf, methodOf, type MeasureDraft, type ReadingDefaults, type TreeDraft } from './tree-draft.ts';
+import {
+  defaultUnitOf,
+  measureDraftOf,
+  methodOf,
+  type MeasureDraft,
+  type Part,
+  type ReadingDefaults,
+  type TreeDraft,
+} from './tree-draft.ts';
 
 export interface ReadMeasure {
   readonly method: Method;
@@ -44,5 +52,5 @@ export function readEntries(method: Method, entries: MeasureDraft['entries'], de
   return { method, readings, errors, begun };
 }
 
-export const readMeasure = (draft: TreeDraft, measure: Measure, defaults: ReadingDefaults): ReadMeasure =>
-  readEntries(methodOf(draft, measure), draft[measure].entries, defaults);
+export const readMeasure = (draft: TreeDraft, part: Part, defaults: ReadingDefaults): ReadMeasure =>
+  readEntries(methodOf(draft, part), measureDraftOf(draft, part).entries, defaults);

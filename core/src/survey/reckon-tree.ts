@@ -1,25 +1,63 @@
-import { basalAreaM2 } from '../diameter/index.ts';
-import { estimateOf, type Estimate, type Outcome } from '../estimate/index.ts';
+import {
+  basalAreaM2,
+  combinedDbh,
+  combineStems,
+  diagnoseTree,
+  type FieldRules,
+  type LastVisit,
+} from '../diameter/index.ts';
+import { estimateOf, findingsOf, type Estimate, type Finding, type Outcome } from '../estimate/index.ts';
 import { HEIGHT_SLIPS, slenderness } from '../height/index.ts';
-import { evaluate, type MethodContext } from '../method/index.ts';
+import { evaluate, type Measure, type MethodContext } from '../method/index.ts';
 import { formFactorVolume, type FormFactor } from '../stem/index.ts';
 import { readMeasure, type ReadMeasure } from './read-draft.ts';
-import type { ReadingDefaults, TreeDraft } from './tree-draft.ts';
+import type { Species } from './species.ts';
+import { stemsOf, type ReadingDefaults, type TreeDraft } from './tree-draft.ts';
 
 const SIGN_SLIPS: ReadonlySet<string> = new Set([HEIGHT_SLIPS.baseAboveEye, HEIGHT_SLIPS.topBelowEye]);
 
 export interface TreeSettings extends ReadingDefaults {
   readonly formFactor: FormFactor;
+  readonly fieldRules: FieldRules;
+}
+
+/** What is known of a tree beside its readings. */
+export interface TreeKnown {
+  readonly species?: Species | undefined;
+  /** The visit before, where there was one. */
+  readonly lastVisit?: LastVisit | undefined;
+}
+
+export interface ReckonedStem {
+  readonly ordinal: number;
+  readonly diameter: Outcome | null;
+  readonly point: Outcome | null;
+}
+
+/** A finding with the part of the sheet that it is about. */
+export interface PlacedFinding extends Finding {
+  readonly measure: Measure;
+  readonly stem: number;
 }
 
 /** Everything one tree's readings say. Null where nothing was read. */
 export interface ReckonedTree {
+  /** Of the first stem. */
   readonly diameter: Outcome | null;
   readonly height: Outcome | null;
+  /** Every stem, by its ordinal; the first included. */
+  readonly stems: readonly ReckonedStem[];
+  /** Diameters of the stems that count as trees of their own: one, or all where the rules keep them apart. */
+  readonly diametersCm: readonly number[];
+  /** The tree's dbh by the survey's rule. Null where nothing was read, and where the stems are kept apart. */
+  readonly dbh: Estimate | null;
   readonly basalAreaM2: number | null;
+  /** Of all stems, the height being that of the tree. */
   readonly volume: Estimate | null;
-  /** Height over diameter, both in m. */
+  /** Height over diameter, both in m; of the thickest stem. */
   readonly slenderness: number | null;
+  /** What the tree as a whole says against the survey, its species and its last visit. */
+  readonly findings: readonly PlacedFinding[];
 }
 
 function outcomeOf(read: ReadMeasure, context: MethodContext): Outcome | null {
@@ -31,24 +69,84 @@ function outcomeOf(read: ReadMeasure, context: MethodContext): Outcome | null {
   return { ok: false, findings: [...read.errors, ...others] };
 }
 
-/** Works out two measures that have been read, each diagnosed in the light of the other. */
-export function reckonMeasures(diameter: ReadMeasure, height: ReadMeasure, settings: TreeSettings): ReckonedTree {
-  const { unitSystem } = settings;
-  const alone = outcomeOf(diameter, { unitSystem });
-  const dbh = alone === null ? null : estimateOf(alone);
-  const heightOutcome = outcomeOf(height, { unitSystem, ...(dbh === null ? {} : { dbhCm: dbh.value }) });
-  const tall = heightOutcome === null ? null : estimateOf(heightOutcome);
+const knownOf = (outcome: Outcome | null): Estimate | null => (outcome === null ? null : estimateOf(outcome));
+
+/** Works out a tree from what is typed on its sheet, each measure diagnosed in the light of the others. */
+export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: TreeKnown = {}): ReckonedTree {
+  const { unitSystem, fieldRules } = settings;
+  const { twoFaces, breastHeightM, pointBy, severalStems } = fieldRules;
+  const context: MethodContext = { unitSystem, twoFaces, breastHeightM, pointBy };
+  const stems = stemsOf(draft).map(({ ordinal }) => ({
+    ordinal,
+    read: readMeasure(draft, { measure: 'diameter', stem: ordinal }, settings),
+    point: readMeasure(draft, { measure: 'point', stem: ordinal }, settings),
+  }));
+  const alone = stems.map(({ read }) => outcomeOf(read, context));
+  const thickest = Math.max(0, ...alone.flatMap((outcome) => knownOf(outcome)?.value ?? []));
+  const height = outcomeOf(readMeasure(draft, { measure: 'height', stem: 1 }, settings), {
+    ...context,
+    ...(thickest === 0 ? {} : { dbhCm: thickest }),
+  });
+  const tall = knownOf(height);
   // A height whose signs are in doubt says nothing about the tape.
   const heightM = tall === null || tall.findings.some(({ code }) => SIGN_SLIPS.has(code)) ? null : tall.value;
+  const inItsLight = heightM === null ? context : { ...context, heightM };
+  const reckoned = stems.map(({ ordinal, read, point }, i): ReckonedStem => ({
+    ordinal,
+    // A thin stem beside a thick one is no sign of a slip: only the first is held against the height.
+    diameter: heightM === null || i > 0 ? (alone[i] ?? null) : outcomeOf(read, inItsLight),
+    point: outcomeOf(point, inItsLight),
+  }));
+
+  const estimates = reckoned.flatMap(({ diameter }) => knownOf(diameter) ?? []);
+  const diametersCm = estimates.map(({ value }) => value);
+  const [first] = estimates;
+  const one = estimates.length === 1 ? (first ?? null) : null;
+  const apart = severalStems === 'kept-apart';
+  const dbh = one ?? (estimates.length === 0 || apart ? null : combinedDbh(estimates, severalStems, unitSystem));
+  // Stems of one height have together the volume of one stem with their basal area.
+  const together = dbh ?? (estimates.length === 0 ? null : combinedDbh(estimates, 'root-sum-of-squares', unitSystem));
+  const thickestCm = diametersCm.length === 0 ? null : Math.max(...diametersCm);
   return {
-    diameter: dbh === null || heightM === null ? alone : outcomeOf(diameter, { unitSystem, heightM }),
-    height: heightOutcome,
-    basalAreaM2: dbh === null ? null : basalAreaM2(dbh.value),
-    volume: dbh === null || tall === null ? null : formFactorVolume(dbh, tall, settings.formFactor, unitSystem),
-    slenderness: dbh === null || tall === null ? null : slenderness(tall.value, dbh.value),
+    diameter: reckoned[0]?.diameter ?? null,
+    height,
+    stems: reckoned,
+    diametersCm: apart || dbh === null ? diametersCm : [dbh.value],
+    dbh,
+    basalAreaM2:
+      diametersCm.length === 0
+        ? null
+        : one === null
+          ? combineStems(diametersCm, severalStems).basalAreaM2
+          : basalAreaM2(one.value),
+    volume:
+      together === null || tall === null ? null : formFactorVolume(together, tall, settings.formFactor, unitSystem),
+    slenderness: thickestCm === null || tall === null ? null : slenderness(tall.value, thickestCm),
+    findings: diagnoseTree({
+      stems: reckoned.map(({ ordinal, diameter, point }) => ({
+        ordinal,
+        dbhCm: knownOf(diameter)?.value ?? null,
+        pointM: knownOf(point)?.value ?? null,
+        firstReading: stems.find((stem) => stem.ordinal === ordinal)?.read.method.description.readings[0]?.key ?? null,
+      })),
+      rules: fieldRules,
+      unitSystem,
+      reason: draft.taping?.reason,
+      ...known,
+    }),
   };
 }
 
-/** Works out a tree from what is typed on its sheet. */
-export const reckonTree = (draft: TreeDraft, settings: TreeSettings): ReckonedTree =>
-  reckonMeasures(readMeasure(draft, 'diameter', settings), readMeasure(draft, 'height', settings), settings);
+/** Every finding about a tree, with the part of the sheet that it is about. */
+export function findingsOfTree({ stems, height, findings }: ReckonedTree): readonly PlacedFinding[] {
+  const placed = (outcome: Outcome | null, measure: Measure, stem: number): PlacedFinding[] =>
+    outcome === null ? [] : findingsOf(outcome).map((finding) => ({ ...finding, measure, stem }));
+  return [
+    ...stems.flatMap(({ ordinal, diameter, point }) => [
+      ...placed(diameter, 'diameter', ordinal),
+      ...placed(point, 'point', ordinal),
+    ]),
+    ...placed(height, 'height', 1),
+    ...findings,
+  ];
+}

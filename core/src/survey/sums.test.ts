@@ -4,7 +4,6 @@ import { exampleNamed } from '../testing/index.ts';
 import { slenderness } from '../height/index.ts';
 import examples from './examples/stand.json';
 import {
-  diameterClass,
   expansionFactorPerHa,
   mean,
   perAcre,
@@ -16,9 +15,12 @@ import {
   sum,
   surveySums,
   volumeRatio,
+  type SortingRules,
   type TalliedPlot,
   type TalliedTree,
 } from './index.ts';
+
+const BY_FIVE: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };
 
 const tree = (
   dbhCm: number | null,
@@ -105,20 +107,6 @@ describe('circular plots: by hand', () => {
   });
 });
 
-describe('diameter classes', () => {
-  it.each([
-    [32.5, 5, 35],
-    [32.49, 5, 30],
-    [37.5, 5, 40],
-    [0, 5, 0],
-    [11, 2, 12],
-    [10.999, 2, 10],
-    [12.9999999999999, 2, 14],
-  ])('%d falls into the class of width %d around %d', (diameter, width, middle) => {
-    expect(diameterClass(diameter, width)).toBe(middle);
-  });
-});
-
 describe('the sums of a plot', () => {
   // Two stems of 20 and 40 cm on 500 m²: g = 0.0314159 and 0.1256637 m².
   const plot: TalliedPlot = { areaM2: 500, trees: [tree(20, 15, 0.2), tree(40)] };
@@ -172,7 +160,7 @@ describe('the sums of a survey', () => {
     { areaM2: 500, trees: [tree(19), tree(42), tree(11, null, null, 'bt'), tree(33)] },
     { areaM2: 500, trees: [] },
   ];
-  const sums = surveySums(plots, 'metric');
+  const sums = surveySums(plots, BY_FIVE);
 
   it('are means over the plots, an empty one counting as zero: 40, 80 and 0 stems a hectare', () => {
     expect(sums.stemsPerHa?.mean).toBeCloseTo(40, 10);
@@ -191,9 +179,25 @@ describe('the sums of a survey', () => {
       '40 sp',
     ]);
   });
+  it('sort by products where the survey tells them apart, thinner stems by themselves', () => {
+    const products = [
+      { name: 'small', fromCm: 15 },
+      { name: 'saw', fromCm: 30 },
+    ];
+    const { products: rows } = surveySums(plots, { ...BY_FIVE, products });
+    // 31, 42 and 33 cm are saw, 20 and 19 cm small, 11 cm nothing: 20 stems a hectare each, over three plots.
+    expect(rows.map(({ product, stems }) => [product, stems])).toEqual([
+      [null, 1],
+      ['small', 2],
+      ['saw', 3],
+    ]);
+    expect(rows[2]?.stemsPerHa).toBeCloseTo((3 * 20) / 3, 9);
+    expect(surveySums(plots, BY_FIVE).products).toEqual([]);
+  });
+
   it('have no standard error with one plot, and nothing to say with none', () => {
-    expect(surveySums(plots.slice(0, 1), 'metric').stemsPerHa).toMatchObject({ mean: 40, standardError: null });
-    expect(surveySums([], 'metric')).toMatchObject({ plots: 0, stemsPerHa: null, classes: [], volumesMeasured: 0 });
+    expect(surveySums(plots.slice(0, 1), BY_FIVE).stemsPerHa).toMatchObject({ mean: 40, standardError: null });
+    expect(surveySums([], BY_FIVE)).toMatchObject({ plots: 0, stemsPerHa: null, classes: [], volumesMeasured: 0 });
   });
   it('weigh trees by their expansion factors in the quadratic mean: plots of unequal size', () => {
     const uneven = surveySums(
@@ -201,7 +205,7 @@ describe('the sums of a survey', () => {
         { areaM2: 100, trees: [tree(10)] },
         { areaM2: 1000, trees: [tree(50)] },
       ],
-      'metric',
+      BY_FIVE,
     );
     // √((100 × 100 + 10 × 2500) ÷ 110)
     expect(uneven.quadraticMeanDiameterCm).toBeCloseTo(Math.sqrt(35_000 / 110), 9);
@@ -229,7 +233,7 @@ describe('the sums of a survey', () => {
               .sort((a, b) => a.key - b.key)
               .map(({ item }) => item);
           const other = shuffled(list).map((plot) => ({ ...plot, trees: shuffled(plot.trees) }));
-          expect(surveySums(other, 'metric')).toEqual(surveySums(list, 'metric'));
+          expect(surveySums(other, BY_FIVE)).toEqual(surveySums(list, BY_FIVE));
         },
       ),
     );

@@ -1,7 +1,5 @@
-import { basalAreaM2 } from '../diameter/index.ts';
-import { convert, type UnitSystem } from '../quantity/index.ts';
+import { basalAreaM2, diameterClass, productOf, type ClassRule, type ProductLimit } from '../diameter/index.ts';
 import { expansionFactorPerHa } from './circular-plot.ts';
-import { CLASS_WIDTH, diameterClass } from './diameter-class.ts';
 import { mean, sampleMean, sum, type SampleMean } from './statistics.ts';
 
 /** What the sums need to know of a tree. */
@@ -96,15 +94,30 @@ export function plotSums(plot: TalliedPlot, ratio: VolumeRatio): PlotSums {
   };
 }
 
-/** One cell of the stand table: a diameter class of one species, as means over the plots. */
-export interface ClassRow {
-  /** Middle of the class, in the unit of the survey's system. */
-  readonly diameterClass: number;
-  readonly speciesCode: string;
+/** What a group of trees has, as means over the plots. */
+interface GroupSums {
   readonly stems: number;
   readonly stemsPerHa: number;
   readonly basalAreaM2PerHa: number;
   readonly volumeM3PerHa: number | null;
+}
+
+/** One cell of the stand table: a diameter class of one species. */
+export interface ClassRow extends GroupSums {
+  /** Name of the class by the survey's rule, in its unit: the lower limit or the middle. */
+  readonly diameterClass: number;
+  readonly speciesCode: string;
+}
+
+/** One product by diameter; null for stems below the first. */
+export interface ProductRow extends GroupSums {
+  readonly product: string | null;
+}
+
+/** How a survey sorts its stems. */
+export interface SortingRules {
+  readonly classes: ClassRule;
+  readonly products: readonly ProductLimit[];
 }
 
 export interface SurveySums {
@@ -118,6 +131,8 @@ export interface SurveySums {
   readonly heightsMeasured: number;
   readonly withoutDiameter: number;
   readonly classes: readonly ClassRow[];
+  /** In the order of their limits; empty where the survey tells no products apart. */
+  readonly products: readonly ProductRow[];
   /** Trees whose volume was measured, and those it was carried over to. */
   readonly volumesMeasured: number;
   readonly volumesFilled: number;
@@ -137,7 +152,7 @@ function standQuadraticMeanCm(plots: readonly TalliedPlot[]): number | null {
  *
  * A plot without trees counts as zero.
  */
-export function surveySums(plots: readonly TalliedPlot[], system: UnitSystem): SurveySums {
+export function surveySums(plots: readonly TalliedPlot[], sorting: SortingRules): SurveySums {
   const trees = plots.flatMap((plot) => plot.trees);
   const ratio = volumeRatio(trees);
   const sums = plots.map((plot) => plotSums(plot, ratio));
@@ -153,35 +168,53 @@ export function surveySums(plots: readonly TalliedPlot[], system: UnitSystem): S
     meanHeightM: mean(heights),
     heightsMeasured: heights.length,
     withoutDiameter: trees.filter((tree) => tree.dbhCm === null).length,
-    classes: classTable(plots, ratio, system),
+    classes: classTable(plots, ratio, sorting.classes),
+    products: productTable(plots, ratio, sorting.products),
     volumesMeasured: ratio.measuredTrees,
     volumesFilled: trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 === null).length,
   };
 }
 
-function classTable(plots: readonly TalliedPlot[], ratio: VolumeRatio, system: UnitSystem): ClassRow[] {
-  const { width, unit } = CLASS_WIDTH[system];
-  const cells = new Map<
-    string,
-    { row: Pick<ClassRow, 'diameterClass' | 'speciesCode'>; trees: { factor: number; g: number; v: number | null }[] }
-  >();
+/** Sums of the trees that share a key, in the order in which the keys come up. */
+function groupBy<K extends object>(
+  plots: readonly TalliedPlot[],
+  ratio: VolumeRatio,
+  keyOf: (tree: TalliedTree & { readonly dbhCm: number }) => K,
+): (K & GroupSums)[] {
+  const groups = new Map<string, { key: K; trees: { factor: number; g: number; v: number | null }[] }>();
   for (const plot of plots) {
     const factor = expansionFactorPerHa(plot.areaM2) / plots.length;
     for (const tree of plot.trees.filter(hasDbh)) {
-      const middle = diameterClass(convert(tree.dbhCm, 'cm', unit), width);
-      const key = `${String(middle)} ${tree.speciesCode}`;
-      const cell = cells.get(key) ?? { row: { diameterClass: middle, speciesCode: tree.speciesCode }, trees: [] };
-      cell.trees.push({ factor, g: basalAreaM2(tree.dbhCm), v: volumeOf(tree, ratio) });
-      cells.set(key, cell);
+      const key = keyOf(tree);
+      const name = JSON.stringify(key);
+      const group = groups.get(name) ?? { key, trees: [] };
+      group.trees.push({ factor, g: basalAreaM2(tree.dbhCm), v: volumeOf(tree, ratio) });
+      groups.set(name, group);
     }
   }
-  return [...cells.values()]
-    .map(({ row, trees }) => ({
-      ...row,
-      stems: trees.length,
-      stemsPerHa: sum(trees.map(({ factor }) => factor)),
-      basalAreaM2PerHa: sum(trees.map(({ factor, g }) => factor * g)),
-      volumeM3PerHa: trees.some(({ v }) => v === null) ? null : sum(trees.map(({ factor, v }) => factor * (v ?? 0))),
-    }))
-    .sort((a, b) => a.diameterClass - b.diameterClass || a.speciesCode.localeCompare(b.speciesCode, 'en'));
+  return [...groups.values()].map(({ key, trees }) => ({
+    ...key,
+    stems: trees.length,
+    stemsPerHa: sum(trees.map(({ factor }) => factor)),
+    basalAreaM2PerHa: sum(trees.map(({ factor, g }) => factor * g)),
+    volumeM3PerHa: trees.some(({ v }) => v === null) ? null : sum(trees.map(({ factor, v }) => factor * (v ?? 0))),
+  }));
+}
+
+const classTable = (plots: readonly TalliedPlot[], ratio: VolumeRatio, classes: ClassRule): ClassRow[] =>
+  groupBy(plots, ratio, ({ dbhCm, speciesCode }) => ({
+    diameterClass: diameterClass(dbhCm, classes),
+    speciesCode,
+  })).sort((a, b) => a.diameterClass - b.diameterClass || a.speciesCode.localeCompare(b.speciesCode, 'en'));
+
+function productTable(
+  plots: readonly TalliedPlot[],
+  ratio: VolumeRatio,
+  products: readonly ProductLimit[],
+): ProductRow[] {
+  if (products.length === 0) return [];
+  const order = (product: string | null): number => products.find(({ name }) => name === product)?.fromCm ?? 0;
+  return groupBy(plots, ratio, ({ dbhCm }) => ({ product: productOf(dbhCm, products) })).sort(
+    (a, b) => order(a.product) - order(b.product),
+  );
 }

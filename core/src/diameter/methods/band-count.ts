@@ -1,4 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { ON_ONE_FACE } from '../error-model.ts';
 import { stopImpossible } from '../slips.ts';
 import { distanceToAxis } from '../stem-readings.ts';
 
@@ -36,6 +37,7 @@ const description: MethodDescription = {
     },
     distanceToAxis,
   ],
+  ...ON_ONE_FACE,
   picture: { observer: false },
   source: SOURCE,
   order: 100,

@@ -1,4 +1,5 @@
 import { asRead, readingOf, type Method, type MethodDescription } from '../../method/index.ts';
+import { ON_ONE_FACE } from '../error-model.ts';
 import { diagnoseGirthAsDiameter } from '../slips.ts';
 import { acrossStem } from '../stem-readings.ts';
 
@@ -22,11 +23,12 @@ const description: MethodDescription = {
       shortcut: 'r',
       callout: 'k',
       instrument: 'caliper',
-      errorCm: 0.8,
+      errorCm: 0.3,
     }),
   ],
+  ...ON_ONE_FACE,
   picture: { observer: false },
-  source: 'as read; one face of a stem that is out of round strays by about 2 to 3 %',
+  source: 'as read',
   order: 30,
 };
 

@@ -1,6 +1,7 @@
 import { GIRTH_SOURCE, girthOverPi } from '../girth-steps.ts';
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { printAsRead } from '../../quantity/index.ts';
+import { ROUND_THE_STEM } from '../error-model.ts';
 import { DIAMETER_SLIPS, stopImpossible } from '../slips.ts';
 import { roundStem } from '../stem-readings.ts';
 
@@ -62,6 +63,7 @@ const description: MethodDescription = {
       place: 'ring',
     },
   ],
+  ...ROUND_THE_STEM,
   picture: { observer: false },
   source: GIRTH_SOURCE,
   order: 60,

@@ -1,4 +1,5 @@
 import { asRead, readingOf, type Method, type MethodDescription } from '../../method/index.ts';
+import { ROUND_THE_STEM } from '../error-model.ts';
 import { diagnoseGirthAsDiameter } from '../slips.ts';
 import { acrossStem } from '../stem-readings.ts';
 
@@ -25,6 +26,7 @@ const description: MethodDescription = {
   ],
   safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
   readings: [diameter],
+  ...ROUND_THE_STEM,
   picture: { observer: false },
   source: 'd = c ÷ π, printed on the tape',
   order: 10,

@@ -1,6 +1,7 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { stopImpossible } from '../slips.ts';
 import { degreesToRadians } from '../../quantity/index.ts';
+import { ON_ONE_FACE } from '../error-model.ts';
 import { distanceToAxis } from '../stem-readings.ts';
 
 const SOURCE = 'Grosenbaugh 1963, Optical dendrometers for out-of-reach diameters: D = 2 L sin(t ÷ 2)';
@@ -37,6 +38,7 @@ const description: MethodDescription = {
     },
     distanceToAxis,
   ],
+  ...ON_ONE_FACE,
   picture: { observer: false },
   source: SOURCE,
   order: 110,

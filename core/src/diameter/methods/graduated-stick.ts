@@ -1,8 +1,9 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { convert, printAsRead } from '../../quantity/index.ts';
+import { ON_ONE_FACE } from '../error-model.ts';
 import { DIAMETER_SLIPS, stopImpossible } from '../slips.ts';
-import { stemFromStick } from '../stick-steps.ts';
-import { acrossStem, reach, STICK_SOURCE } from '../stem-readings.ts';
+import { beyondStick, stemFromStick, stickMarkCm } from '../stick-steps.ts';
+import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
 
 const description: MethodDescription = {
   id: 'diameter.graduated-stick',
@@ -35,6 +36,7 @@ const description: MethodDescription = {
     }),
     reach(),
   ],
+  ...ON_ONE_FACE,
   picture: { observer: false },
   source: STICK_SOURCE,
   order: 80,
@@ -64,14 +66,13 @@ export const method: Method = {
     const stops = stopImpossible(diagnosis, 'shown');
     if (stops.length > 0) return stops;
     const read = readingOf(readings, 'shown');
-    const inCm = (key: string): number => {
-      const { value: length, unit } = readingOf(readings, key);
-      return convert(length, unit, 'cm');
-    };
     const shownCm = convert(read.value, read.unit, 'cm');
-    const off = inCm('reach') - inCm('made');
-    if (Math.abs(shownCm / value - 1) < 0.005) return [];
+    const madeCm = readingCm(readings, 'made');
+    const off = readingCm(readings, 'reach') - madeCm;
+    const beyond = beyondStick(stickMarkCm(shownCm, madeCm), madeCm, 'shown');
+    if (Math.abs(shownCm / value - 1) < 0.005) return beyond;
     return [
+      ...beyond,
       {
         code: DIAMETER_SLIPS.otherReach,
         severity: 'note',

@@ -1,4 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { ON_ONE_FACE } from '../error-model.ts';
 import { stopImpossible } from '../slips.ts';
 import { acrossStem, distanceToBark, reach } from '../stem-readings.ts';
 
@@ -33,6 +34,7 @@ const description: MethodDescription = {
     reach(),
     distanceToBark,
   ],
+  ...ON_ONE_FACE,
   picture: { observer: false },
   source: SOURCE,
   order: 90,

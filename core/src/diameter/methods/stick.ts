@@ -1,7 +1,8 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { ON_ONE_FACE } from '../error-model.ts';
 import { stopImpossible } from '../slips.ts';
-import { stemFromStick } from '../stick-steps.ts';
-import { acrossStem, reach, STICK_SOURCE } from '../stem-readings.ts';
+import { beyondStick, stemFromStick } from '../stick-steps.ts';
+import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
 
 const description: MethodDescription = {
   id: 'diameter.stick',
@@ -27,6 +28,7 @@ const description: MethodDescription = {
     }),
     reach(),
   ],
+  ...ON_ONE_FACE,
   picture: { observer: false },
   source: STICK_SOURCE,
   order: 70,
@@ -41,5 +43,9 @@ export const method: Method = {
     const reached = lengthIn(readingOf(readings, 'reach'), unit, 'reach', book);
     return stemFromStick(seen, reached, book, unit, decimals);
   },
-  diagnose: (diagnosis) => stopImpossible(diagnosis, 'seen'),
+  diagnose: (diagnosis) => {
+    const stops = stopImpossible(diagnosis, 'seen');
+    if (stops.length > 0) return stops;
+    return beyondStick(readingCm(diagnosis.readings, 'seen'), readingCm(diagnosis.readings, 'reach'), 'seen');
+  },
 };

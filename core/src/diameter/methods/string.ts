@@ -1,5 +1,6 @@
 import { GIRTH_SOURCE, girthOverPi } from '../girth-steps.ts';
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { ROUND_THE_STEM } from '../error-model.ts';
 import { diagnoseDiameterAsGirth } from '../slips.ts';
 import { roundStem } from '../stem-readings.ts';
 
@@ -26,6 +27,7 @@ const description: MethodDescription = {
       errorCm: 1.5,
     }),
   ],
+  ...ROUND_THE_STEM,
   picture: { observer: false },
   source: GIRTH_SOURCE,
   order: 50,

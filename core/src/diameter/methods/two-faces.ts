@@ -1,18 +1,8 @@
-import type { Term, Workbook } from '../../estimate/index.ts';
-import {
-  lengthIn,
-  readingOf,
-  resultUnit,
-  type Method,
-  type MethodDescription,
-  type TwoFaces,
-} from '../../method/index.ts';
-import { convert } from '../../quantity/index.ts';
-import { DIAMETER_SLIPS } from '../slips.ts';
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { ON_TWO_FACES } from '../error-model.ts';
+import { facesApart } from '../faces-apart.ts';
+import { MEAN_OF_FACES_SOURCE, meanOfFaces } from '../mean-of-faces.ts';
 import { acrossStem } from '../stem-readings.ts';
-
-/** Above this ratio of the faces one asks whether one of them was misread, or two stems were taken for one. */
-export const LARGEST_FACE_RATIO = 1.5;
 
 const description: MethodDescription = {
   id: 'diameter.two-faces',
@@ -46,43 +36,10 @@ const description: MethodDescription = {
       errorCm: 0.3,
     }),
   ],
+  ...ON_TWO_FACES,
   picture: { observer: false },
-  source: 'Loetsch, Zöhrer & Haller 1973, Forest Inventory II: mean of two diameters',
+  source: MEAN_OF_FACES_SOURCE,
   order: 40,
-};
-
-type Mean = (a: Term, b: Term, book: Workbook, unit: string, decimals: number) => Term;
-
-const step =
-  (compute: (a: number, b: number) => number, write: (a: string, b: string) => string, rule: string): Mean =>
-  (a, b, book, unit, decimals) =>
-    book.step({
-      terms: [a, b],
-      compute: (x = 0, y = 0) => compute(x, y),
-      write: (x = '', y = '') => write(x, y),
-      decimals,
-      final: true,
-      unit,
-      rule,
-      source: description.source,
-    });
-
-const MEANS: Record<TwoFaces, Mean> = {
-  arithmetic: step(
-    (a, b) => (a + b) / 2,
-    (a, b) => `(${a} + ${b}) ÷ 2`,
-    'arithmetic mean of the two faces',
-  ),
-  geometric: step(
-    (a, b) => Math.sqrt(a * b),
-    (a, b) => `√(${a} × ${b})`,
-    'geometric mean: the circle with the area of the ellipse',
-  ),
-  quadratic: step(
-    (a, b) => Math.sqrt((a * a + b * b) / 2),
-    (a, b) => `√((${a}² + ${b}²) ÷ 2)`,
-    'quadratic mean: the mean of the two basal areas',
-  ),
 };
 
 /** Mean of two diameters at right angles, by the survey's rule. */
@@ -92,31 +49,7 @@ export const method: Method = {
     const { unit, decimals } = resultUnit('diameter', context.unitSystem);
     const face = lengthIn(readingOf(readings, 'face'), unit, 'face', book);
     const cross = lengthIn(readingOf(readings, 'cross'), unit, 'face at right angles', book);
-    return MEANS[context.twoFaces ?? 'arithmetic'](face, cross, book, unit, decimals);
+    return meanOfFaces([face, cross], context.twoFaces ?? 'arithmetic', book, { unit, decimals });
   },
-  diagnose: ({ readings, print }) => {
-    const inCm = (key: string): number => {
-      const { value, unit } = readingOf(readings, key);
-      return convert(value, unit, 'cm');
-    };
-    const [thin = 0, thick = 0] = [inCm('face'), inCm('cross')].sort((a, b) => a - b);
-    const ratio = thick / thin;
-    if (ratio <= LARGEST_FACE_RATIO) return [];
-    return [
-      {
-        code: DIAMETER_SLIPS.facesApart,
-        severity: 'check',
-        reading: 'cross',
-        title: 'The two faces are far apart',
-        message: `${print(thick)} is ${ratio.toFixed(1)} times ${print(thin)}. A stem so flat is rare: look whether one face was misread, or whether two trees have grown together.`,
-        mends: [
-          {
-            label: 'clear the second face and read it again',
-            measure: 'diameter',
-            changes: [{ reading: 'cross', text: '', unit: readingOf(readings, 'cross').unit }],
-          },
-        ],
-      },
-    ];
-  },
+  diagnose: (diagnosis) => facesApart(diagnosis, 'face', 'cross'),
 };

@@ -1,20 +1,12 @@
 export {
-  DECISIONS,
-  FOUR_AND_A_HALF_FEET_M,
-  RULE_SETS,
-  type Choice,
-  type FieldRules,
-  type RuleSet,
-  type RuleSetId,
-} from './field-rules.ts';
-export {
   ABOVE_SWELLING_M,
   CROTCH_SWELLING_M,
   FORK_AT_GROUND_M,
+  MOST_SEPARATE_STEMS,
   slopeSchools,
   whereToTape,
   type SlopeSchools,
   type TapeAnswer,
-  type TapedTree,
   type TapePoint,
 } from './where-to-tape.ts';
+export { isTapedTree, TAPED_LIMITS, type TapedTree } from './taped-tree.ts';

@@ -2,13 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { STEMS_RULES } from '../several-stems.ts';
 import {
   DECISIONS,
+  isTapedTree,
   RULE_SETS,
   slopeSchools,
   whereToTape,
   type RuleSetId,
   type TapeAnswer,
   type TapedTree,
-} from './index.ts';
+} from '../index.ts';
 
 const SETS = Object.keys(RULE_SETS) as RuleSetId[];
 const FROM: Record<TapeAnswer['from'], string> = {
@@ -349,5 +350,34 @@ describe('the four sets', () => {
   it('take 4.5 ft for 1.3716 m where they mean feet, and 1.30 m in the forest', () => {
     expect(RULE_SETS.timber.rules.breastHeightM).toBe(1.3);
     expect(RULE_SETS.street.rules.breastHeightM).toBe(1.3716);
+  });
+});
+
+describe('a tree that comes from outside', () => {
+  const plain = { ground: { slopePct: 20 }, leanDeg: 0, trunks: { kind: 'one' }, swelling: { kind: 'none' } };
+  it.each([
+    ['plain', plain],
+    ['in snow', { ...plain, ground: { slopePct: 0, snowM: 0.4 } }],
+    ['forked', { ...plain, trunks: { kind: 'fork', crotchM: 0.8, stems: 3, onePith: true } }],
+    ['broken', { ...plain, trunks: { kind: 'broken', breakM: 6 } }],
+    ['with a bulge', { ...plain, swelling: { kind: 'bulge', fromM: 1.2, toM: 1.5, aboveIsWorse: false } }],
+    ['with a swollen butt', { ...plain, swelling: { kind: 'butt', endsM: 1.6 } }],
+  ])('is taken: %s', (_name, tree) => {
+    expect(isTapedTree(tree)).toBe(true);
+  });
+  it.each([
+    ['nothing', null],
+    ['words', 'a tree'],
+    ['no ground', { ...plain, ground: undefined }],
+    ['ground too steep', { ...plain, ground: { slopePct: 151 } }],
+    ['a lean that is no number', { ...plain, leanDeg: '5' }],
+    ['a lean that is not finite', { ...plain, leanDeg: NaN }],
+    ['half a stem', { ...plain, trunks: { kind: 'fork', crotchM: 0.8, stems: 2.5 } }],
+    ['one trunk of a fork', { ...plain, trunks: { kind: 'fork', crotchM: 0.8, stems: 1 } }],
+    ['an unknown swelling', { ...plain, swelling: { kind: 'nest' } }],
+    ['a bulge without its end', { ...plain, swelling: { kind: 'bulge', fromM: 1.2 } }],
+    ['something more', { ...plain, owner: 'somebody' }],
+  ])('is refused: %s', (_name, tree) => {
+    expect(isTapedTree(tree)).toBe(false);
   });
 });

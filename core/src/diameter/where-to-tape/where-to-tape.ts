@@ -1,5 +1,6 @@
 import { printRounded } from '../../quantity/index.ts';
-import { DECISIONS, type FieldRules } from './field-rules.ts';
+import { DECISIONS, type FieldRules } from '../field-rules/field-rules.ts';
+import type { TapedTree } from './taped-tree.ts';
 
 /** Below this the trunks count as parted at the ground: 0.3 m (1 ft). */
 export const FORK_AT_GROUND_M = 0.3;
@@ -9,29 +10,8 @@ export const ABOVE_SWELLING_M = 0.45;
 export const CROTCH_SWELLING_M = 0.15;
 /** The lean from which the stem, and not the ground, says where one measures along. */
 export const LEANING_FROM_DEG = 5;
-const MOST_STEMS = 6;
-
-/** A tree as the four picture questions find it. Heights in m above the ground, along the stem. */
-export interface TapedTree {
-  readonly ground: { readonly slopePct: number; readonly snowM?: number };
-  readonly leanDeg: number;
-  readonly trunks:
-    | { readonly kind: 'one' }
-    /** `onePith`: whether all trunks come from one pith at the ground, where that can be told. */
-    | { readonly kind: 'fork'; readonly crotchM: number; readonly stems: number; readonly onePith?: boolean }
-    | { readonly kind: 'grown-together' }
-    | { readonly kind: 'broken'; readonly breakM: number };
-  readonly swelling:
-    | { readonly kind: 'none' }
-    | {
-        readonly kind: 'bulge' | 'scar' | 'branch';
-        readonly fromM: number;
-        readonly toM: number;
-        readonly aboveIsWorse?: boolean;
-      }
-    | { readonly kind: 'butt'; readonly endsM: number }
-    | { readonly kind: 'climber' };
-}
+/** Where the rule counts them, no more stems than these are kept. */
+export const MOST_SEPARATE_STEMS = 6;
 
 /** Where the tape lies on a stem. */
 export type TapePoint =
@@ -94,7 +74,7 @@ function stemsOf({ trunks }: TapedTree, rules: FieldRules): Stems {
       case 'separate':
         return { count: stems, counts: 'separate stems', belowM: null, words: said };
       case 'separate-up-to-six':
-        return { count: Math.min(MOST_STEMS, stems), counts: 'separate stems', belowM: null, words: said };
+        return { count: Math.min(MOST_SEPARATE_STEMS, stems), counts: 'separate stems', belowM: null, words: said };
       case 'each-on-its-own':
         return { count: stems, counts: 'separate trees', belowM: null, words: said };
       case 'one-pith-one-tree':

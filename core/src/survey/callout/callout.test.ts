@@ -1,17 +1,27 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { RULE_SETS } from '../../diameter/index.ts';
 import { METHODS } from '../../registry/index.ts';
+import type { Measure } from '../../method/index.ts';
+import { wrongLines } from '../../testing/index.ts';
 import { decimalsOf, toGraduation } from '../../quantity/index.ts';
 import {
   COMMON_SPECIES,
   defaultUnitOf,
+  draftOf,
   emptyDraft,
+  measureDraftOf,
   parseCallout,
+  partsOf,
   printCallout,
   readMeasure,
   reckonTree,
+  talliedTrees,
+  withoutStem,
+  withStem,
   type CalloutContext,
   type Entry,
+  type Part,
   type TreeDraft,
 } from '../index.ts';
 
@@ -20,17 +30,18 @@ const context: CalloutContext = {
   slopeUnit: 'm20',
   species: COMMON_SPECIES.filter(({ code }) => ['sp', 'bt', 'po', 'ch', 'li'].includes(code)),
 };
-const settings = { ...context, formFactor: { value: 0.45, standardError: 0.05 } };
+const settings = { ...context, formFactor: { value: 0.45, standardError: 0.05 }, fieldRules: RULE_SETS.timber.rules };
 const parse = (line: string, over: Partial<CalloutContext> = {}) => parseCallout(line, { ...context, ...over });
 const chips = (line: string) => parse(line).tokens.map(({ chip }) => chip);
 const problems = (line: string) =>
   parse(line).tokens.flatMap(({ text, problem }) => (problem === null ? [] : [`${text}: ${problem}`]));
 /** Every reading of a draft with its method, value and unit. */
 const readings = (draft: TreeDraft) =>
-  (['diameter', 'height'] as const).flatMap((measure) => {
-    const read = readMeasure(draft, measure, context);
+  partsOf(draft).flatMap((part) => {
+    const read = readMeasure(draft, part, context);
     return Object.entries(read.readings).map(
-      ([key, { value, unit }]) => `${read.method.description.id} ${key} ${value} ${unit}`,
+      ([key, { value, unit }]) =>
+        `${part.stem > 1 ? `stem ${part.stem}: ` : ''}${read.method.description.id} ${key} ${value} ${unit}`,
     );
   });
 
@@ -100,6 +111,48 @@ describe('the call-out line', () => {
   ])('“%s”', (line, expected) => {
     expect(problems(line)).toEqual([]);
     expect(readings(parse(line).draft)).toEqual(expected);
+  });
+
+  it.each([
+    [
+      'ch 28 &21 +18 -1.5 @20',
+      [
+        'diameter.tape diameter 28 cm',
+        'stem 2: diameter.tape diameter 21 cm',
+        'height.two-angles top 18 m20',
+        'height.two-angles base -1.5 m20',
+        'height.two-angles distance 20 m',
+      ],
+    ],
+    [
+      'ch g88 at1.4 & g66 at 90cm',
+      [
+        'diameter.girth girth 88 cm',
+        'point.tape point 1.4 m',
+        'stem 2: diameter.girth girth 66 cm',
+        'stem 2: point.tape point 90 cm',
+      ],
+    ],
+    [
+      'ch 28&2x20/22&19',
+      [
+        'diameter.tape diameter 28 cm',
+        'stem 2: diameter.two-faces face 20 cm',
+        'stem 2: diameter.two-faces cross 22 cm',
+        'stem 3: diameter.tape diameter 19 cm',
+      ],
+    ],
+    ['ch 28 body1.32', ['diameter.tape diameter 28 cm', 'point.body-mark point 1.32 m']],
+  ])('takes several stems, each with its point: “%s”', (line, expected) => {
+    expect(problems(line)).toEqual([]);
+    expect(readings(parse(line).draft)).toEqual(expected);
+  });
+
+  it('says which stem a chip belongs to, and what an unfinished stem wants', () => {
+    expect(chips('ch 28 &21')).toEqual(['Sweet chestnut', 'dbh 28 cm', 'stem 2: dbh 21 cm']);
+    expect(problems('ch 28 &')).toEqual(['&: Another stem begins here: call out its diameter.']);
+    expect(problems('ch 28 &21 19')[0]).toContain('19: A second plain number');
+    expect(problems(`ch 1 ${'&2 '.repeat(30)}`)[0]).toContain('at most 30 stems');
   });
 
   it('takes a tag, and speaks the crew’s own scale and units', () => {
@@ -179,7 +232,7 @@ describe('the call-out line', () => {
           const value = toGraduation(low + (high - low) * share, graduation);
           return { text: `${spec.signed && value > 0 ? '+' : ''}${value.toFixed(decimalsOf(graduation))}`, unit };
         });
-    const measure = (of: 'diameter' | 'height') =>
+    const measure = (of: Measure) =>
       fc.constantFrom(...METHODS.filter(({ description }) => description.measure === of)).chain(({ description }) =>
         fc.tuple(...description.readings.map(entry)).map((entries) => ({
           methodId: description.id,
@@ -195,7 +248,13 @@ describe('the call-out line', () => {
       tag: fc.constantFrom('', '17', 'A-3'),
       speciesCode: fc.constantFrom('', 'sp', 'ch'),
       diameter: measure('diameter'),
+      point: measure('point'),
       height: measure('height'),
+      moreStems: fc
+        .array(fc.record({ diameter: measure('diameter'), point: measure('point') }), { maxLength: 3 })
+        // A stem is called out by its readings: one without any is not on the line.
+        .map((stems) => stems.filter(({ diameter }) => Object.keys(diameter.entries).length > 0))
+        .map((stems) => stems.map((stem, i) => ({ ...stem, ordinal: i + 2 }))),
     });
     const defaults = fc.record({
       unitSystem: fc.constantFrom('metric' as const, 'imperial' as const),
@@ -205,7 +264,7 @@ describe('the call-out line', () => {
       fc.property(draft, defaults, (tree, usual) => {
         const line = printCallout(tree, usual);
         // Half a line may belong to several methods: the one in hand is meant.
-        const inHand = { diameter: tree.diameter.methodId, height: tree.height.methodId };
+        const inHand = (part: Part) => measureDraftOf(tree, part).methodId;
         const back = parse(line, { ...usual, inHand });
         expect(
           back.tokens.flatMap(({ problem }) => problem ?? []),
@@ -229,6 +288,77 @@ describe('a tree from its line', () => {
     expect(slenderness).toBeCloseTo(56.52, 2);
     // 0.45 × π × 34.5² ÷ 40 000 × 19.5
     expect(volume?.value).toBeCloseTo(0.8203, 4);
+  });
+
+  it('of several stems has one figure by the survey’s rule: √(28² + 21²) = 35', () => {
+    const forked = reckonTree(parse('ch 28 &21 +18 -1.5 @20').draft, settings);
+    expect(forked.dbh?.printed.value).toBe('35.0');
+    expect(forked.dbh?.workings.at(-1)?.expression).toBe('√(28.0² + 21.0²)');
+    // Each ±0.3: √((28 × 0.3)² + (21 × 0.3)²) ÷ 35
+    expect(forked.dbh?.standardError).toBeCloseTo(0.3, 6);
+    expect(forked.basalAreaM2).toBeCloseTo((Math.PI * 35 * 35) / 40_000, 9);
+    expect(forked.volume?.value).toBeCloseTo((0.45 * Math.PI * 35 * 35 * 19.5) / 40_000, 6);
+    expect(forked.diametersCm).toEqual([35]);
+    // The thickest stem is held against the height: 19.5 m ÷ 28 cm.
+    expect(forked.slenderness).toBeCloseTo(69.64, 2);
+  });
+
+  it('keeps its stems apart where the rules say so: two trees for the sums, one height', () => {
+    const apart = reckonTree(parse('ch 28 &21 +18 -1.5 @20').draft, {
+      ...settings,
+      fieldRules: RULE_SETS.street.rules,
+    });
+    expect(apart.dbh).toBeNull();
+    expect(apart.diametersCm).toEqual([28, 21]);
+    const tallied = talliedTrees({ speciesCode: 'ch', diametersCm: apart.diametersCm, heightM: 19.5, volumeM3: 1 });
+    expect(tallied.map(({ dbhCm, heightM }) => [dbhCm, heightM])).toEqual([
+      [28, 19.5],
+      [21, null],
+    ]);
+    // Volumes go with the basal areas, 784 : 441.
+    expect((tallied[0]?.volumeM3 ?? 0) / (tallied[1]?.volumeM3 ?? 1)).toBeCloseTo(784 / 441, 9);
+    expect(talliedTrees({ speciesCode: 'ch', diametersCm: [], heightM: null, volumeM3: null })).toEqual([
+      { speciesCode: 'ch', dbhCm: null, heightM: null, volumeM3: null },
+    ]);
+  });
+
+  it.each([
+    ['largest', '28.0', '28.0'],
+    ['largest-plus-half', '38.5', '28.0 + (21.0) ÷ 2'],
+    ['root-n-mean', '34.6', '√2 × (21.0 + 28.0) ÷ 2'],
+    ['arithmetic-mean', '24.5', '(21.0 + 28.0) ÷ 2'],
+    ['plain-sum', '49.0', '21.0 + 28.0'],
+  ] as const)('by the rule %s is %s', (severalStems, printed, expression) => {
+    const fieldRules = { ...settings.fieldRules, severalStems };
+    const { dbh } = reckonTree(parse('ch 21 &28').draft, { ...settings, fieldRules });
+    expect(dbh?.printed.value).toBe(printed);
+    expect(dbh?.workings.at(-1)?.expression).toBe(expression);
+    expect(wrongLines(dbh?.workings ?? [])).toEqual([]);
+  });
+
+  it('takes the mean of two faces that the survey settled', () => {
+    const { dbh } = reckonTree(parse('bt 2x33/38').draft, {
+      ...settings,
+      fieldRules: { ...settings.fieldRules, twoFaces: 'geometric' },
+    });
+    expect(dbh?.value.toFixed(2)).toBe('35.41');
+  });
+
+  it('comes back from the record with its stems and their numbers', () => {
+    const draft = draftOf({
+      tag: '7',
+      speciesCode: 'ch',
+      readings: [
+        { measure: 'diameter', methodId: 'diameter.tape', key: 'diameter', value: 28, unit: 'cm' },
+        { measure: 'diameter', methodId: 'diameter.tape', key: 'diameter', value: 19, unit: 'cm', stem: 3 },
+        { measure: 'point', methodId: 'point.tape', key: 'point', value: 0.9, unit: 'm', stem: 3 },
+      ],
+    });
+    expect(draft.moreStems.map(({ ordinal }) => ordinal)).toEqual([3]);
+    expect(printCallout(draft, context)).toBe('#7 ch 28 &19 at0.9');
+    // Taken off and put on again it is another stem, unless its number is free again.
+    expect(withStem(draft).moreStems.map(({ ordinal }) => ordinal)).toEqual([3, 4]);
+    expect(withStem(withoutStem(draft, 3)).moreStems.map(({ ordinal }) => ordinal)).toEqual([2]);
   });
 
   it('is nothing before the first reading', () => {

@@ -1,8 +1,12 @@
 import type { Measure, Method, ReadingSpec } from '../../method/index.ts';
 import { methodsFor } from '../../registry/index.ts';
+import { MEASURES } from '../tree-draft.ts';
 
 /** Stands for a reading that is still to be taken, so that the ones behind it keep their place. */
 export const MISSING = '_';
+
+/** Begins another stem of the same tree: `28 &21`. */
+export const NEXT_STEM = '&';
 
 /** How a reading is told from the others on the line. */
 export type Mark =
@@ -27,8 +31,8 @@ export interface Called {
 export const prefixes = (): string[] =>
   [
     ...new Set(
-      [...methodsFor('diameter'), ...methodsFor('height')].flatMap(({ description }) =>
-        description.readings.map((spec) => spec.callout),
+      MEASURES.flatMap((measure) =>
+        methodsFor(measure).flatMap(({ description }) => description.readings.map((spec) => spec.callout)),
       ),
     ),
   ]

@@ -1,17 +1,21 @@
 import {
-  MEASURES,
   defaultUnitOf,
   emptyDraft,
+  emptyStem,
+  partsOf,
+  STEMS_PER_TREE,
   TAG,
+  withMeasureDraft,
   type Entry,
   type MeasureDraft,
+  type Part,
   type ReadingDefaults,
   type TreeDraft,
 } from '../tree-draft.ts';
 import type { Measure, ReadingSpec } from '../../method/index.ts';
 import { readQuantity, unitOf, type UnitId } from '../../quantity/index.ts';
 import type { Species } from '../species.ts';
-import { callOf, fitMethod, MISSING, type Called, type Fit } from './grammar.ts';
+import { callOf, fitMethod, MISSING, NEXT_STEM, type Called, type Fit } from './grammar.ts';
 import { cutTokens, type RawToken } from './tokens.ts';
 
 /** A part of the line as it was understood. */
@@ -22,6 +26,7 @@ export interface CallToken extends RawToken {
   readonly problem: string | null;
   readonly part: 'tag' | 'species' | 'reading' | 'unknown';
   readonly measure?: Measure;
+  readonly stem?: number;
   readonly reading?: string;
 }
 
@@ -34,93 +39,115 @@ export interface ParsedCallout {
 
 export interface CalloutContext extends ReadingDefaults {
   readonly species: readonly Species[];
-  /** Methods in hand, by identifier: they win where half a line could belong to several. */
-  readonly inHand?: Readonly<Partial<Record<Measure, string>>>;
+  /** The method in hand for a part, by identifier: it wins where half a line could belong to several. */
+  readonly inHand?: (part: Part) => string | undefined;
 }
 
 /**
  * Reads one tree in the words crews call out: `#17 sp 34.5 +18 -1.5 @20`.
  *
- * Parts may stand in any order, signed readings apart: the first is the top, the second the base. Nothing is dropped:
- * a part that is not understood comes back with the reason.
+ * Parts may stand in any order, signed readings apart: the first is the top, the second the base. `&` begins another
+ * stem of the same tree: `28 &21 at0.9`. Nothing is dropped: a part that is not understood comes back with the reason.
  */
 export function parseCallout(line: string, context: CalloutContext): ParsedCallout {
   const raw = cutTokens(line);
   const tokens: (CallToken | null)[] = raw.map(() => null);
   let draft = emptyDraft();
-  const calls: (Called | null)[] = [];
-  const places: number[] = [];
+  const heard: Heard[] = [];
+  let stem = 1;
 
-  raw.forEach((token, i) => {
-    if (token.text.startsWith('#')) {
-      const tag = token.text.slice(1);
-      if (draft.tag !== '') tokens[i] = problem(token, 'A second tag: one tree has one.');
-      else if (!TAG.test(tag)) tokens[i] = problem(token, `“${tag}” is no tag: use up to 12 letters and digits.`);
+  raw.forEach((token, place) => {
+    const begins = token.text.startsWith(NEXT_STEM);
+    if (begins && stem === STEMS_PER_TREE) {
+      tokens[place] = problem(token, `A tree takes at most ${STEMS_PER_TREE} stems.`);
+      return;
+    }
+    if (begins) stem += 1;
+    const text = begins ? token.text.slice(NEXT_STEM.length) : token.text;
+    if (text === '') {
+      tokens[place] = problem(token, 'Another stem begins here: call out its diameter.');
+      return;
+    }
+    if (text.startsWith('#')) {
+      const tag = text.slice(1);
+      if (draft.tag !== '') tokens[place] = problem(token, 'A second tag: one tree has one.');
+      else if (!TAG.test(tag)) tokens[place] = problem(token, `“${tag}” is no tag: use up to 12 letters and digits.`);
       else {
         draft = { ...draft, tag };
-        tokens[i] = { ...token, chip: `tree ${tag}`, problem: null, part: 'tag' };
+        tokens[place] = { ...token, chip: `tree ${tag}`, problem: null, part: 'tag' };
       }
       return;
     }
-    if (token.text === MISSING) {
-      calls.push(null);
-      places.push(i);
+    if (text === MISSING) {
+      heard.push({ call: null, place, stem });
       return;
     }
-    const species = context.species.find(({ code }) => code === token.text.toLowerCase());
+    const species = context.species.find(({ code }) => code === text.toLowerCase());
     if (species !== undefined) {
-      if (draft.speciesCode !== '') tokens[i] = problem(token, 'A second species: one tree has one.');
+      if (draft.speciesCode !== '') tokens[place] = problem(token, 'A second species: one tree has one.');
       else {
         draft = { ...draft, speciesCode: species.code };
-        tokens[i] = { ...token, chip: species.name, problem: null, part: 'species' };
+        tokens[place] = { ...token, chip: species.name, problem: null, part: 'species' };
       }
       return;
     }
-    const call = callOf(token.text);
+    const call = callOf(text);
     if (call === null) {
-      tokens[i] = problem(token, unknownWord(token.text, context));
+      tokens[place] = problem(token, unknownWord(text, context));
       return;
     }
-    calls.push(call);
-    places.push(i);
+    heard.push({ call, place, stem });
   });
 
-  const fits = MEASURES.map((measure) => ({
-    measure,
-    fit: fitMethod(measure, ofMeasure(measure, calls), context.inHand?.[measure]),
-  }));
-  for (const { measure, fit } of fits) {
+  for (let ordinal = 2; ordinal <= stem; ordinal += 1)
+    draft = { ...draft, moreStems: [...draft.moreStems, emptyStem(ordinal)] };
+  // A stem is taken as the one before it, unless something else is in hand for it.
+  const before: Partial<Record<Measure, string>> = {};
+  for (const part of partsOf(draft)) {
+    // The height may be called out behind any stem; what a stem has of its own stands behind its mark.
+    const own = part.measure === 'height' ? heard : heard.filter((each) => each.stem === part.stem);
+    const inHand = context.inHand?.(part) ?? before[part.measure];
+    const fit = fitMethod(part.measure, ofMeasure(part.measure, own), inHand);
     if (fit === null) continue;
-    const taken = takeReadings(measure, fit, calls, places, raw, context);
+    before[part.measure] = fit.method.description.id;
+    const taken = takeReadings(part, fit, own, raw, context);
     for (const [place, token] of taken.tokens) tokens[place] = token;
-    draft = { ...draft, [measure]: taken.draft };
+    draft = withMeasureDraft(draft, part, taken.draft);
   }
   const done = raw.map((token, i) => tokens[i] ?? leftOver(token));
   return { tokens: done, draft, ok: done.every((token) => token.problem === null) };
 }
 
-/** A place holder counts for heights only: a diameter has one reading and needs none. */
-const ofMeasure = (measure: Measure, calls: readonly (Called | null)[]): readonly (Called | null)[] =>
-  measure === 'height' ? calls : calls.map((call) => call ?? { mark: { kind: 'prefix', prefix: MISSING }, text: '' });
+/** A reading on the line, or the place of one that is missing, with the stem behind whose mark it stands. */
+interface Heard {
+  readonly call: Called | null;
+  readonly place: number;
+  readonly stem: number;
+}
+
+/** A place holder counts for heights only: a stem's readings are known by their marks and need none. */
+const ofMeasure = (measure: Measure, heard: readonly Heard[]): readonly (Called | null)[] =>
+  heard.map(({ call }) =>
+    measure === 'height' ? call : (call ?? { mark: { kind: 'prefix', prefix: MISSING }, text: '' }),
+  );
 
 function takeReadings(
-  measure: Measure,
+  { measure, stem }: Part,
   fit: Fit,
-  calls: readonly (Called | null)[],
-  places: readonly number[],
+  heard: readonly Heard[],
   raw: readonly RawToken[],
   context: CalloutContext,
 ): { readonly draft: MeasureDraft; readonly tokens: readonly (readonly [number, CallToken])[] } {
   const entries: Record<string, Entry> = {};
   const tokens: [number, CallToken][] = [];
-  const slope = writtenSlope(fit, calls, context);
+  const slope = writtenSlope(fit, heard, context);
   for (const [key, index] of fit.taken) {
     const spec = fit.method.description.readings.find((candidate) => candidate.key === key);
-    const place = places[index];
+    const { place, call } = heard[index] ?? { call: null };
     const token = place === undefined ? undefined : raw[place];
     if (spec === undefined || place === undefined || token === undefined) continue;
-    const call = calls[index] ?? null;
-    const part = { ...token, part: 'reading', measure, reading: key } as const;
+    const part = { ...token, part: 'reading', measure, stem, reading: key } as const;
+    const of = stem > 1 && token.text.startsWith(NEXT_STEM) ? `stem ${stem}: ` : '';
     if (call === null) {
       tokens.push([place, { ...part, chip: `${spec.label} still to read`, problem: null }]);
       continue;
@@ -133,7 +160,7 @@ function takeReadings(
     tokens.push([
       place,
       read.ok
-        ? { ...part, chip: chipText(spec, entries[key].text, read.unit), problem: null }
+        ? { ...part, chip: `${of}${chipText(spec, entries[key].text, read.unit)}`, problem: null }
         : { ...part, chip: null, problem: read.message },
     ]);
   }
@@ -141,10 +168,10 @@ function takeReadings(
 }
 
 /** The scale written behind any sight of the tree: an instrument is read on one scale, so it holds for the others. */
-function writtenSlope(fit: Fit, calls: readonly (Called | null)[], context: CalloutContext): UnitId | null {
+function writtenSlope(fit: Fit, heard: readonly Heard[], context: CalloutContext): UnitId | null {
   for (const [key, index] of fit.taken) {
     const spec = fit.method.description.readings.find((candidate) => candidate.key === key);
-    const call = calls[index];
+    const call = heard[index]?.call;
     if (spec?.quantity !== 'slope' || call === null || call === undefined) continue;
     const read = readQuantity(call.text, { unit: defaultUnitOf(spec, context), units: spec.units });
     if (read.ok && read.unitWritten) return read.unit;
@@ -174,7 +201,7 @@ const problem = (token: RawToken, reason: string): CallToken => ({
 });
 
 function leftOver(token: RawToken): CallToken {
-  const call = callOf(token.text);
+  const call = callOf(token.text.startsWith(NEXT_STEM) ? token.text.slice(NEXT_STEM.length) : token.text);
   if (token.text === MISSING) return problem(token, 'A place is kept here, but no reading is missing.');
   if (call?.mark.kind === 'signed')
     return problem(token, 'A signed reading too many: the top and the base are there already.');

@@ -1,7 +1,15 @@
 import { readQuantity, unitOf, type UnitId } from '../../quantity/index.ts';
 import type { ReadingSpec } from '../../method/index.ts';
-import { defaultUnitOf, MEASURES, methodOf, type Entry, type ReadingDefaults, type TreeDraft } from '../tree-draft.ts';
-import { markOf, MISSING } from './grammar.ts';
+import {
+  defaultUnitOf,
+  measureDraftOf,
+  methodOf,
+  partsOf,
+  type Entry,
+  type ReadingDefaults,
+  type TreeDraft,
+} from '../tree-draft.ts';
+import { markOf, MISSING, NEXT_STEM } from './grammar.ts';
 
 /** Shortest spelling that reads back as the unit. */
 const UNIT_SUFFIX: Partial<Record<UnitId, string>> = { pct: '%', deg: '°', m20: ':20', m15: ':15' };
@@ -26,9 +34,11 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
   const parts: string[] = [];
   if (draft.tag !== '') parts.push(`#${draft.tag}`);
   if (draft.speciesCode !== '') parts.push(draft.speciesCode);
-  for (const measure of MEASURES) {
-    const { readings } = methodOf(draft, measure).description;
-    const entries = draft[measure].entries;
+  let lastStem = 1;
+  for (const part of partsOf(draft)) {
+    const { readings } = methodOf(draft, part).description;
+    const { entries } = measureDraftOf(draft, part);
+    const begins = parts.length;
     const written = readings.map((spec) => ({ spec, entry: entries[spec.key] }));
     // A written scale holds for the other sights too: so on two scales each says its own.
     const scales = new Set(
@@ -49,12 +59,16 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
         return;
       }
       const text = printEntry(spec, entry, defaults, spec.quantity === 'slope' && scales.size > 1);
-      if (mark.kind === 'prefix' && mark.prefix === '/' && parts.at(-1)?.startsWith('2x') === true)
+      if (mark.kind === 'prefix' && mark.prefix === '/' && /^&?2x/.test(parts.at(-1) ?? ''))
         parts.push(`${parts.pop() ?? ''}/${text}`);
       else if (mark.kind === 'prefix') parts.push(mark.prefix === '=' ? `= ${text}` : `${mark.prefix}${text}`);
       else if (mark.kind === 'signed' && !/^[+-]/.test(text)) parts.push(`+${text}`);
       else parts.push(text);
     });
+    if (part.stem > lastStem && parts[begins] !== undefined) {
+      parts[begins] = `${NEXT_STEM}${parts[begins]}`;
+      lastStem = part.stem;
+    }
   }
   return parts.join(' ');
 }

@@ -1,4 +1,7 @@
+import type { TwoFaces } from '../../method/index.ts';
+import type { UnitSystem } from '../../quantity/index.ts';
 import type { StemsRule } from '../several-stems.ts';
+import type { ClassRule, ProductLimit } from './classes.ts';
 
 /** What a survey decides once, so that every crew tapes the same tree at the same place. */
 export interface FieldRules {
@@ -12,6 +15,15 @@ export interface FieldRules {
   readonly climber: 'removed-or-passed' | 'removed-if-possible' | 'pulled-tight' | 'passed-under';
   readonly rounding: 'down-to-class' | 'to-graduation' | 'girth-up';
   readonly severalStems: StemsRule;
+  /** Which mean of two faces is the diameter. */
+  readonly twoFaces: TwoFaces;
+  /** How breast height is found: measured, or by a mark on the body. */
+  readonly pointBy: 'measured' | 'body-mark';
+  readonly classes: ClassRule;
+  /** Lower limits of the products, the smallest first; below the first a stem is none. */
+  readonly products: readonly ProductLimit[];
+  /** Thinner stems are not tallied; 0 where every stem is. */
+  readonly smallestDbhCm: number;
 }
 
 export type RuleSetId = 'timber' | 'urban' | 'street' | 'record';
@@ -41,6 +53,15 @@ export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
       climber: 'removed-or-passed',
       rounding: 'down-to-class',
       severalStems: 'root-sum-of-squares',
+      twoFaces: 'arithmetic',
+      pointBy: 'measured',
+      classes: { width: '2cm', place: 'down' },
+      products: [
+        { name: 'small roundwood', fromCm: 7 },
+        { name: 'small saw', fromCm: 20 },
+        { name: 'saw', fromCm: 30 },
+      ],
+      smallestDbhCm: 7,
     },
   },
   urban: {
@@ -57,6 +78,11 @@ export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
       climber: 'removed-if-possible',
       rounding: 'to-graduation',
       severalStems: 'root-sum-of-squares',
+      twoFaces: 'geometric',
+      pointBy: 'measured',
+      classes: { width: '5cm', place: 'centred' },
+      products: [],
+      smallestDbhCm: 2.5,
     },
   },
   street: {
@@ -73,6 +99,11 @@ export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
       climber: 'pulled-tight',
       rounding: 'girth-up',
       severalStems: 'kept-apart',
+      twoFaces: 'arithmetic',
+      pointBy: 'body-mark',
+      classes: { width: '5cm', place: 'centred' },
+      products: [],
+      smallestDbhCm: 0,
     },
   },
   record: {
@@ -89,9 +120,55 @@ export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
       climber: 'passed-under',
       rounding: 'to-graduation',
       severalStems: 'largest',
+      twoFaces: 'geometric',
+      pointBy: 'measured',
+      classes: { width: '5cm', place: 'centred' },
+      products: [],
+      smallestDbhCm: 0,
     },
   },
 };
+
+/** Class widths that stand for each other in the two systems. */
+const IMPERIAL_WIDTH: Readonly<Record<ClassRule['width'], ClassRule['width']>> = {
+  '1in': '1in',
+  '2in': '2in',
+  '2cm': '1in',
+  '4cm': '2in',
+  '5cm': '2in',
+};
+
+/** The rules of a set as a survey of that system starts with: timber at 4.5 ft and classes in inches where feet are used. */
+export function rulesOfSet(id: RuleSetId, system: UnitSystem): FieldRules {
+  const { rules } = RULE_SETS[id];
+  if (system === 'metric') return rules;
+  return {
+    ...rules,
+    breastHeightM: id === 'timber' ? FOUR_AND_A_HALF_FEET_M : rules.breastHeightM,
+    classes: { ...rules.classes, width: IMPERIAL_WIDTH[rules.classes.width] },
+  };
+}
+
+/** The set that a survey's rules are, or null where somebody has made them their own. */
+export function setOf(rules: FieldRules, system: UnitSystem): RuleSetId | null {
+  const ids = Object.keys(RULE_SETS) as RuleSetId[];
+  return ids.find((id) => changedRules(rulesOfSet(id, system), rules).length === 0) ?? null;
+}
+
+/** Whether two decisions are the same, whatever the order in which their parts were written down. */
+function isSame(a: unknown, b: unknown): boolean {
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return a === b;
+  const [left, right] = [Object.entries(a), Object.entries(b)];
+  return (
+    left.length === right.length && left.every(([key, value]) => isSame(value, (b as Record<string, unknown>)[key]))
+  );
+}
+
+/** The decisions in which two rules differ. */
+export function changedRules(a: FieldRules, b: FieldRules): readonly (keyof FieldRules)[] {
+  const keys = Object.keys(a) as (keyof FieldRules)[];
+  return keys.filter((key) => !isSame(a[key], b[key]));
+}
 
 /** A way to decide, with the sentence that says why. */
 export interface Choice {
@@ -99,9 +176,15 @@ export interface Choice {
   readonly why: string;
 }
 
-/** Every decision with its choices. The breast height is a number and several stems have `STEMS_RULES`. */
+/** Decisions that are a choice among words. The others are numbers, lists, or have `STEMS_RULES`. */
+export type ChosenRule = Exclude<
+  keyof FieldRules,
+  'breastHeightM' | 'severalStems' | 'classes' | 'products' | 'smallestDbhCm'
+>;
+
+/** Every decision that is a choice, with its choices. */
 export const DECISIONS: {
-  readonly [K in Exclude<keyof FieldRules, 'breastHeightM' | 'severalStems'>]: {
+  readonly [K in ChosenRule]: {
     readonly label: string;
     readonly choices: Readonly<Record<FieldRules[K], Choice>>;
   };
@@ -210,6 +293,27 @@ export const DECISIONS: {
       'down-to-class': { words: 'down to the class', why: 'Conservative: never more wood than there is.' },
       'to-graduation': { words: 'to the graduation of the instrument', why: 'Growth shows in millimetres.' },
       'girth-up': { words: 'girth up to the next unit', why: 'One rule for all hands.' },
+    },
+  },
+  twoFaces: {
+    label: 'Two faces of one stem are put together by',
+    choices: {
+      arithmetic: {
+        words: 'the arithmetic mean',
+        why: 'Done in the head; a little more basal area than an oval has.',
+      },
+      geometric: { words: 'the geometric mean', why: 'The circle with the area of the oval.' },
+      quadratic: { words: 'the quadratic mean', why: 'The mean of the two basal areas; the largest of the three.' },
+    },
+  },
+  pointBy: {
+    label: 'Breast height is found',
+    choices: {
+      measured: {
+        words: 'by measuring up from the ground',
+        why: 'A boot, a slope and a stoop move a mark on the body by centimetres.',
+      },
+      'body-mark': { words: 'by a mark on the body', why: 'Quick, and good to about 3 cm where nobody compares.' },
     },
   },
 };

@@ -1,0 +1,31 @@
+import type { Finding } from '../estimate/index.ts';
+import { readingOf, type Diagnosis } from '../method/index.ts';
+import { DIAMETER_SLIPS } from './slips.ts';
+import { readingCm } from './stem-readings.ts';
+
+/** Above this ratio of the faces one asks whether one of them was misread, or two stems were taken for one. */
+export const LARGEST_FACE_RATIO = 1.5;
+
+/** Faces that are too far apart for one stem. Both are named by the keys of their readings. */
+export function facesApart({ readings, print }: Diagnosis, face: string, cross: string): Finding[] {
+  const inCm = (key: string): number => readingCm(readings, key);
+  const [thin = 0, thick = 0] = [inCm(face), inCm(cross)].sort((a, b) => a - b);
+  const ratio = thick / thin;
+  if (ratio <= LARGEST_FACE_RATIO) return [];
+  return [
+    {
+      code: DIAMETER_SLIPS.facesApart,
+      severity: 'check',
+      reading: cross,
+      title: 'The two faces are far apart',
+      message: `${print(thick)} is ${ratio.toFixed(1)} times ${print(thin)}. A stem so flat is rare: look whether one face was misread, or whether two trees have grown together.`,
+      mends: [
+        {
+          label: 'clear the second face and read it again',
+          measure: 'diameter',
+          changes: [{ reading: cross, text: '', unit: readingOf(readings, cross).unit }],
+        },
+      ],
+    },
+  ];
+}

@@ -1,0 +1,48 @@
+import type { Term, Workbook } from '../estimate/index.ts';
+import type { TwoFaces } from '../method/index.ts';
+
+export const MEAN_OF_FACES_SOURCE = 'Loetsch, Zöhrer & Haller 1973, Forest Inventory II: mean of two diameters';
+
+interface Mean {
+  readonly compute: (a: number, b: number) => number;
+  readonly write: (a: string, b: string) => string;
+  readonly rule: string;
+}
+
+const MEANS: Record<TwoFaces, Mean> = {
+  arithmetic: {
+    compute: (a, b) => (a + b) / 2,
+    write: (a, b) => `(${a} + ${b}) ÷ 2`,
+    rule: 'arithmetic mean of the two faces',
+  },
+  geometric: {
+    compute: (a, b) => Math.sqrt(a * b),
+    write: (a, b) => `√(${a} × ${b})`,
+    rule: 'geometric mean: the circle with the area of the ellipse',
+  },
+  quadratic: {
+    compute: (a, b) => Math.sqrt((a * a + b * b) / 2),
+    write: (a, b) => `√((${a}² + ${b}²) ÷ 2)`,
+    rule: 'quadratic mean: the mean of the two basal areas',
+  },
+};
+
+/** The final step of a method that takes two faces: their mean by the survey's rule. */
+export function meanOfFaces(
+  [a, b]: readonly [Term, Term],
+  rule: TwoFaces,
+  book: Workbook,
+  { unit, decimals }: { readonly unit: string; readonly decimals: number },
+): Term {
+  const mean = MEANS[rule];
+  return book.step({
+    terms: [a, b],
+    compute: (x = 0, y = 0) => mean.compute(x, y),
+    write: (x = '', y = '') => mean.write(x, y),
+    decimals,
+    final: true,
+    unit,
+    rule: mean.rule,
+    source: MEAN_OF_FACES_SOURCE,
+  });
+}

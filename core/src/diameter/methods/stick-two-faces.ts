@@ -1,0 +1,67 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { ON_TWO_FACES } from '../error-model.ts';
+import { facesApart } from '../faces-apart.ts';
+import { meanOfFaces } from '../mean-of-faces.ts';
+import { stopImpossible } from '../slips.ts';
+import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
+import { beyondStick, stemFromStick } from '../stick-steps.ts';
+
+const description: MethodDescription = {
+  id: 'diameter.stick-two-faces',
+  version: 1,
+  measure: 'diameter',
+  name: 'Plain ruler against the stem, two faces',
+  summary: 'The ruler read on two faces at right angles, for stems that are out of round.',
+  help: [
+    'Read the thickest face first, then walk a quarter round the stem.',
+    'Hold the ruler at the same reach and the same height both times.',
+  ],
+  safety: 'Look up before you look at the stick: dead limbs fall without wind.',
+  readings: [
+    acrossStem({
+      key: 'seen',
+      label: 'seen on the ruler',
+      ask: 'Read the ruler in line with the far edge of the stem',
+      shortcut: 'r',
+      callout: 'sf',
+      instrument: 'scale stick',
+      errorCm: 0.5,
+    }),
+    acrossStem({
+      key: 'crossSeen',
+      label: 'seen at right angles',
+      ask: 'Read the ruler on the face at right angles',
+      shortcut: 'x',
+      callout: 'sx',
+      instrument: 'scale stick',
+      errorCm: 0.5,
+    }),
+    reach(),
+  ],
+  ...ON_TWO_FACES,
+  picture: { observer: false },
+  source: STICK_SOURCE,
+  order: 75,
+};
+
+/** Diameter from a plain ruler on two faces: each turned into a stem, then their mean by the survey's rule. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('diameter', context.unitSystem);
+    const reached = lengthIn(readingOf(readings, 'reach'), unit, 'reach', book);
+    const face = (key: string, label: string) =>
+      stemFromStick(lengthIn(readingOf(readings, key), unit, label, book), reached, book, unit, decimals + 1, false);
+    const faces = [face('seen', 'ruler'), face('crossSeen', 'ruler at right angles')] as const;
+    return meanOfFaces(faces, context.twoFaces ?? 'arithmetic', book, { unit, decimals });
+  },
+  diagnose: (diagnosis) => {
+    const stops = stopImpossible(diagnosis, 'seen');
+    if (stops.length > 0) return stops;
+    const reachCm = readingCm(diagnosis.readings, 'reach');
+    return [
+      ...facesApart(diagnosis, 'seen', 'crossSeen'),
+      ...['seen', 'crossSeen'].flatMap((key) => beyondStick(readingCm(diagnosis.readings, key), reachCm, key)),
+    ];
+  },
+};

@@ -1,0 +1,92 @@
+import type { Finding } from '../estimate/index.ts';
+import type { Diagnosis, ReadingSpec } from '../method/index.ts';
+import { printRounded } from '../quantity/index.ts';
+import { barkShare } from './oval-and-bark.ts';
+import { DIAMETER_SLIPS } from './slips.ts';
+import { acrossStem, readingCm } from './stem-readings.ts';
+
+export const UNDER_BARK_SOURCE = 'Husch, Beers & Kershaw 2003, Forest Mensuration: diameter inside bark';
+
+/** More bark than this share of the radius is asked about. */
+const THICK_BARK_SHARE = 0.3;
+
+/** The diameter that still has its bark on. */
+export const overBark = ({ callout }: { readonly callout: string }): ReadingSpec =>
+  acrossStem({
+    key: 'over',
+    label: 'over bark',
+    ask: 'Read the diameter over bark at breast height',
+    shortcut: 'r',
+    callout,
+    instrument: 'diameter tape',
+    errorCm: 0.3,
+  });
+
+/** Thickness of the bark on one side. */
+export const barkReading: ReadingSpec = {
+  key: 'bark',
+  label: 'bark, one side',
+  ask: 'Read the bark gauge: the thickness of the bark on one side',
+  quantity: 'length',
+  units: ['mm', 'cm', 'in'],
+  defaultUnit: { metric: 'mm', imperial: 'in' },
+  range: { mm: [0, 300], cm: [0, 30], in: [0, 12] },
+  rangeHint: 'It is the bark of one side, in millimetres or inches.',
+  graduation: { mm: 1, cm: 0.1, in: 0.05 },
+  typicalError: { mm: 2, cm: 0.2, in: 0.08 },
+  signed: false,
+  place: 'side',
+  shortcut: 'k',
+  callout: 'bark',
+  instrument: 'bark gauge',
+};
+
+/** Ratio of the diameters under and over bark. */
+export const barkRatio: ReadingSpec = {
+  key: 'ratio',
+  label: 'ratio under : over',
+  ask: 'Look up the ratio of the diameters under and over bark',
+  quantity: 'count',
+  units: ['one'],
+  defaultUnit: { metric: 'one', imperial: 'one' },
+  range: { one: [0.5, 1] },
+  rangeHint: 'Under bark over over bark: 0.85 to 0.95 is usual.',
+  graduation: { one: 0.01 },
+  typicalError: { one: 0.02 },
+  signed: false,
+  place: 'side',
+  shortcut: 'k',
+  callout: 'ratio',
+  instrument: 'table',
+};
+
+/** Says that a figure is under bark: basal area and volume made from it are as well. */
+export const notUnderBark = ({ value, readings, print }: Diagnosis): Finding => {
+  const share = barkShare(value / readingCm(readings, 'over'));
+  return {
+    code: DIAMETER_SLIPS.underBark,
+    severity: 'note',
+    reading: 'over',
+    title: 'Under bark',
+    message: `${print(value)} is the diameter under bark; ${printRounded(share * 100, 0)} % of the section is bark. Basal area and volume made from it are under bark as well.`,
+    mends: [],
+  };
+};
+
+/** More bark than stem cannot be; very thick bark is asked about. */
+export function barkTooThick({ readings, print }: Diagnosis): Finding[] {
+  const inCm = (key: string): number => readingCm(readings, key);
+  const share = (2 * inCm('bark')) / inCm('over');
+  if (share <= THICK_BARK_SHARE) return [];
+  const both = print(2 * inCm('bark'));
+  return [
+    {
+      code: DIAMETER_SLIPS.barkTooThick,
+      severity: share >= 1 ? 'stop' : 'check',
+      reading: 'bark',
+      title: share >= 1 ? 'More bark than stem' : 'Very thick bark',
+      message: `Both sides together are ${both} of ${print(inCm('over'))}. Look at the unit of the bark; it is read in millimetres or tenths of an inch.`,
+      mends: [],
+    },
+  ];
+}
