@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { RULE_SETS } from '@arbolito/core/diameter';
 import { COMMON_SPECIES, parseCallout, type TreeDraft } from '@arbolito/core/survey';
 import type { ReadingView } from '../contracts/views.ts';
 import {
@@ -11,7 +12,12 @@ import {
   waitingTrees,
 } from './tree-writes.ts';
 
-const settings = { unitSystem: 'metric', slopeUnit: 'pct' } as const;
+const settings = {
+  unitSystem: 'metric',
+  slopeUnit: 'pct',
+  formFactor: { value: 0.45, standardError: 0.05 },
+  fieldRules: RULE_SETS.timber.rules,
+} as const;
 const draftOf = (line: string): TreeDraft => parseCallout(line, { ...settings, species: COMMON_SPECIES }).draft;
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
@@ -79,7 +85,7 @@ describe('the writes that a tree makes', () => {
   it('carry their own identifier, who wrote and on what, always the same device', () => {
     const writes = [
       newTreeWrite(draftOf('#1 sp 34.5'), settings, 'plot-1', 'Crew Badger'),
-      correctionWrite({ id: 'tree-1', readings: [] }, draftOf('#1 sp 36'), settings, 'Crew Badger'),
+      correctionWrite({ id: 'tree-1', readings: [], stems: [] }, draftOf('#1 sp 36'), settings, 'Crew Badger'),
       deleteWrite('tree-1', 'Crew Badger'),
       undoWrite('correction-1', 'Crew Badger'),
     ];
@@ -95,6 +101,23 @@ describe('the writes that a tree makes', () => {
       expect(body.observer).toBe('Crew Badger');
     }
     expect(new Set(writes.map(({ body }) => body.device)).size).toBe(1);
+  });
+
+  it('name each new stem once, and write down notes only where something is noted', () => {
+    const draft = { ...draftOf('#1 ch 28 &21 at0.9 &19'), taping: { mark: ' blue dot ', reason: ' ' } };
+    const { body } = newTreeWrite(draft, settings, 'plot-1', 'a');
+    expect(body.stems?.map(({ ordinal }) => ordinal)).toEqual([2, 3]);
+    expect(body.readings.map(({ stem, measure, value }) => [stem ?? 1, measure, value])).toEqual([
+      [1, 'diameter', 28],
+      [2, 'diameter', 21],
+      [2, 'point', 0.9],
+      [3, 'diameter', 19],
+    ]);
+    expect(body.taping).toEqual({ mark: 'blue dot' });
+    const tree = { id: 'tree-1', readings: [], stems: [{ ordinal: 1 }, { ordinal: 2 }] };
+    const corrected = correctionWrite(tree, draftOf('#1 ch 28 &21 &19'), settings, 'a');
+    expect(corrected.body.stems?.map(({ ordinal }) => ordinal)).toEqual([3]);
+    expect(corrected.body.taping).toBeUndefined();
   });
 
   it('are found again by their plot while they wait', () => {

@@ -65,3 +65,7 @@ export const IsDay = (): PropertyDecorator =>
 /** A string that matches a pattern kept in core. */
 export const IsShaped = (pattern: RegExp, shape: string): PropertyDecorator =>
   rule('isShaped', (value) => typeof value === 'string' && pattern.test(value), `must be ${shape}`);
+
+/** Something that a guard of core knows. */
+export const IsKnown = (guard: (value: unknown) => boolean, words: string): PropertyDecorator =>
+  rule('isKnown', guard, `must be ${words}`);

@@ -1,7 +1,14 @@
 import 'reflect-metadata';
+import { BREAST_HEIGHT_LIMITS_M } from '@arbolito/core/diameter';
 import { FORM_FACTOR_LIMITS } from '@arbolito/core/stem';
 import { SLOPE_UNITS, type SlopeUnit, type UnitSystem } from '@arbolito/core/quantity';
-import { PLOT_AREA_LIMITS_M2, PLOT_SLOPE_LIMITS_PCT, SPECIES_CODE, type CrownForm } from '@arbolito/core/survey';
+import {
+  PLOT_AREA_LIMITS_M2,
+  PLOT_SLOPE_LIMITS_PCT,
+  SPECIES_CODE,
+  SPECIES_LIMITS,
+  type CrownForm,
+} from '@arbolito/core/survey';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -15,12 +22,13 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { IsDay, IsLine, IsShaped, IsWithin } from './decorators.ts';
+import { FieldRulesDto } from './field-rules.ts';
 import { WrittenDto } from './written.ts';
 
 /** Limits of a survey's settings, shared by form and server. */
 export const SURVEY_LIMITS = {
   eyeHeightM: { low: 0.5, high: 2.5 },
-  breastHeightM: { low: 0.5, high: 2 },
+  breastHeightM: BREAST_HEIGHT_LIMITS_M,
   stratumAreaHa: { low: 0.001, high: 1_000_000 },
   plotsPerRequest: 200,
 } as const;
@@ -34,6 +42,14 @@ export class SpeciesDto {
 
   @IsIn(['layered', 'spire', 'dome'], { message: 'must be layered, spire or dome' })
   crown!: CrownForm;
+
+  @IsOptional()
+  @IsWithin(SPECIES_LIMITS.largestDbhCm.low, SPECIES_LIMITS.largestDbhCm.high, 'cm')
+  largestDbhCm?: number | undefined;
+
+  @IsOptional()
+  @IsWithin(SPECIES_LIMITS.fastestGrowthCmPerYear.low, SPECIES_LIMITS.fastestGrowthCmPerYear.high, 'cm a year')
+  fastestGrowthCmPerYear?: number | undefined;
 }
 
 export class StratumDto {
@@ -73,6 +89,18 @@ export class NewSurveyDto extends WrittenDto {
 
   @IsWithin(SURVEY_LIMITS.breastHeightM.low, SURVEY_LIMITS.breastHeightM.high, 'm')
   breastHeightM!: number;
+
+  /** The timber set where left out. */
+  @IsOptional()
+  @IsObject({ message: 'must be the whole set of field rules' })
+  @ValidateNested({ message: 'must be the whole set of field rules' })
+  @Type(() => FieldRulesDto)
+  fieldRules?: FieldRulesDto;
+
+  /** The visit before, at the same plots: its trees are found by plot and tag. */
+  @IsOptional()
+  @IsUUID(undefined, { message: 'must be the UUID of a survey' })
+  previousSurveyId?: string;
 
   @IsWithin(SURVEY_LIMITS.eyeHeightM.low, SURVEY_LIMITS.eyeHeightM.high, 'm')
   eyeHeightM!: number;

@@ -1,7 +1,8 @@
 import 'reflect-metadata';
 import type { Measure } from '@arbolito/core/method';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/quantity';
-import { TAG } from '@arbolito/core/survey';
+import { isTapedTree, type TapedTree } from '@arbolito/core/diameter';
+import { MEASURES, STEMS_PER_TREE, TAG } from '@arbolito/core/survey';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -9,15 +10,17 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
+  IsInt,
   IsObject,
   IsOptional,
   IsUUID,
   ValidateNested,
 } from 'class-validator';
-import { IsLine, IsMoment, IsShaped, IsWithin } from './decorators.ts';
+import { IsKnown, IsLine, IsMoment, IsShaped, IsWithin } from './decorators.ts';
 import { WrittenDto } from './written.ts';
 
-export const READINGS_PER_TREE = 40;
+/** Enough for the most stems with four readings each, and the height. */
+export const READINGS_PER_TREE = 130;
 /** Longest call-out line. */
 export const LONGEST_LINE = 300;
 
@@ -27,8 +30,14 @@ export class ReadingDto {
   @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
   id!: string;
 
-  @IsIn(['diameter', 'height'], { message: 'must be diameter or height' })
+  @IsIn(MEASURES, { message: `must be one of ${MEASURES.join(', ')}` })
   measure!: Measure;
+
+  /** Number of the stem it was taken on; the first where left out. */
+  @IsOptional()
+  @IsInt({ message: 'must be a whole number' })
+  @IsWithin(1, STEMS_PER_TREE)
+  stem?: number;
 
   @IsLine(60)
   methodId!: string;
@@ -57,6 +66,32 @@ export class ReadingDto {
   takenAt!: string;
 }
 
+export class StemDto {
+  @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
+  id!: string;
+
+  @IsInt({ message: 'must be a whole number' })
+  @IsWithin(2, STEMS_PER_TREE)
+  ordinal!: number;
+}
+
+export class TapingDto {
+  /** The tree as it was found. */
+  @IsOptional()
+  @IsKnown(isTapedTree, 'a tree as the guide describes it: ground, leanDeg, trunks, swelling, each within its limits')
+  found?: TapedTree | undefined;
+
+  /** What marks the point on the bark. */
+  @IsOptional()
+  @IsLine(120)
+  mark?: string | undefined;
+
+  /** Why the tape lies elsewhere than at the visit before. */
+  @IsOptional()
+  @IsLine(300)
+  reason?: string | undefined;
+}
+
 class TreeReadingsDto extends WrittenDto {
   @IsArray({ message: 'must be a list of readings' })
   @ArrayMaxSize(READINGS_PER_TREE, { message: `takes at most ${READINGS_PER_TREE} readings` })
@@ -64,9 +99,27 @@ class TreeReadingsDto extends WrittenDto {
   @ValidateNested({ each: true, message: 'must hold readings' })
   @Type(() => ReadingDto)
   readings!: ReadingDto[];
+
+  /** Identifiers of the stems behind the first, for those that are new. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list of stems' })
+  @ArrayMaxSize(STEMS_PER_TREE, { message: `takes at most ${STEMS_PER_TREE} stems` })
+  @ArrayUnique((stem: StemDto | null) => stem?.ordinal, { message: 'has one number twice' })
+  @ValidateNested({ each: true, message: 'must hold stems with id and ordinal' })
+  @Type(() => StemDto)
+  stems?: StemDto[];
 }
 
-export class NewTreeDto extends TreeReadingsDto {
+/** A tree's readings with what was noted of how it was taped. */
+class TapedReadingsDto extends TreeReadingsDto {
+  @IsOptional()
+  @IsObject({ message: 'must be notes with found, mark and reason' })
+  @ValidateNested({ message: 'must be notes with found, mark and reason' })
+  @Type(() => TapingDto)
+  taping?: TapingDto | undefined;
+}
+
+export class NewTreeDto extends TapedReadingsDto {
   @IsUUID(undefined, { message: 'must be the UUID of a plot' })
   plotId!: string;
 
@@ -87,7 +140,7 @@ export class NewTreeDto extends TreeReadingsDto {
 }
 
 /** A changed tree as it should stand: what is left out of `readings` goes out of use. */
-export class TreeCorrectionDto extends TreeReadingsDto {
+export class TreeCorrectionDto extends TapedReadingsDto {
   @IsShaped(TAG, TAG_SHAPE)
   tag!: string;
 

@@ -1,6 +1,7 @@
 import type { Finding } from '@arbolito/core/estimate';
 import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/quantity';
-import type { PlotSums, Species, SurveySums, TakenReading } from '@arbolito/core/survey';
+import type { BodyMark, FieldRules, LastVisit, RuleSetId } from '@arbolito/core/diameter';
+import type { PlacedFinding, PlotSums, Species, SurveySums, TakenReading, TapingNotes } from '@arbolito/core/survey';
 
 /** What the server answers. All figures are worked out from the readings when they are asked for. */
 export interface SurveyView {
@@ -10,6 +11,11 @@ export interface SurveyView {
   readonly unitSystem: UnitSystem;
   readonly slopeUnit: SlopeUnit;
   readonly breastHeightM: number;
+  /** The breast height included. */
+  readonly fieldRules: FieldRules;
+  /** The set that the rules are, or null where they are the survey's own. */
+  readonly ruleSet: RuleSetId | null;
+  readonly previousSurveyId: string | null;
   readonly eyeHeightM: number;
   readonly formFactor: number;
   readonly formFactorStandardError: number;
@@ -82,16 +88,55 @@ export interface TreeView {
   readonly observedAt: string;
   readonly deleted: boolean;
   readonly readings: readonly ReadingView[];
+  readonly stems: readonly StemView[];
+  readonly taping: TapingNotes | null;
+  /** The visit before, where there was one. */
+  readonly lastVisit: LastVisit | null;
+  /** By the survey's rule for several stems; null where they are kept apart. */
   readonly dbh: FigureView | null;
+  /** What the sums count: the dbh, or that of every stem where they are kept apart. */
+  readonly diametersCm: readonly number[];
   readonly height: FigureView | null;
   readonly volume: FigureView | null;
   readonly basalAreaM2: number | null;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly PlacedFinding[];
+}
+
+export interface StemView {
+  readonly id: string;
+  readonly ordinal: number;
+  readonly dbh: FigureView | null;
+  /** Height at which it was taped; null where that is the survey's breast height. */
+  readonly point: FigureView | null;
+}
+
+/** A tree that a change of the rules touches, and how. */
+export interface TouchedTree {
+  readonly treeId: string;
+  readonly plotLabel: string;
+  readonly tag: string;
+  readonly changes: readonly string[];
+}
+
+/** A change of a survey's field rules after it had begun. */
+export interface RulesChangeView {
+  readonly id: string;
+  readonly observer: string;
+  readonly madeAt: string;
+  readonly reason: string;
+  readonly before: FieldRules;
+  readonly after: FieldRules;
+  readonly touched: readonly TouchedTree[];
+}
+
+export interface BodyMarkView extends BodyMark {
+  readonly id: string;
+  readonly observer: string;
 }
 
 export interface CorrectionView {
   readonly id: string;
-  readonly subject: 'tree' | 'plot';
+  readonly subject: 'tree' | 'plot' | 'survey';
   readonly subjectId: string;
   readonly kind: 'change' | 'delete' | 'undo';
   readonly before: unknown;
@@ -105,6 +150,8 @@ export interface CorrectionView {
 export interface TallyView {
   readonly plot: PlotView;
   readonly trees: readonly TreeView[];
+  /** What the visit before left on this plot, by tag. */
+  readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly sums: PlotSums;
 }
 

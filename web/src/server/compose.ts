@@ -1,9 +1,12 @@
+import { bodyMarkRepository } from './body-marks/repository.ts';
+import { bodyMarkService, type BodyMarkService } from './body-marks/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
 import { connect } from './database/connection.ts';
 import { log } from './log.ts';
 import { plotRepository } from './plots/repository.ts';
 import { plotService, type PlotService } from './plots/service.ts';
 import { summaryService, type SummaryService } from './summary/service.ts';
+import { rulesService, type RulesService } from './rules/service.ts';
 import { surveyRepository } from './surveys/repository.ts';
 import { surveyService, type SurveyService } from './surveys/service.ts';
 import { tallyService, type TallyService } from './tally/service.ts';
@@ -14,6 +17,8 @@ export interface Services {
   readonly surveys: SurveyService;
   readonly plots: PlotService;
   readonly trees: TreeService;
+  readonly rules: RulesService;
+  readonly bodyMarks: BodyMarkService;
   readonly tally: TallyService;
   readonly summary: SummaryService;
   readonly compute: ComputeService;
@@ -30,11 +35,14 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
   });
   const surveys = surveyService(surveyRepository(database));
   const plots = plotService(plotRepository(database));
-  const trees = treeService({ store: treeStore(database), plots, surveys, now });
+  const store = treeStore(database);
+  const trees = treeService({ store, plots, surveys, now });
   return {
     surveys,
     plots,
     trees,
+    rules: rulesService({ store, trees, plots, surveys }),
+    bodyMarks: bodyMarkService(bodyMarkRepository(database)),
     tally: tallyService({ trees, plots, surveys }),
     summary: summaryService({ trees, plots, surveys }),
     compute: computeService,

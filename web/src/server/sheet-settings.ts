@@ -1,3 +1,4 @@
+import { RULE_SETS, type LastVisit } from '@arbolito/core/diameter';
 import { COMMON_SPECIES, type Species, type TreeSettings } from '@arbolito/core/survey';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
 import type { SurveyView } from '../contracts/views.ts';
@@ -7,22 +8,33 @@ interface SheetSettings extends TreeSettings {
   readonly eyeHeightM: number;
   readonly breastHeightM: number;
   readonly species: readonly Species[];
+  readonly lastVisits: Readonly<Record<string, LastVisit>>;
+  readonly slopePct: number;
 }
 
 /** What a tree sheet has to know of its survey. */
-export const sheetSettingsOf = (survey: SurveyView): SheetSettings => ({
+export const sheetSettingsOf = (
+  survey: SurveyView,
+  plot: { readonly slopePct: number },
+  lastVisits: SheetSettings['lastVisits'],
+): SheetSettings => ({
   ...settingsOf(survey),
   eyeHeightM: survey.eyeHeightM,
   breastHeightM: survey.breastHeightM,
   species: survey.species,
+  lastVisits,
+  slopePct: plot.slopePct,
 });
 
 /** A tree measured outside any survey. */
 export const LOOSE_SETTINGS: SheetSettings = {
   unitSystem: 'metric',
   slopeUnit: 'pct',
+  fieldRules: RULE_SETS.timber.rules,
   formFactor: USUAL_FORM_FACTOR,
   eyeHeightM: 1.6,
   breastHeightM: 1.3,
   species: COMMON_SPECIES,
+  lastVisits: {},
+  slopePct: 0,
 };

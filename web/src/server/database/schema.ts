@@ -1,3 +1,5 @@
+import type { FieldRules } from '@arbolito/core/diameter';
+import type { TapingNotes } from '@arbolito/core/survey';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
@@ -44,6 +46,10 @@ export const surveys = pgTable(
     unitSystem: text('unit_system', { enum: ['metric', 'imperial'] }).notNull(),
     slopeUnit: text('slope_unit', { enum: ['pct', 'deg', 'm20', 'm15'] }).notNull(),
     breastHeightM: doublePrecision('breast_height_m').notNull(),
+    /** The other field rules, checked by their contract. */
+    fieldRules: jsonb('field_rules').$type<Omit<FieldRules, 'breastHeightM'>>().notNull(),
+    /** The visit before this one, whose plots and tags name the same trees. */
+    previousSurveyId: uuid('previous_survey_id'),
     eyeHeightM: doublePrecision('eye_height_m').notNull(),
     formFactor: doublePrecision('form_factor').notNull(),
     formFactorStandardError: doublePrecision('form_factor_standard_error').notNull(),
@@ -52,6 +58,7 @@ export const surveys = pgTable(
     ...written,
   },
   (table) => [
+    foreignKey({ columns: [table.previousSurveyId], foreignColumns: [table.id], name: 'survey_previous' }),
     check('survey_unit_system', sql`${table.unitSystem} in ('metric', 'imperial')`),
     check('survey_slope_unit', sql`${table.slopeUnit} in ('pct', 'deg', 'm20', 'm15')`),
     check('survey_breast_height', sql`${table.breastHeightM} between 0.5 and 2`),
@@ -70,6 +77,8 @@ export const species = pgTable(
     code: text('code').notNull(),
     name: text('name').notNull(),
     crown: text('crown', { enum: ['layered', 'spire', 'dome'] }).notNull(),
+    largestDbhCm: doublePrecision('largest_dbh_cm'),
+    fastestGrowthCmPerYear: doublePrecision('fastest_growth_cm_per_year'),
     position: integer('position').notNull(),
   },
   (table) => [
@@ -179,6 +188,8 @@ export const observations = pgTable(
       .notNull()
       .references(() => surveys.id),
     observedAt: moment('observed_at').notNull(),
+    /** How the tree was found and taped; null where nothing was noted. */
+    taping: jsonb('taping').$type<TapingNotes>(),
     observer: text('observer').notNull(),
     device: text('device').notNull(),
   },
@@ -189,7 +200,7 @@ export const corrections = pgTable(
   'correction',
   {
     id: uuid('id').primaryKey(),
-    subject: text('subject', { enum: ['tree', 'plot'] }).notNull(),
+    subject: text('subject', { enum: ['tree', 'plot', 'survey'] }).notNull(),
     subjectId: uuid('subject_id').notNull(),
     kind: text('kind', { enum: ['change', 'delete', 'undo'] }).notNull(),
     before: jsonb('before').notNull(),
@@ -217,7 +228,7 @@ export const readings = pgTable(
     stemId: uuid('stem_id')
       .notNull()
       .references(() => stems.id),
-    measure: text('measure', { enum: ['diameter', 'height'] }).notNull(),
+    measure: text('measure', { enum: ['diameter', 'point', 'height'] }).notNull(),
     methodId: text('method_id').notNull(),
     methodVersion: integer('method_version').notNull(),
     key: text('key').notNull(),
@@ -239,9 +250,26 @@ export const readings = pgTable(
       .on(table.stemId, table.observationId, table.measure, table.key)
       .where(sql`${table.inUse}`),
     index('reading_of_observation').on(table.observationId),
-    check('reading_measure', sql`${table.measure} in ('diameter', 'height')`),
+    check('reading_measure', sql`${table.measure} in ('diameter', 'point', 'height')`),
     check('reading_finite', sql`${table.value} between -1e6 and 1e6`),
     check('reading_error', sql`${table.standardError} is null or ${table.standardError} between 0 and 1e6`),
     check('reading_attempt', sql`${table.attempt} > 0`),
+  ],
+);
+
+/** Where an observer finds breast height on the body. A new row takes the place of the older ones. */
+export const bodyMarks = pgTable(
+  'body_mark',
+  {
+    id: uuid('id').primaryKey(),
+    words: text('words').notNull(),
+    barefootM: doublePrecision('barefoot_m').notNull(),
+    bootsM: doublePrecision('boots_m').notNull(),
+    ...written,
+  },
+  (table) => [
+    index('body_mark_observer').on(table.observer),
+    check('body_mark_barefoot', sql`${table.barefootM} between 0.5 and 2.2`),
+    check('body_mark_boots', sql`${table.bootsM} between 0 and 0.15`),
   ],
 );

@@ -12,63 +12,78 @@ const DEVICE = 'demo data';
 const idOf = (...names: readonly string[]): string => uuidFromName(names.join(' / '), DEMO_NAMESPACE);
 
 /** Morning of the first field day; trees follow each other by three minutes. */
-const momentOf = (scene: Scene, minutes: number): string =>
-  new Date(Date.parse(`${scene.startedOn}T07:00:00Z`) + minutes * 60_000).toISOString();
+const momentOf = (startedOn: string, minutes: number): string =>
+  new Date(Date.parse(`${startedOn}T07:00:00Z`) + minutes * 60_000).toISOString();
 
 export const DEMO_SURVEY_ID = idOf('survey', 'Monte Valdeliro', 'Visit of 2026');
 
-/**
- * Loads the demo forest through the same services that crews write through.
- *
- * @returns false where it is there already, whatever has been changed in it since
- */
-export async function loadDemo({ surveys, plots, trees }: Services): Promise<boolean> {
-  const scene = monteValdeliro(seededRandom(SEED));
-  const writer = { observer: scene.crew, device: DEVICE };
+export const EARLIER_SURVEY_ID = idOf('survey', 'Monte Valdeliro', 'Visit of 2019');
+
+interface Visit {
+  readonly surveyId: string;
+  readonly name: string;
+  readonly crew: string;
+  readonly startedOn: string;
+  readonly plots: Scene['plots'];
+  readonly previousSurveyId?: string;
+  /** Sets its identifiers apart from those of the other visit. */
+  readonly prefix: readonly string[];
+}
+
+/** Loads one visit through the services; answers false where the survey is there already. */
+async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visit: Visit): Promise<boolean> {
+  const { surveyId, crew, prefix } = visit;
+  const writer = { observer: crew, device: DEVICE };
+  const own = (...names: readonly string[]): string => idOf(...prefix, ...names);
   const { created } = await surveys.create({
-    id: DEMO_SURVEY_ID,
+    id: surveyId,
     ...writer,
     place: { id: idOf('place', scene.place), name: scene.place },
-    name: scene.survey,
+    name: visit.name,
     unitSystem: 'metric',
     slopeUnit: 'm20',
     breastHeightM: 1.3,
     eyeHeightM: scene.eyeHeightM,
     formFactor: USUAL_FORM_FACTOR.value,
     formFactorStandardError: USUAL_FORM_FACTOR.standardError,
-    crew: scene.crew,
-    startedOn: scene.startedOn,
+    crew,
+    startedOn: visit.startedOn,
     species: [...scene.species],
-    strata: scene.strata.map(({ name, areaHa }) => ({ id: idOf('stratum', name), name, areaHa })),
+    strata: scene.strata.map(({ name, areaHa }) => ({ id: own('stratum', name), name, areaHa })),
+    ...(visit.previousSurveyId === undefined ? {} : { previousSurveyId: visit.previousSurveyId }),
   });
   let minutes = 0;
-  for (const plot of scene.plots) {
-    const plotId = idOf('plot', plot.label);
+  for (const plot of visit.plots) {
+    const plotId = own('plot', plot.label);
     const made = await plots.create({
       id: plotId,
       ...writer,
-      surveyId: DEMO_SURVEY_ID,
-      stratumId: idOf('stratum', plot.stratum),
+      surveyId,
+      stratumId: own('stratum', plot.stratum),
       label: plot.label,
       areaM2: plot.areaM2,
       slopePct: plot.slopePct,
     });
     for (const tree of made.created || created ? plot.trees : []) {
       minutes += 3;
-      const observedAt = momentOf(scene, minutes);
-      const id = (what: string) => idOf(what, plot.label, tree.tag);
+      const observedAt = momentOf(visit.startedOn, minutes);
+      const id = (what: string) => own(what, plot.label, tree.tag);
+      const ordinals = [...new Set(tree.readings.map(({ stem = 1 }) => stem))].filter((stem) => stem > 1);
       await trees.create({
         id: id('tree'),
         ...writer,
         plotId,
         observationId: id('observation'),
         stemId: id('stem'),
+        stems: ordinals.map((ordinal) => ({ id: id(`stem ${ordinal}`), ordinal })),
         tag: tree.tag,
         speciesCode: tree.speciesCode,
         observedAt,
-        readings: tree.readings.map(({ measure, methodId, key, value, unit }) => ({
-          id: id(`reading ${measure} ${key}`),
+        ...(tree.taping === undefined ? {} : { taping: tree.taping }),
+        readings: tree.readings.map(({ measure, methodId, key, value, unit, stem }) => ({
+          id: id(stem === undefined ? `reading ${measure} ${key}` : `stem ${stem} reading ${measure} ${key}`),
           measure,
+          ...(stem === undefined ? {} : { stem }),
           methodId,
           key,
           value,
@@ -81,12 +96,39 @@ export async function loadDemo({ surveys, plots, trees }: Services): Promise<boo
     }
     if (made.created && plot.state === 'finished') {
       await trees.correctPlot(plotId, {
-        id: idOf('finished', plot.label),
+        id: own('finished', plot.label),
         ...writer,
-        madeAt: momentOf(scene, minutes),
+        madeAt: momentOf(visit.startedOn, minutes),
         finished: true,
       });
     }
   }
   return created;
+}
+
+/**
+ * Loads the demo forest through the same services that crews write through: the visit of 2026, and the one before it.
+ *
+ * @returns false where it is there already, whatever has been changed in it since
+ */
+export async function loadDemo(services: Services): Promise<boolean> {
+  const scene = monteValdeliro(seededRandom(SEED));
+  const { earlier } = scene;
+  await loadVisit(services, scene, {
+    surveyId: EARLIER_SURVEY_ID,
+    name: earlier.survey,
+    crew: earlier.crew,
+    startedOn: earlier.startedOn,
+    plots: earlier.plots,
+    prefix: ['2019'],
+  });
+  return loadVisit(services, scene, {
+    surveyId: DEMO_SURVEY_ID,
+    name: scene.survey,
+    crew: scene.crew,
+    startedOn: scene.startedOn,
+    plots: scene.plots,
+    previousSurveyId: EARLIER_SURVEY_ID,
+    prefix: [],
+  });
 }

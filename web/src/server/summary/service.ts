@@ -2,7 +2,7 @@ import { plotSums, surveySums, volumeRatio } from '@arbolito/core/survey';
 import type { SurveySummary } from '../../contracts/views.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { talliedTree } from '../trees/reckon.ts';
+import { talliedOf } from '../trees/reckon.ts';
 import type { TreeService } from '../trees/service.ts';
 
 export interface SummaryService {
@@ -22,11 +22,11 @@ export function summaryService({ trees, plots, surveys }: Dependencies): Summary
       const survey = await surveys.get(surveyId);
       const list = await plots.listOfSurvey(surveyId);
       const views = await trees.listOfSurvey(survey);
-      const ratio = volumeRatio(views.map(talliedTree));
+      const ratio = volumeRatio(views.flatMap(talliedOf));
       const tallied = list.map((plot) => ({ plot, own: views.filter((tree) => tree.plotId === plot.id) }));
       const counted = tallied
         .filter(({ plot, own }) => plot.finished || own.length > 0)
-        .map(({ plot, own }) => ({ id: plot.id, areaM2: plot.areaM2, trees: own.map(talliedTree) }));
+        .map(({ plot, own }) => ({ id: plot.id, areaM2: plot.areaM2, trees: own.flatMap(talliedOf) }));
       const labels = new Map(list.map(({ id, label }) => [id, label]));
       return {
         survey,
@@ -34,7 +34,7 @@ export function summaryService({ trees, plots, surveys }: Dependencies): Summary
           const own = counted.find(({ id }) => id === plot.id);
           return { ...plot, sums: own === undefined ? null : plotSums(own, ratio) };
         }),
-        sums: surveySums(counted, survey.unitSystem),
+        sums: surveySums(counted, survey.fieldRules),
         plotsCounted: counted.length,
         treesToCheck: views.flatMap((tree) =>
           tree.findings

@@ -1,4 +1,5 @@
 import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
+import { rulesOfSet, setOf, type FieldRules } from '@arbolito/core/diameter';
 import type { Database, Queryable } from '../database/connection.ts';
 import { places, plots, species, strata, surveys, trees } from '../database/schema.ts';
 import type { NewSurveyDto } from '../../contracts/survey.ts';
@@ -21,11 +22,27 @@ async function insertInto(tx: Queryable, survey: NewSurveyDto, writeDigest: stri
     .insert(places)
     .values({ ...survey.place, ...writer })
     .onConflictDoNothing();
-  const { place, species: kinds, strata: parts, ...fields } = survey;
-  await tx.insert(surveys).values({ ...fields, ...writer, placeId: place.id });
+  const { place, species: kinds, strata: parts, fieldRules, ...fields } = survey;
+  const { breastHeightM, ...usual } = rulesOfSet('timber', survey.unitSystem);
+  await tx.insert(surveys).values({ ...fields, ...writer, fieldRules: fieldRules ?? usual, placeId: place.id });
   await tx.insert(species).values(kinds.map((kind, position) => ({ ...kind, surveyId: survey.id, position })));
   await tx.insert(strata).values(parts.map((part, position) => ({ ...part, surveyId: survey.id, position })));
 }
+
+/** Locks a survey for the rest of a transaction and answers its field rules. */
+export async function lockRules(tx: Queryable, id: string): Promise<FieldRules | null> {
+  const [row] = await tx
+    .select({ breastHeightM: surveys.breastHeightM, fieldRules: surveys.fieldRules })
+    .from(surveys)
+    .where(eq(surveys.id, id))
+    .for('update');
+  return row === undefined ? null : { breastHeightM: row.breastHeightM, ...row.fieldRules };
+}
+
+export const setRules = async (tx: Queryable, id: string, rules: FieldRules): Promise<void> => {
+  const { breastHeightM, ...fieldRules } = rules;
+  await tx.update(surveys).set({ breastHeightM, fieldRules }).where(eq(surveys.id, id));
+};
 
 export function surveyRepository(database: Database): SurveyRepository {
   return {
@@ -74,7 +91,13 @@ export function surveyRepository(database: Database): SurveyRepository {
         .where(eq(surveys.id, id));
       if (row === undefined) return null;
       const kinds = await database
-        .select({ code: species.code, name: species.name, crown: species.crown })
+        .select({
+          code: species.code,
+          name: species.name,
+          crown: species.crown,
+          largestDbhCm: species.largestDbhCm,
+          fastestGrowthCmPerYear: species.fastestGrowthCmPerYear,
+        })
         .from(species)
         .where(eq(species.surveyId, id))
         .orderBy(asc(species.position));
@@ -84,6 +107,7 @@ export function surveyRepository(database: Database): SurveyRepository {
         .where(and(eq(strata.surveyId, id)))
         .orderBy(asc(strata.position));
       const { survey, place } = row;
+      const fieldRules: FieldRules = { breastHeightM: survey.breastHeightM, ...survey.fieldRules };
       return {
         id: survey.id,
         place: { id: place.id, name: place.name },
@@ -91,12 +115,19 @@ export function surveyRepository(database: Database): SurveyRepository {
         unitSystem: survey.unitSystem,
         slopeUnit: survey.slopeUnit,
         breastHeightM: survey.breastHeightM,
+        fieldRules,
+        ruleSet: setOf(fieldRules, survey.unitSystem),
+        previousSurveyId: survey.previousSurveyId,
         eyeHeightM: survey.eyeHeightM,
         formFactor: survey.formFactor,
         formFactorStandardError: survey.formFactorStandardError,
         crew: survey.crew,
         startedOn: survey.startedOn,
-        species: kinds,
+        species: kinds.map(({ largestDbhCm, fastestGrowthCmPerYear, ...kind }) => ({
+          ...kind,
+          ...(largestDbhCm === null ? {} : { largestDbhCm }),
+          ...(fastestGrowthCmPerYear === null ? {} : { fastestGrowthCmPerYear }),
+        })),
         strata: parts,
       };
     },

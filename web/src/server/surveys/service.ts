@@ -2,7 +2,7 @@ import type { NewSurveyDto } from '../../contracts/survey.ts';
 import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
-import { notFound, Problem } from '../problem.ts';
+import { invalidField, notFound, Problem } from '../problem.ts';
 import type { SurveyRepository } from './repository.ts';
 
 export interface SurveyService {
@@ -30,7 +30,15 @@ export function surveyService(repository: SurveyRepository): SurveyService {
       try {
         await repository.insert(survey, digest);
       } catch (error) {
-        if (brokenConstraint(error) === null) throw error;
+        const constraint = brokenConstraint(error);
+        if (constraint === null) throw error;
+        if (constraint === 'survey_previous') {
+          throw invalidField(
+            '/previousSurveyId',
+            'survey-unknown',
+            'There is no such survey. Name the visit before, or leave it out.',
+          );
+        }
         const known = await repository.digest(survey.id);
         if (known === digest) return { survey: await get(survey.id), created: false };
         throw new Problem(

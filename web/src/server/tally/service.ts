@@ -1,12 +1,11 @@
 import { v5 as uuidFromName } from 'uuid';
-import { findMethod } from '@arbolito/core/registry';
-import { MEASURES, parseCallout, plotSums, readMeasure, volumeRatio } from '@arbolito/core/survey';
+import { measureDraftOf, parseCallout, partsOf, plotSums, readMeasure, volumeRatio } from '@arbolito/core/survey';
 import type { CalloutDto, NewTreeDto, ReadingDto } from '../../contracts/tree.ts';
 import type { TallyView, TreeView } from '../../contracts/views.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { settingsOf, talliedTree } from '../trees/reckon.ts';
+import { settingsOf, talliedOf } from '../trees/reckon.ts';
 import type { TreeService } from '../trees/service.ts';
 
 export interface TallyService {
@@ -29,8 +28,11 @@ export function tallyService({ trees, plots, surveys }: Dependencies): TallyServ
       const survey = await surveys.get(plot.surveyId);
       const all = await trees.listOfSurvey(survey);
       const own = all.filter((tree) => tree.plotId === plotId);
-      const sums = plotSums({ areaM2: plot.areaM2, trees: own.map(talliedTree) }, volumeRatio(all.map(talliedTree)));
-      return { plot, trees: own, sums };
+      const sums = plotSums(
+        { areaM2: plot.areaM2, trees: own.flatMap(talliedOf) },
+        volumeRatio(all.flatMap(talliedOf)),
+      );
+      return { plot, trees: own, lastVisits: await trees.lastVisitsOfPlot(survey, plot.label), sums };
     },
     callOut: async ({ id, plotId, line, observedAt, observer, device }) => {
       const plot = await plots.get(plotId).catch((error: unknown) => {
@@ -51,17 +53,18 @@ export function tallyService({ trees, plots, surveys }: Dependencies): TallyServ
         throw invalidField('/line', 'species-missing', 'Name the species first, such as “sp 34.5”.');
       if (draft.tag === '') throw invalidField('/line', 'tag-missing', 'Name the tag of the tree, such as “#17”.');
       // Identifiers follow from the tree's own, so that the same call-out again is the same write.
-      const readings = MEASURES.flatMap((measure): ReadingDto[] => {
-        const { method, readings: taken } = readMeasure(draft, measure, settings);
-        const methodId = method.description.id;
+      const readings = partsOf(draft).flatMap((part): ReadingDto[] => {
+        const { measure, stem } = part;
+        const { method, readings: taken } = readMeasure(draft, part, settings);
         return Object.entries(taken).map(([key, { value, unit }]) => ({
-          id: uuidFromName(`${measure} ${key}`, id),
+          id: uuidFromName(stem === 1 ? `${measure} ${key}` : `stem ${stem} ${measure} ${key}`, id),
           measure,
-          methodId: findMethod(methodId)?.description.id ?? methodId,
+          ...(stem === 1 ? {} : { stem }),
+          methodId: method.description.id,
           key,
           value,
           unit,
-          asRead: draft[measure].entries[key]?.text ?? String(value),
+          asRead: measureDraftOf(draft, part).entries[key]?.text ?? String(value),
           attempt: 1,
           takenAt: observedAt,
         }));
@@ -71,6 +74,7 @@ export function tallyService({ trees, plots, surveys }: Dependencies): TallyServ
         plotId,
         observationId: uuidFromName('observation', id),
         stemId: uuidFromName('stem 1', id),
+        stems: draft.moreStems.map(({ ordinal }) => ({ id: uuidFromName(`stem ${ordinal}`, id), ordinal })),
         tag: draft.tag,
         speciesCode: draft.speciesCode,
         observedAt,

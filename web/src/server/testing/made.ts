@@ -40,7 +40,7 @@ export const newPlot = (survey: NewSurveyDto, label: string, over: Partial<NewPl
 });
 
 const reading = (
-  measure: 'diameter' | 'height',
+  measure: ReadingDto['measure'],
   methodId: string,
   key: string,
   value: number,

@@ -1,6 +1,7 @@
-import { checkReadings, evaluate, type Measure } from '@arbolito/core/method';
+import type { FieldRules } from '@arbolito/core/diameter';
+import { checkReadings, evaluate, type Measure, type MethodContext } from '@arbolito/core/method';
 import { findMethod } from '@arbolito/core/registry';
-import { MEASURES, type Species } from '@arbolito/core/survey';
+import { isStemMeasure, MEASURES, type Species } from '@arbolito/core/survey';
 import type { UnitSystem } from '@arbolito/core/quantity';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import { Problem, type FieldError } from '../problem.ts';
@@ -11,7 +12,7 @@ interface Indexed {
 }
 
 /** What is wrong with the readings of one measure, with a pointer to each. */
-function checkMeasure(measure: Measure, indexed: readonly Indexed[], unitSystem: UnitSystem): FieldError[] {
+function checkMeasure(measure: Measure, indexed: readonly Indexed[], context: MethodContext): FieldError[] {
   const [first] = indexed;
   if (first === undefined) return [];
   const at = (key: string | null) =>
@@ -48,7 +49,7 @@ function checkMeasure(measure: Measure, indexed: readonly Indexed[], unitSystem:
     stops.length > 0
       ? stops
       : (() => {
-          const outcome = evaluate(method, readings, { unitSystem });
+          const outcome = evaluate(method, readings, context);
           return outcome.ok ? [] : outcome.findings;
         })();
   return findings.map((finding) => ({
@@ -66,7 +67,7 @@ function checkMeasure(measure: Measure, indexed: readonly Indexed[], unitSystem:
  */
 export function checkTree(
   tree: { readonly speciesCode: string; readonly readings: readonly ReadingDto[] },
-  survey: { readonly species: readonly Species[]; readonly unitSystem: UnitSystem },
+  survey: { readonly species: readonly Species[]; readonly unitSystem: UnitSystem; readonly fieldRules: FieldRules },
 ): void {
   const errors: FieldError[] = [];
   if (!survey.species.some(({ code }) => code === tree.speciesCode)) {
@@ -77,11 +78,22 @@ export function checkTree(
       detail: `“${tree.speciesCode}” is not a species of this survey (${codes}).`,
     });
   }
+  const { twoFaces } = survey.fieldRules;
+  const stems = [...new Set(tree.readings.map(({ stem = 1 }) => stem))].sort((a, b) => a - b);
   for (const measure of MEASURES) {
-    const indexed = tree.readings
-      .map((reading, index) => ({ reading, index }))
-      .filter(({ reading }) => reading.measure === measure);
-    errors.push(...checkMeasure(measure, indexed, survey.unitSystem));
+    for (const stem of stems) {
+      const indexed = tree.readings
+        .map((reading, index) => ({ reading, index }))
+        .filter(({ reading }) => reading.measure === measure && (reading.stem ?? 1) === stem);
+      const [first] = indexed;
+      if (stem > 1 && !isStemMeasure(measure) && first !== undefined) {
+        errors.push({
+          pointer: `/readings/${first.index}/stem`,
+          code: 'stem-of-tree',
+          detail: `The ${measure} belongs to the tree: leave the stem out.`,
+        });
+      } else errors.push(...checkMeasure(measure, indexed, { unitSystem: survey.unitSystem, twoFaces }));
+    }
   }
   if (errors.length > 0) throw new Problem('invalid', errors.map(({ detail }) => detail).join(' '), { errors });
 }

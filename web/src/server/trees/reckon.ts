@@ -1,11 +1,21 @@
-import { estimateOf, findingsOf, type Estimate } from '@arbolito/core/estimate';
-import { draftOf, reckonTree, type ReckonedTree, type TalliedTree, type TreeSettings } from '@arbolito/core/survey';
+import type { LastVisit } from '@arbolito/core/diameter';
+import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
+import {
+  draftOf,
+  findingsOfTree,
+  reckonTree,
+  talliedTrees,
+  type ReckonedTree,
+  type TalliedTree,
+  type TreeSettings,
+} from '@arbolito/core/survey';
 import type { FigureView, ReadingView, SurveyView, TreeView } from '../../contracts/views.ts';
 import type { TreeRow } from './repository.ts';
 
 export const settingsOf = (survey: SurveyView): TreeSettings => ({
   unitSystem: survey.unitSystem,
   slopeUnit: survey.slopeUnit,
+  fieldRules: survey.fieldRules,
   formFactor: { value: survey.formFactor, standardError: survey.formFactorStandardError },
 });
 
@@ -26,10 +36,21 @@ export interface TreeFigures {
   readonly reckoned: ReckonedTree;
 }
 
+/** What belongs to a tree beside its own row. */
+export interface TreeParts {
+  readonly readings: readonly ReadingView[];
+  readonly stems: readonly { readonly id: string; readonly ordinal: number }[];
+  readonly lastVisit: LastVisit | undefined;
+}
+
+const known = (outcome: Outcome | null): FigureView | null => figure(outcome === null ? null : estimateOf(outcome));
+
 /** A tree with its figures, worked out afresh from the readings in use. */
-export function reckonRow(row: TreeRow, readings: readonly ReadingView[], settings: TreeSettings): TreeFigures {
-  const reckoned = reckonTree(draftOf({ ...row, readings }), settings);
-  const outcomes = [reckoned.diameter, reckoned.height].filter((outcome) => outcome !== null);
+export function reckonRow(row: TreeRow, { readings, stems, lastVisit }: TreeParts, survey: SurveyView): TreeFigures {
+  const { taping } = row;
+  const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping });
+  const species = survey.species.find(({ code }) => code === row.speciesCode);
+  const reckoned = reckonTree(draft, settingsOf(survey), { species, lastVisit });
   return {
     reckoned,
     view: {
@@ -41,19 +62,27 @@ export function reckonRow(row: TreeRow, readings: readonly ReadingView[], settin
       observedAt: row.observedAt,
       deleted: row.deletedAt !== null,
       readings,
-      dbh: figure(reckoned.diameter === null ? null : estimateOf(reckoned.diameter)),
-      height: figure(reckoned.height === null ? null : estimateOf(reckoned.height)),
+      stems: stems.map(({ id, ordinal }) => {
+        const own = reckoned.stems.find((stem) => stem.ordinal === ordinal);
+        return { id, ordinal, dbh: known(own?.diameter ?? null), point: known(own?.point ?? null) };
+      }),
+      taping,
+      lastVisit: lastVisit ?? null,
+      dbh: figure(reckoned.dbh),
+      diametersCm: reckoned.diametersCm,
+      height: known(reckoned.height),
       volume: figure(reckoned.volume),
       basalAreaM2: reckoned.basalAreaM2,
-      findings: outcomes.flatMap(findingsOf),
+      findings: findingsOfTree(reckoned),
     },
   };
 }
 
-/** What the sums need of a tree. */
-export const talliedTree = (view: TreeView): TalliedTree => ({
-  speciesCode: view.speciesCode,
-  dbhCm: view.dbh?.value ?? null,
-  heightM: view.height?.value ?? null,
-  volumeM3: view.volume?.value ?? null,
-});
+/** What the sums need of a tree: one entry, or one for each stem that counts by itself. */
+export const talliedOf = (view: TreeView): TalliedTree[] =>
+  talliedTrees({
+    speciesCode: view.speciesCode,
+    diametersCm: view.diametersCm,
+    heightM: view.height?.value ?? null,
+    volumeM3: view.volume?.value ?? null,
+  });

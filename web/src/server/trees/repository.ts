@@ -1,18 +1,21 @@
 import { and, asc, eq, inArray, isNull, type SQL } from 'drizzle-orm';
 import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
-import { corrections, observations, readings, stems, trees } from '../database/schema.ts';
+import { corrections, observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/quantity';
+import type { TapingNotes } from '@arbolito/core/survey';
 
 export interface TreeRow {
   readonly id: string;
   readonly surveyId: string;
   readonly plotId: string;
+  readonly plotLabel: string;
+  readonly plotSlopePct: number;
   readonly tag: string;
   readonly speciesCode: string;
   readonly deletedAt: string | null;
   readonly writeDigest: string;
-  readonly stemId: string;
+  readonly taping: TapingNotes | null;
   readonly observationId: string;
   readonly observer: string;
   readonly observedAt: string;
@@ -20,7 +23,7 @@ export interface TreeRow {
 
 export interface NewTreeRows {
   readonly tree: typeof trees.$inferInsert;
-  readonly stem: typeof stems.$inferInsert;
+  readonly stems: readonly (typeof stems.$inferInsert)[];
   readonly observation: typeof observations.$inferInsert;
   readonly readings: readonly (typeof readings.$inferInsert)[];
 }
@@ -34,6 +37,12 @@ export interface TreeRepository {
   readonly find: (id: string) => Promise<TreeRow | null>;
   readonly listOfPlot: (plotId: string) => Promise<TreeRow[]>;
   readonly listOfSurvey: (surveyId: string) => Promise<TreeRow[]>;
+  /** The trees of a survey on the plot with that label, or the one with that tag. */
+  readonly listNamed: (surveyId: string, plotLabel: string, tag?: string) => Promise<TreeRow[]>;
+  /** The stems of each tree, by rising number. */
+  readonly stemsOf: (treeIds: readonly string[]) => Promise<Map<string, StemRow[]>>;
+  readonly insertStems: (rows: readonly (typeof stems.$inferInsert)[]) => Promise<void>;
+  readonly setTaping: (observationId: string, taping: TapingNotes | null) => Promise<void>;
   /** Readings in use, by observation. */
   readonly readingsInUse: (observationIds: readonly string[]) => Promise<Map<string, ReadingRecord[]>>;
   /** Every reading of a tree ever kept, the oldest first. */
@@ -58,10 +67,12 @@ export interface TreeStore extends TreeRepository {
 }
 
 type ReadingRow = typeof readings.$inferSelect;
+export type StemRow = typeof stems.$inferSelect;
 
-const recordOf = (row: ReadingRow): ReadingRecord => ({
+const recordOf = (row: ReadingRow, ordinal: number): ReadingRecord => ({
   id: row.id,
   measure: row.measure,
+  ...(ordinal === 1 ? {} : { stem: ordinal }),
   methodId: row.methodId,
   methodVersion: row.methodVersion,
   key: row.key,
@@ -85,17 +96,19 @@ function repositoryOn(database: Queryable): TreeRepository {
         id: trees.id,
         surveyId: trees.surveyId,
         plotId: trees.plotId,
+        plotLabel: plots.label,
+        plotSlopePct: plots.slopePct,
         tag: trees.tag,
         speciesCode: trees.speciesCode,
         deletedAt: trees.deletedAt,
         writeDigest: trees.writeDigest,
-        stemId: stems.id,
+        taping: observations.taping,
         observationId: observations.id,
         observer: observations.observer,
         observedAt: observations.observedAt,
       })
       .from(trees)
-      .innerJoin(stems, and(eq(stems.treeId, trees.id), eq(stems.ordinal, 1)))
+      .innerJoin(plots, eq(plots.id, trees.plotId))
       .innerJoin(observations, and(eq(observations.treeId, trees.id), eq(observations.surveyId, trees.surveyId)))
       .where(where)
       .orderBy(asc(trees.tag), asc(trees.id));
@@ -107,33 +120,61 @@ function repositoryOn(database: Queryable): TreeRepository {
     find: async (id) => (await list(eq(trees.id, id)))[0] ?? null,
     listOfPlot: (plotId) => list(and(eq(trees.plotId, plotId), isNull(trees.deletedAt))),
     listOfSurvey: (surveyId) => list(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt))),
+    listNamed: (surveyId, plotLabel, tag) =>
+      list(
+        and(
+          eq(trees.surveyId, surveyId),
+          eq(plots.label, plotLabel),
+          tag === undefined ? undefined : eq(trees.tag, tag),
+          isNull(trees.deletedAt),
+        ),
+      ),
+    stemsOf: async (treeIds) => {
+      const byTree = new Map<string, StemRow[]>();
+      if (treeIds.length === 0) return byTree;
+      const rows = await database
+        .select()
+        .from(stems)
+        .where(inArray(stems.treeId, [...treeIds]))
+        .orderBy(asc(stems.ordinal));
+      for (const row of rows) byTree.set(row.treeId, [...(byTree.get(row.treeId) ?? []), row]);
+      return byTree;
+    },
+    insertStems: async (rows) => {
+      if (rows.length > 0) await database.insert(stems).values([...rows]);
+    },
+    setTaping: async (observationId, taping) => {
+      await database.update(observations).set({ taping }).where(eq(observations.id, observationId));
+    },
     readingsInUse: async (observationIds) => {
       const byObservation = new Map<string, ReadingRecord[]>();
       if (observationIds.length === 0) return byObservation;
       const rows = await database
-        .select()
+        .select({ reading: readings, ordinal: stems.ordinal })
         .from(readings)
+        .innerJoin(stems, eq(stems.id, readings.stemId))
         .where(and(inArray(readings.observationId, [...observationIds]), eq(readings.inUse, true)))
-        .orderBy(asc(readings.takenAt), asc(readings.id));
-      for (const row of rows) {
-        const list = byObservation.get(row.observationId) ?? [];
-        list.push(recordOf(row));
-        byObservation.set(row.observationId, list);
+        .orderBy(asc(stems.ordinal), asc(readings.takenAt), asc(readings.id));
+      for (const { reading, ordinal } of rows) {
+        const list = byObservation.get(reading.observationId) ?? [];
+        list.push(recordOf(reading, ordinal));
+        byObservation.set(reading.observationId, list);
       }
       return byObservation;
     },
     allReadings: async (treeId) => {
       const rows = await database
-        .select({ reading: readings })
+        .select({ reading: readings, ordinal: stems.ordinal })
         .from(readings)
+        .innerJoin(stems, eq(stems.id, readings.stemId))
         .innerJoin(observations, eq(observations.id, readings.observationId))
         .where(eq(observations.treeId, treeId))
         .orderBy(asc(readings.recordedAt), asc(readings.id));
-      return rows.map(({ reading }) => recordOf(reading));
+      return rows.map(({ reading, ordinal }) => recordOf(reading, ordinal));
     },
     insert: async (rows) => {
       await database.insert(trees).values(rows.tree);
-      await database.insert(stems).values(rows.stem);
+      await database.insert(stems).values([...rows.stems]);
       await database.insert(observations).values(rows.observation);
       if (rows.readings.length > 0) await database.insert(readings).values([...rows.readings]);
     },

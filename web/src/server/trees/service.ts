@@ -1,4 +1,6 @@
+import type { LastVisit } from '@arbolito/core/diameter';
 import { findMethod } from '@arbolito/core/registry';
+import type { TapingNotes } from '@arbolito/core/survey';
 import type {
   ActDto,
   NewReadingsDto,
@@ -22,7 +24,8 @@ import type { PlotService } from '../plots/service.ts';
 import { invalidField, notFound, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { checkTree } from './check-tree.ts';
-import { reckonRow, settingsOf } from './reckon.ts';
+import { VisitBefore, visitBefore } from './last-visits.ts';
+import { reckonRow } from './reckon.ts';
 import type { NewReadingRow, StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
 
 /** How a tree stands: what a correction keeps of before and after. */
@@ -31,6 +34,8 @@ interface TreeState {
   readonly speciesCode: string;
   readonly readingIds: readonly string[];
   readonly deleted: boolean;
+  /** Left out where nothing was noted, so that states from before there were notes still compare. */
+  readonly taping?: TapingNotes;
 }
 
 export interface TreeService {
@@ -38,6 +43,8 @@ export interface TreeService {
   readonly get: (id: string) => Promise<TreeView>;
   readonly listOfPlot: (plotId: string) => Promise<TreeView[]>;
   readonly listOfSurvey: (survey: SurveyView) => Promise<TreeView[]>;
+  /** What the visit before left on a plot, by tag. */
+  readonly lastVisitsOfPlot: (survey: SurveyView, plotLabel: string) => Promise<Record<string, LastVisit>>;
   /** Keeps a tree with its readings, whole or not at all. The same write again changes nothing. */
   readonly create: (tree: NewTreeDto) => Promise<{ readonly tree: TreeView; readonly created: boolean }>;
   readonly correct: (id: string, correction: TreeCorrectionDto) => Promise<TreeView>;
@@ -48,7 +55,7 @@ export interface TreeService {
   readonly undo: (
     correctionId: string,
     act: ActDto,
-  ) => Promise<{ readonly subject: 'tree' | 'plot'; readonly subjectId: string }>;
+  ) => Promise<{ readonly subject: CorrectionView['subject']; readonly subjectId: string }>;
   readonly history: (subjectId: string) => Promise<CorrectionView[]>;
   readonly readings: (treeId: string) => Promise<ReadingRecord[]>;
 }
@@ -63,19 +70,28 @@ interface Dependencies {
 
 const readingRows = (
   readings: readonly ReadingDto[],
+  stems: ReadonlyMap<number, string>,
   owner: {
     readonly observationId: string;
-    readonly stemId: string;
     readonly observer: string;
     readonly device: string;
     readonly correctionId: string | null;
   },
 ): NewReadingRow[] =>
-  readings.map((reading) => {
+  readings.map(({ stem = 1, ...reading }, index) => {
     const description = findMethod(reading.methodId)?.description;
+    const stemId = stems.get(stem);
+    if (stemId === undefined) {
+      throw invalidField(
+        `/readings/${index}/stem`,
+        'stem-unknown',
+        `There is no stem ${stem} yet. Give it an identifier under /stems.`,
+      );
+    }
     return {
       ...reading,
       ...owner,
+      stemId,
       standardError: reading.standardError ?? null,
       methodVersion: description?.version ?? 0,
       instrument: description?.readings.find(({ key }) => key === reading.key)?.instrument ?? 'unknown',
@@ -93,6 +109,7 @@ function refuseRewritten(readings: readonly ReadingDto[], known: ReadonlyMap<str
       kept.value === reading.value &&
       kept.unit === reading.unit &&
       kept.key === reading.key &&
+      (kept.stem ?? 1) === (reading.stem ?? 1) &&
       kept.methodId === reading.methodId
     )
       return;
@@ -120,10 +137,39 @@ function refusal(error: unknown, tag: string): Problem | null {
 }
 
 export function treeService({ store, plots, surveys, now }: Dependencies): TreeService {
+  /** The visit before, whole or where only some of its trees matter. */
+  const before = async (
+    repository: TreeRepository,
+    survey: SurveyView,
+    rowsOf: (previousId: string) => Promise<TreeRow[]>,
+  ): Promise<VisitBefore> => {
+    if (survey.previousSurveyId === null) return new VisitBefore(new Map());
+    const previous = await surveys.get(survey.previousSurveyId);
+    return visitBefore(repository, previous, await rowsOf(previous.id));
+  };
+  const viewsOn = async (
+    repository: TreeRepository,
+    rows: readonly TreeRow[],
+    survey: SurveyView,
+    visit: VisitBefore,
+  ): Promise<TreeView[]> => {
+    const readings = await repository.readingsInUse(rows.map(({ observationId }) => observationId));
+    const stems = await repository.stemsOf(rows.map(({ id }) => id));
+    return rows.map((row) => {
+      const parts = {
+        readings: readings.get(row.observationId) ?? [],
+        stems: stems.get(row.id) ?? [],
+        lastVisit: visit.of(row, row.observedAt),
+      };
+      return reckonRow(row, parts, survey).view;
+    });
+  };
   const viewOf = async (repository: TreeRepository, row: TreeRow): Promise<TreeView> => {
     const survey = await surveys.get(row.surveyId);
-    const readings = (await repository.readingsInUse([row.observationId])).get(row.observationId) ?? [];
-    return reckonRow(row, readings, settingsOf(survey)).view;
+    const visit = await before(repository, survey, (id) => repository.listNamed(id, row.plotLabel, row.tag));
+    const [view] = await viewsOn(repository, [row], survey, visit);
+    if (view === undefined) throw notFound('This tree');
+    return view;
   };
   const rowOf = async (repository: TreeRepository, id: string): Promise<TreeRow> => {
     const row = await repository.find(id);
@@ -138,12 +184,8 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       speciesCode: row.speciesCode,
       readingIds: inUse.map(({ id }) => id).sort(),
       deleted: row.deletedAt !== null,
+      ...(row.taping === null ? {} : { taping: row.taping }),
     };
-  };
-  const viewsOf = async (rows: readonly TreeRow[], survey: SurveyView): Promise<TreeView[]> => {
-    const readings = await store.readingsInUse(rows.map(({ observationId }) => observationId));
-    const settings = settingsOf(survey);
-    return rows.map((row) => reckonRow(row, readings.get(row.observationId) ?? [], settings).view);
   };
   /** Whether this very correction has been made; another one under its identifier is refused. */
   const alreadyMade = async (repository: TreeRepository, id: string, digest: string): Promise<boolean> => {
@@ -167,7 +209,19 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       speciesCode: state.speciesCode,
       deletedAt: state.deleted ? now().toISOString() : null,
     });
+    await repository.setTaping(row.observationId, state.taping ?? null);
     await repository.useExactly(row.observationId, state.readingIds);
+  };
+  /** Identifiers of a tree's stems by their numbers, the new ones kept first. */
+  const stemsWith = async (
+    repository: TreeRepository,
+    treeId: string,
+    added: TreeCorrectionDto['stems'] = [],
+  ): Promise<ReadonlyMap<number, string>> => {
+    const known = (await repository.stemsOf([treeId])).get(treeId) ?? [];
+    const fresh = added.filter(({ ordinal }) => !known.some((stem) => stem.ordinal === ordinal));
+    await repository.insertStems(fresh.map(({ id, ordinal }) => ({ id, ordinal, treeId })));
+    return new Map([...known, ...fresh].map(({ ordinal, id }) => [ordinal, id]));
   };
 
   const correctionRow = (
@@ -203,6 +257,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
           speciesCode: correction.speciesCode,
           readingIds: correction.readings.map((reading) => reading.id).sort(),
           deleted: false,
+          ...(correction.taping === undefined ? {} : { taping: { ...correction.taping } }),
         };
         const { observer, device } = correction;
         await repository.insertCorrection(
@@ -216,10 +271,10 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
           }),
         );
         await repository.useExactly(row.observationId, []);
+        const stems = await stemsWith(repository, id, correction.stems);
         await repository.insertReadings(
-          readingRows(added, {
+          readingRows(added, stems, {
             observationId: row.observationId,
-            stemId: row.stemId,
             observer,
             device,
             correctionId: correction.id,
@@ -288,9 +343,16 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
     get,
     listOfPlot: async (plotId) => {
       const plot = await plots.get(plotId);
-      return viewsOf(await store.listOfPlot(plotId), await surveys.get(plot.surveyId));
+      const survey = await surveys.get(plot.surveyId);
+      const visit = await before(store, survey, (id) => store.listNamed(id, plot.label));
+      return viewsOn(store, await store.listOfPlot(plotId), survey, visit);
     },
-    listOfSurvey: async (survey) => viewsOf(await store.listOfSurvey(survey.id), survey),
+    listOfSurvey: async (survey) =>
+      viewsOn(store, await store.listOfSurvey(survey.id), survey, await before(store, survey, store.listOfSurvey)),
+    lastVisitsOfPlot: async (survey, plotLabel) => {
+      const visit = await before(store, survey, (id) => store.listNamed(id, plotLabel));
+      return visit.onPlot(plotLabel, now().toISOString());
+    },
     create: async (tree) => {
       const plot = await plots.get(tree.plotId).catch((error: unknown) => {
         if (error instanceof Problem && error.code === 'not-found')
@@ -300,6 +362,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       checkTree(tree, await surveys.get(plot.surveyId));
       const writeDigest = digestOf(tree);
       const { observer, device } = tree;
+      const stems = new Map([[1, tree.stemId], ...(tree.stems ?? []).map(({ ordinal, id }) => [ordinal, id] as const)]);
       try {
         await guarded(tree.tag, () =>
           store.atOnce((repository) =>
@@ -314,18 +377,18 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
                 device,
                 writeDigest,
               },
-              stem: { id: tree.stemId, treeId: tree.id, ordinal: 1 },
+              stems: [...stems].map(([ordinal, id]) => ({ id, treeId: tree.id, ordinal })),
               observation: {
                 id: tree.observationId,
                 treeId: tree.id,
                 surveyId: plot.surveyId,
                 observedAt: tree.observedAt,
+                taping: tree.taping === undefined ? null : { ...tree.taping },
                 observer,
                 device,
               },
-              readings: readingRows(tree.readings, {
+              readings: readingRows(tree.readings, stems, {
                 observationId: tree.observationId,
-                stemId: tree.stemId,
                 observer,
                 device,
                 correctionId: null,
@@ -353,10 +416,17 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
           'A correction with this identifier is on the record already, with other content.',
         );
       }
-      const replaced = new Set(added.map(({ measure }) => measure));
+      const partOf = ({ measure, stem = 1 }: Pick<ReadingDto, 'measure' | 'stem'>) => `${measure} ${stem}`;
+      const replaced = new Set(added.map(partOf));
       const inUse = (await store.readingsInUse([row.observationId])).get(row.observationId) ?? [];
-      const kept = inUse.filter(({ measure }) => !replaced.has(measure)).map(asDto);
-      return correct(row.id, { ...act, tag: row.tag, speciesCode: row.speciesCode, readings: [...kept, ...added] });
+      const kept = inUse.filter((reading) => !replaced.has(partOf(reading))).map(asDto);
+      return correct(row.id, {
+        ...act,
+        tag: row.tag,
+        speciesCode: row.speciesCode,
+        readings: [...kept, ...added],
+        ...(row.taping === null ? {} : { taping: row.taping }),
+      });
     },
     remove: async (id, act) => {
       const digest = digestOf({ removes: id, act });
@@ -382,6 +452,8 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       const original = await store.findCorrection(correctionId);
       if (original === null) throw notFound('This correction');
       if (original.kind === 'undo') throw new Problem('conflict', 'An undo cannot be undone. Make the change again.');
+      if (original.subject === 'survey')
+        throw new Problem('conflict', 'Field rules are not taken back: change them again, with the reason.');
       if (original.subject === 'tree') await undoTree(original, act);
       else {
         const { finished } = original.before as { finished: boolean };
@@ -401,6 +473,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
 const asDto = ({
   id,
   measure,
+  stem,
   methodId,
   key,
   value,
@@ -419,5 +492,6 @@ const asDto = ({
   asRead,
   attempt,
   takenAt,
+  ...(stem === undefined ? {} : { stem }),
   ...(standardError === undefined ? {} : { standardError }),
 });

@@ -1,0 +1,117 @@
+import { changedRules, PLAIN_TREE, recordChanges, type FieldRules, type TapedTree } from '@arbolito/core/diameter';
+import type { RulesChangeDto, RulesPreviewDto } from '../../contracts/field-rules.ts';
+import type { RulesChangeView, SurveyView, TouchedTree, TreeView } from '../../contracts/views.ts';
+import { digestOf } from '../digest.ts';
+import type { PlotService } from '../plots/service.ts';
+import { notFound, Problem } from '../problem.ts';
+import { lockRules, setRules } from '../surveys/repository.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import type { TreeStore } from '../trees/repository.ts';
+import type { TreeService } from '../trees/service.ts';
+
+/** What a change of the rules keeps beside them. */
+interface ChangedState {
+  readonly rules: FieldRules;
+  readonly reason: string;
+  readonly touched: readonly TouchedTree[];
+}
+
+export interface RulesService {
+  /** The changes of a survey's rules, the oldest first. */
+  readonly changes: (surveyId: string) => Promise<RulesChangeView[]>;
+  /** The trees that other rules would touch. Nothing is written. */
+  readonly preview: (surveyId: string, rules: RulesPreviewDto) => Promise<TouchedTree[]>;
+  /** Changes the rules, on the record with the reason and the trees it touches. The same write again changes nothing. */
+  readonly change: (surveyId: string, change: RulesChangeDto) => Promise<RulesChangeView>;
+}
+
+interface Dependencies {
+  readonly store: TreeStore;
+  readonly trees: TreeService;
+  readonly plots: PlotService;
+  readonly surveys: SurveyService;
+}
+
+/** The whole of the rules from a contract, as plain data. */
+const rulesOf = ({ breastHeightM, fieldRules }: RulesPreviewDto): FieldRules => ({
+  breastHeightM,
+  ...fieldRules,
+  classes: { ...fieldRules.classes },
+  products: fieldRules.products.map((product) => ({ ...product })),
+});
+
+export function rulesService({ store, trees, plots, surveys }: Dependencies): RulesService {
+  const touchedBy = async (survey: SurveyView, before: FieldRules, after: FieldRules): Promise<TouchedTree[]> => {
+    const list = await plots.listOfSurvey(survey.id);
+    const byId = new Map(list.map((plot) => [plot.id, plot]));
+    const foundOf = (tree: TreeView): TapedTree =>
+      tree.taping?.found ?? { ...PLAIN_TREE, ground: { slopePct: byId.get(tree.plotId)?.slopePct ?? 0 } };
+    return (await trees.listOfSurvey(survey)).flatMap((tree) => {
+      const read = {
+        taped: foundOf(tree),
+        stemsCm: tree.stems.flatMap(({ dbh }) => dbh?.value ?? []),
+      };
+      const changes = recordChanges(read, before, after, survey.unitSystem);
+      const plotLabel = byId.get(tree.plotId)?.label ?? '';
+      return changes.length === 0 ? [] : [{ treeId: tree.id, plotLabel, tag: tree.tag, changes }];
+    });
+  };
+  const changes = async (surveyId: string): Promise<RulesChangeView[]> =>
+    (await store.correctionsOf(surveyId)).map(({ id, observer, madeAt, before, after }) => {
+      const { rules, reason, touched } = after as ChangedState;
+      return { id, observer, madeAt, reason, before: before as FieldRules, after: rules, touched };
+    });
+  return {
+    changes: async (surveyId) => {
+      await surveys.get(surveyId);
+      return changes(surveyId);
+    },
+    preview: async (surveyId, preview) => {
+      const survey = await surveys.get(surveyId);
+      return touchedBy(survey, survey.fieldRules, rulesOf(preview));
+    },
+    change: async (surveyId, change) => {
+      const survey = await surveys.get(surveyId);
+      const after = rulesOf(change);
+      const digest = digestOf({ surveyId, change });
+      // Worked out before the rules are locked: reading the trees needs connections of its own.
+      const touched = await touchedBy(survey, survey.fieldRules, after);
+      await store.atOnce(async (repository, tx) => {
+        const before = await lockRules(tx, surveyId);
+        if (before === null) throw notFound('This survey');
+        const known = await repository.findCorrection(change.id);
+        if (known !== null) {
+          if (known.writeDigest === digest) return;
+          throw new Problem('conflict', 'A change with this identifier is on the record already, with other content.');
+        }
+        if (changedRules(before, survey.fieldRules).length > 0)
+          throw new Problem(
+            'conflict',
+            'Somebody has changed the rules meanwhile. Look at them and change them again.',
+          );
+        if (changedRules(before, after).length === 0)
+          throw new Problem('invalid', 'These are the rules already: nothing is changed.', {
+            errors: [{ pointer: '/fieldRules', code: 'rules-unchanged', detail: 'Change at least one decision.' }],
+          });
+        await setRules(tx, surveyId, after);
+        const state: ChangedState = { rules: after, reason: change.reason, touched };
+        await repository.insertCorrection({
+          id: change.id,
+          observer: change.observer,
+          device: change.device,
+          madeAt: change.madeAt,
+          writeDigest: digest,
+          subject: 'survey',
+          subjectId: surveyId,
+          kind: 'change',
+          undoes: null,
+          before,
+          after: state,
+        });
+      });
+      const made = (await changes(surveyId)).find(({ id }) => id === change.id);
+      if (made === undefined) throw notFound('This change');
+      return made;
+    },
+  };
+}
