@@ -1,4 +1,5 @@
 import { bench, describe } from 'vitest';
+import { RULE_SETS } from '@arbolito/core/diameter';
 import { monteValdeliro, seededRandom } from '@arbolito/core/practice';
 import { draftOf, parseCallout, printCallout, reckonTree, surveySums, type TreeSettings } from '@arbolito/core/survey';
 
@@ -6,6 +7,7 @@ const settings: TreeSettings = {
   unitSystem: 'metric',
   slopeUnit: 'm20',
   formFactor: { value: 0.45, standardError: 0.05 },
+  fieldRules: RULE_SETS.timber.rules,
 };
 const scene = monteValdeliro(seededRandom(2026));
 const trees = scene.plots.flatMap((plot) => plot.trees).filter((tree) => tree.readings.length > 1);
@@ -42,6 +44,6 @@ describe('a survey of ten thousand trees', () => {
     JSON.stringify(JSON.parse(JSON.stringify(plots)));
   });
   bench('its sums', () => {
-    surveySums(plots, 'metric');
+    surveySums(plots, RULE_SETS.timber.rules);
   });
 });

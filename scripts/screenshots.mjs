@@ -12,7 +12,7 @@ const PHONE = { width: 390, height: 844 };
 const folder = process.env.SCREENSHOTS_TO || path.join(root, 'docs/screenshots');
 
 /** What each picture shows: where to go, and what to do there first. */
-const views = ({ survey, plot, tree, slipped }) => [
+const views = ({ survey, plot, tree, slipped, forked, again }) => [
   { name: 'prepare', size: DESK, at: '/prepare' },
   { name: 'new-survey', size: DESK, at: '/prepare/new' },
   { name: 'plots', size: DESK, at: `/tally?survey=${survey}` },
@@ -23,6 +23,19 @@ const views = ({ survey, plot, tree, slipped }) => [
   { name: 'tree-sheet-phone', size: PHONE, at: `/measure/${tree}`, press: 'base' },
   { name: 'where-to-tape', size: DESK, at: '/measure/where-to-tape?rules=street&ground=slope&trunks=fork-middle' },
   { name: 'where-to-tape-phone', size: PHONE, at: '/measure/where-to-tape?ground=slope&swelling=bulge' },
+  { name: 'field-rules', size: DESK, at: `/prepare/${survey}` },
+  { name: 'stems', size: DESK, at: `/measure/${forked}`, scrollTo: '[aria-label="Stems"]' },
+  { name: 'stems-phone', size: PHONE, at: `/measure/${forked}`, tap: 'more', scrollTo: '[aria-label="Stems"]' },
+  { name: 'measured-again', size: DESK, at: `/measure/${again}` },
+  {
+    name: 'guide-beside',
+    size: DESK,
+    at: `/measure/${tree}`,
+    tap: 'Where to tape?',
+    waitFor: '[data-testid="tape-point"]',
+  },
+  { name: 'tape-close-up', size: DESK, at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
+  { name: 'tape-close-up-phone', size: PHONE, at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
   { name: 'tally', size: DESK, at: `/tally/${plot}`, type: 'sp 34.5 +18 -1.5 @20 318x6' },
   { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch g104' },
   { name: 'sums', size: DESK, at: `/reckon/${survey}` },
@@ -38,6 +51,12 @@ async function take(browser, base, view) {
   await page.goto(`${base}${view.at}`, { waitUntil: 'networkidle' });
   if (view.focus) await page.locator(view.focus).focus();
   if (view.press) await page.getByRole('group', { name: 'Readings' }).getByRole('button', { name: view.press }).click();
+  if (view.tap) {
+    await page.getByRole('button', { name: view.tap }).click();
+    await page.waitForLoadState('networkidle');
+  }
+  if (view.waitFor) await page.locator(view.waitFor).waitFor();
+  if (view.scrollTo) await page.locator(view.scrollTo).scrollIntoViewIfNeeded();
   if (view.type) await page.locator('#call-line').fill(view.type);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: path.join(folder, `${view.name}.png`) });
@@ -60,9 +79,14 @@ run(async () => {
     const { treesToCheck } = await get(`/api/surveys/${survey}/summary`);
     const slipped = treesToCheck.find(({ finding }) => finding.code === 'height.base-above-eye').treeId;
     const tree = trees.find(({ height, speciesCode }) => height !== null && speciesCode === 'sp').id;
+    const forest = await Promise.all(
+      ['1', '8'].map((label) => get(`/api/trees?plot=${plots.find((each) => each.label === label).id}`)),
+    );
+    const forked = forest.flat().find(({ stems }) => stems.length > 2).id;
+    const again = forest.flat().find(({ findings }) => findings.some(({ code }) => code === 'diameter.other-point')).id;
     browser = await openBrowser();
     const only = process.argv.slice(2);
-    for (const view of views({ survey, plot, tree, slipped })) {
+    for (const view of views({ survey, plot, tree, slipped, forked, again })) {
       if (only.length > 0 && !only.includes(view.name)) continue;
       await take(browser, base, view);
       say(`  ${view.name}.png`);

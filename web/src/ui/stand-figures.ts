@@ -63,3 +63,9 @@ export const printOr = (value: number | null, to: (value: number) => number, dec
 /** A length of a few metres, such as a plot's radius or breast height, in the units of the system. */
 export const printLength = (metres: number, system: UnitSystem): string =>
   system === 'metric' ? `${printRounded(metres, 2)} m` : `${printRounded(convert(metres, 'm', 'ft'), 1)} ft`;
+
+/** The dbh of a tree, or of each stem that counts by itself, without the unit; a dash where none was read. */
+export const printDiameters = (diametersCm: readonly number[], system: UnitSystem): string =>
+  diametersCm.length === 0
+    ? '—'
+    : diametersCm.map((dbhCm) => printRounded(STAND_UNITS[system].diameterOf(dbhCm), 1)).join(' · ');

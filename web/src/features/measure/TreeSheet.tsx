@@ -1,7 +1,14 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import { unitOf } from '@arbolito/core/quantity';
-import { draftOf, emptyDraft, printCallout, type CallToken, type TreeDraft } from '@arbolito/core/survey';
+import {
+  draftOf,
+  emptyDraft,
+  measureDraftOf,
+  printCallout,
+  type CallToken,
+  type TreeDraft,
+} from '@arbolito/core/survey';
 import { outbox } from '../../client/outbox.ts';
 import { waitingTrees } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
@@ -9,8 +16,8 @@ import { useMedia } from '../../ui/use-media.ts';
 import { forgetDraft, rememberDraft, rememberedDraft } from './draft-memory.ts';
 import { DeskSheet } from './parts/DeskSheet.tsx';
 import { PhoneSheet } from './parts/PhoneSheet.tsx';
-import { slotKey } from './parts/ReadingBox.tsx';
-import { sheetStore, type SheetSettings, type Slot } from './store.ts';
+import type { SheetProps } from './parts/sheet-props.ts';
+import { isOptional, sheetStore, slotKey, type SheetSettings, type Slot } from './store.ts';
 import { useKeep, type PlotContext } from './use-keep.ts';
 
 export interface TreeSheetProps {
@@ -26,6 +33,10 @@ const nextTag = (used: readonly string[]): string => {
   const highest = Math.max(0, ...used.map(Number).filter(Number.isInteger));
   return String(highest + 1);
 };
+
+/** A sheet in words, to tell whether it was changed. */
+const written = (draft: TreeDraft, settings: SheetSettings): string =>
+  `${printCallout(draft, settings)} ${JSON.stringify([draft.taping?.found ?? null, draft.taping?.mark ?? '', draft.taping?.reason ?? ''])}`;
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.matches('input, select, textarea');
@@ -48,6 +59,8 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   const [dismissed, setDismissed] = useState<ReadonlySet<string>>(new Set());
   const [nowKey, setNowKey] = useState<string | null>(null);
   const calloutRef = useRef<HTMLInputElement>(null);
+  const [panel, setPanel] = useState<SheetProps['panel']>(null);
+  const wanted = useRef<string | null>(null);
   const phone = useMedia('(max-width: 760px)');
   const sent = useRef<TreeDraft | null>(null);
 
@@ -92,7 +105,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
 
   // The reading to take now: the one in hand, else the first that is missing.
   const open = view.slots.find(
-    ({ measure, spec }) => (view.draft[measure].entries[spec.key]?.text ?? '').trim() === '',
+    (slot) => !isOptional(slot) && (measureDraftOf(view.draft, slot).entries[slot.spec.key]?.text ?? '').trim() === '',
   );
   const now = view.slots.find((slot) => slotKey(slot) === nowKey) ?? open ?? null;
 
@@ -101,11 +114,25 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     if (slot !== null) document.querySelector<HTMLInputElement>(`[data-reading="${slotKey(slot)}"]`)?.focus();
   };
   const step = (from: Slot, back: boolean): void => {
-    const at = view.slots.findIndex((slot) => slotKey(slot) === slotKey(from));
-    const next = view.slots[at + (back ? -1 : 1)];
+    // One walks past what nobody has to read, unless it is in hand.
+    const walked = view.slots.filter((slot) => !isOptional(slot) || slotKey(slot) === slotKey(from));
+    const at = walked.findIndex((slot) => slotKey(slot) === slotKey(from));
+    const next = walked[at + (back ? -1 : 1)];
     if (next !== undefined) focusSlot(next);
     else if (!back) document.querySelector<HTMLButtonElement>('#keep')?.focus();
   };
+  const addStem = (): void => {
+    const slot = store.addStem();
+    clear();
+    if (slot !== null) setNowKey(slotKey(slot));
+    wanted.current = slot === null ? null : slotKey(slot);
+  };
+  // A stem that has just been added stands on the sheet after the next drawing only.
+  useEffect(() => {
+    if (wanted.current === null) return;
+    document.querySelector<HTMLInputElement>(`[data-reading="${wanted.current}"]`)?.focus();
+    wanted.current = null;
+  });
   const keepNow = (): void => {
     keep(view, usedTags);
   };
@@ -123,6 +150,9 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
       const key = event.key.toLowerCase();
       const slot = view.slots.find(({ spec }) => spec.shortcut === key);
       if (slot !== undefined) focusSlot(slot);
+      else if (key === 's') addStem();
+      else if (key === 'w') setPanel(panel === 'guide' ? null : 'guide');
+      else if (key === 'u') setPanel(panel === 'tape' ? null : 'tape');
       else if (key === 'c') calloutRef.current?.focus();
       else if (key === 'n') keepNow();
       else return;
@@ -134,8 +164,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     };
   });
 
-  const isChanged =
-    onRecord !== null && printCallout(view.draft, settings) !== printCallout(draftOf(onRecord), settings);
+  const isChanged = onRecord !== null && written(view.draft, settings) !== written(draftOf(onRecord), settings);
   const speciesName = settings.species.find(({ code }) => code === view.draft.speciesCode)?.name;
   const shared = {
     view,
@@ -167,6 +196,9 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
       setTokens(store.callOut(line));
     },
     onTouched: clear,
+    onAddStem: addStem,
+    panel,
+    onPanel: setPanel,
   };
   return phone ? <PhoneSheet {...shared} /> : <DeskSheet {...shared} />;
 }

@@ -1,4 +1,4 @@
-import type { TreeDraft } from '@arbolito/core/survey';
+import { emptyDraft, type TreeDraft } from '@arbolito/core/survey';
 
 const keyOf = (sheet: string): string => `arbolito.sheet.${sheet}`;
 
@@ -14,7 +14,8 @@ const isDraft = (value: unknown): value is TreeDraft =>
 export function rememberedDraft(sheet: string): TreeDraft | null {
   try {
     const value: unknown = JSON.parse(localStorage.getItem(keyOf(sheet)) ?? 'null');
-    return isDraft(value) ? value : null;
+    // A sheet remembered before it knew points and further stems has none.
+    return isDraft(value) ? { ...emptyDraft(), ...value } : null;
   } catch {
     return null;
   }

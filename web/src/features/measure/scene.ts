@@ -17,8 +17,11 @@ export interface Scene {
   readonly standardErrorM: number;
   readonly dbhM: number;
   readonly dbhKnown: boolean;
+  /** Diameters of the stems behind the first. */
+  readonly otherStemsM: readonly number[];
   readonly crown: CrownForm;
-  readonly breastHeightM: number;
+  /** Where the tape lies. */
+  readonly pointM: number;
   readonly observer: {
     readonly distanceM: number;
     readonly eyeM: number;
@@ -55,14 +58,20 @@ export function sceneOf(
   settings: TreeSettings & { readonly eyeHeightM: number; readonly breastHeightM: number },
   crown: CrownForm,
 ): Scene {
-  const method = methodOf(draft, 'height');
-  const { readings } = readMeasure(draft, 'height', settings);
+  const part = { measure: 'height', stem: 1 } as const;
+  const method = methodOf(draft, part);
+  const { readings } = readMeasure(draft, part, settings);
   const placed = method.description.readings.flatMap((spec): Placed[] => {
     const reading = readings[spec.key];
     return reading === undefined ? [] : [{ spec, reading }];
   });
   const height = reckoned.height === null ? null : estimateOf(reckoned.height);
-  const dbh = reckoned.diameter === null ? null : estimateOf(reckoned.diameter);
+  const diameters = reckoned.stems.map(({ diameter }) =>
+    diameter === null ? null : (estimateOf(diameter)?.value ?? null),
+  );
+  const [first = null, ...others] = diameters;
+  const point = reckoned.stems[0]?.point ?? null;
+  const pointM = point === null ? null : (estimateOf(point)?.value ?? null);
   const ground = placed.find(({ spec }) => spec.place === 'ground' && spec.quantity === 'length')?.reading;
   const distanceM = bounded(ground === undefined ? GHOST.distanceM : convert(ground.value, ground.unit, 'm'), 0.5, 400);
   const topTangent = tangentAt(placed, 'tip');
@@ -74,10 +83,11 @@ export function sceneOf(
     heightM,
     heightKnown: height !== null,
     standardErrorM: height?.standardError ?? 0,
-    dbhM: bounded((dbh?.value ?? GHOST.dbhM * 100) / 100, 0.005, 8),
-    dbhKnown: dbh !== null,
+    dbhM: bounded((first ?? GHOST.dbhM * 100) / 100, 0.005, 8),
+    dbhKnown: first !== null,
+    otherStemsM: others.map((dbhCm) => bounded((dbhCm ?? GHOST.dbhM * 100) / 100, 0.005, 8)),
     crown,
-    breastHeightM: settings.breastHeightM,
+    pointM: bounded(pointM ?? settings.breastHeightM, 0.1, heightM),
     observer: method.description.picture.observer
       ? { distanceM, eyeM, feetM: eyeM - settings.eyeHeightM, tipM, footM: baseTangent === null ? null : 0 }
       : null,

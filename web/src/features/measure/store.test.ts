@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
+import { RULE_SETS } from '@arbolito/core/diameter';
 import { COMMON_SPECIES, draftOf, emptyDraft } from '@arbolito/core/survey';
 import { sceneOf } from './scene.ts';
 import { sheetStore, type SheetSettings, type SheetStore, type Slot } from './store.ts';
@@ -7,6 +8,9 @@ const settings: SheetSettings = {
   unitSystem: 'metric',
   slopeUnit: 'm20',
   formFactor: { value: 0.45, standardError: 0.05 },
+  fieldRules: RULE_SETS.timber.rules,
+  lastVisits: {},
+  slopePct: 0,
   eyeHeightM: 1.6,
   breastHeightM: 1.3,
   species: COMMON_SPECIES,
@@ -28,7 +32,7 @@ const type = (readings: Record<string, string>): void => {
 
 describe('the state of a tree sheet', () => {
   it('asks for the readings from the trunk outwards', () => {
-    expect(view().slots.map(({ spec }) => spec.key)).toEqual(['diameter', 'distance', 'top', 'base']);
+    expect(view().slots.map(({ spec }) => spec.key)).toEqual(['diameter', 'point', 'distance', 'top', 'base']);
   });
 
   it('moves line and readings together, both ways', () => {
@@ -45,7 +49,7 @@ describe('the state of a tree sheet', () => {
     const tokens = store.callOut('sp 30 nonsense');
     expect(view().line).toBe('sp 30 nonsense');
     expect(tokens.filter(({ problem }) => problem !== null)).toHaveLength(1);
-    expect(view().diameter?.printed.value).toBe('30.0');
+    expect(view().dbh?.printed.value).toBe('30.0');
   });
 
   it('reads both sights on the scale that is chosen for one', () => {
@@ -85,10 +89,84 @@ describe('the state of a tree sheet', () => {
   it('clears the readings of a method that is put aside', () => {
     type({ top: '18', base: '-1.5', distance: '20' });
     store.setMethod('height', 'height.known');
-    expect(view().slots.map(({ spec }) => spec.key)).toEqual(['diameter', 'height']);
+    expect(view().slots.map(({ spec }) => spec.key)).toEqual(['diameter', 'point', 'height']);
     expect(view().height).toBeNull();
     store.undo();
     expect(view().height?.printed.value).toBe('19.50');
+  });
+
+  it('adds stems, each with its own readings, and takes one off again', () => {
+    type({ diameter: '28', top: '18', base: '-1.5', distance: '20' });
+    const added = store.addStem();
+    expect(added).toMatchObject({ measure: 'diameter', stem: 2 });
+    if (added === null) throw new Error('no stem');
+    store.type(added, '21');
+    expect(view().line).toBe('28 &21 +18 -1.5 @20');
+    expect(view().dbh?.printed.value).toBe('35.0');
+    store.removeStem(2);
+    expect(view().dbh?.printed.value).toBe('28.0');
+    store.undo();
+    expect(view().dbh?.printed.value).toBe('35.0');
+  });
+
+  it('takes all stems by the method that is chosen', () => {
+    store.callOut('ch 28 &21');
+    store.setMethod('diameter', 'diameter.girth');
+    expect(
+      view()
+        .slots.filter(({ measure }) => measure === 'diameter')
+        .map(({ method, stem }) => [method.description.id, stem]),
+    ).toEqual([
+      ['diameter.girth', 1],
+      ['diameter.girth', 2],
+    ]);
+  });
+
+  it('keeps what was noted while the line is typed in', () => {
+    store.note({ mark: 'blue dot' });
+    store.callOut('ch 28');
+    expect(view().draft.taping?.mark).toBe('blue dot');
+  });
+
+  it('takes a point from the guide for every stem, and as many stems as it found', () => {
+    const found = {
+      ground: { slopePct: 0 },
+      leanDeg: 0,
+      trunks: { kind: 'fork', crotchM: 0.1, stems: 3 },
+      swelling: { kind: 'bulge', fromM: 1.1, toM: 1.6 },
+    } as const;
+    store.takePoint(found, 1.6, 3);
+    expect(view().draft.moreStems.map(({ ordinal }) => ordinal)).toEqual([2, 3]);
+    expect(
+      view().reckoned.stems.map(({ point }) => (point?.ok === true ? point.estimate.printed.value : null)),
+    ).toEqual(['1.60', '1.60', '1.60']);
+    expect(view().draft.taping?.found).toEqual(found);
+  });
+
+  it('mends the stem that the finding is about', () => {
+    store.callOut('ch 28 &2x30/50');
+    const finding = view().findings.find(({ code }) => code === 'diameter.faces-far-apart');
+    expect(finding?.stem).toBe(2);
+    const [mend] = finding?.mends ?? [];
+    if (mend === undefined || finding === undefined) throw new Error('no mend');
+    store.mend(mend, finding.stem);
+    expect(view().draft.moreStems[0]?.diameter.entries.cross?.text).toBe('');
+    expect(view().draft.diameter.entries.diameter?.text).toBe('28');
+  });
+
+  it('holds a tree against its last visit by its tag', () => {
+    const lastVisit = {
+      on: '2019-06-03',
+      years: 7,
+      stems: [{ ordinal: 1, dbhCm: 40, pointM: 1.3 }],
+      side: '',
+      mark: '',
+    };
+    const again = sheetStore({ ...settings, lastVisits: { '4': lastVisit } });
+    again.callOut('#4 sp 30');
+    expect(again.$view.get().findings.map(({ code }) => code)).toEqual(['diameter.shrank']);
+    again.callOut('#5 sp 30');
+    expect(again.$view.get().findings).toEqual([]);
   });
 
   it('shows the same readings in the other system', () => {

@@ -1,10 +1,12 @@
 import 'reflect-metadata';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { useForm, type FieldErrors } from 'react-hook-form';
 import { plainToInstance } from 'class-transformer';
-import { validate } from 'class-validator';
+import { validate, type ValidationError } from 'class-validator';
+import { RULE_SETS, rulesOfSet, setOf, USUAL_TREE, type FieldRules } from '@arbolito/core/diameter';
 import {
   convert,
+  printAsRead,
   readQuantity,
   SLOPE_UNITS,
   unitOf,
@@ -14,10 +16,12 @@ import {
 } from '@arbolito/core/quantity';
 import { COMMON_SPECIES } from '@arbolito/core/survey';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
+import { rulesBody, RulesPreviewDto } from '../../contracts/field-rules.ts';
 import { NewSurveyDto } from '../../contracts/survey.ts';
-import type { SurveyView } from '../../contracts/views.ts';
+import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
 import { callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
+import { RulesFields } from './RulesFields.tsx';
 
 interface FormValues {
   readonly place: string;
@@ -26,19 +30,16 @@ interface FormValues {
   readonly startedOn: string;
   readonly unitSystem: UnitSystem;
   readonly slopeUnit: SlopeUnit;
-  readonly breastHeight: string;
   readonly eyeHeight: string;
   readonly formFactor: string;
+  readonly previous: string;
   readonly species: string[];
   readonly strata: string;
 }
 
-const SYSTEMS: Record<
-  UnitSystem,
-  { readonly words: string; readonly breastHeight: string; readonly eyeHeight: string; readonly unit: UnitId }
-> = {
-  metric: { words: 'metric: cm, m, m³, hectares', breastHeight: '1.30', eyeHeight: '1.60', unit: 'm' },
-  imperial: { words: 'imperial: in, ft, ft³, acres', breastHeight: '4.5', eyeHeight: '5 ft 3 in', unit: 'ft' },
+const SYSTEMS: Record<UnitSystem, { readonly words: string; readonly eyeHeight: string; readonly unit: UnitId }> = {
+  metric: { words: 'metric: cm, m, m³, hectares', eyeHeight: '1.60', unit: 'm' },
+  imperial: { words: 'imperial: in, ft, ft³, acres', eyeHeight: '5 ft 3 in', unit: 'ft' },
 };
 
 const today = (): string => {
@@ -62,7 +63,7 @@ interface Ids {
   readonly strata: Map<string, string>;
 }
 
-function contractOf(values: FormValues, ids: Ids): NewSurveyDto {
+function contractOf(values: FormValues, ids: Ids, rules: FieldRules): NewSurveyDto {
   const { unit } = SYSTEMS[values.unitSystem];
   const names = values.strata
     .split('\n')
@@ -76,7 +77,8 @@ function contractOf(values: FormValues, ids: Ids): NewSurveyDto {
     name: values.name.trim(),
     unitSystem: values.unitSystem,
     slopeUnit: values.slopeUnit,
-    breastHeightM: lengthM(values.breastHeight, unit),
+    ...rulesBody(rules),
+    ...(values.previous === '' ? {} : { previousSurveyId: values.previous }),
     eyeHeightM: lengthM(values.eyeHeight, unit),
     formFactor: plainNumber(values.formFactor),
     formFactorStandardError: USUAL_FORM_FACTOR.standardError,
@@ -101,16 +103,16 @@ const FIELDS: Record<string, { readonly field: keyof FormValues; readonly label:
   startedOn: { field: 'startedOn', label: 'The first day' },
   unitSystem: { field: 'unitSystem', label: 'The units' },
   slopeUnit: { field: 'slopeUnit', label: 'The scale' },
-  breastHeightM: { field: 'breastHeight', label: 'Breast height' },
+  previousSurveyId: { field: 'previous', label: 'The visit before' },
   eyeHeightM: { field: 'eyeHeight', label: 'The eye height' },
   formFactor: { field: 'formFactor', label: 'The form factor' },
   species: { field: 'species', label: 'The species list' },
   strata: { field: 'strata', label: 'The list of strata' },
 };
 
-async function checkForm(values: FormValues, ids: Ids): Promise<FieldErrors<FormValues>> {
+async function checkForm(values: FormValues, ids: Ids, rules: FieldRules): Promise<FieldErrors<FormValues>> {
   const errors: Record<string, { type: string; message: string }> = {};
-  for (const { property, constraints, children } of await validate(contractOf(values, ids))) {
+  for (const { property, constraints, children } of await validate(contractOf(values, ids, rules))) {
     const target = FIELDS[property];
     if (target === undefined) continue;
     const [inner] = children ?? [];
@@ -122,8 +124,29 @@ async function checkForm(values: FormValues, ids: Ids): Promise<FieldErrors<Form
   return errors;
 }
 
+export interface SurveyFormProps {
+  /** Surveys that may be the visit before. */
+  readonly surveys: readonly Pick<SurveyListItem, 'id' | 'name' | 'placeName' | 'startedOn'>[];
+}
+
+/** What the contract says against the rules, by JSON pointer; validated before anything is sent. */
+async function checkRules(rules: FieldRules): Promise<ReadonlyMap<string, string>> {
+  const found = await validate(plainToInstance(RulesPreviewDto, rulesBody(rules)), { stopAtFirstError: true });
+  const walk = (errors: readonly ValidationError[], parent: string): [string, string][] =>
+    errors.flatMap(({ property, constraints, children }) => {
+      const pointer = `${parent}/${property}`;
+      const own = Object.values(constraints ?? {}).map((words): [string, string] => [pointer, `This ${words}.`]);
+      return [...own, ...walk(children ?? [], pointer)];
+    });
+  return new Map(walk(found, ''));
+}
+
 /** Making a survey: what is settled once, for all of its trees. */
-export function SurveyForm() {
+export function SurveyForm({ surveys }: SurveyFormProps) {
+  const [rules, setRules] = useState<FieldRules>(rulesOfSet('timber', 'metric'));
+  const [ruleErrors, setRuleErrors] = useState<ReadonlyMap<string, string>>(new Map());
+  const held = useRef(rules);
+  held.current = rules;
   const ids = useMemo<Ids>(() => ({ survey: newId(), place: newId(), strata: new Map() }), []);
   const [trouble, setTrouble] = useState<string | null>(null);
   const {
@@ -135,7 +158,10 @@ export function SurveyForm() {
     formState: { errors, isSubmitting },
   } = useForm<FormValues>({
     resolver: async (values) => {
-      const found = await checkForm(values, ids);
+      const found = await checkForm(values, ids, held.current);
+      const inRules = await checkRules(held.current);
+      setRuleErrors(inRules);
+      if (inRules.size > 0) return { values: {}, errors: { ...found, root: { type: 'contract' } } };
       return Object.keys(found).length === 0 ? { values, errors: {} } : { values: {}, errors: found };
     },
     defaultValues: {
@@ -145,19 +171,22 @@ export function SurveyForm() {
       startedOn: today(),
       unitSystem: 'metric',
       slopeUnit: 'pct',
-      breastHeight: SYSTEMS.metric.breastHeight,
       eyeHeight: SYSTEMS.metric.eyeHeight,
       formFactor: String(USUAL_FORM_FACTOR.value),
       species: ['sp', 'bt'],
       strata: 'whole area',
+      previous: '',
     },
   });
-  const unit = unitOf(SYSTEMS[watch('unitSystem')].unit).symbol;
+  const rulesSystem = watch('unitSystem');
+  const unit = unitOf(SYSTEMS[rulesSystem].unit).symbol;
+
+  const set = setOf(rules, rulesSystem);
 
   const submit = handleSubmit(async (values) => {
     setTrouble(null);
     try {
-      const survey = await callUntilAnswered<SurveyView>('/api/surveys', contractOf(values, ids), setTrouble);
+      const survey = await callUntilAnswered<SurveyView>('/api/surveys', contractOf(values, ids, rules), setTrouble);
       location.assign(`/tally?survey=${survey.id}`);
     } catch (error) {
       if (error instanceof Refused) {
@@ -214,7 +243,8 @@ export function SurveyForm() {
             onChange={(event) => {
               const system = event.target.value === 'imperial' ? 'imperial' : 'metric';
               setValue('unitSystem', system);
-              setValue('breastHeight', SYSTEMS[system].breastHeight);
+              const set = setOf(rules, rulesSystem);
+              if (set !== null) setRules(rulesOfSet(set, system));
               setValue('eyeHeight', SYSTEMS[system].eyeHeight);
             }}
           >
@@ -238,12 +268,6 @@ export function SurveyForm() {
           </select>,
         )}
         {field(
-          'breastHeight',
-          `Breast height, ${unit}`,
-          '1.30 m, or 4.5 ft (1.3716 m); the two are not the same',
-          <input {...wiring('breastHeight')} inputMode="decimal" />,
-        )}
-        {field(
           'eyeHeight',
           `Eye height of the observer, ${unit}`,
           'for the drawing; 5 ft 3 in works too',
@@ -262,6 +286,45 @@ export function SurveyForm() {
           <textarea rows={3} {...wiring('strata')} />,
         )}
       </div>
+      {surveys.length > 0 &&
+        field(
+          'previous',
+          'The visit before',
+          'at the same plots: its points and diameters are shown where a tree is measured again',
+          <select {...wiring('previous')}>
+            <option value="">this is the first visit</option>
+            {surveys.map(({ id, name, placeName, startedOn }) => (
+              <option key={id} value={id}>
+                {placeName}: {name}, from {startedOn}
+              </option>
+            ))}
+          </select>,
+        )}
+      <section aria-labelledby="field-rules" className="grid gap-3">
+        <h2 id="field-rules" className="text-xl font-bold">
+          Field rules
+        </h2>
+        <p>
+          They hold from the first tree on, are shown where they act and printed with the sums. Start from a set; open a
+          decision to make it your own.
+        </p>
+        <details className="card p-4" open={ruleErrors.size > 0 ? true : undefined}>
+          <summary className="min-h-11 content-center text-lg">
+            <strong>{set === null ? 'Own rules' : RULE_SETS[set].name}</strong>, breast height{' '}
+            {printAsRead(rules.breastHeightM)} m: look at them, or change them
+          </summary>
+          <div className="pt-4">
+            <RulesFields
+              key={rulesSystem}
+              rules={rules}
+              onRules={setRules}
+              system={rulesSystem}
+              typical={USUAL_TREE}
+              errors={ruleErrors}
+            />
+          </div>
+        </details>
+      </section>
       <fieldset className="grid gap-2" aria-describedby={errors.species === undefined ? undefined : 'species-error'}>
         <legend className="font-semibold">Species, with the codes that are called out</legend>
         <div className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-x-4">

@@ -1,13 +1,14 @@
 import { useEffect, useMemo, useState } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { useStore } from '@nanostores/react';
+import type { LastVisit } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/estimate';
 import { unitOf } from '@arbolito/core/quantity';
 import { printCallout, slopeCorrectedRadiusM, type TalliedTree } from '@arbolito/core/survey';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
-import { printLength } from '../../ui/stand-figures.ts';
+import { printDiameters, printLength } from '../../ui/stand-figures.ts';
 import { CallLine } from './parts/CallLine.tsx';
 import { DotTally } from './parts/DotTally.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
@@ -17,6 +18,7 @@ export interface TallyProps {
   readonly plot: PlotView;
   readonly trees: readonly TreeView[];
   readonly elsewhere: readonly TalliedTree[];
+  readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly settings: TallySettings;
   readonly observer: string;
 }
@@ -30,7 +32,6 @@ interface TreeRowProps {
 
 function TreeRow({ figures, settings, selected, onSelect }: TreeRowProps) {
   const { row, reckoned, findings } = figures;
-  const dbh = reckoned.diameter === null ? null : estimateOf(reckoned.diameter);
   const height = reckoned.height === null ? null : estimateOf(reckoned.height);
   const called = printCallout({ ...row.draft, tag: '', speciesCode: '' }, settings);
   const name = settings.species.find(({ code }) => code === row.draft.speciesCode)?.name ?? row.draft.speciesCode;
@@ -50,7 +51,7 @@ function TreeRow({ figures, settings, selected, onSelect }: TreeRowProps) {
           </button>
         </td>
         <td>{name}</td>
-        <td className="num text-lg font-bold">{dbh?.printed.value ?? '—'}</td>
+        <td className="num text-lg font-bold">{printDiameters(reckoned.diametersCm, settings.unitSystem)}</td>
         <td className="num text-lg font-bold">{height?.printed.value ?? ''}</td>
         <td className="num whitespace-nowrap text-quiet">
           {height === null ? '' : `± ${height.printed.standardError}`}
@@ -59,7 +60,7 @@ function TreeRow({ figures, settings, selected, onSelect }: TreeRowProps) {
         <td className="text-right text-quiet">{row.state === 'waiting' ? 'waiting' : ''}</td>
       </tr>
       {findings.map((finding) => (
-        <tr key={finding.code} className={selected ? 'bg-wash' : ''} onClick={onSelect}>
+        <tr key={`${finding.code} ${finding.stem}`} className={selected ? 'bg-wash' : ''} onClick={onSelect}>
           <td className="!border-0" />
           <td colSpan={6} className="!border-0 !pt-0 text-[0.95rem] leading-snug text-paint-ink">
             <TriangleAlert aria-hidden="true" size={15} className="mr-1.5 inline" />
@@ -100,10 +101,10 @@ function Finish({ plot, observer }: { readonly plot: PlotView; readonly observer
 }
 
 /** One plot: the trees so far, the sums as they grow, and the call-out line. */
-export function Tally({ plot, trees, elsewhere, settings, observer }: TallyProps) {
+export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }: TallyProps) {
   const store = useMemo(
-    () => tallyStore({ plot, trees, elsewhere, settings, observer }),
-    [plot, trees, elsewhere, settings, observer],
+    () => tallyStore({ plot, trees, elsewhere, lastVisits, settings, observer }),
+    [plot, trees, elsewhere, lastVisits, settings, observer],
   );
   const view = useStore(store.$view);
   const metric = settings.unitSystem === 'metric';
@@ -169,9 +170,9 @@ export function Tally({ plot, trees, elsewhere, settings, observer }: TallyProps
           radius {printLength(radiusM, settings.unitSystem)} along the ground · slope {plot.slopePct} %
         </p>
         <DotTally
-          trees={view.figures.map(({ tallied }) => tallied)}
+          trees={view.figures.flatMap(({ tallied }) => tallied)}
           species={settings.species}
-          unitSystem={settings.unitSystem}
+          classes={settings.fieldRules.classes}
         />
         <Finish plot={plot} observer={observer} />
         <a className="btn" href={`/measure?plot=${plot.id}`}>

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { RULE_SETS } from '@arbolito/core/diameter';
 import { COMMON_SPECIES } from '@arbolito/core/survey';
 import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
 import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
@@ -18,6 +19,7 @@ const settings = {
   unitSystem: 'metric',
   slopeUnit: 'm20',
   formFactor: { value: 0.45, standardError: 0.05 },
+  fieldRules: RULE_SETS.timber.rules,
   species: COMMON_SPECIES,
 } as const;
 
@@ -39,6 +41,10 @@ const treeView = (id: string, tag: string, speciesCode: string, readings: readon
   observedAt: '2026-06-03T09:15:00Z',
   deleted: false,
   readings: readings.map(kept),
+  stems: [{ id: `${id} stem`, ordinal: 1, dbh: null, point: null }],
+  taping: null,
+  lastVisit: null,
+  diametersCm: [],
   dbh: null,
   height: null,
   volume: null,
@@ -97,7 +103,7 @@ let memory: Map<string, string>;
 const open = async (trees: readonly TreeView[] = []): Promise<TallyStore> => {
   vi.resetModules();
   const { tallyStore } = await import('./store.ts');
-  return tallyStore({ plot, trees, elsewhere: [], settings, observer: 'Crew Badger' });
+  return tallyStore({ plot, trees, elsewhere: [], lastVisits: {}, settings, observer: 'Crew Badger' });
 };
 const settled = () => vi.advanceTimersByTimeAsync(50);
 const tags = (store: TallyStore) => store.$view.get().rows.map(({ draft }) => draft.tag);
@@ -198,10 +204,10 @@ describe('the state of a tally', () => {
     expect(idOf(corrected, 'top')).toBe(idOf(created, 'top'));
     expect(idOf(corrected, 'diameter')).not.toBe(idOf(created, 'diameter'));
     expect(corrected?.readings.find(({ key }) => key === 'diameter')?.attempt).toBe(2);
-    expect(store.$view.get().figures[0]?.tallied.dbhCm).toBe(32);
+    expect(store.$view.get().figures[0]?.tallied[0]?.dbhCm).toBe(32);
     store.undo();
     await settled();
-    expect(store.$view.get().figures[0]?.tallied.dbhCm).toBe(30);
+    expect(store.$view.get().figures[0]?.tallied[0]?.dbhCm).toBe(30);
     store.undo();
     expect(store.$view.get().message?.words).toBe('There is nothing to take back.');
   });
@@ -233,7 +239,7 @@ describe('the state of a tally', () => {
     store.walk(-1);
     server.refuse = 'no';
     await call(store, '#1 sp 99');
-    expect(store.$view.get().figures[0]?.tallied.dbhCm).toBe(30);
+    expect(store.$view.get().figures[0]?.tallied[0]?.dbhCm).toBe(30);
     expect(store.$view.get().line).toBe('#1 sp 99');
   });
 

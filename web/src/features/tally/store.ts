@@ -1,19 +1,24 @@
 import { atom, computed, type ReadableAtom } from 'nanostores';
-import { estimateOf, findingsOf, type Finding } from '@arbolito/core/estimate';
+import type { LastVisit } from '@arbolito/core/diameter';
+import { estimateOf } from '@arbolito/core/estimate';
 import {
   draftOf,
+  findingsOfTree,
   parseCallout,
   plotSums,
   printCallout,
   reckonTree,
+  talliedTrees,
   volumeRatio,
   type CalloutContext,
   type ParsedCallout,
+  type PlacedFinding,
   type PlotSums,
   type ReckonedTree,
   type Species,
   type TalliedTree,
   type TreeDraft,
+  type TreeKnown,
   type TreeSettings,
 } from '@arbolito/core/survey';
 import { call } from '../../client/api.ts';
@@ -38,14 +43,15 @@ export interface Row {
   readonly id: string;
   readonly draft: TreeDraft;
   readonly readings: readonly ReadingView[];
+  readonly stems: readonly { readonly ordinal: number }[];
   readonly state: 'kept' | 'waiting';
 }
 
 export interface RowFigures {
   readonly row: Row;
   readonly reckoned: ReckonedTree;
-  readonly findings: readonly Finding[];
-  readonly tallied: TalliedTree;
+  readonly findings: readonly PlacedFinding[];
+  readonly tallied: readonly TalliedTree[];
 }
 
 export interface TallyState {
@@ -83,25 +89,42 @@ interface TallyStart {
   readonly trees: readonly TreeView[];
   /** The other plots' trees, for the volume of trees without a height. */
   readonly elsewhere: readonly TalliedTree[];
+  /** What the visit before left on this plot, by tag. */
+  readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly settings: TallySettings;
   readonly observer: string;
 }
 
-const rowOf = (tree: TreeView): Row => ({ id: tree.id, draft: draftOf(tree), readings: tree.readings, state: 'kept' });
+const rowOf = (tree: TreeView): Row => ({
+  id: tree.id,
+  draft: draftOf(tree),
+  readings: tree.readings,
+  stems: tree.stems,
+  state: 'kept',
+});
 
-function figuresOf(row: Row, settings: TallySettings): RowFigures {
-  const reckoned = reckonTree(row.draft, settings);
-  const outcomes = [reckoned.diameter, reckoned.height].filter((outcome) => outcome !== null);
+/** What is known of a tree by its species and the visit before. */
+const knownOf = (
+  { speciesCode, tag }: TreeDraft,
+  settings: TallySettings,
+  lastVisits: TallyStart['lastVisits'],
+): TreeKnown => ({
+  species: settings.species.find(({ code }) => code === speciesCode),
+  lastVisit: lastVisits[tag],
+});
+
+function figuresOf(row: Row, settings: TallySettings, known: TreeKnown): RowFigures {
+  const reckoned = reckonTree(row.draft, settings, known);
   return {
     row,
     reckoned,
-    findings: outcomes.flatMap(findingsOf).filter(({ severity }) => severity !== 'note'),
-    tallied: {
+    findings: findingsOfTree(reckoned).filter(({ severity }) => severity !== 'note'),
+    tallied: talliedTrees({
       speciesCode: row.draft.speciesCode,
-      dbhCm: reckoned.diameter === null ? null : (estimateOf(reckoned.diameter)?.value ?? null),
+      diametersCm: reckoned.diametersCm,
       heightM: reckoned.height === null ? null : (estimateOf(reckoned.height)?.value ?? null),
       volumeM3: reckoned.volume?.value ?? null,
-    },
+    }),
   };
 }
 
@@ -111,7 +134,7 @@ const nextTagOf = (rows: readonly Row[]): string => {
 };
 
 /** The state of one plot's tally. */
-export function tallyStore({ plot, trees, elsewhere, settings, observer }: TallyStart): TallyStore {
+export function tallyStore({ plot, trees, elsewhere, lastVisits, settings, observer }: TallyStart): TallyStore {
   const context: CalloutContext = settings;
   const isNew = ({ id }: { readonly id: string }) => trees.every((tree) => tree.id !== id);
   // Trees of an earlier visit to this page: some went off while it was being opened, some are still on their way.
@@ -120,7 +143,7 @@ export function tallyStore({ plot, trees, elsewhere, settings, observer }: Tally
     .map(({ answer }) => rowOf(answer as TreeView));
   const waiting = waitingTrees(outbox.get(), plot.id)
     .filter(isNew)
-    .map((tree): Row => ({ id: tree.id, draft: draftOf(tree), readings: [], state: 'waiting' }));
+    .map((tree): Row => ({ id: tree.id, draft: draftOf(tree), readings: [], stems: [], state: 'waiting' }));
   const $state = atom<TallyState>({
     rows: [...trees.map(rowOf), ...late, ...waiting],
     line: '',
@@ -132,7 +155,7 @@ export function tallyStore({ plot, trees, elsewhere, settings, observer }: Tally
   const figured = (row: Row): RowFigures => {
     const known = memo.get(row);
     if (known !== undefined) return known;
-    const made = figuresOf(row, settings);
+    const made = figuresOf(row, settings, knownOf(row.draft, settings, lastVisits));
     memo.set(row, made);
     return made;
   };
@@ -140,13 +163,13 @@ export function tallyStore({ plot, trees, elsewhere, settings, observer }: Tally
   const $view = computed($state, (state): TallyView => {
     const figures = state.rows.map(figured);
     const parsed = parseCallout(state.line, context);
-    const own = figures.map(({ tallied }) => tallied);
+    const own = figures.flatMap(({ tallied }) => tallied);
     return {
       ...state,
       parsed,
       figures,
       sums: plotSums({ areaM2: plot.areaM2, trees: own }, volumeRatio([...own, ...elsewhere])),
-      preview: reckonTree(parsed.draft, settings),
+      preview: reckonTree(parsed.draft, settings, knownOf(parsed.draft, settings, lastVisits)),
       tagUsed: state.rows.some(
         ({ id, draft }) => id !== state.selected && draft.tag !== '' && draft.tag === parsed.draft.tag,
       ),
@@ -187,7 +210,7 @@ export function tallyStore({ plot, trees, elsewhere, settings, observer }: Tally
   const keepNew = (draft: TreeDraft): void => {
     const write = newTreeWrite(draft, settings, plot.id, observer);
     patch({
-      rows: [...$state.get().rows, { id: write.id, draft, readings: [], state: 'waiting' }],
+      rows: [...$state.get().rows, { id: write.id, draft, readings: [], stems: [], state: 'waiting' }],
       line: '',
       message: null,
     });
@@ -227,7 +250,13 @@ export function tallyStore({ plot, trees, elsewhere, settings, observer }: Tally
         say('Some parts are not understood: see the marked ones.', true);
         return;
       }
-      const draft: TreeDraft = parsed.draft.tag === '' ? { ...parsed.draft, tag: nextTag } : parsed.draft;
+      const row = rows.find(({ id }) => id === selected);
+      const draft: TreeDraft = {
+        ...parsed.draft,
+        tag: parsed.draft.tag === '' ? nextTag : parsed.draft.tag,
+        // The line does not speak of how the tree was taped: what was noted stays.
+        taping: row?.draft.taping,
+      };
       const [hindrance] = hindrances(draft, settings);
       if (hindrance !== undefined) {
         say(hindrance.message, true);
@@ -237,7 +266,6 @@ export function tallyStore({ plot, trees, elsewhere, settings, observer }: Tally
         say(`Tree ${draft.tag} is on this plot already. The next free tag is #${nextTag}.`, true);
         return;
       }
-      const row = rows.find(({ id }) => id === selected);
       if (row === undefined) keepNew(draft);
       else if (row.state === 'waiting')
         say(`Tree ${row.draft.tag} is still waiting to be sent. Correct it when it has arrived.`, true);

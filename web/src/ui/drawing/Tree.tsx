@@ -5,6 +5,8 @@ interface TreeProps {
   readonly projection: Projection;
   readonly heightM: number;
   readonly dbhM: number;
+  /** Diameters of further stems from the same foot; they lean away on both sides in turn. */
+  readonly otherStemsM?: readonly number[];
   readonly crown: CrownForm;
   /** A tree that nobody has measured yet is only hinted at. */
   readonly ghost: boolean;
@@ -82,6 +84,25 @@ function Crown({ projection, heightM, crown }: TreeProps) {
   ));
 }
 
+/** A further stem: from the foot outwards, into the crown. */
+function OtherStem({ tree, dbhM, place }: { readonly tree: TreeProps; readonly dbhM: number; readonly place: number }) {
+  const { projection, heightM, crown } = tree;
+  const { x, y, pxPerM } = projection;
+  const side = place % 2 === 0 ? 1 : -1;
+  const reachM = crownRadiusM(heightM, crown) * (0.35 + 0.12 * Math.floor(place / 2));
+  const topM = heightM * 0.82;
+  const half = Math.max(dbhM / 2, 0.7 / pxPerM);
+  const at = (share: number, offset: number): string =>
+    `${x(side * (tree.dbhM * 0.3 + reachM * share ** 0.8) + offset)} ${y(topM * share)}`;
+  return (
+    <path
+      d={`M ${at(0, -half)} L ${at(0.3, -half * 0.85)} L ${at(1, 0)} L ${at(0.3, half * 0.85)} L ${at(0, half)} Z`}
+      className="fill-bark stroke-ink"
+      strokeWidth={0.8}
+    />
+  );
+}
+
 /** Trunk with its true diameter, a little butt flare, and a crown of the species' form. Its foot stands at x = 0, y = 0. */
 export function Tree(props: TreeProps) {
   const { projection, heightM, dbhM, ghost } = props;
@@ -96,6 +117,9 @@ export function Tree(props: TreeProps) {
   return (
     <g opacity={ghost ? 0.35 : 1}>
       <Crown {...props} />
+      {props.otherStemsM?.map((otherM, place) => (
+        <OtherStem key={place} tree={props} dbhM={otherM} place={place} />
+      ))}
       <path
         d={`M ${x(foot)} ${y(0)} ${right.join(' ')} ${left.join(' ')} L ${x(-foot)} ${y(0)} Z`}
         className="fill-bark stroke-ink"

@@ -3,15 +3,20 @@ import { Undo2 } from 'lucide-react';
 import { settle, type Box } from '../../../ui/drawing/settle.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
-import { entryOf, type Slot } from '../store.ts';
+import { entryOf, slotKey, type Slot } from '../store.ts';
 import { CalloutBar } from './CalloutBar.tsx';
 import { Elevation, layOut, type Layout } from './Elevation.tsx';
 import { Figures } from './Figures.tsx';
 import { Findings } from './Findings.tsx';
 import { KeepWords } from './KeepBar.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
-import { ReadingBox, slotKey } from './ReadingBox.tsx';
-import { drawingLabel, problemAt, type SheetProps } from './sheet-props.ts';
+import { ReadingBox } from './ReadingBox.tsx';
+import { LastVisitCard } from './LastVisitCard.tsx';
+import { SidePanel } from './SidePanel.tsx';
+import { Stems } from './Stems.tsx';
+import { TapingButtons } from './TapingButtons.tsx';
+import { TapingFolds } from './TapingFolds.tsx';
+import { breastHeightText, drawingLabel, problemAt, type SheetProps } from './sheet-props.ts';
 import { Workings } from './Workings.tsx';
 
 const BOX = { width: 156, height: 66 } as const;
@@ -50,13 +55,17 @@ export function DeskSheet(props: SheetProps) {
   const species = settings.species.find(({ code }) => code === draft.speciesCode);
   const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
   const layout = layOut(scene, width, height, MARGINS);
+  // The other stems stand in a list beside the drawing.
+  const onDrawing = slots.filter(({ stem }) => stem === 1);
   const boxes = settle(
-    slots.map((slot) => wish(slot, layout)),
+    onDrawing.map((slot) => wish(slot, layout)),
     width,
     height,
   );
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)_340px] grid-rows-[minmax(0,1fr)_auto]">
+    <div
+      className={`grid h-full grid-rows-[minmax(0,1fr)_auto] ${props.panel === null ? 'grid-cols-[minmax(0,1fr)_340px]' : 'grid-cols-[minmax(0,1fr)_minmax(340px,46%)]'}`}
+    >
       <div ref={area} className="relative min-h-[420px] overflow-hidden [contain:layout_paint]">
         {width > 0 && (
           <>
@@ -70,7 +79,7 @@ export function DeskSheet(props: SheetProps) {
               heightText={heightText}
               label={drawingLabel(view, speciesName)}
             />
-            {slots.map((slot, i) => {
+            {onDrawing.map((slot, i) => {
               const box = boxes[i];
               if (box === undefined) return null;
               return (
@@ -79,6 +88,7 @@ export function DeskSheet(props: SheetProps) {
                   slot={slot}
                   entry={entryOf(draft, slot, settings)}
                   problem={problemAt(view, slot)}
+                  placeholder={breastHeightText(settings)}
                   now={now !== null && slotKey(now) === slotKey(slot)}
                   style={{ left: box.x, top: box.y, width: box.width }}
                   onType={(text) => {
@@ -109,55 +119,67 @@ export function DeskSheet(props: SheetProps) {
         className="row-span-2 grid min-h-0 content-start gap-4 overflow-y-auto border-l border-line bg-sheet p-5 [contain:layout_paint]"
         aria-label="Results"
       >
-        <Figures view={view} />
-        <div className="grid grid-cols-[1fr_5.5rem] gap-2">
-          <label>
-            <span className="sr-only">Species</span>
-            <select
-              className="field"
-              value={draft.speciesCode}
-              onChange={(event) => {
-                store.name({ speciesCode: event.target.value });
-              }}
-            >
-              <option value="">species …</option>
-              {settings.species.map(({ code, name }) => (
-                <option key={code} value={code}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label>
-            <span className="sr-only">Tag</span>
-            <input
-              className="field figures"
-              placeholder="tag"
-              value={draft.tag}
-              maxLength={12}
-              onChange={(event) => {
-                store.name({ tag: event.target.value.trim() });
+        {props.panel !== null ? (
+          <SidePanel {...props} />
+        ) : (
+          <>
+            <Figures view={view} />
+            <div className="grid grid-cols-[1fr_5.5rem] gap-2">
+              <label>
+                <span className="sr-only">Species</span>
+                <select
+                  className="field"
+                  value={draft.speciesCode}
+                  onChange={(event) => {
+                    store.name({ speciesCode: event.target.value });
+                  }}
+                >
+                  <option value="">species …</option>
+                  {settings.species.map(({ code, name }) => (
+                    <option key={code} value={code}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <label>
+                <span className="sr-only">Tag</span>
+                <input
+                  className="field figures"
+                  placeholder="tag"
+                  value={draft.tag}
+                  maxLength={12}
+                  onChange={(event) => {
+                    store.name({ tag: event.target.value.trim() });
+                  }}
+                />
+              </label>
+            </div>
+            <LastVisitCard view={view} store={store} />
+            <TapingButtons onPanel={props.onPanel} />
+            <KeepWords
+              state={keepState}
+              canKeep={canKeep}
+              isChanged={props.isChanged}
+              onStartOver={props.onStartOver}
+            />
+            <Findings
+              findings={view.findings}
+              dismissed={dismissed}
+              onDismiss={props.onDismiss}
+              onMend={(mend, stem) => {
+                store.mend(mend, stem);
               }}
             />
-          </label>
-        </div>
-        <KeepWords state={keepState} canKeep={canKeep} isChanged={props.isChanged} onStartOver={props.onStartOver} />
-        <Findings
-          findings={view.findings}
-          dismissed={dismissed}
-          onDismiss={props.onDismiss}
-          onMend={(mend) => {
-            store.mend(mend);
-          }}
-        />
-        {view.height !== null && <Workings name="height" estimate={view.height} />}
-        {view.diameter !== null && <Workings name="dbh" estimate={view.diameter} />}
-        {view.reckoned.volume !== null && <Workings name="volume" estimate={view.reckoned.volume} />}
-        <MethodChoice view={view} store={store} />
-        <a className="btn justify-self-start" href="/measure/where-to-tape">
-          Where to tape?
-        </a>
-        <ErrorTable view={view} store={store} />
+            <Stems {...props} />
+            {view.height !== null && <Workings name="height" estimate={view.height} />}
+            {view.dbh !== null && <Workings name="dbh" estimate={view.dbh} />}
+            {view.reckoned.volume !== null && <Workings name="volume" estimate={view.reckoned.volume} />}
+            <MethodChoice view={view} store={store} />
+            <TapingFolds view={view} store={store} />
+            <ErrorTable view={view} store={store} />
+          </>
+        )}
       </aside>
       <CalloutBar line={view.line} tokens={tokens} inputRef={calloutRef} onLine={props.onLine} onEnter={props.onKeep}>
         <div className="flex shrink-0 gap-2">

@@ -32,7 +32,7 @@ export function layOut(scene: Scene, width: number, height: number, margins: Mar
     eye: observer === null ? at(0, 0) : at(-observer.distanceM, observer.eyeM),
     tip: at(0, observer?.tipM ?? heightM),
     foot: at(0, 0),
-    ring: at(0, scene.breastHeightM),
+    ring: at(0, scene.pointM),
     sideX: projection.x(radius) + 26,
   };
 }
@@ -110,6 +110,7 @@ export function Elevation({
         projection={projection}
         heightM={scene.heightM}
         dbhM={scene.dbhM}
+        otherStemsM={scene.otherStemsM}
         crown={scene.crown}
         ghost={!scene.heightKnown && !scene.dbhKnown}
       />

@@ -1,5 +1,6 @@
 import type { Estimate } from '@arbolito/core/estimate';
 import { convert, printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
+import { printDiameters } from '../../../ui/stand-figures.ts';
 import type { SheetView } from '../store.ts';
 
 const withError = (estimate: Estimate | null): string =>
@@ -29,7 +30,7 @@ export const basalAreaText = (areaM2: number | null, system: UnitSystem): string
 
 /** The one number that is read in the woods, with its ±, and the smaller ones that follow from it. */
 export function Figures({ view, phone = false }: { readonly view: SheetView; readonly phone?: boolean }) {
-  const { height, diameter, reckoned, unitSystem } = view;
+  const { height, dbh, reckoned, unitSystem } = view;
   const unit = height === null ? (unitSystem === 'metric' ? 'm' : 'ft') : unitOf(height.printed.unit).symbol;
   return (
     <section aria-label="Figures">
@@ -46,9 +47,9 @@ export function Figures({ view, phone = false }: { readonly view: SheetView; rea
         <dl className="mt-3 grid grid-cols-2 gap-x-4 gap-y-2">
           <Figure
             name="dbh"
-            value={diameter?.printed.value ?? '—'}
-            unit={diameter === null ? '' : unitOf(diameter.printed.unit).symbol}
-            error={withError(diameter)}
+            value={printDiameters(reckoned.diametersCm, unitSystem)}
+            unit={reckoned.diametersCm.length === 0 ? '' : unitSystem === 'metric' ? 'cm' : 'in'}
+            error={dbh === null && reckoned.diametersCm.length > 0 ? 'kept apart' : withError(dbh)}
           />
           <Figure
             name="basal area"

@@ -1,9 +1,10 @@
-import { TriangleAlert } from 'lucide-react';
-import type { Finding, Mend } from '@arbolito/core/estimate';
+import { Info, TriangleAlert } from 'lucide-react';
+import type { Mend } from '@arbolito/core/estimate';
+import type { PlacedFinding } from '@arbolito/core/survey';
 
 interface FindingsProps {
-  readonly findings: readonly Finding[];
-  readonly onMend: (mend: Mend) => void;
+  readonly findings: readonly PlacedFinding[];
+  readonly onMend: (mend: Mend, stem: number) => void;
   readonly dismissed: ReadonlySet<string>;
   readonly onDismiss: (code: string) => void;
 }
@@ -15,11 +16,16 @@ export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsPro
     <div role="status" className="grid gap-2.5">
       {shown.map((finding) => (
         <article
-          key={`${finding.code} ${finding.reading ?? ''}`}
-          className="rounded-lg border-2 border-paint-ink bg-alarm p-3"
+          key={`${finding.code} ${finding.stem} ${finding.reading ?? ''}`}
+          className={`rounded-lg p-3 ${finding.severity === 'note' ? 'border-[1.5px] border-edge bg-wash' : 'border-2 border-paint-ink bg-alarm'}`}
         >
           <h3 className="flex items-center gap-2 font-bold">
-            <TriangleAlert aria-hidden="true" size={18} className="shrink-0 text-paint-ink" />
+            {finding.severity === 'note' ? (
+              <Info aria-hidden="true" size={18} className="shrink-0" />
+            ) : (
+              <TriangleAlert aria-hidden="true" size={18} className="shrink-0 text-paint-ink" />
+            )}
+            {finding.stem > 1 && !finding.title.startsWith('Stem') ? `Stem ${finding.stem}: ` : ''}
             {finding.title}
           </h3>
           <p className="mt-0.5 text-[0.97rem] leading-snug">{finding.message}</p>
@@ -30,7 +36,7 @@ export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsPro
                 type="button"
                 className="btn btn-main text-left leading-tight"
                 onClick={() => {
-                  onMend(mend);
+                  onMend(mend, finding.stem);
                 }}
               >
                 {mend.label}

@@ -1,18 +1,17 @@
 import { memo } from 'react';
 import { methodsFor } from '@arbolito/core/registry';
 import type { Measure } from '@arbolito/core/method';
-import { MEASURES } from '@arbolito/core/survey';
+import { measureDraftOf, MEASURES } from '@arbolito/core/survey';
 import { unitOf } from '@arbolito/core/quantity';
-import type { SheetStore, SheetView, Slot } from '../store.ts';
+import { slotKey, type SheetStore, type SheetView, type Slot } from '../store.ts';
 import { Fold } from '../../../ui/Fold.tsx';
-import { slotKey } from './ReadingBox.tsx';
 
-const NAMES: Record<Measure, string> = { diameter: 'Diameter by', height: 'Height by' };
+const NAMES: Record<Measure, string> = { diameter: 'Diameter by', point: 'Taped at, by', height: 'Height by' };
 
 /** Which method each measure is taken with. Made from the methods that there are. */
 export function MethodChoice({ view, store }: { readonly view: SheetView; readonly store: SheetStore }) {
-  const { diameter, height } = view.draft;
-  return <Choices diameter={diameter.methodId} height={height.methodId} store={store} />;
+  const { diameter, point, height } = view.draft;
+  return <Choices diameter={diameter.methodId} point={point.methodId} height={height.methodId} store={store} />;
 }
 
 interface ChoicesProps extends Readonly<Record<Measure, string>> {
@@ -57,7 +56,7 @@ export function ErrorTable({ view, store }: ErrorTableProps) {
 
 function ErrorRows({ view, store }: ErrorTableProps) {
   const rows = view.slots.map((slot: Slot) => {
-    const entry = view.draft[slot.measure].entries[slot.spec.key];
+    const entry = measureDraftOf(view.draft, slot).entries[slot.spec.key];
     const unit = entry?.unit ?? slot.spec.defaultUnit[view.unitSystem];
     return { slot, entry, unit, typical: slot.spec.typicalError[unit] ?? 0 };
   });
@@ -66,7 +65,10 @@ function ErrorRows({ view, store }: ErrorTableProps) {
       {rows.map(({ slot, entry, unit, typical }) => (
         <li key={slotKey(slot)}>
           <label className="grid grid-cols-[1fr_5.5rem_3rem] items-center gap-2">
-            <span>{slot.spec.label}</span>
+            <span>
+              {slot.stem > 1 ? `stem ${slot.stem}: ` : ''}
+              {slot.spec.label}
+            </span>
             <input
               type="number"
               min={0}

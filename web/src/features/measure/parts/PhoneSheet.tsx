@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { unitOf } from '@arbolito/core/quantity';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
-import { entryOf } from '../store.ts';
+import { entryOf, isOptional, slotKey } from '../store.ts';
 import { CalloutBar } from './CalloutBar.tsx';
 import { Elevation, layOut } from './Elevation.tsx';
 import { Figures } from './Figures.tsx';
@@ -10,8 +10,13 @@ import { Findings } from './Findings.tsx';
 import { KeepWords } from './KeepBar.tsx';
 import { Keypad } from './Keypad.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
-import { slotKey, takeSignKey, turnSign } from './ReadingBox.tsx';
-import { drawingLabel, problemAt, type SheetProps } from './sheet-props.ts';
+import { takeSignKey, turnSign } from './ReadingBox.tsx';
+import { LastVisitCard } from './LastVisitCard.tsx';
+import { SidePanel } from './SidePanel.tsx';
+import { Stems } from './Stems.tsx';
+import { TapingButtons } from './TapingButtons.tsx';
+import { TapingFolds } from './TapingFolds.tsx';
+import { breastHeightText, drawingLabel, problemAt, slotLabel, type SheetProps } from './sheet-props.ts';
 import { Workings } from './Workings.tsx';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
@@ -22,8 +27,11 @@ export function PhoneSheet(props: SheetProps) {
   const strip = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(strip);
   const [more, setMore] = useState(false);
-  const { settings, slots, draft } = view;
-  const now = props.now ?? slots.at(-1) ?? null;
+  const { settings, draft } = view;
+  // What nobody has to read comes behind what has to be read.
+  const slots = [...view.slots.filter((slot) => !isOptional(slot)), ...view.slots.filter(isOptional)];
+  const asked = slots.filter((slot) => !isOptional(slot));
+  const now = props.now ?? asked.at(-1) ?? null;
   const species = settings.species.find(({ code }) => code === draft.speciesCode);
   const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
   const entry = now === null ? null : entryOf(draft, now, settings);
@@ -32,8 +40,8 @@ export function PhoneSheet(props: SheetProps) {
   const findings = view.findings.filter(
     ({ code, severity }) => !dismissed.has(code) && code !== 'reading.missing' && (severity !== 'stop' || !wrong),
   );
-  const at = slots.findIndex((slot) => now !== null && slotKey(slot) === slotKey(now));
-  const next = slots[at + 1];
+  const at = asked.findIndex((slot) => now !== null && slotKey(slot) === slotKey(now));
+  const next = at < 0 ? undefined : asked[at + 1];
   const type = (text: string): void => {
     if (now === null) return;
     // The reading in hand stays in hand while it is typed, though it is no longer the first that is missing.
@@ -41,6 +49,13 @@ export function PhoneSheet(props: SheetProps) {
     store.type(now, text);
     props.onTouched();
   };
+  if (props.panel !== null) {
+    return (
+      <div className="bg-sheet p-4">
+        <SidePanel {...props} />
+      </div>
+    );
+  }
   return (
     <div className="grid min-h-full grid-rows-[minmax(7rem,1fr)_auto_auto_auto]">
       <div ref={strip} className="relative h-full max-h-[46dvh] min-h-28 overflow-hidden">
@@ -79,9 +94,13 @@ export function PhoneSheet(props: SheetProps) {
                 props.onFocusSlot(slot);
               }}
             >
-              <span className="block text-[0.92rem]">{slot.spec.label}</span>
+              <span className="block text-[0.92rem] whitespace-nowrap">{slotLabel(slot)}</span>
               <span className="figures font-bold whitespace-nowrap">
-                {text === '' ? '·' : `${text.replace(/^-/, '−')} ${unitOf(unit).symbol}`}
+                {text === ''
+                  ? isOptional(slot)
+                    ? breastHeightText(settings)
+                    : '·'
+                  : `${text.replace(/^-/, '−')} ${unitOf(unit).symbol}`}
               </span>
             </button>
           );
@@ -103,8 +122,8 @@ export function PhoneSheet(props: SheetProps) {
             findings={findings.slice(0, 1)}
             dismissed={dismissed}
             onDismiss={props.onDismiss}
-            onMend={(mend) => {
-              store.mend(mend);
+            onMend={(mend, stem) => {
+              store.mend(mend, stem);
             }}
           />
         </div>
@@ -149,9 +168,10 @@ export function PhoneSheet(props: SheetProps) {
             </label>
           </div>
           <MethodChoice view={view} store={store} />
-          <a className="btn justify-self-start" href="/measure/where-to-tape">
-            Where to tape?
-          </a>
+          <LastVisitCard view={view} store={store} />
+          <TapingButtons onPanel={props.onPanel} />
+          <Stems {...props} />
+          <TapingFolds view={view} store={store} />
           <div className="flex gap-2">
             {!canKeep && (
               <button type="button" className="btn flex-1" onClick={props.onStartOver}>
@@ -178,7 +198,7 @@ export function PhoneSheet(props: SheetProps) {
             </button>
           </div>
           {view.height !== null && <Workings name="height" estimate={view.height} />}
-          {view.diameter !== null && <Workings name="dbh" estimate={view.diameter} />}
+          {view.dbh !== null && <Workings name="dbh" estimate={view.dbh} />}
           <ErrorTable view={view} store={store} />
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
@@ -193,6 +213,7 @@ export function PhoneSheet(props: SheetProps) {
           <div>
             <div className="border-t border-line bg-sheet px-3.5 pt-1.5 pb-1">
               <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
+                {now.stem > 1 ? `Stem ${now.stem}. ` : ''}
                 {now.spec.ask}
               </label>
               <div className="flex items-baseline gap-3">
@@ -203,7 +224,7 @@ export function PhoneSheet(props: SheetProps) {
                   inputMode="none"
                   autoComplete="off"
                   value={entry.text.replace(/^-/, '−')}
-                  placeholder="·"
+                  placeholder={isOptional(now) ? breastHeightText(settings) : '·'}
                   aria-invalid={wrong}
                   aria-describedby={wrong ? 'phone-problem' : undefined}
                   onChange={(event) => {
@@ -248,7 +269,7 @@ export function PhoneSheet(props: SheetProps) {
                 if (following !== undefined) store.setUnit(now, following);
               }}
               unitLabel={unitOf(entry.unit).symbol}
-              nextLabel={next === undefined ? (canKeep ? 'keep tree' : 'done') : `next: ${next.spec.label}`}
+              nextLabel={next === undefined ? (canKeep ? 'keep tree' : 'done') : `next: ${slotLabel(next)}`}
               onNext={() => {
                 if (next !== undefined) props.onFocusSlot(next);
                 else if (canKeep) props.onKeep();

@@ -2,9 +2,7 @@ import type { KeyboardEvent } from 'react';
 import { isUnitId, unitOf } from '@arbolito/core/quantity';
 import type { Finding } from '@arbolito/core/estimate';
 import type { Entry } from '@arbolito/core/survey';
-import type { Slot } from '../store.ts';
-
-export const slotKey = ({ measure, spec }: Slot): string => `${measure}.${spec.key}`;
+import { isOptional, slotKey, type Slot } from '../store.ts';
 
 /** Turns the sign of what is typed: the key works wherever the caret stands. */
 export const withSign = (text: string, sign: '+' | '-'): string => `${sign}${text.trim().replace(/^[+−–-]\s*/, '')}`;
@@ -29,7 +27,10 @@ interface ReadingBoxProps {
   readonly entry: Entry;
   readonly problem: Finding | null;
   readonly now: boolean;
-  readonly style: { readonly left: number; readonly top: number; readonly width: number };
+  /** Where the box stands on the drawing; in the flow of the page where left out. */
+  readonly style?: { readonly left: number; readonly top: number; readonly width: number };
+  /** What an empty optional reading means. */
+  readonly placeholder?: string;
   readonly onType: (text: string) => void;
   readonly onUnit: (unit: Entry['unit']) => void;
   readonly onFocus: () => void;
@@ -37,13 +38,24 @@ interface ReadingBoxProps {
 }
 
 /** A reading, typed on the drawing at the place where it is taken. */
-export function ReadingBox({ slot, entry, problem, now, style, onType, onUnit, onFocus, onEnter }: ReadingBoxProps) {
+export function ReadingBox({
+  slot,
+  entry,
+  problem,
+  now,
+  style,
+  placeholder,
+  onType,
+  onUnit,
+  onFocus,
+  onEnter,
+}: ReadingBoxProps) {
   const { spec } = slot;
-  const id = `reading-${slotKey(slot).replace('.', '-')}`;
+  const id = `reading-${slotKey(slot).replaceAll('.', '-')}`;
   const wrong = problem !== null && entry.text.trim() !== '';
   const frame = now ? 'border-paint border-[3px]' : wrong ? 'border-paint-ink border-2' : 'border-edge border-[1.5px]';
   return (
-    <div className={`absolute rounded-lg bg-sheet ${frame}`} style={style}>
+    <div className={`${style === undefined ? '' : 'absolute'} rounded-lg bg-sheet ${frame}`} style={style}>
       <label htmlFor={id} className="block px-2.5 pt-1 text-[0.85rem] leading-tight text-quiet">
         {spec.label}
         {now && <span className="font-semibold text-paint-ink"> · read now</span>}
@@ -57,6 +69,7 @@ export function ReadingBox({ slot, entry, problem, now, style, onType, onUnit, o
           autoComplete="off"
           spellCheck={false}
           value={entry.text.replace(/^-/, '−')}
+          placeholder={isOptional(slot) ? placeholder : undefined}
           aria-invalid={wrong}
           aria-describedby={wrong ? `${id}-problem` : undefined}
           onChange={(event) => {

@@ -1,4 +1,14 @@
-import { ASKS, FIGURES, readFigure, treeOf, type FigureKey, type Found } from './found.ts';
+import {
+  ASKS,
+  ASKS_WHETHER,
+  FIGURES,
+  FLAGS,
+  readFigure,
+  treeOf,
+  type FigureKey,
+  type FlagKey,
+  type Found,
+} from './found.ts';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
 
 /** Every answer in a word or two. */
@@ -30,7 +40,7 @@ interface QuestionProps<T extends keyof typeof WORDS> {
   readonly chosen: T;
   readonly onChoose: (choice: T) => void;
   readonly found: Found;
-  readonly onFigure: (key: FigureKey, text: string) => void;
+  readonly onFigure: (key: FigureKey | FlagKey, text: string) => void;
 }
 
 /** One of the four questions: large answers for a thumb, and the figures that the answer asks for. */
@@ -43,6 +53,7 @@ export function Question<T extends keyof typeof WORDS>({
   found,
   onFigure,
 }: QuestionProps<T>) {
+  const flags = (ASKS_WHETHER as Partial<Record<string, readonly FlagKey[]>>)[chosen] ?? [];
   const asks = (ASKS as Partial<Record<string, readonly FigureKey[]>>)[chosen] ?? [];
   return (
     <fieldset className="grid gap-2">
@@ -68,6 +79,19 @@ export function Question<T extends keyof typeof WORDS>({
           </label>
         ))}
       </div>
+      {flags.map((key) => (
+        <label key={key} className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-5 accent-(--paint-ink)"
+            checked={found[key] === 'yes'}
+            onChange={(event) => {
+              onFigure(key, event.target.checked ? 'yes' : '');
+            }}
+          />
+          {FLAGS[key]}
+        </label>
+      ))}
       {asks.length > 0 && (
         <div className="flex flex-wrap gap-3">
           {asks.map((key) => (

@@ -16,6 +16,33 @@ const label = ({ point, from, stems }: TapeAnswer): string => {
   return `Drawing: the tape lies ${place}, measured from the ${from}, on ${stems} ${stems === 1 ? 'stem' : 'stems'}`;
 };
 
+interface OtherSchoolProps {
+  readonly projection: Projection;
+  /** Above the middle of the stem's foot. */
+  readonly heightM: number;
+  readonly words: string;
+}
+
+/** Where the other school would tape the same stem. */
+function OtherSchool({ projection, heightM, words }: OtherSchoolProps) {
+  const { x, y, pxPerM } = projection;
+  return (
+    <g>
+      <path
+        d={`M ${x(-HALF_M - 0.06)} ${y(heightM)} H ${x(HALF_M + 0.3)}`}
+        className="stroke-ink"
+        strokeWidth={2}
+        strokeDasharray="5 4"
+      />
+      {pxPerM > 70 && (
+        <text x={x(HALF_M + 0.34)} y={y(heightM) + 4} fontSize={13} className="fill-ink">
+          {words}
+        </text>
+      )}
+    </g>
+  );
+}
+
 interface TapeMarkProps {
   readonly tree: TapedTree;
   readonly answer: TapeAnswer;
@@ -54,6 +81,13 @@ function TapeMark({ tree, answer, projection }: TapeMarkProps) {
         taped.map((trunk, i) => (
           <path key={i} d={across(trunk)} className="stroke-paint" strokeWidth={9} strokeLinecap="round" />
         ))
+      )}
+      {point.kind === 'at' && (from === 'uphill side' || from === 'middle of the slope') && (
+        <OtherSchool
+          projection={projection}
+          heightM={point.heightM + (from === 'uphill side' ? 0 : (HALF_M * tree.ground.slopePct) / 100)}
+          words={from === 'uphill side' ? 'from the middle' : 'from uphill'}
+        />
       )}
       <Dimension from={{ x: x(-1.02), y: y(startM) }} to={{ x: x(-1.02), y: y(pointM) }} strong />
       <path

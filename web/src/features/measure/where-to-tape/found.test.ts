@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fromQuery, NOTHING_FOUND, readFigure, toQuery, treeOf, type Found } from './found.ts';
+import { foundOf, fromQuery, NOTHING_FOUND, readFigure, toQuery, treeOf, type Found } from './found.ts';
 
 const found = (over: Partial<Found>): Found => ({ ...NOTHING_FOUND, ...over });
 
@@ -54,5 +54,18 @@ describe('a tree pointed out in four questions', () => {
     expect(fromQuery(`?${toQuery(tree)}`)).toEqual(tree);
     expect(toQuery(NOTHING_FOUND)).toBe('');
     expect(fromQuery('?rules=mine&ground=lava&slope=12')).toEqual(found({ slope: '12' }));
+  });
+
+  it('comes back from the tree that it describes', () => {
+    for (const tree of [
+      treeOf(found({ ground: 'slope', slope: '25', leaning: 'leaning', lean: '12' })),
+      treeOf(found({ ground: 'snow', snow: '0.4', trunks: 'fork-middle', crotch: '0.9', stems: '3' })),
+      treeOf(found({ trunks: 'many', stems: '5', onePith: 'yes' })),
+      treeOf(found({ trunks: 'fork-low', swelling: 'climber' })),
+      treeOf(found({ trunks: 'fork-high', swelling: 'butt', buttEnds: '1.7' })),
+      treeOf(found({ trunks: 'broken', breakAt: '5', swelling: 'scar', aboveIsWorse: 'yes' })),
+      treeOf(found({ trunks: 'together' })),
+    ])
+      expect(treeOf(foundOf(tree))).toEqual(tree);
   });
 });

@@ -1,5 +1,5 @@
 import { convert, readQuantity } from '@arbolito/core/quantity';
-import { RULE_SETS, type RuleSetId, type TapedTree } from '@arbolito/core/diameter';
+import { RULE_SETS, TAPED_LIMITS, type RuleSetId, type TapedTree } from '@arbolito/core/diameter';
 
 /** The answers to the four picture questions. */
 export const GROUNDS = ['level', 'slope', 'snow'] as const;
@@ -33,6 +33,8 @@ export interface Found extends Figures {
   readonly leaning: LeanChoice;
   readonly trunks: TrunksChoice;
   readonly swelling: SwellingChoice;
+  readonly onePith: 'yes' | '';
+  readonly aboveIsWorse: 'yes' | '';
 }
 
 export const NOTHING_FOUND: Found = {
@@ -41,6 +43,8 @@ export const NOTHING_FOUND: Found = {
   leaning: 'upright',
   trunks: 'one',
   swelling: 'none',
+  onePith: '',
+  aboveIsWorse: '',
   slope: '40',
   snow: '0.4',
   lean: '15',
@@ -77,15 +81,31 @@ interface Limits {
 }
 
 export const FIGURES: Readonly<Record<FigureKey, Limits>> = {
-  slope: { label: 'slope', unit: 'pct', low: 0, high: 150 },
-  snow: { label: 'depth of the snow', unit: 'm', low: 0, high: 3 },
-  lean: { label: 'lean from upright', unit: 'deg', low: 0, high: 60 },
-  crotch: { label: 'height of the fork', unit: 'm', low: 0, high: 10 },
-  stems: { label: 'stems', unit: 'one', low: 2, high: 40 },
-  breakAt: { label: 'height of the break', unit: 'm', low: 0.1, high: 60 },
-  from: { label: 'begins at', unit: 'm', low: 0, high: 10 },
-  to: { label: 'ends at', unit: 'm', low: 0, high: 10 },
-  buttEnds: { label: 'swelling ends at', unit: 'm', low: 0.1, high: 10 },
+  slope: { label: 'slope', unit: 'pct', ...TAPED_LIMITS.slopePct },
+  snow: { label: 'depth of the snow', unit: 'm', ...TAPED_LIMITS.snowM },
+  lean: { label: 'lean from upright', unit: 'deg', ...TAPED_LIMITS.leanDeg },
+  crotch: { label: 'height of the fork', unit: 'm', ...TAPED_LIMITS.crotchM },
+  stems: { label: 'stems', unit: 'one', ...TAPED_LIMITS.stems },
+  breakAt: { label: 'height of the break', unit: 'm', ...TAPED_LIMITS.breakM },
+  from: { label: 'begins at', unit: 'm', ...TAPED_LIMITS.obstacleM },
+  to: { label: 'ends at', unit: 'm', ...TAPED_LIMITS.obstacleM },
+  buttEnds: { label: 'swelling ends at', unit: 'm', ...TAPED_LIMITS.buttM },
+};
+
+/** What a choice may ask for with yes or no. */
+export const FLAGS = {
+  onePith: 'all from one pith at the ground',
+  aboveIsWorse: 'above it the stem is worse than below',
+} as const;
+export type FlagKey = keyof typeof FLAGS;
+
+/** Which flags each answer asks for. */
+export const ASKS_WHETHER: Readonly<Partial<Record<TrunksChoice | SwellingChoice, readonly FlagKey[]>>> = {
+  'fork-low': ['onePith'],
+  many: ['onePith'],
+  bulge: ['aboveIsWorse'],
+  scar: ['aboveIsWorse'],
+  branch: ['aboveIsWorse'],
 };
 
 export type ReadFigure = { readonly value: number } | { readonly problem: string };
@@ -115,18 +135,22 @@ const valueOf = (found: Found, key: FigureKey): number => {
 export function treeOf(found: Found): TapedTree {
   const value = (key: FigureKey) => valueOf(found, key);
   const fork = (crotchM: number, stems: number) => ({ kind: 'fork', crotchM, stems }) as const;
+  const atGround = (crotchM: number, stems: number) => ({
+    ...fork(crotchM, stems),
+    ...(found.onePith === 'yes' ? { onePith: true } : {}),
+  });
   const trunks = (): TapedTree['trunks'] => {
     switch (found.trunks) {
       case 'one':
         return { kind: 'one' };
       case 'fork-low':
-        return fork(0.1, value('stems'));
+        return atGround(0.1, value('stems'));
       case 'fork-middle':
         return fork(value('crotch'), value('stems'));
       case 'fork-high':
         return fork(2.4, 2);
       case 'many':
-        return fork(0, Math.max(3, value('stems')));
+        return atGround(0, Math.max(3, value('stems')));
       case 'together':
         return { kind: 'grown-together' };
       case 'broken':
@@ -142,7 +166,12 @@ export function treeOf(found: Found): TapedTree {
         return { kind: 'butt', endsM: value('buttEnds') };
       default: {
         const ends = [value('from'), value('to')];
-        return { kind: found.swelling, fromM: Math.min(...ends), toM: Math.max(...ends) };
+        return {
+          kind: found.swelling,
+          fromM: Math.min(...ends),
+          toM: Math.max(...ends),
+          ...(found.aboveIsWorse === 'yes' ? { aboveIsWorse: true } : {}),
+        };
       }
     }
   };
@@ -154,6 +183,38 @@ export function treeOf(found: Found): TapedTree {
     leanDeg: found.leaning === 'leaning' ? value('lean') : 0,
     trunks: trunks(),
     swelling: swelling(),
+  };
+}
+
+const text = (value: number): string => String(Number(value.toFixed(3)));
+
+/** The answers that describe a tree: the way back from `treeOf`. */
+export function foundOf(tree: TapedTree): Found {
+  const { ground, leanDeg, trunks, swelling } = tree;
+  const forked = (): Partial<Found> => {
+    if (trunks.kind === 'one') return {};
+    if (trunks.kind === 'grown-together') return { trunks: 'together' };
+    if (trunks.kind === 'broken') return { trunks: 'broken', breakAt: text(trunks.breakM) };
+    const { crotchM, stems, onePith } = trunks;
+    const pith = { onePith: onePith === true ? 'yes' : '' } as const;
+    if (crotchM === 0) return { trunks: 'many', stems: text(stems), ...pith };
+    if (crotchM < 0.3) return { trunks: 'fork-low', stems: text(stems), ...pith };
+    if (crotchM > 2) return { trunks: 'fork-high' };
+    return { trunks: 'fork-middle', crotch: text(crotchM), stems: text(stems) };
+  };
+  const swollen = (): Partial<Found> => {
+    if (swelling.kind === 'none' || swelling.kind === 'climber') return { swelling: swelling.kind };
+    if (swelling.kind === 'butt') return { swelling: 'butt', buttEnds: text(swelling.endsM) };
+    const { kind, fromM, toM, aboveIsWorse } = swelling;
+    return { swelling: kind, from: text(fromM), to: text(toM), aboveIsWorse: aboveIsWorse === true ? 'yes' : '' };
+  };
+  return {
+    ...NOTHING_FOUND,
+    ...(ground.slopePct > 0 ? { ground: 'slope', slope: text(ground.slopePct) } : {}),
+    ...(ground.snowM === undefined ? {} : { ground: 'snow', snow: text(ground.snowM) }),
+    ...(leanDeg > 0 ? { leaning: 'leaning', lean: text(leanDeg) } : {}),
+    ...forked(),
+    ...swollen(),
   };
 }
 
@@ -181,5 +242,7 @@ export function fromQuery(query: string): Found {
     leaning: oneOf(LEANS, given.get('leaning'), NOTHING_FOUND.leaning),
     trunks: oneOf(TRUNKS, given.get('trunks'), NOTHING_FOUND.trunks),
     swelling: oneOf(SWELLINGS, given.get('swelling'), NOTHING_FOUND.swelling),
+    onePith: given.get('onePith') === 'yes' ? 'yes' : '',
+    aboveIsWorse: given.get('aboveIsWorse') === 'yes' ? 'yes' : '',
   };
 }

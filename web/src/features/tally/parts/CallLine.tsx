@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
-import { estimateOf, findingsOf } from '@arbolito/core/estimate';
+import { estimateOf } from '@arbolito/core/estimate';
 import { unitOf } from '@arbolito/core/quantity';
+import { findingsOfTree } from '@arbolito/core/survey';
 import type { TallyStore, TallyView } from '../store.ts';
 
 interface CallLineProps {
@@ -12,9 +13,7 @@ interface CallLineProps {
 function Chips({ view }: { readonly view: TallyView }) {
   const { parsed, preview, tagUsed } = view;
   const height = preview.height === null ? null : estimateOf(preview.height);
-  const findings = [preview.diameter, preview.height].flatMap((outcome) =>
-    outcome === null ? [] : findingsOf(outcome),
-  );
+  const findings = findingsOfTree(preview);
   return (
     <ul className="flex min-h-10 flex-wrap gap-2" id="chips" aria-live="polite">
       {parsed.tokens.map((token) => (
@@ -31,11 +30,16 @@ function Chips({ view }: { readonly view: TallyView }) {
           height {height.printed.value} {unitOf(height.printed.unit).symbol} ± {height.printed.standardError}
         </li>
       )}
+      {preview.dbh !== null && preview.stems.length > 1 && (
+        <li className="chip font-bold">
+          {preview.stems.length} stems: dbh {preview.dbh.printed.value} {unitOf(preview.dbh.printed.unit).symbol}
+        </li>
+      )}
       {tagUsed && <li className="chip chip-odd">tree {parsed.draft.tag} is on this plot already</li>}
       {findings
         .filter(({ severity, code }) => severity !== 'note' && !code.startsWith('text.'))
         .map((finding) => (
-          <li key={finding.code} className="chip chip-odd">
+          <li key={`${finding.code} ${finding.stem}`} className="chip chip-odd">
             {finding.severity === 'check' ? '?' : '!'} {finding.title}
             {finding.mends[0]?.becomes === undefined ? '' : ` · ${finding.mends[0].label}: ${finding.mends[0].becomes}`}
           </li>

@@ -1,5 +1,5 @@
-import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import { CLASS_WIDTH, diameterClass, type Species, type TalliedTree } from '@arbolito/core/survey';
+import { CLASS_WIDTHS, diameterClass, type ClassRule } from '@arbolito/core/diameter';
+import type { Species, TalliedTree } from '@arbolito/core/survey';
 
 const CELL = 14;
 /** Corners and sides of the box that ten trees draw: four dots, four sides, two diagonals. */
@@ -40,15 +40,14 @@ function Dots({ count }: { readonly count: number }) {
 interface DotTallyProps {
   readonly trees: readonly TalliedTree[];
   readonly species: readonly Species[];
-  readonly unitSystem: UnitSystem;
+  readonly classes: ClassRule;
 }
 
 /** The tally as it stands on paper: dots and strokes by diameter class and species. */
-export function DotTally({ trees, species, unitSystem }: DotTallyProps) {
-  const { width, unit } = CLASS_WIDTH[unitSystem];
+export function DotTally({ trees, species, classes: rule }: DotTallyProps) {
+  const { unit } = CLASS_WIDTHS[rule.width];
   const present = species.filter(({ code }) => trees.some((tree) => tree.speciesCode === code));
-  const classOf = (tree: TalliedTree) =>
-    tree.dbhCm === null ? null : diameterClass(convert(tree.dbhCm, 'cm', unit), width);
+  const classOf = (tree: TalliedTree) => (tree.dbhCm === null ? null : diameterClass(tree.dbhCm, rule));
   const classes = [...new Set(trees.flatMap((tree) => classOf(tree) ?? []))].sort((a, b) => a - b);
   if (classes.length === 0) return null;
   return (

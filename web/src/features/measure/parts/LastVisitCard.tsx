@@ -1,0 +1,67 @@
+import { growthSince, lastPointWords } from '@arbolito/core/diameter';
+import { estimateOf, type Outcome } from '@arbolito/core/estimate';
+import { convert, printRounded } from '@arbolito/core/quantity';
+import { printDiameters } from '../../../ui/stand-figures.ts';
+import type { SheetStore, SheetView } from '../store.ts';
+
+interface LastVisitCardProps {
+  readonly view: SheetView;
+  readonly store: SheetStore;
+}
+
+const valueOf = (outcome: Outcome | null | undefined): number | null =>
+  outcome === null || outcome === undefined ? null : (estimateOf(outcome)?.value ?? null);
+
+/** Where the visit before taped this tree, and what has become of it since. */
+export function LastVisitCard({ view, store }: LastVisitCardProps) {
+  const { lastVisit, draft, reckoned, unitSystem, settings } = view;
+  if (lastVisit === undefined) return null;
+  const unit = unitSystem === 'metric' ? 'cm' : 'in';
+  const rows = lastVisit.stems.map((last) => {
+    const now = reckoned.stems.find(({ ordinal }) => ordinal === last.ordinal);
+    const dbhCm = valueOf(now?.diameter);
+    const pointM = valueOf(now?.point) ?? settings.breastHeightM;
+    return { last, growth: dbhCm === null ? null : growthSince(last, lastVisit.years, { dbhCm, pointM }) };
+  });
+  const elsewhere = rows.some(({ growth }) => growth?.kind === 'kept-apart');
+  return (
+    <section aria-label="The visit before" className="grid gap-1.5 rounded-lg border-l-4 border-lichen bg-wash p-3">
+      <h2 className="font-bold">Taped in {lastVisit.on.slice(0, 4)} at</h2>
+      <ul className="grid gap-1">
+        {rows.map(({ last, growth }) => (
+          <li key={last.ordinal}>
+            {lastVisit.stems.length > 1 && `stem ${last.ordinal}: `}
+            <strong>{lastPointWords(lastVisit, last)}</strong>,{' '}
+            <span className="whitespace-nowrap">
+              {printDiameters([last.dbhCm], unitSystem)} {unit}
+            </span>
+            {growth?.kind === 'compared' && (
+              <span className="block">
+                since then {growth.growthCm > 0 ? '+' : ''}
+                {printRounded(convert(growth.growthCm, 'cm', unit), 1)} {unit},{' '}
+                {printRounded(convert(growth.growthCmPerYear, 'cm', unit), 2)} {unit} a year
+              </span>
+            )}
+            {growth?.kind === 'kept-apart' && (
+              <span className="block">taped elsewhere now: kept apart from growth</span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {(elsewhere || (draft.taping?.reason ?? '') !== '') && (
+        <label className="grid gap-0.5">
+          <span className="font-semibold">Why elsewhere?</span>
+          <input
+            className="field"
+            maxLength={300}
+            value={draft.taping?.reason ?? ''}
+            placeholder="such as: canker at the old point"
+            onChange={(event) => {
+              store.note({ reason: event.target.value });
+            }}
+          />
+        </label>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,191 @@
+import { CirclePlus, X } from 'lucide-react';
+import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
+import { estimateOf } from '@arbolito/core/estimate';
+import { printRounded } from '@arbolito/core/quantity';
+import { STEMS_PER_TREE } from '@arbolito/core/survey';
+import { printDiameters } from '../../../ui/stand-figures.ts';
+import { entryOf, slotKey, type Slot } from '../store.ts';
+import { basalAreaText } from './Figures.tsx';
+import { ReadingBox } from './ReadingBox.tsx';
+import { breastHeightText, problemAt, type SheetProps } from './sheet-props.ts';
+
+const PICTURE = { width: 300, height: 92 } as const;
+
+/** The stems as they would lie on the ground, cut at the tape, and the one circle that the rule makes of them. */
+function CrossSections({ stemsCm, oneCm }: { readonly stemsCm: readonly number[]; readonly oneCm: number | null }) {
+  const circles = oneCm === null ? stemsCm : [...stemsCm, oneCm];
+  const gap = 8;
+  const across = circles.reduce((sum, d) => sum + d, 0);
+  const room = PICTURE.width - gap * (circles.length + 2);
+  const scale = Math.min(room / across, (PICTURE.height - 6) / Math.max(...circles));
+  const starts = circles.map(
+    (_, i) => gap + circles.slice(0, i).reduce((sum, d) => sum + d * scale + gap, 0) + (i === stemsCm.length ? gap : 0),
+  );
+  return (
+    <svg
+      viewBox={`0 0 ${PICTURE.width} ${PICTURE.height}`}
+      className="block w-full"
+      role="img"
+      aria-label={`Cross sections to scale: ${stemsCm.length} stems${oneCm === null ? '' : ', and the one that the rule makes of them'}`}
+    >
+      {circles.map((d, i) => {
+        const r = (d * scale) / 2;
+        const isOne = i === stemsCm.length;
+        return (
+          <g key={i}>
+            <circle
+              cx={(starts[i] ?? 0) + r}
+              cy={PICTURE.height / 2}
+              r={Math.max(1, r)}
+              className={isOne ? 'fill-wash stroke-ink' : 'fill-bark stroke-ink'}
+              strokeWidth={isOne ? 2.5 : 1}
+              strokeDasharray={isOne ? '5 3' : undefined}
+            />
+            {r > 11 && (
+              <text
+                x={(starts[i] ?? 0) + r}
+                y={PICTURE.height / 2 + 5}
+                textAnchor="middle"
+                fontSize={15}
+                fontWeight={700}
+                className={isOne ? 'fill-ink' : 'fill-on-paint'}
+              >
+                {isOne ? '=' : i + 1}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** What each rule makes of these stems, the survey's own marked. */
+function Rules({
+  stemsCm,
+  rule,
+  system,
+}: {
+  stemsCm: readonly number[];
+  rule: StemsRule;
+  system: 'metric' | 'imperial';
+}) {
+  const whole = stemsCm.reduce((sum, d) => sum + basalAreaM2(d), 0);
+  return (
+    <table className="rows w-full text-[0.95rem]">
+      <caption className="pb-1 text-left">
+        <span className="font-bold">What each rule makes of them</span>
+        <span className="block text-quiet">
+          together they have {basalAreaText(whole, system)} {system === 'metric' ? 'm²' : 'ft²'}
+        </span>
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">rule</th>
+          <th scope="col" className="!text-right">
+            dbh {system === 'metric' ? 'cm' : 'in'}
+          </th>
+          <th scope="col" className="!text-right">
+            basal area
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {(Object.keys(STEMS_RULES) as StemsRule[]).map((id) => {
+          const { diametersCm, basalAreaChange } = combineStems(stemsCm, id);
+          const share = Math.round(basalAreaChange * 100);
+          const change = share === 0 ? 'all of it' : share < 0 ? `loses ${-share} %` : `adds ${share} %`;
+          return (
+            <tr key={id} className={id === rule ? 'bg-wash font-bold' : ''} aria-current={id === rule}>
+              <th scope="row" className="!text-[0.95rem] !text-ink">
+                {STEMS_RULES[id].name}
+                {id === rule && <span className="block font-normal text-quiet">this survey’s rule</span>}
+              </th>
+              <td className="num">{id === 'kept-apart' ? 'each' : printDiameters(diametersCm, system)}</td>
+              <td className="num whitespace-nowrap">{change}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** The stems behind the first, each with its own point, and what the rules make of them all. */
+export function Stems(props: SheetProps) {
+  const { view, store, now } = props;
+  const { draft, settings, reckoned, unitSystem } = view;
+  const { severalStems } = settings.fieldRules;
+  const stemsCm = reckoned.stems.flatMap(({ diameter }) =>
+    diameter === null ? [] : (estimateOf(diameter)?.value ?? []),
+  );
+  const box = (slot: Slot) => (
+    <ReadingBox
+      key={slotKey(slot)}
+      slot={slot}
+      entry={entryOf(draft, slot, settings)}
+      problem={problemAt(view, slot)}
+      placeholder={breastHeightText(settings)}
+      now={now !== null && slotKey(now) === slotKey(slot)}
+      onType={(text) => {
+        store.type(slot, text);
+        props.onTouched();
+      }}
+      onUnit={(unit) => {
+        store.setUnit(slot, unit);
+      }}
+      onFocus={() => {
+        props.onFocusSlot(slot);
+      }}
+      onEnter={(back) => {
+        props.onStep(slot, back);
+      }}
+    />
+  );
+  return (
+    <section aria-label="Stems" className="grid gap-2.5">
+      {draft.moreStems.map(({ ordinal }) => (
+        <div key={ordinal} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-1">
+          <h3 className="col-span-2 font-bold">stem {ordinal}</h3>
+          <div className="grid grid-cols-[repeat(auto-fit,minmax(7rem,1fr))] gap-2">
+            {view.slots.filter(({ stem }) => stem === ordinal).map(box)}
+          </div>
+          <button
+            type="button"
+            className="min-h-11 min-w-11 place-content-center self-center"
+            aria-label={`Take stem ${ordinal} off the sheet`}
+            onClick={() => {
+              store.removeStem(ordinal);
+              props.onTouched();
+            }}
+          >
+            <X aria-hidden="true" size={20} />
+          </button>
+        </div>
+      ))}
+      <div className="flex flex-wrap items-center gap-x-3">
+        <button
+          type="button"
+          className="btn"
+          disabled={draft.moreStems.length + 1 >= STEMS_PER_TREE}
+          onClick={props.onAddStem}
+        >
+          <CirclePlus aria-hidden="true" size={18} /> Another stem
+        </button>
+        <kbd className="key hidden md:inline-block">s</kbd>
+      </div>
+      {stemsCm.length > 1 && (
+        <>
+          <CrossSections stemsCm={stemsCm} oneCm={view.dbh?.value ?? null} />
+          <Rules stemsCm={stemsCm} rule={severalStems} system={unitSystem} />
+        </>
+      )}
+      {draft.moreStems.length > 0 && stemsCm.length < 2 && (
+        <p className="text-quiet">
+          With two diameters read, {printRounded(stemsCm.length, 0) === '0' ? 'they' : 'both'} are put together by the
+          survey’s rule: {STEMS_RULES[severalStems].name}.
+        </p>
+      )}
+    </section>
+  );
+}

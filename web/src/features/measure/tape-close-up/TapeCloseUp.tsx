@@ -1,0 +1,78 @@
+import { tapeSlips, type TapeSlip, type TapeSlipReading } from '@arbolito/core/diameter';
+import { convert, printRounded } from '@arbolito/core/quantity';
+import { TapeDrawing, type TapeScene } from './TapeDrawing.tsx';
+
+export interface TapeCloseUpProps {
+  readonly value: number;
+  readonly unit: 'cm' | 'in';
+  /** The side of the tape that was read. */
+  readonly face: 'diameter' | 'girth';
+  /** Takes another number onto the sheet. */
+  readonly onTake?: (value: number) => void;
+}
+
+/** What the tape looks like where a slip led to the number that was read. */
+function sceneOf({ slip, meant }: TapeSlipReading, value: number, unit: 'cm' | 'in'): TapeScene {
+  const other = unit === 'cm' ? 'in' : 'cm';
+  const scenes: Record<TapeSlip, TapeScene> = {
+    'wrong-side': { shown: meant, unit, countedBack: true },
+    'from-one': { shown: value, unit, heldAt: 1 },
+    'plain-side': { shown: value, unit, face: 'girth' },
+    'other-unit': { shown: value, unit: other },
+  };
+  return scenes[slip];
+}
+
+/** The end of the tape as it looks for this reading, and as it looks where the known slips led to it. */
+export function TapeCloseUp({ value, unit, face, onTake }: TapeCloseUpProps) {
+  const slips = tapeSlips(value, unit).filter(({ slip }) => face === 'diameter' || slip !== 'plain-side');
+  return (
+    <div className="@container">
+      <div className="grid gap-5">
+        <figure className="grid items-center gap-x-6 gap-y-2 @2xl:grid-cols-[minmax(0,1.4fr)_1fr]">
+          <TapeDrawing shown={value} unit={unit} face={face} />
+          <figcaption className="text-lg leading-snug">
+            Your reading, <strong className="figures">{`${printRounded(value, 1)} ${unit}`}</strong>: the tape’s own
+            zero lies there on the {face} side
+            {face === 'diameter' ? '' : `, ${printRounded(value / Math.PI, 1)} ${unit} thick`}. Read on from the smaller
+            number, {Math.floor(value + 1e-9)}, the way the numbers rise.
+          </figcaption>
+        </figure>
+        <section aria-labelledby="again">
+          <h2 id="again" className="mb-2 text-xl font-bold">
+            Or does it look like one of these? Read it again
+          </h2>
+          <ul className="grid gap-4 @2xl:grid-cols-2">
+            {slips.map((slip) => (
+              <li key={slip.slip} className="card grid content-start gap-2 p-3">
+                <h3 className="font-bold">{slip.title}</h3>
+                <TapeDrawing {...sceneOf(slip, value, unit)} />
+                <p className="leading-snug">{slip.words}</p>
+                <p className="flex flex-wrap items-center justify-between gap-2">
+                  <span>
+                    then it is <strong className="figures text-xl">{printRounded(slip.meant, 1)}</strong> {unit}
+                    {slip.slip === 'other-unit' &&
+                      `, ${printRounded(convert(slip.meant, unit, unit === 'cm' ? 'in' : 'cm'), 1)} ${unit === 'cm' ? 'in' : 'cm'}`}
+                  </span>
+                  {onTake !== undefined && (
+                    <button
+                      type="button"
+                      className="btn"
+                      onClick={() => {
+                        onTake(slip.meant);
+                      }}
+                    >
+                      Take {printRounded(slip.meant, 1)}
+                    </button>
+                  )}
+                </p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </div>
+  );
+}
+
+export default TapeCloseUp;

@@ -1,0 +1,31 @@
+import { useState } from 'react';
+import type { FieldRules, TapedTree } from '@arbolito/core/diameter';
+import { foundOf, NOTHING_FOUND, type Found } from './found.ts';
+import { Guide } from './Guide.tsx';
+
+export interface GuidePanelProps {
+  readonly rules: FieldRules;
+  /** What was found of this tree before; the plot's slope otherwise. */
+  readonly start: TapedTree | undefined;
+  readonly slopePct: number;
+  /** Takes the point onto the sheet; null where the tape is to look for it. */
+  readonly onTake: (found: TapedTree, pointM: number | null, stems: number) => void;
+}
+
+/** The guide beside the tree in hand, under its survey's rules. */
+export default function GuidePanel({ rules, start, slopePct, onTake }: GuidePanelProps) {
+  const [found, setFound] = useState<Found>(() => {
+    if (start !== undefined) return foundOf(start);
+    return slopePct > 0 ? { ...NOTHING_FOUND, ground: 'slope', slope: String(slopePct) } : NOTHING_FOUND;
+  });
+  return (
+    <Guide
+      found={found}
+      onFound={setFound}
+      rules={rules}
+      onTake={(tree, { point, stems }) => {
+        onTake(tree, point.kind === 'at' ? point.heightM : null, stems);
+      }}
+    />
+  );
+}
