@@ -6,16 +6,26 @@ interface Named {
   readonly label: string;
 }
 interface Summary {
-  readonly treesToCheck: readonly { readonly treeId: string }[];
+  readonly treesToCheck: readonly { readonly treeId: string; readonly finding: { readonly code: string } }[];
 }
 
 /** The demo forest's addresses: every view that there is. */
 async function everyView(): Promise<string[]> {
   const url = appUrl();
-  const surveys = await get<readonly (Named & { readonly placeName: string })[]>(url, '/api/surveys');
-  const survey = surveys.find(({ placeName }) => placeName === 'Monte Valdeliro')?.id ?? '';
+  const surveys = await get<readonly (Named & { readonly placeName: string; readonly name: string })[]>(
+    url,
+    '/api/surveys',
+  );
+  const survey =
+    surveys.find(({ placeName, name }) => placeName === 'Monte Valdeliro' && name === 'Visit of 2026')?.id ?? '';
   const plots = await get<readonly Named[]>(url, `/api/plots?survey=${survey}`);
   const plot = plots.find(({ label }) => label === '2')?.id ?? '';
+  const coppiced = plots.find(({ label }) => label === '8')?.id ?? '';
+  const trees = await get<readonly (Named & { readonly stems: readonly unknown[] })[]>(
+    url,
+    `/api/trees?plot=${coppiced}`,
+  );
+  const forked = trees.find(({ stems }) => stems.length > 2);
   const { treesToCheck } = await get<Summary>(url, `/api/surveys/${survey}/summary`);
   return [
     '/prepare',
@@ -23,9 +33,14 @@ async function everyView(): Promise<string[]> {
     `/tally?survey=${survey}`,
     `/tally/${plot}`,
     '/measure',
+    `/prepare/${survey}`,
+    '/measure/tape-close-up?value=34.7&unit=cm',
     '/measure/where-to-tape?ground=slope&trunks=fork-middle&swelling=butt',
     `/measure?plot=${plot}`,
     `/measure/${treesToCheck[0]?.treeId ?? ''}`,
+    // A tree with a visit before, and one of several stems.
+    `/measure/${treesToCheck.find(({ finding }) => finding.code === 'diameter.other-point')?.treeId ?? ''}`,
+    `/measure/${forked?.id ?? ''}`,
     '/reckon',
     `/reckon/${survey}`,
     '/help',
@@ -41,7 +56,7 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
     await page.setViewportSize(viewport);
     for (const address of await everyView()) {
       await page.goto(address, { waitUntil: 'networkidle' });
-      await expect(page.getByText(/Unfolding the|Opening the tally|Laying out the form …/)).toHaveCount(0);
+      await expect(page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules) …/)).toHaveCount(0);
       for (const theme of ['day', 'sun', 'dusk']) {
         await page.getByLabel('Light to read in').selectOption(theme);
         const axe = new AxeBuilder({ page });
@@ -132,10 +147,10 @@ test('the sums of a survey: table by class, chart, means with ±', async ({ page
   await expect(page.getByRole('heading', { name: /The stand, from/ })).toBeVisible();
   await expect(page.getByText('± needs a second plot').first()).toBeVisible();
   const table = page.getByRole('table').first();
-  // Classes of 5 cm named by their middle: 20, 30 (27.5 up to 32.5) and 35.
+  // Classes of 2 cm named by their lower limit: 20, 30 (30 up to 32) and 32.
   await expect(table.getByRole('row', { name: /^20/ })).toContainText('20.0');
   await expect(table.getByRole('row', { name: /^30/ })).toContainText('20.0');
-  await expect(table.getByRole('row', { name: /^35/ })).toContainText('20.0');
+  await expect(table.getByRole('row', { name: /^32/ })).toContainText('20.0');
   await expect(table.getByRole('row', { name: /^all/ })).toContainText('60.0');
   await expect(page.locator('svg').filter({ hasText: 'diameter class' })).toBeVisible();
 });

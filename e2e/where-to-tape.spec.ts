@@ -36,10 +36,27 @@ test.describe('where to tape', () => {
     await expect(page.getByTestId(point)).toHaveText('1.07 m');
   });
 
-  test('is a tap away from the tree sheet', async ({ page }) => {
+  test('stands beside the tree in hand, under its survey’s rules, and hands the point over', async ({ page, plot }) => {
+    await page.goto(`/measure?plot=${plot.plotId}`);
+    await page.getByRole('button', { name: 'Where to tape?' }).click();
+    await expect(page.getByRole('heading', { name: 'Where to tape' })).toBeFocused();
+    // The plot has a slope of 20 %.
+    await expect(page.getByText('from the uphill side · one stem')).toBeVisible();
+    await page.getByRole('radio', { name: 'bulge' }).check();
+    await page.getByRole('radio', { name: 'fork under 0.3 m' }).check();
+    await expect(page.getByTestId(point)).toHaveText('1.50 m');
+    await page.getByRole('button', { name: 'Tape there' }).click();
+    await expect(page.locator('[data-reading="point.point"]')).toHaveValue('1.50');
+    await expect(page.locator('[data-reading="stem2.point.point"]')).toHaveValue('1.50');
+  });
+
+  test('opens and closes by a key', async ({ page }) => {
     await page.goto('/measure');
-    await page.getByRole('link', { name: 'Where to tape?' }).click();
-    await expect(page.getByTestId(point)).toBeVisible();
+    await expect(page.locator('[data-reading="diameter.diameter"]')).toBeVisible();
+    await page.keyboard.press('w');
+    await expect(page.getByTestId(point)).toHaveText('1.30 m');
+    await page.keyboard.press('Escape');
+    await expect(page.getByTestId(point)).toBeHidden();
   });
 });
 

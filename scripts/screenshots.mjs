@@ -12,7 +12,7 @@ const PHONE = { width: 390, height: 844 };
 const folder = process.env.SCREENSHOTS_TO || path.join(root, 'docs/screenshots');
 
 /** What each picture shows: where to go, and what to do there first. */
-const views = ({ survey, plot, tree, slipped, forked, again }) => [
+const views = ({ survey, plot, tree, slipped, forked }) => [
   { name: 'prepare', size: DESK, at: '/prepare' },
   { name: 'new-survey', size: DESK, at: '/prepare/new' },
   { name: 'plots', size: DESK, at: `/tally?survey=${survey}` },
@@ -26,20 +26,11 @@ const views = ({ survey, plot, tree, slipped, forked, again }) => [
   { name: 'field-rules', size: DESK, at: `/prepare/${survey}` },
   { name: 'stems', size: DESK, at: `/measure/${forked}`, scrollTo: '[aria-label="Stems"]' },
   { name: 'stems-phone', size: PHONE, at: `/measure/${forked}`, tap: 'more', scrollTo: '[aria-label="Stems"]' },
-  { name: 'measured-again', size: DESK, at: `/measure/${again}` },
-  {
-    name: 'guide-beside',
-    size: DESK,
-    at: `/measure/${tree}`,
-    tap: 'Where to tape?',
-    waitFor: '[data-testid="tape-point"]',
-  },
   { name: 'tape-close-up', size: DESK, at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
   { name: 'tape-close-up-phone', size: PHONE, at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
   { name: 'tally', size: DESK, at: `/tally/${plot}`, type: 'sp 34.5 +18 -1.5 @20 318x6' },
   { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch g104' },
   { name: 'sums', size: DESK, at: `/reckon/${survey}` },
-  { name: 'sums-phone', size: PHONE, at: `/reckon/${survey}` },
   { name: 'help', size: DESK, at: '/help' },
 ];
 
@@ -55,7 +46,6 @@ async function take(browser, base, view) {
     await page.getByRole('button', { name: view.tap }).click();
     await page.waitForLoadState('networkidle');
   }
-  if (view.waitFor) await page.locator(view.waitFor).waitFor();
   if (view.scrollTo) await page.locator(view.scrollTo).scrollIntoViewIfNeeded();
   if (view.type) await page.locator('#call-line').fill(view.type);
   await page.evaluate(() => document.fonts.ready);
@@ -83,10 +73,9 @@ run(async () => {
       ['1', '8'].map((label) => get(`/api/trees?plot=${plots.find((each) => each.label === label).id}`)),
     );
     const forked = forest.flat().find(({ stems }) => stems.length > 2).id;
-    const again = forest.flat().find(({ findings }) => findings.some(({ code }) => code === 'diameter.other-point')).id;
     browser = await openBrowser();
     const only = process.argv.slice(2);
-    for (const view of views({ survey, plot, tree, slipped, forked, again })) {
+    for (const view of views({ survey, plot, tree, slipped, forked })) {
       if (only.length > 0 && !only.includes(view.name)) continue;
       await take(browser, base, view);
       say(`  ${view.name}.png`);

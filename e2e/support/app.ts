@@ -36,6 +36,7 @@ export const get = async <T>(url: string, path: string): Promise<T> =>
 export async function makePlot(
   url: string,
   settings: SurveySettings = { unitSystem: 'metric', slopeUnit: 'm20' },
+  previousSurveyId?: string,
 ): Promise<Made> {
   const stratum = { id: randomUUID(), name: 'whole area' };
   const survey = {
@@ -56,6 +57,7 @@ export async function makePlot(
       { code: 'ch', name: 'Sweet chestnut', crown: 'dome' },
     ],
     strata: [stratum],
+    ...(previousSurveyId === undefined ? {} : { previousSurveyId }),
   };
   const plot = {
     id: randomUUID(),

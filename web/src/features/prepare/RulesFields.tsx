@@ -63,14 +63,14 @@ interface ChoiceCardProps {
 function ChoiceCard({ name, value, chosen, words, why, effect, onChoose }: ChoiceCardProps) {
   return (
     <label
-      className={`grid cursor-pointer grid-cols-[1.5rem_1fr] gap-x-2 rounded-lg bg-sheet p-2.5 leading-snug has-focus-visible:outline-3 has-focus-visible:outline-paint ${chosen ? 'border-[3px] border-ink' : 'm-[1.5px] border-[1.5px] border-edge'}`}
+      className={`grid cursor-pointer grid-cols-[1.75rem_1fr] gap-x-2 rounded-lg bg-sheet p-2.5 leading-snug has-focus-visible:outline-3 has-focus-visible:outline-paint ${chosen ? 'border-[3px] border-ink' : 'm-[1.5px] border-[1.5px] border-edge'}`}
     >
       <input
         type="radio"
         name={name}
         value={value}
         checked={chosen}
-        className="mt-0.5 size-5 accent-(--paint-ink)"
+        className="size-6 accent-(--paint-ink)"
         onChange={onChoose}
       />
       <span>

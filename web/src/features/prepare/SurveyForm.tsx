@@ -145,6 +145,7 @@ async function checkRules(rules: FieldRules): Promise<ReadonlyMap<string, string
 export function SurveyForm({ surveys }: SurveyFormProps) {
   const [rules, setRules] = useState<FieldRules>(rulesOfSet('timber', 'metric'));
   const [ruleErrors, setRuleErrors] = useState<ReadonlyMap<string, string>>(new Map());
+  const [rulesOpen, setRulesOpen] = useState(false);
   const held = useRef(rules);
   held.current = rules;
   const ids = useMemo<Ids>(() => ({ survey: newId(), place: newId(), strata: new Map() }), []);
@@ -308,21 +309,29 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
           They hold from the first tree on, are shown where they act and printed with the sums. Start from a set; open a
           decision to make it your own.
         </p>
-        <details className="card p-4" open={ruleErrors.size > 0 ? true : undefined}>
+        <details
+          className="card p-4"
+          open={rulesOpen || ruleErrors.size > 0}
+          onToggle={(event) => {
+            setRulesOpen(event.currentTarget.open);
+          }}
+        >
           <summary className="min-h-11 content-center text-lg">
             <strong>{set === null ? 'Own rules' : RULE_SETS[set].name}</strong>, breast height{' '}
             {printAsRead(rules.breastHeightM)} m: look at them, or change them
           </summary>
-          <div className="pt-4">
-            <RulesFields
-              key={rulesSystem}
-              rules={rules}
-              onRules={setRules}
-              system={rulesSystem}
-              typical={USUAL_TREE}
-              errors={ruleErrors}
-            />
-          </div>
+          {(rulesOpen || ruleErrors.size > 0) && (
+            <div className="pt-4">
+              <RulesFields
+                key={rulesSystem}
+                rules={rules}
+                onRules={setRules}
+                system={rulesSystem}
+                typical={USUAL_TREE}
+                errors={ruleErrors}
+              />
+            </div>
+          )}
         </details>
       </section>
       <fieldset className="grid gap-2" aria-describedby={errors.species === undefined ? undefined : 'species-error'}>

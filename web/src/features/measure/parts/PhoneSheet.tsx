@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { unitOf } from '@arbolito/core/quantity';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
-import { entryOf, isOptional, slotKey } from '../store.ts';
+import { entryOf, isOptional, slotKey, type Slot } from '../store.ts';
 import { CalloutBar } from './CalloutBar.tsx';
 import { Elevation, layOut } from './Elevation.tsx';
 import { Figures } from './Figures.tsx';
@@ -28,8 +28,13 @@ export function PhoneSheet(props: SheetProps) {
   const { width, height } = useSize(strip);
   const [more, setMore] = useState(false);
   const { settings, draft } = view;
-  // What nobody has to read comes behind what has to be read.
-  const slots = [...view.slots.filter((slot) => !isOptional(slot)), ...view.slots.filter(isOptional)];
+  // What nobody has to read comes behind the rest, and only once it is read.
+  const isShown = (slot: Slot): boolean =>
+    entryOf(draft, slot, settings).text !== '' || (props.now !== null && slotKey(props.now) === slotKey(slot));
+  const slots = [
+    ...view.slots.filter((slot) => !isOptional(slot)),
+    ...view.slots.filter((slot) => isOptional(slot) && isShown(slot)),
+  ];
   const asked = slots.filter((slot) => !isOptional(slot));
   const now = props.now ?? asked.at(-1) ?? null;
   const species = settings.species.find(({ code }) => code === draft.speciesCode);
@@ -170,7 +175,7 @@ export function PhoneSheet(props: SheetProps) {
           <MethodChoice view={view} store={store} />
           <LastVisitCard view={view} store={store} />
           <TapingButtons onPanel={props.onPanel} />
-          <Stems {...props} />
+          <Stems {...props} withFirst />
           <TapingFolds view={view} store={store} />
           <div className="flex gap-2">
             {!canKeep && (

@@ -4,7 +4,7 @@ import { estimateOf } from '@arbolito/core/estimate';
 import { printRounded } from '@arbolito/core/quantity';
 import { STEMS_PER_TREE } from '@arbolito/core/survey';
 import { printDiameters } from '../../../ui/stand-figures.ts';
-import { entryOf, slotKey, type Slot } from '../store.ts';
+import { entryOf, isOptional, slotKey, type Slot } from '../store.ts';
 import { basalAreaText } from './Figures.tsx';
 import { ReadingBox } from './ReadingBox.tsx';
 import { breastHeightText, problemAt, type SheetProps } from './sheet-props.ts';
@@ -111,8 +111,12 @@ function Rules({
   );
 }
 
-/** The stems behind the first, each with its own point, and what the rules make of them all. */
-export function Stems(props: SheetProps) {
+/**
+ * The stems behind the first, each with its own point, and what the rules make of them all.
+ *
+ * @param withFirst the point of the first stem as well, where there is no drawing for it to stand on
+ */
+export function Stems({ withFirst = false, ...props }: SheetProps & { readonly withFirst?: boolean }) {
   const { view, store, now } = props;
   const { draft, settings, reckoned, unitSystem } = view;
   const { severalStems } = settings.fieldRules;
@@ -144,6 +148,7 @@ export function Stems(props: SheetProps) {
   );
   return (
     <section aria-label="Stems" className="grid gap-2.5">
+      {withFirst && view.slots.filter((slot) => slot.stem === 1 && isOptional(slot)).map(box)}
       {draft.moreStems.map(({ ordinal }) => (
         <div key={ordinal} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-1">
           <h3 className="col-span-2 font-bold">stem {ordinal}</h3>
