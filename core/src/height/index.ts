@@ -7,3 +7,26 @@ export {
   type HeightBand,
 } from './plausible-height.ts';
 export { HEIGHT_SLIPS, type HeightSlip } from './slips.ts';
+export { combineHeights, type Combined, type Weighed } from './combine.ts';
+export { staffDistanceM } from './base-staff.ts';
+export {
+  crownEdgeReadingM,
+  heightFromLengthM,
+  leaningReadingM,
+  logMark,
+  proportionMark,
+  shadowDelayShare,
+  staffDistanceExactM,
+  sunElevationDeg,
+  sunRateDegPerMinute,
+} from './geometry.ts';
+export {
+  bestDistance,
+  expectedError,
+  POOR_SHARE,
+  standOff,
+  type Expected,
+  type Side,
+  type Situation,
+  type StandOff,
+} from './stand-off.ts';

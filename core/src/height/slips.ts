@@ -9,6 +9,11 @@ export const HEIGHT_SLIPS = {
   wrongScale: 'height.wrong-scale',
   slenderness: 'height.unlikely-slenderness',
   belowBreastHeight: 'height.below-breast-height',
+  impossible: 'height.impossible',
+  otherStaff: 'height.other-staff',
+  lowMark: 'height.low-mark',
+  noHalfTrunk: 'height.half-trunk-missing',
+  steepSun: 'height.sun-too-high',
 } as const;
 
 export type HeightSlip = (typeof HEIGHT_SLIPS)[keyof typeof HEIGHT_SLIPS];

@@ -5,7 +5,6 @@ import {
   formatToGraduation,
   isSlopeUnit,
   printAsRead,
-  SLOPE_UNITS,
   slopeTangent,
   slopeTangentRate,
   unitOf,
@@ -17,6 +16,8 @@ import { HEIGHT_SLIPS, heightFinding } from './slips.ts';
 /** A crew on an ordinary tape stands within this of the mark it means to stand on. */
 const NEAR_A_MARK_M = 0.3;
 const EYE_HEIGHT_M = 1.6;
+/** Scales that stand side by side on common instruments, and are mistaken for each other. */
+const COMMON_SCALES = ['pct', 'deg', 'm20', 'm15'] as const satisfies readonly SlopeUnit[];
 
 interface Sight {
   readonly value: number;
@@ -166,7 +167,7 @@ function wrongScale({ readings, value, context, recompute, print }: Diagnosis, t
   const distance = readingOf(readings, 'distance');
   const distanceM = convert(distance.value, distance.unit, 'm');
   const implausible = !isPlausibleHeight(value, dbhCm);
-  const candidates = SLOPE_UNITS.filter((unit) => unit !== top.unit)
+  const candidates = COMMON_SCALES.filter((unit) => unit !== top.unit)
     .filter((unit) => unit !== 'deg' || Math.max(Math.abs(top.value), Math.abs(base.value)) < 84)
     .map((unit) => ({
       unit,

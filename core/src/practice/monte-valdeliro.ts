@@ -124,7 +124,16 @@ const SCALES: readonly (readonly [SlopeUnit, number])[] = [
   ['m15', 1],
   ['deg', 1],
 ];
-const READ_TO: Readonly<Record<SlopeUnit, number>> = { pct: 1, deg: 0.5, m20: 0.1, m15: 0.1 };
+const READ_TO: Readonly<Record<SlopeUnit, number>> = {
+  m25: 0.1,
+  m30: 0.1,
+  ft66: 0.5,
+  gon: 0.5,
+  pct: 1,
+  deg: 0.5,
+  m20: 0.1,
+  m15: 0.1,
+};
 
 /** Labels of the plots with readings, and the slip planted in each. */
 const TALLIED: Readonly<Record<string, PlantedSlip | null>> = {

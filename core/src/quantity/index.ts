@@ -11,6 +11,7 @@ export {
 } from './units.ts';
 export {
   convertSlope,
+  DEGREES_PER,
   degreesToRadians,
   isSlopeUnit,
   radiansToDegrees,

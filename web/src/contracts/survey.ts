@@ -84,7 +84,7 @@ export class NewSurveyDto extends WrittenDto {
   @IsIn(['metric', 'imperial'], { message: 'must be metric or imperial' })
   unitSystem!: UnitSystem;
 
-  @IsIn(SLOPE_UNITS, { message: 'must be pct, deg, m20 or m15' })
+  @IsIn(SLOPE_UNITS, { message: `must be one of ${SLOPE_UNITS.join(', ')}` })
   slopeUnit!: SlopeUnit;
 
   @IsWithin(SURVEY_LIMITS.breastHeightM.low, SURVEY_LIMITS.breastHeightM.high, 'm')

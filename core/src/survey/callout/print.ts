@@ -12,7 +12,15 @@ import {
 import { markOf, MISSING, NEXT_STEM } from './grammar.ts';
 
 /** Shortest spelling that reads back as the unit. */
-const UNIT_SUFFIX: Partial<Record<UnitId, string>> = { pct: '%', deg: '°', m20: ':20', m15: ':15' };
+const UNIT_SUFFIX: Partial<Record<UnitId, string>> = {
+  pct: '%',
+  deg: '°',
+  m20: ':20',
+  m15: ':15',
+  m25: ':25',
+  m30: ':30',
+  ft66: ':66',
+};
 
 /** @param alwaysUnit write the unit even where it is the usual one */
 function printEntry(spec: ReadingSpec, entry: Entry, defaults: ReadingDefaults, alwaysUnit: boolean): string {

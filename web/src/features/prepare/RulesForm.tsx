@@ -108,7 +108,9 @@ export function RulesForm({ surveyId, crew, system, rules: start, typical, trees
         typical={typical}
         errors={errors}
       />
-      <div className="sticky bottom-0 -mx-2 grid max-h-[60dvh] gap-3 overflow-y-auto border-t-[3px] border-paint bg-sheet p-4">
+      <div
+        className={`-mx-2 grid max-h-[60dvh] gap-3 overflow-y-auto border-t-[3px] border-paint bg-sheet p-4 ${changed.length > 0 ? 'sticky bottom-0' : ''}`}
+      >
         {changed.length === 0 ? (
           <p>These are the survey’s rules. Change a decision, and you see which trees it touches before it holds.</p>
         ) : (

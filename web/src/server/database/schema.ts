@@ -1,4 +1,5 @@
 import type { FieldRules } from '@arbolito/core/diameter';
+import { SLOPE_UNITS } from '@arbolito/core/quantity';
 import type { TapingNotes } from '@arbolito/core/survey';
 import { sql } from 'drizzle-orm';
 import {
@@ -44,7 +45,7 @@ export const surveys = pgTable(
       .references(() => places.id),
     name: text('name').notNull(),
     unitSystem: text('unit_system', { enum: ['metric', 'imperial'] }).notNull(),
-    slopeUnit: text('slope_unit', { enum: ['pct', 'deg', 'm20', 'm15'] }).notNull(),
+    slopeUnit: text('slope_unit', { enum: SLOPE_UNITS }).notNull(),
     breastHeightM: doublePrecision('breast_height_m').notNull(),
     /** The other field rules, checked by their contract. */
     fieldRules: jsonb('field_rules').$type<Omit<FieldRules, 'breastHeightM'>>().notNull(),
@@ -60,7 +61,7 @@ export const surveys = pgTable(
   (table) => [
     foreignKey({ columns: [table.previousSurveyId], foreignColumns: [table.id], name: 'survey_previous' }),
     check('survey_unit_system', sql`${table.unitSystem} in ('metric', 'imperial')`),
-    check('survey_slope_unit', sql`${table.slopeUnit} in ('pct', 'deg', 'm20', 'm15')`),
+    check('survey_slope_unit', sql`${table.slopeUnit} in ('pct', 'deg', 'm20', 'm15', 'm25', 'm30', 'ft66', 'gon')`),
     check('survey_breast_height', sql`${table.breastHeightM} between 0.5 and 2`),
     check('survey_eye_height', sql`${table.eyeHeightM} between 0.5 and 2.5`),
     check('survey_form_factor', sql`${table.formFactor} between 0.2 and 0.8`),

@@ -1,0 +1,36 @@
+import { readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { baseStaff, baseStaffLevel, diagnoseBaseStaff } from '../base-staff.ts';
+import { baseSight, tangentTerm, timesDifference, topSight } from '../sights.ts';
+
+const description: MethodDescription = {
+  id: 'height.base-staff-horizontal',
+  version: 1,
+  measure: 'height',
+  name: 'Pendulum hypsometer, horizontal base staff',
+  summary:
+    'The distance comes from a staff at the trunk that is seen double through the prism, held level and square to the sight.',
+  help: [
+    'A level staff is not foreshortened: the level distance is the fixed one times the cosine of the sight.',
+    'Step back or forward until the two pictures of the staff stand end to end.',
+  ],
+  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  readings: [topSight, baseSight, ...baseStaff('hs')],
+  picture: { observer: true },
+  source: 'ISO 80000-3 for the angles; derived with a fixed parallax: d = D cos β',
+  order: 21,
+};
+
+/** H = d (tan t − tan b) with d = D cos β. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const result = resultUnit('height', context.unitSystem);
+    const level = baseStaffLevel(readings, 'horizontal', result.unit, book);
+    const sights = [
+      tangentTerm(readingOf(readings, 'top'), 'top', book),
+      tangentTerm(readingOf(readings, 'base'), 'base', book),
+    ] as const;
+    return timesDifference(level, sights, book, result);
+  },
+  diagnose: (diagnosis) => diagnoseBaseStaff(diagnosis, 'horizontal'),
+};

@@ -1,0 +1,35 @@
+import { readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { baseStaff, baseStaffLevel, diagnoseBaseStaff } from '../base-staff.ts';
+import { baseSight, tangentTerm, timesDifference, topSight } from '../sights.ts';
+
+const description: MethodDescription = {
+  id: 'height.base-staff-vertical',
+  version: 1,
+  measure: 'height',
+  name: 'Pendulum hypsometer, vertical base staff',
+  summary: 'The distance comes from a staff at the trunk that is seen double through the prism, held upright.',
+  help: [
+    'On a slope the upright staff is foreshortened as well: the level distance is the fixed one times cos² of the sight.',
+    'Step back or forward until the two pictures of the staff stand end to end.',
+  ],
+  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  readings: [topSight, baseSight, ...baseStaff('vs')],
+  picture: { observer: true },
+  source: 'ISO 80000-3 for the angles; derived with a fixed parallax: d = D cos² β',
+  order: 20,
+};
+
+/** H = d (tan t − tan b) with d = D cos² β. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const result = resultUnit('height', context.unitSystem);
+    const level = baseStaffLevel(readings, 'vertical', result.unit, book);
+    const sights = [
+      tangentTerm(readingOf(readings, 'top'), 'top', book),
+      tangentTerm(readingOf(readings, 'base'), 'base', book),
+    ] as const;
+    return timesDifference(level, sights, book, result);
+  },
+  diagnose: (diagnosis) => diagnoseBaseStaff(diagnosis, 'vertical'),
+};

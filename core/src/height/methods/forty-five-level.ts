@@ -1,0 +1,61 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { diagnoseHeight } from '../height-slips.ts';
+import { groundLength, shortLength } from '../sights.ts';
+
+const SOURCE = 'Right triangle with two equal legs';
+
+const description: MethodDescription = {
+  id: 'height.forty-five-level',
+  version: 1,
+  measure: 'height',
+  name: 'Walked back to 45°, level ground',
+  summary: 'Walk away until the top is seen under 45°; the distance and the height of the eye make the height.',
+  help: [
+    'On level ground only: on a slope sight the base as well.',
+    'The eye, or the hand that is held at the level line: measure what you sight from.',
+  ],
+  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  readings: [
+    groundLength({
+      key: 'back',
+      label: 'distance walked back',
+      ask: 'Measure the level distance to the middle of the trunk',
+      place: 'ground',
+      shortcut: 'd',
+      callout: 'back',
+    }),
+    shortLength({
+      key: 'eye',
+      label: 'height of the eye',
+      ask: 'Measure the height of your eye above the ground',
+      place: 'side',
+      shortcut: 'e',
+      callout: 'eye',
+    }),
+  ],
+  picture: { observer: false },
+  source: SOURCE,
+  order: 40,
+};
+
+/** H = d + e. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('height', context.unitSystem);
+    return book.step({
+      terms: [
+        lengthIn(readingOf(readings, 'back'), unit, 'distance', book),
+        lengthIn(readingOf(readings, 'eye'), unit, 'eye', book),
+      ],
+      compute: (d = 0, e = 0) => d + e,
+      write: (d = '', e = '') => `${d} + ${e}`,
+      decimals,
+      final: true,
+      unit,
+      rule: 'under 45° the top is as far above the eye as you stand away; the eye’s own height is added',
+      source: SOURCE,
+    });
+  },
+  diagnose: (diagnosis) => diagnoseHeight(diagnosis, 'back'),
+};

@@ -1,0 +1,51 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { diagnoseHeight } from '../height-slips.ts';
+import { baseSight, groundLength, tangentTerm } from '../sights.ts';
+
+const SOURCE = 'Right triangle with two equal legs, and the tangent of the base';
+
+const description: MethodDescription = {
+  id: 'height.forty-five-slope',
+  version: 1,
+  measure: 'height',
+  name: 'Walked back to 45°, base sighted',
+  summary: 'On a slope: the distance at which the top is seen under 45°, and the sight to the base.',
+  help: ['The distance is level, not along the slope.', 'Below the eye the base is minus, and adds.'],
+  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  readings: [
+    groundLength({
+      key: 'back',
+      label: 'distance walked back',
+      ask: 'Measure the level distance to the middle of the trunk',
+      place: 'ground',
+      shortcut: 'd',
+      callout: 'walk',
+    }),
+    baseSight,
+  ],
+  picture: { observer: false },
+  source: SOURCE,
+  order: 41,
+};
+
+/** H = d (1 − tan b). */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('height', context.unitSystem);
+    return book.step({
+      terms: [
+        lengthIn(readingOf(readings, 'back'), unit, 'distance', book),
+        tangentTerm(readingOf(readings, 'base'), 'base', book),
+      ],
+      compute: (d = 0, b = 0) => d * (1 - b),
+      write: (d = '', b = '') => `${d} × (1 − ${b})`,
+      decimals,
+      final: true,
+      unit,
+      rule: 'the tangent of 45° is 1; a base below the eye adds',
+      source: SOURCE,
+    });
+  },
+  diagnose: (diagnosis) => diagnoseHeight(diagnosis, 'base'),
+};

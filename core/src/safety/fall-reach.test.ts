@@ -1,0 +1,96 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { degreesToRadians } from '../quantity/index.ts';
+import examples from './examples/felling.json';
+import {
+  criticalTopAngleDeg,
+  fallReach,
+  levelReachM,
+  reachFromSightsM,
+  reachMarginM,
+  slopeReachM,
+  stemLengthM,
+  type FallCase,
+} from './index.ts';
+
+type Inputs = Readonly<Record<string, number>>;
+const CASES: Readonly<Record<string, (given: Inputs) => number>> = {
+  reach_level: ({ tree_length = 0, obstacle_horizontal = 0, obstacle_height_diff = 0 }) =>
+    reachMarginM(tree_length, { distanceM: obstacle_horizontal, aboveM: obstacle_height_diff, stumpM: 0 }),
+  angle_check_at_obstacle_margin: ({ x = 0, top = 0, base = 0 }) => reachFromSightsM(x, top, base),
+  critical_top_angle_base_below: ({ base = 0 }) => criticalTopAngleDeg(base),
+  stump_height_margin: ({ H = 0, stump = 0, obstacle = 0 }) => levelReachM(H, stump) - obstacle,
+  two_tree_lengths_zone: ({ H_max = 0 }) => fallReach({ ...UPRIGHT, heightM: H_max, heightErrorM: 0 }).clearM,
+  slope_projection_of_reach: ({ tree_length = 0, slope = 0 }) => slopeReachM(tree_length, slope),
+};
+
+const UPRIGHT: FallCase = {
+  heightM: 27.4,
+  heightErrorM: 0.5,
+  leanOffsetM: 0,
+  stumpM: 0,
+  distanceM: 25.9,
+  aboveM: 0,
+};
+
+describe('published reaches', () => {
+  it.each(examples.map((example) => [example.case, example] as const))('%s', (name, example) => {
+    const found = CASES[name]?.(example.inputs as unknown as Inputs) ?? NaN;
+    expect(Math.abs(found - example.expected), String(found)).toBeLessThanOrEqual(example.tolerance);
+  });
+});
+
+describe('whether a tree reaches', () => {
+  it('from 40.3° with the base at −9.4°, from 47.5° with it at +5°', () => {
+    expect(criticalTopAngleDeg(-9.4)).toBeCloseTo(40.3, 9);
+    expect(criticalTopAngleDeg(5)).toBe(47.5);
+  });
+
+  it('at the critical angle just does: tan(45° + b ÷ 2) − tan b = 1 ÷ cos b', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -40, max: 40, noNaN: true }),
+        fc.double({ min: 5, max: 80, noNaN: true }),
+        (b, x) => {
+          expect(reachFromSightsM(x, criticalTopAngleDeg(b), b)).toBeCloseTo(0, 6);
+        },
+      ),
+    );
+  });
+
+  it('is said with the error added: as measured 1.5 m beyond; half a metre short, and yet it may', () => {
+    expect(fallReach(UPRIGHT)).toMatchObject({ verdict: 'reaches' });
+    expect(fallReach(UPRIGHT).marginM).toBeCloseTo(1.5, 9);
+    // 27.9 m away: 0.5 m short, but two standard errors of 0.5 m are 1.0 m.
+    const near = fallReach({ ...UPRIGHT, distanceM: 27.9 });
+    expect(near.verdict).toBe('may-reach');
+    expect(near.words[0]).toContain('0.5 m short');
+    const far = fallReach({ ...UPRIGHT, distanceM: 30 });
+    expect(far.verdict).toBe('falls-short');
+    expect(far.words[0]).toContain('1.6 m short');
+  });
+
+  it('keeps everybody two tree lengths away, the error added: 2 × (27.4 + 2 × 0.5)', () => {
+    expect(fallReach(UPRIGHT).clearM).toBeCloseTo(56.8, 9);
+  });
+
+  it('takes the length of a leaning stem, not its height', () => {
+    expect(stemLengthM(20, 6)).toBeCloseTo(Math.hypot(20, 6), 12);
+    expect(fallReach({ ...UPRIGHT, leanOffsetM: 8 }).lengthM).toBeGreaterThan(UPRIGHT.heightM);
+  });
+
+  it('reaches less far up than on the level, and swings from the hinge', () => {
+    const at = (aboveM: number, stumpM = 0) => reachMarginM(20, { distanceM: 15, aboveM, stumpM });
+    expect(at(6)).toBeLessThan(at(0));
+    expect(at(0, 1)).toBeCloseTo(19 - Math.hypot(15, 1), 12);
+    expect(slopeReachM(20, 30)).toBeCloseTo(20 * Math.cos(degreesToRadians(30)), 12);
+  });
+
+  it('never speaks of leave', () => {
+    for (const distanceM of [5, 27.9, 60]) {
+      const text = fallReach({ ...UPRIGHT, distanceM }).words.join(' ');
+      expect(text).toContain('never leave to fell');
+      expect(text).not.toMatch(/\bsafe\b/i);
+    }
+  });
+});

@@ -1,0 +1,106 @@
+import { degreesToRadians, printRounded } from '../quantity/index.ts';
+
+/** A tree that might fall, and something that it might touch. */
+export interface FallCase {
+  readonly heightM: number;
+  readonly heightErrorM: number;
+  /** How far the top stands from the foot on the map; 0 for an upright tree. */
+  readonly leanOffsetM: number;
+  /** Height of the cut or the break above the ground. */
+  readonly stumpM: number;
+  /** Level distance to the line, path or building, and how far that lies above the foot; below is negative. */
+  readonly distanceM: number;
+  readonly aboveM: number;
+}
+
+/** Two tree lengths: the usual least distance of everybody else. */
+const TREE_LENGTHS = 2;
+/** Standard errors that are added to a length before anything is said. */
+const ERRORS_ADDED = 2;
+
+/** Length of the stem from its foot: a leaning tree is longer than it is tall. */
+export const stemLengthM = (heightM: number, leanOffsetM: number): number => Math.hypot(heightM, leanOffsetM);
+
+/**
+ * How far the tip reaches beyond something, in m; negative where it falls short.
+ *
+ * The tip swings on the length of the stem above the hinge.
+ *
+ * @param lengthM stem length from the ground
+ */
+export function reachMarginM(
+  lengthM: number,
+  { distanceM, aboveM, stumpM }: Pick<FallCase, 'distanceM' | 'aboveM' | 'stumpM'>,
+): number {
+  return lengthM - stumpM - Math.hypot(distanceM, aboveM - stumpM);
+}
+
+/** Reach on level ground from a hinge above it: the tip comes down farther in by the height of the stump. */
+export const levelReachM = (lengthM: number, stumpM: number): number =>
+  Math.sqrt(Math.max(0, (lengthM - stumpM) ** 2 - stumpM ** 2));
+
+/** Reach along a plane slope, as it is on the map. */
+export const slopeReachM = (lengthM: number, slopeDeg: number): number =>
+  lengthM * Math.cos(degreesToRadians(slopeDeg));
+
+/**
+ * The angle to the top from which on a tree reaches somebody who stands at the thing in question: 45° + b ÷ 2.
+ *
+ * With the base below the eye, the usual case, the plain rule of 45° errs on the unsafe side.
+ *
+ * @param baseDeg sight to the base, negative below the eye
+ */
+export const criticalTopAngleDeg = (baseDeg: number): number => 45 + baseDeg / 2;
+
+/** By how much a tree sighted from the thing in question reaches it; negative where it falls short, in m. */
+export function reachFromSightsM(levelM: number, topDeg: number, baseDeg: number): number {
+  const tangent = (degrees: number): number => Math.tan(degreesToRadians(degrees));
+  return levelM * (tangent(topDeg) - tangent(baseDeg)) - levelM / Math.cos(degreesToRadians(baseDeg));
+}
+
+export interface FallReach {
+  readonly lengthM: number;
+  readonly lengthErrorM: number;
+  /** Reach beyond the thing without and with the measurement error added. */
+  readonly marginM: number;
+  readonly worstMarginM: number;
+  readonly verdict: 'reaches' | 'may-reach' | 'falls-short';
+  /** Least distance of everybody else: two tree lengths, the error added. */
+  readonly clearM: number;
+  readonly words: readonly string[];
+}
+
+/**
+ * Whether a tree can touch something, the measurement error added. An estimate for planning, never leave to fell.
+ *
+ * Source: 29 CFR 1910.266 and the codes of most countries for the two tree lengths.
+ */
+export function fallReach(given: FallCase): FallReach {
+  const lengthM = stemLengthM(given.heightM, given.leanOffsetM);
+  const lengthErrorM = (given.heightErrorM * given.heightM) / lengthM;
+  const worstM = lengthM + ERRORS_ADDED * lengthErrorM;
+  const marginM = reachMarginM(lengthM, given);
+  const worstMarginM = reachMarginM(worstM, given);
+  const verdict = marginM >= 0 ? 'reaches' : worstMarginM >= 0 ? 'may-reach' : 'falls-short';
+  const metres = (value: number): string => `${printRounded(Math.abs(value), 1)} m`;
+  const said = {
+    reaches: `The tip reaches it, by ${metres(marginM)} and up to ${metres(worstMarginM)} with the error of the height.`,
+    'may-reach': `As measured the tip falls ${metres(marginM)} short, but with the error of the height it can reach it by ${metres(worstMarginM)}.`,
+    'falls-short': `The tip falls at least ${metres(worstMarginM)} short, the error of the height added.`,
+  }[verdict];
+  const clearM = TREE_LENGTHS * worstM;
+  return {
+    lengthM,
+    lengthErrorM,
+    marginM,
+    worstMarginM,
+    verdict,
+    clearM,
+    words: [
+      said,
+      `Everybody else stays at least ${metres(clearM)} away: two tree lengths, the error added; more on slopes, where stems slide and roll.`,
+      'An estimate for planning, never leave to fell: felling is for trained people, and local codes and licensed practice decide. Broken tops, other trees that are hit and wind reach farther.',
+      'Keep well away from power lines; only qualified people work near them.',
+    ],
+  };
+}
