@@ -1,3 +1,5 @@
+export { FallReachPlanner } from './fall-reach/FallReachPlanner.tsx';
+export { StandOffPlanner } from './stand-off/StandOffPlanner.tsx';
 export { BodyMarkForm, type BodyMarkFormProps } from './BodyMarkForm.tsx';
 export { RulesForm, type RulesFormProps } from './RulesForm.tsx';
 export { SurveyForm } from './SurveyForm.tsx';

@@ -1,13 +1,13 @@
-import { useEffect, useRef } from 'react';
 import { BarChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import { init, use } from 'echarts/core';
+import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
+import { useChart } from '../../ui/use-chart.ts';
 
 use([BarChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
 
 export interface DiameterChartProps {
-  /** Class middles, in the survey's unit, without gaps. */
+  /** Names of the classes, in the survey's unit, without gaps. */
   readonly classes: readonly number[];
   readonly series: readonly { readonly name: string; readonly stems: readonly number[] }[];
   readonly classLabel: string;
@@ -17,66 +17,34 @@ export interface DiameterChartProps {
 /** Patterns tell the species apart where colours cannot; tones come from the theme. */
 const TONES = ['--lichen', '--bark', '--sky', '--paint', '--edge', '--ink'] as const;
 
-const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-
 /** Stems by diameter class, stacked by species. */
 export function DiameterChart({ classes, series, classLabel, stemsLabel }: DiameterChartProps) {
-  const element = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const { current } = element;
-    if (current === null) return;
-    const chart = init(current, null, { renderer: 'svg' });
-    const draw = (): void => {
-      const text = {
-        color: token('--ink'),
-        fontFamily: token('--font-sans') || 'Atkinson Hyperlegible Next Variable',
-        fontSize: 14,
-      };
-      const axis = {
-        axisLine: { lineStyle: { color: token('--edge') } },
-        axisLabel: text,
-        nameTextStyle: text,
-        splitLine: { lineStyle: { color: token('--line') } },
-      };
-      chart.setOption({
-        animation: false,
-        textStyle: text,
-        color: TONES.map(token),
-        aria: { enabled: true, decal: { show: true } },
-        grid: { left: 8, right: 12, top: 44, bottom: 34, containLabel: true },
-        legend: { top: 4, textStyle: text },
-        tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} ${stemsLabel}` },
-        xAxis: {
-          type: 'category',
-          data: classes.map(String),
-          name: classLabel,
-          nameLocation: 'middle',
-          nameGap: 30,
-          ...axis,
-        },
-        yAxis: { type: 'value', name: stemsLabel, ...axis },
-        series: series.map(({ name, stems }) => ({
-          type: 'bar',
-          stack: 'stems',
-          name,
-          data: [...stems],
-          barCategoryGap: '20%',
-        })),
-      });
-    };
-    draw();
-    const resized = new ResizeObserver(() => {
-      chart.resize();
-    });
-    resized.observe(current);
-    const themed = new MutationObserver(draw);
-    themed.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
-    return () => {
-      resized.disconnect();
-      themed.disconnect();
-      chart.dispose();
-    };
-  }, [classes, series, classLabel, stemsLabel]);
+  const element = useChart(
+    ({ token, text, axis }) => ({
+      color: TONES.map(token),
+      aria: { enabled: true, decal: { show: true } },
+      grid: { left: 8, right: 12, top: 44, bottom: 34, containLabel: true },
+      legend: { top: 4, textStyle: text },
+      tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} ${stemsLabel}` },
+      xAxis: {
+        type: 'category',
+        data: classes.map(String),
+        name: classLabel,
+        nameLocation: 'middle',
+        nameGap: 30,
+        ...axis,
+      },
+      yAxis: { type: 'value', name: stemsLabel, ...axis },
+      series: series.map(({ name, stems }) => ({
+        type: 'bar',
+        stack: 'stems',
+        name,
+        data: [...stems],
+        barCategoryGap: '20%',
+      })),
+    }),
+    [classes, series, classLabel, stemsLabel],
+  );
   return (
     <div
       ref={element}

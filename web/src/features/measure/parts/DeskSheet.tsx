@@ -8,6 +8,7 @@ import { CalloutBar } from './CalloutBar.tsx';
 import { Elevation, layOut, type Layout } from './Elevation.tsx';
 import { Figures } from './Figures.tsx';
 import { Findings } from './Findings.tsx';
+import { HeightLinks } from './HeightLinks.tsx';
 import { KeepWords } from './KeepBar.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { ReadingBox } from './ReadingBox.tsx';
@@ -176,6 +177,7 @@ export function DeskSheet(props: SheetProps) {
             {view.dbh !== null && <Workings name="dbh" estimate={view.dbh} />}
             {view.reckoned.volume !== null && <Workings name="volume" estimate={view.reckoned.volume} />}
             <MethodChoice view={view} store={store} />
+            <HeightLinks view={view} />
             <TapingFolds view={view} store={store} />
             <ErrorTable view={view} store={store} />
           </>

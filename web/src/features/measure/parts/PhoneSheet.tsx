@@ -7,6 +7,7 @@ import { CalloutBar } from './CalloutBar.tsx';
 import { Elevation, layOut } from './Elevation.tsx';
 import { Figures } from './Figures.tsx';
 import { Findings } from './Findings.tsx';
+import { HeightLinks } from './HeightLinks.tsx';
 import { KeepWords } from './KeepBar.tsx';
 import { Keypad } from './Keypad.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
@@ -173,6 +174,7 @@ export function PhoneSheet(props: SheetProps) {
             </label>
           </div>
           <MethodChoice view={view} store={store} />
+          <HeightLinks view={view} />
           <LastVisitCard view={view} store={store} />
           <TapingButtons onPanel={props.onPanel} />
           <Stems {...props} withFirst />

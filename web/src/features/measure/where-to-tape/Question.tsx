@@ -9,6 +9,7 @@ import {
   type FlagKey,
   type Found,
 } from './found.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
 
 /** Every answer in a word or two. */
@@ -42,6 +43,11 @@ interface QuestionProps<T extends keyof typeof WORDS> {
   readonly found: Found;
   readonly onFigure: (key: FigureKey | FlagKey, text: string) => void;
 }
+
+const problemOf = (key: FigureKey, text: string): string | null => {
+  const read = readFigure(key, text);
+  return 'problem' in read ? read.problem : null;
+};
 
 /** One of the four questions: large answers for a thumb, and the figures that the answer asks for. */
 export function Question<T extends keyof typeof WORDS>({
@@ -95,9 +101,10 @@ export function Question<T extends keyof typeof WORDS>({
       {asks.length > 0 && (
         <div className="flex flex-wrap gap-3">
           {asks.map((key) => (
-            <FigureField
+            <FigureInput
               key={key}
-              figure={key}
+              spec={FIGURES[key]}
+              problem={problemOf(key, found[key])}
               text={found[key]}
               onType={(text) => {
                 onFigure(key, text);
@@ -107,44 +114,5 @@ export function Question<T extends keyof typeof WORDS>({
         </div>
       )}
     </fieldset>
-  );
-}
-
-const UNIT_WORDS = { m: 'm', pct: '%', deg: '°', one: '' } as const;
-
-function FigureField({
-  figure,
-  text,
-  onType,
-}: {
-  readonly figure: FigureKey;
-  readonly text: string;
-  readonly onType: (text: string) => void;
-}) {
-  const { label, unit } = FIGURES[figure];
-  const read = readFigure(figure, text);
-  const problem = 'problem' in read ? read.problem : null;
-  return (
-    <div className="grid gap-0.5">
-      <label className="flex items-center gap-2">
-        <span>{label}</span>
-        <input
-          className="field figures !w-24"
-          inputMode="decimal"
-          value={text}
-          aria-invalid={problem !== null}
-          aria-describedby={problem === null ? undefined : `tape-${figure}`}
-          onChange={(event) => {
-            onType(event.target.value);
-          }}
-        />
-        <span className="text-quiet">{UNIT_WORDS[unit]}</span>
-      </label>
-      {problem !== null && (
-        <p id={`tape-${figure}`} role="alert" className="max-w-72 text-sm text-paint-ink">
-          {problem}
-        </p>
-      )}
-    </div>
   );
 }

@@ -1,5 +1,5 @@
-import { convert, readQuantity } from '@arbolito/core/quantity';
 import { RULE_SETS, TAPED_LIMITS, type RuleSetId, type TapedTree } from '@arbolito/core/diameter';
+import { readFigure as readTyped, type FigureSpec, type ReadFigure } from '../../../ui/figures/figure.ts';
 
 /** The answers to the four picture questions. */
 export const GROUNDS = ['level', 'slope', 'snow'] as const;
@@ -73,14 +73,7 @@ export const ASKS: Readonly<
   butt: ['buttEnds'],
 };
 
-interface Limits {
-  readonly label: string;
-  readonly unit: 'm' | 'pct' | 'deg' | 'one';
-  readonly low: number;
-  readonly high: number;
-}
-
-export const FIGURES: Readonly<Record<FigureKey, Limits>> = {
+export const FIGURES: Readonly<Record<FigureKey, FigureSpec>> = {
   slope: { label: 'slope', unit: 'pct', ...TAPED_LIMITS.slopePct },
   snow: { label: 'depth of the snow', unit: 'm', ...TAPED_LIMITS.snowM },
   lean: { label: 'lean from upright', unit: 'deg', ...TAPED_LIMITS.leanDeg },
@@ -108,18 +101,12 @@ export const ASKS_WHETHER: Readonly<Partial<Record<TrunksChoice | SwellingChoice
   branch: ['aboveIsWorse'],
 };
 
-export type ReadFigure = { readonly value: number } | { readonly problem: string };
-
-/** Reads a figure as typed; lengths may come in feet and inches. */
+/** Reads a figure as typed; a number of stems must be whole. */
 export function readFigure(key: FigureKey, text: string): ReadFigure {
-  const { label, unit, low, high } = FIGURES[key];
-  const read = readQuantity(text, unit === 'm' ? { unit, units: ['m', 'cm', 'ft', 'in'] } : { unit });
-  if (!read.ok) return { problem: read.message };
-  const value = unit === 'm' ? convert(read.value, read.unit, 'm') : read.value;
-  if (value < low || value > high)
-    return { problem: `The ${label} must lie between ${low} and ${high}${unit === 'm' ? ' m' : ''}.` };
-  if (unit === 'one' && !Number.isInteger(value)) return { problem: `The number of ${label} must be whole.` };
-  return { value };
+  const read = readTyped(FIGURES[key], text);
+  if ('value' in read && FIGURES[key].unit === 'one' && !Number.isInteger(read.value))
+    return { problem: `The number of ${FIGURES[key].label} must be whole.` };
+  return read;
 }
 
 const ALWAYS: Figures = NOTHING_FOUND;

@@ -1,0 +1,29 @@
+import type { SheetView } from '../store.ts';
+
+const address = (path: string, figures: Readonly<Record<string, number | null>>): string => {
+  const given = Object.entries(figures).filter((entry): entry is [string, number] => entry[1] !== null);
+  const query = new URLSearchParams(given.map(([key, value]) => [key, String(Number(value.toFixed(2)))]));
+  return `${path}?${query.toString()}`;
+};
+
+/** To the planners, with what is known of this tree. */
+export function HeightLinks({ view }: { readonly view: SheetView }) {
+  const { height, settings } = view;
+  const heightM = height?.value ?? null;
+  return (
+    <p className="flex flex-wrap gap-x-4">
+      <a
+        className="inline-flex min-h-11 items-center underline"
+        href={address('/prepare/stand-off', { height: heightM, slope: settings.slopePct, eye: settings.eyeHeightM })}
+      >
+        Where to stand
+      </a>
+      <a
+        className="inline-flex min-h-11 items-center underline"
+        href={address('/prepare/fall-reach', { height: heightM, error: height?.standardError ?? null })}
+      >
+        What it reaches if it falls
+      </a>
+    </p>
+  );
+}

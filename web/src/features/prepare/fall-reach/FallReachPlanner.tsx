@@ -1,0 +1,245 @@
+import { useRef, useState } from 'react';
+import { OctagonAlert, Ruler, TriangleAlert } from 'lucide-react';
+import { convert, printRounded } from '@arbolito/core/quantity';
+import { criticalTopAngleDeg, fallReach, type FallCase, type FallReach } from '@arbolito/core/safety';
+import { Ground } from '../../../ui/drawing/kit.tsx';
+import { fit } from '../../../ui/drawing/projection.ts';
+import { Tree } from '../../../ui/drawing/Tree.tsx';
+import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { useSize } from '../../../ui/use-media.ts';
+
+const SPECS = {
+  height: { label: 'height of the tree', unit: 'm', low: 1.5, high: 130 },
+  error: { label: '± of it, one standard error', unit: 'm', low: 0, high: 20 },
+  lean: { label: 'top leans out by', unit: 'm', low: 0, high: 60 },
+  stump: { label: 'hinge above the ground', unit: 'm', low: 0, high: 10 },
+  distance: { label: 'level distance', unit: 'm', low: 0.5, high: 300 },
+  above: { label: 'above the foot; below is minus', unit: 'm', low: -100, high: 100 },
+} as const satisfies Record<string, FigureSpec>;
+const SIGHTS = {
+  base: { label: 'sight to the base', unit: 'deg', low: -60, high: 60 },
+  top: { label: 'sight to the top', unit: 'deg', low: -60, high: 84 },
+} as const satisfies Record<string, FigureSpec>;
+type Key = keyof typeof SPECS;
+
+const USUAL: Readonly<Record<Key, string>> = {
+  height: '24',
+  error: '0.5',
+  lean: '0',
+  stump: '0.3',
+  distance: '26',
+  above: '7',
+};
+const USUAL_SIGHTS = { base: '-9.4', top: '38' } as const;
+
+const THINGS = { line: 'power line', path: 'path or road', building: 'building' } as const;
+type Thing = keyof typeof THINGS;
+
+const VERDICTS: Record<FallReach['verdict'], { readonly words: string; readonly Icon: typeof OctagonAlert }> = {
+  reaches: { words: 'It reaches', Icon: OctagonAlert },
+  'may-reach': { words: 'It may reach', Icon: TriangleAlert },
+  'falls-short': { words: 'It falls short, as far as can be told', Icon: Ruler },
+};
+
+interface ThingMarkProps {
+  readonly thing: Thing;
+  readonly x: number;
+  /** Where the tip would touch it, and where the ground is. */
+  readonly y: number;
+  readonly groundY: number;
+  readonly size: number;
+}
+
+/** What might be touched: a line hangs above the ground, the others stand on it. */
+function ThingMark({ thing, x, y, groundY, size }: ThingMarkProps) {
+  const d = {
+    line: `M ${x} ${Math.max(y, groundY)} V ${y - 6} M ${x - size * 0.35} ${y} h ${size * 0.7}`,
+    path: `M ${x - size * 0.5} ${y} h ${size}`,
+    building: `M ${x - size * 0.3} ${y} v -${size * 0.5} l ${size * 0.3} -${size * 0.3} l ${size * 0.3} ${size * 0.3} v ${size * 0.5} Z`,
+  }[thing];
+  return (
+    <path d={d} className="fill-none stroke-ink" strokeWidth={thing === 'path' ? 7 : 3.5} strokeLinejoin="round" />
+  );
+}
+
+/** The arc of the tip, the thing in its way or out of it, true to scale. */
+function Picture({ given, reach, thing }: { given: FallCase; reach: FallReach; thing: Thing }) {
+  const area = useRef<HTMLDivElement>(null);
+  const { width } = useSize(area);
+  const { heightM, distanceM, aboveM, stumpM, leanOffsetM } = given;
+  const radius = reach.lengthM - stumpM;
+  const worst = radius + (reach.worstMarginM - reach.marginM);
+  const height = Math.round(Math.min(420, Math.max(240, width * 0.66)));
+  const projection = fit(
+    {
+      left: -Math.max(4, heightM * 0.2),
+      right: Math.max(distanceM, worst) + 2,
+      bottom: Math.min(0, aboveM) - 1,
+      top: stumpM + worst + 0.5,
+    },
+    width,
+    height,
+    { left: 14, right: 20, top: 16, bottom: 30 },
+  );
+  const { x, y, pxPerM } = projection;
+  const arc = (metres: number): string =>
+    `M ${x(0)} ${y(stumpM + metres)} A ${metres * pxPerM} ${metres * pxPerM} 0 0 1 ${x(metres)} ${y(stumpM)}`;
+  const leanDeg = (Math.asin(Math.min(1, leanOffsetM / Math.max(reach.lengthM, 0.01))) * 180) / Math.PI;
+  return (
+    <div ref={area} className="overflow-hidden rounded-xl border border-line bg-sheet">
+      {width > 0 && (
+        <svg
+          width={width}
+          height={height}
+          viewBox={`0 0 ${width} ${height}`}
+          className="block"
+          role="img"
+          aria-label={`Drawing to scale: the tip swings ${printRounded(radius, 1)} m from the hinge; the ${THINGS[thing]} is ${printRounded(distanceM, 1)} m away`}
+        >
+          <Ground
+            a={{ x: x(0), y: y(0) }}
+            b={{ x: x(distanceM), y: y(Math.min(aboveM, thing === 'line' ? 0 : aboveM)) }}
+            width={width}
+            height={height}
+          />
+          <path d={`${arc(worst)} L ${x(0)} ${y(stumpM)} Z`} className="fill-paint" opacity={0.14} />
+          <path d={arc(worst)} className="stroke-paint-ink" strokeWidth={2} strokeDasharray="6 5" fill="none" />
+          <path d={arc(radius)} className="stroke-paint" strokeWidth={4} fill="none" />
+          <g transform={`rotate(${leanDeg} ${x(0)} ${y(0)})`}>
+            <Tree projection={projection} heightM={reach.lengthM} dbhM={heightM / 60} crown="layered" ghost={false} />
+          </g>
+          <ThingMark thing={thing} x={x(distanceM)} y={y(aboveM)} groundY={y(0)} size={Math.max(26, 5 * pxPerM)} />
+          <text x={x(distanceM)} y={height - 9} textAnchor="middle" fontSize={15} fontWeight={700} className="fill-ink">
+            {THINGS[thing]}
+          </text>
+        </svg>
+      )}
+    </div>
+  );
+}
+
+/** The check from the thing itself: is the top above 45° + b ÷ 2? */
+function FromThere() {
+  const { texts, type, values } = useFigures(SIGHTS, USUAL_SIGHTS);
+  const critical = values === null ? null : criticalTopAngleDeg(values.base);
+  return (
+    <section aria-labelledby="from-there" className="card grid gap-3 p-4">
+      <h2 id="from-there" className="text-xl font-bold">
+        Looked at from the thing itself
+      </h2>
+      <div className="grid gap-2 md:grid-cols-2">
+        {(['base', 'top'] as const).map((key) => (
+          <FigureInput
+            key={key}
+            spec={SIGHTS[key]}
+            text={texts[key]}
+            onType={(text) => {
+              type(key, text);
+            }}
+          />
+        ))}
+      </div>
+      {critical !== null && values !== null && (
+        <p aria-live="polite">
+          With the base at {printRounded(values.base, 1)}° the tree reaches you from{' '}
+          <strong className="figures">{printRounded(critical, 1)}°</strong> on (45° + b ÷ 2). The top is seen under{' '}
+          {printRounded(values.top, 1)}°:{' '}
+          <strong>
+            {values.top >= critical ? 'it reaches.' : `it is ${printRounded(critical - values.top, 1)}° short of that.`}
+          </strong>{' '}
+          {values.base < 0 && 'The plain rule of 45° would err on the wrong side here.'}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Whether a tree can touch something, with the error added; never leave to fell. */
+export function FallReachPlanner() {
+  const { texts, type, values } = useFigures(SPECS, USUAL);
+  const [thing, setThing] = useState<Thing>('line');
+  const given: FallCase | null =
+    values === null
+      ? null
+      : {
+          heightM: values.height,
+          heightErrorM: values.error,
+          leanOffsetM: values.lean,
+          stumpM: Math.min(values.stump, values.height / 2),
+          distanceM: values.distance,
+          aboveM: values.above,
+        };
+  const reach = given === null ? null : fallReach(given);
+  const verdict = reach === null ? null : VERDICTS[reach.verdict];
+  const [said = '', ...rules] = reach?.words ?? [];
+  const field = (key: Key) => (
+    <FigureInput
+      key={key}
+      spec={SPECS[key]}
+      text={texts[key]}
+      onType={(text) => {
+        type(key, text);
+      }}
+    />
+  );
+  return (
+    <div className="mx-auto grid max-w-6xl items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
+      <section aria-label="The situation" className="order-last grid gap-5 md:order-none">
+        <fieldset className="grid gap-2">
+          <legend className="pb-1 font-bold">The tree</legend>
+          {(['height', 'error', 'lean', 'stump'] as const).map(field)}
+        </fieldset>
+        <fieldset className="grid gap-2">
+          <legend className="pb-1 font-bold">What might be touched</legend>
+          <label className="flex items-center gap-2">
+            <span>it is a</span>
+            <select
+              className="field ml-auto !w-44"
+              value={thing}
+              onChange={(event) => {
+                setThing(event.target.value as Thing);
+              }}
+            >
+              {Object.entries(THINGS).map(([id, words]) => (
+                <option key={id} value={id}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+          {(['distance', 'above'] as const).map(field)}
+        </fieldset>
+      </section>
+      <section aria-label="What it reaches" className="grid gap-4">
+        {reach === null || given === null || verdict === null ? (
+          <p className="card p-5 text-lg">One of the figures cannot be read yet: see its field.</p>
+        ) : (
+          <>
+            <div
+              aria-live="polite"
+              className={`rounded-xl p-4 ${reach.verdict === 'falls-short' ? 'border-2 border-ink bg-sheet' : 'border-[3px] border-paint-ink bg-alarm'}`}
+            >
+              <p className="flex items-center gap-3 text-3xl font-extrabold" data-testid="verdict">
+                <verdict.Icon aria-hidden="true" size={34} className="shrink-0" /> {verdict.words}
+              </p>
+              <p className="mt-1 text-lg">{said}</p>
+            </div>
+            <Picture given={given} reach={reach} thing={thing} />
+            <p className="text-lg">
+              Everybody else at least <strong className="figures text-2xl">{Math.ceil(reach.clearM)} m</strong> (
+              {Math.ceil(convert(reach.clearM, 'm', 'ft'))} ft) away.
+            </p>
+            <ul className="grid list-disc gap-1.5 pl-5">
+              {rules.map((rule) => (
+                <li key={rule}>{rule}</li>
+              ))}
+            </ul>
+          </>
+        )}
+        <FromThere />
+      </section>
+    </div>
+  );
+}

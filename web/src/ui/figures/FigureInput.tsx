@@ -1,0 +1,43 @@
+import { useId } from 'react';
+import { readFigure, type FigureSpec } from './figure.ts';
+
+const UNIT_WORDS = { m: 'm', cm: 'cm', pct: '%', deg: '°', one: '' } as const;
+
+interface FigureInputProps {
+  readonly spec: FigureSpec;
+  readonly text: string;
+  readonly onType: (text: string) => void;
+  /** Said at the field in place of what the figure's own limits say. */
+  readonly problem?: string | null;
+}
+
+/** A figure with its name, its unit and what is wrong with it. */
+export function FigureInput({ spec, text, onType, problem: given }: FigureInputProps) {
+  const id = useId();
+  const read = readFigure(spec, text);
+  const problem = given ?? ('problem' in read ? read.problem : null);
+  return (
+    <div className="grid content-start gap-0.5">
+      <label className="flex items-center gap-2">
+        <span>{spec.label}</span>
+        <input
+          className="field figures ml-auto !w-24"
+          inputMode="decimal"
+          autoComplete="off"
+          value={text}
+          aria-invalid={problem !== null}
+          aria-describedby={problem === null ? undefined : id}
+          onChange={(event) => {
+            onType(event.target.value);
+          }}
+        />
+        <span className="w-5 text-quiet">{UNIT_WORDS[spec.unit]}</span>
+      </label>
+      {problem !== null && (
+        <p id={id} role="alert" className="max-w-80 text-sm text-paint-ink">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,25 @@
+import { convert, readQuantity } from '@arbolito/core/quantity';
+
+/** A figure that somebody types: what it is called, its unit, and what it can be. */
+export interface FigureSpec {
+  readonly label: string;
+  readonly unit: 'm' | 'cm' | 'pct' | 'deg' | 'one';
+  /** Limits in `unit`, both allowed. */
+  readonly low: number;
+  readonly high: number;
+}
+
+export type ReadFigure = { readonly value: number } | { readonly problem: string };
+
+const SYMBOLS = { m: ' m', cm: ' cm', pct: ' %', deg: '°', one: '' } as const;
+
+/** Reads a figure as typed, in its unit; lengths may come in any unit of length. */
+export function readFigure({ label, unit, low, high }: FigureSpec, text: string): ReadFigure {
+  const isLength = unit === 'm' || unit === 'cm';
+  const read = readQuantity(text, isLength ? { unit, units: ['m', 'cm', 'ft', 'in'] } : { unit });
+  if (!read.ok) return { problem: read.message };
+  const value = isLength ? convert(read.value, read.unit, unit) : read.value;
+  if (value < low || value > high)
+    return { problem: `The ${label} must lie between ${low} and ${high}${SYMBOLS[unit]}.` };
+  return { value };
+}
