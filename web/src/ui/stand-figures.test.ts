@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { printLength, printMean, printOr, STAND_UNITS } from './stand-figures.ts';
+import { printDiameters, printLength, printMean, printOr, STAND_UNITS } from './stand-figures.ts';
 
 const { metric, imperial } = STAND_UNITS;
 
@@ -29,6 +29,14 @@ describe('the figures of a stand', () => {
     expect(printMean(null, metric.stems, 0)).toEqual({ value: '—', error: '' });
     expect(printOr(null, metric.stems, 0)).toBe('—');
     expect(printOr(31.496, metric.diameterOf, 1)).toBe('31.5');
+  });
+
+  it('name the dbh, or each stem that counts by itself', () => {
+    expect(printDiameters([35], 'metric')).toBe('35.0');
+    expect(printDiameters([28, 21], 'metric')).toBe('28.0 · 21.0');
+    // 25.4 cm = 10 in
+    expect(printDiameters([25.4], 'imperial')).toBe('10.0');
+    expect(printDiameters([], 'metric')).toBe('—');
   });
 
   it('say a short length in the units of the crew', () => {

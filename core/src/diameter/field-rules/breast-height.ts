@@ -1,4 +1,4 @@
-import { printRounded } from '../../quantity/index.ts';
+import { printAsRead, printRounded } from '../../quantity/index.ts';
 import { FOUR_AND_A_HALF_FEET_M } from './field-rules.ts';
 
 /** Heights at which diameters are taken in different parts of the world. */
@@ -9,6 +9,10 @@ export const BREAST_HEIGHTS: readonly { readonly heightM: number; readonly words
   { heightM: 1.4, words: '1.40 m' },
   { heightM: 1.2, words: '1.20 m' },
 ];
+
+/** A breast height as one says it: `4.5 ft (1.3716 m)`, `1.45 m`. */
+export const breastHeightWords = (heightM: number): string =>
+  BREAST_HEIGHTS.find((each) => each.heightM === heightM)?.words ?? `${printAsRead(heightM)} m`;
 
 /** Lowest and highest breast height of an own rule, in m. */
 export const BREAST_HEIGHT_LIMITS_M = { low: 0.5, high: 2 } as const;

@@ -1,5 +1,6 @@
 import { convert, printAsRead, printRounded, type UnitSystem } from '../../quantity/index.ts';
 import { combineStems, STEMS_RULES, type StemsRule } from '../several-stems.ts';
+import { breastHeightWords } from './breast-height.ts';
 import { CLASS_WIDTHS } from './classes.ts';
 import { DECISIONS, type ChosenRule, type FieldRules } from './field-rules.ts';
 
@@ -172,7 +173,7 @@ export function ruleBook(
     {
       key: 'breastHeightM',
       label: 'Breast height',
-      words: `${printAsRead(rules.breastHeightM)} m above the ground`,
+      words: `${breastHeightWords(rules.breastHeightM)} above the ground`,
       why: 'Diameters are only compared at one height.',
     },
     chosen('pointBy'),

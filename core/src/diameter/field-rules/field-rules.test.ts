@@ -158,6 +158,8 @@ describe('the sets', () => {
       expect(book.map(({ key }) => key).sort()).toEqual(Object.keys(RULE_SETS[id].rules).sort());
       expect(book.every(({ words, why }) => words !== '' && why !== '')).toBe(true);
     }
+    expect(ruleBook(street.rules, 'imperial')[0]?.words).toBe('4.5 ft (1.3716 m) above the ground');
+    expect(ruleBook({ ...timber.rules, breastHeightM: 1.45 }, 'metric')[0]?.words).toBe('1.45 m above the ground');
     expect(BREAST_HEIGHTS.map(({ heightM }) => heightM)).toEqual([1.3, 1.3716, 1.37, 1.4, 1.2]);
   });
 });

@@ -3,6 +3,7 @@ export {
   bodyMarkAdvice,
   BREAST_HEIGHT_LIMITS_M,
   BREAST_HEIGHTS,
+  breastHeightWords,
   type BodyMark,
   type BodyMarkAdvice,
 } from './breast-height.ts';

@@ -67,7 +67,7 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
         return;
       }
       const text = printEntry(spec, entry, defaults, spec.quantity === 'slope' && scales.size > 1);
-      if (mark.kind === 'prefix' && mark.prefix === '/' && /^&?2x/.test(parts.at(-1) ?? ''))
+      if (mark.kind === 'prefix' && mark.prefix === '/' && parts.length > begins)
         parts.push(`${parts.pop() ?? ''}/${text}`);
       else if (mark.kind === 'prefix') parts.push(mark.prefix === '=' ? `= ${text}` : `${mark.prefix}${text}`);
       else if (mark.kind === 'signed' && !/^[+-]/.test(text)) parts.push(`+${text}`);

@@ -73,9 +73,13 @@ export function sceneOf(
   const point = reckoned.stems[0]?.point ?? null;
   const pointM = point === null ? null : (estimateOf(point)?.value ?? null);
   const ground = placed.find(({ spec }) => spec.place === 'ground' && spec.quantity === 'length')?.reading;
-  const distanceM = bounded(ground === undefined ? GHOST.distanceM : convert(ground.value, ground.unit, 'm'), 0.5, 400);
   const topTangent = tangentAt(placed, 'tip');
   const baseTangent = tangentAt(placed, 'base');
+  const readM = ground === undefined ? GHOST.distanceM : convert(ground.value, ground.unit, 'm');
+  // A distance that was taped along a slope, or not at all, follows from the height and the two sights.
+  const spread = topTangent === null || baseTangent === null ? 0 : topTangent - baseTangent;
+  const followsM = height !== null && spread > 0.05 ? height.value / spread : readM;
+  const distanceM = bounded(followsM, 0.5, 400);
   const eyeM = bounded(baseTangent === null ? settings.eyeHeightM : -distanceM * baseTangent, -TALLEST_M, TALLEST_M);
   const tipM = topTangent === null ? null : bounded(eyeM + distanceM * topTangent, -TALLEST_M, TALLEST_M);
   const heightM = bounded(height?.value ?? (tipM !== null && tipM > 2 ? tipM : GHOST.heightM), 1.5, TALLEST_M);

@@ -190,6 +190,15 @@ describe('the state of a tree sheet', () => {
 describe('the scene that the readings describe', () => {
   const scene = () => sceneOf(view().draft, view().reckoned, view().settings, 'dome');
 
+  it('stands the observer where the height says, when no distance was measured', () => {
+    store.setMethod('height', 'height.mark-on-stem');
+    for (const key of ['top', 'base', 'mark']) store.setUnit(slot(key), 'pct');
+    type({ top: '76.2', base: '-13.9', mark: '2.3', markHeight: '3.1' });
+    // 3.1 ÷ (0.023 + 0.139)
+    expect(scene().observer?.distanceM).toBeCloseTo(19.136, 3);
+    expect(scene().observer?.tipM).toBeCloseTo(scene().heightM, 9);
+  });
+
   it('is to scale: the eye above the foot by the base reading, the tip by the top reading', () => {
     store.setUnit(slot('top'), 'pct');
     type({ diameter: '36', top: '62', base: '-8', distance: '25' });

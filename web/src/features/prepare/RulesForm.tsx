@@ -1,13 +1,14 @@
 import { useMemo, useState } from 'react';
 import {
   breastHeightEffect,
+  breastHeightWords,
   changedRules,
   effectWords,
   ruleBook,
   type FieldRules,
   type TypicalTree,
 } from '@arbolito/core/diameter';
-import { printAsRead, type UnitSystem } from '@arbolito/core/quantity';
+import type { UnitSystem } from '@arbolito/core/quantity';
 import { call, callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import { rulesBody } from '../../contracts/field-rules.ts';
@@ -121,8 +122,8 @@ export function RulesForm({ surveyId, crew, system, rules: start, typical, trees
             {changed.map((key) => labels.get(key) ?? key).join('; ')}.
             {changed.includes('breastHeightM') && (
               <span className="block">
-                From {printAsRead(start.breastHeightM)} m to {printAsRead(rules.breastHeightM)} m: readings stay where
-                they were taken; at the new height the typical tree has{' '}
+                From {breastHeightWords(start.breastHeightM)} to {breastHeightWords(rules.breastHeightM)}: readings stay
+                where they were taken; at the new height the typical tree has{' '}
                 {effectWords(breastHeightEffect(start.breastHeightM, rules.breastHeightM, typical), system)}.
               </span>
             )}

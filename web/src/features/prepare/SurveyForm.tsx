@@ -3,10 +3,9 @@ import { useMemo, useRef, useState } from 'react';
 import { useForm, type FieldErrors } from 'react-hook-form';
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
-import { RULE_SETS, rulesOfSet, setOf, USUAL_TREE, type FieldRules } from '@arbolito/core/diameter';
+import { breastHeightWords, RULE_SETS, rulesOfSet, setOf, USUAL_TREE, type FieldRules } from '@arbolito/core/diameter';
 import {
   convert,
-  printAsRead,
   readQuantity,
   SLOPE_UNITS,
   unitOf,
@@ -318,7 +317,7 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
         >
           <summary className="min-h-11 content-center text-lg">
             <strong>{set === null ? 'Own rules' : RULE_SETS[set].name}</strong>, breast height{' '}
-            {printAsRead(rules.breastHeightM)} m: look at them, or change them
+            {breastHeightWords(rules.breastHeightM)}: look at them, or change them
           </summary>
           {(rulesOpen || ruleErrors.size > 0) && (
             <div className="pt-4">

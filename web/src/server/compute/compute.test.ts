@@ -28,6 +28,18 @@ describe('computing without a record', () => {
     expect(compute('height', { readings }).printed.value).toBe(printed);
   });
 
+  it.each([
+    ['height', 'forty-five-level', { back: '14.60 m', eye: '1.58' }, '16.18'],
+    ['height', 'mark-on-stem', { markHeight: 4, top: '37.9°', mark: '6.5°', base: '-3.9°' }, '18.60'],
+    ['height', 'laser-verticals', { up: '+31.26', down: '-9.48', mark: '1.42 m' }, '42.16'],
+    ['height', 'two-angles', { top: '40 gon', base: '-5 gon', distance: 25 }, '20.13'],
+    ['diameter', 'under-bark', { over: '40 cm', bark: '15 mm' }, '37.0'],
+    ['diameter', 'two-faces', { face: 33, cross: 38 }, '35.5'],
+    ['diameter', 'log-end', { face: '12 in', cross: '13 in' }, '31.8'],
+  ] as const)('%s by %s', (measure, method, readings, printed) => {
+    expect(compute(measure, { method, readings }).printed.value).toBe(printed);
+  });
+
   it('takes a girth in feet and inches: 113.03 cm ÷ π', () => {
     expect(compute('diameter', { method: 'girth', readings: { girth: '3\' 8.5"' } }).value).toBeCloseTo(
       113.03 / Math.PI,
@@ -53,7 +65,7 @@ describe('computing without a record', () => {
     ],
     [{ readings: { top: 62, base: -8, distance: 25, crown: 3 } }, ['/readings/crown']],
     [{ readings: { top: { value: 'a', unit: 'pct' }, base: -8, distance: 25 } }, ['/readings/top/value']],
-    [{ readings: { top: { value: 62, unit: 'gon' }, base: -8, distance: 25 } }, ['/readings/top/unit']],
+    [{ readings: { top: { value: 62, unit: 'ha' }, base: -8, distance: 25 } }, ['/readings/top/unit']],
     [{ readings: { top: { value: 62, unit: 'pct', colour: 1 }, base: -8, distance: 25 } }, ['/readings/top/colour']],
     [
       { readings: { top: { value: 62, unit: 'pct', standardError: -1 }, base: -8, distance: 25 } },

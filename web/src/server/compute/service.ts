@@ -38,7 +38,7 @@ function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'impe
     return wrong(`${pointer}/${stranger}`, 'unknown-field', `“${stranger}” is not a field known here. Leave it out.`);
   if (typeof value !== 'number' || !Number.isFinite(value))
     return wrong(`${pointer}/value`, 'number', `The value of ${spec.key} must be a finite number.`);
-  if (typeof namedUnit !== 'string' || !isUnitId(namedUnit))
+  if (typeof namedUnit !== 'string' || !isUnitId(namedUnit) || !spec.units.includes(namedUnit))
     return wrong(`${pointer}/unit`, 'unit', `The unit of ${spec.key} must be one of ${spec.units.join(', ')}.`);
   if (standardError !== undefined && (typeof standardError !== 'number' || !(standardError >= 0))) {
     return wrong(

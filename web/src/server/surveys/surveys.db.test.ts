@@ -54,7 +54,7 @@ describe('making a survey', () => {
     ['a form factor of 2', { formFactor: 2 }, '/formFactor'],
     ['a number as text', { breastHeightM: '1.3' }, '/breastHeightM'],
     ['the 31st of June', { startedOn: '2026-06-31' }, '/startedOn'],
-    ['a scale of elsewhere', { slopeUnit: 'gon' }, '/slopeUnit'],
+    ['a scale of elsewhere', { slopeUnit: 'cubits' }, '/slopeUnit'],
     ['an unknown field', { colour: 'green' }, '/colour'],
   ])('refuses %s at its field', async (_words, over, pointer) => {
     const { status, body } = await api('POST', '/api/surveys', { ...newSurvey(), ...over });

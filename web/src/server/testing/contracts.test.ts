@@ -1,7 +1,10 @@
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
-import { validateSync } from 'class-validator';
+import { validateSync, type ValidationError } from 'class-validator';
+import { v4 as uuid } from 'uuid';
 import { describe, expect, it } from 'vitest';
+import { DECISIONS, PLAIN_TREE, RULE_SETS, rulesOfSet, type RuleSetId } from '@arbolito/core/diameter';
+import { rulesBody, RulesPreviewDto } from '../../contracts/field-rules.ts';
 import { newPlot, newSurvey, newTree } from './made.ts';
 import { IsDay, IsLine, IsMoment, IsWithin } from '../../contracts/decorators.ts';
 import { NewPlotDto, NewSurveyDto } from '../../contracts/survey.ts';
@@ -96,5 +99,74 @@ describe('whole contracts', () => {
         `${field} was ${JSON.stringify(gone)}`,
       ).toEqual([field]);
     }
+  });
+});
+
+describe('field rules on the wire', () => {
+  const rules = rulesBody(RULE_SETS.urban.rules);
+  const pointers = (body: object): string[] => {
+    const walk = (errors: readonly ValidationError[], parent: string): string[] =>
+      errors.flatMap(({ property, constraints, children }) => [
+        ...(constraints === undefined ? [] : [`${parent}/${property}`]),
+        ...walk(children ?? [], `${parent}/${property}`),
+      ]);
+    return walk(validateSync(plainToInstance(RulesPreviewDto, body)), '');
+  };
+  const withRules = (part: object) => ({ ...rules, fieldRules: { ...rules.fieldRules, ...part } });
+
+  it('pass as each of the sets has them, in both systems', () => {
+    for (const id of Object.keys(RULE_SETS) as RuleSetId[]) {
+      for (const system of ['metric', 'imperial'] as const)
+        expect(pointers(rulesBody(rulesOfSet(id, system))), `${id} ${system}`).toEqual([]);
+    }
+  });
+
+  it('pass with every choice of every decision', () => {
+    for (const [rule, { choices }] of Object.entries(DECISIONS)) {
+      for (const choice of Object.keys(choices)) expect(pointers(withRules({ [rule]: choice }))).toEqual([]);
+    }
+  });
+
+  it.each([
+    ['a breast height over 2 m', { ...rules, breastHeightM: 2.1 }, '/breastHeightM'],
+    ['a breast height that is text', { ...rules, breastHeightM: '1.3' }, '/breastHeightM'],
+    ['no rules', { breastHeightM: 1.3 }, '/fieldRules'],
+    ['a rule left out', withRules({ lean: undefined }), '/fieldRules/lean'],
+    ['another school', withRules({ severalStems: 'mean of all' }), '/fieldRules/severalStems'],
+    ['classes as text', withRules({ classes: '2cm' }), '/fieldRules/classes'],
+    ['a place of classes', withRules({ classes: { width: '2cm', place: 'up' } }), '/fieldRules/classes/place'],
+    ['a product below zero', withRules({ products: [{ name: 'saw', fromCm: -1 }] }), '/fieldRules/products/0/fromCm'],
+    [
+      'too many products',
+      withRules({ products: Array.from({ length: 13 }, (_, i) => ({ name: `p${i}`, fromCm: i })) }),
+      '/fieldRules/products',
+    ],
+    ['a threshold that is not finite', withRules({ smallestDbhCm: NaN }), '/fieldRules/smallestDbhCm'],
+  ])('are refused with %s', (_words, body, pointer) => {
+    expect(pointers(body)).toContain(pointer);
+  });
+});
+
+describe('stems and notes on the wire', () => {
+  const pointers = (over: object): string[] =>
+    validateSync(plainToInstance(NewTreeDto, { ...newTree(uuid(), '1'), ...over })).map(({ property }) => property);
+  const stem = (ordinal: number) => ({ id: uuid(), ordinal });
+
+  it('pass as the sheet writes them', () => {
+    expect(pointers({ stems: [stem(2), stem(3)] })).toEqual([]);
+    expect(pointers({ taping: {} })).toEqual([]);
+    expect(pointers({ taping: { mark: 'blue dot', reason: 'canker', found: PLAIN_TREE } })).toEqual([]);
+  });
+
+  it.each([
+    ['the first stem again', { stems: [stem(1)] }, 'stems'],
+    ['one number twice', { stems: [stem(2), stem(2)] }, 'stems'],
+    ['the thirty-first stem', { stems: [stem(31)] }, 'stems'],
+    ['a stem without an identifier', { stems: [{ ordinal: 2 }] }, 'stems'],
+    ['a mark of two lines', { taping: { mark: 'blue\ndot' } }, 'taping'],
+    ['a blank reason', { taping: { reason: ' ' } }, 'taping'],
+    ['a tree of another kind', { taping: { found: { ...PLAIN_TREE, leanDeg: 90 } } }, 'taping'],
+  ])('are refused: %s', (_words, over, property) => {
+    expect(pointers(over)).toContain(property);
   });
 });

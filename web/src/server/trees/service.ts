@@ -1,5 +1,4 @@
 import type { LastVisit } from '@arbolito/core/diameter';
-import { findMethod } from '@arbolito/core/registry';
 import type { TapingNotes } from '@arbolito/core/survey';
 import type {
   ActDto,
@@ -9,15 +8,7 @@ import type {
   ReadingDto,
   TreeCorrectionDto,
 } from '../../contracts/tree.ts';
-import type {
-  CorrectionView,
-  PlotView,
-  ReadingRecord,
-  ReadingView,
-  SurveyView,
-  TreeView,
-} from '../../contracts/views.ts';
-import { brokenConstraint } from '../database/failures.ts';
+import type { CorrectionView, PlotView, ReadingRecord, SurveyView, TreeView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
 import { lockPlot, setPlotFinished } from '../plots/repository.ts';
 import type { PlotService } from '../plots/service.ts';
@@ -26,7 +17,8 @@ import type { SurveyService } from '../surveys/service.ts';
 import { checkTree } from './check-tree.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
 import { reckonRow } from './reckon.ts';
-import type { NewReadingRow, StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
+import { asDto, readingRows, refusal, refuseRewritten } from './readings.ts';
+import type { StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
 
 /** How a tree stands: what a correction keeps of before and after. */
 interface TreeState {
@@ -68,73 +60,7 @@ interface Dependencies {
   readonly now: () => Date;
 }
 
-const readingRows = (
-  readings: readonly ReadingDto[],
-  stems: ReadonlyMap<number, string>,
-  owner: {
-    readonly observationId: string;
-    readonly observer: string;
-    readonly device: string;
-    readonly correctionId: string | null;
-  },
-): NewReadingRow[] =>
-  readings.map(({ stem = 1, ...reading }, index) => {
-    const description = findMethod(reading.methodId)?.description;
-    const stemId = stems.get(stem);
-    if (stemId === undefined) {
-      throw invalidField(
-        `/readings/${index}/stem`,
-        'stem-unknown',
-        `There is no stem ${stem} yet. Give it an identifier under /stems.`,
-      );
-    }
-    return {
-      ...reading,
-      ...owner,
-      stemId,
-      standardError: reading.standardError ?? null,
-      methodVersion: description?.version ?? 0,
-      instrument: description?.readings.find(({ key }) => key === reading.key)?.instrument ?? 'unknown',
-    };
-  });
-
 const sameState = (a: unknown, b: unknown): boolean => digestOf(a) === digestOf(b);
-
-/** A reading is kept as it was read: another value needs another identifier. */
-function refuseRewritten(readings: readonly ReadingDto[], known: ReadonlyMap<string, ReadingRecord>): void {
-  readings.forEach((reading, index) => {
-    const kept = known.get(reading.id);
-    if (kept === undefined) return;
-    if (
-      kept.value === reading.value &&
-      kept.unit === reading.unit &&
-      kept.key === reading.key &&
-      (kept.stem ?? 1) === (reading.stem ?? 1) &&
-      kept.methodId === reading.methodId
-    )
-      return;
-    throw invalidField(
-      `/readings/${index}/id`,
-      'reading-rewritten',
-      'A reading on the record is never changed. Give the new one its own identifier.',
-    );
-  });
-}
-
-/** What a broken constraint means to the person who wrote. */
-function refusal(error: unknown, tag: string): Problem | null {
-  const constraint = brokenConstraint(error);
-  if (constraint === null) return null;
-  if (constraint === 'tree_tag') {
-    return new Problem('conflict', `There is a tree ${tag} in this plot already. Give this one another tag.`, {
-      errors: [{ pointer: '/tag', code: 'tag-used', detail: `Tree ${tag} is on this plot already. Give another tag.` }],
-    });
-  }
-  return new Problem('conflict', 'One of the identifiers in this write is on the record already, with other content.', {
-    errors: [{ pointer: '/id', code: 'id-used', detail: 'Every record needs its own identifier.' }],
-    cause: error,
-  });
-}
 
 export function treeService({ store, plots, surveys, now }: Dependencies): TreeService {
   /** The visit before, whole or where only some of its trees matter. */
@@ -468,30 +394,3 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
     },
   };
 }
-
-/** A reading on the record as it would be written again. */
-const asDto = ({
-  id,
-  measure,
-  stem,
-  methodId,
-  key,
-  value,
-  unit,
-  asRead,
-  standardError,
-  attempt,
-  takenAt,
-}: ReadingView): ReadingDto => ({
-  id,
-  measure,
-  methodId,
-  key,
-  value,
-  unit,
-  asRead,
-  attempt,
-  takenAt,
-  ...(stem === undefined ? {} : { stem }),
-  ...(standardError === undefined ? {} : { standardError }),
-});

@@ -43,7 +43,7 @@ function wish({ spec }: Slot, { eye, tip, foot, ring, sideX }: Layout): Box {
     case 'ring':
       return { ...BOX, x: sideX + 18, y: ring.y - BOX.height / 2 };
     case 'side':
-      return { ...BOX, x: sideX + 14, y: (tip.y + foot.y) / 2 - BOX.height / 2 };
+      return { ...BOX, x: sideX + 34, y: (tip.y + foot.y) / 2 - BOX.height / 2 };
   }
 }
 

@@ -56,9 +56,12 @@ export function ReadingBox({
   const frame = now ? 'border-paint border-[3px]' : wrong ? 'border-paint-ink border-2' : 'border-edge border-[1.5px]';
   return (
     <div className={`${style === undefined ? '' : 'absolute'} rounded-lg bg-sheet ${frame}`} style={style}>
-      <label htmlFor={id} className="block px-2.5 pt-1 text-[0.85rem] leading-tight text-quiet">
+      <label
+        htmlFor={id}
+        className="block overflow-hidden px-2.5 pt-1 text-[0.85rem] leading-tight text-ellipsis whitespace-nowrap text-quiet"
+      >
         {spec.label}
-        {now && <span className="font-semibold text-paint-ink"> · read now</span>}
+        {now && <span className="font-semibold text-paint-ink"> · now</span>}
       </label>
       <div className="flex items-center">
         <input

@@ -56,6 +56,7 @@ function GuideFor({ view, store, onPanel }: SheetProps) {
       rules={settings.fieldRules}
       start={draft.taping?.found}
       slopePct={settings.slopePct}
+      dbhCm={view.reckoned.diametersCm[0] ?? null}
       onTake={(found, pointM, stems) => {
         // At breast height nothing needs to be written: an empty point means just that.
         const atBreastHeight = pointM !== null && Math.abs(pointM - settings.breastHeightM) < 1e-9;

@@ -9,13 +9,14 @@ import {
   type TapeAnswer,
   type TapedTree,
 } from '@arbolito/core/diameter';
-import { printRounded } from '@arbolito/core/quantity';
+import { printAsRead, printRounded } from '@arbolito/core/quantity';
 import { useSize } from '../../../ui/use-media.ts';
 import {
   fromQuery,
   GROUNDS,
   LEANS,
   NOTHING_FOUND,
+  stemOf,
   SWELLINGS,
   toQuery,
   treeOf,
@@ -26,9 +27,6 @@ import {
 } from './found.ts';
 import { Question } from './Question.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
-
-/** Stem and taper that the size of an effect is worked out for, and stated with it. */
-const TYPICAL = { dbhCm: 60, taperCmPerM: 1.5 } as const;
 
 const placeOf = ({ point, stems }: TapeAnswer): string => {
   if (stems === 0) return 'no dbh';
@@ -63,7 +61,8 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
   const set = RULE_SETS[found.rules];
   const rules = own ?? set.rules;
   const answer = whereToTape(tree, rules);
-  const schools = slopeSchools({ ...TYPICAL, slopePct: tree.ground.slopePct });
+  const stem = stemOf(found);
+  const schools = slopeSchools({ ...stem, slopePct: tree.ground.slopePct });
   const question = { found, onFigure };
   return (
     <div className="@container">
@@ -152,6 +151,7 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               <TrunkDrawing
                 tree={tree}
                 answer={answer}
+                halfM={stem.dbhCm / 200}
                 width={width}
                 height={Math.round(Math.min(width * 0.92, 330))}
               />
@@ -195,9 +195,10 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
           </div>
           {tree.ground.slopePct > 0 && (
             <p className="rounded-lg bg-wash p-3">
-              The two schools lie {printRounded(schools.apartM * 100, 0)} cm apart on a stem of {TYPICAL.dbhCm} cm: from
-              the middle of the slope it reads {printRounded(schools.dbhDifferenceCm, 2)} cm more than from uphill,
-              where the stem thins by {TYPICAL.taperCmPerM} cm a metre. {DECISIONS.slope.choices[rules.slope].why}
+              The two schools lie {printRounded(schools.apartM * 100, 0)} cm apart on a stem of{' '}
+              {printAsRead(stem.dbhCm)} cm: from the middle of the slope it reads{' '}
+              {printRounded(schools.dbhDifferenceCm, 2)} cm more than from uphill, where the stem thins by{' '}
+              {printAsRead(stem.taperCmPerM)} cm a metre. {DECISIONS.slope.choices[rules.slope].why}
             </p>
           )}
           <table className="rows">

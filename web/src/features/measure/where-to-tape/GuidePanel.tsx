@@ -8,15 +8,18 @@ export interface GuidePanelProps {
   /** What was found of this tree before; the plot's slope otherwise. */
   readonly start: TapedTree | undefined;
   readonly slopePct: number;
+  /** Diameter of its stem, where it was read already. */
+  readonly dbhCm: number | null;
   /** Takes the point onto the sheet; null where the tape is to look for it. */
   readonly onTake: (found: TapedTree, pointM: number | null, stems: number) => void;
 }
 
 /** The guide beside the tree in hand, under its survey's rules. */
-export default function GuidePanel({ rules, start, slopePct, onTake }: GuidePanelProps) {
+export default function GuidePanel({ rules, start, slopePct, dbhCm, onTake }: GuidePanelProps) {
   const [found, setFound] = useState<Found>(() => {
-    if (start !== undefined) return foundOf(start);
-    return slopePct > 0 ? { ...NOTHING_FOUND, ground: 'slope', slope: String(slopePct) } : NOTHING_FOUND;
+    const found = start === undefined ? NOTHING_FOUND : foundOf(start);
+    const thick = dbhCm === null ? found : { ...found, dbh: dbhCm.toFixed(1) };
+    return start === undefined && slopePct > 0 ? { ...thick, ground: 'slope', slope: String(slopePct) } : thick;
   });
   return (
     <Guide

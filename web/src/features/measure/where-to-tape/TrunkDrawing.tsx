@@ -3,7 +3,7 @@ import { printRounded } from '@arbolito/core/quantity';
 import type { TapeAnswer, TapedTree } from '@arbolito/core/diameter';
 import { Dimension, Ground } from '../../../ui/drawing/kit.tsx';
 import { fit, type Projection } from '../../../ui/drawing/projection.ts';
-import { HALF_M, middleOf, StemParts, trunksOf, type Trunk } from './trunk-parts.tsx';
+import { HALF_M, middleOf, StemParts, thicknessOf, trunksOf, type Trunk } from './trunk-parts.tsx';
 
 const WORLD = { left: -1.7, right: 1.7, bottom: -0.75, top: 3.1 };
 
@@ -18,24 +18,25 @@ const label = ({ point, from, stems }: TapeAnswer): string => {
 
 interface OtherSchoolProps {
   readonly projection: Projection;
+  readonly halfM: number;
   /** Above the middle of the stem's foot. */
   readonly heightM: number;
   readonly words: string;
 }
 
 /** Where the other school would tape the same stem. */
-function OtherSchool({ projection, heightM, words }: OtherSchoolProps) {
+function OtherSchool({ projection, halfM, heightM, words }: OtherSchoolProps) {
   const { x, y, pxPerM } = projection;
   return (
     <g>
       <path
-        d={`M ${x(-HALF_M - 0.06)} ${y(heightM)} H ${x(HALF_M + 0.3)}`}
+        d={`M ${x(-halfM - 0.06)} ${y(heightM)} H ${x(halfM + 0.3)}`}
         className="stroke-ink"
         strokeWidth={2}
         strokeDasharray="5 4"
       />
       {pxPerM > 70 && (
-        <text x={x(HALF_M + 0.34)} y={y(heightM) + 4} fontSize={13} className="fill-ink">
+        <text x={x(halfM + 0.34)} y={y(heightM) + 4} fontSize={13} className="fill-ink">
           {words}
         </text>
       )}
@@ -47,21 +48,22 @@ interface TapeMarkProps {
   readonly tree: TapedTree;
   readonly answer: TapeAnswer;
   readonly projection: Projection;
+  readonly halfM: number;
 }
 
 /** The tape in the marking paint, with its height above the ground that counts. */
-function TapeMark({ tree, answer, projection }: TapeMarkProps) {
+function TapeMark({ tree, answer, projection, halfM }: TapeMarkProps) {
   const { x, y, pxPerM } = projection;
   const { point, stems, from } = answer;
   if (stems === 0) return null;
   // Uphill is drawn on the left: there the ground is half a stem's slope higher.
-  const startM = from === 'uphill side' ? (HALF_M * tree.ground.slopePct) / 100 : 0;
+  const startM = from === 'uphill side' ? (halfM * tree.ground.slopePct) / 100 : 0;
   const pointM = startM + (point.kind === 'at' ? point.heightM : point.toM);
   const across = (trunk: Trunk): string => {
     const middle = middleOf(trunk, pointM);
     return `M ${x(middle - trunk.halfM - 0.09)} ${y(pointM)} L ${x(middle + trunk.halfM + 0.09)} ${y(pointM)}`;
   };
-  const taped = trunksOf(tree)
+  const taped = trunksOf(tree, halfM)
     .filter((trunk) => pointM >= trunk.startM - 1e-9 && pointM <= trunk.topM + 1e-9)
     .slice(0, stems);
   return (
@@ -85,7 +87,8 @@ function TapeMark({ tree, answer, projection }: TapeMarkProps) {
       {point.kind === 'at' && (from === 'uphill side' || from === 'middle of the slope') && (
         <OtherSchool
           projection={projection}
-          heightM={point.heightM + (from === 'uphill side' ? 0 : (HALF_M * tree.ground.slopePct) / 100)}
+          halfM={HALF_M * thicknessOf(halfM)}
+          heightM={point.heightM + (from === 'uphill side' ? 0 : (halfM * tree.ground.slopePct) / 100)}
           words={from === 'uphill side' ? 'from the middle' : 'from uphill'}
         />
       )}
@@ -104,12 +107,14 @@ interface TrunkDrawingProps {
   readonly tree: TapedTree;
   /** Left out, only the tree is drawn: the picture on a button. */
   readonly answer?: TapeAnswer;
+  /** Half the stem at breast height. */
+  readonly halfM?: number;
   readonly width: number;
   readonly height: number;
 }
 
 /** The trunk with what was found on it, true to scale, and the tape in the marking paint. */
-export function TrunkDrawing({ tree, answer, width, height }: TrunkDrawingProps) {
+export function TrunkDrawing({ tree, answer, halfM = HALF_M, width, height }: TrunkDrawingProps) {
   const margin = answer === undefined ? 0 : 8;
   const projection = fit(WORLD, width, height, { left: margin, right: margin, top: margin, bottom: margin });
   const { x, y, pxPerM } = projection;
@@ -126,12 +131,12 @@ export function TrunkDrawing({ tree, answer, width, height }: TrunkDrawingProps)
       <Ground a={{ x: 0, y: groundY(0) }} b={{ x: width, y: groundY(width) }} width={width} height={height} />
       <g clipPath={`url(#${clip})`}>
         <g transform={`rotate(${tree.leanDeg} ${x(0)} ${y(0)})`}>
-          <StemParts tree={tree} projection={projection} />
+          <StemParts tree={tree} projection={projection} halfM={halfM} />
         </g>
       </g>
       {answer !== undefined && (
         <g transform={`rotate(${tree.leanDeg} ${x(0)} ${y(0)})`}>
-          <TapeMark tree={tree} answer={answer} projection={projection} />
+          <TapeMark tree={tree} answer={answer} projection={projection} halfM={halfM} />
         </g>
       )}
       {snowM > 0 && (

@@ -1,4 +1,4 @@
-import { RULE_SETS, TAPED_LIMITS, type RuleSetId, type TapedTree } from '@arbolito/core/diameter';
+import { LARGEST_DBH_CM, RULE_SETS, TAPED_LIMITS, type RuleSetId, type TapedTree } from '@arbolito/core/diameter';
 import { readFigure as readTyped, type FigureSpec, type ReadFigure } from '../../../ui/figures/figure.ts';
 
 /** The answers to the four picture questions. */
@@ -15,6 +15,9 @@ export type SwellingChoice = (typeof SWELLINGS)[number];
 /** The figures that a choice may ask for, as they are typed. */
 export interface Figures {
   readonly slope: string;
+  /** Thickness and taper that the two schools on a slope are compared for. */
+  readonly dbh: string;
+  readonly taper: string;
   readonly snow: string;
   readonly lean: string;
   readonly crotch: string;
@@ -46,6 +49,8 @@ export const NOTHING_FOUND: Found = {
   onePith: '',
   aboveIsWorse: '',
   slope: '40',
+  dbh: '60',
+  taper: '1.5',
   snow: '0.4',
   lean: '15',
   crotch: '0.8',
@@ -60,7 +65,7 @@ export const NOTHING_FOUND: Found = {
 export const ASKS: Readonly<
   Partial<Record<GroundChoice | LeanChoice | TrunksChoice | SwellingChoice, readonly FigureKey[]>>
 > = {
-  slope: ['slope'],
+  slope: ['slope', 'dbh', 'taper'],
   snow: ['snow'],
   leaning: ['lean'],
   'fork-low': ['stems'],
@@ -75,6 +80,8 @@ export const ASKS: Readonly<
 
 export const FIGURES: Readonly<Record<FigureKey, FigureSpec>> = {
   slope: { label: 'slope', unit: 'pct', ...TAPED_LIMITS.slopePct },
+  dbh: { label: 'thickness of the stem', unit: 'cm', low: 1, high: LARGEST_DBH_CM },
+  taper: { label: 'thins by cm a metre', unit: 'one', low: 0, high: 20 },
   snow: { label: 'depth of the snow', unit: 'm', ...TAPED_LIMITS.snowM },
   lean: { label: 'lean from upright', unit: 'deg', ...TAPED_LIMITS.leanDeg },
   crotch: { label: 'height of the fork', unit: 'm', ...TAPED_LIMITS.crotchM },
@@ -104,7 +111,7 @@ export const ASKS_WHETHER: Readonly<Partial<Record<TrunksChoice | SwellingChoice
 /** Reads a figure as typed; a number of stems must be whole. */
 export function readFigure(key: FigureKey, text: string): ReadFigure {
   const read = readTyped(FIGURES[key], text);
-  if ('value' in read && FIGURES[key].unit === 'one' && !Number.isInteger(read.value))
+  if ('value' in read && key === 'stems' && !Number.isInteger(read.value))
     return { problem: `The number of ${FIGURES[key].label} must be whole.` };
   return read;
 }
@@ -117,6 +124,12 @@ const valueOf = (found: Found, key: FigureKey): number => {
   const usual = readFigure(key, ALWAYS[key]);
   return 'value' in usual ? usual.value : 0;
 };
+
+/** How thick the stem is taken to be, and how fast it thins near breast height. */
+export const stemOf = (found: Found): { readonly dbhCm: number; readonly taperCmPerM: number } => ({
+  dbhCm: valueOf(found, 'dbh'),
+  taperCmPerM: valueOf(found, 'taper'),
+});
 
 /** The tree that the answers describe. */
 export function treeOf(found: Found): TapedTree {

@@ -1,8 +1,14 @@
 import type { TapedTree } from '@arbolito/core/diameter';
 import type { Projection } from '../../../ui/drawing/projection.ts';
 
-/** Half of the drawn stem, at breast height: a stem of 60 cm. */
+/** Half of the stem at breast height where nobody has measured it: 60 cm. */
 export const HALF_M = 0.3;
+/** Thinner and thicker stems are drawn as far as they can be told on the sheet. */
+const DRAWN = { thin: 0.3, thick: 2.2 } as const;
+
+/** How much thicker than the usual one a stem is drawn. */
+export const thicknessOf = (halfM: number): number => Math.min(DRAWN.thick, Math.max(DRAWN.thin, halfM / HALF_M));
+
 /** One trunk: where it starts, how it leans away from the middle, how thick it is. */
 export interface Trunk {
   readonly startM: number;
@@ -14,17 +20,19 @@ export interface Trunk {
 
 const TOP_M = 3.4;
 
-export function trunksOf({ trunks }: TapedTree): readonly Trunk[] {
-  const whole: Trunk = { startM: 0, baseX: 0, outward: 0, halfM: HALF_M, topM: TOP_M };
+/** The trunks of a tree whose stem has that half at breast height. */
+export function trunksOf({ trunks }: TapedTree, stemHalfM: number): readonly Trunk[] {
+  const times = thicknessOf(stemHalfM);
+  const whole: Trunk = { startM: 0, baseX: 0, outward: 0, halfM: HALF_M * times, topM: TOP_M };
   if (trunks.kind === 'broken') return [{ ...whole, topM: Math.min(TOP_M, trunks.breakM) }];
   if (trunks.kind === 'grown-together') {
-    return [-1, 1].map((side) => ({ ...whole, baseX: side * 0.2, outward: side * 0.05, halfM: 0.21 }));
+    return [-1, 1].map((side) => ({ ...whole, baseX: side * 0.2, outward: side * 0.05, halfM: 0.21 * times }));
   }
   if (trunks.kind === 'one') return [whole];
   const shown = Math.min(5, trunks.stems);
   const parts = Array.from({ length: shown }, (_, i): Trunk => {
     const side = (2 * i) / (shown - 1) - 1;
-    const halfM = shown === 2 ? 0.19 : 0.11;
+    const halfM = (shown === 2 ? 0.19 : 0.11) * times;
     return {
       startM: trunks.crotchM,
       baseX: side * (trunks.crotchM < 0.3 ? 0.32 : 0.12),
@@ -48,13 +56,15 @@ export const middleOf = ({ startM, baseX, outward }: Trunk, heightM: number): nu
 interface StemPartsProps {
   readonly tree: TapedTree;
   readonly projection: Projection;
+  readonly halfM: number;
 }
 
 /** The trunks with what was found on them. */
-export function StemParts({ tree, projection }: StemPartsProps) {
+export function StemParts({ tree, projection, halfM: stemHalfM }: StemPartsProps) {
   const { x, y, pxPerM } = projection;
   const { swelling } = tree;
-  const trunks = trunksOf(tree);
+  const trunks = trunksOf(tree, stemHalfM);
+  const times = thicknessOf(stemHalfM);
   const edge = (trunk: Trunk): string => {
     const { startM: from, halfM, topM } = trunk;
     const middle = (m: number) => middleOf(trunk, m);
@@ -83,7 +93,7 @@ export function StemParts({ tree, projection }: StemPartsProps) {
         <ellipse
           cx={x(swelling.kind === 'bulge' ? 0.12 : 0)}
           cy={y((swelling.fromM + swelling.toM) / 2)}
-          rx={(swelling.kind === 'bulge' ? 0.33 : 0.13) * pxPerM}
+          rx={(swelling.kind === 'bulge' ? 0.33 : 0.13) * times * pxPerM}
           ry={Math.max(4, ((swelling.toM - swelling.fromM) / 2) * pxPerM)}
           className={swelling.kind === 'bulge' ? 'fill-bark stroke-ink' : 'fill-ink'}
           strokeWidth={1.2}

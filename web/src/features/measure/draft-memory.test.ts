@@ -1,0 +1,46 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { emptyDraft, parseCallout, COMMON_SPECIES } from '@arbolito/core/survey';
+import { forgetDraft, rememberDraft, rememberedDraft } from './draft-memory.ts';
+
+let memory: Map<string, string>;
+beforeEach(() => {
+  memory = new Map();
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => memory.get(key) ?? null,
+    setItem: (key: string, value: string) => memory.set(key, value),
+    removeItem: (key: string) => memory.delete(key),
+  });
+});
+
+describe('what was typed and not kept yet', () => {
+  const { draft } = parseCallout('#7 ch 28 &21 at0.9', {
+    unitSystem: 'metric',
+    slopeUnit: 'pct',
+    species: COMMON_SPECIES,
+  });
+
+  it('is there after a reload, stems and points included, until it is kept', () => {
+    rememberDraft('loose', draft);
+    expect(rememberedDraft('loose')).toEqual(draft);
+    expect(rememberedDraft('another')).toBeNull();
+    forgetDraft('loose');
+    expect(rememberedDraft('loose')).toBeNull();
+  });
+
+  it('from before there were points and further stems opens with none', () => {
+    const { point, moreStems, ...old } = draft;
+    memory.set('arbolito.sheet.loose', JSON.stringify(old));
+    const remembered = rememberedDraft('loose');
+    expect(remembered?.diameter).toEqual(draft.diameter);
+    expect(remembered?.point).toEqual(emptyDraft().point);
+    expect(remembered?.moreStems).toEqual([]);
+    expect([point, moreStems]).not.toContain(undefined);
+  });
+
+  it('is nothing where what is stored cannot be read', () => {
+    for (const text of ['', '{', 'null', '7', '{"tag":"1"}']) {
+      memory.set('arbolito.sheet.loose', text);
+      expect(rememberedDraft('loose')).toBeNull();
+    }
+  });
+});

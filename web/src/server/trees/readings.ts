@@ -1,0 +1,108 @@
+import { findMethod } from '@arbolito/core/registry';
+import type { ReadingDto } from '../../contracts/tree.ts';
+import type { ReadingRecord, ReadingView } from '../../contracts/views.ts';
+import { brokenConstraint } from '../database/failures.ts';
+import { invalidField, Problem } from '../problem.ts';
+import type { NewReadingRow } from './repository.ts';
+
+/**
+ * Readings as rows of a tree, each on its stem.
+ *
+ * @throws Problem 422 for a stem that has no identifier
+ */
+export const readingRows = (
+  readings: readonly ReadingDto[],
+  stems: ReadonlyMap<number, string>,
+  owner: {
+    readonly observationId: string;
+    readonly observer: string;
+    readonly device: string;
+    readonly correctionId: string | null;
+  },
+): NewReadingRow[] =>
+  readings.map(({ stem = 1, ...reading }, index) => {
+    const description = findMethod(reading.methodId)?.description;
+    const stemId = stems.get(stem);
+    if (stemId === undefined) {
+      throw invalidField(
+        `/readings/${index}/stem`,
+        'stem-unknown',
+        `There is no stem ${stem} yet. Give it an identifier under /stems.`,
+      );
+    }
+    return {
+      ...reading,
+      ...owner,
+      stemId,
+      standardError: reading.standardError ?? null,
+      methodVersion: description?.version ?? 0,
+      instrument: description?.readings.find(({ key }) => key === reading.key)?.instrument ?? 'unknown',
+    };
+  });
+
+/**
+ * A reading is kept as it was read: another value needs another identifier.
+ *
+ * @throws Problem 422 with a pointer to the reading
+ */
+export function refuseRewritten(readings: readonly ReadingDto[], known: ReadonlyMap<string, ReadingRecord>): void {
+  readings.forEach((reading, index) => {
+    const kept = known.get(reading.id);
+    if (kept === undefined) return;
+    if (
+      kept.value === reading.value &&
+      kept.unit === reading.unit &&
+      kept.key === reading.key &&
+      (kept.stem ?? 1) === (reading.stem ?? 1) &&
+      kept.methodId === reading.methodId
+    )
+      return;
+    throw invalidField(
+      `/readings/${index}/id`,
+      'reading-rewritten',
+      'A reading on the record is never changed. Give the new one its own identifier.',
+    );
+  });
+}
+
+/** What a broken constraint means to the person who wrote. */
+export function refusal(error: unknown, tag: string): Problem | null {
+  const constraint = brokenConstraint(error);
+  if (constraint === null) return null;
+  if (constraint === 'tree_tag') {
+    return new Problem('conflict', `There is a tree ${tag} in this plot already. Give this one another tag.`, {
+      errors: [{ pointer: '/tag', code: 'tag-used', detail: `Tree ${tag} is on this plot already. Give another tag.` }],
+    });
+  }
+  return new Problem('conflict', 'One of the identifiers in this write is on the record already, with other content.', {
+    errors: [{ pointer: '/id', code: 'id-used', detail: 'Every record needs its own identifier.' }],
+    cause: error,
+  });
+}
+
+/** A reading on the record as it would be written again. */
+export const asDto = ({
+  id,
+  measure,
+  stem,
+  methodId,
+  key,
+  value,
+  unit,
+  asRead,
+  standardError,
+  attempt,
+  takenAt,
+}: ReadingView): ReadingDto => ({
+  id,
+  measure,
+  methodId,
+  key,
+  value,
+  unit,
+  asRead,
+  attempt,
+  takenAt,
+  ...(stem === undefined ? {} : { stem }),
+  ...(standardError === undefined ? {} : { standardError }),
+});
