@@ -117,7 +117,11 @@ test.describe('the tree sheet on a desk', () => {
 
   test('goes by keyboard alone: letters jump, signs turn anywhere, Enter goes on, ? helps', async ({ page }) => {
     await openSheet(page);
-    await page.keyboard.press('d');
+    // The sheet may be drawn a moment before it listens: a key that nobody heard is pressed again.
+    await expect(async () => {
+      await page.keyboard.press('d');
+      await expect(box(page, 'height.distance')).toBeFocused({ timeout: 500 });
+    }).toPass();
     await page.keyboard.type('25');
     await page.keyboard.press('Enter');
     await page.keyboard.type('62');

@@ -13,7 +13,6 @@ export const HEIGHT_SLIPS = {
   otherStaff: 'height.other-staff',
   lowMark: 'height.low-mark',
   noHalfTrunk: 'height.half-trunk-missing',
-  steepSun: 'height.sun-too-high',
 } as const;
 
 export type HeightSlip = (typeof HEIGHT_SLIPS)[keyof typeof HEIGHT_SLIPS];

@@ -55,7 +55,7 @@ interface ThingMarkProps {
 /** What might be touched: a line hangs above the ground, the others stand on it. */
 function ThingMark({ thing, x, y, groundY, size }: ThingMarkProps) {
   const d = {
-    line: `M ${x} ${Math.max(y, groundY)} V ${y - 6} M ${x - size * 0.35} ${y} h ${size * 0.7}`,
+    line: `M ${x} ${Math.max(y, groundY)} V ${y - 6} M ${x - size * 0.15} ${y} h ${size * 0.3}`,
     path: `M ${x - size * 0.5} ${y} h ${size}`,
     building: `M ${x - size * 0.3} ${y} v -${size * 0.5} l ${size * 0.3} -${size * 0.3} l ${size * 0.3} ${size * 0.3} v ${size * 0.5} Z`,
   }[thing];

@@ -1,11 +1,11 @@
 import { LineChart } from 'echarts/charts';
-import { AriaComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import { GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { Expected } from '@arbolito/core/height';
 import { useChart } from '../../../ui/use-chart.ts';
 
-use([LineChart, GridComponent, TooltipComponent, LegendComponent, MarkLineComponent, AriaComponent, SVGRenderer]);
+use([LineChart, GridComponent, TooltipComponent, LegendComponent, MarkLineComponent, SVGRenderer]);
 
 export interface ErrorCurveProps {
   readonly curve: readonly Expected[];
@@ -33,7 +33,6 @@ export function ErrorCurve({ curve, bestM }: ErrorCurveProps) {
   });
   const element = useChart(
     ({ token, text, axis }) => ({
-      aria: { enabled: true },
       grid: { left: 8, right: 16, top: 76, bottom: 34, containLabel: true },
       legend: { top: 4, textStyle: text },
       tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(2)} m` },
