@@ -54,7 +54,7 @@ const DEVICES = { desk: { width: 1280, height: 800 }, phone: PHONE };
 
 for (const [device, viewport] of Object.entries(DEVICES)) {
   test(`axe finds nothing on any view, by day, sun and dusk: ${device}`, async ({ page }) => {
-    test.setTimeout(300_000);
+    test.setTimeout(900_000);
     await page.setViewportSize(viewport);
     for (const address of await everyView()) {
       await page.goto(address, { waitUntil: 'networkidle' });
