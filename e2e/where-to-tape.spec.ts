@@ -53,7 +53,10 @@ test.describe('where to tape', () => {
   test('opens and closes by a key', async ({ page }) => {
     await page.goto('/measure');
     await expect(page.locator('[data-reading="diameter.diameter"]')).toBeVisible();
-    await page.keyboard.press('w');
+    await expect(async () => {
+      await page.keyboard.press('w');
+      await expect(page.getByRole('heading', { name: 'Where to tape' })).toBeVisible({ timeout: 1000 });
+    }).toPass();
     await expect(page.getByTestId(point)).toHaveText('1.30 m');
     await page.keyboard.press('Escape');
     await expect(page.getByTestId(point)).toBeHidden();
