@@ -7,7 +7,6 @@ import {
   type TreeRecord,
 } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/estimate';
-import { standardErrorOf } from '@arbolito/core/method';
 import { convert, printRounded } from '@arbolito/core/quantity';
 import { methodOf, readMeasure } from '@arbolito/core/survey';
 import { Fold } from '../../../ui/Fold.tsx';
@@ -83,18 +82,21 @@ function Errors({ view }: { readonly view: SheetView }) {
   const unit = unitSystem === 'metric' ? 'cm' : 'in';
   const part = { measure: 'diameter', stem: 1 } as const;
   const { description } = methodOf(draft, part);
-  const { method, readings } = readMeasure(draft, part, settings);
-  const diameterCm = reckoned.diameter === null ? null : (estimateOf(reckoned.diameter)?.value ?? null);
+  const { readings } = readMeasure(draft, part, settings);
+  const estimate = reckoned.diameter === null ? null : estimateOf(reckoned.diameter);
   const [spec] = description.readings;
   const reading = spec === undefined ? undefined : readings[spec.key];
-  if (diameterCm === null || description.meets === undefined || spec === undefined || reading === undefined)
+  if (estimate === null || description.meets === undefined || spec === undefined || reading === undefined)
     return <p className="pb-3 text-quiet">Read the diameter first.</p>;
-  // A girth is π times as long as the diameter, and so are its errors.
-  const perReading = description.meets === 'round' && spec.callout !== '' ? 1 / Math.PI : 1;
-  const inCm = (value: number): number => convert(value, reading.unit, 'cm') * perReading;
+  const diameterCm = estimate.value;
+  // What each reading does to the diameter is worked out already, whatever it was read in: a girth, bands, an angle.
+  const ofReadings = estimate.contributions.filter((part) => part.reading !== null);
+  const [first] = ofReadings;
+  const cmPerUnit =
+    first === undefined || first.readingStandardError === 0 ? 0 : first.effect / first.readingStandardError;
   const asCm = {
-    graduationCm: inCm(spec.graduation[reading.unit] ?? 0),
-    standardErrorCm: inCm(standardErrorOf(method, spec.key, reading)),
+    graduationCm: (spec.graduation[reading.unit] ?? 0) * cmPerUnit,
+    standardErrorCm: Math.hypot(...ofReadings.map(({ effect }) => effect)),
   };
   const cross = readings.cross;
   const faces =
