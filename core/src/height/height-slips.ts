@@ -6,6 +6,18 @@ import { HEIGHT_SLIPS, heightFinding } from './slips.ts';
 /** Tallest height that can be entered; no standing tree is known to be taller. */
 const TALLEST_M = 130;
 
+const BREAST_HEIGHT_M = 1.3;
+
+/** A tree that was taped at breast height is taller than that. */
+export const belowBreastHeight = (height: string, reading: string): Finding =>
+  heightFinding(
+    HEIGHT_SLIPS.belowBreastHeight,
+    'check',
+    reading,
+    'Shorter than breast height',
+    `These readings give ${height}, and the tree has a diameter at breast height. Look at the signs, the scale and the units.`,
+  );
+
 /**
  * What can be said of any height, however it was taken: it must be above the ground, and it should be one that trees
  * of this dbh have.
@@ -35,8 +47,10 @@ export function diagnoseHeight({ value, context, print }: Diagnosis, reading: st
       ),
     ];
   }
-  const { dbhCm } = context;
-  if (dbhCm === undefined || isPlausibleHeight(value, dbhCm)) return [];
+  const { dbhCm, breastHeightM = BREAST_HEIGHT_M } = context;
+  if (dbhCm === undefined || context.heightOf === 'part') return [];
+  if (value < breastHeightM) return [belowBreastHeight(print(value), reading)];
+  if (isPlausibleHeight(value, dbhCm)) return [];
   return [
     heightFinding(
       HEIGHT_SLIPS.slenderness,

@@ -30,3 +30,14 @@ export {
   type Situation,
   type StandOff,
 } from './stand-off.ts';
+export {
+  HEIGHT_SLIP_KINDS,
+  nameSlips,
+  seenTangent,
+  soundFactor,
+  withNamedSlips,
+  type Checked,
+  type Expectation,
+  type HeightEvidence,
+  type SlipKind,
+} from './diagnosis/index.ts';

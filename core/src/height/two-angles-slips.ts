@@ -11,6 +11,7 @@ import {
   type SlopeUnit,
 } from '../quantity/index.ts';
 import { isPlausibleHeight, oddness, plausibleHeight, printDbh, usualHeights } from './plausible-height.ts';
+import { belowBreastHeight } from './height-slips.ts';
 import { HEIGHT_SLIPS, heightFinding } from './slips.ts';
 
 /** A crew on an ordinary tape stands within this of the mark it means to stand on. */
@@ -164,6 +165,7 @@ const STAND_MARKS = { m15: 15, m20: 20 } as const;
 /** The same figures on another scale: offered where the stand-off or the dbh speaks for it. */
 function wrongScale({ readings, value, context, recompute, print }: Diagnosis, top: Sight, base: Sight): Finding[] {
   const { dbhCm } = context;
+  if (context.heightOf === 'part') return [];
   const distance = readingOf(readings, 'distance');
   const distanceM = convert(distance.value, distance.unit, 'm');
   const implausible = !isPlausibleHeight(value, dbhCm);
@@ -210,8 +212,9 @@ const isOtherMetreScale = (read: SlopeUnit, other: SlopeUnit): boolean =>
 
 /** A height outside the band of its dbh, with the one changed reading that would explain it best. */
 function unlikely({ readings, value, context, recompute, print }: Diagnosis, scaleMends: readonly Mend[]): Finding[] {
-  const { dbhCm } = context;
-  if (dbhCm === undefined || isPlausibleHeight(value, dbhCm)) return [];
+  const { dbhCm, breastHeightM = 1.3 } = context;
+  if (dbhCm === undefined || context.heightOf === 'part' || isPlausibleHeight(value, dbhCm)) return [];
+  if (value < breastHeightM) return [belowBreastHeight(print(value), 'top')];
   const top = readingOf(readings, 'top');
   const base = readingOf(readings, 'base');
   const distance = readingOf(readings, 'distance');

@@ -88,6 +88,8 @@ export interface MethodContext {
   /** The survey's breast height, and whether it asks for a measured one. */
   readonly breastHeightM?: number;
   readonly pointBy?: 'measured' | 'body-mark';
+  /** What a height ends at; the total height where left out. Only that one is held against the dbh. */
+  readonly heightOf?: 'total' | 'part';
 }
 
 /** What `diagnose` may ask of the frame: the figure that other readings would give. */

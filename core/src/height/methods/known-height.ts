@@ -55,7 +55,7 @@ export const method: Method = {
     ),
   diagnose: ({ value, context, readings }) => {
     const { dbhCm } = context;
-    if (dbhCm === undefined || isPlausibleHeight(value, dbhCm)) return [];
+    if (dbhCm === undefined || context.heightOf === 'part' || isPlausibleHeight(value, dbhCm)) return [];
     const read = readingOf(readings, 'height');
     const shifted = [
       read.value / 10,
