@@ -15,6 +15,8 @@ export interface LastVisit {
   /** Time between the visits, above 0. */
   readonly years: number;
   readonly stems: readonly LastStem[];
+  /** Total height, where it was measured. */
+  readonly height?: { readonly heightM: number; readonly standardErrorM: number };
   /** From where the height of the point was measured: uphill side, along the lean. */
   readonly side: string;
   /** What marks the point on the bark, empty where nothing does. */

@@ -14,7 +14,7 @@ export interface ReadingChange {
 export interface Mend {
   readonly label: string;
   /** Which part of the tree sheet the readings belong to. */
-  readonly measure: 'diameter' | 'point' | 'height';
+  readonly measure: 'diameter' | 'point' | 'distance' | 'height';
   /** The method to switch to, where the mend is a change of method. */
   readonly methodId?: string;
   readonly changes: readonly ReadingChange[];

@@ -7,7 +7,7 @@ export {
   type HeightBand,
 } from './plausible-height.ts';
 export { HEIGHT_SLIPS, type HeightSlip } from './slips.ts';
-export { combineHeights, type Combined, type Weighed } from './combine.ts';
+export { combinedHeight, combineHeights, type Combined, type Weighed } from './combine.ts';
 export { staffDistanceM } from './base-staff.ts';
 export {
   crownEdgeReadingM,
@@ -34,10 +34,10 @@ export {
   HEIGHT_SLIP_KINDS,
   nameSlips,
   seenTangent,
-  soundFactor,
   withNamedSlips,
   type Checked,
   type Expectation,
   type HeightEvidence,
   type SlipKind,
 } from './diagnosis/index.ts';
+export { soundFactor } from './sound.ts';

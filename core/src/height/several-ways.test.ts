@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { propagate, silentWorkbook } from '../estimate/index.ts';
 import { standardErrorOf, type Method } from '../method/index.ts';
 import { normal, seededRandom } from '../practice/index.ts';
-import { findMethod } from '../registry/index.ts';
+import { findMethod, methodsFor } from '../registry/index.ts';
 import { estimateFrom, findingIn, outcomeOf, readingsFrom, type Given } from '../testing/index.ts';
 import { combineHeights, crownEdgeReadingM, leaningReadingM, staffDistanceExactM, staffDistanceM } from './index.ts';
 
@@ -139,6 +139,32 @@ describe('heights by hand', () => {
   });
 });
 
+describe('distances by hand', () => {
+  it.each([
+    // 26.40 × cos 18°
+    ['taped along a slope', 'along-slope', { tape: [26.4, 'm'], along: [18, 'deg'] }, undefined, '25.11'],
+    ['level to the bark of a trunk of 46 cm', 'to-bark', { toBark: [19.2, 'm'] }, 46, '19.43'],
+    ['to the bark, the trunk unknown', 'to-bark', { toBark: [19.2, 'm'] }, undefined, '19.20'],
+    ['31 paces of 0.78 m', 'paces', { paces: [31, 'one'], pace: [0.78, 'm'] }, undefined, '24.18'],
+    // 1.25 × 20.1168
+    ['a chain and 25 links', 'chain', { chains: [1, 'one'], links: [25, 'one'] }, undefined, '25.15'],
+    // 24 × cos 12° = 23.476, and 0.2
+    ['a laser on a slope of 12°, trunk 40 cm', 'laser', { sighted: [24, 'm'], along: [-12, 'deg'] }, 40, '23.68'],
+    ['an optical rangefinder on the level', 'optical', { sighted: [24, 'm'], along: [0, 'deg'] }, undefined, '24.00'],
+    // 20 × √(273.15 ÷ 287.15) = 19.506: the 2.5 % of 14 °C
+    [
+      'by sound at 0 °C, calibrated at 14 °C',
+      'ultrasonic',
+      { sighted: [20, 'm'], along: [0, 'deg'], air: [0, 'degC'], calibrated: [14, 'degC'] },
+      undefined,
+      '19.51',
+    ],
+  ] as const)('%s', (_words, method, given, dbhCm, expected) => {
+    const estimate = estimateFrom(`distance.${method}`, given, dbhCm === undefined ? {} : { dbhCm });
+    expect(estimate.printed.value).toBe(expected);
+  });
+});
+
 describe('what a method says of its own weakness', () => {
   it('names what the other way of holding the staff would give', () => {
     const outcome = outcomeOf('height.base-staff-vertical', {
@@ -242,6 +268,17 @@ describe('several figures of one tree', () => {
     expect(words).toContain('Clinometer and laser cannot both be right: 3.9 standard errors apart');
   });
 
+  it('share the errors of one stand: the mean of two tops keeps that of the distance', () => {
+    const common = { stand: 1, errorsM: { distance: 0.4 } };
+    // Each 0.3 of its own and 0.4 shared: 0.5. The mean: √(0.3² ÷ 2 + 0.4²), their difference 0.3 × √2.
+    const { standardErrorM, apart } = combineHeights([
+      { name: 'first', valueM: 20, standardErrorM: 0.5, common },
+      { name: 'second', valueM: 21, standardErrorM: 0.5, common },
+    ]);
+    expect(standardErrorM).toBeCloseTo(Math.sqrt(0.045 + 0.16), 9);
+    expect(apart?.standardErrors).toBeCloseTo(1 / (0.3 * Math.SQRT2), 9);
+  });
+
   it('are one figure, or none', () => {
     expect(combineHeights([{ name: 'a', valueM: 20, standardErrorM: 1 }])).toMatchObject({ valueM: 20, apart: null });
     expect(() => combineHeights([])).toThrow(RangeError);
@@ -275,6 +312,21 @@ describe('the ± of every method', () => {
       mark: [1.3, 'm'],
     },
     'height.ultrasonic': { slope: [22, 'm'], via: [-3, 'deg'], top: [36, 'deg'], hung: [1.3, 'm'] },
+    'height.ultrasonic-air': {
+      slope: [22, 'm'],
+      via: [-3, 'deg'],
+      top: [36, 'deg'],
+      hung: [1.3, 'm'],
+      air: [2, 'degC'],
+      calibrated: [19, 'degC'],
+    },
+    'distance.along-slope': { tape: [26.4, 'm'], along: [18, 'deg'] },
+    'distance.to-bark': { toBark: [22.5, 'm'] },
+    'distance.paces': { paces: [31, 'one'], pace: [0.78, 'm'] },
+    'distance.chain': { chains: [1, 'one'], links: [25, 'one'] },
+    'distance.optical': { sighted: [24, 'm'], along: [-9, 'deg'] },
+    'distance.laser': { sighted: [24, 'm'], along: [-9, 'deg'] },
+    'distance.ultrasonic': { sighted: [21, 'm'], along: [-4, 'deg'], air: [2, 'degC'], calibrated: [19, 'degC'] },
     'height.tape-drop': { drop: [17, 'm'], rest: [1.2, 'm'] },
     'height.known': { height: [18, 'm'] },
     'height.protractor': { topLine: [55, 'deg'], baseLine: [94, 'deg'], distance: [24, 'm'] },
@@ -309,6 +361,11 @@ describe('the ± of every method', () => {
     }
     return held / DRAWS;
   }
+
+  it('is held for every method of a height and of a distance', () => {
+    const all = [...methodsFor('height'), ...methodsFor('distance')].map(({ description }) => description.id);
+    expect(Object.keys(ORDINARY).sort()).toEqual(all.sort());
+  });
 
   it.each(Object.entries(ORDINARY))(
     '%s: intervals of 1.96 ± hold the truth in 93 to 97 of a hundred of 10,000 measurements',

@@ -100,6 +100,7 @@ export const levelDistance = groundLength({
   place: 'ground',
   shortcut: 'd',
   callout: '@',
+  isLevelDistance: true,
   rangeHint: 'It is the level distance between you and the trunk.',
 });
 
@@ -109,7 +110,13 @@ export const step = (
   terms: readonly Term[],
   compute: (a: number, b: number) => number,
   write: (a: string, b: string) => string,
-  rest: { readonly decimals: number; readonly unit: string; readonly rule: string; readonly source?: string },
+  rest: {
+    readonly decimals: number;
+    readonly unit: string;
+    readonly rule: string;
+    readonly source?: string;
+    readonly final?: boolean;
+  },
 ): Term =>
   book.step({
     terms,
@@ -178,14 +185,22 @@ export function tangentTerm(reading: Reading, label: string, book: Workbook): Te
 const radians = degreesToRadians;
 
 /** A length along a sight, and what it is on the level: s cos a. */
-export function levelPart(length: Term, angle: Term, unit: string, rule: string, book: Workbook): Term {
+export function levelPart(
+  length: Term,
+  angle: Term,
+  unit: string,
+  rule: string,
+  book: Workbook,
+  { decimals = 3, final = false }: { readonly decimals?: number; readonly final?: boolean } = {},
+): Term {
   return step(
     book,
     [length, angle],
     (s, a) => s * Math.cos(radians(a)),
     (s, a) => `${s} × cos ${a}°`,
     {
-      decimals: 3,
+      decimals,
+      final,
       unit,
       rule,
     },

@@ -82,7 +82,8 @@ export function diagnoseTwoAngles(
       ),
     );
   }
-  if (topTangent < 0) {
+  // A stump or a first branch may well lie below the eye.
+  if (topTangent < 0 && diagnosis.context.heightOf !== 'part') {
     const mend = flip('top', top);
     findings.push(
       heightFinding(

@@ -19,6 +19,10 @@ const ORDINARY: Readonly<Record<string, number>> = {
   'diameter.graduated-stick reach': 64,
   'diameter.ruler-at-arms-length reach': 64,
   'diameter.ruler-at-arms-length seen': 2,
+  'distance.paces paces': 31,
+  'distance.paces pace': 0.78,
+  'distance.chain chains': 1,
+  'distance.chain links': 20,
   'height.log-stick logs': 3.5,
   'height.log-stick logLength': 4.9,
   'height.mark-on-stem markHeight': 4,
@@ -37,6 +41,7 @@ function ordinary(id: string, spec: ReadingSpec): number {
   const known = ORDINARY[`${id} ${spec.key}`];
   if (known !== undefined) return known;
   if (spec.quantity === 'slope') return spec.place === 'tip' ? 62 : -9;
+  if (spec.quantity === 'temperature') return spec.key === 'air' ? 4 : 18;
   if (spec.defaultUnit.metric === 'cm') return 36;
   const [low = 0, high = 0] = spec.range.m ?? [];
   return high <= 12 ? Math.max(low, 1.5) : 24;

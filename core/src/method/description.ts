@@ -1,8 +1,8 @@
 import type { Finding, Term, Workbook } from '../estimate/index.ts';
 import type { UnitId, UnitSystem } from '../quantity/index.ts';
 
-/** What is measured of a tree. `point` is the height at which a diameter was taken. */
-export type Measure = 'diameter' | 'point' | 'height';
+/** What is measured of a tree. `point` is the height at which a diameter was taken, `distance` the level one from the observer. */
+export type Measure = 'diameter' | 'point' | 'distance' | 'height';
 
 /** Where on the elevation drawing a reading is taken, and so where its box stands. */
 export type Place = 'tip' | 'base' | 'ground' | 'ring' | 'side';
@@ -13,7 +13,7 @@ export interface ReadingSpec {
   readonly label: string;
   /** What to do, in words said to the person with the instrument. */
   readonly ask: string;
-  readonly quantity: 'slope' | 'length' | 'angle' | 'count';
+  readonly quantity: 'slope' | 'length' | 'angle' | 'count' | 'temperature';
   /** Units it may be read in, the first of each system's defaults in `defaultUnit`. */
   readonly units: readonly UnitId[];
   readonly defaultUnit: Readonly<Record<UnitSystem, UnitId>>;
@@ -26,6 +26,8 @@ export interface ReadingSpec {
   /** Standard error of one careful reading, sighting included, per unit. */
   readonly typicalError: Readonly<Partial<Record<UnitId, number>>>;
   readonly signed: boolean;
+  /** A level distance to the axis of the trunk: it may come from a method of its own. */
+  readonly isLevelDistance?: boolean;
   readonly place: Place;
   /** Letter that jumps to it on the tree sheet. */
   readonly shortcut: string;
@@ -123,6 +125,7 @@ export interface Method {
 export const RESULTS = {
   height: { canonical: 'm', metric: { unit: 'm', decimals: 2 }, imperial: { unit: 'ft', decimals: 1 } },
   point: { canonical: 'm', metric: { unit: 'm', decimals: 2 }, imperial: { unit: 'ft', decimals: 2 } },
+  distance: { canonical: 'm', metric: { unit: 'm', decimals: 2 }, imperial: { unit: 'ft', decimals: 1 } },
   diameter: { canonical: 'cm', metric: { unit: 'cm', decimals: 1 }, imperial: { unit: 'in', decimals: 1 } },
 } as const satisfies Record<Measure, { canonical: UnitId } & Record<UnitSystem, { unit: UnitId; decimals: number }>>;
 

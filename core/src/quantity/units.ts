@@ -1,5 +1,5 @@
 /** What a unit measures. `slope` units all express the tangent of an angle of sight. */
-export type Dimension = 'length' | 'slope' | 'area' | 'volume' | 'ratio';
+export type Dimension = 'length' | 'slope' | 'area' | 'volume' | 'ratio' | 'temperature';
 
 export interface Unit {
   readonly dimension: Dimension;
@@ -88,6 +88,7 @@ export const UNITS = {
   acre: { dimension: 'area', symbol: 'ac', words: 'acres', spellings: ['ac', 'acre', 'acres'], steps: 404_685_642_240 },
   m3: { dimension: 'volume', symbol: 'm³', words: 'cubic metres', spellings: ['m3', 'm³'], steps: 1_000_000_000_000 },
   ft3: { dimension: 'volume', symbol: 'ft³', words: 'cubic feet', spellings: ['ft3', 'ft³'], steps: 28_316_846_592 },
+  degC: { dimension: 'temperature', symbol: '°C', words: 'degrees Celsius', spellings: ['°c', 'c'], steps: 1 },
   one: { dimension: 'ratio', symbol: '', words: 'a plain number', spellings: [], steps: 1 },
 } as const satisfies Record<string, Unit>;
 

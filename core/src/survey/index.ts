@@ -13,6 +13,21 @@ export {
   plotRadiusM,
   slopeCorrectedRadiusM,
 } from './circular-plot.ts';
+export {
+  HEIGHT_ENDS,
+  heightName,
+  HEIGHTS_PER_STAND,
+  HEIGHTS_PER_TREE,
+  isHeightNotes,
+  STEM_LIMITS,
+  TOP_DIAMETER_CM,
+  type HeightEnd,
+  type HeightNote,
+  type HeightNotes,
+  type KeptHeight,
+  type StemLimit,
+} from './heights.ts';
+export { reckonHeights, type KnownOfHeight, type ReckonedHeight, type ReckonedHeights } from './reckon-heights.ts';
 export { readEntries, readMeasure, type ReadMeasure } from './read-draft.ts';
 export {
   findingsOfTree,
@@ -51,12 +66,19 @@ export {
   MEASURES,
   methodOf,
   partsOf,
+  heightNotesOf,
+  specsOf,
   STEMS_PER_TREE,
   stemsOf,
   TAG,
+  takeOf,
+  withDistance,
+  withHeight,
   withMeasureDraft,
+  withoutHeight,
   withoutStem,
   withStem,
+  type HeightTake,
   type Entry,
   type MeasureDraft,
   type Part,

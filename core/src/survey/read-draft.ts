@@ -5,11 +5,15 @@ import {
   defaultUnitOf,
   measureDraftOf,
   methodOf,
+  specsOf,
+  takeOf,
   type MeasureDraft,
   type Part,
   type ReadingDefaults,
   type TreeDraft,
 } from './tree-draft.ts';
+
+const FIRST_HEIGHT = { measure: 'height', stem: 1 } as const satisfies Part;
 
 export interface ReadMeasure {
   readonly method: Method;
@@ -52,5 +56,19 @@ export function readEntries(method: Method, entries: MeasureDraft['entries'], de
   return { method, readings, errors, begun };
 }
 
-export const readMeasure = (draft: TreeDraft, part: Part, defaults: ReadingDefaults): ReadMeasure =>
-  readEntries(methodOf(draft, part), measureDraftOf(draft, part).entries, defaults);
+/**
+ * Reads what was typed for a part. A height from one stand with the first takes over the readings of that, and is begun
+ * with its own.
+ */
+export function readMeasure(draft: TreeDraft, part: Part, defaults: ReadingDefaults): ReadMeasure {
+  const { entries } = measureDraftOf(draft, part);
+  const oneStand = draft.moreHeights.some(({ take, oneStand }) => oneStand && take === takeOf(part));
+  if (part.measure !== 'height' || !oneStand) return readEntries(methodOf(draft, part), entries, defaults);
+  const method = methodOf(draft, FIRST_HEIGHT);
+  const own = new Set(specsOf(draft, part).map(({ key }) => key));
+  const isOwn = (key: string): boolean => own.has(key);
+  const first = Object.entries(draft.height.entries).filter(([key]) => !isOwn(key));
+  const mine = Object.entries(entries).filter(([key]) => isOwn(key));
+  const read = readEntries(method, Object.fromEntries([...first, ...mine]), defaults);
+  return { ...read, begun: mine.some(([, { text }]) => text.trim() !== '') };
+}

@@ -7,14 +7,20 @@ import {
   type LastVisit,
 } from '../diameter/index.ts';
 import { estimateOf, findingsOf, type Estimate, type Finding, type Outcome } from '../estimate/index.ts';
-import { HEIGHT_SLIPS, slenderness } from '../height/index.ts';
-import { evaluate, type Measure, type MethodContext } from '../method/index.ts';
+import { HEIGHT_SLIPS, slenderness, type Expectation } from '../height/index.ts';
+import type { Measure, MethodContext } from '../method/index.ts';
 import { formFactorVolume, type FormFactor } from '../stem/index.ts';
-import { readMeasure, type ReadMeasure } from './read-draft.ts';
+import { readMeasure } from './read-draft.ts';
+import { disagreement, outcomeOf, reckonHeights, type KnownOfHeight, type ReckonedHeights } from './reckon-heights.ts';
 import type { Species } from './species.ts';
 import { stemsOf, type ReadingDefaults, type TreeDraft } from './tree-draft.ts';
 
-const SIGN_SLIPS: ReadonlySet<string> = new Set([HEIGHT_SLIPS.baseAboveEye, HEIGHT_SLIPS.topBelowEye]);
+const SIGN_SLIPS: ReadonlySet<string> = new Set([
+  HEIGHT_SLIPS.baseAboveEye,
+  HEIGHT_SLIPS.topBelowEye,
+  'height.base-sign',
+  'height.top-sign',
+]);
 
 export interface TreeSettings extends ReadingDefaults {
   readonly formFactor: FormFactor;
@@ -26,6 +32,8 @@ export interface TreeKnown {
   readonly species?: Species | undefined;
   /** The visit before, where there was one. */
   readonly lastVisit?: LastVisit | undefined;
+  /** Who stands where: eye, ground, pace, air; and what the survey's curve expects. */
+  readonly beside?: KnownOfHeight | undefined;
 }
 
 export interface ReckonedStem {
@@ -38,6 +46,8 @@ export interface ReckonedStem {
 export interface PlacedFinding extends Finding {
   readonly measure: Measure;
   readonly stem: number;
+  /** Number of the height that it is about; the first where left out. */
+  readonly take?: number;
 }
 
 /** Everything one tree's readings say. Null where nothing was read. */
@@ -45,6 +55,8 @@ export interface ReckonedTree {
   /** Of the first stem. */
   readonly diameter: Outcome | null;
   readonly height: Outcome | null;
+  /** Every height that was read, the first included, and what they make of each other. */
+  readonly heights: ReckonedHeights;
   /** Every stem, by its ordinal; the first included. */
   readonly stems: readonly ReckonedStem[];
   /** Diameters of the stems that count as trees of their own: one, or all where the rules keep them apart. */
@@ -60,16 +72,26 @@ export interface ReckonedTree {
   readonly findings: readonly PlacedFinding[];
 }
 
-function outcomeOf(read: ReadMeasure, context: MethodContext): Outcome | null {
-  if (!read.begun) return null;
-  const outcome = evaluate(read.method, read.readings, context);
-  if (read.errors.length === 0) return outcome;
-  const unread = new Set(read.errors.map((error) => error.reading));
-  const others = outcome.ok ? [] : outcome.findings.filter((finding) => !unread.has(finding.reading));
-  return { ok: false, findings: [...read.errors, ...others] };
-}
-
 const knownOf = (outcome: Outcome | null): Estimate | null => (outcome === null ? null : estimateOf(outcome));
+
+/** Heights grow some 0.15 m a year, and differ in that by as much: what a tree measured before should be now. */
+const GROWTH_M_PER_YEAR = 0.15;
+
+/** The height of the last visit, grown since. A top that broke says nothing. */
+function expectedGrown({ lastVisit }: TreeKnown, { broken }: TreeDraft): Expectation[] {
+  const then = lastVisit?.height;
+  if (lastVisit === undefined || then === undefined || broken === true) return [];
+  const grownM = GROWTH_M_PER_YEAR * lastVisit.years;
+  return [
+    {
+      from: 'last-visit',
+      words: `the visit of ${lastVisit.on}, grown since,`,
+      heightM: then.heightM + grownM,
+      standardErrorM: Math.hypot(then.standardErrorM, grownM),
+      then,
+    },
+  ];
+}
 
 /** Works out a tree from what is typed on its sheet, each measure diagnosed in the light of the others. */
 export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: TreeKnown = {}): ReckonedTree {
@@ -83,10 +105,13 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
   }));
   const alone = stems.map(({ read }) => outcomeOf(read, context));
   const thickest = Math.max(0, ...alone.flatMap((outcome) => knownOf(outcome)?.value ?? []));
-  const height = outcomeOf(readMeasure(draft, { measure: 'height', stem: 1 }, settings), {
-    ...context,
-    ...(thickest === 0 ? {} : { dbhCm: thickest }),
-  });
+  const heights = reckonHeights(
+    draft,
+    settings,
+    { ...context, ...(thickest === 0 ? {} : { dbhCm: thickest }) },
+    { ...known.beside, expected: [...(known.beside?.expected ?? []), ...expectedGrown(known, draft)] },
+  );
+  const height = heights.counted;
   const tall = knownOf(height);
   // A height whose signs are in doubt says nothing about the tape.
   const heightM = tall === null || tall.findings.some(({ code }) => SIGN_SLIPS.has(code)) ? null : tall.value;
@@ -110,6 +135,7 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
   return {
     diameter: reckoned[0]?.diameter ?? null,
     height,
+    heights,
     stems: reckoned,
     diametersCm: apart || dbh === null ? diametersCm : [dbh.value],
     dbh,
@@ -132,13 +158,14 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
       rules: fieldRules,
       unitSystem,
       reason: draft.taping?.reason,
-      ...known,
+      species: known.species,
+      lastVisit: known.lastVisit,
     }),
   };
 }
 
 /** Every finding about a tree, with the part of the sheet that it is about. */
-export function findingsOfTree({ stems, height, findings }: ReckonedTree): readonly PlacedFinding[] {
+export function findingsOfTree({ stems, heights, findings }: ReckonedTree): readonly PlacedFinding[] {
   const placed = (outcome: Outcome | null, measure: Measure, stem: number): PlacedFinding[] =>
     outcome === null ? [] : findingsOf(outcome).map((finding) => ({ ...finding, measure, stem }));
   return [
@@ -146,7 +173,11 @@ export function findingsOfTree({ stems, height, findings }: ReckonedTree): reado
       ...placed(diameter, 'diameter', ordinal),
       ...placed(point, 'point', ordinal),
     ]),
-    ...placed(height, 'height', 1),
+    ...heights.heights.flatMap(({ take, distance, outcome }) => {
+      const of = take === 1 ? {} : { take };
+      return [...placed(distance, 'distance', 1), ...placed(outcome, 'height', 1)].map((each) => ({ ...each, ...of }));
+    }),
+    ...disagreement(heights).map((finding) => ({ ...finding, measure: 'height' as const, stem: 1 })),
     ...findings,
   ];
 }

@@ -2,6 +2,7 @@ import type { TapedTree } from '../diameter/index.ts';
 import type { Measure, MethodDescription, Reading } from '../method/index.ts';
 import { printAsRead, type SlopeUnit, type UnitId, type UnitSystem } from '../quantity/index.ts';
 import { defaultMethod, findMethod } from '../registry/index.ts';
+import { HEIGHTS_PER_STAND, HEIGHTS_PER_TREE, type HeightNote, type HeightNotes, type KeptHeight } from './heights.ts';
 
 /** A reading as it stands on the sheet: what was typed and the unit that is meant. */
 export interface Entry {
@@ -34,6 +35,12 @@ export interface TapingNotes {
   readonly reason?: string | undefined;
 }
 
+/** A height beside the first, with its own readings and, where it has a stand of its own, its own distance. */
+export interface HeightTake extends HeightNote {
+  readonly height: MeasureDraft;
+  readonly distance?: MeasureDraft | undefined;
+}
+
 /** A tree on its way onto the record: what the tree sheet and the call-out line both show. */
 export interface TreeDraft {
   readonly tag: string;
@@ -42,12 +49,20 @@ export interface TreeDraft {
   readonly diameter: MeasureDraft;
   readonly point: MeasureDraft;
   readonly height: MeasureDraft;
+  /** How the distance of the height was measured; left out where it was read as such. */
+  readonly distance?: MeasureDraft | undefined;
+  /** The other heights, by rising number. */
+  readonly moreHeights: readonly HeightTake[];
+  /** Which of several total heights counts; the first where left out. */
+  readonly keptHeight?: KeptHeight | undefined;
+  /** The top is broken off. */
+  readonly broken?: boolean | undefined;
   /** The other stems of the tree, by rising ordinal. */
   readonly moreStems: readonly StemDraft[];
   readonly taping?: TapingNotes | undefined;
 }
 
-export const MEASURES = ['diameter', 'point', 'height'] as const satisfies readonly Measure[];
+export const MEASURES = ['diameter', 'point', 'distance', 'height'] as const satisfies readonly Measure[];
 /** What every stem has of its own. */
 export const STEM_MEASURES = ['diameter', 'point'] as const satisfies readonly Measure[];
 export type StemMeasure = (typeof STEM_MEASURES)[number];
@@ -55,11 +70,18 @@ export type StemMeasure = (typeof STEM_MEASURES)[number];
 /** Most stems of one tree that can be kept. */
 export const STEMS_PER_TREE = 30;
 
-/** One part of a tree that is measured: a measure of one of its stems; the height belongs to the first. */
+/**
+ * One part of a tree that is measured: a measure of one of its stems. Heights and their distances belong to the first
+ * stem, and have a number of their own from the second on.
+ */
 export interface Part {
   readonly measure: Measure;
   readonly stem: number;
+  readonly take?: number;
 }
+
+/** Number of the height that a part belongs to. */
+export const takeOf = ({ take = 1 }: Part): number => take;
 
 export const isStemMeasure = (measure: Measure): measure is StemMeasure =>
   STEM_MEASURES.some((each) => each === measure);
@@ -70,25 +92,89 @@ export const stemsOf = (draft: TreeDraft): readonly StemDraft[] => [
   ...draft.moreStems,
 ];
 
-/** Every part of a tree in the order in which it is measured: stem by stem, then the height. */
+/** A part of the heights of a tree; the first has no number. */
+const partOfTake = (measure: 'distance' | 'height', take: number): Part =>
+  take === 1 ? { measure, stem: 1 } : { measure, stem: 1, take };
+
+/** Every part of a tree in the order in which it is measured: stem by stem, then height by height. */
 export const partsOf = (draft: TreeDraft): readonly Part[] => [
   ...stemsOf(draft).flatMap(({ ordinal }) => STEM_MEASURES.map((measure) => ({ measure, stem: ordinal }))),
-  { measure: 'height', stem: 1 },
+  ...[{ take: 1, distance: draft.distance }, ...draft.moreHeights].flatMap(({ take, distance }) => [
+    ...(distance === undefined ? [] : [partOfTake('distance', take)]),
+    partOfTake('height', take),
+  ]),
 ];
 
-/** What stands on the sheet for a part; nothing for a stem that is not there. */
-export function measureDraftOf(draft: TreeDraft, { measure, stem }: Part): MeasureDraft {
-  if (stem === 1 || !isStemMeasure(measure)) return draft[measure];
-  return draft.moreStems.find(({ ordinal }) => ordinal === stem)?.[measure] ?? emptyMeasure(measure);
+/** What stands on the sheet for a part; nothing for a stem or a height that is not there. */
+export function measureDraftOf(draft: TreeDraft, part: Part): MeasureDraft {
+  const { measure, stem } = part;
+  const take = takeOf(part);
+  const found = isStemMeasure(measure)
+    ? stemsOf(draft).find(({ ordinal }) => ordinal === stem)?.[measure]
+    : take === 1
+      ? draft[measure]
+      : draft.moreHeights.find((each) => each.take === take)?.[measure];
+  return found ?? emptyMeasure(measure);
 }
 
-/** The sheet with another content of a part. A stem that is not there is not made. */
-export function withMeasureDraft(draft: TreeDraft, { measure, stem }: Part, content: MeasureDraft): TreeDraft {
-  if (stem === 1 || !isStemMeasure(measure)) return { ...draft, [measure]: content };
+/** The sheet with another content of a part. A stem or a height that is not there is not made. */
+export function withMeasureDraft(draft: TreeDraft, part: Part, content: MeasureDraft): TreeDraft {
+  const { measure, stem } = part;
+  const take = takeOf(part);
+  if (isStemMeasure(measure) ? stem === 1 : take === 1) return { ...draft, [measure]: content };
+  return isStemMeasure(measure)
+    ? {
+        ...draft,
+        moreStems: draft.moreStems.map((each) => (each.ordinal === stem ? { ...each, [measure]: content } : each)),
+      }
+    : {
+        ...draft,
+        moreHeights: draft.moreHeights.map((each) => (each.take === take ? { ...each, [measure]: content } : each)),
+      };
+}
+
+/** The sheet with the distance of a height measured by its own method, or read as such where that is null. */
+export function withDistance(draft: TreeDraft, take: number, methodId: string | null): TreeDraft {
+  const distance = methodId === null ? undefined : { methodId, entries: {} };
+  return take === 1
+    ? { ...draft, distance }
+    : { ...draft, moreHeights: draft.moreHeights.map((each) => (each.take === take ? { ...each, distance } : each)) };
+}
+
+/** The sheet with one more height, or as it was where a tree or a stand takes no more. */
+export function withHeight(draft: TreeDraft, note: Omit<HeightNote, 'take'>, methodId?: string): TreeDraft {
+  const { moreHeights } = draft;
+  const onStand = moreHeights.filter(({ oneStand }) => oneStand).length + 1;
+  if (moreHeights.length + 1 >= HEIGHTS_PER_TREE || (note.oneStand && onStand >= HEIGHTS_PER_STAND)) return draft;
+  const height = { methodId: methodId ?? draft.height.methodId, entries: {} };
+  return { ...draft, moreHeights: [...moreHeights, { ...note, take: (moreHeights.at(-1)?.take ?? 1) + 1, height }] };
+}
+
+/** The sheet without one of its other heights; the one that counts is then the first again. */
+export function withoutHeight(draft: TreeDraft, take: number): TreeDraft {
+  const { keptHeight, ...rest } = draft;
   return {
-    ...draft,
-    moreStems: draft.moreStems.map((each) => (each.ordinal === stem ? { ...each, [measure]: content } : each)),
+    ...rest,
+    ...(keptHeight === undefined || keptHeight === take ? {} : { keptHeight }),
+    moreHeights: draft.moreHeights.filter((each) => each.take !== take),
   };
+}
+
+/** The notes on the heights of a sheet, or undefined where there is nothing to note. */
+export function heightNotesOf({ moreHeights, keptHeight, broken }: TreeDraft): HeightNotes | undefined {
+  const takes = moreHeights.map(({ take, of, oneStand, limit, topDiameterCm }): HeightNote => ({
+    take,
+    of,
+    oneStand,
+    ...(limit === undefined ? {} : { limit }),
+    ...(topDiameterCm === undefined ? {} : { topDiameterCm }),
+  }));
+  const notes: HeightNotes = {
+    ...(takes.length === 0 ? {} : { takes }),
+    ...(keptHeight === undefined || keptHeight === 1 ? {} : { kept: keptHeight }),
+    ...(broken === true ? { broken } : {}),
+  };
+  return Object.keys(notes).length === 0 ? undefined : notes;
 }
 
 /** A stem with nothing read yet, taken with the method in hand. */
@@ -136,6 +222,8 @@ export interface TakenReading extends Reading {
   readonly measure: Measure;
   /** Number of the stem it was taken on; the first where left out. */
   readonly stem?: number;
+  /** Number of the height it belongs to; the first where left out. */
+  readonly take?: number;
   readonly methodId: string;
   readonly key: string;
 }
@@ -152,6 +240,7 @@ export const emptyDraft = (): TreeDraft => ({
   diameter: emptyMeasure('diameter'),
   point: emptyMeasure('point'),
   height: emptyMeasure('height'),
+  moreHeights: [],
   moreStems: [],
 });
 
@@ -167,9 +256,15 @@ export function draftOf(tree: {
   readonly speciesCode: string;
   readonly readings: readonly TakenReading[];
   readonly taping?: TapingNotes | null | undefined;
+  readonly heights?: HeightNotes | null | undefined;
 }): TreeDraft {
-  const measureDraft = ({ measure, stem }: Part): MeasureDraft => {
-    const readings = tree.readings.filter((reading) => reading.measure === measure && (reading.stem ?? 1) === stem);
+  const readingsOf = ({ measure, stem, take = 1 }: Part): readonly TakenReading[] =>
+    tree.readings.filter(
+      (reading) => reading.measure === measure && (reading.stem ?? 1) === stem && (reading.take ?? 1) === take,
+    );
+  const measureDraft = (part: Part): MeasureDraft => {
+    const { measure } = part;
+    const readings = readingsOf(part);
     const method = findMethod(readings[0]?.methodId ?? '') ?? defaultMethod(measure);
     const entries = readings.map(({ key, value, unit, standardError }) => {
       const signed = method.description.readings.some((spec) => spec.key === key && spec.signed);
@@ -178,6 +273,11 @@ export function draftOf(tree: {
     });
     return { methodId: method.description.id, entries: Object.fromEntries(entries) };
   };
+  const distanceOf = (take: number): { readonly distance?: MeasureDraft } => {
+    const part = partOfTake('distance', take);
+    return readingsOf(part).length === 0 ? {} : { distance: measureDraft(part) };
+  };
+  const { takes = [], kept, broken } = tree.heights ?? {};
   const ordinals = [...new Set(tree.readings.map(({ stem }) => stem ?? 1))].filter((stem) => stem > 1);
   return {
     tag: tree.tag,
@@ -186,6 +286,16 @@ export function draftOf(tree: {
     diameter: measureDraft({ measure: 'diameter', stem: 1 }),
     point: measureDraft({ measure: 'point', stem: 1 }),
     height: measureDraft({ measure: 'height', stem: 1 }),
+    ...distanceOf(1),
+    ...(kept === undefined ? {} : { keptHeight: kept }),
+    ...(broken === undefined ? {} : { broken }),
+    moreHeights: [...takes]
+      .sort((a, b) => a.take - b.take)
+      .map((note) => ({
+        ...note,
+        height: measureDraft(partOfTake('height', note.take)),
+        ...distanceOf(note.take),
+      })),
     moreStems: ordinals
       .sort((a, b) => a - b)
       .map((ordinal) => ({
@@ -194,4 +304,17 @@ export function draftOf(tree: {
         point: measureDraft({ measure: 'point', stem: ordinal }),
       })),
   };
+}
+
+/** What is asked of a part: all readings of its method, but for those that another part gives. */
+export function specsOf(draft: TreeDraft, part: Part): MethodDescription['readings'] {
+  const { measure } = part;
+  if (measure !== 'height') return methodOf(draft, part).description.readings;
+  const take = draft.moreHeights.find((each) => each.take === takeOf(part));
+  if (take?.oneStand === true)
+    return methodOf(draft, { measure, stem: 1 }).description.readings.filter(({ place }) => place === 'tip');
+  const distance = take === undefined ? draft.distance : take.distance;
+  return methodOf(draft, part).description.readings.filter(
+    ({ isLevelDistance = false }) => distance === undefined || !isLevelDistance,
+  );
 }

@@ -1,6 +1,7 @@
 import { readingOf, type Reading } from '../../method/index.ts';
 import { convert, printRounded } from '../../quantity/index.ts';
 import { HEIGHT_SLIPS } from '../slips.ts';
+import { soundFactor } from '../sound.ts';
 import { byEvidence, changed, type HeightCase, type SlipKind, type Suspicion } from './slip-kind.ts';
 
 /** The reading on the ground that the height leans on, by its key. */
@@ -228,14 +229,3 @@ function halfTrunk(found: HeightCase, sign: 1 | -1): Suspicion[] {
     value: reading.value + sign * convert(dbhCm / 2, 'cm', reading.unit),
   }));
 }
-
-/**
- * What a distance by sound is to be multiplied by: the speed of sound now over that at the calibration.
- *
- * Source: c = 331.3 √(1 + T ÷ 273.15) m/s, dry air; ISO 9613-1:1993.
- *
- * @param nowC air temperature at the reading, in °C
- * @param calibratedC air temperature at the calibration, in °C
- */
-export const soundFactor = (nowC: number, calibratedC: number): number =>
-  Math.sqrt((nowC + 273.15) / (calibratedC + 273.15));

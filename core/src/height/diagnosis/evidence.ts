@@ -9,6 +9,8 @@ export interface Expectation {
   readonly words: string;
   readonly heightM: number;
   readonly standardErrorM: number;
+  /** What was measured then, where the expectation has grown since. */
+  readonly then?: { readonly heightM: number; readonly standardErrorM: number };
 }
 
 /** A figure with its standard error, in m, or in what its name says. */

@@ -1,5 +1,4 @@
 export { HEIGHT_SLIP_KINDS } from './catalogue.ts';
-export { soundFactor } from './distance-kinds.ts';
 export type { Checked, Expectation, HeightEvidence } from './evidence.ts';
 export { nameSlips, withNamedSlips, type Naming } from './name-slips.ts';
 export type { SlipKind } from './slip-kind.ts';

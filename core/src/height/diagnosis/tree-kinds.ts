@@ -245,16 +245,17 @@ export const TREE_KINDS: readonly SlipKind[] = [
     (found) => {
       const last = found.evidence.expected.find(({ from }) => from === 'last-visit');
       if (last === undefined) return [];
-      const error = Math.hypot(last.standardErrorM, found.standardErrorM);
-      const shrunk = (last.heightM - found.heightM) / error;
+      const { heightM, standardErrorM } = last.then ?? last;
+      const error = Math.hypot(standardErrorM, found.standardErrorM);
+      const shrunk = (heightM - found.heightM) / error;
       if (shrunk < 3.5) return [];
       return [
         {
           changes: {},
-          heightM: last.heightM,
+          heightM,
           certain: true,
           clears: ['top', 'height'].filter((key) => found.readings[key] !== undefined),
-          because: `At the last visit it was ${printRounded(last.heightM, 1)} m tall.`,
+          because: `At the last visit it was ${printRounded(heightM, 1)} m tall.`,
         },
       ];
     },

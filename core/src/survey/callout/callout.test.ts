@@ -250,6 +250,7 @@ describe('the call-out line', () => {
       diameter: measure('diameter'),
       point: measure('point'),
       height: measure('height'),
+      moreHeights: fc.constant([]),
       moreStems: fc
         .array(fc.record({ diameter: measure('diameter'), point: measure('point') }), { maxLength: 3 })
         // A stem is called out by its readings: one without any is not on the line.

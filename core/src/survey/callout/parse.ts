@@ -2,7 +2,9 @@ import {
   defaultUnitOf,
   emptyDraft,
   emptyStem,
-  partsOf,
+  isStemMeasure,
+  STEM_MEASURES,
+  stemsOf,
   STEMS_PER_TREE,
   TAG,
   withMeasureDraft,
@@ -42,6 +44,12 @@ export interface CalloutContext extends ReadingDefaults {
   /** The method in hand for a part, by identifier: it wins where half a line could belong to several. */
   readonly inHand?: (part: Part) => string | undefined;
 }
+
+/** What a line says of the tree as a whole: its first height, and how the distance of that was measured. */
+const TREE_PARTS = [
+  { measure: 'distance', stem: 1 },
+  { measure: 'height', stem: 1 },
+] as const satisfies readonly Part[];
 
 /**
  * Reads one tree in the words crews call out: `#17 sp 34.5 +18 -1.5 @20`.
@@ -103,9 +111,13 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
     draft = { ...draft, moreStems: [...draft.moreStems, emptyStem(ordinal)] };
   // A stem is taken as the one before it, unless something else is in hand for it.
   const before: Partial<Record<Measure, string>> = {};
-  for (const part of partsOf(draft)) {
+  const onLine = [
+    ...stemsOf(draft).flatMap(({ ordinal }) => STEM_MEASURES.map((measure) => ({ measure, stem: ordinal }))),
+    ...TREE_PARTS,
+  ];
+  for (const part of onLine) {
     // The height may be called out behind any stem; what a stem has of its own stands behind its mark.
-    const own = part.measure === 'height' ? heard : heard.filter((each) => each.stem === part.stem);
+    const own = !isStemMeasure(part.measure) ? heard : heard.filter((each) => each.stem === part.stem);
     const inHand = context.inHand?.(part) ?? before[part.measure];
     const fit = fitMethod(part.measure, ofMeasure(part.measure, own), inHand);
     if (fit === null) continue;

@@ -5,6 +5,7 @@ import {
   measureDraftOf,
   methodOf,
   partsOf,
+  takeOf,
   type Entry,
   type ReadingDefaults,
   type TreeDraft,
@@ -43,7 +44,8 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
   if (draft.tag !== '') parts.push(`#${draft.tag}`);
   if (draft.speciesCode !== '') parts.push(draft.speciesCode);
   let lastStem = 1;
-  for (const part of partsOf(draft)) {
+  // The line carries the first height; the others stand on the sheet.
+  for (const part of partsOf(draft).filter((each) => takeOf(each) === 1)) {
     const { readings } = methodOf(draft, part).description;
     const { entries } = measureDraftOf(draft, part);
     const begins = parts.length;

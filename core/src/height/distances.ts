@@ -1,0 +1,85 @@
+import type { Term, Workbook } from '../estimate/index.ts';
+import { readingOf, resultUnit, type MethodContext, type Readings, type ReadingSpec } from '../method/index.ts';
+import type { UnitId } from '../quantity/index.ts';
+import { soundFactor } from './sound.ts';
+import { groundLength, step } from './sights.ts';
+import { halfTrunk } from './half-trunk.ts';
+
+export const LOOK_WHERE_YOU_WALK = 'Look where you walk: roots, holes, wire, traffic. Do not walk backwards.';
+
+/** Something counted: paces, chains, links. */
+export const countOf = (
+  own: Pick<
+    ReadingSpec,
+    | 'key'
+    | 'label'
+    | 'ask'
+    | 'place'
+    | 'shortcut'
+    | 'callout'
+    | 'range'
+    | 'rangeHint'
+    | 'graduation'
+    | 'typicalError'
+    | 'instrument'
+  >,
+): ReadingSpec =>
+  groundLength({
+    quantity: 'count',
+    units: ['one'],
+    defaultUnit: { metric: 'one', imperial: 'one' },
+    ...own,
+  });
+
+/** Air temperature now and at the last calibration, for an instrument that measures by sound. */
+export const airTemperatures = (callout: string): readonly ReadingSpec[] =>
+  (
+    [
+      ['air', 'air now', 'Read the temperature of the air', 'n'],
+      ['calibrated', 'air at calibration', 'Look up the temperature at which it was calibrated', 'c'],
+    ] as const
+  ).map(([key, label, ask, letter]) =>
+    groundLength({
+      key,
+      label,
+      ask,
+      place: 'side',
+      shortcut: letter,
+      callout: `${callout}${letter}`,
+      quantity: 'temperature',
+      units: ['degC'],
+      defaultUnit: { metric: 'degC', imperial: 'degC' },
+      range: { degC: [-40, 50] },
+      rangeHint: 'It is the temperature of the air.',
+      graduation: { degC: 1 },
+      typicalError: { degC: 1 },
+      signed: true,
+      instrument: 'thermometer',
+    }),
+  );
+
+/** A distance by sound as it is in the air of now. */
+export function inTodaysAir(heard: Term, readings: Readings, unit: UnitId, book: Workbook): Term {
+  return book.step({
+    terms: [heard, book.given(readingOf(readings, 'air').value), book.given(readingOf(readings, 'calibrated').value)],
+    compute: (s = 0, now = 0, then = 0) => s * soundFactor(now, then),
+    write: (s = '', now = '', then = '') => `${s} × √((${now} + 273.15) ÷ (${then} + 273.15))`,
+    decimals: 3,
+    unit,
+    rule: 'sound runs slower in cold air: the distance as it is now',
+    source: 'Speed of sound in dry air, ISO 9613-1:1993',
+  });
+}
+
+/** The last line of a distance that ends at the bark: half the trunk is added where the dbh is known. */
+export function toTheAxis(level: Term, book: Workbook, context: MethodContext): Term {
+  const { unit, decimals } = resultUnit('distance', context.unitSystem);
+  const toAxis = halfTrunk(level, unit, 'the axis stands half a trunk behind the bark', context, book);
+  return step(
+    book,
+    [toAxis],
+    (d) => d,
+    (d) => d,
+    { decimals, final: true, unit, rule: 'level distance to the axis of the trunk' },
+  );
+}

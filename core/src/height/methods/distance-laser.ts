@@ -1,0 +1,49 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { diagnoseHalfTrunk } from '../half-trunk.ts';
+import { LOOK_WHERE_YOU_WALK, toTheAxis } from '../distances.ts';
+import { degreesTerm, groundLength, levelPart, sight, TRIGONOMETRY } from '../sights.ts';
+
+const description: MethodDescription = {
+  id: 'distance.laser',
+  version: 1,
+  measure: 'distance',
+  name: 'Laser rangefinder, to the bark',
+  summary: 'A plain laser shows the distance along the sight: its angle makes it level.',
+  help: ['Shoot a board or the bare bark: leaves in front answer first.'],
+  safety: LOOK_WHERE_YOU_WALK,
+  readings: [
+    groundLength({
+      key: 'sighted',
+      label: 'distance shot',
+      ask: 'Read the distance along the sight',
+      place: 'ground',
+      shortcut: 'd',
+      callout: 'xl',
+      typicalError: { m: 0.1, ft: 0.3 },
+      instrument: 'laser rangefinder',
+    }),
+    sight({
+      key: 'along',
+      label: 'angle of the sight',
+      ask: 'Read the angle of that sight',
+      place: 'side',
+      shortcut: 'l',
+      callout: 'xla',
+    }),
+  ],
+  picture: { observer: false },
+  source: TRIGONOMETRY,
+  order: 60,
+};
+
+/** d = s cos β + dbh ÷ 2. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit } = resultUnit('distance', context.unitSystem);
+    const sighted = lengthIn(readingOf(readings, 'sighted'), unit, 'distance', book);
+    const along = degreesTerm(readingOf(readings, 'along'), 'sight', book);
+    return toTheAxis(levelPart(sighted, along, unit, 'the level part of the sight', book), book, context);
+  },
+  diagnose: (diagnosis) => diagnoseHalfTrunk(diagnosis, 'sighted'),
+};

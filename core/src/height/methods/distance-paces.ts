@@ -1,0 +1,71 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { countOf, LOOK_WHERE_YOU_WALK } from '../distances.ts';
+import { shortLength } from '../sights.ts';
+
+const SOURCE = 'Number of paces times the length of the observer’s own pace';
+
+const description: MethodDescription = {
+  id: 'distance.paces',
+  version: 1,
+  measure: 'distance',
+  name: 'Paces',
+  summary: 'Your paces times the length of your pace, with what it drifts by over a day.',
+  help: [
+    'Count as you did on the measured line: single steps or double paces, but one of them.',
+    'A pace shortens uphill, in brush and towards evening: walk the measured line again.',
+  ],
+  safety: LOOK_WHERE_YOU_WALK,
+  readings: [
+    countOf({
+      key: 'paces',
+      label: 'paces',
+      ask: 'Count your paces to the middle of the trunk',
+      place: 'ground',
+      shortcut: 'd',
+      callout: 'pc',
+      range: { one: [1, 500] },
+      rangeHint: 'Count them as on the measured line.',
+      graduation: { one: 0.5 },
+      typicalError: { one: 0.4 },
+      instrument: 'paces',
+    }),
+    shortLength({
+      key: 'pace',
+      label: 'length of a pace',
+      ask: 'Give the length of your pace, from the measured line',
+      place: 'side',
+      shortcut: 'l',
+      callout: 'pcl',
+      units: ['m', 'cm', 'ft'],
+      range: { m: [0.3, 2.5], cm: [30, 250], ft: [1, 8.2] },
+      rangeHint: 'Walk a measured line of 50 m, and divide by the paces.',
+      typicalError: { m: 0.03, cm: 3, ft: 0.1 },
+      instrument: 'paces',
+    }),
+  ],
+  picture: { observer: false },
+  source: SOURCE,
+  order: 30,
+};
+
+/** d = n × pace. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('distance', context.unitSystem);
+    return book.step({
+      terms: [
+        book.given(readingOf(readings, 'paces').value),
+        lengthIn(readingOf(readings, 'pace'), unit, 'pace', book),
+      ],
+      compute: (n = 0, pace = 0) => n * pace,
+      write: (n = '', pace = '') => `${n} × ${pace}`,
+      decimals,
+      final: true,
+      unit,
+      rule: 'paces times their length',
+      source: SOURCE,
+    });
+  },
+  diagnose: () => [],
+};

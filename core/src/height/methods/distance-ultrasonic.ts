@@ -1,0 +1,50 @@
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { diagnoseHalfTrunk } from '../half-trunk.ts';
+import { airTemperatures, inTodaysAir, LOOK_WHERE_YOU_WALK, toTheAxis } from '../distances.ts';
+import { degreesTerm, groundLength, levelPart, sight, TRIGONOMETRY } from '../sights.ts';
+
+const description: MethodDescription = {
+  id: 'distance.ultrasonic',
+  version: 1,
+  measure: 'distance',
+  name: 'Ultrasonic to a transponder, with the air',
+  summary: 'The distance by sound, corrected for the air since the last calibration.',
+  help: ['Calibrate it on a taped 10 m after it has taken on the temperature of the air.'],
+  safety: LOOK_WHERE_YOU_WALK,
+  readings: [
+    groundLength({
+      key: 'sighted',
+      label: 'distance heard',
+      ask: 'Read the distance along the sight',
+      place: 'ground',
+      shortcut: 'd',
+      callout: 'xu',
+      typicalError: { m: 0.1, ft: 0.3 },
+      instrument: 'ultrasonic hypsometer',
+    }),
+    sight({
+      key: 'along',
+      label: 'angle of the sight',
+      ask: 'Read the angle of that sight',
+      place: 'side',
+      shortcut: 'l',
+      callout: 'xua',
+    }),
+    ...airTemperatures('xu'),
+  ],
+  picture: { observer: false },
+  source: TRIGONOMETRY,
+  order: 70,
+};
+
+/** d = s cos β + dbh ÷ 2. */
+export const method: Method = {
+  description,
+  compute: (readings, book, context) => {
+    const { unit } = resultUnit('distance', context.unitSystem);
+    const sighted = inTodaysAir(lengthIn(readingOf(readings, 'sighted'), unit, 'distance', book), readings, unit, book);
+    const along = degreesTerm(readingOf(readings, 'along'), 'sight', book);
+    return toTheAxis(levelPart(sighted, along, unit, 'the level part of the sight', book), book, context);
+  },
+  diagnose: (diagnosis) => diagnoseHalfTrunk(diagnosis, 'sighted'),
+};

@@ -1,0 +1,65 @@
+import type { Term, Workbook } from '../estimate/index.ts';
+import {
+  lengthIn,
+  readingOf,
+  resultUnit,
+  type MethodContext,
+  type Readings,
+  type ReadingSpec,
+} from '../method/index.ts';
+import { halfTrunk } from './half-trunk.ts';
+import { degreesTerm, groundLength, levelPart, risePart, shortLength, sight, tangentTerm, topSight } from './sights.ts';
+
+export const ULTRASONIC_SOURCE = 'Trigonometric height with a transponder; half the diameter for the top only';
+
+/** What an ultrasonic instrument with a transponder reads. */
+export const ULTRASONIC_READINGS = (callout: string): readonly ReadingSpec[] => [
+  groundLength({
+    key: 'slope',
+    label: 'to the transponder',
+    ask: 'Read the distance to the transponder',
+    place: 'ground',
+    shortcut: 'd',
+    callout,
+    typicalError: { m: 0.1, ft: 0.3 },
+    instrument: 'ultrasonic hypsometer',
+  }),
+  sight({
+    key: 'via',
+    label: 'angle to the transponder',
+    ask: 'Aim at the transponder and read the angle',
+    place: 'base',
+    shortcut: 'b',
+    callout: `${callout}a`,
+  }),
+  topSight,
+  shortLength({
+    key: 'hung',
+    label: 'transponder hangs at',
+    ask: 'Measure how high the transponder hangs',
+    place: 'side',
+    shortcut: 'k',
+    callout: callout === 'us' ? 'hung' : `${callout}h`,
+  }),
+];
+
+/** H = h + (s cos a + dbh ÷ 2) tan t − s sin a. */
+export function ultrasonicHeight(slope: Term, readings: Readings, book: Workbook, context: MethodContext): Term {
+  const { unit, decimals } = resultUnit('height', context.unitSystem);
+  const angle = degreesTerm(readingOf(readings, 'via'), 'transponder', book);
+  const level = levelPart(slope, angle, unit, 'level distance to the transponder', book);
+  const rise = risePart(slope, angle, unit, 'transponder above the eye', book);
+  const toAxis = halfTrunk(level, unit, 'the top stands over the axis, half a trunk farther', context, book);
+  const top = tangentTerm(readingOf(readings, 'top'), 'top', book);
+  const hung = lengthIn(readingOf(readings, 'hung'), unit, 'transponder', book);
+  return book.step({
+    terms: [hung, toAxis, top, rise],
+    compute: (h = 0, d = 0, t = 0, r = 0) => h + d * t - r,
+    write: (h = '', d = '', t = '', r = '') => `${h} + ${d} × ${t} − ${r}`,
+    decimals,
+    final: true,
+    unit,
+    rule: 'up to the transponder, and from it to the top',
+    source: ULTRASONIC_SOURCE,
+  });
+}

@@ -1,0 +1,100 @@
+import type { UnitSystem } from '../quantity/index.ts';
+import { convert, printRounded } from '../quantity/index.ts';
+
+/** What a height ends at. */
+export const HEIGHT_ENDS = {
+  total: 'total height',
+  'first-branch': 'first crown branch',
+  'crown-base': 'crown base',
+  merchantable: 'merchantable height',
+  stump: 'stump height',
+} as const;
+
+export type HeightEnd = keyof typeof HEIGHT_ENDS;
+
+/** What ends the merchantable stem, where it is not a diameter. */
+export const STEM_LIMITS = ['break', 'fork', 'sweep'] as const;
+export type StemLimit = (typeof STEM_LIMITS)[number];
+
+/** A height beside the first: what it ends at, and whether it was read from where the first was. */
+export interface HeightNote {
+  /** Number of the height on its tree, from 2. */
+  readonly take: number;
+  readonly of: HeightEnd;
+  /** From one stand: all readings but the sight to its end are those of the first height. */
+  readonly oneStand: boolean;
+  readonly limit?: StemLimit | undefined;
+  /** Diameter at which the merchantable stem ends. */
+  readonly topDiameterCm?: number | undefined;
+}
+
+/** Which of several total heights counts: one of them by its number, or their mean. */
+export type KeptHeight = number | 'mean';
+
+/** What is noted of the heights of a tree. */
+export interface HeightNotes {
+  readonly takes?: readonly HeightNote[] | undefined;
+  /** The first where left out. */
+  readonly kept?: KeptHeight | undefined;
+  /** The top is broken off: the height ends at the break. */
+  readonly broken?: boolean | undefined;
+}
+
+/** Most heights of one tree that can be kept, the first included. */
+export const HEIGHTS_PER_TREE = 12;
+/** Most heights that are read from one stand, the first included. */
+export const HEIGHTS_PER_STAND = 6;
+/** Diameters at which a stem may end, in cm. */
+export const TOP_DIAMETER_CM = [2, 100] as const;
+
+/** Names a height: `crown base`, `merchantable to 7 cm`, `total height`. */
+export function heightName(
+  { of, limit, topDiameterCm }: Omit<HeightNote, 'take' | 'oneStand'>,
+  system: UnitSystem,
+): string {
+  if (of !== 'merchantable') return HEIGHT_ENDS[of];
+  if (topDiameterCm !== undefined) {
+    const diameter = printRounded(convert(topDiameterCm, 'cm', system === 'metric' ? 'cm' : 'in'), 1);
+    return `merchantable to ${diameter.replace(/\.0$/, '')} ${system === 'metric' ? 'cm' : 'in'}`;
+  }
+  return limit === undefined ? HEIGHT_ENDS.merchantable : `merchantable to the ${limit}`;
+}
+
+const isEnd = (value: unknown): value is HeightEnd => typeof value === 'string' && value in HEIGHT_ENDS;
+
+function isHeightNote(value: unknown): value is HeightNote {
+  if (typeof value !== 'object' || value === null) return false;
+  const { take, of, oneStand, limit, topDiameterCm, ...rest } = value as Record<string, unknown>;
+  const [least, most] = TOP_DIAMETER_CM;
+  return (
+    Object.keys(rest).length === 0 &&
+    Number.isInteger(take) &&
+    Number(take) >= 2 &&
+    Number(take) <= 99 &&
+    isEnd(of) &&
+    typeof oneStand === 'boolean' &&
+    (limit === undefined || (of === 'merchantable' && STEM_LIMITS.some((each) => each === limit))) &&
+    (topDiameterCm === undefined ||
+      (of === 'merchantable' && typeof topDiameterCm === 'number' && topDiameterCm >= least && topDiameterCm <= most))
+  );
+}
+
+/** Whether something that came over the wire is a tree's notes on its heights, each within its limits. */
+export function isHeightNotes(value: unknown): value is HeightNotes {
+  if (typeof value !== 'object' || value === null) return false;
+  const { takes = [], kept, broken, ...rest } = value as Record<string, unknown>;
+  if (Object.keys(rest).length > 0 || !Array.isArray(takes) || !takes.every(isHeightNote)) return false;
+  const numbers = takes.map(({ take }) => take);
+  const isKept =
+    kept === undefined ||
+    kept === 'mean' ||
+    kept === 1 ||
+    takes.some(({ take, of }) => take === kept && of === 'total');
+  return (
+    isKept &&
+    takes.length < HEIGHTS_PER_TREE &&
+    takes.filter(({ oneStand }) => oneStand).length < HEIGHTS_PER_STAND &&
+    new Set(numbers).size === numbers.length &&
+    (broken === undefined || typeof broken === 'boolean')
+  );
+}
