@@ -44,6 +44,19 @@ export interface StemError {
   readonly source: string;
 }
 
+/** Why a method is right: a few lines, and the names of the sides of two triangles with one angle in common. */
+export interface Proof {
+  readonly lines: readonly string[];
+  readonly triangle: {
+    /** Upright side of the small triangle, and its level one; left out where there is one triangle only. */
+    readonly near?: string;
+    readonly reach?: string;
+    /** Upright side of the large triangle, and its level one. */
+    readonly far: string;
+    readonly distance: string;
+  };
+}
+
 export interface MethodDescription {
   readonly id: string;
   /** Raised whenever the same readings would give another figure. */
@@ -61,6 +74,8 @@ export interface MethodDescription {
   readonly meets?: 'round' | 'one-face' | 'two-faces';
   /** Errors that no care in reading removes. */
   readonly stemErrors?: readonly StemError[];
+  /** For methods whose reason is not seen at once. */
+  readonly proof?: Proof;
   readonly picture: { readonly observer: boolean };
   readonly source: string;
   /** Where it stands among its fellows; the lowest is offered first. */

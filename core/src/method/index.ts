@@ -7,6 +7,7 @@ export {
   type MethodContext,
   type MethodDescription,
   type Place,
+  type Proof,
   type Reading,
   type Readings,
   type ReadingSpec,
@@ -18,3 +19,4 @@ export { checkReadings, printReading } from './check-readings.ts';
 export { evaluate, standardErrorOf } from './evaluate.ts';
 export { lengthIn } from './in-unit.ts';
 export { readingOf } from './reading-of.ts';
+export { readingsOfSteps } from './readings-of-steps.ts';

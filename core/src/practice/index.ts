@@ -1,3 +1,4 @@
+export { heronKit } from './heron-kit.ts';
 export {
   monteValdeliro,
   type PlantedSlip,

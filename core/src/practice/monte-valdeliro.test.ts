@@ -63,6 +63,34 @@ describe('Monte Valdeliro', () => {
     expect(reckonTree(draftOf(coppice), settings).dbh?.printed.value).toBe('45.8');
   });
 
+  it('has trees that ask for more than two sights', () => {
+    const many = (scene.plots.find(({ label }) => label === '10')?.trees ?? []).slice(-5);
+    const heightsOf = (tree: (typeof trees)[number]) => reckonTree(draftOf(tree), settings).heights;
+    const printed = many.map((tree) =>
+      heightsOf(tree).heights.map(({ outcome }) => (outcome?.ok === true ? outcome.estimate.printed.value : null)),
+    );
+    expect(printed).toEqual([
+      // 25 m × (98, 78, 52, 34, 27, −4.8 and 6 below) ÷ 100
+      ['26.00', '21.00', '14.50', '10.00', '8.25', '0.30'],
+      // 26 paces of 0.78 m are 20.28 m, × 1.10; (26.6 + 0.1925) × 1.8 ÷ 2.16; the stick’s own distance
+      ['22.31', '22.33', '22.90'],
+      // 23.4 × 0.76 + 21 × 0.07
+      ['19.25'],
+      // 32 m × cos 33° × (tan 21° + tan 36°)
+      ['29.80'],
+      // 15 × 0.76
+      ['11.40'],
+    ]);
+    expect(many.map((tree) => heightsOf(tree).combined?.agree)).toEqual([
+      undefined,
+      true,
+      undefined,
+      undefined,
+      undefined,
+    ]);
+    expect(many.slice(0, 1).map((tree) => heightsOf(tree).crownLengthM)[0]).toBeCloseTo(16, 9);
+  });
+
   it('plants slips that the checks find', () => {
     const planted = trees.filter((tree) => tree.planted !== null);
     expect(planted.map((tree) => tree.planted).sort()).toEqual(Object.keys(CAUGHT_BY).sort());

@@ -1,7 +1,8 @@
 import { isPlausibleHeight } from '../height/index.ts';
 import type { Measure } from '../method/index.ts';
 import { decimalsOf, slopeReading, toGraduation, type SlopeUnit, type UnitId } from '../quantity/index.ts';
-import { COMMON_SPECIES, type Species, type TapingNotes } from '../survey/index.ts';
+import { COMMON_SPECIES, type Species, type HeightNotes, type TapingNotes } from '../survey/index.ts';
+import { manyHeights } from './many-heights.ts';
 import { normal, pick, weibull, type Random } from './random.ts';
 
 export interface SceneReading {
@@ -12,6 +13,8 @@ export interface SceneReading {
   readonly unit: UnitId;
   /** Number of the stem; the first where left out. */
   readonly stem?: number;
+  /** Number of the height; the first where left out. */
+  readonly take?: number;
 }
 
 export interface SceneTree {
@@ -20,6 +23,8 @@ export interface SceneTree {
   readonly readings: readonly SceneReading[];
   /** How it was found and taped, where that was noted. */
   readonly taping?: TapingNotes;
+  /** Its heights beside the first, and which one counts. */
+  readonly heights?: HeightNotes;
   /** The slip that was planted in the readings, for the checks to find. */
   readonly planted: PlantedSlip | null;
 }
@@ -148,6 +153,7 @@ const TALLIED: Readonly<Record<string, PlantedSlip | null>> = {
 };
 const STARTED = '15';
 const COPPICED = '8';
+const MANY_HEIGHTS = '10';
 
 const round = (value: number, graduation: number): number =>
   Number(toGraduation(value, graduation).toFixed(decimalsOf(graduation)));
@@ -344,7 +350,10 @@ export function monteValdeliro(random: Random): Scene {
       const slopePct = 5 + Math.round(random() * 40);
       const tallied = Object.hasOwn(TALLIED, label);
       const own = tallied ? plotTrees(random, stand, label, slopePct) : [];
-      const trees = label === COPPICED ? [...own, coppicedChestnut(String(own.length + 1))] : own;
+      const next = own.length + 1;
+      const special =
+        label === COPPICED ? [coppicedChestnut(String(next))] : label === MANY_HEIGHTS ? manyHeights(next) : [];
+      const trees = [...own, ...special];
       const state = !tallied ? 'planned' : label === STARTED ? 'started' : 'finished';
       return { label, stratum: stand.name, areaM2: AREA_M2, slopePct, state, trees };
     }),

@@ -1,3 +1,4 @@
+export { besideOf } from './beside.ts';
 export {
   parseCallout,
   printCallout,
@@ -28,6 +29,7 @@ export {
   type StemLimit,
 } from './heights.ts';
 export { reckonHeights, type KnownOfHeight, type ReckonedHeight, type ReckonedHeights } from './reckon-heights.ts';
+export { withKitErrors } from './kit-errors.ts';
 export { readEntries, readMeasure, type ReadMeasure } from './read-draft.ts';
 export {
   findingsOfTree,
@@ -56,6 +58,7 @@ export {
   type VolumeRatio,
 } from './sums.ts';
 export {
+  besideTheLine,
   defaultUnitOf,
   draftOf,
   emptyDraft,
@@ -67,6 +70,7 @@ export {
   methodOf,
   partsOf,
   heightNotesOf,
+  isOneStand,
   specsOf,
   STEMS_PER_TREE,
   stemsOf,

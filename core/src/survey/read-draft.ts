@@ -3,17 +3,15 @@ import type { Method, Reading } from '../method/index.ts';
 import { readQuantity } from '../quantity/index.ts';
 import {
   defaultUnitOf,
+  isOneStand,
   measureDraftOf,
   methodOf,
   specsOf,
-  takeOf,
   type MeasureDraft,
   type Part,
   type ReadingDefaults,
   type TreeDraft,
 } from './tree-draft.ts';
-
-const FIRST_HEIGHT = { measure: 'height', stem: 1 } as const satisfies Part;
 
 export interface ReadMeasure {
   readonly method: Method;
@@ -62,9 +60,8 @@ export function readEntries(method: Method, entries: MeasureDraft['entries'], de
  */
 export function readMeasure(draft: TreeDraft, part: Part, defaults: ReadingDefaults): ReadMeasure {
   const { entries } = measureDraftOf(draft, part);
-  const oneStand = draft.moreHeights.some(({ take, oneStand }) => oneStand && take === takeOf(part));
-  if (part.measure !== 'height' || !oneStand) return readEntries(methodOf(draft, part), entries, defaults);
-  const method = methodOf(draft, FIRST_HEIGHT);
+  const method = methodOf(draft, part);
+  if (!isOneStand(draft, part)) return readEntries(method, entries, defaults);
   const own = new Set(specsOf(draft, part).map(({ key }) => key));
   const isOwn = (key: string): boolean => own.has(key);
   const first = Object.entries(draft.height.entries).filter(([key]) => !isOwn(key));

@@ -177,6 +177,19 @@ export function heightNotesOf({ moreHeights, keptHeight, broken }: TreeDraft): H
   return Object.keys(notes).length === 0 ? undefined : notes;
 }
 
+/** What a call-out line does not speak of: it stays as it was when the tree is called out anew. */
+export const besideTheLine = ({
+  taping,
+  moreHeights,
+  keptHeight,
+  broken,
+}: TreeDraft): Pick<TreeDraft, 'taping' | 'moreHeights' | 'keptHeight' | 'broken'> => ({
+  taping,
+  moreHeights,
+  keptHeight,
+  broken,
+});
+
 /** A stem with nothing read yet, taken with the method in hand. */
 export const emptyStem = (ordinal: number, methodId?: string): StemDraft => ({
   ordinal,
@@ -244,9 +257,17 @@ export const emptyDraft = (): TreeDraft => ({
   moreStems: [],
 });
 
-/** The method of a part of the sheet; the first one where the identifier is not known here. */
+/** Whether a part is a height that is read from where the first was. */
+export const isOneStand = ({ moreHeights }: TreeDraft, part: Part): boolean =>
+  part.measure === 'height' && moreHeights.some(({ take, oneStand }) => oneStand && take === takeOf(part));
+
+/**
+ * The method of a part of the sheet, which from one stand is that of the first height; the first one that there is
+ * where the identifier is not known here.
+ */
 export function methodOf(draft: TreeDraft, part: Part) {
-  const method = findMethod(measureDraftOf(draft, part).methodId);
+  const source = isOneStand(draft, part) ? { measure: part.measure, stem: part.stem } : part;
+  const method = findMethod(measureDraftOf(draft, source).methodId);
   return method?.description.measure === part.measure ? method : defaultMethod(part.measure);
 }
 
@@ -310,9 +331,8 @@ export function draftOf(tree: {
 export function specsOf(draft: TreeDraft, part: Part): MethodDescription['readings'] {
   const { measure } = part;
   if (measure !== 'height') return methodOf(draft, part).description.readings;
+  if (isOneStand(draft, part)) return methodOf(draft, part).description.readings.filter(({ place }) => place === 'tip');
   const take = draft.moreHeights.find((each) => each.take === takeOf(part));
-  if (take?.oneStand === true)
-    return methodOf(draft, { measure, stem: 1 }).description.readings.filter(({ place }) => place === 'tip');
   const distance = take === undefined ? draft.distance : take.distance;
   return methodOf(draft, part).description.readings.filter(
     ({ isLevelDistance = false }) => distance === undefined || !isLevelDistance,

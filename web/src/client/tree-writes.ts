@@ -1,8 +1,15 @@
 import { evaluate, type Measure } from '@arbolito/core/method';
+import { findingsOf, type Finding } from '@arbolito/core/estimate';
 import {
+  heightNotesOf,
+  isStemMeasure,
   measureDraftOf,
   partsOf,
   readMeasure,
+  reckonHeights,
+  specsOf,
+  takeOf,
+  type HeightNotes,
   type ReadingDefaults,
   type TreeDraft,
   type TreeSettings,
@@ -16,33 +23,47 @@ import type { Write } from './outbox.ts';
 export interface Hindrance {
   readonly measure: Measure | 'species' | 'tag';
   readonly stem?: number;
+  readonly take?: number;
   readonly reading: string | null;
   readonly message: string;
 }
+
+const asHindrances = (
+  of: string,
+  at: Pick<Hindrance, 'measure' | 'stem' | 'take'>,
+  findings: readonly Finding[],
+): Hindrance[] =>
+  findings
+    .filter(({ severity }) => severity === 'stop')
+    .map(({ reading, title, message }) => ({ ...at, reading, message: `${of}${title}. ${message}` }));
 
 /** What has to be settled before a tree is kept: its name, and every measure that was begun. */
 export function hindrances(draft: TreeDraft, settings: TreeSettings): Hindrance[] {
   const found: Hindrance[] = [];
   if (draft.speciesCode === '') found.push({ measure: 'species', reading: null, message: 'Name the species.' });
   if (draft.tag === '') found.push({ measure: 'tag', reading: null, message: 'Give the tree a tag.' });
+  const { unitSystem, fieldRules } = settings;
+  const context = { unitSystem, twoFaces: fieldRules.twoFaces };
   let begun = false;
-  for (const part of partsOf(draft)) {
+  for (const part of partsOf(draft).filter(({ measure }) => isStemMeasure(measure))) {
     const { measure, stem } = part;
     const read = readMeasure(draft, part, settings);
     if (!read.begun) continue;
     begun = true;
-    const { twoFaces } = settings.fieldRules;
-    const outcome = evaluate(read.method, read.readings, { unitSystem: settings.unitSystem, twoFaces });
+    const outcome = evaluate(read.method, read.readings, context);
     const findings = read.errors.length > 0 ? read.errors : outcome.ok ? [] : outcome.findings;
-    const of = stem === 1 ? '' : `Stem ${stem}: `;
-    found.push(
-      ...findings.map(({ reading, title, message }) => ({
-        measure,
-        stem,
-        reading,
-        message: `${of}${title}. ${message}`,
-      })),
-    );
+    found.push(...asHindrances(stem === 1 ? '' : `Stem ${stem}: `, { measure, stem }, findings));
+  }
+  for (const { take, distance, outcome } of reckonHeights(draft, settings, context).heights) {
+    for (const [measure, of] of [
+      ['distance', distance],
+      ['height', outcome],
+    ] as const) {
+      if (of === null) continue;
+      begun = true;
+      const words = take === 1 ? '' : `Height ${take}: `;
+      if (!of.ok) found.push(...asHindrances(words, { measure, stem: 1, take }, findingsOf(of)));
+    }
   }
   if (!begun) found.push({ measure: 'diameter', reading: null, message: 'Give at least the diameter.' });
   return found;
@@ -60,36 +81,32 @@ export function readingsOf(
   const takenAt = now();
   return partsOf(draft).flatMap((part) => {
     const { measure, stem } = part;
+    const take = takeOf(part);
     const { method, readings } = readMeasure(draft, part, defaults);
     const methodId = method.description.id;
-    const of = stem === 1 ? {} : { stem };
-    return Object.entries(readings).map(([key, { value, unit, standardError }]): ReadingDto => {
+    const of = { ...(stem === 1 ? {} : { stem }), ...(take === 1 ? {} : { take }) };
+    return specsOf(draft, part).flatMap(({ key }): ReadingDto[] => {
+      const reading = readings[key];
+      if (reading === undefined) return [];
+      const { value, unit, standardError } = reading;
       const before = kept.find(
-        (reading) =>
-          reading.measure === measure &&
-          (reading.stem ?? 1) === stem &&
-          reading.key === key &&
-          reading.methodId === methodId,
+        (other) =>
+          other.measure === measure &&
+          (other.stem ?? 1) === stem &&
+          (other.take ?? 1) === take &&
+          other.key === key &&
+          other.methodId === methodId,
       );
       const asRead = measureDraftOf(draft, part).entries[key]?.text ?? String(value);
       const error = standardError === undefined ? {} : { standardError };
       if (before?.value === value && before.unit === unit && before.standardError === standardError) {
-        return {
-          id: before.id,
-          measure,
-          methodId,
-          key,
-          value,
-          unit,
-          asRead: before.asRead,
-          attempt: before.attempt,
-          takenAt: before.takenAt,
-          ...of,
-          ...error,
-        };
+        const { id, attempt, takenAt: at } = before;
+        return [
+          { id, measure, methodId, key, value, unit, asRead: before.asRead, attempt, takenAt: at, ...of, ...error },
+        ];
       }
       const attempt = (before?.attempt ?? 0) + 1;
-      return { id: newId(), measure, methodId, key, value, unit, asRead, attempt, takenAt, ...of, ...error };
+      return [{ id: newId(), measure, methodId, key, value, unit, asRead, attempt, takenAt, ...of, ...error }];
     });
   });
 }
@@ -112,6 +129,12 @@ const tapingOf = ({ taping = {} }: TreeDraft): { taping?: TapingDto } => {
   return Object.keys(filled).length === 0 ? {} : { taping: filled };
 };
 
+/** What is noted of the heights of a draft, as it is written. */
+const heightsOf = (draft: TreeDraft): { heights?: HeightNotes } => {
+  const heights = heightNotesOf(draft);
+  return heights === undefined ? {} : { heights };
+};
+
 export function newTreeWrite(
   draft: TreeDraft,
   defaults: ReadingDefaults,
@@ -132,6 +155,7 @@ export function newTreeWrite(
     readings: readingsOf(draft, defaults),
     ...newStems(draft),
     ...tapingOf(draft),
+    ...heightsOf(draft),
   };
   return { id, method: 'POST', url: '/api/trees', body };
 }
@@ -153,6 +177,7 @@ export function correctionWrite(
     readings: readingsOf(draft, defaults, tree.readings),
     ...newStems(draft, tree.stems),
     ...tapingOf(draft),
+    ...heightsOf(draft),
   };
   return { id, method: 'POST', url: `/api/trees/${tree.id}/corrections`, body };
 }

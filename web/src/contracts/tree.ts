@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import type { Measure } from '@arbolito/core/method';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/quantity';
 import { isTapedTree, type TapedTree } from '@arbolito/core/diameter';
-import { MEASURES, STEMS_PER_TREE, TAG } from '@arbolito/core/survey';
+import { isHeightNotes, MEASURES, STEMS_PER_TREE, TAG, type HeightNotes } from '@arbolito/core/survey';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -19,8 +19,8 @@ import {
 import { IsKnown, IsLine, IsMoment, IsShaped, IsWithin } from './decorators.ts';
 import { WrittenDto } from './written.ts';
 
-/** Enough for the most stems with four readings each, and the height. */
-export const READINGS_PER_TREE = 130;
+/** Enough for the most stems with four readings each, and the most heights with as many. */
+export const READINGS_PER_TREE = 200;
 /** Longest call-out line. */
 export const LONGEST_LINE = 300;
 
@@ -38,6 +38,12 @@ export class ReadingDto {
   @IsInt({ message: 'must be a whole number' })
   @IsWithin(1, STEMS_PER_TREE)
   stem?: number;
+
+  /** Number of the height it belongs to; the first where left out. */
+  @IsOptional()
+  @IsInt({ message: 'must be a whole number' })
+  @IsWithin(2, 99)
+  take?: number;
 
   @IsLine(60)
   methodId!: string;
@@ -117,6 +123,14 @@ class TapedReadingsDto extends TreeReadingsDto {
   @ValidateNested({ message: 'must be notes with found, mark and reason' })
   @Type(() => TapingDto)
   taping?: TapingDto | undefined;
+
+  /** The heights beside the first, which one counts, whether the top is broken. */
+  @IsOptional()
+  @IsKnown(
+    isHeightNotes,
+    'notes on heights: takes (each with take, of, oneStand), kept and broken, at most twelve heights and six from one stand',
+  )
+  heights?: HeightNotes | undefined;
 }
 
 export class NewTreeDto extends TapedReadingsDto {

@@ -1,7 +1,16 @@
 import type { Finding } from '@arbolito/core/estimate';
 import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/quantity';
+import type { CheckReadings, CheckResult, KitInstrument } from '@arbolito/core/kit';
 import type { BodyMark, FieldRules, LastVisit, RuleSetId } from '@arbolito/core/diameter';
-import type { PlacedFinding, PlotSums, Species, SurveySums, TakenReading, TapingNotes } from '@arbolito/core/survey';
+import type {
+  HeightNotes,
+  PlacedFinding,
+  PlotSums,
+  Species,
+  SurveySums,
+  TakenReading,
+  TapingNotes,
+} from '@arbolito/core/survey';
 
 /** What the server answers. All figures are worked out from the readings when they are asked for. */
 export interface SurveyView {
@@ -90,6 +99,11 @@ export interface TreeView {
   readonly readings: readonly ReadingView[];
   readonly stems: readonly StemView[];
   readonly taping: TapingNotes | null;
+  readonly heights: HeightNotes | null;
+  /** The heights beside the first. */
+  readonly otherHeights: readonly OtherHeightView[];
+  /** From the crown base to the top; null where the crown base was not measured. */
+  readonly crownLengthM: number | null;
   /** The visit before, where there was one. */
   readonly lastVisit: LastVisit | null;
   /** By the survey's rule for several stems; null where they are kept apart. */
@@ -100,6 +114,13 @@ export interface TreeView {
   readonly volume: FigureView | null;
   readonly basalAreaM2: number | null;
   readonly findings: readonly PlacedFinding[];
+}
+
+export interface OtherHeightView {
+  readonly take: number;
+  readonly name: string;
+  readonly by: string;
+  readonly figure: FigureView | null;
 }
 
 export interface StemView {
@@ -178,4 +199,20 @@ export interface ProblemView {
   readonly code: string;
   readonly errors?: readonly { readonly pointer: string; readonly code: string; readonly detail: string }[];
   readonly findings?: readonly Finding[];
+}
+
+/** A check of an instrument, with what it says. */
+export interface InstrumentCheckView {
+  readonly id: string;
+  readonly checkedAt: string;
+  readonly observer: string;
+  readonly readings: CheckReadings;
+  readonly result: CheckResult;
+}
+
+/** An instrument of a crew with its log, the latest check first. */
+export interface InstrumentView extends KitInstrument {
+  readonly id: string;
+  readonly crew: string;
+  readonly checks: readonly InstrumentCheckView[];
 }

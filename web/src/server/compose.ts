@@ -3,6 +3,8 @@ import { bodyMarkService, type BodyMarkService } from './body-marks/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
 import { connect } from './database/connection.ts';
 import { log } from './log.ts';
+import { kitRepository } from './kit/repository.ts';
+import { kitService, type KitService } from './kit/service.ts';
 import { plotRepository } from './plots/repository.ts';
 import { plotService, type PlotService } from './plots/service.ts';
 import { summaryService, type SummaryService } from './summary/service.ts';
@@ -19,6 +21,7 @@ export interface Services {
   readonly trees: TreeService;
   readonly rules: RulesService;
   readonly bodyMarks: BodyMarkService;
+  readonly kit: KitService;
   readonly tally: TallyService;
   readonly summary: SummaryService;
   readonly compute: ComputeService;
@@ -43,6 +46,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
     trees,
     rules: rulesService({ store, trees, plots, surveys }),
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
+    kit: kitService(kitRepository(database)),
     tally: tallyService({ trees, plots, surveys }),
     summary: summaryService({ trees, plots, surveys }),
     compute: computeService,

@@ -1,3 +1,4 @@
+import type { KitAtHand } from '@arbolito/core/kit';
 import { RULE_SETS, type LastVisit } from '@arbolito/core/diameter';
 import { COMMON_SPECIES, type Species, type TreeSettings } from '@arbolito/core/survey';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
@@ -9,21 +10,22 @@ interface SheetSettings extends TreeSettings {
   readonly breastHeightM: number;
   readonly species: readonly Species[];
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
-  readonly slopePct: number;
+  readonly slopePct: number | null;
+  readonly kit: readonly KitAtHand[];
 }
 
 /** What a tree sheet has to know of its survey. */
 export const sheetSettingsOf = (
   survey: SurveyView,
   plot: { readonly slopePct: number },
-  lastVisits: SheetSettings['lastVisits'],
+  beside: Pick<SheetSettings, 'lastVisits' | 'kit'>,
 ): SheetSettings => ({
   ...settingsOf(survey),
   eyeHeightM: survey.eyeHeightM,
   breastHeightM: survey.breastHeightM,
   species: survey.species,
-  lastVisits,
   slopePct: plot.slopePct,
+  ...beside,
 });
 
 /** A tree measured outside any survey. */
@@ -36,5 +38,6 @@ export const LOOSE_SETTINGS: SheetSettings = {
   breastHeightM: 1.3,
   species: COMMON_SPECIES,
   lastVisits: {},
-  slopePct: 0,
+  slopePct: null,
+  kit: [],
 };

@@ -24,6 +24,8 @@ const RIVAL_WITHIN = 7;
 const MOST_NAMED = 3;
 /** A sight that the ground explains this well, in standard errors, is as it was read. */
 const EXPLAINED = 2;
+/** A slope that may be anything between up and down explains every sight, and so none. */
+const GROUND_KNOWN_WITHIN = 0.06;
 
 /** What naming a slip needs of the frame: the methods by their identifiers. */
 export interface Naming {
@@ -241,7 +243,8 @@ export function withNamedSlips(own: readonly Finding[], named: readonly Finding[
   const { method, readings, context, evidence } = naming;
   const distanceM = levelDistanceM(method.description.id, readings, context);
   const off = distanceM === null ? null : baseMisfit(readings, evidence, distanceM, method);
-  const isExplained = off !== null && Math.abs(off) < EXPLAINED;
+  const isGroundKnown = (evidence.ground?.standardError ?? Infinity) < GROUND_KNOWN_WITHIN;
+  const isExplained = isGroundKnown && off !== null && Math.abs(off) < EXPLAINED;
   return [
     ...named,
     ...own

@@ -28,7 +28,15 @@ const description: MethodDescription = {
       typicalError: { m: 0.4, ft: 1.3 },
     }),
   ],
-  picture: { observer: false },
+  proof: {
+    lines: [
+      'The eye, the two ends of the stick and the two ends of the tree make two triangles with the same angle at the eye.',
+      'So height ÷ distance = stick ÷ reach.',
+      'The stick is as long as its reach: stick ÷ reach = 1, and the height is the distance.',
+    ],
+    triangle: { near: 'stick', reach: 'reach', far: 'height', distance: 'distance to the base' },
+  },
+  picture: { observer: true },
   source: SOURCE,
   order: 50,
 };

@@ -33,7 +33,14 @@ const description: MethodDescription = {
       callout: 'eye',
     }),
   ],
-  picture: { observer: false },
+  proof: {
+    lines: [
+      'At 45° the two short sides of a right triangle are equal: the tip is as far above the eye as the trunk is away.',
+      'The eye stands above the ground: that much is added.',
+    ],
+    triangle: { far: 'above the eye', distance: 'distance' },
+  },
+  picture: { observer: true },
   source: SOURCE,
   order: 40,
 };

@@ -23,7 +23,14 @@ const description: MethodDescription = {
     }),
     baseSight,
   ],
-  picture: { observer: false },
+  proof: {
+    lines: [
+      'At 45° the two short sides of a right triangle are equal: the tip is as far above the eye as the trunk is away.',
+      'The base lies below or above the eye by distance × tangent of the sight to it.',
+    ],
+    triangle: { far: 'above the eye', distance: 'distance' },
+  },
+  picture: { observer: true },
   source: SOURCE,
   order: 41,
 };

@@ -54,7 +54,7 @@ const description: MethodDescription = {
       rangeHint: '0 where the foot itself was shot.',
     }),
   ],
-  picture: { observer: false },
+  picture: { observer: true },
   source: SOURCE,
   order: 80,
 };

@@ -60,7 +60,14 @@ const description: MethodDescription = {
       callout: 'stood',
     }),
   ],
-  picture: { observer: false },
+  proof: {
+    lines: [
+      'A mark of the stick covers one log of the tree where mark ÷ reach = log ÷ distance.',
+      'The marks are cut for one distance. From another one each mark covers log × distance ÷ made for.',
+    ],
+    triangle: { near: 'mark', reach: 'reach', far: 'log', distance: 'distance' },
+  },
+  picture: { observer: true },
   source: SOURCE,
   order: 60,
 };

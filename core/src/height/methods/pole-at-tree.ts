@@ -41,7 +41,15 @@ const description: MethodDescription = {
       callout: 'ts',
     }),
   ],
-  picture: { observer: false },
+  proof: {
+    lines: [
+      'Pole and tree stand at one distance and are seen at one reach.',
+      'Each has height ÷ distance = what it covers ÷ reach.',
+      'Divide one by the other: height ÷ pole = tree covers ÷ pole covers. Distance and reach fall out.',
+    ],
+    triangle: { near: 'covers', reach: 'reach', far: 'pole or tree', distance: 'distance' },
+  },
+  picture: { observer: true },
   source: SOURCE,
   order: 52,
 };

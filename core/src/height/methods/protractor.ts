@@ -47,7 +47,7 @@ const description: MethodDescription = {
     }),
     levelDistance,
   ],
-  picture: { observer: false },
+  picture: { observer: true },
   source: SOURCE,
   order: 90,
 };

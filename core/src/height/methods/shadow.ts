@@ -45,6 +45,14 @@ const description: MethodDescription = {
       typicalError: { m: 0.3, ft: 1 },
     }),
   ],
+  proof: {
+    lines: [
+      'The sun is so far away that its rays are parallel: the same angle at the end of both shadows.',
+      'So height ÷ shadow of the tree = staff ÷ its shadow.',
+      'The shadow is measured from the bark, and begins under the middle of the trunk: half the trunk is added.',
+    ],
+    triangle: { near: 'staff', reach: 'its shadow', far: 'height', distance: 'shadow and half trunk' },
+  },
   picture: { observer: false },
   source: SOURCE,
   order: 70,

@@ -50,7 +50,15 @@ const description: MethodDescription = {
       callout: 'line',
     }),
   ],
-  picture: { observer: false },
+  proof: {
+    lines: [
+      'The triangle in the hand and the one from the eye to the tree have the same angle at the eye, and both a right angle.',
+      'So height above the level line ÷ distance = short side ÷ long side = 1 ÷ ratio.',
+      'The level line meets the stem above the ground: that much is added.',
+    ],
+    triangle: { near: 'short side', reach: 'long side', far: 'above the line', distance: 'distance' },
+  },
+  picture: { observer: true },
   source: SOURCE,
   order: 53,
 };

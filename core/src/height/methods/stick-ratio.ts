@@ -43,7 +43,15 @@ const description: MethodDescription = {
       callout: 'off',
     }),
   ],
-  picture: { observer: false },
+  proof: {
+    lines: [
+      'The eye, the two ends of what the tree covers and the two ends of the tree make two triangles with the same angle at the eye.',
+      'So height ÷ distance = covered ÷ reach.',
+      'Height = distance × covered ÷ reach, for any stick and any reach.',
+    ],
+    triangle: { near: 'covered', reach: 'reach', far: 'height', distance: 'distance to the base' },
+  },
+  picture: { observer: true },
   source: SOURCE,
   order: 51,
 };

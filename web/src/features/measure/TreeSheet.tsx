@@ -4,6 +4,7 @@ import { unitOf } from '@arbolito/core/quantity';
 import {
   draftOf,
   emptyDraft,
+  heightNotesOf,
   measureDraftOf,
   printCallout,
   type CallToken,
@@ -19,6 +20,7 @@ import { PhoneSheet } from './parts/PhoneSheet.tsx';
 import type { SheetProps } from './parts/sheet-props.ts';
 import { isOptional, sheetStore, slotKey, type SheetSettings, type Slot } from './store.ts';
 import { useKeep, type PlotContext } from './use-keep.ts';
+import { useWalk } from './use-walk.ts';
 
 export interface TreeSheetProps {
   readonly settings: SheetSettings;
@@ -36,7 +38,13 @@ const nextTag = (used: readonly string[]): string => {
 
 /** A sheet in words, to tell whether it was changed. */
 const written = (draft: TreeDraft, settings: SheetSettings): string =>
-  `${printCallout(draft, settings)} ${JSON.stringify([draft.taping?.found ?? null, draft.taping?.mark ?? '', draft.taping?.reason ?? ''])}`;
+  `${printCallout(draft, settings)} ${JSON.stringify([
+    draft.taping?.found ?? null,
+    draft.taping?.mark ?? '',
+    draft.taping?.reason ?? '',
+    heightNotesOf(draft) ?? null,
+    draft.moreHeights.map(({ height, distance }) => [height, distance ?? null]),
+  ])}`;
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.matches('input, select, textarea');
@@ -127,7 +135,14 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     if (slot !== null) setNowKey(slotKey(slot));
     wanted.current = slot === null ? null : slotKey(slot);
   };
-  // A stem that has just been added stands on the sheet after the next drawing only.
+  const addHeight: SheetProps['onAddHeight'] = (note) => {
+    const slot = store.addHeight(note);
+    clear();
+    if (slot !== null) setNowKey(slotKey(slot));
+    wanted.current = slot === null ? null : slotKey(slot);
+  };
+  const { walk, shown } = useWalk(view);
+  // A stem or a height that has just been added stands on the sheet after the next drawing only.
   useEffect(() => {
     if (wanted.current === null) return;
     document.querySelector<HTMLInputElement>(`[data-reading="${wanted.current}"]`)?.focus();
@@ -197,6 +212,9 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     },
     onTouched: clear,
     onAddStem: addStem,
+    onAddHeight: addHeight,
+    walk,
+    shown,
     panel,
     onPanel: setPanel,
   };

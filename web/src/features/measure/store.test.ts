@@ -10,7 +10,8 @@ const settings: SheetSettings = {
   formFactor: { value: 0.45, standardError: 0.05 },
   fieldRules: RULE_SETS.timber.rules,
   lastVisits: {},
-  slopePct: 0,
+  slopePct: null,
+  kit: [],
   eyeHeightM: 1.6,
   breastHeightM: 1.3,
   species: COMMON_SPECIES,
@@ -149,7 +150,7 @@ describe('the state of a tree sheet', () => {
     expect(finding?.stem).toBe(2);
     const [mend] = finding?.mends ?? [];
     if (mend === undefined || finding === undefined) throw new Error('no mend');
-    store.mend(mend, finding.stem);
+    store.mend(mend, finding);
     expect(view().draft.moreStems[0]?.diameter.entries.cross?.text).toBe('');
     expect(view().draft.diameter.entries.diameter?.text).toBe('28');
   });

@@ -3,23 +3,36 @@ import type { LastVisit, TapedTree } from '@arbolito/core/diameter';
 import { estimateOf, type Estimate, type Mend } from '@arbolito/core/estimate';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/method';
 import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/quantity';
-import { defaultMethod } from '@arbolito/core/registry';
+import { calibratedAirC, paceOf, statedError, type KitAtHand } from '@arbolito/core/kit';
+import { defaultMethod, findMethod } from '@arbolito/core/registry';
 import {
+  besideOf,
+  besideTheLine,
   defaultUnitOf,
   emptyDraft,
   findingsOfTree,
+  isOneStand,
+  isStemMeasure,
   measureDraftOf,
   methodOf,
   parseCallout,
   partsOf,
   printCallout,
   reckonTree,
+  specsOf,
   stemsOf,
+  takeOf,
+  withDistance,
+  withKitErrors,
+  withHeight,
   withMeasureDraft,
+  withoutHeight,
   withoutStem,
   withStem,
   type CallToken,
   type Entry,
+  type HeightNote,
+  type KeptHeight,
   type MeasureDraft,
   type Part,
   type PlacedFinding,
@@ -37,8 +50,10 @@ export interface SheetSettings extends TreeSettings {
   readonly species: readonly Species[];
   /** What the visit before left on the plot, by tag. */
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
-  /** Slope of the plot, for the guide. */
-  readonly slopePct: number;
+  /** Slope of the plot; null where nobody knows it. */
+  readonly slopePct: number | null;
+  /** What the crew measures with. */
+  readonly kit: readonly KitAtHand[];
 }
 
 /** A reading that the sheet asks for, in the order in which it is taken. */
@@ -71,8 +86,15 @@ export interface SheetStore {
   readonly type: (slot: Slot, text: string) => void;
   readonly setUnit: (slot: Slot, unit: UnitId) => void;
   readonly setError: (slot: Slot, standardError: number | undefined) => void;
-  /** Of a measure on every stem: a crew carries one instrument. */
-  readonly setMethod: (measure: Measure, methodId: string) => void;
+  /** Of a measure on every stem: a crew carries one instrument. Of a height, its own and those from its stand. */
+  readonly setMethod: (measure: Measure, methodId: string, take?: number) => void;
+  /** How the distance of a height is measured; null where it is read as such. */
+  readonly setDistance: (take: number, methodId: string | null) => void;
+  /** Adds a height and answers its first slot, or null where a tree or a stand takes no more. */
+  readonly addHeight: (note: Omit<HeightNote, 'take'>) => Slot | null;
+  readonly removeHeight: (take: number) => void;
+  readonly keepHeight: (kept: KeptHeight) => void;
+  readonly setBroken: (broken: boolean) => void;
   /** Adds a stem and answers its first slot, or null where a tree takes no more. */
   readonly addStem: () => Slot | null;
   readonly removeStem: (stem: number) => void;
@@ -82,7 +104,7 @@ export interface SheetStore {
   readonly name: (change: { readonly tag?: string; readonly speciesCode?: string }) => void;
   /** Types in the call-out line; answers how its parts were understood. */
   readonly callOut: (line: string) => readonly CallToken[];
-  readonly mend: (mend: Mend, stem?: number) => void;
+  readonly mend: (mend: Mend, at?: { readonly stem: number; readonly take?: number | undefined }) => void;
   readonly setUnitSystem: (system: UnitSystem) => void;
   readonly undo: () => void;
   readonly reset: (draft?: TreeDraft) => void;
@@ -93,19 +115,37 @@ const PLACE_ORDER: Record<ReadingSpec['place'], number> = { ring: 0, ground: 1, 
 
 const slotsOfPart = (draft: TreeDraft, part: Part): Slot[] => {
   const method = methodOf(draft, part);
-  return method.description.readings
+  return specsOf(draft, part)
     .map((spec) => ({ ...part, method, spec }))
     .sort((a, b) => PLACE_ORDER[a.spec.place] - PLACE_ORDER[b.spec.place]);
 };
+
+const FIRST_HEIGHT = { measure: 'height', stem: 1 } as const satisfies Part;
+
+/** Whether the level distance of a method can come from a method of its own. */
+export const asksLevelDistance = (method: Method): boolean =>
+  method.description.readings.some(({ isLevelDistance = false }) => isLevelDistance);
+
+/** A distance method has nothing to give to a height that asks for no level distance. */
+const withoutIdleDistances = (draft: TreeDraft): TreeDraft =>
+  [1, ...draft.moreHeights.map(({ take }) => take)].reduce(
+    (sheet, take) =>
+      asksLevelDistance(methodOf(sheet, take === 1 ? FIRST_HEIGHT : { ...FIRST_HEIGHT, take }))
+        ? sheet
+        : withDistance(sheet, take, null),
+    draft,
+  );
 
 export const slotsOf = (draft: TreeDraft): Slot[] => partsOf(draft).flatMap((part) => slotsOfPart(draft, part));
 
 /** A reading that nobody is asked for: left out, the tape lay at breast height. */
 export const isOptional = ({ measure }: Slot): boolean => measure === 'point';
 
-/** Names a slot on the sheet; the first stem's by measure and key alone. */
-export const slotKey = ({ measure, stem, spec }: Slot): string =>
-  `${stem > 1 ? `stem${stem}.` : ''}${measure}.${spec.key}`;
+/** Names a slot on the sheet; the first stem's and the first height's by measure and key alone. */
+export const slotKey = (slot: Slot): string => {
+  const take = takeOf(slot);
+  return `${slot.stem > 1 ? `stem${slot.stem}.` : ''}${slot.measure}${take > 1 ? take : ''}.${slot.spec.key}`;
+};
 
 export const entryOf = (draft: TreeDraft, slot: Slot, settings: TreeSettings): Entry =>
   measureDraftOf(draft, slot).entries[slot.spec.key] ?? {
@@ -116,9 +156,13 @@ export const entryOf = (draft: TreeDraft, slot: Slot, settings: TreeSettings): E
 /** An instrument is read on one scale: a new sight takes the scale of the one before. */
 function sharedSlope(draft: TreeDraft, part: Part, spec: ReadingSpec): UnitId | null {
   if (spec.quantity !== 'slope') return null;
-  const { entries } = measureDraftOf(draft, part);
+  const own = measureDraftOf(draft, part).entries;
+  const entries = isOneStand(draft, part) ? { ...draft.height.entries, ...own } : own;
   const sister = methodOf(draft, part).description.readings.find(
-    (other) => other.quantity === 'slope' && other.key !== spec.key && entries[other.key] !== undefined,
+    (other) =>
+      other.quantity === 'slope' &&
+      (other.key !== spec.key || isOneStand(draft, part)) &&
+      entries[other.key] !== undefined,
   );
   return sister === undefined ? null : (entries[sister.key]?.unit ?? null);
 }
@@ -138,7 +182,7 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
     const { draft } = state;
     const lastVisit = base.lastVisits[draft.tag];
     const species = base.species.find(({ code }) => code === draft.speciesCode);
-    const reckoned = reckonTree(draft, settings, { species, lastVisit });
+    const reckoned = reckonTree(draft, settings, { species, lastVisit, beside: besideOf(settings) });
     return {
       ...state,
       settings,
@@ -163,6 +207,29 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
     return withMeasureDraft(draft, slot, { methodId, entries: { ...entries, [slot.spec.key]: entry } });
   };
   const current = (slot: Slot): Entry => entryOf($state.get().draft, slot, base);
+  /** A reading that is begun takes the ± of the crew's own instrument, where the kit states one. */
+  const withKitError = ({ spec }: Slot, entry: Entry): Entry => {
+    const error = entry.standardError ?? statedError(base.kit, spec.instrument, entry.unit);
+    return error === undefined ? entry : { ...entry, standardError: error };
+  };
+  /** What the kit's log knows already: the length of the pace, the air at the last calibration. */
+  const withKnown = (draft: TreeDraft): TreeDraft =>
+    partsOf(draft).reduce((sheet, part) => {
+      const { methodId, entries } = measureDraftOf(sheet, part);
+      const fill = (key: string, entry: Entry): TreeDraft =>
+        entries[key] === undefined
+          ? withMeasureDraft(sheet, part, { methodId, entries: { ...entries, [key]: entry } })
+          : sheet;
+      if (methodId === 'distance.paces') {
+        const pace = paceOf(base.kit);
+        if (pace === null) return sheet;
+        const standardError = Number(pace.standardErrorM.toFixed(3));
+        return fill('pace', { text: printRounded(pace.lengthM, 3), unit: 'm', standardError });
+      }
+      const airC = calibratedAirC(base.kit);
+      const asksAir = findMethod(methodId)?.description.readings.some(({ key }) => key === 'calibrated') ?? false;
+      return asksAir && airC !== null ? fill('calibrated', { text: String(airC), unit: 'degC' }) : sheet;
+    }, draft);
 
   return {
     $state,
@@ -171,8 +238,8 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
       const entry = current(slot);
       const read = readQuantity(text, { unit: entry.unit, units: slot.spec.units });
       // A unit written behind the number is the one meant; a ± stated in another one does not go with it.
-      const next = read.ok && read.unit !== entry.unit ? { text, unit: read.unit } : { ...entry, text };
-      change(withEntry(slot, next));
+      const next: Entry = read.ok && read.unit !== entry.unit ? { text, unit: read.unit } : { ...entry, text };
+      change(withEntry(slot, entry.text === '' ? withKitError(slot, next) : next));
     },
     setUnit: (slot, unit) => {
       const draft = withEntry(slot, { text: current(slot).text, unit });
@@ -193,12 +260,41 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
       const { standardError: before, ...entry } = current(slot);
       change(withEntry(slot, standardError === undefined ? entry : { ...entry, standardError }));
     },
-    setMethod: (measure, methodId) => {
+    setMethod: (measure, methodId, take = 1) => {
       const { draft } = $state.get();
-      const parts = partsOf(draft).filter((part) => part.measure === measure);
-      const other = parts.filter((part) => measureDraftOf(draft, part).methodId !== methodId);
+      const isMeant = (part: Part): boolean =>
+        part.measure === measure &&
+        (isStemMeasure(measure) || takeOf(part) === take || (take === 1 && isOneStand(draft, part)));
+      const other = partsOf(draft)
+        .filter(isMeant)
+        .filter((part) => measureDraftOf(draft, part).methodId !== methodId);
       if (other.length === 0) return;
-      change(other.reduce((sheet, part) => withMeasureDraft(sheet, part, { methodId, entries: {} }), draft));
+      const sheet = other.reduce((made, part) => withMeasureDraft(made, part, { methodId, entries: {} }), draft);
+      change(withKnown(withoutIdleDistances(sheet)));
+    },
+    setDistance: (take, methodId) => {
+      const { draft } = $state.get();
+      const part: Part = take === 1 ? { ...FIRST_HEIGHT, measure: 'distance' } : { measure: 'distance', stem: 1, take };
+      const isThere = partsOf(draft).some((each) => each.measure === 'distance' && takeOf(each) === take);
+      if ((isThere ? measureDraftOf(draft, part).methodId : null) === methodId) return;
+      change(withKnown(withDistance(draft, take, methodId)));
+    },
+    addHeight: (note) => {
+      const { draft } = $state.get();
+      const more = withHeight(draft, note);
+      const added = more.moreHeights.at(-1);
+      if (more === draft || added === undefined) return null;
+      change(withKnown(more));
+      return slotsOfPart(more, { ...FIRST_HEIGHT, take: added.take })[0] ?? null;
+    },
+    removeHeight: (take) => {
+      change(withoutHeight($state.get().draft, take));
+    },
+    keepHeight: (keptHeight) => {
+      change({ ...$state.get().draft, keptHeight });
+    },
+    setBroken: (broken) => {
+      change({ ...$state.get().draft, broken });
     },
     addStem: () => {
       const { draft } = $state.get();
@@ -251,20 +347,38 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
         return { methodId: next.methodId, entries };
       };
       const sheet = partsOf(draft).reduce((made, part) => withMeasureDraft(made, part, kept(part)), draft);
-      change({ ...sheet, taping: before.taping }, line);
+      // How the distance is measured stays in hand as long as the line says nothing else.
+      const level = methodOf(sheet, FIRST_HEIGHT).description.readings.find(({ isLevelDistance }) => isLevelDistance);
+      const isSilent =
+        sheet.distance === undefined && level !== undefined && sheet.height.entries[level.key] === undefined;
+      const inHand = isSilent ? before.distance?.methodId : undefined;
+      const measured = inHand === undefined ? sheet : withDistance(sheet, 1, inHand);
+      change(withKitErrors(withKnown({ ...measured, ...besideTheLine(before) }), base.kit), line);
       return tokens;
     },
-    mend: ({ measure, methodId, changes }, stem = 1) => {
+    mend: ({ measure, methodId, changes }, { stem, take = 1 } = { stem: 1 }) => {
       const { draft } = $state.get();
-      const part = { measure, stem };
-      const content = measureDraftOf(draft, part);
-      const target = methodId ?? content.methodId;
-      const entries: Record<string, Entry> = target === content.methodId ? { ...content.entries } : {};
-      for (const { reading, text, unit } of changes) {
-        const error = entries[reading]?.unit === unit ? entries[reading].standardError : undefined;
-        entries[reading] = { text, unit, ...(error === undefined ? {} : { standardError: error }) };
-      }
-      change(withMeasureDraft(draft, part, { methodId: target, entries }));
+      const own: Part = take === 1 ? { measure, stem } : { measure, stem, take };
+      // A height from the first one's stand has the readings of that one but for its own sight.
+      const keys = new Set(specsOf(draft, own).map(({ key }) => key));
+      const isShared = (reading: string): boolean => isOneStand(draft, own) && !keys.has(reading);
+      const mended = [own, { measure, stem } satisfies Part].reduce((sheet, part, i) => {
+        const meant = changes.filter(({ reading }) => isShared(reading) === (i === 1));
+        if (meant.length === 0) return sheet;
+        const content = measureDraftOf(sheet, part);
+        const target = methodId ?? content.methodId;
+        const stays = target === content.methodId || isOneStand(draft, own);
+        const entries: Record<string, Entry> = stays ? { ...content.entries } : {};
+        for (const { reading, text, unit } of meant) {
+          const error = entries[reading]?.unit === unit ? entries[reading].standardError : undefined;
+          entries[reading] = { text, unit, ...(error === undefined ? {} : { standardError: error }) };
+        }
+        return withMeasureDraft(sheet, part, { methodId: target, entries });
+      }, draft);
+      // A mended distance is the distance, however it was measured before.
+      const levels = methodOf(mended, own).description.readings.filter(({ isLevelDistance }) => isLevelDistance);
+      const isNew = levels.some(({ key }) => changes.some(({ reading }) => reading === key));
+      change(withoutIdleDistances(isNew ? withDistance(mended, isOneStand(mended, own) ? 1 : take, null) : mended));
     },
     setUnitSystem: (unitSystem) => {
       $state.set({ ...$state.get(), unitSystem });

@@ -1,3 +1,4 @@
+export { KitPage, type KitPageProps } from './kit/KitPage.tsx';
 export { FallReachPlanner } from './fall-reach/FallReachPlanner.tsx';
 export { StandOffPlanner } from './stand-off/StandOffPlanner.tsx';
 export { BodyMarkForm, type BodyMarkFormProps } from './BodyMarkForm.tsx';

@@ -21,6 +21,8 @@ const settings = {
   formFactor: { value: 0.45, standardError: 0.05 },
   fieldRules: RULE_SETS.timber.rules,
   species: COMMON_SPECIES,
+  kit: [],
+  eyeHeightM: 1.6,
 } as const;
 
 const kept = (reading: ReadingDto): ReadingView => ({
@@ -43,6 +45,9 @@ const treeView = (id: string, tag: string, speciesCode: string, readings: readon
   readings: readings.map(kept),
   stems: [{ id: `${id} stem`, ordinal: 1, dbh: null, point: null }],
   taping: null,
+  heights: null,
+  otherHeights: [],
+  crownLengthM: null,
   lastVisit: null,
   diametersCm: [],
   dbh: null,

@@ -1,7 +1,10 @@
 import { atom, computed, type ReadableAtom } from 'nanostores';
 import type { LastVisit } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/estimate';
+import type { KitAtHand } from '@arbolito/core/kit';
 import {
+  besideOf,
+  besideTheLine,
   draftOf,
   findingsOfTree,
   parseCallout,
@@ -10,6 +13,7 @@ import {
   reckonTree,
   talliedTrees,
   volumeRatio,
+  withKitErrors,
   type CalloutContext,
   type ParsedCallout,
   type PlacedFinding,
@@ -36,6 +40,9 @@ import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
 
 export interface TallySettings extends TreeSettings {
   readonly species: readonly Species[];
+  /** What the crew measures with. */
+  readonly kit: readonly KitAtHand[];
+  readonly eyeHeightM: number;
 }
 
 /** A tree in the tally: on the record, or on its way there. */
@@ -103,14 +110,11 @@ const rowOf = (tree: TreeView): Row => ({
   state: 'kept',
 });
 
-/** What is known of a tree by its species and the visit before. */
-const knownOf = (
-  { speciesCode, tag }: TreeDraft,
-  settings: TallySettings,
-  lastVisits: TallyStart['lastVisits'],
-): TreeKnown => ({
+/** What is known of a tree by its species, its plot and the visit before. */
+const knownOf = ({ speciesCode, tag }: TreeDraft, { settings, lastVisits, plot }: TallyStart): TreeKnown => ({
   species: settings.species.find(({ code }) => code === speciesCode),
   lastVisit: lastVisits[tag],
+  beside: besideOf({ ...settings, slopePct: plot.slopePct }),
 });
 
 function figuresOf(row: Row, settings: TallySettings, known: TreeKnown): RowFigures {
@@ -134,7 +138,8 @@ const nextTagOf = (rows: readonly Row[]): string => {
 };
 
 /** The state of one plot's tally. */
-export function tallyStore({ plot, trees, elsewhere, lastVisits, settings, observer }: TallyStart): TallyStore {
+export function tallyStore(start: TallyStart): TallyStore {
+  const { plot, trees, elsewhere, settings, observer } = start;
   const context: CalloutContext = settings;
   const isNew = ({ id }: { readonly id: string }) => trees.every((tree) => tree.id !== id);
   // Trees of an earlier visit to this page: some went off while it was being opened, some are still on their way.
@@ -155,7 +160,7 @@ export function tallyStore({ plot, trees, elsewhere, lastVisits, settings, obser
   const figured = (row: Row): RowFigures => {
     const known = memo.get(row);
     if (known !== undefined) return known;
-    const made = figuresOf(row, settings, knownOf(row.draft, settings, lastVisits));
+    const made = figuresOf(row, settings, knownOf(row.draft, start));
     memo.set(row, made);
     return made;
   };
@@ -169,7 +174,7 @@ export function tallyStore({ plot, trees, elsewhere, lastVisits, settings, obser
       parsed,
       figures,
       sums: plotSums({ areaM2: plot.areaM2, trees: own }, volumeRatio([...own, ...elsewhere])),
-      preview: reckonTree(parsed.draft, settings, knownOf(parsed.draft, settings, lastVisits)),
+      preview: reckonTree(parsed.draft, settings, knownOf(parsed.draft, start)),
       tagUsed: state.rows.some(
         ({ id, draft }) => id !== state.selected && draft.tag !== '' && draft.tag === parsed.draft.tag,
       ),
@@ -251,12 +256,13 @@ export function tallyStore({ plot, trees, elsewhere, lastVisits, settings, obser
         return;
       }
       const row = rows.find(({ id }) => id === selected);
-      const draft: TreeDraft = {
+      const called: TreeDraft = {
         ...parsed.draft,
         tag: parsed.draft.tag === '' ? nextTag : parsed.draft.tag,
-        // The line does not speak of how the tree was taped: what was noted stays.
-        taping: row?.draft.taping,
+        // The line does not speak of how the tree was taped, nor of its other heights: what was noted stays.
+        ...(row === undefined ? {} : besideTheLine(row.draft)),
       };
+      const draft = withKitErrors(called, settings.kit);
       const [hindrance] = hindrances(draft, settings);
       if (hindrance !== undefined) {
         say(hindrance.message, true);

@@ -1,6 +1,7 @@
 import type { FieldRules } from '@arbolito/core/diameter';
 import { SLOPE_UNITS } from '@arbolito/core/quantity';
-import type { TapingNotes } from '@arbolito/core/survey';
+import type { CheckReadings } from '@arbolito/core/kit';
+import type { HeightNotes, TapingNotes } from '@arbolito/core/survey';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
@@ -191,6 +192,8 @@ export const observations = pgTable(
     observedAt: moment('observed_at').notNull(),
     /** How the tree was found and taped; null where nothing was noted. */
     taping: jsonb('taping').$type<TapingNotes>(),
+    /** The heights beside the first, and which one counts; null where nothing was noted. */
+    heights: jsonb('heights').$type<HeightNotes>(),
     observer: text('observer').notNull(),
     device: text('device').notNull(),
   },
@@ -229,7 +232,9 @@ export const readings = pgTable(
     stemId: uuid('stem_id')
       .notNull()
       .references(() => stems.id),
-    measure: text('measure', { enum: ['diameter', 'point', 'height'] }).notNull(),
+    measure: text('measure', { enum: ['diameter', 'point', 'distance', 'height'] }).notNull(),
+    /** Number of the height that it belongs to. */
+    take: integer('take').notNull().default(1),
     methodId: text('method_id').notNull(),
     methodVersion: integer('method_version').notNull(),
     key: text('key').notNull(),
@@ -248,13 +253,14 @@ export const readings = pgTable(
   },
   (table) => [
     uniqueIndex('reading_in_use')
-      .on(table.stemId, table.observationId, table.measure, table.key)
+      .on(table.stemId, table.observationId, table.measure, table.take, table.key)
       .where(sql`${table.inUse}`),
     index('reading_of_observation').on(table.observationId),
-    check('reading_measure', sql`${table.measure} in ('diameter', 'point', 'height')`),
+    check('reading_measure', sql`${table.measure} in ('diameter', 'point', 'distance', 'height')`),
     check('reading_finite', sql`${table.value} between -1e6 and 1e6`),
     check('reading_error', sql`${table.standardError} is null or ${table.standardError} between 0 and 1e6`),
     check('reading_attempt', sql`${table.attempt} > 0`),
+    check('reading_take', sql`${table.take} between 1 and 99`),
   ],
 );
 
@@ -273,4 +279,43 @@ export const bodyMarks = pgTable(
     check('body_mark_barefoot', sql`${table.barefootM} between 0.5 and 2.2`),
     check('body_mark_boots', sql`${table.bootsM} between 0 and 0.15`),
   ],
+);
+
+/** What a crew measures with. */
+export const instruments = pgTable(
+  'instrument',
+  {
+    id: uuid('id').primaryKey(),
+    crew: text('crew').notNull(),
+    kind: text('kind').notNull(),
+    name: text('name').notNull(),
+    /** The scale that is read. */
+    unit: text('unit').notNull(),
+    graduation: doublePrecision('graduation').notNull(),
+    standardError: doublePrecision('standard_error').notNull(),
+    everyDays: integer('every_days').notNull(),
+    retiredAt: moment('retired_at'),
+    ...written,
+  },
+  (table) => [
+    index('instrument_crew').on(table.crew),
+    check('instrument_graduation', sql`${table.graduation} > 0`),
+    check('instrument_error', sql`${table.standardError} > 0`),
+    check('instrument_every', sql`${table.everyDays} between 0 and 3650`),
+  ],
+);
+
+/** A check of an instrument as it was read. Rows are only added. */
+export const instrumentChecks = pgTable(
+  'instrument_check',
+  {
+    id: uuid('id').primaryKey(),
+    instrumentId: uuid('instrument_id')
+      .notNull()
+      .references(() => instruments.id),
+    checkedAt: moment('checked_at').notNull(),
+    readings: jsonb('readings').$type<CheckReadings>().notNull(),
+    ...written,
+  },
+  (table) => [index('instrument_check_of').on(table.instrumentId, table.checkedAt)],
 );

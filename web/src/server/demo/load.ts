@@ -1,6 +1,6 @@
 import { v5 as uuidFromName } from 'uuid';
-import { printAsRead } from '@arbolito/core/quantity';
-import { monteValdeliro, seededRandom, type Scene } from '@arbolito/core/practice';
+import { isSlopeUnit, printAsRead } from '@arbolito/core/quantity';
+import { heronKit, monteValdeliro, seededRandom, type Scene } from '@arbolito/core/practice';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
 import type { Services } from '../compose.ts';
 
@@ -80,15 +80,19 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visi
         speciesCode: tree.speciesCode,
         observedAt,
         ...(tree.taping === undefined ? {} : { taping: tree.taping }),
-        readings: tree.readings.map(({ measure, methodId, key, value, unit, stem }) => ({
-          id: id(stem === undefined ? `reading ${measure} ${key}` : `stem ${stem} reading ${measure} ${key}`),
+        ...(tree.heights === undefined ? {} : { heights: tree.heights }),
+        readings: tree.readings.map(({ measure, methodId, key, value, unit, stem, take }) => ({
+          id: id(
+            `${stem === undefined ? '' : `stem ${stem} `}${take === undefined ? '' : `height ${take} `}reading ${measure} ${key}`,
+          ),
           measure,
           ...(stem === undefined ? {} : { stem }),
+          ...(take === undefined ? {} : { take }),
           methodId,
           key,
           value,
           unit,
-          asRead: printAsRead(value, measure === 'height' && key !== 'distance'),
+          asRead: printAsRead(value, isSlopeUnit(unit)),
           attempt: 1,
           takenAt: observedAt,
         })),
@@ -106,12 +110,31 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visi
   return created;
 }
 
+/** The kit of the crew of 2026, as it was checked on the days before: one check overdue, one zero that is off. */
+async function loadKit({ kit }: Services): Promise<void> {
+  const writer = { observer: 'Crew Heron', device: DEVICE };
+  const { crew, instruments } = heronKit();
+  for (const { checks, ...instrument } of instruments) {
+    const instrumentId = idOf('instrument', crew, instrument.name);
+    const { created } = await kit.add({ id: instrumentId, ...writer, crew, ...instrument });
+    for (const { checkedAt, readings } of created ? checks : []) {
+      await kit.check(instrumentId, {
+        id: idOf('check', crew, instrument.name, checkedAt),
+        ...writer,
+        checkedAt,
+        readings,
+      });
+    }
+  }
+}
+
 /**
  * Loads the demo forest through the same services that crews write through: the visit of 2026, and the one before it.
  *
  * @returns false where it is there already, whatever has been changed in it since
  */
 export async function loadDemo(services: Services): Promise<boolean> {
+  await loadKit(services);
   const scene = monteValdeliro(seededRandom(SEED));
   const { earlier } = scene;
   await loadVisit(services, scene, {

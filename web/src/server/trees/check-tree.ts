@@ -1,7 +1,8 @@
 import type { FieldRules } from '@arbolito/core/diameter';
 import { checkReadings, evaluate, type Measure, type MethodContext } from '@arbolito/core/method';
+import { findingsOf, type Finding, type Outcome } from '@arbolito/core/estimate';
 import { findMethod } from '@arbolito/core/registry';
-import { isStemMeasure, MEASURES, type Species } from '@arbolito/core/survey';
+import { draftOf, isStemMeasure, MEASURES, reckonHeights, type HeightNotes, type Species } from '@arbolito/core/survey';
 import type { UnitSystem } from '@arbolito/core/quantity';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import { Problem, type FieldError } from '../problem.ts';
@@ -11,12 +12,10 @@ interface Indexed {
   readonly index: number;
 }
 
-/** What is wrong with the readings of one measure, with a pointer to each. */
-function checkMeasure(measure: Measure, indexed: readonly Indexed[], context: MethodContext): FieldError[] {
+/** What is wrong with how the readings of one measure belong together, with a pointer to each. */
+function checkKeys(measure: Measure, indexed: readonly Indexed[]): FieldError[] {
   const [first] = indexed;
   if (first === undefined) return [];
-  const at = (key: string | null) =>
-    `/readings/${indexed.find(({ reading }) => reading.key === key)?.index ?? first.index}`;
   const method = findMethod(first.reading.methodId);
   if (method?.description.measure !== measure) {
     return [
@@ -43,20 +42,93 @@ function checkMeasure(measure: Measure, indexed: readonly Indexed[], context: Me
       return [{ pointer: `/readings/${index}/key`, code: 'reading-twice', detail: `${reading.key} is given twice.` }];
     keys.add(reading.key);
   }
+  return [];
+}
+
+const pointerTo = (indexed: readonly Indexed[], key: string | null): string =>
+  `/readings/${indexed.find(({ reading }) => reading.key === key)?.index ?? indexed[0]?.index ?? 0}`;
+
+const asErrors = (findings: readonly Finding[], indexed: readonly Indexed[]): FieldError[] =>
+  findings.map(({ code, title, message, reading }) => ({
+    pointer: pointerTo(indexed, reading),
+    code,
+    detail: `${title}. ${message}`,
+  }));
+
+/** What is wrong with the readings of one measure of a stem. */
+function checkMeasure(measure: Measure, indexed: readonly Indexed[], context: MethodContext): FieldError[] {
+  const errors = checkKeys(measure, indexed);
+  const method = findMethod(indexed[0]?.reading.methodId ?? '');
+  if (errors.length > 0 || method === null) return errors;
   const readings = Object.fromEntries(indexed.map(({ reading }) => [reading.key, reading]));
   const stops = checkReadings(method.description, readings);
-  const findings =
-    stops.length > 0
-      ? stops
-      : (() => {
-          const outcome = evaluate(method, readings, context);
-          return outcome.ok ? [] : outcome.findings;
-        })();
-  return findings.map((finding) => ({
-    pointer: at(finding.reading),
-    code: finding.code,
-    detail: `${finding.title}. ${finding.message}`,
-  }));
+  if (stops.length > 0) return asErrors(stops, indexed);
+  const outcome = evaluate(method, readings, context);
+  return outcome.ok ? [] : asErrors(outcome.findings, indexed);
+}
+
+interface WrittenTree {
+  readonly speciesCode: string;
+  readonly readings: readonly ReadingDto[];
+  readonly heights?: HeightNotes | undefined;
+}
+
+/** What is wrong with the heights of a tree and their distances, each in the light of the first. */
+function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
+  const numbers = new Set([1, ...(tree.heights?.takes ?? []).map(({ take }) => take)]);
+  const indexedOf = (measure: Measure, take: number): Indexed[] =>
+    tree.readings
+      .map((reading, index) => ({ reading, index }))
+      .filter(({ reading }) => reading.measure === measure && (reading.take ?? 1) === take);
+  const strangers = tree.readings.flatMap(({ take = 1 }, index): FieldError[] =>
+    numbers.has(take)
+      ? []
+      : [
+          {
+            pointer: `/readings/${index}/take`,
+            code: 'take-unknown',
+            detail: `There is no height ${take}. Note it under /heights/takes.`,
+          },
+        ],
+  );
+  const mixed = [...numbers].flatMap((take) =>
+    (['distance', 'height'] as const).flatMap((measure) => checkKeys(measure, indexedOf(measure, take))),
+  );
+  if (strangers.length + mixed.length > 0) return [...strangers, ...mixed];
+  const { unitSystem } = context;
+  const known = tree.readings.flatMap((reading) => {
+    const spec = findMethod(reading.methodId)?.description.readings.find(({ key }) => key === reading.key);
+    return spec === undefined ? [] : [reading];
+  });
+  const foreign = tree.readings
+    .map((reading, index) => ({ reading, index }))
+    .filter(({ reading }) => !isStemMeasure(reading.measure) && !known.includes(reading));
+  if (foreign.length > 0) {
+    return foreign.map(({ reading, index }) => ({
+      pointer: `/readings/${index}/key`,
+      code: 'reading.unknown',
+      detail: `${findMethod(reading.methodId)?.description.name ?? 'This method'} has no reading “${reading.key.slice(0, 30)}”.`,
+    }));
+  }
+  const outOfUnit = tree.readings
+    .map((reading, index) => ({ reading, index }))
+    .filter(({ reading }) => !isStemMeasure(reading.measure))
+    .flatMap(({ reading, index }): FieldError[] => {
+      const description = findMethod(reading.methodId)?.description;
+      const spec = description?.readings.find(({ key }) => key === reading.key);
+      if (description === undefined || spec === undefined) return [];
+      const alone = { ...description, readings: [spec] };
+      return asErrors(checkReadings(alone, { [reading.key]: reading }), [{ reading, index }]);
+    });
+  if (outOfUnit.length > 0) return outOfUnit;
+  const draft = draftOf({ tag: 'x', speciesCode: tree.speciesCode, readings: tree.readings, heights: tree.heights });
+  const { heights } = reckonHeights(draft, { unitSystem, slopeUnit: 'pct' }, context);
+  const stopsOf = (outcome: Outcome | null): readonly Finding[] =>
+    outcome === null || outcome.ok ? [] : findingsOf(outcome).filter(({ severity }) => severity === 'stop');
+  return heights.flatMap(({ take, distance, outcome }) => [
+    ...asErrors(stopsOf(distance), indexedOf('distance', take)),
+    ...asErrors(stopsOf(outcome), indexedOf('height', take)),
+  ]);
 }
 
 /**
@@ -66,7 +138,7 @@ function checkMeasure(measure: Measure, indexed: readonly Indexed[], context: Me
  * @throws Problem 422 with a pointer to each field
  */
 export function checkTree(
-  tree: { readonly speciesCode: string; readonly readings: readonly ReadingDto[] },
+  tree: WrittenTree,
   survey: { readonly species: readonly Species[]; readonly unitSystem: UnitSystem; readonly fieldRules: FieldRules },
 ): void {
   const errors: FieldError[] = [];
@@ -80,20 +152,31 @@ export function checkTree(
   }
   const { twoFaces } = survey.fieldRules;
   const stems = [...new Set(tree.readings.map(({ stem = 1 }) => stem))].sort((a, b) => a - b);
+  const context = { unitSystem: survey.unitSystem, twoFaces };
   for (const measure of MEASURES) {
     for (const stem of stems) {
       const indexed = tree.readings
         .map((reading, index) => ({ reading, index }))
         .filter(({ reading }) => reading.measure === measure && (reading.stem ?? 1) === stem);
       const [first] = indexed;
-      if (stem > 1 && !isStemMeasure(measure) && first !== undefined) {
+      if (first === undefined) continue;
+      if (stem > 1 && !isStemMeasure(measure)) {
         errors.push({
           pointer: `/readings/${first.index}/stem`,
           code: 'stem-of-tree',
           detail: `The ${measure} belongs to the tree: leave the stem out.`,
         });
-      } else errors.push(...checkMeasure(measure, indexed, { unitSystem: survey.unitSystem, twoFaces }));
+      } else if (isStemMeasure(measure)) errors.push(...checkMeasure(measure, indexed, context));
     }
   }
+  const ofStem = tree.readings.findIndex(({ measure, take }) => isStemMeasure(measure) && take !== undefined);
+  if (ofStem >= 0) {
+    errors.push({
+      pointer: `/readings/${ofStem}/take`,
+      code: 'take-of-stem',
+      detail: 'Only heights and their distances have a number: leave the take out.',
+    });
+  }
+  if (errors.length === 0) errors.push(...checkHeights(tree, context));
   if (errors.length > 0) throw new Problem('invalid', errors.map(({ detail }) => detail).join(' '), { errors });
 }

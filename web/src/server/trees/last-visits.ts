@@ -63,7 +63,14 @@ export async function visitBefore(
     if (stems.length === 0) return [];
     const found = row.taping?.found ?? { ...PLAIN_TREE, ground: { slopePct: row.plotSlopePct } };
     const { from } = whereToTape(found, survey.fieldRules);
-    const visit = { on: row.observedAt.slice(0, 10), stems, side: from, mark: row.taping?.mark ?? '' };
+    const tall = reckoned.height === null ? null : estimateOf(reckoned.height);
+    const visit = {
+      on: row.observedAt.slice(0, 10),
+      stems,
+      side: from,
+      mark: row.taping?.mark ?? '',
+      ...(tall === null ? {} : { height: { heightM: tall.value, standardErrorM: tall.standardError } }),
+    };
     return [[nameOf(row), visit] as const];
   });
   return new VisitBefore(new Map(entries));

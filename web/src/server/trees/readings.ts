@@ -54,6 +54,7 @@ export function refuseRewritten(readings: readonly ReadingDto[], known: Readonly
       kept.unit === reading.unit &&
       kept.key === reading.key &&
       (kept.stem ?? 1) === (reading.stem ?? 1) &&
+      (kept.take ?? 1) === (reading.take ?? 1) &&
       kept.methodId === reading.methodId
     )
       return;
@@ -85,6 +86,7 @@ export const asDto = ({
   id,
   measure,
   stem,
+  take,
   methodId,
   key,
   value,
@@ -104,5 +106,6 @@ export const asDto = ({
   attempt,
   takenAt,
   ...(stem === undefined ? {} : { stem }),
+  ...(take === undefined ? {} : { take }),
   ...(standardError === undefined ? {} : { standardError }),
 });

@@ -1,6 +1,7 @@
 import type { LastVisit } from '@arbolito/core/diameter';
 import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
 import {
+  besideOf,
   draftOf,
   findingsOfTree,
   reckonTree,
@@ -47,10 +48,11 @@ const known = (outcome: Outcome | null): FigureView | null => figure(outcome ===
 
 /** A tree with its figures, worked out afresh from the readings in use. */
 export function reckonRow(row: TreeRow, { readings, stems, lastVisit }: TreeParts, survey: SurveyView): TreeFigures {
-  const { taping } = row;
-  const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping });
+  const { taping, heights } = row;
+  const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights });
+  const beside = besideOf({ eyeHeightM: survey.eyeHeightM, slopePct: row.plotSlopePct });
   const species = survey.species.find(({ code }) => code === row.speciesCode);
-  const reckoned = reckonTree(draft, settingsOf(survey), { species, lastVisit });
+  const reckoned = reckonTree(draft, settingsOf(survey), { species, lastVisit, beside });
   return {
     reckoned,
     view: {
@@ -67,6 +69,14 @@ export function reckonRow(row: TreeRow, { readings, stems, lastVisit }: TreePart
         return { id, ordinal, dbh: known(own?.diameter ?? null), point: known(own?.point ?? null) };
       }),
       taping,
+      heights,
+      otherHeights: reckoned.heights.heights.slice(1).map(({ take, name, by, outcome }) => ({
+        take,
+        name,
+        by,
+        figure: known(outcome),
+      })),
+      crownLengthM: reckoned.heights.crownLengthM,
       lastVisit: lastVisit ?? null,
       dbh: figure(reckoned.dbh),
       diametersCm: reckoned.diametersCm,

@@ -3,7 +3,7 @@ import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
 import { corrections, observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/quantity';
-import type { TapingNotes } from '@arbolito/core/survey';
+import type { HeightNotes, TapingNotes } from '@arbolito/core/survey';
 
 export interface TreeRow {
   readonly id: string;
@@ -16,6 +16,7 @@ export interface TreeRow {
   readonly deletedAt: string | null;
   readonly writeDigest: string;
   readonly taping: TapingNotes | null;
+  readonly heights: HeightNotes | null;
   readonly observationId: string;
   readonly observer: string;
   readonly observedAt: string;
@@ -42,7 +43,10 @@ export interface TreeRepository {
   /** The stems of each tree, by rising number. */
   readonly stemsOf: (treeIds: readonly string[]) => Promise<Map<string, StemRow[]>>;
   readonly insertStems: (rows: readonly (typeof stems.$inferInsert)[]) => Promise<void>;
-  readonly setTaping: (observationId: string, taping: TapingNotes | null) => Promise<void>;
+  readonly setNotes: (
+    observationId: string,
+    notes: { readonly taping: TapingNotes | null; readonly heights: HeightNotes | null },
+  ) => Promise<void>;
   /** Readings in use, by observation. */
   readonly readingsInUse: (observationIds: readonly string[]) => Promise<Map<string, ReadingRecord[]>>;
   /** Every reading of a tree ever kept, the oldest first. */
@@ -73,6 +77,7 @@ const recordOf = (row: ReadingRow, ordinal: number): ReadingRecord => ({
   id: row.id,
   measure: row.measure,
   ...(ordinal === 1 ? {} : { stem: ordinal }),
+  ...(row.take === 1 ? {} : { take: row.take }),
   methodId: row.methodId,
   methodVersion: row.methodVersion,
   key: row.key,
@@ -103,6 +108,7 @@ function repositoryOn(database: Queryable): TreeRepository {
         deletedAt: trees.deletedAt,
         writeDigest: trees.writeDigest,
         taping: observations.taping,
+        heights: observations.heights,
         observationId: observations.id,
         observer: observations.observer,
         observedAt: observations.observedAt,
@@ -143,8 +149,8 @@ function repositoryOn(database: Queryable): TreeRepository {
     insertStems: async (rows) => {
       if (rows.length > 0) await database.insert(stems).values([...rows]);
     },
-    setTaping: async (observationId, taping) => {
-      await database.update(observations).set({ taping }).where(eq(observations.id, observationId));
+    setNotes: async (observationId, notes) => {
+      await database.update(observations).set(notes).where(eq(observations.id, observationId));
     },
     readingsInUse: async (observationIds) => {
       const byObservation = new Map<string, ReadingRecord[]>();

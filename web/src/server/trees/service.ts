@@ -1,5 +1,5 @@
 import type { LastVisit } from '@arbolito/core/diameter';
-import type { TapingNotes } from '@arbolito/core/survey';
+import type { HeightNotes, TapingNotes } from '@arbolito/core/survey';
 import type {
   ActDto,
   NewReadingsDto,
@@ -28,6 +28,7 @@ interface TreeState {
   readonly deleted: boolean;
   /** Left out where nothing was noted, so that states from before there were notes still compare. */
   readonly taping?: TapingNotes;
+  readonly heights?: HeightNotes;
 }
 
 export interface TreeService {
@@ -111,6 +112,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       readingIds: inUse.map(({ id }) => id).sort(),
       deleted: row.deletedAt !== null,
       ...(row.taping === null ? {} : { taping: row.taping }),
+      ...(row.heights === null ? {} : { heights: row.heights }),
     };
   };
   /** Whether this very correction has been made; another one under its identifier is refused. */
@@ -135,7 +137,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       speciesCode: state.speciesCode,
       deletedAt: state.deleted ? now().toISOString() : null,
     });
-    await repository.setTaping(row.observationId, state.taping ?? null);
+    await repository.setNotes(row.observationId, { taping: state.taping ?? null, heights: state.heights ?? null });
     await repository.useExactly(row.observationId, state.readingIds);
   };
   /** Identifiers of a tree's stems by their numbers, the new ones kept first. */
@@ -184,6 +186,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
           readingIds: correction.readings.map((reading) => reading.id).sort(),
           deleted: false,
           ...(correction.taping === undefined ? {} : { taping: { ...correction.taping } }),
+          ...(correction.heights === undefined ? {} : { heights: correction.heights }),
         };
         const { observer, device } = correction;
         await repository.insertCorrection(
@@ -310,6 +313,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
                 surveyId: plot.surveyId,
                 observedAt: tree.observedAt,
                 taping: tree.taping === undefined ? null : { ...tree.taping },
+                heights: tree.heights ?? null,
                 observer,
                 device,
               },
@@ -342,7 +346,8 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
           'A correction with this identifier is on the record already, with other content.',
         );
       }
-      const partOf = ({ measure, stem = 1 }: Pick<ReadingDto, 'measure' | 'stem'>) => `${measure} ${stem}`;
+      const partOf = ({ measure, stem = 1, take = 1 }: Pick<ReadingDto, 'measure' | 'stem' | 'take'>) =>
+        `${measure} ${stem} ${take}`;
       const replaced = new Set(added.map(partOf));
       const inUse = (await store.readingsInUse([row.observationId])).get(row.observationId) ?? [];
       const kept = inUse.filter((reading) => !replaced.has(partOf(reading))).map(asDto);
@@ -352,6 +357,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
         speciesCode: row.speciesCode,
         readings: [...kept, ...added],
         ...(row.taping === null ? {} : { taping: row.taping }),
+        ...(row.heights === null ? {} : { heights: row.heights }),
       });
     },
     remove: async (id, act) => {

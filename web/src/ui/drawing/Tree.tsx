@@ -1,3 +1,5 @@
+import { useId } from 'react';
+import { radiansToDegrees } from '@arbolito/core/quantity';
 import type { CrownForm } from '@arbolito/core/survey';
 import type { Projection } from './projection.ts';
 
@@ -8,6 +10,10 @@ interface TreeProps {
   /** Diameters of further stems from the same foot; they lean away on both sides in turn. */
   readonly otherStemsM?: readonly number[];
   readonly crown: CrownForm;
+  /** How far the top stands from above the foot, to the right. */
+  readonly leanM?: number;
+  /** The top is broken off. */
+  readonly broken?: boolean;
   /** A tree that nobody has measured yet is only hinted at. */
   readonly ghost: boolean;
 }
@@ -103,8 +109,54 @@ function OtherStem({ tree, dbhM, place }: { readonly tree: TreeProps; readonly d
   );
 }
 
-/** Trunk with its true diameter, a little butt flare, and a crown of the species' form. Its foot stands at x = 0, y = 0. */
-export function Tree(props: TreeProps) {
+/** What a broken tree was, for each metre that stands. */
+const ONCE_TALLER = 1.3;
+const TEETH = 7;
+
+/**
+ * Trunk with its true diameter, a little butt flare, and a crown of the species' form. Its foot stands at x = 0, y = 0.
+ * A leaning one is sheared, a broken one ends in a torn edge.
+ */
+export function Tree({ leanM = 0, broken = false, ...props }: TreeProps) {
+  const { projection, heightM } = props;
+  const { x, y, pxPerM } = projection;
+  const clip = useId();
+  const shear =
+    leanM === 0
+      ? undefined
+      : `translate(${x(0)} ${y(0)}) skewX(${shearDeg(leanM, heightM)}) translate(${-x(0)} ${-y(0)})`;
+  if (!broken) {
+    return (
+      <g transform={shear}>
+        <WholeTree {...props} />
+      </g>
+    );
+  }
+  const reachPx = crownRadiusM(heightM * ONCE_TALLER, props.crown) * pxPerM + 10;
+  const step = (2 * reachPx) / TEETH;
+  const teeth = Array.from(
+    { length: TEETH },
+    (_, i) =>
+      `L ${x(0) - reachPx + (i + 0.5) * step} ${y(heightM)} L ${x(0) - reachPx + (i + 1) * step} ${y(heightM) + 9}`,
+  );
+  return (
+    <g transform={shear}>
+      <clipPath id={clip}>
+        <path
+          d={`M ${x(0) - reachPx} ${y(0) + 4} L ${x(0) - reachPx} ${y(heightM) + 9} ${teeth.join(' ')} L ${x(0) + reachPx} ${y(0) + 4} Z`}
+        />
+      </clipPath>
+      <g clipPath={`url(#${clip})`}>
+        <WholeTree {...props} heightM={heightM * ONCE_TALLER} />
+      </g>
+    </g>
+  );
+}
+
+/** The angle by which a tree is sheared for its top to stand so far out. */
+const shearDeg = (leanM: number, heightM: number): number => -radiansToDegrees(Math.atan(leanM / heightM));
+
+function WholeTree(props: TreeProps) {
   const { projection, heightM, dbhM, ghost } = props;
   const { x, y } = projection;
   const halfAt = (share: number) => (dbhM / 2) * 1.08 * (1 - share) ** 0.8;

@@ -1,5 +1,6 @@
 import { useRef } from 'react';
 import { Undo2 } from 'lucide-react';
+import { takeOf } from '@arbolito/core/survey';
 import { settle, type Box } from '../../../ui/drawing/settle.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
@@ -9,6 +10,10 @@ import { Elevation, layOut, type Layout } from './Elevation.tsx';
 import { Figures } from './Figures.tsx';
 import { Findings } from './Findings.tsx';
 import { HeightLinks } from './HeightLinks.tsx';
+import { Heights } from './Heights.tsx';
+import { HeightWorkings } from './HeightWorkings.tsx';
+import { KitWords } from './KitWords.tsx';
+import { levelLabels } from './level-labels.ts';
 import { KeepWords } from './KeepBar.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { ReadingBox } from './ReadingBox.tsx';
@@ -56,13 +61,10 @@ export function DeskSheet(props: SheetProps) {
   const species = settings.species.find(({ code }) => code === draft.speciesCode);
   const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
   const layout = layOut(scene, width, height, MARGINS);
-  // The other stems stand in a list beside the drawing.
-  const onDrawing = slots.filter(({ stem }) => stem === 1);
-  const boxes = settle(
-    onDrawing.map((slot) => wish(slot, layout)),
-    width,
-    height,
-  );
+  // The other stems and heights stand in lists beside the drawing.
+  const onDrawing = slots.filter((slot) => slot.stem === 1 && takeOf(slot) === 1);
+  const labels = levelLabels(scene, layout).map(({ box }) => box);
+  const boxes = settle([...labels, ...onDrawing.map((slot) => wish(slot, layout))], width, height).slice(labels.length);
   return (
     <div
       className={`grid h-full grid-rows-[minmax(0,1fr)_auto] ${props.panel === null ? 'grid-cols-[minmax(0,1fr)_340px]' : 'grid-cols-[minmax(0,1fr)_minmax(340px,46%)]'}`}
@@ -76,7 +78,8 @@ export function DeskSheet(props: SheetProps) {
               width={width}
               height={height}
               unitSystem={view.unitSystem}
-              now={now?.spec.place ?? null}
+              now={now === null ? null : { place: now.spec.place, take: takeOf(now) }}
+              shown={props.shown}
               heightText={heightText}
               label={drawingLabel(view, speciesName)}
             />
@@ -111,6 +114,7 @@ export function DeskSheet(props: SheetProps) {
             {now !== null && (
               <p className="absolute top-3 left-4 max-w-[46%] rounded-md bg-paper/85 px-1.5 text-quiet">
                 <span className="font-semibold text-ink">{now.spec.ask}.</span> {now.method.description.safety}
+                <KitWords view={view} slot={now} />
               </p>
             )}
           </>
@@ -168,12 +172,13 @@ export function DeskSheet(props: SheetProps) {
               findings={view.findings}
               dismissed={dismissed}
               onDismiss={props.onDismiss}
-              onMend={(mend, stem) => {
-                store.mend(mend, stem);
+              onMend={(mend, at) => {
+                store.mend(mend, at);
               }}
             />
+            <Heights {...props} />
             <Stems {...props} />
-            {view.height !== null && <Workings name="height" estimate={view.height} />}
+            <HeightWorkings {...props} />
             {view.dbh !== null && <Workings name="dbh" estimate={view.dbh} />}
             {view.reckoned.volume !== null && <Workings name="volume" estimate={view.reckoned.volume} />}
             <MethodChoice view={view} store={store} />

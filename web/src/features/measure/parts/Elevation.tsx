@@ -3,6 +3,8 @@ import { Dimension, Ground, HeightGrid, Person, Ray, type Point } from '../../..
 import { fit, type Margins, type Projection } from '../../../ui/drawing/projection.ts';
 import { crownRadiusM, Tree } from '../../../ui/drawing/Tree.tsx';
 import type { Scene } from '../scene.ts';
+import { Aids } from './Aids.tsx';
+import { levelLabels } from './level-labels.ts';
 
 export interface Layout {
   readonly projection: Projection;
@@ -16,12 +18,13 @@ export interface Layout {
 
 /** Places the scene on a sheet of that size. */
 export function layOut(scene: Scene, width: number, height: number, margins: Margins): Layout {
-  const { observer, heightM, crown } = scene;
+  const { observer, heightM, crown, leanM, aid } = scene;
   const radius = crownRadiusM(heightM, crown);
   const tipM = observer?.tipM ?? heightM;
+  const standsM = observer === null ? radius + 4 : observer.distanceM + 1;
   const world = {
-    left: observer === null ? -radius - 4 : -observer.distanceM - 1,
-    right: radius + 1,
+    left: -Math.max(standsM, radius - leanM, aid?.kind === 'shadow' ? aid.treeM + 1 : 0),
+    right: radius + 1 + Math.max(0, leanM),
     bottom: Math.min(0, observer?.feetM ?? 0, tipM),
     top: Math.max(heightM + scene.standardErrorM, tipM, (observer?.eyeM ?? 0) + 1),
   };
@@ -30,11 +33,34 @@ export function layOut(scene: Scene, width: number, height: number, margins: Mar
   return {
     projection,
     eye: observer === null ? at(0, 0) : at(-observer.distanceM, observer.eyeM),
-    tip: at(0, observer?.tipM ?? heightM),
+    tip: at(leanM, observer?.tipM ?? heightM),
     foot: at(0, 0),
     ring: at(0, scene.pointM),
-    sideX: projection.x(radius) + 26,
+    sideX: projection.x(radius + Math.max(0, leanM)) + 26,
   };
+}
+
+/** What a line of the workings rests on: the sights and the distance that it takes up. */
+export type Shown = ReadonlySet<string>;
+
+/** The triangle that a line of the workings is about, in marking paint. */
+function ShownTriangle({ shown, layout: { eye, tip, foot } }: { readonly shown: Shown; readonly layout: Layout }) {
+  const corners = [
+    eye,
+    ...(shown.has('tip') ? [tip] : []),
+    ...(shown.has('base') ? [foot] : []),
+    ...(shown.has('tip') && shown.has('base') ? [] : [{ x: foot.x, y: eye.y }]),
+  ];
+  return (
+    <path
+      data-testid="shown-triangle"
+      d={`M ${corners.map(({ x, y }) => `${x} ${y}`).join(' L ')} Z`}
+      className="fill-paint stroke-paint"
+      fillOpacity={0.2}
+      strokeWidth={4}
+      strokeLinejoin="round"
+    />
+  );
 }
 
 interface ElevationProps {
@@ -43,10 +69,12 @@ interface ElevationProps {
   readonly width: number;
   readonly height: number;
   readonly unitSystem: UnitSystem;
-  /** Where on the drawing the reading to take now lies. */
-  readonly now: string | null;
+  /** Where on the drawing the reading to take now lies, and for which height. */
+  readonly now: { readonly place: string; readonly take: number } | null;
   readonly heightText: string | null;
   readonly label: string;
+  /** What the line of the workings in hand rests on. */
+  readonly shown?: Shown | null;
   /** The phone's strip: no dimensions, no grid figures. */
   readonly strip?: boolean;
 }
@@ -61,15 +89,18 @@ export function Elevation({
   now,
   heightText,
   label,
+  shown = null,
   strip = false,
 }: ElevationProps) {
   const { projection, eye, tip, foot, ring, sideX } = layout;
-  const { observer, standardErrorM } = scene;
+  const { observer, standardErrorM, leanM } = scene;
   const metresPerUnit = unitSystem === 'metric' ? 1 : convert(1, 'ft', 'm');
   const half = Math.max(1.5, standardErrorM * projection.pxPerM);
   const treeTop = projection.y(scene.heightM);
   const feet = observer === null ? foot : { x: eye.x, y: projection.y(observer.feetM) };
   const groundY = Math.max(foot.y, feet.y) + 46;
+  const isNow = (place: string, take = 1): boolean => now?.place === place && now.take === take;
+  const stemX = (heightM: number): number => projection.x((leanM * heightM) / scene.heightM);
   return (
     <svg
       width={width}
@@ -112,19 +143,33 @@ export function Elevation({
         dbhM={scene.dbhM}
         otherStemsM={scene.otherStemsM}
         crown={scene.crown}
+        leanM={leanM}
+        broken={scene.isBroken}
         ghost={!scene.heightKnown && !scene.dbhKnown}
       />
+      {shown !== null && observer !== null && <ShownTriangle shown={shown} layout={layout} />}
+      <Aids scene={scene} layout={layout} />
       {observer !== null && (
         <g>
-          <Ray from={eye} to={foot} now={now === 'base'} dashed={observer.footM === null} />
-          <Ray from={eye} to={tip} now={now === 'tip'} dashed={observer.tipM === null} />
+          {scene.levels
+            .filter(({ isSighted }) => isSighted)
+            .map(({ take, heightM }) => (
+              <Ray
+                key={take}
+                from={eye}
+                to={{ x: stemX(heightM), y: projection.y(heightM) }}
+                now={isNow('tip', take)}
+              />
+            ))}
+          <Ray from={eye} to={foot} now={isNow('base')} dashed={observer.footM === null} />
+          <Ray from={eye} to={tip} now={isNow('tip')} dashed={observer.tipM === null} />
           <Person projection={projection} xM={-observer.distanceM} feetM={observer.feetM} eyeM={observer.eyeM} />
         </g>
       )}
       <path
         d={`M ${ring.x - Math.max(9, scene.dbhM * projection.pxPerM * 0.5 + 7)} ${ring.y} h ${2 * Math.max(9, scene.dbhM * projection.pxPerM * 0.5 + 7)}`}
-        className={now === 'ring' ? 'stroke-paint' : 'stroke-ink'}
-        strokeWidth={now === 'ring' ? 6 : 4}
+        className={isNow('ring') ? 'stroke-paint' : 'stroke-ink'}
+        strokeWidth={isNow('ring') ? 6 : 4}
       />
       {!strip && (
         <path
@@ -135,10 +180,32 @@ export function Elevation({
         />
       )}
       {!strip && observer !== null && (
-        <g className={now === 'ground' ? '[&_path]:stroke-paint' : ''}>
-          <Dimension from={{ x: eye.x, y: groundY }} to={{ x: foot.x, y: groundY }} strong={now === 'ground'} />
+        <g className={isNow('ground') ? '[&_path]:stroke-paint' : ''}>
+          <Dimension from={{ x: eye.x, y: groundY }} to={{ x: foot.x, y: groundY }} strong={isNow('ground')} />
         </g>
       )}
+      {levelLabels(scene, layout).map(({ level, y, box }) => (
+        <g key={level.take} data-testid={`level-${level.take}`}>
+          <path
+            d={
+              strip
+                ? `M ${stemX(level.heightM) - 14} ${y} h 28`
+                : `M ${stemX(level.heightM) - 14} ${y} H ${sideX - 12} M ${sideX + 12} ${y} L ${box.x - 4} ${box.y + box.height / 2}`
+            }
+            className={isNow('tip', level.take) ? 'stroke-paint' : 'stroke-ink'}
+            strokeWidth={2.5}
+            fill="none"
+          />
+          {!strip && (
+            <text x={box.x} y={box.y + 16} className="fill-ink" fontSize={14}>
+              {level.name}
+              <tspan x={box.x} dy={17} className="figures" fontSize={16} fontWeight={700}>
+                {level.text}
+              </tspan>
+            </text>
+          )}
+        </g>
+      ))}
       {!strip && heightText !== null && (
         <g>
           <rect x={sideX - 10} y={treeTop - half} width={20} height={2 * half} className="fill-sky" opacity={0.4} />

@@ -1,48 +1,108 @@
 import { memo } from 'react';
 import { methodsFor } from '@arbolito/core/registry';
 import type { Measure } from '@arbolito/core/method';
-import { measureDraftOf, MEASURES } from '@arbolito/core/survey';
+import { measureDraftOf, methodOf, takeOf } from '@arbolito/core/survey';
 import { unitOf } from '@arbolito/core/quantity';
-import { slotKey, type SheetStore, type SheetView, type Slot } from '../store.ts';
+import { asksLevelDistance, slotKey, type SheetStore, type SheetView, type Slot } from '../store.ts';
 import { Fold } from '../../../ui/Fold.tsx';
 
-const NAMES: Record<Measure, string> = { diameter: 'Diameter by', point: 'Taped at, by', height: 'Height by' };
+const NAMES: Record<Measure, string> = {
+  diameter: 'Diameter by',
+  point: 'Taped at, by',
+  distance: 'Distance by',
+  height: 'Height by',
+};
+
+const SHOWN = ['diameter', 'point', 'height'] as const satisfies readonly Measure[];
 
 /** Which method each measure is taken with. Made from the methods that there are. */
 export function MethodChoice({ view, store }: { readonly view: SheetView; readonly store: SheetStore }) {
-  const { diameter, point, height } = view.draft;
-  return <Choices diameter={diameter.methodId} point={point.methodId} height={height.methodId} store={store} />;
-}
-
-interface ChoicesProps extends Readonly<Record<Measure, string>> {
-  readonly store: SheetStore;
-}
-
-/** Drawn anew when a method changes, not when a reading does. */
-const Choices = memo(function Choices({ store, ...chosen }: ChoicesProps) {
   return (
     <div className="grid gap-2">
-      {MEASURES.map((measure) => (
-        <label key={measure} className="grid grid-cols-[6.2rem_1fr] items-center gap-2">
-          <span className="text-quiet">{NAMES[measure]}</span>
-          <select
-            className="field"
-            value={chosen[measure]}
-            onChange={(event) => {
-              store.setMethod(measure, event.target.value);
-            }}
-          >
-            {methodsFor(measure).map(({ description }) => (
-              <option key={description.id} value={description.id}>
-                {description.name}
-              </option>
-            ))}
-          </select>
-        </label>
+      {SHOWN.map((measure) => (
+        <MethodSelect key={measure} view={view} store={store} measure={measure} />
       ))}
+      <DistanceSelect view={view} store={store} />
     </div>
   );
-});
+}
+
+interface OfTake {
+  readonly view: SheetView;
+  readonly store: SheetStore;
+  /** Number of the height; the first where left out. */
+  readonly take?: number;
+}
+
+const partOf = (measure: Measure, take: number) => (take === 1 ? { measure, stem: 1 } : { measure, stem: 1, take });
+
+/** By which method a measure is taken. */
+export function MethodSelect({ view, store, measure, take = 1 }: OfTake & { readonly measure: Measure }) {
+  return (
+    <Choice
+      name={NAMES[measure]}
+      chosen={methodOf(view.draft, partOf(measure, take)).description.id}
+      measure={measure}
+      none={null}
+      onChoose={(methodId) => {
+        store.setMethod(measure, methodId, take);
+      }}
+    />
+  );
+}
+
+/** How the level distance of a height is measured, where it asks for one. */
+export function DistanceSelect({ view, store, take = 1 }: OfTake) {
+  const { draft } = view;
+  if (!asksLevelDistance(methodOf(draft, partOf('height', take)))) return null;
+  const distance = take === 1 ? draft.distance : draft.moreHeights.find((each) => each.take === take)?.distance;
+  return (
+    <Choice
+      name={NAMES.distance}
+      chosen={distance?.methodId ?? ''}
+      measure="distance"
+      none="Level, to the middle of the trunk"
+      onChoose={(methodId) => {
+        store.setDistance(take, methodId === '' ? null : methodId);
+      }}
+    />
+  );
+}
+
+interface ChoiceProps {
+  readonly name: string;
+  readonly chosen: string;
+  readonly measure: Measure;
+  /** What no method of its own means; null where there must be one. */
+  readonly none: string | null;
+  readonly onChoose: (methodId: string) => void;
+}
+
+/** Drawn anew when the choice changes, not when a reading does. */
+const Choice = memo(
+  function Choice({ name, chosen, measure, none, onChoose }: ChoiceProps) {
+    return (
+      <label className="grid grid-cols-[6.2rem_1fr] items-center gap-2">
+        <span className="text-quiet">{name}</span>
+        <select
+          className="field"
+          value={chosen}
+          onChange={(event) => {
+            onChoose(event.target.value);
+          }}
+        >
+          {none !== null && <option value="">{none}</option>}
+          {methodsFor(measure).map(({ description }) => (
+            <option key={description.id} value={description.id}>
+              {description.name}
+            </option>
+          ))}
+        </select>
+      </label>
+    );
+  },
+  (before, after) => before.chosen === after.chosen && before.measure === after.measure,
+);
 
 interface ErrorTableProps {
   readonly view: SheetView;
@@ -66,7 +126,7 @@ function ErrorRows({ view, store }: ErrorTableProps) {
         <li key={slotKey(slot)}>
           <label className="grid grid-cols-[1fr_5.5rem_3rem] items-center gap-2">
             <span>
-              {slot.stem > 1 ? `stem ${slot.stem}: ` : ''}
+              {slot.stem > 1 ? `stem ${slot.stem}: ` : takeOf(slot) > 1 ? `height ${takeOf(slot)}: ` : ''}
               {slot.spec.label}
             </span>
             <input

@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react';
 import { unitOf } from '@arbolito/core/quantity';
+import { takeOf } from '@arbolito/core/survey';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
 import { entryOf, isOptional, slotKey, type Slot } from '../store.ts';
@@ -8,6 +9,9 @@ import { Elevation, layOut } from './Elevation.tsx';
 import { Figures } from './Figures.tsx';
 import { Findings } from './Findings.tsx';
 import { HeightLinks } from './HeightLinks.tsx';
+import { Heights } from './Heights.tsx';
+import { HeightWorkings } from './HeightWorkings.tsx';
+import { KitWords } from './KitWords.tsx';
 import { KeepWords } from './KeepBar.tsx';
 import { Keypad } from './Keypad.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
@@ -72,7 +76,8 @@ export function PhoneSheet(props: SheetProps) {
             width={width}
             height={height}
             unitSystem={view.unitSystem}
-            now={now?.spec.place ?? null}
+            now={now === null ? null : { place: now.spec.place, take: takeOf(now) }}
+            shown={props.shown}
             heightText={heightText}
             label={drawingLabel(view, speciesName)}
             strip
@@ -128,8 +133,8 @@ export function PhoneSheet(props: SheetProps) {
             findings={findings.slice(0, 1)}
             dismissed={dismissed}
             onDismiss={props.onDismiss}
-            onMend={(mend, stem) => {
-              store.mend(mend, stem);
+            onMend={(mend, at) => {
+              store.mend(mend, at);
             }}
           />
         </div>
@@ -177,6 +182,7 @@ export function PhoneSheet(props: SheetProps) {
           <HeightLinks view={view} />
           <LastVisitCard view={view} store={store} />
           <TapingButtons onPanel={props.onPanel} />
+          <Heights {...props} />
           <Stems {...props} withFirst />
           <TapingFolds view={view} store={store} />
           <div className="flex gap-2">
@@ -204,7 +210,7 @@ export function PhoneSheet(props: SheetProps) {
               {view.unitSystem === 'metric' ? 'figures in feet' : 'figures in metres'}
             </button>
           </div>
-          {view.height !== null && <Workings name="height" estimate={view.height} />}
+          <HeightWorkings {...props} />
           {view.dbh !== null && <Workings name="dbh" estimate={view.dbh} />}
           <ErrorTable view={view} store={store} />
           {canKeep && (
@@ -221,8 +227,10 @@ export function PhoneSheet(props: SheetProps) {
             <div className="border-t border-line bg-sheet px-3.5 pt-1.5 pb-1">
               <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
                 {now.stem > 1 ? `Stem ${now.stem}. ` : ''}
+                {takeOf(now) > 1 ? `Height ${takeOf(now)}. ` : ''}
                 {now.spec.ask}
               </label>
+              <KitWords view={view} slot={now} />
               <div className="flex items-baseline gap-3">
                 <input
                   id="phone-reading"

@@ -55,7 +55,7 @@ function GuideFor({ view, store, onPanel }: SheetProps) {
     <GuidePanel
       rules={settings.fieldRules}
       start={draft.taping?.found}
-      slopePct={settings.slopePct}
+      slopePct={settings.slopePct ?? 0}
       dbhCm={view.reckoned.diametersCm[0] ?? null}
       onTake={(found, pointM, stems) => {
         // At breast height nothing needs to be written: an empty point means just that.

@@ -40,7 +40,7 @@ function Lines({ record }: { readonly record: TreeRecord }) {
 
 function Record({ view }: { readonly view: SheetView }) {
   const { draft, settings, reckoned, unitSystem } = view;
-  const taped = draft.taping?.found ?? { ...PLAIN_TREE, ground: { slopePct: settings.slopePct } };
+  const taped = draft.taping?.found ?? { ...PLAIN_TREE, ground: { slopePct: settings.slopePct ?? 0 } };
   const stemsCm = reckoned.stems.flatMap(({ diameter }) =>
     diameter === null ? [] : (estimateOf(diameter)?.value ?? []),
   );

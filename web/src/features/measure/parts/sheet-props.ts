@@ -1,7 +1,9 @@
 import type { RefObject } from 'react';
-import type { Finding } from '@arbolito/core/estimate';
+import { estimateOf, type Finding } from '@arbolito/core/estimate';
 import { convert, printRounded } from '@arbolito/core/quantity';
-import type { CallToken } from '@arbolito/core/survey';
+import { takeOf, type CallToken, type HeightNote } from '@arbolito/core/survey';
+import type { Shown } from './Elevation.tsx';
+import type { Walk } from './Workings.tsx';
 import type { SheetStore, SheetView, Slot } from '../store.ts';
 import type { KeepState } from '../use-keep.ts';
 
@@ -29,6 +31,11 @@ export interface SheetProps {
   readonly onTouched: () => void;
   /** Adds a stem and brings its first reading into hand. */
   readonly onAddStem: () => void;
+  readonly onAddHeight: (note: Omit<HeightNote, 'take'>) => void;
+  /** Through the workings of the height; left out where they are not those of the first. */
+  readonly walk: Walk | undefined;
+  /** What the line in hand rests on. */
+  readonly shown: Shown | null;
   /** The helper that is open beside the sheet. */
   readonly panel: 'guide' | 'tape' | null;
   readonly onPanel: (panel: 'guide' | 'tape' | null) => void;
@@ -38,16 +45,21 @@ export interface SheetProps {
 export const breastHeightText = ({ breastHeightM, unitSystem }: SheetView['settings']): string =>
   unitSystem === 'metric' ? printRounded(breastHeightM, 2) : printRounded(convert(breastHeightM, 'm', 'ft'), 2);
 
-/** A reading's name, with its stem where there are several. */
-export const slotLabel = ({ stem, spec }: Slot): string => (stem > 1 ? `stem ${stem}: ${spec.label}` : spec.label);
+/** A reading's name, with its stem or its height where there are several. */
+export const slotLabel = (slot: Slot): string => {
+  const { stem, spec } = slot;
+  const take = takeOf(slot);
+  return stem > 1 ? `stem ${stem}: ${spec.label}` : take > 1 ? `height ${take}: ${spec.label}` : spec.label;
+};
 
 /** The finding that stops a reading, to be shown at its field. */
-export const problemAt = (view: SheetView, { measure, stem, spec }: Slot): Finding | null =>
+export const problemAt = (view: SheetView, slot: Slot): Finding | null =>
   view.findings.find(
     (finding) =>
-      finding.measure === measure &&
-      finding.stem === stem &&
-      finding.reading === spec.key &&
+      finding.measure === slot.measure &&
+      finding.stem === slot.stem &&
+      (finding.take ?? 1) === takeOf(slot) &&
+      finding.reading === slot.spec.key &&
       finding.severity === 'stop' &&
       finding.code !== 'reading.missing',
   ) ?? null;
@@ -59,6 +71,10 @@ export const drawingLabel = (view: SheetView, speciesName: string | undefined): 
     height === null
       ? 'height not known yet'
       : `${height.printed.value} ${height.printed.unit} tall, plus or minus ${height.printed.standardError}`;
+  const others = view.reckoned.heights.heights.slice(1).flatMap(({ name, outcome }) => {
+    const estimate = outcome === null ? null : estimateOf(outcome);
+    return estimate === null ? [] : [`, ${name} at ${estimate.printed.value} ${estimate.printed.unit}`];
+  });
   const stems = view.reckoned.stems.length;
   const thick =
     dbh === null
@@ -66,5 +82,5 @@ export const drawingLabel = (view: SheetView, speciesName: string | undefined): 
         ? `${stems} stems`
         : 'diameter not known yet'
       : `${dbh.printed.value} ${dbh.printed.unit} thick`;
-  return `Drawing to scale: ${speciesName ?? 'tree'}, ${tall}, ${thick}`;
+  return `Drawing to scale: ${speciesName ?? 'tree'}, ${tall}, ${thick}${others.join('')}`;
 };

@@ -1,0 +1,24 @@
+import type { Box } from '../../../ui/drawing/settle.ts';
+import type { Level, Scene } from '../scene.ts';
+import type { Layout } from './Elevation.tsx';
+
+export interface LevelLabel {
+  readonly level: Level;
+  /** Where its line lies on the drawing. */
+  readonly y: number;
+  readonly box: Box;
+}
+
+const LABEL = { width: 150, height: 40 } as const;
+
+/** The labels of the other heights, beside the tree, each as near to its line as the others let it. */
+export function levelLabels({ levels }: Scene, { projection, sideX }: Layout): LevelLabel[] {
+  const rising = [...levels].sort((a, b) => a.heightM - b.heightM);
+  const foot = projection.y(0);
+  return rising.reduce<LevelLabel[]>((placed, level) => {
+    const y = projection.y(level.heightM);
+    const ceiling = placed.at(-1)?.box.y ?? foot + LABEL.height / 2;
+    const top = Math.min(y - LABEL.height / 2, ceiling - LABEL.height);
+    return [...placed, { level, y, box: { ...LABEL, x: sideX + 34, y: top } }];
+  }, []);
+}

@@ -1,0 +1,10 @@
+import { ActDto } from '../../../../contracts/tree.ts';
+import { readBody } from '../../../../server/body.ts';
+import { services } from '../../../../server/compose.ts';
+import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
+
+export const DELETE = endpoint(async (context) =>
+  json(await services().kit.retire(routeId(context, 'Instrument'), await readBody(context.request, ActDto))),
+);
+
+export const ALL = otherMethods('DELETE');
