@@ -23,9 +23,11 @@ export {
 export {
   bestDistance,
   expectedError,
+  leanCost,
   POOR_SHARE,
   standOff,
   type Expected,
+  type LeanCost,
   type Side,
   type Situation,
   type StandOff,

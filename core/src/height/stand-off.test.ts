@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../practice/index.ts';
-import { bestDistance, expectedError, standOff, type Side, type Situation } from './index.ts';
+import { bestDistance, expectedError, leanCost, standOff, type Side, type Situation } from './index.ts';
 
 const OPEN: Situation = {
   heightM: 22,
@@ -82,5 +82,16 @@ describe('where to stand', () => {
     const rough = standOff({ ...OPEN, angleErrorDeg: 5 });
     expect(rough.good).toBe(false);
     expect(rough.instead).toContain('laser');
+  });
+});
+
+describe('what a lean costs', () => {
+  it('is least across it: 22 m, top 2 m out, from 20 m', () => {
+    const { towardsM, awayM, acrossM } = leanCost(OPEN, 20, 2);
+    // 20.4 m above the eye: × 20 ÷ 18, × 20 ÷ 22, × 20 ÷ √404
+    expect(towardsM).toBeCloseTo(20.4 * (20 / 18 - 1), 9);
+    expect(awayM).toBeCloseTo(20.4 * (20 / 22 - 1), 9);
+    expect(acrossM).toBeCloseTo(20.4 * (20 / Math.sqrt(404) - 1), 9);
+    expect(Math.abs(acrossM)).toBeLessThan(Math.min(towardsM, -awayM) / 10);
   });
 });

@@ -1,5 +1,5 @@
 import { degreesToRadians } from '../quantity/index.ts';
-import { crownEdgeReadingM } from './geometry.ts';
+import { crownEdgeReadingM, leaningReadingM } from './geometry.ts';
 
 /** Where somebody means to stand, and with what. */
 export interface Situation {
@@ -54,6 +54,25 @@ export function expectedError(situation: Situation, side: Side, distanceM: numbe
       : crownEdgeReadingM({ heightM: heightM - eyeAbove + eyeM, crownRadiusM, eyeM, distanceM }) -
         (heightM - eyeAbove + eyeM);
   return { distanceM, standardErrorM, crownErrorM, totalM: Math.hypot(standardErrorM, crownErrorM) };
+}
+
+/** What a lean does to a height that is sighted without looking for the point below the top. */
+export interface LeanCost {
+  /** Read too high from the side that it leans to, too low from the other; in m. */
+  readonly towardsM: number;
+  readonly awayM: number;
+  readonly acrossM: number;
+}
+
+/**
+ * What a leaning tree costs from a distance to its foot: towards the observer, away, and across the line of sight.
+ *
+ * @param leanOffsetM how far the top stands from above the foot; less than the distance
+ */
+export function leanCost({ heightM, eyeM }: Situation, distanceM: number, leanOffsetM: number): LeanCost {
+  const by = (direction: 'towards' | 'away' | 'across'): number =>
+    leaningReadingM({ heightM, eyeM, distanceM, offsetM: leanOffsetM }, direction) - heightM;
+  return { towardsM: by('towards'), awayM: by('away'), acrossM: by('across') };
 }
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2;

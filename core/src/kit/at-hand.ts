@@ -1,4 +1,4 @@
-import { printRounded, unitOf, type UnitId } from '../quantity/index.ts';
+import { isSlopeUnit, printRounded, slopeReading, slopeTangent, unitOf, type UnitId } from '../quantity/index.ts';
 import { overdue, type CheckResult } from './checks.ts';
 import { INSTRUMENT_KINDS, type KitInstrument } from './instruments.ts';
 
@@ -33,18 +33,28 @@ export function calibratedAirC(kit: readonly KitAtHand[]): number | null {
   return kit.find(({ kind }) => kind === 'ultrasonic')?.lastCheck?.result.airC ?? null;
 }
 
-/** What to say of an instrument where a reading is taken: an overdue check, a zero or a factor that is off. */
-export function wordsAtReading(instrument: KitAtHand, now: string): readonly string[] {
-  const { lastCheck, unit } = instrument;
+/** What an instrument reads too high by, in the scale that is in hand. */
+function readsTooHigh(reads: number, own: UnitId, unit: UnitId): string {
+  const inHand = isSlopeUnit(own) && isSlopeUnit(unit) ? slopeReading(slopeTangent(reads, own), unit) : reads;
+  const symbol = unitOf(isSlopeUnit(own) && isSlopeUnit(unit) ? unit : own).symbol;
+  return `reads ${printRounded(Math.abs(inHand), 1)} ${symbol} too ${reads > 0 ? 'high' : 'low'}`;
+}
+
+/**
+ * What to say of an instrument where a reading is taken: an overdue check, a zero or a factor that is off.
+ *
+ * @param unit the scale that is in hand
+ */
+export function wordsAtReading(instrument: KitAtHand, unit: UnitId, now: string): readonly string[] {
+  const { lastCheck } = instrument;
+  const name = instrument.name.charAt(0).toUpperCase() + instrument.name.slice(1);
   const due = overdue(instrument, lastCheck?.checkedAt ?? null, now);
   const result = lastCheck?.result ?? null;
   const off =
     result === null || result.passes
       ? []
       : result.reads === null
-        ? [`${instrument.name} was off at its last check: multiply by ${printRounded(result.factor ?? 1, 4)}.`]
-        : [
-            `${instrument.name} reads ${printRounded(Math.abs(result.reads), 2)} ${unitOf(unit).symbol} too ${result.reads > 0 ? 'high' : 'low'}.`,
-          ];
+        ? [`${name} was off at its last check: multiply by ${printRounded(result.factor ?? 1, 4)}.`]
+        : [`${name} ${readsTooHigh(result.reads, instrument.unit, unit)}.`];
   return [...(due === null ? [] : [due.words]), ...off];
 }

@@ -180,9 +180,9 @@ export function overdue(
   if (lastCheckedAt === null) return { days: everyDays, words: `${name} has not been checked yet.` };
   const days = Math.floor((Date.parse(now) - Date.parse(lastCheckedAt)) / DAY_MS) - everyDays;
   if (days < 0 || (days === 0 && everyDays > 1)) return null;
-  const since = everyDays === 1 ? 'a day' : `${String(everyDays)} days`;
+  const late = days > 0 ? ` by ${String(days)} ${days === 1 ? 'day' : 'days'}` : '';
   return {
     days,
-    words: `The check of ${name} is overdue${days > 0 ? ` by ${String(days)} ${days === 1 ? 'day' : 'days'}` : ''}: it is due every ${since === 'a day' ? 'day' : since}.`,
+    words: `The check of ${name} is overdue${late}; due every ${everyDays === 1 ? 'day' : `${String(everyDays)} days`}.`,
   };
 }

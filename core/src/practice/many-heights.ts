@@ -58,12 +58,12 @@ export function manyHeights(firstTag: number): SceneTree[] {
       readings: [
         dbh(38.5),
         ...heightBy('distance.paces', [
-          ['paces', 26, 'one'],
+          ['paces', 32, 'one'],
           ['pace', 0.78, 'm'],
         ]),
         ...heightBy('height.two-angles', [
-          ['top', 101, 'pct'],
-          ['base', -9, 'pct'],
+          ['top', 82, 'pct'],
+          ['base', -8, 'pct'],
         ]),
         ...heightBy(
           'height.shadow',

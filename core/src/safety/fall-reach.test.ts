@@ -6,6 +6,8 @@ import {
   criticalTopAngleDeg,
   fallReach,
   levelReachM,
+  reachBySights,
+  reachByStick,
   reachFromSightsM,
   reachMarginM,
   slopeReachM,
@@ -92,5 +94,49 @@ describe('whether a tree reaches', () => {
       expect(text).toContain('never leave to fell');
       expect(text).not.toMatch(/\bsafe\b/i);
     }
+  });
+});
+
+describe('whether it reaches somebody who stands at the thing', () => {
+  it('by two sights, the top’s error and half the base’s added: √(0.5² + 0.25²) = 0.559°', () => {
+    const at = (topDeg: number) => reachBySights({ topDeg, baseDeg: -9.4, sightErrorDeg: 0.5 });
+    expect(at(40.3).criticalDeg).toBeCloseTo(40.3, 9);
+    expect(at(38).overDeg).toBeCloseTo(-2.3, 9);
+    expect(at(38).errorDeg).toBeCloseTo(0.559017, 6);
+    // 40.3 − 2 × 0.559 = 39.18
+    expect([at(40.4), at(39.3), at(39.1)].map(({ verdict }) => verdict)).toEqual([
+      'reaches',
+      'may-reach',
+      'falls-short',
+    ]);
+  });
+
+  it('by a stick: 61 cm covered at a reach of 63.5 cm are 3.9 % short', () => {
+    const { overShare, errorShare, criticalCm, verdict } = reachByStick({ coveredCm: 61, reachCm: 63.5, errorCm: 0.5 });
+    expect(overShare).toBeCloseTo(61 / 63.5 - 1, 12);
+    // 0.9606 × √((0.5 ÷ 61)² + (0.5 ÷ 63.5)²)
+    expect(errorShare).toBeCloseTo(0.010918, 5);
+    expect([criticalCm, verdict]).toEqual([63.5, 'falls-short']);
+    expect(reachByStick({ coveredCm: 62.5, reachCm: 63.5, errorCm: 0.5 }).verdict).toBe('may-reach');
+    expect(reachByStick({ coveredCm: 63.5, reachCm: 63.5, errorCm: 0.5 }).verdict).toBe('reaches');
+  });
+
+  it('says the same by stick and by sights, on any slope', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -30, max: 30, noNaN: true }),
+        fc.double({ min: 3, max: 80, noNaN: true }),
+        fc.double({ min: 3, max: 80, noNaN: true }),
+        (baseDeg, levelM, heightM) => {
+          const b = degreesToRadians(baseDeg);
+          const topDeg = Math.atan(Math.tan(b) + heightM / levelM) / degreesToRadians(1);
+          const coveredCm = (63.5 * heightM * Math.cos(b)) / levelM;
+          const { overDeg } = reachBySights({ topDeg, baseDeg, sightErrorDeg: 0 });
+          const { overShare } = reachByStick({ coveredCm, reachCm: 63.5, errorCm: 0 });
+          fc.pre(Math.abs(overDeg) > 1e-6);
+          expect(Math.sign(overDeg)).toBe(Math.sign(overShare));
+        },
+      ),
+    );
   });
 });

@@ -58,13 +58,74 @@ export function reachFromSightsM(levelM: number, topDeg: number, baseDeg: number
   return levelM * (tangent(topDeg) - tangent(baseDeg)) - levelM / Math.cos(degreesToRadians(baseDeg));
 }
 
+export type Verdict = 'reaches' | 'may-reach' | 'falls-short';
+
+/** The verdict on a margin as measured, and with the error added. */
+const verdictOn = (margin: number, error: number): Verdict =>
+  margin >= 0 ? 'reaches' : margin + ERRORS_ADDED * error >= 0 ? 'may-reach' : 'falls-short';
+
+export interface SightsReach {
+  /** From this angle to the top on it reaches. */
+  readonly criticalDeg: number;
+  /** By how much the top is seen above that; negative below. */
+  readonly overDeg: number;
+  /** Standard error of `overDeg`: that of the top, and half that of the base. */
+  readonly errorDeg: number;
+  readonly verdict: Verdict;
+}
+
+/**
+ * Whether a tree reaches somebody who stands at the thing in question, by two sights, their error added.
+ *
+ * @param sightErrorDeg standard error of one sight, in degrees
+ */
+export function reachBySights(sights: {
+  readonly topDeg: number;
+  readonly baseDeg: number;
+  readonly sightErrorDeg: number;
+}): SightsReach {
+  const { topDeg, baseDeg, sightErrorDeg } = sights;
+  const criticalDeg = criticalTopAngleDeg(baseDeg);
+  const overDeg = topDeg - criticalDeg;
+  const errorDeg = Math.hypot(sightErrorDeg, sightErrorDeg / 2);
+  return { criticalDeg, overDeg, errorDeg, verdict: verdictOn(overDeg, errorDeg) };
+}
+
+export interface StickReach {
+  /** Height of the tree for each metre from the eye to its base, less one: what it has over. */
+  readonly overShare: number;
+  readonly errorShare: number;
+  /** What the tree would have to cover at least to reach, in cm. */
+  readonly criticalCm: number;
+  readonly verdict: Verdict;
+}
+
+/**
+ * The same with a stick in the hand, held upright, its lower end on the base: the tree reaches the eye where it covers
+ * at least as much of the stick as that is away from the eye.
+ *
+ * Source: intercept theorem; on any slope, the reach being measured to the lower end.
+ *
+ * @param errorCm standard error of each of the two lengths
+ */
+export function reachByStick(stick: {
+  readonly coveredCm: number;
+  readonly reachCm: number;
+  readonly errorCm: number;
+}): StickReach {
+  const { coveredCm, reachCm, errorCm } = stick;
+  const ratio = coveredCm / reachCm;
+  const errorShare = ratio * Math.hypot(errorCm / coveredCm, errorCm / reachCm);
+  return { overShare: ratio - 1, errorShare, criticalCm: reachCm, verdict: verdictOn(ratio - 1, errorShare) };
+}
+
 export interface FallReach {
   readonly lengthM: number;
   readonly lengthErrorM: number;
   /** Reach beyond the thing without and with the measurement error added. */
   readonly marginM: number;
   readonly worstMarginM: number;
-  readonly verdict: 'reaches' | 'may-reach' | 'falls-short';
+  readonly verdict: Verdict;
   /** Least distance of everybody else: two tree lengths, the error added. */
   readonly clearM: number;
   readonly words: readonly string[];
@@ -81,7 +142,7 @@ export function fallReach(given: FallCase): FallReach {
   const worstM = lengthM + ERRORS_ADDED * lengthErrorM;
   const marginM = reachMarginM(lengthM, given);
   const worstMarginM = reachMarginM(worstM, given);
-  const verdict = marginM >= 0 ? 'reaches' : worstMarginM >= 0 ? 'may-reach' : 'falls-short';
+  const verdict = verdictOn(marginM, lengthErrorM);
   const metres = (value: number): string => `${printRounded(Math.abs(value), 1)} m`;
   const said = {
     reaches: `The tip reaches it, by ${metres(marginM)} and up to ${metres(worstMarginM)} with the error of the height.`,

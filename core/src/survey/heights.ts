@@ -12,6 +12,14 @@ export const HEIGHT_ENDS = {
 
 export type HeightEnd = keyof typeof HEIGHT_ENDS;
 
+/** What to sight for a height that does not end at the tip, in words said to the person with the instrument. */
+export const HEIGHT_ASKS: Readonly<Record<Exclude<HeightEnd, 'total'>, string>> = {
+  'first-branch': 'Sight the first branch of the crown where it leaves the stem',
+  'crown-base': 'Sight the base of the living crown',
+  merchantable: 'Sight where the merchantable stem ends',
+  stump: 'Sight where the saw would go: the stump',
+};
+
 /** What ends the merchantable stem, where it is not a diameter. */
 export const STEM_LIMITS = ['break', 'fork', 'sweep'] as const;
 export type StemLimit = (typeof STEM_LIMITS)[number];

@@ -15,6 +15,7 @@ export {
   slopeCorrectedRadiusM,
 } from './circular-plot.ts';
 export {
+  HEIGHT_ASKS,
   HEIGHT_ENDS,
   heightName,
   HEIGHTS_PER_STAND,

@@ -120,6 +120,76 @@ describe('the writes that a tree makes', () => {
     expect(corrected.body.taping).toBeUndefined();
   });
 
+  it('carry every height under its own number, those of one stand by their own sight alone', () => {
+    const draft: TreeDraft = {
+      ...draftOf('#1 bt 46.2 pc32 pcl0.78 +82% -8%'),
+      broken: true,
+      moreHeights: [
+        {
+          take: 2,
+          of: 'crown-base',
+          oneStand: true,
+          height: { methodId: 'height.two-angles', entries: { top: { text: '+34', unit: 'pct' } } },
+        },
+        {
+          take: 3,
+          of: 'total',
+          oneStand: false,
+          height: { methodId: 'height.known', entries: { height: { text: '22.9', unit: 'm' } } },
+        },
+      ],
+      keptHeight: 3,
+    };
+    expect(hindrances(draft, settings)).toEqual([]);
+    const { body } = newTreeWrite(draft, settings, 'plot-1', 'a');
+    expect(body.readings.map(({ measure, take, key, value }) => [measure, take ?? 1, key, value])).toEqual([
+      ['diameter', 1, 'diameter', 46.2],
+      ['distance', 1, 'paces', 32],
+      ['distance', 1, 'pace', 0.78],
+      ['height', 1, 'top', 82],
+      ['height', 1, 'base', -8],
+      ['height', 2, 'top', 34],
+      ['height', 3, 'height', 22.9],
+    ]);
+    expect(body.heights).toEqual({
+      takes: [
+        { take: 2, of: 'crown-base', oneStand: true },
+        { take: 3, of: 'total', oneStand: false },
+      ],
+      kept: 3,
+      broken: true,
+    });
+    // A reading of the third height keeps its identifier in a correction, and no other's.
+    const kept = body.readings.map((reading): ReadingView => ({
+      ...reading,
+      methodVersion: 1,
+      instrument: 'tape',
+      observer: 'a',
+      device: 'b',
+    }));
+    expect(readingsOf(draft, settings, kept).map(({ id }) => id)).toEqual(body.readings.map(({ id }) => id));
+  });
+
+  it('wait for a height that was begun, and say which', () => {
+    const draft: TreeDraft = {
+      ...draftOf('#1 bt 46.2 +82% -8% @25'),
+      moreHeights: [
+        {
+          take: 2,
+          of: 'total',
+          oneStand: false,
+          height: { methodId: 'height.two-angles', entries: { top: { text: '+80', unit: 'pct' } } },
+        },
+      ],
+    };
+    const found = hindrances(draft, settings);
+    expect(found.map(({ measure, take, reading }) => [measure, take, reading])).toEqual([
+      ['height', 2, 'base'],
+      ['height', 2, 'distance'],
+    ]);
+    expect(found[0]?.message).toMatch(/^Height 2: /);
+  });
+
   it('are found again by their plot while they wait', () => {
     const here = newTreeWrite(draftOf('#1 sp 34.5'), settings, 'plot-1', 'a');
     const there = newTreeWrite(draftOf('#2 sp 34.5'), settings, 'plot-2', 'a');

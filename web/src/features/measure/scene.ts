@@ -16,6 +16,7 @@ export type Aid =
 /** A height beside the total one. */
 export interface Level {
   readonly take: number;
+  /** What it ends at; the method of a further total height. */
   readonly name: string;
   readonly heightM: number;
   /** The figure as it is printed, with its unit. */
@@ -174,12 +175,20 @@ export function sceneOf(
     pointM: bounded(pointM ?? settings.breastHeightM, 0.1, heightM),
     leanM,
     isBroken: draft.broken === true,
-    levels: others.flatMap(({ take, name, outcome, oneStand }): Level[] => {
+    levels: others.flatMap(({ take, of, by, name, outcome, oneStand }): Level[] => {
       const estimate = outcome === null ? null : estimateOf(outcome);
       if (estimate === null) return [];
       const { value, unit } = estimate.printed;
       const text = `${value} ${unitOf(unit).symbol}`;
-      return [{ take, name, heightM: bounded(estimate.value, 0, TALLEST_M), text, isSighted: oneStand }];
+      return [
+        {
+          take,
+          name: of === 'total' ? by : name,
+          heightM: bounded(estimate.value, 0, TALLEST_M),
+          text,
+          isSighted: oneStand,
+        },
+      ];
     }),
     aid,
     observer: method.description.picture.observer

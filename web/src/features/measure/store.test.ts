@@ -1,8 +1,10 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { RULE_SETS } from '@arbolito/core/diameter';
 import { COMMON_SPECIES, draftOf, emptyDraft } from '@arbolito/core/survey';
+import { layOut } from './parts/Elevation.tsx';
+import { levelLabels } from './parts/level-labels.ts';
 import { sceneOf } from './scene.ts';
-import { sheetStore, type SheetSettings, type SheetStore, type Slot } from './store.ts';
+import { sheetStore, slotKey, type SheetSettings, type SheetStore, type Slot } from './store.ts';
 
 const settings: SheetSettings = {
   unitSystem: 'metric',
@@ -155,6 +157,87 @@ describe('the state of a tree sheet', () => {
     expect(view().draft.diameter.entries.diameter?.text).toBe('28');
   });
 
+  it('adds heights from one stand, each asked by its own sight alone', () => {
+    store.callOut('bt 46.2 +98% -6% @25');
+    const added = store.addHeight({ of: 'crown-base', oneStand: true });
+    expect(added).toMatchObject({ measure: 'height', take: 2, spec: { key: 'top' } });
+    if (added === null) throw new Error('no height');
+    expect(slotKey(added)).toBe('height2.top');
+    // The scale of the first height's sights is the one in hand.
+    store.type(added, '+34');
+    const [, crownBase] = view().reckoned.heights.heights;
+    // 25 m × (34 + 6) ÷ 100
+    expect(crownBase?.outcome?.ok === true ? crownBase.outcome.estimate.printed.value : null).toBe('10.00');
+    expect(view().reckoned.heights.crownLengthM).toBeCloseTo(16, 9);
+    for (let more = 0; more < 4; more += 1) store.addHeight({ of: 'first-branch', oneStand: true });
+    expect(store.addHeight({ of: 'stump', oneStand: true })).toBeNull();
+    store.callOut('bt 46.2 +98% -10% @25');
+    expect(view().draft.moreHeights).toHaveLength(5);
+    expect(view().reckoned.heights.crownLengthM).toBeCloseTo(16, 9);
+    store.removeHeight(2);
+    expect(view().reckoned.heights.crownLengthM).toBeNull();
+    store.undo();
+    expect(view().reckoned.heights.crownLengthM).toBeCloseTo(16, 9);
+  });
+
+  it('lets the person choose which of several heights counts', () => {
+    store.callOut('bt 46.2 +80% -6% @25');
+    store.addHeight({ of: 'total', oneStand: false });
+    store.setMethod('height', 'height.known', 2);
+    const known = view().slots.find(({ spec, take }) => take === 2 && spec.key === 'height');
+    if (known === undefined) throw new Error('no slot');
+    store.type(known, '22.5');
+    expect(view().height?.printed.value).toBe('21.50');
+    store.keepHeight(2);
+    expect(view().height?.printed.value).toBe('22.50');
+    store.keepHeight('mean');
+    const { combined } = view().reckoned.heights;
+    expect(view().height?.value).toBe(combined?.valueM);
+    store.removeHeight(2);
+    expect(view().height?.printed.value).toBe('21.50');
+  });
+
+  it('takes the distance by a method of its own, and back', () => {
+    store.callOut('bt 46.2 +80% -10% @25');
+    store.setDistance(1, 'distance.paces');
+    expect(view().slots.map((each) => slotKey(each))).toEqual([
+      'diameter.diameter',
+      'point.point',
+      'distance.paces',
+      'distance.pace',
+      'height.top',
+      'height.base',
+    ]);
+    type({ paces: '31', pace: '0.78' });
+    // 31 × 0.78 = 24.18 m, × 0.90
+    expect(view().height?.printed.value).toBe('21.76');
+    store.callOut('bt 46.2 +80% -10%');
+    expect(view().draft.distance?.methodId).toBe('distance.paces');
+    store.callOut('bt 46.2 +80% -10% @25');
+    expect(view().draft.distance).toBeUndefined();
+    store.setDistance(1, 'distance.chain');
+    store.setMethod('height', 'height.known');
+    expect(view().draft.distance).toBeUndefined();
+  });
+
+  it('mends the height that the finding is about, and the distance in place of its method', () => {
+    store.callOut('bt 46.2 +80% -10% @25');
+    store.addHeight({ of: 'total', oneStand: false });
+    const mend = (reading: string, text: string, unit: 'pct' | 'm') =>
+      ({ label: 'x', measure: 'height', changes: [{ reading, text, unit }] }) as const;
+    store.mend(mend('top', '+75', 'pct'), { stem: 1, take: 2 });
+    expect(view().draft.moreHeights[0]?.height.entries.top?.text).toBe('+75');
+    expect(view().draft.height.entries.top?.text).toBe('+80');
+    store.setDistance(1, 'distance.paces');
+    store.mend(mend('distance', '24', 'm'));
+    expect(view().draft.distance).toBeUndefined();
+    expect(view().height?.printed.value).toBe('21.60');
+    // From one stand the distance is the first height's.
+    const added = store.addHeight({ of: 'total', oneStand: true });
+    store.mend(mend('distance', '20', 'm'), { stem: 1, take: added?.take });
+    expect(view().draft.height.entries.distance?.text).toBe('20');
+  });
+
   it('holds a tree against its last visit by its tag', () => {
     const lastVisit = {
       on: '2019-06-03',
@@ -185,6 +268,60 @@ describe('the state of a tree sheet', () => {
       readings: [{ measure: 'diameter', methodId: 'diameter.girth', key: 'girth', value: 104, unit: 'cm' }],
     });
     expect(sheetStore(settings, draft).$view.get().line).toBe('#7 bt g104');
+  });
+});
+
+describe('the kit of the crew', () => {
+  const pace = { lengthM: 0.78, standardErrorM: 0.024 };
+  const checkedAt = '2026-05-31T07:00:00Z';
+  const result = { reads: null, factor: null, pace: null, airC: null, passes: true, words: '' };
+  const kit: SheetSettings['kit'] = [
+    {
+      kind: 'clinometer',
+      name: 'clinometer 2',
+      unit: 'pct',
+      graduation: 0.5,
+      standardError: 0.4,
+      everyDays: 30,
+      lastCheck: null,
+    },
+    {
+      kind: 'paces',
+      name: 'paces of J.',
+      unit: 'm',
+      graduation: 0.01,
+      standardError: 0.03,
+      everyDays: 90,
+      lastCheck: { checkedAt, result: { ...result, pace } },
+    },
+    {
+      kind: 'ultrasonic',
+      name: 'ultrasonic',
+      unit: 'm',
+      graduation: 0.1,
+      standardError: 0.1,
+      everyDays: 1,
+      lastCheck: { checkedAt, result: { ...result, airC: 11 } },
+    },
+  ];
+
+  it('gives each reading its own ±, in the unit that it states it in', () => {
+    store = sheetStore({ ...settings, slopeUnit: 'pct', kit });
+    type({ top: '80' });
+    expect(view().draft.height.entries.top).toEqual({ text: '80', unit: 'pct', standardError: 0.4 });
+    store.setUnit(slot('top'), 'deg');
+    expect(view().draft.height.entries.top?.standardError).toBeUndefined();
+    store.callOut('bt 30 +80% -6% @25');
+    expect(view().draft.height.entries.base?.standardError).toBe(0.4);
+    expect(view().draft.height.entries.distance?.standardError).toBeUndefined();
+  });
+
+  it('fills in the pace and the air of the last calibration', () => {
+    store = sheetStore({ ...settings, kit });
+    store.setDistance(1, 'distance.paces');
+    expect(view().draft.distance?.entries.pace).toEqual({ text: '0.780', unit: 'm', standardError: 0.024 });
+    store.setMethod('height', 'height.ultrasonic-air');
+    expect(view().draft.height.entries.calibrated).toEqual({ text: '11', unit: 'degC' });
   });
 });
 
@@ -228,5 +365,58 @@ describe('the scene that the readings describe', () => {
     const { heightM, observer } = scene();
     expect(heightM).toBeLessThanOrEqual(150);
     expect(Math.abs(observer?.eyeM ?? 0)).toBeLessThanOrEqual(150);
+  });
+
+  it('has every height on its own line, those of one stand sighted from it', () => {
+    store.callOut('bt 46.2 +98% -6% @25');
+    for (const [of, text] of [
+      ['crown-base', '+34'],
+      ['stump', '-4.8'],
+    ] as const) {
+      const added = store.addHeight({ of, oneStand: true });
+      if (added !== null) store.type(added, text);
+    }
+    expect(scene().levels).toEqual([
+      { take: 2, name: 'crown base', heightM: 10, text: '10.00 m', isSighted: true },
+      { take: 3, name: 'stump height', heightM: expect.closeTo(0.3, 9) as number, text: '0.30 m', isSighted: true },
+    ]);
+    const layout = layOut(scene(), 900, 700, { left: 40, right: 220, top: 40, bottom: 120 });
+    const [stump, base] = levelLabels(scene(), layout);
+    expect(stump?.y).toBeCloseTo(layout.projection.y(0.3), 6);
+    // No label lies over another.
+    expect((base?.box.y ?? 0) + (base?.box.height ?? 0)).toBeLessThanOrEqual((stump?.box.y ?? 0) + 1e-9);
+  });
+
+  it('leans as far as the point below the top lies from the foot', () => {
+    store.callOut('po 41 +76% -7% @21 plumb23.4');
+    expect(scene().leanM).toBeCloseTo(2.4, 9);
+    expect(scene().observer?.distanceM).toBeCloseTo(21, 9);
+    // 23.4 × 0.76 above the eye, that 21 × 0.07 above the foot
+    expect(scene().observer?.tipM).toBeCloseTo(23.4 * 0.76 + 21 * 0.07, 9);
+  });
+
+  it('draws what is held up or set beside the tree', () => {
+    const aidFor = (method: string, readings: Record<string, string>) => {
+      store.reset();
+      store.setMethod('height', method);
+      type(readings);
+      return scene().aid;
+    };
+    expect(aidFor('height.shadow', { staff: '1.8', staffShadow: '2.16', treeShadow: '19.2' })).toEqual({
+      kind: 'shadow',
+      treeM: 19.2,
+      staffM: 1.8,
+      staffShadowM: 2.16,
+    });
+    expect(aidFor('height.pole-at-tree', { pole: '4' })).toEqual({ kind: 'pole', lengthM: 4 });
+    expect(aidFor('height.equal-stick', { eyeToBase: '20' })).toEqual({ kind: 'stick' });
+    expect(aidFor('height.base-staff-horizontal', { top: '+10' })).toMatchObject({ kind: 'staff', isUpright: false });
+    expect(aidFor('height.tape-drop', { drop: '14' })).toEqual({ kind: 'rope', dropM: 14 });
+  });
+
+  it('stands a stick’s observer at the distance, the line of sight on the tip', () => {
+    store.setMethod('height', 'height.equal-stick');
+    type({ eyeToBase: '20' });
+    expect(scene().observer).toMatchObject({ distanceM: 20, tipM: 20, footM: 0 });
   });
 });

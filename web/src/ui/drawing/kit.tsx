@@ -101,7 +101,7 @@ export function Ray({ from, to, now, dashed = false }: { from: Point; to: Point;
 
 const GRID_STEPS = [1, 2, 5, 10, 20, 50];
 
-/** Height lines with their figures at the right edge, at a step that keeps them apart. */
+/** Height lines with their figures at the left edge, at a step that keeps them apart. */
 export function HeightGrid({
   projection,
   width,
@@ -130,9 +130,9 @@ export function HeightGrid({
   return (
     <g aria-hidden="true">
       <path d={lines.join(' ')} className="stroke-line" strokeWidth={1} shapeRendering="crispEdges" />
-      <text textAnchor="end" className="fill-quiet figures" fontSize={13}>
+      <text className="fill-quiet figures" fontSize={13}>
         {rows.map(({ value, y }) => (
-          <tspan key={value} x={width - 8} y={y - 5}>
+          <tspan key={value} x={6} y={y - 5}>
             {value} {unit}
           </tspan>
         ))}

@@ -13,7 +13,7 @@ import { HeightLinks } from './HeightLinks.tsx';
 import { Heights } from './Heights.tsx';
 import { HeightWorkings } from './HeightWorkings.tsx';
 import { KitWords } from './KitWords.tsx';
-import { levelLabels } from './level-labels.ts';
+import { heightLabel, levelLabels } from './level-labels.ts';
 import { KeepWords } from './KeepBar.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { ReadingBox } from './ReadingBox.tsx';
@@ -22,7 +22,7 @@ import { SidePanel } from './SidePanel.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
 import { TapingFolds } from './TapingFolds.tsx';
-import { breastHeightText, drawingLabel, problemAt, type SheetProps } from './sheet-props.ts';
+import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps } from './sheet-props.ts';
 import { Workings } from './Workings.tsx';
 
 const BOX = { width: 156, height: 66 } as const;
@@ -63,7 +63,10 @@ export function DeskSheet(props: SheetProps) {
   const layout = layOut(scene, width, height, MARGINS);
   // The other stems and heights stand in lists beside the drawing.
   const onDrawing = slots.filter((slot) => slot.stem === 1 && takeOf(slot) === 1);
-  const labels = levelLabels(scene, layout).map(({ box }) => box);
+  const labels = [
+    ...(heightText === null ? [] : [heightLabel(layout, scene)]),
+    ...levelLabels(scene, layout).map(({ box }) => box),
+  ];
   const boxes = settle([...labels, ...onDrawing.map((slot) => wish(slot, layout))], width, height).slice(labels.length);
   return (
     <div
@@ -112,8 +115,8 @@ export function DeskSheet(props: SheetProps) {
               );
             })}
             {now !== null && (
-              <p className="absolute top-3 left-4 max-w-[46%] rounded-md bg-paper/85 px-1.5 text-quiet">
-                <span className="font-semibold text-ink">{now.spec.ask}.</span> {now.method.description.safety}
+              <p className="absolute top-3 left-0 max-w-[46%] rounded-r-md bg-paper py-0.5 pr-2 pl-4 text-quiet">
+                <span className="font-semibold text-ink">{askOf(view, now)}.</span> {now.method.description.safety}
                 <KitWords view={view} slot={now} />
               </p>
             )}
@@ -161,7 +164,6 @@ export function DeskSheet(props: SheetProps) {
               </label>
             </div>
             <LastVisitCard view={view} store={store} />
-            <TapingButtons onPanel={props.onPanel} />
             <KeepWords
               state={keepState}
               canKeep={canKeep}
@@ -177,6 +179,7 @@ export function DeskSheet(props: SheetProps) {
               }}
             />
             <Heights {...props} />
+            <TapingButtons onPanel={props.onPanel} />
             <Stems {...props} />
             <HeightWorkings {...props} />
             {view.dbh !== null && <Workings name="dbh" estimate={view.dbh} />}

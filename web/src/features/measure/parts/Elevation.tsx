@@ -197,7 +197,14 @@ export function Elevation({
             fill="none"
           />
           {!strip && (
-            <text x={box.x} y={box.y + 16} className="fill-ink" fontSize={14}>
+            <text
+              x={box.x}
+              y={box.y + 16}
+              className="fill-ink stroke-paper"
+              strokeWidth={5}
+              paintOrder="stroke"
+              fontSize={14}
+            >
               {level.name}
               <tspan x={box.x} dy={17} className="figures" fontSize={16} fontWeight={700}>
                 {level.text}

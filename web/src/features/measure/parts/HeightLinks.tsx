@@ -1,3 +1,4 @@
+import { convert } from '@arbolito/core/quantity';
 import type { SheetView } from '../store.ts';
 
 const address = (path: string, figures: Readonly<Record<string, number | null>>): string => {
@@ -10,17 +11,27 @@ const address = (path: string, figures: Readonly<Record<string, number | null>>)
 export function HeightLinks({ view }: { readonly view: SheetView }) {
   const { height, settings } = view;
   const heightM = height?.value ?? null;
+  const { distance, below } = view.reckoned.heights.heights[0]?.readings ?? {};
+  const lean =
+    distance === undefined || below === undefined
+      ? null
+      : Math.abs(convert(below.value, below.unit, 'm') - convert(distance.value, distance.unit, 'm'));
   return (
     <p className="flex flex-wrap gap-x-4">
       <a
         className="inline-flex min-h-11 items-center underline"
-        href={address('/prepare/stand-off', { height: heightM, slope: settings.slopePct, eye: settings.eyeHeightM })}
+        href={address('/prepare/stand-off', {
+          height: heightM,
+          slope: settings.slopePct,
+          eye: settings.eyeHeightM,
+          lean,
+        })}
       >
         Where to stand
       </a>
       <a
         className="inline-flex min-h-11 items-center underline"
-        href={address('/prepare/fall-reach', { height: heightM, error: height?.standardError ?? null })}
+        href={address('/prepare/fall-reach', { height: heightM, error: height?.standardError ?? null, lean })}
       >
         What it reaches if it falls
       </a>

@@ -224,6 +224,7 @@ export function Heights(props: SheetProps) {
   );
   return (
     <section aria-label="Heights" className="grid gap-2.5">
+      <Comparison view={view} store={store} />
       {draft.moreHeights.map(({ take, oneStand }) => {
         const height = reckoned.heights.heights.find((each) => each.take === take);
         const outcome = height?.outcome ?? null;
@@ -285,7 +286,6 @@ export function Heights(props: SheetProps) {
         />
         The top is broken off: the height ends at the break
       </label>
-      <Comparison view={view} store={store} />
     </section>
   );
 }

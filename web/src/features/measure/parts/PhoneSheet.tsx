@@ -21,7 +21,7 @@ import { SidePanel } from './SidePanel.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
 import { TapingFolds } from './TapingFolds.tsx';
-import { breastHeightText, drawingLabel, problemAt, slotLabel, type SheetProps } from './sheet-props.ts';
+import { askOf, breastHeightText, drawingLabel, problemAt, slotLabel, type SheetProps } from './sheet-props.ts';
 import { Workings } from './Workings.tsx';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
@@ -105,7 +105,7 @@ export function PhoneSheet(props: SheetProps) {
                 props.onFocusSlot(slot);
               }}
             >
-              <span className="block text-[0.92rem] whitespace-nowrap">{slotLabel(slot)}</span>
+              <span className="block text-[0.92rem] whitespace-nowrap">{slotLabel(view, slot)}</span>
               <span className="figures font-bold whitespace-nowrap">
                 {text === ''
                   ? isOptional(slot)
@@ -226,9 +226,7 @@ export function PhoneSheet(props: SheetProps) {
           <div>
             <div className="border-t border-line bg-sheet px-3.5 pt-1.5 pb-1">
               <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
-                {now.stem > 1 ? `Stem ${now.stem}. ` : ''}
-                {takeOf(now) > 1 ? `Height ${takeOf(now)}. ` : ''}
-                {now.spec.ask}
+                {askOf(view, now)}
               </label>
               <KitWords view={view} slot={now} />
               <div className="flex items-baseline gap-3">
@@ -284,7 +282,7 @@ export function PhoneSheet(props: SheetProps) {
                 if (following !== undefined) store.setUnit(now, following);
               }}
               unitLabel={unitOf(entry.unit).symbol}
-              nextLabel={next === undefined ? (canKeep ? 'keep tree' : 'done') : `next: ${slotLabel(next)}`}
+              nextLabel={next === undefined ? (canKeep ? 'keep tree' : 'done') : `next: ${slotLabel(view, next)}`}
               onNext={() => {
                 if (next !== undefined) props.onFocusSlot(next);
                 else if (canKeep) props.onKeep();

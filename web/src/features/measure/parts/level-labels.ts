@@ -22,3 +22,9 @@ export function levelLabels({ levels }: Scene, { projection, sideX }: Layout): L
     return [...placed, { level, y, box: { ...LABEL, x: sideX + 34, y: top } }];
   }, []);
 }
+
+/** Where the figure of the total height stands, upright beside its line. */
+export function heightLabel({ projection, sideX }: Layout, { heightM }: Scene): Box {
+  const middle = (projection.y(heightM) + projection.y(0)) / 2;
+  return { x: sideX - 4, y: middle - 46, width: 26, height: 92 };
+}

@@ -1,7 +1,7 @@
 import type { RefObject } from 'react';
 import { estimateOf, type Finding } from '@arbolito/core/estimate';
 import { convert, printRounded } from '@arbolito/core/quantity';
-import { takeOf, type CallToken, type HeightNote } from '@arbolito/core/survey';
+import { HEIGHT_ASKS, takeOf, type CallToken, type HeightNote } from '@arbolito/core/survey';
 import type { Shown } from './Elevation.tsx';
 import type { Walk } from './Workings.tsx';
 import type { SheetStore, SheetView, Slot } from '../store.ts';
@@ -45,12 +45,28 @@ export interface SheetProps {
 export const breastHeightText = ({ breastHeightM, unitSystem }: SheetView['settings']): string =>
   unitSystem === 'metric' ? printRounded(breastHeightM, 2) : printRounded(convert(breastHeightM, 'm', 'ft'), 2);
 
+const heightOfSlot = (view: SheetView, slot: Slot) =>
+  view.reckoned.heights.heights.find(({ take }) => take > 1 && take === takeOf(slot));
+
 /** A reading's name, with its stem or its height where there are several. */
-export const slotLabel = (slot: Slot): string => {
+export const slotLabel = (view: SheetView, slot: Slot): string => {
   const { stem, spec } = slot;
-  const take = takeOf(slot);
-  return stem > 1 ? `stem ${stem}: ${spec.label}` : take > 1 ? `height ${take}: ${spec.label}` : spec.label;
+  const height = heightOfSlot(view, slot);
+  if (stem > 1) return `stem ${stem}: ${spec.label}`;
+  if (height === undefined) return spec.label;
+  return height.oneStand ? height.name : `${height.name} (${height.take}): ${spec.label}`;
 };
+
+/** What to do for a reading, in words; for a height that ends elsewhere than at the tip, what to sight instead. */
+export const askOf = (view: SheetView, slot: Slot): string => {
+  const height = heightOfSlot(view, slot);
+  const of = height?.of ?? 'total';
+  const isSight = slot.measure === 'height' && slot.spec.place === 'tip' && slot.spec.quantity === 'slope';
+  const ask = of === 'total' || !isSight ? slot.spec.ask : HEIGHT_ASKS[of];
+  return slot.stem > 1 ? `Stem ${slot.stem}. ${ask}` : height === undefined ? ask : `${capital(height.name)}. ${ask}`;
+};
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The finding that stops a reading, to be shown at its field. */
 export const problemAt = (view: SheetView, slot: Slot): Finding | null =>

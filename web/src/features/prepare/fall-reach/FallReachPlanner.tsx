@@ -1,7 +1,6 @@
 import { useRef, useState } from 'react';
-import { OctagonAlert, Ruler, TriangleAlert } from 'lucide-react';
 import { convert, printRounded } from '@arbolito/core/quantity';
-import { criticalTopAngleDeg, fallReach, type FallCase, type FallReach } from '@arbolito/core/safety';
+import { fallReach, type FallCase, type FallReach } from '@arbolito/core/safety';
 import { Ground } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';
 import { Tree } from '../../../ui/drawing/Tree.tsx';
@@ -9,6 +8,8 @@ import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { useSize } from '../../../ui/use-media.ts';
+import { FromThere, StickInHand } from './FromThere.tsx';
+import { VERDICTS } from './verdicts.ts';
 
 const SPECS = {
   height: { label: 'height of the tree', unit: 'm', low: 1.5, high: 130 },
@@ -17,10 +18,6 @@ const SPECS = {
   stump: { label: 'hinge above the ground', unit: 'm', low: 0, high: 10 },
   distance: { label: 'level distance', unit: 'm', low: 0.5, high: 300 },
   above: { label: 'above the foot; below is minus', unit: 'm', low: -100, high: 100 },
-} as const satisfies Record<string, FigureSpec>;
-const SIGHTS = {
-  base: { label: 'sight to the base', unit: 'deg', low: -60, high: 60 },
-  top: { label: 'sight to the top', unit: 'deg', low: -60, high: 84 },
 } as const satisfies Record<string, FigureSpec>;
 type Key = keyof typeof SPECS;
 
@@ -32,16 +29,9 @@ const USUAL: Readonly<Record<Key, string>> = {
   distance: '26',
   above: '7',
 };
-const USUAL_SIGHTS = { base: '-9.4', top: '38' } as const;
 
 const THINGS = { line: 'power line', path: 'path or road', building: 'building' } as const;
 type Thing = keyof typeof THINGS;
-
-const VERDICTS: Record<FallReach['verdict'], { readonly words: string; readonly Icon: typeof OctagonAlert }> = {
-  reaches: { words: 'It reaches', Icon: OctagonAlert },
-  'may-reach': { words: 'It may reach', Icon: TriangleAlert },
-  'falls-short': { words: 'It falls short, as far as can be told', Icon: Ruler },
-};
 
 interface ThingMarkProps {
   readonly thing: Thing;
@@ -117,42 +107,6 @@ function Picture({ given, reach, thing }: { given: FallCase; reach: FallReach; t
         </svg>
       )}
     </div>
-  );
-}
-
-/** The check from the thing itself: is the top above 45° + b ÷ 2? */
-function FromThere() {
-  const { texts, type, values } = useFigures(SIGHTS, USUAL_SIGHTS);
-  const critical = values === null ? null : criticalTopAngleDeg(values.base);
-  return (
-    <section aria-labelledby="from-there" className="card grid gap-3 p-4">
-      <h2 id="from-there" className="text-xl font-bold">
-        Looked at from the thing itself
-      </h2>
-      <div className="grid gap-2 md:grid-cols-2">
-        {(['base', 'top'] as const).map((key) => (
-          <FigureInput
-            key={key}
-            spec={SIGHTS[key]}
-            text={texts[key]}
-            onType={(text) => {
-              type(key, text);
-            }}
-          />
-        ))}
-      </div>
-      {critical !== null && values !== null && (
-        <p aria-live="polite">
-          With the base at {printRounded(values.base, 1)}° the tree reaches you from{' '}
-          <strong className="figures">{printRounded(critical, 1)}°</strong> on (45° + b ÷ 2). The top is seen under{' '}
-          {printRounded(values.top, 1)}°:{' '}
-          <strong>
-            {values.top >= critical ? 'it reaches.' : `it is ${printRounded(critical - values.top, 1)}° short of that.`}
-          </strong>{' '}
-          {values.base < 0 && 'The plain rule of 45° would err on the wrong side here.'}
-        </p>
-      )}
-    </section>
   );
 }
 
@@ -239,6 +193,7 @@ export function FallReachPlanner() {
           </>
         )}
         <FromThere />
+        <StickInHand />
       </section>
     </div>
   );

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useRef } from 'react';
-import { standOff, type Side, type Situation, type StandOff } from '@arbolito/core/height';
+import { leanCost, standOff, type LeanCost, type Side, type Situation, type StandOff } from '@arbolito/core/height';
 import { printRounded } from '@arbolito/core/quantity';
 import { Ground, Person, Ray } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';
@@ -14,6 +14,7 @@ const ErrorCurve = lazy(() => import('./ErrorCurve.tsx'));
 const SPECS = {
   height: { label: 'height you expect', unit: 'm', low: 2, high: 120 },
   crown: { label: 'radius of the crown top', unit: 'm', low: 0, high: 20 },
+  lean: { label: 'top leans out by', unit: 'm', low: 0, high: 30 },
   eye: { label: 'height of your eye', unit: 'm', low: 0.5, high: 2.5 },
   slope: { label: 'slope of the ground', unit: 'pct', low: 0, high: 150 },
   angle: { label: '± of one sight', unit: 'deg', low: 0.01, high: 10 },
@@ -27,6 +28,7 @@ type Key = keyof typeof SPECS;
 const USUAL: Readonly<Record<Key, string>> = {
   height: '22',
   crown: '2',
+  lean: '0',
   eye: '1.6',
   slope: '0',
   angle: '0.5',
@@ -36,8 +38,20 @@ const USUAL: Readonly<Record<Key, string>> = {
   to: '45',
 };
 
+/** What instruments are good for, by their usual errors: of a sight, of the distance, and as a share of it. */
+const INSTRUMENTS = {
+  clinometer: { name: 'clinometer and tape', angle: '0.5', tape: '0.1', share: '0' },
+  paces: { name: 'clinometer and paces', angle: '0.5', tape: '0.3', share: '3' },
+  pendulum: { name: 'pendulum hypsometer, base staff', angle: '0.4', tape: '0.2', share: '0.5' },
+  ultrasonic: { name: 'ultrasonic hypsometer', angle: '0.2', tape: '0.1', share: '0.5' },
+  laser: { name: 'laser rangefinder', angle: '0.2', tape: '0.1', share: '0' },
+  protractor: { name: 'protractor and straw', angle: '1', tape: '0.1', share: '0' },
+} as const;
+
+type InstrumentId = keyof typeof INSTRUMENTS;
+
 const GROUPS: readonly { readonly title: string; readonly keys: readonly Key[] }[] = [
-  { title: 'The tree', keys: ['height', 'crown', 'slope'] },
+  { title: 'The tree', keys: ['height', 'crown', 'lean', 'slope'] },
   { title: 'You and your instrument', keys: ['eye', 'angle', 'tape', 'share'] },
   { title: 'The space there is', keys: ['from', 'to'] },
 ];
@@ -48,6 +62,13 @@ const SIDES: Record<Side, string> = {
   downhill: 'downhill of the tree',
 };
 const ON_LEVEL = 'on any side that shows the tip';
+
+/** Which side to take: of the slope, of the lean. */
+const whereabouts = ({ slopePct }: Situation, { side }: StandOff, leanM: number): string => {
+  const ofLean = leanM > 0 ? 'across its lean' : '';
+  if (slopePct === 0) return ofLean === '' ? ON_LEVEL : ofLean;
+  return ofLean === '' ? SIDES[side] : `${SIDES[side]}, if that is also ${ofLean}`;
+};
 
 const metres = (value: number, decimals = 1): string => `${printRounded(value, decimals)} m`;
 
@@ -106,6 +127,17 @@ function Picture({ situation, plan }: { readonly situation: Situation; readonly 
   );
 }
 
+/** What the lean does, from the side and from where it leans to. */
+function LeanWords({ cost: { towardsM, awayM, acrossM } }: { readonly cost: LeanCost }) {
+  return (
+    <p className="mt-1 text-lg" data-testid="lean-words">
+      Across its lean: from there it reads {metres(Math.abs(acrossM), 2)} too low. With the top towards you it would
+      read {metres(towardsM, 1)} too high, away from you {metres(-awayM, 1)} too low; the mean of both does not help. Or
+      measure to the point below the top.
+    </p>
+  );
+}
+
 /** Where to stand for a tree that one expects: how far, which side, which scale, what ± to expect. */
 export function StandOffPlanner() {
   const { texts, type, values } = useFigures(SPECS, USUAL);
@@ -125,12 +157,38 @@ export function StandOffPlanner() {
           space: { fromM: values.from, toM: values.to },
         };
   const plan = situation === null ? null : standOff(situation);
+  const chosen = (Object.keys(INSTRUMENTS) as InstrumentId[]).find((id) =>
+    (['angle', 'tape', 'share'] as const).every((key) => INSTRUMENTS[id][key] === texts[key]),
+  );
+  const leanM = values?.lean ?? 0;
   return (
     <div className="mx-auto grid max-w-6xl items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
       <section aria-label="The situation" className="order-last grid gap-5 md:order-none">
         {GROUPS.map(({ title, keys }) => (
           <fieldset key={title} className="grid gap-2">
             <legend className="pb-1 font-bold">{title}</legend>
+            {keys.includes('angle') && (
+              <select
+                className="field"
+                aria-label="Instrument"
+                value={chosen ?? ''}
+                onChange={(event) => {
+                  const id = event.target.value;
+                  if (!(id in INSTRUMENTS)) return;
+                  const { angle, tape, share } = INSTRUMENTS[id as InstrumentId];
+                  type('angle', angle);
+                  type('tape', tape);
+                  type('share', share);
+                }}
+              >
+                {Object.entries(INSTRUMENTS).map(([id, { name }]) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+                {chosen === undefined && <option value="">by the figures below</option>}
+              </select>
+            )}
             {keys.map((key) => (
               <FigureInput
                 key={key}
@@ -160,7 +218,7 @@ export function StandOffPlanner() {
                 <strong className="figures text-5xl font-extrabold" data-testid="stand-off">
                   {metres(plan.best.distanceM)}
                 </strong>
-                <span className="text-xl">away, {situation.slopePct === 0 ? ON_LEVEL : SIDES[plan.side]}</span>
+                <span className="text-xl">away, {whereabouts(situation, plan, leanM)}</span>
               </p>
               <p className="mt-1 text-lg">
                 Expect <strong className="figures">± {metres(plan.best.totalM, 2)}</strong>,{' '}
@@ -175,6 +233,9 @@ export function StandOffPlanner() {
                   ? 'Any scale serves: distance times the reading over the scale.'
                   : `At ${printRounded(plan.mark.distanceM, 0)} m the 1:${printRounded(plan.mark.distanceM, 0)} scale gives the height without a sum, ± ${metres(plan.mark.totalM, 2)}.`}
               </p>
+              {leanM > 0 && leanM < plan.best.distanceM && (
+                <LeanWords cost={leanCost(situation, plan.best.distanceM, leanM)} />
+              )}
               {plan.instead !== null && (
                 <p className="mt-2 rounded-lg border-2 border-paint-ink bg-alarm p-3 font-semibold">{plan.instead}</p>
               )}
@@ -190,8 +251,7 @@ export function StandOffPlanner() {
               <ErrorCurve curve={plan.curve} bestM={plan.best.distanceM} />
             </Suspense>
             <p className="text-quiet">
-              A leaning tree is sighted across its lean. Do not walk backwards while sighting; look up before you look
-              at the instrument.
+              Do not walk backwards while sighting; look up before you look at the instrument.
             </p>
           </>
         )}

@@ -1,0 +1,126 @@
+import type { ReactNode } from 'react';
+import { printRounded } from '@arbolito/core/quantity';
+import { reachBySights, reachByStick, type Verdict } from '@arbolito/core/safety';
+import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { VERDICTS } from './verdicts.ts';
+
+const SIGHTS = {
+  base: { label: 'sight to the base', unit: 'deg', low: -60, high: 60 },
+  top: { label: 'sight to the top', unit: 'deg', low: -60, high: 84 },
+  sight: { label: '± of one sight', unit: 'deg', low: 0, high: 5 },
+} as const satisfies Record<string, FigureSpec>;
+const USUAL_SIGHTS = { base: '-9.4', top: '38', sight: '0.5' } as const;
+
+const STICK = {
+  reach: { label: 'eye to the lower end', unit: 'cm', low: 20, high: 120 },
+  covered: { label: 'stick that the tree covers', unit: 'cm', low: 1, high: 300 },
+  stick: { label: '± of each length', unit: 'cm', low: 0, high: 10 },
+} as const satisfies Record<string, FigureSpec>;
+const USUAL_STICK = { reach: '63.5', covered: '58', stick: '0.5' } as const;
+
+interface CheckProps<K extends string> {
+  readonly id: string;
+  readonly title: string;
+  readonly how: string;
+  readonly specs: Readonly<Record<K, FigureSpec>>;
+  readonly usual: Readonly<Record<K, string>>;
+  readonly say: (values: Readonly<Record<K, number>>) => { readonly verdict: Verdict; readonly words: ReactNode };
+}
+
+/** A check from where the thing stands: its figures, and what they say. */
+function Check<K extends string>({ id, title, how, specs, usual, say }: CheckProps<K>) {
+  const { texts, type, values } = useFigures(specs, usual);
+  const said = values === null ? null : say(values);
+  const verdict = said === null ? null : VERDICTS[said.verdict];
+  return (
+    <section aria-labelledby={id} className="card grid gap-3 p-4">
+      <h2 id={id} className="text-xl font-bold">
+        {title}
+      </h2>
+      <p>{how}</p>
+      <div className="grid gap-2 md:grid-cols-2">
+        {(Object.keys(specs) as K[]).map((key) => (
+          <FigureInput
+            key={key}
+            spec={specs[key]}
+            text={texts[key]}
+            onType={(text) => {
+              type(key, text);
+            }}
+          />
+        ))}
+      </div>
+      {said !== null && verdict !== null && (
+        <div aria-live="polite">
+          <p className="flex items-center gap-2 text-xl font-bold">
+            <verdict.Icon aria-hidden="true" size={24} className="shrink-0" /> {verdict.words}
+          </p>
+          <p>{said.words}</p>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** By two sights: is the top above 45° + b ÷ 2? */
+export function FromThere() {
+  return (
+    <Check
+      id="from-there"
+      title="Looked at from the thing itself"
+      how="Stand where the tree must not reach, and sight its base and its top. For an upright tree: one that leans is longer than it is tall."
+      specs={SIGHTS}
+      usual={USUAL_SIGHTS}
+      say={({ base, top, sight }) => {
+        const { criticalDeg, overDeg, errorDeg, verdict } = reachBySights({
+          topDeg: top,
+          baseDeg: base,
+          sightErrorDeg: sight,
+        });
+        return {
+          verdict,
+          words: (
+            <>
+              With the base at {printRounded(base, 1)}° the tree reaches you from{' '}
+              <strong className="figures">{printRounded(criticalDeg, 1)}°</strong> on (45° + b ÷ 2). The top is seen{' '}
+              {printRounded(Math.abs(overDeg), 1)}° {overDeg >= 0 ? 'above' : 'below'} that, ±{' '}
+              {printRounded(errorDeg, 1)}°. {base < 0 && 'The plain rule of 45° would err on the wrong side here.'}
+            </>
+          ),
+        };
+      }}
+    />
+  );
+}
+
+/** By a stick: does the tree cover as much of it as its end is away from the eye? */
+export function StickInHand() {
+  return (
+    <Check
+      id="stick-in-hand"
+      title="With a stick in the hand"
+      how="Stand there, hold a stick upright at arm’s length with its lower end on the base, and see how much of it the tree covers. As much as from the eye to that end, or more: it reaches."
+      specs={STICK}
+      usual={USUAL_STICK}
+      say={({ reach, covered, stick }) => {
+        const { overShare, errorShare, criticalCm, verdict } = reachByStick({
+          coveredCm: covered,
+          reachCm: reach,
+          errorCm: stick,
+        });
+        return {
+          verdict,
+          words: (
+            <>
+              It reaches your eye from <strong className="figures">{printRounded(criticalCm, 1)} cm</strong> of stick
+              on. It covers {printRounded(covered, 1)} cm: {printRounded(Math.abs(overShare) * 100, 1)} %{' '}
+              {overShare >= 0 ? 'more' : 'less'}, ± {printRounded(errorShare * 100, 1)} %. This holds on any slope.
+            </>
+          ),
+        };
+      }}
+    />
+  );
+}
