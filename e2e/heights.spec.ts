@@ -1,4 +1,10 @@
-import { expect, PHONE, test } from './support/app.ts';
+import { randomUUID } from 'node:crypto';
+import type { Page } from '@playwright/test';
+import { appUrl, expect, get, PHONE, post, test, WRITER } from './support/app.ts';
+
+const type = async (page: Page, readings: Readonly<Record<string, string>>): Promise<void> => {
+  for (const [reading, text] of Object.entries(readings)) await page.locator(`[data-reading="${reading}"]`).fill(text);
+};
 
 test.describe('where to stand', () => {
   test('names distance, side, scale and the ± to expect, and lives in the address', async ({ page }) => {
@@ -46,6 +52,16 @@ test.describe('fall reach', () => {
     await page.getByLabel('sight to the base').fill('5');
     await expect(page.getByText('47.5°')).toBeVisible();
   });
+
+  test('is told by a stick in the hand as well, its error added', async ({ page }) => {
+    await page.goto('/prepare/fall-reach');
+    const stick = page.getByRole('region', { name: 'With a stick in the hand' });
+    await expect(stick).toContainText('falls short');
+    await stick.getByLabel('stick that the tree covers').fill('62.5');
+    await expect(stick).toContainText('It may reach');
+    await stick.getByLabel('stick that the tree covers').fill('64');
+    await expect(stick).toContainText('It reaches');
+  });
 });
 
 test('a height is taken by another method on the sheet, and the planner knows it', async ({ page }) => {
@@ -56,6 +72,194 @@ test('a height is taken by another method on the sheet, and the planner knows it
   await expect(page.getByTestId('height')).toContainText('16.18');
   await page.getByRole('link', { name: 'Where to stand' }).click();
   await expect(page.getByLabel('height you expect')).toHaveValue('16.18');
+});
+
+test.describe('several heights of one tree', () => {
+  test('are six from one stand, each with its own line, and stay on the record', async ({ page, plot }) => {
+    await page.goto(`/measure?plot=${plot.plotId}`);
+    await page.getByLabel('Species').selectOption('bt');
+    await page.getByLabel('top: unit').selectOption('pct');
+    await type(page, {
+      'diameter.diameter': '46.2',
+      'height.distance': '25',
+      'height.top': '+98',
+      'height.base': '-6',
+    });
+    const heights = page.getByRole('region', { name: 'Heights' });
+    const add = async (of: string, settle: (form: ReturnType<Page['getByRole']>) => Promise<unknown>) => {
+      await heights.getByRole('button', { name: 'Another height' }).click();
+      const form = heights.getByRole('form', { name: 'Another height' });
+      await form.getByLabel('It ends at').selectOption(of);
+      await settle(form);
+      await form.getByRole('button', { name: 'Add it' }).click();
+    };
+    const nothing = () => Promise.resolve();
+    await add('merchantable', (form) => form.getByLabel('top diameter').fill('7'));
+    // The sight to take stands ready under the hand.
+    await expect(page.locator('[data-reading="height2.top"]')).toBeFocused();
+    await type(page, { 'height2.top': '+78' });
+    await add('merchantable', (form) => form.getByLabel('limit').selectOption('fork'));
+    await type(page, { 'height3.top': '+52' });
+    await add('crown-base', nothing);
+    await type(page, { 'height4.top': '+34' });
+    await add('first-branch', nothing);
+    await type(page, { 'height5.top': '+27' });
+    await add('stump', nothing);
+    await type(page, { 'height6.top': '-4.8' });
+    await expect(page.getByTestId('level-4')).toContainText('10.00 m');
+    await expect(page.getByTestId('level-6')).toContainText('0.30 m');
+    await expect(heights).toContainText('Crown length: 16.00 m');
+    await heights.getByRole('button', { name: 'Another height' }).click();
+    await expect(heights.getByLabel('from the same stand')).toBeDisabled();
+    await heights.getByRole('button', { name: 'Leave it' }).click();
+    await page.getByRole('button', { name: 'Keep tree' }).click();
+    await expect(page.getByText('26.00 m: kept.')).toBeVisible();
+    const [tree] = await get<{ id: string; otherHeights: { figure: { printed: string } }[] }[]>(
+      appUrl(),
+      `/api/trees?plot=${plot.plotId}`,
+    );
+    expect(tree?.otherHeights.map(({ figure }) => figure.printed)).toEqual(['21.00', '14.50', '10.00', '8.25', '0.30']);
+    await page.goto(`/measure/${tree?.id ?? ''}`);
+    await expect(page.getByTestId('level-3')).toContainText('merchantable to the fork');
+    await expect(page.getByText('Changed here')).toBeHidden();
+    await page.getByRole('button', { name: 'Take the stump height off the sheet' }).click();
+    await expect(page.getByText('Changed here, not on the record yet.')).toBeVisible();
+  });
+
+  test('by two methods are compared, and the person says which counts', async ({ page }) => {
+    await page.goto('/measure');
+    await type(page, { 'height.distance': '25', 'height.top': '+80', 'height.base': '-6' });
+    const heights = page.getByRole('region', { name: 'Heights' });
+    await heights.getByRole('button', { name: 'Another height' }).click();
+    await heights.getByLabel('It ends at').selectOption('total');
+    await heights.getByLabel('from another stand').check();
+    await heights.getByRole('button', { name: 'Add it' }).click();
+    await heights.getByLabel('Height by').selectOption('height.known');
+    await type(page, { 'height2.height': '27' });
+    const which = page.getByRole('group', { name: 'Which total height counts' });
+    await expect(which).toContainText('cannot both be right');
+    await expect(page.getByTestId('height')).toContainText('21.50');
+    await type(page, { 'height2.height': '22' });
+    await expect(which).not.toContainText('cannot both be right');
+    await which.getByLabel('Height read off directly').check();
+    await expect(page.getByTestId('height')).toContainText('22.00');
+    await which.getByLabel('Mean of all').check();
+    await expect(page.getByTestId('height')).toContainText(/21\.[6-9]/);
+  });
+
+  test('say at its field what is wrong with the diameter that ends the stem', async ({ page }) => {
+    await page.goto('/measure');
+    const heights = page.getByRole('region', { name: 'Heights' });
+    await heights.getByRole('button', { name: 'Another height' }).click();
+    await heights.getByLabel('It ends at').selectOption('merchantable');
+    await heights.getByLabel('top diameter').fill('900');
+    await heights.getByRole('button', { name: 'Add it' }).click();
+    await expect(heights.getByText('must lie between 2 cm and 100 cm')).toBeVisible();
+    await expect(heights.getByLabel('top diameter')).toHaveValue('900');
+  });
+});
+
+test.describe('the kit', () => {
+  test('speaks where the reading is taken, and knows the pace', async ({ page, plot }) => {
+    const kit = [
+      { kind: 'clinometer', name: 'clinometer 2', unit: 'm20', graduation: 0.1, standardError: 0.2, everyDays: 30 },
+      { kind: 'paces', name: 'paces of J.', unit: 'm', graduation: 0.01, standardError: 0.03, everyDays: 90 },
+    ];
+    const checks = [
+      { check: 'zero', forth: 2.3, back: -1.7 },
+      { check: 'pace-line', line: 50, paces: [64, 65] },
+    ];
+    const ids = kit.map(() => randomUUID());
+    for (const [i, instrument] of kit.entries()) {
+      const id = ids[i] ?? '';
+      await post(appUrl(), '/api/instruments', { id, ...WRITER, crew: 'Crew Badger', ...instrument });
+      const check = { id: randomUUID(), ...WRITER, checkedAt: '2026-05-01T08:00:00Z', readings: checks[i] };
+      await post(appUrl(), `/api/instruments/${id}/checks`, check);
+    }
+    await page.goto(`/measure?plot=${plot.plotId}`);
+    await page.locator('[data-reading="height.top"]').focus();
+    await expect(page.getByTestId('kit-words')).toContainText('The check of clinometer 2 is overdue');
+    await expect(page.getByTestId('kit-words')).toContainText('reads 0.3 m:20 too high');
+    await page.getByLabel('Distance by').selectOption('distance.paces');
+    // 50 m over 64 and over 65 paces
+    await expect(page.locator('[data-reading="distance.pace"]')).toHaveValue('0.775');
+    await type(page, { 'distance.paces': '32', 'height.top': '+16', 'height.base': '-1.6' });
+    // 24.80 m × 17.6 ÷ 20
+    await expect(page.getByTestId('height')).toContainText('21.82');
+    // The other tests' crew of that name has no kit.
+    for (const id of ids) {
+      const act = JSON.stringify({ id: randomUUID(), ...WRITER, madeAt: '2026-06-03T09:15:00Z' });
+      const headers = { 'content-type': 'application/json' };
+      const { status } = await fetch(`${appUrl()}/api/instruments/${id}`, { method: 'DELETE', headers, body: act });
+      expect(status).toBe(200);
+    }
+  });
+
+  test('is laid out, checked and put away', async ({ page, plot }) => {
+    const { crew } = await get<{ crew: string }>(appUrl(), `/api/surveys/${plot.surveyId}`);
+    await page.goto('/prepare/kit');
+    await page.getByRole('combobox', { name: /^Crew/ }).selectOption(crew);
+    const form = page.getByRole('form', { name: 'Add an instrument' });
+    await form.getByLabel('Its name in the crew').fill('');
+    await form.getByRole('button', { name: 'Add to the kit' }).click();
+    await expect(form.getByText('Name it as the crew does')).toBeVisible();
+    const name = `clinometer ${String(Date.now())}`;
+    await form.getByLabel('Its name in the crew').fill(name);
+    await form.getByRole('button', { name: 'Add to the kit' }).click();
+    const card = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name, exact: true }) });
+    await expect(card).toContainText('has not been checked yet');
+    await card.getByRole('button', { name: 'Check it now' }).click();
+    await card.getByLabel('forth').fill('12');
+    await card.getByLabel('back').fill('minus eight');
+    await expect(card.getByText('does not start with a number')).toBeVisible();
+    await card.getByLabel('back').fill('-8');
+    await expect(card).toContainText('It reads 2.00 % too high');
+    await card.getByRole('button', { name: 'Keep this check' }).click();
+    await expect(card).not.toContainText('has not been checked yet');
+    await card.getByText('calibration log').click();
+    await expect(card).toContainText('forth +12, back −8');
+    await card.getByRole('button', { name: 'Take out of use …' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Take out of use' }).click();
+    await expect(page.getByRole('heading', { name, exact: true })).toBeHidden();
+  });
+});
+
+test('the workings are walked through on the drawing, and the stick is proved', async ({ page }) => {
+  await page.goto('/measure');
+  await page.getByLabel('top: unit').selectOption('deg');
+  await type(page, { 'height.distance': '25', 'height.top': '+30', 'height.base': '-5' });
+  await page.getByRole('button', { name: 'Walk through it on the drawing' }).click();
+  const lit = page.getByTestId('shown-triangle');
+  await expect(lit).toBeVisible();
+  const before = await lit.getAttribute('d');
+  await page.getByRole('button', { name: 'The next line' }).click();
+  await expect(lit).not.toHaveAttribute('d', before ?? '');
+  await expect(page.locator('[aria-current="step"]')).toContainText('tan');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(lit).toBeHidden();
+  await page.getByLabel('Height by').selectOption('height.equal-stick');
+  await type(page, { 'height.eyeToBase': '22' });
+  await page.getByText('why this is right').click();
+  await expect(page.getByRole('img', { name: /Two triangles with one angle/ })).toBeVisible();
+  await expect(page.getByText('height ÷ distance = stick ÷ reach')).toBeVisible();
+});
+
+test('what else moves a diameter is told for every way of taking it', async ({ page }) => {
+  await page.goto('/measure');
+  await page.getByText('what else moves this diameter').click();
+  const choice = page.getByLabel('Diameter by');
+  const usual: Readonly<Record<string, string>> = { cm: '40', mm: '400', in: '16', '°': '8', one: '3' };
+  for (const method of await choice
+    .locator('option')
+    .evaluateAll((all) => all.map((o) => (o as HTMLOptionElement).value))) {
+    await choice.selectOption(method);
+    for (const box of await page.locator('[data-reading^="diameter."]').all()) {
+      const unit = (await box.locator('xpath=following-sibling::select').locator('option:checked').textContent()) ?? '';
+      await box.fill(usual[unit.trim()] ?? '12');
+    }
+    // Every method has the fold answer in words: with what it errs by, or that the reading cannot be.
+    await expect(page.getByText(/goes into the figure’s error|Read the diameter first/), method).toBeVisible();
+  }
 });
 
 test.describe('on a phone', () => {
@@ -69,4 +273,17 @@ test.describe('on a phone', () => {
       expect(wide).toBeLessThanOrEqual(PHONE.width);
     });
   }
+
+  test('a crown base is added, asked for in its own words, and drawn', async ({ page }) => {
+    await page.goto('/measure');
+    await page.getByRole('button', { name: 'more' }).click();
+    const heights = page.getByRole('region', { name: 'Heights' });
+    await heights.getByRole('button', { name: 'Another height' }).click();
+    await heights.getByLabel('It ends at').selectOption('crown-base');
+    await heights.getByRole('button', { name: 'Add it' }).click();
+    await page.getByRole('button', { name: 'keys' }).click();
+    await expect(page.getByText('Crown base. Sight the base of the living crown')).toBeVisible();
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(wide).toBeLessThanOrEqual(PHONE.width);
+  });
 });

@@ -51,7 +51,7 @@ describe('the kit at a reading', () => {
   });
 
   it('says what is overdue, and a factor that is off: 10 ÷ 9.75', () => {
-    expect(wordsAtReading(percent, 'pct', NOW)).toEqual(['old one has not been checked yet.']);
+    expect(wordsAtReading(percent, 'pct', NOW)).toEqual(['Old one has not been checked yet.']);
     expect(wordsAtReading(sound, 'm', NOW)).toEqual(['Ultrasonic was off at its last check: multiply by 1.0256.']);
     expect(wordsAtReading(off, 'm20', '2026-07-11T08:00:00Z')[0]).toContain('overdue by 10 days');
   });

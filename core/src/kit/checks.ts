@@ -177,7 +177,8 @@ export function overdue(
 ): { readonly days: number; readonly words: string } | null {
   const { name, everyDays } = instrument;
   if (everyDays === 0) return null;
-  if (lastCheckedAt === null) return { days: everyDays, words: `${name} has not been checked yet.` };
+  if (lastCheckedAt === null)
+    return { days: everyDays, words: `${name.charAt(0).toUpperCase()}${name.slice(1)} has not been checked yet.` };
   const days = Math.floor((Date.parse(now) - Date.parse(lastCheckedAt)) / DAY_MS) - everyDays;
   if (days < 0 || (days === 0 && everyDays > 1)) return null;
   const late = days > 0 ? ` by ${String(days)} ${days === 1 ? 'day' : 'days'}` : '';

@@ -1,0 +1,166 @@
+import { v4 as uuid } from 'uuid';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { HeightNotes } from '@arbolito/core/survey';
+import type { ReadingDto } from '../../contracts/tree.ts';
+import type { TreeView } from '../../contracts/views.ts';
+import { api, useTestDatabase } from '../testing/api.ts';
+import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+
+beforeAll(useTestDatabase);
+
+const top = (pct: number, take: number): ReadingDto => {
+  const [reading] = sights(pct, -6, 25);
+  if (reading === undefined) throw new Error('no sight');
+  return { ...reading, id: uuid(), take };
+};
+const reading = (
+  measure: ReadingDto['measure'],
+  methodId: string,
+  key: string,
+  value: number,
+  take?: number,
+): ReadingDto => ({
+  ...dbhReading(value),
+  measure,
+  methodId,
+  key,
+  unit: key === 'paces' ? 'one' : 'm',
+  ...(take === undefined ? {} : { take }),
+});
+const oneStand = (take: number, of: 'crown-base' | 'first-branch' | 'stump' = 'crown-base') => ({
+  take,
+  of,
+  oneStand: true,
+});
+
+const SIX: HeightNotes = {
+  takes: [
+    { take: 2, of: 'merchantable', oneStand: true, topDiameterCm: 7 },
+    { take: 3, of: 'merchantable', oneStand: true, limit: 'fork' },
+    oneStand(4),
+    oneStand(5, 'first-branch'),
+    oneStand(6, 'stump'),
+  ],
+};
+const sixReadings = () => [
+  dbhReading(46.2),
+  ...sights(98, -6, 25),
+  ...[78, 52, 34, 27, -4.8].map((pct, i) => top(pct, i + 2)),
+];
+
+const keep = async (over: Parameters<typeof newTree>[2]) => {
+  const { plot } = await surveyWithPlot();
+  const tree = newTree(plot.id, '1', over);
+  return { tree, answer: await api<TreeView>('POST', '/api/trees', tree) };
+};
+const heightsOf = ({ height, otherHeights }: TreeView) => [
+  height?.printed,
+  ...otherHeights.map(({ name, figure }) => `${name} ${figure?.printed ?? '—'}`),
+];
+
+describe('the heights of a tree on the record', () => {
+  it('are six from one stand: 25 m times each sight and the 6 % below', async () => {
+    const { tree, answer } = await keep({ readings: sixReadings(), heights: SIX });
+    expect(answer.status).toBe(201);
+    const { body } = await api<TreeView>('GET', `/api/trees/${tree.id}`);
+    expect(heightsOf(body)).toEqual([
+      '26.00',
+      'merchantable to 7 cm 21.00',
+      'merchantable to the fork 14.50',
+      'crown base 10.00',
+      'first crown branch 8.25',
+      'stump height 0.30',
+    ]);
+    expect(body.crownLengthM).toBeCloseTo(16, 9);
+    expect(body.heights).toEqual(SIX);
+  });
+
+  it('count as the person chose, and come back by an undo', async () => {
+    const notes: HeightNotes = { takes: [{ take: 2, of: 'total', oneStand: false }], kept: 2 };
+    const known = reading('height', 'height.known', 'height', 22.5, 2);
+    const first = [dbhReading(46.2), ...sights(80, -6, 25), known];
+    const { tree, answer } = await keep({ readings: first, heights: notes });
+    expect(answer.body.height?.printed).toBe('22.50');
+    const { id, tag, speciesCode } = { ...tree, id: uuid() };
+    const correction = { ...act(), id, tag, speciesCode, readings: first };
+    const alone = { ...correction, readings: first.slice(0, -1) };
+    const { body } = await api<TreeView>('POST', `/api/trees/${tree.id}/corrections`, alone);
+    expect([heightsOf(body), body.heights]).toEqual([['21.50'], null]);
+    await api('POST', `/api/corrections/${id}/undo`, act());
+    const { body: again } = await api<TreeView>('GET', `/api/trees/${tree.id}`);
+    expect([heightsOf(again), again.heights]).toEqual([['22.50', 'total height 22.50'], notes]);
+  });
+
+  it('stand on a distance by paces: 32 of 0.78 m, times 0.90', async () => {
+    const { answer } = await keep({
+      readings: [
+        dbhReading(38.5),
+        ...sights(82, -8, 25).slice(0, 2),
+        reading('distance', 'distance.paces', 'paces', 32),
+        reading('distance', 'distance.paces', 'pace', 0.78),
+      ],
+    });
+    expect([answer.status, answer.body.height?.printed]).toEqual([201, '22.46']);
+  });
+
+  it('say when two cannot both be right', async () => {
+    const { answer } = await keep({
+      readings: [dbhReading(46.2), ...sights(80, -6, 25), reading('height', 'height.known', 'height', 27, 2)],
+      heights: { takes: [{ take: 2, of: 'total', oneStand: false }] },
+    });
+    expect(answer.body.findings.map(({ code }) => code)).toContain('height.disagree');
+  });
+
+  it.each([
+    [
+      'a height that is not noted',
+      { readings: [dbhReading(30), ...sights(80, -6, 25), top(40, 2)] },
+      '/readings/4/take',
+      'take-unknown',
+    ],
+    ['a diameter with a number', { readings: [{ ...dbhReading(30), take: 2 }] }, '/readings/0/take', 'take-of-stem'],
+    [
+      'a second height that is half read',
+      {
+        readings: [dbhReading(30), ...sights(80, -6, 25), top(40, 2)],
+        heights: { takes: [{ take: 2, of: 'total', oneStand: false }] },
+      },
+      '/readings/4',
+      'reading.missing',
+    ],
+    [
+      'a crown base below the foot',
+      { readings: [dbhReading(30), ...sights(80, -6, 25), top(-30, 2)], heights: { takes: [oneStand(2)] } },
+      '/readings/4',
+      'height.top-below-base',
+    ],
+    [
+      'seven from one stand',
+      { heights: { takes: [2, 3, 4, 5, 6, 7].map((take) => oneStand(take)) } },
+      '/heights',
+      'isKnown',
+    ],
+    ['one number twice', { heights: { takes: [oneStand(2), oneStand(2)] } }, '/heights', 'isKnown'],
+    ['a choice that is not there', { heights: { kept: 3 } }, '/heights', 'isKnown'],
+    [
+      'a limit on a stump',
+      { heights: { takes: [{ take: 2, of: 'stump', oneStand: true, limit: 'fork' }] } },
+      '/heights',
+      'isKnown',
+    ],
+    [
+      'a height of an end unknown',
+      { heights: { takes: [{ take: 2, of: 'moon', oneStand: true }] } },
+      '/heights',
+      'isKnown',
+    ],
+  ])('refuse %s at its field', async (_words, over, pointer, code) => {
+    const { answer } = await keep(over as Parameters<typeof newTree>[2]);
+    const { status, body } = answer as unknown as {
+      status: number;
+      body: { errors?: readonly { pointer: string; code: string }[] };
+    };
+    expect(status).toBe(422);
+    expect(body.errors?.find((error) => error.pointer === pointer)?.code).toBe(code);
+  });
+});
