@@ -14,8 +14,16 @@ const last = trees.slice(-5);
 const errors = [];
 export const ctx = { stack, browser, survey, plot, last, surveys };
 const pages = {
-  six: `/measure/${last[0].id}`, three: `/measure/${last[1].id}`, lean: `/measure/${last[2].id}`, steep: `/measure/${last[3].id}`, broken: `/measure/${last[4].id}`,
-  kit: '/prepare/kit', fall: '/prepare/fall-reach', stand: '/prepare/stand-off', help: '/help', sheet: `/measure?plot=${plot.id}`,
+  six: `/measure/${last[0].id}`,
+  three: `/measure/${last[1].id}`,
+  lean: `/measure/${last[2].id}`,
+  steep: `/measure/${last[3].id}`,
+  broken: `/measure/${last[4].id}`,
+  kit: '/prepare/kit',
+  fall: '/prepare/fall-reach',
+  stand: '/prepare/stand-off',
+  help: '/help',
+  sheet: `/measure?plot=${plot.id}`,
 };
 for (const arg of wanted) {
   const [name, size = 'desk', script = ''] = arg.split(':');
@@ -26,7 +34,10 @@ for (const arg of wanted) {
   page.on('console', (m) => m.type() === 'error' && errors.push(`${name}: ${m.text()}`));
   await page.goto(stack.url + pages[name]);
   await page.waitForLoadState('networkidle');
-  if (script) { const mod = await import('/tmp/steps.mjs'); await mod[script](page); }
+  if (script) {
+    const mod = await import('/tmp/steps.mjs');
+    await mod[script](page);
+  }
   await page.waitForTimeout(300);
   await page.screenshot({ path: `/tmp/shots/${name}-${size}${script ? '-' + script : ''}.png` });
   await context.close();

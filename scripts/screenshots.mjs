@@ -1,6 +1,7 @@
-// npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots/.
+// npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots/. Pictures of one
+// kind stand together on a sheet.
 import path from 'node:path';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { openBrowser } from './lib/browser.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureNodeModules } from './lib/packages.mjs';
@@ -12,19 +13,16 @@ const PHONE = { width: 390, height: 844 };
 const folder = process.env.SCREENSHOTS_TO || path.join(root, 'docs/screenshots');
 
 /** What each picture shows: where to go, and what to do there first. */
-const views = ({ survey, plot, tree, slipped, forked }) => [
+const views = ({ survey, plot, tree, slipped, forked, heights: [six, three, leaning, steep] }) => [
   { name: 'prepare', size: DESK, at: '/prepare' },
-  { name: 'new-survey', size: DESK, at: '/prepare/new' },
   { name: 'plots', size: DESK, at: `/tally?survey=${survey}` },
   { name: 'tree-sheet', size: DESK, at: `/measure/${tree}`, focus: '[data-reading="height.base"]' },
   { name: 'tree-sheet-slip', size: DESK, at: `/measure/${slipped}` },
   { name: 'tree-sheet-sun', size: DESK, at: `/measure/${tree}`, theme: 'sun' },
   { name: 'tree-sheet-phone', size: PHONE, at: `/measure/${tree}`, press: 'base' },
   { name: 'where-to-tape', size: DESK, at: '/measure/where-to-tape?rules=street&ground=slope&trunks=fork-middle' },
-  { name: 'where-to-tape-phone', size: PHONE, at: '/measure/where-to-tape?ground=slope&swelling=bulge' },
   { name: 'field-rules', size: DESK, at: `/prepare/${survey}` },
   { name: 'stems', size: DESK, at: `/measure/${forked}`, scrollTo: '[aria-label="Stems"]' },
-  { name: 'stems-phone', size: PHONE, at: `/measure/${forked}`, tap: 'more', scrollTo: '[aria-label="Stems"]' },
   { name: 'tape-close-up', size: DESK, at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
   { name: 'stand-off', size: DESK, at: '/prepare/stand-off?slope=25&crown=3' },
   { name: 'fall-reach', size: DESK, at: '/prepare/fall-reach?lean=3' },
@@ -32,9 +30,41 @@ const views = ({ survey, plot, tree, slipped, forked }) => [
   { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch g104' },
   { name: 'sums', size: DESK, at: `/reckon/${survey}` },
   { name: 'help', size: DESK, at: '/help' },
+  { name: 'kit', size: DESK, at: '/prepare/kit' },
+  {
+    name: 'heights',
+    size: DESK,
+    columns: 2,
+    sheet: [
+      { at: `/measure/${six}` },
+      { at: `/measure/${three}`, scrollTo: 'text=Mean of all' },
+      { at: '/measure', line: 'po 46 sta1.8 ssh2.16 tsh19.2' },
+      { at: '/measure', line: 'bt 38 ms+18% +76% -9% mark4' },
+      { at: `/measure/${leaning}` },
+      { at: `/measure/${steep}`, tap: 'Walk through it on the drawing' },
+    ],
+  },
+  {
+    name: 'phones',
+    size: PHONE,
+    columns: 5,
+    sheet: [
+      { at: `/measure/${six}` },
+      { at: `/measure/${three}`, tap: 'more', scrollTo: 'text=Mean of all' },
+      { at: '/measure', tap: 'more', line: 'po 46 sta1.8 ssh2.16 tsh19.2', then: 'keys' },
+      { at: '/measure', tap: 'more', line: 'bt 38 ms+18% +76% -9% mark4', then: 'keys' },
+      { at: `/measure/${leaning}` },
+      { at: `/measure/${steep}` },
+      { at: '/prepare/stand-off?slope=25&crown=3' },
+      { at: '/prepare/fall-reach?lean=3' },
+      { at: '/measure/where-to-tape?ground=slope&swelling=bulge' },
+      { at: `/measure/${forked}`, tap: 'more', scrollTo: '[aria-label="Stems"]' },
+    ],
+  },
 ];
 
-async function take(browser, base, view) {
+/** One view as a PNG. */
+async function picture(browser, base, view) {
   const context = await browser.newContext({ viewport: view.size, hasTouch: view.size === PHONE });
   if (view.theme) await context.addCookies([{ name: 'theme', value: view.theme, url: base }]);
   const page = await context.newPage();
@@ -48,9 +78,39 @@ async function take(browser, base, view) {
   }
   if (view.scrollTo) await page.locator(view.scrollTo).scrollIntoViewIfNeeded();
   if (view.type) await page.locator('#call-line').fill(view.type);
+  if (view.line) await page.locator('#callout').fill(view.line);
+  if (view.then) await page.getByRole('button', { name: view.then }).click();
   await page.evaluate(() => document.fonts.ready);
-  await page.screenshot({ path: path.join(folder, `${view.name}.png`) });
+  const png = await page.screenshot();
   await context.close();
+  return png;
+}
+
+/** Several views side by side on one sheet, in so many columns. */
+async function sheetOf(browser, pictures, { columns, size }) {
+  const rows = Math.ceil(pictures.length / columns);
+  const gap = 12;
+  const width = columns * (size.width + gap) + gap;
+  const height = rows * (size.height + gap) + gap;
+  const page = await browser.newPage({ viewport: { width, height } });
+  const images = pictures.map((png) => `<img src="data:image/png;base64,${png.toString('base64')}">`);
+  await page.setContent(
+    `<body style="margin:0;padding:${gap}px;display:grid;gap:${gap}px;grid-template-columns:repeat(${columns},${size.width}px);background:#23332b">${images.join('')}</body>`,
+  );
+  await page.evaluate(() => Promise.all([...document.images].map((image) => image.decode())));
+  const png = await page.screenshot();
+  await page.close();
+  return png;
+}
+
+async function take(browser, base, view) {
+  const pictures = [];
+  for (const each of view.sheet ?? [view]) pictures.push(await picture(browser, base, { size: view.size, ...each }));
+  const [first] = pictures;
+  writeFileSync(
+    path.join(folder, `${view.name}.png`),
+    view.sheet === undefined ? first : await sheetOf(browser, pictures, view),
+  );
 }
 
 run(async () => {
@@ -73,9 +133,11 @@ run(async () => {
       ['1', '8'].map((label) => get(`/api/trees?plot=${plots.find((each) => each.label === label).id}`)),
     );
     const forked = forest.flat().find(({ stems }) => stems.length > 2).id;
+    const many = await get(`/api/trees?plot=${plots.find(({ label }) => label === '10').id}`);
+    const heights = many.slice(-5).map(({ id }) => id);
     browser = await openBrowser();
     const only = process.argv.slice(2);
-    for (const view of views({ survey, plot, tree, slipped, forked })) {
+    for (const view of views({ survey, plot, tree, slipped, forked, heights })) {
       if (only.length > 0 && !only.includes(view.name)) continue;
       await take(browser, base, view);
       say(`  ${view.name}.png`);

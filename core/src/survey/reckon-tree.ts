@@ -7,7 +7,14 @@ import {
   type LastVisit,
 } from '../diameter/index.ts';
 import { estimateOf, findingsOf, type Estimate, type Finding, type Outcome } from '../estimate/index.ts';
-import { HEIGHT_SLIPS, slenderness, type Expectation } from '../height/index.ts';
+import {
+  expectedByCurve,
+  HEIGHT_SLIPS,
+  slenderness,
+  type CurvePoint,
+  type CurveSums,
+  type Expectation,
+} from '../height/index.ts';
 import type { Measure, MethodContext } from '../method/index.ts';
 import { formFactorVolume, type FormFactor } from '../stem/index.ts';
 import { readMeasure } from './read-draft.ts';
@@ -34,6 +41,8 @@ export interface TreeKnown {
   readonly lastVisit?: LastVisit | undefined;
   /** Who stands where: eye, ground, pace, air; and what the survey's curve expects. */
   readonly beside?: KnownOfHeight | undefined;
+  /** The survey's own height curve of the species; this tree is left out of it where it is in. */
+  readonly curve?: { readonly sums: CurveSums; readonly own?: CurvePoint | undefined } | undefined;
 }
 
 export interface ReckonedStem {
@@ -93,6 +102,12 @@ function expectedGrown({ lastVisit }: TreeKnown, { broken }: TreeDraft): Expecta
   ];
 }
 
+/** What the survey's height curve asks of this diameter. A top that broke is below any curve. */
+function expectedOnCurve({ curve }: TreeKnown, { broken }: TreeDraft, dbhCm: number): Expectation[] {
+  const expected = curve === undefined || broken === true ? null : expectedByCurve(curve.sums, dbhCm, curve.own);
+  return expected === null ? [] : [expected];
+}
+
 /** Works out a tree from what is typed on its sheet, each measure diagnosed in the light of the others. */
 export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: TreeKnown = {}): ReckonedTree {
   const { unitSystem, fieldRules } = settings;
@@ -109,7 +124,14 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
     draft,
     settings,
     { ...context, ...(thickest === 0 ? {} : { dbhCm: thickest }) },
-    { ...known.beside, expected: [...(known.beside?.expected ?? []), ...expectedGrown(known, draft)] },
+    {
+      ...known.beside,
+      expected: [
+        ...(known.beside?.expected ?? []),
+        ...expectedGrown(known, draft),
+        ...expectedOnCurve(known, draft, thickest),
+      ],
+    },
   );
   const height = heights.counted;
   const tall = knownOf(height);

@@ -1,3 +1,4 @@
+import type { CurveSums } from '@arbolito/core/height';
 import type { KitAtHand } from '@arbolito/core/kit';
 import { RULE_SETS, type LastVisit } from '@arbolito/core/diameter';
 import { COMMON_SPECIES, type Species, type TreeSettings } from '@arbolito/core/survey';
@@ -12,13 +13,14 @@ interface SheetSettings extends TreeSettings {
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly slopePct: number | null;
   readonly kit: readonly KitAtHand[];
+  readonly curves: Readonly<Record<string, CurveSums>>;
 }
 
 /** What a tree sheet has to know of its survey. */
 export const sheetSettingsOf = (
   survey: SurveyView,
   plot: { readonly slopePct: number },
-  beside: Pick<SheetSettings, 'lastVisits' | 'kit'>,
+  beside: Pick<SheetSettings, 'lastVisits' | 'kit' | 'curves'>,
 ): SheetSettings => ({
   ...settingsOf(survey),
   eyeHeightM: survey.eyeHeightM,
@@ -40,4 +42,5 @@ export const LOOSE_SETTINGS: SheetSettings = {
   lastVisits: {},
   slopePct: null,
   kit: [],
+  curves: {},
 };

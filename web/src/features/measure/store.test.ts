@@ -14,6 +14,7 @@ const settings: SheetSettings = {
   lastVisits: {},
   slopePct: null,
   kit: [],
+  curves: {},
   eyeHeightM: 1.6,
   breastHeightM: 1.3,
   species: COMMON_SPECIES,

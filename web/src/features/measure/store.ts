@@ -3,6 +3,7 @@ import type { LastVisit, TapedTree } from '@arbolito/core/diameter';
 import { estimateOf, type Estimate, type Mend } from '@arbolito/core/estimate';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/method';
 import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/quantity';
+import type { CurveSums } from '@arbolito/core/height';
 import { calibratedAirC, paceOf, statedError, type KitAtHand } from '@arbolito/core/kit';
 import { defaultMethod, findMethod } from '@arbolito/core/registry';
 import {
@@ -54,6 +55,8 @@ export interface SheetSettings extends TreeSettings {
   readonly slopePct: number | null;
   /** What the crew measures with. */
   readonly kit: readonly KitAtHand[];
+  /** The survey's height curve of each species, by the other trees. */
+  readonly curves: Readonly<Record<string, CurveSums>>;
 }
 
 /** A reading that the sheet asks for, in the order in which it is taken. */
@@ -169,6 +172,11 @@ function sharedSlope(draft: TreeDraft, part: Part, spec: ReadingSpec): UnitId | 
 
 const UNDO_STEPS = 50;
 
+const curveOf = (curves: SheetSettings['curves'], code: string): { readonly sums: CurveSums } | undefined => {
+  const sums = curves[code];
+  return sums === undefined ? undefined : { sums };
+};
+
 /** The state of one tree sheet. */
 export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft()): SheetStore {
   const settingsFor = (unitSystem: UnitSystem): SheetSettings => ({ ...base, unitSystem });
@@ -182,7 +190,12 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
     const { draft } = state;
     const lastVisit = base.lastVisits[draft.tag];
     const species = base.species.find(({ code }) => code === draft.speciesCode);
-    const reckoned = reckonTree(draft, settings, { species, lastVisit, beside: besideOf(settings) });
+    const reckoned = reckonTree(draft, settings, {
+      species,
+      lastVisit,
+      beside: besideOf(settings),
+      curve: curveOf(base.curves, draft.speciesCode),
+    });
     return {
       ...state,
       settings,

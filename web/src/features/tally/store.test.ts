@@ -22,6 +22,7 @@ const settings = {
   fieldRules: RULE_SETS.timber.rules,
   species: COMMON_SPECIES,
   kit: [],
+  curves: {},
   eyeHeightM: 1.6,
 } as const;
 

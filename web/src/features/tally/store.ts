@@ -1,6 +1,7 @@
 import { atom, computed, type ReadableAtom } from 'nanostores';
 import type { LastVisit } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/estimate';
+import type { CurveSums } from '@arbolito/core/height';
 import type { KitAtHand } from '@arbolito/core/kit';
 import {
   besideOf,
@@ -43,6 +44,8 @@ export interface TallySettings extends TreeSettings {
   /** What the crew measures with. */
   readonly kit: readonly KitAtHand[];
   readonly eyeHeightM: number;
+  /** The survey's height curve of each species. */
+  readonly curves: Readonly<Record<string, CurveSums>>;
 }
 
 /** A tree in the tally: on the record, or on its way there. */
@@ -115,6 +118,7 @@ const knownOf = ({ speciesCode, tag }: TreeDraft, { settings, lastVisits, plot }
   species: settings.species.find(({ code }) => code === speciesCode),
   lastVisit: lastVisits[tag],
   beside: besideOf({ ...settings, slopePct: plot.slopePct }),
+  curve: settings.curves[speciesCode] === undefined ? undefined : { sums: settings.curves[speciesCode] },
 });
 
 function figuresOf(row: Row, settings: TallySettings, known: TreeKnown): RowFigures {

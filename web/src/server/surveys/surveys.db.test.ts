@@ -154,6 +154,27 @@ describe('the sums of a survey', () => {
     expect(totals[0]).toMatchObject({ stems: 4, stemsPerHa: { mean: 80, standardError: null }, heightsMeasured: 1 });
   });
 
+  it('hold a height against the curve of the survey’s other trees', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    // h = 1.3 + 30 exp(−14 ÷ d), read as 25 m × (top − base) ÷ 100 with the base 6 % below.
+    const top = (dbhCm: number) => (1.3 + 30 * Math.exp(-14 / dbhCm)) / 0.25 - 6;
+    const diameters = [12, 15, 18, 22, 26, 30, 35, 41, 48, 56];
+    for (const [i, dbhCm] of diameters.entries()) {
+      const readings = [dbhReading(dbhCm), ...sights(Number(top(dbhCm).toFixed(1)), -6, 25)];
+      await api('POST', '/api/trees', newTree(plot.id, String(i + 1), { readings }));
+    }
+    // At 28 cm the curve says 19.5 m. Read on the 1:15 scale from 20 m, taken for 1:20: a third too tall.
+    const wrong = [dbhReading(28), ...sights(26, -1.6, 20)].map((reading) =>
+      reading.unit === 'pct' ? { ...reading, unit: 'm20' as const } : reading,
+    );
+    await api('POST', '/api/trees', newTree(plot.id, '11', { readings: wrong }));
+    const { body } = await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`);
+    const odd = body.treesToCheck.filter(({ finding }) =>
+      finding.message.toLowerCase().includes('the height curve of this survey'),
+    );
+    expect([...new Set(odd.map(({ tag }) => tag))]).toEqual(['11']);
+  });
+
   it('list the trees to look at again, with what is odd about them', async () => {
     const { survey, plot } = await surveyWithPlot();
     await api('POST', '/api/trees', newTree(plot.id, '1', { readings: [dbhReading(36), ...sights(62, 8, 25)] }));

@@ -1,4 +1,5 @@
 import type { LastVisit } from '@arbolito/core/diameter';
+import { curveSums, type CurvePoint, type CurveSums } from '@arbolito/core/height';
 import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
 import {
   besideOf,
@@ -8,6 +9,7 @@ import {
   talliedTrees,
   type ReckonedTree,
   type TalliedTree,
+  type TreeKnown,
   type TreeSettings,
 } from '@arbolito/core/survey';
 import type { FigureView, ReadingView, SurveyView, TreeView } from '../../contracts/views.ts';
@@ -42,17 +44,23 @@ export interface TreeParts {
   readonly readings: readonly ReadingView[];
   readonly stems: readonly { readonly id: string; readonly ordinal: number }[];
   readonly lastVisit: LastVisit | undefined;
+  /** The survey's height curve of the species, where it is asked. */
+  readonly curve?: TreeKnown['curve'];
 }
 
 const known = (outcome: Outcome | null): FigureView | null => figure(outcome === null ? null : estimateOf(outcome));
 
 /** A tree with its figures, worked out afresh from the readings in use. */
-export function reckonRow(row: TreeRow, { readings, stems, lastVisit }: TreeParts, survey: SurveyView): TreeFigures {
+export function reckonRow(
+  row: TreeRow,
+  { readings, stems, lastVisit, curve }: TreeParts,
+  survey: SurveyView,
+): TreeFigures {
   const { taping, heights } = row;
   const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights });
   const beside = besideOf({ eyeHeightM: survey.eyeHeightM, slopePct: row.plotSlopePct });
   const species = survey.species.find(({ code }) => code === row.speciesCode);
-  const reckoned = reckonTree(draft, settingsOf(survey), { species, lastVisit, beside });
+  const reckoned = reckonTree(draft, settingsOf(survey), { species, lastVisit, beside, curve });
   return {
     reckoned,
     view: {
@@ -96,3 +104,22 @@ export const talliedOf = (view: TreeView): TalliedTree[] =>
     heightM: view.height?.value ?? null,
     volumeM3: view.volume?.value ?? null,
   });
+
+/** What a tree gives to the height curve of its species; null where its height or its diameter is not beyond doubt. */
+export function curvePointOf({ dbh, height, heights, findings }: TreeView): CurvePoint | null {
+  const isDoubtful = findings.some(({ severity }) => severity === 'check');
+  return dbh === null || height === null || isDoubtful || heights?.broken === true
+    ? null
+    : { dbhCm: dbh.value, heightM: height.value };
+}
+
+/** The height curve of each species, by its trees beyond doubt. */
+export function curvesOf(views: readonly TreeView[]): Record<string, CurveSums> {
+  const codes = [...new Set(views.map(({ speciesCode }) => speciesCode))];
+  return Object.fromEntries(
+    codes.map((code) => {
+      const own = views.filter(({ speciesCode }) => speciesCode === code);
+      return [code, curveSums(own.flatMap((view) => curvePointOf(view) ?? []))];
+    }),
+  );
+}

@@ -1,4 +1,5 @@
 import type { LastVisit } from '@arbolito/core/diameter';
+import type { CurveSums } from '@arbolito/core/height';
 import type { HeightNotes, TapingNotes } from '@arbolito/core/survey';
 import type {
   ActDto,
@@ -16,7 +17,7 @@ import { invalidField, notFound, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { checkTree } from './check-tree.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
-import { reckonRow } from './reckon.ts';
+import { curvePointOf, curvesOf, reckonRow, type TreeParts } from './reckon.ts';
 import { asDto, readingRows, refusal, refuseRewritten } from './readings.ts';
 import type { StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
 
@@ -36,6 +37,8 @@ export interface TreeService {
   readonly get: (id: string) => Promise<TreeView>;
   readonly listOfPlot: (plotId: string) => Promise<TreeView[]>;
   readonly listOfSurvey: (survey: SurveyView) => Promise<TreeView[]>;
+  /** The height curve of each species of a survey, one of its trees left out where that is named. */
+  readonly curvesOfSurvey: (survey: SurveyView, without?: string) => Promise<Record<string, CurveSums>>;
   /** What the visit before left on a plot, by tag. */
   readonly lastVisitsOfPlot: (survey: SurveyView, plotLabel: string) => Promise<Record<string, LastVisit>>;
   /** Keeps a tree with its readings, whole or not at all. The same write again changes nothing. */
@@ -74,21 +77,33 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
     const previous = await surveys.get(survey.previousSurveyId);
     return visitBefore(repository, previous, await rowsOf(previous.id));
   };
+  /** Each tree by itself, and again in the light of a height curve where one is asked for. */
   const viewsOn = async (
     repository: TreeRepository,
     rows: readonly TreeRow[],
     survey: SurveyView,
     visit: VisitBefore,
+    { byCurve = false }: { readonly byCurve?: boolean } = {},
   ): Promise<TreeView[]> => {
     const readings = await repository.readingsInUse(rows.map(({ observationId }) => observationId));
     const stems = await repository.stemsOf(rows.map(({ id }) => id));
-    return rows.map((row) => {
+    const viewOn = (row: TreeRow, curve?: TreeParts['curve']): TreeView => {
       const parts = {
         readings: readings.get(row.observationId) ?? [],
         stems: stems.get(row.id) ?? [],
         lastVisit: visit.of(row, row.observedAt),
+        curve,
       };
       return reckonRow(row, parts, survey).view;
+    };
+    const alone = rows.map((row) => viewOn(row));
+    if (!byCurve) return alone;
+    const curves = curvesOf(alone);
+    return rows.map((row, i) => {
+      const view = alone[i];
+      const sums = curves[row.speciesCode];
+      if (view === undefined || view.height === null || sums === undefined) return view ?? viewOn(row);
+      return viewOn(row, { sums, own: curvePointOf(view) ?? undefined });
     });
   };
   const viewOf = async (repository: TreeRepository, row: TreeRow): Promise<TreeView> => {
@@ -277,7 +292,13 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       return viewsOn(store, await store.listOfPlot(plotId), survey, visit);
     },
     listOfSurvey: async (survey) =>
-      viewsOn(store, await store.listOfSurvey(survey.id), survey, await before(store, survey, store.listOfSurvey)),
+      viewsOn(store, await store.listOfSurvey(survey.id), survey, await before(store, survey, store.listOfSurvey), {
+        byCurve: true,
+      }),
+    curvesOfSurvey: async (survey, without) => {
+      const rows = (await store.listOfSurvey(survey.id)).filter(({ id }) => id !== without);
+      return curvesOf(await viewsOn(store, rows, survey, new VisitBefore(new Map())));
+    },
     lastVisitsOfPlot: async (survey, plotLabel) => {
       const visit = await before(store, survey, (id) => store.listNamed(id, plotLabel));
       return visit.onPlot(plotLabel, now().toISOString());

@@ -100,7 +100,7 @@ export function PhoneSheet(props: SheetProps) {
               key={slotKey(slot)}
               type="button"
               aria-pressed={chosen}
-              className={`min-h-13 min-w-18 flex-1 rounded-lg border-[1.5px] px-2 py-0.5 text-left leading-tight ${chosen ? 'border-[3px] border-paint bg-sheet' : text === '' ? 'border-edge bg-sheet' : 'border-edge bg-wash'}`}
+              className={`min-h-13 min-w-18 flex-auto shrink-0 rounded-lg border-[1.5px] px-2 py-0.5 text-left leading-tight ${chosen ? 'border-[3px] border-paint bg-sheet' : text === '' ? 'border-edge bg-sheet' : 'border-edge bg-wash'}`}
               onClick={() => {
                 props.onFocusSlot(slot);
               }}
