@@ -127,7 +127,7 @@ run(async () => {
     const plot = plots.find(({ label }) => label === '15').id;
     const trees = await get(`/api/trees?plot=${plots.find(({ label }) => label === '1').id}`);
     const { treesToCheck } = await get(`/api/surveys/${survey}/summary`);
-    const slipped = treesToCheck.find(({ finding }) => finding.code === 'height.base-above-eye').treeId;
+    const slipped = treesToCheck.find(({ finding }) => finding.code.startsWith('height.base-')).treeId;
     const tree = trees.find(({ height, speciesCode }) => height !== null && speciesCode === 'sp').id;
     const forest = await Promise.all(
       ['1', '8'].map((label) => get(`/api/trees?plot=${plots.find((each) => each.label === label).id}`)),
