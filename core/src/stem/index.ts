@@ -1,1 +1,32 @@
 export { FORM_FACTOR_LIMITS, formFactorVolume, USUAL_FORM_FACTOR, type FormFactor } from './form-factor-volume.ts';
+export {
+  behreProfile,
+  kozakProfile,
+  LOBLOLLY,
+  maxBurkhartProfile,
+  measuredProfile,
+  ormerodProfile,
+  solidsProfile,
+  underBark,
+  type MaxBurkhartCoefficients,
+  type ProfileOutcome,
+  type ProfileProblem,
+  type StemProfile,
+  type TreeSize,
+} from './profile.ts';
+export {
+  centroidHeightM,
+  centroidM3,
+  coneFrustumM3,
+  crossSectionM2,
+  hossfeldM3,
+  huberM3,
+  newtonM3,
+  presslerM3,
+  SECTION_METHODS,
+  sectionsConeM3,
+  sectionsSmalianM3,
+  sectionsSplineM3,
+  smalianM3,
+  type Section,
+} from './sections.ts';
