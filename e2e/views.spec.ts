@@ -26,6 +26,12 @@ async function everyView(): Promise<string[]> {
     `/api/trees?plot=${coppiced}`,
   );
   const forked = trees.find(({ stems }) => stems.length > 2);
+  const tenth = plots.find(({ label }) => label === '10')?.id ?? '';
+  const heights = await get<readonly (Named & { readonly otherHeights: readonly unknown[] })[]>(
+    url,
+    `/api/trees?plot=${tenth}`,
+  );
+  const tall = heights.find(({ otherHeights }) => otherHeights.length > 4);
   const { treesToCheck } = await get<Summary>(url, `/api/surveys/${survey}/summary`);
   return [
     '/prepare',
@@ -43,7 +49,11 @@ async function everyView(): Promise<string[]> {
     // A tree with a visit before, and one of several stems.
     `/measure/${treesToCheck.find(({ finding }) => finding.code === 'diameter.other-point')?.treeId ?? ''}`,
     `/measure/${forked?.id ?? ''}`,
+    '/prepare/kit',
+    // Several heights of one tree.
+    `/measure/${tall?.id ?? ''}`,
     '/reckon',
+    '/reckon/stem',
     `/reckon/${survey}`,
     '/help',
     '/nowhere',
@@ -58,7 +68,9 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
     await page.setViewportSize(viewport);
     for (const address of await everyView()) {
       await page.goto(address, { waitUntil: 'networkidle' });
-      await expect(page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules) …/)).toHaveCount(0);
+      await expect(
+        page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem) …/),
+      ).toHaveCount(0);
       // What happens to lie under a bar that stays in view is reached by scrolling.
       await page.addStyleTag({ content: '.rail, .sticky { position: static !important; }' });
       for (const theme of ['day', 'sun', 'dusk']) {

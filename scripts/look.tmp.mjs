@@ -22,7 +22,7 @@ const pages = {
   kit: '/prepare/kit',
   fall: '/prepare/fall-reach',
   stand: '/prepare/stand-off',
-  help: '/help',
+  help: '/help', stem: '/reckon/stem',
   sheet: `/measure?plot=${plot.id}`,
 };
 for (const arg of wanted) {

@@ -1,1 +1,2 @@
 export { DiameterChart, type DiameterChartProps } from './DiameterChart.tsx';
+export { StemPage } from './stem/StemPage.tsx';

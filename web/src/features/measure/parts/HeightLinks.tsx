@@ -7,7 +7,7 @@ const address = (path: string, figures: Readonly<Record<string, number | null>>)
   return `${path}?${query.toString()}`;
 };
 
-/** To the planners, with what is known of this tree. */
+/** To the planners and the saw, with what is known of this tree. */
 export function HeightLinks({ view }: { readonly view: SheetView }) {
   const { height, settings } = view;
   const heightM = height?.value ?? null;
@@ -34,6 +34,12 @@ export function HeightLinks({ view }: { readonly view: SheetView }) {
         href={address('/prepare/fall-reach', { height: heightM, error: height?.standardError ?? null, lean })}
       >
         What it reaches if it falls
+      </a>
+      <a
+        className="inline-flex min-h-11 items-center underline"
+        href={address('/reckon/stem', { dbh: view.dbh?.value ?? null, height: heightM })}
+      >
+        Its logs
       </a>
     </p>
   );

@@ -1,0 +1,200 @@
+import { describe, expect, it } from 'vitest';
+import { LOG_RULES } from '../logs/index.ts';
+import { seededRandom } from '../practice/index.ts';
+import { smalianM3, solidsProfile, type StemProfile } from '../stem/index.ts';
+import {
+  bestCuts,
+  convertPrice,
+  cutAt,
+  greedyCuts,
+  mbfValue,
+  netValue,
+  productProblems,
+  type Cut,
+  type Product,
+  type StemToCut,
+} from './index.ts';
+
+const stemOf = (dbhCm: number, heightM: number): StemProfile => {
+  const outcome = solidsProfile({ dbhCm, heightM });
+  if (!outcome.ok) throw new Error(outcome.problem.message);
+  return outcome.profile;
+};
+const SAWLOG: Product = {
+  name: 'sawlog',
+  lengthsM: [4, 5],
+  trimM: 0.1,
+  smallestTopCm: 22,
+  allows: [],
+  unit: 'm3',
+  price: 90,
+};
+const PULP: Product = {
+  ...SAWLOG,
+  name: 'pulpwood',
+  lengthsM: [2],
+  trimM: 0,
+  smallestTopCm: 7,
+  allows: ['rot', 'sweep', 'crook', 'branches'],
+  price: 30,
+};
+const stem = (over: Partial<StemToCut> = {}): StemToCut => ({
+  profile: stemOf(36, 24),
+  stumpM: 0.3,
+  topCm: 7,
+  defects: [],
+  ...over,
+});
+
+/** Every way to cut a stem, one after the other: slow, and beyond doubt. */
+function exhaustive(of: StemToCut, products: readonly Product[], stepM: number): number {
+  const steps = (metres: number) => Math.round(metres / stepM);
+  const places = Math.floor((of.profile.heightAtM(of.topCm) - of.stumpM) / stepM + 1e-9);
+  const best = (place: number): number => {
+    if (place >= places) return 0;
+    const options = products.flatMap(({ lengthsM, trimM }, product) =>
+      lengthsM.map((lengthM) => {
+        const long = steps(lengthM);
+        const cut =
+          place + long > places
+            ? null
+            : cutAt(of, products, { product, fromM: of.stumpM + place * stepM, lengthM: long * stepM });
+        return cut === null ? 0 : cut.value + best(place + long + steps(trimM));
+      }),
+    );
+    return Math.max(best(place + 1), ...options);
+  };
+  return best(0);
+}
+
+describe('the cuts that are worth most', () => {
+  it('equal an exhaustive search on 500 seeded small stems', () => {
+    const random = seededRandom(500);
+    const between = (low: number, high: number): number => low + (high - low) * random();
+    for (let trial = 0; trial < 500; trial += 1) {
+      const from = between(1, 5);
+      const of = stem({
+        profile: stemOf(between(14, 40), between(8, 14)),
+        topCm: between(5, 10),
+        defects: random() < 0.5 ? [{ kind: 'rot', fromM: from, toM: from + between(0.3, 2) }] : [],
+      });
+      const products = [
+        { ...SAWLOG, lengthsM: [2.5, 4], trimM: 0, smallestTopCm: between(12, 24), price: between(60, 120) },
+        { ...PULP, lengthsM: [2], price: between(10, 50) },
+        { ...SAWLOG, name: 'pole', lengthsM: [5], unit: 'piece' as const, price: between(5, 30), smallestTopCm: 12 },
+      ];
+      expect(bestCuts(of, products, 0.5).value).toBeCloseTo(exhaustive(of, products, 0.5), 9);
+    }
+  });
+
+  it('are never worth less than the greedy ones, and follow each other without a gap they do not mean', () => {
+    const random = seededRandom(8);
+    for (let trial = 0; trial < 100; trial += 1) {
+      const of = stem({ profile: stemOf(20 + 40 * random(), 15 + 20 * random()) });
+      const best = bestCuts(of, [SAWLOG, PULP]);
+      expect(best.value).toBeGreaterThanOrEqual(greedyCuts(of, [SAWLOG, PULP]).value - 1e-9);
+      let end = of.stumpM;
+      for (const { fromM, lengthM, topCm, product } of best.cuts) {
+        expect(fromM).toBeGreaterThanOrEqual(end - 1e-9);
+        expect(topCm).toBeGreaterThanOrEqual([SAWLOG, PULP][product]?.smallestTopCm ?? 0);
+        end = fromM + lengthM;
+      }
+      expect(of.profile.diameterCm(end)).toBeGreaterThanOrEqual(of.topCm - 1e-9);
+    }
+  });
+
+  it('go round rot that a product may not have', () => {
+    const marred = stem({ defects: [{ kind: 'rot', fromM: 2, toM: 3 }] });
+    const { cuts } = bestCuts(marred, [SAWLOG, PULP]);
+    const sawn = cuts.filter(({ product }) => product === 0);
+    expect(sawn.length).toBeGreaterThan(0);
+    for (const { fromM, lengthM } of sawn) expect(fromM >= 3 - 1e-9 || fromM + lengthM <= 2 + 1e-9).toBe(true);
+    expect(bestCuts(marred, [SAWLOG, PULP]).value).toBeLessThan(bestCuts(stem(), [SAWLOG, PULP]).value);
+  });
+
+  it('are none where the stem gives nothing', () => {
+    expect(bestCuts(stem({ profile: stemOf(8, 6) }), [SAWLOG])).toEqual({ cuts: [], value: 0 });
+    expect(bestCuts(stem(), [])).toEqual({ cuts: [], value: 0 });
+    expect(bestCuts(stem({ stumpM: 30 }), [SAWLOG]).cuts).toEqual([]);
+  });
+});
+
+describe('a log', () => {
+  it('is worth its cubic metres, its board feet, or the piece', () => {
+    const at = { product: 0, fromM: 0.3, lengthM: 4 };
+    const cut = (product: Product): Cut => {
+      const found = cutAt(stem(), [product], at);
+      if (found === null) throw new Error('no log');
+      return found;
+    };
+    const { buttCm, topCm, value } = cut(SAWLOG);
+    expect(value).toBeCloseTo(90 * smalianM3(buttCm, topCm, 4), 9);
+    const doyle = LOG_RULES.doyle.boardFeet(topCm / 2.54, 4 / 0.3048);
+    expect(cut({ ...SAWLOG, unit: 'doyle', price: 400 }).value).toBeCloseTo(0.4 * doyle, 9);
+    expect(cut({ ...SAWLOG, unit: 'piece', price: 12 }).value).toBe(12);
+  });
+
+  it('is not cut beyond the tip, above its limit, from too thick a butt, or with too thin a top', () => {
+    const cut = (product: Partial<Product>, fromM = 0.3) =>
+      cutAt(stem(), [{ ...SAWLOG, ...product }], { product: 0, fromM, lengthM: 4 });
+    expect(cut({})).not.toBeNull();
+    expect(cut({ largestButtCm: 30 })).toBeNull();
+    expect(cut({ belowM: 4 })).toBeNull();
+    expect(cut({ smallestTopCm: 40 })).toBeNull();
+    expect(cut({ smallestTopCm: 0 }, 21)).toBeNull();
+  });
+});
+
+describe('a product list', () => {
+  it('is told what is wrong with it, product by product', () => {
+    const wrong = productProblems([
+      SAWLOG,
+      { ...SAWLOG, price: 80 },
+      { ...PULP, name: ' ', lengthsM: [], trimM: 2, smallestTopCm: -1, largestButtCm: -2, price: NaN },
+      { ...PULP, lengthsM: [40] },
+    ]);
+    expect(wrong.map(({ product, field }) => `${String(product)} ${field}`)).toEqual([
+      '1 name',
+      '2 name',
+      '2 lengthsM',
+      '2 trimM',
+      '2 smallestTopCm',
+      '2 largestButtCm',
+      '2 price',
+      '3 lengthsM',
+    ]);
+    expect(wrong[0]?.message).toContain('two prices for the same thing');
+    expect(productProblems([SAWLOG, PULP])).toEqual([]);
+  });
+});
+
+describe('what wood is worth', () => {
+  it('is 3870.325 for 13,462 bf at 287.50 a thousand', () => {
+    expect(mbfValue(13_462, 287.5)).toBeCloseTo(3870.325, 9);
+  });
+
+  it('converts a price between rules by their volumes, and back', () => {
+    // 10 in of 16 ft: Doyle 36 bf, International 1/4 64.3 bf or so
+    const logs = [{ topCm: 25.4, lengthM: 4.8768 }];
+    const ratio = LOG_RULES.doyle.boardFeet(10, 16) / LOG_RULES['international-1/4'].boardFeet(10, 16);
+    const converted = convertPrice(500, 'doyle', 'international-1/4', logs);
+    expect(converted).toBeCloseTo(500 * ratio, 6);
+    expect(convertPrice(converted ?? NaN, 'international-1/4', 'doyle', logs)).toBeCloseTo(500, 9);
+    expect(convertPrice(500, 'doyle', 'scribner', [{ topCm: 8, lengthM: 4 }])).toBeNull();
+  });
+
+  it('is net of what it costs, with the error of the volume', () => {
+    const costs = [
+      { name: 'felling', per: 'm3', amount: 12 },
+      { name: 'sorting', per: 'log', amount: 1 },
+      { name: 'permit', per: 'tree', amount: 3 },
+    ] as const;
+    // 100 − 1.5 × 12 − 2 × 1 − 3; (100 − 18) × 0.1
+    expect(netValue([{ value: 60 }, { value: 40 }], 1.5, costs, 0.1)).toEqual({
+      gross: 100,
+      costs: 23,
+      net: 77,
+      standardError: expect.closeTo(8.2, 9) as number,
+    });
+  });
+});

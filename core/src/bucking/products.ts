@@ -1,0 +1,124 @@
+import { isLogRuleId, LOG_RULES, type LogRuleId } from '../logs/index.ts';
+import { convert } from '../quantity/index.ts';
+import { smalianM3, type StemProfile } from '../stem/index.ts';
+
+/** Things in a stem that a product may not have. */
+export const DEFECT_KINDS = ['rot', 'sweep', 'crook', 'branches'] as const;
+export type DefectKind = (typeof DEFECT_KINDS)[number];
+
+/** A part of the stem with a defect, in m above the ground. */
+export interface Defect {
+  readonly kind: DefectKind;
+  readonly fromM: number;
+  readonly toM: number;
+}
+
+/** What a price is paid for: cubic metres of the log, thousand board feet by a rule, or a piece. */
+export type PriceUnit = 'm3' | 'piece' | LogRuleId;
+
+/** Something that can be cut from a stem. Lengths in m, diameters under bark in cm. */
+export interface Product {
+  readonly name: string;
+  /** Lengths that are taken, without trim. */
+  readonly lengthsM: readonly number[];
+  readonly trimM: number;
+  readonly smallestTopCm: number;
+  readonly largestButtCm?: number | undefined;
+  /** Defects that it may have. */
+  readonly allows: readonly DefectKind[];
+  /** Only from this height down, such as where branches begin. */
+  readonly belowM?: number | undefined;
+  readonly unit: PriceUnit;
+  readonly price: number;
+}
+
+/** What is wrong with a product list, at which product. */
+export interface ProductProblem {
+  readonly product: number;
+  readonly field: string;
+  readonly message: string;
+}
+
+const LONGEST_M = 30;
+
+/** What is wrong with a list of products; nothing where all can be. */
+export function productProblems(products: readonly Product[]): ProductProblem[] {
+  return products.flatMap((product, i): ProductProblem[] => {
+    const found: ProductProblem[] = [];
+    const say = (field: string, message: string): void => {
+      found.push({ product: i, field, message });
+    };
+    if (product.name.trim() === '') say('name', 'Name the product.');
+    if (products.findIndex(({ name, unit }) => name === product.name && unit === product.unit) < i)
+      say('name', `${product.name} is in the list twice, with two prices for the same thing.`);
+    if (product.lengthsM.length === 0 || !product.lengthsM.every((length) => length > 0 && length <= LONGEST_M))
+      say('lengthsM', `Give lengths above 0 and up to ${String(LONGEST_M)} m.`);
+    if (!(product.trimM >= 0 && product.trimM <= 1)) say('trimM', 'The trim must lie between 0 and 1 m.');
+    if (!(product.smallestTopCm >= 0 && product.smallestTopCm <= 200))
+      say('smallestTopCm', 'The smallest top must lie between 0 and 200 cm.');
+    if (product.largestButtCm !== undefined && !(product.largestButtCm > product.smallestTopCm))
+      say('largestButtCm', 'The largest butt must be thicker than the smallest top.');
+    if (!(product.price >= 0 && product.price < 1e9)) say('price', 'The price must be a number from 0 on.');
+    return found;
+  });
+}
+
+const INCHES_PER_CM = convert(1, 'cm', 'in');
+const FEET_PER_M = convert(1, 'm', 'ft');
+const PER_MBF = 1000;
+
+/** Board feet of a log by a rule: its small end in inches, its length in feet. */
+export const logBoardFeet = (rule: LogRuleId, topCm: number, lengthM: number): number =>
+  LOG_RULES[rule].boardFeet(topCm * INCHES_PER_CM, lengthM * FEET_PER_M);
+
+/** What a log is worth: its cubic metres after Smalian, its board feet by the rule, or one. */
+export function logValue(
+  { unit, price }: Product,
+  log: { readonly buttCm: number; readonly topCm: number; readonly lengthM: number },
+): number {
+  if (unit === 'piece') return price;
+  if (unit === 'm3') return price * smalianM3(log.buttCm, log.topCm, log.lengthM);
+  return isLogRuleId(unit) ? (price * logBoardFeet(unit, log.topCm, log.lengthM)) / PER_MBF : 0;
+}
+
+/** A stem to be cut: its profile under bark, where the saw begins, where it ends, and what is wrong with it. */
+export interface StemToCut {
+  readonly profile: StemProfile;
+  readonly stumpM: number;
+  /** Thinner than this nothing is taken. */
+  readonly topCm: number;
+  readonly defects: readonly Defect[];
+}
+
+/** A log as it is cut. */
+export interface Cut {
+  readonly product: number;
+  readonly fromM: number;
+  /** Without trim. */
+  readonly lengthM: number;
+  readonly buttCm: number;
+  readonly topCm: number;
+  readonly value: number;
+}
+
+/** The log of a product from a height up; null where the stem does not give it. */
+export function cutAt(
+  stem: StemToCut,
+  products: readonly Product[],
+  at: Omit<Cut, 'buttCm' | 'topCm' | 'value'>,
+): Cut | null {
+  const product = products[at.product];
+  const { fromM, lengthM } = at;
+  if (product === undefined) return null;
+  const toM = fromM + lengthM;
+  const { profile, defects } = stem;
+  if (toM + product.trimM > profile.heightM + 1e-9 || toM > (product.belowM ?? Infinity) + 1e-9) return null;
+  const buttCm = profile.diameterCm(fromM);
+  const topCm = profile.diameterCm(toM);
+  if (topCm < Math.max(product.smallestTopCm, stem.topCm) || buttCm > (product.largestButtCm ?? Infinity)) return null;
+  const isMarred = defects.some(
+    ({ kind, fromM: low, toM: high }) => !product.allows.includes(kind) && low < toM - 1e-9 && high > fromM + 1e-9,
+  );
+  if (isMarred) return null;
+  return { ...at, buttCm, topCm, value: logValue(product, { buttCm, topCm, lengthM }) };
+}

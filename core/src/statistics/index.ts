@@ -1,0 +1,2 @@
+export { leastSquares, type LinearFit } from './least-squares.ts';
+export { studentT, studentTQuantile } from './student-t.ts';
