@@ -76,3 +76,35 @@ test.describe('a stem and its logs', () => {
     });
   });
 });
+
+test.describe('a local volume table', () => {
+  test('is fitted from stems of one’s own, with its intervals, residuals and range', async ({ page }) => {
+    await page.goto('/reckon/local-table');
+    await expect(page.getByText('At least 6 measured stems make a table')).toBeVisible();
+    await page.getByRole('button', { name: 'Take thirty beeches' }).click();
+    // Made from 0.015 + 3.6 × 10⁻⁵ D² H, scattered by 7 %: 1.073 m³ at 35 cm and 24 m, within 5 % for thirty stems.
+    await expect(page.getByTestId('table-volume')).toHaveText(/^1\.(0[2-9]|1[0-2])\d ± 0\.0\d\d m³$/);
+    await expect(page.getByRole('img', { name: /Residuals of 30 stems/ })).toBeVisible();
+    await page.getByRole('region', { name: 'One tree by this table' }).getByLabel('dbh').fill('90');
+    await expect(page.getByText(/Outside the range of Local table, beech: a dbh of 90 cm/)).toBeVisible();
+    await page.getByLabel('Equation').selectOption('schumacher-hall');
+    await expect(page.getByText('Baskerville 1972').first()).toBeVisible();
+    await page.getByLabel('Felled stems').fill('32.4 24.1\n30 tall 0.7');
+    await expect(page.getByText('Line 1 wants dbh in cm, height in m and volume in m³, not 2 figures.')).toBeVisible();
+  });
+
+  test('of board feet is printed by rule and form class', async ({ page, request }) => {
+    await page.goto('/reckon/stem');
+    const maker = page.getByRole('region', { name: 'A table for the pocket' });
+    const link = maker.getByRole('link', { name: 'Print the table' });
+    await maker.getByLabel('Girard form class').fill('81');
+    await expect(link).toHaveAttribute('href', /formClass=81/);
+    const pdf = await request.get((await link.getAttribute('href')) ?? '');
+    expect(pdf.headers()['content-type']).toBe('application/pdf');
+    await maker.getByLabel('Girard form class').fill('20');
+    await expect(maker.getByText('must lie between 70 and 86')).toBeVisible();
+    await expect(link).toBeHidden();
+    const refused = await request.get('/print/board-feet.pdf?rule=doyle&formClass=20');
+    expect(refused.status()).toBe(422);
+  });
+});

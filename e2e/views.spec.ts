@@ -54,6 +54,7 @@ async function everyView(): Promise<string[]> {
     `/measure/${tall?.id ?? ''}`,
     '/reckon',
     '/reckon/stem',
+    '/reckon/local-table',
     `/reckon/${survey}`,
     '/help',
     '/nowhere',
@@ -69,7 +70,7 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
     for (const address of await everyView()) {
       await page.goto(address, { waitUntil: 'networkidle' });
       await expect(
-        page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem) …/),
+        page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem|table) …/),
       ).toHaveCount(0);
       // What happens to lie under a bar that stays in view is reached by scrolling.
       await page.addStyleTag({ content: '.rail, .sticky { position: static !important; }' });

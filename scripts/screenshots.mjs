@@ -20,10 +20,8 @@ const views = ({ survey, plot, tree, slipped, forked, heights: [six, three, lean
   { name: 'tree-sheet-slip', size: DESK, at: `/measure/${slipped}` },
   { name: 'tree-sheet-sun', size: DESK, at: `/measure/${tree}`, theme: 'sun' },
   { name: 'tree-sheet-phone', size: PHONE, at: `/measure/${tree}`, press: 'base' },
-  { name: 'where-to-tape', size: DESK, at: '/measure/where-to-tape?rules=street&ground=slope&trunks=fork-middle' },
   { name: 'field-rules', size: DESK, at: `/prepare/${survey}` },
   { name: 'stems', size: DESK, at: `/measure/${forked}`, scrollTo: '[aria-label="Stems"]' },
-  { name: 'tape-close-up', size: DESK, at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
   { name: 'stand-off', size: DESK, at: '/prepare/stand-off?slope=25&crown=3' },
   { name: 'fall-reach', size: DESK, at: '/prepare/fall-reach?lean=3' },
   { name: 'tally', size: DESK, at: `/tally/${plot}`, type: 'sp 34.5 +18 -1.5 @20 318x6' },
@@ -31,6 +29,24 @@ const views = ({ survey, plot, tree, slipped, forked, heights: [six, three, lean
   { name: 'sums', size: DESK, at: `/reckon/${survey}` },
   { name: 'help', size: DESK, at: '/help' },
   { name: 'kit', size: DESK, at: '/prepare/kit' },
+  {
+    name: 'taping',
+    size: DESK,
+    columns: 2,
+    sheet: [
+      { at: '/measure/where-to-tape?rules=street&ground=slope&trunks=fork-middle' },
+      { at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
+    ],
+  },
+  {
+    name: 'wood',
+    size: DESK,
+    columns: 2,
+    sheet: [
+      { at: '/reckon/stem?dbh=42&height=26', tap: 'A defect' },
+      { at: '/reckon/local-table', tap: 'Take thirty beeches of Monte Valdeliro' },
+    ],
+  },
   {
     name: 'heights',
     size: DESK,

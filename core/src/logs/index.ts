@@ -37,3 +37,4 @@ export {
   logByLogBoardFeet,
   type FormClassRule,
 } from './standing.ts';
+export { boardFeetTable, type BoardFeetTable } from './table.ts';

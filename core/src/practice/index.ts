@@ -8,3 +8,4 @@ export {
   type SceneTree,
 } from './monte-valdeliro.ts';
 export { normal, pick, seededRandom, weibull, type Random } from './random.ts';
+export { BEECH_VOLUME, felledBeeches, type FelledStem } from './measured-stems.ts';

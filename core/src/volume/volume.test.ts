@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cordsSolidM3 } from '../logs/index.ts';
-import { seededRandom } from '../practice/index.ts';
+import { BEECH_VOLUME, felledBeeches, seededRandom } from '../practice/index.ts';
 import { normal } from '../practice/random.ts';
 import cubic from '../stem/examples/cubic.json';
 import examples from './examples/value-carbon.json';
@@ -223,6 +223,13 @@ const powers = (random: () => number): MeasuredStem => {
   return { dbhCm, heightM, volumeM3: 4.5e-5 * dbhCm ** 1.9 * heightM ** 1.02 * Math.exp(normal(random, 0, 0.06)) };
 };
 
+/** A felled beech of the demo forest. */
+const demoBeech = (random: () => number): MeasuredStem => {
+  const [stem] = felledBeeches(random, 1);
+  if (stem === undefined) throw new Error('no stem');
+  return stem;
+};
+
 describe('a local volume table', () => {
   it('recovers an equation that the stems lie on', () => {
     const random = seededRandom(1);
@@ -240,6 +247,7 @@ describe('a local volume table', () => {
 
   it.each([
     ['combined-variable', combined, [TRUE.a, TRUE.b]],
+    ['combined-variable', demoBeech, [BEECH_VOLUME.a, BEECH_VOLUME.b]],
     ['schumacher-hall', powers, [Math.log(4.5e-5), 1.9, 1.02]],
   ] as const)(
     'by %s from 30 stems holds the truth in its own 95 %% intervals 93 to 97 times in 100',

@@ -14,7 +14,7 @@ export function RulesChart({ totals }: { readonly totals: readonly RuleTotal[] }
     ({ token, text, axis }) => ({
       grid: { left: 8, right: 60, top: 8, bottom: 30, containLabel: true },
       tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(0)} bf` },
-      xAxis: { type: 'value', name: 'board feet', nameLocation: 'middle', nameGap: 28, ...axis },
+      xAxis: { type: 'value', name: 'board feet', nameLocation: 'middle', nameGap: 28, splitNumber: 3, ...axis },
       yAxis: { type: 'category', data: rising.map(({ name }) => name), ...axis },
       series: [
         {

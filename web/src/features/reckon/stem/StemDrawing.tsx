@@ -8,6 +8,8 @@ import { useSize } from '../../../ui/use-media.ts';
 const THICKER = 6;
 const MARGIN = 14;
 const LABELS = 46;
+/** Room that a letter of a product's name takes. */
+const PX_PER_LETTER = 8.5;
 
 /** Products are told apart by the pattern of their wood, and by their word. */
 const PATTERNS = [
@@ -112,7 +114,7 @@ export function StemDrawing({
                   strokeDasharray="7 3 2 3"
                 />
               ))}
-              {cut.lengthM * pxPerM > 44 && (
+              {cut.lengthM * pxPerM > (products[cut.product]?.name.length ?? 0) * PX_PER_LETTER && (
                 <text
                   x={x(cut.fromM + cut.lengthM / 2)}
                   y={middle + 5}

@@ -19,6 +19,7 @@ import {
   type CutStem,
   type ModelId,
 } from './stem-state.ts';
+import { TableMaker } from './TableMaker.tsx';
 import { useRemembered } from './use-remembered.ts';
 
 const RulesChart = lazy(() => import('./RulesChart.tsx'));
@@ -283,6 +284,7 @@ export function StemPage() {
           </>
         )}
         <ProductTable products={products} money={money} onChange={setProducts} onMoney={setMoney} />
+        <TableMaker />
       </section>
     </div>
   );

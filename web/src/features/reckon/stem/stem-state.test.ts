@@ -40,7 +40,7 @@ describe('diameters as they are typed', () => {
 
 describe('a stem by each model', () => {
   it('has a profile from the butt to the tip', () => {
-    for (const model of (Object.keys(MODELS)).filter(isModelId)) {
+    for (const model of Object.keys(MODELS).filter(isModelId)) {
       const { heightM, diameterCm } = profile(model);
       expect(heightM).toBe(26);
       expect(diameterCm(0.3)).toBeGreaterThan(diameterCm(20));

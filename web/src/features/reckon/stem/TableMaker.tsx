@@ -1,0 +1,51 @@
+import { useState } from 'react';
+import { Printer } from 'lucide-react';
+import { FORM_CLASS_LIMITS, FORM_CLASS_RULES, LOG_RULES } from '@arbolito/core/logs';
+import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+
+const [LEAST, MOST] = FORM_CLASS_LIMITS.formClass;
+const CLASS: FigureSpec = { label: 'Girard form class', unit: 'one', low: LEAST, high: MOST };
+
+/** A table of standing board feet for the pocket, made for a rule and a form class. */
+export function TableMaker() {
+  const [rule, setRule] = useState<(typeof FORM_CLASS_RULES)[number]>('international-1/4');
+  const [formClass, setFormClass] = useState('78');
+  const read = readFigure(CLASS, formClass);
+  const isGood = 'value' in read;
+  return (
+    <section aria-labelledby="table-maker" className="card grid gap-3 p-5">
+      <h2 id="table-maker" className="text-xl font-bold">
+        A table for the pocket
+      </h2>
+      <p>Board feet of standing trees by dbh and 16-ft logs, half logs counted, on one page to print.</p>
+      <div className="flex flex-wrap items-start gap-4">
+        <label className="flex items-center gap-2">
+          rule
+          <select
+            className="field !w-auto"
+            value={rule}
+            onChange={(event) => {
+              setRule(FORM_CLASS_RULES.find((each) => each === event.target.value) ?? rule);
+            }}
+          >
+            {FORM_CLASS_RULES.map((id) => (
+              <option key={id} value={id}>
+                {LOG_RULES[id].name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <FigureInput spec={CLASS} text={formClass} onType={setFormClass} />
+        {isGood && (
+          <a
+            className="btn"
+            href={`/print/board-feet.pdf?${new URLSearchParams({ rule, formClass: String(read.value) }).toString()}`}
+          >
+            <Printer aria-hidden="true" size={18} /> Print the table
+          </a>
+        )}
+      </div>
+    </section>
+  );
+}

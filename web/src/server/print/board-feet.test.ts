@@ -1,0 +1,54 @@
+import { inflateSync } from 'node:zlib';
+import { PDFDocument, PDFRawStream } from 'pdf-lib';
+import { describe, expect, it } from 'vitest';
+import { boardFeetPdf, readTable } from './board-feet.ts';
+
+/** The texts that a PDF writes, decoded from its own drawing operators. */
+async function textsOf(bytes: Uint8Array): Promise<{ readonly pages: number; readonly texts: readonly string[] }> {
+  const document = await PDFDocument.load(bytes);
+  const drawn = document.context
+    .enumerateIndirectObjects()
+    .flatMap(([, object]) => (object instanceof PDFRawStream ? [object.contents] : []))
+    .map((contents) => {
+      try {
+        return inflateSync(contents).toString('latin1');
+      } catch {
+        return '';
+      }
+    })
+    .join('\n');
+  return {
+    pages: document.getPageCount(),
+    texts: [...drawn.matchAll(/<([0-9A-Fa-f]+)> Tj/g)].map(([, hex = '']) =>
+      Buffer.from(hex, 'hex').toString('latin1'),
+    ),
+  };
+}
+
+describe('the printed table of board feet', () => {
+  it('is one page with its rule, its form class, its figures and their source', async () => {
+    const { pages, texts } = await textsOf(await boardFeetPdf('doyle', 78));
+    expect(pages).toBe(1);
+    expect(texts[0]).toBe('Board feet by Doyle, form class 78');
+    // 20 in and 2 logs by hand: 55.88185 − 14.94565 × 20 + 1.15949 × 400
+    expect(texts).toContain('221');
+    expect(texts.filter((text) => /^\d+$/.test(text)).length).toBeGreaterThanOrEqual(16 * 8);
+    expect(texts.join(' ')).toContain('check against your local table');
+  });
+});
+
+describe('which table is asked for', () => {
+  const asked = (query: string) => readTable(new URLSearchParams(query));
+  it('is read from the address', () => {
+    expect(asked('rule=scribner&formClass=80')).toEqual({ rule: 'scribner', formClass: 80, problem: null });
+  });
+  it.each([
+    ['rule=guess&formClass=80', 'rule', 'must be one of'],
+    ['rule=doyle', 'formClass', 'Nothing is written'],
+    ['rule=doyle&formClass=20', 'formClass', 'between 70 and 86'],
+    ['rule=doyle&formClass=eighty', 'formClass', 'does not start with a number'],
+  ])('“%s” is refused at its field', (query, field, said) => {
+    expect(asked(query)).toMatchObject({ field });
+    expect(asked(query).problem).toContain(said);
+  });
+});
