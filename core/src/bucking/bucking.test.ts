@@ -198,3 +198,60 @@ describe('what wood is worth', () => {
     });
   });
 });
+
+describe('the worth of a stem', () => {
+  const random = seededRandom(77);
+  const between = (low: number, high: number): number => low + (high - low) * random();
+  const stems = Array.from({ length: 30 }, () => stem({ profile: stemOf(between(18, 60), between(12, 35)) }));
+
+  it('never falls with one more product, a higher price or a shorter list of faults', () => {
+    for (const of of stems) {
+      const alone = bestCuts(of, [SAWLOG]).value;
+      expect(bestCuts(of, [SAWLOG, PULP]).value).toBeGreaterThanOrEqual(alone - 1e-9);
+      expect(bestCuts(of, [{ ...SAWLOG, price: 120 }]).value).toBeGreaterThanOrEqual(alone - 1e-9);
+      const marred = { ...of, defects: [{ kind: 'crook', fromM: 3, toM: 3.4 } as const] };
+      expect(bestCuts(marred, [SAWLOG]).value).toBeLessThanOrEqual(alone + 1e-9);
+    }
+  });
+
+  it('goes with the prices: twice of each is twice the worth, by the same cuts', () => {
+    for (const of of stems) {
+      const once = bestCuts(of, [SAWLOG, PULP]);
+      const twice = bestCuts(
+        of,
+        [SAWLOG, PULP].map((product) => ({ ...product, price: 2 * product.price })),
+      );
+      expect(twice.value).toBeCloseTo(2 * once.value, 9);
+      expect(twice.cuts.map(({ fromM, product }) => [fromM, product])).toEqual(
+        once.cuts.map(({ fromM, product }) => [fromM, product]),
+      );
+    }
+  });
+
+  it('takes its trim: two logs of 4 m with 10 cm want 8.2 m of stem', () => {
+    const of = stem({ profile: stemOf(40, 30), stumpM: 0 });
+    const four = { ...SAWLOG, lengthsM: [4], smallestTopCm: 20 };
+    const { cuts } = bestCuts(of, [four]);
+    expect(cuts.length).toBeGreaterThan(1);
+    cuts.slice(1).forEach(({ fromM }, i) => {
+      expect(fromM - (cuts[i]?.fromM ?? 0)).toBeGreaterThanOrEqual(4.1 - 1e-9);
+    });
+  });
+
+  it('is found for a 40 m stem with twelve products on the fine grid, every log within its limits', () => {
+    const products = Array.from({ length: 12 }, (_, i) => ({
+      ...SAWLOG,
+      name: `product ${String(i)}`,
+      lengthsM: [2 + 0.5 * (i % 5), 4 + 0.3 * i],
+      smallestTopCm: 8 + 2 * i,
+      price: 20 + 9 * i,
+    }));
+    const of = stem({ profile: stemOf(70, 40) });
+    const { cuts, value } = bestCuts(of, products);
+    expect(value).toBeGreaterThanOrEqual(greedyCuts(of, products).value - 1e-9);
+    for (const { product, topCm, lengthM } of cuts) {
+      expect(topCm).toBeGreaterThanOrEqual(products[product]?.smallestTopCm ?? Infinity);
+      expect(products[product]?.lengthsM.some((each) => Math.abs(each - lengthM) < 0.06)).toBe(true);
+    }
+  });
+});

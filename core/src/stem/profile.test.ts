@@ -227,7 +227,8 @@ describe('every profile', () => {
       ]),
     );
     expect([0.5, 1.3, 8, 16, 24].map((h) => measured.diameterCm(h))).toEqual([
-      36,
+      // √(36² + 0.8 × (36² − 28²) ÷ 6.7)
+      expect.closeTo(36.8393, 4),
       expect.closeTo(36, 9),
       expect.closeTo(28, 9),
       expect.closeTo(17, 9),
@@ -286,5 +287,55 @@ describe('what makes no stem', () => {
     ['Behre through the tip', behreProfile(20, { heightM: 20, diameterCm: 30 }), 'below the tip'],
   ])('%s, in words', (_words, outcome, said) => {
     expect(problemOf(outcome)).toContain(said);
+  });
+});
+
+describe('profiles that say the same', () => {
+  const tree = { dbhCm: 36, heightM: 24 };
+  const same = (a: StemProfile, b: StemProfile, from = 0) => {
+    for (const share of [0.1, 0.3, 0.5, 0.8]) {
+      const h = from + share * (24 - from);
+      expect(a.diameterCm(h)).toBeCloseTo(b.diameterCm(h), 6);
+      expect(a.volumeM3(from, h)).toBeCloseTo(b.volumeM3(from, h), 9);
+    }
+  };
+
+  it('Ormerod with 0.5 is a paraboloid, as Kozak without its square: b₁ = −H ÷ (H − 1.3)', () => {
+    same(made(ormerodProfile(tree, { p: 0.5 })), made(kozakProfile(tree, { b1: -24 / 22.7, b2: 0 })));
+  });
+
+  it('Ormerod with 1 is a cone, as Behre with a = 0 through breast height', () => {
+    const behre = made(behreProfile(24, { heightM: 1.3, diameterCm: 36 }, { a: 0, b: 1 }));
+    same(made(ormerodProfile(tree, { p: 1 })), behre);
+  });
+
+  it('Behre in metres is Behre in feet: 79 % form class, 88 ft', () => {
+    const heightM = 88 * 0.3048;
+    const through = { heightM: 17.3 * 0.3048, diameterCm: 0.79 * 19.7 * 2.54 };
+    const { heightAtM } = made(behreProfile(heightM, through));
+    // The published case: 8.55965 in at 65.5777 ft
+    expect(heightAtM(8.55965 * 2.54) / 0.3048).toBeCloseTo(65.57769, 4);
+  });
+
+  it('a stem through sections of a paraboloid is that paraboloid above the lowest of them', () => {
+    const paraboloid = made(ormerodProfile(tree, { p: 0.5 }));
+    const sections = [1.3, 6, 11, 17].map((heightM) => ({ heightM, diameterCm: paraboloid.diameterCm(heightM) }));
+    same(made(measuredProfile(24, sections)), paraboloid, 1.3);
+  });
+
+  it('has under bark the square of the ratio in volume, and the height of a thicker diameter', () => {
+    const over = made(solidsProfile(tree));
+    const under = underBark(over, 0.92);
+    expect(under.volumeM3(1, 12)).toBeCloseTo(0.92 ** 2 * over.volumeM3(1, 12), 12);
+    expect(under.heightAtM(23)).toBeCloseTo(over.heightAtM(25), 9);
+  });
+
+  it('ends at its tip, and asks for nothing below the ground', () => {
+    const profile = made(solidsProfile(tree));
+    expect(profile.diameterCm(24)).toBe(0);
+    expect(profile.diameterCm(99)).toBe(0);
+    expect(profile.volumeM3(-5, 99)).toBeCloseTo(profile.volumeM3(0, 24), 12);
+    expect(profile.heightAtM(500)).toBe(0);
+    expect(profile.heightAtM(0)).toBe(24);
   });
 });

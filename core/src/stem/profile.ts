@@ -290,7 +290,7 @@ const LEAST_SECTIONS = 2;
 
 /**
  * A profile through the tree's own diameters: a monotone cubic through the squares, which neither overshoots nor falls
- * below 0. Below the lowest section the stem goes on as thick as that.
+ * below 0. Below the lowest section it goes on as straight as to the next one.
  *
  * Source: Fritsch & Carlson 1980, Monotone piecewise cubic interpolation, SIAM J. Numer. Anal. 17:238.
  *
@@ -313,14 +313,16 @@ export function measuredProfile(heightM: number, sections: readonly Section[]): 
       );
     }
   }
-  // Below the lowest section it goes on as thick as there.
-  const start = sorted
-    .slice(0, 1)
-    .filter((lowest) => lowest.heightM > 0)
-    .map((lowest) => ({ ...lowest, heightM: 0 }));
-  const knots = [...start, ...sorted, { heightM, diameterCm: 0 }];
-  const x = knots.map((knot) => knot.heightM);
-  const y = knots.map((knot) => knot.diameterCm ** 2);
+  const squares = sorted.map((section) => ({ x: section.heightM, y: section.diameterCm ** 2 }));
+  const [lowest, next] = squares;
+  // Below the lowest section the square goes on as straight as to the next one.
+  const butt =
+    lowest === undefined || next === undefined || !(lowest.x > 0)
+      ? []
+      : [{ x: 0, y: lowest.y + ((lowest.y - next.y) * lowest.x) / (next.x - lowest.x) }];
+  const knots = [...butt, ...squares, { x: heightM, y: 0 }];
+  const x = knots.map((knot) => knot.x);
+  const y = knots.map((knot) => knot.y);
   const tangents = monotoneTangents(x, y);
   const at = (list: readonly number[], i: number): number => list[i] ?? 0;
   /** Square and its integral from the lower end of a span. */

@@ -89,7 +89,7 @@ function isHeightNote(value: unknown): value is HeightNote {
 
 /** Whether something that came over the wire is a tree's notes on its heights, each within its limits. */
 export function isHeightNotes(value: unknown): value is HeightNotes {
-  if (typeof value !== 'object' || value === null) return false;
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
   const { takes = [], kept, broken, ...rest } = value as Record<string, unknown>;
   if (Object.keys(rest).length > 0 || !Array.isArray(takes) || !takes.every(isHeightNote)) return false;
   const numbers = takes.map(({ take }) => take);

@@ -1,24 +1,12 @@
-import { inflateSync } from 'node:zlib';
-import { PDFDocument, PDFRawStream } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
+import { operatorsOf } from '../testing/pdf.ts';
 import { boardFeetPdf, readTable } from './board-feet.ts';
 
 /** The texts that a PDF writes, decoded from its own drawing operators. */
 async function textsOf(bytes: Uint8Array): Promise<{ readonly pages: number; readonly texts: readonly string[] }> {
-  const document = await PDFDocument.load(bytes);
-  const drawn = document.context
-    .enumerateIndirectObjects()
-    .flatMap(([, object]) => (object instanceof PDFRawStream ? [object.contents] : []))
-    .map((contents) => {
-      try {
-        return inflateSync(contents).toString('latin1');
-      } catch {
-        return '';
-      }
-    })
-    .join('\n');
+  const { pages, drawn } = await operatorsOf(bytes);
   return {
-    pages: document.getPageCount(),
+    pages,
     texts: [...drawn.matchAll(/<([0-9A-Fa-f]+)> Tj/g)].map(([, hex = '']) =>
       Buffer.from(hex, 'hex').toString('latin1'),
     ),

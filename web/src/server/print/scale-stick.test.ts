@@ -1,6 +1,5 @@
-import { inflateSync } from 'node:zlib';
-import { PDFDocument, PDFRawStream } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
+import { operatorsOf } from '../testing/pdf.ts';
 import { CONTROL_BAR_CM, POINTS_PER_CM, scaleStickPdf, STRIP_CM } from './scale-stick.ts';
 
 interface Line {
@@ -12,19 +11,8 @@ interface Line {
 
 /** The lines that a printed page draws, in cm, read from the PDF's own drawing operators. */
 async function linesOf(bytes: Uint8Array): Promise<Line[]> {
-  const document = await PDFDocument.load(bytes);
-  const text = document.context
-    .enumerateIndirectObjects()
-    .flatMap(([, object]) => (object instanceof PDFRawStream ? [object.contents] : []))
-    .map((contents) => {
-      try {
-        return inflateSync(contents).toString('latin1');
-      } catch {
-        return '';
-      }
-    })
-    .join('\n');
-  return [...text.matchAll(/([\d.-]+) ([\d.-]+) m\s+([\d.-]+) ([\d.-]+) l/g)].map(([, ...numbers]) => {
+  const { drawn } = await operatorsOf(bytes);
+  return [...drawn.matchAll(/([\d.-]+) ([\d.-]+) m\s+([\d.-]+) ([\d.-]+) l/g)].map(([, ...numbers]) => {
     const [x1 = NaN, y1 = NaN, x2 = NaN, y2 = NaN] = numbers.map((number) => Number(number) / POINTS_PER_CM);
     return { x1, y1, x2, y2 };
   });

@@ -9,6 +9,7 @@ import { newPlot, newSurvey, newTree } from './made.ts';
 import { IsDay, IsLine, IsMoment, IsWithin } from '../../contracts/decorators.ts';
 import { NewPlotDto, NewSurveyDto } from '../../contracts/survey.ts';
 import { ComputeDto, NewTreeDto } from '../../contracts/tree.ts';
+import { InstrumentCheckDto, InstrumentDto } from '../../contracts/kit.ts';
 
 class Sample {
   @IsLine(10)
@@ -168,5 +169,87 @@ describe('stems and notes on the wire', () => {
     ['a tree of another kind', { taping: { found: { ...PLAIN_TREE, leanDeg: 90 } } }, 'taping'],
   ])('are refused: %s', (_words, over, property) => {
     expect(pointers(over)).toContain(property);
+  });
+});
+
+describe('heights of a tree on the wire', () => {
+  const pointers = (over: object): string[] =>
+    validateSync(plainToInstance(NewTreeDto, { ...newTree(uuid(), '1'), ...over })).map(({ property }) => property);
+  const take = (number: number, over: object = {}) => ({ take: number, of: 'crown-base', oneStand: true, ...over });
+
+  it('pass as the sheet writes them', () => {
+    expect(pointers({ heights: {} })).toEqual([]);
+    expect(pointers({ heights: { broken: true } })).toEqual([]);
+    expect(pointers({ heights: { takes: [take(2), take(3, { of: 'total' })], kept: 3 } })).toEqual([]);
+    expect(pointers({ heights: { takes: [take(2, { of: 'merchantable', topDiameterCm: 7 })], kept: 'mean' } })).toEqual(
+      [],
+    );
+  });
+
+  it.each([
+    ['a list', []],
+    ['text', 'two heights'],
+    ['a height without a number', { takes: [{ of: 'total', oneStand: true }] }],
+    ['the first height again', { takes: [take(1)] }],
+    ['a number with a half', { takes: [take(2.5)] }],
+    ['a top diameter of a metre and more', { takes: [take(2, { of: 'merchantable', topDiameterCm: 101 })] }],
+    ['a top diameter that is text', { takes: [take(2, { of: 'merchantable', topDiameterCm: '7' })] }],
+    ['a limit nobody knows', { takes: [take(2, { of: 'merchantable', limit: 'mood' })] }],
+    ['a field nobody knows', { takes: [take(2, { colour: 'red' })] }],
+    ['a crown base that counts as the height', { takes: [take(2)], kept: 2 }],
+    ['thirteen heights', { takes: Array.from({ length: 12 }, (_, i) => take(i + 2, { oneStand: false })) }],
+    ['a break in words', { broken: 'yes' }],
+  ])('are refused: %s', (_words, heights) => {
+    expect(pointers({ heights })).toEqual(['heights']);
+  });
+});
+
+describe('instruments and their checks on the wire', () => {
+  const writer = { id: uuid(), observer: 'Crew Badger', device: 'test' };
+  const instrument = {
+    ...writer,
+    crew: 'Crew Badger',
+    kind: 'clinometer',
+    name: 'clinometer 2',
+    unit: 'pct',
+    graduation: 0.5,
+    standardError: 1,
+    everyDays: 30,
+  };
+  const check = { ...writer, checkedAt: '2026-06-01T08:00:00Z', readings: { check: 'zero', forth: 3, back: -3 } };
+  const wrong = (contract: new () => object, body: object): string[] =>
+    validateSync(plainToInstance(contract, body)).map(({ property }) => property);
+
+  it('pass as the form writes them', () => {
+    expect(wrong(InstrumentDto, instrument)).toEqual([]);
+    expect(wrong(InstrumentDto, { ...instrument, everyDays: 0 })).toEqual([]);
+    expect(wrong(InstrumentCheckDto, check)).toEqual([]);
+    for (const readings of [
+      { check: 'fixed-distance', taped: 10, shown: [9.9, 10.1], airC: -4 },
+      { check: 'pace-line', line: 50, paces: [64, 65.5] },
+    ])
+      expect(wrong(InstrumentCheckDto, { ...check, readings })).toEqual([]);
+  });
+
+  it.each([
+    ['a kind that is inherited', { kind: 'constructor' }, 'kind'],
+    ['a unit that is none', { unit: 'cubit' }, 'unit'],
+    ['an endless graduation', { graduation: Infinity }, 'graduation'],
+    ['an error below zero', { standardError: -1 }, 'standardError'],
+    ['twenty years between checks', { everyDays: 7300 }, 'everyDays'],
+    ['a crew of two lines', { crew: 'Crew\nBadger' }, 'crew'],
+  ])('are refused: %s', (_words, over, property) => {
+    expect(wrong(InstrumentDto, { ...instrument, ...over })).toEqual([property]);
+  });
+
+  it.each([
+    ['nothing', null],
+    ['a list', [3, -3]],
+    ['a sight beyond any scale', { check: 'zero', forth: 3000, back: 0 }],
+    ['too many repeats', { check: 'pace-line', line: 50, paces: Array.from({ length: 13 }, () => 64) }],
+    ['paces as text', { check: 'pace-line', line: 50, paces: ['64'] }],
+    ['a line of a step', { check: 'pace-line', line: 1, paces: [2] }],
+  ])('are refused as readings of a check: %s', (_words, readings) => {
+    expect(wrong(InstrumentCheckDto, { ...check, readings })).toEqual(['readings']);
   });
 });

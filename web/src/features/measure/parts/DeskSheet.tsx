@@ -4,7 +4,7 @@ import { takeOf } from '@arbolito/core/survey';
 import { settle, type Box } from '../../../ui/drawing/settle.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
-import { entryOf, slotKey, type Slot } from '../store.ts';
+import { slotKey, type Slot } from '../store.ts';
 import { CalloutBar } from './CalloutBar.tsx';
 import { Elevation, layOut, type Layout } from './Elevation.tsx';
 import { Figures } from './Figures.tsx';
@@ -16,13 +16,13 @@ import { KitWords } from './KitWords.tsx';
 import { heightLabel, levelLabels } from './level-labels.ts';
 import { KeepWords } from './KeepBar.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
-import { ReadingBox } from './ReadingBox.tsx';
+import { SlotBox } from './SlotBox.tsx';
 import { LastVisitCard } from './LastVisitCard.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
 import { TapingFolds } from './TapingFolds.tsx';
-import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps } from './sheet-props.ts';
+import { askOf, drawingLabel, type SheetProps } from './sheet-props.ts';
 import { Workings } from './Workings.tsx';
 
 const BOX = { width: 156, height: 66 } as const;
@@ -90,27 +90,11 @@ export function DeskSheet(props: SheetProps) {
               const box = boxes[i];
               if (box === undefined) return null;
               return (
-                <ReadingBox
+                <SlotBox
                   key={slotKey(slot)}
+                  {...props}
                   slot={slot}
-                  entry={entryOf(draft, slot, settings)}
-                  problem={problemAt(view, slot)}
-                  placeholder={breastHeightText(settings)}
-                  now={now !== null && slotKey(now) === slotKey(slot)}
                   style={{ left: box.x, top: box.y, width: box.width }}
-                  onType={(text) => {
-                    store.type(slot, text);
-                    props.onTouched();
-                  }}
-                  onUnit={(unit) => {
-                    store.setUnit(slot, unit);
-                  }}
-                  onFocus={() => {
-                    props.onFocusSlot(slot);
-                  }}
-                  onEnter={(back) => {
-                    props.onStep(slot, back);
-                  }}
                 />
               );
             })}

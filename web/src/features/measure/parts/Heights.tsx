@@ -14,11 +14,11 @@ import {
   type HeightNote,
   type StemLimit,
 } from '@arbolito/core/survey';
-import { entryOf, slotKey, type SheetView, type Slot } from '../store.ts';
+import { slotKey, type SheetView, type Slot } from '../store.ts';
 import { Comparison } from './Comparison.tsx';
 import { DistanceSelect, MethodSelect } from './MethodChoice.tsx';
-import { ReadingBox } from './ReadingBox.tsx';
-import { problemAt, type SheetProps } from './sheet-props.ts';
+import type { SheetProps } from './sheet-props.ts';
+import { SlotBox } from './SlotBox.tsx';
 
 type Ending = StemLimit | 'diameter' | 'unsaid';
 
@@ -196,32 +196,11 @@ function AddHeight(props: SheetProps) {
 
 /** The heights of a tree beside the first, what several total ones make of each other, and the broken top. */
 export function Heights(props: SheetProps) {
-  const { view, store, now } = props;
-  const { draft, settings, reckoned, unitSystem } = view;
+  const { view, store } = props;
+  const { draft, reckoned, unitSystem } = view;
   const { crownLengthM } = reckoned.heights;
   const unit = unitSystem === 'metric' ? 'm' : 'ft';
-  const box = (slot: Slot) => (
-    <ReadingBox
-      key={slotKey(slot)}
-      slot={slot}
-      entry={entryOf(draft, slot, settings)}
-      problem={problemAt(view, slot)}
-      now={now !== null && slotKey(now) === slotKey(slot)}
-      onType={(text) => {
-        store.type(slot, text);
-        props.onTouched();
-      }}
-      onUnit={(unit) => {
-        store.setUnit(slot, unit);
-      }}
-      onFocus={() => {
-        props.onFocusSlot(slot);
-      }}
-      onEnter={(back) => {
-        props.onStep(slot, back);
-      }}
-    />
-  );
+  const box = (slot: Slot) => <SlotBox key={slotKey(slot)} {...props} slot={slot} />;
   return (
     <section aria-label="Heights" className="grid gap-2.5">
       <Comparison view={view} store={store} />

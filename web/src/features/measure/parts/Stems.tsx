@@ -4,10 +4,10 @@ import { estimateOf } from '@arbolito/core/estimate';
 import { printRounded } from '@arbolito/core/quantity';
 import { STEMS_PER_TREE } from '@arbolito/core/survey';
 import { printDiameters } from '../../../ui/stand-figures.ts';
-import { entryOf, isOptional, slotKey, type Slot } from '../store.ts';
+import { isOptional, slotKey, type Slot } from '../store.ts';
 import { basalAreaText } from './Figures.tsx';
-import { ReadingBox } from './ReadingBox.tsx';
-import { breastHeightText, problemAt, type SheetProps } from './sheet-props.ts';
+import type { SheetProps } from './sheet-props.ts';
+import { SlotBox } from './SlotBox.tsx';
 
 const PICTURE = { width: 300, height: 92 } as const;
 
@@ -117,35 +117,13 @@ function Rules({
  * @param withFirst the point of the first stem as well, where there is no drawing for it to stand on
  */
 export function Stems({ withFirst = false, ...props }: SheetProps & { readonly withFirst?: boolean }) {
-  const { view, store, now } = props;
+  const { view, store } = props;
   const { draft, settings, reckoned, unitSystem } = view;
   const { severalStems } = settings.fieldRules;
   const stemsCm = reckoned.stems.flatMap(({ diameter }) =>
     diameter === null ? [] : (estimateOf(diameter)?.value ?? []),
   );
-  const box = (slot: Slot) => (
-    <ReadingBox
-      key={slotKey(slot)}
-      slot={slot}
-      entry={entryOf(draft, slot, settings)}
-      problem={problemAt(view, slot)}
-      placeholder={breastHeightText(settings)}
-      now={now !== null && slotKey(now) === slotKey(slot)}
-      onType={(text) => {
-        store.type(slot, text);
-        props.onTouched();
-      }}
-      onUnit={(unit) => {
-        store.setUnit(slot, unit);
-      }}
-      onFocus={() => {
-        props.onFocusSlot(slot);
-      }}
-      onEnter={(back) => {
-        props.onStep(slot, back);
-      }}
-    />
-  );
+  const box = (slot: Slot) => <SlotBox key={slotKey(slot)} {...props} slot={slot} />;
   return (
     <section aria-label="Stems" className="grid gap-2.5">
       {withFirst && view.slots.filter((slot) => slot.stem === 1 && isOptional(slot)).map(box)}

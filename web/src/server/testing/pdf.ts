@@ -1,0 +1,19 @@
+import { inflateSync } from 'node:zlib';
+import { PDFDocument, PDFRawStream } from 'pdf-lib';
+
+/** What a PDF draws, as its own operators write it, all pages one after the other. */
+export async function operatorsOf(bytes: Uint8Array): Promise<{ readonly pages: number; readonly drawn: string }> {
+  const document = await PDFDocument.load(bytes);
+  const drawn = document.context
+    .enumerateIndirectObjects()
+    .flatMap(([, object]) => (object instanceof PDFRawStream ? [object.contents] : []))
+    .map((contents) => {
+      try {
+        return inflateSync(contents).toString('latin1');
+      } catch {
+        return '';
+      }
+    })
+    .join('\n');
+  return { pages: document.getPageCount(), drawn };
+}
