@@ -112,3 +112,16 @@ describe('a check from the wire', () => {
     expect(isCheckReadings(value)).toBe(known);
   });
 });
+
+describe('a check as the days go by', () => {
+  it('is due once and stays due, later by a day each day', () => {
+    const checked = '2026-05-01T08:00:00Z';
+    const due = Array.from({ length: 90 }, (_, day) => {
+      const now = new Date(Date.parse(checked) + day * 86_400_000).toISOString();
+      return overdue(CLINOMETER, checked, now)?.days ?? null;
+    });
+    // Of 30 days: nothing is said up to the thirtieth, then 1, 2, 3 …
+    expect(due.slice(0, 31)).toEqual(Array.from({ length: 31 }, () => null));
+    expect(due.slice(31)).toEqual(Array.from({ length: 59 }, (_, i) => i + 1));
+  });
+});

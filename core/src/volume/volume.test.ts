@@ -300,3 +300,40 @@ describe('a local volume table', () => {
     expect(said([...stems, { ...first, volumeM3: 0 }])).toContain('above 0');
   });
 });
+
+describe('the equations that come with the application', () => {
+  it('have identifiers of their own, and a source each', () => {
+    const ids = EQUATIONS.map(({ id }) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const { source, name } of EQUATIONS) expect(source.length, name).toBeGreaterThan(10);
+  });
+
+  it.each(EQUATIONS.map((each) => [each.name, each] as const))(
+    '%s fills some third to half of the cylinder',
+    (_name, each) => {
+      for (const [dbhCm, heightM] of [
+        [20, 17],
+        [32, 23],
+        [45, 27],
+      ] as const) {
+        const outcome = equationVolume(each, dbhCm, heightM);
+        const cylinder = (Math.PI * dbhCm * dbhCm * heightM) / 40_000;
+        const share = outcome.ok ? outcome.value.volumeM3 / cylinder : NaN;
+        // Denzin knows no height: it is left some more room away from its 25 m.
+        expect(share).toBeGreaterThan(0.27);
+        expect(share).toBeLessThan(each.of.form === 'denzin' ? 0.76 : 0.52);
+      }
+    },
+  );
+
+  it('grow with the tree, where they say anything', () => {
+    for (const each of EQUATIONS) {
+      const at = (dbhCm: number, heightM: number): number => {
+        const outcome = equationVolume(each, dbhCm, heightM);
+        return outcome.ok ? outcome.value.volumeM3 : NaN;
+      };
+      expect(at(31, 22)).toBeGreaterThan(at(30, 22));
+      expect(at(30, 23)).toBeGreaterThanOrEqual(at(30, 22));
+    }
+  });
+});
