@@ -144,14 +144,16 @@ export function LocalTablePage() {
             }}
           />
         </label>
-        <ul id="stems-problems" role="alert" className="text-paint-ink">
-          {read.problems.slice(0, 5).map(({ line, message }) => (
-            <li key={`${line} ${message}`}>
-              Line {line} {message}
-            </li>
-          ))}
-          {read.problems.length > 5 && <li>and {read.problems.length - 5} more</li>}
-        </ul>
+        <div id="stems-problems" role="alert" className="text-paint-ink">
+          <ul>
+            {read.problems.slice(0, 5).map(({ line, message }) => (
+              <li key={`${line} ${message}`}>
+                Line {line} {message}
+              </li>
+            ))}
+            {read.problems.length > 5 && <li>and {read.problems.length - 5} more</li>}
+          </ul>
+        </div>
         <button
           type="button"
           className="btn"
