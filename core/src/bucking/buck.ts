@@ -28,6 +28,10 @@ export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = 
   const worth = new Float64Array(places + 1);
   const chosen: (Cut | null)[] = new Array<Cut | null>(places + 1).fill(null);
   const lastStep = stepsOf(stem.profile.heightM - stem.stumpM, stepM);
+  const diameters = Float64Array.from({ length: places + 1 }, (_, i) =>
+    stem.profile.diameterCm(stem.stumpM + i * stepM),
+  );
+  const diameterAt = (metres: number): number => diameters[stepsOf(metres - stem.stumpM, stepM)] ?? 0;
   const options = products.flatMap(({ lengthsM, trimM }, product) =>
     lengthsM.map((lengthM) => ({
       product,
@@ -40,7 +44,7 @@ export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = 
     let best = worth[place + 1] ?? 0;
     for (const { product, lengthM, steps, taken } of options) {
       if (steps === 0 || place + steps > places || place + taken > lastStep) continue;
-      const cut = cutAt(stem, products, { product, fromM: stem.stumpM + place * stepM, lengthM });
+      const cut = cutAt(stem, products, { product, fromM: stem.stumpM + place * stepM, lengthM }, diameterAt);
       if (cut === null) continue;
       const total = cut.value + (worth[Math.min(places, place + taken)] ?? 0);
       if (total > best) {
@@ -82,5 +86,35 @@ export function greedyCuts(stem: StemToCut, products: readonly Product[], stepM 
       place += best.taken;
     }
   }
+  return { cuts, value: cuts.reduce((sum, { value }) => sum + value, 0) };
+}
+
+/** Where the saw goes for these cuts, from the stump up: at each log’s butt and behind its trim. */
+export function sawsOf({ cuts }: Bucking, products: readonly Product[]): number[] {
+  const saws = cuts.flatMap(({ product, fromM, lengthM }) => [
+    fromM,
+    fromM + lengthM + (products[product]?.trimM ?? 0),
+  ]);
+  return [...new Set(saws.map((saw) => Math.round(saw * 1000) / 1000))].sort((a, b) => a - b);
+}
+
+/**
+ * The cuts of somebody who has chosen where the saw goes: each piece is the log that is worth most in it, the rest of its
+ * length being lost; a piece that no product takes is waste.
+ *
+ * @param saws heights above the ground in m, in any order
+ */
+export function cutsBetween(stem: StemToCut, products: readonly Product[], saws: readonly number[]): Bucking {
+  const rising = [...saws].sort((a, b) => a - b);
+  const cuts = rising.slice(1).flatMap((toM, i): Cut[] => {
+    const fromM = rising[i] ?? toM;
+    const fitting = products.flatMap(({ lengthsM, trimM }, product) =>
+      lengthsM
+        .filter((lengthM) => lengthM + trimM <= toM - fromM + 1e-9)
+        .flatMap((lengthM) => cutAt(stem, products, { product, fromM, lengthM }) ?? []),
+    );
+    const [best] = fitting.sort((a, b) => b.value - a.value);
+    return best === undefined ? [] : [best];
+  });
   return { cuts, value: cuts.reduce((sum, { value }) => sum + value, 0) };
 }

@@ -6,10 +6,12 @@ import {
   bestCuts,
   convertPrice,
   cutAt,
+  cutsBetween,
   greedyCuts,
   mbfValue,
   netValue,
   productProblems,
+  sawsOf,
   type Cut,
   type Product,
   type StemToCut,
@@ -252,6 +254,41 @@ describe('the worth of a stem', () => {
     for (const { product, topCm, lengthM } of cuts) {
       expect(topCm).toBeGreaterThanOrEqual(products[product]?.smallestTopCm ?? Infinity);
       expect(products[product]?.lengthsM.some((each) => Math.abs(each - lengthM) < 0.06)).toBe(true);
+    }
+  });
+});
+
+describe('cuts by hand', () => {
+  it('where the best cuts go are worth as much, on 60 seeded stems', () => {
+    const random = seededRandom(60);
+    for (let trial = 0; trial < 60; trial += 1) {
+      const of = stem({ profile: stemOf(18 + 40 * random(), 12 + 22 * random()) });
+      const best = bestCuts(of, [SAWLOG, PULP]);
+      expect(cutsBetween(of, [SAWLOG, PULP], sawsOf(best, [SAWLOG, PULP])).value).toBeCloseTo(best.value, 9);
+    }
+  });
+
+  it('make of each piece the log that is worth most in it, and lose the rest of its length', () => {
+    const of = stem({ profile: stemOf(40, 30), stumpM: 0.3 });
+    // 4.7 m: a sawlog of 4 m with its trim, 0.6 m lost; then 2.1 m: pulpwood of 2 m; then 1 m: nothing.
+    const { cuts, value } = cutsBetween(of, [SAWLOG, PULP], [5, 0.3, 7.1, 8.1]);
+    expect(cuts.map(({ product, fromM, lengthM }) => [product, fromM, lengthM])).toEqual([
+      [0, 0.3, 4],
+      [1, 5, 2],
+    ]);
+    expect(value).toBeCloseTo((cuts[0]?.value ?? 0) + (cuts[1]?.value ?? 0), 9);
+    expect(cutsBetween(of, [SAWLOG], [0.3, 4.3]).cuts).toEqual([]);
+    expect(cutsBetween(of, [SAWLOG], [0.3]).cuts).toEqual([]);
+  });
+
+  it('are never worth more than the best ones', () => {
+    const random = seededRandom(61);
+    for (let trial = 0; trial < 60; trial += 1) {
+      const of = stem({ profile: stemOf(20 + 30 * random(), 15 + 15 * random()) });
+      const saws = Array.from({ length: 6 }, () => Math.round(10 * (0.3 + 14 * random())) / 10);
+      expect(cutsBetween(of, [SAWLOG, PULP], [0.3, ...saws]).value).toBeLessThanOrEqual(
+        bestCuts(of, [SAWLOG, PULP]).value + 1e-9,
+      );
     }
   });
 });

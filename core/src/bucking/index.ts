@@ -1,4 +1,4 @@
-export { bestCuts, CUT_STEP_M, greedyCuts, type Bucking } from './buck.ts';
+export { bestCuts, CUT_STEP_M, cutsBetween, greedyCuts, sawsOf, type Bucking } from './buck.ts';
 export {
   cutAt,
   DEFECT_KINDS,
@@ -13,4 +13,5 @@ export {
   type ProductProblem,
   type StemToCut,
 } from './products.ts';
+export { standLogs, type PerHa, type StandLogs, type StandToCut, type StandTree } from './stand-logs.ts';
 export { convertPrice, mbfValue, netValue, type Cost, type NetValue } from './value.ts';

@@ -101,11 +101,16 @@ export interface Cut {
   readonly value: number;
 }
 
-/** The log of a product from a height up; null where the stem does not give it. */
+/**
+ * The log of a product from a height up; null where the stem does not give it.
+ *
+ * @param diameterAt the profile’s diameters, for a caller that has them at hand
+ */
 export function cutAt(
   stem: StemToCut,
   products: readonly Product[],
   at: Omit<Cut, 'buttCm' | 'topCm' | 'value'>,
+  diameterAt: (heightM: number) => number = stem.profile.diameterCm,
 ): Cut | null {
   const product = products[at.product];
   const { fromM, lengthM } = at;
@@ -113,9 +118,10 @@ export function cutAt(
   const toM = fromM + lengthM;
   const { profile, defects } = stem;
   if (toM + product.trimM > profile.heightM + 1e-9 || toM > (product.belowM ?? Infinity) + 1e-9) return null;
-  const buttCm = profile.diameterCm(fromM);
-  const topCm = profile.diameterCm(toM);
-  if (topCm < Math.max(product.smallestTopCm, stem.topCm) || buttCm > (product.largestButtCm ?? Infinity)) return null;
+  const topCm = diameterAt(toM);
+  if (topCm < Math.max(product.smallestTopCm, stem.topCm)) return null;
+  const buttCm = diameterAt(fromM);
+  if (buttCm > (product.largestButtCm ?? Infinity)) return null;
   const isMarred = defects.some(
     ({ kind, fromM: low, toM: high }) => !product.allows.includes(kind) && low < toM - 1e-9 && high > fromM + 1e-9,
   );

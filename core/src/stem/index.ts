@@ -2,17 +2,14 @@ export { FORM_FACTOR_LIMITS, formFactorVolume, USUAL_FORM_FACTOR, type FormFacto
 export {
   behreProfile,
   kozakProfile,
-  LOBLOLLY,
   maxBurkhartProfile,
   measuredProfile,
   ormerodProfile,
+  profileOfTaper,
   solidsProfile,
   underBark,
-  type MaxBurkhartCoefficients,
   type ProfileOutcome,
-  type ProfileProblem,
   type StemProfile,
-  type TreeSize,
 } from './profile.ts';
 export {
   centroidHeightM,
@@ -30,3 +27,36 @@ export {
   smalianM3,
   type Section,
 } from './sections.ts';
+export {
+  kozakTaper,
+  LOBLOLLY,
+  maxBurkhartTaper,
+  ormerodTaper,
+  SOLIDS,
+  type KozakCoefficients,
+  type MaxBurkhartCoefficients,
+  type ProfileProblem,
+  type TaperModel,
+  type TaperOutcome,
+  type TreeSize,
+} from './taper.ts';
+export {
+  fitKozak,
+  fitMaxBurkhart,
+  fitOrmerod,
+  LEAST_TAPER_SECTIONS,
+  type TaperFit,
+  type TaperFitOutcome,
+  type TaperSections,
+} from './fit-taper.ts';
+export { BURKHART_LOBLOLLY, formQuotient, merchantableShare } from './form.ts';
+export { emptyStandWood, standWood, type StandCut, type StandStems, type StandWood } from './stand-wood.ts';
+export {
+  FORM_CLASS_PCT,
+  profileByChoice,
+  profileByOwnDiameters,
+  TAPER_MODELS,
+  taperChoiceProblem,
+  type TaperChoice,
+} from './taper-choice.ts';
+export { felledWays, standingWays, type WayOfVolume } from './side-by-side.ts';

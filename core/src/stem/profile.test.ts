@@ -8,12 +8,14 @@ import {
   centroidM3,
   coneFrustumM3,
   crossSectionM2,
+  formQuotient,
   hossfeldM3,
   huberM3,
   kozakProfile,
   LOBLOLLY,
   maxBurkhartProfile,
   measuredProfile,
+  merchantableShare,
   newtonM3,
   ormerodProfile,
   presslerM3,
@@ -69,6 +71,8 @@ const CASES: Readonly<Record<string, (given: Inputs) => number>> = {
   },
   max_burkhart_volume: ({ dbh = 0, H = 0, h1 = 0, h2 = 0 }) =>
     made(maxBurkhartProfile({ dbhCm: dbh, heightM: H }, LOBLOLLY)).volumeM3(h1, h2),
+  form_quotient_normal: ({ d_half = 0, dbh = 0 }) => formQuotient(d_half, dbh),
+  burkhart_ratio: ({ D = 0, d_top = 0, b1 = 0, b2 = 0, b3 = 0 }) => merchantableShare(d_top, D, { b1, b2, b3 }),
   hossfeld_whole: ({ d_third = 0, H = 0 }) => hossfeldM3(d_third, 0, H),
 };
 

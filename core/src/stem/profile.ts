@@ -1,4 +1,17 @@
 import type { Section } from './sections.ts';
+import {
+  kozakTaper,
+  maxBurkhartTaper,
+  ormerodTaper,
+  sizeProblem,
+  SOLIDS,
+  type KozakCoefficients,
+  type MaxBurkhartCoefficients,
+  type ProfileProblem,
+  type TaperModel,
+  type TaperOutcome,
+  type TreeSize,
+} from './taper.ts';
 
 /** A stem as a curve of diameter over height: whatever it was made from, it is asked in the same way. */
 export interface StemProfile {
@@ -12,12 +25,6 @@ export interface StemProfile {
   readonly heightAtM: (diameterCm: number) => number;
   readonly words: string;
   readonly source: string;
-}
-
-/** Why no profile can be made, at which figure. */
-export interface ProfileProblem {
-  readonly field: string;
-  readonly message: string;
 }
 
 export type ProfileOutcome =
@@ -66,185 +73,42 @@ function profileOf({ heightM, squareCm2, sumTo, words, source }: Squares): StemP
   };
 }
 
-export interface TreeSize {
-  readonly dbhCm: number;
-  readonly heightM: number;
-}
-
-const BREAST_HEIGHT_M = 1.3;
-
-/** What is wrong with a tree before any model is asked. */
-function sizeProblem({ dbhCm, heightM }: TreeSize): ProfileOutcome | null {
-  if (!(dbhCm > 0 && dbhCm <= 600)) return fail('dbhCm', 'The dbh must lie above 0 and up to 600 cm.');
-  if (!(heightM > BREAST_HEIGHT_M && heightM <= 130))
-    return fail('heightM', 'The tree must be taller than breast height, 1.3 m, and at most 130 m.');
-  return null;
-}
-
-/** Where the butt's neiloid ends and the tip's cone begins, as shares of the height. */
-const BUTT_SHARE = 0.1;
-const TIP_SHARE = 0.7;
-
-/**
- * A neiloid at the butt, a paraboloid along the stem, a cone at the tip, joined without a step or a bend.
- *
- * Source: the classical solids of stem form, Prodan 1965; the joints are chosen here at 0.1 and 0.7 of the height.
- */
-export function solidsProfile(tree: TreeSize): ProfileOutcome {
+/** The stem of one tree by a model of form. */
+export function profileOfTaper(tree: TreeSize, { squareCm2, sumTo, heightAt, words, source }: TaperModel): ProfileOutcome {
   const problem = sizeProblem(tree);
-  if (problem !== null) return problem;
+  if (problem !== null) return { ok: false, problem };
   const { dbhCm, heightM } = tree;
-  const h1 = BUTT_SHARE * heightM;
-  const h2 = TIP_SHARE * heightM;
-  // For the joints to be smooth the paraboloid’s own tip lies half as far above them as the cone’s, and a third as far as
-  // the neiloid’s.
-  const paraboloidTip = h2 + (heightM - h2) / 2;
-  const neiloidTip = h1 + 3 * (paraboloidTip - h1);
-  // Squares of the diameter as shares of that at the upper joint.
-  const ofCone = (h: number): number => ((heightM - h) / (heightM - h2)) ** 2;
-  const ofParaboloid = (h: number): number => (paraboloidTip - h) / (paraboloidTip - h2);
-  const atButt = ofParaboloid(h1);
-  const ofNeiloid = (h: number): number => atButt * ((neiloidTip - h) / (neiloidTip - h1)) ** 3;
-  const share = (h: number): number => (h < h1 ? ofNeiloid(h) : h < h2 ? ofParaboloid(h) : ofCone(h));
-  const scale = dbhCm ** 2 / share(BREAST_HEIGHT_M);
-  const neiloidSum = (h: number): number =>
-    (atButt * (neiloidTip ** 4 - (neiloidTip - h) ** 4)) / (4 * (neiloidTip - h1) ** 3);
-  const paraboloidSum = (h: number): number =>
-    ((paraboloidTip - h1) ** 2 - (paraboloidTip - h) ** 2) / (2 * (paraboloidTip - h2));
-  const coneSum = (h: number): number => ((heightM - h2) ** 3 - (heightM - h) ** 3) / (3 * (heightM - h2) ** 2);
-  const sumTo = (h: number): number =>
-    h < h1
-      ? neiloidSum(h)
-      : h < h2
-        ? neiloidSum(h1) + paraboloidSum(h)
-        : neiloidSum(h1) + paraboloidSum(h2) + coneSum(h);
+  const profile = profileOf({
+    heightM,
+    squareCm2: (h) => squareCm2(dbhCm, heightM, h),
+    sumTo: (h) => sumTo(dbhCm, heightM, h),
+    words,
+    source,
+  });
+  const buttCm = profile.diameterCm(0);
   return {
     ok: true,
-    profile: profileOf({
-      heightM,
-      squareCm2: (h) => scale * share(h),
-      sumTo: (h) => scale * sumTo(h),
-      words: 'neiloid, paraboloid and cone',
-      source: 'Prodan 1965, Holzmesslehre: solids of stem form',
-    }),
+    profile:
+      heightAt === undefined
+        ? profile
+        : {
+            ...profile,
+            heightAtM: (wantedCm) =>
+              wantedCm > buttCm ? 0 : wantedCm <= 0 ? heightM : heightAt(dbhCm, heightM, wantedCm),
+          },
   };
 }
 
-/** Beyond this a coefficient is a slip of the pen. */
-const LARGEST_COEFFICIENT = 1000;
+const byTaper = (tree: TreeSize, outcome: TaperOutcome): ProfileOutcome =>
+  outcome.ok ? profileOfTaper(tree, outcome.model) : outcome;
 
-/**
- * Kozak, Munro and Smith: (d ÷ D)² = b₁ (z − 1) + b₂ (z² − 1), z = h ÷ H.
- *
- * Source: Kozak, Munro & Smith 1969, Forestry Chronicle 45:278.
- */
-export function kozakProfile(tree: TreeSize, { b1, b2 }: { readonly b1: number; readonly b2: number }): ProfileOutcome {
-  const problem = sizeProblem(tree);
-  if (problem !== null) return problem;
-  if (![b1, b2].every((b) => Number.isFinite(b) && Math.abs(b) < LARGEST_COEFFICIENT))
-    return fail('b1', 'The coefficients must be numbers.');
-  // It falls all the way where its slope b₁ + 2 b₂ z is below 0 at both ends.
-  if (!(b1 < 0 && b1 + 2 * b2 < 0))
-    return fail(
-      'b2',
-      'With these coefficients the stem would grow thicker upwards, or end below 0: b1 and b1 + 2 b2 must be below 0.',
-    );
-  const { dbhCm, heightM } = tree;
-  const square = dbhCm ** 2;
-  return {
-    ok: true,
-    profile: profileOf({
-      heightM,
-      squareCm2: (h) => {
-        const z = h / heightM;
-        return square * (b1 * (z - 1) + b2 * (z * z - 1));
-      },
-      sumTo: (h) => {
-        const z = h / heightM;
-        return square * heightM * (b1 * ((z * z) / 2 - z) + b2 * (z ** 3 / 3 - z));
-      },
-      words: 'Kozak, Munro and Smith',
-      source: 'Kozak, Munro & Smith 1969, Forestry Chronicle 45:278',
-    }),
-  };
-}
-
-/**
- * Ormerod: d = D ((H − h) ÷ (H − 1.3))^p.
- *
- * Source: Ormerod 1973, A simple bole model, Forestry Chronicle 49:136.
- */
-export function ormerodProfile(tree: TreeSize, { p }: { readonly p: number }): ProfileOutcome {
-  const problem = sizeProblem(tree);
-  if (problem !== null) return problem;
-  if (!(p > 0.1 && p < 3)) return fail('p', 'The exponent must lie between 0.1 and 3; 0.5 is a paraboloid, 1 a cone.');
-  const { dbhCm, heightM } = tree;
-  const square = dbhCm ** 2 * (heightM - BREAST_HEIGHT_M) ** (-2 * p);
-  const power = 2 * p + 1;
-  return {
-    ok: true,
-    profile: profileOf({
-      heightM,
-      squareCm2: (h) => square * (heightM - h) ** (2 * p),
-      sumTo: (h) => (square * (heightM ** power - (heightM - h) ** power)) / power,
-      words: 'Ormerod',
-      source: 'Ormerod 1973, A simple bole model, Forestry Chronicle 49:136',
-    }),
-  };
-}
-
-export interface MaxBurkhartCoefficients {
-  readonly b: readonly [number, number, number, number];
-  /** Joints as shares of the height: the upper, then the lower. */
-  readonly a: readonly [number, number];
-}
-
-/** Loblolly pine, over bark; medium confidence: check against your local table. */
-export const LOBLOLLY: MaxBurkhartCoefficients = { b: [-3.0257, 1.4586, -1.4464, 39.1081], a: [0.7431, 0.1125] };
-
-/**
- * Max and Burkhart: three parabolas of (d ÷ D)² that join smoothly.
- *
- * Source: Max & Burkhart 1976, Forest Science 22:283.
- */
-export function maxBurkhartProfile(tree: TreeSize, coefficients: MaxBurkhartCoefficients): ProfileOutcome {
-  const problem = sizeProblem(tree);
-  if (problem !== null) return problem;
-  const { dbhCm, heightM } = tree;
-  const {
-    b: [b1, b2, b3, b4],
-    a: [a1, a2],
-  } = coefficients;
-  if (!(a2 > 0 && a1 > a2 && a1 < 1)) return fail('a', 'The joints must lie between 0 and 1, the upper one first.');
-  const above = (a: number, z: number): number => Math.max(0, a - z);
-  // The slope is a straight line between the joints: it is below 0 throughout where it is at each of them.
-  const slope = (z: number): number => b1 + 2 * b2 * z - 2 * b3 * above(a1, z) - 2 * b4 * above(a2, z);
-  if (![0, a2, a1, 1].every((z) => slope(z) < 0))
-    return fail('b', 'With these coefficients the stem would grow thicker upwards, or end below 0.');
-  const square = dbhCm ** 2;
-  // Integral of (a − z)² from 0, while z is below the joint.
-  const jointSum = (a: number, z: number): number => (a ** 3 - above(a, z) ** 3) / 3;
-  return {
-    ok: true,
-    profile: profileOf({
-      heightM,
-      squareCm2: (h) => {
-        const z = h / heightM;
-        return square * (b1 * (z - 1) + b2 * (z * z - 1) + b3 * above(a1, z) ** 2 + b4 * above(a2, z) ** 2);
-      },
-      sumTo: (h) => {
-        const z = h / heightM;
-        return (
-          square *
-          heightM *
-          (b1 * ((z * z) / 2 - z) + b2 * (z ** 3 / 3 - z) + b3 * jointSum(a1, z) + b4 * jointSum(a2, z))
-        );
-      },
-      words: 'Max and Burkhart',
-      source: 'Max & Burkhart 1976, Forest Science 22:283',
-    }),
-  };
-}
+export const solidsProfile = (tree: TreeSize): ProfileOutcome => profileOfTaper(tree, SOLIDS);
+export const kozakProfile = (tree: TreeSize, coefficients: KozakCoefficients): ProfileOutcome =>
+  byTaper(tree, kozakTaper(coefficients));
+export const ormerodProfile = (tree: TreeSize, exponent: { readonly p: number }): ProfileOutcome =>
+  byTaper(tree, ormerodTaper(exponent));
+export const maxBurkhartProfile = (tree: TreeSize, coefficients: MaxBurkhartCoefficients): ProfileOutcome =>
+  byTaper(tree, maxBurkhartTaper(coefficients));
 
 /**
  * Behre's hyperbola d = d₀ x ÷ (a x + b), through one diameter; x is the distance from the tip as a share of that of the

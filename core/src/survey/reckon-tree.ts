@@ -16,7 +16,8 @@ import {
   type Expectation,
 } from '../height/index.ts';
 import type { Measure, MethodContext } from '../method/index.ts';
-import { formFactorVolume, type FormFactor } from '../stem/index.ts';
+import type { FormFactor, Section } from '../stem/index.ts';
+import { treeVolume, type VolumeModel } from '../volume/index.ts';
 import { readMeasure } from './read-draft.ts';
 import { disagreement, outcomeOf, reckonHeights, type KnownOfHeight, type ReckonedHeights } from './reckon-heights.ts';
 import type { Species } from './species.ts';
@@ -31,6 +32,8 @@ const SIGN_SLIPS: ReadonlySet<string> = new Set([
 
 export interface TreeSettings extends ReadingDefaults {
   readonly formFactor: FormFactor;
+  /** How volume is worked out, by species code; by the form factor for species that are not in it. */
+  readonly volumes?: Readonly<Record<string, VolumeModel>>;
   readonly fieldRules: FieldRules;
 }
 
@@ -73,8 +76,10 @@ export interface ReckonedTree {
   /** The tree's dbh by the survey's rule. Null where nothing was read, and where the stems are kept apart. */
   readonly dbh: Estimate | null;
   readonly basalAreaM2: number | null;
-  /** Of all stems, the height being that of the tree. */
+  /** Of all stems, the height being that of the tree. Null where nothing was read, or the survey’s way gives none. */
   readonly volume: Estimate | null;
+  /** What its way says of the volume: outside its range, or why there is none. */
+  readonly volumeFindings: readonly Finding[];
   /** Height over diameter, both in m; of the thickest stem. */
   readonly slenderness: number | null;
   /** What the tree as a whole says against the survey, its species and its last visit. */
@@ -107,6 +112,15 @@ function expectedOnCurve({ curve }: TreeKnown, { broken }: TreeDraft, dbhCm: num
   const expected = curve === undefined || broken === true ? null : expectedByCurve(curve.sums, dbhCm, curve.own);
   return expected === null ? [] : [expected];
 }
+
+/** Diameters of its own above breast height: where its merchantable stem ends, by a diameter that was measured. */
+const upperDiameters = ({ heights }: ReckonedHeights): Section[] =>
+  heights.flatMap(({ of, topDiameterCm, outcome }) => {
+    const heightM = knownOf(outcome)?.value;
+    return of === 'merchantable' && topDiameterCm !== undefined && heightM !== undefined && heightM > 1.3
+      ? [{ heightM, diameterCm: topDiameterCm }]
+      : [];
+  });
 
 /** Works out a tree from what is typed on its sheet, each measure diagnosed in the light of the others. */
 export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: TreeKnown = {}): ReckonedTree {
@@ -153,6 +167,15 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
   const dbh = one ?? (estimates.length === 0 || apart ? null : combinedDbh(estimates, severalStems, unitSystem));
   // Stems of one height have together the volume of one stem with their basal area.
   const together = dbh ?? (estimates.length === 0 ? null : combinedDbh(estimates, 'root-sum-of-squares', unitSystem));
+  const volume =
+    together === null || tall === null
+      ? null
+      : treeVolume(
+          { dbh: together, height: tall, upper: one === null ? [] : upperDiameters(heights) },
+          settings.volumes?.[draft.speciesCode],
+          settings.formFactor,
+          unitSystem,
+        );
   const thickestCm = diametersCm.length === 0 ? null : Math.max(...diametersCm);
   return {
     diameter: reckoned[0]?.diameter ?? null,
@@ -167,8 +190,8 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
         : one === null
           ? combineStems(diametersCm, severalStems).basalAreaM2
           : basalAreaM2(one.value),
-    volume:
-      together === null || tall === null ? null : formFactorVolume(together, tall, settings.formFactor, unitSystem),
+    volume: knownOf(volume),
+    volumeFindings: volume === null ? [] : findingsOf(volume),
     slenderness: thickestCm === null || tall === null ? null : slenderness(tall.value, thickestCm),
     findings: diagnoseTree({
       stems: reckoned.map(({ ordinal, diameter, point }) => ({
@@ -187,7 +210,7 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
 }
 
 /** Every finding about a tree, with the part of the sheet that it is about. */
-export function findingsOfTree({ stems, heights, findings }: ReckonedTree): readonly PlacedFinding[] {
+export function findingsOfTree({ stems, heights, volumeFindings, findings }: ReckonedTree): readonly PlacedFinding[] {
   const placed = (outcome: Outcome | null, measure: Measure, stem: number): PlacedFinding[] =>
     outcome === null ? [] : findingsOf(outcome).map((finding) => ({ ...finding, measure, stem }));
   return [
@@ -199,6 +222,7 @@ export function findingsOfTree({ stems, heights, findings }: ReckonedTree): read
       const of = take === 1 ? {} : { take };
       return [...placed(distance, 'distance', 1), ...placed(outcome, 'height', 1)].map((each) => ({ ...each, ...of }));
     }),
+    ...volumeFindings.map((finding) => ({ ...finding, measure: 'height' as const, stem: 1 })),
     ...disagreement(heights).map((finding) => ({ ...finding, measure: 'height' as const, stem: 1 })),
     ...findings,
   ];

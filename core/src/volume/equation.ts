@@ -1,4 +1,4 @@
-import { readExpression } from './expression.ts';
+import { readExpression, type ReadExpression } from './expression.ts';
 
 /** Forms that an equation can have; `user` is a text in D (cm) and H (m). */
 export type EquationForm =
@@ -17,6 +17,8 @@ export interface VolumeEquation {
   readonly species: string;
   readonly region: string;
   readonly bark: 'over' | 'under';
+  /** Diameter at which the wood ends, in cm; the whole stem where left out. */
+  readonly topCm?: number;
   /** Diameters and heights that it was made from; left out where nobody knows. */
   readonly rangeCm?: readonly [number, number];
   readonly rangeM?: readonly [number, number];
@@ -28,6 +30,8 @@ export interface EquationVolume {
   readonly volumeM3: number;
   /** What to know of it: outside its range, a table to check. */
   readonly doubts: readonly string[];
+  /** Those of them that this tree’s size gives. */
+  readonly outside: readonly string[];
 }
 
 export type EquationOutcome =
@@ -36,6 +40,17 @@ export type EquationOutcome =
 /** Honer's factor from ft³ and in to m³ and cm: 0.0283168 ÷ 2.54². */
 const HONER_FACTOR = 0.0043891;
 const M_PER_FT = 0.3048;
+
+/** A text is read once for all the trees that it is asked for. */
+const readTexts = new WeakMap<EquationForm, ReadExpression>();
+
+function expressionOf(of: Extract<EquationForm, { readonly form: 'user' }>): ReadExpression {
+  const known = readTexts.get(of);
+  if (known !== undefined) return known;
+  const read = readExpression(of.text, ['D', 'H']);
+  readTexts.set(of, read);
+  return read;
+}
 
 function rawVolumeM3({ of }: VolumeEquation, dbhCm: number, heightM: number): number | string {
   switch (of.form) {
@@ -50,7 +65,7 @@ function rawVolumeM3({ of }: VolumeEquation, dbhCm: number, heightM: number): nu
     case 'denzin':
       return (dbhCm * dbhCm) / 1000;
     case 'user': {
-      const read = readExpression(of.text, ['D', 'H']);
+      const read = expressionOf(of);
       return read.ok ? read.evaluate({ D: dbhCm, H: heightM }) : read.message;
     }
   }
@@ -83,20 +98,82 @@ export function equationVolume(equation: VolumeEquation, dbhCm: number, heightM:
       : [
           `Outside the range of ${name}: a ${what} of ${String(value)} ${unit}, made from ${String(range[0])} to ${String(range[1])} ${unit}.`,
         ];
+  const ofSize = [
+    ...outside(dbhCm, rangeCm, 'dbh', 'cm'),
+    ...outside(heightM, rangeM, 'height', 'm'),
+    ...(of.form === 'denzin' && Math.abs(heightM - DENZIN_HEIGHT_M) > 5
+      ? [`Denzin holds for trees of about ${String(DENZIN_HEIGHT_M)} m.`]
+      : []),
+  ];
   return {
     ok: true,
     value: {
       volumeM3,
-      doubts: [
-        ...outside(dbhCm, rangeCm, 'dbh', 'cm'),
-        ...outside(heightM, rangeM, 'height', 'm'),
-        ...(confidence === 'medium' ? [`${name}: check against your local table.`] : []),
-        ...(of.form === 'denzin' && Math.abs(heightM - DENZIN_HEIGHT_M) > 5
-          ? [`Denzin holds for trees of about ${String(DENZIN_HEIGHT_M)} m.`]
-          : []),
-      ],
+      doubts: [...ofSize, ...(confidence === 'medium' ? [`${name}: check against your local table.`] : [])],
+      outside: ofSize,
     },
   };
+}
+
+const FORM_FIELDS: Readonly<Record<EquationForm['form'], readonly string[]>> = {
+  'combined-variable': ['a', 'b'],
+  'schumacher-hall': ['a', 'b', 'c'],
+  'form-factor': ['f'],
+  honer: ['b2', 'c1', 'c2'],
+  denzin: [],
+  user: ['text'],
+};
+const EQUATION_FIELDS: ReadonlySet<string> = new Set([
+  'id',
+  'name',
+  'of',
+  'species',
+  'region',
+  'bark',
+  'topCm',
+  'rangeCm',
+  'rangeM',
+  'confidence',
+  'source',
+]);
+const LONGEST_TEXT = 200;
+
+const isText = (value: unknown): value is string =>
+  typeof value === 'string' && value.trim() !== '' && value.length <= LONGEST_TEXT;
+const isRange = (value: unknown): boolean =>
+  value === undefined ||
+  (Array.isArray(value) &&
+    value.length === 2 &&
+    value.every((end) => typeof end === 'number' && end > 0 && end < 1000) &&
+    Number(value[0]) <= Number(value[1]));
+const isForm = (form: unknown): form is EquationForm['form'] => typeof form === 'string' && Object.hasOwn(FORM_FIELDS, form);
+
+/** A tree that every sound equation has a volume for. */
+const SOUND_TREE = { dbhCm: 40, heightM: 25 } as const;
+
+/** Why something that came over the wire is no equation, its text with an unknown variable among it; null where it is one. */
+export function equationProblem(value: unknown): string | null {
+  if (typeof value !== 'object' || value === null) return 'An equation has a name, a form and its coefficients.';
+  const equation = value as Record<string, unknown>;
+  const unknownField = Object.keys(equation).find((key) => !EQUATION_FIELDS.has(key));
+  if (unknownField !== undefined) return `An equation has no ${unknownField.slice(0, 30)}.`;
+  const missing = ['id', 'name', 'species', 'region', 'source'].find((key) => !isText(equation[key]));
+  if (missing !== undefined) return `The equation’s ${missing} must be text of up to ${String(LONGEST_TEXT)} characters.`;
+  if (equation.bark !== 'over' && equation.bark !== 'under') return 'The equation’s bark must be over or under.';
+  if (!['high', 'medium', 'own'].includes(String(equation.confidence)))
+    return 'The equation’s confidence must be high, medium or own.';
+  if (!isRange(equation.rangeCm) || !isRange(equation.rangeM)) return 'A range goes from one number above 0 to another.';
+  if (equation.topCm !== undefined && !(Number(equation.topCm) > 0 && Number(equation.topCm) < 200))
+    return 'The top limit must lie between 0 and 200 cm.';
+  const { form, ...coefficients } = (equation.of ?? {}) as Record<string, unknown>;
+  if (!isForm(form)) return `The equation’s form must be one of ${Object.keys(FORM_FIELDS).join(', ')}.`;
+  const wanted = FORM_FIELDS[form];
+  const isWhole =
+    Object.keys(coefficients).length === wanted.length &&
+    wanted.every((key) => (form === 'user' ? isText(coefficients[key]) : Number.isFinite(coefficients[key])));
+  if (!isWhole) return `The form ${form} takes ${wanted.length === 0 ? 'no coefficients' : wanted.join(', ')}, and nothing else.`;
+  const outcome = equationVolume(equation as unknown as VolumeEquation, SOUND_TREE.dbhCm, SOUND_TREE.heightM);
+  return outcome.ok ? null : outcome.message;
 }
 
 const HONER_SOURCE =

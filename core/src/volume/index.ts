@@ -12,6 +12,7 @@ export {
   type ComponentShares,
 } from './biomass.ts';
 export {
+  equationProblem,
   EQUATIONS,
   equationVolume,
   type EquationForm,
@@ -28,3 +29,12 @@ export {
   type LocalTableOutcome,
   type MeasuredStem,
 } from './local-table.ts';
+export {
+  treeVolume,
+  USUAL_VOLUME_ERROR_SHARE,
+  VOLUME_ERROR_LIMITS,
+  volumeBark,
+  volumeModelProblem,
+  type TreeOfVolume,
+  type VolumeModel,
+} from './tree-volume.ts';

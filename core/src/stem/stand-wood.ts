@@ -1,0 +1,97 @@
+import { LOG_RULES, type LogRuleId } from '../logs/index.ts';
+import { TAPER_LIMITS, type TaperModel } from './taper.ts';
+
+/** The stems of a stand, a column each: dbh in cm and total height in m, both of the same length. */
+export interface StandStems {
+  readonly dbhCm: Float64Array;
+  readonly heightM: Float64Array;
+}
+
+/** How all the stems are cut: in logs of one length from the stump, and half a log where one more would not fit. */
+export interface StandCut {
+  readonly stumpM: number;
+  /** Smallest diameter under bark that is taken, in cm. */
+  readonly topCm: number;
+  readonly logM: number;
+  /** Diameter under bark over that over it. */
+  readonly barkRatio: number;
+  readonly rule: LogRuleId;
+}
+
+/** What the stems have, a column each: wood under bark from the stump to the smallest top in m³, and board feet of the logs. */
+export interface StandWood {
+  readonly volumeM3: Float64Array;
+  readonly boardFeet: Float64Array;
+}
+
+const CM_PER_IN = 2.54;
+const M_PER_FT = 0.3048;
+const AREA_PER_CM2 = Math.PI / 40_000;
+const BREAST_HEIGHT_M = 1.3;
+
+export const emptyStandWood = (stems: number): StandWood => ({
+  volumeM3: new Float64Array(stems),
+  boardFeet: new Float64Array(stems),
+});
+
+/** The height of a diameter by halving, for a model that has no formula of it. */
+function halved(model: TaperModel, dbhCm: number, heightM: number, diameterCm: number): number {
+  const square = diameterCm * diameterCm;
+  let low = 0;
+  let high = heightM;
+  for (let round = 0; round < 50; round += 1) {
+    const middle = (low + high) / 2;
+    if (model.squareCm2(dbhCm, heightM, middle) >= square) low = middle;
+    else high = middle;
+  }
+  return low;
+}
+
+/**
+ * Volumes and board feet of many stems by one model of form: plain loops over columns, for a worker or the server.
+ *
+ * A stem without a dbh or a height within the limits of the model (above 0 to 600 cm, above 1.3 to 130 m) has NaN in both
+ * columns, so that no sum takes it for a stem without wood.
+ *
+ * @param from first stem to work out, so that a caller can go in pieces, and be stopped between them
+ * @param to the one after the last
+ */
+export function standWood(
+  model: TaperModel,
+  { dbhCm, heightM }: StandStems,
+  { stumpM, topCm, logM, barkRatio, rule }: StandCut,
+  into: StandWood,
+  from = 0,
+  to = dbhCm.length,
+): void {
+  const { boardFeet: feetOf } = LOG_RULES[rule];
+  const { volumeM3, boardFeet } = into;
+  const { squareCm2, sumTo } = model;
+  const heightAt = model.heightAt ?? ((d: number, h: number, top: number): number => halved(model, d, h, top));
+  const overBarkTopCm = topCm / barkRatio;
+  const inchesPerCm = barkRatio / CM_PER_IN;
+  const underBark = AREA_PER_CM2 * barkRatio * barkRatio;
+  const logFt = logM / M_PER_FT;
+  for (let i = from; i < to; i += 1) {
+    const d = dbhCm[i] ?? NaN;
+    const tall = heightM[i] ?? NaN;
+    if (!(d > 0 && d <= TAPER_LIMITS.dbhCm && tall > BREAST_HEIGHT_M && tall <= TAPER_LIMITS.heightM)) {
+      volumeM3[i] = NaN;
+      boardFeet[i] = NaN;
+      continue;
+    }
+    if (squareCm2(d, tall, Math.min(stumpM, tall)) <= overBarkTopCm * overBarkTopCm) {
+      volumeM3[i] = 0;
+      boardFeet[i] = 0;
+      continue;
+    }
+    const end = overBarkTopCm > 0 ? heightAt(d, tall, overBarkTopCm) : tall;
+    volumeM3[i] = underBark * (sumTo(d, tall, end) - sumTo(d, tall, stumpM));
+    let feet = 0;
+    let at = stumpM + logM;
+    for (; at <= end; at += logM) feet += feetOf(Math.sqrt(squareCm2(d, tall, at)) * inchesPerCm, logFt);
+    at -= logM / 2;
+    if (at <= end) feet += feetOf(Math.sqrt(squareCm2(d, tall, at)) * inchesPerCm, logFt / 2);
+    boardFeet[i] = feet;
+  }
+}

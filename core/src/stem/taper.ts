@@ -1,0 +1,210 @@
+/** Dbh in cm and total height in m. */
+export interface TreeSize {
+  readonly dbhCm: number;
+  readonly heightM: number;
+}
+
+/** Why no stem can be drawn, at which figure. */
+export interface ProfileProblem {
+  readonly field: string;
+  readonly message: string;
+}
+
+/**
+ * A model of stem form as plain functions of dbh (cm), total height (m) and a height above the ground (m) between 0 and the
+ * tip. Profiles of one tree and the sums of a whole stand are made from the same functions.
+ */
+export interface TaperModel {
+  /** Square of the diameter, in cm². */
+  readonly squareCm2: (dbhCm: number, heightM: number, h: number) => number;
+  /** Integral of that from the ground, in cm² m. */
+  readonly sumTo: (dbhCm: number, heightM: number, h: number) => number;
+  /** Height at which the stem is so thick, above the ground and below the tip; by halving where left out. */
+  readonly heightAt?: (dbhCm: number, heightM: number, diameterCm: number) => number;
+  readonly words: string;
+  readonly source: string;
+}
+
+export type TaperOutcome =
+  { readonly ok: true; readonly model: TaperModel } | { readonly ok: false; readonly problem: ProfileProblem };
+
+const fail = (field: string, message: string): TaperOutcome => ({ ok: false, problem: { field, message } });
+
+const BREAST_HEIGHT_M = 1.3;
+export const TAPER_LIMITS = { dbhCm: 600, heightM: 130 } as const;
+
+/** What is wrong with a tree before any model is asked; null where nothing is. */
+export function sizeProblem({ dbhCm, heightM }: TreeSize): ProfileProblem | null {
+  if (!(dbhCm > 0 && dbhCm <= TAPER_LIMITS.dbhCm))
+    return { field: 'dbhCm', message: 'The dbh must lie above 0 and up to 600 cm.' };
+  if (!(heightM > BREAST_HEIGHT_M && heightM <= TAPER_LIMITS.heightM))
+    return { field: 'heightM', message: 'The tree must be taller than breast height, 1.3 m, and at most 130 m.' };
+  return null;
+}
+
+/** Where the butt's neiloid ends and the tip's cone begins, as shares of the height. */
+const BUTT_SHARE = 0.1;
+const TIP_SHARE = 0.7;
+// Joints and tips below are shares of the height. For the joints to be smooth the paraboloid’s own tip lies half as far above
+// them as the cone’s, and a third as far as the neiloid’s.
+const PARABOLOID_TIP = TIP_SHARE + (1 - TIP_SHARE) / 2;
+const NEILOID_TIP = BUTT_SHARE + 3 * (PARABOLOID_TIP - BUTT_SHARE);
+const AT_BUTT = (PARABOLOID_TIP - BUTT_SHARE) / (PARABOLOID_TIP - TIP_SHARE);
+
+/** Square of the diameter at a share of the height, as a share of that at the upper joint. */
+function solidsShare(z: number): number {
+  if (z < BUTT_SHARE) {
+    const left = (NEILOID_TIP - z) / (NEILOID_TIP - BUTT_SHARE);
+    return AT_BUTT * left * left * left;
+  }
+  if (z < TIP_SHARE) return (PARABOLOID_TIP - z) / (PARABOLOID_TIP - TIP_SHARE);
+  const left = (1 - z) / (1 - TIP_SHARE);
+  return left * left;
+}
+
+const neiloidSum = (z: number): number =>
+  (AT_BUTT * (NEILOID_TIP ** 4 - (NEILOID_TIP - z) ** 4)) / (4 * (NEILOID_TIP - BUTT_SHARE) ** 3);
+const paraboloidSum = (z: number): number =>
+  ((PARABOLOID_TIP - BUTT_SHARE) ** 2 - (PARABOLOID_TIP - z) ** 2) / (2 * (PARABOLOID_TIP - TIP_SHARE));
+const coneSum = (z: number): number => ((1 - TIP_SHARE) ** 3 - (1 - z) ** 3) / (3 * (1 - TIP_SHARE) ** 2);
+
+function solidsSum(z: number): number {
+  if (z < BUTT_SHARE) return neiloidSum(z);
+  if (z < TIP_SHARE) return neiloidSum(BUTT_SHARE) + paraboloidSum(z);
+  return neiloidSum(BUTT_SHARE) + paraboloidSum(TIP_SHARE) + coneSum(z);
+}
+
+/**
+ * A neiloid at the butt, a paraboloid along the stem, a cone at the tip, joined without a step or a bend.
+ *
+ * Source: the classical solids of stem form, Prodan 1965; the joints are chosen here at 0.1 and 0.7 of the height.
+ */
+export const SOLIDS: TaperModel = {
+  squareCm2: (dbhCm, heightM, h) =>
+    (dbhCm * dbhCm * solidsShare(h / heightM)) / solidsShare(BREAST_HEIGHT_M / heightM),
+  sumTo: (dbhCm, heightM, h) =>
+    (dbhCm * dbhCm * heightM * solidsSum(h / heightM)) / solidsShare(BREAST_HEIGHT_M / heightM),
+  heightAt: (dbhCm, heightM, diameterCm) => {
+    const share = ((diameterCm * diameterCm) / (dbhCm * dbhCm)) * solidsShare(BREAST_HEIGHT_M / heightM);
+    if (share >= AT_BUTT) return heightM * (NEILOID_TIP - Math.cbrt(share / AT_BUTT) * (NEILOID_TIP - BUTT_SHARE));
+    if (share >= 1) return heightM * (PARABOLOID_TIP - share * (PARABOLOID_TIP - TIP_SHARE));
+    return heightM * (1 - Math.sqrt(share) * (1 - TIP_SHARE));
+  },
+  words: 'neiloid, paraboloid and cone',
+  source: 'Prodan 1965, Holzmesslehre: solids of stem form',
+};
+
+export interface KozakCoefficients {
+  readonly b1: number;
+  readonly b2: number;
+}
+
+/** Beyond this a coefficient is a slip of the pen. */
+const LARGEST_COEFFICIENT = 1000;
+
+/**
+ * Kozak, Munro and Smith: (d ÷ D)² = b₁ (z − 1) + b₂ (z² − 1), z = h ÷ H. The height of a diameter is the smaller root.
+ *
+ * Source: Kozak, Munro & Smith 1969, Forestry Chronicle 45:278.
+ */
+export function kozakTaper({ b1, b2 }: KozakCoefficients): TaperOutcome {
+  if (![b1, b2].every((b) => Number.isFinite(b) && Math.abs(b) < LARGEST_COEFFICIENT))
+    return fail('b1', 'The coefficients must be numbers.');
+  // It falls all the way where its slope b₁ + 2 b₂ z is below 0 at both ends.
+  if (!(b1 < 0 && b1 + 2 * b2 < 0))
+    return fail(
+      'b2',
+      'With these coefficients the stem would grow thicker upwards, or end below 0: b1 and b1 + 2 b2 must be below 0.',
+    );
+  return {
+    ok: true,
+    model: {
+      squareCm2: (dbhCm, heightM, h) => {
+        const z = h / heightM;
+        return dbhCm * dbhCm * (b1 * (z - 1) + b2 * (z * z - 1));
+      },
+      sumTo: (dbhCm, heightM, h) => {
+        const z = h / heightM;
+        return dbhCm * dbhCm * heightM * z * (b1 * (z / 2 - 1) + b2 * ((z * z) / 3 - 1));
+      },
+      heightAt: (dbhCm, heightM, diameterCm) => {
+        const share = (diameterCm * diameterCm) / (dbhCm * dbhCm);
+        // In the form that keeps its digits where b₂ is near 0.
+        const free = b1 + b2 + share;
+        return (heightM * 2 * free) / (b1 - Math.sqrt(b1 * b1 + 4 * b2 * free));
+      },
+      words: 'Kozak, Munro and Smith',
+      source: 'Kozak, Munro & Smith 1969, Forestry Chronicle 45:278',
+    },
+  };
+}
+
+/**
+ * Ormerod: d = D ((H − h) ÷ (H − 1.3))^p.
+ *
+ * Source: Ormerod 1973, A simple bole model, Forestry Chronicle 49:136.
+ */
+export function ormerodTaper({ p }: { readonly p: number }): TaperOutcome {
+  if (!(p > 0.1 && p < 3)) return fail('p', 'The exponent must lie between 0.1 and 3; 0.5 is a paraboloid, 1 a cone.');
+  const power = 2 * p + 1;
+  return {
+    ok: true,
+    model: {
+      squareCm2: (dbhCm, heightM, h) => dbhCm * dbhCm * ((heightM - h) / (heightM - BREAST_HEIGHT_M)) ** (2 * p),
+      sumTo: (dbhCm, heightM, h) => {
+        const above = heightM - BREAST_HEIGHT_M;
+        return (dbhCm * dbhCm * above * ((heightM / above) ** power - ((heightM - h) / above) ** power)) / power;
+      },
+      heightAt: (dbhCm, heightM, diameterCm) =>
+        heightM - (heightM - BREAST_HEIGHT_M) * (diameterCm / dbhCm) ** (1 / p),
+      words: 'Ormerod',
+      source: 'Ormerod 1973, A simple bole model, Forestry Chronicle 49:136',
+    },
+  };
+}
+
+export interface MaxBurkhartCoefficients {
+  readonly b: readonly [number, number, number, number];
+  /** Joints as shares of the height: the upper, then the lower. */
+  readonly a: readonly [number, number];
+}
+
+/** Loblolly pine, over bark; medium confidence: check against your local table. */
+export const LOBLOLLY: MaxBurkhartCoefficients = { b: [-3.0257, 1.4586, -1.4464, 39.1081], a: [0.7431, 0.1125] };
+
+/**
+ * Max and Burkhart: three parabolas of (d ÷ D)² that join smoothly.
+ *
+ * Source: Max & Burkhart 1976, Forest Science 22:283.
+ */
+export function maxBurkhartTaper({ b: [b1, b2, b3, b4], a: [a1, a2] }: MaxBurkhartCoefficients): TaperOutcome {
+  if (!(a2 > 0 && a1 > a2 && a1 < 1)) return fail('a', 'The joints must lie between 0 and 1, the upper one first.');
+  const above = (a: number, z: number): number => Math.max(0, a - z);
+  // The slope is a straight line between the joints: it is below 0 throughout where it is at each of them.
+  const slope = (z: number): number => b1 + 2 * b2 * z - 2 * b3 * above(a1, z) - 2 * b4 * above(a2, z);
+  if (![0, a2, a1, 1].every((z) => slope(z) < 0))
+    return fail('b', 'With these coefficients the stem would grow thicker upwards, or end below 0.');
+  // Integral of (a − z)² from 0, while z is below the joint.
+  const jointSum = (a: number, z: number): number => (a ** 3 - above(a, z) ** 3) / 3;
+  return {
+    ok: true,
+    model: {
+      squareCm2: (dbhCm, heightM, h) => {
+        const z = h / heightM;
+        const [high, low] = [above(a1, z), above(a2, z)];
+        return dbhCm * dbhCm * (b1 * (z - 1) + b2 * (z * z - 1) + b3 * high * high + b4 * low * low);
+      },
+      sumTo: (dbhCm, heightM, h) => {
+        const z = h / heightM;
+        return (
+          dbhCm *
+          dbhCm *
+          heightM *
+          (b1 * ((z * z) / 2 - z) + b2 * (z ** 3 / 3 - z) + b3 * jointSum(a1, z) + b4 * jointSum(a2, z))
+        );
+      },
+      words: 'Max and Burkhart',
+      source: 'Max & Burkhart 1976, Forest Science 22:283',
+    },
+  };
+}

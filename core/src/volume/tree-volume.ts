@@ -1,0 +1,230 @@
+import { propagate, workOut, type Estimate, type Finding, type Outcome } from '../estimate/index.ts';
+import { convert, printRounded, printStandardError, unitOf, type UnitSystem } from '../quantity/index.ts';
+import {
+  formFactorVolume,
+  profileByChoice,
+  profileByOwnDiameters,
+  taperChoiceProblem,
+  type FormFactor,
+  type Section,
+  type TaperChoice,
+} from '../stem/index.ts';
+import { equationProblem, equationVolume, type VolumeEquation } from './equation.ts';
+
+/** How the volume of a species is worked out in a survey, where it is not by the survey’s form factor. */
+export type VolumeModel =
+  | {
+      readonly by: 'equation';
+      readonly equation: VolumeEquation;
+      /** Standard error of one tree’s volume, as a share of it. */
+      readonly errorShare: number;
+    }
+  | {
+      readonly by: 'profile';
+      readonly taper: TaperChoice;
+      readonly errorShare: number;
+    };
+
+/** What a volume’s share of error may be. */
+export const VOLUME_ERROR_LIMITS = { low: 0, high: 1 } as const;
+/** Of one tree by a table or a taper that is not its own: what tables that come with their error say, or near it. */
+export const USUAL_VOLUME_ERROR_SHARE = 0.1;
+/** By diameters of its own: what is left is the shape between them. */
+const OWN_DIAMETERS_ERROR_SHARE = 0.03;
+
+/** Why something that came over the wire is no way to a volume; null where it is one. */
+export function volumeModelProblem(value: unknown): string | null {
+  if (typeof value !== 'object' || value === null) return 'A volume is by an equation or by a profile.';
+  const { by, equation, taper, errorShare, ...rest } = value as Record<string, unknown>;
+  if (typeof errorShare !== 'number' || !(errorShare >= VOLUME_ERROR_LIMITS.low && errorShare <= VOLUME_ERROR_LIMITS.high))
+    return 'The error must be a share of the volume, from 0 to 1.';
+  if (Object.keys(rest).length > 0) return `There is no such field: ${Object.keys(rest)[0] ?? ''}.`;
+  if (by === 'equation' && taper === undefined) return equationProblem(equation);
+  if (by === 'profile' && equation === undefined) return taperChoiceProblem(taper);
+  return 'A volume is by an equation or by a profile.';
+}
+
+/** Whether the volume is of the wood alone. */
+export const volumeBark = (model: VolumeModel | undefined): 'over' | 'under' => {
+  if (model === undefined) return 'over';
+  return model.by === 'equation' ? model.equation.bark : model.taper.model === 'behre' ? 'under' : 'over';
+};
+
+/** What a tree’s volume is worked out from. */
+export interface TreeOfVolume {
+  readonly dbh: Estimate;
+  readonly height: Estimate;
+  /** Diameters of its own above breast height. */
+  readonly upper: readonly Section[];
+}
+
+interface Way {
+  readonly methodId: string;
+  readonly volumeM3: (dbhCm: number, heightM: number) => number | null;
+  readonly write: (dbh: string, height: string) => string;
+  readonly rule: string;
+  readonly source: string;
+  readonly errorShare: number;
+  readonly words: string;
+  readonly notes: readonly string[];
+}
+
+const figures = (value: number): string => String(Number(value.toPrecision(6)));
+
+/** An equation with its numbers put in, as a person would write it. */
+function written({ of }: VolumeEquation, d: string, h: string): string {
+  switch (of.form) {
+    case 'combined-variable':
+      return `${figures(of.a)} + ${figures(of.b)} × ${d}² × ${h}`;
+    case 'schumacher-hall':
+      return `${figures(of.a)} × ${d}^${figures(of.b)} × ${h}^${figures(of.c)}`;
+    case 'form-factor':
+      return `${figures(of.f)} × π × ${d}² ÷ 40000 × ${h}`;
+    case 'honer':
+      return `0.0043891 × ${d}² × (1 − 0.04365 × ${figures(of.b2)})² ÷ (${figures(of.c1)} + 0.3048 × ${figures(of.c2)} ÷ ${h})`;
+    case 'denzin':
+      return `${d}² ÷ 1000`;
+    case 'user':
+      return `${of.text}, D = ${d}, H = ${h}`;
+  }
+}
+
+function wayOf({ upper, dbh, height }: TreeOfVolume, model: VolumeModel): Way | string {
+  if (model.by === 'equation') {
+    const { equation, errorShare } = model;
+    const outcome = equationVolume(equation, dbh.value, height.value);
+    if (!outcome.ok) return outcome.message;
+    return {
+      methodId: `volume.equation.${equation.id}`,
+      volumeM3: (dbhCm, heightM) => {
+        const found = equationVolume(equation, dbhCm, heightM);
+        return found.ok ? found.value.volumeM3 : null;
+      },
+      write: (d, h) => written(equation, d, h),
+      rule: `${equation.name}, ${equation.bark} bark`,
+      source: equation.confidence === 'medium' ? `${equation.source}; check against your local table` : equation.source,
+      errorShare,
+      words: 'table',
+      notes: outcome.value.outside,
+    };
+  }
+  const tree = { dbhCm: dbh.value, heightM: height.value };
+  const own = profileByOwnDiameters(tree, upper);
+  if (own?.ok === false) return own.problem.message;
+  const outcome = own ?? profileByChoice(model.taper, tree);
+  if (!outcome.ok) return outcome.problem.message;
+  const profile = (dbhCm: number, heightM: number) =>
+    own === null
+      ? profileByChoice(model.taper, { dbhCm, heightM })
+      : // Other heights carry the upper diameters with them.
+        profileByOwnDiameters(
+          { dbhCm, heightM },
+          upper.map((section) => ({ ...section, heightM: (section.heightM * heightM) / tree.heightM })),
+        );
+  return {
+    methodId: own === null ? `volume.profile.${model.taper.model}` : 'volume.profile.own',
+    volumeM3: (dbhCm, heightM) => {
+      const found = profile(dbhCm, heightM);
+      return found?.ok === true ? found.profile.volumeM3(0, heightM) : null;
+    },
+    write: (d, h) =>
+      `∫ π d² ÷ 40000 from 0 to ${h}, dbh ${d}${own === null ? '' : `, ${upper.map((each) => `${printRounded(each.diameterCm, 1)} cm at ${printRounded(each.heightM, 1)} m`).join(', ')}`}`,
+    rule: `the stem by its profile: ${outcome.profile.words}`,
+    source: outcome.profile.source,
+    errorShare: own === null ? model.errorShare : OWN_DIAMETERS_ERROR_SHARE,
+    words: own === null ? 'taper' : 'shape between its diameters',
+    notes: [],
+  };
+}
+
+const finding = (code: string, severity: Finding['severity'], title: string, message: string): Finding => ({
+  code,
+  severity,
+  reading: null,
+  title,
+  message,
+  mends: [],
+});
+
+/**
+ * Volume of a tree’s stem as its survey works it out for the species: by an equation, by a profile of its form, or through
+ * diameters of its own where it has some; by the survey’s form factor where nothing is chosen.
+ *
+ * @returns an estimate in m³, whose error joins those of dbh, height and model; or why there is none
+ */
+export function treeVolume(
+  tree: TreeOfVolume,
+  model: VolumeModel | undefined,
+  factor: FormFactor,
+  system: UnitSystem,
+): Outcome {
+  const { dbh, height } = tree;
+  if (model === undefined) return { ok: true, estimate: formFactorVolume(dbh, height, factor, system) };
+  const way = wayOf(tree, model);
+  if (typeof way === 'string')
+    return { ok: false, findings: [finding('volume.none', 'check', 'No volume for this tree', way)] };
+  const isMetric = system === 'metric';
+  const decimals = isMetric ? 3 : 1;
+  const ft3PerM3 = convert(1, 'm3', 'ft3');
+  const { term, steps } = workOut((book) => {
+    const d = book.stated(dbh.value, 1);
+    const h = book.stated(height.value, 1);
+    const m3 = book.step({
+      terms: [d, h],
+      compute: (dbhCm = 0, heightM = 0) => way.volumeM3(dbhCm, heightM) ?? NaN,
+      write: (a = '', b = '') => way.write(a, b),
+      decimals: 3,
+      final: isMetric,
+      unit: 'm³',
+      rule: way.rule,
+      source: way.source,
+    });
+    return isMetric
+      ? m3
+      : book.step({
+          terms: [m3, book.given(Number(ft3PerM3.toFixed(4)))],
+          compute: (volume = 0, perM3 = 0) => volume * perM3,
+          write: (volume = '', perM3 = '') => `${volume} × ${perM3}`,
+          decimals,
+          final: true,
+          unit: unitOf('ft3').symbol,
+          rule: 'cubic metres to cubic feet',
+          source: 'definition of the foot, 0.3048 m',
+        });
+  });
+  const value = way.volumeM3(dbh.value, height.value) ?? NaN;
+  const inputs = [
+    { value: dbh.value, standardError: dbh.standardError },
+    { value: height.value, standardError: height.standardError },
+    { value: 1, standardError: way.errorShare },
+  ];
+  const spread = propagate(([d = 0, h = 0, k = 0]) => k * (way.volumeM3(d, h) ?? value), inputs);
+  const labels = ['dbh', 'height', way.words] as const;
+  const readingUnits = ['cm', 'm', 'one'] as const;
+  return {
+    ok: true,
+    estimate: {
+      methodId: way.methodId,
+      methodVersion: 1,
+      value,
+      unit: 'm3',
+      standardError: spread.standardError,
+      printed: {
+        value: printRounded(term.exact, decimals),
+        standardError: printStandardError(isMetric ? spread.standardError : spread.standardError * ft3PerM3),
+        unit: isMetric ? 'm3' : 'ft3',
+      },
+      workings: steps,
+      errorWorkings: [],
+      contributions: labels.map((label, i) => ({
+        reading: i < 2 ? label : null,
+        label,
+        readingStandardError: inputs[i]?.standardError ?? 0,
+        readingUnit: readingUnits[i] ?? 'one',
+        effect: spread.parts[i]?.effect ?? 0,
+      })),
+      findings: way.notes.map((note) => finding('volume.range', 'note', 'Outside the table’s range', note)),
+    },
+  };
+}
+
