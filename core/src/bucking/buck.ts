@@ -1,4 +1,4 @@
-import { cutAt, type Cut, type Product, type StemToCut } from './products.ts';
+import { cutAt, logValue, TOUCHING_M, type Cut, type Product, type StemToCut } from './products.ts';
 
 /** A way to cut a stem, from the stump up. */
 export interface Bucking {
@@ -15,6 +15,36 @@ const stepsOf = (metres: number, stepM: number): number => Math.round(metres / s
 const placesOn = ({ profile, stumpM, topCm }: StemToCut, stepM: number): number =>
   Math.max(0, Math.floor((profile.heightAtM(topCm) - stumpM) / stepM + 1e-9));
 
+/** A length of a product, in steps of the grid. */
+interface Option {
+  readonly product: number;
+  readonly steps: number;
+  /** With trim. */
+  readonly taken: number;
+  readonly lengthM: number;
+}
+
+const optionsOf = (products: readonly Product[], stepM: number): Option[] =>
+  products.flatMap(({ lengthsM, trimM }, product) =>
+    lengthsM
+      .map((length): Option => {
+        const steps = stepsOf(length, stepM);
+        return { product, steps, taken: steps + stepsOf(trimM, stepM), lengthM: steps * stepM };
+      })
+      .filter(({ steps }) => steps > 0),
+  );
+
+/** For each place, where the next defect begins that a product may not have and that does not end below: in m. */
+function nextMarred({ defects, stumpM }: StemToCut, { allows }: Product, places: number, stepM: number): Float64Array {
+  const marring = defects.filter(({ kind }) => !allows.includes(kind));
+  return Float64Array.from({ length: places + 1 }, (_, place) =>
+    Math.min(
+      Infinity,
+      ...marring.filter(({ toM }) => toM > stumpM + place * stepM + TOUCHING_M).map(({ fromM }) => fromM),
+    ),
+  );
+}
+
 /**
  * The cuts that are worth most: from the top down, the best of leaving a step as waste and of every log that can begin
  * there.
@@ -24,44 +54,56 @@ const placesOn = ({ profile, stumpM, topCm }: StemToCut, stepM: number): number 
  * @param stepM grid of the cuts; lengths and trims are rounded to it
  */
 export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = CUT_STEP_M): Bucking {
+  const { profile, stumpM, topCm } = stem;
   const places = placesOn(stem, stepM);
   const worth = new Float64Array(places + 1);
-  const chosen: (Cut | null)[] = new Array<Cut | null>(places + 1).fill(null);
-  const lastStep = stepsOf(stem.profile.heightM - stem.stumpM, stepM);
-  const diameters = Float64Array.from({ length: places + 1 }, (_, i) =>
-    stem.profile.diameterCm(stem.stumpM + i * stepM),
-  );
-  const diameterAt = (metres: number): number => diameters[stepsOf(metres - stem.stumpM, stepM)] ?? 0;
-  const options = products.flatMap(({ lengthsM, trimM }, product) =>
-    lengthsM.map((lengthM) => ({
-      product,
-      lengthM: stepsOf(lengthM, stepM) * stepM,
-      steps: stepsOf(lengthM, stepM),
-      taken: stepsOf(lengthM, stepM) + stepsOf(trimM, stepM),
-    })),
-  );
+  const chosen = new Int32Array(places + 1).fill(-1);
+  const lastStep = stepsOf(profile.heightM - stumpM, stepM);
+  const diameters = Float64Array.from({ length: places + 1 }, (_, i) => profile.diameterCm(stumpM + i * stepM));
+  const marred = products.map((product) => nextMarred(stem, product, places, stepM));
+  const options = optionsOf(products, stepM);
   for (let place = places - 1; place >= 0; place -= 1) {
+    const buttCm = diameters[place] ?? 0;
     let best = worth[place + 1] ?? 0;
-    for (const { product, lengthM, steps, taken } of options) {
-      if (steps === 0 || place + steps > places || place + taken > lastStep) continue;
-      const cut = cutAt(stem, products, { product, fromM: stem.stumpM + place * stepM, lengthM }, diameterAt);
-      if (cut === null) continue;
-      const total = cut.value + (worth[Math.min(places, place + taken)] ?? 0);
+    for (let i = 0; i < options.length; i += 1) {
+      const option = options[i];
+      const product = option === undefined ? undefined : products[option.product];
+      if (option === undefined || product === undefined) continue;
+      const end = place + option.steps;
+      if (end > places || place + option.taken > lastStep) continue;
+      const endCm = diameters[end] ?? 0;
+      if (endCm < product.smallestTopCm || endCm < topCm) continue;
+      if (product.largestButtCm !== undefined && buttCm > product.largestButtCm) continue;
+      const toM = stumpM + end * stepM;
+      if (toM > (product.belowM ?? Infinity) + TOUCHING_M) continue;
+      if ((marred[option.product]?.[place] ?? 0) < toM - TOUCHING_M) continue;
+      const total = logValue(product, buttCm, endCm, option.lengthM) + (worth[Math.min(places, place + option.taken)] ?? 0);
       if (total > best) {
         best = total;
-        chosen[place] = cut;
+        chosen[place] = i;
       }
     }
     worth[place] = best;
   }
   const cuts: Cut[] = [];
   for (let place = 0; place < places;) {
-    const cut = chosen[place] ?? null;
-    if (cut === null || worth[place] === worth[place + 1]) place += 1;
-    else {
-      cuts.push(cut);
-      place += stepsOf(cut.lengthM, stepM) + stepsOf(products[cut.product]?.trimM ?? 0, stepM);
+    const option = worth[place] === worth[place + 1] ? undefined : options[chosen[place] ?? -1];
+    const product = option === undefined ? undefined : products[option.product];
+    if (option === undefined || product === undefined) {
+      place += 1;
+      continue;
     }
+    const { lengthM, steps, taken } = option;
+    const [buttCm, endCm] = [diameters[place] ?? 0, diameters[place + steps] ?? 0];
+    cuts.push({
+      product: option.product,
+      fromM: stumpM + place * stepM,
+      lengthM,
+      buttCm,
+      topCm: endCm,
+      value: logValue(product, buttCm, endCm, lengthM),
+    });
+    place += taken;
   }
   return { cuts, value: cuts.reduce((sum, { value }) => sum + value, 0) };
 }
@@ -69,16 +111,14 @@ export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = 
 /** The cuts of somebody who takes, at each place, the log that is worth most there; nothing ahead is thought of. */
 export function greedyCuts(stem: StemToCut, products: readonly Product[], stepM = CUT_STEP_M): Bucking {
   const places = placesOn(stem, stepM);
+  const options = optionsOf(products, stepM);
   const cuts: Cut[] = [];
   for (let place = 0; place < places;) {
     const fromM = stem.stumpM + place * stepM;
-    const candidates = products.flatMap(({ lengthsM, trimM }, product) =>
-      lengthsM.flatMap((length) => {
-        const steps = stepsOf(length, stepM);
-        const cut = place + steps > places ? null : cutAt(stem, products, { product, fromM, lengthM: steps * stepM });
-        return cut === null || steps === 0 ? [] : [{ cut, taken: steps + stepsOf(trimM, stepM) }];
-      }),
-    );
+    const candidates = options.flatMap(({ product, steps, taken, lengthM }) => {
+      const cut = place + steps > places ? null : cutAt(stem, products, { product, fromM, lengthM });
+      return cut === null ? [] : [{ cut, taken }];
+    });
     const [best] = candidates.sort((a, b) => b.cut.value - a.cut.value);
     if (best === undefined || !(best.cut.value > 0)) place += 1;
     else {

@@ -71,14 +71,11 @@ const PER_MBF = 1000;
 export const logBoardFeet = (rule: LogRuleId, topCm: number, lengthM: number): number =>
   LOG_RULES[rule].boardFeet(topCm * INCHES_PER_CM, lengthM * FEET_PER_M);
 
-/** What a log is worth: its cubic metres after Smalian, its board feet by the rule, or one. */
-export function logValue(
-  { unit, price }: Product,
-  log: { readonly buttCm: number; readonly topCm: number; readonly lengthM: number },
-): number {
+/** What a log is worth: its cubic metres after Smalian, its board feet by the rule, or one. Diameters in cm, length in m. */
+export function logValue({ unit, price }: Product, buttCm: number, topCm: number, lengthM: number): number {
+  if (unit === 'm3') return price * smalianM3(buttCm, topCm, lengthM);
   if (unit === 'piece') return price;
-  if (unit === 'm3') return price * smalianM3(log.buttCm, log.topCm, log.lengthM);
-  return isLogRuleId(unit) ? (price * logBoardFeet(unit, log.topCm, log.lengthM)) / PER_MBF : 0;
+  return isLogRuleId(unit) ? (price * logBoardFeet(unit, topCm, lengthM)) / PER_MBF : 0;
 }
 
 /** A stem to be cut: its profile under bark, where the saw begins, where it ends, and what is wrong with it. */
@@ -101,30 +98,28 @@ export interface Cut {
   readonly value: number;
 }
 
-/**
- * The log of a product from a height up; null where the stem does not give it.
- *
- * @param diameterAt the profile’s diameters, for a caller that has them at hand
- */
+/** Ends of logs and defects that lie nearer than this meet, in m. */
+export const TOUCHING_M = 1e-9;
+
+/** The log of a product from a height up; null where the stem does not give it. */
 export function cutAt(
   stem: StemToCut,
   products: readonly Product[],
   at: Omit<Cut, 'buttCm' | 'topCm' | 'value'>,
-  diameterAt: (heightM: number) => number = stem.profile.diameterCm,
 ): Cut | null {
   const product = products[at.product];
   const { fromM, lengthM } = at;
   if (product === undefined) return null;
   const toM = fromM + lengthM;
   const { profile, defects } = stem;
-  if (toM + product.trimM > profile.heightM + 1e-9 || toM > (product.belowM ?? Infinity) + 1e-9) return null;
-  const topCm = diameterAt(toM);
+  if (toM + product.trimM > profile.heightM + TOUCHING_M || toM > (product.belowM ?? Infinity) + TOUCHING_M) return null;
+  const topCm = profile.diameterCm(toM);
   if (topCm < Math.max(product.smallestTopCm, stem.topCm)) return null;
-  const buttCm = diameterAt(fromM);
+  const buttCm = profile.diameterCm(fromM);
   if (buttCm > (product.largestButtCm ?? Infinity)) return null;
   const isMarred = defects.some(
-    ({ kind, fromM: low, toM: high }) => !product.allows.includes(kind) && low < toM - 1e-9 && high > fromM + 1e-9,
+    ({ kind, fromM: low, toM: high }) => !product.allows.includes(kind) && low < toM - TOUCHING_M && high > fromM + TOUCHING_M,
   );
   if (isMarred) return null;
-  return { ...at, buttCm, topCm, value: logValue(product, { buttCm, topCm, lengthM }) };
+  return { ...at, buttCm, topCm, value: logValue(product, buttCm, topCm, lengthM) };
 }

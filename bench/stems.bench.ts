@@ -1,0 +1,142 @@
+import { levenbergMarquardt } from 'ml-levenberg-marquardt';
+import { bench, describe } from 'vitest';
+import { bestCuts, type Product } from '@arbolito/core/bucking';
+import { normal, seededRandom } from '@arbolito/core/practice';
+import {
+  emptyStandWood,
+  fitMaxBurkhart,
+  LOBLOLLY,
+  maxBurkhartProfile,
+  ormerodTaper,
+  solidsProfile,
+  standWood,
+  type TaperSections,
+} from '@arbolito/core/stem';
+
+const STEMS = 100_000;
+const P = 0.72;
+const CUT = { stumpM: 0.3, topCm: 15, logM: 16.3 * 0.3048, barkRatio: 0.93, rule: 'international-1/4' } as const;
+const random = seededRandom(3);
+const stems = {
+  dbhCm: Float64Array.from({ length: STEMS }, () => 15 + 50 * random()),
+  heightM: Float64Array.from({ length: STEMS }, () => 12 + 25 * random()),
+};
+const taper = ormerodTaper({ p: P });
+if (!taper.ok) throw new Error(taper.problem.message);
+const own = emptyStandWood(STEMS);
+const bare = emptyStandWood(STEMS);
+
+/** The same sums, written out for this taper and this rule alone. */
+function bareLoop(): void {
+  const power = 2 * P + 1;
+  const overTop = CUT.topCm / CUT.barkRatio;
+  const feet = CUT.logM / 0.3048;
+  const bf = (d: number, l: number): number =>
+    0.04976191 * l * d * d +
+    0.006220239 * l * l * d -
+    0.1854762 * l * d +
+    0.0002591767 * l ** 3 -
+    0.01159226 * l * l +
+    0.04222222 * l;
+  for (let i = 0; i < STEMS; i += 1) {
+    const d = stems.dbhCm[i] as number;
+    const h = stems.heightM[i] as number;
+    const above = h - 1.3;
+    const end = h - above * (overTop / d) ** (1 / P);
+    bare.volumeM3[i] = 0;
+    bare.boardFeet[i] = 0;
+    if (end <= CUT.stumpM) continue;
+    const integral = ((h - CUT.stumpM) / above) ** power - ((h - end) / above) ** power;
+    bare.volumeM3[i] = ((Math.PI * CUT.barkRatio ** 2) / 40_000) * ((d * d * above * integral) / power);
+    let sum = 0;
+    let at = CUT.stumpM + CUT.logM;
+    for (; at <= end; at += CUT.logM)
+      sum += Math.max(0, bf((d * ((h - at) / above) ** P * CUT.barkRatio) / 2.54, feet));
+    at -= CUT.logM / 2;
+    if (at <= end) sum += Math.max(0, bf((d * ((h - at) / above) ** P * CUT.barkRatio) / 2.54, feet / 2));
+    bare.boardFeet[i] = sum;
+  }
+}
+
+bareLoop();
+standWood(taper.model, stems, CUT, own);
+for (let i = 0; i < STEMS; i += 1) {
+  const [a = 0, b = NaN] = [own.boardFeet[i], bare.boardFeet[i]];
+  if (!(Math.abs(a - b) < 1e-6)) throw new Error(`stem ${String(i)}: ${String(a)} is not ${String(b)} board feet`);
+}
+
+describe('volume and International 1/4 board feet of 100,000 stems', () => {
+  bench('baseline: a bare loop over typed arrays for this taper alone', bareLoop);
+  bench('the kernel that takes any taper and any rule', () => {
+    standWood(taper.model, stems, CUT, own);
+  });
+});
+
+const rows = Array.from({ length: 250 }, () => ({ dbhCm: 18 + 35 * random(), heightM: 15 + 18 * random() })).flatMap(
+  (tree) => {
+    const outcome = maxBurkhartProfile(tree, LOBLOLLY);
+    if (!outcome.ok) throw new Error(outcome.problem.message);
+    return Array.from({ length: 20 }, (_, i) => {
+      const atM = ((i + 0.3) / 20) ** 1.4 * tree.heightM;
+      return { ...tree, atM, diameterCm: Math.max(0.3, outcome.profile.diameterCm(atM) * (1 + normal(random, 0, 0.03))) };
+    });
+  },
+);
+const sections: TaperSections = {
+  dbhCm: Float64Array.from(rows, ({ dbhCm }) => dbhCm),
+  heightM: Float64Array.from(rows, ({ heightM }) => heightM),
+  atM: Float64Array.from(rows, ({ atM }) => atM),
+  diameterCm: Float64Array.from(rows, ({ diameterCm }) => diameterCm),
+};
+const z = rows.map(({ atM, heightM }) => atM / heightM);
+const y = rows.map(({ diameterCm, dbhCm }) => (diameterCm / dbhCm) ** 2);
+const model =
+  ([b1 = 0, b2 = 0, b3 = 0, b4 = 0, a1 = 0, a2 = 0]: number[]) =>
+  (x: number): number =>
+    b1 * (x - 1) + b2 * (x * x - 1) + b3 * Math.max(0, a1 - x) ** 2 + b4 * Math.max(0, a2 - x) ** 2;
+const general = () =>
+  levenbergMarquardt({ x: z, y }, model, {
+    initialValues: [-3, 1.5, -1.5, 40, 0.7, 0.12],
+    maxIterations: 60,
+    errorTolerance: 1e-12,
+    damping: 1e-3,
+    gradientDifference: 1e-6,
+    centralDifference: true,
+  });
+const generalSum = (() => {
+  const fit = model(general().parameterValues);
+  return z.reduce((sum, x, i) => sum + ((y[i] ?? 0) - fit(x)) ** 2, 0);
+})();
+const ownFit = fitMaxBurkhart(sections);
+if (!ownFit.ok || !(ownFit.fit.residualSum <= generalSum * (1 + 1e-6)))
+  throw new Error(`the fit leaves ${String(ownFit.ok && ownFit.fit.residualSum)}, the package ${String(generalSum)}`);
+
+describe('Max and Burkhart fitted to 5,000 sections, no more left than by the package', () => {
+  bench('baseline: ml-levenberg-marquardt, the general least-squares package', general, { iterations: 3, time: 500 });
+  bench('the fit of this project', () => {
+    fitMaxBurkhart(sections);
+  });
+});
+
+const products: readonly Product[] = Array.from({ length: 12 }, (_, i) => ({
+  name: `product ${String(i)}`,
+  lengthsM: [2 + 0.5 * (i % 5), 4 + 0.3 * i],
+  trimM: 0.1,
+  smallestTopCm: 8 + 2 * i,
+  allows: [],
+  unit: 'm3',
+  price: 20 + 9 * i,
+}));
+const tall = solidsProfile({ dbhCm: 70, heightM: 40 });
+if (!tall.ok) throw new Error(tall.problem.message);
+const stem = { profile: tall.profile, stumpM: 0.3, topCm: 7, defects: [] };
+const numbers = Array.from({ length: 40_000 }, () => random());
+
+describe('the best cuts of a 40 m stem from twelve products, 20 ms at most', () => {
+  bench('baseline: sorting 40,000 numbers', () => {
+    numbers.toSorted((a, b) => a - b);
+  });
+  bench('every cut on the 10 cm grid', () => {
+    bestCuts(stem, products);
+  });
+});
