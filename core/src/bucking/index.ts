@@ -5,6 +5,7 @@ export {
   logBoardFeet,
   logValue,
   productProblems,
+  UNITS_OF_PRICE,
   type Cut,
   type Defect,
   type DefectKind,
@@ -13,5 +14,13 @@ export {
   type ProductProblem,
   type StemToCut,
 } from './products.ts';
+export {
+  COST_UNITS,
+  isPriceList,
+  PRICE_LIST_LIMITS,
+  priceListProblems,
+  type PriceList,
+  type PriceListProblem,
+} from './price-list.ts';
 export { standLogs, type PerHa, type StandLogs, type StandToCut, type StandTree } from './stand-logs.ts';
 export { convertPrice, mbfValue, netValue, type Cost, type NetValue } from './value.ts';

@@ -15,6 +15,7 @@ export interface Defect {
 
 /** What a price is paid for: cubic metres of the log, thousand board feet by a rule, or a piece. */
 export type PriceUnit = 'm3' | 'piece' | LogRuleId;
+export const UNITS_OF_PRICE: readonly PriceUnit[] = ['m3', 'piece', ...Object.keys(LOG_RULES).filter(isLogRuleId)];
 
 /** Something that can be cut from a stem. Lengths in m, diameters under bark in cm. */
 export interface Product {

@@ -93,3 +93,12 @@ export {
   type TapingNotes,
   type TreeDraft,
 } from './tree-draft.ts';
+export {
+  barkRatioOf,
+  USUAL_BARK_RATIO,
+  USUAL_WOOD,
+  volumesOf,
+  WOOD_LIMITS,
+  type SpeciesWood,
+  type WoodSettings,
+} from './wood.ts';

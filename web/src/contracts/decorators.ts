@@ -5,7 +5,7 @@ import { registerDecorator, type ValidationOptions } from 'class-validator';
 function rule(
   name: string,
   holds: (value: unknown) => boolean,
-  message: string,
+  message: ValidationOptions['message'],
   options?: ValidationOptions,
 ): PropertyDecorator {
   return (target, property) => {
@@ -13,7 +13,7 @@ function rule(
       name,
       target: target.constructor,
       propertyName: String(property),
-      options: { message, ...options },
+      options: { ...(message === undefined ? {} : { message }), ...options },
       validator: { validate: holds },
     });
   };
@@ -69,3 +69,15 @@ export const IsShaped = (pattern: RegExp, shape: string): PropertyDecorator =>
 /** Something that a guard of core knows. */
 export const IsKnown = (guard: (value: unknown) => boolean, words: string): PropertyDecorator =>
   rule('isKnown', guard, `must be ${words}`);
+
+/**
+ * Something that core has a sentence about where it is wrong.
+ *
+ * @param problem the sentence, or null where all is well
+ */
+export const IsSound = (problem: (value: unknown) => string | null): PropertyDecorator =>
+  rule(
+    'isSound',
+    (value) => problem(value) === null,
+    ({ value }) => `cannot be kept: ${(problem(value) ?? '').replace(/\.$/, '')}`,
+  );

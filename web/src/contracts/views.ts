@@ -10,6 +10,7 @@ import type {
   SurveySums,
   TakenReading,
   TapingNotes,
+  WoodSettings,
 } from '@arbolito/core/survey';
 
 /** What the server answers. All figures are worked out from the readings when they are asked for. */
@@ -32,6 +33,14 @@ export interface SurveyView {
   readonly startedOn: string;
   readonly species: readonly Species[];
   readonly strata: readonly StratumView[];
+  readonly wood: WoodSettings;
+}
+
+/** How a survey works out its wood, as it was settled at one time. */
+export interface WoodView extends WoodSettings {
+  readonly id: string;
+  readonly observer: string;
+  readonly madeAt: string;
 }
 
 export interface StratumView {

@@ -14,6 +14,8 @@ import { surveyService, type SurveyService } from './surveys/service.ts';
 import { tallyService, type TallyService } from './tally/service.ts';
 import { treeStore } from './trees/repository.ts';
 import { treeService, type TreeService } from './trees/service.ts';
+import { woodRepository } from './wood/repository.ts';
+import { woodService, type WoodService } from './wood/service.ts';
 
 export interface Services {
   readonly surveys: SurveyService;
@@ -22,6 +24,7 @@ export interface Services {
   readonly rules: RulesService;
   readonly bodyMarks: BodyMarkService;
   readonly kit: KitService;
+  readonly wood: WoodService;
   readonly tally: TallyService;
   readonly summary: SummaryService;
   readonly compute: ComputeService;
@@ -47,6 +50,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
     rules: rulesService({ store, trees, plots, surveys }),
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
     kit: kitService(kitRepository(database)),
+    wood: woodService({ repository: woodRepository(database), surveys }),
     tally: tallyService({ trees, plots, surveys }),
     summary: summaryService({ trees, plots, surveys }),
     compute: computeService,

@@ -1,7 +1,7 @@
 import type { FieldRules } from '@arbolito/core/diameter';
 import { SLOPE_UNITS } from '@arbolito/core/quantity';
 import type { CheckReadings } from '@arbolito/core/kit';
-import type { HeightNotes, TapingNotes } from '@arbolito/core/survey';
+import type { HeightNotes, TapingNotes, WoodSettings } from '@arbolito/core/survey';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
@@ -318,4 +318,25 @@ export const instrumentChecks = pgTable(
     ...written,
   },
   (table) => [index('instrument_check_of').on(table.instrumentId, table.checkedAt)],
+);
+
+/** How a survey works out its wood. The newest row of a survey holds; rows are only added. */
+export const woodSettings = pgTable(
+  'wood_setting',
+  {
+    id: uuid('id').primaryKey(),
+    surveyId: uuid('survey_id')
+      .notNull()
+      .references(() => surveys.id),
+    /** The row that this one takes the place of: each can be followed once. */
+    replaces: uuid('replaces'),
+    settings: jsonb('settings').$type<WoodSettings>().notNull(),
+    madeAt: moment('made_at').notNull(),
+    ...written,
+  },
+  (table) => [
+    foreignKey({ columns: [table.surveyId, table.replaces], foreignColumns: [table.surveyId, table.id], name: 'wood_setting_before' }),
+    unique('wood_setting_of_survey').on(table.surveyId, table.id),
+    unique('wood_setting_once').on(table.surveyId, table.replaces).nullsNotDistinct(),
+  ],
 );

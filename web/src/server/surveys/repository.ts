@@ -2,6 +2,8 @@ import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
 import { rulesOfSet, setOf, type FieldRules } from '@arbolito/core/diameter';
 import type { Database, Queryable } from '../database/connection.ts';
 import { places, plots, species, strata, surveys, trees } from '../database/schema.ts';
+import { USUAL_WOOD } from '@arbolito/core/survey';
+import { currentWood } from '../wood/repository.ts';
 import type { NewSurveyDto } from '../../contracts/survey.ts';
 import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
 
@@ -129,6 +131,7 @@ export function surveyRepository(database: Database): SurveyRepository {
           ...(fastestGrowthCmPerYear === null ? {} : { fastestGrowthCmPerYear }),
         })),
         strata: parts,
+        wood: (await currentWood(database, id)) ?? USUAL_WOOD,
       };
     },
     digest: async (id) => {

@@ -7,6 +7,7 @@ import {
   findingsOfTree,
   reckonTree,
   talliedTrees,
+  volumesOf,
   type ReckonedTree,
   type TalliedTree,
   type TreeKnown,
@@ -20,6 +21,7 @@ export const settingsOf = (survey: SurveyView): TreeSettings => ({
   slopeUnit: survey.slopeUnit,
   fieldRules: survey.fieldRules,
   formFactor: { value: survey.formFactor, standardError: survey.formFactorStandardError },
+  volumes: volumesOf(survey.wood),
 });
 
 const figure = (estimate: Estimate | null): FigureView | null =>
