@@ -73,6 +73,41 @@ interface WrittenTree {
   readonly heights?: HeightNotes | undefined;
 }
 
+/** Readings of heights from the first one’s stand that are not the one sight which is their own. */
+function checkOneStand({ readings, heights }: WrittenTree): FieldError[] {
+  const fromOneStand = new Set((heights?.takes ?? []).flatMap(({ take, oneStand }) => (oneStand ? [take] : [])));
+  const first = readings.find(({ measure, take = 1 }) => measure === 'height' && take === 1);
+  return readings.flatMap(({ measure, take = 1, methodId, key }, index): FieldError[] => {
+    if (!fromOneStand.has(take) || isStemMeasure(measure)) return [];
+    if (measure === 'distance')
+      return [
+        {
+          pointer: `/readings/${index}/measure`,
+          code: 'distance-of-stand',
+          detail: `Height ${take} is read from the first one’s stand, whose distance it has: leave this reading out.`,
+        },
+      ];
+    if (methodId !== first?.methodId)
+      return [
+        {
+          pointer: `/readings/${index}/methodId`,
+          code: 'method-of-stand',
+          detail: `Height ${take} is read from the first one’s stand: its method must be ${first?.methodId ?? 'that of a first height, which is missing'}.`,
+        },
+      ];
+    const spec = findMethod(methodId)?.description.readings.find((each) => each.key === key);
+    return spec === undefined || spec.place === 'tip'
+      ? []
+      : [
+          {
+            pointer: `/readings/${index}/key`,
+            code: 'reading-of-stand',
+            detail: `Height ${take} is read from the first one’s stand: only the sight to its end is its own, not “${key}”.`,
+          },
+        ];
+  });
+}
+
 /** What is wrong with the heights of a tree and their distances, each in the light of the first. */
 function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
   const numbers = new Set([1, ...(tree.heights?.takes ?? []).map(({ take }) => take)]);
@@ -121,6 +156,8 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
       return asErrors(checkReadings(alone, { [reading.key]: reading }), [{ reading, index }]);
     });
   if (outOfUnit.length > 0) return outOfUnit;
+  const notOfStand = checkOneStand(tree);
+  if (notOfStand.length > 0) return notOfStand;
   const draft = draftOf({ tag: 'x', speciesCode: tree.speciesCode, readings: tree.readings, heights: tree.heights });
   const { heights } = reckonHeights(draft, { unitSystem, slopeUnit: 'pct' }, context);
   const stopsOf = (outcome: Outcome | null): readonly Finding[] =>

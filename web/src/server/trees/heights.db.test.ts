@@ -135,6 +135,45 @@ describe('the heights of a tree on the record', () => {
       'height.top-below-base',
     ],
     [
+      'a distance for a height from the first one’s stand',
+      {
+        readings: [
+          dbhReading(30),
+          ...sights(80, -6, 25),
+          top(40, 2),
+          reading('distance', 'distance.paces', 'paces', 32, 2),
+          reading('distance', 'distance.paces', 'pace', 0.78, 2),
+        ],
+        heights: { takes: [oneStand(2)] },
+      },
+      '/readings/5/measure',
+      'distance-of-stand',
+    ],
+    [
+      'another method from the same stand',
+      {
+        readings: [dbhReading(30), ...sights(80, -6, 25), reading('height', 'height.known', 'height', 9, 2)],
+        heights: { takes: [oneStand(2)] },
+      },
+      '/readings/4/methodId',
+      'method-of-stand',
+    ],
+    [
+      'a base of its own from the same stand',
+      {
+        readings: [
+          dbhReading(30),
+          ...sights(80, -6, 25),
+          ...sights(40, -9, 25)
+            .slice(0, 2)
+            .map((sight) => ({ ...sight, id: uuid(), take: 2 })),
+        ],
+        heights: { takes: [oneStand(2)] },
+      },
+      '/readings/5/key',
+      'reading-of-stand',
+    ],
+    [
       'seven from one stand',
       { heights: { takes: [2, 3, 4, 5, 6, 7].map((take) => oneStand(take)) } },
       '/heights',
