@@ -39,8 +39,8 @@ function bareLoop(): void {
     0.01159226 * l * l +
     0.04222222 * l;
   for (let i = 0; i < STEMS; i += 1) {
-    const d = stems.dbhCm[i] as number;
-    const h = stems.heightM[i] as number;
+    const d = stems.dbhCm[i] ?? NaN;
+    const h = stems.heightM[i] ?? NaN;
     const above = h - 1.3;
     const end = h - above * (overTop / d) ** (1 / P);
     bare.volumeM3[i] = 0;
@@ -78,7 +78,11 @@ const rows = Array.from({ length: 250 }, () => ({ dbhCm: 18 + 35 * random(), hei
     if (!outcome.ok) throw new Error(outcome.problem.message);
     return Array.from({ length: 20 }, (_, i) => {
       const atM = ((i + 0.3) / 20) ** 1.4 * tree.heightM;
-      return { ...tree, atM, diameterCm: Math.max(0.3, outcome.profile.diameterCm(atM) * (1 + normal(random, 0, 0.03))) };
+      return {
+        ...tree,
+        atM,
+        diameterCm: Math.max(0.3, outcome.profile.diameterCm(atM) * (1 + normal(random, 0, 0.03))),
+      };
     });
   },
 );

@@ -77,7 +77,8 @@ export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = 
       const toM = stumpM + end * stepM;
       if (toM > (product.belowM ?? Infinity) + TOUCHING_M) continue;
       if ((marred[option.product]?.[place] ?? 0) < toM - TOUCHING_M) continue;
-      const total = logValue(product, buttCm, endCm, option.lengthM) + (worth[Math.min(places, place + option.taken)] ?? 0);
+      const total =
+        logValue(product, buttCm, endCm, option.lengthM) + (worth[Math.min(places, place + option.taken)] ?? 0);
       if (total > best) {
         best = total;
         chosen[place] = i;

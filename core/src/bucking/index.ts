@@ -22,5 +22,12 @@ export {
   type PriceList,
   type PriceListProblem,
 } from './price-list.ts';
-export { standLogs, type PerHa, type StandLogs, type StandToCut, type StandTree } from './stand-logs.ts';
+export {
+  standLogs,
+  type PerHa,
+  type StandKind,
+  type StandLogs,
+  type StandToCut,
+  type StandTree,
+} from './stand-logs.ts';
 export { convertPrice, mbfValue, netValue, type Cost, type NetValue } from './value.ts';

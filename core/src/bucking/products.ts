@@ -113,13 +113,15 @@ export function cutAt(
   if (product === undefined) return null;
   const toM = fromM + lengthM;
   const { profile, defects } = stem;
-  if (toM + product.trimM > profile.heightM + TOUCHING_M || toM > (product.belowM ?? Infinity) + TOUCHING_M) return null;
+  if (toM + product.trimM > profile.heightM + TOUCHING_M || toM > (product.belowM ?? Infinity) + TOUCHING_M)
+    return null;
   const topCm = profile.diameterCm(toM);
   if (topCm < Math.max(product.smallestTopCm, stem.topCm)) return null;
   const buttCm = profile.diameterCm(fromM);
   if (buttCm > (product.largestButtCm ?? Infinity)) return null;
   const isMarred = defects.some(
-    ({ kind, fromM: low, toM: high }) => !product.allows.includes(kind) && low < toM - TOUCHING_M && high > fromM + TOUCHING_M,
+    ({ kind, fromM: low, toM: high }) =>
+      !product.allows.includes(kind) && low < toM - TOUCHING_M && high > fromM + TOUCHING_M,
   );
   if (isMarred) return null;
   return { ...at, buttCm, topCm, value: logValue(product, buttCm, topCm, lengthM) };

@@ -9,7 +9,10 @@ const PRODUCTS: readonly Product[] = [
   { name: 'pulpwood', lengthsM: [2], trimM: 0, smallestTopCm: 7, allows: [], unit: 'm3', price: 30 },
 ];
 const STAND: Omit<StandToCut, 'trees' | 'plots'> = {
-  tapers: [{ model: 'solids' }, { model: 'ormerod', p: 0.7 }],
+  kinds: [
+    { taper: { model: 'solids' }, barkRatio: 0.92 },
+    { taper: { model: 'ormerod', p: 0.7 }, barkRatio: 0.92 },
+  ],
   products: PRODUCTS,
   costs: [
     { name: 'felling', per: 'm3', amount: 14 },
@@ -18,7 +21,7 @@ const STAND: Omit<StandToCut, 'trees' | 'plots'> = {
   ],
   stumpM: 0.3,
   topCm: 7,
-  barkRatio: 0.92,
+  stepM: 0.1,
 };
 
 function run(stand: StandToCut): { readonly result: StandLogs; readonly reports: readonly number[] } {
@@ -36,7 +39,7 @@ const TREES: readonly StandTree[] = Array.from({ length: 60 }, (_, i) => ({
   plot: i % 3,
   dbhCm: 12 + 40 * random(),
   heightM: 12 + 18 * random(),
-  taper: i % 2,
+  kind: i % 2,
   perHa: 20 + (i % 3),
 }));
 
@@ -44,10 +47,13 @@ describe('the logs of a stand', () => {
   it('are those of its trees, one by one, each for so many trees a hectare', () => {
     const { result } = run({ ...STAND, plots: 4, trees: TREES });
     const perPlot = [0, 0, 0, 0].map(() => ({ sawlogs: 0, m3: 0, gross: 0, costs: 0, doyle: 0 }));
-    for (const { plot, dbhCm, heightM, taper, perHa } of TREES) {
-      const outcome = taper === 0 ? solidsProfile({ dbhCm, heightM }) : ormerodProfile({ dbhCm, heightM }, { p: 0.7 });
+    for (const { plot, dbhCm, heightM, kind, perHa } of TREES) {
+      const outcome = kind === 0 ? solidsProfile({ dbhCm, heightM }) : ormerodProfile({ dbhCm, heightM }, { p: 0.7 });
       if (!outcome.ok) throw new Error(outcome.problem.message);
-      const { cuts } = bestCuts({ profile: underBark(outcome.profile, 0.92), stumpM: 0.3, topCm: 7, defects: [] }, PRODUCTS);
+      const { cuts } = bestCuts(
+        { profile: underBark(outcome.profile, 0.92), stumpM: 0.3, topCm: 7, defects: [] },
+        PRODUCTS,
+      );
       const own = perPlot[plot];
       if (own === undefined) throw new Error('no plot');
       const m3 = cuts.reduce((sum, { buttCm, topCm, lengthM }) => sum + smalianM3(buttCm, topCm, lengthM), 0);
@@ -91,7 +97,7 @@ describe('the logs of a stand', () => {
   });
 
   it('has no standard error from one plot, counts what cannot be drawn, and is nothing without trees', () => {
-    const low: StandTree = { plot: 0, dbhCm: 3, heightM: 1.2, taper: 0, perHa: 20 };
+    const low: StandTree = { plot: 0, dbhCm: 3, heightM: 1.2, kind: 0, perHa: 20 };
     const { result } = run({ ...STAND, plots: 1, trees: [low] });
     expect(result.undrawn).toBe(1);
     expect(result.net).toEqual({ mean: 0, standardError: null });
@@ -99,10 +105,10 @@ describe('the logs of a stand', () => {
   });
 
   it('leaves a stem as it is that is under bark already', () => {
-    const tree: StandTree = { plot: 0, dbhCm: 40, heightM: 26, taper: 0, perHa: 1 };
+    const tree: StandTree = { plot: 0, dbhCm: 40, heightM: 26, kind: 0, perHa: 1 };
     const of = (barkRatio: number): number =>
-      run({ ...STAND, plots: 1, trees: [tree], tapers: [{ model: 'behre', formClassPct: 78 }], barkRatio }).result
-        .volumeM3.mean;
+      run({ ...STAND, plots: 1, trees: [tree], kinds: [{ taper: { model: 'behre', formClassPct: 78 }, barkRatio }] })
+        .result.volumeM3.mean;
     expect(of(0.9)).toBe(of(1));
   });
 });

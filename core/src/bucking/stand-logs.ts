@@ -10,23 +10,30 @@ export interface StandTree {
   readonly plot: number;
   readonly dbhCm: number;
   readonly heightM: number;
-  /** Which of the tapers draws it. */
-  readonly taper: number;
+  /** Which of the kinds of stem it is. */
+  readonly kind: number;
   /** Trees a hectare that it stands for. */
   readonly perHa: number;
+}
+
+/** How stems of one kind are drawn. */
+export interface StandKind {
+  readonly taper: TaperChoice;
+  /** Diameter under bark over that over it; a taper that is under bark already is left as it is. */
+  readonly barkRatio: number;
 }
 
 export interface StandToCut {
   /** Number of plots, those without trees among them. */
   readonly plots: number;
   readonly trees: readonly StandTree[];
-  readonly tapers: readonly TaperChoice[];
+  readonly kinds: readonly StandKind[];
   readonly products: readonly Product[];
   readonly costs: readonly Cost[];
   readonly stumpM: number;
   readonly topCm: number;
-  /** Diameter under bark over that over it; a taper that is under bark already is left as it is. */
-  readonly barkRatio: number;
+  /** Grid of the cuts, in m. */
+  readonly stepM: number;
 }
 
 /** A mean over the plots, per hectare; no standard error from fewer than two plots. */
@@ -75,12 +82,12 @@ function perHaOf(sums: Float64Array, width: number, column: number, plots: numbe
 export function* standLogs({
   plots,
   trees,
-  tapers,
+  kinds,
   products,
   costs,
   stumpM,
   topCm,
-  barkRatio,
+  stepM,
 }: StandToCut): Generator<number, StandLogs> {
   const rules = Object.keys(LOG_RULES) as LogRuleId[];
   // A row for each plot: logs, volume and value of each product, then costs, then every rule.
@@ -91,16 +98,16 @@ export function* standLogs({
   };
   const costColumn = 3 * products.length;
   let undrawn = 0;
-  for (const [i, { plot, dbhCm, heightM, taper, perHa }] of trees.entries()) {
+  for (const [i, { plot, dbhCm, heightM, kind, perHa }] of trees.entries()) {
     if (i % TREES_A_REPORT === 0) yield i;
-    const choice = tapers[taper] ?? { model: 'solids' };
-    const outcome = profileByChoice(choice, { dbhCm, heightM });
-    if (!outcome.ok) {
+    const drawn = kinds[kind];
+    const outcome = drawn === undefined ? null : profileByChoice(drawn.taper, { dbhCm, heightM });
+    if (drawn === undefined || outcome?.ok !== true) {
       undrawn += 1;
       continue;
     }
-    const profile = choice.model === 'behre' ? outcome.profile : underBark(outcome.profile, barkRatio);
-    const { cuts } = bestCuts({ profile, stumpM, topCm, defects: [] }, products);
+    const profile = drawn.taper.model === 'behre' ? outcome.profile : underBark(outcome.profile, drawn.barkRatio);
+    const { cuts } = bestCuts({ profile, stumpM, topCm, defects: [] }, products, stepM);
     let wholeM3 = 0;
     for (const { product, buttCm, topCm: top, lengthM, value } of cuts) {
       const volumeM3 = smalianM3(buttCm, top, lengthM);

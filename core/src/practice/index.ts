@@ -9,3 +9,4 @@ export {
 } from './monte-valdeliro.ts';
 export { normal, pick, seededRandom, weibull, type Random } from './random.ts';
 export { BEECH_VOLUME, felledBeeches, type FelledStem } from './measured-stems.ts';
+export { valdeliroWood } from './valdeliro-wood.ts';

@@ -18,17 +18,18 @@ import {
 /** Sections of seeded stems: sixteen each, closer at the butt, the diameters off by a share of the dbh. */
 function sectionsOf(stems: number, spread: number, profileOf: (tree: TreeSize) => ProfileOutcome): TaperSections {
   const random = seededRandom(11);
-  const rows = Array.from({ length: stems }, () => ({ dbhCm: 15 + 40 * random(), heightM: 14 + 18 * random() })).flatMap(
-    (tree) => {
-      const outcome = profileOf(tree);
-      if (!outcome.ok) throw new Error(outcome.problem.message);
-      return Array.from({ length: 16 }, (_, i) => {
-        const atM = ((i + 0.3) / 16) ** 1.5 * tree.heightM;
-        const off = spread * tree.dbhCm * (random() + random() + random() - 1.5);
-        return { ...tree, atM, diameterCm: Math.max(0.2, outcome.profile.diameterCm(atM) + off) };
-      });
-    },
-  );
+  const rows = Array.from({ length: stems }, () => ({
+    dbhCm: 15 + 40 * random(),
+    heightM: 14 + 18 * random(),
+  })).flatMap((tree) => {
+    const outcome = profileOf(tree);
+    if (!outcome.ok) throw new Error(outcome.problem.message);
+    return Array.from({ length: 16 }, (_, i) => {
+      const atM = ((i + 0.3) / 16) ** 1.5 * tree.heightM;
+      const off = spread * tree.dbhCm * (random() + random() + random() - 1.5);
+      return { ...tree, atM, diameterCm: Math.max(0.2, outcome.profile.diameterCm(atM) + off) };
+    });
+  });
   return {
     dbhCm: Float64Array.from(rows, ({ dbhCm }) => dbhCm),
     heightM: Float64Array.from(rows, ({ heightM }) => heightM),
@@ -78,8 +79,7 @@ describe('fitting a taper', () => {
       Array.from(sections.atM).reduce((sum, at, i) => {
         const z = at / (sections.heightM[i] ?? 1);
         const wanted = ((sections.diameterCm[i] ?? 0) / (sections.dbhCm[i] ?? 1)) ** 2;
-        const fit =
-          b1 * (z - 1) + b2 * (z * z - 1) + b3 * Math.max(0, a1 - z) ** 2 + b4 * Math.max(0, a2 - z) ** 2;
+        const fit = b1 * (z - 1) + b2 * (z * z - 1) + b3 * Math.max(0, a1 - z) ** 2 + b4 * Math.max(0, a2 - z) ** 2;
         return sum + (wanted - fit) ** 2;
       }, 0);
     const best = [...coefficients.b, ...coefficients.a];

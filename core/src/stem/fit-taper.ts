@@ -27,7 +27,10 @@ const BREAST_HEIGHT_M = 1.3;
 /** Fewest sections that a model is fitted to, the dbh left out. */
 export const LEAST_TAPER_SECTIONS = { ormerod: 2, kozak: 3, 'max-burkhart': 12 } as const;
 
-type Failed = { readonly ok: false; readonly message: string };
+interface Failed {
+  readonly ok: false;
+  readonly message: string;
+}
 const fail = (message: string): Failed => ({ ok: false, message });
 
 function sectionsProblem({ dbhCm, heightM, atM, diameterCm }: TaperSections, least: number): Failed | null {
@@ -201,8 +204,7 @@ function normalSums(
     row[3] = low * low;
     row[4] = 2 * b3 * high;
     row[5] = 2 * b4 * low;
-    const left =
-      (y[i] ?? 0) - b1 * (share - 1) - b2 * (share * share - 1) - b3 * high * high - b4 * low * low;
+    const left = (y[i] ?? 0) - b1 * (share - 1) - b2 * (share * share - 1) - b3 * high * high - b4 * low * low;
     residualSum += left * left;
     for (let j = 0; j < size; j += 1) {
       const own = row[j] ?? 0;

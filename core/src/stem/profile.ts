@@ -74,7 +74,10 @@ function profileOf({ heightM, squareCm2, sumTo, words, source }: Squares): StemP
 }
 
 /** The stem of one tree by a model of form. */
-export function profileOfTaper(tree: TreeSize, { squareCm2, sumTo, heightAt, words, source }: TaperModel): ProfileOutcome {
+export function profileOfTaper(
+  tree: TreeSize,
+  { squareCm2, sumTo, heightAt, words, source }: TaperModel,
+): ProfileOutcome {
   const problem = sizeProblem(tree);
   if (problem !== null) return { ok: false, problem };
   const { dbhCm, heightM } = tree;

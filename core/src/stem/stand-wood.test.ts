@@ -63,7 +63,8 @@ describe('the wood of a stand', () => {
   it('is worked out in pieces as at once', () => {
     const [whole, pieces] = [emptyStandWood(STEMS), emptyStandWood(STEMS)];
     standWood(SOLIDS, stems, CUT, whole);
-    for (let from = 0; from < STEMS; from += 150) standWood(SOLIDS, stems, CUT, pieces, from, Math.min(STEMS, from + 150));
+    for (let from = 0; from < STEMS; from += 150)
+      standWood(SOLIDS, stems, CUT, pieces, from, Math.min(STEMS, from + 150));
     expect(pieces).toEqual(whole);
   });
 

@@ -80,8 +80,7 @@ function solidsSum(z: number): number {
  * Source: the classical solids of stem form, Prodan 1965; the joints are chosen here at 0.1 and 0.7 of the height.
  */
 export const SOLIDS: TaperModel = {
-  squareCm2: (dbhCm, heightM, h) =>
-    (dbhCm * dbhCm * solidsShare(h / heightM)) / solidsShare(BREAST_HEIGHT_M / heightM),
+  squareCm2: (dbhCm, heightM, h) => (dbhCm * dbhCm * solidsShare(h / heightM)) / solidsShare(BREAST_HEIGHT_M / heightM),
   sumTo: (dbhCm, heightM, h) =>
     (dbhCm * dbhCm * heightM * solidsSum(h / heightM)) / solidsShare(BREAST_HEIGHT_M / heightM),
   heightAt: (dbhCm, heightM, diameterCm) => {
@@ -155,8 +154,7 @@ export function ormerodTaper({ p }: { readonly p: number }): TaperOutcome {
         const above = heightM - BREAST_HEIGHT_M;
         return (dbhCm * dbhCm * above * ((heightM / above) ** power - ((heightM - h) / above) ** power)) / power;
       },
-      heightAt: (dbhCm, heightM, diameterCm) =>
-        heightM - (heightM - BREAST_HEIGHT_M) * (diameterCm / dbhCm) ** (1 / p),
+      heightAt: (dbhCm, heightM, diameterCm) => heightM - (heightM - BREAST_HEIGHT_M) * (diameterCm / dbhCm) ** (1 / p),
       words: 'Ormerod',
       source: 'Ormerod 1973, A simple bole model, Forestry Chronicle 49:136',
     },

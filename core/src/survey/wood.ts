@@ -32,7 +32,9 @@ export const USUAL_BARK_RATIO = 0.93;
 
 /** The ways to a volume by species code, as the sums of a tree ask for them. */
 export const volumesOf = ({ species }: WoodSettings): Readonly<Record<string, VolumeModel>> =>
-  Object.fromEntries(species.flatMap(({ speciesCode, volume }) => (volume === undefined ? [] : [[speciesCode, volume]])));
+  Object.fromEntries(
+    species.flatMap(({ speciesCode, volume }) => (volume === undefined ? [] : [[speciesCode, volume]])),
+  );
 
 export const barkRatioOf = ({ species }: WoodSettings, speciesCode: string): number =>
   species.find((each) => each.speciesCode === speciesCode)?.barkRatio ?? USUAL_BARK_RATIO;

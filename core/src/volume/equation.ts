@@ -146,7 +146,8 @@ const isRange = (value: unknown): boolean =>
     value.length === 2 &&
     value.every((end) => typeof end === 'number' && end > 0 && end < 1000) &&
     Number(value[0]) <= Number(value[1]));
-const isForm = (form: unknown): form is EquationForm['form'] => typeof form === 'string' && Object.hasOwn(FORM_FIELDS, form);
+const isForm = (form: unknown): form is EquationForm['form'] =>
+  typeof form === 'string' && Object.hasOwn(FORM_FIELDS, form);
 
 /** A tree that every sound equation has a volume for. */
 const SOUND_TREE = { dbhCm: 40, heightM: 25 } as const;
@@ -158,11 +159,13 @@ export function equationProblem(value: unknown): string | null {
   const unknownField = Object.keys(equation).find((key) => !EQUATION_FIELDS.has(key));
   if (unknownField !== undefined) return `An equation has no ${unknownField.slice(0, 30)}.`;
   const missing = ['id', 'name', 'species', 'region', 'source'].find((key) => !isText(equation[key]));
-  if (missing !== undefined) return `The equation’s ${missing} must be text of up to ${String(LONGEST_TEXT)} characters.`;
+  if (missing !== undefined)
+    return `The equation’s ${missing} must be text of up to ${String(LONGEST_TEXT)} characters.`;
   if (equation.bark !== 'over' && equation.bark !== 'under') return 'The equation’s bark must be over or under.';
   if (!['high', 'medium', 'own'].includes(String(equation.confidence)))
     return 'The equation’s confidence must be high, medium or own.';
-  if (!isRange(equation.rangeCm) || !isRange(equation.rangeM)) return 'A range goes from one number above 0 to another.';
+  if (!isRange(equation.rangeCm) || !isRange(equation.rangeM))
+    return 'A range goes from one number above 0 to another.';
   if (equation.topCm !== undefined && !(Number(equation.topCm) > 0 && Number(equation.topCm) < 200))
     return 'The top limit must lie between 0 and 200 cm.';
   const { form, ...coefficients } = (equation.of ?? {}) as Record<string, unknown>;
@@ -171,7 +174,8 @@ export function equationProblem(value: unknown): string | null {
   const isWhole =
     Object.keys(coefficients).length === wanted.length &&
     wanted.every((key) => (form === 'user' ? isText(coefficients[key]) : Number.isFinite(coefficients[key])));
-  if (!isWhole) return `The form ${form} takes ${wanted.length === 0 ? 'no coefficients' : wanted.join(', ')}, and nothing else.`;
+  if (!isWhole)
+    return `The form ${form} takes ${wanted.length === 0 ? 'no coefficients' : wanted.join(', ')}, and nothing else.`;
   const outcome = equationVolume(equation as unknown as VolumeEquation, SOUND_TREE.dbhCm, SOUND_TREE.heightM);
   return outcome.ok ? null : outcome.message;
 }

@@ -35,6 +35,7 @@ export {
   VOLUME_ERROR_LIMITS,
   volumeBark,
   volumeModelProblem,
+  volumeName,
   type TreeOfVolume,
   type VolumeModel,
 } from './tree-volume.ts';

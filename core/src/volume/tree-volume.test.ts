@@ -2,7 +2,14 @@ import { describe, expect, it } from 'vitest';
 import type { Estimate } from '../estimate/index.ts';
 import type { UnitId } from '../quantity/index.ts';
 import { ormerodProfile } from '../stem/index.ts';
-import { EQUATIONS, treeVolume, volumeBark, volumeModelProblem, type VolumeEquation, type VolumeModel } from './index.ts';
+import {
+  EQUATIONS,
+  treeVolume,
+  volumeBark,
+  volumeModelProblem,
+  type VolumeEquation,
+  type VolumeModel,
+} from './index.ts';
 
 const estimate = (value: number, standardError: number, unit: UnitId, printed: string): Estimate => ({
   methodId: 'given',
@@ -122,13 +129,25 @@ describe('a way to a volume that came over the wire', () => {
   it.each([
     ['nothing', null, 'by an equation or by a profile'],
     ['an unknown variable', by({ ...OWN, of: { form: 'user', text: 'D * W' } }), 'W'],
-    ['a form without its coefficients', by({ ...OWN, of: { form: 'schumacher-hall', a: 1 } as never }), 'takes a, b, c'],
+    [
+      'a form without its coefficients',
+      by({ ...OWN, of: { form: 'schumacher-hall', a: 1 } as never }),
+      'takes a, b, c',
+    ],
     ['a form of elsewhere', by({ ...OWN, of: { form: 'cube' } as never }), 'must be one of'],
     ['no name', by({ ...OWN, name: ' ' }), 'name must be text'],
     ['a range upside down', by({ ...OWN, rangeCm: [50, 10] }), 'A range goes from'],
     ['an error above 1', by(OWN, 3), 'from 0 to 1'],
-    ['a taper that would go negative', { by: 'profile', taper: { model: 'kozak', b1: 1, b2: 1 }, errorShare: 0.1 }, 'below 0'],
-    ['a taper with more than its own', { by: 'profile', taper: { model: 'solids', p: 1 }, errorShare: 0.1 }, 'nothing else'],
+    [
+      'a taper that would go negative',
+      { by: 'profile', taper: { model: 'kozak', b1: 1, b2: 1 }, errorShare: 0.1 },
+      'below 0',
+    ],
+    [
+      'a taper with more than its own',
+      { by: 'profile', taper: { model: 'solids', p: 1 }, errorShare: 0.1 },
+      'nothing else',
+    ],
     ['both at once', { ...by(OWN), taper: { model: 'solids' } }, 'by an equation or by a profile'],
     ['a field too many', { ...by(OWN), colour: 'red' }, 'colour'],
     ['a prototype', { ...by(OWN), equation: { ...OWN, of: { form: 'constructor' } } }, 'must be one of'],

@@ -36,7 +36,10 @@ const OWN_DIAMETERS_ERROR_SHARE = 0.03;
 export function volumeModelProblem(value: unknown): string | null {
   if (typeof value !== 'object' || value === null) return 'A volume is by an equation or by a profile.';
   const { by, equation, taper, errorShare, ...rest } = value as Record<string, unknown>;
-  if (typeof errorShare !== 'number' || !(errorShare >= VOLUME_ERROR_LIMITS.low && errorShare <= VOLUME_ERROR_LIMITS.high))
+  if (
+    typeof errorShare !== 'number' ||
+    !(errorShare >= VOLUME_ERROR_LIMITS.low && errorShare <= VOLUME_ERROR_LIMITS.high)
+  )
     return 'The error must be a share of the volume, from 0 to 1.';
   if (Object.keys(rest).length > 0) return `There is no such field: ${Object.keys(rest)[0] ?? ''}.`;
   if (by === 'equation' && taper === undefined) return equationProblem(equation);
@@ -49,6 +52,18 @@ export const volumeBark = (model: VolumeModel | undefined): 'over' | 'under' => 
   if (model === undefined) return 'over';
   return model.by === 'equation' ? model.equation.bark : model.taper.model === 'behre' ? 'under' : 'over';
 };
+
+const TAPER_WORDS = {
+  solids: 'neiloid, paraboloid and cone',
+  kozak: 'the taper of Kozak, Munro and Smith',
+  ormerod: 'the taper of Ormerod',
+  'max-burkhart': 'the taper of Max and Burkhart',
+  behre: 'the form class of Behre',
+} as const;
+
+/** The way in a few words, as a report names it. */
+export const volumeName = (model: VolumeModel): string =>
+  model.by === 'equation' ? model.equation.name : TAPER_WORDS[model.taper.model];
 
 /** What a tree’s volume is worked out from. */
 export interface TreeOfVolume {
@@ -227,4 +242,3 @@ export function treeVolume(
     },
   };
 }
-

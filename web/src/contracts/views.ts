@@ -1,3 +1,4 @@
+import type { StandToCut } from '@arbolito/core/bucking';
 import type { Finding } from '@arbolito/core/estimate';
 import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/quantity';
 import type { CheckReadings, CheckResult, KitInstrument } from '@arbolito/core/kit';
@@ -41,6 +42,14 @@ export interface WoodView extends WoodSettings {
   readonly id: string;
   readonly observer: string;
   readonly madeAt: string;
+}
+
+/** The stems of a survey, as they can be cut in thought. */
+export interface StandView extends Pick<StandToCut, 'plots' | 'trees' | 'kinds'> {
+  /** Stems whose height is from the height curve. */
+  readonly byCurve: number;
+  /** Trees that cannot be cut: no dbh, or no height and no curve. */
+  readonly without: number;
 }
 
 export interface StratumView {

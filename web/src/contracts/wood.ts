@@ -44,9 +44,6 @@ export class WoodSettingsDto extends ActDto {
   topCm!: number;
 
   @ValidateIf((settings: WoodSettingsDto) => settings.prices !== null)
-  @IsKnown(
-    isPriceList,
-    'null, or a price list with currency, pricesOf (a day such as 2026-06-03), products and costs',
-  )
+  @IsKnown(isPriceList, 'null, or a price list with currency, pricesOf (a day such as 2026-06-03), products and costs')
   prices!: PriceList | null;
 }

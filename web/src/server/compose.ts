@@ -50,7 +50,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
     rules: rulesService({ store, trees, plots, surveys }),
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
     kit: kitService(kitRepository(database)),
-    wood: woodService({ repository: woodRepository(database), surveys }),
+    wood: woodService({ repository: woodRepository(database), surveys, plots, trees }),
     tally: tallyService({ trees, plots, surveys }),
     summary: summaryService({ trees, plots, surveys }),
     compute: computeService,

@@ -7,6 +7,7 @@ import type { SurveyView } from '../contracts/views.ts';
 import { settingsOf } from './trees/reckon.ts';
 
 interface SheetSettings extends TreeSettings {
+  readonly surveyId: string | null;
   readonly eyeHeightM: number;
   readonly breastHeightM: number;
   readonly species: readonly Species[];
@@ -23,6 +24,7 @@ export const sheetSettingsOf = (
   beside: Pick<SheetSettings, 'lastVisits' | 'kit' | 'curves'>,
 ): SheetSettings => ({
   ...settingsOf(survey),
+  surveyId: survey.id,
   eyeHeightM: survey.eyeHeightM,
   breastHeightM: survey.breastHeightM,
   species: survey.species,
@@ -32,6 +34,7 @@ export const sheetSettingsOf = (
 
 /** A tree measured outside any survey. */
 export const LOOSE_SETTINGS: SheetSettings = {
+  surveyId: null,
   unitSystem: 'metric',
   slopeUnit: 'pct',
   fieldRules: RULE_SETS.timber.rules,

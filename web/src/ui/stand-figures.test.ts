@@ -21,11 +21,11 @@ describe('the figures of a stand', () => {
   });
 
   it('are printed with their ±, or with the reason why there is none', () => {
-    expect(printMean({ mean: 293.4, n: 8, standardError: 16.44 }, metric.stems, 0)).toEqual({
+    expect(printMean({ mean: 293.4, standardError: 16.44 }, metric.stems, 0)).toEqual({
       value: '293',
       error: '± 16.4',
     });
-    expect(printMean({ mean: 40, n: 1, standardError: null }, metric.stems, 0).error).toBe('± needs a second plot');
+    expect(printMean({ mean: 40, standardError: null }, metric.stems, 0).error).toBe('± needs a second plot');
     expect(printMean(null, metric.stems, 0)).toEqual({ value: '—', error: '' });
     expect(printOr(null, metric.stems, 0)).toBe('—');
     expect(printOr(31.496, metric.diameterOf, 1)).toBe('31.5');

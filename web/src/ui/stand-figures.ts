@@ -46,7 +46,7 @@ export const STAND_UNITS: Record<UnitSystem, StandUnits> = {
 
 /** A mean over plots with its standard error, in the units shown. */
 export function printMean(
-  mean: SampleMean | null,
+  mean: Pick<SampleMean, 'mean' | 'standardError'> | null,
   to: (value: number) => number,
   decimals: number,
 ): { readonly value: string; readonly error: string } {

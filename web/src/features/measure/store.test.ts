@@ -15,6 +15,7 @@ const settings: SheetSettings = {
   slopePct: null,
   kit: [],
   curves: {},
+  surveyId: null,
   eyeHeightM: 1.6,
   breastHeightM: 1.3,
   species: COMMON_SPECIES,

@@ -46,6 +46,8 @@ import {
 
 /** What the sheet knows before the first reading. */
 export interface SheetSettings extends TreeSettings {
+  /** Null for a tree measured outside any survey. */
+  readonly surveyId: string | null;
   readonly eyeHeightM: number;
   readonly breastHeightM: number;
   readonly species: readonly Species[];

@@ -1,3 +1,6 @@
 export { DiameterChart, type DiameterChartProps } from './DiameterChart.tsx';
-export { StemPage } from './stem/StemPage.tsx';
 export { LocalTablePage } from './local-table/LocalTablePage.tsx';
+export { OneLogPage } from './one-log/OneLogPage.tsx';
+export { StandLogsPage } from './stand-logs/StandLogsPage.tsx';
+export { StemPage } from './stem/StemPage.tsx';
+export { WoodForm } from './wood-form/WoodForm.tsx';

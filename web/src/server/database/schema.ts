@@ -335,7 +335,11 @@ export const woodSettings = pgTable(
     ...written,
   },
   (table) => [
-    foreignKey({ columns: [table.surveyId, table.replaces], foreignColumns: [table.surveyId, table.id], name: 'wood_setting_before' }),
+    foreignKey({
+      columns: [table.surveyId, table.replaces],
+      foreignColumns: [table.surveyId, table.id],
+      name: 'wood_setting_before',
+    }),
     unique('wood_setting_of_survey').on(table.surveyId, table.id),
     unique('wood_setting_once').on(table.surveyId, table.replaces).nullsNotDistinct(),
   ],

@@ -1,6 +1,6 @@
 import { v5 as uuidFromName } from 'uuid';
 import { isSlopeUnit, printAsRead } from '@arbolito/core/quantity';
-import { heronKit, monteValdeliro, seededRandom, type Scene } from '@arbolito/core/practice';
+import { heronKit, monteValdeliro, seededRandom, valdeliroWood, type Scene } from '@arbolito/core/practice';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
 import type { Services } from '../compose.ts';
 
@@ -145,7 +145,7 @@ export async function loadDemo(services: Services): Promise<boolean> {
     plots: earlier.plots,
     prefix: ['2019'],
   });
-  return loadVisit(services, scene, {
+  const isNew = await loadVisit(services, scene, {
     surveyId: DEMO_SURVEY_ID,
     name: scene.survey,
     crew: scene.crew,
@@ -154,4 +154,17 @@ export async function loadDemo(services: Services): Promise<boolean> {
     previousSurveyId: EARLIER_SURVEY_ID,
     prefix: [],
   });
+  // Only at first: whatever a visitor has settled since then stays.
+  if ((await services.wood.history(DEMO_SURVEY_ID)).length === 0) {
+    const { species, ...wood } = valdeliroWood(seededRandom(SEED));
+    await services.wood.settle(DEMO_SURVEY_ID, {
+      id: idOf('wood', scene.survey),
+      observer: scene.crew,
+      device: DEVICE,
+      madeAt: momentOf(scene.startedOn, 0),
+      species: [...species],
+      ...wood,
+    });
+  }
+  return isNew;
 }

@@ -1,14 +1,19 @@
 import { priceListProblems } from '@arbolito/core/bucking';
 import type { WoodSettings } from '@arbolito/core/survey';
-import type { WoodView } from '../../contracts/views.ts';
+import type { StandView, WoodView } from '../../contracts/views.ts';
 import type { WoodSettingsDto } from '../../contracts/wood.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import { Problem } from '../problem.ts';
+import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
+import type { TreeService } from '../trees/service.ts';
 import type { WoodRepository } from './repository.ts';
+import { standOf } from './stand.ts';
 
 export interface WoodService {
+  /** The stems of a survey as they can be cut in thought. */
+  readonly stand: (surveyId: string) => Promise<StandView>;
   /** How a survey worked out its wood, the newest first. */
   readonly history: (surveyId: string) => Promise<WoodView[]>;
   /**
@@ -16,7 +21,10 @@ export interface WoodService {
    *
    * @throws Problem 409 where somebody has settled it meanwhile, 422 for what cannot be, each at its field
    */
-  readonly settle: (surveyId: string, wood: WoodSettingsDto) => Promise<{ readonly wood: WoodView; readonly created: boolean }>;
+  readonly settle: (
+    surveyId: string,
+    wood: WoodSettingsDto,
+  ) => Promise<{ readonly wood: WoodView; readonly created: boolean }>;
 }
 
 /** @throws Problem 422 naming every field */
@@ -58,9 +66,11 @@ const settingsOf = ({ species, stumpM, topCm, prices }: WoodSettingsDto): WoodSe
 interface Dependencies {
   readonly repository: WoodRepository;
   readonly surveys: SurveyService;
+  readonly plots: PlotService;
+  readonly trees: TreeService;
 }
 
-export function woodService({ repository, surveys }: Dependencies): WoodService {
+export function woodService({ repository, surveys, plots, trees }: Dependencies): WoodService {
   const history = async (surveyId: string): Promise<WoodView[]> =>
     (await repository.ofSurvey(surveyId)).map(({ id, observer, madeAt, settings }) => ({
       ...settings,
@@ -69,6 +79,7 @@ export function woodService({ repository, surveys }: Dependencies): WoodService 
       madeAt: new Date(madeAt).toISOString(),
     }));
   return {
+    stand: (surveyId) => standOf({ surveys, plots, trees }, surveyId),
     history: async (surveyId) => {
       await surveys.get(surveyId);
       return history(surveyId);

@@ -1,7 +1,7 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { WoodSettings } from '@arbolito/core/survey';
-import type { SurveyView, TreeView, WoodView } from '../../contracts/views.ts';
+import type { StandView, SurveyView, TreeView, WoodView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
@@ -92,11 +92,7 @@ describe('how a survey works out its wood', () => {
     // 17.5 m: 0.00004 × 36² × 17.5 = 0.907; by the form factor 0.45 × π ÷ 4 × 0.36² × 17.5 = 0.802
     const { volume, dbh, height } = await of(pine.id);
     expect(volume?.value).toBeCloseTo(0.9072, 4);
-    const shares = [
-      (2 * (dbh?.standardError ?? 0)) / 36,
-      (height?.standardError ?? 0) / 17.5,
-      OWN.errorShare,
-    ];
+    const shares = [(2 * (dbh?.standardError ?? 0)) / 36, (height?.standardError ?? 0) / 17.5, OWN.errorShare];
     expect((volume?.standardError ?? 0) / 0.9072).toBeCloseTo(Math.hypot(...shares), 4);
     expect((await of(beech.id)).volume?.value).toBeCloseTo(0.8016, 4);
   });
@@ -110,15 +106,73 @@ describe('how a survey works out its wood', () => {
     expect(body.findings.find(({ code }) => code === 'volume.range')?.message).toContain('10 to 50 cm');
   });
 
+  it('hands out its stems to be cut in thought, heights filled from the curve and said to be', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    await api('POST', `/api/surveys/${survey.id}/wood`, wood());
+    // h = 1.3 + 30 exp(−14 ÷ d), read as 25 m × (top − base) ÷ 100 with the base 6 % below.
+    const top = (dbhCm: number) => (1.3 + 30 * Math.exp(-14 / dbhCm)) / 0.25 - 6;
+    for (const [i, dbhCm] of [12, 15, 18, 22, 26, 30, 35, 41, 48, 56].entries()) {
+      const readings = [dbhReading(dbhCm), ...sights(Number(top(dbhCm).toFixed(1)), -6, 25)];
+      await api('POST', '/api/trees', newTree(plot.id, String(i + 1), { readings }));
+    }
+    await api('POST', '/api/trees', newTree(plot.id, '11', { readings: [dbhReading(33)] }));
+    const { body } = await api<StandView>('GET', `/api/surveys/${survey.id}/stems`);
+    expect(body).toMatchObject({ plots: 1, byCurve: 1, without: 0 });
+    expect(body.trees).toHaveLength(11);
+    expect(body.kinds[0]).toEqual({ taper: { model: 'solids' }, barkRatio: 0.9 });
+    const filled = body.trees.find(({ dbhCm }) => dbhCm === 33);
+    expect(filled?.perHa).toBe(20);
+    expect(filled?.heightM).toBeCloseTo(1.3 + 30 * Math.exp(-14 / 33), 0);
+    expect((await api('GET', `/api/surveys/${uuid()}/stems`)).status).toBe(404);
+  });
+
   it.each([
-    ['an unknown variable', { species: [{ speciesCode: 'sp', barkRatio: 0.9, volume: { ...OWN, equation: { ...OWN.equation, of: { form: 'user', text: 'D * W' } } } }] }, '/species/0/volume', 'W'],
-    ['a species of elsewhere', { species: [{ speciesCode: 'oak', barkRatio: 0.9 }] }, '/species/0/speciesCode', 'sp, bt'],
-    ['two prices for one thing', { prices: { ...PRICES, products: [SAWLOG, { ...SAWLOG, price: 60 }] } }, '/prices/products/1/name', 'two prices'],
-    ['a cost below nothing', { prices: { ...PRICES, costs: [{ name: 'felling', per: 'm3', amount: -4 }] } }, '/prices/costs/0/amount', 'from 0 on'],
+    [
+      'an unknown variable',
+      {
+        species: [
+          {
+            speciesCode: 'sp',
+            barkRatio: 0.9,
+            volume: { ...OWN, equation: { ...OWN.equation, of: { form: 'user', text: 'D * W' } } },
+          },
+        ],
+      },
+      '/species/0/volume',
+      'W',
+    ],
+    [
+      'a species of elsewhere',
+      { species: [{ speciesCode: 'oak', barkRatio: 0.9 }] },
+      '/species/0/speciesCode',
+      'sp, bt',
+    ],
+    [
+      'two prices for one thing',
+      { prices: { ...PRICES, products: [SAWLOG, { ...SAWLOG, price: 60 }] } },
+      '/prices/products/1/name',
+      'two prices',
+    ],
+    [
+      'a cost below nothing',
+      { prices: { ...PRICES, costs: [{ name: 'felling', per: 'm3', amount: -4 }] } },
+      '/prices/costs/0/amount',
+      'from 0 on',
+    ],
     ['a list without its day', { prices: { ...PRICES, pricesOf: 'spring' } }, '/prices', 'price list'],
     ['prices left out', { prices: undefined }, '/prices', 'price list'],
     ['more wood than tree', { species: [{ speciesCode: 'sp', barkRatio: 1.2 }] }, '/species/0/barkRatio', '0.7 to 1'],
-    ['a species twice', { species: [{ speciesCode: 'sp', barkRatio: 0.9 }, { speciesCode: 'sp', barkRatio: 0.9 }] }, '/species', 'twice'],
+    [
+      'a species twice',
+      {
+        species: [
+          { speciesCode: 'sp', barkRatio: 0.9 },
+          { speciesCode: 'sp', barkRatio: 0.9 },
+        ],
+      },
+      '/species',
+      'twice',
+    ],
     ['species that are null', { species: [null] }, '/species/0', ''],
   ])('refuses %s at its field', async (_words, over, pointer, words) => {
     const { survey } = await surveyWithPlot();

@@ -1,21 +1,23 @@
 import { useId } from 'react';
 import { readFigure, type FigureSpec } from './figure.ts';
 
-const UNIT_WORDS = { m: 'm', cm: 'cm', pct: '%', deg: '°', one: '' } as const;
+const UNIT_WORDS = { m: 'm', cm: 'cm', ft: 'ft', in: 'in', pct: '%', deg: '°', one: '' } as const;
 
 interface FigureInputProps {
   readonly spec: FigureSpec;
   readonly text: string;
   readonly onType: (text: string) => void;
+  /** May be left empty. */
+  readonly optional?: boolean;
   /** Said at the field in place of what the figure's own limits say. */
   readonly problem?: string | null;
 }
 
 /** A figure with its name, its unit and what is wrong with it. */
-export function FigureInput({ spec, text, onType, problem: given }: FigureInputProps) {
+export function FigureInput({ spec, text, onType, optional = false, problem: given }: FigureInputProps) {
   const id = useId();
-  const read = readFigure(spec, text);
-  const problem = given ?? ('problem' in read ? read.problem : null);
+  const read = optional && text.trim() === '' ? null : readFigure(spec, text);
+  const problem = given ?? (read !== null && 'problem' in read ? read.problem : null);
   return (
     <div className="grid content-start gap-0.5">
       <label className="flex items-center gap-2">

@@ -3,7 +3,7 @@ import { convert, readQuantity } from '@arbolito/core/quantity';
 /** A figure that somebody types: what it is called, its unit, and what it can be. */
 export interface FigureSpec {
   readonly label: string;
-  readonly unit: 'm' | 'cm' | 'pct' | 'deg' | 'one';
+  readonly unit: 'm' | 'cm' | 'ft' | 'in' | 'pct' | 'deg' | 'one';
   /** Limits in `unit`, both allowed. */
   readonly low: number;
   readonly high: number;
@@ -11,11 +11,11 @@ export interface FigureSpec {
 
 export type ReadFigure = { readonly value: number } | { readonly problem: string };
 
-const SYMBOLS = { m: ' m', cm: ' cm', pct: ' %', deg: '°', one: '' } as const;
+const SYMBOLS = { m: ' m', cm: ' cm', ft: ' ft', in: ' in', pct: ' %', deg: '°', one: '' } as const;
 
 /** Reads a figure as typed, in its unit; lengths may come in any unit of length. */
 export function readFigure({ label, unit, low, high }: FigureSpec, text: string): ReadFigure {
-  const isLength = unit === 'm' || unit === 'cm';
+  const isLength = unit === 'm' || unit === 'cm' || unit === 'ft' || unit === 'in';
   const read = readQuantity(text, isLength ? { unit, units: ['m', 'cm', 'ft', 'in'] } : { unit });
   if (!read.ok) return { problem: read.message };
   const value = isLength ? convert(read.value, read.unit, unit) : read.value;

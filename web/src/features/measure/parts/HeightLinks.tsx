@@ -7,6 +7,24 @@ const address = (path: string, figures: Readonly<Record<string, number | null>>)
   return `${path}?${query.toString()}`;
 };
 
+/** The stem with its dbh and height and their errors, in the units of the sheet; of its survey, where it has one. */
+function stemAddress({ dbh, height, settings, draft }: SheetView, heightM: number | null): string {
+  const { unitSystem, surveyId } = settings;
+  const isMetric = unitSystem === 'metric';
+  const cm = (value: number | undefined): number | null =>
+    value === undefined ? null : isMetric ? value : convert(value, 'cm', 'in');
+  const m = (value: number | null | undefined): number | null =>
+    value === undefined || value === null ? null : isMetric ? value : convert(value, 'm', 'ft');
+  const figures = address('/reckon/stem', {
+    dbh: cm(dbh?.value),
+    height: m(heightM),
+    dbhError: cm(dbh?.standardError),
+    heightError: m(height?.standardError),
+  });
+  const of = surveyId === null ? {} : { survey: surveyId, species: draft.speciesCode };
+  return `${figures}&${new URLSearchParams({ units: unitSystem, ...of }).toString()}`;
+}
+
 /** To the planners and the saw, with what is known of this tree. */
 export function HeightLinks({ view }: { readonly view: SheetView }) {
   const { height, settings } = view;
@@ -35,10 +53,7 @@ export function HeightLinks({ view }: { readonly view: SheetView }) {
       >
         What it reaches if it falls
       </a>
-      <a
-        className="inline-flex min-h-11 items-center underline"
-        href={address('/reckon/stem', { dbh: view.dbh?.value ?? null, height: heightM })}
-      >
+      <a className="inline-flex min-h-11 items-center underline" href={stemAddress(view, heightM)}>
         Its logs
       </a>
     </p>

@@ -1,14 +1,16 @@
 import { CirclePlus, X } from 'lucide-react';
 import { DEFECT_KINDS, type Defect } from '@arbolito/core/bucking';
+import { asTyped, type WoodUnits } from '../wood/wood-units.ts';
 
 interface DefectsProps {
   readonly defects: readonly Defect[];
   readonly heightM: number;
+  readonly units: WoodUnits;
   readonly onChange: (defects: readonly Defect[]) => void;
 }
 
 /** What is wrong with the stem, and where. Ends are set here, or drawn on the stem. */
-export function Defects({ defects, heightM, onChange }: DefectsProps) {
+export function Defects({ defects, heightM, units, onChange }: DefectsProps) {
   return (
     <fieldset className="grid gap-2">
       <legend className="pb-1 font-bold">What is wrong with it</legend>
@@ -28,7 +30,8 @@ export function Defects({ defects, heightM, onChange }: DefectsProps) {
             ))}
           </select>
           <span className="figures whitespace-nowrap">
-            {Math.min(defect.fromM, defect.toM)} to {Math.max(defect.fromM, defect.toM)} m
+            {asTyped(units.lengthOf(Math.min(defect.fromM, defect.toM)), 1)} to{' '}
+            {asTyped(units.lengthOf(Math.max(defect.fromM, defect.toM)), 1)} {units.length}
           </span>
           <button
             type="button"

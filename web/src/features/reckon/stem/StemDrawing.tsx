@@ -3,6 +3,8 @@ import type { Bucking, Defect, Product } from '@arbolito/core/bucking';
 import { roundTo } from '@arbolito/core/quantity';
 import type { StemProfile } from '@arbolito/core/stem';
 import { useSize } from '../../../ui/use-media.ts';
+import type { WoodUnits } from '../wood/wood-units.ts';
+import { Patterns } from './Patterns.tsx';
 
 /** A stem is long and thin: its thickness is drawn so many times larger than its length. */
 const THICKER = 6;
@@ -10,34 +12,6 @@ const MARGIN = 14;
 const LABELS = 46;
 /** Room that a letter of a product's name takes. */
 const PX_PER_LETTER = 8.5;
-
-/** Products are told apart by the pattern of their wood, and by their word. */
-const PATTERNS = [
-  'M 0 4 H 8',
-  'M 0 0 L 8 8',
-  'M 4 0 V 8',
-  'M 0 8 L 8 0',
-  'M 0 4 H 8 M 4 0 V 8',
-  'M 2 2 h 0.1 M 6 6 h 0.1',
-] as const;
-
-function Patterns({ count }: { readonly count: number }) {
-  return (
-    <defs>
-      {Array.from({ length: count }, (_, i) => (
-        <pattern key={i} id={`wood-${i}`} width={8} height={8} patternUnits="userSpaceOnUse">
-          <rect width={8} height={8} className="fill-wash" />
-          <path
-            d={PATTERNS[i % PATTERNS.length]}
-            className="stroke-bark"
-            strokeWidth={i % PATTERNS.length === 5 ? 3 : 1.4}
-            strokeLinecap="round"
-          />
-        </pattern>
-      ))}
-    </defs>
-  );
-}
 
 interface StemDrawingProps {
   readonly over: StemProfile;
@@ -47,10 +21,21 @@ interface StemDrawingProps {
   readonly bucking: Bucking;
   readonly products: readonly Product[];
   readonly defects: readonly Defect[];
+  readonly units: WoodUnits;
+  /** Where the saw goes, from the stump up. */
+  readonly saws: readonly number[];
+  readonly onSaws: (saws: readonly number[]) => void;
   readonly onDefect: (index: number, change: Partial<Pick<Defect, 'fromM' | 'toM'>>) => void;
 }
 
 const STEPS = 60;
+/** Room under the stem for the handles of the saw, in two rows so that close ones can be taken. */
+const SAW_ROWS = 2;
+const SAW_ROW = 30;
+/** Two saw cuts are at least so far apart, in m. */
+const LEAST_PIECE_M = 0.1;
+
+const KEY_STEPS: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 };
 
 /** The stem as it would lie: its bark, its logs with their saw lines, and what is wrong with it, whose ends can be drawn. */
 export function StemDrawing({
@@ -61,6 +46,9 @@ export function StemDrawing({
   bucking,
   products,
   defects,
+  units,
+  saws,
+  onSaws,
   onDefect,
 }: StemDrawingProps) {
   const area = useRef<HTMLDivElement>(null);
@@ -69,7 +57,9 @@ export function StemDrawing({
   const pxPerM = (width - 2 * MARGIN) / heightM;
   const half = (diameterCm: number): number => (diameterCm / 200) * pxPerM * THICKER;
   const middle = half(over.diameterCm(0)) + 26;
-  const height = Math.ceil(2 * middle - 26 + LABELS);
+  const tick = units.system === 'metric' ? 5 : 16;
+  const sawTop = Math.ceil(2 * middle - 26 + 12);
+  const height = sawTop + SAW_ROWS * SAW_ROW + LABELS - 12;
   const x = (metres: number): number => MARGIN + metres * pxPerM;
   const outline = (profile: StemProfile, from: number, to: number): string => {
     const at = Array.from({ length: STEPS + 1 }, (_, i) => from + ((to - from) * i) / STEPS);
@@ -77,16 +67,34 @@ export function StemDrawing({
     const lower = at.toReversed().map((h) => `${x(h)} ${middle + half(profile.diameterCm(h))}`);
     return `M ${[...upper, ...lower].join(' L ')} Z`;
   };
-  const metresAt = (event: PointerEvent<SVGElement>): number => {
-    const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
-    return roundTo(Math.min(heightM, Math.max(0, (event.clientX - (box?.left ?? 0) - MARGIN) / pxPerM)), 1);
-  };
   const nudge = (event: KeyboardEvent, i: number, end: 'fromM' | 'toM'): void => {
-    const by = { ArrowLeft: -0.1, ArrowDown: -0.1, ArrowRight: 0.1, ArrowUp: 0.1 }[event.key];
+    const by = KEY_STEPS[event.key];
     const defect = defects[i];
     if (by === undefined || defect === undefined) return;
     event.preventDefault();
-    onDefect(i, { [end]: roundTo(Math.min(heightM, Math.max(0, defect[end] + by)), 1) });
+    onDefect(i, { [end]: roundTo(Math.min(heightM, Math.max(0, defect[end] + by / 10)), 1) });
+  };
+  /** Moves the saw on the grid, between its neighbours. */
+  const moveSaw = (i: number, toM: number): void => {
+    const onGrid = stumpM + Math.round((toM - stumpM) / units.stepM) * units.stepM;
+    const low = i === 0 ? stumpM : (saws[i - 1] ?? 0) + LEAST_PIECE_M;
+    const high = i === saws.length - 1 ? heightM : (saws[i + 1] ?? heightM) - LEAST_PIECE_M;
+    const at = Math.min(high, Math.max(low, onGrid));
+    if (Math.abs(at - (saws[i] ?? 0)) > 1e-9) onSaws(saws.map((saw, each) => (each === i ? at : saw)));
+  };
+  const sawKey = (event: KeyboardEvent, i: number): void => {
+    const by = KEY_STEPS[event.key];
+    if (event.key === 'Delete' || event.key === 'Backspace') {
+      event.preventDefault();
+      if (saws.length > 2) onSaws(saws.filter((_, each) => each !== i));
+    } else if (by !== undefined) {
+      event.preventDefault();
+      moveSaw(i, (saws[i] ?? 0) + by * units.stepM);
+    }
+  };
+  const metresUnder = (event: PointerEvent<SVGElement>): number => {
+    const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
+    return Math.min(heightM, Math.max(0, (event.clientX - (box?.left ?? 0) - MARGIN) / pxPerM));
   };
   return (
     <div ref={area} className="overflow-hidden rounded-xl border border-line bg-sheet">
@@ -96,8 +104,8 @@ export function StemDrawing({
           height={height}
           viewBox={`0 0 ${width} ${height}`}
           role="group"
-          aria-label={`The stem lying, butt to the left, ${heightM} m long, drawn ${THICKER} times as thick: ${bucking.cuts.length} logs`}
-          className="block touch-pan-y"
+          aria-label={`The stem lying, butt to the left, ${units.printLength(heightM)} ${units.length} long, drawn ${THICKER} times as thick: ${bucking.cuts.length} logs`}
+          className="block touch-pan-y select-none"
         >
           <Patterns count={products.length} />
           <path d={outline(over, 0, heightM)} className="fill-bark stroke-ink" strokeWidth={1} />
@@ -164,14 +172,15 @@ export function StemDrawing({
                   aria-valuemin={0}
                   aria-valuemax={heightM}
                   aria-valuenow={end === 'fromM' ? fromM : toM}
-                  aria-valuetext={`${end === 'fromM' ? fromM : toM} m`}
+                  aria-valuetext={`${units.printLength(end === 'fromM' ? fromM : toM)} ${units.length}`}
                   className="cursor-ew-resize fill-paint stroke-sheet"
                   strokeWidth={3}
                   onPointerDown={(event) => {
                     event.currentTarget.setPointerCapture(event.pointerId);
                   }}
                   onPointerMove={(event) => {
-                    if (event.currentTarget.hasPointerCapture(event.pointerId)) onDefect(i, { [end]: metresAt(event) });
+                    if (event.currentTarget.hasPointerCapture(event.pointerId))
+                      onDefect(i, { [end]: roundTo(metresUnder(event), 1) });
                   }}
                   onKeyDown={(event) => {
                     nudge(event, i, end);
@@ -180,16 +189,58 @@ export function StemDrawing({
               ))}
             </g>
           ))}
-          {Array.from({ length: Math.floor(heightM / 5) + 1 }, (_, i) => i * 5).map((metres) => (
+          {saws.map((at, i) => {
+            const y = sawTop + (i % SAW_ROWS) * SAW_ROW + SAW_ROW / 2;
+            return (
+              <g key={i}>
+                <path
+                  d={`M ${x(at)} ${middle + half(over.diameterCm(at)) + 9} V ${y - 10}`}
+                  className="stroke-edge"
+                  strokeWidth={1}
+                />
+                <rect
+                  x={x(at) - 10}
+                  y={y - 12}
+                  width={20}
+                  height={24}
+                  rx={6}
+                  tabIndex={0}
+                  role="slider"
+                  aria-label={`Saw ${i + 1}`}
+                  aria-valuemin={stumpM}
+                  aria-valuemax={heightM}
+                  aria-valuenow={roundTo(at, 2)}
+                  aria-valuetext={`${units.printLength(at)} ${units.length}`}
+                  data-testid="saw"
+                  className="cursor-ew-resize fill-sheet stroke-ink"
+                  strokeWidth={2}
+                  onPointerDown={(event) => {
+                    event.currentTarget.setPointerCapture(event.pointerId);
+                  }}
+                  onPointerMove={(event) => {
+                    if (event.currentTarget.hasPointerCapture(event.pointerId)) moveSaw(i, metresUnder(event));
+                  }}
+                  onKeyDown={(event) => {
+                    sawKey(event, i);
+                  }}
+                />
+                <path
+                  d={`M ${x(at) - 4} ${y} l 4 -5 v 10 z M ${x(at) + 4} ${y} l -4 -5 v 10 z`}
+                  className="pointer-events-none fill-ink"
+                />
+              </g>
+            );
+          })}
+          {Array.from({ length: Math.floor(units.lengthOf(heightM) / tick) + 1 }, (_, i) => i * tick).map((shown) => (
             <text
-              key={metres}
-              x={x(metres)}
+              key={shown}
+              x={x(units.readLength(String(shown)))}
               y={height - 8}
-              textAnchor={metres === 0 ? 'start' : 'middle'}
+              textAnchor={shown === 0 ? 'start' : 'middle'}
               fontSize={13}
               className="fill-quiet figures"
             >
-              {metres} m
+              {shown} {units.length}
             </text>
           ))}
         </svg>

@@ -1,33 +1,41 @@
 import {
   bestCuts,
+  convertPrice,
+  cutsBetween,
   greedyCuts,
   logBoardFeet,
   netValue,
+  productProblems,
   type Bucking,
   type Defect,
   type NetValue,
-  type Product,
+  type PriceList,
 } from '@arbolito/core/bucking';
 import { LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
-import { readQuantity } from '@arbolito/core/quantity';
 import {
   behreProfile,
+  felledWays,
+  fitOrmerod,
   LOBLOLLY,
-  maxBurkhartProfile,
   measuredProfile,
-  ormerodProfile,
+  profileByChoice,
   smalianM3,
-  solidsProfile,
+  standingWays,
   underBark,
   type ProfileOutcome,
   type Section,
   type StemProfile,
+  type TaperChoice,
 } from '@arbolito/core/stem';
+import { EQUATIONS, equationVolume } from '@arbolito/core/volume';
+import type { WoodUnits } from '../wood/wood-units.ts';
 
 /** Ways to draw the stem, as they are offered. */
 export const MODELS = {
   solids: 'Neiloid, paraboloid and cone',
+  kozak: 'Kozak, Munro and Smith',
   ormerod: 'Ormerod, one exponent',
+  fitted: 'Ormerod, fitted to measured diameters',
   'max-burkhart': 'Max and Burkhart, loblolly pine',
   behre: 'Behre, through one measured diameter',
   measured: 'Through measured diameters',
@@ -45,10 +53,18 @@ export interface StemFigures {
   readonly stumpM: number;
   readonly topCm: number;
   readonly exponent: number;
+  readonly kozakB1: number;
+  readonly kozakB2: number;
 }
 
-/** Diameters as they are typed: a height in m and a diameter in cm each, with a semicolon or a new line between. */
-export function readSections(text: string): readonly Section[] | string {
+/** What a survey’s species is drawn by, where it has a taper of its own. */
+export const SURVEY_MODEL = 'survey';
+
+/** Models that go through, or are fitted to, diameters that were measured on this stem. */
+export const needsSections = (model: string): boolean => ['behre', 'measured', 'fitted'].includes(model);
+
+/** Diameters as they are typed: a height and a diameter each, with a semicolon or a new line between. */
+export function readSections(text: string, units: WoodUnits): readonly Section[] | string {
   const parts = text
     .split(/[;\n]/)
     .map((part) => part.trim())
@@ -56,36 +72,53 @@ export function readSections(text: string): readonly Section[] | string {
   const sections: Section[] = [];
   for (const part of parts) {
     const [height = '', diameter = '', ...rest] = part.split(/\s+/);
-    const [h, d] = [readQuantity(height, { unit: 'm' }), readQuantity(diameter, { unit: 'cm' })];
-    if (!h.ok || !d.ok || rest.length > 0)
-      return `“${part.slice(0, 20)}” should be a height in m and a diameter in cm, such as 8 28.`;
-    sections.push({ heightM: h.value, diameterCm: d.value });
+    const section = { heightM: units.readLength(height), diameterCm: units.readDiameter(diameter) };
+    if (Number.isNaN(section.heightM + section.diameterCm) || rest.length > 0)
+      return `“${part.slice(0, 20)}” should be a height in ${units.length} and a diameter in ${units.diameter}, such as ${units.system === 'metric' ? '8 28' : '26 11'}.`;
+    sections.push(section);
   }
   return sections;
 }
 
+/** Coefficients that one begins with: a stem of middling form. */
+export const USUAL_KOZAK = { b1: -1.7, b2: 0.6 } as const;
+
+const fail = (message: string): ProfileOutcome => ({ ok: false, problem: { field: 'sections', message } });
+
 /** The profile over bark by a model, or what is wrong. */
-export function profileBy(model: ModelId, figures: StemFigures, sections: readonly Section[]): ProfileOutcome {
-  const { dbhCm, heightM, exponent } = figures;
+export function profileBy(
+  model: ModelId | typeof SURVEY_MODEL,
+  figures: StemFigures,
+  sections: readonly Section[],
+  own: TaperChoice | null = null,
+): ProfileOutcome {
+  const { dbhCm, heightM, exponent, kozakB1, kozakB2 } = figures;
   const tree = { dbhCm, heightM };
   switch (model) {
+    case 'survey':
+      return profileByChoice(own ?? { model: 'solids' }, tree);
     case 'solids':
-      return solidsProfile(tree);
+      return profileByChoice({ model }, tree);
+    case 'kozak':
+      return profileByChoice({ model, b1: kozakB1, b2: kozakB2 }, tree);
     case 'ormerod':
-      return ormerodProfile(tree, { p: exponent });
+      return profileByChoice({ model, p: exponent }, tree);
     case 'max-burkhart':
-      return maxBurkhartProfile(tree, LOBLOLLY);
+      return profileByChoice({ model, ...LOBLOLLY }, tree);
     case 'behre': {
       const [through] = sections;
       return through === undefined
-        ? {
-            ok: false,
-            problem: {
-              field: 'sections',
-              message: 'Give one diameter above the swelling of the butt, such as 5.3 29.',
-            },
-          }
+        ? fail('Give one diameter above the swelling of the butt, such as 5.3 29.')
         : behreProfile(heightM, through);
+    }
+    case 'fitted': {
+      const fit = fitOrmerod({
+        dbhCm: Float64Array.from(sections, () => dbhCm),
+        heightM: Float64Array.from(sections, () => heightM),
+        atM: Float64Array.from(sections, (section) => section.heightM),
+        diameterCm: Float64Array.from(sections, ({ diameterCm }) => diameterCm),
+      });
+      return fit.ok ? profileByChoice({ model: 'ormerod', ...fit.fit.coefficients }, tree) : fail(fit.message);
     }
     case 'measured':
       return measuredProfile(heightM, [{ heightM: 1.3, diameterCm: dbhCm }, ...sections]);
@@ -106,8 +139,12 @@ export interface CutStem {
   readonly merchantableM3: { readonly over: number; readonly under: number };
   readonly wholeM3: number;
   readonly topHeightM: number;
+  /** The cuts that are shown: by hand where somebody has moved the saw, the best ones otherwise. */
+  readonly cuts: Bucking;
+  readonly isByHand: boolean;
   readonly best: Bucking;
   readonly greedy: Bucking;
+  /** Of the cuts that are shown. */
   readonly value: NetValue;
   readonly volumeErrorShare: number;
 }
@@ -116,87 +153,125 @@ export interface CutStem {
 const volumeError = ({ dbhShare, heightShare, taperShare }: StemErrors): number =>
   Math.hypot(2 * dbhShare, heightShare, taperShare);
 
-/** Works a stem out: volumes, the best cuts and the greedy ones, what they are worth. */
+/** Whether the stem can be cut for these products at all. */
+export const canBeCut = ({ products }: PriceList): boolean => productProblems(products).length === 0;
+
+export interface HowToCut {
+  readonly prices: PriceList;
+  readonly defects: readonly Defect[];
+  /** Where somebody has put the saw; null for the best cuts. */
+  readonly saws: readonly number[] | null;
+  readonly stepM: number;
+  /** Whether the profile is under bark already. */
+  readonly isUnderBark: boolean;
+}
+
+/** Works a stem out: volumes, the best cuts, the greedy ones and those by hand, what they are worth. */
 export function cutStem(
-  over: StemProfile,
+  profile: StemProfile,
   { barkRatio, stumpM, topCm }: StemFigures,
-  products: readonly Product[],
-  defects: readonly Defect[],
+  { prices, defects, saws, stepM, isUnderBark }: HowToCut,
   errors: StemErrors,
 ): CutStem {
-  const under = underBark(over, barkRatio);
+  const over = isUnderBark ? underBark(profile, 1 / barkRatio) : profile;
+  const under = isUnderBark ? profile : underBark(profile, barkRatio);
+  const { products, costs } = prices;
   const stem = { profile: under, stumpM, topCm, defects };
   const topHeightM = Math.max(stumpM, under.heightAtM(topCm));
-  const best = bestCuts(stem, products);
+  const best = bestCuts(stem, products, stepM);
+  const cuts = saws === null ? best : cutsBetween(stem, products, saws);
   const volumeErrorShare = volumeError(errors);
-  const merchantable = under.volumeM3(stumpM, topHeightM);
   return {
     over,
     under,
-    merchantableM3: { over: over.volumeM3(stumpM, topHeightM), under: merchantable },
+    merchantableM3: { over: over.volumeM3(stumpM, topHeightM), under: under.volumeM3(stumpM, topHeightM) },
     wholeM3: over.volumeM3(0, over.heightM),
     topHeightM,
+    cuts,
+    isByHand: saws !== null,
     best,
-    greedy: greedyCuts(stem, products),
-    value: netValue(best.cuts, merchantable, [], volumeErrorShare),
+    greedy: greedyCuts(stem, products, stepM),
+    value: netValue(cuts.cuts, logsM3(cuts), costs, volumeErrorShare),
     volumeErrorShare,
   };
+}
+
+/** Products whose shortest log is longer than what the stem has from stump to smallest top, in words. */
+export const tooLong = (
+  { topHeightM }: Pick<CutStem, 'topHeightM'>,
+  { stumpM }: StemFigures,
+  { products }: PriceList,
+  units: WoodUnits,
+): string[] =>
+  products.flatMap(({ name, lengthsM, trimM }) => {
+    const shortest = Math.min(...lengthsM);
+    const hasM = topHeightM - stumpM;
+    return shortest + trimM <= hasM
+      ? []
+      : [
+          `No ${name} fits: the shortest is ${units.printLength(shortest)} ${units.length}${trimM > 0 ? ' and its trim' : ''}, the stem has ${units.printLength(hasM)} ${units.length} from stump to smallest top.`,
+        ];
+  });
+
+/** A volume that one way, model or equation gives. */
+export interface SaidVolume {
+  readonly group: string;
+  readonly name: string;
+  readonly from: string;
+  readonly volumeM3: number;
+}
+
+/**
+ * What others would say of this stem: every model of form and the general equations of the whole stem over bark, the ways
+ * to measure it standing, and the ways to measure its felled wood from stump to top.
+ */
+export function otherVolumes(
+  { over, topHeightM }: Pick<CutStem, 'over' | 'topHeightM'>,
+  figures: StemFigures,
+  sections: readonly Section[],
+): SaidVolume[] {
+  const { dbhCm, heightM, stumpM } = figures;
+  const models = (Object.keys(MODELS) as ModelId[]).flatMap((model): SaidVolume[] => {
+    const outcome = profileBy(model, figures, sections);
+    return outcome.ok
+      ? [{ group: 'taper', name: MODELS[model], from: 'whole stem', volumeM3: outcome.profile.volumeM3(0, heightM) }]
+      : [];
+  });
+  const equations = EQUATIONS.filter(({ species }) => species === 'any').flatMap((equation): SaidVolume[] => {
+    const outcome = equationVolume(equation, dbhCm, heightM);
+    return outcome.ok
+      ? [{ group: 'equation', name: equation.name, from: 'whole stem', volumeM3: outcome.value.volumeM3 }]
+      : [];
+  });
+  const standing = standingWays(over).map((way) => ({ group: 'standing', ...way }));
+  const felled =
+    topHeightM > stumpM ? felledWays(over, stumpM, topHeightM).map((way) => ({ group: 'felled', ...way })) : [];
+  return [...models, ...equations, ...standing, ...felled];
 }
 
 export interface RuleTotal {
   readonly id: LogRuleId;
   readonly name: string;
   readonly boardFeet: number;
+  /** Price a thousand board feet that pays the same for these logs as the asked one; null where a rule has no wood. */
+  readonly samePrice: number | null;
 }
 
-/** What every rule makes of the logs of a bucking. */
-export const rulesOf = ({ cuts }: Bucking): readonly RuleTotal[] =>
+/** A price for a thousand board feet of a rule. */
+export interface MbfPrice {
+  readonly rule: LogRuleId;
+  readonly price: number;
+}
+
+/** What every rule makes of the logs of a bucking, and what a price by one of them is by the others. */
+export const rulesOf = ({ cuts }: Bucking, { rule, price }: MbfPrice): readonly RuleTotal[] =>
   (Object.keys(LOG_RULES) as LogRuleId[]).map((id) => ({
     id,
     name: LOG_RULES[id].name,
     boardFeet: cuts.reduce((sum, { topCm, lengthM }) => sum + logBoardFeet(id, topCm, lengthM), 0),
+    samePrice: convertPrice(price, rule, id, cuts),
   }));
 
 /** Cubic content of the logs of a bucking, after Smalian, in m³. */
 export const logsM3 = ({ cuts }: Bucking): number =>
   cuts.reduce((sum, { buttCm, topCm, lengthM }) => sum + smalianM3(buttCm, topCm, lengthM), 0);
-
-/** What one begins with: prices are made up, and there to be changed. */
-export const START_PRODUCTS: readonly Product[] = [
-  {
-    name: 'sawlog',
-    lengthsM: [4, 5],
-    trimM: 0.1,
-    smallestTopCm: 22,
-    allows: ['sweep'],
-    unit: 'm3',
-    price: 85,
-  },
-  {
-    name: 'short sawlog',
-    lengthsM: [2.5, 3],
-    trimM: 0.1,
-    smallestTopCm: 16,
-    allows: ['sweep', 'branches'],
-    unit: 'm3',
-    price: 58,
-  },
-  {
-    name: 'pulpwood',
-    lengthsM: [2],
-    trimM: 0,
-    smallestTopCm: 7,
-    allows: ['sweep', 'crook', 'branches'],
-    unit: 'm3',
-    price: 32,
-  },
-  {
-    name: 'firewood',
-    lengthsM: [1],
-    trimM: 0,
-    smallestTopCm: 5,
-    allows: ['rot', 'sweep', 'crook', 'branches'],
-    unit: 'm3',
-    price: 20,
-  },
-];

@@ -19,7 +19,10 @@ export function useRemembered<T>(
     }
   });
   useEffect(() => {
-    localStorage.setItem(key, JSON.stringify(value));
+    // What cannot be read back, such as a price that is half typed, leaves what was remembered before as it is.
+    const text = JSON.stringify(value);
+    const back: unknown = JSON.parse(text);
+    if (isKnown(back)) localStorage.setItem(key, text);
   }, [key, value]);
   return [value, setValue];
 }

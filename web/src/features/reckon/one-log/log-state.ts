@@ -1,0 +1,97 @@
+import { hoppusFt, jasM3, LOG_RULES, ruleDoubt, scaledBoardFeet, type LogRuleId } from '@arbolito/core/logs';
+import { convert } from '@arbolito/core/quantity';
+import { hossfeldM3, huberM3, newtonM3, smalianM3 } from '@arbolito/core/stem';
+
+/** A log as it was taped: diameters under bark in cm, its length in m. What was not taped is null. */
+export interface TapedLog {
+  readonly lengthM: number;
+  readonly topCm: number;
+  readonly buttCm: number | null;
+  readonly middleCm: number | null;
+  /** A third of the length up from the butt. */
+  readonly thirdCm: number | null;
+}
+
+export type LogKey = 'length' | 'top' | 'butt' | 'middle' | 'third';
+
+/** What cannot be of one log, at which of its figures: it may not grow thicker towards its top. */
+export function logProblems({ topCm, buttCm, middleCm, thirdCm }: TapedLog): Partial<Record<LogKey, string>> {
+  const below: readonly (readonly [LogKey, string, number | null])[] = [
+    ['butt', 'butt', buttCm],
+    ['third', 'diameter a third up', thirdCm],
+    ['middle', 'middle', middleCm],
+    ['top', 'top', topCm],
+  ];
+  const taped = below.filter((each): each is readonly [LogKey, string, number] => each[2] !== null);
+  const problems: Partial<Record<LogKey, string>> = {};
+  taped.slice(1).forEach(([key, name, diameterCm], i) => {
+    const [, belowName, belowCm] = taped[i] ?? [key, '', Infinity];
+    if (diameterCm > belowCm)
+      problems[key] =
+        `The ${name} is thicker than the ${belowName} below it: one of the two was misread, or they were changed over.`;
+  });
+  return problems;
+}
+
+export interface RuleRow {
+  readonly id: LogRuleId;
+  readonly name: string;
+  /** By the rule's formula, and as it is read off its table. */
+  readonly boardFeet: number;
+  readonly scaled: number;
+  readonly doubt: string | null;
+}
+
+/** The log by every board-foot rule. */
+export const ruleRows = ({ topCm, lengthM }: TapedLog): readonly RuleRow[] => {
+  // A diameter that was typed in inches comes back as those inches.
+  const dibIn = Number(convert(topCm, 'cm', 'in').toFixed(6));
+  const lengthFt = Number(convert(lengthM, 'm', 'ft').toFixed(6));
+  return (Object.keys(LOG_RULES) as LogRuleId[]).map((id) => ({
+    id,
+    name: LOG_RULES[id].name,
+    boardFeet: LOG_RULES[id].boardFeet(dibIn, lengthFt),
+    scaled: scaledBoardFeet(id, dibIn, lengthFt),
+    doubt: ruleDoubt(id, Number(dibIn.toFixed(2))),
+  }));
+};
+
+export interface CubicRow {
+  readonly name: string;
+  readonly from: string;
+  /** Null where a diameter that it asks for was not taped. */
+  readonly volumeM3: number | null;
+}
+
+const M3_PER_FT3 = 0.3048 ** 3;
+
+/** The log's cubic content by every way, those that lack a diameter among them. */
+export function cubicRows({ lengthM, topCm, buttCm, middleCm, thirdCm }: TapedLog): readonly CubicRow[] {
+  const girthIn = middleCm === null ? null : Math.PI * convert(middleCm, 'cm', 'in');
+  return [
+    { name: 'Smalian', from: 'butt and top', volumeM3: buttCm === null ? null : smalianM3(buttCm, topCm, lengthM) },
+    { name: 'Huber', from: 'the middle', volumeM3: middleCm === null ? null : huberM3(middleCm, lengthM) },
+    {
+      name: 'Newton',
+      from: 'butt, middle and top',
+      volumeM3: buttCm === null || middleCm === null ? null : newtonM3(buttCm, middleCm, topCm, lengthM),
+    },
+    {
+      name: 'Hossfeld',
+      from: 'a third up, and the top',
+      volumeM3: thirdCm === null ? null : hossfeldM3(thirdCm, topCm, lengthM),
+    },
+    {
+      name: 'Hoppus',
+      from: 'quarter of the girth in the middle: 78.5 % of the wood',
+      volumeM3: girthIn === null ? null : hoppusFt(girthIn, convert(lengthM, 'm', 'ft')) * M3_PER_FT3,
+    },
+    { name: 'JAS', from: 'the top, rounded down', volumeM3: jasM3(topCm, lengthM) },
+  ];
+}
+
+/** The way that knows most of the log: all three diameters, else the middle, else both ends; null with a top alone. */
+export const bestKnown = (rows: readonly CubicRow[]): CubicRow | null =>
+  ['Newton', 'Hossfeld', 'Huber', 'Smalian'].flatMap(
+    (name) => rows.find((row) => row.name === name && row.volumeM3 !== null) ?? [],
+  )[0] ?? null;

@@ -1,0 +1,133 @@
+import { printRounded } from '@arbolito/core/quantity';
+import { profileByChoice, type FormFactor } from '@arbolito/core/stem';
+import { equationVolume, volumeBark, volumeModelProblem, type VolumeModel } from '@arbolito/core/volume';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import type { WoodUnits } from '../wood/wood-units.ts';
+import {
+  keysOfWay,
+  LIBRARY,
+  SPECIES_SPECS,
+  TAPER_NAMES,
+  volumeOf,
+  type SpeciesDraft,
+  type SpeciesKey,
+} from './species-ways.ts';
+
+/** A tree that everybody can picture, to see what a way would say. */
+const SAMPLE = { dbhCm: 40, heightM: 25 } as const;
+
+/** Volume of the sample by a way, or what is wrong with it. */
+function sampleOf(volume: VolumeModel | undefined, factor: FormFactor): number | string {
+  if (volume === undefined) return (factor.value * Math.PI * SAMPLE.dbhCm ** 2 * SAMPLE.heightM) / 40_000;
+  const problem = volumeModelProblem(volume);
+  if (problem !== null) return problem;
+  if (volume.by === 'equation') {
+    const outcome = equationVolume(volume.equation, SAMPLE.dbhCm, SAMPLE.heightM);
+    return outcome.ok ? outcome.value.volumeM3 : outcome.message;
+  }
+  const outcome = profileByChoice(volume.taper, SAMPLE);
+  return outcome.ok ? outcome.profile.volumeM3(0, SAMPLE.heightM) : outcome.problem.message;
+}
+
+interface SpeciesCardProps {
+  readonly name: string;
+  readonly draft: SpeciesDraft;
+  readonly factor: FormFactor;
+  readonly units: WoodUnits;
+  /** What the server said against it. */
+  readonly refused: string | null;
+  readonly onChange: (draft: SpeciesDraft) => void;
+}
+
+/** How the volume of one species is worked out, and how much of it is bark. */
+export function SpeciesCard({ name, draft, factor, units, refused, onChange }: SpeciesCardProps) {
+  const volume = volumeOf(draft, name);
+  const sample = sampleOf(volume, factor);
+  const field = (key: SpeciesKey) => (
+    <FigureInput
+      key={key}
+      spec={SPECIES_SPECS[key]}
+      text={draft.figures[key]}
+      onType={(text) => {
+        onChange({ ...draft, figures: { ...draft.figures, [key]: text } });
+      }}
+    />
+  );
+  const problem = typeof sample === 'string' ? sample : refused;
+  const equation = volume?.by === 'equation' ? volume.equation : null;
+  return (
+    <fieldset className="card grid content-start gap-2 p-4">
+      <legend className="sr-only">{name}</legend>
+      <p aria-hidden="true" className="text-lg font-bold">
+        {name}
+      </p>
+      <label className="grid gap-1">
+        <span>volume of the stem by</span>
+        <select
+          className="field"
+          value={draft.way}
+          onChange={(event) => {
+            onChange({ ...draft, way: event.target.value });
+          }}
+        >
+          <option value="form-factor">the survey’s form factor {printRounded(factor.value, 2)}</option>
+          {draft.kept !== null && <option value="kept">{draft.kept.name}</option>}
+          <option value="text">an equation of your own</option>
+          <optgroup label="A taper, or the tree’s own upper diameters">
+            {Object.entries(TAPER_NAMES).map(([id, words]) => (
+              <option key={id} value={`taper:${id}`}>
+                {words}
+              </option>
+            ))}
+          </optgroup>
+          <optgroup label="Volume equations">
+            {LIBRARY.map((each) => (
+              <option key={each.id} value={`equation:${each.id}`}>
+                {each.name}
+              </option>
+            ))}
+          </optgroup>
+        </select>
+      </label>
+      {draft.way === 'text' && (
+        <label className="grid gap-1">
+          <span>V in m³, D in cm, H in m</span>
+          <input
+            className="field figures"
+            maxLength={200}
+            autoComplete="off"
+            value={draft.text}
+            aria-invalid={problem !== null}
+            onChange={(event) => {
+              onChange({ ...draft, text: event.target.value });
+            }}
+          />
+        </label>
+      )}
+      {keysOfWay(draft.way).map(field)}
+      {draft.way !== 'form-factor' && field('error')}
+      {field('bark')}
+      <p role="alert" className="text-paint-ink">
+        {problem}
+      </p>
+      {typeof sample === 'number' && (
+        <p>
+          <strong className="figures text-lg">
+            {units.printVolume(sample)} {units.volume}
+          </strong>{' '}
+          {volumeBark(volume)} bark, for {units.printDiameter(SAMPLE.dbhCm)} {units.diameter} and{' '}
+          {units.printLength(SAMPLE.heightM)} {units.length}
+        </p>
+      )}
+      {equation !== null && draft.way !== 'text' && (
+        <p className="text-quiet">
+          {equation.confidence === 'medium' && <strong>Check against your local table. </strong>}
+          {equation.region}
+          {equation.rangeCm !== undefined && `, dbh ${equation.rangeCm[0]} to ${equation.rangeCm[1]} cm`}
+          {equation.rangeM !== undefined && `, height ${equation.rangeM[0]} to ${equation.rangeM[1]} m`}.{' '}
+          {equation.source}.
+        </p>
+      )}
+    </fieldset>
+  );
+}

@@ -1,0 +1,366 @@
+import { CirclePlus, X } from 'lucide-react';
+import { useState } from 'react';
+import {
+  COST_UNITS,
+  DEFECT_KINDS,
+  PRICE_LIST_LIMITS,
+  priceListProblems,
+  UNITS_OF_PRICE,
+  type Cost,
+  type PriceList,
+  type Product,
+} from '@arbolito/core/bucking';
+import { isLogRuleId, LOG_RULES } from '@arbolito/core/logs';
+import { readQuantity } from '@arbolito/core/quantity';
+import { asTyped, type WoodUnits } from './wood-units.ts';
+
+const PRICE_UNITS = UNITS_OF_PRICE.map((id) => ({
+  id,
+  words: id === 'm3' ? 'm³' : isLogRuleId(id) ? `MBF ${LOG_RULES[id].name}` : 'piece',
+}));
+const COST_WORDS = { m3: 'm³ of logs', log: 'log', tree: 'tree' } as const;
+
+const figureOf = (text: string): number => {
+  const read = readQuantity(text, { unit: 'one' });
+  return read.ok ? read.value : NaN;
+};
+
+interface FigureCellProps {
+  readonly label: string;
+  readonly value: number | undefined;
+  readonly optional?: boolean;
+  /** From what is kept to what is shown. */
+  readonly show?: (value: number) => number;
+  readonly read?: (text: string) => number;
+  readonly onChange: (value: number | undefined) => void;
+}
+
+const same = (value: number): number => value;
+
+/** A figure that is kept as it is typed until it can be read. */
+function FigureCell({ label, value, optional = false, show = same, read = figureOf, onChange }: FigureCellProps) {
+  const [text, setText] = useState(value === undefined ? '' : asTyped(show(value)));
+  return (
+    <label className="grid gap-0.5">
+      <span className="text-[0.92rem] text-quiet">{label}</span>
+      <input
+        className="field figures"
+        inputMode="decimal"
+        autoComplete="off"
+        value={text}
+        aria-invalid={value !== undefined && Number.isNaN(value)}
+        onChange={(event) => {
+          setText(event.target.value);
+          onChange(optional && event.target.value.trim() === '' ? undefined : read(event.target.value));
+        }}
+      />
+    </label>
+  );
+}
+
+/** Lengths with spaces between them. */
+function LengthsCell({
+  lengthsM,
+  units,
+  onChange,
+}: {
+  readonly lengthsM: readonly number[];
+  readonly units: WoodUnits;
+  readonly onChange: (lengths: number[]) => void;
+}) {
+  const [text, setText] = useState(lengthsM.map((length) => asTyped(units.lengthOf(length))).join(' '));
+  return (
+    <label className="grid gap-0.5">
+      <span className="text-[0.92rem] text-quiet">lengths, {units.length}</span>
+      <input
+        className="field figures"
+        autoComplete="off"
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          onChange(
+            event.target.value
+              .trim()
+              .split(/[\s;]+/)
+              .filter((part) => part !== '')
+              .map(units.readLength),
+          );
+        }}
+      />
+    </label>
+  );
+}
+
+const NEW: Product = {
+  name: '',
+  lengthsM: [3],
+  trimM: 0.1,
+  smallestTopCm: 12,
+  allows: [],
+  unit: 'm3',
+  price: 40,
+};
+
+interface PriceListEditorProps {
+  readonly list: PriceList;
+  readonly units: WoodUnits;
+  readonly onChange: (list: PriceList) => void;
+}
+
+/** What is bought, in which lengths and tops, what is paid for it, and what it costs to bring it out. */
+export function PriceListEditor({ list, units, onChange }: PriceListEditorProps) {
+  const { products, costs, currency, pricesOf } = list;
+  // Cells keep their own text: when rows move up, they are made anew.
+  const [moved, setMoved] = useState(0);
+  const take = (over: Partial<PriceList>): void => {
+    setMoved(moved + 1);
+    onChange({ ...list, ...over });
+  };
+  const problems = priceListProblems(list);
+  const problemOf = (...path: readonly (string | number)[]): string | null =>
+    problems.find((problem) => path.every((part, i) => problem.path[i] === part))?.message ?? null;
+  const change = (at: number, over: Partial<Product>): void => {
+    onChange({ ...list, products: products.map((product, i) => (i === at ? { ...product, ...over } : product)) });
+  };
+  const changeCost = (at: number, over: Partial<Cost>): void => {
+    onChange({ ...list, costs: costs.map((cost, i) => (i === at ? { ...cost, ...over } : cost)) });
+  };
+  return (
+    <section aria-labelledby="products" className="grid grid-cols-[minmax(0,1fr)] gap-3">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h2 id="products" className="text-xl font-bold">
+          Products and prices
+        </h2>
+        <div className="flex flex-wrap items-center gap-4">
+          <label className="flex items-center gap-2">
+            money
+            <input
+              className="field !w-20"
+              maxLength={PRICE_LIST_LIMITS.currency}
+              value={currency}
+              aria-invalid={problemOf('currency') !== null}
+              onChange={(event) => {
+                onChange({ ...list, currency: event.target.value });
+              }}
+            />
+          </label>
+          <label className="flex items-center gap-2">
+            prices of
+            <input
+              type="date"
+              required
+              className="field !w-auto"
+              value={pricesOf}
+              onChange={(event) => {
+                if (event.target.value !== '') onChange({ ...list, pricesOf: event.target.value });
+              }}
+            />
+          </label>
+        </div>
+      </div>
+      {problemOf('currency') !== null && (
+        <p role="alert" className="text-paint-ink">
+          {problemOf('currency')}
+        </p>
+      )}
+      {products.map((product, i) => (
+        <fieldset
+          // By its place: a name changes while it is typed.
+          key={`${moved} ${i}`}
+          className="grid grid-cols-2 items-end gap-2 rounded-lg border-[1.5px] border-line p-3 sm:grid-cols-4 lg:grid-cols-8"
+        >
+          <legend className="sr-only">product {i + 1}</legend>
+          <label className="grid gap-0.5">
+            <span className="text-[0.92rem] text-quiet">product</span>
+            <input
+              className="field"
+              maxLength={30}
+              value={product.name}
+              onChange={(event) => {
+                change(i, { name: event.target.value });
+              }}
+            />
+          </label>
+          <LengthsCell
+            units={units}
+            lengthsM={product.lengthsM}
+            onChange={(lengthsM) => {
+              change(i, { lengthsM });
+            }}
+          />
+          <FigureCell
+            label={`trim, ${units.length}`}
+            value={product.trimM}
+            show={units.lengthOf}
+            read={units.readLength}
+            onChange={(trimM) => {
+              change(i, { trimM: trimM ?? NaN });
+            }}
+          />
+          <FigureCell
+            label={`top from, ${units.diameter}`}
+            value={product.smallestTopCm}
+            show={units.diameterOf}
+            read={units.readDiameter}
+            onChange={(smallestTopCm) => {
+              change(i, { smallestTopCm: smallestTopCm ?? NaN });
+            }}
+          />
+          <FigureCell
+            label={`butt up to, ${units.diameter}`}
+            optional
+            value={product.largestButtCm}
+            show={units.diameterOf}
+            read={units.readDiameter}
+            onChange={(largestButtCm) => {
+              change(i, { largestButtCm });
+            }}
+          />
+          <FigureCell
+            label={`price, ${currency}`}
+            value={product.price}
+            onChange={(price) => {
+              change(i, { price: price ?? NaN });
+            }}
+          />
+          <label className="grid gap-0.5">
+            <span className="text-[0.92rem] text-quiet">for a</span>
+            <select
+              className="field"
+              value={product.unit}
+              onChange={(event) => {
+                const unit = PRICE_UNITS.find(({ id }) => id === event.target.value);
+                if (unit !== undefined) change(i, { unit: unit.id });
+              }}
+            >
+              {PRICE_UNITS.map(({ id, words }) => (
+                <option key={id} value={id}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+          <button
+            type="button"
+            className="btn"
+            aria-label={`Take ${product.name === '' ? `product ${i + 1}` : product.name} off the list`}
+            onClick={() => {
+              take({ products: products.filter((_, at) => at !== i) });
+            }}
+          >
+            <X aria-hidden="true" size={18} />
+          </button>
+          <div className="col-span-full flex flex-wrap items-center gap-x-4">
+            <span className="text-[0.92rem] text-quiet">may have</span>
+            {DEFECT_KINDS.map((kind) => (
+              <label key={kind} className="flex min-h-11 items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  className="size-5"
+                  checked={product.allows.includes(kind)}
+                  onChange={(event) => {
+                    const others = product.allows.filter((each) => each !== kind);
+                    change(i, { allows: event.target.checked ? [...others, kind] : others });
+                  }}
+                />
+                {kind}
+              </label>
+            ))}
+          </div>
+          {problems
+            .filter(({ path }) => path[0] === 'products' && path[1] === i)
+            .map(({ path, message }) => (
+              <p key={path.join(' ')} role="alert" className="col-span-full text-paint-ink">
+                {message}
+              </p>
+            ))}
+        </fieldset>
+      ))}
+      <p>
+        <button
+          type="button"
+          className="btn"
+          disabled={products.length >= PRICE_LIST_LIMITS.products}
+          onClick={() => {
+            onChange({ ...list, products: [...products, NEW] });
+          }}
+        >
+          <CirclePlus aria-hidden="true" size={18} /> Another product
+        </button>
+      </p>
+      <h3 className="text-lg font-bold">What it costs</h3>
+      {costs.map(({ name, per, amount }, i) => (
+        <fieldset
+          key={`${moved} ${i}`}
+          className="grid grid-cols-2 items-end gap-2 rounded-lg border-[1.5px] border-line p-3 sm:grid-cols-[2fr_1fr_1fr_auto]"
+        >
+          <legend className="sr-only">cost {i + 1}</legend>
+          <label className="grid gap-0.5">
+            <span className="text-[0.92rem] text-quiet">for</span>
+            <input
+              className="field"
+              maxLength={PRICE_LIST_LIMITS.name}
+              value={name}
+              onChange={(event) => {
+                changeCost(i, { name: event.target.value });
+              }}
+            />
+          </label>
+          <FigureCell
+            label={`amount, ${currency}`}
+            value={amount}
+            onChange={(value) => {
+              changeCost(i, { amount: value ?? NaN });
+            }}
+          />
+          <label className="grid gap-0.5">
+            <span className="text-[0.92rem] text-quiet">for each</span>
+            <select
+              className="field"
+              value={per}
+              onChange={(event) => {
+                const unit = COST_UNITS.find((each) => each === event.target.value);
+                if (unit !== undefined) changeCost(i, { per: unit });
+              }}
+            >
+              {COST_UNITS.map((each) => (
+                <option key={each} value={each}>
+                  {COST_WORDS[each]}
+                </option>
+              ))}
+            </select>
+          </label>
+          <button
+            type="button"
+            className="btn"
+            aria-label={`Take ${name === '' ? `cost ${i + 1}` : name} off the list`}
+            onClick={() => {
+              take({ costs: costs.filter((_, at) => at !== i) });
+            }}
+          >
+            <X aria-hidden="true" size={18} />
+          </button>
+          {problems
+            .filter(({ path }) => path[0] === 'costs' && path[1] === i)
+            .map(({ path, message }) => (
+              <p key={path.join(' ')} role="alert" className="col-span-full text-paint-ink">
+                {message}
+              </p>
+            ))}
+        </fieldset>
+      ))}
+      <p>
+        <button
+          type="button"
+          className="btn"
+          disabled={costs.length >= PRICE_LIST_LIMITS.costs}
+          onClick={() => {
+            onChange({ ...list, costs: [...costs, { name: '', per: 'm3', amount: 0 }] });
+          }}
+        >
+          <CirclePlus aria-hidden="true" size={18} /> Another cost
+        </button>
+      </p>
+    </section>
+  );
+}

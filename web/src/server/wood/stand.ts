@@ -1,0 +1,63 @@
+import { curveSums, expectedByCurve } from '@arbolito/core/height';
+import { barkRatioOf, expansionFactorPerHa } from '@arbolito/core/survey';
+import type { StandView } from '../../contracts/views.ts';
+import type { PlotService } from '../plots/service.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import { curvePointOf, curvesOf } from '../trees/reckon.ts';
+import type { TreeService } from '../trees/service.ts';
+
+interface Dependencies {
+  readonly surveys: SurveyService;
+  readonly plots: PlotService;
+  readonly trees: TreeService;
+}
+
+/**
+ * The stems of a survey as they can be cut in thought: each with a dbh and a height, measured or from the height curve of
+ * its species, or of all species where its own has none.
+ */
+export async function standOf({ surveys, plots, trees }: Dependencies, surveyId: string): Promise<StandView> {
+  const survey = await surveys.get(surveyId);
+  const views = await trees.listOfSurvey(survey);
+  const counted = (await plots.listOfSurvey(surveyId)).filter(({ finished, trees: own }) => finished || own > 0);
+  const plotOf = new Map(counted.map(({ id }, i) => [id, i]));
+  const curves = curvesOf(views);
+  const pooled = curveSums(views.flatMap((view) => curvePointOf(view) ?? []));
+  const codes = survey.species.map(({ code }) => code);
+  let byCurve = 0;
+  let without = 0;
+  const stems = views.flatMap((view): StandView['trees'][number][] => {
+    const plot = plotOf.get(view.plotId);
+    const areaM2 = plot === undefined ? undefined : counted[plot]?.areaM2;
+    if (plot === undefined || areaM2 === undefined) return [];
+    if (view.diametersCm.length === 0) without += 1;
+    return view.diametersCm.flatMap((dbhCm) => {
+      const own = curves[view.speciesCode];
+      const expected =
+        view.height === null
+          ? ((own === undefined ? null : expectedByCurve(own, dbhCm)) ?? expectedByCurve(pooled, dbhCm))
+          : null;
+      const heightM = view.height?.value ?? expected?.heightM;
+      if (heightM === undefined) {
+        without += 1;
+        return [];
+      }
+      if (expected !== null) byCurve += 1;
+      const kind = Math.max(0, codes.indexOf(view.speciesCode));
+      return [{ plot, dbhCm, heightM, kind, perHa: expansionFactorPerHa(areaM2) }];
+    });
+  });
+  return {
+    plots: counted.length,
+    trees: stems,
+    kinds: codes.map((code) => {
+      const volume = survey.wood.species.find(({ speciesCode }) => speciesCode === code)?.volume;
+      return {
+        taper: volume?.by === 'profile' ? volume.taper : { model: 'solids' },
+        barkRatio: barkRatioOf(survey.wood, code),
+      };
+    }),
+    byCurve,
+    without,
+  };
+}
