@@ -1,4 +1,4 @@
-import { expect, PHONE, test } from './support/app.ts';
+import { appUrl, expect, makePlot, PHONE, post, test, treeBody } from './support/app.ts';
 
 test.describe('a stem and its logs', () => {
   test('is cut for what is worth most, and cut anew when a defect is drawn along it', async ({ page }) => {
@@ -51,6 +51,67 @@ test.describe('a stem and its logs', () => {
     await expect(page.getByText('The price must be a number')).toBeVisible();
   });
 
+  test('is cut by hand: a saw is dragged, moved by keys, taken away, and taken back', async ({ page }) => {
+    await page.goto('/reckon/stem?dbh=42&height=26');
+    const value = page.getByTestId('stem-value');
+    const before = (await value.textContent()) ?? '';
+    const saw = page.getByRole('slider', { name: 'Saw 2', exact: true });
+    await saw.scrollIntoViewIfNeeded();
+    const box = await saw.boundingBox();
+    if (box === null) throw new Error('no saw');
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 - 50, box.y + box.height / 2, { steps: 6 });
+    await page.mouse.up();
+    // A sawlog that is cut short is worth less: at once, and the best cuts stand beside it.
+    await expect.poll(async () => Number(await value.textContent())).toBeLessThan(Number(before));
+    await expect(page.getByTestId('best-value')).toHaveText(`${before} EUR`);
+    const at = Number(await saw.getAttribute('aria-valuenow'));
+    await saw.press('ArrowRight');
+    await expect.poll(async () => Number(await saw.getAttribute('aria-valuenow'))).toBeCloseTo(at + 0.1, 6);
+    const saws = await page.getByTestId('saw').count();
+    await saw.press('Delete');
+    await expect(page.getByTestId('saw')).toHaveCount(saws - 1);
+    await page.keyboard.press('Control+z');
+    await expect(page.getByTestId('saw')).toHaveCount(saws);
+    await page.getByRole('button', { name: 'The best cuts' }).click();
+    await expect(value).toHaveText(before);
+  });
+
+  test('has costs taken off, shows a price by every rule, and stands beside what others would say', async ({
+    page,
+  }) => {
+    await page.goto('/reckon/stem?dbh=42&height=26');
+    const value = page.getByTestId('stem-value');
+    const before = Number(await value.textContent());
+    await page.getByRole('button', { name: 'Another cost' }).click();
+    const cost = page.getByRole('group', { name: 'cost 1' });
+    await cost.getByLabel('for', { exact: true }).fill('permit');
+    await cost.getByLabel(/^amount/).fill('3');
+    await cost.getByLabel('for each').selectOption('tree');
+    await expect(value).toHaveText((before - 3).toFixed(2));
+    const rules = page.getByRole('region', { name: 'The same logs by every rule' });
+    // What is asked for comes back as it is for its own rule.
+    await expect(rules.getByRole('row', { name: /^Doyle/ })).toContainText('400.00');
+    await expect(
+      page.getByRole('img', { name: /^The whole stem over bark, by other models.*Denzin 1\.764/ }),
+    ).toBeVisible();
+    await expect(page.getByRole('img', { name: /^This stem felled.*Smalian.*Huber.*Newton.*Hossfeld/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^The stem standing, 26\.0 m tall, to scale/ })).toBeVisible();
+  });
+
+  test('is the same stem in feet and inches', async ({ page }) => {
+    await page.goto('/reckon/stem?dbh=42&height=26');
+    await page.getByRole('button', { name: 'in and ft' }).click();
+    await expect(page.getByLabel('dbh over bark')).toHaveValue('16.54');
+    await expect(page.getByLabel('total height')).toHaveValue('85.3');
+    await expect(page.getByTestId('stem-volume')).toContainText('ft³');
+    expect(page.url()).toContain('units=imperial');
+    await page.reload();
+    await expect(page.getByLabel('total height')).toHaveValue('85.3');
+    await expect(page.getByRole('group', { name: 'product 1' }).getByLabel('lengths, ft')).toHaveValue('13.12 16.4');
+  });
+
   test('comes from the tree sheet with its dbh and height', async ({ page }) => {
     await page.goto('/measure');
     for (const [reading, text] of [
@@ -63,6 +124,7 @@ test.describe('a stem and its logs', () => {
     await page.getByRole('link', { name: 'Its logs' }).click();
     await expect(page.getByLabel('total height')).toHaveValue('21.5');
     await expect(page.getByLabel('dbh over bark')).toHaveValue('38');
+    await expect(page.getByLabel('± of the height')).toHaveValue(/^0\.\d+$/);
   });
 
   test.describe('on a phone', () => {
@@ -106,5 +168,110 @@ test.describe('a local volume table', () => {
     await expect(link).toBeHidden();
     const refused = await request.get('/print/board-feet.pdf?rule=doyle&formClass=20');
     expect(refused.status()).toBe(422);
+  });
+});
+
+test('one log is scaled by every rule, and told what it cannot be', async ({ page }) => {
+  await page.goto('/reckon/log?units=imperial&length=16&top=14');
+  await expect(page.getByTestId('rule-doyle')).toContainText('100');
+  await expect(page.getByTestId('rule-scribner')).toContainText('122.84');
+  await expect(page.getByTestId('rule-international-1/4')).toContainText('135.57');
+  await page.getByLabel('top, the small end').fill('4');
+  await expect(page.getByTestId('rule-doyle')).toContainText('Doyle has no wood in a log of 4 in or less');
+  await page.getByRole('button', { name: 'cm and m' }).click();
+  for (const [label, text] of [
+    ['length', '9'],
+    ['butt', '48'],
+    ['middle', '36'],
+    ['top, the small end', '22'],
+  ] as const)
+    await page.getByLabel(new RegExp(`^${label}`)).fill(text);
+  await expect(page.getByRole('row', { name: /^Newton/ })).toContainText('0.939');
+  await expect(page.getByRole('row', { name: /^Huber/ })).toContainText('0.916');
+  await expect(page.getByRole('row', { name: /^Smalian/ })).toContainText('0.985');
+  await page.getByLabel('top, the small end').fill('50');
+  await expect(page.getByText('The top is thicker than the middle below it').first()).toBeVisible();
+  await expect(page.getByLabel(/^butt/)).toHaveValue('48');
+});
+
+test.describe('the wood of a survey', () => {
+  test('is settled per species, and each tree’s volume follows', async ({ page }) => {
+    const { surveyId, plotId } = await makePlot(appUrl());
+    const tree = treeBody(plotId, '1', 36, [62, -8, 25]);
+    await post(appUrl(), '/api/trees', tree);
+    await page.goto(`/prepare/${surveyId}/wood`);
+    const pine = page.getByRole('group', { name: 'Scots pine' });
+    await pine.getByLabel('volume of the stem by').selectOption('text');
+    await pine.getByLabel('V in m³').fill('0.00004 * W');
+    await expect(pine.getByRole('alert').filter({ hasText: 'W' })).toBeVisible();
+    await pine.getByLabel('V in m³').fill('0.00004 * D^2 * H');
+    // 0.00004 × 40² × 25
+    await expect(pine).toContainText('1.600 m³');
+    await page.getByRole('button', { name: 'Begin a price list' }).click();
+    const second = page.getByRole('group', { name: 'product 2' }).getByLabel('product', { exact: true });
+    await second.fill('sawlog');
+    await page.getByRole('button', { name: 'Keep for this survey' }).click();
+    await expect(page.getByText('two prices for the same thing').first()).toBeVisible();
+    await second.fill('short log');
+    await page.getByRole('button', { name: 'Keep for this survey' }).click();
+    await expect(page.getByText('holds now')).toBeVisible();
+
+    await page.goto(`/measure/${tree.id}`);
+    // 0.00004 × 36² × 17.5, by the survey’s own equation
+    await expect(page.getByText('0.907').first()).toBeVisible();
+    await page.getByRole('link', { name: 'Its logs' }).click();
+    await expect(page.getByLabel('species')).toHaveValue('sp');
+    await expect(page.getByText('These are the prices of')).toBeVisible();
+  });
+
+  test('takes a local table, and what was settled before can be taken again', async ({ page }) => {
+    const { surveyId } = await makePlot(appUrl());
+    await page.goto(`/reckon/local-table?survey=${surveyId}`);
+    await page.getByRole('button', { name: 'Take thirty beeches' }).click();
+    await page.getByLabel('volume of').selectOption('bt');
+    await page.getByRole('button', { name: 'Keep this table' }).click();
+    await expect(page.getByText(/Kept: Beech of .* goes by this table now/)).toBeVisible();
+    await page.goto(`/prepare/${surveyId}/wood`);
+    const beech = page.getByRole('group', { name: 'Beech' });
+    await expect(beech.getByLabel('volume of the stem by')).toHaveValue('kept');
+    await beech.getByLabel('volume of the stem by').selectOption('form-factor');
+    await page.getByRole('button', { name: 'Keep for this survey' }).click();
+    await expect(page.getByRole('button', { name: 'Take this again' })).toBeVisible();
+    await page.getByRole('button', { name: 'Take this again' }).click();
+    await expect(beech.getByLabel('volume of the stem by')).toHaveValue('kept');
+  });
+
+  test('is cut tree by tree in a worker, told how far it is, and can be stopped', async ({ page }) => {
+    const surveys = (await (await page.request.get('/api/surveys')).json()) as readonly {
+      readonly id: string;
+      readonly name: string;
+      readonly placeName: string;
+    }[];
+    const id = surveys.find(({ placeName, name }) => placeName === 'Monte Valdeliro' && name.includes('2026'))?.id;
+    await page.goto(`/reckon/${id ?? ''}/logs`);
+    await page.getByRole('button', { name: 'Cut all trees' }).click();
+    await expect(page.getByTestId('stand-net')).toHaveText(/^\d+$/);
+    const net = Number(await page.getByTestId('stand-net').textContent());
+    await expect(page.getByRole('row', { name: /^sawlog/ })).toContainText('±');
+    const amount = page.getByRole('group', { name: 'cost 1' }).getByLabel(/^amount/);
+    await amount.fill('30');
+    await page.getByRole('button', { name: 'Cut them anew' }).click();
+    await expect.poll(async () => Number(await page.getByTestId('stand-net').textContent())).toBeLessThan(net);
+
+    // Five hundred times as many trees: long enough to see how far it is, and to stop it.
+    await page.route('**/stems', async (route) => {
+      const answer = await route.fetch();
+      const stand = (await answer.json()) as { readonly trees: readonly unknown[] };
+      const many = Array.from({ length: 500 }, () => stand.trees).flat();
+      await route.fulfill({ json: { ...stand, trees: many } });
+    });
+    await page.reload();
+    await page.getByRole('button', { name: 'Cut all trees' }).click();
+    const progress = page.getByRole('progressbar', { name: 'Trees cut' });
+    await expect.poll(async () => Number(await progress.getAttribute('value'))).toBeGreaterThan(100);
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(progress).toBeHidden();
+    await expect(page.getByRole('button', { name: 'Cut all trees' })).toBeEnabled();
+    await expect(page.getByTestId('stand-net')).toBeHidden();
   });
 });

@@ -55,6 +55,10 @@ async function everyView(): Promise<string[]> {
     '/reckon',
     '/reckon/stem',
     '/reckon/local-table',
+    '/reckon/log',
+    `/reckon/stem?survey=${survey}`,
+    `/prepare/${survey}/wood`,
+    `/reckon/${survey}/logs`,
     `/reckon/${survey}`,
     '/help',
     '/nowhere',
@@ -70,7 +74,7 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
     for (const address of await everyView()) {
       await page.goto(address, { waitUntil: 'networkidle' });
       await expect(
-        page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem|table) …/),
+        page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem|table|log|logs) …/),
       ).toHaveCount(0);
       // What happens to lie under a bar that stays in view is reached by scrolling.
       await page.addStyleTag({ content: '.rail, .sticky { position: static !important; }' });

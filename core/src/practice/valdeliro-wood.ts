@@ -10,7 +10,7 @@ const FELLED = 30;
  * autumn sale.
  */
 export function valdeliroWood(random: Random): WoodSettings {
-  const outcome = fitLocalTable(felledBeeches(random, FELLED), 'combined-variable', 'European beech');
+  const outcome = fitLocalTable(felledBeeches(random, FELLED), 'combined-variable', 'Beech');
   return {
     species: [
       {

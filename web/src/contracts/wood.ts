@@ -17,7 +17,7 @@ export class SpeciesWoodDto {
   /** By the survey's form factor where left out. */
   @IsOptional()
   @IsSound(volumeModelProblem)
-  volume?: VolumeModel;
+  volume?: VolumeModel | undefined;
 
   @IsWithin(barkRatio.low, barkRatio.high)
   barkRatio!: number;

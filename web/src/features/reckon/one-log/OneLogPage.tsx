@@ -4,6 +4,7 @@ import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity'
 import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../wood/wood-units.ts';
+import { LogDrawing } from './LogDrawing.tsx';
 import { bestKnown, cubicRows, logProblems, ruleRows, type LogKey, type TapedLog } from './log-state.ts';
 
 const KEYS: readonly LogKey[] = ['length', 'butt', 'third', 'middle', 'top'];
@@ -140,6 +141,7 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
   const cords = (solidFt3: number): number => cordsOf(solidM3 ?? NaN, solidFt3);
   return (
     <>
+      <LogDrawing log={log} units={units} />
       <table className="rows w-full">
         <caption className="pb-1 text-left text-xl font-bold">Board feet, from top and length</caption>
         <thead>
@@ -158,7 +160,9 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
             <tr key={id} data-testid={`rule-${id}`}>
               <th scope="row" className="!text-base !text-ink">
                 {name}
-                {doubt !== null && <span className="block font-normal text-paint-ink">{doubt}</span>}
+                {doubt !== null && (
+                  <span className="block font-normal text-paint-ink">{doubt.replace(`${name}: `, '')}</span>
+                )}
               </th>
               <td className="num text-lg font-bold">{printRounded(scaled, 0)}</td>
               <td className="num">{printRounded(boardFeet, 2)}</td>

@@ -25,75 +25,80 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
   const price = 'value' in read ? read.value : NaN;
   const totals = rulesOf(cut.cuts, { rule, price });
   return (
-    <section aria-labelledby="rules" className="grid content-start gap-3">
-      <h2 id="rules" className="text-xl font-bold">
+    <section
+      aria-labelledby="rules"
+      className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:grid-cols-2 lg:gap-x-6"
+    >
+      <h2 id="rules" className="text-xl font-bold lg:col-span-2">
         The same logs by every rule
       </h2>
       <Suspense fallback={drawing}>
         <RulesChart totals={totals} />
       </Suspense>
-      <div className="flex flex-wrap items-center gap-2">
-        <label className="flex items-center gap-2">
-          A price of
-          <input
-            className="field figures !w-24"
-            inputMode="decimal"
-            autoComplete="off"
-            value={text}
-            aria-invalid={'problem' in read}
-            onChange={(event) => {
-              setText(event.target.value);
-            }}
-          />
-        </label>
-        <label className="flex flex-wrap items-center gap-2">
-          {currency} a thousand board feet of
-          <select
-            className="field !w-auto"
-            value={rule}
-            onChange={(event) => {
-              if (isLogRuleId(event.target.value)) setRule(event.target.value);
-            }}
-          >
-            {Object.entries(LOG_RULES).map(([id, { name }]) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
-      </div>
-      {'problem' in read ? (
-        <p role="alert" className="text-paint-ink">
-          {read.problem}
-        </p>
-      ) : (
-        <table className="rows w-full">
-          <caption className="pb-1 text-left">pays the same for these logs as</caption>
-          <thead>
-            <tr>
-              <th scope="col">rule</th>
-              <th scope="col" className="!text-right">
-                board feet
-              </th>
-              <th scope="col" className="!text-right">
-                {currency} a thousand
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {totals.map(({ id, name, boardFeet, samePrice }) => (
-              <tr key={id}>
-                <th scope="row" className="!text-base !text-ink">
+      <div className="grid content-start gap-3">
+        <div className="flex flex-wrap items-center gap-2">
+          <label className="flex items-center gap-2">
+            A price of
+            <input
+              className="field figures !w-24"
+              inputMode="decimal"
+              autoComplete="off"
+              value={text}
+              aria-invalid={'problem' in read}
+              onChange={(event) => {
+                setText(event.target.value);
+              }}
+            />
+          </label>
+          <label className="flex flex-wrap items-center gap-2">
+            {currency} a thousand board feet of
+            <select
+              className="field !w-auto"
+              value={rule}
+              onChange={(event) => {
+                if (isLogRuleId(event.target.value)) setRule(event.target.value);
+              }}
+            >
+              {Object.entries(LOG_RULES).map(([id, { name }]) => (
+                <option key={id} value={id}>
                   {name}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+        {'problem' in read ? (
+          <p role="alert" className="text-paint-ink">
+            {read.problem}
+          </p>
+        ) : (
+          <table className="rows w-full">
+            <caption className="pb-1 text-left">pays the same for these logs as</caption>
+            <thead>
+              <tr>
+                <th scope="col">rule</th>
+                <th scope="col" className="!text-right">
+                  board feet
                 </th>
-                <td className="num">{printRounded(boardFeet, 0)}</td>
-                <td className="num">{samePrice === null ? 'no wood' : printRounded(samePrice, 2)}</td>
+                <th scope="col" className="!text-right">
+                  {currency} a thousand
+                </th>
               </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+            </thead>
+            <tbody>
+              {totals.map(({ id, name, boardFeet, samePrice }) => (
+                <tr key={id}>
+                  <th scope="row" className="!text-base !text-ink">
+                    {name}
+                  </th>
+                  <td className="num">{printRounded(boardFeet, 0)}</td>
+                  <td className="num">{samePrice === null ? 'no wood' : printRounded(samePrice, 2)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
     </section>
   );
 }

@@ -81,6 +81,7 @@ export function CutResult(props: CutResultProps) {
   const { cut, figures, prices, defects, units, saws, onSaws } = props;
   const { currency, products, costs } = prices;
   const { value, best, greedy, isByHand } = cut;
+  const ofAll = (words: string): string => (costs.length > 0 ? `${words}, after costs` : words);
   return (
     <>
       <div aria-live="polite" className="flex flex-wrap items-end gap-x-8 gap-y-2">
@@ -100,16 +101,16 @@ export function CutResult(props: CutResultProps) {
         </p>
         {isByHand && (
           <p>
-            <span className="text-quiet">the best cuts, before costs</span>
+            <span className="text-quiet">{ofAll('the best cuts')}</span>
             <span className="figures block text-xl font-bold" data-testid="best-value">
-              {printRounded(best.value, 2)} {currency}
+              {printRounded(best.value - cut.costsOf(best), 2)} {currency}
             </span>
           </p>
         )}
         <p>
-          <span className="text-quiet">taken as it comes, the dearest log first</span>
+          <span className="text-quiet">{ofAll('the dearest log first, as it comes')}</span>
           <span className="figures block text-xl font-bold" data-testid="greedy-value">
-            {printRounded(greedy.value, 2)} {currency}
+            {printRounded(greedy.value - cut.costsOf(greedy), 2)} {currency}
           </span>
         </p>
         <p>

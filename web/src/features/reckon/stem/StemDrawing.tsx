@@ -31,7 +31,7 @@ interface StemDrawingProps {
 const STEPS = 60;
 /** Room under the stem for the handles of the saw, in two rows so that close ones can be taken. */
 const SAW_ROWS = 2;
-const SAW_ROW = 30;
+const SAW_ROW = 32;
 /** Two saw cuts are at least so far apart, in m. */
 const LEAST_PIECE_M = 0.1;
 
@@ -199,10 +199,10 @@ export function StemDrawing({
                   strokeWidth={1}
                 />
                 <rect
-                  x={x(at) - 10}
-                  y={y - 12}
-                  width={20}
-                  height={24}
+                  x={x(at) - 12}
+                  y={y - 14}
+                  width={24}
+                  height={28}
                   rx={6}
                   tabIndex={0}
                   role="slider"

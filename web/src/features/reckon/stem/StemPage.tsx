@@ -205,7 +205,7 @@ export function StemPage({ survey }: StemPageProps) {
                 setDefects((before) => before.map((each, at) => (at === i ? { ...each, ...change } : each)));
               }}
             />
-            <div className="grid grid-cols-[minmax(0,1fr)] gap-6 xl:grid-cols-2">
+            <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
               <RulesBeside cut={cut} currency={prices.currency} />
               <WaysBeside cut={cut} figures={figures} sections={sections} units={units} />
             </div>

@@ -34,7 +34,7 @@ export function WaysChart({ title, volumes, profileM3, units }: WaysChartProps) 
         type: 'value',
         splitNumber: 3,
         ...axis,
-        axisLabel: { ...text, formatter: (value: number) => shown(value) },
+        axisLabel: { ...text, hideOverlap: true, formatter: (value: number) => shown(value) },
       },
       yAxis: {
         type: 'category',

@@ -146,6 +146,8 @@ export interface CutStem {
   readonly greedy: Bucking;
   /** Of the cuts that are shown. */
   readonly value: NetValue;
+  /** What it costs to bring out the logs of other cuts. */
+  readonly costsOf: (cuts: Bucking) => number;
   readonly volumeErrorShare: number;
 }
 
@@ -181,6 +183,7 @@ export function cutStem(
   const best = bestCuts(stem, products, stepM);
   const cuts = saws === null ? best : cutsBetween(stem, products, saws);
   const volumeErrorShare = volumeError(errors);
+  const net = (of: Bucking): NetValue => netValue(of.cuts, logsM3(of), costs, volumeErrorShare);
   return {
     over,
     under,
@@ -191,7 +194,8 @@ export function cutStem(
     isByHand: saws !== null,
     best,
     greedy: greedyCuts(stem, products, stepM),
-    value: netValue(cuts.cuts, logsM3(cuts), costs, volumeErrorShare),
+    value: net(cuts),
+    costsOf: (of) => net(of).costs,
     volumeErrorShare,
   };
 }
