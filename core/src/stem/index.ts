@@ -28,6 +28,8 @@ export {
   type Section,
 } from './sections.ts';
 export {
+  behreTaper,
+  FORM_CLASS_PCT,
   kozakTaper,
   LOBLOLLY,
   maxBurkhartTaper,
@@ -52,11 +54,12 @@ export {
 export { BURKHART_LOBLOLLY, formQuotient, merchantableShare } from './form.ts';
 export { emptyStandWood, standWood, type StandCut, type StandStems, type StandWood } from './stand-wood.ts';
 export {
-  FORM_CLASS_PCT,
   profileByChoice,
   profileByOwnDiameters,
   TAPER_MODELS,
   taperChoiceProblem,
+  taperOf,
   type TaperChoice,
 } from './taper-choice.ts';
 export { felledWays, standingWays, type WayOfVolume } from './side-by-side.ts';
+export { standTable, type StandTable } from './stand-table.ts';

@@ -1,10 +1,14 @@
 import type { Section } from './sections.ts';
 import {
+  BEHRE_AVERAGE,
+  behreShareAt,
+  behreSquareSum,
   kozakTaper,
   maxBurkhartTaper,
   ormerodTaper,
   sizeProblem,
   SOLIDS,
+  type BehreCoefficients,
   type KozakCoefficients,
   type MaxBurkhartCoefficients,
   type ProfileProblem,
@@ -124,7 +128,7 @@ export const maxBurkhartProfile = (tree: TreeSize, coefficients: MaxBurkhartCoef
 export function behreProfile(
   heightM: number,
   through: Section,
-  { a, b }: { readonly a: number; readonly b: number } = { a: 0.62, b: 0.38 },
+  { a, b }: BehreCoefficients = BEHRE_AVERAGE,
 ): ProfileOutcome {
   if (!(heightM > 0 && heightM <= 130)) return fail('heightM', 'The height must lie above 0 and up to 130 m.');
   if (!(through.heightM >= 0 && through.heightM < heightM))
@@ -132,20 +136,14 @@ export function behreProfile(
   if (!(through.diameterCm > 0)) return fail('through', 'The measured diameter must lie above 0.');
   if (!(a >= 0 && b > 0)) return fail('b', 'The coefficients of Behre must be a from 0 on and b above 0.');
   const reach = heightM - through.heightM;
-  const share = (h: number): number => {
-    const x = (heightM - h) / reach;
-    return x / (a * x + b);
-  };
-  // ∫ x² ÷ (a x + b)² dx, a closed form; with a = 0 it is a cone.
-  const sumOf = (x: number): number =>
-    a < 1e-9 ? x ** 3 / (3 * b * b) : (a * x + b - 2 * b * Math.log(a * x + b) - (b * b) / (a * x + b)) / a ** 3;
   const square = through.diameterCm ** 2;
   return {
     ok: true,
     profile: profileOf({
       heightM,
-      squareCm2: (h) => square * share(h) ** 2,
-      sumTo: (h) => square * reach * (sumOf(heightM / reach) - sumOf((heightM - h) / reach)),
+      squareCm2: (h) => square * behreShareAt((heightM - h) / reach, { a, b }) ** 2,
+      sumTo: (h) =>
+        square * reach * (behreSquareSum(heightM / reach, { a, b }) - behreSquareSum((heightM - h) / reach, { a, b })),
       words: 'Behre',
       source: 'Behre 1927, Journal of Agricultural Research 35',
     }),

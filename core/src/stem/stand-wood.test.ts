@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { LOG_RULES } from '../logs/index.ts';
 import { seededRandom } from '../practice/index.ts';
 import {
+  behreTaper,
   emptyStandWood,
   kozakTaper,
   LOBLOLLY,
@@ -9,6 +10,7 @@ import {
   ormerodTaper,
   profileOfTaper,
   SOLIDS,
+  standTable,
   standWood,
   type TaperModel,
   type TaperOutcome,
@@ -32,6 +34,7 @@ describe('the wood of a stand', () => {
     ['Kozak', modelOf(kozakTaper({ b1: -1.7, b2: 0.6 }))],
     ['Ormerod', modelOf(ormerodTaper({ p: 0.7 }))],
     ['Max and Burkhart', modelOf(maxBurkhartTaper(LOBLOLLY))],
+    ['Behre', modelOf(behreTaper({ formClassPct: 80 }))],
   ])('is that of its profiles, cut log by log: %s', (_name, model) => {
     const wood = emptyStandWood(STEMS);
     standWood(model, stems, CUT, wood);
@@ -87,5 +90,25 @@ describe('the wood of a stand', () => {
     );
     // π ÷ 4 × 0.2² × 5 ÷ 3
     expect(wood.volumeM3[0]).toBeCloseTo(0.05236, 5);
+  });
+});
+
+describe('a table of standing wood', () => {
+  const cone = modelOf(ormerodTaper({ p: 1 }));
+  const cut = { ...CUT, stumpM: 1.3, topCm: 0, barkRatio: 1 };
+  const table = standTable(cone, cut, [20, 40], [6.3, 11.3, 31.3]);
+
+  it('has for each dbh and height what such a tree has: cones of 5, 10 and 30 m', () => {
+    // π ÷ 4 × 0.4² × 10 ÷ 3
+    expect(table.volumeM3[1]?.[1]).toBeCloseTo(0.41888, 5);
+    expect(table.volumeM3[0]?.[0]).toBeCloseTo(0.05236, 5);
+    expect(table.boardFeet.flat().every((each) => each === null || each >= 0)).toBe(true);
+  });
+
+  it('is empty for trees that do not stand so: 20 cm and 31 m, 40 cm and 6 m', () => {
+    expect(table.volumeM3[0]?.[2]).toBeNull();
+    expect(table.volumeM3[1]?.[0]).toBeNull();
+    const classed = standTable(modelOf(behreTaper({ formClassPct: 80 })), cut, [10], [5]);
+    expect(classed.volumeM3).toEqual([[null]]);
   });
 });

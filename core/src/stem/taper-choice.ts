@@ -1,15 +1,17 @@
-import { FORM_CLASS_HEIGHT_FT } from '../logs/index.ts';
-import {
-  behreProfile,
-  kozakProfile,
-  maxBurkhartProfile,
-  measuredProfile,
-  ormerodProfile,
-  solidsProfile,
-  type ProfileOutcome,
-} from './profile.ts';
+import { measuredProfile, profileOfTaper, type ProfileOutcome } from './profile.ts';
 import type { Section } from './sections.ts';
-import type { KozakCoefficients, MaxBurkhartCoefficients, TreeSize } from './taper.ts';
+import {
+  behreTaper,
+  FORM_CLASS_HEIGHT_M,
+  kozakTaper,
+  maxBurkhartTaper,
+  ormerodTaper,
+  SOLIDS,
+  type KozakCoefficients,
+  type MaxBurkhartCoefficients,
+  type TaperOutcome,
+  type TreeSize,
+} from './taper.ts';
 
 /** A model of form with its coefficients, as it is chosen for a species and kept. */
 export type TaperChoice =
@@ -20,45 +22,37 @@ export type TaperChoice =
   | { readonly model: 'behre'; readonly formClassPct: number };
 
 export const TAPER_MODELS = ['solids', 'kozak', 'ormerod', 'max-burkhart', 'behre'] as const;
-/** Girard form classes that are met with, in percent. */
-export const FORM_CLASS_PCT = [40, 95] as const;
-
-const M_PER_FT = 0.3048;
 const BREAST_HEIGHT_M = 1.3;
 
-/**
- * The stem of one tree by a chosen model. Behre’s is under bark, through the form class at the top of the first log; the
- * others are over bark.
- */
-export function profileByChoice(choice: TaperChoice, tree: TreeSize): ProfileOutcome {
+/** The model that a choice names. Behre’s is under bark, the others are over bark. */
+export function taperOf(choice: TaperChoice): TaperOutcome {
   switch (choice.model) {
     case 'solids':
-      return solidsProfile(tree);
+      return { ok: true, model: SOLIDS };
     case 'kozak':
-      return kozakProfile(tree, choice);
+      return kozakTaper(choice);
     case 'ormerod':
-      return ormerodProfile(tree, choice);
+      return ormerodTaper(choice);
     case 'max-burkhart':
-      return maxBurkhartProfile(tree, choice);
-    case 'behre': {
-      const { formClassPct } = choice;
-      if (!(formClassPct >= FORM_CLASS_PCT[0] && formClassPct <= FORM_CLASS_PCT[1]))
-        return {
-          ok: false,
-          problem: { field: 'formClassPct', message: 'The form class must lie between 40 and 95 %.' },
-        };
-      const atM = FORM_CLASS_HEIGHT_FT * M_PER_FT;
-      if (!(tree.heightM > atM))
-        return {
-          ok: false,
-          problem: {
-            field: 'heightM',
-            message: 'A form class is of the top of the first log, 17.3 ft up: this tree ends below it.',
-          },
-        };
-      return behreProfile(tree.heightM, { heightM: atM, diameterCm: (formClassPct / 100) * tree.dbhCm });
-    }
+      return maxBurkhartTaper(choice);
+    case 'behre':
+      return behreTaper(choice);
   }
+}
+
+/** The stem of one tree by a chosen model. */
+export function profileByChoice(choice: TaperChoice, tree: TreeSize): ProfileOutcome {
+  const outcome = taperOf(choice);
+  if (!outcome.ok) return outcome;
+  if (choice.model === 'behre' && !(tree.heightM > FORM_CLASS_HEIGHT_M))
+    return {
+      ok: false,
+      problem: {
+        field: 'heightM',
+        message: 'A form class is of the top of the first log, 17.3 ft up: this tree ends below it.',
+      },
+    };
+  return profileOfTaper(tree, outcome.model);
 }
 
 /** The stem through the tree’s own upper diameters, its dbh the lowest of them; null where it has none, or they cannot be. */

@@ -1,3 +1,5 @@
+import { FORM_CLASS_HEIGHT_FT } from '../logs/index.ts';
+
 /** Dbh in cm and total height in m. */
 export interface TreeSize {
   readonly dbhCm: number;
@@ -203,6 +205,58 @@ export function maxBurkhartTaper({ b: [b1, b2, b3, b4], a: [a1, a2] }: MaxBurkha
       },
       words: 'Max and Burkhart',
       source: 'Max & Burkhart 1976, Forest Science 22:283',
+    },
+  };
+}
+
+export interface BehreCoefficients {
+  readonly a: number;
+  readonly b: number;
+}
+
+/** Average coefficients of Behre's hyperbola; they sum up to 1. */
+export const BEHRE_AVERAGE: BehreCoefficients = { a: 0.62, b: 0.38 };
+
+/** Diameter as a share of the one that the hyperbola goes through; x is the distance from the tip as a share of that one's. */
+export const behreShareAt = (x: number, { a, b }: BehreCoefficients): number => x / (a * x + b);
+
+/** ∫ of the square of that from the tip, a closed form; with a = 0 it is a cone. */
+export const behreSquareSum = (x: number, { a, b }: BehreCoefficients): number =>
+  a < 1e-9 ? x ** 3 / (3 * b * b) : (a * x + b - 2 * b * Math.log(a * x + b) - (b * b) / (a * x + b)) / a ** 3;
+
+/** Girard form classes that are met with, in percent. */
+export const FORM_CLASS_PCT = [40, 95] as const;
+/** Top of the first 16-ft log, its trim and a stump of a foot. */
+export const FORM_CLASS_HEIGHT_M = FORM_CLASS_HEIGHT_FT * 0.3048;
+
+/**
+ * Behre's hyperbola through the form class: under bark, dib = form class × dbh at the top of the first log, 17.3 ft up. A
+ * tree that ends below that has no diameters: NaN.
+ *
+ * Source: Behre 1927, Journal of Agricultural Research 35; Mesavage & Girard 1946 for the form class.
+ */
+export function behreTaper({ formClassPct }: { readonly formClassPct: number }): TaperOutcome {
+  if (!(formClassPct >= FORM_CLASS_PCT[0] && formClassPct <= FORM_CLASS_PCT[1]))
+    return fail('formClassPct', 'The form class must lie between 40 and 95 %.');
+  const share = (formClassPct / 100) ** 2;
+  const reachOf = (heightM: number): number => (heightM > FORM_CLASS_HEIGHT_M ? heightM - FORM_CLASS_HEIGHT_M : NaN);
+  return {
+    ok: true,
+    model: {
+      squareCm2: (dbhCm, heightM, h) =>
+        share * dbhCm * dbhCm * behreShareAt((heightM - h) / reachOf(heightM), BEHRE_AVERAGE) ** 2,
+      sumTo: (dbhCm, heightM, h) => {
+        const reach = reachOf(heightM);
+        const sum = (at: number): number => behreSquareSum((heightM - at) / reach, BEHRE_AVERAGE);
+        return share * dbhCm * dbhCm * reach * (sum(0) - sum(h));
+      },
+      heightAt: (dbhCm, heightM, diameterCm) => {
+        // x = b y ÷ (1 − a y)
+        const y = diameterCm / (dbhCm * Math.sqrt(share));
+        return heightM - (reachOf(heightM) * BEHRE_AVERAGE.b * y) / (1 - BEHRE_AVERAGE.a * y);
+      },
+      words: 'Behre, by form class, under bark',
+      source: 'Behre 1927, Journal of Agricultural Research 35; form class of Mesavage & Girard 1946',
     },
   };
 }

@@ -30,6 +30,7 @@ export {
   type MeasuredStem,
 } from './local-table.ts';
 export {
+  stemVolumeM3,
   treeVolume,
   USUAL_VOLUME_ERROR_SHARE,
   VOLUME_ERROR_LIMITS,

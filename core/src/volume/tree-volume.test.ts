@@ -59,6 +59,15 @@ describe('the volume of a tree by its survey’s way', () => {
     expect(workings[0]?.expression).toBe('0.00004 × 36.0^1.9 × 24.0^1.1');
   });
 
+  it('is the same by size alone, or the reason why there is none', () => {
+    expect(stemVolumeM3(by(OWN), FACTOR, 36, 24)).toBeCloseTo(volumeOf(by(OWN)).value, 12);
+    expect(stemVolumeM3(undefined, FACTOR, 36, 24)).toBeCloseTo(1.0993, 4);
+    const solids: VolumeModel = { by: 'profile', taper: { model: 'solids' }, errorShare: 0.1 };
+    expect(stemVolumeM3(solids, FACTOR, 36, 24)).toBeCloseTo(volumeOf(solids).value, 12);
+    expect(stemVolumeM3(solids, FACTOR, 36, 1)).toContain('taller than breast height');
+    expect(stemVolumeM3(by(OWN), FACTOR, 0, 20)).toContain('dbh must lie above 0');
+  });
+
   it('says that it is beyond its range, and that coefficients want checking', () => {
     const thick = { ...TREE, dbh: estimate(80, 0.4, 'cm', '80.0') };
     expect(volumeOf(by(OWN), thick).findings[0]).toMatchObject({ code: 'volume.range', severity: 'note' });

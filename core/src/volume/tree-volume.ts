@@ -53,6 +53,25 @@ export const volumeBark = (model: VolumeModel | undefined): 'over' | 'under' => 
   return model.by === 'equation' ? model.equation.bark : model.taper.model === 'behre' ? 'under' : 'over';
 };
 
+/**
+ * Volume of a stem of a size by a way, in m³, without its error; by the form factor where no way is named. What is wrong,
+ * in words, where it has none.
+ */
+export function stemVolumeM3(
+  model: VolumeModel | undefined,
+  factor: FormFactor,
+  dbhCm: number,
+  heightM: number,
+): number | string {
+  if (model === undefined) return (factor.value * Math.PI * dbhCm * dbhCm * heightM) / 40_000;
+  if (model.by === 'equation') {
+    const outcome = equationVolume(model.equation, dbhCm, heightM);
+    return outcome.ok ? outcome.value.volumeM3 : outcome.message;
+  }
+  const outcome = profileByChoice(model.taper, { dbhCm, heightM });
+  return outcome.ok ? outcome.profile.volumeM3(0, heightM) : outcome.problem.message;
+}
+
 const TAPER_WORDS = {
   solids: 'neiloid, paraboloid and cone',
   kozak: 'the taper of Kozak, Munro and Smith',

@@ -1,4 +1,5 @@
 import { endpoint, otherMethods } from '../../server/endpoint.ts';
+import { pdf } from '../../server/print/pdf.ts';
 import { readReach } from '../../server/print/read-reach.ts';
 import { scaleStickPdf } from '../../server/print/scale-stick.ts';
 import { invalidField } from '../../server/problem.ts';
@@ -11,14 +12,7 @@ export const GET = endpoint(async ({ url, request, redirect }) => {
     if (forPeople) return redirect(`/prepare?${url.searchParams.toString().slice(0, 200)}#stick`, 303);
     throw invalidField('/reach', 'reach', problem);
   }
-  const bytes = await scaleStickPdf(reachCm, system);
-  return new Response(new Blob([bytes as Uint8Array<ArrayBuffer>]), {
-    headers: {
-      'content-type': 'application/pdf',
-      'content-disposition': 'inline; filename="scale-stick.pdf"',
-      'cache-control': 'no-store',
-    },
-  });
+  return pdf(await scaleStickPdf(reachCm, system), 'scale-stick.pdf');
 });
 
 export const ALL = otherMethods('GET');

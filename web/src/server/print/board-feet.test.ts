@@ -1,17 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { operatorsOf } from '../testing/pdf.ts';
+import { textsOf } from '../testing/pdf.ts';
 import { boardFeetPdf, readTable } from './board-feet.ts';
-
-/** The texts that a PDF writes, decoded from its own drawing operators. */
-async function textsOf(bytes: Uint8Array): Promise<{ readonly pages: number; readonly texts: readonly string[] }> {
-  const { pages, drawn } = await operatorsOf(bytes);
-  return {
-    pages,
-    texts: [...drawn.matchAll(/<([0-9A-Fa-f]+)> Tj/g)].map(([, hex = '']) =>
-      Buffer.from(hex, 'hex').toString('latin1'),
-    ),
-  };
-}
 
 describe('the printed table of board feet', () => {
   it('is one page with its rule, its form class, its figures and their source', async () => {

@@ -5,7 +5,7 @@ import { prepareDatabase } from '../database/tools.ts';
 
 type Module = Partial<Record<string, APIRoute>>;
 
-const files = import.meta.glob<Module>('../../pages/api/**/*.ts');
+const files = import.meta.glob<Module>(['../../pages/api/**/*.ts', '../../pages/print/*.ts']);
 
 const generality = ({ source }: RegExp): number =>
   source.includes('(?<path>') ? 2 : source.includes('(?<id>') ? 1 : 0;

@@ -81,8 +81,10 @@ export const newTree = (plotId: string, tag: string, over: Partial<NewTreeDto> =
 export const act = (): ActDto => ({ id: uuid(), ...WRITER, madeAt: MOMENT });
 
 /** A survey with one plot, on the record. */
-export async function surveyWithPlot(): Promise<{ readonly survey: NewSurveyDto; readonly plot: NewPlotDto }> {
-  const survey = newSurvey();
+export async function surveyWithPlot(
+  over: Partial<NewSurveyDto> = {},
+): Promise<{ readonly survey: NewSurveyDto; readonly plot: NewPlotDto }> {
+  const survey = newSurvey(over);
   const plot = newPlot(survey, '1');
   for (const [path, body] of [
     ['/api/surveys', survey],

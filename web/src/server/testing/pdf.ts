@@ -17,3 +17,16 @@ export async function operatorsOf(bytes: Uint8Array): Promise<{ readonly pages: 
     .join('\n');
   return { pages: document.getPageCount(), drawn };
 }
+
+/** The texts that a PDF writes, decoded from its own drawing operators. */
+export async function textsOf(
+  bytes: Uint8Array,
+): Promise<{ readonly pages: number; readonly texts: readonly string[] }> {
+  const { pages, drawn } = await operatorsOf(bytes);
+  return {
+    pages,
+    texts: [...drawn.matchAll(/<([0-9A-Fa-f]+)> Tj/g)].map(([, hex = '']) =>
+      Buffer.from(hex, 'hex').toString('latin1'),
+    ),
+  };
+}

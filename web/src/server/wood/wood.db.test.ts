@@ -2,8 +2,9 @@ import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { WoodSettings } from '@arbolito/core/survey';
 import type { StandView, SurveyView, TreeView, WoodView } from '../../contracts/views.ts';
-import { api, useTestDatabase } from '../testing/api.ts';
+import { api, send, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { textsOf } from '../testing/pdf.ts';
 
 beforeAll(useTestDatabase);
 
@@ -104,6 +105,27 @@ describe('how a survey works out its wood', () => {
     await api('POST', `/api/surveys/${survey.id}/wood`, wood());
     const { body } = await api<TreeView>('GET', `/api/trees/${thick.id}`);
     expect(body.findings.find(({ code }) => code === 'volume.range')?.message).toContain('10 to 50 cm');
+  });
+
+  it('prints a table for each species, by its own way', async () => {
+    const { survey } = await surveyWithPlot({
+      species: [
+        { code: 'sp', name: 'Сосна', crown: 'layered' },
+        { code: 'bt', name: 'Beech', crown: 'dome' },
+      ],
+    });
+    await api('POST', `/api/surveys/${survey.id}/wood`, wood());
+    const table = async (query: string) =>
+      send(new Request(`http://test/print/species-table.pdf?survey=${survey.id}&${query}`));
+    const pine = await textsOf(new Uint8Array(await (await table('species=sp&show=volume')).arrayBuffer()));
+    expect(pine.pages).toBe(1);
+    expect(pine.texts[1]).toContain('by Our pine; Test wood');
+    // 0.00004 × 40² × 25 at 40 cm and 25 m; nothing for 10 cm and 40 m.
+    expect(pine.texts).toContain('1.60');
+    const beech = await textsOf(new Uint8Array(await (await table('species=bt&show=doyle')).arrayBuffer()));
+    expect(beech.texts[0]).toBe('Beech: board feet by Doyle');
+    for (const query of ['species=xx&show=volume', 'species=bt&show=guess', 'species=bt'])
+      expect((await table(query)).status, query).toBe(422);
   });
 
   it('hands out its stems to be cut in thought, heights filled from the curve and said to be', async () => {

@@ -230,7 +230,11 @@ export function StemPage({ survey }: StemPageProps) {
             else setOfSurvey(list);
           }}
         />
-        <TableMaker />
+        <TableMaker
+          survey={survey}
+          species={species}
+          speciesName={survey?.species.find(({ code }) => code === species)?.name ?? species}
+        />
       </section>
     </div>
   );

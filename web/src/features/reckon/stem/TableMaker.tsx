@@ -7,8 +7,51 @@ import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 const [LEAST, MOST] = FORM_CLASS_LIMITS.formClass;
 const CLASS: FigureSpec = { label: 'Girard form class', unit: 'one', low: LEAST, high: MOST };
 
+interface TableMakerProps {
+  /** The survey whose species can have tables of their own. */
+  readonly survey: { readonly id: string; readonly name: string } | null;
+  readonly species: string;
+  readonly speciesName: string;
+}
+
+/** A table for one species of the survey, by the survey's own way. */
+function SpeciesTable({
+  survey,
+  species,
+  speciesName,
+}: TableMakerProps & { readonly survey: { readonly id: string; readonly name: string } }) {
+  const [show, setShow] = useState('volume');
+  return (
+    <div className="flex flex-wrap items-center gap-4 border-t border-line pt-3">
+      <label className="flex items-center gap-2">
+        {speciesName} by dbh and height:
+        <select
+          className="field !w-auto"
+          value={show}
+          onChange={(event) => {
+            setShow(event.target.value);
+          }}
+        >
+          <option value="volume">volume of the stem</option>
+          {Object.entries(LOG_RULES).map(([id, { name }]) => (
+            <option key={id} value={id}>
+              board feet, {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <a
+        className="btn"
+        href={`/print/species-table.pdf?${new URLSearchParams({ survey: survey.id, species, show }).toString()}`}
+      >
+        <Printer aria-hidden="true" size={18} /> Print for {survey.name}
+      </a>
+    </div>
+  );
+}
+
 /** A table of standing board feet for the pocket, made for a rule and a form class. */
-export function TableMaker() {
+export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
   const [rule, setRule] = useState<(typeof FORM_CLASS_RULES)[number]>('international-1/4');
   const [formClass, setFormClass] = useState('78');
   const read = readFigure(CLASS, formClass);
@@ -46,6 +89,7 @@ export function TableMaker() {
           </a>
         )}
       </div>
+      {survey !== null && <SpeciesTable survey={survey} species={species} speciesName={speciesName} />}
     </section>
   );
 }

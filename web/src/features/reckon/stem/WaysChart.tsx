@@ -51,6 +51,8 @@ export function WaysChart({ title, volumes, profileM3, units }: WaysChartProps) 
             show: true,
             position: 'right',
             ...text,
+            backgroundColor: token('--paper'),
+            padding: [1, 4],
             formatter: ({ value }: { value: unknown }) => `${shown(Number(value))}  ${apart(Number(value))}`,
           },
           barCategoryGap: '30%',

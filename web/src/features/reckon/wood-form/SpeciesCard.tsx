@@ -1,6 +1,6 @@
 import { printRounded } from '@arbolito/core/quantity';
-import { profileByChoice, type FormFactor } from '@arbolito/core/stem';
-import { equationVolume, volumeBark, volumeModelProblem, type VolumeModel } from '@arbolito/core/volume';
+import type { FormFactor } from '@arbolito/core/stem';
+import { stemVolumeM3, volumeBark, volumeModelProblem, type VolumeModel } from '@arbolito/core/volume';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import {
@@ -17,17 +17,9 @@ import {
 const SAMPLE = { dbhCm: 40, heightM: 25 } as const;
 
 /** Volume of the sample by a way, or what is wrong with it. */
-function sampleOf(volume: VolumeModel | undefined, factor: FormFactor): number | string {
-  if (volume === undefined) return (factor.value * Math.PI * SAMPLE.dbhCm ** 2 * SAMPLE.heightM) / 40_000;
-  const problem = volumeModelProblem(volume);
-  if (problem !== null) return problem;
-  if (volume.by === 'equation') {
-    const outcome = equationVolume(volume.equation, SAMPLE.dbhCm, SAMPLE.heightM);
-    return outcome.ok ? outcome.value.volumeM3 : outcome.message;
-  }
-  const outcome = profileByChoice(volume.taper, SAMPLE);
-  return outcome.ok ? outcome.profile.volumeM3(0, SAMPLE.heightM) : outcome.problem.message;
-}
+const sampleOf = (volume: VolumeModel | undefined, factor: FormFactor): number | string =>
+  (volume === undefined ? null : volumeModelProblem(volume)) ??
+  stemVolumeM3(volume, factor, SAMPLE.dbhCm, SAMPLE.heightM);
 
 interface SpeciesCardProps {
   readonly name: string;

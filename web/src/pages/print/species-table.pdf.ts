@@ -1,0 +1,24 @@
+import { LOG_RULES } from '@arbolito/core/logs';
+import { services } from '../../server/compose.ts';
+import { endpoint, otherMethods, queryId } from '../../server/endpoint.ts';
+import { pdf } from '../../server/print/pdf.ts';
+import { isShown, speciesTablePdf } from '../../server/print/species-table.ts';
+import { invalidField } from '../../server/problem.ts';
+
+export const GET = endpoint(async (context) => {
+  const { searchParams } = context.url;
+  const survey = await services().surveys.get(queryId(context, 'survey'));
+  const species = searchParams.get('species') ?? '';
+  if (!survey.species.some(({ code }) => code === species))
+    throw invalidField(
+      '/species',
+      'species-unknown',
+      `Name one of the survey’s species: ${survey.species.map(({ code }) => code).join(', ')}.`,
+    );
+  const shown = searchParams.get('show');
+  if (!isShown(shown))
+    throw invalidField('/show', 'table', `Show volume, or one of ${Object.keys(LOG_RULES).join(', ')}.`);
+  return pdf(await speciesTablePdf(survey, species, shown), 'species-table.pdf');
+});
+
+export const ALL = otherMethods('GET');

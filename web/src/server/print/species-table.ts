@@ -1,0 +1,100 @@
+import { isLogRuleId, LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
+import { SOLIDS, standTable, taperOf } from '@arbolito/core/stem';
+import { barkRatioOf } from '@arbolito/core/survey';
+import { stemVolumeM3, volumeBark, volumeName } from '@arbolito/core/volume';
+import type { SurveyView } from '../../contracts/views.ts';
+import { pocketTablePdf, type PocketTable } from './pocket-table.ts';
+
+/** What a table shows: the volume of the whole stem, or board feet by a rule. */
+export type Shown = 'volume' | LogRuleId;
+
+export const isShown = (text: string | null): text is Shown => text === 'volume' || isLogRuleId(text);
+
+/** Rows and columns, in the units that are printed. */
+const GRID: Readonly<
+  Record<UnitSystem, { readonly diameters: readonly number[]; readonly heights: readonly number[] }>
+> = {
+  metric: {
+    diameters: Array.from({ length: 15 }, (_, i) => 10 + 5 * i),
+    heights: Array.from({ length: 7 }, (_, i) => 10 + 5 * i),
+  },
+  imperial: {
+    diameters: Array.from({ length: 16 }, (_, i) => 6 + 2 * i),
+    heights: Array.from({ length: 7 }, (_, i) => 30 + 15 * i),
+  },
+};
+
+/** Trees that stand by themselves: height over dbh. */
+const SLENDER = { low: 20, high: 130 } as const;
+const LOG_M = 16.3 * 0.3048;
+
+/** A table for one species of a survey, by the survey’s own way, in its own units. */
+export function speciesTable(survey: SurveyView, speciesCode: string, shown: Shown): PocketTable {
+  const { unitSystem, wood } = survey;
+  const species = survey.species.find(({ code }) => code === speciesCode);
+  const volume = wood.species.find((each) => each.speciesCode === speciesCode)?.volume;
+  const { diameters, heights } = GRID[unitSystem];
+  const [diameter, length] = unitSystem === 'metric' ? (['cm', 'm'] as const) : (['in', 'ft'] as const);
+  const diametersCm = diameters.map((each) => convert(each, diameter, 'cm'));
+  const heightsM = heights.map((each) => convert(each, length, 'm'));
+  const common = {
+    across: `height, ${length}`,
+    down: `dbh, ${diameter}`,
+    columns: heights.map(String),
+  };
+  const last = 'A volume is an estimate, never leave to fell, and not an appraisal.';
+  const rowsOf = (cellOf: (row: number, column: number) => string): PocketTable['rows'] =>
+    diameters.map((each, row) => ({ name: String(each), cells: heights.map((_, column) => cellOf(row, column)) }));
+  if (shown === 'volume') {
+    const [unit, decimals, symbol] =
+      unitSystem === 'metric' ? (['m3', 2, 'm³'] as const) : (['ft3', 1, 'ft³'] as const);
+    const factor = { value: survey.formFactor, standardError: survey.formFactorStandardError };
+    const range =
+      volume?.by === 'equation' && volume.equation.rangeCm !== undefined
+        ? [`Made from stems of ${volume.equation.rangeCm.join(' to ')} cm: thinner and thicker ones lie outside.`]
+        : [];
+    return {
+      ...common,
+      title: `${species?.name ?? speciesCode}: volume of the stem, ${symbol}`,
+      words: `Whole stem ${volumeBark(volume)} bark, by ${volume === undefined ? `form factor ${String(survey.formFactor)}` : volumeName(volume)}; ${survey.place.name}, ${survey.name}.`,
+      rows: rowsOf((row, column) => {
+        const [dbhCm = 0, heightM = 0] = [diametersCm[row], heightsM[column]];
+        const slender = (100 * heightM) / dbhCm;
+        if (slender < SLENDER.low || slender > SLENDER.high) return '';
+        const m3 = stemVolumeM3(volume, factor, dbhCm, heightM);
+        return typeof m3 === 'string' ? '' : printRounded(convert(m3, 'm3', unit), decimals);
+      }),
+      notes: [...range, last],
+    };
+  }
+  const taper = taperOf(volume?.by === 'profile' ? volume.taper : { model: 'solids' });
+  const model = taper.ok ? taper.model : SOLIDS;
+  const isUnderBark = volumeBark(volume) === 'under' && volume?.by === 'profile';
+  const { boardFeet } = standTable(
+    model,
+    {
+      stumpM: wood.stumpM,
+      topCm: wood.topCm,
+      logM: LOG_M,
+      barkRatio: isUnderBark ? 1 : barkRatioOf(wood, speciesCode),
+      rule: shown,
+    },
+    diametersCm,
+    heightsM,
+  );
+  return {
+    ...common,
+    title: `${species?.name ?? speciesCode}: board feet by ${LOG_RULES[shown].name}`,
+    words: `16-ft logs and a half one to ${printRounded(convert(wood.topCm, 'cm', diameter), 1)} ${diameter} under bark, by ${model.words}; ${survey.place.name}, ${survey.name}.`,
+    rows: rowsOf((row, column) => {
+      const feet = boardFeet[row]?.[column] ?? null;
+      return feet === null ? '' : printRounded(feet, 0);
+    }),
+    notes: [LOG_RULES[shown].source, last],
+  };
+}
+
+/** @returns the bytes of a PDF of one page */
+export const speciesTablePdf = (survey: SurveyView, speciesCode: string, shown: Shown): Promise<Uint8Array> =>
+  pocketTablePdf(speciesTable(survey, speciesCode, shown));
