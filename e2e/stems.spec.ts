@@ -241,6 +241,24 @@ test.describe('the wood of a survey', () => {
     await expect(beech.getByLabel('volume of the stem by')).toHaveValue('kept');
   });
 
+  test('takes a taper that was fitted to sections, and draws its stems by it', async ({ page }) => {
+    const { surveyId } = await makePlot(appUrl());
+    await page.goto(`/reckon/local-taper?survey=${surveyId}`);
+    await expect(page.getByText('At least 12 sections are needed')).toBeVisible();
+    await page.getByLabel('Sections, one to a line').fill('32 24 12 20\n32 24 thick 20');
+    await expect(page.getByText(/^Line 2 height of the section/)).toBeVisible();
+    await page.getByRole('button', { name: 'Take forty pines' }).click();
+    // Scattered by 2.5 % of diameters of some 25 cm.
+    await expect(page.getByTestId('taper-rest')).toHaveText(/^± 0\.[4-9]\d cm$/);
+    await expect(page.getByRole('img', { name: /^520 sections and the taper through them/ })).toBeVisible();
+    await page.getByLabel('volume of').selectOption('sp');
+    await page.getByRole('button', { name: 'Keep this taper' }).click();
+    await expect(page.getByText(/Kept: Scots pine/)).toBeVisible();
+    await page.goto(`/reckon/stem?survey=${surveyId}&species=sp`);
+    await expect(page.getByLabel('Taper', { exact: true })).toHaveValue('survey');
+    await expect(page.getByText('Profile: Max and Burkhart')).toBeVisible();
+  });
+
   test('is cut tree by tree in a worker, told how far it is, and can be stopped', async ({ page }) => {
     const surveys = (await (await page.request.get('/api/surveys')).json()) as readonly {
       readonly id: string;

@@ -55,6 +55,7 @@ async function everyView(): Promise<string[]> {
     '/reckon',
     '/reckon/stem',
     '/reckon/local-table',
+    '/reckon/local-taper',
     '/reckon/log',
     `/reckon/stem?survey=${survey}`,
     `/prepare/${survey}/wood`,
@@ -74,7 +75,7 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
     for (const address of await everyView()) {
       await page.goto(address, { waitUntil: 'networkidle' });
       await expect(
-        page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem|table|log|logs) …/),
+        page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem|table|taper|log|logs) …/),
       ).toHaveCount(0);
       // What happens to lie under a bar that stays in view is reached by scrolling.
       await page.addStyleTag({ content: '.rail, .sticky { position: static !important; }' });

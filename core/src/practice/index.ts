@@ -10,3 +10,4 @@ export {
 export { normal, pick, seededRandom, weibull, type Random } from './random.ts';
 export { BEECH_VOLUME, felledBeeches, type FelledStem } from './measured-stems.ts';
 export { valdeliroWood } from './valdeliro-wood.ts';
+export { felledPineSections, PINE_FORM, type FelledSection } from './measured-sections.ts';

@@ -4,6 +4,7 @@ import type { UnitId } from '../quantity/index.ts';
 import { ormerodProfile } from '../stem/index.ts';
 import {
   EQUATIONS,
+  stemVolumeM3,
   treeVolume,
   volumeBark,
   volumeModelProblem,

@@ -1,5 +1,6 @@
 export { DiameterChart, type DiameterChartProps } from './DiameterChart.tsx';
 export { LocalTablePage } from './local-table/LocalTablePage.tsx';
+export { LocalTaperPage } from './local-taper/LocalTaperPage.tsx';
 export { OneLogPage } from './one-log/OneLogPage.tsx';
 export { StandLogsPage } from './stand-logs/StandLogsPage.tsx';
 export { StemPage } from './stem/StemPage.tsx';

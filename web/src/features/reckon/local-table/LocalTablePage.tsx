@@ -1,13 +1,12 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { felledBeeches, seededRandom } from '@arbolito/core/practice';
 import { printRounded } from '@arbolito/core/quantity';
-import { barkRatioOf, type Species, type SpeciesWood, type WoodSettings } from '@arbolito/core/survey';
 import { equationVolume, fitLocalTable, type LocalForm, type LocalTable } from '@arbolito/core/volume';
-import { callUntilAnswered } from '../../../client/api.ts';
-import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { KeepFor, type KeepingSurvey } from '../wood/KeepFor.tsx';
+import { LinesField } from '../wood/LinesField.tsx';
 import { readStems } from './read-stems.ts';
 
 const ResidualChart = lazy(() => import('./ResidualChart.tsx'));
@@ -121,104 +120,8 @@ function OneTree({ table }: { readonly table: LocalTable }) {
   );
 }
 
-export interface LocalTablePageProps {
-  /** The survey that a table can be kept for, where the page was opened from one. */
-  readonly survey: {
-    readonly id: string;
-    readonly name: string;
-    readonly crew: string;
-    readonly species: readonly Species[];
-    readonly wood: WoodSettings;
-    /** The settings in force; null where none were made. */
-    readonly woodId: string | null;
-  } | null;
-}
-
-/** Keeps a table as the way to the volume of a species of the survey; all else that was settled stays. */
-function KeepTable({
-  survey,
-  table,
-}: {
-  readonly survey: NonNullable<LocalTablePageProps['survey']>;
-  readonly table: LocalTable;
-}) {
-  const [code, setCode] = useState(survey.species[0]?.code ?? '');
-  const [said, setSaid] = useState<string | null>(null);
-  const [isKept, setKept] = useState(false);
-  const keep = async (): Promise<void> => {
-    const { wood, woodId } = survey;
-    const name = survey.species.find((each) => each.code === code)?.name ?? code;
-    const equation = { ...table.equation, id: `local-${code}`, name: `Local table, ${name}`, species: name };
-    const settled: SpeciesWood = {
-      speciesCode: code,
-      barkRatio: barkRatioOf(wood, code),
-      volume: { by: 'equation', equation, errorShare: table.treeErrorShare },
-    };
-    try {
-      await callUntilAnswered(
-        `/api/surveys/${survey.id}/wood`,
-        {
-          id: newId(),
-          observer: survey.crew,
-          device: deviceId(),
-          madeAt: now(),
-          ...(woodId === null ? {} : { replaces: woodId }),
-          ...wood,
-          species: [...wood.species.filter(({ speciesCode }) => speciesCode !== code), settled],
-        },
-        setSaid,
-      );
-      setKept(true);
-      setSaid(`Kept: ${name} of ${survey.name} goes by this table now.`);
-    } catch (error) {
-      setSaid(error instanceof Error ? error.message : 'The table could not be kept.');
-    }
-  };
-  return (
-    <section aria-labelledby="keep-table" className="card grid gap-3 p-5">
-      <h2 id="keep-table" className="text-xl font-bold">
-        Keep it for {survey.name}
-      </h2>
-      <div className="flex flex-wrap items-center gap-3">
-        <label className="flex items-center gap-2">
-          volume of
-          <select
-            className="field !w-auto"
-            value={code}
-            onChange={(event) => {
-              setCode(event.target.value);
-            }}
-          >
-            {survey.species.map((each) => (
-              <option key={each.code} value={each.code}>
-                {each.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button
-          type="button"
-          className="btn btn-main"
-          disabled={isKept}
-          onClick={() => {
-            void keep();
-          }}
-        >
-          Keep this table
-        </button>
-        <a className="underline" href={`/prepare/${survey.id}/wood`}>
-          Volumes and prices
-        </a>
-      </div>
-      <p role="status" className="font-semibold">
-        {said}
-      </p>
-    </section>
-  );
-}
-
 /** A local volume table from stems that were felled or measured optically, with what is left of each. */
-export function LocalTablePage({ survey }: LocalTablePageProps) {
+export function LocalTablePage({ survey }: { readonly survey: KeepingSurvey | null }) {
   const [text, setText] = useState('');
   const [form, setForm] = useState<LocalForm>('combined-variable');
   const [species, setSpecies] = useState('beech');
@@ -227,32 +130,14 @@ export function LocalTablePage({ survey }: LocalTablePageProps) {
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[22rem_minmax(0,1fr)] md:p-6">
       <section aria-label="The stems" className="grid gap-3">
-        <label className="grid gap-1">
-          <span className="font-bold">Felled stems, one to a line</span>
-          <span className="text-quiet">dbh in cm, height in m, volume in m³</span>
-          <textarea
-            className="field figures"
-            rows={14}
-            maxLength={60000}
-            placeholder={'32.4 24.1 0.98\n28.5 22.0 0.71'}
-            value={text}
-            aria-invalid={read.problems.length > 0}
-            aria-describedby="stems-problems"
-            onChange={(event) => {
-              setText(event.target.value);
-            }}
-          />
-        </label>
-        <div id="stems-problems" role="alert" className="text-paint-ink">
-          <ul>
-            {read.problems.slice(0, 5).map(({ line, message }) => (
-              <li key={`${line} ${message}`}>
-                Line {line} {message}
-              </li>
-            ))}
-            {read.problems.length > 5 && <li>and {read.problems.length - 5} more</li>}
-          </ul>
-        </div>
+        <LinesField
+          name="Felled stems, one to a line"
+          of="dbh in cm, height in m, volume in m³"
+          example={'32.4 24.1 0.98\n28.5 22.0 0.71'}
+          text={text}
+          problems={read.problems}
+          onType={setText}
+        />
         <button
           type="button"
           className="btn"
@@ -304,7 +189,22 @@ export function LocalTablePage({ survey }: LocalTablePageProps) {
               <ResidualChart table={outcome.table} />
             </Suspense>
             <OneTree table={outcome.table} />
-            {survey !== null && <KeepTable survey={survey} table={outcome.table} />}
+            {survey !== null && (
+              <KeepFor
+                survey={survey}
+                what="table"
+                volumeOf={(code, name) => ({
+                  by: 'equation',
+                  equation: {
+                    ...outcome.table.equation,
+                    id: `local-${code}`,
+                    name: `Local table, ${name}`,
+                    species: name,
+                  },
+                  errorShare: outcome.table.treeErrorShare,
+                })}
+              />
+            )}
             <p className="text-quiet">{outcome.table.equation.source}.</p>
           </>
         ) : (

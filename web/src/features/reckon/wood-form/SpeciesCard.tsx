@@ -1,6 +1,6 @@
 import { printRounded } from '@arbolito/core/quantity';
 import type { FormFactor } from '@arbolito/core/stem';
-import { stemVolumeM3, volumeBark, volumeModelProblem, type VolumeModel } from '@arbolito/core/volume';
+import { stemVolumeM3, volumeBark, volumeModelProblem, volumeName, type VolumeModel } from '@arbolito/core/volume';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import {
@@ -63,7 +63,7 @@ export function SpeciesCard({ name, draft, factor, units, refused, onChange }: S
           }}
         >
           <option value="form-factor">the survey’s form factor {printRounded(factor.value, 2)}</option>
-          {draft.kept !== null && <option value="kept">{draft.kept.name}</option>}
+          {draft.kept !== null && <option value="kept">{volumeName(draft.kept)}, fitted</option>}
           <option value="text">an equation of your own</option>
           <optgroup label="A taper, or the tree’s own upper diameters">
             {Object.entries(TAPER_NAMES).map(([id, words]) => (

@@ -30,6 +30,14 @@ describe('a species on the form of a survey’s wood', () => {
     ['Ormerod', { by: 'profile', taper: { model: 'ormerod', p: 0.68 }, errorShare: 0.1 }],
     ['Kozak', { by: 'profile', taper: { model: 'kozak', b1: -1.6, b2: 0.55 }, errorShare: 0.1 }],
     ['Behre', { by: 'profile', taper: { model: 'behre', formClassPct: 80 }, errorShare: 0.1 }],
+    [
+      'a taper that was fitted',
+      {
+        by: 'profile',
+        taper: { model: 'max-burkhart', b: [-3.1, 1.5, -1.55, 32], a: [0.74, 0.12] },
+        errorShare: 0.1,
+      },
+    ],
     ['the solids', { by: 'profile', taper: { model: 'solids' }, errorShare: 0.09 }],
   ])('comes back as it was settled: %s', (_words, volume) => {
     const settled: SpeciesWood = { speciesCode: 'bt', barkRatio: 0.94, ...(volume === undefined ? {} : { volume }) };

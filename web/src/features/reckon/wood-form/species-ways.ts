@@ -1,5 +1,5 @@
 import { LOBLOLLY, type TaperChoice } from '@arbolito/core/stem';
-import { EQUATIONS, USUAL_VOLUME_ERROR_SHARE, type VolumeEquation, type VolumeModel } from '@arbolito/core/volume';
+import { EQUATIONS, USUAL_VOLUME_ERROR_SHARE, type VolumeModel } from '@arbolito/core/volume';
 import { USUAL_BARK_RATIO, type SpeciesWood } from '@arbolito/core/survey';
 import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { asTyped } from '../wood/wood-units.ts';
@@ -39,15 +39,19 @@ export interface SpeciesDraft {
   readonly figures: Readonly<Record<SpeciesKey, string>>;
   /** An equation of one’s own in D (cm) and H (m). */
   readonly text: string;
-  /** An equation that the library does not have, such as a local table: kept as it is. */
-  readonly kept: VolumeEquation | null;
+  /** A way that the form cannot write, such as a local table or a taper that was fitted: kept as it is. */
+  readonly kept: VolumeModel | null;
 }
 
 const percent = (share: number): string => asTyped(100 * share, 1);
 
 function wayOf(volume: VolumeModel | undefined): WayId {
   if (volume === undefined) return 'form-factor';
-  if (volume.by === 'profile') return `taper:${volume.taper.model}`;
+  if (volume.by === 'profile') {
+    const { taper } = volume;
+    const isFitted = taper.model === 'max-burkhart' && String([taper.a, taper.b]) !== String([LOBLOLLY.a, LOBLOLLY.b]);
+    return isFitted ? 'kept' : `taper:${taper.model}`;
+  }
   const { equation } = volume;
   if (equation.of.form === 'user') return 'text';
   return LIBRARY.some(({ id }) => id === equation.id) ? `equation:${equation.id}` : 'kept';
@@ -71,7 +75,7 @@ export function speciesDraft(code: string, settled: SpeciesWood | undefined): Sp
     },
     text:
       volume?.by === 'equation' && volume.equation.of.form === 'user' ? volume.equation.of.text : '0.00004 * D^2 * H',
-    kept: way === 'kept' && volume?.by === 'equation' ? volume.equation : null,
+    kept: way === 'kept' ? (volume ?? null) : null,
   };
 }
 
@@ -116,8 +120,9 @@ export function volumeOf(draft: SpeciesDraft, speciesName: string): VolumeModel 
         source: 'written into this survey by its crew',
       },
     };
-  const equation = kind === 'kept' ? draft.kept : (LIBRARY.find((each) => each.id === id) ?? null);
-  return equation === null ? undefined : { by: 'equation', equation, errorShare };
+  if (kind === 'kept') return draft.kept === null ? undefined : { ...draft.kept, errorShare };
+  const equation = LIBRARY.find((each) => each.id === id);
+  return equation === undefined ? undefined : { by: 'equation', equation, errorShare };
 }
 
 /** The species as they are sent. */

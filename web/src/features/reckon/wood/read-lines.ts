@@ -1,0 +1,61 @@
+import { readQuantity, type UnitId } from '@arbolito/core/quantity';
+
+/** What is wrong with a line of a list, from 1. */
+export interface LineProblem {
+  readonly line: number;
+  readonly message: string;
+}
+
+/** A figure of a line. */
+export interface LineField {
+  readonly name: string;
+  readonly unit: UnitId;
+  /** In words, where the unit does not say it. */
+  readonly of?: string;
+  /** 0 may be written. */
+  readonly fromZero?: boolean;
+}
+
+/** Longer lists are cut off there. */
+export const MOST_LINES = 10_000;
+
+const UNIT_WORDS: Partial<Record<UnitId, string>> = { cm: ' in cm', m: ' in m' };
+
+/**
+ * Reads a list as it was pasted: a line for each row, with spaces, tabs or semicolons between its figures. Lines that start
+ * with # are left out.
+ *
+ * @returns the rows whose every figure can be read, and what is wrong with the others
+ */
+export function readLines(
+  text: string,
+  fields: readonly LineField[],
+): { readonly rows: readonly (readonly number[])[]; readonly problems: readonly LineProblem[] } {
+  const rows: number[][] = [];
+  const problems: LineProblem[] = [];
+  const wanted = fields.map(({ name, unit, of }) => `${name}${of ?? UNIT_WORDS[unit] ?? ''}`);
+  text
+    .split('\n')
+    .slice(0, MOST_LINES)
+    .forEach((raw, i) => {
+      const line = raw.trim();
+      if (line === '' || line.startsWith('#')) return;
+      const parts = line.split(/[\s;]+/);
+      if (parts.length !== fields.length) {
+        problems.push({
+          line: i + 1,
+          message: `wants ${wanted.slice(0, -1).join(', ')} and ${wanted.at(-1) ?? ''}, not ${String(parts.length)} figures.`,
+        });
+        return;
+      }
+      const figures = fields.map(({ name, unit, fromZero = false }, at) => {
+        const read = readQuantity(parts[at] ?? '', { unit });
+        if (read.ok && (read.value > 0 || (fromZero && read.value === 0))) return read.value;
+        const low = fromZero ? 'must be 0 or more.' : 'must lie above 0.';
+        problems.push({ line: i + 1, message: `${name}: ${read.ok ? low : read.message}` });
+        return NaN;
+      });
+      if (figures.every((figure) => Number.isFinite(figure))) rows.push(figures);
+    });
+  return { rows, problems };
+}
