@@ -43,8 +43,14 @@ const views = ({ survey, plot, tree, slipped, forked, heights: [six, three, lean
     size: DESK,
     columns: 2,
     sheet: [
-      { at: '/reckon/stem?dbh=42&height=26', tap: 'A defect' },
+      { at: `/reckon/stem?survey=${survey}&species=bt&dbh=46&height=27`, tap: 'A defect' },
+      { at: `/reckon/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=felled, from stump' },
       { at: '/reckon/local-table', tap: 'Take thirty beeches of Monte Valdeliro' },
+      { at: '/reckon/local-taper', tap: 'Take forty pines of Monte Valdeliro' },
+      { at: `/prepare/${survey}/wood` },
+      { at: `/reckon/${survey}/logs`, tap: 'Cut all trees', seen: 'text=Per ha, from' },
+      { at: '/reckon/log?units=metric&length=9&butt=48&middle=36&top=22' },
+      { at: `/reckon/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=pays the same for' },
     ],
   },
   {
@@ -92,6 +98,7 @@ async function picture(browser, base, view) {
     await page.getByRole('button', { name: view.tap }).click();
     await page.waitForLoadState('networkidle');
   }
+  if (view.seen) await page.locator(view.seen).first().waitFor();
   if (view.scrollTo) await page.locator(view.scrollTo).scrollIntoViewIfNeeded();
   if (view.type) await page.locator('#call-line').fill(view.type);
   if (view.line) await page.locator('#callout').fill(view.line);

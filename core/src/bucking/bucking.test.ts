@@ -152,7 +152,7 @@ describe('a product list', () => {
     const wrong = productProblems([
       SAWLOG,
       { ...SAWLOG, price: 80 },
-      { ...PULP, name: ' ', lengthsM: [], trimM: 2, smallestTopCm: -1, largestButtCm: -2, price: NaN },
+      { ...PULP, name: ' ', lengthsM: [], trimM: 2, smallestTopCm: -1, largestButtCm: -2, belowM: 0, price: NaN },
       { ...PULP, lengthsM: [40] },
     ]);
     expect(wrong.map(({ product, field }) => `${String(product)} ${field}`)).toEqual([
@@ -162,6 +162,7 @@ describe('a product list', () => {
       '2 trimM',
       '2 smallestTopCm',
       '2 largestButtCm',
+      '2 belowM',
       '2 price',
       '3 lengthsM',
     ]);

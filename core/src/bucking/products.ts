@@ -59,6 +59,8 @@ export function productProblems(products: readonly Product[]): ProductProblem[] 
       say('smallestTopCm', 'The smallest top must lie between 0 and 200 cm.');
     if (product.largestButtCm !== undefined && !(product.largestButtCm > product.smallestTopCm))
       say('largestButtCm', 'The largest butt must be thicker than the smallest top.');
+    if (product.belowM !== undefined && !(product.belowM > 0 && product.belowM <= 130))
+      say('belowM', 'The height that it is cut below must lie above 0 and up to 130 m.');
     if (!(product.price >= 0 && product.price < 1e9)) say('price', 'The price must be a number from 0 on.');
     return found;
   });

@@ -200,6 +200,8 @@ export interface SurveySummary {
   readonly sums: SurveySums;
   /** Plots that count: those with trees or marked finished. */
   readonly plotsCounted: number;
+  /** Trees whose volume is beyond the range of the table or equation that it is by. */
+  readonly outsideTables: number;
   readonly treesToCheck: readonly {
     readonly treeId: string;
     readonly plotLabel: string;

@@ -2,7 +2,7 @@ import { isLogRuleId, LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
 import { SOLIDS, standTable, taperOf } from '@arbolito/core/stem';
 import { barkRatioOf } from '@arbolito/core/survey';
-import { stemVolumeM3, volumeBark, volumeName } from '@arbolito/core/volume';
+import { equationVolume, stemVolumeM3, volumeBark, volumeName } from '@arbolito/core/volume';
 import type { SurveyView } from '../../contracts/views.ts';
 import { pocketTablePdf, type PocketTable } from './pocket-table.ts';
 
@@ -50,10 +50,9 @@ export function speciesTable(survey: SurveyView, speciesCode: string, shown: Sho
     const [unit, decimals, symbol] =
       unitSystem === 'metric' ? (['m3', 2, 'm³'] as const) : (['ft3', 1, 'ft³'] as const);
     const factor = { value: survey.formFactor, standardError: survey.formFactorStandardError };
-    const range =
-      volume?.by === 'equation' && volume.equation.rangeCm !== undefined
-        ? [`Made from stems of ${volume.equation.rangeCm.join(' to ')} cm: thinner and thicker ones lie outside.`]
-        : [];
+    const equation = volume?.by === 'equation' ? volume.equation : null;
+    const isRanged = equation !== null && (equation.rangeCm !== undefined || equation.rangeM !== undefined);
+    const range = isRanged ? ['In brackets: outside the range of the trees that the table was made from.'] : [];
     return {
       ...common,
       title: `${species?.name ?? speciesCode}: volume of the stem, ${symbol}`,
@@ -63,7 +62,10 @@ export function speciesTable(survey: SurveyView, speciesCode: string, shown: Sho
         const slender = (100 * heightM) / dbhCm;
         if (slender < SLENDER.low || slender > SLENDER.high) return '';
         const m3 = stemVolumeM3(volume, factor, dbhCm, heightM);
-        return typeof m3 === 'string' ? '' : printRounded(convert(m3, 'm3', unit), decimals);
+        if (typeof m3 === 'string') return '';
+        const figure = printRounded(convert(m3, 'm3', unit), decimals);
+        const outcome = volume?.by === 'equation' ? equationVolume(volume.equation, dbhCm, heightM) : null;
+        return outcome?.ok === true && outcome.value.outside.length > 0 ? `(${figure})` : figure;
       }),
       notes: [...range, last],
     };

@@ -36,6 +36,7 @@ export function summaryService({ trees, plots, surveys }: Dependencies): Summary
         }),
         sums: surveySums(counted, survey.fieldRules),
         plotsCounted: counted.length,
+        outsideTables: views.filter(({ findings }) => findings.some(({ code }) => code === 'volume.range')).length,
         treesToCheck: views.flatMap((tree) =>
           tree.findings
             .filter(({ severity }) => severity !== 'note')

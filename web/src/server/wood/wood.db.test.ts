@@ -1,7 +1,7 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { WoodSettings } from '@arbolito/core/survey';
-import type { StandView, SurveyView, TreeView, WoodView } from '../../contracts/views.ts';
+import type { StandView, SurveySummary, SurveyView, TreeView, WoodView } from '../../contracts/views.ts';
 import { api, send, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 import { textsOf } from '../testing/pdf.ts';
@@ -105,6 +105,8 @@ describe('how a survey works out its wood', () => {
     await api('POST', `/api/surveys/${survey.id}/wood`, wood());
     const { body } = await api<TreeView>('GET', `/api/trees/${thick.id}`);
     expect(body.findings.find(({ code }) => code === 'volume.range')?.message).toContain('10 to 50 cm');
+    const { body: summary } = await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`);
+    expect(summary.outsideTables).toBe(1);
   });
 
   it('prints a table for each species, by its own way', async () => {
@@ -122,6 +124,8 @@ describe('how a survey works out its wood', () => {
     expect(pine.texts[1]).toContain('by Our pine; Test wood');
     // 0.00004 × 40² × 25 at 40 cm and 25 m; nothing for 10 cm and 40 m.
     expect(pine.texts).toContain('1.60');
+    // Made from 10 to 50 cm: 0.00004 × 60² × 30 stands in brackets.
+    expect(pine.texts).toContain('(4.32)');
     const beech = await textsOf(new Uint8Array(await (await table('species=bt&show=doyle')).arrayBuffer()));
     expect(beech.texts[0]).toBe('Beech: board feet by Doyle');
     for (const query of ['species=xx&show=volume', 'species=bt&show=guess', 'species=bt'])

@@ -167,7 +167,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
         <fieldset
           // By its place: a name changes while it is typed.
           key={`${moved} ${i}`}
-          className="grid grid-cols-2 items-end gap-2 rounded-lg border-[1.5px] border-line p-3 sm:grid-cols-4 lg:grid-cols-8"
+          className="grid grid-cols-2 items-end gap-2 rounded-lg border-[1.5px] border-line p-3 sm:grid-cols-3 lg:grid-cols-5"
         >
           <legend className="sr-only">product {i + 1}</legend>
           <label className="grid gap-0.5">
@@ -214,6 +214,16 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             read={units.readDiameter}
             onChange={(largestButtCm) => {
               change(i, { largestButtCm });
+            }}
+          />
+          <FigureCell
+            label={`only below, ${units.length}`}
+            optional
+            value={product.belowM}
+            show={units.lengthOf}
+            read={units.readLength}
+            onChange={(belowM) => {
+              change(i, { belowM });
             }}
           />
           <FigureCell
