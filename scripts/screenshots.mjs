@@ -45,8 +45,8 @@ const views = ({ survey, plot, tree, slipped, forked, heights: [six, three, lean
     sheet: [
       { at: `/reckon/stem?survey=${survey}&species=bt&dbh=46&height=27`, tap: 'A defect' },
       { at: `/reckon/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=felled, from stump' },
-      { at: '/reckon/local-table', tap: 'Take thirty beeches of Monte Valdeliro' },
-      { at: '/reckon/local-taper', tap: 'Take forty pines of Monte Valdeliro' },
+      { at: '/reckon/local-table', tap: 'Take thirty beeches of Monte Valdeliro', seen: '[role=img] svg' },
+      { at: '/reckon/local-taper', tap: 'Take forty pines of Monte Valdeliro', seen: '[role=img] svg' },
       { at: `/prepare/${survey}/wood` },
       { at: `/reckon/${survey}/logs`, tap: 'Cut all trees', seen: 'text=Per ha, from' },
       { at: '/reckon/log?units=metric&length=9&butt=48&middle=36&top=22' },
