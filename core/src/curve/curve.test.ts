@@ -72,7 +72,10 @@ describe('published height curves', () => {
     );
     expect(found?.[0]).toBeCloseTo(a, 8);
     expect(found?.[1]).toBeCloseTo(b, 8);
-    const left = trees.reduce((sum, { dbhCm, heightM }) => sum + (heightM - 1.3 - (dbhCm / (a + b * dbhCm)) ** 2) ** 2, 0);
+    const left = trees.reduce(
+      (sum, { dbhCm, heightM }) => sum + (heightM - 1.3 - (dbhCm / (a + b * dbhCm)) ** 2) ** 2,
+      0,
+    );
     expect(left).toBeCloseTo(RSS_h, 6);
     expect(fitted('naslund', trees).residualSum).toBeLessThan(left);
   });
@@ -163,7 +166,9 @@ describe('choosing among curves', () => {
   it('does not break on heights that are all one, or lie on the curve', () => {
     const flat = [12, 20, 30, 40].map((dbhCm) => ({ dbhCm, heightM: 18 }));
     const level = fitHeightCurve('michailoff', flat);
-    expect(level.ok ? Number.isFinite(level.curve.residualErrorM) && level.curve.rSquared === 0 : level.message).toBeTruthy();
+    expect(
+      level.ok ? Number.isFinite(level.curve.residualErrorM) && level.curve.rSquared === 0 : level.message,
+    ).toBeTruthy();
     const exact = [10, 15, 22, 31, 44].map((dbhCm) => ({ dbhCm, heightM: 1.3 + 28 * Math.exp(-12 / dbhCm) }));
     const { parameters, residualSum } = fitted('michailoff', exact);
     expect(parameters[0]).toBeCloseTo(28, 6);

@@ -28,7 +28,9 @@ function line(x: readonly number[], y: readonly number[]): readonly [number, num
 const about = (start: readonly number[] | null): readonly (readonly number[])[] =>
   start === null || !start.every((each) => Number.isFinite(each))
     ? []
-    : [1, 0.7, 1.4].flatMap((first) => [1, 0.8, 1.25].map((second) => [(start[0] ?? 0) * first, (start[1] ?? 0) * second]));
+    : [1, 0.7, 1.4].flatMap((first) =>
+        [1, 0.8, 1.25].map((second) => [(start[0] ?? 0) * first, (start[1] ?? 0) * second]),
+      );
 
 const above = (h: readonly number[]): number[] => h.map((each) => each - FROM_M);
 

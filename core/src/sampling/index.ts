@@ -1,0 +1,48 @@
+export {
+  alongSlopeM,
+  countedMeanDiameterCm,
+  FACTOR_LIMITS,
+  gaugeAngleDeg,
+  gaugeFactor,
+  gaugeWidthCm,
+  inOrOut,
+  limitingDistanceM,
+  M2_PER_HA_IN_FT2_PER_ACRE,
+  metricFactor,
+  plotRadiusFactorFtPerIn,
+  slopeInDirectionPct,
+  treesPerHaOfCount,
+  type Borderline,
+  type InOrOut,
+  type PlotOrPoint,
+} from './angle-count.ts';
+export { bootstrapMean, type Resampled } from './bootstrap.ts';
+export {
+  countAndMeasure,
+  ratioDoubleSample,
+  ratioOfMeans,
+  regressionDoubleSample,
+  threePTotal,
+  type FirstPhase,
+} from './ratios.ts';
+export {
+  plotsNeeded,
+  simpleSample,
+  type Estimated,
+  type Estimation,
+  type NotEstimated,
+  type OfPopulation,
+  type SimpleSample,
+} from './sample.ts';
+export {
+  dominantHeightM,
+  loreyHeightM,
+  relativeDensity,
+  relativeSpacingPct,
+  shannonIndex,
+  standDensityIndex,
+  summedDensityIndex,
+  type DominantRule,
+  type SizedTree,
+} from './stand-figures.ts';
+export { neymanPlots, stratifiedMean, stratumSample, type StratumSample } from './strata.ts';
