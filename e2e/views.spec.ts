@@ -60,6 +60,8 @@ async function everyView(): Promise<string[]> {
     `/reckon/stem?survey=${survey}`,
     `/prepare/${survey}/wood`,
     `/reckon/${survey}/logs`,
+    `/reckon/${survey}/heights`,
+    '/prepare/who-is-in?kind=point',
     `/reckon/${survey}`,
     '/help',
     '/nowhere',
@@ -75,7 +77,9 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
     for (const address of await everyView()) {
       await page.goto(address, { waitUntil: 'networkidle' });
       await expect(
-        page.getByText(/Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem|table|taper|log|logs) …/),
+        page.getByText(
+          /Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem|table|taper|log|logs|curves) …/,
+        ),
       ).toHaveCount(0);
       // What happens to lie under a bar that stays in view is reached by scrolling.
       await page.addStyleTag({ content: '.rail, .sticky { position: static !important; }' });

@@ -51,6 +51,8 @@ const views = ({ survey, plot, tree, slipped, forked, heights: [six, three, lean
       { at: `/reckon/${survey}/logs`, tap: 'Cut all trees', seen: 'text=Per ha, from' },
       { at: '/reckon/log?units=metric&length=9&butt=48&middle=36&top=22' },
       { at: `/reckon/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=pays the same for' },
+      { at: '/prepare/who-is-in?kind=point' },
+      { at: `/reckon/${survey}/heights`, seen: '[role=img] svg' },
     ],
   },
   {

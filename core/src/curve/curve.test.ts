@@ -102,10 +102,10 @@ describe('every model', () => {
       if (!isCurveModelId(id)) throw new Error(id);
       const { value, slopes } = CURVE_MODELS[id];
       for (const d of [6, 18, 45]) {
-        const row: readonly number[] = slopes(d, parameters as never);
+        const row: readonly number[] = slopes(d, parameters);
         parameters.forEach((parameter, i) => {
           const step = Math.abs(parameter) * 1e-6;
-          const by = (sign: number): number => value(d, parameters.with(i, parameter + sign * step) as never);
+          const by = (sign: number): number => value(d, parameters.with(i, parameter + sign * step));
           expect(row[i], `${id} ${String(i)}`).toBeCloseTo((by(1) - by(-1)) / (2 * step), 4);
         });
       }

@@ -26,7 +26,7 @@ function line(x: readonly number[], y: readonly number[]): readonly [number, num
 
 /** Starts about one that a straightened form of the model gives. */
 const about = (start: readonly number[] | null): readonly (readonly number[])[] =>
-  start === null || !start.every((each) => Number.isFinite(each))
+  !start?.every((each) => Number.isFinite(each))
     ? []
     : [1, 0.7, 1.4].flatMap((first) =>
         [1, 0.8, 1.25].map((second) => [(start[0] ?? 0) * first, (start[1] ?? 0) * second]),

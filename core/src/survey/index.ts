@@ -102,3 +102,4 @@ export {
   type SpeciesWood,
   type WoodSettings,
 } from './wood.ts';
+export { figureSampling, type FigureSampling, type PlotFigure, type StratumSize } from './survey-sampling.ts';

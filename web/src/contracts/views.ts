@@ -4,6 +4,7 @@ import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/quantity';
 import type { CheckReadings, CheckResult, KitInstrument } from '@arbolito/core/kit';
 import type { BodyMark, FieldRules, LastVisit, RuleSetId } from '@arbolito/core/diameter';
 import type {
+  FigureSampling,
   HeightNotes,
   PlacedFinding,
   PlotSums,
@@ -200,6 +201,12 @@ export interface SurveySummary {
   readonly sums: SurveySums;
   /** Plots that count: those with trees or marked finished. */
   readonly plotsCounted: number;
+  /** What the plots that count say of each figure per hectare; of volume null while no tree has a height. */
+  readonly sampling: {
+    readonly stemsPerHa: FigureSampling;
+    readonly basalAreaM2PerHa: FigureSampling;
+    readonly volumeM3PerHa: FigureSampling | null;
+  };
   /** Trees whose volume is beyond the range of the table or equation that it is by. */
   readonly outsideTables: number;
   readonly treesToCheck: readonly {

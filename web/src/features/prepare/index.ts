@@ -5,3 +5,4 @@ export { BodyMarkForm, type BodyMarkFormProps } from './BodyMarkForm.tsx';
 export { RulesForm, type RulesFormProps } from './RulesForm.tsx';
 export { SurveyForm } from './SurveyForm.tsx';
 export { PlotForm, type PlotFormProps } from './PlotForm.tsx';
+export { WhoIsIn } from './who-is-in/WhoIsIn.tsx';

@@ -1,4 +1,5 @@
 export { DiameterChart, type DiameterChartProps } from './DiameterChart.tsx';
+export { HeightCurvePage } from './height-curve/HeightCurvePage.tsx';
 export { LocalTablePage } from './local-table/LocalTablePage.tsx';
 export { LocalTaperPage } from './local-taper/LocalTaperPage.tsx';
 export { OneLogPage } from './one-log/OneLogPage.tsx';

@@ -1,0 +1,299 @@
+import { useEffect, useRef, useState } from 'react';
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
+import {
+  gaugeFactor,
+  gaugeWidthCm,
+  inOrOut,
+  M2_PER_HA_IN_FT2_PER_ACRE,
+  metricFactor,
+  type Borderline,
+  type InOrOut,
+} from '@arbolito/core/sampling';
+import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { useSize } from '../../../ui/use-media.ts';
+
+type Key = 'dbh' | 'distance' | 'slope' | 'factor' | 'radius' | 'width' | 'reach';
+type Kind = 'plot' | 'point';
+
+interface Units {
+  readonly length: 'm' | 'ft';
+  readonly diameter: 'cm' | 'in';
+  readonly factor: string;
+  readonly metricFactorOf: (factor: number) => number;
+  readonly factorOf: (m2PerHa: number) => number;
+}
+
+const same = (value: number): number => value;
+const UNITS: Readonly<Record<UnitSystem, Units>> = {
+  metric: { length: 'm', diameter: 'cm', factor: 'm²/ha', metricFactorOf: same, factorOf: same },
+  imperial: {
+    length: 'ft',
+    diameter: 'in',
+    factor: 'ft²/ac',
+    metricFactorOf: metricFactor,
+    factorOf: (m2PerHa) => m2PerHa / M2_PER_HA_IN_FT2_PER_ACRE,
+  },
+};
+const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
+
+const specsOf = ({ length, diameter, factor }: Units): Readonly<Record<Key, FigureSpec>> => {
+  const isMetric = length === 'm';
+  return {
+    dbh: { label: 'dbh', unit: diameter, low: 1, high: isMetric ? 600 : 236 },
+    distance: { label: 'distance as taped', unit: length, low: 0, high: isMetric ? 200 : 650 },
+    slope: { label: 'slope along the tape', unit: 'pct', low: -150, high: 150 },
+    factor: { label: `factor, ${factor}`, unit: 'one', low: isMetric ? 0.05 : 0.3, high: isMetric ? 200 : 800 },
+    radius: { label: 'radius of the plot', unit: length, low: 0.5, high: isMetric ? 60 : 196 },
+    width: { label: 'width of the gauge', unit: diameter, low: 0.05, high: 50 },
+    reach: { label: 'from eye to gauge', unit: diameter, low: 5, high: 300 },
+  };
+};
+
+const USUAL: Readonly<Record<UnitSystem, Readonly<Record<Key, string>>>> = {
+  metric: { dbh: '46', distance: '11.3', slope: '0', factor: '4', radius: '12.62', width: '2', reach: '50' },
+  imperial: { dbh: '16', distance: '43.5', slope: '0', factor: '10', radius: '37.2', width: '0.75', reach: '25' },
+};
+
+const text = (value: number, decimals = 2): string => String(Number(value.toFixed(decimals)));
+
+/** Whether a tree on the edge is in, by how much, and where the limit lies on the tape; and a gauge of one's own. */
+export function WhoIsIn() {
+  const query = new URLSearchParams(location.search);
+  const [system, setSystem] = useState<UnitSystem>(query.get('units') === 'imperial' ? 'imperial' : 'metric');
+  const [kind, setKind] = useState<Kind>(query.get('kind') === 'plot' ? 'plot' : 'point');
+  const [to, setTo] = useState<Borderline['to']>(query.get('to') === 'pith' ? 'pith' : 'face');
+  const units = UNITS[system];
+  const specs = specsOf(units);
+  const { texts, type, values } = useFigures<Key>(specs, USUAL[system]);
+  useEffect(() => {
+    const next = new URLSearchParams(location.search);
+    for (const [key, value] of Object.entries({ units: system, kind, to })) next.set(key, value);
+    history.replaceState(null, '', `?${next.toString()}`);
+  }, [system, kind, to]);
+  const changeUnits = (next: UnitSystem): void => {
+    if (next === system || values === null) return;
+    const { length, diameter, factorOf } = UNITS[next];
+    for (const key of ['dbh', 'width', 'reach'] as const)
+      type(key, text(convert(values[key], units.diameter, diameter)));
+    for (const key of ['distance', 'radius'] as const) type(key, text(convert(values[key], units.length, length)));
+    type('factor', text(factorOf(units.metricFactorOf(values.factor)), 4));
+    setSystem(next);
+  };
+  const field = (key: Key) => (
+    <FigureInput
+      key={key}
+      spec={specs[key]}
+      text={texts[key]}
+      onType={(typed) => {
+        type(key, typed);
+      }}
+    />
+  );
+  const outcome =
+    values === null
+      ? null
+      : inOrOut(
+          kind === 'point'
+            ? { kind, factorM2PerHa: units.metricFactorOf(values.factor) }
+            : { kind, radiusM: convert(values.radius, units.length, 'm') },
+          {
+            dbhCm: convert(values.dbh, units.diameter, 'cm'),
+            distanceM: convert(values.distance, units.length, 'm'),
+            to,
+            slopePct: values.slope,
+          },
+        );
+  const choice = <T extends string>(
+    name: string,
+    options: Readonly<Record<T, string>>,
+    now: T,
+    set: (next: T) => void,
+  ) => (
+    <div className="flex gap-2" role="group" aria-label={name}>
+      {(Object.keys(options) as T[]).map((each) => (
+        <button
+          key={each}
+          type="button"
+          className={`btn flex-1 ${now === each ? 'btn-main' : ''}`}
+          aria-pressed={now === each}
+          onClick={() => {
+            set(each);
+          }}
+        >
+          {options[each]}
+        </button>
+      ))}
+    </div>
+  );
+  return (
+    <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[21rem_minmax(0,1fr)] md:p-6">
+      <section aria-label="What was taped" className="order-2 grid gap-4 md:order-none md:row-span-2">
+        {choice('Units', SYSTEMS, system, changeUnits)}
+        {choice('Plot or point', { point: 'angle count', plot: 'fixed plot' }, kind, setKind)}
+        <fieldset className="grid gap-2">
+          <legend className="pb-1 font-bold">The tree on the edge</legend>
+          {field(kind === 'point' ? 'factor' : 'radius')}
+          {field('dbh')}
+          {field('distance')}
+          {choice('Taped to', { face: 'to its face', pith: 'to its middle' }, to, setTo)}
+          {field('slope')}
+        </fieldset>
+      </section>
+      <section aria-label="In or out" className="order-1 grid min-w-0 gap-5 md:order-none">
+        {outcome?.ok === true && values !== null ? (
+          <Verdict outcome={outcome} dbhCm={convert(values.dbh, units.diameter, 'cm')} units={units} to={to} />
+        ) : (
+          <p className="card p-5 text-lg">
+            {outcome !== null && !outcome.ok
+              ? outcome.message
+              : 'One of the figures cannot be read yet: see its field.'}
+          </p>
+        )}
+      </section>
+      <div className="order-3 grid min-w-0 gap-5 md:order-none">
+        <section aria-labelledby="gauge" className="card grid gap-3 p-5">
+          <h2 id="gauge" className="text-xl font-bold">
+            A gauge of your own
+          </h2>
+          <p>Anything of a known width at a known reach counts trees: a coin on a string, a thumb at arm’s length.</p>
+          <div className="grid gap-2 sm:grid-cols-2">
+            {field('width')}
+            {field('reach')}
+          </div>
+          {values !== null && (
+            <p className="text-lg" aria-live="polite">
+              Its factor is{' '}
+              <strong className="figures" data-testid="gauge-factor">
+                {printRounded(
+                  units.factorOf(
+                    gaugeFactor(
+                      convert(values.width, units.diameter, 'cm'),
+                      convert(values.reach, units.diameter, 'cm'),
+                    ),
+                  ),
+                  2,
+                )}
+              </strong>{' '}
+              {units.factor}. For a factor of {printRounded(values.factor, 2)} it must be{' '}
+              <strong className="figures">
+                {printRounded(
+                  convert(
+                    gaugeWidthCm(units.metricFactorOf(values.factor), convert(values.reach, units.diameter, 'cm')),
+                    'cm',
+                    units.diameter,
+                  ),
+                  2,
+                )}
+              </strong>{' '}
+              {units.diameter} wide.
+            </p>
+          )}
+        </section>
+        <p className="text-quiet">
+          The middle of the stem decides, on the level; a tree on the limit is in. Bitterlich 1948. Look up before you
+          walk in under a crown.
+        </p>
+      </div>
+    </div>
+  );
+}
+
+interface VerdictProps {
+  readonly outcome: InOrOut;
+  readonly dbhCm: number;
+  readonly units: Units;
+  readonly to: Borderline['to'];
+}
+
+function Verdict({ outcome, dbhCm, units, to }: VerdictProps) {
+  const { isIn, marginCm, limitM, levelM, limitOnTapeM } = outcome;
+  const length = (metres: number): string => `${printRounded(convert(metres, 'm', units.length), 2)} ${units.length}`;
+  const margin = printRounded(Math.abs(convert(marginCm, 'cm', units.diameter)), 1);
+  return (
+    <>
+      <div aria-live="polite" className="flex flex-wrap items-end gap-x-8 gap-y-2">
+        <p>
+          <span className="text-quiet">this tree is</span>
+          <strong
+            className={`block text-6xl font-extrabold ${isIn ? 'text-ink' : 'text-paint-ink'}`}
+            data-testid="in-or-out"
+          >
+            {isIn ? 'in' : 'out'}
+          </strong>
+        </p>
+        <p>
+          <span className="text-quiet">by</span>
+          <span className="figures block text-3xl font-bold" data-testid="margin">
+            {margin} {units.diameter}
+          </span>
+        </p>
+        <p>
+          <span className="text-quiet">
+            the tape shows at the limit, {to === 'face' ? 'to the face' : 'to the middle'}
+          </span>
+          <span className="figures block text-3xl font-bold" data-testid="limit">
+            {length(limitOnTapeM)}
+          </span>
+        </p>
+      </div>
+      <FromAbove limitM={limitM} levelM={levelM} dbhCm={dbhCm} isIn={isIn} />
+      <p className="text-quiet">
+        Level, to the middle of the stem: the tree stands at {length(levelM)}, the limit lies at {length(limitM)}.
+      </p>
+    </>
+  );
+}
+
+const HEIGHT = 230;
+const MARGIN = 18;
+
+/** The limit and the stem from above, close up: as wide as the stem and the margin ask for. */
+function FromAbove({
+  limitM,
+  levelM,
+  dbhCm,
+  isIn,
+}: {
+  readonly limitM: number;
+  readonly levelM: number;
+  readonly dbhCm: number;
+  readonly isIn: boolean;
+}) {
+  const area = useRef<HTMLDivElement>(null);
+  const { width } = useSize(area);
+  const radiusM = dbhCm / 200;
+  const low = Math.min(limitM, levelM) - 2 * radiusM;
+  const high = Math.max(limitM, levelM) + 2 * radiusM;
+  const scale = Math.min((width - 2 * MARGIN) / (high - low), (HEIGHT - 2 * MARGIN) / (2.4 * radiusM));
+  const middle = (low + high) / 2;
+  const x = (metres: number): number => width / 2 + (metres - middle) * scale;
+  const y = HEIGHT / 2;
+  return (
+    <div ref={area} className="overflow-hidden rounded-xl border border-line bg-sheet">
+      {width > 0 && (
+        <svg
+          width={width}
+          height={HEIGHT}
+          viewBox={`0 0 ${width} ${HEIGHT}`}
+          role="img"
+          aria-label={`From above, the plot’s middle to the left: the middle of the stem lies ${isIn ? 'inside' : 'outside'} the limit`}
+          className="block"
+        >
+          <circle cx={x(0)} cy={y} r={limitM * scale} className="fill-wash stroke-ink" strokeWidth={3} />
+          <circle cx={x(levelM)} cy={y} r={radiusM * scale} className="fill-bark stroke-ink" strokeWidth={2} />
+          <circle cx={x(levelM)} cy={y} r={radiusM * scale * 0.82} className="fill-sheet stroke-bark" strokeWidth={1} />
+          <path d={`M ${Math.max(0, x(0))} ${y} H ${x(levelM)}`} className="stroke-paint" strokeWidth={3} />
+          <circle cx={x(levelM)} cy={y} r={6} className="fill-paint stroke-sheet" strokeWidth={2} />
+          <text x={x(limitM) - 8} y={HEIGHT - 12} textAnchor="end" fontSize={15} fontWeight={700} className="fill-ink">
+            in
+          </text>
+          <text x={x(limitM) + 8} y={HEIGHT - 12} fontSize={15} fontWeight={700} className="fill-ink">
+            out
+          </text>
+        </svg>
+      )}
+    </div>
+  );
+}
