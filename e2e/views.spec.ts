@@ -53,7 +53,6 @@ async function everyView(): Promise<string[]> {
     // Several heights of one tree.
     `/measure/${tall?.id ?? ''}`,
     '/reckon',
-    '/reckon/stem',
     '/reckon/local-table',
     '/reckon/local-taper',
     '/reckon/log',
@@ -71,7 +70,7 @@ async function everyView(): Promise<string[]> {
 const DEVICES = { desk: { width: 1280, height: 800 }, phone: PHONE };
 
 for (const [device, viewport] of Object.entries(DEVICES)) {
-  test(`axe finds nothing on any view, by day, sun and dusk: ${device}`, async ({ page }) => {
+  test(`axe finds nothing on any view: ${device}`, async ({ page }) => {
     test.setTimeout(900_000);
     await page.setViewportSize(viewport);
     for (const address of await everyView()) {
@@ -83,7 +82,8 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
       ).toHaveCount(0);
       // What happens to lie under a bar that stays in view is reached by scrolling.
       await page.addStyleTag({ content: '.rail, .sticky { position: static !important; }' });
-      for (const theme of ['day', 'sun', 'dusk']) {
+      // The themes change colours and line widths, which a phone shares with a desk.
+      for (const theme of device === 'desk' ? ['day', 'sun', 'dusk'] : ['day']) {
         await page.getByLabel('Light to read in').selectOption(theme);
         const axe = new AxeBuilder({ page });
         // The themes differ in colours and line widths; what looks at neither has been looked at by day.
@@ -172,7 +172,7 @@ test('the sums of a survey: table by class, chart, means with ±', async ({ page
   await page.goto(`/reckon/${made.surveyId}`, { waitUntil: 'networkidle' });
   await expect(page.getByRole('heading', { name: /The stand, from/ })).toBeVisible();
   await expect(page.getByText('± needs a second plot').first()).toBeVisible();
-  const table = page.getByRole('table').first();
+  const table = page.getByRole('region', { name: /^Stand table/ }).getByRole('table');
   // Classes of 2 cm named by their lower limit: 20, 30 (30 up to 32) and 32.
   await expect(table.getByRole('row', { name: /^20/ })).toContainText('20.0');
   await expect(table.getByRole('row', { name: /^30/ })).toContainText('20.0');
