@@ -15,24 +15,31 @@ const stepsOf = (metres: number, stepM: number): number => Math.round(metres / s
 const placesOn = ({ profile, stumpM, topCm }: StemToCut, stepM: number): number =>
   Math.max(0, Math.floor((profile.heightAtM(topCm) - stumpM) / stepM + 1e-9));
 
-/** A length of a product, in steps of the grid. */
+/** A length of a product: logs begin on the grid, and are as long as the product asks. */
 interface Option {
   readonly product: number;
-  readonly steps: number;
-  /** With trim. */
-  readonly taken: number;
   readonly lengthM: number;
+  /** Length and trim in steps, rounded up: no log goes short. */
+  readonly taken: number;
 }
 
 const optionsOf = (products: readonly Product[], stepM: number): Option[] =>
   products.flatMap(({ lengthsM, trimM }, product) =>
     lengthsM
-      .map((length): Option => {
-        const steps = stepsOf(length, stepM);
-        return { product, steps, taken: steps + stepsOf(trimM, stepM), lengthM: steps * stepM };
-      })
-      .filter(({ steps }) => steps > 0),
+      .filter((lengthM) => lengthM > 0)
+      .map((lengthM) => ({ product, lengthM, taken: Math.ceil((lengthM + trimM) / stepM - TOUCHING_M) })),
   );
+
+/** Diameters at the top ends of logs of a length, by the place that they begin at. */
+function topsOf({ profile, stumpM }: StemToCut, lengthM: number, diameters: Float64Array, stepM: number): Float64Array {
+  const steps = stepsOf(lengthM, stepM);
+  const isOnGrid = Math.abs(steps * stepM - lengthM) < TOUCHING_M;
+  return diameters.map((_, place) =>
+    isOnGrid && place + steps < diameters.length
+      ? (diameters[place + steps] ?? 0)
+      : profile.diameterCm(stumpM + place * stepM + lengthM),
+  );
+}
 
 /** For each place, where the next defect begins that a product may not have and that does not end below: in m. */
 function nextMarred({ defects, stumpM }: StemToCut, { allows }: Product, places: number, stepM: number): Float64Array {
@@ -51,17 +58,17 @@ function nextMarred({ defects, stumpM }: StemToCut, { allows }: Product, places:
  *
  * Source: Bellman 1957, dynamic programming; Pnevmaticos & Mann 1972 for stems.
  *
- * @param stepM grid of the cuts; lengths and trims are rounded to it
+ * @param stepM grid on which logs begin
  */
 export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = CUT_STEP_M): Bucking {
   const { profile, stumpM, topCm } = stem;
   const places = placesOn(stem, stepM);
   const worth = new Float64Array(places + 1);
   const chosen = new Int32Array(places + 1).fill(-1);
-  const lastStep = stepsOf(profile.heightM - stumpM, stepM);
   const diameters = Float64Array.from({ length: places + 1 }, (_, i) => profile.diameterCm(stumpM + i * stepM));
   const marred = products.map((product) => nextMarred(stem, product, places, stepM));
   const options = optionsOf(products, stepM);
+  const tops = options.map(({ lengthM }) => topsOf(stem, lengthM, diameters, stepM));
   for (let place = places - 1; place >= 0; place -= 1) {
     const buttCm = diameters[place] ?? 0;
     let best = worth[place + 1] ?? 0;
@@ -69,12 +76,11 @@ export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = 
       const option = options[i];
       const product = option === undefined ? undefined : products[option.product];
       if (option === undefined || product === undefined) continue;
-      const end = place + option.steps;
-      if (end > places || place + option.taken > lastStep) continue;
-      const endCm = diameters[end] ?? 0;
+      const endCm = tops[i]?.[place] ?? 0;
       if (endCm < product.smallestTopCm || endCm < topCm) continue;
       if (product.largestButtCm !== undefined && buttCm > product.largestButtCm) continue;
-      const toM = stumpM + end * stepM;
+      const toM = stumpM + place * stepM + option.lengthM;
+      if (toM + product.trimM > profile.heightM + TOUCHING_M) continue;
       if (toM > (product.belowM ?? Infinity) + TOUCHING_M) continue;
       if ((marred[option.product]?.[place] ?? 0) < toM - TOUCHING_M) continue;
       const total =
@@ -88,14 +94,15 @@ export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = 
   }
   const cuts: Cut[] = [];
   for (let place = 0; place < places;) {
-    const option = worth[place] === worth[place + 1] ? undefined : options[chosen[place] ?? -1];
+    const at = worth[place] === worth[place + 1] ? -1 : (chosen[place] ?? -1);
+    const option = options[at];
     const product = option === undefined ? undefined : products[option.product];
     if (option === undefined || product === undefined) {
       place += 1;
       continue;
     }
-    const { lengthM, steps, taken } = option;
-    const [buttCm, endCm] = [diameters[place] ?? 0, diameters[place + steps] ?? 0];
+    const { lengthM, taken } = option;
+    const [buttCm, endCm] = [diameters[place] ?? 0, tops[at]?.[place] ?? 0];
     cuts.push({
       product: option.product,
       fromM: stumpM + place * stepM,
@@ -116,8 +123,8 @@ export function greedyCuts(stem: StemToCut, products: readonly Product[], stepM 
   const cuts: Cut[] = [];
   for (let place = 0; place < places;) {
     const fromM = stem.stumpM + place * stepM;
-    const candidates = options.flatMap(({ product, steps, taken, lengthM }) => {
-      const cut = place + steps > places ? null : cutAt(stem, products, { product, fromM, lengthM });
+    const candidates = options.flatMap(({ product, taken, lengthM }) => {
+      const cut = cutAt(stem, products, { product, fromM, lengthM });
       return cut === null ? [] : [{ cut, taken }];
     });
     const [best] = candidates.sort((a, b) => b.cut.value - a.cut.value);
@@ -130,13 +137,16 @@ export function greedyCuts(stem: StemToCut, products: readonly Product[], stepM 
   return { cuts, value: cuts.reduce((sum, { value }) => sum + value, 0) };
 }
 
+/** Two saws nearer than this are one: finer than any grid, inches among them, coarser than the digits of a sum. In m. */
+const SAME_SAW_M = 1e-6;
+
 /** Where the saw goes for these cuts, from the stump up: at each log’s butt and behind its trim. */
 export function sawsOf({ cuts }: Bucking, products: readonly Product[]): number[] {
   const saws = cuts.flatMap(({ product, fromM, lengthM }) => [
     fromM,
     fromM + lengthM + (products[product]?.trimM ?? 0),
   ]);
-  return [...new Set(saws.map((saw) => Math.round(saw * 1000) / 1000))].sort((a, b) => a - b);
+  return [...new Set(saws.map((saw) => Math.round(saw / SAME_SAW_M) * SAME_SAW_M))].sort((a, b) => a - b);
 }
 
 /**
@@ -151,7 +161,7 @@ export function cutsBetween(stem: StemToCut, products: readonly Product[], saws:
     const fromM = rising[i] ?? toM;
     const fitting = products.flatMap(({ lengthsM, trimM }, product) =>
       lengthsM
-        .filter((lengthM) => lengthM + trimM <= toM - fromM + 1e-9)
+        .filter((lengthM) => lengthM + trimM <= toM - fromM + 2 * SAME_SAW_M)
         .flatMap((lengthM) => cutAt(stem, products, { product, fromM, lengthM }) ?? []),
     );
     const [best] = fitting.sort((a, b) => b.value - a.value);

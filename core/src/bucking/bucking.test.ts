@@ -61,7 +61,7 @@ function exhaustive(of: StemToCut, products: readonly Product[], stepM: number):
           place + long > places
             ? null
             : cutAt(of, products, { product, fromM: of.stumpM + place * stepM, lengthM: long * stepM });
-        return cut === null ? 0 : cut.value + best(place + long + steps(trimM));
+        return cut === null ? 0 : cut.value + best(place + long + Math.ceil(trimM / stepM - 1e-9));
       }),
     );
     return Math.max(best(place + 1), ...options);
@@ -266,6 +266,30 @@ describe('cuts by hand', () => {
       const of = stem({ profile: stemOf(18 + 40 * random(), 12 + 22 * random()) });
       const best = bestCuts(of, [SAWLOG, PULP]);
       expect(cutsBetween(of, [SAWLOG, PULP], sawsOf(best, [SAWLOG, PULP])).value).toBeCloseTo(best.value, 9);
+    }
+  });
+
+  it.each([
+    ['inches: 16 and 8 ft with 4 in of trim, on a grid of 2 in', 0.0508, [4.8768, 2.4384], 0.1016],
+    ['a trim between two steps', 0.1, [4, 2.5], 0.14],
+  ])('are the best cuts again in %s', (_words, stepM, lengthsM, trimM) => {
+    const random = seededRandom(62);
+    const products = [
+      { ...SAWLOG, lengthsM, trimM },
+      { ...PULP, trimM },
+    ];
+    for (let trial = 0; trial < 40; trial += 1) {
+      const of = stem({ profile: stemOf(25 + 35 * random(), 16 + 18 * random()), stumpM: 0.3048 });
+      const best = bestCuts(of, products, stepM);
+      // No log begins before the trim of the one below it ends.
+      best.cuts.slice(1).forEach(({ fromM }, i) => {
+        const below = best.cuts[i];
+        expect(fromM).toBeGreaterThanOrEqual((below?.fromM ?? 0) + (below?.lengthM ?? 0) + trimM - 1e-9);
+      });
+      const byHand = cutsBetween(of, products, sawsOf(best, products));
+      expect(byHand.cuts).toHaveLength(best.cuts.length);
+      // The last piece ends with its trim, where nothing thicker than the top is left.
+      expect(Math.abs(byHand.value / best.value - 1)).toBeLessThan(1e-3);
     }
   });
 
