@@ -30,7 +30,7 @@ describe('the measured trees of the demo forest', () => {
 
 const random = seededRandom(7);
 const plots = Array.from({ length: 200 }, () => ({
-  areaM2: 500,
+  shape: { kind: 'circle' as const, areaM2: 500 },
   trees: Array.from({ length: 50 }, () => ({
     speciesCode: random() < 0.5 ? 'sp' : 'bt',
     dbhCm: 10 + 60 * random(),

@@ -12,6 +12,8 @@ export interface HeightCurve {
   readonly model: CurveModelId;
   readonly parameters: readonly number[];
   readonly trees: number;
+  /** Of the parameters; null where they cannot be told apart. */
+  readonly covariance: readonly (readonly number[])[] | null;
   /** Sum of the squares of what is left, in m². */
   readonly residualSum: number;
   /** Standard error of one tree about the curve, in m. */
@@ -51,6 +53,20 @@ function treesProblem(trees: readonly CurveTree[], parameters: number): string |
   return null;
 }
 
+/** Standard error of a curve at a diameter, in m; infinite where its parameters cannot be told apart. */
+export function curveErrorM(
+  { model, parameters, covariance }: Pick<HeightCurve, 'model' | 'parameters' | 'covariance'>,
+  dbhCm: number,
+): number {
+  const row = modelOf(model).slopes(dbhCm, parameters);
+  const variance =
+    covariance?.reduce(
+      (sum, line, i) => sum + line.reduce((part, each, j) => part + each * (row[i] ?? 0) * (row[j] ?? 0), 0),
+      0,
+    ) ?? Infinity;
+  return Math.sqrt(Math.max(0, variance));
+}
+
 /**
  * Fits a model to the measured heights by least squares, from several starts.
  *
@@ -82,6 +98,7 @@ export function fitHeightCurve(model: CurveModelId, trees: readonly CurveTree[])
       model,
       parameters,
       trees: n,
+      covariance,
       residualSum,
       residualErrorM,
       rSquared: spread > 0 ? 1 - residualSum / spread : 0,
@@ -94,13 +111,8 @@ export function fitHeightCurve(model: CurveModelId, trees: readonly CurveTree[])
       rangeCm: range,
       heightM,
       errorsM: (dbhCm) => {
-        const row = slopes(dbhCm, parameters);
-        const variance =
-          covariance?.reduce(
-            (sum, line, i) => sum + line.reduce((part, each, j) => part + each * (row[i] ?? 0) * (row[j] ?? 0), 0),
-            0,
-          ) ?? Infinity;
-        return { curve: Math.sqrt(variance), tree: Math.hypot(Math.sqrt(variance), residualErrorM) };
+        const ofCurve = curveErrorM({ model, parameters, covariance }, dbhCm);
+        return { curve: ofCurve, tree: Math.hypot(ofCurve, residualErrorM) };
       },
     },
   };

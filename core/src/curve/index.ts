@@ -1,4 +1,15 @@
 export {
+  heightByCurves,
+  LEAST_OWN_TREES,
+  plotEffects,
+  standCurves,
+  type CurveHeight,
+  type PlotEffects,
+  type StandCurve,
+  type StandCurves,
+  type StandCurveTree,
+} from './stand-curves.ts';
+export {
   fitEveryCurve,
   fitHeightCurve,
   LEAST_CURVE_TREES,

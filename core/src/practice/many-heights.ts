@@ -1,5 +1,5 @@
 import type { UnitId } from '../quantity/index.ts';
-import type { SceneReading, SceneTree } from './monte-valdeliro.ts';
+import type { SceneReading, SceneTree } from './scene.ts';
 
 type Figures = readonly (readonly [key: string, value: number, unit: UnitId])[];
 

@@ -16,7 +16,7 @@ const codesOf = (tree: Parameters<typeof draftOf>[0]): string[] => {
   return [diameter, height].flatMap((outcome) => (outcome === null ? [] : findingsOf(outcome))).map(({ code }) => code);
 };
 
-const CAUGHT_BY: Record<PlantedSlip, string> = {
+const CAUGHT_BY: Readonly<Partial<Record<PlantedSlip, string>>> = {
   'base sign': 'height.base-above-eye',
   'girth as diameter': 'diameter.girth-entered-as-diameter',
   'wrong scale': 'height.wrong-scale',
@@ -36,7 +36,11 @@ describe('Monte Valdeliro', () => {
   it('has 18 plots of 500 m² in three strata of 24 ha on slopes of 5 to 45 %, at least six with trees', () => {
     expect(scene.plots).toHaveLength(18);
     expect(scene.strata.reduce((sum, { areaHa }) => sum + areaHa, 0)).toBe(24);
-    expect(scene.plots.every(({ areaM2, slopePct }) => areaM2 === 500 && slopePct >= 5 && slopePct <= 45)).toBe(true);
+    expect(
+      scene.plots.every(
+        ({ shape, slopePct }) => shape.kind === 'circle' && shape.areaM2 === 500 && slopePct >= 5 && slopePct <= 45,
+      ),
+    ).toBe(true);
     expect(scene.plots.filter((plot) => plot.trees.length > 0).length).toBeGreaterThanOrEqual(6);
   });
 

@@ -1,65 +1,17 @@
 import { isPlausibleHeight } from '../height/index.ts';
-import type { Measure } from '../method/index.ts';
-import { decimalsOf, slopeReading, toGraduation, type SlopeUnit, type UnitId } from '../quantity/index.ts';
-import { COMMON_SPECIES, type Species, type HeightNotes, type TapingNotes } from '../survey/index.ts';
+import { decimalsOf, slopeReading, toGraduation, type SlopeUnit } from '../quantity/index.ts';
+import { COMMON_SPECIES, USUAL_DESIGN } from '../survey/index.ts';
 import { manyHeights } from './many-heights.ts';
 import { normal, pick, weibull, type Random } from './random.ts';
-
-export interface SceneReading {
-  readonly measure: Measure;
-  readonly methodId: string;
-  readonly key: string;
-  readonly value: number;
-  readonly unit: UnitId;
-  /** Number of the stem; the first where left out. */
-  readonly stem?: number;
-  /** Number of the height; the first where left out. */
-  readonly take?: number;
-}
-
-export interface SceneTree {
-  readonly tag: string;
-  readonly speciesCode: string;
-  readonly readings: readonly SceneReading[];
-  /** How it was found and taped, where that was noted. */
-  readonly taping?: TapingNotes;
-  /** Its heights beside the first, and which one counts. */
-  readonly heights?: HeightNotes;
-  /** The slip that was planted in the readings, for the checks to find. */
-  readonly planted: PlantedSlip | null;
-}
-
-export type PlantedSlip = 'base sign' | 'girth as diameter' | 'wrong scale' | 'percent as degrees' | 'too close';
-
-export interface ScenePlot {
-  readonly label: string;
-  readonly stratum: string;
-  readonly areaM2: number;
-  readonly slopePct: number;
-  /** Planned plots have not been walked to yet. */
-  readonly state: 'finished' | 'started' | 'planned';
-  readonly trees: readonly SceneTree[];
-}
-
-/** An earlier visit to some of the plots. */
-export interface EarlierVisit {
-  readonly survey: string;
-  readonly startedOn: string;
-  readonly crew: string;
-  readonly plots: readonly ScenePlot[];
-}
-
-export interface Scene {
-  readonly place: string;
-  readonly survey: string;
-  readonly earlier: EarlierVisit;
-  readonly crew: string;
-  readonly startedOn: string;
-  readonly eyeHeightM: number;
-  readonly species: readonly Species[];
-  readonly strata: readonly { readonly name: string; readonly areaHa: number }[];
-  readonly plots: readonly ScenePlot[];
-}
+import {
+  sceneGround,
+  type EarlierVisit,
+  type PlantedSlip,
+  type Scene,
+  type ScenePlot,
+  type SceneReading,
+  type SceneTree,
+} from './scene.ts';
 
 interface Stand {
   readonly name: string;
@@ -71,6 +23,8 @@ interface Stand {
   /** Height of thick trees relative to the species' usual one. */
   readonly vigour: number;
   readonly plots: number;
+  /** Corners in metres; together they have the area. */
+  readonly corners: readonly (readonly [number, number])[];
 }
 
 const STANDS: readonly Stand[] = [
@@ -85,6 +39,12 @@ const STANDS: readonly Stand[] = [
     spreadCm: 19,
     vigour: 1,
     plots: 7,
+    corners: [
+      [0, 0],
+      [400, 40],
+      [400, 290],
+      [0, 250],
+    ],
   },
   {
     name: 'Beech hollow',
@@ -97,6 +57,12 @@ const STANDS: readonly Stand[] = [
     spreadCm: 23,
     vigour: 1.08,
     plots: 6,
+    corners: [
+      [400, 40],
+      [800, 0],
+      [800, 200],
+      [400, 240],
+    ],
   },
   {
     name: 'Oak ridge',
@@ -109,6 +75,12 @@ const STANDS: readonly Stand[] = [
     spreadCm: 14,
     vigour: 0.86,
     plots: 5,
+    corners: [
+      [0, 260],
+      [300, 290],
+      [300, 490],
+      [0, 460],
+    ],
   },
 ];
 
@@ -121,6 +93,9 @@ const HEIGHT_CURVES: Readonly<Record<string, { readonly a: number; readonly b: n
 };
 
 const AREA_M2 = 500;
+/** The directions in which the strata fall. */
+const ASPECTS_DEG = [350, 45, 200] as const;
+const NO_POSITION = { latitude: 0, longitude: 0 } as const;
 const EYE_HEIGHT_M = 1.62;
 const STAND_OFFS_M = [15, 20, 25, 30] as const;
 const SCALES: readonly (readonly [SlopeUnit, number])[] = [
@@ -153,6 +128,7 @@ const TALLIED: Readonly<Record<string, PlantedSlip | null>> = {
 };
 const STARTED = '15';
 const COPPICED = '8';
+const CANKERED = '1';
 const MANY_HEIGHTS = '10';
 
 const round = (value: number, graduation: number): number =>
@@ -237,7 +213,7 @@ function slippedTree(random: Random, slip: PlantedSlip, code: string, slopePct: 
           )
           .map((reading) => (reading.unit === 'pct' ? { ...reading, value: round(reading.value, 1) } : reading)),
       ];
-    case 'too close':
+    default:
       return [diameter, ...read('pct', 11)];
   }
 }
@@ -316,6 +292,7 @@ function coppicedChestnut(tag: string): SceneTree {
 
 /** A plot as it was seven years before: thinner trees, the thinnest not tallied yet, one taped above a canker. */
 function asItWas(random: Random, plot: ScenePlot): ScenePlot {
+  const hasCanker = plot.label === CANKERED;
   const trees = plot.trees.flatMap((tree, i): SceneTree[] => {
     const reading = tree.readings.find(({ measure, stem }) => measure === 'diameter' && stem === undefined);
     const several = tree.readings.some(({ stem }) => stem !== undefined);
@@ -326,10 +303,10 @@ function asItWas(random: Random, plot: ScenePlot): ScenePlot {
     if (before < 7) return [];
     const readings: SceneReading[] = [
       { measure: 'diameter', methodId: 'diameter.tape', key: 'diameter', value: before, unit: 'cm' },
-      ...(i === 1 ? [point(OLD_CANKER_M)] : []),
+      ...(hasCanker && i === 1 ? [point(OLD_CANKER_M)] : []),
     ];
     const { tag, speciesCode } = tree;
-    const mark = i === 1 ? { taping: { mark: 'blue dot' } } : {};
+    const mark = hasCanker && i === 1 ? { taping: { mark: 'blue dot' } } : {};
     return [{ tag, speciesCode, readings, ...mark, planted: null }];
   });
   return { ...plot, state: 'finished', trees };
@@ -341,10 +318,11 @@ function asItWas(random: Random, plot: ScenePlot): ScenePlot {
  *
  * @param random the same source gives the same forest
  */
-export function monteValdeliro(random: Random): Scene {
+export function monteValdeliro(random: Random): Scene & { readonly earlier: EarlierVisit } {
   let number = 0;
-  const plots = STANDS.flatMap((stand) =>
-    Array.from({ length: stand.plots }, (): ScenePlot => {
+  const grounds = STANDS.map((stand, i) => sceneGround(stand.corners, stand.plots, { seed: 31 + i, away: 0 }));
+  const plots = STANDS.flatMap((stand, at) =>
+    Array.from({ length: stand.plots }, (_, i): ScenePlot => {
       number += 1;
       const label = String(number);
       const slopePct = 5 + Math.round(random() * 40);
@@ -355,7 +333,16 @@ export function monteValdeliro(random: Random): Scene {
         label === COPPICED ? [coppicedChestnut(String(next))] : label === MANY_HEIGHTS ? manyHeights(next) : [];
       const trees = [...own, ...special];
       const state = !tallied ? 'planned' : label === STARTED ? 'started' : 'finished';
-      return { label, stratum: stand.name, areaM2: AREA_M2, slopePct, state, trees };
+      return {
+        label,
+        stratum: stand.name,
+        shape: { kind: 'circle', areaM2: AREA_M2 },
+        slopePct,
+        aspectDeg: ASPECTS_DEG[at] ?? 0,
+        position: grounds[at]?.positions[i] ?? NO_POSITION,
+        state,
+        trees,
+      };
     }),
   );
   return {
@@ -365,7 +352,11 @@ export function monteValdeliro(random: Random): Scene {
     startedOn: '2026-06-01',
     eyeHeightM: EYE_HEIGHT_M,
     species: COMMON_SPECIES.filter(({ code }) => ['sp', 'bt', 'po', 'ch'].includes(code)),
-    strata: STANDS.map(({ name, areaHa }) => ({ name, areaHa })),
+    unitSystem: 'metric',
+    slopeUnit: 'm20',
+    breastHeightM: 1.3,
+    design: USUAL_DESIGN,
+    strata: STANDS.map(({ name, areaHa }, i) => ({ name, areaHa, outline: grounds[i]?.outline ?? [] })),
     plots,
     earlier: {
       survey: 'Visit of 2019',

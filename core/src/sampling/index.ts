@@ -33,6 +33,7 @@ export {
   type NotEstimated,
   type OfPopulation,
   type SimpleSample,
+  withInterval,
 } from './sample.ts';
 export {
   dominantHeightM,

@@ -41,23 +41,78 @@ export {
   type TreeKnown,
   type TreeSettings,
 } from './reckon-tree.ts';
-export { talliedTrees } from './tallied-trees.ts';
+export {
+  asksHeight,
+  EDGE_RULES,
+  heightRuleWords,
+  HEIGHT_RULE_LIMITS,
+  isSurveyDesign,
+  LAYOUTS,
+  SLOPE_RADII,
+  USUAL_DESIGN,
+  type AskedTree,
+  type EdgeRule,
+  type HeightRule,
+  type Layout,
+  type SlopeRadius,
+  type SurveyDesign,
+} from './design.ts';
+export {
+  factorWords,
+  isPlotShape,
+  PLOT_KINDS,
+  plotAreaM2,
+  reachM,
+  SHAPE_LIMITS,
+  shapeAreaM2,
+  shapeProblem,
+  shapeWords,
+  treesPerHa,
+  type PlotKind,
+  type PlotShape,
+  type Ring,
+  type ShapeProblem,
+} from './plot-shape.ts';
+export {
+  COMMON_CONDITIONS,
+  CONDITION_CODE,
+  filledNotes,
+  isTreeNotes,
+  NOTE_LIMITS,
+  type ConditionCode,
+  type TreeNotes,
+} from './tree-notes.ts';
+export { talliedTrees, type Filling } from './tallied-trees.ts';
 export { COMMON_SPECIES, SPECIES_CODE, SPECIES_LIMITS, type CrownForm, type Species } from './species.ts';
 export { mean, sampleMean, sum, type SampleMean } from './statistics.ts';
+export { printDiameters, printLength, printMean, printOr, STAND_UNITS, type StandUnits } from './stand-units.ts';
 export {
+  expandTree,
   plotSums,
   quadraticMeanDiameterCm,
+  shareOfPlot,
   surveySums,
+  weightsOf,
   volumeRatio,
   type ClassRow,
+  type ExpandedTree,
+  type GroupSums,
   type ProductRow,
   type SortingRules,
+  type SpeciesRow,
+  type StandMean,
+  type StratumArea,
+  type StratumRow,
   type PlotSums,
   type SurveySums,
   type TalliedPlot,
   type TalliedTree,
+  type VolumeError,
+  type VolumeErrors,
   type VolumeRatio,
+  type Weighing,
 } from './sums.ts';
+export { figureOf, sumGroups, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';
 export {
   besideTheLine,
   defaultUnitOf,
@@ -102,4 +157,21 @@ export {
   type SpeciesWood,
   type WoodSettings,
 } from './wood.ts';
-export { figureSampling, type FigureSampling, type PlotFigure, type StratumSize } from './survey-sampling.ts';
+export {
+  binomialTail,
+  CHECKS,
+  checkSurvey,
+  type CheckedPlot,
+  type CheckedReading,
+  type CheckedTree,
+  type CheckKind,
+  type SurveyPoint,
+} from './whole-survey.ts';
+export { standFigures, type StandFigures } from './stand-figures.ts';
+export {
+  figureSampling,
+  type FigureSampling,
+  type PlotFigure,
+  type SamplingStep,
+  type StratumSize,
+} from './survey-sampling.ts';

@@ -1,26 +1,56 @@
 import { basalAreaM2, diameterClass, productOf, type ClassRule, type ProductLimit } from '../diameter/index.ts';
-import { expansionFactorPerHa } from './circular-plot.ts';
-import { mean, sampleMean, sum, type SampleMean } from './statistics.ts';
+import type { Estimated } from '../sampling/index.ts';
+import { treesPerHa, plotAreaM2, type PlotShape } from './plot-shape.ts';
+import { figureOf, sumGroups, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';
+import { mean, sum } from './statistics.ts';
+
+/** How far the volume of a tree may be off, by where the error comes from. */
+export interface VolumeError {
+  /** Of its own readings, in m³; one tree’s has nothing to do with another’s. */
+  readonly measuredM3: number;
+  /** Of a height from a curve, in m³: of this tree about the curve, and of the curve itself, which its trees share. */
+  readonly curve?: { readonly treeM3: number; readonly sharedM3: number; readonly name: string } | undefined;
+  /** Of the equation or form factor, as a share of the volume; trees of one name share it. */
+  readonly model: { readonly share: number; readonly name: string };
+}
 
 /** What the sums need to know of a tree. */
 export interface TalliedTree {
   readonly speciesCode: string;
   /** Null while no diameter can be worked out. */
   readonly dbhCm: number | null;
+  /** As measured. */
   readonly heightM: number | null;
   readonly volumeM3: number | null;
+  /** Twice where it stands in for trees beyond the edge; once where left out. */
+  readonly counts?: number | undefined;
+  /** Height by the curve, where none was measured. */
+  readonly curveHeightM?: number | undefined;
+  /** The volume is by a height from the height curve. */
+  readonly byCurve?: boolean | undefined;
+  readonly volumeError?: VolumeError | undefined;
 }
 
 export interface TalliedPlot {
-  readonly areaM2: number;
+  readonly shape: PlotShape;
   readonly trees: readonly TalliedTree[];
+  /** The stratum that it lies in; one stratum where left out. */
+  readonly stratumId?: string | undefined;
 }
 
-/** Volume per basal area of measured trees, in m³/m²: what fills in for trees without a height. */
+export interface StratumArea {
+  readonly id: string;
+  readonly areaHa: number | null;
+}
+
+/** What fills in for trees that were not measured whole: ratios of those that were. */
 export interface VolumeRatio {
+  /** Volume per basal area, in m³/m². */
   readonly bySpecies: ReadonlyMap<string, number>;
   readonly pooled: number | null;
   readonly measuredTrees: number;
+  /** Stems per square metre of basal area at angle-count points; null where none was measured there. */
+  readonly stemsPerM2: number | null;
 }
 
 export interface PlotSums {
@@ -33,11 +63,12 @@ export interface PlotSums {
   /** Arithmetic mean of the measured heights. */
   readonly meanHeightM: number | null;
   readonly heightsMeasured: number;
-  /** Trees whose diameter cannot be worked out: they count as stems only. */
+  /** Trees whose diameter cannot be worked out. */
   readonly withoutDiameter: number;
 }
 
 const hasDbh = (tree: TalliedTree): tree is TalliedTree & { readonly dbhCm: number } => tree.dbhCm !== null;
+const countsOf = ({ counts = 1 }: TalliedTree): number => counts;
 
 const ratioOf = (trees: readonly TalliedTree[]): number | null => {
   const measured = trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 !== null);
@@ -50,21 +81,56 @@ const ratioOf = (trees: readonly TalliedTree[]): number | null => {
  *
  * Source: Husch, Beers & Kershaw 2003, Forest Mensuration: volume–basal-area ratios.
  */
-export function volumeRatio(trees: readonly TalliedTree[]): VolumeRatio {
+export function volumeRatio(trees: readonly TalliedTree[], plots: readonly TalliedPlot[] = []): VolumeRatio {
+  const groups = new Map<string, TalliedTree[]>();
+  for (const tree of trees) {
+    const own = groups.get(tree.speciesCode);
+    if (own === undefined) groups.set(tree.speciesCode, [tree]);
+    else own.push(tree);
+  }
   const bySpecies = new Map<string, number>();
-  for (const code of new Set(trees.map((tree) => tree.speciesCode))) {
-    const ratio = ratioOf(trees.filter((tree) => tree.speciesCode === code));
+  for (const [code, own] of groups) {
+    const ratio = ratioOf(own);
     if (ratio !== null) bySpecies.set(code, ratio);
   }
-  return { bySpecies, pooled: ratioOf(trees), measuredTrees: trees.filter((tree) => tree.volumeM3 !== null).length };
+  const counted = plots.filter(({ shape }) => shape.kind === 'point').flatMap((plot) => plot.trees.filter(hasDbh));
+  return {
+    bySpecies,
+    pooled: ratioOf(trees),
+    measuredTrees: trees.filter((tree) => tree.volumeM3 !== null && tree.byCurve !== true).length,
+    stemsPerM2: counted.length === 0 ? null : sum(counted.map(({ dbhCm }) => 1 / basalAreaM2(dbhCm))) / counted.length,
+  };
 }
 
-const volumeOf = (tree: TalliedTree, ratio: VolumeRatio): number | null => {
-  if (tree.volumeM3 !== null) return tree.volumeM3;
-  if (tree.dbhCm === null) return 0;
+/** What one tree of a plot stands for, per hectare. */
+export interface ExpandedTree {
+  readonly stems: number;
+  readonly basalArea: number;
+  /** Null while nothing tells the volume of such a tree. */
+  readonly volume: number | null;
+}
+
+/** What a tree stands for on its plot. A tree counted at a point has its basal area whether it was taped or not. */
+export function expandTree(shape: PlotShape, tree: TalliedTree, ratio: VolumeRatio): ExpandedTree {
+  const { dbhCm, volumeM3 } = tree;
+  const counts = countsOf(tree);
+  const factor = treesPerHa(shape, dbhCm);
   const perBasalArea = ratio.bySpecies.get(tree.speciesCode) ?? ratio.pooled;
-  return perBasalArea === null ? null : perBasalArea * basalAreaM2(tree.dbhCm);
-};
+  if (dbhCm === null) {
+    const basalArea = shape.kind === 'point' ? shape.factorM2PerHa * counts : 0;
+    const stems = factor ?? (ratio.stemsPerM2 === null ? 0 : basalArea * ratio.stemsPerM2);
+    const volume = volumeM3 !== null && factor !== null ? factor * volumeM3 : (perBasalArea ?? NaN) * basalArea;
+    return {
+      stems: factor === null ? stems : stems * counts,
+      basalArea,
+      volume: basalArea === 0 && volumeM3 === null ? 0 : Number.isNaN(volume) ? null : volume,
+    };
+  }
+  const stems = (factor ?? 0) * counts;
+  const basalArea = shape.kind === 'point' ? shape.factorM2PerHa * counts : stems * basalAreaM2(dbhCm);
+  if (volumeM3 !== null) return { stems, basalArea, volume: stems * volumeM3 };
+  return { stems, basalArea, volume: perBasalArea === null ? null : perBasalArea * basalArea };
+}
 
 /** √(Σ d² ÷ n): the diameter of the tree of mean basal area. */
 export function quadraticMeanDiameterCm(diametersCm: readonly number[]): number | null {
@@ -72,34 +138,51 @@ export function quadraticMeanDiameterCm(diametersCm: readonly number[]): number 
   return square === null ? null : Math.sqrt(square);
 }
 
+/** Weighted by what each tree stands for: √(Σ w d² ÷ Σ w). */
+const weighedMeanDiameterCm = (trees: readonly { readonly weight: number; readonly dbhCm: number }[]) => {
+  const whole = sum(trees.map(({ weight }) => weight));
+  return whole === 0 ? null : Math.sqrt(sum(trees.map(({ weight, dbhCm }) => weight * dbhCm ** 2)) / whole);
+};
+
 /**
  * A plot's figures per hectare.
  *
  * @param ratio from all trees of the survey; fills in volumes of trees without a height
  */
 export function plotSums(plot: TalliedPlot, ratio: VolumeRatio): PlotSums {
-  const factor = expansionFactorPerHa(plot.areaM2);
   const withDbh = plot.trees.filter(hasDbh);
   const heights = plot.trees.flatMap((tree) => tree.heightM ?? []);
-  const volumes = plot.trees.map((tree) => volumeOf(tree, ratio));
+  const expanded = plot.trees.map((tree) => expandTree(plot.shape, tree, ratio));
   return {
     stems: plot.trees.length,
-    stemsPerHa: factor * plot.trees.length,
-    basalAreaM2PerHa: factor * sum(withDbh.map((tree) => basalAreaM2(tree.dbhCm))),
-    volumeM3PerHa: volumes.includes(null) ? null : factor * sum(volumes.map((volume) => volume ?? 0)),
-    quadraticMeanDiameterCm: quadraticMeanDiameterCm(withDbh.map((tree) => tree.dbhCm)),
+    stemsPerHa: sum(expanded.map(({ stems }) => stems)),
+    basalAreaM2PerHa: sum(expanded.map(({ basalArea }) => basalArea)),
+    volumeM3PerHa: expanded.some(({ volume }) => volume === null)
+      ? null
+      : sum(expanded.map(({ volume }) => volume ?? 0)),
+    quadraticMeanDiameterCm: weighedMeanDiameterCm(
+      withDbh.map((tree) => ({
+        weight: (treesPerHa(plot.shape, tree.dbhCm) ?? 0) * countsOf(tree),
+        dbhCm: tree.dbhCm,
+      })),
+    ),
     meanHeightM: mean(heights),
     heightsMeasured: heights.length,
     withoutDiameter: plot.trees.length - withDbh.length,
   };
 }
 
-/** What a group of trees has, as means over the plots. */
-interface GroupSums {
+/** What a group of trees has, as means over the plots, with the errors of sampling. */
+export interface GroupSums {
   readonly stems: number;
   readonly stemsPerHa: number;
   readonly basalAreaM2PerHa: number;
   readonly volumeM3PerHa: number | null;
+  readonly sampling: {
+    readonly stemsPerHa: Estimated;
+    readonly basalAreaM2PerHa: Estimated;
+    readonly volumeM3PerHa: Estimated | null;
+  };
 }
 
 /** One cell of the stand table: a diameter class of one species. */
@@ -109,9 +192,19 @@ export interface ClassRow extends GroupSums {
   readonly speciesCode: string;
 }
 
+export interface SpeciesRow extends GroupSums {
+  readonly speciesCode: string;
+}
+
 /** One product by diameter; null for stems below the first. */
 export interface ProductRow extends GroupSums {
   readonly product: string | null;
+}
+
+/** A stratum by itself: every plot of it weighs the same. */
+export interface StratumRow extends GroupSums {
+  readonly stratumId: string;
+  readonly plots: number;
 }
 
 /** How a survey sorts its stems. */
@@ -120,101 +213,284 @@ export interface SortingRules {
   readonly products: readonly ProductLimit[];
 }
 
+/** A mean over plots with its error, which is null for a single plot and where every tree was tallied. */
+export type StandMean = Estimated;
+
+/** How the plots were put together. */
+export type Weighing = 'plots' | 'strata' | 'whole';
+
+/** Standard errors of the volume, in m³/ha, by where they come from. */
+export interface VolumeErrors {
+  /** Null where it is not known, and 0 where every tree was tallied. */
+  readonly sampling: number | null;
+  /** Of the readings of single trees. In a sample it is part of how plots differ already. */
+  readonly measurement: number;
+  /** Of heights from the curve. */
+  readonly curve: number;
+  readonly model: number;
+  /** All together; in a sample without that of measurement, which the one of sampling holds. */
+  readonly all: number | null;
+}
+
 export interface SurveySums {
   readonly plots: number;
+  readonly weighing: Weighing;
   readonly stems: number;
-  readonly stemsPerHa: SampleMean | null;
-  readonly basalAreaM2PerHa: SampleMean | null;
-  readonly volumeM3PerHa: SampleMean | null;
+  readonly stemsPerHa: StandMean | null;
+  readonly basalAreaM2PerHa: StandMean | null;
+  readonly volumeM3PerHa: StandMean | null;
+  readonly volumeErrors: VolumeErrors | null;
   readonly quadraticMeanDiameterCm: number | null;
   readonly meanHeightM: number | null;
   readonly heightsMeasured: number;
   readonly withoutDiameter: number;
   readonly classes: readonly ClassRow[];
+  readonly species: readonly SpeciesRow[];
   /** In the order of their limits; empty where the survey tells no products apart. */
   readonly products: readonly ProductRow[];
-  /** Trees whose volume was measured, and those it was carried over to. */
+  /** Empty where there is one stratum only. */
+  readonly strata: readonly StratumRow[];
+  /** Trees whose volume was measured, those by a height from the curve, and those by volume per basal area. */
   readonly volumesMeasured: number;
+  readonly volumesByCurve: number;
   readonly volumesFilled: number;
 }
 
-/** Weighted by expansion factor: √(Σ EF d² ÷ Σ EF). */
-function standQuadraticMeanCm(plots: readonly TalliedPlot[]): number | null {
-  const weighted = plots.flatMap((plot) =>
-    plot.trees.filter(hasDbh).map((tree) => ({ factor: expansionFactorPerHa(plot.areaM2), square: tree.dbhCm ** 2 })),
-  );
-  const total = sum(weighted.map(({ factor }) => factor));
-  return total === 0 ? null : Math.sqrt(sum(weighted.map(({ factor, square }) => factor * square)) / total);
+/** How much each plot weighs: by area where every tree was tallied, by strata where their areas are known. */
+export function weightsOf(
+  plots: readonly TalliedPlot[],
+  strata: readonly StratumArea[] = [],
+): PlotWeights & { readonly weighing: Weighing } {
+  const isWhole = plots.length > 0 && plots.every(({ shape }) => shape.kind === 'whole');
+  const counted = strata.filter(({ id }) => plots.some(({ stratumId }) => stratumId === id));
+  const byStrata =
+    !isWhole &&
+    strata.length > 1 &&
+    counted.length === strata.length &&
+    strata.every(({ areaHa }) => areaHa !== null && areaHa > 0) &&
+    plots.every(({ stratumId }) => strata.some(({ id }) => id === stratumId));
+  if (!byStrata) {
+    const areas = plots.map(({ shape }) => plotAreaM2(shape) ?? 0);
+    const area = sum(areas);
+    return {
+      weighing: isWhole ? 'whole' : 'plots',
+      stratum: new Uint16Array(plots.length),
+      share: Float64Array.of(1),
+      plots: Float64Array.of(plots.length),
+      whole: isWhole ? Float64Array.from(areas, (each) => each / area) : null,
+    };
+  }
+  const index = new Map(strata.map(({ id }, i) => [id, i]));
+  const area = sum(strata.map(({ areaHa }) => areaHa ?? 0));
+  const stratum = Uint16Array.from(plots, ({ stratumId }) => index.get(stratumId ?? '') ?? 0);
+  const perStratum = new Float64Array(strata.length);
+  for (const at of stratum) perStratum[at] = (perStratum[at] ?? 0) + 1;
+  return {
+    weighing: 'strata',
+    stratum,
+    share: Float64Array.from(strata, ({ areaHa }) => (areaHa ?? 0) / area),
+    plots: perStratum,
+    whole: null,
+  };
+}
+
+/** Share of the whole that each plot has. */
+export const shareOfPlot = ({ stratum, share, plots, whole }: PlotWeights, plot: number): number => {
+  const at = stratum[plot] ?? 0;
+  return whole === null ? (share[at] ?? 0) / (plots[at] ?? 1) : (whole[plot] ?? 0);
+};
+
+/** Trees of the plots as columns. */
+function columnsOf(plots: readonly TalliedPlot[], ratio: VolumeRatio): Omit<TreeColumns, 'group'> {
+  const n = plots.reduce((count, { trees }) => count + trees.length, 0);
+  const plot = new Uint32Array(n);
+  const stems = new Float64Array(n);
+  const basalArea = new Float64Array(n);
+  const volume = new Float64Array(n);
+  let at = 0;
+  plots.forEach(({ shape, trees }, index) => {
+    for (const tree of trees) {
+      const expanded = expandTree(shape, tree, ratio);
+      plot[at] = index;
+      stems[at] = expanded.stems;
+      basalArea[at] = expanded.basalArea;
+      volume[at] = expanded.volume ?? NaN;
+      at += 1;
+    }
+  });
+  return { plot, stems, basalArea, volume };
+}
+
+/** Trees of the plots numbered by what `keyOf` says of them, undefined for none. */
+function numbered<K>(plots: readonly TalliedPlot[], keyOf: (tree: TalliedTree, plot: number) => K | undefined) {
+  const keys = new Map<K, number>();
+  const n = plots.reduce((count, { trees }) => count + trees.length, 0);
+  const group = new Int32Array(n);
+  let at = 0;
+  plots.forEach(({ trees }, index) => {
+    for (const tree of trees) {
+      const key = keyOf(tree, index);
+      let number = key === undefined ? -1 : keys.get(key);
+      if (number === undefined && key !== undefined) {
+        number = keys.size;
+        keys.set(key, number);
+      }
+      group[at] = number ?? -1;
+      at += 1;
+    }
+  });
+  return { keys: [...keys.keys()], group };
+}
+
+function groupSums(columns: GroupColumns, group: number, sampled: boolean): GroupSums {
+  const stems = figureOf(columns, group, 0, sampled);
+  const basalArea = figureOf(columns, group, 1, sampled);
+  const volume = figureOf(columns, group, 2, sampled);
+  const isKnown = Number.isFinite(volume.mean);
+  return {
+    stems: columns.trees[group] ?? 0,
+    stemsPerHa: stems.mean,
+    basalAreaM2PerHa: basalArea.mean,
+    volumeM3PerHa: isKnown ? volume.mean : null,
+    sampling: { stemsPerHa: stems, basalAreaM2PerHa: basalArea, volumeM3PerHa: isKnown ? volume : null },
+  };
+}
+
+/** Where the error of the volume comes from. */
+function volumeErrorsOf(
+  plots: readonly TalliedPlot[],
+  weights: PlotWeights,
+  columns: Omit<TreeColumns, 'group'>,
+  sampling: number | null,
+): VolumeErrors {
+  let measurement = 0;
+  let trees = 0;
+  const models = new Map<string, number>();
+  const curves = new Map<string, number>();
+  let at = 0;
+  plots.forEach((plot, index) => {
+    const share = shareOfPlot(weights, index);
+    for (const { volumeError, volumeM3 } of plot.trees) {
+      const volume = share * (columns.volume[at] ?? 0);
+      const stems = share * (columns.stems[at] ?? 0);
+      at += 1;
+      if (volumeError === undefined || volumeM3 === null) continue;
+      const { measuredM3, curve, model } = volumeError;
+      measurement += (stems * measuredM3) ** 2;
+      models.set(model.name, (models.get(model.name) ?? 0) + volume * model.share);
+      if (curve === undefined) continue;
+      trees += (stems * curve.treeM3) ** 2;
+      curves.set(curve.name, (curves.get(curve.name) ?? 0) + stems * curve.sharedM3);
+    }
+  });
+  const shared = sum([...curves.values()].map((each) => each ** 2));
+  const model = Math.sqrt(sum([...models.values()].map((each) => each ** 2)));
+  const curve = Math.sqrt(trees + shared);
+  const known = weights.whole === null ? sampling : Math.sqrt(measurement + trees);
+  return {
+    sampling: weights.whole === null ? sampling : 0,
+    measurement: Math.sqrt(measurement),
+    curve,
+    model,
+    all: known === null ? null : Math.sqrt(known ** 2 + shared + model ** 2),
+  };
 }
 
 /**
- * A survey's figures: means over its plots, each plot weighing the same, with the standard error of sampling.
- *
- * A plot without trees counts as zero.
+ * A survey's figures: means over its plots with the standard error of sampling. Strata weigh their areas where these are
+ * known and each has a plot, otherwise every plot weighs the same. A plot without trees counts as zero. Where every tree was
+ * tallied nothing was sampled, and there is no error of sampling.
  */
-export function surveySums(plots: readonly TalliedPlot[], sorting: SortingRules): SurveySums {
+export function surveySums(
+  plots: readonly TalliedPlot[],
+  sorting: SortingRules,
+  strata: readonly StratumArea[] = [],
+): SurveySums {
   const trees = plots.flatMap((plot) => plot.trees);
-  const ratio = volumeRatio(trees);
-  const sums = plots.map((plot) => plotSums(plot, ratio));
+  const ratio = volumeRatio(trees, plots);
+  const weights = weightsOf(plots, strata);
+  const sampled = weights.whole === null;
+  const columns = columnsOf(plots, ratio);
   const heights = trees.flatMap((tree) => tree.heightM ?? []);
-  const volumes = sums.flatMap(({ volumeM3PerHa }) => volumeM3PerHa ?? []);
+  const table = <K>(keyOf: (tree: TalliedTree, plot: number) => K | undefined): (readonly [K, GroupSums])[] => {
+    const { keys, group } = numbered(plots, keyOf);
+    const sums = sumGroups({ ...columns, group }, keys.length, weights);
+    return keys.map((key, i) => [key, groupSums(sums, i, sampled)]);
+  };
+  const whole = sumGroups({ ...columns, group: new Int32Array(trees.length) }, 1, weights);
+  const all = plots.length === 0 ? null : groupSums(whole, 0, sampled);
+  const diameters = plots.flatMap(({ shape, trees: own }, index) =>
+    own.filter(hasDbh).map((tree) => ({
+      weight: shareOfPlot(weights, index) * (treesPerHa(shape, tree.dbhCm) ?? 0) * countsOf(tree),
+      dbhCm: tree.dbhCm,
+    })),
+  );
   return {
     plots: plots.length,
+    weighing: weights.weighing,
     stems: trees.length,
-    stemsPerHa: sampleMean(sums.map(({ stemsPerHa }) => stemsPerHa)),
-    basalAreaM2PerHa: sampleMean(sums.map(({ basalAreaM2PerHa }) => basalAreaM2PerHa)),
-    volumeM3PerHa: volumes.length < sums.length ? null : sampleMean(volumes),
-    quadraticMeanDiameterCm: standQuadraticMeanCm(plots),
+    stemsPerHa: all?.sampling.stemsPerHa ?? null,
+    basalAreaM2PerHa: all?.sampling.basalAreaM2PerHa ?? null,
+    volumeM3PerHa: ratio.pooled === null ? null : (all?.sampling.volumeM3PerHa ?? null),
+    volumeErrors:
+      all?.sampling.volumeM3PerHa === null || all === null || ratio.pooled === null
+        ? null
+        : volumeErrorsOf(plots, weights, columns, all.sampling.volumeM3PerHa.standardError),
+    quadraticMeanDiameterCm: weighedMeanDiameterCm(diameters),
     meanHeightM: mean(heights),
     heightsMeasured: heights.length,
     withoutDiameter: trees.filter((tree) => tree.dbhCm === null).length,
-    classes: classTable(plots, ratio, sorting.classes),
-    products: productTable(plots, ratio, sorting.products),
+    classes: classTable(table, sorting.classes),
+    species: table(({ speciesCode }) => speciesCode)
+      .map(([speciesCode, sums]) => ({ speciesCode, ...sums }))
+      .sort((a, b) => b.basalAreaM2PerHa - a.basalAreaM2PerHa || a.speciesCode.localeCompare(b.speciesCode, 'en')),
+    products: productTable(table, sorting.products),
+    strata: strata.length < 2 ? [] : strataTable(plots, columns, strata, sampled),
     volumesMeasured: ratio.measuredTrees,
+    volumesByCurve: trees.filter((tree) => tree.byCurve === true && tree.volumeM3 !== null).length,
     volumesFilled: trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 === null).length,
   };
 }
 
-/** Sums of the trees that share a key, in the order in which the keys come up. */
-function groupBy<K extends object>(
-  plots: readonly TalliedPlot[],
-  ratio: VolumeRatio,
-  keyOf: (tree: TalliedTree & { readonly dbhCm: number }) => K,
-): (K & GroupSums)[] {
-  const groups = new Map<string, { key: K; trees: { factor: number; g: number; v: number | null }[] }>();
-  for (const plot of plots) {
-    const factor = expansionFactorPerHa(plot.areaM2) / plots.length;
-    for (const tree of plot.trees.filter(hasDbh)) {
-      const key = keyOf(tree);
-      const name = JSON.stringify(key);
-      const group = groups.get(name) ?? { key, trees: [] };
-      group.trees.push({ factor, g: basalAreaM2(tree.dbhCm), v: volumeOf(tree, ratio) });
-      groups.set(name, group);
-    }
-  }
-  return [...groups.values()].map(({ key, trees }) => ({
-    ...key,
-    stems: trees.length,
-    stemsPerHa: sum(trees.map(({ factor }) => factor)),
-    basalAreaM2PerHa: sum(trees.map(({ factor, g }) => factor * g)),
-    volumeM3PerHa: trees.some(({ v }) => v === null) ? null : sum(trees.map(({ factor, v }) => factor * (v ?? 0))),
-  }));
-}
+type Table = <K>(keyOf: (tree: TalliedTree, plot: number) => K | undefined) => (readonly [K, GroupSums])[];
 
-const classTable = (plots: readonly TalliedPlot[], ratio: VolumeRatio, classes: ClassRule): ClassRow[] =>
-  groupBy(plots, ratio, ({ dbhCm, speciesCode }) => ({
-    diameterClass: diameterClass(dbhCm, classes),
-    speciesCode,
-  })).sort((a, b) => a.diameterClass - b.diameterClass || a.speciesCode.localeCompare(b.speciesCode, 'en'));
+const classTable = (table: Table, classes: ClassRule): ClassRow[] =>
+  table((tree) =>
+    tree.dbhCm === null ? undefined : `${String(diameterClass(tree.dbhCm, classes))} ${tree.speciesCode}`,
+  )
+    .map(([key, sums]) => {
+      const [named = '', speciesCode = ''] = key.split(' ');
+      return { diameterClass: Number(named), speciesCode, ...sums };
+    })
+    .sort((a, b) => a.diameterClass - b.diameterClass || a.speciesCode.localeCompare(b.speciesCode, 'en'));
 
-function productTable(
-  plots: readonly TalliedPlot[],
-  ratio: VolumeRatio,
-  products: readonly ProductLimit[],
-): ProductRow[] {
+function productTable(table: Table, products: readonly ProductLimit[]): ProductRow[] {
   if (products.length === 0) return [];
   const order = (product: string | null): number => products.find(({ name }) => name === product)?.fromCm ?? 0;
-  return groupBy(plots, ratio, ({ dbhCm }) => ({ product: productOf(dbhCm, products) })).sort(
-    (a, b) => order(a.product) - order(b.product),
-  );
+  return table(({ dbhCm }) => (dbhCm === null ? undefined : productOf(dbhCm, products)))
+    .map(([product, sums]) => ({ product, ...sums }))
+    .sort((a, b) => order(a.product) - order(b.product));
+}
+
+/** Each stratum by its own plots. */
+function strataTable(
+  plots: readonly TalliedPlot[],
+  columns: Omit<TreeColumns, 'group'>,
+  strata: readonly StratumArea[],
+  sampled: boolean,
+): StratumRow[] {
+  return strata.flatMap(({ id }) => {
+    const own = new Set(plots.flatMap(({ stratumId }, i) => (stratumId === id ? [i] : [])));
+    if (own.size === 0) return [];
+    const group = Int32Array.from(columns.plot, (plot) => (own.has(plot) ? 0 : -1));
+    const areas = plots.map(({ shape }, i) => (own.has(i) ? (plotAreaM2(shape) ?? 0) : 0));
+    const area = sum(areas);
+    const sums = sumGroups({ ...columns, group }, 1, {
+      stratum: new Uint16Array(plots.length),
+      share: Float64Array.of(1),
+      plots: Float64Array.of(own.size),
+      whole: sampled ? null : Float64Array.from(areas, (each) => each / area),
+    });
+    return [{ stratumId: id, plots: own.size, ...groupSums(sums, 0, sampled) }];
+  });
 }

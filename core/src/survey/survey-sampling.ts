@@ -29,11 +29,36 @@ export interface FigureSampling {
   readonly stratified: Estimated | string | null;
   /** By drawing the plots again; null for fewer than two. */
   readonly resampled: Resampled | null;
+  /** How the mean and its error went, plot by plot. */
+  readonly steps: readonly SamplingStep[];
   /** Plots for a 95 % interval of ± 10 %; null where the spread is not known. */
   readonly plotsForTenPct: number | null;
 }
 
 const WISHED_PCT = 10;
+
+/** The sample after so many plots. */
+export interface SamplingStep {
+  readonly plots: number;
+  readonly mean: number;
+  /** Half the width of the 95 % interval in percent of the mean; null for one plot, and for a mean of 0. */
+  readonly errorPct: number | null;
+}
+
+/** Many plots make many steps: a chart shows no more than these. */
+const MOST_STEPS = 200;
+
+function stepsOf(values: readonly number[]): SamplingStep[] {
+  const every = Math.max(1, Math.ceil(values.length / MOST_STEPS));
+  return values.flatMap((_, i) => {
+    if ((i + 1) % every !== 0 && i + 1 !== values.length) return [];
+    const sample = simpleSample(values.slice(0, i + 1));
+    if (!sample.ok) return [];
+    const { mean, halfWidth } = sample;
+    const errorPct = halfWidth === null || mean === 0 ? null : (100 * halfWidth) / Math.abs(mean);
+    return [{ plots: i + 1, mean, errorPct }];
+  });
+}
 
 function stratifiedOf(figures: readonly PlotFigure[], strata: readonly StratumSize[]): Estimated | string | null {
   if (strata.length < 2) return null;
@@ -68,6 +93,7 @@ export function figureSampling(
   return {
     simple: simple.ok ? simple : null,
     stratified: figures.length === 0 ? null : stratifiedOf(figures, strata),
+    steps: stepsOf(values),
     resampled: resampled.ok ? resampled : null,
     plotsForTenPct: needed?.ok === true ? needed.plots : null,
   };

@@ -1,25 +1,89 @@
+import { heightByCurves, CURVE_MODELS, type StandCurves } from '../curve/index.ts';
 import { basalAreaM2 } from '../diameter/index.ts';
+import type { FormFactor } from '../stem/index.ts';
+import { stemVolumeM3, volumeName, type VolumeModel } from '../volume/index.ts';
 import { sum } from './statistics.ts';
-import type { TalliedTree } from './sums.ts';
+import type { TalliedTree, VolumeError } from './sums.ts';
+import type { TreeNotes } from './tree-notes.ts';
+
+/** What fills in for heights that were not measured: the survey's curves, and how it works out volumes. */
+export interface Filling {
+  readonly curves: StandCurves;
+  readonly volumes?: Readonly<Record<string, VolumeModel>> | undefined;
+  readonly formFactor: FormFactor;
+}
+
+const modelError = (speciesCode: string, { volumes, formFactor }: Filling): VolumeError['model'] => {
+  const model = volumes?.[speciesCode];
+  return model === undefined
+    ? { share: formFactor.standardError / formFactor.value, name: 'form factor' }
+    : { share: model.errorShare, name: `${speciesCode} ${volumeName(model)}` };
+};
+
+/** Volume of a stem by a height from the curve; null where there is none. */
+function byCurve(
+  { speciesCode, dbhCm, plotId }: { readonly speciesCode: string; readonly dbhCm: number; readonly plotId: string },
+  filling: Filling,
+): Pick<TalliedTree, 'volumeM3' | 'byCurve' | 'curveHeightM' | 'volumeError'> | null {
+  const expected = heightByCurves(filling.curves, { speciesCode, dbhCm, plotId });
+  if (expected === null) return null;
+  const { heightM, treeErrorM, sharedErrorM, curve } = expected;
+  const volumeAt = (height: number): number | string =>
+    stemVolumeM3(filling.volumes?.[speciesCode], filling.formFactor, dbhCm, height);
+  const volumeM3 = volumeAt(heightM);
+  const higher = volumeAt(heightM * 1.01);
+  if (typeof volumeM3 === 'string' || typeof higher === 'string' || !Number.isFinite(volumeM3)) return null;
+  const perMetre = (higher - volumeM3) / (0.01 * heightM);
+  return {
+    volumeM3,
+    byCurve: true,
+    curveHeightM: heightM,
+    volumeError: {
+      measuredM3: 0,
+      curve: {
+        treeM3: Math.abs(perMetre) * treeErrorM,
+        sharedM3: Math.abs(perMetre) * sharedErrorM,
+        name: `${curve.speciesCode ?? 'all'} ${CURVE_MODELS[curve.model].name}`,
+      },
+      model: modelError(speciesCode, filling),
+    },
+  };
+}
 
 /**
  * What the sums count of a tree: one tree, or each of its stems where the rules keep them apart. The stems share its
- * volume by basal area; its height was measured once and counts once.
+ * volume by basal area; its height was measured once and counts once. A stem without a height takes the one of the curve.
  */
-export function talliedTrees(tree: {
-  readonly speciesCode: string;
-  readonly diametersCm: readonly number[];
-  readonly heightM: number | null;
-  readonly volumeM3: number | null;
-}): TalliedTree[] {
-  const { speciesCode, diametersCm, heightM, volumeM3 } = tree;
-  if (diametersCm.length === 0) return [{ speciesCode, dbhCm: null, heightM, volumeM3 }];
+export function talliedTrees(
+  tree: {
+    readonly speciesCode: string;
+    readonly diametersCm: readonly number[];
+    readonly heightM: number | null;
+    readonly volumeM3: number | null;
+    readonly volumeErrorM3?: number | null | undefined;
+    readonly plotId?: string | undefined;
+    readonly notes?: TreeNotes | null | undefined;
+  },
+  filling?: Filling,
+): TalliedTree[] {
+  const { speciesCode, diametersCm, heightM, volumeM3, plotId = '' } = tree;
+  const counts = tree.notes?.counts === undefined ? {} : { counts: tree.notes.counts };
+  if (diametersCm.length === 0) return [{ speciesCode, dbhCm: null, heightM, volumeM3, ...counts }];
   const whole = sum(diametersCm.map(basalAreaM2));
-  return diametersCm.map((dbhCm, i) => ({
-    speciesCode,
-    dbhCm,
-    heightM: i === 0 ? heightM : null,
+  const model = filling === undefined ? null : modelError(speciesCode, filling);
+  return diametersCm.map((dbhCm, i): TalliedTree => {
+    const measured = { speciesCode, dbhCm, heightM: i === 0 ? heightM : null, volumeM3, ...counts };
+    if (volumeM3 === null) {
+      const filled =
+        filling === undefined || heightM !== null ? null : byCurve({ speciesCode, dbhCm, plotId }, filling);
+      return filled === null ? measured : { ...measured, ...filled };
+    }
     // The whole is handed over as it is: dividing by itself would cost its last digit.
-    volumeM3: volumeM3 === null || diametersCm.length === 1 ? volumeM3 : (volumeM3 * basalAreaM2(dbhCm)) / whole,
-  }));
+    const share = diametersCm.length === 1 ? 1 : basalAreaM2(dbhCm) / whole;
+    const own = share === 1 ? volumeM3 : volumeM3 * share;
+    if (model === null || tree.volumeErrorM3 == null) return { ...measured, volumeM3: own };
+    // What the model leaves of the tree's error is that of its readings.
+    const rest = Math.max(0, (tree.volumeErrorM3 * share) ** 2 - (own * model.share) ** 2);
+    return { ...measured, volumeM3: own, volumeError: { measuredM3: Math.sqrt(rest), model } };
+  });
 }

@@ -3,6 +3,7 @@ import type { Measure, MethodDescription, Reading } from '../method/index.ts';
 import { printAsRead, type SlopeUnit, type UnitId, type UnitSystem } from '../quantity/index.ts';
 import { defaultMethod, findMethod } from '../registry/index.ts';
 import { HEIGHTS_PER_STAND, HEIGHTS_PER_TREE, type HeightNote, type HeightNotes, type KeptHeight } from './heights.ts';
+import type { TreeNotes } from './tree-notes.ts';
 
 /** A reading as it stands on the sheet: what was typed and the unit that is meant. */
 export interface Entry {
@@ -60,6 +61,8 @@ export interface TreeDraft {
   /** The other stems of the tree, by rising ordinal. */
   readonly moreStems: readonly StemDraft[];
   readonly taping?: TapingNotes | undefined;
+  /** What is noted beside the readings: state, fork, where it stands. */
+  readonly notes?: TreeNotes | undefined;
 }
 
 export const MEASURES = ['diameter', 'point', 'distance', 'height'] as const satisfies readonly Measure[];
@@ -278,6 +281,7 @@ export function draftOf(tree: {
   readonly readings: readonly TakenReading[];
   readonly taping?: TapingNotes | null | undefined;
   readonly heights?: HeightNotes | null | undefined;
+  readonly notes?: TreeNotes | null | undefined;
 }): TreeDraft {
   const readingsOf = ({ measure, stem, take = 1 }: Part): readonly TakenReading[] =>
     tree.readings.filter(
@@ -304,6 +308,7 @@ export function draftOf(tree: {
     tag: tree.tag,
     speciesCode: tree.speciesCode,
     ...(tree.taping === undefined || tree.taping === null ? {} : { taping: tree.taping }),
+    ...(tree.notes === undefined || tree.notes === null ? {} : { notes: tree.notes }),
     diameter: measureDraft({ measure: 'diameter', stem: 1 }),
     point: measureDraft({ measure: 'point', stem: 1 }),
     height: measureDraft({ measure: 'height', stem: 1 }),

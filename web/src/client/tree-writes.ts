@@ -1,6 +1,7 @@
 import { evaluate, type Measure } from '@arbolito/core/method';
 import { findingsOf, type Finding } from '@arbolito/core/estimate';
 import {
+  filledNotes,
   heightNotesOf,
   isStemMeasure,
   measureDraftOf,
@@ -12,6 +13,7 @@ import {
   type HeightNotes,
   type ReadingDefaults,
   type TreeDraft,
+  type TreeNotes,
   type TreeSettings,
 } from '@arbolito/core/survey';
 import type { ActDto, NewTreeDto, ReadingDto, StemDto, TapingDto, TreeCorrectionDto } from '../contracts/tree.ts';
@@ -135,6 +137,12 @@ const heightsOf = (draft: TreeDraft): { heights?: HeightNotes } => {
   return heights === undefined ? {} : { heights };
 };
 
+/** What is noted of a tree beside its readings, as it is written. */
+const notesOf = (draft: TreeDraft): { notes?: TreeNotes } => {
+  const notes = filledNotes(draft.notes);
+  return notes === undefined ? {} : { notes };
+};
+
 export function newTreeWrite(
   draft: TreeDraft,
   defaults: ReadingDefaults,
@@ -156,6 +164,7 @@ export function newTreeWrite(
     ...newStems(draft),
     ...tapingOf(draft),
     ...heightsOf(draft),
+    ...notesOf(draft),
   };
   return { id, method: 'POST', url: '/api/trees', body };
 }
@@ -178,6 +187,7 @@ export function correctionWrite(
     ...newStems(draft, tree.stems),
     ...tapingOf(draft),
     ...heightsOf(draft),
+    ...notesOf(draft),
   };
   return { id, method: 'POST', url: `/api/trees/${tree.id}/corrections`, body };
 }

@@ -1,13 +1,17 @@
 import 'reflect-metadata';
 import { BREAST_HEIGHT_LIMITS_M } from '@arbolito/core/diameter';
+import { readOutlines } from '@arbolito/core/plan';
 import { FORM_FACTOR_LIMITS } from '@arbolito/core/stem';
 import { SLOPE_UNITS, type SlopeUnit, type UnitSystem } from '@arbolito/core/quantity';
 import {
+  isSurveyDesign,
   PLOT_AREA_LIMITS_M2,
   PLOT_SLOPE_LIMITS_PCT,
   SPECIES_CODE,
   SPECIES_LIMITS,
   type CrownForm,
+  type PlotShape,
+  type SurveyDesign,
 } from '@arbolito/core/survey';
 import { Type } from 'class-transformer';
 import {
@@ -21,7 +25,7 @@ import {
   IsUUID,
   ValidateNested,
 } from 'class-validator';
-import { IsDay, IsLine, IsShaped, IsWithin } from './decorators.ts';
+import { IsDay, IsKnown, IsLine, IsShaped, IsSound, IsWithin } from './decorators.ts';
 import { FieldRulesDto } from './field-rules.ts';
 import { WrittenDto } from './written.ts';
 
@@ -62,6 +66,14 @@ export class StratumDto {
   @IsOptional()
   @IsWithin(SURVEY_LIMITS.stratumAreaHa.low, SURVEY_LIMITS.stratumAreaHa.high, 'ha')
   areaHa?: number;
+
+  /** A GeoJSON polygon, alone or in features: its outline. */
+  @IsOptional()
+  @IsSound((value) => {
+    const read = readOutlines(value);
+    return read.ok ? null : read.message;
+  })
+  outline?: object;
 }
 
 export class PlaceDto {
@@ -96,6 +108,14 @@ export class NewSurveyDto extends WrittenDto {
   @ValidateNested({ message: 'must be the whole set of field rules' })
   @Type(() => FieldRulesDto)
   fieldRules?: FieldRulesDto;
+
+  /** The usual one where left out: circles of 500 m² on a grid. */
+  @IsOptional()
+  @IsKnown(
+    isSurveyDesign,
+    'a whole design: layout, shape, edge, slopeRadius, heights, conditions and dominant, each as the documents of the API say',
+  )
+  design?: SurveyDesign;
 
   /** The visit before, at the same plots: its trees are found by plot and tag. */
   @IsOptional()
@@ -148,9 +168,41 @@ export class NewPlotDto extends WrittenDto {
   @IsShaped(/^[\p{L}\d][\p{L}\d-]{0,11}$/u, 'a label of up to 12 letters, digits and dashes')
   label!: string;
 
+  /** Level area of a circle, in m²; or else its `shape`. */
+  @IsOptional()
   @IsWithin(PLOT_AREA_LIMITS_M2.low, PLOT_AREA_LIMITS_M2.high, 'm²')
-  areaM2!: number;
+  areaM2?: number;
+
+  /** Checked part by part behind the contract, so that each sentence stands at its own measure. */
+  @IsOptional()
+  @IsObject({ message: 'must be a shape with its kind and measures' })
+  shape?: PlotShape;
 
   @IsWithin(PLOT_SLOPE_LIMITS_PCT.low, PLOT_SLOPE_LIMITS_PCT.high, '%')
   slopePct!: number;
+
+  /** The direction in which the ground falls. */
+  @IsOptional()
+  @IsWithin(0, 360, 'degrees from north')
+  aspectDeg?: number;
+
+  @IsOptional()
+  @IsWithin(-90, 90, 'degrees')
+  latitude?: number;
+
+  @IsOptional()
+  @IsWithin(-180, 180, 'degrees')
+  longitude?: number;
+
+  @IsOptional()
+  @IsLine(120)
+  ground?: string;
+
+  @IsOptional()
+  @IsDay()
+  measuredOn?: string;
+
+  @IsOptional()
+  @IsLine(60)
+  crew?: string;
 }

@@ -2,7 +2,16 @@ import 'reflect-metadata';
 import type { Measure } from '@arbolito/core/method';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/quantity';
 import { isTapedTree, type TapedTree } from '@arbolito/core/diameter';
-import { isHeightNotes, MEASURES, STEMS_PER_TREE, TAG, type HeightNotes } from '@arbolito/core/survey';
+import {
+  isHeightNotes,
+  isTreeNotes,
+  MEASURES,
+  PLOT_SLOPE_LIMITS_PCT,
+  STEMS_PER_TREE,
+  TAG,
+  type HeightNotes,
+  type TreeNotes,
+} from '@arbolito/core/survey';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -16,7 +25,7 @@ import {
   IsUUID,
   ValidateNested,
 } from 'class-validator';
-import { IsKnown, IsLine, IsMoment, IsShaped, IsWithin } from './decorators.ts';
+import { IsDay, IsKnown, IsLine, IsMoment, IsShaped, IsWithin } from './decorators.ts';
 import { WrittenDto } from './written.ts';
 
 /** Enough for the most stems with four readings each, and the most heights with as many. */
@@ -131,6 +140,14 @@ class TapedReadingsDto extends TreeReadingsDto {
     'notes on heights: takes (each with take, of, oneStand), kept and broken, at most twelve heights and six from one stand',
   )
   heights?: HeightNotes | undefined;
+
+  /** State, fork, how often it counts, where it stands. */
+  @IsOptional()
+  @IsKnown(
+    isTreeNotes,
+    'notes on a tree: conditions (codes of the survey), fork (2 to 9), counts (2), bearingDeg (0 to 360), awayM (0 to 200)',
+  )
+  notes?: TreeNotes | undefined;
 }
 
 export class NewTreeDto extends TapedReadingsDto {
@@ -171,9 +188,44 @@ export class ActDto extends WrittenDto {
   madeAt!: string;
 }
 
+/** What is to change of a plot: the rest stays as it is. */
 export class PlotCorrectionDto extends ActDto {
+  @IsOptional()
   @IsBoolean({ message: 'must be true or false' })
-  finished!: boolean;
+  finished?: boolean;
+
+  /** Somebody has looked, and there is no tree. */
+  @IsOptional()
+  @IsBoolean({ message: 'must be true or false' })
+  empty?: boolean;
+
+  @IsOptional()
+  @IsWithin(PLOT_SLOPE_LIMITS_PCT.low, PLOT_SLOPE_LIMITS_PCT.high, '%')
+  slopePct?: number;
+
+  @IsOptional()
+  @IsWithin(0, 360, 'degrees from north')
+  aspectDeg?: number;
+
+  @IsOptional()
+  @IsWithin(-90, 90, 'degrees')
+  latitude?: number;
+
+  @IsOptional()
+  @IsWithin(-180, 180, 'degrees')
+  longitude?: number;
+
+  @IsOptional()
+  @IsLine(120)
+  ground?: string;
+
+  @IsOptional()
+  @IsDay()
+  measuredOn?: string;
+
+  @IsOptional()
+  @IsLine(60)
+  crew?: string;
 }
 
 /** New readings for a tree, in place of those of the same measures. */

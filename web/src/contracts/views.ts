@@ -1,5 +1,6 @@
 import type { StandToCut } from '@arbolito/core/bucking';
 import type { Finding } from '@arbolito/core/estimate';
+import type { GroundOutline } from '@arbolito/core/plan';
 import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/quantity';
 import type { CheckReadings, CheckResult, KitInstrument } from '@arbolito/core/kit';
 import type { BodyMark, FieldRules, LastVisit, RuleSetId } from '@arbolito/core/diameter';
@@ -7,11 +8,16 @@ import type {
   FigureSampling,
   HeightNotes,
   PlacedFinding,
+  PlotShape,
   PlotSums,
   Species,
+  StandFigures,
+  SurveyDesign,
+  SurveyPoint,
   SurveySums,
   TakenReading,
   TapingNotes,
+  TreeNotes,
   WoodSettings,
 } from '@arbolito/core/survey';
 
@@ -36,6 +42,7 @@ export interface SurveyView {
   readonly species: readonly Species[];
   readonly strata: readonly StratumView[];
   readonly wood: WoodSettings;
+  readonly design: SurveyDesign;
 }
 
 /** How a survey works out its wood, as it was settled at one time. */
@@ -57,6 +64,8 @@ export interface StratumView {
   readonly id: string;
   readonly name: string;
   readonly areaHa: number | null;
+  /** Its outlines in degrees; null where they are not known. */
+  readonly outline: readonly GroundOutline[] | null;
 }
 
 export interface SurveyListItem {
@@ -75,9 +84,19 @@ export interface PlotView {
   readonly surveyId: string;
   readonly stratumId: string;
   readonly label: string;
-  readonly areaM2: number;
+  readonly shape: PlotShape;
+  /** The largest level area; null at a point. */
+  readonly areaM2: number | null;
   readonly slopePct: number;
+  readonly aspectDeg: number | null;
+  readonly latitude: number | null;
+  readonly longitude: number | null;
+  readonly ground: string | null;
+  readonly measuredOn: string | null;
+  readonly crew: string | null;
   readonly finished: boolean;
+  /** Somebody has looked, and there is no tree. */
+  readonly empty: boolean;
   readonly trees: number;
 }
 
@@ -119,6 +138,7 @@ export interface TreeView {
   readonly stems: readonly StemView[];
   readonly taping: TapingNotes | null;
   readonly heights: HeightNotes | null;
+  readonly notes: TreeNotes | null;
   /** The heights beside the first. */
   readonly otherHeights: readonly OtherHeightView[];
   /** From the crown base to the top; null where the crown base was not measured. */
@@ -201,12 +221,17 @@ export interface SurveySummary {
   readonly sums: SurveySums;
   /** Plots that count: those with trees or marked finished. */
   readonly plotsCounted: number;
-  /** What the plots that count say of each figure per hectare; of volume null while no tree has a height. */
+  /** Figures of the stand beside its sums. */
+  readonly figures: StandFigures;
+  /**
+   * What the plots that count say of each figure per hectare, of volume null while no tree has a height; null where every
+   * tree was tallied.
+   */
   readonly sampling: {
     readonly stemsPerHa: FigureSampling;
     readonly basalAreaM2PerHa: FigureSampling;
     readonly volumeM3PerHa: FigureSampling | null;
-  };
+  } | null;
   /** Trees whose volume is beyond the range of the table or equation that it is by. */
   readonly outsideTables: number;
   readonly treesToCheck: readonly {
@@ -215,6 +240,29 @@ export interface SurveySummary {
     readonly tag: string;
     readonly finding: Finding;
   }[];
+}
+
+/** Something worth a second look in a survey, with what was decided about it. */
+export interface WorkPoint extends Omit<SurveyPoint, 'check'> {
+  /** One tree by itself, or one of the checks of the whole survey. */
+  readonly check: SurveyPoint['check'] | 'tree';
+  readonly plotLabel: string | null;
+  readonly tag: string | null;
+  /** The last decision; null where nobody has decided yet. */
+  readonly decision: {
+    readonly cleared: boolean;
+    readonly reason: string;
+    readonly observer: string;
+    readonly madeAt: string;
+  } | null;
+}
+
+export interface WorkListView {
+  readonly survey: SurveyView;
+  /** Trees that were looked at. */
+  readonly trees: number;
+  readonly open: readonly WorkPoint[];
+  readonly cleared: readonly WorkPoint[];
 }
 
 /** An error of the API, as RFC 9457 has it, with a JSON pointer to each field. */

@@ -1,5 +1,7 @@
 import { bodyMarkRepository } from './body-marks/repository.ts';
 import { bodyMarkService, type BodyMarkService } from './body-marks/service.ts';
+import { checkRepository } from './checks/repository.ts';
+import { checkService, type CheckService } from './checks/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
 import { connect } from './database/connection.ts';
 import { log } from './log.ts';
@@ -27,6 +29,7 @@ export interface Services {
   readonly wood: WoodService;
   readonly tally: TallyService;
   readonly summary: SummaryService;
+  readonly checks: CheckService;
   readonly compute: ComputeService;
 }
 
@@ -53,6 +56,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
     wood: woodService({ repository: woodRepository(database), surveys, plots, trees }),
     tally: tallyService({ trees, plots, surveys }),
     summary: summaryService({ trees, plots, surveys }),
+    checks: checkService({ repository: checkRepository(database), surveys, plots, trees }),
     compute: computeService,
     close,
   };

@@ -1,12 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import { init, type EChartsCoreOption } from 'echarts/core';
-
-/** What a chart takes from the theme. */
-export interface ChartLook {
-  readonly token: (name: string) => string;
-  readonly text: { readonly color: string; readonly fontFamily: string; readonly fontSize: number };
-  readonly axis: Readonly<Record<string, unknown>>;
-}
+import { chartLook, type ChartLook } from '../charts/look.ts';
 
 const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
@@ -21,18 +15,8 @@ export function useChart(
     if (current === null) return;
     const chart = init(current, null, { renderer: 'svg' });
     const draw = (): void => {
-      const text = {
-        color: token('--ink'),
-        fontFamily: token('--font-sans') || 'Atkinson Hyperlegible Next Variable',
-        fontSize: 14,
-      };
-      const axis = {
-        axisLine: { lineStyle: { color: token('--edge') } },
-        axisLabel: text,
-        nameTextStyle: text,
-        splitLine: { lineStyle: { color: token('--line') } },
-      };
-      chart.setOption({ animation: false, textStyle: text, ...option({ token, text, axis }) });
+      const look = chartLook(token, token('--font-sans') || 'Atkinson Hyperlegible Next Variable');
+      chart.setOption({ animation: false, textStyle: look.text, ...option(look) });
     };
     draw();
     const resized = new ResizeObserver(() => {

@@ -174,7 +174,13 @@ describe('the call-out line', () => {
     ['sp 3..5', '3..5: “3..5” has two decimal marks'],
     ['sp g1e400', 'g1e400: “1e400” is written with an exponent'],
     ['sp 30 g90', 'g90: '],
-    ['sp 30 dead', 'dead: “dead” is not a species'],
+    ['sp 30 blue', 'blue: “blue” is not a species of this survey (sp, bt, po, ch, li), none of its codes (dead, brk'],
+    ['sp 30 dead dead', 'dead: “dead” stands there already'],
+    ['sp 30 f1', 'f1: A fork has 2 to 9 stems'],
+    ['sp 30 f2 f3', 'f3: A second fork'],
+    ['sp 30 az400', 'az400: A bearing lies between 0 and 360'],
+    ['sp 30 r900', 'r900: A tree stands up to 200 m'],
+    ['sp 30 x2 x2', 'x2: It counts twice already'],
     ['sp 30 @20 = 12', '@20: '],
   ])('marks what it does not understand in “%s”', (line, problem) => {
     const found = problems(line);
@@ -251,6 +257,13 @@ describe('the call-out line', () => {
       point: measure('point'),
       height: measure('height'),
       moreHeights: fc.constant([]),
+      notes: fc.constantFrom(
+        undefined,
+        { conditions: ['dead', 'ivy'] },
+        { fork: 2, counts: 2 as const },
+        { bearingDeg: 112.5, awayM: 7.42 },
+        { conditions: ['rot'], fork: 9, bearingDeg: 0, awayM: 12.192 },
+      ),
       moreStems: fc
         .array(fc.record({ diameter: measure('diameter'), point: measure('point') }), { maxLength: 3 })
         // A stem is called out by its readings: one without any is not on the line.
@@ -274,11 +287,45 @@ describe('the call-out line', () => {
         expect(back.draft.tag).toBe(tree.tag);
         expect(back.draft.speciesCode).toBe(tree.speciesCode);
         expect(readings(back.draft), line).toEqual(readings(tree));
+        expect(back.draft.notes).toEqual(tree.notes);
         expect(printCallout(back.draft, usual)).toBe(line);
       }),
       { numRuns: 400 },
     );
   });
+});
+
+describe('notes on the line', () => {
+  it('are a fork, codes of the survey, and where the tree stands', () => {
+    const { draft, ok } = parse('#17 sp 28.2 f2 dead az112 r7.4 x2');
+    expect(ok).toBe(true);
+    expect(draft.notes).toEqual({ fork: 2, conditions: ['dead'], bearingDeg: 112, awayM: 7.4, counts: 2 });
+    expect(chips('sp 28.2 f2 dead az112 r7.4')).toEqual([
+      'Scots pine',
+      'dbh 28.2 cm',
+      'fork of 2 stems',
+      'dead, standing',
+      'bearing 112°',
+      '7.4 m from the middle',
+    ]);
+  });
+  it('take the codes of the survey instead of the usual ones', () => {
+    const own = { conditions: [{ code: 'fungi', words: 'fungus on the stem' }] };
+    expect(parse('sp 30 fungi', own).draft.notes).toEqual({ conditions: ['fungi'] });
+    expect(parse('sp 30 dead', own).ok).toBe(false);
+  });
+  it('measure from the middle in feet where the survey does: 24.3 ft', () => {
+    expect(parse('sp 11 r24.3', { unitSystem: 'imperial' }).draft.notes?.awayM).toBeCloseTo(7.40664, 9);
+    expect(parse('sp 11 r7.4m', { unitSystem: 'imperial' }).draft.notes?.awayM).toBe(7.4);
+  });
+  it.each(['x'.repeat(10_000), 'пихта 34', '松 30', '30 '.repeat(3000), '&'.repeat(5000), '\u202e\u0000 sp'])(
+    'says what it does not know, however long or foreign the line',
+    (line) => {
+      const { ok, tokens } = parse(line);
+      expect(ok).toBe(false);
+      for (const { problem } of tokens) expect((problem ?? '').length).toBeLessThan(260);
+    },
+  );
 });
 
 describe('a tree from its line', () => {

@@ -17,7 +17,9 @@ import {
 import type { Measure, ReadingSpec } from '../../method/index.ts';
 import { readQuantity, unitOf, type UnitId } from '../../quantity/index.ts';
 import type { Species } from '../species.ts';
+import { COMMON_CONDITIONS, filledNotes, type ConditionCode, type TreeNotes } from '../tree-notes.ts';
 import { callOf, fitMethod, MISSING, NEXT_STEM, type Called, type Fit } from './grammar.ts';
+import { readNote } from './notes.ts';
 import { cutTokens, type RawToken } from './tokens.ts';
 
 /** A part of the line as it was understood. */
@@ -26,7 +28,7 @@ export interface CallToken extends RawToken {
   readonly chip: string | null;
   /** Why it was not understood, and what would be. */
   readonly problem: string | null;
-  readonly part: 'tag' | 'species' | 'reading' | 'unknown';
+  readonly part: 'tag' | 'species' | 'reading' | 'note' | 'unknown';
   readonly measure?: Measure;
   readonly stem?: number;
   readonly reading?: string;
@@ -41,6 +43,8 @@ export interface ParsedCallout {
 
 export interface CalloutContext extends ReadingDefaults {
   readonly species: readonly Species[];
+  /** Codes for the state of a tree; the common ones where left out. */
+  readonly conditions?: readonly ConditionCode[] | undefined;
   /** The method in hand for a part, by identifier: it wins where half a line could belong to several. */
   readonly inHand?: (part: Part) => string | undefined;
 }
@@ -62,6 +66,8 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
   const tokens: (CallToken | null)[] = raw.map(() => null);
   let draft = emptyDraft();
   const heard: Heard[] = [];
+  let notes: TreeNotes = {};
+  const { conditions = COMMON_CONDITIONS, unitSystem } = context;
   let stem = 1;
 
   raw.forEach((token, place) => {
@@ -99,6 +105,14 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
       }
       return;
     }
+    const note = readNote(text, notes, { conditions, unitSystem });
+    if (note !== null) {
+      if (note.ok) notes = note.notes;
+      tokens[place] = note.ok
+        ? { ...token, chip: note.chip, problem: null, part: 'note' }
+        : problem(token, note.problem);
+      return;
+    }
     const call = callOf(text);
     if (call === null) {
       tokens[place] = problem(token, unknownWord(text, context));
@@ -126,6 +140,8 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
     for (const [place, token] of taken.tokens) tokens[place] = token;
     draft = withMeasureDraft(draft, part, taken.draft);
   }
+  const filled = filledNotes(notes);
+  if (filled !== undefined) draft = { ...draft, notes: filled };
   const done = raw.map((token, i) => tokens[i] ?? leftOver(token));
   return { tokens: done, draft, ok: done.every((token) => token.problem === null) };
 }
@@ -222,13 +238,16 @@ function leftOver(token: RawToken): CallToken {
   return problem(token, 'This does not go with the other readings of the height or diameter.');
 }
 
-function unknownWord(word: string, { species }: CalloutContext): string {
+function unknownWord(word: string, { species, conditions = COMMON_CONDITIONS }: CalloutContext): string {
   const near = species.find(
     ({ code, name }) =>
       code.startsWith(word.slice(0, 2).toLowerCase()) || name.toLowerCase().startsWith(word.toLowerCase()),
   );
   const list = species.map(({ code }) => code).join(', ');
+  const codes = conditions.map(({ code }) => code).join(', ');
+  // A word pasted by mistake can be as long as the line: its beginning is enough to know it by.
+  const shown = word.length > 24 ? `${word.slice(0, 24)} …` : word;
   return near === undefined
-    ? `“${word}” is not a species of this survey (${list}) and not a reading.`
-    : `“${word}” is not known here. ${near.name} is “${near.code}”.`;
+    ? `“${shown}” is not a species of this survey (${list}), none of its codes (${codes}) and not a reading.`
+    : `“${shown}” is not known here. ${near.name} is “${near.code}”.`;
 }

@@ -11,6 +11,7 @@ import {
   type TreeDraft,
 } from '../tree-draft.ts';
 import { markOf, MISSING, NEXT_STEM } from './grammar.ts';
+import { printNotes } from './notes.ts';
 
 /** Shortest spelling that reads back as the unit. */
 const UNIT_SUFFIX: Partial<Record<UnitId, string>> = {
@@ -80,5 +81,5 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
       lastStem = part.stem;
     }
   }
-  return parts.join(' ');
+  return [...parts, ...printNotes(draft.notes ?? {}, defaults.unitSystem)].join(' ');
 }

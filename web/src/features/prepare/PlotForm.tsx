@@ -4,7 +4,7 @@ import { PLOT_AREA_LIMITS_M2, PLOT_SLOPE_LIMITS_PCT, slopeCorrectedRadiusM } fro
 import type { PlotView, StratumView } from '../../contracts/views.ts';
 import { callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
-import { printLength } from '../../ui/stand-figures.ts';
+import { printLength } from '@arbolito/core/survey';
 
 export interface PlotFormProps {
   readonly surveyId: string;

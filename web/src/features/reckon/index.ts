@@ -1,4 +1,4 @@
-export { DiameterChart, type DiameterChartProps } from './DiameterChart.tsx';
+export { StandChartView } from './stand-charts/StandCharts.tsx';
 export { HeightCurvePage } from './height-curve/HeightCurvePage.tsx';
 export { LocalTablePage } from './local-table/LocalTablePage.tsx';
 export { LocalTaperPage } from './local-taper/LocalTaperPage.tsx';

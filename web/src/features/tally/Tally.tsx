@@ -4,11 +4,18 @@ import { useStore } from '@nanostores/react';
 import type { LastVisit } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/estimate';
 import { unitOf } from '@arbolito/core/quantity';
-import { printCallout, slopeCorrectedRadiusM, type TalliedTree } from '@arbolito/core/survey';
+import {
+  plotRadiusM,
+  printCallout,
+  printDiameters,
+  printLength,
+  shapeWords,
+  slopeCorrectedRadiusM,
+  type TalliedTree,
+} from '@arbolito/core/survey';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
-import { printDiameters, printLength } from '../../ui/stand-figures.ts';
 import { CallLine } from './parts/CallLine.tsx';
 import { DotTally } from './parts/DotTally.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
@@ -100,6 +107,17 @@ function Finish({ plot, observer }: { readonly plot: PlotView; readonly observer
   );
 }
 
+/** How the plot is laid out on its ground. */
+function groundWords({ shape, slopePct }: PlotView, { unitSystem, design }: TallySettings): string {
+  const slope = `slope ${slopePct} %`;
+  if (shape.kind !== 'circle') return `${shapeWords(shape, unitSystem)} · ${slope}`;
+  const radius =
+    design.slopeRadius === 'circle'
+      ? `radius ${printLength(slopeCorrectedRadiusM(shape.areaM2, slopePct), unitSystem)} along the ground`
+      : `level radius ${printLength(plotRadiusM(shape.areaM2), unitSystem)}`;
+  return `${radius} · ${slope}`;
+}
+
 /** One plot: the trees so far, the sums as they grow, and the call-out line. */
 export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }: TallyProps) {
   const store = useMemo(
@@ -108,7 +126,6 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
   );
   const view = useStore(store.$view);
   const metric = settings.unitSystem === 'metric';
-  const radiusM = slopeCorrectedRadiusM(plot.areaM2, plot.slopePct);
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-h-0 overflow-auto px-3 md:px-5">
@@ -166,9 +183,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
         aria-label="Plot sums"
       >
         <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
-        <p className="text-[0.95rem] text-quiet">
-          radius {printLength(radiusM, settings.unitSystem)} along the ground · slope {plot.slopePct} %
-        </p>
+        <p className="text-[0.95rem] text-quiet">{groundWords(plot, settings)}</p>
         <DotTally
           trees={view.figures.flatMap(({ tallied }) => tallied)}
           species={settings.species}

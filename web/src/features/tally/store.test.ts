@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { RULE_SETS } from '@arbolito/core/diameter';
-import { COMMON_SPECIES } from '@arbolito/core/survey';
+import { COMMON_SPECIES, USUAL_DESIGN } from '@arbolito/core/survey';
 import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
 import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
 import type { TallyStore } from './store.ts';
@@ -10,7 +10,15 @@ const plot: PlotView = {
   surveyId: 'survey-1',
   stratumId: 'stratum-1',
   label: '1',
+  shape: { kind: 'circle', areaM2: 500 },
   areaM2: 500,
+  aspectDeg: null,
+  latitude: null,
+  longitude: null,
+  ground: null,
+  measuredOn: null,
+  crew: null,
+  empty: false,
   slopePct: 20,
   finished: false,
   trees: 0,
@@ -23,6 +31,8 @@ const settings = {
   species: COMMON_SPECIES,
   kit: [],
   curves: {},
+  design: USUAL_DESIGN,
+  standCurves: { bySpecies: {}, pooled: null },
   eyeHeightM: 1.6,
 } as const;
 
@@ -47,6 +57,7 @@ const treeView = (id: string, tag: string, speciesCode: string, readings: readon
   stems: [{ id: `${id} stem`, ordinal: 1, dbh: null, point: null }],
   taping: null,
   heights: null,
+  notes: null,
   otherHeights: [],
   crownLengthM: null,
   lastVisit: null,

@@ -1,6 +1,7 @@
 import { atom, computed, type ReadableAtom } from 'nanostores';
 import type { LastVisit } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/estimate';
+import type { StandCurves } from '@arbolito/core/curve';
 import type { CurveSums } from '@arbolito/core/height';
 import type { KitAtHand } from '@arbolito/core/kit';
 import {
@@ -21,6 +22,7 @@ import {
   type PlotSums,
   type ReckonedTree,
   type Species,
+  type SurveyDesign,
   type TalliedTree,
   type TreeDraft,
   type TreeKnown,
@@ -44,7 +46,10 @@ export interface TallySettings extends TreeSettings {
   /** What the crew measures with. */
   readonly kit: readonly KitAtHand[];
   readonly eyeHeightM: number;
-  /** The survey's height curve of each species. */
+  readonly design: SurveyDesign;
+  /** The curves that heights are taken from where none was measured. */
+  readonly standCurves: StandCurves;
+  /** The survey's height curve of each species, which a tree is judged by. */
   readonly curves: Readonly<Record<string, CurveSums>>;
 }
 
@@ -121,18 +126,23 @@ const knownOf = ({ speciesCode, tag }: TreeDraft, { settings, lastVisits, plot }
   curve: settings.curves[speciesCode] === undefined ? undefined : { sums: settings.curves[speciesCode] },
 });
 
-function figuresOf(row: Row, settings: TallySettings, known: TreeKnown): RowFigures {
+function figuresOf(row: Row, plotId: string, settings: TallySettings, known: TreeKnown): RowFigures {
   const reckoned = reckonTree(row.draft, settings, known);
   return {
     row,
     reckoned,
     findings: findingsOfTree(reckoned).filter(({ severity }) => severity !== 'note'),
-    tallied: talliedTrees({
-      speciesCode: row.draft.speciesCode,
-      diametersCm: reckoned.diametersCm,
-      heightM: reckoned.height === null ? null : (estimateOf(reckoned.height)?.value ?? null),
-      volumeM3: reckoned.volume?.value ?? null,
-    }),
+    tallied: talliedTrees(
+      {
+        speciesCode: row.draft.speciesCode,
+        diametersCm: reckoned.diametersCm,
+        heightM: reckoned.height === null ? null : (estimateOf(reckoned.height)?.value ?? null),
+        volumeM3: reckoned.volume?.value ?? null,
+        plotId,
+        notes: row.draft.notes,
+      },
+      { curves: settings.standCurves, volumes: settings.volumes, formFactor: settings.formFactor },
+    ),
   };
 }
 
@@ -144,7 +154,7 @@ const nextTagOf = (rows: readonly Row[]): string => {
 /** The state of one plot's tally. */
 export function tallyStore(start: TallyStart): TallyStore {
   const { plot, trees, elsewhere, settings, observer } = start;
-  const context: CalloutContext = settings;
+  const context: CalloutContext = { ...settings, conditions: settings.design.conditions };
   const isNew = ({ id }: { readonly id: string }) => trees.every((tree) => tree.id !== id);
   // Trees of an earlier visit to this page: some went off while it was being opened, some are still on their way.
   const late = arrived
@@ -164,7 +174,7 @@ export function tallyStore(start: TallyStart): TallyStore {
   const figured = (row: Row): RowFigures => {
     const known = memo.get(row);
     if (known !== undefined) return known;
-    const made = figuresOf(row, settings, knownOf(row.draft, start));
+    const made = figuresOf(row, plot.id, settings, knownOf(row.draft, start));
     memo.set(row, made);
     return made;
   };
@@ -177,7 +187,10 @@ export function tallyStore(start: TallyStart): TallyStore {
       ...state,
       parsed,
       figures,
-      sums: plotSums({ areaM2: plot.areaM2, trees: own }, volumeRatio([...own, ...elsewhere])),
+      sums: plotSums(
+        { shape: plot.shape, trees: own },
+        volumeRatio([...own, ...elsewhere], [{ shape: plot.shape, trees: own }]),
+      ),
       preview: reckonTree(parsed.draft, settings, knownOf(parsed.draft, start)),
       tagUsed: state.rows.some(
         ({ id, draft }) => id !== state.selected && draft.tag !== '' && draft.tag === parsed.draft.tag,

@@ -1,7 +1,8 @@
 import type { FieldRules } from '@arbolito/core/diameter';
 import { SLOPE_UNITS } from '@arbolito/core/quantity';
 import type { CheckReadings } from '@arbolito/core/kit';
-import type { HeightNotes, TapingNotes, WoodSettings } from '@arbolito/core/survey';
+import type { HeightNotes, PlotShape, SurveyDesign, TapingNotes, TreeNotes, WoodSettings } from '@arbolito/core/survey';
+import type { GroundOutline } from '@arbolito/core/plan';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
@@ -50,6 +51,8 @@ export const surveys = pgTable(
     breastHeightM: doublePrecision('breast_height_m').notNull(),
     /** The other field rules, checked by their contract. */
     fieldRules: jsonb('field_rules').$type<Omit<FieldRules, 'breastHeightM'>>().notNull(),
+    /** How it samples, checked by its contract. */
+    design: jsonb('design').$type<SurveyDesign>().notNull(),
     /** The visit before this one, whose plots and tags name the same trees. */
     previousSurveyId: uuid('previous_survey_id'),
     eyeHeightM: doublePrecision('eye_height_m').notNull(),
@@ -98,6 +101,8 @@ export const strata = pgTable(
       .references(() => surveys.id),
     name: text('name').notNull(),
     areaHa: doublePrecision('area_ha'),
+    /** Its outlines in degrees, where they are known. */
+    outline: jsonb('outline').$type<readonly GroundOutline[]>(),
     position: integer('position').notNull(),
   },
   (table) => [
@@ -116,9 +121,20 @@ export const plots = pgTable(
       .references(() => surveys.id),
     stratumId: uuid('stratum_id').notNull(),
     label: text('label').notNull(),
-    areaM2: doublePrecision('area_m2').notNull(),
+    /** Which trees it takes, checked by its contract. */
+    shape: jsonb('shape').$type<PlotShape>().notNull(),
     slopePct: doublePrecision('slope_pct').notNull(),
+    /** The direction in which the ground falls, in degrees from north. */
+    aspectDeg: doublePrecision('aspect_deg'),
+    latitude: doublePrecision('latitude'),
+    longitude: doublePrecision('longitude'),
+    /** What the ground is like, in words. */
+    ground: text('ground'),
+    measuredOn: date('measured_on', { mode: 'string' }),
+    crew: text('crew'),
     finished: boolean('finished').notNull().default(false),
+    /** Somebody has looked, and there is no tree. */
+    empty: boolean('empty').notNull().default(false),
     ...written,
   },
   (table) => [
@@ -129,7 +145,14 @@ export const plots = pgTable(
     }),
     unique('plot_label').on(table.surveyId, table.label),
     unique('plot_of_survey').on(table.surveyId, table.id),
-    check('plot_area', sql`${table.areaM2} between 1 and 10000`),
+    check(
+      'plot_shape',
+      sql`coalesce(${table.shape} ->> 'kind', '') in ('circle', 'nested', 'rectangle', 'point', 'whole')`,
+    ),
+    check('plot_aspect', sql`${table.aspectDeg} is null or ${table.aspectDeg} between 0 and 360`),
+    check('plot_latitude', sql`${table.latitude} is null or ${table.latitude} between -90 and 90`),
+    check('plot_longitude', sql`${table.longitude} is null or ${table.longitude} between -180 and 180`),
+    check('plot_position', sql`num_nonnulls(${table.latitude}, ${table.longitude}) in (0, 2)`),
     check('plot_slope', sql`${table.slopePct} between 0 and 150`),
   ],
 );
@@ -194,6 +217,8 @@ export const observations = pgTable(
     taping: jsonb('taping').$type<TapingNotes>(),
     /** The heights beside the first, and which one counts; null where nothing was noted. */
     heights: jsonb('heights').$type<HeightNotes>(),
+    /** State, fork, where it stands; null where nothing was noted. */
+    notes: jsonb('notes').$type<TreeNotes>(),
     observer: text('observer').notNull(),
     device: text('device').notNull(),
   },
@@ -343,4 +368,22 @@ export const woodSettings = pgTable(
     unique('wood_setting_of_survey').on(table.surveyId, table.id),
     unique('wood_setting_once').on(table.surveyId, table.replaces).nullsNotDistinct(),
   ],
+);
+
+/** What somebody decided about a point of a survey's work list. The newest row of a point holds; rows are only added. */
+export const checkDecisions = pgTable(
+  'check_decision',
+  {
+    id: uuid('id').primaryKey(),
+    surveyId: uuid('survey_id')
+      .notNull()
+      .references(() => surveys.id),
+    /** Names the check and what it is about. */
+    point: text('point').notNull(),
+    cleared: boolean('cleared').notNull(),
+    reason: text('reason').notNull(),
+    madeAt: moment('made_at').notNull(),
+    ...written,
+  },
+  (table) => [index('check_decision_of').on(table.surveyId, table.point)],
 );

@@ -1,9 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { SurveySummary, TreeView } from '../../contracts/views.ts';
+import { harrowCreek, monteValdeliro, seededRandom, type PlantedSlip, type Scene } from '@arbolito/core/practice';
+import type { SurveySummary, TreeView, WorkListView } from '../../contracts/views.ts';
 import { prepareDatabase } from '../database/tools.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act } from '../testing/made.ts';
-import { DEMO_SURVEY_ID } from './load.ts';
+import { DEMO_SURVEY_ID, WOODLOT_SURVEY_ID } from './load.ts';
 
 let url = '';
 beforeAll(async () => {
@@ -12,12 +13,36 @@ beforeAll(async () => {
 
 const summary = async () => (await api<SurveySummary>('GET', `/api/surveys/${DEMO_SURVEY_ID}/summary`)).body;
 
+/** Codes under which each planted slip may be found. */
+const FOUND_AS: Readonly<Record<PlantedSlip, RegExp>> = {
+  'base sign': /^tree|^curve/,
+  'girth as diameter': /^tree|^curve/,
+  'wrong scale': /^tree|^curve/,
+  'percent as degrees': /^tree|^curve/,
+  'too close': /^tree|^curve/,
+  'tallied twice': /^twice/,
+  'beyond the limit': /^beyond/,
+};
+
 describe('the demo forest', () => {
   it('is loaded once, and again only where it is missing', async () => {
     expect(await prepareDatabase(url, { demo: true })).toEqual({ loaded: true });
     const first = await summary();
     expect(await prepareDatabase(url, { demo: true })).toEqual({ loaded: false });
     expect(await summary()).toEqual(first);
+  });
+
+  it('has a woodlot of twenty-four points on sixty-two acres, whose strata weigh their areas', async () => {
+    const { body } = await api<SurveySummary>('GET', `/api/surveys/${WOODLOT_SURVEY_ID}/summary`);
+    expect(body.plots.map(({ shape }) => shape.kind)).toEqual(Array.from({ length: 24 }, () => 'point'));
+    expect(body.sums.weighing).toBe('strata');
+    // Every tree is worth 10 ft²/ac, whatever its dbh: by hand from the tallies.
+    const perAcre = body.survey.strata.map(({ id }) => {
+      const own = body.plots.filter(({ stratumId, sums }) => stratumId === id && sums !== null);
+      return (10 * own.reduce((sum, { trees }) => sum + trees, 0)) / own.length;
+    });
+    const mean = ((perAcre[0] ?? NaN) * 22 + (perAcre[1] ?? NaN) * 40) / 62;
+    expect((body.sums.basalAreaM2PerHa?.mean ?? NaN) / 0.2295684).toBeCloseTo(mean, 1);
   });
 
   it('has eighteen plots, eight of them walked, and figures that a forester would believe', async () => {
@@ -33,6 +58,48 @@ describe('the demo forest', () => {
     inside(sums.volumeM3PerHa?.mean, 50, 600);
     inside(sums.quadraticMeanDiameterCm, 18, 45);
   });
+
+  it.each<[string, string, Scene, readonly RegExp[]]>([
+    ['Monte Valdeliro', DEMO_SURVEY_ID, monteValdeliro(seededRandom(2026)), []],
+    [
+      'Harrow Creek Wood',
+      WOODLOT_SURVEY_ID,
+      harrowCreek(seededRandom(2026)),
+      [/^digits T\. O\.$/, /^observers /, /^bare /],
+    ],
+  ])(
+    'has a work list, that of %s, which holds every planted slip, and one false alarm in fifty trees at most',
+    async (_, id, scene, whole) => {
+      const { open, trees } = (await api<WorkListView>('GET', `/api/surveys/${id}/checks`)).body;
+      const planted = scene.plots.flatMap(({ label, trees: own }) =>
+        own.flatMap(({ tag, planted: slip }) => (slip === null ? [] : [{ label, tag, slip }])),
+      );
+      expect(planted.length).toBeGreaterThanOrEqual(5);
+      for (const { label, tag, slip } of planted) {
+        const found = open.filter((point) => point.plotLabel === label && point.tag === tag);
+        expect(
+          found.map(({ key }) => FOUND_AS[slip].test(key)),
+          `${slip}: plot ${label} tree ${tag}`,
+        ).toContain(true);
+      }
+      for (const pattern of whole)
+        expect(
+          open.some(({ key }) => pattern.test(key)),
+          String(pattern),
+        ).toBe(true);
+      const falseAlarms = open.filter(
+        ({ key, check, plotLabel, tag }) =>
+          // That a height is missing is so, and no alarm.
+          check !== 'heights' &&
+          !planted.some((slip) => slip.label === plotLabel && slip.tag === tag) &&
+          !whole.some((pattern) => pattern.test(key)),
+      );
+      expect(
+        falseAlarms.map(({ title, plotLabel, tag }) => `${title}: ${plotLabel} ${tag}`).length,
+        JSON.stringify(falseAlarms),
+      ).toBeLessThanOrEqual(trees / 50);
+    },
+  );
 
   it('keeps what has been changed in it', async () => {
     const [checked] = (await summary()).treesToCheck;

@@ -1,7 +1,17 @@
 import { v5 as uuidFromName } from 'uuid';
 import { isSlopeUnit, printAsRead } from '@arbolito/core/quantity';
-import { heronKit, monteValdeliro, seededRandom, valdeliroWood, type Scene } from '@arbolito/core/practice';
+import { outlineGeometry } from '@arbolito/core/plan';
+import {
+  harrowCreek,
+  harrowWood,
+  heronKit,
+  monteValdeliro,
+  seededRandom,
+  valdeliroWood,
+  type Scene,
+} from '@arbolito/core/practice';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
+import type { WoodSettings } from '@arbolito/core/survey';
 import type { Services } from '../compose.ts';
 
 const DEMO_NAMESPACE = '6f1d3c1e-6a0b-4c5e-9d7a-2f5b0c8a41d3';
@@ -16,6 +26,8 @@ const momentOf = (startedOn: string, minutes: number): string =>
   new Date(Date.parse(`${startedOn}T07:00:00Z`) + minutes * 60_000).toISOString();
 
 export const DEMO_SURVEY_ID = idOf('survey', 'Monte Valdeliro', 'Visit of 2026');
+
+export const WOODLOT_SURVEY_ID = idOf('survey', 'Harrow Creek Wood', 'Cruise of 2026');
 
 export const EARLIER_SURVEY_ID = idOf('survey', 'Monte Valdeliro', 'Visit of 2019');
 
@@ -40,16 +52,22 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visi
     ...writer,
     place: { id: idOf('place', scene.place), name: scene.place },
     name: visit.name,
-    unitSystem: 'metric',
-    slopeUnit: 'm20',
-    breastHeightM: 1.3,
+    unitSystem: scene.unitSystem,
+    slopeUnit: scene.slopeUnit,
+    breastHeightM: scene.breastHeightM,
+    design: scene.design,
     eyeHeightM: scene.eyeHeightM,
     formFactor: USUAL_FORM_FACTOR.value,
     formFactorStandardError: USUAL_FORM_FACTOR.standardError,
     crew,
     startedOn: visit.startedOn,
     species: [...scene.species],
-    strata: scene.strata.map(({ name, areaHa }) => ({ id: own('stratum', name), name, areaHa })),
+    strata: scene.strata.map(({ name, areaHa, outline }) => ({
+      id: own('stratum', name),
+      name,
+      areaHa,
+      outline: outlineGeometry([outline]),
+    })),
     ...(visit.previousSurveyId === undefined ? {} : { previousSurveyId: visit.previousSurveyId }),
   });
   let minutes = 0;
@@ -61,8 +79,10 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visi
       surveyId,
       stratumId: own('stratum', plot.stratum),
       label: plot.label,
-      areaM2: plot.areaM2,
+      shape: plot.shape,
       slopePct: plot.slopePct,
+      aspectDeg: plot.aspectDeg,
+      ...plot.position,
     });
     for (const tree of made.created || created ? plot.trees : []) {
       minutes += 3;
@@ -72,6 +92,8 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visi
       await trees.create({
         id: id('tree'),
         ...writer,
+        ...(tree.observer === undefined ? {} : { observer: tree.observer }),
+        ...(tree.notes === undefined ? {} : { notes: tree.notes }),
         plotId,
         observationId: id('observation'),
         stemId: id('stem'),
@@ -98,12 +120,13 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visi
         })),
       });
     }
-    if (made.created && plot.state === 'finished') {
+    if (made.created && (plot.state === 'finished' || plot.state === 'empty')) {
       await trees.correctPlot(plotId, {
         id: own('finished', plot.label),
         ...writer,
         madeAt: momentOf(visit.startedOn, minutes),
         finished: true,
+        ...(plot.state === 'empty' ? { empty: true } : {}),
       });
     }
   }
@@ -128,8 +151,23 @@ async function loadKit({ kit }: Services): Promise<void> {
   }
 }
 
+/** Only at first: whatever a visitor has settled since then stays. */
+async function settleWood(services: Services, surveyId: string, scene: Scene, settings: WoodSettings): Promise<void> {
+  if ((await services.wood.history(surveyId)).length > 0) return;
+  const { species, ...wood } = settings;
+  await services.wood.settle(surveyId, {
+    id: idOf('wood', scene.survey),
+    observer: scene.crew,
+    device: DEVICE,
+    madeAt: momentOf(scene.startedOn, 0),
+    species: [...species],
+    ...wood,
+  });
+}
+
 /**
- * Loads the demo forest through the same services that crews write through: the visit of 2026, and the one before it.
+ * Loads the demo places through the same services that crews write through: Monte Valdeliro in 2026 and on the visit
+ * before it, and the cruise of Harrow Creek Wood.
  *
  * @returns false where it is there already, whatever has been changed in it since
  */
@@ -154,17 +192,16 @@ export async function loadDemo(services: Services): Promise<boolean> {
     previousSurveyId: EARLIER_SURVEY_ID,
     prefix: [],
   });
-  // Only at first: whatever a visitor has settled since then stays.
-  if ((await services.wood.history(DEMO_SURVEY_ID)).length === 0) {
-    const { species, ...wood } = valdeliroWood(seededRandom(SEED));
-    await services.wood.settle(DEMO_SURVEY_ID, {
-      id: idOf('wood', scene.survey),
-      observer: scene.crew,
-      device: DEVICE,
-      madeAt: momentOf(scene.startedOn, 0),
-      species: [...species],
-      ...wood,
-    });
-  }
-  return isNew;
+  await settleWood(services, DEMO_SURVEY_ID, scene, valdeliroWood(seededRandom(SEED)));
+  const woodlot = harrowCreek(seededRandom(SEED));
+  const isNewToo = await loadVisit(services, woodlot, {
+    surveyId: WOODLOT_SURVEY_ID,
+    name: woodlot.survey,
+    crew: woodlot.crew,
+    startedOn: woodlot.startedOn,
+    plots: woodlot.plots,
+    prefix: [woodlot.place],
+  });
+  await settleWood(services, WOODLOT_SURVEY_ID, woodlot, harrowWood());
+  return isNew || isNewToo;
 }

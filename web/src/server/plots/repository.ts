@@ -1,25 +1,49 @@
 import { and, asc, count, eq, isNull } from 'drizzle-orm';
+import { plotAreaM2, type PlotShape } from '@arbolito/core/survey';
 import type { NewPlotDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
 import { plots, trees } from '../database/schema.ts';
+
+/** A plot on its way onto the record, its shape settled. */
+export type PlotToInsert = Omit<NewPlotDto, 'areaM2' | 'shape'> & { readonly shape: PlotShape };
 
 /** All SQL of plots. */
 export interface PlotRepository {
   readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
   readonly find: (id: string) => Promise<PlotView | null>;
   readonly digest: (id: string) => Promise<string | null>;
-  readonly insert: (plot: NewPlotDto, digest: string) => Promise<void>;
+  readonly insert: (plot: PlotToInsert, digest: string) => Promise<void>;
 }
 
+type PlotRow = typeof plots.$inferSelect;
+
+/** What of a plot can be corrected. Its shape cannot: the trees were chosen by it. */
+export type PlotState = Pick<
+  PlotRow,
+  'finished' | 'empty' | 'slopePct' | 'aspectDeg' | 'latitude' | 'longitude' | 'ground' | 'measuredOn' | 'crew'
+>;
+
+export const plotStateOf = (row: PlotRow): PlotState => ({
+  finished: row.finished,
+  empty: row.empty,
+  slopePct: row.slopePct,
+  aspectDeg: row.aspectDeg,
+  latitude: row.latitude,
+  longitude: row.longitude,
+  ground: row.ground,
+  measuredOn: row.measuredOn,
+  crew: row.crew,
+});
+
 /** Locks a plot for the rest of a transaction. */
-export async function lockPlot(tx: Queryable, id: string) {
+export async function lockPlot(tx: Queryable, id: string): Promise<PlotRow | null> {
   const [row] = await tx.select().from(plots).where(eq(plots.id, id)).for('update');
   return row ?? null;
 }
 
-export const setPlotFinished = async (tx: Queryable, id: string, finished: boolean): Promise<void> => {
-  await tx.update(plots).set({ finished }).where(eq(plots.id, id));
+export const setPlotState = async (tx: Queryable, id: string, state: PlotState): Promise<void> => {
+  await tx.update(plots).set(state).where(eq(plots.id, id));
 };
 
 export function plotRepository(database: Database): PlotRepository {
@@ -30,22 +54,30 @@ export function plotRepository(database: Database): PlotRepository {
         surveyId: plots.surveyId,
         stratumId: plots.stratumId,
         label: plots.label,
-        areaM2: plots.areaM2,
+        shape: plots.shape,
         slopePct: plots.slopePct,
+        aspectDeg: plots.aspectDeg,
+        latitude: plots.latitude,
+        longitude: plots.longitude,
+        ground: plots.ground,
+        measuredOn: plots.measuredOn,
+        crew: plots.crew,
         finished: plots.finished,
+        empty: plots.empty,
         trees: count(trees.id),
       })
       .from(plots)
       .leftJoin(trees, and(eq(trees.plotId, plots.id), isNull(trees.deletedAt)))
       .groupBy(plots.id);
+  const viewOf = (row: Omit<PlotView, 'areaM2'>): PlotView => ({ ...row, areaM2: plotAreaM2(row.shape) });
   return {
     listOfSurvey: async (surveyId) => {
       const rows = await select().where(eq(plots.surveyId, surveyId)).orderBy(asc(plots.label));
-      return rows.sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
+      return rows.map(viewOf).sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
     },
     find: async (id) => {
       const [row] = await select().where(eq(plots.id, id));
-      return row ?? null;
+      return row === undefined ? null : viewOf(row);
     },
     digest: async (id) => {
       const [row] = await database.select({ digest: plots.writeDigest }).from(plots).where(eq(plots.id, id));

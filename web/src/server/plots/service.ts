@@ -1,3 +1,4 @@
+import { shapeProblem, type PlotShape } from '@arbolito/core/survey';
 import type { NewPlotDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
@@ -13,6 +14,27 @@ export interface PlotService {
   readonly create: (plot: NewPlotDto) => Promise<{ readonly plot: PlotView; readonly created: boolean }>;
 }
 
+/**
+ * The shape that a plot was written with.
+ *
+ * @throws Problem 422 at the measure that is wrong, or where there is neither area nor shape
+ */
+function shapeOf({ areaM2, shape }: NewPlotDto): PlotShape {
+  if (shape === undefined) {
+    if (areaM2 !== undefined) return { kind: 'circle', areaM2 };
+    throw invalidField(
+      '/areaM2',
+      'plot-without-area',
+      'A plot needs its area: give the level area of a circle in m², or a shape.',
+    );
+  }
+  if (areaM2 !== undefined)
+    throw invalidField('/areaM2', 'area-and-shape', 'The shape has its own measures: leave the area out.');
+  const problem = shapeProblem(shape);
+  if (problem === null) return shape;
+  throw invalidField(problem.field === '' ? '/shape' : `/shape/${problem.field}`, 'shape', problem.message);
+}
+
 export function plotService(repository: PlotRepository): PlotService {
   const get = async (id: string): Promise<PlotView> => {
     const plot = await repository.find(id);
@@ -24,8 +46,25 @@ export function plotService(repository: PlotRepository): PlotService {
     get,
     create: async (plot) => {
       const digest = digestOf(plot);
+      const { areaM2: _areaM2, shape: _shape, ...rest } = plot;
+      const shape = shapeOf(plot);
+      if ((plot.latitude === undefined) !== (plot.longitude === undefined)) {
+        throw invalidField(
+          plot.latitude === undefined ? '/latitude' : '/longitude',
+          'position-half',
+          'A position has a latitude and a longitude: give both.',
+        );
+      }
+      const others = (await repository.listOfSurvey(plot.surveyId)).filter(({ id }) => id !== plot.id);
+      if (others.some((other) => (other.shape.kind === 'whole') !== (shape.kind === 'whole'))) {
+        throw invalidField(
+          '/shape/kind',
+          'shape-mixed',
+          'A survey either tallies every tree of its areas or samples: one figure cannot be made of both.',
+        );
+      }
       try {
-        await repository.insert(plot, digest);
+        await repository.insert({ ...rest, shape }, digest);
       } catch (error) {
         const constraint = brokenConstraint(error);
         if (constraint === null) throw error;

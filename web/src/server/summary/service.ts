@@ -1,9 +1,17 @@
 import { seededRandom } from '@arbolito/core/practice';
-import { figureSampling, plotSums, surveySums, volumeRatio, type PlotSums } from '@arbolito/core/survey';
-import type { SurveySummary } from '../../contracts/views.ts';
+import {
+  figureSampling,
+  plotSums,
+  standFigures,
+  surveySums,
+  volumeRatio,
+  type PlotSums,
+  type TalliedPlot,
+} from '@arbolito/core/survey';
+import type { PlotView, SurveySummary, SurveyView, TreeView } from '../../contracts/views.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { talliedOf } from '../trees/reckon.ts';
+import { fillingOf, talliedOf } from '../trees/reckon.ts';
 import type { TreeService } from '../trees/service.ts';
 
 export interface SummaryService {
@@ -20,51 +28,83 @@ interface Dependencies {
 /** The same plots give the same interval each time they are asked. */
 const DRAW_SEED = 95;
 
+/** The plots of a survey that count, with what the sums need of their trees. */
+export interface CountedPlot extends TalliedPlot {
+  readonly id: string;
+  readonly stratumId: string;
+}
+
+/** The plots that count: those with trees, and those marked finished. */
+export function countedPlots(
+  survey: SurveyView,
+  plots: readonly PlotView[],
+  views: readonly TreeView[],
+): CountedPlot[] {
+  const filling = fillingOf(survey, views);
+  const byPlot = new Map<string, TreeView[]>();
+  for (const view of views) {
+    const own = byPlot.get(view.plotId);
+    if (own === undefined) byPlot.set(view.plotId, [view]);
+    else own.push(view);
+  }
+  return plots
+    .filter(({ id, finished }) => finished || byPlot.has(id))
+    .map(({ id, stratumId, shape }) => ({
+      id,
+      stratumId,
+      shape,
+      trees: (byPlot.get(id) ?? []).flatMap((view) => talliedOf(view, filling)),
+    }));
+}
+
 export function summaryService({ trees, plots, surveys }: Dependencies): SummaryService {
   return {
     get: async (surveyId) => {
       const survey = await surveys.get(surveyId);
       const list = await plots.listOfSurvey(surveyId);
       const views = await trees.listOfSurvey(survey);
-      const ratio = volumeRatio(views.flatMap(talliedOf));
-      const tallied = list.map((plot) => ({ plot, own: views.filter((tree) => tree.plotId === plot.id) }));
-      const counted = tallied
-        .filter(({ plot, own }) => plot.finished || own.length > 0)
-        .map(({ plot, own }) => ({
-          id: plot.id,
-          stratumId: plot.stratumId,
-          areaM2: plot.areaM2,
-          trees: own.flatMap(talliedOf),
-        }));
-      const summed = counted.map((plot) => ({ stratumId: plot.stratumId, sums: plotSums(plot, ratio) }));
-      const samplingOf = (of: (sums: PlotSums) => number | null) => {
-        const figures = summed.flatMap(({ stratumId, sums }) => {
-          const value = of(sums);
-          return value === null ? [] : [{ stratumId, value }];
-        });
-        return figureSampling(figures, survey.strata, seededRandom(DRAW_SEED));
-      };
-      const labels = new Map(list.map(({ id, label }) => [id, label]));
-      return {
-        survey,
-        plots: list.map((plot) => {
-          const own = counted.find(({ id }) => id === plot.id);
-          return { ...plot, sums: own === undefined ? null : plotSums(own, ratio) };
-        }),
-        sums: surveySums(counted, survey.fieldRules),
-        plotsCounted: counted.length,
-        sampling: {
+      return summaryOf(survey, list, views);
+    },
+  };
+}
+
+/** The sums of a survey from its plots and trees. */
+export function summaryOf(survey: SurveyView, list: readonly PlotView[], views: readonly TreeView[]): SurveySummary {
+  const counted = countedPlots(survey, list, views);
+  const ratio = volumeRatio(
+    counted.flatMap((plot) => plot.trees),
+    counted,
+  );
+  const summed = new Map(counted.map((plot) => [plot.id, plotSums(plot, ratio)]));
+  const isSampled = counted.some(({ shape }) => shape.kind !== 'whole');
+  const samplingOf = (of: (sums: PlotSums) => number | null) => {
+    const figures = counted.flatMap(({ id, stratumId }) => {
+      const sums = summed.get(id);
+      const value = sums === undefined ? null : of(sums);
+      return value === null ? [] : [{ stratumId, value }];
+    });
+    return figureSampling(figures, survey.strata, seededRandom(DRAW_SEED));
+  };
+  const labels = new Map(list.map(({ id, label }) => [id, label]));
+  const sums = surveySums(counted, survey.fieldRules, survey.strata);
+  return {
+    survey,
+    plots: list.map((plot) => ({ ...plot, sums: summed.get(plot.id) ?? null })),
+    sums,
+    plotsCounted: counted.length,
+    sampling: !isSampled
+      ? null
+      : {
           stemsPerHa: samplingOf(({ stemsPerHa }) => stemsPerHa),
           basalAreaM2PerHa: samplingOf(({ basalAreaM2PerHa }) => basalAreaM2PerHa),
           volumeM3PerHa: ratio.pooled === null ? null : samplingOf(({ volumeM3PerHa }) => volumeM3PerHa),
         },
-        outsideTables: views.filter(({ findings }) => findings.some(({ code }) => code === 'volume.range')).length,
-        treesToCheck: views.flatMap((tree) =>
-          tree.findings
-            .filter(({ severity }) => severity !== 'note')
-            .map((finding) => ({ treeId: tree.id, plotLabel: labels.get(tree.plotId) ?? '', tag: tree.tag, finding })),
-        ),
-      };
-    },
+    figures: standFigures(counted, sums, survey.design.dominant, survey.strata),
+    outsideTables: views.filter(({ findings }) => findings.some(({ code }) => code === 'volume.range')).length,
+    treesToCheck: views.flatMap((tree) =>
+      tree.findings
+        .filter(({ severity }) => severity !== 'note')
+        .map((finding) => ({ treeId: tree.id, plotLabel: labels.get(tree.plotId) ?? '', tag: tree.tag, finding })),
+    ),
   };
 }

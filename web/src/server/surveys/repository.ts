@@ -2,7 +2,8 @@ import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
 import { rulesOfSet, setOf, type FieldRules } from '@arbolito/core/diameter';
 import type { Database, Queryable } from '../database/connection.ts';
 import { places, plots, species, strata, surveys, trees } from '../database/schema.ts';
-import { USUAL_WOOD } from '@arbolito/core/survey';
+import { readOutlines } from '@arbolito/core/plan';
+import { USUAL_DESIGN, USUAL_WOOD } from '@arbolito/core/survey';
 import { currentWood } from '../wood/repository.ts';
 import type { NewSurveyDto } from '../../contracts/survey.ts';
 import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
@@ -24,11 +25,22 @@ async function insertInto(tx: Queryable, survey: NewSurveyDto, writeDigest: stri
     .insert(places)
     .values({ ...survey.place, ...writer })
     .onConflictDoNothing();
-  const { place, species: kinds, strata: parts, fieldRules, ...fields } = survey;
+  const { place, species: kinds, strata: parts, fieldRules, design, ...fields } = survey;
   const { breastHeightM, ...usual } = rulesOfSet('timber', survey.unitSystem);
-  await tx.insert(surveys).values({ ...fields, ...writer, fieldRules: fieldRules ?? usual, placeId: place.id });
+  await tx.insert(surveys).values({
+    ...fields,
+    ...writer,
+    fieldRules: fieldRules ?? usual,
+    design: design ?? USUAL_DESIGN,
+    placeId: place.id,
+  });
   await tx.insert(species).values(kinds.map((kind, position) => ({ ...kind, surveyId: survey.id, position })));
-  await tx.insert(strata).values(parts.map((part, position) => ({ ...part, surveyId: survey.id, position })));
+  await tx.insert(strata).values(
+    parts.map(({ outline, ...part }, position) => {
+      const read = outline === undefined ? null : readOutlines(outline);
+      return { ...part, outline: read?.ok === true ? read.outlines : null, surveyId: survey.id, position };
+    }),
+  );
 }
 
 /** Locks a survey for the rest of a transaction and answers its field rules. */
@@ -104,7 +116,7 @@ export function surveyRepository(database: Database): SurveyRepository {
         .where(eq(species.surveyId, id))
         .orderBy(asc(species.position));
       const parts = await database
-        .select({ id: strata.id, name: strata.name, areaHa: strata.areaHa })
+        .select({ id: strata.id, name: strata.name, areaHa: strata.areaHa, outline: strata.outline })
         .from(strata)
         .where(and(eq(strata.surveyId, id)))
         .orderBy(asc(strata.position));
@@ -131,6 +143,7 @@ export function surveyRepository(database: Database): SurveyRepository {
           ...(fastestGrowthCmPerYear === null ? {} : { fastestGrowthCmPerYear }),
         })),
         strata: parts,
+        design: survey.design,
         wood: (await currentWood(database, id)) ?? USUAL_WOOD,
       };
     },

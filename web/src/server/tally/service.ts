@@ -5,7 +5,8 @@ import type { TallyView, TreeView } from '../../contracts/views.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { settingsOf, talliedOf } from '../trees/reckon.ts';
+import { summaryOf } from '../summary/service.ts';
+import { settingsOf } from '../trees/reckon.ts';
 import type { TreeService } from '../trees/service.ts';
 
 export interface TallyService {
@@ -28,10 +29,8 @@ export function tallyService({ trees, plots, surveys }: Dependencies): TallyServ
       const survey = await surveys.get(plot.surveyId);
       const all = await trees.listOfSurvey(survey);
       const own = all.filter((tree) => tree.plotId === plotId);
-      const sums = plotSums(
-        { areaM2: plot.areaM2, trees: own.flatMap(talliedOf) },
-        volumeRatio(all.flatMap(talliedOf)),
-      );
+      const { plots: list } = summaryOf(survey, await plots.listOfSurvey(survey.id), all);
+      const sums = list.find(({ id }) => id === plotId)?.sums ?? plotSums({ ...plot, trees: [] }, volumeRatio([]));
       return { plot, trees: own, lastVisits: await trees.lastVisitsOfPlot(survey, plot.label), sums };
     },
     callOut: async ({ id, plotId, line, observedAt, observer, device }) => {
@@ -42,7 +41,11 @@ export function tallyService({ trees, plots, surveys }: Dependencies): TallyServ
       });
       const survey = await surveys.get(plot.surveyId);
       const settings = settingsOf(survey);
-      const { draft, tokens, ok } = parseCallout(line, { ...settings, species: survey.species });
+      const { draft, tokens, ok } = parseCallout(line, {
+        ...settings,
+        species: survey.species,
+        conditions: survey.design.conditions,
+      });
       if (!ok) {
         const errors = tokens.flatMap(({ text, problem }) =>
           problem === null ? [] : [{ pointer: '/line', code: 'callout', detail: `“${text}”: ${problem}` }],
@@ -81,6 +84,7 @@ export function tallyService({ trees, plots, surveys }: Dependencies): TallyServ
         observer,
         device,
         readings,
+        ...(draft.notes === undefined ? {} : { notes: draft.notes }),
       };
       return trees.create(tree);
     },

@@ -2,7 +2,16 @@ import type { FieldRules } from '@arbolito/core/diameter';
 import { checkReadings, evaluate, type Measure, type MethodContext } from '@arbolito/core/method';
 import { findingsOf, type Finding, type Outcome } from '@arbolito/core/estimate';
 import { findMethod } from '@arbolito/core/registry';
-import { draftOf, isStemMeasure, MEASURES, reckonHeights, type HeightNotes, type Species } from '@arbolito/core/survey';
+import {
+  draftOf,
+  isStemMeasure,
+  MEASURES,
+  reckonHeights,
+  type ConditionCode,
+  type HeightNotes,
+  type Species,
+  type TreeNotes,
+} from '@arbolito/core/survey';
 import type { UnitSystem } from '@arbolito/core/quantity';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import { Problem, type FieldError } from '../problem.ts';
@@ -71,6 +80,7 @@ interface WrittenTree {
   readonly speciesCode: string;
   readonly readings: readonly ReadingDto[];
   readonly heights?: HeightNotes | undefined;
+  readonly notes?: TreeNotes | undefined;
 }
 
 /** Readings of heights from the first one’s stand that are not the one sight which is their own. */
@@ -176,7 +186,12 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
  */
 export function checkTree(
   tree: WrittenTree,
-  survey: { readonly species: readonly Species[]; readonly unitSystem: UnitSystem; readonly fieldRules: FieldRules },
+  survey: {
+    readonly species: readonly Species[];
+    readonly unitSystem: UnitSystem;
+    readonly fieldRules: FieldRules;
+    readonly design: { readonly conditions: readonly ConditionCode[] };
+  },
 ): void {
   const errors: FieldError[] = [];
   if (!survey.species.some(({ code }) => code === tree.speciesCode)) {
@@ -185,6 +200,15 @@ export function checkTree(
       pointer: '/speciesCode',
       code: 'species-unknown',
       detail: `“${tree.speciesCode}” is not a species of this survey (${codes}).`,
+    });
+  }
+  for (const [i, code] of (tree.notes?.conditions ?? []).entries()) {
+    if (survey.design.conditions.some((each) => each.code === code)) continue;
+    const codes = survey.design.conditions.map((each) => each.code).join(', ');
+    errors.push({
+      pointer: `/notes/conditions/${i}`,
+      code: 'condition-unknown',
+      detail: `“${code}” is not a code of this survey (${codes === '' ? 'it has none' : codes}).`,
     });
   }
   const { twoFaces } = survey.fieldRules;

@@ -1,4 +1,5 @@
 import type { LastVisit } from '@arbolito/core/diameter';
+import { standCurves } from '@arbolito/core/curve';
 import { curveSums, type CurvePoint, type CurveSums } from '@arbolito/core/height';
 import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
 import {
@@ -8,6 +9,7 @@ import {
   reckonTree,
   talliedTrees,
   volumesOf,
+  type Filling,
   type ReckonedTree,
   type TalliedTree,
   type TreeKnown,
@@ -58,8 +60,8 @@ export function reckonRow(
   { readings, stems, lastVisit, curve }: TreeParts,
   survey: SurveyView,
 ): TreeFigures {
-  const { taping, heights } = row;
-  const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights });
+  const { taping, heights, notes } = row;
+  const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights, notes });
   const beside = besideOf({ eyeHeightM: survey.eyeHeightM, slopePct: row.plotSlopePct });
   const species = survey.species.find(({ code }) => code === row.speciesCode);
   const reckoned = reckonTree(draft, settingsOf(survey), { species, lastVisit, beside, curve });
@@ -80,6 +82,7 @@ export function reckonRow(
       }),
       taping,
       heights,
+      notes,
       otherHeights: reckoned.heights.heights.slice(1).map(({ take, name, by, outcome }) => ({
         take,
         name,
@@ -99,13 +102,29 @@ export function reckonRow(
 }
 
 /** What the sums need of a tree: one entry, or one for each stem that counts by itself. */
-export const talliedOf = (view: TreeView): TalliedTree[] =>
-  talliedTrees({
-    speciesCode: view.speciesCode,
-    diametersCm: view.diametersCm,
-    heightM: view.height?.value ?? null,
-    volumeM3: view.volume?.value ?? null,
+export const talliedOf = (view: TreeView, filling: Filling): TalliedTree[] =>
+  talliedTrees(
+    {
+      speciesCode: view.speciesCode,
+      diametersCm: view.diametersCm,
+      heightM: view.height?.value ?? null,
+      volumeM3: view.volume?.value ?? null,
+      volumeErrorM3: view.volume?.standardError,
+      plotId: view.plotId,
+      notes: view.notes,
+    },
+    filling,
+  );
+
+/** What fills in for heights that were not measured: curves through the trees that are beyond doubt. */
+export function fillingOf(survey: SurveyView, views: readonly TreeView[]): Filling {
+  const { formFactor, volumes } = settingsOf(survey);
+  const measured = views.flatMap((view) => {
+    const point = curvePointOf(view);
+    return point === null ? [] : [{ ...point, speciesCode: view.speciesCode, plotId: view.plotId }];
   });
+  return { curves: standCurves(measured), volumes, formFactor };
+}
 
 /** What a tree gives to the height curve of its species; null where its height or its diameter is not beyond doubt. */
 export function curvePointOf({ dbh, height, heights, findings }: TreeView): CurvePoint | null {

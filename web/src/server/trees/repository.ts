@@ -3,7 +3,7 @@ import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
 import { corrections, observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/quantity';
-import type { HeightNotes, TapingNotes } from '@arbolito/core/survey';
+import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/survey';
 
 export interface TreeRow {
   readonly id: string;
@@ -17,6 +17,7 @@ export interface TreeRow {
   readonly writeDigest: string;
   readonly taping: TapingNotes | null;
   readonly heights: HeightNotes | null;
+  readonly notes: TreeNotes | null;
   readonly observationId: string;
   readonly observer: string;
   readonly observedAt: string;
@@ -45,7 +46,11 @@ export interface TreeRepository {
   readonly insertStems: (rows: readonly (typeof stems.$inferInsert)[]) => Promise<void>;
   readonly setNotes: (
     observationId: string,
-    notes: { readonly taping: TapingNotes | null; readonly heights: HeightNotes | null },
+    notes: {
+      readonly taping: TapingNotes | null;
+      readonly heights: HeightNotes | null;
+      readonly notes: TreeNotes | null;
+    },
   ) => Promise<void>;
   /** Readings in use, by observation. */
   readonly readingsInUse: (observationIds: readonly string[]) => Promise<Map<string, ReadingRecord[]>>;
@@ -109,6 +114,7 @@ function repositoryOn(database: Queryable): TreeRepository {
         writeDigest: trees.writeDigest,
         taping: observations.taping,
         heights: observations.heights,
+        notes: observations.notes,
         observationId: observations.id,
         observer: observations.observer,
         observedAt: observations.observedAt,

@@ -1,6 +1,6 @@
 import type { LastVisit } from '@arbolito/core/diameter';
 import type { CurveSums } from '@arbolito/core/height';
-import type { HeightNotes, TapingNotes } from '@arbolito/core/survey';
+import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/survey';
 import type {
   ActDto,
   NewReadingsDto,
@@ -11,7 +11,7 @@ import type {
 } from '../../contracts/tree.ts';
 import type { CorrectionView, PlotView, ReadingRecord, SurveyView, TreeView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
-import { lockPlot, setPlotFinished } from '../plots/repository.ts';
+import { lockPlot, setPlotState, plotStateOf, type PlotState } from '../plots/repository.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, notFound, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
@@ -30,6 +30,7 @@ interface TreeState {
   /** Left out where nothing was noted, so that states from before there were notes still compare. */
   readonly taping?: TapingNotes;
   readonly heights?: HeightNotes;
+  readonly notes?: TreeNotes;
 }
 
 export interface TreeService {
@@ -62,6 +63,19 @@ interface Dependencies {
   readonly surveys: SurveyService;
   /** The moment of a delete, for the mark on the row. */
   readonly now: () => Date;
+}
+
+/** @throws Problem for a state that no plot can be in */
+function refusePlotState(label: string, { empty, latitude, longitude }: PlotState, trees: number): void {
+  if (empty && trees > 0) {
+    throw new Problem('conflict', `Plot ${label} has ${String(trees)} trees on the record: it cannot be empty.`, {
+      errors: [{ pointer: '/empty', code: 'plot-has-trees', detail: `There are ${String(trees)} trees on the plot.` }],
+    });
+  }
+  if ((latitude === null) !== (longitude === null)) {
+    const pointer = latitude === null ? '/latitude' : '/longitude';
+    throw invalidField(pointer, 'position-half', 'A position has a latitude and a longitude: give both.');
+  }
 }
 
 const sameState = (a: unknown, b: unknown): boolean => digestOf(a) === digestOf(b);
@@ -128,6 +142,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       deleted: row.deletedAt !== null,
       ...(row.taping === null ? {} : { taping: row.taping }),
       ...(row.heights === null ? {} : { heights: row.heights }),
+      ...(row.notes === null ? {} : { notes: row.notes }),
     };
   };
   /** Whether this very correction has been made; another one under its identifier is refused. */
@@ -152,7 +167,11 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       speciesCode: state.speciesCode,
       deletedAt: state.deleted ? now().toISOString() : null,
     });
-    await repository.setNotes(row.observationId, { taping: state.taping ?? null, heights: state.heights ?? null });
+    await repository.setNotes(row.observationId, {
+      taping: state.taping ?? null,
+      heights: state.heights ?? null,
+      notes: state.notes ?? null,
+    });
     await repository.useExactly(row.observationId, state.readingIds);
   };
   /** Identifiers of a tree's stems by their numbers, the new ones kept first. */
@@ -202,6 +221,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
           deleted: false,
           ...(correction.taping === undefined ? {} : { taping: { ...correction.taping } }),
           ...(correction.heights === undefined ? {} : { heights: correction.heights }),
+          ...(correction.notes === undefined ? {} : { notes: correction.notes }),
         };
         const { observer, device } = correction;
         await repository.insertCorrection(
@@ -259,26 +279,29 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
 
   const changePlot = (
     id: string,
-    finished: boolean,
+    change: Partial<PlotState>,
     act: ActDto,
     digest: string,
-    undoes: string | null,
+    undoes: { readonly id: string; readonly after: unknown } | null,
   ): Promise<void> =>
     store.atOnce(async (repository, tx) => {
       const plot = await lockPlot(tx, id);
       if (plot === null) throw notFound('This plot');
       if (await alreadyMade(repository, act.id, digest)) return;
-      if (undoes !== null && plot.finished === finished)
+      const before = plotStateOf(plot);
+      if (undoes !== null && !sameState(before, { ...before, ...(undoes.after as Partial<PlotState>) }))
         throw new Problem('conflict', 'The plot has been changed since.');
-      await setPlotFinished(tx, id, finished);
+      const after: PlotState = { ...before, ...change };
+      refusePlotState(plot.label, after, (await repository.listOfPlot(id)).length);
+      await setPlotState(tx, id, after);
       await repository.insertCorrection(
         correctionRow(act, digest, {
           kind: undoes === null ? 'change' : 'undo',
-          undoes,
+          undoes: undoes?.id ?? null,
           subject: 'plot',
           subjectId: id,
-          before: { finished: plot.finished },
-          after: { finished },
+          before,
+          after,
         }),
       );
     });
@@ -309,6 +332,16 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
           throw invalidField('/plotId', 'plot-unknown', 'There is no such plot. Choose one of the survey’s plots.');
         throw error;
       });
+      const known = await store.find(tree.id);
+      if (plot.empty && known === null) {
+        throw new Problem(
+          'conflict',
+          `Plot ${plot.label} is said to be empty. Open it again before a tree goes on it.`,
+          {
+            errors: [{ pointer: '/plotId', code: 'plot-empty', detail: `Plot ${plot.label} is said to be empty.` }],
+          },
+        );
+      }
       checkTree(tree, await surveys.get(plot.surveyId));
       const writeDigest = digestOf(tree);
       const { observer, device } = tree;
@@ -335,6 +368,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
                 observedAt: tree.observedAt,
                 taping: tree.taping === undefined ? null : { ...tree.taping },
                 heights: tree.heights ?? null,
+                notes: tree.notes ?? null,
                 observer,
                 device,
               },
@@ -348,8 +382,8 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
           ),
         );
       } catch (error) {
-        const known = error instanceof Problem ? await store.find(tree.id) : null;
-        if (known?.writeDigest === writeDigest) return { tree: await viewOf(store, known), created: false };
+        const there = error instanceof Problem ? await store.find(tree.id) : null;
+        if (there?.writeDigest === writeDigest) return { tree: await viewOf(store, there), created: false };
         throw error;
       }
       return { tree: await viewOf(store, await rowOf(store, tree.id)), created: true };
@@ -379,6 +413,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
         readings: [...kept, ...added],
         ...(row.taping === null ? {} : { taping: row.taping }),
         ...(row.heights === null ? {} : { heights: row.heights }),
+        ...(row.notes === null ? {} : { notes: row.notes }),
       });
     },
     remove: async (id, act) => {
@@ -398,7 +433,8 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       return get(id);
     },
     correctPlot: async (id, correction) => {
-      await changePlot(id, correction.finished, correction, digestOf({ id, correction }), null);
+      const { id: _id, observer: _observer, device: _device, madeAt: _madeAt, ...change } = correction;
+      await changePlot(id, change, correction, digestOf({ id, correction }), null);
       return plots.get(id);
     },
     undo: async (correctionId, act) => {
@@ -409,8 +445,13 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
         throw new Problem('conflict', 'Field rules are not taken back: change them again, with the reason.');
       if (original.subject === 'tree') await undoTree(original, act);
       else {
-        const { finished } = original.before as { finished: boolean };
-        await changePlot(original.subjectId, finished, act, digestOf({ undoes: correctionId, act }), correctionId);
+        await changePlot(
+          original.subjectId,
+          original.before as Partial<PlotState>,
+          act,
+          digestOf({ undoes: correctionId, act }),
+          { id: correctionId, after: original.after },
+        );
       }
       return { subject: original.subject, subjectId: original.subjectId };
     },

@@ -1,5 +1,5 @@
 import { curveSums, expectedByCurve } from '@arbolito/core/height';
-import { barkRatioOf, expansionFactorPerHa } from '@arbolito/core/survey';
+import { barkRatioOf, treesPerHa } from '@arbolito/core/survey';
 import type { StandView } from '../../contracts/views.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
@@ -28,8 +28,8 @@ export async function standOf({ surveys, plots, trees }: Dependencies, surveyId:
   let without = 0;
   const stems = views.flatMap((view): StandView['trees'][number][] => {
     const plot = plotOf.get(view.plotId);
-    const areaM2 = plot === undefined ? undefined : counted[plot]?.areaM2;
-    if (plot === undefined || areaM2 === undefined) return [];
+    const shape = plot === undefined ? undefined : counted[plot]?.shape;
+    if (plot === undefined || shape === undefined) return [];
     if (view.diametersCm.length === 0) without += 1;
     return view.diametersCm.flatMap((dbhCm) => {
       const own = curves[view.speciesCode];
@@ -44,7 +44,7 @@ export async function standOf({ surveys, plots, trees }: Dependencies, surveyId:
       }
       if (expected !== null) byCurve += 1;
       const kind = Math.max(0, codes.indexOf(view.speciesCode));
-      return [{ plot, dbhCm, heightM, kind, perHa: expansionFactorPerHa(areaM2) }];
+      return [{ plot, dbhCm, heightM, kind, perHa: (treesPerHa(shape, dbhCm) ?? 0) * (view.notes?.counts ?? 1) }];
     });
   });
   return {

@@ -1,6 +1,6 @@
 import type { Estimate } from '@arbolito/core/estimate';
 import { convert, printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
-import { printDiameters } from '../../../ui/stand-figures.ts';
+import { printDiameters } from '@arbolito/core/survey';
 import type { SheetView } from '../store.ts';
 
 const withError = (estimate: Estimate | null): string =>

@@ -1,7 +1,7 @@
 import { growthSince, lastPointWords } from '@arbolito/core/diameter';
 import { estimateOf, type Outcome } from '@arbolito/core/estimate';
 import { convert, printRounded } from '@arbolito/core/quantity';
-import { printDiameters } from '../../../ui/stand-figures.ts';
+import { printDiameters } from '@arbolito/core/survey';
 import type { SheetStore, SheetView } from '../store.ts';
 
 interface LastVisitCardProps {

@@ -3,7 +3,7 @@ import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolit
 import { estimateOf } from '@arbolito/core/estimate';
 import { printRounded } from '@arbolito/core/quantity';
 import { STEMS_PER_TREE } from '@arbolito/core/survey';
-import { printDiameters } from '../../../ui/stand-figures.ts';
+import { printDiameters } from '@arbolito/core/survey';
 import { isOptional, slotKey, type Slot } from '../store.ts';
 import { basalAreaText } from './Figures.tsx';
 import type { SheetProps } from './sheet-props.ts';

@@ -3,7 +3,7 @@ import { GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { HeightCurve } from '@arbolito/core/curve';
-import type { StandUnits } from '../../../ui/stand-figures.ts';
+import type { StandUnits } from '@arbolito/core/survey';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { MeasuredTree } from './curve-state.ts';
 

@@ -2,7 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { CURVE_MODELS, isCurveModelId, type CurveModelId } from '@arbolito/core/curve';
 import { printRounded, type UnitSystem } from '@arbolito/core/quantity';
 import type { Species } from '@arbolito/core/survey';
-import { STAND_UNITS } from '../../../ui/stand-figures.ts';
+import { STAND_UNITS } from '@arbolito/core/survey';
 import { curvesOf, farTrees, type MeasuredTree } from './curve-state.ts';
 
 const CurveChart = lazy(() => import('./CurveChart.tsx'));

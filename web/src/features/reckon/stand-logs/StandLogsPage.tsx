@@ -5,7 +5,7 @@ import { printRounded, printStandardError, type UnitSystem } from '@arbolito/cor
 import type { WoodSettings } from '@arbolito/core/survey';
 import { call } from '../../../client/api.ts';
 import type { StandView } from '../../../contracts/views.ts';
-import { printMean, STAND_UNITS } from '../../../ui/stand-figures.ts';
+import { printMean, STAND_UNITS } from '@arbolito/core/survey';
 import { PriceListEditor } from '../wood/PriceListEditor.tsx';
 import { START_PRICES } from '../wood/start-prices.ts';
 import { useRemembered } from '../wood/use-remembered.ts';

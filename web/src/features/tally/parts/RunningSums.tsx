@@ -1,7 +1,7 @@
 import type { UnitSystem } from '@arbolito/core/quantity';
 import { printRounded } from '@arbolito/core/quantity';
 import type { PlotSums } from '@arbolito/core/survey';
-import { printOr, STAND_UNITS } from '../../../ui/stand-figures.ts';
+import { printOr, STAND_UNITS } from '@arbolito/core/survey';
 
 interface SumProps {
   readonly value: string;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { printDiameters, printLength, printMean, printOr, STAND_UNITS } from './stand-figures.ts';
+import { printDiameters, printLength, printMean, printOr, STAND_UNITS } from './index.ts';
 
 const { metric, imperial } = STAND_UNITS;
 

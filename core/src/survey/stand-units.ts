@@ -1,5 +1,5 @@
-import { convert, printRounded, printStandardError, type UnitSystem } from '@arbolito/core/quantity';
-import { perAcre, type SampleMean } from '@arbolito/core/survey';
+import { convert, printRounded, printStandardError, type UnitSystem } from '../quantity/index.ts';
+import { perAcre } from './circular-plot.ts';
 
 /** How the figures of a stand are shown in a system of units. */
 export interface StandUnits {
@@ -46,7 +46,7 @@ export const STAND_UNITS: Record<UnitSystem, StandUnits> = {
 
 /** A mean over plots with its standard error, in the units shown. */
 export function printMean(
-  mean: Pick<SampleMean, 'mean' | 'standardError'> | null,
+  mean: { readonly mean: number; readonly standardError: number | null } | null,
   to: (value: number) => number,
   decimals: number,
 ): { readonly value: string; readonly error: string } {

@@ -1,0 +1,26 @@
+export {
+  bearingDeg,
+  compassPoint,
+  distanceM,
+  isInside,
+  mapAbout,
+  outlineAreaM2,
+  readAspect,
+  ringAreaM2,
+  type GroundMap,
+  type LatLon,
+  type MapPoint,
+  type Outline,
+} from './place.ts';
+export { MOST_CORNERS, outlineGeometry, readOutlines, type GroundOutline, type ReadOutline } from './geojson.ts';
+export {
+  expectedHours,
+  legsOf,
+  PLAN_LIMITS,
+  randomPoints,
+  systematicPoints,
+  walkingOrder,
+  type Leg,
+  type NoPlan,
+  type PlanOutcome,
+} from './layout.ts';

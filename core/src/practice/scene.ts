@@ -1,0 +1,122 @@
+import type { Measure } from '../method/index.ts';
+import {
+  mapAbout,
+  systematicPoints,
+  walkingOrder,
+  type GroundOutline,
+  type LatLon,
+  type MapPoint,
+} from '../plan/index.ts';
+import type { SlopeUnit, UnitId, UnitSystem } from '../quantity/index.ts';
+import type { HeightNotes, PlotShape, Species, SurveyDesign, TapingNotes, TreeNotes } from '../survey/index.ts';
+import { seededRandom } from './random.ts';
+
+export interface SceneReading {
+  readonly measure: Measure;
+  readonly methodId: string;
+  readonly key: string;
+  readonly value: number;
+  readonly unit: UnitId;
+  /** Number of the stem; the first where left out. */
+  readonly stem?: number;
+  /** Number of the height; the first where left out. */
+  readonly take?: number;
+}
+
+export interface SceneTree {
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly readings: readonly SceneReading[];
+  /** How it was found and taped, where that was noted. */
+  readonly taping?: TapingNotes;
+  /** What was noted beside its readings. */
+  readonly notes?: TreeNotes;
+  /** Who read it; the crew where left out. */
+  readonly observer?: string;
+  /** Its heights beside the first, and which one counts. */
+  readonly heights?: HeightNotes;
+  /** The slip that was planted in the readings, for the checks to find. */
+  readonly planted: PlantedSlip | null;
+}
+
+export type PlantedSlip =
+  | 'base sign'
+  | 'girth as diameter'
+  | 'wrong scale'
+  | 'percent as degrees'
+  | 'too close'
+  | 'tallied twice'
+  | 'beyond the limit';
+
+export interface ScenePlot {
+  readonly label: string;
+  readonly stratum: string;
+  readonly shape: PlotShape;
+  readonly slopePct: number;
+  readonly aspectDeg: number;
+  readonly position: LatLon;
+  /** Planned plots have not been walked to yet; on empty ones there is no tree. */
+  readonly state: 'finished' | 'started' | 'planned' | 'empty';
+  readonly trees: readonly SceneTree[];
+}
+
+export interface SceneStratum {
+  readonly name: string;
+  readonly areaHa: number;
+  readonly outline: GroundOutline;
+}
+
+/** An earlier visit to some of the plots. */
+export interface EarlierVisit {
+  readonly survey: string;
+  readonly startedOn: string;
+  readonly crew: string;
+  readonly plots: readonly ScenePlot[];
+}
+
+export interface Scene {
+  readonly unitSystem: UnitSystem;
+  readonly slopeUnit: SlopeUnit;
+  readonly breastHeightM: number;
+  readonly design: SurveyDesign;
+  readonly place: string;
+  readonly survey: string;
+  readonly crew: string;
+  readonly startedOn: string;
+  readonly eyeHeightM: number;
+  readonly species: readonly Species[];
+  readonly strata: readonly SceneStratum[];
+  readonly plots: readonly ScenePlot[];
+}
+
+/** Invented places lie in the middle of an ocean, where no forest is. */
+const NOWHERE: LatLon = { latitude: 41, longitude: -31 };
+
+/** Ground of a stratum: its corners in metres from the corner of the place, and where its plots lie. */
+export interface SceneGround {
+  readonly outline: GroundOutline;
+  readonly positions: readonly LatLon[];
+}
+
+/**
+ * Outlines in degrees and plots on a grid in them, in the order in which they are walked.
+ *
+ * @param away degrees from the other places, so that no two lie on each other
+ */
+export function sceneGround(
+  corners: readonly (readonly [number, number])[],
+  plots: number,
+  { seed, away }: { readonly seed: number; readonly away: number },
+): SceneGround {
+  const map = mapAbout({ latitude: NOWHERE.latitude + away, longitude: NOWHERE.longitude + away });
+  const ring: readonly MapPoint[] = corners.map(([eastM, northM]) => ({ eastM, northM }));
+  const planned = systematicPoints([{ rings: [ring] }], plots, seededRandom(seed));
+  const points = planned.ok ? planned.points.slice(0, plots) : [];
+  return {
+    outline: [ring.map(map.toLatLon)],
+    positions: walkingOrder(points).flatMap((i) => {
+      const point = points[i];
+      return point === undefined ? [] : [map.toLatLon(point)];
+    }),
+  };
+}

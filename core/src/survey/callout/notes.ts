@@ -1,0 +1,97 @@
+import { convert, printAsRead, readQuantity, type UnitSystem } from '../../quantity/index.ts';
+import { NOTE_LIMITS, type ConditionCode, type TreeNotes } from '../tree-notes.ts';
+
+/** A word of the line that notes something of the tree: what it adds, and the chip; or why it cannot be. */
+export type NoteWord =
+  | { readonly ok: true; readonly notes: TreeNotes; readonly chip: string }
+  | { readonly ok: false; readonly problem: string };
+
+/** Counted twice, for trees beyond the edge. */
+export const TWICE = 'x2';
+
+const FORK = /^f(\d{1,3})$/i;
+const BEARING = /^az(.+)$/i;
+const AWAY = /^r([\d.,].*)$/i;
+
+const bad = (problem: string): NoteWord => ({ ok: false, problem });
+
+const lengthUnit = (system: UnitSystem) => (system === 'metric' ? 'm' : 'ft');
+
+/**
+ * Reads a word that notes something: `f2` a fork of two stems, `dead` a code of the survey, `az112` and `r7.4` where the tree
+ * stands, `x2` counted twice.
+ *
+ * @returns null for a word that is no note
+ */
+export function readNote(
+  word: string,
+  before: TreeNotes,
+  { conditions, unitSystem }: { readonly conditions: readonly ConditionCode[]; readonly unitSystem: UnitSystem },
+): NoteWord | null {
+  const condition = conditions.find(({ code }) => code === word.toLowerCase());
+  if (condition !== undefined) {
+    const known = before.conditions ?? [];
+    if (known.includes(condition.code)) return bad(`“${condition.code}” stands there already.`);
+    if (known.length >= NOTE_LIMITS.conditions) return bad('Eight codes are the most that a tree takes.');
+    return { ok: true, notes: { ...before, conditions: [...known, condition.code] }, chip: condition.words };
+  }
+  if (word.toLowerCase() === TWICE)
+    return before.counts === undefined
+      ? { ok: true, notes: { ...before, counts: 2 }, chip: 'counts twice' }
+      : bad('It counts twice already.');
+  const fork = FORK.exec(word)?.[1];
+  if (fork !== undefined) {
+    const { low, high } = NOTE_LIMITS.fork;
+    if (before.fork !== undefined) return bad('A second fork: one is noted already.');
+    return Number(fork) >= low && Number(fork) <= high
+      ? { ok: true, notes: { ...before, fork: Number(fork) }, chip: `fork of ${fork} stems` }
+      : bad(`A fork has ${String(low)} to ${String(high)} stems.`);
+  }
+  const bearing = BEARING.exec(word)?.[1];
+  if (bearing !== undefined) {
+    const read = readQuantity(bearing, { unit: 'deg' });
+    const { low, high } = NOTE_LIMITS.bearingDeg;
+    if (before.bearingDeg !== undefined) return bad('A second bearing: one tree has one.');
+    return read.ok && read.value >= low && read.value <= high
+      ? { ok: true, notes: { ...before, bearingDeg: read.value }, chip: `bearing ${printAsRead(read.value)}°` }
+      : bad('A bearing lies between 0 and 360 degrees from north.');
+  }
+  const away = AWAY.exec(word)?.[1];
+  if (away !== undefined) {
+    const unit = lengthUnit(unitSystem);
+    const read = readQuantity(away, { unit, units: ['m', 'ft', 'cm'] });
+    const metres = read.ok ? convert(read.value, read.unit, 'm') : NaN;
+    const { low, high } = NOTE_LIMITS.awayM;
+    if (before.awayM !== undefined) return bad('A second distance from the middle: one tree has one.');
+    return read.ok && metres >= low && metres <= high
+      ? {
+          ok: true,
+          notes: { ...before, awayM: metres },
+          chip: `${printAsRead(read.value)} ${read.unit} from the middle`,
+        }
+      : bad(`A tree stands up to ${String(high)} m from the middle of its plot.`);
+  }
+  return null;
+}
+
+/** Notes as words of the line; `readNote` reads the same from them. */
+export function printNotes(
+  { conditions = [], fork, counts, bearingDeg, awayM }: TreeNotes,
+  system: UnitSystem,
+): string[] {
+  const unit = lengthUnit(system);
+  return [
+    ...(fork === undefined ? [] : [`f${String(fork)}`]),
+    ...conditions,
+    ...(counts === undefined ? [] : [TWICE]),
+    ...(bearingDeg === undefined ? [] : [`az${printAsRead(bearingDeg)}`]),
+    ...(awayM === undefined ? [] : [`r${awayText(awayM, unit)}`]),
+  ];
+}
+
+/** In feet only where that says the same metres again; otherwise in metres, with the unit. */
+function awayText(awayM: number, unit: 'm' | 'ft'): string {
+  if (unit === 'm') return String(awayM);
+  const feet = Number(convert(awayM, 'm', 'ft').toFixed(6));
+  return convert(feet, 'ft', 'm') === awayM ? String(feet) : `${String(awayM)}m`;
+}

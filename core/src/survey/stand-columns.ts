@@ -1,0 +1,139 @@
+import type { Estimated } from '../sampling/index.ts';
+import { withInterval } from '../sampling/index.ts';
+
+/** How plots weigh: the stratum of each, and the share of every stratum in the whole. */
+export interface PlotWeights {
+  /** Index of the stratum of each plot. */
+  readonly stratum: Uint16Array;
+  /** Share of each stratum; they add up to 1. */
+  readonly share: Float64Array;
+  /** Plots of each stratum. */
+  readonly plots: Float64Array;
+  /** Every tree was tallied: nothing was sampled. Then each plot weighs its own share. */
+  readonly whole: Float64Array | null;
+}
+
+/** Trees as columns, those of one plot behind each other. Figures are per hectare of their plot. */
+export interface TreeColumns {
+  /** Index of the plot, rising. */
+  readonly plot: Uint32Array;
+  /** Index of the group that a tree belongs to; below 0 for none. */
+  readonly group: Int32Array;
+  readonly stems: Float64Array;
+  readonly basalArea: Float64Array;
+  /** Not a number where it is not known. */
+  readonly volume: Float64Array;
+}
+
+/** Sums by group as columns: means per hectare, and the variances of their sampling. */
+export interface GroupColumns {
+  readonly trees: Float64Array;
+  /** Three figures of each group: stems, basal area, volume. */
+  readonly mean: Float64Array;
+  readonly variance: Float64Array;
+  /** Satterthwaite's degrees of freedom. */
+  readonly freedom: Float64Array;
+}
+
+/** Figures of each group in the columns. */
+export const FIGURES = 3;
+
+/**
+ * Sums of trees by group, over plots that weigh by their strata: one pass over the trees, and one over what each plot has.
+ * The variance is that of stratified sampling (Cochran 1977, 5), a plot without a tree of a group counting as zero.
+ *
+ * @param groups number of groups; the plots are those of `weights`
+ */
+export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWeights): GroupColumns {
+  const { plot, group, stems, basalArea, volume } = columns;
+  const strata = weights.share.length;
+  const cells = groups * FIGURES;
+  const trees = new Float64Array(groups);
+  const ofPlot = new Float64Array(cells);
+  const sum = new Float64Array(cells * strata);
+  const squares = new Float64Array(cells * strata);
+  const wholeMean = new Float64Array(cells);
+  const touched = new Int32Array(groups);
+  const isTouched = new Uint8Array(groups);
+  let count = 0;
+  const n = plot.length;
+  const closePlot = (at: number): void => {
+    const offset = (weights.stratum[at] ?? 0) * cells;
+    const own = weights.whole?.[at] ?? 0;
+    for (let t = 0; t < count; t += 1) {
+      const g = touched[t] ?? 0;
+      isTouched[g] = 0;
+      for (let cell = g * FIGURES; cell < g * FIGURES + FIGURES; cell += 1) {
+        const value = ofPlot[cell] ?? 0;
+        sum[offset + cell] = (sum[offset + cell] ?? 0) + value;
+        squares[offset + cell] = (squares[offset + cell] ?? 0) + value * value;
+        wholeMean[cell] = (wholeMean[cell] ?? 0) + own * value;
+        ofPlot[cell] = 0;
+      }
+    }
+    count = 0;
+  };
+  for (let i = 0; i < n; i += 1) {
+    const g = group[i] ?? -1;
+    if (g >= 0) {
+      if (isTouched[g] === 0) {
+        isTouched[g] = 1;
+        touched[count] = g;
+        count += 1;
+      }
+      const cell = g * FIGURES;
+      trees[g] = (trees[g] ?? 0) + 1;
+      ofPlot[cell] = (ofPlot[cell] ?? 0) + (stems[i] ?? 0);
+      ofPlot[cell + 1] = (ofPlot[cell + 1] ?? 0) + (basalArea[i] ?? 0);
+      ofPlot[cell + 2] = (ofPlot[cell + 2] ?? 0) + (volume[i] ?? 0);
+    }
+    if (i + 1 === n || plot[i + 1] !== plot[i]) closePlot(plot[i] ?? 0);
+  }
+  const mean = new Float64Array(cells);
+  const variance = new Float64Array(cells);
+  const freedom = new Float64Array(cells);
+  for (let cell = 0; cell < cells; cell += 1) {
+    if (weights.whole !== null) {
+      mean[cell] = wholeMean[cell] ?? 0;
+      continue;
+    }
+    let quarters = 0;
+    let all = 0;
+    for (let h = 0; h < strata; h += 1) {
+      const plots = weights.plots[h] ?? 0;
+      if (plots === 0) continue;
+      const share = weights.share[h] ?? 0;
+      const at = h * cells + cell;
+      const total = sum[at] ?? 0;
+      mean[cell] = (mean[cell] ?? 0) + (share * total) / plots;
+      if (plots < 2) {
+        variance[cell] = NaN;
+        continue;
+      }
+      all += plots - 1;
+      const spread = Math.max(0, (squares[at] ?? 0) - (total * total) / plots) / (plots - 1);
+      const part = (share * share * spread) / plots;
+      variance[cell] = (variance[cell] ?? 0) + part;
+      if (part > 0) quarters += (part * part) / (plots - 1);
+    }
+    const whole = variance[cell] ?? 0;
+    freedom[cell] = quarters > 0 ? (whole * whole) / quarters : all;
+  }
+  return { trees, mean, variance, freedom };
+}
+
+/** One figure of one group with its error; without one where a stratum has a single plot, or nothing was sampled. */
+export function figureOf(
+  { mean, variance, freedom }: GroupColumns,
+  group: number,
+  figure: 0 | 1 | 2,
+  sampled: boolean,
+): Estimated {
+  const cell = group * FIGURES + figure;
+  const spread = variance[cell] ?? NaN;
+  return withInterval(
+    mean[cell] ?? NaN,
+    sampled && Number.isFinite(spread) ? Math.sqrt(spread) : null,
+    freedom[cell] ?? 0,
+  );
+}

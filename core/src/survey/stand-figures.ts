@@ -1,0 +1,127 @@
+import { basalAreaM2 } from '../diameter/index.ts';
+import {
+  dominantHeightM,
+  relativeDensity,
+  relativeSpacingPct,
+  shannonIndex,
+  standDensityIndex,
+  type DominantRule,
+} from '../sampling/index.ts';
+import { fitWeibull, type Weibull } from '../statistics/index.ts';
+import { plotAreaM2, treesPerHa } from './plot-shape.ts';
+import {
+  shareOfPlot,
+  weightsOf,
+  type StratumArea,
+  type SurveySums,
+  type TalliedPlot,
+  type TalliedTree,
+} from './sums.ts';
+
+/** Figures of a stand beside its sums; null where there are too few trees or heights for one. */
+export interface StandFigures {
+  /** By measured heights and, where there is none, those of the curve. */
+  readonly loreyHeightM: number | null;
+  readonly dominantHeightM: number | null;
+  readonly dominantRule: DominantRule;
+  /** Plots with the hundred thickest a hectare, and what they measure: small ones make the height too low. */
+  readonly dominantPlots: number;
+  readonly densityIndex: number | null;
+  /** Summed tree by tree: never above the one by the mean diameter. */
+  readonly summedDensityIndex: number | null;
+  readonly relativeSpacingPct: number | null;
+  readonly relativeDensity: number | null;
+  /** Of species, by basal area. */
+  readonly shannon: number | null;
+  readonly weibull: Weibull | null;
+}
+
+const REINEKE_POWER = 1.605;
+const REINEKE_CM = 25.4;
+
+const heightOf = ({ heightM, curveHeightM }: TalliedTree): number | null => heightM ?? curveHeightM ?? null;
+
+/** The hundred thickest trees a hectare of one plot: their mean height. */
+function dominantOfPlot({ shape, trees }: TalliedPlot, rule: DominantRule): number | null {
+  const sized = trees.flatMap((tree) => {
+    const heightM = heightOf(tree);
+    const weight = treesPerHa(shape, tree.dbhCm);
+    return tree.dbhCm === null || weight === null || weight === 0
+      ? []
+      : [{ dbhCm: tree.dbhCm, heightM, weight: weight * (tree.counts ?? 1) }];
+  });
+  const areaM2 = plotAreaM2(shape);
+  const isPlain =
+    (shape.kind === 'circle' || shape.kind === 'rectangle') && trees.every(({ counts = 1 }) => counts === 1);
+  if (areaM2 !== null && isPlain && rule !== 'fractional') {
+    const known = sized.flatMap(({ dbhCm, heightM }) => (heightM === null ? [] : [{ dbhCm, heightM }]));
+    return known.length < sized.length ? null : dominantHeightM(known, areaM2 / 10_000, rule);
+  }
+  let left = 100;
+  let sum = 0;
+  for (const { heightM, weight } of [...sized].sort((a, b) => b.dbhCm - a.dbhCm)) {
+    if (heightM === null) return null;
+    const taken = Math.min(left, weight);
+    sum += taken * heightM;
+    left -= taken;
+    if (left <= 1e-9) return sum / 100;
+  }
+  return null;
+}
+
+/** Figures of a stand from its plots and their sums. */
+export function standFigures(
+  plots: readonly TalliedPlot[],
+  sums: SurveySums,
+  rule: DominantRule,
+  strata: readonly StratumArea[] = [],
+): StandFigures {
+  const weights = weightsOf(plots, strata);
+  const trees = plots.flatMap((plot, index) =>
+    plot.trees.flatMap((tree) => {
+      const factor = treesPerHa(plot.shape, tree.dbhCm);
+      return tree.dbhCm === null || factor === null || factor === 0
+        ? []
+        : [
+            {
+              dbhCm: tree.dbhCm,
+              heightM: heightOf(tree),
+              weight: factor * (tree.counts ?? 1) * shareOfPlot(weights, index),
+            },
+          ];
+    }),
+  );
+  let areas = 0;
+  let lifted = 0;
+  let summed = 0;
+  let thinnest = Infinity;
+  for (const { dbhCm, heightM, weight } of trees) {
+    summed += weight * (dbhCm / REINEKE_CM) ** REINEKE_POWER;
+    thinnest = Math.min(thinnest, dbhCm);
+    if (heightM === null) continue;
+    areas += weight * basalAreaM2(dbhCm);
+    lifted += weight * basalAreaM2(dbhCm) * heightM;
+  }
+  const dominant = plots.flatMap((plot) => dominantOfPlot(plot, rule) ?? []);
+  const dominantM = dominant.length === 0 ? null : dominant.reduce((sum, each) => sum + each, 0) / dominant.length;
+  const stems = sums.stemsPerHa?.mean ?? 0;
+  const meanCm = sums.quadraticMeanDiameterCm;
+  const shares = sums.species.map(({ basalAreaM2PerHa }) => basalAreaM2PerHa).filter((each) => each > 0);
+  return {
+    loreyHeightM: areas > 0 ? lifted / areas : null,
+    dominantHeightM: dominantM,
+    dominantRule: rule,
+    dominantPlots: dominant.length,
+    densityIndex: meanCm === null || stems <= 0 ? null : standDensityIndex(stems, meanCm),
+    summedDensityIndex: trees.length === 0 ? null : summed,
+    relativeSpacingPct: dominantM === null || stems <= 0 ? null : relativeSpacingPct(stems, dominantM),
+    relativeDensity:
+      meanCm === null || sums.basalAreaM2PerHa === null ? null : relativeDensity(sums.basalAreaM2PerHa.mean, meanCm),
+    shannon: shares.length === 0 ? null : shannonIndex(shares),
+    // It begins at half the thinnest tree: below it none is taken for granted.
+    weibull: fitWeibull(
+      trees.map(({ dbhCm, weight }) => ({ value: dbhCm, weight })),
+      thinnest / 2,
+    ),
+  };
+}

@@ -1,0 +1,66 @@
+/** Words of a survey for the state of a tree, called out as they stand: `dead`, `brk`. */
+export interface ConditionCode {
+  /** Two to eight small letters. */
+  readonly code: string;
+  readonly words: string;
+}
+
+export const CONDITION_CODE = /^[a-z]{2,8}$/;
+
+/** Codes that a survey begins with. */
+export const COMMON_CONDITIONS: readonly ConditionCode[] = [
+  { code: 'dead', words: 'dead, standing' },
+  { code: 'brk', words: 'top broken' },
+  { code: 'lean', words: 'leaning' },
+  { code: 'rot', words: 'rot seen' },
+  { code: 'ivy', words: 'climber on the stem' },
+  { code: 'nest', words: 'nest or hollow: keep' },
+];
+
+/** What is noted of a tree beside its readings. */
+export interface TreeNotes {
+  /** Codes of the survey, each once. */
+  readonly conditions?: readonly string[] | undefined;
+  /** Stems of a fork that was taped as one. */
+  readonly fork?: number | undefined;
+  /** How often it counts: twice where it stands in for trees beyond the edge of the stand. */
+  readonly counts?: 2 | undefined;
+  /** Where it stands as seen from the middle of its plot: degrees from north, and metres on the level to its pith. */
+  readonly bearingDeg?: number | undefined;
+  readonly awayM?: number | undefined;
+}
+
+export const NOTE_LIMITS = {
+  conditions: 8,
+  fork: { low: 2, high: 9 },
+  bearingDeg: { low: 0, high: 360 },
+  awayM: { low: 0, high: 200 },
+} as const;
+
+const isWithin = (value: unknown, { low, high }: { readonly low: number; readonly high: number }): boolean =>
+  value === undefined || (typeof value === 'number' && value >= low && value <= high);
+
+/** Whether something that came over the wire is notes on a tree, each within its limits. */
+export function isTreeNotes(value: unknown): value is TreeNotes {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  const { conditions = [], fork, counts, bearingDeg, awayM, ...rest } = value as Record<string, unknown>;
+  return (
+    Object.keys(rest).length === 0 &&
+    Array.isArray(conditions) &&
+    conditions.length <= NOTE_LIMITS.conditions &&
+    conditions.every((each) => typeof each === 'string' && CONDITION_CODE.test(each)) &&
+    new Set(conditions).size === conditions.length &&
+    (fork === undefined || Number.isInteger(fork)) &&
+    isWithin(fork, NOTE_LIMITS.fork) &&
+    (counts === undefined || counts === 2) &&
+    isWithin(bearingDeg, NOTE_LIMITS.bearingDeg) &&
+    isWithin(awayM, NOTE_LIMITS.awayM)
+  );
+}
+
+/** Notes without what says nothing; undefined where nothing is left. */
+export function filledNotes({ conditions, ...notes }: TreeNotes = {}): TreeNotes | undefined {
+  const filled = Object.fromEntries(Object.entries(notes).filter(([, value]) => value !== undefined));
+  const all: TreeNotes = { ...filled, ...(conditions === undefined || conditions.length === 0 ? {} : { conditions }) };
+  return Object.keys(all).length === 0 ? undefined : all;
+}

@@ -1,0 +1,315 @@
+import { printRounded } from '../quantity/index.ts';
+import { studentT, studentTQuantile } from '../statistics/index.ts';
+import { heightByCurves, standCurves } from '../curve/index.ts';
+import { reachM, type PlotShape } from './plot-shape.ts';
+import { asksHeight, type HeightRule } from './design.ts';
+import type { TreeNotes } from './tree-notes.ts';
+
+/** A reading with the last digit that was read: `34.5` cm on a tape in tenths. */
+export interface CheckedReading {
+  readonly measure: 'diameter' | 'height' | 'distance' | 'point';
+  readonly methodId: string;
+  readonly key: string;
+  readonly value: number;
+  readonly unit: string;
+}
+
+/** What the checks of a whole survey need of a tree. */
+export interface CheckedTree {
+  readonly id: string;
+  readonly plotId: string;
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly observer: string;
+  readonly dbhCm: number | null;
+  readonly heightM: number | null;
+  readonly heightErrorM: number | null;
+  /** Something speaks against its readings already. */
+  readonly inDoubt: boolean;
+  readonly diameterClass: number | null;
+  readonly notes: TreeNotes | null;
+  readonly readings: readonly CheckedReading[];
+}
+
+export interface CheckedPlot {
+  readonly id: string;
+  readonly label: string;
+  readonly shape: PlotShape;
+  readonly finished: boolean;
+  readonly empty: boolean;
+}
+
+export const CHECKS = {
+  curve: 'far from the height curve',
+  twice: 'tallied twice?',
+  digits: 'digits that are read too often',
+  observers: 'observers that differ',
+  bare: 'plots without trees',
+  beyond: 'beyond the limit',
+  heights: 'heights that were asked for',
+} as const;
+export type CheckKind = keyof typeof CHECKS;
+
+/** Something worth a second look in a survey. */
+export interface SurveyPoint {
+  /** Names the check and what it is about; the same each time. */
+  readonly key: string;
+  readonly check: CheckKind;
+  readonly title: string;
+  readonly message: string;
+  readonly plotId: string | null;
+  readonly treeId: string | null;
+}
+
+/** Within so many standard errors no height is asked about. */
+const FAR_ERRORS = 3.5;
+/** Chance that any sound tree of a curve is asked about. */
+const CHANCE_OF_ANY = 0.05;
+const LEAST_DIGITS = 30;
+/** Chance under which a pattern is not taken for chance. */
+const UNLIKELY = 0.001;
+const LEAST_OBSERVED = 8;
+
+/** Trees far from the curve that the others make: the tree itself is left out of it. */
+function farFromCurve(trees: readonly CheckedTree[], labelOf: (plotId: string) => string): SurveyPoint[] {
+  const sound = trees.flatMap((tree) =>
+    tree.dbhCm === null || tree.heightM === null || tree.inDoubt
+      ? []
+      : [{ tree, dbhCm: tree.dbhCm, heightM: tree.heightM, speciesCode: tree.speciesCode, plotId: tree.plotId }],
+  );
+  const curves = standCurves(sound);
+  return sound.flatMap(({ tree, dbhCm, heightM, speciesCode }): SurveyPoint[] => {
+    const expected = heightByCurves(curves, { speciesCode, dbhCm, plotId: '' });
+    if (expected === null) return [];
+    const n = expected.curve.trees;
+    const spread = expected.curve.residualErrorM;
+    const leverage = Math.min(0.9, (expected.sharedErrorM / spread) ** 2);
+    const standardised = (heightM - expected.heightM) / (spread * Math.sqrt(1 - leverage));
+    // As if the curve had been fitted without it (Cook & Weisberg 1982, Residuals and Influence in Regression, 2.2.1).
+    const left = n - expected.curve.parameters.length - standardised ** 2;
+    const errors = left <= 0 ? Infinity : standardised * Math.sqrt((n - expected.curve.parameters.length - 1) / left);
+    // Of so many trees one lies far by chance: each is asked more strictly, after Bonferroni.
+    const limit = studentTQuantile(1 - CHANCE_OF_ANY / (2 * n), n - expected.curve.parameters.length - 1);
+    if (!(Math.abs(errors) > Math.max(FAR_ERRORS, limit))) return [];
+    return [
+      {
+        key: `curve ${tree.id}`,
+        check: 'curve',
+        title: `Far ${errors > 0 ? 'above' : 'below'} the height curve`,
+        message: `Tree ${tree.tag} of plot ${labelOf(tree.plotId)} has ${printRounded(heightM, 1)} m at ${printRounded(dbhCm, 1)} cm, where the curve has ${printRounded(expected.heightM, 1)} m: look at its readings again.`,
+        plotId: tree.plotId,
+        treeId: tree.id,
+      },
+    ];
+  });
+}
+
+const fingerprint = ({ speciesCode, readings }: CheckedTree): string =>
+  [
+    speciesCode,
+    ...readings
+      .map(({ measure, methodId, key, value, unit }) => `${measure} ${methodId} ${key} ${String(value)} ${unit}`)
+      .sort(),
+  ].join('|');
+
+/** Beyond this two trees do not stand on each other. */
+const SAME_PLACE_M = 0.15;
+
+/** Trees of one plot that have all readings in common, three of them or more, or stand in one place. */
+function talliedTwice(trees: readonly CheckedTree[], labelOf: (plotId: string) => string): SurveyPoint[] {
+  const points: SurveyPoint[] = [];
+  const seen = new Map<string, CheckedTree>();
+  const placed = new Map<string, CheckedTree[]>();
+  for (const tree of trees) {
+    const print = `${tree.plotId} ${fingerprint(tree)}`;
+    const before = tree.readings.length >= 3 ? seen.get(print) : undefined;
+    seen.set(print, before ?? tree);
+    const { bearingDeg, awayM } = tree.notes ?? {};
+    const others = placed.get(tree.plotId) ?? [];
+    const onTop =
+      bearingDeg === undefined || awayM === undefined
+        ? undefined
+        : others.find((other) => {
+            const angle = ((bearingDeg - (other.notes?.bearingDeg ?? 0)) * Math.PI) / 180;
+            const there = other.notes?.awayM ?? 0;
+            return Math.sqrt(Math.max(0, awayM ** 2 + there ** 2 - 2 * awayM * there * Math.cos(angle))) < SAME_PLACE_M;
+          });
+    if (bearingDeg !== undefined && awayM !== undefined) placed.set(tree.plotId, [...others, tree]);
+    const twin = before ?? onTop;
+    if (twin === undefined) continue;
+    points.push({
+      key: `twice ${tree.id}`,
+      check: 'twice',
+      title: 'Tallied twice?',
+      message: `Trees ${twin.tag} and ${tree.tag} of plot ${labelOf(tree.plotId)} ${before === undefined ? 'stand in one place' : 'have every reading in common'}: delete one if it is the same tree.`,
+      plotId: tree.plotId,
+      treeId: tree.id,
+    });
+  }
+  return points;
+}
+
+/** Chance of so many successes or more out of n, each with a chance of p (exact, by the terms of the binomial). */
+export function binomialTail(successes: number, n: number, p: number): number {
+  let logTerm = n * Math.log(1 - p);
+  let tail = successes <= 0 ? Math.exp(logTerm) : 0;
+  for (let k = 1; k <= n; k += 1) {
+    logTerm += Math.log((n - k + 1) / k) + Math.log(p / (1 - p));
+    if (k >= successes) tail += Math.exp(logTerm);
+  }
+  return Math.min(1, tail);
+}
+
+/** Whether a number ends in .0 or .5 when it is read in tenths. */
+const isHalf = (value: number): boolean => Math.round(value * 10) % 5 === 0;
+
+/** Observers whose diameters end in .0 or .5 too often: of ten last digits those are two. */
+function digitPreference(trees: readonly CheckedTree[]): SurveyPoint[] {
+  const byObserver = new Map<string, number[]>();
+  for (const { observer, readings } of trees) {
+    const own = readings.filter(({ measure, unit }) => measure === 'diameter' && (unit === 'cm' || unit === 'in'));
+    byObserver.set(observer, [...(byObserver.get(observer) ?? []), ...own.map(({ value }) => value)]);
+  }
+  return [...byObserver].flatMap(([observer, values]): SurveyPoint[] => {
+    const halves = values.filter(isHalf).length;
+    if (values.length < LEAST_DIGITS || binomialTail(halves, values.length, 0.2) > UNLIKELY) return [];
+    const all = halves === values.length;
+    return [
+      {
+        key: `digits ${observer}`,
+        check: 'digits',
+        title: 'Too many .0 and .5',
+        message: `${String(halves)} of the ${String(values.length)} diameters of ${observer} end in .0 or .5, where ${printRounded(values.length / 5, 0)} would: ${all ? 'they were read to half a unit' : 'some were rounded while reading'}.`,
+        plotId: null,
+        treeId: null,
+      },
+    ];
+  });
+}
+
+/** Mean and variance of its mean, of a list. */
+const meanOf = (values: readonly number[]) => {
+  const mean = values.reduce((sum, each) => sum + each, 0) / values.length;
+  const squares = values.reduce((sum, each) => sum + (each - mean) ** 2, 0);
+  return { mean, variance: squares / (values.length - 1) / values.length, n: values.length };
+};
+
+/**
+ * Observers whose heights lie above or below those of the others about one curve, by the test of Welch.
+ *
+ * Source: Welch 1947, Biometrika 34:28.
+ */
+function observersDiffer(trees: readonly CheckedTree[]): SurveyPoint[] {
+  const sound = trees.flatMap((tree) =>
+    tree.dbhCm === null || tree.heightM === null || tree.inDoubt
+      ? []
+      : [{ ...tree, dbhCm: tree.dbhCm, heightM: tree.heightM }],
+  );
+  const curves = standCurves(sound);
+  const shares = new Map<string, number[]>();
+  for (const { observer, speciesCode, dbhCm, heightM } of sound) {
+    const expected = heightByCurves(curves, { speciesCode, dbhCm, plotId: '' });
+    if (expected === null) continue;
+    shares.set(observer, [...(shares.get(observer) ?? []), Math.log(heightM / expected.heightM)]);
+  }
+  const points: SurveyPoint[] = [];
+  for (const [observer, own] of shares) {
+    const others = [...shares].flatMap(([name, values]) => (name === observer ? [] : values));
+    if (own.length < LEAST_OBSERVED || others.length < LEAST_OBSERVED) continue;
+    const a = meanOf(own);
+    const b = meanOf(others);
+    const variance = a.variance + b.variance;
+    const freedom = variance ** 2 / (a.variance ** 2 / (a.n - 1) + b.variance ** 2 / (b.n - 1));
+    const t = Math.abs(a.mean - b.mean) / Math.sqrt(variance);
+    if (!(2 * (1 - studentT(t, freedom)) < UNLIKELY)) continue;
+    const pct = 100 * (Math.exp(a.mean - b.mean) - 1);
+    points.push({
+      key: `observers ${observer}`,
+      check: 'observers',
+      title: 'Heights differ by who read them',
+      message: `The heights of ${observer} lie ${printRounded(Math.abs(pct), 0)} % ${pct > 0 ? 'above' : 'below'} those of the others at the same dbh: hold both instruments, and both distances, against each other.`,
+      plotId: null,
+      treeId: null,
+    });
+    // With two observers both differ from each other: one point says it.
+    if (shares.size === 2) break;
+  }
+  return points;
+}
+
+function ofPlots(
+  plots: readonly CheckedPlot[],
+  treesOf: (plotId: string) => readonly CheckedTree[],
+  rule: HeightRule,
+): SurveyPoint[] {
+  return plots.flatMap((plot): SurveyPoint[] => {
+    const own = treesOf(plot.id);
+    const at = { plotId: plot.id, treeId: null };
+    if (own.length === 0) {
+      if (!plot.finished || plot.empty) return [];
+      return [
+        {
+          ...at,
+          key: `bare ${plot.id}`,
+          check: 'bare',
+          title: 'A plot without trees',
+          message: `Plot ${plot.label} is finished and has no tree: say that it is empty, or tally it. It counts as zero.`,
+        },
+      ];
+    }
+    const asked = own.map((tree) => ({ ...tree, hasHeight: tree.heightM !== null }));
+    const missing = plot.finished ? asked.filter((tree, i) => asksHeight(rule, asked, i) && !tree.hasHeight) : [];
+    const beyond = own.flatMap((tree): SurveyPoint[] => {
+      const limitM = reachM(plot.shape, tree.dbhCm);
+      const { awayM } = tree.notes ?? {};
+      if (limitM === null || awayM === undefined || awayM <= limitM + 0.005) return [];
+      return [
+        {
+          key: `beyond ${tree.id}`,
+          check: 'beyond',
+          title: 'Beyond the limit',
+          message: `Tree ${tree.tag} of plot ${plot.label} stands ${printRounded(awayM, 2)} m from the middle, ${printRounded(100 * (awayM - limitM), 0)} cm beyond its limit: it is out.`,
+          plotId: plot.id,
+          treeId: tree.id,
+        },
+      ];
+    });
+    return [
+      ...beyond,
+      ...(missing.length === 0
+        ? []
+        : [
+            {
+              ...at,
+              key: `heights ${plot.id}`,
+              check: 'heights' as const,
+              title: 'Heights that were asked for',
+              message: `Plot ${plot.label} lacks the height of ${missing.length === 1 ? 'tree' : 'trees'} ${missing.map(({ tag }) => tag).join(', ')}: the curve fills in.`,
+            },
+          ]),
+    ];
+  });
+}
+
+/** Everything worth a second look in a survey as a whole: what one tree by itself cannot tell. */
+export function checkSurvey(
+  plots: readonly CheckedPlot[],
+  trees: readonly CheckedTree[],
+  rule: HeightRule,
+): readonly SurveyPoint[] {
+  const labels = new Map(plots.map(({ id, label }) => [id, label]));
+  const labelOf = (plotId: string): string => labels.get(plotId) ?? '';
+  const byPlot = new Map<string, CheckedTree[]>();
+  for (const tree of trees) {
+    const own = byPlot.get(tree.plotId);
+    if (own === undefined) byPlot.set(tree.plotId, [tree]);
+    else own.push(tree);
+  }
+  return [
+    ...farFromCurve(trees, labelOf),
+    ...talliedTwice(trees, labelOf),
+    ...digitPreference(trees),
+    ...observersDiffer(trees),
+    ...ofPlots(plots, (plotId) => byPlot.get(plotId) ?? [], rule),
+  ];
+}

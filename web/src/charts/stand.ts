@@ -1,0 +1,222 @@
+import type { EChartsCoreOption } from 'echarts/core';
+import { TONES, type ChartLook } from './look.ts';
+
+/** Stems by diameter class, stacked by species, with the fitted distribution. */
+export interface DistributionChart {
+  readonly classes: readonly string[];
+  readonly series: readonly { readonly name: string; readonly stems: readonly number[] }[];
+  readonly fitted: readonly (number | null)[];
+  readonly classLabel: string;
+  readonly stemsLabel: string;
+}
+
+export const distributionOption =
+  ({ classes, series, fitted, classLabel, stemsLabel }: DistributionChart) =>
+  ({ token, text, axis }: ChartLook): EChartsCoreOption => ({
+    color: TONES.map(token),
+    aria: { enabled: true, decal: { show: true } },
+    grid: { left: 8, right: 12, top: 44, bottom: 34, containLabel: true },
+    legend: { top: 4, textStyle: text },
+    tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} ${stemsLabel}` },
+    xAxis: {
+      type: 'category',
+      data: [...classes],
+      name: classLabel,
+      nameLocation: 'middle',
+      nameGap: 30,
+      ...axis,
+    },
+    yAxis: { type: 'value', name: stemsLabel, ...axis },
+    series: [
+      ...series.map(({ name, stems }) => ({
+        type: 'bar',
+        stack: 'stems',
+        name,
+        data: [...stems],
+        barCategoryGap: '20%',
+      })),
+      ...(fitted.every((value) => value === null)
+        ? []
+        : [
+            {
+              type: 'line',
+              name: 'Weibull',
+              data: [...fitted],
+              smooth: true,
+              symbol: 'none',
+              lineStyle: { color: token('--ink'), width: 3, type: 'dashed' },
+              itemStyle: { color: token('--ink') },
+            },
+          ]),
+    ],
+  });
+
+/** How the mean and the error went, plot by plot. */
+export interface ProgressChart {
+  readonly steps: readonly { readonly plots: number; readonly mean: number; readonly errorPct: number | null }[];
+  readonly meanLabel: string;
+}
+
+export const progressOption =
+  ({ steps, meanLabel }: ProgressChart) =>
+  ({ token, text, axis }: ChartLook): EChartsCoreOption => ({
+    grid: { left: 8, right: 8, top: 44, bottom: 34, containLabel: true },
+    legend: { top: 4, textStyle: text },
+    tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => (value == null ? '—' : Number(value).toFixed(1)) },
+    xAxis: {
+      type: 'category',
+      data: steps.map(({ plots }) => String(plots)),
+      name: 'plots',
+      nameLocation: 'middle',
+      nameGap: 30,
+      ...axis,
+    },
+    yAxis: [
+      { type: 'value', name: meanLabel, min: 0, nameTextStyle: { ...text, align: 'left' }, ...axis },
+      {
+        type: 'value',
+        name: '± %',
+        min: 0,
+        position: 'right',
+        ...axis,
+        splitLine: { show: false },
+      },
+    ],
+    series: [
+      {
+        type: 'line',
+        name: meanLabel,
+        data: steps.map(({ mean }) => mean),
+        symbolSize: 8,
+        lineStyle: { color: token('--lichen'), width: 3 },
+        itemStyle: { color: token('--lichen') },
+      },
+      {
+        type: 'line',
+        name: '95 % interval, ± % of the mean',
+        yAxisIndex: 1,
+        data: steps.map(({ errorPct }) => errorPct),
+        symbol: 'diamond',
+        symbolSize: 10,
+        lineStyle: { color: token('--bark'), width: 3, type: 'dashed' },
+        itemStyle: { color: token('--bark') },
+      },
+    ],
+  });
+
+/** Shares of the species, by basal area. */
+export interface SharesChart {
+  readonly species: readonly { readonly name: string; readonly sharePct: number }[];
+}
+
+export const sharesOption =
+  ({ species }: SharesChart) =>
+  ({ token, text, axis }: ChartLook): EChartsCoreOption => ({
+    aria: { enabled: true },
+    grid: { left: 8, right: 56, top: 8, bottom: 34, containLabel: true },
+    tooltip: { trigger: 'item', valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} %` },
+    xAxis: { type: 'value', name: '% of basal area', nameLocation: 'middle', nameGap: 28, ...axis },
+    yAxis: { type: 'category', data: species.map(({ name }) => name).reverse(), ...axis },
+    series: [
+      {
+        type: 'bar',
+        data: species.map(({ sharePct }) => sharePct).reverse(),
+        itemStyle: { color: token('--lichen') },
+        label: {
+          show: true,
+          position: 'right',
+          ...text,
+          formatter: ({ value }: { readonly value: number }) => `${value.toFixed(1)} %`,
+        },
+      },
+    ],
+  });
+
+/** Plots where they lie, as large as their value. */
+export interface PlotMapChart {
+  /** Metres east and north of the south-western corner. */
+  readonly plots: readonly {
+    readonly label: string;
+    readonly eastM: number;
+    readonly northM: number;
+    /** Null for a plot that was not walked yet. */
+    readonly value: number | null;
+  }[];
+  readonly outlines: readonly (readonly (readonly [number, number])[])[];
+  readonly valueLabel: string;
+}
+
+export const plotMapOption =
+  ({ plots, outlines, valueLabel }: PlotMapChart) =>
+  ({ token, text, axis }: ChartLook): EChartsCoreOption => {
+    const most = plots.reduce((highest, { value }) => Math.max(highest, value ?? 0), 0);
+    const size = (value: number | null): number =>
+      value === null || most === 0 ? 12 : 12 + 26 * Math.sqrt(value / most);
+    const points = [...plots.map(({ eastM, northM }) => [eastM, northM] as const), ...outlines.flat()];
+    const span = (of: 0 | 1) => {
+      const values = points.map((point) => point[of]);
+      return { low: Math.min(...values), high: Math.max(...values) };
+    };
+    // One scale for both axes: a map, not a graph.
+    const [east, north] = [span(0), span(1)];
+    const half = (0.56 * Math.max(east.high - east.low, north.high - north.low, 50)) / 1;
+    const about = ({ low, high }: { low: number; high: number }, by: number) => ({
+      min: Math.round((low + high) / 2 - by),
+      max: Math.round((low + high) / 2 + by),
+    });
+    return {
+      grid: { left: 8, right: 20, top: 34, bottom: 34, containLabel: true },
+      tooltip: { trigger: 'item' },
+      xAxis: { type: 'value', name: 'm east', nameLocation: 'middle', nameGap: 28, ...about(east, half), ...axis },
+      yAxis: { type: 'value', name: 'm north', ...about(north, half), ...axis },
+      series: [
+        ...outlines.map((outline) => ({
+          type: 'line',
+          data: outline.map(([x, y]) => [x, y]),
+          symbol: 'none',
+          silent: true,
+          lineStyle: { color: token('--bark'), width: 2 },
+        })),
+        {
+          type: 'scatter',
+          name: valueLabel,
+          data: plots.map(({ label, eastM, northM, value }) => ({
+            name: `plot ${label}`,
+            value: [eastM, northM, value],
+            symbolSize: size(value),
+            symbol: value === null ? 'emptyCircle' : 'circle',
+          })),
+          itemStyle: { color: token('--lichen'), borderColor: token('--ink'), borderWidth: 1 },
+          label: {
+            show: true,
+            position: 'bottom',
+            ...text,
+            formatter: ({ data }: { readonly data: { readonly name: string; readonly value: readonly unknown[] } }) => {
+              const value = data.value[2];
+              return `${data.name.replace('plot ', '')}${typeof value === 'number' ? `: ${value.toFixed(0)}` : ''}`;
+            },
+          },
+        },
+      ],
+    };
+  };
+
+export type StandChart =
+  | { readonly kind: 'distribution'; readonly of: DistributionChart }
+  | { readonly kind: 'progress'; readonly of: ProgressChart }
+  | { readonly kind: 'shares'; readonly of: SharesChart }
+  | { readonly kind: 'map'; readonly of: PlotMapChart };
+
+/** How a chart of a stand is drawn. */
+export function standOption(chart: StandChart): (look: ChartLook) => EChartsCoreOption {
+  switch (chart.kind) {
+    case 'distribution':
+      return distributionOption(chart.of);
+    case 'progress':
+      return progressOption(chart.of);
+    case 'shares':
+      return sharesOption(chart.of);
+    case 'map':
+      return plotMapOption(chart.of);
+  }
+}

@@ -1,0 +1,28 @@
+import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
+import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
+import { use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import type { ChartLook } from '../../../charts/look.ts';
+import { standOption, type StandChart } from '../../../charts/stand.ts';
+import { useChart } from '../../../ui/use-chart.ts';
+
+use([BarChart, LineChart, ScatterChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
+
+export interface StandChartViewProps {
+  readonly chart: StandChart;
+  /** What it shows, said where it cannot be seen. */
+  readonly label: string;
+}
+
+/** One chart of a stand; its figures stand in the table beside it. */
+export function StandChartView({ chart, label }: StandChartViewProps) {
+  const element = useChart((look: ChartLook) => standOption(chart)(look), [chart]);
+  return (
+    <div
+      ref={element}
+      className={chart.kind === 'map' ? 'aspect-square w-full max-w-xl' : 'h-80 w-full'}
+      role="img"
+      aria-label={`${label}; the figures stand in the table`}
+    />
+  );
+}

@@ -1,0 +1,112 @@
+import { mapAbout, type LatLon } from '@arbolito/core/plan';
+import type { UnitSystem } from '@arbolito/core/quantity';
+import { STAND_UNITS } from '@arbolito/core/survey';
+import type { StandChart } from '../../charts/stand.ts';
+import type { SurveySummary } from '../../contracts/views.ts';
+import { classesOf, distributionTable, progressTable, speciesTable } from './tables.ts';
+
+/** A chart with the table that its figures stand in. */
+export interface ReportChart {
+  /** Identifier of the table. */
+  readonly table: string;
+  readonly label: string;
+  readonly chart: StandChart;
+}
+
+/** The plots that have a position, and the outlines of the strata, on one small map. */
+function mapOf({ plots, survey }: SurveySummary, system: UnitSystem): ReportChart | null {
+  const units = STAND_UNITS[system];
+  const outlines = survey.strata.flatMap(({ outline }) => (outline ?? []).flatMap(([outer]) => (outer ? [outer] : [])));
+  const placed = plots.flatMap((plot) =>
+    plot.latitude === null || plot.longitude === null
+      ? []
+      : [{ plot, at: { latitude: plot.latitude, longitude: plot.longitude } }],
+  );
+  if (placed.length === 0) return null;
+  const points: readonly LatLon[] = [...placed.map(({ at }) => at), ...outlines.flat()];
+  const map = mapAbout({
+    latitude: Math.min(...points.map(({ latitude }) => latitude)),
+    longitude: Math.min(...points.map(({ longitude }) => longitude)),
+  });
+  return {
+    table: 'plots',
+    label: `Map of the plots, by basal area, ${units.basalArea} / ${units.area}`,
+    chart: {
+      kind: 'map',
+      of: {
+        plots: placed.map(({ plot, at }) => ({
+          label: plot.label,
+          ...map.toMap(at),
+          value: plot.sums === null ? null : units.basalAreaPer(plot.sums.basalAreaM2PerHa),
+        })),
+        outlines: outlines.map((outer) =>
+          [...outer, ...outer.slice(0, 1)].map((corner) => {
+            const { eastM, northM } = map.toMap(corner);
+            return [eastM, northM] as const;
+          }),
+        ),
+        valueLabel: `basal area, ${units.basalArea} / ${units.area}`,
+      },
+    },
+  };
+}
+
+/** The charts of a survey, each beside its table. */
+export function chartsOf(summary: SurveySummary, system: UnitSystem): readonly ReportChart[] {
+  const units = STAND_UNITS[system];
+  const { classes, present, unit } = classesOf(summary);
+  const distribution = distributionTable(summary, units);
+  const species = speciesTable(summary, units);
+  const progress = progressTable(summary, units);
+  const steps = summary.sampling?.basalAreaM2PerHa.steps ?? [];
+  const share = species.columns.length - 1;
+  const map = mapOf(summary, system);
+  const charts: (ReportChart | null)[] = [
+    distribution === null
+      ? null
+      : {
+          table: 'distribution',
+          label: `stems / ${units.area} by diameter class and species`,
+          chart: {
+            kind: 'distribution',
+            of: {
+              classes: classes.map(String),
+              series: present.map(({ name }, i) => ({
+                name,
+                stems: distribution.rows.map((row) => row[i + 1]?.value ?? 0),
+              })),
+              fitted: distribution.rows.map((row) => row.at(-1)?.value ?? null),
+              classLabel: `diameter class, ${unit}`,
+              stemsLabel: `stems / ${units.area}`,
+            },
+          },
+        },
+    species.rows.length < 2
+      ? null
+      : {
+          table: 'species',
+          label: 'Shares of the species in the basal area',
+          chart: {
+            kind: 'shares',
+            of: {
+              species: species.rows.map((row) => ({ name: row[0]?.text ?? '', sharePct: row[share]?.value ?? 0 })),
+            },
+          },
+        },
+    progress === null
+      ? null
+      : {
+          table: 'progress',
+          label: 'Mean basal area and its 95 % interval as the plots came in',
+          chart: {
+            kind: 'progress',
+            of: {
+              steps: steps.map((step) => ({ ...step, mean: units.basalAreaPer(step.mean) })),
+              meanLabel: `basal area, ${units.basalArea} / ${units.area}`,
+            },
+          },
+        },
+    map,
+  ];
+  return charts.flatMap((chart) => chart ?? []);
+}

@@ -1,0 +1,530 @@
+import { CLASS_WIDTHS, classLimits } from '@arbolito/core/diameter';
+import { printAsRead, printRounded, type UnitSystem } from '@arbolito/core/quantity';
+import type { Estimated } from '@arbolito/core/sampling';
+import { weibullShareBelow } from '@arbolito/core/statistics';
+import {
+  shapeWords,
+  STAND_UNITS,
+  type ClassRow,
+  type FigureSampling,
+  type GroupSums,
+  type StandUnits,
+} from '@arbolito/core/survey';
+import type { SurveySummary } from '../../contracts/views.ts';
+import { errorCell, figure, number, text, words, type Cell, type ReportTable } from './table.ts';
+
+/** The three figures of every sum, in the units shown. */
+interface Figure {
+  readonly words: string;
+  readonly of: 'stemsPerHa' | 'basalAreaM2PerHa' | 'volumeM3PerHa';
+  readonly to: (value: number) => number;
+  readonly decimals: number;
+}
+
+export const figuresOf = (units: StandUnits): readonly Figure[] => [
+  { words: `stems / ${units.area}`, of: 'stemsPerHa', to: units.stems, decimals: 1 },
+  {
+    words: `basal area, ${units.basalArea} / ${units.area}`,
+    of: 'basalAreaM2PerHa',
+    to: units.basalAreaPer,
+    decimals: 2,
+  },
+  { words: `volume, ${units.volume} / ${units.area}`, of: 'volumeM3PerHa', to: units.volumePer, decimals: 1 },
+];
+
+const NO_SAMPLE = 'none: every tree was tallied';
+const ONE_PLOT = 'needs a second plot';
+
+const ofMean = (estimated: Estimated | null, to: (value: number) => number, decimals: number): Cell =>
+  figure(estimated === null ? null : to(estimated.mean), decimals);
+
+const interval = (
+  estimated: Pick<Estimated, 'mean' | 'halfWidth'> | null,
+  to: (value: number) => number,
+  decimals: number,
+): Cell =>
+  estimated?.halfWidth == null
+    ? words('—')
+    : words(
+        `${printRounded(to(estimated.mean - estimated.halfWidth), decimals)} to ${printRounded(to(estimated.mean + estimated.halfWidth), decimals)}`,
+      );
+
+const pctOfMean = ({ mean, halfWidth }: Estimated): Cell =>
+  figure(halfWidth === null || mean === 0 ? null : (100 * halfWidth) / Math.abs(mean), 1);
+
+const WEIGHING_WORDS = {
+  plots: 'each plot weighing the same',
+  strata: 'strata weighing their areas, with the degrees of freedom of Satterthwaite',
+  whole: 'areas weighing their size',
+} as const;
+
+/** The stand as a whole: three figures with their errors of sampling. */
+export function totalsTable({ sums }: SurveySummary, units: StandUnits): ReportTable {
+  const isWhole = sums.weighing === 'whole';
+  return {
+    id: 'totals',
+    title: 'The stand',
+    columns: [
+      text('figure'),
+      number('mean'),
+      number('standard error'),
+      number('95 % interval'),
+      number('± % of the mean'),
+      number('degrees of freedom'),
+    ],
+    rows: figuresOf(units).map(({ words: name, of, to, decimals }) => {
+      const estimated = sums[of];
+      return [
+        words(name),
+        ofMean(estimated, to, decimals),
+        errorCell(
+          estimated?.standardError == null ? null : to(estimated.standardError),
+          isWhole ? NO_SAMPLE : ONE_PLOT,
+        ),
+        interval(estimated, to, decimals),
+        estimated === null ? words('—') : pctOfMean(estimated),
+        figure(estimated?.standardError == null ? null : estimated.degreesOfFreedom, 1),
+      ];
+    }),
+    notes: [
+      `Means over ${sums.plots} plots, ${WEIGHING_WORDS[sums.weighing]}.`,
+      isWhole
+        ? 'Every tree was tallied: there is no error of sampling. What is left are the errors of the readings and of the volume.'
+        : 'Standard errors and intervals are those of sampling, the intervals by Student’s t.',
+    ],
+  };
+}
+
+/** Where the error of the volume comes from. */
+export function errorsTable({ sums }: SurveySummary, units: StandUnits): ReportTable | null {
+  const { volumeErrors, volumeM3PerHa } = sums;
+  if (volumeErrors === null || volumeM3PerHa === null) return null;
+  const row = (name: string, value: number | null, none?: string): readonly Cell[] => [
+    words(name),
+    errorCell(value === null ? null : units.volumePer(value), none),
+    figure(value === null || volumeM3PerHa.mean === 0 ? null : (100 * value) / volumeM3PerHa.mean, 1),
+  ];
+  const isWhole = sums.weighing === 'whole';
+  return {
+    id: 'errors',
+    title: 'Where the error of the volume comes from',
+    columns: [text('source'), number(`standard error, ${units.volume} / ${units.area}`), number('% of the mean')],
+    rows: [
+      isWhole
+        ? [words('sampling'), words(NO_SAMPLE), words('—')]
+        : row('sampling: other plots would have been other trees', volumeErrors.sampling, ONE_PLOT),
+      row('readings of dbh and height', volumeErrors.measurement),
+      row('heights by the curve', volumeErrors.curve),
+      row('volume equation or form factor', volumeErrors.model),
+    ],
+    total: row('all together', volumeErrors.all, ONE_PLOT),
+    notes: [
+      isWhole
+        ? 'Errors add as the root of their squares.'
+        : 'Errors add as the root of their squares. That of the readings is not added again: it is part of how plots differ.',
+    ],
+  };
+}
+
+/** How sure the sample is: by t, by strata, drawn again, and what it would take. */
+export function samplingTable({ sampling }: SurveySummary, units: StandUnits): ReportTable | null {
+  if (sampling === null) return null;
+  const rows = figuresOf(units).flatMap(({ words: name, of, to, decimals }): (readonly Cell[])[] => {
+    const found: FigureSampling | null = sampling[of];
+    if (found === null) return [];
+    const { simple, stratified, resampled } = found;
+    return [
+      [
+        words(name),
+        ofMean(simple, to, decimals),
+        errorCell(simple?.standardError == null ? null : to(simple.standardError), ONE_PLOT),
+        interval(simple, to, decimals),
+        resampled === null
+          ? words('—')
+          : words(`${printRounded(to(resampled.low), decimals)} to ${printRounded(to(resampled.high), decimals)}`),
+        figure(simple?.cvPct, 0),
+        figure(found.plotsForTenPct, 0),
+      ],
+      ...(stratified === null || typeof stratified === 'string'
+        ? []
+        : [
+            [
+              words('by strata'),
+              ofMean(stratified, to, decimals),
+              errorCell(stratified.standardError === null ? null : to(stratified.standardError), ONE_PLOT),
+              interval(stratified, to, decimals),
+              words(''),
+              words(''),
+              words(''),
+            ],
+          ]),
+    ];
+  });
+  const strataWords = Object.values(sampling).flatMap((each: FigureSampling | null) =>
+    typeof each?.stratified === 'string' ? [each.stratified] : [],
+  )[0];
+  return {
+    id: 'sampling',
+    title: 'How sure the sample is',
+    columns: [
+      text('figure'),
+      number('mean'),
+      number('standard error'),
+      number('95 % interval'),
+      number('drawn again'),
+      number('spread, CV %'),
+      number('plots for ± 10 %'),
+    ],
+    rows,
+    notes: [
+      'Intervals by Student’s t: were the plots laid out anew many times, 95 in 100 of them would hold the truth. “Drawn again” asks the plots themselves, two thousand times: where it leans to one side, a few plots weigh much.',
+      ...(strataWords === undefined ? [] : [strataWords]),
+      'The error of sampling alone: those of dbh, height and volume come on top of it.',
+    ],
+  };
+}
+
+const groupCells = (row: GroupSums, units: StandUnits): Cell[] =>
+  figuresOf(units).flatMap(({ of, to, decimals }) => {
+    const value = row[of];
+    const estimated = row.sampling[of];
+    return [
+      figure(value === null ? null : to(value), decimals),
+      errorCell(estimated?.standardError == null ? null : to(estimated.standardError)),
+    ];
+  });
+
+const groupColumns = (units: StandUnits) => figuresOf(units).flatMap(({ words: name }) => [number(name), number('±')]);
+
+const ERRORS_NOTE = '± is one standard error of sampling.';
+
+export function strataTable({ sums, survey }: SurveySummary, units: StandUnits): ReportTable | null {
+  if (sums.strata.length === 0) return null;
+  return {
+    id: 'strata',
+    title: 'By stratum',
+    columns: [text('stratum'), number('area, ha'), number('plots'), number('trees'), ...groupColumns(units)],
+    rows: sums.strata.map((row) => {
+      const stratum = survey.strata.find(({ id }) => id === row.stratumId);
+      return [
+        words(stratum?.name ?? ''),
+        figure(stratum?.areaHa, 2),
+        figure(row.plots, 0),
+        figure(row.stems, 0),
+        ...groupCells(row, units),
+      ];
+    }),
+    notes: [ERRORS_NOTE],
+  };
+}
+
+export function speciesTable({ sums, survey }: SurveySummary, units: StandUnits): ReportTable {
+  const whole = sums.basalAreaM2PerHa?.mean ?? 0;
+  return {
+    id: 'species',
+    title: 'By species',
+    columns: [text('species'), number('trees'), ...groupColumns(units), number('% of basal area')],
+    rows: sums.species.map((row) => [
+      words(survey.species.find(({ code }) => code === row.speciesCode)?.name ?? row.speciesCode),
+      figure(row.stems, 0),
+      ...groupCells(row, units),
+      figure(whole === 0 ? null : (100 * row.basalAreaM2PerHa) / whole, 1),
+    ]),
+    notes: [ERRORS_NOTE],
+  };
+}
+
+export function productsTable({ sums }: SurveySummary, units: StandUnits): ReportTable | null {
+  if (sums.products.length === 0) return null;
+  return {
+    id: 'products',
+    title: 'Products by dbh',
+    columns: [text('product'), number('stems tallied'), ...groupColumns(units)],
+    rows: sums.products.map((row) => [
+      words(row.product ?? 'below the first product'),
+      figure(row.stems, 0),
+      ...groupCells(row, units),
+    ]),
+    notes: [ERRORS_NOTE],
+  };
+}
+
+/** Classes from the thinnest to the thickest, without gaps, and the species that are there. */
+export function classesOf({ sums, survey }: SurveySummary) {
+  const { width, unit } = CLASS_WIDTHS[survey.fieldRules.classes.width];
+  const named = sums.classes.map(({ diameterClass }) => diameterClass);
+  const first = Math.min(...named);
+  const classes =
+    named.length === 0
+      ? []
+      : Array.from({ length: Math.round((Math.max(...named) - first) / width) + 1 }, (_, i) => first + i * width);
+  const present = survey.species.filter(({ code }) => sums.classes.some(({ speciesCode }) => speciesCode === code));
+  return { classes, present, width, unit };
+}
+
+const total = (rows: readonly ClassRow[], of: (row: ClassRow) => number | null): number | null =>
+  rows.reduce<number | null>((sum, row) => {
+    const value = of(row);
+    return sum === null || value === null ? null : sum + value;
+  }, 0);
+
+function classWords(summary: SurveySummary): string {
+  const { classes, width, unit } = classesOf(summary);
+  const rule = summary.survey.fieldRules.classes;
+  const [first] = classes;
+  if (first === undefined) return '';
+  const { from, to } = classLimits(first, rule);
+  return `Classes of ${width} ${unit}, named by ${rule.place === 'down' ? 'their lower limit' : 'their middle'}: ${first} holds ${printAsRead(from)} up to ${printAsRead(to)} ${unit}.`;
+}
+
+/** Stems by class and species, with basal area and volume of all. */
+export function standTable(summary: SurveySummary, units: StandUnits): ReportTable | null {
+  const { classes, present, unit } = classesOf(summary);
+  const rows = summary.sums.classes;
+  if (classes.length === 0) return null;
+  const cells = (own: readonly ClassRow[]): Cell[] => [
+    ...present.map(({ code }) => {
+      const found = own.filter(({ speciesCode }) => speciesCode === code);
+      return found.length === 0 ? words('·') : figure(units.stems(total(found, (row) => row.stemsPerHa) ?? 0), 1);
+    }),
+    ...figuresOf(units).map(({ of, to, decimals }) => {
+      const value = total(own, (row) => row[of]);
+      return figure(value === null ? null : to(value), decimals);
+    }),
+  ];
+  return {
+    id: 'stand',
+    title: 'Stand table: by diameter class and species',
+    columns: [
+      text(`class ${unit}`),
+      ...present.map(({ name }) => number(`${name}, stems / ${units.area}`)),
+      ...figuresOf(units).map(({ words: name }) => number(`all: ${name}`)),
+    ],
+    rows: classes.map((named) => [
+      words(String(named)),
+      ...cells(rows.filter(({ diameterClass }) => diameterClass === named)),
+    ]),
+    total: [words('all'), ...cells(rows)],
+    notes: [classWords(summary)],
+  };
+}
+
+/** Volume by class and species. */
+export function stockTable(summary: SurveySummary, units: StandUnits): ReportTable | null {
+  const { classes, present, unit } = classesOf(summary);
+  const rows = summary.sums.classes;
+  if (classes.length === 0 || rows.every(({ volumeM3PerHa }) => volumeM3PerHa === null)) return null;
+  const volume = (own: readonly ClassRow[]): Cell => {
+    const value = total(own, (row) => row.volumeM3PerHa);
+    return own.length === 0 ? words('·') : figure(value === null ? null : units.volumePer(value), 1);
+  };
+  const cells = (own: readonly ClassRow[]): Cell[] => [
+    ...present.map(({ code }) => volume(own.filter(({ speciesCode }) => speciesCode === code))),
+    volume(own),
+  ];
+  return {
+    id: 'stock',
+    title: 'Stock table: volume by diameter class and species',
+    columns: [
+      text(`class ${unit}`),
+      ...present.map(({ name }) => number(`${name}, ${units.volume} / ${units.area}`)),
+      number(`all, ${units.volume} / ${units.area}`),
+    ],
+    rows: classes.map((named) => [
+      words(String(named)),
+      ...cells(rows.filter(({ diameterClass }) => diameterClass === named)),
+    ]),
+    total: [words('all'), ...cells(rows)],
+    notes: [classWords(summary)],
+  };
+}
+
+/** Stems by class as they were found, and as the fitted distribution has them. */
+export function distributionTable(summary: SurveySummary, units: StandUnits): ReportTable | null {
+  const { classes, present, unit } = classesOf(summary);
+  const { weibull } = summary.figures;
+  const stems = summary.sums.classes.reduce((sum, { stemsPerHa }) => sum + stemsPerHa, 0);
+  if (classes.length === 0) return null;
+  const cm = unit === 'in' ? 2.54 : 1;
+  const fitted = (named: number): number | null => {
+    if (weibull === null) return null;
+    const { from, to } = classLimits(named, summary.survey.fieldRules.classes);
+    return stems * (weibullShareBelow(weibull, to * cm) - weibullShareBelow(weibull, from * cm));
+  };
+  return {
+    id: 'distribution',
+    title: 'Diameter distribution',
+    columns: [
+      text(`class ${unit}`),
+      ...present.map(({ name }) => number(`${name}, stems / ${units.area}`)),
+      number(`Weibull, stems / ${units.area}`),
+    ],
+    rows: classes.map((named) => {
+      const own = summary.sums.classes.filter(({ diameterClass }) => diameterClass === named);
+      const value = fitted(named);
+      return [
+        words(String(named)),
+        ...present.map(({ code }) =>
+          figure(
+            units.stems(
+              total(
+                own.filter(({ speciesCode }) => speciesCode === code),
+                (row) => row.stemsPerHa,
+              ) ?? 0,
+            ),
+            1,
+          ),
+        ),
+        figure(value === null ? null : units.stems(value), 1),
+      ];
+    }),
+    notes:
+      weibull === null
+        ? ['Too few stems of different diameters for a Weibull distribution.']
+        : [
+            `Weibull of greatest likelihood (Bailey and Dell 1973), beginning at half the thinnest dbh: location ${printRounded(units.diameterOf(weibull.location), 1)}, scale ${printRounded(units.diameterOf(weibull.scale), 1)} ${units.diameter}, shape ${printRounded(weibull.shape, 2)}.`,
+          ],
+  };
+}
+
+const DOMINANT_WORDS = {
+  fractional: 'the last one counted in part',
+  floor: 'parts of a tree left out',
+  round: 'rounded to whole trees',
+} as const;
+
+/** Figures of the stand beside its sums. */
+export function standFiguresTable(
+  { figures, sums }: SurveySummary,
+  units: StandUnits,
+  system: UnitSystem,
+): ReportTable {
+  const height = (value: number | null): number | null => (value === null ? null : units.heightOf(value));
+  const dominantWords = `the 100 thickest a hectare of each plot, ${DOMINANT_WORDS[figures.dominantRule]}; from ${figures.dominantPlots} plots. Small plots make it too low`;
+  const index = (value: number | null): number | null => (value === null ? null : units.stems(value));
+  const isMetric = system === 'metric';
+  const cells: readonly (readonly [string, Cell, string])[] = [
+    [
+      `quadratic mean dbh, ${units.diameter}`,
+      figure(sums.quadraticMeanDiameterCm === null ? null : units.diameterOf(sums.quadraticMeanDiameterCm), 1),
+      'diameter of the tree of mean basal area',
+    ],
+    [
+      `mean height, ${units.height}`,
+      figure(height(sums.meanHeightM), 1),
+      `of the ${sums.heightsMeasured} measured trees`,
+    ],
+    [`Lorey’s height, ${units.height}`, figure(height(figures.loreyHeightM), 1), 'weighed by basal area'],
+    [`dominant height, ${units.height}`, figure(height(figures.dominantHeightM), 1), dominantWords],
+    [
+      `stand density index, stems / ${units.area}`,
+      figure(index(figures.densityIndex), 0),
+      `stems that the stand would have at ${isMetric ? '25.4 cm' : '10 in'} (Reineke 1933)`,
+    ],
+    [
+      `the same summed tree by tree`,
+      figure(index(figures.summedDensityIndex), 0),
+      'for stands of many ages; never above the other',
+    ],
+    [
+      'relative spacing, %',
+      figure(figures.relativeSpacingPct, 1),
+      'distance between trees on a square grid over dominant height (Hart 1928, Becking 1954)',
+    ],
+    [
+      'relative density',
+      figure(figures.relativeDensity, 2),
+      'basal area in m²/ha over the root of the mean dbh in cm (Curtis 1982)',
+    ],
+    ['Shannon index of species', figure(figures.shannon, 2), 'by basal area, natural logarithm'],
+  ];
+  return {
+    id: 'figures',
+    title: 'Figures of the stand',
+    columns: [text('figure'), number('value'), text('what it is')],
+    rows: cells.map(([name, cell, what]) => [words(name), cell, words(what)]),
+    notes: [],
+  };
+}
+
+const stateWords = ({ finished, empty, trees }: SurveySummary['plots'][number]): string =>
+  empty ? 'empty' : finished ? 'finished' : trees > 0 ? 'begun' : 'to walk';
+
+export function plotsTable({ plots, survey }: SurveySummary, units: StandUnits, system: UnitSystem): ReportTable {
+  const strata = new Map(survey.strata.map(({ id, name }) => [id, name]));
+  return {
+    id: 'plots',
+    title: 'Plots',
+    columns: [
+      text('plot'),
+      text('stratum'),
+      text('what it takes'),
+      number('slope %'),
+      text('state'),
+      number('trees'),
+      ...figuresOf(units).map(({ words: name }) => number(name)),
+      number(`quadratic mean dbh ${units.diameter}`),
+    ],
+    rows: plots.map((plot) => [
+      words(plot.label, `/tally/${plot.id}`),
+      words(strata.get(plot.stratumId) ?? ''),
+      words(shapeWords(plot.shape, system)),
+      figure(plot.slopePct, 0),
+      words(stateWords(plot)),
+      plot.sums === null ? words('·') : figure(plot.trees, 0),
+      ...figuresOf(units).map(({ of, to, decimals }) => {
+        const value = plot.sums === null ? null : plot.sums[of];
+        return plot.sums === null ? words('·') : figure(value === null ? null : to(value), decimals);
+      }),
+      plot.sums === null
+        ? words('·')
+        : figure(
+            plot.sums.quadraticMeanDiameterCm === null ? null : units.diameterOf(plot.sums.quadraticMeanDiameterCm),
+            1,
+          ),
+    ]),
+    notes: plots.some(({ finished, trees }) => !finished && trees > 0)
+      ? ['Plots that are begun but not finished count with the trees they have.']
+      : [],
+  };
+}
+
+/** How the mean and its error went, plot by plot. */
+export function progressTable({ sampling }: SurveySummary, units: StandUnits): ReportTable | null {
+  const steps = sampling?.basalAreaM2PerHa.steps ?? [];
+  if (steps.length < 2) return null;
+  return {
+    id: 'progress',
+    title: 'How the error shrank, plot by plot',
+    columns: [
+      number('plots'),
+      number(`basal area, ${units.basalArea} / ${units.area}`),
+      number('95 % interval, ± % of the mean'),
+    ],
+    rows: steps.map(({ plots, mean, errorPct }) => [
+      figure(plots, 0),
+      figure(units.basalAreaPer(mean), 2),
+      figure(errorPct, 1),
+    ]),
+    notes: ['Plots in the order of their labels, each weighing the same.'],
+  };
+}
+
+/** Every table of a survey, in the order of a report; those with nothing to say are left out. */
+export function tablesOf(summary: SurveySummary, system: UnitSystem): readonly ReportTable[] {
+  const units = STAND_UNITS[system];
+  return [
+    totalsTable(summary, units),
+    errorsTable(summary, units),
+    samplingTable(summary, units),
+    standFiguresTable(summary, units, system),
+    strataTable(summary, units),
+    speciesTable(summary, units),
+    distributionTable(summary, units),
+    standTable(summary, units),
+    stockTable(summary, units),
+    productsTable(summary, units),
+    progressTable(summary, units),
+    plotsTable(summary, units, system),
+  ].flatMap((table) => table ?? []);
+}
