@@ -73,8 +73,9 @@ export function plotEffects(
 
 function chosen(trees: readonly StandCurveTree[], speciesCode: string | null): StandCurve | null {
   const [best] = fitEveryCurve(trees);
-  if (best?.covariance == null) return null;
+  if (best === undefined) return null;
   const { model, parameters, covariance, residualErrorM, rangeCm } = best;
+  if (covariance === null) return null;
   return {
     model,
     parameters,

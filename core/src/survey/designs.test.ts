@@ -107,7 +107,7 @@ describe('strata', () => {
   it('each have their own mean and error', () => {
     const own = simpleSample([30, 50, 40]);
     const [first] = sums.strata;
-    expect(first?.sampling.stemsPerHa.standardError).toBeCloseTo((own.ok && own.standardError) || NaN, 9);
+    expect(first?.sampling.stemsPerHa.standardError).toBeCloseTo(own.ok ? (own.standardError ?? NaN) : NaN, 9);
     expect(first?.plots).toBe(3);
   });
   it('without an area, or without a plot, leave every plot weighing the same', () => {
@@ -137,7 +137,7 @@ describe('heights that were not measured', () => {
       speciesCode: 'sp',
       plotId: String(plot),
       dbhCm,
-      heightM: truth(dbhCm) + [1.2, -1, 0.4, -0.6, 0][plot]! + (i % 2 === 0 ? 0.2 : -0.2),
+      heightM: truth(dbhCm) + ([1.2, -1, 0.4, -0.6, 0][plot] ?? 0) + (i % 2 === 0 ? 0.2 : -0.2),
     };
   });
   const curves = standCurves(measured);

@@ -81,7 +81,8 @@ export function talliedTrees(
     // The whole is handed over as it is: dividing by itself would cost its last digit.
     const share = diametersCm.length === 1 ? 1 : basalAreaM2(dbhCm) / whole;
     const own = share === 1 ? volumeM3 : volumeM3 * share;
-    if (model === null || tree.volumeErrorM3 == null) return { ...measured, volumeM3: own };
+    if (model === null || tree.volumeErrorM3 === undefined || tree.volumeErrorM3 === null)
+      return { ...measured, volumeM3: own };
     // What the model leaves of the tree's error is that of its readings.
     const rest = Math.max(0, (tree.volumeErrorM3 * share) ** 2 - (own * model.share) ** 2);
     return { ...measured, volumeM3: own, volumeError: { measuredM3: Math.sqrt(rest), model } };

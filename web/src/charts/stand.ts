@@ -15,8 +15,8 @@ export const distributionOption =
   ({ token, text, axis }: ChartLook): EChartsCoreOption => ({
     color: TONES.map(token),
     aria: { enabled: true, decal: { show: true } },
-    grid: { left: 8, right: 12, top: 44, bottom: 34, containLabel: true },
-    legend: { top: 4, textStyle: text },
+    grid: { left: 8, right: 12, top: 68, bottom: 34, containLabel: true },
+    legend: { top: 0, type: 'scroll', textStyle: text },
     tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} ${stemsLabel}` },
     xAxis: {
       type: 'category',
@@ -26,7 +26,7 @@ export const distributionOption =
       nameGap: 30,
       ...axis,
     },
-    yAxis: { type: 'value', name: stemsLabel, ...axis },
+    yAxis: { type: 'value', name: stemsLabel, ...axis, nameTextStyle: { ...text, align: 'left' } },
     series: [
       ...series.map(({ name, stems }) => ({
         type: 'bar',
@@ -60,9 +60,12 @@ export interface ProgressChart {
 export const progressOption =
   ({ steps, meanLabel }: ProgressChart) =>
   ({ token, text, axis }: ChartLook): EChartsCoreOption => ({
-    grid: { left: 8, right: 8, top: 44, bottom: 34, containLabel: true },
-    legend: { top: 4, textStyle: text },
-    tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => (value == null ? '—' : Number(value).toFixed(1)) },
+    grid: { left: 8, right: 8, top: 68, bottom: 34, containLabel: true },
+    legend: { top: 0, textStyle: text },
+    tooltip: {
+      trigger: 'axis',
+      valueFormatter: (value: unknown) => (typeof value === 'number' ? value.toFixed(1) : '—'),
+    },
     xAxis: {
       type: 'category',
       data: steps.map(({ plots }) => String(plots)),
@@ -72,7 +75,7 @@ export const progressOption =
       ...axis,
     },
     yAxis: [
-      { type: 'value', name: meanLabel, min: 0, nameTextStyle: { ...text, align: 'left' }, ...axis },
+      { type: 'value', name: meanLabel, min: 0, ...axis, nameTextStyle: { ...text, align: 'left' } },
       {
         type: 'value',
         name: '± %',
@@ -159,7 +162,9 @@ export const plotMapOption =
     };
     // One scale for both axes: a map, not a graph.
     const [east, north] = [span(0), span(1)];
-    const half = (0.56 * Math.max(east.high - east.low, north.high - north.low, 50)) / 1;
+    const half = 0.56 * Math.max(east.high - east.low, north.high - north.low, 50);
+    // The ends of the axes are where the map ends, not figures to read.
+    const label = { axisLabel: { ...text, showMinLabel: false, showMaxLabel: false } };
     const about = ({ low, high }: { low: number; high: number }, by: number) => ({
       min: Math.round((low + high) / 2 - by),
       max: Math.round((low + high) / 2 + by),
@@ -167,8 +172,16 @@ export const plotMapOption =
     return {
       grid: { left: 8, right: 20, top: 34, bottom: 34, containLabel: true },
       tooltip: { trigger: 'item' },
-      xAxis: { type: 'value', name: 'm east', nameLocation: 'middle', nameGap: 28, ...about(east, half), ...axis },
-      yAxis: { type: 'value', name: 'm north', ...about(north, half), ...axis },
+      xAxis: {
+        type: 'value',
+        name: 'm east',
+        nameLocation: 'middle',
+        nameGap: 28,
+        ...about(east, half),
+        ...axis,
+        ...label,
+      },
+      yAxis: { type: 'value', name: 'm north', ...about(north, half), ...axis, ...label },
       series: [
         ...outlines.map((outline) => ({
           type: 'line',

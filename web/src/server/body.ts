@@ -71,6 +71,15 @@ export async function readBody<T extends object>(request: Request, Contract: Cla
       errors: [{ pointer: '', code: 'object', detail: 'must be an object' }],
     });
   }
+  return checked(Contract, plain);
+}
+
+/**
+ * Something from outside as a contract, checked field by field.
+ *
+ * @throws Problem 422 with a pointer to each field
+ */
+export async function checked<T extends object>(Contract: ClassConstructor<T>, plain: object): Promise<T> {
   const dto = plainToInstance(Contract, plain);
   const errors = fieldErrors(
     await validate(dto, {
@@ -92,3 +101,7 @@ export async function readBody<T extends object>(request: Request, Contract: Cla
   }
   return dto;
 }
+
+/** The query of an address as a contract; a name that comes twice counts with its last value. */
+export const readQuery = <T extends object>(url: URL, Contract: ClassConstructor<T>): Promise<T> =>
+  checked(Contract, Object.fromEntries(url.searchParams));

@@ -4,6 +4,8 @@ import { checkRepository } from './checks/repository.ts';
 import { checkService, type CheckService } from './checks/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
 import { connect } from './database/connection.ts';
+import { exchangeRepository } from './exchange/repository.ts';
+import { exchangeService, type ExchangeService } from './exchange/service.ts';
 import { log } from './log.ts';
 import { kitRepository } from './kit/repository.ts';
 import { kitService, type KitService } from './kit/service.ts';
@@ -11,6 +13,7 @@ import { plotRepository } from './plots/repository.ts';
 import { plotService, type PlotService } from './plots/service.ts';
 import { summaryService, type SummaryService } from './summary/service.ts';
 import { rulesService, type RulesService } from './rules/service.ts';
+import { reportService, type ReportService } from './report/service.ts';
 import { surveyRepository } from './surveys/repository.ts';
 import { surveyService, type SurveyService } from './surveys/service.ts';
 import { tallyService, type TallyService } from './tally/service.ts';
@@ -30,6 +33,8 @@ export interface Services {
   readonly tally: TallyService;
   readonly summary: SummaryService;
   readonly checks: CheckService;
+  readonly report: ReportService;
+  readonly exchange: ExchangeService;
   readonly compute: ComputeService;
 }
 
@@ -46,17 +51,21 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
   const plots = plotService(plotRepository(database));
   const store = treeStore(database);
   const trees = treeService({ store, plots, surveys, now });
+  const kit = kitService(kitRepository(database));
+  const checks = checkService({ repository: checkRepository(database), surveys, plots, trees });
   return {
     surveys,
     plots,
     trees,
     rules: rulesService({ store, trees, plots, surveys }),
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
-    kit: kitService(kitRepository(database)),
+    kit,
     wood: woodService({ repository: woodRepository(database), surveys, plots, trees }),
     tally: tallyService({ trees, plots, surveys }),
     summary: summaryService({ trees, plots, surveys }),
-    checks: checkService({ repository: checkRepository(database), surveys, plots, trees }),
+    checks,
+    exchange: exchangeService({ repository: exchangeRepository(database), surveys, plots, now }),
+    report: reportService({ surveys, plots, trees, kit, checks, now }),
     compute: computeService,
     close,
   };

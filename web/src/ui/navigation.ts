@@ -1,5 +1,5 @@
 /** The tasks that work, in the order of the day's work. A task appears here when its first room is furnished. */
-export const TASKS = ['prepare', 'measure', 'tally', 'reckon'] as const;
+export const TASKS = ['prepare', 'measure', 'tally', 'reckon', 'report'] as const;
 export type Task = (typeof TASKS)[number];
 
 /** What the page is about, so that the other tasks open on the same thing. */
@@ -20,6 +20,8 @@ export function taskHref(task: Task, { surveyId, plotId }: Whereabouts): string 
       return surveyId === undefined ? '/tally' : `/tally?survey=${surveyId}`;
     case 'reckon':
       return surveyId === undefined ? '/reckon' : `/reckon/${surveyId}`;
+    case 'report':
+      return surveyId === undefined ? '/report' : `/report/${surveyId}`;
   }
 }
 

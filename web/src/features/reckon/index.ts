@@ -6,3 +6,4 @@ export { OneLogPage } from './one-log/OneLogPage.tsx';
 export { StandLogsPage } from './stand-logs/StandLogsPage.tsx';
 export { StemPage } from './stem/StemPage.tsx';
 export { WoodForm } from './wood-form/WoodForm.tsx';
+export { WorkListPage } from './work-list/WorkListPage.tsx';

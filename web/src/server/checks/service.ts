@@ -56,12 +56,12 @@ export function pointsOf(
     view.findings.filter(isDoubt).map((finding) => ({
       key: `tree ${view.id} ${finding.code} ${String(finding.stem)} ${String(finding.take ?? 1)}`,
       check: 'tree' as const,
-      title: finding.title,
+      title: finding.title.replace(/\?$/, ''),
       message: [
         finding.message,
         ...finding.mends
           .slice(0, 1)
-          .map(({ label, becomes }) => `${label}${becomes === undefined ? '' : `: ${becomes}`}?`),
+          .map(({ label, becomes }) => `Likely mend: ${label}${becomes === undefined ? '' : `, ${becomes}`}.`),
       ].join(' '),
       plotId: view.plotId,
       treeId: view.id,

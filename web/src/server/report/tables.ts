@@ -38,16 +38,26 @@ const ONE_PLOT = 'needs a second plot';
 const ofMean = (estimated: Estimated | null, to: (value: number) => number, decimals: number): Cell =>
   figure(estimated === null ? null : to(estimated.mean), decimals);
 
-const interval = (
+function interval(
   estimated: Pick<Estimated, 'mean' | 'halfWidth'> | null,
   to: (value: number) => number,
   decimals: number,
-): Cell =>
-  estimated?.halfWidth == null
-    ? words('—')
-    : words(
-        `${printRounded(to(estimated.mean - estimated.halfWidth), decimals)} to ${printRounded(to(estimated.mean + estimated.halfWidth), decimals)}`,
-      );
+): Cell {
+  if (estimated === null) return words('—');
+  const { mean, halfWidth } = estimated;
+  if (halfWidth === null) return words('—');
+  return words(`${printRounded(to(mean - halfWidth), decimals)} to ${printRounded(to(mean + halfWidth), decimals)}`);
+}
+
+/** The standard error of a figure, or why there is none. */
+function errorOf(
+  estimated: Pick<Estimated, 'standardError'> | null,
+  to: (value: number) => number,
+  none?: string,
+): Cell {
+  const value = estimated?.standardError ?? null;
+  return errorCell(value === null ? null : to(value), none);
+}
 
 const pctOfMean = ({ mean, halfWidth }: Estimated): Cell =>
   figure(halfWidth === null || mean === 0 ? null : (100 * halfWidth) / Math.abs(mean), 1);
@@ -77,13 +87,10 @@ export function totalsTable({ sums }: SurveySummary, units: StandUnits): ReportT
       return [
         words(name),
         ofMean(estimated, to, decimals),
-        errorCell(
-          estimated?.standardError == null ? null : to(estimated.standardError),
-          isWhole ? NO_SAMPLE : ONE_PLOT,
-        ),
+        errorOf(estimated, to, isWhole ? NO_SAMPLE : ONE_PLOT),
         interval(estimated, to, decimals),
         estimated === null ? words('—') : pctOfMean(estimated),
-        figure(estimated?.standardError == null ? null : estimated.degreesOfFreedom, 1),
+        figure(estimated?.halfWidth === undefined || estimated.halfWidth === null ? null : estimated.degreesOfFreedom, 1),
       ];
     }),
     notes: [
@@ -137,7 +144,7 @@ export function samplingTable({ sampling }: SurveySummary, units: StandUnits): R
       [
         words(name),
         ofMean(simple, to, decimals),
-        errorCell(simple?.standardError == null ? null : to(simple.standardError), ONE_PLOT),
+        errorOf(simple, to, ONE_PLOT),
         interval(simple, to, decimals),
         resampled === null
           ? words('—')
@@ -151,7 +158,7 @@ export function samplingTable({ sampling }: SurveySummary, units: StandUnits): R
             [
               words('by strata'),
               ofMean(stratified, to, decimals),
-              errorCell(stratified.standardError === null ? null : to(stratified.standardError), ONE_PLOT),
+              errorOf(stratified, to, ONE_PLOT),
               interval(stratified, to, decimals),
               words(''),
               words(''),
@@ -190,7 +197,7 @@ const groupCells = (row: GroupSums, units: StandUnits): Cell[] =>
     const estimated = row.sampling[of];
     return [
       figure(value === null ? null : to(value), decimals),
-      errorCell(estimated?.standardError == null ? null : to(estimated.standardError)),
+      errorOf(estimated, to),
     ];
   });
 
@@ -249,17 +256,25 @@ export function productsTable({ sums }: SurveySummary, units: StandUnits): Repor
   };
 }
 
+/** So many classes without stems are shown about one that has some. */
+const MOST_EMPTY_SHOWN = 3;
+
 /** Classes from the thinnest to the thickest, without gaps, and the species that are there. */
 export function classesOf({ sums, survey }: SurveySummary) {
   const { width, unit } = CLASS_WIDTHS[survey.fieldRules.classes.width];
   const named = sums.classes.map(({ diameterClass }) => diameterClass);
   const first = Math.min(...named);
-  const classes =
+  const every =
     named.length === 0
       ? []
       : Array.from({ length: Math.round((Math.max(...named) - first) / width) + 1 }, (_, i) => first + i * width);
+  // A long stretch without stems, up to one thick tree, is left out.
+  const has = (at: number): boolean => named.includes(every[at] ?? NaN);
+  const classes = every.filter((_, i) =>
+    Array.from({ length: 2 * MOST_EMPTY_SHOWN + 1 }, (__, j) => i - MOST_EMPTY_SHOWN + j).some(has),
+  );
   const present = survey.species.filter(({ code }) => sums.classes.some(({ speciesCode }) => speciesCode === code));
-  return { classes, present, width, unit };
+  return { classes, present, width, unit, hasGaps: classes.length < every.length };
 }
 
 const total = (rows: readonly ClassRow[], of: (row: ClassRow) => number | null): number | null =>
@@ -269,12 +284,12 @@ const total = (rows: readonly ClassRow[], of: (row: ClassRow) => number | null):
   }, 0);
 
 function classWords(summary: SurveySummary): string {
-  const { classes, width, unit } = classesOf(summary);
+  const { classes, width, unit, hasGaps } = classesOf(summary);
   const rule = summary.survey.fieldRules.classes;
   const [first] = classes;
   if (first === undefined) return '';
   const { from, to } = classLimits(first, rule);
-  return `Classes of ${width} ${unit}, named by ${rule.place === 'down' ? 'their lower limit' : 'their middle'}: ${first} holds ${printAsRead(from)} up to ${printAsRead(to)} ${unit}.`;
+  return `Classes of ${width} ${unit}, named by ${rule.place === 'down' ? 'their lower limit' : 'their middle'}: ${first} holds ${printAsRead(from)} up to ${printAsRead(to)} ${unit}.${hasGaps ? ' Long stretches of classes without stems are left out.' : ''}`;
 }
 
 /** Stems by class and species, with basal area and volume of all. */

@@ -1,0 +1,18 @@
+export {
+  FIELD_UNITS,
+  guessDecimal,
+  matchColumns,
+  matchingProblem,
+  rowReader,
+  TREE_FIELD_IDS,
+  TREE_FIELDS,
+  type ColumnMatch,
+  type DecimalMark,
+  type FileReading,
+  type FileTree,
+  type Matching,
+  type ReadRow,
+  type RowContext,
+  type RowError,
+  type TreeField,
+} from './tree-file.ts';

@@ -1,0 +1,22 @@
+import { services } from '../../../../server/compose.ts';
+import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
+import { Problem } from '../../../../server/problem.ts';
+import { csvOfTable, fileOf } from '../../../../server/report/csv.ts';
+import { readUnits } from '../../../../server/report/read-units.ts';
+import { tablesOf } from '../../../../server/report/tables.ts';
+
+/** All tables of a survey as JSON, or one of them as CSV: `?name=stand`. */
+export const GET = endpoint(async (context) => {
+  const summary = await services().summary.get(routeId(context, 'Survey'));
+  const tables = tablesOf(summary, readUnits(context.url, summary.survey.unitSystem));
+  const name = context.url.searchParams.get('name');
+  if (name === null) return json(tables);
+  const table = tables.find(({ id }) => id === name);
+  if (table === undefined) {
+    const known = tables.map(({ id }) => id).join(', ');
+    throw new Problem('not-found', `There is no table “${name.slice(0, 40)}”. There are: ${known}.`);
+  }
+  return fileOf(csvOfTable(table), 'text/csv; charset=utf-8', `${summary.survey.place.name}-${table.id}.csv`);
+});
+
+export const ALL = otherMethods('GET');

@@ -1,0 +1,18 @@
+import { services } from '../../server/compose.ts';
+import { endpoint, otherMethods, queryId } from '../../server/endpoint.ts';
+import { fileOf } from '../../server/report/csv.ts';
+import { readUnits } from '../../server/report/read-units.ts';
+import { reportXlsx } from '../../server/report/xlsx.ts';
+
+/** The report of a survey as a workbook: `?survey=` its identifier, `&units=` metric or imperial. */
+export const GET = endpoint(async (context) => {
+  const survey = await services().surveys.get(queryId(context, 'survey'));
+  const report = await services().report.get(survey.id, readUnits(context.url, survey.unitSystem));
+  return fileOf(
+    await reportXlsx(report),
+    'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    `${report.title}-${report.subtitle}.xlsx`,
+  );
+});
+
+export const ALL = otherMethods('GET');

@@ -1,0 +1,189 @@
+import { v4 as uuid } from 'uuid';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { ImportDone, ImportPreview } from '../../contracts/exchange.ts';
+import type { PlotView, ProblemView, SurveySummary, TreeView } from '../../contracts/views.ts';
+import { api, send, useTestDatabase, type Answer } from '../testing/api.ts';
+import { act, dbhReading, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+
+beforeAll(useTestDatabase);
+
+const file = async <T = ProblemView>(
+  surveyId: string,
+  csv: string,
+  query: Record<string, string> = {},
+): Promise<Omit<Answer<T>, 'headers'>> => {
+  const response = await send(
+    new Request(`http://test/api/surveys/${surveyId}/import?${new URLSearchParams(query).toString()}`, {
+      method: 'POST',
+      body: csv,
+      headers: { 'content-type': 'text/csv' },
+    }),
+  );
+  return { status: response.status, body: (await response.json()) as T };
+};
+const treesOf = async (plotId: string) => (await api<TreeView[]>('GET', `/api/trees?plot=${plotId}`)).body;
+
+const GOOD = `plot,tag,species,dbh (cm),height (m),bearing,from the middle (m),date
+1,1,sp,34.5,21.4,112,7.4,2026-06-03
+1,2,Beech,41.2,,,,
+`;
+
+describe('a file of trees', () => {
+  it('is looked at before anything is kept: its columns, its first rows, its units', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const { status, body } = await file<ImportPreview>(survey.id, GOOD);
+    expect(status).toBe(200);
+    expect(body).toMatchObject({ rows: 2, trees: 2, errorCount: 0, decimal: '.', delimiter: ',', problem: null });
+    expect(body.columns.dbh).toEqual({ column: 3, unit: 'cm' });
+    expect(body.sample[1]).toEqual(['1', '2', 'Beech', '41.2', '', '', '', '']);
+    expect(await treesOf(plot.id)).toEqual([]);
+  });
+
+  it('is kept whole, with readings as they were typed, and a second time changes nothing', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const id = uuid();
+    const first = await file<ImportDone>(survey.id, GOOD, { id });
+    expect([first.status, first.body]).toEqual([201, { id, trees: 2, plots: 0, created: true }]);
+    const again = await file<ImportDone>(survey.id, GOOD, { id });
+    expect([again.status, again.body.created, again.body.trees]).toEqual([200, false, 2]);
+    const [pine, beech] = await treesOf(plot.id);
+    expect([pine?.dbh?.printed, pine?.height?.printed, beech?.speciesCode]).toEqual(['34.5', '21.40', 'bt']);
+    expect(pine?.notes).toEqual({ bearingDeg: 112, awayM: 7.4 });
+    expect(pine?.observedAt).toBe('2026-06-03T09:00:00.000Z');
+    expect(pine?.readings.map(({ asRead, unit }) => `${asRead} ${unit}`).sort()).toEqual(['21.4 m', '34.5 cm']);
+  });
+
+  it('with one wrong row is kept not at all, and every error is said at its row', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const csv = `plot,tag,species,dbh\n1,1,sp,34.5\n1,1,oak,900\n9,3,sp,20\n1,4,sp,\n`;
+    const { status, body } = await file(survey.id, csv, { id: uuid() });
+    expect(status).toBe(422);
+    expect(body.detail).toContain('nothing was kept');
+    expect(body.errors?.map(({ pointer }) => pointer)).toEqual([
+      '/rows/3/species, by code or name',
+      '/rows/3/dbh',
+      '/rows/4/plot',
+      '/rows/5/dbh',
+    ]);
+    expect(await treesOf(plot.id)).toEqual([]);
+  });
+
+  it('has each tag once, in the file and on the record', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    await api('POST', '/api/trees', newTree(plot.id, '7'));
+    const { body } = await file<ImportPreview>(survey.id, 'plot,tag,species,dbh\n1,7,sp,30\n1,8,sp,30\n1,8,sp,31\n');
+    expect(body.errors.map(({ row, message }) => `${row}: ${message}`)).toEqual([
+      '2: Tree 7 of plot 1 is there already.',
+      '4: Tree 8 of plot 1 is there already.',
+    ]);
+  });
+
+  it('with semicolons and decimal commas, in inches, is read as it stands', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const csv = '\uFEFFParcela;Árbol;Especie;DBH_in;Altura [ft]\r\n1;1;sp;12,5;61,5\r\n1;2;sp;9,0;\r\n';
+    const { body } = await file<ImportPreview>(survey.id, csv);
+    expect(body).toMatchObject({ decimal: ',', delimiter: ';', errorCount: 0, trees: 2 });
+    expect((await file(survey.id, csv, { id: uuid() })).status).toBe(201);
+    const [tree] = await treesOf(plot.id);
+    // 12.5 in = 31.75 cm, 61.5 ft = 18.745 m
+    expect(tree?.dbh?.value).toBeCloseTo(31.75, 9);
+    expect(tree?.height?.value).toBeCloseTo(18.7452, 6);
+  });
+
+  it('makes the plots that are missing where that is asked for, in their strata', async () => {
+    const strata = [
+      { id: uuid(), name: 'North' },
+      { id: uuid(), name: 'South' },
+    ];
+    const { survey } = await surveyWithPlot({ strata });
+    const csv = 'plot,stratum,tag,species,dbh\nA,South,1,sp,30\nB,North,1,sp,31\n';
+    const done = await file<ImportDone>(survey.id, csv, { id: uuid(), makePlots: 'true' });
+    expect([done.status, done.body.plots]).toEqual([201, 2]);
+    const plots = (await api<PlotView[]>('GET', `/api/plots?survey=${survey.id}`)).body;
+    expect(plots.find(({ label }) => label === 'A')).toMatchObject({ stratumId: strata[1]?.id, trees: 1 });
+    const unknown = await file(survey.id, 'plot,stratum,tag,species,dbh\nC,East,1,sp,30\n', {
+      id: uuid(),
+      makePlots: 'true',
+    });
+    expect(unknown.body.errors?.[0]?.detail).toContain('“East” is not a stratum');
+  });
+
+  it('of five thousand trees goes through in parts, and one wrong row at its end takes all back', async () => {
+    const { survey } = await surveyWithPlot();
+    const rows = Array.from({ length: 5000 }, (_, i) => `1,${String(i + 1)},sp,${String(10 + (i % 50))}`);
+    const head = 'plot,tag,species,dbh';
+    const broken = await file(survey.id, [head, ...rows, '1,5001,sp,x'].join('\n'), { id: uuid() });
+    expect([broken.status, broken.body.errors?.[0]?.pointer]).toEqual([422, '/rows/5002/dbh']);
+    const summary = async () => (await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`)).body.sums.stems;
+    expect(await summary()).toBe(0);
+    expect((await file<ImportDone>(survey.id, [head, ...rows].join('\n'), { id: uuid() })).body.trees).toBe(5000);
+    expect(await summary()).toBe(5000);
+  });
+
+  it.each([
+    ['nothing', '', {}, '/file'],
+    ['a head alone', 'plot,tag,species,dbh\n', { id: uuid() }, '/file'],
+    ['no column of plots', 'tree,species,dbh\n1,sp,30\n', { id: uuid() }, '/columns'],
+    ['a quote that never ends', 'plot,tag,species,dbh\n1,"1,sp,30\n', {}, '/file'],
+    ['a column that is not there', GOOD, { id: uuid(), columns: '{"plot":{"column":90}}' }, '/columns'],
+    ['columns that are no object', GOOD, { columns: '[' }, '/columns'],
+    ['an unknown word in the address', GOOD, { dry: 'yes' }, '/dry'],
+  ])('with %s is refused in words', async (_, csv, query, pointer) => {
+    const { survey } = await surveyWithPlot();
+    const { status, body } = await file(survey.id, csv, query as Record<string, string>);
+    expect(status).toBe(422);
+    expect(body.errors?.map((error) => error.pointer)).toContain(pointer);
+  });
+});
+
+describe('what goes out', () => {
+  it('are trees as CSV, harmless to a spreadsheet, and the same trees when they come in again', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const tree = newTree(plot.id, '1', {
+      readings: [dbhReading(36.4), ...sights(80, -6, 25)],
+      notes: { conditions: ['dead'], bearingDeg: 12, awayM: 5.5 },
+      observer: '=HYPERLINK("x")',
+    });
+    expect((await api('POST', '/api/trees', tree)).status).toBe(201);
+    const response = await send(new Request(`http://test/api/surveys/${survey.id}/trees.csv`));
+    expect(response.headers.get('content-type')).toContain('text/csv');
+    const csv = await response.text();
+    const [head, row] = csv.split('\r\n');
+    expect(head).toContain('dbh (cm),dbh ± (cm),height (m)');
+    // 25 × 0.86; every text that looks like a formula has an apostrophe before it.
+    expect(row).toContain('1,whole area,1,sp,Scots pine,36.4,');
+    expect(row).toContain('21.50');
+    expect(row).toContain(`"'=HYPERLINK(""x"")"`);
+    const other = await surveyWithPlot();
+    const preview = await file<ImportPreview>(other.survey.id, csv);
+    expect(preview.body).toMatchObject({ errorCount: 0, trees: 1 });
+    expect(preview.body.columns).toMatchObject({ dbh: { unit: 'cm' }, height: { unit: 'm' }, away: { unit: 'm' } });
+  });
+
+  it('are plots as GeoJSON, longitude first', async () => {
+    const { survey } = await surveyWithPlot();
+    await api('POST', '/api/plots', newPlot(survey, '2', { latitude: 41.5, longitude: -30.25, aspectDeg: 45 }));
+    const response = await send(new Request(`http://test/api/surveys/${survey.id}/plots.geojson`));
+    const body = (await response.json()) as { features: { geometry: unknown; properties: Record<string, unknown> }[] };
+    expect(body.features.map(({ geometry }) => geometry)).toEqual([
+      null,
+      { type: 'Point', coordinates: [-30.25, 41.5] },
+    ]);
+    expect(body.features[1]?.properties).toMatchObject({
+      label: '2',
+      aspectDeg: 45,
+      shape: { kind: 'circle', areaM2: 500 },
+    });
+  });
+
+  it('are tables as CSV, and a name that is none is a 404', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    await api('POST', '/api/trees', newTree(plot.id, '1'));
+    await api('POST', `/api/plots/${plot.id}/corrections`, { ...act(), finished: true });
+    const response = await send(new Request(`http://test/api/surveys/${survey.id}/tables?name=species`));
+    // One tree on 500 m².
+    expect((await response.text()).split('\r\n')[1]).toContain('Scots pine,1,20.0,');
+    expect((await send(new Request(`http://test/api/surveys/${survey.id}/tables?name=none`))).status).toBe(404);
+    expect((await send(new Request(`http://test/api/surveys/${survey.id}/tables?units=furlongs`))).status).toBe(422);
+  });
+});

@@ -1,0 +1,179 @@
+import { once } from 'node:events';
+import { and, eq, isNull } from 'drizzle-orm';
+import type pg from 'pg';
+import { from as copyFrom } from 'pg-copy-streams';
+import type { PlotShape, TreeNotes } from '@arbolito/core/survey';
+import type { Database } from '../database/connection.ts';
+import { plots, trees } from '../database/schema.ts';
+
+/** A tree of a file on its way onto the record. */
+export interface TreeToCopy {
+  readonly id: string;
+  readonly stemId: string;
+  readonly observationId: string;
+  readonly surveyId: string;
+  readonly plotId: string;
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly observer: string;
+  readonly device: string;
+  readonly writeDigest: string;
+  readonly observedAt: string;
+  readonly notes: TreeNotes | undefined;
+  readonly readings: readonly {
+    readonly id: string;
+    readonly measure: string;
+    readonly methodId: string;
+    readonly methodVersion: number;
+    readonly key: string;
+    readonly value: number;
+    readonly unit: string;
+    readonly asRead: string;
+    readonly instrument: string;
+  }[];
+}
+
+export interface PlotToMake {
+  readonly id: string;
+  readonly surveyId: string;
+  readonly stratumId: string;
+  readonly label: string;
+  readonly shape: PlotShape;
+  readonly observer: string;
+  readonly device: string;
+  readonly writeDigest: string;
+}
+
+/** One transaction that a file is written in: whole, or not at all. */
+export interface Bulk {
+  readonly makePlot: (plot: PlotToMake) => Promise<void>;
+  readonly copyTrees: (rows: readonly TreeToCopy[]) => Promise<void>;
+}
+
+export interface ExchangeRepository {
+  /** Plot and tag of every tree of a survey, as `plot tag`. */
+  readonly tagsOf: (surveyId: string) => Promise<Set<string>>;
+  /** The digest of the write that made a tree; null where there is none. */
+  readonly digestOf: (treeId: string) => Promise<string | null>;
+  /** Runs a piece of work on a connection of its own; what it throws takes everything back. */
+  readonly inBulk: <T>(work: (bulk: Bulk) => Promise<T>) => Promise<T>;
+}
+
+/** A value in the text format of COPY. */
+const cell = (value: string | number | null): string =>
+  value === null
+    ? '\\N'
+    : typeof value === 'number'
+      ? String(value)
+      : value.replace(/[\\\t\n\r]/g, (mark) => ({ '\\': '\\\\', '\t': '\\t', '\n': '\\n', '\r': '\\r' })[mark] ?? '');
+
+const line = (values: readonly (string | number | null)[]): string => `${values.map(cell).join('\t')}\n`;
+
+/** Sends rows to one table. */
+async function copy(client: pg.PoolClient, table: string, columns: string, rows: string): Promise<void> {
+  const stream = client.query(copyFrom(`COPY ${table} (${columns}) FROM STDIN`));
+  const ended = once(stream, 'finish');
+  stream.end(rows);
+  await ended;
+}
+
+const bulkOn = (client: pg.PoolClient): Bulk => ({
+  makePlot: async ({ id, surveyId, stratumId, label, shape, observer, device, writeDigest }) => {
+    await client.query(
+      `INSERT INTO plot (id, survey_id, stratum_id, label, shape, slope_pct, observer, device, write_digest)
+       VALUES ($1, $2, $3, $4, $5, 0, $6, $7, $8)`,
+      [id, surveyId, stratumId, label, JSON.stringify(shape), observer, device, writeDigest],
+    );
+  },
+  copyTrees: async (rows) => {
+    const parts = { tree: '', stem: '', observation: '', reading: '' };
+    for (const row of rows) {
+      parts.tree += line([
+        row.id,
+        row.surveyId,
+        row.plotId,
+        row.tag,
+        row.speciesCode,
+        row.observer,
+        row.device,
+        row.writeDigest,
+      ]);
+      parts.stem += line([row.stemId, row.id, 1]);
+      parts.observation += line([
+        row.observationId,
+        row.id,
+        row.surveyId,
+        row.observedAt,
+        row.notes === undefined ? null : JSON.stringify(row.notes),
+        row.observer,
+        row.device,
+      ]);
+      for (const reading of row.readings) {
+        parts.reading += line([
+          reading.id,
+          row.observationId,
+          row.stemId,
+          reading.measure,
+          reading.methodId,
+          reading.methodVersion,
+          reading.key,
+          reading.value,
+          reading.unit,
+          reading.asRead,
+          reading.instrument,
+          1,
+          row.observer,
+          row.device,
+          row.observedAt,
+        ]);
+      }
+    }
+    await copy(client, 'tree', 'id, survey_id, plot_id, tag, species_code, observer, device, write_digest', parts.tree);
+    await copy(client, 'stem', 'id, tree_id, ordinal', parts.stem);
+    await copy(
+      client,
+      'observation',
+      'id, tree_id, survey_id, observed_at, notes, observer, device',
+      parts.observation,
+    );
+    await copy(
+      client,
+      'reading',
+      'id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, attempt, observer, device, taken_at',
+      parts.reading,
+    );
+  },
+});
+
+export const exchangeRepository = (database: Database): ExchangeRepository => ({
+  tagsOf: async (surveyId) => {
+    const rows = await database
+      .select({ label: plots.label, tag: trees.tag })
+      .from(trees)
+      .innerJoin(plots, eq(plots.id, trees.plotId))
+      .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
+    return new Set(rows.map(({ label, tag }) => `${label} ${tag}`));
+  },
+  digestOf: async (treeId) => {
+    const [row] = await database.select({ digest: trees.writeDigest }).from(trees).where(eq(trees.id, treeId));
+    return row?.digest ?? null;
+  },
+  inBulk: async (work) => {
+    const client = await database.$client.connect();
+    try {
+      await client.query('BEGIN');
+      const done = await work(bulkOn(client));
+      await client.query('COMMIT');
+      client.release();
+      return done;
+    } catch (error) {
+      // A connection that broke in the middle of a copy is not given back.
+      const isWell = await client.query('ROLLBACK').then(
+        () => true,
+        () => false,
+      );
+      client.release(!isWell);
+      throw error;
+    }
+  },
+});

@@ -1,0 +1,311 @@
+import { randomUUID } from 'node:crypto';
+import { v5 as uuidFromName } from 'uuid';
+import {
+  guessDecimal,
+  matchColumns,
+  matchingProblem,
+  rowReader,
+  TREE_FIELDS,
+  type FileTree,
+  type Matching,
+  type TreeField,
+} from '@arbolito/core/exchange';
+import type { FileErrorView, ImportDone, ImportOptionsDto, ImportPreview } from '../../contracts/exchange.ts';
+import type { PlotView, SurveyView } from '../../contracts/views.ts';
+import { brokenConstraint } from '../database/failures.ts';
+import type { PlotService } from '../plots/service.ts';
+import { invalidField, Problem } from '../problem.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import { readCsv } from './read-file.ts';
+import type { Bulk, ExchangeRepository, TreeToCopy } from './repository.ts';
+
+export interface ExchangeService {
+  /** What a file of trees would bring: its columns, the first rows, everything that is wrong. Writes nothing. */
+  readonly preview: (surveyId: string, request: Request, options: ImportOptionsDto) => Promise<ImportPreview>;
+  /**
+   * Keeps the trees of a file, all of them or none.
+   *
+   * @throws Problem 422 with the first errors, each at its row
+   */
+  readonly write: (surveyId: string, request: Request, options: ImportOptionsDto) => Promise<ImportDone>;
+}
+
+interface Dependencies {
+  readonly repository: ExchangeRepository;
+  readonly surveys: SurveyService;
+  readonly plots: PlotService;
+  readonly now: () => Date;
+}
+
+const SAMPLE = 8;
+const MOST_ERRORS = 50;
+/** Rows that are sent to the database at a time. */
+const AT_A_TIME = 2_000;
+/** Rows whose figures tell the decimal mark. */
+const ROWS_TO_GUESS = 50;
+
+const nameOf = (field: TreeField): string => TREE_FIELDS[field].label;
+
+/** Errors of a file: the first ones word for word, the others counted. */
+class FileErrors {
+  count = 0;
+  readonly list: FileErrorView[] = [];
+
+  add(row: number, column: string, message: string): void {
+    this.count += 1;
+    if (this.list.length < MOST_ERRORS) this.list.push({ row, column, message });
+  }
+}
+
+/** What rows are held against: the plots that there are, and the tags that are taken. */
+class PlotsAndTags {
+  readonly newPlots = new Map<string, string | null>();
+  private readonly byLabel: ReadonlyMap<string, PlotView>;
+
+  constructor(
+    private readonly survey: SurveyView,
+    plots: readonly PlotView[],
+    private readonly tags: Set<string>,
+    private readonly makePlots: boolean,
+  ) {
+    this.byLabel = new Map(plots.map((plot) => [plot.label, plot]));
+  }
+
+  /** Why a tree cannot go onto the record, at which field; its tag is taken from then on. */
+  check({ plot, stratum, tag }: FileTree): readonly { readonly field: TreeField; readonly message: string }[] {
+    const known = this.byLabel.get(plot);
+    const errors: { readonly field: TreeField; readonly message: string }[] = [];
+    if (known?.empty === true) errors.push({ field: 'plot', message: `Plot ${plot} is said to be empty.` });
+    if (known === undefined) {
+      const named = stratum ?? (this.survey.strata.length === 1 ? this.survey.strata[0]?.name : undefined) ?? null;
+      const found = this.survey.strata.find(({ name }) => name === named);
+      if (!this.newPlots.has(plot)) this.newPlots.set(plot, found?.id ?? null);
+      if (!this.makePlots)
+        errors.push({ field: 'plot', message: `There is no plot ${plot}: lay it out, or let missing plots be made.` });
+      else if (found === undefined)
+        errors.push({
+          field: 'stratum',
+          message:
+            named === null
+              ? `Plot ${plot} is new and the file does not say in which stratum it lies.`
+              : `“${named.slice(0, 40)}” is not a stratum of this survey.`,
+        });
+    }
+    const key = `${plot} ${tag}`;
+    if (this.tags.has(key)) errors.push({ field: 'tag', message: `Tree ${tag} of plot ${plot} is there already.` });
+    this.tags.add(key);
+    return errors;
+  }
+
+  plotOf(label: string): PlotView | undefined {
+    return this.byLabel.get(label);
+  }
+}
+
+/** A file as far as its head: how it is read, and why it cannot be. */
+interface Opened {
+  readonly heads: readonly string[];
+  readonly matching: Matching;
+  readonly decimal: '.' | ',';
+  readonly problem: string | null;
+}
+
+function open(
+  heads: readonly string[],
+  first: readonly (readonly string[])[],
+  survey: SurveyView,
+  options: ImportOptionsDto,
+): Opened {
+  const matching = options.columns ?? matchColumns(heads, survey.unitSystem);
+  return {
+    heads,
+    matching,
+    decimal: options.decimal ?? guessDecimal(first.flat()),
+    problem: matchingProblem(matching, heads.length, survey.unitSystem),
+  };
+}
+
+const takenAlready = (): Problem =>
+  new Problem('conflict', 'An import with this identifier is on the record already, with other content.');
+
+export function exchangeService({ repository, surveys, plots, now }: Dependencies): ExchangeService {
+  const recordOf = async (survey: SurveyView, makePlots: boolean): Promise<PlotsAndTags> =>
+    new PlotsAndTags(survey, await plots.listOfSurvey(survey.id), await repository.tagsOf(survey.id), makePlots);
+
+  /** Reads a file through: `onTree` is told of every row that is right, as long as none was wrong. */
+  const readThrough = async (
+    survey: SurveyView,
+    request: Request,
+    options: ImportOptionsDto,
+    record: PlotsAndTags,
+    onTree: (tree: FileTree, row: number) => Promise<void> | void,
+  ) => {
+    const { delimiter, records } = await readCsv(request, options.delimiter);
+    const errors = new FileErrors();
+    let heads: readonly string[] | null = null;
+    // Set once the first rows have told how the file is written.
+    const file: { opened?: Opened; read?: ReturnType<typeof rowReader> } = {};
+    let row = 0;
+    let trees = 0;
+    const waiting: (readonly string[])[] = [];
+    const sample: (readonly string[])[] = [];
+    const take = async (cells: readonly string[]): Promise<void> => {
+      row += 1;
+      if (file.read === undefined) return;
+      const outcome = file.read(cells);
+      const wrong = outcome.ok ? record.check(outcome.tree) : outcome.errors;
+      for (const { field, message } of wrong) errors.add(row, nameOf(field), message);
+      if (!outcome.ok || wrong.length > 0) return;
+      trees += 1;
+      if (errors.count === 0) await onTree(outcome.tree, row);
+    };
+    const begin = async (first: readonly string[]): Promise<Opened> => {
+      const opened = open(first, waiting, survey, options);
+      file.opened = opened;
+      if (opened.problem === null) {
+        file.read = rowReader(opened.matching, {
+          unitSystem: survey.unitSystem,
+          species: survey.species,
+          conditions: survey.design.conditions,
+          decimal: opened.decimal,
+        });
+      }
+      for (const cells of waiting) await take(cells);
+      return opened;
+    };
+    for await (const cells of records) {
+      if (heads === null) {
+        heads = cells;
+        row = 1;
+        continue;
+      }
+      if (sample.length < SAMPLE) sample.push(cells);
+      if (file.opened !== undefined) {
+        await take(cells);
+        continue;
+      }
+      waiting.push(cells);
+      if (waiting.length >= ROWS_TO_GUESS) await begin(heads);
+    }
+    if (heads === null)
+      throw invalidField('/file', 'file-empty', 'The file is empty: its first line names the columns.');
+    const opened = file.opened ?? (await begin(heads));
+    return { ...opened, delimiter, errors, rows: row - 1, trees, sample };
+  };
+
+  return {
+    preview: async (surveyId, request, options) => {
+      const survey = await surveys.get(surveyId);
+      const record = await recordOf(survey, options.makePlots ?? false);
+      const found = await readThrough(survey, request, options, record, () => undefined);
+      return {
+        heads: found.heads,
+        columns: found.matching,
+        decimal: found.decimal,
+        delimiter: found.delimiter,
+        problem: found.problem,
+        rows: found.rows,
+        trees: found.trees,
+        newPlots: [...record.newPlots.keys()],
+        errorCount: found.errors.count,
+        errors: found.errors.list,
+        sample: found.sample,
+      };
+    },
+    write: async (surveyId, request, options) => {
+      const { id: importId, observer, device } = options;
+      if (importId === undefined)
+        throw invalidField('/id', 'uuid', 'An import needs an identifier: a UUID made by the writer.');
+      const survey = await surveys.get(surveyId);
+      const record = await recordOf(survey, options.makePlots ?? false);
+      const writer = { observer: observer ?? survey.crew, device: device ?? 'import' };
+      const moment = now().toISOString();
+      const treeId = (row: number): string => uuidFromName(`tree ${String(row)}`, importId);
+      const digest = `import ${importId}`;
+      // The first tree of the same import on the record: the whole of it is, for it was written at once.
+      const before = await repository.digestOf(treeId(2));
+      if (before !== null && before !== digest) throw takenAlready();
+      if (before === digest) {
+        let trees = 0;
+        const { records } = await readCsv(request, options.delimiter);
+        for await (const cells of records) trees += Math.min(1, cells.length);
+        return { id: importId, trees: trees - 1, plots: 0, created: false };
+      }
+      const made = new Map<string, string>();
+      const plotIdOf = async (bulk: Bulk, label: string): Promise<string> => {
+        const known = record.plotOf(label)?.id ?? made.get(label);
+        if (known !== undefined) return known;
+        const plotId = uuidFromName(`plot ${label}`, importId);
+        await bulk.makePlot({
+          id: plotId,
+          surveyId,
+          stratumId: record.newPlots.get(label) ?? '',
+          label,
+          shape: survey.design.shape,
+          ...writer,
+          writeDigest: digest,
+        });
+        made.set(label, plotId);
+        return plotId;
+      };
+      try {
+        const trees = await repository.inBulk(async (bulk) => {
+          let rows: TreeToCopy[] = [];
+          const flush = async (): Promise<void> => {
+            const full = rows;
+            rows = [];
+            if (full.length > 0) await bulk.copyTrees(full);
+          };
+          const found = await readThrough(survey, request, options, record, async (tree, row) => {
+            const plotId = record.plotOf(tree.plot)?.id ?? made.get(tree.plot) ?? (await plotIdOf(bulk, tree.plot));
+            rows.push({
+              id: treeId(row),
+              stemId: randomUUID(),
+              observationId: randomUUID(),
+              surveyId,
+              plotId,
+              tag: tree.tag,
+              speciesCode: tree.speciesCode,
+              observer: tree.observer ?? writer.observer,
+              device: writer.device,
+              writeDigest: digest,
+              observedAt: tree.observedAt ?? moment,
+              notes: tree.notes,
+              readings: tree.readings.map((reading) => ({ ...reading, id: randomUUID() })),
+            });
+            if (rows.length >= AT_A_TIME) await flush();
+          });
+          if (found.problem !== null) throw invalidField('/columns', 'columns', found.problem);
+          if (found.rows === 0) throw invalidField('/file', 'file-empty', 'The file has a head and no row below it.');
+          if (found.errors.count > 0) {
+            const { count, list } = found.errors;
+            throw new Problem(
+              'invalid',
+              `${String(count)} ${count === 1 ? 'thing is' : 'things are'} wrong in the file; nothing was kept. First: row ${String(list[0]?.row ?? 0)}, ${list[0]?.column ?? ''}: ${list[0]?.message ?? ''}`,
+              {
+                errors: list.map(({ row, column, message }) => ({
+                  pointer: `/rows/${String(row)}/${column}`,
+                  code: 'row',
+                  detail: message,
+                })),
+              },
+            );
+          }
+          await flush();
+          return found.trees;
+        });
+        return { id: importId, trees, plots: made.size, created: true };
+      } catch (error) {
+        // Somebody else has called out the same tag meanwhile.
+        if (brokenConstraint(error) !== null) {
+          throw new Problem(
+            'conflict',
+            'A plot or a tree of the file was put on the record by somebody else meanwhile. Look at the preview again.',
+            { cause: error },
+          );
+        }
+        throw error;
+      }
+    },
+  };
+}

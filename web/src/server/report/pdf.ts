@@ -1,0 +1,171 @@
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import pdfmake from 'pdfmake';
+import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { chartPicture } from './chart-picture.ts';
+import type { Report, ReportPart } from './report.ts';
+import type { Cell, ReportTable } from './table.ts';
+
+/** A typeface with the letters of most scripts that are written in Europe; it ships with the PDF package. */
+const FACE = 'Roboto';
+
+let isReady = false;
+
+/** Tells the PDF package where its typeface lies, and that nothing else is to be read. */
+function prepare(): void {
+  if (isReady) return;
+  const folder = join(dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')), 'fonts', FACE);
+  pdfmake.addFonts({
+    [FACE]: {
+      normal: join(folder, 'Roboto-Regular.ttf'),
+      bold: join(folder, 'Roboto-Medium.ttf'),
+      italics: join(folder, 'Roboto-Italic.ttf'),
+      bolditalics: join(folder, 'Roboto-MediumItalic.ttf'),
+    },
+  });
+  pdfmake.setUrlAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy((path: string) => path.startsWith(folder));
+  isReady = true;
+}
+
+const PAGE_WIDTH = 515;
+/** Columns beyond this stand better on a page turned on its side. */
+const MOST_UPRIGHT = 8;
+
+/** Share of a page below which no heading stands. */
+const HEADING_TO = 0.84;
+
+const heading = (text: string): Content => ({ text, style: 'heading', headlineLevel: 1 });
+
+function tableOf({ columns, rows, total, notes }: ReportTable): Content[] {
+  const isNumber = (i: number): boolean => columns[i]?.kind === 'number';
+  const cell = ({ text }: Cell, i: number, bold = false): TableCell => ({
+    text,
+    alignment: isNumber(i) ? 'right' : 'left',
+    noWrap: isNumber(i) && text.length < 16,
+    bold: bold || i === 0,
+  });
+  const size = columns.length > MOST_UPRIGHT ? 7 : 8.5;
+  return [
+    {
+      fontSize: size,
+      layout: 'lightHorizontalLines',
+      margin: [0, 2, 0, 4],
+      table: {
+        headerRows: 1,
+        dontBreakRows: true,
+        keepWithHeaderRows: 1,
+        widths: columns.map(({ kind }, i) => (kind === 'text' && i > 0 ? '*' : 'auto')),
+        body: [
+          columns.map(({ name }, i): TableCell => ({
+            text: name,
+            bold: true,
+            color: '#4c564f',
+            alignment: isNumber(i) ? 'right' : 'left',
+          })),
+          ...rows.map((row) => row.map((each, i) => cell(each, i))),
+          ...(total === undefined ? [] : [total.map((each, i) => cell(each, i, true))]),
+        ],
+      },
+    },
+    ...notes.map((text): Content => ({ text, style: 'note' })),
+  ];
+}
+
+function partOf(part: ReportPart): Content[] {
+  switch (part.kind) {
+    case 'map':
+      return [
+        {
+          unbreakable: true,
+          stack: [
+            { text: part.chart.label, style: 'note' },
+            { svg: chartPicture(part.chart.chart, 420, 420, FACE), width: 380 },
+          ],
+        },
+      ];
+    case 'facts':
+      return [
+        heading(part.title),
+        {
+          layout: 'noBorders',
+          fontSize: 9,
+          table: {
+            widths: [130, '*'],
+            dontBreakRows: true,
+            body: part.facts.map(([label, words]) => [{ text: label, color: '#4c564f' }, words]),
+          },
+        },
+      ];
+    case 'list':
+      return [heading(part.title), { ul: [...part.items], fontSize: 9 }];
+    case 'table': {
+      const { table, chart } = part;
+      if (chart === null) return [heading(table.title), ...tableOf(table)];
+      // Heading and chart stay together; a long table may run on, under its header again.
+      return [
+        {
+          unbreakable: true,
+          stack: [
+            { text: table.title, style: 'heading' },
+            { svg: chartPicture(chart.chart, PAGE_WIDTH, 240, FACE), width: PAGE_WIDTH },
+          ],
+        },
+        ...tableOf(table),
+      ];
+    }
+  }
+}
+
+/** A report as PDF: A4 or letter by its units, numbered pages, no chart cut in two. */
+export async function reportPdf(report: Report): Promise<Uint8Array<ArrayBuffer>> {
+  prepare();
+  const definition: TDocumentDefinitions = {
+    info: { title: `${report.title}: ${report.subtitle}`, creator: 'Arbolito' },
+    pageSize: report.system === 'metric' ? 'A4' : 'LETTER',
+    pageMargins: [40, 46, 40, 50],
+    defaultStyle: { font: FACE, fontSize: 9.5, color: '#1e2b25', lineHeight: 1.15 },
+    styles: {
+      title: { fontSize: 24, bold: true },
+      heading: { fontSize: 13, bold: true, margin: [0, 12, 0, 3] },
+      note: { fontSize: 8, color: '#4c564f', margin: [0, 1, 0, 1] },
+    },
+    // A heading at the foot of a page goes over with what it heads.
+    pageBreakBefore: (node) => node.headlineLevel === 1 && node.startPosition.verticalRatio > HEADING_TO,
+    header: (page) =>
+      page === 1
+        ? null
+        : { text: `${report.title}: ${report.subtitle}`, style: 'note', margin: [40, 22, 40, 0], alignment: 'left' },
+    footer: (page, pages) => ({
+      margin: [40, 14, 40, 0],
+      style: 'note',
+      columns: [
+        { text: `made on ${report.madeOn} with Arbolito` },
+        { text: `page ${String(page)} of ${String(pages)}`, alignment: 'right' },
+      ],
+    }),
+    content: [
+      { text: report.title, style: 'title' },
+      { text: report.subtitle, fontSize: 14, margin: [0, 0, 0, 8] },
+      ...report.parts.flatMap(partOf),
+      {
+        unbreakable: true,
+        stack: [
+          heading('Signed'),
+          {
+            margin: [0, 26, 0, 4],
+            columns: ['place and day', 'name', 'signature'].map((text) => ({
+              stack: [
+                { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 155, y2: 0, lineWidth: 0.7 }] },
+                { text, style: 'note' },
+              ],
+            })),
+          },
+          { text: report.caution, style: 'note', margin: [0, 10, 0, 0] },
+        ],
+      },
+    ],
+  };
+  const buffer = await pdfmake.createPdf(definition).getBuffer();
+  return Uint8Array.from(buffer);
+}

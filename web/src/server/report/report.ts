@@ -1,0 +1,217 @@
+import { CURVE_MODELS } from '@arbolito/core/curve';
+import { ruleBook, RULE_SETS, setOf } from '@arbolito/core/diameter';
+import { INSTRUMENT_KINDS } from '@arbolito/core/kit';
+import { printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
+import { findMethod } from '@arbolito/core/registry';
+import { EDGE_RULES, heightRuleWords, LAYOUTS, SLOPE_RADII, shapeWords, type Filling } from '@arbolito/core/survey';
+import { volumeBark, volumeName } from '@arbolito/core/volume';
+import type { InstrumentView, SurveySummary, TreeView, WorkListView } from '../../contracts/views.ts';
+import { chartsOf, type ReportChart } from './charts.ts';
+import { figure, number, text, words, type ReportTable } from './table.ts';
+import { tablesOf } from './tables.ts';
+
+/** A part of a report; page, PDF and workbook set the same parts. */
+export type ReportPart =
+  | { readonly kind: 'facts'; readonly title: string; readonly facts: readonly (readonly [string, string])[] }
+  | { readonly kind: 'table'; readonly table: ReportTable; readonly chart: ReportChart | null }
+  | { readonly kind: 'list'; readonly title: string; readonly items: readonly string[] }
+  | { readonly kind: 'map'; readonly chart: ReportChart };
+
+/** A survey on paper. */
+export interface Report {
+  readonly title: string;
+  readonly subtitle: string;
+  readonly system: UnitSystem;
+  /** Day that it was made on. */
+  readonly madeOn: string;
+  readonly parts: readonly ReportPart[];
+  readonly caution: string;
+}
+
+export interface ReportSource {
+  readonly summary: SurveySummary;
+  readonly views: readonly TreeView[];
+  readonly filling: Filling;
+  readonly kit: readonly InstrumentView[];
+  readonly workList: WorkListView;
+  /** Day, as ISO writes it. */
+  readonly madeOn: string;
+}
+
+const CAUTION =
+  'Figures of this report are no permission to fell. Felling is for trained people, at least two tree lengths clear of everyone else; local codes and licensed practice decide.';
+
+function designFacts({ survey, plots, plotsCounted }: SurveySummary): readonly (readonly [string, string])[] {
+  const { design, unitSystem } = survey;
+  const days = plots.flatMap(({ measuredOn }) => (measuredOn === null ? [] : [measuredOn])).sort();
+  const last = days.at(-1);
+  const areaHa = survey.strata.every(({ areaHa: each }) => each !== null)
+    ? survey.strata.reduce((sum, { areaHa: each }) => sum + (each ?? 0), 0)
+    : null;
+  return [
+    ['place', survey.place.name],
+    ['crew', survey.crew],
+    ['first day', survey.startedOn],
+    ...(last === undefined ? [] : ([['last day', last]] as const)),
+    [
+      'strata',
+      survey.strata
+        .map(({ name, areaHa: each }) => `${name}${each === null ? '' : ` (${printRounded(each, 2)} ha)`}`)
+        .join(', '),
+    ],
+    ...(areaHa === null ? [] : ([['area', `${printRounded(areaHa, 2)} ha`]] as const)),
+    ['layout', LAYOUTS[design.layout]],
+    ['plots', `${shapeWords(design.shape, unitSystem)}; ${plotsCounted} of ${plots.length} counted`],
+    ['slopes', SLOPE_RADII[design.slopeRadius]],
+    ['edges', EDGE_RULES[design.edge]],
+    ['heights', heightRuleWords(design.heights)],
+  ];
+}
+
+function instrumentsTable(kit: readonly InstrumentView[]): ReportTable | null {
+  if (kit.length === 0) return null;
+  return {
+    id: 'instruments',
+    title: 'Instruments and calibration',
+    columns: [
+      text('instrument'),
+      text('kind'),
+      text('scale'),
+      number('± of one reading'),
+      text('last check'),
+      text('what it said'),
+    ],
+    rows: kit.map(({ name, kind, unit, standardError, checks }) => {
+      const [last] = checks;
+      return [
+        words(name),
+        words(INSTRUMENT_KINDS[kind].name),
+        words(unitOf(unit).words),
+        figure(standardError, 2),
+        words(last === undefined ? 'never' : last.checkedAt.slice(0, 10)),
+        words(last === undefined ? '—' : last.result.words),
+      ];
+    }),
+    notes: [],
+  };
+}
+
+function curvesTable({ summary, filling }: ReportSource): ReportTable | null {
+  const list = [...Object.values(filling.curves.bySpecies), filling.curves.pooled].flatMap((curve) => curve ?? []);
+  if (list.length === 0) return null;
+  const nameOf = (code: string | null) =>
+    code === null ? 'all species' : (summary.survey.species.find((each) => each.code === code)?.name ?? code);
+  return {
+    id: 'curves',
+    title: 'Height curves',
+    columns: [
+      text('species'),
+      text('curve, in m and cm'),
+      text('parameters'),
+      number('trees'),
+      number('± of one tree, m'),
+      number('± between plots, m'),
+    ],
+    rows: list.map(({ speciesCode, model, parameters, trees, residualErrorM, plots }) => [
+      words(nameOf(speciesCode)),
+      words(`${CURVE_MODELS[model].name}: ${CURVE_MODELS[model].formula}`),
+      words(
+        parameters.map((value, i) => `${CURVE_MODELS[model].parameters[i] ?? ''} ${printRounded(value, 4)}`).join(', '),
+      ),
+      figure(trees, 0),
+      figure(residualErrorM, 2),
+      figure(plots?.betweenM ?? null, 2),
+    ]),
+    notes: [
+      'By least squares from several starts, each the best of seven by Akaike’s corrected criterion; trees in doubt are left out. A species with fewer than eight heights takes the curve of all. Where plots differ by more than their trees, each has its own effect, drawn towards nothing where few heights speak for it.',
+    ],
+  };
+}
+
+function methodsList({ summary, views }: ReportSource): readonly string[] {
+  const { survey } = summary;
+  const used = [...new Set(views.flatMap(({ readings }) => readings.map(({ methodId }) => methodId)))].sort();
+  const readings = used.flatMap((id) => {
+    const method = findMethod(id);
+    return method === null ? [] : [`${method.description.name}: ${method.description.source}.`];
+  });
+  const volumes = survey.wood.species.flatMap(({ speciesCode, volume }) => {
+    const name = survey.species.find(({ code }) => code === speciesCode)?.name ?? speciesCode;
+    if (volume === undefined) return [];
+    const source = volume.by === 'equation' ? `: ${volume.equation.source}` : '';
+    return [`Volume of ${name} by ${volumeName(volume)}, ${volumeBark(volume)} bark${source}.`];
+  });
+  const usesPoints = summary.plots.some(({ shape }) => shape.kind === 'point');
+  return [
+    ...readings,
+    ...volumes,
+    `Other volumes: form factor ${survey.formFactor} ± ${survey.formFactorStandardError} × basal area × height (Prodan 1965, Holzmesslehre).`,
+    usesPoints
+      ? 'Expansion: factor over basal area at angle-count points (Bitterlich 1948); 10 000 m² over the level area on plots.'
+      : 'Expansion: 10 000 m² over the level area of the plot.',
+    'Means and errors: Cochran 1977, Sampling Techniques, 2 and 5; drawn again after Efron and Tibshirani 1993. Errors of single figures: JCGM 100, 5.1.2.',
+  ];
+}
+
+/** Everything that a report of a survey says, in its order. */
+export function reportOf(source: ReportSource, system: UnitSystem): Report {
+  const { summary, kit, workList, madeOn } = source;
+  const { survey } = summary;
+  const set = setOf(survey.fieldRules, survey.unitSystem);
+  const charts = chartsOf(summary, system);
+  const map = charts.find(({ chart }) => chart.kind === 'map');
+  const tables = tablesOf(summary, system);
+  const instruments = instrumentsTable(kit);
+  const curves = curvesTable(source);
+  const asPart = (table: ReportTable): ReportPart => ({
+    kind: 'table',
+    table,
+    chart: charts.find((each) => each.table === table.id && each !== map) ?? null,
+  });
+  return {
+    title: survey.place.name,
+    subtitle: survey.name,
+    system,
+    madeOn,
+    caution: CAUTION,
+    parts: [
+      ...(map === undefined ? [] : [{ kind: 'map', chart: map } as const]),
+      { kind: 'facts', title: 'Design', facts: designFacts(summary) },
+      ...tables.filter(({ id }) => id !== 'plots').map(asPart),
+      ...(curves === null ? [] : [asPart(curves)]),
+      ...tables.filter(({ id }) => id === 'plots').map(asPart),
+      {
+        kind: 'facts',
+        title: `Field rules${set === null ? ', the survey’s own' : `: ${RULE_SETS[set].name}`}`,
+        facts: ruleBook(survey.fieldRules, survey.unitSystem).map(({ label, words: rule }) => [label, rule] as const),
+      },
+      ...(instruments === null ? [] : [asPart(instruments)]),
+      { kind: 'list', title: 'Methods and their sources', items: methodsList(source) },
+      {
+        kind: 'list',
+        title: 'Checks left open',
+        items:
+          workList.open.length === 0
+            ? ['None.']
+            : workList.open.map(({ title, message, plotLabel, tag }) =>
+                [
+                  plotLabel === null ? '' : `Plot ${plotLabel}${tag === null ? '' : `, tree ${tag}`}: `,
+                  `${title}. ${message}`,
+                ].join(''),
+              ),
+      },
+      ...(workList.cleared.length === 0
+        ? []
+        : [
+            {
+              kind: 'list' as const,
+              title: 'Checks cleared',
+              items: workList.cleared.map(
+                ({ title, plotLabel, tag, decision }) =>
+                  `${plotLabel === null ? '' : `Plot ${plotLabel}${tag === null ? '' : `, tree ${tag}`}: `}${title}. ${decision?.observer ?? ''}: ${decision?.reason ?? ''}`,
+              ),
+            },
+          ]),
+    ],
+  };
+}
