@@ -173,6 +173,11 @@ export class NewPlotDto extends WrittenDto {
   @IsWithin(PLOT_AREA_LIMITS_M2.low, PLOT_AREA_LIMITS_M2.high, 'm²')
   areaM2?: number;
 
+  /** As the survey usually lays its plots out: neither area nor shape are given then. */
+  @IsOptional()
+  @IsIn([true], { message: 'must be true, or left out' })
+  asDesigned?: true;
+
   /** Checked part by part behind the contract, so that each sentence stands at its own measure. */
   @IsOptional()
   @IsObject({ message: 'must be a shape with its kind and measures' })

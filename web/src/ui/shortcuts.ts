@@ -30,5 +30,7 @@ export const tallyShortcuts: readonly Shortcut[] = [
   { keys: ['Esc'], does: 'leave the tree as it was, back to a new one' },
   { keys: ['Alt', 'Delete'], does: 'delete the tree on the line' },
   { keys: ['Ctrl', 'Z'], does: 'take back the last change, on an empty line' },
+  { keys: ['Alt', 'd'], does: 'species and distance of the tree before, on an empty line' },
+  { keys: ['Alt', 'r'], does: 'the whole tree before again, on an empty line' },
   { keys: ['Alt', 'o'], does: 'open the tree on its sheet' },
 ];

@@ -1,10 +1,19 @@
 import { useRef, useState } from 'react';
-import { convert, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
-import { PLOT_AREA_LIMITS_M2, PLOT_SLOPE_LIMITS_PCT, slopeCorrectedRadiusM } from '@arbolito/core/survey';
+import { readQuantity, type UnitSystem } from '@arbolito/core/quantity';
+import {
+  PLOT_SLOPE_LIMITS_PCT,
+  plotRadiusM,
+  printLength,
+  shapeWords,
+  slopeCorrectedRadiusM,
+  type PlotShape,
+  type SurveyDesign,
+} from '@arbolito/core/survey';
 import type { PlotView, StratumView } from '../../contracts/views.ts';
 import { callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
-import { printLength } from '@arbolito/core/survey';
+import { ShapeFields } from './design/ShapeFields.tsx';
+import { readShape, textsOfShape } from './design/shape-texts.ts';
 
 export interface PlotFormProps {
   readonly surveyId: string;
@@ -12,51 +21,50 @@ export interface PlotFormProps {
   readonly crew: string;
   readonly unitSystem: UnitSystem;
   readonly nextLabel: string;
+  readonly design: SurveyDesign;
 }
 
-type Field = 'label' | 'area' | 'slope' | 'stratum';
+type Field = 'label' | 'slope' | 'stratum';
 const FIELD_OF: Record<string, Field> = {
   '/label': 'label',
-  '/areaM2': 'area',
   '/slopePct': 'slope',
   '/stratumId': 'stratum',
 };
 
-/** Laying out one more circular plot. Shows the radius to tape along the slope as one types. */
-export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel }: PlotFormProps) {
-  const metric = unitSystem === 'metric';
+/** What to lay out on this ground, in words. */
+function layoutWords(shape: PlotShape, slopePct: number, design: SurveyDesign, system: UnitSystem): string {
+  if (shape.kind !== 'circle') return `${shapeWords(shape, system)}: distances are level ones.`;
+  if (design.slopeRadius === 'level')
+    return `Level radius: ${printLength(plotRadiusM(shape.areaM2), system)}. Make every distance level before you compare.`;
+  return `Radius to lay out along the ground: ${printLength(slopeCorrectedRadiusM(shape.areaM2, slopePct), system)}, so that the level area is right on this slope.`;
+}
+
+/** Laying out one more plot: as the survey usually does, or as another kind. */
+export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design }: PlotFormProps) {
   const id = useRef(newId());
   const [values, setValues] = useState<Record<Field, string>>({
     label: nextLabel,
-    area: metric ? '500' : '1/10 ac',
     slope: '0',
     stratum: strata[0]?.id ?? '',
   });
+  const [texts, setTexts] = useState(textsOfShape(design.shape, unitSystem));
   const [errors, setErrors] = useState<Partial<Record<Field | 'form', string>>>({});
+  const [tried, setTried] = useState(false);
   const [sending, setSending] = useState(false);
 
-  const area = readQuantity(values.area, { unit: metric ? 'm2' : 'ft2', units: ['m2', 'ft2', 'ha', 'acre'] });
+  const shape = readShape(texts, unitSystem);
   const slope = readQuantity(values.slope, { unit: 'pct' });
-  const areaM2 = area.ok ? convert(area.value, area.unit, 'm2') : NaN;
-  const good =
-    areaM2 >= PLOT_AREA_LIMITS_M2.low &&
-    areaM2 <= PLOT_AREA_LIMITS_M2.high &&
-    slope.ok &&
-    slope.value >= 0 &&
-    slope.value <= PLOT_SLOPE_LIMITS_PCT.high;
-  const radiusM = good ? slopeCorrectedRadiusM(areaM2, slope.value) : null;
+  const isSteep = slope.ok && !(slope.value >= 0 && slope.value <= PLOT_SLOPE_LIMITS_PCT.high);
+  const words = shape.ok && slope.ok && !isSteep ? layoutWords(shape.shape, slope.value, design, unitSystem) : null;
 
   const submit = async (): Promise<void> => {
     const found: typeof errors = {};
-    if (!area.ok) found.area = area.message;
-    else if (!(areaM2 >= PLOT_AREA_LIMITS_M2.low && areaM2 <= PLOT_AREA_LIMITS_M2.high))
-      found.area = 'The area must be from 1 m² to one hectare.';
+    setTried(true);
     if (!slope.ok) found.slope = slope.message;
-    else if (!(slope.value >= 0 && slope.value <= PLOT_SLOPE_LIMITS_PCT.high))
-      found.slope = `The slope must be from 0 to ${PLOT_SLOPE_LIMITS_PCT.high} %.`;
+    else if (isSteep) found.slope = `The slope must be from 0 to ${PLOT_SLOPE_LIMITS_PCT.high} %.`;
     if (values.label.trim() === '') found.label = 'Give the plot a label.';
     setErrors(found);
-    if (Object.keys(found).length > 0 || !slope.ok) return;
+    if (Object.keys(found).length > 0 || !slope.ok || !shape.ok) return;
     setSending(true);
     try {
       const body = {
@@ -66,7 +74,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel }: Plot
         surveyId,
         stratumId: values.stratum,
         label: values.label.trim(),
-        areaM2,
+        shape: shape.shape,
         slopePct: slope.value,
       };
       const plot = await callUntilAnswered<PlotView>('/api/plots', body, (form) => {
@@ -119,7 +127,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel }: Plot
         void submit();
       }}
     >
-      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
         {input('label', 'Label')}
         <div className="grid content-start gap-1">
           <label htmlFor="plot-stratum" className="font-semibold">
@@ -140,14 +148,16 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel }: Plot
             ))}
           </select>
         </div>
-        {input('area', metric ? 'Level area, m²' : 'Level area, ft² (or ac)')}
         {input('slope', 'Slope, %')}
+        <ShapeFields
+          id="plot"
+          texts={texts}
+          onTexts={setTexts}
+          system={unitSystem}
+          problem={tried && !shape.ok ? shape : null}
+        />
       </div>
-      <p role="status">
-        {radiusM === null
-          ? 'Give area and slope to see the radius.'
-          : `Radius to lay out along the ground: ${printLength(radiusM, unitSystem)}, so that the level area is right on this slope.`}
-      </p>
+      <p role="status">{words ?? 'Give the measures and the slope to see what to lay out.'}</p>
       {errors.form !== undefined && (
         <p role="alert" className="font-semibold text-paint-ink">
           {errors.form}

@@ -13,13 +13,16 @@ import {
   type UnitId,
   type UnitSystem,
 } from '@arbolito/core/quantity';
-import { COMMON_SPECIES } from '@arbolito/core/survey';
+import { COMMON_SPECIES, USUAL_DESIGN, type SurveyDesign } from '@arbolito/core/survey';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
 import { rulesBody, RulesPreviewDto } from '../../contracts/field-rules.ts';
 import { NewSurveyDto } from '../../contracts/survey.ts';
 import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
 import { callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
+import { DesignFields, readDesign, usualDesignTexts, type ReadDesign } from './design/DesignFields.tsx';
+import { textsOfShape } from './design/shape-texts.ts';
+import { readStrata } from './read-strata.ts';
 import { RulesFields } from './RulesFields.tsx';
 
 interface FormValues {
@@ -62,12 +65,8 @@ interface Ids {
   readonly strata: Map<string, string>;
 }
 
-function contractOf(values: FormValues, ids: Ids, rules: FieldRules): NewSurveyDto {
+function contractOf(values: FormValues, ids: Ids, rules: FieldRules, design: SurveyDesign): NewSurveyDto {
   const { unit } = SYSTEMS[values.unitSystem];
-  const names = values.strata
-    .split('\n')
-    .map((line) => line.trim())
-    .filter((line) => line !== '');
   return plainToInstance(NewSurveyDto, {
     id: ids.survey,
     observer: values.crew.trim(),
@@ -84,11 +83,12 @@ function contractOf(values: FormValues, ids: Ids, rules: FieldRules): NewSurveyD
     crew: values.crew.trim(),
     startedOn: values.startedOn,
     species: COMMON_SPECIES.filter(({ code }) => values.species.includes(code)),
-    strata: names.map((name) => {
+    design,
+    strata: readStrata(values.strata, values.unitSystem).map(({ name, areaHa }) => {
       // The same name keeps its identifier, so that sending again is the same write.
       const id = ids.strata.get(name) ?? newId();
       ids.strata.set(name, id);
-      return { id, name };
+      return { id, name, ...(areaHa === null ? {} : { areaHa }) };
     }),
   });
 }
@@ -111,7 +111,7 @@ const FIELDS: Record<string, { readonly field: keyof FormValues; readonly label:
 
 async function checkForm(values: FormValues, ids: Ids, rules: FieldRules): Promise<FieldErrors<FormValues>> {
   const errors: Record<string, { type: string; message: string }> = {};
-  for (const { property, constraints, children } of await validate(contractOf(values, ids, rules))) {
+  for (const { property, constraints, children } of await validate(contractOf(values, ids, rules, USUAL_DESIGN))) {
     const target = FIELDS[property];
     if (target === undefined) continue;
     const [inner] = children ?? [];
@@ -147,6 +147,10 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
   const [rulesOpen, setRulesOpen] = useState(false);
   const held = useRef(rules);
   held.current = rules;
+  const [designTexts, setDesignTexts] = useState(usualDesignTexts(textsOfShape(USUAL_DESIGN.shape, 'metric')));
+  const [designTried, setDesignTried] = useState(false);
+
+  const heldDesign = useRef<ReadDesign>({ ok: true, design: USUAL_DESIGN });
   const ids = useMemo<Ids>(() => ({ survey: newId(), place: newId(), strata: new Map() }), []);
   const [trouble, setTrouble] = useState<string | null>(null);
   const {
@@ -161,7 +165,9 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
       const found = await checkForm(values, ids, held.current);
       const inRules = await checkRules(held.current);
       setRuleErrors(inRules);
-      if (inRules.size > 0) return { values: {}, errors: { ...found, root: { type: 'contract' } } };
+      setDesignTried(true);
+      if (inRules.size > 0 || !heldDesign.current.ok)
+        return { values: {}, errors: { ...found, root: { type: 'contract' } } };
       return Object.keys(found).length === 0 ? { values, errors: {} } : { values: {}, errors: found };
     },
     defaultValues: {
@@ -179,6 +185,8 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
     },
   });
   const rulesSystem = watch('unitSystem');
+  const design = readDesign(designTexts, rulesSystem);
+  heldDesign.current = design;
   const unit = unitOf(SYSTEMS[rulesSystem].unit).symbol;
 
   const set = setOf(rules, rulesSystem);
@@ -186,7 +194,11 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
   const submit = handleSubmit(async (values) => {
     setTrouble(null);
     try {
-      const survey = await callUntilAnswered<SurveyView>('/api/surveys', contractOf(values, ids, rules), setTrouble);
+      const survey = await callUntilAnswered<SurveyView>(
+        '/api/surveys',
+        contractOf(values, ids, rules, design.ok ? design.design : USUAL_DESIGN),
+        setTrouble,
+      );
       location.assign(`/tally?survey=${survey.id}`);
     } catch (error) {
       if (error instanceof Refused) {
@@ -246,6 +258,7 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
               const set = setOf(rules, rulesSystem);
               if (set !== null) setRules(rulesOfSet(set, system));
               setValue('eyeHeight', SYSTEMS[system].eyeHeight);
+              setDesignTexts({ ...designTexts, shape: textsOfShape(USUAL_DESIGN.shape, system) });
             }}
           >
             {Object.entries(SYSTEMS).map(([system, { words }]) => (
@@ -282,7 +295,7 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
         {field(
           'strata',
           'Strata',
-          'one to a line: parts of the area that are tallied apart',
+          'one to a line: parts of the area that are tallied apart, with their area: North slope = 10 ha',
           <textarea rows={3} {...wiring('strata')} />,
         )}
       </div>
@@ -300,6 +313,18 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
             ))}
           </select>,
         )}
+      <section aria-labelledby="design" className="grid gap-3">
+        <h2 id="design" className="text-xl font-bold">
+          Design
+        </h2>
+        <p>How the survey samples. A plot may still be laid out as another kind.</p>
+        <DesignFields
+          texts={designTexts}
+          onTexts={setDesignTexts}
+          system={rulesSystem}
+          problems={designTried && !design.ok ? design : null}
+        />
+      </section>
       <section aria-labelledby="field-rules" className="grid gap-3">
         <h2 id="field-rules" className="text-xl font-bold">
           Field rules

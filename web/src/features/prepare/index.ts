@@ -6,3 +6,4 @@ export { RulesForm, type RulesFormProps } from './RulesForm.tsx';
 export { SurveyForm } from './SurveyForm.tsx';
 export { PlotForm, type PlotFormProps } from './PlotForm.tsx';
 export { WhoIsIn } from './who-is-in/WhoIsIn.tsx';
+export { PlanPage } from './plan/PlanPage.tsx';

@@ -16,9 +16,14 @@ import {
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
+import { Fold } from '../../ui/Fold.tsx';
+import { useMedia } from '../../ui/use-media.ts';
 import { CallLine } from './parts/CallLine.tsx';
 import { DotTally } from './parts/DotTally.tsx';
+import { PlotDetails } from './parts/PlotDetails.tsx';
+import { PlotPlan } from './parts/PlotPlan.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
+import { ThumbPad } from './parts/ThumbPad.tsx';
 import { tallyStore, type RowFigures, type TallySettings } from './store.ts';
 
 export interface TallyProps {
@@ -34,10 +39,12 @@ interface TreeRowProps {
   readonly figures: RowFigures;
   readonly settings: TallySettings;
   readonly selected: boolean;
+  /** The survey asks for its height, and there is none. */
+  readonly heightAsked: boolean;
   readonly onSelect: () => void;
 }
 
-function TreeRow({ figures, settings, selected, onSelect }: TreeRowProps) {
+function TreeRow({ figures, settings, selected, heightAsked, onSelect }: TreeRowProps) {
   const { row, reckoned, findings } = figures;
   const height = reckoned.height === null ? null : estimateOf(reckoned.height);
   const called = printCallout({ ...row.draft, tag: '', speciesCode: '' }, settings);
@@ -59,7 +66,10 @@ function TreeRow({ figures, settings, selected, onSelect }: TreeRowProps) {
         </td>
         <td>{name}</td>
         <td className="num text-lg font-bold">{printDiameters(reckoned.diametersCm, settings.unitSystem)}</td>
-        <td className="num text-lg font-bold">{height?.printed.value ?? ''}</td>
+        <td className="num text-lg font-bold">
+          {height?.printed.value ??
+            (heightAsked ? <span className="text-base font-normal text-sky">height?</span> : '')}
+        </td>
         <td className="num whitespace-nowrap text-quiet">
           {height === null ? '' : `± ${height.printed.standardError}`}
         </td>
@@ -83,15 +93,23 @@ function TreeRow({ figures, settings, selected, onSelect }: TreeRowProps) {
 }
 
 /** Marks the plot as walked to its end, or opens it again. */
-function Finish({ plot, observer }: { readonly plot: PlotView; readonly observer: string }) {
-  const [finished, setFinished] = useState(plot.finished);
+function Finish({
+  plot,
+  observer,
+  trees,
+}: {
+  readonly plot: PlotView;
+  readonly observer: string;
+  readonly trees: number;
+}) {
+  const [{ finished, empty }, setState] = useState<Pick<PlotView, 'finished' | 'empty'>>(plot);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const turn = async (): Promise<void> => {
+  const turn = async (change: { readonly finished: boolean; readonly empty?: boolean }): Promise<void> => {
     setTrouble(null);
     try {
-      const body = { id: newId(), observer, device: deviceId(), madeAt: now(), finished: !finished };
+      const body = { id: newId(), observer, device: deviceId(), madeAt: now(), ...change };
       const kept = await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, body, setTrouble);
-      setFinished(kept.finished);
+      setState(kept);
       setTrouble(null);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'That could not be kept.');
@@ -99,9 +117,19 @@ function Finish({ plot, observer }: { readonly plot: PlotView; readonly observer
   };
   return (
     <div className="grid gap-1">
-      <button type="button" className="btn" aria-pressed={finished} onClick={() => void turn()}>
-        {finished ? 'Finished: open it again' : 'Plot is finished'}
+      <button
+        type="button"
+        className="btn"
+        aria-pressed={finished}
+        onClick={() => void turn(finished ? { finished: false, empty: false } : { finished: true })}
+      >
+        {empty ? 'Empty: open it again' : finished ? 'Finished: open it again' : 'Plot is finished'}
       </button>
+      {trees === 0 && !empty && (
+        <button type="button" className="btn" onClick={() => void turn({ finished: true, empty: true })}>
+          There is no tree on it
+        </button>
+      )}
       {trouble !== null && <p role="alert">{trouble}</p>}
     </div>
   );
@@ -126,6 +154,11 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
   );
   const view = useStore(store.$view);
   const metric = settings.unitSystem === 'metric';
+  const isPhone = useMedia('(max-width: 767px)');
+  const [padWished, setPadWished] = useState<boolean | null>(null);
+  const padOpen = padWished ?? isPhone;
+  const [counting, setCounting] = useState(false);
+  const [details, setDetails] = useState(plot);
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-h-0 overflow-auto px-3 md:px-5">
@@ -135,7 +168,8 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
             <p>
               Write the first one on the line below: species, dbh, and if you took a height, top, base and distance. For
               example <kbd className="key">sp 34.5 +18 -1.5 @20</kbd>, <kbd className="key">ch g104</kbd> for a girth,{' '}
-              <kbd className="key">bt 41 = 22.5</kbd> for a height read off directly.
+              <kbd className="key">bt 41 = 22.5</kbd> for a height read off directly,{' '}
+              <kbd className="key">az112 r7.4</kbd> for where it stands.
             </p>
           </div>
         ) : (
@@ -169,6 +203,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
                   figures={figures}
                   settings={settings}
                   selected={figures.row.id === view.selected}
+                  heightAsked={view.heightsAsked.has(figures.row.id)}
                   onSelect={() => {
                     store.select(figures.row.id);
                   }}
@@ -183,13 +218,48 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
         aria-label="Plot sums"
       >
         <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
-        <p className="text-[0.95rem] text-quiet">{groundWords(plot, settings)}</p>
+        <p className="text-[0.95rem] text-quiet">{groundWords(details, settings)}</p>
+        <PlotPlan
+          figures={view.figures}
+          shape={plot.shape}
+          settings={settings}
+          selected={view.selected}
+          onSelect={(id) => {
+            store.select(id);
+          }}
+        />
         <DotTally
+          onDot={counting ? store.dot : undefined}
           trees={view.figures.flatMap(({ tallied }) => tallied)}
           species={settings.species}
           classes={settings.fieldRules.classes}
         />
-        <Finish plot={plot} observer={observer} />
+        <div className="flex flex-wrap gap-2">
+          <button
+            type="button"
+            className="btn"
+            aria-pressed={counting}
+            onClick={() => {
+              setCounting(!counting);
+            }}
+          >
+            Count by dots
+          </button>
+          <button
+            type="button"
+            className="btn"
+            aria-pressed={padOpen}
+            onClick={() => {
+              setPadWished(!padOpen);
+            }}
+          >
+            Thumb pad
+          </button>
+        </div>
+        <Fold title="About the plot">
+          {() => <PlotDetails plot={details} observer={observer} onKept={setDetails} />}
+        </Fold>
+        <Finish plot={plot} observer={observer} trees={view.figures.length} />
         <a className="btn" href={`/measure?plot=${plot.id}`}>
           New tree on a sheet
         </a>
@@ -198,10 +268,12 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
         <CallLine
           view={view}
           store={store}
+          padOpen={padOpen}
           onOpen={(id) => {
             location.assign(`/measure/${id}`);
           }}
         />
+        {padOpen && <ThumbPad view={view} store={store} species={settings.species} />}
       </div>
     </div>
   );

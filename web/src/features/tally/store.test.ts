@@ -226,6 +226,10 @@ describe('the state of a tally', () => {
     await settled();
     expect(store.$view.get().figures[0]?.tallied[0]?.dbhCm).toBe(30);
     store.undo();
+    expect(store.$view.get().message?.words).toBe('Tree 1 taken back: it stands on the line.');
+    await settled();
+    store.write('');
+    store.undo();
     expect(store.$view.get().message?.words).toBe('There is nothing to take back.');
   });
 
@@ -280,5 +284,70 @@ describe('the state of a tally', () => {
     const after = await open();
     await settled();
     expect(after.$view.get().rows.map(({ draft, state }) => `${draft.tag} ${state}`)).toEqual(['1 kept']);
+  });
+});
+
+describe('what a tally says as one goes', () => {
+  const hints = (store: TallyStore, line: string) => {
+    store.write(line);
+    return store.$view.get().hints;
+  };
+
+  it('names a species that is new to the plot, and a tree beyond the radius of 12.62 m', async () => {
+    const store = await open();
+    await call(store, 'sp 30 = 20', 'sp 31');
+    expect(hints(store, 'sp 34')).toEqual([]);
+    expect(hints(store, 'bt 34')).toEqual(['Beech is new to this plot']);
+    expect(hints(store, 'sp 34 r12.9')).toEqual(['out: the limit is 12.62 m, 28 cm nearer']);
+    expect(hints(store, 'sp 34 r12.6')).toEqual([]);
+  });
+
+  it('asks for the height of every third tree, on the line and in the list', async () => {
+    const store = await open();
+    expect(hints(store, 'sp 30')).toEqual(['take its height']);
+    expect(hints(store, 'sp 30 = 22')).toEqual([]);
+    await call(store, 'sp 30', 'sp 31', 'sp 32');
+    const { rows, heightsAsked } = store.$view.get();
+    expect([...heightsAsked]).toEqual([rows[0]?.id]);
+    expect(hints(store, 'sp 33')).toEqual(['take its height']);
+  });
+
+  it('takes a tree that was just kept back onto the line', async () => {
+    const store = await open();
+    await call(store, 'sp 30', 'bt 41');
+    store.undo();
+    await settled();
+    expect(tags(store)).toEqual(['1']);
+    expect(store.$view.get().line).toBe('#2 bt 41');
+    expect(server.sent.at(-1)?.method).toBe('DELETE');
+  });
+
+  it('copies species and distance of the tree before, or the whole of it, onto an empty line', async () => {
+    const store = await open();
+    store.again('tree');
+    expect(store.$view.get().line).toBe('');
+    await call(store, 'sp 34.5 +18 -1.5 @20');
+    store.again('species');
+    expect(store.$view.get().line).toBe('sp @20 ');
+    store.write('');
+    store.again('tree');
+    expect(store.$view.get().line.trim()).toBe('sp 34.5 +18 -1.5 @20');
+    store.write('bt');
+    store.again('tree');
+    expect(store.$view.get().line).toBe('bt');
+  });
+
+  it('counts by dots: a tree in the middle of its class, off by a spread over its width', async () => {
+    const store = await open();
+    store.dot('sp', 30);
+    await settled();
+    const [tree] = server.sent.map(({ body }) => body as NewTreeDto);
+    const [reading] = tree?.readings ?? [];
+    // Classes of 2 cm named by their lower limit: 30 holds 30 up to 32.
+    expect([reading?.value, reading?.unit]).toEqual([31, 'cm']);
+    expect(reading?.standardError).toBeCloseTo(2 / Math.sqrt(12), 9);
+    store.undo();
+    await settled();
+    expect(tags(store)).toEqual([]);
   });
 });

@@ -1,21 +1,27 @@
 import { atom, computed, type ReadableAtom } from 'nanostores';
-import type { LastVisit } from '@arbolito/core/diameter';
+import { CLASS_WIDTHS, classLimits, diameterClass, type LastVisit } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/estimate';
 import type { StandCurves } from '@arbolito/core/curve';
 import type { CurveSums } from '@arbolito/core/height';
 import type { KitAtHand } from '@arbolito/core/kit';
 import {
+  asksHeight,
   besideOf,
   besideTheLine,
   draftOf,
+  emptyDraft,
   findingsOfTree,
   parseCallout,
   plotSums,
   printCallout,
+  printLength,
+  reachM,
   reckonTree,
   talliedTrees,
+  treesPerHa,
   volumeRatio,
   withKitErrors,
+  type AskedTree,
   type CalloutContext,
   type ParsedCallout,
   type PlacedFinding,
@@ -69,14 +75,19 @@ export interface RowFigures {
   readonly tallied: readonly TalliedTree[];
 }
 
+/** Something that was done here and can be taken back. */
+export type Done =
+  | { readonly kind: 'correction'; readonly id: string }
+  | { readonly kind: 'tree'; readonly id: string; readonly tag: string };
+
 export interface TallyState {
   readonly rows: readonly Row[];
   readonly line: string;
   /** The row whose tree stands on the line; null for a new one. */
   readonly selected: string | null;
   readonly message: { readonly words: string; readonly alarm: boolean; readonly undo: boolean } | null;
-  /** Corrections that can be taken back, the latest last. */
-  readonly done: readonly string[];
+  /** What can be taken back, the latest last: corrections, and trees that were kept. */
+  readonly done: readonly Done[];
 }
 
 export interface TallyView extends TallyState {
@@ -87,6 +98,10 @@ export interface TallyView extends TallyState {
   readonly preview: ReckonedTree;
   readonly tagUsed: boolean;
   readonly nextTag: string;
+  /** What one would want to know of the tree on the line before it is kept; none of it stops anybody. */
+  readonly hints: readonly string[];
+  /** Trees whose height the survey asks for and that have none. */
+  readonly heightsAsked: ReadonlySet<string>;
 }
 
 export interface TallyStore {
@@ -97,6 +112,10 @@ export interface TallyStore {
   readonly select: (id: string | null) => void;
   readonly remove: () => void;
   readonly undo: () => void;
+  /** Brings the last tree onto an empty line: whole, or its species and distance only. */
+  readonly again: (what: 'tree' | 'species') => void;
+  /** Counts one tree of a species in a class. */
+  readonly dot: (speciesCode: string, named: number) => void;
 }
 
 interface TallyStart {
@@ -151,6 +170,64 @@ const nextTagOf = (rows: readonly Row[]): string => {
   return String(Math.max(0, ...numbers) + 1);
 };
 
+const heightOf = ({ height }: ReckonedTree): number | null =>
+  height === null ? null : (estimateOf(height)?.value ?? null);
+
+/** A tree of the tally as the height rule asks about it. */
+const askedTree = (speciesCode: string, reckoned: ReckonedTree, { fieldRules }: TallySettings): AskedTree => {
+  const dbhCm = reckoned.dbh?.value ?? null;
+  return {
+    speciesCode,
+    dbhCm,
+    hasHeight: heightOf(reckoned) !== null,
+    diameterClass: dbhCm === null ? null : diameterClass(dbhCm, fieldRules.classes),
+  };
+};
+
+function heightsAskedOf(figures: readonly RowFigures[], settings: TallySettings): ReadonlySet<string> {
+  const asked = figures.map(({ row, reckoned }) => askedTree(row.draft.speciesCode, reckoned, settings));
+  return new Set(
+    figures.flatMap(({ row }, i) =>
+      asked[i]?.hasHeight === false && asksHeight(settings.design.heights, asked, i) ? [row.id] : [],
+    ),
+  );
+}
+
+/** What one would want to know of the tree on the line before it is kept. */
+function hintsOf(
+  draft: TreeDraft,
+  preview: ReckonedTree,
+  figures: readonly RowFigures[],
+  { line, selected }: TallyState,
+  { plot, settings }: TallyStart,
+): readonly string[] {
+  if (line.trim() === '') return [];
+  const others = figures.filter(({ row }) => row.id !== selected);
+  const name = settings.species.find(({ code }) => code === draft.speciesCode)?.name;
+  const isNew =
+    name !== undefined && others.length > 0 && others.every(({ row }) => row.draft.speciesCode !== draft.speciesCode);
+  const dbhCm = preview.dbh?.value ?? null;
+  const limitM = reachM(plot.shape, dbhCm);
+  const { awayM } = draft.notes ?? {};
+  const place = figures.findIndex(({ row }) => row.id === selected);
+  const asked = [
+    ...(place < 0 ? others : figures).map(({ row, reckoned }) => askedTree(row.draft.speciesCode, reckoned, settings)),
+  ];
+  const at = place < 0 ? asked.length : place;
+  asked[at] = askedTree(draft.speciesCode, preview, settings);
+  const lacksHeight = dbhCm !== null && heightOf(preview) === null && asksHeight(settings.design.heights, asked, at);
+  return [
+    ...(isNew ? [`${name} is new to this plot`] : []),
+    ...(limitM !== null && awayM !== undefined && awayM > limitM + 0.005
+      ? [
+          `out: the limit is ${printLength(limitM, settings.unitSystem)}, ${String(Math.round(100 * (awayM - limitM)))} cm nearer`,
+        ]
+      : []),
+    ...(dbhCm !== null && treesPerHa(plot.shape, dbhCm) === 0 ? ['too thin for this plot: it will not count'] : []),
+    ...(lacksHeight ? ['take its height'] : []),
+  ];
+}
+
 /** The state of one plot's tally. */
 export function tallyStore(start: TallyStart): TallyStore {
   const { plot, trees, elsewhere, settings, observer } = start;
@@ -183,15 +260,18 @@ export function tallyStore(start: TallyStart): TallyStore {
     const figures = state.rows.map(figured);
     const parsed = parseCallout(state.line, context);
     const own = figures.flatMap(({ tallied }) => tallied);
+    const preview = reckonTree(parsed.draft, settings, knownOf(parsed.draft, start));
     return {
       ...state,
+      hints: hintsOf(parsed.draft, preview, figures, state, start),
+      heightsAsked: heightsAskedOf(figures, settings),
       parsed,
       figures,
       sums: plotSums(
         { shape: plot.shape, trees: own },
         volumeRatio([...own, ...elsewhere], [{ shape: plot.shape, trees: own }]),
       ),
-      preview: reckonTree(parsed.draft, settings, knownOf(parsed.draft, start)),
+      preview,
       tagUsed: state.rows.some(
         ({ id, draft }) => id !== state.selected && draft.tag !== '' && draft.tag === parsed.draft.tag,
       ),
@@ -214,7 +294,12 @@ export function tallyStore(start: TallyStart): TallyStore {
       if (fate.kind === 'kept') {
         const tree = fate.answer as TreeView;
         replace(id, () => rowOf(tree));
-        if (correctionId !== null) patch({ done: [...$state.get().done, correctionId] });
+        patch({
+          done: [
+            ...$state.get().done,
+            correctionId === null ? { kind: 'tree', id, tag: tree.tag } : { kind: 'correction', id: correctionId },
+          ],
+        });
         return;
       }
       // Refused: the tally goes back, and what was entered stands on the line again.
@@ -305,11 +390,42 @@ export function tallyStore(start: TallyStart): TallyStore {
       patch({ rows: $state.get().rows.filter(({ id }) => id !== row.id), line: '', selected: null });
       say(`Tree ${row.draft.tag} deleted.`, false, true);
       send(write, (fate) => {
-        if (fate.kind === 'kept') patch({ done: [...$state.get().done, write.id] });
+        if (fate.kind === 'kept') patch({ done: [...$state.get().done, { kind: 'correction', id: write.id }] });
         else {
           patch({ rows: [...$state.get().rows, row] });
           say(fate.problem.detail, true);
         }
+      });
+    },
+    again: (what) => {
+      const { rows, line } = $state.get();
+      const last = rows.at(-1);
+      if (line.trim() !== '' || last === undefined) return;
+      const { draft } = last;
+      const same: TreeDraft =
+        what === 'tree'
+          ? { ...draft, tag: '' }
+          : {
+              ...emptyDraft(),
+              speciesCode: draft.speciesCode,
+              height: {
+                methodId: draft.height.methodId,
+                entries: Object.fromEntries(Object.entries(draft.height.entries).filter(([key]) => key === 'distance')),
+              },
+            };
+      patch({ line: `${printCallout(same, settings)} `, selected: null, message: null });
+    },
+    dot: (speciesCode, named) => {
+      const rule = settings.fieldRules.classes;
+      const { width, unit } = CLASS_WIDTHS[rule.width];
+      const { from, to } = classLimits(named, rule);
+      // A tree of a class lies anywhere in it: its error is that of an even spread over the width.
+      const entry = { text: String((from + to) / 2), unit, standardError: width / Math.sqrt(12) };
+      keepNew({
+        ...emptyDraft(),
+        tag: nextTagOf($state.get().rows),
+        speciesCode,
+        diameter: { methodId: 'diameter.tape', entries: { diameter: entry } },
       });
     },
     undo: () => {
@@ -320,7 +436,11 @@ export function tallyStore(start: TallyStart): TallyStore {
         return;
       }
       patch({ done: done.slice(0, -1), message: null });
-      const write = undoWrite(last, observer);
+      if (last.kind === 'tree') {
+        takeBack(last);
+        return;
+      }
+      const write = undoWrite(last.id, observer);
       send(write, (fate) => {
         if (fate.kind === 'refused') {
           say(fate.problem.detail, true);
@@ -331,6 +451,20 @@ export function tallyStore(start: TallyStart): TallyStore {
       });
     },
   };
+
+  /** A tree that was just kept goes off the plot again; its readings stay on the record. */
+  function takeBack({ id, tag }: { readonly id: string; readonly tag: string }): void {
+    const row = $state.get().rows.find((each) => each.id === id);
+    if (row === undefined) return;
+    patch({ rows: $state.get().rows.filter((each) => each.id !== id), selected: null });
+    if ($state.get().line === '') patch({ line: printCallout(row.draft, settings) });
+    say(`Tree ${tag} taken back: it stands on the line.`);
+    send(deleteWrite(id, observer), (fate) => {
+      if (fate.kind === 'kept') return;
+      patch({ rows: [...$state.get().rows, row] });
+      say(fate.problem.detail, true);
+    });
+  }
 
   async function bringBack(treeId: string): Promise<void> {
     const tree = await call<TreeView>('GET', `/api/trees/${treeId}`);

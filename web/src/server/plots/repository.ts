@@ -3,16 +3,18 @@ import { plotAreaM2, type PlotShape } from '@arbolito/core/survey';
 import type { NewPlotDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
-import { plots, trees } from '../database/schema.ts';
+import { plots, surveys, trees } from '../database/schema.ts';
 
 /** A plot on its way onto the record, its shape settled. */
-export type PlotToInsert = Omit<NewPlotDto, 'areaM2' | 'shape'> & { readonly shape: PlotShape };
+export type PlotToInsert = Omit<NewPlotDto, 'areaM2' | 'shape' | 'asDesigned'> & { readonly shape: PlotShape };
 
 /** All SQL of plots. */
 export interface PlotRepository {
   readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
   readonly find: (id: string) => Promise<PlotView | null>;
   readonly digest: (id: string) => Promise<string | null>;
+  /** How a survey usually lays its plots out; null for no such survey. */
+  readonly usualShape: (surveyId: string) => Promise<PlotShape | null>;
   readonly insert: (plot: PlotToInsert, digest: string) => Promise<void>;
 }
 
@@ -82,6 +84,10 @@ export function plotRepository(database: Database): PlotRepository {
     digest: async (id) => {
       const [row] = await database.select({ digest: plots.writeDigest }).from(plots).where(eq(plots.id, id));
       return row?.digest ?? null;
+    },
+    usualShape: async (surveyId) => {
+      const [row] = await database.select({ design: surveys.design }).from(surveys).where(eq(surveys.id, surveyId));
+      return row?.design.shape ?? null;
     },
     insert: async (plot, writeDigest) => {
       await database.insert(plots).values({ ...plot, writeDigest });

@@ -46,8 +46,9 @@ export function plotService(repository: PlotRepository): PlotService {
     get,
     create: async (plot) => {
       const digest = digestOf(plot);
-      const { areaM2: _areaM2, shape: _shape, ...rest } = plot;
-      const shape = shapeOf(plot);
+      const { areaM2: _areaM2, shape: _shape, asDesigned, ...rest } = plot;
+      const usual = asDesigned === true ? await repository.usualShape(plot.surveyId) : null;
+      const shape = usual ?? shapeOf(plot);
       if ((plot.latitude === undefined) !== (plot.longitude === undefined)) {
         throw invalidField(
           plot.latitude === undefined ? '/latitude' : '/longitude',

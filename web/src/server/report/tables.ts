@@ -90,7 +90,10 @@ export function totalsTable({ sums }: SurveySummary, units: StandUnits): ReportT
         errorOf(estimated, to, isWhole ? NO_SAMPLE : ONE_PLOT),
         interval(estimated, to, decimals),
         estimated === null ? words('—') : pctOfMean(estimated),
-        figure(estimated?.halfWidth === undefined || estimated.halfWidth === null ? null : estimated.degreesOfFreedom, 1),
+        figure(
+          estimated?.halfWidth === undefined || estimated.halfWidth === null ? null : estimated.degreesOfFreedom,
+          1,
+        ),
       ];
     }),
     notes: [
@@ -195,10 +198,7 @@ const groupCells = (row: GroupSums, units: StandUnits): Cell[] =>
   figuresOf(units).flatMap(({ of, to, decimals }) => {
     const value = row[of];
     const estimated = row.sampling[of];
-    return [
-      figure(value === null ? null : to(value), decimals),
-      errorOf(estimated, to),
-    ];
+    return [figure(value === null ? null : to(value), decimals), errorOf(estimated, to)];
   });
 
 const groupColumns = (units: StandUnits) => figuresOf(units).flatMap(({ words: name }) => [number(name), number('±')]);

@@ -5,13 +5,15 @@ import { findingsOfTree } from '@arbolito/core/survey';
 import type { TallyStore, TallyView } from '../store.ts';
 
 interface CallLineProps {
+  /** The thumb pad is open: the keyboard of the phone stays away. */
+  readonly padOpen: boolean;
   readonly view: TallyView;
   readonly store: TallyStore;
   readonly onOpen: (id: string) => void;
 }
 
 function Chips({ view }: { readonly view: TallyView }) {
-  const { parsed, preview, tagUsed } = view;
+  const { parsed, preview, tagUsed, hints } = view;
   const height = preview.height === null ? null : estimateOf(preview.height);
   const findings = findingsOfTree(preview);
   return (
@@ -35,6 +37,11 @@ function Chips({ view }: { readonly view: TallyView }) {
           {preview.stems.length} stems: dbh {preview.dbh.printed.value} {unitOf(preview.dbh.printed.unit).symbol}
         </li>
       )}
+      {hints.map((hint) => (
+        <li key={hint} className="chip border-sky">
+          {hint}
+        </li>
+      ))}
       {tagUsed && <li className="chip chip-odd">tree {parsed.draft.tag} is on this plot already</li>}
       {findings
         .filter(({ severity, code }) => severity !== 'note' && !code.startsWith('text.'))
@@ -49,7 +56,7 @@ function Chips({ view }: { readonly view: TallyView }) {
 }
 
 /** One tree to a line, in the words crews call out, echoed as chips while it is typed. */
-export function CallLine({ view, store, onOpen }: CallLineProps) {
+export function CallLine({ view, store, onOpen, padOpen }: CallLineProps) {
   const input = useRef<HTMLInputElement>(null);
   const { line, selected, message, figures, nextTag } = view;
   const row = figures.find((candidate) => candidate.row.id === selected)?.row;
@@ -72,6 +79,7 @@ export function CallLine({ view, store, onOpen }: CallLineProps) {
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}
+          inputMode={padOpen ? 'none' : 'text'}
           maxLength={300}
           value={line}
           aria-describedby="chips"
@@ -85,6 +93,8 @@ export function CallLine({ view, store, onOpen }: CallLineProps) {
             else if (event.key === 'Escape') store.select(null);
             else if (event.key === 'Delete' && event.altKey) store.remove();
             else if (event.key === 'z' && (event.ctrlKey || event.metaKey) && line === '') store.undo();
+            else if (event.key === 'r' && event.altKey) store.again('tree');
+            else if (event.key === 'd' && event.altKey) store.again('species');
             else if (event.key === 'o' && event.altKey && selected !== null) onOpen(selected);
             else return;
             event.preventDefault();

@@ -1,6 +1,8 @@
 import { CLASS_WIDTHS, diameterClass, type ClassRule } from '@arbolito/core/diameter';
 import type { Species, TalliedTree } from '@arbolito/core/survey';
 
+/** Classes offered for counting, from 10 cm or 4 in up. */
+const COUNTED_CLASSES = 12;
 const CELL = 14;
 /** Corners and sides of the box that ten trees draw: four dots, four sides, two diagonals. */
 const DOTS = [
@@ -38,17 +40,22 @@ function Dots({ count }: { readonly count: number }) {
 }
 
 interface DotTallyProps {
+  /** Counts one more; only looked at where left out. */
+  readonly onDot?: ((speciesCode: string, named: number) => void) | undefined;
   readonly trees: readonly TalliedTree[];
   readonly species: readonly Species[];
   readonly classes: ClassRule;
 }
 
 /** The tally as it stands on paper: dots and strokes by diameter class and species. */
-export function DotTally({ trees, species, classes: rule }: DotTallyProps) {
-  const { unit } = CLASS_WIDTHS[rule.width];
-  const present = species.filter(({ code }) => trees.some((tree) => tree.speciesCode === code));
+export function DotTally({ trees, species, classes: rule, onDot }: DotTallyProps) {
+  const { unit, width } = CLASS_WIDTHS[rule.width];
+  const present = species.filter(({ code }) => onDot !== undefined || trees.some((tree) => tree.speciesCode === code));
   const classOf = (tree: TalliedTree) => (tree.dbhCm === null ? null : diameterClass(tree.dbhCm, rule));
-  const classes = [...new Set(trees.flatMap((tree) => classOf(tree) ?? []))].sort((a, b) => a - b);
+  const seen = [...new Set(trees.flatMap((tree) => classOf(tree) ?? []))];
+  const first = diameterClass(unit === 'in' ? 4 * 2.54 : 10, rule);
+  const usual = onDot === undefined ? [] : Array.from({ length: COUNTED_CLASSES }, (_, i) => first + i * width);
+  const classes = [...new Set([...seen, ...usual])].sort((a, b) => a - b);
   if (classes.length === 0) return null;
   return (
     <table className="w-full">
@@ -75,8 +82,23 @@ export function DotTally({ trees, species, classes: rule }: DotTallyProps) {
               const count = trees.filter((tree) => tree.speciesCode === code && classOf(tree) === middle).length;
               return (
                 <td key={code} className="py-1">
-                  <span className="sr-only">{count}</span>
-                  {count > 0 && <Dots count={count} />}
+                  {onDot === undefined ? (
+                    <>
+                      <span className="sr-only">{count}</span>
+                      {count > 0 && <Dots count={count} />}
+                    </>
+                  ) : (
+                    <button
+                      type="button"
+                      className="pad-key w-full"
+                      aria-label={`${code} ${middle} ${unit}: ${count}, one more`}
+                      onClick={() => {
+                        onDot(code, middle);
+                      }}
+                    >
+                      {count > 0 ? <Dots count={count} /> : '·'}
+                    </button>
+                  )}
                 </td>
               );
             })}

@@ -1,0 +1,91 @@
+import type { UnitSystem } from '@arbolito/core/quantity';
+import { PLOT_KINDS, type PlotKind } from '@arbolito/core/survey';
+import type { ShapeField, ShapeTexts } from './shape-texts.ts';
+
+interface ShapeFieldsProps {
+  /** Sets the fields apart from those of another form on the page. */
+  readonly id: string;
+  readonly texts: ShapeTexts;
+  readonly onTexts: (texts: ShapeTexts) => void;
+  readonly system: UnitSystem;
+  readonly problem: { readonly field: ShapeField; readonly message: string } | null;
+}
+
+const isKind = (text: string): text is PlotKind => text in PLOT_KINDS;
+
+const FIELDS: Readonly<Record<PlotKind, readonly ShapeField[]>> = {
+  circle: ['area'],
+  whole: ['area'],
+  rectangle: ['width', 'length'],
+  point: ['factor'],
+  nested: ['rings'],
+};
+
+const labelOf = (field: ShapeField, kind: PlotKind, system: UnitSystem): string => {
+  const metric = system === 'metric';
+  switch (field) {
+    case 'area':
+      if (kind === 'whole') return metric ? 'Area, ha' : 'Area, ac';
+      return metric ? 'Level area, m²' : 'Level area, ft² (or ac)';
+    case 'width':
+      return metric ? 'Level width, m' : 'Level width, ft';
+    case 'length':
+      return metric ? 'Level length, m' : 'Level length, ft';
+    case 'factor':
+      return metric ? 'Factor, m²/ha' : 'Factor, ft²/ac';
+    case 'rings':
+      return metric ? 'Circles: from dbh cm, area m²' : 'Circles: from dbh in, area ft²';
+  }
+};
+
+/** What a plot is: its kind, and the measures of that kind. */
+export function ShapeFields({ id, texts, onTexts, system, problem }: ShapeFieldsProps) {
+  return (
+    <>
+      <div className="grid content-start gap-1">
+        <label htmlFor={`${id}-kind`} className="font-semibold">
+          What it takes
+        </label>
+        <select
+          id={`${id}-kind`}
+          className="field"
+          value={texts.kind}
+          onChange={(event) => {
+            if (isKind(event.target.value)) onTexts({ ...texts, kind: event.target.value });
+          }}
+        >
+          {Object.entries(PLOT_KINDS).map(([kind, words]) => (
+            <option key={kind} value={kind}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </div>
+      {FIELDS[texts.kind].map((field) => {
+        const own = problem?.field === field ? problem.message : undefined;
+        return (
+          <div key={field} className="grid content-start gap-1">
+            <label htmlFor={`${id}-${field}`} className="font-semibold">
+              {labelOf(field, texts.kind, system)}
+            </label>
+            <input
+              id={`${id}-${field}`}
+              className="field figures"
+              value={texts[field]}
+              aria-invalid={own !== undefined}
+              aria-describedby={own === undefined ? undefined : `${id}-${field}-error`}
+              onChange={(event) => {
+                onTexts({ ...texts, [field]: event.target.value });
+              }}
+            />
+            {own !== undefined && (
+              <p id={`${id}-${field}-error`} role="alert" className="font-semibold text-paint-ink">
+                {own}
+              </p>
+            )}
+          </div>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,127 @@
+import {
+  convert,
+  printAsRead,
+  printRounded,
+  readQuantity,
+  type UnitId,
+  type UnitSystem,
+} from '@arbolito/core/quantity';
+import { M2_PER_HA_IN_FT2_PER_ACRE } from '@arbolito/core/sampling';
+import { shapeProblem, type PlotKind, type PlotShape } from '@arbolito/core/survey';
+
+/** A shape as it is typed, in the units of the survey. */
+export interface ShapeTexts {
+  readonly kind: PlotKind;
+  readonly area: string;
+  readonly width: string;
+  readonly length: string;
+  readonly factor: string;
+  /** Circles within each other: `7 100, 20 500`, dbh and area. */
+  readonly rings: string;
+}
+
+export type ShapeField = 'area' | 'width' | 'length' | 'factor' | 'rings';
+
+export type ReadShape =
+  | { readonly ok: true; readonly shape: PlotShape }
+  | { readonly ok: false; readonly field: ShapeField; readonly message: string };
+
+const short = (value: number, decimals: number): string => String(Number(printRounded(value, decimals)));
+
+/** The texts of a shape; what another kind would ask for stands ready with a usual figure. */
+export function textsOfShape(shape: PlotShape, system: UnitSystem): ShapeTexts {
+  const metric = system === 'metric';
+  const usual: ShapeTexts = {
+    kind: shape.kind,
+    area: metric ? '500' : '1/10 ac',
+    width: metric ? '10' : '33',
+    length: metric ? '50' : '132',
+    factor: metric ? '4' : '10',
+    rings: metric ? '7 100, 20 500' : '3 1000, 8 4356',
+  };
+  const length = (metres: number): string => short(metric ? metres : convert(metres, 'm', 'ft'), 2);
+  const area = (m2: number): string =>
+    metric ? printAsRead(Number(m2.toFixed(2))) : `${short(convert(m2, 'm2', 'acre'), 4)} ac`;
+  switch (shape.kind) {
+    case 'circle':
+    case 'whole':
+      return { ...usual, area: area(shape.areaM2) };
+    case 'rectangle':
+      return { ...usual, width: length(shape.widthM), length: length(shape.lengthM) };
+    case 'point':
+      return {
+        ...usual,
+        factor: short(metric ? shape.factorM2PerHa : shape.factorM2PerHa / M2_PER_HA_IN_FT2_PER_ACRE, 3),
+      };
+    case 'nested':
+      return {
+        ...usual,
+        rings: shape.rings
+          .map(({ fromCm, areaM2 }) =>
+            metric
+              ? `${short(fromCm, 1)} ${short(areaM2, 1)}`
+              : `${short(convert(fromCm, 'cm', 'in'), 1)} ${short(convert(areaM2, 'm2', 'ft2'), 0)}`,
+          )
+          .join(', '),
+      };
+  }
+}
+
+const FIELD_OF: Readonly<Record<PlotKind, ShapeField>> = {
+  circle: 'area',
+  whole: 'area',
+  rectangle: 'length',
+  point: 'factor',
+  nested: 'rings',
+};
+
+/** A typed shape in metres, or what is wrong with it, at its field. */
+export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
+  const metric = system === 'metric';
+  const bad = (field: ShapeField, message: string): ReadShape => ({ ok: false, field, message });
+  const length = (text: string) => {
+    const unit: UnitId = metric ? 'm' : 'ft';
+    const read = readQuantity(text, { unit, units: ['m', 'ft'] });
+    return read.ok ? convert(read.value, read.unit, 'm') : read.message;
+  };
+  const settle = (shape: unknown): ReadShape => {
+    const problem = shapeProblem(shape);
+    return problem === null
+      ? { ok: true, shape: shape as PlotShape }
+      : bad(problem.field === 'widthM' ? 'width' : FIELD_OF[texts.kind], problem.message);
+  };
+  switch (texts.kind) {
+    case 'circle':
+    case 'whole': {
+      const unit: UnitId = metric ? (texts.kind === 'whole' ? 'ha' : 'm2') : texts.kind === 'whole' ? 'acre' : 'ft2';
+      const read = readQuantity(texts.area, { unit, units: ['m2', 'ft2', 'ha', 'acre'] });
+      return read.ok
+        ? settle({ kind: texts.kind, areaM2: convert(read.value, read.unit, 'm2') })
+        : bad('area', read.message);
+    }
+    case 'rectangle': {
+      const widthM = length(texts.width);
+      const lengthM = length(texts.length);
+      if (typeof widthM === 'string') return bad('width', widthM);
+      return typeof lengthM === 'string' ? bad('length', lengthM) : settle({ kind: 'rectangle', widthM, lengthM });
+    }
+    case 'point': {
+      const read = readQuantity(texts.factor, { unit: 'one' });
+      return read.ok
+        ? settle({ kind: 'point', factorM2PerHa: metric ? read.value : read.value * M2_PER_HA_IN_FT2_PER_ACRE })
+        : bad('factor', read.message);
+    }
+    case 'nested': {
+      const rings = texts.rings.split(',').map((part) => {
+        const [from = '', area = ''] = part.trim().split(/\s+/);
+        const fromRead = readQuantity(from, { unit: metric ? 'cm' : 'in', units: ['cm', 'in'] });
+        const areaRead = readQuantity(area, { unit: metric ? 'm2' : 'ft2', units: ['m2', 'ft2'] });
+        return {
+          fromCm: fromRead.ok ? convert(fromRead.value, fromRead.unit, 'cm') : NaN,
+          areaM2: areaRead.ok ? convert(areaRead.value, areaRead.unit, 'm2') : NaN,
+        };
+      });
+      return settle({ kind: 'nested', rings });
+    }
+  }
+}

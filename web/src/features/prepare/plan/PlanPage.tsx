@@ -1,0 +1,306 @@
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { compassPoint, readOutlines, type GroundOutline } from '@arbolito/core/plan';
+import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
+import type { StratumView } from '../../../contracts/views.ts';
+import { callUntilAnswered } from '../../../client/api.ts';
+import { deviceId, newId } from '../../../client/identity.ts';
+import { makePlan, planGeoJson, plotsForError } from './plan-state.ts';
+
+const PlanMap = lazy(() => import('./PlanMap.tsx'));
+
+export interface PlanPageProps {
+  readonly surveyId: string;
+  readonly crew: string;
+  readonly system: UnitSystem;
+  readonly strata: readonly StratumView[];
+  /** Labels that are taken. */
+  readonly labels: readonly string[];
+}
+
+interface Texts {
+  readonly stratum: string;
+  readonly plots: string;
+  readonly layout: 'systematic' | 'random';
+  readonly seed: string;
+  readonly speed: string;
+  readonly minutes: string;
+  readonly cv: string;
+  readonly error: string;
+}
+
+const numberOf = (text: string): number => {
+  const read = readQuantity(text, { unit: 'one' });
+  return read.ok ? read.value : NaN;
+};
+
+/** Where plots go in a stratum, in which order they are walked, and how long that takes. */
+export function PlanPage({ surveyId, crew, system, strata, labels }: PlanPageProps) {
+  const [texts, setTexts] = useState<Texts>({
+    stratum: strata[0]?.id ?? '',
+    plots: '12',
+    layout: 'systematic',
+    seed: '1',
+    speed: '2',
+    minutes: '30',
+    cv: '40',
+    error: '10',
+  });
+  const [given, setGiven] = useState<Readonly<Record<string, readonly GroundOutline[]>>>({});
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [laid, setLaid] = useState<{ readonly done: number; readonly of: number } | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  // The same plan keeps its identifiers: laid out again after a break, nothing is laid out twice.
+  const ids = useRef(new Map<string, string>());
+  const stratum = strata.find(({ id }) => id === texts.stratum);
+  const outlines = given[texts.stratum] ?? stratum?.outline ?? [];
+  const made = useMemo(
+    () =>
+      makePlan({
+        outlines,
+        plots: numberOf(texts.plots),
+        layout: texts.layout,
+        seed: Math.floor(Math.abs(numberOf(texts.seed)) || 0),
+        speedKmh: numberOf(texts.speed) * (system === 'metric' ? 1 : 1.609344),
+        minutesPerPlot: numberOf(texts.minutes),
+      }),
+    [outlines, texts, system],
+  );
+  const needed = plotsForError(numberOf(texts.cv), numberOf(texts.error));
+  const length = (metres: number): string =>
+    system === 'metric' ? `${printRounded(metres, 0)} m` : `${printRounded(convert(metres, 'm', 'ft'), 0)} ft`;
+
+  const read = async (file: File): Promise<void> => {
+    setWrong(null);
+    let value: unknown;
+    try {
+      value = JSON.parse(await file.text());
+    } catch {
+      setWrong('This file is not JSON. Export the outline as GeoJSON, in degrees.');
+      return;
+    }
+    const found = readOutlines(value);
+    if (found.ok) setGiven({ ...given, [texts.stratum]: found.outlines });
+    else setWrong(found.message);
+  };
+  const layOut = async (): Promise<void> => {
+    if (!made.ok) return;
+    const { plots } = made.plan;
+    const numbers = labels.map(Number).filter(Number.isInteger);
+    const first = Math.max(0, ...numbers) + 1;
+    setSaid(null);
+    try {
+      for (const [i, plot] of plots.entries()) {
+        setLaid({ done: i, of: plots.length });
+        const key = `${texts.stratum} ${texts.layout} ${texts.seed} ${plots.length} ${i}`;
+        const id = ids.current.get(key) ?? newId();
+        ids.current.set(key, id);
+        const body = {
+          id,
+          observer: crew,
+          device: deviceId(),
+          surveyId,
+          stratumId: texts.stratum,
+          label: String(first + i),
+          latitude: Number(plot.latitude.toFixed(7)),
+          longitude: Number(plot.longitude.toFixed(7)),
+          slopePct: 0,
+          asDesigned: true,
+        };
+        await callUntilAnswered('/api/plots', body, setSaid);
+      }
+      setLaid({ done: plots.length, of: plots.length });
+      location.assign(`/tally?survey=${surveyId}`);
+    } catch (error) {
+      setLaid(null);
+      setSaid(error instanceof Error ? error.message : 'The plots could not be laid out.');
+    }
+  };
+
+  const field = (name: keyof Texts, label: string) => (
+    <div className="grid content-start gap-1">
+      <label htmlFor={`plan-${name}`} className="font-semibold">
+        {label}
+      </label>
+      <input
+        id={`plan-${name}`}
+        className="field figures"
+        inputMode="decimal"
+        value={texts[name]}
+        onChange={(event) => {
+          setTexts({ ...texts, [name]: event.target.value });
+        }}
+      />
+    </div>
+  );
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
+      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+        <div className="grid content-start gap-1">
+          <label htmlFor="plan-stratum" className="font-semibold">
+            Stratum
+          </label>
+          <select
+            id="plan-stratum"
+            className="field"
+            value={texts.stratum}
+            onChange={(event) => {
+              setTexts({ ...texts, stratum: event.target.value });
+            }}
+          >
+            {strata.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </div>
+        <div className="grid content-start gap-1 lg:col-span-2">
+          <label htmlFor="plan-outline" className="font-semibold">
+            Its outline, as GeoJSON {outlines.length > 0 ? '(there is one)' : ''}
+          </label>
+          <input
+            id="plan-outline"
+            type="file"
+            accept=".geojson,.json,application/geo+json"
+            className="field"
+            aria-describedby={wrong === null ? undefined : 'plan-outline-error'}
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              if (file !== undefined) void read(file);
+            }}
+          />
+          {wrong !== null && (
+            <p id="plan-outline-error" role="alert" className="font-semibold text-paint-ink">
+              {wrong}
+            </p>
+          )}
+        </div>
+        <div className="grid content-start gap-1">
+          <label htmlFor="plan-layout" className="font-semibold">
+            Layout
+          </label>
+          <select
+            id="plan-layout"
+            className="field"
+            value={texts.layout}
+            onChange={(event) => {
+              setTexts({ ...texts, layout: event.target.value === 'random' ? 'random' : 'systematic' });
+            }}
+          >
+            <option value="systematic">a grid from a random start</option>
+            <option value="random">drawn at random</option>
+          </select>
+        </div>
+        {field('plots', 'Plots')}
+        {field('seed', 'Number of the draw')}
+        {field('speed', system === 'metric' ? 'Walking, km/h' : 'Walking, mi/h')}
+        {field('minutes', 'Minutes on a plot')}
+      </div>
+      <fieldset className="card flex flex-wrap items-end gap-4 p-4">
+        <legend className="px-1 font-semibold">How many plots for a wished error</legend>
+        {field('cv', 'Spread between plots, CV %')}
+        {field('error', 'Wished ± % at 95 %')}
+        <p role="status" className="pb-2">
+          {typeof needed === 'number' ? (
+            <>
+              <strong className="figures text-2xl">{needed}</strong> plots{' '}
+              <button
+                type="button"
+                className="btn ml-2"
+                onClick={() => {
+                  setTexts({ ...texts, plots: String(needed) });
+                }}
+              >
+                Take that
+              </button>
+            </>
+          ) : (
+            needed
+          )}
+        </p>
+      </fieldset>
+      {!made.ok ? (
+        <p role="status" className="card p-5 text-lg">
+          {made.message}
+        </p>
+      ) : (
+        <>
+          <p className="text-lg" role="status">
+            <strong>{made.plan.plots.length} plots</strong> on {printRounded(made.plan.areaHa, 1)} ha
+            {made.plan.spacingM === null ? '' : `, ${length(made.plan.spacingM)} apart`}: {length(made.plan.walkM)} to
+            walk, {printRounded(made.plan.hours.walkingH, 1)} h, and {printRounded(made.plan.hours.workH, 1)} h on the
+            plots: <strong>{printRounded(made.plan.hours.allH, 1)} h</strong>.
+          </p>
+          <div className="grid gap-6 lg:grid-cols-2">
+            <Suspense
+              fallback={
+                <p role="status" className="h-96">
+                  Drawing …
+                </p>
+              }
+            >
+              <PlanMap plan={made.plan} />
+            </Suspense>
+            <div className="max-h-[34rem] overflow-auto" tabIndex={0} role="group" aria-label="The walk">
+              <table className="rows w-full">
+                <caption className="sr-only">Plots in the order of the walk</caption>
+                <thead>
+                  <tr>
+                    <th scope="col">plot</th>
+                    <th scope="col" className="!text-right">
+                      bearing
+                    </th>
+                    <th scope="col" className="!text-right">
+                      distance
+                    </th>
+                    <th scope="col" className="!text-right">
+                      latitude, longitude
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {made.plan.plots.map(({ number, leg, latitude, longitude }) => (
+                    <tr key={number}>
+                      <th scope="row" className="!text-base !text-ink">
+                        {number}
+                      </th>
+                      <td className="num">
+                        {number === 1 ? 'start' : `${printRounded(leg.bearingDeg, 0)}° ${compassPoint(leg.bearingDeg)}`}
+                      </td>
+                      <td className="num">{number === 1 ? '' : length(leg.distanceM)}</td>
+                      <td className="num">
+                        {latitude.toFixed(5)}, {longitude.toFixed(5)}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          </div>
+          <p className="flex flex-wrap items-center gap-3">
+            <button type="button" className="btn btn-main" disabled={laid !== null} onClick={() => void layOut()}>
+              Lay out these plots
+            </button>
+            <a
+              className="btn"
+              download="plan.geojson"
+              href={`data:application/geo+json,${encodeURIComponent(JSON.stringify(planGeoJson(made.plan)))}`}
+            >
+              GeoJSON
+            </a>
+            {laid !== null && (
+              <span role="status">
+                {laid.done} of {laid.of} laid out
+              </span>
+            )}
+          </p>
+        </>
+      )}
+      {said !== null && (
+        <p role="alert" className="font-semibold text-paint-ink">
+          {said}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,133 @@
+import { useState } from 'react';
+import { compassPoint, readAspect } from '@arbolito/core/plan';
+import { printAsRead, readQuantity } from '@arbolito/core/quantity';
+import { PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/survey';
+import { callUntilAnswered, Refused } from '../../../client/api.ts';
+import { deviceId, newId, now } from '../../../client/identity.ts';
+import type { PlotView } from '../../../contracts/views.ts';
+
+interface PlotDetailsProps {
+  readonly plot: PlotView;
+  readonly observer: string;
+  readonly onKept: (plot: PlotView) => void;
+}
+
+type Field = 'slopePct' | 'aspectDeg' | 'position' | 'ground' | 'measuredOn' | 'crew';
+
+const LABELS: Readonly<Record<Field, string>> = {
+  slopePct: 'slope, %',
+  aspectDeg: 'falls towards: NE or degrees',
+  position: 'position: latitude, longitude',
+  ground: 'ground',
+  measuredOn: 'day',
+  crew: 'crew',
+};
+
+/** Latitude and longitude in degrees, in one line; null for what is none. */
+function readPosition(text: string): { readonly latitude: number; readonly longitude: number } | null {
+  const found = /^\s*(-?\d+(?:\.\d+)?)\s*[,; ]\s*(-?\d+(?:\.\d+)?)\s*$/.exec(text);
+  const latitude = Number(found?.[1]);
+  const longitude = Number(found?.[2]);
+  return found !== null && Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180 ? { latitude, longitude } : null;
+}
+
+const textsOf = (plot: PlotView): Record<Field, string> => ({
+  slopePct: printAsRead(plot.slopePct),
+  aspectDeg: plot.aspectDeg === null ? '' : `${printAsRead(plot.aspectDeg)}`,
+  position: plot.latitude === null || plot.longitude === null ? '' : `${plot.latitude}, ${plot.longitude}`,
+  ground: plot.ground ?? '',
+  measuredOn: plot.measuredOn ?? '',
+  crew: plot.crew ?? '',
+});
+
+/** What was typed as a correction of the plot, or what is wrong with it, at the field. */
+export function readDetails(texts: Readonly<Record<Field, string>>): {
+  readonly body: Readonly<Record<string, unknown>>;
+  readonly problems: Readonly<Partial<Record<Field, string>>>;
+} {
+  const problems: Partial<Record<Field, string>> = {};
+  const slope = readQuantity(texts.slopePct, { unit: 'pct' });
+  const { low, high } = PLOT_SLOPE_LIMITS_PCT;
+  if (!slope.ok) problems.slopePct = slope.message;
+  else if (!(slope.value >= low && slope.value <= high))
+    problems.slopePct = `The slope must lie between ${low} and ${high} %.`;
+  const aspect = texts.aspectDeg.trim() === '' ? undefined : readAspect(texts.aspectDeg);
+  if (aspect === null) problems.aspectDeg = 'Give a compass point such as NE, or degrees from 0 to 360.';
+  const position = texts.position.trim() === '' ? undefined : readPosition(texts.position);
+  if (position === null) problems.position = 'Give latitude and longitude in degrees, such as 41.2345, -30.9876.';
+  const text = (field: 'ground' | 'measuredOn' | 'crew') =>
+    texts[field].trim() === '' ? {} : { [field]: texts[field].trim() };
+  return {
+    problems,
+    body: {
+      ...(slope.ok ? { slopePct: slope.value } : {}),
+      ...(aspect === undefined || aspect === null ? {} : { aspectDeg: aspect }),
+      ...(position === undefined || position === null ? {} : position),
+      ...text('ground'),
+      ...text('measuredOn'),
+      ...text('crew'),
+    },
+  };
+}
+
+/** What is known of the plot beside its trees: slope, where it falls, where it lies, the ground, day and crew. */
+export function PlotDetails({ plot, observer, onKept }: PlotDetailsProps) {
+  const [texts, setTexts] = useState(textsOf(plot));
+  const [said, setSaid] = useState<string | null>(null);
+  const [tried, setTried] = useState(false);
+  const { body, problems } = readDetails(texts);
+  const keep = async (): Promise<void> => {
+    setTried(true);
+    if (Object.keys(problems).length > 0) return;
+    try {
+      const correction = { id: newId(), observer, device: deviceId(), madeAt: now(), ...body };
+      onKept(await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, correction, setSaid));
+      setSaid('Kept.');
+    } catch (error) {
+      setSaid(error instanceof Refused ? error.problem.detail : 'That could not be kept.');
+    }
+  };
+  const degrees = readAspect(texts.aspectDeg);
+  return (
+    <form
+      noValidate
+      className="grid gap-2 py-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      {(Object.keys(LABELS) as Field[]).map((field) => {
+        const problem = tried ? problems[field] : undefined;
+        return (
+          <div key={field} className="grid gap-0.5">
+            <label htmlFor={`detail-${field}`}>
+              {LABELS[field]}
+              {field === 'aspectDeg' && degrees !== null && ` (${compassPoint(degrees)})`}
+            </label>
+            <input
+              id={`detail-${field}`}
+              className="field"
+              type={field === 'measuredOn' ? 'date' : 'text'}
+              value={texts[field]}
+              aria-invalid={problem !== undefined}
+              aria-describedby={problem === undefined ? undefined : `detail-${field}-error`}
+              onChange={(event) => {
+                setTexts({ ...texts, [field]: event.target.value });
+              }}
+            />
+            {problem !== undefined && (
+              <p id={`detail-${field}-error`} role="alert" className="font-semibold text-paint-ink">
+                {problem}
+              </p>
+            )}
+          </div>
+        );
+      })}
+      <button type="submit" className="btn">
+        Keep
+      </button>
+      <p role="status">{said}</p>
+    </form>
+  );
+}
