@@ -32,6 +32,9 @@ async function everyView(): Promise<string[]> {
     `/api/trees?plot=${tenth}`,
   );
   const tall = heights.find(({ otherHeights }) => otherHeights.length > 4);
+  const woodlot = surveys.find(({ placeName }) => placeName === 'Harrow Creek Wood')?.id ?? '';
+  const points = await get<readonly Named[]>(url, `/api/plots?survey=${woodlot}`);
+  const point = points.find(({ label }) => label === '7')?.id ?? '';
   const { treesToCheck } = await get<Summary>(url, `/api/surveys/${survey}/summary`);
   return [
     '/prepare',
@@ -62,6 +65,13 @@ async function everyView(): Promise<string[]> {
     `/reckon/${survey}/heights`,
     '/prepare/who-is-in?kind=point',
     `/reckon/${survey}`,
+    `/reckon/${survey}/checks`,
+    `/prepare/${survey}/plan`,
+    `/report/${survey}`,
+    '/report',
+    `/report/${survey}/import`,
+    // Points of a woodlot, with a plan of their trees.
+    `/tally/${point}`,
     '/help',
     '/nowhere',
   ];
@@ -77,7 +87,7 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
       await page.goto(address, { waitUntil: 'networkidle' });
       await expect(
         page.getByText(
-          /Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem|table|taper|log|logs|curves) …/,
+          /Unfolding the|Opening the tally|Laying out the (form|rules|kit|stem|table|taper|log|logs|curves|list|plan) …|Drawing …/,
         ),
       ).toHaveCount(0);
       // What happens to lie under a bar that stays in view is reached by scrolling.

@@ -15,7 +15,7 @@ export const distributionOption =
   ({ token, text, axis }: ChartLook): EChartsCoreOption => ({
     color: TONES.map(token),
     aria: { enabled: true, decal: { show: true } },
-    grid: { left: 8, right: 12, top: 68, bottom: 34, containLabel: true },
+    grid: { left: 8, right: 12, top: 68, bottom: 34 },
     legend: { top: 0, type: 'scroll', textStyle: text },
     tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} ${stemsLabel}` },
     xAxis: {
@@ -60,7 +60,7 @@ export interface ProgressChart {
 export const progressOption =
   ({ steps, meanLabel }: ProgressChart) =>
   ({ token, text, axis }: ChartLook): EChartsCoreOption => ({
-    grid: { left: 8, right: 8, top: 68, bottom: 34, containLabel: true },
+    grid: { left: 8, right: 8, top: 68, bottom: 34 },
     legend: { top: 0, textStyle: text },
     tooltip: {
       trigger: 'axis',
@@ -116,7 +116,7 @@ export const sharesOption =
   ({ species }: SharesChart) =>
   ({ token, text, axis }: ChartLook): EChartsCoreOption => ({
     aria: { enabled: true },
-    grid: { left: 8, right: 56, top: 8, bottom: 34, containLabel: true },
+    grid: { left: 8, right: 56, top: 8, bottom: 34 },
     tooltip: { trigger: 'item', valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} %` },
     xAxis: { type: 'value', name: '% of basal area', nameLocation: 'middle', nameGap: 28, ...axis },
     yAxis: { type: 'category', data: species.map(({ name }) => name).reverse(), ...axis },
@@ -170,7 +170,7 @@ export const plotMapOption =
       max: Math.round((low + high) / 2 + by),
     });
     return {
-      grid: { left: 8, right: 20, top: 34, bottom: 34, containLabel: true },
+      grid: { left: 8, right: 20, top: 34, bottom: 34 },
       tooltip: { trigger: 'item' },
       xAxis: {
         type: 'value',

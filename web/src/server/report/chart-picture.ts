@@ -1,11 +1,11 @@
 import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
-import { AriaComponent, GridComponent, LegendComponent } from 'echarts/components';
+import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { chartLook } from '../../charts/look.ts';
 import { standOption, type StandChart } from '../../charts/stand.ts';
 
-use([BarChart, LineChart, ScatterChart, GridComponent, LegendComponent, AriaComponent, SVGRenderer]);
+use([BarChart, LineChart, ScatterChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent, SVGRenderer]);
 
 /** Tones of the day on white paper. */
 const PAPER: Readonly<Record<string, string>> = {

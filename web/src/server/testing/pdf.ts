@@ -30,3 +30,15 @@ export async function textsOf(
     ),
   };
 }
+
+/** The text of each page, read as a reader of PDFs does: by the typefaces' own tables of letters. */
+export async function textOfPages(bytes: Uint8Array): Promise<readonly string[]> {
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  const document = await getDocument({ data: Uint8Array.from(bytes), verbosity: 0 }).promise;
+  return Promise.all(
+    Array.from({ length: document.numPages }, async (_, i) => {
+      const { items } = await (await document.getPage(i + 1)).getTextContent();
+      return items.map((item) => ('str' in item ? item.str : '')).join(' ');
+    }),
+  );
+}

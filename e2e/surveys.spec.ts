@@ -1,0 +1,207 @@
+import { appUrl, expect, get, makePlot, PHONE, test } from './support/app.ts';
+
+interface Listed {
+  readonly id: string;
+  readonly name: string;
+  readonly placeName: string;
+}
+
+const demo = async (place: string, name: string): Promise<string> => {
+  const surveys = await get<readonly Listed[]>(appUrl(), '/api/surveys');
+  return surveys.find((each) => each.placeName === place && each.name === name)?.id ?? '';
+};
+
+test('sixty trees are called out, line by line, and any of them is taken back', async ({ page }) => {
+  test.setTimeout(180_000);
+  const { plotId } = await makePlot(appUrl());
+  await page.goto(`/tally/${plotId}`);
+  const line = page.locator('#call-line');
+  await expect(line).toBeFocused();
+  for (let i = 1; i <= 60; i += 1) {
+    const dbh = (12 + ((i * 7) % 40) + (i % 10) / 10).toFixed(1);
+    const species = ['sp', 'bt', 'ch'][i % 3] ?? 'sp';
+    await line.fill(
+      i % 3 === 1
+        ? `${species} ${dbh} +${14 + (i % 5)} -1.5 @20`
+        : `${species} ${dbh} az${i * 6} r${(1 + i / 10).toFixed(1)}`,
+    );
+    await line.press('Enter');
+    await expect(line).toHaveValue('');
+  }
+  await expect(page.getByText('waiting', { exact: true })).toHaveCount(0);
+  const trees = await get<readonly { readonly tag: string }[]>(appUrl(), `/api/trees?plot=${plotId}`);
+  expect(trees.map(({ tag }) => Number(tag)).sort((a, b) => a - b)).toEqual(
+    Array.from({ length: 60 }, (_, i) => i + 1),
+  );
+  await expect(page.getByLabel('Running sums')).toContainText('60');
+  await line.press('Control+z');
+  await expect(line).toHaveValue(/^#60 /);
+  await expect(page.getByLabel('Running sums')).toContainText('59');
+  await expect(page.getByRole('group', { name: 'Plan of the plot' }).getByRole('button').first()).toBeVisible();
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: PHONE, hasTouch: true });
+  test('a tree with two angles takes twelve taps on the pad, each of which can be taken back', async ({ page }) => {
+    const { plotId } = await makePlot(appUrl());
+    await page.goto(`/tally/${plotId}`);
+    const pad = page.getByRole('group', { name: 'Thumb pad' });
+    const line = page.locator('#call-line');
+    let taps = 0;
+    const tap = async (...names: readonly string[]) => {
+      for (const name of names) {
+        await pad.getByRole('button', { name, exact: true }).tap();
+        taps += 1;
+      }
+    };
+    // The first tree names its species and its distance; from then on they are one tap, or none.
+    await tap(
+      'Scots pine',
+      '3',
+      '0',
+      'top, above level',
+      '1',
+      '7',
+      'base, below level',
+      '1',
+      'distance',
+      '2',
+      '0',
+      'Keep',
+    );
+    await expect(line).toHaveValue('');
+    taps = 0;
+    await tap(
+      '3',
+      '4',
+      'decimal point',
+      '5',
+      'top, above level',
+      '1',
+      '8',
+      'base, below level',
+      '1',
+      'decimal point',
+      '5',
+    );
+    await expect(line).toHaveValue('sp 34.5 +18 -1.5');
+    await tap('@20 as before, and keep');
+    expect(taps).toBe(12);
+    await expect(line).toHaveValue('');
+    await expect(page.getByRole('row', { name: /Scots pine/ })).toHaveCount(2);
+    const trees = await get<readonly { readonly height: { readonly printed: string } }[]>(
+      appUrl(),
+      `/api/trees?plot=${plotId}`,
+    );
+    // 20 × (18 + 1.5) ÷ 20
+    expect(trees[1]?.height.printed).toBe('19.50');
+    await tap('4', '1', 'undo', 'undo');
+    await expect(line).toHaveValue('');
+    await tap('undo');
+    await expect(page.getByRole('row', { name: /Scots pine/ })).toHaveCount(1);
+    await expect(line).toHaveValue(/^#2 sp 34\.5/);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
+  });
+});
+
+test('a point of the work list is cleared with a reason, and put back', async ({ page }) => {
+  const id = await demo('Harrow Creek Wood', 'Cruise of 2026');
+  await page.goto(`/reckon/${id}/checks`);
+  const digits = page.getByRole('listitem').filter({ hasText: 'Too many .0 and .5' });
+  await digits.getByRole('button', { name: 'It may stay' }).click();
+  await digits.getByRole('button', { name: 'Clear' }).click();
+  await expect(digits.getByRole('alert')).toContainText('Say why it may stay');
+  await digits.getByLabel('Why it may stay').fill('a tape in half inches');
+  await digits.getByRole('button', { name: 'Clear' }).click();
+  const cleared = page.getByRole('region', { name: 'Cleared' });
+  await expect(cleared).toContainText('a tape in half inches');
+  await cleared.getByRole('button', { name: 'Put it back' }).click();
+  await expect(cleared).toHaveCount(0);
+});
+
+test('a file of trees is looked at, mended and kept', async ({ page }) => {
+  const { surveyId } = await makePlot(appUrl());
+  await page.goto(`/report/${surveyId}/import`);
+  const choose = async (csv: string) => {
+    await page
+      .getByLabel('File of trees')
+      .setInputFiles({ name: 'trees.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  };
+  await choose('plot;tree;species;bhd\n1;1;sp;34,5\n1;2;oak;20,1\n2;1;bt;25,0\n');
+  await expect(page.getByText('row 3', { exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Keep/ })).toBeDisabled();
+  await expect(page.getByLabel('dbh', { exact: true })).toHaveValue('3');
+  await choose('plot;tree;species;bhd\n1;1;sp;34,5\n1;2;ch;20,1\n2;1;bt;25,0\n');
+  await page.getByLabel('Make the plots that are not there yet').check();
+  await page.getByRole('button', { name: 'Keep 3 trees' }).click();
+  await expect(page.getByText('3 trees kept, 1 plots made.')).toBeVisible();
+});
+
+test('plots are planned in the outline of a stratum, and laid out', async ({ page }) => {
+  const { surveyId } = await makePlot(appUrl());
+  await page.goto(`/prepare/${surveyId}/plan`);
+  await expect(page.getByText('Give an outline first')).toBeVisible();
+  const corners = [
+    [-31, 41],
+    [-30.997, 41],
+    [-30.997, 41.002],
+    [-31, 41.002],
+    [-31, 41],
+  ];
+  await page.getByLabel('Its outline, as GeoJSON').setInputFiles({
+    name: 'wood.geojson',
+    mimeType: 'application/geo+json',
+    buffer: Buffer.from(JSON.stringify({ type: 'Polygon', coordinates: [corners] })),
+  });
+  await page.getByLabel('Spread between plots').fill('38');
+  await expect(page.getByText('58', { exact: true })).toBeVisible();
+  await page.getByLabel('Plots', { exact: true }).fill('4');
+  await page.getByRole('button', { name: 'Lay out these plots' }).click();
+  await expect(page.getByRole('link', { name: /^plot / })).toHaveCount(5);
+  const plots = await get<readonly { readonly latitude: number | null; readonly areaM2: number }[]>(
+    appUrl(),
+    `/api/plots?survey=${surveyId}`,
+  );
+  expect(plots.filter(({ latitude }) => latitude !== null && latitude > 41)).toHaveLength(4);
+});
+
+test('a survey of angle-count points is made by its form, and its points are laid out', async ({ page }) => {
+  await page.goto('/prepare/new');
+  await page.getByLabel('Place').fill('Harrow Creek Wood');
+  await page.getByLabel('Survey', { exact: true }).fill('Points');
+  await page.getByLabel('Crew').fill('Crew Badger');
+  await page.getByLabel('What it takes').selectOption('point');
+  await page.getByLabel('Factor, m²/ha').fill('0');
+  await page.getByLabel('Strata').fill('North = 10 ha\nSouth = 6 ha');
+  await page.getByRole('button', { name: 'Make the survey' }).click();
+  await expect(page.getByText('there is no factor of 0')).toBeVisible();
+  await page.getByLabel('Factor, m²/ha').fill('4');
+  await page.getByRole('button', { name: 'Make the survey' }).click();
+  await expect(page.getByRole('heading', { name: 'Plots' })).toBeVisible();
+  await expect(page.getByLabel('Factor, m²/ha')).toHaveValue('4');
+  await page.getByRole('button', { name: 'Add plot' }).click();
+  await expect(page.getByText('factor 4 m²/ha · slope 0 %')).toBeVisible();
+});
+
+test('the report of each demo survey is read on the screen and taken away', async ({ page }) => {
+  test.setTimeout(120_000);
+  for (const [place, name] of [
+    ['Monte Valdeliro', 'Visit of 2026'],
+    ['Harrow Creek Wood', 'Cruise of 2026'],
+  ] as const) {
+    const id = await demo(place, name);
+    await page.goto(`/report/${id}`);
+    await expect(page.getByRole('heading', { name: 'Checks left open' })).toBeVisible();
+    await expect(page.getByText('no permission to fell')).toBeVisible();
+    for (const [button, ending] of [
+      ['PDF', '.pdf'],
+      ['Workbook', '.xlsx'],
+      ['Trees as CSV', '.csv'],
+      ['Plots as GeoJSON', '.geojson'],
+    ] as const) {
+      const coming = page.waitForEvent('download');
+      await page.getByRole('link', { name: button, exact: true }).click();
+      expect((await coming).suggestedFilename()).toContain(ending);
+    }
+  }
+});

@@ -1,0 +1,87 @@
+import ExcelJS from 'exceljs';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { convert } from '@arbolito/core/quantity';
+import type { SurveySummary } from '../../contracts/views.ts';
+import { prepareDatabase } from '../database/tools.ts';
+import { DEMO_SURVEY_ID, WOODLOT_SURVEY_ID } from '../demo/load.ts';
+import { api, send, useTestDatabase } from '../testing/api.ts';
+import { textOfPages } from '../testing/pdf.ts';
+import type { ReportTable } from './table.ts';
+
+beforeAll(async () => {
+  await prepareDatabase(await useTestDatabase(), { demo: true });
+});
+
+const bytes = async (path: string): Promise<Uint8Array> => {
+  const response = await send(new Request(`http://test${path}`));
+  expect(response.status).toBe(200);
+  return new Uint8Array(await response.arrayBuffer());
+};
+const tablesOf = async (id: string) => (await api<readonly ReportTable[]>('GET', `/api/surveys/${id}/tables`)).body;
+
+describe.each([
+  ['Monte Valdeliro', DEMO_SURVEY_ID, 'metric'],
+  ['Harrow Creek Wood', WOODLOT_SURVEY_ID, 'imperial'],
+] as const)('the report of %s', (place, id, system) => {
+  it('has the sums of the API in its tables, in the units of the survey', async () => {
+    const { sums } = (await api<SurveySummary>('GET', `/api/surveys/${id}/summary`)).body;
+    const totals = (await tablesOf(id)).find((table) => table.id === 'totals');
+    const perHa = [sums.stemsPerHa?.mean, sums.basalAreaM2PerHa?.mean, sums.volumeM3PerHa?.mean].map(Number);
+    const acre = convert(1, 'acre', 'ha');
+    const expected =
+      system === 'metric'
+        ? perHa
+        : [
+            (perHa[0] ?? NaN) * acre,
+            convert(perHa[1] ?? NaN, 'm2', 'ft2') * acre,
+            convert(perHa[2] ?? NaN, 'm3', 'ft3') * acre,
+          ];
+    totals?.rows.forEach((row, i) => {
+      expect(row[1]?.value).toBeCloseTo(expected[i] ?? NaN, [1, 2, 1][i]);
+    });
+  });
+
+  it('says every figure of its tables in the PDF, with numbered pages and a line to sign', async () => {
+    const pages = await textOfPages(await bytes(`/print/report.pdf?survey=${id}`));
+    const whole = pages.join(' ').replace(/\s+/g, ' ');
+    expect(whole).toContain(place);
+    expect(whole).toContain('signature');
+    expect(whole).toContain('no permission to fell');
+    pages.forEach((page, i) => {
+      expect(page.replace(/\s+/g, ' ')).toContain(`page ${String(i + 1)} of ${String(pages.length)}`);
+    });
+    for (const { title, rows } of await tablesOf(id)) {
+      expect(whole).toContain(title);
+      for (const cell of rows.flat()) if (cell.value !== null) expect(whole, title).toContain(cell.text);
+    }
+  }, 60_000);
+
+  it('has the same figures in the workbook, as numbers', async () => {
+    const book = new ExcelJS.Workbook();
+    await book.xlsx.load((await bytes(`/print/report.xlsx?survey=${id}`)).buffer as ArrayBuffer);
+    for (const { title, rows, columns } of await tablesOf(id)) {
+      const sheet = book.worksheets.find(
+        ({ name }) => title.startsWith(name.slice(0, 12)) && title.includes(name.slice(-6)),
+      );
+      const own = sheet ?? book.worksheets.find(({ name }) => title.startsWith(name.slice(0, 10)));
+      expect(own, title).toBeDefined();
+      expect(own?.getRow(1).getCell(1).value).toBe(columns[0]?.name);
+      rows.forEach((row, i) => {
+        row.forEach((cell, j) => {
+          if (cell.value !== null)
+            expect(own?.getRow(i + 2).getCell(j + 1).value, `${title} ${String(i)} ${String(j)}`).toBe(cell.value);
+        });
+      });
+    }
+  }, 60_000);
+});
+
+describe('an address of a report', () => {
+  it.each([
+    ['/print/report.pdf', 422],
+    ['/print/report.pdf?survey=6f1d3c1e-6a0b-4c5e-9d7a-2f5b0c8a41d3', 404],
+    [`/print/report.xlsx?survey=${DEMO_SURVEY_ID}&units=furlongs`, 422],
+  ])('%s answers %d', async (path, status) => {
+    expect((await send(new Request(`http://test${path}`))).status).toBe(status);
+  });
+});
