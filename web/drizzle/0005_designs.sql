@@ -33,4 +33,20 @@ ALTER TABLE "plot" ADD CONSTRAINT "plot_longitude" CHECK ("plot"."longitude" is 
 ALTER TABLE "plot" ADD CONSTRAINT "plot_position" CHECK (num_nonnulls("plot"."latitude", "plot"."longitude") in (0, 2));--> statement-breakpoint
 ALTER TABLE "plot" DROP CONSTRAINT "plot_area";--> statement-breakpoint
 ALTER TABLE "plot" DROP COLUMN "area_m2";--> statement-breakpoint
-ALTER TABLE "stratum" ADD COLUMN "outline" jsonb;
+ALTER TABLE "stratum" ADD COLUMN "outline" jsonb;--> statement-breakpoint
+CREATE TABLE "tree_figure" (
+	"tree_id" uuid PRIMARY KEY NOT NULL,
+	"survey_id" uuid NOT NULL,
+	"stamp" text NOT NULL,
+	"diameters_cm" double precision[] NOT NULL,
+	"dbh_cm" double precision,
+	"height_m" double precision,
+	"volume_m3" double precision,
+	"volume_error_m3" double precision,
+	"in_doubt" boolean NOT NULL,
+	"outside" boolean NOT NULL,
+	"findings" jsonb
+);
+--> statement-breakpoint
+ALTER TABLE "tree_figure" ADD CONSTRAINT "tree_figure_tree_id_tree_id_fk" FOREIGN KEY ("tree_id") REFERENCES "public"."tree"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX "tree_figure_of_survey" ON "tree_figure" USING btree ("survey_id","stamp");

@@ -94,3 +94,33 @@ describe('printing numbers', () => {
     );
   });
 });
+
+describe('rounding the short way', () => {
+  /** The long way: by the digits of the number as text. */
+  const byText = (value: number, decimals: number): number => {
+    const whole = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value))) + 1;
+    const clean = Math.abs(Number(value.toPrecision(Math.min(15, Math.max(12, whole + decimals + 3)))));
+    const [digits = '0', exponent = '0'] = clean.toExponential().split('e');
+    const shifted = Math.round(Number(`${digits}e${String(Number(exponent) + decimals)}`));
+    const [figures = '0', power = '0'] = shifted.toExponential().split('e');
+    const rounded = Number(`${figures}e${String(Number(power) - decimals)}`);
+    return value < 0 && rounded !== 0 ? -rounded : rounded;
+  };
+  it('is the long way to the last bit', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.double({ min: -1e9, max: 1e9, noNaN: true }),
+          // Halves and their neighbours, where the two could part.
+          fc.integer({ min: -1e6, max: 1e6 }).map((n) => (n + 0.5) / 100),
+          fc.integer({ min: -1e6, max: 1e6 }).map((n) => n / 1000),
+        ),
+        fc.integer({ min: 0, max: 8 }),
+        (value, decimals) => {
+          expect(Object.is(roundTo(value, decimals), byText(value, decimals) + 0)).toBe(true);
+        },
+      ),
+      { numRuns: 5000 },
+    );
+  });
+});

@@ -1,3 +1,8 @@
+/** Powers of ten that a double holds exactly, for the decimals that figures have. */
+const POWERS = [1, 10, 100, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8] as const;
+/** Below this, a billionth of a number is less than half a unit of its last place. */
+const PLAIN_BELOW = 1e8;
+
 /**
  * Rounds to a number of decimals, halves away from zero, as a person does by hand.
  *
@@ -8,6 +13,13 @@
  */
 export function roundTo(value: number, decimals: number): number {
   if (!Number.isFinite(value)) return value;
+  // Far from a half no digit behind it matters, and dividing whole numbers rounds as reading the text would.
+  const power10 = POWERS[decimals] ?? Infinity;
+  const scaled = Math.abs(value) * power10;
+  if (scaled < PLAIN_BELOW && Math.abs(scaled - Math.floor(scaled) - 0.5) > 1e-9 * Math.max(1, scaled)) {
+    const nearest = Math.round(scaled) / power10;
+    return value < 0 && nearest !== 0 ? -nearest : nearest;
+  }
   const whole = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value))) + 1;
   const clean = Number(value.toPrecision(Math.min(15, Math.max(12, whole + decimals + 3))));
   const [digits = '0', exponent = '0'] = Math.abs(clean).toExponential().split('e');

@@ -155,6 +155,13 @@ export interface TreeView {
   readonly findings: readonly PlacedFinding[];
 }
 
+/** A page of the trees of a survey. */
+export interface TreePageView {
+  readonly trees: readonly TreeView[];
+  /** What to ask the next page with, `?after=`; null on the last. */
+  readonly next: string | null;
+}
+
 export interface OtherHeightView {
   readonly take: number;
   readonly name: string;

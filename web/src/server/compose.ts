@@ -6,6 +6,8 @@ import { computeService, type ComputeService } from './compute/service.ts';
 import { connect } from './database/connection.ts';
 import { exchangeRepository } from './exchange/repository.ts';
 import { exchangeService, type ExchangeService } from './exchange/service.ts';
+import { figureRepository } from './figures/repository.ts';
+import { figureService, type FigureService } from './figures/service.ts';
 import { log } from './log.ts';
 import { kitRepository } from './kit/repository.ts';
 import { kitService, type KitService } from './kit/service.ts';
@@ -31,6 +33,7 @@ export interface Services {
   readonly kit: KitService;
   readonly wood: WoodService;
   readonly tally: TallyService;
+  readonly figures: FigureService;
   readonly summary: SummaryService;
   readonly checks: CheckService;
   readonly report: ReportService;
@@ -51,6 +54,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
   const plots = plotService(plotRepository(database));
   const store = treeStore(database);
   const trees = treeService({ store, plots, surveys, now });
+  const figures = figureService({ repository: figureRepository(database), trees });
   const kit = kitService(kitRepository(database));
   const checks = checkService({ repository: checkRepository(database), surveys, plots, trees });
   return {
@@ -61,11 +65,12 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
     kit,
     wood: woodService({ repository: woodRepository(database), surveys, plots, trees }),
-    tally: tallyService({ trees, plots, surveys }),
-    summary: summaryService({ trees, plots, surveys }),
+    tally: tallyService({ trees, plots, surveys, figures }),
+    figures,
+    summary: summaryService({ figures, plots, surveys }),
     checks,
     exchange: exchangeService({ repository: exchangeRepository(database), surveys, plots, now }),
-    report: reportService({ surveys, plots, trees, kit, checks, now }),
+    report: reportService({ surveys, plots, trees, figures, kit, checks, now }),
     compute: computeService,
     close,
   };

@@ -11,7 +11,6 @@ import {
   printLength,
   shapeWords,
   slopeCorrectedRadiusM,
-  type TalliedTree,
 } from '@arbolito/core/survey';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
@@ -24,12 +23,12 @@ import { PlotDetails } from './parts/PlotDetails.tsx';
 import { PlotPlan } from './parts/PlotPlan.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
 import { ThumbPad } from './parts/ThumbPad.tsx';
-import { tallyStore, type RowFigures, type TallySettings } from './store.ts';
+import { tallyStore, type Elsewhere, type RowFigures, type TallySettings } from './store.ts';
 
 export interface TallyProps {
   readonly plot: PlotView;
   readonly trees: readonly TreeView[];
-  readonly elsewhere: readonly TalliedTree[];
+  readonly elsewhere: Elsewhere;
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly settings: TallySettings;
   readonly observer: string;

@@ -120,7 +120,14 @@ let memory: Map<string, string>;
 const open = async (trees: readonly TreeView[] = []): Promise<TallyStore> => {
   vi.resetModules();
   const { tallyStore } = await import('./store.ts');
-  return tallyStore({ plot, trees, elsewhere: [], lastVisits: {}, settings, observer: 'Crew Badger' });
+  return tallyStore({
+    plot,
+    trees,
+    elsewhere: { bySpecies: {}, pooled: null },
+    lastVisits: {},
+    settings,
+    observer: 'Crew Badger',
+  });
 };
 const settled = () => vi.advanceTimersByTimeAsync(50);
 const tags = (store: TallyStore) => store.$view.get().rows.map(({ draft }) => draft.tag);

@@ -33,6 +33,7 @@ import {
   type TreeDraft,
   type TreeKnown,
   type TreeSettings,
+  type VolumeRatio,
 } from '@arbolito/core/survey';
 import { call } from '../../client/api.ts';
 import type { Fate } from '../../client/outbox.ts';
@@ -118,11 +119,16 @@ export interface TallyStore {
   readonly dot: (speciesCode: string, named: number) => void;
 }
 
+/** Volume per basal area on the other plots, for trees without a height where no curve helps either. */
+export interface Elsewhere {
+  readonly bySpecies: Readonly<Record<string, number>>;
+  readonly pooled: number | null;
+}
+
 interface TallyStart {
   readonly plot: PlotView;
   readonly trees: readonly TreeView[];
-  /** The other plots' trees, for the volume of trees without a height. */
-  readonly elsewhere: readonly TalliedTree[];
+  readonly elsewhere: Elsewhere;
   /** What the visit before left on this plot, by tag. */
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly settings: TallySettings;
@@ -169,6 +175,16 @@ const nextTagOf = (rows: readonly Row[]): string => {
   const numbers = rows.map(({ draft }) => Number(draft.tag)).filter(Number.isInteger);
   return String(Math.max(0, ...numbers) + 1);
 };
+
+/** Volume per basal area of this plot’s own trees; of the other plots where it has none of a species. */
+function ratioWith(own: readonly TalliedTree[], { shape }: PlotView, elsewhere: Elsewhere): VolumeRatio {
+  const here = volumeRatio(own, [{ shape, trees: own }]);
+  return {
+    ...here,
+    bySpecies: new Map([...Object.entries(elsewhere.bySpecies), ...here.bySpecies]),
+    pooled: here.pooled ?? elsewhere.pooled,
+  };
+}
 
 const heightOf = ({ height }: ReckonedTree): number | null =>
   height === null ? null : (estimateOf(height)?.value ?? null);
@@ -267,10 +283,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       heightsAsked: heightsAskedOf(figures, settings),
       parsed,
       figures,
-      sums: plotSums(
-        { shape: plot.shape, trees: own },
-        volumeRatio([...own, ...elsewhere], [{ shape: plot.shape, trees: own }]),
-      ),
+      sums: plotSums({ shape: plot.shape, trees: own }, ratioWith(own, plot, elsewhere)),
       preview,
       tagUsed: state.rows.some(
         ({ id, draft }) => id !== state.selected && draft.tag !== '' && draft.tag === parsed.draft.tag,

@@ -5,7 +5,10 @@ import * as schema from './schema.ts';
 
 export type Database = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool };
 /** A database or a transaction in it: what repositories work on. */
-export type Queryable = Pick<NodePgDatabase<typeof schema>, 'select' | 'insert' | 'update' | 'delete' | 'execute'>;
+export type Queryable = Pick<
+  NodePgDatabase<typeof schema>,
+  'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'
+>;
 
 export interface Connection {
   readonly database: Database;

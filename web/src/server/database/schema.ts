@@ -1,4 +1,5 @@
 import type { FieldRules } from '@arbolito/core/diameter';
+import type { Finding } from '@arbolito/core/estimate';
 import { SLOPE_UNITS } from '@arbolito/core/quantity';
 import type { CheckReadings } from '@arbolito/core/kit';
 import type { HeightNotes, PlotShape, SurveyDesign, TapingNotes, TreeNotes, WoodSettings } from '@arbolito/core/survey';
@@ -386,4 +387,31 @@ export const checkDecisions = pgTable(
     ...written,
   },
   (table) => [index('check_decision_of').on(table.surveyId, table.point)],
+);
+
+/**
+ * What was worked out of a tree, kept so that a survey of many need not be worked out anew for each sum. Nothing here is
+ * the record: a row goes when its tree or plot changes, and counts only under the stamp of the survey's settings.
+ */
+export const treeFigures = pgTable(
+  'tree_figure',
+  {
+    treeId: uuid('tree_id')
+      .primaryKey()
+      .references(() => trees.id),
+    surveyId: uuid('survey_id').notNull(),
+    stamp: text('stamp').notNull(),
+    diametersCm: doublePrecision('diameters_cm').array().notNull(),
+    dbhCm: doublePrecision('dbh_cm'),
+    heightM: doublePrecision('height_m'),
+    volumeM3: doublePrecision('volume_m3'),
+    volumeErrorM3: doublePrecision('volume_error_m3'),
+    /** Something speaks against its readings, or its top is broken: no tree for a height curve. */
+    inDoubt: boolean('in_doubt').notNull(),
+    /** Beyond the range of the table that its volume is by. */
+    outside: boolean('outside').notNull(),
+    /** What speaks against its readings; null where nothing does. */
+    findings: jsonb('findings').$type<readonly Finding[]>(),
+  },
+  (table) => [index('tree_figure_of_survey').on(table.surveyId, table.stamp)],
 );

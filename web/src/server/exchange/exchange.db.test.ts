@@ -1,7 +1,7 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { ImportDone, ImportPreview } from '../../contracts/exchange.ts';
-import type { PlotView, ProblemView, SurveySummary, TreeView } from '../../contracts/views.ts';
+import type { PlotView, ProblemView, SurveySummary, TreePageView, TreeView } from '../../contracts/views.ts';
 import { api, send, useTestDatabase, type Answer } from '../testing/api.ts';
 import { act, dbhReading, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
@@ -158,6 +158,27 @@ describe('what goes out', () => {
     const preview = await file<ImportPreview>(other.survey.id, csv);
     expect(preview.body).toMatchObject({ errorCount: 0, trees: 1 });
     expect(preview.body.columns).toMatchObject({ dbh: { unit: 'cm' }, height: { unit: 'm' }, away: { unit: 'm' } });
+  });
+
+  it('are trees page by page, each once, whatever the size of a page', async () => {
+    const { survey } = await surveyWithPlot();
+    const rows = Array.from({ length: 7 }, (_, i) => `1,${String(i + 1)},sp,3${String(i)}`);
+    await file(survey.id, ['plot,tag,species,dbh', ...rows].join('\n'), { id: uuid() });
+    const tags: string[] = [];
+    let after: string | null = '';
+    while (after !== null) {
+      const query: string = after === '' ? '' : `&after=${after}`;
+      const { body }: Answer<TreePageView> = await api<TreePageView>(
+        'GET',
+        `/api/surveys/${survey.id}/trees?limit=3${query}`,
+      );
+      expect(body.trees.length).toBeLessThanOrEqual(3);
+      tags.push(...body.trees.map(({ tag }) => tag));
+      after = body.next;
+    }
+    expect(tags.sort()).toEqual(['1', '2', '3', '4', '5', '6', '7']);
+    for (const query of ['limit=0', 'limit=x', 'limit=501', 'after=7'])
+      expect((await api('GET', `/api/surveys/${survey.id}/trees?${query}`)).status, query).toBe(422);
   });
 
   it('are plots as GeoJSON, longitude first', async () => {

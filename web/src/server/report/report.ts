@@ -5,7 +5,7 @@ import { printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
 import { findMethod } from '@arbolito/core/registry';
 import { EDGE_RULES, heightRuleWords, LAYOUTS, SLOPE_RADII, shapeWords, type Filling } from '@arbolito/core/survey';
 import { volumeBark, volumeName } from '@arbolito/core/volume';
-import type { InstrumentView, SurveySummary, TreeView, WorkListView } from '../../contracts/views.ts';
+import type { InstrumentView, SurveySummary, WorkListView } from '../../contracts/views.ts';
 import { chartsOf, type ReportChart } from './charts.ts';
 import { figure, number, text, words, type ReportTable } from './table.ts';
 import { tablesOf } from './tables.ts';
@@ -30,7 +30,8 @@ export interface Report {
 
 export interface ReportSource {
   readonly summary: SurveySummary;
-  readonly views: readonly TreeView[];
+  /** Identifiers of the methods that the survey’s readings are of. */
+  readonly methods: readonly string[];
   readonly filling: Filling;
   readonly kit: readonly InstrumentView[];
   readonly workList: WorkListView;
@@ -128,10 +129,9 @@ function curvesTable({ summary, filling }: ReportSource): ReportTable | null {
   };
 }
 
-function methodsList({ summary, views }: ReportSource): readonly string[] {
+function methodsList({ summary, methods }: ReportSource): readonly string[] {
   const { survey } = summary;
-  const used = [...new Set(views.flatMap(({ readings }) => readings.map(({ methodId }) => methodId)))].sort();
-  const readings = used.flatMap((id) => {
+  const readings = methods.flatMap((id) => {
     const method = findMethod(id);
     return method === null ? [] : [`${method.description.name}: ${method.description.source}.`];
   });

@@ -4,7 +4,7 @@ import type { KitService } from '../kit/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { summaryOf } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { fillingOf } from '../trees/reckon.ts';
+import { fillingOfFigures, type FigureService } from '../figures/service.ts';
 import type { TreeService } from '../trees/service.ts';
 import { reportOf, type Report } from './report.ts';
 
@@ -17,20 +17,21 @@ interface Dependencies {
   readonly surveys: SurveyService;
   readonly plots: PlotService;
   readonly trees: TreeService;
+  readonly figures: FigureService;
   readonly kit: KitService;
   readonly checks: CheckService;
   readonly now: () => Date;
 }
 
-export const reportService = ({ surveys, plots, trees, kit, checks, now }: Dependencies): ReportService => ({
+export const reportService = ({ surveys, plots, trees, figures, kit, checks, now }: Dependencies): ReportService => ({
   get: async (surveyId, system) => {
     const survey = await surveys.get(surveyId);
-    const views = await trees.listOfSurvey(survey);
+    const rows = await figures.list(survey);
     return reportOf(
       {
-        summary: summaryOf(survey, await plots.listOfSurvey(surveyId), views),
-        views,
-        filling: fillingOf(survey, views),
+        summary: summaryOf(survey, await plots.listOfSurvey(surveyId), rows),
+        methods: await trees.methodsOfSurvey(surveyId),
+        filling: fillingOfFigures(survey, rows),
         kit: await kit.list(survey.crew),
         workList: await checks.get(surveyId),
         madeOn: now().toISOString().slice(0, 10),

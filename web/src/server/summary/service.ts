@@ -8,11 +8,11 @@ import {
   type PlotSums,
   type TalliedPlot,
 } from '@arbolito/core/survey';
-import type { PlotView, SurveySummary, SurveyView, TreeView } from '../../contracts/views.ts';
+import type { PlotView, SurveySummary, SurveyView } from '../../contracts/views.ts';
+import type { FigureRow } from '../figures/repository.ts';
+import { fillingOfFigures, talliedOfFigures, type FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { fillingOf, talliedOf } from '../trees/reckon.ts';
-import type { TreeService } from '../trees/service.ts';
 
 export interface SummaryService {
   /** A survey's sums over the plots that count: those with trees, and those marked finished. */
@@ -20,7 +20,7 @@ export interface SummaryService {
 }
 
 interface Dependencies {
-  readonly trees: TreeService;
+  readonly figures: FigureService;
   readonly plots: PlotService;
   readonly surveys: SurveyService;
 }
@@ -38,10 +38,10 @@ export interface CountedPlot extends TalliedPlot {
 export function countedPlots(
   survey: SurveyView,
   plots: readonly PlotView[],
-  views: readonly TreeView[],
+  views: readonly FigureRow[],
 ): CountedPlot[] {
-  const filling = fillingOf(survey, views);
-  const byPlot = new Map<string, TreeView[]>();
+  const filling = fillingOfFigures(survey, views);
+  const byPlot = new Map<string, FigureRow[]>();
   for (const view of views) {
     const own = byPlot.get(view.plotId);
     if (own === undefined) byPlot.set(view.plotId, [view]);
@@ -53,23 +53,23 @@ export function countedPlots(
       id,
       stratumId,
       shape,
-      trees: (byPlot.get(id) ?? []).flatMap((view) => talliedOf(view, filling)),
+      trees: (byPlot.get(id) ?? []).flatMap((view) => talliedOfFigures(view, filling)),
     }));
 }
 
-export function summaryService({ trees, plots, surveys }: Dependencies): SummaryService {
+export function summaryService({ figures, plots, surveys }: Dependencies): SummaryService {
   return {
     get: async (surveyId) => {
       const survey = await surveys.get(surveyId);
       const list = await plots.listOfSurvey(surveyId);
-      const views = await trees.listOfSurvey(survey);
+      const views = await figures.list(survey);
       return summaryOf(survey, list, views);
     },
   };
 }
 
 /** The sums of a survey from its plots and trees. */
-export function summaryOf(survey: SurveyView, list: readonly PlotView[], views: readonly TreeView[]): SurveySummary {
+export function summaryOf(survey: SurveyView, list: readonly PlotView[], views: readonly FigureRow[]): SurveySummary {
   const counted = countedPlots(survey, list, views);
   const ratio = volumeRatio(
     counted.flatMap((plot) => plot.trees),
@@ -100,11 +100,9 @@ export function summaryOf(survey: SurveyView, list: readonly PlotView[], views: 
           volumeM3PerHa: ratio.pooled === null ? null : samplingOf(({ volumeM3PerHa }) => volumeM3PerHa),
         },
     figures: standFigures(counted, sums, survey.design.dominant, survey.strata),
-    outsideTables: views.filter(({ findings }) => findings.some(({ code }) => code === 'volume.range')).length,
-    treesToCheck: views.flatMap((tree) =>
-      tree.findings
-        .filter(({ severity }) => severity !== 'note')
-        .map((finding) => ({ treeId: tree.id, plotLabel: labels.get(tree.plotId) ?? '', tag: tree.tag, finding })),
+    outsideTables: views.filter(({ outside }) => outside).length,
+    treesToCheck: views.flatMap(({ treeId, plotId, tag, findings }) =>
+      (findings ?? []).map((finding) => ({ treeId, plotLabel: labels.get(plotId) ?? '', tag, finding })),
     ),
   };
 }

@@ -168,10 +168,8 @@ describe('the sums of a survey', () => {
       reading.unit === 'pct' ? { ...reading, unit: 'm20' as const } : reading,
     );
     await api('POST', '/api/trees', newTree(plot.id, '11', { readings: wrong }));
-    const { body } = await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`);
-    const odd = body.treesToCheck.filter(({ finding }) =>
-      finding.message.toLowerCase().includes('the height curve of this survey'),
-    );
+    const { body } = await api<WorkListView>('GET', `/api/surveys/${survey.id}/checks`);
+    const odd = body.open.filter(({ message }) => message.toLowerCase().includes('the height curve of this survey'));
     expect([...new Set(odd.map(({ tag }) => tag))]).toEqual(['11']);
   });
 

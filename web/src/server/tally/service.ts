@@ -2,6 +2,7 @@ import { v5 as uuidFromName } from 'uuid';
 import { measureDraftOf, parseCallout, partsOf, plotSums, readMeasure, volumeRatio } from '@arbolito/core/survey';
 import type { CalloutDto, NewTreeDto, ReadingDto } from '../../contracts/tree.ts';
 import type { TallyView, TreeView } from '../../contracts/views.ts';
+import type { FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
@@ -20,16 +21,16 @@ interface Dependencies {
   readonly trees: TreeService;
   readonly plots: PlotService;
   readonly surveys: SurveyService;
+  readonly figures: FigureService;
 }
 
-export function tallyService({ trees, plots, surveys }: Dependencies): TallyService {
+export function tallyService({ trees, plots, surveys, figures }: Dependencies): TallyService {
   return {
     get: async (plotId) => {
       const plot = await plots.get(plotId);
       const survey = await surveys.get(plot.surveyId);
-      const all = await trees.listOfSurvey(survey);
-      const own = all.filter((tree) => tree.plotId === plotId);
-      const { plots: list } = summaryOf(survey, await plots.listOfSurvey(survey.id), all);
+      const own = await trees.listOfPlot(plotId);
+      const { plots: list } = summaryOf(survey, await plots.listOfSurvey(survey.id), await figures.list(survey));
       const sums = list.find(({ id }) => id === plotId)?.sums ?? plotSums({ ...plot, trees: [] }, volumeRatio([]));
       return { plot, trees: own, lastVisits: await trees.lastVisitsOfPlot(survey, plot.label), sums };
     },

@@ -1,5 +1,4 @@
 import type { LastVisit } from '@arbolito/core/diameter';
-import { standCurves } from '@arbolito/core/curve';
 import { curveSums, type CurvePoint, type CurveSums } from '@arbolito/core/height';
 import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
 import {
@@ -7,11 +6,8 @@ import {
   draftOf,
   findingsOfTree,
   reckonTree,
-  talliedTrees,
   volumesOf,
-  type Filling,
   type ReckonedTree,
-  type TalliedTree,
   type TreeKnown,
   type TreeSettings,
 } from '@arbolito/core/survey';
@@ -99,31 +95,6 @@ export function reckonRow(
       findings: findingsOfTree(reckoned),
     },
   };
-}
-
-/** What the sums need of a tree: one entry, or one for each stem that counts by itself. */
-export const talliedOf = (view: TreeView, filling: Filling): TalliedTree[] =>
-  talliedTrees(
-    {
-      speciesCode: view.speciesCode,
-      diametersCm: view.diametersCm,
-      heightM: view.height?.value ?? null,
-      volumeM3: view.volume?.value ?? null,
-      volumeErrorM3: view.volume?.standardError,
-      plotId: view.plotId,
-      notes: view.notes,
-    },
-    filling,
-  );
-
-/** What fills in for heights that were not measured: curves through the trees that are beyond doubt. */
-export function fillingOf(survey: SurveyView, views: readonly TreeView[]): Filling {
-  const { formFactor, volumes } = settingsOf(survey);
-  const measured = views.flatMap((view) => {
-    const point = curvePointOf(view);
-    return point === null ? [] : [{ ...point, speciesCode: view.speciesCode, plotId: view.plotId }];
-  });
-  return { curves: standCurves(measured), volumes, formFactor };
 }
 
 /** What a tree gives to the height curve of its species; null where its height or its diameter is not beyond doubt. */

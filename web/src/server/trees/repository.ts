@@ -1,6 +1,7 @@
-import { and, asc, eq, inArray, isNull, type SQL } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, isNull, type SQL } from 'drizzle-orm';
 import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
+import { forgetTree } from '../figures/repository.ts';
 import { corrections, observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/quantity';
 import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/survey';
@@ -41,6 +42,12 @@ export interface TreeRepository {
   readonly listOfSurvey: (surveyId: string) => Promise<TreeRow[]>;
   /** The trees of a survey on the plot with that label, or the one with that tag. */
   readonly listNamed: (surveyId: string, plotLabel: string, tag?: string) => Promise<TreeRow[]>;
+  /** Trees of a survey in the order of their identifiers, from behind one of them, at most so many. */
+  readonly page: (surveyId: string, after: string | null, atMost: number) => Promise<TreeRow[]>;
+  /** Trees by their identifiers; they stay as they are until the transaction ends. */
+  readonly listHeld: (treeIds: readonly string[]) => Promise<TreeRow[]>;
+  /** Forgets what was worked out of a tree. */
+  readonly forgetFigures: (treeId: string) => Promise<void>;
   /** The stems of each tree, by rising number. */
   readonly stemsOf: (treeIds: readonly string[]) => Promise<Map<string, StemRow[]>>;
   readonly insertStems: (rows: readonly (typeof stems.$inferInsert)[]) => Promise<void>;
@@ -54,6 +61,8 @@ export interface TreeRepository {
   ) => Promise<void>;
   /** Readings in use, by observation. */
   readonly readingsInUse: (observationIds: readonly string[]) => Promise<Map<string, ReadingRecord[]>>;
+  /** Methods of the readings in use of a survey, by identifier. */
+  readonly methodsOf: (surveyId: string) => Promise<string[]>;
   /** Every reading of a tree ever kept, the oldest first. */
   readonly allReadings: (treeId: string) => Promise<ReadingRecord[]>;
   readonly insert: (rows: NewTreeRows) => Promise<void>;
@@ -141,6 +150,30 @@ function repositoryOn(database: Queryable): TreeRepository {
           isNull(trees.deletedAt),
         ),
       ),
+    page: async (surveyId, after, atMost) => {
+      const behind = after === null ? undefined : gt(trees.id, after);
+      const ids = await database
+        .select({ id: trees.id })
+        .from(trees)
+        .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt), behind))
+        .orderBy(asc(trees.id))
+        .limit(atMost);
+      if (ids.length === 0) return [];
+      const rows = await list(
+        inArray(
+          trees.id,
+          ids.map(({ id }) => id),
+        ),
+      );
+      return rows.sort((a, b) => (a.id < b.id ? -1 : 1));
+    },
+    listHeld: async (treeIds) => {
+      if (treeIds.length === 0) return [];
+      const own = inArray(trees.id, [...treeIds]);
+      await database.select({ id: trees.id }).from(trees).where(own).orderBy(asc(trees.id)).for('share');
+      return list(and(own, isNull(trees.deletedAt)));
+    },
+    forgetFigures: (treeId) => forgetTree(database, treeId),
     stemsOf: async (treeIds) => {
       const byTree = new Map<string, StemRow[]>();
       if (treeIds.length === 0) return byTree;
@@ -173,6 +206,14 @@ function repositoryOn(database: Queryable): TreeRepository {
         byObservation.set(reading.observationId, list);
       }
       return byObservation;
+    },
+    methodsOf: async (surveyId) => {
+      const rows = await database
+        .selectDistinct({ methodId: readings.methodId })
+        .from(readings)
+        .innerJoin(observations, eq(observations.id, readings.observationId))
+        .where(and(eq(observations.surveyId, surveyId), eq(readings.inUse, true)));
+      return rows.map(({ methodId }) => methodId).sort();
     },
     allReadings: async (treeId) => {
       const rows = await database

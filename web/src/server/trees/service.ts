@@ -9,8 +9,17 @@ import type {
   ReadingDto,
   TreeCorrectionDto,
 } from '../../contracts/tree.ts';
-import type { CorrectionView, PlotView, ReadingRecord, SurveyView, TreeView } from '../../contracts/views.ts';
+import type {
+  CorrectionView,
+  PlotView,
+  ReadingRecord,
+  SurveyView,
+  TreePageView,
+  TreeView,
+} from '../../contracts/views.ts';
+import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
+import { forgetPlot } from '../figures/repository.ts';
 import { lockPlot, setPlotState, plotStateOf, type PlotState } from '../plots/repository.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, notFound, Problem } from '../problem.ts';
@@ -38,6 +47,17 @@ export interface TreeService {
   readonly get: (id: string) => Promise<TreeView>;
   readonly listOfPlot: (plotId: string) => Promise<TreeView[]>;
   readonly listOfSurvey: (survey: SurveyView) => Promise<TreeView[]>;
+  /**
+   * A reckoner of a survey’s trees: works out those that are named, each by itself, and hands them over before anybody
+   * can change them.
+   */
+  readonly reckonerOf: (
+    survey: SurveyView,
+  ) => Promise<
+    (treeIds: readonly string[], keep: (tx: Queryable, views: readonly TreeView[]) => Promise<void>) => Promise<void>
+  >;
+  /** Trees of a survey page by page, in the order of their identifiers. */
+  readonly pageOfSurvey: (survey: SurveyView, after: string | null, atMost: number) => Promise<TreePageView>;
   /** The height curve of each species of a survey, one of its trees left out where that is named. */
   readonly curvesOfSurvey: (survey: SurveyView, without?: string) => Promise<Record<string, CurveSums>>;
   /** What the visit before left on a plot, by tag. */
@@ -53,6 +73,8 @@ export interface TreeService {
     correctionId: string,
     act: ActDto,
   ) => Promise<{ readonly subject: CorrectionView['subject']; readonly subjectId: string }>;
+  /** The methods that readings of a survey’s trees are of, by identifier. */
+  readonly methodsOfSurvey: (surveyId: string) => Promise<readonly string[]>;
   readonly history: (subjectId: string) => Promise<CorrectionView[]>;
   readonly readings: (treeId: string) => Promise<ReadingRecord[]>;
 }
@@ -173,6 +195,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       notes: state.notes ?? null,
     });
     await repository.useExactly(row.observationId, state.readingIds);
+    await repository.forgetFigures(row.id);
   };
   /** Identifiers of a tree's stems by their numbers, the new ones kept first. */
   const stemsWith = async (
@@ -294,6 +317,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       const after: PlotState = { ...before, ...change };
       refusePlotState(plot.label, after, (await repository.listOfPlot(id)).length);
       await setPlotState(tx, id, after);
+      await forgetPlot(tx, id);
       await repository.insertCorrection(
         correctionRow(act, digest, {
           kind: undoes === null ? 'change' : 'undo',
@@ -318,6 +342,25 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       viewsOn(store, await store.listOfSurvey(survey.id), survey, await before(store, survey, store.listOfSurvey), {
         byCurve: true,
       }),
+    pageOfSurvey: async (survey, after, atMost) => {
+      const rows = await store.page(survey.id, after, atMost + 1);
+      const shown = rows.slice(0, atMost);
+      const visit = await before(store, survey, async (id) => {
+        const named = await Promise.all(shown.map(({ plotLabel, tag }) => store.listNamed(id, plotLabel, tag)));
+        return named.flat();
+      });
+      return {
+        trees: await viewsOn(store, shown, survey, visit),
+        next: rows.length > atMost ? (shown.at(-1)?.id ?? null) : null,
+      };
+    },
+    reckonerOf: async (survey) => {
+      const visit = await before(store, survey, store.listOfSurvey);
+      return (treeIds, keep) =>
+        store.atOnce(async (repository, tx) => {
+          await keep(tx, await viewsOn(repository, await repository.listHeld(treeIds), survey, visit));
+        });
+    },
     curvesOfSurvey: async (survey, without) => {
       const rows = (await store.listOfSurvey(survey.id)).filter(({ id }) => id !== without);
       return curvesOf(await viewsOn(store, rows, survey, new VisitBefore(new Map())));
@@ -455,6 +498,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       }
       return { subject: original.subject, subjectId: original.subjectId };
     },
+    methodsOfSurvey: (surveyId) => store.methodsOf(surveyId),
     history: (subjectId) => store.correctionsOf(subjectId),
     readings: async (treeId) => {
       await rowOf(store, treeId);

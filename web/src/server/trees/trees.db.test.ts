@@ -240,8 +240,8 @@ describe('the database itself', () => {
       `update reading set value = 'NaN' from stem where stem.id = stem_id and $1::uuid is not null and tree_id = $2`,
     ],
     [
-      'a plot of no size',
-      `update plot set area_m2 = 0 from tree where plot.id = plot_id and $1::uuid is not null and tree.id = $2`,
+      'a plot of no shape',
+      `update plot set shape = '{}' from tree where plot.id = plot_id and $1::uuid is not null and tree.id = $2`,
     ],
     [
       'an undo of nothing',

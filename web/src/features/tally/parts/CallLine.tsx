@@ -122,15 +122,17 @@ export function CallLine({ view, store, onOpen, padOpen }: CallLineProps) {
             </button>
           </div>
         )}
-        <button
-          type="button"
-          className="btn btn-main"
-          onClick={() => {
-            store.enter();
-          }}
-        >
-          Keep
-        </button>
+        {!padOpen && (
+          <button
+            type="button"
+            className="btn btn-main"
+            onClick={() => {
+              store.enter();
+            }}
+          >
+            Keep
+          </button>
+        )}
       </div>
       <Chips view={view} />
       <div role="status" className="min-h-7">
