@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { scaleCosts } from '../bench/scale.mjs';
 import { openBrowser } from './lib/browser.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureNodeModules } from './lib/packages.mjs';
@@ -95,6 +96,23 @@ run(async () => {
       const [{ median: baseline }] = benchmarks;
       for (const { name, median } of benchmarks)
         line(name, `${(median / baseline).toFixed(2)} × baseline (${median.toFixed(2)} ms)`);
+    }
+  }
+
+  if (process.argv.includes('--scale')) {
+    say('· A hundred thousand trees on two thousand plots; this takes some minutes …');
+    const large = await openStack('scale', { demo: false });
+    try {
+      const costs = await scaleCosts(large);
+      line('baseline: the database copies the same rows into the same tables', `${(costs.copyMs / 1000).toFixed(1)} s`);
+      line('import of the file', `${(costs.importMs / costs.copyMs).toFixed(2)} × baseline`);
+      line('first answer of the sums’ page, which says how far it is', `${costs.firstPageMs.toFixed(0)} ms`);
+      line('until every tree is worked out', `${(costs.workedOutMs / 1000).toFixed(1)} s`);
+      line('the sums’ page from then on', `${costs.pageAgainMs.toFixed(0)} ms`);
+      line('the tally of one plot', `${costs.tallyMs.toFixed(0)} ms`);
+      line('memory of the server process, most', `${costs.memoryMb.toFixed(0)} MB`);
+    } finally {
+      await large.close();
     }
   }
 

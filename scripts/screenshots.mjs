@@ -13,7 +13,7 @@ const PHONE = { width: 390, height: 844 };
 const folder = process.env.SCREENSHOTS_TO || path.join(root, 'docs/screenshots');
 
 /** What each picture shows: where to go, and what to do there first. */
-const views = ({ survey, plot, tree, slipped, forked, heights: [six, three, leaning, steep] }) => [
+const views = ({ survey, woodlot, point, plot, tree, slipped, forked, heights: [six, three, leaning, steep] }) => [
   { name: 'prepare', size: DESK, at: '/prepare' },
   { name: 'plots', size: DESK, at: `/tally?survey=${survey}` },
   { name: 'tree-sheet', size: DESK, at: `/measure/${tree}`, focus: '[data-reading="height.base"]' },
@@ -22,10 +22,32 @@ const views = ({ survey, plot, tree, slipped, forked, heights: [six, three, lean
   { name: 'tree-sheet-phone', size: PHONE, at: `/measure/${tree}`, press: 'base' },
   { name: 'field-rules', size: DESK, at: `/prepare/${survey}` },
   { name: 'stems', size: DESK, at: `/measure/${forked}`, scrollTo: '[aria-label="Stems"]' },
-  { name: 'stand-off', size: DESK, at: '/prepare/stand-off?slope=25&crown=3' },
-  { name: 'fall-reach', size: DESK, at: '/prepare/fall-reach?lean=3' },
+  {
+    name: 'planners',
+    size: DESK,
+    columns: 2,
+    sheet: [
+      { at: '/prepare/stand-off?slope=25&crown=3' },
+      { at: '/prepare/fall-reach?lean=3' },
+      { at: `/prepare/${woodlot}/plan`, seen: '[role=img] svg' },
+      { at: '/prepare/new', scrollTo: 'text=How the survey samples' },
+    ],
+  },
+  {
+    name: 'surveys',
+    size: DESK,
+    columns: 2,
+    sheet: [
+      { at: `/report/${woodlot}`, seen: '[role=img] svg' },
+      { at: `/reckon/${woodlot}`, seen: '[role=img] svg' },
+      { at: `/reckon/${woodlot}/checks` },
+      { at: `/tally/${point}`, type: 'rp 12.4 +62 -8 @100 az200 r19', tap: 'Tree 3: bring' },
+      { at: `/reckon/${survey}`, scrollTo: '#table-distribution' },
+      { at: `/report/${survey}/import` },
+    ],
+  },
   { name: 'tally', size: DESK, at: `/tally/${plot}`, type: 'sp 34.5 +18 -1.5 @20 318x6' },
-  { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch g104' },
+  { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch 34.5 +18 -1.5' },
   { name: 'sums', size: DESK, at: `/reckon/${survey}` },
   { name: 'help', size: DESK, at: '/help' },
   { name: 'kit', size: DESK, at: '/prepare/kit' },
@@ -97,7 +119,7 @@ async function picture(browser, base, view) {
   if (view.focus) await page.locator(view.focus).focus();
   if (view.press) await page.getByRole('group', { name: 'Readings' }).getByRole('button', { name: view.press }).click();
   if (view.tap) {
-    await page.getByRole('button', { name: view.tap }).click();
+    await page.getByRole('button', { name: view.tap }).first().click();
     await page.waitForLoadState('networkidle');
   }
   if (view.seen) await page.locator(view.seen).first().waitFor();
@@ -158,11 +180,13 @@ run(async () => {
       ['1', '8'].map((label) => get(`/api/trees?plot=${plots.find((each) => each.label === label).id}`)),
     );
     const forked = forest.flat().find(({ stems }) => stems.length > 2).id;
+    const woodlot = surveys.find(({ placeName }) => placeName === 'Harrow Creek Wood').id;
+    const point = (await get(`/api/plots?survey=${woodlot}`)).find(({ label }) => label === '7').id;
     const many = await get(`/api/trees?plot=${plots.find(({ label }) => label === '10').id}`);
     const heights = many.slice(-5).map(({ id }) => id);
     browser = await openBrowser();
     const only = process.argv.slice(2);
-    for (const view of views({ survey, plot, tree, slipped, forked, heights })) {
+    for (const view of views({ survey, woodlot, point, plot, tree, slipped, forked, heights })) {
       if (only.length > 0 && !only.includes(view.name)) continue;
       await take(browser, base, view);
       say(`  ${view.name}.png`);

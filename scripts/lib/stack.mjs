@@ -25,6 +25,7 @@ export async function openStack(cluster, options) {
     url,
     databaseUrl,
     postgres,
+    serverPid: () => server.pid,
     /** Ends the web server at once, as a power cut would, and waits until it is gone. */
     killServer: async () => {
       const ended = new Promise((resolve) => server.once('exit', resolve));

@@ -184,7 +184,7 @@ function pointTrees(random: Random, lot: Woodlot, label: string, slopePct: numbe
       readings: isSlip && slip !== null ? slipped(readings, slip) : readings,
       notes: {
         bearingDeg: Math.floor(random() * 360),
-        awayM: Number(convert(round(convert(awayM, 'm', 'ft'), 0.1), 'ft', 'm').toFixed(4)),
+        awayM: convert(round(convert(awayM, 'm', 'ft'), 0.1), 'ft', 'm'),
         ...(random() < 0.04 ? { conditions: ['dead'] } : {}),
       },
       observer: isHasty ? HASTY : CAREFUL,

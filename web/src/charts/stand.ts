@@ -16,7 +16,7 @@ export const distributionOption =
     color: TONES.map(token),
     aria: { enabled: true, decal: { show: true } },
     grid: { left: 8, right: 12, top: 68, bottom: 34 },
-    legend: { top: 0, type: 'scroll', textStyle: text },
+    legend: { top: 0, textStyle: text },
     tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} ${stemsLabel}` },
     xAxis: {
       type: 'category',

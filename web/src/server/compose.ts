@@ -54,7 +54,13 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
   const plots = plotService(plotRepository(database));
   const store = treeStore(database);
   const trees = treeService({ store, plots, surveys, now });
-  const figures = figureService({ repository: figureRepository(database), trees });
+  const figures = figureService({
+    repository: figureRepository(database),
+    trees,
+    onError: (error) => {
+      log.warn({ err: error }, 'figures could not be worked out');
+    },
+  });
   const kit = kitService(kitRepository(database));
   const checks = checkService({ repository: checkRepository(database), surveys, plots, trees });
   return {

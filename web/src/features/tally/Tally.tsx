@@ -213,7 +213,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
         )}
       </div>
       <aside
-        className="order-first grid max-h-[22dvh] content-start gap-3 overflow-y-auto border-b border-line bg-band p-3 md:order-none md:row-span-1 md:max-h-none md:border-b-0 md:border-l md:p-4"
+        className={`order-first grid ${padOpen ? 'max-h-[11dvh]' : 'max-h-[22dvh]'} content-start gap-3 overflow-y-auto border-b border-line bg-band p-3 md:order-none md:row-span-1 md:max-h-none md:border-b-0 md:border-l md:p-4`}
         aria-label="Plot sums"
       >
         <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />

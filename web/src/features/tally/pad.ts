@@ -26,7 +26,7 @@ export type PadKey =
 const SPECIES = /^(#\S+ )?([a-z]{2,5})(?= |$)/;
 
 /** Whether a distance stands on the line already. */
-export const distanceOnLine = (line: string): boolean => /@/.test(line);
+export const distanceOnLine = (line: string): boolean => line.includes('@');
 
 /** The distance of the last tree that had one, as it was read. */
 export function lastDistance(drafts: readonly TreeDraft[]): string | null {

@@ -164,6 +164,8 @@ export const exchangeRepository = (database: Database): ExchangeRepository => ({
       await client.query('BEGIN');
       const done = await work(bulkOn(client));
       await client.query('COMMIT');
+      // What is read next would be planned as if the tables were as small as before.
+      await client.query('ANALYZE plot, tree, stem, observation, reading');
       client.release();
       return done;
     } catch (error) {

@@ -25,8 +25,8 @@ export type FigureToKeep = typeof treeFigures.$inferInsert;
 
 /** All SQL of figures that are kept for speed. */
 export interface FigureRepository {
-  /** Trees of a survey whose figures are not there under the stamp, at most so many. */
-  readonly missing: (surveyId: string, stamp: string, atMost: number) => Promise<string[]>;
+  /** Trees of a survey whose figures are not there under the stamp. */
+  readonly missing: (surveyId: string, stamp: string) => Promise<string[]>;
   readonly countMissing: (surveyId: string, stamp: string) => Promise<number>;
   readonly list: (surveyId: string, stamp: string) => Promise<FigureRow[]>;
   /** Keeps figures as part of the transaction that worked them out. */
@@ -55,8 +55,8 @@ export function figureRepository(database: Database): FigureRepository {
       sql`not exists (select 1 from ${treeFigures} where ${treeFigures.treeId} = ${trees.id} and ${treeFigures.stamp} = ${stamp})`,
     );
   return {
-    missing: async (surveyId, stamp, atMost) => {
-      const rows = await database.select({ id: trees.id }).from(trees).where(lacks(surveyId, stamp)).limit(atMost);
+    missing: async (surveyId, stamp) => {
+      const rows = await database.select({ id: trees.id }).from(trees).where(lacks(surveyId, stamp));
       return rows.map(({ id }) => id);
     },
     countMissing: async (surveyId, stamp) => {

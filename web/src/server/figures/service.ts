@@ -10,19 +10,26 @@ import type { FigureRepository, FigureRow, FigureToKeep } from './repository.ts'
 export interface FigureService {
   /** The figures of every tree of a survey; those that are not there yet are worked out and kept first. */
   readonly list: (survey: SurveyView) => Promise<readonly FigureRow[]>;
-  /** Trees whose figures are still to be worked out. */
-  readonly missing: (survey: SurveyView) => Promise<number>;
+  /**
+   * Trees whose figures are still to be worked out, 0 where that takes no time to speak of. Begins with them, so that
+   * whoever asks again finds fewer.
+   */
+  readonly waiting: (survey: SurveyView) => Promise<number>;
 }
 
 interface Dependencies {
   readonly repository: FigureRepository;
   readonly trees: Pick<TreeService, 'reckonerOf'>;
+  /** Told of what goes wrong while nobody waits. */
+  readonly onError: (error: unknown) => void;
 }
 
 /** Raised whenever the same readings would give other figures: what was kept before is worked out anew. */
 const VERSION = 1;
+/** So many are worked out while one waits. */
+const WHILE_ONE_WAITS = 2_000;
 /** Trees that are worked out at a time; in between others get their turn. */
-const AT_A_TIME = 200;
+const AT_A_TIME = 250;
 
 const isDoubt = ({ severity }: { readonly severity: string }): boolean => severity !== 'note';
 
@@ -44,7 +51,7 @@ const figuresOf = (view: TreeView, surveyId: string, stamp: string): FigureToKee
   };
 };
 
-export function figureService({ repository, trees }: Dependencies): FigureService {
+export function figureService({ repository, trees, onError }: Dependencies): FigureService {
   /** Everything beside a tree's own record that its figures hang on. */
   const stampOf = async (survey: SurveyView): Promise<string> => {
     const { id, species, previousSurveyId, eyeHeightM } = survey;
@@ -59,24 +66,37 @@ export function figureService({ repository, trees }: Dependencies): FigureServic
       before,
     });
   };
-  return {
-    missing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
-    list: async (survey) => {
-      const stamp = await stampOf(survey);
-      let reckon: Awaited<ReturnType<TreeService['reckonerOf']>> | null = null;
-      for (;;) {
-        const ids = await repository.missing(survey.id, stamp, AT_A_TIME);
-        if (ids.length === 0) break;
-        reckon ??= await trees.reckonerOf(survey);
-        await reckon(ids, (tx, views) =>
+  const list = async (survey: SurveyView): Promise<readonly FigureRow[]> => {
+    const stamp = await stampOf(survey);
+    const missing = await repository.missing(survey.id, stamp);
+    if (missing.length > 0) {
+      const reckon = await trees.reckonerOf(survey);
+      for (let at = 0; at < missing.length; at += AT_A_TIME) {
+        await reckon(missing.slice(at, at + AT_A_TIME), (tx, views) =>
           repository.keep(
             tx,
             views.map((view) => figuresOf(view, survey.id, stamp)),
           ),
         );
       }
-      return repository.list(survey.id, stamp);
+    }
+    return repository.list(survey.id, stamp);
+  };
+  /** Surveys whose figures are being worked out by this process. */
+  const begun = new Set<string>();
+  return {
+    waiting: async (survey) => {
+      const missing = await repository.countMissing(survey.id, await stampOf(survey));
+      if (missing <= WHILE_ONE_WAITS) return 0;
+      if (!begun.has(survey.id)) {
+        begun.add(survey.id);
+        list(survey)
+          .catch(onError)
+          .finally(() => begun.delete(survey.id));
+      }
+      return missing;
     },
+    list,
   };
 }
 

@@ -7,6 +7,7 @@ import type {
   SurveyView,
   TallyView,
   TreeView,
+  WorkListView,
 } from '../../contracts/views.ts';
 import { api, send, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newPlot, newSurvey, newTree, sights, surveyWithPlot } from '../testing/made.ts';

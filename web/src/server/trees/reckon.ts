@@ -46,21 +46,51 @@ export interface TreeParts {
   readonly lastVisit: LastVisit | undefined;
   /** The survey's height curve of the species, where it is asked. */
   readonly curve?: TreeKnown['curve'];
+  /** What was worked out before, by all that it hangs on: trees of one size are many in a large survey. */
+  readonly memo?: Map<string, ReckonedTree> | undefined;
 }
 
-const known = (outcome: Outcome | null): FigureView | null => figure(outcome === null ? null : estimateOf(outcome));
+/** Beyond this a memory of what was worked out costs more than it saves. */
+const MOST_REMEMBERED = 20_000;
+
+const knownFigure = (outcome: Outcome | null): FigureView | null =>
+  figure(outcome === null ? null : estimateOf(outcome));
 
 /** A tree with its figures, worked out afresh from the readings in use. */
 export function reckonRow(
   row: TreeRow,
-  { readings, stems, lastVisit, curve }: TreeParts,
+  { readings, stems, lastVisit, curve, memo }: TreeParts,
   survey: SurveyView,
 ): TreeFigures {
   const { taping, heights, notes } = row;
   const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights, notes });
   const beside = besideOf({ eyeHeightM: survey.eyeHeightM, slopePct: row.plotSlopePct });
   const species = survey.species.find(({ code }) => code === row.speciesCode);
-  const reckoned = reckonTree(draft, settingsOf(survey), { species, lastVisit, beside, curve });
+  const known = { species, lastVisit, beside, curve };
+  const reckon = (): ReckonedTree => reckonTree(draft, settingsOf(survey), known);
+  const remembered = (memory: Map<string, ReckonedTree>): ReckonedTree => {
+    const key = JSON.stringify([
+      row.speciesCode,
+      row.plotSlopePct,
+      taping,
+      heights,
+      readings.map(({ measure, stem, take, methodId, key: reading, value, unit, standardError, asRead }) => [
+        measure,
+        stem,
+        take,
+        methodId,
+        reading,
+        value,
+        unit,
+        standardError,
+        asRead,
+      ]),
+    ]);
+    const made = memory.get(key) ?? reckon();
+    if (memory.size < MOST_REMEMBERED) memory.set(key, made);
+    return made;
+  };
+  const reckoned = memo === undefined || lastVisit !== undefined || curve !== undefined ? reckon() : remembered(memo);
   return {
     reckoned,
     view: {
@@ -74,7 +104,7 @@ export function reckonRow(
       readings,
       stems: stems.map(({ id, ordinal }) => {
         const own = reckoned.stems.find((stem) => stem.ordinal === ordinal);
-        return { id, ordinal, dbh: known(own?.diameter ?? null), point: known(own?.point ?? null) };
+        return { id, ordinal, dbh: knownFigure(own?.diameter ?? null), point: knownFigure(own?.point ?? null) };
       }),
       taping,
       heights,
@@ -83,13 +113,13 @@ export function reckonRow(
         take,
         name,
         by,
-        figure: known(outcome),
+        figure: knownFigure(outcome),
       })),
       crownLengthM: reckoned.heights.crownLengthM,
       lastVisit: lastVisit ?? null,
       dbh: figure(reckoned.dbh),
       diametersCm: reckoned.diametersCm,
-      height: known(reckoned.height),
+      height: knownFigure(reckoned.height),
       volume: figure(reckoned.volume),
       basalAreaM2: reckoned.basalAreaM2,
       findings: findingsOfTree(reckoned),

@@ -119,7 +119,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
     rows: readonly TreeRow[],
     survey: SurveyView,
     visit: VisitBefore,
-    { byCurve = false }: { readonly byCurve?: boolean } = {},
+    { byCurve = false, memo }: { readonly byCurve?: boolean; readonly memo?: TreeParts['memo'] } = {},
   ): Promise<TreeView[]> => {
     const readings = await repository.readingsInUse(rows.map(({ observationId }) => observationId));
     const stems = await repository.stemsOf(rows.map(({ id }) => id));
@@ -129,6 +129,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
         stems: stems.get(row.id) ?? [],
         lastVisit: visit.of(row, row.observedAt),
         curve,
+        memo,
       };
       return reckonRow(row, parts, survey).view;
     };
@@ -356,9 +357,10 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
     },
     reckonerOf: async (survey) => {
       const visit = await before(store, survey, store.listOfSurvey);
+      const memo: TreeParts['memo'] = new Map();
       return (treeIds, keep) =>
         store.atOnce(async (repository, tx) => {
-          await keep(tx, await viewsOn(repository, await repository.listHeld(treeIds), survey, visit));
+          await keep(tx, await viewsOn(repository, await repository.listHeld(treeIds), survey, visit, { memo }));
         });
     },
     curvesOfSurvey: async (survey, without) => {

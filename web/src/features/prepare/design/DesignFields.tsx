@@ -110,8 +110,8 @@ const ASKS: Readonly<Record<HeightRule['ask'], string>> = {
 
 /** How a survey samples. */
 export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsProps) {
-  const choice = <K extends 'layout' | 'edge' | 'slopeRadius' | 'ask'>(
-    name: K,
+  const choice = (
+    name: 'layout' | 'edge' | 'slopeRadius' | 'ask',
     label: string,
     options: Readonly<Record<string, string>>,
   ) => (

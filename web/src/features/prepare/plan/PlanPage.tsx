@@ -69,6 +69,9 @@ export function PlanPage({ surveyId, crew, system, strata, labels }: PlanPagePro
   const length = (metres: number): string =>
     system === 'metric' ? `${printRounded(metres, 0)} m` : `${printRounded(convert(metres, 'm', 'ft'), 0)} ft`;
 
+  const area = (ha: number): string =>
+    system === 'metric' ? `${printRounded(ha, 1)} ha` : `${printRounded(convert(ha, 'ha', 'acre'), 1)} ac`;
+
   const read = async (file: File): Promise<void> => {
     setWrong(null);
     let value: unknown;
@@ -226,7 +229,7 @@ export function PlanPage({ surveyId, crew, system, strata, labels }: PlanPagePro
       ) : (
         <>
           <p className="text-lg" role="status">
-            <strong>{made.plan.plots.length} plots</strong> on {printRounded(made.plan.areaHa, 1)} ha
+            <strong>{made.plan.plots.length} plots</strong> on {area(made.plan.areaHa)}
             {made.plan.spacingM === null ? '' : `, ${length(made.plan.spacingM)} apart`}: {length(made.plan.walkM)} to
             walk, {printRounded(made.plan.hours.walkingH, 1)} h, and {printRounded(made.plan.hours.workH, 1)} h on the
             plots: <strong>{printRounded(made.plan.hours.allH, 1)} h</strong>.

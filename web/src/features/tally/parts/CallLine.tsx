@@ -12,12 +12,17 @@ interface CallLineProps {
   readonly onOpen: (id: string) => void;
 }
 
-function Chips({ view }: { readonly view: TallyView }) {
+function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: boolean }) {
   const { parsed, preview, tagUsed, hints } = view;
   const height = preview.height === null ? null : estimateOf(preview.height);
   const findings = findingsOfTree(preview);
   return (
-    <ul className="flex min-h-10 flex-wrap gap-2" id="chips" aria-live="polite">
+    <ul
+      className={`flex min-h-10 gap-2 ${padOpen ? 'overflow-x-auto whitespace-nowrap md:flex-wrap' : 'flex-wrap'}`}
+      id="chips"
+      aria-live="polite"
+      {...(padOpen ? { tabIndex: 0 } : {})}
+    >
       {parsed.tokens.map((token) => (
         <li key={token.from} className={`chip ${token.problem === null ? '' : 'chip-odd'}`}>
           {token.chip ?? (
@@ -64,8 +69,8 @@ export function CallLine({ view, store, onOpen, padOpen }: CallLineProps) {
     input.current?.focus();
   }, [selected]);
   return (
-    <div className="no-print border-t-[3px] border-paint bg-sheet px-4 pt-2 pb-3">
-      <label htmlFor="call-line" className="text-quiet">
+    <div className="no-print border-t-[3px] border-paint bg-sheet px-4 pt-2 pb-2 md:pb-3">
+      <label htmlFor="call-line" className={padOpen ? 'sr-only md:not-sr-only md:text-quiet' : 'text-quiet'}>
         {row === undefined
           ? `tree ${nextTag}, or another with #`
           : `correcting tree ${row.draft.tag}: Enter keeps, Esc leaves it`}
@@ -134,8 +139,8 @@ export function CallLine({ view, store, onOpen, padOpen }: CallLineProps) {
           </button>
         )}
       </div>
-      <Chips view={view} />
-      <div role="status" className="min-h-7">
+      <Chips view={view} padOpen={padOpen} />
+      <div role="status" className={padOpen ? 'md:min-h-7' : 'min-h-7'}>
         {message !== null && (
           <p className={message.alarm ? 'font-semibold text-paint-ink' : ''}>
             {message.words}{' '}

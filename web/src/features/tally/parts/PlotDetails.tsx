@@ -33,7 +33,7 @@ function readPosition(text: string): { readonly latitude: number; readonly longi
 
 const textsOf = (plot: PlotView): Record<Field, string> => ({
   slopePct: printAsRead(plot.slopePct),
-  aspectDeg: plot.aspectDeg === null ? '' : `${printAsRead(plot.aspectDeg)}`,
+  aspectDeg: plot.aspectDeg === null ? '' : printAsRead(plot.aspectDeg),
   position: plot.latitude === null || plot.longitude === null ? '' : `${plot.latitude}, ${plot.longitude}`,
   ground: plot.ground ?? '',
   measuredOn: plot.measuredOn ?? '',
@@ -62,7 +62,7 @@ export function readDetails(texts: Readonly<Record<Field, string>>): {
     body: {
       ...(slope.ok ? { slopePct: slope.value } : {}),
       ...(aspect === undefined || aspect === null ? {} : { aspectDeg: aspect }),
-      ...(position === undefined || position === null ? {} : position),
+      ...(position ?? {}),
       ...text('ground'),
       ...text('measuredOn'),
       ...text('crew'),
