@@ -169,7 +169,8 @@ run(async () => {
   let browser = null;
   try {
     const get = async (address) => (await fetch(`${base}${address}`)).json();
-    const [{ id: survey }] = await get('/api/surveys');
+    const surveys = await get('/api/surveys');
+    const survey = surveys[0].id;
     const plots = await get(`/api/plots?survey=${survey}`);
     const plot = plots.find(({ label }) => label === '15').id;
     const trees = await get(`/api/trees?plot=${plots.find(({ label }) => label === '1').id}`);

@@ -21,7 +21,7 @@ export type EdgeRule = keyof typeof EDGE_RULES;
 
 /** How the radius of a circle is laid out on a slope. */
 export const SLOPE_RADII = {
-  circle: 'one longer radius in every direction along the ground',
+  circle: 'one longer radius, along the ground',
   level: 'the level radius, each distance made level',
 } as const;
 export type SlopeRadius = keyof typeof SLOPE_RADII;

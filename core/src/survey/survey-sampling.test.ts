@@ -48,9 +48,10 @@ describe('what the plots of a survey say of a figure', () => {
     expect(sampling(figures([20], []), STRATA.slice(0, 1))).toMatchObject({
       simple: { mean: 20, standardError: null },
       resampled: null,
+      steps: [{ plots: 1, mean: 20, errorPct: null }],
       plotsForTenPct: null,
     });
-    expect(sampling([])).toEqual({ simple: null, stratified: null, resampled: null, plotsForTenPct: null });
+    expect(sampling([])).toEqual({ simple: null, stratified: null, resampled: null, steps: [], plotsForTenPct: null });
     expect(sampling(figures([0, 0], []), STRATA.slice(0, 1))).toMatchObject({ plotsForTenPct: null });
   });
 });

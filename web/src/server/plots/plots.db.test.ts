@@ -1,0 +1,162 @@
+import { v4 as uuid } from 'uuid';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { USUAL_DESIGN } from '@arbolito/core/survey';
+import type { CorrectionView, PlotView, SurveySummary, TallyView } from '../../contracts/views.ts';
+import { api, useTestDatabase } from '../testing/api.ts';
+import { act, dbhReading, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';
+
+beforeAll(useTestDatabase);
+
+const withShape = (shape: object) => ({ areaM2: undefined, shape });
+/** A survey without a plot. */
+const bareSurvey = async (over: Parameters<typeof newSurvey>[0] = {}) => {
+  const survey = newSurvey(over);
+  expect((await api('POST', '/api/surveys', survey)).status).toBe(201);
+  return survey;
+};
+
+describe('a plot of another shape', () => {
+  it.each([
+    [{ kind: 'rectangle', widthM: 10, lengthM: 50 }, 500, 20],
+    [
+      {
+        kind: 'nested',
+        rings: [
+          { fromCm: 7, areaM2: 100 },
+          { fromCm: 40, areaM2: 500 },
+        ],
+      },
+      500,
+      100,
+    ],
+    // 4 ÷ (π × 0.36² ÷ 4)
+    [{ kind: 'point', factorM2PerHa: 4 }, null, 39.3],
+    [{ kind: 'whole', areaM2: 5000 }, 5000, 2],
+  ])('%j takes a tree of 36 cm for its own number of stems', async (shape, areaM2, stems) => {
+    const survey = await bareSurvey();
+    const plot = { ...newPlot(survey, '1'), ...withShape(shape) };
+    const { status, body } = await api<PlotView>('POST', '/api/plots', plot);
+    expect([status, body.areaM2, body.shape]).toEqual([201, areaM2, shape]);
+    await api('POST', '/api/trees', newTree(plot.id, '1', { readings: [dbhReading(36)] }));
+    const tally = await api<TallyView>('GET', `/api/tally?plot=${plot.id}`);
+    expect(tally.body.sums.stemsPerHa).toBeCloseTo(stems, 1);
+  });
+
+  it.each([
+    [{}, '/shape/kind'],
+    [{ kind: 'point', factorM2PerHa: 0 }, '/shape/factorM2PerHa'],
+    [{ kind: 'circle' }, '/shape/areaM2'],
+    [{ kind: 'nested', rings: [] }, '/shape/rings'],
+    [{ kind: 'rectangle', widthM: 10, lengthM: '50' }, '/shape/lengthM'],
+    ['circle', '/shape'],
+  ])('%j is refused at its measure', async (shape, pointer) => {
+    const survey = await bareSurvey();
+    const { status, body } = await api('POST', '/api/plots', {
+      ...newPlot(survey, '1'),
+      ...withShape(shape as object),
+    });
+    expect([status, body.errors?.[0]?.pointer]).toEqual([422, pointer]);
+  });
+
+  it('is neither without area, nor with an area and a shape, nor a sample beside a whole tally', async () => {
+    const survey = await bareSurvey();
+    const none = await api('POST', '/api/plots', { ...newPlot(survey, '1'), areaM2: undefined });
+    expect([none.status, none.body.errors?.[0]?.code]).toEqual([422, 'plot-without-area']);
+    const both = await api('POST', '/api/plots', { ...newPlot(survey, '1'), shape: { kind: 'circle', areaM2: 100 } });
+    expect([both.status, both.body.errors?.[0]?.pointer]).toEqual([422, '/areaM2']);
+    expect((await api('POST', '/api/plots', newPlot(survey, '1'))).status).toBe(201);
+    const whole = await api('POST', '/api/plots', {
+      ...newPlot(survey, '2'),
+      ...withShape({ kind: 'whole', areaM2: 5000 }),
+    });
+    expect([whole.status, whole.body.errors?.[0]?.code]).toEqual([422, 'shape-mixed']);
+  });
+
+  it('is laid out as the survey usually does', async () => {
+    const shape = { kind: 'point', factorM2PerHa: 2 } as const;
+    const survey = await bareSurvey({ design: { ...USUAL_DESIGN, shape } });
+    const plot = { ...newPlot(survey, '1'), areaM2: undefined, asDesigned: true };
+    expect((await api<PlotView>('POST', '/api/plots', plot)).body.shape).toEqual(shape);
+  });
+});
+
+describe('what is known of a plot', () => {
+  it('is corrected part by part, and each correction is taken back', async () => {
+    const { plot } = await surveyWithPlot();
+    const correction = { ...act(), aspectDeg: 225, latitude: 41.2, longitude: -30.9, ground: 'boulders' };
+    const { body } = await api<PlotView>('POST', `/api/plots/${plot.id}/corrections`, correction);
+    expect(body).toMatchObject({ aspectDeg: 225, latitude: 41.2, longitude: -30.9, ground: 'boulders', slopePct: 20 });
+    await api('POST', `/api/plots/${plot.id}/corrections`, { ...act(), slopePct: 35 });
+    // The first one does not touch the slope: it is taken back by itself no more.
+    expect((await api('POST', `/api/corrections/${correction.id}/undo`, act())).status).toBe(409);
+    const history = await api<readonly CorrectionView[]>('GET', `/api/plots/${plot.id}/corrections`);
+    const last = history.body.at(-1);
+    expect((await api('POST', `/api/corrections/${last?.id ?? ''}/undo`, act())).status).toBe(200);
+    expect((await api('POST', `/api/corrections/${correction.id}/undo`, act())).status).toBe(200);
+    expect((await api<PlotView>('GET', `/api/plots/${plot.id}`)).body).toMatchObject({ aspectDeg: null, slopePct: 20 });
+  });
+
+  it.each([
+    [{ latitude: 41 }, '/longitude'],
+    [{ aspectDeg: 400 }, '/aspectDeg'],
+    [{ latitude: 95, longitude: 0 }, '/latitude'],
+    [{ measuredOn: '2026-02-31' }, '/measuredOn'],
+    [{ empty: 'no' }, '/empty'],
+  ])('%j is refused at its field', async (over, pointer) => {
+    const { plot } = await surveyWithPlot();
+    const { status, body } = await api('POST', `/api/plots/${plot.id}/corrections`, { ...act(), ...over });
+    expect([status, body.errors?.[0]?.pointer]).toEqual([422, pointer]);
+  });
+
+  it('is empty only without trees', async () => {
+    const { plot } = await surveyWithPlot();
+    await api('POST', '/api/trees', newTree(plot.id, '1'));
+    const refused = await api('POST', `/api/plots/${plot.id}/corrections`, { ...act(), finished: true, empty: true });
+    expect([refused.status, refused.body.errors?.[0]?.code]).toEqual([409, 'plot-has-trees']);
+    expect((await api<PlotView>('GET', `/api/plots/${plot.id}`)).body).toMatchObject({ finished: false, empty: false });
+  });
+});
+
+describe('a survey that tallies every tree', () => {
+  it('has no error of sampling', async () => {
+    const survey = await bareSurvey();
+    for (const [label, areaM2, trees] of [
+      ['A', 4000, 2],
+      ['B', 1000, 3],
+    ] as const) {
+      const plot = { ...newPlot(survey, label), ...withShape({ kind: 'whole', areaM2 }) };
+      await api('POST', '/api/plots', plot);
+      for (let i = 1; i <= trees; i += 1) await api('POST', '/api/trees', newTree(plot.id, String(i)));
+    }
+    const { sums, sampling } = (await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`)).body;
+    // Five trees on half a hectare.
+    expect(sums.stemsPerHa).toMatchObject({ standardError: null });
+    expect(sums.stemsPerHa?.mean).toBeCloseTo(10, 9);
+    expect([sums.weighing, sampling]).toEqual(['whole', null]);
+  });
+});
+
+describe('what is noted of a tree', () => {
+  it('is kept, corrected and taken back with it; a code that the survey lacks is refused', async () => {
+    const { plot } = await surveyWithPlot();
+    const tree = newTree(plot.id, '1', { notes: { conditions: ['dead'], fork: 2, counts: 2 } });
+    expect((await api('POST', '/api/trees', tree)).status).toBe(201);
+    const notesOf = async () => (await api<{ notes: unknown }>('GET', `/api/trees/${tree.id}`)).body.notes;
+    expect(await notesOf()).toEqual({ conditions: ['dead'], fork: 2, counts: 2 });
+    const correction = { ...act(), tag: '1', speciesCode: 'sp', readings: tree.readings };
+    await api('POST', `/api/trees/${tree.id}/corrections`, correction);
+    expect(await notesOf()).toBeNull();
+    await api('POST', `/api/corrections/${correction.id}/undo`, act());
+    expect(await notesOf()).toEqual({ conditions: ['dead'], fork: 2, counts: 2 });
+    const strange = await api('POST', '/api/trees', newTree(plot.id, '2', { notes: { conditions: ['blue'] } }));
+    expect([strange.status, strange.body.errors?.[0]?.pointer]).toEqual([422, '/notes/conditions/0']);
+    const wrong = await api('POST', '/api/trees', { ...newTree(plot.id, '3'), id: uuid(), notes: { fork: 1 } });
+    expect([wrong.status, wrong.body.errors?.[0]?.pointer]).toEqual([422, '/notes']);
+  });
+  it('counts a tree twice in the sums of its plot', async () => {
+    const { plot } = await surveyWithPlot();
+    await api('POST', '/api/trees', newTree(plot.id, '1', { notes: { counts: 2 } }));
+    const { body } = await api<TallyView>('GET', `/api/tally?plot=${plot.id}`);
+    expect(body.sums).toMatchObject({ stems: 1, stemsPerHa: 40 });
+  });
+});
