@@ -92,7 +92,8 @@ describe('whole contracts', () => {
   });
 
   it.each(good)('miss what is missing from %s', (_words, Contract, body) => {
-    for (const field of Object.keys(body)) {
+    // A plot has an area or a shape: its service asks for one of them.
+    for (const field of Object.keys(body).filter((each) => each !== 'areaM2')) {
       const { [field]: gone, ...rest } = body as Record<string, unknown>;
       const errors = validateSync(plainToInstance(Contract as new () => object, rest));
       expect(
