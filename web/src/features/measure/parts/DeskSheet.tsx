@@ -17,7 +17,7 @@ import { heightLabel, levelLabels } from './level-labels.ts';
 import { KeepWords } from './KeepBar.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { SlotBox } from './SlotBox.tsx';
-import { LastVisitCard } from './LastVisitCard.tsx';
+import { LastVisit } from './LastVisit.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
@@ -147,7 +147,7 @@ export function DeskSheet(props: SheetProps) {
                 />
               </label>
             </div>
-            <LastVisitCard view={view} store={store} />
+            <LastVisit view={view} store={store} />
             <KeepWords
               state={keepState}
               canKeep={canKeep}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/estimate';
 import { convert, printRounded, readQuantity, unitOf } from '@arbolito/core/quantity';
@@ -15,10 +15,12 @@ import {
   type StemLimit,
 } from '@arbolito/core/survey';
 import { slotKey, type SheetView, type Slot } from '../store.ts';
-import { Comparison } from './Comparison.tsx';
 import { DistanceSelect, MethodSelect } from './MethodChoice.tsx';
 import type { SheetProps } from './sheet-props.ts';
 import { SlotBox } from './SlotBox.tsx';
+
+// Nothing is compared before there is a second height.
+const Comparison = lazy(async () => ({ default: (await import('./Comparison.tsx')).Comparison }));
 
 type Ending = StemLimit | 'diameter' | 'unsaid';
 
@@ -203,7 +205,11 @@ export function Heights(props: SheetProps) {
   const box = (slot: Slot) => <SlotBox key={slotKey(slot)} {...props} slot={slot} />;
   return (
     <section aria-label="Heights" className="grid gap-2.5">
-      <Comparison view={view} store={store} />
+      {view.draft.moreHeights.length > 0 && (
+        <Suspense fallback={null}>
+          <Comparison view={view} store={store} />
+        </Suspense>
+      )}
       {draft.moreHeights.map(({ take, oneStand }) => {
         const height = reckoned.heights.heights.find((each) => each.take === take);
         const outcome = height?.outcome ?? null;

@@ -16,7 +16,7 @@ import { KeepWords } from './KeepBar.tsx';
 import { Keypad } from './Keypad.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { takeSignKey, turnSign } from './ReadingBox.tsx';
-import { LastVisitCard } from './LastVisitCard.tsx';
+import { LastVisit } from './LastVisit.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
@@ -180,7 +180,7 @@ export function PhoneSheet(props: SheetProps) {
           </div>
           <MethodChoice view={view} store={store} />
           <HeightLinks view={view} />
-          <LastVisitCard view={view} store={store} />
+          <LastVisit view={view} store={store} />
           <TapingButtons onPanel={props.onPanel} />
           <Heights {...props} />
           <Stems {...props} withFirst />
