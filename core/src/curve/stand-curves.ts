@@ -1,4 +1,4 @@
-import { curveErrorM, fitEveryCurve, type CurveTree, type HeightCurve } from './fit.ts';
+import { curveErrorM, fitEveryCurve, fitHeightCurve, type CurveTree, type HeightCurve } from './fit.ts';
 import { modelOf } from './models.ts';
 
 /** A tree with a measured height, its species and its plot. */
@@ -38,6 +38,26 @@ export interface StandCurves {
 /** A species with fewer measured heights takes the curve of all species. */
 export const LEAST_OWN_TREES = 8;
 const LEAST_PLOTS = 3;
+/** Models are told apart on so many trees, and the chosen one is fitted to so many: more change no decimal that is read. */
+const TREES_TO_CHOOSE = 300;
+const TREES_TO_FIT = 1_500;
+
+/** Every so many-th tree, from the thinnest to the thickest. */
+function thinned(trees: readonly StandCurveTree[], atMost: number): readonly StandCurveTree[] {
+  if (trees.length <= atMost) return trees;
+  const sorted = [...trees].sort((a, b) => a.dbhCm - b.dbhCm || a.heightM - b.heightM);
+  return Array.from({ length: atMost }, (_, i) => sorted[Math.floor((i * sorted.length) / atMost)]).flatMap(
+    (tree) => tree ?? [],
+  );
+}
+
+/** The best curve by Akaike; of very many trees by a part of them. */
+function bestCurve(trees: readonly StandCurveTree[]): HeightCurve | undefined {
+  const [best] = fitEveryCurve(thinned(trees, TREES_TO_CHOOSE));
+  if (best === undefined || trees.length <= TREES_TO_CHOOSE) return best;
+  const fitted = fitHeightCurve(best.model, thinned(trees, TREES_TO_FIT));
+  return fitted.ok ? fitted.curve : best;
+}
 
 /**
  * Effects of plots about a curve, as random ones: variances from the analysis of variance of what is left, effects drawn
@@ -72,7 +92,7 @@ export function plotEffects(
 }
 
 function chosen(trees: readonly StandCurveTree[], speciesCode: string | null): StandCurve | null {
-  const [best] = fitEveryCurve(trees);
+  const best = bestCurve(trees);
   if (best === undefined) return null;
   const { model, parameters, covariance, residualErrorM, rangeCm } = best;
   if (covariance === null) return null;

@@ -151,6 +151,15 @@ describe('heights that were not measured', () => {
     // A plot with heights of its own is known better than one without.
     expect(new_?.treeErrorM ?? 0).toBeGreaterThan(tall?.treeErrorM ?? Infinity);
   });
+  it('come from a part of very many trees, spread over all diameters: as good as from all of them', () => {
+    const many = Array.from({ length: 4000 }, (_, i) => {
+      const dbhCm = 12 + (i % 400) / 10;
+      return { speciesCode: 'sp', plotId: String(i % 40), dbhCm, heightM: truth(dbhCm) + Math.sin(i * 1.7) };
+    });
+    const curve = standCurves(many);
+    for (const dbhCm of [13, 20, 30, 50])
+      expect(heightByCurves(curve, { speciesCode: 'sp', dbhCm, plotId: 'x' })?.heightM).toBeCloseTo(truth(dbhCm), 0);
+  });
   it('take the curve of all species where their own has too few trees', () => {
     expect(heightByCurves(curves, { speciesCode: 'bt', dbhCm: 30, plotId: '9' })?.curve.speciesCode).toBeNull();
     expect(heightByCurves(standCurves([]), { speciesCode: 'bt', dbhCm: 30, plotId: '9' })).toBeNull();
