@@ -5,6 +5,7 @@ import {
   relativeSpacingPct,
   shannonIndex,
   standDensityIndex,
+  summedDensityIndex,
   type DominantRule,
 } from '../sampling/index.ts';
 import { fitWeibull, type Weibull } from '../statistics/index.ts';
@@ -35,9 +36,6 @@ export interface StandFigures {
   readonly shannon: number | null;
   readonly weibull: Weibull | null;
 }
-
-const REINEKE_POWER = 1.605;
-const REINEKE_CM = 25.4;
 
 const heightOf = ({ heightM, curveHeightM }: TalliedTree): number | null => heightM ?? curveHeightM ?? null;
 
@@ -96,7 +94,7 @@ export function standFigures(
   let summed = 0;
   let thinnest = Infinity;
   for (const { dbhCm, heightM, weight } of trees) {
-    summed += weight * (dbhCm / REINEKE_CM) ** REINEKE_POWER;
+    summed += summedDensityIndex([dbhCm], weight);
     thinnest = Math.min(thinnest, dbhCm);
     if (heightM === null) continue;
     areas += weight * basalAreaM2(dbhCm);

@@ -31,7 +31,7 @@ export interface FigureRepository {
   readonly list: (surveyId: string, stamp: string) => Promise<FigureRow[]>;
   /** Keeps figures as part of the transaction that worked them out. */
   readonly keep: (tx: Queryable, rows: readonly FigureToKeep[]) => Promise<void>;
-  /** When anything of a survey's trees last changed; as text, for a stamp. */
+  /** When anything of a survey's trees or of its rules last changed; as text, for a stamp. */
   readonly lastChange: (surveyId: string) => Promise<string>;
 }
 
@@ -117,7 +117,11 @@ export function figureRepository(database: Database): FigureRepository {
         .innerJoin(trees, eq(trees.id, corrections.subjectId))
         .innerJoin(plots, eq(plots.id, trees.plotId))
         .where(eq(trees.surveyId, surveyId));
-      return [written?.at, written?.rows, corrected?.at, corrected?.rows].map(String).join(' ');
+      const [settled] = await database
+        .select({ rows: count() })
+        .from(corrections)
+        .where(eq(corrections.subjectId, surveyId));
+      return [written?.at, written?.rows, corrected?.at, corrected?.rows, settled?.rows].map(String).join(' ');
     },
   };
 }
