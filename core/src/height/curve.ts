@@ -44,6 +44,9 @@ function withPoint(sums: CurveSums, { dbhCm, heightM }: CurvePoint, times: 1 | -
 export const curveSums = (points: readonly CurvePoint[]): CurveSums =>
   points.reduce((sums, point) => withPoint(sums, point, 1), NOTHING);
 
+/** The sums without one of their trees. */
+export const curveWithout = (sums: CurveSums, own: CurvePoint): CurveSums => withPoint(sums, own, -1);
+
 /**
  * The height that a survey's own trees of the species make one expect of a diameter.
  *
@@ -54,7 +57,7 @@ export const curveSums = (points: readonly CurvePoint[]): CurveSums =>
  * @returns null where there are too few trees, all of one thickness, or thicker ones that are lower
  */
 export function expectedByCurve(sums: CurveSums, dbhCm: number, own?: CurvePoint): Expectation | null {
-  const { n, x, y, xx, xy, yy } = own === undefined ? sums : withPoint(sums, own, -1);
+  const { n, x, y, xx, xy, yy } = own === undefined ? sums : curveWithout(sums, own);
   if (n < LEAST_TREES || !(dbhCm > 0)) return null;
   const spread = xx - (x * x) / n;
   if (!(Math.sqrt(spread / n) > (LEAST_SPREAD * x) / n)) return null;

@@ -43,4 +43,4 @@ export {
   type SlipKind,
 } from './diagnosis/index.ts';
 export { soundFactor } from './sound.ts';
-export { curveSums, expectedByCurve, type CurvePoint, type CurveSums } from './curve.ts';
+export { curveSums, curveWithout, expectedByCurve, type CurvePoint, type CurveSums } from './curve.ts';

@@ -87,31 +87,34 @@ export { COMMON_SPECIES, SPECIES_CODE, SPECIES_LIMITS, type CrownForm, type Spec
 export { mean, sampleMean, sum, type SampleMean } from './statistics.ts';
 export { printDiameters, printLength, printMean, printOr, STAND_UNITS, type StandUnits } from './stand-units.ts';
 export {
-  expandTree,
   plotSums,
   quadraticMeanDiameterCm,
   shareOfPlot,
   surveySums,
   weightsOf,
-  volumeRatio,
   type ClassRow,
-  type ExpandedTree,
   type GroupSums,
   type ProductRow,
   type SortingRules,
   type SpeciesRow,
   type StandMean,
-  type StratumArea,
   type StratumRow,
   type PlotSums,
   type SurveySums,
-  type TalliedPlot,
-  type TalliedTree,
-  type VolumeError,
   type VolumeErrors,
-  type VolumeRatio,
   type Weighing,
 } from './sums.ts';
+export { type StratumArea, type TalliedPlot, type TalliedTree, type VolumeError } from './tallied.ts';
+export {
+  expandTree,
+  ratioSums,
+  ratioSumsWithout,
+  ratiosOf,
+  type ExpandedTree,
+  type RatioSums,
+  type VolumeRatio,
+  volumeRatio,
+} from './volume-ratio.ts';
 export { figureOf, sumGroups, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';
 export {
   besideTheLine,

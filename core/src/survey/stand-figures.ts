@@ -10,14 +10,8 @@ import {
 } from '../sampling/index.ts';
 import { fitWeibull, type Weibull } from '../statistics/index.ts';
 import { plotAreaM2, treesPerHa } from './plot-shape.ts';
-import {
-  shareOfPlot,
-  weightsOf,
-  type StratumArea,
-  type SurveySums,
-  type TalliedPlot,
-  type TalliedTree,
-} from './sums.ts';
+import { shareOfPlot, weightsOf, type SurveySums } from './sums.ts';
+import type { StratumArea, TalliedPlot, TalliedTree } from './tallied.ts';
 
 /** Figures of a stand beside its sums; null where there are too few trees or heights for one. */
 export interface StandFigures {

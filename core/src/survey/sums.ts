@@ -1,57 +1,10 @@
 import { basalAreaM2, diameterClass, productOf, type ClassRule, type ProductLimit } from '../diameter/index.ts';
 import type { Estimated } from '../sampling/index.ts';
-import { treesPerHa, plotAreaM2, type PlotShape } from './plot-shape.ts';
+import { treesPerHa, plotAreaM2 } from './plot-shape.ts';
 import { figureOf, sumGroups, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';
 import { mean, sum } from './statistics.ts';
-
-/** How far the volume of a tree may be off, by where the error comes from. */
-export interface VolumeError {
-  /** Of its own readings, in m³; one tree’s has nothing to do with another’s. */
-  readonly measuredM3: number;
-  /** Of a height from a curve, in m³: of this tree about the curve, and of the curve itself, which its trees share. */
-  readonly curve?: { readonly treeM3: number; readonly sharedM3: number; readonly name: string } | undefined;
-  /** Of the equation or form factor, as a share of the volume; trees of one name share it. */
-  readonly model: { readonly share: number; readonly name: string };
-}
-
-/** What the sums need to know of a tree. */
-export interface TalliedTree {
-  readonly speciesCode: string;
-  /** Null while no diameter can be worked out. */
-  readonly dbhCm: number | null;
-  /** As measured. */
-  readonly heightM: number | null;
-  readonly volumeM3: number | null;
-  /** Twice where it stands in for trees beyond the edge; once where left out. */
-  readonly counts?: number | undefined;
-  /** Height by the curve, where none was measured. */
-  readonly curveHeightM?: number | undefined;
-  /** The volume is by a height from the height curve. */
-  readonly byCurve?: boolean | undefined;
-  readonly volumeError?: VolumeError | undefined;
-}
-
-export interface TalliedPlot {
-  readonly shape: PlotShape;
-  readonly trees: readonly TalliedTree[];
-  /** The stratum that it lies in; one stratum where left out. */
-  readonly stratumId?: string | undefined;
-}
-
-export interface StratumArea {
-  readonly id: string;
-  readonly areaHa: number | null;
-}
-
-/** What fills in for trees that were not measured whole: ratios of those that were. */
-export interface VolumeRatio {
-  /** Volume per basal area, in m³/m². */
-  readonly bySpecies: ReadonlyMap<string, number>;
-  readonly pooled: number | null;
-  readonly measuredTrees: number;
-  /** Stems per square metre of basal area at angle-count points; null where none was measured there. */
-  readonly stemsPerM2: number | null;
-}
+import { countsOf, hasDbh, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
+import { expandTree, volumeRatio, type VolumeRatio } from './volume-ratio.ts';
 
 export interface PlotSums {
   readonly stems: number;
@@ -65,71 +18,6 @@ export interface PlotSums {
   readonly heightsMeasured: number;
   /** Trees whose diameter cannot be worked out. */
   readonly withoutDiameter: number;
-}
-
-const hasDbh = (tree: TalliedTree): tree is TalliedTree & { readonly dbhCm: number } => tree.dbhCm !== null;
-const countsOf = ({ counts = 1 }: TalliedTree): number => counts;
-
-const ratioOf = (trees: readonly TalliedTree[]): number | null => {
-  const measured = trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 !== null);
-  if (measured.length === 0) return null;
-  return sum(measured.map((tree) => tree.volumeM3 ?? 0)) / sum(measured.map((tree) => basalAreaM2(tree.dbhCm ?? 0)));
-};
-
-/**
- * Ratio of means of volume to basal area over the trees that have both, per species and pooled.
- *
- * Source: Husch, Beers & Kershaw 2003, Forest Mensuration: volume–basal-area ratios.
- */
-export function volumeRatio(trees: readonly TalliedTree[], plots: readonly TalliedPlot[] = []): VolumeRatio {
-  const groups = new Map<string, TalliedTree[]>();
-  for (const tree of trees) {
-    const own = groups.get(tree.speciesCode);
-    if (own === undefined) groups.set(tree.speciesCode, [tree]);
-    else own.push(tree);
-  }
-  const bySpecies = new Map<string, number>();
-  for (const [code, own] of groups) {
-    const ratio = ratioOf(own);
-    if (ratio !== null) bySpecies.set(code, ratio);
-  }
-  const counted = plots.filter(({ shape }) => shape.kind === 'point').flatMap((plot) => plot.trees.filter(hasDbh));
-  return {
-    bySpecies,
-    pooled: ratioOf(trees),
-    measuredTrees: trees.filter((tree) => tree.volumeM3 !== null && tree.byCurve !== true).length,
-    stemsPerM2: counted.length === 0 ? null : sum(counted.map(({ dbhCm }) => 1 / basalAreaM2(dbhCm))) / counted.length,
-  };
-}
-
-/** What one tree of a plot stands for, per hectare. */
-export interface ExpandedTree {
-  readonly stems: number;
-  readonly basalArea: number;
-  /** Null while nothing tells the volume of such a tree. */
-  readonly volume: number | null;
-}
-
-/** What a tree stands for on its plot. A tree counted at a point has its basal area whether it was taped or not. */
-export function expandTree(shape: PlotShape, tree: TalliedTree, ratio: VolumeRatio): ExpandedTree {
-  const { dbhCm, volumeM3 } = tree;
-  const counts = countsOf(tree);
-  const factor = treesPerHa(shape, dbhCm);
-  const perBasalArea = ratio.bySpecies.get(tree.speciesCode) ?? ratio.pooled;
-  if (dbhCm === null) {
-    const basalArea = shape.kind === 'point' ? shape.factorM2PerHa * counts : 0;
-    const stems = factor ?? (ratio.stemsPerM2 === null ? 0 : basalArea * ratio.stemsPerM2);
-    const volume = volumeM3 !== null && factor !== null ? factor * volumeM3 : (perBasalArea ?? NaN) * basalArea;
-    return {
-      stems: factor === null ? stems : stems * counts,
-      basalArea,
-      volume: basalArea === 0 && volumeM3 === null ? 0 : Number.isNaN(volume) ? null : volume,
-    };
-  }
-  const stems = (factor ?? 0) * counts;
-  const basalArea = shape.kind === 'point' ? shape.factorM2PerHa * counts : stems * basalAreaM2(dbhCm);
-  if (volumeM3 !== null) return { stems, basalArea, volume: stems * volumeM3 };
-  return { stems, basalArea, volume: perBasalArea === null ? null : perBasalArea * basalArea };
 }
 
 /** √(Σ d² ÷ n): the diameter of the tree of mean basal area. */

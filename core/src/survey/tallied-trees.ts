@@ -3,7 +3,7 @@ import { basalAreaM2 } from '../diameter/index.ts';
 import type { FormFactor } from '../stem/index.ts';
 import { stemVolumeM3, volumeName, type VolumeModel } from '../volume/index.ts';
 import { sum } from './statistics.ts';
-import type { TalliedTree, VolumeError } from './sums.ts';
+import type { TalliedTree, VolumeError } from './tallied.ts';
 import type { TreeNotes } from './tree-notes.ts';
 
 /** What fills in for heights that were not measured: the survey's curves, and how it works out volumes. */

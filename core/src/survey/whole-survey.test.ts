@@ -16,7 +16,6 @@ const tree = (id: string, over: Partial<CheckedTree> = {}): CheckedTree => ({
   observer: 'M. R.',
   dbhCm: 30,
   heightM: null,
-  heightErrorM: null,
   inDoubt: false,
   diameterClass: 30,
   notes: null,

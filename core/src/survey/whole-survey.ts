@@ -23,7 +23,6 @@ export interface CheckedTree {
   readonly observer: string;
   readonly dbhCm: number | null;
   readonly heightM: number | null;
-  readonly heightErrorM: number | null;
   /** Something speaks against its readings already. */
   readonly inDoubt: boolean;
   readonly diameterClass: number | null;

@@ -13,6 +13,7 @@ import { kitRepository } from './kit/repository.ts';
 import { kitService, type KitService } from './kit/service.ts';
 import { plotRepository } from './plots/repository.ts';
 import { plotService, type PlotService } from './plots/service.ts';
+import { keptRepository } from './summary/repository.ts';
 import { summaryService, type SummaryService } from './summary/service.ts';
 import { rulesService, type RulesService } from './rules/service.ts';
 import { reportService, type ReportService } from './report/service.ts';
@@ -54,15 +55,23 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
   const plots = plotService(plotRepository(database));
   const store = treeStore(database);
   const trees = treeService({ store, plots, surveys, now });
-  const figures = figureService({
-    repository: figureRepository(database),
-    trees,
-    onError: (error) => {
-      log.warn({ err: error }, 'figures could not be worked out');
-    },
-  });
+  const onError = (error: unknown): void => {
+    log.warn({ err: error }, 'what is kept for speed could not be worked out');
+  };
+  const figures = figureService({ repository: figureRepository(database), surveys, trees });
+  const kept = keptRepository(database);
+  const summary = summaryService({ repository: kept, figures, plots, surveys, trees, onError });
   const kit = kitService(kitRepository(database));
-  const checks = checkService({ repository: checkRepository(database), surveys, plots, trees });
+  const checks = checkService({
+    repository: checkRepository(database),
+    kept,
+    surveys,
+    plots,
+    trees,
+    figures,
+    summary,
+    onError,
+  });
   return {
     surveys,
     plots,
@@ -70,13 +79,13 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
     rules: rulesService({ store, trees, plots, surveys }),
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
     kit,
-    wood: woodService({ repository: woodRepository(database), surveys, plots, trees }),
-    tally: tallyService({ trees, plots, surveys, figures }),
+    wood: woodService({ repository: woodRepository(database), surveys, plots, figures }),
+    tally: tallyService({ trees, plots, surveys, summary }),
     figures,
-    summary: summaryService({ figures, plots, surveys }),
+    summary,
     checks,
-    exchange: exchangeService({ repository: exchangeRepository(database), surveys, plots, now }),
-    report: reportService({ surveys, plots, trees, figures, kit, checks, now }),
+    exchange: exchangeService({ repository: exchangeRepository(database), surveys, plots, figures, summary, now }),
+    report: reportService({ surveys, trees, summary, kit, checks, now }),
     compute: computeService,
     close,
   };

@@ -1,18 +1,51 @@
 import { asc, eq } from 'drizzle-orm';
+import pg from 'pg';
+import type { CheckedReading } from '@arbolito/core/survey';
 import type { Database } from '../database/connection.ts';
 import { checkDecisions } from '../database/schema.ts';
+import { streamRows } from '../database/stream.ts';
 
 export type DecisionRow = typeof checkDecisions.$inferSelect;
 
-/** All SQL of decisions about the work list. */
+/** All SQL of the work list and of decisions about it. */
 export interface CheckRepository {
+  /** The readings in use of each tree of a survey, as the checks of a whole survey ask for them. */
+  readonly readingsOf: (surveyId: string) => Promise<ReadonlyMap<string, readonly CheckedReading[]>>;
   /** Every decision of a survey, the oldest first. */
   readonly decisionsOf: (surveyId: string) => Promise<DecisionRow[]>;
   readonly digest: (id: string) => Promise<string | null>;
   readonly insert: (row: typeof checkDecisions.$inferInsert) => Promise<void>;
 }
 
+const MEASURES = ['diameter', 'height', 'distance', 'point'] as const;
+
+/** What a reading is of, without its value: the same for very many. */
+type Read = Omit<CheckedReading, 'value'>;
+
 export const checkRepository = (database: Database): CheckRepository => ({
+  readingsOf: async (surveyId) => {
+    const byTree = new Map<string, CheckedReading[]>();
+    const kinds = new Map<string, Read>();
+    const query = `
+      select o.tree_id, r.measure, r.method_id, r.key, r.unit, r.value
+      from reading r join observation o on o.id = r.observation_id
+      where o.survey_id = ${pg.escapeLiteral(surveyId)} and r.in_use`;
+    await streamRows(database, query, ([treeId, measure, methodId, key, unit, value]) => {
+      const named = [measure, methodId, key, unit].join(' ');
+      const kind: Read = kinds.get(named) ?? {
+        measure: MEASURES.find((each) => each === measure) ?? 'height',
+        methodId: methodId ?? '',
+        key: key ?? '',
+        unit: unit ?? '',
+      };
+      kinds.set(named, kind);
+      const reading = { ...kind, value: Number(value) };
+      const own = byTree.get(treeId ?? '');
+      if (own === undefined) byTree.set(treeId ?? '', [reading]);
+      else own.push(reading);
+    });
+    return byTree;
+  },
   decisionsOf: (surveyId) =>
     database
       .select()

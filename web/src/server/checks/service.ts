@@ -1,11 +1,16 @@
 import { diameterClass } from '@arbolito/core/diameter';
-import { checkSurvey, type CheckedTree } from '@arbolito/core/survey';
+import { checkSurvey, type CheckedReading, type CheckedTree } from '@arbolito/core/survey';
 import type { CheckDecisionDto } from '../../contracts/checks.ts';
 import type { PlotView, SurveyView, TreeView, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
+import type { FigureRow } from '../figures/repository.ts';
+import { figureRowOf, type FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
+import { keeperOf, type AtHand } from '../summary/keeping.ts';
+import type { KeptRepository } from '../summary/repository.ts';
+import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import type { TreeService } from '../trees/service.ts';
 import type { CheckRepository, DecisionRow } from './repository.ts';
@@ -13,61 +18,68 @@ import type { CheckRepository, DecisionRow } from './repository.ts';
 export interface CheckService {
   /** Everything worth a second look in a survey, with what was decided about it. */
   readonly get: (surveyId: string) => Promise<WorkListView>;
+  /** The list that can be had without waiting; null where very many trees are looked at first. */
+  readonly atHand: (survey: SurveyView) => Promise<AtHand<WorkListView> | null>;
   /** Clears a point, or puts it back. The same write again changes nothing. */
   readonly decide: (surveyId: string, decision: CheckDecisionDto) => Promise<WorkListView>;
 }
 
 interface Dependencies {
   readonly repository: CheckRepository;
+  readonly kept: KeptRepository;
   readonly surveys: SurveyService;
   readonly plots: PlotService;
   readonly trees: TreeService;
+  readonly figures: FigureService;
+  readonly summary: SummaryService;
+  /** Told of what goes wrong while nobody waits. */
+  readonly onError: (error: unknown) => void;
 }
 
-const isDoubt = ({ severity }: { readonly severity: string }): boolean => severity !== 'note';
+type Point = Omit<WorkPoint, 'decision'>;
 
-function checkedTree(view: TreeView, { fieldRules }: SurveyView): CheckedTree {
-  const dbhCm = view.dbh?.value ?? null;
+/** A tree with its figures and the readings that they are of. */
+export interface ReadTree extends FigureRow {
+  readonly readings: readonly CheckedReading[];
+}
+
+function checkedTree(tree: ReadTree, { fieldRules }: SurveyView): CheckedTree {
+  const { treeId: id, plotId, tag, speciesCode, observer, dbhCm, heightM, notes, readings, findings, inDoubt } = tree;
   return {
-    id: view.id,
-    plotId: view.plotId,
-    tag: view.tag,
-    speciesCode: view.speciesCode,
-    observer: view.observer,
+    id,
+    plotId,
+    tag,
+    speciesCode,
+    observer,
     dbhCm,
-    heightM: view.height?.value ?? null,
-    heightErrorM: view.height?.standardError ?? null,
-    inDoubt: view.findings.some(isDoubt) || view.heights?.broken === true,
+    heightM,
+    inDoubt: inDoubt || findings !== null,
     diameterClass: dbhCm === null ? null : diameterClass(dbhCm, fieldRules.classes),
-    notes: view.notes,
-    readings: view.readings,
+    notes,
+    readings,
   };
 }
 
+const treePoint = ({ treeId, plotId }: FigureRow, finding: TreeView['findings'][number]) => ({
+  key: `tree ${treeId} ${finding.code} ${String(finding.stem)} ${String(finding.take ?? 1)}`,
+  check: 'tree' as const,
+  title: finding.title.replace(/\?$/, ''),
+  message: [
+    finding.message,
+    ...finding.mends
+      .slice(0, 1)
+      .map(({ label, becomes }) => `Likely mend: ${label}${becomes === undefined ? '' : `, ${becomes}`}.`),
+  ].join(' '),
+  plotId,
+  treeId,
+});
+
 /** The points of a survey, those of its single trees first. */
-export function pointsOf(
-  survey: SurveyView,
-  plots: readonly PlotView[],
-  views: readonly TreeView[],
-): Omit<WorkPoint, 'decision'>[] {
+export function pointsOf(survey: SurveyView, plots: readonly PlotView[], trees: readonly ReadTree[]): Point[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));
-  const tags = new Map(views.map(({ id, tag }) => [id, tag]));
-  const ofTrees = views.flatMap((view) =>
-    view.findings.filter(isDoubt).map((finding) => ({
-      key: `tree ${view.id} ${finding.code} ${String(finding.stem)} ${String(finding.take ?? 1)}`,
-      check: 'tree' as const,
-      title: finding.title.replace(/\?$/, ''),
-      message: [
-        finding.message,
-        ...finding.mends
-          .slice(0, 1)
-          .map(({ label, becomes }) => `Likely mend: ${label}${becomes === undefined ? '' : `, ${becomes}`}.`),
-      ].join(' '),
-      plotId: view.plotId,
-      treeId: view.id,
-    })),
-  );
-  const checked = views.map((view) => checkedTree(view, survey));
+  const tags = new Map(trees.map(({ treeId, tag }) => [treeId, tag]));
+  const ofTrees = trees.flatMap((tree) => (tree.findings ?? []).map((finding) => treePoint(tree, finding)));
+  const checked = trees.map((tree) => checkedTree(tree, survey));
   return [...ofTrees, ...checkSurvey(plots, checked, survey.design.heights)].map((point) => ({
     ...point,
     plotLabel: point.plotId === null ? null : (labels.get(point.plotId) ?? null),
@@ -84,25 +96,73 @@ const decisionsByPoint = (rows: readonly DecisionRow[]): ReadonlyMap<string, Wor
     ]),
   );
 
-export function checkService({ repository, surveys, plots, trees }: Dependencies): CheckService {
-  const get = async (surveyId: string): Promise<WorkListView> => {
-    const survey = await surveys.get(surveyId);
-    const list = await plots.listOfSurvey(surveyId);
-    const views = await trees.listOfSurvey(survey);
-    const decisions = decisionsByPoint(await repository.decisionsOf(surveyId));
-    const points = pointsOf(survey, list, views).map((point) => ({
-      ...point,
-      decision: decisions.get(point.key) ?? null,
-    }));
+interface KeptPoints {
+  readonly points: readonly Point[];
+  readonly trees: number;
+}
+
+/** A height that was typed in as it is known: no reading of it can have slipped. */
+const KNOWN_HEIGHT = 'height.known';
+
+export function checkService({
+  repository,
+  kept,
+  surveys,
+  plots,
+  trees,
+  figures,
+  summary,
+  onError,
+}: Dependencies): CheckService {
+  /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
+  const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
+    const { judging } = await summary.basis(survey);
+    const rows = await figures.list(survey);
+    const readings = await repository.readingsOf(survey.id);
+    const sighted = rows.filter(
+      ({ treeId, heightM }) =>
+        heightM !== null &&
+        readings.get(treeId)?.some(({ measure, methodId }) => measure === 'height' && methodId !== KNOWN_HEIGHT),
+    );
+    const judged = new Map<string, FigureRow>();
+    const ids = sighted.map(({ treeId }) => treeId);
+    for await (const views of trees.judged(survey, judging, ids))
+      for (const view of views) judged.set(view.id, figureRowOf(view));
+    const { compare } = new Intl.Collator('en', { numeric: true });
+    const placeOf = ({ plotId }: FigureRow): number => order.get(plotId) ?? 0;
+    return rows
+      .map((row) => ({ ...(judged.get(row.treeId) ?? row), readings: readings.get(row.treeId) ?? [] }))
+      .sort((a, b) => placeOf(a) - placeOf(b) || compare(a.tag, b.tag));
+  };
+  const keeper = keeperOf<KeptPoints>(
+    'work-list',
+    async (survey) => {
+      const list = await plots.listOfSurvey(survey.id);
+      const read = await readTrees(survey, new Map(list.map(({ id }, i) => [id, i])));
+      return { points: pointsOf(survey, list, read), trees: read.length };
+    },
+    { repository: kept, figures, onError },
+  );
+  const decided = async (survey: SurveyView, { points, trees: count }: KeptPoints): Promise<WorkListView> => {
+    const decisions = decisionsByPoint(await repository.decisionsOf(survey.id));
+    const all = points.map((point) => ({ ...point, decision: decisions.get(point.key) ?? null }));
     return {
       survey,
-      trees: views.length,
-      open: points.filter(({ decision }) => decision?.cleared !== true),
-      cleared: points.filter(({ decision }) => decision?.cleared === true),
+      trees: count,
+      open: all.filter(({ decision }) => decision?.cleared !== true),
+      cleared: all.filter(({ decision }) => decision?.cleared === true),
     };
+  };
+  const get = async (surveyId: string): Promise<WorkListView> => {
+    const survey = await surveys.get(surveyId);
+    return decided(survey, await keeper.get(survey));
   };
   return {
     get,
+    atHand: async (survey) => {
+      const found = await keeper.atHand(survey);
+      return found === null ? null : { ...found, value: await decided(survey, found.value) };
+    },
     decide: async (surveyId, decision) => {
       const digest = digestOf({ surveyId, decision });
       const known = await repository.digest(decision.id);

@@ -1,8 +1,15 @@
 import type { FieldRules } from '@arbolito/core/diameter';
-import type { Finding } from '@arbolito/core/estimate';
 import { SLOPE_UNITS } from '@arbolito/core/quantity';
 import type { CheckReadings } from '@arbolito/core/kit';
-import type { HeightNotes, PlotShape, SurveyDesign, TapingNotes, TreeNotes, WoodSettings } from '@arbolito/core/survey';
+import type {
+  HeightNotes,
+  PlacedFinding,
+  PlotShape,
+  SurveyDesign,
+  TapingNotes,
+  TreeNotes,
+  WoodSettings,
+} from '@arbolito/core/survey';
 import type { GroundOutline } from '@arbolito/core/plan';
 import { sql } from 'drizzle-orm';
 import {
@@ -13,6 +20,7 @@ import {
   foreignKey,
   index,
   integer,
+  json,
   jsonb,
   pgTable,
   primaryKey,
@@ -136,6 +144,8 @@ export const plots = pgTable(
     finished: boolean('finished').notNull().default(false),
     /** Somebody has looked, and there is no tree. */
     empty: boolean('empty').notNull().default(false),
+    /** Rises with every change of the plot and of its trees: it tells whether what was summed up still holds. */
+    revision: integer('revision').notNull().default(1),
     ...written,
   },
   (table) => [
@@ -411,7 +421,22 @@ export const treeFigures = pgTable(
     /** Beyond the range of the table that its volume is by. */
     outside: boolean('outside').notNull(),
     /** What speaks against its readings; null where nothing does. */
-    findings: jsonb('findings').$type<readonly Finding[]>(),
+    findings: jsonb('findings').$type<readonly PlacedFinding[]>(),
   },
   (table) => [index('tree_figure_of_survey').on(table.surveyId, table.stamp)],
+);
+
+/** What was summed up of a whole survey, kept like the figures of its trees: it counts only under its stamp. */
+export const surveyFigures = pgTable(
+  'survey_figure',
+  {
+    surveyId: uuid('survey_id')
+      .notNull()
+      .references(() => surveys.id),
+    name: text('name', { enum: ['sums', 'work-list'] }).notNull(),
+    stamp: text('stamp').notNull(),
+    value: json('value').notNull(),
+    madeAt: moment('made_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.surveyId, table.name] })],
 );

@@ -2,8 +2,10 @@ import { once } from 'node:events';
 import { and, eq, isNull } from 'drizzle-orm';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
+import type { FileReading } from '@arbolito/core/exchange';
 import type { PlotShape, TreeNotes } from '@arbolito/core/survey';
 import type { Database } from '../database/connection.ts';
+import type { FigureToKeep } from '../figures/repository.ts';
 import { plots, trees } from '../database/schema.ts';
 
 /** A tree of a file on its way onto the record. */
@@ -20,17 +22,9 @@ export interface TreeToCopy {
   readonly writeDigest: string;
   readonly observedAt: string;
   readonly notes: TreeNotes | undefined;
-  readonly readings: readonly {
-    readonly id: string;
-    readonly measure: string;
-    readonly methodId: string;
-    readonly methodVersion: number;
-    readonly key: string;
-    readonly value: number;
-    readonly unit: string;
-    readonly asRead: string;
-    readonly instrument: string;
-  }[];
+  readonly readings: readonly (FileReading & { readonly id: string })[];
+  /** What was worked out of it already, where it could be. */
+  readonly figures: FigureToKeep | null;
 }
 
 export interface PlotToMake {
@@ -48,6 +42,8 @@ export interface PlotToMake {
 export interface Bulk {
   readonly makePlot: (plot: PlotToMake) => Promise<void>;
   readonly copyTrees: (rows: readonly TreeToCopy[]) => Promise<void>;
+  /** Tells that the plots of a survey are other ones now. */
+  readonly raiseRevisions: (surveyId: string) => Promise<void>;
 }
 
 export interface ExchangeRepository {
@@ -69,6 +65,21 @@ const cell = (value: string | number | null): string =>
 
 const line = (values: readonly (string | number | null)[]): string => `${values.map(cell).join('\t')}\n`;
 
+const figureLine = (figures: FigureToKeep): string =>
+  line([
+    figures.treeId,
+    figures.surveyId,
+    figures.stamp,
+    `{${figures.diametersCm.join(',')}}`,
+    figures.dbhCm ?? null,
+    figures.heightM ?? null,
+    figures.volumeM3 ?? null,
+    figures.volumeErrorM3 ?? null,
+    figures.inDoubt ? 't' : 'f',
+    figures.outside ? 't' : 'f',
+    figures.findings === null || figures.findings === undefined ? null : JSON.stringify(figures.findings),
+  ]);
+
 /** Sends rows to one table. */
 async function copy(client: pg.PoolClient, table: string, columns: string, rows: string): Promise<void> {
   const stream = client.query(copyFrom(`COPY ${table} (${columns}) FROM STDIN`));
@@ -86,7 +97,7 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
     );
   },
   copyTrees: async (rows) => {
-    const parts = { tree: '', stem: '', observation: '', reading: '' };
+    const parts = { tree: '', stem: '', observation: '', reading: '', figure: '' };
     for (const row of rows) {
       parts.tree += line([
         row.id,
@@ -127,6 +138,7 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
           row.observedAt,
         ]);
       }
+      if (row.figures !== null) parts.figure += figureLine(row.figures);
     }
     await copy(client, 'tree', 'id, survey_id, plot_id, tag, species_code, observer, device, write_digest', parts.tree);
     await copy(client, 'stem', 'id, tree_id, ordinal', parts.stem);
@@ -142,6 +154,17 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
       'id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, attempt, observer, device, taken_at',
       parts.reading,
     );
+    if (parts.figure !== '') {
+      await copy(
+        client,
+        'tree_figure',
+        'tree_id, survey_id, stamp, diameters_cm, dbh_cm, height_m, volume_m3, volume_error_m3, in_doubt, outside, findings',
+        parts.figure,
+      );
+    }
+  },
+  raiseRevisions: async (surveyId) => {
+    await client.query('UPDATE plot SET revision = revision + 1 WHERE survey_id = $1', [surveyId]);
   },
 });
 
@@ -165,7 +188,7 @@ export const exchangeRepository = (database: Database): ExchangeRepository => ({
       const done = await work(bulkOn(client));
       await client.query('COMMIT');
       // What is read next would be planned as if the tables were as small as before.
-      await client.query('ANALYZE plot, tree, stem, observation, reading');
+      await client.query('ANALYZE plot, tree, stem, observation, reading, tree_figure');
       client.release();
       return done;
     } catch (error) {

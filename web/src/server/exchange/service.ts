@@ -13,8 +13,10 @@ import {
 import type { FileErrorView, ImportDone, ImportOptionsDto, ImportPreview } from '../../contracts/exchange.ts';
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
+import type { FigureMaker, FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
+import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { readCsv } from './read-file.ts';
 import type { Bulk, ExchangeRepository, TreeToCopy } from './repository.ts';
@@ -34,6 +36,8 @@ interface Dependencies {
   readonly repository: ExchangeRepository;
   readonly surveys: SurveyService;
   readonly plots: PlotService;
+  readonly figures: Pick<FigureService, 'makerFor'>;
+  readonly summary: Pick<SummaryService, 'atHand'>;
   readonly now: () => Date;
 }
 
@@ -125,10 +129,40 @@ function open(
   };
 }
 
+/** The figures of a tree of a file, by the way of every other tree. */
+const workedOut = (
+  make: FigureMaker,
+  tree: Omit<TreeToCopy, 'figures'>,
+  plotLabel: string,
+  plotSlopePct: number,
+): TreeToCopy['figures'] =>
+  make(
+    {
+      ...tree,
+      plotLabel,
+      plotSlopePct,
+      deletedAt: null,
+      taping: null,
+      heights: null,
+      notes: tree.notes ?? null,
+    },
+    {
+      readings: tree.readings.map((reading) => ({
+        ...reading,
+        attempt: 1,
+        observer: tree.observer,
+        device: tree.device,
+        takenAt: tree.observedAt,
+      })),
+      stems: [{ id: tree.stemId, ordinal: 1 }],
+      lastVisit: undefined,
+    },
+  );
+
 const takenAlready = (): Problem =>
   new Problem('conflict', 'An import with this identifier is on the record already, with other content.');
 
-export function exchangeService({ repository, surveys, plots, now }: Dependencies): ExchangeService {
+export function exchangeService({ repository, surveys, plots, figures, summary, now }: Dependencies): ExchangeService {
   const recordOf = async (survey: SurveyView, makePlots: boolean): Promise<PlotsAndTags> =>
     new PlotsAndTags(survey, await plots.listOfSurvey(survey.id), await repository.tagsOf(survey.id), makePlots);
 
@@ -231,6 +265,7 @@ export function exchangeService({ repository, surveys, plots, now }: Dependencie
         for await (const cells of records) trees += Math.min(1, cells.length);
         return { id: importId, trees: trees - 1, plots: 0, created: false };
       }
+      const make = await figures.makerFor(survey);
       const made = new Map<string, string>();
       const plotIdOf = async (bulk: Bulk, label: string): Promise<string> => {
         const known = record.plotOf(label)?.id ?? made.get(label);
@@ -258,7 +293,8 @@ export function exchangeService({ repository, surveys, plots, now }: Dependencie
           };
           const found = await readThrough(survey, request, options, record, async (tree, row) => {
             const plotId = record.plotOf(tree.plot)?.id ?? made.get(tree.plot) ?? (await plotIdOf(bulk, tree.plot));
-            rows.push({
+            const observer = tree.observer ?? writer.observer;
+            const copied = {
               id: treeId(row),
               stemId: randomUUID(),
               observationId: randomUUID(),
@@ -266,13 +302,15 @@ export function exchangeService({ repository, surveys, plots, now }: Dependencie
               plotId,
               tag: tree.tag,
               speciesCode: tree.speciesCode,
-              observer: tree.observer ?? writer.observer,
+              observer,
               device: writer.device,
               writeDigest: digest,
               observedAt: tree.observedAt ?? moment,
               notes: tree.notes,
               readings: tree.readings.map((reading) => ({ ...reading, id: randomUUID() })),
-            });
+            };
+            const slopePct = record.plotOf(tree.plot)?.slopePct ?? 0;
+            rows.push({ ...copied, figures: make === null ? null : workedOut(make, copied, tree.plot, slopePct) });
             if (rows.length >= AT_A_TIME) await flush();
           });
           if (found.problem !== null) throw invalidField('/columns', 'columns', found.problem);
@@ -292,8 +330,11 @@ export function exchangeService({ repository, surveys, plots, now }: Dependencie
             );
           }
           await flush();
+          await bulk.raiseRevisions(surveyId);
           return found.trees;
         });
+        // Whoever looks next finds the sums worked out, or at least begun; what goes wrong there is told where it is asked.
+        void summary.atHand(survey).catch(() => undefined);
         return { id: importId, trees, plots: made.size, created: true };
       } catch (error) {
         // Somebody else has called out the same tag meanwhile.

@@ -1,45 +1,60 @@
 import { standCurves } from '@arbolito/core/curve';
 import { curveSums, type CurveSums } from '@arbolito/core/height';
-import { talliedTrees, type Filling, type TalliedTree } from '@arbolito/core/survey';
+import type { Filling } from '@arbolito/core/survey';
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
-import { settingsOf } from '../trees/reckon.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import { reckonRow, settingsOf, type TreeParts } from '../trees/reckon.ts';
+import type { TreeRow } from '../trees/repository.ts';
 import type { TreeService } from '../trees/service.ts';
-import type { FigureRepository, FigureRow, FigureToKeep } from './repository.ts';
+import type { DoubtfulTree, FigureRepository, FigureRow, FigureToKeep } from './repository.ts';
 
 export interface FigureService {
+  /** Everything beside the trees' own record that their figures hang on. */
+  readonly stampOf: (survey: SurveyView) => Promise<string>;
+  /** Rises with every change of a survey's plots and trees. */
+  readonly revisionOf: (surveyId: string) => Promise<string>;
   /** The figures of every tree of a survey; those that are not there yet are worked out and kept first. */
   readonly list: (survey: SurveyView) => Promise<readonly FigureRow[]>;
+  /** Trees whose readings are doubted, as far as their figures are there, with what speaks against them. */
+  readonly doubtful: (survey: SurveyView) => Promise<readonly DoubtfulTree[]>;
+  readonly countTrees: (surveyId: string) => Promise<number>;
+  /** Trees whose figures are still to be worked out. */
+  readonly countMissing: (survey: SurveyView) => Promise<number>;
   /**
-   * Trees whose figures are still to be worked out, 0 where that takes no time to speak of. Begins with them, so that
-   * whoever asks again finds fewer.
+   * Makes figures of trees that are on their way onto the record; null for a survey with a visit before, which each of
+   * its trees has to be held against.
    */
-  readonly waiting: (survey: SurveyView) => Promise<number>;
+  readonly makerFor: (survey: SurveyView) => Promise<FigureMaker | null>;
 }
+
+/** Makes the figures of trees one by one. */
+export type FigureMaker = (row: TreeRow, parts: TreeParts) => FigureToKeep;
 
 interface Dependencies {
   readonly repository: FigureRepository;
-  readonly trees: Pick<TreeService, 'reckonerOf'>;
-  /** Told of what goes wrong while nobody waits. */
-  readonly onError: (error: unknown) => void;
+  readonly surveys: Pick<SurveyService, 'get'>;
+  readonly trees: Pick<TreeService, 'partsOf'>;
 }
 
 /** Raised whenever the same readings would give other figures: what was kept before is worked out anew. */
-const VERSION = 1;
-/** So many are worked out while one waits. */
-const WHILE_ONE_WAITS = 2_000;
+const VERSION = 2;
 /** Trees that are worked out at a time; in between others get their turn. */
-const AT_A_TIME = 250;
+const AT_A_TIME = 500;
+/** Trees of one species and one size are many in a large survey; beyond so many sizes a memory costs more than it saves. */
+const MOST_REMEMBERED = 20_000;
 
 const isDoubt = ({ severity }: { readonly severity: string }): boolean => severity !== 'note';
 
+type TreeFigures = Omit<
+  FigureRow,
+  'treeId' | 'plotId' | 'tag' | 'speciesCode' | 'observer' | 'notes' | 'diametersCm'
+> & { readonly diametersCm: number[] };
+
 /** What of a tree the sums ask for. */
-const figuresOf = (view: TreeView, surveyId: string, stamp: string): FigureToKeep => {
+const figuresOf = (view: TreeView): TreeFigures => {
   const doubts = view.findings.filter(isDoubt);
   return {
-    treeId: view.id,
-    surveyId,
-    stamp,
     diametersCm: [...view.diametersCm],
     dbhCm: view.dbh?.value ?? null,
     heightM: view.height?.value ?? null,
@@ -51,11 +66,36 @@ const figuresOf = (view: TreeView, surveyId: string, stamp: string): FigureToKee
   };
 };
 
-export function figureService({ repository, trees, onError }: Dependencies): FigureService {
-  /** Everything beside a tree's own record that its figures hang on. */
+/** All of a tree that its figures hang on, where it has one reading of its diameter and nothing was noted of it. */
+function sizeOf(row: TreeRow, { readings, lastVisit }: TreeParts): string | null {
+  const [only] = readings;
+  if (only === undefined || readings.length > 1 || lastVisit !== undefined) return null;
+  if (row.taping !== null || row.heights !== null) return null;
+  const { measure, stem, methodId, key, value, unit, standardError, asRead } = only;
+  return [row.speciesCode, row.plotSlopePct, measure, stem, methodId, key, value, unit, standardError, asRead].join(
+    '|',
+  );
+}
+
+/** A maker of figures that remembers those of plain trees. */
+export function figureMaker(survey: SurveyView, stamp: string): FigureMaker {
+  const known = new Map<string, FigureToKeep>();
+  return (row, parts) => {
+    const size = sizeOf(row, parts);
+    const found = size === null ? undefined : known.get(size);
+    if (found !== undefined) return { ...found, treeId: row.id };
+    const made = { treeId: row.id, surveyId: survey.id, stamp, ...figuresOf(reckonRow(row, parts, survey).view) };
+    if (size !== null && known.size < MOST_REMEMBERED) known.set(size, made);
+    return made;
+  };
+}
+
+export function figureService({ repository, surveys, trees }: Dependencies): FigureService {
   const stampOf = async (survey: SurveyView): Promise<string> => {
     const { id, species, previousSurveyId, eyeHeightM } = survey;
-    const before = previousSurveyId === null ? null : await repository.lastChange(previousSurveyId);
+    const previous = previousSurveyId === null ? null : await surveys.get(previousSurveyId);
+    const before =
+      previous === null ? null : { settings: settingsOf(previous), revision: await repository.revisionOf(previous.id) };
     return digestOf({
       version: VERSION,
       id,
@@ -66,39 +106,38 @@ export function figureService({ repository, trees, onError }: Dependencies): Fig
       before,
     });
   };
-  const list = async (survey: SurveyView): Promise<readonly FigureRow[]> => {
-    const stamp = await stampOf(survey);
-    const missing = await repository.missing(survey.id, stamp);
-    if (missing.length > 0) {
-      const reckon = await trees.reckonerOf(survey);
-      for (let at = 0; at < missing.length; at += AT_A_TIME) {
-        await reckon(missing.slice(at, at + AT_A_TIME), (tx, views) =>
-          repository.keep(
-            tx,
-            views.map((view) => figuresOf(view, survey.id, stamp)),
-          ),
-        );
-      }
-    }
-    return repository.list(survey.id, stamp);
-  };
-  /** Surveys whose figures are being worked out by this process. */
-  const begun = new Set<string>();
   return {
-    waiting: async (survey) => {
-      const missing = await repository.countMissing(survey.id, await stampOf(survey));
-      if (missing <= WHILE_ONE_WAITS) return 0;
-      if (!begun.has(survey.id)) {
-        begun.add(survey.id);
-        list(survey)
-          .catch(onError)
-          .finally(() => begun.delete(survey.id));
+    stampOf,
+    revisionOf: repository.revisionOf,
+    countTrees: repository.countTrees,
+    doubtful: async (survey) => repository.doubtful(survey.id, await stampOf(survey)),
+    list: async (survey) => {
+      const stamp = await stampOf(survey);
+      const missing = await repository.missing(survey.id, stamp);
+      if (missing.length > 0) {
+        const withParts = await trees.partsOf(survey);
+        const make = figureMaker(survey, stamp);
+        for (let at = 0; at < missing.length; at += AT_A_TIME) {
+          await withParts(missing.slice(at, at + AT_A_TIME), (tx, found) =>
+            repository.keep(
+              tx,
+              found.map(({ row, parts }) => make(row, parts)),
+            ),
+          );
+        }
       }
-      return missing;
+      return repository.list(survey.id, stamp);
     },
-    list,
+    countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
+    makerFor: async (survey) => (survey.previousSurveyId === null ? figureMaker(survey, await stampOf(survey)) : null),
   };
 }
+
+/** A tree as the sums know it, from its view. */
+export const figureRowOf = (view: TreeView): FigureRow => {
+  const { id: treeId, plotId, tag, speciesCode, observer, notes } = view;
+  return { treeId, plotId, tag, speciesCode, observer, notes, ...figuresOf(view) };
+};
 
 /** What fills in for heights that were not measured: curves through the trees that are beyond doubt. */
 export function fillingOfFigures(survey: SurveyView, rows: readonly FigureRow[]): Filling {
@@ -123,6 +162,3 @@ export function judgingCurves(rows: readonly FigureRow[]): Record<string, CurveS
     ]),
   );
 }
-
-/** What the sums count of a tree. */
-export const talliedOfFigures = (row: FigureRow, filling: Filling): TalliedTree[] => talliedTrees(row, filling);

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, isNull } from 'drizzle-orm';
+import { and, asc, count, eq, isNull, ne, not, sql } from 'drizzle-orm';
 import { plotAreaM2, type PlotShape } from '@arbolito/core/survey';
 import type { NewPlotDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
@@ -13,6 +13,8 @@ export interface PlotRepository {
   readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
   readonly find: (id: string) => Promise<PlotView | null>;
   readonly digest: (id: string) => Promise<string | null>;
+  /** Whether a survey has a plot besides that one where every tree is tallied, or one that samples. */
+  readonly hasOther: (surveyId: string, plotId: string, kind: 'whole' | 'sampled') => Promise<boolean>;
   /** How a survey usually lays its plots out; null for no such survey. */
   readonly usualShape: (surveyId: string) => Promise<PlotShape | null>;
   readonly insert: (plot: PlotToInsert, digest: string) => Promise<void>;
@@ -84,6 +86,15 @@ export function plotRepository(database: Database): PlotRepository {
     digest: async (id) => {
       const [row] = await database.select({ digest: plots.writeDigest }).from(plots).where(eq(plots.id, id));
       return row?.digest ?? null;
+    },
+    hasOther: async (surveyId, plotId, kind) => {
+      const isWhole = sql`${plots.shape} ->> 'kind' = 'whole'`;
+      const [row] = await database
+        .select({ id: plots.id })
+        .from(plots)
+        .where(and(eq(plots.surveyId, surveyId), ne(plots.id, plotId), kind === 'whole' ? isWhole : not(isWhole)))
+        .limit(1);
+      return row !== undefined;
     },
     usualShape: async (surveyId) => {
       const [row] = await database.select({ design: surveys.design }).from(surveys).where(eq(surveys.id, surveyId));

@@ -56,8 +56,7 @@ export function plotService(repository: PlotRepository): PlotService {
           'A position has a latitude and a longitude: give both.',
         );
       }
-      const others = (await repository.listOfSurvey(plot.surveyId)).filter(({ id }) => id !== plot.id);
-      if (others.some((other) => (other.shape.kind === 'whole') !== (shape.kind === 'whole'))) {
+      if (await repository.hasOther(plot.surveyId, plot.id, shape.kind === 'whole' ? 'sampled' : 'whole')) {
         throw invalidField(
           '/shape/kind',
           'shape-mixed',

@@ -23,7 +23,7 @@ export const csvOfTable = ({ columns, rows, total }: ReportTable): string =>
   ]);
 
 /** A file to take away; the name keeps to letters that every system takes. */
-export const fileOf = (body: string | Uint8Array<ArrayBuffer>, type: string, name: string): Response =>
+export const fileOf = (body: string | Uint8Array<ArrayBuffer> | ReadableStream, type: string, name: string): Response =>
   new Response(body, {
     headers: {
       'content-type': type,

@@ -1,9 +1,9 @@
-import { CURVE_MODELS } from '@arbolito/core/curve';
+import { CURVE_MODELS, type StandCurves } from '@arbolito/core/curve';
 import { ruleBook, RULE_SETS, setOf } from '@arbolito/core/diameter';
 import { INSTRUMENT_KINDS } from '@arbolito/core/kit';
 import { printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
 import { findMethod } from '@arbolito/core/registry';
-import { EDGE_RULES, heightRuleWords, LAYOUTS, SLOPE_RADII, shapeWords, type Filling } from '@arbolito/core/survey';
+import { EDGE_RULES, heightRuleWords, LAYOUTS, SLOPE_RADII, shapeWords } from '@arbolito/core/survey';
 import { volumeBark, volumeName } from '@arbolito/core/volume';
 import type { InstrumentView, SurveySummary, WorkListView } from '../../contracts/views.ts';
 import { chartsOf, type ReportChart } from './charts.ts';
@@ -32,7 +32,7 @@ export interface ReportSource {
   readonly summary: SurveySummary;
   /** Identifiers of the methods that the survey’s readings are of. */
   readonly methods: readonly string[];
-  readonly filling: Filling;
+  readonly curves: StandCurves;
   readonly kit: readonly InstrumentView[];
   readonly workList: WorkListView;
   /** Day, as ISO writes it. */
@@ -97,8 +97,8 @@ function instrumentsTable(kit: readonly InstrumentView[]): ReportTable | null {
   };
 }
 
-function curvesTable({ summary, filling }: ReportSource): ReportTable | null {
-  const list = [...Object.values(filling.curves.bySpecies), filling.curves.pooled].flatMap((curve) => curve ?? []);
+function curvesTable({ summary, curves }: ReportSource): ReportTable | null {
+  const list = [...Object.values(curves.bySpecies), curves.pooled].flatMap((curve) => curve ?? []);
   if (list.length === 0) return null;
   const nameOf = (code: string | null) =>
     code === null ? 'all species' : (summary.survey.species.find((each) => each.code === code)?.name ?? code);

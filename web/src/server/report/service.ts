@@ -1,10 +1,8 @@
 import type { UnitSystem } from '@arbolito/core/quantity';
 import type { CheckService } from '../checks/service.ts';
 import type { KitService } from '../kit/service.ts';
-import type { PlotService } from '../plots/service.ts';
-import { summaryOf } from '../summary/service.ts';
+import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { fillingOfFigures, type FigureService } from '../figures/service.ts';
 import type { TreeService } from '../trees/service.ts';
 import { reportOf, type Report } from './report.ts';
 
@@ -15,23 +13,21 @@ export interface ReportService {
 
 interface Dependencies {
   readonly surveys: SurveyService;
-  readonly plots: PlotService;
   readonly trees: TreeService;
-  readonly figures: FigureService;
+  readonly summary: SummaryService;
   readonly kit: KitService;
   readonly checks: CheckService;
   readonly now: () => Date;
 }
 
-export const reportService = ({ surveys, plots, trees, figures, kit, checks, now }: Dependencies): ReportService => ({
+export const reportService = ({ surveys, trees, summary, kit, checks, now }: Dependencies): ReportService => ({
   get: async (surveyId, system) => {
     const survey = await surveys.get(surveyId);
-    const rows = await figures.list(survey);
     return reportOf(
       {
-        summary: summaryOf(survey, await plots.listOfSurvey(surveyId), rows),
+        summary: await summary.get(surveyId),
         methods: await trees.methodsOfSurvey(surveyId),
-        filling: fillingOfFigures(survey, rows),
+        curves: (await summary.basis(survey)).curves,
         kit: await kit.list(survey.crew),
         workList: await checks.get(surveyId),
         madeOn: now().toISOString().slice(0, 10),

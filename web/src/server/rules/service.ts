@@ -46,15 +46,19 @@ export function rulesService({ store, trees, plots, surveys }: Dependencies): Ru
     const byId = new Map(list.map((plot) => [plot.id, plot]));
     const foundOf = (tree: TreeView): TapedTree =>
       tree.taping?.found ?? { ...PLAIN_TREE, ground: { slopePct: byId.get(tree.plotId)?.slopePct ?? 0 } };
-    return (await trees.listOfSurvey(survey)).flatMap((tree) => {
-      const read = {
-        taped: foundOf(tree),
-        stemsCm: tree.stems.flatMap(({ dbh }) => dbh?.value ?? []),
-      };
-      const changes = recordChanges(read, before, after, survey.unitSystem);
-      const plotLabel = byId.get(tree.plotId)?.label ?? '';
-      return changes.length === 0 ? [] : [{ treeId: tree.id, plotLabel, tag: tree.tag, changes }];
-    });
+    const touched: TouchedTree[] = [];
+    for await (const views of trees.eachOfSurvey(survey)) {
+      for (const tree of views) {
+        const read = {
+          taped: foundOf(tree),
+          stemsCm: tree.stems.flatMap(({ dbh }) => dbh?.value ?? []),
+        };
+        const changes = recordChanges(read, before, after, survey.unitSystem);
+        const plotLabel = byId.get(tree.plotId)?.label ?? '';
+        if (changes.length > 0) touched.push({ treeId: tree.id, plotLabel, tag: tree.tag, changes });
+      }
+    }
+    return touched;
   };
   const changes = async (surveyId: string): Promise<RulesChangeView[]> =>
     (await store.correctionsOf(surveyId)).map(({ id, observer, madeAt, before, after }) => {

@@ -1,108 +1,114 @@
-import { seededRandom } from '@arbolito/core/practice';
 import {
-  figureSampling,
   plotSums,
-  standFigures,
-  surveySums,
-  volumeRatio,
+  ratiosOf,
+  ratioSums,
+  ratioSumsWithout,
+  talliedTrees,
+  type Filling,
   type PlotSums,
-  type TalliedPlot,
 } from '@arbolito/core/survey';
 import type { PlotView, SurveySummary, SurveyView } from '../../contracts/views.ts';
-import type { FigureRow } from '../figures/repository.ts';
-import { fillingOfFigures, talliedOfFigures, type FigureService } from '../figures/service.ts';
+import { figureRowOf, type FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
+import { settingsOf } from '../trees/reckon.ts';
+import type { TreeService } from '../trees/service.ts';
+import { keeperOf, type AtHand } from './keeping.ts';
+import type { KeptRepository } from './repository.ts';
+import { sumUp, type KeptSums, type StandBasis } from './sum-up.ts';
 
 export interface SummaryService {
-  /** A survey's sums over the plots that count: those with trees, and those marked finished. */
+  /** A survey's sums over the plots that count, as the record stands. */
   readonly get: (surveyId: string) => Promise<SurveySummary>;
+  /** The sums that can be had without waiting; null where very many trees are worked out first. */
+  readonly atHand: (survey: SurveyView) => Promise<AtHand<SurveySummary> | null>;
+  /** What all trees of a survey say together, where it can be had without waiting, and otherwise as soon as it can. */
+  readonly basis: (survey: SurveyView) => Promise<StandBasis>;
+  /** A plot with its trees in the light of the others. */
+  readonly ofPlot: (survey: SurveyView, plot: PlotView) => Promise<PlotInStand>;
+}
+
+/** What a plot needs of the whole survey. */
+export interface PlotInStand {
+  readonly trees: Awaited<ReturnType<TreeService['listOfPlot']>>;
+  readonly filling: Filling;
+  readonly judging: StandBasis['judging'];
+  readonly sums: PlotSums;
+  /** Ratios of the trees of all other plots. */
+  readonly elsewhere: { readonly bySpecies: Readonly<Record<string, number>>; readonly pooled: number | null };
 }
 
 interface Dependencies {
+  readonly repository: KeptRepository;
   readonly figures: FigureService;
   readonly plots: PlotService;
   readonly surveys: SurveyService;
+  readonly trees: TreeService;
+  readonly onError: (error: unknown) => void;
 }
 
-/** The same plots give the same interval each time they are asked. */
-const DRAW_SEED = 95;
+/** A curve with the effect of one plot alone: there are thousands of others. */
+const onPlot = (curves: StandBasis['curves'], plotId: string): StandBasis['curves'] => {
+  const only = (of: Readonly<Record<string, number>>): Record<string, number> => {
+    const own = of[plotId];
+    return own === undefined ? {} : { [plotId]: own };
+  };
+  const trimmed = <C extends NonNullable<StandBasis['curves']['pooled']>>(curve: C): C =>
+    curve.plots === null
+      ? curve
+      : { ...curve, plots: { ...curve.plots, ofPlotM: only(curve.plots.ofPlotM), leftM: only(curve.plots.leftM) } };
+  return {
+    bySpecies: Object.fromEntries(Object.entries(curves.bySpecies).map(([code, curve]) => [code, trimmed(curve)])),
+    pooled: curves.pooled === null ? null : trimmed(curves.pooled),
+  };
+};
 
-/** The plots of a survey that count, with what the sums need of their trees. */
-export interface CountedPlot extends TalliedPlot {
-  readonly id: string;
-  readonly stratumId: string;
-}
-
-/** The plots that count: those with trees, and those marked finished. */
-export function countedPlots(
-  survey: SurveyView,
-  plots: readonly PlotView[],
-  views: readonly FigureRow[],
-): CountedPlot[] {
-  const filling = fillingOfFigures(survey, views);
-  const byPlot = new Map<string, FigureRow[]>();
-  for (const view of views) {
-    const own = byPlot.get(view.plotId);
-    if (own === undefined) byPlot.set(view.plotId, [view]);
-    else own.push(view);
-  }
-  return plots
-    .filter(({ id, finished }) => finished || byPlot.has(id))
-    .map(({ id, stratumId, shape }) => ({
-      id,
-      stratumId,
-      shape,
-      trees: (byPlot.get(id) ?? []).flatMap((view) => talliedOfFigures(view, filling)),
-    }));
-}
-
-export function summaryService({ figures, plots, surveys }: Dependencies): SummaryService {
+export function summaryService({ repository, figures, plots, surveys, trees, onError }: Dependencies): SummaryService {
+  const keeper = keeperOf<KeptSums>(
+    'sums',
+    async (survey) => sumUp(survey, await plots.listOfSurvey(survey.id), await figures.list(survey)),
+    { repository, figures, onError },
+  );
+  const viewOf = async (survey: SurveyView, kept: KeptSums): Promise<SurveySummary> => {
+    const { plotSums: byPlot, basis: _basis, ...sums } = kept;
+    const list = await plots.listOfSurvey(survey.id);
+    const labels = new Map(list.map(({ id, label }) => [id, label]));
+    const treesToCheck = (await figures.doubtful(survey)).flatMap(({ treeId, plotId, tag, findings }) =>
+      findings.map((finding) => ({ treeId, plotLabel: labels.get(plotId) ?? '', tag, finding })),
+    );
+    return {
+      survey,
+      plots: list.map((plot) => ({ ...plot, sums: byPlot[plot.id] ?? null })),
+      ...sums,
+      treesToCheck,
+    };
+  };
+  const basis = async (survey: SurveyView): Promise<StandBasis> =>
+    ((await keeper.atHand(survey))?.value ?? (await keeper.get(survey))).basis;
   return {
     get: async (surveyId) => {
       const survey = await surveys.get(surveyId);
-      const list = await plots.listOfSurvey(surveyId);
-      const views = await figures.list(survey);
-      return summaryOf(survey, list, views);
+      return viewOf(survey, await keeper.get(survey));
     },
-  };
-}
-
-/** The sums of a survey from its plots and trees. */
-export function summaryOf(survey: SurveyView, list: readonly PlotView[], views: readonly FigureRow[]): SurveySummary {
-  const counted = countedPlots(survey, list, views);
-  const ratio = volumeRatio(
-    counted.flatMap((plot) => plot.trees),
-    counted,
-  );
-  const summed = new Map(counted.map((plot) => [plot.id, plotSums(plot, ratio)]));
-  const isSampled = counted.some(({ shape }) => shape.kind !== 'whole');
-  const samplingOf = (of: (sums: PlotSums) => number | null) => {
-    const figures = counted.flatMap(({ id, stratumId }) => {
-      const sums = summed.get(id);
-      const value = sums === undefined ? null : of(sums);
-      return value === null ? [] : [{ stratumId, value }];
-    });
-    return figureSampling(figures, survey.strata, seededRandom(DRAW_SEED));
-  };
-  const labels = new Map(list.map(({ id, label }) => [id, label]));
-  const sums = surveySums(counted, survey.fieldRules, survey.strata);
-  return {
-    survey,
-    plots: list.map((plot) => ({ ...plot, sums: summed.get(plot.id) ?? null })),
-    sums,
-    plotsCounted: counted.length,
-    sampling: !isSampled
-      ? null
-      : {
-          stemsPerHa: samplingOf(({ stemsPerHa }) => stemsPerHa),
-          basalAreaM2PerHa: samplingOf(({ basalAreaM2PerHa }) => basalAreaM2PerHa),
-          volumeM3PerHa: ratio.pooled === null ? null : samplingOf(({ volumeM3PerHa }) => volumeM3PerHa),
-        },
-    figures: standFigures(counted, sums, survey.design.dominant, survey.strata),
-    outsideTables: views.filter(({ outside }) => outside).length,
-    treesToCheck: views.flatMap(({ treeId, plotId, tag, findings }) =>
-      (findings ?? []).map((finding) => ({ treeId, plotLabel: labels.get(plotId) ?? '', tag, finding })),
-    ),
+    atHand: async (survey) => {
+      const found = await keeper.atHand(survey);
+      return found === null ? null : { ...found, value: await viewOf(survey, found.value) };
+    },
+    basis,
+    ofPlot: async (survey, plot) => {
+      const { curves, judging, ratios, stemsPerM2 } = await basis(survey);
+      const own = await trees.listOfPlot(plot.id);
+      const { formFactor, volumes } = settingsOf(survey);
+      const filling = { curves: onPlot(curves, plot.id), volumes, formFactor };
+      const tallied = own.flatMap((view) => talliedTrees(figureRowOf(view), filling));
+      const { bySpecies, pooled } = ratiosOf(ratioSumsWithout(ratios, ratioSums(tallied)));
+      return {
+        trees: own,
+        filling,
+        judging,
+        sums: plotSums({ ...plot, trees: tallied }, { ...ratiosOf(ratios), measuredTrees: 0, stemsPerM2 }),
+        elsewhere: { bySpecies: Object.fromEntries(bySpecies), pooled },
+      };
+    },
   };
 }

@@ -1,12 +1,11 @@
 import { v5 as uuidFromName } from 'uuid';
-import { measureDraftOf, parseCallout, partsOf, plotSums, readMeasure, volumeRatio } from '@arbolito/core/survey';
+import { measureDraftOf, parseCallout, partsOf, readMeasure } from '@arbolito/core/survey';
 import type { CalloutDto, NewTreeDto, ReadingDto } from '../../contracts/tree.ts';
 import type { TallyView, TreeView } from '../../contracts/views.ts';
-import type { FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { summaryOf } from '../summary/service.ts';
+import type { SummaryService } from '../summary/service.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import type { TreeService } from '../trees/service.ts';
 
@@ -21,17 +20,15 @@ interface Dependencies {
   readonly trees: TreeService;
   readonly plots: PlotService;
   readonly surveys: SurveyService;
-  readonly figures: FigureService;
+  readonly summary: SummaryService;
 }
 
-export function tallyService({ trees, plots, surveys, figures }: Dependencies): TallyService {
+export function tallyService({ trees, plots, surveys, summary }: Dependencies): TallyService {
   return {
     get: async (plotId) => {
       const plot = await plots.get(plotId);
       const survey = await surveys.get(plot.surveyId);
-      const own = await trees.listOfPlot(plotId);
-      const { plots: list } = summaryOf(survey, await plots.listOfSurvey(survey.id), await figures.list(survey));
-      const sums = list.find(({ id }) => id === plotId)?.sums ?? plotSums({ ...plot, trees: [] }, volumeRatio([]));
+      const { trees: own, sums } = await summary.ofPlot(survey, plot);
       return { plot, trees: own, lastVisits: await trees.lastVisitsOfPlot(survey, plot.label), sums };
     },
     callOut: async ({ id, plotId, line, observedAt, observer, device }) => {

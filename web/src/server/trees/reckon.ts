@@ -1,5 +1,5 @@
 import type { LastVisit } from '@arbolito/core/diameter';
-import { curveSums, type CurvePoint, type CurveSums } from '@arbolito/core/height';
+import { curveWithout, type CurvePoint, type CurveSums } from '@arbolito/core/height';
 import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
 import {
   besideOf,
@@ -46,12 +46,7 @@ export interface TreeParts {
   readonly lastVisit: LastVisit | undefined;
   /** The survey's height curve of the species, where it is asked. */
   readonly curve?: TreeKnown['curve'];
-  /** What was worked out before, by all that it hangs on: trees of one size are many in a large survey. */
-  readonly memo?: Map<string, ReckonedTree> | undefined;
 }
-
-/** Beyond this a memory of what was worked out costs more than it saves. */
-const MOST_REMEMBERED = 20_000;
 
 const knownFigure = (outcome: Outcome | null): FigureView | null =>
   figure(outcome === null ? null : estimateOf(outcome));
@@ -59,38 +54,14 @@ const knownFigure = (outcome: Outcome | null): FigureView | null =>
 /** A tree with its figures, worked out afresh from the readings in use. */
 export function reckonRow(
   row: TreeRow,
-  { readings, stems, lastVisit, curve, memo }: TreeParts,
+  { readings, stems, lastVisit, curve }: TreeParts,
   survey: SurveyView,
 ): TreeFigures {
   const { taping, heights, notes } = row;
   const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights, notes });
   const beside = besideOf({ eyeHeightM: survey.eyeHeightM, slopePct: row.plotSlopePct });
   const species = survey.species.find(({ code }) => code === row.speciesCode);
-  const known = { species, lastVisit, beside, curve };
-  const reckon = (): ReckonedTree => reckonTree(draft, settingsOf(survey), known);
-  const remembered = (memory: Map<string, ReckonedTree>): ReckonedTree => {
-    const key = JSON.stringify([
-      row.speciesCode,
-      row.plotSlopePct,
-      taping,
-      heights,
-      readings.map(({ measure, stem, take, methodId, key: reading, value, unit, standardError, asRead }) => [
-        measure,
-        stem,
-        take,
-        methodId,
-        reading,
-        value,
-        unit,
-        standardError,
-        asRead,
-      ]),
-    ]);
-    const made = memory.get(key) ?? reckon();
-    if (memory.size < MOST_REMEMBERED) memory.set(key, made);
-    return made;
-  };
-  const reckoned = memo === undefined || lastVisit !== undefined || curve !== undefined ? reckon() : remembered(memo);
+  const reckoned = reckonTree(draft, settingsOf(survey), { species, lastVisit, beside, curve });
   return {
     reckoned,
     view: {
@@ -135,13 +106,12 @@ export function curvePointOf({ dbh, height, heights, findings }: TreeView): Curv
     : { dbhCm: dbh.value, heightM: height.value };
 }
 
-/** The height curve of each species, by its trees beyond doubt. */
-export function curvesOf(views: readonly TreeView[]): Record<string, CurveSums> {
-  const codes = [...new Set(views.map(({ speciesCode }) => speciesCode))];
-  return Object.fromEntries(
-    codes.map((code) => {
-      const own = views.filter(({ speciesCode }) => speciesCode === code);
-      return [code, curveSums(own.flatMap((view) => curvePointOf(view) ?? []))];
-    }),
-  );
+/** The height curves of a survey without one of its trees, which must not speak for itself. */
+export function leaveOut(
+  curves: Readonly<Record<string, CurveSums>>,
+  tree: TreeView,
+): Readonly<Record<string, CurveSums>> {
+  const sums = curves[tree.speciesCode];
+  const point = tree.deleted ? null : curvePointOf(tree);
+  return sums === undefined || point === null ? curves : { ...curves, [tree.speciesCode]: curveWithout(sums, point) };
 }

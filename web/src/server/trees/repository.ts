@@ -1,7 +1,7 @@
 import { and, asc, eq, gt, inArray, isNull, type SQL } from 'drizzle-orm';
 import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
-import { forgetTree } from '../figures/repository.ts';
+import { forgetTree, raiseRevision } from '../figures/repository.ts';
 import { corrections, observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/quantity';
 import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/survey';
@@ -44,10 +44,14 @@ export interface TreeRepository {
   readonly listNamed: (surveyId: string, plotLabel: string, tag?: string) => Promise<TreeRow[]>;
   /** Trees of a survey in the order of their identifiers, from behind one of them, at most so many. */
   readonly page: (surveyId: string, after: string | null, atMost: number) => Promise<TreeRow[]>;
+  /** Identifiers of a survey's trees, plot by plot as people number them. */
+  readonly idsOfSurvey: (surveyId: string) => Promise<string[]>;
+  /** Trees by their identifiers, in that order. */
+  readonly listThese: (treeIds: readonly string[]) => Promise<TreeRow[]>;
   /** Trees by their identifiers; they stay as they are until the transaction ends. */
   readonly listHeld: (treeIds: readonly string[]) => Promise<TreeRow[]>;
   /** Forgets what was worked out of a tree. */
-  readonly forgetFigures: (treeId: string) => Promise<void>;
+  readonly forgetFigures: (tree: Pick<TreeRow, 'id' | 'plotId'>) => Promise<void>;
   /** The stems of each tree, by rising number. */
   readonly stemsOf: (treeIds: readonly string[]) => Promise<Map<string, StemRow[]>>;
   readonly insertStems: (rows: readonly (typeof stems.$inferInsert)[]) => Promise<void>;
@@ -167,13 +171,27 @@ function repositoryOn(database: Queryable): TreeRepository {
       );
       return rows.sort((a, b) => (a.id < b.id ? -1 : 1));
     },
+    idsOfSurvey: async (surveyId) => {
+      const rows = await database
+        .select({ id: trees.id, label: plots.label, tag: trees.tag })
+        .from(trees)
+        .innerJoin(plots, eq(plots.id, trees.plotId))
+        .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
+      const { compare } = new Intl.Collator('en', { numeric: true });
+      return rows.sort((a, b) => compare(a.label, b.label) || compare(a.tag, b.tag)).map(({ id }) => id);
+    },
+    listThese: async (treeIds) => {
+      if (treeIds.length === 0) return [];
+      const rows = new Map((await list(inArray(trees.id, [...treeIds]))).map((row) => [row.id, row]));
+      return treeIds.flatMap((id) => rows.get(id) ?? []);
+    },
     listHeld: async (treeIds) => {
       if (treeIds.length === 0) return [];
       const own = inArray(trees.id, [...treeIds]);
       await database.select({ id: trees.id }).from(trees).where(own).orderBy(asc(trees.id)).for('share');
       return list(and(own, isNull(trees.deletedAt)));
     },
-    forgetFigures: (treeId) => forgetTree(database, treeId),
+    forgetFigures: ({ id, plotId }) => forgetTree(database, id, plotId),
     stemsOf: async (treeIds) => {
       const byTree = new Map<string, StemRow[]>();
       if (treeIds.length === 0) return byTree;
@@ -230,6 +248,7 @@ function repositoryOn(database: Queryable): TreeRepository {
       await database.insert(stems).values([...rows.stems]);
       await database.insert(observations).values(rows.observation);
       if (rows.readings.length > 0) await database.insert(readings).values([...rows.readings]);
+      await raiseRevision(database, rows.tree.plotId);
     },
     lock: async (id) =>
       (await database.select({ id: trees.id }).from(trees).where(eq(trees.id, id)).for('update')).length > 0,

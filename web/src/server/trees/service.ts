@@ -26,7 +26,7 @@ import { invalidField, notFound, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { checkTree } from './check-tree.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
-import { curvePointOf, curvesOf, reckonRow, type TreeParts } from './reckon.ts';
+import { curvePointOf, reckonRow, type TreeParts } from './reckon.ts';
 import { asDto, readingRows, refusal, refuseRewritten } from './readings.ts';
 import type { StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
 
@@ -42,24 +42,44 @@ interface TreeState {
   readonly notes?: TreeNotes;
 }
 
+/** A tree with all that belongs to it. */
+export interface TreeWithParts {
+  readonly row: TreeRow;
+  readonly parts: TreeParts;
+}
+
 export interface TreeService {
   /** @throws Problem 404 */
   readonly get: (id: string) => Promise<TreeView>;
   readonly listOfPlot: (plotId: string) => Promise<TreeView[]>;
-  readonly listOfSurvey: (survey: SurveyView) => Promise<TreeView[]>;
   /**
-   * A reckoner of a survey’s trees: works out those that are named, each by itself, and hands them over before anybody
-   * can change them.
+   * All trees of a survey, some hundred at a time, plot by plot.
+   *
+   * @param curves the height curve of each species that they are judged by, where one is known
    */
-  readonly reckonerOf: (
+  readonly eachOfSurvey: (
+    survey: SurveyView,
+    curves?: Readonly<Record<string, CurveSums>>,
+  ) => AsyncGenerator<readonly TreeView[], void>;
+  /** Trees of a survey by their identifiers, judged by the height curves. */
+  readonly judged: (
+    survey: SurveyView,
+    curves: Readonly<Record<string, CurveSums>>,
+    treeIds: readonly string[],
+  ) => AsyncGenerator<readonly TreeView[], void>;
+  /**
+   * Reads trees of a survey with all that belongs to each, and hands them over before anybody can change them.
+   */
+  readonly partsOf: (
     survey: SurveyView,
   ) => Promise<
-    (treeIds: readonly string[], keep: (tx: Queryable, views: readonly TreeView[]) => Promise<void>) => Promise<void>
+    (
+      treeIds: readonly string[],
+      take: (tx: Queryable, found: readonly TreeWithParts[]) => Promise<void>,
+    ) => Promise<void>
   >;
   /** Trees of a survey page by page, in the order of their identifiers. */
   readonly pageOfSurvey: (survey: SurveyView, after: string | null, atMost: number) => Promise<TreePageView>;
-  /** The height curve of each species of a survey, one of its trees left out where that is named. */
-  readonly curvesOfSurvey: (survey: SurveyView, without?: string) => Promise<Record<string, CurveSums>>;
   /** What the visit before left on a plot, by tag. */
   readonly lastVisitsOfPlot: (survey: SurveyView, plotLabel: string) => Promise<Record<string, LastVisit>>;
   /** Keeps a tree with its readings, whole or not at all. The same write again changes nothing. */
@@ -100,6 +120,9 @@ function refusePlotState(label: string, { empty, latitude, longitude }: PlotStat
   }
 }
 
+/** Trees that are read from the record at a time. */
+const AT_A_TIME = 500;
+
 const sameState = (a: unknown, b: unknown): boolean => digestOf(a) === digestOf(b);
 
 export function treeService({ store, plots, surveys, now }: Dependencies): TreeService {
@@ -113,36 +136,52 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
     const previous = await surveys.get(survey.previousSurveyId);
     return visitBefore(repository, previous, await rowsOf(previous.id));
   };
-  /** Each tree by itself, and again in the light of a height curve where one is asked for. */
+  const withParts = async (
+    repository: TreeRepository,
+    rows: readonly TreeRow[],
+    visit: VisitBefore,
+  ): Promise<TreeWithParts[]> => {
+    const readings = await repository.readingsInUse(rows.map(({ observationId }) => observationId));
+    const stems = await repository.stemsOf(rows.map(({ id }) => id));
+    return rows.map((row) => ({
+      row,
+      parts: {
+        readings: readings.get(row.observationId) ?? [],
+        stems: stems.get(row.id) ?? [],
+        lastVisit: visit.of(row, row.observedAt),
+      },
+    }));
+  };
+  /** Each tree by itself, and again in the light of the height curves where they are given. */
   const viewsOn = async (
     repository: TreeRepository,
     rows: readonly TreeRow[],
     survey: SurveyView,
     visit: VisitBefore,
-    { byCurve = false, memo }: { readonly byCurve?: boolean; readonly memo?: TreeParts['memo'] } = {},
+    curves?: Readonly<Record<string, CurveSums>>,
   ): Promise<TreeView[]> => {
-    const readings = await repository.readingsInUse(rows.map(({ observationId }) => observationId));
-    const stems = await repository.stemsOf(rows.map(({ id }) => id));
-    const viewOn = (row: TreeRow, curve?: TreeParts['curve']): TreeView => {
-      const parts = {
-        readings: readings.get(row.observationId) ?? [],
-        stems: stems.get(row.id) ?? [],
-        lastVisit: visit.of(row, row.observedAt),
-        curve,
-        memo,
-      };
-      return reckonRow(row, parts, survey).view;
-    };
-    const alone = rows.map((row) => viewOn(row));
-    if (!byCurve) return alone;
-    const curves = curvesOf(alone);
-    return rows.map((row, i) => {
+    const found = await withParts(repository, rows, visit);
+    const viewOn = ({ row, parts }: TreeWithParts, curve?: TreeParts['curve']): TreeView =>
+      reckonRow(row, { ...parts, curve }, survey).view;
+    const alone = found.map((each) => viewOn(each));
+    if (curves === undefined) return alone;
+    return found.map((each, i) => {
       const view = alone[i];
-      const sums = curves[row.speciesCode];
-      if (view === undefined || view.height === null || sums === undefined) return view ?? viewOn(row);
-      return viewOn(row, { sums, own: curvePointOf(view) ?? undefined });
+      const sums = curves[each.row.speciesCode];
+      if (view === undefined || view.height === null || sums === undefined) return view ?? viewOn(each);
+      return viewOn(each, { sums, own: curvePointOf(view) ?? undefined });
     });
   };
+  async function* inTurn(
+    survey: SurveyView,
+    curves: Readonly<Record<string, CurveSums>> | undefined,
+    treeIds: readonly string[],
+  ): AsyncGenerator<readonly TreeView[], void> {
+    const visit = treeIds.length === 0 ? new VisitBefore(new Map()) : await before(store, survey, store.listOfSurvey);
+    for (let at = 0; at < treeIds.length; at += AT_A_TIME) {
+      yield viewsOn(store, await store.listThese(treeIds.slice(at, at + AT_A_TIME)), survey, visit, curves);
+    }
+  }
   const viewOf = async (repository: TreeRepository, row: TreeRow): Promise<TreeView> => {
     const survey = await surveys.get(row.surveyId);
     const visit = await before(repository, survey, (id) => repository.listNamed(id, row.plotLabel, row.tag));
@@ -196,7 +235,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       notes: state.notes ?? null,
     });
     await repository.useExactly(row.observationId, state.readingIds);
-    await repository.forgetFigures(row.id);
+    await repository.forgetFigures(row);
   };
   /** Identifiers of a tree's stems by their numbers, the new ones kept first. */
   const stemsWith = async (
@@ -339,10 +378,10 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       const visit = await before(store, survey, (id) => store.listNamed(id, plot.label));
       return viewsOn(store, await store.listOfPlot(plotId), survey, visit);
     },
-    listOfSurvey: async (survey) =>
-      viewsOn(store, await store.listOfSurvey(survey.id), survey, await before(store, survey, store.listOfSurvey), {
-        byCurve: true,
-      }),
+    eachOfSurvey: async function* (survey, curves) {
+      yield* inTurn(survey, curves, await store.idsOfSurvey(survey.id));
+    },
+    judged: inTurn,
     pageOfSurvey: async (survey, after, atMost) => {
       const rows = await store.page(survey.id, after, atMost + 1);
       const shown = rows.slice(0, atMost);
@@ -355,17 +394,12 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
         next: rows.length > atMost ? (shown.at(-1)?.id ?? null) : null,
       };
     },
-    reckonerOf: async (survey) => {
+    partsOf: async (survey) => {
       const visit = await before(store, survey, store.listOfSurvey);
-      const memo: TreeParts['memo'] = new Map();
-      return (treeIds, keep) =>
+      return (treeIds, take) =>
         store.atOnce(async (repository, tx) => {
-          await keep(tx, await viewsOn(repository, await repository.listHeld(treeIds), survey, visit, { memo }));
+          await take(tx, await withParts(repository, await repository.listHeld(treeIds), visit));
         });
-    },
-    curvesOfSurvey: async (survey, without) => {
-      const rows = (await store.listOfSurvey(survey.id)).filter(({ id }) => id !== without);
-      return curvesOf(await viewsOn(store, rows, survey, new VisitBefore(new Map())));
     },
     lastVisitsOfPlot: async (survey, plotLabel) => {
       const visit = await before(store, survey, (id) => store.listNamed(id, plotLabel));

@@ -5,9 +5,9 @@ import type { WoodSettingsDto } from '../../contracts/wood.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import { Problem } from '../problem.ts';
+import type { FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import type { TreeService } from '../trees/service.ts';
 import type { WoodRepository } from './repository.ts';
 import { standOf } from './stand.ts';
 
@@ -67,10 +67,10 @@ interface Dependencies {
   readonly repository: WoodRepository;
   readonly surveys: SurveyService;
   readonly plots: PlotService;
-  readonly trees: TreeService;
+  readonly figures: FigureService;
 }
 
-export function woodService({ repository, surveys, plots, trees }: Dependencies): WoodService {
+export function woodService({ repository, surveys, plots, figures }: Dependencies): WoodService {
   const history = async (surveyId: string): Promise<WoodView[]> =>
     (await repository.ofSurvey(surveyId)).map(({ id, observer, madeAt, settings }) => ({
       ...settings,
@@ -79,7 +79,7 @@ export function woodService({ repository, surveys, plots, trees }: Dependencies)
       madeAt: new Date(madeAt).toISOString(),
     }));
   return {
-    stand: (surveyId) => standOf({ surveys, plots, trees }, surveyId),
+    stand: (surveyId) => standOf({ surveys, plots, figures }, surveyId),
     history: async (surveyId) => {
       await surveys.get(surveyId);
       return history(surveyId);

@@ -1,32 +1,35 @@
 import { curveSums, expectedByCurve } from '@arbolito/core/height';
 import { barkRatioOf, treesPerHa } from '@arbolito/core/survey';
 import type { StandView } from '../../contracts/views.ts';
+import { judgingCurves, type FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { curvePointOf, curvesOf } from '../trees/reckon.ts';
-import type { TreeService } from '../trees/service.ts';
 
 interface Dependencies {
   readonly surveys: SurveyService;
   readonly plots: PlotService;
-  readonly trees: TreeService;
+  readonly figures: FigureService;
 }
 
 /**
  * The stems of a survey as they can be cut in thought: each with a dbh and a height, measured or from the height curve of
  * its species, or of all species where its own has none.
  */
-export async function standOf({ surveys, plots, trees }: Dependencies, surveyId: string): Promise<StandView> {
+export async function standOf({ surveys, plots, figures }: Dependencies, surveyId: string): Promise<StandView> {
   const survey = await surveys.get(surveyId);
-  const views = await trees.listOfSurvey(survey);
+  const rows = await figures.list(survey);
   const counted = (await plots.listOfSurvey(surveyId)).filter(({ finished, trees: own }) => finished || own > 0);
   const plotOf = new Map(counted.map(({ id }, i) => [id, i]));
-  const curves = curvesOf(views);
-  const pooled = curveSums(views.flatMap((view) => curvePointOf(view) ?? []));
+  const curves = judgingCurves(rows);
+  const pooled = curveSums(
+    rows.flatMap(({ dbhCm, heightM, inDoubt }) =>
+      dbhCm === null || heightM === null || inDoubt ? [] : [{ dbhCm, heightM }],
+    ),
+  );
   const codes = survey.species.map(({ code }) => code);
   let byCurve = 0;
   let without = 0;
-  const stems = views.flatMap((view): StandView['trees'][number][] => {
+  const stems = rows.flatMap((view): StandView['trees'][number][] => {
     const plot = plotOf.get(view.plotId);
     const shape = plot === undefined ? undefined : counted[plot]?.shape;
     if (plot === undefined || shape === undefined) return [];
@@ -34,10 +37,10 @@ export async function standOf({ surveys, plots, trees }: Dependencies, surveyId:
     return view.diametersCm.flatMap((dbhCm) => {
       const own = curves[view.speciesCode];
       const expected =
-        view.height === null
+        view.heightM === null
           ? ((own === undefined ? null : expectedByCurve(own, dbhCm)) ?? expectedByCurve(pooled, dbhCm))
           : null;
-      const heightM = view.height?.value ?? expected?.heightM;
+      const heightM = view.heightM ?? expected?.heightM;
       if (heightM === undefined) {
         without += 1;
         return [];

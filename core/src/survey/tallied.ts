@@ -1,0 +1,46 @@
+import type { PlotShape } from './plot-shape.ts';
+
+/** How far the volume of a tree may be off, by where the error comes from. */
+export interface VolumeError {
+  /** Of its own readings, in m³; one tree’s has nothing to do with another’s. */
+  readonly measuredM3: number;
+  /** Of a height from a curve, in m³: of this tree about the curve, and of the curve itself, which its trees share. */
+  readonly curve?: { readonly treeM3: number; readonly sharedM3: number; readonly name: string } | undefined;
+  /** Of the equation or form factor, as a share of the volume; trees of one name share it. */
+  readonly model: { readonly share: number; readonly name: string };
+}
+
+/** What the sums need to know of a tree. */
+export interface TalliedTree {
+  readonly speciesCode: string;
+  /** Null while no diameter can be worked out. */
+  readonly dbhCm: number | null;
+  /** As measured. */
+  readonly heightM: number | null;
+  readonly volumeM3: number | null;
+  /** Twice where it stands in for trees beyond the edge; once where left out. */
+  readonly counts?: number | undefined;
+  /** Height by the curve, where none was measured. */
+  readonly curveHeightM?: number | undefined;
+  /** The volume is by a height from the height curve. */
+  readonly byCurve?: boolean | undefined;
+  readonly volumeError?: VolumeError | undefined;
+}
+
+export interface TalliedPlot {
+  readonly shape: PlotShape;
+  readonly trees: readonly TalliedTree[];
+  /** The stratum that it lies in; one stratum where left out. */
+  readonly stratumId?: string | undefined;
+}
+
+export interface StratumArea {
+  readonly id: string;
+  readonly areaHa: number | null;
+}
+
+/** Whether its diameter could be worked out. */
+export const hasDbh = (tree: TalliedTree): tree is TalliedTree & { readonly dbhCm: number } => tree.dbhCm !== null;
+
+/** How many trees it stands in for. */
+export const countsOf = ({ counts = 1 }: TalliedTree): number => counts;

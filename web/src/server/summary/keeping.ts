@@ -1,0 +1,85 @@
+import type { SurveyView } from '../../contracts/views.ts';
+import { digestOf } from '../digest.ts';
+import type { FigureService } from '../figures/service.ts';
+import type { KeptName, KeptRepository } from './repository.ts';
+
+/** What was worked out of a whole survey, and whether the record has gone on since. */
+export interface AtHand<T> {
+  readonly value: T;
+  /** Something has been written since; it is being worked out anew. */
+  readonly isBehind: boolean;
+  readonly madeAt: string;
+}
+
+/** Keeps what takes long to work out of a whole survey until something it hangs on has changed. */
+export interface Keeper<T> {
+  /** As the record stands, however long that takes. */
+  readonly get: (survey: SurveyView) => Promise<T>;
+  /**
+   * What can be had without waiting. In a large survey that is what was worked out last under the same settings, and null
+   * where nothing was yet; both are being worked out anew then.
+   */
+  readonly atHand: (survey: SurveyView) => Promise<AtHand<T> | null>;
+}
+
+interface Dependencies {
+  readonly repository: KeptRepository;
+  readonly figures: Pick<FigureService, 'stampOf' | 'revisionOf' | 'countTrees'>;
+  /** Told of what goes wrong while nobody waits. */
+  readonly onError: (error: unknown) => void;
+}
+
+/** Surveys of so many trees are worked out while one waits. */
+const WHILE_ONE_WAITS = 4_000;
+
+/** A stamp in two parts: what the survey settles, and how often its record was written to. */
+interface Stamp {
+  readonly settled: string;
+  readonly whole: string;
+}
+
+export function keeperOf<T>(
+  name: KeptName,
+  workOut: (survey: SurveyView) => Promise<T>,
+  { repository, figures, onError }: Dependencies,
+): Keeper<T> {
+  const stampOf = async (survey: SurveyView): Promise<Stamp> => {
+    const settled = digestOf([await figures.stampOf(survey), survey]);
+    return { settled, whole: `${settled} ${await figures.revisionOf(survey.id)}` };
+  };
+  /** What this process is working out already, by survey and stamp. */
+  const begun = new Map<string, Promise<T>>();
+  const anew = (survey: SurveyView, { whole }: Stamp): Promise<T> => {
+    const key = `${survey.id} ${whole}`;
+    const known = begun.get(key);
+    if (known !== undefined) return known;
+    const work = workOut(survey)
+      .then(async (value) => {
+        // The stamp is older than what was read: whatever was written in between has another one.
+        await repository.keep(survey.id, name, whole, value);
+        // As it will be read again: JSON has no undefined.
+        return JSON.parse(JSON.stringify(value)) as T;
+      })
+      .finally(() => begun.delete(key));
+    begun.set(key, work);
+    return work;
+  };
+  return {
+    get: async (survey) => {
+      const stamp = await stampOf(survey);
+      const kept = await repository.find(survey.id, name);
+      return kept?.stamp === stamp.whole ? (kept.value as T) : anew(survey, stamp);
+    },
+    atHand: async (survey) => {
+      const stamp = await stampOf(survey);
+      const kept = await repository.find(survey.id, name);
+      if (kept?.stamp === stamp.whole) return { value: kept.value as T, isBehind: false, madeAt: kept.madeAt };
+      if ((await figures.countTrees(survey.id)) <= WHILE_ONE_WAITS)
+        return { value: await anew(survey, stamp), isBehind: false, madeAt: '' };
+      anew(survey, stamp).catch(onError);
+      return kept?.stamp.startsWith(`${stamp.settled} `) === true
+        ? { value: kept.value as T, isBehind: true, madeAt: kept.madeAt }
+        : null;
+    },
+  };
+}

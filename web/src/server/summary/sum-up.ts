@@ -1,0 +1,103 @@
+import type { StandCurves } from '@arbolito/core/curve';
+import type { CurveSums } from '@arbolito/core/height';
+import { seededRandom } from '@arbolito/core/practice';
+import {
+  figureSampling,
+  plotSums,
+  ratioSums,
+  standFigures,
+  surveySums,
+  talliedTrees,
+  volumeRatio,
+  type Filling,
+  type PlotSums,
+  type RatioSums,
+  type TalliedPlot,
+} from '@arbolito/core/survey';
+import type { PlotView, SurveySummary, SurveyView } from '../../contracts/views.ts';
+import type { FigureRow } from '../figures/repository.ts';
+import { fillingOfFigures, judgingCurves } from '../figures/service.ts';
+
+/** What the trees of a survey say together, for everybody who looks at some of them. */
+export interface StandBasis {
+  /** The curves that heights are taken from where none was measured. */
+  readonly curves: StandCurves;
+  /** The curve of each species that a height is judged by. */
+  readonly judging: Readonly<Record<string, CurveSums>>;
+  readonly ratios: Readonly<Record<string, RatioSums>>;
+  /** Stems per square metre of basal area at angle-count points; null where none was measured there. */
+  readonly stemsPerM2: number | null;
+}
+
+/** What was summed up of a survey, without the survey and the plots themselves. */
+export interface KeptSums extends Pick<
+  SurveySummary,
+  'sums' | 'figures' | 'plotsCounted' | 'sampling' | 'outsideTables'
+> {
+  readonly plotSums: Readonly<Record<string, PlotSums>>;
+  readonly basis: StandBasis;
+}
+
+/** The same plots give the same interval each time they are asked. */
+const DRAW_SEED = 95;
+
+/** The plots of a survey that count, with what the sums need of their trees. */
+interface CountedPlot extends TalliedPlot {
+  readonly id: string;
+  readonly stratumId: string;
+}
+
+/** The plots that count: those with trees, and those marked finished. */
+function countedPlots(plots: readonly PlotView[], rows: readonly FigureRow[], filling: Filling): CountedPlot[] {
+  const byPlot = new Map<string, FigureRow[]>();
+  for (const row of rows) {
+    const own = byPlot.get(row.plotId);
+    if (own === undefined) byPlot.set(row.plotId, [row]);
+    else own.push(row);
+  }
+  return plots
+    .filter(({ id, finished }) => finished || byPlot.has(id))
+    .map(({ id, stratumId, shape }) => ({
+      id,
+      stratumId,
+      shape,
+      trees: (byPlot.get(id) ?? []).flatMap((row) => talliedTrees(row, filling)),
+    }));
+}
+
+/** The sums of a survey from its plots and the figures of its trees. */
+export function sumUp(survey: SurveyView, plots: readonly PlotView[], rows: readonly FigureRow[]): KeptSums {
+  const filling = fillingOfFigures(survey, rows);
+  const counted = countedPlots(plots, rows, filling);
+  const trees = counted.flatMap((plot) => plot.trees);
+  const ratio = volumeRatio(trees, counted);
+  const summed = counted.map((plot) => ({ plot, sums: plotSums(plot, ratio) }));
+  const samplingOf = (of: (sums: PlotSums) => number | null) => {
+    const figures = summed.flatMap(({ plot: { stratumId }, sums }) => {
+      const value = of(sums);
+      return value === null ? [] : [{ stratumId, value }];
+    });
+    return figureSampling(figures, survey.strata, seededRandom(DRAW_SEED));
+  };
+  const sums = surveySums(counted, survey.fieldRules, survey.strata);
+  return {
+    sums,
+    plotSums: Object.fromEntries(summed.map(({ plot, sums: own }) => [plot.id, own])),
+    plotsCounted: counted.length,
+    sampling: counted.every(({ shape }) => shape.kind === 'whole')
+      ? null
+      : {
+          stemsPerHa: samplingOf(({ stemsPerHa }) => stemsPerHa),
+          basalAreaM2PerHa: samplingOf(({ basalAreaM2PerHa }) => basalAreaM2PerHa),
+          volumeM3PerHa: ratio.pooled === null ? null : samplingOf(({ volumeM3PerHa }) => volumeM3PerHa),
+        },
+    figures: standFigures(counted, sums, survey.design.dominant, survey.strata),
+    outsideTables: rows.filter(({ outside }) => outside).length,
+    basis: {
+      curves: filling.curves,
+      judging: judgingCurves(rows),
+      ratios: ratioSums(trees),
+      stemsPerM2: ratio.stemsPerM2,
+    },
+  };
+}
