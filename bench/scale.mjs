@@ -114,34 +114,57 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
       strata: [{ id: randomUUID(), name: 'whole', areaHa: 10_000 }],
     }),
   );
-  const file = fileOfTrees();
+  const csv = fileOfTrees();
   const imported = await timed(() =>
-    json(`${url}/api/surveys/${surveyId}/import?id=${randomUUID()}&makePlots=true`, 'POST', file, 'text/csv'),
+    json(`${url}/api/surveys/${surveyId}/import?id=${randomUUID()}&makePlots=true`, 'POST', csv, 'text/csv'),
   );
-  const afterImportMb = memoryMb(serverPid());
+  const read = async (path) => (await fetch(`${url}${path}`)).text();
+  const sumsPage = `/reckon/${surveyId}`;
+  const memory = { import: memoryMb(serverPid()) };
   const begun = performance.now();
-  let readable = null;
-  for (;;) {
-    const page = await timed(async () => (await fetch(`${url}/reckon/${surveyId}`)).text());
-    readable ??= page.ms;
-    if (page.value.includes('The stand, from')) break;
-    await new Promise((resolve) => setTimeout(resolve, 500));
+  const first = await timed(() => read(sumsPage));
+  let { value } = first;
+  while (!value.includes('The stand, from')) {
+    await new Promise((resolve) => setTimeout(resolve, 250));
+    value = await read(sumsPage);
   }
-  const workedOut = performance.now() - begun;
-  const page = await timed(async () => (await fetch(`${url}/reckon/${surveyId}`)).text());
-  const again = await timed(async () => (await fetch(`${url}/reckon/${surveyId}`)).text());
-  const plots = await json(`${url}/api/plots?survey=${surveyId}`, 'GET');
-  const tally = await timed(async () => (await fetch(`${url}/tally/${plots[0].id}`)).text());
+  const workedOutMs = performance.now() - begun;
+  const again = await timed(() => read(sumsPage));
+  memory.sums = memoryMb(serverPid());
+  const [plot] = await json(`${url}/api/plots?survey=${surveyId}`, 'GET');
+  const tally = await timed(() => read(`/tally/${plot.id}`));
+  const [tree] = (await json(`${url}/api/tally?plot=${plot.id}`, 'GET')).trees;
+  const sheet = await timed(() => read(`/measure/${tree.id}`));
+  // One tree is taken off: the sums of before show until the new ones are there.
+  await json(
+    `${url}/api/trees/${tree.id}`,
+    'DELETE',
+    JSON.stringify({ id: randomUUID(), madeAt: new Date().toISOString(), ...WRITER }),
+  );
+  const changed = await timed(() => read(sumsPage));
+  const fresh = await timed(() => json(`${url}/api/surveys/${surveyId}/summary`, 'GET'));
+  memory.changed = memoryMb(serverPid());
+  const list = await timed(async () => {
+    while (!(await read(`/reckon/${surveyId}/checks`)).includes('What the checks of the whole survey'))
+      await new Promise((resolve) => setTimeout(resolve, 250));
+  });
+  memory.workList = memoryMb(serverPid());
+  const file = await timed(() => read(`/api/surveys/${surveyId}/trees.csv`));
+  memory.file = memoryMb(serverPid());
   const copy = await bareCopy(databaseUrl, surveyId);
   return {
     importMs: imported.ms,
     copyMs: copy,
-    firstPageMs: readable,
-    workedOutMs: workedOut,
-    pageMs: page.ms,
+    firstPageMs: first.ms,
+    workedOutMs,
     pageAgainMs: again.ms,
+    pageChangedMs: changed.ms,
+    freshMs: fresh.ms,
     tallyMs: tally.ms,
-    afterImportMb,
+    sheetMs: sheet.ms,
+    workListMs: list.ms,
+    fileMs: file.ms,
+    memory,
     memoryMb: memoryMb(serverPid()),
   };
 }

@@ -1,14 +1,15 @@
 import { defineConfig } from 'vite';
 
-/** Bundles the command-line tools that need the application's own code: migrations and demo data. */
+/** Bundles what runs beside the application and needs its code: migrations and demo data, and the thread of long work. */
 export default defineConfig({
   build: {
     ssr: true,
     outDir: 'dist/tools',
     target: 'node20',
     rollupOptions: {
-      input: { database: 'src/server/database/tools.ts' },
-      output: { entryFileNames: '[name].mjs' },
+      input: { database: 'src/server/database/tools.ts', thread: 'src/server/summary/thread.ts' },
+      // Beside each other: they find the migrations by where they lie.
+      output: { entryFileNames: '[name].mjs', chunkFileNames: '[name]-[hash].mjs' },
     },
   },
   ssr: { noExternal: [/^@arbolito\//] },

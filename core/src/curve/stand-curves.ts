@@ -1,3 +1,4 @@
+import { grouped } from '../statistics/index.ts';
 import { curveErrorM, fitEveryCurve, fitHeightCurve, type CurveTree, type HeightCurve } from './fit.ts';
 import { modelOf } from './models.ts';
 
@@ -68,9 +69,9 @@ function bestCurve(trees: readonly StandCurveTree[]): HeightCurve | undefined {
 export function plotEffects(
   residuals: readonly { readonly plotId: string; readonly residualM: number }[],
 ): PlotEffects | null {
-  const groups = new Map<string, number[]>();
-  for (const { plotId, residualM } of residuals) groups.set(plotId, [...(groups.get(plotId) ?? []), residualM]);
-  const list = [...groups];
+  const list = [...grouped(residuals, ({ plotId }) => plotId)].map(
+    ([plotId, own]) => [plotId, own.map(({ residualM }) => residualM)] as const,
+  );
   const n = residuals.length;
   const k = list.length;
   if (k < LEAST_PLOTS || n <= k) return null;

@@ -1,4 +1,4 @@
-import { basalAreaM2, diameterClass, productOf, type ClassRule, type ProductLimit } from '../diameter/index.ts';
+import { diameterClass, productOf, type ClassRule, type ProductLimit } from '../diameter/index.ts';
 import type { Estimated } from '../sampling/index.ts';
 import { treesPerHa, plotAreaM2 } from './plot-shape.ts';
 import { figureOf, sumGroups, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';

@@ -1,4 +1,4 @@
-import { heightByCurves, CURVE_MODELS, type StandCurves } from '../curve/index.ts';
+import { heightByCurves, type StandCurves } from '../curve/index.ts';
 import { basalAreaM2 } from '../diameter/index.ts';
 import type { FormFactor } from '../stem/index.ts';
 import { stemVolumeM3, volumeName, type VolumeModel } from '../volume/index.ts';
@@ -13,12 +13,23 @@ export interface Filling {
   readonly formFactor: FormFactor;
 }
 
-const modelError = (speciesCode: string, { volumes, formFactor }: Filling): VolumeError['model'] => {
+/** One object for all trees of a species: there may be a hundred thousand. */
+const modelErrors = new WeakMap<Filling, Map<string, VolumeError['model']>>();
+
+function modelError(speciesCode: string, filling: Filling): VolumeError['model'] {
+  const known = modelErrors.get(filling) ?? new Map<string, VolumeError['model']>();
+  modelErrors.set(filling, known);
+  const found = known.get(speciesCode);
+  if (found !== undefined) return found;
+  const { volumes, formFactor } = filling;
   const model = volumes?.[speciesCode];
-  return model === undefined
-    ? { share: formFactor.standardError / formFactor.value, name: 'form factor' }
-    : { share: model.errorShare, name: `${speciesCode} ${volumeName(model)}` };
-};
+  const made =
+    model === undefined
+      ? { share: formFactor.standardError / formFactor.value, name: 'form factor' }
+      : { share: model.errorShare, name: `${speciesCode} ${volumeName(model)}` };
+  known.set(speciesCode, made);
+  return made;
+}
 
 /** Volume of a stem by a height from the curve; null where there is none. */
 function byCurve(
@@ -43,7 +54,8 @@ function byCurve(
       curve: {
         treeM3: Math.abs(perMetre) * treeErrorM,
         sharedM3: Math.abs(perMetre) * sharedErrorM,
-        name: `${curve.speciesCode ?? 'all'} ${CURVE_MODELS[curve.model].name}`,
+        // No species has an empty code.
+        name: curve.speciesCode ?? '',
       },
       model: modelError(speciesCode, filling),
     },

@@ -1,6 +1,6 @@
 import { printRounded } from '../quantity/index.ts';
-import { studentT, studentTQuantile } from '../statistics/index.ts';
-import { heightByCurves, standCurves } from '../curve/index.ts';
+import { grouped, studentT, studentTQuantile } from '../statistics/index.ts';
+import { heightByCurves, standCurves, type StandCurves } from '../curve/index.ts';
 import { reachM, type PlotShape } from './plot-shape.ts';
 import { asksHeight, type HeightRule } from './design.ts';
 import type { TreeNotes } from './tree-notes.ts';
@@ -69,15 +69,19 @@ const LEAST_DIGITS = 30;
 const UNLIKELY = 0.001;
 const LEAST_OBSERVED = 8;
 
+/** A tree whose dbh and height are known and beyond doubt. */
+type SoundTree = CheckedTree & { readonly dbhCm: number; readonly heightM: number };
+
+const isSound = (tree: CheckedTree): tree is SoundTree => tree.dbhCm !== null && tree.heightM !== null && !tree.inDoubt;
+
 /** Trees far from the curve that the others make: the tree itself is left out of it. */
-function farFromCurve(trees: readonly CheckedTree[], labelOf: (plotId: string) => string): SurveyPoint[] {
-  const sound = trees.flatMap((tree) =>
-    tree.dbhCm === null || tree.heightM === null || tree.inDoubt
-      ? []
-      : [{ tree, dbhCm: tree.dbhCm, heightM: tree.heightM, speciesCode: tree.speciesCode, plotId: tree.plotId }],
-  );
-  const curves = standCurves(sound);
-  return sound.flatMap(({ tree, dbhCm, heightM, speciesCode }): SurveyPoint[] => {
+function farFromCurve(
+  sound: readonly SoundTree[],
+  curves: StandCurves,
+  labelOf: (plotId: string) => string,
+): SurveyPoint[] {
+  return sound.flatMap((tree): SurveyPoint[] => {
+    const { dbhCm, heightM, speciesCode } = tree;
     const expected = heightByCurves(curves, { speciesCode, dbhCm, plotId: '' });
     if (expected === null) return [];
     const n = expected.curve.trees;
@@ -111,6 +115,8 @@ const fingerprint = ({ speciesCode, readings }: CheckedTree): string =>
       .sort(),
   ].join('|');
 
+/** Fewer readings are alike by chance. */
+const LEAST_IN_COMMON = 3;
 /** Beyond this two trees do not stand on each other. */
 const SAME_PLACE_M = 0.15;
 
@@ -120,9 +126,9 @@ function talliedTwice(trees: readonly CheckedTree[], labelOf: (plotId: string) =
   const seen = new Map<string, CheckedTree>();
   const placed = new Map<string, CheckedTree[]>();
   for (const tree of trees) {
-    const print = `${tree.plotId} ${fingerprint(tree)}`;
-    const before = tree.readings.length >= 3 ? seen.get(print) : undefined;
-    seen.set(print, before ?? tree);
+    const print = tree.readings.length >= LEAST_IN_COMMON ? `${tree.plotId} ${fingerprint(tree)}` : null;
+    const before = print === null ? undefined : seen.get(print);
+    if (print !== null && before === undefined) seen.set(print, tree);
     const { bearingDeg, awayM } = tree.notes ?? {};
     const others = placed.get(tree.plotId) ?? [];
     const onTop =
@@ -164,12 +170,12 @@ const isHalf = (value: number): boolean => Math.round(value * 10) % 5 === 0;
 
 /** Observers whose diameters end in .0 or .5 too often: of ten last digits those are two. */
 function digitPreference(trees: readonly CheckedTree[]): SurveyPoint[] {
-  const byObserver = new Map<string, number[]>();
-  for (const { observer, readings } of trees) {
-    const own = readings.filter(({ measure, unit }) => measure === 'diameter' && (unit === 'cm' || unit === 'in'));
-    byObserver.set(observer, [...(byObserver.get(observer) ?? []), ...own.map(({ value }) => value)]);
-  }
-  return [...byObserver].flatMap(([observer, values]): SurveyPoint[] => {
+  return [...grouped(trees, ({ observer }) => observer)].flatMap(([observer, own]): SurveyPoint[] => {
+    const values = own.flatMap(({ readings }) =>
+      readings.flatMap(({ measure, unit, value }) =>
+        measure === 'diameter' && (unit === 'cm' || unit === 'in') ? [value] : [],
+      ),
+    );
     const halves = values.filter(isHalf).length;
     if (values.length < LEAST_DIGITS || binomialTail(halves, values.length, 0.2) > UNLIKELY) return [];
     const all = halves === values.length;
@@ -198,19 +204,14 @@ const meanOf = (values: readonly number[]) => {
  *
  * Source: Welch 1947, Biometrika 34:28.
  */
-function observersDiffer(trees: readonly CheckedTree[]): SurveyPoint[] {
-  const sound = trees.flatMap((tree) =>
-    tree.dbhCm === null || tree.heightM === null || tree.inDoubt
-      ? []
-      : [{ ...tree, dbhCm: tree.dbhCm, heightM: tree.heightM }],
-  );
-  const curves = standCurves(sound);
-  const shares = new Map<string, number[]>();
-  for (const { observer, speciesCode, dbhCm, heightM } of sound) {
+function observersDiffer(sound: readonly SoundTree[], curves: StandCurves): SurveyPoint[] {
+  const read = sound.flatMap(({ observer, speciesCode, dbhCm, heightM }) => {
     const expected = heightByCurves(curves, { speciesCode, dbhCm, plotId: '' });
-    if (expected === null) continue;
-    shares.set(observer, [...(shares.get(observer) ?? []), Math.log(heightM / expected.heightM)]);
-  }
+    return expected === null ? [] : [{ observer, share: Math.log(heightM / expected.heightM) }];
+  });
+  const shares = new Map(
+    [...grouped(read, ({ observer }) => observer)].map(([name, own]) => [name, own.map(({ share }) => share)]),
+  );
   const points: SurveyPoint[] = [];
   for (const [observer, own] of shares) {
     const others = [...shares].flatMap(([name, values]) => (name === observer ? [] : values));
@@ -298,17 +299,14 @@ export function checkSurvey(
 ): readonly SurveyPoint[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));
   const labelOf = (plotId: string): string => labels.get(plotId) ?? '';
-  const byPlot = new Map<string, CheckedTree[]>();
-  for (const tree of trees) {
-    const own = byPlot.get(tree.plotId);
-    if (own === undefined) byPlot.set(tree.plotId, [tree]);
-    else own.push(tree);
-  }
+  const byPlot = grouped(trees, ({ plotId }) => plotId);
+  const sound = trees.filter(isSound);
+  const curves = standCurves(sound);
   return [
-    ...farFromCurve(trees, labelOf),
+    ...farFromCurve(sound, curves, labelOf),
     ...talliedTwice(trees, labelOf),
     ...digitPreference(trees),
-    ...observersDiffer(trees),
+    ...observersDiffer(sound, curves),
     ...ofPlots(plots, (plotId) => byPlot.get(plotId) ?? [], rule),
   ];
 }

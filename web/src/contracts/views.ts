@@ -222,7 +222,8 @@ export interface TallyView {
   readonly sums: PlotSums;
 }
 
-export interface SurveySummary {
+/** What was summed up of a survey. */
+export interface StandSummary {
   readonly survey: SurveyView;
   readonly plots: readonly (PlotView & { readonly sums: PlotSums | null })[];
   readonly sums: SurveySums;
@@ -241,6 +242,9 @@ export interface SurveySummary {
   } | null;
   /** Trees whose volume is beyond the range of the table or equation that it is by. */
   readonly outsideTables: number;
+}
+
+export interface SurveySummary extends StandSummary {
   readonly treesToCheck: readonly {
     readonly treeId: string;
     readonly plotLabel: string;

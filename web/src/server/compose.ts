@@ -13,6 +13,7 @@ import { kitRepository } from './kit/repository.ts';
 import { kitService, type KitService } from './kit/service.ts';
 import { plotRepository } from './plots/repository.ts';
 import { plotService, type PlotService } from './plots/service.ts';
+import { inThread, type Elsewhere } from './summary/elsewhere.ts';
 import { keptRepository } from './summary/repository.ts';
 import { summaryService, type SummaryService } from './summary/service.ts';
 import { rulesService, type RulesService } from './rules/service.ts';
@@ -46,8 +47,12 @@ export interface Composed extends Services {
   readonly close: () => Promise<void>;
 }
 
-/** The one place where services get what they need. */
-export function compose(databaseUrl: string, now: () => Date = () => new Date()): Composed {
+/**
+ * The one place where services get what they need.
+ *
+ * @param elsewhere where large surveys are worked out; in this thread where it is left out
+ */
+export function compose(databaseUrl: string, now: () => Date = () => new Date(), elsewhere?: Elsewhere): Composed {
   const { database, close } = connect(databaseUrl, (error) => {
     log.warn({ message: error.message }, 'a database connection broke');
   });
@@ -60,7 +65,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
   };
   const figures = figureService({ repository: figureRepository(database), surveys, trees });
   const kept = keptRepository(database);
-  const summary = summaryService({ repository: kept, figures, plots, surveys, trees, onError });
+  const summary = summaryService({ repository: kept, figures, plots, surveys, trees, elsewhere, onError });
   const kit = kitService(kitRepository(database));
   const checks = checkService({
     repository: checkRepository(database),
@@ -70,6 +75,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date())
     trees,
     figures,
     summary,
+    elsewhere,
     onError,
   });
   return {
@@ -103,7 +109,8 @@ export function services(): Services {
   if (composed === undefined) {
     if (url === undefined || url === '')
       throw new Error('DATABASE_URL is not set: name the PostgreSQL database to use');
-    composed = compose(url);
+    const thread = process.env.ARBOLITO_THREAD;
+    composed = compose(url, undefined, thread === undefined ? undefined : inThread(thread, url));
   }
   return composed;
 }

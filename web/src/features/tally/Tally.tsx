@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { useStore } from '@nanostores/react';
 import type { LastVisit } from '@arbolito/core/diameter';
@@ -16,6 +16,7 @@ import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
 import { Fold } from '../../ui/Fold.tsx';
+import { RoomOfRows, useLongRows } from '../../ui/use-long-rows.tsx';
 import { useMedia } from '../../ui/use-media.ts';
 import { CallLine } from './parts/CallLine.tsx';
 import { DotTally } from './parts/DotTally.tsx';
@@ -24,6 +25,10 @@ import { PlotPlan } from './parts/PlotPlan.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
 import { ThumbPad } from './parts/ThumbPad.tsx';
 import { tallyStore, type Elsewhere, type RowFigures, type TallySettings } from './store.ts';
+
+/** About how high a tree's row and the head are. */
+const ROW_PX = 54;
+const HEAD_PX = 40;
 
 export interface TallyProps {
   readonly plot: PlotView;
@@ -35,6 +40,9 @@ export interface TallyProps {
 }
 
 interface TreeRowProps {
+  readonly index: number;
+  /** Told of the row, so that its height is known. */
+  readonly measure: (element: Element | null) => void;
   readonly figures: RowFigures;
   readonly settings: TallySettings;
   readonly selected: boolean;
@@ -43,17 +51,14 @@ interface TreeRowProps {
   readonly onSelect: () => void;
 }
 
-function TreeRow({ figures, settings, selected, heightAsked, onSelect }: TreeRowProps) {
+function TreeRow({ index, measure, figures, settings, selected, heightAsked, onSelect }: TreeRowProps) {
   const { row, reckoned, findings } = figures;
   const height = reckoned.height === null ? null : estimateOf(reckoned.height);
   const called = printCallout({ ...row.draft, tag: '', speciesCode: '' }, settings);
   const name = settings.species.find(({ code }) => code === row.draft.speciesCode)?.name ?? row.draft.speciesCode;
-  useEffect(() => {
-    if (selected) document.getElementById(`row-${row.id}`)?.scrollIntoView({ block: 'nearest' });
-  }, [selected, row.id]);
   return (
-    <>
-      <tr id={`row-${row.id}`} className={selected ? 'bg-wash' : ''} onClick={onSelect}>
+    <tbody ref={measure} data-index={index}>
+      <tr className={selected ? 'bg-wash' : ''} onClick={onSelect}>
         <td className={`figures font-bold ${selected ? 'shadow-[inset_5px_0_0_var(--paint)]' : ''}`}>
           <button
             type="button"
@@ -87,7 +92,7 @@ function TreeRow({ figures, settings, selected, heightAsked, onSelect }: TreeRow
           </td>
         </tr>
       ))}
-    </>
+    </tbody>
   );
 }
 
@@ -152,6 +157,8 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
     [plot, trees, elsewhere, lastVisits, settings, observer],
   );
   const view = useStore(store.$view);
+  const shown = view.figures.findIndex(({ row }) => row.id === view.selected);
+  const rows = useLongRows(view.figures.length, ROW_PX, HEAD_PX, shown);
   const metric = settings.unitSystem === 'metric';
   const isPhone = useMedia('(max-width: 767px)');
   const [padWished, setPadWished] = useState<boolean | null>(null);
@@ -160,7 +167,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
   const [details, setDetails] = useState(plot);
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
-      <div className="min-h-0 overflow-auto px-3 md:px-5">
+      <div ref={rows.scroller} className="min-h-0 overflow-auto px-3 md:px-5">
         {view.figures.length === 0 ? (
           <div className="grid gap-2 p-6 text-lg">
             <p className="font-bold">No tree in plot {plot.label} yet.</p>
@@ -195,20 +202,27 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
                 </th>
               </tr>
             </thead>
-            <tbody>
-              {view.figures.map((figures) => (
-                <TreeRow
-                  key={figures.row.id}
-                  figures={figures}
-                  settings={settings}
-                  selected={figures.row.id === view.selected}
-                  heightAsked={view.heightsAsked.has(figures.row.id)}
-                  onSelect={() => {
-                    store.select(figures.row.id);
-                  }}
-                />
-              ))}
-            </tbody>
+            <RoomOfRows px={rows.beforePx} />
+            {rows.drawn.flatMap((index) => {
+              const figures = view.figures[index];
+              return figures === undefined
+                ? []
+                : [
+                    <TreeRow
+                      key={figures.row.id}
+                      index={index}
+                      measure={rows.measure}
+                      figures={figures}
+                      settings={settings}
+                      selected={index === shown}
+                      heightAsked={view.heightsAsked.has(figures.row.id)}
+                      onSelect={() => {
+                        store.select(figures.row.id);
+                      }}
+                    />,
+                  ];
+            })}
+            <RoomOfRows px={rows.behindPx} />
           </table>
         )}
       </div>

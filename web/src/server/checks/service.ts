@@ -8,6 +8,7 @@ import type { FigureRow } from '../figures/repository.ts';
 import { figureRowOf, type FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
+import type { Elsewhere } from '../summary/elsewhere.ts';
 import { keeperOf, type AtHand } from '../summary/keeping.ts';
 import type { KeptRepository } from '../summary/repository.ts';
 import type { SummaryService } from '../summary/service.ts';
@@ -32,35 +33,34 @@ interface Dependencies {
   readonly trees: TreeService;
   readonly figures: FigureService;
   readonly summary: SummaryService;
+  readonly elsewhere: Elsewhere | undefined;
   /** Told of what goes wrong while nobody waits. */
   readonly onError: (error: unknown) => void;
 }
 
 type Point = Omit<WorkPoint, 'decision'>;
 
-/** A tree with its figures and the readings that they are of. */
-export interface ReadTree extends FigureRow {
-  readonly readings: readonly CheckedReading[];
+/** A tree as the checks ask for it, with what its own readings say already. */
+interface ReadTree extends CheckedTree {
+  readonly findings: FigureRow['findings'];
 }
 
-function checkedTree(tree: ReadTree, { fieldRules }: SurveyView): CheckedTree {
-  const { treeId: id, plotId, tag, speciesCode, observer, dbhCm, heightM, notes, readings, findings, inDoubt } = tree;
-  return {
-    id,
-    plotId,
-    tag,
-    speciesCode,
-    observer,
-    dbhCm,
-    heightM,
-    inDoubt: inDoubt || findings !== null,
-    diameterClass: dbhCm === null ? null : diameterClass(dbhCm, fieldRules.classes),
-    notes,
-    readings,
-  };
-}
+const readTree = (row: FigureRow, readings: readonly CheckedReading[], { fieldRules }: SurveyView): ReadTree => ({
+  id: row.treeId,
+  plotId: row.plotId,
+  tag: row.tag,
+  speciesCode: row.speciesCode,
+  observer: row.observer,
+  dbhCm: row.dbhCm,
+  heightM: row.heightM,
+  inDoubt: row.inDoubt || row.findings !== null,
+  diameterClass: row.dbhCm === null ? null : diameterClass(row.dbhCm, fieldRules.classes),
+  notes: row.notes,
+  readings,
+  findings: row.findings,
+});
 
-const treePoint = ({ treeId, plotId }: FigureRow, finding: TreeView['findings'][number]) => ({
+const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings'][number]) => ({
   key: `tree ${treeId} ${finding.code} ${String(finding.stem)} ${String(finding.take ?? 1)}`,
   check: 'tree' as const,
   title: finding.title.replace(/\?$/, ''),
@@ -75,12 +75,11 @@ const treePoint = ({ treeId, plotId }: FigureRow, finding: TreeView['findings'][
 });
 
 /** The points of a survey, those of its single trees first. */
-export function pointsOf(survey: SurveyView, plots: readonly PlotView[], trees: readonly ReadTree[]): Point[] {
+function pointsOf(survey: SurveyView, plots: readonly PlotView[], trees: readonly ReadTree[]): Point[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));
-  const tags = new Map(trees.map(({ treeId, tag }) => [treeId, tag]));
+  const tags = new Map(trees.map(({ id, tag }) => [id, tag]));
   const ofTrees = trees.flatMap((tree) => (tree.findings ?? []).map((finding) => treePoint(tree, finding)));
-  const checked = trees.map((tree) => checkedTree(tree, survey));
-  return [...ofTrees, ...checkSurvey(plots, checked, survey.design.heights)].map((point) => ({
+  return [...ofTrees, ...checkSurvey(plots, trees, survey.design.heights)].map((point) => ({
     ...point,
     plotLabel: point.plotId === null ? null : (labels.get(point.plotId) ?? null),
     tag: point.treeId === null ? null : (tags.get(point.treeId) ?? null),
@@ -112,6 +111,7 @@ export function checkService({
   trees,
   figures,
   summary,
+  elsewhere,
   onError,
 }: Dependencies): CheckService {
   /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
@@ -129,9 +129,9 @@ export function checkService({
     for await (const views of trees.judged(survey, judging, ids))
       for (const view of views) judged.set(view.id, figureRowOf(view));
     const { compare } = new Intl.Collator('en', { numeric: true });
-    const placeOf = ({ plotId }: FigureRow): number => order.get(plotId) ?? 0;
+    const placeOf = ({ plotId }: ReadTree): number => order.get(plotId) ?? 0;
     return rows
-      .map((row) => ({ ...(judged.get(row.treeId) ?? row), readings: readings.get(row.treeId) ?? [] }))
+      .map((row) => readTree(judged.get(row.treeId) ?? row, readings.get(row.treeId) ?? [], survey))
       .sort((a, b) => placeOf(a) - placeOf(b) || compare(a.tag, b.tag));
   };
   const keeper = keeperOf<KeptPoints>(
@@ -141,7 +141,7 @@ export function checkService({
       const read = await readTrees(survey, new Map(list.map(({ id }, i) => [id, i])));
       return { points: pointsOf(survey, list, read), trees: read.length };
     },
-    { repository: kept, figures, onError },
+    { repository: kept, figures, elsewhere, onError },
   );
   const decided = async (survey: SurveyView, { points, trees: count }: KeptPoints): Promise<WorkListView> => {
     const decisions = decisionsByPoint(await repository.decisionsOf(survey.id));

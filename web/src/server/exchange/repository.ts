@@ -40,8 +40,8 @@ export interface PlotToMake {
 
 /** One transaction that a file is written in: whole, or not at all. */
 export interface Bulk {
-  readonly makePlot: (plot: PlotToMake) => Promise<void>;
-  readonly copyTrees: (rows: readonly TreeToCopy[]) => Promise<void>;
+  /** Plots first: trees stand on them. */
+  readonly copyRows: (plots: readonly PlotToMake[], trees: readonly TreeToCopy[]) => Promise<void>;
   /** Tells that the plots of a survey are other ones now. */
   readonly raiseRevisions: (surveyId: string) => Promise<void>;
 }
@@ -89,14 +89,18 @@ async function copy(client: pg.PoolClient, table: string, columns: string, rows:
 }
 
 const bulkOn = (client: pg.PoolClient): Bulk => ({
-  makePlot: async ({ id, surveyId, stratumId, label, shape, observer, device, writeDigest }) => {
-    await client.query(
-      `INSERT INTO plot (id, survey_id, stratum_id, label, shape, slope_pct, observer, device, write_digest)
-       VALUES ($1, $2, $3, $4, $5, 0, $6, $7, $8)`,
-      [id, surveyId, stratumId, label, JSON.stringify(shape), observer, device, writeDigest],
-    );
-  },
-  copyTrees: async (rows) => {
+  copyRows: async (plotRows, rows) => {
+    if (plotRows.length > 0) {
+      const lines = plotRows.map(({ id, surveyId, stratumId, label, shape, observer, device, writeDigest }) =>
+        line([id, surveyId, stratumId, label, JSON.stringify(shape), 0, observer, device, writeDigest]),
+      );
+      await copy(
+        client,
+        'plot',
+        'id, survey_id, stratum_id, label, shape, slope_pct, observer, device, write_digest',
+        lines.join(''),
+      );
+    }
     const parts = { tree: '', stem: '', observation: '', reading: '', figure: '' };
     for (const row of rows) {
       parts.tree += line([

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setImmediate } from 'node:timers/promises';
 import { v5 as uuidFromName } from 'uuid';
 import {
   guessDecimal,
@@ -19,7 +20,7 @@ import { invalidField, Problem } from '../problem.ts';
 import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { readCsv } from './read-file.ts';
-import type { Bulk, ExchangeRepository, TreeToCopy } from './repository.ts';
+import type { ExchangeRepository, PlotToMake, TreeToCopy } from './repository.ts';
 
 export interface ExchangeService {
   /** What a file of trees would bring: its columns, the first rows, everything that is wrong. Writes nothing. */
@@ -45,6 +46,8 @@ const SAMPLE = 8;
 const MOST_ERRORS = 50;
 /** Rows that are sent to the database at a time. */
 const AT_A_TIME = 2_000;
+/** Rows that are read before others get their turn. */
+const ROWS_IN_A_BREATH = 50;
 /** Rows whose figures tell the decimal mark. */
 const ROWS_TO_GUESS = 50;
 
@@ -185,6 +188,8 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
     const sample: (readonly string[])[] = [];
     const take = async (cells: readonly string[]): Promise<void> => {
       row += 1;
+      // Others get their turn, and what was handed to the database is sent.
+      if (row % ROWS_IN_A_BREATH === 0) await setImmediate();
       if (file.read === undefined) return;
       const outcome = file.read(cells);
       const wrong = outcome.ok ? record.check(outcome.tree) : outcome.errors;
@@ -267,11 +272,12 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
       }
       const make = await figures.makerFor(survey);
       const made = new Map<string, string>();
-      const plotIdOf = async (bulk: Bulk, label: string): Promise<string> => {
+      let newPlots: PlotToMake[] = [];
+      const plotIdOf = (label: string): string => {
         const known = record.plotOf(label)?.id ?? made.get(label);
         if (known !== undefined) return known;
         const plotId = uuidFromName(`plot ${label}`, importId);
-        await bulk.makePlot({
+        newPlots.push({
           id: plotId,
           surveyId,
           stratumId: record.newPlots.get(label) ?? '',
@@ -286,52 +292,64 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
       try {
         const trees = await repository.inBulk(async (bulk) => {
           let rows: TreeToCopy[] = [];
+          // The database takes one part while the next one is read.
+          let taking = Promise.resolve();
           const flush = async (): Promise<void> => {
-            const full = rows;
+            await taking;
+            if (rows.length === 0 && newPlots.length === 0) return;
+            taking = bulk.copyRows(newPlots, rows);
+            // Whoever waits for it next is told; until then it is nobody's.
+            taking.catch(() => undefined);
             rows = [];
-            if (full.length > 0) await bulk.copyTrees(full);
+            newPlots = [];
           };
-          const found = await readThrough(survey, request, options, record, async (tree, row) => {
-            const plotId = record.plotOf(tree.plot)?.id ?? made.get(tree.plot) ?? (await plotIdOf(bulk, tree.plot));
-            const observer = tree.observer ?? writer.observer;
-            const copied = {
-              id: treeId(row),
-              stemId: randomUUID(),
-              observationId: randomUUID(),
-              surveyId,
-              plotId,
-              tag: tree.tag,
-              speciesCode: tree.speciesCode,
-              observer,
-              device: writer.device,
-              writeDigest: digest,
-              observedAt: tree.observedAt ?? moment,
-              notes: tree.notes,
-              readings: tree.readings.map((reading) => ({ ...reading, id: randomUUID() })),
-            };
-            const slopePct = record.plotOf(tree.plot)?.slopePct ?? 0;
-            rows.push({ ...copied, figures: make === null ? null : workedOut(make, copied, tree.plot, slopePct) });
-            if (rows.length >= AT_A_TIME) await flush();
-          });
-          if (found.problem !== null) throw invalidField('/columns', 'columns', found.problem);
-          if (found.rows === 0) throw invalidField('/file', 'file-empty', 'The file has a head and no row below it.');
-          if (found.errors.count > 0) {
-            const { count, list } = found.errors;
-            throw new Problem(
-              'invalid',
-              `${String(count)} ${count === 1 ? 'thing is' : 'things are'} wrong in the file; nothing was kept. First: row ${String(list[0]?.row ?? 0)}, ${list[0]?.column ?? ''}: ${list[0]?.message ?? ''}`,
-              {
-                errors: list.map(({ row, column, message }) => ({
-                  pointer: `/rows/${String(row)}/${column}`,
-                  code: 'row',
-                  detail: message,
-                })),
-              },
-            );
+          try {
+            const found = await readThrough(survey, request, options, record, async (tree, row) => {
+              const plotId = plotIdOf(tree.plot);
+              const observer = tree.observer ?? writer.observer;
+              const copied = {
+                id: treeId(row),
+                stemId: randomUUID(),
+                observationId: randomUUID(),
+                surveyId,
+                plotId,
+                tag: tree.tag,
+                speciesCode: tree.speciesCode,
+                observer,
+                device: writer.device,
+                writeDigest: digest,
+                observedAt: tree.observedAt ?? moment,
+                notes: tree.notes,
+                readings: tree.readings.map((reading) => ({ ...reading, id: randomUUID() })),
+              };
+              const slopePct = record.plotOf(tree.plot)?.slopePct ?? 0;
+              rows.push({ ...copied, figures: make === null ? null : workedOut(make, copied, tree.plot, slopePct) });
+              if (rows.length >= AT_A_TIME) await flush();
+            });
+            if (found.problem !== null) throw invalidField('/columns', 'columns', found.problem);
+            if (found.rows === 0) throw invalidField('/file', 'file-empty', 'The file has a head and no row below it.');
+            if (found.errors.count > 0) {
+              const { count, list } = found.errors;
+              throw new Problem(
+                'invalid',
+                `${String(count)} ${count === 1 ? 'thing is' : 'things are'} wrong in the file; nothing was kept. First: row ${String(list[0]?.row ?? 0)}, ${list[0]?.column ?? ''}: ${list[0]?.message ?? ''}`,
+                {
+                  errors: list.map(({ row, column, message }) => ({
+                    pointer: `/rows/${String(row)}/${column}`,
+                    code: 'row',
+                    detail: message,
+                  })),
+                },
+              );
+            }
+            await flush();
+            await taking;
+            await bulk.raiseRevisions(surveyId);
+            return found.trees;
+          } finally {
+            // What is on its way goes into the transaction before that is taken back, never behind it.
+            await taking.catch(() => undefined);
           }
-          await flush();
-          await bulk.raiseRevisions(surveyId);
-          return found.trees;
         });
         // Whoever looks next finds the sums worked out, or at least begun; what goes wrong there is told where it is asked.
         void summary.atHand(survey).catch(() => undefined);

@@ -6,13 +6,10 @@ import type { Database, Queryable } from '../database/connection.ts';
 import { plots, treeFigures, trees } from '../database/schema.ts';
 import { streamRows, type TextRow } from '../database/stream.ts';
 
-/** A tree as the sums know it: its figures, without readings and workings. */
-export interface FigureRow {
-  readonly treeId: string;
+/** What the sums ask of a tree: its figures, without readings and workings. */
+export interface SummedRow {
   readonly plotId: string;
-  readonly tag: string;
   readonly speciesCode: string;
-  readonly observer: string;
   readonly notes: TreeNotes | null;
   readonly diametersCm: readonly number[];
   readonly dbhCm: number | null;
@@ -21,6 +18,13 @@ export interface FigureRow {
   readonly volumeErrorM3: number | null;
   readonly inDoubt: boolean;
   readonly outside: boolean;
+}
+
+/** The same with its name, and what speaks against its readings. */
+export interface FigureRow extends SummedRow {
+  readonly treeId: string;
+  readonly tag: string;
+  readonly observer: string;
   readonly findings: TreeView['findings'] | null;
 }
 
@@ -36,6 +40,8 @@ export interface FigureRepository {
   readonly doubtful: (surveyId: string, stamp: string) => Promise<DoubtfulTree[]>;
   readonly countTrees: (surveyId: string) => Promise<number>;
   readonly list: (surveyId: string, stamp: string) => Promise<FigureRow[]>;
+  /** The same without names: half as large. */
+  readonly listSummed: (surveyId: string, stamp: string) => Promise<SummedRow[]>;
   /** Keeps figures as part of the transaction that worked them out. */
   readonly keep: (tx: Queryable, rows: readonly FigureToKeep[]) => Promise<void>;
   /** Rises with every change of a survey's plots and trees; as text, for a stamp. */
@@ -64,53 +70,71 @@ export const forgetPlot = async (tx: Queryable, plotId: string): Promise<void> =
     .where(sql`${treeFigures.treeId} in (select ${trees.id} from ${trees} where ${trees.plotId} = ${plotId})`);
 };
 
-/** In the order of `figureRowOf`. */
-const figuresQuery = (surveyId: string, stamp: string): string => `
-  select t.id, t.plot_id, t.tag, t.species_code, o.observer, o.notes,
-         array_to_string(f.diameters_cm, ','), f.dbh_cm, f.height_m, f.volume_m3, f.volume_error_m3,
-         f.in_doubt, f.outside, f.findings
+const SUMMED_COLUMNS = `
+  t.plot_id, t.species_code, o.notes, array_to_string(f.diameters_cm, ','), f.dbh_cm, f.height_m, f.volume_m3,
+  f.volume_error_m3, f.in_doubt, f.outside`;
+const NAMED_COLUMNS = `${SUMMED_COLUMNS}, t.id, t.tag, o.observer, f.findings`;
+
+const figuresQuery = (columns: string, surveyId: string, stamp: string): string => `
+  select ${columns}
   from tree t
   join tree_figure f on f.tree_id = t.id and f.stamp = ${pg.escapeLiteral(stamp)}
   join observation o on o.tree_id = t.id and o.survey_id = t.survey_id
   where t.survey_id = ${pg.escapeLiteral(surveyId)} and t.deleted_at is null
   order by t.plot_id, t.tag, t.id`;
 
+/** A text of its own: a part of a longer one would keep all of that. */
+const ownText = (text: string | null | undefined): string => Buffer.from(text ?? '').toString();
+
 /** One text for each that is the same: plots and species are named again by every tree. */
-function interned(): (text: string) => string {
+function interned(): (text: string | null | undefined) => string {
   const known = new Map<string, string>();
   return (text) => {
-    const found = known.get(text);
+    const found = known.get(text ?? '');
     if (found !== undefined) return found;
-    known.set(text, text);
-    return text;
+    const own = ownText(text);
+    known.set(own, own);
+    return own;
   };
 }
 
 const numberOf = (text: string | null | undefined): number | null =>
   text === null || text === undefined ? null : Number(text);
 
-function figureRowOf(row: TextRow, one: (text: string) => string): FigureRow {
-  const [treeId, plotId, tag, speciesCode, observer, notes, diameters, dbh, height, volume, volumeError] = row;
-  const findings = row[13] ?? null;
+function summedRowOf(row: TextRow, one: (text: string | null | undefined) => string): SummedRow {
+  const [plotId, speciesCode, notes, diameters, dbh, height, volume, volumeError, inDoubt, outside] = row;
   return {
-    treeId: treeId ?? '',
-    plotId: one(plotId ?? ''),
-    tag: tag ?? '',
-    speciesCode: one(speciesCode ?? ''),
-    observer: one(observer ?? ''),
+    plotId: one(plotId),
+    speciesCode: one(speciesCode),
     notes: notes === null || notes === undefined ? null : (JSON.parse(notes) as TreeNotes),
     diametersCm: (diameters ?? '') === '' ? [] : (diameters ?? '').split(',').map(Number),
     dbhCm: numberOf(dbh),
     heightM: numberOf(height),
     volumeM3: numberOf(volume),
     volumeErrorM3: numberOf(volumeError),
-    inDoubt: row[11] === 't',
-    outside: row[12] === 't',
+    inDoubt: inDoubt === 't',
+    outside: outside === 't',
+  };
+}
+
+function figureRowOf(row: TextRow, one: (text: string | null | undefined) => string): FigureRow {
+  const findings = row[13] ?? null;
+  return {
+    ...summedRowOf(row, one),
+    treeId: ownText(row[10]),
+    tag: ownText(row[11]),
+    observer: one(row[12]),
     findings: findings === null ? null : (JSON.parse(findings) as TreeView['findings']),
   };
 }
 
 export function figureRepository(database: Database): FigureRepository {
+  const rowsOf = async <T>(query: string, of: (row: TextRow, one: ReturnType<typeof interned>) => T): Promise<T[]> => {
+    const rows: T[] = [];
+    const one = interned();
+    await streamRows(database, query, (row) => rows.push(of(row, one)));
+    return rows;
+  };
   const lacks = (surveyId: string, stamp: string) =>
     and(
       eq(trees.surveyId, surveyId),
@@ -142,12 +166,8 @@ export function figureRepository(database: Database): FigureRepository {
         .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
       return row?.rows ?? 0;
     },
-    list: async (surveyId, stamp) => {
-      const rows: FigureRow[] = [];
-      const one = interned();
-      await streamRows(database, figuresQuery(surveyId, stamp), (row) => rows.push(figureRowOf(row, one)));
-      return rows;
-    },
+    list: (surveyId, stamp) => rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp), figureRowOf),
+    listSummed: (surveyId, stamp) => rowsOf(figuresQuery(SUMMED_COLUMNS, surveyId, stamp), summedRowOf),
     keep: async (tx, rows) => {
       if (rows.length === 0) return;
       await tx

@@ -7,7 +7,7 @@ import type { SurveyService } from '../surveys/service.ts';
 import { reckonRow, settingsOf, type TreeParts } from '../trees/reckon.ts';
 import type { TreeRow } from '../trees/repository.ts';
 import type { TreeService } from '../trees/service.ts';
-import type { DoubtfulTree, FigureRepository, FigureRow, FigureToKeep } from './repository.ts';
+import type { DoubtfulTree, FigureRepository, FigureRow, FigureToKeep, SummedRow } from './repository.ts';
 
 export interface FigureService {
   /** Everything beside the trees' own record that their figures hang on. */
@@ -16,6 +16,8 @@ export interface FigureService {
   readonly revisionOf: (surveyId: string) => Promise<string>;
   /** The figures of every tree of a survey; those that are not there yet are worked out and kept first. */
   readonly list: (survey: SurveyView) => Promise<readonly FigureRow[]>;
+  /** The same, as far as the sums ask for them. */
+  readonly listSummed: (survey: SurveyView) => Promise<readonly SummedRow[]>;
   /** Trees whose readings are doubted, as far as their figures are there, with what speaks against them. */
   readonly doubtful: (survey: SurveyView) => Promise<readonly DoubtfulTree[]>;
   readonly countTrees: (surveyId: string) => Promise<number>;
@@ -106,28 +108,30 @@ export function figureService({ repository, surveys, trees }: Dependencies): Fig
       before,
     });
   };
+  /** Works out and keeps what is not there yet; the stamp under which all is there then. */
+  const complete = async (survey: SurveyView): Promise<string> => {
+    const stamp = await stampOf(survey);
+    const missing = await repository.missing(survey.id, stamp);
+    if (missing.length === 0) return stamp;
+    const withParts = await trees.partsOf(survey);
+    const make = figureMaker(survey, stamp);
+    for (let at = 0; at < missing.length; at += AT_A_TIME) {
+      await withParts(missing.slice(at, at + AT_A_TIME), (tx, found) =>
+        repository.keep(
+          tx,
+          found.map(({ row, parts }) => make(row, parts)),
+        ),
+      );
+    }
+    return stamp;
+  };
   return {
     stampOf,
     revisionOf: repository.revisionOf,
     countTrees: repository.countTrees,
     doubtful: async (survey) => repository.doubtful(survey.id, await stampOf(survey)),
-    list: async (survey) => {
-      const stamp = await stampOf(survey);
-      const missing = await repository.missing(survey.id, stamp);
-      if (missing.length > 0) {
-        const withParts = await trees.partsOf(survey);
-        const make = figureMaker(survey, stamp);
-        for (let at = 0; at < missing.length; at += AT_A_TIME) {
-          await withParts(missing.slice(at, at + AT_A_TIME), (tx, found) =>
-            repository.keep(
-              tx,
-              found.map(({ row, parts }) => make(row, parts)),
-            ),
-          );
-        }
-      }
-      return repository.list(survey.id, stamp);
-    },
+    list: async (survey) => repository.list(survey.id, await complete(survey)),
+    listSummed: async (survey) => repository.listSummed(survey.id, await complete(survey)),
     countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
     makerFor: async (survey) => (survey.previousSurveyId === null ? figureMaker(survey, await stampOf(survey)) : null),
   };
@@ -140,7 +144,7 @@ export const figureRowOf = (view: TreeView): FigureRow => {
 };
 
 /** What fills in for heights that were not measured: curves through the trees that are beyond doubt. */
-export function fillingOfFigures(survey: SurveyView, rows: readonly FigureRow[]): Filling {
+export function fillingOfFigures(survey: SurveyView, rows: readonly SummedRow[]): Filling {
   const { formFactor, volumes } = settingsOf(survey);
   const measured = rows.flatMap(({ dbhCm, heightM, inDoubt, speciesCode, plotId }) =>
     dbhCm === null || heightM === null || inDoubt ? [] : [{ dbhCm, heightM, speciesCode, plotId }],
@@ -149,7 +153,7 @@ export function fillingOfFigures(survey: SurveyView, rows: readonly FigureRow[])
 }
 
 /** The height curve of each species that a tree is judged by. */
-export function judgingCurves(rows: readonly FigureRow[]): Record<string, CurveSums> {
+export function judgingCurves(rows: readonly SummedRow[]): Record<string, CurveSums> {
   const codes = [...new Set(rows.map(({ speciesCode }) => speciesCode))];
   return Object.fromEntries(
     codes.map((code) => [

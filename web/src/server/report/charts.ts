@@ -2,7 +2,7 @@ import { mapAbout, type LatLon } from '@arbolito/core/plan';
 import type { UnitSystem } from '@arbolito/core/quantity';
 import { STAND_UNITS } from '@arbolito/core/survey';
 import type { StandChart } from '../../charts/stand.ts';
-import type { SurveySummary } from '../../contracts/views.ts';
+import type { StandSummary } from '../../contracts/views.ts';
 import { classesOf, distributionTable, progressTable, speciesTable } from './tables.ts';
 
 /** A chart with the table that its figures stand in. */
@@ -14,7 +14,7 @@ export interface ReportChart {
 }
 
 /** The plots that have a position, and the outlines of the strata, on one small map. */
-function mapOf({ plots, survey }: SurveySummary, system: UnitSystem): ReportChart | null {
+function mapOf({ plots, survey }: StandSummary, system: UnitSystem): ReportChart | null {
   const units = STAND_UNITS[system];
   const outlines = survey.strata.flatMap(({ outline }) => (outline ?? []).flatMap(([outer]) => (outer ? [outer] : [])));
   const placed = plots.flatMap((plot) =>
@@ -52,7 +52,7 @@ function mapOf({ plots, survey }: SurveySummary, system: UnitSystem): ReportChar
 }
 
 /** The charts of a survey, each beside its table. */
-export function chartsOf(summary: SurveySummary, system: UnitSystem): readonly ReportChart[] {
+export function chartsOf(summary: StandSummary, system: UnitSystem): readonly ReportChart[] {
   const units = STAND_UNITS[system];
   const { classes, present, unit } = classesOf(summary);
   const distribution = distributionTable(summary, units);

@@ -5,7 +5,7 @@ import { printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
 import { findMethod } from '@arbolito/core/registry';
 import { EDGE_RULES, heightRuleWords, LAYOUTS, SLOPE_RADII, shapeWords } from '@arbolito/core/survey';
 import { volumeBark, volumeName } from '@arbolito/core/volume';
-import type { InstrumentView, SurveySummary, WorkListView } from '../../contracts/views.ts';
+import type { InstrumentView, StandSummary, WorkListView } from '../../contracts/views.ts';
 import { chartsOf, type ReportChart } from './charts.ts';
 import { figure, number, text, words, type ReportTable } from './table.ts';
 import { tablesOf } from './tables.ts';
@@ -29,7 +29,7 @@ export interface Report {
 }
 
 export interface ReportSource {
-  readonly summary: SurveySummary;
+  readonly summary: StandSummary;
   /** Identifiers of the methods that the survey’s readings are of. */
   readonly methods: readonly string[];
   readonly curves: StandCurves;
@@ -42,7 +42,7 @@ export interface ReportSource {
 const CAUTION =
   'Figures of this report are no permission to fell. Felling is for trained people, at least two tree lengths clear of everyone else; local codes and licensed practice decide.';
 
-function designFacts({ survey, plots, plotsCounted }: SurveySummary): readonly (readonly [string, string])[] {
+function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (readonly [string, string])[] {
   const { design, unitSystem } = survey;
   const days = plots.flatMap(({ measuredOn }) => (measuredOn === null ? [] : [measuredOn])).sort();
   const last = days.at(-1);

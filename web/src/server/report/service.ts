@@ -25,7 +25,7 @@ export const reportService = ({ surveys, trees, summary, kit, checks, now }: Dep
     const survey = await surveys.get(surveyId);
     return reportOf(
       {
-        summary: await summary.get(surveyId),
+        summary: await summary.stand(survey),
         methods: await trees.methodsOfSurvey(surveyId),
         curves: (await summary.basis(survey)).curves,
         kit: await kit.list(survey.crew),

@@ -10,7 +10,7 @@ import {
   type GroupSums,
   type StandUnits,
 } from '@arbolito/core/survey';
-import type { SurveySummary } from '../../contracts/views.ts';
+import type { StandSummary } from '../../contracts/views.ts';
 import { errorCell, figure, number, text, words, type Cell, type ReportTable } from './table.ts';
 
 /** The three figures of every sum, in the units shown. */
@@ -69,7 +69,7 @@ const WEIGHING_WORDS = {
 } as const;
 
 /** The stand as a whole: three figures with their errors of sampling. */
-export function totalsTable({ sums }: SurveySummary, units: StandUnits): ReportTable {
+export function totalsTable({ sums }: StandSummary, units: StandUnits): ReportTable {
   const isWhole = sums.weighing === 'whole';
   return {
     id: 'totals',
@@ -106,7 +106,7 @@ export function totalsTable({ sums }: SurveySummary, units: StandUnits): ReportT
 }
 
 /** Where the error of the volume comes from. */
-export function errorsTable({ sums }: SurveySummary, units: StandUnits): ReportTable | null {
+export function errorsTable({ sums }: StandSummary, units: StandUnits): ReportTable | null {
   const { volumeErrors, volumeM3PerHa } = sums;
   if (volumeErrors === null || volumeM3PerHa === null) return null;
   const row = (name: string, value: number | null, none?: string): readonly Cell[] => [
@@ -137,7 +137,7 @@ export function errorsTable({ sums }: SurveySummary, units: StandUnits): ReportT
 }
 
 /** How sure the sample is: by t, by strata, drawn again, and what it would take. */
-export function samplingTable({ sampling }: SurveySummary, units: StandUnits): ReportTable | null {
+export function samplingTable({ sampling }: StandSummary, units: StandUnits): ReportTable | null {
   if (sampling === null) return null;
   const rows = figuresOf(units).flatMap(({ words: name, of, to, decimals }): (readonly Cell[])[] => {
     const found: FigureSampling | null = sampling[of];
@@ -205,7 +205,7 @@ const groupColumns = (units: StandUnits) => figuresOf(units).flatMap(({ words: n
 
 const ERRORS_NOTE = '± is one standard error of sampling.';
 
-export function strataTable({ sums, survey }: SurveySummary, units: StandUnits): ReportTable | null {
+export function strataTable({ sums, survey }: StandSummary, units: StandUnits): ReportTable | null {
   if (sums.strata.length === 0) return null;
   return {
     id: 'strata',
@@ -225,7 +225,7 @@ export function strataTable({ sums, survey }: SurveySummary, units: StandUnits):
   };
 }
 
-export function speciesTable({ sums, survey }: SurveySummary, units: StandUnits): ReportTable {
+export function speciesTable({ sums, survey }: StandSummary, units: StandUnits): ReportTable {
   const whole = sums.basalAreaM2PerHa?.mean ?? 0;
   return {
     id: 'species',
@@ -241,7 +241,7 @@ export function speciesTable({ sums, survey }: SurveySummary, units: StandUnits)
   };
 }
 
-export function productsTable({ sums }: SurveySummary, units: StandUnits): ReportTable | null {
+export function productsTable({ sums }: StandSummary, units: StandUnits): ReportTable | null {
   if (sums.products.length === 0) return null;
   return {
     id: 'products',
@@ -260,7 +260,7 @@ export function productsTable({ sums }: SurveySummary, units: StandUnits): Repor
 const MOST_EMPTY_SHOWN = 3;
 
 /** Classes from the thinnest to the thickest, without gaps, and the species that are there. */
-export function classesOf({ sums, survey }: SurveySummary) {
+export function classesOf({ sums, survey }: StandSummary) {
   const { width, unit } = CLASS_WIDTHS[survey.fieldRules.classes.width];
   const named = sums.classes.map(({ diameterClass }) => diameterClass);
   const first = Math.min(...named);
@@ -283,7 +283,7 @@ const total = (rows: readonly ClassRow[], of: (row: ClassRow) => number | null):
     return sum === null || value === null ? null : sum + value;
   }, 0);
 
-function classWords(summary: SurveySummary): string {
+function classWords(summary: StandSummary): string {
   const { classes, width, unit, hasGaps } = classesOf(summary);
   const rule = summary.survey.fieldRules.classes;
   const [first] = classes;
@@ -293,7 +293,7 @@ function classWords(summary: SurveySummary): string {
 }
 
 /** Stems by class and species, with basal area and volume of all. */
-export function standTable(summary: SurveySummary, units: StandUnits): ReportTable | null {
+export function standTable(summary: StandSummary, units: StandUnits): ReportTable | null {
   const { classes, present, unit } = classesOf(summary);
   const rows = summary.sums.classes;
   if (classes.length === 0) return null;
@@ -325,7 +325,7 @@ export function standTable(summary: SurveySummary, units: StandUnits): ReportTab
 }
 
 /** Volume by class and species. */
-export function stockTable(summary: SurveySummary, units: StandUnits): ReportTable | null {
+export function stockTable(summary: StandSummary, units: StandUnits): ReportTable | null {
   const { classes, present, unit } = classesOf(summary);
   const rows = summary.sums.classes;
   if (classes.length === 0 || rows.every(({ volumeM3PerHa }) => volumeM3PerHa === null)) return null;
@@ -355,7 +355,7 @@ export function stockTable(summary: SurveySummary, units: StandUnits): ReportTab
 }
 
 /** Stems by class as they were found, and as the fitted distribution has them. */
-export function distributionTable(summary: SurveySummary, units: StandUnits): ReportTable | null {
+export function distributionTable(summary: StandSummary, units: StandUnits): ReportTable | null {
   const { classes, present, unit } = classesOf(summary);
   const { weibull } = summary.figures;
   const stems = summary.sums.classes.reduce((sum, { stemsPerHa }) => sum + stemsPerHa, 0);
@@ -409,11 +409,7 @@ const DOMINANT_WORDS = {
 } as const;
 
 /** Figures of the stand beside its sums. */
-export function standFiguresTable(
-  { figures, sums }: SurveySummary,
-  units: StandUnits,
-  system: UnitSystem,
-): ReportTable {
+export function standFiguresTable({ figures, sums }: StandSummary, units: StandUnits, system: UnitSystem): ReportTable {
   const height = (value: number | null): number | null => (value === null ? null : units.heightOf(value));
   const dominantWords = `the 100 thickest a hectare of each plot, ${DOMINANT_WORDS[figures.dominantRule]}; from ${figures.dominantPlots} plots. Small plots make it too low`;
   const index = (value: number | null): number | null => (value === null ? null : units.stems(value));
@@ -462,10 +458,10 @@ export function standFiguresTable(
   };
 }
 
-const stateWords = ({ finished, empty, trees }: SurveySummary['plots'][number]): string =>
+const stateWords = ({ finished, empty, trees }: StandSummary['plots'][number]): string =>
   empty ? 'empty' : finished ? 'finished' : trees > 0 ? 'begun' : 'to walk';
 
-export function plotsTable({ plots, survey }: SurveySummary, units: StandUnits, system: UnitSystem): ReportTable {
+export function plotsTable({ plots, survey }: StandSummary, units: StandUnits, system: UnitSystem): ReportTable {
   const strata = new Map(survey.strata.map(({ id, name }) => [id, name]));
   return {
     id: 'plots',
@@ -505,7 +501,7 @@ export function plotsTable({ plots, survey }: SurveySummary, units: StandUnits, 
 }
 
 /** How the mean and its error went, plot by plot. */
-export function progressTable({ sampling }: SurveySummary, units: StandUnits): ReportTable | null {
+export function progressTable({ sampling }: StandSummary, units: StandUnits): ReportTable | null {
   const steps = sampling?.basalAreaM2PerHa.steps ?? [];
   if (steps.length < 2) return null;
   return {
@@ -526,7 +522,7 @@ export function progressTable({ sampling }: SurveySummary, units: StandUnits): R
 }
 
 /** Every table of a survey, in the order of a report; those with nothing to say are left out. */
-export function tablesOf(summary: SurveySummary, system: UnitSystem): readonly ReportTable[] {
+export function tablesOf(summary: StandSummary, system: UnitSystem): readonly ReportTable[] {
   const units = STAND_UNITS[system];
   return [
     totalsTable(summary, units),

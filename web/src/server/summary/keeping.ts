@@ -1,6 +1,7 @@
 import type { SurveyView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
 import type { FigureService } from '../figures/service.ts';
+import type { Elsewhere } from './elsewhere.ts';
 import type { KeptName, KeptRepository } from './repository.ts';
 
 /** What was worked out of a whole survey, and whether the record has gone on since. */
@@ -25,6 +26,8 @@ export interface Keeper<T> {
 interface Dependencies {
   readonly repository: KeptRepository;
   readonly figures: Pick<FigureService, 'stampOf' | 'revisionOf' | 'countTrees'>;
+  /** Where large surveys are worked out; here where it is left out. */
+  readonly elsewhere: Elsewhere | undefined;
   /** Told of what goes wrong while nobody waits. */
   readonly onError: (error: unknown) => void;
 }
@@ -41,25 +44,33 @@ interface Stamp {
 export function keeperOf<T>(
   name: KeptName,
   workOut: (survey: SurveyView) => Promise<T>,
-  { repository, figures, onError }: Dependencies,
+  { repository, figures, elsewhere, onError }: Dependencies,
 ): Keeper<T> {
   const stampOf = async (survey: SurveyView): Promise<Stamp> => {
     const settled = digestOf([await figures.stampOf(survey), survey]);
     return { settled, whole: `${settled} ${await figures.revisionOf(survey.id)}` };
   };
+  const isLarge = async ({ id }: SurveyView): Promise<boolean> => (await figures.countTrees(id)) > WHILE_ONE_WAITS;
   /** What this process is working out already, by survey and stamp. */
   const begun = new Map<string, Promise<T>>();
   const anew = (survey: SurveyView, { whole }: Stamp): Promise<T> => {
     const key = `${survey.id} ${whole}`;
     const known = begun.get(key);
     if (known !== undefined) return known;
-    const work = workOut(survey)
-      .then(async (value) => {
-        // The stamp is older than what was read: whatever was written in between has another one.
-        await repository.keep(survey.id, name, whole, value);
-        // As it will be read again: JSON has no undefined.
-        return JSON.parse(JSON.stringify(value)) as T;
-      })
+    const here = async (): Promise<T> => {
+      const value = await workOut(survey);
+      // The stamp is older than what was read: whatever was written in between has another one.
+      await repository.keep(survey.id, name, whole, value);
+      // As it will be read again: JSON has no undefined.
+      return JSON.parse(JSON.stringify(value)) as T;
+    };
+    const there = async (run: Elsewhere): Promise<T> => {
+      await run(survey.id, name);
+      const kept = await repository.find(survey.id, name);
+      return kept === null ? here() : (kept.value as T);
+    };
+    const work = isLarge(survey)
+      .then((large) => (large && elsewhere !== undefined ? there(elsewhere) : here()))
       .finally(() => begun.delete(key));
     begun.set(key, work);
     return work;
@@ -74,8 +85,7 @@ export function keeperOf<T>(
       const stamp = await stampOf(survey);
       const kept = await repository.find(survey.id, name);
       if (kept?.stamp === stamp.whole) return { value: kept.value as T, isBehind: false, madeAt: kept.madeAt };
-      if ((await figures.countTrees(survey.id)) <= WHILE_ONE_WAITS)
-        return { value: await anew(survey, stamp), isBehind: false, madeAt: '' };
+      if (!(await isLarge(survey))) return { value: await anew(survey, stamp), isBehind: false, madeAt: '' };
       anew(survey, stamp).catch(onError);
       return kept?.stamp.startsWith(`${stamp.settled} `) === true
         ? { value: kept.value as T, isBehind: true, madeAt: kept.madeAt }

@@ -7,12 +7,13 @@ import {
   type Filling,
   type PlotSums,
 } from '@arbolito/core/survey';
-import type { PlotView, SurveySummary, SurveyView } from '../../contracts/views.ts';
+import type { PlotView, StandSummary, SurveySummary, SurveyView } from '../../contracts/views.ts';
 import { figureRowOf, type FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import type { TreeService } from '../trees/service.ts';
+import type { Elsewhere } from './elsewhere.ts';
 import { keeperOf, type AtHand } from './keeping.ts';
 import type { KeptRepository } from './repository.ts';
 import { sumUp, type KeptSums, type StandBasis } from './sum-up.ts';
@@ -21,7 +22,9 @@ export interface SummaryService {
   /** A survey's sums over the plots that count, as the record stands. */
   readonly get: (surveyId: string) => Promise<SurveySummary>;
   /** The sums that can be had without waiting; null where very many trees are worked out first. */
-  readonly atHand: (survey: SurveyView) => Promise<AtHand<SurveySummary> | null>;
+  readonly atHand: (survey: SurveyView) => Promise<AtHand<StandSummary> | null>;
+  /** As `get`, without the single trees. */
+  readonly stand: (survey: SurveyView) => Promise<StandSummary>;
   /** What all trees of a survey say together, where it can be had without waiting, and otherwise as soon as it can. */
   readonly basis: (survey: SurveyView) => Promise<StandBasis>;
   /** A plot with its trees in the light of the others. */
@@ -44,6 +47,7 @@ interface Dependencies {
   readonly plots: PlotService;
   readonly surveys: SurveyService;
   readonly trees: TreeService;
+  readonly elsewhere: Elsewhere | undefined;
   readonly onError: (error: unknown) => void;
 }
 
@@ -63,33 +67,41 @@ const onPlot = (curves: StandBasis['curves'], plotId: string): StandBasis['curve
   };
 };
 
-export function summaryService({ repository, figures, plots, surveys, trees, onError }: Dependencies): SummaryService {
+export function summaryService({
+  repository,
+  figures,
+  plots,
+  surveys,
+  trees,
+  elsewhere,
+  onError,
+}: Dependencies): SummaryService {
   const keeper = keeperOf<KeptSums>(
     'sums',
-    async (survey) => sumUp(survey, await plots.listOfSurvey(survey.id), await figures.list(survey)),
-    { repository, figures, onError },
+    async (survey) => sumUp(survey, await plots.listOfSurvey(survey.id), await figures.listSummed(survey)),
+    { repository, figures, elsewhere, onError },
   );
-  const viewOf = async (survey: SurveyView, kept: KeptSums): Promise<SurveySummary> => {
-    const { plotSums: byPlot, basis: _basis, ...sums } = kept;
+  const viewOf = async (
+    survey: SurveyView,
+    { plotSums: byPlot, basis: _basis, ...sums }: KeptSums,
+  ): Promise<StandSummary> => {
     const list = await plots.listOfSurvey(survey.id);
-    const labels = new Map(list.map(({ id, label }) => [id, label]));
-    const treesToCheck = (await figures.doubtful(survey)).flatMap(({ treeId, plotId, tag, findings }) =>
-      findings.map((finding) => ({ treeId, plotLabel: labels.get(plotId) ?? '', tag, finding })),
-    );
-    return {
-      survey,
-      plots: list.map((plot) => ({ ...plot, sums: byPlot[plot.id] ?? null })),
-      ...sums,
-      treesToCheck,
-    };
+    return { survey, plots: list.map((plot) => ({ ...plot, sums: byPlot[plot.id] ?? null })), ...sums };
   };
+  const stand = async (survey: SurveyView): Promise<StandSummary> => viewOf(survey, await keeper.get(survey));
   const basis = async (survey: SurveyView): Promise<StandBasis> =>
     ((await keeper.atHand(survey))?.value ?? (await keeper.get(survey))).basis;
   return {
     get: async (surveyId) => {
       const survey = await surveys.get(surveyId);
-      return viewOf(survey, await keeper.get(survey));
+      const summary = await stand(survey);
+      const labels = new Map(summary.plots.map(({ id, label }) => [id, label]));
+      const treesToCheck = (await figures.doubtful(survey)).flatMap(({ treeId, plotId, tag, findings }) =>
+        findings.map((finding) => ({ treeId, plotLabel: labels.get(plotId) ?? '', tag, finding })),
+      );
+      return { ...summary, treesToCheck };
     },
+    stand,
     atHand: async (survey) => {
       const found = await keeper.atHand(survey);
       return found === null ? null : { ...found, value: await viewOf(survey, found.value) };

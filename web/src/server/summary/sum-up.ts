@@ -1,6 +1,7 @@
 import type { StandCurves } from '@arbolito/core/curve';
 import type { CurveSums } from '@arbolito/core/height';
 import { seededRandom } from '@arbolito/core/practice';
+import { grouped } from '@arbolito/core/statistics';
 import {
   figureSampling,
   plotSums,
@@ -14,8 +15,8 @@ import {
   type RatioSums,
   type TalliedPlot,
 } from '@arbolito/core/survey';
-import type { PlotView, SurveySummary, SurveyView } from '../../contracts/views.ts';
-import type { FigureRow } from '../figures/repository.ts';
+import type { PlotView, StandSummary, SurveyView } from '../../contracts/views.ts';
+import type { SummedRow } from '../figures/repository.ts';
 import { fillingOfFigures, judgingCurves } from '../figures/service.ts';
 
 /** What the trees of a survey say together, for everybody who looks at some of them. */
@@ -31,7 +32,7 @@ export interface StandBasis {
 
 /** What was summed up of a survey, without the survey and the plots themselves. */
 export interface KeptSums extends Pick<
-  SurveySummary,
+  StandSummary,
   'sums' | 'figures' | 'plotsCounted' | 'sampling' | 'outsideTables'
 > {
   readonly plotSums: Readonly<Record<string, PlotSums>>;
@@ -48,13 +49,8 @@ interface CountedPlot extends TalliedPlot {
 }
 
 /** The plots that count: those with trees, and those marked finished. */
-function countedPlots(plots: readonly PlotView[], rows: readonly FigureRow[], filling: Filling): CountedPlot[] {
-  const byPlot = new Map<string, FigureRow[]>();
-  for (const row of rows) {
-    const own = byPlot.get(row.plotId);
-    if (own === undefined) byPlot.set(row.plotId, [row]);
-    else own.push(row);
-  }
+function countedPlots(plots: readonly PlotView[], rows: readonly SummedRow[], filling: Filling): CountedPlot[] {
+  const byPlot = grouped(rows, ({ plotId }) => plotId);
   return plots
     .filter(({ id, finished }) => finished || byPlot.has(id))
     .map(({ id, stratumId, shape }) => ({
@@ -66,7 +62,7 @@ function countedPlots(plots: readonly PlotView[], rows: readonly FigureRow[], fi
 }
 
 /** The sums of a survey from its plots and the figures of its trees. */
-export function sumUp(survey: SurveyView, plots: readonly PlotView[], rows: readonly FigureRow[]): KeptSums {
+export function sumUp(survey: SurveyView, plots: readonly PlotView[], rows: readonly SummedRow[]): KeptSums {
   const filling = fillingOfFigures(survey, rows);
   const counted = countedPlots(plots, rows, filling);
   const trees = counted.flatMap((plot) => plot.trees);

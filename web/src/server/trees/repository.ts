@@ -4,6 +4,7 @@ import type { Database, Queryable } from '../database/connection.ts';
 import { forgetTree, raiseRevision } from '../figures/repository.ts';
 import { corrections, observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/quantity';
+import { grouped } from '@arbolito/core/statistics';
 import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/survey';
 
 export interface TreeRow {
@@ -193,15 +194,13 @@ function repositoryOn(database: Queryable): TreeRepository {
     },
     forgetFigures: ({ id, plotId }) => forgetTree(database, id, plotId),
     stemsOf: async (treeIds) => {
-      const byTree = new Map<string, StemRow[]>();
-      if (treeIds.length === 0) return byTree;
+      if (treeIds.length === 0) return new Map<string, StemRow[]>();
       const rows = await database
         .select()
         .from(stems)
         .where(inArray(stems.treeId, [...treeIds]))
         .orderBy(asc(stems.ordinal));
-      for (const row of rows) byTree.set(row.treeId, [...(byTree.get(row.treeId) ?? []), row]);
-      return byTree;
+      return grouped(rows, ({ treeId }) => treeId);
     },
     insertStems: async (rows) => {
       if (rows.length > 0) await database.insert(stems).values([...rows]);

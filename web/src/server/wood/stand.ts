@@ -17,7 +17,7 @@ interface Dependencies {
  */
 export async function standOf({ surveys, plots, figures }: Dependencies, surveyId: string): Promise<StandView> {
   const survey = await surveys.get(surveyId);
-  const rows = await figures.list(survey);
+  const rows = await figures.listSummed(survey);
   const counted = (await plots.listOfSurvey(surveyId)).filter(({ finished, trees: own }) => finished || own > 0);
   const plotOf = new Map(counted.map(({ id }, i) => [id, i]));
   const curves = judgingCurves(rows);

@@ -24,6 +24,9 @@ const ORDER: readonly WorkPoint['check'][] = [
   'heights',
 ];
 
+/** A list of thousands is walked part by part. */
+const AT_ONCE = 60;
+
 const where = ({ plotLabel, tag }: WorkPoint): string =>
   plotLabel === null ? 'the whole survey' : `plot ${plotLabel}${tag === null ? '' : ` · tree ${tag}`}`;
 
@@ -112,6 +115,7 @@ export function WorkListPage({ surveyId, crew, list }: WorkListPageProps) {
   const [{ open, cleared, trees }, setList] = useState(list);
   const [at, setAt] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
+  const [shown, setShown] = useState(AT_ONCE);
   const decide = async (point: WorkPoint, isCleared: boolean, reason: string): Promise<void> => {
     const body = {
       id: newId(),
@@ -141,7 +145,7 @@ export function WorkListPage({ surveyId, crew, list }: WorkListPageProps) {
             : `${open.length} left to look at among ${trees} trees.`)}
       </p>
       <ol className="grid gap-3">
-        {sorted.map((point) => (
+        {sorted.slice(0, shown).map((point) => (
           <Point
             key={point.key}
             point={point}
@@ -153,6 +157,17 @@ export function WorkListPage({ surveyId, crew, list }: WorkListPageProps) {
           />
         ))}
       </ol>
+      {sorted.length > shown && (
+        <button
+          type="button"
+          className="btn justify-self-start"
+          onClick={() => {
+            setShown(shown + AT_ONCE);
+          }}
+        >
+          Show {Math.min(AT_ONCE, sorted.length - shown)} more of {sorted.length - shown}
+        </button>
+      )}
       {cleared.length > 0 && (
         <section aria-labelledby="cleared" className="grid gap-2">
           <h2 id="cleared" className="text-xl font-bold">

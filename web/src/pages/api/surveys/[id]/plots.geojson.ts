@@ -5,7 +5,7 @@ import { plotsGeoJson } from '../../../../server/report/trees-csv.ts';
 
 /** The plots of a survey as GeoJSON (RFC 7946), with their sums per hectare. */
 export const GET = endpoint(async (context) => {
-  const { survey, plots } = await services().summary.get(routeId(context, 'Survey'));
+  const { survey, plots } = await services().summary.stand(await services().surveys.get(routeId(context, 'Survey')));
   const sums = new Map(plots.map(({ id, sums: own }) => [id, own]));
   const body = plotsGeoJson(survey, plots, (plotId) => sums.get(plotId) ?? null);
   return fileOf(JSON.stringify(body), 'application/geo+json', `${survey.place.name}-${survey.name}-plots.geojson`);

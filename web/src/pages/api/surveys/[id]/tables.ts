@@ -5,9 +5,9 @@ import { csvOfTable, fileOf } from '../../../../server/report/csv.ts';
 import { readUnits } from '../../../../server/report/read-units.ts';
 import { tablesOf } from '../../../../server/report/tables.ts';
 
-/** All tables of a survey as JSON, or one of them as CSV: `?name=stand`. */
+/** All tables of a survey as JSON, or one of them as CSV: `?name=stand`; as JSON with `&as=json`. */
 export const GET = endpoint(async (context) => {
-  const summary = await services().summary.get(routeId(context, 'Survey'));
+  const summary = await services().summary.stand(await services().surveys.get(routeId(context, 'Survey')));
   const tables = tablesOf(summary, readUnits(context.url, summary.survey.unitSystem));
   const name = context.url.searchParams.get('name');
   if (name === null) return json(tables);
@@ -16,6 +16,7 @@ export const GET = endpoint(async (context) => {
     const known = tables.map(({ id }) => id).join(', ');
     throw new Problem('not-found', `There is no table “${name.slice(0, 40)}”. There are: ${known}.`);
   }
+  if (context.url.searchParams.get('as') === 'json') return json(table);
   return fileOf(csvOfTable(table), 'text/csv; charset=utf-8', `${summary.survey.place.name}-${table.id}.csv`);
 });
 
