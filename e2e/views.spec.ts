@@ -59,6 +59,7 @@ async function everyView(): Promise<string[]> {
     '/reckon/local-table',
     '/reckon/local-taper',
     '/reckon/log',
+    '/reckon/two-phases?way=count',
     `/reckon/stem?survey=${survey}`,
     `/prepare/${survey}/wood`,
     `/reckon/${survey}/logs`,

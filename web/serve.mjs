@@ -10,7 +10,7 @@ import { handler } from './dist/server/entry.mjs';
 import { isDatabaseAway, prepareDatabase } from './dist/tools/database.mjs';
 
 // It shares a small machine with its database: garbage is gathered before it is several times what is in use.
-setFlagsFromString('--heap-growing-percent=30');
+setFlagsFromString('--heap-growing-percent=40');
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'info' });
 const host = process.env.HOST || '127.0.0.1';

@@ -1,4 +1,3 @@
-import { openSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 import { freePort, openCluster } from './cluster.mjs';
 import { startServer, stopServer, tool, untilHealthy } from './server.mjs';
@@ -19,7 +18,7 @@ export async function openStack(cluster, options) {
   const host = '127.0.0.1';
   const port = await freePort();
   const url = `http://${host}:${port}`;
-  const open = () => startServer({ databaseUrl, host, port, script: ['--trace-gc','--heap-growing-percent=30','web/serve.mjs'], stdio: ['ignore', openSync('/tmp/p/gc.log','w'), 'ignore'], env: { LOG_LEVEL: 'silent' } });
+  const open = () => startServer({ databaseUrl, host, port, script: ['--cpu-prof','--cpu-prof-dir=/tmp/p/prof','--cpu-prof-interval=5000','web/serve.mjs'], stdio: 'ignore', env: { LOG_LEVEL: 'silent' } });
   let server = open();
   await untilHealthy(url, server);
   return {

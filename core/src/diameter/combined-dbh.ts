@@ -48,7 +48,7 @@ function written(stems: readonly Term[], rule: OneFigure, book: Workbook, unit: 
  */
 export function combinedDbh(stems: readonly Estimate[], rule: OneFigure, system: UnitSystem): Estimate {
   const unit = system === 'metric' ? 'cm' : 'in';
-  const { term, steps } = workOut((book) =>
+  const worked = workOut((book) =>
     written(
       stems.map(({ value }) => book.stated(convert(value, 'cm', unit), 1)),
       rule,
@@ -68,11 +68,13 @@ export function combinedDbh(stems: readonly Estimate[], rule: OneFigure, system:
     unit: 'cm',
     standardError: spread.standardError,
     printed: {
-      value: printRounded(term.exact, 1),
+      value: printRounded(worked.term.exact, 1),
       standardError: printStandardError(convert(spread.standardError, 'cm', unit)),
       unit,
     },
-    workings: steps,
+    get workings() {
+      return worked.steps;
+    },
     errorWorkings: [],
     contributions: stems.map(({ standardError }, i) => ({
       reading: null,

@@ -41,3 +41,10 @@ export const findingsOf = (outcome: Outcome): readonly Finding[] =>
   outcome.ok ? outcome.estimate.findings : outcome.findings;
 
 export const estimateOf = (outcome: Outcome): Estimate | null => (outcome.ok ? outcome.estimate : null);
+
+/** The same estimate with other findings; its workings stay unwritten until they are read. */
+export const withFindings = (estimate: Estimate, findings: readonly Finding[]): Estimate =>
+  Object.defineProperties({} as Estimate, {
+    ...Object.getOwnPropertyDescriptors(estimate),
+    findings: { value: findings, enumerable: true },
+  });

@@ -82,19 +82,34 @@ function writingWorkbook(steps: Step[], extraDecimals: number): Workbook {
 
 const MOST_EXTRA_DECIMALS = 8;
 
+/** A computation that was worked out, whose lines are written when somebody reads them. */
+export interface WorkedOut {
+  readonly term: Term;
+  readonly steps: readonly Step[];
+}
+
 /**
  * Runs a computation and writes its workings so that whoever redoes them with the numbers as printed arrives at the
  * printed result: intermediate results get as many decimals as that takes.
  *
  * @param build writes the steps; its last must be marked `final`
- * @returns the exact value and the lines
+ * @returns the exact value and the lines, which are not written before they are read: most never are
  */
-export function workOut(build: (book: Workbook) => Term): { readonly term: Term; readonly steps: readonly Step[] } {
+export function workOut(build: (book: Workbook) => Term): WorkedOut {
+  let written: readonly Step[] | null = null;
+  return {
+    term: build(silentWorkbook),
+    get steps() {
+      written ??= writeSteps(build);
+      return written;
+    },
+  };
+}
+
+function writeSteps(build: (book: Workbook) => Term): readonly Step[] {
   for (let extra = 0; ; extra += 1) {
     const steps: Step[] = [];
     const term = build(writingWorkbook(steps, extra));
-    if (term.printed === roundTo(term.exact, Math.max(0, term.decimals)) || extra === MOST_EXTRA_DECIMALS) {
-      return { term, steps };
-    }
+    if (term.printed === roundTo(term.exact, Math.max(0, term.decimals)) || extra === MOST_EXTRA_DECIMALS) return steps;
   }
 }

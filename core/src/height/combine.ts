@@ -98,7 +98,7 @@ const SOURCE = 'ISO/IEC Guide 98-3:2008 (GUM): inverse-variance weights';
 export function combinedHeight(figures: readonly Weighed[], combined: Combined, system: UnitSystem): Estimate {
   const { unit, decimals } =
     system === 'metric' ? { unit: 'm' as const, decimals: 2 } : { unit: 'ft' as const, decimals: 1 };
-  const { term, steps } = workOut((book) =>
+  const worked = workOut((book) =>
     book.step({
       terms: figures.flatMap(({ valueM }, i) => [
         book.stated(combined.weights[i] ?? 0, 4),
@@ -133,11 +133,13 @@ export function combinedHeight(figures: readonly Weighed[], combined: Combined, 
     unit: 'm',
     standardError: combined.standardErrorM,
     printed: {
-      value: printRounded(term.exact, decimals),
+      value: printRounded(worked.term.exact, decimals),
       standardError: printStandardError(convert(combined.standardErrorM, 'm', unit)),
       unit,
     },
-    workings: steps,
+    get workings() {
+      return worked.steps;
+    },
     errorWorkings: errorSteps,
     contributions: figures.map(({ name, standardErrorM }, i) => ({
       reading: null,

@@ -43,17 +43,18 @@ export function evaluate(method: Method, readings: Readings, context: MethodCont
   const recompute = (changed: Readings) =>
     toCanonical(method.compute({ ...readings, ...changed }, silentWorkbook, context).exact);
 
-  const { term, steps } = workOut((book) => method.compute(readings, book, context));
+  const worked = workOut((book) => method.compute(readings, book, context));
+  const { term } = worked;
   const value = toCanonical(term.exact);
   const diagnosed = method.diagnose({ readings, context, value, recompute, print });
   const stopping = diagnosed.filter((finding) => finding.severity === 'stop');
   if (stopping.length > 0 || !Number.isFinite(value)) return { ok: false, findings: diagnosed };
 
   const specs = description.readings;
-  const errors = specs.map((spec) => standardErrorOf(method, spec.key, readingOf(readings, spec.key)));
+  const readingErrors = specs.map((spec) => standardErrorOf(method, spec.key, readingOf(readings, spec.key)));
   const inputs = specs.map((spec, i) => ({
     value: readingOf(readings, spec.key).value,
-    standardError: errors[i] ?? 0,
+    standardError: readingErrors[i] ?? 0,
   }));
   const inResultUnit = (values: readonly number[]) => {
     const moved = Object.fromEntries(
@@ -65,7 +66,7 @@ export function evaluate(method: Method, readings: Readings, context: MethodCont
   const fromReadings = specs.map((spec, i): Contribution => ({
     reading: spec.key,
     label: spec.label,
-    readingStandardError: errors[i] ?? 0,
+    readingStandardError: readingErrors[i] ?? 0,
     readingUnit: readingOf(readings, spec.key).unit,
     effect: toCanonical(spread.parts[i]?.effect ?? 0),
   }));
@@ -78,6 +79,7 @@ export function evaluate(method: Method, readings: Readings, context: MethodCont
     effect: share * Math.abs(value),
   }));
   const standardError = Math.hypot(spread.standardError, ...stemErrors.map(({ share }) => share * term.exact));
+  let errorLines: readonly Step[] | null = null;
   return {
     ok: true,
     estimate: {
@@ -91,13 +93,19 @@ export function evaluate(method: Method, readings: Readings, context: MethodCont
         standardError: printStandardError(standardError),
         unit: result.unit,
       },
-      workings: steps,
-      errorWorkings: errorSteps(spread, fromReadings, stemErrors, {
-        value: term.exact,
-        standardError,
-        decimals: result.decimals,
-        unit: unitOf(result.unit).symbol,
-      }),
+      // Written when somebody reads them: of a hundred thousand trees nobody reads more than a few.
+      get workings() {
+        return worked.steps;
+      },
+      get errorWorkings() {
+        errorLines ??= errorSteps(spread, fromReadings, stemErrors, {
+          value: term.exact,
+          standardError,
+          decimals: result.decimals,
+          unit: unitOf(result.unit).symbol,
+        });
+        return errorLines;
+      },
       contributions: [...fromReadings, ...fromStem],
       findings: spread.curvature > ROUGH_ABOVE ? [...diagnosed, roughError(spread.curvature)] : diagnosed,
     },

@@ -37,7 +37,7 @@ const VOLUME_UNITS: Record<
  */
 export function formFactorVolume(dbh: Estimate, height: Estimate, factor: FormFactor, system: UnitSystem): Estimate {
   const units = VOLUME_UNITS[system];
-  const { term, steps } = workOut((book) => {
+  const worked = workOut((book) => {
     const d = book.stated(convert(dbh.value, 'cm', units.diameter), 1);
     const area = book.step({
       terms: [d, book.given(units.divisor)],
@@ -60,7 +60,7 @@ export function formFactorVolume(dbh: Estimate, height: Estimate, factor: FormFa
       source: SOURCE,
     });
   });
-  const value = convert(term.exact, units.volume, 'm3');
+  const value = convert(worked.term.exact, units.volume, 'm3');
   const inputs = [
     { value: dbh.value, standardError: dbh.standardError },
     { value: height.value, standardError: height.standardError },
@@ -76,11 +76,13 @@ export function formFactorVolume(dbh: Estimate, height: Estimate, factor: FormFa
     unit: 'm3',
     standardError: spread.standardError,
     printed: {
-      value: printRounded(term.exact, units.decimals),
+      value: printRounded(worked.term.exact, units.decimals),
       standardError: printStandardError(convert(spread.standardError, 'm3', units.volume)),
       unit: units.volume,
     },
-    workings: steps,
+    get workings() {
+      return worked.steps;
+    },
     errorWorkings: [],
     contributions: labels.map((label, i) => ({
       reading: label,

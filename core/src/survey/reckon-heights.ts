@@ -1,4 +1,4 @@
-import { estimateOf, findingsOf, type Estimate, type Finding, type Outcome } from '../estimate/index.ts';
+import { estimateOf, findingsOf, withFindings, type Estimate, type Finding, type Outcome } from '../estimate/index.ts';
 import {
   combinedHeight,
   combineHeights,
@@ -195,7 +195,7 @@ function judge(height: ReckonedHeight, context: MethodContext, evidence: HeightE
   const findings = withNamedSlips(findingsOf(outcome), nameSlips(naming), naming);
   return {
     ...height,
-    outcome: outcome.ok ? { ok: true, estimate: { ...outcome.estimate, findings } } : { ok: false, findings },
+    outcome: outcome.ok ? { ok: true, estimate: withFindings(outcome.estimate, findings) } : { ok: false, findings },
   };
 }
 

@@ -200,7 +200,7 @@ export function treeVolume(
   const isMetric = system === 'metric';
   const decimals = isMetric ? 3 : 1;
   const ft3PerM3 = convert(1, 'm3', 'ft3');
-  const { term, steps } = workOut((book) => {
+  const worked = workOut((book) => {
     const d = book.stated(dbh.value, 1);
     const h = book.stated(height.value, 1);
     const m3 = book.step({
@@ -244,11 +244,13 @@ export function treeVolume(
       unit: 'm3',
       standardError: spread.standardError,
       printed: {
-        value: printRounded(term.exact, decimals),
+        value: printRounded(worked.term.exact, decimals),
         standardError: printStandardError(isMetric ? spread.standardError : spread.standardError * ft3PerM3),
         unit: isMetric ? 'm3' : 'ft3',
       },
-      workings: steps,
+      get workings() {
+        return worked.steps;
+      },
       errorWorkings: [],
       contributions: labels.map((label, i) => ({
         reading: i < 2 ? label : null,

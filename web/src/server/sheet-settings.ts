@@ -1,7 +1,7 @@
 import type { CurveSums } from '@arbolito/core/height';
 import type { KitAtHand } from '@arbolito/core/kit';
 import { RULE_SETS, type LastVisit } from '@arbolito/core/diameter';
-import { COMMON_SPECIES, type Species, type TreeSettings } from '@arbolito/core/survey';
+import { COMMON_SPECIES, type PlotShape, type Species, type TreeSettings } from '@arbolito/core/survey';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
 import type { SurveyView } from '../contracts/views.ts';
 import { settingsOf } from './trees/reckon.ts';
@@ -13,6 +13,8 @@ interface SheetSettings extends TreeSettings {
   readonly species: readonly Species[];
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly slopePct: number | null;
+  /** Which trees the plot takes; null outside any plot. */
+  readonly shape: PlotShape | null;
   readonly kit: readonly KitAtHand[];
   readonly curves: Readonly<Record<string, CurveSums>>;
 }
@@ -20,7 +22,7 @@ interface SheetSettings extends TreeSettings {
 /** What a tree sheet has to know of its survey. */
 export const sheetSettingsOf = (
   survey: SurveyView,
-  plot: { readonly slopePct: number },
+  plot: { readonly slopePct: number; readonly shape: PlotShape },
   beside: Pick<SheetSettings, 'lastVisits' | 'kit' | 'curves'>,
 ): SheetSettings => ({
   ...settingsOf(survey),
@@ -29,6 +31,7 @@ export const sheetSettingsOf = (
   breastHeightM: survey.breastHeightM,
   species: survey.species,
   slopePct: plot.slopePct,
+  shape: plot.shape,
   ...beside,
 });
 
@@ -44,6 +47,7 @@ export const LOOSE_SETTINGS: SheetSettings = {
   species: COMMON_SPECIES,
   lastVisits: {},
   slopePct: null,
+  shape: null,
   kit: [],
   curves: {},
 };

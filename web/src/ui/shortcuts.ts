@@ -17,6 +17,7 @@ export const measureShortcuts = (): Shortcut[] => [
   { keys: ['s'], does: 'another stem of the same tree' },
   { keys: ['w'], does: 'where to tape; the same key or Esc closes it' },
   { keys: ['u'], does: 'the tape close up' },
+  { keys: ['i'], does: 'in or out, on a plot' },
   { keys: ['c'], does: 'to the call-out line' },
   { keys: ['n'], does: 'keep the tree and take the next' },
   { keys: ['Alt', 'letter'], does: 'the same letters while typing' },

@@ -168,6 +168,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
       else if (key === 's') addStem();
       else if (key === 'w') setPanel(panel === 'guide' ? null : 'guide');
       else if (key === 'u') setPanel(panel === 'tape' ? null : 'tape');
+      else if (key === 'i' && settings.shape !== null) setPanel(panel === 'limit' ? null : 'limit');
       else if (key === 'c') calloutRef.current?.focus();
       else if (key === 'n') keepNow();
       else return;

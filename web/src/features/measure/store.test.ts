@@ -13,6 +13,7 @@ const settings: SheetSettings = {
   fieldRules: RULE_SETS.timber.rules,
   lastVisits: {},
   slopePct: null,
+  shape: null,
   kit: [],
   curves: {},
   surveyId: null,

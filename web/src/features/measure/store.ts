@@ -37,6 +37,7 @@ import {
   type MeasureDraft,
   type Part,
   type PlacedFinding,
+  type PlotShape,
   type ReckonedTree,
   type Species,
   type TapingNotes,
@@ -55,6 +56,8 @@ export interface SheetSettings extends TreeSettings {
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   /** Slope of the plot; null where nobody knows it. */
   readonly slopePct: number | null;
+  /** Which trees the plot takes; null outside any plot. */
+  readonly shape: PlotShape | null;
   /** What the crew measures with. */
   readonly kit: readonly KitAtHand[];
   /** The survey's height curve of each species, by the other trees. */

@@ -5,5 +5,6 @@ export { LocalTaperPage } from './local-taper/LocalTaperPage.tsx';
 export { OneLogPage } from './one-log/OneLogPage.tsx';
 export { StandLogsPage } from './stand-logs/StandLogsPage.tsx';
 export { StemPage } from './stem/StemPage.tsx';
+export { TwoPhasesPage } from './two-phases/TwoPhasesPage.tsx';
 export { WoodForm } from './wood-form/WoodForm.tsx';
 export { WorkListPage } from './work-list/WorkListPage.tsx';

@@ -117,22 +117,25 @@ export function checkService({
   /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
   const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
     const { judging } = await summary.basis(survey);
-    const rows = await figures.list(survey);
     const readings = await repository.readingsOf(survey.id);
-    const sighted = rows.filter(
-      ({ treeId, heightM }) =>
-        heightM !== null &&
-        readings.get(treeId)?.some(({ measure, methodId }) => measure === 'height' && methodId !== KNOWN_HEIGHT),
-    );
-    const judged = new Map<string, FigureRow>();
-    const ids = sighted.map(({ treeId }) => treeId);
-    for await (const views of trees.judged(survey, judging, ids))
-      for (const view of views) judged.set(view.id, figureRowOf(view));
+    const read = (row: FigureRow): ReadTree => readTree(row, readings.get(row.treeId) ?? [], survey);
+    const list = await figures.list(survey, read);
+    const places = new Map<string, number>();
+    list.forEach((tree, place) => {
+      const isSighted = tree.readings.some(
+        ({ measure, methodId }) => measure === 'height' && methodId !== KNOWN_HEIGHT,
+      );
+      if (tree.heightM !== null && isSighted) places.set(tree.id, place);
+    });
+    for await (const views of trees.judged(survey, judging, [...places.keys()])) {
+      for (const view of views) {
+        const place = places.get(view.id);
+        if (place !== undefined) list[place] = read(figureRowOf(view));
+      }
+    }
     const { compare } = new Intl.Collator('en', { numeric: true });
     const placeOf = ({ plotId }: ReadTree): number => order.get(plotId) ?? 0;
-    return rows
-      .map((row) => readTree(judged.get(row.treeId) ?? row, readings.get(row.treeId) ?? [], survey))
-      .sort((a, b) => placeOf(a) - placeOf(b) || compare(a.tag, b.tag));
+    return list.sort((a, b) => placeOf(a) - placeOf(b) || compare(a.tag, b.tag));
   };
   const keeper = keeperOf<KeptPoints>(
     'work-list',

@@ -47,9 +47,12 @@ function limited(): Transform {
 
 export interface FileRows {
   readonly delimiter: string;
-  /** Head and rows as they come; the whole file never stands in memory. */
+  /** Head and rows as they come, empty lines as one empty cell; the whole file never stands in memory. */
   readonly records: AsyncIterable<readonly string[]>;
 }
+
+/** A line with nothing on it, which counts where rows are numbered and nowhere else. */
+export const isBlank = (cells: readonly string[]): boolean => cells.every((cell) => cell === '');
 
 const isCsvError = (error: unknown): error is CsvError =>
   error instanceof Error && 'code' in error && String(error.code).startsWith('CSV_');
@@ -71,7 +74,6 @@ export async function readCsv(request: Request, delimiter?: string): Promise<Fil
     delimiter: mark,
     bom: true,
     trim: true,
-    skip_empty_lines: true,
     relax_column_count: true,
     max_record_size: MOST_COLUMNS * LONGEST_CELL,
   });

@@ -14,12 +14,12 @@ import {
 import type { FileErrorView, ImportDone, ImportOptionsDto, ImportPreview } from '../../contracts/exchange.ts';
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
-import type { FigureMaker, FigureService } from '../figures/service.ts';
+import type { PlainMaker, FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { readCsv } from './read-file.ts';
+import { isBlank, readCsv } from './read-file.ts';
 import type { ExchangeRepository, PlotToMake, TreeToCopy } from './repository.ts';
 
 export interface ExchangeService {
@@ -37,7 +37,7 @@ interface Dependencies {
   readonly repository: ExchangeRepository;
   readonly surveys: SurveyService;
   readonly plots: PlotService;
-  readonly figures: Pick<FigureService, 'makerFor'>;
+  readonly figures: Pick<FigureService, 'plainMaker'>;
   readonly summary: Pick<SummaryService, 'atHand'>;
   readonly now: () => Date;
 }
@@ -45,7 +45,7 @@ interface Dependencies {
 const SAMPLE = 8;
 const MOST_ERRORS = 50;
 /** Rows that are sent to the database at a time. */
-const AT_A_TIME = 2_000;
+const AT_A_TIME = 400;
 /** Rows that are read before others get their turn. */
 const ROWS_IN_A_BREATH = 50;
 /** Rows whose figures tell the decimal mark. */
@@ -134,7 +134,7 @@ function open(
 
 /** The figures of a tree of a file, by the way of every other tree. */
 const workedOut = (
-  make: FigureMaker,
+  make: PlainMaker,
   tree: Omit<TreeToCopy, 'figures'>,
   plotLabel: string,
   plotSlopePct: number,
@@ -175,31 +175,34 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
     request: Request,
     options: ImportOptionsDto,
     record: PlotsAndTags,
-    onTree: (tree: FileTree, row: number) => Promise<void> | void,
+    onTree: (tree: FileTree) => Promise<void> | void,
   ) => {
     const { delimiter, records } = await readCsv(request, options.delimiter);
     const errors = new FileErrors();
     let heads: readonly string[] | null = null;
     // Set once the first rows have told how the file is written.
     const file: { opened?: Opened; read?: ReturnType<typeof rowReader> } = {};
+    // As a spreadsheet numbers them: the first line of the file is row 1.
     let row = 0;
+    let rows = 0;
     let trees = 0;
-    const waiting: (readonly string[])[] = [];
+    const waiting: { readonly cells: readonly string[]; readonly row: number }[] = [];
     const sample: (readonly string[])[] = [];
-    const take = async (cells: readonly string[]): Promise<void> => {
-      row += 1;
+    const take = async (cells: readonly string[], at: number): Promise<void> => {
+      rows += 1;
       // Others get their turn, and what was handed to the database is sent.
-      if (row % ROWS_IN_A_BREATH === 0) await setImmediate();
+      if (rows % ROWS_IN_A_BREATH === 0) await setImmediate();
       if (file.read === undefined) return;
       const outcome = file.read(cells);
       const wrong = outcome.ok ? record.check(outcome.tree) : outcome.errors;
-      for (const { field, message } of wrong) errors.add(row, nameOf(field), message);
+      for (const { field, message } of wrong) errors.add(at, nameOf(field), message);
       if (!outcome.ok || wrong.length > 0) return;
       trees += 1;
-      if (errors.count === 0) await onTree(outcome.tree, row);
+      if (errors.count === 0) await onTree(outcome.tree);
     };
-    const begin = async (first: readonly string[]): Promise<Opened> => {
-      const opened = open(first, waiting, survey, options);
+    const begin = async (named: readonly string[]): Promise<Opened> => {
+      const first = waiting.map(({ cells }) => cells);
+      const opened = open(named, first, survey, options);
       file.opened = opened;
       if (opened.problem === null) {
         file.read = rowReader(opened.matching, {
@@ -209,27 +212,28 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
           decimal: opened.decimal,
         });
       }
-      for (const cells of waiting) await take(cells);
+      for (const each of waiting) await take(each.cells, each.row);
       return opened;
     };
     for await (const cells of records) {
+      row += 1;
+      if (isBlank(cells)) continue;
       if (heads === null) {
         heads = cells;
-        row = 1;
         continue;
       }
       if (sample.length < SAMPLE) sample.push(cells);
       if (file.opened !== undefined) {
-        await take(cells);
+        await take(cells, row);
         continue;
       }
-      waiting.push(cells);
+      waiting.push({ cells, row });
       if (waiting.length >= ROWS_TO_GUESS) await begin(heads);
     }
     if (heads === null)
       throw invalidField('/file', 'file-empty', 'The file is empty: its first line names the columns.');
     const opened = file.opened ?? (await begin(heads));
-    return { ...opened, delimiter, errors, rows: row - 1, trees, sample };
+    return { ...opened, delimiter, errors, rows, trees, sample };
   };
 
   return {
@@ -259,18 +263,20 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
       const record = await recordOf(survey, options.makePlots ?? false);
       const writer = { observer: observer ?? survey.crew, device: device ?? 'import' };
       const moment = now().toISOString();
-      const treeId = (row: number): string => uuidFromName(`tree ${String(row)}`, importId);
+      // The first tree tells a repeated import; the others need no name that can be told again.
+      const firstId = uuidFromName('tree 2', importId);
+      let isFirst = true;
       const digest = `import ${importId}`;
       // The first tree of the same import on the record: the whole of it is, for it was written at once.
-      const before = await repository.digestOf(treeId(2));
+      const before = await repository.digestOf(firstId);
       if (before !== null && before !== digest) throw takenAlready();
       if (before === digest) {
         let trees = 0;
         const { records } = await readCsv(request, options.delimiter);
-        for await (const cells of records) trees += Math.min(1, cells.length);
+        for await (const cells of records) trees += isBlank(cells) ? 0 : 1;
         return { id: importId, trees: trees - 1, plots: 0, created: false };
       }
-      const make = await figures.makerFor(survey);
+      const make = await figures.plainMaker(survey);
       const made = new Map<string, string>();
       let newPlots: PlotToMake[] = [];
       const plotIdOf = (label: string): string => {
@@ -304,11 +310,11 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
             newPlots = [];
           };
           try {
-            const found = await readThrough(survey, request, options, record, async (tree, row) => {
+            const found = await readThrough(survey, request, options, record, async (tree) => {
               const plotId = plotIdOf(tree.plot);
               const observer = tree.observer ?? writer.observer;
               const copied = {
-                id: treeId(row),
+                id: isFirst ? firstId : randomUUID(),
                 stemId: randomUUID(),
                 observationId: randomUUID(),
                 surveyId,
@@ -322,6 +328,7 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
                 notes: tree.notes,
                 readings: tree.readings.map((reading) => ({ ...reading, id: randomUUID() })),
               };
+              isFirst = false;
               const slopePct = record.plotOf(tree.plot)?.slopePct ?? 0;
               rows.push({ ...copied, figures: make === null ? null : workedOut(make, copied, tree.plot, slopePct) });
               if (rows.length >= AT_A_TIME) await flush();

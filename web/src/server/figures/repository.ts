@@ -39,7 +39,8 @@ export interface FigureRepository {
   readonly countMissing: (surveyId: string, stamp: string) => Promise<number>;
   readonly doubtful: (surveyId: string, stamp: string) => Promise<DoubtfulTree[]>;
   readonly countTrees: (surveyId: string) => Promise<number>;
-  readonly list: (surveyId: string, stamp: string) => Promise<FigureRow[]>;
+  /** Each as it is read, made into what is wanted of it: the rows themselves need no room. */
+  readonly list: <T>(surveyId: string, stamp: string, of: (row: FigureRow) => T) => Promise<T[]>;
   /** The same without names: half as large. */
   readonly listSummed: (surveyId: string, stamp: string) => Promise<SummedRow[]>;
   /** Keeps figures as part of the transaction that worked them out. */
@@ -166,7 +167,8 @@ export function figureRepository(database: Database): FigureRepository {
         .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
       return row?.rows ?? 0;
     },
-    list: (surveyId, stamp) => rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp), figureRowOf),
+    list: (surveyId, stamp, of) =>
+      rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp), (row, one) => of(figureRowOf(row, one))),
     listSummed: (surveyId, stamp) => rowsOf(figuresQuery(SUMMED_COLUMNS, surveyId, stamp), summedRowOf),
     keep: async (tx, rows) => {
       if (rows.length === 0) return;

@@ -14,8 +14,8 @@ export interface FigureService {
   readonly stampOf: (survey: SurveyView) => Promise<string>;
   /** Rises with every change of a survey's plots and trees. */
   readonly revisionOf: (surveyId: string) => Promise<string>;
-  /** The figures of every tree of a survey; those that are not there yet are worked out and kept first. */
-  readonly list: (survey: SurveyView) => Promise<readonly FigureRow[]>;
+  /** What is wanted of the figures of every tree of a survey; those that are not there yet are worked out and kept first. */
+  readonly list: <T>(survey: SurveyView, of: (row: FigureRow) => T) => Promise<T[]>;
   /** The same, as far as the sums ask for them. */
   readonly listSummed: (survey: SurveyView) => Promise<readonly SummedRow[]>;
   /** Trees whose readings are doubted, as far as their figures are there, with what speaks against them. */
@@ -24,14 +24,17 @@ export interface FigureService {
   /** Trees whose figures are still to be worked out. */
   readonly countMissing: (survey: SurveyView) => Promise<number>;
   /**
-   * Makes figures of trees that are on their way onto the record; null for a survey with a visit before, which each of
-   * its trees has to be held against.
+   * Makes figures of plain trees that are on their way onto the record: a diameter and nothing else. Null for a survey with a
+   * visit before, which each of its trees has to be held against.
    */
-  readonly makerFor: (survey: SurveyView) => Promise<FigureMaker | null>;
+  readonly plainMaker: (survey: SurveyView) => Promise<PlainMaker | null>;
 }
 
 /** Makes the figures of trees one by one. */
-export type FigureMaker = (row: TreeRow, parts: TreeParts) => FigureToKeep;
+type FigureMaker = (row: TreeRow, parts: TreeParts) => FigureToKeep;
+
+/** The same for trees of one diameter; null for others, which take their time. */
+export type PlainMaker = (row: TreeRow, parts: TreeParts) => FigureToKeep | null;
 
 interface Dependencies {
   readonly repository: FigureRepository;
@@ -80,7 +83,7 @@ function sizeOf(row: TreeRow, { readings, lastVisit }: TreeParts): string | null
 }
 
 /** A maker of figures that remembers those of plain trees. */
-export function figureMaker(survey: SurveyView, stamp: string): FigureMaker {
+function figureMaker(survey: SurveyView, stamp: string): FigureMaker {
   const known = new Map<string, FigureToKeep>();
   return (row, parts) => {
     const size = sizeOf(row, parts);
@@ -130,10 +133,14 @@ export function figureService({ repository, surveys, trees }: Dependencies): Fig
     revisionOf: repository.revisionOf,
     countTrees: repository.countTrees,
     doubtful: async (survey) => repository.doubtful(survey.id, await stampOf(survey)),
-    list: async (survey) => repository.list(survey.id, await complete(survey)),
+    list: async (survey, of) => repository.list(survey.id, await complete(survey), of),
     listSummed: async (survey) => repository.listSummed(survey.id, await complete(survey)),
     countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
-    makerFor: async (survey) => (survey.previousSurveyId === null ? figureMaker(survey, await stampOf(survey)) : null),
+    plainMaker: async (survey) => {
+      if (survey.previousSurveyId !== null) return null;
+      const make = figureMaker(survey, await stampOf(survey));
+      return (row, parts) => (sizeOf(row, parts) === null ? null : make(row, parts));
+    },
   };
 }
 

@@ -12,7 +12,7 @@ export interface Errand {
 export type Elsewhere = (surveyId: string, name: KeptName) => Promise<void>;
 
 /** Room for a hundred thousand trees and then some; a thread that needs more ends with an error, the server goes on. */
-const ROOM = { maxOldGenerationSizeMb: 224, maxYoungGenerationSizeMb: 8 };
+const ROOM = { maxOldGenerationSizeMb: 224, maxYoungGenerationSizeMb: 4 };
 
 /**
  * Threads that run a script, one after the other: two at once would need the room of two.

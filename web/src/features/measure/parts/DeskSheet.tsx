@@ -163,7 +163,7 @@ export function DeskSheet(props: SheetProps) {
               }}
             />
             <Heights {...props} />
-            <TapingButtons onPanel={props.onPanel} />
+            <TapingButtons onPanel={props.onPanel} view={props.view} />
             <Stems {...props} />
             <HeightWorkings {...props} />
             {view.dbh !== null && <Workings name="dbh" estimate={view.dbh} />}

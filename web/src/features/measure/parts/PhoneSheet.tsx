@@ -181,7 +181,7 @@ export function PhoneSheet(props: SheetProps) {
           <MethodChoice view={view} store={store} />
           <HeightLinks view={view} />
           <LastVisit view={view} store={store} />
-          <TapingButtons onPanel={props.onPanel} />
+          <TapingButtons onPanel={props.onPanel} view={props.view} />
           <Heights {...props} />
           <Stems {...props} withFirst />
           <TapingFolds view={view} store={store} />

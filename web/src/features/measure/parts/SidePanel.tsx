@@ -6,11 +6,12 @@ import type { SheetProps } from './sheet-props.ts';
 
 // Each is fetched when it is first opened: the sheet itself stays light.
 const GuidePanel = lazy(() => import('../where-to-tape/GuidePanel.tsx'));
+const InOrOutPanel = lazy(() => import('../in-or-out/InOrOutPanel.tsx'));
 const TapeCloseUp = lazy(() => import('../tape-close-up/TapeCloseUp.tsx'));
 
 type Panel = NonNullable<SheetProps['panel']>;
 
-const TITLES: Record<Panel, string> = { guide: 'Where to tape', tape: 'The tape close up' };
+const TITLES: Record<Panel, string> = { guide: 'Where to tape', tape: 'The tape close up', limit: 'In or out' };
 
 /** A helper beside the sheet, or over it on a phone. Esc closes it. */
 export function SidePanel(props: SheetProps) {
@@ -43,7 +44,13 @@ export function SidePanel(props: SheetProps) {
         </button>
       </div>
       <Suspense fallback={<p role="status">Unfolding …</p>}>
-        {panel === 'guide' ? <GuideFor {...props} /> : <TapeFor {...props} />}
+        {panel === 'guide' ? (
+          <GuideFor {...props} />
+        ) : panel === 'tape' ? (
+          <TapeFor {...props} />
+        ) : (
+          <LimitFor {...props} />
+        )}
       </Suspense>
     </section>
   );
@@ -64,6 +71,15 @@ function GuideFor({ view, store, onPanel }: SheetProps) {
         onPanel(null);
       }}
     />
+  );
+}
+
+function LimitFor({ view }: SheetProps) {
+  const { settings, reckoned } = view;
+  return settings.shape === null ? (
+    <p>This tree stands on no plot.</p>
+  ) : (
+    <InOrOutPanel shape={settings.shape} dbhCm={reckoned.dbh?.value ?? null} system={settings.unitSystem} />
   );
 }
 

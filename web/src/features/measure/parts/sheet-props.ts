@@ -37,8 +37,8 @@ export interface SheetProps {
   /** What the line in hand rests on. */
   readonly shown: Shown | null;
   /** The helper that is open beside the sheet. */
-  readonly panel: 'guide' | 'tape' | null;
-  readonly onPanel: (panel: 'guide' | 'tape' | null) => void;
+  readonly panel: 'guide' | 'tape' | 'limit' | null;
+  readonly onPanel: (panel: 'guide' | 'tape' | 'limit' | null) => void;
 }
 
 /** What an empty point means: the survey's breast height. */

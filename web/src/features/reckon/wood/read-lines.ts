@@ -21,6 +21,9 @@ export const MOST_LINES = 10_000;
 
 const UNIT_WORDS: Partial<Record<UnitId, string>> = { cm: ' in cm', m: ' in m' };
 
+const listWords = (names: readonly string[]): string =>
+  [names.slice(0, -1).join(', '), names.at(-1) ?? ''].filter((part) => part !== '').join(' and ');
+
 /**
  * Reads a list as it was pasted: a line for each row, with spaces, tabs or semicolons between its figures. Lines that start
  * with # are left out.
@@ -44,7 +47,7 @@ export function readLines(
       if (parts.length !== fields.length) {
         problems.push({
           line: i + 1,
-          message: `wants ${wanted.slice(0, -1).join(', ')} and ${wanted.at(-1) ?? ''}, not ${String(parts.length)} figures.`,
+          message: `wants ${listWords(wanted)}, not ${String(parts.length)} figures.`,
         });
         return;
       }

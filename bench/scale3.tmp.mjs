@@ -1,0 +1,171 @@
+// What a hundred thousand trees cost: bringing them in, against the database's own copy of the same rows; the sums; memory.
+import { once } from 'node:events';
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import pg from 'pg';
+import { from as copyFrom, to as copyTo } from 'pg-copy-streams';
+
+const TREES = 100_000;
+const PLOTS = 2_000;
+const CODES = ['sp', 'bt', 'po', 'ch'];
+const WRITER = { observer: 'Crew Heron', device: 'bench' };
+
+/** A repeatable source of numbers from 0 to 1: Park and Miller 1988. */
+function numbers(seed) {
+  let state = seed;
+  return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
+}
+
+/** A file of trees: every third with a height. */
+function fileOfTrees() {
+  const random = numbers(20_26);
+  const rows = ['plot,tag,species,dbh (cm),height (m)'];
+  for (let i = 0; i < TREES; i += 1) {
+    const dbh = 10 + 40 * random();
+    const height = i % 3 === 0 ? (1.3 + 29 * Math.exp(-14 / dbh) * (0.94 + 0.12 * random())).toFixed(1) : '';
+    const plot = Math.floor((i * PLOTS) / TREES) + 1;
+    rows.push(`${plot},${i + 1},${CODES[Math.floor(4 * random())]},${dbh.toFixed(1)},${height}`);
+  }
+  return rows.join('\n');
+}
+
+const TABLES = {
+  tree: 'id, survey_id, plot_id, tag, species_code, observer, device, write_digest',
+  stem: 'id, tree_id, ordinal',
+  observation: 'id, tree_id, survey_id, observed_at, notes, observer, device',
+  reading:
+    'id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, attempt, observer, device, taken_at',
+};
+const WHERE = {
+  tree: (id) => `survey_id = '${id}'`,
+  stem: (id) => `tree_id in (select id from tree where survey_id = '${id}')`,
+  observation: (id) => `survey_id = '${id}'`,
+  reading: (id) => `observation_id in (select id from observation where survey_id = '${id}')`,
+};
+
+/** The rows that an import made, copied out, taken away and copied in again by the database itself. */
+async function bareCopy(databaseUrl, surveyId) {
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  const rows = {};
+  for (const [table, columns] of Object.entries(TABLES)) {
+    const stream = client.query(
+      copyTo(`COPY (SELECT ${columns} FROM ${table} WHERE ${WHERE[table](surveyId)}) TO STDOUT`),
+    );
+    const chunks = [];
+    for await (const chunk of stream) chunks.push(chunk);
+    rows[table] = Buffer.concat(chunks);
+  }
+  // The database holds this one survey.
+  await client.query('TRUNCATE tree_figure, reading, observation, stem, tree CASCADE');
+  await client.query('VACUUM');
+  const begun = performance.now();
+  await client.query('BEGIN');
+  for (const [table, columns] of Object.entries(TABLES)) {
+    const stream = client.query(copyFrom(`COPY ${table} (${columns}) FROM STDIN`));
+    const ended = once(stream, 'finish');
+    stream.end(rows[table]);
+    await ended;
+  }
+  await client.query('COMMIT');
+  const took = performance.now() - begun;
+  await client.end();
+  return took;
+}
+
+const memoryMb = (pid) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+
+async function json(url, method, body, type = 'application/json') {
+  const response = await fetch(url, { method, body, ...(body ? { headers: { 'content-type': type } } : {}) });
+  const answer = await response.json();
+  if (!response.ok) throw new Error(`${url}: ${JSON.stringify(answer).slice(0, 300)}`);
+  return answer;
+}
+
+async function timed(work) {
+  const begun = performance.now();
+  const value = await work();
+  return { value, ms: performance.now() - begun };
+}
+
+/**
+ * @param stack a running application with its database
+ * @returns figures in ms and MB
+ */
+export async function scaleCosts({ url, databaseUrl, serverPid }) {
+  const surveyId = randomUUID();
+  await json(
+    `${url}/api/surveys`,
+    'POST',
+    JSON.stringify({
+      id: surveyId,
+      ...WRITER,
+      place: { id: randomUUID(), name: 'Bench' },
+      name: 'A hundred thousand trees',
+      unitSystem: 'metric',
+      slopeUnit: 'pct',
+      breastHeightM: 1.3,
+      eyeHeightM: 1.6,
+      formFactor: 0.45,
+      formFactorStandardError: 0.05,
+      crew: 'Crew Heron',
+      startedOn: '2026-06-01',
+      species: CODES.map((code) => ({ code, name: `species ${code}`, crown: 'dome' })),
+      strata: [{ id: randomUUID(), name: 'whole', areaHa: 10_000 }],
+    }),
+  );
+  const csv = fileOfTrees();
+  const imported = await timed(() =>
+    json(`${url}/api/surveys/${surveyId}/import?id=${randomUUID()}&makePlots=true`, 'POST', csv, 'text/csv'),
+  );
+  const read = async (path) => (await fetch(`${url}${path}`)).text();
+  const sumsPage = `/reckon/${surveyId}`;
+  const memory = { import: memoryMb(serverPid()) };
+  await new Promise((r) => setTimeout(r, 20000)); const c = await bareCopy(databaseUrl, surveyId); return { importMs: imported.ms, c, ratio: imported.ms / c, memory };
+  const begun = performance.now();
+  const first = await timed(() => read(sumsPage));
+  let { value } = first;
+  while (!value.includes('The stand, from')) {
+    await new Promise((resolve) => setTimeout(resolve, 250));
+    value = await read(sumsPage);
+  }
+  const workedOutMs = performance.now() - begun;
+  const again = await timed(() => read(sumsPage));
+  memory.sums = memoryMb(serverPid());
+  const [plot] = await json(`${url}/api/plots?survey=${surveyId}`, 'GET');
+  const tally = await timed(() => read(`/tally/${plot.id}`));
+  const [tree] = (await json(`${url}/api/tally?plot=${plot.id}`, 'GET')).trees;
+  const sheet = await timed(() => read(`/measure/${tree.id}`));
+  // One tree is taken off: the sums of before show until the new ones are there.
+  await json(
+    `${url}/api/trees/${tree.id}`,
+    'DELETE',
+    JSON.stringify({ id: randomUUID(), madeAt: new Date().toISOString(), ...WRITER }),
+  );
+  const changed = await timed(() => read(sumsPage));
+  const fresh = await timed(() => json(`${url}/api/surveys/${surveyId}/summary`, 'GET'));
+  memory.changed = memoryMb(serverPid());
+  const list = await timed(async () => {
+    while (!(await read(`/reckon/${surveyId}/checks`)).includes('What the checks of the whole survey'))
+      await new Promise((resolve) => setTimeout(resolve, 250));
+  });
+  memory.workList = memoryMb(serverPid());
+  const file = await timed(() => read(`/api/surveys/${surveyId}/trees.csv`));
+  memory.file = memoryMb(serverPid());
+  const copy = await bareCopy(databaseUrl, surveyId);
+  return {
+    importMs: imported.ms,
+    copyMs: copy,
+    firstPageMs: first.ms,
+    workedOutMs,
+    pageAgainMs: again.ms,
+    pageChangedMs: changed.ms,
+    freshMs: fresh.ms,
+    tallyMs: tally.ms,
+    sheetMs: sheet.ms,
+    workListMs: list.ms,
+    fileMs: file.ms,
+    memory,
+    memoryMb: memoryMb(serverPid()),
+  };
+}

@@ -1,0 +1,86 @@
+import { useState } from 'react';
+import { convert, type UnitSystem } from '@arbolito/core/quantity';
+import { inOrOut, type Borderline } from '@arbolito/core/sampling';
+import { reachM, shapeWords, type PlotShape } from '@arbolito/core/survey';
+import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
+import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+
+interface InOrOutPanelProps {
+  readonly shape: PlotShape;
+  /** Of the sheet; null while nothing was read. */
+  readonly dbhCm: number | null;
+  readonly system: UnitSystem;
+}
+
+const UNITS = {
+  metric: { length: 'm', diameter: 'cm', farthest: 200 },
+  imperial: { length: 'ft', diameter: 'in', farthest: 650 },
+} as const;
+const TO: Readonly<Record<Borderline['to'], string>> = { face: 'to its face', pith: 'to its middle' };
+const ENDS = ['face', 'pith'] as const;
+const SLOPE: FigureSpec = { label: 'slope along the tape', unit: 'pct', low: -150, high: 150 };
+
+/** Whether the tree of the sheet is in: its own dbh, the shape of its own plot, and what was taped just now. */
+export default function InOrOutPanel({ shape, dbhCm, system }: InOrOutPanelProps) {
+  const { length, diameter, farthest } = UNITS[system];
+  const spec: FigureSpec = { label: 'distance as taped', unit: length, low: 0, high: farthest };
+  const [distance, setDistance] = useState('');
+  const [slope, setSlope] = useState('0');
+  const [to, setTo] = useState<Borderline['to']>('face');
+  const limitM = reachM(shape, dbhCm);
+  if (shape.kind === 'rectangle' || shape.kind === 'whole')
+    return <p>The plot is a {shapeWords(shape, system)}: its sides decide, not a distance from its middle.</p>;
+  if (dbhCm === null || limitM === null)
+    return (
+      <p>
+        {dbhCm === null
+          ? 'Read the dbh first: the limit goes by it.'
+          : 'So thin a tree is on none of the circles of this plot.'}
+      </p>
+    );
+  const taped = readFigure(spec, distance);
+  const steep = readFigure(SLOPE, slope);
+  const outcome =
+    'value' in taped && 'value' in steep
+      ? inOrOut(
+          shape.kind === 'point'
+            ? { kind: 'point', factorM2PerHa: shape.factorM2PerHa }
+            : { kind: 'plot', radiusM: limitM },
+          { dbhCm, distanceM: convert(taped.value, length, 'm'), to, slopePct: steep.value },
+        )
+      : null;
+  return (
+    <div className="grid gap-4">
+      <p className="text-quiet">Plot: {shapeWords(shape, system)}. Tape from its middle, at breast height.</p>
+      <div className="grid max-w-sm gap-2">
+        <FigureInput spec={spec} text={distance} optional onType={setDistance} />
+        <FigureInput spec={SLOPE} text={slope} onType={setSlope} />
+        <div className="flex gap-2" role="group" aria-label="Taped to">
+          {ENDS.map((end) => (
+            <button
+              key={end}
+              type="button"
+              className={`btn flex-1 ${to === end ? 'btn-main' : ''}`}
+              aria-pressed={to === end}
+              onClick={() => {
+                setTo(end);
+              }}
+            >
+              {TO[end]}
+            </button>
+          ))}
+        </div>
+      </div>
+      {outcome?.ok === true ? (
+        <InOrOutView outcome={outcome} dbhCm={dbhCm} units={{ length, diameter }} to={to} />
+      ) : (
+        <p className="card p-4">{outcome === null ? 'Type what the tape shows.' : outcome.message}</p>
+      )}
+      <p className="text-quiet">
+        The middle of the stem decides, on the level; a tree on the limit is in. Bitterlich 1948. Look up before you
+        walk in under a crown.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,149 @@
+import { useState } from 'react';
+import { printRounded, printStandardError } from '@arbolito/core/quantity';
+import type { Estimation } from '@arbolito/core/sampling';
+import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { LinesField } from '../wood/LinesField.tsx';
+import { estimate, WAYS, type Way } from './estimate.ts';
+
+const SPECS = {
+  largeN: { label: 'units with x', unit: 'one', low: 2, high: 1_000_000 },
+  largeMean: { label: 'mean of x over all', unit: 'one', low: -1e6, high: 1e6 },
+  factor: { label: 'factor, m²/ha', unit: 'one', low: 0.05, high: 200 },
+  guesses: { label: 'sum of the guesses', unit: 'one', low: 0, high: 1e9 },
+} as const satisfies Record<string, FigureSpec>;
+type Key = keyof typeof SPECS;
+
+const ASKED: Readonly<Record<Way, readonly Key[]>> = {
+  regression: ['largeN', 'largeMean'],
+  ratio: ['largeN', 'largeMean'],
+  count: ['factor'],
+  guess: ['guesses'],
+};
+
+const EXAMPLE = {
+  pairs: '22 198\n31 265\n18 150\n27 241\n35 310\n24 201\n29 262\n20 181\n33 287\n26 219',
+  counts: '7\n9\n5\n8\n6\n10\n7\n4\n8\n7\n6\n9',
+  perTree: '9.1\n8.4\n10.2\n9.8\n8.9\n9.6\n10.9\n8.1\n9.4\n9.0',
+} as const;
+
+const listed = Object.keys(WAYS) as Way[];
+
+function Result({ estimation, alone }: { readonly estimation: Estimation; readonly alone: Estimation | null }) {
+  if (!estimation.ok) return <p className="card p-5 text-lg">{estimation.message}</p>;
+  const { mean, standardError, halfWidth, degreesOfFreedom } = estimation;
+  const decimals = Math.abs(mean) >= 1_000 ? 0 : Math.abs(mean) >= 100 ? 1 : 2;
+  return (
+    <div aria-live="polite" className="grid gap-3">
+      <p>
+        <span className="text-quiet">estimate ± one standard error</span>
+        <span className="figures block text-5xl font-extrabold" data-testid="two-phases">
+          {printRounded(mean, decimals)}{' '}
+          {standardError !== null && <span className="text-sky">± {printStandardError(standardError)}</span>}
+        </span>
+      </p>
+      {halfWidth !== null && (
+        <p className="text-lg">
+          95 % interval{' '}
+          <strong className="figures">
+            {printRounded(mean - halfWidth, decimals)} to {printRounded(mean + halfWidth, decimals)}
+          </strong>
+          , by Student’s t with {printRounded(degreesOfFreedom, 0)} degrees of freedom
+          {mean === 0 ? '' : `: ± ${printRounded((100 * halfWidth) / Math.abs(mean), 1)} %`}.
+        </p>
+      )}
+      {alone?.ok === true && alone.standardError !== null && standardError !== null && (
+        <p className="text-lg">
+          The measured units alone give {printRounded(alone.mean, decimals)} ± {printStandardError(alone.standardError)}
+          :{' '}
+          {standardError < alone.standardError
+            ? `the quick figures are worth ${printRounded((alone.standardError / standardError) ** 2, 1)} times as many measured ones.`
+            : 'the quick figures do not help here.'}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Double sampling, count and measure, and 3P, from lists that are pasted. */
+export function TwoPhasesPage() {
+  const query = new URLSearchParams(location.search).get('way');
+  const [way, setWay] = useState<Way>(listed.find((each) => each === query) ?? 'regression');
+  const [lists, setLists] = useState<Readonly<Record<keyof typeof EXAMPLE, string>>>(EXAMPLE);
+  const { texts, type, values } = useFigures<Key>(SPECS, {
+    largeN: '120',
+    largeMean: '25.3',
+    factor: '4',
+    guesses: '1480',
+  });
+  const outcome = values === null ? null : estimate(way, { ...lists, ...values });
+  const lines = (name: keyof typeof EXAMPLE, title: string, of: string) => (
+    <LinesField
+      name={title}
+      of={of}
+      example={EXAMPLE[name]}
+      text={lists[name]}
+      problems={outcome?.problems[name] ?? []}
+      onType={(text) => {
+        setLists({ ...lists, [name]: text });
+      }}
+    />
+  );
+  return (
+    <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[22rem_minmax(0,1fr)] md:p-6">
+      <section aria-label="What was taken" className="grid gap-4">
+        <div className="grid grid-cols-2 gap-2" role="group" aria-label="Way">
+          {listed.map((each) => (
+            <button
+              key={each}
+              type="button"
+              className={`btn ${way === each ? 'btn-main' : ''}`}
+              aria-pressed={way === each}
+              onClick={() => {
+                setWay(each);
+                const next = new URLSearchParams(location.search);
+                next.set('way', each);
+                history.replaceState(null, '', `?${next.toString()}`);
+              }}
+            >
+              {WAYS[each].name}
+            </button>
+          ))}
+        </div>
+        {ASKED[way].map((key) => (
+          <FigureInput
+            key={key}
+            spec={SPECS[key]}
+            text={texts[key]}
+            onType={(text) => {
+              type(key, text);
+            }}
+          />
+        ))}
+        {way === 'count' ? (
+          <>
+            {lines('counts', 'Trees counted', 'one point on a line, points without a tree as 0')}
+            {lines('perTree', 'Volume per basal area', 'one measured tree on a line, in m³/m²')}
+          </>
+        ) : (
+          lines(
+            'pairs',
+            way === 'guess' ? 'Measured trees' : 'Measured units',
+            way === 'guess' ? 'guess and measured volume on a line' : 'x and y on a line',
+          )
+        )}
+      </section>
+      <section aria-label="Result" className="grid gap-4">
+        <h1 className="text-3xl font-bold">{WAYS[way].name}</h1>
+        <p className="max-w-2xl text-lg">{WAYS[way].words}</p>
+        {outcome?.estimation == null ? (
+          <p className="card p-5 text-lg">One of the figures cannot be read yet: see its field.</p>
+        ) : (
+          <Result estimation={outcome.estimation} alone={outcome.alone} />
+        )}
+        <p className="text-quiet">{WAYS[way].source}. The figures that stand here first are an example.</p>
+      </section>
+    </div>
+  );
+}
