@@ -3,6 +3,7 @@ import { once } from 'node:events';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
+import { openBrowser } from '../scripts/lib/browser.mjs';
 import { from as copyFrom, to as copyTo } from 'pg-copy-streams';
 
 const TREES = 100_000;
@@ -73,6 +74,65 @@ async function bareCopy(databaseUrl, surveyId) {
   return took;
 }
 
+async function newSurvey(url, surveyId, name) {
+  await json(
+    `${url}/api/surveys`,
+    'POST',
+    JSON.stringify({
+      id: surveyId,
+      ...WRITER,
+      place: { id: randomUUID(), name: 'Bench' },
+      name,
+      unitSystem: 'metric',
+      slopeUnit: 'pct',
+      breastHeightM: 1.3,
+      eyeHeightM: 1.6,
+      formFactor: 0.45,
+      formFactorStandardError: 0.05,
+      crew: 'Crew Heron',
+      startedOn: '2026-06-01',
+      species: CODES.map((code) => ({ code, name: `species ${code}`, crown: 'dome' })),
+      strata: [{ id: randomUUID(), name: 'whole', areaHa: 10_000 }],
+    }),
+  );
+}
+
+/** Trees of a stand that was tallied whole, on one plot. */
+const STAND = 5_000;
+
+/** The longest time between two frames while the tally of a large plot is scrolled from end to end, in ms. */
+async function slowestFrame(url) {
+  const surveyId = randomUUID();
+  await newSurvey(url, surveyId, 'A stand of five thousand trees');
+  const rows = Array.from(
+    { length: STAND },
+    (_, i) => `1,${i + 1},${CODES[i % 4]},${(10 + (i % 400) / 10).toFixed(1)}`,
+  );
+  const csv = ['plot,tag,species,dbh (cm)', ...rows].join('\n');
+  await json(`${url}/api/surveys/${surveyId}/import?id=${randomUUID()}&makePlots=true`, 'POST', csv, 'text/csv');
+  const [plot] = await json(`${url}/api/plots?survey=${surveyId}`, 'GET');
+  const browser = await openBrowser();
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${url}/tally/${plot.id}`, { waitUntil: 'networkidle' });
+    await page.locator('table caption').waitFor({ state: 'attached' });
+    return await page.evaluate(async () => {
+      const scroller = document.querySelector('table').parentElement;
+      const frames = [];
+      let last = await new Promise(requestAnimationFrame);
+      for (let step = 0; step < 240; step += 1) {
+        scroller.scrollTop += 120;
+        const now = await new Promise(requestAnimationFrame);
+        frames.push(now - last);
+        last = now;
+      }
+      return { longestMs: Math.max(...frames), rows: document.querySelectorAll('table tbody[data-index]').length };
+    });
+  } finally {
+    await browser.close();
+  }
+}
+
 const memoryMb = (pid) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
 
 async function json(url, method, body, type = 'application/json') {
@@ -94,26 +154,7 @@ async function timed(work) {
  */
 export async function scaleCosts({ url, databaseUrl, serverPid }) {
   const surveyId = randomUUID();
-  await json(
-    `${url}/api/surveys`,
-    'POST',
-    JSON.stringify({
-      id: surveyId,
-      ...WRITER,
-      place: { id: randomUUID(), name: 'Bench' },
-      name: 'A hundred thousand trees',
-      unitSystem: 'metric',
-      slopeUnit: 'pct',
-      breastHeightM: 1.3,
-      eyeHeightM: 1.6,
-      formFactor: 0.45,
-      formFactorStandardError: 0.05,
-      crew: 'Crew Heron',
-      startedOn: '2026-06-01',
-      species: CODES.map((code) => ({ code, name: `species ${code}`, crown: 'dome' })),
-      strata: [{ id: randomUUID(), name: 'whole', areaHa: 10_000 }],
-    }),
-  );
+  await newSurvey(url, surveyId, 'A hundred thousand trees');
   const csv = fileOfTrees();
   const imported = await timed(() =>
     json(`${url}/api/surveys/${surveyId}/import?id=${randomUUID()}&makePlots=true`, 'POST', csv, 'text/csv'),
@@ -151,6 +192,7 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
   memory.workList = memoryMb(serverPid());
   const file = await timed(() => read(`/api/surveys/${surveyId}/trees.csv`));
   memory.file = memoryMb(serverPid());
+  const frames = await slowestFrame(url);
   const copy = await bareCopy(databaseUrl, surveyId);
   return {
     importMs: imported.ms,
@@ -164,6 +206,7 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
     sheetMs: sheet.ms,
     workListMs: list.ms,
     fileMs: file.ms,
+    frames,
     memory,
     memoryMb: memoryMb(serverPid()),
   };

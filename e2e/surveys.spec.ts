@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { appUrl, expect, get, makePlot, PHONE, test } from './support/app.ts';
 
 interface Listed {
@@ -204,4 +205,92 @@ test('the report of each demo survey is read on the screen and taken away', asyn
       expect((await coming).suggestedFilename()).toContain(ending);
     }
   }
+});
+
+/** Brings trees in from a file. */
+async function importTrees(surveyId: string, rows: readonly string[]): Promise<void> {
+  const query = `id=${randomUUID()}&makePlots=true`;
+  const response = await fetch(`${appUrl()}/api/surveys/${surveyId}/import?${query}`, {
+    method: 'POST',
+    headers: { 'content-type': 'text/csv' },
+    body: ['plot,tag,species,dbh,height', ...rows].join('\n'),
+  });
+  expect(response.status).toBe(201);
+}
+
+test('a plot of two thousand trees is drawn where one looks, and walked to its end by keys', async ({ page }) => {
+  const { surveyId, plotId } = await makePlot(appUrl());
+  await importTrees(
+    surveyId,
+    Array.from({ length: 2_000 }, (_, i) => `1,${String(i + 1)},sp,${(12 + (i % 300) / 10).toFixed(1)},`),
+  );
+  await page.goto(`/tally/${plotId}`);
+  const row = (tag: string) =>
+    page.getByRole('button', { name: `Tree ${tag}, Scots pine: bring to the line`, exact: true });
+  await expect(row('1')).toBeVisible();
+  expect(await page.getByRole('button', { name: /bring to the line$/ }).count()).toBeLessThan(100);
+  await expect(row('2000')).toHaveCount(0);
+  const line = page.locator('#call-line');
+  await line.press('ArrowUp');
+  // Upwards from a new tree is the last one.
+  await expect(line).toHaveValue(/^#2000 /);
+  await expect(row('2000')).toBeInViewport();
+});
+
+test('a survey of two hundred plots opens one by its label, and its long table shows the rows that are looked at', async ({
+  page,
+}) => {
+  const { surveyId } = await makePlot(appUrl());
+  await importTrees(
+    surveyId,
+    Array.from({ length: 200 }, (_, i) => `${String(i + 1)},1,sp,${String(20 + (i % 9))},${i % 4 === 0 ? '18' : ''}`),
+  );
+  await page.goto(`/tally?survey=${surveyId}`);
+  await page.getByLabel('Open plot').fill('900');
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  await expect(page.getByText('There is no plot “900”')).toBeVisible();
+  await page.getByLabel('Open plot').fill('187');
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  await expect(page).toHaveTitle(/Plot 187/);
+  await page.goto(`/reckon/${surveyId}`);
+  const table = page.getByRole('group', { name: 'Plots, 200 rows' });
+  await expect(table.getByRole('link', { name: '1', exact: true })).toBeVisible();
+  await expect(table.getByRole('link', { name: '200', exact: true })).toHaveCount(0);
+  await table.evaluate((element) => {
+    element.scrollTop = element.scrollHeight;
+  });
+  await expect(table.getByRole('link', { name: '200', exact: true })).toBeVisible();
+});
+
+test('a tree on the edge is decided beside its sheet, by its own dbh and its own plot', async ({ page, plot }) => {
+  // A circle of 500 m²: 12.62 m to the middle of the stem.
+  await page.goto(`/measure?plot=${plot.plotId}`);
+  await page.getByRole('button', { name: 'In or out?' }).click();
+  await expect(page.getByText('Read the dbh first')).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the sheet' }).click();
+  await page.locator('[data-reading="diameter.diameter"]').fill('40');
+  await page.getByRole('button', { name: 'In or out?' }).click();
+  await page.getByLabel('distance as taped').fill('12.40');
+  await expect(page.getByTestId('in-or-out')).toHaveText('in');
+  // 12.616 − (12.40 + 0.20) m = 1.6 cm
+  await expect(page.getByTestId('margin')).toHaveText('1.6 cm');
+  await page.getByLabel('slope along the tape').fill('30');
+  await expect(page.getByTestId('in-or-out')).toHaveText('in');
+  await page.getByLabel('slope along the tape').fill('0');
+  await page.getByLabel('distance as taped').fill('12.5');
+  await expect(page.getByTestId('in-or-out')).toHaveText('out');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-reading="diameter.diameter"]')).toHaveValue('40');
+});
+
+test('a sample of two phases is worked out from lists that are pasted', async ({ page }) => {
+  await page.goto('/reckon/two-phases');
+  await page.getByRole('button', { name: 'Count and measure' }).click();
+  await page.getByLabel('Trees counted').fill('6\n8\n7');
+  await page.getByLabel('Volume per basal area').fill('8\n9\n10');
+  // 4 × 7 × 9, and √((1 ÷ √3 ÷ 7)² + (1 ÷ √3 ÷ 9)²) of it
+  await expect(page.getByTestId('two-phases')).toContainText('252.0');
+  await expect(page.getByTestId('two-phases')).toContainText('± 26');
+  await page.getByLabel('Trees counted').fill('6\nmany');
+  await expect(page.getByRole('alert').filter({ hasText: 'Line 2' })).toBeVisible();
 });

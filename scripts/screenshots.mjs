@@ -58,6 +58,8 @@ const views = ({ survey, woodlot, point, plot, tree, slipped, forked, heights: [
     sheet: [
       { at: '/measure/where-to-tape?rules=street&ground=slope&trunks=fork-middle' },
       { at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
+      { at: `/measure/${leaning}`, tap: 'In or out?' },
+      { at: '/prepare/who-is-in?kind=point' },
     ],
   },
   {
@@ -73,7 +75,7 @@ const views = ({ survey, woodlot, point, plot, tree, slipped, forked, heights: [
       { at: `/reckon/${survey}/logs`, tap: 'Cut all trees', seen: 'text=Per ha, from' },
       { at: '/reckon/log?units=metric&length=9&butt=48&middle=36&top=22' },
       { at: `/reckon/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=pays the same for' },
-      { at: '/prepare/who-is-in?kind=point' },
+      { at: '/reckon/two-phases', seen: '[role=img] svg' },
       { at: `/reckon/${survey}/heights`, seen: '[role=img] svg' },
     ],
   },

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { ImportDone, ImportPreview } from '../../contracts/exchange.ts';
 import type { PlotView, ProblemView, SurveySummary, TreePageView, TreeView } from '../../contracts/views.ts';
 import { api, send, useTestDatabase, type Answer } from '../testing/api.ts';
-import { act, dbhReading, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { act, dbhReading, knownHeight, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
 
@@ -76,6 +76,44 @@ describe('a file of trees', () => {
       '2: Tree 7 of plot 1 is there already.',
       '4: Tree 8 of plot 1 is there already.',
     ]);
+  });
+
+  it('numbers its rows as a spreadsheet does: empty lines count, and are no trees', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const csv = 'plot,tag,species,dbh\n\n1,1,sp,30\n,,,\n\n1,2,sp,oak\n';
+    const { body } = await file<ImportPreview>(survey.id, csv);
+    expect(body).toMatchObject({ rows: 2, trees: 1 });
+    expect(body.errors.map(({ row }) => row)).toEqual([6]);
+    const good = await file<ImportDone>(survey.id, csv.replace('oak', '31'), { id: uuid() });
+    expect(good.body.trees).toBe(2);
+    expect((await treesOf(plot.id)).map(({ tag }) => tag)).toEqual(['1', '2']);
+  });
+
+  it('has the figures of its trees by the way of every other tree', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    await file(survey.id, 'plot,tag,species,dbh,height\n1,1,sp,30.1,\n1,2,sp,30.1,\n1,3,bt,41,22.5\n', { id: uuid() });
+    const called = await surveyWithPlot();
+    for (const [tag, speciesCode, dbh, heightM] of [
+      ['1', 'sp', 30.1, null],
+      ['2', 'sp', 30.1, null],
+      ['3', 'bt', 41, 22.5],
+    ] as const) {
+      const readings = [dbhReading(dbh), ...(heightM === null ? [] : [knownHeight(heightM)])];
+      await api('POST', '/api/trees', newTree(called.plot.id, tag, { speciesCode, readings }));
+    }
+    const sumsOf = async (id: string) => (await api<SurveySummary>('GET', `/api/surveys/${id}/summary`)).body.sums;
+    const { stems, basalAreaM2PerHa, volumeM3PerHa, quadraticMeanDiameterCm } = await sumsOf(survey.id);
+    expect({ stems, basalAreaM2PerHa, volumeM3PerHa, quadraticMeanDiameterCm }).toEqual(
+      await sumsOf(called.survey.id).then((sums) => ({
+        stems: sums.stems,
+        basalAreaM2PerHa: sums.basalAreaM2PerHa,
+        volumeM3PerHa: sums.volumeM3PerHa,
+        quadraticMeanDiameterCm: sums.quadraticMeanDiameterCm,
+      })),
+    );
+    // 20 trees a hectare for each of two of 30.1 cm and one of 41 cm.
+    expect(basalAreaM2PerHa?.mean).toBeCloseTo((20 * Math.PI * (2 * 30.1 ** 2 + 41 ** 2)) / 40_000, 9);
+    expect((await treesOf(plot.id)).length).toBe(3);
   });
 
   it('with semicolons and decimal commas, in inches, is read as it stands', async () => {

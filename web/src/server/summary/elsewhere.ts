@@ -11,20 +11,40 @@ export interface Errand {
 /** Works something out of a whole survey and keeps it, without holding up those who ask for something else. */
 export type Elsewhere = (surveyId: string, name: KeptName) => Promise<void>;
 
-/** Room for a hundred thousand trees and then some; a thread that needs more ends with an error, the server goes on. */
-const ROOM = { maxOldGenerationSizeMb: 224, maxYoungGenerationSizeMb: 4 };
+/** A thread that needs more ends with an error, the server goes on. A hundred thousand trees need a quarter of it. */
+const ROOM = { maxOldGenerationSizeMb: 640, maxYoungGenerationSizeMb: 4 };
 
 /**
- * Threads that run a script, one after the other: two at once would need the room of two.
+ * Runs errands one after the other: two at once would need the room of two. What is asked for again while it waits for its
+ * turn is worked out once: it looks at the record when it begins.
+ */
+export function oneByOne(run: Elsewhere): Elsewhere {
+  let last: Promise<unknown> = Promise.resolve();
+  const waiting = new Map<string, Promise<void>>();
+  return (surveyId, name) => {
+    const key = `${surveyId} ${name}`;
+    const known = waiting.get(key);
+    if (known !== undefined) return known;
+    const work = last.then(() => {
+      waiting.delete(key);
+      return run(surveyId, name);
+    });
+    waiting.set(key, work);
+    last = work.catch(() => undefined);
+    return work;
+  };
+}
+
+/**
+ * Threads that run a script.
  *
  * @param script path of the built thread
  */
-export function inThread(script: string, databaseUrl: string): Elsewhere {
-  let last: Promise<unknown> = Promise.resolve();
-  return (surveyId, name) => {
-    const errand: Errand = { databaseUrl, surveyId, name };
-    const run = (): Promise<void> =>
+export const inThread = (script: string, databaseUrl: string): Elsewhere =>
+  oneByOne(
+    (surveyId, name) =>
       new Promise((resolve, reject) => {
+        const errand: Errand = { databaseUrl, surveyId, name };
         const worker = new Worker(script, { workerData: errand, resourceLimits: ROOM });
         // A server that ends does not wait for it.
         worker.unref();
@@ -33,9 +53,5 @@ export function inThread(script: string, databaseUrl: string): Elsewhere {
           if (code === 0) resolve();
           else reject(new Error(`the thread that worked out the ${name} ended with ${String(code)}`));
         });
-      });
-    const work = last.then(run);
-    last = work.catch(() => undefined);
-    return work;
-  };
-}
+      }),
+  );

@@ -2,7 +2,7 @@ import type { SurveyView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
 import type { FigureService } from '../figures/service.ts';
 import type { Elsewhere } from './elsewhere.ts';
-import type { KeptName, KeptRepository } from './repository.ts';
+import type { Kept, KeptName, KeptRepository } from './repository.ts';
 
 /** What was worked out of a whole survey, and whether the record has gone on since. */
 export interface AtHand<T> {
@@ -21,6 +21,11 @@ export interface Keeper<T> {
    * where nothing was yet; both are being worked out anew then.
    */
   readonly atHand: (survey: SurveyView) => Promise<AtHand<T> | null>;
+  /**
+   * What is good enough beside something else: in a large survey that which was worked out last under the same settings,
+   * and nothing is worked out for its sake as long as there is such a one.
+   */
+  readonly nearEnough: (survey: SurveyView) => Promise<T>;
 }
 
 interface Dependencies {
@@ -75,21 +80,30 @@ export function keeperOf<T>(
     begun.set(key, work);
     return work;
   };
+  /** What is kept under the same settings; whether the record has gone on since stands in its stamp. */
+  const keptOf = async ({ id }: SurveyView, { settled }: Stamp): Promise<Kept | null> => {
+    const kept = await repository.find(id, name);
+    return kept?.stamp.startsWith(`${settled} `) === true ? kept : null;
+  };
+  const get = async (survey: SurveyView): Promise<T> => {
+    const stamp = await stampOf(survey);
+    const kept = await keptOf(survey, stamp);
+    return kept?.stamp === stamp.whole ? (kept.value as T) : anew(survey, stamp);
+  };
   return {
-    get: async (survey) => {
-      const stamp = await stampOf(survey);
-      const kept = await repository.find(survey.id, name);
-      return kept?.stamp === stamp.whole ? (kept.value as T) : anew(survey, stamp);
+    get,
+    nearEnough: async (survey) => {
+      if (!(await isLarge(survey))) return get(survey);
+      const kept = await keptOf(survey, await stampOf(survey));
+      return kept === null ? get(survey) : (kept.value as T);
     },
     atHand: async (survey) => {
       const stamp = await stampOf(survey);
-      const kept = await repository.find(survey.id, name);
+      const kept = await keptOf(survey, stamp);
       if (kept?.stamp === stamp.whole) return { value: kept.value as T, isBehind: false, madeAt: kept.madeAt };
       if (!(await isLarge(survey))) return { value: await anew(survey, stamp), isBehind: false, madeAt: '' };
       anew(survey, stamp).catch(onError);
-      return kept?.stamp.startsWith(`${stamp.settled} `) === true
-        ? { value: kept.value as T, isBehind: true, madeAt: kept.madeAt }
-        : null;
+      return kept === null ? null : { value: kept.value as T, isBehind: true, madeAt: kept.madeAt };
     },
   };
 }

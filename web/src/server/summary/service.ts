@@ -25,7 +25,7 @@ export interface SummaryService {
   readonly atHand: (survey: SurveyView) => Promise<AtHand<StandSummary> | null>;
   /** As `get`, without the single trees. */
   readonly stand: (survey: SurveyView) => Promise<StandSummary>;
-  /** What all trees of a survey say together, where it can be had without waiting, and otherwise as soon as it can. */
+  /** What all trees of a survey say together; in a large one as they said it when the sums were last asked for. */
   readonly basis: (survey: SurveyView) => Promise<StandBasis>;
   /** A plot with its trees in the light of the others. */
   readonly ofPlot: (survey: SurveyView, plot: PlotView) => Promise<PlotInStand>;
@@ -89,8 +89,7 @@ export function summaryService({
     return { survey, plots: list.map((plot) => ({ ...plot, sums: byPlot[plot.id] ?? null })), ...sums };
   };
   const stand = async (survey: SurveyView): Promise<StandSummary> => viewOf(survey, await keeper.get(survey));
-  const basis = async (survey: SurveyView): Promise<StandBasis> =>
-    ((await keeper.atHand(survey))?.value ?? (await keeper.get(survey))).basis;
+  const basis = async (survey: SurveyView): Promise<StandBasis> => (await keeper.nearEnough(survey)).basis;
   return {
     get: async (surveyId) => {
       const survey = await surveys.get(surveyId);

@@ -59,6 +59,8 @@ const reading = (
 
 export const dbhReading = (cm: number): ReadingDto => reading('diameter', 'diameter.tape', 'diameter', cm, 'cm');
 
+export const knownHeight = (m: number): ReadingDto => reading('height', 'height.known', 'height', m, 'm');
+
 export const sights = (top: number, base: number, distanceM: number): ReadingDto[] => [
   reading('height', 'height.two-angles', 'top', top, 'pct'),
   reading('height', 'height.two-angles', 'base', base, 'pct'),

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { printRounded, printStandardError } from '@arbolito/core/quantity';
 import type { Estimation } from '@arbolito/core/sampling';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
@@ -6,6 +6,8 @@ import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { LinesField } from '../wood/LinesField.tsx';
 import { estimate, WAYS, type Way } from './estimate.ts';
+
+const PairsChart = lazy(() => import('./PairsChart.tsx'));
 
 const SPECS = {
   largeN: { label: 'units with x', unit: 'one', low: 2, high: 1_000_000 },
@@ -78,6 +80,8 @@ export function TwoPhasesPage() {
     guesses: '1480',
   });
   const outcome = values === null ? null : estimate(way, { ...lists, ...values });
+  const estimation = outcome?.estimation ?? null;
+  const pairs = outcome?.pairs ?? null;
   const lines = (name: keyof typeof EXAMPLE, title: string, of: string) => (
     <LinesField
       name={title}
@@ -92,25 +96,7 @@ export function TwoPhasesPage() {
   );
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[22rem_minmax(0,1fr)] md:p-6">
-      <section aria-label="What was taken" className="grid gap-4">
-        <div className="grid grid-cols-2 gap-2" role="group" aria-label="Way">
-          {listed.map((each) => (
-            <button
-              key={each}
-              type="button"
-              className={`btn ${way === each ? 'btn-main' : ''}`}
-              aria-pressed={way === each}
-              onClick={() => {
-                setWay(each);
-                const next = new URLSearchParams(location.search);
-                next.set('way', each);
-                history.replaceState(null, '', `?${next.toString()}`);
-              }}
-            >
-              {WAYS[each].name}
-            </button>
-          ))}
-        </div>
+      <section aria-label="What was taken" className="order-2 grid gap-4 md:order-none">
         {ASKED[way].map((key) => (
           <FigureInput
             key={key}
@@ -134,13 +120,42 @@ export function TwoPhasesPage() {
           )
         )}
       </section>
-      <section aria-label="Result" className="grid gap-4">
+      <section aria-label="Result" className="order-1 grid min-w-0 gap-4 md:order-none">
+        <div className="grid grid-cols-2 gap-2 lg:grid-cols-4" role="group" aria-label="Way">
+          {listed.map((each) => (
+            <button
+              key={each}
+              type="button"
+              className={`btn ${way === each ? 'btn-main' : ''}`}
+              aria-pressed={way === each}
+              onClick={() => {
+                setWay(each);
+                const next = new URLSearchParams(location.search);
+                next.set('way', each);
+                history.replaceState(null, '', `?${next.toString()}`);
+              }}
+            >
+              {WAYS[each].name}
+            </button>
+          ))}
+        </div>
         <h1 className="text-3xl font-bold">{WAYS[way].name}</h1>
         <p className="max-w-2xl text-lg">{WAYS[way].words}</p>
-        {outcome?.estimation == null ? (
+        {estimation === null ? (
           <p className="card p-5 text-lg">One of the figures cannot be read yet: see its field.</p>
         ) : (
-          <Result estimation={outcome.estimation} alone={outcome.alone} />
+          <Result estimation={estimation} alone={outcome?.alone ?? null} />
+        )}
+        {pairs !== null && (
+          <Suspense
+            fallback={
+              <p role="status" className="h-80">
+                Drawing …
+              </p>
+            }
+          >
+            <PairsChart {...pairs} />
+          </Suspense>
         )}
         <p className="text-quiet">{WAYS[way].source}. The figures that stand here first are an example.</p>
       </section>

@@ -12,6 +12,17 @@ describe('samples of two phases from pasted lists', () => {
     expect(alone).toMatchObject({ ok: true, mean: 11 });
   });
 
+  it('are drawn with the line through their mean and the estimate: y = 2 + 3 x from 1 to 7', () => {
+    const { pairs } = estimate('regression', { ...NOTHING, largeMean: 7, pairs: '1 5\n2 8\n4 14\n5 17' });
+    expect(pairs?.points).toHaveLength(4);
+    const [from, to] = pairs?.line ?? [];
+    expect([from?.[0], to?.[0]]).toEqual([1, 7]);
+    expect(from?.[1]).toBeCloseTo(5, 9);
+    expect(to?.[1]).toBeCloseTo(23, 9);
+    // At their own mean no line can be told from these two points.
+    expect(estimate('regression', { ...NOTHING, pairs: '1 5\n2 8\n4 14\n5 17' }).pairs?.line).toEqual([]);
+  });
+
   it('take a ratio times the mean of the large sample: 30 ÷ 10 × 3 = 9', () => {
     const { estimation } = estimate('ratio', { ...NOTHING, pairs: '2; 6\n3; 9\n5; 15' });
     expect(estimation).toMatchObject({ ok: true, mean: expect.closeTo(9, 9) as number });

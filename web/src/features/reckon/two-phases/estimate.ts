@@ -48,10 +48,21 @@ export interface Typed {
   readonly guesses: number;
 }
 
+/** The measured units as they can be drawn. */
+export interface Pairs {
+  readonly points: readonly (readonly [x: number, y: number])[];
+  /** Two ends of the line that y follows. */
+  readonly line: readonly (readonly [x: number, y: number])[];
+  /** Mean of x over all units. */
+  readonly at: number;
+}
+
 export interface Outcome {
   readonly estimation: Estimation | null;
   /** The measured units alone, as if there were no others; null where that is no estimate of the same thing. */
   readonly alone: Estimation | null;
+  /** Null where there is no line to draw. */
+  readonly pairs: Pairs | null;
   readonly problems: Readonly<Record<'pairs' | 'counts' | 'perTree', readonly LineProblem[]>>;
 }
 
@@ -69,26 +80,38 @@ export function estimate(way: Way, typed: Typed): Outcome {
     counts: isCount ? counts.problems : [],
     perTree: isCount ? perTree.problems : [],
   };
-  if (Object.values(problems).some((list) => list.length > 0)) return { estimation: null, alone: null, problems };
+  if (Object.values(problems).some((list) => list.length > 0))
+    return { estimation: null, alone: null, pairs: null, problems };
   const x = pairs.rows.map(([first = NaN]) => first);
   const y = pairs.rows.map(([, second = NaN]) => second);
   if (isCount) {
     const list = (rows: readonly (readonly number[])[]): number[] => rows.map(([value = NaN]) => value);
-    return { estimation: countAndMeasure(list(counts.rows), typed.factor, list(perTree.rows)), alone: null, problems };
+    const estimation = countAndMeasure(list(counts.rows), typed.factor, list(perTree.rows));
+    return { estimation, alone: null, pairs: null, problems };
   }
-  if (way === 'guess')
-    return {
-      estimation: threePTotal(
-        typed.guesses,
-        y.map((each, i) => each / (x[i] ?? NaN)),
-      ),
-      alone: null,
-      problems,
-    };
+  if (way === 'guess') {
+    const ratios = y.map((each, i) => each / (x[i] ?? NaN));
+    return { estimation: threePTotal(typed.guesses, ratios), alone: null, pairs: null, problems };
+  }
   const of = way === 'ratio' ? ratioDoubleSample : regressionDoubleSample;
+  const estimation = of(x, y, { n: typed.largeN, meanX: typed.largeMean });
   return {
-    estimation: of(x, y, { n: typed.largeN, meanX: typed.largeMean }),
+    estimation,
     alone: simpleSample(y),
+    pairs: estimation.ok ? pairsOf(x, y, { x: typed.largeMean, y: estimation.mean }) : null,
     problems,
+  };
+}
+
+/** The line goes through the mean of the measured units, and through what is estimated at the mean of all. */
+function pairsOf(x: readonly number[], y: readonly number[], all: { readonly x: number; readonly y: number }): Pairs {
+  const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
+  const own = { x: mean(x), y: mean(y) };
+  const slope = all.x === own.x ? null : (all.y - own.y) / (all.x - own.x);
+  const ends = [Math.min(...x, all.x), Math.max(...x, all.x)];
+  return {
+    points: x.map((each, i) => [each, y[i] ?? 0] as const),
+    line: slope === null ? [] : ends.map((end) => [end, own.y + slope * (end - own.x)] as const),
+    at: all.x,
   };
 }

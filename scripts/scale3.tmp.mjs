@@ -1,4 +1,0 @@
-import { openStack } from './lib/stack.mjs';
-import { scaleCosts } from '../bench/scale3.tmp.mjs';
-const large = await openStack('scale', { demo: false });
-try { console.log(await scaleCosts(large)); } catch (e) { console.error(e); } finally { await large.close(); process.exit(0); }
