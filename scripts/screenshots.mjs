@@ -58,7 +58,7 @@ const views = ({ survey, woodlot, point, plot, tree, slipped, forked, heights: [
     sheet: [
       { at: '/measure/where-to-tape?rules=street&ground=slope&trunks=fork-middle' },
       { at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
-      { at: `/measure/${leaning}`, tap: 'In or out?' },
+      { at: `/measure/${leaning}`, tap: 'In or out?', seen: 'text=distance as taped' },
       { at: '/prepare/who-is-in?kind=point' },
     ],
   },
