@@ -53,41 +53,37 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
   const sum = new Float64Array(cells * strata);
   const squares = new Float64Array(cells * strata);
   const wholeMean = new Float64Array(cells);
-  const touched = new Int32Array(groups);
-  const isTouched = new Uint8Array(groups);
-  let count = 0;
+  const { whole: shares } = weights;
   const n = plot.length;
-  const closePlot = (at: number): void => {
-    const offset = (weights.stratum[at] ?? 0) * cells;
-    const own = weights.whole?.[at] ?? 0;
-    for (let t = 0; t < count; t += 1) {
-      const g = touched[t] ?? 0;
-      isTouched[g] = 0;
-      for (let cell = g * FIGURES; cell < g * FIGURES + FIGURES; cell += 1) {
-        const value = ofPlot[cell] ?? 0;
-        sum[offset + cell] = (sum[offset + cell] ?? 0) + value;
-        squares[offset + cell] = (squares[offset + cell] ?? 0) + value * value;
-        wholeMean[cell] = (wholeMean[cell] ?? 0) + own * value;
-        ofPlot[cell] = 0;
-      }
-    }
-    count = 0;
-  };
-  for (let i = 0; i < n; i += 1) {
-    const g = group[i] ?? -1;
-    if (g >= 0) {
-      if (isTouched[g] === 0) {
-        isTouched[g] = 1;
-        touched[count] = g;
-        count += 1;
-      }
+  let end = 0;
+  while (end < n) {
+    const begin = end;
+    const at = plot[begin] ?? 0;
+    for (; end < n && plot[end] === at; end += 1) {
+      const g = group[end] ?? -1;
+      if (g < 0) continue;
       const cell = g * FIGURES;
       trees[g] = (trees[g] ?? 0) + 1;
-      ofPlot[cell] = (ofPlot[cell] ?? 0) + (stems[i] ?? 0);
-      ofPlot[cell + 1] = (ofPlot[cell + 1] ?? 0) + (basalArea[i] ?? 0);
-      ofPlot[cell + 2] = (ofPlot[cell + 2] ?? 0) + (volume[i] ?? 0);
+      ofPlot[cell] = (ofPlot[cell] ?? 0) + (stems[end] ?? 0);
+      ofPlot[cell + 1] = (ofPlot[cell + 1] ?? 0) + (basalArea[end] ?? 0);
+      ofPlot[cell + 2] = (ofPlot[cell + 2] ?? 0) + (volume[end] ?? 0);
     }
-    if (i + 1 === n || plot[i + 1] !== plot[i]) closePlot(plot[i] ?? 0);
+    // The trees once more: each group is added by its first tree and left at nothing for the others of its kind.
+    const offset = (weights.stratum[at] ?? 0) * cells;
+    const share = shares?.[at] ?? 0;
+    for (let i = begin; i < end; i += 1) {
+      const g = group[i] ?? -1;
+      if (g < 0) continue;
+      const from = g * FIGURES;
+      for (let cell = from; cell < from + FIGURES; cell += 1) {
+        const value = ofPlot[cell] ?? 0;
+        const into = offset + cell;
+        ofPlot[cell] = 0;
+        sum[into] = (sum[into] ?? 0) + value;
+        squares[into] = (squares[into] ?? 0) + value * value;
+        if (share > 0) wholeMean[cell] = (wholeMean[cell] ?? 0) + share * value;
+      }
+    }
   }
   const mean = new Float64Array(cells);
   const variance = new Float64Array(cells);
