@@ -192,6 +192,10 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
   memory.workList = memoryMb(serverPid());
   const file = await timed(() => read(`/api/surveys/${surveyId}/trees.csv`));
   memory.file = memoryMb(serverPid());
+  const pdf = await timed(() => read(`/print/report.pdf?survey=${surveyId}`));
+  memory.pdf = memoryMb(serverPid());
+  const workbook = await timed(() => read(`/print/report.xlsx?survey=${surveyId}`));
+  memory.workbook = memoryMb(serverPid());
   const frames = await slowestFrame(url);
   const copy = await bareCopy(databaseUrl, surveyId);
   return {
@@ -206,6 +210,8 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
     sheetMs: sheet.ms,
     workListMs: list.ms,
     fileMs: file.ms,
+    pdfMs: pdf.ms,
+    workbookMs: workbook.ms,
     frames,
     memory,
     memoryMb: memoryMb(serverPid()),

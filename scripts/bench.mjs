@@ -115,6 +115,7 @@ run(async () => {
       line('the sheet of one tree', ms(costs.sheetMs));
       line('the work list, made anew', `${(costs.workListMs / 1000).toFixed(1)} s`);
       line('the trees as a file', `${(costs.fileMs / 1000).toFixed(1)} s`);
+      line('the report as PDF, and as a workbook', `${ms(costs.pdfMs)}, ${ms(costs.workbookMs)}`);
       const { longestMs, rows } = costs.frames;
       line(`scrolling 5000 trees, ${rows} of them drawn: longest frame`, `${ms(longestMs)} of ${BUDGET.frameMs} ms`);
       line('memory of the server process, most', `${costs.memoryMb.toFixed(0)} MB of ${BUDGET.memoryMb} MB`);

@@ -36,6 +36,21 @@ describe('the workbook', () => {
     expect(redo('3.3333 × (−3000)')).toBeCloseTo(-9999.9, 6);
   });
 
+  it('writes its lines when somebody reads them, once', () => {
+    let written = 0;
+    const worked = workOut((book) => {
+      if (book !== silentWorkbook) written += 1;
+      return chain(book);
+    });
+    expect(worked.term.exact).toBeCloseTo(-10_000, 9);
+    expect(written).toBe(0);
+    const lines = worked.steps;
+    const before = written;
+    expect(before).toBeGreaterThan(0);
+    expect(worked.steps).toBe(lines);
+    expect(written).toBe(before);
+  });
+
   it('computes the same without writing', () => {
     expect(chain(silentWorkbook).exact).toBe(workOut(chain).term.exact);
   });

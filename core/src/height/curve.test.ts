@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../practice/index.ts';
 import { normal } from '../practice/random.ts';
-import { curveSums, expectedByCurve, type CurvePoint } from './index.ts';
+import { curveSums, curveWithout, expectedByCurve, type CurvePoint } from './index.ts';
 
 const DIAMETERS = [12, 15, 18, 22, 26, 30, 35, 41, 48, 56];
 /** h = 1.3 + 30 exp(−14 ÷ d), without any scatter. */
@@ -9,6 +9,21 @@ const heightOf = (dbhCm: number): number => 1.3 + 30 * Math.exp(-14 / dbhCm);
 const EXACT: readonly CurvePoint[] = DIAMETERS.map((dbhCm) => ({ dbhCm, heightM: heightOf(dbhCm) }));
 
 describe('the height curve of a survey', () => {
+  it('without one of its trees is the curve of the others', () => {
+    const random = seededRandom(31);
+    const trees = DIAMETERS.map((dbhCm) => ({ dbhCm, heightM: heightOf(dbhCm) * (0.95 + 0.1 * random()) }));
+    for (const own of trees) {
+      const left = curveWithout(curveSums(trees), own);
+      const others = curveSums(trees.filter((tree) => tree !== own));
+      expect(left.n).toBe(others.n);
+      expect(expectedByCurve(left, 28)?.heightM).toBeCloseTo(expectedByCurve(others, 28)?.heightM ?? NaN, 9);
+      expect(expectedByCurve(curveSums(trees), 28, own)?.heightM).toBeCloseTo(
+        expectedByCurve(others, 28)?.heightM ?? NaN,
+        9,
+      );
+    }
+  });
+
   it('goes through trees that lie on it: at 28 cm 1.3 + 30 e^−0.5 = 19.496 m', () => {
     const expected = expectedByCurve(curveSums(EXACT), 28);
     expect(expected?.heightM).toBeCloseTo(1.3 + 30 * Math.exp(-0.5), 6);

@@ -116,7 +116,7 @@ export function checkService({
 }: Dependencies): CheckService {
   /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
   const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
-    const { judging } = await summary.basis(survey);
+    const { judging } = await summary.basisNow(survey);
     const readings = await repository.readingsOf(survey.id);
     const read = (row: FigureRow): ReadTree => readTree(row, readings.get(row.treeId) ?? [], survey);
     const list = await figures.list(survey, read);

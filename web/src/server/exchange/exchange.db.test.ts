@@ -198,6 +198,26 @@ describe('what goes out', () => {
     expect(preview.body.columns).toMatchObject({ dbh: { unit: 'cm' }, height: { unit: 'm' }, away: { unit: 'm' } });
   });
 
+  it('are all trees of a survey of many in one file, plot by plot as people number them', async () => {
+    const { survey } = await surveyWithPlot();
+    // Brought in backwards: the file is in order all the same.
+    const trees = Array.from({ length: 1_203 }, (_, i) => ({ plot: 1 + Math.floor(i / 401), tag: 1 + (i % 401) }));
+    const rows = [...trees]
+      .reverse()
+      .map(({ plot, tag }) => `${String(plot)},${String(tag)},sp,${String(20 + (tag % 9))}`);
+    await file(survey.id, ['plot,tag,species,dbh', ...rows].join('\n'), { id: uuid(), makePlots: 'true' });
+    const response = await send(new Request(`http://test/api/surveys/${survey.id}/trees.csv`));
+    const lines = (await response.text()).trimEnd().split('\r\n').slice(1);
+    expect(
+      lines.map((line) =>
+        line
+          .split(',')
+          .filter((_, at) => at === 0 || at === 2)
+          .join(' '),
+      ),
+    ).toEqual(trees.map(({ plot, tag }) => `${String(plot)} ${String(tag)}`));
+  });
+
   it('are trees page by page, each once, whatever the size of a page', async () => {
     const { survey } = await surveyWithPlot();
     const rows = Array.from({ length: 7 }, (_, i) => `1,${String(i + 1)},sp,3${String(i)}`);

@@ -32,6 +32,9 @@ const PAGE_WIDTH = 515;
 /** Columns beyond this stand better on a page turned on its side. */
 const MOST_UPRIGHT = 8;
 
+/** Longer tables fill more pages than anybody turns, and take minutes to set. */
+const MOST_ROWS = 500;
+
 /** Share of a page below which no heading stands. */
 const HEADING_TO = 0.84;
 
@@ -46,6 +49,12 @@ function tableOf({ columns, rows, total, notes }: ReportTable): Content[] {
     bold: bold || i === 0,
   });
   const size = columns.length > MOST_UPRIGHT ? 7 : 8.5;
+  const leftOut =
+    rows.length > MOST_ROWS
+      ? [
+          `The first ${String(MOST_ROWS)} of ${String(rows.length)} rows; all of them stand in the workbook and the CSV.`,
+        ]
+      : [];
   return [
     {
       fontSize: size,
@@ -63,12 +72,12 @@ function tableOf({ columns, rows, total, notes }: ReportTable): Content[] {
             color: '#4c564f',
             alignment: isNumber(i) ? 'right' : 'left',
           })),
-          ...rows.map((row) => row.map((each, i) => cell(each, i))),
+          ...rows.slice(0, MOST_ROWS).map((row) => row.map((each, i) => cell(each, i))),
           ...(total === undefined ? [] : [total.map((each, i) => cell(each, i, true))]),
         ],
       },
     },
-    ...notes.map((text): Content => ({ text, style: 'note' })),
+    ...[...notes, ...leftOut].map((text): Content => ({ text, style: 'note' })),
   ];
 }
 

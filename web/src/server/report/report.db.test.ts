@@ -1,7 +1,7 @@
 import ExcelJS from 'exceljs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { convert } from '@arbolito/core/quantity';
-import type { SurveySummary } from '../../contracts/views.ts';
+import type { SurveySummary, TallyView } from '../../contracts/views.ts';
 import { prepareDatabase } from '../database/tools.ts';
 import { DEMO_SURVEY_ID, WOODLOT_SURVEY_ID } from '../demo/load.ts';
 import { api, send, useTestDatabase } from '../testing/api.ts';
@@ -23,6 +23,28 @@ describe.each([
   ['Monte Valdeliro', DEMO_SURVEY_ID, 'metric'],
   ['Harrow Creek Wood', WOODLOT_SURVEY_ID, 'imperial'],
 ] as const)('the report of %s', (place, id, system) => {
+  it('has for each plot the sums that its tally shows', async () => {
+    const { plots } = (await api<SurveySummary>('GET', `/api/surveys/${id}/summary`)).body;
+    const walked = plots.filter(({ sums }) => sums !== null);
+    expect(walked.length).toBeGreaterThan(7);
+    for (const { id: plotId, sums } of walked) {
+      const tally = (await api<TallyView>('GET', `/api/tally?plot=${plotId}`)).body;
+      expect(tally.trees.length).toBe(sums?.stems);
+      for (const figure of ['stemsPerHa', 'basalAreaM2PerHa', 'volumeM3PerHa', 'quadraticMeanDiameterCm'] as const) {
+        const expected = sums?.[figure] ?? null;
+        if (expected === null) expect(tally.sums[figure]).toBeNull();
+        else expect(tally.sums[figure]).toBeCloseTo(expected, 8);
+      }
+    }
+  });
+
+  it('gives one table as JSON as it stands among all of them', async () => {
+    const tables = await tablesOf(id);
+    const { body } = await api<ReportTable>('GET', `/api/surveys/${id}/tables?name=plots&as=json`);
+    expect(body).toEqual(tables.find((table) => table.id === 'plots'));
+    expect(body.rows.length).toBeGreaterThan(10);
+  });
+
   it('has the sums of the API in its tables, in the units of the survey', async () => {
     const { sums } = (await api<SurveySummary>('GET', `/api/surveys/${id}/summary`)).body;
     const totals = (await tablesOf(id)).find((table) => table.id === 'totals');

@@ -5,7 +5,7 @@ import { printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
 import { findMethod } from '@arbolito/core/registry';
 import { EDGE_RULES, heightRuleWords, LAYOUTS, SLOPE_RADII, shapeWords } from '@arbolito/core/survey';
 import { volumeBark, volumeName } from '@arbolito/core/volume';
-import type { InstrumentView, StandSummary, WorkListView } from '../../contracts/views.ts';
+import type { InstrumentView, StandSummary, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { chartsOf, type ReportChart } from './charts.ts';
 import { figure, number, text, words, type ReportTable } from './table.ts';
 import { tablesOf } from './tables.ts';
@@ -153,6 +153,19 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
   ];
 }
 
+/** More points than these are walked through on the work list, not read on paper. */
+const MOST_POINTS = 300;
+
+/** The first of very many items in words, and how many more there are. */
+export function shortened<T>(items: readonly T[], wordsOf: (item: T) => string): readonly string[] {
+  const more = items.length - MOST_POINTS;
+  const first = items.slice(0, MOST_POINTS).map(wordsOf);
+  return more <= 0 ? first : [...first, `And ${String(more)} more, which stand on the work list.`];
+}
+
+const placeOf = ({ plotLabel, tag }: WorkPoint): string =>
+  plotLabel === null ? '' : `Plot ${plotLabel}${tag === null ? '' : `, tree ${tag}`}: `;
+
 /** Everything that a report of a survey says, in its order. */
 export function reportOf(source: ReportSource, system: UnitSystem): Report {
   const { summary, kit, workList, madeOn } = source;
@@ -193,12 +206,7 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
         items:
           workList.open.length === 0
             ? ['None.']
-            : workList.open.map(({ title, message, plotLabel, tag }) =>
-                [
-                  plotLabel === null ? '' : `Plot ${plotLabel}${tag === null ? '' : `, tree ${tag}`}: `,
-                  `${title}. ${message}`,
-                ].join(''),
-              ),
+            : shortened(workList.open, (point) => `${placeOf(point)}${point.title}. ${point.message}`),
       },
       ...(workList.cleared.length === 0
         ? []
@@ -206,9 +214,10 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
             {
               kind: 'list' as const,
               title: 'Checks cleared',
-              items: workList.cleared.map(
-                ({ title, plotLabel, tag, decision }) =>
-                  `${plotLabel === null ? '' : `Plot ${plotLabel}${tag === null ? '' : `, tree ${tag}`}: `}${title}. ${decision?.observer ?? ''}: ${decision?.reason ?? ''}`,
+              items: shortened(
+                workList.cleared,
+                (point) =>
+                  `${placeOf(point)}${point.title}. ${point.decision?.observer ?? ''}: ${point.decision?.reason ?? ''}`,
               ),
             },
           ]),

@@ -27,7 +27,7 @@ export const reportService = ({ surveys, trees, summary, kit, checks, now }: Dep
       {
         summary: await summary.stand(survey),
         methods: await trees.methodsOfSurvey(surveyId),
-        curves: (await summary.basis(survey)).curves,
+        curves: (await summary.basisNow(survey)).curves,
         kit: await kit.list(survey.crew),
         workList: await checks.get(surveyId),
         madeOn: now().toISOString().slice(0, 10),

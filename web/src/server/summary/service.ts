@@ -27,6 +27,8 @@ export interface SummaryService {
   readonly stand: (survey: SurveyView) => Promise<StandSummary>;
   /** What all trees of a survey say together; in a large one as they said it when the sums were last asked for. */
   readonly basis: (survey: SurveyView) => Promise<StandBasis>;
+  /** The same as the record stands, however long that takes. */
+  readonly basisNow: (survey: SurveyView) => Promise<StandBasis>;
   /** A plot with its trees in the light of the others. */
   readonly ofPlot: (survey: SurveyView, plot: PlotView) => Promise<PlotInStand>;
 }
@@ -106,6 +108,7 @@ export function summaryService({
       return found === null ? null : { ...found, value: await viewOf(survey, found.value) };
     },
     basis,
+    basisNow: async (survey) => (await keeper.get(survey)).basis,
     ofPlot: async (survey, plot) => {
       const { curves, judging, ratios, stemsPerM2 } = await basis(survey);
       const own = await trees.listOfPlot(plot.id);
