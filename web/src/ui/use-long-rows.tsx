@@ -3,7 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 
 /** So many rows are drawn whole: browsers do that at once, and all of them can be searched and printed. */
 const DRAWN_WHOLE = 150;
-const OVERSCAN = 12;
+const OVERSCAN = 6;
 
 export interface LongRows {
   /** Goes onto the element that scrolls. */

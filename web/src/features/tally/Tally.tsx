@@ -1,22 +1,11 @@
 import { useMemo, useState } from 'react';
-import { TriangleAlert } from 'lucide-react';
 import { useStore } from '@nanostores/react';
 import type { LastVisit } from '@arbolito/core/diameter';
-import { estimateOf } from '@arbolito/core/estimate';
-import { unitOf } from '@arbolito/core/quantity';
-import {
-  plotRadiusM,
-  printCallout,
-  printDiameters,
-  printLength,
-  shapeWords,
-  slopeCorrectedRadiusM,
-} from '@arbolito/core/survey';
+import { plotRadiusM, printLength, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/survey';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
 import { Fold } from '../../ui/Fold.tsx';
-import { RoomOfRows, useLongRows } from '../../ui/use-long-rows.tsx';
 import { useMedia } from '../../ui/use-media.ts';
 import { CallLine } from './parts/CallLine.tsx';
 import { DotTally } from './parts/DotTally.tsx';
@@ -24,11 +13,8 @@ import { PlotDetails } from './parts/PlotDetails.tsx';
 import { PlotPlan } from './parts/PlotPlan.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
 import { ThumbPad } from './parts/ThumbPad.tsx';
-import { tallyStore, type Elsewhere, type RowFigures, type TallySettings } from './store.ts';
-
-/** About how high a tree's row and the head are. */
-const ROW_PX = 54;
-const HEAD_PX = 40;
+import { TreeTable } from './parts/TreeTable.tsx';
+import { tallyStore, type Elsewhere, type TallySettings } from './store.ts';
 
 export interface TallyProps {
   readonly plot: PlotView;
@@ -37,63 +23,6 @@ export interface TallyProps {
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly settings: TallySettings;
   readonly observer: string;
-}
-
-interface TreeRowProps {
-  readonly index: number;
-  /** Told of the row, so that its height is known. */
-  readonly measure: (element: Element | null) => void;
-  readonly figures: RowFigures;
-  readonly settings: TallySettings;
-  readonly selected: boolean;
-  /** The survey asks for its height, and there is none. */
-  readonly heightAsked: boolean;
-  readonly onSelect: () => void;
-}
-
-function TreeRow({ index, measure, figures, settings, selected, heightAsked, onSelect }: TreeRowProps) {
-  const { row, reckoned, findings } = figures;
-  const height = reckoned.height === null ? null : estimateOf(reckoned.height);
-  const called = printCallout({ ...row.draft, tag: '', speciesCode: '' }, settings);
-  const name = settings.species.find(({ code }) => code === row.draft.speciesCode)?.name ?? row.draft.speciesCode;
-  return (
-    <tbody ref={measure} data-index={index}>
-      <tr className={selected ? 'bg-wash' : ''} onClick={onSelect}>
-        <td className={`figures font-bold ${selected ? 'shadow-[inset_5px_0_0_var(--paint)]' : ''}`}>
-          <button
-            type="button"
-            className="min-h-9 min-w-11 text-left font-bold"
-            aria-label={`Tree ${row.draft.tag}, ${name}: bring to the line`}
-          >
-            {row.draft.tag}
-          </button>
-        </td>
-        <td>{name}</td>
-        <td className="num text-lg font-bold">{printDiameters(reckoned.diametersCm, settings.unitSystem)}</td>
-        <td className="num text-lg font-bold">
-          {height?.printed.value ??
-            (heightAsked ? <span className="text-base font-normal text-sky">height?</span> : '')}
-        </td>
-        <td className="num whitespace-nowrap text-quiet">
-          {height === null ? '' : `± ${height.printed.standardError}`}
-        </td>
-        <td className="figures hidden text-quiet lg:table-cell">{called}</td>
-        <td className="text-right text-quiet">{row.state === 'waiting' ? 'waiting' : ''}</td>
-      </tr>
-      {findings.map((finding) => (
-        <tr key={`${finding.code} ${finding.stem}`} className={selected ? 'bg-wash' : ''} onClick={onSelect}>
-          <td className="!border-0" />
-          <td colSpan={6} className="!border-0 !pt-0 text-[0.95rem] leading-snug text-paint-ink">
-            <TriangleAlert aria-hidden="true" size={15} className="mr-1.5 inline" />
-            {finding.title}
-            {finding.mends[0] === undefined
-              ? '.'
-              : `: ${finding.mends[0].label}${finding.mends[0].becomes === undefined ? '' : `, ${finding.mends[0].becomes}`}?`}
-          </td>
-        </tr>
-      ))}
-    </tbody>
-  );
 }
 
 /** Marks the plot as walked to its end, or opens it again. */
@@ -157,9 +86,6 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
     [plot, trees, elsewhere, lastVisits, settings, observer],
   );
   const view = useStore(store.$view);
-  const shown = view.figures.findIndex(({ row }) => row.id === view.selected);
-  const rows = useLongRows(view.figures.length, ROW_PX, HEAD_PX, shown);
-  const metric = settings.unitSystem === 'metric';
   const isPhone = useMedia('(max-width: 767px)');
   const [padWished, setPadWished] = useState<boolean | null>(null);
   const padOpen = padWished ?? isPhone;
@@ -167,8 +93,8 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
   const [details, setDetails] = useState(plot);
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
-      <div ref={rows.scroller} className="min-h-0 overflow-auto px-3 md:px-5">
-        {view.figures.length === 0 ? (
+      {view.figures.length === 0 ? (
+        <div className="min-h-0 overflow-auto px-3 md:px-5">
           <div className="grid gap-2 p-6 text-lg">
             <p className="font-bold">No tree in plot {plot.label} yet.</p>
             <p>
@@ -178,54 +104,17 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
               <kbd className="key">az112 r7.4</kbd> for where it stands.
             </p>
           </div>
-        ) : (
-          <table className="rows w-full">
-            <caption className="sr-only">Trees of plot {plot.label}</caption>
-            <thead className="sticky top-0 bg-paper">
-              <tr>
-                <th scope="col">tree</th>
-                <th scope="col">species</th>
-                <th scope="col" className="!text-right">
-                  dbh {unitOf(metric ? 'cm' : 'in').symbol}
-                </th>
-                <th scope="col" className="!text-right">
-                  height {metric ? 'm' : 'ft'}
-                </th>
-                <th scope="col" className="!text-right">
-                  <span className="sr-only">standard error</span>
-                </th>
-                <th scope="col" className="hidden lg:table-cell">
-                  as called
-                </th>
-                <th scope="col">
-                  <span className="sr-only">state</span>
-                </th>
-              </tr>
-            </thead>
-            <RoomOfRows px={rows.beforePx} />
-            {rows.drawn.flatMap((index) => {
-              const figures = view.figures[index];
-              return figures === undefined
-                ? []
-                : [
-                    <TreeRow
-                      key={figures.row.id}
-                      index={index}
-                      measure={rows.measure}
-                      figures={figures}
-                      settings={settings}
-                      selected={index === shown}
-                      heightAsked={view.heightsAsked.has(figures.row.id)}
-                      onSelect={() => {
-                        store.select(figures.row.id);
-                      }}
-                    />,
-                  ];
-            })}
-            <RoomOfRows px={rows.behindPx} />
-          </table>
-        )}
-      </div>
+        </div>
+      ) : (
+        <TreeTable
+          label={plot.label}
+          figures={view.figures}
+          selected={view.selected}
+          heightsAsked={view.heightsAsked}
+          settings={settings}
+          onSelect={store.select}
+        />
+      )}
       <aside
         className={`order-first grid ${padOpen ? 'max-h-[11dvh]' : 'max-h-[22dvh]'} content-start gap-3 overflow-y-auto border-b border-line bg-band p-3 md:order-none md:row-span-1 md:max-h-none md:border-b-0 md:border-l md:p-4`}
         aria-label="Plot sums"

@@ -1,0 +1,143 @@
+import { memo } from 'react';
+import { TriangleAlert } from 'lucide-react';
+import { estimateOf } from '@arbolito/core/estimate';
+import { unitOf } from '@arbolito/core/quantity';
+import { printCallout, printDiameters } from '@arbolito/core/survey';
+import { RoomOfRows, useLongRows } from '../../../ui/use-long-rows.tsx';
+import type { RowFigures, TallySettings, TallyView } from '../store.ts';
+
+/** About how high a tree's row and the head are. */
+const ROW_PX = 54;
+const HEAD_PX = 40;
+
+interface TreeRowProps {
+  readonly index: number;
+  /** Told of the row, so that its height is known. */
+  readonly measure: (element: Element | null) => void;
+  readonly figures: RowFigures;
+  readonly settings: TallySettings;
+  readonly selected: boolean;
+  /** The survey asks for its height, and there is none. */
+  readonly heightAsked: boolean;
+  readonly onSelect: (id: string) => void;
+}
+
+const TreeRow = memo(function TreeRow({
+  index,
+  measure,
+  figures,
+  settings,
+  selected,
+  heightAsked,
+  onSelect,
+}: TreeRowProps) {
+  const { row, reckoned, findings } = figures;
+  const height = reckoned.height === null ? null : estimateOf(reckoned.height);
+  const called = printCallout({ ...row.draft, tag: '', speciesCode: '' }, settings);
+  const name = settings.species.find(({ code }) => code === row.draft.speciesCode)?.name ?? row.draft.speciesCode;
+  const select = (): void => {
+    onSelect(row.id);
+  };
+  return (
+    <tbody ref={measure} data-index={index}>
+      <tr className={selected ? 'bg-wash' : ''} onClick={select}>
+        <td className={`figures font-bold ${selected ? 'shadow-[inset_5px_0_0_var(--paint)]' : ''}`}>
+          <button
+            type="button"
+            className="min-h-9 min-w-11 text-left font-bold"
+            aria-label={`Tree ${row.draft.tag}, ${name}: bring to the line`}
+          >
+            {row.draft.tag}
+          </button>
+        </td>
+        <td>{name}</td>
+        <td className="num text-lg font-bold">{printDiameters(reckoned.diametersCm, settings.unitSystem)}</td>
+        <td className="num text-lg font-bold">
+          {height?.printed.value ??
+            (heightAsked ? <span className="text-base font-normal text-sky">height?</span> : '')}
+        </td>
+        <td className="num whitespace-nowrap text-quiet">
+          {height === null ? '' : `± ${height.printed.standardError}`}
+        </td>
+        <td className="figures hidden text-quiet lg:table-cell">{called}</td>
+        <td className="text-right text-quiet">{row.state === 'waiting' ? 'waiting' : ''}</td>
+      </tr>
+      {findings.map((finding) => (
+        <tr key={`${finding.code} ${finding.stem}`} className={selected ? 'bg-wash' : ''} onClick={select}>
+          <td className="!border-0" />
+          <td colSpan={6} className="!border-0 !pt-0 text-[0.95rem] leading-snug text-paint-ink">
+            <TriangleAlert aria-hidden="true" size={15} className="mr-1.5 inline" />
+            {finding.title}
+            {finding.mends[0] === undefined
+              ? '.'
+              : `: ${finding.mends[0].label}${finding.mends[0].becomes === undefined ? '' : `, ${finding.mends[0].becomes}`}?`}
+          </td>
+        </tr>
+      ))}
+    </tbody>
+  );
+});
+
+interface TreeTableProps {
+  /** Of the plot. */
+  readonly label: string;
+  readonly figures: readonly RowFigures[];
+  readonly selected: string | null;
+  readonly heightsAsked: TallyView['heightsAsked'];
+  readonly settings: TallySettings;
+  readonly onSelect: (id: string) => void;
+}
+
+/** The trees of a plot. Scrolling draws rows and nothing else: it stands by itself. */
+export function TreeTable({ label, figures, selected, heightsAsked, settings, onSelect }: TreeTableProps) {
+  const metric = settings.unitSystem === 'metric';
+  const shown = figures.findIndex(({ row }) => row.id === selected);
+  const rows = useLongRows(figures.length, ROW_PX, HEAD_PX, shown);
+  return (
+    <div ref={rows.scroller} className="min-h-0 overflow-auto px-3 md:px-5">
+      <table className="rows w-full">
+        <caption className="sr-only">Trees of plot {label}</caption>
+        <thead className="sticky top-0 bg-paper">
+          <tr>
+            <th scope="col">tree</th>
+            <th scope="col">species</th>
+            <th scope="col" className="!text-right">
+              dbh {unitOf(metric ? 'cm' : 'in').symbol}
+            </th>
+            <th scope="col" className="!text-right">
+              height {metric ? 'm' : 'ft'}
+            </th>
+            <th scope="col" className="!text-right">
+              <span className="sr-only">standard error</span>
+            </th>
+            <th scope="col" className="hidden lg:table-cell">
+              as called
+            </th>
+            <th scope="col">
+              <span className="sr-only">state</span>
+            </th>
+          </tr>
+        </thead>
+        <RoomOfRows px={rows.beforePx} />
+        {rows.drawn.flatMap((index) => {
+          const own = figures[index];
+          return own === undefined
+            ? []
+            : [
+                <TreeRow
+                  key={own.row.id}
+                  index={index}
+                  measure={rows.measure}
+                  figures={own}
+                  settings={settings}
+                  selected={index === shown}
+                  heightAsked={heightsAsked.has(own.row.id)}
+                  onSelect={onSelect}
+                />,
+              ];
+        })}
+        <RoomOfRows px={rows.behindPx} />
+      </table>
+    </div>
+  );
+}
