@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import { unitOf } from '@arbolito/core/quantity';
 import {
@@ -16,11 +16,13 @@ import type { TreeView } from '../../contracts/views.ts';
 import { useMedia } from '../../ui/use-media.ts';
 import { forgetDraft, rememberDraft, rememberedDraft } from './draft-memory.ts';
 import { DeskSheet } from './parts/DeskSheet.tsx';
-import { PhoneSheet } from './parts/PhoneSheet.tsx';
 import type { SheetProps } from './parts/sheet-props.ts';
 import { isOptional, sheetStore, slotKey, type SheetSettings, type Slot } from './store.ts';
 import { useKeep, type PlotContext } from './use-keep.ts';
 import { useWalk } from './use-walk.ts';
+
+// A desk has no need of the sheet for phones.
+const PhoneSheet = lazy(async () => ({ default: (await import('./parts/PhoneSheet.tsx')).PhoneSheet }));
 
 export interface TreeSheetProps {
   readonly settings: SheetSettings;
@@ -219,5 +221,17 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     panel,
     onPanel: setPanel,
   };
-  return phone ? <PhoneSheet {...shared} /> : <DeskSheet {...shared} />;
+  return phone ? (
+    <Suspense
+      fallback={
+        <p role="status" className="p-6">
+          Unfolding the sheet …
+        </p>
+      }
+    >
+      <PhoneSheet {...shared} />
+    </Suspense>
+  ) : (
+    <DeskSheet {...shared} />
+  );
 }
