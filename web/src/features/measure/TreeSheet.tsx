@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import { unitOf } from '@arbolito/core/quantity';
 import {
@@ -13,6 +13,7 @@ import {
 import { outbox } from '../../client/outbox.ts';
 import { waitingTrees } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
+import { Late } from '../../ui/Late.tsx';
 import { useMedia } from '../../ui/use-media.ts';
 import { forgetDraft, rememberDraft, rememberedDraft } from './draft-memory.ts';
 import { DeskSheet } from './parts/DeskSheet.tsx';
@@ -222,15 +223,9 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     onPanel: setPanel,
   };
   return phone ? (
-    <Suspense
-      fallback={
-        <p role="status" className="p-6">
-          Unfolding the sheet …
-        </p>
-      }
-    >
+    <Late>
       <PhoneSheet {...shared} />
-    </Suspense>
+    </Late>
   ) : (
     <DeskSheet {...shared} />
   );

@@ -1,7 +1,8 @@
-import { useRef } from 'react';
+import { lazy, useRef } from 'react';
 import { Undo2 } from 'lucide-react';
 import { takeOf } from '@arbolito/core/survey';
 import { settle, type Box } from '../../../ui/drawing/settle.ts';
+import { Late } from '../../../ui/Late.tsx';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
 import { slotKey, type Slot } from '../store.ts';
@@ -18,12 +19,14 @@ import { KeepWords } from './KeepBar.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { SlotBox } from './SlotBox.tsx';
 import { LastVisit } from './LastVisit.tsx';
-import { SidePanel } from './SidePanel.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
 import { TapingFolds } from './TapingFolds.tsx';
 import { askOf, drawingLabel, type SheetProps } from './sheet-props.ts';
 import { Workings } from './Workings.tsx';
+
+// Fetched when a helper is first opened: the sheet itself stays light.
+const SidePanel = lazy(async () => ({ default: (await import('./SidePanel.tsx')).SidePanel }));
 
 const BOX = { width: 156, height: 66 } as const;
 const MARGINS = { left: 44, right: 222, top: 44, bottom: 128 } as const;
@@ -112,7 +115,9 @@ export function DeskSheet(props: SheetProps) {
         aria-label="Results"
       >
         {props.panel !== null ? (
-          <SidePanel {...props} />
+          <Late>
+            <SidePanel {...props} />
+          </Late>
         ) : (
           <>
             <Figures view={view} />

@@ -1,7 +1,8 @@
-import { lazy, Suspense, useEffect, useRef } from 'react';
+import { lazy, useEffect, useRef } from 'react';
 import { X } from 'lucide-react';
 import { convert } from '@arbolito/core/quantity';
 import { readMeasure } from '@arbolito/core/survey';
+import { Late } from '../../../ui/Late.tsx';
 import type { SheetProps } from './sheet-props.ts';
 
 // Each is fetched when it is first opened: the sheet itself stays light.
@@ -43,7 +44,7 @@ export function SidePanel(props: SheetProps) {
           <X aria-hidden="true" size={18} /> Back to the sheet
         </button>
       </div>
-      <Suspense fallback={<p role="status">Unfolding …</p>}>
+      <Late>
         {panel === 'guide' ? (
           <GuideFor {...props} />
         ) : panel === 'tape' ? (
@@ -51,7 +52,7 @@ export function SidePanel(props: SheetProps) {
         ) : (
           <LimitFor {...props} />
         )}
-      </Suspense>
+      </Late>
     </section>
   );
 }

@@ -1,0 +1,137 @@
+import {
+  errorParts,
+  facesAgainstTape,
+  PLAIN_TREE,
+  RULE_SETS,
+  treeRecord,
+  type TreeRecord,
+} from '@arbolito/core/diameter';
+import { estimateOf } from '@arbolito/core/estimate';
+import { convert, printRounded } from '@arbolito/core/quantity';
+import { methodOf, readMeasure } from '@arbolito/core/survey';
+import type { SheetStore, SheetView } from '../store.ts';
+
+function Lines({ record }: { readonly record: TreeRecord }) {
+  return (
+    <ul className="list-disc pl-5 leading-snug">
+      {record.explained.map((sentence) => (
+        <li key={sentence}>{sentence}</li>
+      ))}
+    </ul>
+  );
+}
+
+/** What goes on the record, by the rules of the survey and by the others. */
+export function Record({ view }: { readonly view: SheetView }) {
+  const { draft, settings, reckoned, unitSystem } = view;
+  const taped = draft.taping?.found ?? { ...PLAIN_TREE, ground: { slopePct: settings.slopePct ?? 0 } };
+  const stemsCm = reckoned.stems.flatMap(({ diameter }) =>
+    diameter === null ? [] : (estimateOf(diameter)?.value ?? []),
+  );
+  const read = { taped, stemsCm };
+  const own = treeRecord(read, settings.fieldRules, unitSystem);
+  const under = Object.values(RULE_SETS).map(({ name, rules }) => ({
+    name,
+    record: treeRecord(read, rules, unitSystem),
+  }));
+  return (
+    <div className="grid gap-3 pb-3">
+      <dl className="grid grid-cols-[6.5rem_1fr] gap-x-2">
+        <dt className="text-quiet">taped at</dt>
+        <dd>{own.point}</dd>
+        <dt className="text-quiet">stems</dt>
+        <dd>{own.stems}</dd>
+        <dt className="text-quiet">dbh written</dt>
+        <dd className="figures font-bold">{own.dbh}</dd>
+        <dt className="text-quiet">basal area</dt>
+        <dd className="figures">{own.basalArea}</dd>
+      </dl>
+      <Lines record={own} />
+      <h3 className="font-bold">The same tree under other rules</h3>
+      {under.map(({ name, record }) => (
+        <details key={name}>
+          <summary className="min-h-11 content-center">
+            <span className="font-semibold">{name}</span>: {record.point}; <span className="figures">{record.dbh}</span>
+            , {record.stems}
+          </summary>
+          <Lines record={record} />
+        </details>
+      ))}
+    </div>
+  );
+}
+
+/** What else moves the diameter. */
+export function Errors({ view }: { readonly view: SheetView }) {
+  const { draft, reckoned, settings, unitSystem } = view;
+  const unit = unitSystem === 'metric' ? 'cm' : 'in';
+  const part = { measure: 'diameter', stem: 1 } as const;
+  const { description } = methodOf(draft, part);
+  const { readings } = readMeasure(draft, part, settings);
+  const estimate = reckoned.diameter === null ? null : estimateOf(reckoned.diameter);
+  const [spec] = description.readings;
+  const reading = spec === undefined ? undefined : readings[spec.key];
+  if (estimate === null || description.meets === undefined || spec === undefined || reading === undefined)
+    return <p className="pb-3 text-quiet">Read the diameter first.</p>;
+  const diameterCm = estimate.value;
+  // What each reading does to the diameter is worked out already, whatever it was read in: a girth, bands, an angle.
+  const ofReadings = estimate.contributions.filter((part) => part.reading !== null);
+  const [first] = ofReadings;
+  const cmPerUnit =
+    first === undefined || first.readingStandardError === 0 ? 0 : first.effect / first.readingStandardError;
+  const asCm = {
+    graduationCm: (spec.graduation[reading.unit] ?? 0) * cmPerUnit,
+    standardErrorCm: Math.hypot(...ofReadings.map(({ effect }) => effect)),
+  };
+  const cross = readings.cross;
+  const faces =
+    description.meets === 'two-faces' && cross !== undefined
+      ? facesAgainstTape(convert(reading.value, reading.unit, 'cm'), convert(cross.value, cross.unit, 'cm'))
+      : null;
+  const print = (cm: number): string => `${printRounded(convert(cm, 'cm', unit), 2)} ${unit}`;
+  const stated = faces === null ? {} : { faceRatio: faces.ratio };
+  return (
+    <div className="grid gap-2 pb-3">
+      <table className="rows w-full text-[0.95rem]">
+        <tbody>
+          {errorParts(description.meets, diameterCm, asCm, stated).map(({ source, kind, sizeCm, words }) => (
+            <tr key={source}>
+              <th scope="row" className="!text-[0.95rem] !text-ink">
+                {source}
+                <span className="block font-normal text-quiet">{words}</span>
+              </th>
+              <td className="num whitespace-nowrap">
+                {kind === 'either way' ? '±' : '+'} {print(sizeCm)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-quiet">± goes into the figure’s error. What is only ever added is for you to avoid.</p>
+      {faces !== null && (
+        <p>
+          A tape round this oval reads {print(faces.tapeCm)}; the mean of the two faces is {print(faces.meanCm)}, the
+          circle of the same area {print(faces.sameAreaCm)}. The tape is never the smaller.
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The mark on the bark. */
+export function Mark({ view, store }: { readonly view: SheetView; readonly store: SheetStore }) {
+  return (
+    <label className="grid gap-0.5 pb-3">
+      <span className="text-quiet">What the next visit will find the point by. Ask the owner before you mark.</span>
+      <input
+        className="field"
+        maxLength={120}
+        value={view.draft.taping?.mark ?? ''}
+        placeholder="such as: blue dot, uphill"
+        onChange={(event) => {
+          store.note({ mark: event.target.value });
+        }}
+      />
+    </label>
+  );
+}
