@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { convert, type UnitSystem } from '@arbolito/core/quantity';
 import { inOrOut, type Borderline } from '@arbolito/core/sampling';
 import { reachM, shapeWords, type PlotShape } from '@arbolito/core/survey';
+import { Choice } from '../../../ui/Choice.tsx';
 import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
 import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
@@ -18,7 +19,6 @@ const UNITS = {
   imperial: { length: 'ft', diameter: 'in', farthest: 650 },
 } as const;
 const TO: Readonly<Record<Borderline['to'], string>> = { face: 'to its face', pith: 'to its middle' };
-const ENDS = ['face', 'pith'] as const;
 const SLOPE: FigureSpec = { label: 'slope along the tape', unit: 'pct', low: -150, high: 150 };
 
 /** Whether the tree of the sheet is in: its own dbh, the shape of its own plot, and what was taped just now. */
@@ -56,21 +56,7 @@ export default function InOrOutPanel({ shape, dbhCm, system }: InOrOutPanelProps
       <div className="grid max-w-sm gap-2">
         <FigureInput spec={spec} text={distance} optional onType={setDistance} />
         <FigureInput spec={SLOPE} text={slope} onType={setSlope} />
-        <div className="flex gap-2" role="group" aria-label="Taped to">
-          {ENDS.map((end) => (
-            <button
-              key={end}
-              type="button"
-              className={`btn flex-1 ${to === end ? 'btn-main' : ''}`}
-              aria-pressed={to === end}
-              onClick={() => {
-                setTo(end);
-              }}
-            >
-              {TO[end]}
-            </button>
-          ))}
-        </div>
+        <Choice name="Taped to" options={TO} chosen={to} onChoose={setTo} />
       </div>
       {outcome?.ok === true ? (
         <InOrOutView outcome={outcome} dbhCm={dbhCm} units={{ length, diameter }} to={to} />

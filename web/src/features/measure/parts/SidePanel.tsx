@@ -76,11 +76,12 @@ function GuideFor({ view, store, onPanel }: SheetProps) {
 }
 
 function LimitFor({ view }: SheetProps) {
-  const { settings, reckoned } = view;
+  const { settings, reckoned, unitSystem } = view;
   return settings.shape === null ? (
     <p>This tree stands on no plot.</p>
   ) : (
-    <InOrOutPanel shape={settings.shape} dbhCm={reckoned.dbh?.value ?? null} system={settings.unitSystem} />
+    // What was typed is in the units of before: it goes when they change.
+    <InOrOutPanel key={unitSystem} shape={settings.shape} dbhCm={reckoned.dbh?.value ?? null} system={unitSystem} />
   );
 }
 

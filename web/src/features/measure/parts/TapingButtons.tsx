@@ -1,36 +1,25 @@
 import type { SheetProps } from './sheet-props.ts';
 
-/** Opens the helpers for taking a diameter. */
+const HELPERS = [
+  ['guide', 'Where to tape?'],
+  ['tape', 'Tape close up'],
+  ['limit', 'In or out?'],
+] as const;
+
+/** Opens the helpers beside the sheet; whether a tree is in can be asked on a plot alone. */
 export const TapingButtons = ({ onPanel, view }: Pick<SheetProps, 'onPanel' | 'view'>) => (
   <p className="flex flex-wrap gap-2">
-    <button
-      type="button"
-      className="btn"
-      onClick={() => {
-        onPanel('guide');
-      }}
-    >
-      Where to tape?
-    </button>
-    <button
-      type="button"
-      className="btn"
-      onClick={() => {
-        onPanel('tape');
-      }}
-    >
-      Tape close up
-    </button>
-    {view.settings.shape !== null && (
+    {HELPERS.filter(([panel]) => panel !== 'limit' || view.settings.shape !== null).map(([panel, words]) => (
       <button
+        key={panel}
         type="button"
         className="btn"
         onClick={() => {
-          onPanel('limit');
+          onPanel(panel);
         }}
       >
-        In or out?
+        {words}
       </button>
-    )}
+    ))}
   </p>
 );

@@ -10,6 +10,7 @@ import {
 } from '@arbolito/core/sampling';
 import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { Choice } from '../../../ui/Choice.tsx';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 
@@ -104,39 +105,27 @@ export function WhoIsIn() {
             slopePct: values.slope,
           },
         );
-  const choice = <T extends string>(
-    name: string,
-    options: Readonly<Record<T, string>>,
-    now: T,
-    set: (next: T) => void,
-  ) => (
-    <div className="flex gap-2" role="group" aria-label={name}>
-      {(Object.keys(options) as T[]).map((each) => (
-        <button
-          key={each}
-          type="button"
-          className={`btn flex-1 ${now === each ? 'btn-main' : ''}`}
-          aria-pressed={now === each}
-          onClick={() => {
-            set(each);
-          }}
-        >
-          {options[each]}
-        </button>
-      ))}
-    </div>
-  );
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[21rem_minmax(0,1fr)] md:p-6">
       <section aria-label="What was taped" className="order-2 grid gap-4 md:order-none md:row-span-2">
-        {choice('Units', SYSTEMS, system, changeUnits)}
-        {choice('Plot or point', { point: 'angle count', plot: 'fixed plot' }, kind, setKind)}
+        <Choice name="Units" options={SYSTEMS} chosen={system} onChoose={changeUnits} />
+        <Choice
+          name="Plot or point"
+          options={{ point: 'angle count', plot: 'fixed plot' }}
+          chosen={kind}
+          onChoose={setKind}
+        />
         <fieldset className="grid gap-2">
           <legend className="pb-1 font-bold">The tree on the edge</legend>
           {field(kind === 'point' ? 'factor' : 'radius')}
           {field('dbh')}
           {field('distance')}
-          {choice('Taped to', { face: 'to its face', pith: 'to its middle' }, to, setTo)}
+          <Choice
+            name="Taped to"
+            options={{ face: 'to its face', pith: 'to its middle' }}
+            chosen={to}
+            onChoose={setTo}
+          />
           {field('slope')}
         </fieldset>
       </section>

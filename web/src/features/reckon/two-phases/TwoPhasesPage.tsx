@@ -11,7 +11,7 @@ const PairsChart = lazy(() => import('./PairsChart.tsx'));
 
 const SPECS = {
   largeN: { label: 'units with x', unit: 'one', low: 2, high: 1_000_000 },
-  largeMean: { label: 'mean of x over all', unit: 'one', low: -1e6, high: 1e6 },
+  largeMean: { label: 'mean of x over all', unit: 'one', low: 0, high: 1e6 },
   factor: { label: 'factor, m²/ha', unit: 'one', low: 0.05, high: 200 },
   guesses: { label: 'sum of the guesses', unit: 'one', low: 0, high: 1e9 },
 } as const satisfies Record<string, FigureSpec>;
