@@ -11,6 +11,7 @@ function logGamma(x: number): number {
 }
 
 const ROUNDS = 300;
+const MOST_STEPS = 100;
 const TINY = 1e-300;
 
 /** Regularised incomplete beta function by its continued fraction. Source: Lentz 1976; NIST DLMF 8.17.22. */
@@ -46,6 +47,9 @@ export function studentT(t: number, df: number): number {
   return t >= 0 ? 1 - tail : tail;
 }
 
+/** A table asks for the same quantile in each of its cells: the last one is kept. */
+let last = { probability: NaN, df: NaN, t: NaN };
+
 /**
  * Quantile of Student's t.
  *
@@ -57,13 +61,28 @@ export function studentTQuantile(probability: number, df: number): number {
   if (!(probability > 0 && probability < 1 && df > 0))
     throw new RangeError('probability must lie between 0 and 1, and df above 0');
   if (probability < 0.5) return -studentTQuantile(1 - probability, df);
+  if (last.probability !== probability || last.df !== df) last = { probability, df, t: upperQuantile(probability, df) };
+  return last.t;
+}
+
+function upperQuantile(probability: number, df: number): number {
   let low = 0;
   let high = 2;
-  while (studentT(high, df) < probability) high *= 2;
-  for (let round = 0; round < 100; round += 1) {
-    const middle = (low + high) / 2;
-    if (studentT(middle, df) < probability) low = middle;
-    else high = middle;
+  while (studentT(high, df) < probability) {
+    low = high;
+    high *= 2;
   }
-  return (low + high) / 2;
+  // By tangents, and by halves wherever a tangent leaves what is known to hold it.
+  const scale = Math.exp(logGamma((df + 1) / 2) - logGamma(df / 2)) / Math.sqrt(df * Math.PI);
+  let t = (low + high) / 2;
+  for (let round = 0; round < MOST_STEPS; round += 1) {
+    const off = studentT(t, df) - probability;
+    if (off < 0) low = t;
+    else high = t;
+    const tangent = t - off / (scale * (1 + (t * t) / df) ** (-(df + 1) / 2));
+    const next = tangent > low && tangent < high ? tangent : (low + high) / 2;
+    if (Math.abs(next - t) <= 1e-15 * Math.abs(next)) return next;
+    t = next;
+  }
+  return t;
 }

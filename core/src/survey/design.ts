@@ -1,4 +1,5 @@
 import type { DominantRule } from '../sampling/index.ts';
+import { isPhases, type Phases } from './phases.ts';
 import { isPlotShape, type PlotShape } from './plot-shape.ts';
 import { COMMON_CONDITIONS, CONDITION_CODE, type ConditionCode } from './tree-notes.ts';
 
@@ -45,6 +46,8 @@ export interface SurveyDesign {
   readonly heights: HeightRule;
   readonly conditions: readonly ConditionCode[];
   readonly dominant: DominantRule;
+  /** How it looks twice, where it does. */
+  readonly phases?: Phases | undefined;
 }
 
 export const USUAL_DESIGN: SurveyDesign = {
@@ -93,10 +96,17 @@ function areConditions(value: unknown): boolean {
   );
 }
 
+/** Trees are counted at points, and every tree is guessed where every tree is tallied. */
+const fitsPhases = (phases: Phases | undefined, { kind }: PlotShape): boolean =>
+  phases?.kind === 'count' ? kind === 'point' : phases?.kind === 'guess' ? kind === 'whole' : true;
+
 /** Whether something that came over the wire is a survey's design, each part within its limits. */
 export function isSurveyDesign(value: unknown): value is SurveyDesign {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const { layout, shape, edge, slopeRadius, heights, conditions, dominant, ...rest } = value as Record<string, unknown>;
+  const { layout, shape, edge, slopeRadius, heights, conditions, dominant, phases, ...rest } = value as Record<
+    string,
+    unknown
+  >;
   return (
     Object.keys(rest).length === 0 &&
     isKey(layout, LAYOUTS) &&
@@ -105,7 +115,9 @@ export function isSurveyDesign(value: unknown): value is SurveyDesign {
     isKey(slopeRadius, SLOPE_RADII) &&
     isHeightRule(heights) &&
     areConditions(conditions) &&
-    DOMINANT_RULES.some((each) => each === dominant)
+    DOMINANT_RULES.some((each) => each === dominant) &&
+    (phases === undefined || isPhases(phases)) &&
+    fitsPhases(phases, shape)
   );
 }
 

@@ -58,6 +58,19 @@ export {
   type SurveyDesign,
 } from './design.ts';
 export {
+  isPhases,
+  PHASES,
+  phasedPlots,
+  POINTS_LIMITS,
+  QUICK_LIMITS,
+  QUICK_WORDS_LENGTH,
+  SURELY_LIMITS_M3,
+  type Phased,
+  type Phases,
+  type PhasesKind,
+  type PhasesSums,
+} from './phases.ts';
+export {
   factorWords,
   isPlotShape,
   PLOT_KINDS,
@@ -89,7 +102,6 @@ export { printDiameters, printLength, printMean, printOr, STAND_UNITS, type Stan
 export {
   plotSums,
   quadraticMeanDiameterCm,
-  shareOfPlot,
   surveySums,
   weightsOf,
   type ClassRow,
@@ -115,7 +127,14 @@ export {
   type VolumeRatio,
   volumeRatio,
 } from './volume-ratio.ts';
-export { figureOf, sumGroups, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';
+export {
+  figureOf,
+  shareOfPlot,
+  sumGroups,
+  type GroupColumns,
+  type PlotWeights,
+  type TreeColumns,
+} from './stand-columns.ts';
 export {
   besideTheLine,
   defaultUnitOf,

@@ -13,6 +13,12 @@ export interface PlotWeights {
   readonly whole: Float64Array | null;
 }
 
+/** Share of the whole that each plot has. */
+export const shareOfPlot = ({ stratum, share, plots, whole }: PlotWeights, plot: number): number => {
+  const at = stratum[plot] ?? 0;
+  return whole === null ? (share[at] ?? 0) / (plots[at] ?? 1) : (whole[plot] ?? 0);
+};
+
 /** Trees as columns, those of one plot behind each other. Figures are per hectare of their plot. */
 export interface TreeColumns {
   /** Index of the plot, rising. */

@@ -10,7 +10,8 @@ import {
 } from '../sampling/index.ts';
 import { fitWeibull, type Weibull } from '../statistics/index.ts';
 import { plotAreaM2, treesPerHa } from './plot-shape.ts';
-import { shareOfPlot, weightsOf, type SurveySums } from './sums.ts';
+import { shareOfPlot } from './stand-columns.ts';
+import { weightsOf, type SurveySums } from './sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from './tallied.ts';
 
 /** Figures of a stand beside its sums; null where there are too few trees or heights for one. */
@@ -94,7 +95,8 @@ export function standFigures(
     areas += weight * basalAreaM2(dbhCm);
     lifted += weight * basalAreaM2(dbhCm) * heightM;
   }
-  const dominant = plots.flatMap((plot) => dominantOfPlot(plot, rule) ?? []);
+  // Where trees are counted, the tally of a point holds the measured ones alone: nobody knows its thickest.
+  const dominant = sums.phases?.kind === 'count' ? [] : plots.flatMap((plot) => dominantOfPlot(plot, rule) ?? []);
   const dominantM = dominant.length === 0 ? null : dominant.reduce((sum, each) => sum + each, 0) / dominant.length;
   const stems = sums.stemsPerHa?.mean ?? 0;
   const meanCm = sums.quadraticMeanDiameterCm;

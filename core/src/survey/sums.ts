@@ -1,7 +1,15 @@
 import { diameterClass, productOf, type ClassRule, type ProductLimit } from '../diameter/index.ts';
 import type { Estimated } from '../sampling/index.ts';
 import { treesPerHa, plotAreaM2 } from './plot-shape.ts';
-import { figureOf, sumGroups, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';
+import {
+  figureOf,
+  shareOfPlot,
+  sumGroups,
+  type GroupColumns,
+  type PlotWeights,
+  type TreeColumns,
+} from './stand-columns.ts';
+import type { Phased, PhasesSums } from './phases.ts';
 import { mean, sum } from './statistics.ts';
 import { countsOf, hasDbh, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
 import { expandTree, volumeRatio, type VolumeRatio } from './volume-ratio.ts';
@@ -142,6 +150,8 @@ export interface SurveySums {
   readonly volumesMeasured: number;
   readonly volumesByCurve: number;
   readonly volumesFilled: number;
+  /** Where the survey looks twice. */
+  readonly phases: PhasesSums | null;
 }
 
 /** How much each plot weighs: by area where every tree was tallied, by strata where their areas are known. */
@@ -181,12 +191,6 @@ export function weightsOf(
     whole: null,
   };
 }
-
-/** Share of the whole that each plot has. */
-export const shareOfPlot = ({ stratum, share, plots, whole }: PlotWeights, plot: number): number => {
-  const at = stratum[plot] ?? 0;
-  return whole === null ? (share[at] ?? 0) / (plots[at] ?? 1) : (whole[plot] ?? 0);
-};
 
 /** Trees of the plots as columns. */
 function columnsOf(plots: readonly TalliedPlot[], ratio: VolumeRatio): Omit<TreeColumns, 'group'> {
@@ -250,6 +254,7 @@ function volumeErrorsOf(
   weights: PlotWeights,
   columns: Omit<TreeColumns, 'group'>,
   sampling: number | null,
+  sampled: boolean,
 ): VolumeErrors {
   let measurement = 0;
   let trees = 0;
@@ -274,9 +279,9 @@ function volumeErrorsOf(
   const shared = sum([...curves.values()].map((each) => each ** 2));
   const model = Math.sqrt(sum([...models.values()].map((each) => each ** 2)));
   const curve = Math.sqrt(trees + shared);
-  const known = weights.whole === null ? sampling : Math.sqrt(measurement + trees);
+  const known = sampled ? sampling : Math.sqrt(measurement + trees);
   return {
-    sampling: weights.whole === null ? sampling : 0,
+    sampling: sampled ? sampling : 0,
     measurement: Math.sqrt(measurement),
     curve,
     model,
@@ -288,24 +293,33 @@ function volumeErrorsOf(
  * A survey's figures: means over its plots with the standard error of sampling. Strata weigh their areas where these are
  * known and each has a plot, otherwise every plot weighs the same. A plot without trees counts as zero. Where every tree was
  * tallied nothing was sampled, and there is no error of sampling.
+ *
+ * @param phased the two phases put together, where the survey looks twice: then its plots are the ones that are summed
  */
 export function surveySums(
-  plots: readonly TalliedPlot[],
+  tallied: readonly TalliedPlot[],
   sorting: SortingRules,
-  strata: readonly StratumArea[] = [],
+  ownStrata: readonly StratumArea[] = [],
+  phased: Phased | null = null,
 ): SurveySums {
+  const plots = phased?.plots ?? tallied;
+  const strata = phased?.strata ?? ownStrata;
   const trees = plots.flatMap((plot) => plot.trees);
   const ratio = volumeRatio(trees, plots);
   const weights = weightsOf(plots, strata);
-  const sampled = weights.whole === null;
+  const sampled = weights.whole === null || phased !== null;
   const columns = columnsOf(plots, ratio);
   const heights = trees.flatMap((tree) => tree.heightM ?? []);
+  const summed = (group: Int32Array, groups: number): GroupColumns => {
+    const sums = sumGroups({ ...columns, group }, groups, weights);
+    return { ...sums, ...phased?.errorsOf?.({ ...columns, group }, sums, weights) };
+  };
   const table = <K>(keyOf: (tree: TalliedTree, plot: number) => K | undefined): (readonly [K, GroupSums])[] => {
     const { keys, group } = numbered(plots, keyOf);
-    const sums = sumGroups({ ...columns, group }, keys.length, weights);
+    const sums = summed(group, keys.length);
     return keys.map((key, i) => [key, groupSums(sums, i, sampled)]);
   };
-  const whole = sumGroups({ ...columns, group: new Int32Array(trees.length) }, 1, weights);
+  const whole = summed(new Int32Array(trees.length), 1);
   const all = plots.length === 0 ? null : groupSums(whole, 0, sampled);
   const diameters = plots.flatMap(({ shape, trees: own }, index) =>
     own.filter(hasDbh).map((tree) => ({
@@ -315,7 +329,7 @@ export function surveySums(
   );
   return {
     plots: plots.length,
-    weighing: weights.weighing,
+    weighing: weights.weighing === 'whole' && sampled ? 'plots' : weights.weighing,
     stems: trees.length,
     stemsPerHa: all?.sampling.stemsPerHa ?? null,
     basalAreaM2PerHa: all?.sampling.basalAreaM2PerHa ?? null,
@@ -323,7 +337,7 @@ export function surveySums(
     volumeErrors:
       all?.sampling.volumeM3PerHa === null || all === null || ratio.pooled === null
         ? null
-        : volumeErrorsOf(plots, weights, columns, all.sampling.volumeM3PerHa.standardError),
+        : volumeErrorsOf(plots, weights, columns, all.sampling.volumeM3PerHa.standardError, sampled),
     quadraticMeanDiameterCm: weighedMeanDiameterCm(diameters),
     meanHeightM: mean(heights),
     heightsMeasured: heights.length,
@@ -333,10 +347,11 @@ export function surveySums(
       .map(([speciesCode, sums]) => ({ speciesCode, ...sums }))
       .sort((a, b) => b.basalAreaM2PerHa - a.basalAreaM2PerHa || a.speciesCode.localeCompare(b.speciesCode, 'en')),
     products: productTable(table, sorting.products),
-    strata: strata.length < 2 ? [] : strataTable(plots, columns, strata, sampled),
+    strata: ownStrata.length < 2 || phased !== null ? [] : strataTable(plots, columns, ownStrata, sampled),
     volumesMeasured: ratio.measuredTrees,
     volumesByCurve: trees.filter((tree) => tree.byCurve === true && tree.volumeM3 !== null).length,
     volumesFilled: trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 === null).length,
+    phases: phased?.told ?? null,
   };
 }
 

@@ -80,18 +80,21 @@ export function talliedTrees(
 ): TalliedTree[] {
   const { speciesCode, diametersCm, heightM, volumeM3, plotId = '' } = tree;
   const counts = tree.notes?.counts === undefined ? {} : { counts: tree.notes.counts };
-  if (diametersCm.length === 0) return [{ speciesCode, dbhCm: null, heightM, volumeM3, ...counts }];
+  const guessM3 = tree.notes?.guessM3;
+  if (diametersCm.length === 0)
+    return [{ speciesCode, dbhCm: null, heightM, volumeM3, ...counts, ...(guessM3 === undefined ? {} : { guessM3 }) }];
   const whole = sum(diametersCm.map(basalAreaM2));
   const model = filling === undefined ? null : modelError(speciesCode, filling);
   return diametersCm.map((dbhCm, i): TalliedTree => {
-    const measured = { speciesCode, dbhCm, heightM: i === 0 ? heightM : null, volumeM3, ...counts };
+    // The whole is handed over as it is: dividing by itself would cost its last digit.
+    const share = diametersCm.length === 1 ? 1 : basalAreaM2(dbhCm) / whole;
+    const guess = guessM3 === undefined ? {} : { guessM3: guessM3 * share };
+    const measured = { speciesCode, dbhCm, heightM: i === 0 ? heightM : null, volumeM3, ...counts, ...guess };
     if (volumeM3 === null) {
       const filled =
         filling === undefined || heightM !== null ? null : byCurve({ speciesCode, dbhCm, plotId }, filling);
       return filled === null ? measured : { ...measured, ...filled };
     }
-    // The whole is handed over as it is: dividing by itself would cost its last digit.
-    const share = diametersCm.length === 1 ? 1 : basalAreaM2(dbhCm) / whole;
     const own = share === 1 ? volumeM3 : volumeM3 * share;
     if (model === null || tree.volumeErrorM3 === undefined || tree.volumeErrorM3 === null)
       return { ...measured, volumeM3: own };

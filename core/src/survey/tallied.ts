@@ -25,6 +25,8 @@ export interface TalliedTree {
   /** The volume is by a height from the height curve. */
   readonly byCurve?: boolean | undefined;
   readonly volumeError?: VolumeError | undefined;
+  /** What its volume was guessed to be, where the survey guesses every tree. */
+  readonly guessM3?: number | undefined;
 }
 
 export interface TalliedPlot {
@@ -32,11 +34,15 @@ export interface TalliedPlot {
   readonly trees: readonly TalliedTree[];
   /** The stratum that it lies in; one stratum where left out. */
   readonly stratumId?: string | undefined;
+  /** What was told of it at a glance, where the survey looks twice: trees counted in, or another quick figure. */
+  readonly quick?: number | null | undefined;
 }
 
 export interface StratumArea {
   readonly id: string;
   readonly areaHa: number | null;
+  /** Points of the first phase that fell into it, where the shares of the strata were sampled. */
+  readonly pointsCounted?: number | null | undefined;
 }
 
 /** Whether its diameter could be worked out. */

@@ -28,6 +28,8 @@ export interface TreeNotes {
   /** Where it stands as seen from the middle of its plot: degrees from north, and metres on the level to its pith. */
   readonly bearingDeg?: number | undefined;
   readonly awayM?: number | undefined;
+  /** What its volume was guessed to be, in m³, before anybody measured it. */
+  readonly guessM3?: number | undefined;
 }
 
 export const NOTE_LIMITS = {
@@ -35,6 +37,7 @@ export const NOTE_LIMITS = {
   fork: { low: 2, high: 9 },
   bearingDeg: { low: 0, high: 360 },
   awayM: { low: 0, high: 200 },
+  guessM3: { low: 0.001, high: 200 },
 } as const;
 
 const isWithin = (value: unknown, { low, high }: { readonly low: number; readonly high: number }): boolean =>
@@ -43,7 +46,7 @@ const isWithin = (value: unknown, { low, high }: { readonly low: number; readonl
 /** Whether something that came over the wire is notes on a tree, each within its limits. */
 export function isTreeNotes(value: unknown): value is TreeNotes {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const { conditions = [], fork, counts, bearingDeg, awayM, ...rest } = value as Record<string, unknown>;
+  const { conditions = [], fork, counts, bearingDeg, awayM, guessM3, ...rest } = value as Record<string, unknown>;
   return (
     Object.keys(rest).length === 0 &&
     Array.isArray(conditions) &&
@@ -54,7 +57,8 @@ export function isTreeNotes(value: unknown): value is TreeNotes {
     isWithin(fork, NOTE_LIMITS.fork) &&
     (counts === undefined || counts === 2) &&
     isWithin(bearingDeg, NOTE_LIMITS.bearingDeg) &&
-    isWithin(awayM, NOTE_LIMITS.awayM)
+    isWithin(awayM, NOTE_LIMITS.awayM) &&
+    isWithin(guessM3, NOTE_LIMITS.guessM3)
   );
 }
 

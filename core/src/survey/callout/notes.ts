@@ -1,4 +1,4 @@
-import { convert, printAsRead, readQuantity, type UnitSystem } from '../../quantity/index.ts';
+import { convert, printAsRead, readQuantity, type UnitId, type UnitSystem } from '../../quantity/index.ts';
 import { NOTE_LIMITS, type ConditionCode, type TreeNotes } from '../tree-notes.ts';
 
 /** A word of the line that notes something of the tree: what it adds, and the chip; or why it cannot be. */
@@ -12,14 +12,17 @@ export const TWICE = 'x2';
 const FORK = /^f(\d{1,3})$/i;
 const BEARING = /^az(.+)$/i;
 const AWAY = /^r([\d.,].*)$/i;
+const GUESS = /^kpi([\d.,].*)$/i;
 
 const bad = (problem: string): NoteWord => ({ ok: false, problem });
 
 const lengthUnit = (system: UnitSystem) => (system === 'metric' ? 'm' : 'ft');
+const volumeUnit = (system: UnitSystem) => (system === 'metric' ? 'm3' : 'ft3');
+const VOLUME_WORDS = { m3: 'm³', ft3: 'ft³' } as const;
 
 /**
  * Reads a word that notes something: `f2` a fork of two stems, `dead` a code of the survey, `az112` and `r7.4` where the tree
- * stands, `x2` counted twice.
+ * stands, `x2` counted twice, `kpi0.8` a guess of its volume.
  *
  * @returns null for a word that is no note
  */
@@ -71,12 +74,27 @@ export function readNote(
         }
       : bad(`A tree stands up to ${String(high)} m from the middle of its plot.`);
   }
+  const guess = GUESS.exec(word)?.[1];
+  if (guess !== undefined) {
+    const unit = volumeUnit(unitSystem);
+    const read = readQuantity(guess, { unit, units: ['m3', 'ft3'] });
+    const guessM3 = read.ok ? convert(read.value, read.unit, 'm3') : NaN;
+    const { low, high } = NOTE_LIMITS.guessM3;
+    if (before.guessM3 !== undefined) return bad('A second guess: one tree has one.');
+    return read.ok && guessM3 >= low && guessM3 <= high
+      ? {
+          ok: true,
+          notes: { ...before, guessM3 },
+          chip: `guessed ${printAsRead(read.value)} ${read.unit === 'ft3' ? VOLUME_WORDS.ft3 : VOLUME_WORDS.m3}`,
+        }
+      : bad(`A guess lies between ${String(low)} and ${String(high)} m³.`);
+  }
   return null;
 }
 
 /** Notes as words of the line; `readNote` reads the same from them. */
 export function printNotes(
-  { conditions = [], fork, counts, bearingDeg, awayM }: TreeNotes,
+  { conditions = [], fork, counts, bearingDeg, awayM, guessM3 }: TreeNotes,
   system: UnitSystem,
 ): string[] {
   const unit = lengthUnit(system);
@@ -85,13 +103,14 @@ export function printNotes(
     ...conditions,
     ...(counts === undefined ? [] : [TWICE]),
     ...(bearingDeg === undefined ? [] : [`az${printAsRead(bearingDeg)}`]),
-    ...(awayM === undefined ? [] : [`r${awayText(awayM, unit)}`]),
+    ...(awayM === undefined ? [] : [`r${textIn(awayM, 'm', unit)}`]),
+    ...(guessM3 === undefined ? [] : [`kpi${textIn(guessM3, 'm3', volumeUnit(system))}`]),
   ];
 }
 
 /** In feet only where that says the same metres again; otherwise in metres, with the unit. */
-function awayText(awayM: number, unit: 'm' | 'ft'): string {
-  if (unit === 'm') return String(awayM);
-  const feet = Number(convert(awayM, 'm', 'ft').toFixed(6));
-  return convert(feet, 'ft', 'm') === awayM ? String(feet) : `${String(awayM)}m`;
+function textIn(value: number, canonical: 'm' | 'm3', unit: UnitId): string {
+  if (unit === canonical) return String(value);
+  const other = Number(convert(value, canonical, unit).toFixed(6));
+  return convert(other, unit, canonical) === value ? String(other) : `${String(value)}${canonical}`;
 }

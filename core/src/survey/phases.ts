@@ -1,0 +1,483 @@
+import {
+  ratioDoubleSample,
+  regressionDoubleSample,
+  simpleSample,
+  stratifiedMean,
+  stratumSample,
+  type Estimation,
+} from '../sampling/index.ts';
+import { FIGURES, shareOfPlot, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';
+import { grouped } from '../statistics/index.ts';
+import { mean, sum } from './statistics.ts';
+import { countsOf, hasDbh, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
+
+/** How a survey looks twice: quickly at many plots or trees, and closely at some of them. */
+export type Phases =
+  /** A quick figure of every plot; some plots are tallied. */
+  | { readonly kind: 'double'; readonly by: 'regression' | 'ratio'; readonly quick: string }
+  /** Trees are counted at every angle-count point; the tally holds those that were measured. */
+  | { readonly kind: 'count' }
+  /** Many points tell how large the strata are; some of them are tallied. */
+  | { readonly kind: 'strata' }
+  /** Every tree is guessed, and measured with a chance that goes with its guess; surely from a guess on. */
+  | { readonly kind: 'guess'; readonly surelyFromM3: number };
+
+export type PhasesKind = Phases['kind'];
+
+export const PHASES: Readonly<Record<PhasesKind, string>> = {
+  double: 'a quick figure of every plot, some plots tallied',
+  count: 'trees counted at every point, some of them measured',
+  strata: 'strata sized by counting points, some points tallied',
+  guess: 'every tree guessed, some measured (3P)',
+};
+
+export const QUICK_LIMITS = { low: 0, high: 1e6 } as const;
+export const QUICK_WORDS_LENGTH = 60;
+export const POINTS_LIMITS = { low: 1, high: 1_000_000 } as const;
+export const SURELY_LIMITS_M3 = { low: 0.001, high: 200 } as const;
+
+/** Whether something that came over the wire says how a survey looks twice. */
+export function isPhases(value: unknown): value is Phases {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  const { kind, by, quick, surelyFromM3, ...rest } = value as Record<string, unknown>;
+  if (Object.keys(rest).length > 0) return false;
+  const isDouble =
+    (by === 'regression' || by === 'ratio') &&
+    typeof quick === 'string' &&
+    quick.trim() !== '' &&
+    quick.length <= QUICK_WORDS_LENGTH;
+  const isGuess =
+    typeof surelyFromM3 === 'number' && surelyFromM3 >= SURELY_LIMITS_M3.low && surelyFromM3 <= SURELY_LIMITS_M3.high;
+  const bare = by === undefined && quick === undefined;
+  switch (kind) {
+    case 'double':
+      return isDouble && surelyFromM3 === undefined;
+    case 'guess':
+      return isGuess && bare;
+    case 'count':
+    case 'strata':
+      return bare && surelyFromM3 === undefined;
+    default:
+      return false;
+  }
+}
+
+/** What the two phases of a survey hold. */
+export interface PhasesSums {
+  readonly kind: PhasesKind;
+  /** Plots, points or trees that were looked at, and those that were measured. */
+  readonly looked: number;
+  readonly measured: number;
+  /** Plots of the tally that have no quick figure, or lie in a stratum that was not counted: they are left out. */
+  readonly leftOut: number;
+  /** Why the two phases cannot be put together, in words; null where they can. */
+  readonly problem: string | null;
+}
+
+/** Variances of a table's figures, and their degrees of freedom, each group with three. */
+type Errors = Pick<GroupColumns, 'variance' | 'freedom'>;
+
+/** Two phases put together: trees that count as often as those they stand for, and the errors of their sums. */
+export interface Phased {
+  readonly told: PhasesSums;
+  /** The plots with their trees as often as they count; empty where nothing can be told without the first phase. */
+  readonly plots: readonly TalliedPlot[];
+  readonly strata: readonly StratumArea[];
+  /** Errors of sums by group. Null where the plots alone tell them. */
+  readonly errorsOf: ((columns: TreeColumns, sums: GroupColumns, weights: PlotWeights) => Errors) | null;
+  /** Figures of a plot by its count, in m²/ha; null where the tally of a plot tells them. */
+  readonly basalAreaOfPlot: ((plot: TalliedPlot) => number | null) | null;
+}
+
+const hasQuick = (plot: TalliedPlot): plot is TalliedPlot & { readonly quick: number } =>
+  typeof plot.quick === 'number';
+
+/** Trees of a plot counting so many times as often. */
+const times = (plot: TalliedPlot, factorOf: (tree: TalliedTree) => number): TalliedPlot => ({
+  ...plot,
+  trees: plot.trees.map((tree) => ({ ...tree, counts: countsOf(tree) * factorOf(tree) })),
+});
+
+const cells = (groups: number): Errors => ({
+  variance: new Float64Array(groups * FIGURES),
+  freedom: new Float64Array(groups * FIGURES),
+});
+
+const figuresOf = ({ stems, basalArea, volume }: TreeColumns): readonly Float64Array[] => [stems, basalArea, volume];
+
+/** Every cell of a table from what its plots have. */
+function byPlots(
+  columns: TreeColumns,
+  groups: number,
+  plots: number,
+  errorOf: (values: readonly number[]) => { readonly variance: number; readonly freedom: number },
+): Errors {
+  const out = cells(groups);
+  const ofGroups = Array.from({ length: groups }, () => [] as number[]);
+  columns.group.forEach((group, tree) => ofGroups[group]?.push(tree));
+  ofGroups.forEach((own, group) => {
+    figuresOf(columns).forEach((figure, f) => {
+      const values = new Array<number>(plots).fill(0);
+      for (const tree of own) {
+        const at = columns.plot[tree] ?? 0;
+        values[at] = (values[at] ?? 0) + (figure[tree] ?? 0);
+      }
+      const { variance, freedom } = errorOf(values);
+      out.variance[group * FIGURES + f] = variance;
+      out.freedom[group * FIGURES + f] = freedom;
+    });
+  });
+  return out;
+}
+
+const errorOfEstimation = (estimation: Estimation): { readonly variance: number; readonly freedom: number } =>
+  estimation.ok && estimation.standardError !== null
+    ? { variance: estimation.standardError ** 2, freedom: estimation.degreesOfFreedom }
+    : { variance: NaN, freedom: 0 };
+
+/**
+ * A quick figure of every plot and a tally of some: each plot weighs as regression or ratio make it, so that species and
+ * classes add up to the whole.
+ *
+ * Source: Cochran 1977, Sampling Techniques, 12.7 and 12.8; Deville & Särndal 1992, J. Am. Stat. Assoc. 87:376 for
+ * estimates of regression as weights.
+ */
+function doubled(
+  tallied: readonly TalliedPlot[],
+  { by }: Extract<Phases, { kind: 'double' }>,
+  strata: readonly StratumArea[],
+  looked: readonly number[],
+): Phased {
+  const plots = tallied.filter(hasQuick);
+  const x = plots.map(({ quick }) => quick);
+  const large = { n: looked.length, meanX: mean(looked) ?? NaN };
+  const of = by === 'regression' ? regressionDoubleSample : ratioDoubleSample;
+  const trial = of(x, x, large);
+  const told = {
+    kind: 'double' as const,
+    looked: looked.length,
+    measured: plots.length,
+    leftOut: tallied.length - plots.length,
+    problem: trial.ok ? null : `${doubledProblem(by, x)} Until then the sums are those of the tallied plots alone.`,
+  };
+  if (!trial.ok) return { told, plots: tallied, strata, errorsOf: null, basalAreaOfPlot: null };
+  const own = mean(x) ?? 0;
+  const squares = sum(x.map((each) => (each - own) ** 2));
+  const n = x.length;
+  const weight = (quick: number): number =>
+    by === 'ratio' ? large.meanX / own : 1 + (n * (large.meanX - own) * (quick - own)) / squares;
+  return {
+    told,
+    plots: plots.map((plot) => times(plot, () => weight(plot.quick))),
+    strata: [],
+    // A tree's columns hold its weight: what its plot has without it is divided out, unless the plot weighs nothing.
+    errorsOf: (columns, { trees }) => {
+      const weights = plots.map(({ quick }) => weight(quick));
+      return byPlots(columns, trees.length, n, (values) =>
+        errorOfEstimation(
+          of(
+            x,
+            values.map((value, i) => unweighted(value, weights[i] ?? 1)),
+            large,
+          ),
+        ),
+      );
+    },
+    basalAreaOfPlot: null,
+  };
+}
+
+const unweighted = (value: number, weight: number): number => (weight === 0 ? 0 : value / weight);
+
+const doubledProblem = (by: 'regression' | 'ratio', x: readonly number[]): string => {
+  const least = by === 'regression' ? 3 : 2;
+  if (x.length < least)
+    return `By ${by} at least ${String(least)} tallied plots with a quick figure are needed; there are ${String(x.length)}.`;
+  return by === 'regression'
+    ? 'The quick figures of the tallied plots are all equal: they tell nothing of the others.'
+    : 'The quick figures of the tallied plots add up to nothing.';
+};
+
+/**
+ * Trees counted at every point, and some of them measured: the basal area is that of the counts, and the measured trees say
+ * what a square metre of it is. The shares of error of both add as squares.
+ *
+ * Source: Bruce 1961; Marshall, Iles & Bell 2004, Canadian Journal of Forest Research 34:840.
+ */
+function counted(plots: readonly TalliedPlot[], strata: readonly StratumArea[]): Phased {
+  const points = plots.filter(hasQuick);
+  const x = points.map(({ quick, shape }) => (shape.kind === 'point' ? quick * shape.factorM2PerHa : NaN));
+  const measured = sum(points.map(({ trees }) => trees.filter(hasDbh).length));
+  const counts = countsByStrata(points, x, strata);
+  const told = {
+    kind: 'count' as const,
+    looked: points.length,
+    measured,
+    leftOut: plots.filter((plot) => !hasQuick(plot) && plot.trees.length > 0).length,
+    problem: countProblem(points, x, measured, counts.estimation),
+  };
+  const basalAreaOfPlot = ({ quick, shape }: TalliedPlot): number | null =>
+    typeof quick === 'number' && shape.kind === 'point' ? quick * shape.factorM2PerHa : null;
+  const { estimation } = counts;
+  if (told.problem !== null || !estimation.ok) return { told, plots: [], strata, errorsOf: null, basalAreaOfPlot };
+  const share = (estimation.standardError ?? NaN) / estimation.mean;
+  const taken = sum(points.map(({ trees }) => sum(trees.filter(hasDbh).map(countsOf))));
+  return {
+    told,
+    plots: points.map((plot, i) =>
+      times({ ...plot, trees: plot.trees.filter(hasDbh) }, () => {
+        const factor = plot.shape.kind === 'point' ? plot.shape.factorM2PerHa : NaN;
+        return estimation.mean / (taken * factor * (counts.shares[i] ?? NaN));
+      }),
+    ),
+    strata: counts.byStrata ? strata : [],
+    errorsOf: (columns, sums, weights) =>
+      ofMeasuredTrees(columns, sums, weights, {
+        measured,
+        shareOfFirst: share,
+        freedomOfFirst: estimation.degreesOfFreedom,
+      }),
+    basalAreaOfPlot,
+  };
+}
+
+/** The mean of the counts, strata weighing their areas where these are known, and the share of each point in it. */
+function countsByStrata(
+  points: readonly TalliedPlot[],
+  x: readonly number[],
+  strata: readonly StratumArea[],
+): { readonly estimation: Estimation; readonly shares: readonly number[]; readonly byStrata: boolean } {
+  const indexed = points.map((point, i) => ({ point, i }));
+  const own = grouped(indexed, ({ point }) => point.stratumId ?? '');
+  const area = sum(strata.map(({ areaHa }) => areaHa ?? 0));
+  const byStrata = strata.length > 1 && strata.every(({ id, areaHa }) => areaHa !== null && areaHa > 0 && own.has(id));
+  if (!byStrata) return { estimation: simpleSample(x), shares: points.map(() => 1 / points.length), byStrata };
+  const samples = strata.map(({ id, areaHa }) =>
+    stratumSample(
+      id,
+      areaHa ?? 0,
+      (own.get(id) ?? []).map(({ i }) => x[i] ?? NaN),
+    ),
+  );
+  const shareOf = new Map(
+    strata.map(({ id, areaHa }) => [id, (areaHa ?? 0) / area / (own.get(id)?.length ?? 1)] as const),
+  );
+  return {
+    estimation: stratifiedMean(samples),
+    shares: points.map(({ stratumId }) => shareOf.get(stratumId ?? '') ?? NaN),
+    byStrata,
+  };
+}
+
+function countProblem(
+  points: readonly TalliedPlot[],
+  x: readonly number[],
+  measured: number,
+  estimation: Estimation,
+): string | null {
+  if (points.some(({ shape }) => shape.kind !== 'point'))
+    return 'Trees are counted at angle-count points: a plot with an area has no factor to count by.';
+  if (points.length < 2) return 'Count the trees at two points at least: give each its count.';
+  if (!(sum(x) > 0)) return 'No tree was counted at any point.';
+  if (measured < 2) return 'Measure two of the counted trees at least: the counts alone tell the basal area only.';
+  return estimation.ok ? null : estimation.message;
+}
+
+/**
+ * Errors of sums that measured trees were made to stand for: as a mean of so many trees, and the share of the first phase
+ * with it.
+ */
+function ofMeasuredTrees(
+  columns: TreeColumns,
+  { trees, mean: means }: GroupColumns,
+  weights: PlotWeights,
+  first: { readonly measured: number; readonly shareOfFirst: number; readonly freedomOfFirst: number },
+  isSampled: (tree: number) => boolean = () => true,
+): Errors {
+  const groups = trees.length;
+  const out = cells(groups);
+  const n = first.measured;
+  const totals = new Float64Array(groups * FIGURES);
+  const squares = new Float64Array(groups * FIGURES);
+  columns.group.forEach((group, tree) => {
+    if (group < 0 || !isSampled(tree)) return;
+    const share = shareOfPlot(weights, columns.plot[tree] ?? 0);
+    figuresOf(columns).forEach((figure, f) => {
+      const cell = group * FIGURES + f;
+      const value = share * (figure[tree] ?? 0);
+      totals[cell] = (totals[cell] ?? 0) + value;
+      squares[cell] = (squares[cell] ?? 0) + value * value;
+    });
+  });
+  for (let cell = 0; cell < groups * FIGURES; cell += 1) {
+    const total = totals[cell] ?? 0;
+    const ofTrees = n < 2 ? NaN : (n / (n - 1)) * Math.max(0, (squares[cell] ?? 0) - (total * total) / n);
+    const ofFirst = (first.shareOfFirst * (means[cell] ?? 0)) ** 2;
+    const both = ofTrees + ofFirst;
+    const fourths = (n < 2 ? NaN : ofTrees ** 2 / (n - 1)) + (ofFirst === 0 ? 0 : ofFirst ** 2 / first.freedomOfFirst);
+    out.variance[cell] = both;
+    out.freedom[cell] = fourths > 0 ? both ** 2 / fourths : n - 1;
+  }
+  return out;
+}
+
+/**
+ * Strata whose shares were sampled: what the points that fell into each may be off adds to the error of the plots.
+ *
+ * Source: Cochran 1977, Sampling Techniques, 12.2: Σ w² s² ÷ n + Σ w (ȳ − ȳ all)² ÷ n′.
+ */
+function sizedByPoints(plots: readonly TalliedPlot[], strata: readonly StratumArea[]): Phased {
+  const sized = strata.filter(({ pointsCounted }) => (pointsCounted ?? 0) > 0);
+  const ids = new Set(sized.map(({ id }) => id));
+  const inside = plots.filter(({ stratumId }) => ids.has(stratumId ?? ''));
+  const points = sum(sized.map(({ pointsCounted }) => pointsCounted ?? 0));
+  const told = {
+    kind: 'strata' as const,
+    looked: points,
+    measured: inside.length,
+    leftOut: plots.length - inside.length,
+    problem: sizedProblem(sized, strata, inside),
+  };
+  if (told.problem !== null) return { told, plots, strata, errorsOf: null, basalAreaOfPlot: null };
+  return {
+    told,
+    plots: inside,
+    strata: sized.map((stratum) => ({ ...stratum, areaHa: stratum.pointsCounted ?? 0 })),
+    errorsOf: (columns, sums, weights) => {
+      const groups = sums.trees.length;
+      const out: Errors = { variance: sums.variance.slice(), freedom: sums.freedom.slice() };
+      const within = new Float64Array(groups * FIGURES * weights.share.length);
+      columns.group.forEach((group, tree) => {
+        if (group < 0) return;
+        const h = weights.stratum[columns.plot[tree] ?? 0] ?? 0;
+        figuresOf(columns).forEach((figure, f) => {
+          const at = h * groups * FIGURES + group * FIGURES + f;
+          within[at] = (within[at] ?? 0) + (figure[tree] ?? 0) / (weights.plots[h] ?? 1);
+        });
+      });
+      for (let cell = 0; cell < groups * FIGURES; cell += 1) {
+        const all = sums.mean[cell] ?? 0;
+        let between = 0;
+        weights.share.forEach((share, h) => {
+          between += (share * ((within[h * groups * FIGURES + cell] ?? 0) - all) ** 2) / points;
+        });
+        const first = sums.variance[cell] ?? NaN;
+        const both = first + between;
+        const fourths =
+          (first === 0 ? 0 : first ** 2 / (sums.freedom[cell] ?? NaN)) + between ** 2 / Math.max(1, points - 1);
+        out.variance[cell] = both;
+        out.freedom[cell] = fourths > 0 ? both ** 2 / fourths : (sums.freedom[cell] ?? 0);
+      }
+      return out;
+    },
+    basalAreaOfPlot: null,
+  };
+}
+
+function sizedProblem(
+  sized: readonly StratumArea[],
+  strata: readonly StratumArea[],
+  plots: readonly TalliedPlot[],
+): string | null {
+  const alone = 'Until then every tallied plot weighs the same.';
+  if (sized.length < 2) return `Give two strata at least the points that fell into them. ${alone}`;
+  const without = sized.find(({ id }) => plots.every(({ stratumId }) => stratumId !== id));
+  if (without === undefined) return null;
+  const at = strata.findIndex(({ id }) => id === without.id) + 1;
+  return `Stratum ${String(at)} of ${String(strata.length)} has points and no tallied plot: its part of the whole is not known. ${alone}`;
+}
+
+/**
+ * Every tree guessed, and measured with a chance that goes with the guess: the guesses of all stand for the trees, raised by
+ * what the measured ones are to theirs. Trees above the limit are measured surely and stand for themselves.
+ *
+ * Source: Grosenbaugh 1965, Three-pee sampling theory and program THRP, USDA Forest Service PSW-21.
+ */
+function guessed(
+  plots: readonly TalliedPlot[],
+  { surelyFromM3 }: Extract<Phases, { kind: 'guess' }>,
+  strata: readonly StratumArea[],
+): Phased {
+  const trees = plots.flatMap((plot) => plot.trees);
+  const isSure = ({ guessM3 = 0 }: TalliedTree): boolean => guessM3 >= surelyFromM3;
+  const drawn = trees.filter((tree) => hasDbh(tree) && !isSure(tree));
+  const told = {
+    kind: 'guess' as const,
+    looked: trees.length,
+    measured: trees.filter(hasDbh).length,
+    leftOut: 0,
+    problem: guessProblem(plots, trees, drawn, isSure),
+  };
+  if (told.problem !== null) return { told, plots: [], strata, errorsOf: null, basalAreaOfPlot: null };
+  const guesses = sum(trees.filter((tree) => !isSure(tree)).map((tree) => (tree.guessM3 ?? 0) * countsOf(tree)));
+  const n = drawn.length;
+  const raised = plots.map((plot) =>
+    times({ ...plot, trees: plot.trees.filter(hasDbh) }, (tree) =>
+      isSure(tree) ? 1 : guesses / (n * (tree.guessM3 ?? NaN) * countsOf(tree)),
+    ),
+  );
+  const sampled = raised.flatMap((plot) => plot.trees.map((tree) => !isSure(tree)));
+  return {
+    told,
+    plots: raised,
+    strata,
+    errorsOf: (columns, sums, weights) =>
+      n === 0
+        ? cells(sums.trees.length)
+        : ofMeasuredTrees(
+            columns,
+            sums,
+            weights,
+            { measured: n, shareOfFirst: 0, freedomOfFirst: Infinity },
+            (tree) => sampled[tree] === true,
+          ),
+    basalAreaOfPlot: null,
+  };
+}
+
+const treesWords = (n: number, words: string): string => `${String(n)} ${n === 1 ? 'tree' : 'trees'} ${words}`;
+
+function guessProblem(
+  plots: readonly TalliedPlot[],
+  all: readonly TalliedTree[],
+  drawn: readonly TalliedTree[],
+  isSure: (tree: TalliedTree) => boolean,
+): string | null {
+  if (plots.some(({ shape }) => shape.kind !== 'whole'))
+    return 'Guesses are made of every tree of an area: a plot that samples has no place here.';
+  if (all.length === 0) return 'No tree has been guessed yet.';
+  const bare = all.filter(({ guessM3 }) => guessM3 === undefined).length;
+  if (bare > 0)
+    return `${treesWords(bare, bare === 1 ? 'has' : 'have')} no guess: the sum of the guesses is not known.`;
+  const missing = all.filter((tree) => isSure(tree) && !hasDbh(tree)).length;
+  if (missing > 0)
+    return `${treesWords(missing, missing === 1 ? 'is' : 'are')} to be measured surely and ${missing === 1 ? 'has' : 'have'} no diameter yet.`;
+  const rest = all.some((tree) => !isSure(tree));
+  return rest && drawn.length < 2
+    ? 'Measure two of the drawn trees at least: one alone says nothing of the others.'
+    : null;
+}
+
+/**
+ * Puts the two phases of a survey together.
+ *
+ * @param plots those that count; of `count` every point
+ * @param looked quick figures of all plots that have one, tallied or not
+ */
+export function phasedPlots(
+  phases: Phases,
+  plots: readonly TalliedPlot[],
+  strata: readonly StratumArea[],
+  looked: readonly number[],
+): Phased {
+  switch (phases.kind) {
+    case 'double':
+      return doubled(plots, phases, strata, looked);
+    case 'count':
+      return counted(plots, strata);
+    case 'strata':
+      return sizedByPoints(plots, strata);
+    case 'guess':
+      return guessed(plots, phases, strata);
+  }
+}
