@@ -88,6 +88,15 @@ describe('a row of a file of trees', () => {
     const row = read(['1', '1', 'sp', '12', '24.3'], { unitSystem: 'imperial' }, imperial);
     expect(row.ok && row.tree.notes?.awayM).toBeCloseTo(7.406_64, 9);
   });
+  it('may hold a guess and nothing else: 35.3147 ft³ are a cubic metre', () => {
+    const matching = matchColumns(['plot', 'tag', 'species', 'dbh', 'KPI (ft³)'], 'imperial');
+    expect(matching.guess).toEqual({ column: 4, unit: 'ft3' });
+    const row = read(['1', '1', 'sp', '', '35.3147'], { unitSystem: 'imperial' }, matching);
+    expect(row.ok && row.tree.notes?.guessM3).toBeCloseTo(1, 5);
+    expect(row.ok && row.tree.readings).toEqual([]);
+    const bad = read(['1', '1', 'sp', '', '0'], { unitSystem: 'imperial' }, matching);
+    expect(!bad.ok && bad.errors[0]?.field).toBe('guess');
+  });
   it.each([
     [['', '12', 'sp', '30'], 'plot: The plot is missing.'],
     [['a b', '12', 'sp', '30'], 'plot: “a b” is no label'],

@@ -14,6 +14,7 @@ export const TREE_FIELDS = {
   height: { label: 'height', heads: ['height', 'h', 'total height', 'altura', 'hauteur', 'hohe'] },
   bearing: { label: 'bearing from the middle', heads: ['bearing', 'azimuth', 'az'] },
   away: { label: 'distance from the middle', heads: ['from the middle', 'distance', 'dist', 'away'] },
+  guess: { label: 'guessed volume', heads: ['guess', 'kpi', 'guessed volume', 'estimate'] },
   conditions: { label: 'codes of its state', heads: ['conditions', 'condition', 'codes', 'code'] },
   observer: { label: 'who read it', heads: ['observer', 'crew', 'by'] },
   observedAt: { label: 'when', heads: ['observed at', 'date', 'day', 'when', 'time'] },
@@ -28,6 +29,7 @@ export const FIELD_UNITS: Readonly<Partial<Record<TreeField, Readonly<Record<Uni
   girth: { metric: ['cm', 'mm', 'in'], imperial: ['in', 'cm', 'mm'] },
   height: { metric: ['m', 'ft'], imperial: ['ft', 'm'] },
   away: { metric: ['m', 'ft'], imperial: ['ft', 'm'] },
+  guess: { metric: ['m3', 'ft3'], imperial: ['ft3', 'm3'] },
 };
 
 /** A column of the file that a field is taken from. */
@@ -81,8 +83,8 @@ export function matchingProblem(matching: Matching, columns: number, system: Uni
   for (const field of ['plot', 'tag', 'species'] as const) {
     if (matching[field] === undefined) return `Say which column holds the ${TREE_FIELDS[field].label}.`;
   }
-  if (matching.dbh === undefined && matching.girth === undefined && matching.height === undefined)
-    return 'Say which column holds the dbh, the girth or the height: a tree needs one of them.';
+  if ((['dbh', 'girth', 'height', 'guess'] as const).every((field) => matching[field] === undefined))
+    return 'Say which column holds the dbh, the girth or the height, or a guess: a tree needs one of them.';
   if (matching.dbh !== undefined && matching.girth !== undefined)
     return 'A tree has a dbh or a girth, not both: leave one of the columns out.';
   const used = new Map<number, TreeField>();
@@ -267,7 +269,7 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
       if ('message' in read) errors.push(read);
       else readings.push(read);
     }
-    if (readings.length === 0 && errors.length === 0)
+    if (readings.length === 0 && errors.length === 0 && cell('guess') === '')
       wrong(matching.dbh === undefined ? 'girth' : 'dbh', 'The tree has neither a diameter nor a height.');
     const codes = cell('conditions')
       .toLowerCase()
@@ -276,7 +278,7 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
     const stranger = codes.find((code) => !known.has(code));
     if (stranger !== undefined) wrong('conditions', `${shown(stranger)} is not a code of this survey.`);
     const within = (
-      field: 'bearing' | 'away',
+      field: 'bearing' | 'away' | 'guess',
       to: (value: number) => number,
       low: number,
       high: number,
@@ -297,10 +299,12 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
       );
       return undefined;
     };
-    const { bearingDeg: turn, awayM: far } = NOTE_LIMITS;
+    const { bearingDeg: turn, awayM: far, guessM3: guessed } = NOTE_LIMITS;
     const bearingDeg = within('bearing', (value) => value, turn.low, turn.high, 'degrees');
     const awayUnit = unitIn('away');
     const awayM = within('away', (value) => convert(value, awayUnit, 'm'), far.low, far.high, 'm');
+    const guessUnit = unitIn('guess');
+    const guessM3 = within('guess', (value) => convert(value, guessUnit, 'm3'), guessed.low, guessed.high, 'm³');
     const observer = cell('observer');
     if (observer !== '' && (observer.length > LONGEST_OBSERVER || !PLAIN.test(observer)))
       wrong('observer', 'The observer is a name of up to 60 letters.');
@@ -309,7 +313,7 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
     if (day !== '' && observedAt === null) wrong('observedAt', `${shown(day)} is no day, such as 2026-06-03.`);
     if (errors.length > 0) return { ok: false, errors };
     const stratum = cell('stratum');
-    const notes = filledNotes({ conditions: [...new Set(codes)], bearingDeg, awayM });
+    const notes = filledNotes({ conditions: [...new Set(codes)], bearingDeg, awayM, guessM3 });
     return {
       ok: true,
       tree: {

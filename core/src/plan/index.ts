@@ -16,11 +16,13 @@ export { MOST_CORNERS, outlineGeometry, readOutlines, type GroundOutline, type R
 export {
   expectedHours,
   legsOf,
+  linePoints,
   PLAN_LIMITS,
   randomPoints,
   systematicPoints,
   walkingOrder,
   type Leg,
+  type Lines,
   type NoPlan,
   type PlanOutcome,
 } from './layout.ts';

@@ -3,7 +3,7 @@ import { bearingDeg, distanceM, isInside, outlineAreaM2, type MapPoint, type Out
 /** A plan of plots that cannot be made, in words. */
 export interface NoPlan {
   readonly ok: false;
-  readonly field: 'plots' | 'outline' | 'speed' | 'minutes';
+  readonly field: 'plots' | 'outline' | 'speed' | 'minutes' | 'lines';
   readonly message: string;
 }
 
@@ -16,6 +16,7 @@ export const PLAN_LIMITS = {
   /** Over the ground with the kit, in km/h. */
   speedKmh: { low: 0.2, high: 8 },
   minutesPerPlot: { low: 1, high: 600 },
+  linesApartM: { low: 5, high: 10_000 },
 } as const;
 
 const box = (outlines: readonly Outline[]) => {
@@ -74,6 +75,24 @@ function gridPoints(outlines: readonly Outline[], spacingM: number, start: MapPo
   return points;
 }
 
+/** The points of a width, now narrower, now wider than usual by up to a third, that come nearest to a number of plots. */
+function nearestTo(
+  plots: number,
+  usualM: number,
+  pointsAt: (spacingM: number) => readonly MapPoint[],
+): { readonly points: readonly MapPoint[]; readonly spacingM: number } | null {
+  let best: { readonly points: readonly MapPoint[]; readonly spacingM: number } | null = null;
+  for (let step = 0; step <= 120; step += 1) {
+    const spacingM = usualM * (1 + ((step % 2 === 0 ? 1 : -1) * Math.ceil(step / 2)) / 180);
+    const points = pointsAt(spacingM);
+    if (points.length === 0) continue;
+    if (best === null || Math.abs(points.length - plots) < Math.abs(best.points.length - plots))
+      best = { points, spacingM };
+    if (best.points.length === plots) break;
+  }
+  return best;
+}
+
 /**
  * A square grid with a random start inside outlines, as near to a number of plots as a grid comes. Its width is √(area ÷
  * plots), narrowed or widened until the number is met or nearly so.
@@ -87,19 +106,67 @@ export function systematicPoints(
   if (problem !== null) return problem;
   const start = { eastM: random(), northM: random() };
   const usual = Math.sqrt(outlineAreaM2(outlines) / plots);
-  let best: { readonly points: readonly MapPoint[]; readonly spacingM: number } | null = null;
-  for (let step = 0; step <= 120; step += 1) {
-    // From the usual width outwards, now narrower, now wider, by up to a third.
-    const share = 1 + ((step % 2 === 0 ? 1 : -1) * Math.ceil(step / 2)) / 180;
-    const points = gridPoints(outlines, usual * share, start);
-    if (points.length === 0) continue;
-    if (best === null || Math.abs(points.length - plots) < Math.abs(best.points.length - plots))
-      best = { points, spacingM: usual * share };
-    if (best.points.length === plots) break;
-  }
+  const best = nearestTo(plots, usual, (spacingM) => gridPoints(outlines, spacingM, start));
   return best === null
     ? noPlan('outline', 'No point of the grid lies inside: ask for more plots, or for random ones.')
     : { ok: true, ...best };
+}
+
+/** How parallel lines lie: their direction from north, and how far apart they are. */
+export interface Lines {
+  readonly bearingDeg: number;
+  readonly apartM: number;
+}
+
+/** Points along parallel lines, line by line, every other one walked back. */
+function pointsOnLines(
+  outlines: readonly Outline[],
+  { bearingDeg: bearing, apartM }: Lines,
+  alongM: number,
+  start: { readonly across: number; readonly along: number },
+): { readonly points: readonly MapPoint[]; readonly lines: number } {
+  const angle = (bearing * Math.PI) / 180;
+  const [sin, cos] = [Math.sin(angle), Math.cos(angle)];
+  const corners = outlines.flatMap(({ rings }) => rings[0] ?? []);
+  const across = corners.map(({ eastM, northM }) => eastM * cos - northM * sin);
+  const along = corners.map(({ eastM, northM }) => eastM * sin + northM * cos);
+  const points: MapPoint[] = [];
+  let lines = 0;
+  for (let x = Math.min(...across) + start.across * apartM; x <= Math.max(...across); x += apartM) {
+    const line: MapPoint[] = [];
+    for (let y = Math.min(...along) + start.along * alongM; y <= Math.max(...along); y += alongM) {
+      const point = { eastM: x * cos + y * sin, northM: y * cos - x * sin };
+      if (isInside(outlines, point)) line.push(point);
+    }
+    if (line.length === 0) continue;
+    points.push(...(lines % 2 === 0 ? line : line.reverse()));
+    lines += 1;
+  }
+  return { points, lines };
+}
+
+/**
+ * Plots along parallel lines with a random start, in the order of the walk: up one line and down the next. They lie area ÷
+ * (plots × width between lines) apart, narrowed or widened until the number is met or nearly so.
+ */
+export function linePoints(
+  outlines: readonly Outline[],
+  plots: number,
+  lines: Lines,
+  random: () => number,
+): PlanOutcome<{ readonly points: readonly MapPoint[]; readonly spacingM: number; readonly lines: number }> {
+  const problem = problemOf(outlines, plots);
+  if (problem !== null) return problem;
+  const { low, high } = PLAN_LIMITS.linesApartM;
+  if (!(lines.apartM >= low && lines.apartM <= high))
+    return noPlan('lines', `The lines must lie between ${String(low)} and ${String(high)} m apart.`);
+  if (!(lines.bearingDeg >= 0 && lines.bearingDeg <= 360))
+    return noPlan('lines', 'The direction of the lines must lie between 0 and 360 degrees from north.');
+  const start = { across: random(), along: random() };
+  const usual = outlineAreaM2(outlines) / (plots * lines.apartM);
+  const best = nearestTo(plots, usual, (alongM) => pointsOnLines(outlines, lines, alongM, start).points);
+  if (best === null) return noPlan('lines', 'No plot of the lines lies inside: bring the lines nearer to each other.');
+  return { ok: true, ...best, lines: pointsOnLines(outlines, lines, best.spacingM, start).lines };
 }
 
 /**

@@ -8,6 +8,7 @@ import {
   expectedHours,
   isInside,
   legsOf,
+  linePoints,
   mapAbout,
   outlineAreaM2,
   outlineGeometry,
@@ -187,5 +188,55 @@ describe('an outline from GeoJSON', () => {
   ])('%j is none, and why', (value, words) => {
     const read = readOutlines(value);
     expect(read.ok ? '' : read.message).toContain(words);
+  });
+});
+
+describe('plots along lines', () => {
+  const northward = { bearingDeg: 0, apartM: 100 };
+
+  it('stand on lines 100 m apart, as many as were asked for, walked up one and down the next', () => {
+    const plan = linePoints([square], 20, northward, seededRandom(3));
+    if (!plan.ok) throw new Error(plan.message);
+    // 400 m hold four lines, and 250 m five plots at 50 m: 100 000 m² ÷ (20 × 100 m).
+    expect(plan).toMatchObject({ lines: 4, points: { length: 20 } });
+    expect(Math.abs(plan.spacingM - 50)).toBeLessThan(13);
+    const [first] = plan.points;
+    for (const { eastM } of plan.points) expect(((eastM - (first?.eastM ?? 0)) / 100) % 1).toBeCloseTo(0, 6);
+    const north = plan.points.map(({ northM }) => northM);
+    expect(north.slice(0, 5)).toEqual([...north.slice(0, 5)].sort((a, b) => a - b));
+    expect(north.slice(5, 10)).toEqual([...north.slice(5, 10)].sort((a, b) => b - a));
+  });
+
+  it('keep their width and direction however they are turned, and stay inside', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 360 }),
+        fc.integer({ min: 40, max: 120 }),
+        fc.integer({ min: 5, max: 60 }),
+        fc.integer(),
+        (bearing, apartM, plots, seed) => {
+          const plan = linePoints([withHole], plots, { bearingDeg: bearing, apartM }, seededRandom(seed));
+          fc.pre(plan.ok);
+          const angle = (bearing * Math.PI) / 180;
+          const across = plan.points.map(({ eastM, northM }) => eastM * Math.cos(angle) - northM * Math.sin(angle));
+          for (const [i, point] of plan.points.entries()) {
+            expect(isInside([withHole], point)).toBe(true);
+            const widths = ((across[i] ?? 0) - (across[0] ?? 0)) / apartM;
+            expect(Math.abs(widths - Math.round(widths))).toBeLessThan(1e-6);
+          }
+        },
+      ),
+    );
+  });
+
+  it.each([
+    [{ bearingDeg: 0, apartM: 0 }, 'between 5 and 10000 m apart'],
+    [{ bearingDeg: NaN, apartM: 50 }, 'direction'],
+  ])('say what is wrong with %j', (lines, words) => {
+    expect(linePoints([square], 10, lines, seededRandom(1))).toMatchObject({
+      ok: false,
+      field: 'lines',
+      message: expect.stringContaining(words) as string,
+    });
   });
 });

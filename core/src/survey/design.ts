@@ -7,6 +7,7 @@ import { COMMON_CONDITIONS, CONDITION_CODE, type ConditionCode } from './tree-no
 export const LAYOUTS = {
   random: 'plots drawn at random',
   systematic: 'plots on a grid from a random start',
+  lines: 'plots along parallel lines from a random start',
   chosen: 'plots chosen by eye',
 } as const;
 export type Layout = keyof typeof LAYOUTS;

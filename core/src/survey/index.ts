@@ -58,8 +58,12 @@ export {
   type SurveyDesign,
 } from './design.ts';
 export {
+  isDrawn,
   isPhases,
   PHASES,
+  PHASES_SOURCES,
+  phasesHeld,
+  phasesWords,
   phasedPlots,
   POINTS_LIMITS,
   QUICK_LIMITS,
@@ -100,6 +104,7 @@ export { COMMON_SPECIES, SPECIES_CODE, SPECIES_LIMITS, type CrownForm, type Spec
 export { mean, sampleMean, sum, type SampleMean } from './statistics.ts';
 export { printDiameters, printLength, printMean, printOr, STAND_UNITS, type StandUnits } from './stand-units.ts';
 export {
+  phasedPlotSums,
   plotSums,
   quadraticMeanDiameterCm,
   surveySums,

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { basalAreaM2 } from '../diameter/index.ts';
+import { seededRandom } from '../practice/index.ts';
 import {
+  isDrawn,
   isPhases,
   isSurveyDesign,
   parseCallout,
@@ -215,6 +217,20 @@ describe('every tree guessed, some measured', () => {
     const sums = sumsOf(guess, [{ shape: whole, trees: some }]);
     expect(sums.phases?.problem).toContain(words);
     expect(sums.volumeM3PerHa).toBeNull();
+  });
+
+  it('draws with a chance that goes with the guess, surely from the limit on', () => {
+    const random = seededRandom(12);
+    const ids = Array.from({ length: 20_000 }, () =>
+      `${Math.floor(random() * 2 ** 48)
+        .toString(16)
+        .padStart(12, '0')}${'0'.repeat(20)}`.replace(/^(.{8})(.{4})(.{4})(.{4})/, '$1-$2-$3-$4-'),
+    );
+    const share = (guessM3: number): number => ids.filter((id) => isDrawn(id, guessM3, 2)).length / ids.length;
+    // Within 3.3 standard errors of √(p (1 − p) ÷ 20 000).
+    expect(Math.abs(share(0.5) - 0.25)).toBeLessThan(0.0102);
+    expect(Math.abs(share(1.8) - 0.9)).toBeLessThan(0.0071);
+    expect([share(2), share(7)]).toEqual([1, 1]);
   });
 
   it('has a word on the line: `kpi0.8`, in feet `kpi25`, once', () => {

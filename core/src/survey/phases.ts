@@ -6,6 +6,7 @@ import {
   stratumSample,
   type Estimation,
 } from '../sampling/index.ts';
+import { convert, printRounded, type UnitSystem } from '../quantity/index.ts';
 import { FIGURES, shareOfPlot, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';
 import { grouped } from '../statistics/index.ts';
 import { mean, sum } from './statistics.ts';
@@ -74,6 +75,60 @@ export interface PhasesSums {
   readonly problem: string | null;
 }
 
+const DRAW_DIGITS = 12;
+
+/**
+ * Whether a guessed tree is measured: with a chance that goes with its guess. The draw is the identifier itself, made at
+ * random before anybody guessed, so that it can be done again.
+ *
+ * @param treeId UUID
+ */
+export function isDrawn(treeId: string, guessM3: number, surelyFromM3: number): boolean {
+  const digits = treeId.replaceAll('-', '').slice(0, DRAW_DIGITS);
+  return guessM3 > surelyFromM3 * (Number.parseInt(digits, 16) / 16 ** DRAW_DIGITS);
+}
+
+/** Where each way comes from. */
+export const PHASES_SOURCES: Readonly<Record<PhasesKind, string>> = {
+  double: 'Cochran 1977, Sampling Techniques, 12.7 and 12.8',
+  count: 'Bruce 1961; Marshall, Iles & Bell 2004, Canadian Journal of Forest Research 34:840',
+  strata: 'Cochran 1977, Sampling Techniques, 12.2',
+  guess: 'Grosenbaugh 1965, Three-pee sampling theory and program THRP, USDA Forest Service PSW-21',
+};
+
+/** How a survey looks twice, in words. */
+export function phasesWords(phases: Phases, system: UnitSystem): string {
+  switch (phases.kind) {
+    case 'double':
+      return `“${phases.quick}” told of every plot, some plots tallied; put together by ${phases.by}`;
+    case 'guess': {
+      const limit =
+        system === 'metric'
+          ? `${printRounded(phases.surelyFromM3, 2)} m³`
+          : `${printRounded(convert(phases.surelyFromM3, 'm3', 'ft3'), 0)} ft³`;
+      return `${PHASES.guess}; surely from a guess of ${limit} on`;
+    }
+    case 'count':
+    case 'strata':
+      return PHASES[phases.kind];
+  }
+}
+
+/** What the two phases of a survey hold, in words. */
+export function phasesHeld({ kind, looked, measured, leftOut }: PhasesSums): string {
+  const n = String(looked);
+  const m = String(measured);
+  const held = {
+    double: `${n} plots with a quick figure, ${m} of them tallied`,
+    count: `trees counted at ${n} points, ${m} of them measured`,
+    strata: `${n} points sized the strata, ${m} plots tallied in them`,
+    guess: `${n} trees guessed, ${m} of them measured`,
+  }[kind];
+  if (leftOut === 0) return held;
+  const why = kind === 'double' ? 'a quick figure' : kind === 'count' ? 'a count' : 'points in their stratum';
+  return `${held}; ${String(leftOut)} tallied ${leftOut === 1 ? 'plot' : 'plots'} without ${why} left out`;
+}
+
 /** Variances of a table's figures, and their degrees of freedom, each group with three. */
 type Errors = Pick<GroupColumns, 'variance' | 'freedom'>;
 
@@ -85,8 +140,6 @@ export interface Phased {
   readonly strata: readonly StratumArea[];
   /** Errors of sums by group. Null where the plots alone tell them. */
   readonly errorsOf: ((columns: TreeColumns, sums: GroupColumns, weights: PlotWeights) => Errors) | null;
-  /** Figures of a plot by its count, in m²/ha; null where the tally of a plot tells them. */
-  readonly basalAreaOfPlot: ((plot: TalliedPlot) => number | null) | null;
 }
 
 const hasQuick = (plot: TalliedPlot): plot is TalliedPlot & { readonly quick: number } =>
@@ -160,7 +213,7 @@ function doubled(
     leftOut: tallied.length - plots.length,
     problem: trial.ok ? null : `${doubledProblem(by, x)} Until then the sums are those of the tallied plots alone.`,
   };
-  if (!trial.ok) return { told, plots: tallied, strata, errorsOf: null, basalAreaOfPlot: null };
+  if (!trial.ok) return { told, plots: tallied, strata, errorsOf: null };
   const own = mean(x) ?? 0;
   const squares = sum(x.map((each) => (each - own) ** 2));
   const n = x.length;
@@ -183,7 +236,6 @@ function doubled(
         ),
       );
     },
-    basalAreaOfPlot: null,
   };
 }
 
@@ -216,10 +268,8 @@ function counted(plots: readonly TalliedPlot[], strata: readonly StratumArea[]):
     leftOut: plots.filter((plot) => !hasQuick(plot) && plot.trees.length > 0).length,
     problem: countProblem(points, x, measured, counts.estimation),
   };
-  const basalAreaOfPlot = ({ quick, shape }: TalliedPlot): number | null =>
-    typeof quick === 'number' && shape.kind === 'point' ? quick * shape.factorM2PerHa : null;
   const { estimation } = counts;
-  if (told.problem !== null || !estimation.ok) return { told, plots: [], strata, errorsOf: null, basalAreaOfPlot };
+  if (told.problem !== null || !estimation.ok) return { told, plots: [], strata, errorsOf: null };
   const share = (estimation.standardError ?? NaN) / estimation.mean;
   const taken = sum(points.map(({ trees }) => sum(trees.filter(hasDbh).map(countsOf))));
   return {
@@ -237,7 +287,6 @@ function counted(plots: readonly TalliedPlot[], strata: readonly StratumArea[]):
         shareOfFirst: share,
         freedomOfFirst: estimation.degreesOfFreedom,
       }),
-    basalAreaOfPlot,
   };
 }
 
@@ -338,7 +387,7 @@ function sizedByPoints(plots: readonly TalliedPlot[], strata: readonly StratumAr
     leftOut: plots.length - inside.length,
     problem: sizedProblem(sized, strata, inside),
   };
-  if (told.problem !== null) return { told, plots, strata, errorsOf: null, basalAreaOfPlot: null };
+  if (told.problem !== null) return { told, plots, strata, errorsOf: null };
   return {
     told,
     plots: inside,
@@ -370,7 +419,6 @@ function sizedByPoints(plots: readonly TalliedPlot[], strata: readonly StratumAr
       }
       return out;
     },
-    basalAreaOfPlot: null,
   };
 }
 
@@ -408,7 +456,7 @@ function guessed(
     leftOut: 0,
     problem: guessProblem(plots, trees, drawn, isSure),
   };
-  if (told.problem !== null) return { told, plots: [], strata, errorsOf: null, basalAreaOfPlot: null };
+  if (told.problem !== null) return { told, plots: [], strata, errorsOf: null };
   const guesses = sum(trees.filter((tree) => !isSure(tree)).map((tree) => (tree.guessM3 ?? 0) * countsOf(tree)));
   const n = drawn.length;
   const raised = plots.map((plot) =>
@@ -431,7 +479,6 @@ function guessed(
             { measured: n, shareOfFirst: 0, freedomOfFirst: Infinity },
             (tree) => sampled[tree] === true,
           ),
-    basalAreaOfPlot: null,
   };
 }
 

@@ -68,6 +68,27 @@ export function plotSums(plot: TalliedPlot, ratio: VolumeRatio): PlotSums {
   };
 }
 
+/**
+ * A plot of a survey that looks twice. A point where trees are counted has the basal area of its count, and the stems and
+ * the volume of that in the whole survey; of guessed trees those that were measured stand for the others.
+ */
+export function phasedPlotSums(plot: TalliedPlot, ratio: VolumeRatio, phased: Phased, sums: SurveySums): PlotSums {
+  const own = plotSums(plot, ratio);
+  if (phased.told.kind !== 'count') return own;
+  const basalAreaM2PerHa =
+    plot.shape.kind === 'point' && typeof plot.quick === 'number' ? plot.quick * plot.shape.factorM2PerHa : 0;
+  const perBasalArea = (figure: StandMean | null): number | null =>
+    figure === null || sums.basalAreaM2PerHa === null || sums.basalAreaM2PerHa.mean === 0
+      ? null
+      : (basalAreaM2PerHa * figure.mean) / sums.basalAreaM2PerHa.mean;
+  return {
+    ...own,
+    basalAreaM2PerHa,
+    stemsPerHa: perBasalArea(sums.stemsPerHa) ?? 0,
+    volumeM3PerHa: perBasalArea(sums.volumeM3PerHa),
+  };
+}
+
 /** What a group of trees has, as means over the plots, with the errors of sampling. */
 export interface GroupSums {
   readonly stems: number;
@@ -328,7 +349,7 @@ export function surveySums(
     })),
   );
   return {
-    plots: plots.length,
+    plots: tallied.length,
     weighing: weights.weighing === 'whole' && sampled ? 'plots' : weights.weighing,
     stems: trees.length,
     stemsPerHa: all?.sampling.stemsPerHa ?? null,

@@ -21,6 +21,9 @@ export class Unreachable extends Error {
 
 const RETRY_S = 3;
 
+/** A file goes out as it is, anything else as JSON. */
+const typeOf = (body: unknown): string => (body instanceof Blob ? body.type : 'application/json');
+
 /**
  * Sends a request and reads the JSON that comes back.
  *
@@ -31,8 +34,8 @@ export async function call<T>(method: 'GET' | 'POST' | 'DELETE', url: string, bo
   try {
     response = await fetch(url, {
       method,
-      headers: { accept: 'application/json', ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      headers: { accept: 'application/json', ...(body === undefined ? {} : { 'content-type': typeOf(body) }) },
+      ...(body === undefined ? {} : { body: body instanceof Blob ? body : JSON.stringify(body) }),
     });
   } catch {
     throw new Unreachable('No connection to the server.', RETRY_S);

@@ -67,7 +67,9 @@ export function hindrances(draft: TreeDraft, settings: TreeSettings): Hindrance[
       if (!of.ok) found.push(...asHindrances(words, { measure, stem: 1, take }, findingsOf(of)));
     }
   }
-  if (!begun) found.push({ measure: 'diameter', reading: null, message: 'Give at least the diameter.' });
+  // A guessed tree is on the record before anybody measures it.
+  if (!begun && draft.notes?.guessM3 === undefined)
+    found.push({ measure: 'diameter', reading: null, message: 'Give at least the diameter.' });
   return found;
 }
 

@@ -38,6 +38,14 @@ export const IsWithin = (low: number, high: number, unit = ''): PropertyDecorato
     `must be a number from ${low} to ${high}${unit === '' ? '' : ` ${unit}`}`,
   );
 
+/** A whole number within limits, both allowed. */
+export const IsWhole = (low: number, high: number): PropertyDecorator =>
+  rule(
+    'isWhole',
+    (value) => Number.isInteger(value) && Number(value) >= low && Number(value) <= high,
+    `must be a whole number from ${low} to ${high}`,
+  );
+
 const MOMENT = /^(19|20|21)\d\d-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d{1,6})?)?(Z|[+-]\d\d:\d\d)$/;
 const DAY = /^(19|20|21)\d\d-\d\d-\d\d$/;
 

@@ -7,6 +7,8 @@ import {
   isSurveyDesign,
   PLOT_AREA_LIMITS_M2,
   PLOT_SLOPE_LIMITS_PCT,
+  POINTS_LIMITS,
+  QUICK_LIMITS,
   SPECIES_CODE,
   SPECIES_LIMITS,
   type CrownForm,
@@ -25,7 +27,7 @@ import {
   IsUUID,
   ValidateNested,
 } from 'class-validator';
-import { IsDay, IsKnown, IsLine, IsShaped, IsSound, IsWithin } from './decorators.ts';
+import { IsDay, IsKnown, IsLine, IsShaped, IsSound, IsWhole, IsWithin } from './decorators.ts';
 import { FieldRulesDto } from './field-rules.ts';
 import { WrittenDto } from './written.ts';
 
@@ -66,6 +68,11 @@ export class StratumDto {
   @IsOptional()
   @IsWithin(SURVEY_LIMITS.stratumAreaHa.low, SURVEY_LIMITS.stratumAreaHa.high, 'ha')
   areaHa?: number;
+
+  /** Points of a first phase that fell into it, where the survey sizes its strata by counting points. */
+  @IsOptional()
+  @IsWhole(POINTS_LIMITS.low, POINTS_LIMITS.high)
+  pointsCounted?: number;
 
   /** A GeoJSON polygon, alone or in features: its outline. */
   @IsOptional()
@@ -113,7 +120,7 @@ export class NewSurveyDto extends WrittenDto {
   @IsOptional()
   @IsKnown(
     isSurveyDesign,
-    'a whole design: layout, shape, edge, slopeRadius, heights, conditions and dominant, each as the documents of the API say',
+    'a whole design: layout, shape, edge, slopeRadius, heights, conditions and dominant, and phases where it looks twice, each as the documents of the API say',
   )
   design?: SurveyDesign;
 
@@ -210,4 +217,9 @@ export class NewPlotDto extends WrittenDto {
   @IsOptional()
   @IsLine(60)
   crew?: string;
+
+  /** What was told of it at a glance, where the survey looks twice: trees counted in, or the design's quick figure. */
+  @IsOptional()
+  @IsWithin(QUICK_LIMITS.low, QUICK_LIMITS.high)
+  quick?: number;
 }

@@ -7,6 +7,7 @@ import {
   isTreeNotes,
   MEASURES,
   PLOT_SLOPE_LIMITS_PCT,
+  QUICK_LIMITS,
   STEMS_PER_TREE,
   TAG,
   type HeightNotes,
@@ -15,6 +16,7 @@ import {
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   ArrayUnique,
   IsArray,
   IsBoolean,
@@ -226,6 +228,36 @@ export class PlotCorrectionDto extends ActDto {
   @IsOptional()
   @IsLine(60)
   crew?: string;
+
+  /** What was told of it at a glance, where the survey looks twice. */
+  @IsOptional()
+  @IsWithin(QUICK_LIMITS.low, QUICK_LIMITS.high)
+  quick?: number;
+}
+
+/** The quick figure of one plot; `id` names the correction that it becomes. */
+export class QuickFigureDto {
+  @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
+  id!: string;
+
+  @IsUUID(undefined, { message: 'must be the UUID of a plot' })
+  plotId!: string;
+
+  @IsWithin(QUICK_LIMITS.low, QUICK_LIMITS.high)
+  quick!: number;
+}
+
+export const QUICK_AT_A_TIME = 1_000;
+
+/** Quick figures of many plots of a survey at once. */
+export class QuickFiguresDto extends ActDto {
+  @IsArray({ message: 'must be a list of figures' })
+  @ArrayMinSize(1, { message: 'needs at least one figure' })
+  @ArrayMaxSize(QUICK_AT_A_TIME, { message: `takes at most ${QUICK_AT_A_TIME} figures` })
+  @ArrayUnique((figure: QuickFigureDto | null) => figure?.plotId, { message: 'has one plot twice' })
+  @ValidateNested({ each: true, message: 'must hold figures with id, plotId and quick' })
+  @Type(() => QuickFigureDto)
+  figures!: QuickFigureDto[];
 }
 
 /** New readings for a tree, in place of those of the same measures. */

@@ -64,6 +64,8 @@ export interface StratumView {
   readonly id: string;
   readonly name: string;
   readonly areaHa: number | null;
+  /** Points of a first phase that fell into it; null where none were counted. */
+  readonly pointsCounted: number | null;
   /** Its outlines in degrees; null where they are not known. */
   readonly outline: readonly GroundOutline[] | null;
 }
@@ -94,6 +96,8 @@ export interface PlotView {
   readonly ground: string | null;
   readonly measuredOn: string | null;
   readonly crew: string | null;
+  /** What was told of it at a glance, where the survey looks twice. */
+  readonly quick: number | null;
   readonly finished: boolean;
   /** Somebody has looked, and there is no tree. */
   readonly empty: boolean;

@@ -6,12 +6,16 @@ import { Problem, type FieldError } from './problem.ts';
 /** Largest body that is read, in bytes. A tree with all its readings takes a hundredth of it. */
 export const BODY_LIMIT = 256 * 1024;
 
-const tooLarge = (): Problem =>
-  new Problem('too-large', `A body may be ${BODY_LIMIT / 1024} kB at most. Send less at a time.`);
-
-async function readText(request: Request): Promise<string> {
-  if (Number(request.headers.get('content-length') ?? 0) > BODY_LIMIT) throw tooLarge();
-  if (request.body === null) return '';
+/**
+ * Reads a body whole.
+ *
+ * @throws Problem 413 as soon as it is larger than `limit` bytes
+ */
+export async function readBytes(request: Request, limit: number): Promise<Buffer> {
+  const tooLarge = (): Problem =>
+    new Problem('too-large', `A body may be ${limit / 1024} kB at most. Send less at a time.`);
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
+  if (request.body === null) return Buffer.alloc(0);
   const chunks: Uint8Array[] = [];
   let size = 0;
   const reader = request.body.getReader();
@@ -19,13 +23,13 @@ async function readText(request: Request): Promise<string> {
     const { done, value } = (await reader.read()) as ReadableStreamReadResult<Uint8Array>;
     if (done) break;
     size += value.byteLength;
-    if (size > BODY_LIMIT) {
+    if (size > limit) {
       await reader.cancel();
       throw tooLarge();
     }
     chunks.push(value);
   }
-  return Buffer.concat(chunks).toString('utf8');
+  return Buffer.concat(chunks);
 }
 
 const escape = (part: string): string => part.replaceAll('~', '~0').replaceAll('/', '~1');
@@ -57,7 +61,7 @@ export async function readBody<T extends object>(request: Request, Contract: Cla
       `Send the body as application/json, not as ${type === '' ? 'nothing' : type.slice(0, 60)}.`,
     );
   }
-  const text = await readText(request);
+  const text = (await readBytes(request, BODY_LIMIT)).toString('utf8');
   let plain: unknown;
   try {
     plain = JSON.parse(text);

@@ -2,6 +2,7 @@ import { bodyMarkRepository } from './body-marks/repository.ts';
 import { bodyMarkService, type BodyMarkService } from './body-marks/service.ts';
 import { checkRepository } from './checks/repository.ts';
 import { checkService, type CheckService } from './checks/service.ts';
+import { codesService, type CodesService } from './codes/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
 import { connect } from './database/connection.ts';
 import { exchangeRepository } from './exchange/repository.ts';
@@ -11,6 +12,8 @@ import { figureService, type FigureService } from './figures/service.ts';
 import { log } from './log.ts';
 import { kitRepository } from './kit/repository.ts';
 import { kitService, type KitService } from './kit/service.ts';
+import { photoRepository } from './photos/repository.ts';
+import { photoService, type PhotoService } from './photos/service.ts';
 import { plotRepository } from './plots/repository.ts';
 import { plotService, type PlotService } from './plots/service.ts';
 import { inThread, type Elsewhere } from './summary/elsewhere.ts';
@@ -29,8 +32,10 @@ import { woodService, type WoodService } from './wood/service.ts';
 export interface Services {
   readonly surveys: SurveyService;
   readonly plots: PlotService;
+  readonly photos: PhotoService;
   readonly trees: TreeService;
   readonly rules: RulesService;
+  readonly codes: CodesService;
   readonly bodyMarks: BodyMarkService;
   readonly kit: KitService;
   readonly wood: WoodService;
@@ -66,6 +71,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   const figures = figureService({ repository: figureRepository(database), surveys, trees });
   const kept = keptRepository(database);
   const summary = summaryService({ repository: kept, figures, plots, surveys, trees, elsewhere, onError });
+  const photos = photoService(photoRepository(database), plots, now);
   const kit = kitService(kitRepository(database));
   const checks = checkService({
     repository: checkRepository(database),
@@ -81,8 +87,10 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   return {
     surveys,
     plots,
+    photos,
     trees,
     rules: rulesService({ store, trees, plots, surveys }),
+    codes: codesService(store, surveys),
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
     kit,
     wood: woodService({ repository: woodRepository(database), surveys, plots, figures }),
@@ -91,7 +99,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
     summary,
     checks,
     exchange: exchangeService({ repository: exchangeRepository(database), surveys, plots, figures, summary, now }),
-    report: reportService({ surveys, trees, summary, kit, checks, now }),
+    report: reportService({ surveys, trees, summary, kit, checks, photos, now }),
     compute: computeService,
     close,
   };

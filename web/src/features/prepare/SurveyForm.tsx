@@ -84,11 +84,16 @@ function contractOf(values: FormValues, ids: Ids, rules: FieldRules, design: Sur
     startedOn: values.startedOn,
     species: COMMON_SPECIES.filter(({ code }) => values.species.includes(code)),
     design,
-    strata: readStrata(values.strata, values.unitSystem).map(({ name, areaHa }) => {
+    strata: readStrata(values.strata, values.unitSystem).map(({ name, areaHa, pointsCounted }) => {
       // The same name keeps its identifier, so that sending again is the same write.
       const id = ids.strata.get(name) ?? newId();
       ids.strata.set(name, id);
-      return { id, name, ...(areaHa === null ? {} : { areaHa }) };
+      return {
+        id,
+        name,
+        ...(areaHa === null ? {} : { areaHa }),
+        ...(pointsCounted === null ? {} : { pointsCounted }),
+      };
     }),
   });
 }
@@ -295,7 +300,7 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
         {field(
           'strata',
           'Strata',
-          'one to a line: parts of the area that are tallied apart, with their area: North slope = 10 ha',
+          'one to a line: parts of the area that are tallied apart, with their area: North slope = 10 ha. Where points size them: North slope = 60 points',
           <textarea rows={3} {...wiring('strata')} />,
         )}
       </div>

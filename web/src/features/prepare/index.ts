@@ -6,4 +6,6 @@ export { RulesForm, type RulesFormProps } from './RulesForm.tsx';
 export { SurveyForm } from './SurveyForm.tsx';
 export { PlotForm, type PlotFormProps } from './PlotForm.tsx';
 export { WhoIsIn } from './who-is-in/WhoIsIn.tsx';
+export { CodesForm } from './codes/CodesForm.tsx';
+export { QuickList } from './quick-list/QuickList.tsx';
 export { PlanPage } from './plan/PlanPage.tsx';

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, useMemo, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import type { LastVisit } from '@arbolito/core/diameter';
 import { plotRadiusM, printLength, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/survey';
@@ -6,8 +6,11 @@ import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
 import { Fold } from '../../ui/Fold.tsx';
+import { Late } from '../../ui/Late.tsx';
 import { useMedia } from '../../ui/use-media.ts';
+import { quickLabel } from '../../ui/quick-figure.ts';
 import { CallLine } from './parts/CallLine.tsx';
+import { CountIn } from './parts/CountIn.tsx';
 import { DotTally } from './parts/DotTally.tsx';
 import { PlotDetails } from './parts/PlotDetails.tsx';
 import { PlotPlan } from './parts/PlotPlan.tsx';
@@ -15,6 +18,8 @@ import { RunningSums } from './parts/RunningSums.tsx';
 import { ThumbPad } from './parts/ThumbPad.tsx';
 import { TreeTable } from './parts/TreeTable.tsx';
 import { tallyStore, type Elsewhere, type TallySettings } from './store.ts';
+
+const PlotPhotos = lazy(() => import('./parts/PlotPhotos.tsx'));
 
 export interface TallyProps {
   readonly plot: PlotView;
@@ -111,6 +116,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
           figures={view.figures}
           selected={view.selected}
           heightsAsked={view.heightsAsked}
+          toMeasure={view.toMeasure}
           settings={settings}
           onSelect={store.select}
         />
@@ -119,7 +125,11 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
         className={`order-first grid ${padOpen ? 'max-h-[11dvh]' : 'max-h-[22dvh]'} content-start gap-3 overflow-y-auto border-b border-line bg-band p-3 md:order-none md:row-span-1 md:max-h-none md:border-b-0 md:border-l md:p-4`}
         aria-label="Plot sums"
       >
-        <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
+        {settings.design.phases?.kind === 'count' ? (
+          <CountIn plot={plot} observer={observer} unitSystem={settings.unitSystem} onKept={setDetails} />
+        ) : (
+          <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
+        )}
         <p className="text-[0.95rem] text-quiet">{groundWords(details, settings)}</p>
         <PlotPlan
           figures={view.figures}
@@ -159,7 +169,21 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
           </button>
         </div>
         <Fold title="About the plot">
-          {() => <PlotDetails plot={details} observer={observer} onKept={setDetails} />}
+          {() => (
+            <PlotDetails
+              plot={details}
+              observer={observer}
+              quickLabel={quickLabel(settings.design.phases)}
+              onKept={setDetails}
+            />
+          )}
+        </Fold>
+        <Fold title="Photos">
+          {() => (
+            <Late>
+              <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />
+            </Late>
+          )}
         </Fold>
         <Finish plot={plot} observer={observer} trees={view.figures.length} />
         <a className="btn" href={`/measure?plot=${plot.id}`}>

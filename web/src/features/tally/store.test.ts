@@ -12,6 +12,7 @@ const plot: PlotView = {
   label: '1',
   shape: { kind: 'circle', areaM2: 500 },
   areaM2: 500,
+  quick: null,
   aspectDeg: null,
   latitude: null,
   longitude: null,

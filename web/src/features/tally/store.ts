@@ -6,6 +6,7 @@ import type { CurveSums } from '@arbolito/core/height';
 import type { KitAtHand } from '@arbolito/core/kit';
 import {
   asksHeight,
+  isDrawn,
   besideOf,
   besideTheLine,
   draftOf,
@@ -103,6 +104,8 @@ export interface TallyView extends TallyState {
   readonly hints: readonly string[];
   /** Trees whose height the survey asks for and that have none. */
   readonly heightsAsked: ReadonlySet<string>;
+  /** Where every tree is guessed: those without a diameter that are to be measured. */
+  readonly toMeasure: ReadonlySet<string>;
 }
 
 export interface TallyStore {
@@ -209,6 +212,16 @@ function heightsAskedOf(figures: readonly RowFigures[], settings: TallySettings)
   );
 }
 
+function toMeasureOf(figures: readonly RowFigures[], { design: { phases } }: TallySettings): ReadonlySet<string> {
+  if (phases?.kind !== 'guess') return new Set();
+  return new Set(
+    figures.flatMap(({ row: { id, draft }, reckoned }) => {
+      const { guessM3 } = draft.notes ?? {};
+      return guessM3 !== undefined && reckoned.dbh === null && isDrawn(id, guessM3, phases.surelyFromM3) ? [id] : [];
+    }),
+  );
+}
+
 /** What one would want to know of the tree on the line before it is kept. */
 function hintsOf(
   draft: TreeDraft,
@@ -241,6 +254,9 @@ function hintsOf(
       : []),
     ...(dbhCm !== null && treesPerHa(plot.shape, dbhCm) === 0 ? ['too thin for this plot: it will not count'] : []),
     ...(lacksHeight ? ['take its height'] : []),
+    ...(settings.design.phases?.kind === 'guess' && draft.notes?.guessM3 === undefined
+      ? ['guess its volume first: kpi and the guess']
+      : []),
   ];
 }
 
@@ -281,6 +297,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       ...state,
       hints: hintsOf(parsed.draft, preview, figures, state, start),
       heightsAsked: heightsAskedOf(figures, settings),
+      toMeasure: toMeasureOf(figures, settings),
       parsed,
       figures,
       sums: plotSums({ shape: plot.shape, trees: own }, ratioWith(own, plot, elsewhere)),
@@ -334,6 +351,10 @@ export function tallyStore(start: TallyStart): TallyStore {
       line: '',
       message: null,
     });
+    if (settings.design.phases?.kind === 'guess' && draft.notes?.guessM3 !== undefined)
+      say(
+        $view.get().toMeasure.has(write.id) ? `Measure tree ${draft.tag}.` : `Tree ${draft.tag}: the guess is enough.`,
+      );
     send(write, settle(write.id, null, null));
   };
   const keepCorrection = (row: Row, draft: TreeDraft): void => {

@@ -2,13 +2,16 @@ import { services } from '../../server/compose.ts';
 import { endpoint, otherMethods, queryId } from '../../server/endpoint.ts';
 import { fileOf } from '../../server/report/csv.ts';
 import { reportPdf } from '../../server/report/pdf.ts';
-import { readUnits } from '../../server/report/read-units.ts';
+import { readParts, readUnits } from '../../server/report/read-wishes.ts';
+import { withParts } from '../../server/report/report.ts';
 
-/** The report of a survey as PDF: `?survey=` its identifier, `&units=` metric or imperial. */
+/** The report of a survey as PDF: `?survey=` its identifier, `&units=` metric or imperial, `&part=` what is wanted. */
 export const GET = endpoint(async (context) => {
   const survey = await services().surveys.get(queryId(context, 'survey'));
-  const report = await services().report.get(survey.id, readUnits(context.url, survey.unitSystem));
-  return fileOf(await reportPdf(report), 'application/pdf', `${report.title}-${report.subtitle}.pdf`);
+  const whole = await services().report.get(survey.id, readUnits(context.url, survey.unitSystem));
+  const report = withParts(whole, readParts(context.url, whole));
+  const files = await services().report.photosOf(report);
+  return fileOf(await reportPdf(report, files), 'application/pdf', `${report.title}-${report.subtitle}.pdf`);
 });
 
 export const ALL = otherMethods('GET');

@@ -1,13 +1,15 @@
 import { services } from '../../server/compose.ts';
 import { endpoint, otherMethods, queryId } from '../../server/endpoint.ts';
 import { fileOf } from '../../server/report/csv.ts';
-import { readUnits } from '../../server/report/read-units.ts';
+import { readParts, readUnits } from '../../server/report/read-wishes.ts';
+import { withParts } from '../../server/report/report.ts';
 import { reportXlsx } from '../../server/report/xlsx.ts';
 
-/** The report of a survey as a workbook: `?survey=` its identifier, `&units=` metric or imperial. */
+/** The report of a survey as a workbook: `?survey=` its identifier, `&units=` metric or imperial, `&part=` what is wanted. */
 export const GET = endpoint(async (context) => {
   const survey = await services().surveys.get(queryId(context, 'survey'));
-  const report = await services().report.get(survey.id, readUnits(context.url, survey.unitSystem));
+  const whole = await services().report.get(survey.id, readUnits(context.url, survey.unitSystem));
+  const report = withParts(whole, readParts(context.url, whole));
   return fileOf(
     await reportXlsx(report),
     'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',

@@ -11,10 +11,12 @@ import type {
   WoodSettings,
 } from '@arbolito/core/survey';
 import type { GroundOutline } from '@arbolito/core/plan';
+import { PHOTO_TYPES } from '../../contracts/photo.ts';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
   check,
+  customType,
   date,
   doublePrecision,
   foreignKey,
@@ -110,6 +112,8 @@ export const strata = pgTable(
       .references(() => surveys.id),
     name: text('name').notNull(),
     areaHa: doublePrecision('area_ha'),
+    /** Points of the first phase that fell into it, where they tell how large it is. */
+    pointsCounted: integer('points_counted'),
     /** Its outlines in degrees, where they are known. */
     outline: jsonb('outline').$type<readonly GroundOutline[]>(),
     position: integer('position').notNull(),
@@ -117,6 +121,7 @@ export const strata = pgTable(
   (table) => [
     unique('stratum_name').on(table.surveyId, table.name),
     unique('stratum_of_survey').on(table.surveyId, table.id),
+    check('stratum_points', sql`${table.pointsCounted} is null or ${table.pointsCounted} > 0`),
     check('stratum_area', sql`${table.areaHa} is null or ${table.areaHa} > 0`),
   ],
 );
@@ -141,6 +146,8 @@ export const plots = pgTable(
     ground: text('ground'),
     measuredOn: date('measured_on', { mode: 'string' }),
     crew: text('crew'),
+    /** What was told of it at a glance, where the survey looks twice. */
+    quick: doublePrecision('quick'),
     finished: boolean('finished').notNull().default(false),
     /** Somebody has looked, and there is no tree. */
     empty: boolean('empty').notNull().default(false),
@@ -164,7 +171,33 @@ export const plots = pgTable(
     check('plot_latitude', sql`${table.latitude} is null or ${table.latitude} between -90 and 90`),
     check('plot_longitude', sql`${table.longitude} is null or ${table.longitude} between -180 and 180`),
     check('plot_position', sql`num_nonnulls(${table.latitude}, ${table.longitude}) in (0, 2)`),
+    check('plot_quick', sql`${table.quick} is null or ${table.quick} between 0 and 1e6`),
     check('plot_slope', sql`${table.slopePct} between 0 and 150`),
+  ],
+);
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+
+/** What a plot looks like. A photo that is taken off the record stays, so that it can be put back. */
+export const plotPhotos = pgTable(
+  'plot_photo',
+  {
+    id: uuid('id').primaryKey(),
+    plotId: uuid('plot_id')
+      .notNull()
+      .references(() => plots.id),
+    mediaType: text('media_type', { enum: PHOTO_TYPES }).notNull(),
+    data: bytes('data').notNull(),
+    /** What it shows, for those who cannot see it. */
+    words: text('words').notNull(),
+    takenAt: moment('taken_at').notNull(),
+    deletedAt: moment('deleted_at'),
+    ...written,
+  },
+  (table) => [
+    index('plot_photo_of').on(table.plotId),
+    check('plot_photo_type', sql`${table.mediaType} in ('image/jpeg', 'image/png', 'image/webp')`),
+    check('plot_photo_size', sql`octet_length(${table.data}) between 1 and 4194304`),
   ],
 );
 

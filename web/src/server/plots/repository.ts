@@ -25,7 +25,16 @@ type PlotRow = typeof plots.$inferSelect;
 /** What of a plot can be corrected. Its shape cannot: the trees were chosen by it. */
 export type PlotState = Pick<
   PlotRow,
-  'finished' | 'empty' | 'slopePct' | 'aspectDeg' | 'latitude' | 'longitude' | 'ground' | 'measuredOn' | 'crew'
+  | 'finished'
+  | 'empty'
+  | 'slopePct'
+  | 'aspectDeg'
+  | 'latitude'
+  | 'longitude'
+  | 'ground'
+  | 'measuredOn'
+  | 'crew'
+  | 'quick'
 >;
 
 export const plotStateOf = (row: PlotRow): PlotState => ({
@@ -38,6 +47,7 @@ export const plotStateOf = (row: PlotRow): PlotState => ({
   ground: row.ground,
   measuredOn: row.measuredOn,
   crew: row.crew,
+  quick: row.quick,
 });
 
 /** Locks a plot for the rest of a transaction. */
@@ -66,6 +76,7 @@ export function plotRepository(database: Database): PlotRepository {
         ground: plots.ground,
         measuredOn: plots.measuredOn,
         crew: plots.crew,
+        quick: plots.quick,
         finished: plots.finished,
         empty: plots.empty,
         trees: count(trees.id),

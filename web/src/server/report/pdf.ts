@@ -2,8 +2,9 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import type { PhotoFile } from '../photos/repository.ts';
 import { chartPicture } from './chart-picture.ts';
-import type { Report, ReportPart } from './report.ts';
+import type { Report, ReportPart, ReportPhoto } from './report.ts';
 import type { Cell, ReportTable } from './table.ts';
 
 /** A typeface with the letters of most scripts that are written in Europe; it ships with the PDF package. */
@@ -81,7 +82,22 @@ function tableOf({ columns, rows, total, notes }: ReportTable): Content[] {
   ];
 }
 
-function partOf(part: ReportPart): Content[] {
+/** Photos two by two, each with its words. What the file cannot hold is named. */
+function photosOf(photos: readonly ReportPhoto[], files: ReadonlyMap<string, PhotoFile>): Content[] {
+  const framed = photos.map(({ id, words }): Content => {
+    const file = files.get(id);
+    const note: Content = { text: words, style: 'note' };
+    if (file === undefined || file.mediaType === 'image/webp') return { stack: [note] };
+    const image = `data:${file.mediaType};base64,${file.data.toString('base64')}`;
+    return { stack: [{ image, fit: [250, 190] }, note] };
+  });
+  const rows: Content[] = [];
+  for (let at = 0; at < framed.length; at += 2)
+    rows.push({ unbreakable: true, columns: framed.slice(at, at + 2), columnGap: 12, margin: [0, 2, 0, 8] });
+  return rows;
+}
+
+function partOf(part: ReportPart, files: ReadonlyMap<string, PhotoFile>): Content[] {
   switch (part.kind) {
     case 'map':
       return [
@@ -106,6 +122,8 @@ function partOf(part: ReportPart): Content[] {
           },
         },
       ];
+    case 'photos':
+      return [heading(part.title), ...photosOf(part.photos, files)];
     case 'list':
       return [heading(part.title), { ul: [...part.items], fontSize: 9 }];
     case 'table': {
@@ -127,7 +145,10 @@ function partOf(part: ReportPart): Content[] {
 }
 
 /** A report as PDF: A4 or letter by its units, numbered pages, no chart cut in two. */
-export async function reportPdf(report: Report): Promise<Uint8Array<ArrayBuffer>> {
+export async function reportPdf(
+  report: Report,
+  files: ReadonlyMap<string, PhotoFile> = new Map(),
+): Promise<Uint8Array<ArrayBuffer>> {
   prepare();
   const definition: TDocumentDefinitions = {
     info: { title: `${report.title}: ${report.subtitle}`, creator: 'Arbolito' },
@@ -156,7 +177,7 @@ export async function reportPdf(report: Report): Promise<Uint8Array<ArrayBuffer>
     content: [
       { text: report.title, style: 'title' },
       { text: report.subtitle, fontSize: 14, margin: [0, 0, 0, 8] },
-      ...report.parts.flatMap(partOf),
+      ...report.parts.flatMap((part) => partOf(part, files)),
       {
         unbreakable: true,
         stack: [

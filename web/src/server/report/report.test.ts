@@ -31,7 +31,7 @@ describe('a report of very many plots and points', () => {
       system: 'metric',
       madeOn: '2026-06-03',
       caution: 'No permission to fell.',
-      parts: [{ kind: 'table', table, chart: null }],
+      parts: [{ kind: 'table', id: 'classes', title: 'Classes', table, chart: null }],
     };
     const pages = (await textOfPages(await reportPdf(report))).map((page) => page.replace(/\s+/g, ' '));
     const all = pages.join(' ');

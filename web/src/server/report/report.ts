@@ -3,19 +3,40 @@ import { ruleBook, RULE_SETS, setOf } from '@arbolito/core/diameter';
 import { INSTRUMENT_KINDS } from '@arbolito/core/kit';
 import { printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
 import { findMethod } from '@arbolito/core/registry';
-import { EDGE_RULES, heightRuleWords, LAYOUTS, SLOPE_RADII, shapeWords } from '@arbolito/core/survey';
+import {
+  EDGE_RULES,
+  heightRuleWords,
+  LAYOUTS,
+  PHASES_SOURCES,
+  phasesWords,
+  SLOPE_RADII,
+  shapeWords,
+} from '@arbolito/core/survey';
 import { volumeBark, volumeName } from '@arbolito/core/volume';
+import type { PhotoView } from '../../contracts/photo.ts';
 import type { InstrumentView, StandSummary, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { chartsOf, type ReportChart } from './charts.ts';
 import { figure, number, text, words, type ReportTable } from './table.ts';
 import { tablesOf } from './tables.ts';
 
 /** A part of a report; page, PDF and workbook set the same parts. */
-export type ReportPart =
-  | { readonly kind: 'facts'; readonly title: string; readonly facts: readonly (readonly [string, string])[] }
+export type ReportPart = {
+  /** By which it is chosen. */
+  readonly id: string;
+  readonly title: string;
+} & (
+  | { readonly kind: 'facts'; readonly facts: readonly (readonly [string, string])[] }
   | { readonly kind: 'table'; readonly table: ReportTable; readonly chart: ReportChart | null }
-  | { readonly kind: 'list'; readonly title: string; readonly items: readonly string[] }
-  | { readonly kind: 'map'; readonly chart: ReportChart };
+  | { readonly kind: 'list'; readonly items: readonly string[] }
+  | { readonly kind: 'map'; readonly chart: ReportChart }
+  | { readonly kind: 'photos'; readonly photos: readonly ReportPhoto[] }
+);
+
+/** A photo of a plot, with what it shows. */
+export interface ReportPhoto {
+  readonly id: string;
+  readonly words: string;
+}
 
 /** A survey on paper. */
 export interface Report {
@@ -35,6 +56,7 @@ export interface ReportSource {
   readonly curves: StandCurves;
   readonly kit: readonly InstrumentView[];
   readonly workList: WorkListView;
+  readonly photos: readonly PhotoView[];
   /** Day, as ISO writes it. */
   readonly madeOn: string;
 }
@@ -66,6 +88,7 @@ function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (r
     ['slopes', SLOPE_RADII[design.slopeRadius]],
     ['edges', EDGE_RULES[design.edge]],
     ['heights', heightRuleWords(design.heights)],
+    ...(design.phases === undefined ? [] : ([['looks twice', phasesWords(design.phases, unitSystem)]] as const)),
   ];
 }
 
@@ -149,6 +172,7 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
     usesPoints
       ? 'Expansion: factor over basal area at angle-count points (Bitterlich 1948); 10 000 m² over the level area on plots.'
       : 'Expansion: 10 000 m² over the level area of the plot.',
+    ...(survey.design.phases === undefined ? [] : [`Two phases: ${PHASES_SOURCES[survey.design.phases.kind]}.`]),
     'Means and errors: Cochran 1977, Sampling Techniques, 2 and 5; drawn again after Efron and Tibshirani 1993. Errors of single figures: JCGM 100, 5.1.2.',
   ];
 }
@@ -166,6 +190,27 @@ export function shortened<T>(items: readonly T[], wordsOf: (item: T) => string):
 const placeOf = ({ plotLabel, tag }: WorkPoint): string =>
   plotLabel === null ? '' : `Plot ${plotLabel}${tag === null ? '' : `, tree ${tag}`}: `;
 
+/** More photos than these stay on the record. */
+const MOST_PHOTOS = 24;
+
+function photosPart({ photos, summary }: ReportSource): readonly ReportPart[] {
+  if (photos.length === 0) return [];
+  const labels = new Map(summary.plots.map(({ id, label }) => [id, label]));
+  const first = photos.slice(0, MOST_PHOTOS).map(({ id, plotId, words: shown, takenAt }) => ({
+    id,
+    words: `Plot ${labels.get(plotId) ?? ''}: ${shown}, ${takenAt.slice(0, 10)}`,
+  }));
+  const title =
+    photos.length > MOST_PHOTOS
+      ? `Photos of plots, the first ${String(MOST_PHOTOS)} of ${String(photos.length)}`
+      : 'Photos of plots';
+  return [{ kind: 'photos', id: 'photos', title, photos: first }];
+}
+
+/** A report with the parts that were chosen; with all of them where none was. */
+export const withParts = (report: Report, chosen: readonly string[]): Report =>
+  chosen.length === 0 ? report : { ...report, parts: report.parts.filter(({ id }) => chosen.includes(id)) };
+
 /** Everything that a report of a survey says, in its order. */
 export function reportOf(source: ReportSource, system: UnitSystem): Report {
   const { summary, kit, workList, madeOn } = source;
@@ -178,6 +223,8 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
   const curves = curvesTable(source);
   const asPart = (table: ReportTable): ReportPart => ({
     kind: 'table',
+    id: table.id,
+    title: table.title,
     table,
     chart: charts.find((each) => each.table === table.id && each !== map) ?? null,
   });
@@ -188,20 +235,23 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
     madeOn,
     caution: CAUTION,
     parts: [
-      ...(map === undefined ? [] : [{ kind: 'map', chart: map } as const]),
-      { kind: 'facts', title: 'Design', facts: designFacts(summary) },
+      ...(map === undefined ? [] : [{ kind: 'map', id: 'map', title: 'Map', chart: map } as const]),
+      { kind: 'facts', id: 'design', title: 'Design', facts: designFacts(summary) },
       ...tables.filter(({ id }) => id !== 'plots').map(asPart),
       ...(curves === null ? [] : [asPart(curves)]),
       ...tables.filter(({ id }) => id === 'plots').map(asPart),
+      ...photosPart(source),
       {
         kind: 'facts',
+        id: 'rules',
         title: `Field rules${set === null ? ', the survey’s own' : `: ${RULE_SETS[set].name}`}`,
         facts: ruleBook(survey.fieldRules, survey.unitSystem).map(({ label, words: rule }) => [label, rule] as const),
       },
       ...(instruments === null ? [] : [asPart(instruments)]),
-      { kind: 'list', title: 'Methods and their sources', items: methodsList(source) },
+      { kind: 'list', id: 'methods', title: 'Methods and their sources', items: methodsList(source) },
       {
         kind: 'list',
+        id: 'open',
         title: 'Checks left open',
         items:
           workList.open.length === 0
@@ -213,6 +263,7 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
         : [
             {
               kind: 'list' as const,
+              id: 'cleared',
               title: 'Checks cleared',
               items: shortened(
                 workList.cleared,

@@ -1,6 +1,8 @@
 import type { UnitSystem } from '@arbolito/core/quantity';
 import type { CheckService } from '../checks/service.ts';
 import type { KitService } from '../kit/service.ts';
+import type { PhotoFile } from '../photos/repository.ts';
+import type { PhotoService } from '../photos/service.ts';
 import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import type { TreeService } from '../trees/service.ts';
@@ -9,6 +11,8 @@ import { reportOf, type Report } from './report.ts';
 export interface ReportService {
   /** The report of a survey, in its own units or in those that are asked for. */
   readonly get: (surveyId: string, system?: UnitSystem) => Promise<Report>;
+  /** The photos of a report themselves, by identifier. */
+  readonly photosOf: (report: Report) => Promise<ReadonlyMap<string, PhotoFile>>;
 }
 
 interface Dependencies {
@@ -17,10 +21,11 @@ interface Dependencies {
   readonly summary: SummaryService;
   readonly kit: KitService;
   readonly checks: CheckService;
+  readonly photos: PhotoService;
   readonly now: () => Date;
 }
 
-export const reportService = ({ surveys, trees, summary, kit, checks, now }: Dependencies): ReportService => ({
+export const reportService = ({ surveys, trees, summary, kit, checks, photos, now }: Dependencies): ReportService => ({
   get: async (surveyId, system) => {
     const survey = await surveys.get(surveyId);
     return reportOf(
@@ -30,9 +35,16 @@ export const reportService = ({ surveys, trees, summary, kit, checks, now }: Dep
         curves: (await summary.basisNow(survey)).curves,
         kit: await kit.list(survey.crew),
         workList: await checks.get(surveyId),
+        photos: await photos.listOfSurvey(surveyId),
         madeOn: now().toISOString().slice(0, 10),
       },
       system ?? survey.unitSystem,
     );
+  },
+  photosOf: async (report) => {
+    const shown = report.parts.flatMap((part) => (part.kind === 'photos' ? part.photos : []));
+    const files = new Map<string, PhotoFile>();
+    for (const { id } of shown) files.set(id, await photos.file(id));
+    return files;
   },
 });

@@ -3,6 +3,7 @@ import { printAsRead, printRounded, type UnitSystem } from '@arbolito/core/quant
 import type { Estimated } from '@arbolito/core/sampling';
 import { weibullShareBelow } from '@arbolito/core/statistics';
 import {
+  phasesHeld,
   shapeWords,
   STAND_UNITS,
   type ClassRow,
@@ -68,6 +69,14 @@ const WEIGHING_WORDS = {
   whole: 'areas weighing their size',
 } as const;
 
+/** How the plots were put together. */
+function meansNotes({ phases, plots, weighing }: StandSummary['sums']): readonly string[] {
+  if (phases === null) return [`Means over ${String(plots)} plots, ${WEIGHING_WORDS[weighing]}.`];
+  const held = phasesHeld(phases);
+  const sentence = `${held.charAt(0).toUpperCase()}${held.slice(1)}.`;
+  return [sentence, ...(phases.problem === null ? [] : [phases.problem])];
+}
+
 /** The stand as a whole: three figures with their errors of sampling. */
 export function totalsTable({ sums }: StandSummary, units: StandUnits): ReportTable {
   const isWhole = sums.weighing === 'whole';
@@ -97,7 +106,7 @@ export function totalsTable({ sums }: StandSummary, units: StandUnits): ReportTa
       ];
     }),
     notes: [
-      `Means over ${sums.plots} plots, ${WEIGHING_WORDS[sums.weighing]}.`,
+      ...meansNotes(sums),
       isWhole
         ? 'Every tree was tallied: there is no error of sampling. What is left are the errors of the readings and of the volume.'
         : 'Standard errors and intervals are those of sampling, the intervals by Student’s t.',

@@ -1,5 +1,5 @@
 import { printCallout, draftOf, STAND_UNITS } from '@arbolito/core/survey';
-import { unitOf } from '@arbolito/core/quantity';
+import { convert, unitOf } from '@arbolito/core/quantity';
 import type { PlotView, SurveyView, TreeView } from '../../contracts/views.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import { harmless } from './csv.ts';
@@ -26,6 +26,7 @@ export function treeColumns({ unitSystem }: SurveyView): readonly string[] {
     'counts',
     'bearing (deg)',
     `from the middle (${away})`,
+    `guess (${volume})`,
     'observer',
     'observed at',
     'called',
@@ -42,7 +43,8 @@ export function treeRow(
   const stratum = survey.strata.find(({ id }) => id === plot?.stratumId)?.name ?? '';
   const species = survey.species.find(({ code }) => code === view.speciesCode)?.name ?? '';
   const units = STAND_UNITS[survey.unitSystem];
-  const awayM = view.notes?.awayM;
+  const { awayM, guessM3 } = view.notes ?? {};
+  const guessUnit = survey.unitSystem === 'metric' ? 'm3' : 'ft3';
   const text = (value: number | undefined): string | null => (value === undefined ? null : String(value));
   return [
     harmless(plot?.label ?? ''),
@@ -61,6 +63,7 @@ export function treeRow(
     text(view.notes?.counts),
     text(view.notes?.bearingDeg),
     awayM === undefined ? null : String(Number(units.heightOf(awayM).toFixed(3))),
+    guessM3 === undefined ? null : String(Number(convert(guessM3, 'm3', guessUnit).toFixed(6))),
     harmless(view.observer),
     view.observedAt,
     harmless(printCallout(draftOf(view), settingsOf(survey))),
@@ -90,6 +93,7 @@ export const plotsGeoJson = (
       ground: plot.ground,
       measuredOn: plot.measuredOn,
       crew: plot.crew,
+      quick: plot.quick,
       finished: plot.finished,
       empty: plot.empty,
       trees: plot.trees,

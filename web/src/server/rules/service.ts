@@ -61,7 +61,9 @@ export function rulesService({ store, trees, plots, surveys }: Dependencies): Ru
     return touched;
   };
   const changes = async (surveyId: string): Promise<RulesChangeView[]> =>
-    (await store.correctionsOf(surveyId)).map(({ id, observer, madeAt, before, after }) => {
+    (await store.correctionsOf(surveyId)).flatMap(({ id, observer, madeAt, before, after }) => {
+      // Codes are changed on the record of the survey too.
+      if (!Object.hasOwn(after as object, 'rules')) return [];
       const { rules, reason, touched } = after as ChangedState;
       return { id, observer, madeAt, reason, before: before as FieldRules, after: rules, touched };
     });

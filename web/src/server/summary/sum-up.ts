@@ -4,6 +4,8 @@ import { seededRandom } from '@arbolito/core/practice';
 import { grouped } from '@arbolito/core/statistics';
 import {
   figureSampling,
+  phasedPlots,
+  phasedPlotSums,
   plotSums,
   ratioSums,
   standFigures,
@@ -48,15 +50,22 @@ interface CountedPlot extends TalliedPlot {
   readonly stratumId: string;
 }
 
-/** The plots that count: those with trees, and those marked finished. */
-function countedPlots(plots: readonly PlotView[], rows: readonly SummedRow[], filling: Filling): CountedPlot[] {
+/** The plots that count: those with trees, those marked finished, and points where trees were counted. */
+function countedPlots(
+  { design }: SurveyView,
+  plots: readonly PlotView[],
+  rows: readonly SummedRow[],
+  filling: Filling,
+): CountedPlot[] {
   const byPlot = grouped(rows, ({ plotId }) => plotId);
+  const byCount = design.phases?.kind === 'count';
   return plots
-    .filter(({ id, finished }) => finished || byPlot.has(id))
-    .map(({ id, stratumId, shape }) => ({
+    .filter(({ id, finished, quick }) => finished || byPlot.has(id) || (byCount && quick !== null))
+    .map(({ id, stratumId, shape, quick }) => ({
       id,
       stratumId,
       shape,
+      quick,
       trees: (byPlot.get(id) ?? []).flatMap((row) => talliedTrees(row, filling)),
     }));
 }
@@ -64,10 +73,19 @@ function countedPlots(plots: readonly PlotView[], rows: readonly SummedRow[], fi
 /** The sums of a survey from its plots and the figures of its trees. */
 export function sumUp(survey: SurveyView, plots: readonly PlotView[], rows: readonly SummedRow[]): KeptSums {
   const filling = fillingOfFigures(survey, rows);
-  const counted = countedPlots(plots, rows, filling);
+  const counted = countedPlots(survey, plots, rows, filling);
   const trees = counted.flatMap((plot) => plot.trees);
   const ratio = volumeRatio(trees, counted);
-  const summed = counted.map((plot) => ({ plot, sums: plotSums(plot, ratio) }));
+  const { phases, dominant } = survey.design;
+  const looked = plots.flatMap(({ quick }) => quick ?? []);
+  const phased = phases === undefined ? null : phasedPlots(phases, counted, survey.strata, looked);
+  const sums = surveySums(counted, survey.fieldRules, survey.strata, phased);
+  // Of guessed trees the measured ones stand for the others, on each plot as on all.
+  const weighed = phased?.told.kind === 'guess' && phased.told.problem === null ? phased.plots : counted;
+  const summed = counted.map((plot, i) => ({
+    plot,
+    sums: phased === null ? plotSums(plot, ratio) : phasedPlotSums(weighed[i] ?? plot, ratio, phased, sums),
+  }));
   const samplingOf = (of: (sums: PlotSums) => number | null) => {
     const figures = summed.flatMap(({ plot: { stratumId }, sums }) => {
       const value = of(sums);
@@ -75,19 +93,19 @@ export function sumUp(survey: SurveyView, plots: readonly PlotView[], rows: read
     });
     return figureSampling(figures, survey.strata, seededRandom(DRAW_SEED));
   };
-  const sums = surveySums(counted, survey.fieldRules, survey.strata);
   return {
     sums,
     plotSums: Object.fromEntries(summed.map(({ plot, sums: own }) => [plot.id, own])),
     plotsCounted: counted.length,
-    sampling: counted.every(({ shape }) => shape.kind === 'whole')
-      ? null
-      : {
-          stemsPerHa: samplingOf(({ stemsPerHa }) => stemsPerHa),
-          basalAreaM2PerHa: samplingOf(({ basalAreaM2PerHa }) => basalAreaM2PerHa),
-          volumeM3PerHa: ratio.pooled === null ? null : samplingOf(({ volumeM3PerHa }) => volumeM3PerHa),
-        },
-    figures: standFigures(counted, sums, survey.design.dominant, survey.strata),
+    sampling:
+      phased !== null || counted.every(({ shape }) => shape.kind === 'whole')
+        ? null
+        : {
+            stemsPerHa: samplingOf(({ stemsPerHa }) => stemsPerHa),
+            basalAreaM2PerHa: samplingOf(({ basalAreaM2PerHa }) => basalAreaM2PerHa),
+            volumeM3PerHa: ratio.pooled === null ? null : samplingOf(({ volumeM3PerHa }) => volumeM3PerHa),
+          },
+    figures: standFigures(phased?.plots ?? counted, sums, dominant, phased?.strata ?? survey.strata),
     outsideTables: rows.filter(({ outside }) => outside).length,
     basis: {
       curves: filling.curves,

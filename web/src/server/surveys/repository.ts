@@ -116,7 +116,13 @@ export function surveyRepository(database: Database): SurveyRepository {
         .where(eq(species.surveyId, id))
         .orderBy(asc(species.position));
       const parts = await database
-        .select({ id: strata.id, name: strata.name, areaHa: strata.areaHa, outline: strata.outline })
+        .select({
+          id: strata.id,
+          name: strata.name,
+          areaHa: strata.areaHa,
+          pointsCounted: strata.pointsCounted,
+          outline: strata.outline,
+        })
         .from(strata)
         .where(and(eq(strata.surveyId, id)))
         .orderBy(asc(strata.position));

@@ -6,6 +6,7 @@ import type {
   NewReadingsDto,
   NewTreeDto,
   PlotCorrectionDto,
+  QuickFiguresDto,
   ReadingDto,
   TreeCorrectionDto,
 } from '../../contracts/tree.ts';
@@ -19,13 +20,13 @@ import type {
 } from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
-import { forgetPlot } from '../figures/repository.ts';
-import { lockPlot, setPlotState, plotStateOf, type PlotState } from '../plots/repository.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, notFound, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { checkTree } from './check-tree.ts';
+import { alreadyMade, correctionRow, sameState } from './corrections.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
+import { plotChanges } from './plot-changes.ts';
 import { curvePointOf, reckonRow, type TreeParts } from './reckon.ts';
 import { asDto, readingRows, refusal, refuseRewritten } from './readings.ts';
 import type { StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
@@ -88,6 +89,8 @@ export interface TreeService {
   readonly addReadings: (readings: NewReadingsDto) => Promise<TreeView>;
   readonly remove: (id: string, act: ActDto) => Promise<TreeView>;
   readonly correctPlot: (id: string, correction: PlotCorrectionDto) => Promise<PlotView>;
+  /** Keeps the quick figures of many plots, all of them or none. */
+  readonly setQuick: (surveyId: string, figures: QuickFiguresDto) => Promise<readonly PlotView[]>;
   /** Takes a correction back, as a correction of its own. Only the last one can be. */
   readonly undo: (
     correctionId: string,
@@ -107,23 +110,8 @@ interface Dependencies {
   readonly now: () => Date;
 }
 
-/** @throws Problem for a state that no plot can be in */
-function refusePlotState(label: string, { empty, latitude, longitude }: PlotState, trees: number): void {
-  if (empty && trees > 0) {
-    throw new Problem('conflict', `Plot ${label} has ${String(trees)} trees on the record: it cannot be empty.`, {
-      errors: [{ pointer: '/empty', code: 'plot-has-trees', detail: `There are ${String(trees)} trees on the plot.` }],
-    });
-  }
-  if ((latitude === null) !== (longitude === null)) {
-    const pointer = latitude === null ? '/latitude' : '/longitude';
-    throw invalidField(pointer, 'position-half', 'A position has a latitude and a longitude: give both.');
-  }
-}
-
 /** Trees that are read from the record at a time. */
 const AT_A_TIME = 500;
-
-const sameState = (a: unknown, b: unknown): boolean => digestOf(a) === digestOf(b);
 
 export function treeService({ store, plots, surveys, now }: Dependencies): TreeService {
   /** The visit before, whole or where only some of its trees matter. */
@@ -207,13 +195,6 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       ...(row.notes === null ? {} : { notes: row.notes }),
     };
   };
-  /** Whether this very correction has been made; another one under its identifier is refused. */
-  const alreadyMade = async (repository: TreeRepository, id: string, digest: string): Promise<boolean> => {
-    const known = await repository.findCorrection(id);
-    if (known === null) return false;
-    if (known.writeDigest === digest) return true;
-    throw new Problem('conflict', 'A correction with this identifier is on the record already, with other content.');
-  };
   const guarded = async <T>(tag: string, work: () => Promise<T>): Promise<T> => {
     try {
       return await work();
@@ -248,19 +229,6 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
     await repository.insertStems(fresh.map(({ id, ordinal }) => ({ id, ordinal, treeId })));
     return new Map([...known, ...fresh].map(({ ordinal, id }) => [ordinal, id]));
   };
-
-  const correctionRow = (
-    act: ActDto,
-    writeDigest: string,
-    rest: {
-      kind: 'change' | 'delete' | 'undo';
-      undoes: string | null;
-      subject: 'tree' | 'plot';
-      subjectId: string;
-      before: unknown;
-      after: unknown;
-    },
-  ) => ({ id: act.id, observer: act.observer, device: act.device, madeAt: act.madeAt, writeDigest, ...rest });
 
   // The survey is read before the transaction: one that waits for a second connection could starve the pool.
   const correct = async (id: string, correction: TreeCorrectionDto): Promise<TreeView> => {
@@ -340,35 +308,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
     );
   };
 
-  const changePlot = (
-    id: string,
-    change: Partial<PlotState>,
-    act: ActDto,
-    digest: string,
-    undoes: { readonly id: string; readonly after: unknown } | null,
-  ): Promise<void> =>
-    store.atOnce(async (repository, tx) => {
-      const plot = await lockPlot(tx, id);
-      if (plot === null) throw notFound('This plot');
-      if (await alreadyMade(repository, act.id, digest)) return;
-      const before = plotStateOf(plot);
-      if (undoes !== null && !sameState(before, { ...before, ...(undoes.after as Partial<PlotState>) }))
-        throw new Problem('conflict', 'The plot has been changed since.');
-      const after: PlotState = { ...before, ...change };
-      refusePlotState(plot.label, after, (await repository.listOfPlot(id)).length);
-      await setPlotState(tx, id, after);
-      await forgetPlot(tx, id);
-      await repository.insertCorrection(
-        correctionRow(act, digest, {
-          kind: undoes === null ? 'change' : 'undo',
-          undoes: undoes?.id ?? null,
-          subject: 'plot',
-          subjectId: id,
-          before,
-          after,
-        }),
-      );
-    });
+  const { correctPlot, setQuick, undoPlot } = plotChanges(store, plots);
 
   return {
     get,
@@ -511,11 +451,8 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       });
       return get(id);
     },
-    correctPlot: async (id, correction) => {
-      const { id: _id, observer: _observer, device: _device, madeAt: _madeAt, ...change } = correction;
-      await changePlot(id, change, correction, digestOf({ id, correction }), null);
-      return plots.get(id);
-    },
+    correctPlot,
+    setQuick,
     undo: async (correctionId, act) => {
       const original = await store.findCorrection(correctionId);
       if (original === null) throw notFound('This correction');
@@ -523,15 +460,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       if (original.subject === 'survey')
         throw new Problem('conflict', 'Field rules are not taken back: change them again, with the reason.');
       if (original.subject === 'tree') await undoTree(original, act);
-      else {
-        await changePlot(
-          original.subjectId,
-          original.before as Partial<PlotState>,
-          act,
-          digestOf({ undoes: correctionId, act }),
-          { id: correctionId, after: original.after },
-        );
-      }
+      else await undoPlot(original, act);
       return { subject: original.subject, subjectId: original.subjectId };
     },
     methodsOfSurvey: (surveyId) => store.methodsOf(surveyId),

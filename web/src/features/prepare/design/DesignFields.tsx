@@ -1,18 +1,22 @@
-import type { UnitSystem } from '@arbolito/core/quantity';
+import { convert, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
 import {
   COMMON_CONDITIONS,
-  CONDITION_CODE,
   EDGE_RULES,
   HEIGHT_RULE_LIMITS,
   LAYOUTS,
+  PHASES,
+  QUICK_WORDS_LENGTH,
   SLOPE_RADII,
-  type ConditionCode,
+  SURELY_LIMITS_M3,
   type EdgeRule,
   type HeightRule,
   type Layout,
+  type Phases,
+  type PhasesKind,
   type SlopeRadius,
   type SurveyDesign,
 } from '@arbolito/core/survey';
+import { conditionLines, readConditions } from './read-codes.ts';
 import { ShapeFields } from './ShapeFields.tsx';
 import { readShape, type ReadShape, type ShapeTexts } from './shape-texts.ts';
 
@@ -26,10 +30,12 @@ export interface DesignTexts {
   readonly every: string;
   /** One to a line: `dead = dead, standing`. */
   readonly conditions: string;
+  /** How it looks twice; `once` where it does not. */
+  readonly phases: PhasesKind | 'once';
+  readonly by: 'regression' | 'ratio';
+  readonly quick: string;
+  readonly surelyFrom: string;
 }
-
-export const conditionLines = (conditions: readonly ConditionCode[]): string =>
-  conditions.map(({ code, words }) => `${code} = ${words}`).join('\n');
 
 /** A typed design, or what is wrong with it, at its part. */
 export type ReadDesign =
@@ -39,21 +45,35 @@ export type ReadDesign =
       readonly shape: ReadShape | null;
       readonly every: string | null;
       readonly conditions: string | null;
+      readonly phases: string | null;
     };
 
-function readConditions(text: string): readonly ConditionCode[] | string {
-  const codes: ConditionCode[] = [];
-  for (const line of text.split('\n').map((each) => each.trim())) {
-    if (line === '') continue;
-    const [code = '', ...rest] = line.split('=');
-    const words = rest.join('=').trim();
-    if (!CONDITION_CODE.test(code.trim()))
-      return `“${code.trim().slice(0, 20)}” is no code: two to eight small letters, such as “dead = dead, standing”.`;
-    if (words === '') return `Say what “${code.trim()}” means: ${code.trim()} = …`;
-    if (codes.some((each) => each.code === code.trim())) return `“${code.trim()}” stands there twice.`;
-    codes.push({ code: code.trim(), words: words.slice(0, 60) });
+/** How a survey looks twice, as it is typed: nothing for one that does not, or what is wrong with it. */
+function readPhases(texts: DesignTexts, system: UnitSystem): Phases | undefined | string {
+  switch (texts.phases) {
+    case 'once':
+      return undefined;
+    case 'strata':
+      return { kind: 'strata' };
+    case 'count':
+      return texts.shape.kind === 'point'
+        ? { kind: 'count' }
+        : 'Trees are counted at angle-count points: choose those as what a plot takes.';
+    case 'double':
+      return texts.quick.trim() === ''
+        ? 'Say what is told of every plot, with its unit: such as basal area by eye, m²/ha.'
+        : { kind: 'double', by: texts.by, quick: texts.quick.trim().slice(0, QUICK_WORDS_LENGTH) };
+    case 'guess': {
+      if (texts.shape.kind !== 'whole')
+        return 'Every tree is guessed: choose “every tree of an area” as what a plot takes.';
+      const read = readQuantity(texts.surelyFrom, { unit: system === 'metric' ? 'm3' : 'ft3', units: ['m3', 'ft3'] });
+      const surelyFromM3 = read.ok ? convert(read.value, read.unit, 'm3') : NaN;
+      const { low, high } = SURELY_LIMITS_M3;
+      return surelyFromM3 >= low && surelyFromM3 <= high
+        ? { kind: 'guess', surelyFromM3 }
+        : `Give the guess from which every tree is measured, between ${low} and ${high} m³.`;
+    }
   }
-  return codes;
 }
 
 export function readDesign(texts: DesignTexts, system: UnitSystem): ReadDesign {
@@ -62,12 +82,14 @@ export function readDesign(texts: DesignTexts, system: UnitSystem): ReadDesign {
   const { low, high } = HEIGHT_RULE_LIMITS;
   const isCount = texts.ask === 'none' || (Number.isInteger(n) && n >= low && n <= high);
   const conditions = readConditions(texts.conditions);
-  if (!shape.ok || !isCount || typeof conditions === 'string')
+  const phases = readPhases(texts, system);
+  if (!shape.ok || !isCount || typeof conditions === 'string' || typeof phases === 'string')
     return {
       ok: false,
       shape: shape.ok ? null : shape,
       every: isCount ? null : `Give a whole number from ${low} to ${high}.`,
       conditions: typeof conditions === 'string' ? conditions : null,
+      phases: typeof phases === 'string' ? phases : null,
     };
   return {
     ok: true,
@@ -79,6 +101,7 @@ export function readDesign(texts: DesignTexts, system: UnitSystem): ReadDesign {
       heights: texts.ask === 'none' ? { ask: 'none' } : { ask: texts.ask, n },
       conditions,
       dominant: 'fractional',
+      ...(phases === undefined ? {} : { phases }),
     },
   };
 }
@@ -91,6 +114,10 @@ export const usualDesignTexts = (shape: ShapeTexts): DesignTexts => ({
   ask: 'every',
   every: '3',
   conditions: conditionLines(COMMON_CONDITIONS),
+  phases: 'once',
+  by: 'regression',
+  quick: '',
+  surelyFrom: '',
 });
 
 interface DesignFieldsProps {
@@ -100,6 +127,10 @@ interface DesignFieldsProps {
   /** What is wrong, once somebody has tried to keep it. */
   readonly problems: Exclude<ReadDesign, { readonly ok: true }> | null;
 }
+
+const PHASES_CHOICE: Readonly<Record<DesignTexts['phases'], string>> = { once: 'once', ...PHASES };
+
+const BY = { regression: 'regression: a line through the tallied plots', ratio: 'ratio: from nothing on' } as const;
 
 const ASKS: Readonly<Record<HeightRule['ask'], string>> = {
   every: 'every so many trees',
@@ -111,7 +142,7 @@ const ASKS: Readonly<Record<HeightRule['ask'], string>> = {
 /** How a survey samples. */
 export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsProps) {
   const choice = (
-    name: 'layout' | 'edge' | 'slopeRadius' | 'ask',
+    name: 'layout' | 'edge' | 'slopeRadius' | 'ask' | 'phases' | 'by',
     label: string,
     options: Readonly<Record<string, string>>,
   ) => (
@@ -133,6 +164,24 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
           </option>
         ))}
       </select>
+    </div>
+  );
+  const text = (name: 'quick' | 'surelyFrom', label: string, inputMode: 'text' | 'decimal') => (
+    <div className="grid content-start gap-1">
+      <label htmlFor={`design-${name}`} className="font-semibold">
+        {label}
+      </label>
+      <input
+        id={`design-${name}`}
+        className="field"
+        inputMode={inputMode}
+        value={texts[name]}
+        aria-invalid={typeof problems?.phases === 'string'}
+        aria-describedby={typeof problems?.phases === 'string' ? 'design-phases-error' : undefined}
+        onChange={(event) => {
+          onTexts({ ...texts, [name]: event.target.value });
+        }}
+      />
     </div>
   );
   const wrongShape = problems?.shape ?? null;
@@ -173,6 +222,23 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
             </p>
           )}
         </div>
+      )}
+      {choice('phases', 'Looking', PHASES_CHOICE)}
+      {texts.phases === 'double' && (
+        <>
+          {choice('by', 'Put together by', BY)}
+          {text('quick', 'What is told of every plot', 'text')}
+        </>
+      )}
+      {texts.phases === 'guess' &&
+        text('surelyFrom', `Measure surely from a guess of, ${system === 'metric' ? 'm³' : 'ft³'}`, 'decimal')}
+      {texts.phases === 'strata' && (
+        <p className="self-center text-quiet">Give the points behind each stratum: North slope = 60 points.</p>
+      )}
+      {typeof problems?.phases === 'string' && (
+        <p id="design-phases-error" role="alert" className="font-semibold text-paint-ink md:col-span-2">
+          {problems.phases}
+        </p>
       )}
       <div className="grid content-start gap-1 md:col-span-2">
         <label htmlFor="design-conditions" className="font-semibold">

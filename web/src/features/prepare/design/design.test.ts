@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { COMMON_CONDITIONS, isSurveyDesign, USUAL_DESIGN } from '@arbolito/core/survey';
+import { COMMON_CONDITIONS, COMMON_SPECIES, isSurveyDesign, USUAL_DESIGN } from '@arbolito/core/survey';
 import { readStrata } from '../read-strata.ts';
-import { conditionLines, readDesign, usualDesignTexts } from './DesignFields.tsx';
+import { readDesign, usualDesignTexts } from './DesignFields.tsx';
+import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';
 import { textsOfShape } from './shape-texts.ts';
 
 const texts = usualDesignTexts(textsOfShape(USUAL_DESIGN.shape, 'metric'));
@@ -46,9 +47,9 @@ describe('a design as it is typed', () => {
 describe('strata as they are typed', () => {
   it('are names, with their areas where those stand behind them', () => {
     expect(readStrata('North slope = 10 ha\n\n Beech hollow \nUpland = 40', 'metric')).toEqual([
-      { name: 'North slope', areaHa: 10 },
-      { name: 'Beech hollow', areaHa: null },
-      { name: 'Upland', areaHa: 40 },
+      { name: 'North slope', areaHa: 10, pointsCounted: null },
+      { name: 'Beech hollow', areaHa: null, pointsCounted: null },
+      { name: 'Upland', areaHa: 40, pointsCounted: null },
     ]);
   });
   it('are in acres where the survey is: 40 acres are 16.19 ha', () => {
@@ -56,6 +57,55 @@ describe('strata as they are typed', () => {
     expect(readStrata('Upland = 16 ha', 'imperial')[0]?.areaHa).toBe(16);
   });
   it('keep what is no area in the name, where one sees it', () => {
-    expect(readStrata('North = cold side', 'metric')).toEqual([{ name: 'North = cold side', areaHa: null }]);
+    expect(readStrata('North = cold side', 'metric')).toEqual([
+      { name: 'North = cold side', areaHa: null, pointsCounted: null },
+    ]);
+  });
+  it('have the points that fell into them, alone or behind the area', () => {
+    expect(readStrata('Old = 60 points\nYoung = 12 ha; 40 points\nOdd = 0 points', 'metric')).toEqual([
+      { name: 'Old', areaHa: null, pointsCounted: 60 },
+      { name: 'Young', areaHa: 12, pointsCounted: 40 },
+      { name: 'Odd = 0 points', areaHa: null, pointsCounted: null },
+    ]);
+  });
+});
+
+describe('how a survey looks twice, as it is typed', () => {
+  const at = (over: Partial<typeof texts>) => readDesign({ ...texts, ...over }, 'metric');
+  const point = { ...texts.shape, kind: 'point' as const, factor: '4' };
+
+  it('is a quick figure with its words, a count at points, or a guess of every tree', () => {
+    const double = at({ phases: 'double', by: 'ratio', quick: ' crown cover, % ' });
+    expect(double.ok && double.design.phases).toEqual({ kind: 'double', by: 'ratio', quick: 'crown cover, %' });
+    const count = at({ phases: 'count', shape: point });
+    expect(count.ok && count.design.phases).toEqual({ kind: 'count' });
+    const guess = at({ phases: 'guess', surelyFrom: '2.5', shape: { ...texts.shape, kind: 'whole', area: '3' } });
+    expect(guess.ok && guess.design.phases).toEqual({ kind: 'guess', surelyFromM3: 2.5 });
+    for (const read of [double, count, guess]) expect(read.ok && isSurveyDesign(read.design)).toBe(true);
+  });
+
+  it.each([
+    [{ phases: 'double' }, 'Say what is told'],
+    [{ phases: 'count' }, 'angle-count points'],
+    [{ phases: 'guess' }, 'every tree of an area'],
+  ] as const)('%o is wrong at its part', (over, words) => {
+    const read = at(over);
+    expect(!read.ok && read.phases).toContain(words);
+  });
+});
+
+describe('species as they are typed', () => {
+  it('read what they print', () => {
+    expect(readSpecies(speciesLines(COMMON_SPECIES), [])).toEqual(COMMON_SPECIES);
+  });
+  it('keep what is known of a code, and take a new one with its crown', () => {
+    const known = [{ code: 'sp', name: 'Scots pine', crown: 'layered' as const, largestDbhCm: 90 }];
+    expect(readSpecies('sp = pine\n\nrb = rowan = dome', known)).toEqual([
+      { code: 'sp', name: 'pine', crown: 'layered', largestDbhCm: 90 },
+      { code: 'rb', name: 'rowan', crown: 'dome' },
+    ]);
+  });
+  it.each(['R = rowan', 'rb', 'rb = rowan = round', 'rb = a\nrb = b', ''])('%j is none', (text) => {
+    expect(typeof readSpecies(text, [])).toBe('string');
   });
 });

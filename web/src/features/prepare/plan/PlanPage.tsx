@@ -1,10 +1,11 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
-import { compassPoint, readOutlines, type GroundOutline } from '@arbolito/core/plan';
+import { compassPoint, readAspect, readOutlines, type GroundOutline } from '@arbolito/core/plan';
 import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
+import type { Layout } from '@arbolito/core/survey';
 import type { StratumView } from '../../../contracts/views.ts';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId } from '../../../client/identity.ts';
-import { makePlan, planGeoJson, plotsForError } from './plan-state.ts';
+import { makePlan, PLAN_LAYOUTS, planGeoJson, plotsForError, type PlanLayout } from './plan-state.ts';
 
 const PlanMap = lazy(() => import('./PlanMap.tsx'));
 
@@ -13,6 +14,8 @@ export interface PlanPageProps {
   readonly crew: string;
   readonly system: UnitSystem;
   readonly strata: readonly StratumView[];
+  /** How the survey lays plots out. */
+  readonly layout: Layout;
   /** Labels that are taken. */
   readonly labels: readonly string[];
 }
@@ -20,13 +23,18 @@ export interface PlanPageProps {
 interface Texts {
   readonly stratum: string;
   readonly plots: string;
-  readonly layout: 'systematic' | 'random';
+  readonly layout: PlanLayout;
+  readonly apart: string;
+  readonly bearing: string;
   readonly seed: string;
   readonly speed: string;
   readonly minutes: string;
   readonly cv: string;
   readonly error: string;
+  readonly population: string;
 }
+
+const planned = Object.keys(PLAN_LAYOUTS) as PlanLayout[];
 
 const numberOf = (text: string): number => {
   const read = readQuantity(text, { unit: 'one' });
@@ -34,16 +42,19 @@ const numberOf = (text: string): number => {
 };
 
 /** Where plots go in a stratum, in which order they are walked, and how long that takes. */
-export function PlanPage({ surveyId, crew, system, strata, labels }: PlanPageProps) {
+export function PlanPage({ surveyId, crew, system, strata, layout, labels }: PlanPageProps) {
   const [texts, setTexts] = useState<Texts>({
     stratum: strata[0]?.id ?? '',
     plots: '12',
-    layout: 'systematic',
+    layout: layout === 'random' || layout === 'lines' ? layout : 'systematic',
+    apart: system === 'metric' ? '100' : '330',
+    bearing: '0',
     seed: '1',
     speed: '2',
     minutes: '30',
     cv: '40',
     error: '10',
+    population: '',
   });
   const [given, setGiven] = useState<Readonly<Record<string, readonly GroundOutline[]>>>({});
   const [wrong, setWrong] = useState<string | null>(null);
@@ -59,13 +70,21 @@ export function PlanPage({ surveyId, crew, system, strata, labels }: PlanPagePro
         outlines,
         plots: numberOf(texts.plots),
         layout: texts.layout,
+        lines: {
+          apartM: numberOf(texts.apart) * (system === 'metric' ? 1 : convert(1, 'ft', 'm')),
+          bearingDeg: readAspect(texts.bearing) ?? NaN,
+        },
         seed: Math.floor(Math.abs(numberOf(texts.seed)) || 0),
         speedKmh: numberOf(texts.speed) * (system === 'metric' ? 1 : 1.609344),
         minutesPerPlot: numberOf(texts.minutes),
       }),
     [outlines, texts, system],
   );
-  const needed = plotsForError(numberOf(texts.cv), numberOf(texts.error));
+  const needed = plotsForError(
+    numberOf(texts.cv),
+    numberOf(texts.error),
+    texts.population.trim() === '' ? undefined : numberOf(texts.population),
+  );
   const length = (metres: number): string =>
     system === 'metric' ? `${printRounded(metres, 0)} m` : `${printRounded(convert(metres, 'm', 'ft'), 0)} ft`;
 
@@ -187,13 +206,23 @@ export function PlanPage({ surveyId, crew, system, strata, labels }: PlanPagePro
             className="field"
             value={texts.layout}
             onChange={(event) => {
-              setTexts({ ...texts, layout: event.target.value === 'random' ? 'random' : 'systematic' });
+              const chosen = planned.find((each) => each === event.target.value);
+              if (chosen !== undefined) setTexts({ ...texts, layout: chosen });
             }}
           >
-            <option value="systematic">a grid from a random start</option>
-            <option value="random">drawn at random</option>
+            {planned.map((each) => (
+              <option key={each} value={each}>
+                {PLAN_LAYOUTS[each]}
+              </option>
+            ))}
           </select>
         </div>
+        {texts.layout === 'lines' && (
+          <>
+            {field('apart', system === 'metric' ? 'Lines apart, m' : 'Lines apart, ft')}
+            {field('bearing', 'Direction of the lines: NE or degrees')}
+          </>
+        )}
         {field('plots', 'Plots')}
         {field('seed', 'Number of the draw')}
         {field('speed', system === 'metric' ? 'Walking, km/h' : 'Walking, mi/h')}
@@ -203,6 +232,7 @@ export function PlanPage({ surveyId, crew, system, strata, labels }: PlanPagePro
         <legend className="px-1 font-semibold">How many plots for a wished error</legend>
         {field('cv', 'Spread between plots, CV %')}
         {field('error', 'Wished ± % at 95 %')}
+        {field('population', 'Plots that there are, where they can be counted')}
         <p role="status" className="pb-2">
           {typeof needed === 'number' ? (
             <>
@@ -230,9 +260,10 @@ export function PlanPage({ surveyId, crew, system, strata, labels }: PlanPagePro
         <>
           <p className="text-lg" role="status">
             <strong>{made.plan.plots.length} plots</strong> on {area(made.plan.areaHa)}
-            {made.plan.spacingM === null ? '' : `, ${length(made.plan.spacingM)} apart`}: {length(made.plan.walkM)} to
-            walk, {printRounded(made.plan.hours.walkingH, 1)} h, and {printRounded(made.plan.hours.workH, 1)} h on the
-            plots: <strong>{printRounded(made.plan.hours.allH, 1)} h</strong>.
+            {made.plan.spacingM === null ? '' : `, ${length(made.plan.spacingM)} apart`}
+            {made.plan.lines === null ? '' : ` on ${made.plan.lines} lines`}: {length(made.plan.walkM)} to walk,{' '}
+            {printRounded(made.plan.hours.walkingH, 1)} h, and {printRounded(made.plan.hours.workH, 1)} h on the plots:{' '}
+            <strong>{printRounded(made.plan.hours.allH, 1)} h</strong>.
           </p>
           <div className="grid gap-6 lg:grid-cols-2">
             <Suspense

@@ -14,6 +14,7 @@ const wishes = {
   outlines: [outline],
   plots: 9,
   layout: 'systematic' as const,
+  lines: { apartM: 100, bearingDeg: 0 },
   seed: 7,
   speedKmh: 3,
   minutesPerPlot: 20,

@@ -1,6 +1,7 @@
 import {
   expectedHours,
   legsOf,
+  linePoints,
   mapAbout,
   outlineAreaM2,
   randomPoints,
@@ -9,17 +10,29 @@ import {
   type GroundOutline,
   type LatLon,
   type Leg,
+  type Lines,
   type MapPoint,
   type Outline,
+  type PlanOutcome,
 } from '@arbolito/core/plan';
 import { plotsNeeded } from '@arbolito/core/sampling';
 import { seededRandom } from '@arbolito/core/practice';
+
+/** How a plan can lay plots out. */
+export const PLAN_LAYOUTS = {
+  systematic: 'a grid from a random start',
+  lines: 'along parallel lines from a random start',
+  random: 'drawn at random',
+} as const;
+export type PlanLayout = keyof typeof PLAN_LAYOUTS;
 
 /** What a plan of plots is made from. */
 export interface PlanWishes {
   readonly outlines: readonly GroundOutline[];
   readonly plots: number;
-  readonly layout: 'random' | 'systematic';
+  readonly layout: PlanLayout;
+  /** Of the layout along lines. */
+  readonly lines: Lines;
   /** The same number draws the same plots. */
   readonly seed: number;
   readonly speedKmh: number;
@@ -38,14 +51,35 @@ export interface Plan {
   readonly outlines: readonly Outline[];
   readonly areaHa: number;
   readonly spacingM: number | null;
+  /** Where it is laid out along lines. */
+  readonly lines: number | null;
   readonly walkM: number;
   readonly hours: { readonly walkingH: number; readonly workH: number; readonly allH: number };
 }
 
 export type MadePlan = { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly message: string };
 
+type Drawn = PlanOutcome<{ readonly points: readonly MapPoint[]; readonly spacingM?: number; readonly lines?: number }>;
+
+function drawnBy(
+  layout: PlanLayout,
+  own: readonly Outline[],
+  plots: number,
+  lines: Lines,
+  random: () => number,
+): Drawn {
+  switch (layout) {
+    case 'random':
+      return randomPoints(own, plots, random);
+    case 'systematic':
+      return systematicPoints(own, plots, random);
+    case 'lines':
+      return linePoints(own, plots, lines, random);
+  }
+}
+
 /** Plots in an outline, in the order in which to walk them. */
-export function makePlan({ outlines, plots, layout, seed, speedKmh, minutesPerPlot }: PlanWishes): MadePlan {
+export function makePlan({ outlines, plots, layout, lines, seed, speedKmh, minutesPerPlot }: PlanWishes): MadePlan {
   const corners = outlines.flat(2);
   const [first] = corners;
   if (first === undefined) return { ok: false, message: 'Give an outline first: a GeoJSON polygon.' };
@@ -55,9 +89,10 @@ export function makePlan({ outlines, plots, layout, seed, speedKmh, minutesPerPl
   });
   const own: Outline[] = outlines.map((rings) => ({ rings: rings.map((ring) => ring.map(map.toMap)) }));
   const random = seededRandom(seed);
-  const drawn = layout === 'random' ? randomPoints(own, plots, random) : systematicPoints(own, plots, random);
+  const drawn = drawnBy(layout, own, plots, lines, random);
   if (!drawn.ok) return { ok: false, message: drawn.message };
-  const order = walkingOrder(drawn.points);
+  // Lines are walked one after the other, whatever shorter way there may be.
+  const order = layout === 'lines' ? drawn.points.map((_, i) => i) : walkingOrder(drawn.points);
   const legs = legsOf(order, drawn.points);
   const hours = expectedHours(legs, { speedKmh, minutesPerPlot });
   if (!hours.ok) return { ok: false, message: hours.message };
@@ -70,7 +105,8 @@ export function makePlan({ outlines, plots, layout, seed, speedKmh, minutesPerPl
       }),
       outlines: own,
       areaHa: outlineAreaM2(own) / 10_000,
-      spacingM: 'spacingM' in drawn ? Number(drawn.spacingM) : null,
+      spacingM: drawn.spacingM ?? null,
+      lines: drawn.lines ?? null,
       walkM: legs.reduce((sum, leg) => sum + leg.distanceM, 0),
       hours,
     },

@@ -6,7 +6,7 @@ import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { KeepFor, type KeepingSurvey } from '../wood/KeepFor.tsx';
-import { LinesField } from '../wood/LinesField.tsx';
+import { LinesField } from '../../../ui/lines/LinesField.tsx';
 import { readStems } from './read-stems.ts';
 
 const ResidualChart = lazy(() => import('./ResidualChart.tsx'));

@@ -3,7 +3,7 @@ import { felledPineSections, seededRandom } from '@arbolito/core/practice';
 import { printRounded } from '@arbolito/core/quantity';
 import { USUAL_VOLUME_ERROR_SHARE } from '@arbolito/core/volume';
 import { KeepFor, type KeepingSurvey } from '../wood/KeepFor.tsx';
-import { LinesField } from '../wood/LinesField.tsx';
+import { LinesField } from '../../../ui/lines/LinesField.tsx';
 import { fitTaper, FITS, isFitId, readSectionLines, type FitId } from './taper-fits.ts';
 
 const TaperChart = lazy(() => import('./TaperChart.tsx'));

@@ -7,7 +7,7 @@ import {
   type TaperFitOutcome,
   type TaperSections,
 } from '@arbolito/core/stem';
-import { readLines, type LineProblem } from '../wood/read-lines.ts';
+import { readLines, type LineProblem } from '../../../ui/lines/read-lines.ts';
 
 export const FITS = {
   'max-burkhart': 'Max and Burkhart, three parabolas',

@@ -4,7 +4,7 @@ import type { Estimation } from '@arbolito/core/sampling';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
-import { LinesField } from '../wood/LinesField.tsx';
+import { LinesField } from '../../../ui/lines/LinesField.tsx';
 import { estimate, WAYS, type Way } from './estimate.ts';
 
 const PairsChart = lazy(() => import('./PairsChart.tsx'));

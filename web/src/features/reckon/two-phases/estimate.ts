@@ -6,7 +6,7 @@ import {
   threePTotal,
   type Estimation,
 } from '@arbolito/core/sampling';
-import { readLines, type LineField, type LineProblem } from '../wood/read-lines.ts';
+import { readLines, type LineField, type LineProblem } from '../../../ui/lines/read-lines.ts';
 
 /** Samples in which many units are looked at quickly and a few of them measured. */
 export const WAYS = {

@@ -4,17 +4,20 @@ import { printAsRead, readQuantity } from '@arbolito/core/quantity';
 import { PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/survey';
 import { callUntilAnswered, Refused } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
+import { readQuick } from '../../../ui/quick-figure.ts';
 import type { PlotView } from '../../../contracts/views.ts';
 
 interface PlotDetailsProps {
   readonly plot: PlotView;
   readonly observer: string;
+  /** What is told of every plot, where the survey looks twice. */
+  readonly quickLabel: string | null;
   readonly onKept: (plot: PlotView) => void;
 }
 
-type Field = 'slopePct' | 'aspectDeg' | 'position' | 'ground' | 'measuredOn' | 'crew';
+type Field = 'quick' | 'slopePct' | 'aspectDeg' | 'position' | 'ground' | 'measuredOn' | 'crew';
 
-const LABELS: Readonly<Record<Field, string>> = {
+const LABELS: Readonly<Record<Exclude<Field, 'quick'>, string>> = {
   slopePct: 'slope, %',
   aspectDeg: 'falls towards: NE or degrees',
   position: 'position: latitude, longitude',
@@ -32,6 +35,7 @@ function readPosition(text: string): { readonly latitude: number; readonly longi
 }
 
 const textsOf = (plot: PlotView): Record<Field, string> => ({
+  quick: plot.quick === null ? '' : printAsRead(plot.quick),
   slopePct: printAsRead(plot.slopePct),
   aspectDeg: plot.aspectDeg === null ? '' : printAsRead(plot.aspectDeg),
   position: plot.latitude === null || plot.longitude === null ? '' : `${plot.latitude}, ${plot.longitude}`,
@@ -55,6 +59,8 @@ export function readDetails(texts: Readonly<Record<Field, string>>): {
   if (aspect === null) problems.aspectDeg = 'Give a compass point such as NE, or degrees from 0 to 360.';
   const position = texts.position.trim() === '' ? undefined : readPosition(texts.position);
   if (position === null) problems.position = 'Give latitude and longitude in degrees, such as 41.2345, -30.9876.';
+  const quick = readQuick(texts.quick);
+  if (typeof quick === 'string') problems.quick = quick;
   const text = (field: 'ground' | 'measuredOn' | 'crew') =>
     texts[field].trim() === '' ? {} : { [field]: texts[field].trim() };
   return {
@@ -63,6 +69,7 @@ export function readDetails(texts: Readonly<Record<Field, string>>): {
       ...(slope.ok ? { slopePct: slope.value } : {}),
       ...(aspect === undefined || aspect === null ? {} : { aspectDeg: aspect }),
       ...(position ?? {}),
+      ...(typeof quick === 'number' ? { quick } : {}),
       ...text('ground'),
       ...text('measuredOn'),
       ...text('crew'),
@@ -71,7 +78,7 @@ export function readDetails(texts: Readonly<Record<Field, string>>): {
 }
 
 /** What is known of the plot beside its trees: slope, where it falls, where it lies, the ground, day and crew. */
-export function PlotDetails({ plot, observer, onKept }: PlotDetailsProps) {
+export function PlotDetails({ plot, observer, quickLabel, onKept }: PlotDetailsProps) {
   const [texts, setTexts] = useState(textsOf(plot));
   const [said, setSaid] = useState<string | null>(null);
   const [tried, setTried] = useState(false);
@@ -87,6 +94,10 @@ export function PlotDetails({ plot, observer, onKept }: PlotDetailsProps) {
       setSaid(error instanceof Refused ? error.problem.detail : 'That could not be kept.');
     }
   };
+  const fields: readonly (readonly [Field, string])[] = [
+    ...(quickLabel === null ? [] : ([['quick', quickLabel]] as const)),
+    ...(Object.entries(LABELS) as [Field, string][]),
+  ];
   const degrees = readAspect(texts.aspectDeg);
   return (
     <form
@@ -97,12 +108,12 @@ export function PlotDetails({ plot, observer, onKept }: PlotDetailsProps) {
         void keep();
       }}
     >
-      {(Object.keys(LABELS) as Field[]).map((field) => {
+      {fields.map(([field, label]) => {
         const problem = tried ? problems[field] : undefined;
         return (
           <div key={field} className="grid gap-0.5">
             <label htmlFor={`detail-${field}`}>
-              {LABELS[field]}
+              {label}
               {field === 'aspectDeg' && degrees !== null && ` (${compassPoint(degrees)})`}
             </label>
             <input

@@ -19,6 +19,8 @@ interface TreeRowProps {
   readonly selected: boolean;
   /** The survey asks for its height, and there is none. */
   readonly heightAsked: boolean;
+  /** It was guessed, and is to be measured. */
+  readonly toMeasure: boolean;
   readonly onSelect: (id: string) => void;
 }
 
@@ -29,6 +31,7 @@ const TreeRow = memo(function TreeRow({
   settings,
   selected,
   heightAsked,
+  toMeasure,
   onSelect,
 }: TreeRowProps) {
   const { row, reckoned, findings } = figures;
@@ -51,7 +54,13 @@ const TreeRow = memo(function TreeRow({
           </button>
         </td>
         <td>{name}</td>
-        <td className="num text-lg font-bold">{printDiameters(reckoned.diametersCm, settings.unitSystem)}</td>
+        <td className="num text-lg font-bold">
+          {toMeasure ? (
+            <span className="text-base text-paint-ink">measure it</span>
+          ) : (
+            printDiameters(reckoned.diametersCm, settings.unitSystem)
+          )}
+        </td>
         <td className="num text-lg font-bold">
           {height?.printed.value ??
             (heightAsked ? <span className="text-base font-normal text-sky">height?</span> : '')}
@@ -84,12 +93,13 @@ interface TreeTableProps {
   readonly figures: readonly RowFigures[];
   readonly selected: string | null;
   readonly heightsAsked: TallyView['heightsAsked'];
+  readonly toMeasure: TallyView['toMeasure'];
   readonly settings: TallySettings;
   readonly onSelect: (id: string) => void;
 }
 
 /** The trees of a plot. Scrolling draws rows and nothing else: it stands by itself. */
-export function TreeTable({ label, figures, selected, heightsAsked, settings, onSelect }: TreeTableProps) {
+export function TreeTable({ label, figures, selected, heightsAsked, toMeasure, settings, onSelect }: TreeTableProps) {
   const metric = settings.unitSystem === 'metric';
   const shown = figures.findIndex(({ row }) => row.id === selected);
   const rows = useLongRows(figures.length, ROW_PX, HEAD_PX, shown);
@@ -132,6 +142,7 @@ export function TreeTable({ label, figures, selected, heightsAsked, settings, on
                   settings={settings}
                   selected={index === shown}
                   heightAsked={heightsAsked.has(own.row.id)}
+                  toMeasure={toMeasure.has(own.row.id)}
                   onSelect={onSelect}
                 />,
               ];

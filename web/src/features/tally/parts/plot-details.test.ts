@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readDetails } from './PlotDetails.tsx';
 
-const texts = { slopePct: '18', aspectDeg: '', position: '', ground: '', measuredOn: '', crew: '' };
+const texts = { quick: '', slopePct: '18', aspectDeg: '', position: '', ground: '', measuredOn: '', crew: '' };
 
 describe('what is known of a plot', () => {
   it('is only what was typed', () => {
@@ -38,5 +38,10 @@ describe('what is known of a plot', () => {
     [{ position: '41 N, 30 W' }, 'position'],
   ] as const)('%o is wrong at its field', (over, field) => {
     expect(Object.keys(readDetails({ ...texts, ...over }).problems)).toEqual([field]);
+  });
+  it('takes a quick figure, and says what one is', () => {
+    expect(readDetails({ ...texts, quick: '7' }).body).toEqual({ slopePct: 18, quick: 7 });
+    expect(readDetails({ ...texts, quick: 'seven' }).problems.quick).toBeDefined();
+    expect(readDetails({ ...texts, quick: '-1' }).problems.quick).toContain('from 0');
   });
 });

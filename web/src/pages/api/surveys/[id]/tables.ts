@@ -2,7 +2,7 @@ import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
 import { Problem } from '../../../../server/problem.ts';
 import { csvOfTable, fileOf } from '../../../../server/report/csv.ts';
-import { readUnits } from '../../../../server/report/read-units.ts';
+import { readUnits } from '../../../../server/report/read-wishes.ts';
 import { tablesOf } from '../../../../server/report/tables.ts';
 
 /** All tables of a survey as JSON, or one of them as CSV: `?name=stand`; as JSON with `&as=json`. */

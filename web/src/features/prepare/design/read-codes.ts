@@ -1,0 +1,54 @@
+import {
+  COMMON_SPECIES,
+  CONDITION_CODE,
+  SPECIES_CODE,
+  type ConditionCode,
+  type CrownForm,
+  type Species,
+} from '@arbolito/core/survey';
+
+export const conditionLines = (conditions: readonly ConditionCode[]): string =>
+  conditions.map(({ code, words }) => `${code} = ${words}`).join('\n');
+
+/** Codes for the state of a tree, one to a line, or what is wrong with them. */
+export function readConditions(text: string): readonly ConditionCode[] | string {
+  const codes: ConditionCode[] = [];
+  for (const line of text.split('\n').map((each) => each.trim())) {
+    if (line === '') continue;
+    const [code = '', ...rest] = line.split('=');
+    const words = rest.join('=').trim();
+    if (!CONDITION_CODE.test(code.trim()))
+      return `“${code.trim().slice(0, 20)}” is no code: two to eight small letters, such as “dead = dead, standing”.`;
+    if (words === '') return `Say what “${code.trim()}” means: ${code.trim()} = …`;
+    if (codes.some((each) => each.code === code.trim())) return `“${code.trim()}” stands there twice.`;
+    codes.push({ code: code.trim(), words: words.slice(0, 60) });
+  }
+  return codes;
+}
+
+const CROWNS: readonly CrownForm[] = ['layered', 'spire', 'dome'];
+
+export const speciesLines = (species: readonly Species[]): string =>
+  species.map(({ code, name, crown }) => `${code} = ${name} = ${crown}`).join('\n');
+
+/**
+ * Species, one to a line: `rb = rowan = dome`, or what is wrong with them. The crown may be left out; what else is known of a
+ * species stays with its code.
+ */
+export function readSpecies(text: string, known: readonly Species[]): readonly Species[] | string {
+  const list: Species[] = [];
+  for (const line of text.split('\n').map((each) => each.trim())) {
+    if (line === '') continue;
+    const [code = '', name = '', crown = '', ...more] = line.split('=').map((part) => part.trim());
+    if (!SPECIES_CODE.test(code))
+      return `“${code.slice(0, 20)}” is no code: two to five small letters, such as “rb = rowan”.`;
+    if (name === '') return `Say what “${code}” means: ${code} = …`;
+    const before = [...known, ...COMMON_SPECIES].find((each) => each.code === code);
+    const form = crown === '' ? (before?.crown ?? 'dome') : CROWNS.find((each) => each === crown);
+    if (form === undefined || more.length > 0)
+      return `The crown of “${code}” is layered, spire or dome: ${code} = ${name.slice(0, 40)} = dome.`;
+    if (list.some((each) => each.code === code)) return `“${code}” stands there twice.`;
+    list.push({ ...before, code, name: name.slice(0, 60), crown: form });
+  }
+  return list.length === 0 ? 'A survey needs one species at least.' : list;
+}

@@ -1,0 +1,24 @@
+import { ActDto } from '../../../../contracts/tree.ts';
+import { readBody } from '../../../../server/body.ts';
+import { services } from '../../../../server/compose.ts';
+import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
+
+/** A photo never changes: it may be kept for as long as anybody likes. */
+export const GET = endpoint(async (context) => {
+  const { mediaType, data } = await services().photos.file(routeId(context, 'Photo'));
+  return new Response(new Uint8Array(data), {
+    headers: {
+      'content-type': mediaType,
+      'content-disposition': 'inline',
+      'x-content-type-options': 'nosniff',
+      'cache-control': 'private, max-age=31536000, immutable',
+    },
+  });
+});
+
+export const DELETE = endpoint(async (context) => {
+  await readBody(context.request, ActDto);
+  return json(await services().photos.setDeleted(routeId(context, 'Photo'), true));
+});
+
+export const ALL = otherMethods('GET, DELETE');

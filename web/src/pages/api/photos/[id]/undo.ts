@@ -1,0 +1,12 @@
+import { ActDto } from '../../../../contracts/tree.ts';
+import { readBody } from '../../../../server/body.ts';
+import { services } from '../../../../server/compose.ts';
+import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
+
+/** Puts a photo back that was taken off. */
+export const POST = endpoint(async (context) => {
+  await readBody(context.request, ActDto);
+  return json(await services().photos.setDeleted(routeId(context, 'Photo'), false));
+});
+
+export const ALL = otherMethods('POST');

@@ -1,0 +1,15 @@
+import { NewPhotoDto, PHOTO_BYTES } from '../../../../contracts/photo.ts';
+import { readBytes, readQuery } from '../../../../server/body.ts';
+import { services } from '../../../../server/compose.ts';
+import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
+
+export const GET = endpoint(async (context) => json(await services().photos.listOfPlot(routeId(context, 'Plot'))));
+
+/** The photo is the body; what is said of it stands in the address. */
+export const POST = endpoint(async (context) => {
+  const photo = await readQuery(context.url, NewPhotoDto);
+  const data = await readBytes(context.request, PHOTO_BYTES);
+  return json(await services().photos.add(routeId(context, 'Plot'), photo, data), 201);
+});
+
+export const ALL = otherMethods('GET, POST');

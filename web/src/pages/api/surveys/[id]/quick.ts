@@ -1,0 +1,12 @@
+import { QuickFiguresDto } from '../../../../contracts/tree.ts';
+import { readBody } from '../../../../server/body.ts';
+import { services } from '../../../../server/compose.ts';
+import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
+
+/** Quick figures of many plots, all of them or none. */
+export const POST = endpoint(async (context) => {
+  const survey = await services().surveys.get(routeId(context, 'Survey'));
+  return json(await services().trees.setQuick(survey.id, await readBody(context.request, QuickFiguresDto)));
+});
+
+export const ALL = otherMethods('POST');

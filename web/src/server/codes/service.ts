@@ -1,0 +1,63 @@
+import type { CodesDto } from '../../contracts/codes.ts';
+import type { SurveyView } from '../../contracts/views.ts';
+import { digestOf } from '../digest.ts';
+import { notFound, Problem, type FieldError } from '../problem.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import { alreadyMade } from '../trees/corrections.ts';
+import type { TreeStore } from '../trees/repository.ts';
+import { conditionsInUse, lockSurvey, setCodes, speciesInUse, type Codes } from './repository.ts';
+
+export interface CodesService {
+  /** Changes what is called out in a survey, on the record. The same write again changes nothing. */
+  readonly change: (surveyId: string, codes: CodesDto) => Promise<SurveyView>;
+}
+
+const missing = (
+  pointer: string,
+  used: ReadonlySet<string>,
+  left: readonly { readonly code: string }[],
+): readonly FieldError[] =>
+  [...used]
+    .filter((code) => left.every((each) => each.code !== code))
+    .map((code) => ({
+      pointer,
+      code: 'code-in-use',
+      detail: `Trees of this survey carry “${code}”: it can be named otherwise, not left out.`,
+    }));
+
+export const codesService = (store: TreeStore, surveys: Pick<SurveyService, 'get'>): CodesService => ({
+  change: async (surveyId, { species, conditions, ...act }) => {
+    const before = await surveys.get(surveyId);
+    const after: Codes = {
+      species: species.map((kind) => ({ ...kind })),
+      conditions: conditions.map((condition) => ({ ...condition })),
+    };
+    const digest = digestOf({ surveyId, act, after });
+    await store.atOnce(async (repository, tx) => {
+      if (!(await lockSurvey(tx, surveyId))) throw notFound('This survey');
+      if (await alreadyMade(repository, act.id, digest)) return;
+      const errors = [
+        ...missing('/species', await speciesInUse(tx, surveyId), after.species),
+        ...missing('/conditions', await conditionsInUse(tx, surveyId), after.conditions),
+      ];
+      const [first] = errors;
+      if (first !== undefined) throw new Problem('conflict', first.detail, { errors });
+      await setCodes(tx, surveyId, after);
+      const codesBefore: Codes = { species: before.species, conditions: before.design.conditions };
+      await repository.insertCorrection({
+        id: act.id,
+        observer: act.observer,
+        device: act.device,
+        madeAt: act.madeAt,
+        writeDigest: digest,
+        subject: 'survey',
+        subjectId: surveyId,
+        kind: 'change',
+        undoes: null,
+        before: { codes: codesBefore },
+        after: { codes: after },
+      });
+    });
+    return surveys.get(surveyId);
+  },
+});

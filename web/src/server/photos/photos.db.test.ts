@@ -1,0 +1,110 @@
+import { v4 as uuid } from 'uuid';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { PHOTO_BYTES, PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo.ts';
+import type { ProblemView } from '../../contracts/views.ts';
+import { api, send, useTestDatabase } from '../testing/api.ts';
+import { act, surveyWithPlot } from '../testing/made.ts';
+import { photoTypeOf } from './service.ts';
+
+beforeAll(useTestDatabase);
+
+/** A picture of one point. */
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
+const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46]);
+
+const query = (over: Record<string, string> = {}): string =>
+  new URLSearchParams({
+    id: uuid(),
+    observer: 'Crew Badger',
+    device: 'test device',
+    takenAt: '2026-06-03T09:15:00Z',
+    words: 'to the north',
+    ...over,
+  }).toString();
+
+async function add(plotId: string, data: Buffer, asked = query()) {
+  const response = await send(
+    new Request(`http://test/api/plots/${plotId}/photos?${asked}`, {
+      method: 'POST',
+      headers: { 'content-type': 'image/png' },
+      body: new Uint8Array(data),
+    }),
+  );
+  return { status: response.status, body: (await response.json()) as PhotoView & ProblemView };
+}
+
+const photosOf = async (plotId: string): Promise<readonly PhotoView[]> =>
+  (await api<PhotoView[]>('GET', `/api/plots/${plotId}/photos`)).body;
+
+describe('photos of a plot', () => {
+  it('come back as they were sent, byte for byte, and never change', async () => {
+    const { plot } = await surveyWithPlot();
+    const kept = await add(plot.id, PNG);
+    expect(kept.status).toBe(201);
+    expect(kept.body).toMatchObject({ plotId: plot.id, words: 'to the north', deleted: false });
+    const response = await send(new Request(`http://test/api/photos/${kept.body.id}`));
+    expect(response.headers.get('content-type')).toBe('image/png');
+    expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+    expect(Buffer.from(await response.arrayBuffer()).equals(PNG)).toBe(true);
+  });
+
+  it('are one write however often they are sent, and another under that name is refused', async () => {
+    const { plot } = await surveyWithPlot();
+    const asked = query();
+    expect((await add(plot.id, PNG, asked)).status).toBe(201);
+    expect((await add(plot.id, PNG, asked)).status).toBe(201);
+    expect((await add(plot.id, JPEG, asked)).status).toBe(409);
+    expect(await photosOf(plot.id)).toHaveLength(1);
+  });
+
+  it('are taken off and put back', async () => {
+    const { plot } = await surveyWithPlot();
+    const { body } = await add(plot.id, PNG);
+    await api('DELETE', `/api/photos/${body.id}`, act());
+    expect(await photosOf(plot.id)).toEqual([]);
+    const back = await api<PhotoView>('POST', `/api/photos/${body.id}/undo`, act());
+    expect(back.body.deleted).toBe(false);
+    expect((await photosOf(plot.id)).map(({ id }) => id)).toEqual([body.id]);
+  });
+
+  it.each([
+    ['no picture', Buffer.from('<svg onload="alert(1)"/>'), {}, 422],
+    ['nothing', Buffer.alloc(0), {}, 422],
+    ['too much', Buffer.alloc(PHOTO_BYTES + 1, PNG), {}, 413],
+    ['no words', PNG, { words: '' }, 422],
+    ['no moment', PNG, { takenAt: 'yesterday' }, 422],
+    ['a stranger', PNG, { album: 'mine' }, 422],
+  ])('are refused with %s', async (_, data, over, status) => {
+    const { plot } = await surveyWithPlot();
+    expect((await add(plot.id, data, query(over as Record<string, string>))).status).toBe(status);
+    expect(await photosOf(plot.id)).toEqual([]);
+  });
+
+  it('are so many and no more', async () => {
+    const { plot } = await surveyWithPlot();
+    for (let i = 0; i < PHOTOS_PER_PLOT; i += 1) expect((await add(plot.id, PNG)).status).toBe(201);
+    const { status, body } = await add(plot.id, PNG);
+    expect([status, body.detail]).toEqual([409, expect.stringContaining('12 photos') as string]);
+  });
+
+  it('are of a plot that there is, and are found by their name', async () => {
+    expect((await add(uuid(), PNG)).status).toBe(404);
+    expect((await send(new Request(`http://test/api/photos/${uuid()}`))).status).toBe(404);
+    expect((await api('DELETE', `/api/photos/${uuid()}`, act())).status).toBe(404);
+  });
+});
+
+describe('what a file is', () => {
+  it.each([
+    [PNG, 'image/png'],
+    [JPEG, 'image/jpeg'],
+    [Buffer.from('RIFF\0\0\0\0WEBPVP8 ', 'latin1'), 'image/webp'],
+    [Buffer.from('RIFF\0\0\0\0WAVEfmt ', 'latin1'), null],
+    [Buffer.from('GIF89a'), null],
+  ])('is told by its first bytes', (data, type) => {
+    expect(photoTypeOf(data)).toBe(type);
+  });
+});

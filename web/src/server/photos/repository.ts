@@ -1,0 +1,97 @@
+import { and, asc, count, eq, isNull } from 'drizzle-orm';
+import type { NewPhotoDto, PhotoType, PhotoView } from '../../contracts/photo.ts';
+import type { Database } from '../database/connection.ts';
+import { plotPhotos, plots } from '../database/schema.ts';
+
+/** A photo on its way onto the record. */
+export interface PhotoToInsert extends NewPhotoDto {
+  readonly plotId: string;
+  readonly mediaType: PhotoType;
+  readonly data: Buffer;
+}
+
+export interface PhotoFile {
+  readonly mediaType: PhotoType;
+  readonly data: Buffer;
+}
+
+/** All SQL of photos. */
+export interface PhotoRepository {
+  /** Those of a plot that are on the record, the oldest first. */
+  readonly listOfPlot: (plotId: string) => Promise<PhotoView[]>;
+  /** The same of a whole survey, plot by plot. */
+  readonly listOfSurvey: (surveyId: string) => Promise<PhotoView[]>;
+  readonly find: (id: string) => Promise<PhotoView | null>;
+  readonly file: (id: string) => Promise<PhotoFile | null>;
+  readonly digest: (id: string) => Promise<string | null>;
+  readonly countOfPlot: (plotId: string) => Promise<number>;
+  readonly insert: (photo: PhotoToInsert, digest: string) => Promise<void>;
+  readonly setDeletedAt: (id: string, at: string | null) => Promise<void>;
+}
+
+export function photoRepository(database: Database): PhotoRepository {
+  const select = () =>
+    database
+      .select({
+        id: plotPhotos.id,
+        plotId: plotPhotos.plotId,
+        words: plotPhotos.words,
+        takenAt: plotPhotos.takenAt,
+        observer: plotPhotos.observer,
+        deletedAt: plotPhotos.deletedAt,
+      })
+      .from(plotPhotos)
+      .innerJoin(plots, eq(plots.id, plotPhotos.plotId))
+      .$dynamic();
+  type Row = Awaited<ReturnType<typeof select>>[number];
+  const viewOf = ({ deletedAt, takenAt, ...row }: Row): PhotoView => ({
+    ...row,
+    takenAt: new Date(takenAt).toISOString(),
+    deleted: deletedAt !== null,
+  });
+  return {
+    listOfPlot: async (plotId) => {
+      const rows = await select()
+        .where(and(eq(plotPhotos.plotId, plotId), isNull(plotPhotos.deletedAt)))
+        .orderBy(asc(plotPhotos.takenAt), asc(plotPhotos.id));
+      return rows.map(viewOf);
+    },
+    listOfSurvey: async (surveyId) => {
+      const rows = await select()
+        .where(and(eq(plots.surveyId, surveyId), isNull(plotPhotos.deletedAt)))
+        .orderBy(asc(plots.label), asc(plotPhotos.takenAt), asc(plotPhotos.id));
+      return rows.map(viewOf);
+    },
+    find: async (id) => {
+      const [row] = await select().where(eq(plotPhotos.id, id));
+      return row === undefined ? null : viewOf(row);
+    },
+    file: async (id) => {
+      const [row] = await database
+        .select({ mediaType: plotPhotos.mediaType, data: plotPhotos.data })
+        .from(plotPhotos)
+        .where(eq(plotPhotos.id, id));
+      return row ?? null;
+    },
+    digest: async (id) => {
+      const [row] = await database
+        .select({ digest: plotPhotos.writeDigest })
+        .from(plotPhotos)
+        .where(eq(plotPhotos.id, id));
+      return row?.digest ?? null;
+    },
+    countOfPlot: async (plotId) => {
+      const [row] = await database
+        .select({ photos: count() })
+        .from(plotPhotos)
+        .where(and(eq(plotPhotos.plotId, plotId), isNull(plotPhotos.deletedAt)));
+      return row?.photos ?? 0;
+    },
+    insert: async (photo, writeDigest) => {
+      await database.insert(plotPhotos).values({ ...photo, writeDigest });
+    },
+    setDeletedAt: async (id, deletedAt) => {
+      await database.update(plotPhotos).set({ deletedAt }).where(eq(plotPhotos.id, id));
+    },
+  };
+}
