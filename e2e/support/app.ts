@@ -37,6 +37,7 @@ export async function makePlot(
   url: string,
   settings: SurveySettings = { unitSystem: 'metric', slopeUnit: 'm20' },
   previousSurveyId?: string,
+  design?: object,
 ): Promise<Made> {
   const stratum = { id: randomUUID(), name: 'whole area' };
   const survey = {
@@ -58,6 +59,7 @@ export async function makePlot(
     ],
     strata: [stratum],
     ...(previousSurveyId === undefined ? {} : { previousSurveyId }),
+    ...(design === undefined ? {} : { design }),
   };
   const plot = {
     id: randomUUID(),
@@ -65,7 +67,7 @@ export async function makePlot(
     surveyId: survey.id,
     stratumId: stratum.id,
     label: '1',
-    areaM2: 500,
+    ...(design === undefined ? { areaM2: 500 } : { asDesigned: true }),
     slopePct: 20,
   };
   for (const [path, body] of [

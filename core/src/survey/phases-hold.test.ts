@@ -37,9 +37,7 @@ const places = Array.from({ length: PLACES }, () => {
   return { stratumId, trees, quick: Math.max(0, Math.round(basalArea * normal(made, 1, 0.12) + 1)) };
 });
 const truth = {
-  basalArea: mean(
-    places.map(({ quick: _quick, trees }) => trees.reduce((sum, { dbhCm }) => sum + 20 * basalAreaM2(dbhCm), 0)),
-  ),
+  basalArea: mean(places.map(({ trees }) => trees.reduce((sum, { dbhCm }) => sum + 20 * basalAreaM2(dbhCm), 0))),
   volume: mean(places.map(({ trees }) => trees.reduce((sum, { volumeM3 }) => sum + 20 * volumeM3, 0))),
 };
 

@@ -26,12 +26,14 @@ export function readStrata(text: string, system: UnitSystem): TypedStratum[] {
     .split('\n')
     .map((line) => line.trim())
     .filter((line) => line !== '')
-    .map((line) => {
-      const bare = { name: line, areaHa: null, pointsCounted: null };
+    .map((line): TypedStratum => {
+      const bare: TypedStratum = { name: line, areaHa: null, pointsCounted: null };
       const [, name, behind] = /^(.*?)\s*=\s*([^=]+)$/.exec(line) ?? [];
       if (name === undefined || behind === undefined) return bare;
-      const sizes = behind.split(';').map((part) => readSize(part.trim(), system));
+      const sizes: readonly (Size | null)[] = behind.split(';').map((part) => readSize(part.trim(), system));
       // What is no size stays in the name, where one sees it.
-      return sizes.includes(null) ? bare : Object.assign({ ...bare, name }, ...sizes);
+      return sizes.includes(null)
+        ? bare
+        : sizes.reduce<TypedStratum>((stratum, size) => ({ ...stratum, ...size }), { ...bare, name });
     });
 }

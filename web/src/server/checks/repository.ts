@@ -3,14 +3,14 @@ import pg from 'pg';
 import type { CheckedReading } from '@arbolito/core/survey';
 import type { Database } from '../database/connection.ts';
 import { checkDecisions } from '../database/schema.ts';
-import { streamRows } from '../database/stream.ts';
+import { ownText, streamRows } from '../database/stream.ts';
 
 export type DecisionRow = typeof checkDecisions.$inferSelect;
 
 /** All SQL of the work list and of decisions about it. */
 export interface CheckRepository {
   /** The readings in use of each tree of a survey, as the checks of a whole survey ask for them. */
-  readonly readingsOf: (surveyId: string) => Promise<ReadonlyMap<string, readonly CheckedReading[]>>;
+  readonly readingsOf: (surveyId: string) => Promise<Map<string, CheckedReading[]>>;
   /** Every decision of a survey, the oldest first. */
   readonly decisionsOf: (surveyId: string) => Promise<DecisionRow[]>;
   readonly digest: (id: string) => Promise<string | null>;
@@ -34,14 +34,14 @@ export const checkRepository = (database: Database): CheckRepository => ({
       const named = [measure, methodId, key, unit].join(' ');
       const kind: Read = kinds.get(named) ?? {
         measure: MEASURES.find((each) => each === measure) ?? 'height',
-        methodId: methodId ?? '',
-        key: key ?? '',
-        unit: unit ?? '',
+        methodId: ownText(methodId),
+        key: ownText(key),
+        unit: ownText(unit),
       };
       kinds.set(named, kind);
       const reading = { ...kind, value: Number(value) };
       const own = byTree.get(treeId ?? '');
-      if (own === undefined) byTree.set(treeId ?? '', [reading]);
+      if (own === undefined) byTree.set(ownText(treeId), [reading]);
       else own.push(reading);
     });
     return byTree;

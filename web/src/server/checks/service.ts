@@ -77,9 +77,11 @@ const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings
 /** The points of a survey, those of its single trees first. */
 function pointsOf(survey: SurveyView, plots: readonly PlotView[], trees: readonly ReadTree[]): Point[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));
-  const tags = new Map(trees.map(({ id, tag }) => [id, tag]));
   const ofTrees = trees.flatMap((tree) => (tree.findings ?? []).map((finding) => treePoint(tree, finding)));
-  return [...ofTrees, ...checkSurvey(plots, trees, survey.design.heights)].map((point) => ({
+  const points = [...ofTrees, ...checkSurvey(plots, trees, survey.design.heights)];
+  const pointed = new Set(points.map(({ treeId }) => treeId));
+  const tags = new Map(trees.flatMap(({ id, tag }) => (pointed.has(id) ? [[id, tag] as const] : [])));
+  return points.map((point) => ({
     ...point,
     plotLabel: point.plotId === null ? null : (labels.get(point.plotId) ?? null),
     tag: point.treeId === null ? null : (tags.get(point.treeId) ?? null),
@@ -118,8 +120,12 @@ export function checkService({
   const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
     const { judging } = await summary.basisNow(survey);
     const readings = await repository.readingsOf(survey.id);
-    const read = (row: FigureRow): ReadTree => readTree(row, readings.get(row.treeId) ?? [], survey);
-    const list = await figures.list(survey, read);
+    // Each tree takes its readings along: they need room once.
+    const list = await figures.list(survey, (row) => {
+      const own = readings.get(row.treeId) ?? [];
+      readings.delete(row.treeId);
+      return readTree(row, own, survey);
+    });
     const places = new Map<string, number>();
     list.forEach((tree, place) => {
       const isSighted = tree.readings.some(
@@ -130,7 +136,7 @@ export function checkService({
     for await (const views of trees.judged(survey, judging, [...places.keys()])) {
       for (const view of views) {
         const place = places.get(view.id);
-        if (place !== undefined) list[place] = read(figureRowOf(view));
+        if (place !== undefined) list[place] = readTree(figureRowOf(view), list[place]?.readings ?? [], survey);
       }
     }
     const { compare } = new Intl.Collator('en', { numeric: true });

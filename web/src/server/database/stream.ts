@@ -33,3 +33,6 @@ export async function streamRows(database: Database, query: string, onRow: (row:
     client.release(!isWell);
   }
 }
+
+/** A text of its own: a part of a longer one would keep all of that. */
+export const ownText = (text: string | null | undefined): string => Buffer.from(text ?? '').toString();

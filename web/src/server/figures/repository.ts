@@ -4,7 +4,7 @@ import type { TreeNotes } from '@arbolito/core/survey';
 import type { TreeView } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
 import { plots, treeFigures, trees } from '../database/schema.ts';
-import { streamRows, type TextRow } from '../database/stream.ts';
+import { ownText, streamRows, type TextRow } from '../database/stream.ts';
 
 /** What the sums ask of a tree: its figures, without readings and workings. */
 export interface SummedRow {
@@ -83,9 +83,6 @@ const figuresQuery = (columns: string, surveyId: string, stamp: string): string 
   join observation o on o.tree_id = t.id and o.survey_id = t.survey_id
   where t.survey_id = ${pg.escapeLiteral(surveyId)} and t.deleted_at is null
   order by t.plot_id, t.tag, t.id`;
-
-/** A text of its own: a part of a longer one would keep all of that. */
-const ownText = (text: string | null | undefined): string => Buffer.from(text ?? '').toString();
 
 /** One text for each that is the same: plots and species are named again by every tree. */
 function interned(): (text: string | null | undefined) => string {

@@ -62,10 +62,10 @@ describe('strata as they are typed', () => {
     ]);
   });
   it('have the points that fell into them, alone or behind the area', () => {
-    expect(readStrata('Old = 60 points\nYoung = 12 ha; 40 points\nOdd = 0 points', 'metric')).toEqual([
+    expect(readStrata('Old = 60 points\nYoung = 12 ha; 40 points\nOdd = 12 ha; 0 points', 'metric')).toEqual([
       { name: 'Old', areaHa: null, pointsCounted: 60 },
       { name: 'Young', areaHa: 12, pointsCounted: 40 },
-      { name: 'Odd = 0 points', areaHa: null, pointsCounted: null },
+      { name: 'Odd = 12 ha; 0 points', areaHa: null, pointsCounted: null },
     ]);
   });
 });

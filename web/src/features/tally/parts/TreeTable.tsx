@@ -6,8 +6,8 @@ import { printCallout, printDiameters } from '@arbolito/core/survey';
 import { RoomOfRows, useLongRows } from '../../../ui/use-long-rows.tsx';
 import type { RowFigures, TallySettings, TallyView } from '../store.ts';
 
-/** About how high a tree's row and the head are. */
-const ROW_PX = 54;
+/** How high a tree's row and the head are: a row that differs has all behind it moved. */
+const ROW_PX = 51.375;
 const HEAD_PX = 40;
 
 interface TreeRowProps {
