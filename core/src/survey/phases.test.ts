@@ -54,6 +54,9 @@ describe('a quick figure of every plot, and a tally of some', () => {
     // Every plot lies on the line: what is left is how six quick figures may lie, s² ÷ n′ = 3000 ÷ 6.
     expect(sums.volumeM3PerHa?.standardError).toBeCloseTo(Math.sqrt(3000 / 6), 9);
     expect(sums.phases).toEqual({ kind: 'double', looked: 6, measured: 4, leftOut: 0, problem: null });
+    // The four alone: a mean of 110, and s² = (60² + 30² + 30² + 60²) ÷ 3 = 3000.
+    expect(sums.alone?.volumeM3PerHa?.mean).toBeCloseTo(110, 9);
+    expect(sums.alone?.volumeM3PerHa?.standardError).toBeCloseTo(Math.sqrt(3000 / 4), 9);
   });
 
   it('raises by a ratio: 440 ÷ 12 a unit, 4 units a plot', () => {

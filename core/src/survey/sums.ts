@@ -173,6 +173,8 @@ export interface SurveySums {
   readonly volumesFilled: number;
   /** Where the survey looks twice. */
   readonly phases: PhasesSums | null;
+  /** By the tallied plots alone, where a quick figure of all plots helps them. */
+  readonly alone: Pick<SurveySums, 'stemsPerHa' | 'basalAreaM2PerHa' | 'volumeM3PerHa'> | null;
 }
 
 /** How much each plot weighs: by area where every tree was tallied, by strata where their areas are known. */
@@ -373,7 +375,13 @@ export function surveySums(
     volumesByCurve: trees.filter((tree) => tree.byCurve === true && tree.volumeM3 !== null).length,
     volumesFilled: trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 === null).length,
     phases: phased?.told ?? null,
+    alone: phased?.told.kind === 'double' && phased.told.problem === null ? aloneOf(tallied, sorting) : null,
   };
+}
+
+function aloneOf(plots: readonly TalliedPlot[], sorting: SortingRules): SurveySums['alone'] {
+  const { stemsPerHa, basalAreaM2PerHa, volumeM3PerHa } = surveySums(plots, sorting);
+  return { stemsPerHa, basalAreaM2PerHa, volumeM3PerHa };
 }
 
 type Table = <K>(keyOf: (tree: TalliedTree, plot: number) => K | undefined) => (readonly [K, GroupSums])[];

@@ -2,7 +2,7 @@ import { printRounded } from '../quantity/index.ts';
 import { grouped, studentT, studentTQuantile } from '../statistics/index.ts';
 import { heightByCurves, standCurves, type StandCurves } from '../curve/index.ts';
 import { reachM, type PlotShape } from './plot-shape.ts';
-import { asksHeight, type HeightRule } from './design.ts';
+import { asksHeight, type SurveyDesign } from './design.ts';
 import type { TreeNotes } from './tree-notes.ts';
 
 /** A reading with the last digit that was read: `34.5` cm on a tape in tenths. */
@@ -36,6 +36,8 @@ export interface CheckedPlot {
   readonly shape: PlotShape;
   readonly finished: boolean;
   readonly empty: boolean;
+  /** Trees that were counted in, or another quick figure, where the survey looks twice. */
+  readonly quick?: number | null | undefined;
 }
 
 export const CHECKS = {
@@ -237,16 +239,22 @@ function observersDiffer(sound: readonly SoundTree[], curves: StandCurves): Surv
   return points;
 }
 
+/** A tree that was guessed and not measured is not asked for its height. */
+const lacksHeight = ({ heightM, dbhCm, notes }: CheckedTree): boolean =>
+  heightM === null && (dbhCm !== null || notes?.guessM3 === undefined);
+
 function ofPlots(
   plots: readonly CheckedPlot[],
   treesOf: (plotId: string) => readonly CheckedTree[],
-  rule: HeightRule,
+  { heights: rule, phases }: Pick<SurveyDesign, 'heights' | 'phases'>,
 ): SurveyPoint[] {
+  // Where trees are counted at points, one without a measured tree is as it should be.
+  const isCounted = ({ quick }: CheckedPlot): boolean => phases?.kind === 'count' && typeof quick === 'number';
   return plots.flatMap((plot): SurveyPoint[] => {
     const own = treesOf(plot.id);
     const at = { plotId: plot.id, treeId: null };
     if (own.length === 0) {
-      if (!plot.finished || plot.empty) return [];
+      if (!plot.finished || plot.empty || isCounted(plot)) return [];
       return [
         {
           ...at,
@@ -258,7 +266,7 @@ function ofPlots(
       ];
     }
     const asked = own.map((tree) => ({ ...tree, hasHeight: tree.heightM !== null }));
-    const missing = plot.finished ? asked.filter((tree, i) => asksHeight(rule, asked, i) && !tree.hasHeight) : [];
+    const missing = plot.finished ? asked.filter((tree, i) => asksHeight(rule, asked, i) && lacksHeight(tree)) : [];
     const beyond = own.flatMap((tree): SurveyPoint[] => {
       const limitM = reachM(plot.shape, tree.dbhCm);
       const { awayM } = tree.notes ?? {};
@@ -295,7 +303,7 @@ function ofPlots(
 export function checkSurvey(
   plots: readonly CheckedPlot[],
   trees: readonly CheckedTree[],
-  rule: HeightRule,
+  design: Pick<SurveyDesign, 'heights' | 'phases'>,
 ): readonly SurveyPoint[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));
   const labelOf = (plotId: string): string => labels.get(plotId) ?? '';
@@ -307,6 +315,6 @@ export function checkSurvey(
     ...talliedTwice(trees, labelOf),
     ...digitPreference(trees),
     ...observersDiffer(sound, curves),
-    ...ofPlots(plots, (plotId) => byPlot.get(plotId) ?? [], rule),
+    ...ofPlots(plots, (plotId) => byPlot.get(plotId) ?? [], design),
   ];
 }

@@ -12,6 +12,7 @@ import { quickLabel } from '../../ui/quick-figure.ts';
 import { CallLine } from './parts/CallLine.tsx';
 import { CountIn } from './parts/CountIn.tsx';
 import { DotTally } from './parts/DotTally.tsx';
+import { GuessSums } from './parts/GuessSums.tsx';
 import { PlotDetails } from './parts/PlotDetails.tsx';
 import { PlotPlan } from './parts/PlotPlan.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
@@ -127,6 +128,8 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
       >
         {settings.design.phases?.kind === 'count' ? (
           <CountIn plot={plot} observer={observer} unitSystem={settings.unitSystem} onKept={setDetails} />
+        ) : settings.design.phases?.kind === 'guess' ? (
+          <GuessSums figures={view.figures} toMeasure={view.toMeasure} unitSystem={settings.unitSystem} />
         ) : (
           <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
         )}
@@ -195,6 +198,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
           view={view}
           store={store}
           padOpen={padOpen}
+          example={settings.design.phases?.kind === 'guess' ? 'sp kpi0.8' : 'sp 34.5 +18 -1.5 @20'}
           onOpen={(id) => {
             location.assign(`/measure/${id}`);
           }}

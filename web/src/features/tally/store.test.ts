@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { RULE_SETS } from '@arbolito/core/diameter';
-import { COMMON_SPECIES, USUAL_DESIGN } from '@arbolito/core/survey';
+import { COMMON_SPECIES, USUAL_DESIGN, type SurveyDesign } from '@arbolito/core/survey';
 import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
 import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
 import type { TallyStore } from './store.ts';
@@ -118,7 +118,7 @@ class Server {
 
 let server: Server;
 let memory: Map<string, string>;
-const open = async (trees: readonly TreeView[] = []): Promise<TallyStore> => {
+const open = async (trees: readonly TreeView[] = [], design: SurveyDesign = USUAL_DESIGN): Promise<TallyStore> => {
   vi.resetModules();
   const { tallyStore } = await import('./store.ts');
   return tallyStore({
@@ -126,7 +126,7 @@ const open = async (trees: readonly TreeView[] = []): Promise<TallyStore> => {
     trees,
     elsewhere: { bySpecies: {}, pooled: null },
     lastVisits: {},
-    settings,
+    settings: { ...settings, design },
     observer: 'Crew Badger',
   });
 };
@@ -357,5 +357,48 @@ describe('what a tally says as one goes', () => {
     store.undo();
     await settled();
     expect(tags(store)).toEqual([]);
+  });
+});
+
+describe('a tally where every tree is guessed', () => {
+  const design: SurveyDesign = {
+    ...USUAL_DESIGN,
+    shape: { kind: 'whole', areaM2: 10_000 },
+    heights: { ask: 'every', n: 1 },
+    phases: { kind: 'guess', surelyFromM3: 2 },
+  };
+
+  it('says of a tree above the limit that it is measured', async () => {
+    const store = await open([], design);
+    store.write('sp kpi2.5');
+    store.enter();
+    const view = store.$view.get();
+    expect(view.message?.words).toBe('Measure tree 1.');
+    expect([...view.toMeasure]).toEqual(view.rows.map(({ id }) => id));
+    // Not measured yet: nobody asks for its height.
+    expect([...view.heightsAsked]).toEqual([]);
+  });
+
+  it('asks for the guess before anything else, and keeps no tree without both', async () => {
+    const store = await open([], design);
+    store.write('sp 30');
+    expect(store.$view.get().hints).toContain('guess its volume first: kpi and the guess');
+    store.write('sp');
+    store.enter();
+    expect(store.$view.get().message).toMatchObject({ words: 'Give at least the diameter.', alarm: true });
+    expect(tags(store)).toEqual([]);
+  });
+
+  it('says so by the tree’s own draw: measured where the guess reaches it', async () => {
+    const store = await open([], design);
+    for (let i = 0; i < 12; i += 1) {
+      store.write('sp kpi1');
+      store.enter();
+    }
+    const { rows, toMeasure } = store.$view.get();
+    for (const { id } of rows) {
+      const draw = Number.parseInt(id.replaceAll('-', '').slice(0, 12), 16) / 2 ** 48;
+      expect(toMeasure.has(id)).toBe(1 > 2 * draw);
+    }
   });
 });

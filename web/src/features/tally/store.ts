@@ -203,11 +203,17 @@ const askedTree = (speciesCode: string, reckoned: ReckonedTree, { fieldRules }: 
   };
 };
 
+/** A tree that was guessed and not measured is not asked for its height. */
+const isMeasured = ({ draft }: Row, { dbhCm }: AskedTree): boolean =>
+  dbhCm !== null || draft.notes?.guessM3 === undefined;
+
 function heightsAskedOf(figures: readonly RowFigures[], settings: TallySettings): ReadonlySet<string> {
   const asked = figures.map(({ row, reckoned }) => askedTree(row.draft.speciesCode, reckoned, settings));
   return new Set(
     figures.flatMap(({ row }, i) =>
-      asked[i]?.hasHeight === false && asksHeight(settings.design.heights, asked, i) ? [row.id] : [],
+      asked[i]?.hasHeight === false && isMeasured(row, asked[i]) && asksHeight(settings.design.heights, asked, i)
+        ? [row.id]
+        : [],
     ),
   );
 }

@@ -4,6 +4,7 @@ import type { Estimated } from '@arbolito/core/sampling';
 import { weibullShareBelow } from '@arbolito/core/statistics';
 import {
   phasesHeld,
+  printMean,
   shapeWords,
   STAND_UNITS,
   type ClassRow,
@@ -69,12 +70,26 @@ const WEIGHING_WORDS = {
   whole: 'areas weighing their size',
 } as const;
 
+/** What the tallied plots alone say, and what the quick figures are worth. */
+function aloneNotes({ alone, volumeM3PerHa }: StandSummary['sums'], units: StandUnits): readonly string[] {
+  const own = alone?.volumeM3PerHa ?? null;
+  const together = volumeM3PerHa?.standardError ?? 0;
+  if (own === null || own.standardError === null || together === 0) return [];
+  const { value, error } = printMean(own, units.volumePer, 0);
+  const worth =
+    together < own.standardError
+      ? `the quick figures are worth ${printRounded((own.standardError / together) ** 2, 1)} times as many tallied plots.`
+      : 'the quick figures do not help here.';
+  return [`The tallied plots alone have ${value} ${error} ${units.volume} / ${units.area}: ${worth}`];
+}
+
 /** How the plots were put together. */
-function meansNotes({ phases, plots, weighing }: StandSummary['sums']): readonly string[] {
+function meansNotes(sums: StandSummary['sums'], units: StandUnits): readonly string[] {
+  const { phases, plots, weighing } = sums;
   if (phases === null) return [`Means over ${String(plots)} plots, ${WEIGHING_WORDS[weighing]}.`];
   const held = phasesHeld(phases);
   const sentence = `${held.charAt(0).toUpperCase()}${held.slice(1)}.`;
-  return [sentence, ...(phases.problem === null ? [] : [phases.problem])];
+  return [sentence, ...(phases.problem === null ? [] : [phases.problem]), ...aloneNotes(sums, units)];
 }
 
 /** The stand as a whole: three figures with their errors of sampling. */
@@ -106,7 +121,7 @@ export function totalsTable({ sums }: StandSummary, units: StandUnits): ReportTa
       ];
     }),
     notes: [
-      ...meansNotes(sums),
+      ...meansNotes(sums, units),
       isWhole
         ? 'Every tree was tallied: there is no error of sampling. What is left are the errors of the readings and of the volume.'
         : 'Standard errors and intervals are those of sampling, the intervals by Student’s t.',
@@ -131,7 +146,13 @@ export function errorsTable({ sums }: StandSummary, units: StandUnits): ReportTa
     rows: [
       isWhole
         ? [words('sampling'), words(NO_SAMPLE), words('—')]
-        : row('sampling: other plots would have been other trees', volumeErrors.sampling, ONE_PLOT),
+        : row(
+            sums.phases?.kind === 'guess'
+              ? 'sampling: other trees would have been drawn'
+              : 'sampling: other plots would have been other trees',
+            volumeErrors.sampling,
+            ONE_PLOT,
+          ),
       row('readings of dbh and height', volumeErrors.measurement),
       row('heights by the curve', volumeErrors.curve),
       row('volume equation or form factor', volumeErrors.model),

@@ -128,7 +128,13 @@ interface DesignFieldsProps {
   readonly problems: Exclude<ReadDesign, { readonly ok: true }> | null;
 }
 
-const PHASES_CHOICE: Readonly<Record<DesignTexts['phases'], string>> = { once: 'once', ...PHASES };
+const PHASES_CHOICE: Readonly<Record<DesignTexts['phases'], string>> = {
+  once: 'one: the tally is all there is',
+  double: `two: ${PHASES.double}`,
+  count: `two: ${PHASES.count}`,
+  strata: `two: ${PHASES.strata}`,
+  guess: `two: ${PHASES.guess}`,
+};
 
 const BY = { regression: 'regression: a line through the tallied plots', ratio: 'ratio: from nothing on' } as const;
 
@@ -223,7 +229,7 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
           )}
         </div>
       )}
-      {choice('phases', 'Looking', PHASES_CHOICE)}
+      <div className="md:col-span-2">{choice('phases', 'Phases', PHASES_CHOICE)}</div>
       {texts.phases === 'double' && (
         <>
           {choice('by', 'Put together by', BY)}

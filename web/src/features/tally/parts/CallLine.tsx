@@ -7,6 +7,8 @@ import type { TallyStore, TallyView } from '../store.ts';
 interface CallLineProps {
   /** The thumb pad is open: the keyboard of the phone stays away. */
   readonly padOpen: boolean;
+  /** A line as this survey has them. */
+  readonly example: string;
   readonly view: TallyView;
   readonly store: TallyStore;
   readonly onOpen: (id: string) => void;
@@ -61,7 +63,7 @@ function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: 
 }
 
 /** One tree to a line, in the words crews call out, echoed as chips while it is typed. */
-export function CallLine({ view, store, onOpen, padOpen }: CallLineProps) {
+export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProps) {
   const input = useRef<HTMLInputElement>(null);
   const { line, selected, message, figures, nextTag } = view;
   const row = figures.find((candidate) => candidate.row.id === selected)?.row;
@@ -80,7 +82,7 @@ export function CallLine({ view, store, onOpen, padOpen }: CallLineProps) {
           ref={input}
           id="call-line"
           className="figures min-h-13 min-w-0 flex-1 rounded-md bg-transparent px-2 text-2xl font-bold -outline-offset-2 md:text-3xl"
-          placeholder="sp 34.5 +18 -1.5 @20"
+          placeholder={example}
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}

@@ -43,8 +43,8 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
   const factor = plot.shape.kind === 'point' ? plot.shape.factorM2PerHa : 0;
   return (
     <section aria-label="Trees counted in" className="grid gap-1">
-      <h2 className="font-bold">Trees counted in</h2>
-      <div className="flex items-center gap-3">
+      <h2 className="sr-only font-bold md:not-sr-only">Trees counted in</h2>
+      <div className="flex flex-wrap items-center gap-x-3">
         <button
           type="button"
           className="btn min-h-14 min-w-14 justify-center"
@@ -80,12 +80,17 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
             None
           </button>
         )}
+        <p className="min-w-24 flex-1 text-[0.95rem] leading-tight text-quiet">
+          {count === null ? (
+            'Not counted yet.'
+          ) : (
+            <>
+              counted in: {printRounded(units.basalAreaPer(count * factor), 1)} {units.basalArea} / {units.area}
+            </>
+          )}
+        </p>
       </div>
-      <p className="text-[0.95rem] text-quiet">
-        {count === null
-          ? 'Not counted yet.'
-          : `${printRounded(units.basalAreaPer(count * factor), 1)} ${units.basalArea} / ${units.area}. The tally holds those that you measure.`}
-      </p>
+      <p className="hidden text-[0.95rem] text-quiet md:block">The tally holds those that you measure.</p>
       {trouble !== null && <p role="alert">{trouble}</p>}
     </section>
   );

@@ -8,7 +8,7 @@ interface SumProps {
   readonly words: string;
 }
 
-const Sum = ({ value, words }: SumProps) => (
+export const Sum = ({ value, words }: SumProps) => (
   <div>
     <dd className="figures text-2xl font-bold">{value}</dd>
     <dt className="text-[0.92rem] leading-tight text-quiet">{words}</dt>

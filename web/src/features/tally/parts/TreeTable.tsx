@@ -1,14 +1,24 @@
 import { memo } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/estimate';
-import { unitOf } from '@arbolito/core/quantity';
-import { printCallout, printDiameters } from '@arbolito/core/survey';
+import { convert, printRounded, unitOf } from '@arbolito/core/quantity';
+import { printCallout, printDiameters, type TreeDraft } from '@arbolito/core/survey';
 import { RoomOfRows, useLongRows } from '../../../ui/use-long-rows.tsx';
 import type { RowFigures, TallySettings, TallyView } from '../store.ts';
 
 /** How high a tree's row and the head are: a row that differs has all behind it moved. */
 const ROW_PX = 51.375;
 const HEAD_PX = 40;
+
+/** The guess of a tree that nobody measures. */
+function guessOnly({ notes }: TreeDraft, diametersCm: readonly number[], { unitSystem }: TallySettings) {
+  if (notes?.guessM3 === undefined || diametersCm.length > 0) return null;
+  const [value, unit] =
+    unitSystem === 'metric'
+      ? [printRounded(notes.guessM3, 2), 'm³']
+      : [printRounded(convert(notes.guessM3, 'm3', 'ft3'), 0), 'ft³'];
+  return <span className="text-base font-normal text-quiet">{`guess ${value} ${unit}`}</span>;
+}
 
 interface TreeRowProps {
   readonly index: number;
@@ -58,7 +68,8 @@ const TreeRow = memo(function TreeRow({
           {toMeasure ? (
             <span className="text-base text-paint-ink">measure it</span>
           ) : (
-            printDiameters(reckoned.diametersCm, settings.unitSystem)
+            (guessOnly(row.draft, reckoned.diametersCm, settings) ??
+            printDiameters(reckoned.diametersCm, settings.unitSystem))
           )}
         </td>
         <td className="num text-lg font-bold">

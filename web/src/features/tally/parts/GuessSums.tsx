@@ -1,0 +1,28 @@
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
+import { sum } from '@arbolito/core/survey';
+import type { TallyView } from '../store.ts';
+import { Sum } from './RunningSums.tsx';
+
+interface GuessSumsProps {
+  readonly figures: TallyView['figures'];
+  readonly toMeasure: TallyView['toMeasure'];
+  readonly unitSystem: UnitSystem;
+}
+
+/** How far the guesses are. What they say together hangs on every tree: the sums tell it. */
+export function GuessSums({ figures, toMeasure, unitSystem }: GuessSumsProps) {
+  const guesses = figures.flatMap(({ row }) => row.draft.notes?.guessM3 ?? []);
+  const measured = figures.filter(({ reckoned }) => reckoned.diametersCm.length > 0).length;
+  const all = sum(guesses);
+  return (
+    <dl className="grid grid-cols-2 gap-x-3 gap-y-2 [&>div]:flex [&>div]:flex-col" aria-label="Guesses">
+      <Sum value={String(guesses.length)} words="trees guessed" />
+      <Sum
+        value={unitSystem === 'metric' ? printRounded(all, 1) : printRounded(convert(all, 'm3', 'ft3'), 0)}
+        words={`sum of the guesses, ${unitSystem === 'metric' ? 'm³' : 'ft³'}`}
+      />
+      <Sum value={String(measured)} words="measured" />
+      <Sum value={String(toMeasure.size)} words="still to measure" />
+    </dl>
+  );
+}
