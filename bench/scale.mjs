@@ -100,6 +100,9 @@ async function newSurvey(url, surveyId, name) {
 /** Trees of a stand that was tallied whole, on one plot. */
 const STAND = 5_000;
 
+/** Runs through the tally, of which the middle one counts: the database tidies up after an import meanwhile. */
+const PASSES = 3;
+
 /** The longest time between two frames while the tally of a large plot is scrolled from end to end, in ms. */
 async function slowestFrame(url) {
   const surveyId = randomUUID();
@@ -113,8 +116,19 @@ async function slowestFrame(url) {
   const [plot] = await json(`${url}/api/plots?survey=${surveyId}`, 'GET');
   const browser = await openBrowser();
   try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    await page.goto(`${url}/tally/${plot.id}`, { waitUntil: 'networkidle' });
+    const passes = [];
+    for (let pass = 0; pass < PASSES; pass += 1) passes.push(await scrolled(browser, `${url}/tally/${plot.id}`));
+    passes.sort((a, b) => a.longestMs - b.longestMs);
+    return { ...passes[Math.floor(PASSES / 2)], passesMs: passes.map(({ longestMs }) => Math.round(longestMs)) };
+  } finally {
+    await browser.close();
+  }
+}
+
+async function scrolled(browser, address) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  try {
+    await page.goto(address, { waitUntil: 'networkidle' });
     await page.locator('tbody[data-index]').first().waitFor();
     return await page.evaluate(async () => {
       const scroller = document.querySelector('tbody[data-index]').closest('table').parentElement;
@@ -129,7 +143,7 @@ async function slowestFrame(url) {
       return { longestMs: Math.max(...frames), rows: document.querySelectorAll('tbody[data-index]').length };
     });
   } finally {
-    await browser.close();
+    await page.close();
   }
 }
 

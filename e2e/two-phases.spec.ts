@@ -207,3 +207,29 @@ test('plots are planned along lines', async ({ page }) => {
   await page.getByLabel('Plots that there are').fill('100');
   await expect(page.getByRole('group', { name: 'How many plots for a wished error' })).toContainText('40 plots');
 });
+
+test('plots come from a file of points, looked at first', async ({ page }) => {
+  const { surveyId } = await makePlot(appUrl(), METRIC);
+  await page.goto(`/prepare/${surveyId}/plan`);
+  const file = page.getByLabel('Points, as GeoJSON');
+  const points = (...labels: readonly string[]) => ({
+    name: 'plots.geojson',
+    mimeType: 'application/geo+json',
+    buffer: Buffer.from(
+      JSON.stringify({
+        type: 'FeatureCollection',
+        features: labels.map((label, i) => ({
+          type: 'Feature',
+          geometry: { type: 'Point', coordinates: [-30.5 + i / 1000, 41.25] },
+          properties: { label, slopePct: 18 },
+        })),
+      }),
+    ),
+  });
+  await file.setInputFiles(points('1', '2'));
+  await expect(page.getByText('Point 1 has the label 1, which is taken.')).toBeVisible();
+  await file.setInputFiles(points('2', '3'));
+  await page.getByRole('button', { name: 'Lay out 2 plots' }).click();
+  await page.waitForURL(/\/tally\?survey=/);
+  await expect(page.getByRole('link', { name: /plot 3/ })).toBeVisible();
+});

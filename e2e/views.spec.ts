@@ -9,6 +9,18 @@ interface Summary {
   readonly treesToCheck: readonly { readonly treeId: string; readonly finding: { readonly code: string } }[];
 }
 
+/** A survey whose trees are counted at points. */
+const COUNTED = {
+  layout: 'lines',
+  shape: { kind: 'point', factorM2PerHa: 4 },
+  edge: 'none',
+  slopeRadius: 'circle',
+  heights: { ask: 'none' },
+  conditions: [],
+  dominant: 'fractional',
+  phases: { kind: 'count' },
+};
+
 /** The demo forest's addresses: every view that there is. */
 async function everyView(): Promise<string[]> {
   const url = appUrl();
@@ -35,6 +47,7 @@ async function everyView(): Promise<string[]> {
   const woodlot = surveys.find(({ placeName }) => placeName === 'Harrow Creek Wood')?.id ?? '';
   const points = await get<readonly Named[]>(url, `/api/plots?survey=${woodlot}`);
   const point = points.find(({ label }) => label === '7')?.id ?? '';
+  const counted = await makePlot(url, { unitSystem: 'metric', slopeUnit: 'pct' }, undefined, COUNTED);
   const { treesToCheck } = await get<Summary>(url, `/api/surveys/${survey}/summary`);
   return [
     '/prepare',
@@ -73,6 +86,9 @@ async function everyView(): Promise<string[]> {
     `/report/${survey}/import`,
     // Points of a woodlot, with a plan of their trees.
     `/tally/${point}`,
+    // Trees counted at a point, and the counts of all points as a list.
+    `/tally/${counted.plotId}`,
+    `/tally?survey=${counted.surveyId}`,
     '/help',
     '/nowhere',
   ];
@@ -88,7 +104,7 @@ for (const [device, viewport] of Object.entries(DEVICES)) {
       await page.goto(address, { waitUntil: 'networkidle' });
       await expect(
         page.getByText(
-          /Unfolding|Opening the tally|Laying out the (form|rules|kit|stem|table|taper|log|logs|curves|list|plan) …|Drawing …/,
+          /Unfolding|Opening the tally|Laying out the (form|rules|kit|stem|table|taper|log|logs|curves|list|plan|codes) …|Drawing …/,
         ),
       ).toHaveCount(0);
       // What happens to lie under a bar that stays in view is reached by scrolling.

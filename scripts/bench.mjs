@@ -116,13 +116,16 @@ run(async () => {
       line('the work list, made anew', `${(costs.workListMs / 1000).toFixed(1)} s`);
       line('the trees as a file', `${(costs.fileMs / 1000).toFixed(1)} s`);
       line('the report as PDF, and as a workbook', `${ms(costs.pdfMs)}, ${ms(costs.workbookMs)}`);
-      const { longestMs, rows } = costs.frames;
-      line(`scrolling 5000 trees, ${rows} of them drawn: longest frame`, `${ms(longestMs)} of ${BUDGET.frameMs} ms`);
+      const { longestMs, rows, passesMs } = costs.frames;
+      line(
+        `scrolling 5000 trees, ${rows} of them drawn: longest frame, of three runs`,
+        `${ms(longestMs)} of ${BUDGET.frameMs} ms (${passesMs.join(', ')})`,
+      );
       line('memory of the server process, most', `${costs.memoryMb.toFixed(0)} MB of ${BUDGET.memoryMb} MB`);
       if (
         costs.importMs > BUDGET.importRatio * costs.copyMs ||
         Math.max(costs.pageAgainMs, costs.pageChangedMs) > BUDGET.pageMs ||
-        longestMs > BUDGET.frameMs ||
+        Math.round(longestMs) > BUDGET.frameMs ||
         costs.memoryMb > BUDGET.memoryMb
       ) {
         say('  over budget');

@@ -13,6 +13,7 @@ export {
   type Outline,
 } from './place.ts';
 export { MOST_CORNERS, outlineGeometry, readOutlines, type GroundOutline, type ReadOutline } from './geojson.ts';
+export { MOST_POINTS, readPlotPoints, type PlotPoint, type PointError, type ReadPlotPoints } from './plot-points.ts';
 export {
   expectedHours,
   legsOf,

@@ -36,8 +36,11 @@ export const SURVEY_LIMITS = {
   eyeHeightM: { low: 0.5, high: 2.5 },
   breastHeightM: BREAST_HEIGHT_LIMITS_M,
   stratumAreaHa: { low: 0.001, high: 1_000_000 },
-  plotsPerRequest: 200,
+  plotsAtOnce: 500,
 } as const;
+
+const PLOT_LABEL = /^[\p{L}\d][\p{L}\d-]{0,11}$/u;
+const PLOT_LABEL_WORDS = 'a label of up to 12 letters, digits and dashes';
 
 export class SpeciesDto {
   @IsShaped(SPECIES_CODE, 'a code of two to five small letters')
@@ -165,6 +168,43 @@ export class NewSurveyDto extends WrittenDto {
   strata!: StratumDto[];
 }
 
+/** One of many plots that are laid out at once, as the survey usually lays its plots out. */
+export class PlotToLayDto {
+  @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
+  id!: string;
+
+  @IsUUID(undefined, { message: 'must be the UUID of one of the survey’s strata' })
+  stratumId!: string;
+
+  @IsShaped(PLOT_LABEL, PLOT_LABEL_WORDS)
+  label!: string;
+
+  @IsWithin(-90, 90, 'degrees')
+  latitude!: number;
+
+  @IsWithin(-180, 180, 'degrees')
+  longitude!: number;
+
+  @IsWithin(PLOT_SLOPE_LIMITS_PCT.low, PLOT_SLOPE_LIMITS_PCT.high, '%')
+  slopePct!: number;
+
+  /** The direction in which the ground falls. */
+  @IsOptional()
+  @IsWithin(0, 360, 'degrees from north')
+  aspectDeg?: number;
+}
+
+/** Many plots at once, all of them or none. */
+export class NewPlotsDto extends WrittenDto {
+  @IsArray({ message: 'must be a list of plots' })
+  @ArrayMinSize(1, { message: 'needs at least one plot' })
+  @ArrayMaxSize(SURVEY_LIMITS.plotsAtOnce, { message: `takes at most ${SURVEY_LIMITS.plotsAtOnce} plots` })
+  @ArrayUnique((plot: PlotToLayDto | null) => plot?.label, { message: 'has one label twice' })
+  @ValidateNested({ each: true, message: 'must hold plots with id, stratumId, label, place and slopePct' })
+  @Type(() => PlotToLayDto)
+  plots!: PlotToLayDto[];
+}
+
 export class NewPlotDto extends WrittenDto {
   @IsUUID(undefined, { message: 'must be the UUID of a survey' })
   surveyId!: string;
@@ -172,7 +212,7 @@ export class NewPlotDto extends WrittenDto {
   @IsUUID(undefined, { message: 'must be the UUID of one of the survey’s strata' })
   stratumId!: string;
 
-  @IsShaped(/^[\p{L}\d][\p{L}\d-]{0,11}$/u, 'a label of up to 12 letters, digits and dashes')
+  @IsShaped(PLOT_LABEL, PLOT_LABEL_WORDS)
   label!: string;
 
   /** Level area of a circle, in m²; or else its `shape`. */

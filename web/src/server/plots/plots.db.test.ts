@@ -160,3 +160,61 @@ describe('what is noted of a tree', () => {
     expect(body.sums).toMatchObject({ stems: 1, stemsPerHa: 40 });
   });
 });
+
+describe('many plots at once', () => {
+  const many = (survey: ReturnType<typeof newSurvey>, ...labels: readonly string[]) => ({
+    id: uuid(),
+    observer: 'Crew Badger',
+    device: 'test device',
+    plots: labels.map((label) => ({
+      id: uuid(),
+      stratumId: survey.strata[0]?.id ?? '',
+      label,
+      latitude: 41.25,
+      longitude: -30.5,
+      slopePct: 12,
+    })),
+  });
+  const labelsOf = async (surveyId: string) =>
+    (await api<PlotView[]>('GET', `/api/plots?survey=${surveyId}`)).body.map(({ label }) => label);
+
+  it('are laid out as the survey lays its plots, once however often they are sent', async () => {
+    const survey = await bareSurvey();
+    const body = many(survey, '1', '2', '10');
+    const { status, body: laid } = await api<PlotView[]>('POST', `/api/surveys/${survey.id}/plots`, body);
+    expect([status, laid.map(({ label }) => label)]).toEqual([201, ['1', '2', '10']]);
+    expect(laid[0]).toMatchObject({ shape: USUAL_DESIGN.shape, latitude: 41.25, slopePct: 12, quick: null });
+    expect((await api('POST', `/api/surveys/${survey.id}/plots`, body)).status).toBe(201);
+    expect(await labelsOf(survey.id)).toEqual(['1', '2', '10']);
+  });
+
+  it('are all there or none: a label that is taken is named at its plot', async () => {
+    const survey = await bareSurvey();
+    await api('POST', '/api/plots', newPlot(survey, '2'));
+    const refused = await api('POST', `/api/surveys/${survey.id}/plots`, many(survey, '1', '2'));
+    expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([409, '/plots/1/label']);
+    const stranger = many(survey, '3', '4');
+    const wrong = {
+      ...stranger,
+      plots: stranger.plots.map((plot, i) => (i === 1 ? { ...plot, stratumId: uuid() } : plot)),
+    };
+    expect((await api('POST', `/api/surveys/${survey.id}/plots`, wrong)).status).toBe(422);
+    expect(await labelsOf(survey.id)).toEqual(['2']);
+  });
+
+  it.each([
+    [{ plots: [] }, 422, '/plots'],
+    [{ plots: [{}] }, 422, '/plots/0/id'],
+    [{ plots: 'many' }, 422, '/plots'],
+  ])('%j are refused at their field', async (over, status, pointer) => {
+    const survey = await bareSurvey();
+    const refused = await api('POST', `/api/surveys/${survey.id}/plots`, { ...many(survey, '1'), ...over });
+    expect(refused.status).toBe(status);
+    expect(refused.body.errors?.map((error) => error.pointer)).toContain(pointer);
+  });
+
+  it('belong to a survey that there is', async () => {
+    const survey = newSurvey();
+    expect((await api('POST', `/api/surveys/${uuid()}/plots`, many(survey, '1'))).status).toBe(404);
+  });
+});

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, isNull, ne, not, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNull, ne, not, sql } from 'drizzle-orm';
 import { plotAreaM2, type PlotShape } from '@arbolito/core/survey';
 import type { NewPlotDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
@@ -18,6 +18,10 @@ export interface PlotRepository {
   /** How a survey usually lays its plots out; null for no such survey. */
   readonly usualShape: (surveyId: string) => Promise<PlotShape | null>;
   readonly insert: (plot: PlotToInsert, digest: string) => Promise<void>;
+  /** All of them or none. */
+  readonly insertMany: (plots: readonly PlotToInsert[], digest: string) => Promise<void>;
+  /** Labels of a survey's plots among some. */
+  readonly labelsAmong: (surveyId: string, labels: readonly string[]) => Promise<readonly string[]>;
 }
 
 type PlotRow = typeof plots.$inferSelect;
@@ -110,6 +114,16 @@ export function plotRepository(database: Database): PlotRepository {
     usualShape: async (surveyId) => {
       const [row] = await database.select({ design: surveys.design }).from(surveys).where(eq(surveys.id, surveyId));
       return row?.design.shape ?? null;
+    },
+    insertMany: async (list, writeDigest) => {
+      await database.insert(plots).values(list.map((plot) => ({ ...plot, writeDigest })));
+    },
+    labelsAmong: async (surveyId, labels) => {
+      const rows = await database
+        .select({ label: plots.label })
+        .from(plots)
+        .where(and(eq(plots.surveyId, surveyId), inArray(plots.label, [...labels])));
+      return rows.map(({ label }) => label);
     },
     insert: async (plot, writeDigest) => {
       await database.insert(plots).values({ ...plot, writeDigest });

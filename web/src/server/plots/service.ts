@@ -1,5 +1,5 @@
 import { shapeProblem, type PlotShape } from '@arbolito/core/survey';
-import type { NewPlotDto } from '../../contracts/survey.ts';
+import type { NewPlotDto, NewPlotsDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
@@ -12,6 +12,8 @@ export interface PlotService {
   readonly get: (id: string) => Promise<PlotView>;
   /** Lays out a plot. The same write again changes nothing. */
   readonly create: (plot: NewPlotDto) => Promise<{ readonly plot: PlotView; readonly created: boolean }>;
+  /** Lays out many plots as the survey usually does, all of them or none. The same write again changes nothing. */
+  readonly createMany: (surveyId: string, plots: NewPlotsDto) => Promise<readonly PlotView[]>;
 }
 
 /**
@@ -41,7 +43,58 @@ export function plotService(repository: PlotRepository): PlotService {
     if (plot === null) throw notFound('This plot');
     return plot;
   };
+  const refuseMixed = async (surveyId: string, plotId: string, shape: PlotShape): Promise<void> => {
+    if (await repository.hasOther(surveyId, plotId, shape.kind === 'whole' ? 'sampled' : 'whole')) {
+      throw invalidField(
+        '/shape/kind',
+        'shape-mixed',
+        'A survey either tallies every tree of its areas or samples: one figure cannot be made of both.',
+      );
+    }
+  };
   return {
+    createMany: async (surveyId, { plots: list, ...writer }) => {
+      const [first] = list;
+      const shape = await repository.usualShape(surveyId);
+      if (shape === null || first === undefined) throw notFound('This survey');
+      const digest = digestOf({ surveyId, list, writer });
+      const known = await repository.digest(first.id);
+      if (known === digest) return repository.listOfSurvey(surveyId);
+      if (known !== null)
+        throw new Problem('conflict', 'A plot with this identifier is on the record already, with other content.');
+      await refuseMixed(surveyId, first.id, shape);
+      const taken = await repository.labelsAmong(
+        surveyId,
+        list.map(({ label }) => label),
+      );
+      const errors = list.flatMap(({ label }, i) =>
+        taken.includes(label)
+          ? [
+              {
+                pointer: `/plots/${String(i)}/label`,
+                code: 'plot-label-used',
+                detail: `Plot ${label} exists already. Give another label.`,
+              },
+            ]
+          : [],
+      );
+      if (errors.length > 0)
+        throw new Problem('conflict', `${errors[0]?.detail ?? ''} Nothing was laid out.`, { errors });
+      const { observer, device } = writer;
+      try {
+        await repository.insertMany(
+          list.map((plot) => ({ ...plot, surveyId, shape, observer, device })),
+          digest,
+        );
+      } catch (error) {
+        const constraint = brokenConstraint(error);
+        if (constraint === null) throw error;
+        if (constraint === 'plot_stratum')
+          throw invalidField('/plots', 'stratum-unknown', 'A plot names a stratum that this survey has not.');
+        throw new Problem('conflict', 'A label or an identifier has been taken meanwhile. Nothing was laid out.');
+      }
+      return repository.listOfSurvey(surveyId);
+    },
     listOfSurvey: repository.listOfSurvey,
     get,
     create: async (plot) => {
@@ -56,13 +109,7 @@ export function plotService(repository: PlotRepository): PlotService {
           'A position has a latitude and a longitude: give both.',
         );
       }
-      if (await repository.hasOther(plot.surveyId, plot.id, shape.kind === 'whole' ? 'sampled' : 'whole')) {
-        throw invalidField(
-          '/shape/kind',
-          'shape-mixed',
-          'A survey either tallies every tree of its areas or samples: one figure cannot be made of both.',
-        );
-      }
+      await refuseMixed(plot.surveyId, plot.id, shape);
       try {
         await repository.insert({ ...rest, shape }, digest);
       } catch (error) {

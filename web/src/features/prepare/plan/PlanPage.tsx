@@ -3,9 +3,10 @@ import { compassPoint, readAspect, readOutlines, type GroundOutline } from '@arb
 import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
 import type { Layout } from '@arbolito/core/survey';
 import type { StratumView } from '../../../contracts/views.ts';
-import { callUntilAnswered } from '../../../client/api.ts';
-import { deviceId, newId } from '../../../client/identity.ts';
-import { makePlan, PLAN_LAYOUTS, planGeoJson, plotsForError, type PlanLayout } from './plan-state.ts';
+import { newId } from '../../../client/identity.ts';
+import { layOut, plotsOfPoints, type PlotToLay } from './lay-out.ts';
+import { PlotsFile } from './PlotsFile.tsx';
+import { makePlan, PLAN_LAYOUTS, planGeoJson, plotsForError, type Plan, type PlanLayout } from './plan-state.ts';
 
 const PlanMap = lazy(() => import('./PlanMap.tsx'));
 
@@ -104,38 +105,34 @@ export function PlanPage({ surveyId, crew, system, strata, layout, labels }: Pla
     if (found.ok) setGiven({ ...given, [texts.stratum]: found.outlines });
     else setWrong(found.message);
   };
-  const layOut = async (): Promise<void> => {
-    if (!made.ok) return;
-    const { plots } = made.plan;
-    const numbers = labels.map(Number).filter(Number.isInteger);
-    const first = Math.max(0, ...numbers) + 1;
+  const idOf = (key: string): string => {
+    const id = ids.current.get(key) ?? newId();
+    ids.current.set(key, id);
+    return id;
+  };
+  const lay = async (plots: readonly PlotToLay[]): Promise<void> => {
     setSaid(null);
     try {
-      for (const [i, plot] of plots.entries()) {
-        setLaid({ done: i, of: plots.length });
-        const key = `${texts.stratum} ${texts.layout} ${texts.seed} ${plots.length} ${i}`;
-        const id = ids.current.get(key) ?? newId();
-        ids.current.set(key, id);
-        const body = {
-          id,
-          observer: crew,
-          device: deviceId(),
-          surveyId,
-          stratumId: texts.stratum,
-          label: String(first + i),
-          latitude: Number(plot.latitude.toFixed(7)),
-          longitude: Number(plot.longitude.toFixed(7)),
-          slopePct: 0,
-          asDesigned: true,
-        };
-        await callUntilAnswered('/api/plots', body, setSaid);
-      }
-      setLaid({ done: plots.length, of: plots.length });
+      await layOut({ surveyId, crew }, plots, idOf, {
+        onDone: (done) => {
+          setLaid({ done, of: plots.length });
+        },
+        onWait: setSaid,
+      });
       location.assign(`/tally?survey=${surveyId}`);
     } catch (error) {
       setLaid(null);
       setSaid(error instanceof Error ? error.message : 'The plots could not be laid out.');
     }
+  };
+  const layPlan = (plan: Plan): Promise<void> => {
+    const first = Math.max(0, ...labels.map(Number).filter(Number.isInteger)) + 1;
+    const points = plan.plots.map(({ latitude, longitude }, i) => ({
+      ...{ label: String(first + i), latitude, longitude },
+      ...{ slopePct: 0, aspectDeg: null, stratum: null },
+    }));
+    const plots = plotsOfPoints(points, strata, texts.stratum);
+    return typeof plots === 'string' ? Promise.resolve(setSaid(plots)) : lay(plots);
   };
 
   const field = (name: keyof Texts, label: string) => (
@@ -312,7 +309,12 @@ export function PlanPage({ surveyId, crew, system, strata, layout, labels }: Pla
             </div>
           </div>
           <p className="flex flex-wrap items-center gap-3">
-            <button type="button" className="btn btn-main" disabled={laid !== null} onClick={() => void layOut()}>
+            <button
+              type="button"
+              className="btn btn-main"
+              disabled={laid !== null}
+              onClick={() => void layPlan(made.plan)}
+            >
               Lay out these plots
             </button>
             <a
@@ -330,6 +332,13 @@ export function PlanPage({ surveyId, crew, system, strata, layout, labels }: Pla
           </p>
         </>
       )}
+      <PlotsFile
+        strata={strata}
+        stratumId={texts.stratum}
+        labels={labels}
+        busy={laid !== null}
+        onLay={(plots) => void lay(plots)}
+      />
       {said !== null && (
         <p role="alert" className="font-semibold text-paint-ink">
           {said}
