@@ -204,7 +204,7 @@ test('plots are planned along lines', async ({ page }) => {
   await page.getByLabel('Lines apart, m').fill('0');
   await expect(page.getByText('between 5 and 10000 m apart')).toBeVisible();
   // CV 40 % and ± 10 %: 64 plots; of 100 that there are 40, t² CV² N ÷ (N E² + t² CV²).
-  await page.getByLabel('Plots that there are').fill('100');
+  await page.getByLabel('Plots that there are, where they can be counted').fill('100');
   await expect(page.getByRole('group', { name: 'How many plots for a wished error' })).toContainText('40 plots');
 });
 

@@ -1,5 +1,6 @@
 // npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots/. Pictures of one
 // kind stand together on a sheet.
+import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { openBrowser } from './lib/browser.mjs';
@@ -13,7 +14,18 @@ const PHONE = { width: 390, height: 844 };
 const folder = process.env.SCREENSHOTS_TO || path.join(root, 'docs/screenshots');
 
 /** What each picture shows: where to go, and what to do there first. */
-const views = ({ survey, woodlot, point, plot, tree, slipped, forked, heights: [six, three, leaning, steep] }) => [
+const views = ({
+  survey,
+  woodlot,
+  point,
+  plot,
+  counted,
+  guessed,
+  tree,
+  slipped,
+  forked,
+  heights: [six, three, leaning, steep],
+}) => [
   { name: 'prepare', size: DESK, at: '/prepare' },
   { name: 'plots', size: DESK, at: `/tally?survey=${survey}` },
   { name: 'tree-sheet', size: DESK, at: `/measure/${tree}`, focus: '[data-reading="height.base"]' },
@@ -44,6 +56,8 @@ const views = ({ survey, woodlot, point, plot, tree, slipped, forked, heights: [
       { at: `/tally/${point}`, type: 'rp 12.4 +62 -8 @100 az200 r19', tap: 'Tree 3: bring' },
       { at: `/reckon/${survey}`, scrollTo: '#table-distribution' },
       { at: `/report/${survey}/import` },
+      { at: `/tally/${counted}` },
+      { at: `/tally/${guessed}` },
     ],
   },
   { name: 'tally', size: DESK, at: `/tally/${plot}`, type: 'sp 34.5 +18 -1.5 @20 318x6' },
@@ -152,6 +166,49 @@ async function sheetOf(browser, pictures, { columns, size }) {
   return png;
 }
 
+/** A survey that looks twice, for the pictures alone: its plots, each with its trees as they are called out. */
+async function lookTwice(base, name, shape, phases, plots) {
+  const writer = { observer: 'Crew Heron', device: 'pictures' };
+  const post = async (address, body) => {
+    const response = await fetch(`${base}${address}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id: randomUUID(), ...writer, ...body }),
+    });
+    const answer = await response.json();
+    if (!response.ok) throw new Error(`${address}: ${answer.detail}`);
+    return answer;
+  };
+  const { place, species } = await (await fetch(`${base}/api/surveys/${(await surveysOf(base))[0].id}`)).json();
+  const stratum = { id: randomUUID(), name: 'Beech hollow' };
+  const survey = await post('/api/surveys', {
+    ...{ place, name, species, strata: [stratum], unitSystem: 'metric', slopeUnit: 'pct', breastHeightM: 1.3 },
+    ...{
+      eyeHeightM: 1.6,
+      formFactor: 0.45,
+      formFactorStandardError: 0.05,
+      crew: 'Crew Heron',
+      startedOn: '2018-05-01',
+    },
+    design: {
+      ...{ layout: 'systematic', edge: 'none', slopeRadius: 'circle', dominant: 'fractional', conditions: [] },
+      ...{ shape, phases, heights: { ask: 'none' } },
+    },
+  });
+  const made = [];
+  for (const [label, { lines, ...more }] of plots.entries()) {
+    const plot = await post('/api/plots', {
+      ...{ surveyId: survey.id, stratumId: stratum.id, label: String(label + 1), asDesigned: true, slopePct: 12 },
+      ...more,
+    });
+    for (const line of lines) await post('/api/tally', { plotId: plot.id, line, observedAt: '2018-05-01T09:15:00Z' });
+    made.push(plot.id);
+  }
+  return made[0];
+}
+
+const surveysOf = async (base) => (await fetch(`${base}/api/surveys`)).json();
+
 async function take(browser, base, view) {
   const pictures = [];
   for (const each of view.sheet ?? [view]) pictures.push(await picture(browser, base, { size: view.size, ...each }));
@@ -187,9 +244,19 @@ run(async () => {
     const point = (await get(`/api/plots?survey=${woodlot}`)).find(({ label }) => label === '7').id;
     const many = await get(`/api/trees?plot=${plots.find(({ label }) => label === '10').id}`);
     const heights = many.slice(-5).map(({ id }) => id);
+    const counted = await lookTwice(base, 'Counted', { kind: 'point', factorM2PerHa: 4 }, { kind: 'count' }, [
+      { quick: 7, lines: ['#1 sp 31.4 = 19.5', '#2 bt 24.8 = 18', '#3 sp 36.2 = 21'] },
+    ]);
+    const guessed = await lookTwice(
+      base,
+      'Guessed',
+      { kind: 'whole', areaM2: 12_000 },
+      { kind: 'guess', surelyFromM3: 2 },
+      [{ lines: ['sp kpi0.5', 'sp 43.5 = 25.4 kpi1.6', 'bt kpi0.3', 'sp 38.1 = 23 kpi1.1', 'sp kpi2.4', 'bt kpi0.7'] }],
+    );
     browser = await openBrowser();
     const only = process.argv.slice(2);
-    for (const view of views({ survey, woodlot, point, plot, tree, slipped, forked, heights })) {
+    for (const view of views({ survey, woodlot, point, plot, counted, guessed, tree, slipped, forked, heights })) {
       if (only.length > 0 && !only.includes(view.name)) continue;
       await take(browser, base, view);
       say(`  ${view.name}.png`);

@@ -262,6 +262,7 @@ describe('the call-out line', () => {
         { conditions: ['dead', 'ivy'] },
         { fork: 2, counts: 2 as const },
         { bearingDeg: 112.5, awayM: 7.42 },
+        { conditions: ['dead'], guessM3: 0.85 },
         { conditions: ['rot'], fork: 9, bearingDeg: 0, awayM: 12.192 },
       ),
       moreStems: fc

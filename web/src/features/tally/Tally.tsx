@@ -100,7 +100,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       {view.figures.length === 0 ? (
-        <div className="min-h-0 overflow-auto px-3 md:px-5">
+        <div className="min-h-0 overflow-auto px-3 md:px-5" tabIndex={0} role="group" aria-label="Trees so far">
           <div className="grid gap-2 p-6 text-lg">
             <p className="font-bold">No tree in plot {plot.label} yet.</p>
             <p>

@@ -37,6 +37,9 @@ interface Dependencies {
   readonly onError: (error: unknown) => void;
 }
 
+/** Raised whenever what is kept has another shape: nobody then reads what an older release kept. */
+const VERSION = 2;
+
 /** Surveys of so many trees are worked out while one waits. */
 const WHILE_ONE_WAITS = 4_000;
 
@@ -52,7 +55,7 @@ export function keeperOf<T>(
   { repository, figures, elsewhere, onError }: Dependencies,
 ): Keeper<T> {
   const stampOf = async (survey: SurveyView): Promise<Stamp> => {
-    const settled = digestOf([await figures.stampOf(survey), survey]);
+    const settled = digestOf([VERSION, await figures.stampOf(survey), survey]);
     return { settled, whole: `${settled} ${await figures.revisionOf(survey.id)}` };
   };
   const isLarge = async ({ id }: SurveyView): Promise<boolean> => (await figures.countTrees(id)) > WHILE_ONE_WAITS;
