@@ -252,7 +252,18 @@ run(async () => {
       'Guessed',
       { kind: 'whole', areaM2: 12_000 },
       { kind: 'guess', surelyFromM3: 2 },
-      [{ lines: ['sp kpi0.5', 'sp 43.5 = 25.4 kpi1.6', 'bt kpi0.3', 'sp 38.1 = 23 kpi1.1', 'sp kpi2.4', 'bt kpi0.7'] }],
+      [
+        {
+          lines: [
+            '#1 sp kpi0.5',
+            '#2 sp 43.5 = 25.4 kpi1.6',
+            '#3 bt kpi0.3',
+            '#4 sp 38.1 = 23 kpi1.1',
+            '#5 sp kpi2.4',
+            '#6 bt kpi0.7',
+          ],
+        },
+      ],
     );
     browser = await openBrowser();
     const only = process.argv.slice(2);
