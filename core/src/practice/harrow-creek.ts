@@ -206,8 +206,11 @@ function pointTrees(random: Random, lot: Woodlot, label: string, slopePct: numbe
 export function harrowCreek(random: Random): Scene {
   const shape: PlotShape = { kind: 'point', factorM2PerHa: metricFactor(FACTOR_FT2_PER_ACRE) };
   let number = 0;
-  const grounds = WOODLOTS.map((lot, i) => sceneGround(lot.corners, lot.points, { seed: 57 + i, away: 0.1 }));
-  const plots = WOODLOTS.flatMap((lot, at) =>
+  const grounds = WOODLOTS.map((lot, i) => ({
+    lot,
+    ground: sceneGround(lot.corners, lot.points, { seed: 57 + i, away: 0.1 }),
+  }));
+  const plots = grounds.flatMap(({ lot, ground }, at) =>
     Array.from({ length: lot.points }, (_, i): ScenePlot => {
       number += 1;
       const label = String(number);
@@ -219,7 +222,7 @@ export function harrowCreek(random: Random): Scene {
         shape,
         slopePct,
         aspectDeg: at === 0 ? 135 : 270,
-        position: grounds[at]?.positions[i] ?? { latitude: 0, longitude: 0 },
+        position: ground.positionOf(i),
         state: label === EMPTY ? 'empty' : 'finished',
         trees: isBare ? [] : pointTrees(random, lot, label, slopePct),
       };
@@ -236,10 +239,10 @@ export function harrowCreek(random: Random): Scene {
     eyeHeightM: EYE_HEIGHT_M,
     design: { ...USUAL_DESIGN, layout: 'systematic', shape, edge: 'walkthrough', slopeRadius: 'level' },
     species: COMMON_SPECIES.filter(({ code }) => ['rp', 'wo', 'ro', 'mh', 'yp'].includes(code)),
-    strata: WOODLOTS.map(({ name, areaAcres }, i) => ({
+    strata: grounds.map(({ lot: { name, areaAcres }, ground }) => ({
       name,
       areaHa: Number(convert(areaAcres, 'acre', 'ha').toFixed(4)),
-      outline: grounds[i]?.outline ?? [],
+      outline: ground.outline,
     })),
     plots,
   };

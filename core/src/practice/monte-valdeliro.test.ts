@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { RULE_SETS } from '../diameter/index.ts';
 import { findingsOf } from '../estimate/index.ts';
 import { draftOf, reckonTree, type TreeSettings } from '../survey/index.ts';
-import { monteValdeliro, seededRandom, type PlantedSlip } from './index.ts';
+import { isInside, mapAbout } from '../plan/index.ts';
+import { harrowCreek, monteValdeliro, seededRandom, type PlantedSlip } from './index.ts';
 
 const settings: TreeSettings = {
   unitSystem: 'metric',
@@ -27,6 +28,19 @@ const CAUGHT_BY: Readonly<Partial<Record<PlantedSlip, string>>> = {
 describe('Monte Valdeliro', () => {
   const scene = monteValdeliro(seededRandom(2026));
   const trees = scene.plots.flatMap((plot) => plot.trees);
+
+  it.each([
+    ['Monte Valdeliro', monteValdeliro(seededRandom(2026))],
+    ['Harrow Creek Wood', harrowCreek(seededRandom(2026))],
+  ])('has every plot inside its stratum, each in a place of its own: %s', (_, { plots, strata }) => {
+    const map = mapAbout({ latitude: 41, longitude: -31 });
+    for (const { label, stratum, position } of plots) {
+      const outline = strata.find(({ name }) => name === stratum)?.outline ?? [];
+      const rings = outline.map((ring) => ring.map(map.toMap));
+      expect(isInside([{ rings }], map.toMap(position)), `plot ${label} of ${stratum}`).toBe(true);
+    }
+    expect(new Set(plots.map(({ position }) => JSON.stringify(position))).size).toBe(plots.length);
+  });
 
   it('is the same forest from the same seed, and another from another', () => {
     expect(monteValdeliro(seededRandom(2026))).toEqual(scene);

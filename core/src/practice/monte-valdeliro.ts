@@ -95,7 +95,6 @@ const HEIGHT_CURVES: Readonly<Record<string, { readonly a: number; readonly b: n
 const AREA_M2 = 500;
 /** The directions in which the strata fall. */
 const ASPECTS_DEG = [350, 45, 200] as const;
-const NO_POSITION = { latitude: 0, longitude: 0 } as const;
 const EYE_HEIGHT_M = 1.62;
 const STAND_OFFS_M = [15, 20, 25, 30] as const;
 const SCALES: readonly (readonly [SlopeUnit, number])[] = [
@@ -320,8 +319,11 @@ function asItWas(random: Random, plot: ScenePlot): ScenePlot {
  */
 export function monteValdeliro(random: Random): Scene & { readonly earlier: EarlierVisit } {
   let number = 0;
-  const grounds = STANDS.map((stand, i) => sceneGround(stand.corners, stand.plots, { seed: 31 + i, away: 0 }));
-  const plots = STANDS.flatMap((stand, at) =>
+  const grounds = STANDS.map((stand, i) => ({
+    stand,
+    ground: sceneGround(stand.corners, stand.plots, { seed: 31 + i, away: 0 }),
+  }));
+  const plots = grounds.flatMap(({ stand, ground }, at) =>
     Array.from({ length: stand.plots }, (_, i): ScenePlot => {
       number += 1;
       const label = String(number);
@@ -339,7 +341,7 @@ export function monteValdeliro(random: Random): Scene & { readonly earlier: Earl
         shape: { kind: 'circle', areaM2: AREA_M2 },
         slopePct,
         aspectDeg: ASPECTS_DEG[at] ?? 0,
-        position: grounds[at]?.positions[i] ?? NO_POSITION,
+        position: ground.positionOf(i),
         state,
         trees,
       };
@@ -356,7 +358,7 @@ export function monteValdeliro(random: Random): Scene & { readonly earlier: Earl
     slopeUnit: 'm20',
     breastHeightM: 1.3,
     design: USUAL_DESIGN,
-    strata: STANDS.map(({ name, areaHa }, i) => ({ name, areaHa, outline: grounds[i]?.outline ?? [] })),
+    strata: grounds.map(({ stand: { name, areaHa }, ground }) => ({ name, areaHa, outline: ground.outline })),
     plots,
     earlier: {
       survey: 'Visit of 2019',

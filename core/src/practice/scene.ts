@@ -95,7 +95,22 @@ const NOWHERE: LatLon = { latitude: 41, longitude: -31 };
 /** Ground of a stratum: its corners in metres from the corner of the place, and where its plots lie. */
 export interface SceneGround {
   readonly outline: GroundOutline;
-  readonly positions: readonly LatLon[];
+  /** Where a plot lies, from 0, in the order of the walk. */
+  readonly positionOf: (plot: number) => LatLon;
+}
+
+/** A grid that falls short is drawn again from another start. */
+const DRAWS = 100;
+
+/** So many points of a grid inside a ring, in the order in which they are walked. */
+function gridOf(ring: readonly MapPoint[], plots: number, seed: number): readonly MapPoint[] {
+  for (let draw = 0; draw < DRAWS; draw += 1) {
+    const planned = systematicPoints([{ rings: [ring] }], plots, seededRandom(seed + 1_000 * draw));
+    if (!planned.ok || planned.points.length < plots) continue;
+    const points = planned.points.slice(0, plots);
+    return walkingOrder(points).flatMap((i) => points[i] ?? []);
+  }
+  throw new RangeError(`no grid of ${String(plots)} plots was found in this ground`);
 }
 
 /**
@@ -110,13 +125,13 @@ export function sceneGround(
 ): SceneGround {
   const map = mapAbout({ latitude: NOWHERE.latitude + away, longitude: NOWHERE.longitude + away });
   const ring: readonly MapPoint[] = corners.map(([eastM, northM]) => ({ eastM, northM }));
-  const planned = systematicPoints([{ rings: [ring] }], plots, seededRandom(seed));
-  const points = planned.ok ? planned.points.slice(0, plots) : [];
+  const points = gridOf(ring, plots, seed);
   return {
     outline: [ring.map(map.toLatLon)],
-    positions: walkingOrder(points).flatMap((i) => {
-      const point = points[i];
-      return point === undefined ? [] : [map.toLatLon(point)];
-    }),
+    positionOf: (plot) => {
+      const point = points[plot];
+      if (point === undefined) throw new RangeError(`the ground has ${String(points.length)} plots, from 0 on`);
+      return map.toLatLon(point);
+    },
   };
 }

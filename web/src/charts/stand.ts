@@ -1,3 +1,4 @@
+import { convert, type UnitSystem } from '@arbolito/core/quantity';
 import type { EChartsCoreOption } from 'echarts/core';
 import { TONES, type ChartLook } from './look.ts';
 
@@ -147,15 +148,25 @@ export interface PlotMapChart {
   }[];
   readonly outlines: readonly (readonly (readonly [number, number])[])[];
   readonly valueLabel: string;
+  /** In whose lengths the map is drawn. */
+  readonly system: UnitSystem;
 }
 
 export const plotMapOption =
-  ({ plots, outlines, valueLabel }: PlotMapChart) =>
+  ({ plots: inMetres, outlines: outlinesM, valueLabel, system }: PlotMapChart) =>
   ({ token, text, axis }: ChartLook): EChartsCoreOption => {
+    const unit = system === 'metric' ? 'm' : 'ft';
+    const length = (metres: number): number => convert(metres, 'm', unit);
+    const plots = inMetres.map(({ eastM, northM, ...plot }) => ({
+      ...plot,
+      east: length(eastM),
+      north: length(northM),
+    }));
+    const outlines = outlinesM.map((outline) => outline.map(([x, y]) => [length(x), length(y)] as const));
     const most = plots.reduce((highest, { value }) => Math.max(highest, value ?? 0), 0);
     const size = (value: number | null): number =>
       value === null || most === 0 ? 12 : 12 + 26 * Math.sqrt(value / most);
-    const points = [...plots.map(({ eastM, northM }) => [eastM, northM] as const), ...outlines.flat()];
+    const points = [...plots.map((plot) => [plot.east, plot.north] as const), ...outlines.flat()];
     const span = (of: 0 | 1) => {
       const values = points.map((point) => point[of]);
       return { low: Math.min(...values), high: Math.max(...values) };
@@ -174,14 +185,14 @@ export const plotMapOption =
       tooltip: { trigger: 'item' },
       xAxis: {
         type: 'value',
-        name: 'm east',
+        name: `${unit} east`,
         nameLocation: 'middle',
         nameGap: 28,
         ...about(east, half),
         ...axis,
         ...label,
       },
-      yAxis: { type: 'value', name: 'm north', ...about(north, half), ...axis, ...label },
+      yAxis: { type: 'value', name: `${unit} north`, ...about(north, half), ...axis, ...label },
       series: [
         ...outlines.map((outline) => ({
           type: 'line',
@@ -193,9 +204,9 @@ export const plotMapOption =
         {
           type: 'scatter',
           name: valueLabel,
-          data: plots.map(({ label, eastM, northM, value }) => ({
+          data: plots.map(({ label, value, ...plot }) => ({
             name: `plot ${label}`,
-            value: [eastM, northM, value],
+            value: [plot.east, plot.north, value],
             symbolSize: size(value),
             symbol: value === null ? 'emptyCircle' : 'circle',
           })),

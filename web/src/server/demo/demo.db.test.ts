@@ -1,6 +1,9 @@
+import { eq } from 'drizzle-orm';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { harrowCreek, monteValdeliro, seededRandom, type PlantedSlip, type Scene } from '@arbolito/core/practice';
 import type { SurveySummary, TreeView, WorkListView } from '../../contracts/views.ts';
+import { connect } from '../database/connection.ts';
+import { plots, surveys } from '../database/schema.ts';
 import { prepareDatabase } from '../database/tools.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act } from '../testing/made.ts';
@@ -112,5 +115,21 @@ describe('the demo forest', () => {
   it('holds planted slips that the checks find', async () => {
     const codes = new Set((await summary()).treesToCheck.map(({ finding }) => finding.code));
     expect(codes.size).toBeGreaterThanOrEqual(3);
+  });
+
+  it('stays as an earlier release made it', async () => {
+    const { database, close } = connect(url, () => undefined);
+    const mine = eq(plots.surveyId, DEMO_SURVEY_ID);
+    await database
+      .update(plots)
+      .set({ writeDigest: 'of an earlier release', latitude: 41, longitude: -31 })
+      .where(mine);
+    await database
+      .update(surveys)
+      .set({ writeDigest: 'of an earlier release' })
+      .where(eq(surveys.id, WOODLOT_SURVEY_ID));
+    await close();
+    expect(await prepareDatabase(url, { demo: true })).toEqual({ loaded: false });
+    expect((await summary()).plots.map(({ latitude }) => latitude)).toEqual(Array.from({ length: 18 }, () => 41));
   });
 });

@@ -13,6 +13,7 @@ import {
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
 import type { WoodSettings } from '@arbolito/core/survey';
 import type { Services } from '../compose.ts';
+import { Problem } from '../problem.ts';
 
 const DEMO_NAMESPACE = '6f1d3c1e-6a0b-4c5e-9d7a-2f5b0c8a41d3';
 const SEED = 2026;
@@ -42,12 +43,22 @@ interface Visit {
   readonly prefix: readonly string[];
 }
 
+/** What an earlier release made otherwise stays as it is: null for that. */
+async function unlessMadeOtherwise<T>(write: Promise<T>): Promise<T | null> {
+  try {
+    return await write;
+  } catch (error) {
+    if (error instanceof Problem && error.code === 'conflict') return null;
+    throw error;
+  }
+}
+
 /** Loads one visit through the services; answers false where the survey is there already. */
 async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visit: Visit): Promise<boolean> {
   const { surveyId, crew, prefix } = visit;
   const writer = { observer: crew, device: DEVICE };
   const own = (...names: readonly string[]): string => idOf(...prefix, ...names);
-  const { created } = await surveys.create({
+  const survey = surveys.create({
     id: surveyId,
     ...writer,
     place: { id: idOf('place', scene.place), name: scene.place },
@@ -70,10 +81,13 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visi
     })),
     ...(visit.previousSurveyId === undefined ? {} : { previousSurveyId: visit.previousSurveyId }),
   });
+  const begun = await unlessMadeOtherwise(survey);
+  if (begun === null) return false;
+  const { created } = begun;
   let minutes = 0;
   for (const plot of visit.plots) {
     const plotId = own('plot', plot.label);
-    const made = await plots.create({
+    const laid = plots.create({
       id: plotId,
       ...writer,
       surveyId,
@@ -84,6 +98,8 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visi
       aspectDeg: plot.aspectDeg,
       ...plot.position,
     });
+    const made = await unlessMadeOtherwise(laid);
+    if (made === null) continue;
     for (const tree of made.created || created ? plot.trees : []) {
       minutes += 3;
       const observedAt = momentOf(visit.startedOn, minutes);

@@ -46,6 +46,7 @@ function mapOf({ plots, survey }: StandSummary, system: UnitSystem): ReportChart
           }),
         ),
         valueLabel: `basal area, ${units.basalArea} / ${units.area}`,
+        system,
       },
     },
   };

@@ -2,6 +2,7 @@ import { LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
+import type { UnitSystem } from '@arbolito/core/quantity';
 import { plotMapOption } from '../../../charts/stand.ts';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { Plan } from './plan-state.ts';
@@ -9,7 +10,7 @@ import type { Plan } from './plan-state.ts';
 use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
 
 /** The planned plots in their outline. */
-export default function PlanMap({ plan }: { readonly plan: Plan }) {
+export default function PlanMap({ plan, system }: { readonly plan: Plan; readonly system: UnitSystem }) {
   const element = useChart(
     plotMapOption({
       plots: plan.plots.map(({ number, at }) => ({ label: String(number), ...at, value: null })),
@@ -17,8 +18,9 @@ export default function PlanMap({ plan }: { readonly plan: Plan }) {
         rings.map((ring) => [...ring, ...ring.slice(0, 1)].map(({ eastM, northM }) => [eastM, northM] as const)),
       ),
       valueLabel: 'plots',
+      system,
     }),
-    [plan],
+    [plan, system],
   );
   return (
     <div

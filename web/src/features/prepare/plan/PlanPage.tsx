@@ -270,7 +270,7 @@ export function PlanPage({ surveyId, crew, system, strata, layout, labels }: Pla
                 </p>
               }
             >
-              <PlanMap plan={made.plan} />
+              <PlanMap plan={made.plan} system={system} />
             </Suspense>
             <div className="max-h-[34rem] overflow-auto" tabIndex={0} role="group" aria-label="The walk">
               <table className="rows w-full">
