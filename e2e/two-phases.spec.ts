@@ -199,7 +199,7 @@ test('plots are planned along lines', async ({ page }) => {
   await page.goto(`/prepare/${id}/plan`);
   await page.getByLabel('Layout').selectOption({ label: 'along parallel lines from a random start' });
   await page.getByLabel('Lines apart, m').fill('80');
-  await page.getByLabel('Direction of the lines').fill('NE');
+  await page.getByLabel('Lines run towards').fill('NE');
   await expect(page.getByText(/apart on \d+ lines/)).toBeVisible();
   await page.getByLabel('Lines apart, m').fill('0');
   await expect(page.getByText('between 5 and 10000 m apart')).toBeVisible();

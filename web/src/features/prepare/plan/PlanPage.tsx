@@ -217,7 +217,7 @@ export function PlanPage({ surveyId, crew, system, strata, layout, labels }: Pla
         {texts.layout === 'lines' && (
           <>
             {field('apart', system === 'metric' ? 'Lines apart, m' : 'Lines apart, ft')}
-            {field('bearing', 'Direction of the lines: NE or degrees')}
+            {field('bearing', 'Lines run towards')}
           </>
         )}
         {field('plots', 'Plots')}
