@@ -72,9 +72,9 @@ const WEIGHING_WORDS = {
 
 /** What the tallied plots alone say, and what the quick figures are worth. */
 function aloneNotes({ alone, volumeM3PerHa }: StandSummary['sums'], units: StandUnits): readonly string[] {
-  const own = alone?.volumeM3PerHa ?? null;
+  const own = alone?.volumeM3PerHa;
   const together = volumeM3PerHa?.standardError ?? 0;
-  if (own === null || own.standardError === null || together === 0) return [];
+  if (own?.standardError === undefined || own.standardError === null || together === 0) return [];
   const { value, error } = printMean(own, units.volumePer, 0);
   const worth =
     together < own.standardError

@@ -125,14 +125,19 @@ export function PlanPage({ surveyId, crew, system, strata, layout, labels }: Pla
       setSaid(error instanceof Error ? error.message : 'The plots could not be laid out.');
     }
   };
-  const layPlan = (plan: Plan): Promise<void> => {
+  const layPlan = async (plan: Plan): Promise<void> => {
     const first = Math.max(0, ...labels.map(Number).filter(Number.isInteger)) + 1;
     const points = plan.plots.map(({ latitude, longitude }, i) => ({
-      ...{ label: String(first + i), latitude, longitude },
-      ...{ slopePct: 0, aspectDeg: null, stratum: null },
+      label: String(first + i),
+      latitude,
+      longitude,
+      slopePct: 0,
+      aspectDeg: null,
+      stratum: null,
     }));
     const plots = plotsOfPoints(points, strata, texts.stratum);
-    return typeof plots === 'string' ? Promise.resolve(setSaid(plots)) : lay(plots);
+    if (typeof plots === 'string') setSaid(plots);
+    else await lay(plots);
   };
 
   const field = (name: keyof Texts, label: string) => (

@@ -29,7 +29,7 @@ describe('laying out', () => {
     const bodies: { id: string; plots: { id: string; label: string }[] }[] = [];
     vi.stubGlobal('localStorage', { getItem: () => 'device', setItem: () => undefined });
     vi.stubGlobal('fetch', (_url: string, init: RequestInit) => {
-      bodies.push(JSON.parse(String(init.body)) as (typeof bodies)[number]);
+      bodies.push(JSON.parse(typeof init.body === 'string' ? init.body : '') as (typeof bodies)[number]);
       return Promise.resolve(new Response('[]', { status: 201 }));
     });
     const plots = Array.from({ length: AT_ONCE + 2 }, (_, i): PlotToLay => ({
