@@ -39,6 +39,9 @@ function numberOf(value: unknown, name: string, low: number, high: number): numb
     : `its ${name} must be a number from ${String(low)} to ${String(high)}`;
 }
 
+const labelOf = (value: unknown): string =>
+  typeof value === 'number' ? String(value) : typeof value === 'string' ? value.trim() : '';
+
 function readPoint(value: unknown): PlotPoint | string {
   if (!isRecord(value) || value.type !== 'Feature') return 'is not a Feature';
   const geometry = isRecord(value.geometry) ? value.geometry : {};
@@ -48,10 +51,7 @@ function readPoint(value: unknown): PlotPoint | string {
   if (!(Math.abs(longitude) <= 180 && Math.abs(latitude) <= 90))
     return `lies at ${String(longitude)}, ${String(latitude)}: degrees are asked for, longitude first`;
   const properties = isRecord(value.properties) ? value.properties : {};
-  const named = LABEL_NAMES.map((name) => properties[name]).find(
-    (each) => typeof each === 'number' || (typeof each === 'string' && each.trim() !== ''),
-  );
-  const label = String(named ?? '').trim();
+  const label = LABEL_NAMES.map((name) => labelOf(properties[name])).find((each) => each !== '') ?? '';
   if (label === '') return `has no label: give one of the properties ${LABEL_NAMES.join(', ')}`;
   if (!LABEL.test(label)) return `“${label.slice(0, 24)}” is no label: up to 12 letters, digits and dashes`;
   const slopePct = numberOf(properties.slopePct, 'slopePct', 0, STEEPEST_PCT);
