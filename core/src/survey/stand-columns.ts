@@ -44,6 +44,28 @@ export interface GroupColumns {
 /** Figures of each group in the columns. */
 export const FIGURES = 3;
 
+/** Sums of trees where every tree was tallied: each plot weighs its own share, and nothing was sampled. */
+function wholeSums(
+  { plot, group, stems, basalArea, volume }: TreeColumns,
+  groups: number,
+  shares: Float64Array,
+): GroupColumns {
+  const cells = groups * FIGURES;
+  const trees = new Float64Array(groups);
+  const mean = new Float64Array(cells);
+  for (let i = 0; i < plot.length; i += 1) {
+    const g = group[i] ?? -1;
+    if (g < 0) continue;
+    const share = shares[plot[i] ?? 0] ?? 0;
+    const cell = g * FIGURES;
+    trees[g] = (trees[g] ?? 0) + 1;
+    mean[cell] = (mean[cell] ?? 0) + share * (stems[i] ?? 0);
+    mean[cell + 1] = (mean[cell + 1] ?? 0) + share * (basalArea[i] ?? 0);
+    mean[cell + 2] = (mean[cell + 2] ?? 0) + share * (volume[i] ?? 0);
+  }
+  return { trees, mean, variance: new Float64Array(cells), freedom: new Float64Array(cells) };
+}
+
 /**
  * Sums of trees by group, over plots that weigh by their strata: one pass over the trees, and one over what each plot has.
  * The variance is that of stratified sampling (Cochran 1977, 5), a plot without a tree of a group counting as zero.
@@ -51,6 +73,7 @@ export const FIGURES = 3;
  * @param groups number of groups; the plots are those of `weights`
  */
 export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWeights): GroupColumns {
+  if (weights.whole !== null) return wholeSums(columns, groups, weights.whole);
   const { plot, group, stems, basalArea, volume } = columns;
   const strata = weights.share.length;
   const cells = groups * FIGURES;
@@ -58,8 +81,6 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
   const ofPlot = new Float64Array(cells);
   const sum = new Float64Array(cells * strata);
   const squares = new Float64Array(cells * strata);
-  const wholeMean = new Float64Array(cells);
-  const { whole: shares } = weights;
   const n = plot.length;
   let end = 0;
   while (end < n) {
@@ -76,7 +97,6 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
     }
     // The trees once more: each group is added by its first tree and left at nothing for the others of its kind.
     const offset = (weights.stratum[at] ?? 0) * cells;
-    const share = shares?.[at] ?? 0;
     for (let i = begin; i < end; i += 1) {
       const g = group[i] ?? -1;
       if (g < 0) continue;
@@ -87,7 +107,6 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
         ofPlot[cell] = 0;
         sum[into] = (sum[into] ?? 0) + value;
         squares[into] = (squares[into] ?? 0) + value * value;
-        if (share > 0) wholeMean[cell] = (wholeMean[cell] ?? 0) + share * value;
       }
     }
   }
@@ -95,10 +114,6 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
   const variance = new Float64Array(cells);
   const freedom = new Float64Array(cells);
   for (let cell = 0; cell < cells; cell += 1) {
-    if (weights.whole !== null) {
-      mean[cell] = wholeMean[cell] ?? 0;
-      continue;
-    }
     let quarters = 0;
     let all = 0;
     for (let h = 0; h < strata; h += 1) {

@@ -10,6 +10,7 @@ import {
   type ClassRow,
   type FigureSampling,
   type GroupSums,
+  type PhasesKind,
   type StandUnits,
 } from '@arbolito/core/survey';
 import type { StandSummary } from '../../contracts/views.ts';
@@ -83,13 +84,25 @@ function aloneNotes({ alone, volumeM3PerHa }: StandSummary['sums'], units: Stand
   return [`The tallied plots alone have ${value} ${error} ${units.volume} / ${units.area}: ${worth}`];
 }
 
+/** What strata weigh where a survey looks twice. */
+const WEIGHED: Readonly<Partial<Record<PhasesKind, string>>> = {
+  count: 'Strata weigh their areas.',
+  strata: 'Strata weigh the points that fell into them.',
+};
+
 /** How the plots were put together. */
 function meansNotes(sums: StandSummary['sums'], units: StandUnits): readonly string[] {
   const { phases, plots, weighing } = sums;
   if (phases === null) return [`Means over ${String(plots)} plots, ${WEIGHING_WORDS[weighing]}.`];
   const held = phasesHeld(phases);
   const sentence = `${held.charAt(0).toUpperCase()}${held.slice(1)}.`;
-  return [sentence, ...(phases.problem === null ? [] : [phases.problem]), ...aloneNotes(sums, units)];
+  const weighed = phases.problem === null && weighing === 'strata' ? WEIGHED[phases.kind] : undefined;
+  return [
+    sentence,
+    ...(weighed === undefined ? [] : [weighed]),
+    ...(phases.problem === null ? [] : [phases.problem]),
+    ...aloneNotes(sums, units),
+  ];
 }
 
 /** The stand as a whole: three figures with their errors of sampling. */
