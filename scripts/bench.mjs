@@ -122,6 +122,7 @@ run(async () => {
         `${ms(longestMs)} of ${BUDGET.frameMs} ms (${passesMs.join(', ')})`,
       );
       line('memory of the server process, most', `${costs.memoryMb.toFixed(0)} MB of ${BUDGET.memoryMb} MB`);
+      line('the same after a plot of 5000 trees was opened three times', `${costs.largePlotMb.toFixed(0)} MB`);
       if (
         costs.importMs > BUDGET.importRatio * costs.copyMs ||
         Math.max(costs.pageAgainMs, costs.pageChangedMs) > BUDGET.pageMs ||
