@@ -104,6 +104,12 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
     .toBe(6);
   await page.reload();
   await expect(counted.locator('output')).toHaveText('6');
+  // Whoever leaves at once takes the last tap along.
+  await counted.getByRole('button', { name: 'One more' }).click();
+  await page.goto('/help');
+  await expect
+    .poll(async () => (await get<{ readonly quick: number | null }>(appUrl(), `/api/plots/${plotId}`)).quick)
+    .toBe(7);
 });
 
 test('a guessed tree is told whether it is to be measured', async ({ page }) => {

@@ -21,22 +21,40 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
   const [count, setCount] = useState(plot.quick);
   const [trouble, setTrouble] = useState<string | null>(null);
   const kept = useRef(plot.quick);
+  const latest = useRef(plot.quick);
+  const sending = useRef(false);
+  latest.current = count;
   useEffect(() => {
-    if (count === null || count === kept.current) return;
+    const body = (quick: number) => ({ id: newId(), observer, device: deviceId(), madeAt: now(), quick });
+    const address = `/api/plots/${plot.id}/corrections`;
+    // One after the other: a count that waits for its answer must not land on top of a later one.
     const keep = async (): Promise<void> => {
+      if (sending.current) return;
+      sending.current = true;
       try {
-        const body = { id: newId(), observer, device: deviceId(), madeAt: now(), quick: count };
-        const after = await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, body, setTrouble);
-        kept.current = after.quick;
+        while (latest.current !== null && latest.current !== kept.current) {
+          const after = await callUntilAnswered<PlotView>(address, body(latest.current), setTrouble);
+          kept.current = after.quick;
+          onKept(after);
+        }
         setTrouble(null);
-        onKept(after);
       } catch (error) {
         setTrouble(error instanceof Error ? error.message : 'The count could not be kept.');
+      } finally {
+        sending.current = false;
       }
     };
     const timer = setTimeout(() => void keep(), QUIET_MS);
+    // Whoever leaves at once takes the last tap along.
+    const leave = (): void => {
+      if (count === null || count === kept.current) return;
+      const headers = { 'content-type': 'application/json' };
+      void fetch(address, { method: 'POST', keepalive: true, headers, body: JSON.stringify(body(count)) });
+    };
+    addEventListener('pagehide', leave);
     return () => {
       clearTimeout(timer);
+      removeEventListener('pagehide', leave);
     };
   }, [count, observer, plot.id, onKept]);
   const units = STAND_UNITS[unitSystem];
