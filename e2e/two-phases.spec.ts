@@ -104,6 +104,12 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
     .toBe(6);
   await page.reload();
   await expect(counted.locator('output')).toHaveText('6');
+  // What is known of the plot beside the count is kept without it.
+  await page.getByText('About the plot').click();
+  await counted.getByRole('button', { name: 'One less' }).click();
+  await page.getByLabel('ground').fill('boulders');
+  await page.getByRole('button', { name: 'Keep', exact: true }).first().click();
+  await counted.getByRole('button', { name: 'One more' }).click();
   // Whoever leaves at once takes the last tap along.
   await counted.getByRole('button', { name: 'One more' }).click();
   await page.goto('/help');

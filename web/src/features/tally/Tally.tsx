@@ -176,7 +176,8 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
             <PlotDetails
               plot={details}
               observer={observer}
-              quickLabel={quickLabel(settings.design.phases)}
+              // Trees are counted above: one place for one figure.
+              quickLabel={settings.design.phases?.kind === 'count' ? null : quickLabel(settings.design.phases)}
               onKept={setDetails}
             />
           )}

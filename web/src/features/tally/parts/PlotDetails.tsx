@@ -79,7 +79,8 @@ export function readDetails(texts: Readonly<Record<Field, string>>): {
 
 /** What is known of the plot beside its trees: slope, where it falls, where it lies, the ground, day and crew. */
 export function PlotDetails({ plot, observer, quickLabel, onKept }: PlotDetailsProps) {
-  const [texts, setTexts] = useState(textsOf(plot));
+  // What is not asked here is not sent either: it may be counted on meanwhile.
+  const [texts, setTexts] = useState({ ...textsOf(plot), ...(quickLabel === null ? { quick: '' } : {}) });
   const [said, setSaid] = useState<string | null>(null);
   const [tried, setTried] = useState(false);
   const { body, problems } = readDetails(texts);
