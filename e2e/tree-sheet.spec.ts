@@ -87,7 +87,7 @@ test.describe('the tree sheet on a desk', () => {
   test('shows feet and inches on demand', async ({ page }) => {
     await openSheet(page);
     await typeReadings(page, '62', '-8', '25');
-    await page.getByRole('button', { name: 'Show figures in feet' }).click();
+    await page.getByRole('button', { name: 'Measure in feet' }).click();
     // 17.5 ÷ 0.3048
     await expect(height(page)).toContainText('57.4');
     await expect(height(page)).toContainText('ft');

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkResult, isCheckReadings, overdue, type KitInstrument } from './index.ts';
+import { checkResult, isCheckReadings, overdue, usualReading, type KitInstrument } from './index.ts';
 
 const CLINOMETER: KitInstrument = {
   kind: 'clinometer',
@@ -123,5 +123,20 @@ describe('a check as the days go by', () => {
     // Of 30 days: nothing is said up to the thirtieth, then 1, 2, 3 …
     expect(due.slice(0, 31)).toEqual(Array.from({ length: 31 }, () => null));
     expect(due.slice(31)).toEqual(Array.from({ length: 59 }, (_, i) => i + 1));
+  });
+});
+
+describe('what is usual of a kind, on the scale that is read', () => {
+  it.each([
+    ['clinometer', 'pct', 0.5, 1],
+    // 1 % near the horizon is 0.573°, 0.2 on the 1:20 scale and 0.66 on the 66-ft scale
+    ['clinometer', 'deg', 0.29, 0.57],
+    ['clinometer', 'ft66', 0.33, 0.66],
+    ['pendulum-hypsometer', 'pct', 1.3, 1.3],
+    // 0.1 m ÷ 0.3048
+    ['laser', 'ft', 0.33, 0.33],
+    ['paces', 'ft', 0.033, 0.098],
+  ] as const)('%s in %s: mark %d, ±%d', (kind, unit, graduation, standardError) => {
+    expect(usualReading(kind, unit)).toEqual({ graduation, standardError });
   });
 });

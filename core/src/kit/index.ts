@@ -12,6 +12,7 @@ export {
   isInstrumentKind,
   isUnitOfKind,
   KIT_LIMITS,
+  usualReading,
   type CheckKind,
   type InstrumentKindId,
   type KitInstrument,

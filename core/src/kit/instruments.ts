@@ -1,4 +1,12 @@
-import type { UnitId } from '../quantity/index.ts';
+import {
+  convert,
+  isSlopeUnit,
+  radiansToDegrees,
+  roundTo,
+  scaleDivisor,
+  type SlopeUnit,
+  type UnitId,
+} from '../quantity/index.ts';
 
 /** How an instrument is checked: against itself, against a taped distance, or by walking a measured line. */
 export type CheckKind = 'zero' | 'fixed-distance' | 'pace-line';
@@ -100,6 +108,34 @@ export interface KitInstrument {
   readonly standardError: number;
   /** Days after which a check is overdue; 0 for an instrument that is not checked. */
   readonly everyDays: number;
+}
+
+/** One percent of slope on another scale, near the horizon. */
+function percentIn(unit: SlopeUnit): number {
+  const divisor = scaleDivisor(unit);
+  if (divisor !== null) return divisor / 100;
+  const degrees = radiansToDegrees(0.01);
+  return unit === 'gon' ? degrees / 0.9 : degrees;
+}
+
+/** To two significant digits: nobody states an error more finely. */
+const twoDigits = (value: number): number => roundTo(value, 1 - Math.floor(Math.log10(value)));
+
+/**
+ * Usual graduation and standard error of one reading of a kind of instrument, on the scale that is read.
+ *
+ * @param unit one of the kind's units
+ * @example usualReading('clinometer', 'deg').standardError // 0.57: 1 % near the horizon
+ */
+export function usualReading(
+  kind: InstrumentKindId,
+  unit: UnitId,
+): { readonly graduation: number; readonly standardError: number } {
+  const { units, graduation, standardError } = INSTRUMENT_KINDS[kind];
+  const [own] = units;
+  if (unit === own) return { graduation, standardError };
+  const factor = isSlopeUnit(own) && isSlopeUnit(unit) ? percentIn(unit) / percentIn(own) : convert(1, own, unit);
+  return { graduation: twoDigits(graduation * factor), standardError: twoDigits(standardError * factor) };
 }
 
 /** Limits of what is kept of an instrument. */

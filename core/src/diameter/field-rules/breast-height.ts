@@ -1,4 +1,4 @@
-import { printAsRead, printRounded } from '../../quantity/index.ts';
+import { printAsRead, printRounded, type UnitSystem } from '../../quantity/index.ts';
 import { FOUR_AND_A_HALF_FEET_M } from './field-rules.ts';
 
 /** Heights at which diameters are taken in different parts of the world. */
@@ -9,6 +9,12 @@ export const BREAST_HEIGHTS: readonly { readonly heightM: number; readonly words
   { heightM: 1.4, words: '1.40 m' },
   { heightM: 1.2, words: '1.20 m' },
 ];
+
+/** The breast height that is usual where a unit system is used, in m. */
+export const USUAL_BREAST_HEIGHT_M: Readonly<Record<UnitSystem, number>> = {
+  metric: 1.3,
+  imperial: FOUR_AND_A_HALF_FEET_M,
+};
 
 /** A breast height as one says it: `4.5 ft (1.3716 m)`, `1.45 m`. */
 export const breastHeightWords = (heightM: number): string =>

@@ -3,6 +3,7 @@ export {
   bodyMarkAdvice,
   BREAST_HEIGHT_LIMITS_M,
   BREAST_HEIGHTS,
+  USUAL_BREAST_HEIGHT_M,
   breastHeightWords,
   type BodyMark,
   type BodyMarkAdvice,

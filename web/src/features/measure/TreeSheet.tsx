@@ -15,7 +15,7 @@ import { waitingTrees } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import { Late } from '../../ui/Late.tsx';
 import { useMedia } from '../../ui/use-media.ts';
-import { forgetDraft, rememberDraft, rememberedDraft } from './draft-memory.ts';
+import { forgetDraft, rememberDraft, rememberedDraft, rememberedUnits, rememberUnits } from './draft-memory.ts';
 import { DeskSheet } from './parts/DeskSheet.tsx';
 import type { SheetProps } from './parts/sheet-props.ts';
 import { isOptional, sheetStore, slotKey, type SheetSettings, type Slot } from './store.ts';
@@ -62,7 +62,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   const store = useMemo(() => {
     const start: TreeDraft =
       tree === null ? { ...emptyDraft(), tag: plot === null ? '' : nextTag(usedTags) } : draftOf(tree);
-    return sheetStore(settings, rememberedDraft(sheet) ?? start);
+    return sheetStore(settings, rememberedDraft(sheet) ?? start, rememberedUnits(sheet) ?? settings.unitSystem);
     // The tags in use grow while trees are kept; the sheet itself starts once.
   }, [settings, tree, plot, sheet]);
   const view = useStore(store.$view);
@@ -108,8 +108,9 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
 
   useEffect(
     () =>
-      store.$state.listen(({ draft }) => {
+      store.$state.listen(({ draft, unitSystem }) => {
         rememberDraft(sheet, draft);
+        rememberUnits(sheet, unitSystem);
       }),
     [store, sheet],
   );
@@ -183,7 +184,8 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     };
   });
 
-  const isChanged = onRecord !== null && written(view.draft, settings) !== written(draftOf(onRecord), settings);
+  const isChanged =
+    onRecord !== null && written(view.draft, view.settings) !== written(draftOf(onRecord), view.settings);
   const speciesName = settings.species.find(({ code }) => code === view.draft.speciesCode)?.name;
   const shared = {
     view,

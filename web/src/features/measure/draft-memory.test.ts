@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { emptyDraft, parseCallout, COMMON_SPECIES } from '@arbolito/core/survey';
-import { forgetDraft, rememberDraft, rememberedDraft } from './draft-memory.ts';
+import { forgetDraft, rememberDraft, rememberedDraft, rememberedUnits, rememberUnits } from './draft-memory.ts';
 
 let memory: Map<string, string>;
 beforeEach(() => {
@@ -25,6 +25,12 @@ describe('what was typed and not kept yet', () => {
     expect(rememberedDraft('another')).toBeNull();
     forgetDraft('loose');
     expect(rememberedDraft('loose')).toBeNull();
+  });
+
+  it('has the units that were chosen for it', () => {
+    expect(rememberedUnits('loose')).toBeNull();
+    rememberUnits('loose', 'imperial');
+    expect([rememberedUnits('loose'), rememberedUnits('another')]).toEqual(['imperial', null]);
   });
 
   it('from before there were points and further stems opens with none', () => {

@@ -1,3 +1,4 @@
+import type { UnitSystem } from '@arbolito/core/quantity';
 import { emptyDraft, type TreeDraft } from '@arbolito/core/survey';
 
 const keyOf = (sheet: string): string => `arbolito.sheet.${sheet}`;
@@ -27,4 +28,16 @@ export const rememberDraft = (sheet: string, draft: TreeDraft): void => {
 
 export const forgetDraft = (sheet: string): void => {
   localStorage.removeItem(keyOf(sheet));
+};
+
+const unitsKeyOf = (sheet: string): string => `arbolito.sheet-units.${sheet}`;
+
+/** The units that were chosen on a sheet; null where nobody chose any. */
+export function rememberedUnits(sheet: string): UnitSystem | null {
+  const value = localStorage.getItem(unitsKeyOf(sheet));
+  return value === 'metric' || value === 'imperial' ? value : null;
+}
+
+export const rememberUnits = (sheet: string, unitSystem: UnitSystem): void => {
+  localStorage.setItem(unitsKeyOf(sheet), unitSystem);
 };

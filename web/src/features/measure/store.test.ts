@@ -4,7 +4,7 @@ import { COMMON_SPECIES, draftOf, emptyDraft } from '@arbolito/core/survey';
 import { layOut } from './parts/Elevation.tsx';
 import { levelLabels } from './parts/level-labels.ts';
 import { sceneOf } from './scene.ts';
-import { sheetStore, slotKey, type SheetSettings, type SheetStore, type Slot } from './store.ts';
+import { entryOf, sheetStore, slotKey, type SheetSettings, type SheetStore, type Slot } from './store.ts';
 
 const settings: SheetSettings = {
   unitSystem: 'metric',
@@ -256,12 +256,48 @@ describe('the state of a tree sheet', () => {
     expect(again.$view.get().findings).toEqual([]);
   });
 
-  it('shows the same readings in the other system', () => {
+  it('shows the same readings in the other system, with the units they were read in', () => {
     type({ top: '18', base: '-1.5', distance: '20' });
     store.setUnitSystem('imperial');
     // 19.5 ÷ 0.3048
     expect(view().height?.printed).toMatchObject({ value: '64.0', unit: 'ft' });
-    expect(view().line).toBe('+18 -1.5 @20');
+    expect(view().line).toBe('+18 -1.5 @20m');
+  });
+
+  it('takes the unit that a field shows after a change of units', () => {
+    const sheet = sheetStore({ ...settings, slopeUnit: 'pct' });
+    sheet.setUnitSystem('imperial');
+    const enter = (key: string, text: string): void => {
+      const found = sheet.$view.get().slots.find(({ spec }) => spec.key === key);
+      if (found === undefined) throw new Error(key);
+      expect(entryOf(sheet.$view.get().draft, found, sheet.$view.get().settings).unit).not.toMatch(/^c?m$/);
+      sheet.type(found, text);
+    };
+    enter('diameter', '12');
+    enter('distance', '100');
+    enter('top', '+50');
+    enter('base', '+10');
+    // 100 ft × (50 − 10) % = 40 ft; 12 in
+    expect(sheet.$view.get().height?.printed).toMatchObject({ value: '40.0', unit: 'ft' });
+    expect(sheet.$view.get().dbh?.printed).toMatchObject({ value: '12.0', unit: 'in' });
+    expect(sheet.$view.get().line).toBe('12 +50 +10 @100');
+    expect(sheet.$view.get().settings.breastHeightM).toBe(1.3716);
+    sheet.callOut('14 +60 +10 @100');
+    // 100 ft × 50 % = 50 ft
+    expect(sheet.$view.get().height?.printed).toMatchObject({ value: '50.0', unit: 'ft' });
+    expect(sheet.$view.get().dbh?.printed).toMatchObject({ value: '14.0', unit: 'in' });
+  });
+
+  it('leaves the units of the other readings alone where one is called with its own', () => {
+    store.callOut('34 +18 -1.5 @100ft');
+    const { entries } = view().draft.height;
+    expect([entries.distance?.unit, entries.top?.unit, view().draft.diameter.entries.diameter?.unit]).toEqual([
+      'ft',
+      'm20',
+      'cm',
+    ]);
+    store.callOut('34cm +18 -1.5 @20m #8');
+    expect(view().draft.height.entries.distance?.unit).toBe('m');
   });
 
   it('starts from a tree on the record', () => {

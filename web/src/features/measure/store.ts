@@ -1,5 +1,5 @@
 import { atom, computed, type ReadableAtom, type WritableAtom } from 'nanostores';
-import type { LastVisit, TapedTree } from '@arbolito/core/diameter';
+import { USUAL_BREAST_HEIGHT_M, type LastVisit, type TapedTree } from '@arbolito/core/diameter';
 import { estimateOf, type Estimate, type Mend } from '@arbolito/core/estimate';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/method';
 import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/quantity';
@@ -182,12 +182,36 @@ const curveOf = (curves: SheetSettings['curves'], code: string): { readonly sums
   return sums === undefined ? undefined : { sums };
 };
 
+/** Settings in another unit system. A single tree has no survey's breast height: it takes the usual one of its units. */
+function inUnits(base: SheetSettings, unitSystem: UnitSystem): SheetSettings {
+  if (unitSystem === base.unitSystem) return base;
+  if (base.surveyId !== null) return { ...base, unitSystem };
+  const breastHeightM = USUAL_BREAST_HEIGHT_M[unitSystem];
+  return { ...base, unitSystem, breastHeightM, fieldRules: { ...base.fieldRules, breastHeightM } };
+}
+
+/** Readings that were cleared take the usual unit of the system again. */
+const withoutEmptyEntries = (draft: TreeDraft): TreeDraft =>
+  partsOf(draft).reduce((sheet, part) => {
+    const { methodId, entries } = measureDraftOf(sheet, part);
+    const filled = Object.entries(entries).filter(([, { text }]) => text.trim() !== '');
+    return withMeasureDraft(sheet, part, { methodId, entries: Object.fromEntries(filled) });
+  }, draft);
+
 /** The state of one tree sheet. */
-export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft()): SheetStore {
-  const settingsFor = (unitSystem: UnitSystem): SheetSettings => ({ ...base, unitSystem });
-  // The line speaks the survey's own units, whatever the figures are shown in.
-  const print = (draft: TreeDraft) => printCallout(draft, base);
-  const $state = atom<SheetState>({ draft: start, line: print(start), unitSystem: base.unitSystem });
+export function sheetStore(
+  base: SheetSettings,
+  start: TreeDraft = emptyDraft(),
+  startSystem: UnitSystem = base.unitSystem,
+): SheetStore {
+  const settingsFor = (unitSystem: UnitSystem): SheetSettings => inUnits(base, unitSystem);
+  const settings = (): SheetSettings => settingsFor($state.get().unitSystem);
+  const print = (draft: TreeDraft) => printCallout(draft, settings());
+  const $state = atom<SheetState>({
+    draft: start,
+    line: printCallout(start, settingsFor(startSystem)),
+    unitSystem: startSystem,
+  });
   const past: SheetState[] = [];
 
   const $view = computed($state, (state): SheetView => {
@@ -224,7 +248,7 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
     const methodId = slot.method.description.id;
     return withMeasureDraft(draft, slot, { methodId, entries: { ...entries, [slot.spec.key]: entry } });
   };
-  const current = (slot: Slot): Entry => entryOf($state.get().draft, slot, base);
+  const current = (slot: Slot): Entry => entryOf($state.get().draft, slot, settings());
   /** A reading that is begun takes the ± of the crew's own instrument, where the kit states one. */
   const withKitError = ({ spec }: Slot, entry: Entry): Entry => {
     const error = entry.standardError ?? statedError(base.kit, spec.instrument, entry.unit);
@@ -332,7 +356,7 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
     takePoint: (found, pointM, stems) => {
       let sheet = $state.get().draft;
       while (stemsOf(sheet).length < stems) sheet = withStem(sheet);
-      const unit = base.unitSystem === 'metric' ? 'm' : 'ft';
+      const unit = $state.get().unitSystem === 'metric' ? 'm' : 'ft';
       const text = pointM === null ? '' : printRounded(convert(pointM, 'm', unit), 2);
       const content = {
         methodId: defaultMethod('point').description.id,
@@ -348,7 +372,7 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
     callOut: (line) => {
       const before = $state.get().draft;
       const { draft, tokens } = parseCallout(line, {
-        ...base,
+        ...settings(),
         inHand: (part) => measureDraftOf(before, part).methodId,
       });
       // The method in hand stays where nothing was called out, and a stated ± stays with its reading.
@@ -399,7 +423,8 @@ export function sheetStore(base: SheetSettings, start: TreeDraft = emptyDraft())
       change(withoutIdleDistances(isNew ? withDistance(mended, isOneStand(mended, own) ? 1 : take, null) : mended));
     },
     setUnitSystem: (unitSystem) => {
-      $state.set({ ...$state.get(), unitSystem });
+      const draft = withoutEmptyEntries($state.get().draft);
+      $state.set({ draft, line: printCallout(draft, settingsFor(unitSystem)), unitSystem });
     },
     undo: () => {
       const last = past.pop();

@@ -204,7 +204,7 @@ export function DeskSheet(props: SheetProps) {
           <button
             type="button"
             className="btn"
-            aria-label={`Show figures in ${view.unitSystem === 'metric' ? 'feet' : 'metres'}`}
+            aria-label={`Measure in ${view.unitSystem === 'metric' ? 'feet' : 'metres'}`}
             onClick={() => {
               store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
             }}

@@ -3,7 +3,7 @@ import { methodsFor } from '@arbolito/core/registry';
 import type { Measure } from '@arbolito/core/method';
 import { measureDraftOf, methodOf, takeOf } from '@arbolito/core/survey';
 import { unitOf } from '@arbolito/core/quantity';
-import { asksLevelDistance, slotKey, type SheetStore, type SheetView, type Slot } from '../store.ts';
+import { asksLevelDistance, entryOf, slotKey, type SheetStore, type SheetView, type Slot } from '../store.ts';
 import { Fold } from '../../../ui/Fold.tsx';
 
 const NAMES: Record<Measure, string> = {
@@ -117,7 +117,7 @@ export function ErrorTable({ view, store }: ErrorTableProps) {
 function ErrorRows({ view, store }: ErrorTableProps) {
   const rows = view.slots.map((slot: Slot) => {
     const entry = measureDraftOf(view.draft, slot).entries[slot.spec.key];
-    const unit = entry?.unit ?? slot.spec.defaultUnit[view.unitSystem];
+    const { unit } = entryOf(view.draft, slot, view.settings);
     return { slot, entry, unit, typical: slot.spec.typicalError[unit] ?? 0 };
   });
   return (

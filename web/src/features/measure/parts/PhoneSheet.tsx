@@ -207,7 +207,7 @@ export function PhoneSheet(props: SheetProps) {
                 store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
               }}
             >
-              {view.unitSystem === 'metric' ? 'figures in feet' : 'figures in metres'}
+              {view.unitSystem === 'metric' ? 'measure in feet' : 'measure in metres'}
             </button>
           </div>
           <HeightWorkings {...props} />

@@ -4,6 +4,7 @@ import {
   isInstrumentKind,
   isUnitOfKind,
   KIT_LIMITS,
+  usualReading,
   type InstrumentKindId,
 } from '@arbolito/core/kit';
 import { isUnitId, unitOf, type UnitId } from '@arbolito/core/quantity';
@@ -29,17 +30,17 @@ const SPECS = {
   every: { label: 'days between checks', unit: 'one', low: KIT_LIMITS.everyDays[0], high: KIT_LIMITS.everyDays[1] },
 } as const satisfies Record<string, FigureSpec>;
 
+/** Graduation and ± that are usual on the scale that is read. */
+const readingTexts = (kind: InstrumentKindId, unit: UnitId): Pick<Typed, 'graduation' | 'error'> => {
+  const { graduation, standardError } = usualReading(kind, unit);
+  return { graduation: String(graduation), error: String(standardError) };
+};
+
 /** What is usual of a kind, to begin with. */
 const usual = (kind: InstrumentKindId): Typed => {
-  const { name, units, graduation, standardError, everyDays } = INSTRUMENT_KINDS[kind];
-  return {
-    kind,
-    name: kind === 'paces' ? '' : name,
-    unit: units[0],
-    graduation: String(graduation),
-    error: String(standardError),
-    every: String(everyDays),
-  };
+  const { name, units, everyDays } = INSTRUMENT_KINDS[kind];
+  const [unit] = units;
+  return { kind, name: kind === 'paces' ? '' : name, unit, ...readingTexts(kind, unit), every: String(everyDays) };
 };
 
 const read = (spec: FigureSpec, text: string): number | string => {
@@ -144,7 +145,8 @@ export function AddInstrument({ crew, onAdded }: AddInstrumentProps) {
             value={typed.unit}
             onChange={(event) => {
               const unit = event.target.value;
-              if (isUnitId(unit) && isUnitOfKind(typed.kind, unit)) setTyped({ ...typed, unit });
+              if (isUnitId(unit) && isUnitOfKind(typed.kind, unit))
+                setTyped({ ...typed, unit, ...readingTexts(typed.kind, unit) });
             }}
           >
             {units.map((unit) => (
