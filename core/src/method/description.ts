@@ -26,6 +26,8 @@ export interface ReadingSpec {
   /** Standard error of one careful reading, sighting included, per unit. */
   readonly typicalError: Readonly<Partial<Record<UnitId, number>>>;
   readonly signed: boolean;
+  /** A number without a sign counts below the eye; only a written + is above it. Kept with its sign: below is minus. */
+  readonly countsDown?: boolean;
   /** A level distance to the axis of the trunk: it may come from a method of its own. */
   readonly isLevelDistance?: boolean;
   readonly place: Place;
@@ -70,6 +72,8 @@ export interface MethodDescription {
   /** A short caution shown where the act happens. */
   readonly safety: string;
   readonly readings: readonly ReadingSpec[];
+  /** Readings of an ordinary tree, by key, each within its range: shown in help, used by every test of all methods. */
+  readonly example: Readings;
   /** How a diameter meets the stem: round it, across one face, across two at right angles. */
   readonly meets?: 'round' | 'one-face' | 'two-faces';
   /** Errors that no care in reading removes. */

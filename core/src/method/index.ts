@@ -14,6 +14,7 @@ export {
   type StemError,
   type TwoFaces,
 } from './description.ts';
+export { asMeant } from './as-meant.ts';
 export { asRead } from './as-read.ts';
 export { checkReadings, printReading } from './check-readings.ts';
 export { evaluate, standardErrorOf } from './evaluate.ts';

@@ -1,5 +1,5 @@
 import type { Finding } from '../estimate/index.ts';
-import type { Method, Reading } from '../method/index.ts';
+import { asMeant, type Method, type Reading } from '../method/index.ts';
 import { readQuantity } from '../quantity/index.ts';
 import {
   defaultUnitOf,
@@ -36,7 +36,7 @@ export function readEntries(method: Method, entries: MeasureDraft['entries'], de
     if (read.ok) {
       const error = read.unit === unit ? entry.standardError : undefined;
       readings[spec.key] = {
-        value: read.value,
+        value: asMeant(spec, read.value, entry.text),
         unit: read.unit,
         ...(error === undefined ? {} : { standardError: error }),
       };

@@ -292,8 +292,9 @@ export function draftOf(tree: {
     const readings = readingsOf(part);
     const method = findMethod(readings[0]?.methodId ?? '') ?? defaultMethod(measure);
     const entries = readings.map(({ key, value, unit, standardError }) => {
-      const signed = method.description.readings.some((spec) => spec.key === key && spec.signed);
-      const text = printAsRead(value, signed);
+      const spec = method.description.readings.find((each) => each.key === key);
+      const text =
+        spec?.countsDown === true && value < 0 ? printAsRead(-value) : printAsRead(value, spec?.signed ?? false);
       return [key, { text, unit, ...(standardError === undefined ? {} : { standardError }) }] as const;
     });
     return { methodId: method.description.id, entries: Object.fromEntries(entries) };

@@ -38,6 +38,7 @@ const description: MethodDescription = {
     distanceToAxis,
   ],
   ...ON_ONE_FACE,
+  example: { bands: { value: 1.5, unit: 'one' }, away: { value: 12, unit: 'm' } },
   picture: { observer: false },
   source: SOURCE,
   order: 100,

@@ -27,6 +27,7 @@ const description: MethodDescription = {
     }),
   ],
   ...ON_ONE_FACE,
+  example: { face: { value: 36, unit: 'cm' } },
   picture: { observer: false },
   source: 'as read',
   order: 30,

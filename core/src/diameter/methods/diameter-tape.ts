@@ -27,6 +27,7 @@ const description: MethodDescription = {
   safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
   readings: [diameter],
   ...ROUND_THE_STEM,
+  example: { diameter: { value: 36, unit: 'cm' } },
   picture: { observer: false },
   source: 'd = c ÷ π, printed on the tape',
   order: 10,

@@ -39,6 +39,7 @@ const description: MethodDescription = {
     distanceToAxis,
   ],
   ...ON_ONE_FACE,
+  example: { angle: { value: 2, unit: 'deg' }, away: { value: 10, unit: 'm' } },
   picture: { observer: false },
   source: SOURCE,
   order: 110,

@@ -28,6 +28,7 @@ const description: MethodDescription = {
   safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
   readings: [girth],
   ...ROUND_THE_STEM,
+  example: { girth: { value: 113, unit: 'cm' } },
   picture: { observer: false },
   source: GIRTH_SOURCE,
   order: 20,

@@ -37,6 +37,7 @@ const description: MethodDescription = {
     reach(),
   ],
   ...ON_ONE_FACE,
+  example: { shown: { value: 36, unit: 'cm' }, made: { value: 63.5, unit: 'cm' }, reach: { value: 64, unit: 'cm' } },
   picture: { observer: false },
   source: STICK_SOURCE,
   order: 80,

@@ -37,6 +37,7 @@ const description: MethodDescription = {
     }),
   ],
   ...ON_TWO_FACES,
+  example: { face: { value: 37, unit: 'cm' }, cross: { value: 35, unit: 'cm' } },
   picture: { observer: false },
   source: MEAN_OF_FACES_SOURCE,
   order: 130,

@@ -14,6 +14,7 @@ const description: MethodDescription = {
   ],
   safety: 'Look up before you look at the tape: dead limbs fall without wind.',
   readings: [measuringPoint({ instrument: 'mark on the body', errorM: 0.03, callout: 'body', shortcut: 'p' })],
+  example: { point: { value: 1.3, unit: 'm' } },
   picture: { observer: false },
   source: 'read on the observer',
   order: 20,

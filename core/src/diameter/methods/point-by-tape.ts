@@ -14,6 +14,7 @@ const description: MethodDescription = {
   ],
   safety: 'Look up before you look at the tape: dead limbs fall without wind.',
   readings: [measuringPoint({ instrument: 'tape', errorM: 0.01 })],
+  example: { point: { value: 1.3, unit: 'm' } },
   picture: { observer: false },
   source: 'read on the tape',
   order: 10,

@@ -35,6 +35,7 @@ const description: MethodDescription = {
     distanceToBark,
   ],
   ...ON_ONE_FACE,
+  example: { seen: { value: 2, unit: 'cm' }, reach: { value: 64, unit: 'cm' }, away: { value: 11.5, unit: 'm' } },
   picture: { observer: false },
   source: SOURCE,
   order: 90,

@@ -39,6 +39,7 @@ const description: MethodDescription = {
     reach(),
   ],
   ...ON_TWO_FACES,
+  example: { seen: { value: 29, unit: 'cm' }, crossSeen: { value: 28, unit: 'cm' }, reach: { value: 64, unit: 'cm' } },
   picture: { observer: false },
   source: STICK_SOURCE,
   order: 75,

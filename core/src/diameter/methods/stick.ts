@@ -29,6 +29,7 @@ const description: MethodDescription = {
     reach(),
   ],
   ...ON_ONE_FACE,
+  example: { seen: { value: 28.8, unit: 'cm' }, reach: { value: 64, unit: 'cm' } },
   picture: { observer: false },
   source: STICK_SOURCE,
   order: 70,

@@ -28,6 +28,7 @@ const description: MethodDescription = {
     }),
   ],
   ...ROUND_THE_STEM,
+  example: { string: { value: 113, unit: 'cm' } },
   picture: { observer: false },
   source: GIRTH_SOURCE,
   order: 50,

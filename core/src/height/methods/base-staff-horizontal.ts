@@ -15,6 +15,12 @@ const description: MethodDescription = {
   ],
   safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
   readings: [topSight, baseSight, ...baseStaff('hs')],
+  example: {
+    top: { value: 70, unit: 'pct' },
+    base: { value: -10, unit: 'pct' },
+    fixed: { value: 20, unit: 'm' },
+    via: { value: -9, unit: 'deg' },
+  },
   picture: { observer: true },
   source: 'ISO 80000-3 for the angles; derived with a fixed parallax: d = D cos β',
   order: 21,

@@ -28,6 +28,7 @@ const description: MethodDescription = {
       callout: 'xta',
     }),
   ],
+  example: { tape: { value: 26.4, unit: 'm' }, along: { value: 18, unit: 'deg' } },
   picture: { observer: false },
   source: TRIGONOMETRY,
   order: 10,

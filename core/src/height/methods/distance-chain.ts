@@ -42,6 +42,7 @@ const description: MethodDescription = {
       instrument: 'chain',
     }),
   ],
+  example: { chains: { value: 1, unit: 'one' }, links: { value: 25, unit: 'one' } },
   picture: { observer: false },
   source: SOURCE,
   order: 40,

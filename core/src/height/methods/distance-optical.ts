@@ -31,6 +31,7 @@ const description: MethodDescription = {
       callout: 'xoa',
     }),
   ],
+  example: { sighted: { value: 24, unit: 'm' }, along: { value: -9, unit: 'deg' } },
   picture: { observer: false },
   source: TRIGONOMETRY,
   order: 50,

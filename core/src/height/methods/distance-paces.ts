@@ -43,6 +43,7 @@ const description: MethodDescription = {
       instrument: 'paces',
     }),
   ],
+  example: { paces: { value: 31, unit: 'one' }, pace: { value: 0.78, unit: 'm' } },
   picture: { observer: false },
   source: SOURCE,
   order: 30,

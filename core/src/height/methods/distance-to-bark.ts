@@ -21,6 +21,7 @@ const description: MethodDescription = {
       callout: 'xb',
     }),
   ],
+  example: { toBark: { value: 22.5, unit: 'm' } },
   picture: { observer: false },
   source: TRIGONOMETRY,
   order: 20,

@@ -32,6 +32,12 @@ const description: MethodDescription = {
     }),
     ...airTemperatures('xu'),
   ],
+  example: {
+    sighted: { value: 21, unit: 'm' },
+    along: { value: -4, unit: 'deg' },
+    air: { value: 2, unit: 'degC' },
+    calibrated: { value: 19, unit: 'degC' },
+  },
   picture: { observer: false },
   source: TRIGONOMETRY,
   order: 70,

@@ -36,6 +36,7 @@ const description: MethodDescription = {
     ],
     triangle: { near: 'stick', reach: 'reach', far: 'height', distance: 'distance to the base' },
   },
+  example: { eyeToBase: { value: 18, unit: 'm' } },
   picture: { observer: true },
   source: SOURCE,
   order: 50,

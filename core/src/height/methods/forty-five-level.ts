@@ -40,6 +40,7 @@ const description: MethodDescription = {
     ],
     triangle: { far: 'above the eye', distance: 'distance' },
   },
+  example: { back: { value: 16, unit: 'm' }, eye: { value: 1.6, unit: 'm' } },
   picture: { observer: true },
   source: SOURCE,
   order: 40,

@@ -30,6 +30,7 @@ const description: MethodDescription = {
     ],
     triangle: { far: 'above the eye', distance: 'distance' },
   },
+  example: { back: { value: 16, unit: 'm' }, base: { value: -15, unit: 'pct' } },
   picture: { observer: true },
   source: SOURCE,
   order: 41,

@@ -33,6 +33,7 @@ const description: MethodDescription = {
   ],
   safety: 'Look up before you look at the instrument: dead limbs fall without wind.',
   readings: [height],
+  example: { height: { value: 18, unit: 'm' } },
   picture: { observer: false },
   source: 'as read',
   order: 90,

@@ -69,6 +69,13 @@ const description: MethodDescription = {
       rangeHint: '0 where the foot itself was shot.',
     }),
   ],
+  example: {
+    topSlope: { value: 31, unit: 'm' },
+    topAngle: { value: 32, unit: 'deg' },
+    markSlope: { value: 26, unit: 'm' },
+    markAngle: { value: -2, unit: 'deg' },
+    mark: { value: 1.3, unit: 'm' },
+  },
   picture: { observer: true },
   source: SOURCE,
   order: 81,

@@ -1,17 +1,27 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import type { Finding } from '../../estimate/index.ts';
+import {
+  lengthIn,
+  readingOf,
+  resultUnit,
+  type Diagnosis,
+  type Method,
+  type MethodDescription,
+} from '../../method/index.ts';
+import { printAsRead, unitOf } from '../../quantity/index.ts';
 import { diagnoseHeight } from '../height-slips.ts';
 import { groundLength } from '../sights.ts';
+import { HEIGHT_SLIPS, heightFinding } from '../slips.ts';
 
 const SOURCE = 'Sum of vertical distances';
 
 const description: MethodDescription = {
   id: 'height.laser-verticals',
-  version: 1,
+  version: 2,
   measure: 'height',
   name: 'Laser, vertical distances',
-  summary: 'The instrument gives how far the top lies above and the mark or foot below the eye.',
+  summary: 'The instrument gives how far the top is above the eye, and the mark or foot below it.',
   help: [
-    'Below the eye is minus, and adds.',
+    'Enter the lower distance without a sign: it is below the eye and adds. Write + only for a foot above the eye.',
     'Where the foot is hidden, shoot a mark, and give its height above the ground that counts: mid-slope, or the foot.',
     'Shoot the top several times and take the mean: leaves in front of it read too low.',
   ],
@@ -31,8 +41,8 @@ const description: MethodDescription = {
     }),
     groundLength({
       key: 'down',
-      label: 'mark from the eye',
-      ask: 'Shoot the mark or the foot and read the vertical distance; below the eye is minus',
+      label: 'mark below the eye',
+      ask: 'Shoot the mark or the foot and read the vertical distance below the eye; + for above',
       place: 'base',
       shortcut: 'b',
       callout: 'down',
@@ -40,6 +50,7 @@ const description: MethodDescription = {
       typicalError: { m: 0.1, ft: 0.3 },
       instrument: 'laser rangefinder',
       signed: true,
+      countsDown: true,
     }),
     groundLength({
       key: 'mark',
@@ -54,12 +65,38 @@ const description: MethodDescription = {
       rangeHint: '0 where the foot itself was shot.',
     }),
   ],
+  example: { up: { value: 16, unit: 'm' }, down: { value: -1.2, unit: 'm' }, mark: { value: 1.3, unit: 'm' } },
   picture: { observer: true },
   source: SOURCE,
   order: 80,
 };
 
-/** H = up − down + height of the mark. */
+/** A lower distance written with a plus: the foot lies above the eye, which is rare enough to ask. */
+function aboveTheEye({ readings, recompute, print, value }: Diagnosis): Finding[] {
+  const down = readingOf(readings, 'down');
+  if (down.value <= 0) return [];
+  const becomes = recompute({ down: { ...down, value: -down.value } });
+  const below = `${printAsRead(down.value)} ${unitOf(down.unit).symbol}`;
+  return [
+    heightFinding(
+      HEIGHT_SLIPS.baseAboveEye,
+      'check',
+      'down',
+      'The mark is above the eye',
+      `A distance with + is above the eye and is subtracted. If the mark was ${below} below your eye, the height is ${print(becomes)} instead of ${print(value)}.`,
+      [
+        {
+          label: `change to ${below} below the eye`,
+          measure: 'height',
+          changes: [{ reading: 'down', text: printAsRead(down.value), unit: down.unit }],
+          ...(becomes > 0 ? { becomes: print(becomes) } : {}),
+        },
+      ],
+    ),
+  ];
+}
+
+/** H = up − down + height of the mark, with a distance below the eye negative. */
 export const method: Method = {
   description,
   compute: (readings, book, context) => {
@@ -79,5 +116,5 @@ export const method: Method = {
       source: SOURCE,
     });
   },
-  diagnose: (diagnosis) => diagnoseHeight(diagnosis, 'down'),
+  diagnose: (diagnosis) => [...aboveTheEye(diagnosis), ...diagnoseHeight(diagnosis, 'down')],
 };

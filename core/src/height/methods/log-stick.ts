@@ -67,6 +67,12 @@ const description: MethodDescription = {
     ],
     triangle: { near: 'mark', reach: 'reach', far: 'log', distance: 'distance' },
   },
+  example: {
+    logs: { value: 3.5, unit: 'one' },
+    logLength: { value: 16, unit: 'ft' },
+    madeFor: { value: 66, unit: 'ft' },
+    stood: { value: 66, unit: 'ft' },
+  },
   picture: { observer: true },
   source: SOURCE,
   order: 60,

@@ -38,6 +38,12 @@ const description: MethodDescription = {
       callout: 'mark',
     }),
   ],
+  example: {
+    top: { value: 76, unit: 'pct' },
+    base: { value: -14, unit: 'pct' },
+    mark: { value: 12, unit: 'pct' },
+    markHeight: { value: 5, unit: 'm' },
+  },
   picture: { observer: true },
   source: TRIGONOMETRY,
   order: 30,

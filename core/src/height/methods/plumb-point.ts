@@ -28,6 +28,12 @@ const description: MethodDescription = {
       callout: 'plumb',
     }),
   ],
+  example: {
+    top: { value: 80, unit: 'pct' },
+    base: { value: -7, unit: 'pct' },
+    distance: { value: 24, unit: 'm' },
+    below: { value: 21, unit: 'm' },
+  },
   picture: { observer: true },
   source: SOURCE,
   order: 35,

@@ -49,6 +49,7 @@ const description: MethodDescription = {
     ],
     triangle: { near: 'covers', reach: 'reach', far: 'pole or tree', distance: 'distance' },
   },
+  example: { pole: { value: 4, unit: 'm' }, poleSeen: { value: 6, unit: 'cm' }, treeSeen: { value: 27, unit: 'cm' } },
   picture: { observer: true },
   source: SOURCE,
   order: 52,

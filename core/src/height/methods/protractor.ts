@@ -47,6 +47,11 @@ const description: MethodDescription = {
     }),
     levelDistance,
   ],
+  example: {
+    topLine: { value: 55, unit: 'deg' },
+    baseLine: { value: 94, unit: 'deg' },
+    distance: { value: 24, unit: 'm' },
+  },
   picture: { observer: true },
   source: SOURCE,
   order: 90,

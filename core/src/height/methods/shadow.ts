@@ -53,6 +53,11 @@ const description: MethodDescription = {
     ],
     triangle: { near: 'staff', reach: 'its shadow', far: 'height', distance: 'shadow and half trunk' },
   },
+  example: {
+    staff: { value: 1.8, unit: 'm' },
+    staffShadow: { value: 2.2, unit: 'm' },
+    treeShadow: { value: 22, unit: 'm' },
+  },
   picture: { observer: false },
   source: SOURCE,
   order: 70,

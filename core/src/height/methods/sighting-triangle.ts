@@ -58,6 +58,7 @@ const description: MethodDescription = {
     ],
     triangle: { near: 'short side', reach: 'long side', far: 'above the line', distance: 'distance' },
   },
+  example: { run: { value: 33, unit: 'm' }, ratio: { value: 2, unit: 'one' }, line: { value: 1.5, unit: 'm' } },
   picture: { observer: true },
   source: SOURCE,
   order: 53,

@@ -43,6 +43,12 @@ const description: MethodDescription = {
       callout: 'along',
     }),
   ],
+  example: {
+    top: { value: 62, unit: 'pct' },
+    base: { value: -8, unit: 'pct' },
+    tape: { value: 26, unit: 'm' },
+    along: { value: 12, unit: 'deg' },
+  },
   picture: { observer: true },
   source: TRIGONOMETRY,
   order: 12,

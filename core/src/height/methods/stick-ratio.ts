@@ -51,6 +51,11 @@ const description: MethodDescription = {
     ],
     triangle: { near: 'covered', reach: 'reach', far: 'height', distance: 'distance to the base' },
   },
+  example: {
+    covered: { value: 40, unit: 'cm' },
+    reach: { value: 64, unit: 'cm' },
+    eyeToBase: { value: 29, unit: 'm' },
+  },
   picture: { observer: true },
   source: SOURCE,
   order: 51,

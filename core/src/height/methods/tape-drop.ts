@@ -37,6 +37,7 @@ const description: MethodDescription = {
       typicalError: { m: 0.1, cm: 10, ft: 0.3, in: 4 },
     }),
   ],
+  example: { drop: { value: 17, unit: 'm' }, rest: { value: 1.2, unit: 'm' } },
   picture: { observer: false },
   source: SOURCE,
   order: 88,

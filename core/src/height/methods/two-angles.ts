@@ -18,6 +18,7 @@ const description: MethodDescription = {
   safety:
     'Look up before you look at the instrument: dead limbs fall without wind. Do not walk backwards while sighting.',
   readings: [topSight, baseSight, levelDistance],
+  example: { top: { value: 62, unit: 'pct' }, base: { value: -8, unit: 'pct' }, distance: { value: 25, unit: 'm' } },
   picture: { observer: true },
   source: TRIGONOMETRY,
   order: 10,

@@ -17,6 +17,12 @@ const description: MethodDescription = {
   ],
   safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
   readings: ULTRASONIC_READINGS('us'),
+  example: {
+    slope: { value: 22, unit: 'm' },
+    via: { value: -3, unit: 'deg' },
+    top: { value: 36, unit: 'deg' },
+    hung: { value: 1.3, unit: 'm' },
+  },
   picture: { observer: true },
   source: ULTRASONIC_SOURCE,
   order: 85,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { RULE_SETS } from '../../diameter/index.ts';
-import { COMMON_SPECIES, parseCallout, printCallout, reckonTree, type CalloutContext } from '../index.ts';
+import { COMMON_SPECIES, draftOf, parseCallout, printCallout, reckonTree, type CalloutContext } from '../index.ts';
 
 const context: CalloutContext = { unitSystem: 'metric', slopeUnit: 'pct', species: COMMON_SPECIES };
 const settings = { ...context, formFactor: { value: 0.45, standardError: 0.05 }, fieldRules: RULE_SETS.timber.rules };
@@ -11,6 +11,44 @@ const heightOf = (line: string): string => {
   const { height } = reckonTree(draft, settings);
   return height?.ok === true ? `${height.estimate.methodId} ${height.estimate.printed.value}` : 'no height';
 };
+
+describe('vertical distances by laser', () => {
+  const imperial: CalloutContext = { ...context, unitSystem: 'imperial' };
+  const reckoned = (line: string) =>
+    reckonTree(parseCallout(line, imperial).draft, { ...settings, unitSystem: 'imperial' });
+
+  it.each(['up122.4 down47.2 lm5.3', 'up122.4 down-47.2 lm5.3', 'up122.4 down47.2ft lm5.3'])(
+    '%s ft is 122.4 + 47.2 + 5.3 = 174.9 ft',
+    (line) => {
+      const { height } = reckoned(line);
+      expect(height?.ok === true ? height.estimate.printed.value : null).toBe('174.9');
+    },
+  );
+
+  it('are above the eye only with a plus, and then asked about', () => {
+    const { height } = reckoned('up122.4 down+47.2 lm5.3');
+    // 122.4 − 47.2 + 5.3
+    expect(height?.ok === true ? height.estimate.printed.value : null).toBe('80.5');
+    const finding = height?.ok === true ? height.estimate.findings[0] : undefined;
+    expect([finding?.code, finding?.mends[0]?.changes[0]?.text, finding?.mends[0]?.becomes]).toEqual([
+      'height.base-above-eye',
+      '47.2',
+      '174.9 ft',
+    ]);
+  });
+
+  it('read the same again from the record', () => {
+    const readings = [
+      { key: 'up', value: 40 },
+      { key: 'down', value: -10 },
+      { key: 'mark', value: 1 },
+    ].map((each) => ({ ...each, measure: 'height' as const, methodId: 'height.laser-verticals', unit: 'm' as const }));
+    const draft = draftOf({ tag: '1', speciesCode: 'sp', readings });
+    expect(draft.height.entries['down']?.text).toBe('10');
+    const { height } = reckonTree(draft, settings);
+    expect(height?.ok === true ? height.estimate.value : null).toBe(51);
+  });
+});
 
 describe('heights on the call-out line', () => {
   it.each([
@@ -32,6 +70,9 @@ describe('heights on the call-out line', () => {
     // Half of 46 cm is added to the shadow.
     ['sp 46 sta1.8 ssh2.16 tsh19.2', 'height.shadow 16.19'],
     ['sp 46 up31.26 down-9.48 lm1.42', 'height.laser-verticals 42.16'],
+    ['sp 46 up31.26 down9.48 lm1.42', 'height.laser-verticals 42.16'],
+    // 3 m above the eye: 31.26 − 3 + 1.42
+    ['sp 46 up31.26 down+3 lm1.42', 'height.laser-verticals 29.68'],
     ['sp 52 us21 usa-4° +38° hung1.3', 'height.ultrasonic 19.34'],
     ['sp 30 drop17 tip1.2', 'height.tape-drop 18.20'],
     ['sp 30 = 18.5', 'height.known 18.50'],
@@ -47,7 +88,13 @@ describe('heights on the call-out line', () => {
   });
 
   it('print back as they were called', () => {
-    for (const line of ['sp 46 up+31.26 down-9.48 lm1.42', 'po 30 back14.6 eye1.58', 'bt 40 +60 -8 vs20 vsa-16'])
+    for (const line of [
+      'sp 46 up+31.26 down-9.48 lm1.42',
+      'sp 46 up+31.26 down9.48 lm1.42',
+      'sp 46 up+31.26 down+3 lm1.42',
+      'po 30 back14.6 eye1.58',
+      'bt 40 +60 -8 vs20 vsa-16',
+    ])
       expect(printCallout(parseCallout(line, context).draft, context)).toBe(line);
   });
 });

@@ -213,7 +213,8 @@ function withoutUnit(text: string, unitWritten: boolean, value: number, spec: Re
   const plain = /^[+-]?[\d.,]+/.exec(text)?.[0] ?? '';
   const read = readQuantity(plain, { unit: spec.units[0] ?? 'm', units: spec.units });
   if (read.ok && read.value === value) return plain;
-  return `${spec.signed && value > 0 ? '+' : ''}${String(value)}`;
+  const wantsPlus = spec.countsDown === true ? /^\s*\+/.test(text) : spec.signed;
+  return `${wantsPlus && value > 0 ? '+' : ''}${String(value)}`;
 }
 
 const chipText = (spec: ReadingSpec, text: string, unit: UnitId): string => {

@@ -31,7 +31,9 @@ function printEntry(spec: ReadingSpec, entry: Entry, defaults: ReadingDefaults, 
   const read = readQuantity(compact, { unit: entry.unit, units: spec.units });
   if (!read.ok) return compact.replaceAll(' ', '');
   const number = read.unitWritten || compact.includes(' ') ? String(read.value) : compact.replace(/[−–—]/g, '-');
-  const signed = spec.signed && !/^[+-]/.test(number) ? `+${number}` : number;
+  // A plus sign that was written stays with a number that counts down; elsewhere every signed number has its sign.
+  const wantsPlus = spec.countsDown === true ? compact.startsWith('+') : spec.signed;
+  const signed = wantsPlus && !/^[+-]/.test(number) ? `+${number}` : number;
   return read.unit === usual && !alwaysUnit ? signed : `${signed}${UNIT_SUFFIX[read.unit] ?? unitOf(read.unit).symbol}`;
 }
 

@@ -171,3 +171,35 @@ describe('what is asked for a height', () => {
     expect(first === undefined ? null : problemAt(view, first)).toBeNull();
   });
 });
+
+describe('the drawing of every method', () => {
+  const EXAMPLES = methodsFor('height').map(({ description }) => [description.id, description] as const);
+
+  it.each(EXAMPLES)('%s: its lines of sight end at the computed height', (id, { example, readings }) => {
+    const store = sheetStore(settings, {
+      ...draftOf({
+        tag: '1',
+        speciesCode: 'sp',
+        readings: readings.map(({ key }) => {
+          const reading = example[key];
+          if (reading === undefined) throw new Error(key);
+          return { ...reading, key, measure: 'height' as const, methodId: id };
+        }),
+      }),
+    });
+    const { draft, reckoned, height } = store.$view.get();
+    const scene = sceneOf(draft, reckoned, settings, 'layered');
+    expect(height).not.toBeNull();
+    expect(scene.heightM).toBeCloseTo(height?.value ?? NaN, 6);
+    if (scene.observer?.tipM != null) expect(scene.observer.tipM).toBeCloseTo(height?.value ?? NaN, 6);
+    if (scene.observer !== null) expect(scene.observer.tipM).not.toBeNull();
+  });
+
+  it('puts a mark above the eye below it in height', () => {
+    const store = sheetStore(settings);
+    store.callOut('sp 46 up31.26 down+3 lm1');
+    const { draft, reckoned } = store.$view.get();
+    // The mark, 1 m up, is 3 m above the eye: the eye is 2 m below the foot.
+    expect(sceneOf(draft, reckoned, settings, 'layered').observer).toMatchObject({ eyeM: -2, tipM: 29.26 });
+  });
+});

@@ -145,17 +145,22 @@ export function sceneOf(
   const footMarkM = metres('markHeight') === null ? (metres('mark') ?? metres('hung') ?? 0) : 0;
   const followsM = height !== null && spread > 0.05 ? (height.value - footMarkM) / spread : readM;
   const distanceM = bounded(followsM, 0.5, 400);
-  const down = metres('down');
+  const [up, down] = [metres('up'), metres('down')];
   const eyeAboveFootM =
     down !== null
-      ? Math.abs(down) + footMarkM
+      ? footMarkM - down
       : baseTangent === null
         ? (metres('eye') ?? metres('line') ?? settings.eyeHeightM)
         : footMarkM - distanceM * baseTangent;
   const eyeM = bounded(eyeAboveFootM, -TALLEST_M, TALLEST_M);
   const aid = aidOf(method.description.id, metres, distanceM);
   const leanM = aid?.kind === 'plumb' ? aid.xM : 0;
-  const sightedM = topTangent === null ? null : bounded(eyeM + (distanceM + leanM) * topTangent, -TALLEST_M, TALLEST_M);
+  const sightedM =
+    up !== null
+      ? bounded(eyeM + up, -TALLEST_M, TALLEST_M)
+      : topTangent === null
+        ? null
+        : bounded(eyeM + (distanceM + leanM) * topTangent, -TALLEST_M, TALLEST_M);
   const heightM = bounded(
     counted?.value ?? (sightedM !== null && sightedM > 2 ? sightedM : GHOST.heightM),
     1.5,

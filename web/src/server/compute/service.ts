@@ -1,5 +1,5 @@
 import type { Estimate } from '@arbolito/core/estimate';
-import { evaluate, type Measure, type Reading, type ReadingSpec } from '@arbolito/core/method';
+import { asMeant, evaluate, type Measure, type Reading, type ReadingSpec } from '@arbolito/core/method';
 import { isUnitId, readQuantity, unitOf } from '@arbolito/core/quantity';
 import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/registry';
 import type { ComputeDto } from '../../contracts/tree.ts';
@@ -17,12 +17,12 @@ function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'impe
   if (typeof given === 'string') {
     const read = readQuantity(given.slice(0, 100), { unit, units: spec.units });
     return read.ok
-      ? { reading: { value: read.value, unit: read.unit } }
+      ? { reading: { value: asMeant(spec, read.value, given), unit: read.unit } }
       : wrong(pointer, `text.${read.code}`, `${spec.key}: ${read.message}`);
   }
   if (typeof given === 'number') {
     return Number.isFinite(given)
-      ? { reading: { value: given, unit } }
+      ? { reading: { value: asMeant(spec, given, ''), unit } }
       : wrong(pointer, 'number', `${spec.key} must be a finite number.`);
   }
   if (typeof given !== 'object' || given === null || Array.isArray(given)) {
@@ -47,7 +47,13 @@ function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'impe
       `The standardError of ${spec.key} must be a number of 0 or more.`,
     );
   }
-  return { reading: { value, unit: namedUnit, ...(standardError === undefined ? {} : { standardError }) } };
+  return {
+    reading: {
+      value: asMeant(spec, value, ''),
+      unit: namedUnit,
+      ...(standardError === undefined ? {} : { standardError }),
+    },
+  };
 }
 
 export interface ComputeService {

@@ -1,3 +1,4 @@
+import { asMeant } from '@arbolito/core/method';
 import { findMethod } from '@arbolito/core/registry';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import type { ReadingRecord, ReadingView } from '../../contracts/views.ts';
@@ -38,6 +39,22 @@ export const readingRows = (
       methodVersion: description?.version ?? 0,
       instrument: description?.readings.find(({ key }) => key === reading.key)?.instrument ?? 'unknown',
     };
+  });
+
+/**
+ * Readings with the sign that they mean: a number that counts downwards is below the eye unless a + was written.
+ *
+ * @param known readings on the record, which stay as they are
+ */
+export const meantReadings = (
+  readings: readonly ReadingDto[],
+  known: ReadonlyMap<string, ReadingRecord> = new Map(),
+): ReadingDto[] =>
+  readings.map((reading) => {
+    const spec = findMethod(reading.methodId)?.description.readings.find(({ key }) => key === reading.key);
+    return spec === undefined || known.get(reading.id)?.value === reading.value
+      ? reading
+      : { ...reading, value: asMeant(spec, reading.value, reading.asRead) };
   });
 
 /**

@@ -28,7 +28,7 @@ import { alreadyMade, correctionRow, sameState } from './corrections.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
 import { plotChanges } from './plot-changes.ts';
 import { curvePointOf, reckonRow, type TreeParts } from './reckon.ts';
-import { asDto, readingRows, refusal, refuseRewritten } from './readings.ts';
+import { asDto, readingRows, refusal, meantReadings, refuseRewritten } from './readings.ts';
 import type { StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
 
 /** How a tree stands: what a correction keeps of before and after. */
@@ -231,18 +231,19 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
   };
 
   // The survey is read before the transaction: one that waits for a second connection could starve the pool.
-  const correct = async (id: string, correction: TreeCorrectionDto): Promise<TreeView> => {
+  const correct = async (id: string, written: TreeCorrectionDto): Promise<TreeView> => {
     const survey = await surveys.get((await rowOf(store, id)).surveyId);
-    const digest = digestOf({ id, correction });
-    await guarded(correction.tag, () =>
+    const digest = digestOf({ id, correction: written });
+    await guarded(written.tag, () =>
       store.atOnce(async (repository) => {
         await repository.lock(id);
-        if (await alreadyMade(repository, correction.id, digest)) return;
+        if (await alreadyMade(repository, written.id, digest)) return;
         const row = await rowOf(repository, id);
         if (row.deletedAt !== null) throw new Problem('conflict', `Tree ${row.tag} has been deleted. Undo that first.`);
+        const known = new Map((await repository.allReadings(id)).map((reading) => [reading.id, reading]));
+        const correction = { ...written, readings: meantReadings(written.readings, known) };
         checkTree(correction, survey);
         const before = await stateOf(repository, row);
-        const known = new Map((await repository.allReadings(id)).map((reading) => [reading.id, reading]));
         refuseRewritten(correction.readings, known);
         const added = correction.readings.filter((reading) => !known.has(reading.id));
         const after: TreeState = {
@@ -345,7 +346,8 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       const visit = await before(store, survey, (id) => store.listNamed(id, plotLabel));
       return visit.onPlot(plotLabel, now().toISOString());
     },
-    create: async (tree) => {
+    create: async (written) => {
+      const tree = { ...written, readings: meantReadings(written.readings) };
       const plot = await plots.get(tree.plotId).catch((error: unknown) => {
         if (error instanceof Problem && error.code === 'not-found')
           throw invalidField('/plotId', 'plot-unknown', 'There is no such plot. Choose one of the survey’s plots.');
@@ -362,7 +364,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
         );
       }
       checkTree(tree, await surveys.get(plot.surveyId));
-      const writeDigest = digestOf(tree);
+      const writeDigest = digestOf(written);
       const { observer, device } = tree;
       const stems = new Map([[1, tree.stemId], ...(tree.stems ?? []).map(({ ordinal, id }) => [ordinal, id] as const)]);
       try {
