@@ -149,6 +149,22 @@ describe('several methods on one tree', () => {
     expect(first?.[0]?.code).toBe('height.base-sign');
   });
 
+  it('from one station differ by the errors of their own sights alone', () => {
+    const first = typed(emptyDraft(), HEIGHT, 'height.laser-verticals', {
+      up: ['16.50', 'm'],
+      down: ['1.2', 'm'],
+      mark: ['0', 'm'],
+    });
+    const again = withHeight(first, { of: 'total', oneStand: true });
+    const shot = (up: string) =>
+      reckon(typed(again, { ...HEIGHT, take: 2 }, 'height.laser-verticals', { up: [up, 'm'] })).combined;
+    // Each shot at the top is ±0.1 m: 0.01 ÷ (0.1 √2), and 1 ÷ (0.1 √2)
+    expect(shot('16.51')?.apart?.standardErrors).toBeCloseTo(0.0707, 3);
+    expect(shot('16.51')?.agree).toBe(true);
+    expect(shot('17.50')?.apart?.standardErrors).toBeCloseTo(7.07, 2);
+    expect(shot('17.50')?.agree).toBe(false);
+  });
+
   it('forget the choice with the height that was chosen', () => {
     const left = withoutHeight({ ...both('16.5'), keptHeight: 2 }, 2);
     expect(left.keptHeight).toBeUndefined();

@@ -158,11 +158,15 @@ const namesOf = (totals: readonly ReckonedHeight[]): string[] =>
     return isAlone ? name : `${name} (${String(take)})`;
   });
 
-function weigh({ outcome, oneStand, take }: ReckonedHeight, name: string): Weighed {
+function weigh({ outcome, oneStand, take, methodId }: ReckonedHeight, name: string): Weighed {
   const estimate = known(outcome);
+  // From one station each height has its own sight to its end; everything else was read once for all.
+  const ownKeys = new Set(
+    findMethod(methodId)?.description.readings.flatMap(({ key, place }) => (place === 'tip' ? [key] : [])) ?? [],
+  );
   const errorsM = Object.fromEntries(
     (estimate?.contributions ?? []).flatMap(({ reading, effect }) =>
-      reading === null || reading.startsWith('top') ? [] : [[reading, effect]],
+      reading === null || ownKeys.has(reading) ? [] : [[reading, effect]],
     ),
   );
   return {
