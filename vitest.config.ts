@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config';
+import { coreDigestModule } from './web/core-digest.ts';
 
 /** A slow machine under load is no failure: what hangs does so for longer. */
 const testTimeout = 60_000;
@@ -8,6 +9,7 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', testTimeout, root: './core', include: ['src/**/*.test.ts'] } },
       {
+        plugins: [coreDigestModule()],
         test: {
           name: 'web',
           testTimeout,
@@ -17,6 +19,7 @@ export default defineConfig({
         },
       },
       {
+        plugins: [coreDigestModule()],
         test: {
           name: 'database',
           testTimeout,

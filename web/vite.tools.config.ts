@@ -1,7 +1,9 @@
 import { defineConfig } from 'vite';
+import { coreDigestModule } from './core-digest.ts';
 
 /** Bundles what runs beside the application and needs its code: migrations and demo data, and the thread of long work. */
 export default defineConfig({
+  plugins: [coreDigestModule()],
   build: {
     ssr: true,
     outDir: 'dist/tools',

@@ -15,6 +15,7 @@ import {
   type Cut,
   type Product,
   type StemToCut,
+  priceDoubt,
 } from './index.ts';
 
 const stemOf = (dbhCm: number, heightM: number): StemProfile => {
@@ -315,5 +316,19 @@ describe('cuts by hand', () => {
         bestCuts(of, [SAWLOG, PULP]).value + 1e-9,
       );
     }
+  });
+});
+
+describe('a price that was entered', () => {
+  it.each([
+    ['international-1/4', 0.42, '420'],
+    ['doyle', 420, null],
+    ['m3', 85, null],
+    ['m3', 85_000, 'Check'],
+    ['piece', 0, null],
+  ] as const)('per %s of %d', (unit, price, said) => {
+    const doubt = priceDoubt({ unit, price });
+    if (said === null) expect(doubt).toBeNull();
+    else expect(doubt).toContain(said);
   });
 });

@@ -4,6 +4,7 @@ export {
   DEFECT_KINDS,
   logBoardFeet,
   logValue,
+  priceDoubt,
   productProblems,
   UNITS_OF_PRICE,
   type Cut,

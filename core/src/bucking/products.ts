@@ -66,6 +66,29 @@ export function productProblems(products: readonly Product[]): ProductProblem[] 
   });
 }
 
+/** Prices that somebody may well pay, by their unit, in euros, dollars or a currency like them. */
+const PLAUSIBLE_PRICES: Readonly<Record<'m3' | 'piece' | 'mbf', readonly [number, number]>> = {
+  m3: [1, 2_000],
+  piece: [0.1, 20_000],
+  mbf: [20, 10_000],
+};
+
+/**
+ * What is odd about a price: a price per board foot entered for a thousand of them, or a misplaced decimal mark.
+ *
+ * @returns null for a price within the plausible range of its unit, and for 0: a product without a price
+ * @example priceDoubt({ unit: 'international-1/4', price: 0.42 }) // asks whether 420 was meant
+ */
+export function priceDoubt({ unit, price }: Pick<Product, 'unit' | 'price'>): string | null {
+  const kind = unit === 'm3' || unit === 'piece' ? unit : 'mbf';
+  const [low, high] = PLAUSIBLE_PRICES[kind];
+  if (price === 0 || (price >= low && price <= high)) return null;
+  const range = `Prices are usually ${String(low)} to ${String(high)}.`;
+  return kind === 'mbf' && price * PER_MBF >= low && price * PER_MBF <= high
+    ? `The price is for 1,000 board feet. ${range} Did you mean ${String(Number((price * PER_MBF).toFixed(2)))}?`
+    : `Check this price. ${range}`;
+}
+
 const INCHES_PER_CM = convert(1, 'cm', 'in');
 const FEET_PER_M = convert(1, 'm', 'ft');
 const PER_MBF = 1000;

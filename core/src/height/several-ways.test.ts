@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { propagate, silentWorkbook } from '../estimate/index.ts';
 import { standardErrorOf, type Method } from '../method/index.ts';
 import { normal, seededRandom } from '../practice/index.ts';
-import { findMethod, methodsFor } from '../registry/index.ts';
-import { estimateFrom, findingIn, outcomeOf, readingsFrom, type Given } from '../testing/index.ts';
+import { methodsFor } from '../registry/index.ts';
+import { estimateFrom, findingIn, outcomeOf, type Given } from '../testing/index.ts';
 import { combineHeights, crownEdgeReadingM, leaningReadingM, staffDistanceExactM, staffDistanceM } from './index.ts';
 
 const printed = (method: string, given: Given, dbhCm?: number): string =>

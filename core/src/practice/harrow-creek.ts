@@ -279,7 +279,7 @@ export function harrowWood(): WoodSettings {
           smallestTopCm: 10 * INCH_CM,
           allows: ['sweep'],
           unit: 'international-1/4',
-          price: 0.42,
+          price: 420,
         },
         {
           name: 'pulpwood',

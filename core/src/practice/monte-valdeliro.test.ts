@@ -42,6 +42,35 @@ describe('Monte Valdeliro', () => {
     expect(new Set(plots.map(({ position }) => JSON.stringify(position))).size).toBe(plots.length);
   });
 
+  it.each([
+    ['Monte Valdeliro', monteValdeliro(seededRandom(2026))],
+    ['Harrow Creek Wood', harrowCreek(seededRandom(2026))],
+  ])('keeps plots clear of the borders by the radius of 500 m²: %s', (_, { plots, strata }) => {
+    const map = mapAbout({ latitude: 41, longitude: -31 });
+    for (const { label, stratum, position } of plots) {
+      const at = map.toMap(position);
+      const [ring = []] = (strata.find(({ name }) => name === stratum)?.outline ?? []).map((each) =>
+        each.map(map.toMap),
+      );
+      ring.forEach((a, i) => {
+        const b = ring[(i + 1) % ring.length] ?? a;
+        const length = Math.hypot(b.eastM - a.eastM, b.northM - a.northM);
+        if (length === 0) return;
+        const across =
+          Math.abs((b.eastM - a.eastM) * (at.northM - a.northM) - (b.northM - a.northM) * (at.eastM - a.eastM)) /
+          length;
+        expect(across, `plot ${label} of ${stratum}`).toBeGreaterThan(12.62);
+      });
+    }
+  });
+
+  it('has two finished plots in every stratum', () => {
+    for (const { name } of scene.strata)
+      expect(
+        scene.plots.filter(({ stratum, state }) => stratum === name && state === 'finished').length,
+      ).toBeGreaterThan(1);
+  });
+
   it('is the same forest from the same seed, and another from another', () => {
     expect(monteValdeliro(seededRandom(2026))).toEqual(scene);
     expect(monteValdeliro(seededRandom(2027))).not.toEqual(scene);

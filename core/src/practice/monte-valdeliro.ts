@@ -124,6 +124,7 @@ const TALLIED: Readonly<Record<string, PlantedSlip | null>> = {
   '10': null,
   '14': 'percent as degrees',
   '15': null,
+  '16': null,
 };
 const STARTED = '15';
 const COPPICED = '8';
@@ -312,7 +313,7 @@ function asItWas(random: Random, plot: ScenePlot): ScenePlot {
 }
 
 /**
- * Monte Valdeliro, an invented communal mountain forest: eighteen plots in three strata, eight of them with readings as
+ * Monte Valdeliro, an invented communal mountain forest: eighteen plots in three strata, nine of them with readings as
  * a crew would take them, with a few planted slips for the checks to find.
  *
  * @param random the same source gives the same forest

@@ -99,6 +99,20 @@ export interface SceneGround {
   readonly positionOf: (plot: number) => LatLon;
 }
 
+/** Plots keep so far from the border of their stratum along the lines to its middle, in m: their circles lie inside. */
+const INSET_M = 40;
+
+/** A ring drawn in towards its middle. */
+function drawnIn(ring: readonly MapPoint[], byM: number): MapPoint[] {
+  const eastM = ring.reduce((sum, point) => sum + point.eastM, 0) / ring.length;
+  const northM = ring.reduce((sum, point) => sum + point.northM, 0) / ring.length;
+  return ring.map((point) => {
+    const away = Math.hypot(point.eastM - eastM, point.northM - northM);
+    const share = Math.max(0, 1 - byM / away);
+    return { eastM: eastM + share * (point.eastM - eastM), northM: northM + share * (point.northM - northM) };
+  });
+}
+
 /** A grid that falls short is drawn again from another start. */
 const DRAWS = 100;
 
@@ -125,7 +139,7 @@ export function sceneGround(
 ): SceneGround {
   const map = mapAbout({ latitude: NOWHERE.latitude + away, longitude: NOWHERE.longitude + away });
   const ring: readonly MapPoint[] = corners.map(([eastM, northM]) => ({ eastM, northM }));
-  const points = gridOf(ring, plots, seed);
+  const points = gridOf(drawnIn(ring, INSET_M), plots, seed);
   return {
     outline: [ring.map(map.toLatLon)],
     positionOf: (plot) => {

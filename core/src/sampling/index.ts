@@ -16,7 +16,13 @@ export {
   type InOrOut,
   type PlotOrPoint,
 } from './angle-count.ts';
-export { bootstrapMean, type Resampled } from './bootstrap.ts';
+export {
+  bootstrapMean,
+  BOOTSTRAP_NARROW_BELOW,
+  bootstrapStratifiedMean,
+  type Resampled,
+  type StratumValues,
+} from './bootstrap.ts';
 export {
   countAndMeasure,
   ratioDoubleSample,

@@ -113,11 +113,12 @@ const MOST_PLOTS = 1_000_000;
  *
  * @param cvPct standard deviation between plots, in percent of the mean
  * @param errorPct half the width of the wished interval, in percent of the mean
+ * @param strata number of strata, whose means each take a degree of freedom: t has n − strata
  */
 export function plotsNeeded(
   cvPct: number,
   errorPct: number,
-  { population }: OfPopulation = {},
+  { population, strata = 1 }: OfPopulation & { readonly strata?: number } = {},
 ): Estimation<{ readonly plots: number }> {
   if (!(cvPct > 0 && cvPct <= 1000)) return notEstimated('cvPct', 'The spread must lie above 0 and up to 1000 %.');
   if (!(errorPct > 0 && errorPct <= 200))
@@ -125,17 +126,17 @@ export function plotsNeeded(
   const problem = populationProblem(2, population);
   if (problem !== null) return problem;
   const reaches = (n: number): boolean =>
-    studentTQuantile(UPPER, n - 1) * cvPct * Math.sqrt(Math.max(0, leftOver(n, population)) / n) <= errorPct;
+    studentTQuantile(UPPER, n - strata) * cvPct * Math.sqrt(Math.max(0, leftOver(n, population)) / n) <= errorPct;
   const most = Math.min(MOST_PLOTS, population ?? MOST_PLOTS);
   if (!reaches(most))
     return notEstimated('errorPct', `More than ${String(most)} plots would be needed: wish for less.`);
   // The width falls with every plot: halve between what does not reach and what does.
-  let low = 1;
+  let low = strata;
   let high = most;
   while (high - low > 1) {
     const middle = Math.floor((low + high) / 2);
     if (reaches(middle)) high = middle;
     else low = middle;
   }
-  return { ok: true, plots: Math.max(2, high) };
+  return { ok: true, plots: Math.max(2, strata + 1, high) };
 }

@@ -1,7 +1,7 @@
 import type { DominantRule } from '../sampling/index.ts';
 import { isPhases, type Phases } from './phases.ts';
 import { isPlotShape, type PlotShape } from './plot-shape.ts';
-import { COMMON_CONDITIONS, CONDITION_CODE, type ConditionCode } from './tree-notes.ts';
+import { COMMON_CONDITIONS, CONDITION_CODE, CONDITIONS, type ConditionCode } from './tree-notes.ts';
 
 /** How the plots were placed. */
 export const LAYOUTS = {
@@ -86,8 +86,9 @@ function areConditions(value: unknown): boolean {
   );
   return (
     codes.every(
-      ({ code, words, ...rest }) =>
+      ({ code, words, condition, ...rest }) =>
         Object.keys(rest).length === 0 &&
+        (condition === undefined || CONDITIONS.some((each) => each === condition)) &&
         typeof code === 'string' &&
         CONDITION_CODE.test(code) &&
         typeof words === 'string' &&

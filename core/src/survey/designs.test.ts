@@ -24,7 +24,7 @@ const point: PlotShape = { kind: 'point', factorM2PerHa: 4 };
 
 describe('an angle-count point', () => {
   const trees = [tree(20, 0.3), tree(40, 1.4), tree(null)];
-  const sums = plotSums({ shape: point, trees }, volumeRatio(trees, [{ shape: point, trees }]));
+  const sums = plotSums({ shape: point, trees }, volumeRatio([{ shape: point, trees }]));
   it('has the factor in basal area for every tree, taped or only counted', () => {
     expect(sums.basalAreaM2PerHa).toBeCloseTo(12, 9);
   });
@@ -34,8 +34,9 @@ describe('an angle-count point', () => {
   it('has the root of n ÷ Σ d⁻² as its mean diameter: √(2 ÷ (1/400 + 1/1600)) = 25.30', () => {
     expect(sums.quadraticMeanDiameterCm).toBeCloseTo(25.298, 3);
   });
-  it('carries volume per basal area over to the counted one: 1.7 m³ ÷ 0.15708 m² × 4', () => {
-    expect(sums.volumeM3PerHa).toBeCloseTo(127.324 * 0.3 + 31.831 * 1.4 + (1.7 / 0.157_08) * 4, 1);
+  it('gives the counted one the mean of v ÷ g of the others: 0.3 ÷ 0.031416 and 1.4 ÷ 0.125664 m³/m²', () => {
+    const [small, large] = [0.3 / 0.031_416, 1.4 / 0.125_664];
+    expect(sums.volumeM3PerHa).toBeCloseTo(4 * (small + large + (small + large) / 2), 2);
   });
 });
 
@@ -43,7 +44,7 @@ describe('trees that count twice at the edge', () => {
   it('stand for twice as many', () => {
     const shape: PlotShape = { kind: 'circle', areaM2: 500 };
     const trees = [tree(30, 0.5), tree(30, 0.5, { counts: 2 })];
-    expect(plotSums({ shape, trees }, volumeRatio(trees))).toMatchObject({
+    expect(plotSums({ shape, trees }, volumeRatio([{ shape, trees }]))).toMatchObject({
       stems: 2,
       stemsPerHa: 60,
       volumeM3PerHa: 30,

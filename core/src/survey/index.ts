@@ -98,6 +98,11 @@ export {
   NOTE_LIMITS,
   type ConditionCode,
   type TreeNotes,
+  conditionOf,
+  CONDITIONS,
+  deadCodes,
+  isDead,
+  type Condition,
 } from './tree-notes.ts';
 export { talliedTrees, type Filling } from './tallied-trees.ts';
 export { COMMON_SPECIES, SPECIES_CODE, SPECIES_LIMITS, type CrownForm, type Species } from './species.ts';
@@ -110,6 +115,7 @@ export {
   surveySums,
   weightsOf,
   type ClassRow,
+  type DeadSums,
   type GroupSums,
   type ProductRow,
   type SortingRules,
@@ -121,7 +127,14 @@ export {
   type VolumeErrors,
   type Weighing,
 } from './sums.ts';
-export { type StratumArea, type TalliedPlot, type TalliedTree, type VolumeError } from './tallied.ts';
+export {
+  onlyTrees,
+  readDbhOf,
+  type StratumArea,
+  type TalliedPlot,
+  type TalliedTree,
+  type VolumeError,
+} from './tallied.ts';
 export {
   expandTree,
   ratioSums,

@@ -1,7 +1,7 @@
 import {
   basalAreaM2,
   combinedDbh,
-  combineStems,
+  recordedEstimate,
   diagnoseTree,
   type FieldRules,
   type LastVisit,
@@ -71,9 +71,11 @@ export interface ReckonedTree {
   readonly heights: ReckonedHeights;
   /** Every stem, by its ordinal; the first included. */
   readonly stems: readonly ReckonedStem[];
-  /** Diameters of the stems that count as trees of their own: one, or all where the rules keep them apart. */
+  /** Recorded diameters of the stems that count as trees of their own: one, or all where the rules keep them apart. */
   readonly diametersCm: readonly number[];
-  /** The tree's dbh by the survey's rule. Null where nothing was read, and where the stems are kept apart. */
+  /** The same as read, before the rounding rule: they decide in or out, the limiting distance and the expansion factor. */
+  readonly readDiametersCm: readonly number[];
+  /** The tree's recorded dbh by the survey's rules. Null where nothing was read, and where the stems are kept apart. */
   readonly dbh: Estimate | null;
   readonly basalAreaM2: number | null;
   /** Of all stems, the height being that of the tree. Null where nothing was read, or the survey’s way gives none. */
@@ -160,13 +162,16 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
   }));
 
   const estimates = reckoned.flatMap(({ diameter }) => knownOf(diameter) ?? []);
-  const diametersCm = estimates.map(({ value }) => value);
+  const recorded = (dbh: Estimate): Estimate => recordedEstimate(dbh, fieldRules, unitSystem);
   const [first] = estimates;
   const one = estimates.length === 1 ? (first ?? null) : null;
   const apart = severalStems === 'kept-apart';
-  const dbh = one ?? (estimates.length === 0 || apart ? null : combinedDbh(estimates, severalStems, unitSystem));
+  const read = one ?? (estimates.length === 0 || apart ? null : combinedDbh(estimates, severalStems, unitSystem));
+  const dbh = read === null ? null : recorded(read);
+  const stemsApart = dbh === null ? estimates.map(recorded) : [];
   // Stems of one height have together the volume of one stem with their basal area.
-  const together = dbh ?? (estimates.length === 0 ? null : combinedDbh(estimates, 'root-sum-of-squares', unitSystem));
+  const together = dbh ?? (stemsApart.length === 0 ? null : combinedDbh(stemsApart, 'root-sum-of-squares', unitSystem));
+  const diametersCm = (dbh === null ? stemsApart : [dbh]).map(({ value }) => value);
   const volume =
     together === null || tall === null
       ? null
@@ -176,20 +181,16 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
           settings.formFactor,
           unitSystem,
         );
-  const thickestCm = diametersCm.length === 0 ? null : Math.max(...diametersCm);
+  const thickestCm = estimates.length === 0 ? null : Math.max(...estimates.map(({ value }) => value));
   return {
     diameter: reckoned[0]?.diameter ?? null,
     height,
     heights,
     stems: reckoned,
-    diametersCm: apart || dbh === null ? diametersCm : [dbh.value],
+    diametersCm,
+    readDiametersCm: (read === null ? estimates : [read]).map(({ value }) => value),
     dbh,
-    basalAreaM2:
-      diametersCm.length === 0
-        ? null
-        : one === null
-          ? combineStems(diametersCm, severalStems).basalAreaM2
-          : basalAreaM2(one.value),
+    basalAreaM2: diametersCm.length === 0 ? null : diametersCm.reduce((total, dbhCm) => total + basalAreaM2(dbhCm), 0),
     volume: knownOf(volume),
     volumeFindings: volume === null ? [] : findingsOf(volume),
     slenderness: thickestCm === null || tall === null ? null : slenderness(tall.value, thickestCm),

@@ -11,6 +11,8 @@ export interface PlotWeights {
   readonly plots: Float64Array;
   /** Every tree was tallied: nothing was sampled. Then each plot weighs its own share. */
   readonly whole: Float64Array | null;
+  /** The variance within strata of two plots and more stands for that of strata with a single plot. */
+  readonly pooled?: boolean;
 }
 
 /** Share of the whole that each plot has. */
@@ -116,6 +118,7 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
   for (let cell = 0; cell < cells; cell += 1) {
     let quarters = 0;
     let all = 0;
+    const within = weights.pooled === true ? pooledWithin(weights, cell, cells, sum, squares) : null;
     for (let h = 0; h < strata; h += 1) {
       const plots = weights.plots[h] ?? 0;
       if (plots === 0) continue;
@@ -124,7 +127,9 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
       const total = sum[at] ?? 0;
       mean[cell] = (mean[cell] ?? 0) + (share * total) / plots;
       if (plots < 2) {
-        variance[cell] = NaN;
+        const part = within === null ? NaN : (share * share * within.variance) / plots;
+        variance[cell] = (variance[cell] ?? 0) + part;
+        if (within !== null && part > 0) quarters += (part * part) / within.freedom;
         continue;
       }
       all += plots - 1;
@@ -137,6 +142,25 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
     freedom[cell] = quarters > 0 ? (whole * whole) / quarters : all;
   }
   return { trees, mean, variance, freedom };
+}
+
+/** Variance between plots of one stratum, pooled over the strata that have two or more; null where none has. */
+function pooledWithin(
+  weights: PlotWeights,
+  cell: number,
+  cells: number,
+  sum: Float64Array,
+  squares: Float64Array,
+): { readonly variance: number; readonly freedom: number } | null {
+  let deviations = 0;
+  let freedom = 0;
+  weights.plots.forEach((plots, h) => {
+    if (plots < 2) return;
+    const at = h * cells + cell;
+    deviations += Math.max(0, (squares[at] ?? 0) - (sum[at] ?? 0) ** 2 / plots);
+    freedom += plots - 1;
+  });
+  return freedom === 0 ? null : { variance: deviations / freedom, freedom };
 }
 
 /** One figure of one group with its error; without one where a stratum has a single plot, or nothing was sampled. */

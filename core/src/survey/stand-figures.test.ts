@@ -73,4 +73,26 @@ describe('figures of a stand', () => {
     });
     expect(figures([{ shape: circle, trees: [tree(40, null)] }]).loreyHeightM).toBeNull();
   });
+  it('weigh the dominant height of strata by their areas, over the plots that have one', () => {
+    const even = (heightM: number | null, stratumId: string): TalliedPlot => ({
+      shape: circle,
+      stratumId,
+      trees: Array.from({ length: 10 }, () => tree(30, heightM)),
+    });
+    const strata = [
+      { id: 'n', areaHa: 30 },
+      { id: 's', areaHa: 10 },
+    ];
+    const plots = [even(20, 'n'), even(22, 'n'), even(null, 'n'), even(30, 's')];
+    const found = standFigures(plots, surveySums(plots, RULES, strata), 'fractional', strata);
+    // 0.75 × 21 + 0.25 × 30
+    expect(found.dominantHeightM).toBeCloseTo(23.25, 9);
+    expect([found.dominantPlots, found.plotsWithoutDominant]).toEqual([3, 1]);
+    // 100 × √(10⁴ ÷ 200) ÷ 23.25
+    expect(found.relativeSpacingPct).toBeCloseTo(30.413, 3);
+  });
+  it('leave dead trees out', () => {
+    const mixed = [{ shape: circle, trees: [tree(40, 20), tree(60, 28, { dead: true })] }];
+    expect(figures(mixed).loreyHeightM).toBeCloseTo(20, 9);
+  });
 });

@@ -10,9 +10,9 @@ import {
 } from '../sampling/index.ts';
 import { fitWeibull, type Weibull } from '../statistics/index.ts';
 import { plotAreaM2, treesPerHa } from './plot-shape.ts';
-import { shareOfPlot } from './stand-columns.ts';
+import { shareOfPlot, type PlotWeights } from './stand-columns.ts';
 import { weightsOf, type SurveySums } from './sums.ts';
-import type { StratumArea, TalliedPlot, TalliedTree } from './tallied.ts';
+import { onlyTrees, readDbhOf, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
 
 /** Figures of a stand beside its sums; null where there are too few trees or heights for one. */
 export interface StandFigures {
@@ -22,6 +22,8 @@ export interface StandFigures {
   readonly dominantRule: DominantRule;
   /** Plots with the hundred thickest a hectare, and what they measure: small ones make the height too low. */
   readonly dominantPlots: number;
+  /** Plots without a dominant height: too few trees with a height among their hundred thickest a hectare. */
+  readonly plotsWithoutDominant: number;
   readonly densityIndex: number | null;
   /** Summed tree by tree: never above the one by the mean diameter. */
   readonly summedDensityIndex: number | null;
@@ -38,7 +40,7 @@ const heightOf = ({ heightM, curveHeightM }: TalliedTree): number | null => heig
 function dominantOfPlot({ shape, trees }: TalliedPlot, rule: DominantRule): number | null {
   const sized = trees.flatMap((tree) => {
     const heightM = heightOf(tree);
-    const weight = treesPerHa(shape, tree.dbhCm);
+    const weight = treesPerHa(shape, readDbhOf(tree));
     return tree.dbhCm === null || weight === null || weight === 0
       ? []
       : [{ dbhCm: tree.dbhCm, heightM, weight: weight * (tree.counts ?? 1) }];
@@ -62,17 +64,40 @@ function dominantOfPlot({ shape, trees }: TalliedPlot, rule: DominantRule): numb
   return null;
 }
 
+/** Mean dominant height, each stratum weighing its share over those of its plots that have one. */
+function weightedDominantM(
+  dominant: readonly { readonly heightM: number; readonly index: number }[],
+  weights: PlotWeights,
+): number | null {
+  const { stratum, share, whole } = weights;
+  const ofStratum = new Map<number, number>();
+  for (const { index } of dominant) {
+    const at = stratum[index] ?? 0;
+    ofStratum.set(at, (ofStratum.get(at) ?? 0) + 1);
+  }
+  let weighed = 0;
+  let total = 0;
+  for (const { heightM, index } of dominant) {
+    const at = stratum[index] ?? 0;
+    const weight = whole === null ? (share[at] ?? 0) / (ofStratum.get(at) ?? 1) : (whole[index] ?? 0);
+    weighed += weight * heightM;
+    total += weight;
+  }
+  return total > 0 ? weighed / total : null;
+}
+
 /** Figures of a stand from its plots and their sums. */
 export function standFigures(
-  plots: readonly TalliedPlot[],
+  tallied: readonly TalliedPlot[],
   sums: SurveySums,
   rule: DominantRule,
   strata: readonly StratumArea[] = [],
 ): StandFigures {
+  const plots = onlyTrees(tallied, 'live');
   const weights = weightsOf(plots, strata);
   const trees = plots.flatMap((plot, index) =>
     plot.trees.flatMap((tree) => {
-      const factor = treesPerHa(plot.shape, tree.dbhCm);
+      const factor = treesPerHa(plot.shape, readDbhOf(tree));
       return tree.dbhCm === null || factor === null || factor === 0
         ? []
         : [
@@ -96,8 +121,14 @@ export function standFigures(
     lifted += weight * basalAreaM2(dbhCm) * heightM;
   }
   // Where trees are counted, the tally of a point holds the measured ones alone: nobody knows its thickest.
-  const dominant = sums.phases?.kind === 'count' ? [] : plots.flatMap((plot) => dominantOfPlot(plot, rule) ?? []);
-  const dominantM = dominant.length === 0 ? null : dominant.reduce((sum, each) => sum + each, 0) / dominant.length;
+  const dominant =
+    sums.phases?.kind === 'count'
+      ? []
+      : plots.flatMap((plot, index) => {
+          const heightM = dominantOfPlot(plot, rule);
+          return heightM === null ? [] : [{ heightM, index }];
+        });
+  const dominantM = weightedDominantM(dominant, weights);
   const stems = sums.stemsPerHa?.mean ?? 0;
   const meanCm = sums.quadraticMeanDiameterCm;
   const shares = sums.species.map(({ basalAreaM2PerHa }) => basalAreaM2PerHa).filter((each) => each > 0);
@@ -106,6 +137,7 @@ export function standFigures(
     dominantHeightM: dominantM,
     dominantRule: rule,
     dominantPlots: dominant.length,
+    plotsWithoutDominant: plots.length - dominant.length,
     densityIndex: meanCm === null || stems <= 0 ? null : standDensityIndex(stems, meanCm),
     summedDensityIndex: trees.length === 0 ? null : summed,
     relativeSpacingPct: dominantM === null || stems <= 0 ? null : relativeSpacingPct(stems, dominantM),

@@ -1,19 +1,26 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { exampleNamed } from '../testing/index.ts';
+import { rulesOfSet } from '../diameter/index.ts';
+import { exampleNamed, wrongLines } from '../testing/index.ts';
 import { slenderness } from '../height/index.ts';
 import examples from './examples/stand.json';
 import {
+  COMMON_SPECIES,
+  deadCodes,
   expansionFactorPerHa,
+  isDead,
   mean,
+  parseCallout,
   perAcre,
   plotRadiusM,
   plotSums,
   quadraticMeanDiameterCm,
+  reckonTree,
   sampleMean,
   slopeCorrectedRadiusM,
   sum,
   surveySums,
+  talliedTrees,
   volumeRatio,
   type PlotShape,
   type SortingRules,
@@ -78,7 +85,7 @@ describe('circular plots: published cases', () => {
       shape: circle((stems.inputs.plot_area ?? NaN) * 10_000),
       trees: numbers(stems.inputs.dbh).map((dbhCm) => tree(dbhCm)),
     };
-    const sums = plotSums(plot, volumeRatio(plot.trees));
+    const sums = plotSums(plot, volumeRatio([plot]));
     near(sums.stemsPerHa, stems);
     near(sums.quadraticMeanDiameterCm, example('qmd'));
   });
@@ -112,7 +119,7 @@ describe('circular plots: by hand', () => {
 describe('the sums of a plot', () => {
   // Two stems of 20 and 40 cm on 500 m²: g = 0.0314159 and 0.1256637 m².
   const plot: TalliedPlot = { shape: circle(500), trees: [tree(20, 15, 0.2), tree(40)] };
-  const sums = plotSums(plot, volumeRatio(plot.trees));
+  const sums = plotSums(plot, volumeRatio([plot]));
 
   it('stand for a hectare: 20 times each', () => {
     expect(sums.stemsPerHa).toBe(40);
@@ -127,7 +134,7 @@ describe('the sums of a plot', () => {
   });
   it('say what is not known', () => {
     const poor = { shape: circle(500), trees: [tree(null), tree(30)] };
-    const found = plotSums(poor, volumeRatio(poor.trees));
+    const found = plotSums(poor, volumeRatio([poor]));
     expect(found).toMatchObject({
       stems: 2,
       withoutDiameter: 1,
@@ -150,7 +157,8 @@ describe('the sums of a plot', () => {
       tree(20, null, null, 'bt'),
       tree(20, null, null, 'po'),
     ];
-    const perTree = plotSums({ shape: circle(10_000), trees }, volumeRatio(trees)).volumeM3PerHa ?? NaN;
+    const perTree =
+      plotSums({ shape: circle(10_000), trees }, volumeRatio([{ shape: circle(10_000), trees }])).volumeM3PerHa ?? NaN;
     // 0.2 + 0.4 measured, the beech like the beech, the oak like the mean of both.
     expect(perTree).toBeCloseTo(0.2 + 0.4 + 0.4 + 0.3, 9);
   });
@@ -251,5 +259,127 @@ describe('sums of numbers', () => {
     expect(sum([1e16, 1, -1e16, 1])).toBe(2);
     expect(mean([])).toBeNull();
     expect(sampleMean([])).toBeNull();
+  });
+});
+
+describe('the recorded dbh of the rounding rule', () => {
+  const CONTEXT = { unitSystem: 'imperial', slopeUnit: 'pct', species: COMMON_SPECIES } as const;
+  const SETTINGS = { ...CONTEXT, formFactor: { value: 0.45, standardError: 0.05 } };
+  const reckoned = (line: string, rounding: 'girth-up' | 'down-to-class' | 'to-graduation') =>
+    reckonTree(parseCallout(line, CONTEXT).draft, {
+      ...SETTINGS,
+      fieldRules: { ...rulesOfSet('timber', 'imperial'), rounding },
+    });
+
+  it('is that of the girth up to the next inch, in the figure, basal area and volume: 14.14 in → 15 in', () => {
+    const { dbh, basalAreaM2, volume, readDiametersCm, diametersCm } = reckoned('rp 4.5 = 40', 'girth-up');
+    const dbhM = (15 * 0.0254) / Math.PI;
+    expect(dbh?.printed).toMatchObject({ value: '4.8', unit: 'in' });
+    expect(wrongLines(dbh?.workings ?? [])).toEqual([]);
+    expect(dbh?.workings.at(-1)).toMatchObject({ expression: '15 ÷ π', result: '4.8' });
+    expect(diametersCm[0]).toBeCloseTo(100 * dbhM, 9);
+    expect(readDiametersCm).toEqual([expect.closeTo(11.43, 9) as number]);
+    expect(basalAreaM2).toBeCloseTo((Math.PI * dbhM * dbhM) / 4, 12);
+    expect(volume?.value).toBeCloseTo((0.45 * Math.PI * dbhM * dbhM * 40 * 0.3048) / 4, 9);
+  });
+
+  it('is the lower limit of the class, and as read below the first', () => {
+    const { dbh } = reckoned('rp 12.7', 'down-to-class');
+    expect([dbh?.printed.value, dbh?.workings.at(-1)?.expression]).toEqual(['12.0', '12 × 1']);
+    expect(reckoned('rp 0.7', 'down-to-class').dbh?.printed.value).toBe('0.7');
+    expect(reckoned('rp 12.7', 'to-graduation').dbh?.printed.value).toBe('12.7');
+  });
+
+  it('leaves the expansion factor to the reading: factor 4 over the basal area of 30 cm', () => {
+    const point: PlotShape = { kind: 'point', factorM2PerHa: 4 };
+    const trees = talliedTrees({
+      speciesCode: 'sp',
+      diametersCm: [28],
+      readDiametersCm: [30],
+      heightM: null,
+      volumeM3: null,
+    });
+    const plot = { shape: point, trees };
+    expect(plotSums(plot, volumeRatio([plot])).stemsPerHa).toBeCloseTo(4 / (Math.PI * 0.15 ** 2), 9);
+    const nested: PlotShape = {
+      kind: 'nested',
+      rings: [
+        { fromCm: 7, areaM2: 100 },
+        { fromCm: 30, areaM2: 500 },
+      ],
+    };
+    expect(plotSums({ shape: nested, trees }, volumeRatio([plot])).stemsPerHa).toBe(20);
+  });
+});
+
+describe('live and dead trees', () => {
+  const plot = (trees: readonly TalliedTree[], stratumId = 'n'): TalliedPlot => ({
+    shape: circle(500),
+    trees,
+    stratumId,
+  });
+  const dead = (dbhCm: number): TalliedTree => ({ ...tree(dbhCm, null, 0.5), dead: true });
+  const g = (dbhCm: number): number => (Math.PI * dbhCm * dbhCm) / 40_000;
+
+  it('have sums of their own, and a stand table each', () => {
+    const plots = [plot([tree(40, 20, 1), dead(30)]), plot([tree(20, 15, 0.2)])];
+    const sums = surveySums(plots, BY_FIVE);
+    expect(sums.stems).toBe(2);
+    expect(sums.stemsPerHa?.mean).toBe(20);
+    expect(sums.basalAreaM2PerHa?.mean).toBeCloseTo(10 * (g(40) + g(20)), 9);
+    expect(sums.volumeM3PerHa?.mean).toBeCloseTo(12, 9);
+    expect(sums.classes.map(({ diameterClass }) => diameterClass)).toEqual([20, 40]);
+    expect(sums.dead?.stemsPerHa?.mean).toBe(10);
+    expect(sums.dead?.basalAreaM2PerHa?.mean).toBeCloseTo(10 * g(30), 9);
+    expect(sums.dead?.volumeM3PerHa?.mean).toBeCloseTo(5, 9);
+    expect(sums.dead?.classes.map(({ diameterClass }) => diameterClass)).toEqual([30]);
+    const [mixed] = plots;
+    if (mixed === undefined) throw new Error('no plot');
+    expect(plotSums(mixed, volumeRatio(plots))).toMatchObject({ stems: 1, deadStems: 1, stemsPerHa: 20 });
+  });
+
+  it('have no rows for dead trees where there are none', () => {
+    expect(surveySums([plot([tree(40)])], BY_FIVE).dead).toBeNull();
+  });
+
+  it('are told by the codes: several mean dead, renamed ones stay so', () => {
+    const codes = deadCodes([
+      { code: 'dead', words: 'no leaf left' },
+      { code: 'snag', words: 'snag', condition: 'dead' },
+      { code: 'rot', words: 'rot seen' },
+    ]);
+    expect(isDead({ conditions: ['rot', 'snag'] }, codes)).toBe(true);
+    expect(isDead({ conditions: ['dead'] }, codes)).toBe(true);
+    expect(isDead({ conditions: ['rot'] }, codes)).toBe(false);
+    expect(isDead(null, codes)).toBe(false);
+  });
+});
+
+describe('a stratum with a single plot', () => {
+  const circle500 = circle(500);
+  const plotOf = (stems: number, stratumId: string): TalliedPlot => ({
+    shape: circle500,
+    stratumId,
+    trees: Array.from({ length: stems }, () => tree(30)),
+  });
+  const strata = [
+    { id: 'n', areaHa: 30 },
+    { id: 's', areaHa: 10 },
+  ];
+  const plots = [plotOf(10, 'n'), plotOf(14, 'n'), plotOf(20, 's')];
+
+  it('has its mean, and no error of the whole', () => {
+    const sums = surveySums(plots, BY_FIVE, strata);
+    // 0.75 × 240 + 0.25 × 400
+    expect(sums.stemsPerHa).toMatchObject({ mean: 280, standardError: null });
+    expect(sums.singlePlotStrata).toEqual(['s']);
+    expect(sums.pooledVariance).toBe(false);
+  });
+
+  it('takes the variance within the others where that is asked for', () => {
+    const sums = surveySums(plots, BY_FIVE, strata, null, true);
+    // 200 and 280: s² = 3200; 0.75² × 3200 ÷ 2 + 0.25² × 3200 ÷ 1
+    expect(sums.stemsPerHa?.standardError).toBeCloseTo(Math.sqrt(0.5625 * 1600 + 0.0625 * 3200), 9);
+    expect(sums.pooledVariance).toBe(true);
   });
 });

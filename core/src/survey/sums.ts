@@ -11,11 +11,21 @@ import {
 } from './stand-columns.ts';
 import type { Phased, PhasesSums } from './phases.ts';
 import { mean, sum } from './statistics.ts';
-import { countsOf, hasDbh, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
+import {
+  countsOf,
+  hasDbh,
+  onlyTrees,
+  readDbhOf,
+  type StratumArea,
+  type TalliedPlot,
+  type TalliedTree,
+} from './tallied.ts';
 import { expandTree, volumeRatio, type VolumeRatio } from './volume-ratio.ts';
 
 export interface PlotSums {
+  /** Live stems, as all figures below are those of live trees. */
   readonly stems: number;
+  readonly deadStems: number;
   readonly stemsPerHa: number;
   readonly basalAreaM2PerHa: number;
   /** Null while no tree of the survey has a height. */
@@ -45,12 +55,14 @@ const weighedMeanDiameterCm = (trees: readonly { readonly weight: number; readon
  *
  * @param ratio from all trees of the survey; fills in volumes of trees without a height
  */
-export function plotSums(plot: TalliedPlot, ratio: VolumeRatio): PlotSums {
+export function plotSums(tallied: TalliedPlot, ratio: VolumeRatio): PlotSums {
+  const [plot = tallied] = onlyTrees([tallied], 'live');
   const withDbh = plot.trees.filter(hasDbh);
   const heights = plot.trees.flatMap((tree) => tree.heightM ?? []);
   const expanded = plot.trees.map((tree) => expandTree(plot.shape, tree, ratio));
   return {
     stems: plot.trees.length,
+    deadStems: tallied.trees.length - plot.trees.length,
     stemsPerHa: sum(expanded.map(({ stems }) => stems)),
     basalAreaM2PerHa: sum(expanded.map(({ basalArea }) => basalArea)),
     volumeM3PerHa: expanded.some(({ volume }) => volume === null)
@@ -58,7 +70,7 @@ export function plotSums(plot: TalliedPlot, ratio: VolumeRatio): PlotSums {
       : sum(expanded.map(({ volume }) => volume ?? 0)),
     quadraticMeanDiameterCm: weighedMeanDiameterCm(
       withDbh.map((tree) => ({
-        weight: (treesPerHa(plot.shape, tree.dbhCm) ?? 0) * countsOf(tree),
+        weight: (treesPerHa(plot.shape, readDbhOf(tree)) ?? 0) * countsOf(tree),
         dbhCm: tree.dbhCm,
       })),
     ),
@@ -149,6 +161,13 @@ export interface VolumeErrors {
   readonly all: number | null;
 }
 
+/** What the dead trees of a survey have, standing beside the sums of the live ones. */
+export type DeadSums = Pick<
+  SurveySums,
+  'stems' | 'stemsPerHa' | 'basalAreaM2PerHa' | 'volumeM3PerHa' | 'classes' | 'species'
+>;
+
+/** Sums of a survey: those of its live trees, but for `dead`. */
 export interface SurveySums {
   readonly plots: number;
   readonly weighing: Weighing;
@@ -167,6 +186,12 @@ export interface SurveySums {
   readonly products: readonly ProductRow[];
   /** Empty where there is one stratum only. */
   readonly strata: readonly StratumRow[];
+  /** Strata with a single plot: their own spread is not known. */
+  readonly singlePlotStrata: readonly string[];
+  /** The variance within the other strata stands for that of strata with a single plot. */
+  readonly pooledVariance: boolean;
+  /** Null where no dead tree was tallied. */
+  readonly dead: DeadSums | null;
   /** Trees whose volume was measured, those by a height from the curve, and those by volume per basal area. */
   readonly volumesMeasured: number;
   readonly volumesByCurve: number;
@@ -318,18 +343,24 @@ function volumeErrorsOf(
  * tallied nothing was sampled, and there is no error of sampling.
  *
  * @param phased the two phases put together, where the survey looks twice: then its plots are the ones that are summed
+ * @param pooled whether the variance within the other strata stands for that of strata with a single plot
  */
 export function surveySums(
   tallied: readonly TalliedPlot[],
   sorting: SortingRules,
   ownStrata: readonly StratumArea[] = [],
   phased: Phased | null = null,
+  pooled = false,
 ): SurveySums {
-  const plots = phased?.plots ?? tallied;
+  const plots = onlyTrees(phased?.plots ?? tallied, 'live');
   const strata = phased?.strata ?? ownStrata;
   const trees = plots.flatMap((plot) => plot.trees);
-  const ratio = volumeRatio(trees, plots);
-  const weights = weightsOf(plots, strata);
+  const ratio = volumeRatio(plots);
+  const weights = { ...weightsOf(plots, strata), pooled };
+  const single =
+    weights.weighing === 'strata'
+      ? strata.filter(({ id }) => plots.filter(({ stratumId }) => stratumId === id).length === 1).map(({ id }) => id)
+      : [];
   const sampled = weights.whole === null || phased !== null;
   const columns = columnsOf(plots, ratio);
   const heights = trees.flatMap((tree) => tree.heightM ?? []);
@@ -346,7 +377,7 @@ export function surveySums(
   const all = plots.length === 0 ? null : groupSums(whole, 0, sampled);
   const diameters = plots.flatMap(({ shape, trees: own }, index) =>
     own.filter(hasDbh).map((tree) => ({
-      weight: shareOfPlot(weights, index) * (treesPerHa(shape, tree.dbhCm) ?? 0) * countsOf(tree),
+      weight: shareOfPlot(weights, index) * (treesPerHa(shape, readDbhOf(tree)) ?? 0) * countsOf(tree),
       dbhCm: tree.dbhCm,
     })),
   );
@@ -371,12 +402,36 @@ export function surveySums(
       .sort((a, b) => b.basalAreaM2PerHa - a.basalAreaM2PerHa || a.speciesCode.localeCompare(b.speciesCode, 'en')),
     products: productTable(table, sorting.products),
     strata: ownStrata.length < 2 || phased !== null ? [] : strataTable(plots, columns, ownStrata, sampled),
+    singlePlotStrata: single,
+    pooledVariance: pooled && single.length > 0,
+    dead: deadSums(tallied, sorting, ownStrata, pooled),
     volumesMeasured: ratio.measuredTrees,
     volumesByCurve: trees.filter((tree) => tree.byCurve === true && tree.volumeM3 !== null).length,
     volumesFilled: trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 === null).length,
     phases: phased?.told ?? null,
     alone: phased?.told.kind === 'double' && phased.told.problem === null ? aloneOf(tallied, sorting) : null,
   };
+}
+
+function deadSums(
+  tallied: readonly TalliedPlot[],
+  sorting: SortingRules,
+  strata: readonly StratumArea[],
+  pooled: boolean,
+): DeadSums | null {
+  if (!tallied.some(({ trees }) => trees.some(({ dead = false }) => dead))) return null;
+  const plots = onlyTrees(tallied, 'dead').map((plot) => ({
+    ...plot,
+    trees: plot.trees.map(({ dead: _dead, ...tree }) => tree),
+  }));
+  const { stems, stemsPerHa, basalAreaM2PerHa, volumeM3PerHa, classes, species } = surveySums(
+    plots,
+    { ...sorting, products: [] },
+    strata,
+    null,
+    pooled,
+  );
+  return { stems, stemsPerHa, basalAreaM2PerHa, volumeM3PerHa, classes, species };
 }
 
 function aloneOf(plots: readonly TalliedPlot[], sorting: SortingRules): SurveySums['alone'] {

@@ -1,5 +1,6 @@
 import {
-  bootstrapMean,
+  BOOTSTRAP_NARROW_BELOW,
+  bootstrapStratifiedMean,
   plotsNeeded,
   simpleSample,
   stratifiedMean,
@@ -27,11 +28,13 @@ export interface FigureSampling {
   readonly simple: SimpleSample | null;
   /** Every stratum weighing its area. Null where there is one stratum, or why it cannot be told, in words. */
   readonly stratified: Estimated | string | null;
-  /** By drawing the plots again; null for fewer than two. */
+  /** By resampling the plots within their strata; null where a stratum has fewer than two. */
   readonly resampled: Resampled | null;
+  /** The bootstrap interval is too narrow: there are few plots. */
+  readonly resampledTooNarrow: boolean;
   /** How the mean and its error went, plot by plot. */
   readonly steps: readonly SamplingStep[];
-  /** Plots for a 95 % interval of ± 10 %; null where the spread is not known. */
+  /** Plots for a 95 % interval of ± 10 % at the present allocation to strata; null where the spread is not known. */
   readonly plotsForTenPct: number | null;
 }
 
@@ -60,7 +63,17 @@ function stepsOf(values: readonly number[]): SamplingStep[] {
   });
 }
 
-function stratifiedOf(figures: readonly PlotFigure[], strata: readonly StratumSize[]): Estimated | string | null {
+interface StratumFigures {
+  readonly name: string;
+  readonly areaHa: number;
+  readonly values: readonly number[];
+}
+
+/** The plots of each stratum; null where there is one stratum, or why the strata cannot be weighed, in words. */
+function strataOf(
+  figures: readonly PlotFigure[],
+  strata: readonly StratumSize[],
+): readonly StratumFigures[] | string | null {
   if (strata.length < 2) return null;
   const without = strata.find(({ areaHa }) => areaHa === null);
   if (without !== undefined) return `${without.name} has no area: strata cannot be weighed.`;
@@ -70,13 +83,28 @@ function stratifiedOf(figures: readonly PlotFigure[], strata: readonly StratumSi
     values: figures.filter(({ stratumId }) => stratumId === id).map(({ value }) => value),
   }));
   const empty = samples.find(({ values }) => values.length === 0);
-  if (empty !== undefined) return `${empty.name} has no plot yet: its part of the whole is not known.`;
+  return empty === undefined ? samples : `${empty.name} has no plot yet: its part of the whole is not known.`;
+}
+
+function stratifiedOf(samples: readonly StratumFigures[]): Estimated | string {
   const outcome = stratifiedMean(samples.map(({ name, areaHa, values }) => stratumSample(name, areaHa, values)));
   return outcome.ok ? outcome : outcome.message;
 }
 
 /**
- * What the plots of a survey say of a figure per hectare, by simple random sampling, by strata and by drawing again.
+ * Plots for the target error at the present allocation: with n plots the variance of the stratified mean is that of today
+ * times today's plots ÷ n.
+ */
+function plotsForError(stratified: Estimated, plots: number, strata: number): number | null {
+  const { mean, standardError } = stratified;
+  if (standardError === null || standardError === 0 || mean === 0) return null;
+  const cvPct = (100 * standardError * Math.sqrt(plots)) / Math.abs(mean);
+  const needed = plotsNeeded(cvPct, WISHED_PCT, { strata });
+  return needed.ok ? needed.plots : null;
+}
+
+/**
+ * What the plots of a survey say of a figure per hectare: by simple random sampling, by strata, and by the bootstrap.
  *
  * @param random for the drawing; the same source gives the same interval
  */
@@ -87,14 +115,23 @@ export function figureSampling(
 ): FigureSampling {
   const values = figures.map(({ value }) => value);
   const simple = simpleSample(values);
-  const resampled = bootstrapMean(values, random);
-  const cvPct = simple.ok ? simple.cvPct : null;
-  const needed = cvPct === null || cvPct === 0 ? null : plotsNeeded(cvPct, WISHED_PCT);
+  const samples = figures.length === 0 ? null : strataOf(figures, strata);
+  const isStratified = samples !== null && typeof samples !== 'string';
+  const stratified = isStratified ? stratifiedOf(samples) : samples;
+  const area = isStratified ? samples.reduce((sum, { areaHa }) => sum + areaHa, 0) : 1;
+  const resampled = bootstrapStratifiedMean(
+    isStratified
+      ? samples.map(({ areaHa, values: own }) => ({ share: areaHa / area, values: own }))
+      : [{ share: 1, values }],
+    random,
+  );
+  const best = stratified !== null && typeof stratified !== 'string' ? stratified : simple.ok ? simple : null;
   return {
     simple: simple.ok ? simple : null,
-    stratified: figures.length === 0 ? null : stratifiedOf(figures, strata),
+    stratified,
     steps: stepsOf(values),
     resampled: resampled.ok ? resampled : null,
-    plotsForTenPct: needed?.ok === true ? needed.plots : null,
+    resampledTooNarrow: resampled.ok && values.length < BOOTSTRAP_NARROW_BELOW,
+    plotsForTenPct: best === null ? null : plotsForError(best, values.length, isStratified ? strata.length : 1),
   };
 }

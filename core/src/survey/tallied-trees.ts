@@ -70,16 +70,22 @@ export function talliedTrees(
   tree: {
     readonly speciesCode: string;
     readonly diametersCm: readonly number[];
+    /** As read, in the same order; as recorded where left out. */
+    readonly readDiametersCm?: readonly number[] | null | undefined;
     readonly heightM: number | null;
     readonly volumeM3: number | null;
     readonly volumeErrorM3?: number | null | undefined;
     readonly plotId?: string | undefined;
     readonly notes?: TreeNotes | null | undefined;
+    readonly dead?: boolean | undefined;
   },
   filling?: Filling,
 ): TalliedTree[] {
   const { speciesCode, diametersCm, heightM, volumeM3, plotId = '' } = tree;
-  const counts = tree.notes?.counts === undefined ? {} : { counts: tree.notes.counts };
+  const counts = {
+    ...(tree.notes?.counts === undefined ? {} : { counts: tree.notes.counts }),
+    ...(tree.dead === true ? { dead: true } : {}),
+  };
   const guessM3 = tree.notes?.guessM3;
   if (diametersCm.length === 0)
     return [{ speciesCode, dbhCm: null, heightM, volumeM3, ...counts, ...(guessM3 === undefined ? {} : { guessM3 }) }];
@@ -89,7 +95,17 @@ export function talliedTrees(
     // The whole is handed over as it is: dividing by itself would cost its last digit.
     const share = diametersCm.length === 1 ? 1 : basalAreaM2(dbhCm) / whole;
     const guess = guessM3 === undefined ? {} : { guessM3: guessM3 * share };
-    const measured = { speciesCode, dbhCm, heightM: i === 0 ? heightM : null, volumeM3, ...counts, ...guess };
+    const readCm = tree.readDiametersCm?.[i];
+    const asRead = readCm === undefined || readCm === dbhCm ? {} : { readDbhCm: readCm };
+    const measured = {
+      speciesCode,
+      dbhCm,
+      ...asRead,
+      heightM: i === 0 ? heightM : null,
+      volumeM3,
+      ...counts,
+      ...guess,
+    };
     if (volumeM3 === null) {
       const filled =
         filling === undefined || heightM !== null ? null : byCurve({ speciesCode, dbhCm, plotId }, filling);

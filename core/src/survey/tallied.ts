@@ -13,11 +13,15 @@ export interface VolumeError {
 /** What the sums need to know of a tree. */
 export interface TalliedTree {
   readonly speciesCode: string;
-  /** Null while no diameter can be worked out. */
+  /** As recorded; null while no diameter can be worked out. */
   readonly dbhCm: number | null;
+  /** As read, where the rounding rule recorded another one: it decides which trees the plot takes. */
+  readonly readDbhCm?: number | undefined;
   /** As measured. */
   readonly heightM: number | null;
   readonly volumeM3: number | null;
+  /** Dead trees have sums of their own. */
+  readonly dead?: boolean | undefined;
   /** Twice where it stands in for trees beyond the edge; once where left out. */
   readonly counts?: number | undefined;
   /** Height by the curve, where none was measured. */
@@ -47,6 +51,21 @@ export interface StratumArea {
 
 /** Whether its diameter could be worked out. */
 export const hasDbh = (tree: TalliedTree): tree is TalliedTree & { readonly dbhCm: number } => tree.dbhCm !== null;
+
+/** The plots with the live trees alone, or with the dead ones. */
+export const onlyTrees = <P extends TalliedPlot>(plots: readonly P[], condition: 'live' | 'dead'): readonly P[] =>
+  plots.some(({ trees }) => trees.some(({ dead = false }) => dead))
+    ? plots.map((plot) => ({
+        ...plot,
+        trees: plot.trees.filter(({ dead = false }) => dead === (condition === 'dead')),
+      }))
+    : condition === 'live'
+      ? plots
+      : plots.map((plot) => ({ ...plot, trees: [] }));
+
+/** The dbh as read: it gives the expansion factor and the limiting distance. */
+export const readDbhOf = ({ readDbhCm, dbhCm }: Pick<TalliedTree, 'dbhCm' | 'readDbhCm'>): number | null =>
+  readDbhCm ?? dbhCm;
 
 /** How many trees it stands in for. */
 export const countsOf = ({ counts = 1 }: TalliedTree): number => counts;

@@ -3,19 +3,36 @@ export interface ConditionCode {
   /** Two to eight small letters. */
   readonly code: string;
   readonly words: string;
+  /** Whether a tree with the code is dead; that of the common code of the same name where left out, else live. */
+  readonly condition?: Condition | undefined;
 }
+
+export const CONDITIONS = ['live', 'dead'] as const;
+export type Condition = (typeof CONDITIONS)[number];
 
 export const CONDITION_CODE = /^[a-z]{2,8}$/;
 
 /** Codes that a survey begins with. */
 export const COMMON_CONDITIONS: readonly ConditionCode[] = [
-  { code: 'dead', words: 'dead, standing' },
+  { code: 'dead', words: 'dead, standing', condition: 'dead' },
   { code: 'brk', words: 'top broken' },
   { code: 'lean', words: 'leaning' },
   { code: 'rot', words: 'rot seen' },
   { code: 'ivy', words: 'climber on the stem' },
   { code: 'nest', words: 'nest or hollow: keep' },
 ];
+
+/** Whether a tree with this code is live or dead. */
+export const conditionOf = ({ code, condition }: Pick<ConditionCode, 'code' | 'condition'>): Condition =>
+  condition ?? COMMON_CONDITIONS.find((common) => common.code === code)?.condition ?? 'live';
+
+/** The codes of a survey that mark a dead tree. */
+export const deadCodes = (conditions: readonly ConditionCode[]): ReadonlySet<string> =>
+  new Set(conditions.filter((each) => conditionOf(each) === 'dead').map(({ code }) => code));
+
+/** Whether the notes on a tree say that it is dead. */
+export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<string>): boolean =>
+  notes?.conditions?.some((code) => dead.has(code)) ?? false;
 
 /** What is noted of a tree beside its readings. */
 export interface TreeNotes {

@@ -1,7 +1,7 @@
 import { basalAreaM2 } from '../diameter/index.ts';
 import { treesPerHa, type PlotShape } from './plot-shape.ts';
 import { sum } from './statistics.ts';
-import { countsOf, hasDbh, type TalliedPlot, type TalliedTree } from './tallied.ts';
+import { countsOf, hasDbh, readDbhOf, type TalliedPlot, type TalliedTree } from './tallied.ts';
 
 /** What fills in for trees that were not measured whole: ratios of those that were. */
 export interface VolumeRatio {
@@ -13,22 +13,29 @@ export interface VolumeRatio {
   readonly stemsPerM2: number | null;
 }
 
-/** Volume and basal area of the trees of a species that have both. */
+/** Volume and basal area per hectare of the trees of a species that have both. */
 export interface RatioSums {
   readonly trees: number;
   readonly volumeM3: number;
   readonly basalAreaM2: number;
 }
 
-/** The sums that the ratios are made of, by species. Those of some trees can be taken out of those of all. */
-export function ratioSums(trees: readonly TalliedTree[]): Record<string, RatioSums> {
+/**
+ * The sums that the ratios are made of, by species: each tree weighs its expansion factor, so that at an angle-count
+ * point every counted tree has the same weight. Those of some plots can be taken out of those of all.
+ */
+export function ratioSums(plots: readonly TalliedPlot[]): Record<string, RatioSums> {
   const sums: Record<string, { trees: number; volumeM3: number; basalAreaM2: number }> = {};
-  for (const { speciesCode, dbhCm, volumeM3 } of trees) {
-    if (dbhCm === null || volumeM3 === null) continue;
-    const own = (sums[speciesCode] ??= { trees: 0, volumeM3: 0, basalAreaM2: 0 });
-    own.trees += 1;
-    own.volumeM3 += volumeM3;
-    own.basalAreaM2 += basalAreaM2(dbhCm);
+  for (const { shape, trees } of plots) {
+    for (const tree of trees) {
+      const { speciesCode, dbhCm, volumeM3, dead = false } = tree;
+      const factor = (treesPerHa(shape, readDbhOf(tree)) ?? 0) * countsOf(tree);
+      if (dbhCm === null || volumeM3 === null || factor === 0 || dead) continue;
+      const own = (sums[speciesCode] ??= { trees: 0, volumeM3: 0, basalAreaM2: 0 });
+      own.trees += 1;
+      own.volumeM3 += factor * volumeM3;
+      own.basalAreaM2 += factor * basalAreaM2(dbhCm);
+    }
   }
   return sums;
 }
@@ -64,18 +71,23 @@ export function ratiosOf(sums: Readonly<Record<string, RatioSums>>): Pick<Volume
 }
 
 /**
- * Ratio of means of volume to basal area over the trees that have both, per species and pooled.
+ * Ratio of means of volume to basal area over the trees that have both, per species and pooled, each tree weighing its
+ * expansion factor. At angle-count points that is the mean of volume per basal area.
  *
  * Source: Husch, Beers & Kershaw 2003, Forest Mensuration: volume–basal-area ratios.
  */
-export function volumeRatio(trees: readonly TalliedTree[], plots: readonly TalliedPlot[] = []): VolumeRatio {
+export function volumeRatio(plots: readonly TalliedPlot[]): VolumeRatio {
   let measuredTrees = 0;
-  for (const { volumeM3, byCurve } of trees) if (volumeM3 !== null && byCurve !== true) measuredTrees += 1;
+  for (const { trees } of plots)
+    for (const { volumeM3, byCurve } of trees) if (volumeM3 !== null && byCurve !== true) measuredTrees += 1;
   const counted = plots.filter(({ shape }) => shape.kind === 'point').flatMap((plot) => plot.trees.filter(hasDbh));
   return {
-    ...ratiosOf(ratioSums(trees)),
+    ...ratiosOf(ratioSums(plots)),
     measuredTrees,
-    stemsPerM2: counted.length === 0 ? null : sum(counted.map(({ dbhCm }) => 1 / basalAreaM2(dbhCm))) / counted.length,
+    stemsPerM2:
+      counted.length === 0
+        ? null
+        : sum(counted.map((tree) => 1 / basalAreaM2(readDbhOf(tree) ?? tree.dbhCm))) / counted.length,
   };
 }
 
@@ -91,7 +103,7 @@ export interface ExpandedTree {
 export function expandTree(shape: PlotShape, tree: TalliedTree, ratio: VolumeRatio): ExpandedTree {
   const { dbhCm, volumeM3 } = tree;
   const counts = countsOf(tree);
-  const factor = treesPerHa(shape, dbhCm);
+  const factor = treesPerHa(shape, readDbhOf(tree));
   const perBasalArea = ratio.bySpecies.get(tree.speciesCode) ?? ratio.pooled;
   if (dbhCm === null) {
     const basalArea = shape.kind === 'point' ? shape.factorM2PerHa * counts : 0;

@@ -217,7 +217,7 @@ export const plotMapOption =
             ...text,
             formatter: ({ data }: { readonly data: { readonly name: string; readonly value: readonly unknown[] } }) => {
               const value = data.value[2];
-              return `${data.name.replace('plot ', '')}${typeof value === 'number' ? `: ${value.toFixed(0)}` : ''}`;
+              return `${data.name.replace('plot ', '')}${typeof value === 'number' ? ` (${value.toFixed(0)})` : ''}`;
             },
           },
         },

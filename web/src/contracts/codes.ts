@@ -1,7 +1,7 @@
 import 'reflect-metadata';
-import { CONDITION_CODE } from '@arbolito/core/survey';
+import { CONDITION_CODE, CONDITIONS, type Condition } from '@arbolito/core/survey';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { IsLine, IsShaped } from './decorators.ts';
 import { SpeciesDto } from './survey.ts';
 import { ActDto } from './tree.ts';
@@ -12,6 +12,11 @@ export class ConditionDto {
 
   @IsLine(60)
   words!: string;
+
+  /** Live or dead; that of the code before where left out. */
+  @IsOptional()
+  @IsIn(CONDITIONS, { message: `must be one of ${CONDITIONS.join(', ')}` })
+  condition?: Condition;
 }
 
 /** The codes of a survey that has begun, all of them: those that trees carry stay. */

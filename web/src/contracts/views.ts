@@ -153,6 +153,10 @@ export interface TreeView {
   readonly dbh: FigureView | null;
   /** What the sums count: the dbh, or that of every stem where they are kept apart. */
   readonly diametersCm: readonly number[];
+  /** The same as read, before the rounding rule. */
+  readonly readDiametersCm: readonly number[];
+  /** By its condition codes. */
+  readonly dead: boolean;
   readonly height: FigureView | null;
   readonly volume: FigureView | null;
   readonly basalAreaM2: number | null;
@@ -227,12 +231,23 @@ export interface TallyView {
 }
 
 /** What was summed up of a survey. */
+/** What a reader may ask of the sums of a survey. */
+export interface StandOptions {
+  /** Plots that are begun and not finished enter the means. */
+  readonly unfinished: boolean;
+  /** The variance within the other strata stands for that of strata with a single plot. */
+  readonly pooled: boolean;
+}
+
 export interface StandSummary {
   readonly survey: SurveyView;
   readonly plots: readonly (PlotView & { readonly sums: PlotSums | null })[];
   readonly sums: SurveySums;
-  /** Plots that count: those with trees or marked finished. */
+  /** Plots that count: finished or empty ones, and those that have nothing to finish. */
   readonly plotsCounted: number;
+  /** Plots that are begun and not finished, which the means leave out. */
+  readonly plotsLeftOut: readonly string[];
+  readonly options: StandOptions;
   /** Figures of the stand beside its sums. */
   readonly figures: StandFigures;
   /**

@@ -28,6 +28,7 @@ import {
 const SETS = Object.keys(RULE_SETS) as RuleSetId[];
 const WIDTHS = Object.keys(CLASS_WIDTHS) as ClassWidth[];
 const { timber, street, urban, record } = RULE_SETS;
+const DOWN = { ...timber.rules, rounding: 'down-to-class' } as const;
 /** Basal areas go with the square of the diameter. */
 const areaChange = (from: number, to: number): number => (to / from) ** 2 - 1;
 
@@ -99,7 +100,8 @@ describe('products', () => {
 
 describe('a dbh as it is written down', () => {
   it('goes down to the class, stays as read, or takes the girth up: 34.7 cm', () => {
-    expect(recordedDbh(34.7, timber.rules, 'metric').printed).toBe('34');
+    expect(recordedDbh(34.7, DOWN, 'metric').printed).toBe('34');
+    expect(recordedDbh(34.7, timber.rules, 'metric').value).toBe(34.7);
     expect(recordedDbh(34.7, urban.rules, 'metric').printed).toBe('34.7');
     // π × 34.7 = 109.01 cm, up to 110; 110 ÷ π = 35.01
     const up = recordedDbh(34.7, street.rules, 'metric');
@@ -113,7 +115,9 @@ describe('a dbh as it is written down', () => {
 
   it('goes down in inches where the classes are inches', () => {
     // 34.7 cm = 13.66 in
-    expect(recordedDbh(34.7, rulesOfSet('timber', 'imperial'), 'imperial')).toMatchObject({
+    expect(
+      recordedDbh(34.7, { ...rulesOfSet('timber', 'imperial'), rounding: 'down-to-class' }, 'imperial'),
+    ).toMatchObject({
       printed: '13',
       unit: 'in',
     });
@@ -122,7 +126,7 @@ describe('a dbh as it is written down', () => {
   it('is never more than was read where one rounds down, never less where the girth goes up', () => {
     fc.assert(
       fc.property(fc.double({ min: 2, max: 300, noNaN: true }), (dbhCm) => {
-        expect(recordedDbh(dbhCm, timber.rules, 'metric').value).toBeLessThanOrEqual(dbhCm + 1e-9);
+        expect(recordedDbh(dbhCm, DOWN, 'metric').value).toBeLessThanOrEqual(dbhCm + 1e-9);
         expect(recordedDbh(dbhCm, street.rules, 'metric').value).toBeGreaterThanOrEqual(dbhCm - 1e-6);
       }),
     );
@@ -222,21 +226,22 @@ describe('the same tree under two rules', () => {
   } as const;
 
   it('gives two records, each explained: a fork at the ground of 28 and 21 cm on a slope', () => {
-    const forest = treeRecord(fork, timber.rules, 'metric');
+    const forest = treeRecord(fork, DOWN, 'metric');
     const town = treeRecord(fork, street.rules, 'metric');
     expect(forest).toMatchObject({
       point: '1.30 m, uphill side',
       stems: '2 separate stems',
       dbh: '34 cm',
-      // π ÷ 40 000 × (28² + 21²)
-      basalArea: '0.0962 m²',
+      // π ÷ 40 000 × 34²: 5.6 % less than of 28² + 21²
+      basalArea: '0.0908 m²',
     });
     expect(town).toMatchObject({
       point: '1.37 m, middle of the slope',
       stems: '2 separate trees',
       // Girths 87.96 and 65.97 up to 88 and 66 cm.
       dbh: '28.0 · 21.0 cm',
-      basalArea: '0.0962 m²',
+      // (88² + 66²) ÷ (40 000 π)
+      basalArea: '0.0963 m²',
     });
     expect(forest.explained.join(' ')).toContain('root of the sum of squares');
     expect(forest.explained.join(' ')).toContain('35.0 cm down to 34 cm');
@@ -258,9 +263,9 @@ describe('the same tree under two rules', () => {
   });
 
   it('lists what a change of the rules does to it, and nothing where it does nothing', () => {
-    expect(recordChanges(fork, timber.rules, { ...timber.rules, severalStems: 'largest' }, 'metric')).toEqual([
+    expect(recordChanges(fork, DOWN, { ...DOWN, severalStems: 'largest' }, 'metric')).toEqual([
       'dbh: 34 cm → 28 cm',
-      'basal area: 0.0962 m² → 0.0616 m²',
+      'basal area: 0.0908 m² → 0.0616 m²',
     ]);
     expect(recordChanges(fork, timber.rules, { ...timber.rules, climber: 'pulled-tight' }, 'metric')).toEqual([]);
     const plain = { taped: PLAIN_TREE, stemsCm: [30] };

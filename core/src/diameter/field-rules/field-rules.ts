@@ -51,7 +51,7 @@ export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
       forkAtGround: 'separate',
       forkBelowBreastHeight: 'separate',
       climber: 'removed-or-passed',
-      rounding: 'down-to-class',
+      rounding: 'to-graduation',
       severalStems: 'root-sum-of-squares',
       twoFaces: 'arithmetic',
       pointBy: 'measured',
@@ -290,8 +290,14 @@ export const DECISIONS: {
   rounding: {
     label: 'Rounding',
     choices: {
-      'down-to-class': { words: 'down to the class', why: 'Conservative: never more wood than there is.' },
-      'to-graduation': { words: 'to the graduation of the instrument', why: 'Growth shows in millimetres.' },
+      'down-to-class': {
+        words: 'down to the class',
+        why: 'Reads low: about 6 % of the basal area is lost with classes of 2 cm.',
+      },
+      'to-graduation': {
+        words: 'to the graduation of the instrument',
+        why: 'No bias, and growth shows in millimetres.',
+      },
       'girth-up': { words: 'girth up to the next unit', why: 'One rule for all hands.' },
     },
   },

@@ -43,5 +43,5 @@ export {
   type RuleSet,
   type RuleSetId,
 } from './field-rules.ts';
-export { recordedDbh, type RecordedDbh } from './recorded-dbh.ts';
+export { recordedDbh, recordedEstimate, type RecordedDbh } from './recorded-dbh.ts';
 export { PLAIN_TREE, printPoint, recordChanges, treeRecord, type ReadTree, type TreeRecord } from './tree-record.ts';

@@ -1,4 +1,5 @@
 import { convert, printRounded, type UnitSystem } from '../../quantity/index.ts';
+import { basalAreaM2 } from '../basal-area.ts';
 import { combineStems, STEMS_RULES } from '../several-stems.ts';
 import { whereToTape, type TapedTree, type TapePoint } from '../where-to-tape/index.ts';
 import type { FieldRules } from './field-rules.ts';
@@ -61,7 +62,10 @@ export function treeRecord({ taped, stemsCm }: ReadTree, rules: FieldRules, syst
     point,
     stems,
     dbh: `${written.map(({ printed }) => printed).join(' · ')} ${written[0]?.unit ?? ''}`,
-    basalArea: printArea(combined.basalAreaM2, system),
+    basalArea: printArea(
+      written.reduce((total, { value, unit }) => total + basalAreaM2(convert(value, unit, 'cm')), 0),
+      system,
+    ),
     explained: [...answer.sentences, ...several, ...written.map(({ words }) => `Written down: ${words}.`)],
   };
 }

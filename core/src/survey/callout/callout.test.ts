@@ -358,8 +358,13 @@ describe('a tree from its line', () => {
       fieldRules: RULE_SETS.street.rules,
     });
     expect(apart.dbh).toBeNull();
-    expect(apart.diametersCm).toEqual([28, 21]);
-    const tallied = talliedTrees({ speciesCode: 'ch', diametersCm: apart.diametersCm, heightM: 19.5, volumeM3: 1 });
+    expect(apart.readDiametersCm).toEqual([28, 21]);
+    // The street set records girths up to the next cm: 87.96 → 88, 65.97 → 66.
+    expect(apart.diametersCm.map((dbhCm) => dbhCm * Math.PI)).toEqual([
+      expect.closeTo(88, 9) as number,
+      expect.closeTo(66, 9) as number,
+    ]);
+    const tallied = talliedTrees({ speciesCode: 'ch', diametersCm: [28, 21], heightM: 19.5, volumeM3: 1 });
     expect(tallied.map(({ dbhCm, heightM }) => [dbhCm, heightM])).toEqual([
       [28, 19.5],
       [21, null],

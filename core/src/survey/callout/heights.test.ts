@@ -44,7 +44,7 @@ describe('vertical distances by laser', () => {
       { key: 'mark', value: 1 },
     ].map((each) => ({ ...each, measure: 'height' as const, methodId: 'height.laser-verticals', unit: 'm' as const }));
     const draft = draftOf({ tag: '1', speciesCode: 'sp', readings });
-    expect(draft.height.entries['down']?.text).toBe('10');
+    expect(draft.height.entries.down?.text).toBe('10');
     const { height } = reckonTree(draft, settings);
     expect(height?.ok === true ? height.estimate.value : null).toBe(51);
   });

@@ -63,6 +63,8 @@ const treeView = (id: string, tag: string, speciesCode: string, readings: readon
   crownLengthM: null,
   lastVisit: null,
   diametersCm: [],
+  readDiametersCm: [],
+  dead: false,
   dbh: null,
   height: null,
   volume: null,

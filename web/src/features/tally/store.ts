@@ -6,6 +6,8 @@ import type { CurveSums } from '@arbolito/core/height';
 import type { KitAtHand } from '@arbolito/core/kit';
 import {
   asksHeight,
+  deadCodes,
+  isDead,
   isDrawn,
   besideOf,
   besideTheLine,
@@ -164,6 +166,8 @@ function figuresOf(row: Row, plotId: string, settings: TallySettings, known: Tre
       {
         speciesCode: row.draft.speciesCode,
         diametersCm: reckoned.diametersCm,
+        readDiametersCm: reckoned.readDiametersCm,
+        dead: isDead(row.draft.notes, deadCodes(settings.design.conditions)),
         heightM: reckoned.height === null ? null : (estimateOf(reckoned.height)?.value ?? null),
         volumeM3: reckoned.volume?.value ?? null,
         plotId,
@@ -181,7 +185,7 @@ const nextTagOf = (rows: readonly Row[]): string => {
 
 /** Volume per basal area of this plot’s own trees; of the other plots where it has none of a species. */
 function ratioWith(own: readonly TalliedTree[], { shape }: PlotView, elsewhere: Elsewhere): VolumeRatio {
-  const here = volumeRatio(own, [{ shape, trees: own }]);
+  const here = volumeRatio([{ shape, trees: own }]);
   return {
     ...here,
     bySpecies: new Map([...Object.entries(elsewhere.bySpecies), ...here.bySpecies]),
@@ -241,7 +245,7 @@ function hintsOf(
   const name = settings.species.find(({ code }) => code === draft.speciesCode)?.name;
   const isNew =
     name !== undefined && others.length > 0 && others.every(({ row }) => row.draft.speciesCode !== draft.speciesCode);
-  const dbhCm = preview.dbh?.value ?? null;
+  const dbhCm = preview.readDiametersCm[0] ?? null;
   const limitM = reachM(plot.shape, dbhCm);
   const { awayM } = draft.notes ?? {};
   const place = figures.findIndex(({ row }) => row.id === selected);
@@ -298,7 +302,8 @@ export function tallyStore(start: TallyStart): TallyStore {
     const figures = state.rows.map(figured);
     const parsed = parseCallout(state.line, context);
     const own = figures.flatMap(({ tallied }) => tallied);
-    const preview = reckonTree(parsed.draft, settings, knownOf(parsed.draft, start));
+    // With the errors of the kit, as the tree is kept: preview and record show the same figures.
+    const preview = reckonTree(withKitErrors(parsed.draft, settings.kit), settings, knownOf(parsed.draft, start));
     return {
       ...state,
       hints: hintsOf(parsed.draft, preview, figures, state, start),

@@ -3,12 +3,17 @@ import { endpoint, otherMethods, queryId } from '../../server/endpoint.ts';
 import { fileOf } from '../../server/report/csv.ts';
 import { reportPdf } from '../../server/report/pdf.ts';
 import { readParts, readUnits } from '../../server/report/read-wishes.ts';
+import { readStandOptions } from '../../server/summary/options.ts';
 import { withParts } from '../../server/report/report.ts';
 
 /** The report of a survey as PDF: `?survey=` its identifier, `&units=` metric or imperial, `&part=` what is wanted. */
 export const GET = endpoint(async (context) => {
   const survey = await services().surveys.get(queryId(context, 'survey'));
-  const whole = await services().report.get(survey.id, readUnits(context.url, survey.unitSystem));
+  const whole = await services().report.get(
+    survey.id,
+    readUnits(context.url, survey.unitSystem),
+    readStandOptions(context.url),
+  );
   const report = withParts(whole, readParts(context.url, whole));
   const files = await services().report.photosOf(report);
   return fileOf(await reportPdf(report, files), 'application/pdf', `${report.title}-${report.subtitle}.pdf`);

@@ -2,13 +2,18 @@ import { services } from '../../server/compose.ts';
 import { endpoint, otherMethods, queryId } from '../../server/endpoint.ts';
 import { fileOf } from '../../server/report/csv.ts';
 import { readParts, readUnits } from '../../server/report/read-wishes.ts';
+import { readStandOptions } from '../../server/summary/options.ts';
 import { withParts } from '../../server/report/report.ts';
 import { reportXlsx } from '../../server/report/xlsx.ts';
 
 /** The report of a survey as a workbook: `?survey=` its identifier, `&units=` metric or imperial, `&part=` what is wanted. */
 export const GET = endpoint(async (context) => {
   const survey = await services().surveys.get(queryId(context, 'survey'));
-  const whole = await services().report.get(survey.id, readUnits(context.url, survey.unitSystem));
+  const whole = await services().report.get(
+    survey.id,
+    readUnits(context.url, survey.unitSystem),
+    readStandOptions(context.url),
+  );
   const report = withParts(whole, readParts(context.url, whole));
   return fileOf(
     await reportXlsx(report),

@@ -21,7 +21,8 @@ describe('codes of a survey that has begun', () => {
     const { status, body: after } = await api<SurveyView>('POST', `/api/surveys/${survey.id}/codes`, body);
     expect(status).toBe(200);
     expect(after.species.map(({ code }) => code)).toEqual(['sp', 'bt', 'rb']);
-    expect(after.design).toEqual({ ...USUAL_DESIGN, conditions: [DEAD, FUNGI] });
+    // Renamed or sent without it, a code stays live or dead.
+    expect(after.design).toEqual({ ...USUAL_DESIGN, conditions: [{ ...DEAD, condition: 'dead' }, FUNGI] });
     const line = {
       ...act(),
       madeAt: undefined,

@@ -1,3 +1,4 @@
+import type { ConditionCode } from '@arbolito/core/survey';
 import type { CodesDto } from '../../contracts/codes.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
@@ -25,12 +26,18 @@ const missing = (
       detail: `Trees of this survey carry “${code}”: it can be named otherwise, not left out.`,
     }));
 
+/** A code that is renamed stays live or dead, unless it is said otherwise. */
+const withCondition = (code: ConditionCode, before: readonly ConditionCode[]): ConditionCode => {
+  const condition = code.condition ?? before.find((each) => each.code === code.code)?.condition;
+  return { code: code.code, words: code.words, ...(condition === undefined ? {} : { condition }) };
+};
+
 export const codesService = (store: TreeStore, surveys: Pick<SurveyService, 'get'>): CodesService => ({
   change: async (surveyId, { species, conditions, ...act }) => {
     const before = await surveys.get(surveyId);
     const after: Codes = {
       species: species.map((kind) => ({ ...kind })),
-      conditions: conditions.map((condition) => ({ ...condition })),
+      conditions: conditions.map((code) => withCondition(code, before.design.conditions)),
     };
     const digest = digestOf({ surveyId, act, after });
     await store.atOnce(async (repository, tx) => {

@@ -445,6 +445,8 @@ export const treeFigures = pgTable(
     surveyId: uuid('survey_id').notNull(),
     stamp: text('stamp').notNull(),
     diametersCm: doublePrecision('diameters_cm').array().notNull(),
+    /** As read, where the rounding rule records others. */
+    readDiametersCm: doublePrecision('read_diameters_cm').array(),
     dbhCm: doublePrecision('dbh_cm'),
     heightM: doublePrecision('height_m'),
     volumeM3: doublePrecision('volume_m3'),
@@ -466,7 +468,9 @@ export const surveyFigures = pgTable(
     surveyId: uuid('survey_id')
       .notNull()
       .references(() => surveys.id),
-    name: text('name', { enum: ['sums', 'work-list'] }).notNull(),
+    name: text('name', {
+      enum: ['sums', 'sums-unfinished', 'sums-pooled', 'sums-unfinished-pooled', 'work-list'],
+    }).notNull(),
     stamp: text('stamp').notNull(),
     value: json('value').notNull(),
     madeAt: moment('made_at').notNull().defaultNow(),

@@ -42,16 +42,19 @@ describe('the demo forest', () => {
     // Every tree is worth 10 ft²/ac, whatever its dbh: by hand from the tallies.
     const perAcre = body.survey.strata.map(({ id }) => {
       const own = body.plots.filter(({ stratumId, sums }) => stratumId === id && sums !== null);
-      return (10 * own.reduce((sum, { trees }) => sum + trees, 0)) / own.length;
+      return (10 * own.reduce((sum, { sums }) => sum + (sums?.stems ?? 0), 0)) / own.length;
     });
     const mean = ((perAcre[0] ?? NaN) * 22 + (perAcre[1] ?? NaN) * 40) / 62;
     expect((body.sums.basalAreaM2PerHa?.mean ?? NaN) / 0.2295684).toBeCloseTo(mean, 1);
   });
 
-  it('has eighteen plots, eight of them walked, and figures that a forester would believe', async () => {
-    const { plots, plotsCounted, sums } = await summary();
+  it('has eighteen plots, eight of them finished and one begun, and figures that a forester would believe', async () => {
+    const { plots, plotsCounted, plotsLeftOut, sums } = await summary();
     expect(plots).toHaveLength(18);
     expect(plotsCounted).toBe(8);
+    expect(plotsLeftOut).toHaveLength(1);
+    // Every stratum has two finished plots: the error is known.
+    expect(sums.stemsPerHa?.standardError).toBeGreaterThan(0);
     const inside = (value: number | null | undefined, low: number, high: number) => {
       expect(value).toBeGreaterThan(low);
       expect(value).toBeLessThan(high);

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { ImportDone, ImportPreview } from '../../contracts/exchange.ts';
 import type { PlotView, ProblemView, SurveySummary, TreePageView, TreeView } from '../../contracts/views.ts';
 import { api, send, useTestDatabase, type Answer } from '../testing/api.ts';
-import { act, dbhReading, knownHeight, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { act, dbhReading, finishPlot, knownHeight, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
 
@@ -101,6 +101,8 @@ describe('a file of trees', () => {
       const readings = [dbhReading(dbh), ...(heightM === null ? [] : [knownHeight(heightM)])];
       await api('POST', '/api/trees', newTree(called.plot.id, tag, { speciesCode, readings }));
     }
+    await finishPlot(plot.id);
+    await finishPlot(called.plot.id);
     const sumsOf = async (id: string) => (await api<SurveySummary>('GET', `/api/surveys/${id}/summary`)).body.sums;
     const { stems, basalAreaM2PerHa, volumeM3PerHa, quadraticMeanDiameterCm } = await sumsOf(survey.id);
     expect({ stems, basalAreaM2PerHa, volumeM3PerHa, quadraticMeanDiameterCm }).toEqual(
@@ -147,7 +149,8 @@ describe('a file of trees', () => {
   });
 
   it('of five thousand trees goes through in parts, and one wrong row at its end takes all back', async () => {
-    const { survey } = await surveyWithPlot();
+    const { survey, plot } = await surveyWithPlot();
+    await finishPlot(plot.id);
     const rows = Array.from({ length: 5000 }, (_, i) => `1,${String(i + 1)},sp,${String(10 + (i % 50))}`);
     const head = 'plot,tag,species,dbh';
     const broken = await file(survey.id, [head, ...rows, '1,5001,sp,x'].join('\n'), { id: uuid() });

@@ -77,6 +77,9 @@ const figureLine = (figures: FigureToKeep): string =>
     figures.volumeErrorM3 ?? null,
     figures.inDoubt ? 't' : 'f',
     figures.outside ? 't' : 'f',
+    figures.readDiametersCm === null || figures.readDiametersCm === undefined
+      ? null
+      : `{${figures.readDiametersCm.join(',')}}`,
     figures.findings === null || figures.findings === undefined ? null : JSON.stringify(figures.findings),
   ]);
 
@@ -162,7 +165,7 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
       await copy(
         client,
         'tree_figure',
-        'tree_id, survey_id, stamp, diameters_cm, dbh_cm, height_m, volume_m3, volume_error_m3, in_doubt, outside, findings',
+        'tree_id, survey_id, stamp, diameters_cm, dbh_cm, height_m, volume_m3, volume_error_m3, in_doubt, outside, read_diameters_cm, findings',
         parts.figure,
       );
     }

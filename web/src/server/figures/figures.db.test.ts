@@ -1,7 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { findMethod } from '@arbolito/core/registry';
 import type { SurveySummary } from '../../contracts/views.ts';
-import { api, useTestDatabase } from '../testing/api.ts';
-import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { services } from '../compose.ts';
+import { api, send, useTestDatabase } from '../testing/api.ts';
+import { act, dbhReading, finishPlot, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
 
@@ -13,6 +15,7 @@ describe('figures that are kept for speed', () => {
     const { survey, plot } = await surveyWithPlot();
     const tree = newTree(plot.id, '1', { readings: [dbhReading(40), ...sights(80, -6, 25)] });
     await api('POST', '/api/trees', tree);
+    await finishPlot(plot.id);
     return { survey, plot, tree };
   };
   /** 20 trees a hectare of π d² ÷ 4. */
@@ -82,5 +85,67 @@ describe('figures that are kept for speed', () => {
       sumsOf(survey.id),
     ]);
     expect((await sumsOf(survey.id)).stems).toBe(9);
+  });
+
+  it('change on every page, report and file when a method changes', async () => {
+    const { survey } = await made();
+    const read = async () => {
+      const { summary, surveys, report } = services();
+      const page = await summary.atHand(await surveys.get(survey.id));
+      const csv = await send(new Request(`http://test/api/surveys/${survey.id}/tables?name=totals`));
+      const paper = (await report.get(survey.id)).parts.find(({ id }) => id === 'totals');
+      return {
+        page: page?.value.sums.meanHeightM,
+        api: (await sumsOf(survey.id)).meanHeightM,
+        csv: await csv.text(),
+        paper: JSON.stringify(paper),
+      };
+    };
+    const before = await read();
+    expect(before.page).toBeCloseTo(21.5, 9);
+    const method = findMethod('height.two-angles');
+    if (method === null) throw new Error('no method');
+    const { compute, description } = method;
+    // Another version of the method: every height is a tenth taller.
+    Object.assign(method, {
+      description: { ...description, version: description.version + 1 },
+      compute: (...[readings, book, context]: Parameters<typeof compute>) => {
+        const term = compute(readings, book, context);
+        return { ...term, exact: term.exact * 1.1, printed: term.printed * 1.1 };
+      },
+    });
+    try {
+      const after = await read();
+      expect(after.page).toBeCloseTo(23.65, 9);
+      expect(after.api).toBeCloseTo(23.65, 9);
+      expect(after.csv).not.toBe(before.csv);
+      expect(after.paper).not.toBe(before.paper);
+    } finally {
+      Object.assign(method, { compute, description });
+    }
+    expect(await read()).toEqual(before);
+  });
+
+  it('leave dead trees and unfinished plots out, and take them in where that is asked for', async () => {
+    const { survey, plot } = await made();
+    await api(
+      'POST',
+      '/api/trees',
+      newTree(plot.id, '2', { readings: [dbhReading(30)], notes: { conditions: ['dead'] } }),
+    );
+    const begun = newPlot(survey, '2');
+    await api('POST', '/api/plots', begun);
+    await api('POST', '/api/trees', newTree(begun.id, '1', { readings: [dbhReading(20)] }));
+    const { body: own } = await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`);
+    expect(own.sums.basalAreaM2PerHa?.mean).toBeCloseTo(basalAreaOf(40), 9);
+    expect(own.sums.dead?.basalAreaM2PerHa?.mean).toBeCloseTo(basalAreaOf(30), 9);
+    expect(own.plotsLeftOut).toEqual([begun.id]);
+    // The plot itself shows what it has.
+    expect(own.plots.find(({ id }) => id === begun.id)?.sums?.stemsPerHa).toBe(20);
+    const { body: all } = await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary?unfinished=1`);
+    expect(all.plotsLeftOut).toEqual([]);
+    expect(all.sums.basalAreaM2PerHa?.mean).toBeCloseTo((basalAreaOf(40) + basalAreaOf(20)) / 2, 9);
+    const tables = (await api<readonly { id: string }[]>('GET', `/api/surveys/${survey.id}/tables`)).body;
+    expect(tables.map(({ id }) => id)).toContain('dead');
   });
 });

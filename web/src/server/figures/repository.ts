@@ -1,6 +1,6 @@
 import { and, asc, count, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import pg from 'pg';
-import type { TreeNotes } from '@arbolito/core/survey';
+import { isDead, type TreeNotes } from '@arbolito/core/survey';
 import type { TreeView } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
 import { plots, treeFigures, trees } from '../database/schema.ts';
@@ -12,6 +12,10 @@ export interface SummedRow {
   readonly speciesCode: string;
   readonly notes: TreeNotes | null;
   readonly diametersCm: readonly number[];
+  /** As read, where the rounding rule records others. */
+  readonly readDiametersCm: readonly number[] | null;
+  /** By its condition codes. */
+  readonly dead: boolean;
   readonly dbhCm: number | null;
   readonly heightM: number | null;
   readonly volumeM3: number | null;
@@ -32,6 +36,13 @@ export type DoubtfulTree = Pick<FigureRow, 'treeId' | 'plotId' | 'tag'> & { read
 
 export type FigureToKeep = typeof treeFigures.$inferInsert;
 
+/** Whose figures are asked for: a survey, the stamp under which they count, and its codes of dead trees. */
+export interface FiguresOf {
+  readonly surveyId: string;
+  readonly stamp: string;
+  readonly deadCodes: ReadonlySet<string>;
+}
+
 /** All SQL of figures that are kept for speed. */
 export interface FigureRepository {
   /** Trees of a survey whose figures are not there under the stamp. */
@@ -40,9 +51,9 @@ export interface FigureRepository {
   readonly doubtful: (surveyId: string, stamp: string) => Promise<DoubtfulTree[]>;
   readonly countTrees: (surveyId: string) => Promise<number>;
   /** Each as it is read, made into what is wanted of it: the rows themselves need no room. */
-  readonly list: <T>(surveyId: string, stamp: string, of: (row: FigureRow) => T) => Promise<T[]>;
+  readonly list: <T>(of: FiguresOf, make: (row: FigureRow) => T) => Promise<T[]>;
   /** The same without names: half as large. */
-  readonly listSummed: (surveyId: string, stamp: string) => Promise<SummedRow[]>;
+  readonly listSummed: (of: FiguresOf) => Promise<SummedRow[]>;
   /** Keeps figures as part of the transaction that worked them out. */
   readonly keep: (tx: Queryable, rows: readonly FigureToKeep[]) => Promise<void>;
   /** Rises with every change of a survey's plots and trees; as text, for a stamp. */
@@ -73,7 +84,7 @@ export const forgetPlot = async (tx: Queryable, plotId: string): Promise<void> =
 
 const SUMMED_COLUMNS = `
   t.plot_id, t.species_code, o.notes, array_to_string(f.diameters_cm, ','), f.dbh_cm, f.height_m, f.volume_m3,
-  f.volume_error_m3, f.in_doubt, f.outside`;
+  f.volume_error_m3, f.in_doubt, f.outside, array_to_string(f.read_diameters_cm, ',')`;
 const NAMED_COLUMNS = `${SUMMED_COLUMNS}, t.id, t.tag, o.observer, f.findings`;
 
 const figuresQuery = (columns: string, surveyId: string, stamp: string): string => `
@@ -99,13 +110,22 @@ function interned(): (text: string | null | undefined) => string {
 const numberOf = (text: string | null | undefined): number | null =>
   text === null || text === undefined ? null : Number(text);
 
-function summedRowOf(row: TextRow, one: (text: string | null | undefined) => string): SummedRow {
-  const [plotId, speciesCode, notes, diameters, dbh, height, volume, volumeError, inDoubt, outside] = row;
+const numbersOf = (text: string): number[] => text.split(',').map(Number);
+
+function summedRowOf(
+  row: TextRow,
+  one: (text: string | null | undefined) => string,
+  deadCodes: ReadonlySet<string>,
+): SummedRow {
+  const [plotId, speciesCode, noted, diameters, dbh, height, volume, volumeError, inDoubt, outside, asRead] = row;
+  const notes = noted === null || noted === undefined ? null : (JSON.parse(noted) as TreeNotes);
   return {
     plotId: one(plotId),
     speciesCode: one(speciesCode),
-    notes: notes === null || notes === undefined ? null : (JSON.parse(notes) as TreeNotes),
-    diametersCm: (diameters ?? '') === '' ? [] : (diameters ?? '').split(',').map(Number),
+    notes,
+    dead: isDead(notes, deadCodes),
+    diametersCm: (diameters ?? '') === '' ? [] : numbersOf(diameters ?? ''),
+    readDiametersCm: (asRead ?? '') === '' ? null : numbersOf(asRead ?? ''),
     dbhCm: numberOf(dbh),
     heightM: numberOf(height),
     volumeM3: numberOf(volume),
@@ -115,13 +135,17 @@ function summedRowOf(row: TextRow, one: (text: string | null | undefined) => str
   };
 }
 
-function figureRowOf(row: TextRow, one: (text: string | null | undefined) => string): FigureRow {
-  const findings = row[13] ?? null;
+function figureRowOf(
+  row: TextRow,
+  one: (text: string | null | undefined) => string,
+  deadCodes: ReadonlySet<string>,
+): FigureRow {
+  const findings = row[14] ?? null;
   return {
-    ...summedRowOf(row, one),
-    treeId: ownText(row[10]),
-    tag: ownText(row[11]),
-    observer: one(row[12]),
+    ...summedRowOf(row, one, deadCodes),
+    treeId: ownText(row[11]),
+    tag: ownText(row[12]),
+    observer: one(row[13]),
     findings: findings === null ? null : (JSON.parse(findings) as TreeView['findings']),
   };
 }
@@ -164,9 +188,10 @@ export function figureRepository(database: Database): FigureRepository {
         .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
       return row?.rows ?? 0;
     },
-    list: (surveyId, stamp, of) =>
-      rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp), (row, one) => of(figureRowOf(row, one))),
-    listSummed: (surveyId, stamp) => rowsOf(figuresQuery(SUMMED_COLUMNS, surveyId, stamp), summedRowOf),
+    list: ({ surveyId, stamp, deadCodes }, make) =>
+      rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp), (row, one) => make(figureRowOf(row, one, deadCodes))),
+    listSummed: ({ surveyId, stamp, deadCodes }) =>
+      rowsOf(figuresQuery(SUMMED_COLUMNS, surveyId, stamp), (row, one) => summedRowOf(row, one, deadCodes)),
     keep: async (tx, rows) => {
       if (rows.length === 0) return;
       await tx
@@ -177,6 +202,7 @@ export function figureRepository(database: Database): FigureRepository {
           set: {
             stamp: sql`excluded.stamp`,
             diametersCm: sql`excluded.diameters_cm`,
+            readDiametersCm: sql`excluded.read_diameters_cm`,
             dbhCm: sql`excluded.dbh_cm`,
             heightM: sql`excluded.height_m`,
             volumeM3: sql`excluded.volume_m3`,

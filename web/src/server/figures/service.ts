@@ -1,13 +1,13 @@
 import { standCurves } from '@arbolito/core/curve';
 import { curveSums, type CurveSums } from '@arbolito/core/height';
-import type { Filling } from '@arbolito/core/survey';
+import { deadCodes, type Filling } from '@arbolito/core/survey';
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
-import { digestOf } from '../digest.ts';
+import { resultsKey } from '../results-key.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { reckonRow, settingsOf, type TreeParts } from '../trees/reckon.ts';
 import type { TreeRow } from '../trees/repository.ts';
 import type { TreeService } from '../trees/service.ts';
-import type { DoubtfulTree, FigureRepository, FigureRow, FigureToKeep, SummedRow } from './repository.ts';
+import type { DoubtfulTree, FigureRepository, FigureRow, FiguresOf, FigureToKeep, SummedRow } from './repository.ts';
 
 export interface FigureService {
   /** Everything beside the trees' own record that their figures hang on. */
@@ -42,8 +42,6 @@ interface Dependencies {
   readonly trees: Pick<TreeService, 'partsOf'>;
 }
 
-/** Raised whenever the same readings would give other figures: what was kept before is worked out anew. */
-const VERSION = 2;
 /** Trees that are worked out at a time; in between others get their turn. */
 const AT_A_TIME = 500;
 /** Trees of one species and one size are many in a large survey; beyond so many sizes a memory costs more than it saves. */
@@ -53,14 +51,17 @@ const isDoubt = ({ severity }: { readonly severity: string }): boolean => severi
 
 type TreeFigures = Omit<
   FigureRow,
-  'treeId' | 'plotId' | 'tag' | 'speciesCode' | 'observer' | 'notes' | 'diametersCm'
-> & { readonly diametersCm: number[] };
+  'treeId' | 'plotId' | 'tag' | 'speciesCode' | 'observer' | 'notes' | 'dead' | 'diametersCm' | 'readDiametersCm'
+> & { readonly diametersCm: number[]; readonly readDiametersCm: number[] | null };
 
 /** What of a tree the sums ask for. */
 const figuresOf = (view: TreeView): TreeFigures => {
   const doubts = view.findings.filter(isDoubt);
   return {
     diametersCm: [...view.diametersCm],
+    readDiametersCm: view.diametersCm.every((dbhCm, i) => dbhCm === view.readDiametersCm[i])
+      ? null
+      : [...view.readDiametersCm],
     dbhCm: view.dbh?.value ?? null,
     heightM: view.height?.value ?? null,
     volumeM3: view.volume?.value ?? null,
@@ -101,8 +102,7 @@ export function figureService({ repository, surveys, trees }: Dependencies): Fig
     const previous = previousSurveyId === null ? null : await surveys.get(previousSurveyId);
     const before =
       previous === null ? null : { settings: settingsOf(previous), revision: await repository.revisionOf(previous.id) };
-    return digestOf({
-      version: VERSION,
+    return resultsKey({
       id,
       settings: settingsOf(survey),
       species,
@@ -128,13 +128,18 @@ export function figureService({ repository, surveys, trees }: Dependencies): Fig
     }
     return stamp;
   };
+  const figuresOfSurvey = async (survey: SurveyView): Promise<FiguresOf> => ({
+    surveyId: survey.id,
+    stamp: await complete(survey),
+    deadCodes: deadCodes(survey.design.conditions),
+  });
   return {
     stampOf,
     revisionOf: repository.revisionOf,
     countTrees: repository.countTrees,
     doubtful: async (survey) => repository.doubtful(survey.id, await stampOf(survey)),
-    list: async (survey, of) => repository.list(survey.id, await complete(survey), of),
-    listSummed: async (survey) => repository.listSummed(survey.id, await complete(survey)),
+    list: async (survey, of) => repository.list(await figuresOfSurvey(survey), of),
+    listSummed: async (survey) => repository.listSummed(await figuresOfSurvey(survey)),
     countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
     plainMaker: async (survey) => {
       if (survey.previousSurveyId !== null) return null;
@@ -146,15 +151,15 @@ export function figureService({ repository, surveys, trees }: Dependencies): Fig
 
 /** A tree as the sums know it, from its view. */
 export const figureRowOf = (view: TreeView): FigureRow => {
-  const { id: treeId, plotId, tag, speciesCode, observer, notes } = view;
-  return { treeId, plotId, tag, speciesCode, observer, notes, ...figuresOf(view) };
+  const { id: treeId, plotId, tag, speciesCode, observer, notes, dead } = view;
+  return { treeId, plotId, tag, speciesCode, observer, notes, dead, ...figuresOf(view) };
 };
 
 /** What fills in for heights that were not measured: curves through the trees that are beyond doubt. */
 export function fillingOfFigures(survey: SurveyView, rows: readonly SummedRow[]): Filling {
   const { formFactor, volumes } = settingsOf(survey);
-  const measured = rows.flatMap(({ dbhCm, heightM, inDoubt, speciesCode, plotId }) =>
-    dbhCm === null || heightM === null || inDoubt ? [] : [{ dbhCm, heightM, speciesCode, plotId }],
+  const measured = rows.flatMap(({ dbhCm, heightM, inDoubt, dead, speciesCode, plotId }) =>
+    dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM, speciesCode, plotId }],
   );
   return { curves: standCurves(measured), volumes, formFactor };
 }
@@ -166,8 +171,8 @@ export function judgingCurves(rows: readonly SummedRow[]): Record<string, CurveS
     codes.map((code) => [
       code,
       curveSums(
-        rows.flatMap(({ speciesCode, dbhCm, heightM, inDoubt }) =>
-          speciesCode !== code || dbhCm === null || heightM === null || inDoubt ? [] : [{ dbhCm, heightM }],
+        rows.flatMap(({ speciesCode, dbhCm, heightM, inDoubt, dead }) =>
+          speciesCode !== code || dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM }],
         ),
       ),
     ]),

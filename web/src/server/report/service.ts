@@ -1,4 +1,5 @@
 import type { UnitSystem } from '@arbolito/core/quantity';
+import type { StandOptions } from '../../contracts/views.ts';
 import type { CheckService } from '../checks/service.ts';
 import type { KitService } from '../kit/service.ts';
 import type { PhotoFile } from '../photos/repository.ts';
@@ -10,7 +11,7 @@ import { reportOf, type Report } from './report.ts';
 
 export interface ReportService {
   /** The report of a survey, in its own units or in those that are asked for. */
-  readonly get: (surveyId: string, system?: UnitSystem) => Promise<Report>;
+  readonly get: (surveyId: string, system?: UnitSystem, options?: StandOptions) => Promise<Report>;
   /** The photos of a report themselves, by identifier. */
   readonly photosOf: (report: Report) => Promise<ReadonlyMap<string, PhotoFile>>;
 }
@@ -26,11 +27,11 @@ interface Dependencies {
 }
 
 export const reportService = ({ surveys, trees, summary, kit, checks, photos, now }: Dependencies): ReportService => ({
-  get: async (surveyId, system) => {
+  get: async (surveyId, system, options) => {
     const survey = await surveys.get(surveyId);
     return reportOf(
       {
-        summary: await summary.stand(survey),
+        summary: await summary.stand(survey, options),
         methods: await trees.methodsOfSurvey(surveyId),
         curves: (await summary.basisNow(survey)).curves,
         kit: await kit.list(survey.crew),

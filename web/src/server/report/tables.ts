@@ -1,6 +1,6 @@
 import { CLASS_WIDTHS, classLimits } from '@arbolito/core/diameter';
 import { printAsRead, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import type { Estimated } from '@arbolito/core/sampling';
+import { BOOTSTRAP_NARROW_BELOW, type Estimated } from '@arbolito/core/sampling';
 import { weibullShareBelow } from '@arbolito/core/statistics';
 import {
   phasesHeld,
@@ -14,6 +14,7 @@ import {
   type StandUnits,
 } from '@arbolito/core/survey';
 import type { StandSummary } from '../../contracts/views.ts';
+import { leftOutWords, needsPlots, pooledWords } from '../summary/counting-words.ts';
 import { errorCell, figure, number, text, words, type Cell, type ReportTable } from './table.ts';
 
 /** The three figures of every sum, in the units shown. */
@@ -37,6 +38,9 @@ export const figuresOf = (units: StandUnits): readonly Figure[] => [
 
 const NO_SAMPLE = 'none: every tree was tallied';
 const ONE_PLOT = 'needs a second plot';
+
+/** Why there is no error of sampling: the strata that have a single plot, or one plot in all. */
+const missingError = ({ sums, survey }: StandSummary): string => needsPlots(sums, survey.strata);
 
 const ofMean = (estimated: Estimated | null, to: (value: number) => number, decimals: number): Cell =>
   figure(estimated === null ? null : to(estimated.mean), decimals);
@@ -90,10 +94,19 @@ const WEIGHED: Readonly<Partial<Record<PhasesKind, string>>> = {
   strata: 'Strata weigh the points that fell into them.',
 };
 
+/** Plots that the means leave out, and a variance that was borrowed from other strata. */
+function countingNotes(summary: StandSummary): readonly string[] {
+  const left = leftOutWords(summary);
+  const pooled = pooledWords(summary.sums, summary.survey.strata);
+  return [...(left === null ? [] : [left]), ...(pooled === null ? [] : [pooled])];
+}
+
 /** How the plots were put together. */
-function meansNotes(sums: StandSummary['sums'], units: StandUnits): readonly string[] {
+function meansNotes(summary: StandSummary, units: StandUnits): readonly string[] {
+  const { sums } = summary;
   const { phases, plots, weighing } = sums;
-  if (phases === null) return [`Means over ${String(plots)} plots, ${WEIGHING_WORDS[weighing]}.`];
+  if (phases === null)
+    return [`Means over ${String(plots)} plots, ${WEIGHING_WORDS[weighing]}.`, ...countingNotes(summary)];
   const held = phasesHeld(phases);
   const sentence = `${held.charAt(0).toUpperCase()}${held.slice(1)}.`;
   const weighed = phases.problem === null && weighing === 'strata' ? WEIGHED[phases.kind] : undefined;
@@ -102,12 +115,27 @@ function meansNotes(sums: StandSummary['sums'], units: StandUnits): readonly str
     ...(weighed === undefined ? [] : [weighed]),
     ...(phases.problem === null ? [] : [phases.problem]),
     ...aloneNotes(sums, units),
+    ...countingNotes(summary),
   ];
 }
 
 /** The stand as a whole: three figures with their errors of sampling. */
-export function totalsTable({ sums }: StandSummary, units: StandUnits): ReportTable {
+export function totalsTable(summary: StandSummary, units: StandUnits): ReportTable {
+  const { sums } = summary;
   const isWhole = sums.weighing === 'whole';
+  const row = (
+    name: string,
+    estimated: Estimated | null,
+    to: (value: number) => number,
+    decimals: number,
+  ): readonly Cell[] => [
+    words(name),
+    ofMean(estimated, to, decimals),
+    errorOf(estimated, to, isWhole ? NO_SAMPLE : missingError(summary)),
+    interval(estimated, to, decimals),
+    estimated === null ? words('—') : pctOfMean(estimated),
+    figure(estimated?.halfWidth === undefined || estimated.halfWidth === null ? null : estimated.degreesOfFreedom, 1),
+  ];
   return {
     id: 'totals',
     title: 'The stand',
@@ -119,22 +147,17 @@ export function totalsTable({ sums }: StandSummary, units: StandUnits): ReportTa
       number('± % of the mean'),
       number('degrees of freedom'),
     ],
-    rows: figuresOf(units).map(({ words: name, of, to, decimals }) => {
-      const estimated = sums[of];
-      return [
-        words(name),
-        ofMean(estimated, to, decimals),
-        errorOf(estimated, to, isWhole ? NO_SAMPLE : ONE_PLOT),
-        interval(estimated, to, decimals),
-        estimated === null ? words('—') : pctOfMean(estimated),
-        figure(
-          estimated?.halfWidth === undefined || estimated.halfWidth === null ? null : estimated.degreesOfFreedom,
-          1,
-        ),
-      ];
-    }),
+    rows: [
+      ...figuresOf(units).map(({ words: name, of, to, decimals }) => row(name, sums[of], to, decimals)),
+      ...(sums.dead === null
+        ? []
+        : figuresOf(units).map(({ words: name, of, to, decimals }) =>
+            row(`dead trees: ${name}`, sums.dead?.[of] ?? null, to, decimals),
+          )),
+    ],
     notes: [
-      ...meansNotes(sums, units),
+      ...meansNotes(summary, units),
+      ...(sums.dead === null ? [] : ['Live trees; dead trees have rows of their own.']),
       isWhole
         ? 'Every tree was tallied: there is no error of sampling. What is left are the errors of the readings and of the volume.'
         : 'Standard errors and intervals are those of sampling, the intervals by Student’s t.',
@@ -186,31 +209,34 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
     const found: FigureSampling | null = sampling[of];
     if (found === null) return [];
     const { simple, stratified, resampled } = found;
+    const isStratified = stratified !== null && typeof stratified !== 'string';
+    const ofAll: readonly Cell[] = [
+      resampled === null
+        ? words('—')
+        : words(`${printRounded(to(resampled.low), decimals)} to ${printRounded(to(resampled.high), decimals)}`),
+      figure(simple?.cvPct, 0),
+      figure(found.plotsForTenPct, 0),
+    ];
+    const blank: readonly Cell[] = [words(''), figure(simple?.cvPct, 0), words('')];
     return [
       [
-        words(name),
+        words(isStratified ? `${name}, plots alike` : name),
         ofMean(simple, to, decimals),
         errorOf(simple, to, ONE_PLOT),
         interval(simple, to, decimals),
-        resampled === null
-          ? words('—')
-          : words(`${printRounded(to(resampled.low), decimals)} to ${printRounded(to(resampled.high), decimals)}`),
-        figure(simple?.cvPct, 0),
-        figure(found.plotsForTenPct, 0),
+        ...(isStratified ? blank : ofAll),
       ],
-      ...(stratified === null || typeof stratified === 'string'
-        ? []
-        : [
+      ...(isStratified
+        ? [
             [
               words('by strata'),
               ofMean(stratified, to, decimals),
               errorOf(stratified, to, ONE_PLOT),
               interval(stratified, to, decimals),
-              words(''),
-              words(''),
-              words(''),
+              ...ofAll.map((cell, i) => (i === 1 ? words('') : cell)),
             ],
-          ]),
+          ]
+        : []),
     ];
   });
   const strataWords = Object.values(sampling).flatMap((each: FigureSampling | null) =>
@@ -224,13 +250,17 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
       number('mean'),
       number('standard error'),
       number('95 % interval'),
-      number('drawn again'),
+      number('bootstrap interval'),
       number('spread, CV %'),
       number('plots for ± 10 %'),
     ],
     rows,
     notes: [
-      'Intervals by Student’s t: were the plots laid out anew many times, 95 in 100 of them would hold the truth. “Drawn again” asks the plots themselves, two thousand times: where it leans to one side, a few plots weigh much.',
+      '95 % intervals by Student’s t. Bootstrap: percentile interval from 2,000 resamples of the plots, within strata. A skewed interval may mean that a few plots dominate.',
+      ...(Object.values(sampling).some((each: FigureSampling | null) => each?.resampledTooNarrow === true)
+        ? [`With fewer than ${String(BOOTSTRAP_NARROW_BELOW)} plots the bootstrap interval is too narrow.`]
+        : []),
+      'Plots for ± 10 %: at the present allocation to strata.',
       ...(strataWords === undefined ? [] : [strataWords]),
       'The error of sampling alone: those of dbh, height and volume come on top of it.',
     ],
@@ -303,7 +333,13 @@ export function productsTable({ sums }: StandSummary, units: StandUnits): Report
 const MOST_EMPTY_SHOWN = 3;
 
 /** Classes from the thinnest to the thickest, without gaps, and the species that are there. */
-export function classesOf({ sums, survey }: StandSummary) {
+export function classesOf({
+  sums,
+  survey,
+}: {
+  readonly survey: StandSummary['survey'];
+  readonly sums: Pick<StandSummary['sums'], 'classes'>;
+}) {
   const { width, unit } = CLASS_WIDTHS[survey.fieldRules.classes.width];
   const named = sums.classes.map(({ diameterClass }) => diameterClass);
   const first = Math.min(...named);
@@ -326,9 +362,11 @@ const total = (rows: readonly ClassRow[], of: (row: ClassRow) => number | null):
     return sum === null || value === null ? null : sum + value;
   }, 0);
 
-function classWords(summary: StandSummary): string {
-  const { classes, width, unit, hasGaps } = classesOf(summary);
-  const rule = summary.survey.fieldRules.classes;
+function classWords(
+  { classes, width, unit, hasGaps }: ReturnType<typeof classesOf>,
+  survey: StandSummary['survey'],
+): string {
+  const rule = survey.fieldRules.classes;
   const [first] = classes;
   if (first === undefined) return '';
   const { from, to } = classLimits(first, rule);
@@ -336,9 +374,29 @@ function classWords(summary: StandSummary): string {
 }
 
 /** Stems by class and species, with basal area and volume of all. */
-export function standTable(summary: StandSummary, units: StandUnits): ReportTable | null {
-  const { classes, present, unit } = classesOf(summary);
-  const rows = summary.sums.classes;
+export const standTable = (summary: StandSummary, units: StandUnits): ReportTable | null =>
+  standTableOf(summary, summary.sums.classes, units, {
+    id: 'stand',
+    title: 'Stand table: by diameter class and species',
+  });
+
+/** The same of dead trees. */
+export const deadStandTable = (summary: StandSummary, units: StandUnits): ReportTable | null =>
+  summary.sums.dead === null
+    ? null
+    : standTableOf(summary, summary.sums.dead.classes, units, {
+        id: 'dead',
+        title: 'Dead trees: stand table by diameter class and species',
+      });
+
+function standTableOf(
+  { survey }: StandSummary,
+  rows: readonly ClassRow[],
+  units: StandUnits,
+  heading: Pick<ReportTable, 'id' | 'title'>,
+): ReportTable | null {
+  const table = classesOf({ survey, sums: { classes: rows } });
+  const { classes, present, unit } = table;
   if (classes.length === 0) return null;
   const cells = (own: readonly ClassRow[]): Cell[] => [
     ...present.map(({ code }) => {
@@ -351,8 +409,7 @@ export function standTable(summary: StandSummary, units: StandUnits): ReportTabl
     }),
   ];
   return {
-    id: 'stand',
-    title: 'Stand table: by diameter class and species',
+    ...heading,
     columns: [
       text(`class ${unit}`),
       ...present.map(({ name }) => number(`${name}, stems / ${units.area}`)),
@@ -363,7 +420,7 @@ export function standTable(summary: StandSummary, units: StandUnits): ReportTabl
       ...cells(rows.filter(({ diameterClass }) => diameterClass === named)),
     ]),
     total: [words('all'), ...cells(rows)],
-    notes: [classWords(summary)],
+    notes: [classWords(table, survey)],
   };
 }
 
@@ -393,7 +450,7 @@ export function stockTable(summary: StandSummary, units: StandUnits): ReportTabl
       ...cells(rows.filter(({ diameterClass }) => diameterClass === named)),
     ]),
     total: [words('all'), ...cells(rows)],
-    notes: [classWords(summary)],
+    notes: [classWords(classesOf(summary), summary.survey)],
   };
 }
 
@@ -454,7 +511,7 @@ const DOMINANT_WORDS = {
 /** Figures of the stand beside its sums. */
 export function standFiguresTable({ figures, sums }: StandSummary, units: StandUnits, system: UnitSystem): ReportTable {
   const height = (value: number | null): number | null => (value === null ? null : units.heightOf(value));
-  const dominantWords = `the 100 thickest a hectare of each plot, ${DOMINANT_WORDS[figures.dominantRule]}; from ${figures.dominantPlots} plots. Small plots make it too low`;
+  const dominantWords = `the 100 thickest a hectare of each plot, ${DOMINANT_WORDS[figures.dominantRule]}; from ${String(figures.dominantPlots)} plots${figures.plotsWithoutDominant === 0 ? '' : `; ${String(figures.plotsWithoutDominant)} plots had none`}. Small plots make it too low`;
   const index = (value: number | null): number | null => (value === null ? null : units.stems(value));
   const isMetric = system === 'metric';
   const cells: readonly (readonly [string, Cell, string])[] = [
@@ -504,7 +561,8 @@ export function standFiguresTable({ figures, sums }: StandSummary, units: StandU
 const stateWords = ({ finished, empty, trees }: StandSummary['plots'][number]): string =>
   empty ? 'empty' : finished ? 'finished' : trees > 0 ? 'begun' : 'to walk';
 
-export function plotsTable({ plots, survey }: StandSummary, units: StandUnits, system: UnitSystem): ReportTable {
+export function plotsTable(summary: StandSummary, units: StandUnits, system: UnitSystem): ReportTable {
+  const { plots, survey } = summary;
   const strata = new Map(survey.strata.map(({ id, name }) => [id, name]));
   return {
     id: 'plots',
@@ -516,6 +574,7 @@ export function plotsTable({ plots, survey }: StandSummary, units: StandUnits, s
       number('slope %'),
       text('state'),
       number('trees'),
+      number('of them dead'),
       ...figuresOf(units).map(({ words: name }) => number(name)),
       number(`quadratic mean dbh ${units.diameter}`),
     ],
@@ -526,6 +585,7 @@ export function plotsTable({ plots, survey }: StandSummary, units: StandUnits, s
       figure(plot.slopePct, 0),
       words(stateWords(plot)),
       plot.sums === null ? words('·') : figure(plot.trees, 0),
+      plot.sums === null ? words('·') : figure(plot.sums.deadStems, 0),
       ...figuresOf(units).map(({ of, to, decimals }) => {
         const value = plot.sums === null ? null : plot.sums[of];
         return plot.sums === null ? words('·') : figure(value === null ? null : to(value), decimals);
@@ -537,9 +597,10 @@ export function plotsTable({ plots, survey }: StandSummary, units: StandUnits, s
             1,
           ),
     ]),
-    notes: plots.some(({ finished, trees }) => !finished && trees > 0)
-      ? ['Plots that are begun but not finished count with the trees they have.']
-      : [],
+    notes: [
+      ...(plots.some(({ sums }) => (sums?.deadStems ?? 0) > 0) ? ['Figures of live trees.'] : []),
+      ...countingNotes(summary),
+    ],
   };
 }
 
@@ -576,6 +637,7 @@ export function tablesOf(summary: StandSummary, system: UnitSystem): readonly Re
     speciesTable(summary, units),
     distributionTable(summary, units),
     standTable(summary, units),
+    deadStandTable(summary, units),
     stockTable(summary, units),
     productsTable(summary, units),
     progressTable(summary, units),

@@ -13,7 +13,7 @@ import type {
   TreeView,
 } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
-import { act, dbhReading, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';
+import { act, dbhReading, finishPlot, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
 
@@ -85,13 +85,13 @@ describe('field rules', () => {
       `/api/surveys/${survey.id}/rules/preview`,
       rulesBody({ ...timber, severalStems: 'largest' }),
     );
-    // √(28² + 21²) = 35, down to 34; π ÷ 40 000 × 35² = 0.0962 and × 28² = 0.0616
+    // √(28² + 21²) = 35; π ÷ 40 000 × 35² = 0.0962 and × 28² = 0.0616
     expect(preview.body).toEqual([
       {
         treeId: forked.id,
         plotLabel: '1',
         tag: '1',
-        changes: ['dbh: 34 cm → 28 cm', 'basal area: 0.0962 m² → 0.0616 m²'],
+        changes: ['dbh: 35.0 cm → 28.0 cm', 'basal area: 0.0962 m² → 0.0616 m²'],
       },
     ]);
     const untouched = await api<SurveyView>('GET', `/api/surveys/${survey.id}`);
@@ -102,6 +102,7 @@ describe('field rules', () => {
     const { survey, plot } = await surveyWithPlot();
     await keep(fork(plot.id, '1'));
     await keep(newTree(plot.id, '2'));
+    await finishPlot(plot.id);
     const path = `/api/surveys/${survey.id}/rules`;
     // On a slope of 20 % the middle of the slope is another point for every tree that is taped from uphill.
     const change = changeTo({ ...timber, slope: 'middle', severalStems: 'kept-apart' });

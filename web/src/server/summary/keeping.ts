@@ -1,6 +1,6 @@
 import type { SurveyView } from '../../contracts/views.ts';
-import { digestOf } from '../digest.ts';
 import type { FigureService } from '../figures/service.ts';
+import { resultsKey } from '../results-key.ts';
 import type { Elsewhere } from './elsewhere.ts';
 import type { Kept, KeptName, KeptRepository } from './repository.ts';
 
@@ -37,8 +37,8 @@ interface Dependencies {
   readonly onError: (error: unknown) => void;
 }
 
-/** Raised whenever what is kept has another shape: nobody then reads what an older release kept. */
-const VERSION = 2;
+/** Raised whenever what is kept has another shape, which the digest of core does not tell. */
+const SHAPE = 3;
 
 /** Surveys of so many trees are worked out while one waits. */
 const WHILE_ONE_WAITS = 4_000;
@@ -55,7 +55,7 @@ export function keeperOf<T>(
   { repository, figures, elsewhere, onError }: Dependencies,
 ): Keeper<T> {
   const stampOf = async (survey: SurveyView): Promise<Stamp> => {
-    const settled = digestOf([VERSION, await figures.stampOf(survey), survey]);
+    const settled = resultsKey([SHAPE, await figures.stampOf(survey), survey]);
     return { settled, whole: `${settled} ${await figures.revisionOf(survey.id)}` };
   };
   const isLarge = async ({ id }: SurveyView): Promise<boolean> => (await figures.countTrees(id)) > WHILE_ONE_WAITS;

@@ -135,6 +135,7 @@ describe('a survey whose strata are sized by points', () => {
     ] as const) {
       const plotId = await plotOf(survey, label, { stratumId });
       for (let tag = 1; tag <= trees; tag += 1) await api('POST', '/api/trees', newTree(plotId, String(tag)));
+      await finish(plotId);
     }
     const { sums } = await sumsOf(survey);
     expect(sums.stemsPerHa?.mean).toBeCloseTo(50, 9);

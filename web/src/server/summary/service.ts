@@ -7,24 +7,25 @@ import {
   type Filling,
   type PlotSums,
 } from '@arbolito/core/survey';
-import type { PlotView, StandSummary, SurveySummary, SurveyView } from '../../contracts/views.ts';
+import type { PlotView, StandOptions, StandSummary, SurveySummary, SurveyView } from '../../contracts/views.ts';
 import { figureRowOf, type FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import type { TreeService } from '../trees/service.ts';
 import type { Elsewhere } from './elsewhere.ts';
-import { keeperOf, type AtHand } from './keeping.ts';
+import { keeperOf, type AtHand, type Keeper } from './keeping.ts';
+import { FINISHED_PLOTS, STAND_OPTIONS, sumsName } from './options.ts';
 import type { KeptRepository } from './repository.ts';
 import { sumUp, type KeptSums, type StandBasis } from './sum-up.ts';
 
 export interface SummaryService {
   /** A survey's sums over the plots that count, as the record stands. */
-  readonly get: (surveyId: string) => Promise<SurveySummary>;
+  readonly get: (surveyId: string, options?: StandOptions) => Promise<SurveySummary>;
   /** The sums that can be had without waiting; null where very many trees are worked out first. */
-  readonly atHand: (survey: SurveyView) => Promise<AtHand<StandSummary> | null>;
+  readonly atHand: (survey: SurveyView, options?: StandOptions) => Promise<AtHand<StandSummary> | null>;
   /** As `get`, without the single trees. */
-  readonly stand: (survey: SurveyView) => Promise<StandSummary>;
+  readonly stand: (survey: SurveyView, options?: StandOptions) => Promise<StandSummary>;
   /** What all trees of a survey say together; in a large one as they said it when the sums were last asked for. */
   readonly basis: (survey: SurveyView) => Promise<StandBasis>;
   /** The same as the record stands, however long that takes. */
@@ -78,11 +79,22 @@ export function summaryService({
   elsewhere,
   onError,
 }: Dependencies): SummaryService {
-  const keeper = keeperOf<KeptSums>(
-    'sums',
-    async (survey) => sumUp(survey, await plots.listOfSurvey(survey.id), await figures.listSummed(survey)),
-    { repository, figures, elsewhere, onError },
+  const keepers = new Map(
+    STAND_OPTIONS.map((options) => {
+      const name = sumsName(options);
+      const keeper = keeperOf<KeptSums>(
+        name,
+        async (survey) => sumUp(survey, await plots.listOfSurvey(survey.id), await figures.listSummed(survey), options),
+        { repository, figures, elsewhere, onError },
+      );
+      return [name, keeper] as const;
+    }),
   );
+  const keeperFor = (options: StandOptions): Keeper<KeptSums> => {
+    const keeper = keepers.get(sumsName(options));
+    if (keeper === undefined) throw new RangeError(`no sums ${sumsName(options)}`);
+    return keeper;
+  };
   const viewOf = async (
     survey: SurveyView,
     { plotSums: byPlot, basis: _basis, ...sums }: KeptSums,
@@ -90,12 +102,14 @@ export function summaryService({
     const list = await plots.listOfSurvey(survey.id);
     return { survey, plots: list.map((plot) => ({ ...plot, sums: byPlot[plot.id] ?? null })), ...sums };
   };
-  const stand = async (survey: SurveyView): Promise<StandSummary> => viewOf(survey, await keeper.get(survey));
-  const basis = async (survey: SurveyView): Promise<StandBasis> => (await keeper.nearEnough(survey)).basis;
+  const stand = async (survey: SurveyView, options = FINISHED_PLOTS): Promise<StandSummary> =>
+    viewOf(survey, await keeperFor(options).get(survey));
+  const basis = async (survey: SurveyView): Promise<StandBasis> =>
+    (await keeperFor(FINISHED_PLOTS).nearEnough(survey)).basis;
   return {
-    get: async (surveyId) => {
+    get: async (surveyId, options) => {
       const survey = await surveys.get(surveyId);
-      const summary = await stand(survey);
+      const summary = await stand(survey, options);
       const labels = new Map(summary.plots.map(({ id, label }) => [id, label]));
       const treesToCheck = (await figures.doubtful(survey)).flatMap(({ treeId, plotId, tag, findings }) =>
         findings.map((finding) => ({ treeId, plotLabel: labels.get(plotId) ?? '', tag, finding })),
@@ -103,19 +117,21 @@ export function summaryService({
       return { ...summary, treesToCheck };
     },
     stand,
-    atHand: async (survey) => {
-      const found = await keeper.atHand(survey);
+    atHand: async (survey, options = FINISHED_PLOTS) => {
+      const found = await keeperFor(options).atHand(survey);
       return found === null ? null : { ...found, value: await viewOf(survey, found.value) };
     },
     basis,
-    basisNow: async (survey) => (await keeper.get(survey)).basis,
+    basisNow: async (survey) => (await keeperFor(FINISHED_PLOTS).get(survey)).basis,
     ofPlot: async (survey, plot) => {
-      const { curves, judging, ratios, stemsPerM2 } = await basis(survey);
+      const { curves, judging, ratios, stemsPerM2, leftOut } = await basis(survey);
       const own = await trees.listOfPlot(plot.id);
       const { formFactor, volumes } = settingsOf(survey);
       const filling = { curves: onPlot(curves, plot.id), volumes, formFactor };
       const tallied = own.flatMap((view) => talliedTrees(figureRowOf(view), filling));
-      const { bySpecies, pooled } = ratiosOf(ratioSumsWithout(ratios, ratioSums(tallied)));
+      const { bySpecies, pooled } = ratiosOf(
+        leftOut.includes(plot.id) ? ratios : ratioSumsWithout(ratios, ratioSums([{ ...plot, trees: tallied }])),
+      );
       return {
         trees: own,
         filling,

@@ -17,7 +17,7 @@ import {
   type RatioSums,
   type TalliedPlot,
 } from '@arbolito/core/survey';
-import type { PlotView, StandSummary, SurveyView } from '../../contracts/views.ts';
+import type { PlotView, StandOptions, StandSummary, SurveyView } from '../../contracts/views.ts';
 import type { SummedRow } from '../figures/repository.ts';
 import { fillingOfFigures, judgingCurves } from '../figures/service.ts';
 
@@ -30,12 +30,14 @@ export interface StandBasis {
   readonly ratios: Readonly<Record<string, RatioSums>>;
   /** Stems per square metre of basal area at angle-count points; null where none was measured there. */
   readonly stemsPerM2: number | null;
+  /** Plots whose trees are in none of these: they are begun and not finished. */
+  readonly leftOut: readonly string[];
 }
 
 /** What was summed up of a survey, without the survey and the plots themselves. */
 export interface KeptSums extends Pick<
   StandSummary,
-  'sums' | 'figures' | 'plotsCounted' | 'sampling' | 'outsideTables'
+  'sums' | 'figures' | 'plotsCounted' | 'plotsLeftOut' | 'options' | 'sampling' | 'outsideTables'
 > {
   readonly plotSums: Readonly<Record<string, PlotSums>>;
   readonly basis: StandBasis;
@@ -48,10 +50,12 @@ const DRAW_SEED = 95;
 interface CountedPlot extends TalliedPlot {
   readonly id: string;
   readonly stratumId: string;
+  /** Whether it enters the means without being asked for: it is finished, or has nothing to finish. */
+  readonly counts: boolean;
 }
 
-/** The plots that count: those with trees, those marked finished, and points where trees were counted. */
-function countedPlots(
+/** The plots of a survey that have trees or are finished, with what the sums need of their trees. */
+function talliedPlots(
   { design }: SurveyView,
   plots: readonly PlotView[],
   rows: readonly SummedRow[],
@@ -61,25 +65,32 @@ function countedPlots(
   const byCount = design.phases?.kind === 'count';
   return plots
     .filter(({ id, finished, quick }) => finished || byPlot.has(id) || (byCount && quick !== null))
-    .map(({ id, stratumId, shape, quick }) => ({
+    .map(({ id, stratumId, shape, quick, finished }) => ({
       id,
       stratumId,
       shape,
       quick,
+      // Points of the first phase and complete tallies have nothing to finish.
+      counts: finished || shape.kind === 'whole' || (byCount && quick !== null),
       trees: (byPlot.get(id) ?? []).flatMap((row) => talliedTrees(row, filling)),
     }));
 }
 
 /** The sums of a survey from its plots and the figures of its trees. */
-export function sumUp(survey: SurveyView, plots: readonly PlotView[], rows: readonly SummedRow[]): KeptSums {
+export function sumUp(
+  survey: SurveyView,
+  plots: readonly PlotView[],
+  rows: readonly SummedRow[],
+  options: StandOptions,
+): KeptSums {
   const filling = fillingOfFigures(survey, rows);
-  const counted = countedPlots(survey, plots, rows, filling);
-  const trees = counted.flatMap((plot) => plot.trees);
-  const ratio = volumeRatio(trees, counted);
+  const begun = talliedPlots(survey, plots, rows, filling);
+  const counted = options.unfinished ? begun : begun.filter(({ counts }) => counts);
+  const ratio = volumeRatio(counted);
   const { phases, dominant } = survey.design;
   const looked = plots.flatMap(({ quick }) => quick ?? []);
   const phased = phases === undefined ? null : phasedPlots(phases, counted, survey.strata, looked);
-  const sums = surveySums(counted, survey.fieldRules, survey.strata, phased);
+  const sums = surveySums(counted, survey.fieldRules, survey.strata, phased, options.pooled);
   // Of guessed trees the measured ones stand for the others, on each plot as on all.
   const weighed = phased?.told.kind === 'guess' && phased.told.problem === null ? phased.plots : counted;
   const summed = counted.map((plot, i) => ({
@@ -95,8 +106,13 @@ export function sumUp(survey: SurveyView, plots: readonly PlotView[], rows: read
   };
   return {
     sums,
-    plotSums: Object.fromEntries(summed.map(({ plot, sums: own }) => [plot.id, own])),
+    plotSums: Object.fromEntries([
+      ...begun.map((plot) => [plot.id, plotSums(plot, ratio)] as const),
+      ...summed.map(({ plot, sums: own }) => [plot.id, own] as const),
+    ]),
     plotsCounted: counted.length,
+    plotsLeftOut: begun.filter((plot) => !counted.includes(plot)).map(({ id }) => id),
+    options,
     sampling:
       phased !== null || counted.every(({ shape }) => shape.kind === 'whole')
         ? null
@@ -110,7 +126,8 @@ export function sumUp(survey: SurveyView, plots: readonly PlotView[], rows: read
     basis: {
       curves: filling.curves,
       judging: judgingCurves(rows),
-      ratios: ratioSums(trees),
+      ratios: ratioSums(counted),
+      leftOut: begun.filter((plot) => !counted.includes(plot)).map(({ id }) => id),
       stemsPerM2: ratio.stemsPerM2,
     },
   };

@@ -10,7 +10,7 @@ import type {
   WorkListView,
 } from '../../contracts/views.ts';
 import { api, send, useTestDatabase } from '../testing/api.ts';
-import { act, dbhReading, newPlot, newSurvey, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { act, dbhReading, finishPlot, newPlot, newSurvey, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
 
@@ -149,6 +149,7 @@ describe('the sums of a survey', () => {
         const readings = tag === '4' ? [dbhReading(cm), ...sights(62, -8, 25)] : [dbhReading(cm)];
         await api('POST', '/api/trees', newTree(plot.id, tag, { speciesCode, readings }));
       }
+      await finishPlot(plot.id);
       totals.push((await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`)).body.sums);
     }
     expect(totals[1]).toEqual(totals[0]);

@@ -97,3 +97,9 @@ export async function surveyWithPlot(
   }
   return { survey, plot };
 }
+
+/** Marks a plot as finished: its trees enter the means. */
+export async function finishPlot(plotId: string): Promise<void> {
+  const { status } = await api('POST', `/api/plots/${plotId}/corrections`, { ...act(), finished: true });
+  if (status !== 200) throw new Error(`finishing the plot answered ${String(status)}`);
+}

@@ -3,8 +3,10 @@ import { curveWithout, type CurvePoint, type CurveSums } from '@arbolito/core/he
 import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
 import {
   besideOf,
+  deadCodes,
   draftOf,
   findingsOfTree,
+  isDead,
   reckonTree,
   volumesOf,
   type ReckonedTree,
@@ -90,6 +92,8 @@ export function reckonRow(
       lastVisit: lastVisit ?? null,
       dbh: figure(reckoned.dbh),
       diametersCm: reckoned.diametersCm,
+      readDiametersCm: reckoned.readDiametersCm,
+      dead: isDead(notes, deadCodes(survey.design.conditions)),
       height: knownFigure(reckoned.height),
       volume: figure(reckoned.volume),
       basalAreaM2: reckoned.basalAreaM2,

@@ -17,8 +17,10 @@ interface Dependencies {
  */
 export async function standOf({ surveys, plots, figures }: Dependencies, surveyId: string): Promise<StandView> {
   const survey = await surveys.get(surveyId);
-  const rows = await figures.listSummed(survey);
-  const counted = (await plots.listOfSurvey(surveyId)).filter(({ finished, trees: own }) => finished || own > 0);
+  const rows = (await figures.listSummed(survey)).filter(({ dead }) => !dead);
+  const counted = (await plots.listOfSurvey(surveyId)).filter(
+    ({ finished, shape, trees: own }) => finished || (shape.kind === 'whole' && own > 0),
+  );
   const plotOf = new Map(counted.map(({ id }, i) => [id, i]));
   const curves = judgingCurves(rows);
   const pooled = curveSums(
@@ -34,7 +36,7 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
     const shape = plot === undefined ? undefined : counted[plot]?.shape;
     if (plot === undefined || shape === undefined) return [];
     if (view.diametersCm.length === 0) without += 1;
-    return view.diametersCm.flatMap((dbhCm) => {
+    return view.diametersCm.flatMap((dbhCm, i) => {
       const own = curves[view.speciesCode];
       const expected =
         view.heightM === null
@@ -47,7 +49,15 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
       }
       if (expected !== null) byCurve += 1;
       const kind = Math.max(0, codes.indexOf(view.speciesCode));
-      return [{ plot, dbhCm, heightM, kind, perHa: (treesPerHa(shape, dbhCm) ?? 0) * (view.notes?.counts ?? 1) }];
+      return [
+        {
+          plot,
+          dbhCm,
+          heightM,
+          kind,
+          perHa: (treesPerHa(shape, view.readDiametersCm?.[i] ?? dbhCm) ?? 0) * (view.notes?.counts ?? 1),
+        },
+      ];
     });
   });
   return {

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { WoodSettings } from '@arbolito/core/survey';
 import type { StandView, SurveySummary, SurveyView, TreeView, WoodView } from '../../contracts/views.ts';
 import { api, send, useTestDatabase } from '../testing/api.ts';
-import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { act, dbhReading, finishPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 import { textsOf } from '../testing/pdf.ts';
 
 beforeAll(useTestDatabase);
@@ -142,6 +142,7 @@ describe('how a survey works out its wood', () => {
       await api('POST', '/api/trees', newTree(plot.id, String(i + 1), { readings }));
     }
     await api('POST', '/api/trees', newTree(plot.id, '11', { readings: [dbhReading(33)] }));
+    await finishPlot(plot.id);
     const { body } = await api<StandView>('GET', `/api/surveys/${survey.id}/stems`);
     expect(body).toMatchObject({ plots: 1, byCurve: 1, without: 0 });
     expect(body.trees).toHaveLength(11);

@@ -81,7 +81,12 @@ function LimitFor({ view }: SheetProps) {
     <p>This tree stands on no plot.</p>
   ) : (
     // What was typed is in the units of before: it goes when they change.
-    <InOrOutPanel key={unitSystem} shape={settings.shape} dbhCm={reckoned.dbh?.value ?? null} system={unitSystem} />
+    <InOrOutPanel
+      key={unitSystem}
+      shape={settings.shape}
+      dbhCm={reckoned.readDiametersCm[0] ?? null}
+      system={unitSystem}
+    />
   );
 }
 

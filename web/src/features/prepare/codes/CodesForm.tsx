@@ -109,8 +109,8 @@ export function CodesForm({ surveyId, crew, species: known, conditions: before }
         />
         <Lines
           id="codes-conditions"
-          label="State of a tree"
-          hint="One to a line: code = what it means."
+          label="Condition of a tree"
+          hint="One to a line: code = meaning. Add “= dead” to codes of dead trees: snag = standing stump = dead."
           text={texts.conditions}
           problem={typeof conditions === 'string' ? conditions : (refused.conditions ?? null)}
           onType={(text) => {

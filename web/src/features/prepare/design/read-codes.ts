@@ -1,6 +1,8 @@
 import {
   COMMON_SPECIES,
   CONDITION_CODE,
+  conditionOf,
+  CONDITIONS,
   SPECIES_CODE,
   type ConditionCode,
   type CrownForm,
@@ -8,20 +10,26 @@ import {
 } from '@arbolito/core/survey';
 
 export const conditionLines = (conditions: readonly ConditionCode[]): string =>
-  conditions.map(({ code, words }) => `${code} = ${words}`).join('\n');
+  conditions.map((each) => `${each.code} = ${each.words}${conditionOf(each) === 'dead' ? ' = dead' : ''}`).join('\n');
 
-/** Codes for the state of a tree, one to a line, or what is wrong with them. */
+/**
+ * Codes for the condition of a tree, one to a line, or what is wrong with them: `brk = top broken`,
+ * `snag = standing stump = dead`. A code is for live trees unless “= dead” follows.
+ */
 export function readConditions(text: string): readonly ConditionCode[] | string {
   const codes: ConditionCode[] = [];
   for (const line of text.split('\n').map((each) => each.trim())) {
     if (line === '') continue;
-    const [code = '', ...rest] = line.split('=');
-    const words = rest.join('=').trim();
-    if (!CONDITION_CODE.test(code.trim()))
-      return `“${code.trim().slice(0, 20)}” is no code: two to eight small letters, such as “dead = dead, standing”.`;
-    if (words === '') return `Say what “${code.trim()}” means: ${code.trim()} = …`;
-    if (codes.some((each) => each.code === code.trim())) return `“${code.trim()}” stands there twice.`;
-    codes.push({ code: code.trim(), words: words.slice(0, 60) });
+    const [code = '', ...rest] = line.split('=').map((part) => part.trim());
+    const last = CONDITIONS.find((each) => rest.length > 1 && each === rest.at(-1)?.toLowerCase());
+    const words = (last === undefined ? rest : rest.slice(0, -1)).join(' = ');
+    if (!CONDITION_CODE.test(code))
+      return `“${code.slice(0, 20)}” is no code: two to eight small letters, such as “dead = dead, standing”.`;
+    if (words === '') return `Say what “${code}” means: ${code} = …`;
+    if (codes.some((each) => each.code === code)) return `“${code}” stands there twice.`;
+    const condition = last ?? 'live';
+    const isUsual = condition === 'live' && conditionOf({ code }) === 'live';
+    codes.push({ code, words: words.slice(0, 60), ...(isUsual ? {} : { condition }) });
   }
   return codes;
 }

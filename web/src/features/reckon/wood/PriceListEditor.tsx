@@ -4,6 +4,7 @@ import {
   COST_UNITS,
   DEFECT_KINDS,
   PRICE_LIST_LIMITS,
+  priceDoubt,
   priceListProblems,
   UNITS_OF_PRICE,
   type Cost,
@@ -260,6 +261,11 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           >
             <X aria-hidden="true" size={18} />
           </button>
+          {priceDoubt(product) !== null && (
+            <p role="status" className="col-span-full font-semibold text-paint-ink">
+              {priceDoubt(product)}
+            </p>
+          )}
           <div className="col-span-full flex flex-wrap items-center gap-x-4">
             <span className="text-[0.92rem] text-quiet">may have</span>
             {DEFECT_KINDS.map((kind) => (

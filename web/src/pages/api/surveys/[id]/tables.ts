@@ -3,11 +3,15 @@ import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoi
 import { Problem } from '../../../../server/problem.ts';
 import { csvOfTable, fileOf } from '../../../../server/report/csv.ts';
 import { readUnits } from '../../../../server/report/read-wishes.ts';
+import { readStandOptions } from '../../../../server/summary/options.ts';
 import { tablesOf } from '../../../../server/report/tables.ts';
 
 /** All tables of a survey as JSON, or one of them as CSV: `?name=stand`; as JSON with `&as=json`. */
 export const GET = endpoint(async (context) => {
-  const summary = await services().summary.stand(await services().surveys.get(routeId(context, 'Survey')));
+  const summary = await services().summary.stand(
+    await services().surveys.get(routeId(context, 'Survey')),
+    readStandOptions(context.url),
+  );
   const tables = tablesOf(summary, readUnits(context.url, summary.survey.unitSystem));
   const name = context.url.searchParams.get('name');
   if (name === null) return json(tables);

@@ -1,0 +1,1 @@
+ALTER TABLE "tree_figure" ADD COLUMN "read_diameters_cm" double precision[];
