@@ -16,6 +16,7 @@ import {
   printCallout,
   readMeasure,
   reckonTree,
+  stemsOf,
   talliedTrees,
   withoutStem,
   withStem,
@@ -350,6 +351,25 @@ describe('a tree from its line', () => {
     expect(forked.diametersCm).toEqual([35]);
     // The thickest stem is held against the height: 19.5 m ÷ 28 cm.
     expect(forked.slenderness).toBeCloseTo(69.64, 2);
+  });
+
+  it.each([
+    // Girths of 42.3 and 38.1 cm.
+    ['ch g42.3 &38.1', ['diameter.girth girth 42.3', 'diameter.girth girth 38.1']],
+    ['ch 28 &21', ['diameter.tape diameter 28', 'diameter.tape diameter 21']],
+    ['ch g42.3 &d38.1', ['diameter.girth girth 42.3', 'diameter.tape diameter 38.1']],
+    ['ch g42.3 &k38.1 &36', ['diameter.girth girth 42.3', 'diameter.caliper face 38.1', 'diameter.caliper face 36']],
+    ['ch 28 &g80 &66', ['diameter.tape diameter 28', 'diameter.girth girth 80', 'diameter.girth girth 66']],
+    ['ch s21 reach64 &18', ['diameter.stick seen 21 reach 64', 'diameter.stick seen 18 reach 64']],
+  ])('“%s”: a further stem is read like the one before unless it says otherwise', (line, stems) => {
+    const read = parse(line);
+    expect(read.ok).toBe(true);
+    const said = stemsOf(read.draft).map(({ diameter: { methodId, entries } }) =>
+      [methodId, ...Object.entries(entries).map(([key, { text }]) => `${key} ${text}`)].join(' '),
+    );
+    expect(said).toEqual(stems);
+    const again = printCallout(read.draft, context);
+    expect(parse(again).draft).toEqual(read.draft);
   });
 
   it('keeps its stems apart where the rules say so: two trees for the sums, one height', () => {

@@ -20,11 +20,16 @@ export const markOf = (spec: ReadingSpec): Mark => {
 export const sameMark = (a: Mark, b: Mark): boolean =>
   a.kind === b.kind && (a.kind !== 'prefix' || b.kind !== 'prefix' || a.prefix === b.prefix);
 
+/** Says that a plain number is a diameter, where it would be read otherwise: `g104 &d38`. */
+export const PLAIN_DIAMETER = 'd';
+
 /** A number on the line with the mark that it wears. */
 export interface Called {
   readonly mark: Mark;
   /** The number as text, its unit included. */
   readonly text: string;
+  /** Said to be a diameter by its mark. */
+  readonly isPlainDiameter?: boolean;
 }
 
 /** The prefixes in use, the longest first, so that none hides another. */
@@ -52,6 +57,7 @@ export function callOf(token: string): Called | null {
       return { mark: { kind: 'prefix', prefix }, text: text.slice(prefix.length).trim() };
     }
   }
+  if (/^d[\d.,]/i.test(text)) return { mark: { kind: 'bare' }, text: text.slice(1), isPlainDiameter: true };
   if (/^[+-]/.test(text)) return { mark: { kind: 'signed' }, text };
   if (/^[\d.,]/.test(text)) return { mark: { kind: 'bare' }, text };
   return null;
@@ -95,3 +101,42 @@ export function fitMethod(measure: Measure, calls: readonly (Called | null)[], i
   }
   return best?.fit ?? null;
 }
+
+/** Readings of a diameter that are set up once and hold for every stem of the tree: the reach, the stick's own reach. */
+const SET_UP: ReadonlySet<string> = new Set(['reach', 'made']);
+
+/** The one reading that a method takes anew on each stem; null where it takes several, or no mark tells it. */
+function readingOnEachStem(method: Method): ReadingSpec | null {
+  const onEach = method.description.readings.filter(({ key }) => !SET_UP.has(key));
+  const [only] = onEach;
+  return onEach.length === 1 && only !== undefined && only.callout !== '' ? only : null;
+}
+
+/**
+ * The readings of a further stem as they are meant: a plain number is read like that of the stem before, unless it is said
+ * to be a diameter.
+ *
+ * @param calls of the stem, in their order
+ * @param before the method of the diameter of the stem before
+ */
+export function likeStemBefore(calls: readonly (Called | null)[], before: Method): readonly (Called | null)[] {
+  const spec = readingOnEachStem(before);
+  if (spec === null) return calls;
+  const first = calls.findIndex((call) => call?.mark.kind === 'bare');
+  const call = calls[first];
+  if (call === undefined || call === null || call.isPlainDiameter === true) return calls;
+  return calls.with(first, { ...call, mark: markOf(spec) });
+}
+
+/** Readings that hold for every stem, taken over from the stem before where they were not called again. */
+export const setUpEntries = <E>(
+  method: Method,
+  entries: Readonly<Record<string, E>>,
+  before: Readonly<Record<string, E>>,
+): Readonly<Record<string, E>> =>
+  Object.fromEntries(
+    method.description.readings.flatMap(({ key }) => {
+      const entry = entries[key] ?? (SET_UP.has(key) ? before[key] : undefined);
+      return entry === undefined ? [] : [[key, entry] as const];
+    }),
+  );

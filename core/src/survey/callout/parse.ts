@@ -3,6 +3,7 @@ import {
   emptyDraft,
   emptyStem,
   isStemMeasure,
+  measureDraftOf,
   STEM_MEASURES,
   stemsOf,
   STEMS_PER_TREE,
@@ -16,9 +17,19 @@ import {
 } from '../tree-draft.ts';
 import type { Measure, ReadingSpec } from '../../method/index.ts';
 import { readQuantity, unitOf, type UnitId } from '../../quantity/index.ts';
+import { findMethod } from '../../registry/index.ts';
 import type { Species } from '../species.ts';
 import { COMMON_CONDITIONS, filledNotes, type ConditionCode, type TreeNotes } from '../tree-notes.ts';
-import { callOf, fitMethod, MISSING, NEXT_STEM, type Called, type Fit } from './grammar.ts';
+import {
+  callOf,
+  fitMethod,
+  likeStemBefore,
+  MISSING,
+  NEXT_STEM,
+  setUpEntries,
+  type Called,
+  type Fit,
+} from './grammar.ts';
 import { readNote } from './notes.ts';
 import { cutTokens, type RawToken } from './tokens.ts';
 
@@ -131,14 +142,30 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
   ];
   for (const part of onLine) {
     // The height may be called out behind any stem; what a stem has of its own stands behind its mark.
-    const own = !isStemMeasure(part.measure) ? heard : heard.filter((each) => each.stem === part.stem);
+    const spoken = !isStemMeasure(part.measure) ? heard : heard.filter((each) => each.stem === part.stem);
+    const methodBefore = part.stem > 1 ? findMethod(before[part.measure] ?? '') : null;
+    const spokenCalls = spoken.map(({ call }) => call);
+    const calls =
+      part.measure !== 'diameter' || methodBefore === null ? spokenCalls : likeStemBefore(spokenCalls, methodBefore);
+    const isLikeBefore = calls !== spokenCalls;
+    const own = spoken.map((each, i) => ({ ...each, call: calls[i] ?? null }));
     const inHand = context.inHand?.(part) ?? before[part.measure];
     const fit = fitMethod(part.measure, ofMeasure(part.measure, own), inHand);
     if (fit === null) continue;
     before[part.measure] = fit.method.description.id;
     const taken = takeReadings(part, fit, own, raw, context);
     for (const [place, token] of taken.tokens) tokens[place] = token;
-    draft = withMeasureDraft(draft, part, taken.draft);
+    const content = isLikeBefore
+      ? {
+          ...taken.draft,
+          entries: setUpEntries(
+            fit.method,
+            taken.draft.entries,
+            measureDraftOf(draft, { measure: 'diameter', stem: part.stem - 1 }).entries,
+          ),
+        }
+      : taken.draft;
+    draft = withMeasureDraft(draft, part, content);
   }
   const filled = filledNotes(notes);
   if (filled !== undefined) draft = { ...draft, notes: filled };

@@ -10,7 +10,7 @@ import {
   type ReadingDefaults,
   type TreeDraft,
 } from '../tree-draft.ts';
-import { markOf, MISSING, NEXT_STEM } from './grammar.ts';
+import { markOf, MISSING, NEXT_STEM, PLAIN_DIAMETER } from './grammar.ts';
 import { printNotes } from './notes.ts';
 
 /** Shortest spelling that reads back as the unit. */
@@ -79,7 +79,11 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
       else parts.push(text);
     });
     if (part.stem > lastStem && parts[begins] !== undefined) {
-      parts[begins] = `${NEXT_STEM}${parts[begins]}`;
+      // A plain diameter is said to be one where it would be read like the stem before.
+      const isPlain = part.measure === 'diameter' && /^[\d.]/.test(parts[begins]);
+      const before = methodOf(draft, { measure: 'diameter', stem: lastStem });
+      const mark = isPlain && before.description.readings[0]?.callout !== '' ? PLAIN_DIAMETER : '';
+      parts[begins] = `${NEXT_STEM}${mark}${parts[begins]}`;
       lastStem = part.stem;
     }
   }
