@@ -80,7 +80,7 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
     });
     if (part.stem > lastStem && parts[begins] !== undefined) {
       // A plain diameter is said to be one where it would be read like the stem before.
-      const isPlain = part.measure === 'diameter' && /^[\d.]/.test(parts[begins]);
+      const isPlain = part.measure === 'diameter' && readings[0]?.callout === '';
       const before = methodOf(draft, { measure: 'diameter', stem: lastStem });
       const mark = isPlain && before.description.readings[0]?.callout !== '' ? PLAIN_DIAMETER : '';
       parts[begins] = `${NEXT_STEM}${mark}${parts[begins]}`;
