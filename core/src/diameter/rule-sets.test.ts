@@ -22,7 +22,7 @@ const BOOK: Readonly<Partial<Record<keyof FieldRules, readonly [unknown, unknown
   forkAtGround: ['separate', 'separate-up-to-six', 'each-on-its-own', 'one-pith-one-tree'],
   forkBelowBreastHeight: ['separate', 'one-below-fork', 'one-narrowest-below-fork', 'one-narrowest-below-fork'],
   climber: ['removed-or-passed', 'removed-if-possible', 'pulled-tight', 'passed-under'],
-  rounding: ['down-to-class', 'to-graduation', 'girth-up', 'to-graduation'],
+  rounding: ['to-graduation', 'to-graduation', 'girth-up', 'to-graduation'],
   severalStems: ['root-sum-of-squares', 'root-sum-of-squares', 'kept-apart', 'largest'],
 };
 const SETS: readonly RuleSetId[] = ['timber', 'urban', 'street', 'record'];

@@ -38,6 +38,7 @@ export const acrossStem = (own: Own & { readonly errorCm: number }): ReadingSpec
       in: twoDigits(errorCm / 2.54),
       ft: twoDigits(errorCm / 30.48),
     },
+    errorIncludesRounding: true,
     signed: false,
     place: 'ring',
   };
@@ -72,6 +73,7 @@ export const reach = (own: Partial<Own> = {}): ReadingSpec => ({
   rangeHint: 'Arms reach 45 cm to 80 cm (18 to 32 in).',
   graduation: { cm: 0.5, mm: 5, in: 0.25 },
   typicalError: { cm: 1, mm: 10, in: 0.4 },
+  errorIncludesRounding: true,
   signed: false,
   place: 'side',
 });
@@ -88,6 +90,7 @@ export const distanceToAxis: ReadingSpec = {
   rangeHint: 'It is the level distance between the eye and the middle of the trunk.',
   graduation: { m: 0.01, ft: 0.1 },
   typicalError: { m: 0.1, ft: 0.3 },
+  errorIncludesRounding: true,
   signed: false,
   place: 'ground',
   shortcut: 'a',

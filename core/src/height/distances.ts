@@ -21,6 +21,7 @@ export const countOf = (
     | 'rangeHint'
     | 'graduation'
     | 'typicalError'
+    | 'errorIncludesRounding'
     | 'instrument'
   >,
 ): ReadingSpec =>

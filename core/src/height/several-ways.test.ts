@@ -1,9 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { propagate, silentWorkbook } from '../estimate/index.ts';
-import { standardErrorOf, type Method } from '../method/index.ts';
-import { normal, seededRandom } from '../practice/index.ts';
-import { methodsFor } from '../registry/index.ts';
 import { estimateFrom, findingIn, outcomeOf, type Given } from '../testing/index.ts';
 import { combineHeights, crownEdgeReadingM, leaningReadingM, staffDistanceExactM, staffDistanceM } from './index.ts';
 
@@ -283,46 +279,5 @@ describe('several figures of one tree', () => {
     expect(combineHeights([{ name: 'a', valueM: 20, standardErrorM: 1 }])).toMatchObject({ valueM: 20, apart: null });
     expect(() => combineHeights([])).toThrow(RangeError);
     expect(() => combineHeights([{ name: 'a', valueM: 20, standardErrorM: 0 }])).toThrow(RangeError);
-  });
-});
-
-describe('the ± of every method', () => {
-  const DRAWS = 10_000;
-
-  /** Share of draws whose 95 % interval holds the truth. */
-  function coverage(method: Method): number {
-    const random = seededRandom(2026);
-    const readings = method.description.example;
-    const keys = Object.keys(readings);
-    const compute = (values: readonly number[]): number =>
-      method.compute(
-        Object.fromEntries(
-          keys.map((key, i) => [key, { ...(readings[key] ?? { unit: 'm' as const }), value: values[i] ?? 0 }]),
-        ),
-        silentWorkbook,
-        { unitSystem: 'metric', dbhCm: 36 },
-      ).exact;
-    const truth = compute(keys.map((key) => readings[key]?.value ?? 0));
-    let held = 0;
-    for (let draw = 0; draw < DRAWS; draw += 1) {
-      const inputs = keys.map((key) => {
-        const reading = readings[key];
-        if (reading === undefined) throw new Error(key);
-        const standardError = standardErrorOf(method, key, reading);
-        return { value: normal(random, reading.value, standardError), standardError };
-      });
-      const { standardError } = propagate(compute, inputs);
-      const measured = compute(inputs.map(({ value }) => value));
-      if (Math.abs(measured - truth) <= 1.96 * standardError) held += 1;
-    }
-    return held / DRAWS;
-  }
-
-  it.each(
-    [...methodsFor('height'), ...methodsFor('distance')].map((method) => [method.description.id, method] as const),
-  )('%s: intervals of 1.96 ± hold the truth in 93 to 97 of a hundred of 10,000 measurements', (_id, method) => {
-    const share = coverage(method);
-    expect(share).toBeGreaterThanOrEqual(0.93);
-    expect(share).toBeLessThanOrEqual(0.97);
   });
 });

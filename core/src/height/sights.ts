@@ -1,5 +1,5 @@
 import type { Term, Workbook } from '../estimate/index.ts';
-import type { Reading, ReadingSpec } from '../method/index.ts';
+import type { FixedReading, Reading, ReadingSpec } from '../method/index.ts';
 import {
   DEGREES_PER,
   degreesToRadians,
@@ -32,6 +32,7 @@ export const sight = (own: Own): ReadingSpec => ({
   rangeHint: 'A sight straight up or down (90°) has no tangent: stand further away.',
   graduation: { pct: 0.5, deg: 0.1, gon: 0.1, m20: 0.1, m15: 0.1, m25: 0.1, m30: 0.1, ft66: 0.5 },
   typicalError: { pct: 1, deg: 0.5, gon: 0.5, m20: 0.2, m15: 0.15, m25: 0.25, m30: 0.3, ft66: 0.7 },
+  errorIncludesRounding: true,
   signed: true,
   callout: '',
   instrument: 'clinometer',
@@ -47,6 +48,7 @@ export const groundLength = (own: Own): ReadingSpec => ({
   rangeHint: 'It is the distance between you and the trunk.',
   graduation: { m: 0.01, ft: 0.1 },
   typicalError: { m: 0.1, ft: 0.3 },
+  errorIncludesRounding: true,
   signed: false,
   callout: '',
   instrument: 'tape',
@@ -103,6 +105,15 @@ export const levelDistance = groundLength({
   isLevelDistance: true,
   rangeHint: 'It is the level distance between you and the trunk.',
 });
+
+/** The sight of a method that is walked back until the top is seen under 45°. */
+export const FORTY_FIVE: FixedReading = {
+  key: 'sight',
+  label: 'sight of 45°',
+  value: 45,
+  unit: 'deg',
+  standardError: 0.5,
+};
 
 /** A step of one or two terms, sourced as trigonometry where nothing else is said. */
 export const step = (

@@ -25,6 +25,11 @@ export interface ReadingSpec {
   readonly graduation: Readonly<Partial<Record<UnitId, number>>>;
   /** Standard error of one careful reading, sighting included, per unit. */
   readonly typicalError: Readonly<Partial<Record<UnitId, number>>>;
+  /**
+   * The typical error holds the rounding to the graduation already. Where left out, that of an even spread over one
+   * graduation is added: variance graduation² ÷ 12.
+   */
+  readonly errorIncludesRounding?: boolean;
   readonly signed: boolean;
   /** A number without a sign counts below the eye; only a written + is above it. Kept with its sign: below is minus. */
   readonly countsDown?: boolean;
@@ -36,6 +41,16 @@ export interface ReadingSpec {
   /** Word of the call-out line in front of the number: '@', 'g', '=', or none. A signed reading is known by its sign. */
   readonly callout: string;
   readonly instrument: string;
+}
+
+/** An act without a reading: what the method fixes, such as 45°, a level line, a stick and its reach. */
+export interface FixedReading {
+  readonly key: string;
+  readonly label: string;
+  readonly value: number;
+  readonly unit: UnitId;
+  /** Standard error with which it is kept, in `unit`; shown in the workings of the ±. */
+  readonly standardError: number;
 }
 
 /** An error that lies in the stem and not in a reading: its standard error as a share of the figure. */
@@ -72,6 +87,8 @@ export interface MethodDescription {
   /** A short caution shown where the act happens. */
   readonly safety: string;
   readonly readings: readonly ReadingSpec[];
+  /** What the method fixes and nobody reads; `compute` gets it among the readings. */
+  readonly fixed?: readonly FixedReading[];
   /** Readings of an ordinary tree, by key, each within its range: shown in help, used by every test of all methods. */
   readonly example: Readings;
   /** How a diameter meets the stem: round it, across one face, across two at right angles. */

@@ -8,15 +8,25 @@ import {
   type Propagated,
   type Step,
 } from '../estimate/index.ts';
-import { convert, printAsRead, printRounded, printStandardError, unitOf } from '../quantity/index.ts';
+import {
+  convert,
+  printAsRead,
+  printRounded,
+  printStandardError,
+  roundTo,
+  unitOf,
+  type UnitId,
+} from '../quantity/index.ts';
 import { checkReadings } from './check-readings.ts';
 import {
   RESULTS,
   resultUnit,
   type Method,
+  type MethodDescription,
   type MethodContext,
   type Reading,
   type Readings,
+  type ReadingSpec,
   type StemError,
 } from './description.ts';
 import { readingOf } from './reading-of.ts';
@@ -35,39 +45,44 @@ export function evaluate(method: Method, readings: Readings, context: MethodCont
   const stops = checkReadings(description, readings);
   if (stops.length > 0) return { ok: false, findings: stops };
 
+  const all = withFixed(description, readings);
   const result = resultUnit(description.measure, context.unitSystem);
   const canonical = RESULTS[description.measure].canonical;
   const toCanonical = (value: number) => convert(value, result.unit, canonical);
   const print = (value: number) =>
     `${printRounded(convert(value, canonical, result.unit), result.decimals)} ${result.unit}`;
   const recompute = (changed: Readings) =>
-    toCanonical(method.compute({ ...readings, ...changed }, silentWorkbook, context).exact);
+    toCanonical(method.compute({ ...all, ...changed }, silentWorkbook, context).exact);
 
-  const worked = workOut((book) => method.compute(readings, book, context));
+  const worked = workOut((book) => method.compute(all, book, context));
   const { term } = worked;
   const value = toCanonical(term.exact);
   const diagnosed = method.diagnose({ readings, context, value, recompute, print });
   const stopping = diagnosed.filter((finding) => finding.severity === 'stop');
   if (stopping.length > 0 || !Number.isFinite(value)) return { ok: false, findings: diagnosed };
 
-  const specs = description.readings;
-  const readingErrors = specs.map((spec) => standardErrorOf(method, spec.key, readingOf(readings, spec.key)));
+  const fixed = description.fixed ?? [];
+  const specs = [...description.readings, ...fixed];
+  const readingErrors = [
+    ...description.readings.map(({ key }) => fourDigits(standardErrorOf(method, key, readingOf(readings, key)))),
+    ...fixed.map(({ standardError }) => standardError),
+  ];
   const inputs = specs.map((spec, i) => ({
-    value: readingOf(readings, spec.key).value,
+    value: readingOf(all, spec.key).value,
     standardError: readingErrors[i] ?? 0,
   }));
   const inResultUnit = (values: readonly number[]) => {
     const moved = Object.fromEntries(
-      specs.map((spec, i) => [spec.key, { ...readingOf(readings, spec.key), value: values[i] ?? 0 }]),
+      specs.map((spec, i) => [spec.key, { ...readingOf(all, spec.key), value: values[i] ?? 0 }]),
     );
     return method.compute(moved, silentWorkbook, context).exact;
   };
   const spread = propagate(inResultUnit, inputs);
   const fromReadings = specs.map((spec, i): Contribution => ({
-    reading: spec.key,
+    reading: i < description.readings.length ? spec.key : null,
     label: spec.label,
     readingStandardError: readingErrors[i] ?? 0,
-    readingUnit: readingOf(readings, spec.key).unit,
+    readingUnit: readingOf(all, spec.key).unit,
     effect: toCanonical(spread.parts[i]?.effect ?? 0),
   }));
   const stemErrors = description.stemErrors ?? [];
@@ -112,10 +127,31 @@ export function evaluate(method: Method, readings: Readings, context: MethodCont
   };
 }
 
+/** The readings with those that the method fixes. */
+export const withFixed = ({ fixed = [] }: MethodDescription, readings: Readings): Readings =>
+  fixed.length === 0
+    ? readings
+    : { ...readings, ...Object.fromEntries(fixed.map(({ key, value, unit }) => [key, { value, unit }])) };
+
+/** An error as the workings write it; nobody knows more digits of one. */
+const fourDigits = (value: number): number =>
+  value === 0 ? 0 : roundTo(value, Math.max(0, 3 - Math.floor(Math.log10(value))));
+
+/** Standard error of an even spread over one graduation, as a share of it: 1 ÷ √12. */
+const EVEN_SPREAD = 1 / Math.sqrt(12);
+
+/** The standard error that is typical of a reading, the rounding to its graduation included. */
+export function typicalErrorOf(spec: ReadingSpec, unit: UnitId): number {
+  const typical = spec.typicalError[unit] ?? 0;
+  return spec.errorIncludesRounding === true
+    ? typical
+    : Math.hypot(typical, EVEN_SPREAD * (spec.graduation[unit] ?? 0));
+}
+
 /** The standard error of a reading in its own unit: as stated, else typical of the instrument. */
 export function standardErrorOf(method: Method, key: string, reading: Reading): number {
   const spec = method.description.readings.find((candidate) => candidate.key === key);
-  return reading.standardError ?? spec?.typicalError[reading.unit] ?? 0;
+  return reading.standardError ?? (spec === undefined ? 0 : typicalErrorOf(spec, reading.unit));
 }
 
 interface Figure {

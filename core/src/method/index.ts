@@ -2,6 +2,7 @@ export {
   RESULTS,
   resultUnit,
   type Diagnosis,
+  type FixedReading,
   type Measure,
   type Method,
   type MethodContext,
@@ -17,7 +18,7 @@ export {
 export { asMeant } from './as-meant.ts';
 export { asRead } from './as-read.ts';
 export { checkReadings, printReading } from './check-readings.ts';
-export { evaluate, standardErrorOf } from './evaluate.ts';
+export { evaluate, standardErrorOf, typicalErrorOf, withFixed } from './evaluate.ts';
 export { lengthIn } from './in-unit.ts';
 export { readingOf } from './reading-of.ts';
 export { readingsOfSteps } from './readings-of-steps.ts';

@@ -1,5 +1,6 @@
 import { workOut, type Term, type Workbook } from '../estimate/index.ts';
 import type { Method, MethodContext, Readings } from './description.ts';
+import { withFixed } from './evaluate.ts';
 import { readingOf } from './reading-of.ts';
 
 /** A nudge far above the rounding of a double, and far below any reading. */
@@ -18,7 +19,7 @@ function exactSteps(method: Method, readings: Readings, context: MethodContext):
       },
     };
     exact.length = 0;
-    return method.compute(readings, listening, context);
+    return method.compute(withFixed(method.description, readings), listening, context);
   });
   return exact;
 }

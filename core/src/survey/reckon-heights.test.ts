@@ -98,8 +98,8 @@ describe('a distance by its own method', () => {
     expect(metres(heights[0]?.outcome)).toBeCloseTo(16.926, 6);
     const estimate = heights[0]?.outcome?.ok === true ? heights[0].outcome.estimate : null;
     const ofDistance = estimate?.contributions.find(({ reading }) => reading === 'distance');
-    // √((0.4 × 0.78)² + (31 × 0.03)²) = 0.981 m of distance, times 0.70
-    expect(ofDistance?.effect).toBeCloseTo(0.7 * Math.hypot(0.312, 0.93), 3);
+    // Half paces: √(0.4² + 0.5² ÷ 12) = 0.425 paces; √((0.425 × 0.78)² + (31 × 0.03)²) = 0.987 m of distance, times 0.70
+    expect(ofDistance?.effect).toBeCloseTo(0.7 * Math.hypot(0.425_2 * 0.78, 0.93), 3);
   });
 
   it('is asked for first, and given up without a trace', () => {

@@ -29,6 +29,8 @@ const description: MethodDescription = {
       rangeHint: 'It is a whole number of cords.',
       graduation: { one: 1 },
       typicalError: { one: 0.001 },
+      // Whole lengths are counted, not rounded.
+      errorIncludesRounding: true,
       signed: false,
       place: 'ring',
       shortcut: 'n',

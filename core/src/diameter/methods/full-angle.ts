@@ -30,6 +30,7 @@ const description: MethodDescription = {
       rangeHint: 'It is the whole angle between the edges, in degrees.',
       graduation: { deg: 0.01 },
       typicalError: { deg: 0.02 },
+      errorIncludesRounding: true,
       signed: false,
       place: 'ring',
       shortcut: 'r',

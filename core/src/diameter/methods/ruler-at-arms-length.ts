@@ -7,7 +7,7 @@ const SOURCE = 'tangents from the eye to a circle: D = 2 l sin θ ÷ (1 − sin 
 
 const description: MethodDescription = {
   id: 'diameter.ruler-at-arms-length',
-  version: 1,
+  version: 2,
   measure: 'diameter',
   name: 'Flat ruler at arm’s length',
   summary: 'A stem that cannot be reached, across a ditch or up in the air: rough, and as good as the reach.',
@@ -29,6 +29,7 @@ const description: MethodDescription = {
         errorCm: 0.05,
       }),
       range: { cm: [0.1, 60], mm: [1, 600], m: [0.001, 0.6], in: [0.04, 24], ft: [0.01, 2] },
+      errorIncludesRounding: false,
       rangeHint: 'A ruler at arm’s length shows at most 60 cm (24 in).',
     },
     reach(),

@@ -1,5 +1,5 @@
 import { propagate, silentWorkbook, type Finding, type Mend, type ReadingChange } from '../../estimate/index.ts';
-import { standardErrorOf, type Method, type MethodContext, type Readings } from '../../method/index.ts';
+import { standardErrorOf, type Method, type MethodContext, type Readings, withFixed } from '../../method/index.ts';
 import { convert, printAsRead, printRounded, unitOf } from '../../quantity/index.ts';
 import { HEIGHT_SLIPS } from '../slips.ts';
 import { HEIGHT_SLIP_KINDS } from './catalogue.ts';
@@ -39,21 +39,29 @@ export interface Naming {
 const metres = (method: Method, readings: Readings, context: MethodContext): number => {
   const isComplete = method.description.readings.every(({ key }) => readings[key] !== undefined);
   if (!isComplete) return Number.NaN;
-  const { exact } = method.compute(readings, silentWorkbook, context);
+  const { exact } = method.compute(
+    { ...withFixed(method.description, readings), ...readings },
+    silentWorkbook,
+    context,
+  );
   return context.unitSystem === 'metric' ? exact : convert(exact, 'ft', 'm');
 };
 
 function standardErrorM(method: Method, readings: Readings, context: MethodContext): number {
-  const keys = method.description.readings.map(({ key }) => key);
-  const inputs = keys.map((key) => {
-    const reading = readings[key] ?? { value: 0, unit: 'm' as const };
-    return { value: reading.value, standardError: standardErrorOf(method, key, reading) };
-  });
+  const { readings: specs, fixed = [] } = method.description;
+  const all = withFixed(method.description, readings);
+  const inputs = [
+    ...specs.map(({ key }) => {
+      const reading = readings[key] ?? { value: 0, unit: 'm' as const };
+      return { key, value: reading.value, standardError: standardErrorOf(method, key, reading) };
+    }),
+    ...fixed,
+  ];
   const at = (values: readonly number[]): number =>
     metres(
       method,
       Object.fromEntries(
-        keys.map((key, i) => [key, { ...(readings[key] ?? { unit: 'm' as const }), value: values[i] ?? 0 }]),
+        inputs.map(({ key }, i) => [key, { ...(all[key] ?? { unit: 'm' as const }), value: values[i] ?? 0 }]),
       ),
       context,
     );

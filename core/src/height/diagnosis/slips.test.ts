@@ -90,7 +90,11 @@ describe('the catalogue of slips in heights', () => {
     const trees = 10_000;
     let alarmed = 0;
     for (let tree = 0; tree < trees; tree += 1) {
-      const [first] = saidOf(honestScene(random));
+      const honest = honestScene(random);
+      // A laser distance with a plus is always asked about: it is as rare as a base above the eye.
+      const isAsked = (code: string): boolean =>
+        honest.methodId === 'height.laser-verticals' && code === 'height.base-above-eye';
+      const first = saidOf(honest).find(({ code }) => !isAsked(code));
       if (first === undefined) continue;
       alarmed += 1;
       alarms.set(first.code, (alarms.get(first.code) ?? 0) + 1);

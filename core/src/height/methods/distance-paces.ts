@@ -6,7 +6,7 @@ const SOURCE = 'Number of paces times the length of the observer’s own pace';
 
 const description: MethodDescription = {
   id: 'distance.paces',
-  version: 1,
+  version: 2,
   measure: 'distance',
   name: 'Paces',
   summary: 'Your paces times the length of your pace, with what it drifts by over a day.',
@@ -27,6 +27,7 @@ const description: MethodDescription = {
       rangeHint: 'Count them as on the measured line.',
       graduation: { one: 0.5 },
       typicalError: { one: 0.4 },
+      errorIncludesRounding: false,
       instrument: 'paces',
     }),
     shortLength({

@@ -1,4 +1,4 @@
-import { asRead, readingOf, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { diagnoseHeight } from '../height-slips.ts';
 import { groundLength } from '../sights.ts';
 
@@ -6,7 +6,7 @@ const SOURCE = 'Intercept theorem, equal sides';
 
 const description: MethodDescription = {
   id: 'height.equal-stick',
-  version: 1,
+  version: 2,
   measure: 'height',
   name: 'Stick as long as its reach',
   summary:
@@ -25,7 +25,6 @@ const description: MethodDescription = {
       place: 'ground',
       shortcut: 'd',
       callout: 'es',
-      typicalError: { m: 0.4, ft: 1.3 },
     }),
   ],
   proof: {
@@ -36,26 +35,35 @@ const description: MethodDescription = {
     ],
     triangle: { near: 'stick', reach: 'reach', far: 'height', distance: 'distance to the base' },
   },
+  fixed: [
+    { key: 'stick', label: 'stick', value: 64, unit: 'cm', standardError: 0.2 },
+    { key: 'reach', label: 'reach', value: 64, unit: 'cm', standardError: 1 },
+  ],
   example: { eyeToBase: { value: 18, unit: 'm' } },
   picture: { observer: true },
   source: SOURCE,
   order: 50,
 };
 
-/** H = distance from the eye to the foot. */
+/** H = distance from the eye to the foot × stick ÷ reach, which are equal. */
 export const method: Method = {
   description,
-  compute: (readings, book, context) =>
-    asRead(
-      {
-        measure: 'height',
-        reading: readingOf(readings, 'eyeToBase'),
-        label: 'distance',
-        rule: 'the stick is as long as it is far: the tree is as tall as you stand away',
-        source: SOURCE,
-      },
-      book,
-      context,
-    ),
+  compute: (readings, book, context) => {
+    const { unit, decimals } = resultUnit('height', context.unitSystem);
+    return book.step({
+      terms: [
+        lengthIn(readingOf(readings, 'eyeToBase'), unit, 'distance', book),
+        book.given(readingOf(readings, 'stick').value),
+        book.given(readingOf(readings, 'reach').value),
+      ],
+      compute: (d = 0, l = 1, r = 1) => (d * l) / r,
+      write: (d = '', l = '', r = '') => `${d} × ${l} ÷ ${r}`,
+      decimals,
+      final: true,
+      unit,
+      rule: 'the stick is as long as its reach, here 64 cm each: the tree is as tall as you stand away',
+      source: SOURCE,
+    });
+  },
   diagnose: (diagnosis) => diagnoseHeight(diagnosis, 'eyeToBase'),
 };

@@ -1,12 +1,12 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { diagnoseHeight } from '../height-slips.ts';
-import { groundLength, shortLength } from '../sights.ts';
+import { FORTY_FIVE, groundLength, shortLength, tangentOf } from '../sights.ts';
 
 const SOURCE = 'Right triangle with two equal legs';
 
 const description: MethodDescription = {
   id: 'height.forty-five-level',
-  version: 1,
+  version: 2,
   measure: 'height',
   name: 'Walked back to 45°, level ground',
   summary: 'Walk away until the top is seen under 45°; the distance and the height of the eye make the height.',
@@ -40,13 +40,14 @@ const description: MethodDescription = {
     ],
     triangle: { far: 'above the eye', distance: 'distance' },
   },
+  fixed: [FORTY_FIVE],
   example: { back: { value: 16, unit: 'm' }, eye: { value: 1.6, unit: 'm' } },
   picture: { observer: true },
   source: SOURCE,
   order: 40,
 };
 
-/** H = d + e. */
+/** H = d tan 45° + e. */
 export const method: Method = {
   description,
   compute: (readings, book, context) => {
@@ -54,10 +55,11 @@ export const method: Method = {
     return book.step({
       terms: [
         lengthIn(readingOf(readings, 'back'), unit, 'distance', book),
+        tangentOf(book.given(readingOf(readings, FORTY_FIVE.key).value), 'top', book),
         lengthIn(readingOf(readings, 'eye'), unit, 'eye', book),
       ],
-      compute: (d = 0, e = 0) => d + e,
-      write: (d = '', e = '') => `${d} + ${e}`,
+      compute: (d = 0, t = 1, e = 0) => d * t + e,
+      write: (d = '', t = '', e = '') => `${d} × ${t} + ${e}`,
       decimals,
       final: true,
       unit,

@@ -1,12 +1,12 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
 import { diagnoseHeight } from '../height-slips.ts';
-import { baseSight, groundLength, tangentTerm } from '../sights.ts';
+import { baseSight, FORTY_FIVE, groundLength, tangentOf, tangentTerm } from '../sights.ts';
 
 const SOURCE = 'Right triangle with two equal legs, and the tangent of the base';
 
 const description: MethodDescription = {
   id: 'height.forty-five-slope',
-  version: 1,
+  version: 2,
   measure: 'height',
   name: 'Walked back to 45°, base sighted',
   summary: 'On a slope: the distance at which the top is seen under 45°, and the sight to the base.',
@@ -30,13 +30,14 @@ const description: MethodDescription = {
     ],
     triangle: { far: 'above the eye', distance: 'distance' },
   },
+  fixed: [FORTY_FIVE],
   example: { back: { value: 16, unit: 'm' }, base: { value: -15, unit: 'pct' } },
   picture: { observer: true },
   source: SOURCE,
   order: 41,
 };
 
-/** H = d (1 − tan b). */
+/** H = d (tan 45° − tan b). */
 export const method: Method = {
   description,
   compute: (readings, book, context) => {
@@ -44,10 +45,11 @@ export const method: Method = {
     return book.step({
       terms: [
         lengthIn(readingOf(readings, 'back'), unit, 'distance', book),
+        tangentOf(book.given(readingOf(readings, FORTY_FIVE.key).value), 'top', book),
         tangentTerm(readingOf(readings, 'base'), 'base', book),
       ],
-      compute: (d = 0, b = 0) => d * (1 - b),
-      write: (d = '', b = '') => `${d} × (1 − ${b})`,
+      compute: (d = 0, t = 1, b = 0) => d * (t - b),
+      write: (d = '', t = '', b = '') => `${d} × (${t} − ${b})`,
       decimals,
       final: true,
       unit,

@@ -14,6 +14,7 @@ const height: ReadingSpec = {
   rangeHint: 'No standing tree is taller than 130 m (426 ft).',
   graduation: { m: 0.1, ft: 0.5 },
   typicalError: { m: 0.5, ft: 1.5 },
+  errorIncludesRounding: true,
   signed: false,
   place: 'side',
   shortcut: 'h',

@@ -6,7 +6,7 @@ const SOURCE = 'Merritt in Bruce & Schumacher 1950, Forest Mensuration: i = log 
 
 const description: MethodDescription = {
   id: 'height.log-stick',
-  version: 1,
+  version: 2,
   measure: 'height',
   name: 'Log-height stick',
   summary: 'A stick that counts logs from a fixed distance; from another distance the count is scaled.',
@@ -30,6 +30,7 @@ const description: MethodDescription = {
       rangeHint: 'Logs with their halves, such as 2.5.',
       graduation: { one: 0.5 },
       typicalError: { one: 0.15 },
+      errorIncludesRounding: false,
       instrument: 'scale stick',
     }),
     groundLength({

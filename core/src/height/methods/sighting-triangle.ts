@@ -1,4 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { degreesToRadians } from '../../quantity/index.ts';
 import { diagnoseHeight } from '../height-slips.ts';
 import { groundLength, shortLength } from '../sights.ts';
 
@@ -6,7 +7,7 @@ const SOURCE = 'Intercept theorem';
 
 const description: MethodDescription = {
   id: 'height.sighting-triangle',
-  version: 1,
+  version: 2,
   measure: 'height',
   name: 'Sighting triangle of any ratio',
   summary:
@@ -58,29 +59,39 @@ const description: MethodDescription = {
     ],
     triangle: { near: 'short side', reach: 'long side', far: 'above the line', distance: 'distance' },
   },
+  fixed: [{ key: 'level', label: 'lower edge held level', value: 0, unit: 'deg', standardError: 0.5 }],
   example: { run: { value: 33, unit: 'm' }, ratio: { value: 2, unit: 'one' }, line: { value: 1.5, unit: 'm' } },
   picture: { observer: true },
   source: SOURCE,
   order: 53,
 };
 
-/** H = d ÷ ratio + height of the level line. */
+/** H = d tan(atan(1 ÷ ratio) + level) + height of the level line, the level being 0. */
 export const method: Method = {
   description,
   compute: (readings, book, context) => {
     const { unit, decimals } = resultUnit('height', context.unitSystem);
+    const rise = book.step({
+      terms: [book.given(readingOf(readings, 'ratio').value), book.given(readingOf(readings, 'level').value)],
+      compute: (r = 1, level = 0) => Math.tan(Math.atan(1 / r) + degreesToRadians(level)),
+      write: (r = '', level = '') => `tan(atan(1 ÷ ${r}) + ${level})°`,
+      decimals: 4,
+      unit: '',
+      rule: 'rise of the upper edge for each metre of distance, the lower edge held level',
+      source: SOURCE,
+    });
     return book.step({
       terms: [
         lengthIn(readingOf(readings, 'run'), unit, 'distance', book),
-        book.given(readingOf(readings, 'ratio').value),
+        rise,
         lengthIn(readingOf(readings, 'line'), unit, 'level line', book),
       ],
-      compute: (d = 0, r = 1, h = 0) => d / r + h,
-      write: (d = '', r = '', h = '') => `${d} ÷ ${r} + ${h}`,
+      compute: (d = 0, t = 0, h = 0) => d * t + h,
+      write: (d = '', t = '', h = '') => `${d} × ${t} + ${h}`,
       decimals,
       final: true,
       unit,
-      rule: 'the distance over the ratio, and what lies below the level line',
+      rule: 'what lies above the level line, and what lies below it',
       source: SOURCE,
     });
   },

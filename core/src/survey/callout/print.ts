@@ -81,8 +81,10 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
     if (part.stem > lastStem && parts[begins] !== undefined) {
       // A plain diameter is said to be one where it would be read like the stem before.
       const isPlain = part.measure === 'diameter' && readings[0]?.callout === '';
-      const before = methodOf(draft, { measure: 'diameter', stem: lastStem });
-      const mark = isPlain && before.description.readings[0]?.callout !== '' ? PLAIN_DIAMETER : '';
+      const stemBefore = { measure: 'diameter', stem: lastStem } as const;
+      const isRead = Object.values(measureDraftOf(draft, stemBefore).entries).some(({ text }) => text.trim() !== '');
+      const mark =
+        isPlain && isRead && methodOf(draft, stemBefore).description.readings[0]?.callout !== '' ? PLAIN_DIAMETER : '';
       parts[begins] = `${NEXT_STEM}${mark}${parts[begins]}`;
       lastStem = part.stem;
     }

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { methodsFor } from '@arbolito/core/registry';
-import type { Measure } from '@arbolito/core/method';
+import { typicalErrorOf, type Measure } from '@arbolito/core/method';
 import { measureDraftOf, methodOf, takeOf } from '@arbolito/core/survey';
 import { unitOf } from '@arbolito/core/quantity';
 import { asksLevelDistance, entryOf, slotKey, type SheetStore, type SheetView, type Slot } from '../store.ts';
@@ -118,7 +118,7 @@ function ErrorRows({ view, store }: ErrorTableProps) {
   const rows = view.slots.map((slot: Slot) => {
     const entry = measureDraftOf(view.draft, slot).entries[slot.spec.key];
     const { unit } = entryOf(view.draft, slot, view.settings);
-    return { slot, entry, unit, typical: slot.spec.typicalError[unit] ?? 0 };
+    return { slot, entry, unit, typical: Number(typicalErrorOf(slot.spec, unit).toPrecision(2)) };
   });
   return (
     <ul className="grid gap-1.5 pb-3">
