@@ -93,6 +93,8 @@ export interface MethodDescription {
   readonly example: Readings;
   /** How a diameter meets the stem: round it, across one face, across two at right angles. */
   readonly meets?: 'round' | 'one-face' | 'two-faces';
+  /** What the height ends at where that is not the tip: a count of logs ends at the merchantable top. */
+  readonly endsAt?: 'merchantable';
   /** Errors that no care in reading removes. */
   readonly stemErrors?: readonly StemError[];
   /** For methods whose reason is not seen at once. */

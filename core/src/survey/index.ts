@@ -29,7 +29,13 @@ export {
   type KeptHeight,
   type StemLimit,
 } from './heights.ts';
-export { reckonHeights, type KnownOfHeight, type ReckonedHeight, type ReckonedHeights } from './reckon-heights.ts';
+export {
+  reckonHeights,
+  shownHeight,
+  type KnownOfHeight,
+  type ReckonedHeight,
+  type ReckonedHeights,
+} from './reckon-heights.ts';
 export { withKitErrors } from './kit-errors.ts';
 export { readEntries, readMeasure, type ReadMeasure } from './read-draft.ts';
 export {

@@ -91,10 +91,13 @@ export function reckonHeights(
     const part: Part = { measure: 'distance', stem: 1, ...(take === 1 ? {} : { take }) };
     return outcomeOf(readMeasure(draft, part, defaults), context);
   };
-  const heights = [FIRST, ...draft.moreHeights].map((note): ReckonedHeight => {
-    const { take, of, oneStand } = note;
+  const heights = [FIRST, ...draft.moreHeights].map((noted): ReckonedHeight => {
+    const { take, oneStand } = noted;
     const part: Part = { measure: 'height', stem: 1, ...(take === 1 ? {} : { take }) };
     const read = readMeasure(draft, part, defaults);
+    // A count of logs ends at the merchantable top, also where it was entered as the height of the tree.
+    const of = noted.of === 'total' ? (read.method.description.endsAt ?? noted.of) : noted.of;
+    const note: HeightNote = { ...noted, of };
     const distance = distanceOf(oneStand ? 1 : take);
     const measured = known(distance);
     const level = read.method.description.readings.find(({ isLevelDistance = false }) => isLevelDistance);
@@ -134,8 +137,9 @@ export function reckonHeights(
       : height;
   });
   const kept = draft.keptHeight ?? 1;
-  const chosen = judged.find(({ take }) => take === kept)?.outcome ?? null;
-  const [first] = judged;
+  const ofTree = judged.filter(({ of }) => of === 'total');
+  const chosen = ofTree.find(({ take }) => take === kept)?.outcome ?? null;
+  const [first] = ofTree;
   const counted: Outcome | null =
     kept === 'mean' && combined !== null
       ? { ok: true, estimate: combinedHeight(weighed, combined, context.unitSystem) }
@@ -201,6 +205,18 @@ function judge(height: ReckonedHeight, context: MethodContext, evidence: HeightE
     ...height,
     outcome: outcome.ok ? { ok: true, estimate: withFindings(outcome.estimate, findings) } : { ok: false, findings },
   };
+}
+
+/** The height that stands for a tree on the screen: the total one, else the merchantable height of a log count. */
+export function shownHeight({ heights, counted }: ReckonedHeights): {
+  readonly name: string;
+  readonly estimate: Estimate | null;
+} {
+  const [first] = heights;
+  const isPart = counted === null && first !== undefined && first.of !== 'total' && first.outcome !== null;
+  return isPart
+    ? { name: first.name, estimate: known(first.outcome) }
+    : { name: 'total height', estimate: known(counted) };
 }
 
 /** That several heights cannot all be right, with the slip that explains it best. */

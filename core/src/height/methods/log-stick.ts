@@ -9,7 +9,8 @@ const description: MethodDescription = {
   version: 2,
   measure: 'height',
   name: 'Log-height stick',
-  summary: 'A stick that counts logs from a fixed distance; from another distance the count is scaled.',
+  summary:
+    'Merchantable height: a stick that counts logs from a fixed distance; from another distance the count is scaled.',
   help: [
     'Made for 66 ft and logs of 16 ft: stand there, or say where you stood.',
     'Half logs count as half. What is counted starts at the stump.',
@@ -68,6 +69,7 @@ const description: MethodDescription = {
     ],
     triangle: { near: 'mark', reach: 'reach', far: 'log', distance: 'distance' },
   },
+  endsAt: 'merchantable',
   example: {
     logs: { value: 3.5, unit: 'one' },
     logLength: { value: 16, unit: 'ft' },

@@ -50,6 +50,21 @@ describe('vertical distances by laser', () => {
   });
 });
 
+describe('a count of logs', () => {
+  it('is a merchantable height, also where it was entered as the height of the tree', () => {
+    const imperial: CalloutContext = { ...context, unitSystem: 'imperial' };
+    const { draft } = parseCallout('rp 16 logs2.5 loglen16 mf66 stood66', imperial);
+    const { height, heights, volume } = reckonTree(draft, { ...settings, unitSystem: 'imperial' });
+    expect([height, volume]).toEqual([null, null]);
+    const [first] = heights.heights;
+    // 2.5 × 16 ft
+    expect([first?.name, first?.outcome?.ok === true ? first.outcome.estimate.printed.value : null]).toEqual([
+      'merchantable height',
+      '40.0',
+    ]);
+  });
+});
+
 describe('heights on the call-out line', () => {
   it.each([
     // 25 × (62 + 8) ÷ 100

@@ -1,6 +1,6 @@
 import type { Estimate } from '@arbolito/core/estimate';
 import { convert, printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
-import { printDiameters } from '@arbolito/core/survey';
+import { printDiameters, shownHeight } from '@arbolito/core/survey';
 import type { SheetView } from '../store.ts';
 
 const withError = (estimate: Estimate | null): string =>
@@ -30,11 +30,12 @@ export const basalAreaText = (areaM2: number | null, system: UnitSystem): string
 
 /** The one number that is read in the woods, with its ±, and the smaller ones that follow from it. */
 export function Figures({ view, phone = false }: { readonly view: SheetView; readonly phone?: boolean }) {
-  const { height, dbh, reckoned, unitSystem } = view;
+  const { dbh, reckoned, unitSystem } = view;
+  const { name, estimate: height } = shownHeight(reckoned.heights);
   const unit = height === null ? (unitSystem === 'metric' ? 'm' : 'ft') : unitOf(height.printed.unit).symbol;
   return (
     <section aria-label="Figures">
-      <h2 className="text-quiet">total height</h2>
+      <h2 className="text-quiet">{name}</h2>
       <p aria-live="polite" data-testid="height" className="flex flex-wrap items-baseline gap-x-3">
         <span className={`figures font-extrabold tracking-tight ${phone ? 'text-4xl' : 'text-6xl leading-none'}`}>
           {height?.printed.value ?? '—'}
