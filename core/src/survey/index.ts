@@ -29,6 +29,7 @@ export {
   type KeptHeight,
   type StemLimit,
 } from './heights.ts';
+export { curvePointOf, reckonJudged, type JudgingCurve } from './judged-tree.ts';
 export {
   reckonHeights,
   shownHeight,

@@ -1,3 +1,4 @@
+import type { SurveyView } from '../contracts/views.ts';
 import { bodyMarkRepository } from './body-marks/repository.ts';
 import { bodyMarkService, type BodyMarkService } from './body-marks/service.ts';
 import { checkRepository } from './checks/repository.ts';
@@ -64,16 +65,30 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   const surveys = surveyService(surveyRepository(database));
   const plots = plotService(plotRepository(database));
   const store = treeStore(database);
-  const trees = treeService({ store, plots, surveys, now });
+  const kit = kitService(kitRepository(database));
+  const kitOf = (survey: SurveyView) => kit.atHand(survey.crew);
+  const judgingOf = async (survey: SurveyView) => ({
+    curves: (await summary.basis(survey)).judging,
+    kit: await kitOf(survey),
+  });
+  const trees = treeService({ store, plots, surveys, judgingOf, now });
   const onError = (error: unknown): void => {
     log.warn({ err: error }, 'what is kept for speed could not be worked out');
   };
   const figures = figureService({ repository: figureRepository(database), surveys, trees });
   const kept = keptRepository(database);
-  const summary = summaryService({ repository: kept, figures, plots, surveys, trees, elsewhere, onError });
+  const summary: SummaryService = summaryService({
+    repository: kept,
+    figures,
+    plots,
+    surveys,
+    trees,
+    treesToCheck: (survey) => checks.treesToCheck(survey),
+    elsewhere,
+    onError,
+  });
   const photos = photoService(photoRepository(database), plots, now);
-  const kit = kitService(kitRepository(database));
-  const checks = checkService({
+  const checks: CheckService = checkService({
     repository: checkRepository(database),
     kept,
     surveys,
@@ -81,6 +96,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
     trees,
     figures,
     summary,
+    kitOf,
     elsewhere,
     onError,
   });

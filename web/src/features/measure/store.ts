@@ -19,7 +19,7 @@ import {
   parseCallout,
   partsOf,
   printCallout,
-  reckonTree,
+  reckonJudged,
   specsOf,
   stemsOf,
   takeOf,
@@ -177,11 +177,6 @@ function sharedSlope(draft: TreeDraft, part: Part, spec: ReadingSpec): UnitId | 
 
 const UNDO_STEPS = 50;
 
-const curveOf = (curves: SheetSettings['curves'], code: string): { readonly sums: CurveSums } | undefined => {
-  const sums = curves[code];
-  return sums === undefined ? undefined : { sums };
-};
-
 /** Settings in another unit system. A single tree has no survey's breast height: it takes the usual one of its units. */
 function inUnits(base: SheetSettings, unitSystem: UnitSystem): SheetSettings {
   if (unitSystem === base.unitSystem) return base;
@@ -219,12 +214,14 @@ export function sheetStore(
     const { draft } = state;
     const lastVisit = base.lastVisits[draft.tag];
     const species = base.species.find(({ code }) => code === draft.speciesCode);
-    const reckoned = reckonTree(draft, settings, {
-      species,
-      lastVisit,
-      beside: besideOf(settings),
-      curve: curveOf(base.curves, draft.speciesCode),
-    });
+    const sums = base.curves[draft.speciesCode];
+    const reckoned = reckonJudged(
+      draft,
+      settings,
+      { species, lastVisit, beside: besideOf(settings) },
+      // The curves come without the tree of the sheet.
+      sums === undefined ? undefined : { sums, holdsTree: false },
+    );
     return {
       ...state,
       settings,

@@ -19,7 +19,7 @@ import {
   printCallout,
   printLength,
   reachM,
-  reckonTree,
+  reckonJudged,
   talliedTrees,
   treesPerHa,
   volumeRatio,
@@ -153,11 +153,19 @@ const knownOf = ({ speciesCode, tag }: TreeDraft, { settings, lastVisits, plot }
   species: settings.species.find(({ code }) => code === speciesCode),
   lastVisit: lastVisits[tag],
   beside: besideOf({ ...settings, slopePct: plot.slopePct }),
-  curve: settings.curves[speciesCode] === undefined ? undefined : { sums: settings.curves[speciesCode] },
 });
 
-function figuresOf(row: Row, plotId: string, settings: TallySettings, known: TreeKnown): RowFigures {
-  const reckoned = reckonTree(row.draft, settings, known);
+/** A tree judged as the server judges it: by the survey's curve, without itself where it is on record. */
+function judged(draft: TreeDraft, isOnRecord: boolean, start: TallyStart): ReckonedTree {
+  const { settings } = start;
+  const sums = settings.curves[draft.speciesCode];
+  const holdsTree = isOnRecord && !isDead(draft.notes, deadCodes(settings.design.conditions));
+  return reckonJudged(draft, settings, knownOf(draft, start), sums === undefined ? undefined : { sums, holdsTree });
+}
+
+function figuresOf(row: Row, start: TallyStart): RowFigures {
+  const { settings, plot } = start;
+  const reckoned = judged(row.draft, row.readings.length > 0, start);
   return {
     row,
     reckoned,
@@ -170,7 +178,7 @@ function figuresOf(row: Row, plotId: string, settings: TallySettings, known: Tre
         dead: isDead(row.draft.notes, deadCodes(settings.design.conditions)),
         heightM: reckoned.height === null ? null : (estimateOf(reckoned.height)?.value ?? null),
         volumeM3: reckoned.volume?.value ?? null,
-        plotId,
+        plotId: plot.id,
         notes: row.draft.notes,
       },
       { curves: settings.standCurves, volumes: settings.volumes, formFactor: settings.formFactor },
@@ -293,7 +301,7 @@ export function tallyStore(start: TallyStart): TallyStore {
   const figured = (row: Row): RowFigures => {
     const known = memo.get(row);
     if (known !== undefined) return known;
-    const made = figuresOf(row, plot.id, settings, knownOf(row.draft, start));
+    const made = figuresOf(row, start);
     memo.set(row, made);
     return made;
   };
@@ -303,7 +311,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     const parsed = parseCallout(state.line, context);
     const own = figures.flatMap(({ tallied }) => tallied);
     // With the errors of the kit, as the tree is kept: preview and record show the same figures.
-    const preview = reckonTree(withKitErrors(parsed.draft, settings.kit), settings, knownOf(parsed.draft, start));
+    const preview = judged(withKitErrors(parsed.draft, settings.kit), false, start);
     return {
       ...state,
       hints: hintsOf(parsed.draft, preview, figures, state, start),

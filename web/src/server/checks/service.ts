@@ -1,7 +1,8 @@
+import type { KitAtHand } from '@arbolito/core/kit';
 import { diameterClass } from '@arbolito/core/diameter';
 import { checkSurvey, type CheckedReading, type CheckedTree } from '@arbolito/core/survey';
 import type { CheckDecisionDto } from '../../contracts/checks.ts';
-import type { PlotView, SurveyView, TreeView, WorkListView, WorkPoint } from '../../contracts/views.ts';
+import type { PlotView, SurveySummary, SurveyView, TreeView, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import type { FigureRow } from '../figures/repository.ts';
@@ -21,6 +22,8 @@ export interface CheckService {
   readonly get: (surveyId: string) => Promise<WorkListView>;
   /** The list that can be had without waiting; null where very many trees are looked at first. */
   readonly atHand: (survey: SurveyView) => Promise<AtHand<WorkListView> | null>;
+  /** What speaks against the readings of single trees, as the review list says it. */
+  readonly treesToCheck: (survey: SurveyView) => Promise<SurveySummary['treesToCheck']>;
   /** Clears a point, or puts it back. The same write again changes nothing. */
   readonly decide: (surveyId: string, decision: CheckDecisionDto) => Promise<WorkListView>;
 }
@@ -33,6 +36,7 @@ interface Dependencies {
   readonly trees: TreeService;
   readonly figures: FigureService;
   readonly summary: SummaryService;
+  readonly kitOf: (survey: SurveyView) => Promise<readonly KitAtHand[]>;
   readonly elsewhere: Elsewhere | undefined;
   /** Told of what goes wrong while nobody waits. */
   readonly onError: (error: unknown) => void;
@@ -99,11 +103,10 @@ const decisionsByPoint = (rows: readonly DecisionRow[]): ReadonlyMap<string, Wor
 
 interface KeptPoints {
   readonly points: readonly Point[];
+  /** What speaks against the readings of single trees. */
+  readonly findings: SurveySummary['treesToCheck'];
   readonly trees: number;
 }
-
-/** A height that was typed in as it is known: no reading of it can have slipped. */
-const KNOWN_HEIGHT = 'height.known';
 
 export function checkService({
   repository,
@@ -113,12 +116,13 @@ export function checkService({
   trees,
   figures,
   summary,
+  kitOf,
   elsewhere,
   onError,
 }: Dependencies): CheckService {
   /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
   const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
-    const { judging } = await summary.basisNow(survey);
+    const judging = { curves: (await summary.basisNow(survey)).judging, kit: await kitOf(survey) };
     const readings = await repository.readingsOf(survey.id);
     // Each tree takes its readings along: they need room once.
     const list = await figures.list(survey, (row) => {
@@ -128,10 +132,7 @@ export function checkService({
     });
     const places = new Map<string, number>();
     list.forEach((tree, place) => {
-      const isSighted = tree.readings.some(
-        ({ measure, methodId }) => measure === 'height' && methodId !== KNOWN_HEIGHT,
-      );
-      if (tree.heightM !== null && isSighted) places.set(tree.id, place);
+      if (tree.heightM !== null) places.set(tree.id, place);
     });
     for await (const views of trees.judged(survey, judging, [...places.keys()])) {
       for (const view of views) {
@@ -148,7 +149,11 @@ export function checkService({
     async (survey) => {
       const list = await plots.listOfSurvey(survey.id);
       const read = await readTrees(survey, new Map(list.map(({ id }, i) => [id, i])));
-      return { points: pointsOf(survey, list, read), trees: read.length };
+      const labels = new Map(list.map(({ id, label }) => [id, label]));
+      const findings = read.flatMap(({ id, plotId, tag, findings: own }) =>
+        (own ?? []).map((finding) => ({ treeId: id, plotLabel: labels.get(plotId) ?? '', tag, finding })),
+      );
+      return { points: pointsOf(survey, list, read), findings, trees: read.length };
     },
     { repository: kept, figures, elsewhere, onError },
   );
@@ -168,6 +173,7 @@ export function checkService({
   };
   return {
     get,
+    treesToCheck: async (survey) => (await keeper.get(survey)).findings,
     atHand: async (survey) => {
       const found = await keeper.atHand(survey);
       return found === null ? null : { ...found, value: await decided(survey, found.value) };

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, count, eq, isNull, sql } from 'drizzle-orm';
 import pg from 'pg';
 import { isDead, type TreeNotes } from '@arbolito/core/survey';
 import type { TreeView } from '../../contracts/views.ts';
@@ -32,8 +32,6 @@ export interface FigureRow extends SummedRow {
   readonly findings: TreeView['findings'] | null;
 }
 
-export type DoubtfulTree = Pick<FigureRow, 'treeId' | 'plotId' | 'tag'> & { readonly findings: TreeView['findings'] };
-
 export type FigureToKeep = typeof treeFigures.$inferInsert;
 
 /** Whose figures are asked for: a survey, the stamp under which they count, and its codes of dead trees. */
@@ -48,7 +46,6 @@ export interface FigureRepository {
   /** Trees of a survey whose figures are not there under the stamp. */
   readonly missing: (surveyId: string, stamp: string) => Promise<string[]>;
   readonly countMissing: (surveyId: string, stamp: string) => Promise<number>;
-  readonly doubtful: (surveyId: string, stamp: string) => Promise<DoubtfulTree[]>;
   readonly countTrees: (surveyId: string) => Promise<number>;
   /** Each as it is read, made into what is wanted of it: the rows themselves need no room. */
   readonly list: <T>(of: FiguresOf, make: (row: FigureRow) => T) => Promise<T[]>;
@@ -171,15 +168,6 @@ export function figureRepository(database: Database): FigureRepository {
     countMissing: async (surveyId, stamp) => {
       const [row] = await database.select({ rows: count() }).from(trees).where(lacks(surveyId, stamp));
       return row?.rows ?? 0;
-    },
-    doubtful: async (surveyId, stamp) => {
-      const rows = await database
-        .select({ treeId: trees.id, plotId: trees.plotId, tag: trees.tag, findings: treeFigures.findings })
-        .from(trees)
-        .innerJoin(treeFigures, and(eq(treeFigures.treeId, trees.id), eq(treeFigures.stamp, stamp)))
-        .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt), isNotNull(treeFigures.findings)))
-        .orderBy(asc(trees.plotId), asc(trees.tag), asc(trees.id));
-      return rows.map((row) => ({ ...row, findings: row.findings ?? [] }));
     },
     countTrees: async (surveyId) => {
       const [row] = await database

@@ -7,7 +7,7 @@ import type { SurveyService } from '../surveys/service.ts';
 import { reckonRow, settingsOf, type TreeParts } from '../trees/reckon.ts';
 import type { TreeRow } from '../trees/repository.ts';
 import type { TreeService } from '../trees/service.ts';
-import type { DoubtfulTree, FigureRepository, FigureRow, FiguresOf, FigureToKeep, SummedRow } from './repository.ts';
+import type { FigureRepository, FigureRow, FiguresOf, FigureToKeep, SummedRow } from './repository.ts';
 
 export interface FigureService {
   /** Everything beside the trees' own record that their figures hang on. */
@@ -18,8 +18,6 @@ export interface FigureService {
   readonly list: <T>(survey: SurveyView, of: (row: FigureRow) => T) => Promise<T[]>;
   /** The same, as far as the sums ask for them. */
   readonly listSummed: (survey: SurveyView) => Promise<readonly SummedRow[]>;
-  /** Trees whose readings are doubted, as far as their figures are there, with what speaks against them. */
-  readonly doubtful: (survey: SurveyView) => Promise<readonly DoubtfulTree[]>;
   readonly countTrees: (surveyId: string) => Promise<number>;
   /** Trees whose figures are still to be worked out. */
   readonly countMissing: (survey: SurveyView) => Promise<number>;
@@ -137,7 +135,6 @@ export function figureService({ repository, surveys, trees }: Dependencies): Fig
     stampOf,
     revisionOf: repository.revisionOf,
     countTrees: repository.countTrees,
-    doubtful: async (survey) => repository.doubtful(survey.id, await stampOf(survey)),
     list: async (survey, of) => repository.list(await figuresOfSurvey(survey), of),
     listSummed: async (survey) => repository.listSummed(await figuresOfSurvey(survey)),
     countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),

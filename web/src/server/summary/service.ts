@@ -50,6 +50,8 @@ interface Dependencies {
   readonly plots: PlotService;
   readonly surveys: SurveyService;
   readonly trees: TreeService;
+  /** What speaks against single trees, as the review list says it. */
+  readonly treesToCheck: (survey: SurveyView) => Promise<SurveySummary['treesToCheck']>;
   readonly elsewhere: Elsewhere | undefined;
   readonly onError: (error: unknown) => void;
 }
@@ -76,6 +78,7 @@ export function summaryService({
   plots,
   surveys,
   trees,
+  treesToCheck,
   elsewhere,
   onError,
 }: Dependencies): SummaryService {
@@ -110,11 +113,7 @@ export function summaryService({
     get: async (surveyId, options) => {
       const survey = await surveys.get(surveyId);
       const summary = await stand(survey, options);
-      const labels = new Map(summary.plots.map(({ id, label }) => [id, label]));
-      const treesToCheck = (await figures.doubtful(survey)).flatMap(({ treeId, plotId, tag, findings }) =>
-        findings.map((finding) => ({ treeId, plotLabel: labels.get(plotId) ?? '', tag, finding })),
-      );
-      return { ...summary, treesToCheck };
+      return { ...summary, treesToCheck: await treesToCheck(survey) };
     },
     stand,
     atHand: async (survey, options = FINISHED_PLOTS) => {

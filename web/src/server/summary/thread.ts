@@ -8,7 +8,9 @@ const { databaseUrl, surveyId, name } = workerData as Errand;
 const services = compose(databaseUrl);
 try {
   const options = optionsNamed(name);
-  await (options === null ? services.checks.get(surveyId) : services.summary.get(surveyId, options));
+  await (options === null
+    ? services.checks.get(surveyId)
+    : services.summary.stand(await services.surveys.get(surveyId), options));
 } finally {
   await services.close();
 }

@@ -173,6 +173,21 @@ describe('the sums of a survey', () => {
     const { body } = await api<WorkListView>('GET', `/api/surveys/${survey.id}/checks`);
     const odd = body.open.filter(({ message }) => message.toLowerCase().includes('the height curve of this survey'));
     expect([...new Set(odd.map(({ tag }) => tag))]).toEqual(['11']);
+    // Tree API, tally, results and review list say the same of every tree.
+    const codes = (findings: readonly { readonly code: string; readonly severity: string }[]): string[] =>
+      findings.filter(({ severity }) => severity !== 'note').map(({ code }) => code);
+    const { body: summary } = await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`);
+    const { body: tally } = await api<TallyView>('GET', `/api/tally?plot=${plot.id}`);
+    expect(summary.treesToCheck.length).toBeGreaterThan(0);
+    for (const tree of tally.trees) {
+      const { body: alone } = await api<TreeView>('GET', `/api/trees/${tree.id}`);
+      expect(codes(tree.findings)).toEqual(codes(alone.findings));
+      expect(
+        summary.treesToCheck.filter(({ treeId }) => treeId === tree.id).map(({ finding }) => finding.code),
+      ).toEqual(codes(alone.findings));
+      const listed = body.open.filter(({ treeId, check }) => treeId === tree.id && check === 'tree');
+      expect(listed.map(({ key }) => key.split(' ')[2])).toEqual(codes(alone.findings));
+    }
   });
 
   it('list the trees to look at again, with what is odd about them', async () => {

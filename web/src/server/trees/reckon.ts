@@ -1,16 +1,18 @@
 import type { LastVisit } from '@arbolito/core/diameter';
-import { curveWithout, type CurvePoint, type CurveSums } from '@arbolito/core/height';
+import { curveWithout, type CurveSums } from '@arbolito/core/height';
+import type { KitAtHand } from '@arbolito/core/kit';
 import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
 import {
   besideOf,
+  curvePointOf,
   deadCodes,
   draftOf,
   findingsOfTree,
   isDead,
+  reckonJudged,
   reckonTree,
   volumesOf,
   type ReckonedTree,
-  type TreeKnown,
   type TreeSettings,
 } from '@arbolito/core/survey';
 import type { FigureView, ReadingView, SurveyView, TreeView } from '../../contracts/views.ts';
@@ -46,24 +48,44 @@ export interface TreeParts {
   readonly readings: readonly ReadingView[];
   readonly stems: readonly { readonly id: string; readonly ordinal: number }[];
   readonly lastVisit: LastVisit | undefined;
-  /** The survey's height curve of the species, where it is asked. */
-  readonly curve?: TreeKnown['curve'];
+}
+
+/** What of a survey its trees are judged by: the height curve of each species, and the instruments of the crew. */
+export interface JudgingContext {
+  readonly curves: Readonly<Record<string, CurveSums>>;
+  readonly kit: readonly KitAtHand[];
 }
 
 const knownFigure = (outcome: Outcome | null): FigureView | null =>
   figure(outcome === null ? null : estimateOf(outcome));
 
-/** A tree with its figures, worked out afresh from the readings in use. */
+/**
+ * A tree with its figures, worked out afresh from the readings in use.
+ *
+ * @param judging by itself alone where left out, as the curves themselves are made
+ */
 export function reckonRow(
   row: TreeRow,
-  { readings, stems, lastVisit, curve }: TreeParts,
+  { readings, stems, lastVisit }: TreeParts,
   survey: SurveyView,
+  judging?: JudgingContext,
 ): TreeFigures {
   const { taping, heights, notes } = row;
   const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights, notes });
-  const beside = besideOf({ eyeHeightM: survey.eyeHeightM, slopePct: row.plotSlopePct });
+  const dead = isDead(notes, deadCodes(survey.design.conditions));
+  const beside = besideOf({
+    eyeHeightM: survey.eyeHeightM,
+    slopePct: row.plotSlopePct,
+    ...(judging === undefined ? {} : { kit: judging.kit }),
+  });
   const species = survey.species.find(({ code }) => code === row.speciesCode);
-  const reckoned = reckonTree(draft, settingsOf(survey), { species, lastVisit, beside, curve });
+  const sums = judging?.curves[row.speciesCode];
+  const reckoned = reckonJudged(
+    draft,
+    settingsOf(survey),
+    { species, lastVisit, beside },
+    sums === undefined ? undefined : { sums, holdsTree: row.deletedAt === null && !dead },
+  );
   return {
     reckoned,
     view: {
@@ -93,7 +115,7 @@ export function reckonRow(
       dbh: figure(reckoned.dbh),
       diametersCm: reckoned.diametersCm,
       readDiametersCm: reckoned.readDiametersCm,
-      dead: isDead(notes, deadCodes(survey.design.conditions)),
+      dead,
       height: knownFigure(reckoned.height),
       volume: figure(reckoned.volume),
       basalAreaM2: reckoned.basalAreaM2,
@@ -102,20 +124,21 @@ export function reckonRow(
   };
 }
 
-/** What a tree gives to the height curve of its species; null where its height or its diameter is not beyond doubt. */
-export function curvePointOf({ dbh, height, heights, findings }: TreeView): CurvePoint | null {
-  const isDoubtful = findings.some(({ severity }) => severity === 'check');
-  return dbh === null || height === null || isDoubtful || heights?.broken === true
-    ? null
-    : { dbhCm: dbh.value, heightM: height.value };
-}
-
 /** The height curves of a survey without one of its trees, which must not speak for itself. */
 export function leaveOut(
   curves: Readonly<Record<string, CurveSums>>,
   tree: TreeView,
+  survey: SurveyView,
+  slopePct: number,
 ): Readonly<Record<string, CurveSums>> {
   const sums = curves[tree.speciesCode];
-  const point = tree.deleted ? null : curvePointOf(tree);
-  return sums === undefined || point === null ? curves : { ...curves, [tree.speciesCode]: curveWithout(sums, point) };
+  if (sums === undefined || tree.deleted || tree.dead) return curves;
+  const draft = draftOf(tree);
+  const alone = reckonTree(draft, settingsOf(survey), {
+    species: survey.species.find(({ code }) => code === tree.speciesCode),
+    lastVisit: tree.lastVisit ?? undefined,
+    beside: besideOf({ eyeHeightM: survey.eyeHeightM, slopePct }),
+  });
+  const point = curvePointOf(alone, draft);
+  return point === null ? curves : { ...curves, [tree.speciesCode]: curveWithout(sums, point) };
 }

@@ -1,5 +1,4 @@
 import type { LastVisit } from '@arbolito/core/diameter';
-import type { CurveSums } from '@arbolito/core/height';
 import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/survey';
 import type {
   ActDto,
@@ -27,7 +26,7 @@ import { checkTree } from './check-tree.ts';
 import { alreadyMade, correctionRow, sameState } from './corrections.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
 import { plotChanges } from './plot-changes.ts';
-import { curvePointOf, reckonRow, type TreeParts } from './reckon.ts';
+import { reckonRow, type JudgingContext, type TreeParts } from './reckon.ts';
 import { asDto, readingRows, refusal, meantReadings, refuseRewritten } from './readings.ts';
 import type { StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
 
@@ -55,17 +54,12 @@ export interface TreeService {
   readonly listOfPlot: (plotId: string) => Promise<TreeView[]>;
   /**
    * All trees of a survey, some hundred at a time, plot by plot.
-   *
-   * @param curves the height curve of each species that they are judged by, where one is known
    */
-  readonly eachOfSurvey: (
-    survey: SurveyView,
-    curves?: Readonly<Record<string, CurveSums>>,
-  ) => AsyncGenerator<readonly TreeView[], void>;
-  /** Trees of a survey by their identifiers, judged by the height curves. */
+  readonly eachOfSurvey: (survey: SurveyView) => AsyncGenerator<readonly TreeView[], void>;
+  /** Trees of a survey by their identifiers, judged by the height curves and the kit. */
   readonly judged: (
     survey: SurveyView,
-    curves: Readonly<Record<string, CurveSums>>,
+    judging: JudgingContext,
     treeIds: readonly string[],
   ) => AsyncGenerator<readonly TreeView[], void>;
   /**
@@ -106,6 +100,8 @@ interface Dependencies {
   readonly store: TreeStore;
   readonly plots: PlotService;
   readonly surveys: SurveyService;
+  /** What the trees of a survey are judged by, as the record stands. */
+  readonly judgingOf: (survey: SurveyView) => Promise<JudgingContext>;
   /** The moment of a delete, for the mark on the row. */
   readonly now: () => Date;
 }
@@ -113,7 +109,7 @@ interface Dependencies {
 /** Trees that are read from the record at a time. */
 const AT_A_TIME = 500;
 
-export function treeService({ store, plots, surveys, now }: Dependencies): TreeService {
+export function treeService({ store, plots, surveys, judgingOf, now }: Dependencies): TreeService {
   /** The visit before, whole or where only some of its trees matter. */
   const before = async (
     repository: TreeRepository,
@@ -140,40 +136,31 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       },
     }));
   };
-  /** Each tree by itself, and again in the light of the height curves where they are given. */
+  /** Trees in the light of their survey, or each by itself where nothing is given to judge it by. */
   const viewsOn = async (
     repository: TreeRepository,
     rows: readonly TreeRow[],
     survey: SurveyView,
     visit: VisitBefore,
-    curves?: Readonly<Record<string, CurveSums>>,
+    judging?: JudgingContext,
   ): Promise<TreeView[]> => {
     const found = await withParts(repository, rows, visit);
-    const viewOn = ({ row, parts }: TreeWithParts, curve?: TreeParts['curve']): TreeView =>
-      reckonRow(row, { ...parts, curve }, survey).view;
-    const alone = found.map((each) => viewOn(each));
-    if (curves === undefined) return alone;
-    return found.map((each, i) => {
-      const view = alone[i];
-      const sums = curves[each.row.speciesCode];
-      if (view === undefined || view.height === null || sums === undefined) return view ?? viewOn(each);
-      return viewOn(each, { sums, own: curvePointOf(view) ?? undefined });
-    });
+    return found.map(({ row, parts }) => reckonRow(row, parts, survey, judging).view);
   };
   async function* inTurn(
     survey: SurveyView,
-    curves: Readonly<Record<string, CurveSums>> | undefined,
+    judging: JudgingContext | undefined,
     treeIds: readonly string[],
   ): AsyncGenerator<readonly TreeView[], void> {
     const visit = treeIds.length === 0 ? new VisitBefore(new Map()) : await before(store, survey, store.listOfSurvey);
     for (let at = 0; at < treeIds.length; at += AT_A_TIME) {
-      yield viewsOn(store, await store.listThese(treeIds.slice(at, at + AT_A_TIME)), survey, visit, curves);
+      yield viewsOn(store, await store.listThese(treeIds.slice(at, at + AT_A_TIME)), survey, visit, judging);
     }
   }
-  const viewOf = async (repository: TreeRepository, row: TreeRow): Promise<TreeView> => {
+  const viewOf = async (repository: TreeRepository, row: TreeRow, judging?: JudgingContext): Promise<TreeView> => {
     const survey = await surveys.get(row.surveyId);
     const visit = await before(repository, survey, (id) => repository.listNamed(id, row.plotLabel, row.tag));
-    const [view] = await viewsOn(repository, [row], survey, visit);
+    const [view] = await viewsOn(repository, [row], survey, visit, judging);
     if (view === undefined) throw notFound('This tree');
     return view;
   };
@@ -182,7 +169,10 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
     if (row === null) throw notFound('This tree');
     return row;
   };
-  const get = async (id: string): Promise<TreeView> => viewOf(store, await rowOf(store, id));
+  const get = async (id: string): Promise<TreeView> => {
+    const row = await rowOf(store, id);
+    return viewOf(store, row, await judgingOf(await surveys.get(row.surveyId)));
+  };
   const stateOf = async (repository: TreeRepository, row: TreeRow): Promise<TreeState> => {
     const inUse = (await repository.readingsInUse([row.observationId])).get(row.observationId) ?? [];
     return {
@@ -279,7 +269,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
         await enterState(repository, row, after);
       }),
     );
-    return get(id);
+    return viewOf(store, await rowOf(store, id));
   };
 
   const undoTree = (original: StoredCorrection, act: ActDto): Promise<void> => {
@@ -317,10 +307,10 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
       const plot = await plots.get(plotId);
       const survey = await surveys.get(plot.surveyId);
       const visit = await before(store, survey, (id) => store.listNamed(id, plot.label));
-      return viewsOn(store, await store.listOfPlot(plotId), survey, visit);
+      return viewsOn(store, await store.listOfPlot(plotId), survey, visit, await judgingOf(survey));
     },
-    eachOfSurvey: async function* (survey, curves) {
-      yield* inTurn(survey, curves, await store.idsOfSurvey(survey.id));
+    eachOfSurvey: async function* (survey) {
+      yield* inTurn(survey, await judgingOf(survey), await store.idsOfSurvey(survey.id));
     },
     judged: inTurn,
     pageOfSurvey: async (survey, after, atMost) => {
@@ -331,7 +321,7 @@ export function treeService({ store, plots, surveys, now }: Dependencies): TreeS
         return named.flat();
       });
       return {
-        trees: await viewsOn(store, shown, survey, visit),
+        trees: await viewsOn(store, shown, survey, visit, await judgingOf(survey)),
         next: rows.length > atMost ? (shown.at(-1)?.id ?? null) : null,
       };
     },

@@ -8,10 +8,9 @@ import { treeColumns, treeRow } from '../../../../server/report/trees-csv.ts';
 export const GET = endpoint(async (context) => {
   const survey = await services().surveys.get(routeId(context, 'Survey'));
   const plots = new Map((await services().plots.listOfSurvey(survey.id)).map((plot) => [plot.id, plot]));
-  const { judging } = await services().summary.basis(survey);
   async function* lines(): AsyncGenerator<Buffer, void> {
     yield Buffer.from(csvOf([treeColumns(survey)]));
-    for await (const views of services().trees.eachOfSurvey(survey, judging))
+    for await (const views of services().trees.eachOfSurvey(survey))
       yield Buffer.from(csvOf(views.map((view) => treeRow(view, survey, plots))));
   }
   const body = Readable.toWeb(Readable.from(lines())) as ReadableStream;
