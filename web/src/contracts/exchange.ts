@@ -4,8 +4,15 @@ import { Transform } from 'class-transformer';
 import { IsBoolean, IsIn, IsObject, IsOptional, IsUUID } from 'class-validator';
 import { IsLine } from './decorators.ts';
 
-/** Largest file that is read, in bytes. */
-export const FILE_LIMIT = 200 * 1024 * 1024;
+/** What a file of trees may be. */
+export const FILE_LIMITS = {
+  bytes: 64 * 1024 * 1024,
+  /** For the whole file to arrive. */
+  seconds: 300,
+  rows: 500_000,
+  columns: 200,
+  rowBytes: 64 * 1024,
+} as const;
 
 /** How a file of trees is read: comes in the address, the file itself is the body. */
 export class ImportOptionsDto {

@@ -40,6 +40,15 @@ export const otherMethods = (allowed: string): APIRoute =>
     });
   });
 
+/** Whoever sent a request, as far as the connection says; requests of tests have no connection. */
+export function remoteAddress(context: APIContext): string {
+  try {
+    return context.clientAddress || 'unknown';
+  } catch {
+    return 'unknown';
+  }
+}
+
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
 export const isUuid = (text: string | undefined | null): text is string => UUID.test(text ?? '');

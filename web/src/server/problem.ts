@@ -14,9 +14,11 @@ export const PROBLEMS = {
   'not-found': { status: 404, title: 'Not found' },
   'method-not-allowed': { status: 405, title: 'This address does not do that' },
   conflict: { status: 409, title: 'It does not fit what is on the record' },
+  'too-slow': { status: 408, title: 'The body took too long to arrive' },
   'too-large': { status: 413, title: 'The body is too large' },
   'not-json': { status: 415, title: 'Send JSON' },
   invalid: { status: 422, title: 'Some fields need another look' },
+  'too-many': { status: 429, title: 'Too many requests' },
   unforeseen: { status: 500, title: 'Something went wrong here' },
   'database-away': { status: 503, title: 'The database does not answer' },
 } as const satisfies Record<string, { status: number; title: string }>;
@@ -67,6 +69,10 @@ export const notFound = (what: string): Problem => new Problem('not-found', `${w
 /** One wrong field of a body. */
 export const invalidField = (pointer: string, code: string, detail: string): Problem =>
   new Problem('invalid', detail, { errors: [{ pointer, code, detail }] });
+
+/** Somebody asks too much at a time. */
+export const tooMany = (detail: string, retryAfterS: number): Problem =>
+  new Problem('too-many', detail, { headers: { 'retry-after': String(retryAfterS) } });
 
 /** Seconds after which to ask again when the database is away. */
 const RETRY_AFTER_S = 3;

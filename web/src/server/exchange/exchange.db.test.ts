@@ -2,6 +2,8 @@ import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { ImportDone, ImportPreview } from '../../contracts/exchange.ts';
 import type { PlotView, ProblemView, SurveySummary, TreePageView, TreeView } from '../../contracts/views.ts';
+import { services } from '../compose.ts';
+import { withStoredFile } from './store-file.ts';
 import { api, send, useTestDatabase, type Answer } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, knownHeight, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
@@ -21,6 +23,8 @@ const file = async <T = ProblemView>(
   );
   return { status: response.status, body: (await response.json()) as T };
 };
+const csvRequest = (csv: string): Request =>
+  new Request('http://test/file', { method: 'POST', body: csv, headers: { 'content-type': 'text/csv' } });
 const treesOf = async (plotId: string) => (await api<TreeView[]>('GET', `/api/trees?plot=${plotId}`)).body;
 
 const GOOD = `plot,tag,species,dbh (cm),height (m),bearing,from the middle (m),date
@@ -51,6 +55,53 @@ describe('a file of trees', () => {
     expect(pine?.notes).toEqual({ bearingDeg: 112, awayM: 7.4 });
     expect(pine?.observedAt).toBe('2026-06-03T09:00:00.000Z');
     expect(pine?.readings.map(({ asRead, unit }) => `${asRead} ${unit}`).sort()).toEqual(['21.4 m', '34.5 cm']);
+  });
+
+  it('under an identifier that another file has is refused, and saves nothing', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const id = uuid();
+    await file<ImportDone>(survey.id, GOOD, { id });
+    const other = await file(survey.id, 'plot,tag,species,dbh\n1,7,sp,30\n1,8,sp,31\n1,9,sp,32\n', { id });
+    expect(other.status).toBe(409);
+    expect((await treesOf(plot.id)).map(({ tag }) => tag)).toEqual(['1', '2']);
+  });
+
+  it('sent several times at once is kept once, and every sender is told so', async () => {
+    const { survey } = await surveyWithPlot();
+    const id = uuid();
+    const send = () =>
+      services()
+        .surveys.get(survey.id)
+        .then(() => withStoredFile(csvRequest(GOOD), (stored) => services().exchange.write(survey.id, stored, { id })));
+    const answers = await Promise.all([send(), send(), send()]);
+    expect(answers.map(({ trees }) => trees)).toEqual([2, 2, 2]);
+    expect(answers.filter(({ created }) => created)).toHaveLength(1);
+  });
+
+  it('of short and empty rows takes no time that others would miss', async () => {
+    const { survey } = await surveyWithPlot();
+    const csv = `plot,tag,species,dbh\n${'\n'.repeat(100_000)}1,1,sp,30\n`;
+    let longest = 0;
+    let last = performance.now();
+    const watch = setInterval(() => {
+      longest = Math.max(longest, performance.now() - last);
+      last = performance.now();
+    }, 5);
+    const { body } = await file<ImportPreview>(survey.id, csv);
+    clearInterval(watch);
+    expect([body.trees, body.errorCount]).toEqual([1, 0]);
+    // Seconds before; a fifth of one leaves room for a slow machine.
+    expect(longest).toBeLessThan(1_000);
+  });
+
+  it('keeps a quotation mark within a cell, and refuses what is beyond the limits', async () => {
+    const { survey } = await surveyWithPlot();
+    const quoted = await file<ImportPreview>(survey.id, 'plot,tag,species,dbh,remark\n1,1,sp,30,a 5" pipe\n');
+    expect([quoted.status, quoted.body.trees]).toEqual([200, 1]);
+    const long = await file(survey.id, `plot,tag,species,dbh\n1,1,sp,${'3'.repeat(2_000_000)}\n`);
+    expect([long.status, long.body.errors?.[0]?.code]).toEqual([422, 'row-too-long']);
+    const wide = await file(survey.id, `plot,tag,species,dbh\n1,1,sp,30${','.repeat(500)}\n`);
+    expect([wide.status, wide.body.errors?.[0]?.code]).toEqual([422, 'too-many-columns']);
   });
 
   it('with one wrong row is kept not at all, and every error is said at its row', async () => {

@@ -1,46 +1,65 @@
-import { Readable, Transform } from 'node:stream';
-import type { ReadableStream as NodeStream } from 'node:stream/web';
-import { parse, type CsvError } from 'csv-parse';
-import { FILE_LIMIT } from '../../contracts/exchange.ts';
-import { Problem } from '../problem.ts';
+import { createReadStream } from 'node:fs';
+import { Transform } from 'node:stream';
+import Papa from 'papaparse';
+import { FILE_LIMITS } from '../../contracts/exchange.ts';
+import { invalidField } from '../problem.ts';
 
-/** More columns than this are no file of trees. */
-const MOST_COLUMNS = 200;
-const LONGEST_CELL = 10_000;
+const DELIMITERS = [',', ';', '\t'] as const;
 
 /** The delimiter of a head line: whichever of the three stands there most often. */
 export function guessDelimiter(head: string): string {
-  const counts = [',', ';', '\t'].map((mark) => ({ mark, count: head.split(mark).length }));
+  const counts = DELIMITERS.map((mark) => ({ mark, count: head.split(mark).length }));
   return counts.reduce((most, each) => (each.count > most.count ? each : most)).mark;
 }
 
-/** The first line of a stream, which is then read from its beginning all the same. */
-async function peekLine(source: Readable): Promise<string> {
-  const first = await new Promise<Buffer | null>((resolve, reject) => {
-    source.once('readable', () => {
-      resolve(source.read() as Buffer | null);
-    });
-    source.once('end', () => {
-      resolve(null);
-    });
-    source.once('error', reject);
-  });
-  if (first === null) return '';
-  source.unshift(first);
-  return first.toString('utf8').split(/\r?\n/)[0] ?? '';
-}
+const [QUOTE, LINE_FEED] = [0x22, 0x0a];
 
-const tooLarge = (): Problem =>
-  new Problem('too-large', `A file may be ${FILE_LIMIT / 1024 / 1024} MB at most. Split it by plots.`);
+const badFile = (code: string, detail: string) => invalidField('/file', code, detail);
 
-/** Ends the stream once it has grown beyond the limit. */
-function limited(): Transform {
-  let size = 0;
+/**
+ * Refuses a row that is too long before the parser has to hold it: a quotation mark without its partner makes one row of the
+ * rest of the file.
+ */
+function rowsNoLongerThan(limit: number, delimiter: string): Transform {
+  const mark = delimiter.charCodeAt(0);
+  let row = 1;
+  let length = 0;
+  let isQuoted = false;
+  let startsCell = true;
+  let justClosed = false;
   return new Transform({
     transform: (chunk: Buffer, _encoding, done) => {
-      size += chunk.byteLength;
-      if (size > FILE_LIMIT) done(tooLarge());
-      else done(null, chunk);
+      for (const byte of chunk) {
+        length += 1;
+        if (isQuoted) {
+          if (byte === QUOTE) {
+            isQuoted = false;
+            justClosed = true;
+          }
+        } else if (byte === QUOTE && (startsCell || justClosed)) {
+          isQuoted = true;
+          justClosed = false;
+          startsCell = false;
+        } else if (byte === LINE_FEED) {
+          row += 1;
+          length = 0;
+          startsCell = true;
+          justClosed = false;
+        } else {
+          startsCell = byte === mark;
+          justClosed = false;
+        }
+        if (length > limit) {
+          done(
+            badFile(
+              'row-too-long',
+              `Row ${String(row)} is longer than ${String(limit / 1024)} kB. Look for a quotation mark without its partner.`,
+            ),
+          );
+          return;
+        }
+      }
+      done(null, chunk);
     },
   });
 }
@@ -54,45 +73,90 @@ export interface FileRows {
 /** A line with nothing on it, which counts where rows are numbered and nowhere else. */
 export const isBlank = (cells: readonly string[]): boolean => cells.every((cell) => cell === '');
 
-const isCsvError = (error: unknown): error is CsvError =>
-  error instanceof Error && 'code' in error && String(error.code).startsWith('CSV_');
+/** Rows that are parsed before somebody takes them. */
+const ROWS_AHEAD = 200;
+
+/** Cells without the space around them, and without the mark with which some programs begin a file. */
+const tidy = (cells: readonly string[]): string[] => cells.map((cell) => cell.replace(/^\uFEFF/, '').trim());
+
+async function* recordsOf(file: string, delimiter: string): AsyncGenerator<readonly string[]> {
+  const source = createReadStream(file);
+  const guard = rowsNoLongerThan(FILE_LIMITS.rowBytes, delimiter);
+  const ready: (readonly string[])[] = [];
+  let parser: Papa.Parser | null = null;
+  let isDone = false;
+  let failure: Error | null = null;
+  let wake: () => void = () => undefined;
+  const fail = (error: Error): void => {
+    failure ??= error;
+    wake();
+  };
+  source.on('error', fail);
+  guard.on('error', fail);
+  source.pipe(guard);
+  Papa.parse<string[]>(guard, {
+    delimiter,
+    step: ({ data, errors }, handle) => {
+      parser = handle;
+      const unclosed = errors.find(({ type }) => type === 'Quotes');
+      if (unclosed !== undefined) fail(badFile('quotes', 'A quotation mark in the file has no partner.'));
+      else ready.push(data);
+      if (ready.length >= ROWS_AHEAD) handle.pause();
+      wake();
+    },
+    complete: () => {
+      isDone = true;
+      wake();
+    },
+    error: fail,
+  });
+  let rows = 0;
+  try {
+    for (;;) {
+      const found = failure as Error | null;
+      if (found !== null) throw found;
+      const cells = ready.shift();
+      if (cells !== undefined) {
+        rows += 1;
+        if (rows > FILE_LIMITS.rows)
+          throw badFile(
+            'too-many-rows',
+            `A file may have ${String(FILE_LIMITS.rows)} rows at most. Split it by plots.`,
+          );
+        if (cells.length > FILE_LIMITS.columns)
+          throw badFile(
+            'too-many-columns',
+            `Row ${String(rows)} has ${String(cells.length)} columns; ${String(FILE_LIMITS.columns)} are the most.`,
+          );
+        yield tidy(cells);
+        continue;
+      }
+      if (isDone) return;
+      await new Promise<void>((resolve) => {
+        wake = resolve;
+        (parser as Papa.Parser | null)?.resume();
+      });
+    }
+  } finally {
+    (parser as Papa.Parser | null)?.abort();
+    source.destroy();
+    guard.destroy();
+  }
+}
+
+/** The beginning of a file, enough for its head. */
+async function headOf(file: string): Promise<string> {
+  const chunks: Buffer[] = [];
+  for await (const chunk of createReadStream(file, { end: FILE_LIMITS.rowBytes })) chunks.push(chunk as Buffer);
+  return Buffer.concat(chunks).toString('utf8').split(/\r?\n/)[0] ?? '';
+}
 
 /**
- * The records of a CSV body, one after the other.
+ * The records of a stored CSV file, one after the other.
  *
- * @throws Problem 415 for another type, 413 for a body that is too large, 422 for one that is not CSV, while it is read
+ * @throws Problem 422 for a file that is not CSV or beyond its limits, while it is read
  */
-export async function readCsv(request: Request, delimiter?: string): Promise<FileRows> {
-  const type = request.headers.get('content-type') ?? '';
-  if (!/^text\/(csv|plain)\s*(;|$)/i.test(type))
-    throw new Problem('not-json', `Send the file as text/csv, not as ${type === '' ? 'nothing' : type.slice(0, 60)}.`);
-  if (Number(request.headers.get('content-length') ?? 0) > FILE_LIMIT) throw tooLarge();
-  if (request.body === null) throw new Problem('invalid', 'The file is empty: its first line names the columns.');
-  const source = Readable.fromWeb(request.body as NodeStream);
-  const mark = delimiter ?? guessDelimiter(await peekLine(source));
-  const parser = parse({
-    delimiter: mark,
-    bom: true,
-    trim: true,
-    relax_column_count: true,
-    max_record_size: MOST_COLUMNS * LONGEST_CELL,
-  });
-  const guard = limited();
-  source.on('error', (error) => guard.destroy(error));
-  guard.on('error', (error) => parser.destroy(error));
-  source.pipe(guard).pipe(parser);
-  async function* records(): AsyncGenerator<readonly string[]> {
-    try {
-      for await (const record of parser) yield record as string[];
-    } catch (error) {
-      if (!isCsvError(error)) throw error;
-      throw new Problem('invalid', `This is not CSV that can be read: ${error.message.slice(0, 200)}`, {
-        errors: [{ pointer: '/file', code: 'csv', detail: error.message.slice(0, 200) }],
-        cause: error,
-      });
-    } finally {
-      source.destroy();
-    }
-  }
-  return { delimiter: mark, records: records() };
+export async function readCsv(file: string, delimiter?: string): Promise<FileRows> {
+  const mark = delimiter ?? guessDelimiter(await headOf(file));
+  return { delimiter: mark, records: recordsOf(file, mark) };
 }

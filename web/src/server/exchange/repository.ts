@@ -1,5 +1,5 @@
 import { once } from 'node:events';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, count, eq, isNull } from 'drizzle-orm';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { FileReading } from '@arbolito/core/exchange';
@@ -51,6 +51,11 @@ export interface ExchangeRepository {
   readonly tagsOf: (surveyId: string) => Promise<Set<string>>;
   /** The digest of the write that made a tree; null where there is none. */
   readonly digestOf: (treeId: string) => Promise<string | null>;
+  /** What a write of many has put on the record. */
+  readonly countWritten: (
+    surveyId: string,
+    digest: string,
+  ) => Promise<{ readonly trees: number; readonly plots: number }>;
   /** Runs a piece of work on a connection of its own; what it throws takes everything back. */
   readonly inBulk: <T>(work: (bulk: Bulk) => Promise<T>) => Promise<T>;
 }
@@ -187,6 +192,17 @@ export const exchangeRepository = (database: Database): ExchangeRepository => ({
   digestOf: async (treeId) => {
     const [row] = await database.select({ digest: trees.writeDigest }).from(trees).where(eq(trees.id, treeId));
     return row?.digest ?? null;
+  },
+  countWritten: async (surveyId, digest) => {
+    const [written] = await database
+      .select({ trees: count() })
+      .from(trees)
+      .where(and(eq(trees.surveyId, surveyId), eq(trees.writeDigest, digest)));
+    const [made] = await database
+      .select({ plots: count() })
+      .from(plots)
+      .where(and(eq(plots.surveyId, surveyId), eq(plots.writeDigest, digest)));
+    return { trees: written?.trees ?? 0, plots: made?.plots ?? 0 };
   },
   inBulk: async (work) => {
     const client = await database.$client.connect();

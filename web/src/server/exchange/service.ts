@@ -14,23 +14,25 @@ import {
 import type { FileErrorView, ImportDone, ImportOptionsDto, ImportPreview } from '../../contracts/exchange.ts';
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
+import { digestOf } from '../digest.ts';
 import type { PlainMaker, FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { isBlank, readCsv } from './read-file.ts';
+import type { StoredFile } from './store-file.ts';
 import type { ExchangeRepository, PlotToMake, TreeToCopy } from './repository.ts';
 
 export interface ExchangeService {
   /** What a file of trees would bring: its columns, the first rows, everything that is wrong. Writes nothing. */
-  readonly preview: (surveyId: string, request: Request, options: ImportOptionsDto) => Promise<ImportPreview>;
+  readonly preview: (surveyId: string, file: StoredFile, options: ImportOptionsDto) => Promise<ImportPreview>;
   /**
    * Keeps the trees of a file, all of them or none.
    *
    * @throws Problem 422 with the first errors, each at its row
    */
-  readonly write: (surveyId: string, request: Request, options: ImportOptionsDto) => Promise<ImportDone>;
+  readonly write: (surveyId: string, file: StoredFile, options: ImportOptionsDto) => Promise<ImportDone>;
 }
 
 interface Dependencies {
@@ -172,12 +174,12 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
   /** Reads a file through: `onTree` is told of every row that is right, as long as none was wrong. */
   const readThrough = async (
     survey: SurveyView,
-    request: Request,
+    stored: StoredFile,
     options: ImportOptionsDto,
     record: PlotsAndTags,
     onTree: (tree: FileTree) => Promise<void> | void,
   ) => {
-    const { delimiter, records } = await readCsv(request, options.delimiter);
+    const { delimiter, records } = await readCsv(stored.path, options.delimiter);
     const errors = new FileErrors();
     let heads: readonly string[] | null = null;
     // Set once the first rows have told how the file is written.
@@ -237,10 +239,10 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
   };
 
   return {
-    preview: async (surveyId, request, options) => {
+    preview: async (surveyId, stored, options) => {
       const survey = await surveys.get(surveyId);
       const record = await recordOf(survey, options.makePlots ?? false);
-      const found = await readThrough(survey, request, options, record, () => undefined);
+      const found = await readThrough(survey, stored, options, record, () => undefined);
       return {
         heads: found.heads,
         columns: found.matching,
@@ -255,7 +257,7 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
         sample: found.sample,
       };
     },
-    write: async (surveyId, request, options) => {
+    write: async (surveyId, stored, options) => {
       const { id: importId, observer, device } = options;
       if (importId === undefined)
         throw invalidField('/id', 'uuid', 'An import needs an identifier: a UUID made by the writer.');
@@ -266,16 +268,17 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
       // The first tree tells a repeated import; the others need no name that can be told again.
       const firstId = uuidFromName('tree 2', importId);
       let isFirst = true;
-      const digest = `import ${importId}`;
-      // The first tree of the same import on the record: the whole of it is, for it was written at once.
-      const before = await repository.digestOf(firstId);
-      if (before !== null && before !== digest) throw takenAlready();
-      if (before === digest) {
-        let trees = 0;
-        const { records } = await readCsv(request, options.delimiter);
-        for await (const cells of records) trees += isBlank(cells) ? 0 : 1;
-        return { id: importId, trees: trees - 1, plots: 0, created: false };
-      }
+      const { columns, decimal, delimiter, makePlots } = options;
+      const digest = digestOf({ importId, surveyId, file: stored.digest, columns, decimal, delimiter, makePlots });
+      // The first tree of an import tells of the whole: it was written at once.
+      const madeBefore = async (): Promise<ImportDone | null> => {
+        const before = await repository.digestOf(firstId);
+        if (before === null) return null;
+        if (before !== digest) throw takenAlready();
+        return { id: importId, ...(await repository.countWritten(surveyId, digest)), created: false };
+      };
+      const known = await madeBefore();
+      if (known !== null) return known;
       const make = await figures.plainMaker(survey);
       const made = new Map<string, string>();
       let newPlots: PlotToMake[] = [];
@@ -310,7 +313,7 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
             newPlots = [];
           };
           try {
-            const found = await readThrough(survey, request, options, record, async (tree) => {
+            const found = await readThrough(survey, stored, options, record, async (tree) => {
               const plotId = plotIdOf(tree.plot);
               const observer = tree.observer ?? writer.observer;
               const copied = {
@@ -362,8 +365,10 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
         void summary.atHand(survey).catch(() => undefined);
         return { id: importId, trees, plots: made.size, created: true };
       } catch (error) {
-        // Somebody else has called out the same tag meanwhile.
+        // Somebody else has called out the same tag meanwhile, or the same import was sent twice at once.
         if (brokenConstraint(error) !== null) {
+          const done = await madeBefore();
+          if (done !== null) return done;
           throw new Problem(
             'conflict',
             'A plot or a tree of the file was put on the record by somebody else meanwhile. Look at the preview again.',

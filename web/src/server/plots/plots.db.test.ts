@@ -181,11 +181,22 @@ describe('many plots at once', () => {
   it('are laid out as the survey lays its plots, once however often they are sent', async () => {
     const survey = await bareSurvey();
     const body = many(survey, '1', '2', '10');
-    const { status, body: laid } = await api<PlotView[]>('POST', `/api/surveys/${survey.id}/plots`, body);
-    expect([status, laid.map(({ label }) => label)]).toEqual([201, ['1', '2', '10']]);
+    const answer = await api('POST', `/api/surveys/${survey.id}/plots`, body);
+    expect([answer.status, answer.body]).toEqual([201, { plots: 3, created: true }]);
+    const { body: laid } = await api<PlotView[]>('GET', `/api/plots?survey=${survey.id}`);
     expect(laid[0]).toMatchObject({ shape: USUAL_DESIGN.shape, latitude: 41.25, slopePct: 12, quick: null });
-    expect((await api('POST', `/api/surveys/${survey.id}/plots`, body)).status).toBe(201);
+    expect((await api('POST', `/api/surveys/${survey.id}/plots`, body)).status).toBe(200);
     expect(await labelsOf(survey.id)).toEqual(['1', '2', '10']);
+  });
+
+  it('sent several times at once are made once, and every sender is told that they are there', async () => {
+    const survey = await bareSurvey();
+    const body = many(survey, ...Array.from({ length: 40 }, (_, i) => String(i + 1)));
+    const answers = await Promise.all(
+      Array.from({ length: 6 }, () => api('POST', `/api/surveys/${survey.id}/plots`, body)),
+    );
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 200, 200, 200, 200, 201]);
+    expect(await labelsOf(survey.id)).toHaveLength(40);
   });
 
   it('are all there or none: a label that is taken is named at its plot', async () => {

@@ -6,6 +6,13 @@ import { digestOf } from '../digest.ts';
 import { invalidField, notFound, Problem } from '../problem.ts';
 import type { PlotRepository } from './repository.ts';
 
+/** What became of many plots at once. */
+export interface PlotsLaidOut {
+  readonly plots: number;
+  /** False where this very write was on the record already. */
+  readonly created: boolean;
+}
+
 export interface PlotService {
   readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
   /** @throws Problem 404 */
@@ -13,7 +20,7 @@ export interface PlotService {
   /** Lays out a plot. The same write again changes nothing. */
   readonly create: (plot: NewPlotDto) => Promise<{ readonly plot: PlotView; readonly created: boolean }>;
   /** Lays out many plots as the survey usually does, all of them or none. The same write again changes nothing. */
-  readonly createMany: (surveyId: string, plots: NewPlotsDto) => Promise<readonly PlotView[]>;
+  readonly createMany: (surveyId: string, plots: NewPlotsDto) => Promise<PlotsLaidOut>;
 }
 
 /**
@@ -58,10 +65,15 @@ export function plotService(repository: PlotRepository): PlotService {
       const shape = await repository.usualShape(surveyId);
       if (shape === null || first === undefined) throw notFound('This survey');
       const digest = digestOf({ surveyId, list, writer });
-      const known = await repository.digest(first.id);
-      if (known === digest) return repository.listOfSurvey(surveyId);
-      if (known !== null)
-        throw new Problem('conflict', 'A plot with this identifier is on the record already, with other content.');
+      const answer: PlotsLaidOut = { plots: list.length, created: false };
+      /** Whether this very write is on the record: it may have been sent twice at once. */
+      const isMade = async (): Promise<boolean> => {
+        const known = await repository.digest(first.id);
+        if (known !== null && known !== digest)
+          throw new Problem('conflict', 'A plot with this identifier is on the record already, with other content.');
+        return known === digest;
+      };
+      if (await isMade()) return answer;
       await refuseMixed(surveyId, first.id, shape);
       const taken = await repository.labelsAmong(
         surveyId,
@@ -78,6 +90,7 @@ export function plotService(repository: PlotRepository): PlotService {
             ]
           : [],
       );
+      if (errors.length > 0 && (await isMade())) return answer;
       if (errors.length > 0)
         throw new Problem('conflict', `${errors[0]?.detail ?? ''} Nothing was laid out.`, { errors });
       const { observer, device } = writer;
@@ -89,11 +102,12 @@ export function plotService(repository: PlotRepository): PlotService {
       } catch (error) {
         const constraint = brokenConstraint(error);
         if (constraint === null) throw error;
+        if (await isMade()) return answer;
         if (constraint === 'plot_stratum')
           throw invalidField('/plots', 'stratum-unknown', 'A plot names a stratum that this survey has not.');
         throw new Problem('conflict', 'A label or an identifier has been taken meanwhile. Nothing was laid out.');
       }
-      return repository.listOfSurvey(surveyId);
+      return { ...answer, created: true };
     },
     listOfSurvey: repository.listOfSurvey,
     get,

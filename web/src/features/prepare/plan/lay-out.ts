@@ -63,7 +63,7 @@ export async function layOut(
     told.onDone(at);
     const some = plots.slice(at, at + AT_ONCE).map((plot) => ({ id: idOf(JSON.stringify(plot)), ...plot }));
     const body = { id: idOf(some.map(({ id }) => id).join()), observer: crew, device: deviceId(), plots: some };
-    await callUntilAnswered<PlotView[]>(`/api/surveys/${surveyId}/plots`, body, told.onWait);
+    await callUntilAnswered(`/api/surveys/${surveyId}/plots`, body, told.onWait);
   }
   told.onDone(plots.length);
 }

@@ -4,11 +4,10 @@ import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
 
 /** Many plots at once, all of them or none. */
-export const POST = endpoint(async (context) =>
-  json(
-    await services().plots.createMany(routeId(context, 'Survey'), await readBody(context.request, NewPlotsDto)),
-    201,
-  ),
-);
+export const POST = endpoint(async (context) => {
+  const surveyId = routeId(context, 'Survey');
+  const done = await services().plots.createMany(surveyId, await readBody(context.request, NewPlotsDto));
+  return json(done, done.created ? 201 : 200);
+});
 
 export const ALL = otherMethods('POST');
