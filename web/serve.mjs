@@ -7,7 +7,8 @@ import express from 'express';
 import helmet from 'helmet';
 import pino from 'pino';
 import { handler } from './dist/server/entry.mjs';
-import { isDatabaseAway, prepareDatabase } from './dist/tools/database.mjs';
+import { isDatabaseAway, NewerDatabaseError, prepareDatabase } from './dist/tools/database.mjs';
+import { rateLimit } from 'express-rate-limit';
 
 // It shares a small machine with its database: garbage is gathered before it is several times what is in use.
 setFlagsFromString('--heap-growing-percent=40');
@@ -20,10 +21,52 @@ const databaseUrl = process.env.DATABASE_URL;
 // Long work runs in a thread of its own.
 process.env.ARBOLITO_THREAD ??= fileURLToPath(new URL('./dist/tools/thread.mjs', import.meta.url));
 
+process.env.ARBOLITO_PAPER ??= fileURLToPath(new URL('./dist/tools/paper.mjs', import.meta.url));
+
 if (!databaseUrl) {
   process.stderr.write('DATABASE_URL is not set. Name the PostgreSQL database to use, or start with: npm run demo\n');
   process.exit(1);
 }
+
+const LOOPBACK = ['localhost', '127.0.0.1', '::1'];
+const isLoopback = LOOPBACK.includes(host) || host.startsWith('127.');
+if (!isLoopback)
+  log.warn({ host }, 'listening beyond this machine: anybody who reaches this address can read and write every survey');
+
+/** Names under which the application is asked for: a page of another site cannot reach it under its own name. */
+const allowedHosts = new Set([
+  ...LOOPBACK,
+  host,
+  ...(process.env.ALLOWED_HOSTS ?? '').split(',').flatMap((name) => (name.trim() === '' ? [] : [name.trim()])),
+]);
+const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'];
+/** Requests of one address in a minute; 0 for no limit. */
+const perMinute = Number(process.env.REQUESTS_PER_MINUTE ?? 3000);
+
+function refuse(response, status, code, title, detail, headers = {}) {
+  response
+    .status(status)
+    .set({ 'cache-control': 'no-store', ...headers })
+    .type('application/problem+json')
+    .send(JSON.stringify({ type: `urn:arbolito:problem:${code}`, title, status, detail, code }));
+}
+
+const hostOf = (header) => {
+  try {
+    return new URL(`http://${header}`).hostname.replace(/^\[|\]$/g, '');
+  } catch {
+    return '';
+  }
+};
+
+const isDecodable = (address) => {
+  try {
+    decodeURIComponent(address);
+    return true;
+  } catch {
+    return false;
+  }
+};
 
 /** Hashes of the inline scripts that the framework puts into every page: nothing else may run inline. */
 const inlineScripts = new Set();
@@ -53,9 +96,49 @@ app.use(
     originAgentCluster: false,
   }),
 );
+app.use((request, response, next) => {
+  if (!METHODS.includes(request.method))
+    refuse(
+      response,
+      405,
+      'method-not-allowed',
+      'This address does not do that',
+      `${request.method} is not possible here. Use GET, HEAD, POST or DELETE.`,
+      { allow: 'GET, HEAD, POST, DELETE' },
+    );
+  else if (!isDecodable(request.path))
+    refuse(response, 400, 'broken-address', 'The request cannot be read', 'Check the address.');
+  else if (!allowedHosts.has(hostOf(request.headers.host ?? '')))
+    refuse(
+      response,
+      421,
+      'unknown-host',
+      'The application is not known under this name',
+      'Use an address that the application was started with, or name this one in ALLOWED_HOSTS.',
+    );
+  else next();
+});
 app.use(compression());
 app.use('/_astro', express.static(`${client}/_astro`, { immutable: true, maxAge: '1y', index: false }));
 app.use(express.static(client, { maxAge: '1h', index: false, redirect: false }));
+if (perMinute > 0)
+  app.use(
+    rateLimit({
+      windowMs: 60_000,
+      limit: perMinute,
+      standardHeaders: 'draft-7',
+      legacyHeaders: false,
+      handler: (_request, response) =>
+        refuse(
+          response,
+          429,
+          'too-many',
+          'Too many requests',
+          `An address may send ${String(perMinute)} requests a minute. Try again in a moment.`,
+          { 'retry-after': '10' },
+        ),
+    }),
+  );
 app.use(handler);
 // What no route answers gets the application's own page for that.
 app.use((request, response, next) => {
@@ -66,17 +149,8 @@ app.use((request, response, next) => {
 app.use((error, _request, response, _next) => {
   log.warn({ message: error.message }, 'refused before the application');
   if (response.headersSent) return;
-  response
-    .status(error.status >= 400 && error.status < 500 ? error.status : 400)
-    .type('application/problem+json')
-    .send(
-      JSON.stringify({
-        type: 'about:blank',
-        title: 'The request cannot be read',
-        status: 400,
-        detail: 'Check the address.',
-      }),
-    );
+  const status = error.status >= 400 && error.status < 500 ? error.status : 400;
+  refuse(response, status, 'broken-address', 'The request cannot be read', 'Check the address.');
 });
 
 async function learnInlineScripts() {
@@ -91,6 +165,10 @@ async function prepare() {
   try {
     await prepareDatabase(databaseUrl, { demo: false });
   } catch (error) {
+    if (error instanceof NewerDatabaseError) {
+      process.stderr.write(`${error.message}\n`);
+      process.exit(1);
+    }
     if (!isDatabaseAway(error)) throw error;
     log.warn('the database does not answer; trying again');
     setTimeout(() => void prepare(), 2_000);
@@ -108,9 +186,15 @@ const server = app.listen(port, host, (error) => {
 });
 await prepare();
 
+/** Requests that are under way get so long to end, in ms. */
+const GRACE_MS = 10_000;
+
 for (const signal of ['SIGINT', 'SIGTERM']) {
   process.on(signal, () => {
+    // Nothing new is accepted; what is under way is answered first.
     server.close(() => process.exit(0));
-    server.closeAllConnections();
+    server.closeIdleConnections();
+    setInterval(() => server.closeIdleConnections(), 100).unref();
+    setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();
   });
 }

@@ -9,7 +9,11 @@ export default defineConfig({
     outDir: 'dist/tools',
     target: 'node20',
     rollupOptions: {
-      input: { database: 'src/server/database/tools.ts', thread: 'src/server/summary/thread.ts' },
+      input: {
+        database: 'src/server/database/tools.ts',
+        thread: 'src/server/summary/thread.ts',
+        paper: 'src/server/report/paper-worker.ts',
+      },
       // Beside each other: they find the migrations by where they lie.
       output: { entryFileNames: '[name].mjs', chunkFileNames: '[name]-[hash].mjs' },
     },

@@ -38,7 +38,7 @@ export async function stopServer(server) {
   if (server.exitCode !== null || server.signalCode !== null) return;
   const ended = new Promise((resolve) => server.once('exit', resolve));
   server.kill('SIGTERM');
-  const late = setTimeout(() => server.kill('SIGKILL'), 5_000);
+  const late = setTimeout(() => server.kill('SIGKILL'), 15_000);
   await ended;
   clearTimeout(late);
 }

@@ -1,7 +1,8 @@
 import 'reflect-metadata';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
-import { Problem, type FieldError } from './problem.ts';
+import { hostileFields } from './hostile-json.ts';
+import { MOST_FIELD_ERRORS, Problem, type FieldError } from './problem.ts';
 
 /** Largest body that is read, in bytes. A tree with all its readings takes a hundredth of it. */
 export const BODY_LIMIT = 256 * 1024;
@@ -75,6 +76,9 @@ export async function readBody<T extends object>(request: Request, Contract: Cla
       errors: [{ pointer: '', code: 'object', detail: 'must be an object' }],
     });
   }
+  const hostile = hostileFields(plain, MOST_FIELD_ERRORS);
+  const [first] = hostile;
+  if (first !== undefined) throw new Problem('invalid', `${first.pointer}: ${first.detail}`, { errors: hostile });
   return checked(Contract, plain);
 }
 

@@ -79,12 +79,14 @@ describe('what a page loads', () => {
 });
 
 describe('the kinds of problems', () => {
-  it('have titles of their own; only what nobody foresaw and a database that is away are the server’s fault', () => {
+  it('have titles of their own; only what nobody foresaw, and a database or a disk that is away, are the server’s fault', () => {
     const kinds = Object.entries(PROBLEMS);
     expect(new Set(kinds.map(([, { title }]) => title)).size).toBe(kinds.length);
     expect(kinds.filter(([, { status }]) => status >= 500).map(([code]) => code)).toEqual([
       'unforeseen',
       'database-away',
+      'database-busy',
+      'disk-full',
     ]);
   });
 });

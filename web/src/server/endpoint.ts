@@ -1,12 +1,18 @@
 import type { APIContext, APIRoute } from 'astro';
-import { isDatabaseAway } from './database/failures.ts';
+import { isDatabaseAway, isDatabaseBusy, isDiskFull } from './database/failures.ts';
 import { log } from './log.ts';
-import { databaseAway, notFound, Problem } from './problem.ts';
+import { databaseAway, databaseBusy, diskFull, notFound, Problem } from './problem.ts';
+import { noteStorage } from './storage-state.ts';
 
 /** The problem that an error amounts to. What nobody foresaw is logged and never shown. */
 export function problemOf(error: unknown): Problem {
   if (error instanceof Problem) return error;
   if (isDatabaseAway(error)) return databaseAway(error);
+  if (isDatabaseBusy(error)) return databaseBusy(error);
+  if (isDiskFull(error)) {
+    noteStorage('full');
+    return diskFull(error);
+  }
   log.error({ err: error }, 'unforeseen');
   return new Problem(
     'unforeseen',

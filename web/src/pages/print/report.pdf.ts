@@ -1,7 +1,7 @@
 import { services } from '../../server/compose.ts';
-import { endpoint, otherMethods, queryId } from '../../server/endpoint.ts';
+import { endpoint, otherMethods, queryId, remoteAddress } from '../../server/endpoint.ts';
 import { fileOf } from '../../server/report/csv.ts';
-import { reportPdf } from '../../server/report/pdf.ts';
+import { makePaper } from '../../server/report/paper.ts';
 import { readParts, readUnits } from '../../server/report/read-wishes.ts';
 import { readStandOptions } from '../../server/summary/options.ts';
 import { withParts } from '../../server/report/report.ts';
@@ -9,14 +9,16 @@ import { withParts } from '../../server/report/report.ts';
 /** The report of a survey as PDF: `?survey=` its identifier, `&units=` metric or imperial, `&part=` what is wanted. */
 export const GET = endpoint(async (context) => {
   const survey = await services().surveys.get(queryId(context, 'survey'));
-  const whole = await services().report.get(
-    survey.id,
-    readUnits(context.url, survey.unitSystem),
-    readStandOptions(context.url),
-  );
-  const report = withParts(whole, readParts(context.url, whole));
-  const files = await services().report.photosOf(report);
-  return fileOf(await reportPdf(report, files), 'application/pdf', `${report.title}-${report.subtitle}.pdf`);
+  const { bytes, report } = await makePaper(remoteAddress(context), async () => {
+    const whole = await services().report.get(
+      survey.id,
+      readUnits(context.url, survey.unitSystem),
+      readStandOptions(context.url),
+    );
+    const chosen = withParts(whole, readParts(context.url, whole));
+    return { kind: 'pdf', report: chosen, photos: await services().report.photosOf(chosen) };
+  });
+  return fileOf(bytes, 'application/pdf', `${report.title}-${report.subtitle}.pdf`);
 });
 
 export const ALL = otherMethods('GET');

@@ -50,6 +50,19 @@ describe('a database that does not answer', () => {
     expect(isDatabaseAway(new Error('query failed', { cause: Object.assign(new Error('x'), { code }) }))).toBe(true);
   });
 
+  it.each([
+    ['a statement that took too long', '57014', 'database-busy'],
+    ['a lock that was not given', '55P03', 'database-busy'],
+    ['a full disk of the database', '53100', 'disk-full'],
+    ['a full disk of the server', 'ENOSPC', 'disk-full'],
+  ])('%s is 503 with the seconds after which to ask again', (_words, code, problem) => {
+    const response = problemOf(
+      new Error('query failed', { cause: Object.assign(new Error('x'), { code }) }),
+    ).toResponse();
+    expect([response.status, Number(response.headers.get('retry-after')) > 0]).toEqual([503, true]);
+    return expect(response.json()).resolves.toMatchObject({ code: problem });
+  });
+
   it('is come back to by the same process, its connections cut under it', async () => {
     expect((await api('GET', '/api/health')).status).toBe(200);
     const admin = new pg.Client({ connectionString: inject('databaseUrl') });

@@ -1,6 +1,8 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
 import * as schema from './schema.ts';
 
 export type Database = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool };
@@ -15,6 +17,9 @@ export interface Connection {
   readonly close: () => Promise<void>;
 }
 
+/** Limits of a statement, of the wait for a lock, and of a transaction in which nothing happens. */
+const [STATEMENT_MS, LOCK_MS, IDLE_TRANSACTION_MS] = [60_000, 5_000, 60_000] as const;
+
 /**
  * Opens a pool. Nothing is sent until the first query.
  *
@@ -27,6 +32,10 @@ export function connect(url: string, onError: (error: Error) => void): Connectio
     max: 10,
     connectionTimeoutMillis: 5_000,
     idleTimeoutMillis: 30_000,
+    // What takes longer is stuck behind somebody else: its connection goes back to the others.
+    statement_timeout: STATEMENT_MS,
+    lock_timeout: LOCK_MS,
+    idle_in_transaction_session_timeout: IDLE_TRANSACTION_MS,
   });
   pool.on('error', onError);
   // A connection that breaks while a transaction holds it tells nobody but its own listeners: without one the process ends.
@@ -34,6 +43,49 @@ export function connect(url: string, onError: (error: Error) => void): Connectio
   return { database: drizzle(pool, { schema }), close: () => pool.end() };
 }
 
-/** Brings the tables up to date. Does nothing where they are. */
-export const migrateDatabase = (database: Database, folder: string): Promise<void> =>
-  migrate(database, { migrationsFolder: folder });
+/** Any number, as long as every process of this application takes the same. */
+const MIGRATION_LOCK = 4_213_207;
+
+/** The database was made by a newer version of the application. */
+export class NewerDatabaseError extends Error {
+  constructor(found: number, known: number) {
+    super(
+      `The database is of a newer version of Arbolito: it has ${String(found)} migrations, this version knows ${String(known)}. Start the newer version, or name another database.`,
+    );
+    this.name = 'NewerDatabaseError';
+  }
+}
+
+interface JournalEntry {
+  readonly when: number;
+}
+
+/**
+ * Brings the tables up to date. Does nothing where they are. Processes that start together do it one after the other.
+ *
+ * @throws NewerDatabaseError for a database of a newer version, which is left alone
+ */
+export async function migrateDatabase(url: string, folder: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5_000 });
+  await client.connect();
+  try {
+    await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    const { entries } = JSON.parse(readFileSync(path.join(folder, 'meta/_journal.json'), 'utf8')) as {
+      readonly entries: readonly JournalEntry[];
+    };
+    const { rows: tables } = await client.query<{ readonly there: boolean }>(
+      "select to_regclass('drizzle.__drizzle_migrations') is not null as there",
+    );
+    if (tables[0]?.there === true) {
+      const { rows } = await client.query<{ readonly made: string }>(
+        'select created_at::text as made from drizzle.__drizzle_migrations',
+      );
+      const known = Math.max(...entries.map(({ when }) => when));
+      if (rows.some(({ made }) => Number(made) > known)) throw new NewerDatabaseError(rows.length, entries.length);
+    }
+    await migrate(drizzle(client), { migrationsFolder: folder });
+  } finally {
+    // The lock goes with its connection.
+    await client.end();
+  }
+}

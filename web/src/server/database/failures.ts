@@ -17,6 +17,11 @@ const AWAY = new Set([
   '53300', // too many connections
 ]);
 
+/** A statement, a lock or a transaction that took longer than it may, and writes that wait for each other. */
+const BUSY = new Set(['57014', '55P03', '25P03', '40P01']);
+/** No room, for the database or for a file of this process. */
+const FULL = new Set(['53100', '58030', 'ENOSPC', 'EDQUOT']);
+
 const AWAY_WORDS =
   /connection terminated|timeout exceeded when trying to connect|client has encountered a connection error|not queryable|server closed the connection/i;
 
@@ -45,6 +50,15 @@ export function isDatabaseAway(error: unknown): boolean {
   }
   return false;
 }
+
+const hasCode = (error: unknown, codes: ReadonlySet<string>): boolean => {
+  for (const { code } of chain(error)) if (typeof code === 'string' && codes.has(code)) return true;
+  return false;
+};
+
+export const isDatabaseBusy = (error: unknown): boolean => hasCode(error, BUSY);
+
+export const isDiskFull = (error: unknown): boolean => hasCode(error, FULL);
 
 /** The name of the constraint that a write ran into, or null. */
 export function brokenConstraint(error: unknown): string | null {

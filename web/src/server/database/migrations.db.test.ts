@@ -3,6 +3,8 @@ import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { setOf, type FieldRules } from '@arbolito/core/diameter';
+import { NewerDatabaseError } from './connection.ts';
+import { prepareDatabase } from './tools.ts';
 
 const statements = (file: string): string[] =>
   readFileSync(new URL(`../../../drizzle/${file}`, import.meta.url), 'utf8').split('--> statement-breakpoint');
@@ -52,5 +54,36 @@ describe('a database from before there were field rules', () => {
       expect(rules).toMatchObject({ twoFaces: 'arithmetic', severalStems: 'root-sum-of-squares', smallestDbhCm: 0 });
       expect(setOf({ breastHeightM: 1.3, ...rules }, 'metric')).toBeNull();
     }
+  });
+});
+
+describe('a database that several processes find at once', () => {
+  const name = `start_${randomUUID().replaceAll('-', '')}`;
+  const urlOf = (): string => {
+    const url = new URL(inject('databaseUrl'));
+    url.pathname = `/${name}`;
+    return url.toString();
+  };
+  beforeAll(async () => {
+    await client.query(`create database ${name}`);
+  });
+  afterAll(async () => {
+    const admin = new pg.Client({ connectionString: inject('databaseUrl') });
+    await admin.connect();
+    await admin.query(`drop database ${name} with (force)`);
+    await admin.end();
+  });
+
+  it('gets its tables once, and refuses a version that is older than it is', async () => {
+    const starts = Array.from({ length: 4 }, () => prepareDatabase(urlOf(), { demo: false }));
+    expect(await Promise.all(starts)).toHaveLength(4);
+    const own = new pg.Client({ connectionString: urlOf() });
+    await own.connect();
+    const tables = await own.query("select 1 from information_schema.tables where table_name = 'survey'");
+    expect(tables.rowCount).toBe(1);
+    await own.query("insert into drizzle.__drizzle_migrations (hash, created_at) values ('later', 9999999999999)");
+    await own.end();
+    await expect(prepareDatabase(urlOf(), { demo: false })).rejects.toThrow(NewerDatabaseError);
+    await expect(prepareDatabase(urlOf(), { demo: false })).rejects.toThrow('newer version of Arbolito');
   });
 });

@@ -1,8 +1,9 @@
 import { fileURLToPath } from 'node:url';
 import { compose } from '../compose.ts';
 import { loadDemo } from '../demo/load.ts';
-import { connect, migrateDatabase } from './connection.ts';
+import { migrateDatabase } from './connection.ts';
 
+export { NewerDatabaseError } from './connection.ts';
 export { isDatabaseAway } from './failures.ts';
 
 /** The built tool lies in dist/tools/, the source in src/server/database/. */
@@ -17,12 +18,7 @@ export async function prepareDatabase(
   url: string,
   options: { readonly demo: boolean },
 ): Promise<{ readonly loaded: boolean }> {
-  const connection = connect(url, () => undefined);
-  try {
-    await migrateDatabase(connection.database, MIGRATIONS);
-  } finally {
-    await connection.close();
-  }
+  await migrateDatabase(url, MIGRATIONS);
   if (!options.demo) return { loaded: false };
   const services = compose(url);
   try {

@@ -17,7 +17,8 @@ import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import type { PlainMaker, FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
-import { invalidField, Problem } from '../problem.ts';
+import { LIMITS } from '../limits.ts';
+import { fullUp, invalidField, Problem } from '../problem.ts';
 import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { isBlank, readCsv } from './read-file.ts';
@@ -71,6 +72,9 @@ class PlotsAndTags {
   readonly newPlots = new Map<string, string | null>();
   private readonly byLabel: ReadonlyMap<string, PlotView>;
 
+  /** Trees that are on the record already. */
+  readonly trees: number;
+
   constructor(
     private readonly survey: SurveyView,
     plots: readonly PlotView[],
@@ -78,6 +82,7 @@ class PlotsAndTags {
     private readonly makePlots: boolean,
   ) {
     this.byLabel = new Map(plots.map((plot) => [plot.label, plot]));
+    this.trees = tags.size;
   }
 
   /** Why a tree cannot go onto the record, at which field; its tag is taken from then on. */
@@ -192,8 +197,6 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
     const sample: (readonly string[])[] = [];
     const take = async (cells: readonly string[], at: number): Promise<void> => {
       rows += 1;
-      // Others get their turn, and what was handed to the database is sent.
-      if (rows % ROWS_IN_A_BREATH === 0) await setImmediate();
       if (file.read === undefined) return;
       const outcome = file.read(cells);
       const wrong = outcome.ok ? record.check(outcome.tree) : outcome.errors;
@@ -219,6 +222,8 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
     };
     for await (const cells of records) {
       row += 1;
+      // Others get their turn, also while nothing but empty lines comes.
+      if (row % ROWS_IN_A_BREATH === 0) await setImmediate();
       if (isBlank(cells)) continue;
       if (heads === null) {
         heads = cells;
@@ -263,6 +268,7 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
         throw invalidField('/id', 'uuid', 'An import needs an identifier: a UUID made by the writer.');
       const survey = await surveys.get(surveyId);
       const record = await recordOf(survey, options.makePlots ?? false);
+      const before = record.trees;
       const writer = { observer: observer ?? survey.crew, device: device ?? 'import' };
       const moment = now().toISOString();
       // The first tree tells a repeated import; the others need no name that can be told again.
@@ -272,9 +278,9 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
       const digest = digestOf({ importId, surveyId, file: stored.digest, columns, decimal, delimiter, makePlots });
       // The first tree of an import tells of the whole: it was written at once.
       const madeBefore = async (): Promise<ImportDone | null> => {
-        const before = await repository.digestOf(firstId);
-        if (before === null) return null;
-        if (before !== digest) throw takenAlready();
+        const kept = await repository.digestOf(firstId);
+        if (kept === null) return null;
+        if (kept !== digest) throw takenAlready();
         return { id: importId, ...(await repository.countWritten(surveyId, digest)), created: false };
       };
       const known = await madeBefore();
@@ -338,6 +344,7 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
             });
             if (found.problem !== null) throw invalidField('/columns', 'columns', found.problem);
             if (found.rows === 0) throw invalidField('/file', 'file-empty', 'The file has a head and no row below it.');
+            if (found.trees + before > LIMITS.treesPerSurvey) throw fullUp('trees', LIMITS.treesPerSurvey, 'A survey');
             if (found.errors.count > 0) {
               const { count, list } = found.errors;
               throw new Problem(

@@ -1,8 +1,10 @@
 import { standCurves } from '@arbolito/core/curve';
 import { curveSums, type CurveSums } from '@arbolito/core/height';
-import { deadCodes, type Filling } from '@arbolito/core/survey';
+import { deadCodes, isDead, type Filling } from '@arbolito/core/survey';
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
+import { isDiskFull } from '../database/failures.ts';
 import { resultsKey } from '../results-key.ts';
+import { noteStorage } from '../storage-state.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { reckonRow, settingsOf, type TreeParts } from '../trees/reckon.ts';
 import type { TreeRow } from '../trees/repository.ts';
@@ -109,34 +111,49 @@ export function figureService({ repository, surveys, trees }: Dependencies): Fig
       before,
     });
   };
-  /** Works out and keeps what is not there yet; the stamp under which all is there then. */
-  const complete = async (survey: SurveyView): Promise<string> => {
+  /** Figures that were worked out and found no room in the cache, as rows of their own. */
+  type Unsaved = readonly FigureRow[];
+  /** Works out and keeps what is not there yet. */
+  const complete = async (survey: SurveyView): Promise<{ readonly of: FiguresOf; readonly unsaved: Unsaved }> => {
     const stamp = await stampOf(survey);
+    const codes = deadCodes(survey.design.conditions);
+    const of: FiguresOf = { surveyId: survey.id, stamp, deadCodes: codes };
     const missing = await repository.missing(survey.id, stamp);
-    if (missing.length === 0) return stamp;
+    if (missing.length === 0) return { of, unsaved: [] };
     const withParts = await trees.partsOf(survey);
     const make = figureMaker(survey, stamp);
+    const unsaved: FigureRow[] = [];
     for (let at = 0; at < missing.length; at += AT_A_TIME) {
-      await withParts(missing.slice(at, at + AT_A_TIME), (tx, found) =>
-        repository.keep(
-          tx,
-          found.map(({ row, parts }) => make(row, parts)),
-        ),
-      );
+      let made: FigureRow[] = [];
+      try {
+        await withParts(missing.slice(at, at + AT_A_TIME), async (tx, found) => {
+          const figures = found.map(({ row, parts }) => make(row, parts));
+          made = found.flatMap(({ row }, i) => rowOfFigures(row, figures[i], codes));
+          await repository.keep(tx, figures);
+        });
+        noteStorage('ok');
+      } catch (error) {
+        // Without room for the cache what was worked out is still answered.
+        if (!isDiskFull(error)) throw error;
+        noteStorage('full');
+        unsaved.push(...made);
+      }
     }
-    return stamp;
+    return { of, unsaved };
   };
-  const figuresOfSurvey = async (survey: SurveyView): Promise<FiguresOf> => ({
-    surveyId: survey.id,
-    stamp: await complete(survey),
-    deadCodes: deadCodes(survey.design.conditions),
-  });
   return {
     stampOf,
     revisionOf: repository.revisionOf,
     countTrees: repository.countTrees,
-    list: async (survey, of) => repository.list(await figuresOfSurvey(survey), of),
-    listSummed: async (survey) => repository.listSummed(await figuresOfSurvey(survey)),
+    list: async (survey, make) => {
+      const { of, unsaved } = await complete(survey);
+      return [...(await repository.list(of, make)), ...unsaved.map(make)];
+    },
+    listSummed: async (survey) => {
+      const { of, unsaved } = await complete(survey);
+      const kept = await repository.listSummed(of);
+      return unsaved.length === 0 ? kept : [...kept, ...unsaved];
+    },
     countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
     plainMaker: async (survey) => {
       if (survey.previousSurveyId !== null) return null;
@@ -145,6 +162,31 @@ export function figureService({ repository, surveys, trees }: Dependencies): Fig
     },
   };
 }
+
+/** Figures that are not in the cache as a row of it. */
+const rowOfFigures = (row: TreeRow, made: FigureToKeep | undefined, codes: ReadonlySet<string>): FigureRow[] =>
+  made === undefined
+    ? []
+    : [
+        {
+          treeId: row.id,
+          plotId: row.plotId,
+          tag: row.tag,
+          speciesCode: row.speciesCode,
+          observer: row.observer,
+          notes: row.notes,
+          dead: isDead(row.notes, codes),
+          diametersCm: made.diametersCm,
+          readDiametersCm: made.readDiametersCm ?? null,
+          dbhCm: made.dbhCm ?? null,
+          heightM: made.heightM ?? null,
+          volumeM3: made.volumeM3 ?? null,
+          volumeErrorM3: made.volumeErrorM3 ?? null,
+          inDoubt: made.inDoubt,
+          outside: made.outside,
+          findings: made.findings ?? null,
+        },
+      ];
 
 /** A tree as the sums know it, from its view. */
 export const figureRowOf = (view: TreeView): FigureRow => {

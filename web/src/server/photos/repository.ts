@@ -11,6 +11,8 @@ export interface PhotoToInsert extends NewPhotoDto {
 }
 
 export interface PhotoFile {
+  /** It was taken off the record. */
+  readonly deleted: boolean;
   readonly mediaType: PhotoType;
   readonly data: Buffer;
 }
@@ -25,6 +27,7 @@ export interface PhotoRepository {
   readonly file: (id: string) => Promise<PhotoFile | null>;
   readonly digest: (id: string) => Promise<string | null>;
   readonly countOfPlot: (plotId: string) => Promise<number>;
+  readonly countOfSurvey: (surveyId: string) => Promise<number>;
   readonly insert: (photo: PhotoToInsert, digest: string) => Promise<void>;
   readonly setDeletedAt: (id: string, at: string | null) => Promise<void>;
 }
@@ -68,10 +71,10 @@ export function photoRepository(database: Database): PhotoRepository {
     },
     file: async (id) => {
       const [row] = await database
-        .select({ mediaType: plotPhotos.mediaType, data: plotPhotos.data })
+        .select({ mediaType: plotPhotos.mediaType, data: plotPhotos.data, deletedAt: plotPhotos.deletedAt })
         .from(plotPhotos)
         .where(eq(plotPhotos.id, id));
-      return row ?? null;
+      return row === undefined ? null : { mediaType: row.mediaType, data: row.data, deleted: row.deletedAt !== null };
     },
     digest: async (id) => {
       const [row] = await database
@@ -85,6 +88,14 @@ export function photoRepository(database: Database): PhotoRepository {
         .select({ photos: count() })
         .from(plotPhotos)
         .where(and(eq(plotPhotos.plotId, plotId), isNull(plotPhotos.deletedAt)));
+      return row?.photos ?? 0;
+    },
+    countOfSurvey: async (surveyId) => {
+      const [row] = await database
+        .select({ photos: count() })
+        .from(plotPhotos)
+        .innerJoin(plots, eq(plots.id, plotPhotos.plotId))
+        .where(and(eq(plots.surveyId, surveyId), isNull(plotPhotos.deletedAt)));
       return row?.photos ?? 0;
     },
     insert: async (photo, writeDigest) => {

@@ -20,6 +20,7 @@ export interface PlotRepository {
   readonly insert: (plot: PlotToInsert, digest: string) => Promise<void>;
   /** All of them or none. */
   readonly insertMany: (plots: readonly PlotToInsert[], digest: string) => Promise<void>;
+  readonly countOfSurvey: (surveyId: string) => Promise<number>;
   /** Labels of a survey's plots among some. */
   readonly labelsAmong: (surveyId: string, labels: readonly string[]) => Promise<readonly string[]>;
 }
@@ -114,6 +115,10 @@ export function plotRepository(database: Database): PlotRepository {
     usualShape: async (surveyId) => {
       const [row] = await database.select({ design: surveys.design }).from(surveys).where(eq(surveys.id, surveyId));
       return row?.design.shape ?? null;
+    },
+    countOfSurvey: async (surveyId) => {
+      const [row] = await database.select({ plots: count() }).from(plots).where(eq(plots.surveyId, surveyId));
+      return row?.plots ?? 0;
     },
     insertMany: async (list, writeDigest) => {
       await database.insert(plots).values(list.map((plot) => ({ ...plot, writeDigest })));

@@ -3,7 +3,8 @@ import type { NewPlotDto, NewPlotsDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
-import { invalidField, notFound, Problem } from '../problem.ts';
+import { LIMITS } from '../limits.ts';
+import { fullUp, invalidField, notFound, Problem } from '../problem.ts';
 import type { PlotRepository } from './repository.ts';
 
 /** What became of many plots at once. */
@@ -59,6 +60,10 @@ export function plotService(repository: PlotRepository): PlotService {
       );
     }
   };
+  const refuseFull = async (surveyId: string, more: number): Promise<void> => {
+    if ((await repository.countOfSurvey(surveyId)) + more > LIMITS.plotsPerSurvey)
+      throw fullUp('plots', LIMITS.plotsPerSurvey, 'A survey');
+  };
   return {
     createMany: async (surveyId, { plots: list, ...writer }) => {
       const [first] = list;
@@ -74,6 +79,7 @@ export function plotService(repository: PlotRepository): PlotService {
         return known === digest;
       };
       if (await isMade()) return answer;
+      await refuseFull(surveyId, list.length);
       await refuseMixed(surveyId, first.id, shape);
       const taken = await repository.labelsAmong(
         surveyId,
@@ -123,6 +129,7 @@ export function plotService(repository: PlotRepository): PlotService {
           'A position has a latitude and a longitude: give both.',
         );
       }
+      await refuseFull(plot.surveyId, 1);
       await refuseMixed(plot.surveyId, plot.id, shape);
       try {
         await repository.insert({ ...rest, shape }, digest);

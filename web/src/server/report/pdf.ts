@@ -88,7 +88,7 @@ function photosOf(photos: readonly ReportPhoto[], files: ReadonlyMap<string, Pho
     const file = files.get(id);
     const note: Content = { text: words, style: 'note' };
     if (file === undefined || file.mediaType === 'image/webp') return { stack: [note] };
-    const image = `data:${file.mediaType};base64,${file.data.toString('base64')}`;
+    const image = `data:${file.mediaType};base64,${Buffer.from(file.data).toString('base64')}`;
     return { stack: [{ image, fit: [250, 190] }, note] };
   });
   const rows: Content[] = [];

@@ -2,6 +2,7 @@ import type { UnitSystem } from '@arbolito/core/quantity';
 import type { StandOptions } from '../../contracts/views.ts';
 import type { CheckService } from '../checks/service.ts';
 import type { KitService } from '../kit/service.ts';
+import { decodePhoto } from '../photos/decode-photo.ts';
 import type { PhotoFile } from '../photos/repository.ts';
 import type { PhotoService } from '../photos/service.ts';
 import type { SummaryService } from '../summary/service.ts';
@@ -45,7 +46,12 @@ export const reportService = ({ surveys, trees, summary, kit, checks, photos, no
   photosOf: async (report) => {
     const shown = report.parts.flatMap((part) => (part.kind === 'photos' ? part.photos : []));
     const files = new Map<string, PhotoFile>();
-    for (const { id } of shown) files.set(id, await photos.file(id));
+    for (const { id } of shown) {
+      const file = await photos.file(id).catch(() => null);
+      // Photos from before they were decoded on arrival may be damaged: their words stand alone.
+      const data = file === null ? null : await decodePhoto(file.data).catch(() => null);
+      if (data !== null) files.set(id, { mediaType: 'image/jpeg', data, deleted: false });
+    }
     return files;
   },
 });

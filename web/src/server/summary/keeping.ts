@@ -1,4 +1,6 @@
 import type { SurveyView } from '../../contracts/views.ts';
+import { isDiskFull } from '../database/failures.ts';
+import { noteStorage } from '../storage-state.ts';
 import type { FigureService } from '../figures/service.ts';
 import { resultsKey } from '../results-key.ts';
 import type { Elsewhere } from './elsewhere.ts';
@@ -68,7 +70,12 @@ export function keeperOf<T>(
     const here = async (): Promise<T> => {
       const value = await workOut(survey);
       // The stamp is older than what was read: whatever was written in between has another one.
-      await repository.keep(survey.id, name, whole, value);
+      await repository.keep(survey.id, name, whole, value).catch((error: unknown) => {
+        // Without room for the cache the results are computed each time they are asked for.
+        if (!isDiskFull(error)) throw error;
+        noteStorage('full');
+        onError(error);
+      });
       // As it will be read again: JSON has no undefined.
       return JSON.parse(JSON.stringify(value)) as T;
     };

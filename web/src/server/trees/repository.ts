@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, inArray, isNull, type SQL } from 'drizzle-orm';
+import { and, asc, count, eq, gt, inArray, isNull, type SQL } from 'drizzle-orm';
 import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
 import { forgetTree, raiseRevision } from '../figures/repository.ts';
@@ -45,6 +45,7 @@ export interface TreeRepository {
   readonly listNamed: (surveyId: string, plotLabel: string, tag?: string) => Promise<TreeRow[]>;
   /** Trees of a survey in the order of their identifiers, from behind one of them, at most so many. */
   readonly page: (surveyId: string, after: string | null, atMost: number) => Promise<TreeRow[]>;
+  readonly countOfSurvey: (surveyId: string) => Promise<number>;
   /** Identifiers of a survey's trees, plot by plot as people number them. */
   readonly idsOfSurvey: (surveyId: string) => Promise<string[]>;
   /** Trees by their identifiers, in that order. */
@@ -171,6 +172,13 @@ function repositoryOn(database: Queryable): TreeRepository {
         ),
       );
       return rows.sort((a, b) => (a.id < b.id ? -1 : 1));
+    },
+    countOfSurvey: async (surveyId) => {
+      const [row] = await database
+        .select({ trees: count() })
+        .from(trees)
+        .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
+      return row?.trees ?? 0;
     },
     idsOfSurvey: async (surveyId) => {
       const rows = await database

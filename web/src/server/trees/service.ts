@@ -20,7 +20,8 @@ import type {
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import type { PlotService } from '../plots/service.ts';
-import { invalidField, notFound, Problem } from '../problem.ts';
+import { LIMITS } from '../limits.ts';
+import { fullUp, invalidField, notFound, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { checkTree } from './check-tree.ts';
 import { alreadyMade, correctionRow, sameState } from './corrections.ts';
@@ -344,6 +345,8 @@ export function treeService({ store, plots, surveys, judgingOf, now }: Dependenc
         throw error;
       });
       const known = await store.find(tree.id);
+      if (known === null && (await store.countOfSurvey(plot.surveyId)) >= LIMITS.treesPerSurvey)
+        throw fullUp('trees', LIMITS.treesPerSurvey, 'A survey');
       if (plot.empty && known === null) {
         throw new Problem(
           'conflict',

@@ -1,5 +1,5 @@
 import type { PlotPoint } from '@arbolito/core/plan';
-import type { PlotView, StratumView } from '../../../contracts/views.ts';
+import type { StratumView } from '../../../contracts/views.ts';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId } from '../../../client/identity.ts';
 

@@ -3,7 +3,7 @@ import { readBody } from '../../../../server/body.ts';
 import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
 
-/** A photo never changes: it may be kept for as long as anybody likes. */
+/** A photo never changes, but it may be removed: a browser asks whether it is still there. */
 export const GET = endpoint(async (context) => {
   const { mediaType, data } = await services().photos.file(routeId(context, 'Photo'));
   return new Response(new Uint8Array(data), {
@@ -11,7 +11,7 @@ export const GET = endpoint(async (context) => {
       'content-type': mediaType,
       'content-disposition': 'inline',
       'x-content-type-options': 'nosniff',
-      'cache-control': 'private, max-age=31536000, immutable',
+      'cache-control': 'private, no-cache',
     },
   });
 });
