@@ -148,7 +148,7 @@ test('a write that is refused after a reload is shown until somebody has seen it
   const notice = page.locator('#refused');
   await expect(notice).toContainText('There is a tree 1 in this plot already');
   await expect(notice).toContainText('34.5');
-  await notice.getByRole('button', { name: 'Seen, let it go' }).click();
+  await notice.getByRole('button', { name: 'Dismiss' }).click();
   await expect(notice).toBeEmpty();
   await page.reload();
   await expect(notice).toBeEmpty();

@@ -1,4 +1,5 @@
 import { v4 as uuid } from 'uuid';
+import { deviceStorage } from './device-storage.ts';
 
 const DEVICE_KEY = 'arbolito.device';
 
@@ -7,10 +8,10 @@ export const newId = (): string => uuid();
 
 /** The name of this device: made once and kept. */
 export function deviceId(): string {
-  const known = localStorage.getItem(DEVICE_KEY);
+  const known = deviceStorage.get(DEVICE_KEY);
   if (known !== null) return known;
   const made = `browser ${uuid().slice(0, 8)}`;
-  localStorage.setItem(DEVICE_KEY, made);
+  deviceStorage.put(DEVICE_KEY, made);
   return made;
 }
 

@@ -142,6 +142,88 @@ describe('the outbox', () => {
     expect(outbox.get()).toEqual([]);
   });
 
+  it('sets a write aside that fails three times, sends those behind it, and sends it again on request', async () => {
+    server.mockImplementation((_url, { body }) =>
+      Promise.resolve(answer(typeof body === 'string' && body.includes('"bad"') ? 500 : 201, { detail: 'broken' })),
+    );
+    const first = await open();
+    const fates: Fate[] = [];
+    first.send(write('bad'), (fate) => fates.push(fate));
+    first.send(write('good'), (fate) => fates.push(fate));
+    await vi.advanceTimersByTimeAsync(14_100);
+    expect(sent()).toEqual(['bad', 'bad', 'bad', 'good']);
+    expect(fates).toMatchObject([{ kind: 'kept' }]);
+    expect(first.outbox.get()).toEqual([]);
+    expect(first.setAside.get()).toMatchObject([{ write: { id: 'bad' }, reason: 'broken' }]);
+    expect(first.notSent().map(({ id }) => id)).toEqual(['bad']);
+
+    const later = await open();
+    expect(later.setAside.get()).toHaveLength(1);
+    server.mockImplementation(() => Promise.resolve(answer(201)));
+    later.sendAgain('bad');
+    await vi.advanceTimersByTimeAsync(10);
+    expect(later.setAside.get()).toEqual([]);
+    expect(storage.length).toBe(0);
+  });
+
+  it('waits for a server that is away for everybody: 503 and 429 set nothing aside', async () => {
+    for (const status of [503, 503, 429, 503]) server.mockResolvedValueOnce(answer(status, { detail: 'away' }));
+    const { send, setAside, outbox } = await open();
+    send(write('a'), () => undefined);
+    await vi.advanceTimersByTimeAsync(28_100);
+    expect(sent()).toHaveLength(5);
+    expect(setAside.get()).toEqual([]);
+    expect(outbox.get()).toEqual([]);
+  });
+
+  it('gives up a request that is never answered after 20 s', async () => {
+    server.mockImplementation(
+      (_url, { body, signal }) =>
+        new Promise((resolve, reject) => {
+          if (typeof body === 'string' && body.includes('"good"')) resolve(answer(201));
+          signal?.addEventListener('abort', () => {
+            reject(new DOMException('aborted', 'AbortError'));
+          });
+        }),
+    );
+    const { send, setAside, outbox } = await open();
+    send(write('silent'), () => undefined);
+    send(write('good'), () => undefined);
+    await vi.advanceTimersByTimeAsync(3 * 20_000 + 2 * 3_000 + 100);
+    expect(sent()).toEqual(['silent', 'silent', 'silent', 'good']);
+    expect(setAside.get()).toMatchObject([{ write: { id: 'silent' }, reason: 'No answer within 20 seconds.' }]);
+    expect(outbox.get()).toEqual([]);
+  });
+
+  it('tells the page when a write that was set aside is discarded', async () => {
+    server.mockImplementation(() => Promise.resolve(answer(500)));
+    const { send, discard, setAside } = await open();
+    const fates: Fate[] = [];
+    send(write('a'), (fate) => fates.push(fate));
+    await vi.advanceTimersByTimeAsync(14_100);
+    discard('a');
+    expect(fates).toMatchObject([{ kind: 'refused' }]);
+    expect(setAside.get()).toEqual([]);
+  });
+
+  it('says that storage is full or forbidden, and sends all the same', async () => {
+    storage.full = true;
+    const full = await open();
+    const { storageProblem } = await import('./device-storage.ts');
+    expect(storageProblem.get()).toBeNull();
+    full.send(write('a'), () => undefined);
+    await vi.advanceTimersByTimeAsync(10);
+    expect(sent()).toEqual(['a']);
+    expect(storageProblem.get()).toContain('storage of this device is full');
+
+    vi.stubGlobal('localStorage', undefined);
+    const forbidden = await open();
+    forbidden.send(write('b'), () => undefined);
+    await vi.advanceTimersByTimeAsync(10);
+    expect(sent()).toEqual(['a', 'b']);
+    expect((await import('./device-storage.ts')).storageProblem.get()).toContain('does not allow');
+  });
+
   it('passes over what it cannot read', async () => {
     storage.setItem('arbolito.outbox:0000000000000001:x', '{broken');
     const { outbox } = await open();

@@ -1,6 +1,7 @@
 import { atom } from 'nanostores';
 import type { ProblemView } from '../contracts/views.ts';
 import { call, Refused, Unreachable } from './api.ts';
+import { deviceStorage } from './device-storage.ts';
 
 /** A write on its way to the server. Its body carries its own identifier, so that sending it twice does no harm. */
 export interface Write {
@@ -16,24 +17,24 @@ export interface RefusedWrite {
   readonly problem: ProblemView;
 }
 
+/** A write that failed again and again, kept until somebody sends it again or discards it. */
+export interface SetAsideWrite {
+  readonly write: Write;
+  readonly reason: string;
+}
+
 export type Fate =
   { readonly kind: 'kept'; readonly answer: unknown } | { readonly kind: 'refused'; readonly problem: ProblemView };
 
 const WAITING = 'arbolito.outbox:';
 const REFUSED = 'arbolito.refused:';
+const SET_ASIDE = 'arbolito.set-aside:';
 
-const hasStorage = typeof localStorage !== 'undefined';
-/** Holds what the device would not store, so that a full or forbidden storage loses nothing while the page is open. */
-const unstored = new Map<string, string>();
-
-/** Every write has a key of its own, so that two tabs on one device never overwrite each other's. */
-function keysOf(prefix: string): string[] {
-  const stored = hasStorage ? Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '') : [];
-  return [...new Set([...stored, ...unstored.keys()])].filter((key) => key.startsWith(prefix)).sort();
-}
+/** After so many tries a failing write is set aside, so that those behind it are sent. */
+const TRIES = 3;
 
 function read(key: string): unknown {
-  const text = unstored.get(key) ?? localStorage.getItem(key);
+  const text = deviceStorage.get(key);
   try {
     return text === null ? null : JSON.parse(text);
   } catch {
@@ -41,35 +42,38 @@ function read(key: string): unknown {
   }
 }
 
-function put(key: string, value: unknown): void {
-  const text = JSON.stringify(value);
-  try {
-    localStorage.setItem(key, text);
-  } catch {
-    unstored.set(key, text);
-  }
-}
+const put = (key: string, value: unknown): void => {
+  deviceStorage.put(key, JSON.stringify(value));
+};
 
-function drop(key: string): void {
-  unstored.delete(key);
-  localStorage.removeItem(key);
-}
-
-const listed = <T>(prefix: string): T[] => keysOf(prefix).flatMap((key) => (read(key) as T | null) ?? []);
+/** Every write has a key of its own, so that two tabs on one device never overwrite each other's. */
+const listed = <T>(prefix: string): T[] => deviceStorage.keys(prefix).flatMap((key) => (read(key) as T | null) ?? []);
 
 /** The writes that have not been answered yet, the oldest first. Survives a reload. */
 export const outbox = atom<readonly Write[]>(listed<Write>(WAITING));
 /** Writes that were refused while nobody was there to be told. */
 export const refused = atom<readonly RefusedWrite[]>(listed<RefusedWrite>(REFUSED));
 
+/** Writes that failed on every try; the queue goes on without them. */
+export const setAside = atom<readonly SetAsideWrite[]>(listed<SetAsideWrite>(SET_ASIDE));
+
+/** Every write that the server does not have yet, whether it waits its turn or was set aside. */
+export const notSent = (): Write[] => [...outbox.get(), ...setAside.get().map(({ write }) => write)];
+
 const refresh = (): void => {
+  setAside.set(listed<SetAsideWrite>(SET_ASIDE));
   outbox.set(listed<Write>(WAITING));
   refused.set(listed<RefusedWrite>(REFUSED));
 };
 
-const keyOf = (id: string): string | undefined => keysOf(WAITING).find((key) => key.endsWith(id));
+const keyOf = (id: string): string | undefined => deviceStorage.keys(WAITING).find((key) => key.endsWith(id));
+const forgetWaiting = (id: string): void => {
+  const key = keyOf(id);
+  if (key !== undefined) deviceStorage.remove(key);
+  refresh();
+};
 const nextKey = (id: string): string => {
-  const last = Number(keysOf(WAITING).at(-1)?.slice(WAITING.length).split(':')[0] ?? 0);
+  const last = Number(deviceStorage.keys(WAITING).at(-1)?.slice(WAITING.length).split(':')[0] ?? 0);
   return `${WAITING}${String(Math.max(Date.now(), last + 1)).padStart(16, '0')}:${id}`;
 };
 
@@ -77,6 +81,8 @@ const nextKey = (id: string): string => {
 export const arrived: { readonly write: Write; readonly answer: unknown }[] = [];
 
 const listeners = new Map<string, (fate: Fate) => void>();
+/** Failed tries of each write since this page was opened. */
+const tries = new Map<string, number>();
 let sending = false;
 let timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -92,6 +98,15 @@ export async function flush(): Promise<void> {
       try {
         fate = { kind: 'kept', answer: await call(method, url, body) };
       } catch (error) {
+        if (error instanceof Unreachable && error.isOfRequest) {
+          const failed = (tries.get(id) ?? 0) + 1;
+          tries.set(id, failed);
+          if (failed < TRIES) throw error;
+          tries.delete(id);
+          put(`${SET_ASIDE}${id}`, { write: next, reason: error.message });
+          forgetWaiting(id);
+          continue;
+        }
         if (!(error instanceof Refused)) throw error;
         fate = { kind: 'refused', problem: error.problem };
       }
@@ -101,9 +116,8 @@ export async function flush(): Promise<void> {
         if (fate.kind === 'refused') put(`${REFUSED}${id}`, { write: next, problem: fate.problem });
         else arrived.push({ write: next, answer: fate.answer });
       }
-      const key = keyOf(id);
-      if (key !== undefined) drop(key);
-      refresh();
+      tries.delete(id);
+      forgetWaiting(id);
       listener?.(fate);
     }
   } catch (error) {
@@ -112,6 +126,16 @@ export async function flush(): Promise<void> {
   } finally {
     sending = false;
   }
+}
+
+/** Puts a write that was set aside back in the queue. */
+export function sendAgain(id: string): void {
+  const entry = setAside.get().find(({ write }) => write.id === id);
+  if (entry === undefined) return;
+  put(nextKey(id), entry.write);
+  deviceStorage.remove(`${SET_ASIDE}${id}`);
+  refresh();
+  void flush();
 }
 
 /** Asks to be told what becomes of a write that is waiting already. */
@@ -127,10 +151,18 @@ export function send(write: Write, onFate: (fate: Fate) => void): void {
   void flush();
 }
 
-/** Lets a refused write go, once somebody has seen it. */
+/** Deletes a write that was refused or set aside. The page that made it is told. */
 export function discard(id: string): void {
-  drop(`${REFUSED}${id}`);
+  const entry = setAside.get().find(({ write }) => write.id === id);
+  deviceStorage.remove(`${REFUSED}${id}`);
+  deviceStorage.remove(`${SET_ASIDE}${id}`);
   refresh();
+  const listener = listeners.get(id);
+  listeners.delete(id);
+  if (entry !== undefined) {
+    const problem = { type: 'about:blank', title: 'Not sent', status: 500, detail: entry.reason, code: 'discarded' };
+    listener?.({ kind: 'refused', problem });
+  }
 }
 
 if (typeof window !== 'undefined') {

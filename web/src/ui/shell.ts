@@ -1,13 +1,14 @@
 import { isTheme } from './navigation.ts';
-import { discard, outbox, refused, type RefusedWrite } from '../client/outbox.ts';
+import { storageProblem } from '../client/device-storage.ts';
+import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/outbox.ts';
 
 const A_YEAR_S = 31_536_000;
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable);
 
-/** What was entered in a refused write, as far as a person would know it again. */
-function enteredIn({ write }: RefusedWrite): string {
+/** What was entered in a write, as far as a person would recognize it. */
+function enteredIn(write: Write): string {
   const { tag, speciesCode, readings } = write.body as {
     readonly tag?: string;
     readonly speciesCode?: string;
@@ -17,19 +18,54 @@ function enteredIn({ write }: RefusedWrite): string {
   return [tag === undefined ? '' : `Tree ${tag}`, speciesCode ?? '', read].filter((part) => part !== '').join(' · ');
 }
 
-function refusedItem(entry: RefusedWrite): HTMLElement {
+function notice(text: string, actions: readonly { readonly label: string; readonly act: () => void }[]): HTMLElement {
   const item = document.createElement('p');
   const words = document.createElement('span');
-  words.textContent = `Not kept: ${entry.problem.detail} ${enteredIn(entry)}`;
-  const button = document.createElement('button');
-  button.type = 'button';
-  button.className = 'btn';
-  button.textContent = 'Seen, let it go';
-  button.addEventListener('click', () => {
-    discard(entry.write.id);
+  words.textContent = text;
+  const buttons = actions.map(({ label, act }) => {
+    const button = document.createElement('button');
+    button.type = 'button';
+    button.className = 'btn';
+    button.textContent = label;
+    button.addEventListener('click', act);
+    return button;
   });
-  item.append(words, button);
+  item.append(words, ...buttons);
   return item;
+}
+
+/** What the user has to know of entries that did not reach the server, and of storage that does not work. */
+function notices(): HTMLElement[] {
+  const problem = storageProblem.get();
+  return [
+    ...(problem === null ? [] : [notice(problem, [])]),
+    ...refused.get().map(({ write, problem: { detail } }) =>
+      notice(`Not saved: ${detail} ${enteredIn(write)}`, [
+        {
+          label: 'Dismiss',
+          act: () => {
+            discard(write.id);
+          },
+        },
+      ]),
+    ),
+    ...setAside.get().map(({ write, reason }) =>
+      notice(`Not sent after three tries: ${reason} ${enteredIn(write)}`, [
+        {
+          label: 'Send again',
+          act: () => {
+            sendAgain(write.id);
+          },
+        },
+        {
+          label: 'Discard',
+          act: () => {
+            if (window.confirm(`Discard this entry? ${enteredIn(write)}`)) discard(write.id);
+          },
+        },
+      ]),
+    ),
+  ];
 }
 
 /** Wakes the parts of the shell that every page has: theme, help, and the count of writes that wait. */
@@ -53,7 +89,8 @@ export function startShell(): void {
   });
 
   const list = document.querySelector('#refused');
-  refused.subscribe((writes) => list?.replaceChildren(...writes.map(refusedItem)));
+  const showNotices = (): void => list?.replaceChildren(...notices());
+  for (const store of [storageProblem, refused, setAside]) store.subscribe(showNotices);
 
   const waiting = document.querySelector('#waiting');
   outbox.subscribe((writes) => {

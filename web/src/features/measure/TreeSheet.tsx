@@ -10,7 +10,7 @@ import {
   type CallToken,
   type TreeDraft,
 } from '@arbolito/core/survey';
-import { outbox } from '../../client/outbox.ts';
+import { notSent } from '../../client/outbox.ts';
 import { waitingTrees } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import { Late } from '../../ui/Late.tsx';
@@ -57,7 +57,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   const sheet = tree?.id ?? plot?.id ?? 'loose';
   const [onRecord, setOnRecord] = useState(tree);
   const [usedTags, setUsedTags] = useState<readonly string[]>(() =>
-    plot === null ? [] : [...plot.usedTags, ...waitingTrees(outbox.get(), plot.id).map(({ tag }) => tag)],
+    plot === null ? [] : [...plot.usedTags, ...waitingTrees(notSent(), plot.id).map(({ tag }) => tag)],
   );
   const store = useMemo(() => {
     const start: TreeDraft =

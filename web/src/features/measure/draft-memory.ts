@@ -1,5 +1,6 @@
 import type { UnitSystem } from '@arbolito/core/quantity';
 import { emptyDraft, type TreeDraft } from '@arbolito/core/survey';
+import { deviceStorage } from '../../client/device-storage.ts';
 
 const keyOf = (sheet: string): string => `arbolito.sheet.${sheet}`;
 
@@ -14,7 +15,7 @@ const isDraft = (value: unknown): value is TreeDraft =>
 /** What was typed on a sheet and not kept yet, so that a reload or an empty battery loses nothing. */
 export function rememberedDraft(sheet: string): TreeDraft | null {
   try {
-    const value: unknown = JSON.parse(localStorage.getItem(keyOf(sheet)) ?? 'null');
+    const value: unknown = JSON.parse(deviceStorage.get(keyOf(sheet)) ?? 'null');
     // A sheet remembered before it knew points and further stems has none.
     return isDraft(value) ? { ...emptyDraft(), ...value } : null;
   } catch {
@@ -23,21 +24,21 @@ export function rememberedDraft(sheet: string): TreeDraft | null {
 }
 
 export const rememberDraft = (sheet: string, draft: TreeDraft): void => {
-  localStorage.setItem(keyOf(sheet), JSON.stringify(draft));
+  deviceStorage.put(keyOf(sheet), JSON.stringify(draft));
 };
 
 export const forgetDraft = (sheet: string): void => {
-  localStorage.removeItem(keyOf(sheet));
+  deviceStorage.remove(keyOf(sheet));
 };
 
 const unitsKeyOf = (sheet: string): string => `arbolito.sheet-units.${sheet}`;
 
 /** The units that were chosen on a sheet; null where nobody chose any. */
 export function rememberedUnits(sheet: string): UnitSystem | null {
-  const value = localStorage.getItem(unitsKeyOf(sheet));
+  const value = deviceStorage.get(unitsKeyOf(sheet));
   return value === 'metric' || value === 'imperial' ? value : null;
 }
 
 export const rememberUnits = (sheet: string, unitSystem: UnitSystem): void => {
-  localStorage.setItem(unitsKeyOf(sheet), unitSystem);
+  deviceStorage.put(unitsKeyOf(sheet), unitSystem);
 };

@@ -39,8 +39,9 @@ import {
   type VolumeRatio,
 } from '@arbolito/core/survey';
 import { call } from '../../client/api.ts';
+import { deviceStorage } from '../../client/device-storage.ts';
 import type { Fate } from '../../client/outbox.ts';
-import { arrived, follow, outbox, send } from '../../client/outbox.ts';
+import { arrived, follow, notSent, send } from '../../client/outbox.ts';
 import {
   correctionWrite,
   deleteWrite,
@@ -278,6 +279,29 @@ function hintsOf(
   ];
 }
 
+const lineKeyOf = (plotId: string): string => `arbolito.tally-line.${plotId}`;
+
+/** Stores the line as it is typed, with the row it corrects, so that a reload or an empty battery loses nothing. */
+function rememberLine(plotId: string, { line, selected }: Pick<TallyState, 'line' | 'selected'>): void {
+  if (line === '') deviceStorage.remove(lineKeyOf(plotId));
+  else deviceStorage.put(lineKeyOf(plotId), JSON.stringify({ line, selected }));
+}
+
+/** The line of an earlier page. A correction whose tree is gone is not offered as a new tree. */
+function rememberedLine(plotId: string, rows: readonly Row[]): Pick<TallyState, 'line' | 'selected'> {
+  const none = { line: '', selected: null };
+  let stored: unknown;
+  try {
+    stored = JSON.parse(deviceStorage.get(lineKeyOf(plotId)) ?? 'null');
+  } catch {
+    return none;
+  }
+  const { line, selected } = (stored ?? none) as { readonly line?: unknown; readonly selected?: unknown };
+  if (typeof line !== 'string') return none;
+  if (typeof selected !== 'string') return { line, selected: null };
+  return rows.some(({ id }) => id === selected) ? { line, selected } : none;
+}
+
 /** The state of one plot's tally. */
 export function tallyStore(start: TallyStart): TallyStore {
   const { plot, trees, elsewhere, settings, observer } = start;
@@ -287,13 +311,13 @@ export function tallyStore(start: TallyStart): TallyStore {
   const late = arrived
     .filter(({ write }) => waitingTrees([write], plot.id).some(isNew))
     .map(({ answer }) => rowOf(answer as TreeView));
-  const waiting = waitingTrees(outbox.get(), plot.id)
+  const waiting = waitingTrees(notSent(), plot.id)
     .filter(isNew)
     .map((tree): Row => ({ id: tree.id, draft: draftOf(tree), readings: [], stems: [], state: 'waiting' }));
+  const rows = [...trees.map(rowOf), ...late, ...waiting];
   const $state = atom<TallyState>({
-    rows: [...trees.map(rowOf), ...late, ...waiting],
-    line: '',
-    selected: null,
+    rows,
+    ...rememberedLine(plot.id, rows),
     message: null,
     done: [],
   });
@@ -330,6 +354,7 @@ export function tallyStore(start: TallyStart): TallyStore {
 
   const patch = (change: Partial<TallyState>): void => {
     $state.set({ ...$state.get(), ...change });
+    if (change.line !== undefined) rememberLine(plot.id, $state.get());
   };
   const say = (words: string, alarm = false, undo = false): void => {
     patch({ message: { words, alarm, undo } });
@@ -413,7 +438,8 @@ export function tallyStore(start: TallyStart): TallyStore {
       const row = rows.find(({ id }) => id === selected);
       const called: TreeDraft = {
         ...parsed.draft,
-        tag: parsed.draft.tag === '' ? nextTag : parsed.draft.tag,
+        // A line without a tag keeps the tree's own; a new tree gets the next number.
+        tag: parsed.draft.tag === '' ? (row?.draft.tag ?? nextTag) : parsed.draft.tag,
         // The line does not speak of how the tree was taped, nor of its other heights: what was noted stays.
         ...(row === undefined ? {} : besideTheLine(row.draft)),
       };

@@ -1,4 +1,5 @@
 import { useEffect, useState, type Dispatch, type SetStateAction } from 'react';
+import { deviceStorage } from '../../../client/device-storage.ts';
 
 /**
  * State that this device remembers, such as a price list.
@@ -12,7 +13,7 @@ export function useRemembered<T>(
 ): readonly [T, Dispatch<SetStateAction<T>>] {
   const [value, setValue] = useState<T>(() => {
     try {
-      const found: unknown = JSON.parse(localStorage.getItem(key) ?? 'null');
+      const found: unknown = JSON.parse(deviceStorage.get(key) ?? 'null');
       return isKnown(found) ? found : start;
     } catch {
       return start;
@@ -22,7 +23,7 @@ export function useRemembered<T>(
     // What cannot be read back, such as a price that is half typed, leaves what was remembered before as it is.
     const text = JSON.stringify(value);
     const back: unknown = JSON.parse(text);
-    if (isKnown(back)) localStorage.setItem(key, text);
+    if (isKnown(back)) deviceStorage.put(key, text);
   }, [key, value]);
   return [value, setValue];
 }
