@@ -15,13 +15,20 @@ import {
 
 const STEMS = 100_000;
 const P = 0.72;
-const CUT = { stumpM: 0.3, topCm: 15, logM: 16.3 * 0.3048, barkRatio: 0.93, rule: 'international-1/4' } as const;
+const CUT = {
+  stumpM: 0.3,
+  topCm: 15,
+  logM: 16.3 * 0.3048,
+  barkRatio: 0.93,
+  rule: 'international-1/4',
+  breastHeightM: 1.3,
+} as const;
 const random = seededRandom(3);
 const stems = {
   dbhCm: Float64Array.from({ length: STEMS }, () => 15 + 50 * random()),
   heightM: Float64Array.from({ length: STEMS }, () => 12 + 25 * random()),
 };
-const taper = ormerodTaper({ p: P });
+const taper = ormerodTaper({ p: P }, 1.3);
 if (!taper.ok) throw new Error(taper.problem.message);
 const own = emptyStandWood(STEMS);
 const bare = emptyStandWood(STEMS);
@@ -74,7 +81,7 @@ describe('volume and International 1/4 board feet of 100,000 stems', () => {
 
 const rows = Array.from({ length: 250 }, () => ({ dbhCm: 18 + 35 * random(), heightM: 15 + 18 * random() })).flatMap(
   (tree) => {
-    const outcome = maxBurkhartProfile(tree, LOBLOLLY);
+    const outcome = maxBurkhartProfile(tree, LOBLOLLY, 1.3);
     if (!outcome.ok) throw new Error(outcome.problem.message);
     return Array.from({ length: 20 }, (_, i) => {
       const atM = ((i + 0.3) / 20) ** 1.4 * tree.heightM;
@@ -91,6 +98,7 @@ const sections: TaperSections = {
   heightM: Float64Array.from(rows, ({ heightM }) => heightM),
   atM: Float64Array.from(rows, ({ atM }) => atM),
   diameterCm: Float64Array.from(rows, ({ diameterCm }) => diameterCm),
+  breastHeightM: 1.3,
 };
 const z = rows.map(({ atM, heightM }) => atM / heightM);
 const y = rows.map(({ diameterCm, dbhCm }) => (diameterCm / dbhCm) ** 2);
@@ -137,7 +145,7 @@ const products: readonly Product[] = Array.from({ length: 12 }, (_, i) => ({
   unit: 'm3',
   price: 20 + 9 * i,
 }));
-const tall = solidsProfile({ dbhCm: 70, heightM: 40 });
+const tall = solidsProfile({ dbhCm: 70, heightM: 40 }, 1.3);
 if (!tall.ok) throw new Error(tall.problem.message);
 const stem = { profile: tall.profile, stumpM: 0.3, topCm: 7, defects: [] };
 const numbers = Array.from({ length: 40_000 }, () => random());

@@ -19,7 +19,7 @@ import {
 } from './index.ts';
 
 const stemOf = (dbhCm: number, heightM: number): StemProfile => {
-  const outcome = solidsProfile({ dbhCm, heightM });
+  const outcome = solidsProfile({ dbhCm, heightM }, 1.3);
   if (!outcome.ok) throw new Error(outcome.problem.message);
   return outcome.profile;
 };

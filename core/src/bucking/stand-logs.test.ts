@@ -9,6 +9,7 @@ const PRODUCTS: readonly Product[] = [
   { name: 'pulpwood', lengthsM: [2], trimM: 0, smallestTopCm: 7, allows: [], unit: 'm3', price: 30 },
 ];
 const STAND: Omit<StandToCut, 'trees' | 'plots'> = {
+  breastHeightM: 1.3,
   kinds: [
     { taper: { model: 'solids' }, barkRatio: 0.92 },
     { taper: { model: 'ormerod', p: 0.7 }, barkRatio: 0.92 },
@@ -48,7 +49,8 @@ describe('the logs of a stand', () => {
     const { result } = run({ ...STAND, plots: 4, trees: TREES });
     const perPlot = [0, 0, 0, 0].map(() => ({ sawlogs: 0, m3: 0, gross: 0, costs: 0, doyle: 0 }));
     for (const { plot, dbhCm, heightM, kind, perHa } of TREES) {
-      const outcome = kind === 0 ? solidsProfile({ dbhCm, heightM }) : ormerodProfile({ dbhCm, heightM }, { p: 0.7 });
+      const outcome =
+        kind === 0 ? solidsProfile({ dbhCm, heightM }, 1.3) : ormerodProfile({ dbhCm, heightM }, { p: 0.7 }, 1.3);
       if (!outcome.ok) throw new Error(outcome.problem.message);
       const { cuts } = bestCuts(
         { profile: underBark(outcome.profile, 0.92), stumpM: 0.3, topCm: 7, defects: [] },

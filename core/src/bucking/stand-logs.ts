@@ -24,6 +24,8 @@ export interface StandKind {
 }
 
 export interface StandToCut {
+  /** Where the dbh was measured, m. */
+  readonly breastHeightM: number;
   /** Number of plots, those without trees among them. */
   readonly plots: number;
   readonly trees: readonly StandTree[];
@@ -88,6 +90,7 @@ export function* standLogs({
   stumpM,
   topCm,
   stepM,
+  breastHeightM,
 }: StandToCut): Generator<number, StandLogs> {
   const rules = Object.keys(LOG_RULES) as LogRuleId[];
   // A row for each plot: logs, volume and value of each product, then costs, then every rule.
@@ -101,7 +104,7 @@ export function* standLogs({
   for (const [i, { plot, dbhCm, heightM, kind, perHa }] of trees.entries()) {
     if (i % TREES_A_REPORT === 0) yield i;
     const drawn = kinds[kind];
-    const outcome = drawn === undefined ? null : profileByChoice(drawn.taper, { dbhCm, heightM });
+    const outcome = drawn === undefined ? null : profileByChoice(drawn.taper, { dbhCm, heightM }, breastHeightM);
     if (drawn === undefined || outcome?.ok !== true) {
       undrawn += 1;
       continue;

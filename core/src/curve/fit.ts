@@ -10,6 +10,8 @@ export interface CurveTree {
 /** A height curve as it was fitted. */
 export interface HeightCurve {
   readonly model: CurveModelId;
+  /** Height of the dbh above the ground, m: where the curve starts. */
+  readonly breastHeightM: number;
   readonly parameters: readonly number[];
   readonly trees: number;
   /** Of the parameters; null where they cannot be told apart. */
@@ -38,10 +40,10 @@ export const LEAST_CURVE_TREES = 3;
 const fail = (message: string): HeightCurveOutcome => ({ ok: false, message });
 
 /** What is wrong with a set of trees; null where a curve of so many parameters can be asked for. */
-function treesProblem(trees: readonly CurveTree[], parameters: number): string | null {
-  const wrong = trees.findIndex(({ dbhCm, heightM }) => !(dbhCm > 0 && heightM > 1.3 && heightM <= 130));
+function treesProblem(trees: readonly CurveTree[], parameters: number, breastHeightM: number): string | null {
+  const wrong = trees.findIndex(({ dbhCm, heightM }) => !(dbhCm > 0 && heightM > breastHeightM && heightM <= 130));
   if (wrong >= 0)
-    return `Tree ${String(wrong + 1)} cannot be on a height curve: its dbh must lie above 0, its height above 1.3 m.`;
+    return `Tree ${String(wrong + 1)} cannot be on a height curve: its dbh must lie above 0, its height above breast height, ${String(breastHeightM)} m.`;
   const least = Math.max(LEAST_CURVE_TREES, parameters + 1);
   if (trees.length < least)
     return `A curve of ${String(parameters)} parameters needs ${String(least)} measured trees; there are ${String(trees.length)}.`;
@@ -58,7 +60,7 @@ export function curveErrorM(
   { model, parameters, covariance }: Pick<HeightCurve, 'model' | 'parameters' | 'covariance'>,
   dbhCm: number,
 ): number {
-  const row = modelOf(model).slopes(dbhCm, parameters);
+  const row = CURVE_MODELS[model].slopes(dbhCm, parameters);
   const variance =
     covariance?.reduce(
       (sum, line, i) => sum + line.reduce((part, each, j) => part + each * (row[i] ?? 0) * (row[j] ?? 0), 0),
@@ -70,11 +72,16 @@ export function curveErrorM(
 /**
  * Fits a model to the measured heights by least squares, from several starts.
  *
+ * @param breastHeightM height of the dbh above the ground, m
  * @returns the curve; or why there is none: fewer trees than it needs, all of one diameter, a fit that falls
  */
-export function fitHeightCurve(model: CurveModelId, trees: readonly CurveTree[]): HeightCurveOutcome {
-  const { name, parameters: names, value, slopes, starts } = modelOf(model);
-  const problem = treesProblem(trees, names.length);
+export function fitHeightCurve(
+  model: CurveModelId,
+  trees: readonly CurveTree[],
+  breastHeightM: number,
+): HeightCurveOutcome {
+  const { name, parameters: names, value, slopes, starts } = modelOf(model, breastHeightM);
+  const problem = treesProblem(trees, names.length, breastHeightM);
   if (problem !== null) return fail(problem);
   const d = trees.map(({ dbhCm }) => dbhCm);
   const h = trees.map(({ heightM }) => heightM);
@@ -96,6 +103,7 @@ export function fitHeightCurve(model: CurveModelId, trees: readonly CurveTree[])
     ok: true,
     curve: {
       model,
+      breastHeightM,
       parameters,
       trees: n,
       covariance,
@@ -123,10 +131,10 @@ export function fitHeightCurve(model: CurveModelId, trees: readonly CurveTree[])
  *
  * Source: Burnham & Anderson 2002, Model selection and multimodel inference, for the criterion.
  */
-export const fitEveryCurve = (trees: readonly CurveTree[]): HeightCurve[] =>
+export const fitEveryCurve = (trees: readonly CurveTree[], breastHeightM: number): HeightCurve[] =>
   (Object.keys(CURVE_MODELS) as CurveModelId[])
     .flatMap((model) => {
-      const outcome = fitHeightCurve(model, trees);
+      const outcome = fitHeightCurve(model, trees, breastHeightM);
       return outcome.ok ? [outcome.curve] : [];
     })
     .sort((a, b) => a.aicc - b.aicc || a.residualSum - b.residualSum);

@@ -17,4 +17,4 @@ export {
   type HeightCurve,
   type HeightCurveOutcome,
 } from './fit.ts';
-export { CURVE_MODELS, isCurveModelId, naslundByLine, type CurveModel, type CurveModelId } from './models.ts';
+export { CURVE_MODELS, isCurveModelId, modelOf, naslundByLine, type CurveModel, type CurveModelId } from './models.ts';

@@ -23,7 +23,7 @@ export interface PlotEffects {
 /** The chosen height curve of a species, or of all species, as plain data. */
 export interface StandCurve extends Pick<
   HeightCurve,
-  'model' | 'parameters' | 'covariance' | 'trees' | 'residualErrorM' | 'rangeCm'
+  'model' | 'breastHeightM' | 'parameters' | 'covariance' | 'trees' | 'residualErrorM' | 'rangeCm'
 > {
   /** The species; null where it is of all. */
   readonly speciesCode: string | null;
@@ -53,10 +53,10 @@ function thinned(trees: readonly StandCurveTree[], atMost: number): readonly Sta
 }
 
 /** The best curve by Akaike; of very many trees by a part of them. */
-function bestCurve(trees: readonly StandCurveTree[]): HeightCurve | undefined {
-  const [best] = fitEveryCurve(thinned(trees, TREES_TO_CHOOSE));
+function bestCurve(trees: readonly StandCurveTree[], breastHeightM: number): HeightCurve | undefined {
+  const [best] = fitEveryCurve(thinned(trees, TREES_TO_CHOOSE), breastHeightM);
   if (best === undefined || trees.length <= TREES_TO_CHOOSE) return best;
-  const fitted = fitHeightCurve(best.model, thinned(trees, TREES_TO_FIT));
+  const fitted = fitHeightCurve(best.model, thinned(trees, TREES_TO_FIT), breastHeightM);
   return fitted.ok ? fitted.curve : best;
 }
 
@@ -92,13 +92,18 @@ export function plotEffects(
   };
 }
 
-function chosen(trees: readonly StandCurveTree[], speciesCode: string | null): StandCurve | null {
-  const best = bestCurve(trees);
+function chosen(
+  trees: readonly StandCurveTree[],
+  speciesCode: string | null,
+  breastHeightM: number,
+): StandCurve | null {
+  const best = bestCurve(trees, breastHeightM);
   if (best === undefined) return null;
   const { model, parameters, covariance, residualErrorM, rangeCm } = best;
   if (covariance === null) return null;
   return {
     model,
+    breastHeightM,
     parameters,
     covariance,
     trees: best.trees,
@@ -111,19 +116,23 @@ function chosen(trees: readonly StandCurveTree[], speciesCode: string | null): S
   };
 }
 
-/** The height curve of every species that has trees enough for its own, and the one of all, each the best by Akaike. */
-export function standCurves(trees: readonly StandCurveTree[]): StandCurves {
-  const sound = trees.filter(({ heightM, dbhCm }) => dbhCm > 0 && heightM > 1.3 && heightM <= 130);
+/**
+ * The height curve of every species that has trees enough for its own, and the one of all, each the best by Akaike.
+ *
+ * @param breastHeightM height of the dbh above the ground, m
+ */
+export function standCurves(trees: readonly StandCurveTree[], breastHeightM: number): StandCurves {
+  const sound = trees.filter(({ heightM, dbhCm }) => dbhCm > 0 && heightM > breastHeightM && heightM <= 130);
   const codes = [...new Set(sound.map(({ speciesCode }) => speciesCode))];
   return {
     bySpecies: Object.fromEntries(
       codes.flatMap((code) => {
         const own = sound.filter(({ speciesCode }) => speciesCode === code);
-        const curve = own.length < LEAST_OWN_TREES ? null : chosen(own, code);
+        const curve = own.length < LEAST_OWN_TREES ? null : chosen(own, code, breastHeightM);
         return curve === null ? [] : [[code, curve]];
       }),
     ),
-    pooled: chosen(sound, null),
+    pooled: chosen(sound, null, breastHeightM),
   };
 }
 
@@ -151,9 +160,10 @@ export function heightByCurves(
   const curve = bySpecies[speciesCode] ?? pooled;
   if (curve === null || !(dbhCm > 0)) return null;
   const { plots } = curve;
-  const heightM = modelOf(curve.model).value(dbhCm, curve.parameters) + (plots?.ofPlotM[plotId] ?? 0);
+  const heightM =
+    modelOf(curve.model, curve.breastHeightM).value(dbhCm, curve.parameters) + (plots?.ofPlotM[plotId] ?? 0);
   const sharedErrorM = curveErrorM(curve, dbhCm);
-  if (!(heightM > 1.3 && heightM <= TALLEST_M && Number.isFinite(sharedErrorM))) return null;
+  if (!(heightM > curve.breastHeightM && heightM <= TALLEST_M && Number.isFinite(sharedErrorM))) return null;
   const treeErrorM =
     plots === null ? curve.residualErrorM : Math.hypot(plots.withinM, plots.leftM[plotId] ?? plots.betweenM);
   return { heightM, treeErrorM, sharedErrorM, curve };

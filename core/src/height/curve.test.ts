@@ -13,11 +13,14 @@ describe('the height curve of a survey', () => {
     const random = seededRandom(31);
     const trees = DIAMETERS.map((dbhCm) => ({ dbhCm, heightM: heightOf(dbhCm) * (0.95 + 0.1 * random()) }));
     for (const own of trees) {
-      const left = curveWithout(curveSums(trees), own);
-      const others = curveSums(trees.filter((tree) => tree !== own));
+      const left = curveWithout(curveSums(trees, 1.3), own);
+      const others = curveSums(
+        trees.filter((tree) => tree !== own),
+        1.3,
+      );
       expect(left.n).toBe(others.n);
       expect(expectedByCurve(left, 28)?.heightM).toBeCloseTo(expectedByCurve(others, 28)?.heightM ?? NaN, 9);
-      expect(expectedByCurve(curveSums(trees), 28, own)?.heightM).toBeCloseTo(
+      expect(expectedByCurve(curveSums(trees, 1.3), 28, own)?.heightM).toBeCloseTo(
         expectedByCurve(others, 28)?.heightM ?? NaN,
         9,
       );
@@ -25,7 +28,7 @@ describe('the height curve of a survey', () => {
   });
 
   it('goes through trees that lie on it: at 28 cm 1.3 + 30 e^−0.5 = 19.496 m', () => {
-    const expected = expectedByCurve(curveSums(EXACT), 28);
+    const expected = expectedByCurve(curveSums(EXACT, 1.3), 28);
     expect(expected?.heightM).toBeCloseTo(1.3 + 30 * Math.exp(-0.5), 6);
     // No scatter at all: the least error, 5 % of what is above breast height.
     expect(expected?.standardErrorM).toBeCloseTo(0.05 * 30 * Math.exp(-0.5), 6);
@@ -33,7 +36,7 @@ describe('the height curve of a survey', () => {
 
   it('does not let a tree speak for itself', () => {
     const odd = { dbhCm: 28, heightM: 32 };
-    const sums = curveSums([...EXACT, odd]);
+    const sums = curveSums([...EXACT, odd], 1.3);
     expect(expectedByCurve(sums, 28, odd)?.heightM).toBeCloseTo(19.496, 3);
     expect(expectedByCurve(sums, 28)?.heightM).toBeGreaterThan(20);
   });
@@ -47,7 +50,7 @@ describe('the height curve of a survey', () => {
     let held = 0;
     const rounds = 4000;
     for (let round = 0; round < rounds; round += 1) {
-      const sums = curveSums(Array.from({ length: 30 }, tree));
+      const sums = curveSums(Array.from({ length: 30 }, tree), 1.3);
       const next = tree();
       const { heightM = 0, standardErrorM = 0 } = expectedByCurve(sums, next.dbhCm) ?? {};
       // t with 28 degrees of freedom
@@ -64,6 +67,6 @@ describe('the height curve of a survey', () => {
     ['trees below breast height', EXACT.map(({ dbhCm }) => ({ dbhCm, heightM: 1.2 }))],
     ['no trees', []],
   ])('is none for %s', (_words, points) => {
-    expect(expectedByCurve(curveSums(points), 28)).toBeNull();
+    expect(expectedByCurve(curveSums(points, 1.3), 28)).toBeNull();
   });
 });

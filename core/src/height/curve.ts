@@ -6,8 +6,10 @@ export interface CurvePoint {
   readonly heightM: number;
 }
 
-/** What a height curve needs of its trees: sums of x = 1 ÷ d and y = ln (h − 1.3), d in cm and h in m. */
+/** What a height curve needs of its trees: sums of x = 1 ÷ d and y = ln (h − breast height), d in cm and h in m. */
 export interface CurveSums {
+  /** Height of the dbh above the ground, m: where the curve starts. */
+  readonly breastHeightM: number;
   readonly n: number;
   readonly x: number;
   readonly y: number;
@@ -16,8 +18,6 @@ export interface CurveSums {
   readonly yy: number;
 }
 
-/** Where a curve begins: breast height, in m. */
-const FROM_M = 1.3;
 /** Fewer trees than this make no curve to hold another one against. */
 const LEAST_TREES = 8;
 /** Trees of one thickness have no curve: so far apart must the thinnest and the thickest be, as a coefficient of variation of 1 ÷ d. */
@@ -25,13 +25,14 @@ const LEAST_SPREAD = 0.08;
 /** However well a curve fits, trees of one thickness differ by this share. */
 const LEAST_ERROR_SHARE = 0.05;
 
-const NOTHING: CurveSums = { n: 0, x: 0, y: 0, xx: 0, xy: 0, yy: 0 };
+const NOTHING = { n: 0, x: 0, y: 0, xx: 0, xy: 0, yy: 0 };
 
 function withPoint(sums: CurveSums, { dbhCm, heightM }: CurvePoint, times: 1 | -1): CurveSums {
-  if (!(dbhCm > 0) || !(heightM > FROM_M)) return sums;
+  if (!(dbhCm > 0) || !(heightM > sums.breastHeightM)) return sums;
   const x = 1 / dbhCm;
-  const y = Math.log(heightM - FROM_M);
+  const y = Math.log(heightM - sums.breastHeightM);
   return {
+    breastHeightM: sums.breastHeightM,
     n: sums.n + times,
     x: sums.x + times * x,
     y: sums.y + times * y,
@@ -41,8 +42,9 @@ function withPoint(sums: CurveSums, { dbhCm, heightM }: CurvePoint, times: 1 | -
   };
 }
 
-export const curveSums = (points: readonly CurvePoint[]): CurveSums =>
-  points.reduce((sums, point) => withPoint(sums, point, 1), NOTHING);
+/** @param breastHeightM height of the dbh above the ground, m */
+export const curveSums = (points: readonly CurvePoint[], breastHeightM: number): CurveSums =>
+  points.reduce((sums, point) => withPoint(sums, point, 1), { ...NOTHING, breastHeightM });
 
 /** The sums without one of their trees. */
 export const curveWithout = (sums: CurveSums, own: CurvePoint): CurveSums => withPoint(sums, own, -1);
@@ -50,7 +52,7 @@ export const curveWithout = (sums: CurveSums, own: CurvePoint): CurveSums => wit
 /**
  * The height that a survey's own trees of the species make one expect of a diameter.
  *
- * Source: Michailoff 1943, h = 1.3 + a exp(−b ÷ d), by least squares on its logarithm; the error is that of one more
+ * Source: Michailoff 1943, h = breast height + a exp(−b ÷ d), by least squares on its logarithm; the error is that of one more
  * tree, not of the curve.
  *
  * @param own a tree among the sums, which must not speak for itself
@@ -73,7 +75,7 @@ export function expectedByCurve(sums: CurveSums, dbhCm: number, own?: CurvePoint
   return {
     from: 'curve',
     words: 'the height curve of this survey',
-    heightM: FROM_M + aboveM,
+    heightM: sums.breastHeightM + aboveM,
     standardErrorM: aboveM * Math.max(LEAST_ERROR_SHARE, share),
   };
 }

@@ -24,7 +24,7 @@ export const felledPineSections = (random: Random, stems: number): FelledSection
     const heightM = round(1.3 + 27 * Math.exp(-13 / dbhCm) * Math.exp(normal(random, 0, 0.06)), 1);
     return { dbhCm, heightM };
   }).flatMap((tree) => {
-    const outcome = maxBurkhartProfile(tree, PINE_FORM);
+    const outcome = maxBurkhartProfile(tree, PINE_FORM, 1.3);
     if (!outcome.ok) return [];
     return SHARES.map((share) => {
       const atM = round(share * tree.heightM, 2);

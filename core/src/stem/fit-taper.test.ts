@@ -35,6 +35,7 @@ function sectionsOf(stems: number, spread: number, profileOf: (tree: TreeSize) =
     heightM: Float64Array.from(rows, ({ heightM }) => heightM),
     atM: Float64Array.from(rows, ({ atM }) => atM),
     diameterCm: Float64Array.from(rows, ({ diameterCm }) => diameterCm),
+    breastHeightM: 1.3,
   };
 }
 
@@ -47,13 +48,13 @@ const messageOf = <T>(outcome: TaperFitOutcome<T>): string => (outcome.ok ? '' :
 describe('fitting a taper', () => {
   it('finds the coefficients that drew the stems', () => {
     const kozak = { b1: -1.7, b2: 0.6 };
-    const byKozak = fitted(fitKozak(sectionsOf(20, 0, (tree) => kozakProfile(tree, kozak))));
+    const byKozak = fitted(fitKozak(sectionsOf(20, 0, (tree) => kozakProfile(tree, kozak, 1.3))));
     expect(byKozak.coefficients.b1).toBeCloseTo(kozak.b1, 9);
     expect(byKozak.coefficients.b2).toBeCloseTo(kozak.b2, 9);
     expect(byKozak.rootMeanSquareCm).toBeLessThan(1e-9);
-    const byOrmerod = fitted(fitOrmerod(sectionsOf(20, 0, (tree) => ormerodProfile(tree, { p: 0.72 }))));
+    const byOrmerod = fitted(fitOrmerod(sectionsOf(20, 0, (tree) => ormerodProfile(tree, { p: 0.72 }, 1.3))));
     expect(byOrmerod.coefficients.p).toBeCloseTo(0.72, 9);
-    const parabolas = fitted(fitMaxBurkhart(sectionsOf(30, 0, (tree) => maxBurkhartProfile(tree, LOBLOLLY))));
+    const parabolas = fitted(fitMaxBurkhart(sectionsOf(30, 0, (tree) => maxBurkhartProfile(tree, LOBLOLLY, 1.3))));
     LOBLOLLY.a.forEach((joint, i) => {
       expect(parabolas.coefficients.a[i]).toBeCloseTo(joint, 4);
     });
@@ -61,7 +62,7 @@ describe('fitting a taper', () => {
   });
 
   it('leaves no less than the general solution of the same squares: Kozak', () => {
-    const sections = sectionsOf(50, 0.05, (tree) => kozakProfile(tree, { b1: -1.7, b2: 0.6 }));
+    const sections = sectionsOf(50, 0.05, (tree) => kozakProfile(tree, { b1: -1.7, b2: 0.6 }, 1.3));
     const z = Array.from(sections.atM, (at, i) => at / (sections.heightM[i] ?? 1));
     const general = leastSquares(
       z.map((share) => [share - 1, share * share - 1]),
@@ -73,7 +74,7 @@ describe('fitting a taper', () => {
   });
 
   it('cannot be bettered by a small step in any coefficient: Max and Burkhart, Ormerod', () => {
-    const sections = sectionsOf(120, 0.04, (tree) => maxBurkhartProfile(tree, LOBLOLLY));
+    const sections = sectionsOf(120, 0.04, (tree) => maxBurkhartProfile(tree, LOBLOLLY, 1.3));
     const { coefficients, residualSum } = fitted(fitMaxBurkhart(sections));
     const sumOf = ([b1 = 0, b2 = 0, b3 = 0, b4 = 0, a1 = 0, a2 = 0]: readonly number[]): number =>
       Array.from(sections.atM).reduce((sum, at, i) => {
@@ -99,12 +100,13 @@ describe('fitting a taper', () => {
   });
 
   it('says what it lacks', () => {
-    const one = sectionsOf(1, 0, (tree) => kozakProfile(tree, { b1: -1.7, b2: 0.6 }));
+    const one = sectionsOf(1, 0, (tree) => kozakProfile(tree, { b1: -1.7, b2: 0.6 }, 1.3));
     const part = (n: number): TaperSections => ({
       dbhCm: one.dbhCm.slice(0, n),
       heightM: one.heightM.slice(0, n),
       atM: one.atM.slice(0, n),
       diameterCm: one.diameterCm.slice(0, n),
+      breastHeightM: 1.3,
     });
     expect(messageOf(fitKozak(part(2)))).toBe('At least 3 sections are needed; there are 2.');
     expect(messageOf(fitMaxBurkhart(part(11)))).toContain('At least 12 sections');

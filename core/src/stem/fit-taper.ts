@@ -8,6 +8,8 @@ export interface TaperSections {
   /** Height of the section above the ground. */
   readonly atM: Float64Array;
   readonly diameterCm: Float64Array;
+  /** Where the dbh was measured, in m. */
+  readonly breastHeightM: number;
 }
 
 /** A model of form as it was fitted. */
@@ -23,7 +25,6 @@ export interface TaperFit<Coefficients> {
 export type TaperFitOutcome<Coefficients> =
   { readonly ok: true; readonly fit: TaperFit<Coefficients> } | { readonly ok: false; readonly message: string };
 
-const BREAST_HEIGHT_M = 1.3;
 /** Fewest sections that a model is fitted to, the dbh left out. */
 export const LEAST_TAPER_SECTIONS = { ormerod: 2, kozak: 3, 'max-burkhart': 12 } as const;
 
@@ -33,12 +34,15 @@ interface Failed {
 }
 const fail = (message: string): Failed => ({ ok: false, message });
 
-function sectionsProblem({ dbhCm, heightM, atM, diameterCm }: TaperSections, least: number): Failed | null {
+function sectionsProblem(
+  { dbhCm, heightM, atM, diameterCm, breastHeightM }: TaperSections,
+  least: number,
+): Failed | null {
   const n = diameterCm.length;
   if (n < least) return fail(`At least ${String(least)} sections are needed; there are ${String(n)}.`);
   for (let i = 0; i < n; i += 1) {
     const [d = 0, tall = 0, at = -1, section = 0] = [dbhCm[i], heightM[i], atM[i], diameterCm[i]];
-    if (!(d > 0 && tall > BREAST_HEIGHT_M && at >= 0 && at < tall && section > 0))
+    if (!(d > 0 && tall > breastHeightM && at >= 0 && at < tall && section > 0))
       return fail(`Section ${String(i + 1)} must lie on its stem, with a dbh, a height and a diameter above 0.`);
   }
   return null;
@@ -126,13 +130,13 @@ const ORMEROD_ROUNDS = 60;
 export function fitOrmerod(sections: TaperSections): TaperFitOutcome<{ readonly p: number }> {
   const problem = sectionsProblem(sections, LEAST_TAPER_SECTIONS.ormerod);
   if (problem !== null) return problem;
-  const { dbhCm, heightM, atM, diameterCm } = sections;
+  const { dbhCm, heightM, atM, diameterCm, breastHeightM } = sections;
   const n = diameterCm.length;
   const logs = new Float64Array(n);
   const wanted = new Float64Array(n);
   for (let i = 0; i < n; i += 1) {
     const tall = heightM[i] ?? 0;
-    logs[i] = Math.log((tall - (atM[i] ?? 0)) / (tall - BREAST_HEIGHT_M));
+    logs[i] = Math.log((tall - (atM[i] ?? 0)) / (tall - breastHeightM));
     wanted[i] = (diameterCm[i] ?? 0) / (dbhCm[i] ?? 1);
   }
   const sumOf = (p: number): readonly [sum: number, slope: number, curvature: number] => {

@@ -34,7 +34,7 @@ export {
   LOBLOLLY,
   maxBurkhartTaper,
   ormerodTaper,
-  SOLIDS,
+  solidsTaper,
   type KozakCoefficients,
   type MaxBurkhartCoefficients,
   type ProfileProblem,

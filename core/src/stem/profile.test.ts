@@ -60,17 +60,17 @@ const CASES: Readonly<Record<string, (given: Inputs) => number>> = {
     ]),
   ),
   kozak_d_at_h: ({ dbh = 0, H = 0, b1 = 0, b2 = 0, h = 0 }) =>
-    made(kozakProfile({ dbhCm: dbh, heightM: H }, { b1, b2 })).diameterCm(h),
+    made(kozakProfile({ dbhCm: dbh, heightM: H }, { b1, b2 }, 1.3)).diameterCm(h),
   kozak_merch_height: ({ dbh = 0, H = 0, b1 = 0, b2 = 0, d_top = 0 }) =>
-    made(kozakProfile({ dbhCm: dbh, heightM: H }, { b1, b2 })).heightAtM(d_top),
+    made(kozakProfile({ dbhCm: dbh, heightM: H }, { b1, b2 }, 1.3)).heightAtM(d_top),
   ormerod_volume: ({ dbh = 0, H = 0, p = 0, h1 = 0, h2 = 0 }) =>
-    made(ormerodProfile({ dbhCm: dbh, heightM: H }, { p })).volumeM3(h1, h2),
+    made(ormerodProfile({ dbhCm: dbh, heightM: H }, { p }, 1.3)).volumeM3(h1, h2),
   ormerod_merch_volume: ({ dbh = 0, H = 0, p = 0, h1 = 0, d_top = 0 }) => {
-    const profile = made(ormerodProfile({ dbhCm: dbh, heightM: H }, { p }));
+    const profile = made(ormerodProfile({ dbhCm: dbh, heightM: H }, { p }, 1.3));
     return profile.volumeM3(h1, profile.heightAtM(d_top));
   },
   max_burkhart_volume: ({ dbh = 0, H = 0, h1 = 0, h2 = 0 }) =>
-    made(maxBurkhartProfile({ dbhCm: dbh, heightM: H }, LOBLOLLY)).volumeM3(h1, h2),
+    made(maxBurkhartProfile({ dbhCm: dbh, heightM: H }, LOBLOLLY, 1.3)).volumeM3(h1, h2),
   form_quotient_normal: ({ d_half = 0, dbh = 0 }) => formQuotient(d_half, dbh),
   burkhart_ratio: ({ D = 0, d_top = 0, b1 = 0, b2 = 0, b3 = 0 }) => merchantableShare(d_top, D, { b1, b2, b3 }),
   hossfeld_whole: ({ d_third = 0, H = 0 }) => hossfeldM3(d_third, 0, H),
@@ -152,7 +152,7 @@ describe('volumes of a piece', () => {
       // From breast height up, by its own integral; below it a cylinder.
       const above = solid(r, dbh, tip - 1.3, 0, tip - 1.3);
       const below = crossSectionM2(dbh) * 1.3;
-      expect(presslerM3(dbh, half)).toBeCloseTo(above + below, 9);
+      expect(presslerM3(dbh, half, 1.3)).toBeCloseTo(above + below, 9);
     }
   });
 });
@@ -168,13 +168,13 @@ const models = (random: () => number): readonly (readonly [string, StemProfile])
     diameterCm: tree.dbhCm * (1.15 - (0.9 * (i + 1)) / 8),
   }));
   return [
-    ['solids', made(solidsProfile(tree))],
-    ['kozak', made(kozakProfile(tree, { b1: -Math.max(2 * b2, 0) - between(0.2, 2), b2 }))],
-    ['ormerod', made(ormerodProfile(tree, { p: between(0.35, 1.6) }))],
-    ['max-burkhart', made(maxBurkhartProfile(tree, LOBLOLLY))],
+    ['solids', made(solidsProfile(tree, 1.3))],
+    ['kozak', made(kozakProfile(tree, { b1: -Math.max(2 * b2, 0) - between(0.2, 2), b2 }, 1.3))],
+    ['ormerod', made(ormerodProfile(tree, { p: between(0.35, 1.6) }, 1.3))],
+    ['max-burkhart', made(maxBurkhartProfile(tree, LOBLOLLY, 1.3))],
     ['behre', made(behreProfile(tree.heightM, { heightM: 0.2 * tree.heightM, diameterCm: tree.dbhCm }))],
     ['measured', made(measuredProfile(tree.heightM, sections))],
-    ['under bark', underBark(made(solidsProfile(tree)), between(0.85, 0.97))],
+    ['under bark', underBark(made(solidsProfile(tree, 1.3)), between(0.85, 0.97))],
   ];
 };
 
@@ -221,8 +221,8 @@ describe('every profile', () => {
 
   it('goes through its dbh, or its own diameters', () => {
     const tree = { dbhCm: 36, heightM: 24 };
-    expect(made(solidsProfile(tree)).diameterCm(1.3)).toBeCloseTo(36, 9);
-    expect(made(ormerodProfile(tree, { p: 0.7 })).diameterCm(1.3)).toBeCloseTo(36, 9);
+    expect(made(solidsProfile(tree, 1.3)).diameterCm(1.3)).toBeCloseTo(36, 9);
+    expect(made(ormerodProfile(tree, { p: 0.7 }, 1.3)).diameterCm(1.3)).toBeCloseTo(36, 9);
     const measured = made(
       measuredProfile(24, [
         { heightM: 1.3, diameterCm: 36 },
@@ -241,7 +241,7 @@ describe('every profile', () => {
   });
 
   it('is smooth where the solids meet', () => {
-    const { diameterCm } = made(solidsProfile({ dbhCm: 36, heightM: 24 }));
+    const { diameterCm } = made(solidsProfile({ dbhCm: 36, heightM: 24 }, 1.3));
     for (const h of [2.4, 16.8]) {
       const slope = (side: number) => (diameterCm(h + side * 2e-5) - diameterCm(h + side * 1e-5)) / (side * 1e-5);
       expect(slope(1)).toBeCloseTo(slope(-1), 3);
@@ -252,15 +252,15 @@ describe('every profile', () => {
 describe('what makes no stem', () => {
   const tree = { dbhCm: 36, heightM: 24 };
   it.each([
-    ['a tree below breast height', solidsProfile({ dbhCm: 5, heightM: 1.2 }), 'taller than breast height'],
-    ['no diameter', ormerodProfile({ dbhCm: NaN, heightM: 20 }, { p: 0.7 }), 'must lie above 0'],
-    ['an exponent of 0', ormerodProfile(tree, { p: 0 }), 'between 0.1 and 3'],
-    ['Kozak that rises', kozakProfile(tree, { b1: -1, b2: 0.8 }), 'thicker upwards'],
-    ['Kozak without a number', kozakProfile(tree, { b1: NaN, b2: 0.8 }), 'must be numbers'],
-    ['joints in the wrong order', maxBurkhartProfile(tree, { ...LOBLOLLY, a: [0.1, 0.7] }), 'upper one first'],
+    ['a tree below breast height', solidsProfile({ dbhCm: 5, heightM: 1.2 }, 1.3), 'taller than breast height'],
+    ['no diameter', ormerodProfile({ dbhCm: NaN, heightM: 20 }, { p: 0.7 }, 1.3), 'must lie above 0'],
+    ['an exponent of 0', ormerodProfile(tree, { p: 0 }, 1.3), 'between 0.1 and 3'],
+    ['Kozak that rises', kozakProfile(tree, { b1: -1, b2: 0.8 }, 1.3), 'thicker upwards'],
+    ['Kozak without a number', kozakProfile(tree, { b1: NaN, b2: 0.8 }, 1.3), 'must be numbers'],
+    ['joints in the wrong order', maxBurkhartProfile(tree, { ...LOBLOLLY, a: [0.1, 0.7] }, 1.3), 'upper one first'],
     [
       'Max and Burkhart that rises',
-      maxBurkhartProfile(tree, { ...LOBLOLLY, b: [-3, 1.8, -1.4, 39] }),
+      maxBurkhartProfile(tree, { ...LOBLOLLY, b: [-3, 1.8, -1.4, 39] }, 1.3),
       'thicker upwards',
     ],
     ['one diameter', measuredProfile(20, [{ heightM: 1.3, diameterCm: 30 }]), 'at least two'],
@@ -305,12 +305,12 @@ describe('profiles that say the same', () => {
   };
 
   it('Ormerod with 0.5 is a paraboloid, as Kozak without its square: b₁ = −H ÷ (H − 1.3)', () => {
-    same(made(ormerodProfile(tree, { p: 0.5 })), made(kozakProfile(tree, { b1: -24 / 22.7, b2: 0 })));
+    same(made(ormerodProfile(tree, { p: 0.5 }, 1.3)), made(kozakProfile(tree, { b1: -24 / 22.7, b2: 0 }, 1.3)));
   });
 
   it('Ormerod with 1 is a cone, as Behre with a = 0 through breast height', () => {
     const behre = made(behreProfile(24, { heightM: 1.3, diameterCm: 36 }, { a: 0, b: 1 }));
-    same(made(ormerodProfile(tree, { p: 1 })), behre);
+    same(made(ormerodProfile(tree, { p: 1 }, 1.3)), behre);
   });
 
   it('Behre in metres is Behre in feet: 79 % form class, 88 ft', () => {
@@ -322,20 +322,20 @@ describe('profiles that say the same', () => {
   });
 
   it('a stem through sections of a paraboloid is that paraboloid above the lowest of them', () => {
-    const paraboloid = made(ormerodProfile(tree, { p: 0.5 }));
+    const paraboloid = made(ormerodProfile(tree, { p: 0.5 }, 1.3));
     const sections = [1.3, 6, 11, 17].map((heightM) => ({ heightM, diameterCm: paraboloid.diameterCm(heightM) }));
     same(made(measuredProfile(24, sections)), paraboloid, 1.3);
   });
 
   it('has under bark the square of the ratio in volume, and the height of a thicker diameter', () => {
-    const over = made(solidsProfile(tree));
+    const over = made(solidsProfile(tree, 1.3));
     const under = underBark(over, 0.92);
     expect(under.volumeM3(1, 12)).toBeCloseTo(0.92 ** 2 * over.volumeM3(1, 12), 12);
     expect(under.heightAtM(23)).toBeCloseTo(over.heightAtM(25), 9);
   });
 
   it('ends at its tip, and asks for nothing below the ground', () => {
-    const profile = made(solidsProfile(tree));
+    const profile = made(solidsProfile(tree, 1.3));
     expect(profile.diameterCm(24)).toBe(0);
     expect(profile.diameterCm(99)).toBe(0);
     expect(profile.volumeM3(-5, 99)).toBeCloseTo(profile.volumeM3(0, 24), 12);

@@ -7,7 +7,7 @@ import {
   maxBurkhartTaper,
   ormerodTaper,
   sizeProblem,
-  SOLIDS,
+  solidsTaper,
   type BehreCoefficients,
   type KozakCoefficients,
   type MaxBurkhartCoefficients,
@@ -77,12 +77,17 @@ function profileOf({ heightM, squareCm2, sumTo, words, source }: Squares): StemP
   };
 }
 
-/** The stem of one tree by a model of form. */
+/**
+ * The stem of one tree by a model of form.
+ *
+ * @param breastHeightM where the dbh was measured, m
+ */
 export function profileOfTaper(
   tree: TreeSize,
   { squareCm2, sumTo, heightAt, words, source }: TaperModel,
+  breastHeightM: number,
 ): ProfileOutcome {
-  const problem = sizeProblem(tree);
+  const problem = sizeProblem(tree, breastHeightM);
   if (problem !== null) return { ok: false, problem };
   const { dbhCm, heightM } = tree;
   const profile = profileOf({
@@ -106,16 +111,23 @@ export function profileOfTaper(
   };
 }
 
-const byTaper = (tree: TreeSize, outcome: TaperOutcome): ProfileOutcome =>
-  outcome.ok ? profileOfTaper(tree, outcome.model) : outcome;
+const byTaper = (tree: TreeSize, outcome: TaperOutcome, breastHeightM: number): ProfileOutcome =>
+  outcome.ok ? profileOfTaper(tree, outcome.model, breastHeightM) : outcome;
 
-export const solidsProfile = (tree: TreeSize): ProfileOutcome => profileOfTaper(tree, SOLIDS);
-export const kozakProfile = (tree: TreeSize, coefficients: KozakCoefficients): ProfileOutcome =>
-  byTaper(tree, kozakTaper(coefficients));
-export const ormerodProfile = (tree: TreeSize, exponent: { readonly p: number }): ProfileOutcome =>
-  byTaper(tree, ormerodTaper(exponent));
-export const maxBurkhartProfile = (tree: TreeSize, coefficients: MaxBurkhartCoefficients): ProfileOutcome =>
-  byTaper(tree, maxBurkhartTaper(coefficients));
+export const solidsProfile = (tree: TreeSize, breastHeightM: number): ProfileOutcome =>
+  profileOfTaper(tree, solidsTaper(breastHeightM), breastHeightM);
+export const kozakProfile = (tree: TreeSize, coefficients: KozakCoefficients, breastHeightM: number): ProfileOutcome =>
+  byTaper(tree, kozakTaper(coefficients), breastHeightM);
+export const ormerodProfile = (
+  tree: TreeSize,
+  exponent: { readonly p: number },
+  breastHeightM: number,
+): ProfileOutcome => byTaper(tree, ormerodTaper(exponent, breastHeightM), breastHeightM);
+export const maxBurkhartProfile = (
+  tree: TreeSize,
+  coefficients: MaxBurkhartCoefficients,
+  breastHeightM: number,
+): ProfileOutcome => byTaper(tree, maxBurkhartTaper(coefficients), breastHeightM);
 
 /**
  * Behre's hyperbola d = d₀ x ÷ (a x + b), through one diameter; x is the distance from the tip as a share of that of the

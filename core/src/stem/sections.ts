@@ -34,7 +34,7 @@ export const hossfeldM3 = (thirdCm: number, topCm: number, lengthM: number): num
  *
  * @param halfDiameterHeightM above the ground
  */
-export const presslerM3 = (dbhCm: number, halfDiameterHeightM: number, breastHeightM = 1.3): number =>
+export const presslerM3 = (dbhCm: number, halfDiameterHeightM: number, breastHeightM: number): number =>
   (2 / 3) * crossSectionM2(dbhCm) * (halfDiameterHeightM + breastHeightM / 2);
 
 /**

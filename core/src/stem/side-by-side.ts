@@ -22,7 +22,6 @@ export interface WayOfVolume {
 }
 
 const SHORT_M = 2;
-const BREAST_HEIGHT_M = 1.3;
 
 /** Sections of a piece every two metres, its end among them. */
 function shortSections({ diameterCm }: StemProfile, fromM: number, toM: number): Section[] {
@@ -56,11 +55,15 @@ export function felledWays(profile: StemProfile, fromM: number, toM: number): Wa
 }
 
 /** What every way to measure the whole standing stem would say of this one, from the ground to the tip. */
-export function standingWays(profile: StemProfile): WayOfVolume[] {
+export function standingWays(profile: StemProfile, breastHeightM: number): WayOfVolume[] {
   const { heightM, diameterCm, heightAtM } = profile;
-  const dbhCm = diameterCm(BREAST_HEIGHT_M);
+  const dbhCm = diameterCm(breastHeightM);
   return [
-    { name: 'Pressler', from: 'dbh, and the height of half of it', volumeM3: presslerM3(dbhCm, heightAtM(dbhCm / 2)) },
+    {
+      name: 'Pressler',
+      from: 'dbh, and the height of half of it',
+      volumeM3: presslerM3(dbhCm, heightAtM(dbhCm / 2), breastHeightM),
+    },
     { name: 'Hossfeld', from: 'a third up, and the height', volumeM3: hossfeldM3(diameterCm(heightM / 3), 0, heightM) },
     {
       name: 'Centroid',

@@ -9,7 +9,7 @@ import {
   maxBurkhartTaper,
   ormerodTaper,
   profileOfTaper,
-  SOLIDS,
+  solidsTaper,
   standTable,
   standWood,
   type TaperModel,
@@ -20,7 +20,14 @@ const modelOf = (outcome: TaperOutcome): TaperModel => {
   if (!outcome.ok) throw new Error(outcome.problem.message);
   return outcome.model;
 };
-const CUT = { stumpM: 0.3, topCm: 18, logM: 16.3 * 0.3048, barkRatio: 0.93, rule: 'international-1/4' } as const;
+const CUT = {
+  stumpM: 0.3,
+  topCm: 18,
+  logM: 16.3 * 0.3048,
+  barkRatio: 0.93,
+  rule: 'international-1/4',
+  breastHeightM: 1.3,
+} as const;
 const random = seededRandom(5);
 const STEMS = 400;
 const stems = {
@@ -30,9 +37,9 @@ const stems = {
 
 describe('the wood of a stand', () => {
   it.each([
-    ['solids', SOLIDS],
+    ['solids', solidsTaper(1.3)],
     ['Kozak', modelOf(kozakTaper({ b1: -1.7, b2: 0.6 }))],
-    ['Ormerod', modelOf(ormerodTaper({ p: 0.7 }))],
+    ['Ormerod', modelOf(ormerodTaper({ p: 0.7 }, 1.3))],
     ['Max and Burkhart', modelOf(maxBurkhartTaper(LOBLOLLY))],
     ['Behre', modelOf(behreTaper({ formClassPct: 80 }))],
   ])('is that of its profiles, cut log by log: %s', (_name, model) => {
@@ -40,7 +47,7 @@ describe('the wood of a stand', () => {
     standWood(model, stems, CUT, wood);
     let thick = 0;
     for (let i = 0; i < STEMS; i += 1) {
-      const outcome = profileOfTaper({ dbhCm: stems.dbhCm[i] ?? 0, heightM: stems.heightM[i] ?? 0 }, model);
+      const outcome = profileOfTaper({ dbhCm: stems.dbhCm[i] ?? 0, heightM: stems.heightM[i] ?? 0 }, model, 1.3);
       if (!outcome.ok) throw new Error(outcome.problem.message);
       const { profile } = outcome;
       const end = profile.heightAtM(CUT.topCm / CUT.barkRatio);
@@ -65,16 +72,16 @@ describe('the wood of a stand', () => {
 
   it('is worked out in pieces as at once', () => {
     const [whole, pieces] = [emptyStandWood(STEMS), emptyStandWood(STEMS)];
-    standWood(SOLIDS, stems, CUT, whole);
+    standWood(solidsTaper(1.3), stems, CUT, whole);
     for (let from = 0; from < STEMS; from += 150)
-      standWood(SOLIDS, stems, CUT, pieces, from, Math.min(STEMS, from + 150));
+      standWood(solidsTaper(1.3), stems, CUT, pieces, from, Math.min(STEMS, from + 150));
     expect(pieces).toEqual(whole);
   });
 
   it('has no number for a stem that is none, and none for one that is too thin', () => {
     const odd = { dbhCm: Float64Array.of(-4, 700, NaN, 30, 10), heightM: Float64Array.of(20, 20, 20, 1.2, 9) };
     const wood = emptyStandWood(5);
-    standWood(SOLIDS, odd, CUT, wood);
+    standWood(solidsTaper(1.3), odd, CUT, wood);
     expect([...wood.volumeM3]).toEqual([NaN, NaN, NaN, NaN, 0]);
     expect([...wood.boardFeet]).toEqual([NaN, NaN, NaN, NaN, 0]);
   });
@@ -83,7 +90,7 @@ describe('the wood of a stand', () => {
     const wood = emptyStandWood(1);
     const cut = { ...CUT, stumpM: 1.3, topCm: 0, barkRatio: 1 };
     standWood(
-      modelOf(ormerodTaper({ p: 1 })),
+      modelOf(ormerodTaper({ p: 1 }, 1.3)),
       { dbhCm: Float64Array.of(20), heightM: Float64Array.of(6.3) },
       cut,
       wood,
@@ -94,7 +101,7 @@ describe('the wood of a stand', () => {
 });
 
 describe('a table of standing wood', () => {
-  const cone = modelOf(ormerodTaper({ p: 1 }));
+  const cone = modelOf(ormerodTaper({ p: 1 }, 1.3));
   const cut = { ...CUT, stumpM: 1.3, topCm: 0, barkRatio: 1 };
   const table = standTable(cone, cut, [20, 40], [6.3, 11.3, 31.3]);
 

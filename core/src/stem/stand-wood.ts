@@ -16,6 +16,8 @@ export interface StandCut {
   /** Diameter under bark over that over it. */
   readonly barkRatio: number;
   readonly rule: LogRuleId;
+  /** Where the dbh was measured, in m. */
+  readonly breastHeightM: number;
 }
 
 /** What the stems have, a column each: wood under bark from the stump to the smallest top in m³, and board feet of the logs. */
@@ -27,7 +29,6 @@ export interface StandWood {
 const CM_PER_IN = 2.54;
 const M_PER_FT = 0.3048;
 const AREA_PER_CM2 = Math.PI / 40_000;
-const BREAST_HEIGHT_M = 1.3;
 
 export const emptyStandWood = (stems: number): StandWood => ({
   volumeM3: new Float64Array(stems),
@@ -50,7 +51,7 @@ function halved(model: TaperModel, dbhCm: number, heightM: number, diameterCm: n
 /**
  * Volumes and board feet of many stems by one model of form: plain loops over columns, for a worker or the server.
  *
- * A stem without a dbh or a height within the limits of the model (above 0 to 600 cm, above 1.3 to 130 m) has NaN in both
+ * A stem without a dbh or a height within the limits of the model (above 0 to 600 cm, above breast height to 130 m) has NaN in both
  * columns, so that no sum takes it for a stem without wood.
  *
  * @param from first stem to work out, so that a caller can go in pieces, and be stopped between them
@@ -59,7 +60,7 @@ function halved(model: TaperModel, dbhCm: number, heightM: number, diameterCm: n
 export function standWood(
   model: TaperModel,
   { dbhCm, heightM }: StandStems,
-  { stumpM, topCm, logM, barkRatio, rule }: StandCut,
+  { stumpM, topCm, logM, barkRatio, rule, breastHeightM }: StandCut,
   into: StandWood,
   from = 0,
   to = dbhCm.length,
@@ -75,7 +76,7 @@ export function standWood(
   for (let i = from; i < to; i += 1) {
     const d = dbhCm[i] ?? NaN;
     const tall = heightM[i] ?? NaN;
-    if (!(d > 0 && d <= TAPER_LIMITS.dbhCm && tall > BREAST_HEIGHT_M && tall <= TAPER_LIMITS.heightM)) {
+    if (!(d > 0 && d <= TAPER_LIMITS.dbhCm && tall > breastHeightM && tall <= TAPER_LIMITS.heightM)) {
       volumeM3[i] = NaN;
       boardFeet[i] = NaN;
       continue;

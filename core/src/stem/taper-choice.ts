@@ -6,7 +6,7 @@ import {
   kozakTaper,
   maxBurkhartTaper,
   ormerodTaper,
-  SOLIDS,
+  solidsTaper,
   type KozakCoefficients,
   type MaxBurkhartCoefficients,
   type TaperOutcome,
@@ -22,17 +22,20 @@ export type TaperChoice =
   | { readonly model: 'behre'; readonly formClassPct: number };
 
 export const TAPER_MODELS = ['solids', 'kozak', 'ormerod', 'max-burkhart', 'behre'] as const;
-const BREAST_HEIGHT_M = 1.3;
 
-/** The model that a choice names. Behre’s is under bark, the others are over bark. */
-export function taperOf(choice: TaperChoice): TaperOutcome {
+/**
+ * The model that a choice names. Behre’s is under bark, the others are over bark.
+ *
+ * @param breastHeightM where the dbh was measured, m; models that do not name a breast height do not use it
+ */
+export function taperOf(choice: TaperChoice, breastHeightM: number): TaperOutcome {
   switch (choice.model) {
     case 'solids':
-      return { ok: true, model: SOLIDS };
+      return { ok: true, model: solidsTaper(breastHeightM) };
     case 'kozak':
       return kozakTaper(choice);
     case 'ormerod':
-      return ormerodTaper(choice);
+      return ormerodTaper(choice, breastHeightM);
     case 'max-burkhart':
       return maxBurkhartTaper(choice);
     case 'behre':
@@ -40,9 +43,13 @@ export function taperOf(choice: TaperChoice): TaperOutcome {
   }
 }
 
-/** The stem of one tree by a chosen model. */
-export function profileByChoice(choice: TaperChoice, tree: TreeSize): ProfileOutcome {
-  const outcome = taperOf(choice);
+/**
+ * The stem of one tree by a chosen model.
+ *
+ * @param breastHeightM where the dbh was measured, m
+ */
+export function profileByChoice(choice: TaperChoice, tree: TreeSize, breastHeightM: number): ProfileOutcome {
+  const outcome = taperOf(choice, breastHeightM);
   if (!outcome.ok) return outcome;
   if (choice.model === 'behre' && !(tree.heightM > FORM_CLASS_HEIGHT_M))
     return {
@@ -52,13 +59,21 @@ export function profileByChoice(choice: TaperChoice, tree: TreeSize): ProfileOut
         message: 'A form class is of the top of the first log, 17.3 ft up: this tree ends below it.',
       },
     };
-  return profileOfTaper(tree, outcome.model);
+  return profileOfTaper(tree, outcome.model, breastHeightM);
 }
 
-/** The stem through the tree’s own upper diameters, its dbh the lowest of them; null where it has none, or they cannot be. */
-export function profileByOwnDiameters({ dbhCm, heightM }: TreeSize, upper: readonly Section[]): ProfileOutcome | null {
+/**
+ * The stem through the tree’s own upper diameters, its dbh the lowest of them; null where it has none, or they cannot be.
+ *
+ * @param breastHeightM where the dbh was measured, m
+ */
+export function profileByOwnDiameters(
+  { dbhCm, heightM }: TreeSize,
+  upper: readonly Section[],
+  breastHeightM: number,
+): ProfileOutcome | null {
   if (upper.length === 0) return null;
-  return measuredProfile(heightM, [{ heightM: BREAST_HEIGHT_M, diameterCm: dbhCm }, ...upper]);
+  return measuredProfile(heightM, [{ heightM: breastHeightM, diameterCm: dbhCm }, ...upper]);
 }
 
 const isFinite = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value);
@@ -67,6 +82,7 @@ const areNumbers = (value: unknown, count: number): boolean =>
 
 /** A tree that every sound choice can draw. */
 const SOUND_TREE: TreeSize = { dbhCm: 40, heightM: 25 };
+const SOUND_BREAST_HEIGHT_M = 1.3;
 
 /** Why something that came over the wire is no choice of a model; null where it is one. */
 export function taperChoiceProblem(value: unknown): string | null {
@@ -80,6 +96,6 @@ export function taperChoiceProblem(value: unknown): string | null {
   }[String(model)];
   if (isWhole === undefined) return `The taper must be one of ${TAPER_MODELS.join(', ')}.`;
   if (!isWhole()) return 'The taper needs the coefficients of its model, all numbers, and nothing else.';
-  const outcome = profileByChoice(value as TaperChoice, SOUND_TREE);
+  const outcome = profileByChoice(value as TaperChoice, SOUND_TREE, SOUND_BREAST_HEIGHT_M);
   return outcome.ok ? null : outcome.problem.message;
 }

@@ -32,15 +32,21 @@ export type TaperOutcome =
 
 const fail = (field: string, message: string): TaperOutcome => ({ ok: false, problem: { field, message } });
 
-const BREAST_HEIGHT_M = 1.3;
 export const TAPER_LIMITS = { dbhCm: 600, heightM: 130 } as const;
 
-/** What is wrong with a tree before any model is asked; null where nothing is. */
-export function sizeProblem({ dbhCm, heightM }: TreeSize): ProfileProblem | null {
+/**
+ * What is wrong with a tree before any model is asked; null where nothing is.
+ *
+ * @param breastHeightM height of the dbh above the ground, m
+ */
+export function sizeProblem({ dbhCm, heightM }: TreeSize, breastHeightM: number): ProfileProblem | null {
   if (!(dbhCm > 0 && dbhCm <= TAPER_LIMITS.dbhCm))
     return { field: 'dbhCm', message: 'The dbh must lie above 0 and up to 600 cm.' };
-  if (!(heightM > BREAST_HEIGHT_M && heightM <= TAPER_LIMITS.heightM))
-    return { field: 'heightM', message: 'The tree must be taller than breast height, 1.3 m, and at most 130 m.' };
+  if (!(heightM > breastHeightM && heightM <= TAPER_LIMITS.heightM))
+    return {
+      field: 'heightM',
+      message: `The tree must be taller than breast height, ${String(breastHeightM)} m, and at most 130 m.`,
+    };
   return null;
 }
 
@@ -79,21 +85,23 @@ function solidsSum(z: number): number {
 /**
  * A neiloid at the butt, a paraboloid along the stem, a cone at the tip, joined without a step or a bend.
  *
- * Source: the classical solids of stem form, Prodan 1965; the joints are chosen here at 0.1 and 0.7 of the height.
+ * Source: the classical solids of stem form, Prodan 1965; the joints at 0.1 and 0.7 of the height are this project’s own.
+ *
+ * @param breastHeightM height of the dbh above the ground, m
  */
-export const SOLIDS: TaperModel = {
-  squareCm2: (dbhCm, heightM, h) => (dbhCm * dbhCm * solidsShare(h / heightM)) / solidsShare(BREAST_HEIGHT_M / heightM),
+export const solidsTaper = (breastHeightM: number): TaperModel => ({
+  squareCm2: (dbhCm, heightM, h) => (dbhCm * dbhCm * solidsShare(h / heightM)) / solidsShare(breastHeightM / heightM),
   sumTo: (dbhCm, heightM, h) =>
-    (dbhCm * dbhCm * heightM * solidsSum(h / heightM)) / solidsShare(BREAST_HEIGHT_M / heightM),
+    (dbhCm * dbhCm * heightM * solidsSum(h / heightM)) / solidsShare(breastHeightM / heightM),
   heightAt: (dbhCm, heightM, diameterCm) => {
-    const share = ((diameterCm * diameterCm) / (dbhCm * dbhCm)) * solidsShare(BREAST_HEIGHT_M / heightM);
+    const share = ((diameterCm * diameterCm) / (dbhCm * dbhCm)) * solidsShare(breastHeightM / heightM);
     if (share >= AT_BUTT) return heightM * (NEILOID_TIP - Math.cbrt(share / AT_BUTT) * (NEILOID_TIP - BUTT_SHARE));
     if (share >= 1) return heightM * (PARABOLOID_TIP - share * (PARABOLOID_TIP - TIP_SHARE));
     return heightM * (1 - Math.sqrt(share) * (1 - TIP_SHARE));
   },
   words: 'neiloid, paraboloid and cone',
-  source: 'Prodan 1965, Holzmesslehre: solids of stem form',
-};
+  source: 'Prodan 1965, Holzmesslehre, for the solids; joints at 0.1 and 0.7 of the height by this project',
+});
 
 export interface KozakCoefficients {
   readonly b1: number;
@@ -141,22 +149,24 @@ export function kozakTaper({ b1, b2 }: KozakCoefficients): TaperOutcome {
 }
 
 /**
- * Ormerod: d = D ((H − h) ÷ (H − 1.3))^p.
+ * Ormerod: d = D ((H − h) ÷ (H − breast height))^p.
  *
  * Source: Ormerod 1973, A simple bole model, Forestry Chronicle 49:136.
+ *
+ * @param breastHeightM height of the dbh above the ground, m
  */
-export function ormerodTaper({ p }: { readonly p: number }): TaperOutcome {
+export function ormerodTaper({ p }: { readonly p: number }, breastHeightM: number): TaperOutcome {
   if (!(p > 0.1 && p < 3)) return fail('p', 'The exponent must lie between 0.1 and 3; 0.5 is a paraboloid, 1 a cone.');
   const power = 2 * p + 1;
   return {
     ok: true,
     model: {
-      squareCm2: (dbhCm, heightM, h) => dbhCm * dbhCm * ((heightM - h) / (heightM - BREAST_HEIGHT_M)) ** (2 * p),
+      squareCm2: (dbhCm, heightM, h) => dbhCm * dbhCm * ((heightM - h) / (heightM - breastHeightM)) ** (2 * p),
       sumTo: (dbhCm, heightM, h) => {
-        const above = heightM - BREAST_HEIGHT_M;
+        const above = heightM - breastHeightM;
         return (dbhCm * dbhCm * above * ((heightM / above) ** power - ((heightM - h) / above) ** power)) / power;
       },
-      heightAt: (dbhCm, heightM, diameterCm) => heightM - (heightM - BREAST_HEIGHT_M) * (diameterCm / dbhCm) ** (1 / p),
+      heightAt: (dbhCm, heightM, diameterCm) => heightM - (heightM - breastHeightM) * (diameterCm / dbhCm) ** (1 / p),
       words: 'Ormerod',
       source: 'Ormerod 1973, A simple bole model, Forestry Chronicle 49:136',
     },

@@ -141,7 +141,7 @@ describe('heights that were not measured', () => {
       heightM: truth(dbhCm) + ([1.2, -1, 0.4, -0.6, 0][plot] ?? 0) + (i % 2 === 0 ? 0.2 : -0.2),
     };
   });
-  const curves = standCurves(measured);
+  const curves = standCurves(measured, 1.3);
 
   it('come from the curve of the species, with the effect of the plot drawn towards nothing', () => {
     const at = (plotId: string) => heightByCurves(curves, { speciesCode: 'sp', dbhCm: 30, plotId });
@@ -157,13 +157,13 @@ describe('heights that were not measured', () => {
       const dbhCm = 12 + (i % 400) / 10;
       return { speciesCode: 'sp', plotId: String(i % 40), dbhCm, heightM: truth(dbhCm) + Math.sin(i * 1.7) };
     });
-    const curve = standCurves(many);
+    const curve = standCurves(many, 1.3);
     for (const dbhCm of [13, 20, 30, 50])
       expect(heightByCurves(curve, { speciesCode: 'sp', dbhCm, plotId: 'x' })?.heightM).toBeCloseTo(truth(dbhCm), 0);
   });
   it('take the curve of all species where their own has too few trees', () => {
     expect(heightByCurves(curves, { speciesCode: 'bt', dbhCm: 30, plotId: '9' })?.curve.speciesCode).toBeNull();
-    expect(heightByCurves(standCurves([]), { speciesCode: 'bt', dbhCm: 30, plotId: '9' })).toBeNull();
+    expect(heightByCurves(standCurves([], 1.3), { speciesCode: 'bt', dbhCm: 30, plotId: '9' })).toBeNull();
   });
   it('have effects of plots as the analysis of variance has them', () => {
     // Two plots of two and one of two: within (0.5 + 0.5 + 0.5) ÷ 3, between 2 × (4 + 0 + 4) ÷ 2.
@@ -183,7 +183,7 @@ describe('heights that were not measured', () => {
     expect(plotEffects([{ plotId: 'a', residualM: 1 }])).toBeNull();
   });
   it('carry their error into the total: of each tree, of the curve, and of the form factor', () => {
-    const filling = { curves, formFactor: { value: 0.5, standardError: 0.025 } };
+    const filling = { curves, formFactor: { value: 0.5, standardError: 0.025 }, breastHeightM: 1.3 };
     const [filled] = talliedTrees(
       { speciesCode: 'sp', diametersCm: [30], heightM: null, volumeM3: null, plotId: 'elsewhere' },
       filling,
@@ -203,7 +203,7 @@ describe('heights that were not measured', () => {
   it('leave a measured volume as it is, its error split into readings and model', () => {
     const [own] = talliedTrees(
       { speciesCode: 'sp', diametersCm: [30], heightM: 20, volumeM3: 0.8, volumeErrorM3: 0.05 },
-      { curves, formFactor: { value: 0.5, standardError: 0.025 } },
+      { curves, formFactor: { value: 0.5, standardError: 0.025 }, breastHeightM: 1.3 },
     );
     expect(own?.volumeM3).toBe(0.8);
     // √(0.05² − (0.8 × 0.05)²)

@@ -116,10 +116,10 @@ function expectedOnCurve({ curve }: TreeKnown, { broken }: TreeDraft, dbhCm: num
 }
 
 /** Diameters of its own above breast height: where its merchantable stem ends, by a diameter that was measured. */
-const upperDiameters = ({ heights }: ReckonedHeights): Section[] =>
+const upperDiameters = ({ heights }: ReckonedHeights, breastHeightM: number): Section[] =>
   heights.flatMap(({ of, topDiameterCm, outcome }) => {
     const heightM = knownOf(outcome)?.value;
-    return of === 'merchantable' && topDiameterCm !== undefined && heightM !== undefined && heightM > 1.3
+    return of === 'merchantable' && topDiameterCm !== undefined && heightM !== undefined && heightM > breastHeightM
       ? [{ heightM, diameterCm: topDiameterCm }]
       : [];
   });
@@ -176,7 +176,12 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
     together === null || tall === null
       ? null
       : treeVolume(
-          { dbh: together, height: tall, upper: one === null ? [] : upperDiameters(heights) },
+          {
+            dbh: together,
+            height: tall,
+            upper: one === null ? [] : upperDiameters(heights, breastHeightM),
+            breastHeightM,
+          },
           settings.volumes?.[draft.speciesCode],
           settings.formFactor,
           unitSystem,

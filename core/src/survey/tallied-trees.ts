@@ -11,6 +11,8 @@ export interface Filling {
   readonly curves: StandCurves;
   readonly volumes?: Readonly<Record<string, VolumeModel>> | undefined;
   readonly formFactor: FormFactor;
+  /** Where the dbh was measured, m. */
+  readonly breastHeightM: number;
 }
 
 /** One object for all trees of a species: there may be a hundred thousand. */
@@ -40,7 +42,7 @@ function byCurve(
   if (expected === null) return null;
   const { heightM, treeErrorM, sharedErrorM, curve } = expected;
   const volumeAt = (height: number): number | string =>
-    stemVolumeM3(filling.volumes?.[speciesCode], filling.formFactor, dbhCm, height);
+    stemVolumeM3(filling.volumes?.[speciesCode], filling.formFactor, dbhCm, height, filling.breastHeightM);
   const volumeM3 = volumeAt(heightM);
   const higher = volumeAt(heightM * 1.01);
   if (typeof volumeM3 === 'string' || typeof higher === 'string' || !Number.isFinite(volumeM3)) return null;

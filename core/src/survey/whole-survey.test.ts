@@ -30,7 +30,7 @@ const pines = (count: number, over: (i: number) => Partial<CheckedTree> = () => 
     return tree(String(i), { dbhCm, heightM, ...over(i) });
   });
 const found = (trees: readonly CheckedTree[], kind: CheckKind, plots = [plot]) =>
-  checkSurvey(plots, trees, { heights: { ask: 'none' } }).filter(({ check }) => check === kind);
+  checkSurvey(plots, trees, { heights: { ask: 'none' } }, 1.3).filter(({ check }) => check === kind);
 
 describe('trees far from the curve', () => {
   it('are named, and sound ones are let alone', () => {
@@ -139,7 +139,7 @@ describe('plots', () => {
   });
   it('lack heights that the survey asks for', () => {
     const trees = [tree('1'), tree('2'), tree('3'), tree('4', { heightM: 20 })];
-    const [point] = checkSurvey([plot], trees, { heights: { ask: 'every', n: 3 } }).filter(
+    const [point] = checkSurvey([plot], trees, { heights: { ask: 'every', n: 3 } }, 1.3).filter(
       ({ check }) => check === 'heights',
     );
     expect(point?.message).toContain('the height of tree 1:');
@@ -147,10 +147,10 @@ describe('plots', () => {
   it('are asked no more than the survey asks: guessed trees for no height, counted points for no tree', () => {
     const guessed = tree('1', { dbhCm: null, notes: { guessM3: 0.8 } });
     const every = { heights: { ask: 'every', n: 1 } } as const;
-    expect(checkSurvey([plot], [guessed], every)).toEqual([]);
-    expect(checkSurvey([plot], [{ ...guessed, dbhCm: 30 }], every)).toHaveLength(1);
+    expect(checkSurvey([plot], [guessed], every, 1.3)).toEqual([]);
+    expect(checkSurvey([plot], [{ ...guessed, dbhCm: 30 }], every, 1.3)).toHaveLength(1);
     const counted = [{ ...plot, quick: 7 }];
-    expect(checkSurvey(counted, [], { ...every, phases: { kind: 'count' } })).toEqual([]);
-    expect(checkSurvey(counted, [], every)).toHaveLength(1);
+    expect(checkSurvey(counted, [], { ...every, phases: { kind: 'count' } }, 1.3)).toEqual([]);
+    expect(checkSurvey(counted, [], every, 1.3)).toHaveLength(1);
   });
 });

@@ -304,12 +304,13 @@ export function checkSurvey(
   plots: readonly CheckedPlot[],
   trees: readonly CheckedTree[],
   design: Pick<SurveyDesign, 'heights' | 'phases'>,
+  breastHeightM: number,
 ): readonly SurveyPoint[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));
   const labelOf = (plotId: string): string => labels.get(plotId) ?? '';
   const byPlot = grouped(trees, ({ plotId }) => plotId);
   const sound = trees.filter(isSound);
-  const curves = standCurves(sound);
+  const curves = standCurves(sound, breastHeightM);
   return [
     ...farFromCurve(sound, curves, labelOf),
     ...talliedTwice(trees, labelOf),

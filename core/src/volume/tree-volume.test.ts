@@ -24,7 +24,12 @@ const estimate = (value: number, standardError: number, unit: UnitId, printed: s
   contributions: [],
   findings: [],
 });
-const TREE = { dbh: estimate(36, 0.4, 'cm', '36.0'), height: estimate(24, 0.6, 'm', '24.0'), upper: [] };
+const TREE = {
+  dbh: estimate(36, 0.4, 'cm', '36.0'),
+  height: estimate(24, 0.6, 'm', '24.0'),
+  upper: [],
+  breastHeightM: 1.3,
+};
 const FACTOR = { value: 0.45, standardError: 0.05 };
 const OWN: VolumeEquation = {
   id: 'own',
@@ -61,12 +66,12 @@ describe('the volume of a tree by its survey’s way', () => {
   });
 
   it('is the same by size alone, or the reason why there is none', () => {
-    expect(stemVolumeM3(by(OWN), FACTOR, 36, 24)).toBeCloseTo(volumeOf(by(OWN)).value, 12);
-    expect(stemVolumeM3(undefined, FACTOR, 36, 24)).toBeCloseTo(1.0993, 4);
+    expect(stemVolumeM3(by(OWN), FACTOR, 36, 24, 1.3)).toBeCloseTo(volumeOf(by(OWN)).value, 12);
+    expect(stemVolumeM3(undefined, FACTOR, 36, 24, 1.3)).toBeCloseTo(1.0993, 4);
     const solids: VolumeModel = { by: 'profile', taper: { model: 'solids' }, errorShare: 0.1 };
-    expect(stemVolumeM3(solids, FACTOR, 36, 24)).toBeCloseTo(volumeOf(solids).value, 12);
-    expect(stemVolumeM3(solids, FACTOR, 36, 1)).toContain('taller than breast height');
-    expect(stemVolumeM3(by(OWN), FACTOR, 0, 20)).toContain('dbh must lie above 0');
+    expect(stemVolumeM3(solids, FACTOR, 36, 24, 1.3)).toBeCloseTo(volumeOf(solids).value, 12);
+    expect(stemVolumeM3(solids, FACTOR, 36, 1, 1.3)).toContain('taller than breast height');
+    expect(stemVolumeM3(by(OWN), FACTOR, 0, 20, 1.3)).toContain('dbh must lie above 0');
   });
 
   it('says that it is beyond its range, and that coefficients want checking', () => {
@@ -82,7 +87,7 @@ describe('the volume of a tree by its survey’s way', () => {
 
   it('is that of a profile, or of its own upper diameters where it has some', () => {
     const ormerod: VolumeModel = { by: 'profile', taper: { model: 'ormerod', p: 0.75 }, errorShare: 0.1 };
-    const profile = ormerodProfile({ dbhCm: 36, heightM: 24 }, { p: 0.75 });
+    const profile = ormerodProfile({ dbhCm: 36, heightM: 24 }, { p: 0.75 }, 1.3);
     const whole = profile.ok ? profile.profile.volumeM3(0, 24) : NaN;
     expect(volumeOf(ormerod).value).toBeCloseTo(whole, 9);
     // A fuller stem than the model’s: 30 cm at 10 m, 14 cm at 19 m.

@@ -56,19 +56,22 @@ export const volumeBark = (model: VolumeModel | undefined): 'over' | 'under' => 
 /**
  * Volume of a stem of a size by a way, in m³, without its error; by the form factor where no way is named. What is wrong,
  * in words, where it has none.
+ *
+ * @param breastHeightM where the dbh was measured, m; an equation keeps the breast height that it was fitted with
  */
 export function stemVolumeM3(
   model: VolumeModel | undefined,
   factor: FormFactor,
   dbhCm: number,
   heightM: number,
+  breastHeightM: number,
 ): number | string {
   if (model === undefined) return (factor.value * Math.PI * dbhCm * dbhCm * heightM) / 40_000;
   if (model.by === 'equation') {
     const outcome = equationVolume(model.equation, dbhCm, heightM);
     return outcome.ok ? outcome.value.volumeM3 : outcome.message;
   }
-  const outcome = profileByChoice(model.taper, { dbhCm, heightM });
+  const outcome = profileByChoice(model.taper, { dbhCm, heightM }, breastHeightM);
   return outcome.ok ? outcome.profile.volumeM3(0, heightM) : outcome.problem.message;
 }
 
@@ -90,6 +93,8 @@ export interface TreeOfVolume {
   readonly height: Estimate;
   /** Diameters of its own above breast height. */
   readonly upper: readonly Section[];
+  /** Where the dbh was measured, m. */
+  readonly breastHeightM: number;
 }
 
 interface Way {
@@ -123,7 +128,7 @@ function written({ of }: VolumeEquation, d: string, h: string): string {
   }
 }
 
-function wayOf({ upper, dbh, height }: TreeOfVolume, model: VolumeModel): Way | string {
+function wayOf({ upper, dbh, height, breastHeightM }: TreeOfVolume, model: VolumeModel): Way | string {
   if (model.by === 'equation') {
     const { equation, errorShare } = model;
     const outcome = equationVolume(equation, dbh.value, height.value);
@@ -143,17 +148,18 @@ function wayOf({ upper, dbh, height }: TreeOfVolume, model: VolumeModel): Way | 
     };
   }
   const tree = { dbhCm: dbh.value, heightM: height.value };
-  const own = profileByOwnDiameters(tree, upper);
+  const own = profileByOwnDiameters(tree, upper, breastHeightM);
   if (own?.ok === false) return own.problem.message;
-  const outcome = own ?? profileByChoice(model.taper, tree);
+  const outcome = own ?? profileByChoice(model.taper, tree, breastHeightM);
   if (!outcome.ok) return outcome.problem.message;
   const profile = (dbhCm: number, heightM: number) =>
     own === null
-      ? profileByChoice(model.taper, { dbhCm, heightM })
+      ? profileByChoice(model.taper, { dbhCm, heightM }, breastHeightM)
       : // Other heights carry the upper diameters with them.
         profileByOwnDiameters(
           { dbhCm, heightM },
           upper.map((section) => ({ ...section, heightM: (section.heightM * heightM) / tree.heightM })),
+          breastHeightM,
         );
   return {
     methodId: own === null ? `volume.profile.${model.taper.model}` : 'volume.profile.own',

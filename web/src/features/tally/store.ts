@@ -182,7 +182,12 @@ function figuresOf(row: Row, start: TallyStart): RowFigures {
         plotId: plot.id,
         notes: row.draft.notes,
       },
-      { curves: settings.standCurves, volumes: settings.volumes, formFactor: settings.formFactor },
+      {
+        curves: settings.standCurves,
+        volumes: settings.volumes,
+        formFactor: settings.formFactor,
+        breastHeightM: settings.fieldRules.breastHeightM,
+      },
     ),
   };
 }

@@ -200,11 +200,16 @@ export function fillingOfFigures(survey: SurveyView, rows: readonly SummedRow[])
   const measured = rows.flatMap(({ dbhCm, heightM, inDoubt, dead, speciesCode, plotId }) =>
     dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM, speciesCode, plotId }],
   );
-  return { curves: standCurves(measured), volumes, formFactor };
+  return {
+    curves: standCurves(measured, survey.breastHeightM),
+    volumes,
+    formFactor,
+    breastHeightM: survey.breastHeightM,
+  };
 }
 
 /** The height curve of each species that a tree is judged by. */
-export function judgingCurves(rows: readonly SummedRow[]): Record<string, CurveSums> {
+export function judgingCurves(rows: readonly SummedRow[], breastHeightM: number): Record<string, CurveSums> {
   const codes = [...new Set(rows.map(({ speciesCode }) => speciesCode))];
   return Object.fromEntries(
     codes.map((code) => [
@@ -213,6 +218,7 @@ export function judgingCurves(rows: readonly SummedRow[]): Record<string, CurveS
         rows.flatMap(({ speciesCode, dbhCm, heightM, inDoubt, dead }) =>
           speciesCode !== code || dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM }],
         ),
+        breastHeightM,
       ),
     ]),
   );

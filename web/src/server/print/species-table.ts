@@ -1,6 +1,6 @@
 import { isLogRuleId, LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { SOLIDS, standTable, taperOf } from '@arbolito/core/stem';
+import { solidsTaper, standTable, taperOf } from '@arbolito/core/stem';
 import { barkRatioOf } from '@arbolito/core/survey';
 import { equationVolume, stemVolumeM3, volumeBark, volumeName } from '@arbolito/core/volume';
 import type { SurveyView } from '../../contracts/views.ts';
@@ -61,7 +61,7 @@ export function speciesTable(survey: SurveyView, speciesCode: string, shown: Sho
         const [dbhCm = 0, heightM = 0] = [diametersCm[row], heightsM[column]];
         const slender = (100 * heightM) / dbhCm;
         if (slender < SLENDER.low || slender > SLENDER.high) return '';
-        const m3 = stemVolumeM3(volume, factor, dbhCm, heightM);
+        const m3 = stemVolumeM3(volume, factor, dbhCm, heightM, survey.breastHeightM);
         if (typeof m3 === 'string') return '';
         const figure = printRounded(convert(m3, 'm3', unit), decimals);
         const outcome = volume?.by === 'equation' ? equationVolume(volume.equation, dbhCm, heightM) : null;
@@ -70,8 +70,8 @@ export function speciesTable(survey: SurveyView, speciesCode: string, shown: Sho
       notes: [...range, last],
     };
   }
-  const taper = taperOf(volume?.by === 'profile' ? volume.taper : { model: 'solids' });
-  const model = taper.ok ? taper.model : SOLIDS;
+  const taper = taperOf(volume?.by === 'profile' ? volume.taper : { model: 'solids' }, survey.breastHeightM);
+  const model = taper.ok ? taper.model : solidsTaper(survey.breastHeightM);
   const isUnderBark = volumeBark(volume) === 'under' && volume?.by === 'profile';
   const { boardFeet } = standTable(
     model,
@@ -81,6 +81,7 @@ export function speciesTable(survey: SurveyView, speciesCode: string, shown: Sho
       logM: LOG_M,
       barkRatio: isUnderBark ? 1 : barkRatioOf(wood, speciesCode),
       rule: shown,
+      breastHeightM: survey.breastHeightM,
     },
     diametersCm,
     heightsM,

@@ -1,4 +1,4 @@
-import { CURVE_MODELS, type StandCurves } from '@arbolito/core/curve';
+import { CURVE_MODELS, modelOf, type StandCurves } from '@arbolito/core/curve';
 import { ruleBook, RULE_SETS, setOf } from '@arbolito/core/diameter';
 import { INSTRUMENT_KINDS } from '@arbolito/core/kit';
 import { printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
@@ -136,9 +136,9 @@ function curvesTable({ summary, curves }: ReportSource): ReportTable | null {
       number('± of one tree, m'),
       number('± between plots, m'),
     ],
-    rows: list.map(({ speciesCode, model, parameters, trees, residualErrorM, plots }) => [
+    rows: list.map(({ speciesCode, model, breastHeightM, parameters, trees, residualErrorM, plots }) => [
       words(nameOf(speciesCode)),
-      words(`${CURVE_MODELS[model].name}: ${CURVE_MODELS[model].formula}`),
+      words(`${CURVE_MODELS[model].name}: ${modelOf(model, breastHeightM).formula}`),
       words(
         parameters.map((value, i) => `${CURVE_MODELS[model].parameters[i] ?? ''} ${printRounded(value, 4)}`).join(', '),
       ),

@@ -126,7 +126,7 @@ export function summaryService({
       const { curves, judging, ratios, stemsPerM2, leftOut } = await basis(survey);
       const own = await trees.listOfPlot(plot.id);
       const { formFactor, volumes } = settingsOf(survey);
-      const filling = { curves: onPlot(curves, plot.id), volumes, formFactor };
+      const filling = { curves: onPlot(curves, plot.id), volumes, formFactor, breastHeightM: survey.breastHeightM };
       const tallied = own.flatMap((view) => talliedTrees(figureRowOf(view), filling));
       const { bySpecies, pooled } = ratiosOf(
         leftOut.includes(plot.id) ? ratios : ratioSumsWithout(ratios, ratioSums([{ ...plot, trees: tallied }])),

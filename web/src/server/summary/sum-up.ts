@@ -125,7 +125,7 @@ export function sumUp(
     outsideTables: rows.filter(({ outside }) => outside).length,
     basis: {
       curves: filling.curves,
-      judging: judgingCurves(rows),
+      judging: judgingCurves(rows, survey.breastHeightM),
       ratios: ratioSums(counted),
       leftOut: begun.filter((plot) => !counted.includes(plot)).map(({ id }) => id),
       stemsPerM2: ratio.stemsPerM2,

@@ -5,7 +5,7 @@ import { isUuid } from '../endpoint.ts';
 import { notFound } from '../problem.ts';
 
 /** A survey that something fitted can be kept for, and the settings that it would take the place of. */
-interface KeepingSurvey extends Pick<SurveyView, 'id' | 'name' | 'crew' | 'species'> {
+interface KeepingSurvey extends Pick<SurveyView, 'id' | 'name' | 'crew' | 'breastHeightM' | 'species'> {
   readonly wood: WoodSettings;
   readonly woodId: string | null;
 }
@@ -19,7 +19,7 @@ export async function keepingSurvey({ surveys, wood }: Services, url: URL): Prom
   const asked = url.searchParams.get('survey');
   if (asked === null) return null;
   if (!isUuid(asked)) throw notFound('This survey');
-  const { id, name, crew, species, wood: settled } = await surveys.get(asked);
+  const { id, name, crew, breastHeightM, species, wood: settled } = await surveys.get(asked);
   const [newest] = await wood.history(id);
-  return { id, name, crew, species, wood: settled, woodId: newest?.id ?? null };
+  return { id, name, crew, breastHeightM, species, wood: settled, woodId: newest?.id ?? null };
 }

@@ -22,11 +22,12 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
     ({ finished, shape, trees: own }) => finished || (shape.kind === 'whole' && own > 0),
   );
   const plotOf = new Map(counted.map(({ id }, i) => [id, i]));
-  const curves = judgingCurves(rows);
+  const curves = judgingCurves(rows, survey.breastHeightM);
   const pooled = curveSums(
     rows.flatMap(({ dbhCm, heightM, inDoubt }) =>
       dbhCm === null || heightM === null || inDoubt ? [] : [{ dbhCm, heightM }],
     ),
+    survey.breastHeightM,
   );
   const codes = survey.species.map(({ code }) => code);
   let byCurve = 0;
@@ -62,6 +63,7 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
   });
   return {
     plots: counted.length,
+    breastHeightM: survey.breastHeightM,
     trees: stems,
     kinds: codes.map((code) => {
       const volume = survey.wood.species.find(({ speciesCode }) => speciesCode === code)?.volume;

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { CURVE_MODELS, isCurveModelId, type CurveModelId } from '@arbolito/core/curve';
+import { CURVE_MODELS, isCurveModelId, modelOf, type CurveModelId } from '@arbolito/core/curve';
 import { printRounded, type UnitSystem } from '@arbolito/core/quantity';
 import type { Species } from '@arbolito/core/survey';
 import { STAND_UNITS } from '@arbolito/core/survey';
@@ -13,12 +13,14 @@ export interface HeightCurvePageProps {
   readonly trees: readonly MeasuredTree[];
   /** Trees with a dbh and no height. */
   readonly withoutHeight: number;
+  /** Where the survey measures dbh, m. */
+  readonly breastHeightM: number;
 }
 
 const ALL = 'all';
 
 /** The height curves of a survey: seven models through its measured trees, and the trees that lie far from the best. */
-export function HeightCurvePage({ system, species, trees, withoutHeight }: HeightCurvePageProps) {
+export function HeightCurvePage({ system, species, trees, withoutHeight, breastHeightM }: HeightCurvePageProps) {
   const units = STAND_UNITS[system];
   const [code, setCode] = useState(ALL);
   const [asked, setAsked] = useState<CurveModelId | null>(null);
@@ -26,7 +28,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight }: Heigh
     () => (code === ALL ? trees : trees.filter(({ speciesCode }) => speciesCode === code)),
     [code, trees],
   );
-  const { curves, message } = useMemo(() => curvesOf(own), [own]);
+  const { curves, message } = useMemo(() => curvesOf(own, breastHeightM), [own, breastHeightM]);
   const doubtful = own.filter(({ inDoubt }) => inDoubt).length;
   const shown = curves.find(({ model }) => model === asked) ?? curves[0];
   const present = species.filter((each) => trees.some(({ speciesCode }) => speciesCode === each.code));
@@ -112,7 +114,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight }: Heigh
                   </td>
                   <th scope="row" className="!text-base !text-ink">
                     {CURVE_MODELS[model].name}
-                    <span className="block font-normal text-quiet">{CURVE_MODELS[model].formula}</span>
+                    <span className="block font-normal text-quiet">{modelOf(model, breastHeightM).formula}</span>
                   </th>
                   <td className="figures hidden md:table-cell">
                     {parameters

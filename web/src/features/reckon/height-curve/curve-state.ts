@@ -19,12 +19,16 @@ export interface Curves {
   readonly message: string | null;
 }
 
-/** Every curve through these trees, those in doubt left out; or why there is none. */
-export function curvesOf(trees: readonly MeasuredTree[]): Curves {
+/**
+ * Every curve through these trees, those in doubt left out; or why there is none.
+ *
+ * @param breastHeightM where the survey measures dbh, m
+ */
+export function curvesOf(trees: readonly MeasuredTree[], breastHeightM: number): Curves {
   const sound = trees.filter(({ inDoubt }) => !inDoubt);
-  const curves = fitEveryCurve(sound);
+  const curves = fitEveryCurve(sound, breastHeightM);
   if (curves.length > 0) return { curves, message: null };
-  const outcome = fitHeightCurve('michailoff', sound);
+  const outcome = fitHeightCurve('michailoff', sound, breastHeightM);
   return { curves, message: outcome.ok ? null : outcome.message };
 }
 

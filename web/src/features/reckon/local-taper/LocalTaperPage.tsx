@@ -10,6 +10,8 @@ const TaperChart = lazy(() => import('./TaperChart.tsx'));
 
 const SEED = 2026;
 const DEMO_STEMS = 40;
+/** Without a survey: the sections are typed in cm and m. */
+const METRIC_BREAST_HEIGHT_M = 1.3;
 
 const demoLines = (): string =>
   felledPineSections(seededRandom(SEED), DEMO_STEMS)
@@ -18,9 +20,10 @@ const demoLines = (): string =>
 
 /** A taper from sections of felled stems, or of stems measured optically. */
 export function LocalTaperPage({ survey }: { readonly survey: KeepingSurvey | null }) {
+  const breastHeightM = survey?.breastHeightM ?? METRIC_BREAST_HEIGHT_M;
   const [text, setText] = useState('');
   const [id, setId] = useState<FitId>('max-burkhart');
-  const read = useMemo(() => readSectionLines(text), [text]);
+  const read = useMemo(() => readSectionLines(text, breastHeightM), [text, breastHeightM]);
   const fit = useMemo(() => fitTaper(id, read.sections), [id, read]);
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[22rem_minmax(0,1fr)] md:p-6">

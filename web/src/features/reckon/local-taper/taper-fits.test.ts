@@ -8,14 +8,14 @@ const LINES = felledPineSections(seededRandom(2026), 40)
 
 describe('sections as they are pasted', () => {
   it('are columns of four figures, a section at the ground among them', () => {
-    const { sections, problems } = readSectionLines('# felled in June\n32 24 0 38.5\n32;24;12;19.8');
+    const { sections, problems } = readSectionLines('# felled in June\n32 24 0 38.5\n32;24;12;19.8', 1.3);
     expect(problems).toEqual([]);
     expect([...sections.atM]).toEqual([0, 12]);
     expect([...sections.diameterCm]).toEqual([38.5, 19.8]);
   });
 
   it('are told what is wrong, line by line', () => {
-    const { problems } = readSectionLines('32 24 12\n32 24 12 thick\n32 24 -1 20');
+    const { problems } = readSectionLines('32 24 12\n32 24 12 thick\n32 24 -1 20', 1.3);
     expect(problems.map(({ line }) => line)).toEqual([1, 2, 3]);
     expect(problems[0]?.message).toContain(
       'wants dbh in cm, height in m, height of the section in m and diameter in cm',
@@ -25,7 +25,7 @@ describe('sections as they are pasted', () => {
 });
 
 describe('a taper of one’s own', () => {
-  const { sections } = readSectionLines(LINES);
+  const { sections } = readSectionLines(LINES, 1.3);
 
   it('comes near the form that the stems were made from', () => {
     const fit = fitTaper('max-burkhart', sections);
@@ -52,11 +52,11 @@ describe('a taper of one’s own', () => {
   });
 
   it('is none where the sections grow thicker upwards, or are too few', () => {
-    const upside = readSectionLines('30 20 2 20\n30 20 8 26\n30 20 14 33\n30 20 18 40').sections;
+    const upside = readSectionLines('30 20 2 20\n30 20 8 26\n30 20 14 33\n30 20 18 40', 1.3).sections;
     const fit = fitTaper('kozak', upside);
     expect(fit.ok ? '' : fit.message).toContain('draws no stem');
     expect(Object.keys(FITS).every(isFitId)).toBe(true);
-    const none = fitTaper('max-burkhart', readSectionLines('').sections);
+    const none = fitTaper('max-burkhart', readSectionLines('', 1.3).sections);
     expect(none.ok ? '' : none.message).toContain('At least 12 sections are needed; there are 0.');
   });
 });

@@ -23,7 +23,7 @@ export interface ReadSectionLines {
 }
 
 /** Reads sections as they were pasted: dbh in cm, total height in m, height of the section in m, its diameter in cm. */
-export function readSectionLines(text: string): ReadSectionLines {
+export function readSectionLines(text: string, breastHeightM: number): ReadSectionLines {
   const { rows, problems } = readLines(text, [
     { name: 'dbh', unit: 'cm' },
     { name: 'height', unit: 'm' },
@@ -31,7 +31,10 @@ export function readSectionLines(text: string): ReadSectionLines {
     { name: 'diameter', unit: 'cm' },
   ]);
   const column = (at: number): Float64Array => Float64Array.from(rows, (row) => row[at] ?? NaN);
-  return { sections: { dbhCm: column(0), heightM: column(1), atM: column(2), diameterCm: column(3) }, problems };
+  return {
+    sections: { dbhCm: column(0), heightM: column(1), atM: column(2), diameterCm: column(3), breastHeightM },
+    problems,
+  };
 }
 
 export type FittedTaper =
@@ -50,6 +53,7 @@ export type FittedTaper =
 const DRAWN_HEIGHT_M = 20;
 
 function fitted<C>(
+  { breastHeightM }: TaperSections,
   outcome: TaperFitOutcome<C>,
   choiceOf: (coefficients: C) => TaperChoice,
   named: (coefficients: C) => readonly (readonly [string, number])[],
@@ -57,7 +61,7 @@ function fitted<C>(
   if (!outcome.ok) return outcome;
   const { coefficients, sections, rootMeanSquareCm } = outcome.fit;
   const choice = choiceOf(coefficients);
-  const taper = taperOf(choice);
+  const taper = taperOf(choice, breastHeightM);
   // A fit may bend the wrong way where its sections do: such a taper draws no stem.
   if (!taper.ok)
     return { ok: false, message: `The best fit to these sections draws no stem. ${taper.problem.message}` };
@@ -76,6 +80,7 @@ export function fitTaper(id: FitId, sections: TaperSections): FittedTaper {
   switch (id) {
     case 'kozak':
       return fitted(
+        sections,
         fitKozak(sections),
         (of) => ({ model: 'kozak', ...of }),
         ({ b1, b2 }) => [
@@ -85,12 +90,14 @@ export function fitTaper(id: FitId, sections: TaperSections): FittedTaper {
       );
     case 'ormerod':
       return fitted(
+        sections,
         fitOrmerod(sections),
         (of) => ({ model: 'ormerod', ...of }),
         ({ p }) => [['p', p]],
       );
     case 'max-burkhart':
       return fitted(
+        sections,
         fitMaxBurkhart(sections),
         (of) => ({ model: 'max-burkhart', ...of }),
         ({ b, a }) => [

@@ -20,9 +20,9 @@ export function work(
   { stand, prices, stumpM, topCm, stepM }: StandLogsTask,
   report: (report: StandLogsReport) => void,
 ): void {
-  const { plots, trees, kinds } = stand;
+  const { plots, trees, kinds, breastHeightM } = stand;
   const { products, costs } = prices;
-  const running = standLogs({ plots, trees, kinds, products, costs, stumpM, topCm, stepM });
+  const running = standLogs({ plots, trees, kinds, products, costs, stumpM, topCm, stepM, breastHeightM });
   for (;;) {
     const step = running.next();
     if (step.done === true) {

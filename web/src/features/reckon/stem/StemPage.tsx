@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { isPriceList, sawsOf, type Defect, type PriceList } from '@arbolito/core/bucking';
+import { rulesOfSet } from '@arbolito/core/diameter';
 import { convert, type UnitSystem } from '@arbolito/core/quantity';
 import { barkRatioOf, type Species, type WoodSettings } from '@arbolito/core/survey';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
@@ -27,6 +28,8 @@ import { useSaws } from './use-saws.ts';
 export interface StemPageProps {
   /** The survey that the stem is of, where it comes from one: its units, its prices, its species. */
   readonly survey: {
+    /** Where it measures dbh, m. */
+    readonly breastHeightM: number;
     readonly id: string;
     readonly name: string;
     readonly unitSystem: UnitSystem;
@@ -112,6 +115,7 @@ export function StemPage({ survey }: StemPageProps) {
       ? null
       : {
           dbhCm: convert(values.dbh, units.diameter, 'cm'),
+          breastHeightM: survey?.breastHeightM ?? rulesOfSet('timber', system).breastHeightM,
           heightM: convert(values.height, units.length, 'm'),
           barkRatio: values.bark / 100,
           stumpM: convert(values.stump, units.length, 'm'),

@@ -18,6 +18,7 @@ import {
 
 const FIGURES: StemFigures = {
   dbhCm: 42,
+  breastHeightM: 1.3,
   heightM: 26,
   barkRatio: 0.93,
   stumpM: 0.3,

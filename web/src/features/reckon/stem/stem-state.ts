@@ -47,6 +47,8 @@ export const isModelId = (id: unknown): id is ModelId => typeof id === 'string' 
 /** The figures of a stem, in their units. */
 export interface StemFigures {
   readonly dbhCm: number;
+  /** Where the dbh was measured, m. */
+  readonly breastHeightM: number;
   readonly heightM: number;
   /** Diameter under bark over that over it. */
   readonly barkRatio: number;
@@ -92,19 +94,19 @@ export function profileBy(
   sections: readonly Section[],
   own: TaperChoice | null = null,
 ): ProfileOutcome {
-  const { dbhCm, heightM, exponent, kozakB1, kozakB2 } = figures;
+  const { dbhCm, breastHeightM, heightM, exponent, kozakB1, kozakB2 } = figures;
   const tree = { dbhCm, heightM };
   switch (model) {
     case 'survey':
-      return profileByChoice(own ?? { model: 'solids' }, tree);
+      return profileByChoice(own ?? { model: 'solids' }, tree, breastHeightM);
     case 'solids':
-      return profileByChoice({ model }, tree);
+      return profileByChoice({ model }, tree, breastHeightM);
     case 'kozak':
-      return profileByChoice({ model, b1: kozakB1, b2: kozakB2 }, tree);
+      return profileByChoice({ model, b1: kozakB1, b2: kozakB2 }, tree, breastHeightM);
     case 'ormerod':
-      return profileByChoice({ model, p: exponent }, tree);
+      return profileByChoice({ model, p: exponent }, tree, breastHeightM);
     case 'max-burkhart':
-      return profileByChoice({ model, ...LOBLOLLY }, tree);
+      return profileByChoice({ model, ...LOBLOLLY }, tree, breastHeightM);
     case 'behre': {
       const [through] = sections;
       return through === undefined
@@ -117,11 +119,14 @@ export function profileBy(
         heightM: Float64Array.from(sections, () => heightM),
         atM: Float64Array.from(sections, (section) => section.heightM),
         diameterCm: Float64Array.from(sections, ({ diameterCm }) => diameterCm),
+        breastHeightM,
       });
-      return fit.ok ? profileByChoice({ model: 'ormerod', ...fit.fit.coefficients }, tree) : fail(fit.message);
+      return fit.ok
+        ? profileByChoice({ model: 'ormerod', ...fit.fit.coefficients }, tree, breastHeightM)
+        : fail(fit.message);
     }
     case 'measured':
-      return measuredProfile(heightM, [{ heightM: 1.3, diameterCm: dbhCm }, ...sections]);
+      return measuredProfile(heightM, [{ heightM: breastHeightM, diameterCm: dbhCm }, ...sections]);
   }
 }
 
@@ -247,7 +252,7 @@ export function otherVolumes(
       ? [{ group: 'equation', name: equation.name, from: 'whole stem', volumeM3: outcome.value.volumeM3 }]
       : [];
   });
-  const standing = standingWays(over).map((way) => ({ group: 'standing', ...way }));
+  const standing = standingWays(over, figures.breastHeightM).map((way) => ({ group: 'standing', ...way }));
   const felled =
     topHeightM > stumpM ? felledWays(over, stumpM, topHeightM).map((way) => ({ group: 'felled', ...way })) : [];
   return [...models, ...equations, ...standing, ...felled];

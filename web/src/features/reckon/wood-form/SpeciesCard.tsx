@@ -17,14 +17,16 @@ import {
 const SAMPLE = { dbhCm: 40, heightM: 25 } as const;
 
 /** Volume of the sample by a way, or what is wrong with it. */
-const sampleOf = (volume: VolumeModel | undefined, factor: FormFactor): number | string =>
+const sampleOf = (volume: VolumeModel | undefined, factor: FormFactor, breastHeightM: number): number | string =>
   (volume === undefined ? null : volumeModelProblem(volume)) ??
-  stemVolumeM3(volume, factor, SAMPLE.dbhCm, SAMPLE.heightM);
+  stemVolumeM3(volume, factor, SAMPLE.dbhCm, SAMPLE.heightM, breastHeightM);
 
 interface SpeciesCardProps {
   readonly name: string;
   readonly draft: SpeciesDraft;
   readonly factor: FormFactor;
+  /** Where the survey measures dbh, m. */
+  readonly breastHeightM: number;
   readonly units: WoodUnits;
   /** What the server said against it. */
   readonly refused: string | null;
@@ -32,9 +34,9 @@ interface SpeciesCardProps {
 }
 
 /** How the volume of one species is worked out, and how much of it is bark. */
-export function SpeciesCard({ name, draft, factor, units, refused, onChange }: SpeciesCardProps) {
+export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused, onChange }: SpeciesCardProps) {
   const volume = volumeOf(draft, name);
-  const sample = sampleOf(volume, factor);
+  const sample = sampleOf(volume, factor, breastHeightM);
   const field = (key: SpeciesKey) => (
     <FigureInput
       key={key}

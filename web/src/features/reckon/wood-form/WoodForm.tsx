@@ -20,6 +20,8 @@ export interface WoodFormProps {
   readonly system: UnitSystem;
   readonly species: readonly Species[];
   readonly formFactor: FormFactor;
+  /** Where the survey measures dbh, m. */
+  readonly breastHeightM: number;
   readonly wood: WoodSettings;
   /** What was settled, the newest first. */
   readonly history: readonly WoodView[];
@@ -61,7 +63,7 @@ const draftOf = (
 });
 
 /** How a survey works out its wood: volume by species, where logs begin and end, what is paid for them. */
-export function WoodForm({ surveyId, crew, system, species, formFactor, wood, history }: WoodFormProps) {
+export function WoodForm({ surveyId, crew, system, species, formFactor, breastHeightM, wood, history }: WoodFormProps) {
   const units = WOOD_UNITS[system];
   const specs = specsOf(units);
   const [draft, setDraft] = useState(() => draftOf(wood, species, units));
@@ -135,6 +137,7 @@ export function WoodForm({ surveyId, crew, system, species, formFactor, wood, hi
               name={species[i]?.name ?? each.code}
               draft={each}
               factor={formFactor}
+              breastHeightM={breastHeightM}
               units={units}
               refused={refusedOf(`/species/${i}/`)}
               onChange={(next) => {

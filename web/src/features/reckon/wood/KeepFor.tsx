@@ -9,6 +9,8 @@ export interface KeepingSurvey {
   readonly id: string;
   readonly name: string;
   readonly crew: string;
+  /** Where the survey measures dbh, m. */
+  readonly breastHeightM: number;
   readonly species: readonly Species[];
   readonly wood: WoodSettings;
   /** The settings in force; null where none were made. */
