@@ -145,6 +145,33 @@ test.describe('the tree sheet on a desk', () => {
     await expect(page.getByRole('dialog')).toBeHidden();
   });
 
+  test('has its first reading in hand, and keys still jump from it', async ({ page }) => {
+    await page.goto('/measure');
+    await expect(box(page, 'diameter.diameter')).toBeFocused();
+    await page.keyboard.type('36');
+    await expect(box(page, 'diameter.diameter')).toHaveValue('36');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('t');
+    await expect(box(page, 'height.top')).toBeFocused();
+    await expect(box(page, 'height.top')).toHaveValue('');
+  });
+
+  test('keeps the method for the next tree and the next plot, and offers the last species', async ({ page, plot }) => {
+    await openSheet(page, `/measure?plot=${plot.plotId}`);
+    await page.getByLabel('Diameter by').selectOption('diameter.girth');
+    await page.getByLabel('Species').selectOption('bt');
+    await box(page, 'diameter.girth').fill('133');
+    await page.getByRole('button', { name: 'Keep tree' }).click();
+    await expect(page.getByText('Tree 1: kept.')).toBeVisible();
+    await expect(box(page, 'diameter.girth')).toBeFocused();
+    await expect(box(page, 'diameter.girth')).toHaveValue('');
+    await expect(page.getByLabel('Species')).toHaveValue('');
+    await page.getByRole('button', { name: 'Beech again' }).click();
+    await expect(page.getByLabel('Species')).toHaveValue('bt');
+    await page.reload();
+    await expect(box(page, 'diameter.girth')).toBeVisible();
+  });
+
   test('takes another ± for a reading', async ({ page }) => {
     await openSheet(page);
     await typeReadings(page, '62', '-8', '25');

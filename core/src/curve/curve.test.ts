@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest';
 import { normal, seededRandom } from '../practice/index.ts';
 import examples from './examples/height-curves.json';
 import {
-  CURVE_MODELS,
   fitEveryCurve,
   fitHeightCurve,
   isCurveModelId,

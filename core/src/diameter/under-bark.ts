@@ -37,7 +37,7 @@ export const barkReading: ReadingSpec = {
   errorIncludesRounding: true,
   signed: false,
   place: 'side',
-  shortcut: 'k',
+  shortcut: 'j',
   callout: 'bark',
   instrument: 'bark gauge',
 };
@@ -57,7 +57,7 @@ export const barkRatio: ReadingSpec = {
   errorIncludesRounding: true,
   signed: false,
   place: 'side',
-  shortcut: 'k',
+  shortcut: 'j',
   callout: 'ratio',
   instrument: 'table',
 };

@@ -36,16 +36,16 @@ export const countOf = (
 export const airTemperatures = (callout: string): readonly ReadingSpec[] =>
   (
     [
-      ['air', 'air now', 'Read the temperature of the air', 'n'],
-      ['calibrated', 'air at calibration', 'Look up the temperature at which it was calibrated', 'c'],
+      ['air', 'air now', 'Read the temperature of the air', 'n', 'v'],
+      ['calibrated', 'air at calibration', 'Look up the temperature at which it was calibrated', 'c', 'y'],
     ] as const
-  ).map(([key, label, ask, letter]) =>
+  ).map(([key, label, ask, letter, shortcut]) =>
     groundLength({
       key,
       label,
       ask,
       place: 'side',
-      shortcut: letter,
+      shortcut,
       callout: `${callout}${letter}`,
       quantity: 'temperature',
       units: ['degC'],

@@ -15,6 +15,7 @@ export {
   type StemError,
   type TwoFaces,
 } from './description.ts';
+export { SHEET_KEYS } from './sheet-keys.ts';
 export { asMeant } from './as-meant.ts';
 export { asRead } from './as-read.ts';
 export { checkReadings, printReading } from './check-readings.ts';

@@ -1,4 +1,5 @@
 import type { Measure, Method } from '../method/index.ts';
+import { registryConflicts } from './conflicts.ts';
 
 /**
  * Every file in a `methods/` folder of this package that exports `method`. The bundler finds them, so that a new method
@@ -13,6 +14,10 @@ const found = import.meta.glob<Method>(['../*/methods/*.ts', '!../*/methods/*.te
 export const METHODS: readonly Method[] = Object.values(found).sort(
   (a, b) => a.description.order - b.description.order || a.description.id.localeCompare(b.description.id, 'en'),
 );
+
+// A method that shadows another one must not reach a user: the application does not start.
+const conflicts = registryConflicts(METHODS.map(({ description }) => description));
+if (conflicts.length > 0) throw new Error(`Methods conflict. ${conflicts.join(' ')}`);
 
 export const methodsFor = (measure: Measure): readonly Method[] =>
   METHODS.filter((method) => method.description.measure === measure);

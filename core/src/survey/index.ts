@@ -165,6 +165,7 @@ export {
   defaultUnitOf,
   draftOf,
   emptyDraft,
+  nextDraft,
   emptyMeasure,
   emptyStem,
   isStemMeasure,

@@ -260,6 +260,29 @@ export const emptyDraft = (): TreeDraft => ({
   moreStems: [],
 });
 
+/** A measure without its readings: the method stays, and the scale that its sights are read on. */
+function withoutReadings({ methodId, entries }: MeasureDraft): MeasureDraft {
+  const scales = (findMethod(methodId)?.description.readings ?? []).flatMap(({ key, quantity }) => {
+    const unit = quantity === 'slope' ? entries[key]?.unit : undefined;
+    return unit === undefined ? [] : [[key, { text: '', unit }] as const];
+  });
+  return { methodId, entries: Object.fromEntries(scales) };
+}
+
+/**
+ * A blank sheet for the next tree: the crew still holds the same instruments.
+ *
+ * @param before the sheet before, whose methods and scales stay
+ */
+export const nextDraft = ({ diameter, point, height, distance }: TreeDraft, tag: string): TreeDraft => ({
+  ...emptyDraft(),
+  tag,
+  diameter: withoutReadings(diameter),
+  point: withoutReadings(point),
+  height: withoutReadings(height),
+  ...(distance === undefined ? {} : { distance: withoutReadings(distance) }),
+});
+
 /** Whether a part is a height that is read from where the first was. */
 export const isOneStand = ({ moreHeights }: TreeDraft, part: Part): boolean =>
   part.measure === 'height' && moreHeights.some(({ take, oneStand }) => oneStand && take === takeOf(part));

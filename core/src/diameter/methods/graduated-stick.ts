@@ -31,7 +31,7 @@ const description: MethodDescription = {
       key: 'made',
       label: 'made for a reach of',
       ask: 'Look up the reach that the stick was graduated for',
-      shortcut: 'm',
+      shortcut: 'z',
       callout: 'made',
     }),
     reach(),

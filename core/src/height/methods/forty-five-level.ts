@@ -29,7 +29,7 @@ const description: MethodDescription = {
       label: 'height of the eye',
       ask: 'Measure the height of your eye above the ground',
       place: 'side',
-      shortcut: 'e',
+      shortcut: 'y',
       callout: 'eye',
     }),
   ],

@@ -34,7 +34,7 @@ const description: MethodDescription = {
       label: 'angle to the top',
       ask: 'Read the angle of that shot',
       place: 'tip',
-      shortcut: 'a',
+      shortcut: 'g',
       callout: 'lta',
     }),
     groundLength({

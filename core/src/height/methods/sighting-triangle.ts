@@ -31,7 +31,7 @@ const description: MethodDescription = {
       label: 'ratio, so many to 1',
       ask: 'Look up how many times as long as it is high the triangle is',
       place: 'side',
-      shortcut: 'r',
+      shortcut: 'g',
       callout: 'tri',
       quantity: 'count',
       units: ['one'],

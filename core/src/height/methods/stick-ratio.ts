@@ -21,7 +21,7 @@ const description: MethodDescription = {
       label: 'covered of the stick',
       ask: 'Read how much of the stick the tree covers',
       place: 'tip',
-      shortcut: 'r',
+      shortcut: 'v',
       callout: 'cov',
     }),
     heldLength({
@@ -29,7 +29,7 @@ const description: MethodDescription = {
       label: 'reach',
       ask: 'Measure from the corner of the eye to the stick',
       place: 'side',
-      shortcut: 'e',
+      shortcut: 'h',
       callout: 'hold',
       typicalError: { cm: 1, mm: 10, in: 0.4 },
       range: { cm: [20, 150], mm: [200, 1500], in: [8, 60] },

@@ -6,6 +6,7 @@ import {
   emptyDraft,
   heightNotesOf,
   measureDraftOf,
+  nextDraft,
   printCallout,
   type CallToken,
   type TreeDraft,
@@ -15,10 +16,18 @@ import { waitingTrees } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import { Late } from '../../ui/Late.tsx';
 import { useMedia } from '../../ui/use-media.ts';
-import { forgetDraft, rememberDraft, rememberedDraft, rememberedUnits, rememberUnits } from './draft-memory.ts';
+import {
+  forgetDraft,
+  rememberDraft,
+  rememberedDraft,
+  rememberedInHand,
+  rememberedUnits,
+  rememberInHand,
+  rememberUnits,
+} from './draft-memory.ts';
 import { DeskSheet } from './parts/DeskSheet.tsx';
 import type { SheetProps } from './parts/sheet-props.ts';
-import { isOptional, sheetStore, slotKey, type SheetSettings, type Slot } from './store.ts';
+import { isOptional, sheetStore, slotKey, slotsOf, type SheetSettings, type Slot } from './store.ts';
 import { useKeep, type PlotContext } from './use-keep.ts';
 import { useWalk } from './use-walk.ts';
 
@@ -52,27 +61,47 @@ const written = (draft: TreeDraft, settings: SheetSettings): string =>
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.matches('input, select, textarea');
 
+/** No reading begins with a letter: at the start of a reading a letter is a key of the sheet. */
+const isAtStart = (target: EventTarget | null): boolean =>
+  target instanceof HTMLInputElement &&
+  target.matches('[data-reading]') &&
+  target.selectionStart === 0 &&
+  target.selectionEnd === target.value.length;
+
+/** The reading that a sheet begins with. */
+const firstKey = (draft: TreeDraft): string | null => {
+  const first = slotsOf(draft).find(
+    (slot) => !isOptional(slot) && measureDraftOf(draft, slot).entries[slot.spec.key]?.text !== '',
+  );
+  return first === undefined ? null : slotKey(first);
+};
+
 /** One screen for one tree: its drawing, its readings on it, the workings beside it, and the call-out line below. */
 export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   const sheet = tree?.id ?? plot?.id ?? 'loose';
+  const survey = settings.surveyId ?? 'loose';
   const [onRecord, setOnRecord] = useState(tree);
   const [usedTags, setUsedTags] = useState<readonly string[]>(() =>
     plot === null ? [] : [...plot.usedTags, ...waitingTrees(notSent(), plot.id).map(({ tag }) => tag)],
   );
   const store = useMemo(() => {
     const start: TreeDraft =
-      tree === null ? { ...emptyDraft(), tag: plot === null ? '' : nextTag(usedTags) } : draftOf(tree);
+      tree === null
+        ? nextDraft(rememberedInHand(survey)?.draft ?? emptyDraft(), plot === null ? '' : nextTag(usedTags))
+        : draftOf(tree);
     return sheetStore(settings, rememberedDraft(sheet) ?? start, rememberedUnits(sheet) ?? settings.unitSystem);
     // The tags in use grow while trees are kept; the sheet itself starts once.
-  }, [settings, tree, plot, sheet]);
+  }, [settings, tree, plot, sheet, survey]);
   const view = useStore(store.$view);
+  const [lastSpecies, setLastSpecies] = useState(() => rememberedInHand(survey)?.speciesCode ?? '');
   const [tokens, setTokens] = useState<readonly CallToken[]>([]);
   const [dismissed, setDismissed] = useState<ReadonlySet<string>>(new Set());
   const [nowKey, setNowKey] = useState<string | null>(null);
   const calloutRef = useRef<HTMLInputElement>(null);
   const [panel, setPanel] = useState<SheetProps['panel']>(null);
-  const wanted = useRef<string | null>(null);
   const phone = useMedia('(max-width: 760px)');
+  // On a desk the first missing reading is in hand when the sheet opens; on a phone the keyboard would cover it.
+  const wanted = useRef<string | null>(phone ? null : firstKey(store.$state.get().draft));
   const sent = useRef<TreeDraft | null>(null);
 
   const {
@@ -90,10 +119,12 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
       if (tree !== null) return;
       const used = [...usedTags, view.draft.tag];
       setUsedTags(used);
-      store.reset({ ...emptyDraft(), tag: nextTag(used) });
+      setLastSpecies(view.draft.speciesCode);
+      store.next(nextTag(used));
       forgetDraft(sheet);
       setTokens([]);
-      focusSlot(null);
+      setNowKey(null);
+      if (!phone) wanted.current = firstKey(store.$state.get().draft);
     },
     onKept: (kept) => {
       if (tree !== null) setOnRecord(kept);
@@ -111,8 +142,10 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
       store.$state.listen(({ draft, unitSystem }) => {
         rememberDraft(sheet, draft);
         rememberUnits(sheet, unitSystem);
+        // A tree that is corrected was taken with the instruments of its own day.
+        if (tree === null) rememberInHand(survey, { draft, speciesCode: draft.speciesCode || lastSpecies });
       }),
-    [store, sheet],
+    [store, sheet, survey, tree, lastSpecies],
   );
 
   // The reading to take now: the one in hand, else the first that is missing.
@@ -149,7 +182,9 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   // A stem or a height that has just been added stands on the sheet after the next drawing only.
   useEffect(() => {
     if (wanted.current === null) return;
-    document.querySelector<HTMLInputElement>(`[data-reading="${wanted.current}"]`)?.focus();
+    const field = document.querySelector<HTMLInputElement>(`[data-reading="${wanted.current}"]`);
+    if (field === null) return;
+    field.focus();
     wanted.current = null;
   });
   const keepNow = (): void => {
@@ -165,7 +200,11 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
         event.preventDefault();
         return;
       }
-      if (!event.altKey && (isTyping(event.target) || document.querySelector('dialog[open]') !== null)) return;
+      if (
+        !event.altKey &&
+        ((isTyping(event.target) && !isAtStart(event.target)) || document.querySelector('dialog[open]') !== null)
+      )
+        return;
       const key = event.key.toLowerCase();
       const slot = view.slots.find(({ spec }) => spec.shortcut === key);
       if (slot !== undefined) focusSlot(slot);
@@ -198,12 +237,14 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     canKeep: plot !== null || tree !== null,
     isChanged,
     onStartOver: () => {
-      store.reset(onRecord === null ? { ...emptyDraft(), tag: view.draft.tag } : draftOf(onRecord));
+      if (onRecord === null) store.next(view.draft.tag);
+      else store.reset(draftOf(onRecord));
       setTokens([]);
       setDismissed(new Set());
       clear();
     },
     speciesName,
+    lastSpecies,
     heightText: view.height === null ? null : `${view.height.printed.value} ${unitOf(view.height.printed.unit).symbol}`,
     onDismiss: (code: string) => {
       setDismissed(new Set([...dismissed, code]));

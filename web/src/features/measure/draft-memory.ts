@@ -1,5 +1,5 @@
 import type { UnitSystem } from '@arbolito/core/quantity';
-import { emptyDraft, type TreeDraft } from '@arbolito/core/survey';
+import { emptyDraft, nextDraft, type TreeDraft } from '@arbolito/core/survey';
 import { deviceStorage } from '../../client/device-storage.ts';
 
 const keyOf = (sheet: string): string => `arbolito.sheet.${sheet}`;
@@ -41,4 +41,30 @@ export function rememberedUnits(sheet: string): UnitSystem | null {
 
 export const rememberUnits = (sheet: string, unitSystem: UnitSystem): void => {
   deviceStorage.put(unitsKeyOf(sheet), unitSystem);
+};
+
+/** What a crew holds and measures: the methods and scales in use, and the last species. */
+export interface InHand {
+  readonly draft: TreeDraft;
+  readonly speciesCode: string;
+}
+
+const inHandKeyOf = (survey: string): string => `arbolito.in-hand.${survey}`;
+
+/** The instruments of the last tree of a survey, for the next one on any of its plots; null at the first. */
+export function rememberedInHand(survey: string): InHand | null {
+  try {
+    const value: unknown = JSON.parse(deviceStorage.get(inHandKeyOf(survey)) ?? 'null');
+    if (typeof value !== 'object' || value === null || !('draft' in value) || !('speciesCode' in value)) return null;
+    const { draft, speciesCode } = value;
+    return isDraft(draft) && typeof speciesCode === 'string'
+      ? { draft: nextDraft({ ...emptyDraft(), ...draft }, ''), speciesCode }
+      : null;
+  } catch {
+    return null;
+  }
+}
+
+export const rememberInHand = (survey: string, { draft, speciesCode }: InHand): void => {
+  deviceStorage.put(inHandKeyOf(survey), JSON.stringify({ draft: nextDraft(draft, ''), speciesCode }));
 };

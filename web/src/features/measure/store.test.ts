@@ -51,6 +51,26 @@ describe('the state of a tree sheet', () => {
     expect(view().draft.speciesCode).toBe('sp');
   });
 
+  it('keeps the tag where the line names none, and takes another one where it does', () => {
+    store.name({ tag: '8' });
+    store.callOut('sp 30');
+    expect(view().draft.tag).toBe('8');
+    store.callOut('#12 sp 30');
+    expect(view().draft.tag).toBe('12');
+  });
+
+  it('turns to the next tree with the methods and the scale of the last', () => {
+    store.setMethod('diameter', 'diameter.girth');
+    store.setUnit(slot('top'), 'deg');
+    type({ girth: '133', top: '41', base: '-4', distance: '20' });
+    store.next('9');
+    expect(view().draft.tag).toBe('9');
+    expect(view().slots.map(({ spec }) => spec.key)).toContain('girth');
+    expect(entryOf(view().draft, slot('girth'), settings).text).toBe('');
+    expect(entryOf(view().draft, slot('top'), settings)).toEqual({ text: '', unit: 'deg' });
+    expect(view().height).toBeNull();
+  });
+
   it('keeps the line as it is typed, also where it cannot be read', () => {
     const tokens = store.callOut('sp 30 nonsense');
     expect(view().line).toBe('sp 30 nonsense');
@@ -436,7 +456,7 @@ describe('the scene that the readings describe', () => {
 
   it('draws what is held up or set beside the tree', () => {
     const aidFor = (method: string, readings: Record<string, string>) => {
-      store.reset();
+      store.reset(emptyDraft());
       store.setMethod('height', method);
       type(readings);
       return scene().aid;

@@ -16,6 +16,7 @@ import {
   isStemMeasure,
   measureDraftOf,
   methodOf,
+  nextDraft,
   parseCallout,
   partsOf,
   printCallout,
@@ -115,7 +116,9 @@ export interface SheetStore {
   readonly mend: (mend: Mend, at?: { readonly stem: number; readonly take?: number | undefined }) => void;
   readonly setUnitSystem: (system: UnitSystem) => void;
   readonly undo: () => void;
-  readonly reset: (draft?: TreeDraft) => void;
+  readonly reset: (draft: TreeDraft) => void;
+  /** A blank sheet; methods and scales stay as they are. */
+  readonly next: (tag: string) => void;
 }
 
 /** Readings are taken from the trunk outwards: ring, distance, then the sights. */
@@ -392,7 +395,9 @@ export function sheetStore(
         sheet.distance === undefined && level !== undefined && sheet.height.entries[level.key] === undefined;
       const inHand = isSilent ? before.distance?.methodId : undefined;
       const measured = inHand === undefined ? sheet : withDistance(sheet, 1, inHand);
-      change(withKitErrors(withKnown({ ...measured, ...besideTheLine(before) }), base.kit), line);
+      // A line without a tag keeps the tree's own.
+      const tag = measured.tag === '' ? before.tag : measured.tag;
+      change(withKitErrors(withKnown({ ...measured, tag, ...besideTheLine(before) }), base.kit), line);
       return tokens;
     },
     mend: ({ measure, methodId, changes }, { stem, take = 1 } = { stem: 1 }) => {
@@ -427,8 +432,11 @@ export function sheetStore(
       const last = past.pop();
       if (last !== undefined) $state.set(last);
     },
-    reset: (draft = emptyDraft()) => {
+    reset: (draft) => {
       change(draft);
+    },
+    next: (tag) => {
+      change(withKnown(nextDraft($state.get().draft, tag)));
     },
   };
 }

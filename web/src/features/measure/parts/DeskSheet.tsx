@@ -12,20 +12,21 @@ import { Figures } from './Figures.tsx';
 import { Findings } from './Findings.tsx';
 import { HeightLinks } from './HeightLinks.tsx';
 import { Heights } from './Heights.tsx';
-import { HeightWorkings } from './HeightWorkings.tsx';
 import { KitWords } from './KitWords.tsx';
 import { heightLabel, levelLabels } from './level-labels.ts';
 import { KeepWords } from './KeepBar.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { SlotBox } from './SlotBox.tsx';
 import { LastVisit } from './LastVisit.tsx';
+import { SpeciesField } from './SpeciesField.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
 import { TapingFolds } from './TapingFolds.tsx';
 import { askOf, drawingLabel, type SheetProps } from './sheet-props.ts';
-import { Workings } from './Workings.tsx';
 
 // Fetched when a helper is first opened: the sheet itself stays light.
+// Nothing is worked out before the first reading.
+const SheetWorkings = lazy(async () => ({ default: (await import('./SheetWorkings.tsx')).SheetWorkings }));
 const SidePanel = lazy(async () => ({ default: (await import('./SidePanel.tsx')).SidePanel }));
 
 const BOX = { width: 156, height: 66 } as const;
@@ -121,24 +122,8 @@ export function DeskSheet(props: SheetProps) {
         ) : (
           <>
             <Figures view={view} />
-            <div className="grid grid-cols-[1fr_5.5rem] gap-2">
-              <label>
-                <span className="sr-only">Species</span>
-                <select
-                  className="field"
-                  value={draft.speciesCode}
-                  onChange={(event) => {
-                    store.name({ speciesCode: event.target.value });
-                  }}
-                >
-                  <option value="">species …</option>
-                  {settings.species.map(({ code, name }) => (
-                    <option key={code} value={code}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-              </label>
+            <div className="grid grid-cols-[1fr_5.5rem] items-start gap-2">
+              <SpeciesField {...props} />
               <label>
                 <span className="sr-only">Tag</span>
                 <input
@@ -152,6 +137,7 @@ export function DeskSheet(props: SheetProps) {
                 />
               </label>
             </div>
+            <MethodChoice view={view} store={store} />
             <LastVisit view={view} store={store} />
             <KeepWords
               state={keepState}
@@ -170,10 +156,11 @@ export function DeskSheet(props: SheetProps) {
             <Heights {...props} />
             <TapingButtons onPanel={props.onPanel} view={props.view} />
             <Stems {...props} />
-            <HeightWorkings {...props} />
-            {view.dbh !== null && <Workings name="dbh" estimate={view.dbh} />}
-            {view.reckoned.volume !== null && <Workings name="volume" estimate={view.reckoned.volume} />}
-            <MethodChoice view={view} store={store} />
+            {(view.height !== null || view.dbh !== null) && (
+              <Late>
+                <SheetWorkings {...props} />
+              </Late>
+            )}
             <HeightLinks view={view} />
             <TapingFolds view={view} store={store} />
             <ErrorTable view={view} store={store} />

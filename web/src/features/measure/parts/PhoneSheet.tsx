@@ -10,19 +10,19 @@ import { Figures } from './Figures.tsx';
 import { Findings } from './Findings.tsx';
 import { HeightLinks } from './HeightLinks.tsx';
 import { Heights } from './Heights.tsx';
-import { HeightWorkings } from './HeightWorkings.tsx';
 import { KitWords } from './KitWords.tsx';
 import { KeepWords } from './KeepBar.tsx';
 import { Keypad } from './Keypad.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { takeSignKey, turnSign } from './ReadingBox.tsx';
 import { LastVisit } from './LastVisit.tsx';
+import { SheetWorkings } from './SheetWorkings.tsx';
 import { SidePanel } from './SidePanel.tsx';
+import { SpeciesField } from './SpeciesField.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
 import { TapingFolds } from './TapingFolds.tsx';
 import { askOf, breastHeightText, drawingLabel, problemAt, slotLabel, type SheetProps } from './sheet-props.ts';
-import { Workings } from './Workings.tsx';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
 
@@ -148,24 +148,8 @@ export function PhoneSheet(props: SheetProps) {
             onLine={props.onLine}
             onEnter={props.onKeep}
           />
-          <div className="grid grid-cols-[1fr_6rem] gap-2">
-            <label>
-              <span className="text-quiet">species</span>
-              <select
-                className="field"
-                value={draft.speciesCode}
-                onChange={(event) => {
-                  store.name({ speciesCode: event.target.value });
-                }}
-              >
-                <option value="">…</option>
-                {settings.species.map(({ code, name }) => (
-                  <option key={code} value={code}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            </label>
+          <div className="grid grid-cols-[1fr_6rem] items-start gap-2">
+            <SpeciesField {...props} label="species" />
             <label>
               <span className="text-quiet">tag</span>
               <input
@@ -210,8 +194,7 @@ export function PhoneSheet(props: SheetProps) {
               {view.unitSystem === 'metric' ? 'measure in feet' : 'measure in metres'}
             </button>
           </div>
-          <HeightWorkings {...props} />
-          {view.dbh !== null && <Workings name="dbh" estimate={view.dbh} />}
+          <SheetWorkings {...props} />
           <ErrorTable view={view} store={store} />
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>

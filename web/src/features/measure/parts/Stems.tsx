@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/estimate';
@@ -9,56 +10,8 @@ import { basalAreaText } from './Figures.tsx';
 import type { SheetProps } from './sheet-props.ts';
 import { SlotBox } from './SlotBox.tsx';
 
-const PICTURE = { width: 300, height: 92 } as const;
-
-/** The stems as they would lie on the ground, cut at the tape, and the one circle that the rule makes of them. */
-function CrossSections({ stemsCm, oneCm }: { readonly stemsCm: readonly number[]; readonly oneCm: number | null }) {
-  const circles = oneCm === null ? stemsCm : [...stemsCm, oneCm];
-  const gap = 8;
-  const across = circles.reduce((sum, d) => sum + d, 0);
-  const room = PICTURE.width - gap * (circles.length + 2);
-  const scale = Math.min(room / across, (PICTURE.height - 6) / Math.max(...circles));
-  const starts = circles.map(
-    (_, i) => gap + circles.slice(0, i).reduce((sum, d) => sum + d * scale + gap, 0) + (i === stemsCm.length ? gap : 0),
-  );
-  return (
-    <svg
-      viewBox={`0 0 ${PICTURE.width} ${PICTURE.height}`}
-      className="block w-full"
-      role="img"
-      aria-label={`Cross sections to scale: ${stemsCm.length} stems${oneCm === null ? '' : ', and the one that the rule makes of them'}`}
-    >
-      {circles.map((d, i) => {
-        const r = (d * scale) / 2;
-        const isOne = i === stemsCm.length;
-        return (
-          <g key={i}>
-            <circle
-              cx={(starts[i] ?? 0) + r}
-              cy={PICTURE.height / 2}
-              r={Math.max(1, r)}
-              className={isOne ? 'fill-wash stroke-ink' : 'fill-bark stroke-ink'}
-              strokeWidth={isOne ? 2.5 : 1}
-              strokeDasharray={isOne ? '5 3' : undefined}
-            />
-            {r > 11 && (
-              <text
-                x={(starts[i] ?? 0) + r}
-                y={PICTURE.height / 2 + 5}
-                textAnchor="middle"
-                fontSize={15}
-                fontWeight={700}
-                className={isOne ? 'fill-ink' : 'fill-on-paint'}
-              >
-                {isOne ? '=' : i + 1}
-              </text>
-            )}
-          </g>
-        );
-      })}
-    </svg>
-  );
-}
+// A tree of one stem has nothing to put together.
+const CrossSections = lazy(async () => ({ default: (await import('./CrossSections.tsx')).CrossSections }));
 
 /** What each rule makes of these stems, the survey's own marked. */
 function Rules({
@@ -159,7 +112,9 @@ export function Stems({ withFirst = false, ...props }: SheetProps & { readonly w
       </div>
       {stemsCm.length > 1 && (
         <>
-          <CrossSections stemsCm={stemsCm} oneCm={view.dbh?.value ?? null} />
+          <Suspense fallback={<p role="status">Unfolding …</p>}>
+            <CrossSections stemsCm={stemsCm} oneCm={view.dbh?.value ?? null} />
+          </Suspense>
           <Rules stemsCm={stemsCm} rule={severalStems} system={unitSystem} />
         </>
       )}

@@ -22,6 +22,8 @@ export interface SheetProps {
   /** Back to the tree on the record, or to an empty sheet. Can be undone. */
   readonly onStartOver: () => void;
   readonly speciesName: string | undefined;
+  /** Code of the species of the tree before; empty at the first. */
+  readonly lastSpecies: string;
   readonly heightText: string | null;
   readonly onDismiss: (code: string) => void;
   readonly onFocusSlot: (slot: Slot) => void;

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { estimateOf } from '@arbolito/core/estimate';
 import { unitOf } from '@arbolito/core/quantity';
-import { findingsOfTree } from '@arbolito/core/survey';
+import { findingsOfTree, type PlacedFinding } from '@arbolito/core/survey';
 import type { TallyStore, TallyView } from '../store.ts';
 
 interface CallLineProps {
@@ -13,6 +13,10 @@ interface CallLineProps {
   readonly store: TallyStore;
   readonly onOpen: (id: string) => void;
 }
+
+/** One measure may have several findings with one code: one for each reading. */
+const keyOfFinding = ({ code, measure, stem, take, reading, title }: PlacedFinding): string =>
+  JSON.stringify([code, measure, stem, take ?? null, reading, title]);
 
 function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: boolean }) {
   const { parsed, preview, tagUsed, hints } = view;
@@ -26,7 +30,7 @@ function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: 
       {...(padOpen ? { tabIndex: 0 } : {})}
     >
       {parsed.tokens.map((token) => (
-        <li key={token.from} className={`chip ${token.problem === null ? '' : 'chip-odd'}`}>
+        <li key={`token ${String(token.from)}`} className={`chip ${token.problem === null ? '' : 'chip-odd'}`}>
           {token.chip ?? (
             <>
               <span className="figures font-bold">{token.text}</span> {token.problem}
@@ -45,7 +49,7 @@ function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: 
         </li>
       )}
       {hints.map((hint) => (
-        <li key={hint} className="chip border-sky">
+        <li key={`hint ${hint}`} className="chip border-sky">
           {hint}
         </li>
       ))}
@@ -53,7 +57,7 @@ function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: 
       {findings
         .filter(({ severity, code }) => severity !== 'note' && !code.startsWith('text.'))
         .map((finding) => (
-          <li key={`${finding.code} ${finding.stem}`} className="chip chip-odd">
+          <li key={keyOfFinding(finding)} className="chip chip-odd">
             {finding.severity === 'check' ? '?' : '!'} {finding.title}
             {finding.mends[0]?.becomes === undefined ? '' : ` · ${finding.mends[0].label}: ${finding.mends[0].becomes}`}
           </li>
