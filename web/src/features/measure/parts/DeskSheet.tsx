@@ -1,4 +1,4 @@
-import { lazy, useRef } from 'react';
+import { lazy, useEffect, useRef } from 'react';
 import { Undo2 } from 'lucide-react';
 import { takeOf } from '@arbolito/core/survey';
 import { settle, type Box } from '../../../ui/drawing/settle.ts';
@@ -62,6 +62,8 @@ export function DeskSheet(props: SheetProps) {
   const area = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(area);
   const { settings, slots, draft } = view;
+  // The boxes stand only once the size of the drawing is known.
+  useEffect(props.onDrawn);
   const species = settings.species.find(({ code }) => code === draft.speciesCode);
   const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
   const layout = layOut(scene, width, height, MARGINS);

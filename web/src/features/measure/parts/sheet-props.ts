@@ -27,6 +27,8 @@ export interface SheetProps {
   readonly heightText: string | null;
   readonly onDismiss: (code: string) => void;
   readonly onFocusSlot: (slot: Slot) => void;
+  /** Told after the boxes of the readings were drawn. */
+  readonly onDrawn: () => void;
   readonly onStep: (from: Slot, back: boolean) => void;
   readonly onKeep: () => void;
   readonly onLine: (line: string) => void;
