@@ -15,6 +15,8 @@ export interface LastVisit {
   /** Time between the visits, above 0. */
   readonly years: number;
   readonly stems: readonly LastStem[];
+  /** What it was taken for. */
+  readonly speciesCode?: string;
   /** Total height, where it was measured. */
   readonly height?: { readonly heightM: number; readonly standardErrorM: number };
   /** From where the height of the point was measured: uphill side, along the lean. */

@@ -223,3 +223,4 @@ export {
   type SamplingStep,
   type StratumSize,
 } from './survey-sampling.ts';
+export { lookalikeTag } from './contradictions.ts';

@@ -18,6 +18,7 @@ import {
 import type { Measure, MethodContext } from '../method/index.ts';
 import type { FormFactor, Section } from '../stem/index.ts';
 import { treeVolume, type VolumeModel } from '../volume/index.ts';
+import { contradictions } from './contradictions.ts';
 import { readMeasure } from './read-draft.ts';
 import { disagreement, outcomeOf, reckonHeights, type KnownOfHeight, type ReckonedHeights } from './reckon-heights.ts';
 import type { Species } from './species.ts';
@@ -199,19 +200,30 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
     volume: knownOf(volume),
     volumeFindings: volume === null ? [] : findingsOf(volume),
     slenderness: thickestCm === null || tall === null ? null : slenderness(tall.value, thickestCm),
-    findings: diagnoseTree({
-      stems: reckoned.map(({ ordinal, diameter, point }) => ({
-        ordinal,
-        dbhCm: knownOf(diameter)?.value ?? null,
-        pointM: knownOf(point)?.value ?? null,
-        firstReading: stems.find((stem) => stem.ordinal === ordinal)?.read.method.description.readings[0]?.key ?? null,
-      })),
-      rules: fieldRules,
-      unitSystem,
-      reason: draft.taping?.reason,
-      species: known.species,
-      lastVisit: known.lastVisit,
-    }),
+    findings: [
+      ...diagnoseTree({
+        stems: reckoned.map(({ ordinal, diameter, point }) => ({
+          ordinal,
+          dbhCm: knownOf(diameter)?.value ?? null,
+          pointM: knownOf(point)?.value ?? null,
+          firstReading:
+            stems.find((stem) => stem.ordinal === ordinal)?.read.method.description.readings[0]?.key ?? null,
+        })),
+        rules: fieldRules,
+        unitSystem,
+        reason: draft.taping?.reason,
+        species: known.species,
+        lastVisit: known.lastVisit,
+      }),
+      ...contradictions(draft, {
+        heights,
+        points: reckoned.map(({ ordinal, point }) => ({ ordinal, pointM: knownOf(point)?.value ?? null })),
+        breastHeightM,
+        unitSystem,
+        species: known.species === undefined ? [] : [known.species],
+        lastVisit: known.lastVisit,
+      }),
+    ],
   };
 }
 

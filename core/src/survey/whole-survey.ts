@@ -1,3 +1,4 @@
+import { plainTag } from './contradictions.ts';
 import { printRounded } from '../quantity/index.ts';
 import { grouped, studentT, studentTQuantile } from '../statistics/index.ts';
 import { heightByCurves, standCurves, type StandCurves } from '../curve/index.ts';
@@ -154,6 +155,28 @@ function talliedTwice(trees: readonly CheckedTree[], labelOf: (plotId: string) =
     });
   }
   return points;
+}
+
+/** Tags of one plot that differ by leading zeros only. */
+function tagsAlike(
+  byPlot: ReadonlyMap<string, readonly CheckedTree[]>,
+  labelOf: (plotId: string) => string,
+): SurveyPoint[] {
+  return [...byPlot].flatMap(([plotId, trees]) =>
+    [...grouped(trees, ({ tag }) => plainTag(tag)).values()].flatMap((alike) => {
+      const [first, ...others] = alike;
+      return others
+        .filter(({ tag }) => first !== undefined && tag !== first.tag)
+        .map(({ id, tag }): SurveyPoint => ({
+          key: `alike ${id}`,
+          check: 'twice',
+          title: 'Two tags that look alike',
+          message: `Plot ${labelOf(plotId)} has tree ${first?.tag ?? ''} and tree ${tag}. Delete one if it is the same tree, or correct the tag.`,
+          plotId,
+          treeId: id,
+        }));
+    }),
+  );
 }
 
 /** Chance of so many successes or more out of n, each with a chance of p (exact, by the terms of the binomial). */
@@ -314,6 +337,7 @@ export function checkSurvey(
   return [
     ...farFromCurve(sound, curves, labelOf),
     ...talliedTwice(trees, labelOf),
+    ...tagsAlike(byPlot, labelOf),
     ...digitPreference(trees),
     ...observersDiffer(sound, curves),
     ...ofPlots(plots, (plotId) => byPlot.get(plotId) ?? [], design),

@@ -9,6 +9,7 @@ import {
   deadCodes,
   isDead,
   isDrawn,
+  lookalikeTag,
   besideOf,
   besideTheLine,
   draftOf,
@@ -269,7 +270,12 @@ function hintsOf(
   const at = place < 0 ? asked.length : place;
   asked[at] = askedTree(draft.speciesCode, preview, settings);
   const lacksHeight = dbhCm !== null && heightOf(preview) === null && asksHeight(settings.design.heights, asked, at);
+  const alike = lookalikeTag(
+    draft.tag,
+    others.map(({ row }) => row.draft.tag),
+  );
   return [
+    ...(draft.tag !== '' && alike !== undefined ? [`tag ${draft.tag} beside tag ${alike}: the same tree?`] : []),
     ...(isNew ? [`${name} is new to this plot`] : []),
     ...(limitM !== null && awayM !== undefined && awayM > limitM + 0.005
       ? [

@@ -67,6 +67,7 @@ export async function visitBefore(
     const visit = {
       on: row.observedAt.slice(0, 10),
       stems,
+      speciesCode: row.speciesCode,
       side: from,
       mark: row.taping?.mark ?? '',
       ...(tall === null ? {} : { height: { heightM: tall.value, standardErrorM: tall.standardError } }),
