@@ -98,6 +98,12 @@ describe('a log of 16 ft and 14 in', () => {
     expect(scaledBoardFeet('scribner-decimal-c', 14, 16)).toBe(110);
   });
 
+  it('goes on above the table of Decimal C by the formula: (0.79 × 34² − 2 × 34 − 4) × 16 ÷ 16 = 841', () => {
+    expect(LOG_RULES['scribner-decimal-c'].boardFeet(34, 16)).toBeCloseTo(841.24, 9);
+    expect(scaledBoardFeet('scribner-decimal-c', 34, 16)).toBe(840);
+    expect(scaledBoardFeet('scribner-decimal-c', 30, 16)).toBe(660);
+  });
+
   it('has the table of 16-ft logs by Decimal C, in tens from 12 in on', () => {
     const tens = [8, 10, 11, 14, 16, 18, 21, 24, 28];
     expect(tens.map((_, i) => scaledBoardFeet('scribner-decimal-c', 12 + i, 16) / 10)).toEqual(tens);
@@ -111,14 +117,14 @@ describe('every board-foot rule', () => {
     const { boardFeet } = LOG_RULES[id];
     fc.assert(
       fc.property(
-        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.double({ min: 0, max: 60, noNaN: true }),
         fc.double({ min: 0, max: 3, noNaN: true }),
         fc.integer({ min: 8, max: 30 }),
         (dibIn, more, lengthFt) => {
-          const thin = boardFeet(Math.min(dibIn, 32), lengthFt);
+          const thin = boardFeet(dibIn, lengthFt);
           expect(thin).toBeGreaterThanOrEqual(0);
-          expect(boardFeet(Math.min(dibIn + more, 32), lengthFt)).toBeGreaterThanOrEqual(thin - 1e-9);
-          expect(boardFeet(Math.min(dibIn, 32), lengthFt + 1)).toBeGreaterThanOrEqual(thin - 1e-9);
+          expect(boardFeet(dibIn + more, lengthFt)).toBeGreaterThanOrEqual(thin - 1e-9);
+          expect(boardFeet(dibIn, lengthFt + 1)).toBeGreaterThanOrEqual(thin - 1e-9);
         },
       ),
     );
@@ -136,7 +142,12 @@ describe('every board-foot rule', () => {
   it('says why a small log has nothing, and which tables to check', () => {
     expect(LOG_RULES.doyle.boardFeet(3, 16)).toBe(0);
     expect(ruleDoubt('doyle', 3)).toContain('has no wood');
-    expect(ruleDoubt('scribner-decimal-c', 40)).toContain('ends at 32 in');
+    expect(ruleDoubt('scribner-decimal-c', 40)).toBe(
+      'Scribner Decimal C ends at 32 in; above it by the Scribner formula.',
+    );
+    // 20 board feet: the table begins at 6 in.
+    expect(scaledBoardFeet('scribner-decimal-c', 6, 16)).toBe(20);
+    expect(ruleDoubt('scribner-decimal-c', 6)).toContain('check against your local table');
     expect(ruleDoubt('vermont', 12)).toContain('check against your local table');
     expect(ruleDoubt('doyle', 12)).toBeNull();
   });

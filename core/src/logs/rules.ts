@@ -13,6 +13,8 @@ export interface LogRule {
   /** Diameters for which it gives wood, in inches. */
   readonly fromIn: number;
   readonly upToIn: number;
+  /** How it goes on above its last diameter, where that is otherwise than below. */
+  readonly above?: string;
   readonly confidence: Confidence;
   readonly source: string;
 }
@@ -30,14 +32,17 @@ const DECIMAL_C_FROM_12 = [
   4.9, 6.043, 7.14, 8.88, 10, 11.528, 13.29, 14.99, 17.499, 18.99, 20.88, 23.51, 25.218, 28.677, 31.249, 34.22, 36.376,
   38.04, 41.06, 44.376, 45.975,
 ] as const;
+const DECIMAL_C_LAST_IN = 12 + DECIMAL_C_FROM_12.length - 1;
 const DECIMAL_C_FROM_6: readonly { readonly upToFt: number; readonly factors: readonly number[] }[] = [
   { upToFt: 16, factors: [1.16, 1.4, 1.501, 2.084, 3.126, 3.749] },
   { upToFt: 32, factors: [1.249, 1.608, 1.854, 2.41, 3.542, 4.167] },
   { upToFt: Infinity, factors: [1.57, 1.8, 2.2, 2.9, 3.815, 4.499] },
 ];
 
+/** The table ends at 32 in; above that the formula that it was made from goes on. */
 function decimalC(dibIn: number, lengthFt: number): number {
   const inches = Math.round(dibIn);
+  if (inches > DECIMAL_C_LAST_IN) return scribner(inches, lengthFt);
   const short = DECIMAL_C_FROM_6.find(({ upToFt }) => lengthFt < upToFt)?.factors[inches - 6];
   return (inches < 12 ? (short ?? 0) : (DECIMAL_C_FROM_12[inches - 12] ?? 0)) * lengthFt;
 }
@@ -126,8 +131,10 @@ export const LOG_RULES = {
     words: 'the table, whole inches, to the nearest ten board feet',
     boardFeet: decimalC,
     roundedTo: 10,
-    fromIn: 6,
-    upToIn: 32,
+    // Whole inches: a log of 5.5 in is read as 6 in.
+    fromIn: 5.5,
+    upToIn: DECIMAL_C_LAST_IN,
+    above: 'by the Scribner formula',
     confidence: 'medium',
     source: `${FREESE}; check against your local table`,
   },
@@ -183,12 +190,15 @@ export function scaledBoardFeet(id: LogRuleId, dibIn: number, lengthFt: number):
   return Math.round(boardFeet(dibIn, lengthFt) / roundedTo) * roundedTo;
 }
 
+const USUAL_LOG_FT = 16;
+
 /** Why a rule says little or nothing of a log, in words; null where it may be used as it is. */
 export function ruleDoubt(id: LogRuleId, dibIn: number): string | null {
-  const { name, fromIn, upToIn, confidence } = LOG_RULES[id];
-  if (dibIn <= fromIn)
+  const { name, fromIn, upToIn, above, confidence, boardFeet }: LogRule = LOG_RULES[id];
+  if (boardFeet(dibIn, USUAL_LOG_FT) === 0)
     return `${name} has no wood in a log of ${String(dibIn)} in or less than ${String(fromIn)} in at its small end.`;
-  if (dibIn > upToIn) return `${name} ends at ${String(upToIn)} in.`;
+  if (dibIn > upToIn)
+    return `${name} ends at ${String(upToIn)} in${above === undefined ? '; beyond it the formula is not tested' : `; above it ${above}`}.`;
   return confidence === 'medium' ? `${name}: check against your local table.` : null;
 }
 

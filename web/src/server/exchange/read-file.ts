@@ -83,7 +83,7 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
   const source = createReadStream(file);
   const guard = rowsNoLongerThan(FILE_LIMITS.rowBytes, delimiter);
   const ready: (readonly string[])[] = [];
-  let parser: Papa.Parser | null = null;
+  const reader: { parser: Papa.Parser | null } = { parser: null };
   let isDone = false;
   let failure: Error | null = null;
   let wake: () => void = () => undefined;
@@ -97,7 +97,7 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
   Papa.parse<string[]>(guard, {
     delimiter,
     step: ({ data, errors }, handle) => {
-      parser = handle;
+      reader.parser = handle;
       const unclosed = errors.find(({ type }) => type === 'Quotes');
       if (unclosed !== undefined) fail(badFile('quotes', 'A quotation mark in the file has no partner.'));
       else ready.push(data);
@@ -134,11 +134,11 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
       if (isDone) return;
       await new Promise<void>((resolve) => {
         wake = resolve;
-        (parser as Papa.Parser | null)?.resume();
+        reader.parser?.resume();
       });
     }
   } finally {
-    (parser as Papa.Parser | null)?.abort();
+    reader.parser?.abort();
     source.destroy();
     guard.destroy();
   }

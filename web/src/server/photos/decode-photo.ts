@@ -21,7 +21,7 @@ export async function decodePhoto(data: Buffer): Promise<Buffer> {
       : await sharp(data, options)
           .metadata()
           .catch(() => null);
-  if (found === null || !ACCEPTED.has(found.format ?? ''))
+  if (found === null || !ACCEPTED.has(found.format))
     throw noPhoto('This file is no photo: send a JPEG, PNG or WebP picture.');
   if (found.width * found.height > PHOTO_PIXELS)
     throw noPhoto(`A photo may have ${String(PHOTO_PIXELS / 1e6)} million pixels at most.`);
