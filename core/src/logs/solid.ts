@@ -7,7 +7,7 @@ const M3_PER_FT3 = 0.3048 ** 3;
 export const quarterGirthM3 = (girthCm: number, lengthM: number): number =>
   ((girthCm / 4) ** 2 * lengthM) / SQUARE_CM_PER_M2;
 
-/** Hoppus feet of a log: a quarter of the girth squared. Girth in inches, length in feet. */
+/** Hoppus feet of a log, a trade rule: a quarter of the girth squared. Girth in inches, length in feet. */
 export const hoppusFt = (girthIn: number, lengthFt: number): number => ((girthIn / 4) ** 2 * lengthFt) / 144;
 
 /** True cubic feet in a Hoppus foot: 4 ÷ π. */
@@ -20,7 +20,7 @@ export const jasDiameterCm = (dibCm: number): number => (dibCm < 14 ? Math.floor
 const JAS_LONG_M = 6;
 
 /**
- * Volume by the Japanese Agricultural Standard, in m³.
+ * Volume by the Japanese Agricultural Standard, a trade rule, in m³.
  *
  * @param dibCm under bark at the small end; rounded down by the rule
  */

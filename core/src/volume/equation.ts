@@ -22,6 +22,10 @@ export interface VolumeEquation {
   /** Diameters and heights that it was made from; left out where nobody knows. */
   readonly rangeCm?: readonly [number, number];
   readonly rangeM?: readonly [number, number];
+  /** The source states no range: this one is assumed. */
+  readonly rangeIsAssumed?: boolean;
+  /** Height of the dbh that it was fitted with, m. */
+  readonly breastHeightM?: number;
   readonly confidence: 'high' | 'medium' | 'own';
   readonly source: string;
 }
@@ -71,8 +75,9 @@ function rawVolumeM3({ of }: VolumeEquation, dbhCm: number, heightM: number): nu
   }
 }
 
-/** Denzin holds for trees of about this height. */
+/** Denzin holds for trees of about this height: there its form factor is 0.51; at 22 m it would be 0.58. */
 const DENZIN_HEIGHT_M = 25;
+const DENZIN_BAND_M = 2;
 
 /**
  * Volume of a tree by an equation, with what to know of it. Never negative and never without a number: what cannot be is
@@ -83,7 +88,7 @@ export function equationVolume(equation: VolumeEquation, dbhCm: number, heightM:
   if (!(heightM > 0 && heightM <= 130)) return { ok: false, message: 'The height must lie above 0 and up to 130 m.' };
   const volumeM3 = rawVolumeM3(equation, dbhCm, heightM);
   if (typeof volumeM3 === 'string') return { ok: false, message: volumeM3 };
-  const { name, rangeCm, rangeM, confidence, of } = equation;
+  const { name, rangeCm, rangeM, rangeIsAssumed, confidence, of } = equation;
   if (!Number.isFinite(volumeM3)) return { ok: false, message: `${name} gives no number for this tree.` };
   if (volumeM3 < 0)
     return { ok: false, message: `${name} gives less than nothing for this tree: it is too small for the equation.` };
@@ -96,13 +101,15 @@ export function equationVolume(equation: VolumeEquation, dbhCm: number, heightM:
     range === undefined || (value >= range[0] && value <= range[1])
       ? []
       : [
-          `Outside the range of ${name}: a ${what} of ${String(value)} ${unit}, made from ${String(range[0])} to ${String(range[1])} ${unit}.`,
+          `Outside the range of ${name}: a ${what} of ${String(value)} ${unit}, ${rangeIsAssumed === true ? 'assumed' : 'made from'} ${String(range[0])} to ${String(range[1])} ${unit}.`,
         ];
   const ofSize = [
     ...outside(dbhCm, rangeCm, 'dbh', 'cm'),
     ...outside(heightM, rangeM, 'height', 'm'),
-    ...(of.form === 'denzin' && Math.abs(heightM - DENZIN_HEIGHT_M) > 5
-      ? [`Denzin holds for trees of about ${String(DENZIN_HEIGHT_M)} m.`]
+    ...(of.form === 'denzin' && Math.abs(heightM - DENZIN_HEIGHT_M) > DENZIN_BAND_M
+      ? [
+          `Denzin has no height in it: it holds from ${String(DENZIN_HEIGHT_M - DENZIN_BAND_M)} to ${String(DENZIN_HEIGHT_M + DENZIN_BAND_M)} m.`,
+        ]
       : []),
   ];
   return {
@@ -133,6 +140,8 @@ const EQUATION_FIELDS: ReadonlySet<string> = new Set([
   'topCm',
   'rangeCm',
   'rangeM',
+  'rangeIsAssumed',
+  'breastHeightM',
   'confidence',
   'source',
 ]);
@@ -168,6 +177,11 @@ export function equationProblem(value: unknown): string | null {
     return 'A range goes from one number above 0 to another.';
   if (equation.topCm !== undefined && !(Number(equation.topCm) > 0 && Number(equation.topCm) < 200))
     return 'The top limit must lie between 0 and 200 cm.';
+  if (equation.rangeIsAssumed !== undefined && typeof equation.rangeIsAssumed !== 'boolean')
+    return 'Whether the range is assumed must be true or false.';
+  const { breastHeightM } = equation;
+  if (breastHeightM !== undefined && !(typeof breastHeightM === 'number' && breastHeightM >= 0.5 && breastHeightM <= 2))
+    return 'The breast height must lie between 0.5 and 2 m.';
   const { form, ...coefficients } = (equation.of ?? {}) as Record<string, unknown>;
   if (!isForm(form)) return `The equation’s form must be one of ${Object.keys(FORM_FIELDS).join(', ')}.`;
   const wanted = FORM_FIELDS[form];
@@ -225,9 +239,11 @@ export const EQUATIONS: readonly VolumeEquation[] = [
     species: 'any',
     region: 'central Europe',
     bark: 'over',
+    topCm: 7,
     rangeCm: [15, 60],
-    confidence: 'high',
-    source: 'Denzin 1929: V = d² ÷ 1000',
+    breastHeightM: 1.3,
+    confidence: 'medium',
+    source: 'Denzin 1929: V = d² ÷ 1000, merchantable wood to 7 cm at a normal height of 25 m',
   },
   ...HONER.map(([species, b2, c1, c2]): VolumeEquation => ({
     id: `honer-${species.replaceAll(' ', '-')}`,
@@ -238,6 +254,8 @@ export const EQUATIONS: readonly VolumeEquation[] = [
     bark: 'under',
     rangeCm: [5, 80],
     rangeM: [4, 35],
+    rangeIsAssumed: true,
+    breastHeightM: 1.37,
     confidence: 'medium',
     source: HONER_SOURCE,
   })),

@@ -35,6 +35,7 @@ export {
   USUAL_VOLUME_ERROR_SHARE,
   VOLUME_ERROR_LIMITS,
   volumeBark,
+  volumeLimit,
   volumeModelProblem,
   volumeName,
   type TreeOfVolume,

@@ -34,7 +34,7 @@ const rangeOf = (values: readonly number[]): readonly [number, number] => [Math.
  * Fits a local volume table to stems of this survey: V = a + b D² H, each stem weighing the inverse of (D² H)², or
  * V = a D^b H^c in logarithms with the bias of the logarithm taken out.
  *
- * Source: Spurr 1952 for the combined variable and Furnival 1961 for its weights; Schumacher & Hall 1933; Baskerville
+ * Source: Spurr 1952 for the combined variable and Cunia 1964 for its weights; Schumacher & Hall 1933; Baskerville
  * 1972 for exp(s² ÷ 2).
  *
  * @param stems six or more, not all of one size

@@ -53,6 +53,12 @@ export const volumeBark = (model: VolumeModel | undefined): 'over' | 'under' => 
   return model.by === 'equation' ? model.equation.bark : model.taper.model === 'behre' ? 'under' : 'over';
 };
 
+/** What part of the stem the volume is of, in words. */
+export const volumeLimit = (model: VolumeModel | undefined): string =>
+  model?.by === 'equation' && model.equation.topCm !== undefined
+    ? `to a ${String(model.equation.topCm)} cm top`
+    : 'whole stem';
+
 /**
  * Volume of a stem of a size by a way, in m³, without its error; by the form factor where no way is named. What is wrong,
  * in words, where it has none.

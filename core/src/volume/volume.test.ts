@@ -11,11 +11,13 @@ import {
   co2Kg,
   componentShares,
   EQUATIONS,
+  equationProblem,
   equationVolume,
   fitLocalTable,
   greenMassT,
   readExpression,
   tropicalKg,
+  volumeLimit,
   type BiomassGroup,
   type EquationForm,
   type MeasuredStem,
@@ -325,6 +327,33 @@ describe('the equations that come with the application', () => {
       }
     },
   );
+
+  it('say what they are of: Denzin is wood to 7 cm, for trees of 23 to 27 m', () => {
+    const denzin = EQUATIONS.find(({ id }) => id === 'denzin');
+    if (denzin === undefined) throw new Error('no Denzin');
+    expect(volumeLimit({ by: 'equation', equation: denzin, errorShare: 0.1 })).toBe('to a 7 cm top');
+    expect(volumeLimit(undefined)).toBe('whole stem');
+    expect(denzin.confidence).toBe('medium');
+    // 30 cm and 22 m: 0.9 m³ would be a form factor of 0.58
+    const short = equationVolume(denzin, 30, 22);
+    expect(short.ok ? short.value.outside.join(' ') : '').toContain('from 23 to 27 m');
+    const normal = equationVolume(denzin, 30, 25);
+    expect(normal.ok ? normal.value.outside : null).toEqual([]);
+  });
+
+  it('say where the range is assumed, and where the dbh is measured: Honer at 4.5 ft', () => {
+    const honer = EQUATIONS.filter(({ of }) => of.form === 'honer');
+    expect(honer).toHaveLength(20);
+    for (const each of honer) {
+      expect(each).toMatchObject({ rangeIsAssumed: true, breastHeightM: 1.37 });
+      const thick = equationVolume(each, 90, 30);
+      expect(thick.ok ? thick.value.outside.join(' ') : '').toContain('assumed 5 to 80 cm');
+    }
+    const [first] = honer;
+    expect(equationProblem({ ...first, rangeIsAssumed: 'yes' })).toContain('true or false');
+    expect(equationProblem({ ...first, breastHeightM: 9 })).toContain('between 0.5 and 2 m');
+    expect(equationProblem(first)).toBeNull();
+  });
 
   it('grow with the tree, where they say anything', () => {
     for (const each of EQUATIONS) {

@@ -20,7 +20,7 @@ const description: MethodDescription = {
   name: 'Diameter tape',
   summary: 'A tape divided in units of π: wrapped round the stem, it shows the diameter.',
   help: [
-    'Hold the tape square to the stem, at breast height measured from the ground on the uphill side.',
+    'Hold the tape square to the stem, at breast height measured from the ground where the field rules say.',
     'Pull it tight, with no twist, under climbers and clear of loose bark.',
     'Read where the zero mark meets the scale, on the side that is marked as diameter.',
   ],

@@ -21,7 +21,7 @@ const description: MethodDescription = {
   name: 'Girth',
   summary: 'An ordinary tape round the stem; the app divides by π.',
   help: [
-    'Hold the tape square to the stem, at breast height measured from the ground on the uphill side.',
+    'Hold the tape square to the stem, at breast height measured from the ground where the field rules say.',
     'A sagging or slanting tape reads too much, never too little.',
     'Do not divide by 3: on a metre of girth that is 1.5 cm of diameter too much.',
   ],

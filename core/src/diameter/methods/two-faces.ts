@@ -13,7 +13,7 @@ const description: MethodDescription = {
   help: [
     'Take the thickest face, then the one at right angles to it.',
     'Both at the same height, square to the stem.',
-    'A girth tape on an oval stem never reads less than the mean of two faces.',
+    'On an oval stem a girth tape never reads less than the mean of the longest and the shortest face.',
   ],
   safety: 'Look up before you look at the caliper: dead limbs fall without wind.',
   readings: [

@@ -14,7 +14,7 @@ const description: MethodDescription = {
   name: 'Three sights and a mark on the stem',
   summary: 'No distance needed: a mark or a staff of known height at the trunk is sighted with the top and the base.',
   help: [
-    'The higher the mark, the better: one at a quarter of the tree is worth four at a sixteenth.',
+    'The higher the mark, the better: one reading at a quarter of the tree is worth sixteen at a sixteenth.',
     'The mark is measured along the stem from the foot that you sight.',
   ],
   safety: 'Do not climb to set the mark. Look up before you look at the instrument.',

@@ -1,6 +1,7 @@
 import type { Estimate } from '@arbolito/core/estimate';
 import { convert, printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
 import { printDiameters, shownHeight } from '@arbolito/core/survey';
+import { volumeLimit } from '@arbolito/core/volume';
 import type { SheetView } from '../store.ts';
 
 const withError = (estimate: Estimate | null): string =>
@@ -58,7 +59,7 @@ export function Figures({ view, phone = false }: { readonly view: SheetView; rea
             unit={unitSystem === 'metric' ? 'm²' : 'ft²'}
           />
           <Figure
-            name="volume, whole stem"
+            name={`volume, ${volumeLimit(view.settings.volumes?.[view.draft.speciesCode])}`}
             value={reckoned.volume?.printed.value ?? '—'}
             unit={unitSystem === 'metric' ? 'm³' : 'ft³'}
             error={withError(reckoned.volume)}

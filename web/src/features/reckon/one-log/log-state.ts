@@ -82,11 +82,11 @@ export function cubicRows({ lengthM, topCm, buttCm, middleCm, thirdCm }: TapedLo
       volumeM3: thirdCm === null ? null : hossfeldM3(thirdCm, topCm, lengthM),
     },
     {
-      name: 'Hoppus',
+      name: 'Hoppus, a trade rule',
       from: 'quarter of the girth in the middle: 78.5 % of the wood',
       volumeM3: girthIn === null ? null : hoppusFt(girthIn, convert(lengthM, 'm', 'ft')) * M3_PER_FT3,
     },
-    { name: 'JAS', from: 'the top, rounded down', volumeM3: jasM3(topCm, lengthM) },
+    { name: 'JAS, a trade rule', from: 'the top, rounded down', volumeM3: jasM3(topCm, lengthM) },
   ];
 }
 

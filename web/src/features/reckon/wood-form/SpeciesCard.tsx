@@ -1,6 +1,13 @@
 import { printRounded } from '@arbolito/core/quantity';
 import type { FormFactor } from '@arbolito/core/stem';
-import { stemVolumeM3, volumeBark, volumeModelProblem, volumeName, type VolumeModel } from '@arbolito/core/volume';
+import {
+  stemVolumeM3,
+  volumeBark,
+  volumeLimit,
+  volumeModelProblem,
+  volumeName,
+  type VolumeModel,
+} from '@arbolito/core/volume';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import {
@@ -109,7 +116,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
           <strong className="figures text-lg">
             {units.printVolume(sample)} {units.volume}
           </strong>{' '}
-          {volumeBark(volume)} bark, for {units.printDiameter(SAMPLE.dbhCm)} {units.diameter} and{' '}
+          {volumeLimit(volume)}, {volumeBark(volume)} bark, for {units.printDiameter(SAMPLE.dbhCm)} {units.diameter} and{' '}
           {units.printLength(SAMPLE.heightM)} {units.length}
         </p>
       )}
@@ -118,8 +125,9 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
           {equation.confidence === 'medium' && <strong>Check against your local table. </strong>}
           {equation.region}
           {equation.rangeCm !== undefined && `, dbh ${equation.rangeCm[0]} to ${equation.rangeCm[1]} cm`}
-          {equation.rangeM !== undefined && `, height ${equation.rangeM[0]} to ${equation.rangeM[1]} m`}.{' '}
-          {equation.source}.
+          {equation.rangeM !== undefined && `, height ${equation.rangeM[0]} to ${equation.rangeM[1]} m`}
+          {equation.rangeIsAssumed === true && ' (range assumed)'}
+          {equation.breastHeightM !== undefined && `, dbh at ${equation.breastHeightM} m`}. {equation.source}.
         </p>
       )}
     </fieldset>
