@@ -33,7 +33,8 @@ test.describe('where to stand', () => {
 
 test.describe('fall reach', () => {
   test('tells what a tree could touch, the error added, and never gives leave', async ({ page }) => {
-    await page.goto('/prepare/fall-reach?height=27.4&error=0.5&stump=0&distance=25.9&above=0');
+    await page.goto('/prepare/fall-reach?height=27.4&error=0.5&lean=0&stump=0&distance=25.9&distanceError=0&above=0');
+    await page.getByLabel('it is a').selectOption('path');
     const verdict = page.getByTestId('verdict');
     await expect(verdict).toContainText('It reaches');
     await expect(page.getByText('by 1.5 m and up to 2.5 m')).toBeVisible();
@@ -46,8 +47,30 @@ test.describe('fall reach', () => {
     await expect(page.getByText('57 m')).toBeVisible();
   });
 
+  test('says nothing before every value is entered, and nothing of a power line but to keep away', async ({ page }) => {
+    await page.goto('/prepare/fall-reach');
+    await expect(page.getByTestId('verdict')).toHaveCount(0);
+    await page.getByLabel('it is a').selectOption('building');
+    await page.getByLabel('height of the tree').fill('24');
+    await expect(page.getByText('Enter all values first. Missing:')).toContainText('level distance');
+    await expect(page.getByTestId('verdict')).toHaveCount(0);
+    await page.getByLabel('it is a').selectOption('line');
+    await expect(page.getByText('Ask the line operator how far to keep away.')).toBeVisible();
+    await page.getByLabel('distance to keep away').fill('10');
+    await expect(page.getByTestId('keep-away')).toContainText('at least 10.0 m (33 ft)');
+    await expect(page.getByText('Call the line operator before any work')).toBeVisible();
+    await expect(page.getByTestId('verdict')).toHaveCount(0);
+    await expect(page.getByRole('img')).toHaveCount(0);
+    await expect(page.getByText(/clear|falls short|reaches/i)).toHaveCount(0);
+  });
+
   test('has the critical angle of somebody at the thing itself: 45° + b ÷ 2', async ({ page }) => {
     await page.goto('/prepare/fall-reach');
+    await page.getByLabel('it is a').selectOption('path');
+    await page.getByLabel('sight to the base').fill('-9.4');
+    await page.getByLabel('sight to the top').fill('38');
+    await expect(page.getByText('40.3°')).toBeHidden();
+    await page.getByLabel('± of one sight').fill('0.5');
     await expect(page.getByText('40.3°')).toBeVisible();
     await page.getByLabel('sight to the base').fill('5');
     await expect(page.getByText('47.5°')).toBeVisible();
@@ -55,7 +78,11 @@ test.describe('fall reach', () => {
 
   test('is told by a stick in the hand as well, its error added', async ({ page }) => {
     await page.goto('/prepare/fall-reach');
+    await page.getByLabel('it is a').selectOption('building');
     const stick = page.getByRole('region', { name: 'With a stick in the hand' });
+    await stick.getByLabel('eye to the lower end').fill('63.5');
+    await stick.getByLabel('stick that the tree covers').fill('58');
+    await stick.getByLabel('± of each length').fill('0.5');
     await expect(stick).toContainText('falls short');
     await stick.getByLabel('stick that the tree covers').fill('62.5');
     await expect(stick).toContainText('It may reach');

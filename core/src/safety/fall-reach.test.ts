@@ -32,6 +32,7 @@ const UPRIGHT: FallCase = {
   leanOffsetM: 0,
   stumpM: 0,
   distanceM: 25.9,
+  distanceErrorM: 0,
   aboveM: 0,
 };
 
@@ -70,6 +71,15 @@ describe('whether a tree reaches', () => {
     const far = fallReach({ ...UPRIGHT, distanceM: 30 });
     expect(far.verdict).toBe('falls-short');
     expect(far.words[0]).toContain('1.6 m short');
+  });
+
+  it('adds two standard errors of the distance to those of the height', () => {
+    // 30.2 m away: 2.8 m short, 2 × 0.5 of the height and 2 × 1 of the distance: 0.2 m beyond.
+    const far = fallReach({ ...UPRIGHT, distanceM: 30.2, distanceErrorM: 1 });
+    expect(far.marginM).toBeCloseTo(-2.8, 9);
+    expect(far.worstMarginM).toBeCloseTo(0.2, 9);
+    expect(far.verdict).toBe('may-reach');
+    expect(fallReach({ ...UPRIGHT, distanceM: 30.2 }).verdict).toBe('falls-short');
   });
 
   it('keeps everybody two tree lengths away, the error added: 2 × (27.4 + 2 × 0.5)', () => {

@@ -10,6 +10,7 @@ export interface FallCase {
   readonly stumpM: number;
   /** Level distance to the line, path or building, and how far that lies above the foot; below is negative. */
   readonly distanceM: number;
+  readonly distanceErrorM: number;
   readonly aboveM: number;
 }
 
@@ -122,7 +123,7 @@ export function reachByStick(stick: {
 export interface FallReach {
   readonly lengthM: number;
   readonly lengthErrorM: number;
-  /** Reach beyond the thing without and with the measurement error added. */
+  /** Reach beyond the thing: as measured, and with two standard errors of height and of distance added. */
   readonly marginM: number;
   readonly worstMarginM: number;
   readonly verdict: Verdict;
@@ -141,13 +142,15 @@ export function fallReach(given: FallCase): FallReach {
   const lengthErrorM = (given.heightErrorM * given.heightM) / lengthM;
   const worstM = lengthM + ERRORS_ADDED * lengthErrorM;
   const marginM = reachMarginM(lengthM, given);
-  const worstMarginM = reachMarginM(worstM, given);
-  const verdict = verdictOn(marginM, lengthErrorM);
+  // Both errors in full, each to the bad side: what may be hit is not a matter of averages.
+  const nearerM = Math.max(0, given.distanceM - ERRORS_ADDED * given.distanceErrorM);
+  const worstMarginM = reachMarginM(worstM, { ...given, distanceM: nearerM });
+  const verdict = marginM >= 0 ? 'reaches' : worstMarginM >= 0 ? 'may-reach' : 'falls-short';
   const metres = (value: number): string => `${printRounded(Math.abs(value), 1)} m`;
   const said = {
-    reaches: `The tip reaches it, by ${metres(marginM)} and up to ${metres(worstMarginM)} with the error of the height.`,
-    'may-reach': `As measured the tip falls ${metres(marginM)} short, but with the error of the height it can reach it by ${metres(worstMarginM)}.`,
-    'falls-short': `The tip falls at least ${metres(worstMarginM)} short, the error of the height added.`,
+    reaches: `The tip reaches it, by ${metres(marginM)} and up to ${metres(worstMarginM)} with the errors of height and distance.`,
+    'may-reach': `As measured the tip falls ${metres(marginM)} short, but with the errors of height and distance it can reach it by ${metres(worstMarginM)}.`,
+    'falls-short': `The tip falls at least ${metres(worstMarginM)} short, the errors of height and distance added.`,
   }[verdict];
   const clearM = TREE_LENGTHS * worstM;
   return {
@@ -161,7 +164,6 @@ export function fallReach(given: FallCase): FallReach {
       said,
       `Everybody else stays at least ${metres(clearM)} away: two tree lengths, the error added; more on slopes, where stems slide and roll.`,
       'An estimate for planning, never leave to fell: felling is for trained people, and local codes and licensed practice decide. Broken tops, other trees that are hit and wind reach farther.',
-      'Keep well away from power lines; only qualified people work near them.',
     ],
   };
 }

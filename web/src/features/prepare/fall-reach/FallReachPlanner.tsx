@@ -9,6 +9,7 @@ import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { FromThere, StickInHand } from './FromThere.tsx';
+import { NearPowerLine } from './NearPowerLine.tsx';
 import { VERDICTS } from './verdicts.ts';
 
 const SPECS = {
@@ -17,35 +18,40 @@ const SPECS = {
   lean: { label: 'top leans out by', unit: 'm', low: 0, high: 60 },
   stump: { label: 'hinge above the ground', unit: 'm', low: 0, high: 10 },
   distance: { label: 'level distance', unit: 'm', low: 0.5, high: 300 },
+  distanceError: { label: '± of the distance, one standard error', unit: 'm', low: 0, high: 20 },
   above: { label: 'above the foot; below is minus', unit: 'm', low: -100, high: 100 },
 } as const satisfies Record<string, FigureSpec>;
 type Key = keyof typeof SPECS;
+const KEYS = Object.keys(SPECS) as Key[];
 
-const USUAL: Readonly<Record<Key, string>> = {
-  height: '24',
-  error: '0.5',
-  lean: '0',
-  stump: '0.3',
-  distance: '26',
-  above: '7',
+/** Nothing is assumed of a tree that may fall: every figure is the user's own. */
+const NOTHING_ENTERED: Readonly<Record<Key, string>> = {
+  height: '',
+  error: '',
+  lean: '',
+  stump: '',
+  distance: '',
+  distanceError: '',
+  above: '',
 };
 
-const THINGS = { line: 'power line', path: 'path or road', building: 'building' } as const;
+const THINGS = { path: 'path or road', building: 'building' } as const;
+const LINE = 'line';
 type Thing = keyof typeof THINGS;
+
+const isThing = (id: string): id is Thing => Object.hasOwn(THINGS, id);
 
 interface ThingMarkProps {
   readonly thing: Thing;
   readonly x: number;
-  /** Where the tip would touch it, and where the ground is. */
+  /** Where the tip would touch it. */
   readonly y: number;
-  readonly groundY: number;
   readonly size: number;
 }
 
-/** What might be touched: a line hangs above the ground, the others stand on it. */
-function ThingMark({ thing, x, y, groundY, size }: ThingMarkProps) {
+/** What might be touched. */
+function ThingMark({ thing, x, y, size }: ThingMarkProps) {
   const d = {
-    line: `M ${x} ${Math.max(y, groundY)} V ${y - 6} M ${x - size * 0.15} ${y} h ${size * 0.3}`,
     path: `M ${x - size * 0.5} ${y} h ${size}`,
     building: `M ${x - size * 0.3} ${y} v -${size * 0.5} l ${size * 0.3} -${size * 0.3} l ${size * 0.3} ${size * 0.3} v ${size * 0.5} Z`,
   }[thing];
@@ -88,19 +94,14 @@ function Picture({ given, reach, thing }: { given: FallCase; reach: FallReach; t
           role="img"
           aria-label={`Drawing to scale: the tip swings ${printRounded(radius, 1)} m from the hinge; the ${THINGS[thing]} is ${printRounded(distanceM, 1)} m away`}
         >
-          <Ground
-            a={{ x: x(0), y: y(0) }}
-            b={{ x: x(distanceM), y: y(Math.min(aboveM, thing === 'line' ? 0 : aboveM)) }}
-            width={width}
-            height={height}
-          />
+          <Ground a={{ x: x(0), y: y(0) }} b={{ x: x(distanceM), y: y(aboveM) }} width={width} height={height} />
           <path d={`${arc(worst)} L ${x(0)} ${y(stumpM)} Z`} className="fill-paint" opacity={0.14} />
           <path d={arc(worst)} className="stroke-paint-ink" strokeWidth={2} strokeDasharray="6 5" fill="none" />
           <path d={arc(radius)} className="stroke-paint" strokeWidth={4} fill="none" />
           <g transform={`rotate(${leanDeg} ${x(0)} ${y(0)})`}>
             <Tree projection={projection} heightM={reach.lengthM} dbhM={heightM / 60} crown="layered" ghost={false} />
           </g>
-          <ThingMark thing={thing} x={x(distanceM)} y={y(aboveM)} groundY={y(0)} size={Math.max(26, 5 * pxPerM)} />
+          <ThingMark thing={thing} x={x(distanceM)} y={y(aboveM)} size={Math.max(26, 5 * pxPerM)} />
           <text x={x(distanceM)} y={height - 9} textAnchor="middle" fontSize={15} fontWeight={700} className="fill-ink">
             {THINGS[thing]}
           </text>
@@ -110,10 +111,10 @@ function Picture({ given, reach, thing }: { given: FallCase; reach: FallReach; t
   );
 }
 
-/** Whether a tree can touch something, with the error added; never leave to fell. */
+/** Whether a tree can touch something, with the errors added; never leave to fell. Near power lines it says nothing. */
 export function FallReachPlanner() {
-  const { texts, type, values } = useFigures(SPECS, USUAL);
-  const [thing, setThing] = useState<Thing>('line');
+  const { texts, type, values } = useFigures(SPECS, NOTHING_ENTERED);
+  const [thing, setThing] = useState<Thing | typeof LINE | null>(null);
   const given: FallCase | null =
     values === null
       ? null
@@ -123,8 +124,10 @@ export function FallReachPlanner() {
           leanOffsetM: values.lean,
           stumpM: Math.min(values.stump, values.height / 2),
           distanceM: values.distance,
+          distanceErrorM: values.distanceError,
           aboveM: values.above,
         };
+  const missing = KEYS.filter((key) => texts[key].trim() === '').map((key) => SPECS[key].label);
   const reach = given === null ? null : fallReach(given);
   const verdict = reach === null ? null : VERDICTS[reach.verdict];
   const [said = '', ...rules] = reach?.words ?? [];
@@ -133,6 +136,7 @@ export function FallReachPlanner() {
       key={key}
       spec={SPECS[key]}
       text={texts[key]}
+      optional
       onType={(text) => {
         type(key, text);
       }}
@@ -142,20 +146,19 @@ export function FallReachPlanner() {
     <div className="mx-auto grid max-w-6xl items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
       <section aria-label="The situation" className="order-last grid gap-5 md:order-none">
         <fieldset className="grid gap-2">
-          <legend className="pb-1 font-bold">The tree</legend>
-          {(['height', 'error', 'lean', 'stump'] as const).map(field)}
-        </fieldset>
-        <fieldset className="grid gap-2">
           <legend className="pb-1 font-bold">What might be touched</legend>
           <label className="flex items-center gap-2">
             <span>it is a</span>
             <select
               className="field ml-auto !w-44"
-              value={thing}
+              value={thing ?? ''}
               onChange={(event) => {
-                setThing(event.target.value as Thing);
+                const chosen = event.target.value;
+                setThing(chosen === LINE || isThing(chosen) ? chosen : null);
               }}
             >
+              <option value="">choose …</option>
+              <option value={LINE}>power line</option>
               {Object.entries(THINGS).map(([id, words]) => (
                 <option key={id} value={id}>
                   {words}
@@ -163,12 +166,26 @@ export function FallReachPlanner() {
               ))}
             </select>
           </label>
-          {(['distance', 'above'] as const).map(field)}
+          {thing !== LINE && (['distance', 'distanceError', 'above'] as const).map(field)}
         </fieldset>
+        {thing !== LINE && (
+          <fieldset className="grid gap-2">
+            <legend className="pb-1 font-bold">The tree</legend>
+            {(['height', 'error', 'lean', 'stump'] as const).map(field)}
+          </fieldset>
+        )}
       </section>
       <section aria-label="What it reaches" className="grid gap-4">
-        {reach === null || given === null || verdict === null ? (
-          <p className="card p-5 text-lg">One of the figures cannot be read yet: see its field.</p>
+        {thing === null ? (
+          <p className="card p-5 text-lg">Choose what the tree might touch.</p>
+        ) : thing === LINE ? (
+          <NearPowerLine />
+        ) : reach === null || given === null || verdict === null ? (
+          <p className="card p-5 text-lg">
+            {missing.length === 0
+              ? 'One of the values cannot be read: see the message at its field.'
+              : `Enter all values first. Missing: ${missing.join(', ')}.`}
+          </p>
         ) : (
           <>
             <div
@@ -192,8 +209,12 @@ export function FallReachPlanner() {
             </ul>
           </>
         )}
-        <FromThere />
-        <StickInHand />
+        {thing !== null && thing !== LINE && (
+          <>
+            <FromThere />
+            <StickInHand />
+          </>
+        )}
       </section>
     </div>
   );

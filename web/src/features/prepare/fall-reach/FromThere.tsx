@@ -11,27 +11,27 @@ const SIGHTS = {
   top: { label: 'sight to the top', unit: 'deg', low: -60, high: 84 },
   sight: { label: '± of one sight', unit: 'deg', low: 0, high: 5 },
 } as const satisfies Record<string, FigureSpec>;
-const USUAL_SIGHTS = { base: '-9.4', top: '38', sight: '0.5' } as const;
+const NO_SIGHTS = { base: '', top: '', sight: '' } as const;
 
 const STICK = {
   reach: { label: 'eye to the lower end', unit: 'cm', low: 20, high: 120 },
   covered: { label: 'stick that the tree covers', unit: 'cm', low: 1, high: 300 },
   stick: { label: '± of each length', unit: 'cm', low: 0, high: 10 },
 } as const satisfies Record<string, FigureSpec>;
-const USUAL_STICK = { reach: '63.5', covered: '58', stick: '0.5' } as const;
+const NO_STICK = { reach: '', covered: '', stick: '' } as const;
 
 interface CheckProps<K extends string> {
   readonly id: string;
   readonly title: string;
   readonly how: string;
   readonly specs: Readonly<Record<K, FigureSpec>>;
-  readonly usual: Readonly<Record<K, string>>;
+  readonly nothing: Readonly<Record<K, string>>;
   readonly say: (values: Readonly<Record<K, number>>) => { readonly verdict: Verdict; readonly words: ReactNode };
 }
 
 /** A check from where the thing stands: its figures, and what they say. */
-function Check<K extends string>({ id, title, how, specs, usual, say }: CheckProps<K>) {
-  const { texts, type, values } = useFigures(specs, usual);
+function Check<K extends string>({ id, title, how, specs, nothing, say }: CheckProps<K>) {
+  const { texts, type, values } = useFigures(specs, nothing);
   const said = values === null ? null : say(values);
   const verdict = said === null ? null : VERDICTS[said.verdict];
   return (
@@ -46,6 +46,7 @@ function Check<K extends string>({ id, title, how, specs, usual, say }: CheckPro
             key={key}
             spec={specs[key]}
             text={texts[key]}
+            optional
             onType={(text) => {
               type(key, text);
             }}
@@ -72,7 +73,7 @@ export function FromThere() {
       title="Looked at from the thing itself"
       how="Stand where the tree must not reach, and sight its base and its top. For an upright tree: one that leans is longer than it is tall."
       specs={SIGHTS}
-      usual={USUAL_SIGHTS}
+      nothing={NO_SIGHTS}
       say={({ base, top, sight }) => {
         const { criticalDeg, overDeg, errorDeg, verdict } = reachBySights({
           topDeg: top,
@@ -103,7 +104,7 @@ export function StickInHand() {
       title="With a stick in the hand"
       how="Stand there, hold a stick upright at arm’s length with its lower end on the base, and see how much of it the tree covers. As much as from the eye to that end, or more: it reaches."
       specs={STICK}
-      usual={USUAL_STICK}
+      nothing={NO_STICK}
       say={({ reach, covered, stick }) => {
         const { overShare, errorShare, criticalCm, verdict } = reachByStick({
           coveredCm: covered,

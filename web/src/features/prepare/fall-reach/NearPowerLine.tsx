@@ -1,0 +1,42 @@
+import { convert, printRounded } from '@arbolito/core/quantity';
+import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { useFigures } from '../../../ui/figures/use-figures.ts';
+
+const SPECS = {
+  keepAway: { label: 'distance to keep away, by the rules here', unit: 'm', low: 0.5, high: 100 },
+} as const satisfies Record<string, FigureSpec>;
+const NOTHING_ENTERED = { keepAway: '' } as const;
+
+/**
+ * Near a power line nothing is worked out: a line can flash over, sag and swing. The page repeats the distance of the
+ * local rules, and says whom to call.
+ */
+export function NearPowerLine() {
+  const { texts, type } = useFigures(SPECS, NOTHING_ENTERED);
+  const read = readFigure(SPECS.keepAway, texts.keepAway);
+  const keepAwayM = 'value' in read ? read.value : null;
+  return (
+    <div className="card grid gap-3 p-5 text-lg">
+      <h2 className="text-xl font-bold">Near a power line</h2>
+      <FigureInput
+        spec={SPECS.keepAway}
+        text={texts.keepAway}
+        optional
+        onType={(text) => {
+          type('keepAway', text);
+        }}
+      />
+      <p aria-live="polite" data-testid="keep-away" className="font-semibold">
+        {keepAwayM === null
+          ? 'Ask the line operator how far to keep away.'
+          : `Keep people, tools, tapes and every part of the tree at least ${printRounded(keepAwayM, 1)} m (${printRounded(convert(keepAwayM, 'm', 'ft'), 0)} ft) away from the line, by the rule that you entered.`}
+      </p>
+      <ul className="grid list-disc gap-1.5 pl-5">
+        <li>Call the line operator before any work near the line. The number is often on the poles.</li>
+        <li>Only qualified people work near power lines. Local codes decide.</li>
+        <li>A tree on a line, or a line on the ground: stay away, keep others away, call the emergency number.</li>
+      </ul>
+    </div>
+  );
+}
