@@ -293,9 +293,11 @@ test.describe('on a phone', () => {
   test.use({ viewport: PHONE, hasTouch: true });
 
   for (const address of ['/prepare/stand-off', '/prepare/fall-reach']) {
-    test(`${address} shows the answer first and fits the width`, async ({ page }) => {
+    test(`${address} shows the answer, or what to enter for it, first and fits the width`, async ({ page }) => {
       await page.goto(address);
-      await expect(page.getByTestId(address.endsWith('off') ? 'stand-off' : 'verdict')).toBeInViewport();
+      await expect(
+        address.endsWith('off') ? page.getByTestId('stand-off') : page.getByLabel('it is a'),
+      ).toBeInViewport();
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide).toBeLessThanOrEqual(PHONE.width);
     });

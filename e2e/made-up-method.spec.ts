@@ -39,7 +39,7 @@ export const method: Method = {
         typicalError: { m: 0.01, ft: 0.03 },
         signed: false,
         place: 'side',
-        shortcut: 's',
+        shortcut: 'g',
         callout: 'stick',
         instrument: 'walking stick',
       },
@@ -56,11 +56,12 @@ export const method: Method = {
         typicalError: { m: 0.1, ft: 0.3 },
         signed: false,
         place: 'ground',
-        shortcut: 'w',
+        shortcut: 'h',
         callout: 'walk',
         instrument: 'tape',
       },
     ],
+    example: { stick: { value: 1.2, unit: 'm' }, walk: { value: 15.5, unit: 'm' } },
     picture: { observer: false },
     source: SOURCE,
     order: 80,
@@ -94,7 +95,8 @@ function copyWithMethod(): void {
       recursive: true,
       filter: (source) => !leaveOut.has(path.basename(source)),
     });
-  for (const file of ['package.json', 'tsconfig.base.json']) cpSync(path.join(root, file), path.join(copy, file));
+  for (const file of ['package.json', 'tsconfig.base.json', 'vitest.config.ts'])
+    cpSync(path.join(root, file), path.join(copy, file));
   const modules = path.join(copy, 'node_modules');
   mkdirSync(path.join(modules, '@arbolito'), { recursive: true });
   for (const name of readdirSync(path.join(root, 'node_modules')))
@@ -102,6 +104,21 @@ function copyWithMethod(): void {
   for (const room of ['core', 'web']) symlinkSync(path.join(copy, room), path.join(modules, '@arbolito', room));
   writeFileSync(path.join(copy, 'core/src/height/methods/walking-stick.ts'), METHOD);
 }
+
+test('a height method added as one file passes the whole unit suite of core', () => {
+  test.setTimeout(600_000);
+  copyWithMethod();
+  try {
+    const run = spawnSync('npx', ['vitest', 'run', '--project', 'core', '--reporter=dot'], {
+      cwd: copy,
+      encoding: 'utf8',
+    });
+    expect(run.status, `${run.stdout}${run.stderr}`.slice(-4_000)).toBe(0);
+    expect(run.stdout).toMatch(/Tests +\d+ passed/);
+  } finally {
+    rmSync(copy, { recursive: true, force: true });
+  }
+});
 
 test('a height method added as one file appears in form, call-out line, API and help', async ({ browser }) => {
   test.setTimeout(240_000);

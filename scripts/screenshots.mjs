@@ -40,7 +40,9 @@ const views = ({
     columns: 2,
     sheet: [
       { at: '/prepare/stand-off?slope=25&crown=3' },
-      { at: '/prepare/fall-reach?lean=3' },
+      {
+        at: '/prepare/fall-reach?thing=path&height=24&error=0.5&lean=3&stump=0.3&distance=26&distanceError=0.3&above=0',
+      },
       { at: `/prepare/${woodlot}/plan`, seen: '[role=img] svg' },
       { at: '/prepare/new', scrollTo: 'text=How the survey samples' },
     ],
@@ -118,7 +120,9 @@ const views = ({
       { at: `/measure/${leaning}` },
       { at: `/measure/${steep}` },
       { at: '/prepare/stand-off?slope=25&crown=3' },
-      { at: '/prepare/fall-reach?lean=3' },
+      {
+        at: '/prepare/fall-reach?thing=path&height=24&error=0.5&lean=3&stump=0.3&distance=26&distanceError=0.3&above=0',
+      },
       { at: '/measure/where-to-tape?ground=slope&swelling=bulge' },
       { at: `/measure/${forked}`, tap: 'more', scrollTo: '[aria-label="Stems"]' },
     ],

@@ -40,6 +40,8 @@ const LINE = 'line';
 type Thing = keyof typeof THINGS;
 
 const isThing = (id: string): id is Thing => Object.hasOwn(THINGS, id);
+const thingOf = (id: string | null): Thing | typeof LINE | null =>
+  id === LINE || (id !== null && isThing(id)) ? id : null;
 
 interface ThingMarkProps {
   readonly thing: Thing;
@@ -114,7 +116,7 @@ function Picture({ given, reach, thing }: { given: FallCase; reach: FallReach; t
 /** Whether a tree can touch something, with the errors added; never leave to fell. Near power lines it says nothing. */
 export function FallReachPlanner() {
   const { texts, type, values } = useFigures(SPECS, NOTHING_ENTERED);
-  const [thing, setThing] = useState<Thing | typeof LINE | null>(null);
+  const [thing, setThing] = useState(() => thingOf(new URLSearchParams(location.search).get('thing')));
   const given: FallCase | null =
     values === null
       ? null
@@ -144,7 +146,7 @@ export function FallReachPlanner() {
   );
   return (
     <div className="mx-auto grid max-w-6xl items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
-      <section aria-label="The situation" className="order-last grid gap-5 md:order-none">
+      <section aria-label="The situation" className="grid gap-5">
         <fieldset className="grid gap-2">
           <legend className="pb-1 font-bold">What might be touched</legend>
           <label className="flex items-center gap-2">
@@ -153,8 +155,10 @@ export function FallReachPlanner() {
               className="field ml-auto !w-44"
               value={thing ?? ''}
               onChange={(event) => {
-                const chosen = event.target.value;
-                setThing(chosen === LINE || isThing(chosen) ? chosen : null);
+                setThing(thingOf(event.target.value));
+                const query = new URLSearchParams(location.search);
+                query.set('thing', event.target.value);
+                history.replaceState(null, '', `?${query.toString()}`);
               }}
             >
               <option value="">choose …</option>
