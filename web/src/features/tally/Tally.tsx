@@ -36,15 +36,22 @@ function Finish({
   plot,
   observer,
   trees,
+  heightsMissing,
+  onSelect,
 }: {
   readonly plot: PlotView;
   readonly observer: string;
   readonly trees: number;
+  /** Trees whose height the survey asks for and that have none. */
+  readonly heightsMissing: readonly { readonly id: string; readonly tag: string }[];
+  readonly onSelect: (id: string) => void;
 }) {
   const [{ finished, empty }, setState] = useState<Pick<PlotView, 'finished' | 'empty'>>(plot);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [isAsking, setAsking] = useState(false);
   const turn = async (change: { readonly finished: boolean; readonly empty?: boolean }): Promise<void> => {
     setTrouble(null);
+    setAsking(false);
     try {
       const body = { id: newId(), observer, device: deviceId(), madeAt: now(), ...change };
       const kept = await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, body, setTrouble);
@@ -60,14 +67,43 @@ function Finish({
         type="button"
         className="btn"
         aria-pressed={finished}
-        onClick={() => void turn(finished ? { finished: false, empty: false } : { finished: true })}
+        onClick={() => {
+          if (!finished && heightsMissing.length > 0 && !isAsking) setAsking(true);
+          else void turn(finished ? { finished: false, empty: false } : { finished: true });
+        }}
       >
-        {empty ? 'Empty: open it again' : finished ? 'Finished: open it again' : 'Plot is finished'}
+        {empty
+          ? 'Empty: open it again'
+          : finished
+            ? 'Finished: open it again'
+            : isAsking
+              ? 'Finish without these heights'
+              : 'Plot is finished'}
       </button>
       {trees === 0 && !empty && (
         <button type="button" className="btn" onClick={() => void turn({ finished: true, empty: true })}>
           There is no tree on it
         </button>
+      )}
+      {isAsking && !finished && heightsMissing.length > 0 && (
+        <div role="alert" className="grid gap-1">
+          <p>The survey asks for the heights of these trees:</p>
+          <ul className="flex flex-wrap gap-1.5">
+            {heightsMissing.map(({ id, tag }) => (
+              <li key={id}>
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() => {
+                    onSelect(id);
+                  }}
+                >
+                  Tree {tag}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
       {trouble !== null && <p role="alert">{trouble}</p>}
     </div>
@@ -97,6 +133,9 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
   const padOpen = padWished ?? isPhone;
   const [counting, setCounting] = useState(false);
   const [details, setDetails] = useState(plot);
+  const heightsMissing = view.figures.flatMap(({ row: { id, draft } }) =>
+    view.heightsAsked.has(id) ? [{ id, tag: draft.tag }] : [],
+  );
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       {view.figures.length === 0 ? (
@@ -189,7 +228,13 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
             </Late>
           )}
         </Fold>
-        <Finish plot={plot} observer={observer} trees={view.figures.length} />
+        <Finish
+          plot={plot}
+          observer={observer}
+          trees={view.figures.length}
+          heightsMissing={heightsMissing}
+          onSelect={store.select}
+        />
         <a className="btn" href={`/measure?plot=${plot.id}`}>
           New tree on a sheet
         </a>
