@@ -112,6 +112,7 @@ test('a height method added as one file passes the whole unit suite of core', ()
     const run = spawnSync('npx', ['vitest', 'run', '--project', 'core', '--reporter=dot'], {
       cwd: copy,
       encoding: 'utf8',
+      env: { ...process.env, NO_COLOR: '1' },
     });
     expect(run.status, `${run.stdout}${run.stderr}`.slice(-4_000)).toBe(0);
     expect(run.stdout).toMatch(/Tests +\d+ passed/);

@@ -14,8 +14,8 @@ run(async () => {
     throw new Stop(`${folder} holds a backup already. Name another folder; nothing was written.`);
   mkdirSync(folder, { recursive: true });
   const { url, close } = await databaseUrl();
+  const client = new pg.Client({ connectionString: url });
   try {
-    const client = new pg.Client({ connectionString: url });
     await client.connect();
     // The dump and the counts are of one and the same moment.
     await client.query('begin transaction isolation level repeatable read read only');
@@ -35,7 +35,6 @@ run(async () => {
       ['server_version'],
     );
     await client.query('commit');
-    await client.end();
     const { version } = JSON.parse(readFileSync(path.join(root, 'package.json'), 'utf8'));
     const manifest = {
       madeAt: new Date().toISOString(),
@@ -50,6 +49,7 @@ run(async () => {
     const total = Object.values(counts).reduce((sum, count) => sum + count, 0);
     say(`Backed up ${total} rows of ${Object.keys(counts).length} tables to ${folder}.`);
   } finally {
+    await client.end();
     await close();
   }
 });

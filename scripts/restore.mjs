@@ -17,8 +17,8 @@ run(async () => {
   if (found !== manifest.sha256)
     throw new Stop(`${file} is not the file that was backed up: its checksum differs. Nothing was restored.`);
   const { url, close } = await databaseUrl(named);
+  const client = new pg.Client({ connectionString: url });
   try {
-    const client = new pg.Client({ connectionString: url });
     await client.connect();
     const { rows } = await client.query(
       "select count(*)::int as tables from information_schema.tables where table_schema in ('public', 'drizzle')",
@@ -34,7 +34,6 @@ run(async () => {
       file,
     ]);
     const counts = await countsOf(client);
-    await client.end();
     const wrong = Object.entries(manifest.rows).filter(([table, count]) => counts[table] !== count);
     if (wrong.length > 0)
       throw new Stop(
@@ -42,6 +41,7 @@ run(async () => {
       );
     say(`Restored ${Object.values(counts).reduce((sum, count) => sum + count, 0)} rows, as many as were backed up.`);
   } finally {
+    await client.end();
     await close();
   }
 });
