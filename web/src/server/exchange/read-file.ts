@@ -83,8 +83,7 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
   const source = createReadStream(file);
   const guard = rowsNoLongerThan(FILE_LIMITS.rowBytes, delimiter);
   const ready: (readonly string[])[] = [];
-  const reader: { parser: Papa.Parser | null } = { parser: null };
-  let isDone = false;
+  const reader: { parser: Papa.Parser | null; isDone: boolean } = { parser: null, isDone: false };
   let failure: Error | null = null;
   let wake: () => void = () => undefined;
   const fail = (error: Error): void => {
@@ -105,7 +104,7 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
       wake();
     },
     complete: () => {
-      isDone = true;
+      reader.isDone = true;
       wake();
     },
     error: fail,
@@ -131,7 +130,7 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
         yield tidy(cells);
         continue;
       }
-      if (isDone) return;
+      if (reader.isDone) return;
       await new Promise<void>((resolve) => {
         wake = resolve;
         reader.parser?.resume();
