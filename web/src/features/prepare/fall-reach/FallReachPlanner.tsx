@@ -14,12 +14,12 @@ import { VERDICTS } from './verdicts.ts';
 
 const SPECS = {
   height: { label: 'height of the tree', unit: 'm', low: 1.5, high: 130 },
-  error: { label: '± of it, one standard error', unit: 'm', low: 0, high: 20 },
+  error: { label: '± of the height, one standard error', unit: 'm', low: 0, high: 20 },
   lean: { label: 'top leans out by', unit: 'm', low: 0, high: 60 },
   stump: { label: 'hinge above the ground', unit: 'm', low: 0, high: 10 },
   distance: { label: 'level distance', unit: 'm', low: 0.5, high: 300 },
   distanceError: { label: '± of the distance, one standard error', unit: 'm', low: 0, high: 20 },
-  above: { label: 'above the foot; below is minus', unit: 'm', low: -100, high: 100 },
+  above: { label: 'height above the foot; below is minus', unit: 'm', low: -100, high: 100 },
 } as const satisfies Record<string, FigureSpec>;
 type Key = keyof typeof SPECS;
 const KEYS = Object.keys(SPECS) as Key[];
@@ -188,7 +188,7 @@ export function FallReachPlanner() {
           <p className="card p-5 text-lg">
             {missing.length === 0
               ? 'One of the values cannot be read: see the message at its field.'
-              : `Enter all values first. Missing: ${missing.join(', ')}.`}
+              : `Enter all values first. Missing: ${missing.join(' · ')}`}
           </p>
         ) : (
           <>
