@@ -14,7 +14,7 @@ import {
   type StandUnits,
 } from '@arbolito/core/survey';
 import type { StandSummary } from '../../contracts/views.ts';
-import { leftOutWords, needsPlots, pooledWords } from '../summary/counting-words.ts';
+import { leftOutWords, needsPlots, placementWords, pooledWords } from '../summary/counting-words.ts';
 import { errorCell, figure, number, text, words, type Cell, type ReportTable } from './table.ts';
 
 /** The three figures of every sum, in the units shown. */
@@ -94,11 +94,15 @@ const WEIGHED: Readonly<Partial<Record<PhasesKind, string>>> = {
   strata: 'Strata weigh the points that fell into them.',
 };
 
-/** Plots that the means leave out, and a variance that was borrowed from other strata. */
+/** Plots that the means leave out, a variance that was borrowed from other strata, and how the plots were placed. */
 function countingNotes(summary: StandSummary): readonly string[] {
   const left = leftOutWords(summary);
   const pooled = pooledWords(summary.sums, summary.survey.strata);
-  return [...(left === null ? [] : [left]), ...(pooled === null ? [] : [pooled])];
+  return [
+    ...(left === null ? [] : [left]),
+    ...(pooled === null ? [] : [pooled]),
+    ...placementWords(summary.survey.design),
+  ];
 }
 
 /** How the plots were put together. */

@@ -22,6 +22,14 @@ export const pooledWords = (
     ? `Pooled variance: the variance within the other strata is used for ${namesOf(singlePlotStrata, strata)}.`
     : null;
 
+/** Why the intervals may not hold for the area: how the plots were placed, and what was done at its edge. */
+export const placementWords = ({ layout, edge }: Pick<SurveyView['design'], 'layout' | 'edge'>): readonly string[] => [
+  ...(layout === 'chosen'
+    ? ['The plots were chosen by eye. They are not a probability sample: the intervals do not hold for the area.']
+    : []),
+  ...(edge === 'half' ? ['Half plots at the edge bias the means: trees near the edge differ from the others.'] : []),
+];
+
 /** The plots that the means leave out, by their labels; null where they leave none out. */
 export function leftOutWords({ plots, plotsLeftOut, options }: StandSummary): string | null {
   if (plotsLeftOut.length > 0) {
