@@ -48,10 +48,11 @@ function Finish({
 }) {
   const [{ finished, empty }, setState] = useState<Pick<PlotView, 'finished' | 'empty'>>(plot);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [isAsking, setAsking] = useState(false);
+  const [wasAsked, setWasAsked] = useState(false);
+  const isHeldUp = wasAsked && heightsMissing.length > 0;
   const turn = async (change: { readonly finished: boolean; readonly empty?: boolean }): Promise<void> => {
     setTrouble(null);
-    setAsking(false);
+    setWasAsked(false);
     try {
       const body = { id: newId(), observer, device: deviceId(), madeAt: now(), ...change };
       const kept = await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, body, setTrouble);
@@ -68,7 +69,7 @@ function Finish({
         className="btn"
         aria-pressed={finished}
         onClick={() => {
-          if (!finished && heightsMissing.length > 0 && !isAsking) setAsking(true);
+          if (!finished && heightsMissing.length > 0 && !isHeldUp) setWasAsked(true);
           else void turn(finished ? { finished: false, empty: false } : { finished: true });
         }}
       >
@@ -76,7 +77,7 @@ function Finish({
           ? 'Empty: open it again'
           : finished
             ? 'Finished: open it again'
-            : isAsking
+            : isHeldUp
               ? 'Finish without these heights'
               : 'Plot is finished'}
       </button>
@@ -85,7 +86,7 @@ function Finish({
           There is no tree on it
         </button>
       )}
-      {isAsking && !finished && heightsMissing.length > 0 && (
+      {isHeldUp && !finished && (
         <div role="alert" className="grid gap-1">
           <p>The survey asks for the heights of these trees:</p>
           <ul className="flex flex-wrap gap-1.5">
