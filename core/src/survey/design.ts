@@ -17,7 +17,7 @@ export const EDGE_RULES = {
   none: 'nothing: plots at the edge come out too low',
   mirage: 'mirage: measured again from the middle mirrored at the edge; trees that are in again count twice',
   walkthrough: 'walkthrough: a tree nearer to the edge than to the middle, seen through it, counts twice',
-  half: 'half plot: only the half turned away from the edge is tallied, and each of its trees counts twice',
+  half: 'half plot: only the half turned away from the edge is tallied, and each of its trees counts twice; biased',
 } as const;
 export type EdgeRule = keyof typeof EDGE_RULES;
 
