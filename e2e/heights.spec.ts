@@ -58,6 +58,11 @@ test.describe('fall reach', () => {
     await expect(page.getByText('Ask the line operator how far to keep away.')).toBeVisible();
     await page.getByLabel('distance to keep away').fill('10');
     await expect(page.getByTestId('keep-away')).toContainText('at least 10.0 m (33 ft)');
+    // Never rounded down: 3.04 m are 9.97 ft, 9.9 m are 32.48 ft.
+    await page.getByLabel('distance to keep away').fill('3,04');
+    await expect(page.getByTestId('keep-away')).toContainText('at least 3.1 m (10 ft)');
+    await page.getByLabel('distance to keep away').fill('9.9');
+    await expect(page.getByTestId('keep-away')).toContainText('at least 9.9 m (33 ft)');
     await expect(page.getByText('Call the line operator before any work')).toBeVisible();
     await expect(page.getByTestId('verdict')).toHaveCount(0);
     await expect(page.getByRole('img')).toHaveCount(0);

@@ -75,11 +75,15 @@ interface Wanted {
   readonly isAsked: boolean;
 }
 
+/** The first reading that is missing. */
+const firstMissing = (draft: TreeDraft, slots: readonly Slot[]): Slot | undefined =>
+  slots.find(
+    (slot) => !isOptional(slot) && (measureDraftOf(draft, slot).entries[slot.spec.key]?.text ?? '').trim() === '',
+  );
+
 /** The reading that a sheet begins with. */
 const offered = (draft: TreeDraft): Wanted | null => {
-  const first = slotsOf(draft).find(
-    (slot) => !isOptional(slot) && measureDraftOf(draft, slot).entries[slot.spec.key]?.text !== '',
-  );
+  const first = firstMissing(draft, slotsOf(draft));
   return first === undefined ? null : { key: slotKey(first), isAsked: false };
 };
 
@@ -156,9 +160,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   );
 
   // The reading to take now: the one in hand, else the first that is missing.
-  const open = view.slots.find(
-    (slot) => !isOptional(slot) && (measureDraftOf(view.draft, slot).entries[slot.spec.key]?.text ?? '').trim() === '',
-  );
+  const open = firstMissing(view.draft, view.slots);
   const now = view.slots.find((slot) => slotKey(slot) === nowKey) ?? open ?? null;
 
   const focusSlot = (slot: Slot | null): void => {

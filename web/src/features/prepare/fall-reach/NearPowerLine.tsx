@@ -6,6 +6,11 @@ import { useFigures } from '../../../ui/figures/use-figures.ts';
 const SPECS = {
   keepAway: { label: 'distance to keep away, by the rules here', unit: 'm', low: 0.5, high: 100 },
 } as const satisfies Record<string, FigureSpec>;
+/** Upwards to so many decimals: a distance to keep is never printed shorter than the rule has it. */
+const printUp = (value: number, decimals: number): string => {
+  const step = 10 ** decimals;
+  return printRounded(Math.ceil(value * step - 1e-9) / step, decimals);
+};
 const NOTHING_ENTERED = { keepAway: '' } as const;
 
 /**
@@ -30,7 +35,7 @@ export function NearPowerLine() {
       <p aria-live="polite" data-testid="keep-away" className="font-semibold">
         {keepAwayM === null
           ? 'Ask the line operator how far to keep away.'
-          : `Keep people, tools, tapes and every part of the tree at least ${printRounded(keepAwayM, 1)} m (${printRounded(convert(keepAwayM, 'm', 'ft'), 0)} ft) away from the line, by the rule that you entered.`}
+          : `Keep people, tools, tapes and every part of the tree at least ${printUp(keepAwayM, 1)} m (${printUp(convert(keepAwayM, 'm', 'ft'), 0)} ft) away from the line, by the rule that you entered.`}
       </p>
       <ul className="grid list-disc gap-1.5 pl-5">
         <li>Call the line operator before any work near the line. The number is often on the poles.</li>
