@@ -109,7 +109,7 @@ export function* standLogs({
       undrawn += 1;
       continue;
     }
-    const profile = drawn.taper.model === 'behre' ? outcome.profile : underBark(outcome.profile, drawn.barkRatio);
+    const profile = underBark(outcome.profile, drawn.barkRatio);
     const { cuts } = bestCuts({ profile, stumpM, topCm, defects: [] }, products, stepM);
     let wholeM3 = 0;
     for (const { product, buttCm, topCm: top, lengthM, value } of cuts) {

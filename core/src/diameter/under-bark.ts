@@ -62,15 +62,16 @@ export const barkRatio: ReadingSpec = {
   instrument: 'table',
 };
 
-/** Says that a figure is under bark: basal area and volume made from it are as well. */
+/** Says that a figure is under bark, and that a tree keeps the one over bark as its dbh. */
 export const notUnderBark = ({ value, readings, print }: Diagnosis): Finding => {
-  const share = barkShare(value / readingCm(readings, 'over'));
+  const overCm = readingCm(readings, 'over');
+  const share = barkShare(value / overCm);
   return {
     code: DIAMETER_SLIPS.underBark,
     severity: 'note',
     reading: 'over',
     title: 'Under bark',
-    message: `${print(value)} is the diameter under bark; ${printRounded(share * 100, 0)} % of the section is bark. Basal area and volume made from it are under bark as well.`,
+    message: `${print(value)} is the diameter under bark, ${printRounded(value / overCm, 3)} of that over bark; ${printRounded(share * 100, 0)} % of the section is bark. The tree’s dbh is over bark, ${print(overCm)}.`,
     mends: [],
   };
 };

@@ -93,6 +93,8 @@ export interface MethodDescription {
   readonly example: Readings;
   /** How a diameter meets the stem: round it, across one face, across two at right angles. */
   readonly meets?: 'round' | 'one-face' | 'two-faces';
+  /** Key of the diameter over bark, where the method's own figure is under bark: a tree's dbh is over bark. */
+  readonly overBark?: string;
   /** What the height ends at where that is not the tip: a count of logs ends at the merchantable top. */
   readonly endsAt?: 'merchantable';
   /** Errors that no care in reading removes. */

@@ -7,6 +7,7 @@ export {
   ormerodProfile,
   profileOfTaper,
   solidsProfile,
+  overBark,
   underBark,
   type ProfileOutcome,
   type StemProfile,
@@ -28,13 +29,18 @@ export {
   type Section,
 } from './sections.ts';
 export {
+  behreAbove,
   behreTaper,
   FORM_CLASS_PCT,
   kozakTaper,
+  isLoblolly,
   LOBLOLLY,
   maxBurkhartTaper,
   ormerodTaper,
   solidsTaper,
+  USUAL_BARK_RATIO,
+  type Bark,
+  type BehreStem,
   type KozakCoefficients,
   type MaxBurkhartCoefficients,
   type ProfileProblem,
@@ -54,12 +60,16 @@ export {
 export { BURKHART_LOBLOLLY, formQuotient, merchantableShare } from './form.ts';
 export { emptyStandWood, standWood, type StandCut, type StandStems, type StandWood } from './stand-wood.ts';
 export {
+  outsideTaper,
   profileByChoice,
   profileByOwnDiameters,
   TAPER_MODELS,
   taperChoiceProblem,
+  taperDoubts,
   taperOf,
+  taperStatement,
   type TaperChoice,
+  type TaperStatement,
 } from './taper-choice.ts';
 export { felledWays, standingWays, type WayOfVolume } from './side-by-side.ts';
 export { standTable, type StandTable } from './stand-table.ts';

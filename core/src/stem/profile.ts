@@ -8,6 +8,7 @@ import {
   ormerodTaper,
   sizeProblem,
   solidsTaper,
+  type Bark,
   type BehreCoefficients,
   type KozakCoefficients,
   type MaxBurkhartCoefficients,
@@ -27,6 +28,7 @@ export interface StemProfile {
   readonly volumeM3: (fromM: number, toM: number) => number;
   /** The greatest height at which it is still so thick, in m; 0 where it is thinner from the ground on. */
   readonly heightAtM: (diameterCm: number) => number;
+  readonly bark: Bark;
   readonly words: string;
   readonly source: string;
 }
@@ -60,11 +62,12 @@ interface Squares {
   readonly squareCm2: (heightM: number) => number;
   /** Integral of that from the ground, in cm² m. */
   readonly sumTo: (heightM: number) => number;
+  readonly bark?: Bark;
   readonly words: string;
   readonly source: string;
 }
 
-function profileOf({ heightM, squareCm2, sumTo, words, source }: Squares): StemProfile {
+function profileOf({ heightM, squareCm2, sumTo, bark = 'over', words, source }: Squares): StemProfile {
   const within = (h: number): number => Math.min(heightM, Math.max(0, h));
   const diameterCm = (h: number): number => (h >= heightM ? 0 : Math.sqrt(Math.max(0, squareCm2(Math.max(0, h)))));
   return {
@@ -72,6 +75,7 @@ function profileOf({ heightM, squareCm2, sumTo, words, source }: Squares): StemP
     diameterCm,
     volumeM3: (fromM, toM) => AREA_PER_CM2 * (sumTo(within(toM)) - sumTo(within(fromM))),
     heightAtM: (wantedCm) => invert(heightM, diameterCm, wantedCm),
+    bark,
     words,
     source,
   };
@@ -84,7 +88,7 @@ function profileOf({ heightM, squareCm2, sumTo, words, source }: Squares): StemP
  */
 export function profileOfTaper(
   tree: TreeSize,
-  { squareCm2, sumTo, heightAt, words, source }: TaperModel,
+  { squareCm2, sumTo, heightAt, bark, words, source }: TaperModel,
   breastHeightM: number,
 ): ProfileOutcome {
   const problem = sizeProblem(tree, breastHeightM);
@@ -94,6 +98,7 @@ export function profileOfTaper(
     heightM,
     squareCm2: (h) => squareCm2(dbhCm, heightM, h),
     sumTo: (h) => sumTo(dbhCm, heightM, h),
+    bark,
     words,
     source,
   });
@@ -265,13 +270,23 @@ function monotoneTangents(x: readonly number[], y: readonly number[]): number[] 
   return tangents;
 }
 
-/** The profile of the wood alone: every diameter times the ratio of what is under the bark to what is over it. */
-export function underBark(profile: StemProfile, ratio: number): StemProfile {
-  return {
-    ...profile,
-    diameterCm: (h) => ratio * profile.diameterCm(h),
-    volumeM3: (fromM, toM) => ratio * ratio * profile.volumeM3(fromM, toM),
-    heightAtM: (diameterCm) => profile.heightAtM(diameterCm / ratio),
-    words: `${profile.words}, under bark`,
-  };
-}
+/** A profile with every diameter times a ratio. */
+const scaled = (profile: StemProfile, ratio: number, bark: Bark): StemProfile => ({
+  ...profile,
+  bark,
+  diameterCm: (h) => ratio * profile.diameterCm(h),
+  volumeM3: (fromM, toM) => ratio * ratio * profile.volumeM3(fromM, toM),
+  heightAtM: (diameterCm) => profile.heightAtM(diameterCm / ratio),
+});
+
+/**
+ * The profile of the wood alone. One that is under bark already stays as it is.
+ *
+ * @param ratio diameter under bark over that over it
+ */
+export const underBark = (profile: StemProfile, ratio: number): StemProfile =>
+  profile.bark === 'under' ? profile : scaled(profile, ratio, 'under');
+
+/** The profile with its bark. One that is over bark already stays as it is. */
+export const overBark = (profile: StemProfile, ratio: number): StemProfile =>
+  profile.bark === 'over' ? profile : scaled(profile, 1 / ratio, 'over');

@@ -12,6 +12,7 @@ import {
   solidsTaper,
   standTable,
   standWood,
+  underBark,
   type TaperModel,
   type TaperOutcome,
 } from './index.ts';
@@ -41,7 +42,7 @@ describe('the wood of a stand', () => {
     ['Kozak', modelOf(kozakTaper({ b1: -1.7, b2: 0.6 }))],
     ['Ormerod', modelOf(ormerodTaper({ p: 0.7 }, 1.3))],
     ['Max and Burkhart', modelOf(maxBurkhartTaper(LOBLOLLY))],
-    ['Behre', modelOf(behreTaper({ formClassPct: 80 }))],
+    ['Behre', modelOf(behreTaper({ formClassPct: 80 }, 1.3))],
   ])('is that of its profiles, cut log by log: %s', (_name, model) => {
     const wood = emptyStandWood(STEMS);
     standWood(model, stems, CUT, wood);
@@ -49,16 +50,13 @@ describe('the wood of a stand', () => {
     for (let i = 0; i < STEMS; i += 1) {
       const outcome = profileOfTaper({ dbhCm: stems.dbhCm[i] ?? 0, heightM: stems.heightM[i] ?? 0 }, model, 1.3);
       if (!outcome.ok) throw new Error(outcome.problem.message);
-      const { profile } = outcome;
-      const end = profile.heightAtM(CUT.topCm / CUT.barkRatio);
-      const volume = end <= CUT.stumpM ? 0 : CUT.barkRatio ** 2 * profile.volumeM3(CUT.stumpM, end);
+      const profile = underBark(outcome.profile, CUT.barkRatio);
+      const end = profile.heightAtM(CUT.topCm);
+      const volume = end <= CUT.stumpM ? 0 : profile.volumeM3(CUT.stumpM, end);
       expect(wood.volumeM3[i]).toBeCloseTo(volume, 9);
       const logs = Math.max(0, (end - CUT.stumpM) / CUT.logM);
       const feet = (at: number, share: number): number =>
-        LOG_RULES['international-1/4'].boardFeet(
-          (profile.diameterCm(CUT.stumpM + at * CUT.logM) * CUT.barkRatio) / 2.54,
-          16.3 * share,
-        );
+        LOG_RULES['international-1/4'].boardFeet(profile.diameterCm(CUT.stumpM + at * CUT.logM) / 2.54, 16.3 * share);
       const whole = Array.from({ length: Math.floor(logs) }, (_, k) => feet(k + 1, 1));
       const half = logs - whole.length >= 0.5 ? feet(whole.length + 0.5, 0.5) : 0;
       expect(wood.boardFeet[i]).toBeCloseTo(
@@ -115,7 +113,7 @@ describe('a table of standing wood', () => {
   it('is empty for trees that do not stand so: 20 cm and 31 m, 40 cm and 6 m', () => {
     expect(table.volumeM3[0]?.[2]).toBeNull();
     expect(table.volumeM3[1]?.[0]).toBeNull();
-    const classed = standTable(modelOf(behreTaper({ formClassPct: 80 })), cut, [10], [5]);
+    const classed = standTable(modelOf(behreTaper({ formClassPct: 80 }, 1.3)), cut, [10], [5]);
     expect(classed.volumeM3).toEqual([[null]]);
   });
 });

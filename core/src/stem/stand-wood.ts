@@ -13,7 +13,7 @@ export interface StandCut {
   /** Smallest diameter under bark that is taken, in cm. */
   readonly topCm: number;
   readonly logM: number;
-  /** Diameter under bark over that over it. */
+  /** Diameter under bark over that over it; a model that is under bark does not use it. */
   readonly barkRatio: number;
   readonly rule: LogRuleId;
   /** Where the dbh was measured, in m. */
@@ -68,10 +68,11 @@ export function standWood(
   const { boardFeet: feetOf } = LOG_RULES[rule];
   const { volumeM3, boardFeet } = into;
   const { squareCm2, sumTo } = model;
+  const ratio = model.bark === 'under' ? 1 : barkRatio;
   const heightAt = model.heightAt ?? ((d: number, h: number, top: number): number => halved(model, d, h, top));
-  const overBarkTopCm = topCm / barkRatio;
-  const inchesPerCm = barkRatio / CM_PER_IN;
-  const underBark = AREA_PER_CM2 * barkRatio * barkRatio;
+  const modelTopCm = topCm / ratio;
+  const inchesPerCm = ratio / CM_PER_IN;
+  const underBark = AREA_PER_CM2 * ratio * ratio;
   const logFt = logM / M_PER_FT;
   for (let i = from; i < to; i += 1) {
     const d = dbhCm[i] ?? NaN;
@@ -81,12 +82,12 @@ export function standWood(
       boardFeet[i] = NaN;
       continue;
     }
-    if (squareCm2(d, tall, Math.min(stumpM, tall)) <= overBarkTopCm * overBarkTopCm) {
+    if (squareCm2(d, tall, Math.min(stumpM, tall)) <= modelTopCm * modelTopCm) {
       volumeM3[i] = 0;
       boardFeet[i] = 0;
       continue;
     }
-    const end = overBarkTopCm > 0 ? heightAt(d, tall, overBarkTopCm) : tall;
+    const end = modelTopCm > 0 ? heightAt(d, tall, modelTopCm) : tall;
     volumeM3[i] = underBark * (sumTo(d, tall, end) - sumTo(d, tall, stumpM));
     let feet = 0;
     let at = stumpM + logM;

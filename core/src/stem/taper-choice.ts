@@ -3,10 +3,12 @@ import type { Section } from './sections.ts';
 import {
   behreTaper,
   FORM_CLASS_HEIGHT_M,
+  isLoblolly,
   kozakTaper,
   maxBurkhartTaper,
   ormerodTaper,
   solidsTaper,
+  type Bark,
   type KozakCoefficients,
   type MaxBurkhartCoefficients,
   type TaperOutcome,
@@ -19,12 +21,17 @@ export type TaperChoice =
   | ({ readonly model: 'kozak' } & KozakCoefficients)
   | { readonly model: 'ormerod'; readonly p: number }
   | ({ readonly model: 'max-burkhart' } & MaxBurkhartCoefficients)
-  | { readonly model: 'behre'; readonly formClassPct: number };
+  | {
+      readonly model: 'behre';
+      readonly formClassPct: number;
+      /** Diameter under bark over that over it, at breast height; the usual one where left out. */
+      readonly barkRatio?: number;
+    };
 
 export const TAPER_MODELS = ['solids', 'kozak', 'ormerod', 'max-burkhart', 'behre'] as const;
 
 /**
- * The model that a choice names. Behre’s is under bark, the others are over bark.
+ * The model that a choice names.
  *
  * @param breastHeightM where the dbh was measured, m; models that do not name a breast height do not use it
  */
@@ -39,8 +46,88 @@ export function taperOf(choice: TaperChoice, breastHeightM: number): TaperOutcom
     case 'max-burkhart':
       return maxBurkhartTaper(choice);
     case 'behre':
-      return behreTaper(choice);
+      return behreTaper(choice, breastHeightM);
   }
+}
+
+/** What a taper says about itself: of which trees it was made, and how far it may be trusted. */
+export interface TaperStatement {
+  readonly bark: Bark;
+  /** Height of the dbh that it was fitted with, m; null where it takes that of the survey. */
+  readonly breastHeightM: number | null;
+  /** Species that it was made from; `any` for a model of form. */
+  readonly species: string;
+  /** Diameters and heights that it was made from; null where the source states none. */
+  readonly rangeCm: readonly [number, number] | null;
+  readonly rangeM: readonly [number, number] | null;
+  /** The source states no range: this one is assumed. */
+  readonly rangeIsAssumed: boolean;
+  /** Where its volume ends. */
+  readonly limit: string;
+  readonly confidence: 'high' | 'medium' | 'own';
+}
+
+const WHOLE_STEM: Omit<TaperStatement, 'bark' | 'confidence'> = {
+  breastHeightM: null,
+  species: 'any',
+  rangeCm: null,
+  rangeM: null,
+  rangeIsAssumed: false,
+  limit: 'whole stem',
+};
+
+/** What a chosen taper says about itself. */
+export function taperStatement(choice: TaperChoice): TaperStatement {
+  switch (choice.model) {
+    case 'solids':
+      return { ...WHOLE_STEM, bark: 'over', confidence: 'medium' };
+    case 'ormerod':
+      return { ...WHOLE_STEM, bark: 'over', confidence: 'own' };
+    case 'kozak':
+      return { ...WHOLE_STEM, bark: 'over', breastHeightM: 1.3, confidence: 'own' };
+    case 'max-burkhart':
+      return isLoblolly(choice)
+        ? {
+            ...WHOLE_STEM,
+            bark: 'under',
+            breastHeightM: 1.37,
+            species: 'loblolly pine',
+            rangeCm: [10, 60],
+            rangeM: [8, 35],
+            rangeIsAssumed: true,
+            confidence: 'medium',
+          }
+        : { ...WHOLE_STEM, bark: 'over', breastHeightM: 1.3, confidence: 'own' };
+    case 'behre':
+      // A form class is of trees with a first log and wood above it.
+      return {
+        ...WHOLE_STEM,
+        bark: 'under',
+        rangeCm: [15, 150],
+        rangeM: [10, 60],
+        rangeIsAssumed: true,
+        confidence: 'medium',
+      };
+  }
+}
+
+/** What to know of a taper wherever it is used; empty where nothing is in doubt. */
+export function taperDoubts(choice: TaperChoice): readonly string[] {
+  const { confidence, species } = taperStatement(choice);
+  if (confidence !== 'medium') return [];
+  return [`${species === 'any' ? '' : `Made from ${species}. `}Check against your local table.`];
+}
+
+/** What a tree’s size says against a taper: outside the range that it was made from. */
+export function outsideTaper(choice: TaperChoice, { dbhCm, heightM }: TreeSize): readonly string[] {
+  const { rangeCm, rangeM, rangeIsAssumed } = taperStatement(choice);
+  const outside = (value: number, range: readonly [number, number] | null, what: string, unit: string): string[] =>
+    range === null || (value >= range[0] && value <= range[1])
+      ? []
+      : [
+          `Outside the range of the taper: a ${what} of ${String(Number(value.toPrecision(4)))} ${unit}, ${rangeIsAssumed ? 'assumed' : 'made from'} ${String(range[0])} to ${String(range[1])} ${unit}.`,
+        ];
+  return [...outside(dbhCm, rangeCm, 'dbh', 'cm'), ...outside(heightM, rangeM, 'height', 'm')];
 }
 
 /**
@@ -92,10 +179,16 @@ export function taperChoiceProblem(value: unknown): string | null {
     kozak: () => isFinite(rest.b1) && isFinite(rest.b2) && Object.keys(rest).length === 2,
     ormerod: () => isFinite(rest.p) && Object.keys(rest).length === 1,
     'max-burkhart': () => areNumbers(rest.b, 4) && areNumbers(rest.a, 2) && Object.keys(rest).length === 2,
-    behre: () => isFinite(rest.formClassPct) && Object.keys(rest).length === 1,
+    behre: () =>
+      isFinite(rest.formClassPct) &&
+      (rest.barkRatio === undefined || isFinite(rest.barkRatio)) &&
+      Object.keys(rest).every((key) => key === 'formClassPct' || key === 'barkRatio'),
   }[String(model)];
   if (isWhole === undefined) return `The taper must be one of ${TAPER_MODELS.join(', ')}.`;
   if (!isWhole()) return 'The taper needs the coefficients of its model, all numbers, and nothing else.';
-  const outcome = profileByChoice(value as TaperChoice, SOUND_TREE, SOUND_BREAST_HEIGHT_M);
+  const choice = value as TaperChoice;
+  // The bark of the species is not known here: a form class is held against it where it is used.
+  const alone: TaperChoice = choice.model === 'behre' ? { barkRatio: 1, ...choice } : choice;
+  const outcome = profileByChoice(alone, SOUND_TREE, SOUND_BREAST_HEIGHT_M);
   return outcome.ok ? null : outcome.problem.message;
 }

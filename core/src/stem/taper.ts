@@ -6,6 +6,12 @@ export interface TreeSize {
   readonly heightM: number;
 }
 
+/** Whether diameters and volumes include the bark. */
+export type Bark = 'over' | 'under';
+
+/** Diameter under bark over that over it, of species without one of their own: the middle of bark tables of forest trees. */
+export const USUAL_BARK_RATIO = 0.93;
+
 /** Why no stem can be drawn, at which figure. */
 export interface ProfileProblem {
   readonly field: string;
@@ -23,6 +29,8 @@ export interface TaperModel {
   readonly sumTo: (dbhCm: number, heightM: number, h: number) => number;
   /** Height at which the stem is so thick, above the ground and below the tip; by halving where left out. */
   readonly heightAt?: (dbhCm: number, heightM: number, diameterCm: number) => number;
+  /** Whether its diameters are over or under bark; the dbh that it is asked for is over bark. */
+  readonly bark: Bark;
   readonly words: string;
   readonly source: string;
 }
@@ -99,6 +107,7 @@ export const solidsTaper = (breastHeightM: number): TaperModel => ({
     if (share >= 1) return heightM * (PARABOLOID_TIP - share * (PARABOLOID_TIP - TIP_SHARE));
     return heightM * (1 - Math.sqrt(share) * (1 - TIP_SHARE));
   },
+  bark: 'over',
   words: 'neiloid, paraboloid and cone',
   source: 'Prodan 1965, Holzmesslehre, for the solids; joints at 0.1 and 0.7 of the height by this project',
 });
@@ -142,6 +151,7 @@ export function kozakTaper({ b1, b2 }: KozakCoefficients): TaperOutcome {
         const free = b1 + b2 + share;
         return (heightM * 2 * free) / (b1 - Math.sqrt(b1 * b1 + 4 * b2 * free));
       },
+      bark: 'over',
       words: 'Kozak, Munro and Smith',
       source: 'Kozak, Munro & Smith 1969, Forestry Chronicle 45:278',
     },
@@ -167,6 +177,7 @@ export function ormerodTaper({ p }: { readonly p: number }, breastHeightM: numbe
         return (dbhCm * dbhCm * above * ((heightM / above) ** power - ((heightM - h) / above) ** power)) / power;
       },
       heightAt: (dbhCm, heightM, diameterCm) => heightM - (heightM - breastHeightM) * (diameterCm / dbhCm) ** (1 / p),
+      bark: 'over',
       words: 'Ormerod',
       source: 'Ormerod 1973, A simple bole model, Forestry Chronicle 49:136',
     },
@@ -179,15 +190,27 @@ export interface MaxBurkhartCoefficients {
   readonly a: readonly [number, number];
 }
 
-/** Loblolly pine, over bark; medium confidence: check against your local table. */
+/**
+ * Loblolly pine, under bark: at breast height it gives 0.81 to 0.98 of the dbh, which is over bark. Medium confidence:
+ * check against your local table.
+ */
 export const LOBLOLLY: MaxBurkhartCoefficients = { b: [-3.0257, 1.4586, -1.4464, 39.1081], a: [0.7431, 0.1125] };
 
+/** Whether coefficients are those of the published loblolly set. */
+export const isLoblolly = ({ a, b }: MaxBurkhartCoefficients): boolean =>
+  String([a, b]) === String([LOBLOLLY.a, LOBLOLLY.b]);
+
 /**
- * Max and Burkhart: three parabolas of (d ÷ D)² that join smoothly.
+ * Max and Burkhart: three parabolas of (d ÷ D)² that join smoothly. The published loblolly set is under bark; others are
+ * as they were fitted, over bark.
  *
  * Source: Max & Burkhart 1976, Forest Science 22:283.
  */
-export function maxBurkhartTaper({ b: [b1, b2, b3, b4], a: [a1, a2] }: MaxBurkhartCoefficients): TaperOutcome {
+export function maxBurkhartTaper(coefficients: MaxBurkhartCoefficients): TaperOutcome {
+  const {
+    b: [b1, b2, b3, b4],
+    a: [a1, a2],
+  } = coefficients;
   if (!(a2 > 0 && a1 > a2 && a1 < 1)) return fail('a', 'The joints must lie between 0 and 1, the upper one first.');
   const above = (a: number, z: number): number => Math.max(0, a - z);
   // The slope is a straight line between the joints: it is below 0 throughout where it is at each of them.
@@ -213,6 +236,7 @@ export function maxBurkhartTaper({ b: [b1, b2, b3, b4], a: [a1, a2] }: MaxBurkha
           (b1 * ((z * z) / 2 - z) + b2 * (z ** 3 / 3 - z) + b3 * jointSum(a1, z) + b4 * jointSum(a2, z))
         );
       },
+      bark: isLoblolly(coefficients) ? 'under' : 'over',
       words: 'Max and Burkhart',
       source: 'Max & Burkhart 1976, Forest Science 22:283',
     },
@@ -239,34 +263,97 @@ export const FORM_CLASS_PCT = [40, 95] as const;
 /** Top of the first 16-ft log, its trim and a stump of a foot. */
 export const FORM_CLASS_HEIGHT_M = FORM_CLASS_HEIGHT_FT * 0.3048;
 
+/** A stem with Behre's hyperbola above one diameter, and a paraboloid from there down through breast height. */
+export interface BehreStem {
+  /** Diameter at breast height, as a share of the dbh over bark. */
+  readonly breastShare: number;
+  readonly breastHeightM: number;
+  /** Diameter where the hyperbola begins, as a share of the dbh over bark, and its height. */
+  readonly joinShare: number;
+  readonly joinM: number;
+}
+
 /**
- * Behre's hyperbola through the form class: under bark, dib = form class × dbh at the top of the first log, 17.3 ft up. A
- * tree that ends below that has no diameters: NaN.
+ * Behre's hyperbola above a diameter that is known, such as at the top of the first log. Below it the hyperbola would be too
+ * thin at the butt, so that the squares of the diameters run straight through breast height. A tree that ends below the
+ * join has no diameters: NaN.
  *
- * Source: Behre 1927, Journal of Agricultural Research 35; Mesavage & Girard 1946 for the form class.
+ * Source: Behre 1927, Journal of Agricultural Research 35, for the hyperbola; the paraboloid below it is this project’s own.
+ *
+ * @example behreAbove({ breastShare: 0.9, breastHeightM: 1.37, joinShare: 0.78, joinM: 5.27 }, 'under')
  */
-export function behreTaper({ formClassPct }: { readonly formClassPct: number }): TaperOutcome {
-  if (!(formClassPct >= FORM_CLASS_PCT[0] && formClassPct <= FORM_CLASS_PCT[1]))
-    return fail('formClassPct', 'The form class must lie between 40 and 95 %.');
-  const share = (formClassPct / 100) ** 2;
-  const reachOf = (heightM: number): number => (heightM > FORM_CLASS_HEIGHT_M ? heightM - FORM_CLASS_HEIGHT_M : NaN);
+export function behreAbove({ breastShare, breastHeightM, joinShare, joinM }: BehreStem, bark: Bark): TaperOutcome {
+  if (!(joinM > breastHeightM)) return fail('through', 'The measured diameter of Behre must lie above breast height.');
+  if (!(joinShare > 0 && joinShare < breastShare))
+    return fail('through', 'The measured diameter of Behre must be thinner than the stem at breast height.');
+  const reachOf = (heightM: number): number => (heightM > joinM ? heightM - joinM : NaN);
+  const [breast, join] = [breastShare ** 2, joinShare ** 2];
+  const slope = (join - breast) / (joinM - breastHeightM);
+  const buttSum = (h: number): number => h * (breast + slope * (h / 2 - breastHeightM));
   return {
     ok: true,
     model: {
-      squareCm2: (dbhCm, heightM, h) =>
-        share * dbhCm * dbhCm * behreShareAt((heightM - h) / reachOf(heightM), BEHRE_AVERAGE) ** 2,
+      squareCm2: (dbhCm, heightM, h) => {
+        const reach = reachOf(heightM);
+        const share =
+          h < joinM
+            ? breast + slope * (h - breastHeightM)
+            : join * behreShareAt((heightM - h) / reach, BEHRE_AVERAGE) ** 2;
+        return Number.isNaN(reach) ? NaN : dbhCm * dbhCm * share;
+      },
       sumTo: (dbhCm, heightM, h) => {
         const reach = reachOf(heightM);
         const sum = (at: number): number => behreSquareSum((heightM - at) / reach, BEHRE_AVERAGE);
-        return share * dbhCm * dbhCm * reach * (sum(0) - sum(h));
+        const share = h < joinM ? buttSum(h) : buttSum(joinM) + join * reach * (sum(joinM) - sum(h));
+        return Number.isNaN(reach) ? NaN : dbhCm * dbhCm * share;
       },
       heightAt: (dbhCm, heightM, diameterCm) => {
+        const share = diameterCm / dbhCm;
+        if (share >= joinShare) return Math.max(0, breastHeightM + (share * share - breast) / slope);
         // x = b y ÷ (1 − a y)
-        const y = diameterCm / (dbhCm * Math.sqrt(share));
+        const y = share / joinShare;
         return heightM - (reachOf(heightM) * BEHRE_AVERAGE.b * y) / (1 - BEHRE_AVERAGE.a * y);
       },
-      words: 'Behre, by form class, under bark',
-      source: 'Behre 1927, Journal of Agricultural Research 35; form class of Mesavage & Girard 1946',
+      bark,
+      words: 'Behre',
+      source: 'Behre 1927, Journal of Agricultural Research 35; below the hyperbola a paraboloid through the dbh',
     },
   };
+}
+
+/**
+ * Behre's hyperbola by the form class: under bark, dib = form class × dbh at the top of the first log, 17.3 ft up; below
+ * that from dbh and bark.
+ *
+ * Source: Behre 1927, Journal of Agricultural Research 35; Mesavage & Girard 1946 for the form class.
+ *
+ * @param formClassPct 40 to 95, and less than the bark ratio
+ * @param barkRatio diameter under bark over that over it, at breast height
+ * @param breastHeightM height of the dbh above the ground, m
+ */
+export function behreTaper(
+  { formClassPct, barkRatio = USUAL_BARK_RATIO }: { readonly formClassPct: number; readonly barkRatio?: number },
+  breastHeightM: number,
+): TaperOutcome {
+  if (!(formClassPct >= FORM_CLASS_PCT[0] && formClassPct <= FORM_CLASS_PCT[1]))
+    return fail('formClassPct', 'The form class must lie between 40 and 95 %.');
+  if (!(formClassPct / 100 < barkRatio))
+    return fail(
+      'formClassPct',
+      `The form class, ${String(formClassPct)} %, must lie below the bark ratio at breast height, ${String(Number((100 * barkRatio).toPrecision(3)))} %.`,
+    );
+  const outcome = behreAbove(
+    { breastShare: barkRatio, breastHeightM, joinShare: formClassPct / 100, joinM: FORM_CLASS_HEIGHT_M },
+    'under',
+  );
+  return outcome.ok
+    ? {
+        ok: true,
+        model: {
+          ...outcome.model,
+          words: 'Behre, by form class',
+          source: `${outcome.model.source}; form class of Mesavage & Girard 1946`,
+        },
+      }
+    : outcome;
 }

@@ -198,9 +198,9 @@ export {
 } from './tree-draft.ts';
 export {
   barkRatioOf,
-  USUAL_BARK_RATIO,
   USUAL_WOOD,
   volumesOf,
+  withBark,
   WOOD_LIMITS,
   type SpeciesWood,
   type WoodSettings,

@@ -19,10 +19,12 @@ import type { Measure, MethodContext } from '../method/index.ts';
 import type { FormFactor, Section } from '../stem/index.ts';
 import { treeVolume, type VolumeModel } from '../volume/index.ts';
 import { contradictions } from './contradictions.ts';
+import { diameterOf } from './over-bark.ts';
 import { readMeasure } from './read-draft.ts';
 import { disagreement, outcomeOf, reckonHeights, type KnownOfHeight, type ReckonedHeights } from './reckon-heights.ts';
 import type { Species } from './species.ts';
 import { stemsOf, type ReadingDefaults, type TreeDraft } from './tree-draft.ts';
+import { withBark } from './wood.ts';
 
 const SIGN_SLIPS: ReadonlySet<string> = new Set([
   HEIGHT_SLIPS.baseAboveEye,
@@ -51,7 +53,10 @@ export interface TreeKnown {
 
 export interface ReckonedStem {
   readonly ordinal: number;
+  /** Over bark. */
   readonly diameter: Outcome | null;
+  /** Diameter under bark over that over it, where the bark was measured. */
+  readonly barkRatio: number | null;
   readonly point: Outcome | null;
 }
 
@@ -125,6 +130,10 @@ const upperDiameters = ({ heights }: ReckonedHeights, breastHeightM: number): Se
       : [];
   });
 
+/** The bark that was measured on the tree goes before that of its species. */
+const volumeModelOf = (model: VolumeModel | undefined, barkRatio: number | null): VolumeModel | undefined =>
+  model === undefined || barkRatio === null ? model : withBark(model, barkRatio);
+
 /** Works out a tree from what is typed on its sheet, each measure diagnosed in the light of the others. */
 export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: TreeKnown = {}): ReckonedTree {
   const { unitSystem, fieldRules } = settings;
@@ -135,7 +144,7 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
     read: readMeasure(draft, { measure: 'diameter', stem: ordinal }, settings),
     point: readMeasure(draft, { measure: 'point', stem: ordinal }, settings),
   }));
-  const alone = stems.map(({ read }) => outcomeOf(read, context));
+  const alone = stems.map(({ read }) => diameterOf(read, context).outcome);
   const thickest = Math.max(0, ...alone.flatMap((outcome) => knownOf(outcome)?.value ?? []));
   const heights = reckonHeights(
     draft,
@@ -158,7 +167,8 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
   const reckoned = stems.map(({ ordinal, read, point }, i): ReckonedStem => ({
     ordinal,
     // A thin stem beside a thick one is no sign of a slip: only the first is held against the height.
-    diameter: heightM === null || i > 0 ? (alone[i] ?? null) : outcomeOf(read, inItsLight),
+    diameter: heightM === null || i > 0 ? (alone[i] ?? null) : diameterOf(read, inItsLight).outcome,
+    barkRatio: diameterOf(read, context).barkRatio,
     point: outcomeOf(point, inItsLight),
   }));
 
@@ -183,7 +193,7 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
             upper: one === null ? [] : upperDiameters(heights, breastHeightM),
             breastHeightM,
           },
-          settings.volumes?.[draft.speciesCode],
+          volumeModelOf(settings.volumes?.[draft.speciesCode], reckoned[0]?.barkRatio ?? null),
           settings.formFactor,
           unitSystem,
         );

@@ -1,4 +1,5 @@
 import type { PriceList } from '../bucking/index.ts';
+import { USUAL_BARK_RATIO } from '../stem/index.ts';
 import type { VolumeModel } from '../volume/index.ts';
 
 /** How the wood of one species is worked out in a survey. */
@@ -27,13 +28,23 @@ export const WOOD_LIMITS = {
 
 /** A survey that has settled nothing: form factor, seven centimetres, no prices. */
 export const USUAL_WOOD: WoodSettings = { species: [], stumpM: 0.3, topCm: 7, prices: null };
-/** Of species that are not settled: the middle of what tables of bark give for forest trees. */
-export const USUAL_BARK_RATIO = 0.93;
+/** A volume model with what the species says of its bark: a form class needs it below the first log, and
+ * diameters of a tree’s own where the volume is under bark. */
+export const withBark = (volume: VolumeModel, barkRatio: number): VolumeModel =>
+  volume.by === 'equation'
+    ? volume
+    : {
+        ...volume,
+        barkRatio,
+        taper: volume.taper.model === 'behre' ? { ...volume.taper, barkRatio } : volume.taper,
+      };
 
 /** The ways to a volume by species code, as the sums of a tree ask for them. */
 export const volumesOf = ({ species }: WoodSettings): Readonly<Record<string, VolumeModel>> =>
   Object.fromEntries(
-    species.flatMap(({ speciesCode, volume }) => (volume === undefined ? [] : [[speciesCode, volume]])),
+    species.flatMap(({ speciesCode, volume, barkRatio }) =>
+      volume === undefined ? [] : [[speciesCode, withBark(volume, barkRatio)]],
+    ),
   );
 
 export const barkRatioOf = ({ species }: WoodSettings, speciesCode: string): number =>

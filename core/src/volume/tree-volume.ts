@@ -4,10 +4,17 @@ import {
   formFactorVolume,
   profileByChoice,
   profileByOwnDiameters,
+  outsideTaper,
   taperChoiceProblem,
+  taperDoubts,
+  taperStatement,
+  underBark,
+  USUAL_BARK_RATIO,
   type FormFactor,
+  type ProfileOutcome,
   type Section,
   type TaperChoice,
+  type TreeSize,
 } from '../stem/index.ts';
 import { equationProblem, equationVolume, type VolumeEquation } from './equation.ts';
 
@@ -23,6 +30,8 @@ export type VolumeModel =
       readonly by: 'profile';
       readonly taper: TaperChoice;
       readonly errorShare: number;
+      /** Of the species: takes the bark off diameters of the tree’s own; the usual one where left out. */
+      readonly barkRatio?: number;
     };
 
 /** What a volume’s share of error may be. */
@@ -50,7 +59,7 @@ export function volumeModelProblem(value: unknown): string | null {
 /** Whether the volume is of the wood alone. */
 export const volumeBark = (model: VolumeModel | undefined): 'over' | 'under' => {
   if (model === undefined) return 'over';
-  return model.by === 'equation' ? model.equation.bark : model.taper.model === 'behre' ? 'under' : 'over';
+  return model.by === 'equation' ? model.equation.bark : taperStatement(model.taper).bark;
 };
 
 /** What part of the stem the volume is of, in words. */
@@ -154,7 +163,15 @@ function wayOf({ upper, dbh, height, breastHeightM }: TreeOfVolume, model: Volum
     };
   }
   const tree = { dbhCm: dbh.value, heightM: height.value };
-  const own = profileByOwnDiameters(tree, upper, breastHeightM);
+  // What the survey sums up of a species is over or under bark throughout, also where a tree has diameters of its own.
+  const isUnder = volumeBark(model) === 'under';
+  const ownProfile = (size: TreeSize, sections: readonly Section[]): ProfileOutcome | null => {
+    const made = profileByOwnDiameters(size, sections, breastHeightM);
+    return made?.ok === true && isUnder
+      ? { ok: true, profile: underBark(made.profile, model.barkRatio ?? USUAL_BARK_RATIO) }
+      : made;
+  };
+  const own = ownProfile(tree, upper);
   if (own?.ok === false) return own.problem.message;
   const outcome = own ?? profileByChoice(model.taper, tree, breastHeightM);
   if (!outcome.ok) return outcome.problem.message;
@@ -162,10 +179,9 @@ function wayOf({ upper, dbh, height, breastHeightM }: TreeOfVolume, model: Volum
     own === null
       ? profileByChoice(model.taper, { dbhCm, heightM }, breastHeightM)
       : // Other heights carry the upper diameters with them.
-        profileByOwnDiameters(
+        ownProfile(
           { dbhCm, heightM },
           upper.map((section) => ({ ...section, heightM: (section.heightM * heightM) / tree.heightM })),
-          breastHeightM,
         );
   return {
     methodId: own === null ? `volume.profile.${model.taper.model}` : 'volume.profile.own',
@@ -175,11 +191,11 @@ function wayOf({ upper, dbh, height, breastHeightM }: TreeOfVolume, model: Volum
     },
     write: (d, h) =>
       `∫ π d² ÷ 40000 from 0 to ${h}, dbh ${d}${own === null ? '' : `, ${upper.map((each) => `${printRounded(each.diameterCm, 1)} cm at ${printRounded(each.heightM, 1)} m`).join(', ')}`}`,
-    rule: `the stem by its profile: ${outcome.profile.words}`,
-    source: outcome.profile.source,
+    rule: `the stem by its profile: ${outcome.profile.words}, ${outcome.profile.bark} bark`,
+    source: own === null ? [outcome.profile.source, ...taperDoubts(model.taper)].join('; ') : outcome.profile.source,
     errorShare: own === null ? model.errorShare : OWN_DIAMETERS_ERROR_SHARE,
     words: own === null ? 'taper' : 'shape between its diameters',
-    notes: [],
+    notes: own === null ? outsideTaper(model.taper, tree) : [],
   };
 }
 

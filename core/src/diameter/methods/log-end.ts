@@ -56,10 +56,10 @@ export const method: Method = {
     ...facesApart(diagnosis, 'face', 'cross'),
     {
       code: DIAMETER_SLIPS.underBark,
-      severity: 'note',
+      severity: 'check',
       reading: 'face',
       title: 'The end of a log, under bark',
-      message: `${diagnosis.print(diagnosis.value)} is no dbh: it belongs to a log, under bark, wherever that was cut.`,
+      message: `${diagnosis.print(diagnosis.value)} is no dbh: it is the end of a log, under bark. Basal area and volume need a diameter over bark at breast height.`,
       mends: [],
     },
   ],

@@ -10,6 +10,7 @@ const description: MethodDescription = {
   help: ['Take the ratio from bored stems of the same species, size and place: 0.85 to 0.95 is usual.'],
   safety: 'Look up before you look at the tape: dead limbs fall without wind.',
   readings: [overBark({ callout: 'obr' }), barkRatio],
+  overBark: 'over',
   example: { over: { value: 36, unit: 'cm' }, ratio: { value: 0.9, unit: 'one' } },
   picture: { observer: false },
   source: UNDER_BARK_SOURCE,

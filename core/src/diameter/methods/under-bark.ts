@@ -13,6 +13,7 @@ const description: MethodDescription = {
   ],
   safety: 'Ask the owner before you bore. Look up before you look at the gauge: dead limbs fall without wind.',
   readings: [overBark({ callout: 'ob' }), barkReading],
+  overBark: 'over',
   example: { over: { value: 36, unit: 'cm' }, bark: { value: 12, unit: 'mm' } },
   picture: { observer: false },
   source: UNDER_BARK_SOURCE,

@@ -1,7 +1,7 @@
 import { isLogRuleId, LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { solidsTaper, standTable, taperOf } from '@arbolito/core/stem';
-import { barkRatioOf } from '@arbolito/core/survey';
+import { outsideTaper, solidsTaper, standTable, taperDoubts, taperOf, taperStatement } from '@arbolito/core/stem';
+import { barkRatioOf, volumesOf } from '@arbolito/core/survey';
 import { equationVolume, stemVolumeM3, volumeBark, volumeName } from '@arbolito/core/volume';
 import type { SurveyView } from '../../contracts/views.ts';
 import { pocketTablePdf, type PocketTable } from './pocket-table.ts';
@@ -33,7 +33,7 @@ const LOG_M = 16.3 * 0.3048;
 export function speciesTable(survey: SurveyView, speciesCode: string, shown: Shown): PocketTable {
   const { unitSystem, wood } = survey;
   const species = survey.species.find(({ code }) => code === speciesCode);
-  const volume = wood.species.find((each) => each.speciesCode === speciesCode)?.volume;
+  const volume = volumesOf(wood)[speciesCode];
   const { diameters, heights } = GRID[unitSystem];
   const [diameter, length] = unitSystem === 'metric' ? (['cm', 'm'] as const) : (['in', 'ft'] as const);
   const diametersCm = diameters.map((each) => convert(each, diameter, 'cm'));
@@ -52,7 +52,13 @@ export function speciesTable(survey: SurveyView, speciesCode: string, shown: Sho
     const factor = { value: survey.formFactor, standardError: survey.formFactorStandardError };
     const equation = volume?.by === 'equation' ? volume.equation : null;
     const isRanged = equation !== null && (equation.rangeCm !== undefined || equation.rangeM !== undefined);
-    const range = isRanged ? ['In brackets: outside the range of the trees that the table was made from.'] : [];
+    const taper = volume?.by === 'profile' ? volume.taper : null;
+    const notes = [
+      ...(isRanged || (taper !== null && taperStatement(taper).rangeCm !== null)
+        ? ['In brackets: outside the range of the trees that the table was made from.']
+        : []),
+      ...(taper === null ? [] : taperDoubts(taper)),
+    ];
     return {
       ...common,
       title: `${species?.name ?? speciesCode}: volume of the stem, ${symbol}`,
@@ -65,21 +71,22 @@ export function speciesTable(survey: SurveyView, speciesCode: string, shown: Sho
         if (typeof m3 === 'string') return '';
         const figure = printRounded(convert(m3, 'm3', unit), decimals);
         const outcome = volume?.by === 'equation' ? equationVolume(volume.equation, dbhCm, heightM) : null;
-        return outcome?.ok === true && outcome.value.outside.length > 0 ? `(${figure})` : figure;
+        const outside =
+          outcome?.ok === true ? outcome.value.outside : taper === null ? [] : outsideTaper(taper, { dbhCm, heightM });
+        return outside.length > 0 ? `(${figure})` : figure;
       }),
-      notes: [...range, last],
+      notes: [...notes, last],
     };
   }
-  const taper = taperOf(volume?.by === 'profile' ? volume.taper : { model: 'solids' }, survey.breastHeightM);
-  const model = taper.ok ? taper.model : solidsTaper(survey.breastHeightM);
-  const isUnderBark = volumeBark(volume) === 'under' && volume?.by === 'profile';
+  const outcome = taperOf(volume?.by === 'profile' ? volume.taper : { model: 'solids' }, survey.breastHeightM);
+  const model = outcome.ok ? outcome.model : solidsTaper(survey.breastHeightM);
   const { boardFeet } = standTable(
     model,
     {
       stumpM: wood.stumpM,
       topCm: wood.topCm,
       logM: LOG_M,
-      barkRatio: isUnderBark ? 1 : barkRatioOf(wood, speciesCode),
+      barkRatio: barkRatioOf(wood, speciesCode),
       rule: shown,
       breastHeightM: survey.breastHeightM,
     },

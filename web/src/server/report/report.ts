@@ -12,6 +12,7 @@ import {
   SLOPE_RADII,
   shapeWords,
 } from '@arbolito/core/survey';
+import { taperDoubts } from '@arbolito/core/stem';
 import { volumeBark, volumeName } from '@arbolito/core/volume';
 import type { PhotoView } from '../../contracts/photo.ts';
 import type { InstrumentView, StandSummary, WorkListView, WorkPoint } from '../../contracts/views.ts';
@@ -161,7 +162,12 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
   const volumes = survey.wood.species.flatMap(({ speciesCode, volume }) => {
     const name = survey.species.find(({ code }) => code === speciesCode)?.name ?? speciesCode;
     if (volume === undefined) return [];
-    const source = volume.by === 'equation' ? `: ${volume.equation.source}` : '';
+    const source =
+      volume.by === 'equation'
+        ? `: ${volume.equation.source}`
+        : taperDoubts(volume.taper)
+            .map((doubt) => `: ${doubt.replace(/\.$/, '')}`)
+            .join('');
     return [`Volume of ${name} by ${volumeName(volume)}, ${volumeBark(volume)} bark${source}.`];
   });
   const usesPoints = summary.plots.some(({ shape }) => shape.kind === 'point');

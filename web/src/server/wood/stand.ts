@@ -1,5 +1,5 @@
 import { curveSums, expectedByCurve } from '@arbolito/core/height';
-import { barkRatioOf, treesPerHa } from '@arbolito/core/survey';
+import { barkRatioOf, treesPerHa, volumesOf } from '@arbolito/core/survey';
 import type { StandView } from '../../contracts/views.ts';
 import { judgingCurves, type FigureService } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
@@ -30,6 +30,7 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
     survey.breastHeightM,
   );
   const codes = survey.species.map(({ code }) => code);
+  const volumes = volumesOf(survey.wood);
   let byCurve = 0;
   let without = 0;
   const stems = rows.flatMap((view): StandView['trees'][number][] => {
@@ -66,7 +67,7 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
     breastHeightM: survey.breastHeightM,
     trees: stems,
     kinds: codes.map((code) => {
-      const volume = survey.wood.species.find(({ speciesCode }) => speciesCode === code)?.volume;
+      const volume = volumes[code];
       return {
         taper: volume?.by === 'profile' ? volume.taper : { model: 'solids' },
         barkRatio: barkRatioOf(survey.wood, code),

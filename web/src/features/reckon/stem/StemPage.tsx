@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { isPriceList, sawsOf, type Defect, type PriceList } from '@arbolito/core/bucking';
 import { rulesOfSet } from '@arbolito/core/diameter';
 import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import { barkRatioOf, type Species, type WoodSettings } from '@arbolito/core/survey';
+import { barkRatioOf, withBark, type Species, type WoodSettings } from '@arbolito/core/survey';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { PriceListEditor } from '../wood/PriceListEditor.tsx';
 import { START_PRICES } from '../wood/start-prices.ts';
@@ -62,7 +62,8 @@ export function StemPage({ survey }: StemPageProps) {
   );
   const { texts, type, values } = useFigures<StemKey>(specs, { ...USUAL[system], ...usualOfSurvey });
   const settled = survey?.wood.species.find(({ speciesCode }) => speciesCode === species);
-  const ownTaper = settled?.volume?.by === 'profile' ? settled.volume.taper : null;
+  const ownVolume = settled?.volume === undefined ? null : withBark(settled.volume, settled.barkRatio);
+  const ownTaper = ownVolume?.by === 'profile' ? ownVolume.taper : null;
   const [model, setModel] = useState<ModelId | typeof SURVEY_MODEL>(ownTaper === null ? 'solids' : SURVEY_MODEL);
   const [sectionsText, setSectionsText] = useState(system === 'metric' ? '5.3 33; 13 24' : '17.3 13; 42 9.5');
   const [remembered, setRemembered] = useRemembered<PriceList>('arbolito.prices', START_PRICES, isPriceList);
@@ -144,7 +145,6 @@ export function StemPage({ survey }: StemPageProps) {
         defects: ordered,
         saws,
         stepM: units.stepM,
-        isUnderBark: model === SURVEY_MODEL && ownTaper?.model === 'behre',
       },
       {
         dbhShare: values.dbhError / values.dbh,

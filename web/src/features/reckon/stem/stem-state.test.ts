@@ -75,7 +75,7 @@ describe('a stem by each model', () => {
 });
 
 describe('a stem that is cut', () => {
-  const how = { prices: START_PRICES, defects: [], saws: null, stepM: 0.1, isUnderBark: false };
+  const how = { prices: START_PRICES, defects: [], saws: null, stepM: 0.1 };
   const cut = cutStem(profile('solids'), FIGURES, how, ERRORS);
 
   it('has less wood under bark by the square of the ratio', () => {
@@ -142,7 +142,7 @@ describe('a stem that is cut', () => {
   });
 
   it('that is drawn under bark has its bark put on', () => {
-    const bare = cutStem(profile('solids'), FIGURES, { ...how, isUnderBark: true }, ERRORS);
+    const bare = cutStem({ ...profile('solids'), bark: 'under' }, FIGURES, how, ERRORS);
     expect(bare.under.diameterCm(1.3)).toBeCloseTo(42, 9);
     expect(bare.over.diameterCm(1.3)).toBeCloseTo(42 / 0.93, 9);
   });

@@ -13,7 +13,7 @@ import {
 } from '@arbolito/core/bucking';
 import { LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
 import {
-  behreProfile,
+  behreAbove,
   felledWays,
   fitOrmerod,
   LOBLOLLY,
@@ -21,6 +21,8 @@ import {
   profileByChoice,
   smalianM3,
   standingWays,
+  overBark,
+  profileOfTaper,
   underBark,
   type ProfileOutcome,
   type Section,
@@ -109,9 +111,13 @@ export function profileBy(
       return profileByChoice({ model, ...LOBLOLLY }, tree, breastHeightM);
     case 'behre': {
       const [through] = sections;
-      return through === undefined
-        ? fail('Give one diameter above the swelling of the butt, such as 5.3 29.')
-        : behreProfile(heightM, through);
+      if (through === undefined) return fail('Give one diameter above the swelling of the butt, such as 5.3 29.');
+      if (!(through.heightM < heightM)) return fail('The measured diameter must lie below the tip.');
+      const taper = behreAbove(
+        { breastShare: 1, breastHeightM, joinShare: through.diameterCm / dbhCm, joinM: through.heightM },
+        'over',
+      );
+      return taper.ok ? profileOfTaper(tree, taper.model, breastHeightM) : taper;
     }
     case 'fitted': {
       const fit = fitOrmerod({
@@ -169,19 +175,17 @@ export interface HowToCut {
   /** Where somebody has put the saw; null for the best cuts. */
   readonly saws: readonly number[] | null;
   readonly stepM: number;
-  /** Whether the profile is under bark already. */
-  readonly isUnderBark: boolean;
 }
 
 /** Works a stem out: volumes, the best cuts, the greedy ones and those by hand, what they are worth. */
 export function cutStem(
   profile: StemProfile,
   { barkRatio, stumpM, topCm }: StemFigures,
-  { prices, defects, saws, stepM, isUnderBark }: HowToCut,
+  { prices, defects, saws, stepM }: HowToCut,
   errors: StemErrors,
 ): CutStem {
-  const over = isUnderBark ? underBark(profile, 1 / barkRatio) : profile;
-  const under = isUnderBark ? profile : underBark(profile, barkRatio);
+  const over = overBark(profile, barkRatio);
+  const under = underBark(profile, barkRatio);
   const { products, costs } = prices;
   const stem = { profile: under, stumpM, topCm, defects };
   const topHeightM = Math.max(stumpM, under.heightAtM(topCm));
@@ -243,7 +247,14 @@ export function otherVolumes(
   const models = (Object.keys(MODELS) as ModelId[]).flatMap((model): SaidVolume[] => {
     const outcome = profileBy(model, figures, sections);
     return outcome.ok
-      ? [{ group: 'taper', name: MODELS[model], from: 'whole stem', volumeM3: outcome.profile.volumeM3(0, heightM) }]
+      ? [
+          {
+            group: 'taper',
+            name: MODELS[model],
+            from: `whole stem, ${outcome.profile.bark} bark`,
+            volumeM3: outcome.profile.volumeM3(0, heightM),
+          },
+        ]
       : [];
   });
   const equations = EQUATIONS.filter(({ species }) => species === 'any').flatMap((equation): SaidVolume[] => {

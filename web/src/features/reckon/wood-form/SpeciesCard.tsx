@@ -1,5 +1,6 @@
 import { printRounded } from '@arbolito/core/quantity';
-import type { FormFactor } from '@arbolito/core/stem';
+import { taperDoubts, taperStatement, type FormFactor, type TaperChoice } from '@arbolito/core/stem';
+import { withBark } from '@arbolito/core/survey';
 import {
   stemVolumeM3,
   volumeBark,
@@ -11,6 +12,7 @@ import {
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import {
+  figureOf,
   keysOfWay,
   LIBRARY,
   SPECIES_SPECS,
@@ -24,9 +26,34 @@ import {
 const SAMPLE = { dbhCm: 40, heightM: 25 } as const;
 
 /** Volume of the sample by a way, or what is wrong with it. */
-const sampleOf = (volume: VolumeModel | undefined, factor: FormFactor, breastHeightM: number): number | string =>
+const sampleOf = (
+  volume: VolumeModel | undefined,
+  barkRatio: number,
+  factor: FormFactor,
+  breastHeightM: number,
+): number | string =>
   (volume === undefined ? null : volumeModelProblem(volume)) ??
-  stemVolumeM3(volume, factor, SAMPLE.dbhCm, SAMPLE.heightM, breastHeightM);
+  stemVolumeM3(
+    volume === undefined ? undefined : withBark(volume, Number.isNaN(barkRatio) ? 1 : barkRatio),
+    factor,
+    SAMPLE.dbhCm,
+    SAMPLE.heightM,
+    breastHeightM,
+  );
+
+/** What a taper states about itself, in a line. */
+function statementWords(taper: TaperChoice, units: WoodUnits): string {
+  const { breastHeightM, rangeCm, rangeM, rangeIsAssumed, species } = taperStatement(taper);
+  const diameters = rangeCm?.map((cm) => units.printDiameter(cm)).join(' to ');
+  const heights = rangeM?.map((metres) => units.printLength(metres)).join(' to ');
+  return [
+    ...(species === 'any' ? [] : [`made from ${species}`]),
+    ...(diameters === undefined ? [] : [`dbh ${diameters} ${units.diameter}`]),
+    ...(heights === undefined ? [] : [`height ${heights} ${units.length}`]),
+    ...(rangeIsAssumed ? ['range assumed'] : []),
+    breastHeightM === null ? 'dbh at the survey’s breast height' : `dbh at ${breastHeightM} m`,
+  ].join(', ');
+}
 
 interface SpeciesCardProps {
   readonly name: string;
@@ -43,7 +70,8 @@ interface SpeciesCardProps {
 /** How the volume of one species is worked out, and how much of it is bark. */
 export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused, onChange }: SpeciesCardProps) {
   const volume = volumeOf(draft, name);
-  const sample = sampleOf(volume, factor, breastHeightM);
+  const sample = sampleOf(volume, figureOf(draft, 'bark') / 100, factor, breastHeightM);
+  const taper = volume?.by === 'profile' ? volume.taper : null;
   const field = (key: SpeciesKey) => (
     <FigureInput
       key={key}
@@ -118,6 +146,14 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
           </strong>{' '}
           {volumeLimit(volume)}, {volumeBark(volume)} bark, for {units.printDiameter(SAMPLE.dbhCm)} {units.diameter} and{' '}
           {units.printLength(SAMPLE.heightM)} {units.length}
+        </p>
+      )}
+      {taper !== null && (
+        <p className="text-quiet">
+          {taperDoubts(taper).map((doubt) => (
+            <strong key={doubt}>{doubt} </strong>
+          ))}
+          For this volume: {statementWords(taper, units)}.
         </p>
       )}
       {equation !== null && draft.way !== 'text' && (

@@ -1,6 +1,6 @@
-import { LOBLOLLY, type TaperChoice } from '@arbolito/core/stem';
+import { isLoblolly, LOBLOLLY, USUAL_BARK_RATIO, type TaperChoice } from '@arbolito/core/stem';
 import { EQUATIONS, USUAL_VOLUME_ERROR_SHARE, type VolumeModel } from '@arbolito/core/volume';
-import { USUAL_BARK_RATIO, type SpeciesWood } from '@arbolito/core/survey';
+import type { SpeciesWood } from '@arbolito/core/survey';
 import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { asTyped } from '../wood/wood-units.ts';
 
@@ -11,7 +11,7 @@ export const TAPER_NAMES = {
   solids: 'Neiloid, paraboloid and cone',
   kozak: 'Kozak, Munro and Smith',
   ormerod: 'Ormerod',
-  'max-burkhart': 'Max and Burkhart, loblolly pine',
+  'max-burkhart': 'Max and Burkhart, loblolly pine, under bark',
   behre: 'Behre, by form class, under bark',
 } as const;
 export type TaperId = keyof typeof TAPER_NAMES;
@@ -49,7 +49,7 @@ function wayOf(volume: VolumeModel | undefined): WayId {
   if (volume === undefined) return 'form-factor';
   if (volume.by === 'profile') {
     const { taper } = volume;
-    const isFitted = taper.model === 'max-burkhart' && String([taper.a, taper.b]) !== String([LOBLOLLY.a, LOBLOLLY.b]);
+    const isFitted = taper.model === 'max-burkhart' && !isLoblolly(taper);
     return isFitted ? 'kept' : `taper:${taper.model}`;
   }
   const { equation } = volume;
