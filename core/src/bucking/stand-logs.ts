@@ -1,5 +1,5 @@
 import { LOG_RULES, type LogRuleId } from '../logs/index.ts';
-import { profileByChoice, smalianM3, underBark, type TaperChoice } from '../stem/index.ts';
+import { brokenAt, profileByChoice, smalianM3, underBark, type TaperChoice } from '../stem/index.ts';
 import { bestCuts } from './buck.ts';
 import { logBoardFeet, type Product } from './products.ts';
 import type { Cost } from './value.ts';
@@ -9,7 +9,10 @@ export interface StandTree {
   /** Which of the plots it stands on, counted from 0. */
   readonly plot: number;
   readonly dbhCm: number;
+  /** Of the whole tree, also where it is broken. */
   readonly heightM: number;
+  /** Where it is broken, above the ground; left out for a whole stem. */
+  readonly breakM?: number | undefined;
   /** Which of the kinds of stem it is. */
   readonly kind: number;
   /** Trees a hectare that it stands for. */
@@ -101,7 +104,7 @@ export function* standLogs({
   };
   const costColumn = 3 * products.length;
   let undrawn = 0;
-  for (const [i, { plot, dbhCm, heightM, kind, perHa }] of trees.entries()) {
+  for (const [i, { plot, dbhCm, heightM, breakM, kind, perHa }] of trees.entries()) {
     if (i % TREES_A_REPORT === 0) yield i;
     const drawn = kinds[kind];
     const outcome = drawn === undefined ? null : profileByChoice(drawn.taper, { dbhCm, heightM }, breastHeightM);
@@ -109,7 +112,7 @@ export function* standLogs({
       undrawn += 1;
       continue;
     }
-    const profile = underBark(outcome.profile, drawn.barkRatio);
+    const profile = brokenAt(underBark(outcome.profile, drawn.barkRatio), breakM ?? Infinity);
     const { cuts } = bestCuts({ profile, stumpM, topCm, defects: [] }, products, stepM);
     let wholeM3 = 0;
     for (const { product, buttCm, topCm: top, lengthM, value } of cuts) {

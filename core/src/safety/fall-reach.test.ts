@@ -73,6 +73,22 @@ describe('whether a tree reaches', () => {
     expect(far.words[0]).toContain('1.6 m short');
   });
 
+  it('is rounded to the careful side, in metres and in feet', () => {
+    // 29.19 m away: 1.79 m short as measured, 0.79 m with two standard errors of 0.5 m.
+    const short = fallReach({ ...UPRIGHT, distanceM: 29.19 });
+    const [words = '', everybody = ''] = short.words;
+    expect(short.worstMarginM).toBeLessThan(0);
+    const said = Number(/at least ([\d.]+) m short/.exec(words)?.[1]);
+    expect(said).toBeLessThanOrEqual(-short.worstMarginM);
+    expect(-short.worstMarginM - said).toBeLessThan(0.1);
+    const away = Number(/at least ([\d.]+) m away/.exec(everybody)?.[1]);
+    expect(away).toBeGreaterThanOrEqual(short.clearM);
+    expect(away - short.clearM).toBeLessThan(0.1);
+    const inFeet = fallReach({ ...UPRIGHT, distanceM: 29.19 }, 'imperial').words;
+    expect(Number(/at least (\d+) ft short/.exec(inFeet[0] ?? '')?.[1])).toBe(Math.floor(-short.worstMarginM / 0.3048));
+    expect(Number(/at least (\d+) ft away/.exec(inFeet[1] ?? '')?.[1])).toBe(Math.ceil(short.clearM / 0.3048));
+  });
+
   it('adds two standard errors of the distance to those of the height', () => {
     // 30.2 m away: 2.8 m short, 2 × 0.5 of the height and 2 × 1 of the distance: 0.2 m beyond.
     const far = fallReach({ ...UPRIGHT, distanceM: 30.2, distanceErrorM: 1 });

@@ -1,4 +1,4 @@
-import { degreesToRadians, printRounded } from '../quantity/index.ts';
+import { convert, degreesToRadians, printRounded, type UnitSystem } from '../quantity/index.ts';
 
 /** A tree that might fall, and something that it might touch. */
 export interface FallCase {
@@ -13,6 +13,8 @@ export interface FallCase {
   readonly distanceErrorM: number;
   readonly aboveM: number;
 }
+
+const SAID_IN = { metric: { unit: 'm', decimals: 1 }, imperial: { unit: 'ft', decimals: 0 } } as const;
 
 /** Two tree lengths: the usual least distance of everybody else. */
 const TREE_LENGTHS = 2;
@@ -135,9 +137,11 @@ export interface FallReach {
 /**
  * Whether a tree can touch something, the measurement error added. An estimate for planning, never leave to fell.
  *
+ * @param system units of the words; distances are rounded to the careful side
+ *
  * Source: 29 CFR 1910.266 and the codes of most countries for the two tree lengths.
  */
-export function fallReach(given: FallCase): FallReach {
+export function fallReach(given: FallCase, system: UnitSystem = 'metric'): FallReach {
   const lengthM = stemLengthM(given.heightM, given.leanOffsetM);
   const lengthErrorM = (given.heightErrorM * given.heightM) / lengthM;
   const worstM = lengthM + ERRORS_ADDED * lengthErrorM;
@@ -146,11 +150,17 @@ export function fallReach(given: FallCase): FallReach {
   const nearerM = Math.max(0, given.distanceM - ERRORS_ADDED * given.distanceErrorM);
   const worstMarginM = reachMarginM(worstM, { ...given, distanceM: nearerM });
   const verdict = marginM >= 0 ? 'reaches' : worstMarginM >= 0 ? 'may-reach' : 'falls-short';
-  const metres = (value: number): string => `${printRounded(Math.abs(value), 1)} m`;
+  // Towards the careful side: a distance that falls short never grows by rounding, one that is kept or reached never shrinks.
+  const { unit, decimals } = SAID_IN[system];
+  const step = 10 ** decimals;
+  const length = (metres: number, round: (steps: number) => number): string =>
+    `${printRounded(round(step * convert(Math.abs(metres), 'm', unit)) / step, decimals)} ${unit}`;
+  const atLeast = (metres: number): string => length(metres, (steps) => Math.floor(steps + 1e-9));
+  const upTo = (metres: number): string => length(metres, (steps) => Math.ceil(steps - 1e-9));
   const said = {
-    reaches: `The tip reaches it, by ${metres(marginM)} and up to ${metres(worstMarginM)} with the errors of height and distance.`,
-    'may-reach': `As measured the tip falls ${metres(marginM)} short, but with the errors of height and distance it can reach it by ${metres(worstMarginM)}.`,
-    'falls-short': `The tip falls at least ${metres(worstMarginM)} short, the errors of height and distance added.`,
+    reaches: `The tip reaches it, by ${upTo(marginM)} and up to ${upTo(worstMarginM)} with the errors of height and distance.`,
+    'may-reach': `As measured the tip falls ${atLeast(marginM)} short, but with the errors of height and distance it can reach it by ${upTo(worstMarginM)}.`,
+    'falls-short': `The tip falls at least ${atLeast(worstMarginM)} short, the errors of height and distance added.`,
   }[verdict];
   const clearM = TREE_LENGTHS * worstM;
   return {
@@ -162,7 +172,7 @@ export function fallReach(given: FallCase): FallReach {
     clearM,
     words: [
       said,
-      `Everybody else stays at least ${metres(clearM)} away: two tree lengths, the error added; more on slopes, where stems slide and roll.`,
+      `Everybody else stays at least ${upTo(clearM)} away: two tree lengths, the error added; more on slopes, where stems slide and roll.`,
       'An estimate for planning, never leave to fell: felling is for trained people, and local codes and licensed practice decide. Broken tops, other trees that are hit and wind reach farther.',
     ],
   };

@@ -24,6 +24,23 @@ describe('a Weibull distribution', () => {
     expect(product / power - 1 / k).toBeCloseTo(meanLog, 9);
     expect(fitted?.scale).toBeCloseTo((power / 6) ** (1 / k), 9);
   });
+  it('is found again where the values below a limit were not recorded', () => {
+    const random = seededRandom(12);
+    const values = Array.from({ length: 20_000 }, () => ({ value: weibull(random, 1.4, 16, 0), weight: 1 })).filter(
+      ({ value }) => value >= 7,
+    );
+    const fitted = fitWeibull(values, 0, 7);
+    expect(Math.abs((fitted?.shape ?? 0) - 1.4)).toBeLessThan(0.05);
+    expect(Math.abs((fitted?.scale ?? 0) - 16)).toBeLessThan(0.6);
+    // Without the limit the missing ones count as absent: the shape comes out far too steep.
+    expect(fitWeibull(values, 0)?.shape ?? 0).toBeGreaterThan(1.8);
+  });
+  it('shares out what lies above its limit: all of it from there on', () => {
+    const of = { location: 0, scale: 16, shape: 1, from: 7 };
+    // Memoryless with shape 1: from 7 on it is the exponential distribution again.
+    expect(weibullShareBelow(of, 7)).toBe(0);
+    expect(weibullShareBelow(of, 23)).toBeCloseTo(1 - Math.exp(-1), 12);
+  });
   it('counts a value of weight two as two of them', () => {
     const twice = [4, 4, 7, 9].map((value) => ({ value, weight: 1 }));
     const weighed = [

@@ -1,6 +1,7 @@
 export { FORM_FACTOR_LIMITS, formFactorVolume, USUAL_FORM_FACTOR, type FormFactor } from './form-factor-volume.ts';
 export {
   behreProfile,
+  brokenAt,
   kozakProfile,
   maxBurkhartProfile,
   measuredProfile,

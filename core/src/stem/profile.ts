@@ -270,6 +270,18 @@ function monotoneTangents(x: readonly number[], y: readonly number[]): number[] 
   return tangents;
 }
 
+/** A profile that ends at a break: nothing above it. */
+export const brokenAt = (profile: StemProfile, breakM: number): StemProfile =>
+  breakM >= profile.heightM
+    ? profile
+    : {
+        ...profile,
+        heightM: breakM,
+        diameterCm: (h) => (h > breakM ? 0 : profile.diameterCm(h)),
+        volumeM3: (fromM, toM) => profile.volumeM3(Math.min(fromM, breakM), Math.min(toM, breakM)),
+        heightAtM: (diameterCm) => Math.min(breakM, profile.heightAtM(diameterCm)),
+      };
+
 /** A profile with every diameter times a ratio. */
 const scaled = (profile: StemProfile, ratio: number, bark: Bark): StemProfile => ({
   ...profile,

@@ -5,6 +5,19 @@ export const PLOT_AREA_LIMITS_M2 = { low: 1, high: 10_000 } as const;
 /** Steepest ground that can be entered, in percent. */
 export const PLOT_SLOPE_LIMITS_PCT = { low: 0, high: 150 } as const;
 
+/** How the radius of a circle is laid out on a slope; in or out, tally and review follow the same rule. */
+export const SLOPE_RADII = {
+  level: 'the level radius, each distance made level',
+  circle: 'one longer radius, along the ground',
+} as const;
+export type SlopeRadius = keyof typeof SLOPE_RADII;
+
+/** The ground of a plot, and how its survey lays out circles on slopes. */
+export interface PlotGround {
+  readonly slopeRadius: SlopeRadius;
+  readonly slopePct: number;
+}
+
 /**
  * Radius of a circular plot on the map.
  *

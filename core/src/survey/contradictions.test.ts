@@ -131,7 +131,7 @@ describe('tags that look alike', () => {
       readings: [],
     });
     const trees = [tree('a', '901', 'p'), tree('b', '0901', 'p'), tree('c', '0901', 'q')];
-    const points = checkSurvey([], trees, { heights: { ask: 'none' } }, 1.3);
+    const points = checkSurvey([], trees, { heights: { ask: 'none' }, slopeRadius: 'level' }, 1.3);
     expect(points.map(({ treeId }) => treeId)).toEqual(['b']);
     expect(points[0]?.message).toContain('tree 901 and tree 0901');
   });

@@ -1,4 +1,5 @@
 import type { DominantRule } from '../sampling/index.ts';
+import { SLOPE_RADII, type SlopeRadius } from './circular-plot.ts';
 import { isPhases, type Phases } from './phases.ts';
 import { isPlotShape, type PlotShape } from './plot-shape.ts';
 import { COMMON_CONDITIONS, CONDITION_CODE, CONDITIONS, type ConditionCode } from './tree-notes.ts';
@@ -15,18 +16,12 @@ export type Layout = keyof typeof LAYOUTS;
 /** What becomes of plots that reach beyond the edge of the stand, where nothing can be tallied. */
 export const EDGE_RULES = {
   none: 'nothing: plots at the edge come out too low',
-  mirage: 'mirage: measured again from the middle mirrored at the edge; trees that are in again count twice',
+  mirage:
+    'mirage: measured again from the middle mirrored at the edge; trees count once more each time they are in again, up to four times in a corner',
   walkthrough: 'walkthrough: a tree nearer to the edge than to the middle, seen through it, counts twice',
   half: 'half plot: only the half turned away from the edge is tallied, and each of its trees counts twice; biased',
 } as const;
 export type EdgeRule = keyof typeof EDGE_RULES;
-
-/** How the radius of a circle is laid out on a slope. */
-export const SLOPE_RADII = {
-  circle: 'one longer radius, along the ground',
-  level: 'the level radius, each distance made level',
-} as const;
-export type SlopeRadius = keyof typeof SLOPE_RADII;
 
 /** Which trees a height is asked of. */
 export type HeightRule =
@@ -55,7 +50,7 @@ export const USUAL_DESIGN: SurveyDesign = {
   layout: 'systematic',
   shape: { kind: 'circle', areaM2: 500 },
   edge: 'none',
-  slopeRadius: 'circle',
+  slopeRadius: 'level',
   heights: { ask: 'every', n: 3 },
   conditions: COMMON_CONDITIONS,
   dominant: 'fractional',

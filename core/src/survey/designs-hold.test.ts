@@ -69,7 +69,7 @@ function talliedAt(shape: PlotShape, x: number, y: number): TalliedTree[] {
     const north = around(treeY - y);
     if (shape.kind === 'rectangle')
       return Math.abs(east) <= shape.widthM / 2 && Math.abs(north) <= shape.lengthM / 2 ? [tree] : [];
-    const limit = reachM(shape, tree.dbhCm);
+    const limit = reachM(shape, tree.dbhCm, { slopeRadius: 'level', slopePct: 0 });
     return limit !== null && Math.hypot(east, north) <= limit ? [tree] : [];
   });
 }

@@ -200,6 +200,31 @@ describe('heights that were not measured', () => {
     expect(volumeErrors?.curve).toBeCloseTo(0.5 * basal * Math.hypot(treeErrorM, sharedErrorM), 9);
     expect(volumeErrors?.all).toBeCloseTo(Math.hypot(volumeErrors?.curve ?? NaN, volumeErrors?.model ?? NaN), 9);
   });
+  it('give a broken stem the wood below its break of the tree that it was', () => {
+    const { heightM = NaN } = heightByCurves(curves, { speciesCode: 'sp', dbhCm: 30, plotId: 'elsewhere' }) ?? {};
+    const breakM = heightM / 2;
+    const broken = { speciesCode: 'sp', diametersCm: [30], heightM: breakM, volumeM3: null, plotId: 'elsewhere' };
+    const cone = { by: 'profile', taper: { model: 'ormerod', p: 1 }, errorShare: 0.1 } as const;
+    const filling = {
+      curves,
+      volumes: { sp: cone },
+      formFactor: { value: 0.5, standardError: 0.05 },
+      breastHeightM: 1.3,
+    };
+    const [stem] = talliedTrees({ ...broken, broken: true }, filling);
+    // A cone whose upper half is gone has seven eighths of its wood.
+    const buttCm = (30 * heightM) / (heightM - 1.3);
+    const wholeM3 = ((Math.PI / 12) * buttCm ** 2 * heightM) / 10_000;
+    expect(stem?.volumeM3).toBeCloseTo((7 / 8) * wholeM3, 9);
+    expect(stem?.heightM).toBe(breakM);
+    // With the form factor it keeps more than the half that factor × height to the break would give it.
+    const [plain] = talliedTrees({ ...broken, broken: true }, { ...filling, volumes: {} });
+    const byBreakM3 = 0.5 * (Math.PI / 4) * 0.09 * breakM;
+    expect((plain?.volumeM3 ?? NaN) / byBreakM3).toBeGreaterThan(1.5);
+    expect((plain?.volumeM3 ?? NaN) / byBreakM3).toBeLessThan(2);
+    // Without its flag a measured height stays what it is.
+    expect(talliedTrees(broken, filling)[0]?.volumeM3).toBeNull();
+  });
   it('leave a measured volume as it is, its error split into readings and model', () => {
     const [own] = talliedTrees(
       { speciesCode: 'sp', diametersCm: [30], heightM: 20, volumeM3: 0.8, volumeErrorM3: 0.05 },

@@ -12,7 +12,10 @@ export {
   PLOT_AREA_LIMITS_M2,
   PLOT_SLOPE_LIMITS_PCT,
   plotRadiusM,
+  SLOPE_RADII,
   slopeCorrectedRadiusM,
+  type PlotGround,
+  type SlopeRadius,
 } from './circular-plot.ts';
 export {
   HEIGHT_ASKS,
@@ -55,13 +58,11 @@ export {
   HEIGHT_RULE_LIMITS,
   isSurveyDesign,
   LAYOUTS,
-  SLOPE_RADII,
   USUAL_DESIGN,
   type AskedTree,
   type EdgeRule,
   type HeightRule,
   type Layout,
-  type SlopeRadius,
   type SurveyDesign,
 } from './design.ts';
 export {
@@ -86,6 +87,7 @@ export {
   isPlotShape,
   PLOT_KINDS,
   plotAreaM2,
+  isAlongGround,
   reachM,
   SHAPE_LIMITS,
   shapeAreaM2,
@@ -101,6 +103,7 @@ export {
   COMMON_CONDITIONS,
   CONDITION_CODE,
   filledNotes,
+  isBroken,
   isTreeNotes,
   NOTE_LIMITS,
   type ConditionCode,

@@ -2,6 +2,7 @@ import { estimateOf } from '../estimate/index.ts';
 import type { CurvePoint, CurveSums } from '../height/index.ts';
 import { findingsOfTree, reckonTree, type ReckonedTree, type TreeKnown, type TreeSettings } from './reckon-tree.ts';
 import { measureDraftOf, partsOf, type TreeDraft } from './tree-draft.ts';
+import { isBroken } from './tree-notes.ts';
 
 /** The height curve that a tree is judged by. */
 export interface JudgingCurve {
@@ -20,10 +21,10 @@ const hasSights = (draft: TreeDraft): boolean =>
   });
 
 /** What a tree gives to the height curve of its species; null where its height or its diameter is in doubt. */
-export function curvePointOf(tree: ReckonedTree, { broken }: Pick<TreeDraft, 'broken'>): CurvePoint | null {
+export function curvePointOf(tree: ReckonedTree, draft: Pick<TreeDraft, 'broken' | 'notes'>): CurvePoint | null {
   const height = tree.height === null ? null : estimateOf(tree.height);
   const isDoubtful = findingsOfTree(tree).some(({ severity }) => severity === 'check');
-  return tree.dbh === null || height === null || isDoubtful || broken === true
+  return tree.dbh === null || height === null || isDoubtful || isBroken(draft)
     ? null
     : { dbhCm: tree.dbh.value, heightM: height.value };
 }

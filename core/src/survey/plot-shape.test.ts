@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import {
   asksHeight,
   heightRuleWords,
+  isAlongGround,
   isSurveyDesign,
   isTreeNotes,
   plotAreaM2,
@@ -15,6 +16,7 @@ import {
   type PlotShape,
 } from './index.ts';
 
+const LEVEL = { slopeRadius: 'level', slopePct: 30 } as const;
 const nested: PlotShape = {
   kind: 'nested',
   rings: [
@@ -39,12 +41,22 @@ describe('what a tallied tree stands for', () => {
     expect(treesPerHa(strip, null)).toBe(20);
     expect(treesPerHa(whole, 30)).toBeCloseTo(1 / 2.3, 12);
   });
+  it('ends along the ground where one longer radius is laid out: r ÷ √cos a for circles, level for all else', () => {
+    const circle: PlotShape = { kind: 'circle', areaM2: 500 };
+    const ground = { slopeRadius: 'circle', slopePct: 50 } as const;
+    // cos a = 1 ÷ √1.25; 12.6157 × 1.25^¼
+    expect(reachM(circle, 30, ground)).toBeCloseTo(13.3393, 3);
+    expect(reachM(circle, 30, { ...ground, slopeRadius: 'level' })).toBeCloseTo(12.6157, 4);
+    expect(reachM(factorFour, 46, ground)).toBeCloseTo(11.5, 9);
+    expect(isAlongGround(circle, ground)).toBe(true);
+    expect(isAlongGround(nested, ground)).toBe(false);
+  });
   it('ends where it reaches: 11.50 m for 46 cm and factor 4, 5.64 m and 12.62 m on the two circles', () => {
-    expect(reachM(factorFour, 46)).toBeCloseTo(11.5, 9);
-    expect(reachM(nested, 10)).toBeCloseTo(5.6419, 4);
-    expect(reachM(nested, 30)).toBeCloseTo(12.6157, 4);
-    expect(reachM(strip, 30)).toBeNull();
-    expect(reachM(nested, 5)).toBeNull();
+    expect(reachM(factorFour, 46, LEVEL)).toBeCloseTo(11.5, 9);
+    expect(reachM(nested, 10, LEVEL)).toBeCloseTo(5.6419, 4);
+    expect(reachM(nested, 30, LEVEL)).toBeCloseTo(12.6157, 4);
+    expect(reachM(strip, 30, LEVEL)).toBeNull();
+    expect(reachM(nested, 5, LEVEL)).toBeNull();
   });
   it('has an area to name, but at a point', () => {
     expect([nested, strip, whole, factorFour].map(plotAreaM2)).toEqual([500, 500, 23_000, null]);
@@ -139,11 +151,12 @@ describe('what comes over the wire', () => {
     expect(wrong.map(isSurveyDesign)).toEqual(wrong.map(() => false));
   });
   it('is notes on a tree only within their limits', () => {
+    expect(isTreeNotes({ counts: 4 })).toBe(true);
     expect(isTreeNotes({ conditions: ['dead'], fork: 2, counts: 2, bearingDeg: 360, awayM: 0 })).toBe(true);
     const wrong = [
       { fork: 1 },
       { fork: 2.5 },
-      { counts: 3 },
+      { counts: 5 },
       { bearingDeg: -1 },
       { awayM: Infinity },
       { x: 1 },

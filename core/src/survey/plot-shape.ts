@@ -1,7 +1,13 @@
 import { basalAreaM2 } from '../diameter/index.ts';
 import { convert, printRounded, type UnitSystem } from '../quantity/index.ts';
 import { FACTOR_LIMITS, limitingDistanceM, M2_PER_HA_IN_FT2_PER_ACRE } from '../sampling/index.ts';
-import { PLOT_AREA_LIMITS_M2, expansionFactorPerHa, plotRadiusM } from './circular-plot.ts';
+import {
+  expansionFactorPerHa,
+  PLOT_AREA_LIMITS_M2,
+  plotRadiusM,
+  slopeCorrectedRadiusM,
+  type PlotGround,
+} from './circular-plot.ts';
 
 /** One of several circles about the same middle, and the dbh from which trees are tallied on it. */
 export interface Ring {
@@ -153,15 +159,22 @@ export function treesPerHa(shape: PlotShape, dbhCm: number | null): number | nul
   return dbhCm === null ? null : 0;
 }
 
+/** Whether distances to the trees of a plot lie along the ground, against one longer radius, instead of level. */
+export const isAlongGround = (shape: PlotShape, { slopeRadius }: Pick<PlotGround, 'slopeRadius'>): boolean =>
+  shape.kind === 'circle' && slopeRadius === 'circle';
+
 /**
- * Level distance from the middle within which the pith of a tree must stand, in m; null where the shape has no middle to
- * measure from, or the dbh decides and is not known.
+ * Distance from the middle within which the pith of a tree must stand, in m: level, or along the ground where the survey lays
+ * out circles so. Null where the shape has no middle to measure from, or the dbh decides and is not known.
+ *
+ * @example reachM({ kind: 'circle', areaM2: 500 }, 30, { slopeRadius: 'circle', slopePct: 50 }) // 13.34, along the ground
  */
-export function reachM(shape: PlotShape, dbhCm: number | null): number | null {
+export function reachM(shape: PlotShape, dbhCm: number | null, ground: PlotGround): number | null {
   if (shape.kind === 'point') return dbhCm === null ? null : limitingDistanceM(dbhCm, shape.factorM2PerHa);
   if (shape.kind !== 'circle' && shape.kind !== 'nested') return null;
   const areaM2 = shapeAreaM2(shape, dbhCm);
-  return areaM2 === null ? null : plotRadiusM(areaM2);
+  if (areaM2 === null) return null;
+  return isAlongGround(shape, ground) ? slopeCorrectedRadiusM(areaM2, ground.slopePct) : plotRadiusM(areaM2);
 }
 
 /** A number without the zeros that say nothing. */

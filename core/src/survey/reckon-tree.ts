@@ -24,6 +24,7 @@ import { readMeasure } from './read-draft.ts';
 import { disagreement, outcomeOf, reckonHeights, type KnownOfHeight, type ReckonedHeights } from './reckon-heights.ts';
 import type { Species } from './species.ts';
 import { stemsOf, type ReadingDefaults, type TreeDraft } from './tree-draft.ts';
+import { isBroken } from './tree-notes.ts';
 import { withBark } from './wood.ts';
 
 const SIGN_SLIPS: ReadonlySet<string> = new Set([
@@ -100,9 +101,9 @@ const knownOf = (outcome: Outcome | null): Estimate | null => (outcome === null 
 const GROWTH_M_PER_YEAR = 0.15;
 
 /** The height of the last visit, grown since. A top that broke says nothing. */
-function expectedGrown({ lastVisit }: TreeKnown, { broken }: TreeDraft): Expectation[] {
+function expectedGrown({ lastVisit }: TreeKnown, draft: TreeDraft): Expectation[] {
   const then = lastVisit?.height;
-  if (lastVisit === undefined || then === undefined || broken === true) return [];
+  if (lastVisit === undefined || then === undefined || isBroken(draft)) return [];
   const grownM = GROWTH_M_PER_YEAR * lastVisit.years;
   return [
     {
@@ -116,8 +117,8 @@ function expectedGrown({ lastVisit }: TreeKnown, { broken }: TreeDraft): Expecta
 }
 
 /** What the survey's height curve asks of this diameter. A top that broke is below any curve. */
-function expectedOnCurve({ curve }: TreeKnown, { broken }: TreeDraft, dbhCm: number): Expectation[] {
-  const expected = curve === undefined || broken === true ? null : expectedByCurve(curve.sums, dbhCm, curve.own);
+function expectedOnCurve({ curve }: TreeKnown, draft: TreeDraft, dbhCm: number): Expectation[] {
+  const expected = curve === undefined || isBroken(draft) ? null : expectedByCurve(curve.sums, dbhCm, curve.own);
   return expected === null ? [] : [expected];
 }
 
@@ -129,6 +130,31 @@ const upperDiameters = ({ heights }: ReckonedHeights, breastHeightM: number): Se
       ? [{ heightM, diameterCm: topDiameterCm }]
       : [];
   });
+
+/** A form factor or an equation times the height to a break would lose the wood of a stem that stood taller. */
+const BROKEN: Outcome = {
+  ok: false,
+  findings: [
+    {
+      code: 'volume.broken',
+      severity: 'note',
+      reading: null,
+      title: 'Broken stem: no volume by its own height',
+      message:
+        'The height ends at the break. The volume below it needs the height of the unbroken tree: the results take that from the survey’s height curve.',
+      mends: [],
+    },
+  ],
+};
+
+const NO_BREAK: Finding = {
+  code: 'volume.break-height',
+  severity: 'note',
+  reading: null,
+  title: 'Height of the break missing',
+  message: 'The top is broken, and the height of the break is not measured: the volume counts as that of a whole tree.',
+  mends: [],
+};
 
 /** The bark that was measured on the tree goes before that of its species. */
 const volumeModelOf = (model: VolumeModel | undefined, barkRatio: number | null): VolumeModel | undefined =>
@@ -186,17 +212,19 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
   const volume =
     together === null || tall === null
       ? null
-      : treeVolume(
-          {
-            dbh: together,
-            height: tall,
-            upper: one === null ? [] : upperDiameters(heights, breastHeightM),
-            breastHeightM,
-          },
-          volumeModelOf(settings.volumes?.[draft.speciesCode], reckoned[0]?.barkRatio ?? null),
-          settings.formFactor,
-          unitSystem,
-        );
+      : isBroken(draft)
+        ? BROKEN
+        : treeVolume(
+            {
+              dbh: together,
+              height: tall,
+              upper: one === null ? [] : upperDiameters(heights, breastHeightM),
+              breastHeightM,
+            },
+            volumeModelOf(settings.volumes?.[draft.speciesCode], reckoned[0]?.barkRatio ?? null),
+            settings.formFactor,
+            unitSystem,
+          );
   const thickestCm = estimates.length === 0 ? null : Math.max(...estimates.map(({ value }) => value));
   return {
     diameter: reckoned[0]?.diameter ?? null,
@@ -208,7 +236,7 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
     dbh,
     basalAreaM2: diametersCm.length === 0 ? null : diametersCm.reduce((total, dbhCm) => total + basalAreaM2(dbhCm), 0),
     volume: knownOf(volume),
-    volumeFindings: volume === null ? [] : findingsOf(volume),
+    volumeFindings: volume === null ? (isBroken(draft) && dbh !== null ? [NO_BREAK] : []) : findingsOf(volume),
     slenderness: thickestCm === null || tall === null ? null : slenderness(tall.value, thickestCm),
     findings: [
       ...diagnoseTree({

@@ -86,12 +86,17 @@ function weightedDominantM(
   return total > 0 ? weighed / total : null;
 }
 
-/** Figures of a stand from its plots and their sums. */
+/**
+ * Figures of a stand from its plots and their sums.
+ *
+ * @param smallestDbhCm thinnest stem that the survey tallies, cm; 0 for every stem
+ */
 export function standFigures(
   tallied: readonly TalliedPlot[],
   sums: SurveySums,
   rule: DominantRule,
   strata: readonly StratumArea[] = [],
+  smallestDbhCm = 0,
 ): StandFigures {
   const plots = onlyTrees(tallied, 'live');
   const weights = weightsOf(plots, strata);
@@ -144,10 +149,11 @@ export function standFigures(
     relativeDensity:
       meanCm === null || sums.basalAreaM2PerHa === null ? null : relativeDensity(sums.basalAreaM2PerHa.mean, meanCm),
     shannon: shares.length === 0 ? null : shannonIndex(shares),
-    // It begins at half the thinnest tree: below it none is taken for granted.
+    // Where thinner stems are not tallied the distribution is truncated there; else it begins at half the thinnest tree.
     weibull: fitWeibull(
       trees.map(({ dbhCm, weight }) => ({ value: dbhCm, weight })),
-      thinnest / 2,
+      smallestDbhCm > 0 ? 0 : thinnest / 2,
+      smallestDbhCm > 0 ? smallestDbhCm : thinnest / 2,
     ),
   };
 }

@@ -1,7 +1,7 @@
 import { heightByCurves, type StandCurves } from '../curve/index.ts';
 import { basalAreaM2 } from '../diameter/index.ts';
 import type { FormFactor } from '../stem/index.ts';
-import { stemVolumeM3, volumeName, type VolumeModel } from '../volume/index.ts';
+import { volumeBelowM3, volumeName, type VolumeModel } from '../volume/index.ts';
 import { sum } from './statistics.ts';
 import type { TalliedTree, VolumeError } from './tallied.ts';
 import type { TreeNotes } from './tree-notes.ts';
@@ -33,24 +33,35 @@ function modelError(speciesCode: string, filling: Filling): VolumeError['model']
   return made;
 }
 
-/** Volume of a stem by a height from the curve; null where there is none. */
+interface FilledStem {
+  readonly speciesCode: string;
+  readonly dbhCm: number;
+  readonly plotId: string;
+  /** Where it is broken, above the ground; null for a whole stem. */
+  readonly breakM: number | null;
+}
+
+/** Volume of a stem by a height from the curve, of a broken one as far as it stands; null where there is none. */
 function byCurve(
-  { speciesCode, dbhCm, plotId }: { readonly speciesCode: string; readonly dbhCm: number; readonly plotId: string },
+  { speciesCode, dbhCm, plotId, breakM }: FilledStem,
   filling: Filling,
 ): Pick<TalliedTree, 'volumeM3' | 'byCurve' | 'curveHeightM' | 'volumeError'> | null {
   const expected = heightByCurves(filling.curves, { speciesCode, dbhCm, plotId });
   if (expected === null) return null;
   const { heightM, treeErrorM, sharedErrorM, curve } = expected;
+  const { volumes, formFactor, breastHeightM } = filling;
+  // A break above the curve says that the tree was at least so tall.
+  const unbrokenM = Math.max(heightM, breakM ?? 0);
   const volumeAt = (height: number): number | string =>
-    stemVolumeM3(filling.volumes?.[speciesCode], filling.formFactor, dbhCm, height, filling.breastHeightM);
-  const volumeM3 = volumeAt(heightM);
-  const higher = volumeAt(heightM * 1.01);
+    volumeBelowM3(volumes?.[speciesCode], formFactor, { dbhCm, heightM: height }, breakM ?? height, breastHeightM);
+  const volumeM3 = volumeAt(unbrokenM);
+  const higher = volumeAt(unbrokenM * 1.01);
   if (typeof volumeM3 === 'string' || typeof higher === 'string' || !Number.isFinite(volumeM3)) return null;
-  const perMetre = (higher - volumeM3) / (0.01 * heightM);
+  const perMetre = (higher - volumeM3) / (0.01 * unbrokenM);
   return {
     volumeM3,
     byCurve: true,
-    curveHeightM: heightM,
+    ...(breakM === null ? { curveHeightM: heightM } : {}),
     volumeError: {
       measuredM3: 0,
       curve: {
@@ -80,6 +91,8 @@ export function talliedTrees(
     readonly plotId?: string | undefined;
     readonly notes?: TreeNotes | null | undefined;
     readonly dead?: boolean | undefined;
+    /** The height ends at a break: the volume below it is that of the unbroken tree. */
+    readonly broken?: boolean | undefined;
   },
   filling?: Filling,
 ): TalliedTree[] {
@@ -110,7 +123,9 @@ export function talliedTrees(
     };
     if (volumeM3 === null) {
       const filled =
-        filling === undefined || heightM !== null ? null : byCurve({ speciesCode, dbhCm, plotId }, filling);
+        filling === undefined || (heightM !== null && tree.broken !== true)
+          ? null
+          : byCurve({ speciesCode, dbhCm, plotId, breakM: heightM }, filling);
       return filled === null ? measured : { ...measured, ...filled };
     }
     const own = share === 1 ? volumeM3 : volumeM3 * share;

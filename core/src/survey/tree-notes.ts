@@ -12,10 +12,13 @@ export type Condition = (typeof CONDITIONS)[number];
 
 export const CONDITION_CODE = /^[a-z]{2,8}$/;
 
+/** The code that always means a broken top, whatever a survey calls it. */
+export const BROKEN_CODE = 'brk';
+
 /** Codes that a survey begins with. */
 export const COMMON_CONDITIONS: readonly ConditionCode[] = [
   { code: 'dead', words: 'dead, standing', condition: 'dead' },
-  { code: 'brk', words: 'top broken' },
+  { code: BROKEN_CODE, words: 'top broken' },
   { code: 'lean', words: 'leaning' },
   { code: 'rot', words: 'rot seen' },
   { code: 'ivy', words: 'climber on the stem' },
@@ -34,14 +37,27 @@ export const deadCodes = (conditions: readonly ConditionCode[]): ReadonlySet<str
 export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<string>): boolean =>
   notes?.conditions?.some((code) => dead.has(code)) ?? false;
 
+/** How often a tree at the edge of the stand may count. */
+export const TREE_COUNTS = [2, 3, 4] as const;
+export type TreeCounts = (typeof TREE_COUNTS)[number];
+
+/** Whether the height of a tree ends at a break: said of its heights, or by the code of a broken top. */
+export const isBroken = ({
+  broken,
+  notes,
+}: {
+  readonly broken?: boolean | undefined;
+  readonly notes?: TreeNotes | null | undefined;
+}): boolean => broken === true || (notes?.conditions?.includes(BROKEN_CODE) ?? false);
+
 /** What is noted of a tree beside its readings. */
 export interface TreeNotes {
   /** Codes of the survey, each once. */
   readonly conditions?: readonly string[] | undefined;
   /** Stems of a fork that was taped as one. */
   readonly fork?: number | undefined;
-  /** How often it counts: twice where it stands in for trees beyond the edge of the stand. */
-  readonly counts?: 2 | undefined;
+  /** How often it counts where it stands in for trees beyond the edge of the stand: up to four times in a corner. */
+  readonly counts?: TreeCounts | undefined;
   /** Where it stands as seen from the middle of its plot: degrees from north, and metres on the level to its pith. */
   readonly bearingDeg?: number | undefined;
   readonly awayM?: number | undefined;
@@ -72,7 +88,7 @@ export function isTreeNotes(value: unknown): value is TreeNotes {
     new Set(conditions).size === conditions.length &&
     (fork === undefined || Number.isInteger(fork)) &&
     isWithin(fork, NOTE_LIMITS.fork) &&
-    (counts === undefined || counts === 2) &&
+    (counts === undefined || TREE_COUNTS.some((each) => each === counts)) &&
     isWithin(bearingDeg, NOTE_LIMITS.bearingDeg) &&
     isWithin(awayM, NOTE_LIMITS.awayM) &&
     isWithin(guessM3, NOTE_LIMITS.guessM3)

@@ -5,6 +5,7 @@ const plot: CheckedPlot = {
   id: 'p',
   label: '1',
   shape: { kind: 'circle', areaM2: 500 },
+  slopePct: 0,
   finished: true,
   empty: false,
 };
@@ -30,7 +31,9 @@ const pines = (count: number, over: (i: number) => Partial<CheckedTree> = () => 
     return tree(String(i), { dbhCm, heightM, ...over(i) });
   });
 const found = (trees: readonly CheckedTree[], kind: CheckKind, plots = [plot]) =>
-  checkSurvey(plots, trees, { heights: { ask: 'none' } }, 1.3).filter(({ check }) => check === kind);
+  checkSurvey(plots, trees, { heights: { ask: 'none' }, slopeRadius: 'level' }, 1.3).filter(
+    ({ check }) => check === kind,
+  );
 
 describe('trees far from the curve', () => {
   it('are named, and sound ones are let alone', () => {
@@ -137,16 +140,31 @@ describe('plots', () => {
     expect(found(at(7.5), 'beyond', point)).toEqual([]);
     expect(found(at(7.52), 'beyond', point)[0]?.message).toContain('2 cm beyond');
   });
+  it('go by the longer radius along the ground where the survey lays out circles so', () => {
+    // 12.616 m level; on a slope of 50 %, √(1.25) as long along the fall line, and √ of that in every direction: 13.339 m.
+    const steep = [{ ...plot, slopePct: 50 }];
+    const beyond = (awayM: number, slopeRadius: 'circle' | 'level') =>
+      checkSurvey(
+        steep,
+        [tree('1', { notes: { awayM, bearingDeg: 0 } })],
+        { heights: { ask: 'none' }, slopeRadius },
+        1.3,
+      ).filter(({ check }) => check === 'beyond');
+    expect(beyond(13.33, 'circle')).toEqual([]);
+    expect(beyond(13.36, 'circle')).toHaveLength(1);
+    expect(beyond(12.62, 'level')).toEqual([]);
+    expect(beyond(12.64, 'level')).toHaveLength(1);
+  });
   it('lack heights that the survey asks for', () => {
     const trees = [tree('1'), tree('2'), tree('3'), tree('4', { heightM: 20 })];
-    const [point] = checkSurvey([plot], trees, { heights: { ask: 'every', n: 3 } }, 1.3).filter(
+    const [point] = checkSurvey([plot], trees, { heights: { ask: 'every', n: 3 }, slopeRadius: 'level' }, 1.3).filter(
       ({ check }) => check === 'heights',
     );
     expect(point?.message).toContain('the height of tree 1:');
   });
   it('are asked no more than the survey asks: guessed trees for no height, counted points for no tree', () => {
     const guessed = tree('1', { dbhCm: null, notes: { guessM3: 0.8 } });
-    const every = { heights: { ask: 'every', n: 1 } } as const;
+    const every = { heights: { ask: 'every', n: 1 }, slopeRadius: 'level' } as const;
     expect(checkSurvey([plot], [guessed], every, 1.3)).toEqual([]);
     expect(checkSurvey([plot], [{ ...guessed, dbhCm: 30 }], every, 1.3)).toHaveLength(1);
     const counted = [{ ...plot, quick: 7 }];

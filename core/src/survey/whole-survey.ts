@@ -23,6 +23,8 @@ export interface CheckedTree {
   readonly speciesCode: string;
   readonly observer: string;
   readonly dbhCm: number | null;
+  /** As read, before the rounding rule: it decides in or out. */
+  readonly readDbhCm?: number | null | undefined;
   readonly heightM: number | null;
   /** Something speaks against its readings already. */
   readonly inDoubt: boolean;
@@ -31,10 +33,14 @@ export interface CheckedTree {
   readonly readings: readonly CheckedReading[];
 }
 
+/** What of a design the checks ask about. */
+export type CheckedDesign = Pick<SurveyDesign, 'heights' | 'phases' | 'slopeRadius'>;
+
 export interface CheckedPlot {
   readonly id: string;
   readonly label: string;
   readonly shape: PlotShape;
+  readonly slopePct: number;
   readonly finished: boolean;
   readonly empty: boolean;
   /** Trees that were counted in, or another quick figure, where the survey looks twice. */
@@ -269,7 +275,7 @@ const lacksHeight = ({ heightM, dbhCm, notes }: CheckedTree): boolean =>
 function ofPlots(
   plots: readonly CheckedPlot[],
   treesOf: (plotId: string) => readonly CheckedTree[],
-  { heights: rule, phases }: Pick<SurveyDesign, 'heights' | 'phases'>,
+  { heights: rule, phases, slopeRadius }: CheckedDesign,
 ): SurveyPoint[] {
   // Where trees are counted at points, one without a measured tree is as it should be.
   const isCounted = ({ quick }: CheckedPlot): boolean => phases?.kind === 'count' && typeof quick === 'number';
@@ -291,7 +297,7 @@ function ofPlots(
     const asked = own.map((tree) => ({ ...tree, hasHeight: tree.heightM !== null }));
     const missing = plot.finished ? asked.filter((tree, i) => asksHeight(rule, asked, i) && lacksHeight(tree)) : [];
     const beyond = own.flatMap((tree): SurveyPoint[] => {
-      const limitM = reachM(plot.shape, tree.dbhCm);
+      const limitM = reachM(plot.shape, tree.readDbhCm ?? tree.dbhCm, { slopeRadius, slopePct: plot.slopePct });
       const { awayM } = tree.notes ?? {};
       if (limitM === null || awayM === undefined || awayM <= limitM + 0.005) return [];
       return [
@@ -326,7 +332,7 @@ function ofPlots(
 export function checkSurvey(
   plots: readonly CheckedPlot[],
   trees: readonly CheckedTree[],
-  design: Pick<SurveyDesign, 'heights' | 'phases'>,
+  design: CheckedDesign,
   breastHeightM: number,
 ): readonly SurveyPoint[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));

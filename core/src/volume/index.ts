@@ -35,6 +35,7 @@ export {
   USUAL_VOLUME_ERROR_SHARE,
   VOLUME_ERROR_LIMITS,
   volumeBark,
+  volumeBelowM3,
   volumeLimit,
   volumeModelProblem,
   volumeName,

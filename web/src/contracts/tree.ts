@@ -147,7 +147,7 @@ class TapedReadingsDto extends TreeReadingsDto {
   @IsOptional()
   @IsKnown(
     isTreeNotes,
-    'notes on a tree: conditions (codes of the survey), fork (2 to 9), counts (2), bearingDeg (0 to 360), awayM (0 to 200)',
+    'notes on a tree: conditions (codes of the survey), fork (2 to 9), counts (2 to 4), bearingDeg (0 to 360), awayM (0 to 200)',
   )
   notes?: TreeNotes | undefined;
 }

@@ -1,7 +1,13 @@
 import type { CurveSums } from '@arbolito/core/height';
 import type { KitAtHand } from '@arbolito/core/kit';
 import { RULE_SETS, type LastVisit } from '@arbolito/core/diameter';
-import { COMMON_SPECIES, type PlotShape, type Species, type TreeSettings } from '@arbolito/core/survey';
+import {
+  COMMON_SPECIES,
+  type PlotShape,
+  type SlopeRadius,
+  type Species,
+  type TreeSettings,
+} from '@arbolito/core/survey';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
 import type { SurveyView } from '../contracts/views.ts';
 import { settingsOf } from './trees/reckon.ts';
@@ -16,6 +22,7 @@ interface SheetSettings extends TreeSettings {
   /** Which trees the plot takes; null outside any plot. */
   readonly shape: PlotShape | null;
   readonly kit: readonly KitAtHand[];
+  readonly slopeRadius: SlopeRadius;
   readonly curves: Readonly<Record<string, CurveSums>>;
 }
 
@@ -31,6 +38,7 @@ export const sheetSettingsOf = (
   breastHeightM: survey.breastHeightM,
   species: survey.species,
   slopePct: plot.slopePct,
+  slopeRadius: survey.design.slopeRadius,
   shape: plot.shape,
   ...beside,
 });
@@ -47,6 +55,7 @@ export const LOOSE_SETTINGS: SheetSettings = {
   species: COMMON_SPECIES,
   lastVisits: {},
   slopePct: null,
+  slopeRadius: 'level',
   shape: null,
   kit: [],
   curves: {},

@@ -6,6 +6,7 @@ import {
   RULE_SETS,
   slopeSchools,
   whereToTape,
+  type FieldRules,
   type RuleSetId,
   type TapeAnswer,
   type TapedTree,
@@ -350,6 +351,27 @@ describe('the four sets', () => {
   it('take 4.5 ft for 1.3716 m where they mean feet, and 1.30 m in the forest', () => {
     expect(RULE_SETS.timber.rules.breastHeightM).toBe(1.3);
     expect(RULE_SETS.street.rules.breastHeightM).toBe(1.3716);
+  });
+});
+
+describe('a lean on a slope', () => {
+  const tree: TapedTree = {
+    ground: { slopePct: 30 },
+    leanDeg: 15,
+    trunks: { kind: 'one' },
+    swelling: { kind: 'none' },
+  };
+  it('says on which side the ground counts, and which way to measure from there', () => {
+    const first = (rules: FieldRules, found: TapedTree = tree) => whereToTape(found, rules).sentences[0];
+    expect(first(RULE_SETS.timber.rules)).toBe(
+      'Take the ground on the uphill side of the stem and measure parallel to the underside of the lean to 1.30 m.',
+    );
+    expect(first(RULE_SETS.street.rules)).toMatch(
+      /^Take the ground in the middle of the slope and measure along the stem/,
+    );
+    expect(first(RULE_SETS.timber.rules, { ...tree, ground: { slopePct: 0 } })).toBe(
+      'Measure along the underside of the lean to 1.30 m.',
+    );
   });
 });
 

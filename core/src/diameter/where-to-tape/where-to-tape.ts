@@ -136,6 +136,19 @@ const FROM_WORDS: Record<TapeAnswer['from'], string> = {
   'along the lean': 'Measure along the stem as it leans',
 };
 
+const LEAN_ON_SLOPE = {
+  underside: 'measure parallel to the underside of the lean',
+  along: 'measure along the stem as it leans',
+} as const;
+const GROUND_ON_SLOPE = { uphill: 'on the uphill side of the stem', middle: 'in the middle of the slope' } as const;
+
+/** From where breast height is measured. On a slope a lean says which way, and the slope rule on which side the ground counts. */
+function fromWords(from: TapeAnswer['from'], { ground, leanDeg }: TapedTree, rules: FieldRules): string {
+  return leanDeg >= LEANING_FROM_DEG && ground.slopePct > 0
+    ? `Take the ground ${GROUND_ON_SLOPE[rules.slope]} and ${LEAN_ON_SLOPE[rules.lean]}`
+    : FROM_WORDS[from];
+}
+
 /**
  * Where the tape goes on a tree under a survey's field rules: the point, from which side, in which plane, on how many
  * stems, in the sentences to follow, and what gets recorded.
@@ -152,7 +165,7 @@ export function whereToTape(tree: TapedTree, rules: FieldRules): TapeAnswer {
       ? `Dig down to the ground, or measure the snow: ${metres(ground.snowM)} lie here, and the tape goes that much lower on what you see.`
       : '',
     ...stems.words,
-    `${FROM_WORDS[from]}${point.kind === 'at' ? ` to ${metres(point.heightM)}` : ''}.`,
+    `${fromWords(from, tree, rules)}${point.kind === 'at' ? ` to ${metres(point.heightM)}` : ''}.`,
     ...words,
     point.kind === 'narrowest'
       ? `Slide the tape between ${metres(point.fromM)} and ${metres(point.toM)} and keep the smallest reading.`

@@ -182,6 +182,7 @@ describe('the call-out line', () => {
     ['sp 30 az400', 'az400: A bearing lies between 0 and 360'],
     ['sp 30 r900', 'r900: A tree stands up to 200 m'],
     ['sp 30 x2 x2', 'x2: It counts twice already'],
+    ['sp 30 x3 x4', 'x4: It counts three times already'],
     ['sp 30 @20 = 12', '@20: '],
   ])('marks what it does not understand in “%s”', (line, problem) => {
     const found = problems(line);
@@ -262,6 +263,7 @@ describe('the call-out line', () => {
         undefined,
         { conditions: ['dead', 'ivy'] },
         { fork: 2, counts: 2 as const },
+        { counts: 4 as const },
         { bearingDeg: 112.5, awayM: 7.42 },
         { conditions: ['dead'], guessM3: 0.85 },
         { conditions: ['rot'], fork: 9, bearingDeg: 0, awayM: 12.192 },

@@ -1,13 +1,14 @@
 import { convert, printAsRead, readQuantity, type UnitId, type UnitSystem } from '../../quantity/index.ts';
-import { NOTE_LIMITS, type ConditionCode, type TreeNotes } from '../tree-notes.ts';
+import { NOTE_LIMITS, type ConditionCode, type TreeCounts, type TreeNotes } from '../tree-notes.ts';
 
 /** A word of the line that notes something of the tree: what it adds, and the chip; or why it cannot be. */
 export type NoteWord =
   | { readonly ok: true; readonly notes: TreeNotes; readonly chip: string }
   | { readonly ok: false; readonly problem: string };
 
-/** Counted twice, for trees beyond the edge. */
-export const TWICE = 'x2';
+/** A tree beyond a corner of the stand is found up to three times more. */
+const COUNTS = /^x([2-4])$/i;
+const COUNT_WORDS = { 2: 'twice', 3: 'three times', 4: 'four times' } as const;
 
 const FORK = /^f(\d{1,3})$/i;
 const BEARING = /^az(.+)$/i;
@@ -38,10 +39,12 @@ export function readNote(
     if (known.length >= NOTE_LIMITS.conditions) return bad('Eight codes are the most that a tree takes.');
     return { ok: true, notes: { ...before, conditions: [...known, condition.code] }, chip: condition.words };
   }
-  if (word.toLowerCase() === TWICE)
-    return before.counts === undefined
-      ? { ok: true, notes: { ...before, counts: 2 }, chip: 'counts twice' }
-      : bad('It counts twice already.');
+  const times = COUNTS.exec(word)?.[1];
+  if (times !== undefined) {
+    if (before.counts !== undefined) return bad(`It counts ${COUNT_WORDS[before.counts]} already.`);
+    const counts = Number(times) as TreeCounts;
+    return { ok: true, notes: { ...before, counts }, chip: `counts ${COUNT_WORDS[counts]}` };
+  }
   const fork = FORK.exec(word)?.[1];
   if (fork !== undefined) {
     const { low, high } = NOTE_LIMITS.fork;
@@ -101,7 +104,7 @@ export function printNotes(
   return [
     ...(fork === undefined ? [] : [`f${String(fork)}`]),
     ...conditions,
-    ...(counts === undefined ? [] : [TWICE]),
+    ...(counts === undefined ? [] : [`x${String(counts)}`]),
     ...(bearingDeg === undefined ? [] : [`az${printAsRead(bearingDeg)}`]),
     ...(awayM === undefined ? [] : [`r${textIn(awayM, 'm', unit)}`]),
     ...(guessM3 === undefined ? [] : [`kpi${textIn(guessM3, 'm3', volumeUnit(system))}`]),

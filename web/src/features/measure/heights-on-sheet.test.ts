@@ -25,6 +25,7 @@ const settings: SheetSettings = {
   fieldRules: RULE_SETS.timber.rules,
   lastVisits: {},
   slopePct: null,
+  slopeRadius: 'level',
   shape: null,
   kit: [],
   curves: {},

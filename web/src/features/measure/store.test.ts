@@ -13,6 +13,7 @@ const settings: SheetSettings = {
   fieldRules: RULE_SETS.timber.rules,
   lastVisits: {},
   slopePct: null,
+  slopeRadius: 'level',
   shape: null,
   kit: [],
   curves: {},

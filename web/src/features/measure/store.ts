@@ -39,6 +39,7 @@ import {
   type Part,
   type PlacedFinding,
   type PlotShape,
+  type SlopeRadius,
   type ReckonedTree,
   type Species,
   type TapingNotes,
@@ -57,6 +58,8 @@ export interface SheetSettings extends TreeSettings {
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   /** Slope of the plot; null where nobody knows it. */
   readonly slopePct: number | null;
+  /** How the survey lays out circles on a slope. */
+  readonly slopeRadius: SlopeRadius;
   /** Which trees the plot takes; null outside any plot. */
   readonly shape: PlotShape | null;
   /** What the crew measures with. */

@@ -7,6 +7,7 @@ import type { KitAtHand } from '@arbolito/core/kit';
 import {
   asksHeight,
   deadCodes,
+  isBroken,
   isDead,
   isDrawn,
   lookalikeTag,
@@ -182,6 +183,7 @@ function figuresOf(row: Row, start: TallyStart): RowFigures {
         volumeM3: reckoned.volume?.value ?? null,
         plotId: plot.id,
         notes: row.draft.notes,
+        broken: isBroken(row.draft),
       },
       {
         curves: settings.standCurves,
@@ -261,7 +263,10 @@ function hintsOf(
   const isNew =
     name !== undefined && others.length > 0 && others.every(({ row }) => row.draft.speciesCode !== draft.speciesCode);
   const dbhCm = preview.readDiametersCm[0] ?? null;
-  const limitM = reachM(plot.shape, dbhCm);
+  const limitM = reachM(plot.shape, dbhCm, {
+    slopeRadius: settings.design.slopeRadius,
+    slopePct: plot.slopePct,
+  });
   const { awayM } = draft.notes ?? {};
   const place = figures.findIndex(({ row }) => row.id === selected);
   const asked = [

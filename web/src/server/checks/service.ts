@@ -56,6 +56,7 @@ const readTree = (row: FigureRow, readings: readonly CheckedReading[], { fieldRu
   speciesCode: row.speciesCode,
   observer: row.observer,
   dbhCm: row.dbhCm,
+  readDbhCm: row.readDiametersCm?.[0] ?? row.dbhCm,
   heightM: row.heightM,
   inDoubt: row.inDoubt || row.findings !== null,
   diameterClass: row.dbhCm === null ? null : diameterClass(row.dbhCm, fieldRules.classes),

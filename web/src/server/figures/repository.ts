@@ -1,6 +1,6 @@
 import { and, count, eq, isNull, sql } from 'drizzle-orm';
 import pg from 'pg';
-import { isDead, type TreeNotes } from '@arbolito/core/survey';
+import { isBroken, isDead, type TreeNotes } from '@arbolito/core/survey';
 import type { TreeView } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
 import { plots, treeFigures, trees } from '../database/schema.ts';
@@ -22,6 +22,8 @@ export interface SummedRow {
   readonly volumeErrorM3: number | null;
   readonly inDoubt: boolean;
   readonly outside: boolean;
+  /** Its height ends at a break. */
+  readonly broken: boolean;
 }
 
 /** The same with its name, and what speaks against its readings. */
@@ -81,7 +83,8 @@ export const forgetPlot = async (tx: Queryable, plotId: string): Promise<void> =
 
 const SUMMED_COLUMNS = `
   t.plot_id, t.species_code, o.notes, array_to_string(f.diameters_cm, ','), f.dbh_cm, f.height_m, f.volume_m3,
-  f.volume_error_m3, f.in_doubt, f.outside, array_to_string(f.read_diameters_cm, ',')`;
+  f.volume_error_m3, f.in_doubt, f.outside, array_to_string(f.read_diameters_cm, ','),
+  o.heights ->> 'broken'`;
 const NAMED_COLUMNS = `${SUMMED_COLUMNS}, t.id, t.tag, o.observer, f.findings`;
 
 const figuresQuery = (columns: string, surveyId: string, stamp: string): string => `
@@ -114,7 +117,8 @@ function summedRowOf(
   one: (text: string | null | undefined) => string,
   deadCodes: ReadonlySet<string>,
 ): SummedRow {
-  const [plotId, speciesCode, noted, diameters, dbh, height, volume, volumeError, inDoubt, outside, asRead] = row;
+  const [plotId, speciesCode, noted, diameters, dbh, height, volume, volumeError, inDoubt, outside, asRead, broken] =
+    row;
   const notes = noted === null || noted === undefined ? null : (JSON.parse(noted) as TreeNotes);
   return {
     plotId: one(plotId),
@@ -129,6 +133,7 @@ function summedRowOf(
     volumeErrorM3: numberOf(volumeError),
     inDoubt: inDoubt === 't',
     outside: outside === 't',
+    broken: isBroken({ broken: broken === 'true', notes }),
   };
 }
 
@@ -137,12 +142,12 @@ function figureRowOf(
   one: (text: string | null | undefined) => string,
   deadCodes: ReadonlySet<string>,
 ): FigureRow {
-  const findings = row[14] ?? null;
+  const findings = row[15] ?? null;
   return {
     ...summedRowOf(row, one, deadCodes),
-    treeId: ownText(row[11]),
-    tag: ownText(row[12]),
-    observer: one(row[13]),
+    treeId: ownText(row[12]),
+    tag: ownText(row[13]),
+    observer: one(row[14]),
     findings: findings === null ? null : (JSON.parse(findings) as TreeView['findings']),
   };
 }

@@ -1,6 +1,6 @@
 import { standCurves } from '@arbolito/core/curve';
 import { curveSums, type CurveSums } from '@arbolito/core/height';
-import { deadCodes, isDead, type Filling } from '@arbolito/core/survey';
+import { deadCodes, isBroken, isDead, type Filling } from '@arbolito/core/survey';
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
 import { isDiskFull } from '../database/failures.ts';
 import { resultsKey } from '../results-key.ts';
@@ -51,7 +51,16 @@ const isDoubt = ({ severity }: { readonly severity: string }): boolean => severi
 
 type TreeFigures = Omit<
   FigureRow,
-  'treeId' | 'plotId' | 'tag' | 'speciesCode' | 'observer' | 'notes' | 'dead' | 'diametersCm' | 'readDiametersCm'
+  | 'treeId'
+  | 'plotId'
+  | 'tag'
+  | 'speciesCode'
+  | 'observer'
+  | 'notes'
+  | 'dead'
+  | 'broken'
+  | 'diametersCm'
+  | 'readDiametersCm'
 > & { readonly diametersCm: number[]; readonly readDiametersCm: number[] | null };
 
 /** What of a tree the sums ask for. */
@@ -66,7 +75,8 @@ const figuresOf = (view: TreeView): TreeFigures => {
     heightM: view.height?.value ?? null,
     volumeM3: view.volume?.value ?? null,
     volumeErrorM3: view.volume?.standardError ?? null,
-    inDoubt: view.findings.some(({ severity }) => severity === 'check') || view.heights?.broken === true,
+    inDoubt:
+      view.findings.some(({ severity }) => severity === 'check') || isBroken({ ...view.heights, notes: view.notes }),
     outside: view.findings.some(({ code }) => code === 'volume.range'),
     findings: doubts.length === 0 ? null : doubts,
   };
@@ -184,6 +194,7 @@ const rowOfFigures = (row: TreeRow, made: FigureToKeep | undefined, codes: Reado
           volumeErrorM3: made.volumeErrorM3 ?? null,
           inDoubt: made.inDoubt,
           outside: made.outside,
+          broken: isBroken({ ...row.heights, notes: row.notes }),
           findings: made.findings ?? null,
         },
       ];
@@ -191,7 +202,8 @@ const rowOfFigures = (row: TreeRow, made: FigureToKeep | undefined, codes: Reado
 /** A tree as the sums know it, from its view. */
 export const figureRowOf = (view: TreeView): FigureRow => {
   const { id: treeId, plotId, tag, speciesCode, observer, notes, dead } = view;
-  return { treeId, plotId, tag, speciesCode, observer, notes, dead, ...figuresOf(view) };
+  const broken = isBroken({ ...view.heights, notes });
+  return { treeId, plotId, tag, speciesCode, observer, notes, dead, broken, ...figuresOf(view) };
 };
 
 /** What fills in for heights that were not measured: curves through the trees that are beyond doubt. */

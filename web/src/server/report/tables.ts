@@ -501,7 +501,7 @@ export function distributionTable(summary: StandSummary, units: StandUnits): Rep
       weibull === null
         ? ['Too few stems of different diameters for a Weibull distribution.']
         : [
-            `Weibull of greatest likelihood (Bailey and Dell 1973), beginning at half the thinnest dbh: location ${printRounded(units.diameterOf(weibull.location), 1)}, scale ${printRounded(units.diameterOf(weibull.scale), 1)} ${units.diameter}, shape ${printRounded(weibull.shape, 2)}.`,
+            `Weibull of greatest likelihood (Bailey and Dell 1973), ${weibull.from === undefined ? 'beginning at half the thinnest dbh' : `truncated at the smallest tallied dbh, ${printRounded(units.diameterOf(weibull.from), 1)} ${units.diameter} (Zutter et al. 1986)`}: location ${printRounded(units.diameterOf(weibull.location), 1)}, scale ${printRounded(units.diameterOf(weibull.scale), 1)} ${units.diameter}, shape ${printRounded(weibull.shape, 2)}.`,
           ],
   };
 }

@@ -121,7 +121,13 @@ export function sumUp(
             basalAreaM2PerHa: samplingOf(({ basalAreaM2PerHa }) => basalAreaM2PerHa),
             volumeM3PerHa: ratio.pooled === null ? null : samplingOf(({ volumeM3PerHa }) => volumeM3PerHa),
           },
-    figures: standFigures(phased?.plots ?? counted, sums, dominant, phased?.strata ?? survey.strata),
+    figures: standFigures(
+      phased?.plots ?? counted,
+      sums,
+      dominant,
+      phased?.strata ?? survey.strata,
+      survey.fieldRules.smallestDbhCm,
+    ),
     outsideTables: rows.filter(({ outside }) => outside).length,
     basis: {
       curves: filling.curves,

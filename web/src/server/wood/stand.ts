@@ -41,11 +41,14 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
     return view.diametersCm.flatMap((dbhCm, i) => {
       const own = curves[view.speciesCode];
       const expected =
-        view.heightM === null
+        view.heightM === null || view.broken
           ? ((own === undefined ? null : expectedByCurve(own, dbhCm)) ?? expectedByCurve(pooled, dbhCm))
           : null;
-      const heightM = view.heightM ?? expected?.heightM;
-      if (heightM === undefined) {
+      // A broken stem is cut from the tree that it was, as far as it stands.
+      const heightM = view.broken
+        ? Math.max(expected?.heightM ?? 0, view.heightM ?? 0)
+        : (view.heightM ?? expected?.heightM);
+      if (heightM === undefined || heightM === 0) {
         without += 1;
         return [];
       }
@@ -56,6 +59,7 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
           plot,
           dbhCm,
           heightM,
+          ...(view.broken && view.heightM !== null ? { breakM: view.heightM } : {}),
           kind,
           perHa: (treesPerHa(shape, view.readDiametersCm?.[i] ?? dbhCm) ?? 0) * (view.notes?.counts ?? 1),
         },

@@ -8,10 +8,12 @@ export interface InOrOutViewProps {
   readonly dbhCm: number;
   readonly units: { readonly length: 'm' | 'ft'; readonly diameter: 'cm' | 'in' };
   readonly to: Borderline['to'];
+  /** Distances lie along the ground instead of level. */
+  readonly alongGround?: boolean;
 }
 
 /** Whether a tree on the edge is in, by how much, where the limit lies on the tape, and all of it from above. */
-export function InOrOutView({ outcome, dbhCm, units, to }: InOrOutViewProps) {
+export function InOrOutView({ outcome, dbhCm, units, to, alongGround = false }: InOrOutViewProps) {
   const { isIn, marginCm, limitM, levelM, limitOnTapeM } = outcome;
   const length = (metres: number): string => `${printRounded(convert(metres, 'm', units.length), 2)} ${units.length}`;
   const margin = printRounded(Math.abs(convert(marginCm, 'cm', units.diameter)), 1);
@@ -44,7 +46,8 @@ export function InOrOutView({ outcome, dbhCm, units, to }: InOrOutViewProps) {
       </div>
       <FromAbove limitM={limitM} levelM={levelM} dbhCm={dbhCm} isIn={isIn} />
       <p className="text-quiet">
-        Level, to the middle of the stem: the tree stands at {length(levelM)}, the limit lies at {length(limitM)}.
+        {alongGround ? 'Along the ground' : 'Level'}, to the middle of the stem: the tree stands at {length(levelM)},
+        the limit lies at {length(limitM)}.
       </p>
     </>
   );

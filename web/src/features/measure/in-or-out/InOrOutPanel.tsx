@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { convert, type UnitSystem } from '@arbolito/core/quantity';
 import { inOrOut, type Borderline } from '@arbolito/core/sampling';
-import { reachM, shapeWords, type PlotShape } from '@arbolito/core/survey';
+import { isAlongGround, reachM, shapeWords, type PlotGround, type PlotShape } from '@arbolito/core/survey';
 import { Choice } from '../../../ui/Choice.tsx';
 import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
 import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
@@ -9,6 +9,8 @@ import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 
 interface InOrOutPanelProps {
   readonly shape: PlotShape;
+  /** Slope of the plot, and how the survey lays out circles on it. */
+  readonly ground: PlotGround;
   /** Of the sheet; null while nothing was read. */
   readonly dbhCm: number | null;
   readonly system: UnitSystem;
@@ -22,13 +24,14 @@ const TO: Readonly<Record<Borderline['to'], string>> = { face: 'to its face', pi
 const SLOPE: FigureSpec = { label: 'slope along the tape', unit: 'pct', low: -150, high: 150 };
 
 /** Whether the tree of the sheet is in: its own dbh, the shape of its own plot, and what was taped just now. */
-export default function InOrOutPanel({ shape, dbhCm, system }: InOrOutPanelProps) {
+export default function InOrOutPanel({ shape, ground, dbhCm, system }: InOrOutPanelProps) {
   const { length, diameter, farthest } = UNITS[system];
   const spec: FigureSpec = { label: 'distance as taped', unit: length, low: 0, high: farthest };
   const [distance, setDistance] = useState('');
   const [slope, setSlope] = useState('0');
   const [to, setTo] = useState<Borderline['to']>('face');
-  const limitM = reachM(shape, dbhCm);
+  const limitM = reachM(shape, dbhCm, ground);
+  const alongGround = isAlongGround(shape, ground);
   if (shape.kind === 'rectangle' || shape.kind === 'whole')
     return <p>The plot is a {shapeWords(shape, system)}: its sides decide, not a distance from its middle.</p>;
   if (dbhCm === null || limitM === null)
@@ -40,7 +43,8 @@ export default function InOrOutPanel({ shape, dbhCm, system }: InOrOutPanelProps
       </p>
     );
   const taped = readFigure(spec, distance);
-  const steep = readFigure(SLOPE, slope);
+  // One radius along the ground holds in every direction: the slope of the tape does not change it.
+  const steep = alongGround ? { value: 0 } : readFigure(SLOPE, slope);
   const outcome =
     'value' in taped && 'value' in steep
       ? inOrOut(
@@ -52,20 +56,23 @@ export default function InOrOutPanel({ shape, dbhCm, system }: InOrOutPanelProps
       : null;
   return (
     <div className="grid gap-4">
-      <p className="text-quiet">Plot: {shapeWords(shape, system)}. Tape from its middle, at breast height.</p>
+      <p className="text-quiet">
+        Plot: {shapeWords(shape, system)}. Tape from its middle,{' '}
+        {alongGround ? 'along the ground: this survey lays out one longer radius.' : 'at breast height.'}
+      </p>
       <div className="grid max-w-sm gap-2">
         <FigureInput spec={spec} text={distance} optional onType={setDistance} />
-        <FigureInput spec={SLOPE} text={slope} onType={setSlope} />
+        {!alongGround && <FigureInput spec={SLOPE} text={slope} onType={setSlope} />}
         <Choice name="Taped to" options={TO} chosen={to} onChoose={setTo} />
       </div>
       {outcome?.ok === true ? (
-        <InOrOutView outcome={outcome} dbhCm={dbhCm} units={{ length, diameter }} to={to} />
+        <InOrOutView outcome={outcome} dbhCm={dbhCm} units={{ length, diameter }} to={to} alongGround={alongGround} />
       ) : (
         <p className="card p-4">{outcome === null ? 'Type what the tape shows.' : outcome.message}</p>
       )}
       <p className="text-quiet">
-        The middle of the stem decides, on the level; a tree on the limit is in. Bitterlich 1948. Look up before you
-        walk in under a crown.
+        The middle of the stem decides{alongGround ? '' : ', on the level'}; a tree on the limit is in. Bitterlich 1948.
+        Look up before you walk in under a crown.
       </p>
     </div>
   );

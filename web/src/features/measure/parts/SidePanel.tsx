@@ -84,6 +84,7 @@ function LimitFor({ view }: SheetProps) {
     <InOrOutPanel
       key={unitSystem}
       shape={settings.shape}
+      ground={{ slopeRadius: settings.slopeRadius, slopePct: settings.slopePct ?? 0 }}
       dbhCm={reckoned.readDiametersCm[0] ?? null}
       system={unitSystem}
     />

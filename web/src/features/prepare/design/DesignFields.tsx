@@ -110,7 +110,7 @@ export const usualDesignTexts = (shape: ShapeTexts): DesignTexts => ({
   shape,
   layout: 'systematic',
   edge: 'none',
-  slopeRadius: 'circle',
+  slopeRadius: 'level',
   ask: 'every',
   every: '3',
   conditions: conditionLines(COMMON_CONDITIONS),

@@ -24,6 +24,20 @@ const treeOf = (diameter: MeasureDraft): TreeDraft => ({
   height: HEIGHT,
 });
 
+describe('a broken stem', () => {
+  const broken: TreeDraft = { ...treeOf(TAPED), broken: true };
+  it('has no volume by the height of its break, and says what is missing', () => {
+    const { volume, volumeFindings } = reckonTree(broken, settings);
+    expect(volume).toBeNull();
+    expect(volumeFindings.map(({ code, severity }) => [code, severity])).toEqual([['volume.broken', 'note']]);
+    expect(reckonTree({ ...treeOf(TAPED), notes: { conditions: ['brk'] } }, settings).volume).toBeNull();
+  });
+  it('without a height of its break is said to count whole', () => {
+    const { volumeFindings } = reckonTree({ ...broken, height: { methodId: 'height.known', entries: {} } }, settings);
+    expect(volumeFindings.map(({ code }) => code)).toEqual(['volume.break-height']);
+  });
+});
+
 describe('a dbh that was measured under bark', () => {
   it('is over bark, and keeps the bark as a ratio: 37 ÷ 40', () => {
     const { dbh, basalAreaM2, stems, diametersCm } = reckonTree(treeOf(BARKED), settings);
