@@ -10,6 +10,9 @@ test.describe('where to stand', () => {
   test('names distance, side, scale and the ± to expect, and lives in the address', async ({ page }) => {
     await page.goto('/prepare/stand-off');
     const answer = page.getByTestId('stand-off');
+    await expect(page.getByTestId('enter-first')).toHaveText('Enter height you expect · radius of the crown top.');
+    await page.getByLabel('height you expect').fill('22');
+    await page.getByLabel('radius of the crown top').fill('2');
     // The near edge of the crown drives one farther away than the sights alone would.
     await expect(answer).toHaveText(/^3\d\.\d m$/);
     await page.getByLabel('radius of the crown top').fill('0');
@@ -22,7 +25,7 @@ test.describe('where to stand', () => {
   });
 
   test('says at its field what cannot be, and when no place is good', async ({ page }) => {
-    await page.goto('/prepare/stand-off?from=5&to=9&crown=6');
+    await page.goto('/prepare/stand-off?height=22&from=5&to=9&crown=6');
     await expect(page.getByText('No place is good here.')).toBeVisible();
     await page.getByLabel('farthest place').fill('3');
     await expect(page.getByText('must not be nearer than the nearest')).toBeVisible();
@@ -44,7 +47,11 @@ test.describe('fall reach', () => {
     await expect(verdict).toContainText('falls short');
     await expect(page.getByText('never leave to fell: felling is for trained people')).toBeVisible();
     // 2 × (27.4 + 2 × 0.5) = 56.8, rounded up.
-    await expect(page.getByText('57 m')).toBeVisible();
+    await expect(page.getByText('at least 56.8 m away')).toBeVisible();
+    await page.getByRole('button', { name: 'ft', exact: true }).click();
+    // 56.8 m are 186.4 ft.
+    await expect(page.getByText('at least 187 ft away')).toBeVisible();
+    await expect(page.getByLabel('height of the tree')).toHaveValue('89.9');
   });
 
   test('says nothing before every value is entered, and nothing of a power line but to keep away', async ({ page }) => {
@@ -52,7 +59,7 @@ test.describe('fall reach', () => {
     await expect(page.getByTestId('verdict')).toHaveCount(0);
     await page.getByLabel('it is a').selectOption('building');
     await page.getByLabel('height of the tree').fill('24');
-    await expect(page.getByText('Enter all values first. Missing:')).toContainText('level distance');
+    await expect(page.getByTestId('enter-first')).toContainText('level distance');
     await expect(page.getByTestId('verdict')).toHaveCount(0);
     await page.getByLabel('it is a').selectOption('line');
     await expect(page.getByText('Ask the line operator how far to keep away.')).toBeVisible();
@@ -297,11 +304,11 @@ test('what else moves a diameter is told for every way of taking it', async ({ p
 test.describe('on a phone', () => {
   test.use({ viewport: PHONE, hasTouch: true });
 
-  for (const address of ['/prepare/stand-off', '/prepare/fall-reach']) {
+  for (const address of ['/prepare/stand-off?height=22&crown=2', '/prepare/fall-reach']) {
     test(`${address} shows the answer, or what to enter for it, first and fits the width`, async ({ page }) => {
       await page.goto(address);
       await expect(
-        address.endsWith('off') ? page.getByTestId('stand-off') : page.getByLabel('it is a'),
+        address.includes('stand-off') ? page.getByTestId('stand-off') : page.getByLabel('it is a'),
       ).toBeInViewport();
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide).toBeLessThanOrEqual(PHONE.width);

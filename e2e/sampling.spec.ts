@@ -36,7 +36,7 @@ test.describe('who is in', () => {
   test.describe('on a phone', () => {
     test.use({ viewport: PHONE, hasTouch: true });
     test('says it first', async ({ page }) => {
-      await page.goto('/prepare/who-is-in');
+      await page.goto('/prepare/who-is-in?dbh=46&distance=11.3');
       await expect(page.getByTestId('in-or-out')).toBeInViewport();
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
     });

@@ -286,6 +286,8 @@ test('a tree on the edge is decided beside its sheet, by its own dbh and its own
 test('a sample of two phases is worked out from lists that are pasted', async ({ page }) => {
   await page.goto('/reckon/two-phases');
   await page.getByRole('button', { name: 'Count and measure' }).click();
+  await expect(page.getByTestId('enter-first')).toHaveText(/^Enter factor, m²\/ha · the list of what was measured\.$/);
+  await page.getByLabel('factor').fill('4');
   await page.getByLabel('Trees counted').fill('6\n8\n7');
   await page.getByLabel('Volume per basal area').fill('8\n9\n10');
   // 4 × 7 × 9, and √((1 ÷ √3 ÷ 7)² + (1 ÷ √3 ÷ 9)²) of it

@@ -56,10 +56,10 @@ async function everyView(): Promise<string[]> {
     `/tally/${plot}`,
     '/measure',
     `/prepare/${survey}`,
-    '/prepare/stand-off?slope=30&crown=3',
+    '/prepare/stand-off?height=22&slope=30&crown=3',
     '/prepare/fall-reach?lean=3',
     '/measure/tape-close-up?value=34.7&unit=cm',
-    '/measure/where-to-tape?ground=slope&trunks=fork-middle&swelling=butt',
+    '/measure/where-to-tape?ground=slope&slope=20&trunks=fork-middle&crotch=0.8&stems=2&swelling=butt&buttEnds=1.6',
     `/measure?plot=${plot}`,
     `/measure/${treesToCheck[0]?.treeId ?? ''}`,
     // A tree with a visit before, and one of several stems.
@@ -77,7 +77,7 @@ async function everyView(): Promise<string[]> {
     `/prepare/${survey}/wood`,
     `/reckon/${survey}/logs`,
     `/reckon/${survey}/heights`,
-    '/prepare/who-is-in?kind=point',
+    '/prepare/who-is-in?kind=point&dbh=46&distance=11.3',
     `/reckon/${survey}`,
     `/reckon/${survey}/checks`,
     `/prepare/${survey}/plan`,
@@ -182,7 +182,7 @@ test('a survey is made, a plot laid out, and the tally opens, by keyboard', asyn
   await expect(page.getByText('The slope must be from 0 to 150 %.')).toBeVisible();
   await slope.fill('33');
   // √(500 ÷ π) ÷ √cos(arctan 0.33) = 12.6157 ÷ 0.97449
-  await expect(page.getByText('Radius to lay out along the ground: 12.95 m')).toBeVisible();
+  await expect(page.getByText('Level radius: 12.62 m')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/tally\/[0-9a-f-]{36}$/);
   await expect(page.getByText('No tree in plot 1 yet.')).toBeVisible();

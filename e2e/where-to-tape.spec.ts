@@ -7,16 +7,22 @@ test.describe('where to tape', () => {
     await page.goto('/measure/where-to-tape');
     await expect(page.getByTestId(point)).toHaveText('1.30 m');
     await page.getByRole('radio', { name: 'bulge' }).check();
+    await expect(page.getByText('Enter begins at · ends at.')).toBeVisible();
+    await page.getByLabel('begins at').fill('1.2');
+    await page.getByLabel('ends at', { exact: true }).fill('1.5');
     await expect(page.getByTestId(point)).toHaveText('1.50 m');
     await page.getByRole('radio', { name: 'slope' }).check();
+    await page.getByLabel('slope', { exact: true }).last().fill('40');
     await expect(page.getByText('from the uphill side · one stem')).toBeVisible();
-    await expect(page.getByText('12 cm apart on a stem of 60 cm')).toBeVisible();
+    await page.getByLabel('thickness of the stem').fill('60');
+    await page.getByLabel('thins by cm a metre').fill('1.5');
+    await expect(page.getByText('12 cm apart on a stem of 60.0 cm')).toBeVisible();
     await page.getByLabel('Field rules').selectOption('street');
-    await expect(page.getByTestId(point)).toHaveText('narrowest, 0.30 to 1.37 m');
+    await expect(page.getByTestId(point)).toHaveText('narrowest, 0.30 m to 1.37 m');
     await expect(page.getByText('from the middle of the slope · one stem')).toBeVisible();
     await expect(page.getByRole('row', { name: /Timber set/ })).toContainText('1.50 m');
     await page.reload();
-    await expect(page.getByTestId(point)).toHaveText('narrowest, 0.30 to 1.37 m');
+    await expect(page.getByTestId(point)).toHaveText('narrowest, 0.30 m to 1.37 m');
   });
 
   test('goes by keyboard, and says at the field what cannot be', async ({ page }) => {
@@ -25,8 +31,10 @@ test.describe('where to tape', () => {
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('ArrowRight');
     await expect(page.getByRole('radio', { name: 'fork under breast height' })).toBeChecked();
-    await expect(page.getByText('from the level ground · 2 separate stems')).toBeVisible();
     const crotch = page.getByLabel('height of the fork');
+    await crotch.fill('0.8');
+    await page.getByLabel('stems', { exact: true }).fill('2');
+    await expect(page.getByText('from the level ground · 2 separate stems')).toBeVisible();
     await crotch.fill('high');
     await expect(page.getByText('does not start with a number')).toBeVisible();
     await expect(crotch).toHaveAttribute('aria-invalid', 'true');
@@ -43,7 +51,10 @@ test.describe('where to tape', () => {
     // The plot has a slope of 20 %.
     await expect(page.getByText('from the uphill side · one stem')).toBeVisible();
     await page.getByRole('radio', { name: 'bulge' }).check();
+    await page.getByLabel('begins at').fill('1.2');
+    await page.getByLabel('ends at', { exact: true }).fill('1.5');
     await page.getByRole('radio', { name: 'fork under 0.3 m' }).check();
+    await page.getByLabel('stems', { exact: true }).fill('2');
     await expect(page.getByTestId(point)).toHaveText('1.50 m');
     await page.getByRole('button', { name: 'Tape there' }).click();
     await expect(page.locator('[data-reading="point.point"]')).toHaveValue('1.50');

@@ -39,7 +39,7 @@ const views = ({
     size: DESK,
     columns: 2,
     sheet: [
-      { at: '/prepare/stand-off?slope=25&crown=3' },
+      { at: '/prepare/stand-off?height=22&slope=25&crown=3' },
       {
         at: '/prepare/fall-reach?thing=path&height=24&error=0.5&lean=3&stump=0.3&distance=26&distanceError=0.3&above=0',
       },
@@ -75,7 +75,7 @@ const views = ({
       { at: '/measure/where-to-tape?rules=street&ground=slope&trunks=fork-middle' },
       { at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
       { at: `/measure/${leaning}`, tap: 'In or out?', seen: 'text=distance as taped' },
-      { at: '/prepare/who-is-in?kind=point' },
+      { at: '/prepare/who-is-in?kind=point&dbh=46&distance=11.3' },
     ],
   },
   {
@@ -119,7 +119,7 @@ const views = ({
       { at: '/measure', tap: 'more', line: 'bt 38 ms+18% +76% -9% mark4', then: 'keys' },
       { at: `/measure/${leaning}` },
       { at: `/measure/${steep}` },
-      { at: '/prepare/stand-off?slope=25&crown=3' },
+      { at: '/prepare/stand-off?height=22&slope=25&crown=3' },
       {
         at: '/prepare/fall-reach?thing=path&height=24&error=0.5&lean=3&stump=0.3&distance=26&distanceError=0.3&above=0',
       },

@@ -1,4 +1,4 @@
-import { printPoint } from './field-rules/index.ts';
+import { lengthWords, type UnitSystem } from '../quantity/index.ts';
 
 /** A stem as the visit before left it. */
 export interface LastStem {
@@ -59,5 +59,5 @@ export function growthSince(
 }
 
 /** Where the visit before taped, in words: `1.45 m, uphill side, blue dot`. */
-export const lastPointWords = ({ side, mark }: LastVisit, { pointM }: LastStem): string =>
-  [printPoint({ kind: 'at', heightM: pointM }), side, mark].filter((part) => part !== '').join(', ');
+export const lastPointWords = ({ side, mark }: LastVisit, { pointM }: LastStem, system: UnitSystem): string =>
+  [lengthWords(pointM, system), side, mark].filter((part) => part !== '').join(', ');

@@ -54,7 +54,7 @@ export function beyondStick(markCm: number, reachCm: number, reading: string): F
       severity: 'check',
       reading,
       title: 'Beyond what a stick can tell',
-      message: `So far out, 1 cm on the stick is ${printRounded(worth, 1)} cm of stem. Tape this one, or take two faces from a longer reach.`,
+      message: `So far out, a step on the stick is ${printRounded(worth, 1)} times as much of the stem. Tape this one, or take two faces from a longer reach.`,
       mends: [],
     },
   ];

@@ -1,7 +1,7 @@
 import type { Finding } from '../estimate/index.ts';
 import { printDbh } from '../height/index.ts';
 import type { Measure } from '../method/index.ts';
-import { convert, printRounded, type UnitSystem } from '../quantity/index.ts';
+import { convert, printRounded, thicknessWords, type UnitSystem } from '../quantity/index.ts';
 import type { FieldRules } from './field-rules/index.ts';
 import {
   FASTEST_GROWTH_CM_PER_YEAR,
@@ -132,8 +132,8 @@ function againstLastVisit(
   const year = lastVisit.on.slice(0, 4);
   const growth = growthSince(last, lastVisit.years, { dbhCm, pointM: pointM ?? rules.breastHeightM });
   if (growth.kind === 'kept-apart') {
-    const where = lastPointWords(lastVisit, last);
-    const apart = `${printRounded(Math.abs(growth.apartM) * 100, 0)} cm ${growth.apartM > 0 ? 'higher' : 'lower'}`;
+    const where = lastPointWords(lastVisit, last, unitSystem);
+    const apart = `${thicknessWords(Math.abs(growth.apartM) * 100, unitSystem)} ${growth.apartM > 0 ? 'higher' : 'lower'}`;
     return [
       reason.trim() === ''
         ? say(
@@ -157,7 +157,7 @@ function againstLastVisit(
         DIAMETER_SLIPS.shrank,
         'check',
         `Thinner than in ${year}`,
-        `${print(dbhCm)} now, ${print(last.dbhCm)} in ${year}: stems lose bark, not wood. Tape again at ${lastPointWords(lastVisit, last)}; if it stays, keep it.`,
+        `${print(dbhCm)} now, ${print(last.dbhCm)} in ${year}: stems lose bark, not wood. Tape again at ${lastPointWords(lastVisit, last, unitSystem)}; if it stays, keep it.`,
       ),
     ];
   }

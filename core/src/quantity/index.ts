@@ -32,6 +32,7 @@ export {
   roundTo,
   toGraduation,
 } from './round.ts';
+export { lengthWords, thicknessWords } from './length-words.ts';
 export {
   readQuantity,
   type ReadError,

@@ -1,9 +1,10 @@
 import type { LastVisit } from '../diameter/index.ts';
 import { estimateOf, type Finding, type Outcome } from '../estimate/index.ts';
 import type { Measure } from '../method/index.ts';
-import { convert, printRounded, type UnitSystem } from '../quantity/index.ts';
+import { convert, lengthWords, printRounded, type UnitSystem } from '../quantity/index.ts';
 import type { ReckonedHeights } from './reckon-heights.ts';
 import type { Species } from './species.ts';
+import { printLength } from './stand-units.ts';
 import type { TreeDraft } from './tree-draft.ts';
 
 type Placed = Finding & { readonly measure: Measure; readonly stem: number; readonly take?: number };
@@ -20,11 +21,6 @@ interface Figures {
 
 const valueOf = (outcome: Outcome | null): number | null =>
   outcome === null ? null : (estimateOf(outcome)?.value ?? null);
-
-const printHeight = (m: number, system: UnitSystem): string =>
-  system === 'metric' ? `${printRounded(m, 2)} m` : `${printRounded(convert(m, 'm', 'ft'), 1)} ft`;
-const printPoint = (m: number, system: UnitSystem): string =>
-  system === 'metric' ? `${printRounded(m, 2)} m` : `${printRounded(convert(m, 'm', 'ft'), 2)} ft`;
 
 /** Nearer than this to breast height a tape lies at it, as far as anybody can hold it. */
 const AT_BREAST_HEIGHT_M = 0.02;
@@ -48,7 +44,7 @@ function ofHeights({ heights, breastHeightM, unitSystem }: Figures): Placed[] {
           code: 'height.part-above-total',
           severity: 'check',
           title: `${capital} above the total height`,
-          message: `${capital} ${printHeight(heightM, unitSystem)}, total height ${printHeight(totalM, unitSystem)}. Check both readings.`,
+          message: `${capital} ${printLength(heightM, unitSystem)}, total height ${printLength(totalM, unitSystem)}. Check both readings.`,
         },
       ];
     if (of === 'stump' && heightM > breastHeightM)
@@ -58,7 +54,7 @@ function ofHeights({ heights, breastHeightM, unitSystem }: Figures): Placed[] {
           code: 'height.high-stump',
           severity: 'check',
           title: 'Stump above breast height',
-          message: `A stump of ${printHeight(heightM, unitSystem)} is above breast height, ${printPoint(breastHeightM, unitSystem)}. Check the reading, or what this height ends at.`,
+          message: `A stump of ${printLength(heightM, unitSystem)} is above breast height, ${lengthWords(breastHeightM, unitSystem)}. Check the reading, or what this height ends at.`,
         },
       ];
     return [];
@@ -71,7 +67,7 @@ function ofPoints({ points, breastHeightM, unitSystem }: Figures, { taping }: Tr
   return points.flatMap(({ ordinal, pointM }): Placed[] => {
     if (pointM === null) return [];
     const at = { reading: 'point', mends: [], measure: 'point' as const, stem: ordinal, severity: 'check' as const };
-    const [here, rule] = [pointM, breastHeightM].map((m) => printPoint(m, unitSystem));
+    const [here, rule] = [pointM, breastHeightM].map((m) => lengthWords(m, unitSystem));
     const offM = Math.abs(pointM - breastHeightM);
     if (offM > AT_BREAST_HEIGHT_M && offM <= MEANT_FOR_BREAST_HEIGHT_M)
       return [

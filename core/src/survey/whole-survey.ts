@@ -1,8 +1,9 @@
 import { plainTag } from './contradictions.ts';
-import { printRounded } from '../quantity/index.ts';
+import { lengthWords, printRounded, thicknessWords, type UnitSystem } from '../quantity/index.ts';
 import { grouped, studentT, studentTQuantile } from '../statistics/index.ts';
 import { heightByCurves, standCurves, type StandCurves } from '../curve/index.ts';
 import { reachM, type PlotShape } from './plot-shape.ts';
+import { printLength } from './stand-units.ts';
 import { asksHeight, type SurveyDesign } from './design.ts';
 import type { TreeNotes } from './tree-notes.ts';
 
@@ -88,6 +89,7 @@ function farFromCurve(
   sound: readonly SoundTree[],
   curves: StandCurves,
   labelOf: (plotId: string) => string,
+  system: UnitSystem,
 ): SurveyPoint[] {
   return sound.flatMap((tree): SurveyPoint[] => {
     const { dbhCm, heightM, speciesCode } = tree;
@@ -108,7 +110,7 @@ function farFromCurve(
         key: `curve ${tree.id}`,
         check: 'curve',
         title: `Far ${errors > 0 ? 'above' : 'below'} the height curve`,
-        message: `Tree ${tree.tag} of plot ${labelOf(tree.plotId)} has ${printRounded(heightM, 1)} m at ${printRounded(dbhCm, 1)} cm, where the curve has ${printRounded(expected.heightM, 1)} m: look at its readings again.`,
+        message: `Tree ${tree.tag} of plot ${labelOf(tree.plotId)} has ${printLength(heightM, system)} at ${thicknessWords(dbhCm, system, system === 'metric' ? 1 : 0)}, where the curve has ${printLength(expected.heightM, system)}: look at its readings again.`,
         plotId: tree.plotId,
         treeId: tree.id,
       },
@@ -276,6 +278,7 @@ function ofPlots(
   plots: readonly CheckedPlot[],
   treesOf: (plotId: string) => readonly CheckedTree[],
   { heights: rule, phases, slopeRadius }: CheckedDesign,
+  system: UnitSystem,
 ): SurveyPoint[] {
   // Where trees are counted at points, one without a measured tree is as it should be.
   const isCounted = ({ quick }: CheckedPlot): boolean => phases?.kind === 'count' && typeof quick === 'number';
@@ -305,7 +308,7 @@ function ofPlots(
           key: `beyond ${tree.id}`,
           check: 'beyond',
           title: 'Beyond the limit',
-          message: `Tree ${tree.tag} of plot ${plot.label} stands ${printRounded(awayM, 2)} m from the middle, ${printRounded(100 * (awayM - limitM), 0)} cm beyond its limit: it is out.`,
+          message: `Tree ${tree.tag} of plot ${plot.label} stands ${lengthWords(awayM, system)} from the middle, ${thicknessWords(100 * (awayM - limitM), system)} beyond its limit: it is out.`,
           plotId: plot.id,
           treeId: tree.id,
         },
@@ -334,6 +337,7 @@ export function checkSurvey(
   trees: readonly CheckedTree[],
   design: CheckedDesign,
   breastHeightM: number,
+  system: UnitSystem = 'metric',
 ): readonly SurveyPoint[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));
   const labelOf = (plotId: string): string => labels.get(plotId) ?? '';
@@ -341,11 +345,11 @@ export function checkSurvey(
   const sound = trees.filter(isSound);
   const curves = standCurves(sound, breastHeightM);
   return [
-    ...farFromCurve(sound, curves, labelOf),
+    ...farFromCurve(sound, curves, labelOf, system),
     ...talliedTwice(trees, labelOf),
     ...tagsAlike(byPlot, labelOf),
     ...digitPreference(trees),
     ...observersDiffer(sound, curves),
-    ...ofPlots(plots, (plotId) => byPlot.get(plotId) ?? [], design),
+    ...ofPlots(plots, (plotId) => byPlot.get(plotId) ?? [], design, system),
   ];
 }

@@ -1,4 +1,4 @@
-import { printAsRead, printRounded, type UnitSystem } from '../../quantity/index.ts';
+import { printAsRead, thicknessWords, type UnitSystem } from '../../quantity/index.ts';
 import { FOUR_AND_A_HALF_FEET_M } from './field-rules.ts';
 
 /** Heights at which diameters are taken in different parts of the world. */
@@ -45,23 +45,26 @@ export interface BodyMarkAdvice {
   readonly sentences: readonly [string, string];
 }
 
-const fromMark = (words: string, byM: number, shoes: string): string => {
+const fromMark = (words: string, byM: number, shoes: string, system: UnitSystem): string => {
   const cm = Math.abs(byM) * 100;
   if (cm < 0.5) return `${shoes}: at ${words}.`;
-  return `${shoes}: ${printRounded(cm, 0)} cm ${byM > 0 ? 'above' : 'below'} ${words}.`;
+  return `${shoes}: ${thicknessWords(cm, system)} ${byM > 0 ? 'above' : 'below'} ${words}.`;
 };
 
 /**
  * Where breast height is on somebody's body. A helper for finding the place, never the height that is recorded.
  *
- * @example bodyMarkAdvice({ words: 'the top of the pocket', barefootM: 1.33, bootsM: 0.03 }, 1.3).withBootsM // −0.06
+ * @example bodyMarkAdvice({ words: 'the top of the pocket', barefootM: 1.33, bootsM: 0.03 }, 1.3, 'metric').withBootsM // −0.06
  */
-export function bodyMarkAdvice(mark: BodyMark, breastHeightM: number): BodyMarkAdvice {
+export function bodyMarkAdvice(mark: BodyMark, breastHeightM: number, system: UnitSystem): BodyMarkAdvice {
   const barefootM = breastHeightM - mark.barefootM;
   const withBootsM = barefootM - mark.bootsM;
   return {
     barefootM,
     withBootsM,
-    sentences: [fromMark(mark.words, barefootM, 'Without boots'), fromMark(mark.words, withBootsM, 'In boots')],
+    sentences: [
+      fromMark(mark.words, barefootM, 'Without boots', system),
+      fromMark(mark.words, withBootsM, 'In boots', system),
+    ],
   };
 }

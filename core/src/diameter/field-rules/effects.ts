@@ -1,4 +1,11 @@
-import { convert, printAsRead, printRounded, type UnitSystem } from '../../quantity/index.ts';
+import {
+  convert,
+  lengthWords,
+  printAsRead,
+  printRounded,
+  thicknessWords,
+  type UnitSystem,
+} from '../../quantity/index.ts';
 import { combineStems, STEMS_RULES, type StemsRule } from '../several-stems.ts';
 import { breastHeightWords } from './breast-height.ts';
 import { CLASS_WIDTHS } from './classes.ts';
@@ -84,18 +91,20 @@ const CHANGES: {
 };
 
 /** What the effects of a decision are worked out for, beside the typical tree. */
-const GIVEN: Readonly<Record<ChosenRule, (tree: TypicalTree) => string>> = {
+const GIVEN: Readonly<Record<ChosenRule, (tree: TypicalTree, system: UnitSystem) => string>> = {
   slope: ({ slopePct }) => `on a slope of ${printRounded(slopePct, 0)} %, against taping from uphill`,
   lean: () => `leaning by ${CASE.leanDeg}°, against measuring along the middle of the stem`,
-  obstacle: () => `with a bulge from ${CASE.bulge.fromM} m to ${CASE.bulge.toM} m, against the stem as if it had none`,
-  swollenButt: () =>
-    `with a butt that is ${CASE.butt.addsAtGround * 100} % thicker at the ground and swollen up to ${CASE.butt.endsM} m, against the stem as if it were not`,
+  obstacle: (_tree, system) =>
+    `with a bulge from ${lengthWords(CASE.bulge.fromM, system)} to ${lengthWords(CASE.bulge.toM, system)}, against the stem as if it had none`,
+  swollenButt: (_tree, system) =>
+    `with a butt that is ${CASE.butt.addsAtGround * 100} % thicker at the ground and swollen up to ${lengthWords(CASE.butt.endsM, system)}, against the stem as if it were not`,
   forkAtGround: () => 'with two stems of the same basal area together, 4 : 3 thick',
-  forkBelowBreastHeight: () => `forked at ${CASE.crotchM} m, against both stems at breast height`,
-  climber: () => `with ivy ${CASE.ivyCm} cm deep all round, half of it pressed flat`,
+  forkBelowBreastHeight: (_tree, system) =>
+    `forked at ${lengthWords(CASE.crotchM, system)}, against both stems at breast height`,
+  climber: (_tree, system) => `with ivy ${thicknessWords(CASE.ivyCm, system)} deep all round, half of it pressed flat`,
   rounding: () => 'on average over many trees',
   twoFaces: () => 'with faces 6 % apart, against the circle of the same area',
-  pointBy: () => `where the mark sits ${CASE.bodyMarkSpreadM * 100} cm low`,
+  pointBy: (_tree, system) => `where the mark sits ${thicknessWords(CASE.bodyMarkSpreadM * 100, system)} low`,
 };
 
 /** What a choice does to the survey's typical tree. */
@@ -112,13 +121,17 @@ export function choiceEffect<K extends ChosenRule>(
 
 /** For which tree the effects of a decision hold: `30 cm thick, thinning by 1 cm a metre, on a slope of 20 % …`. */
 export const effectCase = (rule: ChosenRule, tree: TypicalTree, system: UnitSystem): string =>
-  `${typicalWords(tree, system)}, ${GIVEN[rule](tree)}`;
+  `${typicalWords(tree, system)}, ${GIVEN[rule](tree, system)}`;
 
 /** The typical tree in words. */
 export function typicalWords({ dbhCm, taperCmPerM }: TypicalTree, system: UnitSystem): string {
   const unit = system === 'metric' ? 'cm' : 'in';
   const thick = printRounded(convert(dbhCm, 'cm', unit), 0);
-  return `a stem ${thick} ${unit} thick that thins by ${printAsRead(taperCmPerM)} cm a metre`;
+  const thins =
+    system === 'metric'
+      ? `${printAsRead(taperCmPerM)} cm a metre`
+      : `${printRounded(convert(taperCmPerM, 'cm', 'in') * convert(1, 'ft', 'm'), 2)} in a foot`;
+  return `a stem ${thick} ${unit} thick that thins by ${thins}`;
 }
 
 /** What another breast height does to the typical tree. */

@@ -287,7 +287,7 @@ describe('the same tree under two rules', () => {
 
 describe('breast height on the body', () => {
   it('lies lower in boots: a pocket at 1.33 m, boots of 3 cm', () => {
-    const advice = bodyMarkAdvice({ words: 'the top of the pocket', barefootM: 1.33, bootsM: 0.03 }, 1.3);
+    const advice = bodyMarkAdvice({ words: 'the top of the pocket', barefootM: 1.33, bootsM: 0.03 }, 1.3, 'metric');
     expect(advice.barefootM).toBeCloseTo(-0.03, 9);
     expect(advice.withBootsM).toBeCloseTo(-0.06, 9);
     expect(advice.sentences).toEqual([
@@ -296,7 +296,7 @@ describe('breast height on the body', () => {
     ]);
   });
   it('is the mark itself where it fits', () => {
-    const { sentences } = bodyMarkAdvice({ words: 'the third button', barefootM: 1.3, bootsM: 0 }, 1.3);
+    const { sentences } = bodyMarkAdvice({ words: 'the third button', barefootM: 1.3, bootsM: 0 }, 1.3, 'metric');
     expect(sentences[0]).toBe('Without boots: at the third button.');
   });
 });

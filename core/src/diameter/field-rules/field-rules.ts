@@ -262,11 +262,11 @@ export const DECISIONS: {
     },
   },
   forkBelowBreastHeight: {
-    label: 'A fork between 0.3 m and breast height',
+    label: 'A fork between 0.3 m (1 ft) and breast height',
     choices: {
       separate: { words: 'separate stems, each at breast height', why: 'Each makes logs of its own.' },
       'one-below-fork': {
-        words: 'one stem, below the fork, as near breast height as the swelling allows, not under 0.3 m',
+        words: 'one stem, below the fork, as near breast height as the swelling allows, not under 0.3 m (1 ft)',
         why: 'One tree stays one tree.',
       },
       'one-narrowest-below-fork': {
@@ -280,7 +280,7 @@ export const DECISIONS: {
     choices: {
       'removed-or-passed': {
         words: 'removed, or the tape passed under',
-        why: 'Ivy of two fingers adds 4 cm to a diameter.',
+        why: 'Ivy of two fingers adds 4 cm (1.6 in) to a diameter.',
       },
       'removed-if-possible': { words: 'removed if possible, noted if not', why: 'The next visit needs to know.' },
       'pulled-tight': { words: 'tape pulled tight, noted, no deduction', why: 'A guess is worse than a note.' },
@@ -292,11 +292,11 @@ export const DECISIONS: {
     choices: {
       'down-to-class': {
         words: 'down to the class',
-        why: 'Reads low: about 6 % of the basal area is lost with classes of 2 cm.',
+        why: 'Reads low: about 6 % of the basal area is lost with classes of 2 cm (1 in: 8 %).',
       },
       'to-graduation': {
         words: 'to the graduation of the instrument',
-        why: 'No bias, and growth shows in millimetres.',
+        why: 'No bias, and small growth shows.',
       },
       'girth-up': { words: 'girth up to the next unit', why: 'One rule for all hands.' },
     },
@@ -317,9 +317,12 @@ export const DECISIONS: {
     choices: {
       measured: {
         words: 'by measuring up from the ground',
-        why: 'A boot, a slope and a stoop move a mark on the body by centimetres.',
+        why: 'A boot, a slope and a stoop move a mark on the body by several centimetres (an inch or more).',
       },
-      'body-mark': { words: 'by a mark on the body', why: 'Quick, and good to about 3 cm where nobody compares.' },
+      'body-mark': {
+        words: 'by a mark on the body',
+        why: 'Quick, and good to about 3 cm (1.2 in) where nobody compares.',
+      },
     },
   },
 };

@@ -1,4 +1,4 @@
-import { convert, printRounded, type UnitSystem } from '../../quantity/index.ts';
+import { convert, lengthWords, printRounded, type UnitSystem } from '../../quantity/index.ts';
 import { basalAreaM2 } from '../basal-area.ts';
 import { combineStems, STEMS_RULES } from '../several-stems.ts';
 import { whereToTape, type TapedTree, type TapePoint } from '../where-to-tape/index.ts';
@@ -31,18 +31,18 @@ export const PLAIN_TREE: TapedTree = {
   swelling: { kind: 'none' },
 };
 
-export const printPoint = (point: TapePoint): string =>
+export const printPoint = (point: TapePoint, system: UnitSystem): string =>
   point.kind === 'at'
-    ? `${printRounded(point.heightM, 2)} m`
-    : `narrowest from ${printRounded(point.fromM, 2)} m to ${printRounded(point.toM, 2)} m`;
+    ? lengthWords(point.heightM, system)
+    : `narrowest from ${lengthWords(point.fromM, system)} to ${lengthWords(point.toM, system)}`;
 
 const printArea = (areaM2: number, system: UnitSystem): string =>
   system === 'metric' ? `${printRounded(areaM2, 4)} m²` : `${printRounded(convert(areaM2, 'm2', 'ft2'), 3)} ft²`;
 
 /** The record of a tree under the rules of a survey, with each step explained. */
 export function treeRecord({ taped, stemsCm }: ReadTree, rules: FieldRules, system: UnitSystem): TreeRecord {
-  const answer = whereToTape(taped, rules);
-  const point = answer.stems === 0 ? 'no dbh' : `${printPoint(answer.point)}, ${answer.from}`;
+  const answer = whereToTape(taped, rules, system);
+  const point = answer.stems === 0 ? 'no dbh' : `${printPoint(answer.point, system)}, ${answer.from}`;
   const stems =
     answer.stems === 0 ? 'none' : answer.counts === 'one tree' ? 'one stem' : `${answer.stems} ${answer.counts}`;
   if (stemsCm.length === 0 || answer.stems === 0)

@@ -14,7 +14,7 @@ const description: MethodDescription = {
   help: [
     'Stand where a whole number of bands and quarters just covers the stem.',
     'Use the level distance to the middle of the trunk, also for a place high up.',
-    'A band covers 2 cm for every metre of distance.',
+    'A band covers one fiftieth of the distance: 2 cm for every metre, 0.24 in for every foot.',
   ],
   safety: 'Do not walk backwards while sighting.',
   readings: [

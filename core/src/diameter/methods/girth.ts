@@ -23,7 +23,7 @@ const description: MethodDescription = {
   help: [
     'Hold the tape square to the stem, at breast height measured from the ground where the field rules say.',
     'A sagging or slanting tape reads too much, never too little.',
-    'Do not divide by 3: on a metre of girth that is 1.5 cm of diameter too much.',
+    'Do not divide by 3: that is 4.7 % too much: 1.5 cm on a metre of girth, 0.6 in on 40 in.',
   ],
   safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
   readings: [girth],

@@ -1,5 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { convert, printAsRead } from '../../quantity/index.ts';
+import { convert, thicknessWords } from '../../quantity/index.ts';
 import { ON_ONE_FACE } from '../error-model.ts';
 import { DIAMETER_SLIPS, stopImpossible } from '../slips.ts';
 import { beyondStick, stemFromStick, stickMarkCm } from '../stick-steps.ts';
@@ -63,7 +63,7 @@ export const method: Method = {
     return stemFromStick(seen, reached, book, unit, decimals);
   },
   diagnose: (diagnosis) => {
-    const { readings, value, print } = diagnosis;
+    const { readings, value, print, context } = diagnosis;
     const stops = stopImpossible(diagnosis, 'shown');
     if (stops.length > 0) return stops;
     const read = readingOf(readings, 'shown');
@@ -79,7 +79,7 @@ export const method: Method = {
         severity: 'note',
         reading: 'reach',
         title: 'Held at another reach than it was made for',
-        message: `At your reach, ${printAsRead(Math.abs(off))} cm ${off > 0 ? 'longer' : 'shorter'} than the stick’s, a stem of ${print(value)} is taken for ${print(shownCm)}. It is corrected here; on paper it would not be.`,
+        message: `At your reach, ${thicknessWords(Math.abs(off), context.unitSystem, 1)} ${off > 0 ? 'longer' : 'shorter'} than the stick’s, a stem of ${print(value)} is taken for ${print(shownCm)}. It is corrected here; on paper it would not be.`,
         mends: [],
       },
     ];

@@ -1,4 +1,4 @@
-import { printRounded } from '../../quantity/index.ts';
+import { lengthWords, type UnitSystem } from '../../quantity/index.ts';
 import { DECISIONS, type FieldRules } from '../field-rules/field-rules.ts';
 import type { TapedTree } from './taped-tree.ts';
 
@@ -34,8 +34,6 @@ export interface TapeAnswer {
   /** What goes on the record beside the diameter. */
   readonly recorded: readonly string[];
 }
-
-const metres = (value: number): string => `${printRounded(value, 2)} m`;
 
 function fromWhere({ ground, leanDeg }: TapedTree, rules: FieldRules): TapeAnswer['from'] {
   if (leanDeg >= LEANING_FROM_DEG) return rules.lean === 'underside' ? 'underside of the lean' : 'along the lean';
@@ -84,7 +82,7 @@ function stemsOf({ trunks }: TapedTree, rules: FieldRules): Stems {
     }
   }
   const { words } = DECISIONS.forkBelowBreastHeight.choices[rules.forkBelowBreastHeight];
-  const said = [`The fork is between 0.3 m and breast height: ${words}.`];
+  const said = [`The fork is between 0.3 m (1 ft) and breast height: ${words}.`];
   return rules.forkBelowBreastHeight === 'separate'
     ? { count: stems, counts: 'separate stems', belowM: null, words: said }
     : { ...one, belowM: crotchM, words: said };
@@ -154,8 +152,10 @@ function fromWords(from: TapeAnswer['from'], { ground, leanDeg }: TapedTree, rul
  * stems, in the sentences to follow, and what gets recorded.
  *
  * @param tree as found; heights in m, slope in percent, lean in degrees from the vertical
+ * @param system units of the sentences
  */
-export function whereToTape(tree: TapedTree, rules: FieldRules): TapeAnswer {
+export function whereToTape(tree: TapedTree, rules: FieldRules, system: UnitSystem = 'metric'): TapeAnswer {
+  const metres = (value: number): string => lengthWords(value, system);
   const from = fromWhere(tree, rules);
   const stems = stemsOf(tree, rules);
   const { point, words } = pointOf(tree, rules, stems);

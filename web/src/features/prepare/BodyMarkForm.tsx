@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { BODY_MARK_LIMITS_M, bodyMarkAdvice, type BodyMark } from '@arbolito/core/diameter';
-import { convert, printRounded, readQuantity, type UnitId } from '@arbolito/core/quantity';
+import { convert, lengthWords, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/quantity';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
 import type { BodyMarkView } from '../../contracts/views.ts';
@@ -8,7 +8,13 @@ import type { BodyMarkView } from '../../contracts/views.ts';
 export interface BodyMarkFormProps {
   readonly marks: readonly BodyMarkView[];
   readonly breastHeightM: number;
+  readonly system: UnitSystem;
 }
+
+const UNITS = {
+  metric: { length: 'm', boots: 'cm', usualBoots: '3', example: '1.33' },
+  imperial: { length: 'ft', boots: 'in', usualBoots: '1.2', example: '4.4' },
+} as const;
 
 interface Typed {
   readonly observer: string;
@@ -25,7 +31,10 @@ const lengthM = (text: string, unit: UnitId): number | string => {
 };
 
 /** What is typed as a mark, or what is wrong with it, at the field. */
-function readMark(typed: Typed): { readonly mark: BodyMark | null; readonly problems: Partial<Record<Field, string>> } {
+function readMark(
+  typed: Typed,
+  system: UnitSystem,
+): { readonly mark: BodyMark | null; readonly problems: Partial<Record<Field, string>> } {
   const problems: Partial<Record<Field, string>> = {};
   if (typed.observer.trim() === '') problems.observer = 'Name the observer: initials are enough.';
   if (typed.words.trim() === '') problems.words = 'Say what it is, such as: the top of the breast pocket.';
@@ -33,23 +42,24 @@ function readMark(typed: Typed): { readonly mark: BodyMark | null; readonly prob
     const metres = lengthM(typed[field], unit);
     const { low, high } = BODY_MARK_LIMITS_M[field];
     if (typeof metres === 'string') problems[field] = metres;
-    else if (metres < low || metres > high) problems[field] = `${words} must lie between ${low} m and ${high} m.`;
+    else if (metres < low || metres > high)
+      problems[field] = `${words} must lie between ${lengthWords(low, system)} and ${lengthWords(high, system)}.`;
     else return metres;
     return NaN;
   };
-  const barefootM = within('barefoot', 'm', 'The height of the mark');
-  const bootsM = within('boots', 'cm', 'What the boots add');
+  const barefootM = within('barefoot', UNITS[system].length, 'The height of the mark');
+  const bootsM = within('boots', UNITS[system].boots, 'What the boots add');
   const mark = Object.keys(problems).length === 0 ? { words: typed.words.trim(), barefootM, bootsM } : null;
   return { mark, problems };
 }
 
 /** Where breast height is on somebody's body, with and without boots. */
-export function BodyMarkForm({ marks: known, breastHeightM }: BodyMarkFormProps) {
+export function BodyMarkForm({ marks: known, breastHeightM, system }: BodyMarkFormProps) {
   const [marks, setMarks] = useState(known);
-  const [typed, setTyped] = useState<Typed>({ observer: '', words: '', barefoot: '', boots: '3' });
+  const [typed, setTyped] = useState<Typed>({ observer: '', words: '', barefoot: '', boots: UNITS[system].usualBoots });
   const [tried, setTried] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
-  const { mark, problems } = readMark(typed);
+  const { mark, problems } = readMark(typed, system);
   const keep = async (): Promise<void> => {
     setTried(true);
     if (mark === null) return;
@@ -97,8 +107,8 @@ export function BodyMarkForm({ marks: known, breastHeightM }: BodyMarkFormProps)
         <ul className="grid gap-1">
           {marks.map(({ id, observer, ...each }) => (
             <li key={id}>
-              <strong>{observer}</strong> (mark at {printRounded(each.barefootM, 2)} m):{' '}
-              {bodyMarkAdvice(each, breastHeightM).sentences.join(' ')}
+              <strong>{observer}</strong> (mark at {lengthWords(each.barefootM, system)}):{' '}
+              {bodyMarkAdvice(each, breastHeightM, system).sentences.join(' ')}
             </li>
           ))}
         </ul>
@@ -106,10 +116,10 @@ export function BodyMarkForm({ marks: known, breastHeightM }: BodyMarkFormProps)
       <div className="grid gap-3 md:grid-cols-4">
         {field('observer', 'Observer', 'initials')}
         {field('words', 'What one sees', 'the top of the pocket')}
-        {field('barefoot', 'Its height without boots, m', '1.33')}
-        {field('boots', 'The boots add, cm', '3')}
+        {field('barefoot', `Its height without boots, ${UNITS[system].length}`, UNITS[system].example)}
+        {field('boots', `The boots add, ${UNITS[system].boots}`, UNITS[system].usualBoots)}
       </div>
-      {mark !== null && <p>{bodyMarkAdvice(mark, breastHeightM).sentences.join(' ')}</p>}
+      {mark !== null && <p>{bodyMarkAdvice(mark, breastHeightM, system).sentences.join(' ')}</p>}
       <p className="flex flex-wrap items-center gap-3">
         <button type="submit" className="btn">
           Keep this mark

@@ -24,7 +24,7 @@ import {
   type StemsRule,
   type TypicalTree,
 } from '@arbolito/core/diameter';
-import { convert, printAsRead, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
+import { convert, lengthWords, printAsRead, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
 
 /** The decisions in the order of the work. */
 const ORDER: readonly ChosenRule[] = [
@@ -197,7 +197,9 @@ function BreastHeight({
     const read = readQuantity(text, { unit, units: ['m', 'cm', 'ft', 'in'] });
     if (!read.ok) return read.message;
     const heightM = convert(read.value, read.unit, 'm');
-    return heightM < low || heightM > high ? `Breast height must lie between ${low} m and ${high} m.` : null;
+    return heightM < low || heightM > high
+      ? `Breast height must lie between ${lengthWords(low, system)} and ${lengthWords(high, system)}.`
+      : null;
   };
   const problem = own === null ? error : (readOwn(own) ?? error);
   return (

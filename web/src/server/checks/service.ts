@@ -83,7 +83,7 @@ const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings
 function pointsOf(survey: SurveyView, plots: readonly PlotView[], trees: readonly ReadTree[]): Point[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));
   const ofTrees = trees.flatMap((tree) => (tree.findings ?? []).map((finding) => treePoint(tree, finding)));
-  const points = [...ofTrees, ...checkSurvey(plots, trees, survey.design, survey.breastHeightM)];
+  const points = [...ofTrees, ...checkSurvey(plots, trees, survey.design, survey.breastHeightM, survey.unitSystem)];
   const pointed = new Set(points.map(({ treeId }) => treeId));
   const tags = new Map(trees.flatMap(({ id, tag }) => (pointed.has(id) ? [[id, tag] as const] : [])));
   return points.map((point) => ({

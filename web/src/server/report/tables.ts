@@ -75,7 +75,7 @@ const WEIGHING_WORDS = {
   whole: 'areas weighing their size',
 } as const;
 
-/** What the tallied plots alone say, and what the quick figures are worth. */
+/** What the tallied plots alone say, and the relative efficiency of the first phase. */
 function aloneNotes({ alone, volumeM3PerHa }: StandSummary['sums'], units: StandUnits): readonly string[] {
   const own = alone?.volumeM3PerHa;
   const together = volumeM3PerHa?.standardError ?? 0;
@@ -83,8 +83,8 @@ function aloneNotes({ alone, volumeM3PerHa }: StandSummary['sums'], units: Stand
   const { value, error } = printMean(own, units.volumePer, 0);
   const worth =
     together < own.standardError
-      ? `the quick figures are worth ${printRounded((own.standardError / together) ** 2, 1)} times as many tallied plots.`
-      : 'the quick figures do not help here.';
+      ? `relative efficiency ${printRounded((own.standardError / together) ** 2, 1)}.`
+      : 'the first phase does not lower the error here.';
   return [`The tallied plots alone have ${value} ${error} ${units.volume} / ${units.area}: ${worth}`];
 }
 

@@ -1,11 +1,19 @@
 import { useEffect, useState } from 'react';
 import { readFigure, type FigureSpec } from './figure.ts';
 
-interface Figures<K extends string> {
+/** Figures that belong together, such as those of one result. */
+export interface FiguresPart<K extends string> {
+  /** As numbers in their units; null while one is missing or cannot be read. */
+  readonly values: Readonly<Record<K, number>> | null;
+  /** Labels of the figures that nobody entered: there is no result without them. */
+  readonly missing: readonly string[];
+}
+
+interface Figures<K extends string> extends FiguresPart<K> {
   readonly texts: Readonly<Record<K, string>>;
   readonly type: (key: K, text: string) => void;
-  /** The figures as numbers in their units; null while one cannot be read. */
-  readonly values: Readonly<Record<K, number>> | null;
+  /** The same for some of the figures. */
+  readonly part: <P extends K>(keys: readonly P[]) => FiguresPart<P>;
 }
 
 const LONGEST = 20;
@@ -31,18 +39,22 @@ export function useFigures<K extends string>(
     history.replaceState(null, '', next === '' ? location.pathname : `?${next}`);
     // The figures alone change; their specs and usual values stand still.
   }, [texts]);
-  const read = keys.map((key) => [key, readFigure(specs[key], texts[key])] as const);
-  const values = read.every(([, figure]) => 'value' in figure)
-    ? (Object.fromEntries(read.map(([key, figure]) => [key, 'value' in figure ? figure.value : NaN])) as Record<
-        K,
-        number
-      >)
-    : null;
+  const part = <P extends K>(some: readonly P[]): FiguresPart<P> => {
+    const read = some.map((key) => [key, readFigure(specs[key], texts[key])] as const);
+    const values = read.every(([, figure]) => 'value' in figure)
+      ? (Object.fromEntries(read.map(([key, figure]) => [key, 'value' in figure ? figure.value : NaN])) as Record<
+          P,
+          number
+        >)
+      : null;
+    return { values, missing: some.filter((key) => texts[key].trim() === '').map((key) => specs[key].label) };
+  };
   return {
     texts,
     type: (key, text) => {
       setTexts((before) => ({ ...before, [key]: text }));
     },
-    values,
+    part,
+    ...part(keys),
   };
 }

@@ -31,7 +31,7 @@ export function LastVisitCard({ view, store }: LastVisitCardProps) {
         {rows.map(({ last, growth }) => (
           <li key={last.ordinal}>
             {lastVisit.stems.length > 1 && `stem ${last.ordinal}: `}
-            <strong>{lastPointWords(lastVisit, last)}</strong>,{' '}
+            <strong>{lastPointWords(lastVisit, last, unitSystem)}</strong>,{' '}
             <span className="whitespace-nowrap">
               {printDiameters([last.dbhCm], unitSystem)} {unit}
             </span>

@@ -61,7 +61,9 @@ function GuideFor({ view, store, onPanel }: SheetProps) {
   const { settings, draft } = view;
   return (
     <GuidePanel
+      key={view.unitSystem}
       rules={settings.fieldRules}
+      units={view.unitSystem}
       start={draft.taping?.found}
       slopePct={settings.slopePct ?? 0}
       dbhCm={view.reckoned.diametersCm[0] ?? null}

@@ -9,18 +9,23 @@ import {
   type TapeAnswer,
   type TapedTree,
 } from '@arbolito/core/diameter';
-import { printAsRead, printRounded } from '@arbolito/core/quantity';
+import { lengthWords, thicknessWords, type UnitSystem } from '@arbolito/core/quantity';
+import { Choice } from '../../../ui/Choice.tsx';
 import { useSize } from '../../../ui/use-media.ts';
 import {
+  canCompareSchools,
+  foundOf,
   fromQuery,
   GROUNDS,
   LEANS,
+  missingOf,
   NOTHING_FOUND,
   stemOf,
   SWELLINGS,
   toQuery,
   treeOf,
   TRUNKS,
+  unanswered,
   type FigureKey,
   type FlagKey,
   type Found,
@@ -28,11 +33,11 @@ import {
 import { Question } from './Question.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
 
-const placeOf = ({ point, stems }: TapeAnswer): string => {
+const placeOf = ({ point, stems }: TapeAnswer, units: UnitSystem): string => {
   if (stems === 0) return 'no dbh';
   return point.kind === 'at'
-    ? `${printRounded(point.heightM, 2)} m`
-    : `narrowest, ${printRounded(point.fromM, 2)} to ${printRounded(point.toM, 2)} m`;
+    ? lengthWords(point.heightM, units)
+    : `narrowest, ${lengthWords(point.fromM, units)} to ${lengthWords(point.toM, units)}`;
 };
 
 const stemsOf = ({ stems, counts }: TapeAnswer): string =>
@@ -60,7 +65,10 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
   const tree = treeOf(found);
   const set = RULE_SETS[found.rules];
   const rules = own ?? set.rules;
-  const answer = whereToTape(tree, rules);
+  const { units } = found;
+  const answer = whereToTape(tree, rules, units);
+  const missing = missingOf(found);
+  const isAnswered = missing.length === 0;
   const stem = stemOf(found);
   const schools = slopeSchools({ ...stem, slopePct: tree.ground.slopePct });
   const question = { found, onFigure };
@@ -71,6 +79,16 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
           aria-label="The tree as you find it"
           className="grid gap-5 @3xl:col-start-1 @3xl:row-span-2 @3xl:row-start-1"
         >
+          {own === undefined && (
+            <Choice
+              name="Units"
+              options={{ metric: 'cm and m', imperial: 'in and ft' }}
+              chosen={units}
+              onChoose={(next) => {
+                change({ ...foundOf(tree, next), ...unanswered(found), units: next, rules: found.rules });
+              }}
+            />
+          )}
           {own === undefined && (
             <label className="grid gap-1">
               <span className="font-bold">Field rules</span>
@@ -135,7 +153,7 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               type="button"
               className="btn"
               onClick={() => {
-                onFound({ ...NOTHING_FOUND, rules: found.rules });
+                onFound({ ...NOTHING_FOUND, rules: found.rules, units });
               }}
             >
               Another tree
@@ -160,13 +178,13 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
           <div className="grid gap-2">
             <p aria-live="polite">
               <strong className="figures text-3xl leading-tight font-extrabold @3xl:text-4xl" data-testid="tape-point">
-                {placeOf(answer)}
+                {isAnswered ? placeOf(answer, units) : '–'}
               </strong>
               <span className="block text-lg">
-                from the {answer.from} · {stemsOf(answer)}
+                {isAnswered ? `from the ${answer.from} · ${stemsOf(answer)}` : `Enter ${missing.join(' · ')}.`}
               </span>
             </p>
-            {onTake !== undefined && answer.stems > 0 && (
+            {onTake !== undefined && isAnswered && answer.stems > 0 && (
               <button
                 type="button"
                 className="btn btn-main justify-self-start"
@@ -181,7 +199,7 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
         </section>
         <section aria-label="What to do" className="grid gap-3 @3xl:col-start-2">
           <ol className="grid list-decimal gap-1.5 pl-5 text-lg leading-snug">
-            {answer.sentences.map((sentence) => (
+            {(isAnswered ? answer.sentences : []).map((sentence) => (
               <li key={sentence}>{sentence}</li>
             ))}
           </ol>
@@ -193,33 +211,35 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               ))}
             </ul>
           </div>
-          {tree.ground.slopePct > 0 && (
+          {canCompareSchools(found) && (
             <p className="rounded-lg bg-wash p-3">
-              The two schools lie {printRounded(schools.apartM * 100, 0)} cm apart on a stem of{' '}
-              {printAsRead(stem.dbhCm)} cm: from the middle of the slope it reads{' '}
-              {printRounded(schools.dbhDifferenceCm, 2)} cm more than from uphill, where the stem thins by{' '}
-              {printAsRead(stem.taperCmPerM)} cm a metre. {DECISIONS.slope.choices[rules.slope].why}
+              The two schools lie {thicknessWords(schools.apartM * 100, units)} apart on a stem of{' '}
+              {thicknessWords(stem.dbhCm, units, 1)}: from the middle of the slope it reads{' '}
+              {thicknessWords(schools.dbhDifferenceCm, units, 2)} more than from uphill.{' '}
+              {DECISIONS.slope.choices[rules.slope].why}
             </p>
           )}
-          <table className="rows">
-            <caption className="pb-1 text-left font-bold">
-              {own === undefined ? 'The same tree under the other rules' : 'The same tree under the rules of others'}
-            </caption>
-            <tbody>
-              {Object.entries(RULE_SETS).map(([id, { name, rules: others }]) => {
-                const other = whereToTape(tree, others);
-                return (
-                  <tr key={id} className={own === undefined && id === found.rules ? 'font-bold' : ''}>
-                    <th scope="row" className="!text-base !text-ink">
-                      {name}
-                    </th>
-                    <td className="figures">{placeOf(other)}</td>
-                    <td>{stemsOf(other)}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          {isAnswered && (
+            <table className="rows">
+              <caption className="pb-1 text-left font-bold">
+                {own === undefined ? 'The same tree under the other rules' : 'The same tree under the rules of others'}
+              </caption>
+              <tbody>
+                {Object.entries(RULE_SETS).map(([id, { name, rules: others }]) => {
+                  const other = whereToTape(tree, others, units);
+                  return (
+                    <tr key={id} className={own === undefined && id === found.rules ? 'font-bold' : ''}>
+                      <th scope="row" className="!text-base !text-ink">
+                        {name}
+                      </th>
+                      <td className="figures">{placeOf(other, units)}</td>
+                      <td>{stemsOf(other)}</td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          )}
           <p className="text-quiet">
             Look up before you look at the tape. Look for wasps, thorns and stinging climbers before you reach round.
             Street trees: stay off the road.

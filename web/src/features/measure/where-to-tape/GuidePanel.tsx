@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import type { FieldRules, TapedTree } from '@arbolito/core/diameter';
+import type { UnitSystem } from '@arbolito/core/quantity';
 import { foundOf, NOTHING_FOUND, type Found } from './found.ts';
 import { Guide } from './Guide.tsx';
 
 export interface GuidePanelProps {
   readonly rules: FieldRules;
+  readonly units: UnitSystem;
   /** What was found of this tree before; the plot's slope otherwise. */
   readonly start: TapedTree | undefined;
   readonly slopePct: number;
@@ -15,10 +17,10 @@ export interface GuidePanelProps {
 }
 
 /** The guide beside the tree in hand, under its survey's rules. */
-export default function GuidePanel({ rules, start, slopePct, dbhCm, onTake }: GuidePanelProps) {
+export default function GuidePanel({ rules, units, start, slopePct, dbhCm, onTake }: GuidePanelProps) {
   const [found, setFound] = useState<Found>(() => {
-    const found = start === undefined ? NOTHING_FOUND : foundOf(start);
-    const thick = dbhCm === null ? found : { ...found, dbh: dbhCm.toFixed(1) };
+    const found = start === undefined ? { ...NOTHING_FOUND, units } : foundOf(start, units);
+    const thick = dbhCm === null ? found : { ...found, dbh: `${dbhCm.toFixed(1)} cm` };
     return start === undefined && slopePct > 0 ? { ...thick, ground: 'slope', slope: String(slopePct) } : thick;
   });
   return (

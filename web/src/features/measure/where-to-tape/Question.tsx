@@ -1,3 +1,4 @@
+import type { UnitSystem } from '@arbolito/core/quantity';
 import {
   ASKS,
   ASKS_WHETHER,
@@ -20,7 +21,7 @@ const WORDS = {
   upright: 'upright',
   leaning: 'leaning',
   one: 'one',
-  'fork-low': 'fork under 0.3 m',
+  'fork-low': 'fork under 0.3 m (1 ft)',
   'fork-middle': 'fork under breast height',
   'fork-high': 'fork above it',
   many: 'many stems',
@@ -44,8 +45,9 @@ interface QuestionProps<T extends keyof typeof WORDS> {
   readonly onFigure: (key: FigureKey | FlagKey, text: string) => void;
 }
 
-const problemOf = (key: FigureKey, text: string): string | null => {
-  const read = readFigure(key, text);
+const problemOf = (key: FigureKey, text: string, units: UnitSystem): string | null => {
+  if (text.trim() === '') return null;
+  const read = readFigure(key, text, units);
   return 'problem' in read ? read.problem : null;
 };
 
@@ -80,7 +82,7 @@ export function Question<T extends keyof typeof WORDS>({
                 onChoose(choice);
               }}
             />
-            <TrunkDrawing tree={treeOf({ ...found, breakAt: '1.9', [name]: choice })} width={58} height={54} />
+            <TrunkDrawing tree={treeOf({ ...found, breakAt: '1.9 m', [name]: choice })} width={58} height={54} />
             {WORDS[choice]}
           </label>
         ))}
@@ -103,8 +105,9 @@ export function Question<T extends keyof typeof WORDS>({
           {asks.map((key) => (
             <FigureInput
               key={key}
-              spec={FIGURES[key]}
-              problem={problemOf(key, found[key])}
+              spec={FIGURES[found.units][key]}
+              optional
+              problem={problemOf(key, found[key], found.units)}
               text={found[key]}
               onType={(text) => {
                 onFigure(key, text);

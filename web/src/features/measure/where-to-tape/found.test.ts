@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { foundOf, fromQuery, NOTHING_FOUND, readFigure, toQuery, treeOf, type Found } from './found.ts';
+import {
+  canCompareSchools,
+  foundOf,
+  fromQuery,
+  missingOf,
+  NOTHING_FOUND,
+  readFigure,
+  stemOf,
+  toQuery,
+  treeOf,
+  type Found,
+} from './found.ts';
 
 const found = (over: Partial<Found>): Found => ({ ...NOTHING_FOUND, ...over });
 
@@ -41,12 +52,40 @@ describe('a tree pointed out in four questions', () => {
     ['stems', '1', 'between 2 and 40'],
     ['snow', '', 'Nothing is written'],
   ] as const)('says what is wrong with %s “%s”', (key, text, words) => {
-    const read = readFigure(key, text);
+    const read = readFigure(key, text, 'metric');
     expect('problem' in read ? read.problem : '').toContain(words);
   });
 
   it('keeps the picture while a figure cannot be read', () => {
-    expect(treeOf(found({ ground: 'slope', slope: 'steep' })).ground.slopePct).toBe(Number(NOTHING_FOUND.slope));
+    expect(treeOf(found({ ground: 'slope', slope: 'steep' })).ground.slopePct).toBeGreaterThan(0);
+  });
+
+  it('has no answer before its figures are entered: depth of the snow, ends of the bulge', () => {
+    expect(missingOf(NOTHING_FOUND)).toEqual([]);
+    expect(missingOf(found({ ground: 'snow', swelling: 'bulge', from: '1.2' }))).toEqual([
+      'depth of the snow',
+      'ends at',
+    ]);
+    expect(missingOf(found({ ground: 'snow', snow: '0.4', swelling: 'bulge', from: '1.2', to: '1.5' }))).toEqual([]);
+    // Thickness and taper are for the comparison of two schools alone.
+    expect(missingOf(found({ ground: 'slope', slope: '30' }))).toEqual([]);
+    expect(canCompareSchools(found({ ground: 'slope', slope: '30' }))).toBe(false);
+    expect(canCompareSchools(found({ ground: 'slope', slope: '30', dbh: '40', taper: '1' }))).toBe(true);
+  });
+
+  it('is asked and read in feet where the survey is in feet', () => {
+    const inFeet = found({ units: 'imperial', ground: 'slope', slope: '20', dbh: '20', taper: '0.12' });
+    // 20 in are 50.8 cm; 0.12 in a foot are 1 cm a metre.
+    expect(stemOf(inFeet).dbhCm).toBeCloseTo(50.8, 9);
+    expect(stemOf(inFeet).taperCmPerM).toBeCloseTo(1, 9);
+    const { trunks } = treeOf(found({ units: 'imperial', trunks: 'broken', breakAt: '20' }));
+    expect(trunks.kind === 'broken' ? trunks.breakM : 0).toBeCloseTo(6.096, 9);
+    expect(foundOf({ ...treeOf(NOTHING_FOUND), trunks: { kind: 'broken', breakM: 6.096 } }, 'imperial').breakAt).toBe(
+      '20',
+    );
+    expect(readFigure('snow', '12', 'imperial')).toEqual({
+      problem: 'The depth of the snow must lie between 0 and 9.8 ft.',
+    });
   });
 
   it('goes into an address and comes back', () => {
@@ -66,6 +105,6 @@ describe('a tree pointed out in four questions', () => {
       treeOf(found({ trunks: 'broken', breakAt: '5', swelling: 'scar', aboveIsWorse: 'yes' })),
       treeOf(found({ trunks: 'together' })),
     ])
-      expect(treeOf(foundOf(tree))).toEqual(tree);
+      expect(treeOf(foundOf(tree, 'metric'))).toEqual(tree);
   });
 });

@@ -1,4 +1,5 @@
 import { LARGEST_DBH_CM, RULE_SETS, TAPED_LIMITS, type RuleSetId, type TapedTree } from '@arbolito/core/diameter';
+import { convert, type UnitSystem } from '@arbolito/core/quantity';
 import { readFigure as readTyped, type FigureSpec, type ReadFigure } from '../../../ui/figures/figure.ts';
 
 /** The answers to the four picture questions. */
@@ -31,6 +32,7 @@ export type FigureKey = keyof Figures;
 
 /** A tree as somebody has pointed it out so far. */
 export interface Found extends Figures {
+  readonly units: UnitSystem;
   readonly rules: RuleSetId;
   readonly ground: GroundChoice;
   readonly leaning: LeanChoice;
@@ -40,7 +42,9 @@ export interface Found extends Figures {
   readonly aboveIsWorse: 'yes' | '';
 }
 
+/** No figure is assumed of a tree: what an answer asks for is entered. */
 export const NOTHING_FOUND: Found = {
+  units: 'metric',
   rules: 'timber',
   ground: 'level',
   leaning: 'upright',
@@ -48,17 +52,32 @@ export const NOTHING_FOUND: Found = {
   swelling: 'none',
   onePith: '',
   aboveIsWorse: '',
-  slope: '40',
-  dbh: '60',
-  taper: '1.5',
-  snow: '0.4',
-  lean: '15',
-  crotch: '0.8',
-  stems: '2',
-  breakAt: '6',
-  from: '1.2',
-  to: '1.5',
-  buttEnds: '1.6',
+  slope: '',
+  dbh: '',
+  taper: '',
+  snow: '',
+  lean: '',
+  crotch: '',
+  stems: '',
+  breakAt: '',
+  from: '',
+  to: '',
+  buttEnds: '',
+};
+
+/** What the pictures show while a figure is missing, in %, cm, m and degrees; no answer is made from it. */
+const DRAWN: Readonly<Record<FigureKey, number>> = {
+  slope: 40,
+  dbh: 40,
+  taper: 1.5,
+  snow: 0.4,
+  lean: 15,
+  crotch: 0.8,
+  stems: 2,
+  breakAt: 6,
+  from: 1.2,
+  to: 1.5,
+  buttEnds: 1.6,
 };
 
 /** Which figures each answer asks for. */
@@ -78,7 +97,7 @@ export const ASKS: Readonly<
   butt: ['buttEnds'],
 };
 
-export const FIGURES: Readonly<Record<FigureKey, FigureSpec>> = {
+const METRIC: Readonly<Record<FigureKey, FigureSpec>> = {
   slope: { label: 'slope', unit: 'pct', ...TAPED_LIMITS.slopePct },
   dbh: { label: 'thickness of the stem', unit: 'cm', low: 1, high: LARGEST_DBH_CM },
   taper: { label: 'thins by cm a metre', unit: 'one', low: 0, high: 20 },
@@ -90,6 +109,28 @@ export const FIGURES: Readonly<Record<FigureKey, FigureSpec>> = {
   from: { label: 'begins at', unit: 'm', ...TAPED_LIMITS.obstacleM },
   to: { label: 'ends at', unit: 'm', ...TAPED_LIMITS.obstacleM },
   buttEnds: { label: 'swelling ends at', unit: 'm', ...TAPED_LIMITS.buttM },
+};
+
+/** Centimetres a metre in one inch a foot. */
+const TAPER_IN_PER_FT = convert(1, 'in', 'cm') / convert(1, 'ft', 'm');
+
+const inFeet = (spec: FigureSpec): FigureSpec => {
+  const unit = spec.unit === 'm' ? 'ft' : spec.unit === 'cm' ? 'in' : null;
+  if (unit === null) return spec;
+  const to = (value: number): number => Number(convert(value, spec.unit === 'm' ? 'm' : 'cm', unit).toFixed(1));
+  return { ...spec, unit, low: to(spec.low), high: to(spec.high) };
+};
+
+/** The figures as they are asked for, in the units of a system. */
+export const FIGURES: Readonly<Record<UnitSystem, Readonly<Record<FigureKey, FigureSpec>>>> = {
+  metric: METRIC,
+  imperial: {
+    ...(Object.fromEntries(Object.entries(METRIC).map(([key, spec]) => [key, inFeet(spec)])) as Record<
+      FigureKey,
+      FigureSpec
+    >),
+    taper: { ...METRIC.taper, label: 'thins by in a foot', high: 2.4 },
+  },
 };
 
 /** What a choice may ask for with yes or no. */
@@ -109,21 +150,39 @@ export const ASKS_WHETHER: Readonly<Partial<Record<TrunksChoice | SwellingChoice
 };
 
 /** Reads a figure as typed; a number of stems must be whole. */
-export function readFigure(key: FigureKey, text: string): ReadFigure {
-  const read = readTyped(FIGURES[key], text);
+export function readFigure(key: FigureKey, text: string, units: UnitSystem): ReadFigure {
+  const read = readTyped(FIGURES[units][key], text);
   if ('value' in read && key === 'stems' && !Number.isInteger(read.value))
-    return { problem: `The number of ${FIGURES[key].label} must be whole.` };
+    return { problem: `The number of ${FIGURES[units][key].label} must be whole.` };
   return read;
 }
 
-const ALWAYS: Figures = NOTHING_FOUND;
+/** A figure in %, cm, m or degrees; that of the pictures while it is missing or cannot be read. */
 const valueOf = (found: Found, key: FigureKey): number => {
-  const read = readFigure(key, found[key]);
-  if ('value' in read) return read.value;
-  // What cannot be read is said at its field; the picture keeps the last sensible figure.
-  const usual = readFigure(key, ALWAYS[key]);
-  return 'value' in usual ? usual.value : 0;
+  const { units } = found;
+  const read = readFigure(key, found[key], units);
+  if (!('value' in read)) return DRAWN[key];
+  const { unit } = FIGURES[units][key];
+  if (unit === 'm' || unit === 'ft') return convert(read.value, unit, 'm');
+  if (unit === 'cm' || unit === 'in') return convert(read.value, unit, 'cm');
+  return key === 'taper' && units === 'imperial' ? read.value * TAPER_IN_PER_FT : read.value;
 };
+
+/** What only the comparison of two schools asks for: the place of the tape does not hang on it. */
+const FOR_COMPARISON: readonly FigureKey[] = ['dbh', 'taper'];
+
+const isSound = (found: Found, key: FigureKey): boolean => 'value' in readFigure(key, found[key], found.units);
+
+/** Labels of the figures that the answers ask for and nobody has entered; there is no place for the tape without them. */
+export const missingOf = (found: Found): readonly string[] =>
+  [found.ground, found.leaning, found.trunks, found.swelling]
+    .flatMap((answer) => ASKS[answer] ?? [])
+    .filter((key) => !FOR_COMPARISON.includes(key) && !isSound(found, key))
+    .map((key) => FIGURES[found.units][key].label);
+
+/** Whether the two schools on a slope can be compared: slope, thickness and taper are entered. */
+export const canCompareSchools = (found: Found): boolean =>
+  found.ground === 'slope' && (['slope', ...FOR_COMPARISON] as const).every((key) => isSound(found, key));
 
 /** How thick the stem is taken to be, and how fast it thins near breast height. */
 export const stemOf = (found: Found): { readonly dbhCm: number; readonly taperCmPerM: number } => ({
@@ -186,21 +245,22 @@ export function treeOf(found: Found): TapedTree {
   };
 }
 
-const text = (value: number): string => String(Number(value.toFixed(3)));
+const plain = (value: number): string => String(Number(value.toFixed(3)));
 
-/** The answers that describe a tree: the way back from `treeOf`. */
-export function foundOf(tree: TapedTree): Found {
+/** The answers that describe a tree, in the units of a system: the way back from `treeOf`. */
+export function foundOf(tree: TapedTree, units: UnitSystem): Found {
   const { ground, leanDeg, trunks, swelling } = tree;
+  const text = (metres: number): string => plain(units === 'metric' ? metres : convert(metres, 'm', 'ft'));
   const forked = (): Partial<Found> => {
     if (trunks.kind === 'one') return {};
     if (trunks.kind === 'grown-together') return { trunks: 'together' };
     if (trunks.kind === 'broken') return { trunks: 'broken', breakAt: text(trunks.breakM) };
     const { crotchM, stems, onePith } = trunks;
     const pith = { onePith: onePith === true ? 'yes' : '' } as const;
-    if (crotchM === 0) return { trunks: 'many', stems: text(stems), ...pith };
-    if (crotchM < 0.3) return { trunks: 'fork-low', stems: text(stems), ...pith };
+    if (crotchM === 0) return { trunks: 'many', stems: plain(stems), ...pith };
+    if (crotchM < 0.3) return { trunks: 'fork-low', stems: plain(stems), ...pith };
     if (crotchM > 2) return { trunks: 'fork-high' };
-    return { trunks: 'fork-middle', crotch: text(crotchM), stems: text(stems) };
+    return { trunks: 'fork-middle', crotch: text(crotchM), stems: plain(stems) };
   };
   const swollen = (): Partial<Found> => {
     if (swelling.kind === 'none' || swelling.kind === 'climber') return { swelling: swelling.kind };
@@ -210,13 +270,20 @@ export function foundOf(tree: TapedTree): Found {
   };
   return {
     ...NOTHING_FOUND,
-    ...(ground.slopePct > 0 ? { ground: 'slope', slope: text(ground.slopePct) } : {}),
+    units,
+    ...(ground.slopePct > 0 ? { ground: 'slope', slope: plain(ground.slopePct) } : {}),
     ...(ground.snowM === undefined ? {} : { ground: 'snow', snow: text(ground.snowM) }),
-    ...(leanDeg > 0 ? { leaning: 'leaning', lean: text(leanDeg) } : {}),
+    ...(leanDeg > 0 ? { leaning: 'leaning', lean: plain(leanDeg) } : {}),
     ...forked(),
     ...swollen(),
   };
 }
+
+/** The figures that are missing, so that a change of units does not fill them in from the pictures. */
+export const unanswered = (found: Found): Partial<Figures> =>
+  Object.fromEntries(
+    (Object.keys(METRIC) as FigureKey[]).filter((key) => !isSound(found, key)).map((key) => [key, found[key]]),
+  );
 
 const QUERY_KEYS = Object.keys(NOTHING_FOUND) as (keyof Found)[];
 
@@ -233,10 +300,11 @@ const oneOf = <T extends string>(list: readonly T[], text: string | null, otherw
 export function fromQuery(query: string): Found {
   const given = new URLSearchParams(query);
   const figures = Object.fromEntries(
-    (Object.keys(FIGURES) as FigureKey[]).map((key) => [key, given.get(key)?.slice(0, 20) ?? NOTHING_FOUND[key]]),
+    (Object.keys(METRIC) as FigureKey[]).map((key) => [key, given.get(key)?.slice(0, 20) ?? NOTHING_FOUND[key]]),
   ) as unknown as Figures;
   return {
     ...figures,
+    units: oneOf(['metric', 'imperial'] as const, given.get('units'), NOTHING_FOUND.units),
     rules: oneOf(Object.keys(RULE_SETS) as RuleSetId[], given.get('rules'), NOTHING_FOUND.rules),
     ground: oneOf(GROUNDS, given.get('ground'), NOTHING_FOUND.ground),
     leaning: oneOf(LEANS, given.get('leaning'), NOTHING_FOUND.leaning),

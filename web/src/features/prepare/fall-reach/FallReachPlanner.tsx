@@ -1,10 +1,13 @@
 import { useRef, useState } from 'react';
-import { convert, printRounded } from '@arbolito/core/quantity';
+import { convert, type UnitSystem } from '@arbolito/core/quantity';
 import { fallReach, type FallCase, type FallReach } from '@arbolito/core/safety';
+import { printLength } from '@arbolito/core/survey';
+import { Choice } from '../../../ui/Choice.tsx';
 import { Ground } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';
 import { Tree } from '../../../ui/drawing/Tree.tsx';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { useSize } from '../../../ui/use-media.ts';
@@ -12,17 +15,25 @@ import { FromThere, StickInHand } from './FromThere.tsx';
 import { NearPowerLine } from './NearPowerLine.tsx';
 import { VERDICTS } from './verdicts.ts';
 
-const SPECS = {
-  height: { label: 'height of the tree', unit: 'm', low: 1.5, high: 130 },
-  error: { label: '± of the height, one standard error', unit: 'm', low: 0, high: 20 },
-  lean: { label: 'top leans out by', unit: 'm', low: 0, high: 60 },
-  stump: { label: 'hinge above the ground', unit: 'm', low: 0, high: 10 },
-  distance: { label: 'level distance', unit: 'm', low: 0.5, high: 300 },
-  distanceError: { label: '± of the distance, one standard error', unit: 'm', low: 0, high: 20 },
-  above: { label: 'height above the foot; below is minus', unit: 'm', low: -100, high: 100 },
-} as const satisfies Record<string, FigureSpec>;
-type Key = keyof typeof SPECS;
-const KEYS = Object.keys(SPECS) as Key[];
+const LIMITS_M = {
+  height: { label: 'height of the tree', low: 1.5, high: 130 },
+  error: { label: '± of the height, one standard error', low: 0, high: 20 },
+  lean: { label: 'top leans out by', low: 0, high: 60 },
+  stump: { label: 'hinge above the ground', low: 0, high: 10 },
+  distance: { label: 'level distance', low: 0.5, high: 300 },
+  distanceError: { label: '± of the distance, one standard error', low: 0, high: 20 },
+  above: { label: 'height above the foot; below is minus', low: -100, high: 100 },
+} as const satisfies Record<string, Omit<FigureSpec, 'unit'>>;
+type Key = keyof typeof LIMITS_M;
+
+const specsIn = (unit: 'm' | 'ft'): Readonly<Record<Key, FigureSpec>> =>
+  Object.fromEntries(
+    Object.entries(LIMITS_M).map(([key, { label, low, high }]) => [
+      key,
+      { label, unit, low: Number(convert(low, 'm', unit).toFixed(1)), high: Math.floor(convert(high, 'm', unit)) },
+    ]),
+  ) as Record<Key, FigureSpec>;
+const SPECS = { metric: specsIn('m'), imperial: specsIn('ft') } as const;
 
 /** Nothing is assumed of a tree that may fall: every figure is the user's own. */
 const NOTHING_ENTERED: Readonly<Record<Key, string>> = {
@@ -43,6 +54,13 @@ const isThing = (id: string): id is Thing => Object.hasOwn(THINGS, id);
 const thingOf = (id: string | null): Thing | typeof LINE | null =>
   id === LINE || (id !== null && isThing(id)) ? id : null;
 
+/** Keeps a choice in the address, so that the page can be shared as it stands. */
+function putInAddress(key: string, value: string): void {
+  const query = new URLSearchParams(location.search);
+  query.set(key, value);
+  history.replaceState(null, '', `?${query.toString()}`);
+}
+
 interface ThingMarkProps {
   readonly thing: Thing;
   readonly x: number;
@@ -62,8 +80,15 @@ function ThingMark({ thing, x, y, size }: ThingMarkProps) {
   );
 }
 
+interface PictureProps {
+  readonly given: FallCase;
+  readonly reach: FallReach;
+  readonly thing: Thing;
+  readonly system: UnitSystem;
+}
+
 /** The arc of the tip, the thing in its way or out of it, true to scale. */
-function Picture({ given, reach, thing }: { given: FallCase; reach: FallReach; thing: Thing }) {
+function Picture({ given, reach, thing, system }: PictureProps) {
   const area = useRef<HTMLDivElement>(null);
   const { width } = useSize(area);
   const { heightM, distanceM, aboveM, stumpM, leanOffsetM } = given;
@@ -94,7 +119,7 @@ function Picture({ given, reach, thing }: { given: FallCase; reach: FallReach; t
           viewBox={`0 0 ${width} ${height}`}
           className="block"
           role="img"
-          aria-label={`Drawing to scale: the tip swings ${printRounded(radius, 1)} m from the hinge; the ${THINGS[thing]} is ${printRounded(distanceM, 1)} m away`}
+          aria-label={`Drawing to scale: the tip swings ${printLength(radius, system)} from the hinge; the ${THINGS[thing]} is ${printLength(distanceM, system)} away`}
         >
           <Ground a={{ x: x(0), y: y(0) }} b={{ x: x(distanceM), y: y(aboveM) }} width={width} height={height} />
           <path d={`${arc(worst)} L ${x(0)} ${y(stumpM)} Z`} className="fill-paint" opacity={0.14} />
@@ -115,28 +140,43 @@ function Picture({ given, reach, thing }: { given: FallCase; reach: FallReach; t
 
 /** Whether a tree can touch something, with the errors added; never leave to fell. Near power lines it says nothing. */
 export function FallReachPlanner() {
-  const { texts, type, values } = useFigures(SPECS, NOTHING_ENTERED);
+  const [system, setSystem] = useState<UnitSystem>(() =>
+    new URLSearchParams(location.search).get('units') === 'imperial' ? 'imperial' : 'metric',
+  );
+  const unit = system === 'metric' ? 'm' : 'ft';
+  const specs = SPECS[system];
+  const { texts, type, values, missing, part } = useFigures(specs, NOTHING_ENTERED);
+  const inMetres = (key: Key): number => convert(values?.[key] ?? NaN, unit, 'm');
+  const changeUnits = (next: UnitSystem): void => {
+    if (next === system) return;
+    for (const key of Object.keys(specs) as Key[]) {
+      const value = part([key]).values?.[key];
+      if (value !== undefined)
+        type(key, String(Number(convert(value, unit, next === 'metric' ? 'm' : 'ft').toFixed(2))));
+    }
+    setSystem(next);
+    putInAddress('units', next);
+  };
   const [thing, setThing] = useState(() => thingOf(new URLSearchParams(location.search).get('thing')));
   const given: FallCase | null =
     values === null
       ? null
       : {
-          heightM: values.height,
-          heightErrorM: values.error,
-          leanOffsetM: values.lean,
-          stumpM: Math.min(values.stump, values.height / 2),
-          distanceM: values.distance,
-          distanceErrorM: values.distanceError,
-          aboveM: values.above,
+          heightM: inMetres('height'),
+          heightErrorM: inMetres('error'),
+          leanOffsetM: inMetres('lean'),
+          stumpM: Math.min(inMetres('stump'), inMetres('height') / 2),
+          distanceM: inMetres('distance'),
+          distanceErrorM: inMetres('distanceError'),
+          aboveM: inMetres('above'),
         };
-  const missing = KEYS.filter((key) => texts[key].trim() === '').map((key) => SPECS[key].label);
-  const reach = given === null ? null : fallReach(given);
+  const reach = given === null ? null : fallReach(given, system);
   const verdict = reach === null ? null : VERDICTS[reach.verdict];
-  const [said = '', ...rules] = reach?.words ?? [];
+  const [said = '', everybodyElse = '', ...rules] = reach?.words ?? [];
   const field = (key: Key) => (
     <FigureInput
       key={key}
-      spec={SPECS[key]}
+      spec={specs[key]}
       text={texts[key]}
       optional
       onType={(text) => {
@@ -147,6 +187,7 @@ export function FallReachPlanner() {
   return (
     <div className="mx-auto grid max-w-6xl items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
       <section aria-label="The situation" className="grid gap-5">
+        <Choice name="Units" options={{ metric: 'm', imperial: 'ft' }} chosen={system} onChoose={changeUnits} />
         <fieldset className="grid gap-2">
           <legend className="pb-1 font-bold">What might be touched</legend>
           <label className="flex items-center gap-2">
@@ -156,9 +197,7 @@ export function FallReachPlanner() {
               value={thing ?? ''}
               onChange={(event) => {
                 setThing(thingOf(event.target.value));
-                const query = new URLSearchParams(location.search);
-                query.set('thing', event.target.value);
-                history.replaceState(null, '', `?${query.toString()}`);
+                putInAddress('thing', event.target.value);
               }}
             >
               <option value="">choose …</option>
@@ -183,13 +222,9 @@ export function FallReachPlanner() {
         {thing === null ? (
           <p className="card p-5 text-lg">Choose what the tree might touch.</p>
         ) : thing === LINE ? (
-          <NearPowerLine />
+          <NearPowerLine key={system} system={system} />
         ) : reach === null || given === null || verdict === null ? (
-          <p className="card p-5 text-lg">
-            {missing.length === 0
-              ? 'One of the values cannot be read: see the message at its field.'
-              : `Enter all values first. Missing: ${missing.join(' · ')}`}
-          </p>
+          <EnterFirst missing={missing} />
         ) : (
           <>
             <div
@@ -201,11 +236,8 @@ export function FallReachPlanner() {
               </p>
               <p className="mt-1 text-lg">{said}</p>
             </div>
-            <Picture given={given} reach={reach} thing={thing} />
-            <p className="text-lg">
-              Everybody else at least <strong className="figures text-2xl">{Math.ceil(reach.clearM)} m</strong> (
-              {Math.ceil(convert(reach.clearM, 'm', 'ft'))} ft) away.
-            </p>
+            <Picture given={given} reach={reach} thing={thing} system={system} />
+            <p className="text-xl font-bold">{everybodyElse}</p>
             <ul className="grid list-disc gap-1.5 pl-5">
               {rules.map((rule) => (
                 <li key={rule}>{rule}</li>
@@ -216,7 +248,7 @@ export function FallReachPlanner() {
         {thing !== null && thing !== LINE && (
           <>
             <FromThere />
-            <StickInHand />
+            <StickInHand key={system} system={system} />
           </>
         )}
       </section>

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { printRounded } from '@arbolito/core/quantity';
+import { convert, printRounded, thicknessWords, type UnitSystem } from '@arbolito/core/quantity';
 import { reachBySights, reachByStick, type Verdict } from '@arbolito/core/safety';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
@@ -14,10 +14,17 @@ const SIGHTS = {
 const NO_SIGHTS = { base: '', top: '', sight: '' } as const;
 
 const STICK = {
-  reach: { label: 'eye to the lower end', unit: 'cm', low: 20, high: 120 },
-  covered: { label: 'stick that the tree covers', unit: 'cm', low: 1, high: 300 },
-  stick: { label: '± of each length', unit: 'cm', low: 0, high: 10 },
-} as const satisfies Record<string, FigureSpec>;
+  metric: {
+    reach: { label: 'eye to the lower end', unit: 'cm', low: 20, high: 120 },
+    covered: { label: 'stick that the tree covers', unit: 'cm', low: 1, high: 300 },
+    stick: { label: '± of each length', unit: 'cm', low: 0, high: 10 },
+  },
+  imperial: {
+    reach: { label: 'eye to the lower end', unit: 'in', low: 8, high: 47 },
+    covered: { label: 'stick that the tree covers', unit: 'in', low: 0.4, high: 118 },
+    stick: { label: '± of each length', unit: 'in', low: 0, high: 4 },
+  },
+} as const satisfies Record<UnitSystem, Record<string, FigureSpec>>;
 const NO_STICK = { reach: '', covered: '', stick: '' } as const;
 
 interface CheckProps<K extends string> {
@@ -97,27 +104,30 @@ export function FromThere() {
 }
 
 /** By a stick: does the tree cover as much of it as its end is away from the eye? */
-export function StickInHand() {
+export function StickInHand({ system }: { readonly system: UnitSystem }) {
+  const { unit } = STICK[system].reach;
+  const inCm = (length: number): number => convert(length, unit, 'cm');
   return (
     <Check
       id="stick-in-hand"
       title="With a stick in the hand"
       how="Stand there, hold a stick upright at arm’s length with its lower end on the base, and see how much of it the tree covers. As much as from the eye to that end, or more: it reaches."
-      specs={STICK}
+      specs={STICK[system]}
       nothing={NO_STICK}
       say={({ reach, covered, stick }) => {
         const { overShare, errorShare, criticalCm, verdict } = reachByStick({
-          coveredCm: covered,
-          reachCm: reach,
-          errorCm: stick,
+          coveredCm: inCm(covered),
+          reachCm: inCm(reach),
+          errorCm: inCm(stick),
         });
         return {
           verdict,
           words: (
             <>
-              It reaches your eye from <strong className="figures">{printRounded(criticalCm, 1)} cm</strong> of stick
-              on. It covers {printRounded(covered, 1)} cm: {printRounded(Math.abs(overShare) * 100, 1)} %{' '}
-              {overShare >= 0 ? 'more' : 'less'}, ± {printRounded(errorShare * 100, 1)} %. This holds on any slope.
+              It reaches your eye from <strong className="figures">{thicknessWords(criticalCm, system, 1)}</strong> of
+              stick on. It covers {thicknessWords(inCm(covered), system, 1)}:{' '}
+              {printRounded(Math.abs(overShare) * 100, 1)} % {overShare >= 0 ? 'more' : 'less'}, ±{' '}
+              {printRounded(errorShare * 100, 1)} %. This holds on any slope.
             </>
           ),
         };

@@ -1,31 +1,40 @@
-import { convert, printRounded } from '@arbolito/core/quantity';
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
 import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 
+const LABEL = 'distance to keep away, by the rules here';
 const SPECS = {
-  keepAway: { label: 'distance to keep away, by the rules here', unit: 'm', low: 0.5, high: 100 },
-} as const satisfies Record<string, FigureSpec>;
+  metric: { keepAway: { label: LABEL, unit: 'm', low: 0.5, high: 100 } },
+  imperial: { keepAway: { label: LABEL, unit: 'ft', low: 1.5, high: 330 } },
+} as const satisfies Record<UnitSystem, Record<string, FigureSpec>>;
 /** Upwards to so many decimals: a distance to keep is never printed shorter than the rule has it. */
 const printUp = (value: number, decimals: number): string => {
   const step = 10 ** decimals;
   return printRounded(Math.ceil(value * step - 1e-9) / step, decimals);
 };
+/** A distance in both units, the one of the system first. */
+function bothUnits(metres: number, system: UnitSystem): string {
+  const inMetres = `${printUp(metres, 1)} m`;
+  const inFeet = `${printUp(convert(metres, 'm', 'ft'), 0)} ft`;
+  return system === 'metric' ? `${inMetres} (${inFeet})` : `${inFeet} (${inMetres})`;
+}
 const NOTHING_ENTERED = { keepAway: '' } as const;
 
 /**
  * Near a power line nothing is worked out: a line can flash over, sag and swing. The page repeats the distance of the
  * local rules, and says whom to call.
  */
-export function NearPowerLine() {
-  const { texts, type } = useFigures(SPECS, NOTHING_ENTERED);
-  const read = readFigure(SPECS.keepAway, texts.keepAway);
-  const keepAwayM = 'value' in read ? read.value : null;
+export function NearPowerLine({ system }: { readonly system: UnitSystem }) {
+  const specs = SPECS[system];
+  const { texts, type } = useFigures(specs, NOTHING_ENTERED);
+  const read = readFigure(specs.keepAway, texts.keepAway);
+  const keepAwayM = 'value' in read ? convert(read.value, specs.keepAway.unit, 'm') : null;
   return (
     <div className="card grid gap-3 p-5 text-lg">
       <h2 className="text-xl font-bold">Near a power line</h2>
       <FigureInput
-        spec={SPECS.keepAway}
+        spec={specs.keepAway}
         text={texts.keepAway}
         optional
         onType={(text) => {
@@ -35,7 +44,7 @@ export function NearPowerLine() {
       <p aria-live="polite" data-testid="keep-away" className="font-semibold">
         {keepAwayM === null
           ? 'Ask the line operator how far to keep away.'
-          : `Keep people, tools, tapes and every part of the tree at least ${printUp(keepAwayM, 1)} m (${printUp(convert(keepAwayM, 'm', 'ft'), 0)} ft) away from the line, by the rule that you entered.`}
+          : `Keep people, tools, tapes and every part of the tree at least ${bothUnits(keepAwayM, system)} away from the line, by the rule that you entered.`}
       </p>
       <ul className="grid list-disc gap-1.5 pl-5">
         <li>Call the line operator before any work near the line. The number is often on the poles.</li>

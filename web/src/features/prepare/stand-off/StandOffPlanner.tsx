@@ -5,6 +5,7 @@ import { Ground, Person, Ray } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';
 import { crownRadiusM, Tree } from '../../../ui/drawing/Tree.tsx';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { useSize } from '../../../ui/use-media.ts';
@@ -25,9 +26,10 @@ const SPECS = {
 } as const satisfies Record<string, FigureSpec>;
 type Key = keyof typeof SPECS;
 
+/** The tree is the user’s own; of the rest the usual stands at its field. */
 const USUAL: Readonly<Record<Key, string>> = {
-  height: '22',
-  crown: '2',
+  height: '',
+  crown: '',
   lean: '0',
   eye: '1.6',
   slope: '0',
@@ -140,7 +142,7 @@ function LeanWords({ cost: { towardsM, awayM, acrossM } }: { readonly cost: Lean
 
 /** Where to stand for a tree that one expects: how far, which side, which scale, what ± to expect. */
 export function StandOffPlanner() {
-  const { texts, type, values } = useFigures(SPECS, USUAL);
+  const { texts, type, values, missing } = useFigures(SPECS, USUAL);
   const spaceProblem =
     values !== null && values.to < values.from ? 'The farthest place must not be nearer than the nearest.' : null;
   const situation: Situation | null =
@@ -194,6 +196,7 @@ export function StandOffPlanner() {
                 key={key}
                 spec={SPECS[key]}
                 text={texts[key]}
+                optional
                 problem={key === 'to' ? spaceProblem : null}
                 onType={(text) => {
                   type(key, text);
@@ -209,7 +212,7 @@ export function StandOffPlanner() {
       </section>
       <section aria-label="Where to stand" className="grid gap-4">
         {plan === null || situation === null ? (
-          <p className="card p-5 text-lg">One of the figures cannot be read yet: see its field.</p>
+          <EnterFirst missing={missing} />
         ) : (
           <>
             <div aria-live="polite">

@@ -11,6 +11,7 @@ import {
 import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { Choice } from '../../../ui/Choice.tsx';
+import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 
@@ -51,9 +52,11 @@ const specsOf = ({ length, diameter, factor }: Units): Readonly<Record<Key, Figu
   };
 };
 
+/** Usual plots and points, which stand at their fields; the tree and the gauge are the user’s own. */
+const NOTHING_ENTERED = { dbh: '', distance: '', slope: '0', width: '', reach: '' } as const;
 const USUAL: Readonly<Record<UnitSystem, Readonly<Record<Key, string>>>> = {
-  metric: { dbh: '46', distance: '11.3', slope: '0', factor: '4', radius: '12.62', width: '2', reach: '50' },
-  imperial: { dbh: '16', distance: '43.5', slope: '0', factor: '10', radius: '37.2', width: '0.75', reach: '25' },
+  metric: { ...NOTHING_ENTERED, factor: '4', radius: '12.62' },
+  imperial: { ...NOTHING_ENTERED, factor: '10', radius: '37.2' },
 };
 
 const text = (value: number, decimals = 2): string => String(Number(value.toFixed(decimals)));
@@ -66,19 +69,26 @@ export function WhoIsIn() {
   const [to, setTo] = useState<Borderline['to']>(query.get('to') === 'pith' ? 'pith' : 'face');
   const units = UNITS[system];
   const specs = specsOf(units);
-  const { texts, type, values } = useFigures<Key>(specs, USUAL[system]);
+  const { texts, type, part } = useFigures<Key>(specs, USUAL[system]);
+  const { values, missing } = part(['dbh', 'distance', 'slope', kind === 'point' ? 'factor' : 'radius']);
+  const gauge = part(['width', 'reach', 'factor']).values;
   useEffect(() => {
     const next = new URLSearchParams(location.search);
     for (const [key, value] of Object.entries({ units: system, kind, to })) next.set(key, value);
     history.replaceState(null, '', `?${next.toString()}`);
   }, [system, kind, to]);
   const changeUnits = (next: UnitSystem): void => {
-    if (next === system || values === null) return;
+    if (next === system) return;
     const { length, diameter, factorOf } = UNITS[next];
+    const change = (key: Key, to: (value: number) => string): void => {
+      const value = part([key]).values?.[key];
+      if (value !== undefined) type(key, to(value));
+    };
     for (const key of ['dbh', 'width', 'reach'] as const)
-      type(key, text(convert(values[key], units.diameter, diameter)));
-    for (const key of ['distance', 'radius'] as const) type(key, text(convert(values[key], units.length, length)));
-    type('factor', text(factorOf(units.metricFactorOf(values.factor)), 4));
+      change(key, (value) => text(convert(value, units.diameter, diameter)));
+    for (const key of ['distance', 'radius'] as const)
+      change(key, (value) => text(convert(value, units.length, length)));
+    change('factor', (value) => text(factorOf(units.metricFactorOf(value)), 4));
     setSystem(next);
   };
   const field = (key: Key) => (
@@ -86,6 +96,7 @@ export function WhoIsIn() {
       key={key}
       spec={specs[key]}
       text={texts[key]}
+      optional
       onType={(typed) => {
         type(key, typed);
       }}
@@ -132,12 +143,10 @@ export function WhoIsIn() {
       <section aria-label="In or out" className="order-1 grid min-w-0 gap-5 md:order-none">
         {outcome?.ok === true && values !== null ? (
           <InOrOutView outcome={outcome} dbhCm={convert(values.dbh, units.diameter, 'cm')} units={units} to={to} />
+        ) : outcome?.ok === false ? (
+          <p className="card p-5 text-lg">{outcome.message}</p>
         ) : (
-          <p className="card p-5 text-lg">
-            {outcome !== null && !outcome.ok
-              ? outcome.message
-              : 'One of the figures cannot be read yet: see its field.'}
-          </p>
+          <EnterFirst missing={missing} />
         )}
       </section>
       <div className="order-3 grid min-w-0 gap-5 md:order-none">
@@ -150,25 +159,22 @@ export function WhoIsIn() {
             {field('width')}
             {field('reach')}
           </div>
-          {values !== null && (
+          {gauge !== null && (
             <p className="text-lg" aria-live="polite">
               Its factor is{' '}
               <strong className="figures" data-testid="gauge-factor">
                 {printRounded(
                   units.factorOf(
-                    gaugeFactor(
-                      convert(values.width, units.diameter, 'cm'),
-                      convert(values.reach, units.diameter, 'cm'),
-                    ),
+                    gaugeFactor(convert(gauge.width, units.diameter, 'cm'), convert(gauge.reach, units.diameter, 'cm')),
                   ),
                   2,
                 )}
               </strong>{' '}
-              {units.factor}. For a factor of {printRounded(values.factor, 2)} it must be{' '}
+              {units.factor}. For a factor of {printRounded(gauge.factor, 2)} it must be{' '}
               <strong className="figures">
                 {printRounded(
                   convert(
-                    gaugeWidthCm(units.metricFactorOf(values.factor), convert(values.reach, units.diameter, 'cm')),
+                    gaugeWidthCm(units.metricFactorOf(gauge.factor), convert(gauge.reach, units.diameter, 'cm')),
                     'cm',
                     units.diameter,
                   ),

@@ -78,7 +78,7 @@ function Coefficients({ table, form }: { readonly table: LocalTable; readonly fo
 
 /** What the table gives for one tree, and whether it goes beyond the stems that it was made from. */
 function OneTree({ table }: { readonly table: LocalTable }) {
-  const { texts, type, values } = useFigures(SPECS, { dbh: '35', height: '24' });
+  const { texts, type, values } = useFigures(SPECS, { dbh: '', height: '' });
   const outcome = values === null ? null : equationVolume(table.equation, values.dbh, values.height);
   return (
     <section aria-labelledby="one-tree" className="card grid gap-3 p-5">
@@ -91,6 +91,7 @@ function OneTree({ table }: { readonly table: LocalTable }) {
             key={key}
             spec={SPECS[key]}
             text={texts[key]}
+            optional
             onType={(text) => {
               type(key, text);
             }}

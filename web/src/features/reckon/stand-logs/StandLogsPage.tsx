@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { isPriceList, priceListProblems, type PerHa, type PriceList, type StandLogs } from '@arbolito/core/bucking';
+import { priceListProblems, type PerHa, type StandLogs } from '@arbolito/core/bucking';
 import { LOG_RULES } from '@arbolito/core/logs';
 import { printRounded, printStandardError, type UnitSystem } from '@arbolito/core/quantity';
 import type { WoodSettings } from '@arbolito/core/survey';
@@ -7,8 +7,8 @@ import { call } from '../../../client/api.ts';
 import type { StandView } from '../../../contracts/views.ts';
 import { printMean, STAND_UNITS } from '@arbolito/core/survey';
 import { PriceListEditor } from '../wood/PriceListEditor.tsx';
-import { START_PRICES } from '../wood/start-prices.ts';
-import { useRemembered } from '../wood/use-remembered.ts';
+import { ExamplePrices } from '../wood/ExamplePrices.tsx';
+import { usePrices } from '../wood/use-prices.ts';
 import { WOOD_UNITS } from '../wood/wood-units.ts';
 import { useStandLogs } from './use-stand-logs.ts';
 
@@ -22,9 +22,7 @@ export interface StandLogsPageProps {
 /** All trees of a survey cut as is worth most: products, board feet and value per hectare, worked out in a worker. */
 export function StandLogsPage({ surveyId, name, system, wood }: StandLogsPageProps) {
   const units = WOOD_UNITS[system];
-  const [remembered, setRemembered] = useRemembered<PriceList>('arbolito.prices', START_PRICES, isPriceList);
-  const [ofSurvey, setOfSurvey] = useState(wood.prices);
-  const prices = ofSurvey ?? remembered;
+  const { prices, areExamples, change } = usePrices(wood.prices, system);
   const { state, start, cancel } = useStandLogs();
   const [stand, setStand] = useState<StandView | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -87,17 +85,11 @@ export function StandLogsPage({ surveyId, name, system, wood }: StandLogsPagePro
         {!isSound && <span className="text-paint-ink">The price list wants mending first: see there.</span>}
         {state.kind === 'failed' && <span role="alert">The work broke off. Start it again.</span>}
       </div>
+      {areExamples && <ExamplePrices />}
       {state.kind === 'done' && stand !== null && (
         <Result logs={state.logs} stand={stand} currency={prices.currency} system={system} />
       )}
-      <PriceListEditor
-        list={prices}
-        units={units}
-        onChange={(list) => {
-          if (ofSurvey === null) setRemembered(list);
-          else setOfSurvey(list);
-        }}
-      />
+      <PriceListEditor list={prices} units={units} onChange={change} />
       <p className="text-quiet">
         What is changed here is for this page alone.{' '}
         <a className="underline" href={`/prepare/${surveyId}/wood`}>

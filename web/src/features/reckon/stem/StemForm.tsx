@@ -37,6 +37,7 @@ export function StemForm(props: StemFormProps) {
       key={name}
       spec={specs[name]}
       text={texts[name]}
+      optional={name === 'dbh' || name === 'height'}
       onType={(text) => {
         onType(name, text);
       }}
@@ -110,6 +111,7 @@ export function StemForm(props: StemFormProps) {
               className="field figures"
               rows={2}
               maxLength={400}
+              placeholder={units.system === 'metric' ? '5.3 33; 13 24' : '17.3 13; 42 9.5'}
               value={props.sectionsText}
               aria-invalid={sectionsProblem !== null}
               onChange={(event) => {
@@ -122,7 +124,7 @@ export function StemForm(props: StemFormProps) {
           </label>
         )}
         {model === 'max-burkhart' && (
-          <p className="text-quiet">Coefficients of loblolly pine: check against your local table.</p>
+          <p className="text-quiet">Coefficients of loblolly pine, under bark: check against your local table.</p>
         )}
       </fieldset>
       <Defects defects={props.defects} heightM={props.heightM} units={units} onChange={props.onDefects} />

@@ -1,12 +1,13 @@
 import { useEffect, useMemo, useState } from 'react';
-import { isPriceList, sawsOf, type Defect, type PriceList } from '@arbolito/core/bucking';
+import { sawsOf, type Defect } from '@arbolito/core/bucking';
 import { rulesOfSet } from '@arbolito/core/diameter';
 import { convert, type UnitSystem } from '@arbolito/core/quantity';
 import { barkRatioOf, withBark, type Species, type WoodSettings } from '@arbolito/core/survey';
+import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { PriceListEditor } from '../wood/PriceListEditor.tsx';
-import { START_PRICES } from '../wood/start-prices.ts';
-import { useRemembered } from '../wood/use-remembered.ts';
+import { ExamplePrices } from '../wood/ExamplePrices.tsx';
+import { usePrices } from '../wood/use-prices.ts';
 import { asTyped, WOOD_UNITS } from '../wood/wood-units.ts';
 import { RulesBeside, WaysBeside } from './Beside.tsx';
 import { CutResult } from './CutResult.tsx';
@@ -60,16 +61,13 @@ export function StemPage({ survey }: StemPageProps) {
           top: asTyped(units.diameterOf(survey.wood.topCm)),
         },
   );
-  const { texts, type, values } = useFigures<StemKey>(specs, { ...USUAL[system], ...usualOfSurvey });
+  const { texts, type, values, missing } = useFigures<StemKey>(specs, { ...USUAL[system], ...usualOfSurvey });
   const settled = survey?.wood.species.find(({ speciesCode }) => speciesCode === species);
   const ownVolume = settled?.volume === undefined ? null : withBark(settled.volume, settled.barkRatio);
   const ownTaper = ownVolume?.by === 'profile' ? ownVolume.taper : null;
   const [model, setModel] = useState<ModelId | typeof SURVEY_MODEL>(ownTaper === null ? 'solids' : SURVEY_MODEL);
-  const [sectionsText, setSectionsText] = useState(system === 'metric' ? '5.3 33; 13 24' : '17.3 13; 42 9.5');
-  const [remembered, setRemembered] = useRemembered<PriceList>('arbolito.prices', START_PRICES, isPriceList);
-  const surveyPrices = survey?.wood.prices ?? null;
-  const [ofSurvey, setOfSurvey] = useState(surveyPrices);
-  const prices = ofSurvey ?? remembered;
+  const [sectionsText, setSectionsText] = useState('');
+  const { prices, areExamples, areOfSurvey, change } = usePrices(survey?.wood.prices ?? null, system);
   const [defects, setDefects] = useState<readonly Defect[]>([]);
   const { saws, setSaws, undo, canUndo } = useSaws();
 
@@ -187,15 +185,16 @@ export function StemPage({ survey }: StemPageProps) {
         className="order-first grid min-w-0 grid-cols-[minmax(0,1fr)] gap-5 md:order-none"
       >
         {cut === null || figures === null ? (
-          <p className="card p-5 text-lg">
-            {profileProblem !== null
-              ? profileProblem.message
-              : canBeCut(prices)
-                ? 'One of the figures cannot be read yet: see its field.'
-                : 'Something in the product list cannot be: see there.'}
-          </p>
+          profileProblem === null && canBeCut(prices) ? (
+            <EnterFirst missing={missing} />
+          ) : (
+            <p className="card p-5 text-lg">
+              {profileProblem?.message ?? 'Something in the product list cannot be: see there.'}
+            </p>
+          )
         ) : (
           <>
+            {areExamples && <ExamplePrices />}
             <CutResult
               cut={cut}
               figures={figures}
@@ -217,7 +216,7 @@ export function StemPage({ survey }: StemPageProps) {
         )}
         {survey !== null && (
           <p className="text-quiet">
-            {ofSurvey === null
+            {!areOfSurvey
               ? 'This list is remembered on this device. '
               : `These are the prices of ${survey.name}; what is changed here is changed for this stem alone. `}
             <a className="underline" href={`/prepare/${survey.id}/wood`}>
@@ -225,15 +224,7 @@ export function StemPage({ survey }: StemPageProps) {
             </a>
           </p>
         )}
-        <PriceListEditor
-          key={system}
-          list={prices}
-          units={units}
-          onChange={(list) => {
-            if (ofSurvey === null) setRemembered(list);
-            else setOfSurvey(list);
-          }}
-        />
+        <PriceListEditor key={system} list={prices} units={units} onChange={change} />
         <TableMaker
           survey={survey}
           species={species}

@@ -43,6 +43,6 @@ const SHAPE = {
 } as const;
 
 export const USUAL: Readonly<Record<UnitSystem, Readonly<Record<StemKey, string>>>> = {
-  metric: { ...SHAPE, dbh: '42', height: '26', stump: '0.3', top: '7', dbhError: '0.3', heightError: '0.5' },
-  imperial: { ...SHAPE, dbh: '16.5', height: '85', stump: '1', top: '4', dbhError: '0.1', heightError: '2' },
+  metric: { ...SHAPE, dbh: '', height: '', stump: '0.3', top: '7', dbhError: '0.3', heightError: '0.5' },
+  imperial: { ...SHAPE, dbh: '', height: '', stump: '1', top: '4', dbhError: '0.1', heightError: '2' },
 };

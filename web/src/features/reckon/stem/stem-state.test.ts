@@ -75,7 +75,7 @@ describe('a stem by each model', () => {
 });
 
 describe('a stem that is cut', () => {
-  const how = { prices: START_PRICES, defects: [], saws: null, stepM: 0.1 };
+  const how = { prices: START_PRICES.metric, defects: [], saws: null, stepM: 0.1 };
   const cut = cutStem(profile('solids'), FIGURES, how, ERRORS);
 
   it('has less wood under bark by the square of the ratio', () => {
@@ -112,7 +112,7 @@ describe('a stem that is cut', () => {
 
   it('is worth what is left of its logs after the costs', () => {
     const prices = {
-      ...START_PRICES,
+      ...START_PRICES.metric,
       costs: [
         { name: 'felling', per: 'm3', amount: 10 },
         { name: 'marking', per: 'tree', amount: 2 },
@@ -135,10 +135,10 @@ describe('a stem that is cut', () => {
     const outcome = profileBy('solids', low, []);
     if (!outcome.ok) throw new Error(outcome.problem.message);
     const small = cutStem(outcome.profile, low, how, ERRORS);
-    const words = tooLong(small, low, START_PRICES, WOOD_UNITS.metric);
+    const words = tooLong(small, low, START_PRICES.metric, WOOD_UNITS.metric);
     expect(words[0]).toMatch(/^No sawlog fits: the shortest is 4\.0 m and its trim, the stem has \d\.\d m/);
     expect(small.cuts.cuts.every(({ lengthM }) => lengthM <= 4.2)).toBe(true);
-    expect(tooLong(cut, FIGURES, START_PRICES, WOOD_UNITS.metric)).toEqual([]);
+    expect(tooLong(cut, FIGURES, START_PRICES.metric, WOOD_UNITS.metric)).toEqual([]);
   });
 
   it('that is drawn under bark has its bark put on', () => {

@@ -38,7 +38,7 @@ export const MODELS = {
   kozak: 'Kozak, Munro and Smith',
   ormerod: 'Ormerod, one exponent',
   fitted: 'Ormerod, fitted to measured diameters',
-  'max-burkhart': 'Max and Burkhart, loblolly pine',
+  'max-burkhart': 'Max and Burkhart, loblolly pine, under bark',
   behre: 'Behre, through one measured diameter',
   measured: 'Through measured diameters',
 } as const;

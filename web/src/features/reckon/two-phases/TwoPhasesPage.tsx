@@ -2,6 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { printRounded, printStandardError } from '@arbolito/core/quantity';
 import type { Estimation } from '@arbolito/core/sampling';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { LinesField } from '../../../ui/lines/LinesField.tsx';
@@ -29,8 +30,14 @@ const EXAMPLE = {
   counts: '7\n9\n5\n8\n6\n10\n7\n4\n8\n7\n6\n9',
   perTree: '9.1\n8.4\n10.2\n9.8\n8.9\n9.6\n10.9\n8.1\n9.4\n9.0',
 } as const;
+const EXAMPLE_FIGURES = { largeN: '120', largeMean: '25.3', factor: '4', guesses: '1480' } as const;
+const NO_LISTS = { pairs: '', counts: '', perTree: '' } as const;
+const NO_FIGURES = { largeN: '', largeMean: '', factor: '', guesses: '' } as const;
 
-const listed = Object.keys(WAYS) as Way[];
+/** Figures that a way does not ask for. */
+const NO_VALUES = { largeN: NaN, largeMean: NaN, factor: NaN, guesses: NaN } as const;
+
+const ALL_WAYS = Object.keys(WAYS) as Way[];
 
 function Result({ estimation, alone }: { readonly estimation: Estimation; readonly alone: Estimation | null }) {
   if (!estimation.ok) return <p className="card p-5 text-lg">{estimation.message}</p>;
@@ -60,8 +67,8 @@ function Result({ estimation, alone }: { readonly estimation: Estimation; readon
           The measured units alone give {printRounded(alone.mean, decimals)} ± {printStandardError(alone.standardError)}
           :{' '}
           {standardError < alone.standardError
-            ? `the quick figures are worth ${printRounded((alone.standardError / standardError) ** 2, 1)} times as many measured ones.`
-            : 'the quick figures do not help here.'}
+            ? `relative efficiency ${printRounded((alone.standardError / standardError) ** 2, 1)}.`
+            : 'the first phase does not lower the error here.'}
         </p>
       )}
     </div>
@@ -71,15 +78,18 @@ function Result({ estimation, alone }: { readonly estimation: Estimation; readon
 /** Double sampling, count and measure, and 3P, from lists that are pasted. */
 export function TwoPhasesPage() {
   const query = new URLSearchParams(location.search).get('way');
-  const [way, setWay] = useState<Way>(listed.find((each) => each === query) ?? 'regression');
-  const [lists, setLists] = useState<Readonly<Record<keyof typeof EXAMPLE, string>>>(EXAMPLE);
-  const { texts, type, values } = useFigures<Key>(SPECS, {
-    largeN: '120',
-    largeMean: '25.3',
-    factor: '4',
-    guesses: '1480',
-  });
-  const outcome = values === null ? null : estimate(way, { ...lists, ...values });
+  const [way, setWay] = useState<Way>(ALL_WAYS.find((each) => each === query) ?? 'regression');
+  const [lists, setLists] = useState<Readonly<Record<keyof typeof EXAMPLE, string>>>(NO_LISTS);
+  const { texts, type, part } = useFigures<Key>(SPECS, NO_FIGURES);
+  const { values, missing } = part(ASKED[way]);
+  const listed = way === 'count' ? (['counts', 'perTree'] as const) : (['pairs'] as const);
+  const isEmpty = listed.every((name) => lists[name].trim() === '');
+  const isExample = !isEmpty && listed.every((name) => lists[name] === EXAMPLE[name]);
+  const outcome = values === null || isEmpty ? null : estimate(way, { ...lists, ...NO_VALUES, ...values });
+  const showExample = (): void => {
+    setLists({ ...lists, ...Object.fromEntries(listed.map((name) => [name, EXAMPLE[name]])) });
+    for (const key of ASKED[way]) type(key, EXAMPLE_FIGURES[key]);
+  };
   const estimation = outcome?.estimation ?? null;
   const pairs = outcome?.pairs ?? null;
   const lines = (name: keyof typeof EXAMPLE, title: string, of: string) => (
@@ -102,6 +112,7 @@ export function TwoPhasesPage() {
             key={key}
             spec={SPECS[key]}
             text={texts[key]}
+            optional
             onType={(text) => {
               type(key, text);
             }}
@@ -122,7 +133,7 @@ export function TwoPhasesPage() {
       </section>
       <section aria-label="Result" className="order-1 grid min-w-0 gap-4 md:order-none">
         <div className="grid grid-cols-2 gap-2 lg:grid-cols-4" role="group" aria-label="Way">
-          {listed.map((each) => (
+          {ALL_WAYS.map((each) => (
             <button
               key={each}
               type="button"
@@ -142,9 +153,21 @@ export function TwoPhasesPage() {
         <h1 className="text-3xl font-bold">{WAYS[way].name}</h1>
         <p className="max-w-2xl text-lg">{WAYS[way].words}</p>
         {estimation === null ? (
-          <p className="card p-5 text-lg">One of the figures cannot be read yet: see its field.</p>
+          <div className="grid justify-items-start gap-3">
+            <EnterFirst missing={isEmpty ? [...missing, 'the list of what was measured'] : missing} />
+            <button type="button" className="btn" onClick={showExample}>
+              Show an example
+            </button>
+          </div>
         ) : (
-          <Result estimation={estimation} alone={outcome?.alone ?? null} />
+          <>
+            {isExample && (
+              <p className="rounded-lg border-2 border-paint-ink bg-alarm px-3 py-1.5 font-semibold">
+                Example values. Enter your own in their place.
+              </p>
+            )}
+            <Result estimation={estimation} alone={outcome?.alone ?? null} />
+          </>
         )}
         {pairs !== null && (
           <Suspense
@@ -157,7 +180,7 @@ export function TwoPhasesPage() {
             <PairsChart {...pairs} />
           </Suspense>
         )}
-        <p className="text-quiet">{WAYS[way].source}. The figures that stand here first are an example.</p>
+        <p className="text-quiet">{WAYS[way].source}.</p>
       </section>
     </div>
   );

@@ -175,7 +175,7 @@ export function WoodForm({ surveyId, crew, system, species, formFactor, breastHe
               type="button"
               className="btn"
               onClick={() => {
-                change({ prices: { ...START_PRICES, pricesOf: today() } });
+                change({ prices: { ...START_PRICES[units.system], pricesOf: today() } });
               }}
             >
               Begin a price list
