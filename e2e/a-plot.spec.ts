@@ -1,4 +1,4 @@
-import { appUrl, expect, get, test } from './support/app.ts';
+import { addPlot, appUrl, expect, get, PHONE, test } from './support/app.ts';
 
 interface TallyAnswer {
   readonly trees: readonly {
@@ -21,17 +21,9 @@ const LINES = [
   'ch 25',
 ] as const;
 
-test('a plot of eight trees is tallied by keyboard alone, and finished', async ({ page, plot }) => {
-  await page.goto(`/tally/${plot.plotId}`);
-  await expect(page.locator('#call-line')).toBeFocused();
-  for (const line of LINES) {
-    await page.keyboard.type(line);
-    await page.keyboard.press('Enter');
-    await expect(page.locator('#call-line')).toHaveValue('');
-  }
-  await expect(page.getByRole('table', { name: 'Trees of plot 1' }).locator('tbody tr')).toHaveCount(8);
-  await expect(page.locator('#waiting')).toHaveText('');
-  const { trees } = await get<TallyAnswer>(appUrl(), `/api/tally?plot=${plot.plotId}`);
+/** What the record has of the eight trees. */
+async function expectEightTrees(plotId: string): Promise<void> {
+  const { trees } = await get<TallyAnswer>(appUrl(), `/api/tally?plot=${plotId}`);
   const by = new Map(trees.map((tree) => [tree.tag, tree]));
   expect([...by.keys()]).toEqual(['1', '2', '3', '4', '5', '6', '7', '8']);
   expect(by.get('1')?.height?.printed).toBe('19.50');
@@ -42,6 +34,23 @@ test('a plot of eight trees is tallied by keyboard alone, and finished', async (
   // A log count is no total height.
   expect(by.get('5')?.height).toBeNull();
   expect(by.get('6')?.height).toBeNull();
+}
+
+test('a plot of eight trees is tallied by keyboard alone, finished, and left for the next plot', async ({
+  page,
+  plot,
+}) => {
+  const next = await addPlot(appUrl(), plot.surveyId, '2');
+  await page.goto(`/tally/${plot.plotId}`);
+  await expect(page.locator('#call-line')).toBeFocused();
+  for (const line of LINES) {
+    await page.keyboard.type(line);
+    await page.keyboard.press('Enter');
+    await expect(page.locator('#call-line')).toHaveValue('');
+  }
+  await expect(page.getByRole('table', { name: 'Trees of plot 1' }).locator('tbody tr')).toHaveCount(8);
+  await expect(page.locator('#waiting')).toHaveText('');
+  await expectEightTrees(plot.plotId);
   // Seven live trees on 500 m².
   await expect(page.getByLabel('Running sums')).toContainText('140');
 
@@ -52,8 +61,122 @@ test('a plot of eight trees is tallied by keyboard alone, and finished', async (
   if (await page.getByText('The survey asks for the heights of these trees').isVisible())
     await page.keyboard.press('Enter');
   await expect(finished).toBeVisible();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'Next plot: 2' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(`${appUrl()}/tally/${next}`);
+  await expect(page.locator('#call-line')).toBeFocused();
   await page.goto(`/reckon/${plot.surveyId}`);
   await expect(page.getByRole('heading', { name: /The stand, from/ })).toBeVisible();
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: PHONE, hasTouch: true });
+
+  test('a plot of eight trees is tallied by touch alone, finished, and left for the next plot', async ({
+    page,
+    plot,
+  }) => {
+    const next = await addPlot(appUrl(), plot.surveyId, '2');
+    await page.goto(`/tally/${plot.plotId}`);
+    const pad = page.getByRole('group', { name: 'Thumb pad' });
+    const line = page.locator('#call-line');
+    let taps = 0;
+    const tap = async (name: string): Promise<void> => {
+      await pad.getByRole('button', { name, exact: true }).tap();
+      taps += 1;
+    };
+    const digits = async (number: string): Promise<void> => {
+      for (const digit of number) await tap(digit === '.' ? 'decimal point' : digit);
+    };
+    /** A word by the letters that begin it, then its number. */
+    const word = async (begun: string, whole: string, number: string): Promise<void> => {
+      await tap('letters');
+      for (const letter of begun) await tap(letter);
+      await tap(`word ${whole}`);
+      await digits(number);
+    };
+    const code = async (name: string): Promise<void> => {
+      await tap('condition codes, units and more');
+      await tap(name);
+    };
+    const save = async (): Promise<void> => {
+      await tap('Save tree');
+      await expect(line).toHaveValue('');
+    };
+
+    await tap('Scots pine');
+    await digits('34.5');
+    await tap('top, above level');
+    await digits('18');
+    await tap('base, below level');
+    await digits('1.5');
+    await tap('distance');
+    await digits('20');
+    await save();
+    await digits('28');
+    await code('dead, standing');
+    await save();
+    await tap('Beech');
+    await tap('girth');
+    await digits('133');
+    await tap('further stem');
+    await digits('121');
+    await save();
+    await tap('Scots pine');
+    await digits('41');
+    await word('u', 'up', '18.2');
+    await word('d', 'down', '1.3');
+    await word('l', 'lm', '0.3');
+    await save();
+    await digits('38');
+    await word('lo', 'logs', '3');
+    await word('lo', 'loglen', '5');
+    await word('m', 'mf', '20');
+    await word('st', 'stood', '20');
+    await save();
+    // The words of the tree before are offered before a letter is typed.
+    await digits('36');
+    await word('', 'logs', '2.5');
+    await word('', 'loglen', '5');
+    await word('', 'mf', '20');
+    await word('', 'stood', '20');
+    await save();
+    await tap('Beech');
+    await digits('30');
+    await save();
+    await tap('Sweet chestnut');
+    await digits('25');
+    await save();
+    await expect(page.getByTestId('plot-line')).toContainText('8 trees');
+    await expect(page.getByRole('row', { name: /^8 / })).toBeInViewport();
+    await expect(page.locator('#waiting')).toHaveText('');
+    await expectEightTrees(plot.plotId);
+    test.info().annotations.push({ type: 'taps', description: `${String(taps)} for eight trees` });
+    expect(taps).toBeLessThanOrEqual(130);
+
+    await page.getByRole('button', { name: 'Plot', exact: true }).tap();
+    await page.getByRole('button', { name: 'Plot is finished' }).tap();
+    const held = page.getByRole('button', { name: 'Finish without these heights' });
+    if (await held.isVisible()) await held.tap();
+    await page.getByRole('link', { name: 'Next plot: 2' }).tap();
+    await expect(page).toHaveURL(`${appUrl()}/tally/${next}`);
+    await expect(page.getByText('No tree in plot 2 yet.')).toBeVisible();
+  });
+
+  test('one tree in feet by a stick is measured by touch, without a survey', async ({ page }) => {
+    await page.goto('/measure');
+    await page.getByRole('button', { name: 'Method', exact: true }).tap();
+    await page.getByRole('button', { name: 'measure in feet' }).tap();
+    await page.getByLabel('Height by').selectOption('height.equal-stick');
+    await page.getByRole('button', { name: 'Keys', exact: true }).tap();
+    const readings = page.getByRole('group', { name: 'Readings' });
+    await readings.getByRole('button', { name: /eye to/i }).tap();
+    const keys = page.getByRole('group', { name: 'Key pad' });
+    for (const digit of '84') await keys.getByRole('button', { name: digit, exact: true }).tap();
+    await expect(page.getByTestId('height')).toContainText('84.0');
+    await expect(page.getByTestId('height')).toContainText('ft');
+  });
 });
 
 test('one tree in feet by a stick is measured without a survey', async ({ page }) => {

@@ -29,7 +29,7 @@ test.describe('several stems', () => {
     await expect(rules.getByRole('row', { name: /root of the sum of squares/ })).toContainText('35.0');
     await expect(rules.getByRole('row', { name: /arithmetic mean/ })).toContainText('loses 51 %');
     await expect(page.getByLabel('call-out', { exact: true })).toHaveValue('#1 ch 28 &21 at0.9');
-    await page.getByRole('button', { name: 'Keep tree' }).click();
+    await page.getByRole('button', { name: 'Save tree' }).click();
     await expect(page.getByText('Tree 1: kept.')).toBeVisible();
     const [tree] = await get<Kept[]>(appUrl(), `/api/trees?plot=${plot.plotId}`);
     expect(tree?.dbh?.printed).toBe('35.0');
@@ -176,7 +176,7 @@ test.describe('a tree measured again', () => {
     await expect(page.getByRole('heading', { name: 'Taped elsewhere than in 2019' })).toBeVisible();
     await page.getByLabel('Why elsewhere?').fill('canker at the old point');
     await expect(page.getByRole('heading', { name: 'Kept apart from 2019' })).toBeVisible();
-    await page.getByRole('button', { name: 'Keep tree' }).click();
+    await page.getByRole('button', { name: 'Save tree' }).click();
     await expect(page.getByText('Tree 4: kept.')).toBeVisible();
     const [tree] = await get<{ taping: { reason: string } }[]>(appUrl(), `/api/trees?plot=${again.plotId}`);
     expect(tree?.taping.reason).toBe('canker at the old point');
@@ -188,14 +188,14 @@ test.describe('several stems, on a phone', () => {
 
   test('are read one at a time with the large keys', async ({ page }) => {
     await page.goto('/measure');
-    await page.getByRole('button', { name: 'more' }).tap();
+    await page.getByRole('button', { name: 'Method', exact: true }).tap();
     await page.getByRole('button', { name: 'Another stem' }).tap();
-    await page.getByRole('button', { name: 'keys' }).tap();
+    await page.getByRole('button', { name: 'Keys', exact: true }).tap();
     const chips = page.getByRole('group', { name: 'Readings' });
     await chips.getByRole('button', { name: /^stem 2: dbh/ }).tap();
     for (const key of ['2', '1']) await page.getByRole('button', { name: key, exact: true }).tap();
     await expect(chips.getByRole('button', { name: /^stem 2: dbh/ })).toContainText('21 cm');
-    await page.getByRole('button', { name: 'more' }).tap();
+    await page.getByRole('button', { name: 'Method', exact: true }).tap();
     await page.getByRole('button', { name: 'Where to tape?' }).tap();
     await page.getByRole('radio', { name: 'bulge' }).tap({ force: true });
     await page.getByRole('button', { name: 'Tape there' }).tap();

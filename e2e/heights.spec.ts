@@ -151,7 +151,7 @@ test.describe('several heights of one tree', () => {
     await heights.getByRole('button', { name: 'Another height' }).click();
     await expect(heights.getByLabel('from the same stand')).toBeDisabled();
     await heights.getByRole('button', { name: 'Leave it' }).click();
-    await page.getByRole('button', { name: 'Keep tree' }).click();
+    await page.getByRole('button', { name: 'Save tree' }).click();
     await expect(page.getByText('26.00 m: kept.')).toBeVisible();
     const [tree] = await get<{ id: string; otherHeights: { figure: { printed: string } }[] }[]>(
       appUrl(),
@@ -317,12 +317,12 @@ test.describe('on a phone', () => {
 
   test('a crown base is added, asked for in its own words, and drawn', async ({ page }) => {
     await page.goto('/measure');
-    await page.getByRole('button', { name: 'more' }).click();
+    await page.getByRole('button', { name: 'Method', exact: true }).click();
     const heights = page.getByRole('region', { name: 'Heights' });
     await heights.getByRole('button', { name: 'Another height' }).click();
     await heights.getByLabel('It ends at').selectOption('crown-base');
     await heights.getByRole('button', { name: 'Add it' }).click();
-    await page.getByRole('button', { name: 'keys' }).click();
+    await page.getByRole('button', { name: 'Keys', exact: true }).click();
     await expect(page.getByText('Crown base. Sight the base of the living crown')).toBeVisible();
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);
     expect(wide).toBeLessThanOrEqual(PHONE.width);

@@ -68,7 +68,7 @@ test.describe('on a phone', () => {
       'distance',
       '2',
       '0',
-      'Keep',
+      'Save tree',
     );
     await expect(line).toHaveValue('');
     taps = 0;
@@ -86,7 +86,7 @@ test.describe('on a phone', () => {
       '5',
     );
     await expect(line).toHaveValue('sp 34.5 +18 -1.5');
-    await tap('@20 as before, and keep');
+    await tap('distance 20 as before, and save the tree');
     expect(taps).toBe(12);
     await expect(line).toHaveValue('');
     await expect(page.getByRole('row', { name: /Scots pine/ })).toHaveCount(2);
@@ -96,7 +96,7 @@ test.describe('on a phone', () => {
     );
     // 20 × (18 + 1.5) ÷ 20
     expect(trees[1]?.height.printed).toBe('19.50');
-    await tap('4', '1', 'undo', 'undo');
+    await tap('4', '1', 'condition codes, units and more', 'undo', 'undo');
     await expect(line).toHaveValue('');
     await tap('undo');
     await expect(page.getByRole('row', { name: /Scots pine/ })).toHaveCount(1);

@@ -148,11 +148,12 @@ test.describe('the tally on a phone', () => {
   test('shows the sums, the trees and the line together, with room for a thumb', async ({ page, plot }) => {
     await openTally(page, plot.plotId);
     await page.locator('#call-line').fill('sp 34.5 +18 -1.5 @20');
-    await page.getByRole('button', { name: 'Keep', exact: true }).tap();
-    await expect(page.getByLabel('Running sums')).toBeInViewport();
+    await page.getByRole('button', { name: 'Save tree', exact: true }).tap();
+    await expect(page.getByTestId('plot-line')).toContainText('1 tree');
+    await expect(page.getByTestId('plot-line')).toBeInViewport();
     await expect(page.getByRole('row', { name: /Scots pine/ })).toBeInViewport();
     await expect(page.locator('#call-line')).toBeInViewport();
-    const size = await page.getByRole('button', { name: 'Keep', exact: true }).boundingBox();
+    const size = await page.getByRole('button', { name: 'Save tree', exact: true }).boundingBox();
     expect(size?.height).toBeGreaterThanOrEqual(44);
   });
 });

@@ -161,7 +161,7 @@ test.describe('the tree sheet on a desk', () => {
     await page.getByLabel('Diameter by').selectOption('diameter.girth');
     await page.getByLabel('Species').selectOption('bt');
     await box(page, 'diameter.girth').fill('133');
-    await page.getByRole('button', { name: 'Keep tree' }).click();
+    await page.getByRole('button', { name: 'Save tree' }).click();
     await expect(page.getByText('Tree 1: kept.')).toBeVisible();
     await expect(box(page, 'diameter.girth')).toBeFocused();
     await expect(box(page, 'diameter.girth')).toHaveValue('');
@@ -185,11 +185,11 @@ test.describe('the tree sheet on a desk', () => {
     await openSheet(page, `/measure?plot=${plot.plotId}`);
     await page.getByLabel('Species').selectOption('bt');
     await box(page, 'diameter.diameter').fill('41');
-    await page.getByRole('button', { name: 'Keep tree' }).click();
+    await page.getByRole('button', { name: 'Save tree' }).click();
     await expect(page.getByText('Tree 1: kept.')).toBeVisible();
     await expect(page.getByLabel('Tag')).toHaveValue('2');
     await expect(box(page, 'diameter.diameter')).toHaveValue('');
-    await page.getByRole('button', { name: 'Keep tree' }).click();
+    await page.getByRole('button', { name: 'Save tree' }).click();
     await expect(page.getByText('Give at least the diameter.')).toBeVisible();
     await expect(page.getByText('Name the species.')).toBeVisible();
     await page.goto(`/tally/${plot.plotId}`);

@@ -114,9 +114,9 @@ const views = ({
     columns: 5,
     sheet: [
       { at: `/measure/${six}` },
-      { at: `/measure/${three}`, tap: 'more', scrollTo: 'text=Mean of all' },
-      { at: '/measure', tap: 'more', line: 'po 46 sta1.8 ssh2.16 tsh19.2', then: 'keys' },
-      { at: '/measure', tap: 'more', line: 'bt 38 ms+18% +76% -9% mark4', then: 'keys' },
+      { at: `/measure/${three}`, tap: 'Method', scrollTo: 'text=Mean of all' },
+      { at: '/measure', tap: 'Method', line: 'po 46 sta1.8 ssh2.16 tsh19.2', then: 'Keys' },
+      { at: '/measure', tap: 'Method', line: 'bt 38 ms+18% +76% -9% mark4', then: 'Keys' },
       { at: `/measure/${leaning}` },
       { at: `/measure/${steep}` },
       { at: '/prepare/stand-off?height=22&slope=25&crown=3' },
@@ -124,7 +124,7 @@ const views = ({
         at: '/prepare/fall-reach?thing=path&height=24&error=0.5&lean=3&stump=0.3&distance=26&distanceError=0.3&above=0',
       },
       { at: '/measure/where-to-tape?ground=slope&swelling=bulge' },
-      { at: `/measure/${forked}`, tap: 'more', scrollTo: '[aria-label="Stems"]' },
+      { at: `/measure/${forked}`, tap: 'Method', scrollTo: '[aria-label="Stems"]' },
     ],
   },
 ];

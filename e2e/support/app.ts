@@ -32,6 +32,25 @@ export async function post(url: string, path: string, body: unknown): Promise<Re
 export const get = async <T>(url: string, path: string): Promise<T> =>
   (await fetch(`${url}${path}`)).json() as Promise<T>;
 
+/** One more plot of a survey; its identifier. */
+export async function addPlot(url: string, surveyId: string, label: string): Promise<string> {
+  const { strata } = await get<{ readonly strata: readonly { readonly id: string }[] }>(
+    url,
+    `/api/surveys/${surveyId}`,
+  );
+  const id = randomUUID();
+  await post(url, '/api/plots', {
+    id,
+    ...WRITER,
+    surveyId,
+    stratumId: strata[0]?.id ?? null,
+    label,
+    areaM2: 500,
+    slopePct: 20,
+  });
+  return id;
+}
+
 /** A survey with one empty plot, made through the API. */
 export async function makePlot(
   url: string,

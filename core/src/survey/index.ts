@@ -1,5 +1,6 @@
 export { besideOf } from './beside.ts';
 export {
+  calloutWords,
   parseCallout,
   printCallout,
   type CalloutContext,

@@ -25,6 +25,9 @@ export function taskHref(task: Task, { surveyId, plotId }: Whereabouts): string 
   }
 }
 
+/** Names the survey that this device worked with last: tally, sums and report open it. */
+export const SURVEY_COOKIE = 'survey';
+
 export interface Shortcut {
   readonly keys: readonly string[];
   readonly does: string;

@@ -1,4 +1,5 @@
-import { isTheme } from './navigation.ts';
+import { isTheme, SURVEY_COOKIE, TASKS, taskHref, type Task } from './navigation.ts';
+import { call } from '../client/api.ts';
 import { storageProblem } from '../client/device-storage.ts';
 import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/outbox.ts';
 
@@ -68,7 +69,54 @@ function notices(): HTMLElement[] {
   ];
 }
 
-/** Wakes the parts of the shell that every page has: theme, help, and the count of writes that wait. */
+interface ListedSurvey {
+  readonly id: string;
+  readonly name: string;
+  readonly placeName: string;
+}
+
+const isTask = (text: string | undefined): text is Task => TASKS.some((task) => task === text);
+
+/** Links to the same task of every survey; that of the page is marked. */
+function surveyLinks(surveys: readonly ListedSurvey[], task: Task): HTMLElement {
+  const list = document.createElement('ul');
+  list.className = 'grid gap-2';
+  for (const { id, name, placeName } of surveys) {
+    const link = document.createElement('a');
+    link.href = task === 'prepare' ? `/prepare/${id}` : taskHref(task, { surveyId: id });
+    link.className = 'btn w-full !justify-start';
+    link.textContent = `${placeName} · ${name}`;
+    if (id === document.body.dataset.survey) link.setAttribute('aria-current', 'true');
+    const item = document.createElement('li');
+    item.append(link);
+    list.append(item);
+  }
+  return list;
+}
+
+/** Remembers the survey of the page as the one in use, and lets the header switch it. */
+function startSurveySwitch(): void {
+  const { survey, task } = document.body.dataset;
+  if (survey !== undefined) document.cookie = `${SURVEY_COOKIE}=${survey}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
+  const dialog = document.querySelector<HTMLDialogElement>('#surveys');
+  const list = document.querySelector('#surveys-list');
+  document.querySelector('#surveys-close')?.addEventListener('click', () => dialog?.close());
+  document.querySelector('#surveys-open')?.addEventListener('click', () => {
+    if (dialog === null || list === null) return;
+    list.textContent = 'Loading surveys …';
+    dialog.showModal();
+    call<readonly ListedSurvey[]>('GET', '/api/surveys').then(
+      (surveys) => {
+        list.replaceChildren(surveyLinks(surveys, isTask(task) && task !== 'measure' ? task : 'prepare'));
+      },
+      () => {
+        list.textContent = 'The surveys cannot be loaded. Check the connection and try again.';
+      },
+    );
+  });
+}
+
+/** Wakes the parts of the shell that every page has: theme, help, survey, and the count of writes that wait. */
 export function startShell(): void {
   const theme = document.querySelector<HTMLSelectElement>('#theme');
   theme?.addEventListener('change', () => {
@@ -76,6 +124,8 @@ export function startShell(): void {
     document.documentElement.dataset.theme = theme.value;
     document.cookie = `theme=${theme.value}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
   });
+
+  startSurveySwitch();
 
   const help = document.querySelector<HTMLDialogElement>('#help');
   document.querySelector('#help-open')?.addEventListener('click', () => help?.showModal());

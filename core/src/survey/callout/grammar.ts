@@ -44,6 +44,9 @@ export const prefixes = (): string[] =>
     .filter((prefix) => prefix !== '')
     .sort((a, b) => b.length - a.length || a.localeCompare(b, 'en'));
 
+/** Words of the call-out line that stand before a reading, such as `logs`. */
+export const calloutWords = (): string[] => prefixes().filter((word) => /^[a-z]{2,}$/.test(word));
+
 const MINUS = /[−–—]/g;
 
 /** Reads the mark of a token, or null where the token is no reading at all. */

@@ -9,10 +9,12 @@ import { Fold } from '../../ui/Fold.tsx';
 import { Late } from '../../ui/Late.tsx';
 import { useMedia } from '../../ui/use-media.ts';
 import { quickLabel } from '../../ui/quick-figure.ts';
+import { exampleLines } from '../../ui/example-lines.ts';
 import { CallLine } from './parts/CallLine.tsx';
 import { CountIn } from './parts/CountIn.tsx';
 import { DotTally } from './parts/DotTally.tsx';
 import { GuessSums } from './parts/GuessSums.tsx';
+import { PlotBar } from './parts/PlotBar.tsx';
 import { PlotDetails } from './parts/PlotDetails.tsx';
 import { PlotPlan } from './parts/PlotPlan.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
@@ -29,6 +31,13 @@ export interface TallyProps {
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly settings: TallySettings;
   readonly observer: string;
+  /** The plot behind this one in the list; null at its end. */
+  readonly nextPlot: NextPlot | null;
+}
+
+interface NextPlot {
+  readonly id: string;
+  readonly label: string;
 }
 
 /** Marks the plot as walked to its end, or opens it again. */
@@ -37,9 +46,11 @@ function Finish({
   observer,
   trees,
   heightsMissing,
+  nextPlot,
   onSelect,
 }: {
   readonly plot: PlotView;
+  readonly nextPlot: NextPlot | null;
   readonly observer: string;
   readonly trees: number;
   /** Trees whose height the survey asks for and that have none. */
@@ -81,6 +92,14 @@ function Finish({
               ? 'Finish without these heights'
               : 'Plot is finished'}
       </button>
+      {finished && (
+        <a
+          className="btn btn-main"
+          href={nextPlot === null ? `/tally?survey=${plot.surveyId}` : `/tally/${nextPlot.id}`}
+        >
+          {nextPlot === null ? 'All plots' : `Next plot: ${nextPlot.label}`}
+        </a>
+      )}
       {trees === 0 && !empty && (
         <button type="button" className="btn" onClick={() => void turn({ finished: true, empty: true })}>
           There is no tree on it
@@ -123,7 +142,7 @@ function groundWords({ shape, slopePct }: PlotView, { unitSystem, design }: Tall
 }
 
 /** One plot: the trees so far, the sums as they grow, and the call-out line. */
-export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }: TallyProps) {
+export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, nextPlot }: TallyProps) {
   const store = useMemo(
     () => tallyStore({ plot, trees, elsewhere, lastVisits, settings, observer }),
     [plot, trees, elsewhere, lastVisits, settings, observer],
@@ -134,20 +153,106 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
   const padOpen = padWished ?? isPhone;
   const [counting, setCounting] = useState(false);
   const [details, setDetails] = useState(plot);
+  const example = exampleLines(settings);
   const heightsMissing = view.figures.flatMap(({ row: { id, draft } }) =>
     view.heightsAsked.has(id) ? [{ id, tag: draft.tag }] : [],
+  );
+  /** Sums, plan and acts of the plot: beside the trees, or in a dialog of a phone that a choice of a tree closes. */
+  const controls = (close: () => void) => (
+    <>
+      {settings.design.phases?.kind === 'count' ? (
+        <CountIn plot={plot} observer={observer} unitSystem={settings.unitSystem} onKept={setDetails} />
+      ) : settings.design.phases?.kind === 'guess' ? (
+        <GuessSums figures={view.figures} toMeasure={view.toMeasure} unitSystem={settings.unitSystem} />
+      ) : (
+        <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
+      )}
+      <p className="text-[0.95rem] text-quiet">{groundWords(details, settings)}</p>
+      <PlotPlan
+        figures={view.figures}
+        shape={plot.shape}
+        settings={settings}
+        selected={view.selected}
+        onSelect={(id) => {
+          store.select(id);
+          close();
+        }}
+      />
+      <DotTally
+        onDot={counting ? store.dot : undefined}
+        trees={view.figures.flatMap(({ tallied }) => tallied)}
+        species={settings.species}
+        classes={settings.fieldRules.classes}
+      />
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn"
+          aria-pressed={counting}
+          onClick={() => {
+            setCounting(!counting);
+          }}
+        >
+          Count by dots
+        </button>
+        <button
+          type="button"
+          className="btn"
+          aria-pressed={padOpen}
+          onClick={() => {
+            setPadWished(!padOpen);
+          }}
+        >
+          Thumb pad
+        </button>
+      </div>
+      <Fold title="About the plot">
+        {() => (
+          <PlotDetails
+            plot={details}
+            observer={observer}
+            // Trees are counted above: one place for one figure.
+            quickLabel={settings.design.phases?.kind === 'count' ? null : quickLabel(settings.design.phases)}
+            onKept={setDetails}
+          />
+        )}
+      </Fold>
+      <Fold title="Photos">
+        {() => (
+          <Late>
+            <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />
+          </Late>
+        )}
+      </Fold>
+      <Finish
+        plot={plot}
+        observer={observer}
+        trees={view.figures.length}
+        heightsMissing={heightsMissing}
+        nextPlot={nextPlot}
+        onSelect={(id) => {
+          store.select(id);
+          close();
+        }}
+      />
+      <a className="btn" href={`/measure?plot=${plot.id}`}>
+        New tree on a sheet
+      </a>
+    </>
   );
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       {view.figures.length === 0 ? (
         <div className="min-h-0 overflow-auto px-3 md:px-5" tabIndex={0} role="group" aria-label="Trees so far">
           <div className="grid gap-2 p-6 text-lg">
-            <p className="font-bold">No tree in plot {plot.label} yet.</p>
+            <p className="font-bold">
+              No tree {plot.shape.kind === 'point' ? 'at point' : 'in plot'} {plot.label} yet.
+            </p>
             <p>
               Write the first one on the line below: species, dbh, and if you took a height, top, base and distance. For
-              example <kbd className="key">sp 34.5 +18 -1.5 @20</kbd>, <kbd className="key">ch g104</kbd> for a girth,{' '}
-              <kbd className="key">bt 41 = 22.5</kbd> for a height read off directly,{' '}
-              <kbd className="key">az112 r7.4</kbd> for where it stands.
+              example <kbd className="key">{example.sights}</kbd>, <kbd className="key">{example.girth}</kbd> for a
+              girth, <kbd className="key">{example.readOff}</kbd> for a height read off directly,{' '}
+              <kbd className="key">{example.place}</kbd> for where it stands.
             </p>
           </div>
         </div>
@@ -162,95 +267,37 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer }
           onSelect={store.select}
         />
       )}
-      <aside
-        className={`order-first grid ${padOpen ? 'max-h-[11dvh]' : 'max-h-[22dvh]'} content-start gap-3 overflow-y-auto border-b border-line bg-band p-3 md:order-none md:row-span-1 md:max-h-none md:border-b-0 md:border-l md:p-4`}
-        aria-label="Plot sums"
-      >
-        {settings.design.phases?.kind === 'count' ? (
-          <CountIn plot={plot} observer={observer} unitSystem={settings.unitSystem} onKept={setDetails} />
-        ) : settings.design.phases?.kind === 'guess' ? (
-          <GuessSums figures={view.figures} toMeasure={view.toMeasure} unitSystem={settings.unitSystem} />
-        ) : (
-          <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
-        )}
-        <p className="text-[0.95rem] text-quiet">{groundWords(details, settings)}</p>
-        <PlotPlan
-          figures={view.figures}
-          shape={plot.shape}
-          settings={settings}
-          selected={view.selected}
-          onSelect={(id) => {
-            store.select(id);
-          }}
-        />
-        <DotTally
-          onDot={counting ? store.dot : undefined}
-          trees={view.figures.flatMap(({ tallied }) => tallied)}
-          species={settings.species}
-          classes={settings.fieldRules.classes}
-        />
-        <div className="flex flex-wrap gap-2">
-          <button
-            type="button"
-            className="btn"
-            aria-pressed={counting}
-            onClick={() => {
-              setCounting(!counting);
-            }}
-          >
-            Count by dots
-          </button>
-          <button
-            type="button"
-            className="btn"
-            aria-pressed={padOpen}
-            onClick={() => {
-              setPadWished(!padOpen);
-            }}
-          >
-            Thumb pad
-          </button>
-        </div>
-        <Fold title="About the plot">
-          {() => (
-            <PlotDetails
-              plot={details}
-              observer={observer}
-              // Trees are counted above: one place for one figure.
-              quickLabel={settings.design.phases?.kind === 'count' ? null : quickLabel(settings.design.phases)}
-              onKept={setDetails}
-            />
-          )}
-        </Fold>
-        <Fold title="Photos">
-          {() => (
-            <Late>
-              <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />
-            </Late>
-          )}
-        </Fold>
-        <Finish
-          plot={plot}
-          observer={observer}
-          trees={view.figures.length}
-          heightsMissing={heightsMissing}
-          onSelect={store.select}
-        />
-        <a className="btn" href={`/measure?plot=${plot.id}`}>
-          New tree on a sheet
-        </a>
-      </aside>
+      {isPhone ? (
+        <PlotBar sums={view.sums} trees={view.figures.length} unitSystem={settings.unitSystem}>
+          {(close) => controls(close)}
+        </PlotBar>
+      ) : (
+        <aside
+          className="grid content-start gap-3 overflow-y-auto border-l border-line bg-band p-4"
+          aria-label="Plot sums"
+        >
+          {controls(() => undefined)}
+        </aside>
+      )}
       <div className="md:col-span-2">
         <CallLine
           view={view}
           store={store}
           padOpen={padOpen}
-          example={settings.design.phases?.kind === 'guess' ? 'sp kpi0.8' : 'sp 34.5 +18 -1.5 @20'}
+          example={settings.design.phases?.kind === 'guess' ? example.guess : example.sights}
           onOpen={(id) => {
             location.assign(`/measure/${id}`);
           }}
         />
-        {padOpen && <ThumbPad view={view} store={store} species={settings.species} />}
+        {padOpen && (
+          <ThumbPad
+            view={view}
+            store={store}
+            species={settings.species}
+            conditions={settings.design.conditions}
+            unitSystem={settings.unitSystem}
+          />
+        )}
       </div>
     </div>
   );

@@ -1,4 +1,8 @@
+import { findMethod } from '@arbolito/core/registry';
 import type { TreeDraft } from '@arbolito/core/survey';
+
+/** Words of so many trees before are offered again. */
+const LAST_TREES = 12;
 
 /** What a key of the thumb pad writes. */
 export type PadKey =
@@ -18,12 +22,27 @@ export type PadKey =
   | '@'
   | 'g'
   | '='
+  | '#'
+  | '&'
+  | '/'
+  | 'space'
   | 'back'
   | 'sign'
   | `species ${string}`
-  | `distance ${string}`;
+  | `distance ${string}`
+  /** A word that stands by itself, such as a condition code. */
+  | `word ${string}`
+  /** A word that waits for its number: the measuring height, a bearing. */
+  | `before ${string}`
+  /** A unit, written onto the last number. */
+  | `unit ${string}`
+  | `letter ${string}`
+  /** A whole word in the place of the letters that begin it. */
+  | `complete ${string}`;
 
-const SPECIES = /^(#\S+ )?([a-z]{2,5})(?= |$)/;
+const LETTERS_AT_END = /[a-z]+$/i;
+const TAG = /^#\S*$/;
+const SPECIES = /^[a-z]{2,5}$/;
 
 /** Whether a distance stands on the line already. */
 export const distanceOnLine = (line: string): boolean => line.includes('@');
@@ -34,9 +53,48 @@ export function lastDistance(drafts: readonly TreeDraft[]): string | null {
   return last?.height.entries.distance?.text ?? null;
 }
 
+/**
+ * Words of the call-out line that the letters at the end of a line may begin; those in use on the plot come first, and stand
+ * alone before a letter is typed.
+ *
+ * @param used words of the last trees
+ * @param all every word of the line
+ */
+export function completions(line: string, used: readonly string[], all: readonly string[], most: number): string[] {
+  const begun = LETTERS_AT_END.exec(line)?.[0].toLowerCase() ?? '';
+  const known = begun === '' ? used : [...new Set([...used, ...all])].filter((word) => word.startsWith(begun));
+  return known.filter((word) => word !== begun).slice(0, most);
+}
+
+/** Words of the readings of the last trees, the latest first. */
+export const usedWords = (drafts: readonly TreeDraft[]): readonly string[] => [
+  ...new Set(
+    drafts
+      .slice(-LAST_TREES)
+      .reverse()
+      .flatMap(({ diameter, height }) => [diameter, height])
+      .flatMap(({ methodId, entries }) =>
+        (findMethod(methodId)?.description.readings ?? []).flatMap(({ key, callout }) =>
+          /^[a-z]{2,}$/.test(callout) && entries[key] !== undefined ? [callout] : [],
+        ),
+      ),
+  ),
+];
+
+/** The line with a species: behind the tag, in the place of the one that stands there. */
+function withSpecies(line: string, code: string): string {
+  const words = line.split(' ');
+  const at = TAG.test(words[0] ?? '') ? 1 : 0;
+  const rest = SPECIES.test(words[at] ?? '') ? words.slice(at + 1) : words.slice(at);
+  return [...words.slice(0, at), code, ...(rest.length === 0 ? [''] : rest)].join(' ');
+}
+
 /** A line begins with its species: the one of the tree before where none was named. */
-const withSpecies = (line: string, species: string): string =>
-  line.trim() === '' && species !== '' ? `${species} ` : line;
+const begun = (line: string, species: string): string =>
+  line.trim() === '' && species !== '' ? withSpecies('', species) : line;
+
+/** A word of its own at the end of a line. */
+const withWord = (line: string, word: string): string => (line.trim() === '' ? word : `${line.trimEnd()} ${word}`);
 
 /**
  * The line after a key of the thumb pad: the same words that are called out and typed.
@@ -44,27 +102,52 @@ const withSpecies = (line: string, species: string): string =>
  * @param species code of the tree before
  */
 export function padLine(line: string, key: PadKey, species: string): string {
-  if (key.startsWith('species ')) {
-    const code = key.slice('species '.length);
-    return SPECIES.test(line) ? line.replace(SPECIES, (_, tag?: string) => `${tag ?? ''}${code}`) : `${code} ${line}`;
-  }
-  const begun = withSpecies(line, species);
-  if (key.startsWith('distance ')) return `${begun.trimEnd()} @${key.slice('distance '.length)}`;
-  switch (key) {
+  const [kind, ...rest] = key.split(' ');
+  const word = rest.join(' ');
+  switch (kind) {
+    case 'species':
+      return withSpecies(line, word);
+    case 'distance':
+      return withWord(begun(line, species), `@${word}`);
+    case 'word':
+      return `${withWord(begun(line, species), word)} `;
+    case 'before':
+      return withWord(begun(line, species), word);
+    case 'unit':
+      return /\d$/.test(line) ? `${line}${word}` : line;
+    case 'letter':
+      return /(^|\s|[a-z]|#\S*)$/i.test(line) ? `${line}${word}` : `${line} ${word}`;
+    case 'complete':
+      return withWord(begun(line.replace(LETTERS_AT_END, ''), species), word);
+    case 'space':
+      return line.trim() === '' ? line : `${line.trimEnd()} `;
     case 'back':
       return line.replace(/\s*\S$/, '');
     case 'sign':
-      return turned(begun);
+      return turned(begun(line, species));
+    case '#':
+      return /(^|\s)#\S+$/.test(line) ? `${line} ` : withWord(line, '#');
+    case '/':
+      return withFace(line);
+    case '=':
+      return `${withWord(begun(line, species), key)} `;
     case '+':
     case '-':
     case '@':
+    case '&':
     case 'g':
-      return `${begun.trimEnd()} ${key}`;
-    case '=':
-      return `${begun.trimEnd()} = `;
+      return withWord(begun(line, species), key);
     default:
-      return `${begun}${key}`;
+      return `${begun(line, species)}${key}`;
   }
+}
+
+/** The last number as the first of two faces; nothing where there is none, or it is one already. */
+function withFace(line: string): string {
+  const found = /(^|\s|&)(2x)?(\d[\d.,]*)$/.exec(line);
+  if (found === null) return line;
+  const [whole, before = '', , number = ''] = found;
+  return `${line.slice(0, line.length - whole.length)}${before}2x${number}/`;
 }
 
 /** The sign of the last number turned; a number without one gets a minus. */

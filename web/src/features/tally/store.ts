@@ -40,6 +40,7 @@ import {
   type TreeSettings,
   type VolumeRatio,
 } from '@arbolito/core/survey';
+import { defaultMethod, findMethod } from '@arbolito/core/registry';
 import { call } from '../../client/api.ts';
 import { deviceStorage } from '../../client/device-storage.ts';
 import type { Fate } from '../../client/outbox.ts';
@@ -295,6 +296,21 @@ function hintsOf(
   ];
 }
 
+/**
+ * The line as it is read while it is typed. Half a line can belong to several methods: then it is read by the method of the
+ * last height on the plot, or by the usual one.
+ */
+function parsedLine(line: string, rows: readonly Row[], context: CalloutContext): ParsedCallout {
+  const parsed = parseCallout(line, context);
+  const { methodId, entries } = parsed.draft.height;
+  const readings = findMethod(methodId)?.description.readings ?? [];
+  const isBegun = readings.some(({ key }) => entries[key] !== undefined);
+  if (!isBegun || readings.every(({ key }) => entries[key] !== undefined)) return parsed;
+  const last = rows.findLast(({ draft }) => Object.keys(draft.height.entries).length > 0);
+  const usual = last?.draft.height.methodId ?? defaultMethod('height').description.id;
+  return parseCallout(line, { ...context, inHand: ({ measure }) => (measure === 'height' ? usual : undefined) });
+}
+
 const lineKeyOf = (plotId: string): string => `arbolito.tally-line.${plotId}`;
 
 /** Stores the line as it is typed, with the row it corrects, so that a reload or an empty battery loses nothing. */
@@ -348,7 +364,7 @@ export function tallyStore(start: TallyStart): TallyStore {
 
   const $view = computed($state, (state): TallyView => {
     const figures = state.rows.map(figured);
-    const parsed = parseCallout(state.line, context);
+    const parsed = parsedLine(state.line, state.rows, context);
     const own = figures.flatMap(({ tallied }) => tallied);
     // With the errors of the kit, as the tree is kept: preview and record show the same figures.
     const preview = judged(withKitErrors(parsed.draft, settings.kit), false, start);

@@ -8,9 +8,18 @@ import { plots, surveys, trees } from '../database/schema.ts';
 /** A plot on its way onto the record, its shape settled. */
 export type PlotToInsert = Omit<NewPlotDto, 'areaM2' | 'shape' | 'asDesigned'> & { readonly shape: PlotShape };
 
+export interface PlotName {
+  readonly id: string;
+  readonly label: string;
+}
+
+const byLabel = (a: PlotName, b: PlotName): number => a.label.localeCompare(b.label, 'en', { numeric: true });
+
 /** All SQL of plots. */
 export interface PlotRepository {
   readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
+  /** Names of all plots of a survey, in the order in which they are listed. */
+  readonly namesOfSurvey: (surveyId: string) => Promise<PlotName[]>;
   readonly find: (id: string) => Promise<PlotView | null>;
   readonly digest: (id: string) => Promise<string | null>;
   /** Whether a survey has a plot besides that one where every tree is tallied, or one that samples. */
@@ -93,7 +102,14 @@ export function plotRepository(database: Database): PlotRepository {
   return {
     listOfSurvey: async (surveyId) => {
       const rows = await select().where(eq(plots.surveyId, surveyId)).orderBy(asc(plots.label));
-      return rows.map(viewOf).sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
+      return rows.map(viewOf).sort(byLabel);
+    },
+    namesOfSurvey: async (surveyId) => {
+      const rows = await database
+        .select({ id: plots.id, label: plots.label })
+        .from(plots)
+        .where(eq(plots.surveyId, surveyId));
+      return rows.sort(byLabel);
     },
     find: async (id) => {
       const [row] = await select().where(eq(plots.id, id));

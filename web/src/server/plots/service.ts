@@ -5,7 +5,7 @@ import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import { LIMITS } from '../limits.ts';
 import { fullUp, invalidField, notFound, Problem } from '../problem.ts';
-import type { PlotRepository } from './repository.ts';
+import type { PlotName, PlotRepository } from './repository.ts';
 
 /** What became of many plots at once. */
 export interface PlotsLaidOut {
@@ -14,8 +14,16 @@ export interface PlotsLaidOut {
   readonly created: boolean;
 }
 
+/** Left out at the ends of the list. */
+export interface PlotNeighbours {
+  readonly previous: PlotName | undefined;
+  readonly next: PlotName | undefined;
+}
+
 export interface PlotService {
   readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
+  /** The plots before and after one, in the order in which they are listed. */
+  readonly neighbours: (plot: PlotView) => Promise<PlotNeighbours>;
   /** @throws Problem 404 */
   readonly get: (id: string) => Promise<PlotView>;
   /** Lays out a plot. The same write again changes nothing. */
@@ -116,6 +124,11 @@ export function plotService(repository: PlotRepository): PlotService {
       return { ...answer, created: true };
     },
     listOfSurvey: repository.listOfSurvey,
+    neighbours: async ({ id, surveyId }) => {
+      const names = await repository.namesOfSurvey(surveyId);
+      const at = names.findIndex((each) => each.id === id);
+      return { previous: names[at - 1], next: names[at + 1] };
+    },
     get,
     create: async (plot) => {
       const digest = digestOf(plot);

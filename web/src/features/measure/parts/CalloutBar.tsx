@@ -3,6 +3,8 @@ import type { CallToken } from '@arbolito/core/survey';
 
 interface CalloutBarProps {
   readonly line: string;
+  /** A line as this survey has them. */
+  readonly example: string;
   readonly tokens: readonly CallToken[];
   readonly inputRef: RefObject<HTMLInputElement | null>;
   readonly onLine: (line: string) => void;
@@ -12,7 +14,7 @@ interface CalloutBarProps {
 }
 
 /** The same tree as one line of text: typing in either moves the other. */
-export function CalloutBar({ line, tokens, inputRef, onLine, onEnter, children }: CalloutBarProps) {
+export function CalloutBar({ line, example, tokens, inputRef, onLine, onEnter, children }: CalloutBarProps) {
   const problems = tokens.filter(({ problem }) => problem !== null);
   return (
     <div className="border-t border-line bg-band px-4 py-1.5">
@@ -33,7 +35,7 @@ export function CalloutBar({ line, tokens, inputRef, onLine, onEnter, children }
           id="callout"
           ref={inputRef}
           className="figures min-h-11 min-w-0 flex-1 rounded-md bg-transparent px-2 text-xl font-bold"
-          placeholder="sp 34.5 +18 -1.5 @20"
+          placeholder={example}
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}

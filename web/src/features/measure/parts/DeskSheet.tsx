@@ -3,6 +3,7 @@ import { Undo2 } from 'lucide-react';
 import { takeOf } from '@arbolito/core/survey';
 import { settle, type Box } from '../../../ui/drawing/settle.ts';
 import { Late } from '../../../ui/Late.tsx';
+import { exampleLines } from '../../../ui/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
 import { slotKey, type Slot } from '../store.ts';
@@ -169,7 +170,14 @@ export function DeskSheet(props: SheetProps) {
           </>
         )}
       </aside>
-      <CalloutBar line={view.line} tokens={tokens} inputRef={calloutRef} onLine={props.onLine} onEnter={props.onKeep}>
+      <CalloutBar
+        line={view.line}
+        example={exampleLines(settings).sights}
+        tokens={tokens}
+        inputRef={calloutRef}
+        onLine={props.onLine}
+        onEnter={props.onKeep}
+      >
         <div className="flex shrink-0 gap-2">
           {!canKeep && (
             <button type="button" className="btn" onClick={props.onStartOver}>
@@ -178,7 +186,7 @@ export function DeskSheet(props: SheetProps) {
           )}
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
-              Keep tree
+              Save tree
             </button>
           )}
           <button

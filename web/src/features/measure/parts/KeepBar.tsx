@@ -16,7 +16,7 @@ export function KeepWords({ state, canKeep, isChanged, onStartOver }: KeepWordsP
           {state.hindrances.map(({ message }) => (
             <li key={message}>{message}</li>
           ))}
-          {!canKeep && <li>This sheet belongs to no plot. Open a plot in Tally to keep trees.</li>}
+          {!canKeep && <li>This sheet belongs to no plot. Open a plot in Tally to save trees.</li>}
         </ul>
       )}
       {state.kind === 'refused' && <p className="rounded-lg border-2 border-paint-ink bg-alarm p-2.5">{state.words}</p>}

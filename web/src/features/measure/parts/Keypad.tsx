@@ -30,7 +30,7 @@ export function Keypad({ onKey, onSign, onBack, onUnit, unitLabel, onNext, nextL
   );
   return (
     <div
-      className="grid grid-cols-4 grid-rows-4 gap-1.5 bg-band p-2 [&>button]:min-h-14"
+      className="grid grid-cols-4 grid-rows-4 gap-1.5 bg-band p-2 [&>button]:min-h-[clamp(2.75rem,6.6dvh,3.5rem)]"
       role="group"
       aria-label="Key pad"
     >

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { unitOf } from '@arbolito/core/quantity';
 import { takeOf } from '@arbolito/core/survey';
+import { exampleLines } from '../../../ui/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
 import { entryOf, isOptional, slotKey, type Slot } from '../store.ts';
@@ -25,6 +26,11 @@ import { TapingFolds } from './TapingFolds.tsx';
 import { askOf, breastHeightText, drawingLabel, problemAt, slotLabel, type SheetProps } from './sheet-props.ts';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
+
+/** Scrolls the reading in hand into sight within its row. */
+const intoSight = (element: HTMLElement | null): void => {
+  element?.scrollIntoView({ block: 'nearest', inline: 'center' });
+};
 
 /** The tree sheet on a phone: the drawing as a strip, one reading at a time, large keys. */
 export function PhoneSheet(props: SheetProps) {
@@ -67,8 +73,10 @@ export function PhoneSheet(props: SheetProps) {
     );
   }
   return (
-    <div className="grid min-h-full grid-rows-[minmax(7rem,1fr)_auto_auto_auto]">
-      <div ref={strip} className="relative h-full max-h-[46dvh] min-h-28 overflow-hidden">
+    <div
+      className={`grid ${more ? 'min-h-full grid-rows-[minmax(7rem,1fr)_auto_auto_auto]' : 'h-full grid-rows-[minmax(4.5rem,1fr)_auto_auto_auto]'}`}
+    >
+      <div ref={strip} className="relative h-full max-h-[46dvh] overflow-hidden">
         {width > 0 && (
           <Elevation
             scene={scene}
@@ -86,9 +94,19 @@ export function PhoneSheet(props: SheetProps) {
         <div className="absolute top-2 left-3.5 max-w-[9.5rem] rounded-md bg-paper/85 pr-1">
           <Figures view={view} phone />
         </div>
+        <button
+          type="button"
+          aria-expanded={more}
+          className="btn absolute top-2 right-2"
+          onClick={() => {
+            setMore(!more);
+          }}
+        >
+          {more ? 'Keys' : 'Method'}
+        </button>
       </div>
       <div
-        className="flex gap-1.5 overflow-x-auto border-t border-line bg-sheet p-2"
+        className="flex gap-1.5 overflow-x-auto border-t border-line bg-sheet px-2 py-1.5"
         role="group"
         aria-label="Readings"
       >
@@ -98,9 +116,10 @@ export function PhoneSheet(props: SheetProps) {
           return (
             <button
               key={slotKey(slot)}
+              ref={chosen ? intoSight : undefined}
               type="button"
               aria-pressed={chosen}
-              className={`min-h-13 min-w-18 flex-auto shrink-0 rounded-lg border-[1.5px] px-2 py-0.5 text-left leading-tight ${chosen ? 'border-[3px] border-paint bg-sheet' : text === '' ? 'border-edge bg-sheet' : 'border-edge bg-wash'}`}
+              className={`min-h-12 min-w-18 flex-auto shrink-0 rounded-lg border-[1.5px] px-2 py-0.5 text-left leading-tight ${chosen ? 'border-[3px] border-paint bg-sheet' : text === '' ? 'border-edge bg-sheet' : 'border-edge bg-wash'}`}
               onClick={() => {
                 props.onFocusSlot(slot);
               }}
@@ -116,19 +135,9 @@ export function PhoneSheet(props: SheetProps) {
             </button>
           );
         })}
-        <button
-          type="button"
-          aria-expanded={more}
-          className="min-h-13 shrink-0 rounded-lg border-[1.5px] border-edge bg-sheet px-3"
-          onClick={() => {
-            setMore(!more);
-          }}
-        >
-          {more ? 'keys' : 'more'}
-        </button>
       </div>
       {findings.length > 0 && (
-        <div className="max-h-[24dvh] overflow-y-auto bg-sheet px-2.5 pb-2">
+        <div className={`${more ? '' : 'max-h-[17dvh]'} overflow-y-auto bg-sheet px-2.5 pb-1`}>
           <Findings
             findings={findings.slice(0, 1)}
             dismissed={dismissed}
@@ -143,6 +152,7 @@ export function PhoneSheet(props: SheetProps) {
         <div className="grid gap-4 bg-sheet p-4">
           <CalloutBar
             line={view.line}
+            example={exampleLines(settings).sights}
             tokens={tokens}
             inputRef={calloutRef}
             onLine={props.onLine}
@@ -198,7 +208,7 @@ export function PhoneSheet(props: SheetProps) {
           <ErrorTable view={view} store={store} />
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
-              Keep tree
+              Save tree
             </button>
           )}
           <KeepWords state={keepState} canKeep={canKeep} isChanged={props.isChanged} onStartOver={props.onStartOver} />
@@ -216,7 +226,7 @@ export function PhoneSheet(props: SheetProps) {
                 <input
                   id="phone-reading"
                   data-reading={slotKey(now)}
-                  className="figures min-h-14 w-full min-w-0 bg-transparent text-5xl font-extrabold outline-none"
+                  className="figures min-h-12 w-full min-w-0 bg-transparent text-4xl font-extrabold outline-none sm:text-5xl"
                   inputMode="none"
                   autoComplete="off"
                   value={entry.text.replace(/^-/, '−')}
@@ -231,7 +241,9 @@ export function PhoneSheet(props: SheetProps) {
                     if (event.key === 'Enter' && next !== undefined) props.onFocusSlot(next);
                   }}
                 />
-                <span className="figures shrink-0 text-xl">{unitOf(entry.unit).words}</span>
+                <span className="figures max-w-[42%] shrink-0 text-right text-lg leading-tight">
+                  {unitOf(entry.unit).words}
+                </span>
               </div>
               {wrong && (
                 <p id="phone-problem" role="alert" className="pb-1 leading-snug text-paint-ink">
@@ -265,7 +277,7 @@ export function PhoneSheet(props: SheetProps) {
                 if (following !== undefined) store.setUnit(now, following);
               }}
               unitLabel={unitOf(entry.unit).symbol}
-              nextLabel={next === undefined ? (canKeep ? 'keep tree' : 'done') : `next: ${slotLabel(view, next)}`}
+              nextLabel={next === undefined ? (canKeep ? 'Save tree' : 'done') : `next: ${slotLabel(view, next)}`}
               onNext={() => {
                 if (next !== undefined) props.onFocusSlot(next);
                 else if (canKeep) props.onKeep();

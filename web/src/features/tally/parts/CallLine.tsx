@@ -14,32 +14,31 @@ interface CallLineProps {
   readonly onOpen: (id: string) => void;
 }
 
+/** What a line that is still being typed lacks is no mistake. */
+const MISSING = 'reading.missing';
+
 /** One measure may have several findings with one code: one for each reading. */
 const keyOfFinding = ({ code, measure, stem, take, reading, title }: PlacedFinding): string =>
   JSON.stringify([code, measure, stem, take ?? null, reading, title]);
 
+/** The line in parts as it was understood, what comes out of it, and what speaks against it. */
 function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: boolean }) {
   const { parsed, preview, tagUsed, hints } = view;
   const height = preview.height === null ? null : estimateOf(preview.height);
   const findings = findingsOfTree(preview);
-  return (
-    <ul
-      className={`flex min-h-10 gap-2 ${padOpen ? 'overflow-x-auto whitespace-nowrap md:flex-wrap' : 'flex-wrap'}`}
-      id="chips"
-      aria-live="polite"
-      {...(padOpen ? { tabIndex: 0 } : {})}
-    >
-      {parsed.tokens.map((token) => (
-        <li key={`token ${String(token.from)}`} className={`chip ${token.problem === null ? '' : 'chip-odd'}`}>
-          {token.chip ?? (
-            <>
-              <span className="figures font-bold">{token.text}</span> {token.problem}
-            </>
-          )}
-        </li>
-      ))}
+  const tokens = parsed.tokens.map((token) => (
+    <li key={`token ${String(token.from)}`} className={`chip ${token.problem === null ? '' : 'chip-odd'}`}>
+      {token.chip ?? (
+        <>
+          <span className="figures font-bold">{token.text}</span> {token.problem}
+        </>
+      )}
+    </li>
+  ));
+  const results = (
+    <>
       {height !== null && (
-        <li className="chip font-bold">
+        <li className="chip font-bold" data-testid="line-height">
           height {height.printed.value} {unitOf(height.printed.unit).symbol} ± {height.printed.standardError}
         </li>
       )}
@@ -48,20 +47,40 @@ function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: 
           {preview.stems.length} stems: dbh {preview.dbh.printed.value} {unitOf(preview.dbh.printed.unit).symbol}
         </li>
       )}
-      {hints.map((hint) => (
-        <li key={`hint ${hint}`} className="chip border-sky">
-          {hint}
-        </li>
-      ))}
       {tagUsed && <li className="chip chip-odd">tree {parsed.draft.tag} is on this plot already</li>}
       {findings
-        .filter(({ severity, code }) => severity !== 'note' && !code.startsWith('text.'))
+        .filter(({ severity, code }) => severity !== 'note' && code !== MISSING && !code.startsWith('text.'))
         .map((finding) => (
           <li key={keyOfFinding(finding)} className="chip chip-odd">
             {finding.severity === 'check' ? '?' : '!'} {finding.title}
             {finding.mends[0]?.becomes === undefined ? '' : ` · ${finding.mends[0].label}: ${finding.mends[0].becomes}`}
           </li>
         ))}
+    </>
+  );
+  const missing = findings
+    .filter(({ code }) => code === MISSING)
+    .map(({ title }) => title.replace(/ is not read yet$/, '').toLowerCase());
+  const hinted = hints.map((hint) => (
+    <li key={`hint ${hint}`} className="chip border-sky">
+      {hint}
+    </li>
+  ));
+  const stillMissing = missing.length > 0 && <li className="chip border-dashed">missing: {missing.join(', ')}</li>;
+  // Over the pad there is room for a row: what comes out stands first, then the parts, the latest first.
+  return padOpen ? (
+    <ul className="flex min-h-10 gap-2 overflow-x-auto whitespace-nowrap" id="chips" aria-live="polite" tabIndex={0}>
+      {results}
+      {[...tokens].reverse()}
+      {stillMissing}
+      {hinted}
+    </ul>
+  ) : (
+    <ul className="flex min-h-10 flex-wrap gap-2" id="chips" aria-live="polite">
+      {tokens}
+      {stillMissing}
+      {results}
+      {hinted}
     </ul>
   );
 }
@@ -76,16 +95,16 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
   }, [selected]);
   return (
     <div className="no-print border-t-[3px] border-paint bg-sheet px-4 pt-2 pb-2 md:pb-3">
-      <label htmlFor="call-line" className={padOpen ? 'sr-only md:not-sr-only md:text-quiet' : 'text-quiet'}>
+      <label htmlFor="call-line" className="block leading-tight text-quiet">
         {row === undefined
-          ? `tree ${nextTag}, or another with #`
-          : `correcting tree ${row.draft.tag}: Enter keeps, Esc leaves it`}
+          ? `Tree ${nextTag}${padOpen ? '' : ', or another with #'}`
+          : `Correcting tree ${row.draft.tag}${padOpen ? '' : ': Enter saves, Esc cancels'}`}
       </label>
       <div className="flex items-center gap-2 pb-1.5 md:gap-3">
         <input
           ref={input}
           id="call-line"
-          className="figures min-h-13 min-w-0 flex-1 rounded-md bg-transparent px-2 text-2xl font-bold -outline-offset-2 md:text-3xl"
+          className="figures min-h-11 min-w-0 flex-1 rounded-md bg-transparent px-2 text-2xl font-bold -outline-offset-2 md:text-3xl"
           placeholder={example}
           autoComplete="off"
           autoCapitalize="off"
@@ -113,6 +132,17 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
         />
         {row !== undefined && (
           <div className="flex gap-2">
+            {padOpen && (
+              <button
+                type="button"
+                className="btn"
+                onClick={() => {
+                  store.select(null);
+                }}
+              >
+                Cancel
+              </button>
+            )}
             <button
               type="button"
               className="btn"
@@ -141,7 +171,7 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
               store.enter();
             }}
           >
-            Keep
+            Save tree
           </button>
         )}
       </div>

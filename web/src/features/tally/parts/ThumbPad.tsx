@@ -1,38 +1,71 @@
-import { useRef } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { Delete, Undo2 } from 'lucide-react';
-import { distanceOnLine, lastDistance, padLine, type PadKey } from '../pad.ts';
+import { calloutWords, type ConditionCode, type Species } from '@arbolito/core/survey';
+import type { UnitSystem } from '@arbolito/core/quantity';
+import { completions, distanceOnLine, lastDistance, padLine, usedWords, type PadKey } from '../pad.ts';
 import type { TallyStore, TallyView } from '../store.ts';
-import type { Species } from '@arbolito/core/survey';
 
 interface ThumbPadProps {
   readonly view: TallyView;
   readonly store: TallyStore;
   readonly species: readonly Species[];
+  readonly conditions: readonly ConditionCode[];
+  readonly unitSystem: UnitSystem;
 }
 
-const DIGITS = ['7', '8', '9', '4', '5', '6', '1', '2', '3'] as const;
+type Page = 'numbers' | 'codes' | 'letters' | 'species';
+
+/** Species on the first row; the others stand behind "more". */
+const FIRST_SPECIES = 5;
+const WORDS = calloutWords();
+const WORDS_OFFERED = 6;
+const LETTERS = [...'abcdefghijklmnopqrstuvwxyz'];
+/** Units that are not those of the survey come last. */
+const UNITS: Readonly<Record<UnitSystem, readonly string[]>> = {
+  metric: ['%', '°', 'm', 'cm', 'in', 'ft'],
+  imperial: ['%', '°', 'ft', 'in', 'm', 'cm'],
+};
+const BEFORE: readonly { readonly word: string; readonly label: string }[] = [
+  { word: 'at', label: 'measuring height' },
+  { word: 'f', label: 'stems of a fork' },
+  { word: 'az', label: 'bearing from the middle' },
+  { word: 'r', label: 'distance from the middle' },
+];
+
+/** The first species of a survey, the one in use always among them. */
+function firstSpecies(species: readonly Species[], on: string): readonly Species[] {
+  const first = species.slice(0, species.length <= FIRST_SPECIES + 1 ? FIRST_SPECIES + 1 : FIRST_SPECIES);
+  const used = species.find(({ code }) => code === on);
+  return used === undefined || first.includes(used) ? first : [...first.slice(0, -1), used];
+}
 
 /** Keys for thumbs in gloves: they write the same line that is called out. */
-export function ThumbPad({ view, store, species }: ThumbPadProps) {
+export function ThumbPad({ view, store, species, conditions, unitSystem }: ThumbPadProps) {
   const before = useRef<string[]>([]);
+  const [page, setPage] = useState<Page>('numbers');
   const { line, figures } = view;
   const lastSpecies = figures.at(-1)?.row.draft.speciesCode ?? '';
   const distance = lastDistance(figures.map(({ row }) => row.draft));
-  const press = (key: PadKey): void => {
+  const used = usedWords(figures.map(({ row }) => row.draft));
+  const write = (next: string): void => {
     before.current = line === '' ? [''] : [...before.current, line];
-    store.write(padLine(line, key, lastSpecies));
+    store.write(next);
   };
-  const keep = (): void => {
+  const press = (key: PadKey): void => {
+    write(padLine(line, key, lastSpecies));
+    if (page === 'codes' || page === 'species' || key.startsWith('complete ')) setPage('numbers');
+  };
+  const save = (): void => {
     before.current = [];
+    setPage('numbers');
     store.enter();
   };
   const undo = (): void => {
     const last = before.current.pop();
-    if (line !== '' && last !== undefined) store.write(last);
-    else if (line !== '') store.write('');
-    else store.undo();
+    if (line === '') store.undo();
+    else store.write(last ?? '');
   };
-  const key = (of: PadKey, words: React.ReactNode, label?: string, className = '') => (
+  const key = (of: PadKey, words: ReactNode, label?: string, className = '') => (
     <button
       key={of}
       type="button"
@@ -45,59 +78,127 @@ export function ThumbPad({ view, store, species }: ThumbPadProps) {
       {words}
     </button>
   );
-  const asSpecies = species.slice(0, 12);
+  const turnTo = (to: Page, words: string, label: string) => (
+    <button
+      type="button"
+      className={`pad-key !text-base ${page === to ? 'bg-ink text-sheet' : ''}`}
+      aria-label={label}
+      aria-pressed={page === to}
+      onClick={() => {
+        setPage(page === to ? 'numbers' : to);
+      }}
+    >
+      {words}
+    </button>
+  );
+  const saveKey = (
+    <button type="button" className="pad-key col-span-2 bg-paint-ink !font-sans !text-lg text-sheet" onClick={save}>
+      Save tree
+    </button>
+  );
+  const undoKey = (
+    <button type="button" className="pad-key" aria-label="undo" onClick={undo}>
+      <Undo2 aria-hidden="true" size={22} />
+    </button>
+  );
+  const backKey = key('back', <Delete aria-hidden="true" size={22} />, 'delete a character');
   const on = view.parsed.draft.speciesCode === '' ? lastSpecies : view.parsed.draft.speciesCode;
-  return (
-    <div className="no-print grid gap-1.5 border-t border-line bg-band p-2" role="group" aria-label="Thumb pad">
-      <div className="flex gap-1.5 overflow-x-auto" role="group" aria-label="Species">
-        {asSpecies.map(({ code, name }) => (
-          <button
-            key={code}
-            type="button"
-            className={`pad-key min-w-14 px-3 ${on === code ? 'bg-ink text-sheet' : ''}`}
-            aria-pressed={on === code}
-            aria-label={name}
-            onClick={() => {
-              press(`species ${code}`);
-            }}
-          >
-            {code}
-          </button>
-        ))}
-      </div>
-      <div className="grid grid-cols-5 gap-1.5">
-        {DIGITS.slice(0, 3).map((digit) => key(digit, digit))}
-        {key('+', '+', 'top, above level')}
-        {key('back', <Delete aria-hidden="true" size={22} />, 'rub out')}
-        {DIGITS.slice(3, 6).map((digit) => key(digit, digit))}
-        {key('-', '−', 'base, below level')}
-        {key('sign', '±', 'turn the sign')}
-        {DIGITS.slice(6).map((digit) => key(digit, digit))}
-        {key('@', '@', 'distance')}
-        {key('g', 'g', 'girth')}
-        {key('.', '.', 'decimal point')}
-        {key('0', '0')}
-        {key('=', '=', 'height read off')}
-        <button type="button" className="pad-key" aria-label="undo" onClick={undo}>
-          <Undo2 aria-hidden="true" size={22} />
-        </button>
-        <button type="button" className="pad-key bg-paint-ink text-sheet" onClick={keep}>
-          Keep
-        </button>
-      </div>
-      {distance !== null && !distanceOnLine(line) && line !== '' && (
+  const speciesKey = ({ code, name }: Species) => (
+    <button
+      key={code}
+      type="button"
+      className={`pad-key min-w-0 ${on === code ? 'bg-ink text-sheet' : ''}`}
+      aria-pressed={on === code}
+      aria-label={name}
+      onClick={() => {
+        press(`species ${code}`);
+      }}
+    >
+      {code}
+    </button>
+  );
+  const first = firstSpecies(species, on);
+  const repeatsDistance = distance !== null && !distanceOnLine(line) && line !== '';
+
+  const numbers = (
+    <>
+      {(['7', '8', '9'] as const).map((digit) => key(digit, digit))}
+      {key('+', '+', 'top, above level')}
+      {backKey}
+      {key('g', 'g', 'girth')}
+      {(['4', '5', '6'] as const).map((digit) => key(digit, digit))}
+      {key('-', '−', 'base, below level')}
+      {key('#', '#', 'tag')}
+      {key('&', '&', 'further stem')}
+      {(['1', '2', '3'] as const).map((digit) => key(digit, digit))}
+      {key('@', '@', 'distance')}
+      {key('/', '/', 'second face')}
+      {turnTo('codes', 'codes', 'condition codes, units and more')}
+      {key('.', '.', 'decimal point')}
+      {key('0', '0')}
+      {turnTo('letters', 'ABC', 'letters')}
+      {repeatsDistance ? (
         <button
           type="button"
-          className="pad-key bg-paint-ink text-sheet"
+          className="pad-key bg-paint-ink !text-base text-sheet"
+          aria-label={`distance ${distance} as before, and save the tree`}
           onClick={() => {
             before.current = [];
             store.write(padLine(line, `distance ${distance}`, lastSpecies));
             store.enter();
           }}
         >
-          @{distance} as before, and keep
+          @{distance} ✓
         </button>
+      ) : (
+        key('=', '=', 'height read off')
       )}
+      {saveKey}
+    </>
+  );
+  const codes = (
+    <>
+      {conditions.map(({ code, words }) => key(`word ${code}`, code, words, '!text-base'))}
+      {BEFORE.map(({ word, label }) => key(`before ${word}`, word, label, '!text-base'))}
+      {key('word x2', 'x2', 'counts twice', '!text-base')}
+      {key('=', '=', 'height read off')}
+      {UNITS[unitSystem].map((unit) => key(`unit ${unit}`, unit, `unit ${unit}`, '!text-base'))}
+      {key('sign', '±', 'change the sign')}
+      {key('space', 'space', 'space', '!text-base')}
+      {undoKey}
+      {turnTo('codes', '123', 'numbers')}
+      {saveKey}
+    </>
+  );
+  const letters = (
+    <>
+      {LETTERS.map((letter) => key(`letter ${letter}`, letter))}
+      {key('space', 'space', 'space', '!text-base')}
+      {backKey}
+      {turnTo('letters', '123', 'numbers')}
+      {undoKey}
+    </>
+  );
+  return (
+    <div className="no-print grid gap-1.5 border-t border-line bg-band p-2" role="group" aria-label="Thumb pad">
+      {page === 'letters' ? (
+        <div className="grid min-h-11 grid-cols-6 gap-1.5" role="group" aria-label="Words">
+          {completions(line, used, WORDS, WORDS_OFFERED).map((word) =>
+            key(`complete ${word}`, word, `word ${word}`, '!text-base'),
+          )}
+        </div>
+      ) : (
+        <div className="grid grid-cols-6 gap-1.5" role="group" aria-label="Species">
+          {first.map(speciesKey)}
+          {species.length > first.length && turnTo('species', 'more', 'all species')}
+        </div>
+      )}
+      <div className="grid max-h-[46dvh] grid-cols-6 gap-1.5 overflow-y-auto">
+        {page === 'numbers' && numbers}
+        {page === 'codes' && codes}
+        {page === 'letters' && letters}
+        {page === 'species' && species.map(speciesKey)}
+      </div>
     </div>
   );
 }

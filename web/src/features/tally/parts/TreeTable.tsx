@@ -61,9 +61,10 @@ const TreeRow = memo(function TreeRow({
             aria-label={`Tree ${row.draft.tag}, ${name}: bring to the line`}
           >
             {row.draft.tag}
+            {row.state === 'waiting' && <span className="font-normal text-quiet md:hidden"> …</span>}
           </button>
         </td>
-        <td>{name}</td>
+        <td className="max-w-28 truncate md:max-w-none">{name}</td>
         <td className="num text-lg font-bold">
           {toMeasure ? (
             <span className="text-base text-paint-ink">measure it</span>
@@ -80,7 +81,7 @@ const TreeRow = memo(function TreeRow({
           {height === null ? '' : `± ${height.printed.standardError}`}
         </td>
         <td className="figures hidden text-quiet lg:table-cell">{called}</td>
-        <td className="text-right text-quiet">{row.state === 'waiting' ? 'waiting' : ''}</td>
+        <td className="hidden text-right text-quiet md:table-cell">{row.state === 'waiting' ? 'waiting' : ''}</td>
       </tr>
       {findings.map((finding) => (
         <tr key={`${finding.code} ${finding.stem}`} className={selected ? 'bg-wash' : ''} onClick={select}>
@@ -113,19 +114,20 @@ interface TreeTableProps {
 export function TreeTable({ label, figures, selected, heightsAsked, toMeasure, settings, onSelect }: TreeTableProps) {
   const metric = settings.unitSystem === 'metric';
   const shown = figures.findIndex(({ row }) => row.id === selected);
-  const rows = useLongRows(figures.length, ROW_PX, HEAD_PX, shown);
+  // Without a tree on the line the last one stays in sight: it is what was just saved.
+  const rows = useLongRows(figures.length, ROW_PX, HEAD_PX, shown < 0 ? figures.length - 1 : shown);
   return (
-    <div ref={rows.scroller} className="min-h-0 overflow-auto px-3 md:px-5">
+    <div ref={rows.scroller} className="min-h-0 overflow-auto px-1 md:px-5">
       <table className="rows w-full">
         <caption className="sr-only">Trees of plot {label}</caption>
         <thead className="sticky top-0 bg-paper">
           <tr>
             <th scope="col">tree</th>
             <th scope="col">species</th>
-            <th scope="col" className="!text-right">
+            <th scope="col" className="!text-right whitespace-nowrap">
               dbh {unitOf(metric ? 'cm' : 'in').symbol}
             </th>
-            <th scope="col" className="!text-right">
+            <th scope="col" className="!text-right whitespace-nowrap">
               height {metric ? 'm' : 'ft'}
             </th>
             <th scope="col" className="!text-right">
@@ -134,7 +136,7 @@ export function TreeTable({ label, figures, selected, heightsAsked, toMeasure, s
             <th scope="col" className="hidden lg:table-cell">
               as called
             </th>
-            <th scope="col">
+            <th scope="col" className="hidden md:table-cell">
               <span className="sr-only">state</span>
             </th>
           </tr>
