@@ -123,7 +123,7 @@ test.describe('field rules', () => {
     await page.goto(`/prepare/${plot.surveyId}`);
     await page.getByRole('radio', { name: /another height/ }).check();
     await page.getByLabel('height above the ground').fill('3 m');
-    await expect(page.getByText('Breast height must lie between 0.5 m and 2 m.')).toBeVisible();
+    await expect(page.getByText('Breast height must lie between 0.50 m and 2.00 m.')).toBeVisible();
     await page.getByLabel('height above the ground').fill('4 ft 3 in');
     await page.getByRole('button', { name: 'A product' }).click();
     await page.getByRole('button', { name: 'Which trees does this touch?' }).click();
@@ -198,6 +198,8 @@ test.describe('several stems, on a phone', () => {
     await page.getByRole('button', { name: 'Method', exact: true }).tap();
     await page.getByRole('button', { name: 'Where to tape?' }).tap();
     await page.getByRole('radio', { name: 'bulge' }).tap({ force: true });
+    await page.getByLabel('begins at').fill('1.2');
+    await page.getByLabel(/^ends at/).fill('1.5');
     await page.getByRole('button', { name: 'Tape there' }).tap();
     await expect(chips.getByRole('button', { name: /^taped at/ })).toContainText('1.50');
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);

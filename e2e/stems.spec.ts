@@ -109,7 +109,8 @@ test.describe('a stem and its logs', () => {
     expect(page.url()).toContain('units=imperial');
     await page.reload();
     await expect(page.getByLabel('total height')).toHaveValue('85.3');
-    await expect(page.getByRole('group', { name: 'product 1' }).getByLabel('lengths, ft')).toHaveValue('13.12 16.4');
+    await expect(page.getByRole('group', { name: 'product 1' }).getByLabel('lengths, ft')).toHaveValue('16 8');
+    await expect(page.getByTestId('example-prices')).toBeVisible();
   });
 
   test('comes from the tree sheet with its dbh and height', async ({ page }) => {
@@ -257,7 +258,7 @@ test.describe('the wood of a survey', () => {
     await page.getByLabel('volume of').selectOption('sp');
     await page.getByRole('button', { name: 'Keep this taper' }).click();
     await expect(page.getByText(/Kept: Scots pine/)).toBeVisible();
-    await page.goto(`/reckon/stem?survey=${surveyId}&species=sp`);
+    await page.goto(`/reckon/stem?survey=${surveyId}&species=sp&dbh=30&height=22`);
     await expect(page.getByLabel('Taper', { exact: true })).toHaveValue('survey');
     await expect(page.getByText('Profile: Max and Burkhart')).toBeVisible();
   });

@@ -227,14 +227,18 @@ test('a plot of two thousand trees is drawn where one looks, and walked to its e
   await page.goto(`/tally/${plotId}`);
   const row = (tag: string) =>
     page.getByRole('button', { name: `Tree ${tag}, Scots pine: bring to the line`, exact: true });
-  await expect(row('1')).toBeVisible();
+  // The last tree is in sight: it is what was saved last.
+  await expect(row('2000')).toBeInViewport();
   expect(await page.getByRole('button', { name: /bring to the line$/ }).count()).toBeLessThan(100);
-  await expect(row('2000')).toHaveCount(0);
+  await expect(row('1')).toHaveCount(0);
   const line = page.locator('#call-line');
   await line.press('ArrowUp');
   // Upwards from a new tree is the last one.
   await expect(line).toHaveValue(/^#2000 /);
-  await expect(row('2000')).toBeInViewport();
+  await row('2000').hover();
+  await page.mouse.wheel(0, -200_000);
+  await expect(row('1')).toBeInViewport();
+  await expect(row('2000')).toHaveCount(0);
 });
 
 test('a survey of two hundred plots opens one by its label, and its long table shows the rows that are looked at', async ({

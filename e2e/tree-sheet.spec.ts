@@ -198,7 +198,7 @@ test.describe('the tree sheet on a desk', () => {
 
   test('corrects a tree on the record, and goes back to it', async ({ page, plot }) => {
     await page.goto(`/tally/${plot.plotId}`);
-    await page.getByLabel(/^tree 1, or another/).fill('sp 34.5');
+    await page.getByLabel(/^Tree 1, or another/).fill('sp 34.5');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('row', { name: /Scots pine/ })).not.toContainText('waiting');
     await page.keyboard.press('ArrowUp');

@@ -200,6 +200,19 @@ describe('heights that were not measured', () => {
     expect(volumeErrors?.curve).toBeCloseTo(0.5 * basal * Math.hypot(treeErrorM, sharedErrorM), 9);
     expect(volumeErrors?.all).toBeCloseTo(Math.hypot(volumeErrors?.curve ?? NaN, volumeErrors?.model ?? NaN), 9);
   });
+  it('say which curve gave which heights, and how many lie outside its diameters', () => {
+    const filling = { curves, formFactor: { value: 0.5, standardError: 0.05 }, breastHeightM: 1.3 };
+    const [from, to] = curves.bySpecies.sp?.rangeCm ?? [NaN, NaN];
+    const stems = [from, (from + to) / 2, to + 0.1, from - 0.1].flatMap((dbhCm) =>
+      talliedTrees({ speciesCode: 'sp', diametersCm: [dbhCm], heightM: null, volumeM3: null }, filling),
+    );
+    const other = talliedTrees({ speciesCode: 'xx', diametersCm: [from], heightM: null, volumeM3: null }, filling);
+    const plot: TalliedPlot = { shape: { kind: 'whole', areaM2: 10_000 }, trees: [...stems, ...other] };
+    expect(surveySums([plot], RULES).curveFillings).toMatchObject([
+      { speciesCode: 'sp', curveOf: 'sp', rangeCm: [from, to], trees: 4, outside: 2 },
+      { speciesCode: 'xx', curveOf: null, trees: 1, outside: 0 },
+    ]);
+  });
   it('give a broken stem the wood below its break of the tree that it was', () => {
     const { heightM = NaN } = heightByCurves(curves, { speciesCode: 'sp', dbhCm: 30, plotId: 'elsewhere' }) ?? {};
     const breakM = heightM / 2;

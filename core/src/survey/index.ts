@@ -134,6 +134,7 @@ export {
   type StandMean,
   type StratumRow,
   type PlotSums,
+  type CurveFilling,
   type SurveySums,
   type VolumeErrors,
   type Weighing,

@@ -195,6 +195,8 @@ export interface SurveySums {
   /** Trees whose volume was measured, those by a height from the curve, and those by volume per basal area. */
   readonly volumesMeasured: number;
   readonly volumesByCurve: number;
+  /** Which curve gave which species its heights, and how often it was asked beyond its diameters. */
+  readonly curveFillings: readonly CurveFilling[];
   readonly volumesFilled: number;
   /** Where the survey looks twice. */
   readonly phases: PhasesSums | null;
@@ -407,10 +409,37 @@ export function surveySums(
     dead: deadSums(tallied, sorting, ownStrata, pooled),
     volumesMeasured: ratio.measuredTrees,
     volumesByCurve: trees.filter((tree) => tree.byCurve === true && tree.volumeM3 !== null).length,
+    curveFillings: curveFillings(trees),
     volumesFilled: trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 === null).length,
     phases: phased?.told ?? null,
     alone: phased?.told.kind === 'double' && phased.told.problem === null ? aloneOf(tallied, sorting) : null,
   };
+}
+
+/** Heights of one species that one curve gave. */
+export interface CurveFilling {
+  readonly speciesCode: string;
+  /** Species of the curve; null for the curve of all species. */
+  readonly curveOf: string | null;
+  /** Diameters that the curve was made from, cm. */
+  readonly rangeCm: readonly [number, number];
+  readonly trees: number;
+  /** Of those, trees thinner or thicker than all that the curve was made from. */
+  readonly outside: number;
+}
+
+/** Trees whose height came from a curve, by species and curve. */
+function curveFillings(trees: readonly TalliedTree[]): CurveFilling[] {
+  const found = new Map<string, CurveFilling>();
+  for (const { speciesCode, dbhCm, curve } of trees) {
+    if (curve === undefined || dbhCm === null) continue;
+    const { speciesCode: curveOf, rangeCm } = curve;
+    const key = JSON.stringify([speciesCode, curveOf]);
+    const before = found.get(key) ?? { speciesCode, curveOf, rangeCm, trees: 0, outside: 0 };
+    const isOutside = dbhCm < rangeCm[0] || dbhCm > rangeCm[1];
+    found.set(key, { ...before, trees: before.trees + 1, outside: before.outside + (isOutside ? 1 : 0) });
+  }
+  return [...found.values()].sort((a, b) => b.trees - a.trees || a.speciesCode.localeCompare(b.speciesCode, 'en'));
 }
 
 function deadSums(

@@ -45,7 +45,7 @@ interface FilledStem {
 function byCurve(
   { speciesCode, dbhCm, plotId, breakM }: FilledStem,
   filling: Filling,
-): Pick<TalliedTree, 'volumeM3' | 'byCurve' | 'curveHeightM' | 'volumeError'> | null {
+): Pick<TalliedTree, 'volumeM3' | 'byCurve' | 'curve' | 'curveHeightM' | 'volumeError'> | null {
   const expected = heightByCurves(filling.curves, { speciesCode, dbhCm, plotId });
   if (expected === null) return null;
   const { heightM, treeErrorM, sharedErrorM, curve } = expected;
@@ -61,6 +61,7 @@ function byCurve(
   return {
     volumeM3,
     byCurve: true,
+    curve,
     ...(breakM === null ? { curveHeightM: heightM } : {}),
     volumeError: {
       measuredM3: 0,

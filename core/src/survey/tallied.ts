@@ -28,9 +28,17 @@ export interface TalliedTree {
   readonly curveHeightM?: number | undefined;
   /** The volume is by a height from the height curve. */
   readonly byCurve?: boolean | undefined;
+  /** The curve that gave its height. */
+  readonly curve?: UsedCurve | undefined;
   readonly volumeError?: VolumeError | undefined;
   /** What its volume was guessed to be, where the survey guesses every tree. */
   readonly guessM3?: number | undefined;
+}
+
+/** A height curve as far as one has to know who used it: of which species, or of all, and made from which diameters. */
+export interface UsedCurve {
+  readonly speciesCode: string | null;
+  readonly rangeCm: readonly [number, number];
 }
 
 export interface TalliedPlot {

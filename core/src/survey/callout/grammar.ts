@@ -44,8 +44,11 @@ export const prefixes = (): string[] =>
     .filter((prefix) => prefix !== '')
     .sort((a, b) => b.length - a.length || a.localeCompare(b, 'en'));
 
-/** Words of the call-out line that stand before a reading, such as `logs`. */
-export const calloutWords = (): string[] => prefixes().filter((word) => /^[a-z]{2,}$/.test(word));
+/** Words of the call-out line that stand before a reading, such as `logs`; the shortest first. */
+export const calloutWords = (): string[] =>
+  prefixes()
+    .filter((word) => /^[a-z]{2,}$/.test(word))
+    .sort((a, b) => a.length - b.length);
 
 const MINUS = /[−–—]/g;
 

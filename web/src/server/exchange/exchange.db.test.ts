@@ -1,6 +1,9 @@
+import { RULE_SETS } from '@arbolito/core/diameter';
+import Papa from 'papaparse';
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { ImportDone, ImportPreview } from '../../contracts/exchange.ts';
+import { rulesBody } from '../../contracts/field-rules.ts';
 import type { PlotView, ProblemView, SurveySummary, TreePageView, TreeView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
 import { withStoredFile } from './store-file.ts';
@@ -250,6 +253,60 @@ describe('what goes out', () => {
     const preview = await file<ImportPreview>(other.survey.id, csv);
     expect(preview.body).toMatchObject({ errorCount: 0, trees: 1 });
     expect(preview.body.columns).toMatchObject({ dbh: { unit: 'cm' }, height: { unit: 'm' }, away: { unit: 'm' } });
+  });
+
+  it('are trees, stems and readings as three tables, with girth, method, instrument, mark and measuring height', async () => {
+    const { survey, plot } = await surveyWithPlot(rulesBody(RULE_SETS.street.rules));
+    const girth = { ...dbhReading(104), methodId: 'diameter.girth', key: 'girth' };
+    const second = { ...dbhReading(28), id: uuid(), stem: 2 };
+    const point = {
+      ...dbhReading(0.9),
+      id: uuid(),
+      measure: 'point' as const,
+      stem: 2,
+      methodId: 'point.tape',
+      key: 'point',
+      unit: 'm' as const,
+    };
+    const tree = newTree(plot.id, '7', {
+      readings: [girth, second, point],
+      stems: [{ id: uuid(), ordinal: 2 }],
+      taping: { mark: 'blue dot' },
+    });
+    const made = await api('POST', '/api/trees', tree);
+    expect(made.status, JSON.stringify(made.body)).toBe(201);
+    const table = async (name: string): Promise<Record<string, string>[]> => {
+      const response = await send(new Request(`http://test/api/surveys/${survey.id}/${name}.csv`));
+      return Papa.parse<Record<string, string>>(await response.text(), { header: true, skipEmptyLines: true }).data;
+    };
+    const [trees, stems, readings] = [await table('trees'), await table('stems'), await table('readings')];
+    // Stems that are kept apart: one of the same basal area, √((104 ÷ π)² + 28²), girths up to the next unit.
+    expect(Number(trees[0]?.['dbh (cm)'])).toBeCloseTo(Math.hypot(104 / Math.PI, 28), 0);
+    expect(trees[0]).toMatchObject({
+      tag: '7',
+      stems: '2',
+      'live or dead': 'live',
+      'dbh is of': 'all stems, root of the sum of squares',
+      mark: 'blue dot',
+      'tree id': tree.id,
+    });
+    expect(stems).toHaveLength(2);
+    expect(stems[0]).toMatchObject({
+      stem: '1',
+      'girth (cm)': '104',
+      'diameter method id': 'diameter.girth',
+      instrument: 'tape',
+    });
+    expect(stems[1]).toMatchObject({ stem: '2', 'girth (cm)': '', 'measuring height (m)': '0.90', 'tree id': tree.id });
+    expect(readings).toHaveLength(3);
+    expect(readings.find(({ 'method id': id }) => id === 'diameter.girth')).toMatchObject({
+      reading: 'girth',
+      value: '104',
+      unit: 'cm',
+      'as read': '104',
+      'tree id': tree.id,
+    });
+    expect(new Set([...stems, ...readings].map(({ 'tree id': id }) => id))).toEqual(new Set([tree.id]));
   });
 
   it('are all trees of a survey of many in one file, plot by plot as people number them', async () => {

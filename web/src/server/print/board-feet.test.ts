@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { textsOf } from '../testing/pdf.ts';
+import { textsOfPages } from '../testing/pdf.ts';
 import { boardFeetPdf, readTable } from './board-feet.ts';
 
 describe('the printed table of board feet', () => {
   it('is one page with its rule, its form class, its figures and their source', async () => {
-    const { pages, texts } = await textsOf(await boardFeetPdf('doyle', 78));
-    expect(pages).toBe(1);
+    const pages = await textsOfPages(await boardFeetPdf('doyle', 78));
+    expect(pages).toHaveLength(1);
+    const [texts = []] = pages;
     expect(texts[0]).toBe('Board feet by Doyle, form class 78');
     // 20 in and 2 logs by hand: 55.88185 − 14.94565 × 20 + 1.15949 × 400
     expect(texts).toContain('221');

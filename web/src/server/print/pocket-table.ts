@@ -1,4 +1,4 @@
-import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
+import { pageOf } from './page.ts';
 
 /** A table of one page to carry: what it says, its figures as they are printed. */
 export interface PocketTable {
@@ -20,56 +20,38 @@ const TALLEST_ROW = 30;
 const LOWEST = 130;
 const WIDEST_COLUMN = 62;
 const FIRST_COLUMN = 96;
-const INK = rgb(0.12, 0.17, 0.15);
-const BAND = rgb(0.9, 0.92, 0.85);
-/** The page’s own fonts know the letters of western Europe: others are shown as a question mark. */
-const plainLetters = (words: string): string =>
-  words
-    .replaceAll('’', "'")
-    .replaceAll('−', '-')
-    .replace(/[^\u0020-\u007e\u00a0-\u00ff]/g, '?');
 
 /** Draws the table. @returns the bytes of a PDF of one page */
-export async function pocketTablePdf(table: PocketTable): Promise<Uint8Array> {
-  const document = await PDFDocument.create();
-  document.setTitle(table.title);
-  const page = document.addPage([PAGE.width, PAGE.height]);
-  const bold = await document.embedFont(StandardFonts.HelveticaBold);
-  const plain = await document.embedFont(StandardFonts.Helvetica);
-  const write = (words: string, x: number, y: number, size: number, font = plain): void => {
-    page.drawText(plainLetters(words), { x, y, size, font, color: INK });
-  };
-  const right = (words: string, x: number, y: number, size: number, font = plain): void => {
-    write(words, x - font.widthOfTextAtSize(plainLetters(words), size), y, size, font);
-  };
-  const room = PAGE.width - 2 * LEFT - FIRST_COLUMN;
-  const column = Math.min(WIDEST_COLUMN, room / Math.max(1, table.columns.length - 1));
-  const row = Math.min(TALLEST_ROW, (TOP - LOWEST) / table.rows.length);
-  const xOf = (i: number): number => LEFT + FIRST_COLUMN + i * column;
-  write(table.title, LEFT, 780, 16, bold);
-  write(table.words, LEFT, 758, 10);
-  write(table.across, LEFT + 68, TOP + TALLEST_ROW - 4, 10);
-  write(table.down, LEFT, TOP, 12, bold);
-  table.columns.forEach((name, i) => {
-    right(name, xOf(i), TOP, 12, bold);
-  });
-  table.rows.forEach(({ name, cells }, i) => {
-    const y = TOP - (i + 1) * row;
-    if (i % 2 === 0)
-      page.drawRectangle({
-        x: LEFT - 8,
-        y: y - row * 0.3,
-        width: PAGE.width - 2 * LEFT + 24,
-        height: row,
-        color: BAND,
+export const pocketTablePdf = (table: PocketTable): Promise<Uint8Array> =>
+  pageOf(table.title, PAGE, ({ write, widthOf, band }) => {
+    const right = (
+      words: string,
+      x: number,
+      y: number,
+      how: { readonly size: number; readonly bold?: boolean },
+    ): void => {
+      write(words, x - widthOf(words, how), y, how);
+    };
+    const room = PAGE.width - 2 * LEFT - FIRST_COLUMN;
+    const column = Math.min(WIDEST_COLUMN, room / Math.max(1, table.columns.length - 1));
+    const row = Math.min(TALLEST_ROW, (TOP - LOWEST) / table.rows.length);
+    const xOf = (i: number): number => LEFT + FIRST_COLUMN + i * column;
+    write(table.title, LEFT, 780, { size: 16, bold: true });
+    write(table.words, LEFT, 758, { size: 10 });
+    write(table.across, LEFT + 68, TOP + TALLEST_ROW - 4, { size: 10 });
+    write(table.down, LEFT, TOP, { size: 12, bold: true });
+    table.columns.forEach((name, i) => {
+      right(name, xOf(i), TOP, { size: 12, bold: true });
+    });
+    table.rows.forEach(({ name, cells }, i) => {
+      const y = TOP - (i + 1) * row;
+      if (i % 2 === 0) band(LEFT - 8, y - row * 0.3, PAGE.width - 2 * LEFT + 24, row);
+      write(name, LEFT + 8, y, { size: 13, bold: true });
+      cells.forEach((each, j) => {
+        right(each, xOf(j), y, { size: 13 });
       });
-    write(name, LEFT + 8, y, 13, bold);
-    cells.forEach((each, j) => {
-      right(each, xOf(j), y, 13);
+    });
+    table.notes.forEach((note, i) => {
+      write(note, LEFT, 96 - 14 * i, { size: 9 });
     });
   });
-  table.notes.forEach((note, i) => {
-    write(note, LEFT, 96 - 14 * i, 9);
-  });
-  return document.save();
-}

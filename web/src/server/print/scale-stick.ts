@@ -1,6 +1,6 @@
-import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
 import { scaleStick, type StickMark } from '@arbolito/core/diameter';
 import { printAsRead, type UnitSystem } from '@arbolito/core/quantity';
+import { pageOf, type Page } from './page.ts';
 
 /** Points of a PDF to a centimetre: 72 to the inch. */
 export const POINTS_PER_CM = 72 / 2.54;
@@ -17,24 +17,18 @@ const STRIP_GAP_CM = 1.3;
 /** A bar to lay a ruler on: where it is not 10 cm long, the printer has scaled the page. */
 export const CONTROL_BAR_CM = 10;
 
-const INK = rgb(0.12, 0.17, 0.15);
 const TICKS: Record<StickMark['rank'], number> = { figure: 1.5, long: 1.1, short: 0.7 };
 
-interface Pen {
-  readonly page: PDFPage;
-  readonly font: PDFFont;
+function line({ line: draw }: Page, x1: number, y1: number, x2: number, y2: number, widthPt: number): void {
+  draw(cm(x1), cm(y1), cm(x2), cm(y2), widthPt);
 }
 
-function line({ page }: Pen, x1: number, y1: number, x2: number, y2: number, widthPt: number): void {
-  page.drawLine({ start: { x: cm(x1), y: cm(y1) }, end: { x: cm(x2), y: cm(y2) }, thickness: widthPt, color: INK });
-}
-
-function text({ page, font }: Pen, words: string, x: number, y: number, size: number): void {
-  page.drawText(words, { x: cm(x), y: cm(y), size, font, color: INK });
+function text({ write }: Page, words: string, x: number, y: number, size: number): void {
+  write(words, cm(x), cm(y), { size, bold: true });
 }
 
 /** One strip with the marks that fall on it; `from` is its distance from the zero of the stick. */
-function drawStrip(pen: Pen, marks: readonly StickMark[], from: number, row: number): void {
+function drawStrip(pen: Page, marks: readonly StickMark[], from: number, row: number): void {
   const bottom = TOP_CM - STRIP_HEIGHT_CM - row * (STRIP_HEIGHT_CM + STRIP_GAP_CM);
   const top = bottom + STRIP_HEIGHT_CM;
   line(pen, LEFT_CM, top, LEFT_CM + STRIP_CM, top, 1);
@@ -48,7 +42,7 @@ function drawStrip(pen: Pen, marks: readonly StickMark[], from: number, row: num
     line(pen, x, top, x, top - TICKS[rank], rank === 'short' ? 0.5 : 1);
     if (rank === 'figure') {
       const words = printAsRead(diameter);
-      text(pen, words, x - pen.font.widthOfTextAtSize(words, 14) / 2 / POINTS_PER_CM, top - 2.15, 14);
+      text(pen, words, x - pen.widthOf(words, { size: 14, bold: true }) / 2 / POINTS_PER_CM, top - 2.15, 14);
     }
   }
 }
@@ -61,35 +55,37 @@ function drawStrip(pen: Pen, marks: readonly StickMark[], from: number, row: num
  * @returns the bytes of a PDF of one page
  */
 export async function scaleStickPdf(reachCm: number, system: UnitSystem): Promise<Uint8Array> {
-  const document = await PDFDocument.create();
-  document.setTitle(`Scale stick for a reach of ${printAsRead(reachCm)} cm`);
-  const pen: Pen = {
-    page: document.addPage([cm(PAGE.width), cm(PAGE.height)]),
-    font: await document.embedFont(StandardFonts.HelveticaBold),
-  };
   const unit = system === 'metric' ? 'cm' : 'in';
   const reach =
     system === 'metric' ? `${printAsRead(reachCm)} cm` : `${printAsRead(Number((reachCm / 2.54).toFixed(2)))} in`;
-  text(pen, `Scale stick, diameters in ${unit}, for a reach of ${reach} from the corner of the eye`, LEFT_CM, 19.4, 15);
-  text(
-    pen,
-    'Print at 100 %. Hold flat against the stem at breast height; move the eye, not the head.',
-    LEFT_CM,
-    18.6,
-    10,
-  );
   const marks = scaleStick(reachCm, system);
   const length = marks.at(-1)?.atCm ?? 0;
-  for (let row = 0; row * STRIP_CM < length; row += 1) drawStrip(pen, marks, row * STRIP_CM, row);
-  line(pen, LEFT_CM, 1.6, LEFT_CM + CONTROL_BAR_CM, 1.6, 2);
-  line(pen, LEFT_CM, 1.3, LEFT_CM, 1.9, 1);
-  line(pen, LEFT_CM + CONTROL_BAR_CM, 1.3, LEFT_CM + CONTROL_BAR_CM, 1.9, 1);
-  text(
-    pen,
-    'This bar is 10 cm. If yours is not, print again without fitting to the page.',
-    LEFT_CM + CONTROL_BAR_CM + 0.4,
-    1.5,
-    10,
-  );
-  return document.save();
+  const size = { width: cm(PAGE.width), height: cm(PAGE.height) };
+  return await pageOf(`Scale stick for a reach of ${printAsRead(reachCm)} cm`, size, (pen) => {
+    text(
+      pen,
+      `Scale stick, diameters in ${unit}, for a reach of ${reach} from the corner of the eye`,
+      LEFT_CM,
+      19.4,
+      15,
+    );
+    text(
+      pen,
+      'Print at 100 %. Hold flat against the stem at breast height; move the eye, not the head.',
+      LEFT_CM,
+      18.6,
+      10,
+    );
+    for (let row = 0; row * STRIP_CM < length; row += 1) drawStrip(pen, marks, row * STRIP_CM, row);
+    line(pen, LEFT_CM, 1.6, LEFT_CM + CONTROL_BAR_CM, 1.6, 2);
+    line(pen, LEFT_CM, 1.3, LEFT_CM, 1.9, 1);
+    line(pen, LEFT_CM + CONTROL_BAR_CM, 1.3, LEFT_CM + CONTROL_BAR_CM, 1.9, 1);
+    text(
+      pen,
+      'This bar is 10 cm. If yours is not, print again without fitting to the page.',
+      LEFT_CM + CONTROL_BAR_CM + 0.4,
+      1.5,
+      10,
+    );
+  });
 }

@@ -1,6 +1,17 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { setPaper, type PaperTask } from './paper.ts';
+import { setPaper, type PaperMessage, type PaperTask } from './paper.ts';
+
+/** Progress is told in steps of a hundredth. */
+const STEP = 0.01;
+let told = 0;
+const say = (message: PaperMessage): void => {
+  parentPort?.postMessage(message, 'bytes' in message ? [message.bytes.buffer] : []);
+};
 
 // Sets one report and ends.
-const bytes = await setPaper(workerData as PaperTask);
-parentPort?.postMessage(bytes, [bytes.buffer]);
+const bytes = await setPaper(workerData as PaperTask, (share) => {
+  if (share - told < STEP) return;
+  told = share;
+  say({ share });
+});
+say({ bytes });

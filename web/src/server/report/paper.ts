@@ -2,6 +2,8 @@ import { Worker } from 'node:worker_threads';
 import { turns } from '../one-at-a-time.ts';
 import type { PhotoFile } from '../photos/repository.ts';
 import { Problem } from '../problem.ts';
+import { followed } from './paper-progress.ts';
+import type { RecordSheets } from './record-sheets.ts';
 import type { Report } from './report.ts';
 
 export type PaperKind = 'pdf' | 'xlsx';
@@ -11,25 +13,37 @@ export interface PaperTask {
   readonly kind: PaperKind;
   readonly report: Report;
   readonly photos: ReadonlyMap<string, PhotoFile>;
+  /** Trees, stems and readings, for a workbook. */
+  readonly records?: RecordSheets | undefined;
 }
 
+/** Told of the share that is set, from 0 to 1. */
+export type OnProgress = (share: number) => void;
+
 /** Sets a report as a PDF or a workbook. The packages for both take a second to load: a server with a worker never does. */
-export async function setPaper({ kind, report, photos }: PaperTask): Promise<Uint8Array<ArrayBuffer>> {
-  if (kind === 'pdf') return (await import('./pdf.ts')).reportPdf(report, photos);
-  return (await import('./xlsx.ts')).reportXlsx(report);
+export async function setPaper(
+  { kind, report, photos, records }: PaperTask,
+  onProgress: OnProgress,
+): Promise<Uint8Array<ArrayBuffer>> {
+  if (kind === 'pdf') return (await import('./pdf.ts')).reportPdf(report, photos, onProgress);
+  return (await import('./xlsx.ts')).reportXlsx(report, records, onProgress);
 }
+
+/** What a worker says: how far it is, and at the end the bytes. */
+export type PaperMessage = { readonly share: number } | { readonly bytes: Uint8Array<ArrayBuffer> };
 
 /** Longer than this no report is set. */
 const MOST_MS = 120_000;
 const ROOM = { maxOldGenerationSizeMb: 512 };
 const papers = turns('A report', { atOnce: 1, mostWaiting: 10, retryAfterS: 10 });
 
-const inWorker = (script: string, task: PaperTask): Promise<Uint8Array<ArrayBuffer>> =>
+const inWorker = (script: string, task: PaperTask, onProgress: OnProgress): Promise<Uint8Array<ArrayBuffer>> =>
   new Promise((resolve, reject) => {
     const worker = new Worker(script, { workerData: task, resourceLimits: ROOM });
     const late = setTimeout(() => void worker.terminate(), MOST_MS);
-    worker.once('message', (bytes: Uint8Array<ArrayBuffer>) => {
-      resolve(bytes);
+    worker.on('message', (message: PaperMessage) => {
+      if ('share' in message) onProgress(message.share);
+      else resolve(message.bytes);
     });
     worker.once('error', reject);
     worker.once('exit', () => {
@@ -47,15 +61,25 @@ const inWorker = (script: string, task: PaperTask): Promise<Uint8Array<ArrayBuff
  * Sets a report in a worker where the server has one, one after the other, so that other requests are answered meanwhile.
  *
  * @param sender one report of each remote address at a time
+ * @param job under which the progress can be asked for; null where nobody asks
  * @param prepare reads what is to be set, once it is its turn
  * @throws Problem 429 where one is being set for the sender, 413 for a report that takes too long
  */
 export const makePaper = (
   sender: string,
+  job: string | null,
   prepare: () => Promise<PaperTask>,
 ): Promise<{ readonly bytes: Uint8Array<ArrayBuffer>; readonly report: Report }> =>
-  papers.run(sender, async () => {
-    const task = await prepare();
-    const script = process.env.ARBOLITO_PAPER;
-    return { bytes: await (script === undefined ? setPaper(task) : inWorker(script, task)), report: task.report };
-  });
+  followed(job, (onProgress) =>
+    papers.run(sender, async () => {
+      onProgress('reading', null);
+      const task = await prepare();
+      const script = process.env.ARBOLITO_PAPER;
+      const onShare: OnProgress = (share) => {
+        onProgress('setting', share);
+      };
+      onShare(0);
+      const bytes = await (script === undefined ? setPaper(task, onShare) : inWorker(script, task, onShare));
+      return { bytes, report: task.report };
+    }),
+  );

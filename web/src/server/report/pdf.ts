@@ -1,13 +1,11 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import type { PhotoFile } from '../photos/repository.ts';
+import { typefaces } from '../print/typefaces.ts';
 import { chartPicture } from './chart-picture.ts';
 import type { Report, ReportPart, ReportPhoto } from './report.ts';
 import type { Cell, ReportTable } from './table.ts';
 
-/** A typeface with the letters of most scripts that are written in Europe; it ships with the PDF package. */
 const FACE = 'Roboto';
 
 let isReady = false;
@@ -15,15 +13,8 @@ let isReady = false;
 /** Tells the PDF package where its typeface lies, and that nothing else is to be read. */
 function prepare(): void {
   if (isReady) return;
-  const folder = join(dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')), 'fonts', FACE);
-  pdfmake.addFonts({
-    [FACE]: {
-      normal: join(folder, 'Roboto-Regular.ttf'),
-      bold: join(folder, 'Roboto-Medium.ttf'),
-      italics: join(folder, 'Roboto-Italic.ttf'),
-      bolditalics: join(folder, 'Roboto-MediumItalic.ttf'),
-    },
-  });
+  const { folder, normal, bold, italics, boldItalics } = typefaces();
+  pdfmake.addFonts({ [FACE]: { normal, bold, italics, bolditalics: boldItalics } });
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy((path: string) => path.startsWith(folder));
   isReady = true;
@@ -148,6 +139,7 @@ function partOf(part: ReportPart, files: ReadonlyMap<string, PhotoFile>): Conten
 export async function reportPdf(
   report: Report,
   files: ReadonlyMap<string, PhotoFile> = new Map(),
+  onProgress: (share: number) => void = () => undefined,
 ): Promise<Uint8Array<ArrayBuffer>> {
   prepare();
   const definition: TDocumentDefinitions = {
@@ -196,6 +188,10 @@ export async function reportPdf(
       },
     ],
   };
+  // Called with the share of what is drawn.
+  pdfmake.setProgressCallback((share: number) => {
+    onProgress(share);
+  });
   const buffer = await pdfmake.createPdf(definition).getBuffer();
   return Uint8Array.from(buffer);
 }

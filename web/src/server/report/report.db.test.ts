@@ -1,11 +1,16 @@
 import ExcelJS from 'exceljs';
+import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { convert } from '@arbolito/core/quantity';
 import type { SurveySummary, TallyView } from '../../contracts/views.ts';
+import { services } from '../compose.ts';
 import { prepareDatabase } from '../database/tools.ts';
 import { DEMO_SURVEY_ID, WOODLOT_SURVEY_ID } from '../demo/load.ts';
 import { api, send, useTestDatabase } from '../testing/api.ts';
 import { textOfPages } from '../testing/pdf.ts';
+import { followed } from './paper-progress.ts';
+import { reportPdf } from './pdf.ts';
+import { MOST_TREES_IN_WORKBOOK, recordSheets } from './record-sheets.ts';
 import type { ReportTable } from './table.ts';
 
 beforeAll(async () => {
@@ -102,6 +107,64 @@ describe.each([
         });
       });
     }
+  }, 60_000);
+});
+
+describe('the workbook', () => {
+  it('holds the record: a row for each tree, stem and reading', async () => {
+    const book = new ExcelJS.Workbook();
+    await book.xlsx.load((await bytes(`/print/report.xlsx?survey=${DEMO_SURVEY_ID}`)).buffer as ArrayBuffer);
+    const sheet = (name: string) => book.worksheets.find((each) => each.name === name);
+    const lines = async (name: string): Promise<number> =>
+      (await (await send(new Request(`http://test/api/surveys/${DEMO_SURVEY_ID}/${name}.csv`))).text())
+        .trimEnd()
+        .split('\r\n').length;
+    for (const [title, name] of [
+      ['Trees', 'trees'],
+      ['Stems', 'stems'],
+      ['Readings', 'readings'],
+    ] as const)
+      expect(sheet(title)?.rowCount, name).toBe(await lines(name));
+    // A dbh is a number that can be summed, a tag is a name.
+    const head = sheet('Trees')?.getRow(1).values as string[];
+    const first = sheet('Trees')?.getRow(2);
+    expect(typeof first?.getCell(head.findIndex((each) => each?.startsWith('dbh ('))).value).toBe('number');
+    expect(typeof first?.getCell(head.indexOf('tag')).value).toBe('string');
+  }, 60_000);
+
+  it('leaves the record to the CSV files where it has too many trees', async () => {
+    const survey = await services().surveys.get(DEMO_SURVEY_ID);
+    const many = await recordSheets(survey, [], MOST_TREES_IN_WORKBOOK + 1, services().trees.eachOfSurvey(survey));
+    expect(many).toEqual({ sheets: null, mostTrees: MOST_TREES_IN_WORKBOOK });
+  });
+});
+
+describe('the progress of a report', () => {
+  it('is told while it is made, by the name of its job, and forgotten afterwards', async () => {
+    const job = uuid();
+    expect((await send(new Request(`http://test/print/progress?job=${job}`))).status).toBe(404);
+    const seen: unknown[] = [];
+    await followed(job, async (onProgress) => {
+      seen.push(await (await send(new Request(`http://test/print/progress?job=${job}`))).json());
+      onProgress('setting', 0.5);
+      seen.push(await (await send(new Request(`http://test/print/progress?job=${job}`))).json());
+    });
+    expect(seen).toEqual([
+      { stage: 'waiting', share: null },
+      { stage: 'setting', share: 0.5 },
+    ]);
+    expect((await send(new Request(`http://test/print/progress?job=${job}`))).status).toBe(404);
+    expect((await send(new Request('http://test/print/progress?job=7'))).status).toBe(422);
+  });
+
+  it('rises to the whole as the pages are drawn', async () => {
+    const shares: number[] = [];
+    await reportPdf(await services().report.get(DEMO_SURVEY_ID), new Map(), (share) => {
+      shares.push(share);
+    });
+    expect(shares.length).toBeGreaterThan(1);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(shares.at(-1)).toBeCloseTo(1, 6);
   }, 60_000);
 });
 

@@ -10,6 +10,8 @@ import {
   PHASES_SOURCES,
   phasesWords,
   SLOPE_RADII,
+  STAND_UNITS,
+  type StandUnits,
   shapeWords,
 } from '@arbolito/core/survey';
 import { taperDoubts } from '@arbolito/core/stem';
@@ -121,7 +123,20 @@ function instrumentsTable(kit: readonly InstrumentView[]): ReportTable | null {
   };
 }
 
-function curvesTable({ summary, curves }: ReportSource): ReportTable | null {
+/** Which curve gave which heights, and how many lie outside the diameters that it was made from. */
+function fillingNotes(
+  { sums }: StandSummary,
+  nameOf: (code: string | null) => string,
+  units: StandUnits,
+): readonly string[] {
+  const diameter = (cm: number): string => printRounded(units.diameterOf(cm), 1);
+  return sums.curveFillings.map(({ speciesCode, curveOf, rangeCm: [from, to], trees, outside }) => {
+    const range = `${diameter(from)} to ${diameter(to)} ${units.diameter}`;
+    return `${nameOf(speciesCode)}: ${trees} heights by the curve of ${nameOf(curveOf)}, made from ${range}; ${outside === 0 ? 'none' : outside} of them outside that range.`;
+  });
+}
+
+function curvesTable({ summary, curves }: ReportSource, units: StandUnits): ReportTable | null {
   const list = [...Object.values(curves.bySpecies), curves.pooled].flatMap((curve) => curve ?? []);
   if (list.length === 0) return null;
   const nameOf = (code: string | null) =>
@@ -148,6 +163,7 @@ function curvesTable({ summary, curves }: ReportSource): ReportTable | null {
       figure(plots?.betweenM ?? null, 2),
     ]),
     notes: [
+      ...fillingNotes(summary, nameOf, units),
       'By least squares from several starts, each the best of seven by Akaike’s corrected criterion; trees in doubt are left out. A species with fewer than eight heights takes the curve of all. Where plots differ by more than their trees, each has its own effect, drawn towards nothing where few heights speak for it.',
     ],
   };
@@ -226,7 +242,7 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
   const map = charts.find(({ chart }) => chart.kind === 'map');
   const tables = tablesOf(summary, system);
   const instruments = instrumentsTable(kit);
-  const curves = curvesTable(source);
+  const curves = curvesTable(source, STAND_UNITS[system]);
   const asPart = (table: ReportTable): ReportPart => ({
     kind: 'table',
     id: table.id,

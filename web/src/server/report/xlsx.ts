@@ -1,4 +1,5 @@
 import ExcelJS from 'exceljs';
+import type { RecordSheets } from './record-sheets.ts';
 import type { Report } from './report.ts';
 import { harmless } from './csv.ts';
 import type { Cell, ReportTable } from './table.ts';
@@ -49,8 +50,41 @@ function addTable(book: ExcelJS.Workbook, { title, columns, rows, total, notes }
   sheet.headerFooter.oddFooter = 'page &P of &N';
 }
 
-/** A report as a workbook: a sheet for what it is, and one for each table. */
-export async function reportXlsx(report: Report): Promise<Uint8Array<ArrayBuffer>> {
+/** A figure of the record as a number, so that it can be summed; other texts as they are. */
+const recordValue = (text: string | null): string | number | null =>
+  text !== null && /^-?\d+(\.\d+)?$/.test(text) && text.length < 16 ? Number(text) : text;
+
+/** Columns of the record that hold names, though they may look like numbers. */
+const NAMES: ReadonlySet<string> = new Set([
+  'plot',
+  'tag',
+  'as read',
+  'mark',
+  'called',
+  'instrument',
+  'observer',
+  'device',
+]);
+
+function addRecord(book: ExcelJS.Workbook, { name, columns, rows }: NonNullable<RecordSheets['sheets']>[number]): void {
+  const sheet = book.addWorksheet(sheetName(name.charAt(0).toUpperCase() + name.slice(1)), {
+    views: [{ state: 'frozen', ySplit: 1 }],
+  });
+  const head = sheet.addRow(columns);
+  head.font = { bold: true };
+  for (const row of rows) sheet.addRow(row.map((text, j) => (NAMES.has(columns[j] ?? '') ? text : recordValue(text))));
+  columns.forEach((column, j) => {
+    sheet.getColumn(j + 1).width = Math.min(40, Math.max(10, column.length + 2));
+  });
+  sheet.autoFilter = { from: { row: 1, column: 1 }, to: { row: 1, column: columns.length } };
+}
+
+/** A report as a workbook: a sheet for what it is, one for each table, and the record itself. */
+export async function reportXlsx(
+  report: Report,
+  records: RecordSheets | undefined,
+  onProgress: (share: number) => void,
+): Promise<Uint8Array<ArrayBuffer>> {
   const book = new ExcelJS.Workbook();
   book.creator = 'Arbolito';
   book.title = `${report.title}: ${report.subtitle}`;
@@ -71,6 +105,21 @@ export async function reportXlsx(report: Report): Promise<Uint8Array<ArrayBuffer
   about.addRow([]);
   about.addRow(['', report.caution]);
   about.getColumn(2).alignment = { wrapText: true, vertical: 'top' };
-  for (const part of report.parts) if (part.kind === 'table') addTable(book, part.table);
+  const tables = report.parts.flatMap((part) => (part.kind === 'table' ? [part.table] : []));
+  const sheets = records?.sheets ?? [];
+  const steps = tables.length + sheets.length + 1;
+  tables.forEach((table, i) => {
+    addTable(book, table);
+    onProgress((i + 1) / steps);
+  });
+  sheets.forEach((sheet, i) => {
+    addRecord(book, sheet);
+    onProgress((tables.length + i + 1) / steps);
+  });
+  if (records?.sheets === null)
+    about.addRow([
+      'Trees',
+      `A workbook takes up to ${String(records.mostTrees)} trees. Trees, stems and readings of this survey are in the CSV files.`,
+    ]);
   return Uint8Array.from(new Uint8Array(await book.xlsx.writeBuffer()));
 }

@@ -4,7 +4,7 @@ import type { WoodSettings } from '@arbolito/core/survey';
 import type { StandView, SurveySummary, SurveyView, TreeView, WoodView } from '../../contracts/views.ts';
 import { api, send, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
-import { textsOf } from '../testing/pdf.ts';
+import { textsOfPages } from '../testing/pdf.ts';
 
 beforeAll(useTestDatabase);
 
@@ -119,15 +119,18 @@ describe('how a survey works out its wood', () => {
     await api('POST', `/api/surveys/${survey.id}/wood`, wood());
     const table = async (query: string) =>
       send(new Request(`http://test/print/species-table.pdf?survey=${survey.id}&${query}`));
-    const pine = await textsOf(new Uint8Array(await (await table('species=sp&show=volume')).arrayBuffer()));
-    expect(pine.pages).toBe(1);
-    expect(pine.texts[1]).toContain('by Our pine; Test wood');
+    const pages = await textsOfPages(new Uint8Array(await (await table('species=sp&show=volume')).arrayBuffer()));
+    expect(pages).toHaveLength(1);
+    const [pine = []] = pages;
+    // The typeface has the letters of the name.
+    expect(pine[0]).toContain('Сосна');
+    expect(pine[1]).toContain('by Our pine; Test wood');
     // 0.00004 × 40² × 25 at 40 cm and 25 m; nothing for 10 cm and 40 m.
-    expect(pine.texts).toContain('1.60');
+    expect(pine).toContain('1.60');
     // Made from 10 to 50 cm: 0.00004 × 60² × 30 stands in brackets.
-    expect(pine.texts).toContain('(4.32)');
-    const beech = await textsOf(new Uint8Array(await (await table('species=bt&show=doyle')).arrayBuffer()));
-    expect(beech.texts[0]).toBe('Beech: board feet by Doyle');
+    expect(pine).toContain('(4.32)');
+    const [beech = []] = await textsOfPages(new Uint8Array(await (await table('species=bt&show=doyle')).arrayBuffer()));
+    expect(beech[0]).toBe('Beech: board feet by Doyle');
     for (const query of ['species=xx&show=volume', 'species=bt&show=guess', 'species=bt'])
       expect((await table(query)).status, query).toBe(422);
   });

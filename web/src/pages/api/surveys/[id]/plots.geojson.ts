@@ -1,7 +1,7 @@
 import { services } from '../../../../server/compose.ts';
 import { endpoint, otherMethods, routeId } from '../../../../server/endpoint.ts';
 import { fileOf } from '../../../../server/report/csv.ts';
-import { plotsGeoJson } from '../../../../server/report/trees-csv.ts';
+import { plotsGeoJson } from '../../../../server/report/plots-geojson.ts';
 
 /** The plots of a survey as GeoJSON (RFC 7946), with their sums per hectare. */
 export const GET = endpoint(async (context) => {

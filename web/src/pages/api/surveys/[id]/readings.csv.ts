@@ -1,0 +1,7 @@
+import { endpoint, otherMethods, routeId } from '../../../../server/endpoint.ts';
+import { recordCsv } from '../../../../server/report/record-csv.ts';
+
+/** Every reading in use of a survey as CSV, sent as it is read. */
+export const GET = endpoint((context) => recordCsv('readings', routeId(context, 'Survey')));
+
+export const ALL = otherMethods('GET');

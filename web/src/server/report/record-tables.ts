@@ -1,0 +1,224 @@
+import { findMethod } from '@arbolito/core/registry';
+import { convert, printRounded, unitOf, type UnitId } from '@arbolito/core/quantity';
+import { draftOf, printCallout, STAND_UNITS } from '@arbolito/core/survey';
+import type { PlotView, ReadingView, StemView, SurveyView, TreeView } from '../../contracts/views.ts';
+import { settingsOf } from '../trees/reckon.ts';
+import { harmless } from './csv.ts';
+
+/** The tables of everything that is recorded: a row for each tree, each stem, each reading in use. */
+export const RECORD_TABLES = ['trees', 'stems', 'readings'] as const;
+export type RecordTableName = (typeof RECORD_TABLES)[number];
+
+export type RecordRow = readonly (string | null)[];
+
+/** A table of the record: its heads with their units, and the rows of one tree. */
+export interface RecordTable {
+  readonly columns: readonly string[];
+  readonly rowsOf: (view: TreeView) => readonly RecordRow[];
+}
+
+const text = (value: number | undefined | null): string | null =>
+  value === undefined || value === null ? null : String(value);
+
+/** A value in another unit, without the noise of the conversion. */
+const inUnit = (value: number, from: UnitId, to: UnitId, decimals: number): string =>
+  String(Number(convert(value, from, to).toFixed(decimals)));
+
+/** Readings of one stem for one measure. */
+const readingsOf = ({ readings }: TreeView, measure: ReadingView['measure'], ordinal: number): readonly ReadingView[] =>
+  readings.filter((each) => each.measure === measure && (each.stem ?? 1) === ordinal);
+
+/** The girth that was read on a stem, in the unit of the survey; null where the diameter was measured otherwise. */
+function girthOf(view: TreeView, { ordinal }: StemView, unit: 'cm' | 'in'): string | null {
+  const girth = readingsOf(view, 'diameter', ordinal).find(
+    ({ methodId, key }) => methodId === 'diameter.girth' && key === 'girth',
+  );
+  return girth === undefined ? null : inUnit(girth.value, girth.unit, unit, 3);
+}
+
+const methodName = (id: string | undefined): string =>
+  id === undefined ? '' : (findMethod(id)?.description.name ?? id);
+
+/** Where a tree stands: the first columns of every table. */
+const PLACE_COLUMNS = ['plot', 'stratum', 'tag'] as const;
+
+function placeOf(view: TreeView, survey: SurveyView, plots: ReadonlyMap<string, PlotView>): RecordRow {
+  const plot = plots.get(view.plotId);
+  const stratum = survey.strata.find(({ id }) => id === plot?.stratumId)?.name ?? '';
+  return [harmless(plot?.label ?? ''), harmless(stratum), harmless(view.tag)];
+}
+
+/** The dbh of a tree; of stems that are kept apart that of one stem with the basal area of all. */
+function dbhOf({ dbh, diametersCm }: TreeView, diameterOf: (cm: number) => number) {
+  if (dbh !== null) return { dbh: dbh.printed, error: dbh.printedStandardError, of: 'tree' };
+  return diametersCm.length === 0
+    ? { dbh: null, error: null, of: '' }
+    : {
+        dbh: printRounded(diameterOf(Math.hypot(...diametersCm)), 1),
+        error: null,
+        of: 'all stems, root of the sum of squares',
+      };
+}
+
+function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): RecordTable {
+  const units = STAND_UNITS[survey.unitSystem];
+  const isMetric = survey.unitSystem === 'metric';
+  const volumeUnit = isMetric ? 'm3' : 'ft3';
+  const volume = unitOf(volumeUnit).symbol;
+  const away = isMetric ? 'm' : 'ft';
+  return {
+    columns: [
+      ...PLACE_COLUMNS,
+      'species',
+      'species name',
+      `dbh (${units.diameter})`,
+      `dbh ± (${units.diameter})`,
+      `height (${units.height})`,
+      `height ± (${units.height})`,
+      `volume (${volume})`,
+      `volume ± (${volume})`,
+      'conditions',
+      'fork',
+      'counts',
+      'bearing (deg)',
+      `from the middle (${away})`,
+      `guess (${volume})`,
+      'observer',
+      'observed at',
+      'called',
+      'tree id',
+      'live or dead',
+      'stems',
+      'dbh is of',
+      'mark',
+    ],
+    rowsOf: (view) => {
+      const { awayM, guessM3 } = view.notes ?? {};
+      const { dbh, error, of } = dbhOf(view, units.diameterOf);
+      return [
+        [
+          ...placeOf(view, survey, plots),
+          view.speciesCode,
+          harmless(survey.species.find(({ code }) => code === view.speciesCode)?.name ?? ''),
+          dbh,
+          error,
+          view.height?.printed ?? null,
+          view.height?.printedStandardError ?? null,
+          view.volume?.printed ?? null,
+          view.volume?.printedStandardError ?? null,
+          (view.notes?.conditions ?? []).join(' '),
+          text(view.notes?.fork),
+          text(view.notes?.counts),
+          text(view.notes?.bearingDeg),
+          awayM === undefined ? null : inUnit(awayM, 'm', away, 3),
+          guessM3 === undefined ? null : inUnit(guessM3, 'm3', volumeUnit, 6),
+          harmless(view.observer),
+          view.observedAt,
+          harmless(printCallout(draftOf(view), settingsOf(survey))),
+          view.id,
+          view.dead ? 'dead' : 'live',
+          String(Math.max(1, view.stems.length)),
+          of,
+          harmless(view.taping?.mark ?? ''),
+        ],
+      ];
+    },
+  };
+}
+
+function stemsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): RecordTable {
+  const { diameter, height } = STAND_UNITS[survey.unitSystem];
+  const girthUnit = survey.unitSystem === 'metric' ? 'cm' : 'in';
+  return {
+    columns: [
+      ...PLACE_COLUMNS,
+      'stem',
+      `dbh (${diameter})`,
+      `dbh ± (${diameter})`,
+      `girth (${diameter})`,
+      `measuring height (${height})`,
+      `measuring height ± (${height})`,
+      'diameter method',
+      'diameter method id',
+      'instrument',
+      'measuring height method id',
+      'tree id',
+      'stem id',
+    ],
+    rowsOf: (view) =>
+      view.stems.map((stem) => {
+        const [read] = readingsOf(view, 'diameter', stem.ordinal);
+        const [point] = readingsOf(view, 'point', stem.ordinal);
+        return [
+          ...placeOf(view, survey, plots),
+          String(stem.ordinal),
+          stem.dbh?.printed ?? null,
+          stem.dbh?.printedStandardError ?? null,
+          girthOf(view, stem, girthUnit),
+          stem.point?.printed ?? null,
+          stem.point?.printedStandardError ?? null,
+          harmless(methodName(read?.methodId)),
+          read?.methodId ?? null,
+          harmless(read?.instrument ?? ''),
+          point?.methodId ?? null,
+          view.id,
+          stem.id,
+        ];
+      }),
+  };
+}
+
+function readingsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): RecordTable {
+  return {
+    columns: [
+      ...PLACE_COLUMNS,
+      'stem',
+      'height number',
+      'measure',
+      'method',
+      'method id',
+      'method version',
+      'reading',
+      'value',
+      'unit',
+      'as read',
+      'standard error',
+      'try',
+      'instrument',
+      'observer',
+      'device',
+      'taken at',
+      'tree id',
+      'reading id',
+    ],
+    rowsOf: (view) =>
+      view.readings.map((reading) => [
+        ...placeOf(view, survey, plots),
+        reading.measure === 'diameter' || reading.measure === 'point' ? String(reading.stem ?? 1) : null,
+        reading.measure === 'height' || reading.measure === 'distance' ? String(reading.take ?? 1) : null,
+        reading.measure,
+        harmless(methodName(reading.methodId)),
+        reading.methodId,
+        String(reading.methodVersion),
+        reading.key,
+        String(reading.value),
+        reading.unit,
+        harmless(reading.asRead),
+        text(reading.standardError),
+        String(reading.attempt),
+        harmless(reading.instrument),
+        harmless(reading.observer),
+        harmless(reading.device),
+        reading.takenAt,
+        view.id,
+        reading.id,
+      ]),
+  };
+}
+
+/** A table of a survey's record. Its columns are documented in docs/api.md: later ones come behind them. */
+export const recordTable = (
+  name: RecordTableName,
+  survey: SurveyView,
+  plots: ReadonlyMap<string, PlotView>,
+): RecordTable => ({ trees: treesTable, stems: stemsTable, readings: readingsTable })[name](survey, plots);
