@@ -149,7 +149,7 @@ test.describe('on a phone', () => {
     await digits('25');
     await save();
     await expect(page.getByTestId('plot-line')).toContainText('8 trees');
-    await expect(page.getByRole('row', { name: /^8 / })).toBeInViewport();
+    await expect(page.getByRole('button', { name: /^Tree 8, / })).toBeInViewport();
     await expect(page.locator('#waiting')).toHaveText('');
     await expectEightTrees(plot.plotId);
     test.info().annotations.push({ type: 'taps', description: `${String(taps)} for eight trees` });

@@ -2,7 +2,7 @@ import type { Finding, Mend } from '../estimate/index.ts';
 import { printReading, readingOf, type Diagnosis, type Readings, type ReadingSpec } from '../method/index.ts';
 import {
   convert,
-  formatToGraduation,
+  printRounded,
   isSlopeUnit,
   printAsRead,
   slopeTangent,
@@ -124,6 +124,9 @@ const swap = (top: Sight, base: Sight, becomes: number, print: Diagnosis['print'
   ...(becomes > 0 ? { becomes: print(becomes) } : {}),
 });
 
+/** Standing farther away is worth the walk where a degree then counts for this share of what it does here, or less. */
+const GAINS_BELOW = 0.95;
+
 /** Steeper than 45° each further degree is worth more than at the stand-off where the top is seen under 45°. */
 function tooClose({ readings, value, context }: Diagnosis, top: Sight, distanceSpec: ReadingSpec): Finding[] {
   if (slopeTangent(top.value, top.unit) <= 1) return [];
@@ -132,9 +135,21 @@ function tooClose({ readings, value, context }: Diagnosis, top: Sight, distanceS
   const unit = context.unitSystem === 'metric' ? 'm' : 'ft';
   const backM = Math.max(value - EYE_HEIGHT_M, distanceM);
   const back = Math.ceil(convert(backM, 'm', distance.unit));
-  const perDegree = (standOffM: number, tangent: number) =>
-    formatToGraduation(convert(standOffM * (1 + tangent * tangent) * (Math.PI / 180), 'm', unit), 0.1);
+  const perDegree = (standOffM: number, tangent: number): number =>
+    convert(standOffM * (1 + tangent * tangent) * (Math.PI / 180), 'm', unit);
   const rise = distanceM * slopeTangent(top.value, top.unit);
+  const [here, there] = [perDegree(distanceM, slopeTangent(top.value, top.unit)), perDegree(backM, rise / backM)];
+  // Just over 45° a degree is worth about the same from farther away: then there is nothing to gain by reading again.
+  if (there > GAINS_BELOW * here)
+    return [
+      heightFinding(
+        HEIGHT_SLIPS.tooClose,
+        'note',
+        'distance',
+        'You stand closer than the tree is tall',
+        'The top is seen at more than 45°. A broad crown may hide its tip from here.',
+      ),
+    ];
   const spec = distanceSpec.range[distance.unit];
   const fits = spec === undefined || back <= spec[1];
   return [
@@ -143,7 +158,7 @@ function tooClose({ readings, value, context }: Diagnosis, top: Sight, distanceS
       'check',
       'distance',
       'You stand closer than the tree is tall',
-      `The top is seen at more than 45°. From here one degree on the top is worth ${perDegree(distanceM, slopeTangent(top.value, top.unit))} ${unit}; from ${String(back)} ${distance.unit} away it is ${perDegree(backM, rise / backM)} ${unit}, and a broad crown hides its tip less. If you can, go back and read again.`,
+      `The top is seen at more than 45°. From here one degree on the top is worth ${printRounded(here, 2)} ${unit}; from ${String(back)} ${distance.unit} away it is ${printRounded(there, 2)} ${unit}, and a broad crown hides its tip less. If you can, go back and read again.`,
       fits
         ? [
             {

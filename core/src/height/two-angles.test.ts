@@ -151,12 +151,19 @@ describe('slips in two angles and a distance', () => {
     expect(findingIn(outcomeOf(TWO_ANGLES, given(5, 5, 'pct', 25)), 'height.top-below-base')?.severity).toBe('stop');
   });
 
-  it('says what standing too close costs: 15 m at 50° is 0.6 m a degree, from 20 m it is 0.5 m', () => {
-    // 15 × (1 + tan² 50°) × π ÷ 180 = 0.634; the top 17.88 m above the eye, from 20 m: 20 × (1 + 0.894²) × π ÷ 180 = 0.628
-    const finding = findingIn(outcomeOf(TWO_ANGLES, given(50, -6, 'deg', 15)), 'height.too-close');
-    expect(finding?.message).toContain('more than 45°');
-    expect(finding?.message).toContain('worth 0.6 m');
+  it('says what standing too close costs: at 60° a degree is worth 1.05 m from 15 m, and 0.91 m from 26 m', () => {
+    // 15 × (1 + tan² 60°) × π ÷ 180 = 1.047; the top 25.98 m above the eye: 25.96 × (1 + 1.0008²) × π ÷ 180 = 0.907
+    const finding = findingIn(outcomeOf(TWO_ANGLES, given(60, -6, 'deg', 15)), 'height.too-close');
+    expect(finding?.severity).toBe('check');
+    expect(finding?.message).toContain('worth 1.05 m; from 26 m away it is 0.91 m');
     expect(finding?.mends[0]?.changes.map(({ reading }) => reading)).toEqual(['distance', 'top', 'base']);
+  });
+
+  it('gives no advice that gains nothing: at 50° a degree is worth 0.63 m from 15 m and from 18 m', () => {
+    // 15 × (1 + tan² 50°) × π ÷ 180 = 0.634; 17.85 × (1 + 1.0015²) × π ÷ 180 = 0.624
+    const finding = findingIn(outcomeOf(TWO_ANGLES, given(50, -6, 'deg', 15)), 'height.too-close');
+    expect(finding).toMatchObject({ severity: 'note', mends: [] });
+    expect(finding?.message).not.toContain('read again');
   });
 
   it('lets 45° pass, and 100 %', () => {

@@ -269,7 +269,7 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
 export function findingsOfTree({ stems, heights, volumeFindings, findings }: ReckonedTree): readonly PlacedFinding[] {
   const placed = (outcome: Outcome | null, measure: Measure, stem: number): PlacedFinding[] =>
     outcome === null ? [] : findingsOf(outcome).map((finding) => ({ ...finding, measure, stem }));
-  return [
+  return eachOnce([
     ...stems.flatMap(({ ordinal, diameter, point }) => [
       ...placed(diameter, 'diameter', ordinal),
       ...placed(point, 'point', ordinal),
@@ -281,5 +281,16 @@ export function findingsOfTree({ stems, heights, volumeFindings, findings }: Rec
     ...volumeFindings.map((finding) => ({ ...finding, measure: 'height' as const, stem: 1 })),
     ...disagreement(heights).map((finding) => ({ ...finding, measure: 'height' as const, stem: 1 })),
     ...findings,
-  ];
+  ]);
 }
+
+/** Heights from one stand share their readings: what is said of those is said once. */
+const eachOnce = (findings: readonly PlacedFinding[]): readonly PlacedFinding[] => {
+  const said = new Set<string>();
+  return findings.filter(({ code, title, message, stem }) => {
+    const key = JSON.stringify([code, title, message, stem]);
+    if (said.has(key)) return false;
+    said.add(key);
+    return true;
+  });
+};

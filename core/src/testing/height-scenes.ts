@@ -563,7 +563,7 @@ export const SLIPPED_PLAINLY: Readonly<Record<string, Slipped>> = {
   'height.too-close': byTwoAngles((readings) => readings, {
     world: (random) => {
       const heightM = between(random, 18, 28);
-      return { heightM, dbhCm: 40, distanceM: heightM * between(random, 0.5, 0.75), rise: 0 };
+      return { heightM, dbhCm: 40, distanceM: heightM * between(random, 0.35, 0.55), rise: 0 };
     },
     tolerance: 0.3,
   }),

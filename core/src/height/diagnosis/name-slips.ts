@@ -261,6 +261,44 @@ export function withNamedSlips(own: readonly Finding[], named: readonly Finding[
         isExplained && CODES_OF_SIGNS.has(finding.code)
           ? { ...finding, severity: 'note' as const, mends: [] }
           : finding,
-      ),
-  ];
+      )
+      .filter((finding) => !isSaidBy(finding, named)),
+  ].map((finding) => withoutContradictions(finding, naming));
+}
+
+/** What a method says of an odd height where nothing else is known: one cause of it has been named already. */
+const SYMPTOMS: ReadonlySet<string> = new Set([HEIGHT_SLIPS.slenderness, HEIGHT_SLIPS.wrongScale]);
+
+const keyOf = ({ methodId, changes }: Mend): string => JSON.stringify([methodId ?? null, changes]);
+
+/** Whether a finding only repeats a cause that was named: it is a symptom, or its mend is the same. */
+function isSaidBy({ code, severity, mends }: Finding, named: readonly Finding[]): boolean {
+  if (named.length === 0 || severity === 'stop') return false;
+  const offered = new Set(named.flatMap((each) => each.mends.map(keyOf)));
+  return SYMPTOMS.has(code) || (mends.length > 0 && mends.every((mend) => offered.has(keyOf(mend))));
+}
+
+/** Errors beyond which a mended height contradicts what is expected. */
+const CONTRADICTS = 3;
+
+/** A finding without the mends whose height would contradict the height curve, another height or the visit before. */
+function withoutContradictions(finding: Finding, { method, readings, context, evidence }: Naming): Finding {
+  if (evidence.expected.length === 0 || finding.mends.length === 0) return finding;
+  const agrees = ({ methodId, changes, becomes }: Mend): boolean => {
+    if (becomes === undefined || methodId !== undefined) return true;
+    const changed = changes.map(({ reading, text, unit }) => [
+      reading,
+      { value: Number(text.replace('−', '-')), unit },
+    ]);
+    const heightM = metres(method, { ...readings, ...(Object.fromEntries(changed) as Readings) }, context);
+    // A mend that cannot be worked out here is not judged.
+    return (
+      !Number.isFinite(heightM) ||
+      evidence.expected.some(
+        (each) => Math.abs(heightM - each.heightM) <= CONTRADICTS * Math.hypot(each.standardErrorM, 0.05 * heightM),
+      )
+    );
+  };
+  const mends = finding.mends.filter(agrees);
+  return mends.length === finding.mends.length ? finding : { ...finding, mends };
 }

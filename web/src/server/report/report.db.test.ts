@@ -128,7 +128,7 @@ describe('the workbook', () => {
     // A dbh is a number that can be summed, a tag is a name.
     const head = sheet('Trees')?.getRow(1).values as string[];
     const first = sheet('Trees')?.getRow(2);
-    expect(typeof first?.getCell(head.findIndex((each) => each?.startsWith('dbh ('))).value).toBe('number');
+    expect(typeof first?.getCell(head.findIndex((each) => each.startsWith('dbh ('))).value).toBe('number');
     expect(typeof first?.getCell(head.indexOf('tag')).value).toBe('string');
   }, 60_000);
 
