@@ -89,6 +89,7 @@ export {
   PLOT_KINDS,
   plotAreaM2,
   isAlongGround,
+  placeWords,
   reachM,
   SHAPE_LIMITS,
   shapeAreaM2,

@@ -177,6 +177,16 @@ export function reachM(shape: PlotShape, dbhCm: number | null, ground: PlotGroun
   return isAlongGround(shape, ground) ? slopeCorrectedRadiusM(areaM2, ground.slopePct) : plotRadiusM(areaM2);
 }
 
+/**
+ * What the places of a survey are called: points where trees are counted with a factor, plots otherwise.
+ *
+ * @example placeWords({ kind: 'point' }).many // points
+ */
+export const placeWords = ({ kind }: Pick<PlotShape, 'kind'>) =>
+  kind === 'point'
+    ? ({ one: 'point', many: 'points', One: 'Point', Many: 'Points' } as const)
+    : ({ one: 'plot', many: 'plots', One: 'Plot', Many: 'Plots' } as const);
+
 /** A number without the zeros that say nothing. */
 const short = (value: number, decimals: number): string => String(Number(printRounded(value, decimals)));
 

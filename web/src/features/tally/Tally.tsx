@@ -1,7 +1,7 @@
 import { lazy, useMemo, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import type { LastVisit } from '@arbolito/core/diameter';
-import { plotRadiusM, printLength, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/survey';
+import { placeWords, plotRadiusM, printLength, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/survey';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
@@ -60,6 +60,7 @@ function Finish({
   const [{ finished, empty }, setState] = useState<Pick<PlotView, 'finished' | 'empty'>>(plot);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [wasAsked, setWasAsked] = useState(false);
+  const place = placeWords(plot.shape);
   const isHeldUp = wasAsked && heightsMissing.length > 0;
   const turn = async (change: { readonly finished: boolean; readonly empty?: boolean }): Promise<void> => {
     setTrouble(null);
@@ -90,14 +91,14 @@ function Finish({
             ? 'Finished: open it again'
             : isHeldUp
               ? 'Finish without these heights'
-              : 'Plot is finished'}
+              : `${place.One} is finished`}
       </button>
       {finished && (
         <a
           className="btn btn-main"
           href={nextPlot === null ? `/tally?survey=${plot.surveyId}` : `/tally/${nextPlot.id}`}
         >
-          {nextPlot === null ? 'All plots' : `Next plot: ${nextPlot.label}`}
+          {nextPlot === null ? `All ${place.many}` : `Next ${place.one}: ${nextPlot.label}`}
         </a>
       )}
       {trees === 0 && !empty && (
@@ -206,7 +207,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
           Thumb pad
         </button>
       </div>
-      <Fold title="About the plot">
+      <Fold title={`About the ${placeWords(plot.shape).one}`}>
         {() => (
           <PlotDetails
             plot={details}
@@ -268,7 +269,12 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         />
       )}
       {isPhone ? (
-        <PlotBar sums={view.sums} trees={view.figures.length} unitSystem={settings.unitSystem}>
+        <PlotBar
+          sums={view.sums}
+          trees={view.figures.length}
+          unitSystem={settings.unitSystem}
+          word={placeWords(plot.shape).One}
+        >
           {(close) => controls(close)}
         </PlotBar>
       ) : (

@@ -12,6 +12,7 @@ import {
   type GroupSums,
   type PhasesKind,
   type StandUnits,
+  placeWords,
 } from '@arbolito/core/survey';
 import type { StandSummary } from '../../contracts/views.ts';
 import { leftOutWords, needsPlots, placementWords, pooledWords } from '../summary/counting-words.ts';
@@ -40,7 +41,7 @@ const NO_SAMPLE = 'none: every tree was tallied';
 const ONE_PLOT = 'needs a second plot';
 
 /** Why there is no error of sampling: the strata that have a single plot, or one plot in all. */
-const missingError = ({ sums, survey }: StandSummary): string => needsPlots(sums, survey.strata);
+const missingError = ({ sums, survey }: StandSummary): string => needsPlots(sums, survey);
 
 const ofMean = (estimated: Estimated | null, to: (value: number) => number, decimals: number): Cell =>
   figure(estimated === null ? null : to(estimated.mean), decimals);
@@ -70,7 +71,7 @@ const pctOfMean = ({ mean, halfWidth }: Estimated): Cell =>
   figure(halfWidth === null || mean === 0 ? null : (100 * halfWidth) / Math.abs(mean), 1);
 
 const WEIGHING_WORDS = {
-  plots: 'each plot weighing the same',
+  plots: 'each weighing the same',
   strata: 'strata weighing their areas, with the degrees of freedom of Satterthwaite',
   whole: 'areas weighing their size',
 } as const;
@@ -110,7 +111,10 @@ function meansNotes(summary: StandSummary, units: StandUnits): readonly string[]
   const { sums } = summary;
   const { phases, plots, weighing } = sums;
   if (phases === null)
-    return [`Means over ${String(plots)} plots, ${WEIGHING_WORDS[weighing]}.`, ...countingNotes(summary)];
+    return [
+      `Means over ${String(plots)} ${placeWords(summary.survey.design.shape).many}, ${WEIGHING_WORDS[weighing]}.`,
+      ...countingNotes(summary),
+    ];
   const held = phasesHeld(phases);
   const sentence = `${held.charAt(0).toUpperCase()}${held.slice(1)}.`;
   const weighed = phases.problem === null && weighing === 'strata' ? WEIGHED[phases.kind] : undefined;
@@ -570,9 +574,9 @@ export function plotsTable(summary: StandSummary, units: StandUnits, system: Uni
   const strata = new Map(survey.strata.map(({ id, name }) => [id, name]));
   return {
     id: 'plots',
-    title: 'Plots',
+    title: placeWords(survey.design.shape).Many,
     columns: [
-      text('plot'),
+      text(placeWords(survey.design.shape).one),
       text('stratum'),
       text('what it takes'),
       number('slope %'),

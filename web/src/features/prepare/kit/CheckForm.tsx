@@ -32,7 +32,7 @@ interface Form {
 const FORMS: Readonly<Record<CheckReadings['check'], (instrument: KitInstrument) => Form>> = {
   zero: ({ unit }) => ({
     steps: [
-      'Mark two trees some 20 m apart at the height of your eye.',
+      'Mark two trees some 20 m (65 ft) apart at the height of your eye.',
       'From the first, sight the mark on the second. Go over, sight back.',
       'A true instrument gives one the minus of the other, whatever the slope.',
     ],
@@ -44,14 +44,20 @@ const FORMS: Readonly<Record<CheckReadings['check'], (instrument: KitInstrument)
   }),
   'fixed-distance': ({ kind, unit }) => ({
     steps: [
-      'Tape a level distance, such as 10 m.',
+      `Tape a level distance, such as ${unit === 'ft' ? '33 ft' : '10 m'}.`,
       kind === 'ultrasonic'
         ? 'Let the instrument take the air for ten minutes out of the pocket, then measure a few times.'
         : 'Measure it a few times with the instrument.',
     ],
     fields: [
-      { key: 'taped', label: 'taped', placeholder: '10', unit },
-      { key: 'shown', label: 'shown, each time', placeholder: '9.98 10.01 9.99', several: true, unit },
+      { key: 'taped', label: 'taped', placeholder: unit === 'ft' ? '33' : '10', unit },
+      {
+        key: 'shown',
+        label: 'shown, each time',
+        placeholder: unit === 'ft' ? '32.9 33.1 33.0' : '9.98 10.01 9.99',
+        several: true,
+        unit,
+      },
       ...(kind === 'ultrasonic'
         ? [{ key: 'airC', label: 'air', placeholder: '12', unit: 'degC' as const, optional: true }]
         : []),
@@ -65,11 +71,11 @@ const FORMS: Readonly<Record<CheckReadings['check'], (instrument: KitInstrument)
   }),
   'pace-line': ({ unit }) => ({
     steps: [
-      'Walk a measured line of 50 m or so over ground like that of the plots, at your field pace.',
+      `Walk a measured line of ${unit === 'ft' ? '165 ft' : '50 m'} or so over ground like that of the plots, at your field pace.`,
       'Count as you will count: single steps or double paces. Walk it two or three times.',
     ],
     fields: [
-      { key: 'line', label: 'measured line', placeholder: '50', unit },
+      { key: 'line', label: 'measured line', placeholder: unit === 'ft' ? '165' : '50', unit },
       { key: 'paces', label: 'paces, each time', placeholder: '64 65 63.5', several: true, unit: 'one' },
     ],
     readings: ({ line = [], paces = [] }) => ({ check: 'pace-line', line: line[0] ?? NaN, paces }),

@@ -6,12 +6,14 @@ interface PlotBarProps {
   readonly sums: PlotSums;
   readonly trees: number;
   readonly unitSystem: UnitSystem;
+  /** `Plot`, or `Point`. */
+  readonly word: string;
   /** The inside of the dialog, told how to close it. */
   readonly children: (close: () => void) => ReactNode;
 }
 
 /** On a phone: how far the plot is, in a line, and a dialog with everything else about it. */
-export function PlotBar({ sums, trees, unitSystem, children }: PlotBarProps) {
+export function PlotBar({ sums, trees, unitSystem, word, children }: PlotBarProps) {
   const dialog = useRef<HTMLDialogElement>(null);
   const units = STAND_UNITS[unitSystem];
   const close = (): void => {
@@ -31,9 +33,9 @@ export function PlotBar({ sums, trees, unitSystem, children }: PlotBarProps) {
           dialog.current?.showModal();
         }}
       >
-        Plot
+        {word}
       </button>
-      <dialog ref={dialog} className="m-auto max-h-[90dvh] w-[min(26rem,94vw)] rounded-xl p-4" aria-label="Plot">
+      <dialog ref={dialog} className="m-auto max-h-[90dvh] w-[min(26rem,94vw)] rounded-xl p-4" aria-label={word}>
         <div className="grid gap-3">
           <button type="button" className="btn justify-self-end" onClick={close}>
             Close
