@@ -10,6 +10,9 @@ export type StemsRule =
   | 'arithmetic-mean'
   | 'plain-sum';
 
+/** Where the rule for forks at the ground counts them, no more stems than these are kept. */
+export const MOST_SEPARATE_STEMS = 6;
+
 export interface StemsRuleWords {
   readonly name: string;
   readonly why: string;

@@ -11,7 +11,7 @@ import {
   type LastVisit,
 } from './re-measurement.ts';
 import { DIAMETER_SLIPS } from './slips.ts';
-import { MOST_SEPARATE_STEMS } from './where-to-tape/index.ts';
+import { MOST_SEPARATE_STEMS } from './several-stems.ts';
 
 /** What is known of a species that a diameter can be held against. */
 export interface SpeciesLimits {

@@ -86,7 +86,10 @@ function surveyLinks(surveys: readonly ListedSurvey[], task: Task): HTMLElement 
     link.href = task === 'prepare' ? `/prepare/${id}` : taskHref(task, { surveyId: id });
     link.className = 'btn w-full !justify-start';
     link.textContent = `${placeName} · ${name}`;
-    if (id === document.body.dataset.survey) link.setAttribute('aria-current', 'true');
+    if (id === document.body.dataset.survey) {
+      link.setAttribute('aria-current', 'true');
+      link.classList.add('btn-main');
+    }
     const item = document.createElement('li');
     item.append(link);
     list.append(item);

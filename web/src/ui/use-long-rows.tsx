@@ -1,5 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { useSize } from './use-media.ts';
 
 /** So many rows are drawn whole: browsers do that at once, and all of them can be searched and printed. */
 const DRAWN_WHOLE = 150;
@@ -35,11 +36,13 @@ export function useLongRows(count: number, rowPx: number, headPx: number, shown 
     overscan: OVERSCAN,
     scrollPaddingStart: headPx,
   });
+  // A smaller window, such as under a taller key pad, must not hide the row either.
+  const { height } = useSize(scroller);
   useEffect(() => {
     if (shown < 0) return;
     if (isLong) virtual.scrollToIndex(shown, { align: 'auto' });
     else scroller.current?.querySelector(`[data-index="${String(shown)}"]`)?.scrollIntoView({ block: 'nearest' });
-  }, [shown, isLong, virtual]);
+  }, [shown, isLong, virtual, height]);
   const items = virtual.getVirtualItems();
   return {
     scroller,

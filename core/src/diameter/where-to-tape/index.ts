@@ -2,7 +2,6 @@ export {
   ABOVE_SWELLING_M,
   CROTCH_SWELLING_M,
   FORK_AT_GROUND_M,
-  MOST_SEPARATE_STEMS,
   slopeSchools,
   whereToTape,
   type SlopeSchools,

@@ -1,5 +1,6 @@
 import { lengthWords, type UnitSystem } from '../../quantity/index.ts';
 import { DECISIONS, type FieldRules } from '../field-rules/field-rules.ts';
+import { MOST_SEPARATE_STEMS } from '../several-stems.ts';
 import type { TapedTree } from './taped-tree.ts';
 
 /** Below this the trunks count as parted at the ground: 0.3 m (1 ft). */
@@ -10,8 +11,6 @@ export const ABOVE_SWELLING_M = 0.45;
 export const CROTCH_SWELLING_M = 0.15;
 /** The lean from which the stem, and not the ground, says where one measures along. */
 export const LEANING_FROM_DEG = 5;
-/** Where the rule counts them, no more stems than these are kept. */
-export const MOST_SEPARATE_STEMS = 6;
 
 /** Where the tape lies on a stem. */
 export type TapePoint =

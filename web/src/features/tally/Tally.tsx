@@ -169,6 +169,20 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
       )}
       <p className="text-[0.95rem] text-quiet">{groundWords(details, settings)}</p>
+      <Finish
+        plot={plot}
+        observer={observer}
+        trees={view.figures.length}
+        heightsMissing={heightsMissing}
+        nextPlot={nextPlot}
+        onSelect={(id) => {
+          store.select(id);
+          close();
+        }}
+      />
+      <a className="btn" href={`/measure?plot=${plot.id}`}>
+        New tree on a sheet
+      </a>
       <PlotPlan
         figures={view.figures}
         shape={plot.shape}
@@ -225,20 +239,6 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
           </Late>
         )}
       </Fold>
-      <Finish
-        plot={plot}
-        observer={observer}
-        trees={view.figures.length}
-        heightsMissing={heightsMissing}
-        nextPlot={nextPlot}
-        onSelect={(id) => {
-          store.select(id);
-          close();
-        }}
-      />
-      <a className="btn" href={`/measure?plot=${plot.id}`}>
-        New tree on a sheet
-      </a>
     </>
   );
   return (

@@ -126,9 +126,10 @@ describe('the workbook', () => {
     ] as const)
       expect(sheet(title)?.rowCount, name).toBe(await lines(name));
     // A dbh is a number that can be summed, a tag is a name.
-    const head = sheet('Trees')?.getRow(1).values as string[];
+    // A row of the workbook counts from 1.
+    const head = sheet('Trees')?.getRow(1).values as (string | undefined)[];
     const first = sheet('Trees')?.getRow(2);
-    expect(typeof first?.getCell(head.findIndex((each) => each.startsWith('dbh ('))).value).toBe('number');
+    expect(typeof first?.getCell(head.findIndex((each) => each?.startsWith('dbh ('))).value).toBe('number');
     expect(typeof first?.getCell(head.indexOf('tag')).value).toBe('string');
   }, 60_000);
 

@@ -18,6 +18,8 @@ interface StemFormProps extends StemPageProps {
   readonly onSpecies: (code: string) => void;
   readonly model: ModelId | typeof SURVEY_MODEL;
   readonly hasOwnTaper: boolean;
+  /** What to know of the taper that is chosen. */
+  readonly doubts: readonly string[];
   readonly onModel: (model: ModelId | typeof SURVEY_MODEL) => void;
   readonly sectionsText: string;
   readonly sectionsProblem: string | null;
@@ -123,9 +125,11 @@ export function StemForm(props: StemFormProps) {
             </span>
           </label>
         )}
-        {model === 'max-burkhart' && (
-          <p className="text-quiet">Coefficients of loblolly pine, under bark: check against your local table.</p>
-        )}
+        {props.doubts.map((doubt) => (
+          <p key={doubt} className="font-semibold">
+            {doubt}
+          </p>
+        ))}
       </fieldset>
       <Defects defects={props.defects} heightM={props.heightM} units={units} onChange={props.onDefects} />
       <fieldset className="grid gap-2">

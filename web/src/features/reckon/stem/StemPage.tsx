@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { sawsOf, type Defect } from '@arbolito/core/bucking';
 import { rulesOfSet } from '@arbolito/core/diameter';
 import { convert, type UnitSystem } from '@arbolito/core/quantity';
+import { LOBLOLLY, taperDoubts, type TaperChoice } from '@arbolito/core/stem';
 import { barkRatioOf, withBark, type Species, type WoodSettings } from '@arbolito/core/survey';
 import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
@@ -123,6 +124,9 @@ export function StemPage({ survey }: StemPageProps) {
           kozakB1: values.kozakB1,
           kozakB2: values.kozakB2,
         };
+  const chosen: TaperChoice | null =
+    model === SURVEY_MODEL ? ownTaper : model === 'max-burkhart' ? { model, ...LOBLOLLY } : null;
+  const doubts = chosen === null ? [] : taperDoubts(chosen);
   const outcome =
     figures === null || (needsSections(model) && typeof read === 'string')
       ? null
@@ -165,6 +169,7 @@ export function StemPage({ survey }: StemPageProps) {
         species={species}
         onSpecies={changeSpecies}
         model={model}
+        doubts={doubts}
         hasOwnTaper={ownTaper !== null}
         onModel={setModel}
         sectionsText={sectionsText}

@@ -35,7 +35,11 @@ export function PlotBar({ sums, trees, unitSystem, word, children }: PlotBarProp
       >
         {word}
       </button>
-      <dialog ref={dialog} className="m-auto max-h-[90dvh] w-[min(26rem,94vw)] rounded-xl p-4" aria-label={word}>
+      <dialog
+        ref={dialog}
+        className="m-auto max-h-[90dvh] w-[min(26rem,94vw)] rounded-xl bg-sheet p-4 text-ink"
+        aria-label={word}
+      >
         <div className="grid gap-3">
           <button type="button" className="btn justify-self-end" onClick={close}>
             Close
