@@ -72,7 +72,7 @@ const views = ({
     size: DESK,
     columns: 2,
     sheet: [
-      { at: '/measure/where-to-tape?rules=street&ground=slope&trunks=fork-middle' },
+      { at: '/measure/where-to-tape?rules=street&ground=slope&slope=30&trunks=fork-middle&crotch=0.8&stems=2' },
       { at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
       { at: `/measure/${leaning}`, tap: 'In or out?', seen: 'text=distance as taped' },
       { at: '/prepare/who-is-in?kind=point&dbh=46&distance=11.3' },
@@ -91,7 +91,7 @@ const views = ({
       { at: `/reckon/${survey}/logs`, tap: 'Cut all trees', seen: 'text=Per ha, from' },
       { at: '/reckon/log?units=metric&length=9&butt=48&middle=36&top=22' },
       { at: `/reckon/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=pays the same for' },
-      { at: '/reckon/two-phases', seen: '[role=img] svg' },
+      { at: '/reckon/two-phases', tap: 'Show an example', seen: '[role=img] svg' },
       { at: `/reckon/${survey}/heights`, seen: '[role=img] svg' },
     ],
   },
@@ -123,7 +123,7 @@ const views = ({
       {
         at: '/prepare/fall-reach?thing=path&height=24&error=0.5&lean=3&stump=0.3&distance=26&distanceError=0.3&above=0',
       },
-      { at: '/measure/where-to-tape?ground=slope&swelling=bulge' },
+      { at: '/measure/where-to-tape?ground=slope&slope=25&swelling=bulge&from=1.2&to=1.5' },
       { at: `/measure/${forked}`, tap: 'Method', scrollTo: '[aria-label="Stems"]' },
     ],
   },
