@@ -178,9 +178,9 @@ test('a survey of angle-count points is made by its form, and its points are lai
   await expect(page.getByText('there is no factor of 0')).toBeVisible();
   await page.getByLabel('Factor, m²/ha').fill('4');
   await page.getByRole('button', { name: 'Make the survey' }).click();
-  await expect(page.getByRole('heading', { name: 'Plots' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Points', exact: true })).toBeVisible();
   await expect(page.getByLabel('Factor, m²/ha')).toHaveValue('4');
-  await page.getByRole('button', { name: 'Add plot' }).click();
+  await page.getByRole('button', { name: 'Add point' }).click();
   await expect(page.getByText('factor 4 m²/ha · slope 0 %')).toBeVisible();
 });
 

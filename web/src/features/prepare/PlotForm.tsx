@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { readQuantity, type UnitSystem } from '@arbolito/core/quantity';
 import {
   PLOT_SLOPE_LIMITS_PCT,
+  placeWords,
   plotRadiusM,
   printLength,
   shapeWords,
@@ -66,7 +67,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
     setTried(true);
     if (!slope.ok) found.slope = slope.message;
     else if (isSteep) found.slope = `The slope must be from 0 to ${PLOT_SLOPE_LIMITS_PCT.high} %.`;
-    if (values.label.trim() === '') found.label = 'Give the plot a label.';
+    if (values.label.trim() === '') found.label = `Give the ${placeWords(design.shape).one} a label.`;
     const quick = readQuick(values.quick);
     if (typeof quick === 'string') found.quick = quick;
     setErrors(found);
@@ -97,7 +98,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
       setErrors(
         byField.length > 0
           ? Object.fromEntries(byField)
-          : { form: error instanceof Error ? error.message : 'The plot could not be made.' },
+          : { form: error instanceof Error ? error.message : `The ${placeWords(design.shape).one} could not be made.` },
       );
     }
   };
@@ -173,7 +174,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
       )}
       <p>
         <button type="submit" className="btn" disabled={sending}>
-          {sending ? 'Laying it out …' : 'Add plot'}
+          {sending ? 'Laying it out …' : `Add ${placeWords(design.shape).one}`}
         </button>
       </p>
     </form>

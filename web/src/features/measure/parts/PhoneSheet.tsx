@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { unitOf } from '@arbolito/core/quantity';
+import { unitOf, type UnitId } from '@arbolito/core/quantity';
 import { takeOf } from '@arbolito/core/survey';
 import { exampleLines } from '../../../ui/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
@@ -26,6 +26,15 @@ import { TapingFolds } from './TapingFolds.tsx';
 import { askOf, breastHeightText, drawingLabel, problemAt, slotLabel, type SheetProps } from './sheet-props.ts';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
+
+/** Longer than this the name of a unit would leave no room for the reading. */
+const LONGEST_WORDS = 12;
+
+/** A unit in words, or by its symbol where the words are long. */
+const shortWords = (unit: UnitId): string => {
+  const { words, symbol } = unitOf(unit);
+  return words.length > LONGEST_WORDS ? symbol : words;
+};
 
 /** Scrolls the reading in hand into sight within its row. */
 const intoSight = (element: HTMLElement | null): void => {
@@ -74,7 +83,7 @@ export function PhoneSheet(props: SheetProps) {
   }
   return (
     <div
-      className={`grid ${more ? 'min-h-full grid-rows-[minmax(7rem,1fr)_auto_auto_auto]' : 'h-full grid-rows-[minmax(4.5rem,1fr)_auto_auto_auto]'}`}
+      className={`grid ${more ? 'min-h-full grid-rows-[minmax(7rem,1fr)_auto_auto_auto]' : 'h-full grid-rows-[minmax(5.9rem,1fr)_auto_auto_auto]'}`}
     >
       <div ref={strip} className="relative h-full max-h-[46dvh] overflow-hidden">
         {width > 0 && (
@@ -137,7 +146,7 @@ export function PhoneSheet(props: SheetProps) {
         })}
       </div>
       {findings.length > 0 && (
-        <div className={`${more ? '' : 'max-h-[17dvh]'} overflow-y-auto bg-sheet px-2.5 pb-1`}>
+        <div className={`${more ? '' : 'max-h-[15dvh]'} overflow-y-auto bg-sheet px-2.5 pb-1`}>
           <Findings
             findings={findings.slice(0, 1)}
             dismissed={dismissed}
@@ -221,7 +230,9 @@ export function PhoneSheet(props: SheetProps) {
               <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
                 {askOf(view, now)}
               </label>
-              <KitWords view={view} slot={now} />
+              <div className="line-clamp-2">
+                <KitWords view={view} slot={now} />
+              </div>
               <div className="flex items-baseline gap-3">
                 <input
                   id="phone-reading"
@@ -242,7 +253,7 @@ export function PhoneSheet(props: SheetProps) {
                   }}
                 />
                 <span className="figures max-w-[42%] shrink-0 text-right text-lg leading-tight">
-                  {unitOf(entry.unit).words}
+                  {shortWords(entry.unit)}
                 </span>
               </div>
               {wrong && (

@@ -118,7 +118,7 @@ export function TreeTable({ label, figures, selected, heightsAsked, toMeasure, s
   const rows = useLongRows(figures.length, ROW_PX, HEAD_PX, shown < 0 ? figures.length - 1 : shown);
   return (
     <div ref={rows.scroller} className="min-h-0 overflow-auto px-1 md:px-5">
-      <table className="rows w-full">
+      <table className="rows w-full max-md:[&_td]:!px-1.5 max-md:[&_th]:!px-1.5">
         <caption className="sr-only">Trees of plot {label}</caption>
         <thead className="sticky top-0 bg-paper">
           <tr>
