@@ -164,6 +164,36 @@ test.describe('on a phone', () => {
     await expect(page.getByText('No tree in plot 2 yet.')).toBeVisible();
   });
 
+  for (const viewport of [PHONE, { width: 360, height: 640 }])
+    test(`keys end above the navigation, reading and height are seen: ${String(viewport.width)} wide`, async ({
+      page,
+      plot,
+    }) => {
+      await page.setViewportSize(viewport);
+      const bottomOf = async (name: string): Promise<number> => {
+        const box = await page.getByRole('group', { name }).boundingBox();
+        return (box?.y ?? NaN) + (box?.height ?? NaN);
+      };
+      const navigationTop = async (): Promise<number> =>
+        (await page.getByRole('navigation', { name: 'Tasks' }).boundingBox())?.y ?? NaN;
+      await page.goto(`/tally/${plot.plotId}`);
+      await expect(page.locator('#call-line')).toBeInViewport();
+      expect(await bottomOf('Thumb pad')).toBeLessThanOrEqual((await navigationTop()) + 1);
+      await page.goto('/measure');
+      await page.getByRole('button', { name: 'Method', exact: true }).tap();
+      await page.locator('#callout').fill('sp 30 +18.5:30 -12.5:30 @30');
+      await page.getByRole('button', { name: 'Keys', exact: true }).tap();
+      const base = page.getByRole('group', { name: 'Readings' }).getByRole('button', { name: /base/ });
+      await base.tap();
+      await expect(base).toBeInViewport({ ratio: 0.9 });
+      await expect(page.getByTestId('height')).toBeInViewport({ ratio: 0.9 });
+      const reading = page.locator('#phone-reading');
+      await expect(reading).toHaveValue('−12.5');
+      expect(await reading.evaluate((input) => input.scrollWidth <= input.clientWidth)).toBe(true);
+      expect(await bottomOf('Key pad')).toBeLessThanOrEqual((await navigationTop()) + 1);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(viewport.width);
+    });
+
   test('one tree in feet by a stick is measured by touch, without a survey', async ({ page }) => {
     await page.goto('/measure');
     await page.getByRole('button', { name: 'Method', exact: true }).tap();

@@ -11,7 +11,10 @@ export function KitWords({ view, slot }: { readonly view: SheetView; readonly sl
   const words = own === null ? [] : wordsAtReading(own, unit, now());
   if (words.length === 0) return null;
   return (
-    <span data-testid="kit-words" className="mt-0.5 flex items-start gap-1.5 font-semibold text-paint-ink">
+    <span
+      data-testid="kit-words"
+      className="mt-0.5 flex items-start gap-1.5 font-semibold text-paint-ink max-md:text-[0.92rem] max-md:leading-tight"
+    >
       <CalendarClock aria-hidden="true" size={18} className="mt-0.5 shrink-0" />
       {words.join(' ')}
     </span>

@@ -230,9 +230,7 @@ export function PhoneSheet(props: SheetProps) {
               <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
                 {askOf(view, now)}
               </label>
-              <div className="line-clamp-2">
-                <KitWords view={view} slot={now} />
-              </div>
+              <KitWords view={view} slot={now} />
               <div className="flex items-baseline gap-3">
                 <input
                   id="phone-reading"

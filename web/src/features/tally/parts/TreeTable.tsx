@@ -64,7 +64,7 @@ const TreeRow = memo(function TreeRow({
             {row.state === 'waiting' && <span className="font-normal text-quiet md:hidden"> …</span>}
           </button>
         </td>
-        <td className="max-w-28 truncate md:max-w-none">{name}</td>
+        <td className="max-w-24 truncate md:max-w-none">{name}</td>
         <td className="num text-lg font-bold">
           {toMeasure ? (
             <span className="text-base text-paint-ink">measure it</span>
@@ -77,7 +77,7 @@ const TreeRow = memo(function TreeRow({
           {height?.printed.value ??
             (heightAsked ? <span className="text-base font-normal text-sky">height?</span> : '')}
         </td>
-        <td className="num whitespace-nowrap text-quiet">
+        <td className="num whitespace-nowrap text-quiet max-md:text-[0.85rem]">
           {height === null ? '' : `± ${height.printed.standardError}`}
         </td>
         <td className="figures hidden text-quiet lg:table-cell">{called}</td>
