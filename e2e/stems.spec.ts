@@ -23,6 +23,20 @@ test.describe('a stem and its logs', () => {
     await expect(value).toHaveText(before.toFixed(2));
   });
 
+  test('says what to enter before it says anything of a stem', async ({ page }) => {
+    await page.goto('/reckon/stem?units=imperial');
+    await expect(page.getByTestId('enter-first')).toHaveText('Enter dbh over bark · total height.');
+    await expect(page.getByTestId('stem-value')).toHaveCount(0);
+    await page.getByLabel('dbh over bark').fill('16');
+    await page.getByLabel('total height').fill('85');
+    await expect(page.getByTestId('stem-value')).toBeVisible();
+    // Nobody entered a price: the value is an example, in the money and the lengths of the units.
+    await expect(page.getByTestId('example-prices')).toBeVisible();
+    await expect(page.getByRole('group', { name: 'product 1' }).getByLabel('lengths, ft')).toHaveValue('16 8');
+    await page.getByLabel('Taper', { exact: true }).selectOption('max-burkhart');
+    await expect(page.getByText('Made from loblolly pine. Check against your local table.')).toBeVisible();
+  });
+
   test('follows its own diameters, and says which one cannot be', async ({ page }) => {
     await page.goto('/reckon/stem?dbh=42&height=26');
     await page.getByLabel('Taper', { exact: true }).selectOption('measured');

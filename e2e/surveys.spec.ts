@@ -184,6 +184,28 @@ test('a survey of angle-count points is made by its form, and its points are lai
   await expect(page.getByText('factor 4 m²/ha · slope 0 %')).toBeVisible();
 });
 
+test('tally, sums and report open the survey in use; the header names it and switches it', async ({ page }) => {
+  const { surveyId, plotId } = await makePlot(appUrl());
+  // Without one in use there is a choice, never somebody else’s survey.
+  await page.goto('/tally');
+  await expect(page.getByRole('heading', { name: 'Tally in which survey?' })).toBeVisible();
+  await page.goto(`/tally/${plotId}`);
+  await expect(page.locator('#call-line')).toBeVisible();
+  await page.goto('/tally');
+  await expect(page.getByRole('link', { name: /plot 1/ })).toHaveAttribute('href', `/tally/${plotId}`);
+  for (const task of ['reckon', 'report']) {
+    await page.goto(`/${task}`);
+    await expect(page).toHaveURL(new RegExp(`/${task}/${surveyId}`));
+  }
+  await page.getByRole('button', { name: 'Test wood' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Switch the survey' });
+  await dialog.getByRole('link', { name: 'Harrow Creek Wood · Cruise of 2026' }).click();
+  const harrow = await demo('Harrow Creek Wood', 'Cruise of 2026');
+  await expect(page).toHaveURL(new RegExp(`/report/${harrow}`));
+  await page.goto('/reckon');
+  await expect(page).toHaveURL(new RegExp(`/reckon/${harrow}`));
+});
+
 test('the report of each demo survey is read on the screen and taken away', async ({ page }) => {
   test.setTimeout(120_000);
   for (const [place, name] of [

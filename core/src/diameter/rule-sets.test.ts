@@ -52,7 +52,9 @@ describe('the four sets', () => {
     const tree = { dbhCm: 30, slopePct: 20, taperCmPerM: 1 };
     for (const rule of Object.keys(DECISIONS) as ChosenRule[]) {
       expect(effectCase(rule, tree, 'metric')).toContain('a stem 30 cm thick that thins by 1 cm a metre');
-      expect(effectCase(rule, tree, 'imperial')).toContain('a stem 12 in thick');
+      // 1 cm a metre is 0.3937 in in 3.281 ft: 0.12 in a foot.
+      expect(effectCase(rule, tree, 'imperial')).toContain('a stem 12 in thick that thins by 0.12 in a foot');
+      expect(effectCase(rule, tree, 'imperial')).not.toMatch(/\d (m|cm)\b/);
     }
     expect(effectCase('slope', tree, 'metric')).toContain('on a slope of 20 %');
     // 0.254 cm = 0.1 in

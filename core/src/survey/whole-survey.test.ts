@@ -155,6 +155,13 @@ describe('plots', () => {
     expect(beyond(12.62, 'level')).toEqual([]);
     expect(beyond(12.64, 'level')).toHaveLength(1);
   });
+  it('are named in feet and inches in a survey in feet', () => {
+    const point = [{ ...plot, shape: { kind: 'point', factorM2PerHa: 4 } as const }];
+    const far = [tree('1', { notes: { awayM: 7.62, bearingDeg: 0 } })];
+    const [beyond] = checkSurvey(point, far, { heights: { ask: 'none' }, slopeRadius: 'level' }, 1.3, 'imperial');
+    // 7.62 m are 25 ft; 12 cm are 4.7 in.
+    expect(beyond?.message).toContain('stands 25.00 ft from the middle, 4.7 in beyond its limit');
+  });
   it('lack heights that the survey asks for', () => {
     const trees = [tree('1'), tree('2'), tree('3'), tree('4', { heightM: 20 })];
     const [point] = checkSurvey([plot], trees, { heights: { ask: 'every', n: 3 }, slopeRadius: 'level' }, 1.3).filter(

@@ -296,6 +296,10 @@ describe('breast height on the body', () => {
     ]);
   });
   it('is the mark itself where it fits', () => {
+    // 3 cm are 1.2 in.
+    expect(bodyMarkAdvice({ words: 'the pocket', barefootM: 1.33, bootsM: 0 }, 1.3, 'imperial').sentences[0]).toBe(
+      'Without boots: 1.2 in below the pocket.',
+    );
     const { sentences } = bodyMarkAdvice({ words: 'the third button', barefootM: 1.3, bootsM: 0 }, 1.3, 'metric');
     expect(sentences[0]).toBe('Without boots: at the third button.');
   });

@@ -4,6 +4,7 @@ import {
   DECISIONS,
   isTapedTree,
   RULE_SETS,
+  rulesOfSet,
   slopeSchools,
   whereToTape,
   type FieldRules,
@@ -372,6 +373,21 @@ describe('a lean on a slope', () => {
     expect(first(RULE_SETS.timber.rules, { ...tree, ground: { slopePct: 0 } })).toBe(
       'Measure along the underside of the lean to 1.30 m.',
     );
+  });
+});
+
+describe('a guide in feet', () => {
+  it('says every length in feet: 4.50 ft, and 5.25 ft for a scar that ends at 1.60 m', () => {
+    const plain: TapedTree = {
+      ground: { slopePct: 0, snowM: 0.3048 },
+      leanDeg: 0,
+      trunks: { kind: 'one' },
+      swelling: { kind: 'scar', fromM: 1.2, toM: 1.6 },
+    };
+    const { sentences } = whereToTape(plain, rulesOfSet('timber', 'imperial'), 'imperial');
+    expect(sentences.join(' ')).toContain('to 5.25 ft');
+    expect(sentences.join(' ')).toContain('1.00 ft lie here');
+    expect(sentences.join(' ')).not.toMatch(/\d m\b/);
   });
 });
 

@@ -288,6 +288,8 @@ describe('what goes out', () => {
       'live or dead': 'live',
       'dbh is of': 'all stems, root of the sum of squares',
       mark: 'blue dot',
+      'top broken': 'no',
+      'height that counts': '1',
       'tree id': tree.id,
     });
     expect(stems).toHaveLength(2);

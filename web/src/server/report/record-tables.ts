@@ -1,6 +1,6 @@
 import { findMethod } from '@arbolito/core/registry';
 import { convert, printRounded, unitOf, type UnitId } from '@arbolito/core/quantity';
-import { draftOf, printCallout, STAND_UNITS } from '@arbolito/core/survey';
+import { draftOf, isBroken, printCallout, STAND_UNITS } from '@arbolito/core/survey';
 import type { PlotView, ReadingView, StemView, SurveyView, TreeView } from '../../contracts/views.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import { harmless } from './csv.ts';
@@ -27,6 +27,12 @@ const inUnit = (value: number, from: UnitId, to: UnitId, decimals: number): stri
 /** Readings of one stem for one measure. */
 const readingsOf = ({ readings }: TreeView, measure: ReadingView['measure'], ordinal: number): readonly ReadingView[] =>
   readings.filter((each) => each.measure === measure && (each.stem ?? 1) === ordinal);
+
+const isOfHeight = ({ measure }: ReadingView): boolean => measure === 'height' || measure === 'distance';
+
+/** What a height of a tree ends at, by its number. */
+const endOf = ({ heights }: TreeView, take: number): string =>
+  heights?.takes?.find((each) => each.take === take)?.of ?? 'total';
 
 /** The girth that was read on a stem, in the unit of the survey; null where the diameter was measured otherwise. */
 function girthOf(view: TreeView, { ordinal }: StemView, unit: 'cm' | 'in'): string | null {
@@ -91,6 +97,9 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
       'stems',
       'dbh is of',
       'mark',
+      'taped elsewhere because',
+      'top broken',
+      'height that counts',
     ],
     rowsOf: (view) => {
       const { awayM, guessM3 } = view.notes ?? {};
@@ -120,6 +129,9 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
           String(Math.max(1, view.stems.length)),
           of,
           harmless(view.taping?.mark ?? ''),
+          harmless(view.taping?.reason ?? ''),
+          isBroken({ ...view.heights, notes: view.notes }) ? 'yes' : 'no',
+          String(view.heights?.kept ?? 1),
         ],
       ];
     },
@@ -174,6 +186,7 @@ function readingsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>)
       ...PLACE_COLUMNS,
       'stem',
       'height number',
+      'height of',
       'measure',
       'method',
       'method id',
@@ -195,7 +208,8 @@ function readingsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>)
       view.readings.map((reading) => [
         ...placeOf(view, survey, plots),
         reading.measure === 'diameter' || reading.measure === 'point' ? String(reading.stem ?? 1) : null,
-        reading.measure === 'height' || reading.measure === 'distance' ? String(reading.take ?? 1) : null,
+        isOfHeight(reading) ? String(reading.take ?? 1) : null,
+        isOfHeight(reading) ? endOf(view, reading.take ?? 1) : null,
         reading.measure,
         harmless(methodName(reading.methodId)),
         reading.methodId,
