@@ -53,14 +53,17 @@ export function productProblems(products: readonly Product[]): ProductProblem[] 
     if (products.findIndex(({ name, unit }) => name === product.name && unit === product.unit) < i)
       say('name', `${product.name} is in the list twice, with two prices for the same thing.`);
     if (product.lengthsM.length === 0 || !product.lengthsM.every((length) => length > 0 && length <= LONGEST_M))
-      say('lengthsM', `Give lengths above 0 and up to ${String(LONGEST_M)} m.`);
-    if (!(product.trimM >= 0 && product.trimM <= 1)) say('trimM', 'The trim must lie between 0 and 1 m.');
+      say(
+        'lengthsM',
+        `Give lengths above 0 and up to ${String(LONGEST_M)} m (${String(Math.floor(LONGEST_M / 0.3048))} ft).`,
+      );
+    if (!(product.trimM >= 0 && product.trimM <= 1)) say('trimM', 'The trim must lie between 0 and 1 m (3.3 ft).');
     if (!(product.smallestTopCm >= 0 && product.smallestTopCm <= 200))
-      say('smallestTopCm', 'The smallest top must lie between 0 and 200 cm.');
+      say('smallestTopCm', 'The smallest top must lie between 0 and 200 cm (78 in).');
     if (product.largestButtCm !== undefined && !(product.largestButtCm > product.smallestTopCm))
       say('largestButtCm', 'The largest butt must be thicker than the smallest top.');
     if (product.belowM !== undefined && !(product.belowM > 0 && product.belowM <= 130))
-      say('belowM', 'The height that it is cut below must lie above 0 and up to 130 m.');
+      say('belowM', 'The height that it is cut below must lie above 0 and up to 130 m (426 ft).');
     if (!(product.price >= 0 && product.price < 1e9)) say('price', 'The price must be a number from 0 on.');
     return found;
   });

@@ -140,7 +140,7 @@ function paceTest(line: number, paces: readonly number[], unit: UnitId, before: 
     pace: { lengthM, standardErrorM },
     airC: null,
     passes: true,
-    words: `A pace is ${printRounded(lengthM, 3)} ± ${printRounded(standardErrorM, 3)} m.${drifted}`,
+    words: `A pace is ${printRounded(convert(lengthM, 'm', unit), 3)} ± ${printRounded(convert(standardErrorM, 'm', unit), 3)} ${unit}.${drifted}`,
   };
 }
 

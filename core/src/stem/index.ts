@@ -60,6 +60,7 @@ export {
 } from './fit-taper.ts';
 export { BURKHART_LOBLOLLY, formQuotient, merchantableShare } from './form.ts';
 export { emptyStandWood, standWood, type StandCut, type StandStems, type StandWood } from './stand-wood.ts';
+export { outsideRange } from './range.ts';
 export {
   outsideTaper,
   profileByChoice,

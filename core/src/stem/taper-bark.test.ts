@@ -50,6 +50,12 @@ describe('the published loblolly taper', () => {
     ]);
   });
 
+  it('says its range in the units of the survey: 10 to 60 cm are 3.9 to 23.6 in', () => {
+    expect(outsideTaper(loblolly, { dbhCm: 76.2, heightM: 30 }, 'imperial')).toEqual([
+      'Outside the range of the taper: a dbh of 30 in, assumed 3.9 to 23.6 in.',
+    ]);
+  });
+
   it('leaves coefficients that were fitted here over bark', () => {
     const fitted: TaperChoice = { model: 'max-burkhart', b: [-3.1, 1.5, -1.55, 32], a: [0.74, 0.12] };
     const outcome = taperOf(fitted, BREAST_M);

@@ -1,3 +1,5 @@
+import type { UnitSystem } from '../quantity/index.ts';
+import { outsideRange } from './range.ts';
 import { measuredProfile, profileOfTaper, type ProfileOutcome } from './profile.ts';
 import type { Section } from './sections.ts';
 import {
@@ -119,15 +121,9 @@ export function taperDoubts(choice: TaperChoice): readonly string[] {
 }
 
 /** What a tree’s size says against a taper: outside the range that it was made from. */
-export function outsideTaper(choice: TaperChoice, { dbhCm, heightM }: TreeSize): readonly string[] {
+export function outsideTaper(choice: TaperChoice, tree: TreeSize, system: UnitSystem = 'metric'): readonly string[] {
   const { rangeCm, rangeM, rangeIsAssumed } = taperStatement(choice);
-  const outside = (value: number, range: readonly [number, number] | null, what: string, unit: string): string[] =>
-    range === null || (value >= range[0] && value <= range[1])
-      ? []
-      : [
-          `Outside the range of the taper: a ${what} of ${String(Number(value.toPrecision(4)))} ${unit}, ${rangeIsAssumed ? 'assumed' : 'made from'} ${String(range[0])} to ${String(range[1])} ${unit}.`,
-        ];
-  return [...outside(dbhCm, rangeCm, 'dbh', 'cm'), ...outside(heightM, rangeM, 'height', 'm')];
+  return outsideRange({ name: 'the taper', isAssumed: rangeIsAssumed }, tree, { rangeCm, rangeM }, system);
 }
 
 /**

@@ -1,3 +1,5 @@
+import { lengthWords, type UnitSystem } from '../quantity/index.ts';
+import { outsideRange } from '../stem/index.ts';
 import { readExpression, type ReadExpression } from './expression.ts';
 
 /** Forms that an equation can have; `user` is a text in D (cm) and H (m). */
@@ -83,32 +85,33 @@ const DENZIN_BAND_M = 2;
  * Volume of a tree by an equation, with what to know of it. Never negative and never without a number: what cannot be is
  * refused in words.
  */
-export function equationVolume(equation: VolumeEquation, dbhCm: number, heightM: number): EquationOutcome {
-  if (!(dbhCm > 0 && dbhCm <= 600)) return { ok: false, message: 'The dbh must lie above 0 and up to 600 cm.' };
-  if (!(heightM > 0 && heightM <= 130)) return { ok: false, message: 'The height must lie above 0 and up to 130 m.' };
+export function equationVolume(
+  equation: VolumeEquation,
+  dbhCm: number,
+  heightM: number,
+  system: UnitSystem = 'metric',
+): EquationOutcome {
+  if (!(dbhCm > 0 && dbhCm <= 600))
+    return { ok: false, message: 'The dbh must lie above 0 and up to 600 cm (236 in).' };
+  if (!(heightM > 0 && heightM <= 130))
+    return { ok: false, message: 'The height must lie above 0 and up to 130 m (426 ft).' };
   const volumeM3 = rawVolumeM3(equation, dbhCm, heightM);
   if (typeof volumeM3 === 'string') return { ok: false, message: volumeM3 };
   const { name, rangeCm, rangeM, rangeIsAssumed, confidence, of } = equation;
   if (!Number.isFinite(volumeM3)) return { ok: false, message: `${name} gives no number for this tree.` };
   if (volumeM3 < 0)
     return { ok: false, message: `${name} gives less than nothing for this tree: it is too small for the equation.` };
-  const outside = (
-    value: number,
-    range: readonly [number, number] | undefined,
-    what: string,
-    unit: string,
-  ): string[] =>
-    range === undefined || (value >= range[0] && value <= range[1])
-      ? []
-      : [
-          `Outside the range of ${name}: a ${what} of ${String(value)} ${unit}, ${rangeIsAssumed === true ? 'assumed' : 'made from'} ${String(range[0])} to ${String(range[1])} ${unit}.`,
-        ];
+  const outside = outsideRange(
+    { name, isAssumed: rangeIsAssumed === true },
+    { dbhCm, heightM },
+    { rangeCm, rangeM },
+    system,
+  );
   const ofSize = [
-    ...outside(dbhCm, rangeCm, 'dbh', 'cm'),
-    ...outside(heightM, rangeM, 'height', 'm'),
+    ...outside,
     ...(of.form === 'denzin' && Math.abs(heightM - DENZIN_HEIGHT_M) > DENZIN_BAND_M
       ? [
-          `Denzin has no height in it: it holds from ${String(DENZIN_HEIGHT_M - DENZIN_BAND_M)} to ${String(DENZIN_HEIGHT_M + DENZIN_BAND_M)} m.`,
+          `Denzin has no height in it: it holds from ${lengthWords(DENZIN_HEIGHT_M - DENZIN_BAND_M, system, 0)} to ${lengthWords(DENZIN_HEIGHT_M + DENZIN_BAND_M, system, 0)}.`,
         ]
       : []),
   ];

@@ -168,10 +168,14 @@ function written({ of }: VolumeEquation, d: string, h: string): string {
   }
 }
 
-function wayOf({ upper, dbh, height, breastHeightM }: TreeOfVolume, model: VolumeModel): Way | string {
+function wayOf(
+  { upper, dbh, height, breastHeightM }: TreeOfVolume,
+  model: VolumeModel,
+  system: UnitSystem,
+): Way | string {
   if (model.by === 'equation') {
     const { equation, errorShare } = model;
-    const outcome = equationVolume(equation, dbh.value, height.value);
+    const outcome = equationVolume(equation, dbh.value, height.value, system);
     if (!outcome.ok) return outcome.message;
     return {
       methodId: `volume.equation.${equation.id}`,
@@ -220,7 +224,7 @@ function wayOf({ upper, dbh, height, breastHeightM }: TreeOfVolume, model: Volum
     source: own === null ? [outcome.profile.source, ...taperDoubts(model.taper)].join('; ') : outcome.profile.source,
     errorShare: own === null ? model.errorShare : OWN_DIAMETERS_ERROR_SHARE,
     words: own === null ? 'taper' : 'shape between its diameters',
-    notes: own === null ? outsideTaper(model.taper, tree) : [],
+    notes: own === null ? outsideTaper(model.taper, tree, system) : [],
   };
 }
 
@@ -247,7 +251,7 @@ export function treeVolume(
 ): Outcome {
   const { dbh, height } = tree;
   if (model === undefined) return { ok: true, estimate: formFactorVolume(dbh, height, factor, system) };
-  const way = wayOf(tree, model);
+  const way = wayOf(tree, model, system);
   if (typeof way === 'string')
     return { ok: false, findings: [finding('volume.none', 'check', 'No volume for this tree', way)] };
   const isMetric = system === 'metric';

@@ -336,7 +336,7 @@ describe('the equations that come with the application', () => {
     expect(denzin.confidence).toBe('medium');
     // 30 cm and 22 m: 0.9 m³ would be a form factor of 0.58
     const short = equationVolume(denzin, 30, 22);
-    expect(short.ok ? short.value.outside.join(' ') : '').toContain('from 23 to 27 m');
+    expect(short.ok ? short.value.outside.join(' ') : '').toContain('from 23 m to 27 m');
     const normal = equationVolume(denzin, 30, 25);
     expect(normal.ok ? normal.value.outside : null).toEqual([]);
   });

@@ -7,7 +7,8 @@ const description: MethodDescription = {
   version: 1,
   measure: 'point',
   name: 'By a mark on the body',
-  summary: 'The height at which the diameter was taken, by the observer’s own mark: a helper, good to about 3 cm.',
+  summary:
+    'The height at which the diameter was taken, by the observer’s own mark: a helper, good to about 3 cm (1.2 in).',
   help: [
     'Measure your mark once, on level ground, in the boots that you wear in the field.',
     'Stand upright on the side that the field rules name.',

@@ -66,7 +66,7 @@ function stemsOf({ trunks }: TapedTree, rules: FieldRules): Stems {
     return { ...one, words: ['The fork is above breast height: one stem, below the swelling of the fork.'] };
   if (crotchM < FORK_AT_GROUND_M) {
     const { words } = DECISIONS.forkAtGround.choices[rules.forkAtGround];
-    const said = [`The trunks part below 0.3 m: ${words}.`];
+    const said = [`The trunks part below 0.3 m (1 ft): ${words}.`];
     switch (rules.forkAtGround) {
       case 'separate':
         return { count: stems, counts: 'separate stems', belowM: null, words: said };

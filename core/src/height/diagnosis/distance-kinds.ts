@@ -1,5 +1,5 @@
 import { readingOf, type Reading } from '../../method/index.ts';
-import { convert, printRounded } from '../../quantity/index.ts';
+import { convert, lengthWords, printRounded } from '../../quantity/index.ts';
 import { HEIGHT_SLIPS } from '../slips.ts';
 import { soundFactor } from '../sound.ts';
 import { byEvidence, changed, type HeightCase, type SlipKind, type Suspicion } from './slip-kind.ts';
@@ -133,7 +133,7 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       const ground = groundReading(found);
       if (paceM === undefined || ground === null || !Number.isInteger(ground[1].value) || ground[1].unit !== 'm')
         return [];
-      return scaledBy(found, paceM, `A pace of yours is ${printRounded(paceM, 2)} m.`);
+      return scaledBy(found, paceM, `A pace of yours is ${lengthWords(paceM, found.context.unitSystem)}.`);
     },
   ),
   byEvidence(
@@ -188,7 +188,7 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
         : scaledBy(
             found,
             distance.value / distanceM,
-            `A tree beside this one stands ${printRounded(nearest, 1)} m away.`,
+            `A tree beside this one stands ${lengthWords(nearest, found.context.unitSystem, 1)} away.`,
           );
     },
   ),

@@ -1,4 +1,4 @@
-import { convert, degreesToRadians, printRounded, radiansToDegrees } from '../../quantity/index.ts';
+import { convert, degreesToRadians, lengthWords, printRounded, radiansToDegrees } from '../../quantity/index.ts';
 import type { Reading } from '../../method/index.ts';
 import { crownEdgeReadingM } from '../geometry.ts';
 import { HEIGHT_SLIPS } from '../slips.ts';
@@ -30,7 +30,7 @@ function behindTheEdge(found: HeightCase): Suspicion[] {
         {
           changes: {},
           heightM: high,
-          because: `Its crown is ${printRounded(2 * crownRadiusM, 0)} m broad, and you stand ${printRounded(distanceM, 0)} m away.`,
+          because: `Its crown is ${lengthWords(2 * crownRadiusM, found.context.unitSystem, 0)} broad, and you stand ${lengthWords(distanceM, found.context.unitSystem, 0)} away.`,
         },
       ];
 }
@@ -56,7 +56,7 @@ function leaning(found: HeightCase, sign: 1 | -1): Suspicion[] {
                 },
           ...(distance === undefined ? {} : { methodId: 'height.plumb-point' }),
           heightM: own,
-          because: `Its top stands ${printRounded(leanOffsetM, 1)} m from above its foot.`,
+          because: `Its top stands ${lengthWords(leanOffsetM, found.context.unitSystem, 1)} from above its foot.`,
         },
       ];
 }
@@ -255,7 +255,7 @@ export const TREE_KINDS: readonly SlipKind[] = [
           heightM,
           certain: true,
           clears: ['top', 'height'].filter((key) => found.readings[key] !== undefined),
-          because: `At the last visit it was ${printRounded(heightM, 1)} m tall.`,
+          because: `At the last visit it was ${lengthWords(heightM, found.context.unitSystem, 1)} tall.`,
         },
       ];
     },

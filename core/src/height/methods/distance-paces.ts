@@ -39,7 +39,7 @@ const description: MethodDescription = {
       callout: 'pcl',
       units: ['m', 'cm', 'ft'],
       range: { m: [0.3, 2.5], cm: [30, 250], ft: [1, 8.2] },
-      rangeHint: 'Walk a measured line of 50 m, and divide by the paces.',
+      rangeHint: 'Walk a measured line of 50 m (165 ft), and divide by the paces.',
       typicalError: { m: 0.03, cm: 3, ft: 0.1 },
       instrument: 'paces',
     }),

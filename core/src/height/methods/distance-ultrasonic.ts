@@ -9,7 +9,7 @@ const description: MethodDescription = {
   measure: 'distance',
   name: 'Ultrasonic to a transponder, with the air',
   summary: 'The distance by sound, corrected for the air since the last calibration.',
-  help: ['Calibrate it on a taped 10 m after it has taken on the temperature of the air.'],
+  help: ['Calibrate it on a taped 10 m (33 ft) after it has taken on the temperature of the air.'],
   safety: LOOK_WHERE_YOU_WALK,
   readings: [
     groundLength({

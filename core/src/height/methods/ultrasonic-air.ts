@@ -11,8 +11,8 @@ const description: MethodDescription = {
   name: 'Ultrasonic, calibrated in other air',
   summary: 'As with a transponder, the distance corrected for the temperature since the last calibration.',
   help: [
-    'Better: calibrate it again on a taped 10 m. This is for when that was not done.',
-    'Ten degrees are 1.7 % of the distance: a third of a metre on 20 m.',
+    'Better: calibrate it again on a taped 10 m (33 ft). This is for when that was not done.',
+    'Ten degrees are 1.7 % of the distance: a third of a metre on 20 m, 1 ft on 65 ft.',
   ],
   safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
   readings: [...ULTRASONIC_READINGS('ua'), ...airTemperatures('ua')],

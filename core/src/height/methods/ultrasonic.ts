@@ -12,7 +12,7 @@ const description: MethodDescription = {
     'The slope distance and angle to a transponder on the trunk, and the sight to the top; half the trunk is added for the top.',
   help: [
     'Hang the transponder at its set height on the side towards you.',
-    'Check it against a taped 10 m each morning: cold air carries sound slower, by 2.5 % over 14 degrees.',
+    'Check it against a taped 10 m (33 ft) each morning: cold air carries sound slower, by 2.5 % over 14 degrees.',
     'Half the trunk is added for the top only: type the dbh.',
   ],
   safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',

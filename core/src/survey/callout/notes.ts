@@ -1,4 +1,4 @@
-import { convert, printAsRead, readQuantity, type UnitId, type UnitSystem } from '../../quantity/index.ts';
+import { convert, lengthWords, printAsRead, readQuantity, type UnitId, type UnitSystem } from '../../quantity/index.ts';
 import { NOTE_LIMITS, type ConditionCode, type TreeCounts, type TreeNotes } from '../tree-notes.ts';
 
 /** A word of the line that notes something of the tree: what it adds, and the chip; or why it cannot be. */
@@ -75,7 +75,7 @@ export function readNote(
           notes: { ...before, awayM: metres },
           chip: `${printAsRead(read.value)} ${read.unit} from the middle`,
         }
-      : bad(`A tree stands up to ${String(high)} m from the middle of its plot.`);
+      : bad(`A tree stands up to ${lengthWords(high, unitSystem, 0)} from the middle of its plot.`);
   }
   const guess = GUESS.exec(word)?.[1];
   if (guess !== undefined) {

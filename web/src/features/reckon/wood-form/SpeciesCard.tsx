@@ -160,8 +160,10 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
         <p className="text-quiet">
           {equation.confidence === 'medium' && <strong>Check against your local table. </strong>}
           {equation.region}
-          {equation.rangeCm !== undefined && `, dbh ${equation.rangeCm[0]} to ${equation.rangeCm[1]} cm`}
-          {equation.rangeM !== undefined && `, height ${equation.rangeM[0]} to ${equation.rangeM[1]} m`}
+          {equation.rangeCm !== undefined &&
+            `, dbh ${equation.rangeCm.map((cm) => units.printDiameter(cm)).join(' to ')} ${units.diameter}`}
+          {equation.rangeM !== undefined &&
+            `, height ${equation.rangeM.map((metres) => units.printLength(metres)).join(' to ')} ${units.length}`}
           {equation.rangeIsAssumed === true && ' (range assumed)'}
           {equation.breastHeightM !== undefined && `, dbh at ${equation.breastHeightM} m`}. {equation.source}.
         </p>
