@@ -183,6 +183,8 @@ export interface StemView {
   readonly dbh: FigureView | null;
   /** Height at which it was taped; null where that is the survey's breast height. */
   readonly point: FigureView | null;
+  /** Diameter under bark over that over it; null where the bark was not measured. */
+  readonly barkRatio: number | null;
 }
 
 /** A tree that a change of the rules touches, and how. */

@@ -55,7 +55,7 @@ const treeView = (id: string, tag: string, speciesCode: string, readings: readon
   observedAt: '2026-06-03T09:15:00Z',
   deleted: false,
   readings: readings.map(kept),
-  stems: [{ id: `${id} stem`, ordinal: 1, dbh: null, point: null }],
+  stems: [{ id: `${id} stem`, ordinal: 1, dbh: null, point: null, barkRatio: null }],
   taping: null,
   heights: null,
   notes: null,

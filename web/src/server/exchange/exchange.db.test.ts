@@ -311,6 +311,28 @@ describe('what goes out', () => {
     expect(new Set([...stems, ...readings].map(({ 'tree id': id }) => id))).toEqual(new Set([tree.id]));
   });
 
+  it('have the dbh over bark and the bark as a ratio where it was measured: 40 cm and 15 mm', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const over = { ...dbhReading(40), methodId: 'diameter.under-bark', key: 'over' };
+    const bark = { ...dbhReading(15), id: uuid(), methodId: 'diameter.under-bark', key: 'bark', unit: 'mm' as const };
+    const { status, body } = await api<TreeView>(
+      'POST',
+      '/api/trees',
+      newTree(plot.id, '1', { readings: [over, bark] }),
+    );
+    expect(status).toBe(201);
+    expect(body.dbh?.printed).toBe('40.0');
+    expect(body.basalAreaM2).toBeCloseTo(Math.PI * 0.04, 9);
+    const csv = await (await send(new Request(`http://test/api/surveys/${survey.id}/stems.csv`))).text();
+    const [stem] = Papa.parse<Record<string, string>>(csv, { header: true, skipEmptyLines: true }).data;
+    // (40 − 2 × 1.5) ÷ 40
+    expect(stem).toMatchObject({
+      'dbh (cm)': '40.0',
+      'bark ratio': '0.9250',
+      'diameter method id': 'diameter.under-bark',
+    });
+  });
+
   it('are all trees of a survey of many in one file, plot by plot as people number them', async () => {
     const { survey } = await surveyWithPlot();
     // Brought in backwards: the file is in order all the same.

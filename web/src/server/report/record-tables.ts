@@ -156,6 +156,7 @@ function stemsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
       'measuring height method id',
       'tree id',
       'stem id',
+      'bark ratio',
     ],
     rowsOf: (view) =>
       view.stems.map((stem) => {
@@ -175,6 +176,7 @@ function stemsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
           point?.methodId ?? null,
           view.id,
           stem.id,
+          stem.barkRatio === null ? null : printRounded(stem.barkRatio, 4),
         ];
       }),
   };

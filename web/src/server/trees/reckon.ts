@@ -99,7 +99,13 @@ export function reckonRow(
       readings,
       stems: stems.map(({ id, ordinal }) => {
         const own = reckoned.stems.find((stem) => stem.ordinal === ordinal);
-        return { id, ordinal, dbh: knownFigure(own?.diameter ?? null), point: knownFigure(own?.point ?? null) };
+        return {
+          id,
+          ordinal,
+          dbh: knownFigure(own?.diameter ?? null),
+          point: knownFigure(own?.point ?? null),
+          barkRatio: own?.barkRatio ?? null,
+        };
       }),
       taping,
       heights,
