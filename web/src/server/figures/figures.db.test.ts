@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { findMethod } from '@arbolito/core/registry';
-import type { SurveySummary } from '../../contracts/views.ts';
+import type { SurveySummary, TreeView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
 import { api, send, useTestDatabase } from '../testing/api.ts';
-import { act, dbhReading, finishPlot, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { act, dbhReading, finishPlot, knownHeight, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
 
@@ -147,5 +147,31 @@ describe('figures that are kept for speed', () => {
     expect(all.sums.basalAreaM2PerHa?.mean).toBeCloseTo((basalAreaOf(40) + basalAreaOf(20)) / 2, 9);
     const tables = (await api<readonly { id: string }[]>('GET', `/api/surveys/${survey.id}/tables`)).body;
     expect(tables.map(({ id }) => id)).toContain('dead');
+  });
+});
+
+describe('a broken stem', () => {
+  it('takes part in the sums with the wood below its break, by the height curve, and has no volume of its own', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    // h = 1.3 + 30 exp(−14 ÷ d): 20.1 m at 30 cm.
+    for (const [i, dbhCm] of [12, 15, 18, 22, 26, 30, 35, 41, 48, 56].entries()) {
+      const heightM = Number((1.3 + 30 * Math.exp(-14 / dbhCm)).toFixed(1));
+      const tree = newTree(plot.id, String(i + 1), { readings: [dbhReading(dbhCm), knownHeight(heightM)] });
+      expect((await api('POST', '/api/trees', tree)).status).toBe(201);
+    }
+    await finishPlot(plot.id);
+    const volumeOf = async (): Promise<number> => (await sumsOf(survey.id)).volumeM3PerHa?.mean ?? NaN;
+    const before = await volumeOf();
+    const broken = newTree(plot.id, '11', {
+      readings: [dbhReading(30), knownHeight(10)],
+      heights: { broken: true },
+    });
+    const { body } = await api<TreeView>('POST', '/api/trees', broken);
+    expect(body.volume).toBeNull();
+    expect(body.findings.map(({ code }) => code)).toContain('volume.broken');
+    // 20 trees a hectare each; whole it would have 0.45 × π ÷ 4 × 0.3² × 20.1 = 0.64 m³, by its own 10 m half of that.
+    const ofTree = ((await volumeOf()) - before) / 20;
+    expect(ofTree).toBeGreaterThan(0.64 * 0.7);
+    expect(ofTree).toBeLessThan(0.64 * 0.95);
   });
 });
