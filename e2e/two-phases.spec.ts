@@ -105,7 +105,7 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
   await page.reload();
   await expect(counted.locator('output')).toHaveText('6');
   // What is known of the plot beside the count is kept without it.
-  await page.getByText('About the plot').click();
+  await page.getByText('About the point').click();
   await counted.getByRole('button', { name: 'One less' }).click();
   await page.getByLabel('ground').fill('boulders');
   await page.getByRole('button', { name: 'Keep', exact: true }).first().click();
