@@ -30,7 +30,7 @@ export function outsideRange(
   ): string[] => {
     if (range === null || range === undefined || (value >= range[0] && value <= range[1])) return [];
     const [size, low, high] = [value, ...range].map((each) =>
-      printAsRead(Number(convert(each, from, to).toFixed(from === to ? 4 : 1))),
+      printAsRead(Number(convert(each, from, to).toFixed(to === 'm' ? 2 : 1))),
     );
     return [
       `Outside the range of ${of.name}: a ${what} of ${size ?? ''} ${to}, ${of.isAssumed ? 'assumed' : 'made from'} ${low ?? ''} to ${high ?? ''} ${to}.`,

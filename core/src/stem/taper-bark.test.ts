@@ -56,6 +56,12 @@ describe('the published loblolly taper', () => {
     ]);
   });
 
+  it('prints a computed dbh as the sheet does: 208 cm of girth are 66.2 cm', () => {
+    expect(outsideTaper(loblolly, { dbhCm: 208 / Math.PI, heightM: 20 })).toEqual([
+      'Outside the range of the taper: a dbh of 66.2 cm, assumed 10 to 60 cm.',
+    ]);
+  });
+
   it('leaves coefficients that were fitted here over bark', () => {
     const fitted: TaperChoice = { model: 'max-burkhart', b: [-3.1, 1.5, -1.55, 32], a: [0.74, 0.12] };
     const outcome = taperOf(fitted, BREAST_M);

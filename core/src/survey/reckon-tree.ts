@@ -139,7 +139,7 @@ const BROKEN: Outcome = {
       code: 'volume.broken',
       severity: 'note',
       reading: null,
-      title: 'Broken stem: no volume by its own height',
+      title: 'Broken stem: volume by the height curve',
       message:
         'The height ends at the break. The volume below it needs the height of the unbroken tree: the results take that from the survey’s height curve.',
       mends: [],
