@@ -1,7 +1,14 @@
 import { bench, describe } from 'vitest';
 import { RULE_SETS } from '@arbolito/core/diameter';
 import { monteValdeliro, seededRandom } from '@arbolito/core/practice';
-import { draftOf, parseCallout, printCallout, reckonTree, surveySums, type TreeSettings } from '@arbolito/core/survey';
+import {
+  formOfTree,
+  parseCallout,
+  printCallout,
+  evaluateTree,
+  surveySums,
+  type TreeSettings,
+} from '@arbolito/core/survey';
 
 const settings: TreeSettings = {
   unitSystem: 'metric',
@@ -12,7 +19,7 @@ const settings: TreeSettings = {
 const scene = monteValdeliro(seededRandom(2026));
 const trees = scene.plots.flatMap((plot) => plot.trees).filter((tree) => tree.readings.length > 1);
 const text = JSON.stringify(trees);
-const drafts = trees.map(draftOf);
+const drafts = trees.map(formOfTree);
 const lines = drafts.map((draft) => printCallout(draft, settings));
 const context = { ...settings, species: scene.species };
 
@@ -21,7 +28,7 @@ describe('the measured trees of the demo forest', () => {
     JSON.stringify(JSON.parse(text));
   });
   bench('working them out: figures, ±, workings, findings', () => {
-    for (const draft of drafts) reckonTree(draft, settings);
+    for (const draft of drafts) evaluateTree(draft, settings);
   });
   bench('parsing their call-out lines', () => {
     for (const line of lines) parseCallout(line, context);

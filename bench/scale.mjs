@@ -58,7 +58,7 @@ async function bareCopy(databaseUrl, surveyId) {
     rows[table] = Buffer.concat(chunks);
   }
   // The database holds this one survey.
-  await client.query('TRUNCATE tree_figure, reading, observation, stem, tree CASCADE');
+  await client.query('TRUNCATE tree_result, reading, observation, stem, tree CASCADE');
   await client.query('VACUUM');
   const begun = performance.now();
   await client.query('BEGIN');

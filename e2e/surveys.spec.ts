@@ -172,7 +172,7 @@ test('a survey of angle-count points is made by its form, and its points are lai
   await page.getByLabel('Place').fill('Harrow Creek Wood');
   await page.getByLabel('Survey', { exact: true }).fill('Points');
   await page.getByLabel('Crew').fill('Crew Badger');
-  await page.getByLabel('What it takes').selectOption('point');
+  await page.getByLabel('What it takes').selectOption('variable-radius');
   await page.getByLabel('Factor, m²/ha').fill('0');
   await page.getByLabel('Strata').fill('North = 10 ha\nSouth = 6 ha');
   await page.getByRole('button', { name: 'Make the survey' }).click();

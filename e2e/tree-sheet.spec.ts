@@ -46,7 +46,7 @@ test.describe('the tree sheet on a desk', () => {
     await expect(height(page)).toContainText('18.00');
   });
 
-  test('points at a slip and mends it with one tap, which can be undone', async ({ page }) => {
+  test('points at a slip and suggestedFixes it with one tap, which can be undone', async ({ page }) => {
     await openSheet(page);
     await typeReadings(page, '62', '8', '25');
     await expect(height(page)).toContainText('13.50');

@@ -60,13 +60,13 @@ test('a survey that looks twice is prepared, and its plots get their quick figur
   await page.getByRole('button', { name: 'Make the survey' }).click();
   await page.waitForURL(/survey=/);
   const surveyId = new URL(page.url()).searchParams.get('survey') ?? '';
-  for (const [label, quick] of [
+  for (const [label, auxiliary] of [
     ['1', '24'],
     ['2', ''],
   ] as const) {
     await page.goto(`/tally?survey=${surveyId}`);
     await page.getByLabel('Label').fill(label);
-    await page.getByLabel('basal area by eye').last().fill(quick);
+    await page.getByLabel('basal area by eye').last().fill(auxiliary);
     await page.getByRole('button', { name: 'Add plot' }).click();
     await page.waitForURL(/\/tally\/[0-9a-f-]{36}/);
   }
@@ -79,8 +79,8 @@ test('a survey that looks twice is prepared, and its plots get their quick figur
   await list.fill('1 24\n2 31');
   await page.getByRole('button', { name: 'Keep 1 figure' }).click();
   await expect(page.getByText('1 figure kept.')).toBeVisible();
-  const plots = await get<readonly { readonly quick: number | null }[]>(appUrl(), `/api/plots?survey=${surveyId}`);
-  expect(plots.map(({ quick }) => quick)).toEqual([24, 31]);
+  const plots = await get<readonly { readonly auxiliary: number | null }[]>(appUrl(), `/api/plots?survey=${surveyId}`);
+  expect(plots.map(({ auxiliary }) => auxiliary)).toEqual([24, 31]);
   await page.goto(`/reckon/${surveyId}`);
   await expect(page.getByText('No plot has been tallied yet.')).toBeVisible();
 });
@@ -90,7 +90,7 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
     appUrl(),
     METRIC,
     undefined,
-    designOf({ kind: 'point', factorM2PerHa: 4 }, { kind: 'count' }),
+    designOf({ kind: 'variable-radius', factorM2PerHa: 4 }, { kind: 'count-measure' }),
   );
   await page.goto(`/tally/${plotId}`);
   const counted = page.getByRole('region', { name: 'Trees counted in' });
@@ -100,7 +100,7 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
   // Six trees by factor 4.
   await expect(counted).toContainText('24.0 m² / ha');
   await expect
-    .poll(async () => (await get<{ readonly quick: number | null }>(appUrl(), `/api/plots/${plotId}`)).quick)
+    .poll(async () => (await get<{ readonly auxiliary: number | null }>(appUrl(), `/api/plots/${plotId}`)).auxiliary)
     .toBe(6);
   await page.reload();
   await expect(counted.locator('output')).toHaveText('6');
@@ -114,7 +114,7 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
   await counted.getByRole('button', { name: 'One more' }).click();
   await page.goto('/help');
   await expect
-    .poll(async () => (await get<{ readonly quick: number | null }>(appUrl(), `/api/plots/${plotId}`)).quick)
+    .poll(async () => (await get<{ readonly auxiliary: number | null }>(appUrl(), `/api/plots/${plotId}`)).auxiliary)
     .toBe(7);
 });
 
@@ -123,7 +123,7 @@ test('a guessed tree is told whether it is to be measured', async ({ page }) => 
     appUrl(),
     METRIC,
     undefined,
-    designOf({ kind: 'whole', areaM2: 10_000 }, { kind: 'guess', surelyFromM3: 1 }),
+    designOf({ kind: 'complete-tally', areaM2: 10_000 }, { kind: 'three-p', sureToMeasureM3: 1 }),
   );
   await page.goto(`/tally/${plotId}`);
   const line = page.locator('#call-line');

@@ -12,13 +12,13 @@ interface Summary {
 /** A survey whose trees are counted at points. */
 const COUNTED = {
   layout: 'lines',
-  shape: { kind: 'point', factorM2PerHa: 4 },
+  shape: { kind: 'variable-radius', factorM2PerHa: 4 },
   edge: 'none',
   slopeRadius: 'circle',
   heights: { ask: 'none' },
   conditions: [],
   dominant: 'fractional',
-  phases: { kind: 'count' },
+  phases: { kind: 'count-measure' },
 };
 
 /** The demo forest's addresses: every view that there is. */

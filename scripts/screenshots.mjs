@@ -248,14 +248,18 @@ run(async () => {
     const point = (await get(`/api/plots?survey=${woodlot}`)).find(({ label }) => label === '7').id;
     const many = await get(`/api/trees?plot=${plots.find(({ label }) => label === '10').id}`);
     const heights = many.slice(-5).map(({ id }) => id);
-    const counted = await lookTwice(base, 'Counted', { kind: 'point', factorM2PerHa: 4 }, { kind: 'count' }, [
-      { quick: 7, lines: ['#1 sp 31.4 = 19.5', '#2 bt 24.8 = 18', '#3 sp 36.2 = 21'] },
-    ]);
+    const counted = await lookTwice(
+      base,
+      'Counted',
+      { kind: 'variable-radius', factorM2PerHa: 4 },
+      { kind: 'count-measure' },
+      [{ auxiliary: 7, lines: ['#1 sp 31.4 = 19.5', '#2 bt 24.8 = 18', '#3 sp 36.2 = 21'] }],
+    );
     const guessed = await lookTwice(
       base,
       'Guessed',
-      { kind: 'whole', areaM2: 12_000 },
-      { kind: 'guess', surelyFromM3: 2 },
+      { kind: 'complete-tally', areaM2: 12_000 },
+      { kind: 'three-p', sureToMeasureM3: 2 },
       [
         {
           lines: [

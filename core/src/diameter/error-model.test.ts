@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { METHODS } from '../registry/index.ts';
-import { estimateFrom, findingIn, outcomeOf } from '../testing/index.ts';
+import { estimateFrom, findingIn, givenOutcome } from '../testing/index.ts';
 import { errorParts, facesAgainstTape, tapeSlips, type TapingCase } from './index.ts';
 
 const READING = { graduationCm: 0.1, standardErrorCm: 0.3 };
@@ -111,7 +111,7 @@ describe('the end of the tape', () => {
 
 describe('under bark', () => {
   it('is 40.0 − 2 × 1.5 cm, a share of 1 − 0.925² being bark', () => {
-    const outcome = outcomeOf('diameter.under-bark', { over: [40, 'cm'], bark: [15, 'mm'] });
+    const outcome = givenOutcome('diameter.under-bark', { over: [40, 'cm'], bark: [15, 'mm'] });
     expect(outcome.ok && outcome.estimate.printed.value).toBe('37.0');
     expect(findingIn(outcome, 'diameter.under-bark')?.message).toContain('14 % of the section is bark');
   });
@@ -122,13 +122,13 @@ describe('under bark', () => {
   });
   it('asks about very thick bark, and stops where there is more bark than stem', () => {
     const bark = (mm: number) =>
-      findingIn(outcomeOf('diameter.under-bark', { over: [20, 'cm'], bark: [mm, 'mm'] }), 'diameter.bark-too-thick');
+      findingIn(givenOutcome('diameter.under-bark', { over: [20, 'cm'], bark: [mm, 'mm'] }), 'diameter.bark-too-thick');
     expect(bark(30)).toBeUndefined();
     expect(bark(31)?.severity).toBe('check');
     expect(bark(100)?.severity).toBe('stop');
   });
   it('takes the end of a log by two readings', () => {
-    const outcome = outcomeOf('diameter.log-end', { face: [30, 'cm'], cross: [33, 'cm'] });
+    const outcome = givenOutcome('diameter.log-end', { face: [30, 'cm'], cross: [33, 'cm'] });
     expect(outcome.ok && outcome.estimate.printed.value).toBe('31.5');
     expect(findingIn(outcome, 'diameter.under-bark')?.message).toContain('is no dbh');
   });
@@ -145,11 +145,11 @@ describe('the scale stick', () => {
   });
   it('is asked about where its mark lies far beyond the reach', () => {
     const asked = (seen: number) =>
-      findingIn(outcomeOf('diameter.stick', { seen: [seen, 'cm'], reach: [60, 'cm'] }), 'diameter.beyond-stick');
+      findingIn(givenOutcome('diameter.stick', { seen: [seen, 'cm'], reach: [60, 'cm'] }), 'diameter.beyond-stick');
     expect(asked(72)).toBeUndefined();
     expect(asked(73)?.severity).toBe('check');
     // 106.1 cm on a stick for 63.5 cm: its mark lies 1.2 reaches out where D² R ÷ (R + D) = (1.2 R)².
-    const graduated = outcomeOf('diameter.graduated-stick', {
+    const graduated = givenOutcome('diameter.graduated-stick', {
       shown: [190, 'cm'],
       made: [63.5, 'cm'],
       reach: [63.5, 'cm'],

@@ -19,7 +19,7 @@ export function facesApart({ readings, print }: Diagnosis, face: string, cross: 
       reading: cross,
       title: 'The two faces are far apart',
       message: `${print(thick)} is ${ratio.toFixed(1)} times ${print(thin)}. A stem so flat is rare: look whether one face was misread, or whether two trees have grown together.`,
-      mends: [
+      suggestedFixes: [
         {
           label: 'clear the second face and read it again',
           measure: 'diameter',

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { convert } from '../quantity/index.ts';
-import { estimateFrom, exampleNamed, findingIn, outcomeOf } from '../testing/index.ts';
+import { estimateFrom, exampleNamed, findingIn, givenOutcome } from '../testing/index.ts';
 import examples from './examples/diameter.json';
 import { basalAreaM2, LARGEST_DBH_CM } from './index.ts';
 
@@ -55,11 +55,11 @@ describe('basal area', () => {
 
 describe('slips on the tape', () => {
   it('asks whether a 113 cm stem of a 22 m tree was its girth', () => {
-    const outcome = outcomeOf('diameter.tape', { diameter: [113, 'cm'] }, { heightM: 22 });
+    const outcome = givenOutcome('diameter.tape', { diameter: [113, 'cm'] }, { heightM: 22 });
     const finding = findingIn(outcome, 'diameter.girth-entered-as-diameter');
     expect(finding).toMatchObject({ severity: 'check', reading: 'diameter' });
     // 113 ÷ π
-    expect(finding?.mends[0]).toMatchObject({
+    expect(finding?.suggestedFixes[0]).toMatchObject({
       methodId: 'diameter.girth',
       changes: [{ reading: 'girth', text: '113', unit: 'cm' }],
       becomes: '36.0 cm',
@@ -68,20 +68,20 @@ describe('slips on the tape', () => {
 
   it('asks about two metres even where no height is known, and not about one', () => {
     const code = 'diameter.girth-entered-as-diameter';
-    expect(findingIn(outcomeOf('diameter.tape', { diameter: [200, 'cm'] }), code)).toBeDefined();
-    expect(findingIn(outcomeOf('diameter.tape', { diameter: [100, 'cm'] }), code)).toBeUndefined();
+    expect(findingIn(givenOutcome('diameter.tape', { diameter: [200, 'cm'] }), code)).toBeDefined();
+    expect(findingIn(givenOutcome('diameter.tape', { diameter: [100, 'cm'] }), code)).toBeUndefined();
   });
 
   it('asks whether a girth of 36 cm under 24 m of tree was the diameter', () => {
-    const outcome = outcomeOf('diameter.girth', { girth: [36, 'cm'] }, { heightM: 24 });
-    expect(findingIn(outcome, 'diameter.diameter-entered-as-girth')?.mends[0]).toMatchObject({
+    const outcome = givenOutcome('diameter.girth', { girth: [36, 'cm'] }, { heightM: 24 });
+    expect(findingIn(outcome, 'diameter.diameter-entered-as-girth')?.suggestedFixes[0]).toMatchObject({
       methodId: 'diameter.tape',
       becomes: '36.0 cm',
     });
   });
 
   it('leaves an ordinary tree alone', () => {
-    const outcome = outcomeOf('diameter.tape', { diameter: [34.5, 'cm'] }, { heightM: 22 });
+    const outcome = givenOutcome('diameter.tape', { diameter: [34.5, 'cm'] }, { heightM: 22 });
     expect(outcome.ok && outcome.estimate.findings).toEqual([]);
   });
 
@@ -91,7 +91,7 @@ describe('slips on the tape', () => {
     [-34, 'cm'],
     [LARGEST_DBH_CM + 0.1, 'cm'],
   ] as const)('stops at %d %s, says the limits and which unit is meant', (value, unit) => {
-    const outcome = outcomeOf('diameter.tape', { diameter: [value, unit] });
+    const outcome = givenOutcome('diameter.tape', { diameter: [value, unit] });
     const finding = findingIn(outcome, 'reading.range');
     expect(outcome.ok).toBe(false);
     expect(finding?.reading).toBe('diameter');

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { estimateFrom, findingIn, outcomeOf } from '../testing/index.ts';
+import { estimateFrom, findingIn, givenOutcome } from '../testing/index.ts';
 
 describe('the height of the measuring point', () => {
   it.each([
@@ -14,28 +14,28 @@ describe('the height of the measuring point', () => {
 
   it('above the tree is asked about, with the unit that would fit', () => {
     const found = findingIn(
-      outcomeOf('point.tape', { point: [130, 'm'] }, { heightM: 18 }),
+      givenOutcome('point.tape', { point: [130, 'm'] }, { heightM: 18 }),
       'diameter.point-above-tree',
     );
     expect(found).toBeUndefined();
     const above = findingIn(
-      outcomeOf('point.tape', { point: [4.5, 'm'] }, { heightM: 4 }),
+      givenOutcome('point.tape', { point: [4.5, 'm'] }, { heightM: 4 }),
       'diameter.point-above-tree',
     );
     expect(above?.severity).toBe('check');
-    expect(above?.mends[0]).toMatchObject({ label: 'take 4.50 as ft', becomes: '1.37 m' });
+    expect(above?.suggestedFixes[0]).toMatchObject({ label: 'take 4.50 as ft', becomes: '1.37 m' });
   });
 
   it('out of reach of a tape is asked about, never refused', () => {
-    const outcome = outcomeOf('point.tape', { point: [5.3, 'm'] }, { heightM: 20 });
+    const outcome = givenOutcome('point.tape', { point: [5.3, 'm'] }, { heightM: 20 });
     expect(outcome.ok).toBe(true);
     expect(findingIn(outcome, 'diameter.point-out-of-reach')?.severity).toBe('check');
-    expect(findingIn(outcomeOf('point.tape', { point: [1.9, 'm'] }), 'diameter.point-out-of-reach')).toBeUndefined();
+    expect(findingIn(givenOutcome('point.tape', { point: [1.9, 'm'] }), 'diameter.point-out-of-reach')).toBeUndefined();
   });
 
   it('by a mark on the body is a helper where the rules ask for a measured height', () => {
     const mark = (pointBy: 'measured' | 'body-mark') =>
-      findingIn(outcomeOf('point.body-mark', { point: [1.3, 'm'] }, { pointBy }), 'diameter.point-not-measured');
+      findingIn(givenOutcome('point.body-mark', { point: [1.3, 'm'] }, { pointBy }), 'diameter.point-not-measured');
     expect(mark('measured')?.severity).toBe('check');
     expect(mark('body-mark')).toBeUndefined();
     expect(estimateFrom('point.body-mark', { point: [1.3, 'm'] }).printed.standardError).toBe('0.030');

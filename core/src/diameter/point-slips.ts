@@ -18,7 +18,7 @@ export function diagnosePoint({ value, context, readings, print }: Diagnosis): F
         reading: 'point',
         title: 'The point lies above the tree',
         message: `The diameter would be taken at ${print(value)}, and the tree is ${print(heightM)} tall. Look at the unit, and at the height.`,
-        mends: mendsInOtherUnit(read, unit, print),
+        suggestedFixes: mendsInOtherUnit(read, unit, print),
       },
     ];
   }
@@ -30,13 +30,13 @@ export function diagnosePoint({ value, context, readings, print }: Diagnosis): F
       reading: 'point',
       title: 'Higher than a tape reaches',
       message: `A point at ${print(value)} is out of reach from the ground. If it was read with an optical instrument, leave it; otherwise look at the unit.`,
-      mends: mendsInOtherUnit(read, unit, print),
+      suggestedFixes: mendsInOtherUnit(read, unit, print),
     },
   ];
 }
 
 /** The same number in units in which it would lie within reach. */
-function mendsInOtherUnit(read: number, unit: string, print: (value: number) => string): Finding['mends'] {
+function mendsInOtherUnit(read: number, unit: string, print: (value: number) => string): Finding['suggestedFixes'] {
   return (['ft', 'cm', 'in'] as const)
     .filter((other) => other !== unit)
     .map((other) => ({ other, m: convert(read, other, 'm') }))
@@ -61,7 +61,7 @@ export function notMeasured({ context }: Diagnosis): Finding[] {
       title: 'The rules ask for a measured height',
       message:
         'The mark on the body helps to find the place. Measure up from the ground and take that as the height of the point.',
-      mends: [],
+      suggestedFixes: [],
     },
   ];
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { estimateFrom, findingIn, outcomeOf } from '../testing/index.ts';
+import { estimateFrom, findingIn, givenOutcome } from '../testing/index.ts';
 import {
   combineStems,
   diameterFromStickCm,
@@ -22,7 +22,7 @@ describe('the scale stick', () => {
   it('takes that stem for 40.8 cm when it is held 5.5 cm too far, and says so', () => {
     const held = stickMarkCm(40, 69);
     expect(diameterFromStickCm(held, 63.5).toFixed(1)).toBe('40.8');
-    const outcome = outcomeOf('diameter.graduated-stick', {
+    const outcome = givenOutcome('diameter.graduated-stick', {
       shown: [40.8, 'cm'],
       made: [63.5, 'cm'],
       reach: [69, 'cm'],
@@ -34,7 +34,7 @@ describe('the scale stick', () => {
   });
 
   it('says nothing at the reach that it was made for', () => {
-    const outcome = outcomeOf('diameter.graduated-stick', {
+    const outcome = givenOutcome('diameter.graduated-stick', {
       shown: [40, 'cm'],
       made: [63.5, 'cm'],
       reach: [63.5, 'cm'],
@@ -84,7 +84,7 @@ describe('two faces', () => {
 
   it('far apart are asked about: 30 and 46 cm, and not 30 and 45', () => {
     const asked = (b: number) =>
-      findingIn(outcomeOf('diameter.two-faces', { face: [30, 'cm'], cross: [b, 'cm'] }), 'diameter.faces-far-apart');
+      findingIn(givenOutcome('diameter.two-faces', { face: [30, 'cm'], cross: [b, 'cm'] }), 'diameter.faces-far-apart');
     expect(asked(46)?.severity).toBe('check');
     expect(asked(45)).toBeUndefined();
   });
@@ -174,14 +174,14 @@ describe('readings that make no stem together', () => {
       'lengths',
     ],
   ] as const)('stop: %s', (_words, id, given, reading) => {
-    const finding = findingIn(outcomeOf(id, given), 'diameter.impossible');
+    const finding = findingIn(givenOutcome(id, given), 'diameter.impossible');
     expect(finding).toMatchObject({ severity: 'stop', reading });
     expect(finding?.message).toContain('600.0 cm');
   });
 
   it('count cords whole, with or without a rest: three metres round are 95.5 cm through', () => {
     const cords = (lengths: number) =>
-      outcomeOf('diameter.cord-lengths', { lengths: [lengths, 'one'], cord: [1, 'm'], rest: [0, 'cm'] });
+      givenOutcome('diameter.cord-lengths', { lengths: [lengths, 'one'], cord: [1, 'm'], rest: [0, 'cm'] });
     const whole = cords(3);
     expect(whole.ok && whole.estimate.printed.value).toBe('95.5');
     expect(findingIn(cords(2.5), 'diameter.count-not-whole')).toMatchObject({ severity: 'stop', reading: 'lengths' });

@@ -66,7 +66,7 @@ export function diagnoseGirthAsDiameter(
       reading: key,
       title: 'A girth, perhaps',
       message: `A stem ${print(value)} thick is unusual${context.heightM === undefined ? '' : ' for a tree of this height'}. If the plain side of the tape was read, this is the girth: ${print(otherwiseCm)} instead of ${print(value)}.`,
-      mends: [
+      suggestedFixes: [
         {
           label: `take ${printAsRead(reading.value)} ${reading.unit} as the girth`,
           measure: 'diameter',
@@ -94,7 +94,7 @@ export function diagnoseDiameterAsGirth(
       reading: key,
       title: 'A diameter, perhaps',
       message: `A stem ${print(value)} thick is very slender for a tree of this height. If the diameter side of the tape was read, this is the diameter: ${print(otherwiseCm)} instead of ${print(value)}.`,
-      mends: [
+      suggestedFixes: [
         {
           label: `take ${printAsRead(reading.value)} ${reading.unit} as the diameter`,
           measure: 'diameter',
@@ -117,7 +117,7 @@ export function stopImpossible({ value, print }: Diagnosis, reading: string): Fi
       reading,
       title: 'No stem is that thick',
       message: `Together these readings give ${print(value)}; the thickest stem that can be entered has ${print(LARGEST_DBH_CM)}. Check the units of each.`,
-      mends: [],
+      suggestedFixes: [],
     },
   ];
 }

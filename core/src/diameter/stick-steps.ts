@@ -55,7 +55,7 @@ export function beyondStick(markCm: number, reachCm: number, reading: string): F
       reading,
       title: 'Beyond what a stick can tell',
       message: `So far out, a step on the stick is ${printRounded(worth, 1)} times as much of the stem. Tape this one, or take two faces from a longer reach.`,
-      mends: [],
+      suggestedFixes: [],
     },
   ];
 }

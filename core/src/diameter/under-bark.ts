@@ -11,7 +11,7 @@ export const UNDER_BARK_SOURCE = 'Husch, Beers & Kershaw 2003, Forest Mensuratio
 const THICK_BARK_SHARE = 0.3;
 
 /** The diameter that still has its bark on. */
-export const overBark = ({ callout }: { readonly callout: string }): ReadingSpec =>
+export const overBarkReading = ({ callout }: { readonly callout: string }): ReadingSpec =>
   acrossStem({
     key: 'over',
     label: 'over bark',
@@ -72,7 +72,7 @@ export const notUnderBark = ({ value, readings, print }: Diagnosis): Finding => 
     reading: 'over',
     title: 'Under bark',
     message: `${print(value)} is the diameter under bark, ${printRounded(value / overCm, 3)} of that over bark; ${printRounded(share * 100, 0)} % of the section is bark. The tree’s dbh is over bark, ${print(overCm)}.`,
-    mends: [],
+    suggestedFixes: [],
   };
 };
 
@@ -89,7 +89,7 @@ export function barkTooThick({ readings, print }: Diagnosis): Finding[] {
       reading: 'bark',
       title: share >= 1 ? 'More bark than stem' : 'Very thick bark',
       message: `Both sides together are ${both} of ${print(inCm('over'))}. Look at the unit of the bark; it is read in millimetres or tenths of an inch.`,
-      mends: [],
+      suggestedFixes: [],
     },
   ];
 }

@@ -11,7 +11,7 @@ export interface ReadingChange {
 }
 
 /** The likely mend of a slip, as a value that one tap applies. */
-export interface Mend {
+export interface SuggestedFix {
   readonly label: string;
   /** Which part of the tree sheet the readings belong to. */
   readonly measure: 'diameter' | 'point' | 'distance' | 'height';
@@ -30,5 +30,5 @@ export interface Finding {
   readonly reading: string | null;
   readonly title: string;
   readonly message: string;
-  readonly mends: readonly Mend[];
+  readonly suggestedFixes: readonly SuggestedFix[];
 }

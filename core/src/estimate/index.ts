@@ -1,5 +1,5 @@
 export { estimateOf, findingsOf, withFindings, type Contribution, type Estimate, type Outcome } from './estimate.ts';
-export type { Finding, Mend, ReadingChange, Severity } from './finding.ts';
+export type { Finding, SuggestedFix, ReadingChange, Severity } from './finding.ts';
 export { propagate, type Propagated, type UncertainInput } from './propagate.ts';
 export {
   silentWorkbook,

@@ -92,7 +92,7 @@ describe('a row of a file of trees', () => {
     const matching = matchColumns(['plot', 'tag', 'species', 'dbh', 'KPI (ft³)'], 'imperial');
     expect(matching.guess).toEqual({ column: 4, unit: 'ft3' });
     const row = read(['1', '1', 'sp', '', '35.3147'], { unitSystem: 'imperial' }, matching);
-    expect(row.ok && row.tree.notes?.guessM3).toBeCloseTo(1, 5);
+    expect(row.ok && row.tree.notes?.predictedVolumeM3).toBeCloseTo(1, 5);
     expect(row.ok && row.tree.readings).toEqual([]);
     const bad = read(['1', '1', 'sp', '', '0'], { unitSystem: 'imperial' }, matching);
     expect(!bad.ok && bad.errors[0]?.field).toBe('guess');

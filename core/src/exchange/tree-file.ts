@@ -299,12 +299,18 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
       );
       return undefined;
     };
-    const { bearingDeg: turn, awayM: far, guessM3: guessed } = NOTE_LIMITS;
+    const { bearingDeg: turn, awayM: far, predictedVolumeM3: guessed } = NOTE_LIMITS;
     const bearingDeg = within('bearing', (value) => value, turn.low, turn.high, 'degrees');
     const awayUnit = unitIn('away');
     const awayM = within('away', (value) => convert(value, awayUnit, 'm'), far.low, far.high, 'm');
     const guessUnit = unitIn('guess');
-    const guessM3 = within('guess', (value) => convert(value, guessUnit, 'm3'), guessed.low, guessed.high, 'm³');
+    const predictedVolumeM3 = within(
+      'guess',
+      (value) => convert(value, guessUnit, 'm3'),
+      guessed.low,
+      guessed.high,
+      'm³',
+    );
     const observer = cell('observer');
     if (observer !== '' && (observer.length > LONGEST_OBSERVER || !PLAIN.test(observer)))
       wrong('observer', 'The observer is a name of up to 60 letters.');
@@ -313,7 +319,7 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
     if (day !== '' && observedAt === null) wrong('observedAt', `${shown(day)} is no day, such as 2026-06-03.`);
     if (errors.length > 0) return { ok: false, errors };
     const stratum = cell('stratum');
-    const notes = filledNotes({ conditions: [...new Set(codes)], bearingDeg, awayM, guessM3 });
+    const notes = filledNotes({ conditions: [...new Set(codes)], bearingDeg, awayM, predictedVolumeM3 });
     return {
       ok: true,
       tree: {

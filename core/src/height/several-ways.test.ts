@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { estimateFrom, findingIn, outcomeOf, type Given } from '../testing/index.ts';
+import { estimateFrom, findingIn, givenOutcome, type Given } from '../testing/index.ts';
 import { combineHeights, crownEdgeReadingM, leaningReadingM, staffDistanceExactM, staffDistanceM } from './index.ts';
 
 const printed = (method: string, given: Given, dbhCm?: number): string =>
@@ -163,7 +163,7 @@ describe('distances by hand', () => {
 
 describe('what a method says of its own weakness', () => {
   it('names what the other way of holding the staff would give', () => {
-    const outcome = outcomeOf('height.base-staff-vertical', {
+    const outcome = givenOutcome('height.base-staff-vertical', {
       top: [60, 'pct'],
       base: [-8, 'pct'],
       fixed: [20, 'm'],
@@ -171,7 +171,7 @@ describe('what a method says of its own weakness', () => {
     });
     // 0.68 × 18.480 = 12.57 and 0.68 × 19.225 = 13.07
     expect(findingIn(outcome, 'height.other-staff')?.message).toContain('13.07 m instead of 12.57 m');
-    const level = outcomeOf('height.base-staff-vertical', {
+    const level = givenOutcome('height.base-staff-vertical', {
       top: [60, 'pct'],
       base: [-8, 'pct'],
       fixed: [20, 'm'],
@@ -182,23 +182,25 @@ describe('what a method says of its own weakness', () => {
 
   it('warns of a low mark, and stops at one below the base', () => {
     const sights = { top: [76, 'pct'], base: [-14, 'pct'] } as const;
-    const low = outcomeOf('height.mark-on-stem', { ...sights, mark: [-9, 'pct'], markHeight: [1, 'm'] });
+    const low = givenOutcome('height.mark-on-stem', { ...sights, mark: [-9, 'pct'], markHeight: [1, 'm'] });
     expect(findingIn(low, 'height.low-mark')?.severity).toBe('note');
-    const under = outcomeOf('height.mark-on-stem', { ...sights, mark: [-15, 'pct'], markHeight: [1, 'm'] });
+    const under = givenOutcome('height.mark-on-stem', { ...sights, mark: [-15, 'pct'], markHeight: [1, 'm'] });
     expect(under.ok).toBe(false);
     expect(findingIn(under, 'height.top-below-base')?.reading).toBe('mark');
   });
 
   it('says that half the trunk is missing until the dbh is known', () => {
     const shadow = { staff: [1.8, 'm'], staffShadow: [2.16, 'm'], treeShadow: [19.2, 'm'] } as const;
-    expect(findingIn(outcomeOf('height.shadow', shadow), 'height.half-trunk-missing')?.severity).toBe('note');
-    expect(findingIn(outcomeOf('height.shadow', shadow, { dbhCm: 46 }), 'height.half-trunk-missing')).toBeUndefined();
+    expect(findingIn(givenOutcome('height.shadow', shadow), 'height.half-trunk-missing')?.severity).toBe('note');
+    expect(
+      findingIn(givenOutcome('height.shadow', shadow, { dbhCm: 46 }), 'height.half-trunk-missing'),
+    ).toBeUndefined();
   });
 
   it('stops at readings that make no tree', () => {
-    const upsideDown = outcomeOf('height.laser-verticals', { up: [-9, 'm'], down: [3, 'm'], mark: [0, 'm'] });
+    const upsideDown = givenOutcome('height.laser-verticals', { up: [-9, 'm'], down: [3, 'm'], mark: [0, 'm'] });
     expect(upsideDown.ok).toBe(false);
-    const tower = outcomeOf('height.stick-ratio', { covered: [90, 'cm'], reach: [30, 'cm'], eyeToBase: [100, 'm'] });
+    const tower = givenOutcome('height.stick-ratio', { covered: [90, 'cm'], reach: [30, 'cm'], eyeToBase: [100, 'm'] });
     expect(findingIn(tower, 'height.impossible')?.severity).toBe('stop');
   });
 });

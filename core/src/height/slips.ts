@@ -1,4 +1,4 @@
-import type { Finding, Mend } from '../estimate/index.ts';
+import type { Finding, SuggestedFix } from '../estimate/index.ts';
 
 /** The catalogue of slips that height methods look for. Codes are stable: stored, exported, translated by them. */
 export const HEIGHT_SLIPS = {
@@ -23,5 +23,5 @@ export const heightFinding = (
   reading: string | null,
   title: string,
   message: string,
-  mends: readonly Mend[] = [],
-): Finding => ({ code, severity, reading, title, message, mends });
+  suggestedFixes: readonly SuggestedFix[] = [],
+): Finding => ({ code, severity, reading, title, message, suggestedFixes });

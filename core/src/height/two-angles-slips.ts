@@ -1,4 +1,4 @@
-import type { Finding, Mend } from '../estimate/index.ts';
+import type { Finding, SuggestedFix } from '../estimate/index.ts';
 import { printReading, readingOf, type Diagnosis, type Readings, type ReadingSpec } from '../method/index.ts';
 import {
   convert,
@@ -39,7 +39,7 @@ export function diagnoseTwoAngles(
   const top = sight(readings, 'top');
   const base = sight(readings, 'base');
   const say = (key: 'top' | 'base', reading: Sight) => printReading(specs[key], reading);
-  const flip = (key: 'top' | 'base', reading: Sight): Mend => {
+  const flip = (key: 'top' | 'base', reading: Sight): SuggestedFix => {
     const flipped = { ...readingOf(readings, key), value: -reading.value };
     const becomes = recompute({ [key]: flipped });
     return {
@@ -53,9 +53,9 @@ export function diagnoseTwoAngles(
   const topTangent = slopeTangent(top.value, top.unit);
   const baseTangent = slopeTangent(base.value, base.unit);
   if (topTangent <= baseTangent) {
-    const mends: Mend[] = [swap(top, base, recompute(swapped(readings)), print)];
-    if (top.value < 0) mends.unshift(flip('top', top));
-    else if (base.value > 0) mends.unshift(flip('base', base));
+    const suggestedFixes: SuggestedFix[] = [swap(top, base, recompute(swapped(readings)), print)];
+    if (top.value < 0) suggestedFixes.unshift(flip('top', top));
+    else if (base.value > 0) suggestedFixes.unshift(flip('base', base));
     return [
       heightFinding(
         HEIGHT_SLIPS.topBelowBase,
@@ -63,7 +63,7 @@ export function diagnoseTwoAngles(
         'top',
         'The top lies below the base',
         `Top ${say('top', top)} is not above base ${say('base', base)}: that tree would have no height. A sign was dropped, or the two readings changed places.`,
-        mends.filter((mend) => mend.becomes !== undefined),
+        suggestedFixes.filter((mend) => mend.becomes !== undefined),
       ),
     ];
   }
@@ -104,7 +104,7 @@ export function diagnoseTwoAngles(
     return isPlausibleHeight(otherwise, dbhCm) && oddness(otherwise, dbhCm) < oddness(value, dbhCm);
   });
   const scale = signExplains ? [] : wrongScale(diagnosis, top, base);
-  const scaleMends = scale.flatMap((finding) => finding.mends).slice(0, 1);
+  const scaleMends = scale.flatMap((finding) => finding.suggestedFixes).slice(0, 1);
   const proportions = signExplains ? [] : unlikely(diagnosis, scaleMends);
   return [...findings, ...scale, ...proportions, ...tooClose(diagnosis, top, specs.distance)];
 }
@@ -114,7 +114,7 @@ const swapped = (readings: Readings): Readings => ({
   base: readingOf(readings, 'top'),
 });
 
-const swap = (top: Sight, base: Sight, becomes: number, print: Diagnosis['print']): Mend => ({
+const swap = (top: Sight, base: Sight, becomes: number, print: Diagnosis['print']): SuggestedFix => ({
   label: 'let top and base change places',
   measure: 'height',
   changes: [
@@ -227,7 +227,10 @@ const isOtherMetreScale = (read: SlopeUnit, other: SlopeUnit): boolean =>
   (read === 'm15' && other === 'm20') || (read === 'm20' && other === 'm15');
 
 /** A height outside the band of its dbh, with the one changed reading that would explain it best. */
-function unlikely({ readings, value, context, recompute, print }: Diagnosis, scaleMends: readonly Mend[]): Finding[] {
+function unlikely(
+  { readings, value, context, recompute, print }: Diagnosis,
+  scaleMends: readonly SuggestedFix[],
+): Finding[] {
   const { dbhCm, breastHeightM = 1.3 } = context;
   if (dbhCm === undefined || context.heightOf === 'part' || isPlausibleHeight(value, dbhCm)) return [];
   if (value < breastHeightM) return [belowBreastHeight(print(value), 'top')];

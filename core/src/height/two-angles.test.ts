@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SLOPE_UNITS, slopeReading, type SlopeUnit, type UnitId } from '../quantity/index.ts';
-import { estimateFrom, exampleNamed, findingIn, outcomeOf } from '../testing/index.ts';
+import { estimateFrom, exampleNamed, findingIn, givenOutcome } from '../testing/index.ts';
 import examples from './examples/two-angles.json';
 
 const TWO_ANGLES = 'height.two-angles';
@@ -122,11 +122,11 @@ describe('height from two angles and a distance: identities', () => {
 });
 
 describe('slips in two angles and a distance', () => {
-  it('asks about a base above the eye and mends its sign', () => {
-    const outcome = outcomeOf(TWO_ANGLES, given(62, 8, 'pct', 25));
+  it('asks about a base above the eye and suggestedFixes its sign', () => {
+    const outcome = givenOutcome(TWO_ANGLES, given(62, 8, 'pct', 25));
     const finding = findingIn(outcome, 'height.base-above-eye');
     expect(finding).toMatchObject({ severity: 'check', reading: 'base', title: 'The base lies above the eye' });
-    expect(finding?.mends[0]).toMatchObject({
+    expect(finding?.suggestedFixes[0]).toMatchObject({
       measure: 'height',
       changes: [{ reading: 'base', text: '−8', unit: 'pct' }],
       becomes: '17.50 m',
@@ -135,78 +135,80 @@ describe('slips in two angles and a distance', () => {
   });
 
   it('asks about a top below the eye: from 30 m, −5 % as +5 % is 20.10 m', () => {
-    const finding = findingIn(outcomeOf(TWO_ANGLES, given(-5, -62, 'pct', 30)), 'height.top-below-eye');
-    expect(finding?.mends[0]).toMatchObject({ changes: [{ reading: 'top', text: '+5' }], becomes: '20.10 m' });
+    const finding = findingIn(givenOutcome(TWO_ANGLES, given(-5, -62, 'pct', 30)), 'height.top-below-eye');
+    expect(finding?.suggestedFixes[0]).toMatchObject({ changes: [{ reading: 'top', text: '+5' }], becomes: '20.10 m' });
   });
 
-  it('stops at a top below the base, with the mends that make a tree of it', () => {
-    const outcome = outcomeOf(TWO_ANGLES, given(-20, 5, 'pct', 25));
+  it('stops at a top below the base, with the suggestedFixes that make a tree of it', () => {
+    const outcome = givenOutcome(TWO_ANGLES, given(-20, 5, 'pct', 25));
     const finding = findingIn(outcome, 'height.top-below-base');
     expect(outcome.ok).toBe(false);
     expect(finding?.severity).toBe('stop');
-    expect(finding?.mends.map(({ becomes }) => becomes)).toEqual(['3.75 m', '6.25 m']);
+    expect(finding?.suggestedFixes.map(({ becomes }) => becomes)).toEqual(['3.75 m', '6.25 m']);
   });
 
   it('stops at two equal sights', () => {
-    expect(findingIn(outcomeOf(TWO_ANGLES, given(5, 5, 'pct', 25)), 'height.top-below-base')?.severity).toBe('stop');
+    expect(findingIn(givenOutcome(TWO_ANGLES, given(5, 5, 'pct', 25)), 'height.top-below-base')?.severity).toBe('stop');
   });
 
   it('says what standing too close costs: at 60° a degree is worth 1.05 m from 15 m, and 0.91 m from 26 m', () => {
     // 15 × (1 + tan² 60°) × π ÷ 180 = 1.047; the top 25.98 m above the eye: 25.96 × (1 + 1.0008²) × π ÷ 180 = 0.907
-    const finding = findingIn(outcomeOf(TWO_ANGLES, given(60, -6, 'deg', 15)), 'height.too-close');
+    const finding = findingIn(givenOutcome(TWO_ANGLES, given(60, -6, 'deg', 15)), 'height.too-close');
     expect(finding?.severity).toBe('check');
     expect(finding?.message).toContain('worth 1.05 m; from 26 m away it is 0.91 m');
-    expect(finding?.mends[0]?.changes.map(({ reading }) => reading)).toEqual(['distance', 'top', 'base']);
+    expect(finding?.suggestedFixes[0]?.changes.map(({ reading }) => reading)).toEqual(['distance', 'top', 'base']);
   });
 
   it('gives no advice that gains nothing: at 50° a degree is worth 0.63 m from 15 m and from 18 m', () => {
     // 15 × (1 + tan² 50°) × π ÷ 180 = 0.634; 17.85 × (1 + 1.0015²) × π ÷ 180 = 0.624
-    const finding = findingIn(outcomeOf(TWO_ANGLES, given(50, -6, 'deg', 15)), 'height.too-close');
-    expect(finding).toMatchObject({ severity: 'note', mends: [] });
+    const finding = findingIn(givenOutcome(TWO_ANGLES, given(50, -6, 'deg', 15)), 'height.too-close');
+    expect(finding).toMatchObject({ severity: 'note', suggestedFixes: [] });
     expect(finding?.message).not.toContain('read again');
   });
 
   it('lets 45° pass, and 100 %', () => {
-    expect(findingIn(outcomeOf(TWO_ANGLES, given(45, -6, 'deg', 15)), 'height.too-close')).toBeUndefined();
-    expect(findingIn(outcomeOf(TWO_ANGLES, given(100, -6, 'pct', 15)), 'height.too-close')).toBeUndefined();
+    expect(findingIn(givenOutcome(TWO_ANGLES, given(45, -6, 'deg', 15)), 'height.too-close')).toBeUndefined();
+    expect(findingIn(givenOutcome(TWO_ANGLES, given(100, -6, 'pct', 15)), 'height.too-close')).toBeUndefined();
   });
 
   it('offers degrees where percent gives a dwarf: 38 and −5 from 20 m are 17.38 m in degrees', () => {
     // 20 × (tan 38° + tan 5°) = 20 × (0.7813 + 0.0875)
-    const outcome = outcomeOf(TWO_ANGLES, given(38, -5, 'pct', 20), { dbhCm: 45 });
+    const outcome = givenOutcome(TWO_ANGLES, given(38, -5, 'pct', 20), { dbhCm: 45 });
     const finding = findingIn(outcome, 'height.wrong-scale');
-    expect(finding?.mends.find(({ label }) => label.includes('degrees'))?.becomes).toBe('17.38 m');
+    expect(finding?.suggestedFixes.find(({ label }) => label.includes('degrees'))?.becomes).toBe('17.38 m');
   });
 
   it('offers percent where degrees give a giant: 62° from 25 m', () => {
-    const outcome = outcomeOf(TWO_ANGLES, given(62, -8, 'deg', 25), { dbhCm: 32 });
-    const mend = findingIn(outcome, 'height.wrong-scale')?.mends.find(({ label }) => label.includes('percent'));
+    const outcome = givenOutcome(TWO_ANGLES, given(62, -8, 'deg', 25), { dbhCm: 32 });
+    const mend = findingIn(outcome, 'height.wrong-scale')?.suggestedFixes.find(({ label }) =>
+      label.includes('percent'),
+    );
     expect(mend?.becomes).toBe('17.50 m');
   });
 
   it('offers the 1:15 scale at 15 m, and the 1:20 scale at 20 m', () => {
-    const at15 = outcomeOf(TWO_ANGLES, given(17, -1.5, 'm20', 15), { dbhCm: 30 });
-    expect(findingIn(at15, 'height.wrong-scale')?.mends[0]).toMatchObject({ becomes: '18.50 m' });
-    const at20 = outcomeOf(TWO_ANGLES, given(17, -1.5, 'm15', 20), { dbhCm: 30 });
-    expect(findingIn(at20, 'height.wrong-scale')?.mends[0]).toMatchObject({ becomes: '18.50 m' });
+    const at15 = givenOutcome(TWO_ANGLES, given(17, -1.5, 'm20', 15), { dbhCm: 30 });
+    expect(findingIn(at15, 'height.wrong-scale')?.suggestedFixes[0]).toMatchObject({ becomes: '18.50 m' });
+    const at20 = givenOutcome(TWO_ANGLES, given(17, -1.5, 'm15', 20), { dbhCm: 30 });
+    expect(findingIn(at20, 'height.wrong-scale')?.suggestedFixes[0]).toMatchObject({ becomes: '18.50 m' });
   });
 
   it('says nothing about a scale that fits its stand-off', () => {
-    const outcome = outcomeOf(TWO_ANGLES, given(17, -1.5, 'm20', 20), { dbhCm: 30 });
+    const outcome = givenOutcome(TWO_ANGLES, given(17, -1.5, 'm20', 20), { dbhCm: 30 });
     expect(outcome.ok && outcome.estimate.findings).toEqual([]);
   });
 
   it('asks about a height that the dbh hardly carries, with the likeliest single change', () => {
     // A 12 cm stem of 36 m: 300 times as tall as thick. With 13 instead of 130 % it is 6.6 m.
-    const outcome = outcomeOf(TWO_ANGLES, given(130, -10, 'pct', 25.8), { dbhCm: 12 });
+    const outcome = givenOutcome(TWO_ANGLES, given(130, -10, 'pct', 25.8), { dbhCm: 12 });
     const finding = findingIn(outcome, 'height.unlikely-slenderness');
     expect(finding?.title).toBe('Very tall for this dbh');
-    expect(finding?.mends.length).toBeGreaterThan(0);
+    expect(finding?.suggestedFixes.length).toBeGreaterThan(0);
   });
 
   it('does not doubt proportions that one sign explains', () => {
     // 7.5 m on 34 cm is odd; with the base at −7 it is 18.5 m: one finding is enough.
-    const outcome = outcomeOf(TWO_ANGLES, given(30.5, 22, 'pct', 35), { dbhCm: 34 });
+    const outcome = givenOutcome(TWO_ANGLES, given(30.5, 22, 'pct', 35), { dbhCm: 34 });
     expect(findingIn(outcome, 'height.base-above-eye')).toBeDefined();
     expect(findingIn(outcome, 'height.unlikely-slenderness')).toBeUndefined();
   });
@@ -221,7 +223,7 @@ describe('readings that cannot be', () => {
     ['metres for a sight', { ...given(62, -8, 'pct', 25), top: [62, 'm'] as const }, 'top', 'percent'],
     ['a negative ±', { ...given(62, -8, 'pct', 25), base: [-8, 'pct', -1] as const }, 'base', '0 or more'],
   ])('%s stops at its field', (_words, readings, key, words) => {
-    const outcome = outcomeOf(TWO_ANGLES, readings);
+    const outcome = givenOutcome(TWO_ANGLES, readings);
     expect(outcome.ok).toBe(false);
     const [finding, ...others] = outcome.ok ? [] : outcome.findings;
     expect(others).toEqual([]);
@@ -230,7 +232,7 @@ describe('readings that cannot be', () => {
   });
 
   it('names every reading that is still missing, and strangers', () => {
-    const outcome = outcomeOf(TWO_ANGLES, { top: [62, 'pct'], crown: [3, 'm'] });
+    const outcome = givenOutcome(TWO_ANGLES, { top: [62, 'pct'], crown: [3, 'm'] });
     const found = outcome.ok ? [] : outcome.findings.map(({ code, reading }) => `${code} ${reading ?? ''}`);
     expect(found).toEqual(['reading.unknown crown', 'reading.missing base', 'reading.missing distance']);
   });

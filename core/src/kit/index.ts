@@ -13,7 +13,7 @@ export {
   isUnitOfKind,
   KIT_LIMITS,
   usualReading,
-  type CheckKind,
+  type InstrumentCheckKind,
   type InstrumentKindId,
   type KitInstrument,
 } from './instruments.ts';

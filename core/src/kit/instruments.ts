@@ -9,7 +9,7 @@ import {
 } from '../quantity/index.ts';
 
 /** How an instrument is checked: against itself, against a taped distance, or by walking a measured line. */
-export type CheckKind = 'zero' | 'fixed-distance' | 'pace-line';
+export type InstrumentCheckKind = 'zero' | 'fixed-distance' | 'pace-line';
 
 interface InstrumentKind {
   readonly name: string;
@@ -17,7 +17,7 @@ interface InstrumentKind {
   readonly instruments: readonly string[];
   /** Scales that it may carry. */
   readonly units: readonly UnitId[];
-  readonly check: CheckKind;
+  readonly check: InstrumentCheckKind;
   /** Days between two checks, until a crew settles others. */
   readonly everyDays: number;
   /** Usual graduation and standard error of one reading, in the first of its units. */

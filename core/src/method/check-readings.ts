@@ -8,7 +8,7 @@ const stop = (code: string, reading: string, title: string, message: string): Fi
   reading,
   title,
   message,
-  mends: [],
+  suggestedFixes: [],
 });
 
 const withUnit = (value: number, unit: UnitId, signed: boolean): string => {

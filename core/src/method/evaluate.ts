@@ -219,5 +219,5 @@ const roughError = (curvature: number): Finding => ({
   reading: null,
   title: 'The ± is rough here',
   message: `With errors this large the relation is no longer straight: the true ± is about ${String(Math.round(curvature * 100))} % larger.`,
-  mends: [],
+  suggestedFixes: [],
 });

@@ -11,11 +11,11 @@ export interface MapPoint {
 }
 
 /** A closed ring of points; the last need not repeat the first. */
-export type Ring = readonly MapPoint[];
+export type OutlineRing = readonly MapPoint[];
 
 /** A part of the ground: an outer ring, and holes in it. */
 export interface Outline {
-  readonly rings: readonly Ring[];
+  readonly rings: readonly OutlineRing[];
 }
 
 const radians = (degrees: number): number => (degrees * Math.PI) / 180;
@@ -78,7 +78,7 @@ export function readAspect(text: string): number | null {
 }
 
 /** Area of a ring by the shoelace, in m², whichever way it turns. */
-export function ringAreaM2(ring: Ring): number {
+export function ringAreaM2(ring: OutlineRing): number {
   let twice = 0;
   ring.forEach((point, i) => {
     const next = ring[(i + 1) % ring.length] ?? point;
@@ -95,7 +95,7 @@ export const outlineAreaM2 = (outlines: readonly Outline[]): number =>
     0,
   );
 
-function isInRing(ring: Ring, { eastM, northM }: MapPoint): boolean {
+function isInRing(ring: OutlineRing, { eastM, northM }: MapPoint): boolean {
   let isIn = false;
   ring.forEach((a, i) => {
     const b = ring[(i + 1) % ring.length] ?? a;

@@ -1,14 +1,14 @@
 import { convert, decimalsOf, slopeReading, toGraduation } from '../quantity/index.ts';
-import { limitingDistanceM, metricFactor } from '../sampling/index.ts';
+import { pointLimitingDistanceM, metricFactor } from '../sampling/index.ts';
 import { COMMON_SPECIES, USUAL_DESIGN, type PlotShape, type WoodSettings } from '../survey/index.ts';
 import { normal, pick, weibull, type Random } from './random.ts';
 import {
-  sceneGround,
-  type PlantedSlip,
-  type Scene,
-  type ScenePlot,
-  type SceneReading,
-  type SceneTree,
+  demoGround,
+  type PlantedError,
+  type DemoSurvey,
+  type DemoPlot,
+  type DemoReading,
+  type DemoTree,
 } from './scene.ts';
 
 interface Woodlot {
@@ -84,7 +84,7 @@ const HASTY_FROM = 14;
 const TOO_TALL = 1.11;
 
 /** Slips by point; the one on point 20 is that nobody said it was empty. */
-const PLANTED: Readonly<Record<string, PlantedSlip>> = {
+const PLANTED: Readonly<Record<string, PlantedError>> = {
   '3': 'base sign',
   '5': 'tallied twice',
   '7': 'girth as diameter',
@@ -117,7 +117,7 @@ function countedTrees(random: Random, mean: number): number {
   return count;
 }
 
-const dbhReading = (random: Random, dbhCm: number, isHasty: boolean): SceneReading => ({
+const dbhReading = (random: Random, dbhCm: number, isHasty: boolean): DemoReading => ({
   measure: 'diameter',
   methodId: 'diameter.tape',
   key: 'diameter',
@@ -128,7 +128,7 @@ const dbhReading = (random: Random, dbhCm: number, isHasty: boolean): SceneReadi
 const STAND_OFFS_FT = [66, 100, 132] as const;
 
 /** Top, base and distance in percent and feet. */
-function heightReadings(random: Random, heightM: number, slopePct: number): SceneReading[] {
+function heightReadings(random: Random, heightM: number, slopePct: number): DemoReading[] {
   const heightFt = convert(heightM, 'm', 'ft');
   const distanceFt = STAND_OFFS_FT.find((distance) => distance >= heightFt - 6) ?? 132;
   const distanceM = convert(distanceFt, 'ft', 'm');
@@ -142,10 +142,10 @@ function heightReadings(random: Random, heightM: number, slopePct: number): Scen
   ];
 }
 
-const change = (readings: readonly SceneReading[], key: string, to: (value: number) => number): SceneReading[] =>
+const change = (readings: readonly DemoReading[], key: string, to: (value: number) => number): DemoReading[] =>
   readings.map((reading) => (reading.key === key ? { ...reading, value: to(reading.value) } : reading));
 
-function slipped(readings: readonly SceneReading[], slip: PlantedSlip): readonly SceneReading[] {
+function slipped(readings: readonly DemoReading[], slip: PlantedError): readonly DemoReading[] {
   switch (slip) {
     case 'base sign':
       return change(readings, 'base', Math.abs);
@@ -160,20 +160,20 @@ function slipped(readings: readonly SceneReading[], slip: PlantedSlip): readonly
   }
 }
 
-function pointTrees(random: Random, lot: Woodlot, label: string, slopePct: number): SceneTree[] {
+function pointTrees(random: Random, lot: Woodlot, label: string, slopePct: number): DemoTree[] {
   const slip = PLANTED[label] ?? null;
   const count = Math.max(slip === null ? 2 : 6, countedTrees(random, lot.counted));
   const isHasty = Number(label) >= HASTY_FROM;
   const slipAt = slip === null ? -1 : 3;
   const factor = metricFactor(FACTOR_FT2_PER_ACRE);
-  const trees = Array.from({ length: count }, (_, i): SceneTree => {
+  const trees = Array.from({ length: count }, (_, i): DemoTree => {
     const isSlip = i === slipAt;
     const speciesCode = isSlip ? (lot.mix[0]?.[0] ?? 'wo') : pick(random, lot.mix);
     const dbhCm = isSlip ? 36 : countedDbhCm(random, lot.spreadCm);
     const [a, b] = HEIGHT_CURVES[speciesCode] ?? [28, 14];
     const spread = isSlip ? 0 : normal(random, 0, 0.05);
     const heightM = (BREAST_HEIGHT_M + a * Math.exp(-b / dbhCm) * Math.exp(spread)) * (isHasty ? TOO_TALL : 1);
-    const limitM = limitingDistanceM(dbhCm, factor);
+    const limitM = pointLimitingDistanceM(dbhCm, factor);
     const awayM = (slip === 'beyond the limit' && isSlip ? 1.12 : 0.15 + 0.8 * Math.sqrt(random())) * limitM;
     const dbh = dbhReading(random, dbhCm, isHasty);
     const height = heightReadings(random, heightM, slopePct);
@@ -203,15 +203,15 @@ function pointTrees(random: Random, lot: Woodlot, label: string, slopePct: numbe
  *
  * @param random the same source gives the same wood
  */
-export function harrowCreek(random: Random): Scene {
-  const shape: PlotShape = { kind: 'point', factorM2PerHa: metricFactor(FACTOR_FT2_PER_ACRE) };
+export function harrowCreek(random: Random): DemoSurvey {
+  const shape: PlotShape = { kind: 'variable-radius', factorM2PerHa: metricFactor(FACTOR_FT2_PER_ACRE) };
   let number = 0;
   const grounds = WOODLOTS.map((lot, i) => ({
     lot,
-    ground: sceneGround(lot.corners, lot.points, { seed: 57 + i, away: 0.1 }),
+    ground: demoGround(lot.corners, lot.points, { seed: 57 + i, away: 0.1 }),
   }));
   const plots = grounds.flatMap(({ lot, ground }, at) =>
-    Array.from({ length: lot.points }, (_, i): ScenePlot => {
+    Array.from({ length: lot.points }, (_, i): DemoPlot => {
       number += 1;
       const label = String(number);
       const slopePct = Math.round(2 + 16 * random());

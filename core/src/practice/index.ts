@@ -1,7 +1,7 @@
 export { heronKit } from './heron-kit.ts';
 export { monteValdeliro } from './monte-valdeliro.ts';
 export { harrowCreek, harrowWood } from './harrow-creek.ts';
-export type { PlantedSlip, Scene, ScenePlot, SceneReading, SceneTree } from './scene.ts';
+export type { PlantedError, DemoSurvey, DemoPlot, DemoReading, DemoTree } from './scene.ts';
 export { normal, pick, seededRandom, weibull, type Random } from './random.ts';
 export { BEECH_VOLUME, felledBeeches, type FelledStem } from './measured-stems.ts';
 export { valdeliroWood } from './valdeliro-wood.ts';

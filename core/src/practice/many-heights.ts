@@ -1,9 +1,9 @@
 import type { UnitId } from '../quantity/index.ts';
-import type { SceneReading, SceneTree } from './scene.ts';
+import type { DemoReading, DemoTree } from './scene.ts';
 
 type Figures = readonly (readonly [key: string, value: number, unit: UnitId])[];
 
-const dbh = (cm: number): SceneReading => ({
+const dbh = (cm: number): DemoReading => ({
   measure: 'diameter',
   methodId: 'diameter.tape',
   key: 'diameter',
@@ -12,22 +12,22 @@ const dbh = (cm: number): SceneReading => ({
 });
 
 /** Readings of one height; the first where no number is given. */
-const heightBy = (methodId: string, figures: Figures, take?: number): SceneReading[] =>
+const heightBy = (methodId: string, figures: Figures, heightNo?: number): DemoReading[] =>
   figures.map(([key, value, unit]) => ({
     measure: methodId.startsWith('distance.') ? 'distance' : 'height',
     methodId,
     key,
     value,
     unit,
-    ...(take === undefined ? {} : { take }),
+    ...(heightNo === undefined ? {} : { heightNo }),
   }));
 
-const topFromThere = (pct: number, take: number): SceneReading[] =>
-  heightBy('height.two-angles', [['top', pct, 'pct']], take);
+const topFromThere = (pct: number, heightNo: number): DemoReading[] =>
+  heightBy('height.two-angles', [['top', pct, 'pct']], heightNo);
 
 /** Trees whose height asks for more than two sights: six ends from one stand, three methods, a lean, a steep slope, a break. */
-export function manyHeights(firstTag: number): SceneTree[] {
-  const trees: readonly Omit<SceneTree, 'tag' | 'planted'>[] = [
+export function manyHeights(firstTag: number): DemoTree[] {
+  const trees: readonly Omit<DemoTree, 'tag' | 'planted'>[] = [
     {
       speciesCode: 'bt',
       readings: [
@@ -45,11 +45,11 @@ export function manyHeights(firstTag: number): SceneTree[] {
       ],
       heights: {
         takes: [
-          { take: 2, of: 'merchantable', oneStand: true, topDiameterCm: 7 },
-          { take: 3, of: 'merchantable', oneStand: true, limit: 'fork' },
-          { take: 4, of: 'crown-base', oneStand: true },
-          { take: 5, of: 'first-branch', oneStand: true },
-          { take: 6, of: 'stump', oneStand: true },
+          { heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 7 },
+          { heightNo: 3, of: 'merchantable', sameStation: true, limit: 'fork' },
+          { heightNo: 4, of: 'crown-base', sameStation: true },
+          { heightNo: 5, of: 'first-branch', sameStation: true },
+          { heightNo: 6, of: 'stump', sameStation: true },
         ],
       },
     },
@@ -78,8 +78,8 @@ export function manyHeights(firstTag: number): SceneTree[] {
       ],
       heights: {
         takes: [
-          { take: 2, of: 'total', oneStand: false },
-          { take: 3, of: 'total', oneStand: false },
+          { heightNo: 2, of: 'total', sameStation: false },
+          { heightNo: 3, of: 'total', sameStation: false },
         ],
         kept: 'mean',
       },

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { RULE_SETS } from '../diameter/index.ts';
 import { findingsOf } from '../estimate/index.ts';
-import { draftOf, reckonTree, type TreeSettings } from '../survey/index.ts';
+import { formOfTree, evaluateTree, type TreeSettings } from '../survey/index.ts';
 import { isInside, mapAbout } from '../plan/index.ts';
-import { harrowCreek, monteValdeliro, seededRandom, type PlantedSlip } from './index.ts';
+import { harrowCreek, monteValdeliro, seededRandom, type PlantedError } from './index.ts';
 
 const settings: TreeSettings = {
   unitSystem: 'metric',
@@ -12,12 +12,12 @@ const settings: TreeSettings = {
   fieldRules: RULE_SETS.timber.rules,
 };
 
-const codesOf = (tree: Parameters<typeof draftOf>[0]): string[] => {
-  const { diameter, height } = reckonTree(draftOf(tree), settings);
+const codesOf = (tree: Parameters<typeof formOfTree>[0]): string[] => {
+  const { diameter, height } = evaluateTree(formOfTree(tree), settings);
   return [diameter, height].flatMap((outcome) => (outcome === null ? [] : findingsOf(outcome))).map(({ code }) => code);
 };
 
-const CAUGHT_BY: Readonly<Partial<Record<PlantedSlip, string>>> = {
+const CAUGHT_BY: Readonly<Partial<Record<PlantedError, string>>> = {
   'base sign': 'height.base-above-eye',
   'girth as diameter': 'diameter.girth-entered-as-diameter',
   'wrong scale': 'height.wrong-scale',
@@ -90,7 +90,7 @@ describe('Monte Valdeliro', () => {
   it('was walked before, when its trees were thinner', () => {
     const { earlier } = scene;
     expect(earlier.plots.map(({ label }) => label)).toEqual(['1', '8', '15']);
-    const dbhOf = (tree: (typeof trees)[number]) => reckonTree(draftOf(tree), settings).diametersCm[0] ?? NaN;
+    const dbhOf = (tree: (typeof trees)[number]) => evaluateTree(formOfTree(tree), settings).diametersCm[0] ?? NaN;
     for (const plot of earlier.plots) {
       const now = scene.plots.find(({ label }) => label === plot.label)?.trees ?? [];
       expect(plot.trees.length).toBeGreaterThan(5);
@@ -107,12 +107,12 @@ describe('Monte Valdeliro', () => {
   it('has a coppiced chestnut of four stems: √(28.4² + 24.1² + 21² + 16.3²) = 45.8', () => {
     const [coppice] = trees.filter(({ readings }) => readings.some(({ stem }) => stem === 4));
     if (coppice === undefined) throw new Error('no coppice');
-    expect(reckonTree(draftOf(coppice), settings).dbh?.printed.value).toBe('45.8');
+    expect(evaluateTree(formOfTree(coppice), settings).dbh?.printed.value).toBe('45.8');
   });
 
   it('has trees that ask for more than two sights', () => {
     const many = (scene.plots.find(({ label }) => label === '10')?.trees ?? []).slice(-5);
-    const heightsOf = (tree: (typeof trees)[number]) => reckonTree(draftOf(tree), settings).heights;
+    const heightsOf = (tree: (typeof trees)[number]) => evaluateTree(formOfTree(tree), settings).heights;
     const printed = many.map((tree) =>
       heightsOf(tree).heights.map(({ outcome }) => (outcome?.ok === true ? outcome.estimate.printed.value : null)),
     );

@@ -4,13 +4,13 @@ import { COMMON_SPECIES, USUAL_DESIGN } from '../survey/index.ts';
 import { manyHeights } from './many-heights.ts';
 import { normal, pick, weibull, type Random } from './random.ts';
 import {
-  sceneGround,
+  demoGround,
   type EarlierVisit,
-  type PlantedSlip,
-  type Scene,
-  type ScenePlot,
-  type SceneReading,
-  type SceneTree,
+  type PlantedError,
+  type DemoSurvey,
+  type DemoPlot,
+  type DemoReading,
+  type DemoTree,
 } from './scene.ts';
 
 interface Stand {
@@ -115,7 +115,7 @@ const READ_TO: Readonly<Record<SlopeUnit, number>> = {
 };
 
 /** Labels of the plots with readings, and the slip planted in each. */
-const TALLIED: Readonly<Record<string, PlantedSlip | null>> = {
+const TALLIED: Readonly<Record<string, PlantedError | null>> = {
   '1': null,
   '2': 'base sign',
   '3': 'girth as diameter',
@@ -146,7 +146,7 @@ function heightReadings(
   slopePct: number,
   unit: SlopeUnit,
   standOffM: number,
-): SceneReading[] {
+): DemoReading[] {
   const distanceM = round(standOffM + (random() < 0.4 ? normal(random, 0, 0.8) : 0), 0.1);
   const uphill = (slopePct / 100) * (0.1 + 0.6 * random());
   const baseTangent = -EYE_HEIGHT_M / distanceM - uphill;
@@ -167,22 +167,22 @@ const scaleAt = (distanceM: number, scale: SlopeUnit): SlopeUnit => {
   return distanceM === 15 ? 'm15' : 'm20';
 };
 
-const diameterReading = (random: Random, dbhCm: number): SceneReading =>
+const diameterReading = (random: Random, dbhCm: number): DemoReading =>
   random() < 0.12
     ? { measure: 'diameter', methodId: 'diameter.girth', key: 'girth', value: round(dbhCm * Math.PI, 1), unit: 'cm' }
     : { measure: 'diameter', methodId: 'diameter.tape', key: 'diameter', value: round(dbhCm, 0.1), unit: 'cm' };
 
 const change = (
-  readings: readonly SceneReading[],
+  readings: readonly DemoReading[],
   key: string,
-  to: (reading: SceneReading) => SceneReading,
-): SceneReading[] => readings.map((reading) => (reading.key === key ? to(reading) : reading));
+  to: (reading: DemoReading) => DemoReading,
+): DemoReading[] => readings.map((reading) => (reading.key === key ? to(reading) : reading));
 
 /** A tree of 34 cm and its usual height, with one slip in its readings. */
-function slippedTree(random: Random, slip: PlantedSlip, code: string, slopePct: number): readonly SceneReading[] {
+function slippedTree(random: Random, slip: PlantedError, code: string, slopePct: number): readonly DemoReading[] {
   const dbhCm = 34;
   const heightM = trueHeightM(random, code, dbhCm, 1);
-  const diameter: SceneReading = {
+  const diameter: DemoReading = {
     measure: 'diameter',
     methodId: 'diameter.tape',
     key: 'diameter',
@@ -218,11 +218,11 @@ function slippedTree(random: Random, slip: PlantedSlip, code: string, slopePct: 
   }
 }
 
-function plotTrees(random: Random, stand: Stand, label: string, slopePct: number): SceneTree[] {
+function plotTrees(random: Random, stand: Stand, label: string, slopePct: number): DemoTree[] {
   const count = 12 + Math.floor(random() * 8);
   const slip = TALLIED[label] ?? null;
   const slipAt = slip === null ? -1 : 3 + Math.floor(random() * 5);
-  return Array.from({ length: count }, (_, index): SceneTree => {
+  return Array.from({ length: count }, (_, index): DemoTree => {
     const speciesCode = pick(random, stand.mix);
     const dbhCm = Math.min(72, weibull(random, 2.1, stand.spreadCm, 10));
     const heightM = trueHeightM(random, speciesCode, dbhCm, stand.vigour);
@@ -253,7 +253,7 @@ const COPPICE = [
 ] as const;
 const OLD_CANKER_M = 1.55;
 
-const point = (value: number, stem?: number): SceneReading => ({
+const point = (value: number, stem?: number): DemoReading => ({
   measure: 'point',
   methodId: 'point.tape',
   key: 'point',
@@ -263,8 +263,8 @@ const point = (value: number, stem?: number): SceneReading => ({
 });
 
 /** A sweet chestnut cut to the ground long ago: four stems, one of them with a bulge at breast height. */
-function coppicedChestnut(tag: string): SceneTree {
-  const readings = COPPICE.flatMap(([dbhCm, pointM], i): SceneReading[] => {
+function coppicedChestnut(tag: string): DemoTree {
+  const readings = COPPICE.flatMap(([dbhCm, pointM], i): DemoReading[] => {
     const stem = i === 0 ? {} : { stem: i + 1 };
     const diameter = {
       measure: 'diameter',
@@ -291,9 +291,9 @@ function coppicedChestnut(tag: string): SceneTree {
 }
 
 /** A plot as it was seven years before: thinner trees, the thinnest not tallied yet, one taped above a canker. */
-function asItWas(random: Random, plot: ScenePlot): ScenePlot {
+function asItWas(random: Random, plot: DemoPlot): DemoPlot {
   const hasCanker = plot.label === CANKERED;
-  const trees = plot.trees.flatMap((tree, i): SceneTree[] => {
+  const trees = plot.trees.flatMap((tree, i): DemoTree[] => {
     const reading = tree.readings.find(({ measure, stem }) => measure === 'diameter' && stem === undefined);
     const several = tree.readings.some(({ stem }) => stem !== undefined);
     if (reading === undefined || several || tree.planted === 'girth as diameter') return [];
@@ -301,7 +301,7 @@ function asItWas(random: Random, plot: ScenePlot): ScenePlot {
     const yearly = (GROWTH_CM_PER_YEAR[tree.speciesCode] ?? 0.3) * Math.max(0.3, 1 + normal(random, 0, 0.3));
     const before = round(dbhCm - YEARS_BETWEEN * yearly, 0.1);
     if (before < 7) return [];
-    const readings: SceneReading[] = [
+    const readings: DemoReading[] = [
       { measure: 'diameter', methodId: 'diameter.tape', key: 'diameter', value: before, unit: 'cm' },
       ...(hasCanker && i === 1 ? [point(OLD_CANKER_M)] : []),
     ];
@@ -318,14 +318,14 @@ function asItWas(random: Random, plot: ScenePlot): ScenePlot {
  *
  * @param random the same source gives the same forest
  */
-export function monteValdeliro(random: Random): Scene & { readonly earlier: EarlierVisit } {
+export function monteValdeliro(random: Random): DemoSurvey & { readonly earlier: EarlierVisit } {
   let number = 0;
   const grounds = STANDS.map((stand, i) => ({
     stand,
-    ground: sceneGround(stand.corners, stand.plots, { seed: 31 + i, away: 0 }),
+    ground: demoGround(stand.corners, stand.plots, { seed: 31 + i, away: 0 }),
   }));
   const plots = grounds.flatMap(({ stand, ground }, at) =>
-    Array.from({ length: stand.plots }, (_, i): ScenePlot => {
+    Array.from({ length: stand.plots }, (_, i): DemoPlot => {
       number += 1;
       const label = String(number);
       const slopePct = 5 + Math.round(random() * 40);

@@ -11,7 +11,7 @@ import type { SlopeUnit, UnitId, UnitSystem } from '../quantity/index.ts';
 import type { HeightNotes, PlotShape, Species, SurveyDesign, TapingNotes, TreeNotes } from '../survey/index.ts';
 import { seededRandom } from './random.ts';
 
-export interface SceneReading {
+export interface DemoReading {
   readonly measure: Measure;
   readonly methodId: string;
   readonly key: string;
@@ -20,13 +20,13 @@ export interface SceneReading {
   /** Number of the stem; the first where left out. */
   readonly stem?: number;
   /** Number of the height; the first where left out. */
-  readonly take?: number;
+  readonly heightNo?: number;
 }
 
-export interface SceneTree {
+export interface DemoTree {
   readonly tag: string;
   readonly speciesCode: string;
-  readonly readings: readonly SceneReading[];
+  readonly readings: readonly DemoReading[];
   /** How it was found and taped, where that was noted. */
   readonly taping?: TapingNotes;
   /** What was noted beside its readings. */
@@ -36,10 +36,10 @@ export interface SceneTree {
   /** Its heights beside the first, and which one counts. */
   readonly heights?: HeightNotes;
   /** The slip that was planted in the readings, for the checks to find. */
-  readonly planted: PlantedSlip | null;
+  readonly planted: PlantedError | null;
 }
 
-export type PlantedSlip =
+export type PlantedError =
   | 'base sign'
   | 'girth as diameter'
   | 'wrong scale'
@@ -48,7 +48,7 @@ export type PlantedSlip =
   | 'tallied twice'
   | 'beyond the limit';
 
-export interface ScenePlot {
+export interface DemoPlot {
   readonly label: string;
   readonly stratum: string;
   readonly shape: PlotShape;
@@ -57,7 +57,7 @@ export interface ScenePlot {
   readonly position: LatLon;
   /** Planned plots have not been walked to yet; on empty ones there is no tree. */
   readonly state: 'finished' | 'started' | 'planned' | 'empty';
-  readonly trees: readonly SceneTree[];
+  readonly trees: readonly DemoTree[];
 }
 
 export interface SceneStratum {
@@ -71,10 +71,10 @@ export interface EarlierVisit {
   readonly survey: string;
   readonly startedOn: string;
   readonly crew: string;
-  readonly plots: readonly ScenePlot[];
+  readonly plots: readonly DemoPlot[];
 }
 
-export interface Scene {
+export interface DemoSurvey {
   readonly unitSystem: UnitSystem;
   readonly slopeUnit: SlopeUnit;
   readonly breastHeightM: number;
@@ -86,7 +86,7 @@ export interface Scene {
   readonly eyeHeightM: number;
   readonly species: readonly Species[];
   readonly strata: readonly SceneStratum[];
-  readonly plots: readonly ScenePlot[];
+  readonly plots: readonly DemoPlot[];
 }
 
 /** Invented places lie in the middle of an ocean, where no forest is. */
@@ -132,7 +132,7 @@ function gridOf(ring: readonly MapPoint[], plots: number, seed: number): readonl
  *
  * @param away degrees from the other places, so that no two lie on each other
  */
-export function sceneGround(
+export function demoGround(
   corners: readonly (readonly [number, number])[],
   plots: number,
   { seed, away }: { readonly seed: number; readonly away: number },

@@ -40,7 +40,7 @@ export const gaugeWidthCm = (factorM2PerHa: number, reachCm: number): number =>
  *
  * Source: Bitterlich 1948.
  */
-export const limitingDistanceM = (dbhCm: number, factorM2PerHa: number): number =>
+export const pointLimitingDistanceM = (dbhCm: number, factorM2PerHa: number): number =>
   dbhCm / (2 * Math.sqrt(factorM2PerHa));
 
 /** Trees a hectare that one counted tree stands for: BAF ÷ g. */
@@ -102,7 +102,7 @@ export function inOrOut(of: PlotOrPoint, { dbhCm, distanceM, to, slopePct }: Bor
         ? null
         : notEstimated('radiusM', 'The radius must lie above 0 and up to 60 m.');
   if (problem !== null) return problem;
-  const limitM = of.kind === 'plot' ? of.radiusM : limitingDistanceM(dbhCm, of.factorM2PerHa);
+  const limitM = of.kind === 'plot' ? of.radiusM : pointLimitingDistanceM(dbhCm, of.factorM2PerHa);
   const lengthening = Math.hypot(1, slopePct / 100);
   const halfM = to === 'face' ? dbhCm / 200 : 0;
   // The face lies half a diameter nearer, measured level: at the height of the tape the stem is upright.
@@ -122,4 +122,4 @@ export const metricFactor = (ft2PerAcre: number): number => ft2PerAcre * M2_PER_
 
 /** Feet for each inch of dbh within which a tree is counted, to its pith: 2.75 for factor 10. */
 export const plotRadiusFactorFtPerIn = (ft2PerAcre: number): number =>
-  convert(limitingDistanceM(convert(1, 'in', 'cm'), metricFactor(ft2PerAcre)), 'm', 'ft');
+  convert(pointLimitingDistanceM(convert(1, 'in', 'cm'), metricFactor(ft2PerAcre)), 'm', 'ft');

@@ -6,7 +6,7 @@ export {
   gaugeFactor,
   gaugeWidthCm,
   inOrOut,
-  limitingDistanceM,
+  pointLimitingDistanceM,
   M2_PER_HA_IN_FT2_PER_ACRE,
   metricFactor,
   plotRadiusFactorFtPerIn,

@@ -12,7 +12,7 @@ import {
   gaugeFactor,
   gaugeWidthCm,
   inOrOut,
-  limitingDistanceM,
+  pointLimitingDistanceM,
   loreyHeightM,
   metricFactor,
   neymanPlots,
@@ -93,7 +93,7 @@ const qmd = (diameters: readonly number[]) =>
 const CASES: Readonly<Record<string, (given: Given) => number>> = {
   slope_distance_oblique: ({ horizontal, slope, azimuth_from_fall_line: from }) =>
     alongSlopeM(horizontal, slopeInDirectionPct(slope, from)),
-  limiting_distance_baf4: ({ dbh, BAF }) => limitingDistanceM(dbh, BAF),
+  limiting_distance_baf4: ({ dbh, BAF }) => pointLimitingDistanceM(dbh, BAF),
   limiting_distance_imperial_baf10: ({ dbh, BAF }) => dbh * plotRadiusFactorFtPerIn(BAF),
   prf_face_baf20: ({ BAF }) => plotRadiusFactorFtPerIn(BAF) - 1 / 24,
   trees_per_ha_per_count: ({ dbh, BAF }) => treesPerHaOfCount(dbh, BAF),

@@ -8,7 +8,7 @@ export {
   ormerodProfile,
   profileOfTaper,
   solidsProfile,
-  overBark,
+  profileOverBark,
   underBark,
   type ProfileOutcome,
   type StemProfile,
@@ -74,4 +74,4 @@ export {
   type TaperStatement,
 } from './taper-choice.ts';
 export { felledWays, standingWays, type WayOfVolume } from './side-by-side.ts';
-export { standTable, type StandTable } from './stand-table.ts';
+export { volumeTable, type VolumeTable } from './stand-table.ts';

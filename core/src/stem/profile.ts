@@ -300,5 +300,5 @@ export const underBark = (profile: StemProfile, ratio: number): StemProfile =>
   profile.bark === 'under' ? profile : scaled(profile, ratio, 'under');
 
 /** The profile with its bark. One that is over bark already stays as it is. */
-export const overBark = (profile: StemProfile, ratio: number): StemProfile =>
+export const profileOverBark = (profile: StemProfile, ratio: number): StemProfile =>
   profile.bark === 'over' ? profile : scaled(profile, 1 / ratio, 'over');

@@ -2,7 +2,7 @@ import { emptyStandWood, standWood, type StandCut } from './stand-wood.ts';
 import type { TaperModel } from './taper.ts';
 
 /** Wood of standing trees, a row for each dbh and a column for each height; null where the taper draws no such tree. */
-export interface StandTable {
+export interface VolumeTable {
   readonly diametersCm: readonly number[];
   readonly heightsM: readonly number[];
   /** From the stump to the smallest top under bark, in m³. */
@@ -17,12 +17,12 @@ const MOST_SLENDER = 130;
 const LEAST_SLENDER = 20;
 
 /** A table for the pocket by one model of form, for every dbh and height that belong together. */
-export function standTable(
+export function volumeTable(
   model: TaperModel,
   cut: StandCut,
   diametersCm: readonly number[],
   heightsM: readonly number[],
-): StandTable {
+): VolumeTable {
   const cells = diametersCm.flatMap((dbhCm) => heightsM.map((heightM) => ({ dbhCm, heightM })));
   const wood = emptyStandWood(cells.length);
   standWood(

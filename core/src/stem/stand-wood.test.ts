@@ -10,7 +10,7 @@ import {
   ormerodTaper,
   profileOfTaper,
   solidsTaper,
-  standTable,
+  volumeTable,
   standWood,
   underBark,
   type TaperModel,
@@ -101,7 +101,7 @@ describe('the wood of a stand', () => {
 describe('a table of standing wood', () => {
   const cone = modelOf(ormerodTaper({ p: 1 }, 1.3));
   const cut = { ...CUT, stumpM: 1.3, topCm: 0, barkRatio: 1 };
-  const table = standTable(cone, cut, [20, 40], [6.3, 11.3, 31.3]);
+  const table = volumeTable(cone, cut, [20, 40], [6.3, 11.3, 31.3]);
 
   it('has for each dbh and height what such a tree has: cones of 5, 10 and 30 m', () => {
     // π ÷ 4 × 0.4² × 10 ÷ 3
@@ -113,7 +113,7 @@ describe('a table of standing wood', () => {
   it('is empty for trees that do not stand so: 20 cm and 31 m, 40 cm and 6 m', () => {
     expect(table.volumeM3[0]?.[2]).toBeNull();
     expect(table.volumeM3[1]?.[0]).toBeNull();
-    const classed = standTable(modelOf(behreTaper({ formClassPct: 80 }, 1.3)), cut, [10], [5]);
+    const classed = volumeTable(modelOf(behreTaper({ formClassPct: 80 }, 1.3)), cut, [10], [5]);
     expect(classed.volumeM3).toEqual([[null]]);
   });
 });

@@ -3,7 +3,7 @@ import {
   behreAbove,
   LOBLOLLY,
   outsideTaper,
-  overBark,
+  profileOverBark,
   profileByChoice,
   profileOfTaper,
   taperDoubts,
@@ -38,7 +38,7 @@ describe('the published loblolly taper', () => {
   it('has its bark taken off no second time', () => {
     const profile = drawn(loblolly, 30, 20);
     expect(underBark(profile, 0.9)).toBe(profile);
-    expect(overBark(profile, 0.9).volumeM3(0, 20)).toBeCloseTo(profile.volumeM3(0, 20) / 0.81, 12);
+    expect(profileOverBark(profile, 0.9).volumeM3(0, 20)).toBeCloseTo(profile.volumeM3(0, 20) / 0.81, 12);
   });
 
   it('says that it is of one species, and which sizes it was made from', () => {

@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import type { KitAtHand } from '../kit/index.ts';
-import { besideOf, emptyDraft, measureDraftOf, parseCallout, partsOf, withKitErrors } from './index.ts';
+import {
+  heightEvidence,
+  emptyForm,
+  measurementFormOf,
+  parseCallout,
+  measurementKeysOf,
+  withKitErrors,
+} from './index.ts';
 import { COMMON_SPECIES } from './species.ts';
 
 const CLINOMETER: KitAtHand = {
@@ -18,8 +25,8 @@ const draftOf = (line: string) =>
 const errorsOf = (line: string, kit: readonly KitAtHand[]) => {
   const draft = withKitErrors(draftOf(line), kit);
   return Object.fromEntries(
-    partsOf(draft).flatMap((part) =>
-      Object.entries(measureDraftOf(draft, part).entries).map(([key, { standardError }]) => [key, standardError]),
+    measurementKeysOf(draft).flatMap((part) =>
+      Object.entries(measurementFormOf(draft, part).entries).map(([key, { standardError }]) => [key, standardError]),
     ),
   );
 };
@@ -50,14 +57,14 @@ describe('the ± of a crew’s own instruments', () => {
   it('changes nothing without a kit, or without readings', () => {
     const draft = draftOf('#1 bt 46 +80% -6% @25');
     expect(withKitErrors(draft, [])).toBe(draft);
-    expect(withKitErrors(emptyDraft(), [CLINOMETER])).toEqual(emptyDraft());
+    expect(withKitErrors(emptyForm(), [CLINOMETER])).toEqual(emptyForm());
   });
 });
 
 describe('what is known beside the readings', () => {
   it('is the eye, and the slope of the plot as how far the ground may be from level', () => {
     // √(0.3² + 0.1²)
-    expect(besideOf({ eyeHeightM: 1.62, slopePct: 30 })).toEqual({
+    expect(heightEvidence({ eyeHeightM: 1.62, slopePct: 30 })).toEqual({
       eyeM: 1.62,
       ground: { value: 0, standardError: expect.closeTo(0.3162278, 6) as number },
     });
@@ -71,6 +78,6 @@ describe('what is known beside the readings', () => {
       kind: 'paces',
       lastCheck: { checkedAt: '2026-05-31T07:00:00Z', result: { ...result, pace } },
     };
-    expect(besideOf({ eyeHeightM: 1.6, slopePct: null, kit: [paces] })).toEqual({ eyeM: 1.6, paceM: 0.78 });
+    expect(heightEvidence({ eyeHeightM: 1.6, slopePct: null, kit: [paces] })).toEqual({ eyeM: 1.6, paceM: 0.78 });
   });
 });

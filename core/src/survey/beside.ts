@@ -1,11 +1,11 @@
 import { paceOf, type KitAtHand } from '../kit/index.ts';
-import type { KnownOfHeight } from './reckon-heights.ts';
+import type { HeightContext } from './reckon-heights.ts';
 
 /** How much the ground between observer and tree differs from the slope of the plot, as a tangent. */
 const UNEVEN = 0.1;
 
 /** What is known of how a crew measures on a plot, beside the readings of a tree. */
-export function besideOf({
+export function heightEvidence({
   eyeHeightM,
   slopePct,
   kit = [],
@@ -14,7 +14,7 @@ export function besideOf({
   /** Slope of the plot; null where nobody knows it. */
   readonly slopePct: number | null;
   readonly kit?: readonly KitAtHand[];
-}): KnownOfHeight {
+}): HeightContext {
   const pace = paceOf(kit);
   return {
     eyeM: eyeHeightM,

@@ -47,7 +47,7 @@ export function slopeCorrectedRadiusM(areaM2: number, slopePct: number): number 
  *
  * @example expansionFactorPerHa(500) // 20
  */
-export function expansionFactorPerHa(areaM2: number): number {
+export function areaFactorPerHa(areaM2: number): number {
   if (!(areaM2 > 0)) throw new RangeError(`areaM2 must be above 0, not ${String(areaM2)}`);
   return 10_000 / areaM2;
 }

@@ -4,12 +4,12 @@ import type { UnitSystem } from '../quantity/index.ts';
 import { lookalikeTag } from './contradictions.ts';
 import {
   checkSurvey,
-  emptyDraft,
+  emptyForm,
   findingsOfTree,
-  reckonTree,
+  evaluateTree,
   type CheckedTree,
-  type TreeDraft,
-  type TreeKnown,
+  type TreeForm,
+  type TreeContext,
 } from './index.ts';
 
 const settingsIn = (unitSystem: UnitSystem) => ({
@@ -18,11 +18,11 @@ const settingsIn = (unitSystem: UnitSystem) => ({
   formFactor: { value: 0.45, standardError: 0.05 },
   fieldRules: rulesOfSet('timber', unitSystem),
 });
-const codesOf = (draft: TreeDraft, unitSystem: UnitSystem = 'metric', known: TreeKnown = {}): readonly string[] =>
-  findingsOfTree(reckonTree(draft, settingsIn(unitSystem), known)).map(({ code }) => code);
+const codesOf = (draft: TreeForm, unitSystem: UnitSystem = 'metric', known: TreeContext = {}): readonly string[] =>
+  findingsOfTree(evaluateTree(draft, settingsIn(unitSystem), known)).map(({ code }) => code);
 
-const TREE: TreeDraft = {
-  ...emptyDraft(),
+const TREE: TreeForm = {
+  ...emptyForm(),
   tag: '7',
   speciesCode: 'sp',
   diameter: { methodId: 'diameter.tape', entries: { diameter: { text: '34.5', unit: 'cm' } } },
@@ -37,18 +37,18 @@ const TREE: TreeDraft = {
   },
 };
 /** A further height from the same stand, by its sight alone: 20 × (sight + 10) ÷ 100 m. */
-const withPart = (of: 'crown-base' | 'merchantable' | 'stump', sightPct: string): TreeDraft => ({
+const withPart = (of: 'crown-base' | 'merchantable' | 'stump', sightPct: string): TreeForm => ({
   ...TREE,
   moreHeights: [
     {
-      take: 2,
+      heightNo: 2,
       of,
-      oneStand: true,
+      sameStation: true,
       height: { methodId: 'height.two-angles', entries: { top: { text: sightPct, unit: 'pct' } } },
     },
   ],
 });
-const tapedAt = (text: string, unit: 'm' | 'ft'): TreeDraft => ({
+const tapedAt = (text: string, unit: 'm' | 'ft'): TreeForm => ({
   ...TREE,
   point: { methodId: 'point.tape', entries: { point: { text, unit } } },
 });

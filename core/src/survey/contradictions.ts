@@ -2,15 +2,15 @@ import type { LastVisit } from '../diameter/index.ts';
 import { estimateOf, type Finding, type Outcome } from '../estimate/index.ts';
 import type { Measure } from '../method/index.ts';
 import { convert, lengthWords, printRounded, type UnitSystem } from '../quantity/index.ts';
-import type { ReckonedHeights } from './reckon-heights.ts';
+import type { HeightResults } from './reckon-heights.ts';
 import type { Species } from './species.ts';
 import { printLength } from './stand-units.ts';
-import type { TreeDraft } from './tree-draft.ts';
+import type { TreeForm } from './tree-draft.ts';
 
-type Placed = Finding & { readonly measure: Measure; readonly stem: number; readonly take?: number };
+type Placed = Finding & { readonly measure: Measure; readonly stem: number; readonly heightNo?: number };
 
 interface Figures {
-  readonly heights: ReckonedHeights;
+  readonly heights: HeightResults;
   /** Where the tape lay, by stem; null at breast height. */
   readonly points: readonly { readonly ordinal: number; readonly pointM: number | null }[];
   readonly breastHeightM: number;
@@ -32,10 +32,16 @@ const LOW_SHARE = 0.5;
 /** Heights of parts that lie above the whole, and stumps that are no stumps. */
 function ofHeights({ heights, breastHeightM, unitSystem }: Figures): Placed[] {
   const totalM = valueOf(heights.counted);
-  return heights.heights.flatMap(({ of, name, take, outcome }): Placed[] => {
+  return heights.heights.flatMap(({ of, name, heightNo, outcome }): Placed[] => {
     const heightM = valueOf(outcome);
     if (heightM === null || of === 'total') return [];
-    const at = { reading: null, mends: [], measure: 'height' as const, stem: 1, ...(take === 1 ? {} : { take }) };
+    const at = {
+      reading: null,
+      suggestedFixes: [],
+      measure: 'height' as const,
+      stem: 1,
+      ...(heightNo === 1 ? {} : { heightNo }),
+    };
     const capital = name.charAt(0).toUpperCase() + name.slice(1);
     if (totalM !== null && heightM > totalM)
       return [
@@ -62,11 +68,17 @@ function ofHeights({ heights, breastHeightM, unitSystem }: Figures): Placed[] {
 }
 
 /** Measuring points that are likelier a slip of unit or of rule than a choice. Where the reason is noted, nothing is asked. */
-function ofPoints({ points, breastHeightM, unitSystem }: Figures, { taping }: TreeDraft): Placed[] {
+function ofPoints({ points, breastHeightM, unitSystem }: Figures, { taping }: TreeForm): Placed[] {
   if ((taping?.reason ?? '').trim() !== '' || taping?.found !== undefined) return [];
   return points.flatMap(({ ordinal, pointM }): Placed[] => {
     if (pointM === null) return [];
-    const at = { reading: 'point', mends: [], measure: 'point' as const, stem: ordinal, severity: 'check' as const };
+    const at = {
+      reading: 'point',
+      suggestedFixes: [],
+      measure: 'point' as const,
+      stem: ordinal,
+      severity: 'check' as const,
+    };
     const [here, rule] = [pointM, breastHeightM].map((m) => lengthWords(m, unitSystem));
     const offM = Math.abs(pointM - breastHeightM);
     if (offM > AT_BREAST_HEIGHT_M && offM <= MEANT_FOR_BREAST_HEIGHT_M)
@@ -94,7 +106,7 @@ function ofPoints({ points, breastHeightM, unitSystem }: Figures, { taping }: Tr
   });
 }
 
-function ofSpecies({ species, lastVisit }: Figures, { speciesCode, tag }: TreeDraft): Placed[] {
+function ofSpecies({ species, lastVisit }: Figures, { speciesCode, tag }: TreeForm): Placed[] {
   const before = lastVisit?.speciesCode;
   if (lastVisit === undefined || before === undefined || speciesCode === '' || before === speciesCode) return [];
   const nameOf = (code: string): string => species.find((each) => each.code === code)?.name ?? code;
@@ -103,7 +115,7 @@ function ofSpecies({ species, lastVisit }: Figures, { speciesCode, tag }: TreeDr
       code: 'tree.other-species',
       severity: 'check',
       reading: null,
-      mends: [],
+      suggestedFixes: [],
       measure: 'diameter',
       stem: 1,
       title: `${nameOf(before)} at the last visit`,
@@ -113,7 +125,7 @@ function ofSpecies({ species, lastVisit }: Figures, { speciesCode, tag }: TreeDr
 }
 
 /** What the readings of one tree say against each other, the field rules and the last visit. Nothing is refused. */
-export const contradictions = (draft: TreeDraft, figures: Figures): readonly Placed[] => [
+export const contradictions = (draft: TreeForm, figures: Figures): readonly Placed[] => [
   ...ofHeights(figures),
   ...ofPoints(figures, draft),
   ...ofSpecies(figures, draft),

@@ -1,6 +1,6 @@
 import type { DominantRule } from '../sampling/index.ts';
 import { SLOPE_RADII, type SlopeRadius } from './circular-plot.ts';
-import { isPhases, type Phases } from './phases.ts';
+import { isTwoPhaseDesign, type TwoPhaseDesign } from './phases.ts';
 import { isPlotShape, type PlotShape } from './plot-shape.ts';
 import { COMMON_CONDITIONS, CONDITION_CODE, CONDITIONS, type ConditionCode } from './tree-notes.ts';
 
@@ -11,7 +11,7 @@ export const LAYOUTS = {
   lines: 'plots along parallel lines from a random start',
   chosen: 'plots chosen by eye',
 } as const;
-export type Layout = keyof typeof LAYOUTS;
+export type PlotLayout = keyof typeof LAYOUTS;
 
 /** What becomes of plots that reach beyond the edge of the stand, where nothing can be tallied. */
 export const EDGE_RULES = {
@@ -34,7 +34,7 @@ export type HeightRule =
 
 /** How a survey samples. Settled when it is made. */
 export interface SurveyDesign {
-  readonly layout: Layout;
+  readonly layout: PlotLayout;
   /** What plots are unless one says otherwise. */
   readonly shape: PlotShape;
   readonly edge: EdgeRule;
@@ -43,7 +43,7 @@ export interface SurveyDesign {
   readonly conditions: readonly ConditionCode[];
   readonly dominant: DominantRule;
   /** How it looks twice, where it does. */
-  readonly phases?: Phases | undefined;
+  readonly phases?: TwoPhaseDesign | undefined;
 }
 
 export const USUAL_DESIGN: SurveyDesign = {
@@ -94,8 +94,12 @@ function areConditions(value: unknown): boolean {
 }
 
 /** Trees are counted at points, and every tree is guessed where every tree is tallied. */
-const fitsPhases = (phases: Phases | undefined, { kind }: PlotShape): boolean =>
-  phases?.kind === 'count' ? kind === 'point' : phases?.kind === 'guess' ? kind === 'whole' : true;
+const fitsPhases = (phases: TwoPhaseDesign | undefined, { kind }: PlotShape): boolean =>
+  phases?.kind === 'count-measure'
+    ? kind === 'variable-radius'
+    : phases?.kind === 'three-p'
+      ? kind === 'complete-tally'
+      : true;
 
 /** Whether something that came over the wire is a survey's design, each part within its limits. */
 export function isSurveyDesign(value: unknown): value is SurveyDesign {
@@ -113,7 +117,7 @@ export function isSurveyDesign(value: unknown): value is SurveyDesign {
     isHeightRule(heights) &&
     areConditions(conditions) &&
     DOMINANT_RULES.some((each) => each === dominant) &&
-    (phases === undefined || isPhases(phases)) &&
+    (phases === undefined || isTwoPhaseDesign(phases)) &&
     fitsPhases(phases, shape)
   );
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { basalAreaM2 } from '../diameter/index.ts';
 import { seededRandom, weibull, type Random } from '../practice/index.ts';
 import { simpleSample } from '../sampling/index.ts';
-import { plotSums, reachM, surveySums, volumeRatio, type PlotShape, type TalliedTree } from './index.ts';
+import { plotSums, limitingDistanceM, surveySums, volumeRatio, type PlotShape, type TalliedTree } from './index.ts';
 
 /** A forest on a ring-shaped world: what leaves on one side comes in on the other, so that no plot has an edge. */
 const SIDE_M = 500;
@@ -69,7 +69,7 @@ function talliedAt(shape: PlotShape, x: number, y: number): TalliedTree[] {
     const north = around(treeY - y);
     if (shape.kind === 'rectangle')
       return Math.abs(east) <= shape.widthM / 2 && Math.abs(north) <= shape.lengthM / 2 ? [tree] : [];
-    const limit = reachM(shape, tree.dbhCm, { slopeRadius: 'level', slopePct: 0 });
+    const limit = limitingDistanceM(shape, tree.dbhCm, { slopeRadius: 'level', slopePct: 0 });
     return limit !== null && Math.hypot(east, north) <= limit ? [tree] : [];
   });
 }
@@ -95,7 +95,7 @@ const DESIGNS: readonly (readonly [string, PlotShape])[] = [
   ],
   ['strips of 10 × 40 m', { kind: 'rectangle', widthM: 10, lengthM: 40 }],
   ['squares of 20 m', { kind: 'rectangle', widthM: 20, lengthM: 20 }],
-  ['angle-count points of factor 4', { kind: 'point', factorM2PerHa: 4 }],
+  ['angle-count points of factor 4', { kind: 'variable-radius', factorM2PerHa: 4 }],
 ];
 
 const PLACES = 6_000;
@@ -134,7 +134,7 @@ describe.each(DESIGNS)('%s in a forest that is known', (_, shape) => {
 
 describe('a tally of every tree', () => {
   it('is the truth itself, and has no error of sampling', () => {
-    const whole: PlotShape = { kind: 'whole', areaM2: SIDE_M * SIDE_M };
+    const whole: PlotShape = { kind: 'complete-tally', areaM2: SIDE_M * SIDE_M };
     const sums = surveySums([{ shape: whole, trees: trees.map(({ tree }) => tree) }], {
       classes: { width: '2cm', place: 'down' },
       products: [],

@@ -20,7 +20,7 @@ const tree = (dbhCm: number | null, volumeM3: number | null = null, over: Partia
   volumeM3,
   ...over,
 });
-const point: PlotShape = { kind: 'point', factorM2PerHa: 4 };
+const point: PlotShape = { kind: 'variable-radius', factorM2PerHa: 4 };
 
 describe('an angle-count point', () => {
   const trees = [tree(20, 0.3), tree(40, 1.4), tree(null)];
@@ -43,7 +43,7 @@ describe('an angle-count point', () => {
 describe('trees that count twice at the edge', () => {
   it('stand for twice as many', () => {
     const shape: PlotShape = { kind: 'circle', areaM2: 500 };
-    const trees = [tree(30, 0.5), tree(30, 0.5, { counts: 2 })];
+    const trees = [tree(30, 0.5), tree(30, 0.5, { multiplicity: 2 })];
     expect(plotSums({ shape, trees }, volumeRatio([{ shape, trees }]))).toMatchObject({
       stems: 2,
       stemsPerHa: 60,
@@ -54,8 +54,8 @@ describe('trees that count twice at the edge', () => {
 
 describe('a tally of every tree', () => {
   const plots: readonly TalliedPlot[] = [
-    { shape: { kind: 'whole', areaM2: 20_000 }, stratumId: 'a', trees: [tree(30, 0.6), tree(40, 1.2)] },
-    { shape: { kind: 'whole', areaM2: 10_000 }, stratumId: 'b', trees: [tree(50, 2)] },
+    { shape: { kind: 'complete-tally', areaM2: 20_000 }, stratumId: 'a', trees: [tree(30, 0.6), tree(40, 1.2)] },
+    { shape: { kind: 'complete-tally', areaM2: 10_000 }, stratumId: 'b', trees: [tree(50, 2)] },
   ];
   const sums = surveySums(plots, RULES, [
     { id: 'a', areaHa: 2 },
@@ -193,7 +193,7 @@ describe('heights that were not measured', () => {
     expect(filled?.byCurve).toBe(true);
     expect(filled?.volumeM3).toBeCloseTo(0.5 * basal * (expected?.heightM ?? NaN), 9);
     expect(filled?.volumeError?.curve?.treeM3).toBeCloseTo(0.5 * basal * (expected?.treeErrorM ?? NaN), 9);
-    const one: TalliedPlot = { shape: { kind: 'whole', areaM2: 10_000 }, trees: [filled ?? tree(null)] };
+    const one: TalliedPlot = { shape: { kind: 'complete-tally', areaM2: 10_000 }, trees: [filled ?? tree(null)] };
     const { volumeErrors } = surveySums([one], RULES);
     expect(volumeErrors?.model).toBeCloseTo((filled?.volumeM3 ?? NaN) * 0.05, 9);
     const { treeErrorM = NaN, sharedErrorM = NaN } = expected ?? {};
@@ -207,7 +207,7 @@ describe('heights that were not measured', () => {
       talliedTrees({ speciesCode: 'sp', diametersCm: [dbhCm], heightM: null, volumeM3: null }, filling),
     );
     const other = talliedTrees({ speciesCode: 'xx', diametersCm: [from], heightM: null, volumeM3: null }, filling);
-    const plot: TalliedPlot = { shape: { kind: 'whole', areaM2: 10_000 }, trees: [...stems, ...other] };
+    const plot: TalliedPlot = { shape: { kind: 'complete-tally', areaM2: 10_000 }, trees: [...stems, ...other] };
     expect(surveySums([plot], RULES).curveFillings).toMatchObject([
       { speciesCode: 'sp', curveOf: 'sp', rangeCm: [from, to], trees: 4, outside: 2 },
       { speciesCode: 'xx', curveOf: null, trees: 1, outside: 0 },

@@ -27,10 +27,10 @@ export type StemLimit = (typeof STEM_LIMITS)[number];
 /** A height beside the first: what it ends at, and whether it was read from where the first was. */
 export interface HeightNote {
   /** Number of the height on its tree, from 2. */
-  readonly take: number;
+  readonly heightNo: number;
   readonly of: HeightEnd;
   /** From one stand: all readings but the sight to its end are those of the first height. */
-  readonly oneStand: boolean;
+  readonly sameStation: boolean;
   readonly limit?: StemLimit | undefined;
   /** Diameter at which the merchantable stem ends. */
   readonly topDiameterCm?: number | undefined;
@@ -49,15 +49,15 @@ export interface HeightNotes {
 }
 
 /** Most heights of one tree that can be kept, the first included. */
-export const HEIGHTS_PER_TREE = 12;
+export const MAX_HEIGHTS_PER_TREE = 12;
 /** Most heights that are read from one stand, the first included. */
-export const HEIGHTS_PER_STAND = 6;
+export const MAX_HEIGHTS_PER_STATION = 6;
 /** Diameters at which a stem may end, in cm. */
 export const TOP_DIAMETER_CM = [2, 100] as const;
 
 /** Names a height: `crown base`, `merchantable to 7 cm`, `total height`. */
 export function heightName(
-  { of, limit, topDiameterCm }: Omit<HeightNote, 'take' | 'oneStand'>,
+  { of, limit, topDiameterCm }: Omit<HeightNote, 'heightNo' | 'sameStation'>,
   system: UnitSystem,
 ): string {
   if (of !== 'merchantable') return HEIGHT_ENDS[of];
@@ -72,15 +72,15 @@ const isEnd = (value: unknown): value is HeightEnd => typeof value === 'string' 
 
 function isHeightNote(value: unknown): value is HeightNote {
   if (typeof value !== 'object' || value === null) return false;
-  const { take, of, oneStand, limit, topDiameterCm, ...rest } = value as Record<string, unknown>;
+  const { heightNo, of, sameStation, limit, topDiameterCm, ...rest } = value as Record<string, unknown>;
   const [least, most] = TOP_DIAMETER_CM;
   return (
     Object.keys(rest).length === 0 &&
-    Number.isInteger(take) &&
-    Number(take) >= 2 &&
-    Number(take) <= 99 &&
+    Number.isInteger(heightNo) &&
+    Number(heightNo) >= 2 &&
+    Number(heightNo) <= 99 &&
     isEnd(of) &&
-    typeof oneStand === 'boolean' &&
+    typeof sameStation === 'boolean' &&
     (limit === undefined || (of === 'merchantable' && STEM_LIMITS.some((each) => each === limit))) &&
     (topDiameterCm === undefined ||
       (of === 'merchantable' && typeof topDiameterCm === 'number' && topDiameterCm >= least && topDiameterCm <= most))
@@ -92,16 +92,16 @@ export function isHeightNotes(value: unknown): value is HeightNotes {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
   const { takes = [], kept, broken, ...rest } = value as Record<string, unknown>;
   if (Object.keys(rest).length > 0 || !Array.isArray(takes) || !takes.every(isHeightNote)) return false;
-  const numbers = takes.map(({ take }) => take);
+  const numbers = takes.map(({ heightNo }) => heightNo);
   const isKept =
     kept === undefined ||
     kept === 'mean' ||
     kept === 1 ||
-    takes.some(({ take, of }) => take === kept && of === 'total');
+    takes.some(({ heightNo, of }) => heightNo === kept && of === 'total');
   return (
     isKept &&
-    takes.length < HEIGHTS_PER_TREE &&
-    takes.filter(({ oneStand }) => oneStand).length < HEIGHTS_PER_STAND &&
+    takes.length < MAX_HEIGHTS_PER_TREE &&
+    takes.filter(({ sameStation }) => sameStation).length < MAX_HEIGHTS_PER_STATION &&
     new Set(numbers).size === numbers.length &&
     (broken === undefined || typeof broken === 'boolean')
   );

@@ -1,4 +1,4 @@
-export { besideOf } from './beside.ts';
+export { heightEvidence } from './beside.ts';
 export {
   calloutWords,
   parseCallout,
@@ -8,7 +8,7 @@ export {
   type ParsedCallout,
 } from './callout/index.ts';
 export {
-  expansionFactorPerHa,
+  areaFactorPerHa,
   perAcre,
   PLOT_AREA_LIMITS_M2,
   PLOT_SLOPE_LIMITS_PCT,
@@ -22,8 +22,8 @@ export {
   HEIGHT_ASKS,
   HEIGHT_ENDS,
   heightName,
-  HEIGHTS_PER_STAND,
-  HEIGHTS_PER_TREE,
+  MAX_HEIGHTS_PER_STATION,
+  MAX_HEIGHTS_PER_TREE,
   isHeightNotes,
   STEM_LIMITS,
   TOP_DIAMETER_CM,
@@ -33,23 +33,23 @@ export {
   type KeptHeight,
   type StemLimit,
 } from './heights.ts';
-export { curvePointOf, reckonJudged, type JudgingCurve } from './judged-tree.ts';
+export { curvePointOf, evaluateTreeWithCurve, type JudgingCurve } from './judged-tree.ts';
 export {
-  reckonHeights,
+  evaluateHeights,
   shownHeight,
-  type KnownOfHeight,
-  type ReckonedHeight,
-  type ReckonedHeights,
+  type HeightContext,
+  type HeightResult,
+  type HeightResults,
 } from './reckon-heights.ts';
 export { withKitErrors } from './kit-errors.ts';
 export { readEntries, readMeasure, type ReadMeasure } from './read-draft.ts';
 export {
   findingsOfTree,
-  reckonTree,
+  evaluateTree,
   type PlacedFinding,
-  type ReckonedStem,
-  type ReckonedTree,
-  type TreeKnown,
+  type StemResult,
+  type TreeResult,
+  type TreeContext,
   type TreeSettings,
 } from './reckon-tree.ts';
 export {
@@ -63,25 +63,25 @@ export {
   type AskedTree,
   type EdgeRule,
   type HeightRule,
-  type Layout,
+  type PlotLayout,
   type SurveyDesign,
 } from './design.ts';
 export {
-  isDrawn,
-  isPhases,
-  PHASES,
-  PHASES_SOURCES,
-  phasesHeld,
-  phasesWords,
+  isSelectedBy3P,
+  isTwoPhaseDesign,
+  TWO_PHASE_KINDS,
+  TWO_PHASE_SOURCES,
+  twoPhaseSummaryWords,
+  twoPhaseWords,
   phasedPlots,
   POINTS_LIMITS,
-  QUICK_LIMITS,
-  QUICK_WORDS_LENGTH,
-  SURELY_LIMITS_M3,
-  type Phased,
-  type Phases,
-  type PhasesKind,
-  type PhasesSums,
+  AUXILIARY_LIMITS,
+  AUXILIARY_NAME_LENGTH,
+  SURE_TO_MEASURE_LIMITS_M3,
+  type TwoPhaseEstimate,
+  type TwoPhaseDesign,
+  type TwoPhaseKind,
+  type TwoPhaseSummary,
 } from './phases.ts';
 export {
   factorWords,
@@ -90,15 +90,15 @@ export {
   plotAreaM2,
   isAlongGround,
   placeWords,
-  reachM,
+  limitingDistanceM,
   SHAPE_LIMITS,
   shapeAreaM2,
   shapeProblem,
   shapeWords,
-  treesPerHa,
+  expansionFactorPerHa,
   type PlotKind,
   type PlotShape,
-  type Ring,
+  type NestedCircle,
   type ShapeProblem,
 } from './plot-shape.ts';
 export {
@@ -116,7 +116,7 @@ export {
   isDead,
   type Condition,
 } from './tree-notes.ts';
-export { talliedTrees, type Filling } from './tallied-trees.ts';
+export { talliedTrees, type HeightImputation } from './tallied-trees.ts';
 export { COMMON_SPECIES, SPECIES_CODE, SPECIES_LIMITS, type CrownForm, type Species } from './species.ts';
 export { mean, sampleMean, sum, type SampleMean } from './statistics.ts';
 export { printDiameters, printLength, printMean, printOr, STAND_UNITS, type StandUnits } from './stand-units.ts';
@@ -159,7 +159,7 @@ export {
   volumeRatio,
 } from './volume-ratio.ts';
 export {
-  figureOf,
+  groupFigure,
   shareOfPlot,
   sumGroups,
   type GroupColumns,
@@ -167,40 +167,40 @@ export {
   type TreeColumns,
 } from './stand-columns.ts';
 export {
-  besideTheLine,
+  fieldsOutsideCallout,
   defaultUnitOf,
-  draftOf,
-  emptyDraft,
-  nextDraft,
-  emptyMeasure,
+  formOfTree,
+  emptyForm,
+  nextForm,
+  emptyMeasurement,
   emptyStem,
   isStemMeasure,
-  measureDraftOf,
+  measurementFormOf,
   MEASURES,
   methodOf,
-  partsOf,
+  measurementKeysOf,
   heightNotesOf,
-  isOneStand,
-  specsOf,
+  isSameStation,
+  readingSpecsOf,
   STEMS_PER_TREE,
   stemsOf,
   TAG,
-  takeOf,
+  heightNoOf,
   withDistance,
   withHeight,
-  withMeasureDraft,
+  withMeasurementForm,
   withoutHeight,
   withoutStem,
   withStem,
-  type HeightTake,
-  type Entry,
-  type MeasureDraft,
-  type Part,
+  type HeightForm,
+  type ReadingText,
+  type MeasurementForm,
+  type MeasurementKey,
   type ReadingDefaults,
-  type StemDraft,
+  type StemForm,
   type TakenReading,
   type TapingNotes,
-  type TreeDraft,
+  type TreeForm,
 } from './tree-draft.ts';
 export {
   barkRatioOf,
@@ -221,7 +221,7 @@ export {
   type CheckKind,
   type SurveyPoint,
 } from './whole-survey.ts';
-export { standFigures, type StandFigures } from './stand-figures.ts';
+export { standIndices, type StandIndices } from './stand-figures.ts';
 export {
   figureSampling,
   type FigureSampling,

@@ -1,7 +1,7 @@
 import { estimateOf } from '../estimate/index.ts';
 import type { CurvePoint, CurveSums } from '../height/index.ts';
-import { findingsOfTree, reckonTree, type ReckonedTree, type TreeKnown, type TreeSettings } from './reckon-tree.ts';
-import { measureDraftOf, partsOf, type TreeDraft } from './tree-draft.ts';
+import { findingsOfTree, evaluateTree, type TreeResult, type TreeContext, type TreeSettings } from './reckon-tree.ts';
+import { measurementFormOf, measurementKeysOf, type TreeForm } from './tree-draft.ts';
 import { isBroken } from './tree-notes.ts';
 
 /** The height curve that a tree is judged by. */
@@ -14,14 +14,14 @@ export interface JudgingCurve {
 /** A height that was typed in as known has no sights that could have been misread. */
 const KNOWN_HEIGHT = 'height.known';
 
-const hasSights = (draft: TreeDraft): boolean =>
-  partsOf(draft).some((part) => {
-    const { methodId, entries } = measureDraftOf(draft, part);
+const hasSights = (draft: TreeForm): boolean =>
+  measurementKeysOf(draft).some((part) => {
+    const { methodId, entries } = measurementFormOf(draft, part);
     return part.measure === 'height' && methodId !== KNOWN_HEIGHT && Object.keys(entries).length > 0;
   });
 
 /** What a tree gives to the height curve of its species; null where its height or its diameter is in doubt. */
-export function curvePointOf(tree: ReckonedTree, draft: Pick<TreeDraft, 'broken' | 'notes'>): CurvePoint | null {
+export function curvePointOf(tree: TreeResult, draft: Pick<TreeForm, 'broken' | 'notes'>): CurvePoint | null {
   const height = tree.height === null ? null : estimateOf(tree.height);
   const isDoubtful = findingsOfTree(tree).some(({ severity }) => severity === 'check');
   return tree.dbh === null || height === null || isDoubtful || isBroken(draft)
@@ -33,14 +33,14 @@ export function curvePointOf(tree: ReckonedTree, draft: Pick<TreeDraft, 'broken'
  * A tree in the light of its survey: the one set of findings that sheet, tally, API, results and review list show. A height
  * with sights is judged by the survey's curve, without the tree itself.
  */
-export function reckonJudged(
-  draft: TreeDraft,
+export function evaluateTreeWithCurve(
+  draft: TreeForm,
   settings: TreeSettings,
-  known: Omit<TreeKnown, 'curve'>,
+  known: Omit<TreeContext, 'curve'>,
   curve: JudgingCurve | undefined,
-): ReckonedTree {
-  const alone = reckonTree(draft, settings, known);
+): TreeResult {
+  const alone = evaluateTree(draft, settings, known);
   if (curve === undefined || alone.height === null || !hasSights(draft)) return alone;
   const own = curve.holdsTree ? (curvePointOf(alone, draft) ?? undefined) : undefined;
-  return reckonTree(draft, settings, { ...known, curve: { sums: curve.sums, own } });
+  return evaluateTree(draft, settings, { ...known, curve: { sums: curve.sums, own } });
 }

@@ -1,19 +1,25 @@
 import { statedError, type KitAtHand } from '../kit/index.ts';
-import { measureDraftOf, partsOf, specsOf, withMeasureDraft, type TreeDraft } from './tree-draft.ts';
+import {
+  measurementFormOf,
+  measurementKeysOf,
+  readingSpecsOf,
+  withMeasurementForm,
+  type TreeForm,
+} from './tree-draft.ts';
 
 /** The sheet with the ± that the crew states for its own instruments, wherever a reading has none of its own. */
-export function withKitErrors(draft: TreeDraft, kit: readonly KitAtHand[]): TreeDraft {
+export function withKitErrors(draft: TreeForm, kit: readonly KitAtHand[]): TreeForm {
   if (kit.length === 0) return draft;
-  return partsOf(draft).reduce((sheet, part) => {
-    const { methodId, entries } = measureDraftOf(sheet, part);
+  return measurementKeysOf(draft).reduce((sheet, part) => {
+    const { methodId, entries } = measurementFormOf(sheet, part);
     const stated = Object.fromEntries(
-      specsOf(sheet, part).flatMap(({ key, instrument }) => {
+      readingSpecsOf(sheet, part).flatMap(({ key, instrument }) => {
         const entry = entries[key];
         if (entry === undefined || entry.standardError !== undefined) return [];
         const standardError = statedError(kit, instrument, entry.unit);
         return standardError === undefined ? [] : [[key, { ...entry, standardError }]];
       }),
     );
-    return withMeasureDraft(sheet, part, { methodId, entries: { ...entries, ...stated } });
+    return withMeasurementForm(sheet, part, { methodId, entries: { ...entries, ...stated } });
   }, draft);
 }

@@ -3,8 +3,8 @@ import { RULE_SETS } from '../diameter/index.ts';
 import type { Expectation } from '../height/index.ts';
 import { COMMON_SPECIES } from './species.ts';
 import { parseCallout } from './callout/index.ts';
-import { besideOf } from './beside.ts';
-import { findingsOfTree, reckonTree, type PlacedFinding, type TreeSettings } from './reckon-tree.ts';
+import { heightEvidence } from './beside.ts';
+import { findingsOfTree, evaluateTree, type PlacedFinding, type TreeSettings } from './reckon-tree.ts';
 import { withHeight } from './tree-draft.ts';
 
 const context = { unitSystem: 'metric', slopeUnit: 'pct', species: COMMON_SPECIES } as const;
@@ -14,10 +14,10 @@ const settings: TreeSettings = {
   fieldRules: RULE_SETS.timber.rules,
 };
 const CURVE: Expectation = { from: 'curve', words: 'the curve', heightM: 21.5, standardErrorM: 1 };
-const LEVEL = besideOf({ eyeHeightM: 1.6, slopePct: 0 });
+const LEVEL = heightEvidence({ eyeHeightM: 1.6, slopePct: 0 });
 
 const doubtsOf = (line: string, expected: readonly Expectation[] = [CURVE]): readonly PlacedFinding[] =>
-  findingsOfTree(reckonTree(parseCallout(line, context).draft, settings, { beside: { ...LEVEL, expected } })).filter(
+  findingsOfTree(evaluateTree(parseCallout(line, context).draft, settings, { beside: { ...LEVEL, expected } })).filter(
     ({ severity }) => severity === 'check',
   );
 
@@ -27,25 +27,25 @@ describe('one cause', () => {
     expect(doubtsOf('sp 30 +80 -6 @25')).toEqual([]);
     const doubts = doubtsOf('sp 30 +80 +6 @25');
     expect(doubts).toHaveLength(1);
-    expect(doubts[0]?.mends[0]?.becomes).toBe('21.5 m');
+    expect(doubts[0]?.suggestedFixes[0]?.becomes).toBe('21.5 m');
   });
 
   it('is said once for several heights from one stand', () => {
     const { draft } = parseCallout('sp 30 +190 -9 @10', context);
-    const several = withHeight(withHeight(draft, { of: 'crown-base', oneStand: true }), {
+    const several = withHeight(withHeight(draft, { of: 'crown-base', sameStation: true }), {
       of: 'first-branch',
-      oneStand: true,
+      sameStation: true,
     });
-    const findings = findingsOfTree(reckonTree(several, settings, { beside: LEVEL }));
+    const findings = findingsOfTree(evaluateTree(several, settings, { beside: LEVEL }));
     const keys = findings.map(({ code, title, message }) => `${code} ${title} ${message}`);
     expect(new Set(keys).size).toBe(keys.length);
   });
 
   it('has no mend that contradicts the curve: 50 m for a tree of 21.5 m', () => {
     for (const line of ['sp 30 +80 +6 @25', 'sp 30 +8 -6 @25', 'sp 30 +80 -6 @2.5'])
-      for (const { mends, title, measure } of doubtsOf(line))
-        for (const { becomes } of mends)
-          // A diameter that is in doubt as well has mends in cm.
+      for (const { suggestedFixes, title, measure } of doubtsOf(line))
+        for (const { becomes } of suggestedFixes)
+          // A diameter that is in doubt as well has suggestedFixes in cm.
           if (measure === 'height' && becomes !== undefined)
             expect(Math.abs(Number.parseFloat(becomes) - 21.5), `${line}: ${title}`).toBeLessThan(4);
   });

@@ -4,7 +4,7 @@ import { normal, seededRandom, weibull, type Random } from '../practice/index.ts
 import {
   phasedPlots,
   surveySums,
-  type Phases,
+  type TwoPhaseDesign,
   type PlotShape,
   type SortingRules,
   type StandMean,
@@ -17,7 +17,7 @@ const SURVEYS = 2_000;
 const PLACES = 3_000;
 const BY_FIVE: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };
 const CIRCLE: PlotShape = { kind: 'circle', areaM2: 500 };
-const POINT: PlotShape = { kind: 'point', factorM2PerHa: 4 };
+const POINT: PlotShape = { kind: 'variable-radius', factorM2PerHa: 4 };
 
 const made = seededRandom(1_906);
 const mean = (values: readonly number[]): number => values.reduce((sum, each) => sum + each, 0) / values.length;
@@ -34,7 +34,7 @@ const places = Array.from({ length: PLACES }, () => {
   const density = { old: 14, young: 10, open: 5 }[stratumId] ?? 0;
   const trees = Array.from({ length: Math.max(0, Math.round(normal(made, density, 3))) }, () => standing(made));
   const basalArea = trees.reduce((sum, { dbhCm }) => sum + 20 * basalAreaM2(dbhCm), 0);
-  return { stratumId, trees, quick: Math.max(0, Math.round(basalArea * normal(made, 1, 0.12) + 1)) };
+  return { stratumId, trees, auxiliary: Math.max(0, Math.round(basalArea * normal(made, 1, 0.12) + 1)) };
 });
 const truth = {
   basalArea: mean(places.map(({ trees }) => trees.reduce((sum, { dbhCm }) => sum + 20 * basalAreaM2(dbhCm), 0))),
@@ -54,9 +54,9 @@ const ofPoints = {
 /** A stand whose every tree is guessed; the eye is worse at thin ones. */
 const stand = Array.from({ length: 360 }, () => {
   const tree = standing(made);
-  return { ...tree, guessM3: Math.max(0.05, tree.volumeM3 * normal(made, 0.93, 0.14)) };
+  return { ...tree, predictedVolumeM3: Math.max(0.05, tree.volumeM3 * normal(made, 0.93, 0.14)) };
 });
-const WHOLE: PlotShape = { kind: 'whole', areaM2: 30_000 };
+const WHOLE: PlotShape = { kind: 'complete-tally', areaM2: 30_000 };
 const SURELY_FROM_M3 = 5;
 const ofStand = {
   basalArea: stand.reduce((sum, { dbhCm }) => sum + basalAreaM2(dbhCm), 0) / 3,
@@ -70,21 +70,21 @@ const some = <T>(random: Random, from: readonly T[], n: number): T[] =>
 
 interface Drawn {
   readonly plots: readonly TalliedPlot[];
-  readonly looked?: readonly number[];
+  readonly auxiliaries?: readonly number[];
   readonly strata?: readonly StratumArea[];
 }
 
-/** 120 places looked at, 30 of them tallied. */
+/** 120 places auxiliaries at, 30 of them tallied. */
 const twice = (random: Random): Drawn => {
-  const looked = some(random, places, 120);
+  const auxiliaries = some(random, places, 120);
   return {
-    plots: looked.slice(0, 30).map(({ quick, trees }) => ({ shape: CIRCLE, quick, trees })),
-    looked: looked.map(({ quick }) => quick),
+    plots: auxiliaries.slice(0, 30).map(({ auxiliary, trees }) => ({ shape: CIRCLE, auxiliary, trees })),
+    auxiliaries: auxiliaries.map(({ auxiliary }) => auxiliary),
   };
 };
 
 interface Design {
-  readonly phases: Phases;
+  readonly phases: TwoPhaseDesign;
   readonly truth: typeof truth;
   readonly draw: (random: Random) => Drawn;
   /** A line through few plots is a little off where the wood bends: by how much, at most, as a share of the truth. */
@@ -93,29 +93,29 @@ interface Design {
 
 const DESIGNS: Readonly<Record<string, Design>> = {
   regression: {
-    phases: { kind: 'double', by: 'regression', quick: 'basal area by eye' },
+    phases: { kind: 'double-sampling', by: 'regression', auxiliary: 'basal area by eye' },
     truth,
     draw: twice,
     offBy: 0.003,
   },
-  ratio: { phases: { kind: 'double', by: 'ratio', quick: 'basal area by eye' }, truth, draw: twice },
+  ratio: { phases: { kind: 'double-sampling', by: 'ratio', auxiliary: 'basal area by eye' }, truth, draw: twice },
   'count and measure': {
-    phases: { kind: 'count' },
+    phases: { kind: 'count-measure' },
     truth: ofPoints,
     draw: (random) => ({
       plots: some(random, points, 30).map((trees) => ({
         shape: POINT,
-        quick: trees.length,
+        auxiliary: trees.length,
         trees: trees.filter(() => random() < 0.25),
       })),
     }),
   },
   'strata sized by points': {
-    phases: { kind: 'strata' },
+    phases: { kind: 'stratification' },
     truth,
     draw: (random) => {
-      const looked = some(random, places, 150);
-      const of = (id: string) => looked.filter(({ stratumId }) => stratumId === id);
+      const auxiliaries = some(random, places, 150);
+      const of = (id: string) => auxiliaries.filter(({ stratumId }) => stratumId === id);
       return {
         plots: ['old', 'young', 'open'].flatMap((id) =>
           of(id)
@@ -127,14 +127,14 @@ const DESIGNS: Readonly<Record<string, Design>> = {
     },
   },
   '3P': {
-    phases: { kind: 'guess', surelyFromM3: SURELY_FROM_M3 },
+    phases: { kind: 'three-p', sureToMeasureM3: SURELY_FROM_M3 },
     truth: ofStand,
     draw: (random) => ({
       plots: [
         {
           shape: WHOLE,
           trees: stand.map((tree) =>
-            random() * SURELY_FROM_M3 < tree.guessM3 ? tree : { ...tree, dbhCm: null, volumeM3: null },
+            random() * SURELY_FROM_M3 < tree.predictedVolumeM3 ? tree : { ...tree, dbhCm: null, volumeM3: null },
           ),
         },
       ],
@@ -142,34 +142,31 @@ const DESIGNS: Readonly<Record<string, Design>> = {
   },
 };
 
-describe.each(Object.entries(DESIGNS))(
-  'surveys that look twice: %s',
-  (_, { phases, truth: known, draw, offBy = 0 }) => {
-    const random = seededRandom(2_026);
-    const told = Array.from({ length: SURVEYS }, () => {
-      const { plots, looked = [], strata = [] } = draw(random);
-      const sums = surveySums(plots, BY_FIVE, strata, phasedPlots(phases, plots, strata, looked));
-      if (sums.phases?.problem !== null) throw new Error(sums.phases?.problem);
-      return { basalArea: sums.basalAreaM2PerHa, volume: sums.volumeM3PerHa };
-    });
-    const of = (figure: 'basalArea' | 'volume'): StandMean[] => told.flatMap((each) => each[figure] ?? []);
+describe.each(Object.entries(DESIGNS))('two-phase surveys: %s', (_, { phases, truth: known, draw, offBy = 0 }) => {
+  const random = seededRandom(2_026);
+  const told = Array.from({ length: SURVEYS }, () => {
+    const { plots, auxiliaries = [], strata = [] } = draw(random);
+    const sums = surveySums(plots, BY_FIVE, strata, phasedPlots(phases, plots, strata, auxiliaries));
+    if (sums.phaseSummary?.problem !== null) throw new Error(sums.phaseSummary?.problem);
+    return { basalArea: sums.basalAreaM2PerHa, volume: sums.volumeM3PerHa };
+  });
+  const of = (figure: 'basalArea' | 'volume'): StandMean[] => told.flatMap((each) => each[figure] ?? []);
 
-    it.each(['basalArea', 'volume'] as const)(
-      'tells the %s without bias, within the error of the simulation',
-      (figure) => {
-        const means = of(figure).map((each) => each.mean);
-        expect(means).toHaveLength(SURVEYS);
-        const spread = Math.sqrt(mean(means.map((each) => (each - mean(means)) ** 2)) / SURVEYS);
-        expect(Math.abs(mean(means) - known[figure])).toBeLessThan(3.3 * spread + offBy * known[figure]);
-      },
-    );
+  it.each(['basalArea', 'volume'] as const)(
+    'tells the %s without bias, within the error of the simulation',
+    (figure) => {
+      const means = of(figure).map((each) => each.mean);
+      expect(means).toHaveLength(SURVEYS);
+      const spread = Math.sqrt(mean(means.map((each) => (each - mean(means)) ** 2)) / SURVEYS);
+      expect(Math.abs(mean(means) - known[figure])).toBeLessThan(3.3 * spread + offBy * known[figure]);
+    },
+  );
 
-    it.each(['basalArea', 'volume'] as const)('holds the true %s in 93 to 97 of 100 intervals', (figure) => {
-      const held = of(figure).filter(
-        ({ mean: told, halfWidth }) => halfWidth !== null && Math.abs(told - known[figure]) <= halfWidth,
-      ).length;
-      expect(held / SURVEYS).toBeGreaterThanOrEqual(0.93);
-      expect(held / SURVEYS).toBeLessThanOrEqual(0.97);
-    });
-  },
-);
+  it.each(['basalArea', 'volume'] as const)('holds the true %s in 93 to 97 of 100 intervals', (figure) => {
+    const held = of(figure).filter(
+      ({ mean: told, halfWidth }) => halfWidth !== null && Math.abs(told - known[figure]) <= halfWidth,
+    ).length;
+    expect(held / SURVEYS).toBeGreaterThanOrEqual(0.93);
+    expect(held / SURVEYS).toBeLessThanOrEqual(0.97);
+  });
+});

@@ -3,15 +3,15 @@ import { describe, expect, it } from 'vitest';
 import { basalAreaM2 } from '../diameter/index.ts';
 import { seededRandom } from '../practice/index.ts';
 import {
-  isDrawn,
-  isPhases,
+  isSelectedBy3P,
+  isTwoPhaseDesign,
   isSurveyDesign,
   parseCallout,
   phasedPlots,
   printCallout,
   surveySums,
   USUAL_DESIGN,
-  type Phases,
+  type TwoPhaseDesign,
   type SortingRules,
   type StratumArea,
   type TalliedPlot,
@@ -21,7 +21,7 @@ import {
 const BY_FIVE: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };
 /** A tenth of a hectare: a tree on it stands for ten. */
 const CIRCLE = { kind: 'circle', areaM2: 1000 } as const;
-const POINT = { kind: 'point', factorM2PerHa: 4 } as const;
+const POINT = { kind: 'variable-radius', factorM2PerHa: 4 } as const;
 
 const tree = (dbhCm: number | null, volumeM3: number | null, more: Partial<TalliedTree> = {}): TalliedTree => ({
   speciesCode: 'sp',
@@ -32,20 +32,20 @@ const tree = (dbhCm: number | null, volumeM3: number | null, more: Partial<Talli
 });
 
 const sumsOf = (
-  phases: Phases,
+  phases: TwoPhaseDesign,
   plots: readonly TalliedPlot[],
-  looked: readonly number[] = [],
+  auxiliaries: readonly number[] = [],
   strata: readonly StratumArea[] = [],
-) => surveySums(plots, BY_FIVE, strata, phasedPlots(phases, plots, strata, looked));
+) => surveySums(plots, BY_FIVE, strata, phasedPlots(phases, plots, strata, auxiliaries));
 
 describe('a quick figure of every plot, and a tally of some', () => {
-  const byRegression: Phases = { kind: 'double', by: 'regression', quick: 'basal area by eye' };
+  const byRegression: TwoPhaseDesign = { kind: 'double-sampling', by: 'regression', auxiliary: 'basal area by eye' };
   /** Volumes of 5, 8, 14 and 17 m³ a plot: 50, 80, 140 and 170 m³/ha. */
   const plots: readonly TalliedPlot[] = [
-    { shape: CIRCLE, quick: 1, trees: [tree(30, 5)] },
-    { shape: CIRCLE, quick: 2, trees: [tree(30, 8, { speciesCode: 'bt' })] },
-    { shape: CIRCLE, quick: 4, trees: [tree(30, 14)] },
-    { shape: CIRCLE, quick: 5, trees: [tree(30, 17)] },
+    { shape: CIRCLE, auxiliary: 1, trees: [tree(30, 5)] },
+    { shape: CIRCLE, auxiliary: 2, trees: [tree(30, 8, { speciesCode: 'bt' })] },
+    { shape: CIRCLE, auxiliary: 4, trees: [tree(30, 14)] },
+    { shape: CIRCLE, auxiliary: 5, trees: [tree(30, 17)] },
   ];
 
   it('follows the line of the tallied plots: y = 20 + 30 x at a mean of 4 is 140', () => {
@@ -53,10 +53,16 @@ describe('a quick figure of every plot, and a tally of some', () => {
     expect(sums.volumeM3PerHa?.mean).toBeCloseTo(140, 9);
     // Every plot lies on the line: what is left is how six quick figures may lie, s² ÷ n′ = 3000 ÷ 6.
     expect(sums.volumeM3PerHa?.standardError).toBeCloseTo(Math.sqrt(3000 / 6), 9);
-    expect(sums.phases).toEqual({ kind: 'double', looked: 6, measured: 4, leftOut: 0, problem: null });
+    expect(sums.phaseSummary).toEqual({
+      kind: 'double-sampling',
+      firstPhaseSize: 6,
+      measured: 4,
+      excludedPlots: 0,
+      problem: null,
+    });
     // The four alone: a mean of 110, and s² = (60² + 30² + 30² + 60²) ÷ 3 = 3000.
-    expect(sums.alone?.volumeM3PerHa?.mean).toBeCloseTo(110, 9);
-    expect(sums.alone?.volumeM3PerHa?.standardError).toBeCloseTo(Math.sqrt(3000 / 4), 9);
+    expect(sums.withoutAuxiliary?.volumeM3PerHa?.mean).toBeCloseTo(110, 9);
+    expect(sums.withoutAuxiliary?.volumeM3PerHa?.standardError).toBeCloseTo(Math.sqrt(3000 / 4), 9);
   });
 
   it('raises by a ratio: 440 ÷ 12 a unit, 4 units a plot', () => {
@@ -67,22 +73,22 @@ describe('a quick figure of every plot, and a tally of some', () => {
   it('adds up over species, whatever the plots weigh', () => {
     fc.assert(
       fc.property(
-        fc.array(fc.record({ quick: fc.integer({ min: 1, max: 60 }), bt: fc.integer({ min: 1, max: 90 }) }), {
+        fc.array(fc.record({ auxiliary: fc.integer({ min: 1, max: 60 }), bt: fc.integer({ min: 1, max: 90 }) }), {
           minLength: 4,
           maxLength: 12,
         }),
         fc.integer({ min: 1, max: 60 }),
         (list, far) => {
-          const some = list.map(({ quick, bt }): TalliedPlot => ({
+          const some = list.map(({ auxiliary, bt }): TalliedPlot => ({
             shape: CIRCLE,
-            quick,
+            auxiliary,
             trees: [tree(30, 1), tree(bt, bt / 10, { speciesCode: 'bt' })],
           }));
-          const { volumeM3PerHa, species, phases } = sumsOf(byRegression, some, [
-            ...list.map(({ quick }) => quick),
+          const { volumeM3PerHa, species, phaseSummary } = sumsOf(byRegression, some, [
+            ...list.map(({ auxiliary }) => auxiliary),
             far,
           ]);
-          fc.pre(phases?.problem === null && volumeM3PerHa !== null);
+          fc.pre(phaseSummary?.problem === null && volumeM3PerHa !== null);
           const parts = species.reduce((sum, row) => sum + (row.volumeM3PerHa ?? 0), 0);
           expect(parts).toBeCloseTo(volumeM3PerHa.mean, 6);
         },
@@ -91,34 +97,34 @@ describe('a quick figure of every plot, and a tally of some', () => {
   });
 
   it('leaves plots without a quick figure out, and says so', () => {
-    const { phases, volumeM3PerHa } = sumsOf(
+    const { phaseSummary, volumeM3PerHa } = sumsOf(
       byRegression,
       [...plots, { shape: CIRCLE, trees: [tree(90, 900)] }],
       [1, 2, 4, 5, 6, 6],
     );
-    expect(phases).toMatchObject({ measured: 4, leftOut: 1 });
+    expect(phaseSummary).toMatchObject({ measured: 4, excludedPlots: 1 });
     expect(volumeM3PerHa?.mean).toBeCloseTo(140, 9);
   });
 
   it.each([
     ['two plots only', plots.slice(0, 2), 'at least 3'],
-    ['one quick figure for all', plots.map((plot) => ({ ...plot, quick: 3 })), 'all equal'],
+    ['one quick figure for all', plots.map((plot) => ({ ...plot, auxiliary: 3 })), 'all equal'],
   ])('takes the tallied plots alone with %s, and says why', (_, some, words) => {
-    const { phases, volumeM3PerHa } = sumsOf(byRegression, some, [1, 2, 3, 4, 5]);
-    expect(phases?.problem).toContain(words);
+    const { phaseSummary, volumeM3PerHa } = sumsOf(byRegression, some, [1, 2, 3, 4, 5]);
+    expect(phaseSummary?.problem).toContain(words);
     const volumes = some.map(({ trees }) => 10 * (trees[0]?.volumeM3 ?? 0));
     expect(volumeM3PerHa?.mean).toBeCloseTo(volumes.reduce((sum, each) => sum + each, 0) / volumes.length, 9);
   });
 });
 
 describe('trees counted at every point, some of them measured', () => {
-  const count: Phases = { kind: 'count' };
+  const count: TwoPhaseDesign = { kind: 'count-measure' };
   const [thin, thick] = [20, 40];
   /** Counts of 6, 8, 7: a mean of 28 m²/ha. Volumes of 8, 9 and 10 m³ a square metre of basal area: 9. */
   const points: readonly TalliedPlot[] = [
-    { shape: POINT, quick: 6, trees: [tree(thin, 8 * basalAreaM2(thin)), tree(thick, 10 * basalAreaM2(thick))] },
-    { shape: POINT, quick: 8, trees: [] },
-    { shape: POINT, quick: 7, trees: [tree(thin, 9 * basalAreaM2(thin), { speciesCode: 'bt' })] },
+    { shape: POINT, auxiliary: 6, trees: [tree(thin, 8 * basalAreaM2(thin)), tree(thick, 10 * basalAreaM2(thick))] },
+    { shape: POINT, auxiliary: 8, trees: [] },
+    { shape: POINT, auxiliary: 7, trees: [tree(thin, 9 * basalAreaM2(thin), { speciesCode: 'bt' })] },
   ];
 
   it('has 4 × 7 × 9 = 252 m³/ha, and both errors as squares', () => {
@@ -144,10 +150,10 @@ describe('trees counted at every point, some of them measured', () => {
       { id: 'b', areaHa: 1 },
     ];
     const some: readonly TalliedPlot[] = [
-      { shape: POINT, stratumId: 'a', quick: 3, trees: [tree(thin, 8 * basalAreaM2(thin))] },
-      { shape: POINT, stratumId: 'a', quick: 5, trees: [] },
-      { shape: POINT, stratumId: 'b', quick: 7, trees: [tree(thin, 10 * basalAreaM2(thin))] },
-      { shape: POINT, stratumId: 'b', quick: 9, trees: [] },
+      { shape: POINT, stratumId: 'a', auxiliary: 3, trees: [tree(thin, 8 * basalAreaM2(thin))] },
+      { shape: POINT, stratumId: 'a', auxiliary: 5, trees: [] },
+      { shape: POINT, stratumId: 'b', auxiliary: 7, trees: [tree(thin, 10 * basalAreaM2(thin))] },
+      { shape: POINT, stratumId: 'b', auxiliary: 9, trees: [] },
     ];
     const { basalAreaM2PerHa, volumeM3PerHa } = sumsOf(count, some, [], strata);
     expect(basalAreaM2PerHa?.mean).toBeCloseTo(20, 9);
@@ -157,11 +163,11 @@ describe('trees counted at every point, some of them measured', () => {
   it.each([
     ['one point', points.slice(0, 1), 'two points'],
     ['nothing measured', points.map((point) => ({ ...point, trees: [] })), 'Measure two'],
-    ['nothing counted', points.map((point) => ({ ...point, quick: 0 })), 'No tree was counted'],
-    ['a plot with an area', [...points, { shape: CIRCLE, quick: 3, trees: [] }], 'factor'],
+    ['nothing counted', points.map((point) => ({ ...point, auxiliary: 0 })), 'No tree was counted'],
+    ['a plot with an area', [...points, { shape: CIRCLE, auxiliary: 3, trees: [] }], 'factor'],
   ])('says why there are no sums with %s', (_, some, words) => {
     const sums = sumsOf(count, some);
-    expect(sums.phases?.problem).toContain(words);
+    expect(sums.phaseSummary?.problem).toContain(words);
     expect([sums.stemsPerHa, sums.basalAreaM2PerHa, sums.volumeM3PerHa]).toEqual([null, null, null]);
   });
 });
@@ -179,46 +185,48 @@ describe('strata sized by counting points', () => {
   const plots = [plot('old', 20), plot('old', 22), plot('young', 9), plot('young', 11)];
 
   it('weigh what was counted: 0.6 × 210 + 0.4 × 100 = 166, and its error has that of the counting', () => {
-    const { volumeM3PerHa } = sumsOf({ kind: 'strata' }, plots, [], strata);
+    const { volumeM3PerHa } = sumsOf({ kind: 'stratification' }, plots, [], strata);
     expect(volumeM3PerHa?.mean).toBeCloseTo(166, 9);
     // s² = 200 in both, two plots each: 0.36 × 100 + 0.16 × 100; between: (0.6 × 44² + 0.4 × 66²) ÷ 100.
     expect(volumeM3PerHa?.standardError).toBeCloseTo(Math.sqrt(52 + 29.04), 9);
   });
 
   it('say which is without a plot', () => {
-    const { phases } = sumsOf({ kind: 'strata' }, plots.slice(0, 2), [], strata);
-    expect(phases?.problem).toContain('no tallied plot');
-    expect(sumsOf({ kind: 'strata' }, plots, [], []).phases?.problem).toContain('points that fell into them');
+    const { phaseSummary } = sumsOf({ kind: 'stratification' }, plots.slice(0, 2), [], strata);
+    expect(phaseSummary?.problem).toContain('no tallied plot');
+    expect(sumsOf({ kind: 'stratification' }, plots, [], []).phaseSummary?.problem).toContain(
+      'points that fell into them',
+    );
   });
 });
 
 describe('every tree guessed, some measured', () => {
-  const guess: Phases = { kind: 'guess', surelyFromM3: 2 };
-  const whole = { kind: 'whole', areaM2: 20_000 } as const;
+  const guess: TwoPhaseDesign = { kind: 'three-p', sureToMeasureM3: 2 };
+  const whole = { kind: 'complete-tally', areaM2: 20_000 } as const;
   const trees = [
-    tree(40, 1.1, { guessM3: 1 }),
-    tree(30, 0.45, { guessM3: 0.5 }),
-    tree(null, null, { guessM3: 1 }),
-    tree(null, null, { guessM3: 0.5 }),
-    tree(70, 3.3, { guessM3: 3 }),
+    tree(40, 1.1, { predictedVolumeM3: 1 }),
+    tree(30, 0.45, { predictedVolumeM3: 0.5 }),
+    tree(null, null, { predictedVolumeM3: 1 }),
+    tree(null, null, { predictedVolumeM3: 0.5 }),
+    tree(70, 3.3, { predictedVolumeM3: 3 }),
   ];
 
   it('raises the guesses, and lets a sure tree stand for itself: (3 × (1.1 + 0.9) ÷ 2 + 3.3) ÷ 2 ha', () => {
-    const { volumeM3PerHa, phases } = sumsOf(guess, [{ shape: whole, trees }]);
+    const { volumeM3PerHa, phaseSummary } = sumsOf(guess, [{ shape: whole, trees }]);
     expect(volumeM3PerHa?.mean).toBeCloseTo((3 + 3.3) / 2, 9);
     // 3 m³ × s of 0.1414 ÷ √2, over 2 ha: the sure tree adds nothing to it.
     expect(volumeM3PerHa?.standardError).toBeCloseTo((3 * Math.SQRT2 * 0.1) / Math.SQRT2 / 2, 9);
-    expect(phases).toMatchObject({ looked: 5, measured: 3, problem: null });
+    expect(phaseSummary).toMatchObject({ firstPhaseSize: 5, measured: 3, problem: null });
   });
 
   it.each([
     ['no guess', [...trees, tree(30, 0.4)], '1 tree has no guess'],
-    ['a sure tree that was not measured', [...trees, tree(null, null, { guessM3: 2 })], 'measured surely'],
+    ['a sure tree that was not measured', [...trees, tree(null, null, { predictedVolumeM3: 2 })], 'measured surely'],
     ['one drawn tree', trees.slice(1), 'Measure two'],
     ['no tree', [], 'No tree'],
   ])('says why there are no sums with %s', (_, some, words) => {
     const sums = sumsOf(guess, [{ shape: whole, trees: some }]);
-    expect(sums.phases?.problem).toContain(words);
+    expect(sums.phaseSummary?.problem).toContain(words);
     expect(sums.volumeM3PerHa).toBeNull();
   });
 
@@ -229,7 +237,8 @@ describe('every tree guessed, some measured', () => {
         .toString(16)
         .padStart(12, '0')}${'0'.repeat(20)}`.replace(/^(.{8})(.{4})(.{4})(.{4})/, '$1-$2-$3-$4-'),
     );
-    const share = (guessM3: number): number => ids.filter((id) => isDrawn(id, guessM3, 2)).length / ids.length;
+    const share = (predictedVolumeM3: number): number =>
+      ids.filter((id) => isSelectedBy3P(id, predictedVolumeM3, 2)).length / ids.length;
     // Within 3.3 standard errors of √(p (1 − p) ÷ 20 000).
     expect(Math.abs(share(0.5) - 0.25)).toBeLessThan(0.0102);
     expect(Math.abs(share(1.8) - 0.9)).toBeLessThan(0.0071);
@@ -242,11 +251,11 @@ describe('every tree guessed, some measured', () => {
       slopeUnit: 'pct' as const,
     };
     const metric = parseCallout('sp kpi0.8', { ...context, unitSystem: 'metric' });
-    expect(metric.draft.notes).toEqual({ guessM3: 0.8 });
+    expect(metric.draft.notes).toEqual({ predictedVolumeM3: 0.8 });
     expect(metric.tokens.at(-1)?.chip).toBe('guessed 0.8 m³');
     expect(printCallout(metric.draft, { ...context, unitSystem: 'metric' })).toContain('kpi0.8');
     const imperial = parseCallout('sp kpi25', { ...context, unitSystem: 'imperial' });
-    expect(imperial.draft.notes?.guessM3).toBeCloseTo(0.7079, 4);
+    expect(imperial.draft.notes?.predictedVolumeM3).toBeCloseTo(0.7079, 4);
     expect(printCallout(imperial.draft, { ...context, unitSystem: 'imperial' })).toContain('kpi25');
     expect(parseCallout('sp kpi0.8 kpi1', { ...context, unitSystem: 'metric' }).ok).toBe(false);
     expect(parseCallout('sp kpi0', { ...context, unitSystem: 'metric' }).ok).toBe(false);
@@ -255,24 +264,24 @@ describe('every tree guessed, some measured', () => {
 
 describe('a design that looks twice', () => {
   it.each<readonly [unknown, boolean]>([
-    [{ kind: 'double', by: 'ratio', quick: 'crown cover, %' }, true],
-    [{ kind: 'double', by: 'eye', quick: 'crown cover, %' }, false],
-    [{ kind: 'double', by: 'ratio', quick: ' ' }, false],
-    [{ kind: 'count' }, true],
-    [{ kind: 'count', by: 'ratio' }, false],
-    [{ kind: 'guess', surelyFromM3: 1.5 }, true],
-    [{ kind: 'guess', surelyFromM3: 0 }, false],
-    [{ kind: 'strata' }, true],
+    [{ kind: 'double-sampling', by: 'ratio', auxiliary: 'crown cover, %' }, true],
+    [{ kind: 'double-sampling', by: 'eye', auxiliary: 'crown cover, %' }, false],
+    [{ kind: 'double-sampling', by: 'ratio', auxiliary: ' ' }, false],
+    [{ kind: 'count-measure' }, true],
+    [{ kind: 'count-measure', by: 'ratio' }, false],
+    [{ kind: 'three-p', sureToMeasureM3: 1.5 }, true],
+    [{ kind: 'three-p', sureToMeasureM3: 0 }, false],
+    [{ kind: 'stratification' }, true],
     [{ kind: 'thrice' }, false],
     [null, false],
   ])('%j', (value, isOne) => {
-    expect(isPhases(value)).toBe(isOne);
+    expect(isTwoPhaseDesign(value)).toBe(isOne);
   });
 
   it('counts at points, and guesses where every tree is tallied', () => {
-    expect(isSurveyDesign({ ...USUAL_DESIGN, phases: { kind: 'count' } })).toBe(false);
-    expect(isSurveyDesign({ ...USUAL_DESIGN, shape: POINT, phases: { kind: 'count' } })).toBe(true);
-    expect(isSurveyDesign({ ...USUAL_DESIGN, phases: { kind: 'guess', surelyFromM3: 2 } })).toBe(false);
-    expect(isSurveyDesign({ ...USUAL_DESIGN, phases: { kind: 'strata' } })).toBe(true);
+    expect(isSurveyDesign({ ...USUAL_DESIGN, phases: { kind: 'count-measure' } })).toBe(false);
+    expect(isSurveyDesign({ ...USUAL_DESIGN, shape: POINT, phases: { kind: 'count-measure' } })).toBe(true);
+    expect(isSurveyDesign({ ...USUAL_DESIGN, phases: { kind: 'three-p', sureToMeasureM3: 2 } })).toBe(false);
+    expect(isSurveyDesign({ ...USUAL_DESIGN, phases: { kind: 'stratification' } })).toBe(true);
   });
 });

@@ -10,67 +10,69 @@ import { convert, printRounded, type UnitSystem } from '../quantity/index.ts';
 import { FIGURES, shareOfPlot, type GroupColumns, type PlotWeights, type TreeColumns } from './stand-columns.ts';
 import { grouped } from '../statistics/index.ts';
 import { mean, sum } from './statistics.ts';
-import { countsOf, hasDbh, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
+import { multiplicityOf, hasDbh, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
 
 /** How a survey looks twice: quickly at many plots or trees, and closely at some of them. */
-export type Phases =
+export type TwoPhaseDesign =
   /** A quick figure of every plot; some plots are tallied. */
-  | { readonly kind: 'double'; readonly by: 'regression' | 'ratio'; readonly quick: string }
+  | { readonly kind: 'double-sampling'; readonly by: 'regression' | 'ratio'; readonly auxiliary: string }
   /** Trees are counted at every angle-count point; the tally holds those that were measured. */
-  | { readonly kind: 'count' }
+  | { readonly kind: 'count-measure' }
   /** Many points tell how large the strata are; some of them are tallied. */
-  | { readonly kind: 'strata' }
+  | { readonly kind: 'stratification' }
   /** Every tree is guessed, and measured with a chance that goes with its guess; surely from a guess on. */
-  | { readonly kind: 'guess'; readonly surelyFromM3: number };
+  | { readonly kind: 'three-p'; readonly sureToMeasureM3: number };
 
-export type PhasesKind = Phases['kind'];
+export type TwoPhaseKind = TwoPhaseDesign['kind'];
 
-export const PHASES: Readonly<Record<PhasesKind, string>> = {
-  double: 'a quick figure of every plot, some plots tallied',
-  count: 'trees counted at every point, some of them measured',
-  strata: 'strata sized by counting points, some points tallied',
-  guess: 'every tree guessed, some measured (3P)',
+export const TWO_PHASE_KINDS: Readonly<Record<TwoPhaseKind, string>> = {
+  'double-sampling': 'a quick figure of every plot, some plots tallied',
+  'count-measure': 'trees counted at every point, some of them measured',
+  stratification: 'strata sized by counting points, some points tallied',
+  'three-p': 'every tree guessed, some measured (3P)',
 };
 
-export const QUICK_LIMITS = { low: 0, high: 1e6 } as const;
-export const QUICK_WORDS_LENGTH = 60;
+export const AUXILIARY_LIMITS = { low: 0, high: 1e6 } as const;
+export const AUXILIARY_NAME_LENGTH = 60;
 export const POINTS_LIMITS = { low: 1, high: 1_000_000 } as const;
-export const SURELY_LIMITS_M3 = { low: 0.001, high: 200 } as const;
+export const SURE_TO_MEASURE_LIMITS_M3 = { low: 0.001, high: 200 } as const;
 
 /** Whether something that came over the wire says how a survey looks twice. */
-export function isPhases(value: unknown): value is Phases {
+export function isTwoPhaseDesign(value: unknown): value is TwoPhaseDesign {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const { kind, by, quick, surelyFromM3, ...rest } = value as Record<string, unknown>;
+  const { kind, by, auxiliary, sureToMeasureM3, ...rest } = value as Record<string, unknown>;
   if (Object.keys(rest).length > 0) return false;
   const isDouble =
     (by === 'regression' || by === 'ratio') &&
-    typeof quick === 'string' &&
-    quick.trim() !== '' &&
-    quick.length <= QUICK_WORDS_LENGTH;
+    typeof auxiliary === 'string' &&
+    auxiliary.trim() !== '' &&
+    auxiliary.length <= AUXILIARY_NAME_LENGTH;
   const isGuess =
-    typeof surelyFromM3 === 'number' && surelyFromM3 >= SURELY_LIMITS_M3.low && surelyFromM3 <= SURELY_LIMITS_M3.high;
-  const bare = by === undefined && quick === undefined;
+    typeof sureToMeasureM3 === 'number' &&
+    sureToMeasureM3 >= SURE_TO_MEASURE_LIMITS_M3.low &&
+    sureToMeasureM3 <= SURE_TO_MEASURE_LIMITS_M3.high;
+  const bare = by === undefined && auxiliary === undefined;
   switch (kind) {
-    case 'double':
-      return isDouble && surelyFromM3 === undefined;
-    case 'guess':
+    case 'double-sampling':
+      return isDouble && sureToMeasureM3 === undefined;
+    case 'three-p':
       return isGuess && bare;
-    case 'count':
-    case 'strata':
-      return bare && surelyFromM3 === undefined;
+    case 'count-measure':
+    case 'stratification':
+      return bare && sureToMeasureM3 === undefined;
     default:
       return false;
   }
 }
 
 /** What the two phases of a survey hold. */
-export interface PhasesSums {
-  readonly kind: PhasesKind;
+export interface TwoPhaseSummary {
+  readonly kind: TwoPhaseKind;
   /** Plots, points or trees that were looked at, and those that were measured. */
-  readonly looked: number;
+  readonly firstPhaseSize: number;
   readonly measured: number;
   /** Plots of the tally that have no quick figure, or lie in a stratum that was not counted: they are left out. */
-  readonly leftOut: number;
+  readonly excludedPlots: number;
   /** Why the two phases cannot be put together, in words; null where they can. */
   readonly problem: string | null;
 }
@@ -83,58 +85,59 @@ const DRAW_DIGITS = 12;
  *
  * @param treeId UUID
  */
-export function isDrawn(treeId: string, guessM3: number, surelyFromM3: number): boolean {
+export function isSelectedBy3P(treeId: string, predictedVolumeM3: number, sureToMeasureM3: number): boolean {
   const digits = treeId.replaceAll('-', '').slice(0, DRAW_DIGITS);
-  return guessM3 > surelyFromM3 * (Number.parseInt(digits, 16) / 16 ** DRAW_DIGITS);
+  return predictedVolumeM3 > sureToMeasureM3 * (Number.parseInt(digits, 16) / 16 ** DRAW_DIGITS);
 }
 
 /** Where each way comes from. */
-export const PHASES_SOURCES: Readonly<Record<PhasesKind, string>> = {
-  double: 'Cochran 1977, Sampling Techniques, 12.7 and 12.8',
-  count: 'Bruce 1961; Marshall, Iles & Bell 2004, Canadian Journal of Forest Research 34:840',
-  strata: 'Cochran 1977, Sampling Techniques, 12.2',
-  guess: 'Grosenbaugh 1965, Three-pee sampling theory and program THRP, USDA Forest Service PSW-21',
+export const TWO_PHASE_SOURCES: Readonly<Record<TwoPhaseKind, string>> = {
+  'double-sampling': 'Cochran 1977, Sampling Techniques, 12.7 and 12.8',
+  'count-measure': 'Bruce 1961; Marshall, Iles & Bell 2004, Canadian Journal of Forest Research 34:840',
+  stratification: 'Cochran 1977, Sampling Techniques, 12.2',
+  'three-p': 'Grosenbaugh 1965, Three-pee sampling theory and program THRP, USDA Forest Service PSW-21',
 };
 
 /** How a survey looks twice, in words. */
-export function phasesWords(phases: Phases, system: UnitSystem): string {
+export function twoPhaseWords(phases: TwoPhaseDesign, system: UnitSystem): string {
   switch (phases.kind) {
-    case 'double':
-      return `“${phases.quick}” told of every plot, some plots tallied; put together by ${phases.by}`;
-    case 'guess': {
+    case 'double-sampling':
+      return `“${phases.auxiliary}” told of every plot, some plots tallied; put together by ${phases.by}`;
+    case 'three-p': {
       const limit =
         system === 'metric'
-          ? `${printRounded(phases.surelyFromM3, 2)} m³`
-          : `${printRounded(convert(phases.surelyFromM3, 'm3', 'ft3'), 0)} ft³`;
-      return `${PHASES.guess}; surely from a guess of ${limit} on`;
+          ? `${printRounded(phases.sureToMeasureM3, 2)} m³`
+          : `${printRounded(convert(phases.sureToMeasureM3, 'm3', 'ft3'), 0)} ft³`;
+      return `${TWO_PHASE_KINDS['three-p']}; surely from a guess of ${limit} on`;
     }
-    case 'count':
-    case 'strata':
-      return PHASES[phases.kind];
+    case 'count-measure':
+    case 'stratification':
+      return TWO_PHASE_KINDS[phases.kind];
   }
 }
 
 /** What the two phases of a survey hold, in words. */
-export function phasesHeld({ kind, looked, measured, leftOut }: PhasesSums): string {
-  const n = String(looked);
+export function twoPhaseSummaryWords({ kind, firstPhaseSize, measured, excludedPlots }: TwoPhaseSummary): string {
+  const n = String(firstPhaseSize);
   const m = String(measured);
   const held = {
-    double: `${n} plots with a quick figure, ${m} of them tallied`,
-    count: `trees counted at ${n} points, ${m} of them measured`,
-    strata: `${n} points sized the strata, ${m} plots tallied in them`,
-    guess: `${n} trees guessed, ${m} of them measured`,
+    'double-sampling': `${n} plots with a quick figure, ${m} of them tallied`,
+    'count-measure': `trees counted at ${n} points, ${m} of them measured`,
+    stratification: `${n} points sized the strata, ${m} plots tallied in them`,
+    'three-p': `${n} trees guessed, ${m} of them measured`,
   }[kind];
-  if (leftOut === 0) return held;
-  const why = kind === 'double' ? 'a quick figure' : kind === 'count' ? 'a count' : 'points in their stratum';
-  return `${held}; ${String(leftOut)} tallied ${leftOut === 1 ? 'plot' : 'plots'} without ${why} left out`;
+  if (excludedPlots === 0) return held;
+  const why =
+    kind === 'double-sampling' ? 'a quick figure' : kind === 'count-measure' ? 'a count' : 'points in their stratum';
+  return `${held}; ${String(excludedPlots)} tallied ${excludedPlots === 1 ? 'plot' : 'plots'} without ${why} left out`;
 }
 
 /** Variances of a table's figures, and their degrees of freedom, each group with three. */
 type Errors = Pick<GroupColumns, 'variance' | 'freedom'>;
 
 /** Two phases put together: trees that count as often as those they stand for, and the errors of their sums. */
-export interface Phased {
-  readonly told: PhasesSums;
+export interface TwoPhaseEstimate {
+  readonly phaseSummary: TwoPhaseSummary;
   /** The plots with their trees as often as they count; empty where nothing can be told without the first phase. */
   readonly plots: readonly TalliedPlot[];
   readonly strata: readonly StratumArea[];
@@ -142,13 +145,13 @@ export interface Phased {
   readonly errorsOf: ((columns: TreeColumns, sums: GroupColumns, weights: PlotWeights) => Errors) | null;
 }
 
-const hasQuick = (plot: TalliedPlot): plot is TalliedPlot & { readonly quick: number } =>
-  typeof plot.quick === 'number';
+const hasAuxiliary = (plot: TalliedPlot): plot is TalliedPlot & { readonly auxiliary: number } =>
+  typeof plot.auxiliary === 'number';
 
 /** Trees of a plot counting so many times as often. */
-const times = (plot: TalliedPlot, factorOf: (tree: TalliedTree) => number): TalliedPlot => ({
+const scaleTreeCounts = (plot: TalliedPlot, factorOf: (tree: TalliedTree) => number): TalliedPlot => ({
   ...plot,
-  trees: plot.trees.map((tree) => ({ ...tree, counts: countsOf(tree) * factorOf(tree) })),
+  trees: plot.trees.map((tree) => ({ ...tree, multiplicity: multiplicityOf(tree) * factorOf(tree) })),
 });
 
 const cells = (groups: number): Errors => ({
@@ -197,35 +200,35 @@ const errorOfEstimation = (estimation: Estimation): { readonly variance: number;
  */
 function doubled(
   tallied: readonly TalliedPlot[],
-  { by }: Extract<Phases, { kind: 'double' }>,
+  { by }: Extract<TwoPhaseDesign, { kind: 'double-sampling' }>,
   strata: readonly StratumArea[],
-  looked: readonly number[],
-): Phased {
-  const plots = tallied.filter(hasQuick);
-  const x = plots.map(({ quick }) => quick);
-  const large = { n: looked.length, meanX: mean(looked) ?? NaN };
+  auxiliaries: readonly number[],
+): TwoPhaseEstimate {
+  const plots = tallied.filter(hasAuxiliary);
+  const x = plots.map(({ auxiliary }) => auxiliary);
+  const large = { n: auxiliaries.length, meanX: mean(auxiliaries) ?? NaN };
   const of = by === 'regression' ? regressionDoubleSample : ratioDoubleSample;
   const trial = of(x, x, large);
-  const told = {
-    kind: 'double' as const,
-    looked: looked.length,
+  const phaseSummary = {
+    kind: 'double-sampling' as const,
+    firstPhaseSize: auxiliaries.length,
     measured: plots.length,
-    leftOut: tallied.length - plots.length,
+    excludedPlots: tallied.length - plots.length,
     problem: trial.ok ? null : `${doubledProblem(by, x)} Until then the sums are those of the tallied plots alone.`,
   };
-  if (!trial.ok) return { told, plots: tallied, strata, errorsOf: null };
+  if (!trial.ok) return { phaseSummary, plots: tallied, strata, errorsOf: null };
   const own = mean(x) ?? 0;
   const squares = sum(x.map((each) => (each - own) ** 2));
   const n = x.length;
-  const weight = (quick: number): number =>
-    by === 'ratio' ? large.meanX / own : 1 + (n * (large.meanX - own) * (quick - own)) / squares;
+  const weight = (auxiliary: number): number =>
+    by === 'ratio' ? large.meanX / own : 1 + (n * (large.meanX - own) * (auxiliary - own)) / squares;
   return {
-    told,
-    plots: plots.map((plot) => times(plot, () => weight(plot.quick))),
+    phaseSummary,
+    plots: plots.map((plot) => scaleTreeCounts(plot, () => weight(plot.auxiliary))),
     strata: [],
     // A tree's columns hold its weight: what its plot has without it is divided out, unless the plot weighs nothing.
     errorsOf: (columns, { trees }) => {
-      const weights = plots.map(({ quick }) => weight(quick));
+      const weights = plots.map(({ auxiliary }) => weight(auxiliary));
       return byPlots(columns, trees.length, n, (values) =>
         errorOfEstimation(
           of(
@@ -256,27 +259,29 @@ const doubledProblem = (by: 'regression' | 'ratio', x: readonly number[]): strin
  *
  * Source: Bruce 1961; Marshall, Iles & Bell 2004, Canadian Journal of Forest Research 34:840.
  */
-function counted(plots: readonly TalliedPlot[], strata: readonly StratumArea[]): Phased {
-  const points = plots.filter(hasQuick);
-  const x = points.map(({ quick, shape }) => (shape.kind === 'point' ? quick * shape.factorM2PerHa : NaN));
+function counted(plots: readonly TalliedPlot[], strata: readonly StratumArea[]): TwoPhaseEstimate {
+  const points = plots.filter(hasAuxiliary);
+  const x = points.map(({ auxiliary, shape }) =>
+    shape.kind === 'variable-radius' ? auxiliary * shape.factorM2PerHa : NaN,
+  );
   const measured = sum(points.map(({ trees }) => trees.filter(hasDbh).length));
   const counts = countsByStrata(points, x, strata);
-  const told = {
-    kind: 'count' as const,
-    looked: points.length,
+  const phaseSummary = {
+    kind: 'count-measure' as const,
+    firstPhaseSize: points.length,
     measured,
-    leftOut: plots.filter((plot) => !hasQuick(plot) && plot.trees.length > 0).length,
+    excludedPlots: plots.filter((plot) => !hasAuxiliary(plot) && plot.trees.length > 0).length,
     problem: countProblem(points, x, measured, counts.estimation),
   };
   const { estimation } = counts;
-  if (told.problem !== null || !estimation.ok) return { told, plots: [], strata, errorsOf: null };
+  if (phaseSummary.problem !== null || !estimation.ok) return { phaseSummary, plots: [], strata, errorsOf: null };
   const share = (estimation.standardError ?? NaN) / estimation.mean;
-  const taken = sum(points.map(({ trees }) => sum(trees.filter(hasDbh).map(countsOf))));
+  const taken = sum(points.map(({ trees }) => sum(trees.filter(hasDbh).map(multiplicityOf))));
   return {
-    told,
+    phaseSummary,
     plots: points.map((plot, i) =>
-      times({ ...plot, trees: plot.trees.filter(hasDbh) }, () => {
-        const factor = plot.shape.kind === 'point' ? plot.shape.factorM2PerHa : NaN;
+      scaleTreeCounts({ ...plot, trees: plot.trees.filter(hasDbh) }, () => {
+        const factor = plot.shape.kind === 'variable-radius' ? plot.shape.factorM2PerHa : NaN;
         return estimation.mean / (taken * factor * (counts.shares[i] ?? NaN));
       }),
     ),
@@ -324,7 +329,7 @@ function countProblem(
   measured: number,
   estimation: Estimation,
 ): string | null {
-  if (points.some(({ shape }) => shape.kind !== 'point'))
+  if (points.some(({ shape }) => shape.kind !== 'variable-radius'))
     return 'Trees are counted at angle-count points: a plot with an area has no factor to count by.';
   if (points.length < 2) return 'Count the trees at two points at least: give each its count.';
   if (!(sum(x) > 0)) return 'No tree was counted at any point.';
@@ -375,21 +380,21 @@ function ofMeasuredTrees(
  *
  * Source: Cochran 1977, Sampling Techniques, 12.2: Σ w² s² ÷ n + Σ w (ȳ − ȳ all)² ÷ n′.
  */
-function sizedByPoints(plots: readonly TalliedPlot[], strata: readonly StratumArea[]): Phased {
+function sizedByPoints(plots: readonly TalliedPlot[], strata: readonly StratumArea[]): TwoPhaseEstimate {
   const sized = strata.filter(({ pointsCounted }) => (pointsCounted ?? 0) > 0);
   const ids = new Set(sized.map(({ id }) => id));
   const inside = plots.filter(({ stratumId }) => ids.has(stratumId ?? ''));
   const points = sum(sized.map(({ pointsCounted }) => pointsCounted ?? 0));
-  const told = {
-    kind: 'strata' as const,
-    looked: points,
+  const phaseSummary = {
+    kind: 'stratification' as const,
+    firstPhaseSize: points,
     measured: inside.length,
-    leftOut: plots.length - inside.length,
+    excludedPlots: plots.length - inside.length,
     problem: sizedProblem(sized, strata, inside),
   };
-  if (told.problem !== null) return { told, plots, strata, errorsOf: null };
+  if (phaseSummary.problem !== null) return { phaseSummary, plots, strata, errorsOf: null };
   return {
-    told,
+    phaseSummary,
     plots: inside,
     strata: sized.map((stratum) => ({ ...stratum, areaHa: stratum.pointsCounted ?? 0 })),
     errorsOf: (columns, sums, weights) => {
@@ -443,30 +448,32 @@ function sizedProblem(
  */
 function guessed(
   plots: readonly TalliedPlot[],
-  { surelyFromM3 }: Extract<Phases, { kind: 'guess' }>,
+  { sureToMeasureM3 }: Extract<TwoPhaseDesign, { kind: 'three-p' }>,
   strata: readonly StratumArea[],
-): Phased {
+): TwoPhaseEstimate {
   const trees = plots.flatMap((plot) => plot.trees);
-  const isSure = ({ guessM3 = 0 }: TalliedTree): boolean => guessM3 >= surelyFromM3;
+  const isSure = ({ predictedVolumeM3 = 0 }: TalliedTree): boolean => predictedVolumeM3 >= sureToMeasureM3;
   const drawn = trees.filter((tree) => hasDbh(tree) && !isSure(tree));
-  const told = {
-    kind: 'guess' as const,
-    looked: trees.length,
+  const phaseSummary = {
+    kind: 'three-p' as const,
+    firstPhaseSize: trees.length,
     measured: trees.filter(hasDbh).length,
-    leftOut: 0,
+    excludedPlots: 0,
     problem: guessProblem(plots, trees, drawn, isSure),
   };
-  if (told.problem !== null) return { told, plots: [], strata, errorsOf: null };
-  const guesses = sum(trees.filter((tree) => !isSure(tree)).map((tree) => (tree.guessM3 ?? 0) * countsOf(tree)));
+  if (phaseSummary.problem !== null) return { phaseSummary, plots: [], strata, errorsOf: null };
+  const guesses = sum(
+    trees.filter((tree) => !isSure(tree)).map((tree) => (tree.predictedVolumeM3 ?? 0) * multiplicityOf(tree)),
+  );
   const n = drawn.length;
   const raised = plots.map((plot) =>
-    times({ ...plot, trees: plot.trees.filter(hasDbh) }, (tree) =>
-      isSure(tree) ? 1 : guesses / (n * (tree.guessM3 ?? NaN) * countsOf(tree)),
+    scaleTreeCounts({ ...plot, trees: plot.trees.filter(hasDbh) }, (tree) =>
+      isSure(tree) ? 1 : guesses / (n * (tree.predictedVolumeM3 ?? NaN) * multiplicityOf(tree)),
     ),
   );
   const sampled = raised.flatMap((plot) => plot.trees.map((tree) => !isSure(tree)));
   return {
-    told,
+    phaseSummary,
     plots: raised,
     strata,
     errorsOf: (columns, sums, weights) =>
@@ -490,10 +497,10 @@ function guessProblem(
   drawn: readonly TalliedTree[],
   isSure: (tree: TalliedTree) => boolean,
 ): string | null {
-  if (plots.some(({ shape }) => shape.kind !== 'whole'))
+  if (plots.some(({ shape }) => shape.kind !== 'complete-tally'))
     return 'Guesses are made of every tree of an area: a plot that samples has no place here.';
   if (all.length === 0) return 'No tree has been guessed yet.';
-  const bare = all.filter(({ guessM3 }) => guessM3 === undefined).length;
+  const bare = all.filter(({ predictedVolumeM3 }) => predictedVolumeM3 === undefined).length;
   if (bare > 0)
     return `${treesWords(bare, bare === 1 ? 'has' : 'have')} no guess: the sum of the guesses is not known.`;
   const missing = all.filter((tree) => isSure(tree) && !hasDbh(tree)).length;
@@ -509,22 +516,22 @@ function guessProblem(
  * Puts the two phases of a survey together.
  *
  * @param plots those that count; of `count` every point
- * @param looked quick figures of all plots that have one, tallied or not
+ * @param auxiliaries auxiliary variable of all plots that have one, tallied or not
  */
 export function phasedPlots(
-  phases: Phases,
+  phases: TwoPhaseDesign,
   plots: readonly TalliedPlot[],
   strata: readonly StratumArea[],
-  looked: readonly number[],
-): Phased {
+  auxiliaries: readonly number[],
+): TwoPhaseEstimate {
   switch (phases.kind) {
-    case 'double':
-      return doubled(plots, phases, strata, looked);
-    case 'count':
+    case 'double-sampling':
+      return doubled(plots, phases, strata, auxiliaries);
+    case 'count-measure':
       return counted(plots, strata);
-    case 'strata':
+    case 'stratification':
       return sizedByPoints(plots, strata);
-    case 'guess':
+    case 'three-p':
       return guessed(plots, phases, strata);
   }
 }

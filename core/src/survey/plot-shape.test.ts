@@ -6,10 +6,10 @@ import {
   isSurveyDesign,
   isTreeNotes,
   plotAreaM2,
-  reachM,
+  limitingDistanceM,
   shapeProblem,
   shapeWords,
-  treesPerHa,
+  expansionFactorPerHa,
   USUAL_DESIGN,
   type AskedTree,
   type HeightRule,
@@ -24,39 +24,39 @@ const nested: PlotShape = {
     { fromCm: 20, areaM2: 500 },
   ],
 };
-const factorFour: PlotShape = { kind: 'point', factorM2PerHa: 4 };
+const factorFour: PlotShape = { kind: 'variable-radius', factorM2PerHa: 4 };
 const strip: PlotShape = { kind: 'rectangle', widthM: 10, lengthM: 50 };
-const whole: PlotShape = { kind: 'whole', areaM2: 23_000 };
+const whole: PlotShape = { kind: 'complete-tally', areaM2: 23_000 };
 
 describe('what a tallied tree stands for', () => {
   it('hangs on the circle that its dbh puts it on: 100 stems a hectare below 20 cm, 20 from there', () => {
-    expect([6.9, 7, 19.9, 20, 61].map((dbhCm) => treesPerHa(nested, dbhCm))).toEqual([0, 100, 100, 20, 20]);
-    expect(treesPerHa(nested, null)).toBeNull();
+    expect([6.9, 7, 19.9, 20, 61].map((dbhCm) => expansionFactorPerHa(nested, dbhCm))).toEqual([0, 100, 100, 20, 20]);
+    expect(expansionFactorPerHa(nested, null)).toBeNull();
   });
   it('hangs on its basal area at a point: 4 ÷ (π × 0.46² ÷ 4) = 24.07', () => {
-    expect(treesPerHa(factorFour, 46)).toBeCloseTo(24.0688, 4);
-    expect(treesPerHa(factorFour, null)).toBeNull();
+    expect(expansionFactorPerHa(factorFour, 46)).toBeCloseTo(24.0688, 4);
+    expect(expansionFactorPerHa(factorFour, null)).toBeNull();
   });
   it('is the same for all on a strip and in a whole tally', () => {
-    expect(treesPerHa(strip, null)).toBe(20);
-    expect(treesPerHa(whole, 30)).toBeCloseTo(1 / 2.3, 12);
+    expect(expansionFactorPerHa(strip, null)).toBe(20);
+    expect(expansionFactorPerHa(whole, 30)).toBeCloseTo(1 / 2.3, 12);
   });
   it('ends along the ground where one longer radius is laid out: r ÷ √cos a for circles, level for all else', () => {
     const circle: PlotShape = { kind: 'circle', areaM2: 500 };
     const ground = { slopeRadius: 'circle', slopePct: 50 } as const;
     // cos a = 1 ÷ √1.25; 12.6157 × 1.25^¼
-    expect(reachM(circle, 30, ground)).toBeCloseTo(13.3393, 3);
-    expect(reachM(circle, 30, { ...ground, slopeRadius: 'level' })).toBeCloseTo(12.6157, 4);
-    expect(reachM(factorFour, 46, ground)).toBeCloseTo(11.5, 9);
+    expect(limitingDistanceM(circle, 30, ground)).toBeCloseTo(13.3393, 3);
+    expect(limitingDistanceM(circle, 30, { ...ground, slopeRadius: 'level' })).toBeCloseTo(12.6157, 4);
+    expect(limitingDistanceM(factorFour, 46, ground)).toBeCloseTo(11.5, 9);
     expect(isAlongGround(circle, ground)).toBe(true);
     expect(isAlongGround(nested, ground)).toBe(false);
   });
   it('ends where it reaches: 11.50 m for 46 cm and factor 4, 5.64 m and 12.62 m on the two circles', () => {
-    expect(reachM(factorFour, 46, LEVEL)).toBeCloseTo(11.5, 9);
-    expect(reachM(nested, 10, LEVEL)).toBeCloseTo(5.6419, 4);
-    expect(reachM(nested, 30, LEVEL)).toBeCloseTo(12.6157, 4);
-    expect(reachM(strip, 30, LEVEL)).toBeNull();
-    expect(reachM(nested, 5, LEVEL)).toBeNull();
+    expect(limitingDistanceM(factorFour, 46, LEVEL)).toBeCloseTo(11.5, 9);
+    expect(limitingDistanceM(nested, 10, LEVEL)).toBeCloseTo(5.6419, 4);
+    expect(limitingDistanceM(nested, 30, LEVEL)).toBeCloseTo(12.6157, 4);
+    expect(limitingDistanceM(strip, 30, LEVEL)).toBeNull();
+    expect(limitingDistanceM(nested, 5, LEVEL)).toBeNull();
   });
   it('has an area to name, but at a point', () => {
     expect([nested, strip, whole, factorFour].map(plotAreaM2)).toEqual([500, 500, 23_000, null]);
@@ -69,7 +69,7 @@ describe('shapes in words', () => {
     [{ kind: 'circle', areaM2: 404.68564224 }, 'imperial', 'circle of 0.1 ac'],
     [strip, 'metric', '10 × 50 m'],
     [factorFour, 'metric', 'factor 4 m²/ha'],
-    [{ kind: 'point', factorM2PerHa: 2.295684113865932 }, 'imperial', 'factor 10 ft²/ac'],
+    [{ kind: 'variable-radius', factorM2PerHa: 2.295684113865932 }, 'imperial', 'factor 10 ft²/ac'],
     [whole, 'metric', 'every tree of 2.3 ha'],
     [nested, 'metric', '100 m² from 7 cm, 500 m² from 20 cm'],
   ] as const)('%o', (shape, system, words) => {
@@ -81,7 +81,7 @@ describe('shapes in words', () => {
     [{ kind: 'circle' }, 'areaM2', 'between 1 and 10000 m²'],
     [{ kind: 'circle', areaM2: 0 }, 'areaM2', 'between 1 and'],
     [{ kind: 'circle', areaM2: 500, factorM2PerHa: 4 }, 'factorM2PerHa', 'no measure of a circle'],
-    [{ kind: 'point', factorM2PerHa: 0 }, 'factorM2PerHa', 'there is no factor of 0'],
+    [{ kind: 'variable-radius', factorM2PerHa: 0 }, 'factorM2PerHa', 'there is no factor of 0'],
     [{ kind: 'rectangle', widthM: 10, lengthM: NaN }, 'lengthM', 'The length'],
     [{ kind: 'rectangle', widthM: 900, lengthM: 900 }, 'lengthM', 'Width times length'],
     [{ kind: 'nested', rings: [{ fromCm: 7, areaM2: 100 }] }, 'rings', '2 to 5 circles'],
@@ -134,7 +134,7 @@ describe('what comes over the wire', () => {
     const wrong: readonly object[] = [
       { ...USUAL_DESIGN, layout: 'somehow' },
       { ...USUAL_DESIGN, layout: 'toString' },
-      { ...USUAL_DESIGN, shape: { kind: 'point', factorM2PerHa: 0 } },
+      { ...USUAL_DESIGN, shape: { kind: 'variable-radius', factorM2PerHa: 0 } },
       { ...USUAL_DESIGN, heights: { ask: 'every', n: 0 } },
       { ...USUAL_DESIGN, heights: { ask: 'none', n: 2 } },
       { ...USUAL_DESIGN, conditions: [{ code: 'DEAD', words: 'dead' }] },

@@ -1,8 +1,8 @@
 import { basalAreaM2 } from '../diameter/index.ts';
 import { convert, printRounded, type UnitSystem } from '../quantity/index.ts';
-import { FACTOR_LIMITS, limitingDistanceM, M2_PER_HA_IN_FT2_PER_ACRE } from '../sampling/index.ts';
+import { FACTOR_LIMITS, pointLimitingDistanceM, M2_PER_HA_IN_FT2_PER_ACRE } from '../sampling/index.ts';
 import {
-  expansionFactorPerHa,
+  areaFactorPerHa,
   PLOT_AREA_LIMITS_M2,
   plotRadiusM,
   slopeCorrectedRadiusM,
@@ -10,7 +10,7 @@ import {
 } from './circular-plot.ts';
 
 /** One of several circles about the same middle, and the dbh from which trees are tallied on it. */
-export interface Ring {
+export interface NestedCircle {
   readonly fromCm: number;
   readonly areaM2: number;
 }
@@ -18,12 +18,12 @@ export interface Ring {
 /** What a plot is on the ground: which trees it takes, and what each of them stands for. Areas and lengths are level. */
 export type PlotShape =
   | { readonly kind: 'circle'; readonly areaM2: number }
-  | { readonly kind: 'nested'; readonly rings: readonly Ring[] }
+  | { readonly kind: 'nested'; readonly rings: readonly NestedCircle[] }
   | { readonly kind: 'rectangle'; readonly widthM: number; readonly lengthM: number }
   /** An angle-count point (Bitterlich 1948): thick trees are taken from farther away. */
-  | { readonly kind: 'point'; readonly factorM2PerHa: number }
+  | { readonly kind: 'variable-radius'; readonly factorM2PerHa: number }
   /** Every tree of an area: no sample, and so no error of sampling. */
-  | { readonly kind: 'whole'; readonly areaM2: number };
+  | { readonly kind: 'complete-tally'; readonly areaM2: number };
 
 export type PlotKind = PlotShape['kind'];
 
@@ -31,8 +31,8 @@ export const PLOT_KINDS: Readonly<Record<PlotKind, string>> = {
   circle: 'circle',
   nested: 'circles within each other, by dbh',
   rectangle: 'square or strip',
-  point: 'angle-count point',
-  whole: 'every tree of an area',
+  'variable-radius': 'angle-count point',
+  'complete-tally': 'every tree of an area',
 };
 
 export const SHAPE_LIMITS = {
@@ -65,7 +65,7 @@ function ringsProblem(rings: unknown): ShapeProblem | null {
   const { low, high } = SHAPE_LIMITS.rings;
   if (!Array.isArray(rings) || rings.length < low || rings.length > high)
     return { field: 'rings', message: `There must be ${String(low)} to ${String(high)} circles.` };
-  const list = rings as readonly (Partial<Ring> | null)[];
+  const list = rings as readonly (Partial<NestedCircle> | null)[];
   for (const [i, ring] of list.entries()) {
     const field = `rings/${String(i)}`;
     const problem =
@@ -83,8 +83,8 @@ const FIELDS: Readonly<Record<PlotKind, readonly string[]>> = {
   circle: ['areaM2'],
   nested: ['rings'],
   rectangle: ['widthM', 'lengthM'],
-  point: ['factorM2PerHa'],
-  whole: ['areaM2'],
+  'variable-radius': ['factorM2PerHa'],
+  'complete-tally': ['areaM2'],
 };
 
 /** What is wrong with something that came over the wire as a shape; null for a shape within its limits. */
@@ -100,7 +100,7 @@ export function shapeProblem(value: unknown): ShapeProblem | null {
   switch (kind) {
     case 'circle':
       return within('areaM2', 'The area', shape.areaM2, SHAPE_LIMITS.areaM2, 'm²');
-    case 'whole':
+    case 'complete-tally':
       return within('areaM2', 'The area', shape.areaM2, SHAPE_LIMITS.wholeM2, 'm²');
     case 'nested':
       return ringsProblem(shape.rings);
@@ -115,7 +115,7 @@ export function shapeProblem(value: unknown): ShapeProblem | null {
         ? null
         : { field: 'lengthM', message: `Width times length must lie between ${String(low)} and ${String(high)} m².` };
     }
-    case 'point':
+    case 'variable-radius':
       return within(
         'factorM2PerHa',
         'The factor',
@@ -132,13 +132,13 @@ export const isPlotShape = (value: unknown): value is PlotShape => shapeProblem(
 export function shapeAreaM2(shape: PlotShape, dbhCm: number | null): number | null {
   switch (shape.kind) {
     case 'circle':
-    case 'whole':
+    case 'complete-tally':
       return shape.areaM2;
     case 'rectangle':
       return shape.widthM * shape.lengthM;
     case 'nested':
       return dbhCm === null ? null : (shape.rings.findLast(({ fromCm }) => dbhCm >= fromCm)?.areaM2 ?? null);
-    case 'point':
+    case 'variable-radius':
       return null;
   }
 }
@@ -152,10 +152,10 @@ export const plotAreaM2 = (shape: PlotShape): number | null =>
  *
  * @returns null where that hangs on a dbh that is not known; 0 for a tree too thin for the plot
  */
-export function treesPerHa(shape: PlotShape, dbhCm: number | null): number | null {
-  if (shape.kind === 'point') return dbhCm === null ? null : shape.factorM2PerHa / basalAreaM2(dbhCm);
+export function expansionFactorPerHa(shape: PlotShape, dbhCm: number | null): number | null {
+  if (shape.kind === 'variable-radius') return dbhCm === null ? null : shape.factorM2PerHa / basalAreaM2(dbhCm);
   const areaM2 = shapeAreaM2(shape, dbhCm);
-  if (areaM2 !== null) return expansionFactorPerHa(areaM2);
+  if (areaM2 !== null) return areaFactorPerHa(areaM2);
   return dbhCm === null ? null : 0;
 }
 
@@ -169,8 +169,9 @@ export const isAlongGround = (shape: PlotShape, { slopeRadius }: Pick<PlotGround
  *
  * @example reachM({ kind: 'circle', areaM2: 500 }, 30, { slopeRadius: 'circle', slopePct: 50 }) // 13.34, along the ground
  */
-export function reachM(shape: PlotShape, dbhCm: number | null, ground: PlotGround): number | null {
-  if (shape.kind === 'point') return dbhCm === null ? null : limitingDistanceM(dbhCm, shape.factorM2PerHa);
+export function limitingDistanceM(shape: PlotShape, dbhCm: number | null, ground: PlotGround): number | null {
+  if (shape.kind === 'variable-radius')
+    return dbhCm === null ? null : pointLimitingDistanceM(dbhCm, shape.factorM2PerHa);
   if (shape.kind !== 'circle' && shape.kind !== 'nested') return null;
   const areaM2 = shapeAreaM2(shape, dbhCm);
   if (areaM2 === null) return null;
@@ -180,10 +181,10 @@ export function reachM(shape: PlotShape, dbhCm: number | null, ground: PlotGroun
 /**
  * What the places of a survey are called: points where trees are counted with a factor, plots otherwise.
  *
- * @example placeWords({ kind: 'point' }).many // points
+ * @example placeWords({ kind: 'variable-radius' }).many // points
  */
 export const placeWords = ({ kind }: Pick<PlotShape, 'kind'>) =>
-  kind === 'point'
+  kind === 'variable-radius'
     ? ({ one: 'point', many: 'points', One: 'Point', Many: 'Points' } as const)
     : ({ one: 'plot', many: 'plots', One: 'Plot', Many: 'Plots' } as const);
 
@@ -208,11 +209,11 @@ export function shapeWords(shape: PlotShape, system: UnitSystem): string {
   switch (shape.kind) {
     case 'circle':
       return `circle of ${areaWords(shape.areaM2, system)}`;
-    case 'whole':
+    case 'complete-tally':
       return `every tree of ${areaWords(shape.areaM2, system)}`;
     case 'rectangle':
       return `${length(shape.widthM)} × ${length(shape.lengthM)} ${unit}`;
-    case 'point':
+    case 'variable-radius':
       return factorWords(shape.factorM2PerHa, system);
     case 'nested':
       return shape.rings

@@ -3,14 +3,14 @@ import { asMeant, type Method, type Reading } from '../method/index.ts';
 import { readQuantity } from '../quantity/index.ts';
 import {
   defaultUnitOf,
-  isOneStand,
-  measureDraftOf,
+  isSameStation,
+  measurementFormOf,
   methodOf,
-  specsOf,
-  type MeasureDraft,
-  type Part,
+  readingSpecsOf,
+  type MeasurementForm,
+  type MeasurementKey,
   type ReadingDefaults,
-  type TreeDraft,
+  type TreeForm,
 } from './tree-draft.ts';
 
 export interface ReadMeasure {
@@ -23,7 +23,11 @@ export interface ReadMeasure {
 }
 
 /** Reads what was typed for a method. Empty entries are simply missing. */
-export function readEntries(method: Method, entries: MeasureDraft['entries'], defaults: ReadingDefaults): ReadMeasure {
+export function readEntries(
+  method: Method,
+  entries: MeasurementForm['entries'],
+  defaults: ReadingDefaults,
+): ReadMeasure {
   const readings: Record<string, Reading> = {};
   const errors: Finding[] = [];
   let begun = false;
@@ -47,7 +51,7 @@ export function readEntries(method: Method, entries: MeasureDraft['entries'], de
         reading: spec.key,
         title: `${spec.label} cannot be read`,
         message: read.message,
-        mends: [],
+        suggestedFixes: [],
       });
     }
   }
@@ -58,11 +62,11 @@ export function readEntries(method: Method, entries: MeasureDraft['entries'], de
  * Reads what was typed for a part. A height from one stand with the first takes over the readings of that, and is begun
  * with its own.
  */
-export function readMeasure(draft: TreeDraft, part: Part, defaults: ReadingDefaults): ReadMeasure {
-  const { entries } = measureDraftOf(draft, part);
+export function readMeasure(draft: TreeForm, part: MeasurementKey, defaults: ReadingDefaults): ReadMeasure {
+  const { entries } = measurementFormOf(draft, part);
   const method = methodOf(draft, part);
-  if (!isOneStand(draft, part)) return readEntries(method, entries, defaults);
-  const own = new Set(specsOf(draft, part).map(({ key }) => key));
+  if (!isSameStation(draft, part)) return readEntries(method, entries, defaults);
+  const own = new Set(readingSpecsOf(draft, part).map(({ key }) => key));
   const isOwn = (key: string): boolean => own.has(key);
   const first = Object.entries(draft.height.entries).filter(([key]) => !isOwn(key));
   const mine = Object.entries(entries).filter(([key]) => isOwn(key));

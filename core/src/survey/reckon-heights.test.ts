@@ -2,84 +2,84 @@ import { describe, expect, it } from 'vitest';
 import { estimateOf, findingsOf, type Outcome } from '../estimate/index.ts';
 import type { UnitId } from '../quantity/index.ts';
 import { isHeightNotes } from './heights.ts';
-import { disagreement, reckonHeights } from './reckon-heights.ts';
+import { disagreement, evaluateHeights } from './reckon-heights.ts';
 import {
-  draftOf,
-  emptyDraft,
+  formOfTree,
+  emptyForm,
   heightNotesOf,
-  partsOf,
-  specsOf,
+  measurementKeysOf,
+  readingSpecsOf,
   withDistance,
   withHeight,
-  withMeasureDraft,
+  withMeasurementForm,
   withoutHeight,
-  type Entry,
-  type Part,
-  type TreeDraft,
+  type ReadingText,
+  type MeasurementKey,
+  type TreeForm,
 } from './tree-draft.ts';
 
 const DEFAULTS = { unitSystem: 'metric', slopeUnit: 'pct' } as const;
 const CONTEXT = { unitSystem: 'metric', breastHeightM: 1.3 } as const;
-const HEIGHT: Part = { measure: 'height', stem: 1 };
+const HEIGHT: MeasurementKey = { measure: 'height', stem: 1 };
 
 type Typed = Readonly<Record<string, readonly [string, UnitId]>>;
 
-const typed = (draft: TreeDraft, part: Part, methodId: string, given: Typed): TreeDraft =>
-  withMeasureDraft(draft, part, {
+const typed = (draft: TreeForm, part: MeasurementKey, methodId: string, given: Typed): TreeForm =>
+  withMeasurementForm(draft, part, {
     methodId,
     entries: Object.fromEntries(
-      Object.entries(given).map(([key, [text, unit]]): [string, Entry] => [key, { text, unit }]),
+      Object.entries(given).map(([key, [text, unit]]): [string, ReadingText] => [key, { text, unit }]),
     ),
   });
 
-const twoAngles = (draft: TreeDraft = emptyDraft(), part = HEIGHT): TreeDraft =>
+const twoAngles = (draft: TreeForm = emptyForm(), part = HEIGHT): TreeForm =>
   typed(draft, part, 'height.two-angles', { top: ['+62', 'pct'], base: ['-8', 'pct'], distance: ['25', 'm'] });
 
 const metres = (outcome: Outcome | null | undefined): number | undefined =>
   outcome === null || outcome === undefined ? undefined : estimateOf(outcome)?.value;
 
-const reckon = (draft: TreeDraft, beside = {}) => reckonHeights(draft, DEFAULTS, CONTEXT, beside);
+const reckon = (draft: TreeForm, beside = {}) => evaluateHeights(draft, DEFAULTS, CONTEXT, beside);
 
 /** A sheet with another height read from where the first was. */
 const fromOneStand = (
-  draft: TreeDraft,
+  draft: TreeForm,
   of: 'crown-base' | 'stump' | 'first-branch' | 'total',
   top: string,
-): TreeDraft => {
-  const more = withHeight(draft, { of, oneStand: true });
-  const take = more.moreHeights.at(-1)?.take ?? 0;
-  return typed(more, { ...HEIGHT, take }, 'height.two-angles', { top: [top, 'pct'] });
+): TreeForm => {
+  const more = withHeight(draft, { of, sameStation: true });
+  const heightNo = more.moreHeights.at(-1)?.heightNo ?? 0;
+  return typed(more, { ...HEIGHT, heightNo }, 'height.two-angles', { top: [top, 'pct'] });
 };
 
 describe('heights from one stand', () => {
   const sheet = fromOneStand(fromOneStand(twoAngles(), 'crown-base', '+20'), 'stump', '-7');
 
   it('need their own sight only, and share the base and the distance', () => {
-    expect(specsOf(sheet, { ...HEIGHT, take: 2 }).map(({ key }) => key)).toEqual(['top']);
+    expect(readingSpecsOf(sheet, { ...HEIGHT, heightNo: 2 }).map(({ key }) => key)).toEqual(['top']);
     const { heights, crownLengthM } = reckon(sheet);
     // 25 × (0.20 + 0.08) and 25 × (−0.07 + 0.08)
     expect(metres(heights[1]?.outcome)).toBeCloseTo(7, 9);
     expect(metres(heights[2]?.outcome)).toBeCloseTo(0.25, 9);
     // 17.5 − 7
     expect(crownLengthM).toBeCloseTo(10.5, 9);
-    expect(heights[1]).toMatchObject({ name: 'crown base', take: 2 });
+    expect(heights[1]).toMatchObject({ name: 'crown base', heightNo: 2 });
   });
 
   it('are not held against the dbh as a total height is', () => {
-    const { heights } = reckonHeights(sheet, DEFAULTS, { ...CONTEXT, dbhCm: 40 });
+    const { heights } = evaluateHeights(sheet, DEFAULTS, { ...CONTEXT, dbhCm: 40 });
     for (const { outcome } of heights.slice(1)) expect(outcome === null ? [] : findingsOf(outcome)).toEqual([]);
   });
 
   it('are six at most, and twelve from any stand', () => {
     let draft = twoAngles();
-    for (let i = 0; i < 20; i += 1) draft = withHeight(draft, { of: 'first-branch', oneStand: true });
+    for (let i = 0; i < 20; i += 1) draft = withHeight(draft, { of: 'first-branch', sameStation: true });
     expect(draft.moreHeights).toHaveLength(5);
-    for (let i = 0; i < 20; i += 1) draft = withHeight(draft, { of: 'total', oneStand: false });
+    for (let i = 0; i < 20; i += 1) draft = withHeight(draft, { of: 'total', sameStation: false });
     expect(draft.moreHeights).toHaveLength(11);
   });
 
   it('are nothing until their own sight is read', () => {
-    const { heights } = reckon(withHeight(twoAngles(), { of: 'crown-base', oneStand: true }));
+    const { heights } = reckon(withHeight(twoAngles(), { of: 'crown-base', sameStation: true }));
     expect(heights[1]?.outcome).toBeNull();
   });
 });
@@ -92,7 +92,7 @@ describe('a distance by its own method', () => {
       'distance.paces',
       { paces: ['31', 'one'], pace: ['0.78', 'm'] },
     );
-    expect(specsOf(sheet, HEIGHT).map(({ key }) => key)).toEqual(['top', 'base']);
+    expect(readingSpecsOf(sheet, HEIGHT).map(({ key }) => key)).toEqual(['top', 'base']);
     const { heights } = reckon(sheet);
     // 31 × 0.78 = 24.18; × 0.70
     expect(metres(heights[0]?.outcome)).toBeCloseTo(16.926, 6);
@@ -104,8 +104,8 @@ describe('a distance by its own method', () => {
 
   it('is asked for first, and given up without a trace', () => {
     const sheet = withDistance(twoAngles(), 1, 'distance.paces');
-    expect(partsOf(sheet).map(({ measure }) => measure)).toEqual(['diameter', 'point', 'distance', 'height']);
-    expect(partsOf(withDistance(sheet, 1, null)).map(({ measure }) => measure)).toEqual([
+    expect(measurementKeysOf(sheet).map(({ measure }) => measure)).toEqual(['diameter', 'point', 'distance', 'height']);
+    expect(measurementKeysOf(withDistance(sheet, 1, null)).map(({ measure }) => measure)).toEqual([
       'diameter',
       'point',
       'height',
@@ -115,9 +115,9 @@ describe('a distance by its own method', () => {
 });
 
 describe('several methods on one tree', () => {
-  const laser = { ...HEIGHT, take: 2 };
-  const both = (up: string): TreeDraft =>
-    typed(withHeight(twoAngles(), { of: 'total', oneStand: false }), laser, 'height.laser-verticals', {
+  const laser = { ...HEIGHT, heightNo: 2 };
+  const both = (up: string): TreeForm =>
+    typed(withHeight(twoAngles(), { of: 'total', sameStation: false }), laser, 'height.laser-verticals', {
       up: [up, 'm'],
       down: ['-1.2', 'm'],
       mark: ['0', 'm'],
@@ -150,14 +150,14 @@ describe('several methods on one tree', () => {
   });
 
   it('from one station differ by the errors of their own sights alone', () => {
-    const first = typed(emptyDraft(), HEIGHT, 'height.laser-verticals', {
+    const first = typed(emptyForm(), HEIGHT, 'height.laser-verticals', {
       up: ['16.50', 'm'],
       down: ['1.2', 'm'],
       mark: ['0', 'm'],
     });
-    const again = withHeight(first, { of: 'total', oneStand: true });
+    const again = withHeight(first, { of: 'total', sameStation: true });
     const shot = (up: string) =>
-      reckon(typed(again, { ...HEIGHT, take: 2 }, 'height.laser-verticals', { up: [up, 'm'] })).combined;
+      reckon(typed(again, { ...HEIGHT, heightNo: 2 }, 'height.laser-verticals', { up: [up, 'm'] })).combined;
     // Each shot at the top is ±0.1 m: 0.01 ÷ (0.1 √2), and 1 ÷ (0.1 √2)
     expect(shot('16.51')?.apart?.standardErrors).toBeCloseTo(0.0707, 3);
     expect(shot('16.51')?.agree).toBe(true);
@@ -174,47 +174,50 @@ describe('several methods on one tree', () => {
 
 describe('the notes on heights', () => {
   it('bring a sheet back as it was, with its readings', () => {
-    const sheet = withHeight(twoAngles(), { of: 'merchantable', oneStand: true, topDiameterCm: 7 });
+    const sheet = withHeight(twoAngles(), { of: 'merchantable', sameStation: true, topDiameterCm: 7 });
     const heights = heightNotesOf({ ...sheet, broken: true });
     expect(heights).toEqual({
-      takes: [{ take: 2, of: 'merchantable', oneStand: true, topDiameterCm: 7 }],
+      takes: [{ heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 7 }],
       broken: true,
     });
-    const back = draftOf({
+    const back = formOfTree({
       tag: '',
       speciesCode: '',
       heights,
       readings: [
         { measure: 'height', methodId: 'height.two-angles', key: 'top', value: 62, unit: 'pct' },
-        { measure: 'height', take: 2, methodId: 'height.two-angles', key: 'top', value: 41, unit: 'pct' },
+        { measure: 'height', heightNo: 2, methodId: 'height.two-angles', key: 'top', value: 41, unit: 'pct' },
       ],
     });
     expect(back.height.entries).toEqual({ top: { text: '+62', unit: 'pct' } });
-    expect(back.moreHeights[0]).toMatchObject({ take: 2, height: { entries: { top: { text: '+41' } } } });
+    expect(back.moreHeights[0]).toMatchObject({ heightNo: 2, height: { entries: { top: { text: '+41' } } } });
     expect(back.broken).toBe(true);
   });
 
   it.each([
     ['no object', 7],
-    ['an end that is none', { takes: [{ take: 2, of: 'cloud', oneStand: true }] }],
-    ['the first height once more', { takes: [{ take: 1, of: 'total', oneStand: true }] }],
+    ['an end that is none', { takes: [{ heightNo: 2, of: 'cloud', sameStation: true }] }],
+    ['the first height once more', { takes: [{ heightNo: 1, of: 'total', sameStation: true }] }],
     [
       'one number twice',
       {
         takes: [
-          { take: 2, of: 'total', oneStand: false },
-          { take: 2, of: 'stump', oneStand: false },
+          { heightNo: 2, of: 'total', sameStation: false },
+          { heightNo: 2, of: 'stump', sameStation: false },
         ],
       },
     ],
-    ['a limit of a stump', { takes: [{ take: 2, of: 'stump', oneStand: true, limit: 'fork' }] }],
+    ['a limit of a stump', { takes: [{ heightNo: 2, of: 'stump', sameStation: true, limit: 'fork' }] }],
     [
       'a top diameter beyond its limits',
-      { takes: [{ take: 2, of: 'merchantable', oneStand: true, topDiameterCm: 300 }] },
+      { takes: [{ heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 300 }] },
     ],
     ['a choice of a height that is not there', { kept: 4 }],
-    ['a choice of a crown base', { takes: [{ take: 2, of: 'crown-base', oneStand: true }], kept: 2 }],
-    ['seven from one stand', { takes: [2, 3, 4, 5, 6, 7].map((take) => ({ take, of: 'total', oneStand: true })) }],
+    ['a choice of a crown base', { takes: [{ heightNo: 2, of: 'crown-base', sameStation: true }], kept: 2 }],
+    [
+      'seven from one stand',
+      { takes: [2, 3, 4, 5, 6, 7].map((heightNo) => ({ heightNo, of: 'total', sameStation: true })) },
+    ],
     ['a stranger', { wind: 'strong' }],
   ])('are not %s', (_words, value) => {
     expect(isHeightNotes(value)).toBe(false);
@@ -222,7 +225,7 @@ describe('the notes on heights', () => {
 
   it('are what the sheet notes', () => {
     expect(isHeightNotes({})).toBe(true);
-    expect(isHeightNotes({ takes: [{ take: 2, of: 'total', oneStand: false }], kept: 2 })).toBe(true);
-    expect(isHeightNotes({ takes: [{ take: 2, of: 'total', oneStand: false }], kept: 'mean' })).toBe(true);
+    expect(isHeightNotes({ takes: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 2 })).toBe(true);
+    expect(isHeightNotes({ takes: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 'mean' })).toBe(true);
   });
 });

@@ -14,10 +14,10 @@ import { convert, roundTo } from '../quantity/index.ts';
 import { findMethod } from '../registry/index.ts';
 import { heightName, type HeightNote } from './heights.ts';
 import { readMeasure, type ReadMeasure } from './read-draft.ts';
-import { specsOf, type Part, type ReadingDefaults, type TreeDraft } from './tree-draft.ts';
+import { readingSpecsOf, type MeasurementKey, type ReadingDefaults, type TreeForm } from './tree-draft.ts';
 
 /** A height as it comes out of its readings. Null outcomes where nothing was read. */
-export interface ReckonedHeight extends HeightNote {
+export interface HeightResult extends HeightNote {
   /** `total height`, `crown base`. */
   readonly name: string;
   /** By which method, and from where: `Two angles and a distance`. */
@@ -31,8 +31,8 @@ export interface ReckonedHeight extends HeightNote {
 }
 
 /** All heights of a tree, and the one that counts. */
-export interface ReckonedHeights {
-  readonly heights: readonly ReckonedHeight[];
+export interface HeightResults {
+  readonly heights: readonly HeightResult[];
   /** The total height by the person's choice; null where nothing was read. */
   readonly counted: Outcome | null;
   /** What several total heights make of each other; null for fewer than two. */
@@ -42,7 +42,7 @@ export interface ReckonedHeights {
 }
 
 /** What is known beside the readings of this tree. */
-export type KnownOfHeight = Omit<HeightEvidence, 'expected'> & { readonly expected?: readonly Expectation[] };
+export type HeightContext = Omit<HeightEvidence, 'expected'> & { readonly expected?: readonly Expectation[] };
 
 /** What a part comes to, the errors of its figures said. */
 export function outcomeOf(read: ReadMeasure, context: MethodContext, own?: ReadonlySet<string>): Outcome | null {
@@ -70,7 +70,7 @@ function asReading(distance: Estimate, context: MethodContext): Reading {
   };
 }
 
-const FIRST: HeightNote = { take: 1, of: 'total', oneStand: false };
+const FIRST: HeightNote = { heightNo: 1, of: 'total', sameStation: false };
 
 /**
  * Works out every height of a tree: each from its own readings, those from one stand with the distance and the base of
@@ -79,45 +79,45 @@ const FIRST: HeightNote = { take: 1, of: 'total', oneStand: false };
  * @param context with the dbh, where it is known
  * @param beside what else is known: eye, ground, last visit, curve
  */
-export function reckonHeights(
-  draft: TreeDraft,
+export function evaluateHeights(
+  draft: TreeForm,
   defaults: ReadingDefaults,
   context: MethodContext,
-  beside: KnownOfHeight = {},
-): ReckonedHeights {
-  const distanceOf = (take: number): Outcome | null => {
-    const entry = take === 1 ? draft : draft.moreHeights.find((each) => each.take === take);
+  beside: HeightContext = {},
+): HeightResults {
+  const distanceOf = (heightNo: number): Outcome | null => {
+    const entry = heightNo === 1 ? draft : draft.moreHeights.find((each) => each.heightNo === heightNo);
     if (entry?.distance === undefined) return null;
-    const part: Part = { measure: 'distance', stem: 1, ...(take === 1 ? {} : { take }) };
+    const part: MeasurementKey = { measure: 'distance', stem: 1, ...(heightNo === 1 ? {} : { heightNo }) };
     return outcomeOf(readMeasure(draft, part, defaults), context);
   };
-  const heights = [FIRST, ...draft.moreHeights].map((noted): ReckonedHeight => {
-    const { take, oneStand } = noted;
-    const part: Part = { measure: 'height', stem: 1, ...(take === 1 ? {} : { take }) };
+  const heights = [FIRST, ...draft.moreHeights].map((noted): HeightResult => {
+    const { heightNo, sameStation } = noted;
+    const part: MeasurementKey = { measure: 'height', stem: 1, ...(heightNo === 1 ? {} : { heightNo }) };
     const read = readMeasure(draft, part, defaults);
     // A count of logs ends at the merchantable top, also where it was entered as the height of the tree.
     const of = noted.of === 'total' ? (read.method.description.endsAt ?? noted.of) : noted.of;
     const note: HeightNote = { ...noted, of };
-    const distance = distanceOf(oneStand ? 1 : take);
+    const distance = distanceOf(sameStation ? 1 : heightNo);
     const measured = known(distance);
     const level = read.method.description.readings.find(({ isLevelDistance = false }) => isLevelDistance);
     const readings =
       measured === null || level === undefined
         ? read.readings
         : { ...read.readings, [level.key]: asReading(measured, context) };
-    const own = oneStand ? new Set(specsOf(draft, part).map(({ key }) => key)) : undefined;
+    const own = sameStation ? new Set(readingSpecsOf(draft, part).map(({ key }) => key)) : undefined;
     const ofPart = of === 'total' ? context : { ...context, heightOf: 'part' as const };
     const { limit, topDiameterCm } = note;
     return {
-      take,
+      heightNo,
       of,
-      oneStand,
+      sameStation,
       ...(limit === undefined ? {} : { limit }),
       ...(topDiameterCm === undefined ? {} : { topDiameterCm }),
       name: heightName(note, context.unitSystem),
       by: read.method.description.name,
       methodId: read.method.description.id,
-      distance: oneStand ? null : distance,
+      distance: sameStation ? null : distance,
       outcome: outcomeOf({ ...read, readings }, ofPart, own),
       readings,
     };
@@ -128,9 +128,9 @@ export function reckonHeights(
   const weighed = totals.map((height, i) => weigh(height, names[i] ?? ''));
   const measurable = weighed.every(({ standardErrorM }) => standardErrorM > 0);
   const combined = totals.length > 1 && measurable ? combineHeights(weighed) : null;
-  const judged = heights.map((height): ReckonedHeight => {
+  const judged = heights.map((height): HeightResult => {
     const expected = totals
-      .filter(({ take, oneStand }) => take !== height.take && !(oneStand && height.oneStand))
+      .filter(({ heightNo, sameStation }) => heightNo !== height.heightNo && !(sameStation && height.sameStation))
       .map((other): Expectation => expectationOf(other, names[totals.indexOf(other)] ?? ''));
     return height.of === 'total'
       ? judge(height, context, { ...beside, expected: [...expected, ...(beside.expected ?? [])] })
@@ -138,7 +138,7 @@ export function reckonHeights(
   });
   const kept = draft.keptHeight ?? 1;
   const ofTree = judged.filter(({ of }) => of === 'total');
-  const chosen = ofTree.find(({ take }) => take === kept)?.outcome ?? null;
+  const chosen = ofTree.find(({ heightNo }) => heightNo === kept)?.outcome ?? null;
   const [first] = ofTree;
   const counted: Outcome | null =
     kept === 'mean' && combined !== null
@@ -155,14 +155,14 @@ export function reckonHeights(
 }
 
 /** How sentences name several figures: by their methods, with their numbers where two have the same. */
-const namesOf = (totals: readonly ReckonedHeight[]): string[] =>
-  totals.map(({ by, take }) => {
+const namesOf = (totals: readonly HeightResult[]): string[] =>
+  totals.map(({ by, heightNo }) => {
     const isAlone = totals.filter((other) => other.by === by).length === 1;
     const name = by.charAt(0).toLowerCase() + by.slice(1);
-    return isAlone ? name : `${name} (${String(take)})`;
+    return isAlone ? name : `${name} (${String(heightNo)})`;
   });
 
-function weigh({ outcome, oneStand, take, methodId }: ReckonedHeight, name: string): Weighed {
+function weigh({ outcome, sameStation, heightNo, methodId }: HeightResult, name: string): Weighed {
   const estimate = known(outcome);
   // From one station each height has its own sight to its end; everything else was read once for all.
   const ownKeys = new Set(
@@ -177,11 +177,11 @@ function weigh({ outcome, oneStand, take, methodId }: ReckonedHeight, name: stri
     name,
     valueM: estimate?.value ?? 0,
     standardErrorM: estimate?.standardError ?? 0,
-    common: { stand: oneStand ? 1 : take, errorsM },
+    common: { stand: sameStation ? 1 : heightNo, errorsM },
   };
 }
 
-const expectationOf = ({ outcome }: ReckonedHeight, name: string): Expectation => {
+const expectationOf = ({ outcome }: HeightResult, name: string): Expectation => {
   const estimate = known(outcome);
   return {
     from: 'other-method',
@@ -192,7 +192,7 @@ const expectationOf = ({ outcome }: ReckonedHeight, name: string): Expectation =
 };
 
 /** A height with the slips that the evidence speaks for. */
-function judge(height: ReckonedHeight, context: MethodContext, evidence: HeightEvidence): ReckonedHeight {
+function judge(height: HeightResult, context: MethodContext, evidence: HeightEvidence): HeightResult {
   const { outcome, readings } = height;
   const method = findMethod(height.methodId);
   if (outcome === null || method === null) return height;
@@ -208,7 +208,7 @@ function judge(height: ReckonedHeight, context: MethodContext, evidence: HeightE
 }
 
 /** The height that stands for a tree on the screen: the total one, else the merchantable height of a log count. */
-export function shownHeight({ heights, counted }: ReckonedHeights): {
+export function shownHeight({ heights, counted }: HeightResults): {
   readonly name: string;
   readonly estimate: Estimate | null;
 } {
@@ -220,7 +220,7 @@ export function shownHeight({ heights, counted }: ReckonedHeights): {
 }
 
 /** That several heights cannot all be right, with the slip that explains it best. */
-export function disagreement({ combined, heights }: ReckonedHeights): Finding[] {
+export function disagreement({ combined, heights }: HeightResults): Finding[] {
   if (combined === null || combined.agree) return [];
   const slip = heights
     .filter(({ of }) => of === 'total')
@@ -234,7 +234,7 @@ export function disagreement({ combined, heights }: ReckonedHeights): Finding[] 
       reading: null,
       title: 'Two heights that cannot both be right',
       message: `${combined.words}${because}`,
-      mends: [],
+      suggestedFixes: [],
     },
   ];
 }

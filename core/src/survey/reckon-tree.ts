@@ -21,9 +21,9 @@ import { treeVolume, type VolumeModel } from '../volume/index.ts';
 import { contradictions } from './contradictions.ts';
 import { diameterOf } from './over-bark.ts';
 import { readMeasure } from './read-draft.ts';
-import { disagreement, outcomeOf, reckonHeights, type KnownOfHeight, type ReckonedHeights } from './reckon-heights.ts';
+import { disagreement, outcomeOf, evaluateHeights, type HeightContext, type HeightResults } from './reckon-heights.ts';
 import type { Species } from './species.ts';
-import { stemsOf, type ReadingDefaults, type TreeDraft } from './tree-draft.ts';
+import { stemsOf, type ReadingDefaults, type TreeForm } from './tree-draft.ts';
 import { isBroken } from './tree-notes.ts';
 import { withBark } from './wood.ts';
 
@@ -42,17 +42,17 @@ export interface TreeSettings extends ReadingDefaults {
 }
 
 /** What is known of a tree beside its readings. */
-export interface TreeKnown {
+export interface TreeContext {
   readonly species?: Species | undefined;
   /** The visit before, where there was one. */
   readonly lastVisit?: LastVisit | undefined;
   /** Who stands where: eye, ground, pace, air; and what the survey's curve expects. */
-  readonly beside?: KnownOfHeight | undefined;
+  readonly beside?: HeightContext | undefined;
   /** The survey's own height curve of the species; this tree is left out of it where it is in. */
   readonly curve?: { readonly sums: CurveSums; readonly own?: CurvePoint | undefined } | undefined;
 }
 
-export interface ReckonedStem {
+export interface StemResult {
   readonly ordinal: number;
   /** Over bark. */
   readonly diameter: Outcome | null;
@@ -66,18 +66,18 @@ export interface PlacedFinding extends Finding {
   readonly measure: Measure;
   readonly stem: number;
   /** Number of the height that it is about; the first where left out. */
-  readonly take?: number;
+  readonly heightNo?: number;
 }
 
 /** Everything one tree's readings say. Null where nothing was read. */
-export interface ReckonedTree {
+export interface TreeResult {
   /** Of the first stem. */
   readonly diameter: Outcome | null;
   readonly height: Outcome | null;
   /** Every height that was read, the first included, and what they make of each other. */
-  readonly heights: ReckonedHeights;
+  readonly heights: HeightResults;
   /** Every stem, by its ordinal; the first included. */
-  readonly stems: readonly ReckonedStem[];
+  readonly stems: readonly StemResult[];
   /** Recorded diameters of the stems that count as trees of their own: one, or all where the rules keep them apart. */
   readonly diametersCm: readonly number[];
   /** The same as read, before the rounding rule: they decide in or out, the limiting distance and the expansion factor. */
@@ -101,7 +101,7 @@ const knownOf = (outcome: Outcome | null): Estimate | null => (outcome === null 
 const GROWTH_M_PER_YEAR = 0.15;
 
 /** The height of the last visit, grown since. A top that broke says nothing. */
-function expectedGrown({ lastVisit }: TreeKnown, draft: TreeDraft): Expectation[] {
+function expectedGrown({ lastVisit }: TreeContext, draft: TreeForm): Expectation[] {
   const then = lastVisit?.height;
   if (lastVisit === undefined || then === undefined || isBroken(draft)) return [];
   const grownM = GROWTH_M_PER_YEAR * lastVisit.years;
@@ -117,13 +117,13 @@ function expectedGrown({ lastVisit }: TreeKnown, draft: TreeDraft): Expectation[
 }
 
 /** What the survey's height curve asks of this diameter. A top that broke is below any curve. */
-function expectedOnCurve({ curve }: TreeKnown, draft: TreeDraft, dbhCm: number): Expectation[] {
+function expectedOnCurve({ curve }: TreeContext, draft: TreeForm, dbhCm: number): Expectation[] {
   const expected = curve === undefined || isBroken(draft) ? null : expectedByCurve(curve.sums, dbhCm, curve.own);
   return expected === null ? [] : [expected];
 }
 
 /** Diameters of its own above breast height: where its merchantable stem ends, by a diameter that was measured. */
-const upperDiameters = ({ heights }: ReckonedHeights, breastHeightM: number): Section[] =>
+const upperDiameters = ({ heights }: HeightResults, breastHeightM: number): Section[] =>
   heights.flatMap(({ of, topDiameterCm, outcome }) => {
     const heightM = knownOf(outcome)?.value;
     return of === 'merchantable' && topDiameterCm !== undefined && heightM !== undefined && heightM > breastHeightM
@@ -142,7 +142,7 @@ const BROKEN: Outcome = {
       title: 'Broken stem: volume by the height curve',
       message:
         'The height ends at the break. The volume below it needs the height of the unbroken tree: the results take that from the survey’s height curve.',
-      mends: [],
+      suggestedFixes: [],
     },
   ],
 };
@@ -153,7 +153,7 @@ const NO_BREAK: Finding = {
   reading: null,
   title: 'Height of the break missing',
   message: 'The top is broken, and the height of the break is not measured: the volume counts as that of a whole tree.',
-  mends: [],
+  suggestedFixes: [],
 };
 
 /** The bark that was measured on the tree goes before that of its species. */
@@ -161,7 +161,7 @@ const volumeModelOf = (model: VolumeModel | undefined, barkRatio: number | null)
   model === undefined || barkRatio === null ? model : withBark(model, barkRatio);
 
 /** Works out a tree from what is typed on its sheet, each measure diagnosed in the light of the others. */
-export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: TreeKnown = {}): ReckonedTree {
+export function evaluateTree(draft: TreeForm, settings: TreeSettings, known: TreeContext = {}): TreeResult {
   const { unitSystem, fieldRules } = settings;
   const { twoFaces, breastHeightM, pointBy, severalStems } = fieldRules;
   const context: MethodContext = { unitSystem, twoFaces, breastHeightM, pointBy };
@@ -172,7 +172,7 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
   }));
   const alone = stems.map(({ read }) => diameterOf(read, context).outcome);
   const thickest = Math.max(0, ...alone.flatMap((outcome) => knownOf(outcome)?.value ?? []));
-  const heights = reckonHeights(
+  const heights = evaluateHeights(
     draft,
     settings,
     { ...context, ...(thickest === 0 ? {} : { dbhCm: thickest }) },
@@ -190,7 +190,7 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
   // A height whose signs are in doubt says nothing about the tape.
   const heightM = tall === null || tall.findings.some(({ code }) => SIGN_SLIPS.has(code)) ? null : tall.value;
   const inItsLight = heightM === null ? context : { ...context, heightM };
-  const reckoned = stems.map(({ ordinal, read, point }, i): ReckonedStem => ({
+  const reckoned = stems.map(({ ordinal, read, point }, i): StemResult => ({
     ordinal,
     // A thin stem beside a thick one is no sign of a slip: only the first is held against the height.
     diameter: heightM === null || i > 0 ? (alone[i] ?? null) : diameterOf(read, inItsLight).outcome,
@@ -266,7 +266,7 @@ export function reckonTree(draft: TreeDraft, settings: TreeSettings, known: Tree
 }
 
 /** Every finding about a tree, with the part of the sheet that it is about. */
-export function findingsOfTree({ stems, heights, volumeFindings, findings }: ReckonedTree): readonly PlacedFinding[] {
+export function findingsOfTree({ stems, heights, volumeFindings, findings }: TreeResult): readonly PlacedFinding[] {
   const placed = (outcome: Outcome | null, measure: Measure, stem: number): PlacedFinding[] =>
     outcome === null ? [] : findingsOf(outcome).map((finding) => ({ ...finding, measure, stem }));
   return eachOnce([
@@ -274,8 +274,8 @@ export function findingsOfTree({ stems, heights, volumeFindings, findings }: Rec
       ...placed(diameter, 'diameter', ordinal),
       ...placed(point, 'point', ordinal),
     ]),
-    ...heights.heights.flatMap(({ take, distance, outcome }) => {
-      const of = take === 1 ? {} : { take };
+    ...heights.heights.flatMap(({ heightNo, distance, outcome }) => {
+      const of = heightNo === 1 ? {} : { heightNo };
       return [...placed(distance, 'distance', 1), ...placed(outcome, 'height', 1)].map((each) => ({ ...each, ...of }));
     }),
     ...volumeFindings.map((finding) => ({ ...finding, measure: 'height' as const, stem: 1 })),

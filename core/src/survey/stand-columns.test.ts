@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { figureOf, sumGroups, type PlotWeights, type TreeColumns } from './index.ts';
+import { groupFigure, sumGroups, type PlotWeights, type TreeColumns } from './index.ts';
 
 interface Tree {
   readonly group: number;
@@ -133,8 +133,8 @@ describe('sums of trees by group in one go over columns', () => {
     ];
     const sums = sumGroups(columnsOf(plots), 1, weightsOf(plots, [1], Float64Array.of(0.25, 0.75)));
     // 10 ÷ 4 + 30 × 3 ÷ 4
-    expect(figureOf(sums, 0, 0, false)).toMatchObject({ mean: 25, standardError: null });
-    expect(figureOf(sums, 0, 2, false).mean).toBe(17);
+    expect(groupFigure(sums, 0, 0, false)).toMatchObject({ mean: 25, standardError: null });
+    expect(groupFigure(sums, 0, 2, false).mean).toBe(17);
   });
 
   it('know no volume where one tree has none, and still know the stems', () => {
@@ -154,6 +154,6 @@ describe('sums of trees by group in one go over columns', () => {
       { stratum: 1, trees: [{ group: 0, stems: 60, basalArea: 3, volume: 9 }] },
     ];
     const sums = sumGroups(columnsOf(plots), 1, weightsOf(plots, [0.5, 0.5]));
-    expect(figureOf(sums, 0, 0, true)).toMatchObject({ mean: 45, standardError: null });
+    expect(groupFigure(sums, 0, 0, true)).toMatchObject({ mean: 45, standardError: null });
   });
 });

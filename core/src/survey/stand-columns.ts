@@ -164,7 +164,7 @@ function pooledWithin(
 }
 
 /** One figure of one group with its error; without one where a stratum has a single plot, or nothing was sampled. */
-export function figureOf(
+export function groupFigure(
   { mean, variance, freedom }: GroupColumns,
   group: number,
   figure: 0 | 1 | 2,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { standFigures, surveySums, type TalliedPlot, type TalliedTree } from './index.ts';
+import { standIndices, surveySums, type TalliedPlot, type TalliedTree } from './index.ts';
 
 const RULES = { classes: { width: '5cm', place: 'centred' }, products: [] } as const;
 const tree = (dbhCm: number, heightM: number | null, over: Partial<TalliedTree> = {}): TalliedTree => ({
@@ -10,7 +10,7 @@ const tree = (dbhCm: number, heightM: number | null, over: Partial<TalliedTree> 
   ...over,
 });
 const figures = (plots: readonly TalliedPlot[], rule: 'fractional' | 'floor' | 'round' = 'fractional') =>
-  standFigures(plots, surveySums(plots, RULES), rule);
+  standIndices(plots, surveySums(plots, RULES), rule);
 
 describe('figures of a stand', () => {
   const circle = { kind: 'circle', areaM2: 500 } as const;
@@ -54,7 +54,7 @@ describe('figures of a stand', () => {
   });
   it('at a point weigh each tree by what it stands for', () => {
     const point: TalliedPlot = {
-      shape: { kind: 'point', factorM2PerHa: 4 },
+      shape: { kind: 'variable-radius', factorM2PerHa: 4 },
       trees: [tree(60, 30), tree(40, 25), tree(20, 15)],
     };
     // 14.15, 31.83 and 127.32 stems a hectare: the last is taken in part.
@@ -84,7 +84,7 @@ describe('figures of a stand', () => {
       { id: 's', areaHa: 10 },
     ];
     const plots = [even(20, 'n'), even(22, 'n'), even(null, 'n'), even(30, 's')];
-    const found = standFigures(plots, surveySums(plots, RULES, strata), 'fractional', strata);
+    const found = standIndices(plots, surveySums(plots, RULES, strata), 'fractional', strata);
     // 0.75 × 21 + 0.25 × 30
     expect(found.dominantHeightM).toBeCloseTo(23.25, 9);
     expect([found.dominantPlots, found.plotsWithoutDominant]).toEqual([3, 1]);

@@ -9,13 +9,13 @@ import {
   type DominantRule,
 } from '../sampling/index.ts';
 import { fitWeibull, type Weibull } from '../statistics/index.ts';
-import { plotAreaM2, treesPerHa } from './plot-shape.ts';
+import { plotAreaM2, expansionFactorPerHa } from './plot-shape.ts';
 import { shareOfPlot, type PlotWeights } from './stand-columns.ts';
 import { weightsOf, type SurveySums } from './sums.ts';
 import { onlyTrees, readDbhOf, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
 
 /** Figures of a stand beside its sums; null where there are too few trees or heights for one. */
-export interface StandFigures {
+export interface StandIndices {
   /** By measured heights and, where there is none, those of the curve. */
   readonly loreyHeightM: number | null;
   readonly dominantHeightM: number | null;
@@ -40,14 +40,15 @@ const heightOf = ({ heightM, curveHeightM }: TalliedTree): number | null => heig
 function dominantOfPlot({ shape, trees }: TalliedPlot, rule: DominantRule): number | null {
   const sized = trees.flatMap((tree) => {
     const heightM = heightOf(tree);
-    const weight = treesPerHa(shape, readDbhOf(tree));
+    const weight = expansionFactorPerHa(shape, readDbhOf(tree));
     return tree.dbhCm === null || weight === null || weight === 0
       ? []
-      : [{ dbhCm: tree.dbhCm, heightM, weight: weight * (tree.counts ?? 1) }];
+      : [{ dbhCm: tree.dbhCm, heightM, weight: weight * (tree.multiplicity ?? 1) }];
   });
   const areaM2 = plotAreaM2(shape);
   const isPlain =
-    (shape.kind === 'circle' || shape.kind === 'rectangle') && trees.every(({ counts = 1 }) => counts === 1);
+    (shape.kind === 'circle' || shape.kind === 'rectangle') &&
+    trees.every(({ multiplicity = 1 }) => multiplicity === 1);
   if (areaM2 !== null && isPlain && rule !== 'fractional') {
     const known = sized.flatMap(({ dbhCm, heightM }) => (heightM === null ? [] : [{ dbhCm, heightM }]));
     return known.length < sized.length ? null : dominantHeightM(known, areaM2 / 10_000, rule);
@@ -91,25 +92,25 @@ function weightedDominantM(
  *
  * @param smallestDbhCm thinnest stem that the survey tallies, cm; 0 for every stem
  */
-export function standFigures(
+export function standIndices(
   tallied: readonly TalliedPlot[],
   sums: SurveySums,
   rule: DominantRule,
   strata: readonly StratumArea[] = [],
   smallestDbhCm = 0,
-): StandFigures {
+): StandIndices {
   const plots = onlyTrees(tallied, 'live');
   const weights = weightsOf(plots, strata);
   const trees = plots.flatMap((plot, index) =>
     plot.trees.flatMap((tree) => {
-      const factor = treesPerHa(plot.shape, readDbhOf(tree));
+      const factor = expansionFactorPerHa(plot.shape, readDbhOf(tree));
       return tree.dbhCm === null || factor === null || factor === 0
         ? []
         : [
             {
               dbhCm: tree.dbhCm,
               heightM: heightOf(tree),
-              weight: factor * (tree.counts ?? 1) * shareOfPlot(weights, index),
+              weight: factor * (tree.multiplicity ?? 1) * shareOfPlot(weights, index),
             },
           ];
     }),
@@ -127,7 +128,7 @@ export function standFigures(
   }
   // Where trees are counted, the tally of a point holds the measured ones alone: nobody knows its thickest.
   const dominant =
-    sums.phases?.kind === 'count'
+    sums.phaseSummary?.kind === 'count-measure'
       ? []
       : plots.flatMap((plot, index) => {
           const heightM = dominantOfPlot(plot, rule);

@@ -7,7 +7,7 @@ import examples from './examples/stand.json';
 import {
   COMMON_SPECIES,
   deadCodes,
-  expansionFactorPerHa,
+  areaFactorPerHa,
   isDead,
   mean,
   parseCallout,
@@ -15,7 +15,7 @@ import {
   plotRadiusM,
   plotSums,
   quadraticMeanDiameterCm,
-  reckonTree,
+  evaluateTree,
   sampleMean,
   slopeCorrectedRadiusM,
   sum,
@@ -68,11 +68,11 @@ const near = (
 describe('circular plots: published cases', () => {
   it('ef_circular_plot', () => {
     const found = example('ef_circular_plot');
-    near(expansionFactorPerHa(Math.PI * (found.inputs.radius ?? NaN) ** 2), found);
+    near(areaFactorPerHa(Math.PI * (found.inputs.radius ?? NaN) ** 2), found);
   });
   it('ef_acre_plot', () => {
     const found = example('ef_acre_plot');
-    near(perAcre(expansionFactorPerHa(Math.PI * ((found.inputs.radius ?? NaN) * 0.3048) ** 2)), found);
+    near(perAcre(areaFactorPerHa(Math.PI * ((found.inputs.radius ?? NaN) * 0.3048) ** 2)), found);
   });
   it('plot_radius_slope_corrected', () => {
     const found = example('plot_radius_slope_corrected');
@@ -104,7 +104,7 @@ describe('circular plots: published cases', () => {
 describe('circular plots: by hand', () => {
   it('500 m² has 12.62 m of radius, stands for 20 stems, and is 12.96 m along a 33.3 % slope', () => {
     expect(plotRadiusM(500)).toBeCloseTo(12.616, 3);
-    expect(expansionFactorPerHa(500)).toBe(20);
+    expect(areaFactorPerHa(500)).toBe(20);
     // cos(arctan ⅓) = 0.94868; √0.94868 = 0.97400; 12.6157 ÷ 0.97400
     expect(slopeCorrectedRadiusM(500, 100 / 3)).toBeCloseTo(12.9525, 3);
     expect(slopeCorrectedRadiusM(500, 0)).toBe(plotRadiusM(500));
@@ -112,7 +112,7 @@ describe('circular plots: by hand', () => {
 
   it.each([0, -5, NaN])('an area of %d m² is nobody’s plot', (areaM2) => {
     expect(() => plotRadiusM(areaM2)).toThrow(RangeError);
-    expect(() => expansionFactorPerHa(areaM2)).toThrow(RangeError);
+    expect(() => areaFactorPerHa(areaM2)).toThrow(RangeError);
   });
 });
 
@@ -266,7 +266,7 @@ describe('the recorded dbh of the rounding rule', () => {
   const CONTEXT = { unitSystem: 'imperial', slopeUnit: 'pct', species: COMMON_SPECIES } as const;
   const SETTINGS = { ...CONTEXT, formFactor: { value: 0.45, standardError: 0.05 } };
   const reckoned = (line: string, rounding: 'girth-up' | 'down-to-class' | 'to-graduation') =>
-    reckonTree(parseCallout(line, CONTEXT).draft, {
+    evaluateTree(parseCallout(line, CONTEXT).draft, {
       ...SETTINGS,
       fieldRules: { ...rulesOfSet('timber', 'imperial'), rounding },
     });
@@ -291,7 +291,7 @@ describe('the recorded dbh of the rounding rule', () => {
   });
 
   it('leaves the expansion factor to the reading: factor 4 over the basal area of 30 cm', () => {
-    const point: PlotShape = { kind: 'point', factorM2PerHa: 4 };
+    const point: PlotShape = { kind: 'variable-radius', factorM2PerHa: 4 };
     const trees = talliedTrees({
       speciesCode: 'sp',
       diametersCm: [28],

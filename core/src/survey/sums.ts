@@ -1,18 +1,18 @@
 import { diameterClass, productOf, type ClassRule, type ProductLimit } from '../diameter/index.ts';
 import type { Estimated } from '../sampling/index.ts';
-import { treesPerHa, plotAreaM2 } from './plot-shape.ts';
+import { expansionFactorPerHa, plotAreaM2 } from './plot-shape.ts';
 import {
-  figureOf,
+  groupFigure,
   shareOfPlot,
   sumGroups,
   type GroupColumns,
   type PlotWeights,
   type TreeColumns,
 } from './stand-columns.ts';
-import type { Phased, PhasesSums } from './phases.ts';
+import type { TwoPhaseEstimate, TwoPhaseSummary } from './phases.ts';
 import { mean, sum } from './statistics.ts';
 import {
-  countsOf,
+  multiplicityOf,
   hasDbh,
   onlyTrees,
   readDbhOf,
@@ -70,7 +70,7 @@ export function plotSums(tallied: TalliedPlot, ratio: VolumeRatio): PlotSums {
       : sum(expanded.map(({ volume }) => volume ?? 0)),
     quadraticMeanDiameterCm: weighedMeanDiameterCm(
       withDbh.map((tree) => ({
-        weight: (treesPerHa(plot.shape, readDbhOf(tree)) ?? 0) * countsOf(tree),
+        weight: (expansionFactorPerHa(plot.shape, readDbhOf(tree)) ?? 0) * multiplicityOf(tree),
         dbhCm: tree.dbhCm,
       })),
     ),
@@ -84,11 +84,18 @@ export function plotSums(tallied: TalliedPlot, ratio: VolumeRatio): PlotSums {
  * A plot of a survey that looks twice. A point where trees are counted has the basal area of its count, and the stems and
  * the volume of that in the whole survey; of guessed trees those that were measured stand for the others.
  */
-export function phasedPlotSums(plot: TalliedPlot, ratio: VolumeRatio, phased: Phased, sums: SurveySums): PlotSums {
+export function phasedPlotSums(
+  plot: TalliedPlot,
+  ratio: VolumeRatio,
+  phased: TwoPhaseEstimate,
+  sums: SurveySums,
+): PlotSums {
   const own = plotSums(plot, ratio);
-  if (phased.told.kind !== 'count') return own;
+  if (phased.phaseSummary.kind !== 'count-measure') return own;
   const basalAreaM2PerHa =
-    plot.shape.kind === 'point' && typeof plot.quick === 'number' ? plot.quick * plot.shape.factorM2PerHa : 0;
+    plot.shape.kind === 'variable-radius' && typeof plot.auxiliary === 'number'
+      ? plot.auxiliary * plot.shape.factorM2PerHa
+      : 0;
   const perBasalArea = (figure: StandMean | null): number | null =>
     figure === null || sums.basalAreaM2PerHa === null || sums.basalAreaM2PerHa.mean === 0
       ? null
@@ -199,9 +206,9 @@ export interface SurveySums {
   readonly curveFillings: readonly CurveFilling[];
   readonly volumesFilled: number;
   /** Where the survey looks twice. */
-  readonly phases: PhasesSums | null;
+  readonly phaseSummary: TwoPhaseSummary | null;
   /** By the tallied plots alone, where a quick figure of all plots helps them. */
-  readonly alone: Pick<SurveySums, 'stemsPerHa' | 'basalAreaM2PerHa' | 'volumeM3PerHa'> | null;
+  readonly withoutAuxiliary: Pick<SurveySums, 'stemsPerHa' | 'basalAreaM2PerHa' | 'volumeM3PerHa'> | null;
 }
 
 /** How much each plot weighs: by area where every tree was tallied, by strata where their areas are known. */
@@ -209,7 +216,7 @@ export function weightsOf(
   plots: readonly TalliedPlot[],
   strata: readonly StratumArea[] = [],
 ): PlotWeights & { readonly weighing: Weighing } {
-  const isWhole = plots.length > 0 && plots.every(({ shape }) => shape.kind === 'whole');
+  const isWhole = plots.length > 0 && plots.every(({ shape }) => shape.kind === 'complete-tally');
   const counted = strata.filter(({ id }) => plots.some(({ stratumId }) => stratumId === id));
   const byStrata =
     !isWhole &&
@@ -285,9 +292,9 @@ function numbered<K>(plots: readonly TalliedPlot[], keyOf: (tree: TalliedTree, p
 }
 
 function groupSums(columns: GroupColumns, group: number, sampled: boolean): GroupSums {
-  const stems = figureOf(columns, group, 0, sampled);
-  const basalArea = figureOf(columns, group, 1, sampled);
-  const volume = figureOf(columns, group, 2, sampled);
+  const stems = groupFigure(columns, group, 0, sampled);
+  const basalArea = groupFigure(columns, group, 1, sampled);
+  const volume = groupFigure(columns, group, 2, sampled);
   const isKnown = Number.isFinite(volume.mean);
   return {
     stems: columns.trees[group] ?? 0,
@@ -351,7 +358,7 @@ export function surveySums(
   tallied: readonly TalliedPlot[],
   sorting: SortingRules,
   ownStrata: readonly StratumArea[] = [],
-  phased: Phased | null = null,
+  phased: TwoPhaseEstimate | null = null,
   pooled = false,
 ): SurveySums {
   const plots = onlyTrees(phased?.plots ?? tallied, 'live');
@@ -379,7 +386,7 @@ export function surveySums(
   const all = plots.length === 0 ? null : groupSums(whole, 0, sampled);
   const diameters = plots.flatMap(({ shape, trees: own }, index) =>
     own.filter(hasDbh).map((tree) => ({
-      weight: shareOfPlot(weights, index) * (treesPerHa(shape, readDbhOf(tree)) ?? 0) * countsOf(tree),
+      weight: shareOfPlot(weights, index) * (expansionFactorPerHa(shape, readDbhOf(tree)) ?? 0) * multiplicityOf(tree),
       dbhCm: tree.dbhCm,
     })),
   );
@@ -411,8 +418,11 @@ export function surveySums(
     volumesByCurve: trees.filter((tree) => tree.byCurve === true && tree.volumeM3 !== null).length,
     curveFillings: curveFillings(trees),
     volumesFilled: trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 === null).length,
-    phases: phased?.told ?? null,
-    alone: phased?.told.kind === 'double' && phased.told.problem === null ? aloneOf(tallied, sorting) : null,
+    phaseSummary: phased?.phaseSummary ?? null,
+    withoutAuxiliary:
+      phased?.phaseSummary.kind === 'double-sampling' && phased.phaseSummary.problem === null
+        ? aloneOf(tallied, sorting)
+        : null,
   };
 }
 
@@ -463,7 +473,7 @@ function deadSums(
   return { stems, stemsPerHa, basalAreaM2PerHa, volumeM3PerHa, classes, species };
 }
 
-function aloneOf(plots: readonly TalliedPlot[], sorting: SortingRules): SurveySums['alone'] {
+function aloneOf(plots: readonly TalliedPlot[], sorting: SortingRules): SurveySums['withoutAuxiliary'] {
   const { stemsPerHa, basalAreaM2PerHa, volumeM3PerHa } = surveySums(plots, sorting);
   return { stemsPerHa, basalAreaM2PerHa, volumeM3PerHa };
 }

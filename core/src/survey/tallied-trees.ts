@@ -7,7 +7,7 @@ import type { TalliedTree, VolumeError } from './tallied.ts';
 import type { TreeNotes } from './tree-notes.ts';
 
 /** What fills in for heights that were not measured: the survey's curves, and how it works out volumes. */
-export interface Filling {
+export interface HeightImputation {
   readonly curves: StandCurves;
   readonly volumes?: Readonly<Record<string, VolumeModel>> | undefined;
   readonly formFactor: FormFactor;
@@ -16,9 +16,9 @@ export interface Filling {
 }
 
 /** One object for all trees of a species: there may be a hundred thousand. */
-const modelErrors = new WeakMap<Filling, Map<string, VolumeError['model']>>();
+const modelErrors = new WeakMap<HeightImputation, Map<string, VolumeError['model']>>();
 
-function modelError(speciesCode: string, filling: Filling): VolumeError['model'] {
+function modelError(speciesCode: string, filling: HeightImputation): VolumeError['model'] {
   const known = modelErrors.get(filling) ?? new Map<string, VolumeError['model']>();
   modelErrors.set(filling, known);
   const found = known.get(speciesCode);
@@ -44,7 +44,7 @@ interface FilledStem {
 /** Volume of a stem by a height from the curve, of a broken one as far as it stands; null where there is none. */
 function byCurve(
   { speciesCode, dbhCm, plotId, breakM }: FilledStem,
-  filling: Filling,
+  filling: HeightImputation,
 ): Pick<TalliedTree, 'volumeM3' | 'byCurve' | 'curve' | 'curveHeightM' | 'volumeError'> | null {
   const expected = heightByCurves(filling.curves, { speciesCode, dbhCm, plotId });
   if (expected === null) return null;
@@ -95,22 +95,31 @@ export function talliedTrees(
     /** The height ends at a break: the volume below it is that of the unbroken tree. */
     readonly broken?: boolean | undefined;
   },
-  filling?: Filling,
+  filling?: HeightImputation,
 ): TalliedTree[] {
   const { speciesCode, diametersCm, heightM, volumeM3, plotId = '' } = tree;
   const counts = {
-    ...(tree.notes?.counts === undefined ? {} : { counts: tree.notes.counts }),
+    ...(tree.notes?.multiplicity === undefined ? {} : { multiplicity: tree.notes.multiplicity }),
     ...(tree.dead === true ? { dead: true } : {}),
   };
-  const guessM3 = tree.notes?.guessM3;
+  const predictedVolumeM3 = tree.notes?.predictedVolumeM3;
   if (diametersCm.length === 0)
-    return [{ speciesCode, dbhCm: null, heightM, volumeM3, ...counts, ...(guessM3 === undefined ? {} : { guessM3 }) }];
+    return [
+      {
+        speciesCode,
+        dbhCm: null,
+        heightM,
+        volumeM3,
+        ...counts,
+        ...(predictedVolumeM3 === undefined ? {} : { predictedVolumeM3 }),
+      },
+    ];
   const whole = sum(diametersCm.map(basalAreaM2));
   const model = filling === undefined ? null : modelError(speciesCode, filling);
   return diametersCm.map((dbhCm, i): TalliedTree => {
     // The whole is handed over as it is: dividing by itself would cost its last digit.
     const share = diametersCm.length === 1 ? 1 : basalAreaM2(dbhCm) / whole;
-    const guess = guessM3 === undefined ? {} : { guessM3: guessM3 * share };
+    const guess = predictedVolumeM3 === undefined ? {} : { predictedVolumeM3: predictedVolumeM3 * share };
     const readCm = tree.readDiametersCm?.[i];
     const asRead = readCm === undefined || readCm === dbhCm ? {} : { readDbhCm: readCm };
     const measured = {

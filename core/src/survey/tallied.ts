@@ -23,7 +23,7 @@ export interface TalliedTree {
   /** Dead trees have sums of their own. */
   readonly dead?: boolean | undefined;
   /** Twice where it stands in for trees beyond the edge; once where left out. */
-  readonly counts?: number | undefined;
+  readonly multiplicity?: number | undefined;
   /** Height by the curve, where none was measured. */
   readonly curveHeightM?: number | undefined;
   /** The volume is by a height from the height curve. */
@@ -32,7 +32,7 @@ export interface TalliedTree {
   readonly curve?: UsedCurve | undefined;
   readonly volumeError?: VolumeError | undefined;
   /** What its volume was guessed to be, where the survey guesses every tree. */
-  readonly guessM3?: number | undefined;
+  readonly predictedVolumeM3?: number | undefined;
 }
 
 /** A height curve as far as one has to know who used it: of which species, or of all, and made from which diameters. */
@@ -47,7 +47,7 @@ export interface TalliedPlot {
   /** The stratum that it lies in; one stratum where left out. */
   readonly stratumId?: string | undefined;
   /** What was told of it at a glance, where the survey looks twice: trees counted in, or another quick figure. */
-  readonly quick?: number | null | undefined;
+  readonly auxiliary?: number | null | undefined;
 }
 
 export interface StratumArea {
@@ -76,4 +76,4 @@ export const readDbhOf = ({ readDbhCm, dbhCm }: Pick<TalliedTree, 'dbhCm' | 'rea
   readDbhCm ?? dbhCm;
 
 /** How many trees it stands in for. */
-export const countsOf = ({ counts = 1 }: TalliedTree): number => counts;
+export const multiplicityOf = ({ multiplicity = 1 }: TalliedTree): number => multiplicity;

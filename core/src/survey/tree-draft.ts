@@ -2,28 +2,34 @@ import type { TapedTree } from '../diameter/index.ts';
 import type { Measure, MethodDescription, Reading } from '../method/index.ts';
 import { printAsRead, type SlopeUnit, type UnitId, type UnitSystem } from '../quantity/index.ts';
 import { defaultMethod, findMethod } from '../registry/index.ts';
-import { HEIGHTS_PER_STAND, HEIGHTS_PER_TREE, type HeightNote, type HeightNotes, type KeptHeight } from './heights.ts';
+import {
+  MAX_HEIGHTS_PER_STATION,
+  MAX_HEIGHTS_PER_TREE,
+  type HeightNote,
+  type HeightNotes,
+  type KeptHeight,
+} from './heights.ts';
 import type { TreeNotes } from './tree-notes.ts';
 
 /** A reading as it stands on the sheet: what was typed and the unit that is meant. */
-export interface Entry {
+export interface ReadingText {
   readonly text: string;
   readonly unit: UnitId;
   /** Stated standard error in `unit`; the instrument's typical one where left out. */
   readonly standardError?: number;
 }
 
-export interface MeasureDraft {
+export interface MeasurementForm {
   readonly methodId: string;
-  readonly entries: Readonly<Record<string, Entry>>;
+  readonly entries: Readonly<Record<string, ReadingText>>;
 }
 
 /** One stem: its diameter and the height at which that was taken. */
-export interface StemDraft {
+export interface StemForm {
   /** Number of the stem on its tree, from 1; it stays the stem's own when others are taken off the sheet. */
   readonly ordinal: number;
-  readonly diameter: MeasureDraft;
-  readonly point: MeasureDraft;
+  readonly diameter: MeasurementForm;
+  readonly point: MeasurementForm;
 }
 
 /** What is noted of how a tree was taped. */
@@ -37,29 +43,29 @@ export interface TapingNotes {
 }
 
 /** A height beside the first, with its own readings and, where it has a stand of its own, its own distance. */
-export interface HeightTake extends HeightNote {
-  readonly height: MeasureDraft;
-  readonly distance?: MeasureDraft | undefined;
+export interface HeightForm extends HeightNote {
+  readonly height: MeasurementForm;
+  readonly distance?: MeasurementForm | undefined;
 }
 
 /** A tree on its way onto the record: what the tree sheet and the call-out line both show. */
-export interface TreeDraft {
+export interface TreeForm {
   readonly tag: string;
   readonly speciesCode: string;
   /** Of the first stem. */
-  readonly diameter: MeasureDraft;
-  readonly point: MeasureDraft;
-  readonly height: MeasureDraft;
+  readonly diameter: MeasurementForm;
+  readonly point: MeasurementForm;
+  readonly height: MeasurementForm;
   /** How the distance of the height was measured; left out where it was read as such. */
-  readonly distance?: MeasureDraft | undefined;
+  readonly distance?: MeasurementForm | undefined;
   /** The other heights, by rising number. */
-  readonly moreHeights: readonly HeightTake[];
+  readonly moreHeights: readonly HeightForm[];
   /** Which of several total heights counts; the first where left out. */
   readonly keptHeight?: KeptHeight | undefined;
   /** The top is broken off. */
   readonly broken?: boolean | undefined;
   /** The other stems of the tree, by rising ordinal. */
-  readonly moreStems: readonly StemDraft[];
+  readonly moreStems: readonly StemForm[];
   readonly taping?: TapingNotes | undefined;
   /** What is noted beside the readings: state, fork, where it stands. */
   readonly notes?: TreeNotes | undefined;
@@ -77,54 +83,54 @@ export const STEMS_PER_TREE = 30;
  * One part of a tree that is measured: a measure of one of its stems. Heights and their distances belong to the first
  * stem, and have a number of their own from the second on.
  */
-export interface Part {
+export interface MeasurementKey {
   readonly measure: Measure;
   readonly stem: number;
-  readonly take?: number;
+  readonly heightNo?: number;
 }
 
 /** Number of the height that a part belongs to. */
-export const takeOf = ({ take = 1 }: Part): number => take;
+export const heightNoOf = ({ heightNo = 1 }: MeasurementKey): number => heightNo;
 
 export const isStemMeasure = (measure: Measure): measure is StemMeasure =>
   STEM_MEASURES.some((each) => each === measure);
 
 /** All stems of a tree, the first included. */
-export const stemsOf = (draft: TreeDraft): readonly StemDraft[] => [
+export const stemsOf = (draft: TreeForm): readonly StemForm[] => [
   { ordinal: 1, diameter: draft.diameter, point: draft.point },
   ...draft.moreStems,
 ];
 
 /** A part of the heights of a tree; the first has no number. */
-const partOfTake = (measure: 'distance' | 'height', take: number): Part =>
-  take === 1 ? { measure, stem: 1 } : { measure, stem: 1, take };
+const heightKey = (measure: 'distance' | 'height', heightNo: number): MeasurementKey =>
+  heightNo === 1 ? { measure, stem: 1 } : { measure, stem: 1, heightNo };
 
 /** Every part of a tree in the order in which it is measured: stem by stem, then height by height. */
-export const partsOf = (draft: TreeDraft): readonly Part[] => [
+export const measurementKeysOf = (draft: TreeForm): readonly MeasurementKey[] => [
   ...stemsOf(draft).flatMap(({ ordinal }) => STEM_MEASURES.map((measure) => ({ measure, stem: ordinal }))),
-  ...[{ take: 1, distance: draft.distance }, ...draft.moreHeights].flatMap(({ take, distance }) => [
-    ...(distance === undefined ? [] : [partOfTake('distance', take)]),
-    partOfTake('height', take),
+  ...[{ heightNo: 1, distance: draft.distance }, ...draft.moreHeights].flatMap(({ heightNo, distance }) => [
+    ...(distance === undefined ? [] : [heightKey('distance', heightNo)]),
+    heightKey('height', heightNo),
   ]),
 ];
 
 /** What stands on the sheet for a part; nothing for a stem or a height that is not there. */
-export function measureDraftOf(draft: TreeDraft, part: Part): MeasureDraft {
+export function measurementFormOf(draft: TreeForm, part: MeasurementKey): MeasurementForm {
   const { measure, stem } = part;
-  const take = takeOf(part);
+  const heightNo = heightNoOf(part);
   const found = isStemMeasure(measure)
     ? stemsOf(draft).find(({ ordinal }) => ordinal === stem)?.[measure]
-    : take === 1
+    : heightNo === 1
       ? draft[measure]
-      : draft.moreHeights.find((each) => each.take === take)?.[measure];
-  return found ?? emptyMeasure(measure);
+      : draft.moreHeights.find((each) => each.heightNo === heightNo)?.[measure];
+  return found ?? emptyMeasurement(measure);
 }
 
 /** The sheet with another content of a part. A stem or a height that is not there is not made. */
-export function withMeasureDraft(draft: TreeDraft, part: Part, content: MeasureDraft): TreeDraft {
+export function withMeasurementForm(draft: TreeForm, part: MeasurementKey, content: MeasurementForm): TreeForm {
   const { measure, stem } = part;
-  const take = takeOf(part);
-  if (isStemMeasure(measure) ? stem === 1 : take === 1) return { ...draft, [measure]: content };
+  const heightNo = heightNoOf(part);
+  if (isStemMeasure(measure) ? stem === 1 : heightNo === 1) return { ...draft, [measure]: content };
   return isStemMeasure(measure)
     ? {
         ...draft,
@@ -132,43 +138,52 @@ export function withMeasureDraft(draft: TreeDraft, part: Part, content: MeasureD
       }
     : {
         ...draft,
-        moreHeights: draft.moreHeights.map((each) => (each.take === take ? { ...each, [measure]: content } : each)),
+        moreHeights: draft.moreHeights.map((each) =>
+          each.heightNo === heightNo ? { ...each, [measure]: content } : each,
+        ),
       };
 }
 
 /** The sheet with the distance of a height measured by its own method, or read as such where that is null. */
-export function withDistance(draft: TreeDraft, take: number, methodId: string | null): TreeDraft {
+export function withDistance(draft: TreeForm, heightNo: number, methodId: string | null): TreeForm {
   const distance = methodId === null ? undefined : { methodId, entries: {} };
-  return take === 1
+  return heightNo === 1
     ? { ...draft, distance }
-    : { ...draft, moreHeights: draft.moreHeights.map((each) => (each.take === take ? { ...each, distance } : each)) };
+    : {
+        ...draft,
+        moreHeights: draft.moreHeights.map((each) => (each.heightNo === heightNo ? { ...each, distance } : each)),
+      };
 }
 
 /** The sheet with one more height, or as it was where a tree or a stand takes no more. */
-export function withHeight(draft: TreeDraft, note: Omit<HeightNote, 'take'>, methodId?: string): TreeDraft {
+export function withHeight(draft: TreeForm, note: Omit<HeightNote, 'heightNo'>, methodId?: string): TreeForm {
   const { moreHeights } = draft;
-  const onStand = moreHeights.filter(({ oneStand }) => oneStand).length + 1;
-  if (moreHeights.length + 1 >= HEIGHTS_PER_TREE || (note.oneStand && onStand >= HEIGHTS_PER_STAND)) return draft;
+  const onStand = moreHeights.filter(({ sameStation }) => sameStation).length + 1;
+  if (moreHeights.length + 1 >= MAX_HEIGHTS_PER_TREE || (note.sameStation && onStand >= MAX_HEIGHTS_PER_STATION))
+    return draft;
   const height = { methodId: methodId ?? draft.height.methodId, entries: {} };
-  return { ...draft, moreHeights: [...moreHeights, { ...note, take: (moreHeights.at(-1)?.take ?? 1) + 1, height }] };
+  return {
+    ...draft,
+    moreHeights: [...moreHeights, { ...note, heightNo: (moreHeights.at(-1)?.heightNo ?? 1) + 1, height }],
+  };
 }
 
 /** The sheet without one of its other heights; the one that counts is then the first again. */
-export function withoutHeight(draft: TreeDraft, take: number): TreeDraft {
+export function withoutHeight(draft: TreeForm, heightNo: number): TreeForm {
   const { keptHeight, ...rest } = draft;
   return {
     ...rest,
-    ...(keptHeight === undefined || keptHeight === take ? {} : { keptHeight }),
-    moreHeights: draft.moreHeights.filter((each) => each.take !== take),
+    ...(keptHeight === undefined || keptHeight === heightNo ? {} : { keptHeight }),
+    moreHeights: draft.moreHeights.filter((each) => each.heightNo !== heightNo),
   };
 }
 
 /** The notes on the heights of a sheet, or undefined where there is nothing to note. */
-export function heightNotesOf({ moreHeights, keptHeight, broken }: TreeDraft): HeightNotes | undefined {
-  const takes = moreHeights.map(({ take, of, oneStand, limit, topDiameterCm }): HeightNote => ({
-    take,
+export function heightNotesOf({ moreHeights, keptHeight, broken }: TreeForm): HeightNotes | undefined {
+  const takes = moreHeights.map(({ heightNo, of, sameStation, limit, topDiameterCm }): HeightNote => ({
+    heightNo,
     of,
-    oneStand,
+    sameStation,
     ...(limit === undefined ? {} : { limit }),
     ...(topDiameterCm === undefined ? {} : { topDiameterCm }),
   }));
@@ -181,12 +196,12 @@ export function heightNotesOf({ moreHeights, keptHeight, broken }: TreeDraft): H
 }
 
 /** What a call-out line does not speak of: it stays as it was when the tree is called out anew. */
-export const besideTheLine = ({
+export const fieldsOutsideCallout = ({
   taping,
   moreHeights,
   keptHeight,
   broken,
-}: TreeDraft): Pick<TreeDraft, 'taping' | 'moreHeights' | 'keptHeight' | 'broken'> => ({
+}: TreeForm): Pick<TreeForm, 'taping' | 'moreHeights' | 'keptHeight' | 'broken'> => ({
   taping,
   moreHeights,
   keptHeight,
@@ -194,14 +209,14 @@ export const besideTheLine = ({
 });
 
 /** A stem with nothing read yet, taken with the method in hand. */
-export const emptyStem = (ordinal: number, methodId?: string): StemDraft => ({
+export const emptyStem = (ordinal: number, methodId?: string): StemForm => ({
   ordinal,
-  diameter: methodId === undefined ? emptyMeasure('diameter') : { methodId, entries: {} },
-  point: emptyMeasure('point'),
+  diameter: methodId === undefined ? emptyMeasurement('diameter') : { methodId, entries: {} },
+  point: emptyMeasurement('point'),
 });
 
 /** The sheet with one more stem, numbered behind the others and taken by the same method. */
-export function withStem(draft: TreeDraft): TreeDraft {
+export function withStem(draft: TreeForm): TreeForm {
   const stems = stemsOf(draft);
   if (stems.length >= STEMS_PER_TREE) return draft;
   const last = stems.at(-1);
@@ -212,7 +227,7 @@ export function withStem(draft: TreeDraft): TreeDraft {
 }
 
 /** The sheet without one of its other stems. The first stays: it carries the tree. */
-export const withoutStem = (draft: TreeDraft, stem: number): TreeDraft => ({
+export const withoutStem = (draft: TreeForm, stem: number): TreeForm => ({
   ...draft,
   moreStems: draft.moreStems.filter(({ ordinal }) => ordinal !== stem),
 });
@@ -239,29 +254,29 @@ export interface TakenReading extends Reading {
   /** Number of the stem it was taken on; the first where left out. */
   readonly stem?: number;
   /** Number of the height it belongs to; the first where left out. */
-  readonly take?: number;
+  readonly heightNo?: number;
   readonly methodId: string;
   readonly key: string;
 }
 
 /** A measure with nothing read yet. */
-export const emptyMeasure = (measure: Measure): MeasureDraft => ({
+export const emptyMeasurement = (measure: Measure): MeasurementForm => ({
   methodId: defaultMethod(measure).description.id,
   entries: {},
 });
 
-export const emptyDraft = (): TreeDraft => ({
+export const emptyForm = (): TreeForm => ({
   tag: '',
   speciesCode: '',
-  diameter: emptyMeasure('diameter'),
-  point: emptyMeasure('point'),
-  height: emptyMeasure('height'),
+  diameter: emptyMeasurement('diameter'),
+  point: emptyMeasurement('point'),
+  height: emptyMeasurement('height'),
   moreHeights: [],
   moreStems: [],
 });
 
 /** A measure without its readings: the method stays, and the scale that its sights are read on. */
-function withoutReadings({ methodId, entries }: MeasureDraft): MeasureDraft {
+function withoutReadings({ methodId, entries }: MeasurementForm): MeasurementForm {
   const scales = (findMethod(methodId)?.description.readings ?? []).flatMap(({ key, quantity }) => {
     const unit = quantity === 'slope' ? entries[key]?.unit : undefined;
     return unit === undefined ? [] : [[key, { text: '', unit }] as const];
@@ -274,8 +289,8 @@ function withoutReadings({ methodId, entries }: MeasureDraft): MeasureDraft {
  *
  * @param before the sheet before, whose methods and scales stay
  */
-export const nextDraft = ({ diameter, point, height, distance }: TreeDraft, tag: string): TreeDraft => ({
-  ...emptyDraft(),
+export const nextForm = ({ diameter, point, height, distance }: TreeForm, tag: string): TreeForm => ({
+  ...emptyForm(),
   tag,
   diameter: withoutReadings(diameter),
   point: withoutReadings(point),
@@ -284,33 +299,34 @@ export const nextDraft = ({ diameter, point, height, distance }: TreeDraft, tag:
 });
 
 /** Whether a part is a height that is read from where the first was. */
-export const isOneStand = ({ moreHeights }: TreeDraft, part: Part): boolean =>
-  part.measure === 'height' && moreHeights.some(({ take, oneStand }) => oneStand && take === takeOf(part));
+export const isSameStation = ({ moreHeights }: TreeForm, part: MeasurementKey): boolean =>
+  part.measure === 'height' &&
+  moreHeights.some(({ heightNo, sameStation }) => sameStation && heightNo === heightNoOf(part));
 
 /**
  * The method of a part of the sheet, which from one stand is that of the first height; the first one that there is
  * where the identifier is not known here.
  */
-export function methodOf(draft: TreeDraft, part: Part) {
-  const source = isOneStand(draft, part) ? { measure: part.measure, stem: part.stem } : part;
-  const method = findMethod(measureDraftOf(draft, source).methodId);
+export function methodOf(draft: TreeForm, part: MeasurementKey) {
+  const source = isSameStation(draft, part) ? { measure: part.measure, stem: part.stem } : part;
+  const method = findMethod(measurementFormOf(draft, source).methodId);
   return method?.description.measure === part.measure ? method : defaultMethod(part.measure);
 }
 
 /** The sheet of a tree whose readings are on the record. */
-export function draftOf(tree: {
+export function formOfTree(tree: {
   readonly tag: string;
   readonly speciesCode: string;
   readonly readings: readonly TakenReading[];
   readonly taping?: TapingNotes | null | undefined;
   readonly heights?: HeightNotes | null | undefined;
   readonly notes?: TreeNotes | null | undefined;
-}): TreeDraft {
-  const readingsOf = ({ measure, stem, take = 1 }: Part): readonly TakenReading[] =>
+}): TreeForm {
+  const readingsOf = ({ measure, stem, heightNo = 1 }: MeasurementKey): readonly TakenReading[] =>
     tree.readings.filter(
-      (reading) => reading.measure === measure && (reading.stem ?? 1) === stem && (reading.take ?? 1) === take,
+      (reading) => reading.measure === measure && (reading.stem ?? 1) === stem && (reading.heightNo ?? 1) === heightNo,
     );
-  const measureDraft = (part: Part): MeasureDraft => {
+  const measureDraft = (part: MeasurementKey): MeasurementForm => {
     const { measure } = part;
     const readings = readingsOf(part);
     const method = findMethod(readings[0]?.methodId ?? '') ?? defaultMethod(measure);
@@ -322,8 +338,8 @@ export function draftOf(tree: {
     });
     return { methodId: method.description.id, entries: Object.fromEntries(entries) };
   };
-  const distanceOf = (take: number): { readonly distance?: MeasureDraft } => {
-    const part = partOfTake('distance', take);
+  const distanceOf = (heightNo: number): { readonly distance?: MeasurementForm } => {
+    const part = heightKey('distance', heightNo);
     return readingsOf(part).length === 0 ? {} : { distance: measureDraft(part) };
   };
   const { takes = [], kept, broken } = tree.heights ?? {};
@@ -340,11 +356,11 @@ export function draftOf(tree: {
     ...(kept === undefined ? {} : { keptHeight: kept }),
     ...(broken === undefined ? {} : { broken }),
     moreHeights: [...takes]
-      .sort((a, b) => a.take - b.take)
+      .sort((a, b) => a.heightNo - b.heightNo)
       .map((note) => ({
         ...note,
-        height: measureDraft(partOfTake('height', note.take)),
-        ...distanceOf(note.take),
+        height: measureDraft(heightKey('height', note.heightNo)),
+        ...distanceOf(note.heightNo),
       })),
     moreStems: ordinals
       .sort((a, b) => a - b)
@@ -357,12 +373,13 @@ export function draftOf(tree: {
 }
 
 /** What is asked of a part: all readings of its method, but for those that another part gives. */
-export function specsOf(draft: TreeDraft, part: Part): MethodDescription['readings'] {
+export function readingSpecsOf(draft: TreeForm, part: MeasurementKey): MethodDescription['readings'] {
   const { measure } = part;
   if (measure !== 'height') return methodOf(draft, part).description.readings;
-  if (isOneStand(draft, part)) return methodOf(draft, part).description.readings.filter(({ place }) => place === 'tip');
-  const take = draft.moreHeights.find((each) => each.take === takeOf(part));
-  const distance = take === undefined ? draft.distance : take.distance;
+  if (isSameStation(draft, part))
+    return methodOf(draft, part).description.readings.filter(({ place }) => place === 'tip');
+  const heightNo = draft.moreHeights.find((each) => each.heightNo === heightNoOf(part));
+  const distance = heightNo === undefined ? draft.distance : heightNo.distance;
   return methodOf(draft, part).description.readings.filter(
     ({ isLevelDistance = false }) => distance === undefined || !isLevelDistance,
   );

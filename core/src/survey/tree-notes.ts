@@ -38,8 +38,8 @@ export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<st
   notes?.conditions?.some((code) => dead.has(code)) ?? false;
 
 /** How often a tree at the edge of the stand may count. */
-export const TREE_COUNTS = [2, 3, 4] as const;
-export type TreeCounts = (typeof TREE_COUNTS)[number];
+export const MULTIPLICITIES = [2, 3, 4] as const;
+export type Multiplicity = (typeof MULTIPLICITIES)[number];
 
 /** Whether the height of a tree ends at a break: said of its heights, or by the code of a broken top. */
 export const isBroken = ({
@@ -57,12 +57,12 @@ export interface TreeNotes {
   /** Stems of a fork that was taped as one. */
   readonly fork?: number | undefined;
   /** How often it counts where it stands in for trees beyond the edge of the stand: up to four times in a corner. */
-  readonly counts?: TreeCounts | undefined;
+  readonly multiplicity?: Multiplicity | undefined;
   /** Where it stands as seen from the middle of its plot: degrees from north, and metres on the level to its pith. */
   readonly bearingDeg?: number | undefined;
   readonly awayM?: number | undefined;
   /** What its volume was guessed to be, in m³, before anybody measured it. */
-  readonly guessM3?: number | undefined;
+  readonly predictedVolumeM3?: number | undefined;
 }
 
 export const NOTE_LIMITS = {
@@ -70,7 +70,7 @@ export const NOTE_LIMITS = {
   fork: { low: 2, high: 9 },
   bearingDeg: { low: 0, high: 360 },
   awayM: { low: 0, high: 200 },
-  guessM3: { low: 0.001, high: 200 },
+  predictedVolumeM3: { low: 0.001, high: 200 },
 } as const;
 
 const isWithin = (value: unknown, { low, high }: { readonly low: number; readonly high: number }): boolean =>
@@ -79,7 +79,15 @@ const isWithin = (value: unknown, { low, high }: { readonly low: number; readonl
 /** Whether something that came over the wire is notes on a tree, each within its limits. */
 export function isTreeNotes(value: unknown): value is TreeNotes {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const { conditions = [], fork, counts, bearingDeg, awayM, guessM3, ...rest } = value as Record<string, unknown>;
+  const {
+    conditions = [],
+    fork,
+    multiplicity,
+    bearingDeg,
+    awayM,
+    predictedVolumeM3,
+    ...rest
+  } = value as Record<string, unknown>;
   return (
     Object.keys(rest).length === 0 &&
     Array.isArray(conditions) &&
@@ -88,10 +96,10 @@ export function isTreeNotes(value: unknown): value is TreeNotes {
     new Set(conditions).size === conditions.length &&
     (fork === undefined || Number.isInteger(fork)) &&
     isWithin(fork, NOTE_LIMITS.fork) &&
-    (counts === undefined || TREE_COUNTS.some((each) => each === counts)) &&
+    (multiplicity === undefined || MULTIPLICITIES.some((each) => each === multiplicity)) &&
     isWithin(bearingDeg, NOTE_LIMITS.bearingDeg) &&
     isWithin(awayM, NOTE_LIMITS.awayM) &&
-    isWithin(guessM3, NOTE_LIMITS.guessM3)
+    isWithin(predictedVolumeM3, NOTE_LIMITS.predictedVolumeM3)
   );
 }
 

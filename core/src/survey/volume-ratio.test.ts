@@ -63,7 +63,7 @@ describe('volume per basal area', () => {
   });
 
   it('at a point is the mean of v ÷ g, each counted tree weighing the same', () => {
-    const point: PlotShape = { kind: 'point', factorM2PerHa: 4 };
+    const point: PlotShape = { kind: 'variable-radius', factorM2PerHa: 4 };
     const g = (dbhCm: number): number => (Math.PI * dbhCm * dbhCm) / 40_000;
     // Two measured trees of 10 and 14 m³ per m², and one that was counted and not taped.
     const trees = [tree('sp', 20, 10 * g(20)), tree('sp', 60, 14 * g(60)), tree('sp', null, null)];

@@ -1,7 +1,7 @@
 import { basalAreaM2 } from '../diameter/index.ts';
-import { treesPerHa, type PlotShape } from './plot-shape.ts';
+import { expansionFactorPerHa, type PlotShape } from './plot-shape.ts';
 import { sum } from './statistics.ts';
-import { countsOf, hasDbh, readDbhOf, type TalliedPlot, type TalliedTree } from './tallied.ts';
+import { multiplicityOf, hasDbh, readDbhOf, type TalliedPlot, type TalliedTree } from './tallied.ts';
 
 /** What fills in for trees that were not measured whole: ratios of those that were. */
 export interface VolumeRatio {
@@ -29,7 +29,7 @@ export function ratioSums(plots: readonly TalliedPlot[]): Record<string, RatioSu
   for (const { shape, trees } of plots) {
     for (const tree of trees) {
       const { speciesCode, dbhCm, volumeM3, dead = false } = tree;
-      const factor = (treesPerHa(shape, readDbhOf(tree)) ?? 0) * countsOf(tree);
+      const factor = (expansionFactorPerHa(shape, readDbhOf(tree)) ?? 0) * multiplicityOf(tree);
       if (dbhCm === null || volumeM3 === null || factor === 0 || dead) continue;
       const own = (sums[speciesCode] ??= { trees: 0, volumeM3: 0, basalAreaM2: 0 });
       own.trees += 1;
@@ -80,7 +80,9 @@ export function volumeRatio(plots: readonly TalliedPlot[]): VolumeRatio {
   let measuredTrees = 0;
   for (const { trees } of plots)
     for (const { volumeM3, byCurve } of trees) if (volumeM3 !== null && byCurve !== true) measuredTrees += 1;
-  const counted = plots.filter(({ shape }) => shape.kind === 'point').flatMap((plot) => plot.trees.filter(hasDbh));
+  const counted = plots
+    .filter(({ shape }) => shape.kind === 'variable-radius')
+    .flatMap((plot) => plot.trees.filter(hasDbh));
   return {
     ...ratiosOf(ratioSums(plots)),
     measuredTrees,
@@ -102,11 +104,11 @@ export interface ExpandedTree {
 /** What a tree stands for on its plot. A tree counted at a point has its basal area whether it was taped or not. */
 export function expandTree(shape: PlotShape, tree: TalliedTree, ratio: VolumeRatio): ExpandedTree {
   const { dbhCm, volumeM3 } = tree;
-  const counts = countsOf(tree);
-  const factor = treesPerHa(shape, readDbhOf(tree));
+  const counts = multiplicityOf(tree);
+  const factor = expansionFactorPerHa(shape, readDbhOf(tree));
   const perBasalArea = ratio.bySpecies.get(tree.speciesCode) ?? ratio.pooled;
   if (dbhCm === null) {
-    const basalArea = shape.kind === 'point' ? shape.factorM2PerHa * counts : 0;
+    const basalArea = shape.kind === 'variable-radius' ? shape.factorM2PerHa * counts : 0;
     const stems = factor ?? (ratio.stemsPerM2 === null ? 0 : basalArea * ratio.stemsPerM2);
     const volume = volumeM3 !== null && factor !== null ? factor * volumeM3 : (perBasalArea ?? NaN) * basalArea;
     return {
@@ -116,7 +118,7 @@ export function expandTree(shape: PlotShape, tree: TalliedTree, ratio: VolumeRat
     };
   }
   const stems = (factor ?? 0) * counts;
-  const basalArea = shape.kind === 'point' ? shape.factorM2PerHa * counts : stems * basalAreaM2(dbhCm);
+  const basalArea = shape.kind === 'variable-radius' ? shape.factorM2PerHa * counts : stems * basalAreaM2(dbhCm);
   if (volumeM3 !== null) return { stems, basalArea, volume: stems * volumeM3 };
   return { stems, basalArea, volume: perBasalArea === null ? null : perBasalArea * basalArea };
 }

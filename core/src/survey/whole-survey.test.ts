@@ -62,28 +62,28 @@ describe('trees tallied twice', () => {
   });
   const three = [reading(31.4), reading(62, 'top'), reading(-8, 'base')];
   it('have three readings in common, in whatever order', () => {
-    const points = found([tree('1', { readings: three }), tree('2', { readings: [...three].reverse() })], 'twice');
+    const points = found([tree('1', { readings: three }), tree('2', { readings: [...three].reverse() })], 'duplicate');
     expect(points.map(({ treeId, message }) => [treeId, message.includes('Trees 1 and 2')])).toEqual([['2', true]]);
   });
   it('are not those that share a dbh, a species or a plot alone', () => {
     expect(
-      found([tree('1', { readings: [reading(31.4)] }), tree('2', { readings: [reading(31.4)] })], 'twice'),
+      found([tree('1', { readings: [reading(31.4)] }), tree('2', { readings: [reading(31.4)] })], 'duplicate'),
     ).toEqual([]);
     const elsewhere = tree('2', { readings: three, plotId: 'q' });
-    expect(found([tree('1', { readings: three }), elsewhere], 'twice')).toEqual([]);
-    expect(found([tree('1', { readings: three }), tree('2', { readings: three, speciesCode: 'bt' })], 'twice')).toEqual(
-      [],
-    );
+    expect(found([tree('1', { readings: three }), elsewhere], 'duplicate')).toEqual([]);
+    expect(
+      found([tree('1', { readings: three }), tree('2', { readings: three, speciesCode: 'bt' })], 'duplicate'),
+    ).toEqual([]);
   });
   it('stand in one place: 7.0 m at 10° and at 11° are 12 cm apart, at 13° 37 cm', () => {
     const at = (id: string, bearingDeg: number) => tree(id, { notes: { bearingDeg, awayM: 7 } });
-    expect(found([at('1', 10), at('2', 11)], 'twice')).toHaveLength(1);
-    expect(found([at('1', 10), at('2', 13)], 'twice')).toHaveLength(0);
-    expect(found([at('1', 359.9), at('2', 0.1)], 'twice')).toHaveLength(1);
+    expect(found([at('1', 10), at('2', 11)], 'duplicate')).toHaveLength(1);
+    expect(found([at('1', 10), at('2', 13)], 'duplicate')).toHaveLength(0);
+    expect(found([at('1', 359.9), at('2', 0.1)], 'duplicate')).toHaveLength(1);
   });
 });
 
-describe('digits', () => {
+describe('digit-preference', () => {
   const read = (observer: string, values: readonly number[]) =>
     values.map((value, i) =>
       tree(`${observer}${String(i)}`, {
@@ -106,10 +106,10 @@ describe('digits', () => {
       'M. R.',
       Array.from({ length: 40 }, (_, i) => Number((20 + i * 0.7).toFixed(1))),
     );
-    expect(found([...halves, ...tenths], 'digits').map(({ key }) => key)).toEqual(['digits T. O.']);
+    expect(found([...halves, ...tenths], 'digit-preference').map(({ key }) => key)).toEqual(['digit-preference T. O.']);
   });
   it('of few readings say nothing', () => {
-    expect(found(read('T. O.', [20, 21, 22.5, 23, 24]), 'digits')).toEqual([]);
+    expect(found(read('T. O.', [20, 21, 22.5, 23, 24]), 'digit-preference')).toEqual([]);
   });
 });
 
@@ -128,17 +128,17 @@ describe('observers', () => {
 
 describe('plots', () => {
   it('without trees are asked about, unless they are said to be empty or not finished', () => {
-    expect(found([], 'bare')).toHaveLength(1);
-    expect(found([], 'bare', [{ ...plot, empty: true }])).toEqual([]);
-    expect(found([], 'bare', [{ ...plot, finished: false }])).toEqual([]);
+    expect(found([], 'undeclared-empty-plot')).toHaveLength(1);
+    expect(found([], 'undeclared-empty-plot', [{ ...plot, empty: true }])).toEqual([]);
+    expect(found([], 'undeclared-empty-plot', [{ ...plot, finished: false }])).toEqual([]);
   });
   it('have trees beyond their limit: 12.62 m on 500 m², 7.5 m for 30 cm and factor 4', () => {
     const at = (awayM: number) => [tree('1', { notes: { awayM, bearingDeg: 0 } })];
-    expect(found(at(12.6), 'beyond')).toEqual([]);
-    expect(found(at(12.7), 'beyond')).toHaveLength(1);
-    const point = [{ ...plot, shape: { kind: 'point', factorM2PerHa: 4 } as const }];
-    expect(found(at(7.5), 'beyond', point)).toEqual([]);
-    expect(found(at(7.52), 'beyond', point)[0]?.message).toContain('2 cm beyond');
+    expect(found(at(12.6), 'beyond-limit')).toEqual([]);
+    expect(found(at(12.7), 'beyond-limit')).toHaveLength(1);
+    const point = [{ ...plot, shape: { kind: 'variable-radius', factorM2PerHa: 4 } as const }];
+    expect(found(at(7.5), 'beyond-limit', point)).toEqual([]);
+    expect(found(at(7.52), 'beyond-limit', point)[0]?.message).toContain('2 cm beyond');
   });
   it('go by the longer radius along the ground where the survey lays out circles so', () => {
     // 12.616 m level; on a slope of 50 %, √(1.25) as long along the fall line, and √ of that in every direction: 13.339 m.
@@ -149,14 +149,14 @@ describe('plots', () => {
         [tree('1', { notes: { awayM, bearingDeg: 0 } })],
         { heights: { ask: 'none' }, slopeRadius },
         1.3,
-      ).filter(({ check }) => check === 'beyond');
+      ).filter(({ check }) => check === 'beyond-limit');
     expect(beyond(13.33, 'circle')).toEqual([]);
     expect(beyond(13.36, 'circle')).toHaveLength(1);
     expect(beyond(12.62, 'level')).toEqual([]);
     expect(beyond(12.64, 'level')).toHaveLength(1);
   });
   it('are named in feet and inches in a survey in feet', () => {
-    const point = [{ ...plot, shape: { kind: 'point', factorM2PerHa: 4 } as const }];
+    const point = [{ ...plot, shape: { kind: 'variable-radius', factorM2PerHa: 4 } as const }];
     const far = [tree('1', { notes: { awayM: 7.62, bearingDeg: 0 } })];
     const [beyond] = checkSurvey(point, far, { heights: { ask: 'none' }, slopeRadius: 'level' }, 1.3, 'imperial');
     // 7.62 m are 25 ft; 12 cm are 4.7 in.
@@ -170,12 +170,12 @@ describe('plots', () => {
     expect(point?.message).toContain('the height of tree 1:');
   });
   it('are asked no more than the survey asks: guessed trees for no height, counted points for no tree', () => {
-    const guessed = tree('1', { dbhCm: null, notes: { guessM3: 0.8 } });
+    const guessed = tree('1', { dbhCm: null, notes: { predictedVolumeM3: 0.8 } });
     const every = { heights: { ask: 'every', n: 1 }, slopeRadius: 'level' } as const;
     expect(checkSurvey([plot], [guessed], every, 1.3)).toEqual([]);
     expect(checkSurvey([plot], [{ ...guessed, dbhCm: 30 }], every, 1.3)).toHaveLength(1);
-    const counted = [{ ...plot, quick: 7 }];
-    expect(checkSurvey(counted, [], { ...every, phases: { kind: 'count' } }, 1.3)).toEqual([]);
+    const counted = [{ ...plot, auxiliary: 7 }];
+    expect(checkSurvey(counted, [], { ...every, phases: { kind: 'count-measure' } }, 1.3)).toEqual([]);
     expect(checkSurvey(counted, [], every, 1.3)).toHaveLength(1);
   });
 });

@@ -2,7 +2,7 @@ import { plainTag } from './contradictions.ts';
 import { lengthWords, printRounded, thicknessWords, type UnitSystem } from '../quantity/index.ts';
 import { grouped, studentT, studentTQuantile } from '../statistics/index.ts';
 import { heightByCurves, standCurves, type StandCurves } from '../curve/index.ts';
-import { reachM, type PlotShape } from './plot-shape.ts';
+import { limitingDistanceM, type PlotShape } from './plot-shape.ts';
 import { printLength } from './stand-units.ts';
 import { asksHeight, type SurveyDesign } from './design.ts';
 import type { TreeNotes } from './tree-notes.ts';
@@ -45,16 +45,16 @@ export interface CheckedPlot {
   readonly finished: boolean;
   readonly empty: boolean;
   /** Trees that were counted in, or another quick figure, where the survey looks twice. */
-  readonly quick?: number | null | undefined;
+  readonly auxiliary?: number | null | undefined;
 }
 
 export const CHECKS = {
   curve: 'far from the height curve',
-  twice: 'tallied twice?',
-  digits: 'digits that are read too often',
+  duplicate: 'tallied twice?',
+  'digit-preference': 'digits that are read too often',
   observers: 'observers that differ',
-  bare: 'plots without trees',
-  beyond: 'beyond the limit',
+  'undeclared-empty-plot': 'plots without trees',
+  'beyond-limit': 'beyond the limit',
   heights: 'heights that were asked for',
 } as const;
 export type CheckKind = keyof typeof CHECKS;
@@ -154,8 +154,8 @@ function talliedTwice(trees: readonly CheckedTree[], labelOf: (plotId: string) =
     const twin = before ?? onTop;
     if (twin === undefined) continue;
     points.push({
-      key: `twice ${tree.id}`,
-      check: 'twice',
+      key: `duplicate ${tree.id}`,
+      check: 'duplicate',
       title: 'Tallied twice?',
       message: `Trees ${twin.tag} and ${tree.tag} of plot ${labelOf(tree.plotId)} ${before === undefined ? 'stand in one place' : 'have every reading in common'}: delete one if it is the same tree.`,
       plotId: tree.plotId,
@@ -177,7 +177,7 @@ function tagsAlike(
         .filter(({ tag }) => first !== undefined && tag !== first.tag)
         .map(({ id, tag }): SurveyPoint => ({
           key: `alike ${id}`,
-          check: 'twice',
+          check: 'duplicate',
           title: 'Two tags that look alike',
           message: `Plot ${labelOf(plotId)} has tree ${first?.tag ?? ''} and tree ${tag}. Delete one if it is the same tree, or correct the tag.`,
           plotId,
@@ -214,8 +214,8 @@ function digitPreference(trees: readonly CheckedTree[]): SurveyPoint[] {
     const all = halves === values.length;
     return [
       {
-        key: `digits ${observer}`,
-        check: 'digits',
+        key: `digit-preference ${observer}`,
+        check: 'digit-preference',
         title: 'Too many .0 and .5',
         message: `${String(halves)} of the ${String(values.length)} diameters of ${observer} end in .0 or .5, where ${printRounded(values.length / 5, 0)} would: ${all ? 'they were read to half a unit' : 'some were rounded while reading'}.`,
         plotId: null,
@@ -272,7 +272,7 @@ function observersDiffer(sound: readonly SoundTree[], curves: StandCurves): Surv
 
 /** A tree that was guessed and not measured is not asked for its height. */
 const lacksHeight = ({ heightM, dbhCm, notes }: CheckedTree): boolean =>
-  heightM === null && (dbhCm !== null || notes?.guessM3 === undefined);
+  heightM === null && (dbhCm !== null || notes?.predictedVolumeM3 === undefined);
 
 function ofPlots(
   plots: readonly CheckedPlot[],
@@ -281,7 +281,8 @@ function ofPlots(
   system: UnitSystem,
 ): SurveyPoint[] {
   // Where trees are counted at points, one without a measured tree is as it should be.
-  const isCounted = ({ quick }: CheckedPlot): boolean => phases?.kind === 'count' && typeof quick === 'number';
+  const isCounted = ({ auxiliary }: CheckedPlot): boolean =>
+    phases?.kind === 'count-measure' && typeof auxiliary === 'number';
   return plots.flatMap((plot): SurveyPoint[] => {
     const own = treesOf(plot.id);
     const at = { plotId: plot.id, treeId: null };
@@ -290,8 +291,8 @@ function ofPlots(
       return [
         {
           ...at,
-          key: `bare ${plot.id}`,
-          check: 'bare',
+          key: `undeclared-empty-plot ${plot.id}`,
+          check: 'undeclared-empty-plot',
           title: 'A plot without trees',
           message: `Plot ${plot.label} is finished and has no tree: say that it is empty, or tally it. It counts as zero.`,
         },
@@ -300,13 +301,16 @@ function ofPlots(
     const asked = own.map((tree) => ({ ...tree, hasHeight: tree.heightM !== null }));
     const missing = plot.finished ? asked.filter((tree, i) => asksHeight(rule, asked, i) && lacksHeight(tree)) : [];
     const beyond = own.flatMap((tree): SurveyPoint[] => {
-      const limitM = reachM(plot.shape, tree.readDbhCm ?? tree.dbhCm, { slopeRadius, slopePct: plot.slopePct });
+      const limitM = limitingDistanceM(plot.shape, tree.readDbhCm ?? tree.dbhCm, {
+        slopeRadius,
+        slopePct: plot.slopePct,
+      });
       const { awayM } = tree.notes ?? {};
       if (limitM === null || awayM === undefined || awayM <= limitM + 0.005) return [];
       return [
         {
-          key: `beyond ${tree.id}`,
-          check: 'beyond',
+          key: `beyond-limit ${tree.id}`,
+          check: 'beyond-limit',
           title: 'Beyond the limit',
           message: `Tree ${tree.tag} of plot ${plot.label} stands ${lengthWords(awayM, system)} from the middle, ${thicknessWords(100 * (awayM - limitM), system)} beyond its limit: it is out.`,
           plotId: plot.id,

@@ -15,7 +15,7 @@ export const readingsFrom = (given: Given): Readings =>
   );
 
 /** What a method makes of the readings. */
-export function outcomeOf(methodId: string, given: Given, context: Partial<MethodContext> = {}): Outcome {
+export function givenOutcome(methodId: string, given: Given, context: Partial<MethodContext> = {}): Outcome {
   const method = findMethod(methodId);
   if (method === null) throw new Error(`${methodId} is not registered`);
   return evaluate(method, readingsFrom(given), { unitSystem: 'metric', ...context });
@@ -23,7 +23,7 @@ export function outcomeOf(methodId: string, given: Given, context: Partial<Metho
 
 /** The estimate that a method makes of the readings; the test fails where there is none. */
 export function estimateFrom(methodId: string, given: Given, context: Partial<MethodContext> = {}): Estimate {
-  const outcome = outcomeOf(methodId, given, context);
+  const outcome = givenOutcome(methodId, given, context);
   if (!outcome.ok) throw new Error(outcome.findings.map(({ title, message }) => `${title}. ${message}`).join(' '));
   return outcome.estimate;
 }

@@ -1,2 +1,10 @@
-export { estimateFrom, exampleNamed, findingIn, outcomeOf, readingsFrom, type Example, type Given } from './given.ts';
+export {
+  estimateFrom,
+  exampleNamed,
+  findingIn,
+  givenOutcome,
+  readingsFrom,
+  type Example,
+  type Given,
+} from './given.ts';
 export { byHand, redo, wrongLines } from './redo.ts';

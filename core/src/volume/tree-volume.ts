@@ -234,7 +234,7 @@ const finding = (code: string, severity: Finding['severity'], title: string, mes
   reading: null,
   title,
   message,
-  mends: [],
+  suggestedFixes: [],
 });
 
 /**

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Fate, Write } from './outbox.ts';
+import type { WriteResult, Write } from './outbox.ts';
 
 /** A browser's storage, as far as the outbox uses it. */
 class Storage {
@@ -53,7 +53,7 @@ afterEach(() => {
 describe('the outbox', () => {
   it('sends in order, tells what became of each, and forgets it', async () => {
     const { send, outbox } = await open();
-    const fates: Fate[] = [];
+    const fates: WriteResult[] = [];
     for (const id of ['a', 'b', 'c']) send(write(id), (fate) => fates.push(fate));
     expect(outbox.get().map(({ id }) => id)).toEqual(['a', 'b', 'c']);
     await vi.advanceTimersByTimeAsync(10);
@@ -78,7 +78,7 @@ describe('the outbox', () => {
   it('takes a lost connection for a reason to wait, not for a refusal', async () => {
     server.mockRejectedValueOnce(new TypeError('network'));
     const { send, outbox, refused } = await open();
-    const fates: Fate[] = [];
+    const fates: WriteResult[] = [];
     send(write('a'), (fate) => fates.push(fate));
     await vi.advanceTimersByTimeAsync(100);
     expect(fates).toEqual([]);
@@ -115,7 +115,7 @@ describe('the outbox', () => {
     const problem = { status: 409, detail: 'tree 1 is there', title: '', type: '', code: 'conflict' };
     server.mockImplementation(() => Promise.resolve(answer(409, problem)));
     const { send, refused } = await open();
-    const fates: Fate[] = [];
+    const fates: WriteResult[] = [];
     send(write('a'), (fate) => fates.push(fate));
     await vi.advanceTimersByTimeAsync(100);
     expect(fates).toMatchObject([{ kind: 'refused', problem: { detail: 'tree 1 is there' } }]);
@@ -147,7 +147,7 @@ describe('the outbox', () => {
       Promise.resolve(answer(typeof body === 'string' && body.includes('"bad"') ? 500 : 201, { detail: 'broken' })),
     );
     const first = await open();
-    const fates: Fate[] = [];
+    const fates: WriteResult[] = [];
     first.send(write('bad'), (fate) => fates.push(fate));
     first.send(write('good'), (fate) => fates.push(fate));
     await vi.advanceTimersByTimeAsync(14_100);
@@ -198,7 +198,7 @@ describe('the outbox', () => {
   it('tells the page when a write that was set aside is discarded', async () => {
     server.mockImplementation(() => Promise.resolve(answer(500)));
     const { send, discard, setAside } = await open();
-    const fates: Fate[] = [];
+    const fates: WriteResult[] = [];
     send(write('a'), (fate) => fates.push(fate));
     await vi.advanceTimersByTimeAsync(14_100);
     discard('a');

@@ -23,7 +23,7 @@ export interface SetAsideWrite {
   readonly reason: string;
 }
 
-export type Fate =
+export type WriteResult =
   { readonly kind: 'kept'; readonly answer: unknown } | { readonly kind: 'refused'; readonly problem: ProblemView };
 
 const WAITING = 'arbolito.outbox:';
@@ -78,9 +78,9 @@ const nextKey = (id: string): string => {
 };
 
 /** What was answered to writes of an earlier page since this one was opened, before anybody here asked about them. */
-export const arrived: { readonly write: Write; readonly answer: unknown }[] = [];
+export const confirmedWrites: { readonly write: Write; readonly answer: unknown }[] = [];
 
-const listeners = new Map<string, (fate: Fate) => void>();
+const listeners = new Map<string, (fate: WriteResult) => void>();
 /** Failed tries of each write since this page was opened. */
 const tries = new Map<string, number>();
 let sending = false;
@@ -94,7 +94,7 @@ export async function flush(): Promise<void> {
   try {
     for (let next = outbox.get()[0]; next !== undefined; next = outbox.get()[0]) {
       const { id, method, url, body } = next;
-      let fate: Fate;
+      let fate: WriteResult;
       try {
         fate = { kind: 'kept', answer: await call(method, url, body) };
       } catch (error) {
@@ -114,7 +114,7 @@ export async function flush(): Promise<void> {
       listeners.delete(id);
       if (listener === undefined) {
         if (fate.kind === 'refused') put(`${REFUSED}${id}`, { write: next, problem: fate.problem });
-        else arrived.push({ write: next, answer: fate.answer });
+        else confirmedWrites.push({ write: next, answer: fate.answer });
       }
       tries.delete(id);
       forgetWaiting(id);
@@ -139,12 +139,12 @@ export function sendAgain(id: string): void {
 }
 
 /** Asks to be told what becomes of a write that is waiting already. */
-export const follow = (id: string, onFate: (fate: Fate) => void): void => {
+export const follow = (id: string, onFate: (fate: WriteResult) => void): void => {
   listeners.set(id, onFate);
 };
 
 /** Queues a write and sends it as soon as it can be. `onFate` is told what became of it, unless the page is left. */
-export function send(write: Write, onFate: (fate: Fate) => void): void {
+export function send(write: Write, onFate: (fate: WriteResult) => void): void {
   follow(write.id, onFate);
   put(nextKey(write.id), write);
   refresh();

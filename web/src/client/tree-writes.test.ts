@@ -1,11 +1,11 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { RULE_SETS } from '@arbolito/core/diameter';
-import { COMMON_SPECIES, parseCallout, type TreeDraft } from '@arbolito/core/survey';
+import { COMMON_SPECIES, parseCallout, type TreeForm } from '@arbolito/core/survey';
 import type { ReadingView } from '../contracts/views.ts';
 import {
   correctionWrite,
   deleteWrite,
-  hindrances,
+  blockingErrors,
   newTreeWrite,
   readingsOf,
   undoWrite,
@@ -18,7 +18,7 @@ const settings = {
   formFactor: { value: 0.45, standardError: 0.05 },
   fieldRules: RULE_SETS.timber.rules,
 } as const;
-const draftOf = (line: string): TreeDraft => parseCallout(line, { ...settings, species: COMMON_SPECIES }).draft;
+const draftOf = (line: string): TreeForm => parseCallout(line, { ...settings, species: COMMON_SPECIES }).draft;
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
 beforeEach(() => {
@@ -41,7 +41,7 @@ describe('what hinders a tree from being kept', () => {
     ['#1 sp 34.5 -20 +5 @25', ['height top']],
     ['', ['species', 'tag', 'diameter']],
   ])('“%s”', (line, expected) => {
-    const found = hindrances(draftOf(line), settings);
+    const found = blockingErrors(draftOf(line), settings);
     expect(found.map(({ measure, reading }) => [measure, reading].filter(Boolean).join(' '))).toEqual(expected);
     for (const { message } of found) expect(message).toMatch(/\.$/);
   });
@@ -121,28 +121,28 @@ describe('the writes that a tree makes', () => {
   });
 
   it('carry every height under its own number, those of one stand by their own sight alone', () => {
-    const draft: TreeDraft = {
+    const draft: TreeForm = {
       ...draftOf('#1 bt 46.2 pc32 pcl0.78 +82% -8%'),
       broken: true,
       moreHeights: [
         {
-          take: 2,
+          heightNo: 2,
           of: 'crown-base',
-          oneStand: true,
+          sameStation: true,
           height: { methodId: 'height.two-angles', entries: { top: { text: '+34', unit: 'pct' } } },
         },
         {
-          take: 3,
+          heightNo: 3,
           of: 'total',
-          oneStand: false,
+          sameStation: false,
           height: { methodId: 'height.known', entries: { height: { text: '22.9', unit: 'm' } } },
         },
       ],
       keptHeight: 3,
     };
-    expect(hindrances(draft, settings)).toEqual([]);
+    expect(blockingErrors(draft, settings)).toEqual([]);
     const { body } = newTreeWrite(draft, settings, 'plot-1', 'a');
-    expect(body.readings.map(({ measure, take, key, value }) => [measure, take ?? 1, key, value])).toEqual([
+    expect(body.readings.map(({ measure, heightNo, key, value }) => [measure, heightNo ?? 1, key, value])).toEqual([
       ['diameter', 1, 'diameter', 46.2],
       ['distance', 1, 'paces', 32],
       ['distance', 1, 'pace', 0.78],
@@ -153,8 +153,8 @@ describe('the writes that a tree makes', () => {
     ]);
     expect(body.heights).toEqual({
       takes: [
-        { take: 2, of: 'crown-base', oneStand: true },
-        { take: 3, of: 'total', oneStand: false },
+        { heightNo: 2, of: 'crown-base', sameStation: true },
+        { heightNo: 3, of: 'total', sameStation: false },
       ],
       kept: 3,
       broken: true,
@@ -171,19 +171,19 @@ describe('the writes that a tree makes', () => {
   });
 
   it('wait for a height that was begun, and say which', () => {
-    const draft: TreeDraft = {
+    const draft: TreeForm = {
       ...draftOf('#1 bt 46.2 +82% -8% @25'),
       moreHeights: [
         {
-          take: 2,
+          heightNo: 2,
           of: 'total',
-          oneStand: false,
+          sameStation: false,
           height: { methodId: 'height.two-angles', entries: { top: { text: '+80', unit: 'pct' } } },
         },
       ],
     };
-    const found = hindrances(draft, settings);
-    expect(found.map(({ measure, take, reading }) => [measure, take, reading])).toEqual([
+    const found = blockingErrors(draft, settings);
+    expect(found.map(({ measure, heightNo, reading }) => [measure, heightNo, reading])).toEqual([
       ['height', 2, 'base'],
       ['height', 2, 'distance'],
     ]);

@@ -4,15 +4,15 @@ import {
   filledNotes,
   heightNotesOf,
   isStemMeasure,
-  measureDraftOf,
-  partsOf,
+  measurementFormOf,
+  measurementKeysOf,
   readMeasure,
-  reckonHeights,
-  specsOf,
-  takeOf,
+  evaluateHeights,
+  readingSpecsOf,
+  heightNoOf,
   type HeightNotes,
   type ReadingDefaults,
-  type TreeDraft,
+  type TreeForm,
   type TreeNotes,
   type TreeSettings,
 } from '@arbolito/core/survey';
@@ -22,32 +22,32 @@ import { deviceId, newId, now } from './identity.ts';
 import type { Write } from './outbox.ts';
 
 /** Why a tree cannot be kept yet. */
-export interface Hindrance {
+export interface BlockingError {
   readonly measure: Measure | 'species' | 'tag';
   readonly stem?: number;
-  readonly take?: number;
+  readonly heightNo?: number;
   readonly reading: string | null;
   readonly message: string;
 }
 
 const asHindrances = (
   of: string,
-  at: Pick<Hindrance, 'measure' | 'stem' | 'take'>,
+  at: Pick<BlockingError, 'measure' | 'stem' | 'heightNo'>,
   findings: readonly Finding[],
-): Hindrance[] =>
+): BlockingError[] =>
   findings
     .filter(({ severity }) => severity === 'stop')
     .map(({ reading, title, message }) => ({ ...at, reading, message: `${of}${title}. ${message}` }));
 
 /** What has to be settled before a tree is kept: its name, and every measure that was begun. */
-export function hindrances(draft: TreeDraft, settings: TreeSettings): Hindrance[] {
-  const found: Hindrance[] = [];
+export function blockingErrors(draft: TreeForm, settings: TreeSettings): BlockingError[] {
+  const found: BlockingError[] = [];
   if (draft.speciesCode === '') found.push({ measure: 'species', reading: null, message: 'Name the species.' });
   if (draft.tag === '') found.push({ measure: 'tag', reading: null, message: 'Give the tree a tag.' });
   const { unitSystem, fieldRules } = settings;
   const context = { unitSystem, twoFaces: fieldRules.twoFaces };
   let begun = false;
-  for (const part of partsOf(draft).filter(({ measure }) => isStemMeasure(measure))) {
+  for (const part of measurementKeysOf(draft).filter(({ measure }) => isStemMeasure(measure))) {
     const { measure, stem } = part;
     const read = readMeasure(draft, part, settings);
     if (!read.begun) continue;
@@ -56,19 +56,19 @@ export function hindrances(draft: TreeDraft, settings: TreeSettings): Hindrance[
     const findings = read.errors.length > 0 ? read.errors : outcome.ok ? [] : outcome.findings;
     found.push(...asHindrances(stem === 1 ? '' : `Stem ${stem}: `, { measure, stem }, findings));
   }
-  for (const { take, distance, outcome } of reckonHeights(draft, settings, context).heights) {
+  for (const { heightNo, distance, outcome } of evaluateHeights(draft, settings, context).heights) {
     for (const [measure, of] of [
       ['distance', distance],
       ['height', outcome],
     ] as const) {
       if (of === null) continue;
       begun = true;
-      const words = take === 1 ? '' : `Height ${take}: `;
-      if (!of.ok) found.push(...asHindrances(words, { measure, stem: 1, take }, findingsOf(of)));
+      const words = heightNo === 1 ? '' : `Height ${heightNo}: `;
+      if (!of.ok) found.push(...asHindrances(words, { measure, stem: 1, heightNo }, findingsOf(of)));
     }
   }
   // A guessed tree is on the record before anybody measures it.
-  if (!begun && draft.notes?.guessM3 === undefined)
+  if (!begun && draft.notes?.predictedVolumeM3 === undefined)
     found.push({ measure: 'diameter', reading: null, message: 'Give at least the diameter.' });
   return found;
 }
@@ -78,18 +78,18 @@ export function hindrances(draft: TreeDraft, settings: TreeSettings): Hindrance[
  * its own.
  */
 export function readingsOf(
-  draft: TreeDraft,
+  draft: TreeForm,
   defaults: ReadingDefaults,
   kept: readonly ReadingView[] = [],
 ): ReadingDto[] {
   const takenAt = now();
-  return partsOf(draft).flatMap((part) => {
+  return measurementKeysOf(draft).flatMap((part) => {
     const { measure, stem } = part;
-    const take = takeOf(part);
+    const heightNo = heightNoOf(part);
     const { method, readings } = readMeasure(draft, part, defaults);
     const methodId = method.description.id;
-    const of = { ...(stem === 1 ? {} : { stem }), ...(take === 1 ? {} : { take }) };
-    return specsOf(draft, part).flatMap(({ key }): ReadingDto[] => {
+    const of = { ...(stem === 1 ? {} : { stem }), ...(heightNo === 1 ? {} : { heightNo }) };
+    return readingSpecsOf(draft, part).flatMap(({ key }): ReadingDto[] => {
       const reading = readings[key];
       if (reading === undefined) return [];
       const { value, unit, standardError } = reading;
@@ -97,11 +97,11 @@ export function readingsOf(
         (other) =>
           other.measure === measure &&
           (other.stem ?? 1) === stem &&
-          (other.take ?? 1) === take &&
+          (other.heightNo ?? 1) === heightNo &&
           other.key === key &&
           other.methodId === methodId,
       );
-      const asRead = measureDraftOf(draft, part).entries[key]?.text ?? String(value);
+      const asRead = measurementFormOf(draft, part).entries[key]?.text ?? String(value);
       const error = standardError === undefined ? {} : { standardError };
       if (before?.value === value && before.unit === unit && before.standardError === standardError) {
         const { id, attempt, takenAt: at } = before;
@@ -116,7 +116,7 @@ export function readingsOf(
 }
 
 /** Identifiers for the stems behind the first that have none yet. */
-const newStems = (draft: TreeDraft, known: readonly { readonly ordinal: number }[] = []): { stems?: StemDto[] } => {
+const newStems = (draft: TreeForm, known: readonly { readonly ordinal: number }[] = []): { stems?: StemDto[] } => {
   const stems = draft.moreStems
     .filter(({ ordinal }) => !known.some((stem) => stem.ordinal === ordinal))
     .map(({ ordinal }) => ({ id: newId(), ordinal }));
@@ -124,7 +124,7 @@ const newStems = (draft: TreeDraft, known: readonly { readonly ordinal: number }
 };
 
 /** The notes of a draft as they are written: blank ones are left out. */
-const tapingOf = ({ taping = {} }: TreeDraft): { taping?: TapingDto } => {
+const tapingOf = ({ taping = {} }: TreeForm): { taping?: TapingDto } => {
   const filled = Object.fromEntries(
     Object.entries(taping)
       .map(([key, note]: [string, unknown]) => [key, typeof note === 'string' ? note.trim() : note] as const)
@@ -134,19 +134,19 @@ const tapingOf = ({ taping = {} }: TreeDraft): { taping?: TapingDto } => {
 };
 
 /** What is noted of the heights of a draft, as it is written. */
-const heightsOf = (draft: TreeDraft): { heights?: HeightNotes } => {
+const heightsOf = (draft: TreeForm): { heights?: HeightNotes } => {
   const heights = heightNotesOf(draft);
   return heights === undefined ? {} : { heights };
 };
 
 /** What is noted of a tree beside its readings, as it is written. */
-const notesOf = (draft: TreeDraft): { notes?: TreeNotes } => {
+const notesOf = (draft: TreeForm): { notes?: TreeNotes } => {
   const notes = filledNotes(draft.notes);
   return notes === undefined ? {} : { notes };
 };
 
 export function newTreeWrite(
-  draft: TreeDraft,
+  draft: TreeForm,
   defaults: ReadingDefaults,
   plotId: string,
   observer: string,
@@ -173,7 +173,7 @@ export function newTreeWrite(
 
 export function correctionWrite(
   tree: Pick<TreeView, 'id' | 'readings'> & { readonly stems: readonly { readonly ordinal: number }[] },
-  draft: TreeDraft,
+  draft: TreeForm,
   defaults: ReadingDefaults,
   observer: string,
 ): Write & { readonly body: TreeCorrectionDto } {

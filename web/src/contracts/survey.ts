@@ -8,7 +8,7 @@ import {
   PLOT_AREA_LIMITS_M2,
   PLOT_SLOPE_LIMITS_PCT,
   POINTS_LIMITS,
-  QUICK_LIMITS,
+  AUXILIARY_LIMITS,
   SPECIES_CODE,
   SPECIES_LIMITS,
   type CrownForm,
@@ -260,6 +260,6 @@ export class NewPlotDto extends WrittenDto {
 
   /** What was told of it at a glance, where the survey looks twice: trees counted in, or the design's quick figure. */
   @IsOptional()
-  @IsWithin(QUICK_LIMITS.low, QUICK_LIMITS.high)
-  quick?: number;
+  @IsWithin(AUXILIARY_LIMITS.low, AUXILIARY_LIMITS.high)
+  auxiliary?: number;
 }

@@ -7,7 +7,7 @@ import {
   isTreeNotes,
   MEASURES,
   PLOT_SLOPE_LIMITS_PCT,
-  QUICK_LIMITS,
+  AUXILIARY_LIMITS,
   STEMS_PER_TREE,
   TAG,
   type HeightNotes,
@@ -54,7 +54,7 @@ export class ReadingDto {
   @IsOptional()
   @IsInt({ message: 'must be a whole number' })
   @IsWithin(2, 99)
-  take?: number;
+  heightNo?: number;
 
   @IsLine(60)
   methodId!: string;
@@ -139,7 +139,7 @@ class TapedReadingsDto extends TreeReadingsDto {
   @IsOptional()
   @IsKnown(
     isHeightNotes,
-    'notes on heights: takes (each with take, of, oneStand), kept and broken, at most twelve heights and six from one stand',
+    'notes on heights: takes (each with heightNo, of, sameStation), kept and broken, at most twelve heights and six from one stand',
   )
   heights?: HeightNotes | undefined;
 
@@ -231,33 +231,33 @@ export class PlotCorrectionDto extends ActDto {
 
   /** What was told of it at a glance, where the survey looks twice. */
   @IsOptional()
-  @IsWithin(QUICK_LIMITS.low, QUICK_LIMITS.high)
-  quick?: number;
+  @IsWithin(AUXILIARY_LIMITS.low, AUXILIARY_LIMITS.high)
+  auxiliary?: number;
 }
 
 /** The quick figure of one plot; `id` names the correction that it becomes. */
-export class QuickFigureDto {
+export class AuxiliaryValueDto {
   @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
   id!: string;
 
   @IsUUID(undefined, { message: 'must be the UUID of a plot' })
   plotId!: string;
 
-  @IsWithin(QUICK_LIMITS.low, QUICK_LIMITS.high)
-  quick!: number;
+  @IsWithin(AUXILIARY_LIMITS.low, AUXILIARY_LIMITS.high)
+  auxiliary!: number;
 }
 
-export const QUICK_AT_A_TIME = 1_000;
+export const AUXILIARY_VALUES_AT_A_TIME = 1_000;
 
 /** Quick figures of many plots of a survey at once. */
-export class QuickFiguresDto extends ActDto {
+export class AuxiliaryValuesDto extends ActDto {
   @IsArray({ message: 'must be a list of figures' })
   @ArrayMinSize(1, { message: 'needs at least one figure' })
-  @ArrayMaxSize(QUICK_AT_A_TIME, { message: `takes at most ${QUICK_AT_A_TIME} figures` })
-  @ArrayUnique((figure: QuickFigureDto | null) => figure?.plotId, { message: 'has one plot twice' })
-  @ValidateNested({ each: true, message: 'must hold figures with id, plotId and quick' })
-  @Type(() => QuickFigureDto)
-  figures!: QuickFigureDto[];
+  @ArrayMaxSize(AUXILIARY_VALUES_AT_A_TIME, { message: `takes at most ${AUXILIARY_VALUES_AT_A_TIME} figures` })
+  @ArrayUnique((figure: AuxiliaryValueDto | null) => figure?.plotId, { message: 'has one plot twice' })
+  @ValidateNested({ each: true, message: 'must hold figures with id, plotId and auxiliary' })
+  @Type(() => AuxiliaryValueDto)
+  figures!: AuxiliaryValueDto[];
 }
 
 /** New readings for a tree, in place of those of the same measures. */

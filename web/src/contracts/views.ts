@@ -11,7 +11,7 @@ import type {
   PlotShape,
   PlotSums,
   Species,
-  StandFigures,
+  StandIndices,
   SurveyDesign,
   SurveyPoint,
   SurveySums,
@@ -97,7 +97,7 @@ export interface PlotView {
   readonly measuredOn: string | null;
   readonly crew: string | null;
   /** What was told of it at a glance, where the survey looks twice. */
-  readonly quick: number | null;
+  readonly auxiliary: number | null;
   readonly finished: boolean;
   /** Somebody has looked, and there is no tree. */
   readonly empty: boolean;
@@ -121,7 +121,7 @@ export interface ReadingRecord extends ReadingView {
   readonly correctionId: string | null;
 }
 
-export interface FigureView {
+export interface EstimateView {
   readonly value: number;
   readonly standardError: number;
   readonly unit: UnitId;
@@ -150,15 +150,15 @@ export interface TreeView {
   /** The visit before, where there was one. */
   readonly lastVisit: LastVisit | null;
   /** By the survey's rule for several stems; null where they are kept apart. */
-  readonly dbh: FigureView | null;
+  readonly dbh: EstimateView | null;
   /** What the sums count: the dbh, or that of every stem where they are kept apart. */
   readonly diametersCm: readonly number[];
   /** The same as read, before the rounding rule. */
   readonly readDiametersCm: readonly number[];
   /** By its condition codes. */
   readonly dead: boolean;
-  readonly height: FigureView | null;
-  readonly volume: FigureView | null;
+  readonly height: EstimateView | null;
+  readonly volume: EstimateView | null;
   readonly basalAreaM2: number | null;
   readonly findings: readonly PlacedFinding[];
 }
@@ -171,18 +171,18 @@ export interface TreePageView {
 }
 
 export interface OtherHeightView {
-  readonly take: number;
+  readonly heightNo: number;
   readonly name: string;
   readonly by: string;
-  readonly figure: FigureView | null;
+  readonly figure: EstimateView | null;
 }
 
 export interface StemView {
   readonly id: string;
   readonly ordinal: number;
-  readonly dbh: FigureView | null;
+  readonly dbh: EstimateView | null;
   /** Height at which it was taped; null where that is the survey's breast height. */
-  readonly point: FigureView | null;
+  readonly point: EstimateView | null;
   /** Diameter under bark over that over it; null where the bark was not measured. */
   readonly barkRatio: number | null;
 }
@@ -251,7 +251,7 @@ export interface StandSummary {
   readonly plotsLeftOut: readonly string[];
   readonly options: StandOptions;
   /** Figures of the stand beside its sums. */
-  readonly figures: StandFigures;
+  readonly figures: StandIndices;
   /**
    * What the plots that count say of each figure per hectare, of volume null while no tree has a height; null where every
    * tree was tallied.

@@ -9,7 +9,7 @@ import { connect } from './database/connection.ts';
 import { exchangeRepository } from './exchange/repository.ts';
 import { exchangeService, type ExchangeService } from './exchange/service.ts';
 import { figureRepository } from './figures/repository.ts';
-import { figureService, type FigureService } from './figures/service.ts';
+import { treeResultCache, type TreeResultCache } from './figures/service.ts';
 import { log } from './log.ts';
 import { kitRepository } from './kit/repository.ts';
 import { kitService, type KitService } from './kit/service.ts';
@@ -17,7 +17,7 @@ import { photoRepository } from './photos/repository.ts';
 import { photoService, type PhotoService } from './photos/service.ts';
 import { plotRepository } from './plots/repository.ts';
 import { plotService, type PlotService } from './plots/service.ts';
-import { inThread, type Elsewhere } from './summary/elsewhere.ts';
+import { workerRunner, type WorkerRunner } from './summary/elsewhere.ts';
 import { keptRepository } from './summary/repository.ts';
 import { summaryService, type SummaryService } from './summary/service.ts';
 import { rulesService, type RulesService } from './rules/service.ts';
@@ -41,7 +41,7 @@ export interface Services {
   readonly kit: KitService;
   readonly wood: WoodService;
   readonly tally: TallyService;
-  readonly figures: FigureService;
+  readonly figures: TreeResultCache;
   readonly summary: SummaryService;
   readonly checks: CheckService;
   readonly report: ReportService;
@@ -58,7 +58,7 @@ export interface Composed extends Services {
  *
  * @param elsewhere where large surveys are worked out; in this thread where it is left out
  */
-export function compose(databaseUrl: string, now: () => Date = () => new Date(), elsewhere?: Elsewhere): Composed {
+export function compose(databaseUrl: string, now: () => Date = () => new Date(), elsewhere?: WorkerRunner): Composed {
   const { database, close } = connect(databaseUrl, (error) => {
     log.warn({ message: error.message }, 'a database connection broke');
   });
@@ -75,7 +75,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   const onError = (error: unknown): void => {
     log.warn({ err: error }, 'what is kept for speed could not be worked out');
   };
-  const figures = figureService({ repository: figureRepository(database), surveys, trees });
+  const figures = treeResultCache({ repository: figureRepository(database), surveys, trees });
   const kept = keptRepository(database);
   const summary: SummaryService = summaryService({
     repository: kept,
@@ -134,7 +134,7 @@ export function services(): Services {
     if (url === undefined || url === '')
       throw new Error('DATABASE_URL is not set: name the PostgreSQL database to use');
     const thread = process.env.ARBOLITO_THREAD;
-    composed = compose(url, undefined, thread === undefined ? undefined : inThread(thread, url));
+    composed = compose(url, undefined, thread === undefined ? undefined : workerRunner(thread, url));
   }
   return composed;
 }

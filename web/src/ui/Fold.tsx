@@ -7,7 +7,7 @@ interface FoldProps {
 }
 
 /** A part that is folded away until somebody asks for it. */
-export function Fold({ title, children }: FoldProps) {
+export function Disclosure({ title, children }: FoldProps) {
   const [open, setOpen] = useState(false);
   return (
     <details

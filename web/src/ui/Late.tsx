@@ -1,6 +1,6 @@
 import { Suspense, type ReactNode } from 'react';
 
 /** Something that is fetched when it is first wanted, and what stands there meanwhile. */
-export const Late = ({ children }: { readonly children: ReactNode }) => (
+export const LazyBoundary = ({ children }: { readonly children: ReactNode }) => (
   <Suspense fallback={<p role="status">Unfolding …</p>}>{children}</Suspense>
 );

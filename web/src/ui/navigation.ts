@@ -3,13 +3,13 @@ export const TASKS = ['prepare', 'measure', 'tally', 'reckon', 'report'] as cons
 export type Task = (typeof TASKS)[number];
 
 /** What the page is about, so that the other tasks open on the same thing. */
-export interface Whereabouts {
+export interface PageContext {
   readonly surveyId?: string;
   readonly plotId?: string;
 }
 
 /** Where a task starts, given what the page is about. */
-export function taskHref(task: Task, { surveyId, plotId }: Whereabouts): string {
+export function taskHref(task: Task, { surveyId, plotId }: PageContext): string {
   switch (task) {
     case 'prepare':
       return '/prepare';

@@ -171,7 +171,7 @@ export function changedRules(a: FieldRules, b: FieldRules): readonly (keyof Fiel
 }
 
 /** A way to decide, with the sentence that says why. */
-export interface Choice {
+export interface RuleChoice {
   readonly words: string;
   readonly why: string;
 }
@@ -186,7 +186,7 @@ export type ChosenRule = Exclude<
 export const DECISIONS: {
   readonly [K in ChosenRule]: {
     readonly label: string;
-    readonly choices: Readonly<Record<FieldRules[K], Choice>>;
+    readonly choices: Readonly<Record<FieldRules[K], RuleChoice>>;
   };
 } = {
   slope: {

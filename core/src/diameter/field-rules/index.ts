@@ -37,7 +37,7 @@ export {
   RULE_SETS,
   rulesOfSet,
   setOf,
-  type Choice,
+  type RuleChoice,
   type ChosenRule,
   type FieldRules,
   type RuleSet,

@@ -101,7 +101,7 @@ export const method: Method = {
         reading: 'lengths',
         title: 'The cords are counted whole',
         message: `${printAsRead(value)} is no whole number. Count the whole lengths here and measure the part as the rest.`,
-        mends: [],
+        suggestedFixes: [],
       },
     ];
   },

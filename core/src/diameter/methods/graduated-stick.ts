@@ -80,7 +80,7 @@ export const method: Method = {
         reading: 'reach',
         title: 'Held at another reach than it was made for',
         message: `At your reach, ${thicknessWords(Math.abs(off), context.unitSystem, 1)} ${off > 0 ? 'longer' : 'shorter'} than the stick’s, a stem of ${print(value)} is taken for ${print(shownCm)}. It is corrected here; on paper it would not be.`,
-        mends: [],
+        suggestedFixes: [],
       },
     ];
   },

@@ -60,7 +60,7 @@ export const method: Method = {
       reading: 'face',
       title: 'The end of a log, under bark',
       message: `${diagnosis.print(diagnosis.value)} is no dbh: it is the end of a log, under bark. Basal area and volume need a diameter over bark at breast height.`,
-      mends: [],
+      suggestedFixes: [],
     },
   ],
 };

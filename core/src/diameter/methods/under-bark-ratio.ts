@@ -1,5 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { barkRatio, notUnderBark, overBark, UNDER_BARK_SOURCE } from '../under-bark.ts';
+import { barkRatio, notUnderBark, overBarkReading, UNDER_BARK_SOURCE } from '../under-bark.ts';
 
 const description: MethodDescription = {
   id: 'diameter.under-bark-ratio',
@@ -9,7 +9,7 @@ const description: MethodDescription = {
   summary: 'The diameter over bark times the ratio of the diameters under and over bark of such stems.',
   help: ['Take the ratio from bored stems of the same species, size and place: 0.85 to 0.95 is usual.'],
   safety: 'Look up before you look at the tape: dead limbs fall without wind.',
-  readings: [overBark({ callout: 'obr' }), barkRatio],
+  readings: [overBarkReading({ callout: 'obr' }), barkRatio],
   overBark: 'over',
   example: { over: { value: 36, unit: 'cm' }, ratio: { value: 0.9, unit: 'one' } },
   picture: { observer: false },

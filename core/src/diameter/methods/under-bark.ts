@@ -1,5 +1,5 @@
 import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { barkReading, barkTooThick, notUnderBark, overBark, UNDER_BARK_SOURCE } from '../under-bark.ts';
+import { barkReading, barkTooThick, notUnderBark, overBarkReading, UNDER_BARK_SOURCE } from '../under-bark.ts';
 
 const description: MethodDescription = {
   id: 'diameter.under-bark',
@@ -12,7 +12,7 @@ const description: MethodDescription = {
     'Push the gauge until the wood stops it; into wood it reads too much.',
   ],
   safety: 'Ask the owner before you bore. Look up before you look at the gauge: dead limbs fall without wind.',
-  readings: [overBark({ callout: 'ob' }), barkReading],
+  readings: [overBarkReading({ callout: 'ob' }), barkReading],
   overBark: 'over',
   example: { over: { value: 36, unit: 'cm' }, bark: { value: 12, unit: 'mm' } },
   picture: { observer: false },

@@ -1,4 +1,10 @@
-import { propagate, silentWorkbook, type Finding, type Mend, type ReadingChange } from '../../estimate/index.ts';
+import {
+  propagate,
+  silentWorkbook,
+  type Finding,
+  type SuggestedFix,
+  type ReadingChange,
+} from '../../estimate/index.ts';
 import { standardErrorOf, type Method, type MethodContext, type Readings, withFixed } from '../../method/index.ts';
 import { convert, printAsRead, printRounded, unitOf } from '../../quantity/index.ts';
 import { HEIGHT_SLIPS } from '../slips.ts';
@@ -191,7 +197,7 @@ function findingOf(
     text: '',
     unit: readings[reading]?.unit ?? 'm',
   }));
-  const mends: Mend[] =
+  const suggestedFixes: SuggestedFix[] =
     written.length + cleared.length === 0 && methodId === undefined
       ? []
       : [
@@ -217,7 +223,7 @@ function findingOf(
     reading: reading !== null && readings[reading] === undefined ? null : reading,
     title: `${kind.name}?`,
     message: sentences.filter((sentence) => sentence !== '').join(' '),
-    mends,
+    suggestedFixes,
   };
 }
 
@@ -259,7 +265,7 @@ export function withNamedSlips(own: readonly Finding[], named: readonly Finding[
       .filter(({ code, severity }) => !replaced.has(code) || severity === 'stop')
       .map((finding) =>
         isExplained && CODES_OF_SIGNS.has(finding.code)
-          ? { ...finding, severity: 'note' as const, mends: [] }
+          ? { ...finding, severity: 'note' as const, suggestedFixes: [] }
           : finding,
       )
       .filter((finding) => !isSaidBy(finding, named)),
@@ -269,22 +275,22 @@ export function withNamedSlips(own: readonly Finding[], named: readonly Finding[
 /** What a method says of an odd height where nothing else is known: one cause of it has been named already. */
 const SYMPTOMS: ReadonlySet<string> = new Set([HEIGHT_SLIPS.slenderness, HEIGHT_SLIPS.wrongScale]);
 
-const keyOf = ({ methodId, changes }: Mend): string => JSON.stringify([methodId ?? null, changes]);
+const keyOf = ({ methodId, changes }: SuggestedFix): string => JSON.stringify([methodId ?? null, changes]);
 
 /** Whether a finding only repeats a cause that was named: it is a symptom, or its mend is the same. */
-function isSaidBy({ code, severity, mends }: Finding, named: readonly Finding[]): boolean {
+function isSaidBy({ code, severity, suggestedFixes }: Finding, named: readonly Finding[]): boolean {
   if (named.length === 0 || severity === 'stop') return false;
-  const offered = new Set(named.flatMap((each) => each.mends.map(keyOf)));
-  return SYMPTOMS.has(code) || (mends.length > 0 && mends.every((mend) => offered.has(keyOf(mend))));
+  const offered = new Set(named.flatMap((each) => each.suggestedFixes.map(keyOf)));
+  return SYMPTOMS.has(code) || (suggestedFixes.length > 0 && suggestedFixes.every((mend) => offered.has(keyOf(mend))));
 }
 
 /** Errors beyond which a mended height contradicts what is expected. */
 const CONTRADICTS = 3;
 
-/** A finding without the mends whose height would contradict the height curve, another height or the visit before. */
+/** A finding without the suggestedFixes whose height would contradict the height curve, another height or the visit before. */
 function withoutContradictions(finding: Finding, { method, readings, context, evidence }: Naming): Finding {
-  if (evidence.expected.length === 0 || finding.mends.length === 0) return finding;
-  const agrees = ({ methodId, changes, becomes }: Mend): boolean => {
+  if (evidence.expected.length === 0 || finding.suggestedFixes.length === 0) return finding;
+  const agrees = ({ methodId, changes, becomes }: SuggestedFix): boolean => {
     if (becomes === undefined || methodId !== undefined) return true;
     const changed = changes.map(({ reading, text, unit }) => [
       reading,
@@ -299,6 +305,6 @@ function withoutContradictions(finding: Finding, { method, readings, context, ev
       )
     );
   };
-  const mends = finding.mends.filter(agrees);
-  return mends.length === finding.mends.length ? finding : { ...finding, mends };
+  const suggestedFixes = finding.suggestedFixes.filter(agrees);
+  return suggestedFixes.length === finding.suggestedFixes.length ? finding : { ...finding, suggestedFixes };
 }

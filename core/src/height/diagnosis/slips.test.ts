@@ -23,7 +23,7 @@ function saidOf({ methodId, readings, context, evidence }: HeightScene): readonl
 
 /** The height after a mend is taken, in m; null where the mend leaves readings to be taken again. */
 function mended({ methodId, readings, context }: HeightScene, finding: Finding): number | null {
-  const [mend] = finding.mends;
+  const [mend] = finding.suggestedFixes;
   if (mend === undefined || mend.changes.some(({ text }) => text === '')) return null;
   const after: Readings = {
     ...readings,
@@ -137,7 +137,7 @@ describe('what is said of a slip', () => {
     expect(first?.code).toBe('height.base-sign');
     expect(first?.message).toContain('17.5 m instead of 13.5 m');
     expect(first?.message).toContain('The laser says 17.3 m');
-    expect(first?.mends[0]).toMatchObject({
+    expect(first?.suggestedFixes[0]).toMatchObject({
       becomes: '17.5 m',
       changes: [{ reading: 'base', text: '−8', unit: 'pct' }],
     });

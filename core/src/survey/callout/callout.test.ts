@@ -8,22 +8,22 @@ import { decimalsOf, toGraduation } from '../../quantity/index.ts';
 import {
   COMMON_SPECIES,
   defaultUnitOf,
-  draftOf,
-  emptyDraft,
-  measureDraftOf,
+  formOfTree,
+  emptyForm,
+  measurementFormOf,
   parseCallout,
-  partsOf,
+  measurementKeysOf,
   printCallout,
   readMeasure,
-  reckonTree,
+  evaluateTree,
   stemsOf,
   talliedTrees,
   withoutStem,
   withStem,
   type CalloutContext,
-  type Entry,
-  type Part,
-  type TreeDraft,
+  type ReadingText,
+  type MeasurementKey,
+  type TreeForm,
 } from '../index.ts';
 
 const context: CalloutContext = {
@@ -37,8 +37,8 @@ const chips = (line: string) => parse(line).tokens.map(({ chip }) => chip);
 const problems = (line: string) =>
   parse(line).tokens.flatMap(({ text, problem }) => (problem === null ? [] : [`${text}: ${problem}`]));
 /** Every reading of a draft with its method, value and unit. */
-const readings = (draft: TreeDraft) =>
-  partsOf(draft).flatMap((part) => {
+const readings = (draft: TreeForm) =>
+  measurementKeysOf(draft).flatMap((part) => {
     const read = readMeasure(draft, part, context);
     return Object.entries(read.readings).map(
       ([key, { value, unit }]) =>
@@ -233,7 +233,7 @@ describe('the call-out line', () => {
           missing: fc.boolean(),
           written: fc.boolean(),
         })
-        .map(({ unit, share, missing }): Entry | null => {
+        .map(({ unit, share, missing }): ReadingText | null => {
           if (missing) return null;
           const [low, high] = spec.range[unit] ?? [0, 1];
           const graduation = spec.graduation[unit] ?? 0.1;
@@ -262,10 +262,10 @@ describe('the call-out line', () => {
       notes: fc.constantFrom(
         undefined,
         { conditions: ['dead', 'ivy'] },
-        { fork: 2, counts: 2 as const },
-        { counts: 4 as const },
+        { fork: 2, multiplicity: 2 as const },
+        { multiplicity: 4 as const },
         { bearingDeg: 112.5, awayM: 7.42 },
-        { conditions: ['dead'], guessM3: 0.85 },
+        { conditions: ['dead'], predictedVolumeM3: 0.85 },
         { conditions: ['rot'], fork: 9, bearingDeg: 0, awayM: 12.192 },
       ),
       moreStems: fc
@@ -282,7 +282,7 @@ describe('the call-out line', () => {
       fc.property(draft, defaults, (tree, usual) => {
         const line = printCallout(tree, usual);
         // Half a line may belong to several methods: the one in hand is meant.
-        const inHand = (part: Part) => measureDraftOf(tree, part).methodId;
+        const inHand = (part: MeasurementKey) => measurementFormOf(tree, part).methodId;
         const back = parse(line, { ...usual, inHand });
         expect(
           back.tokens.flatMap(({ problem }) => problem ?? []),
@@ -303,7 +303,7 @@ describe('notes on the line', () => {
   it('are a fork, codes of the survey, and where the tree stands', () => {
     const { draft, ok } = parse('#17 sp 28.2 f2 dead az112 r7.4 x2');
     expect(ok).toBe(true);
-    expect(draft.notes).toEqual({ fork: 2, conditions: ['dead'], bearingDeg: 112, awayM: 7.4, counts: 2 });
+    expect(draft.notes).toEqual({ fork: 2, conditions: ['dead'], bearingDeg: 112, awayM: 7.4, multiplicity: 2 });
     expect(chips('sp 28.2 f2 dead az112 r7.4')).toEqual([
       'Scots pine',
       'dbh 28.2 cm',
@@ -334,7 +334,7 @@ describe('notes on the line', () => {
 
 describe('a tree from its line', () => {
   it('is worked out as on its sheet: 20 × (18 + 1.5) ÷ 20', () => {
-    const { height, diameter, volume, slenderness } = reckonTree(parse('sp 34.5 +18 -1.5 @20').draft, settings);
+    const { height, diameter, volume, slenderness } = evaluateTree(parse('sp 34.5 +18 -1.5 @20').draft, settings);
     expect(height?.ok && height.estimate.printed.value).toBe('19.50');
     expect(diameter?.ok && diameter.estimate.printed.value).toBe('34.5');
     expect(slenderness).toBeCloseTo(56.52, 2);
@@ -343,7 +343,7 @@ describe('a tree from its line', () => {
   });
 
   it('of several stems has one figure by the survey’s rule: √(28² + 21²) = 35', () => {
-    const forked = reckonTree(parse('ch 28 &21 +18 -1.5 @20').draft, settings);
+    const forked = evaluateTree(parse('ch 28 &21 +18 -1.5 @20').draft, settings);
     expect(forked.dbh?.printed.value).toBe('35.0');
     expect(forked.dbh?.workings.at(-1)?.expression).toBe('√(28.0² + 21.0²)');
     // Each ±0.3: √((28 × 0.3)² + (21 × 0.3)²) ÷ 35
@@ -375,7 +375,7 @@ describe('a tree from its line', () => {
   });
 
   it('keeps its stems apart where the rules say so: two trees for the sums, one height', () => {
-    const apart = reckonTree(parse('ch 28 &21 +18 -1.5 @20').draft, {
+    const apart = evaluateTree(parse('ch 28 &21 +18 -1.5 @20').draft, {
       ...settings,
       fieldRules: RULE_SETS.street.rules,
     });
@@ -406,14 +406,14 @@ describe('a tree from its line', () => {
     ['plain-sum', '49.0', '21.0 + 28.0'],
   ] as const)('by the rule %s is %s', (severalStems, printed, expression) => {
     const fieldRules = { ...settings.fieldRules, severalStems };
-    const { dbh } = reckonTree(parse('ch 21 &28').draft, { ...settings, fieldRules });
+    const { dbh } = evaluateTree(parse('ch 21 &28').draft, { ...settings, fieldRules });
     expect(dbh?.printed.value).toBe(printed);
     expect(dbh?.workings.at(-1)?.expression).toBe(expression);
     expect(wrongLines(dbh?.workings ?? [])).toEqual([]);
   });
 
   it('takes the mean of two faces that the survey settled', () => {
-    const { dbh } = reckonTree(parse('bt 2x33/38').draft, {
+    const { dbh } = evaluateTree(parse('bt 2x33/38').draft, {
       ...settings,
       fieldRules: { ...settings.fieldRules, twoFaces: 'geometric' },
     });
@@ -421,7 +421,7 @@ describe('a tree from its line', () => {
   });
 
   it('comes back from the record with its stems and their numbers', () => {
-    const draft = draftOf({
+    const draft = formOfTree({
       tag: '7',
       speciesCode: 'ch',
       readings: [
@@ -438,18 +438,18 @@ describe('a tree from its line', () => {
   });
 
   it('is nothing before the first reading', () => {
-    expect(reckonTree(emptyDraft(), settings)).toMatchObject({ diameter: null, height: null, volume: null });
+    expect(evaluateTree(emptyForm(), settings)).toMatchObject({ diameter: null, height: null, volume: null });
   });
 
   it('keeps the figure that can be had beside the one that cannot', () => {
-    const { height, diameter } = reckonTree(parse('sp 34.5 +x @20').draft, settings);
+    const { height, diameter } = evaluateTree(parse('sp 34.5 +x @20').draft, settings);
     expect(diameter?.ok).toBe(true);
     expect(height?.ok).toBe(false);
   });
 
   it('doubts the tape in the light of the height, but not of a height whose sign is in doubt', () => {
     const codes = (line: string) => {
-      const { diameter } = reckonTree(parse(line).draft, settings);
+      const { diameter } = evaluateTree(parse(line).draft, settings);
       return diameter?.ok === true ? diameter.estimate.findings.map(({ code }) => code) : [];
     };
     expect(codes('sp 113 +22 -1.5 @20')).toEqual(['diameter.girth-entered-as-diameter']);
@@ -466,7 +466,7 @@ describe('a tree from its line', () => {
 describe('two scales on one tree', () => {
   it('are each written, however they were typed', () => {
     const draft = {
-      ...emptyDraft(),
+      ...emptyForm(),
       height: {
         methodId: 'height.two-angles',
         entries: {

@@ -9,15 +9,15 @@ export const MISSING = '_';
 export const NEXT_STEM = '&';
 
 /** How a reading is told from the others on the line. */
-export type Mark =
+export type CalloutMark =
   { readonly kind: 'signed' } | { readonly kind: 'bare' } | { readonly kind: 'prefix'; readonly prefix: string };
 
-export const markOf = (spec: ReadingSpec): Mark => {
+export const markOf = (spec: ReadingSpec): CalloutMark => {
   if (spec.callout !== '') return { kind: 'prefix', prefix: spec.callout };
   return spec.signed ? { kind: 'signed' } : { kind: 'bare' };
 };
 
-export const sameMark = (a: Mark, b: Mark): boolean =>
+export const sameMark = (a: CalloutMark, b: CalloutMark): boolean =>
   a.kind === b.kind && (a.kind !== 'prefix' || b.kind !== 'prefix' || a.prefix === b.prefix);
 
 /** Says that a plain number is a diameter, where it would be read otherwise: `g104 &d38`. */
@@ -25,7 +25,7 @@ export const PLAIN_DIAMETER = 'd';
 
 /** A number on the line with the mark that it wears. */
 export interface Called {
-  readonly mark: Mark;
+  readonly mark: CalloutMark;
   /** The number as text, its unit included. */
   readonly text: string;
   /** Said to be a diameter by its mark. */

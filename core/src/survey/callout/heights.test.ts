@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { RULE_SETS } from '../../diameter/index.ts';
-import { COMMON_SPECIES, draftOf, parseCallout, printCallout, reckonTree, type CalloutContext } from '../index.ts';
+import { COMMON_SPECIES, formOfTree, parseCallout, printCallout, evaluateTree, type CalloutContext } from '../index.ts';
 
 const context: CalloutContext = { unitSystem: 'metric', slopeUnit: 'pct', species: COMMON_SPECIES };
 const settings = { ...context, formFactor: { value: 0.45, standardError: 0.05 }, fieldRules: RULE_SETS.timber.rules };
@@ -8,14 +8,14 @@ const heightOf = (line: string): string => {
   const { draft, tokens } = parseCallout(line, context);
   const problems = tokens.flatMap(({ text, problem }) => (problem === null ? [] : [`${text}: ${problem}`]));
   if (problems.length > 0) return problems.join('; ');
-  const { height } = reckonTree(draft, settings);
+  const { height } = evaluateTree(draft, settings);
   return height?.ok === true ? `${height.estimate.methodId} ${height.estimate.printed.value}` : 'no height';
 };
 
 describe('vertical distances by laser', () => {
   const imperial: CalloutContext = { ...context, unitSystem: 'imperial' };
   const reckoned = (line: string) =>
-    reckonTree(parseCallout(line, imperial).draft, { ...settings, unitSystem: 'imperial' });
+    evaluateTree(parseCallout(line, imperial).draft, { ...settings, unitSystem: 'imperial' });
 
   it.each(['up122.4 down47.2 lm5.3', 'up122.4 down-47.2 lm5.3', 'up122.4 down47.2ft lm5.3'])(
     '%s ft is 122.4 + 47.2 + 5.3 = 174.9 ft',
@@ -30,7 +30,7 @@ describe('vertical distances by laser', () => {
     // 122.4 − 47.2 + 5.3
     expect(height?.ok === true ? height.estimate.printed.value : null).toBe('80.5');
     const finding = height?.ok === true ? height.estimate.findings[0] : undefined;
-    expect([finding?.code, finding?.mends[0]?.changes[0]?.text, finding?.mends[0]?.becomes]).toEqual([
+    expect([finding?.code, finding?.suggestedFixes[0]?.changes[0]?.text, finding?.suggestedFixes[0]?.becomes]).toEqual([
       'height.base-above-eye',
       '47.2',
       '174.9 ft',
@@ -43,9 +43,9 @@ describe('vertical distances by laser', () => {
       { key: 'down', value: -10 },
       { key: 'mark', value: 1 },
     ].map((each) => ({ ...each, measure: 'height' as const, methodId: 'height.laser-verticals', unit: 'm' as const }));
-    const draft = draftOf({ tag: '1', speciesCode: 'sp', readings });
+    const draft = formOfTree({ tag: '1', speciesCode: 'sp', readings });
     expect(draft.height.entries.down?.text).toBe('10');
-    const { height } = reckonTree(draft, settings);
+    const { height } = evaluateTree(draft, settings);
     expect(height?.ok === true ? height.estimate.value : null).toBe(51);
   });
 });
@@ -54,7 +54,7 @@ describe('a count of logs', () => {
   it('is a merchantable height, also where it was entered as the height of the tree', () => {
     const imperial: CalloutContext = { ...context, unitSystem: 'imperial' };
     const { draft } = parseCallout('rp 16 logs2.5 loglen16 mf66 stood66', imperial);
-    const { height, heights, volume } = reckonTree(draft, { ...settings, unitSystem: 'imperial' });
+    const { height, heights, volume } = evaluateTree(draft, { ...settings, unitSystem: 'imperial' });
     expect([height, volume]).toEqual([null, null]);
     const [first] = heights.heights;
     // 2.5 × 16 ft

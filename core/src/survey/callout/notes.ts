@@ -1,5 +1,5 @@
 import { convert, lengthWords, printAsRead, readQuantity, type UnitId, type UnitSystem } from '../../quantity/index.ts';
-import { NOTE_LIMITS, type ConditionCode, type TreeCounts, type TreeNotes } from '../tree-notes.ts';
+import { NOTE_LIMITS, type ConditionCode, type Multiplicity, type TreeNotes } from '../tree-notes.ts';
 
 /** A word of the line that notes something of the tree: what it adds, and the chip; or why it cannot be. */
 export type NoteWord =
@@ -41,9 +41,9 @@ export function readNote(
   }
   const times = COUNTS.exec(word)?.[1];
   if (times !== undefined) {
-    if (before.counts !== undefined) return bad(`It counts ${COUNT_WORDS[before.counts]} already.`);
-    const counts = Number(times) as TreeCounts;
-    return { ok: true, notes: { ...before, counts }, chip: `counts ${COUNT_WORDS[counts]}` };
+    if (before.multiplicity !== undefined) return bad(`It counts ${COUNT_WORDS[before.multiplicity]} already.`);
+    const multiplicity = Number(times) as Multiplicity;
+    return { ok: true, notes: { ...before, multiplicity }, chip: `counts ${COUNT_WORDS[multiplicity]}` };
   }
   const fork = FORK.exec(word)?.[1];
   if (fork !== undefined) {
@@ -81,13 +81,13 @@ export function readNote(
   if (guess !== undefined) {
     const unit = volumeUnit(unitSystem);
     const read = readQuantity(guess, { unit, units: ['m3', 'ft3'] });
-    const guessM3 = read.ok ? convert(read.value, read.unit, 'm3') : NaN;
-    const { low, high } = NOTE_LIMITS.guessM3;
-    if (before.guessM3 !== undefined) return bad('A second guess: one tree has one.');
-    return read.ok && guessM3 >= low && guessM3 <= high
+    const predictedVolumeM3 = read.ok ? convert(read.value, read.unit, 'm3') : NaN;
+    const { low, high } = NOTE_LIMITS.predictedVolumeM3;
+    if (before.predictedVolumeM3 !== undefined) return bad('A second guess: one tree has one.');
+    return read.ok && predictedVolumeM3 >= low && predictedVolumeM3 <= high
       ? {
           ok: true,
-          notes: { ...before, guessM3 },
+          notes: { ...before, predictedVolumeM3 },
           chip: `guessed ${printAsRead(read.value)} ${read.unit === 'ft3' ? VOLUME_WORDS.ft3 : VOLUME_WORDS.m3}`,
         }
       : bad(`A guess lies between ${String(low)} and ${String(high)} m³.`);
@@ -97,17 +97,17 @@ export function readNote(
 
 /** Notes as words of the line; `readNote` reads the same from them. */
 export function printNotes(
-  { conditions = [], fork, counts, bearingDeg, awayM, guessM3 }: TreeNotes,
+  { conditions = [], fork, multiplicity, bearingDeg, awayM, predictedVolumeM3 }: TreeNotes,
   system: UnitSystem,
 ): string[] {
   const unit = lengthUnit(system);
   return [
     ...(fork === undefined ? [] : [`f${String(fork)}`]),
     ...conditions,
-    ...(counts === undefined ? [] : [`x${String(counts)}`]),
+    ...(multiplicity === undefined ? [] : [`x${String(multiplicity)}`]),
     ...(bearingDeg === undefined ? [] : [`az${printAsRead(bearingDeg)}`]),
     ...(awayM === undefined ? [] : [`r${textIn(awayM, 'm', unit)}`]),
-    ...(guessM3 === undefined ? [] : [`kpi${textIn(guessM3, 'm3', volumeUnit(system))}`]),
+    ...(predictedVolumeM3 === undefined ? [] : [`kpi${textIn(predictedVolumeM3, 'm3', volumeUnit(system))}`]),
   ];
 }
 

@@ -1,19 +1,19 @@
 import {
   defaultUnitOf,
-  emptyDraft,
+  emptyForm,
   emptyStem,
   isStemMeasure,
-  measureDraftOf,
+  measurementFormOf,
   STEM_MEASURES,
   stemsOf,
   STEMS_PER_TREE,
   TAG,
-  withMeasureDraft,
-  type Entry,
-  type MeasureDraft,
-  type Part,
+  withMeasurementForm,
+  type ReadingText,
+  type MeasurementForm,
+  type MeasurementKey,
   type ReadingDefaults,
-  type TreeDraft,
+  type TreeForm,
 } from '../tree-draft.ts';
 import type { Measure, ReadingSpec } from '../../method/index.ts';
 import { readQuantity, unitOf, type UnitId } from '../../quantity/index.ts';
@@ -47,7 +47,7 @@ export interface CallToken extends RawToken {
 
 export interface ParsedCallout {
   readonly tokens: readonly CallToken[];
-  readonly draft: TreeDraft;
+  readonly draft: TreeForm;
   /** True when every part was understood. */
   readonly ok: boolean;
 }
@@ -57,14 +57,14 @@ export interface CalloutContext extends ReadingDefaults {
   /** Codes for the state of a tree; the common ones where left out. */
   readonly conditions?: readonly ConditionCode[] | undefined;
   /** The method in hand for a part, by identifier: it wins where half a line could belong to several. */
-  readonly inHand?: (part: Part) => string | undefined;
+  readonly inHand?: (part: MeasurementKey) => string | undefined;
 }
 
 /** What a line says of the tree as a whole: its first height, and how the distance of that was measured. */
 const TREE_PARTS = [
   { measure: 'distance', stem: 1 },
   { measure: 'height', stem: 1 },
-] as const satisfies readonly Part[];
+] as const satisfies readonly MeasurementKey[];
 
 /**
  * Reads one tree in the words crews call out: `#17 sp 34.5 +18 -1.5 @20`.
@@ -75,7 +75,7 @@ const TREE_PARTS = [
 export function parseCallout(line: string, context: CalloutContext): ParsedCallout {
   const raw = cutTokens(line);
   const tokens: (CallToken | null)[] = raw.map(() => null);
-  let draft = emptyDraft();
+  let draft = emptyForm();
   const heard: Heard[] = [];
   let notes: TreeNotes = {};
   const { conditions = COMMON_CONDITIONS, unitSystem } = context;
@@ -161,11 +161,11 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
           entries: setUpEntries(
             fit.method,
             taken.draft.entries,
-            measureDraftOf(draft, { measure: 'diameter', stem: part.stem - 1 }).entries,
+            measurementFormOf(draft, { measure: 'diameter', stem: part.stem - 1 }).entries,
           ),
         }
       : taken.draft;
-    draft = withMeasureDraft(draft, part, content);
+    draft = withMeasurementForm(draft, part, content);
   }
   const filled = filledNotes(notes);
   if (filled !== undefined) draft = { ...draft, notes: filled };
@@ -187,13 +187,13 @@ const ofMeasure = (measure: Measure, heard: readonly Heard[]): readonly (Called 
   );
 
 function takeReadings(
-  { measure, stem }: Part,
+  { measure, stem }: MeasurementKey,
   fit: Fit,
   heard: readonly Heard[],
   raw: readonly RawToken[],
   context: CalloutContext,
-): { readonly draft: MeasureDraft; readonly tokens: readonly (readonly [number, CallToken])[] } {
-  const entries: Record<string, Entry> = {};
+): { readonly draft: MeasurementForm; readonly tokens: readonly (readonly [number, CallToken])[] } {
+  const entries: Record<string, ReadingText> = {};
   const tokens: [number, CallToken][] = [];
   const slope = writtenSlope(fit, heard, context);
   for (const [key, index] of fit.taken) {

@@ -2,13 +2,13 @@ import { readQuantity, unitOf, type UnitId } from '../../quantity/index.ts';
 import type { ReadingSpec } from '../../method/index.ts';
 import {
   defaultUnitOf,
-  measureDraftOf,
+  measurementFormOf,
   methodOf,
-  partsOf,
-  takeOf,
-  type Entry,
+  measurementKeysOf,
+  heightNoOf,
+  type ReadingText,
   type ReadingDefaults,
-  type TreeDraft,
+  type TreeForm,
 } from '../tree-draft.ts';
 import { markOf, MISSING, NEXT_STEM, PLAIN_DIAMETER } from './grammar.ts';
 import { printNotes } from './notes.ts';
@@ -25,7 +25,7 @@ const UNIT_SUFFIX: Partial<Record<UnitId, string>> = {
 };
 
 /** @param alwaysUnit write the unit even where it is the usual one */
-function printEntry(spec: ReadingSpec, entry: Entry, defaults: ReadingDefaults, alwaysUnit: boolean): string {
+function printEntry(spec: ReadingSpec, entry: ReadingText, defaults: ReadingDefaults, alwaysUnit: boolean): string {
   const usual = defaultUnitOf(spec, defaults);
   const compact = entry.text.trim().replace(/\s+/g, ' ');
   const read = readQuantity(compact, { unit: entry.unit, units: spec.units });
@@ -42,15 +42,15 @@ function printEntry(spec: ReadingSpec, entry: Entry, defaults: ReadingDefaults, 
  *
  * Readings that are missing in front of a signed one keep their place with `_`.
  */
-export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): string {
+export function printCallout(draft: TreeForm, defaults: ReadingDefaults): string {
   const parts: string[] = [];
   if (draft.tag !== '') parts.push(`#${draft.tag}`);
   if (draft.speciesCode !== '') parts.push(draft.speciesCode);
   let lastStem = 1;
   // The line carries the first height; the others stand on the sheet.
-  for (const part of partsOf(draft).filter((each) => takeOf(each) === 1)) {
+  for (const part of measurementKeysOf(draft).filter((each) => heightNoOf(each) === 1)) {
     const { readings } = methodOf(draft, part).description;
-    const { entries } = measureDraftOf(draft, part);
+    const { entries } = measurementFormOf(draft, part);
     const begins = parts.length;
     const written = readings.map((spec) => ({ spec, entry: entries[spec.key] }));
     // A written scale holds for the other sights too: so on two scales each says its own.
@@ -82,7 +82,7 @@ export function printCallout(draft: TreeDraft, defaults: ReadingDefaults): strin
       // A plain diameter is said to be one where it would be read like the stem before.
       const isPlain = part.measure === 'diameter' && readings[0]?.callout === '';
       const stemBefore = { measure: 'diameter', stem: lastStem } as const;
-      const isRead = Object.values(measureDraftOf(draft, stemBefore).entries).some(({ text }) => text.trim() !== '');
+      const isRead = Object.values(measurementFormOf(draft, stemBefore).entries).some(({ text }) => text.trim() !== '');
       const mark =
         isPlain && isRead && methodOf(draft, stemBefore).description.readings[0]?.callout !== '' ? PLAIN_DIAMETER : '';
       parts[begins] = `${NEXT_STEM}${mark}${parts[begins]}`;

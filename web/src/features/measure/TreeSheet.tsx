@@ -2,19 +2,19 @@ import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import { unitOf } from '@arbolito/core/quantity';
 import {
-  draftOf,
-  emptyDraft,
+  formOfTree,
+  emptyForm,
   heightNotesOf,
-  measureDraftOf,
-  nextDraft,
+  measurementFormOf,
+  nextForm,
   printCallout,
   type CallToken,
-  type TreeDraft,
+  type TreeForm,
 } from '@arbolito/core/survey';
 import { notSent } from '../../client/outbox.ts';
 import { waitingTrees } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
-import { Late } from '../../ui/Late.tsx';
+import { LazyBoundary } from '../../ui/Late.tsx';
 import { useMedia } from '../../ui/use-media.ts';
 import {
   forgetDraft,
@@ -29,7 +29,7 @@ import { DeskSheet } from './parts/DeskSheet.tsx';
 import type { SheetProps } from './parts/sheet-props.ts';
 import { isOptional, sheetStore, slotKey, slotsOf, type SheetSettings, type Slot } from './store.ts';
 import { useKeep, type PlotContext } from './use-keep.ts';
-import { useWalk } from './use-walk.ts';
+import { useWorkingsStepper } from './use-walk.ts';
 
 // A desk has no need of the sheet for phones.
 const PhoneSheet = lazy(async () => ({ default: (await import('./parts/PhoneSheet.tsx')).PhoneSheet }));
@@ -49,7 +49,7 @@ const nextTag = (used: readonly string[]): string => {
 };
 
 /** A sheet in words, to tell whether it was changed. */
-const written = (draft: TreeDraft, settings: SheetSettings): string =>
+const written = (draft: TreeForm, settings: SheetSettings): string =>
   `${printCallout(draft, settings)} ${JSON.stringify([
     draft.taping?.found ?? null,
     draft.taping?.mark ?? '',
@@ -76,13 +76,13 @@ interface Wanted {
 }
 
 /** The first reading that is missing. */
-const firstMissing = (draft: TreeDraft, slots: readonly Slot[]): Slot | undefined =>
+const firstMissing = (draft: TreeForm, slots: readonly Slot[]): Slot | undefined =>
   slots.find(
-    (slot) => !isOptional(slot) && (measureDraftOf(draft, slot).entries[slot.spec.key]?.text ?? '').trim() === '',
+    (slot) => !isOptional(slot) && (measurementFormOf(draft, slot).entries[slot.spec.key]?.text ?? '').trim() === '',
   );
 
 /** The reading that a sheet begins with. */
-const offered = (draft: TreeDraft): Wanted | null => {
+const offered = (draft: TreeForm): Wanted | null => {
   const first = firstMissing(draft, slotsOf(draft));
   return first === undefined ? null : { key: slotKey(first), isAsked: false };
 };
@@ -96,10 +96,10 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     plot === null ? [] : [...plot.usedTags, ...waitingTrees(notSent(), plot.id).map(({ tag }) => tag)],
   );
   const store = useMemo(() => {
-    const start: TreeDraft =
+    const start: TreeForm =
       tree === null
-        ? nextDraft(rememberedInHand(survey)?.draft ?? emptyDraft(), plot === null ? '' : nextTag(usedTags))
-        : draftOf(tree);
+        ? nextForm(rememberedInHand(survey)?.draft ?? emptyForm(), plot === null ? '' : nextTag(usedTags))
+        : formOfTree(tree);
     return sheetStore(settings, rememberedDraft(sheet) ?? start, rememberedUnits(sheet) ?? settings.unitSystem);
     // The tags in use grow while trees are kept; the sheet itself starts once.
   }, [settings, tree, plot, sheet, survey]);
@@ -113,7 +113,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   const phone = useMedia('(max-width: 760px)');
   // On a desk the first missing reading is in hand when the sheet opens; on a phone the keyboard would cover it.
   const wanted = useRef<Wanted | null>(phone ? null : offered(store.$state.get().draft));
-  const sent = useRef<TreeDraft | null>(null);
+  const sent = useRef<TreeForm | null>(null);
 
   const {
     state: keepState,
@@ -187,7 +187,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     if (slot !== null) setNowKey(slotKey(slot));
     wanted.current = slot === null ? null : { key: slotKey(slot), isAsked: true };
   };
-  const { walk, shown } = useWalk(view);
+  const { walk, shown } = useWorkingsStepper(view);
   // A stem or a height that has just been added stands on the sheet after the next drawing only.
   const focusWanted = (): void => {
     if (wanted.current === null) return;
@@ -235,7 +235,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   });
 
   const isChanged =
-    onRecord !== null && written(view.draft, view.settings) !== written(draftOf(onRecord), view.settings);
+    onRecord !== null && written(view.draft, view.settings) !== written(formOfTree(onRecord), view.settings);
   const speciesName = settings.species.find(({ code }) => code === view.draft.speciesCode)?.name;
   const shared = {
     view,
@@ -249,7 +249,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     isChanged,
     onStartOver: () => {
       if (onRecord === null) store.next(view.draft.tag);
-      else store.reset(draftOf(onRecord));
+      else store.reset(formOfTree(onRecord));
       setTokens([]);
       setDismissed(new Set());
       clear();
@@ -278,9 +278,9 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     onPanel: setPanel,
   };
   return phone ? (
-    <Late>
+    <LazyBoundary>
       <PhoneSheet {...shared} />
-    </Late>
+    </LazyBoundary>
   ) : (
     <DeskSheet {...shared} />
   );

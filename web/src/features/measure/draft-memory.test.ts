@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyDraft, parseCallout, COMMON_SPECIES } from '@arbolito/core/survey';
+import { emptyForm, parseCallout, COMMON_SPECIES } from '@arbolito/core/survey';
 import { forgetDraft, rememberDraft, rememberedDraft, rememberedUnits, rememberUnits } from './draft-memory.ts';
 
 let memory: Map<string, string>;
@@ -38,7 +38,7 @@ describe('what was typed and not kept yet', () => {
     memory.set('arbolito.sheet.loose', JSON.stringify(old));
     const remembered = rememberedDraft('loose');
     expect(remembered?.diameter).toEqual(draft.diameter);
-    expect(remembered?.point).toEqual(emptyDraft().point);
+    expect(remembered?.point).toEqual(emptyForm().point);
     expect(remembered?.moreStems).toEqual([]);
     expect([point, moreStems]).not.toContain(undefined);
   });

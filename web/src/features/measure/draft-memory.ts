@@ -1,10 +1,10 @@
 import type { UnitSystem } from '@arbolito/core/quantity';
-import { emptyDraft, nextDraft, type TreeDraft } from '@arbolito/core/survey';
+import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/survey';
 import { deviceStorage } from '../../client/device-storage.ts';
 
 const keyOf = (sheet: string): string => `arbolito.sheet.${sheet}`;
 
-const isDraft = (value: unknown): value is TreeDraft =>
+const isDraft = (value: unknown): value is TreeForm =>
   typeof value === 'object' &&
   value !== null &&
   'diameter' in value &&
@@ -13,17 +13,17 @@ const isDraft = (value: unknown): value is TreeDraft =>
   'speciesCode' in value;
 
 /** What was typed on a sheet and not kept yet, so that a reload or an empty battery loses nothing. */
-export function rememberedDraft(sheet: string): TreeDraft | null {
+export function rememberedDraft(sheet: string): TreeForm | null {
   try {
     const value: unknown = JSON.parse(deviceStorage.get(keyOf(sheet)) ?? 'null');
     // A sheet remembered before it knew points and further stems has none.
-    return isDraft(value) ? { ...emptyDraft(), ...value } : null;
+    return isDraft(value) ? { ...emptyForm(), ...value } : null;
   } catch {
     return null;
   }
 }
 
-export const rememberDraft = (sheet: string, draft: TreeDraft): void => {
+export const rememberDraft = (sheet: string, draft: TreeForm): void => {
   deviceStorage.put(keyOf(sheet), JSON.stringify(draft));
 };
 
@@ -45,7 +45,7 @@ export const rememberUnits = (sheet: string, unitSystem: UnitSystem): void => {
 
 /** What a crew holds and measures: the methods and scales in use, and the last species. */
 export interface InHand {
-  readonly draft: TreeDraft;
+  readonly draft: TreeForm;
   readonly speciesCode: string;
 }
 
@@ -58,7 +58,7 @@ export function rememberedInHand(survey: string): InHand | null {
     if (typeof value !== 'object' || value === null || !('draft' in value) || !('speciesCode' in value)) return null;
     const { draft, speciesCode } = value;
     return isDraft(draft) && typeof speciesCode === 'string'
-      ? { draft: nextDraft({ ...emptyDraft(), ...draft }, ''), speciesCode }
+      ? { draft: nextForm({ ...emptyForm(), ...draft }, ''), speciesCode }
       : null;
   } catch {
     return null;
@@ -66,5 +66,5 @@ export function rememberedInHand(survey: string): InHand | null {
 }
 
 export const rememberInHand = (survey: string, { draft, speciesCode }: InHand): void => {
-  deviceStorage.put(inHandKeyOf(survey), JSON.stringify({ draft: nextDraft(draft, ''), speciesCode }));
+  deviceStorage.put(inHandKeyOf(survey), JSON.stringify({ draft: nextForm(draft, ''), speciesCode }));
 };

@@ -4,15 +4,15 @@ import { RULE_SETS } from '@arbolito/core/diameter';
 import { methodsFor } from '@arbolito/core/registry';
 import {
   COMMON_SPECIES,
-  draftOf,
+  formOfTree,
   HEIGHT_ENDS,
   heightNotesOf,
   shownHeight,
-  partsOf,
+  measurementKeysOf,
   type HeightEnd,
 } from '@arbolito/core/survey';
 import { newTreeWrite } from '../../client/tree-writes.ts';
-import { layOut } from './parts/Elevation.tsx';
+import { elevationLayout } from './parts/Elevation.tsx';
 import { levelLabels } from './parts/level-labels.ts';
 import { askOf, problemAt, slotLabel } from './parts/sheet-props.ts';
 import { sceneOf } from './scene.ts';
@@ -39,17 +39,18 @@ const HEIGHT_METHODS = methodsFor('height').map(({ description }) => description
 const DISTANCE_METHODS = methodsFor('distance').map(({ description }) => description.id);
 
 type Act = (store: SheetStore) => void;
-const takesOf = (store: SheetStore): readonly number[] => store.$view.get().draft.moreHeights.map(({ take }) => take);
+const takesOf = (store: SheetStore): readonly number[] =>
+  store.$view.get().draft.moreHeights.map(({ heightNo }) => heightNo);
 const oneOf = <T>(list: readonly T[], i: number): T | undefined => list[i % Math.max(1, list.length)];
 
 /** What somebody may do to the heights of a sheet, in any order. */
 const acts: fc.Arbitrary<Act> = fc.oneof(
-  fc.tuple(fc.constantFrom(...ENDS), fc.boolean()).map(([of, oneStand]): Act => (store) => {
-    store.addHeight({ of, oneStand });
+  fc.tuple(fc.constantFrom(...ENDS), fc.boolean()).map(([of, sameStation]): Act => (store) => {
+    store.addHeight({ of, sameStation });
   }),
   fc.nat(12).map((i): Act => (store) => {
-    const take = oneOf(takesOf(store), i);
-    if (take !== undefined) store.removeHeight(take);
+    const heightNo = oneOf(takesOf(store), i);
+    if (heightNo !== undefined) store.removeHeight(heightNo);
   }),
   fc.tuple(fc.constantFrom(...HEIGHT_METHODS), fc.nat(12)).map(([method, i]): Act => (store) => {
     store.setMethod('height', method, oneOf([1, ...takesOf(store)], i));
@@ -89,7 +90,7 @@ describe('the heights of a sheet, whatever is done to them', () => {
           if (outcome?.ok === true) expect(Number.isFinite(outcome.estimate.value)).toBe(true);
         }
         const scene = sceneOf(view.draft, view.reckoned, settings, 'dome');
-        const layout = layOut(scene, 850, 690, { left: 44, right: 222, top: 44, bottom: 128 });
+        const layout = elevationLayout(scene, 850, 690, { left: 44, right: 222, top: 44, bottom: 128 });
         const points = [layout.eye, layout.tip, layout.foot, layout.ring].flatMap(({ x, y }) => [x, y]);
         for (const figure of [...points, layout.sideX, layout.projection.pxPerM])
           expect(Number.isFinite(figure)).toBe(true);
@@ -111,18 +112,27 @@ describe('the heights of a sheet, whatever is done to them', () => {
         // Heights from one stand are only kept with the first one, which names their method.
         fc.pre(
           body.readings.every(({ measure }) => measure !== 'height') ||
-            body.readings.some(({ measure, take }) => measure === 'height' && take === undefined),
+            body.readings.some(({ measure, heightNo }) => measure === 'height' && heightNo === undefined),
         );
-        const again = draftOf({ ...body, heights: body.heights });
+        const again = formOfTree({ ...body, heights: body.heights });
         expect(heightNotesOf(again)).toEqual(heightNotesOf(draft));
         // A reading of the record stands under the same height, by the same method.
-        for (const { measure, take = 1, methodId } of body.readings) {
-          const part = partsOf(again).find((each) => each.measure === measure && (each.take ?? 1) === take);
-          expect(part, `${measure} ${take} ${methodId}`).toBeDefined();
+        for (const { measure, heightNo = 1, methodId } of body.readings) {
+          const part = measurementKeysOf(again).find(
+            (each) => each.measure === measure && (each.heightNo ?? 1) === heightNo,
+          );
+          expect(part, `${measure} ${heightNo} ${methodId}`).toBeDefined();
         }
         const rewritten = newTreeWrite({ ...again, tag: '1' }, settings, 'plot', 'crew').body;
         const bare = (readings: typeof body.readings) =>
-          readings.map(({ measure, take, key, value, unit, methodId }) => [measure, take, key, value, unit, methodId]);
+          readings.map(({ measure, heightNo, key, value, unit, methodId }) => [
+            measure,
+            heightNo,
+            key,
+            value,
+            unit,
+            methodId,
+          ]);
         expect(bare(rewritten.readings)).toEqual(bare(body.readings));
       }),
       { numRuns: 150 },
@@ -145,10 +155,10 @@ describe('the heights of a sheet, whatever is done to them', () => {
 });
 
 describe('what is asked for a height', () => {
-  const added = (of: HeightEnd, oneStand: boolean) => {
+  const added = (of: HeightEnd, sameStation: boolean) => {
     const store = sheetStore(settings);
     store.callOut('bt 40 +80% -6% @25');
-    const slot = store.addHeight({ of, oneStand });
+    const slot = store.addHeight({ of, sameStation });
     if (slot === null) throw new Error('no slot');
     return { view: store.$view.get(), slot, store };
   };
@@ -176,7 +186,7 @@ describe('what is asked for a height', () => {
     store.type(slot, '900');
     const view = store.$view.get();
     expect(problemAt(view, slot)?.message).toContain('200');
-    const first = view.slots.find(({ take, spec }) => take === undefined && spec.key === 'distance');
+    const first = view.slots.find(({ heightNo, spec }) => heightNo === undefined && spec.key === 'distance');
     expect(first === undefined ? null : problemAt(view, first)).toBeNull();
   });
 });
@@ -186,7 +196,7 @@ describe('the drawing of every method', () => {
 
   it.each(EXAMPLES)('%s: its lines of sight end at the computed height', (id, { example, readings }) => {
     const store = sheetStore(settings, {
-      ...draftOf({
+      ...formOfTree({
         tag: '1',
         speciesCode: 'sp',
         readings: readings.map(({ key }) => {

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyDraft, nextDraft, type TreeDraft } from '@arbolito/core/survey';
+import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/survey';
 import { rememberedInHand, rememberInHand } from './draft-memory.ts';
 
 const kept = new Map<string, string>();
@@ -16,8 +16,8 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const MEASURED: TreeDraft = {
-  ...emptyDraft(),
+const MEASURED: TreeForm = {
+  ...emptyForm(),
   tag: '7',
   speciesCode: 'hb',
   diameter: { methodId: 'diameter.girth', entries: { girth: { text: '133', unit: 'cm' } } },
@@ -34,7 +34,7 @@ const MEASURED: TreeDraft = {
 
 describe('the next tree', () => {
   it('is measured with the instruments of the one before: methods and scale stay, readings and units of lengths go', () => {
-    const next = nextDraft(MEASURED, '8');
+    const next = nextForm(MEASURED, '8');
     expect(next.tag).toBe('8');
     expect(next.speciesCode).toBe('');
     expect(next.diameter).toEqual({ methodId: 'diameter.girth', entries: {} });

@@ -1,3 +1,3 @@
 export { TreeSheet, type TreeSheetProps } from './TreeSheet.tsx';
 export type { SheetSettings } from './store.ts';
-export { TapeReader, WhereToTape } from './on-demand.tsx';
+export { LazyTapeReader, LazyWhereToTape } from './on-demand.tsx';

@@ -1,7 +1,7 @@
 import type { Reading, ReadingSpec } from '@arbolito/core/method';
 import { convert, isSlopeUnit, slopeTangent, unitOf } from '@arbolito/core/quantity';
 import { estimateOf } from '@arbolito/core/estimate';
-import { methodOf, type CrownForm, type ReckonedTree, type TreeDraft, type TreeSettings } from '@arbolito/core/survey';
+import { methodOf, type CrownForm, type TreeResult, type TreeForm, type TreeSettings } from '@arbolito/core/survey';
 
 /** What stands beside the tree, or is held up against it, by its measured size. */
 export type Aid =
@@ -15,7 +15,7 @@ export type Aid =
 
 /** A height beside the total one. */
 export interface Level {
-  readonly take: number;
+  readonly heightNo: number;
   /** What it ends at; the method of a further total height. */
   readonly name: string;
   readonly heightM: number;
@@ -107,8 +107,8 @@ function aidOf(methodId: string, metres: (key: string) => number | null, distanc
 
 /** The scene that the readings describe, driven by the places that the method's description gives them. */
 export function sceneOf(
-  draft: TreeDraft,
-  reckoned: ReckonedTree,
+  draft: TreeForm,
+  reckoned: TreeResult,
   settings: TreeSettings & { readonly eyeHeightM: number; readonly breastHeightM: number },
   crown: CrownForm,
 ): Scene {
@@ -180,18 +180,18 @@ export function sceneOf(
     pointM: bounded(pointM ?? settings.breastHeightM, 0.1, heightM),
     leanM,
     isBroken: draft.broken === true,
-    levels: others.flatMap(({ take, of, by, name, outcome, oneStand }): Level[] => {
+    levels: others.flatMap(({ heightNo, of, by, name, outcome, sameStation }): Level[] => {
       const estimate = outcome === null ? null : estimateOf(outcome);
       if (estimate === null) return [];
       const { value, unit } = estimate.printed;
       const text = `${value} ${unitOf(unit).symbol}`;
       return [
         {
-          take,
+          heightNo,
           name: of === 'total' ? by : name,
           heightM: bounded(estimate.value, 0, TALLEST_M),
           text,
-          isSighted: oneStand,
+          isSighted: sameStation,
         },
       ];
     }),

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { RULE_SETS } from '@arbolito/core/diameter';
-import { COMMON_SPECIES, draftOf, emptyDraft } from '@arbolito/core/survey';
-import { layOut } from './parts/Elevation.tsx';
+import { COMMON_SPECIES, formOfTree, emptyForm } from '@arbolito/core/survey';
+import { elevationLayout } from './parts/Elevation.tsx';
 import { levelLabels } from './parts/level-labels.ts';
 import { sceneOf } from './scene.ts';
 import { entryOf, sheetStore, slotKey, type SheetSettings, type SheetStore, type Slot } from './store.ts';
@@ -95,7 +95,7 @@ describe('the state of a tree sheet', () => {
   it('takes back step by step, the mend as well', () => {
     store.setUnit(slot('top'), 'pct');
     type({ top: '62', base: '8', distance: '25' });
-    const mend = view().findings.flatMap(({ mends }) => mends)[0];
+    const mend = view().findings.flatMap(({ suggestedFixes }) => suggestedFixes)[0];
     if (mend === undefined) throw new Error('no mend');
     store.mend(mend);
     expect(view().height?.printed.value).toBe('17.50');
@@ -170,11 +170,11 @@ describe('the state of a tree sheet', () => {
     expect(view().draft.taping?.found).toEqual(found);
   });
 
-  it('mends the stem that the finding is about', () => {
+  it('suggestedFixes the stem that the finding is about', () => {
     store.callOut('ch 28 &2x30/50');
     const finding = view().findings.find(({ code }) => code === 'diameter.faces-far-apart');
     expect(finding?.stem).toBe(2);
-    const [mend] = finding?.mends ?? [];
+    const [mend] = finding?.suggestedFixes ?? [];
     if (mend === undefined || finding === undefined) throw new Error('no mend');
     store.mend(mend, finding);
     expect(view().draft.moreStems[0]?.diameter.entries.cross?.text).toBe('');
@@ -183,8 +183,8 @@ describe('the state of a tree sheet', () => {
 
   it('adds heights from one stand, each asked by its own sight alone', () => {
     store.callOut('bt 46.2 +98% -6% @25');
-    const added = store.addHeight({ of: 'crown-base', oneStand: true });
-    expect(added).toMatchObject({ measure: 'height', take: 2, spec: { key: 'top' } });
+    const added = store.addHeight({ of: 'crown-base', sameStation: true });
+    expect(added).toMatchObject({ measure: 'height', heightNo: 2, spec: { key: 'top' } });
     if (added === null) throw new Error('no height');
     expect(slotKey(added)).toBe('height2.top');
     // The scale of the first height's sights is the one in hand.
@@ -193,8 +193,8 @@ describe('the state of a tree sheet', () => {
     // 25 m × (34 + 6) ÷ 100
     expect(crownBase?.outcome?.ok === true ? crownBase.outcome.estimate.printed.value : null).toBe('10.00');
     expect(view().reckoned.heights.crownLengthM).toBeCloseTo(16, 9);
-    for (let more = 0; more < 4; more += 1) store.addHeight({ of: 'first-branch', oneStand: true });
-    expect(store.addHeight({ of: 'stump', oneStand: true })).toBeNull();
+    for (let more = 0; more < 4; more += 1) store.addHeight({ of: 'first-branch', sameStation: true });
+    expect(store.addHeight({ of: 'stump', sameStation: true })).toBeNull();
     store.callOut('bt 46.2 +98% -10% @25');
     expect(view().draft.moreHeights).toHaveLength(5);
     expect(view().reckoned.heights.crownLengthM).toBeCloseTo(16, 9);
@@ -206,9 +206,9 @@ describe('the state of a tree sheet', () => {
 
   it('lets the person choose which of several heights counts', () => {
     store.callOut('bt 46.2 +80% -6% @25');
-    store.addHeight({ of: 'total', oneStand: false });
+    store.addHeight({ of: 'total', sameStation: false });
     store.setMethod('height', 'height.known', 2);
-    const known = view().slots.find(({ spec, take }) => take === 2 && spec.key === 'height');
+    const known = view().slots.find(({ spec, heightNo }) => heightNo === 2 && spec.key === 'height');
     if (known === undefined) throw new Error('no slot');
     store.type(known, '22.5');
     expect(view().height?.printed.value).toBe('21.50');
@@ -244,12 +244,12 @@ describe('the state of a tree sheet', () => {
     expect(view().draft.distance).toBeUndefined();
   });
 
-  it('mends the height that the finding is about, and the distance in place of its method', () => {
+  it('suggestedFixes the height that the finding is about, and the distance in place of its method', () => {
     store.callOut('bt 46.2 +80% -10% @25');
-    store.addHeight({ of: 'total', oneStand: false });
+    store.addHeight({ of: 'total', sameStation: false });
     const mend = (reading: string, text: string, unit: 'pct' | 'm') =>
       ({ label: 'x', measure: 'height', changes: [{ reading, text, unit }] }) as const;
-    store.mend(mend('top', '+75', 'pct'), { stem: 1, take: 2 });
+    store.mend(mend('top', '+75', 'pct'), { stem: 1, heightNo: 2 });
     expect(view().draft.moreHeights[0]?.height.entries.top?.text).toBe('+75');
     expect(view().draft.height.entries.top?.text).toBe('+80');
     store.setDistance(1, 'distance.paces');
@@ -257,8 +257,8 @@ describe('the state of a tree sheet', () => {
     expect(view().draft.distance).toBeUndefined();
     expect(view().height?.printed.value).toBe('21.60');
     // From one stand the distance is the first height's.
-    const added = store.addHeight({ of: 'total', oneStand: true });
-    store.mend(mend('distance', '20', 'm'), { stem: 1, take: added?.take });
+    const added = store.addHeight({ of: 'total', sameStation: true });
+    store.mend(mend('distance', '20', 'm'), { stem: 1, heightNo: added?.heightNo });
     expect(view().draft.height.entries.distance?.text).toBe('20');
   });
 
@@ -322,7 +322,7 @@ describe('the state of a tree sheet', () => {
   });
 
   it('starts from a tree on the record', () => {
-    const draft = draftOf({
+    const draft = formOfTree({
       tag: '7',
       speciesCode: 'bt',
       readings: [{ measure: 'diameter', methodId: 'diameter.girth', key: 'girth', value: 104, unit: 'cm' }],
@@ -415,7 +415,7 @@ describe('the scene that the readings describe', () => {
   });
 
   it('assumes a tree before the first reading, and says so', () => {
-    store.reset(emptyDraft());
+    store.reset(emptyForm());
     expect(scene()).toMatchObject({ heightKnown: false, dbhKnown: false });
     expect(scene().heightM).toBeGreaterThan(5);
   });
@@ -433,14 +433,14 @@ describe('the scene that the readings describe', () => {
       ['crown-base', '+34'],
       ['stump', '-4.8'],
     ] as const) {
-      const added = store.addHeight({ of, oneStand: true });
+      const added = store.addHeight({ of, sameStation: true });
       if (added !== null) store.type(added, text);
     }
     expect(scene().levels).toEqual([
-      { take: 2, name: 'crown base', heightM: 10, text: '10.00 m', isSighted: true },
-      { take: 3, name: 'stump height', heightM: expect.closeTo(0.3, 9) as number, text: '0.30 m', isSighted: true },
+      { heightNo: 2, name: 'crown base', heightM: 10, text: '10.00 m', isSighted: true },
+      { heightNo: 3, name: 'stump height', heightM: expect.closeTo(0.3, 9) as number, text: '0.30 m', isSighted: true },
     ]);
-    const layout = layOut(scene(), 900, 700, { left: 40, right: 220, top: 40, bottom: 120 });
+    const layout = elevationLayout(scene(), 900, 700, { left: 40, right: 220, top: 40, bottom: 120 });
     const [stump, base] = levelLabels(scene(), layout);
     expect(stump?.y).toBeCloseTo(layout.projection.y(0.3), 6);
     // No label lies over another.
@@ -457,7 +457,7 @@ describe('the scene that the readings describe', () => {
 
   it('draws what is held up or set beside the tree', () => {
     const aidFor = (method: string, readings: Record<string, string>) => {
-      store.reset(emptyDraft());
+      store.reset(emptyForm());
       store.setMethod('height', method);
       type(readings);
       return scene().aid;

@@ -1,49 +1,49 @@
 import { atom, computed, type ReadableAtom, type WritableAtom } from 'nanostores';
 import { USUAL_BREAST_HEIGHT_M, type LastVisit, type TapedTree } from '@arbolito/core/diameter';
-import { estimateOf, type Estimate, type Mend } from '@arbolito/core/estimate';
+import { estimateOf, type Estimate, type SuggestedFix } from '@arbolito/core/estimate';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/method';
 import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/quantity';
 import type { CurveSums } from '@arbolito/core/height';
 import { calibratedAirC, paceOf, statedError, type KitAtHand } from '@arbolito/core/kit';
 import { defaultMethod, findMethod } from '@arbolito/core/registry';
 import {
-  besideOf,
-  besideTheLine,
+  heightEvidence,
+  fieldsOutsideCallout,
   defaultUnitOf,
-  emptyDraft,
+  emptyForm,
   findingsOfTree,
-  isOneStand,
+  isSameStation,
   isStemMeasure,
-  measureDraftOf,
+  measurementFormOf,
   methodOf,
-  nextDraft,
+  nextForm,
   parseCallout,
-  partsOf,
+  measurementKeysOf,
   printCallout,
-  reckonJudged,
-  specsOf,
+  evaluateTreeWithCurve,
+  readingSpecsOf,
   stemsOf,
-  takeOf,
+  heightNoOf,
   withDistance,
   withKitErrors,
   withHeight,
-  withMeasureDraft,
+  withMeasurementForm,
   withoutHeight,
   withoutStem,
   withStem,
   type CallToken,
-  type Entry,
+  type ReadingText,
   type HeightNote,
   type KeptHeight,
-  type MeasureDraft,
-  type Part,
+  type MeasurementForm,
+  type MeasurementKey,
   type PlacedFinding,
   type PlotShape,
   type SlopeRadius,
-  type ReckonedTree,
+  type TreeResult,
   type Species,
   type TapingNotes,
-  type TreeDraft,
+  type TreeForm,
   type TreeSettings,
 } from '@arbolito/core/survey';
 
@@ -69,13 +69,13 @@ export interface SheetSettings extends TreeSettings {
 }
 
 /** A reading that the sheet asks for, in the order in which it is taken. */
-export interface Slot extends Part {
+export interface Slot extends MeasurementKey {
   readonly method: Method;
   readonly spec: ReadingSpec;
 }
 
 export interface SheetState {
-  readonly draft: TreeDraft;
+  readonly draft: TreeForm;
   /** The call-out line as it stands, also while somebody types in it. */
   readonly line: string;
   readonly unitSystem: UnitSystem;
@@ -83,7 +83,7 @@ export interface SheetState {
 
 export interface SheetView extends SheetState {
   readonly slots: readonly Slot[];
-  readonly reckoned: ReckonedTree;
+  readonly reckoned: TreeResult;
   readonly findings: readonly PlacedFinding[];
   readonly height: Estimate | null;
   /** The tree's dbh; null also where its stems are kept apart. */
@@ -99,12 +99,12 @@ export interface SheetStore {
   readonly setUnit: (slot: Slot, unit: UnitId) => void;
   readonly setError: (slot: Slot, standardError: number | undefined) => void;
   /** Of a measure on every stem: a crew carries one instrument. Of a height, its own and those from its stand. */
-  readonly setMethod: (measure: Measure, methodId: string, take?: number) => void;
+  readonly setMethod: (measure: Measure, methodId: string, heightNo?: number) => void;
   /** How the distance of a height is measured; null where it is read as such. */
-  readonly setDistance: (take: number, methodId: string | null) => void;
+  readonly setDistance: (heightNo: number, methodId: string | null) => void;
   /** Adds a height and answers its first slot, or null where a tree or a stand takes no more. */
-  readonly addHeight: (note: Omit<HeightNote, 'take'>) => Slot | null;
-  readonly removeHeight: (take: number) => void;
+  readonly addHeight: (note: Omit<HeightNote, 'heightNo'>) => Slot | null;
+  readonly removeHeight: (heightNo: number) => void;
   readonly keepHeight: (kept: KeptHeight) => void;
   readonly setBroken: (broken: boolean) => void;
   /** Adds a stem and answers its first slot, or null where a tree takes no more. */
@@ -116,10 +116,10 @@ export interface SheetStore {
   readonly name: (change: { readonly tag?: string; readonly speciesCode?: string }) => void;
   /** Types in the call-out line; answers how its parts were understood. */
   readonly callOut: (line: string) => readonly CallToken[];
-  readonly mend: (mend: Mend, at?: { readonly stem: number; readonly take?: number | undefined }) => void;
+  readonly mend: (mend: SuggestedFix, at?: { readonly stem: number; readonly heightNo?: number | undefined }) => void;
   readonly setUnitSystem: (system: UnitSystem) => void;
   readonly undo: () => void;
-  readonly reset: (draft: TreeDraft) => void;
+  readonly reset: (draft: TreeForm) => void;
   /** A blank sheet; methods and scales stay as they are. */
   readonly next: (tag: string) => void;
 }
@@ -127,55 +127,56 @@ export interface SheetStore {
 /** Readings are taken from the trunk outwards: ring, distance, then the sights. */
 const PLACE_ORDER: Record<ReadingSpec['place'], number> = { ring: 0, ground: 1, tip: 2, base: 3, side: 4 };
 
-const slotsOfPart = (draft: TreeDraft, part: Part): Slot[] => {
+const slotsOfPart = (draft: TreeForm, part: MeasurementKey): Slot[] => {
   const method = methodOf(draft, part);
-  return specsOf(draft, part)
+  return readingSpecsOf(draft, part)
     .map((spec) => ({ ...part, method, spec }))
     .sort((a, b) => PLACE_ORDER[a.spec.place] - PLACE_ORDER[b.spec.place]);
 };
 
-const FIRST_HEIGHT = { measure: 'height', stem: 1 } as const satisfies Part;
+const FIRST_HEIGHT = { measure: 'height', stem: 1 } as const satisfies MeasurementKey;
 
 /** Whether the level distance of a method can come from a method of its own. */
 export const asksLevelDistance = (method: Method): boolean =>
   method.description.readings.some(({ isLevelDistance = false }) => isLevelDistance);
 
 /** A distance method has nothing to give to a height that asks for no level distance. */
-const withoutIdleDistances = (draft: TreeDraft): TreeDraft =>
-  [1, ...draft.moreHeights.map(({ take }) => take)].reduce(
-    (sheet, take) =>
-      asksLevelDistance(methodOf(sheet, take === 1 ? FIRST_HEIGHT : { ...FIRST_HEIGHT, take }))
+const withoutIdleDistances = (draft: TreeForm): TreeForm =>
+  [1, ...draft.moreHeights.map(({ heightNo }) => heightNo)].reduce(
+    (sheet, heightNo) =>
+      asksLevelDistance(methodOf(sheet, heightNo === 1 ? FIRST_HEIGHT : { ...FIRST_HEIGHT, heightNo }))
         ? sheet
-        : withDistance(sheet, take, null),
+        : withDistance(sheet, heightNo, null),
     draft,
   );
 
-export const slotsOf = (draft: TreeDraft): Slot[] => partsOf(draft).flatMap((part) => slotsOfPart(draft, part));
+export const slotsOf = (draft: TreeForm): Slot[] =>
+  measurementKeysOf(draft).flatMap((part) => slotsOfPart(draft, part));
 
 /** A reading that nobody is asked for: left out, the tape lay at breast height. */
 export const isOptional = ({ measure }: Slot): boolean => measure === 'point';
 
 /** Names a slot on the sheet; the first stem's and the first height's by measure and key alone. */
 export const slotKey = (slot: Slot): string => {
-  const take = takeOf(slot);
-  return `${slot.stem > 1 ? `stem${slot.stem}.` : ''}${slot.measure}${take > 1 ? take : ''}.${slot.spec.key}`;
+  const heightNo = heightNoOf(slot);
+  return `${slot.stem > 1 ? `stem${slot.stem}.` : ''}${slot.measure}${heightNo > 1 ? heightNo : ''}.${slot.spec.key}`;
 };
 
-export const entryOf = (draft: TreeDraft, slot: Slot, settings: TreeSettings): Entry =>
-  measureDraftOf(draft, slot).entries[slot.spec.key] ?? {
+export const entryOf = (draft: TreeForm, slot: Slot, settings: TreeSettings): ReadingText =>
+  measurementFormOf(draft, slot).entries[slot.spec.key] ?? {
     text: '',
     unit: sharedSlope(draft, slot, slot.spec) ?? defaultUnitOf(slot.spec, settings),
   };
 
 /** An instrument is read on one scale: a new sight takes the scale of the one before. */
-function sharedSlope(draft: TreeDraft, part: Part, spec: ReadingSpec): UnitId | null {
+function sharedSlope(draft: TreeForm, part: MeasurementKey, spec: ReadingSpec): UnitId | null {
   if (spec.quantity !== 'slope') return null;
-  const own = measureDraftOf(draft, part).entries;
-  const entries = isOneStand(draft, part) ? { ...draft.height.entries, ...own } : own;
+  const own = measurementFormOf(draft, part).entries;
+  const entries = isSameStation(draft, part) ? { ...draft.height.entries, ...own } : own;
   const sister = methodOf(draft, part).description.readings.find(
     (other) =>
       other.quantity === 'slope' &&
-      (other.key !== spec.key || isOneStand(draft, part)) &&
+      (other.key !== spec.key || isSameStation(draft, part)) &&
       entries[other.key] !== undefined,
   );
   return sister === undefined ? null : (entries[sister.key]?.unit ?? null);
@@ -192,22 +193,22 @@ function inUnits(base: SheetSettings, unitSystem: UnitSystem): SheetSettings {
 }
 
 /** Readings that were cleared take the usual unit of the system again. */
-const withoutEmptyEntries = (draft: TreeDraft): TreeDraft =>
-  partsOf(draft).reduce((sheet, part) => {
-    const { methodId, entries } = measureDraftOf(sheet, part);
+const withoutEmptyEntries = (draft: TreeForm): TreeForm =>
+  measurementKeysOf(draft).reduce((sheet, part) => {
+    const { methodId, entries } = measurementFormOf(sheet, part);
     const filled = Object.entries(entries).filter(([, { text }]) => text.trim() !== '');
-    return withMeasureDraft(sheet, part, { methodId, entries: Object.fromEntries(filled) });
+    return withMeasurementForm(sheet, part, { methodId, entries: Object.fromEntries(filled) });
   }, draft);
 
 /** The state of one tree sheet. */
 export function sheetStore(
   base: SheetSettings,
-  start: TreeDraft = emptyDraft(),
+  start: TreeForm = emptyForm(),
   startSystem: UnitSystem = base.unitSystem,
 ): SheetStore {
   const settingsFor = (unitSystem: UnitSystem): SheetSettings => inUnits(base, unitSystem);
   const settings = (): SheetSettings => settingsFor($state.get().unitSystem);
-  const print = (draft: TreeDraft) => printCallout(draft, settings());
+  const print = (draft: TreeForm) => printCallout(draft, settings());
   const $state = atom<SheetState>({
     draft: start,
     line: printCallout(start, settingsFor(startSystem)),
@@ -221,10 +222,10 @@ export function sheetStore(
     const lastVisit = base.lastVisits[draft.tag];
     const species = base.species.find(({ code }) => code === draft.speciesCode);
     const sums = base.curves[draft.speciesCode];
-    const reckoned = reckonJudged(
+    const reckoned = evaluateTreeWithCurve(
       draft,
       settings,
-      { species, lastVisit, beside: besideOf(settings) },
+      { species, lastVisit, beside: heightEvidence(settings) },
       // The curves come without the tree of the sheet.
       sums === undefined ? undefined : { sums, holdsTree: false },
     );
@@ -240,30 +241,30 @@ export function sheetStore(
     };
   });
 
-  const change = (draft: TreeDraft, line = print(draft)): void => {
+  const change = (draft: TreeForm, line = print(draft)): void => {
     past.push($state.get());
     if (past.length > UNDO_STEPS) past.shift();
     $state.set({ ...$state.get(), draft, line });
   };
-  const withEntry = (slot: Slot, entry: Entry): TreeDraft => {
+  const withEntry = (slot: Slot, entry: ReadingText): TreeForm => {
     const { draft } = $state.get();
-    const { entries } = measureDraftOf(draft, slot);
+    const { entries } = measurementFormOf(draft, slot);
     const methodId = slot.method.description.id;
-    return withMeasureDraft(draft, slot, { methodId, entries: { ...entries, [slot.spec.key]: entry } });
+    return withMeasurementForm(draft, slot, { methodId, entries: { ...entries, [slot.spec.key]: entry } });
   };
-  const current = (slot: Slot): Entry => entryOf($state.get().draft, slot, settings());
+  const current = (slot: Slot): ReadingText => entryOf($state.get().draft, slot, settings());
   /** A reading that is begun takes the ± of the crew's own instrument, where the kit states one. */
-  const withKitError = ({ spec }: Slot, entry: Entry): Entry => {
+  const withKitError = ({ spec }: Slot, entry: ReadingText): ReadingText => {
     const error = entry.standardError ?? statedError(base.kit, spec.instrument, entry.unit);
     return error === undefined ? entry : { ...entry, standardError: error };
   };
   /** What the kit's log knows already: the length of the pace, the air at the last calibration. */
-  const withKnown = (draft: TreeDraft): TreeDraft =>
-    partsOf(draft).reduce((sheet, part) => {
-      const { methodId, entries } = measureDraftOf(sheet, part);
-      const fill = (key: string, entry: Entry): TreeDraft =>
+  const withKnown = (draft: TreeForm): TreeForm =>
+    measurementKeysOf(draft).reduce((sheet, part) => {
+      const { methodId, entries } = measurementFormOf(sheet, part);
+      const fill = (key: string, entry: ReadingText): TreeForm =>
         entries[key] === undefined
-          ? withMeasureDraft(sheet, part, { methodId, entries: { ...entries, [key]: entry } })
+          ? withMeasurementForm(sheet, part, { methodId, entries: { ...entries, [key]: entry } })
           : sheet;
       if (methodId === 'distance.paces') {
         const pace = paceOf(base.kit);
@@ -283,7 +284,7 @@ export function sheetStore(
       const entry = current(slot);
       const read = readQuantity(text, { unit: entry.unit, units: slot.spec.units });
       // A unit written behind the number is the one meant; a ± stated in another one does not go with it.
-      const next: Entry = read.ok && read.unit !== entry.unit ? { text, unit: read.unit } : { ...entry, text };
+      const next: ReadingText = read.ok && read.unit !== entry.unit ? { text, unit: read.unit } : { ...entry, text };
       change(withEntry(slot, entry.text === '' ? withKitError(slot, next) : next));
     },
     setUnit: (slot, unit) => {
@@ -295,34 +296,37 @@ export function sheetStore(
       const sisters = slot.method.description.readings.filter(
         (spec) => spec.quantity === 'slope' && spec.units.includes(unit),
       );
-      const content = measureDraftOf(draft, slot);
+      const content = measurementFormOf(draft, slot);
       const entries = Object.fromEntries(
         sisters.map((spec) => [spec.key, { text: content.entries[spec.key]?.text ?? '', unit }]),
       );
-      change(withMeasureDraft(draft, slot, { ...content, entries: { ...content.entries, ...entries } }));
+      change(withMeasurementForm(draft, slot, { ...content, entries: { ...content.entries, ...entries } }));
     },
     setError: (slot, standardError) => {
       const { standardError: before, ...entry } = current(slot);
       change(withEntry(slot, standardError === undefined ? entry : { ...entry, standardError }));
     },
-    setMethod: (measure, methodId, take = 1) => {
+    setMethod: (measure, methodId, heightNo = 1) => {
       const { draft } = $state.get();
-      const isMeant = (part: Part): boolean =>
+      const isMeant = (part: MeasurementKey): boolean =>
         part.measure === measure &&
-        (isStemMeasure(measure) || takeOf(part) === take || (take === 1 && isOneStand(draft, part)));
-      const other = partsOf(draft)
+        (isStemMeasure(measure) || heightNoOf(part) === heightNo || (heightNo === 1 && isSameStation(draft, part)));
+      const other = measurementKeysOf(draft)
         .filter(isMeant)
-        .filter((part) => measureDraftOf(draft, part).methodId !== methodId);
+        .filter((part) => measurementFormOf(draft, part).methodId !== methodId);
       if (other.length === 0) return;
-      const sheet = other.reduce((made, part) => withMeasureDraft(made, part, { methodId, entries: {} }), draft);
+      const sheet = other.reduce((made, part) => withMeasurementForm(made, part, { methodId, entries: {} }), draft);
       change(withKnown(withoutIdleDistances(sheet)));
     },
-    setDistance: (take, methodId) => {
+    setDistance: (heightNo, methodId) => {
       const { draft } = $state.get();
-      const part: Part = take === 1 ? { ...FIRST_HEIGHT, measure: 'distance' } : { measure: 'distance', stem: 1, take };
-      const isThere = partsOf(draft).some((each) => each.measure === 'distance' && takeOf(each) === take);
-      if ((isThere ? measureDraftOf(draft, part).methodId : null) === methodId) return;
-      change(withKnown(withDistance(draft, take, methodId)));
+      const part: MeasurementKey =
+        heightNo === 1 ? { ...FIRST_HEIGHT, measure: 'distance' } : { measure: 'distance', stem: 1, heightNo };
+      const isThere = measurementKeysOf(draft).some(
+        (each) => each.measure === 'distance' && heightNoOf(each) === heightNo,
+      );
+      if ((isThere ? measurementFormOf(draft, part).methodId : null) === methodId) return;
+      change(withKnown(withDistance(draft, heightNo, methodId)));
     },
     addHeight: (note) => {
       const { draft } = $state.get();
@@ -330,10 +334,10 @@ export function sheetStore(
       const added = more.moreHeights.at(-1);
       if (more === draft || added === undefined) return null;
       change(withKnown(more));
-      return slotsOfPart(more, { ...FIRST_HEIGHT, take: added.take })[0] ?? null;
+      return slotsOfPart(more, { ...FIRST_HEIGHT, heightNo: added.heightNo })[0] ?? null;
     },
-    removeHeight: (take) => {
-      change(withoutHeight($state.get().draft, take));
+    removeHeight: (heightNo) => {
+      change(withoutHeight($state.get().draft, heightNo));
     },
     keepHeight: (keptHeight) => {
       change({ ...$state.get().draft, keptHeight });
@@ -365,8 +369,8 @@ export function sheetStore(
         methodId: defaultMethod('point').description.id,
         entries: text === '' ? {} : { point: { text, unit } as const },
       };
-      for (const part of partsOf(sheet).filter(({ measure }) => measure === 'point'))
-        sheet = withMeasureDraft(sheet, part, content);
+      for (const part of measurementKeysOf(sheet).filter(({ measure }) => measure === 'point'))
+        sheet = withMeasurementForm(sheet, part, content);
       change({ ...sheet, taping: { ...sheet.taping, found } });
     },
     name: (names) => {
@@ -376,12 +380,12 @@ export function sheetStore(
       const before = $state.get().draft;
       const { draft, tokens } = parseCallout(line, {
         ...settings(),
-        inHand: (part) => measureDraftOf(before, part).methodId,
+        inHand: (part) => measurementFormOf(before, part).methodId,
       });
       // The method in hand stays where nothing was called out, and a stated ± stays with its reading.
-      const kept = (part: Part): MeasureDraft => {
-        const next = measureDraftOf(draft, part);
-        const last = measureDraftOf(before, part);
+      const kept = (part: MeasurementKey): MeasurementForm => {
+        const next = measurementFormOf(draft, part);
+        const last = measurementFormOf(before, part);
         if (Object.keys(next.entries).length === 0) return { methodId: last.methodId, entries: {} };
         const entries = Object.fromEntries(
           Object.entries(next.entries).map(([key, entry]) => {
@@ -391,7 +395,7 @@ export function sheetStore(
         );
         return { methodId: next.methodId, entries };
       };
-      const sheet = partsOf(draft).reduce((made, part) => withMeasureDraft(made, part, kept(part)), draft);
+      const sheet = measurementKeysOf(draft).reduce((made, part) => withMeasurementForm(made, part, kept(part)), draft);
       // How the distance is measured stays in hand as long as the line says nothing else.
       const level = methodOf(sheet, FIRST_HEIGHT).description.readings.find(({ isLevelDistance }) => isLevelDistance);
       const isSilent =
@@ -400,32 +404,34 @@ export function sheetStore(
       const measured = inHand === undefined ? sheet : withDistance(sheet, 1, inHand);
       // A line without a tag keeps the tree's own.
       const tag = measured.tag === '' ? before.tag : measured.tag;
-      change(withKitErrors(withKnown({ ...measured, tag, ...besideTheLine(before) }), base.kit), line);
+      change(withKitErrors(withKnown({ ...measured, tag, ...fieldsOutsideCallout(before) }), base.kit), line);
       return tokens;
     },
-    mend: ({ measure, methodId, changes }, { stem, take = 1 } = { stem: 1 }) => {
+    mend: ({ measure, methodId, changes }, { stem, heightNo = 1 } = { stem: 1 }) => {
       const { draft } = $state.get();
-      const own: Part = take === 1 ? { measure, stem } : { measure, stem, take };
+      const own: MeasurementKey = heightNo === 1 ? { measure, stem } : { measure, stem, heightNo };
       // A height from the first one's stand has the readings of that one but for its own sight.
-      const keys = new Set(specsOf(draft, own).map(({ key }) => key));
-      const isShared = (reading: string): boolean => isOneStand(draft, own) && !keys.has(reading);
-      const mended = [own, { measure, stem } satisfies Part].reduce((sheet, part, i) => {
+      const keys = new Set(readingSpecsOf(draft, own).map(({ key }) => key));
+      const isShared = (reading: string): boolean => isSameStation(draft, own) && !keys.has(reading);
+      const mended = [own, { measure, stem } satisfies MeasurementKey].reduce((sheet, part, i) => {
         const meant = changes.filter(({ reading }) => isShared(reading) === (i === 1));
         if (meant.length === 0) return sheet;
-        const content = measureDraftOf(sheet, part);
+        const content = measurementFormOf(sheet, part);
         const target = methodId ?? content.methodId;
-        const stays = target === content.methodId || isOneStand(draft, own);
-        const entries: Record<string, Entry> = stays ? { ...content.entries } : {};
+        const stays = target === content.methodId || isSameStation(draft, own);
+        const entries: Record<string, ReadingText> = stays ? { ...content.entries } : {};
         for (const { reading, text, unit } of meant) {
           const error = entries[reading]?.unit === unit ? entries[reading].standardError : undefined;
           entries[reading] = { text, unit, ...(error === undefined ? {} : { standardError: error }) };
         }
-        return withMeasureDraft(sheet, part, { methodId: target, entries });
+        return withMeasurementForm(sheet, part, { methodId: target, entries });
       }, draft);
       // A mended distance is the distance, however it was measured before.
       const levels = methodOf(mended, own).description.readings.filter(({ isLevelDistance }) => isLevelDistance);
       const isNew = levels.some(({ key }) => changes.some(({ reading }) => reading === key));
-      change(withoutIdleDistances(isNew ? withDistance(mended, isOneStand(mended, own) ? 1 : take, null) : mended));
+      change(
+        withoutIdleDistances(isNew ? withDistance(mended, isSameStation(mended, own) ? 1 : heightNo, null) : mended),
+      );
     },
     setUnitSystem: (unitSystem) => {
       const draft = withoutEmptyEntries($state.get().draft);
@@ -439,7 +445,7 @@ export function sheetStore(
       change(draft);
     },
     next: (tag) => {
-      change(withKnown(nextDraft($state.get().draft, tag)));
+      change(withKnown(nextForm($state.get().draft, tag)));
     },
   };
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import type { Fate } from '../../client/outbox.ts';
+import type { WriteResult } from '../../client/outbox.ts';
 import { send } from '../../client/outbox.ts';
-import { correctionWrite, hindrances, newTreeWrite, type Hindrance } from '../../client/tree-writes.ts';
+import { correctionWrite, blockingErrors, newTreeWrite, type BlockingError } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import type { SheetView } from './store.ts';
 
@@ -13,7 +13,7 @@ export interface PlotContext {
 
 export type KeepState =
   | { readonly kind: 'idle' }
-  | { readonly kind: 'hindered'; readonly hindrances: readonly Hindrance[] }
+  | { readonly kind: 'hindered'; readonly hindrances: readonly BlockingError[] }
   | { readonly kind: 'sending'; readonly words: string }
   | { readonly kind: 'kept'; readonly words: string }
   | { readonly kind: 'refused'; readonly words: string };
@@ -36,7 +36,7 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
 
   const keep = (view: SheetView, usedTags: readonly string[]): void => {
     const { draft, settings, height } = view;
-    const found = hindrances(draft, settings);
+    const found = blockingErrors(draft, settings);
     if (tree === null && usedTags.includes(draft.tag)) {
       found.push({
         measure: 'tag',
@@ -54,7 +54,7 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
         ? newTreeWrite(draft, settings, plot?.id ?? '', observer)
         : correctionWrite(tree, draft, settings, observer);
     setState({ kind: 'sending', words: `${name}: kept on this device, waiting to send.` });
-    send(write, (fate: Fate) => {
+    send(write, (fate: WriteResult) => {
       if (fate.kind === 'refused') {
         setState({ kind: 'refused', words: fate.problem.detail });
         onRefused();

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { readingsOfSteps } from '@arbolito/core/method';
 import { methodOf } from '@arbolito/core/survey';
-import type { Shown } from './parts/Elevation.tsx';
+import type { DrawnMeasure } from './parts/Elevation.tsx';
 import type { Walk } from './parts/Workings.tsx';
 import type { SheetView } from './store.ts';
 
 /** Where on the drawing the readings lie that a line of the workings rests on. */
-function placesOf({ draft, reckoned, unitSystem, dbh }: SheetView, line: number): Shown {
+function placesOf({ draft, reckoned, unitSystem, dbh }: SheetView, line: number): DrawnMeasure {
   const { description, ...method } = methodOf(draft, { measure: 'height', stem: 1 });
   const readings = reckoned.heights.heights[0]?.readings ?? {};
   const context = { unitSystem, ...(dbh === null ? {} : { dbhCm: dbh.value }) };
@@ -16,7 +16,10 @@ function placesOf({ draft, reckoned, unitSystem, dbh }: SheetView, line: number)
 }
 
 /** Walking through the workings of the height, one line after the other lit up on the drawing. */
-export function useWalk(view: SheetView): { readonly walk: Walk | undefined; readonly shown: Shown | null } {
+export function useWorkingsStepper(view: SheetView): {
+  readonly walk: Walk | undefined;
+  readonly shown: DrawnMeasure | null;
+} {
   const [line, setLine] = useState<number | null>(null);
   const isOfFirst = view.height !== null && (view.draft.keptHeight ?? 1) === 1;
   const { picture } = methodOf(view.draft, { measure: 'height', stem: 1 }).description;

@@ -15,7 +15,7 @@ import { callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
 import { ShapeFields } from './design/ShapeFields.tsx';
 import { readShape, textsOfShape } from './design/shape-texts.ts';
-import { quickLabel, readQuick } from '../../ui/quick-figure.ts';
+import { auxiliaryLabel, readAuxiliary } from '../../ui/auxiliary-figure.ts';
 
 export interface PlotFormProps {
   readonly surveyId: string;
@@ -26,12 +26,12 @@ export interface PlotFormProps {
   readonly design: SurveyDesign;
 }
 
-type Field = 'label' | 'slope' | 'stratum' | 'quick';
+type Field = 'label' | 'slope' | 'stratum' | 'auxiliary';
 const FIELD_OF: Record<string, Field> = {
   '/label': 'label',
   '/slopePct': 'slope',
   '/stratumId': 'stratum',
-  '/quick': 'quick',
+  '/auxiliary': 'auxiliary',
 };
 
 /** What to lay out on this ground, in words. */
@@ -49,13 +49,13 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
     label: nextLabel,
     slope: '0',
     stratum: strata[0]?.id ?? '',
-    quick: '',
+    auxiliary: '',
   });
   const [texts, setTexts] = useState(textsOfShape(design.shape, unitSystem));
   const [errors, setErrors] = useState<Partial<Record<Field | 'form', string>>>({});
   const [tried, setTried] = useState(false);
   const [sending, setSending] = useState(false);
-  const asked = quickLabel(design.phases);
+  const asked = auxiliaryLabel(design.phases);
 
   const shape = readShape(texts, unitSystem);
   const slope = readQuantity(values.slope, { unit: 'pct' });
@@ -68,8 +68,8 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
     if (!slope.ok) found.slope = slope.message;
     else if (isSteep) found.slope = `The slope must be from 0 to ${PLOT_SLOPE_LIMITS_PCT.high} %.`;
     if (values.label.trim() === '') found.label = `Give the ${placeWords(design.shape).one} a label.`;
-    const quick = readQuick(values.quick);
-    if (typeof quick === 'string') found.quick = quick;
+    const auxiliary = readAuxiliary(values.auxiliary);
+    if (typeof auxiliary === 'string') found.auxiliary = auxiliary;
     setErrors(found);
     if (Object.keys(found).length > 0 || !slope.ok || !shape.ok) return;
     setSending(true);
@@ -83,7 +83,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
         label: values.label.trim(),
         shape: shape.shape,
         slopePct: slope.value,
-        ...(typeof quick === 'number' ? { quick } : {}),
+        ...(typeof auxiliary === 'number' ? { auxiliary } : {}),
       };
       const plot = await callUntilAnswered<PlotView>('/api/plots', body, (form) => {
         setErrors({ form });
@@ -157,7 +157,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
           </select>
         </div>
         {input('slope', 'Slope, %')}
-        {asked !== null && input('quick', asked)}
+        {asked !== null && input('auxiliary', asked)}
         <ShapeFields
           id="plot"
           texts={texts}

@@ -7,5 +7,5 @@ export { SurveyForm } from './SurveyForm.tsx';
 export { PlotForm, type PlotFormProps } from './PlotForm.tsx';
 export { WhoIsIn } from './who-is-in/WhoIsIn.tsx';
 export { CodesForm } from './codes/CodesForm.tsx';
-export { QuickList } from './quick-list/QuickList.tsx';
+export { AuxiliaryList } from './auxiliary-list/AuxiliaryList.tsx';
 export { PlanPage } from './plan/PlanPage.tsx';

@@ -5,10 +5,10 @@ import { placeWords, plotRadiusM, printLength, shapeWords, slopeCorrectedRadiusM
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
-import { Fold } from '../../ui/Fold.tsx';
-import { Late } from '../../ui/Late.tsx';
+import { Disclosure } from '../../ui/Fold.tsx';
+import { LazyBoundary } from '../../ui/Late.tsx';
 import { useMedia } from '../../ui/use-media.ts';
-import { quickLabel } from '../../ui/quick-figure.ts';
+import { auxiliaryLabel } from '../../ui/auxiliary-figure.ts';
 import { exampleLines } from '../../ui/example-lines.ts';
 import { CallLine } from './parts/CallLine.tsx';
 import { CountIn } from './parts/CountIn.tsx';
@@ -161,9 +161,9 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
   /** Sums, plan and acts of the plot: beside the trees, or in a dialog of a phone that a choice of a tree closes. */
   const controls = (close: () => void) => (
     <>
-      {settings.design.phases?.kind === 'count' ? (
+      {settings.design.phases?.kind === 'count-measure' ? (
         <CountIn plot={plot} observer={observer} unitSystem={settings.unitSystem} onKept={setDetails} />
-      ) : settings.design.phases?.kind === 'guess' ? (
+      ) : settings.design.phases?.kind === 'three-p' ? (
         <GuessSums figures={view.figures} toMeasure={view.toMeasure} unitSystem={settings.unitSystem} />
       ) : (
         <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
@@ -221,24 +221,26 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
           Thumb pad
         </button>
       </div>
-      <Fold title={`About the ${placeWords(plot.shape).one}`}>
+      <Disclosure title={`About the ${placeWords(plot.shape).one}`}>
         {() => (
           <PlotDetails
             plot={details}
             observer={observer}
             // Trees are counted above: one place for one figure.
-            quickLabel={settings.design.phases?.kind === 'count' ? null : quickLabel(settings.design.phases)}
+            auxiliaryLabel={
+              settings.design.phases?.kind === 'count-measure' ? null : auxiliaryLabel(settings.design.phases)
+            }
             onKept={setDetails}
           />
         )}
-      </Fold>
-      <Fold title="Photos">
+      </Disclosure>
+      <Disclosure title="Photos">
         {() => (
-          <Late>
+          <LazyBoundary>
             <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />
-          </Late>
+          </LazyBoundary>
         )}
-      </Fold>
+      </Disclosure>
     </>
   );
   return (
@@ -247,7 +249,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         <div className="min-h-0 overflow-auto px-3 md:px-5" tabIndex={0} role="group" aria-label="Trees so far">
           <div className="grid gap-2 p-6 text-lg">
             <p className="font-bold">
-              No tree {plot.shape.kind === 'point' ? 'at point' : 'in plot'} {plot.label} yet.
+              No tree {plot.shape.kind === 'variable-radius' ? 'at point' : 'in plot'} {plot.label} yet.
             </p>
             <p>
               Write the first one on the line below: species, dbh, and if you took a height, top, base and distance. For
@@ -290,7 +292,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
           view={view}
           store={store}
           padOpen={padOpen}
-          example={settings.design.phases?.kind === 'guess' ? example.guess : example.sights}
+          example={settings.design.phases?.kind === 'three-p' ? example.guess : example.sights}
           onOpen={(id) => {
             location.assign(`/measure/${id}`);
           }}

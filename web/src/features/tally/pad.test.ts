@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { COMMON_SPECIES, emptyDraft, parseCallout } from '@arbolito/core/survey';
+import { COMMON_SPECIES, emptyForm, parseCallout } from '@arbolito/core/survey';
 import { completions, distanceOnLine, lastDistance, padLine, usedWords, type PadKey } from './pad.ts';
 
 const typed = (keys: readonly PadKey[], species = 'sp'): string =>
@@ -58,11 +58,11 @@ describe('the thumb pad', () => {
   });
   it('knows the last distance that was read', () => {
     const at = (text: string) => {
-      const draft = emptyDraft();
+      const draft = emptyForm();
       return { ...draft, height: { ...draft.height, entries: { distance: { text, unit: 'm' as const } } } };
     };
-    expect(lastDistance([at('20'), at('25'), emptyDraft()])).toBe('25');
-    expect(lastDistance([emptyDraft()])).toBeNull();
+    expect(lastDistance([at('20'), at('25'), emptyForm()])).toBe('25');
+    expect(lastDistance([emptyForm()])).toBeNull();
     expect([distanceOnLine('sp 30 @20'), distanceOnLine('sp 30 +8')]).toEqual([true, false]);
   });
 });

@@ -1,5 +1,5 @@
 import { findMethod } from '@arbolito/core/registry';
-import type { TreeDraft } from '@arbolito/core/survey';
+import type { TreeForm } from '@arbolito/core/survey';
 
 /** Words of so many trees before are offered again. */
 const LAST_TREES = 12;
@@ -48,7 +48,7 @@ const SPECIES = /^[a-z]{2,5}$/;
 export const distanceOnLine = (line: string): boolean => line.includes('@');
 
 /** The distance of the last tree that had one, as it was read. */
-export function lastDistance(drafts: readonly TreeDraft[]): string | null {
+export function lastDistance(drafts: readonly TreeForm[]): string | null {
   const last = drafts.findLast(({ height }) => (height.entries.distance?.text ?? '') !== '');
   return last?.height.entries.distance?.text ?? null;
 }
@@ -67,7 +67,7 @@ export function completions(line: string, used: readonly string[], all: readonly
 }
 
 /** Words of the readings of the last trees, the latest first. */
-export const usedWords = (drafts: readonly TreeDraft[]): readonly string[] => [
+export const usedWords = (drafts: readonly TreeForm[]): readonly string[] => [
   ...new Set(
     drafts
       .slice(-LAST_TREES)

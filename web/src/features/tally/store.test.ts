@@ -12,7 +12,7 @@ const plot: PlotView = {
   label: '1',
   shape: { kind: 'circle', areaM2: 500 },
   areaM2: 500,
-  quick: null,
+  auxiliary: null,
   aspectDeg: null,
   latitude: null,
   longitude: null,
@@ -365,9 +365,9 @@ describe('what a tally says as one goes', () => {
 describe('a tally where every tree is guessed', () => {
   const design: SurveyDesign = {
     ...USUAL_DESIGN,
-    shape: { kind: 'whole', areaM2: 10_000 },
+    shape: { kind: 'complete-tally', areaM2: 10_000 },
     heights: { ask: 'every', n: 1 },
-    phases: { kind: 'guess', surelyFromM3: 2 },
+    phases: { kind: 'three-p', sureToMeasureM3: 2 },
   };
 
   it('says of a tree above the limit that it is measured', async () => {

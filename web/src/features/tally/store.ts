@@ -9,21 +9,21 @@ import {
   deadCodes,
   isBroken,
   isDead,
-  isDrawn,
+  isSelectedBy3P,
   lookalikeTag,
-  besideOf,
-  besideTheLine,
-  draftOf,
-  emptyDraft,
+  heightEvidence,
+  fieldsOutsideCallout,
+  formOfTree,
+  emptyForm,
   findingsOfTree,
   parseCallout,
   plotSums,
   printCallout,
   printLength,
-  reachM,
-  reckonJudged,
+  limitingDistanceM,
+  evaluateTreeWithCurve,
   talliedTrees,
-  treesPerHa,
+  expansionFactorPerHa,
   volumeRatio,
   withKitErrors,
   type AskedTree,
@@ -31,24 +31,24 @@ import {
   type ParsedCallout,
   type PlacedFinding,
   type PlotSums,
-  type ReckonedTree,
+  type TreeResult,
   type Species,
   type SurveyDesign,
   type TalliedTree,
-  type TreeDraft,
-  type TreeKnown,
+  type TreeForm,
+  type TreeContext,
   type TreeSettings,
   type VolumeRatio,
 } from '@arbolito/core/survey';
 import { defaultMethod, findMethod } from '@arbolito/core/registry';
 import { call } from '../../client/api.ts';
 import { deviceStorage } from '../../client/device-storage.ts';
-import type { Fate } from '../../client/outbox.ts';
-import { arrived, follow, notSent, send } from '../../client/outbox.ts';
+import type { WriteResult } from '../../client/outbox.ts';
+import { confirmedWrites, follow, notSent, send } from '../../client/outbox.ts';
 import {
   correctionWrite,
   deleteWrite,
-  hindrances,
+  blockingErrors,
   newTreeWrite,
   undoWrite,
   waitingTrees,
@@ -70,7 +70,7 @@ export interface TallySettings extends TreeSettings {
 /** A tree in the tally: on the record, or on its way there. */
 export interface Row {
   readonly id: string;
-  readonly draft: TreeDraft;
+  readonly draft: TreeForm;
   readonly readings: readonly ReadingView[];
   readonly stems: readonly { readonly ordinal: number }[];
   readonly state: 'kept' | 'waiting';
@@ -78,7 +78,7 @@ export interface Row {
 
 export interface RowFigures {
   readonly row: Row;
-  readonly reckoned: ReckonedTree;
+  readonly reckoned: TreeResult;
   readonly findings: readonly PlacedFinding[];
   readonly tallied: readonly TalliedTree[];
 }
@@ -103,7 +103,7 @@ export interface TallyView extends TallyState {
   readonly figures: readonly RowFigures[];
   readonly sums: PlotSums;
   /** The tree on the line, worked out as it is typed. */
-  readonly preview: ReckonedTree;
+  readonly preview: TreeResult;
   readonly tagUsed: boolean;
   readonly nextTag: string;
   /** What one would want to know of the tree on the line before it is kept; none of it stops anybody. */
@@ -146,25 +146,30 @@ interface TallyStart {
 
 const rowOf = (tree: TreeView): Row => ({
   id: tree.id,
-  draft: draftOf(tree),
+  draft: formOfTree(tree),
   readings: tree.readings,
   stems: tree.stems,
   state: 'kept',
 });
 
 /** What is known of a tree by its species, its plot and the visit before. */
-const knownOf = ({ speciesCode, tag }: TreeDraft, { settings, lastVisits, plot }: TallyStart): TreeKnown => ({
+const knownOf = ({ speciesCode, tag }: TreeForm, { settings, lastVisits, plot }: TallyStart): TreeContext => ({
   species: settings.species.find(({ code }) => code === speciesCode),
   lastVisit: lastVisits[tag],
-  beside: besideOf({ ...settings, slopePct: plot.slopePct }),
+  beside: heightEvidence({ ...settings, slopePct: plot.slopePct }),
 });
 
 /** A tree judged as the server judges it: by the survey's curve, without itself where it is on record. */
-function judged(draft: TreeDraft, isOnRecord: boolean, start: TallyStart): ReckonedTree {
+function judged(draft: TreeForm, isOnRecord: boolean, start: TallyStart): TreeResult {
   const { settings } = start;
   const sums = settings.curves[draft.speciesCode];
   const holdsTree = isOnRecord && !isDead(draft.notes, deadCodes(settings.design.conditions));
-  return reckonJudged(draft, settings, knownOf(draft, start), sums === undefined ? undefined : { sums, holdsTree });
+  return evaluateTreeWithCurve(
+    draft,
+    settings,
+    knownOf(draft, start),
+    sums === undefined ? undefined : { sums, holdsTree },
+  );
 }
 
 function figuresOf(row: Row, start: TallyStart): RowFigures {
@@ -211,11 +216,11 @@ function ratioWith(own: readonly TalliedTree[], { shape }: PlotView, elsewhere: 
   };
 }
 
-const heightOf = ({ height }: ReckonedTree): number | null =>
+const heightOf = ({ height }: TreeResult): number | null =>
   height === null ? null : (estimateOf(height)?.value ?? null);
 
 /** A tree of the tally as the height rule asks about it. */
-const askedTree = (speciesCode: string, reckoned: ReckonedTree, { fieldRules }: TallySettings): AskedTree => {
+const askedTree = (speciesCode: string, reckoned: TreeResult, { fieldRules }: TallySettings): AskedTree => {
   const dbhCm = reckoned.dbh?.value ?? null;
   return {
     speciesCode,
@@ -227,7 +232,7 @@ const askedTree = (speciesCode: string, reckoned: ReckonedTree, { fieldRules }: 
 
 /** A tree that was guessed and not measured is not asked for its height. */
 const isMeasured = ({ draft }: Row, { dbhCm }: AskedTree): boolean =>
-  dbhCm !== null || draft.notes?.guessM3 === undefined;
+  dbhCm !== null || draft.notes?.predictedVolumeM3 === undefined;
 
 function heightsAskedOf(figures: readonly RowFigures[], settings: TallySettings): ReadonlySet<string> {
   const asked = figures.map(({ row, reckoned }) => askedTree(row.draft.speciesCode, reckoned, settings));
@@ -241,19 +246,23 @@ function heightsAskedOf(figures: readonly RowFigures[], settings: TallySettings)
 }
 
 function toMeasureOf(figures: readonly RowFigures[], { design: { phases } }: TallySettings): ReadonlySet<string> {
-  if (phases?.kind !== 'guess') return new Set();
+  if (phases?.kind !== 'three-p') return new Set();
   return new Set(
     figures.flatMap(({ row: { id, draft }, reckoned }) => {
-      const { guessM3 } = draft.notes ?? {};
-      return guessM3 !== undefined && reckoned.dbh === null && isDrawn(id, guessM3, phases.surelyFromM3) ? [id] : [];
+      const { predictedVolumeM3 } = draft.notes ?? {};
+      return predictedVolumeM3 !== undefined &&
+        reckoned.dbh === null &&
+        isSelectedBy3P(id, predictedVolumeM3, phases.sureToMeasureM3)
+        ? [id]
+        : [];
     }),
   );
 }
 
 /** What one would want to know of the tree on the line before it is kept. */
 function hintsOf(
-  draft: TreeDraft,
-  preview: ReckonedTree,
+  draft: TreeForm,
+  preview: TreeResult,
   figures: readonly RowFigures[],
   { line, selected }: TallyState,
   { plot, settings }: TallyStart,
@@ -264,7 +273,7 @@ function hintsOf(
   const isNew =
     name !== undefined && others.length > 0 && others.every(({ row }) => row.draft.speciesCode !== draft.speciesCode);
   const dbhCm = preview.readDiametersCm[0] ?? null;
-  const limitM = reachM(plot.shape, dbhCm, {
+  const limitM = limitingDistanceM(plot.shape, dbhCm, {
     slopeRadius: settings.design.slopeRadius,
     slopePct: plot.slopePct,
   });
@@ -288,9 +297,11 @@ function hintsOf(
           `out: the limit is ${printLength(limitM, settings.unitSystem)}, ${String(Math.round(100 * (awayM - limitM)))} cm nearer`,
         ]
       : []),
-    ...(dbhCm !== null && treesPerHa(plot.shape, dbhCm) === 0 ? ['too thin for this plot: it will not count'] : []),
+    ...(dbhCm !== null && expansionFactorPerHa(plot.shape, dbhCm) === 0
+      ? ['too thin for this plot: it will not count']
+      : []),
     ...(lacksHeight ? ['take its height'] : []),
-    ...(settings.design.phases?.kind === 'guess' && draft.notes?.guessM3 === undefined
+    ...(settings.design.phases?.kind === 'three-p' && draft.notes?.predictedVolumeM3 === undefined
       ? ['guess its volume first: kpi and the guess']
       : []),
   ];
@@ -340,12 +351,12 @@ export function tallyStore(start: TallyStart): TallyStore {
   const context: CalloutContext = { ...settings, conditions: settings.design.conditions };
   const isNew = ({ id }: { readonly id: string }) => trees.every((tree) => tree.id !== id);
   // Trees of an earlier visit to this page: some went off while it was being opened, some are still on their way.
-  const late = arrived
+  const late = confirmedWrites
     .filter(({ write }) => waitingTrees([write], plot.id).some(isNew))
     .map(({ answer }) => rowOf(answer as TreeView));
   const waiting = waitingTrees(notSent(), plot.id)
     .filter(isNew)
-    .map((tree): Row => ({ id: tree.id, draft: draftOf(tree), readings: [], stems: [], state: 'waiting' }));
+    .map((tree): Row => ({ id: tree.id, draft: formOfTree(tree), readings: [], stems: [], state: 'waiting' }));
   const rows = [...trees.map(rowOf), ...late, ...waiting];
   const $state = atom<TallyState>({
     rows,
@@ -396,7 +407,7 @@ export function tallyStore(start: TallyStart): TallyStore {
   };
   const settle =
     (id: string, before: Row | null, correctionId: string | null) =>
-    (fate: Fate): void => {
+    (fate: WriteResult): void => {
       if (fate.kind === 'kept') {
         const tree = fate.answer as TreeView;
         replace(id, () => rowOf(tree));
@@ -420,20 +431,20 @@ export function tallyStore(start: TallyStart): TallyStore {
 
   for (const { id } of waiting) follow(id, settle(id, null, null));
 
-  const keepNew = (draft: TreeDraft): void => {
+  const keepNew = (draft: TreeForm): void => {
     const write = newTreeWrite(draft, settings, plot.id, observer);
     patch({
       rows: [...$state.get().rows, { id: write.id, draft, readings: [], stems: [], state: 'waiting' }],
       line: '',
       message: null,
     });
-    if (settings.design.phases?.kind === 'guess' && draft.notes?.guessM3 !== undefined)
+    if (settings.design.phases?.kind === 'three-p' && draft.notes?.predictedVolumeM3 !== undefined)
       say(
         $view.get().toMeasure.has(write.id) ? `Measure tree ${draft.tag}.` : `Tree ${draft.tag}: the guess is enough.`,
       );
     send(write, settle(write.id, null, null));
   };
-  const keepCorrection = (row: Row, draft: TreeDraft): void => {
+  const keepCorrection = (row: Row, draft: TreeForm): void => {
     const write = correctionWrite(row, draft, settings, observer);
     replace(row.id, () => ({ ...row, draft, state: 'waiting' }));
     patch({ line: '', selected: null, message: { words: `Tree ${draft.tag} corrected.`, alarm: false, undo: true } });
@@ -468,15 +479,15 @@ export function tallyStore(start: TallyStart): TallyStore {
         return;
       }
       const row = rows.find(({ id }) => id === selected);
-      const called: TreeDraft = {
+      const called: TreeForm = {
         ...parsed.draft,
         // A line without a tag keeps the tree's own; a new tree gets the next number.
         tag: parsed.draft.tag === '' ? (row?.draft.tag ?? nextTag) : parsed.draft.tag,
         // The line does not speak of how the tree was taped, nor of its other heights: what was noted stays.
-        ...(row === undefined ? {} : besideTheLine(row.draft)),
+        ...(row === undefined ? {} : fieldsOutsideCallout(row.draft)),
       };
       const draft = withKitErrors(called, settings.kit);
-      const [hindrance] = hindrances(draft, settings);
+      const [hindrance] = blockingErrors(draft, settings);
       if (hindrance !== undefined) {
         say(hindrance.message, true);
         return;
@@ -513,11 +524,11 @@ export function tallyStore(start: TallyStart): TallyStore {
       const last = rows.at(-1);
       if (line.trim() !== '' || last === undefined) return;
       const { draft } = last;
-      const same: TreeDraft =
+      const same: TreeForm =
         what === 'tree'
           ? { ...draft, tag: '' }
           : {
-              ...emptyDraft(),
+              ...emptyForm(),
               speciesCode: draft.speciesCode,
               height: {
                 methodId: draft.height.methodId,
@@ -533,7 +544,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       // A tree of a class lies anywhere in it: its error is that of an even spread over the width.
       const entry = { text: String((from + to) / 2), unit, standardError: width / Math.sqrt(12) };
       keepNew({
-        ...emptyDraft(),
+        ...emptyForm(),
         tag: nextTagOf($state.get().rows),
         speciesCode,
         diameter: { methodId: 'diameter.tape', entries: { diameter: entry } },

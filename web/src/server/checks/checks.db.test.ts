@@ -18,7 +18,7 @@ describe('a point of the work list', () => {
       expect((await api('POST', '/api/trees', tree)).status).toBe(201);
     }
     const { open } = await listOf(survey.id);
-    return { survey, plot, point: open.find(({ check }) => check === 'twice') };
+    return { survey, plot, point: open.find(({ check }) => check === 'duplicate') };
   };
 
   it('is cleared with a reason, by name and time, and put back', async () => {
@@ -39,7 +39,7 @@ describe('a point of the work list', () => {
 
   it.each([
     ['no reason', { cleared: true }, '/reason'],
-    ['a point that is not there', { point: 'twice nobody', cleared: true, reason: 'x' }, '/point'],
+    ['a point that is not there', { point: 'duplicate nobody', cleared: true, reason: 'x' }, '/point'],
     ['neither true nor false', { cleared: 'yes', reason: 'x' }, '/cleared'],
   ])('with %s is refused at its field', async (_, over, pointer) => {
     const { survey, point } = await twins();
@@ -54,7 +54,7 @@ describe('a point of the work list', () => {
     const plot = newPlot(survey, 'bare');
     await api('POST', '/api/plots', plot);
     await api('POST', `/api/plots/${plot.id}/corrections`, { ...act(), finished: true });
-    expect((await listOf(survey.id)).open.map(({ check }) => check)).toEqual(['bare']);
+    expect((await listOf(survey.id)).open.map(({ check }) => check)).toEqual(['undeclared-empty-plot']);
     await api('POST', `/api/plots/${plot.id}/corrections`, { ...act(), empty: true });
     expect((await listOf(survey.id)).open).toEqual([]);
     const refused = await api('POST', '/api/trees', newTree(plot.id, '1'));

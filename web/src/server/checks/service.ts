@@ -6,11 +6,11 @@ import type { PlotView, SurveySummary, SurveyView, TreeView, WorkListView, WorkP
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import type { FigureRow } from '../figures/repository.ts';
-import { figureRowOf, type FigureService } from '../figures/service.ts';
+import { figureRowOf, type TreeResultCache } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
-import type { Elsewhere } from '../summary/elsewhere.ts';
-import { keeperOf, type AtHand } from '../summary/keeping.ts';
+import type { WorkerRunner } from '../summary/elsewhere.ts';
+import { keeperOf, type CachedResult } from '../summary/keeping.ts';
 import type { KeptRepository } from '../summary/repository.ts';
 import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
@@ -21,7 +21,7 @@ export interface CheckService {
   /** Everything worth a second look in a survey, with what was decided about it. */
   readonly get: (surveyId: string) => Promise<WorkListView>;
   /** The list that can be had without waiting; null where very many trees are looked at first. */
-  readonly atHand: (survey: SurveyView) => Promise<AtHand<WorkListView> | null>;
+  readonly getOrStale: (survey: SurveyView) => Promise<CachedResult<WorkListView> | null>;
   /** What speaks against the readings of single trees, as the review list says it. */
   readonly treesToCheck: (survey: SurveyView) => Promise<SurveySummary['treesToCheck']>;
   /** Clears a point, or puts it back. The same write again changes nothing. */
@@ -34,10 +34,10 @@ interface Dependencies {
   readonly surveys: SurveyService;
   readonly plots: PlotService;
   readonly trees: TreeService;
-  readonly figures: FigureService;
+  readonly figures: TreeResultCache;
   readonly summary: SummaryService;
   readonly kitOf: (survey: SurveyView) => Promise<readonly KitAtHand[]>;
-  readonly elsewhere: Elsewhere | undefined;
+  readonly elsewhere: WorkerRunner | undefined;
   /** Told of what goes wrong while nobody waits. */
   readonly onError: (error: unknown) => void;
 }
@@ -66,12 +66,12 @@ const readTree = (row: FigureRow, readings: readonly CheckedReading[], { fieldRu
 });
 
 const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings'][number]) => ({
-  key: `tree ${treeId} ${finding.code} ${String(finding.stem)} ${String(finding.take ?? 1)}`,
+  key: `tree ${treeId} ${finding.code} ${String(finding.stem)} ${String(finding.heightNo ?? 1)}`,
   check: 'tree' as const,
   title: finding.title.replace(/\?$/, ''),
   message: [
     finding.message,
-    ...finding.mends
+    ...finding.suggestedFixes
       .slice(0, 1)
       .map(({ label, becomes }) => `Likely mend: ${label}${becomes === undefined ? '' : `, ${becomes}`}.`),
   ].join(' '),
@@ -135,7 +135,7 @@ export function checkService({
     list.forEach((tree, place) => {
       if (tree.heightM !== null) places.set(tree.id, place);
     });
-    for await (const views of trees.judged(survey, judging, [...places.keys()])) {
+    for await (const views of trees.withCurveChecks(survey, judging, [...places.keys()])) {
       for (const view of views) {
         const place = places.get(view.id);
         if (place !== undefined) list[place] = readTree(figureRowOf(view), list[place]?.readings ?? [], survey);
@@ -175,8 +175,8 @@ export function checkService({
   return {
     get,
     treesToCheck: async (survey) => (await keeper.get(survey)).findings,
-    atHand: async (survey) => {
-      const found = await keeper.atHand(survey);
+    getOrStale: async (survey) => {
+      const found = await keeper.getOrStale(survey);
       return found === null ? null : { ...found, value: await decided(survey, found.value) };
     },
     decide: async (surveyId, decision) => {

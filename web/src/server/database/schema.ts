@@ -147,7 +147,7 @@ export const plots = pgTable(
     measuredOn: date('measured_on', { mode: 'string' }),
     crew: text('crew'),
     /** What was told of it at a glance, where the survey looks twice. */
-    quick: doublePrecision('quick'),
+    auxiliary: doublePrecision('auxiliary'),
     finished: boolean('finished').notNull().default(false),
     /** Somebody has looked, and there is no tree. */
     empty: boolean('empty').notNull().default(false),
@@ -165,13 +165,13 @@ export const plots = pgTable(
     unique('plot_of_survey').on(table.surveyId, table.id),
     check(
       'plot_shape',
-      sql`coalesce(${table.shape} ->> 'kind', '') in ('circle', 'nested', 'rectangle', 'point', 'whole')`,
+      sql`coalesce(${table.shape} ->> 'kind', '') in ('circle', 'nested', 'rectangle', 'variable-radius', 'complete-tally')`,
     ),
     check('plot_aspect', sql`${table.aspectDeg} is null or ${table.aspectDeg} between 0 and 360`),
     check('plot_latitude', sql`${table.latitude} is null or ${table.latitude} between -90 and 90`),
     check('plot_longitude', sql`${table.longitude} is null or ${table.longitude} between -180 and 180`),
     check('plot_position', sql`num_nonnulls(${table.latitude}, ${table.longitude}) in (0, 2)`),
-    check('plot_quick', sql`${table.quick} is null or ${table.quick} between 0 and 1e6`),
+    check('plot_auxiliary', sql`${table.auxiliary} is null or ${table.auxiliary} between 0 and 1e6`),
     check('plot_slope', sql`${table.slopePct} between 0 and 150`),
   ],
 );
@@ -303,7 +303,7 @@ export const readings = pgTable(
       .references(() => stems.id),
     measure: text('measure', { enum: ['diameter', 'point', 'distance', 'height'] }).notNull(),
     /** Number of the height that it belongs to. */
-    take: integer('take').notNull().default(1),
+    heightNo: integer('height_no').notNull().default(1),
     methodId: text('method_id').notNull(),
     methodVersion: integer('method_version').notNull(),
     key: text('key').notNull(),
@@ -322,14 +322,14 @@ export const readings = pgTable(
   },
   (table) => [
     uniqueIndex('reading_in_use')
-      .on(table.stemId, table.observationId, table.measure, table.take, table.key)
+      .on(table.stemId, table.observationId, table.measure, table.heightNo, table.key)
       .where(sql`${table.inUse}`),
     index('reading_of_observation').on(table.observationId),
     check('reading_measure', sql`${table.measure} in ('diameter', 'point', 'distance', 'height')`),
     check('reading_finite', sql`${table.value} between -1e6 and 1e6`),
     check('reading_error', sql`${table.standardError} is null or ${table.standardError} between 0 and 1e6`),
     check('reading_attempt', sql`${table.attempt} > 0`),
-    check('reading_take', sql`${table.take} between 1 and 99`),
+    check('reading_height_no', sql`${table.heightNo} between 1 and 99`),
   ],
 );
 
@@ -436,8 +436,8 @@ export const checkDecisions = pgTable(
  * What was worked out of a tree, kept so that a survey of many need not be worked out anew for each sum. Nothing here is
  * the record: a row goes when its tree or plot changes, and counts only under the stamp of the survey's settings.
  */
-export const treeFigures = pgTable(
-  'tree_figure',
+export const treeResults = pgTable(
+  'tree_result',
   {
     treeId: uuid('tree_id')
       .primaryKey()
@@ -458,12 +458,12 @@ export const treeFigures = pgTable(
     /** What speaks against its readings; null where nothing does. */
     findings: jsonb('findings').$type<readonly PlacedFinding[]>(),
   },
-  (table) => [index('tree_figure_of_survey').on(table.surveyId, table.stamp)],
+  (table) => [index('tree_result_of_survey').on(table.surveyId, table.stamp)],
 );
 
 /** What was summed up of a whole survey, kept like the figures of its trees: it counts only under its stamp. */
-export const surveyFigures = pgTable(
-  'survey_figure',
+export const surveyResults = pgTable(
+  'survey_result',
   {
     surveyId: uuid('survey_id')
       .notNull()

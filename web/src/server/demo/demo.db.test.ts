@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { harrowCreek, monteValdeliro, seededRandom, type PlantedSlip, type Scene } from '@arbolito/core/practice';
+import { harrowCreek, monteValdeliro, seededRandom, type PlantedError, type DemoSurvey } from '@arbolito/core/practice';
 import type { SurveySummary, TreeView, WorkListView } from '../../contracts/views.ts';
 import { connect } from '../database/connection.ts';
 import { plots, surveys } from '../database/schema.ts';
@@ -17,13 +17,13 @@ beforeAll(async () => {
 const summary = async () => (await api<SurveySummary>('GET', `/api/surveys/${DEMO_SURVEY_ID}/summary`)).body;
 
 /** Codes under which each planted slip may be found. */
-const FOUND_AS: Readonly<Record<PlantedSlip, RegExp>> = {
+const FOUND_AS: Readonly<Record<PlantedError, RegExp>> = {
   'base sign': /^tree|^curve/,
   'girth as diameter': /^tree|^curve/,
   'wrong scale': /^tree|^curve/,
   'percent as degrees': /^tree|^curve/,
   'too close': /^tree|^curve/,
-  'tallied twice': /^twice/,
+  'tallied twice': /^duplicate/,
   'beyond the limit': /^beyond/,
 };
 
@@ -37,7 +37,7 @@ describe('the demo forest', () => {
 
   it('has a woodlot of twenty-four points on sixty-two acres, whose strata weigh their areas', async () => {
     const { body } = await api<SurveySummary>('GET', `/api/surveys/${WOODLOT_SURVEY_ID}/summary`);
-    expect(body.plots.map(({ shape }) => shape.kind)).toEqual(Array.from({ length: 24 }, () => 'point'));
+    expect(body.plots.map(({ shape }) => shape.kind)).toEqual(Array.from({ length: 24 }, () => 'variable-radius'));
     expect(body.sums.weighing).toBe('strata');
     // Every tree is worth 10 ft²/ac, whatever its dbh: by hand from the tallies.
     const perAcre = body.survey.strata.map(({ id }) => {
@@ -65,13 +65,13 @@ describe('the demo forest', () => {
     inside(sums.quadraticMeanDiameterCm, 18, 45);
   });
 
-  it.each<[string, string, Scene, readonly RegExp[]]>([
+  it.each<[string, string, DemoSurvey, readonly RegExp[]]>([
     ['Monte Valdeliro', DEMO_SURVEY_ID, monteValdeliro(seededRandom(2026)), []],
     [
       'Harrow Creek Wood',
       WOODLOT_SURVEY_ID,
       harrowCreek(seededRandom(2026)),
-      [/^digits T\. O\.$/, /^observers /, /^bare /],
+      [/^digit-preference T\. O\.$/, /^observers /, /^undeclared-empty-plot /],
     ],
   ])(
     'has a work list, that of %s, which holds every planted slip, and one false alarm in fifty trees at most',

@@ -8,7 +8,7 @@ import {
   monteValdeliro,
   seededRandom,
   valdeliroWood,
-  type Scene,
+  type DemoSurvey,
 } from '@arbolito/core/practice';
 import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
 import type { WoodSettings } from '@arbolito/core/survey';
@@ -37,7 +37,7 @@ interface Visit {
   readonly name: string;
   readonly crew: string;
   readonly startedOn: string;
-  readonly plots: Scene['plots'];
+  readonly plots: DemoSurvey['plots'];
   readonly previousSurveyId?: string;
   /** Sets its identifiers apart from those of the other visit. */
   readonly prefix: readonly string[];
@@ -54,7 +54,7 @@ async function unlessMadeOtherwise<T>(write: Promise<T>): Promise<T | null> {
 }
 
 /** Loads one visit through the services; answers false where the survey is there already. */
-async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visit: Visit): Promise<boolean> {
+async function loadVisit({ surveys, plots, trees }: Services, scene: DemoSurvey, visit: Visit): Promise<boolean> {
   const { surveyId, crew, prefix } = visit;
   const writer = { observer: crew, device: DEVICE };
   const own = (...names: readonly string[]): string => idOf(...prefix, ...names);
@@ -119,13 +119,13 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: Scene, visi
         observedAt,
         ...(tree.taping === undefined ? {} : { taping: tree.taping }),
         ...(tree.heights === undefined ? {} : { heights: tree.heights }),
-        readings: tree.readings.map(({ measure, methodId, key, value, unit, stem, take }) => ({
+        readings: tree.readings.map(({ measure, methodId, key, value, unit, stem, heightNo }) => ({
           id: id(
-            `${stem === undefined ? '' : `stem ${stem} `}${take === undefined ? '' : `height ${take} `}reading ${measure} ${key}`,
+            `${stem === undefined ? '' : `stem ${stem} `}${heightNo === undefined ? '' : `height ${heightNo} `}reading ${measure} ${key}`,
           ),
           measure,
           ...(stem === undefined ? {} : { stem }),
-          ...(take === undefined ? {} : { take }),
+          ...(heightNo === undefined ? {} : { heightNo }),
           methodId,
           key,
           value,
@@ -168,7 +168,12 @@ async function loadKit({ kit }: Services): Promise<void> {
 }
 
 /** Only at first: whatever a visitor has settled since then stays. */
-async function settleWood(services: Services, surveyId: string, scene: Scene, settings: WoodSettings): Promise<void> {
+async function settleWood(
+  services: Services,
+  surveyId: string,
+  scene: DemoSurvey,
+  settings: WoodSettings,
+): Promise<void> {
   if ((await services.wood.history(surveyId)).length > 0) return;
   const { species, ...wood } = settings;
   await services.wood.settle(surveyId, {

@@ -7,7 +7,7 @@ import { rulesBody } from '../../contracts/field-rules.ts';
 import type { PlotView, ProblemView, SurveySummary, TreePageView, TreeView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
 import { withStoredFile } from './store-file.ts';
-import { api, send, useTestDatabase, type Answer } from '../testing/api.ts';
+import { api, sendJson, useTestDatabase, type Answer } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, knownHeight, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
@@ -17,7 +17,7 @@ const file = async <T = ProblemView>(
   csv: string,
   query: Record<string, string> = {},
 ): Promise<Omit<Answer<T>, 'headers'>> => {
-  const response = await send(
+  const response = await sendJson(
     new Request(`http://test/api/surveys/${surveyId}/import?${new URLSearchParams(query).toString()}`, {
       method: 'POST',
       body: csv,
@@ -240,7 +240,7 @@ describe('what goes out', () => {
       observer: '=HYPERLINK("x")',
     });
     expect((await api('POST', '/api/trees', tree)).status).toBe(201);
-    const response = await send(new Request(`http://test/api/surveys/${survey.id}/trees.csv`));
+    const response = await sendJson(new Request(`http://test/api/surveys/${survey.id}/trees.csv`));
     expect(response.headers.get('content-type')).toContain('text/csv');
     const csv = await response.text();
     const [head, row] = csv.split('\r\n');
@@ -276,7 +276,7 @@ describe('what goes out', () => {
     const made = await api('POST', '/api/trees', tree);
     expect(made.status, JSON.stringify(made.body)).toBe(201);
     const table = async (name: string): Promise<Record<string, string>[]> => {
-      const response = await send(new Request(`http://test/api/surveys/${survey.id}/${name}.csv`));
+      const response = await sendJson(new Request(`http://test/api/surveys/${survey.id}/${name}.csv`));
       return Papa.parse<Record<string, string>>(await response.text(), { header: true, skipEmptyLines: true }).data;
     };
     const [trees, stems, readings] = [await table('trees'), await table('stems'), await table('readings')];
@@ -323,7 +323,7 @@ describe('what goes out', () => {
     expect(status).toBe(201);
     expect(body.dbh?.printed).toBe('40.0');
     expect(body.basalAreaM2).toBeCloseTo(Math.PI * 0.04, 9);
-    const csv = await (await send(new Request(`http://test/api/surveys/${survey.id}/stems.csv`))).text();
+    const csv = await (await sendJson(new Request(`http://test/api/surveys/${survey.id}/stems.csv`))).text();
     const [stem] = Papa.parse<Record<string, string>>(csv, { header: true, skipEmptyLines: true }).data;
     // (40 − 2 × 1.5) ÷ 40
     expect(stem).toMatchObject({
@@ -341,7 +341,7 @@ describe('what goes out', () => {
       .reverse()
       .map(({ plot, tag }) => `${String(plot)},${String(tag)},sp,${String(20 + (tag % 9))}`);
     await file(survey.id, ['plot,tag,species,dbh', ...rows].join('\n'), { id: uuid(), makePlots: 'true' });
-    const response = await send(new Request(`http://test/api/surveys/${survey.id}/trees.csv`));
+    const response = await sendJson(new Request(`http://test/api/surveys/${survey.id}/trees.csv`));
     const lines = (await response.text()).trimEnd().split('\r\n').slice(1);
     expect(
       lines.map((line) =>
@@ -377,7 +377,7 @@ describe('what goes out', () => {
   it('are plots as GeoJSON, longitude first', async () => {
     const { survey } = await surveyWithPlot();
     await api('POST', '/api/plots', newPlot(survey, '2', { latitude: 41.5, longitude: -30.25, aspectDeg: 45 }));
-    const response = await send(new Request(`http://test/api/surveys/${survey.id}/plots.geojson`));
+    const response = await sendJson(new Request(`http://test/api/surveys/${survey.id}/plots.geojson`));
     const body = (await response.json()) as { features: { geometry: unknown; properties: Record<string, unknown> }[] };
     expect(body.features.map(({ geometry }) => geometry)).toEqual([
       null,
@@ -394,10 +394,12 @@ describe('what goes out', () => {
     const { survey, plot } = await surveyWithPlot();
     await api('POST', '/api/trees', newTree(plot.id, '1'));
     await api('POST', `/api/plots/${plot.id}/corrections`, { ...act(), finished: true });
-    const response = await send(new Request(`http://test/api/surveys/${survey.id}/tables?name=species`));
+    const response = await sendJson(new Request(`http://test/api/surveys/${survey.id}/tables?name=species`));
     // One tree on 500 m².
     expect((await response.text()).split('\r\n')[1]).toContain('Scots pine,1,20.0,');
-    expect((await send(new Request(`http://test/api/surveys/${survey.id}/tables?name=none`))).status).toBe(404);
-    expect((await send(new Request(`http://test/api/surveys/${survey.id}/tables?units=furlongs`))).status).toBe(422);
+    expect((await sendJson(new Request(`http://test/api/surveys/${survey.id}/tables?name=none`))).status).toBe(404);
+    expect((await sendJson(new Request(`http://test/api/surveys/${survey.id}/tables?units=furlongs`))).status).toBe(
+      422,
+    );
   });
 });

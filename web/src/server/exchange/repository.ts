@@ -5,7 +5,7 @@ import { from as copyFrom } from 'pg-copy-streams';
 import type { FileReading } from '@arbolito/core/exchange';
 import type { PlotShape, TreeNotes } from '@arbolito/core/survey';
 import type { Database } from '../database/connection.ts';
-import type { FigureToKeep } from '../figures/repository.ts';
+import type { TreeResultRow } from '../figures/repository.ts';
 import { plots, trees } from '../database/schema.ts';
 
 /** A tree of a file on its way onto the record. */
@@ -24,7 +24,7 @@ export interface TreeToCopy {
   readonly notes: TreeNotes | undefined;
   readonly readings: readonly (FileReading & { readonly id: string })[];
   /** What was worked out of it already, where it could be. */
-  readonly figures: FigureToKeep | null;
+  readonly figures: TreeResultRow | null;
 }
 
 export interface PlotToMake {
@@ -70,7 +70,7 @@ const cell = (value: string | number | null): string =>
 
 const line = (values: readonly (string | number | null)[]): string => `${values.map(cell).join('\t')}\n`;
 
-const figureLine = (figures: FigureToKeep): string =>
+const figureLine = (figures: TreeResultRow): string =>
   line([
     figures.treeId,
     figures.surveyId,
@@ -169,7 +169,7 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
     if (parts.figure !== '') {
       await copy(
         client,
-        'tree_figure',
+        'tree_result',
         'tree_id, survey_id, stamp, diameters_cm, dbh_cm, height_m, volume_m3, volume_error_m3, in_doubt, outside, read_diameters_cm, findings',
         parts.figure,
       );
@@ -211,7 +211,7 @@ export const exchangeRepository = (database: Database): ExchangeRepository => ({
       const done = await work(bulkOn(client));
       await client.query('COMMIT');
       // What is read next would be planned as if the tables were as small as before.
-      await client.query('ANALYZE plot, tree, stem, observation, reading, tree_figure');
+      await client.query('ANALYZE plot, tree, stem, observation, reading, tree_result');
       client.release();
       return done;
     } catch (error) {

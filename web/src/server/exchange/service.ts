@@ -15,7 +15,7 @@ import type { FileErrorView, ImportDone, ImportOptionsDto, ImportPreview } from 
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
-import type { PlainMaker, FigureService } from '../figures/service.ts';
+import type { PlainMaker, TreeResultCache } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { LIMITS } from '../limits.ts';
 import { fullUp, invalidField, Problem } from '../problem.ts';
@@ -40,8 +40,8 @@ interface Dependencies {
   readonly repository: ExchangeRepository;
   readonly surveys: SurveyService;
   readonly plots: PlotService;
-  readonly figures: Pick<FigureService, 'plainMaker'>;
-  readonly summary: Pick<SummaryService, 'atHand'>;
+  readonly figures: Pick<TreeResultCache, 'plainMaker'>;
+  readonly summary: Pick<SummaryService, 'getOrStale'>;
   readonly now: () => Date;
 }
 
@@ -195,7 +195,7 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
     let trees = 0;
     const waiting: { readonly cells: readonly string[]; readonly row: number }[] = [];
     const sample: (readonly string[])[] = [];
-    const take = async (cells: readonly string[], at: number): Promise<void> => {
+    const heightNo = async (cells: readonly string[], at: number): Promise<void> => {
       rows += 1;
       if (file.read === undefined) return;
       const outcome = file.read(cells);
@@ -217,7 +217,7 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
           decimal: opened.decimal,
         });
       }
-      for (const each of waiting) await take(each.cells, each.row);
+      for (const each of waiting) await heightNo(each.cells, each.row);
       return opened;
     };
     for await (const cells of records) {
@@ -231,7 +231,7 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
       }
       if (sample.length < SAMPLE) sample.push(cells);
       if (file.opened !== undefined) {
-        await take(cells, row);
+        await heightNo(cells, row);
         continue;
       }
       waiting.push({ cells, row });
@@ -369,7 +369,7 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
           }
         });
         // Whoever looks next finds the sums worked out, or at least begun; what goes wrong there is told where it is asked.
-        void summary.atHand(survey).catch(() => undefined);
+        void summary.getOrStale(survey).catch(() => undefined);
         return { id: importId, trees, plots: made.size, created: true };
       } catch (error) {
         // Somebody else has called out the same tag meanwhile, or the same import was sent twice at once.

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { findMethod } from '@arbolito/core/registry';
 import type { SurveySummary, TreeView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
-import { api, send, useTestDatabase } from '../testing/api.ts';
+import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, knownHeight, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
@@ -91,8 +91,8 @@ describe('figures that are kept for speed', () => {
     const { survey } = await made();
     const read = async () => {
       const { summary, surveys, report } = services();
-      const page = await summary.atHand(await surveys.get(survey.id));
-      const csv = await send(new Request(`http://test/api/surveys/${survey.id}/tables?name=totals`));
+      const page = await summary.getOrStale(await surveys.get(survey.id));
+      const csv = await sendJson(new Request(`http://test/api/surveys/${survey.id}/tables?name=totals`));
       const paper = (await report.get(survey.id)).parts.find(({ id }) => id === 'totals');
       return {
         page: page?.value.sums.meanHeightM,

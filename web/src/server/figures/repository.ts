@@ -3,7 +3,7 @@ import pg from 'pg';
 import { isBroken, isDead, type TreeNotes } from '@arbolito/core/survey';
 import type { TreeView } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
-import { plots, treeFigures, trees } from '../database/schema.ts';
+import { plots, treeResults, trees } from '../database/schema.ts';
 import { ownText, streamRows, type TextRow } from '../database/stream.ts';
 
 /** What the sums ask of a tree: its figures, without readings and workings. */
@@ -34,7 +34,7 @@ export interface FigureRow extends SummedRow {
   readonly findings: TreeView['findings'] | null;
 }
 
-export type FigureToKeep = typeof treeFigures.$inferInsert;
+export type TreeResultRow = typeof treeResults.$inferInsert;
 
 /** Whose figures are asked for: a survey, the stamp under which they count, and its codes of dead trees. */
 export interface FiguresOf {
@@ -54,7 +54,7 @@ export interface FigureRepository {
   /** The same without names: half as large. */
   readonly listSummed: (of: FiguresOf) => Promise<SummedRow[]>;
   /** Keeps figures as part of the transaction that worked them out. */
-  readonly keep: (tx: Queryable, rows: readonly FigureToKeep[]) => Promise<void>;
+  readonly keep: (tx: Queryable, rows: readonly TreeResultRow[]) => Promise<void>;
   /** Rises with every change of a survey's plots and trees; as text, for a stamp. */
   readonly revisionOf: (surveyId: string) => Promise<string>;
 }
@@ -69,7 +69,7 @@ export const raiseRevision = async (tx: Queryable, plotId: string): Promise<void
 
 /** Forgets what was worked out of a tree, as part of the write that changes it. */
 export const forgetTree = async (tx: Queryable, treeId: string, plotId: string): Promise<void> => {
-  await tx.delete(treeFigures).where(eq(treeFigures.treeId, treeId));
+  await tx.delete(treeResults).where(eq(treeResults.treeId, treeId));
   await raiseRevision(tx, plotId);
 };
 
@@ -77,8 +77,8 @@ export const forgetTree = async (tx: Queryable, treeId: string, plotId: string):
 export const forgetPlot = async (tx: Queryable, plotId: string): Promise<void> => {
   await raiseRevision(tx, plotId);
   await tx
-    .delete(treeFigures)
-    .where(sql`${treeFigures.treeId} in (select ${trees.id} from ${trees} where ${trees.plotId} = ${plotId})`);
+    .delete(treeResults)
+    .where(sql`${treeResults.treeId} in (select ${trees.id} from ${trees} where ${trees.plotId} = ${plotId})`);
 };
 
 const SUMMED_COLUMNS = `
@@ -90,7 +90,7 @@ const NAMED_COLUMNS = `${SUMMED_COLUMNS}, t.id, t.tag, o.observer, f.findings`;
 const figuresQuery = (columns: string, surveyId: string, stamp: string): string => `
   select ${columns}
   from tree t
-  join tree_figure f on f.tree_id = t.id and f.stamp = ${pg.escapeLiteral(stamp)}
+  join tree_result f on f.tree_id = t.id and f.stamp = ${pg.escapeLiteral(stamp)}
   join observation o on o.tree_id = t.id and o.survey_id = t.survey_id
   where t.survey_id = ${pg.escapeLiteral(surveyId)} and t.deleted_at is null
   order by t.plot_id, t.tag, t.id`;
@@ -163,7 +163,7 @@ export function figureRepository(database: Database): FigureRepository {
     and(
       eq(trees.surveyId, surveyId),
       isNull(trees.deletedAt),
-      sql`not exists (select 1 from ${treeFigures} where ${treeFigures.treeId} = ${trees.id} and ${treeFigures.stamp} = ${stamp})`,
+      sql`not exists (select 1 from ${treeResults} where ${treeResults.treeId} = ${trees.id} and ${treeResults.stamp} = ${stamp})`,
     );
   return {
     missing: async (surveyId, stamp) => {
@@ -188,10 +188,10 @@ export function figureRepository(database: Database): FigureRepository {
     keep: async (tx, rows) => {
       if (rows.length === 0) return;
       await tx
-        .insert(treeFigures)
+        .insert(treeResults)
         .values([...rows])
         .onConflictDoUpdate({
-          target: treeFigures.treeId,
+          target: treeResults.treeId,
           set: {
             stamp: sql`excluded.stamp`,
             diametersCm: sql`excluded.diameters_cm`,

@@ -1,6 +1,6 @@
 import { standCurves } from '@arbolito/core/curve';
 import { curveSums, type CurveSums } from '@arbolito/core/height';
-import { deadCodes, isBroken, isDead, type Filling } from '@arbolito/core/survey';
+import { deadCodes, isBroken, isDead, type HeightImputation } from '@arbolito/core/survey';
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
 import { isDiskFull } from '../database/failures.ts';
 import { resultsKey } from '../results-key.ts';
@@ -9,9 +9,9 @@ import type { SurveyService } from '../surveys/service.ts';
 import { reckonRow, settingsOf, type TreeParts } from '../trees/reckon.ts';
 import type { TreeRow } from '../trees/repository.ts';
 import type { TreeService } from '../trees/service.ts';
-import type { FigureRepository, FigureRow, FiguresOf, FigureToKeep, SummedRow } from './repository.ts';
+import type { FigureRepository, FigureRow, FiguresOf, TreeResultRow, SummedRow } from './repository.ts';
 
-export interface FigureService {
+export interface TreeResultCache {
   /** Everything beside the trees' own record that their figures hang on. */
   readonly stampOf: (survey: SurveyView) => Promise<string>;
   /** Rises with every change of a survey's plots and trees. */
@@ -31,10 +31,10 @@ export interface FigureService {
 }
 
 /** Makes the figures of trees one by one. */
-type FigureMaker = (row: TreeRow, parts: TreeParts) => FigureToKeep;
+type FigureMaker = (row: TreeRow, parts: TreeParts) => TreeResultRow;
 
 /** The same for trees of one diameter; null for others, which take their time. */
-export type PlainMaker = (row: TreeRow, parts: TreeParts) => FigureToKeep | null;
+export type PlainMaker = (row: TreeRow, parts: TreeParts) => TreeResultRow | null;
 
 interface Dependencies {
   readonly repository: FigureRepository;
@@ -95,7 +95,7 @@ function sizeOf(row: TreeRow, { readings, lastVisit }: TreeParts): string | null
 
 /** A maker of figures that remembers those of plain trees. */
 function figureMaker(survey: SurveyView, stamp: string): FigureMaker {
-  const known = new Map<string, FigureToKeep>();
+  const known = new Map<string, TreeResultRow>();
   return (row, parts) => {
     const size = sizeOf(row, parts);
     const found = size === null ? undefined : known.get(size);
@@ -106,7 +106,7 @@ function figureMaker(survey: SurveyView, stamp: string): FigureMaker {
   };
 }
 
-export function figureService({ repository, surveys, trees }: Dependencies): FigureService {
+export function treeResultCache({ repository, surveys, trees }: Dependencies): TreeResultCache {
   const stampOf = async (survey: SurveyView): Promise<string> => {
     const { id, species, previousSurveyId, eyeHeightM } = survey;
     const previous = previousSurveyId === null ? null : await surveys.get(previousSurveyId);
@@ -174,7 +174,7 @@ export function figureService({ repository, surveys, trees }: Dependencies): Fig
 }
 
 /** Figures that are not in the cache as a row of it. */
-const rowOfFigures = (row: TreeRow, made: FigureToKeep | undefined, codes: ReadonlySet<string>): FigureRow[] =>
+const rowOfFigures = (row: TreeRow, made: TreeResultRow | undefined, codes: ReadonlySet<string>): FigureRow[] =>
   made === undefined
     ? []
     : [
@@ -207,7 +207,7 @@ export const figureRowOf = (view: TreeView): FigureRow => {
 };
 
 /** What fills in for heights that were not measured: curves through the trees that are beyond doubt. */
-export function fillingOfFigures(survey: SurveyView, rows: readonly SummedRow[]): Filling {
+export function fillingOfFigures(survey: SurveyView, rows: readonly SummedRow[]): HeightImputation {
   const { formFactor, volumes } = settingsOf(survey);
   const measured = rows.flatMap(({ dbhCm, heightM, inDoubt, dead, speciesCode, plotId }) =>
     dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM, speciesCode, plotId }],

@@ -3,7 +3,7 @@ import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { PHOTO_BYTES, PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo.ts';
 import type { ProblemView } from '../../contracts/views.ts';
-import { api, send, useTestDatabase } from '../testing/api.ts';
+import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
@@ -31,7 +31,7 @@ const query = (over: Record<string, string> = {}): string =>
   }).toString();
 
 async function add(plotId: string, data: Buffer, asked = query()) {
-  const response = await send(
+  const response = await sendJson(
     new Request(`http://test/api/plots/${plotId}/photos?${asked}`, {
       method: 'POST',
       headers: { 'content-type': 'image/png' },
@@ -50,7 +50,7 @@ describe('photos of a plot', () => {
     const kept = await add(plot.id, PNG);
     expect(kept.status).toBe(201);
     expect(kept.body).toMatchObject({ plotId: plot.id, words: 'to the north', deleted: false });
-    const response = await send(new Request(`http://test/api/photos/${kept.body.id}`));
+    const response = await sendJson(new Request(`http://test/api/photos/${kept.body.id}`));
     expect(response.headers.get('content-type')).toBe('image/jpeg');
     expect(response.headers.get('x-content-type-options')).toBe('nosniff');
     expect(await sharp(Buffer.from(await response.arrayBuffer())).metadata()).toMatchObject({
@@ -77,7 +77,7 @@ describe('photos of a plot', () => {
       .toBuffer();
     expect((await sharp(marked).metadata()).exif).toBeDefined();
     const { body } = await add(plot.id, marked);
-    const kept = await (await send(new Request(`http://test/api/photos/${body.id}`))).arrayBuffer();
+    const kept = await (await sendJson(new Request(`http://test/api/photos/${body.id}`))).arrayBuffer();
     expect((await sharp(Buffer.from(kept)).metadata()).exif).toBeUndefined();
   });
 
@@ -85,7 +85,7 @@ describe('photos of a plot', () => {
     const { plot } = await surveyWithPlot();
     const { body } = await add(plot.id, PNG);
     await api('DELETE', `/api/photos/${body.id}`, act());
-    expect((await send(new Request(`http://test/api/photos/${body.id}`))).status).toBe(410);
+    expect((await sendJson(new Request(`http://test/api/photos/${body.id}`))).status).toBe(410);
   });
 
   it('are one write however often they are sent, and another under that name is refused', async () => {
@@ -129,7 +129,7 @@ describe('photos of a plot', () => {
 
   it('are of a plot that there is, and are found by their name', async () => {
     expect((await add(uuid(), PNG)).status).toBe(404);
-    expect((await send(new Request(`http://test/api/photos/${uuid()}`))).status).toBe(404);
+    expect((await sendJson(new Request(`http://test/api/photos/${uuid()}`))).status).toBe(404);
     expect((await api('DELETE', `/api/photos/${uuid()}`, act())).status).toBe(404);
   });
 });

@@ -30,8 +30,8 @@ describe('a plot of another shape', () => {
       100,
     ],
     // 4 ÷ (π × 0.36² ÷ 4)
-    [{ kind: 'point', factorM2PerHa: 4 }, null, 39.3],
-    [{ kind: 'whole', areaM2: 5000 }, 5000, 2],
+    [{ kind: 'variable-radius', factorM2PerHa: 4 }, null, 39.3],
+    [{ kind: 'complete-tally', areaM2: 5000 }, 5000, 2],
   ])('%j takes a tree of 36 cm for its own number of stems', async (shape, areaM2, stems) => {
     const survey = await bareSurvey();
     const plot = { ...newPlot(survey, '1'), ...withShape(shape) };
@@ -44,7 +44,7 @@ describe('a plot of another shape', () => {
 
   it.each([
     [{}, '/shape/kind'],
-    [{ kind: 'point', factorM2PerHa: 0 }, '/shape/factorM2PerHa'],
+    [{ kind: 'variable-radius', factorM2PerHa: 0 }, '/shape/factorM2PerHa'],
     [{ kind: 'circle' }, '/shape/areaM2'],
     [{ kind: 'nested', rings: [] }, '/shape/rings'],
     [{ kind: 'rectangle', widthM: 10, lengthM: '50' }, '/shape/lengthM'],
@@ -67,13 +67,13 @@ describe('a plot of another shape', () => {
     expect((await api('POST', '/api/plots', newPlot(survey, '1'))).status).toBe(201);
     const whole = await api('POST', '/api/plots', {
       ...newPlot(survey, '2'),
-      ...withShape({ kind: 'whole', areaM2: 5000 }),
+      ...withShape({ kind: 'complete-tally', areaM2: 5000 }),
     });
     expect([whole.status, whole.body.errors?.[0]?.code]).toEqual([422, 'shape-mixed']);
   });
 
   it('is laid out as the survey usually does', async () => {
-    const shape = { kind: 'point', factorM2PerHa: 2 } as const;
+    const shape = { kind: 'variable-radius', factorM2PerHa: 2 } as const;
     const survey = await bareSurvey({ design: { ...USUAL_DESIGN, shape } });
     const plot = { ...newPlot(survey, '1'), areaM2: undefined, asDesigned: true };
     expect((await api<PlotView>('POST', '/api/plots', plot)).body.shape).toEqual(shape);
@@ -124,7 +124,7 @@ describe('a survey that tallies every tree', () => {
       ['A', 4000, 2],
       ['B', 1000, 3],
     ] as const) {
-      const plot = { ...newPlot(survey, label), ...withShape({ kind: 'whole', areaM2 }) };
+      const plot = { ...newPlot(survey, label), ...withShape({ kind: 'complete-tally', areaM2 }) };
       await api('POST', '/api/plots', plot);
       for (let i = 1; i <= trees; i += 1) await api('POST', '/api/trees', newTree(plot.id, String(i)));
     }
@@ -139,15 +139,15 @@ describe('a survey that tallies every tree', () => {
 describe('what is noted of a tree', () => {
   it('is kept, corrected and taken back with it; a code that the survey lacks is refused', async () => {
     const { plot } = await surveyWithPlot();
-    const tree = newTree(plot.id, '1', { notes: { conditions: ['dead'], fork: 2, counts: 2 } });
+    const tree = newTree(plot.id, '1', { notes: { conditions: ['dead'], fork: 2, multiplicity: 2 } });
     expect((await api('POST', '/api/trees', tree)).status).toBe(201);
     const notesOf = async () => (await api<{ notes: unknown }>('GET', `/api/trees/${tree.id}`)).body.notes;
-    expect(await notesOf()).toEqual({ conditions: ['dead'], fork: 2, counts: 2 });
+    expect(await notesOf()).toEqual({ conditions: ['dead'], fork: 2, multiplicity: 2 });
     const correction = { ...act(), tag: '1', speciesCode: 'sp', readings: tree.readings };
     await api('POST', `/api/trees/${tree.id}/corrections`, correction);
     expect(await notesOf()).toBeNull();
     await api('POST', `/api/corrections/${correction.id}/undo`, act());
-    expect(await notesOf()).toEqual({ conditions: ['dead'], fork: 2, counts: 2 });
+    expect(await notesOf()).toEqual({ conditions: ['dead'], fork: 2, multiplicity: 2 });
     const strange = await api('POST', '/api/trees', newTree(plot.id, '2', { notes: { conditions: ['blue'] } }));
     expect([strange.status, strange.body.errors?.[0]?.pointer]).toEqual([422, '/notes/conditions/0']);
     const wrong = await api('POST', '/api/trees', { ...newTree(plot.id, '3'), id: uuid(), notes: { fork: 1 } });
@@ -155,7 +155,7 @@ describe('what is noted of a tree', () => {
   });
   it('counts a tree twice in the sums of its plot', async () => {
     const { plot } = await surveyWithPlot();
-    await api('POST', '/api/trees', newTree(plot.id, '1', { notes: { counts: 2 } }));
+    await api('POST', '/api/trees', newTree(plot.id, '1', { notes: { multiplicity: 2 } }));
     const { body } = await api<TallyView>('GET', `/api/tally?plot=${plot.id}`);
     expect(body.sums).toMatchObject({ stems: 1, stemsPerHa: 40 });
   });
@@ -184,7 +184,7 @@ describe('many plots at once', () => {
     const answer = await api('POST', `/api/surveys/${survey.id}/plots`, body);
     expect([answer.status, answer.body]).toEqual([201, { plots: 3, created: true }]);
     const { body: laid } = await api<PlotView[]>('GET', `/api/plots?survey=${survey.id}`);
-    expect(laid[0]).toMatchObject({ shape: USUAL_DESIGN.shape, latitude: 41.25, slopePct: 12, quick: null });
+    expect(laid[0]).toMatchObject({ shape: USUAL_DESIGN.shape, latitude: 41.25, slopePct: 12, auxiliary: null });
     expect((await api('POST', `/api/surveys/${survey.id}/plots`, body)).status).toBe(200);
     expect(await labelsOf(survey.id)).toEqual(['1', '2', '10']);
   });

@@ -23,7 +23,7 @@ export interface PlotRepository {
   readonly find: (id: string) => Promise<PlotView | null>;
   readonly digest: (id: string) => Promise<string | null>;
   /** Whether a survey has a plot besides that one where every tree is tallied, or one that samples. */
-  readonly hasOther: (surveyId: string, plotId: string, kind: 'whole' | 'sampled') => Promise<boolean>;
+  readonly hasOther: (surveyId: string, plotId: string, kind: 'complete-tally' | 'sampled') => Promise<boolean>;
   /** How a survey usually lays its plots out; null for no such survey. */
   readonly usualShape: (surveyId: string) => Promise<PlotShape | null>;
   readonly insert: (plot: PlotToInsert, digest: string) => Promise<void>;
@@ -48,7 +48,7 @@ export type PlotState = Pick<
   | 'ground'
   | 'measuredOn'
   | 'crew'
-  | 'quick'
+  | 'auxiliary'
 >;
 
 export const plotStateOf = (row: PlotRow): PlotState => ({
@@ -61,7 +61,7 @@ export const plotStateOf = (row: PlotRow): PlotState => ({
   ground: row.ground,
   measuredOn: row.measuredOn,
   crew: row.crew,
-  quick: row.quick,
+  auxiliary: row.auxiliary,
 });
 
 /** Locks a plot for the rest of a transaction. */
@@ -90,7 +90,7 @@ export function plotRepository(database: Database): PlotRepository {
         ground: plots.ground,
         measuredOn: plots.measuredOn,
         crew: plots.crew,
-        quick: plots.quick,
+        auxiliary: plots.auxiliary,
         finished: plots.finished,
         empty: plots.empty,
         trees: count(trees.id),
@@ -120,11 +120,13 @@ export function plotRepository(database: Database): PlotRepository {
       return row?.digest ?? null;
     },
     hasOther: async (surveyId, plotId, kind) => {
-      const isWhole = sql`${plots.shape} ->> 'kind' = 'whole'`;
+      const isWhole = sql`${plots.shape} ->> 'kind' = 'complete-tally'`;
       const [row] = await database
         .select({ id: plots.id })
         .from(plots)
-        .where(and(eq(plots.surveyId, surveyId), ne(plots.id, plotId), kind === 'whole' ? isWhole : not(isWhole)))
+        .where(
+          and(eq(plots.surveyId, surveyId), ne(plots.id, plotId), kind === 'complete-tally' ? isWhole : not(isWhole)),
+        )
         .limit(1);
       return row !== undefined;
     },

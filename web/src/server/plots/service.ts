@@ -60,7 +60,7 @@ export function plotService(repository: PlotRepository): PlotService {
     return plot;
   };
   const refuseMixed = async (surveyId: string, plotId: string, shape: PlotShape): Promise<void> => {
-    if (await repository.hasOther(surveyId, plotId, shape.kind === 'whole' ? 'sampled' : 'whole')) {
+    if (await repository.hasOther(surveyId, plotId, shape.kind === 'complete-tally' ? 'sampled' : 'complete-tally')) {
       throw invalidField(
         '/shape/kind',
         'shape-mixed',

@@ -1,15 +1,15 @@
 import { isLogRuleId, LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { outsideTaper, solidsTaper, standTable, taperDoubts, taperOf, taperStatement } from '@arbolito/core/stem';
+import { outsideTaper, solidsTaper, volumeTable, taperDoubts, taperOf, taperStatement } from '@arbolito/core/stem';
 import { barkRatioOf, volumesOf } from '@arbolito/core/survey';
 import { equationVolume, stemVolumeM3, volumeBark, volumeName } from '@arbolito/core/volume';
 import type { SurveyView } from '../../contracts/views.ts';
 import { pocketTablePdf, type PocketTable } from './pocket-table.ts';
 
 /** What a table shows: the volume of the whole stem, or board feet by a rule. */
-export type Shown = 'volume' | LogRuleId;
+export type SpeciesTableQuantity = 'volume' | LogRuleId;
 
-export const isShown = (text: string | null): text is Shown => text === 'volume' || isLogRuleId(text);
+export const isShown = (text: string | null): text is SpeciesTableQuantity => text === 'volume' || isLogRuleId(text);
 
 /** Rows and columns, in the units that are printed. */
 const GRID: Readonly<
@@ -30,7 +30,7 @@ const SLENDER = { low: 20, high: 130 } as const;
 const LOG_M = 16.3 * 0.3048;
 
 /** A table for one species of a survey, by the survey’s own way, in its own units. */
-export function speciesTable(survey: SurveyView, speciesCode: string, shown: Shown): PocketTable {
+export function speciesVolumeTable(survey: SurveyView, speciesCode: string, shown: SpeciesTableQuantity): PocketTable {
   const { unitSystem, wood } = survey;
   const species = survey.species.find(({ code }) => code === speciesCode);
   const volume = volumesOf(wood)[speciesCode];
@@ -80,7 +80,7 @@ export function speciesTable(survey: SurveyView, speciesCode: string, shown: Sho
   }
   const outcome = taperOf(volume?.by === 'profile' ? volume.taper : { model: 'solids' }, survey.breastHeightM);
   const model = outcome.ok ? outcome.model : solidsTaper(survey.breastHeightM);
-  const { boardFeet } = standTable(
+  const { boardFeet } = volumeTable(
     model,
     {
       stumpM: wood.stumpM,
@@ -106,5 +106,8 @@ export function speciesTable(survey: SurveyView, speciesCode: string, shown: Sho
 }
 
 /** @returns the bytes of a PDF of one page */
-export const speciesTablePdf = (survey: SurveyView, speciesCode: string, shown: Shown): Promise<Uint8Array> =>
-  pocketTablePdf(speciesTable(survey, speciesCode, shown));
+export const speciesTablePdf = (
+  survey: SurveyView,
+  speciesCode: string,
+  shown: SpeciesTableQuantity,
+): Promise<Uint8Array> => pocketTablePdf(speciesVolumeTable(survey, speciesCode, shown));

@@ -23,7 +23,7 @@ export const plotsGeoJson = (
       ground: plot.ground,
       measuredOn: plot.measuredOn,
       crew: plot.crew,
-      quick: plot.quick,
+      auxiliary: plot.auxiliary,
       finished: plot.finished,
       empty: plot.empty,
       trees: plot.trees,

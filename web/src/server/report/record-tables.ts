@@ -1,6 +1,6 @@
 import { findMethod } from '@arbolito/core/registry';
 import { convert, printRounded, unitOf, type UnitId } from '@arbolito/core/quantity';
-import { draftOf, isBroken, printCallout, STAND_UNITS } from '@arbolito/core/survey';
+import { formOfTree, isBroken, printCallout, STAND_UNITS } from '@arbolito/core/survey';
 import type { PlotView, ReadingView, StemView, SurveyView, TreeView } from '../../contracts/views.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import { harmless } from './csv.ts';
@@ -31,8 +31,8 @@ const readingsOf = ({ readings }: TreeView, measure: ReadingView['measure'], ord
 const isOfHeight = ({ measure }: ReadingView): boolean => measure === 'height' || measure === 'distance';
 
 /** What a height of a tree ends at, by its number. */
-const endOf = ({ heights }: TreeView, take: number): string =>
-  heights?.takes?.find((each) => each.take === take)?.of ?? 'total';
+const endOf = ({ heights }: TreeView, heightNo: number): string =>
+  heights?.takes?.find((each) => each.heightNo === heightNo)?.of ?? 'total';
 
 /** The girth that was read on a stem, in the unit of the survey; null where the diameter was measured otherwise. */
 function girthOf(view: TreeView, { ordinal }: StemView, unit: 'cm' | 'in'): string | null {
@@ -102,7 +102,7 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
       'height that counts',
     ],
     rowsOf: (view) => {
-      const { awayM, guessM3 } = view.notes ?? {};
+      const { awayM, predictedVolumeM3 } = view.notes ?? {};
       const { dbh, error, of } = dbhOf(view, units.diameterOf);
       return [
         [
@@ -117,13 +117,13 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
           view.volume?.printedStandardError ?? null,
           (view.notes?.conditions ?? []).join(' '),
           text(view.notes?.fork),
-          text(view.notes?.counts),
+          text(view.notes?.multiplicity),
           text(view.notes?.bearingDeg),
           awayM === undefined ? null : inUnit(awayM, 'm', away, 3),
-          guessM3 === undefined ? null : inUnit(guessM3, 'm3', volumeUnit, 6),
+          predictedVolumeM3 === undefined ? null : inUnit(predictedVolumeM3, 'm3', volumeUnit, 6),
           harmless(view.observer),
           view.observedAt,
-          harmless(printCallout(draftOf(view), settingsOf(survey))),
+          harmless(printCallout(formOfTree(view), settingsOf(survey))),
           view.id,
           view.dead ? 'dead' : 'live',
           String(Math.max(1, view.stems.length)),
@@ -210,8 +210,8 @@ function readingsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>)
       view.readings.map((reading) => [
         ...placeOf(view, survey, plots),
         reading.measure === 'diameter' || reading.measure === 'point' ? String(reading.stem ?? 1) : null,
-        isOfHeight(reading) ? String(reading.take ?? 1) : null,
-        isOfHeight(reading) ? endOf(view, reading.take ?? 1) : null,
+        isOfHeight(reading) ? String(reading.heightNo ?? 1) : null,
+        isOfHeight(reading) ? endOf(view, reading.heightNo ?? 1) : null,
         reading.measure,
         harmless(methodName(reading.methodId)),
         reading.methodId,

@@ -6,7 +6,7 @@ import type { SurveySummary, TallyView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
 import { prepareDatabase } from '../database/tools.ts';
 import { DEMO_SURVEY_ID, WOODLOT_SURVEY_ID } from '../demo/load.ts';
-import { api, send, useTestDatabase } from '../testing/api.ts';
+import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { textOfPages } from '../testing/pdf.ts';
 import { followed } from './paper-progress.ts';
 import { reportPdf } from './pdf.ts';
@@ -18,7 +18,7 @@ beforeAll(async () => {
 });
 
 const bytes = async (path: string): Promise<Uint8Array> => {
-  const response = await send(new Request(`http://test${path}`));
+  const response = await sendJson(new Request(`http://test${path}`));
   expect(response.status).toBe(200);
   return new Uint8Array(await response.arrayBuffer());
 };
@@ -116,7 +116,7 @@ describe('the workbook', () => {
     await book.xlsx.load((await bytes(`/print/report.xlsx?survey=${DEMO_SURVEY_ID}`)).buffer as ArrayBuffer);
     const sheet = (name: string) => book.worksheets.find((each) => each.name === name);
     const lines = async (name: string): Promise<number> =>
-      (await (await send(new Request(`http://test/api/surveys/${DEMO_SURVEY_ID}/${name}.csv`))).text())
+      (await (await sendJson(new Request(`http://test/api/surveys/${DEMO_SURVEY_ID}/${name}.csv`))).text())
         .trimEnd()
         .split('\r\n').length;
     for (const [title, name] of [
@@ -143,19 +143,19 @@ describe('the workbook', () => {
 describe('the progress of a report', () => {
   it('is told while it is made, by the name of its job, and forgotten afterwards', async () => {
     const job = uuid();
-    expect((await send(new Request(`http://test/print/progress?job=${job}`))).status).toBe(404);
+    expect((await sendJson(new Request(`http://test/print/progress?job=${job}`))).status).toBe(404);
     const seen: unknown[] = [];
     await followed(job, async (onProgress) => {
-      seen.push(await (await send(new Request(`http://test/print/progress?job=${job}`))).json());
+      seen.push(await (await sendJson(new Request(`http://test/print/progress?job=${job}`))).json());
       onProgress('setting', 0.5);
-      seen.push(await (await send(new Request(`http://test/print/progress?job=${job}`))).json());
+      seen.push(await (await sendJson(new Request(`http://test/print/progress?job=${job}`))).json());
     });
     expect(seen).toEqual([
       { stage: 'waiting', share: null },
       { stage: 'setting', share: 0.5 },
     ]);
-    expect((await send(new Request(`http://test/print/progress?job=${job}`))).status).toBe(404);
-    expect((await send(new Request('http://test/print/progress?job=7'))).status).toBe(422);
+    expect((await sendJson(new Request(`http://test/print/progress?job=${job}`))).status).toBe(404);
+    expect((await sendJson(new Request('http://test/print/progress?job=7'))).status).toBe(422);
   });
 
   it('rises to the whole as the pages are drawn', async () => {
@@ -175,6 +175,6 @@ describe('an address of a report', () => {
     ['/print/report.pdf?survey=6f1d3c1e-6a0b-4c5e-9d7a-2f5b0c8a41d3', 404],
     [`/print/report.xlsx?survey=${DEMO_SURVEY_ID}&units=furlongs`, 422],
   ])('%s answers %d', async (path, status) => {
-    expect((await send(new Request(`http://test${path}`))).status).toBe(status);
+    expect((await sendJson(new Request(`http://test${path}`))).status).toBe(status);
   });
 });

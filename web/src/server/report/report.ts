@@ -7,8 +7,8 @@ import {
   EDGE_RULES,
   heightRuleWords,
   LAYOUTS,
-  PHASES_SOURCES,
-  phasesWords,
+  TWO_PHASE_SOURCES,
+  twoPhaseWords,
   SLOPE_RADII,
   STAND_UNITS,
   type StandUnits,
@@ -91,7 +91,7 @@ function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (r
     ['slopes', SLOPE_RADII[design.slopeRadius]],
     ['edges', EDGE_RULES[design.edge]],
     ['heights', heightRuleWords(design.heights)],
-    ...(design.phases === undefined ? [] : ([['looks twice', phasesWords(design.phases, unitSystem)]] as const)),
+    ...(design.phases === undefined ? [] : ([['looks twice', twoPhaseWords(design.phases, unitSystem)]] as const)),
   ];
 }
 
@@ -186,7 +186,7 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
             .join('');
     return [`Volume of ${name} by ${volumeName(volume)}, ${volumeBark(volume)} bark${source}.`];
   });
-  const usesPoints = summary.plots.some(({ shape }) => shape.kind === 'point');
+  const usesPoints = summary.plots.some(({ shape }) => shape.kind === 'variable-radius');
   return [
     ...readings,
     ...volumes,
@@ -194,7 +194,7 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
     usesPoints
       ? 'Expansion: factor over basal area at angle-count points (Bitterlich 1948); 10 000 m² over the level area on plots.'
       : 'Expansion: 10 000 m² over the level area of the plot.',
-    ...(survey.design.phases === undefined ? [] : [`Two phases: ${PHASES_SOURCES[survey.design.phases.kind]}.`]),
+    ...(survey.design.phases === undefined ? [] : [`Two phases: ${TWO_PHASE_SOURCES[survey.design.phases.kind]}.`]),
     'Means and errors: Cochran 1977, Sampling Techniques, 2 and 5; drawn again after Efron and Tibshirani 1993. Errors of single figures: JCGM 100, 5.1.2.',
   ];
 }

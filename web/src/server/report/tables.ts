@@ -3,14 +3,14 @@ import { printAsRead, printRounded, type UnitSystem } from '@arbolito/core/quant
 import { BOOTSTRAP_NARROW_BELOW, type Estimated } from '@arbolito/core/sampling';
 import { weibullShareBelow } from '@arbolito/core/statistics';
 import {
-  phasesHeld,
+  twoPhaseSummaryWords,
   printMean,
   shapeWords,
   STAND_UNITS,
   type ClassRow,
   type FigureSampling,
   type GroupSums,
-  type PhasesKind,
+  type TwoPhaseKind,
   type StandUnits,
   placeWords,
 } from '@arbolito/core/survey';
@@ -77,8 +77,8 @@ const WEIGHING_WORDS = {
 } as const;
 
 /** What the tallied plots alone say, and the relative efficiency of the first phase. */
-function aloneNotes({ alone, volumeM3PerHa }: StandSummary['sums'], units: StandUnits): readonly string[] {
-  const own = alone?.volumeM3PerHa;
+function aloneNotes({ withoutAuxiliary, volumeM3PerHa }: StandSummary['sums'], units: StandUnits): readonly string[] {
+  const own = withoutAuxiliary?.volumeM3PerHa;
   const together = volumeM3PerHa?.standardError ?? 0;
   if (own?.standardError === undefined || own.standardError === null || together === 0) return [];
   const { value, error } = printMean(own, units.volumePer, 0);
@@ -90,9 +90,9 @@ function aloneNotes({ alone, volumeM3PerHa }: StandSummary['sums'], units: Stand
 }
 
 /** What strata weigh where a survey looks twice. */
-const WEIGHED: Readonly<Partial<Record<PhasesKind, string>>> = {
-  count: 'Strata weigh their areas.',
-  strata: 'Strata weigh the points that fell into them.',
+const WEIGHED: Readonly<Partial<Record<TwoPhaseKind, string>>> = {
+  'count-measure': 'Strata weigh their areas.',
+  stratification: 'Strata weigh the points that fell into them.',
 };
 
 /** Plots that the means leave out, a variance that was borrowed from other strata, and how the plots were placed. */
@@ -109,19 +109,19 @@ function countingNotes(summary: StandSummary): readonly string[] {
 /** How the plots were put together. */
 function meansNotes(summary: StandSummary, units: StandUnits): readonly string[] {
   const { sums } = summary;
-  const { phases, plots, weighing } = sums;
-  if (phases === null)
+  const { phaseSummary, plots, weighing } = sums;
+  if (phaseSummary === null)
     return [
       `Means over ${String(plots)} ${placeWords(summary.survey.design.shape).many}, ${WEIGHING_WORDS[weighing]}.`,
       ...countingNotes(summary),
     ];
-  const held = phasesHeld(phases);
+  const held = twoPhaseSummaryWords(phaseSummary);
   const sentence = `${held.charAt(0).toUpperCase()}${held.slice(1)}.`;
-  const weighed = phases.problem === null && weighing === 'strata' ? WEIGHED[phases.kind] : undefined;
+  const weighed = phaseSummary.problem === null && weighing === 'strata' ? WEIGHED[phaseSummary.kind] : undefined;
   return [
     sentence,
     ...(weighed === undefined ? [] : [weighed]),
-    ...(phases.problem === null ? [] : [phases.problem]),
+    ...(phaseSummary.problem === null ? [] : [phaseSummary.problem]),
     ...aloneNotes(sums, units),
     ...countingNotes(summary),
   ];
@@ -191,7 +191,7 @@ export function errorsTable({ sums }: StandSummary, units: StandUnits): ReportTa
       isWhole
         ? [words('sampling'), words(NO_SAMPLE), words('—')]
         : row(
-            sums.phases?.kind === 'guess'
+            sums.phaseSummary?.kind === 'three-p'
               ? 'sampling: other trees would have been drawn'
               : 'sampling: other plots would have been other trees',
             volumeErrors.sampling,

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { placementWords } from './counting-words.ts';
 
 const CIRCLE = { kind: 'circle', areaM2: 500 } as const;
-const POINT = { kind: 'point', factorM2PerHa: 4 } as const;
+const POINT = { kind: 'variable-radius', factorM2PerHa: 4 } as const;
 
 describe('what is said of how plots were placed', () => {
   it('warns of plots that were chosen by eye, and of half plots', () => {

@@ -1,15 +1,15 @@
 import { Worker } from 'node:worker_threads';
-import type { KeptName } from './repository.ts';
+import type { CachedName } from './repository.ts';
 
 /** What a thread is told to work out. */
 export interface Errand {
   readonly databaseUrl: string;
   readonly surveyId: string;
-  readonly name: KeptName;
+  readonly name: CachedName;
 }
 
 /** Works something out of a whole survey and keeps it, without holding up those who ask for something else. */
-export type Elsewhere = (surveyId: string, name: KeptName) => Promise<void>;
+export type WorkerRunner = (surveyId: string, name: CachedName) => Promise<void>;
 
 /** A thread that needs more ends with an error, the server goes on. A hundred thousand trees need a quarter of it. */
 const ROOM = { maxOldGenerationSizeMb: 640, maxYoungGenerationSizeMb: 4 };
@@ -18,7 +18,7 @@ const ROOM = { maxOldGenerationSizeMb: 640, maxYoungGenerationSizeMb: 4 };
  * Runs errands one after the other: two at once would need the room of two. What is asked for again while it waits for its
  * turn is worked out once: it looks at the record when it begins.
  */
-export function oneByOne(run: Elsewhere): Elsewhere {
+export function oneByOne(run: WorkerRunner): WorkerRunner {
   let last: Promise<unknown> = Promise.resolve();
   const waiting = new Map<string, Promise<void>>();
   return (surveyId, name) => {
@@ -40,7 +40,7 @@ export function oneByOne(run: Elsewhere): Elsewhere {
  *
  * @param script path of the built thread
  */
-export const inThread = (script: string, databaseUrl: string): Elsewhere =>
+export const workerRunner = (script: string, databaseUrl: string): WorkerRunner =>
   oneByOne(
     (surveyId, name) =>
       new Promise((resolve, reject) => {

@@ -74,27 +74,27 @@ describe('what was worked out of a whole survey', () => {
 
   it('of a small survey is as the record stands', async () => {
     const { state, keeper, survey } = made({ trees: 10 });
-    await keeper.atHand(survey);
+    await keeper.getOrStale(survey);
     state.revision = 2;
-    expect(await keeper.atHand(survey)).toMatchObject({ value: { at: 2 }, isBehind: false });
+    expect(await keeper.getOrStale(survey)).toMatchObject({ value: { at: 2 }, isStale: false });
   });
 
   it('of a large survey is that of before, said to be, while it is worked out anew', async () => {
     const { state, keeper, survey } = made({ trees: 100_000 });
-    expect(await keeper.atHand(survey)).toBeNull();
+    expect(await keeper.getOrStale(survey)).toBeNull();
     await settled();
-    expect(await keeper.atHand(survey)).toMatchObject({ value: { at: 1 }, isBehind: false });
+    expect(await keeper.getOrStale(survey)).toMatchObject({ value: { at: 1 }, isStale: false });
     state.revision = 2;
-    expect(await keeper.atHand(survey)).toMatchObject({ value: { at: 1 }, isBehind: true });
+    expect(await keeper.getOrStale(survey)).toMatchObject({ value: { at: 1 }, isStale: true });
     await settled();
-    expect(await keeper.atHand(survey)).toMatchObject({ value: { at: 2 }, isBehind: false });
+    expect(await keeper.getOrStale(survey)).toMatchObject({ value: { at: 2 }, isStale: false });
   });
 
   it('of a large survey is never shown under other settings than its own', async () => {
     const { state, keeper, survey } = made({ trees: 100_000 });
     await keeper.get(survey);
     state.rules = 'b';
-    expect(await keeper.atHand(survey)).toBeNull();
+    expect(await keeper.getOrStale(survey)).toBeNull();
   });
 
   it('of a large survey is worked out elsewhere where there is such a place, and here where there is none', async () => {
@@ -108,22 +108,22 @@ describe('what was worked out of a whole survey', () => {
 
   it('of a large survey is near enough as it was, beside something else, and not worked out for that', async () => {
     const { state, keeper, survey } = made({ trees: 100_000 });
-    expect(await keeper.nearEnough(survey)).toEqual({ at: 1 });
+    expect(await keeper.getStaleOk(survey)).toEqual({ at: 1 });
     state.revision = 2;
-    expect(await keeper.nearEnough(survey)).toEqual({ at: 1 });
+    expect(await keeper.getStaleOk(survey)).toEqual({ at: 1 });
     expect(state.workedOut).toBe(1);
     state.rules = 'b';
-    expect(await keeper.nearEnough(survey)).toEqual({ at: 2 });
+    expect(await keeper.getStaleOk(survey)).toEqual({ at: 2 });
     const small = made({ trees: 10 });
-    await small.keeper.nearEnough(small.survey);
+    await small.keeper.getStaleOk(small.survey);
     small.state.revision = 2;
-    expect(await small.keeper.nearEnough(small.survey)).toEqual({ at: 2 });
+    expect(await small.keeper.getStaleOk(small.survey)).toEqual({ at: 2 });
   });
 
   it('tells of what went wrong while nobody waited, and tries again when it is asked', async () => {
     const { state, keeper, survey, errors } = made({ trees: 100_000 });
     state.fails = true;
-    expect(await keeper.atHand(survey)).toBeNull();
+    expect(await keeper.getOrStale(survey)).toBeNull();
     await settled();
     expect(errors).toHaveLength(1);
     state.fails = false;

@@ -1,40 +1,40 @@
 import type { SurveyView } from '../../contracts/views.ts';
 import { isDiskFull } from '../database/failures.ts';
 import { noteStorage } from '../storage-state.ts';
-import type { FigureService } from '../figures/service.ts';
+import type { TreeResultCache } from '../figures/service.ts';
 import { resultsKey } from '../results-key.ts';
-import type { Elsewhere } from './elsewhere.ts';
-import type { Kept, KeptName, KeptRepository } from './repository.ts';
+import type { WorkerRunner } from './elsewhere.ts';
+import type { Kept, CachedName, KeptRepository } from './repository.ts';
 
 /** What was worked out of a whole survey, and whether the record has gone on since. */
-export interface AtHand<T> {
+export interface CachedResult<T> {
   readonly value: T;
   /** Something has been written since; it is being worked out anew. */
-  readonly isBehind: boolean;
+  readonly isStale: boolean;
   readonly madeAt: string;
 }
 
 /** Keeps what takes long to work out of a whole survey until something it hangs on has changed. */
-export interface Keeper<T> {
+export interface SurveyCache<T> {
   /** As the record stands, however long that takes. */
   readonly get: (survey: SurveyView) => Promise<T>;
   /**
    * What can be had without waiting. In a large survey that is what was worked out last under the same settings, and null
    * where nothing was yet; both are being worked out anew then.
    */
-  readonly atHand: (survey: SurveyView) => Promise<AtHand<T> | null>;
+  readonly getOrStale: (survey: SurveyView) => Promise<CachedResult<T> | null>;
   /**
    * What is good enough beside something else: in a large survey that which was worked out last under the same settings,
    * and nothing is worked out for its sake as long as there is such a one.
    */
-  readonly nearEnough: (survey: SurveyView) => Promise<T>;
+  readonly getStaleOk: (survey: SurveyView) => Promise<T>;
 }
 
 interface Dependencies {
   readonly repository: KeptRepository;
-  readonly figures: Pick<FigureService, 'stampOf' | 'revisionOf' | 'countTrees'>;
+  readonly figures: Pick<TreeResultCache, 'stampOf' | 'revisionOf' | 'countTrees'>;
   /** Where large surveys are worked out; here where it is left out. */
-  readonly elsewhere: Elsewhere | undefined;
+  readonly elsewhere: WorkerRunner | undefined;
   /** Told of what goes wrong while nobody waits. */
   readonly onError: (error: unknown) => void;
 }
@@ -52,10 +52,10 @@ interface Stamp {
 }
 
 export function keeperOf<T>(
-  name: KeptName,
+  name: CachedName,
   workOut: (survey: SurveyView) => Promise<T>,
   { repository, figures, elsewhere, onError }: Dependencies,
-): Keeper<T> {
+): SurveyCache<T> {
   const stampOf = async (survey: SurveyView): Promise<Stamp> => {
     const settled = resultsKey([SHAPE, await figures.stampOf(survey), survey]);
     return { settled, whole: `${settled} ${await figures.revisionOf(survey.id)}` };
@@ -79,7 +79,7 @@ export function keeperOf<T>(
       // As it will be read again: JSON has no undefined.
       return JSON.parse(JSON.stringify(value)) as T;
     };
-    const there = async (run: Elsewhere): Promise<T> => {
+    const there = async (run: WorkerRunner): Promise<T> => {
       await run(survey.id, name);
       const kept = await repository.find(survey.id, name);
       return kept === null ? here() : (kept.value as T);
@@ -102,18 +102,18 @@ export function keeperOf<T>(
   };
   return {
     get,
-    nearEnough: async (survey) => {
+    getStaleOk: async (survey) => {
       if (!(await isLarge(survey))) return get(survey);
       const kept = await keptOf(survey, await stampOf(survey));
       return kept === null ? get(survey) : (kept.value as T);
     },
-    atHand: async (survey) => {
+    getOrStale: async (survey) => {
       const stamp = await stampOf(survey);
       const kept = await keptOf(survey, stamp);
-      if (kept?.stamp === stamp.whole) return { value: kept.value as T, isBehind: false, madeAt: kept.madeAt };
-      if (!(await isLarge(survey))) return { value: await anew(survey, stamp), isBehind: false, madeAt: '' };
+      if (kept?.stamp === stamp.whole) return { value: kept.value as T, isStale: false, madeAt: kept.madeAt };
+      if (!(await isLarge(survey))) return { value: await anew(survey, stamp), isStale: false, madeAt: '' };
       anew(survey, stamp).catch(onError);
-      return kept === null ? null : { value: kept.value as T, isBehind: true, madeAt: kept.madeAt };
+      return kept === null ? null : { value: kept.value as T, isStale: true, madeAt: kept.madeAt };
     },
   };
 }

@@ -1,5 +1,5 @@
 import type { StandOptions } from '../../contracts/views.ts';
-import type { KeptName } from './repository.ts';
+import type { CachedName } from './repository.ts';
 
 /** Finished plots alone, each stratum by its own variance: what is shown unless somebody asks otherwise. */
 export const FINISHED_PLOTS: StandOptions = { unfinished: false, pooled: false };
@@ -10,11 +10,11 @@ export const STAND_OPTIONS: readonly StandOptions[] = [false, true].flatMap((unf
 );
 
 /** The name under which sums are cached. */
-export const sumsName = ({ unfinished, pooled }: StandOptions): Exclude<KeptName, 'work-list'> =>
+export const sumsName = ({ unfinished, pooled }: StandOptions): Exclude<CachedName, 'work-list'> =>
   `sums${unfinished ? '-unfinished' : ''}${pooled ? '-pooled' : ''}`;
 
 /** The options of cached sums by their name; null for something else. */
-export const optionsNamed = (name: KeptName): StandOptions | null =>
+export const optionsNamed = (name: CachedName): StandOptions | null =>
   STAND_OPTIONS.find((options) => sumsName(options) === name) ?? null;
 
 /** What an address asks of the sums: `?unfinished=1`, `?pooled=1`. */

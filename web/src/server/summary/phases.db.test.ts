@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { USUAL_DESIGN, type Phases, type PlotShape } from '@arbolito/core/survey';
+import { USUAL_DESIGN, type TwoPhaseDesign, type PlotShape } from '@arbolito/core/survey';
 import type { NewSurveyDto } from '../../contracts/survey.ts';
 import type { CorrectionView, PlotView, SurveySummary } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
@@ -8,11 +8,15 @@ import { act, dbhReading, knownHeight, newPlot, newSurvey, newTree } from '../te
 
 beforeAll(useTestDatabase);
 
-const POINT: PlotShape = { kind: 'point', factorM2PerHa: 4 };
+const POINT: PlotShape = { kind: 'variable-radius', factorM2PerHa: 4 };
 const CIRCLE: PlotShape = { kind: 'circle', areaM2: 1000 };
-const DOUBLE: Phases = { kind: 'double', by: 'regression', quick: 'basal area by eye, m²/ha' };
+const DOUBLE: TwoPhaseDesign = { kind: 'double-sampling', by: 'regression', auxiliary: 'basal area by eye, m²/ha' };
 
-async function surveyOf(phases: Phases, shape: PlotShape, over: Partial<NewSurveyDto> = {}): Promise<NewSurveyDto> {
+async function surveyOf(
+  phases: TwoPhaseDesign,
+  shape: PlotShape,
+  over: Partial<NewSurveyDto> = {},
+): Promise<NewSurveyDto> {
   const survey = newSurvey({ design: { ...USUAL_DESIGN, shape, phases }, ...over });
   expect((await api('POST', '/api/surveys', survey)).status).toBe(201);
   return survey;
@@ -36,21 +40,21 @@ const measured = (plotId: string, tag: string, heightM: number) =>
 
 describe('a survey that counts at points and measures some trees', () => {
   it('has 4 × 7 × 9.45 m³/ha, and both errors: √(8.248² + 4.762²) = 9.524 %', async () => {
-    const survey = await surveyOf({ kind: 'count' }, POINT);
+    const survey = await surveyOf({ kind: 'count-measure' }, POINT);
     const points = [];
-    for (const [label, quick] of [
+    for (const [label, auxiliary] of [
       ['1', 6],
       ['2', 8],
       ['3', 7],
     ] as const)
-      points.push(await plotOf(survey, label, { quick }));
+      points.push(await plotOf(survey, label, { auxiliary }));
     await measured(points[0] ?? '', '1', 20);
     await measured(points[0] ?? '', '2', 22);
     const { sums, plots, sampling } = await sumsOf(survey);
     expect(sums.volumeM3PerHa?.mean).toBeCloseTo(4 * 7 * 9.45, 6);
     expect(sums.volumeM3PerHa?.standardError).toBeCloseTo(0.095_24 * 264.6, 2);
     expect(sums.basalAreaM2PerHa?.standardError).toBeCloseTo(4 / Math.sqrt(3), 6);
-    expect(sums.phases).toMatchObject({ looked: 3, measured: 2, problem: null });
+    expect(sums.phaseSummary).toMatchObject({ firstPhaseSize: 3, measured: 2, problem: null });
     // Each point has the basal area of its count; the plots alone would tell nothing of the measured trees.
     expect(plots.map((plot) => plot.sums?.basalAreaM2PerHa)).toEqual([24, 32, 28]);
     expect(plots[1]?.sums?.volumeM3PerHa).toBeCloseTo(32 * 9.45, 6);
@@ -58,12 +62,12 @@ describe('a survey that counts at points and measures some trees', () => {
   });
 
   it('says what is missing, and has no figure meanwhile', async () => {
-    const survey = await surveyOf({ kind: 'count' }, POINT);
-    await plotOf(survey, '1', { quick: 6 });
-    await plotOf(survey, '2', { quick: 0 });
+    const survey = await surveyOf({ kind: 'count-measure' }, POINT);
+    await plotOf(survey, '1', { auxiliary: 6 });
+    await plotOf(survey, '2', { auxiliary: 0 });
     const { sums } = await sumsOf(survey);
     expect(sums.volumeM3PerHa).toBeNull();
-    expect(sums.phases?.problem).toContain('Measure two');
+    expect(sums.phaseSummary?.problem).toContain('Measure two');
   });
 });
 
@@ -74,39 +78,39 @@ describe('a survey with a quick figure of every plot', () => {
     for (const label of ['1', '2', '3', '4']) plots.push(await plotOf(survey, label));
     return { survey, plots };
   };
-  const list = (plots: readonly string[], quick: readonly number[]) => ({
+  const list = (plots: readonly string[], auxiliary: readonly number[]) => ({
     ...act(),
-    figures: plots.map((plotId, i) => ({ id: uuid(), plotId, quick: quick[i] ?? 0 })),
+    figures: plots.map((plotId, i) => ({ id: uuid(), plotId, auxiliary: auxiliary[i] ?? 0 })),
   });
 
   it('takes them as a list, each a correction that can be taken back', async () => {
     const { survey, plots } = await four();
     const body = list(plots, [10, 20, 30, 40]);
-    const { status, body: kept } = await api<PlotView[]>('POST', `/api/surveys/${survey.id}/quick`, body);
-    expect([status, kept.map(({ quick }) => quick)]).toEqual([200, [10, 20, 30, 40]]);
+    const { status, body: kept } = await api<PlotView[]>('POST', `/api/surveys/${survey.id}/auxiliary`, body);
+    expect([status, kept.map(({ auxiliary }) => auxiliary)]).toEqual([200, [10, 20, 30, 40]]);
     // The same list again is the same write.
-    expect((await api('POST', `/api/surveys/${survey.id}/quick`, body)).status).toBe(200);
+    expect((await api('POST', `/api/surveys/${survey.id}/auxiliary`, body)).status).toBe(200);
     const history = await api<CorrectionView[]>('GET', `/api/plots/${plots[0] ?? ''}/corrections`);
     expect(history.body).toHaveLength(1);
     await api('POST', `/api/corrections/${history.body[0]?.id ?? ''}/undo`, act());
-    expect((await api<PlotView>('GET', `/api/plots/${plots[0] ?? ''}`)).body.quick).toBeNull();
+    expect((await api<PlotView>('GET', `/api/plots/${plots[0] ?? ''}`)).body.auxiliary).toBeNull();
   });
 
   it('keeps all of a list or nothing', async () => {
     const { survey, plots } = await four();
     const other = await four();
     const foreign = list([...plots.slice(0, 2), other.plots[0] ?? ''], [10, 20, 30]);
-    expect((await api('POST', `/api/surveys/${survey.id}/quick`, foreign)).status).toBe(409);
+    expect((await api('POST', `/api/surveys/${survey.id}/auxiliary`, foreign)).status).toBe(409);
     const bad = list(plots, [10, -1]);
-    const refused = await api('POST', `/api/surveys/${survey.id}/quick`, bad);
-    expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([422, '/figures/1/quick']);
+    const refused = await api('POST', `/api/surveys/${survey.id}/auxiliary`, bad);
+    expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([422, '/figures/1/auxiliary']);
     const after = await api<PlotView[]>('GET', `/api/plots?survey=${survey.id}`);
-    expect(after.body.map(({ quick }) => quick)).toEqual([null, null, null, null]);
+    expect(after.body.map(({ auxiliary }) => auxiliary)).toEqual([null, null, null, null]);
   });
 
   it('follows the line of the tallied ones: stems of 10, 20 and 30 at 10, 20 and 30 are 25 at 25', async () => {
     const { survey, plots } = await four();
-    await api('POST', `/api/surveys/${survey.id}/quick`, list(plots, [10, 20, 30, 40]));
+    await api('POST', `/api/surveys/${survey.id}/auxiliary`, list(plots, [10, 20, 30, 40]));
     for (const [i, trees] of [1, 2, 3].entries()) {
       const plotId = plots[i] ?? '';
       for (let tag = 1; tag <= trees; tag += 1) await api('POST', '/api/trees', newTree(plotId, String(tag)));
@@ -116,14 +120,14 @@ describe('a survey with a quick figure of every plot', () => {
     expect(sums.stemsPerHa?.mean).toBeCloseTo(25, 9);
     // All three lie on the line: what is left is the spread of the quick figures, s² ÷ n′ = 100 ÷ 4.
     expect(sums.stemsPerHa?.standardError).toBeCloseTo(5, 9);
-    expect(sums.phases).toMatchObject({ looked: 4, measured: 3, problem: null });
+    expect(sums.phaseSummary).toMatchObject({ firstPhaseSize: 4, measured: 3, problem: null });
   });
 });
 
 describe('a survey whose strata are sized by points', () => {
   it('weighs them by what was counted: 0.75 × 40 + 0.25 × 80 stems', async () => {
     const [old, young] = [uuid(), uuid()];
-    const survey = await surveyOf({ kind: 'strata' }, CIRCLE, {
+    const survey = await surveyOf({ kind: 'stratification' }, CIRCLE, {
       strata: [
         { id: old, name: 'old', pointsCounted: 75 },
         { id: young, name: 'young', pointsCounted: 25 },
@@ -152,13 +156,13 @@ describe('a survey whose strata are sized by points', () => {
 
 describe('a survey that guesses every tree', () => {
   it('raises the guesses by what the measured trees are to theirs', async () => {
-    const survey = await surveyOf({ kind: 'guess', surelyFromM3: 3 }, { kind: 'whole', areaM2: 10_000 });
+    const survey = await surveyOf({ kind: 'three-p', sureToMeasureM3: 3 }, { kind: 'complete-tally', areaM2: 10_000 });
     const plotId = await plotOf(survey, '1');
     const guessed = (
       tag: string,
-      guessM3: number,
+      predictedVolumeM3: number,
       readings: NonNullable<Parameters<typeof newTree>[2]>['readings'] = [],
-    ) => api('POST', '/api/trees', newTree(plotId, tag, { readings, notes: { guessM3 } }));
+    ) => api('POST', '/api/trees', newTree(plotId, tag, { readings, notes: { predictedVolumeM3 } }));
     // 36 cm at 20 and 22 m: 0.916 and 1.008 m³, guessed at 1 and 0.9.
     const g = (Math.PI * 0.36 ** 2) / 4;
     const [first, second] = [0.45 * g * 20, 0.45 * g * 22];
@@ -169,16 +173,16 @@ describe('a survey that guesses every tree', () => {
     const { sums } = await sumsOf(survey);
     expect(sums.volumeM3PerHa?.mean).toBeCloseTo((3.1 * (first / 1 + second / 0.9)) / 2, 6);
     expect(sums.volumeM3PerHa?.standardError).toBeGreaterThan(0);
-    expect(sums.phases).toMatchObject({ looked: 4, measured: 2 });
+    expect(sums.phaseSummary).toMatchObject({ firstPhaseSize: 4, measured: 2 });
     expect(sums.withoutDiameter).toBe(0);
   });
 
   it('is refused a guess that is none, and a design whose plots sample', async () => {
-    const survey = await surveyOf({ kind: 'guess', surelyFromM3: 3 }, { kind: 'whole', areaM2: 10_000 });
+    const survey = await surveyOf({ kind: 'three-p', sureToMeasureM3: 3 }, { kind: 'complete-tally', areaM2: 10_000 });
     const plotId = await plotOf(survey, '1');
-    const bad = await api('POST', '/api/trees', newTree(plotId, '1', { notes: { guessM3: 0 } }));
+    const bad = await api('POST', '/api/trees', newTree(plotId, '1', { notes: { predictedVolumeM3: 0 } }));
     expect(bad.status).toBe(422);
-    const design = { ...USUAL_DESIGN, phases: { kind: 'guess', surelyFromM3: 3 } as const };
+    const design = { ...USUAL_DESIGN, phases: { kind: 'three-p', sureToMeasureM3: 3 } as const };
     const refused = await api('POST', '/api/surveys', newSurvey({ design }));
     expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([422, '/design']);
   });

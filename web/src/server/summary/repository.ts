@@ -1,8 +1,8 @@
 import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/connection.ts';
-import { surveyFigures } from '../database/schema.ts';
+import { surveyResults } from '../database/schema.ts';
 
-export type KeptName = (typeof surveyFigures.$inferSelect)['name'];
+export type CachedName = (typeof surveyResults.$inferSelect)['name'];
 
 /** Something that was summed up of a survey, and under which stamp. */
 export interface Kept {
@@ -13,24 +13,24 @@ export interface Kept {
 
 /** All SQL of what is kept of whole surveys. */
 export interface KeptRepository {
-  readonly find: (surveyId: string, name: KeptName) => Promise<Kept | null>;
-  readonly keep: (surveyId: string, name: KeptName, stamp: string, value: unknown) => Promise<void>;
+  readonly find: (surveyId: string, name: CachedName) => Promise<Kept | null>;
+  readonly keep: (surveyId: string, name: CachedName, stamp: string, value: unknown) => Promise<void>;
 }
 
 export const keptRepository = (database: Database): KeptRepository => ({
   find: async (surveyId, name) => {
     const [row] = await database
-      .select({ stamp: surveyFigures.stamp, value: surveyFigures.value, madeAt: surveyFigures.madeAt })
-      .from(surveyFigures)
-      .where(and(eq(surveyFigures.surveyId, surveyId), eq(surveyFigures.name, name)));
+      .select({ stamp: surveyResults.stamp, value: surveyResults.value, madeAt: surveyResults.madeAt })
+      .from(surveyResults)
+      .where(and(eq(surveyResults.surveyId, surveyId), eq(surveyResults.name, name)));
     return row ?? null;
   },
   keep: async (surveyId, name, stamp, value) => {
     await database
-      .insert(surveyFigures)
+      .insert(surveyResults)
       .values({ surveyId, name, stamp, value })
       .onConflictDoUpdate({
-        target: [surveyFigures.surveyId, surveyFigures.name],
+        target: [surveyResults.surveyId, surveyResults.name],
         set: { stamp, value, madeAt: sql`now()` },
       });
   },

@@ -4,26 +4,26 @@ import {
   ratioSums,
   ratioSumsWithout,
   talliedTrees,
-  type Filling,
+  type HeightImputation,
   type PlotSums,
 } from '@arbolito/core/survey';
 import type { PlotView, StandOptions, StandSummary, SurveySummary, SurveyView } from '../../contracts/views.ts';
-import { figureRowOf, type FigureService } from '../figures/service.ts';
+import { figureRowOf, type TreeResultCache } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import type { TreeService } from '../trees/service.ts';
-import type { Elsewhere } from './elsewhere.ts';
-import { keeperOf, type AtHand, type Keeper } from './keeping.ts';
+import type { WorkerRunner } from './elsewhere.ts';
+import { keeperOf, type CachedResult, type SurveyCache } from './keeping.ts';
 import { FINISHED_PLOTS, STAND_OPTIONS, sumsName } from './options.ts';
 import type { KeptRepository } from './repository.ts';
-import { sumUp, type KeptSums, type StandBasis } from './sum-up.ts';
+import { computeSurveySummary, type KeptSums, type StandBasis } from './sum-up.ts';
 
 export interface SummaryService {
   /** A survey's sums over the plots that count, as the record stands. */
   readonly get: (surveyId: string, options?: StandOptions) => Promise<SurveySummary>;
   /** The sums that can be had without waiting; null where very many trees are worked out first. */
-  readonly atHand: (survey: SurveyView, options?: StandOptions) => Promise<AtHand<StandSummary> | null>;
+  readonly getOrStale: (survey: SurveyView, options?: StandOptions) => Promise<CachedResult<StandSummary> | null>;
   /** As `get`, without the single trees. */
   readonly stand: (survey: SurveyView, options?: StandOptions) => Promise<StandSummary>;
   /** What all trees of a survey say together; in a large one as they said it when the sums were last asked for. */
@@ -37,7 +37,7 @@ export interface SummaryService {
 /** What a plot needs of the whole survey. */
 export interface PlotInStand {
   readonly trees: Awaited<ReturnType<TreeService['listOfPlot']>>;
-  readonly filling: Filling;
+  readonly filling: HeightImputation;
   readonly judging: StandBasis['judging'];
   readonly sums: PlotSums;
   /** Ratios of the trees of all other plots. */
@@ -46,13 +46,13 @@ export interface PlotInStand {
 
 interface Dependencies {
   readonly repository: KeptRepository;
-  readonly figures: FigureService;
+  readonly figures: TreeResultCache;
   readonly plots: PlotService;
   readonly surveys: SurveyService;
   readonly trees: TreeService;
   /** What speaks against single trees, as the review list says it. */
   readonly treesToCheck: (survey: SurveyView) => Promise<SurveySummary['treesToCheck']>;
-  readonly elsewhere: Elsewhere | undefined;
+  readonly elsewhere: WorkerRunner | undefined;
   readonly onError: (error: unknown) => void;
 }
 
@@ -87,13 +87,14 @@ export function summaryService({
       const name = sumsName(options);
       const keeper = keeperOf<KeptSums>(
         name,
-        async (survey) => sumUp(survey, await plots.listOfSurvey(survey.id), await figures.listSummed(survey), options),
+        async (survey) =>
+          computeSurveySummary(survey, await plots.listOfSurvey(survey.id), await figures.listSummed(survey), options),
         { repository, figures, elsewhere, onError },
       );
       return [name, keeper] as const;
     }),
   );
-  const keeperFor = (options: StandOptions): Keeper<KeptSums> => {
+  const keeperFor = (options: StandOptions): SurveyCache<KeptSums> => {
     const keeper = keepers.get(sumsName(options));
     if (keeper === undefined) throw new RangeError(`no sums ${sumsName(options)}`);
     return keeper;
@@ -108,7 +109,7 @@ export function summaryService({
   const stand = async (survey: SurveyView, options = FINISHED_PLOTS): Promise<StandSummary> =>
     viewOf(survey, await keeperFor(options).get(survey));
   const basis = async (survey: SurveyView): Promise<StandBasis> =>
-    (await keeperFor(FINISHED_PLOTS).nearEnough(survey)).basis;
+    (await keeperFor(FINISHED_PLOTS).getStaleOk(survey)).basis;
   return {
     get: async (surveyId, options) => {
       const survey = await surveys.get(surveyId);
@@ -116,8 +117,8 @@ export function summaryService({
       return { ...summary, treesToCheck: await treesToCheck(survey) };
     },
     stand,
-    atHand: async (survey, options = FINISHED_PLOTS) => {
-      const found = await keeperFor(options).atHand(survey);
+    getOrStale: async (survey, options = FINISHED_PLOTS) => {
+      const found = await keeperFor(options).getOrStale(survey);
       return found === null ? null : { ...found, value: await viewOf(survey, found.value) };
     },
     basis,

@@ -8,11 +8,11 @@ import {
   phasedPlotSums,
   plotSums,
   ratioSums,
-  standFigures,
+  standIndices,
   surveySums,
   talliedTrees,
   volumeRatio,
-  type Filling,
+  type HeightImputation,
   type PlotSums,
   type RatioSums,
   type TalliedPlot,
@@ -59,25 +59,25 @@ function talliedPlots(
   { design }: SurveyView,
   plots: readonly PlotView[],
   rows: readonly SummedRow[],
-  filling: Filling,
+  filling: HeightImputation,
 ): CountedPlot[] {
   const byPlot = grouped(rows, ({ plotId }) => plotId);
-  const byCount = design.phases?.kind === 'count';
+  const byCount = design.phases?.kind === 'count-measure';
   return plots
-    .filter(({ id, finished, quick }) => finished || byPlot.has(id) || (byCount && quick !== null))
-    .map(({ id, stratumId, shape, quick, finished }) => ({
+    .filter(({ id, finished, auxiliary }) => finished || byPlot.has(id) || (byCount && auxiliary !== null))
+    .map(({ id, stratumId, shape, auxiliary, finished }) => ({
       id,
       stratumId,
       shape,
-      quick,
+      auxiliary,
       // Points of the first phase and complete tallies have nothing to finish.
-      counts: finished || shape.kind === 'whole' || (byCount && quick !== null),
+      counts: finished || shape.kind === 'complete-tally' || (byCount && auxiliary !== null),
       trees: (byPlot.get(id) ?? []).flatMap((row) => talliedTrees(row, filling)),
     }));
 }
 
 /** The sums of a survey from its plots and the figures of its trees. */
-export function sumUp(
+export function computeSurveySummary(
   survey: SurveyView,
   plots: readonly PlotView[],
   rows: readonly SummedRow[],
@@ -88,11 +88,12 @@ export function sumUp(
   const counted = options.unfinished ? begun : begun.filter(({ counts }) => counts);
   const ratio = volumeRatio(counted);
   const { phases, dominant } = survey.design;
-  const looked = plots.flatMap(({ quick }) => quick ?? []);
+  const looked = plots.flatMap(({ auxiliary }) => auxiliary ?? []);
   const phased = phases === undefined ? null : phasedPlots(phases, counted, survey.strata, looked);
   const sums = surveySums(counted, survey.fieldRules, survey.strata, phased, options.pooled);
   // Of guessed trees the measured ones stand for the others, on each plot as on all.
-  const weighed = phased?.told.kind === 'guess' && phased.told.problem === null ? phased.plots : counted;
+  const weighed =
+    phased?.phaseSummary.kind === 'three-p' && phased.phaseSummary.problem === null ? phased.plots : counted;
   const summed = counted.map((plot, i) => ({
     plot,
     sums: phased === null ? plotSums(plot, ratio) : phasedPlotSums(weighed[i] ?? plot, ratio, phased, sums),
@@ -114,14 +115,14 @@ export function sumUp(
     plotsLeftOut: begun.filter((plot) => !counted.includes(plot)).map(({ id }) => id),
     options,
     sampling:
-      phased !== null || counted.every(({ shape }) => shape.kind === 'whole')
+      phased !== null || counted.every(({ shape }) => shape.kind === 'complete-tally')
         ? null
         : {
             stemsPerHa: samplingOf(({ stemsPerHa }) => stemsPerHa),
             basalAreaM2PerHa: samplingOf(({ basalAreaM2PerHa }) => basalAreaM2PerHa),
             volumeM3PerHa: ratio.pooled === null ? null : samplingOf(({ volumeM3PerHa }) => volumeM3PerHa),
           },
-    figures: standFigures(
+    figures: standIndices(
       phased?.plots ?? counted,
       sums,
       dominant,

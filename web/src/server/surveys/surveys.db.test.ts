@@ -9,7 +9,7 @@ import type {
   TreeView,
   WorkListView,
 } from '../../contracts/views.ts';
-import { api, send, useTestDatabase } from '../testing/api.ts';
+import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newPlot, newSurvey, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
@@ -200,7 +200,7 @@ describe('the sums of a survey', () => {
 
 describe('requests that are not understood', () => {
   const raw = (body: BodyInit, headers: Record<string, string>) =>
-    send(new Request('http://test/api/trees', { method: 'POST', body, headers }));
+    sendJson(new Request('http://test/api/trees', { method: 'POST', body, headers }));
   const json = { 'content-type': 'application/json' };
 
   it.each([

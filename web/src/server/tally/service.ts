@@ -1,5 +1,5 @@
 import { v5 as uuidFromName } from 'uuid';
-import { measureDraftOf, parseCallout, partsOf, readMeasure } from '@arbolito/core/survey';
+import { measurementFormOf, parseCallout, measurementKeysOf, readMeasure } from '@arbolito/core/survey';
 import type { CalloutDto, NewTreeDto, ReadingDto } from '../../contracts/tree.ts';
 import type { TallyView, TreeView } from '../../contracts/views.ts';
 import type { PlotService } from '../plots/service.ts';
@@ -54,7 +54,7 @@ export function tallyService({ trees, plots, surveys, summary }: Dependencies): 
         throw invalidField('/line', 'species-missing', 'Name the species first, such as “sp 34.5”.');
       if (draft.tag === '') throw invalidField('/line', 'tag-missing', 'Name the tag of the tree, such as “#17”.');
       // Identifiers follow from the tree's own, so that the same call-out again is the same write.
-      const readings = partsOf(draft).flatMap((part): ReadingDto[] => {
+      const readings = measurementKeysOf(draft).flatMap((part): ReadingDto[] => {
         const { measure, stem } = part;
         const { method, readings: taken } = readMeasure(draft, part, settings);
         return Object.entries(taken).map(([key, { value, unit }]) => ({
@@ -65,7 +65,7 @@ export function tallyService({ trees, plots, surveys, summary }: Dependencies): 
           key,
           value,
           unit,
-          asRead: measureDraftOf(draft, part).entries[key]?.text ?? String(value),
+          asRead: measurementFormOf(draft, part).entries[key]?.text ?? String(value),
           attempt: 1,
           takenAt: observedAt,
         }));

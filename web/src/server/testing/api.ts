@@ -29,7 +29,7 @@ export interface Answer<T> {
 }
 
 /** Sends a request to the endpoints of this process, as the server would. */
-export async function send(request: Request): Promise<Response> {
+export async function sendJson(request: Request): Promise<Response> {
   const url = new URL(request.url);
   for (const { pattern, load } of routes) {
     const match = pattern.exec(url.pathname);
@@ -44,7 +44,7 @@ export async function send(request: Request): Promise<Response> {
 
 /** Sends JSON and reads the JSON that comes back. */
 export async function api<T = ProblemView>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
-  const response = await send(
+  const response = await sendJson(
     new Request(`http://test${path}`, {
       method,
       ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),

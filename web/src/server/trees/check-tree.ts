@@ -3,10 +3,10 @@ import { checkReadings, evaluate, type Measure, type MethodContext } from '@arbo
 import { findingsOf, type Finding, type Outcome } from '@arbolito/core/estimate';
 import { findMethod } from '@arbolito/core/registry';
 import {
-  draftOf,
+  formOfTree,
   isStemMeasure,
   MEASURES,
-  reckonHeights,
+  evaluateHeights,
   type ConditionCode,
   type HeightNotes,
   type Species,
@@ -85,16 +85,18 @@ interface WrittenTree {
 
 /** Readings of heights from the first one’s stand that are not the one sight which is their own. */
 function checkOneStand({ readings, heights }: WrittenTree): FieldError[] {
-  const fromOneStand = new Set((heights?.takes ?? []).flatMap(({ take, oneStand }) => (oneStand ? [take] : [])));
-  const first = readings.find(({ measure, take = 1 }) => measure === 'height' && take === 1);
-  return readings.flatMap(({ measure, take = 1, methodId, key }, index): FieldError[] => {
-    if (!fromOneStand.has(take) || isStemMeasure(measure)) return [];
+  const fromOneStand = new Set(
+    (heights?.takes ?? []).flatMap(({ heightNo, sameStation }) => (sameStation ? [heightNo] : [])),
+  );
+  const first = readings.find(({ measure, heightNo = 1 }) => measure === 'height' && heightNo === 1);
+  return readings.flatMap(({ measure, heightNo = 1, methodId, key }, index): FieldError[] => {
+    if (!fromOneStand.has(heightNo) || isStemMeasure(measure)) return [];
     if (measure === 'distance')
       return [
         {
           pointer: `/readings/${index}/measure`,
           code: 'distance-of-stand',
-          detail: `Height ${take} is read from the first one’s stand, whose distance it has: leave this reading out.`,
+          detail: `Height ${heightNo} is read from the first one’s stand, whose distance it has: leave this reading out.`,
         },
       ];
     if (methodId !== first?.methodId)
@@ -102,7 +104,7 @@ function checkOneStand({ readings, heights }: WrittenTree): FieldError[] {
         {
           pointer: `/readings/${index}/methodId`,
           code: 'method-of-stand',
-          detail: `Height ${take} is read from the first one’s stand: its method must be ${first?.methodId ?? 'that of a first height, which is missing'}.`,
+          detail: `Height ${heightNo} is read from the first one’s stand: its method must be ${first?.methodId ?? 'that of a first height, which is missing'}.`,
         },
       ];
     const spec = findMethod(methodId)?.description.readings.find((each) => each.key === key);
@@ -112,7 +114,7 @@ function checkOneStand({ readings, heights }: WrittenTree): FieldError[] {
           {
             pointer: `/readings/${index}/key`,
             code: 'reading-of-stand',
-            detail: `Height ${take} is read from the first one’s stand: only the sight to its end is its own, not “${key}”.`,
+            detail: `Height ${heightNo} is read from the first one’s stand: only the sight to its end is its own, not “${key}”.`,
           },
         ];
   });
@@ -120,24 +122,24 @@ function checkOneStand({ readings, heights }: WrittenTree): FieldError[] {
 
 /** What is wrong with the heights of a tree and their distances, each in the light of the first. */
 function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
-  const numbers = new Set([1, ...(tree.heights?.takes ?? []).map(({ take }) => take)]);
-  const indexedOf = (measure: Measure, take: number): Indexed[] =>
+  const numbers = new Set([1, ...(tree.heights?.takes ?? []).map(({ heightNo }) => heightNo)]);
+  const indexedOf = (measure: Measure, heightNo: number): Indexed[] =>
     tree.readings
       .map((reading, index) => ({ reading, index }))
-      .filter(({ reading }) => reading.measure === measure && (reading.take ?? 1) === take);
-  const strangers = tree.readings.flatMap(({ take = 1 }, index): FieldError[] =>
-    numbers.has(take)
+      .filter(({ reading }) => reading.measure === measure && (reading.heightNo ?? 1) === heightNo);
+  const strangers = tree.readings.flatMap(({ heightNo = 1 }, index): FieldError[] =>
+    numbers.has(heightNo)
       ? []
       : [
           {
-            pointer: `/readings/${index}/take`,
-            code: 'take-unknown',
-            detail: `There is no height ${take}. Note it under /heights/takes.`,
+            pointer: `/readings/${index}/heightNo`,
+            code: 'height-unknown',
+            detail: `There is no height ${heightNo}. Note it under /heights/takes.`,
           },
         ],
   );
-  const mixed = [...numbers].flatMap((take) =>
-    (['distance', 'height'] as const).flatMap((measure) => checkKeys(measure, indexedOf(measure, take))),
+  const mixed = [...numbers].flatMap((heightNo) =>
+    (['distance', 'height'] as const).flatMap((measure) => checkKeys(measure, indexedOf(measure, heightNo))),
   );
   if (strangers.length + mixed.length > 0) return [...strangers, ...mixed];
   const { unitSystem } = context;
@@ -168,13 +170,13 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
   if (outOfUnit.length > 0) return outOfUnit;
   const notOfStand = checkOneStand(tree);
   if (notOfStand.length > 0) return notOfStand;
-  const draft = draftOf({ tag: 'x', speciesCode: tree.speciesCode, readings: tree.readings, heights: tree.heights });
-  const { heights } = reckonHeights(draft, { unitSystem, slopeUnit: 'pct' }, context);
+  const draft = formOfTree({ tag: 'x', speciesCode: tree.speciesCode, readings: tree.readings, heights: tree.heights });
+  const { heights } = evaluateHeights(draft, { unitSystem, slopeUnit: 'pct' }, context);
   const stopsOf = (outcome: Outcome | null): readonly Finding[] =>
     outcome === null || outcome.ok ? [] : findingsOf(outcome).filter(({ severity }) => severity === 'stop');
-  return heights.flatMap(({ take, distance, outcome }) => [
-    ...asErrors(stopsOf(distance), indexedOf('distance', take)),
-    ...asErrors(stopsOf(outcome), indexedOf('height', take)),
+  return heights.flatMap(({ heightNo, distance, outcome }) => [
+    ...asErrors(stopsOf(distance), indexedOf('distance', heightNo)),
+    ...asErrors(stopsOf(outcome), indexedOf('height', heightNo)),
   ]);
 }
 
@@ -230,12 +232,12 @@ export function checkTree(
       } else if (isStemMeasure(measure)) errors.push(...checkMeasure(measure, indexed, context));
     }
   }
-  const ofStem = tree.readings.findIndex(({ measure, take }) => isStemMeasure(measure) && take !== undefined);
+  const ofStem = tree.readings.findIndex(({ measure, heightNo }) => isStemMeasure(measure) && heightNo !== undefined);
   if (ofStem >= 0) {
     errors.push({
-      pointer: `/readings/${ofStem}/take`,
-      code: 'take-of-stem',
-      detail: 'Only heights and their distances have a number: leave the take out.',
+      pointer: `/readings/${ofStem}/heightNo`,
+      code: 'height-of-stem',
+      detail: 'Only heights and their distances have a number: leave heightNo out.',
     });
   }
   if (errors.length === 0) errors.push(...checkHeights(tree, context));

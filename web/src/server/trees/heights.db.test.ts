@@ -8,38 +8,38 @@ import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/mad
 
 beforeAll(useTestDatabase);
 
-const top = (pct: number, take: number): ReadingDto => {
+const top = (pct: number, heightNo: number): ReadingDto => {
   const [reading] = sights(pct, -6, 25);
   if (reading === undefined) throw new Error('no sight');
-  return { ...reading, id: uuid(), take };
+  return { ...reading, id: uuid(), heightNo };
 };
 const reading = (
   measure: ReadingDto['measure'],
   methodId: string,
   key: string,
   value: number,
-  take?: number,
+  heightNo?: number,
 ): ReadingDto => ({
   ...dbhReading(value),
   measure,
   methodId,
   key,
   unit: key === 'paces' ? 'one' : 'm',
-  ...(take === undefined ? {} : { take }),
+  ...(heightNo === undefined ? {} : { heightNo }),
 });
-const oneStand = (take: number, of: 'crown-base' | 'first-branch' | 'stump' = 'crown-base') => ({
-  take,
+const sameStation = (heightNo: number, of: 'crown-base' | 'first-branch' | 'stump' = 'crown-base') => ({
+  heightNo,
   of,
-  oneStand: true,
+  sameStation: true,
 });
 
 const SIX: HeightNotes = {
   takes: [
-    { take: 2, of: 'merchantable', oneStand: true, topDiameterCm: 7 },
-    { take: 3, of: 'merchantable', oneStand: true, limit: 'fork' },
-    oneStand(4),
-    oneStand(5, 'first-branch'),
-    oneStand(6, 'stump'),
+    { heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 7 },
+    { heightNo: 3, of: 'merchantable', sameStation: true, limit: 'fork' },
+    sameStation(4),
+    sameStation(5, 'first-branch'),
+    sameStation(6, 'stump'),
   ],
 };
 const sixReadings = () => [
@@ -76,7 +76,7 @@ describe('the heights of a tree on the record', () => {
   });
 
   it('count as the person chose, and come back by an undo', async () => {
-    const notes: HeightNotes = { takes: [{ take: 2, of: 'total', oneStand: false }], kept: 2 };
+    const notes: HeightNotes = { takes: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 2 };
     const known = reading('height', 'height.known', 'height', 22.5, 2);
     const first = [dbhReading(46.2), ...sights(80, -6, 25), known];
     const { tree, answer } = await keep({ readings: first, heights: notes });
@@ -106,7 +106,7 @@ describe('the heights of a tree on the record', () => {
   it('say when two cannot both be right', async () => {
     const { answer } = await keep({
       readings: [dbhReading(46.2), ...sights(80, -6, 25), reading('height', 'height.known', 'height', 27, 2)],
-      heights: { takes: [{ take: 2, of: 'total', oneStand: false }] },
+      heights: { takes: [{ heightNo: 2, of: 'total', sameStation: false }] },
     });
     expect(answer.body.findings.map(({ code }) => code)).toContain('height.disagree');
   });
@@ -115,22 +115,27 @@ describe('the heights of a tree on the record', () => {
     [
       'a height that is not noted',
       { readings: [dbhReading(30), ...sights(80, -6, 25), top(40, 2)] },
-      '/readings/4/take',
-      'take-unknown',
+      '/readings/4/heightNo',
+      'height-unknown',
     ],
-    ['a diameter with a number', { readings: [{ ...dbhReading(30), take: 2 }] }, '/readings/0/take', 'take-of-stem'],
+    [
+      'a diameter with a number',
+      { readings: [{ ...dbhReading(30), heightNo: 2 }] },
+      '/readings/0/heightNo',
+      'height-of-stem',
+    ],
     [
       'a second height that is half read',
       {
         readings: [dbhReading(30), ...sights(80, -6, 25), top(40, 2)],
-        heights: { takes: [{ take: 2, of: 'total', oneStand: false }] },
+        heights: { takes: [{ heightNo: 2, of: 'total', sameStation: false }] },
       },
       '/readings/4',
       'reading.missing',
     ],
     [
       'a crown base below the foot',
-      { readings: [dbhReading(30), ...sights(80, -6, 25), top(-30, 2)], heights: { takes: [oneStand(2)] } },
+      { readings: [dbhReading(30), ...sights(80, -6, 25), top(-30, 2)], heights: { takes: [sameStation(2)] } },
       '/readings/4',
       'height.top-below-base',
     ],
@@ -144,7 +149,7 @@ describe('the heights of a tree on the record', () => {
           reading('distance', 'distance.paces', 'paces', 32, 2),
           reading('distance', 'distance.paces', 'pace', 0.78, 2),
         ],
-        heights: { takes: [oneStand(2)] },
+        heights: { takes: [sameStation(2)] },
       },
       '/readings/5/measure',
       'distance-of-stand',
@@ -153,7 +158,7 @@ describe('the heights of a tree on the record', () => {
       'another method from the same stand',
       {
         readings: [dbhReading(30), ...sights(80, -6, 25), reading('height', 'height.known', 'height', 9, 2)],
-        heights: { takes: [oneStand(2)] },
+        heights: { takes: [sameStation(2)] },
       },
       '/readings/4/methodId',
       'method-of-stand',
@@ -166,30 +171,30 @@ describe('the heights of a tree on the record', () => {
           ...sights(80, -6, 25),
           ...sights(40, -9, 25)
             .slice(0, 2)
-            .map((sight) => ({ ...sight, id: uuid(), take: 2 })),
+            .map((sight) => ({ ...sight, id: uuid(), heightNo: 2 })),
         ],
-        heights: { takes: [oneStand(2)] },
+        heights: { takes: [sameStation(2)] },
       },
       '/readings/5/key',
       'reading-of-stand',
     ],
     [
       'seven from one stand',
-      { heights: { takes: [2, 3, 4, 5, 6, 7].map((take) => oneStand(take)) } },
+      { heights: { takes: [2, 3, 4, 5, 6, 7].map((heightNo) => sameStation(heightNo)) } },
       '/heights',
       'isKnown',
     ],
-    ['one number twice', { heights: { takes: [oneStand(2), oneStand(2)] } }, '/heights', 'isKnown'],
+    ['one number twice', { heights: { takes: [sameStation(2), sameStation(2)] } }, '/heights', 'isKnown'],
     ['a choice that is not there', { heights: { kept: 3 } }, '/heights', 'isKnown'],
     [
       'a limit on a stump',
-      { heights: { takes: [{ take: 2, of: 'stump', oneStand: true, limit: 'fork' }] } },
+      { heights: { takes: [{ heightNo: 2, of: 'stump', sameStation: true, limit: 'fork' }] } },
       '/heights',
       'isKnown',
     ],
     [
       'a height of an end unknown',
-      { heights: { takes: [{ take: 2, of: 'moon', oneStand: true }] } },
+      { heights: { takes: [{ heightNo: 2, of: 'moon', sameStation: true }] } },
       '/heights',
       'isKnown',
     ],

@@ -1,6 +1,6 @@
 import { estimateOf, type Outcome } from '@arbolito/core/estimate';
 import { PLAIN_TREE, whereToTape, type LastStem, type LastVisit } from '@arbolito/core/diameter';
-import { draftOf, reckonTree } from '@arbolito/core/survey';
+import { formOfTree, evaluateTree } from '@arbolito/core/survey';
 import type { SurveyView } from '../../contracts/views.ts';
 import { settingsOf } from './reckon.ts';
 import type { TreeRepository, TreeRow } from './repository.ts';
@@ -55,7 +55,7 @@ export async function visitBefore(
   const readings = await repository.readingsInUse(rows.map(({ observationId }) => observationId));
   const entries = rows.flatMap((row) => {
     const own = readings.get(row.observationId) ?? [];
-    const reckoned = reckonTree(draftOf({ ...row, readings: own }), settingsOf(survey));
+    const reckoned = evaluateTree(formOfTree({ ...row, readings: own }), settingsOf(survey));
     const stems = reckoned.stems.flatMap(({ ordinal, diameter, point }): LastStem[] => {
       const dbhCm = valueOf(diameter);
       return dbhCm === null ? [] : [{ ordinal, dbhCm, pointM: valueOf(point) ?? survey.breastHeightM }];

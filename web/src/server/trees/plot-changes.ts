@@ -1,4 +1,4 @@
-import type { ActDto, PlotCorrectionDto, QuickFiguresDto } from '../../contracts/tree.ts';
+import type { ActDto, PlotCorrectionDto, AuxiliaryValuesDto } from '../../contracts/tree.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
@@ -50,7 +50,7 @@ async function changePlot(
   refusePlotState(plot.label, after, (await repository.listOfPlot(id)).length);
   await setPlotState(tx, id, after);
   // A quick figure is told of the plot alone: what was worked out of its trees still holds.
-  if (Object.keys(change).every((key) => key === 'quick')) await raiseRevision(tx, id);
+  if (Object.keys(change).every((key) => key === 'auxiliary')) await raiseRevision(tx, id);
   else await forgetPlot(tx, id);
   await repository.insertCorrection(
     correctionRow(act, digest, {
@@ -73,14 +73,14 @@ export function plotChanges(store: TreeStore, plots: PlotService) {
       await store.atOnce((repository, tx) => changePlot(repository, tx, { id, change, act: correction, digest }));
       return plots.get(id);
     },
-    setQuick: async (surveyId: string, { figures, ...act }: QuickFiguresDto): Promise<readonly PlotView[]> => {
+    setAuxiliary: async (surveyId: string, { figures, ...act }: AuxiliaryValuesDto): Promise<readonly PlotView[]> => {
       // Always in one order, so that two writers never wait for each other.
       const inOrder = [...figures].sort((a, b) => a.plotId.localeCompare(b.plotId, 'en'));
       await store.atOnce(async (repository, tx) => {
-        for (const { id, plotId, quick } of inOrder) {
+        for (const { id, plotId, auxiliary } of inOrder) {
           const own: ActDto = { ...act, id };
-          const digest = digestOf({ id: plotId, quick, act: own });
-          await changePlot(repository, tx, { id: plotId, change: { quick }, act: own, digest, surveyId });
+          const digest = digestOf({ id: plotId, auxiliary, act: own });
+          await changePlot(repository, tx, { id: plotId, change: { auxiliary }, act: own, digest, surveyId });
         }
       });
       return plots.listOfSurvey(surveyId);

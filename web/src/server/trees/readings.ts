@@ -71,7 +71,7 @@ export function refuseRewritten(readings: readonly ReadingDto[], known: Readonly
       kept.unit === reading.unit &&
       kept.key === reading.key &&
       (kept.stem ?? 1) === (reading.stem ?? 1) &&
-      (kept.take ?? 1) === (reading.take ?? 1) &&
+      (kept.heightNo ?? 1) === (reading.heightNo ?? 1) &&
       kept.methodId === reading.methodId
     )
       return;
@@ -103,7 +103,7 @@ export const asDto = ({
   id,
   measure,
   stem,
-  take,
+  heightNo,
   methodId,
   key,
   value,
@@ -123,6 +123,6 @@ export const asDto = ({
   attempt,
   takenAt,
   ...(stem === undefined ? {} : { stem }),
-  ...(take === undefined ? {} : { take }),
+  ...(heightNo === undefined ? {} : { heightNo }),
   ...(standardError === undefined ? {} : { standardError }),
 });

@@ -3,19 +3,19 @@ import { curveWithout, type CurveSums } from '@arbolito/core/height';
 import type { KitAtHand } from '@arbolito/core/kit';
 import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
 import {
-  besideOf,
+  heightEvidence,
   curvePointOf,
   deadCodes,
-  draftOf,
+  formOfTree,
   findingsOfTree,
   isDead,
-  reckonJudged,
-  reckonTree,
+  evaluateTreeWithCurve,
+  evaluateTree,
   volumesOf,
-  type ReckonedTree,
+  type TreeResult,
   type TreeSettings,
 } from '@arbolito/core/survey';
-import type { FigureView, ReadingView, SurveyView, TreeView } from '../../contracts/views.ts';
+import type { EstimateView, ReadingView, SurveyView, TreeView } from '../../contracts/views.ts';
 import type { TreeRow } from './repository.ts';
 
 export const settingsOf = (survey: SurveyView): TreeSettings => ({
@@ -26,7 +26,7 @@ export const settingsOf = (survey: SurveyView): TreeSettings => ({
   volumes: volumesOf(survey.wood),
 });
 
-const figure = (estimate: Estimate | null): FigureView | null =>
+const figure = (estimate: Estimate | null): EstimateView | null =>
   estimate === null
     ? null
     : {
@@ -40,7 +40,7 @@ const figure = (estimate: Estimate | null): FigureView | null =>
 
 export interface TreeFigures {
   readonly view: TreeView;
-  readonly reckoned: ReckonedTree;
+  readonly reckoned: TreeResult;
 }
 
 /** What belongs to a tree beside its own row. */
@@ -56,7 +56,7 @@ export interface JudgingContext {
   readonly kit: readonly KitAtHand[];
 }
 
-const knownFigure = (outcome: Outcome | null): FigureView | null =>
+const knownFigure = (outcome: Outcome | null): EstimateView | null =>
   figure(outcome === null ? null : estimateOf(outcome));
 
 /**
@@ -71,16 +71,16 @@ export function reckonRow(
   judging?: JudgingContext,
 ): TreeFigures {
   const { taping, heights, notes } = row;
-  const draft = draftOf({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights, notes });
+  const draft = formOfTree({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights, notes });
   const dead = isDead(notes, deadCodes(survey.design.conditions));
-  const beside = besideOf({
+  const beside = heightEvidence({
     eyeHeightM: survey.eyeHeightM,
     slopePct: row.plotSlopePct,
     ...(judging === undefined ? {} : { kit: judging.kit }),
   });
   const species = survey.species.find(({ code }) => code === row.speciesCode);
   const sums = judging?.curves[row.speciesCode];
-  const reckoned = reckonJudged(
+  const reckoned = evaluateTreeWithCurve(
     draft,
     settingsOf(survey),
     { species, lastVisit, beside },
@@ -110,8 +110,8 @@ export function reckonRow(
       taping,
       heights,
       notes,
-      otherHeights: reckoned.heights.heights.slice(1).map(({ take, name, by, outcome }) => ({
-        take,
+      otherHeights: reckoned.heights.heights.slice(1).map(({ heightNo, name, by, outcome }) => ({
+        heightNo,
         name,
         by,
         figure: knownFigure(outcome),
@@ -139,11 +139,11 @@ export function leaveOut(
 ): Readonly<Record<string, CurveSums>> {
   const sums = curves[tree.speciesCode];
   if (sums === undefined || tree.deleted || tree.dead) return curves;
-  const draft = draftOf(tree);
-  const alone = reckonTree(draft, settingsOf(survey), {
+  const draft = formOfTree(tree);
+  const alone = evaluateTree(draft, settingsOf(survey), {
     species: survey.species.find(({ code }) => code === tree.speciesCode),
     lastVisit: tree.lastVisit ?? undefined,
-    beside: besideOf({ eyeHeightM: survey.eyeHeightM, slopePct }),
+    beside: heightEvidence({ eyeHeightM: survey.eyeHeightM, slopePct }),
   });
   const point = curvePointOf(alone, draft);
   return point === null ? curves : { ...curves, [tree.speciesCode]: curveWithout(sums, point) };

@@ -97,7 +97,7 @@ const recordOf = (row: ReadingRow, ordinal: number): ReadingRecord => ({
   id: row.id,
   measure: row.measure,
   ...(ordinal === 1 ? {} : { stem: ordinal }),
-  ...(row.take === 1 ? {} : { take: row.take }),
+  ...(row.heightNo === 1 ? {} : { heightNo: row.heightNo }),
   methodId: row.methodId,
   methodVersion: row.methodVersion,
   key: row.key,

@@ -5,7 +5,7 @@ import type {
   NewReadingsDto,
   NewTreeDto,
   PlotCorrectionDto,
-  QuickFiguresDto,
+  AuxiliaryValuesDto,
   ReadingDto,
   TreeCorrectionDto,
 } from '../../contracts/tree.ts';
@@ -58,7 +58,7 @@ export interface TreeService {
    */
   readonly eachOfSurvey: (survey: SurveyView) => AsyncGenerator<readonly TreeView[], void>;
   /** Trees of a survey by their identifiers, judged by the height curves and the kit. */
-  readonly judged: (
+  readonly withCurveChecks: (
     survey: SurveyView,
     judging: JudgingContext,
     treeIds: readonly string[],
@@ -71,7 +71,7 @@ export interface TreeService {
   ) => Promise<
     (
       treeIds: readonly string[],
-      take: (tx: Queryable, found: readonly TreeWithParts[]) => Promise<void>,
+      heightNo: (tx: Queryable, found: readonly TreeWithParts[]) => Promise<void>,
     ) => Promise<void>
   >;
   /** Trees of a survey page by page, in the order of their identifiers. */
@@ -85,7 +85,7 @@ export interface TreeService {
   readonly remove: (id: string, act: ActDto) => Promise<TreeView>;
   readonly correctPlot: (id: string, correction: PlotCorrectionDto) => Promise<PlotView>;
   /** Keeps the quick figures of many plots, all of them or none. */
-  readonly setQuick: (surveyId: string, figures: QuickFiguresDto) => Promise<readonly PlotView[]>;
+  readonly setAuxiliary: (surveyId: string, figures: AuxiliaryValuesDto) => Promise<readonly PlotView[]>;
   /** Takes a correction back, as a correction of its own. Only the last one can be. */
   readonly undo: (
     correctionId: string,
@@ -148,7 +148,7 @@ export function treeService({ store, plots, surveys, judgingOf, now }: Dependenc
     const found = await withParts(repository, rows, visit);
     return found.map(({ row, parts }) => reckonRow(row, parts, survey, judging).view);
   };
-  async function* inTurn(
+  async function* streamTrees(
     survey: SurveyView,
     judging: JudgingContext | undefined,
     treeIds: readonly string[],
@@ -300,7 +300,7 @@ export function treeService({ store, plots, surveys, judgingOf, now }: Dependenc
     );
   };
 
-  const { correctPlot, setQuick, undoPlot } = plotChanges(store, plots);
+  const { correctPlot, setAuxiliary, undoPlot } = plotChanges(store, plots);
 
   return {
     get,
@@ -311,9 +311,9 @@ export function treeService({ store, plots, surveys, judgingOf, now }: Dependenc
       return viewsOn(store, await store.listOfPlot(plotId), survey, visit, await judgingOf(survey));
     },
     eachOfSurvey: async function* (survey) {
-      yield* inTurn(survey, await judgingOf(survey), await store.idsOfSurvey(survey.id));
+      yield* streamTrees(survey, await judgingOf(survey), await store.idsOfSurvey(survey.id));
     },
-    judged: inTurn,
+    withCurveChecks: streamTrees,
     pageOfSurvey: async (survey, after, atMost) => {
       const rows = await store.page(survey.id, after, atMost + 1);
       const shown = rows.slice(0, atMost);
@@ -328,9 +328,9 @@ export function treeService({ store, plots, surveys, judgingOf, now }: Dependenc
     },
     partsOf: async (survey) => {
       const visit = await before(store, survey, store.listOfSurvey);
-      return (treeIds, take) =>
+      return (treeIds, heightNo) =>
         store.atOnce(async (repository, tx) => {
-          await take(tx, await withParts(repository, await repository.listHeld(treeIds), visit));
+          await heightNo(tx, await withParts(repository, await repository.listHeld(treeIds), visit));
         });
     },
     lastVisitsOfPlot: async (survey, plotLabel) => {
@@ -415,8 +415,8 @@ export function treeService({ store, plots, surveys, judgingOf, now }: Dependenc
           'A correction with this identifier is on the record already, with other content.',
         );
       }
-      const partOf = ({ measure, stem = 1, take = 1 }: Pick<ReadingDto, 'measure' | 'stem' | 'take'>) =>
-        `${measure} ${stem} ${take}`;
+      const partOf = ({ measure, stem = 1, heightNo = 1 }: Pick<ReadingDto, 'measure' | 'stem' | 'heightNo'>) =>
+        `${measure} ${stem} ${heightNo}`;
       const replaced = new Set(added.map(partOf));
       const inUse = (await store.readingsInUse([row.observationId])).get(row.observationId) ?? [];
       const kept = inUse.filter((reading) => !replaced.has(partOf(reading))).map(asDto);
@@ -447,7 +447,7 @@ export function treeService({ store, plots, surveys, judgingOf, now }: Dependenc
       return get(id);
     },
     correctPlot,
-    setQuick,
+    setAuxiliary,
     undo: async (correctionId, act) => {
       const original = await store.findCorrection(correctionId);
       if (original === null) throw notFound('This correction');

@@ -5,7 +5,7 @@ import type { WoodSettingsDto } from '../../contracts/wood.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import { Problem } from '../problem.ts';
-import type { FigureService } from '../figures/service.ts';
+import type { TreeResultCache } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import type { WoodRepository } from './repository.ts';
@@ -67,7 +67,7 @@ interface Dependencies {
   readonly repository: WoodRepository;
   readonly surveys: SurveyService;
   readonly plots: PlotService;
-  readonly figures: FigureService;
+  readonly figures: TreeResultCache;
 }
 
 export function woodService({ repository, surveys, plots, figures }: Dependencies): WoodService {

@@ -1,14 +1,14 @@
 import { curveSums, expectedByCurve } from '@arbolito/core/height';
-import { barkRatioOf, treesPerHa, volumesOf } from '@arbolito/core/survey';
+import { barkRatioOf, expansionFactorPerHa, volumesOf } from '@arbolito/core/survey';
 import type { StandView } from '../../contracts/views.ts';
-import { judgingCurves, type FigureService } from '../figures/service.ts';
+import { judgingCurves, type TreeResultCache } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 
 interface Dependencies {
   readonly surveys: SurveyService;
   readonly plots: PlotService;
-  readonly figures: FigureService;
+  readonly figures: TreeResultCache;
 }
 
 /**
@@ -19,7 +19,7 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
   const survey = await surveys.get(surveyId);
   const rows = (await figures.listSummed(survey)).filter(({ dead }) => !dead);
   const counted = (await plots.listOfSurvey(surveyId)).filter(
-    ({ finished, shape, trees: own }) => finished || (shape.kind === 'whole' && own > 0),
+    ({ finished, shape, trees: own }) => finished || (shape.kind === 'complete-tally' && own > 0),
   );
   const plotOf = new Map(counted.map(({ id }, i) => [id, i]));
   const curves = judgingCurves(rows, survey.breastHeightM);
@@ -61,7 +61,8 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
           heightM,
           ...(view.broken && view.heightM !== null ? { breakM: view.heightM } : {}),
           kind,
-          perHa: (treesPerHa(shape, view.readDiametersCm?.[i] ?? dbhCm) ?? 0) * (view.notes?.counts ?? 1),
+          perHa:
+            (expansionFactorPerHa(shape, view.readDiametersCm?.[i] ?? dbhCm) ?? 0) * (view.notes?.multiplicity ?? 1),
         },
       ];
     });

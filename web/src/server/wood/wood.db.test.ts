@@ -2,7 +2,7 @@ import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { WoodSettings } from '@arbolito/core/survey';
 import type { StandView, SurveySummary, SurveyView, TreeView, WoodView } from '../../contracts/views.ts';
-import { api, send, useTestDatabase } from '../testing/api.ts';
+import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 import { textsOfPages } from '../testing/pdf.ts';
 
@@ -118,7 +118,7 @@ describe('how a survey works out its wood', () => {
     });
     await api('POST', `/api/surveys/${survey.id}/wood`, wood());
     const table = async (query: string) =>
-      send(new Request(`http://test/print/species-table.pdf?survey=${survey.id}&${query}`));
+      sendJson(new Request(`http://test/print/species-table.pdf?survey=${survey.id}&${query}`));
     const pages = await textsOfPages(new Uint8Array(await (await table('species=sp&show=volume')).arrayBuffer()));
     expect(pages).toHaveLength(1);
     const [pine = []] = pages;

@@ -64,7 +64,7 @@ export function Ground({ a, b, width, height }: { a: Point; b: Point; width: num
 }
 
 /** A dimension line with its end strokes. */
-export function Dimension({ from, to, strong = false }: { from: Point; to: Point; strong?: boolean }) {
+export function DimensionLine({ from, to, strong = false }: { from: Point; to: Point; strong?: boolean }) {
   const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
   const nx = (-(to.y - from.y) / length) * 9;
   const ny = ((to.x - from.x) / length) * 9;

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { readFigure, type FigureSpec } from './figure.ts';
+import { parseFigure, type FigureSpec } from './figure.ts';
 
 const UNIT_WORDS = { m: 'm', cm: 'cm', ft: 'ft', in: 'in', pct: '%', deg: '°', one: '' } as const;
 
@@ -16,7 +16,7 @@ interface FigureInputProps {
 /** A figure with its name, its unit and what is wrong with it. */
 export function FigureInput({ spec, text, onType, optional = false, problem: given }: FigureInputProps) {
   const id = useId();
-  const read = optional && text.trim() === '' ? null : readFigure(spec, text);
+  const read = optional && text.trim() === '' ? null : parseFigure(spec, text);
   const problem = given ?? (read !== null && 'problem' in read ? read.problem : null);
   return (
     <div className="grid content-start gap-0.5">

@@ -14,7 +14,7 @@ export type ReadFigure = { readonly value: number } | { readonly problem: string
 const SYMBOLS = { m: ' m', cm: ' cm', ft: ' ft', in: ' in', pct: ' %', deg: '°', one: '' } as const;
 
 /** Reads a figure as typed, in its unit; lengths may come in any unit of length. */
-export function readFigure({ label, unit, low, high }: FigureSpec, text: string): ReadFigure {
+export function parseFigure({ label, unit, low, high }: FigureSpec, text: string): ReadFigure {
   const isLength = unit === 'm' || unit === 'cm' || unit === 'ft' || unit === 'in';
   const read = readQuantity(text, isLength ? { unit, units: ['m', 'cm', 'ft', 'in'] } : { unit });
   if (!read.ok) return { problem: read.message };

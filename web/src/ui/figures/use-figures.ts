@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { readFigure, type FigureSpec } from './figure.ts';
+import { parseFigure, type FigureSpec } from './figure.ts';
 
 /** Figures that belong together, such as those of one result. */
 export interface FiguresPart<K extends string> {
@@ -40,7 +40,7 @@ export function useFigures<K extends string>(
     // The figures alone change; their specs and usual values stand still.
   }, [texts]);
   const part = <P extends K>(some: readonly P[]): FiguresPart<P> => {
-    const read = some.map((key) => [key, readFigure(specs[key], texts[key])] as const);
+    const read = some.map((key) => [key, parseFigure(specs[key], texts[key])] as const);
     const values = read.every(([, figure]) => 'value' in figure)
       ? (Object.fromEntries(read.map(([key, figure]) => [key, 'value' in figure ? figure.value : NaN])) as Record<
           P,

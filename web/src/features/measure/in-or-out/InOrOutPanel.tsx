@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { convert, type UnitSystem } from '@arbolito/core/quantity';
 import { inOrOut, type Borderline } from '@arbolito/core/sampling';
-import { isAlongGround, reachM, shapeWords, type PlotGround, type PlotShape } from '@arbolito/core/survey';
+import { isAlongGround, limitingDistanceM, shapeWords, type PlotGround, type PlotShape } from '@arbolito/core/survey';
 import { Choice } from '../../../ui/Choice.tsx';
 import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
-import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 
 interface InOrOutPanelProps {
@@ -30,9 +30,9 @@ export default function InOrOutPanel({ shape, ground, dbhCm, system }: InOrOutPa
   const [distance, setDistance] = useState('');
   const [slope, setSlope] = useState('0');
   const [to, setTo] = useState<Borderline['to']>('face');
-  const limitM = reachM(shape, dbhCm, ground);
+  const limitM = limitingDistanceM(shape, dbhCm, ground);
   const alongGround = isAlongGround(shape, ground);
-  if (shape.kind === 'rectangle' || shape.kind === 'whole')
+  if (shape.kind === 'rectangle' || shape.kind === 'complete-tally')
     return <p>The plot is a {shapeWords(shape, system)}: its sides decide, not a distance from its middle.</p>;
   if (dbhCm === null || limitM === null)
     return (
@@ -42,13 +42,13 @@ export default function InOrOutPanel({ shape, ground, dbhCm, system }: InOrOutPa
           : 'So thin a tree is on none of the circles of this plot.'}
       </p>
     );
-  const taped = readFigure(spec, distance);
+  const taped = parseFigure(spec, distance);
   // One radius along the ground holds in every direction: the slope of the tape does not change it.
-  const steep = alongGround ? { value: 0 } : readFigure(SLOPE, slope);
+  const steep = alongGround ? { value: 0 } : parseFigure(SLOPE, slope);
   const outcome =
     'value' in taped && 'value' in steep
       ? inOrOut(
-          shape.kind === 'point'
+          shape.kind === 'variable-radius'
             ? { kind: 'point', factorM2PerHa: shape.factorM2PerHa }
             : { kind: 'plot', radiusM: limitM },
           { dbhCm, distanceM: convert(taped.value, length, 'm'), to, slopePct: steep.value },

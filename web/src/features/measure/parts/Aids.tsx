@@ -1,6 +1,6 @@
 import type { Point } from '../../../ui/drawing/kit.tsx';
 import type { Scene } from '../scene.ts';
-import type { Layout } from './Elevation.tsx';
+import type { ElevationLayout } from './Elevation.tsx';
 
 /** Bands of a staff or pole, so that it reads as a measure and not as a stem. */
 function Banded({ from, to, width }: { readonly from: Point; readonly to: Point; readonly width: number }) {
@@ -34,7 +34,7 @@ function HeldStick({ eye, tip, foot, reachPx }: { eye: Point; tip: Point; foot: 
 
 interface AidsProps {
   readonly scene: Scene;
-  readonly layout: Layout;
+  readonly layout: ElevationLayout;
 }
 
 /** What stands beside the tree or is held up against it: a mark, a staff, a pole, a stick, shadows, a rope, a plumb line. */

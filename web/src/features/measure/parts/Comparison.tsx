@@ -1,6 +1,6 @@
 import { estimateOf, type Estimate } from '@arbolito/core/estimate';
 import { convert, printRounded } from '@arbolito/core/quantity';
-import type { KeptHeight, ReckonedHeight } from '@arbolito/core/survey';
+import type { KeptHeight, HeightResult } from '@arbolito/core/survey';
 import type { SheetStore, SheetView } from '../store.ts';
 
 const BAR = { width: 300, height: 34, margin: 12 } as const;
@@ -12,9 +12,9 @@ interface Row {
   readonly standardErrorM: number;
 }
 
-const rowOf = ({ take, by, oneStand }: ReckonedHeight, estimate: Estimate): Row => ({
-  kept: take,
-  by: oneStand ? `${by}, once more` : by,
+const rowOf = ({ heightNo, by, sameStation }: HeightResult, estimate: Estimate): Row => ({
+  kept: heightNo,
+  by: sameStation ? `${by}, once more` : by,
   valueM: estimate.value,
   standardErrorM: estimate.standardError,
 });

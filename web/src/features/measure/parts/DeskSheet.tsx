@@ -1,15 +1,15 @@
 import { lazy, useEffect, useRef } from 'react';
 import { Undo2 } from 'lucide-react';
-import { takeOf } from '@arbolito/core/survey';
+import { heightNoOf } from '@arbolito/core/survey';
 import { settle, type Box } from '../../../ui/drawing/settle.ts';
-import { Late } from '../../../ui/Late.tsx';
+import { LazyBoundary } from '../../../ui/Late.tsx';
 import { exampleLines } from '../../../ui/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
 import { slotKey, type Slot } from '../store.ts';
 import { CalloutBar } from './CalloutBar.tsx';
-import { Elevation, layOut, type Layout } from './Elevation.tsx';
-import { Figures } from './Figures.tsx';
+import { Elevation, elevationLayout, type ElevationLayout } from './Elevation.tsx';
+import { TreeFigures } from './Figures.tsx';
 import { Findings } from './Findings.tsx';
 import { HeightLinks } from './HeightLinks.tsx';
 import { Heights } from './Heights.tsx';
@@ -18,7 +18,7 @@ import { heightLabel, levelLabels } from './level-labels.ts';
 import { KeepWords } from './KeepBar.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { SlotBox } from './SlotBox.tsx';
-import { LastVisit } from './LastVisit.tsx';
+import { LastVisitPanel } from './LastVisit.tsx';
 import { SpeciesField } from './SpeciesField.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
@@ -34,7 +34,7 @@ const BOX = { width: 156, height: 66 } as const;
 const MARGINS = { left: 44, right: 222, top: 44, bottom: 128 } as const;
 
 /** Where a reading's box would like to stand: beside the thing it measures. */
-function wish({ spec }: Slot, { eye, tip, foot, ring, sideX }: Layout): Box {
+function wish({ spec }: Slot, { eye, tip, foot, ring, sideX }: ElevationLayout): Box {
   const along = (share: number, end: { x: number; y: number }) => ({
     x: eye.x + (end.x - eye.x) * share,
     y: eye.y + (end.y - eye.y) * share,
@@ -67,9 +67,9 @@ export function DeskSheet(props: SheetProps) {
   useEffect(props.onDrawn);
   const species = settings.species.find(({ code }) => code === draft.speciesCode);
   const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
-  const layout = layOut(scene, width, height, MARGINS);
+  const layout = elevationLayout(scene, width, height, MARGINS);
   // The other stems and heights stand in lists beside the drawing.
-  const onDrawing = slots.filter((slot) => slot.stem === 1 && takeOf(slot) === 1);
+  const onDrawing = slots.filter((slot) => slot.stem === 1 && heightNoOf(slot) === 1);
   const labels = [
     ...(heightText === null ? [] : [heightLabel(layout, scene)]),
     ...levelLabels(scene, layout).map(({ box }) => box),
@@ -88,7 +88,7 @@ export function DeskSheet(props: SheetProps) {
               width={width}
               height={height}
               unitSystem={view.unitSystem}
-              now={now === null ? null : { place: now.spec.place, take: takeOf(now) }}
+              now={now === null ? null : { place: now.spec.place, heightNo: heightNoOf(now) }}
               shown={props.shown}
               heightText={heightText}
               label={drawingLabel(view, speciesName)}
@@ -119,12 +119,12 @@ export function DeskSheet(props: SheetProps) {
         aria-label="Results"
       >
         {props.panel !== null ? (
-          <Late>
+          <LazyBoundary>
             <SidePanel {...props} />
-          </Late>
+          </LazyBoundary>
         ) : (
           <>
-            <Figures view={view} />
+            <TreeFigures view={view} />
             <div className="grid grid-cols-[1fr_5.5rem] items-start gap-2">
               <SpeciesField {...props} />
               <label>
@@ -141,7 +141,7 @@ export function DeskSheet(props: SheetProps) {
               </label>
             </div>
             <MethodChoice view={view} store={store} />
-            <LastVisit view={view} store={store} />
+            <LastVisitPanel view={view} store={store} />
             <KeepWords
               state={keepState}
               canKeep={canKeep}
@@ -160,9 +160,9 @@ export function DeskSheet(props: SheetProps) {
             <TapingButtons onPanel={props.onPanel} view={props.view} />
             <Stems {...props} />
             {(view.height !== null || view.dbh !== null) && (
-              <Late>
+              <LazyBoundary>
                 <SheetWorkings {...props} />
-              </Late>
+              </LazyBoundary>
             )}
             <HeightLinks view={view} />
             <TapingFolds view={view} store={store} />

@@ -1,12 +1,12 @@
 import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import { Dimension, Ground, HeightGrid, Person, Ray, type Point } from '../../../ui/drawing/kit.tsx';
+import { DimensionLine, Ground, HeightGrid, Person, Ray, type Point } from '../../../ui/drawing/kit.tsx';
 import { fit, type Margins, type Projection } from '../../../ui/drawing/projection.ts';
 import { crownRadiusM, Tree } from '../../../ui/drawing/Tree.tsx';
 import type { Scene } from '../scene.ts';
 import { Aids } from './Aids.tsx';
 import { levelLabels } from './level-labels.ts';
 
-export interface Layout {
+export interface ElevationLayout {
   readonly projection: Projection;
   readonly eye: Point;
   readonly tip: Point;
@@ -17,7 +17,7 @@ export interface Layout {
 }
 
 /** Places the scene on a sheet of that size. */
-export function layOut(scene: Scene, width: number, height: number, margins: Margins): Layout {
+export function elevationLayout(scene: Scene, width: number, height: number, margins: Margins): ElevationLayout {
   const { observer, heightM, crown, leanM, aid } = scene;
   const radius = crownRadiusM(heightM, crown);
   const tipM = observer?.tipM ?? heightM;
@@ -41,10 +41,16 @@ export function layOut(scene: Scene, width: number, height: number, margins: Mar
 }
 
 /** What a line of the workings rests on: the sights and the distance that it takes up. */
-export type Shown = ReadonlySet<string>;
+export type DrawnMeasure = ReadonlySet<string>;
 
 /** The triangle that a line of the workings is about, in marking paint. */
-function ShownTriangle({ shown, layout: { eye, tip, foot } }: { readonly shown: Shown; readonly layout: Layout }) {
+function ShownTriangle({
+  shown,
+  layout: { eye, tip, foot },
+}: {
+  readonly shown: DrawnMeasure;
+  readonly layout: ElevationLayout;
+}) {
   const corners = [
     eye,
     ...(shown.has('tip') ? [tip] : []),
@@ -65,16 +71,16 @@ function ShownTriangle({ shown, layout: { eye, tip, foot } }: { readonly shown: 
 
 interface ElevationProps {
   readonly scene: Scene;
-  readonly layout: Layout;
+  readonly layout: ElevationLayout;
   readonly width: number;
   readonly height: number;
   readonly unitSystem: UnitSystem;
   /** Where on the drawing the reading to take now lies, and for which height. */
-  readonly now: { readonly place: string; readonly take: number } | null;
+  readonly now: { readonly place: string; readonly heightNo: number } | null;
   readonly heightText: string | null;
   readonly label: string;
   /** What the line of the workings in hand rests on. */
-  readonly shown?: Shown | null;
+  readonly shown?: DrawnMeasure | null;
   /** The phone's strip: no dimensions, no grid figures. */
   readonly strip?: boolean;
 }
@@ -99,7 +105,7 @@ export function Elevation({
   const treeTop = projection.y(scene.heightM);
   const feet = observer === null ? foot : { x: eye.x, y: projection.y(observer.feetM) };
   const groundY = Math.max(foot.y, feet.y) + 46;
-  const isNow = (place: string, take = 1): boolean => now?.place === place && now.take === take;
+  const isNow = (place: string, heightNo = 1): boolean => now?.place === place && now.heightNo === heightNo;
   const stemX = (heightM: number): number => projection.x((leanM * heightM) / scene.heightM);
   return (
     <svg
@@ -153,12 +159,12 @@ export function Elevation({
         <g>
           {scene.levels
             .filter(({ isSighted }) => isSighted)
-            .map(({ take, heightM }) => (
+            .map(({ heightNo, heightM }) => (
               <Ray
-                key={take}
+                key={heightNo}
                 from={eye}
                 to={{ x: stemX(heightM), y: projection.y(heightM) }}
-                now={isNow('tip', take)}
+                now={isNow('tip', heightNo)}
               />
             ))}
           <Ray from={eye} to={foot} now={isNow('base')} dashed={observer.footM === null} />
@@ -181,18 +187,18 @@ export function Elevation({
       )}
       {!strip && observer !== null && (
         <g className={isNow('ground') ? '[&_path]:stroke-paint' : ''}>
-          <Dimension from={{ x: eye.x, y: groundY }} to={{ x: foot.x, y: groundY }} strong={isNow('ground')} />
+          <DimensionLine from={{ x: eye.x, y: groundY }} to={{ x: foot.x, y: groundY }} strong={isNow('ground')} />
         </g>
       )}
       {levelLabels(scene, layout).map(({ level, y, box }) => (
-        <g key={level.take} data-testid={`level-${level.take}`}>
+        <g key={level.heightNo} data-testid={`level-${level.heightNo}`}>
           <path
             d={
               strip
                 ? `M ${stemX(level.heightM) - 14} ${y} h 28`
                 : `M ${stemX(level.heightM) - 14} ${y} H ${sideX - 12} M ${sideX + 12} ${y} L ${box.x - 4} ${box.y + box.height / 2}`
             }
-            className={isNow('tip', level.take) ? 'stroke-paint' : 'stroke-ink'}
+            className={isNow('tip', level.heightNo) ? 'stroke-paint' : 'stroke-ink'}
             strokeWidth={2.5}
             fill="none"
           />
@@ -216,7 +222,7 @@ export function Elevation({
       {!strip && heightText !== null && (
         <g>
           <rect x={sideX - 10} y={treeTop - half} width={20} height={2 * half} className="fill-sky" opacity={0.4} />
-          <Dimension from={{ x: sideX, y: treeTop }} to={{ x: sideX, y: foot.y }} strong />
+          <DimensionLine from={{ x: sideX, y: treeTop }} to={{ x: sideX, y: foot.y }} strong />
           <text
             x={sideX + 8}
             y={(treeTop + foot.y) / 2}

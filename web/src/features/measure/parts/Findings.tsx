@@ -1,10 +1,10 @@
 import { Info, TriangleAlert } from 'lucide-react';
-import type { Mend } from '@arbolito/core/estimate';
+import type { SuggestedFix } from '@arbolito/core/estimate';
 import type { PlacedFinding } from '@arbolito/core/survey';
 
 interface FindingsProps {
   readonly findings: readonly PlacedFinding[];
-  readonly onMend: (mend: Mend, at: PlacedFinding) => void;
+  readonly onMend: (mend: SuggestedFix, at: PlacedFinding) => void;
   readonly dismissed: ReadonlySet<string>;
   readonly onDismiss: (code: string) => void;
 }
@@ -16,7 +16,7 @@ export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsPro
     <div role="status" className="grid gap-2.5">
       {shown.map((finding) => (
         <article
-          key={`${finding.code} ${finding.stem} ${finding.take ?? 1} ${finding.reading ?? ''}`}
+          key={`${finding.code} ${finding.stem} ${finding.heightNo ?? 1} ${finding.reading ?? ''}`}
           className={`rounded-lg p-3 ${finding.severity === 'note' ? 'border-[1.5px] border-edge bg-wash' : 'border-2 border-paint-ink bg-alarm'}`}
         >
           <h3 className="flex items-center gap-2 font-bold">
@@ -26,12 +26,12 @@ export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsPro
               <TriangleAlert aria-hidden="true" size={18} className="shrink-0 text-paint-ink" />
             )}
             {finding.stem > 1 && !finding.title.startsWith('Stem') ? `Stem ${finding.stem}: ` : ''}
-            {finding.take === undefined ? '' : `Height ${finding.take}: `}
+            {finding.heightNo === undefined ? '' : `Height ${finding.heightNo}: `}
             {finding.title}
           </h3>
           <p className="mt-0.5 text-[0.97rem] leading-snug">{finding.message}</p>
           <p className="mt-2 flex flex-wrap gap-2">
-            {finding.mends.map((mend) => (
+            {finding.suggestedFixes.map((mend) => (
               <button
                 key={mend.label}
                 type="button"

@@ -4,11 +4,11 @@ import { estimateOf } from '@arbolito/core/estimate';
 import { convert, printRounded, readQuantity, unitOf } from '@arbolito/core/quantity';
 import {
   HEIGHT_ENDS,
-  HEIGHTS_PER_STAND,
-  HEIGHTS_PER_TREE,
+  MAX_HEIGHTS_PER_STATION,
+  MAX_HEIGHTS_PER_TREE,
   methodOf,
   STEM_LIMITS,
-  takeOf,
+  heightNoOf,
   TOP_DIAMETER_CM,
   type HeightEnd,
   type HeightNote,
@@ -26,18 +26,18 @@ type Ending = StemLimit | 'diameter' | 'unsaid';
 
 interface Asked {
   readonly of: HeightEnd;
-  readonly oneStand: boolean;
+  readonly sameStation: boolean;
   readonly ending: Ending;
   readonly diameter: string;
 }
 
-const START: Asked = { of: 'crown-base', oneStand: true, ending: 'diameter', diameter: '' };
+const START: Asked = { of: 'crown-base', sameStation: true, ending: 'diameter', diameter: '' };
 
 /** What is asked for as a note, or what is wrong with the diameter. */
-function readAsked(asked: Asked, view: SheetView): Omit<HeightNote, 'take'> | string {
-  const { of, oneStand, ending, diameter } = asked;
-  if (of !== 'merchantable' || ending === 'unsaid') return { of, oneStand };
-  if (ending !== 'diameter') return { of, oneStand, limit: ending };
+function readAsked(asked: Asked, view: SheetView): Omit<HeightNote, 'heightNo'> | string {
+  const { of, sameStation, ending, diameter } = asked;
+  if (of !== 'merchantable' || ending === 'unsaid') return { of, sameStation };
+  if (ending !== 'diameter') return { of, sameStation, limit: ending };
   const unit = view.unitSystem === 'metric' ? 'cm' : 'in';
   const read = readQuantity(diameter, { unit, units: ['cm', 'in', 'mm'] });
   if (!read.ok) return `The top diameter: ${read.message}`;
@@ -45,7 +45,7 @@ function readAsked(asked: Asked, view: SheetView): Omit<HeightNote, 'take'> | st
   const [least, most] = TOP_DIAMETER_CM;
   return topDiameterCm < least || topDiameterCm > most
     ? `The top diameter must lie between ${least} cm and ${most} cm.`
-    : { of, oneStand, topDiameterCm };
+    : { of, sameStation, topDiameterCm };
 }
 
 /** Whether the first height's readings have a sight that can be turned to another end. */
@@ -63,9 +63,9 @@ function AddHeight(props: SheetProps) {
         <button
           type="button"
           className="btn"
-          disabled={moreHeights.length + 1 >= HEIGHTS_PER_TREE}
+          disabled={moreHeights.length + 1 >= MAX_HEIGHTS_PER_TREE}
           onClick={() => {
-            setAsked({ ...START, oneStand: canTurn(view) });
+            setAsked({ ...START, sameStation: canTurn(view) });
           }}
         >
           <CirclePlus aria-hidden="true" size={18} /> Another height
@@ -76,7 +76,7 @@ function AddHeight(props: SheetProps) {
       </div>
     );
   }
-  const isFull = moreHeights.filter(({ oneStand }) => oneStand).length + 1 >= HEIGHTS_PER_STAND;
+  const isFull = moreHeights.filter(({ sameStation }) => sameStation).length + 1 >= MAX_HEIGHTS_PER_STATION;
   const stands = [
     [true, 'from the same stand: one more sight', !canTurn(view) || isFull],
     [false, 'from another stand, or by another method', false],
@@ -161,16 +161,16 @@ function AddHeight(props: SheetProps) {
       )}
       <fieldset className="grid">
         <legend className="sr-only">Where it is read from</legend>
-        {stands.map(([oneStand, words, isOut]) => (
+        {stands.map(([sameStation, words, isOut]) => (
           <label key={words} className={`flex min-h-11 items-center gap-2 ${isOut ? 'text-quiet' : ''}`}>
             <input
               type="radio"
               name="one-stand"
               className="size-5"
               disabled={isOut}
-              checked={asked.oneStand === oneStand}
+              checked={asked.sameStation === sameStation}
               onChange={() => {
-                setAsked({ ...asked, oneStand });
+                setAsked({ ...asked, sameStation });
               }}
             />
             {words}
@@ -210,16 +210,16 @@ export function Heights(props: SheetProps) {
           <Comparison view={view} store={store} />
         </Suspense>
       )}
-      {draft.moreHeights.map(({ take, oneStand }) => {
-        const height = reckoned.heights.heights.find((each) => each.take === take);
+      {draft.moreHeights.map(({ heightNo, sameStation }) => {
+        const height = reckoned.heights.heights.find((each) => each.heightNo === heightNo);
         const outcome = height?.outcome ?? null;
         const estimate = outcome === null ? null : estimateOf(outcome);
         return (
-          <div key={take} className="grid gap-1.5 border-t border-line pt-1.5">
+          <div key={heightNo} className="grid gap-1.5 border-t border-line pt-1.5">
             <div className="flex items-center gap-2">
               <h3 className="grow leading-tight">
                 <span className="font-bold">{height?.name}</span>{' '}
-                <span className="text-quiet">{oneStand ? 'same stand' : `height ${take}`}</span>
+                <span className="text-quiet">{sameStation ? 'same stand' : `height ${heightNo}`}</span>
               </h3>
               <span className="figures font-bold whitespace-nowrap" aria-live="polite">
                 {estimate === null
@@ -231,21 +231,21 @@ export function Heights(props: SheetProps) {
                 className="grid min-h-11 min-w-11 place-content-center"
                 aria-label={`Take the ${height?.name ?? 'height'} off the sheet`}
                 onClick={() => {
-                  store.removeHeight(take);
+                  store.removeHeight(heightNo);
                   props.onTouched();
                 }}
               >
                 <X aria-hidden="true" size={20} />
               </button>
             </div>
-            {!oneStand && (
+            {!sameStation && (
               <div className="grid gap-2">
-                <MethodSelect view={view} store={store} measure="height" take={take} />
-                <DistanceSelect view={view} store={store} take={take} />
+                <MethodSelect view={view} store={store} measure="height" heightNo={heightNo} />
+                <DistanceSelect view={view} store={store} heightNo={heightNo} />
               </div>
             )}
             <div className="grid grid-cols-[repeat(auto-fit,minmax(7.5rem,1fr))] gap-2">
-              {view.slots.filter((slot) => takeOf(slot) === take).map(box)}
+              {view.slots.filter((slot) => heightNoOf(slot) === heightNo).map(box)}
             </div>
           </div>
         );

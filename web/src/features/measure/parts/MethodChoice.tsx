@@ -1,10 +1,10 @@
 import { memo } from 'react';
 import { methodsFor } from '@arbolito/core/registry';
 import { typicalErrorOf, type Measure } from '@arbolito/core/method';
-import { measureDraftOf, methodOf, takeOf } from '@arbolito/core/survey';
+import { measurementFormOf, methodOf, heightNoOf } from '@arbolito/core/survey';
 import { unitOf } from '@arbolito/core/quantity';
 import { asksLevelDistance, entryOf, slotKey, type SheetStore, type SheetView, type Slot } from '../store.ts';
-import { Fold } from '../../../ui/Fold.tsx';
+import { Disclosure } from '../../../ui/Fold.tsx';
 
 const NAMES: Record<Measure, string> = {
   diameter: 'Diameter by',
@@ -31,31 +31,33 @@ interface OfTake {
   readonly view: SheetView;
   readonly store: SheetStore;
   /** Number of the height; the first where left out. */
-  readonly take?: number;
+  readonly heightNo?: number;
 }
 
-const partOf = (measure: Measure, take: number) => (take === 1 ? { measure, stem: 1 } : { measure, stem: 1, take });
+const partOf = (measure: Measure, heightNo: number) =>
+  heightNo === 1 ? { measure, stem: 1 } : { measure, stem: 1, heightNo };
 
 /** By which method a measure is taken. */
-export function MethodSelect({ view, store, measure, take = 1 }: OfTake & { readonly measure: Measure }) {
+export function MethodSelect({ view, store, measure, heightNo = 1 }: OfTake & { readonly measure: Measure }) {
   return (
     <Choice
       name={NAMES[measure]}
-      chosen={methodOf(view.draft, partOf(measure, take)).description.id}
+      chosen={methodOf(view.draft, partOf(measure, heightNo)).description.id}
       measure={measure}
       none={null}
       onChoose={(methodId) => {
-        store.setMethod(measure, methodId, take);
+        store.setMethod(measure, methodId, heightNo);
       }}
     />
   );
 }
 
 /** How the level distance of a height is measured, where it asks for one. */
-export function DistanceSelect({ view, store, take = 1 }: OfTake) {
+export function DistanceSelect({ view, store, heightNo = 1 }: OfTake) {
   const { draft } = view;
-  if (!asksLevelDistance(methodOf(draft, partOf('height', take)))) return null;
-  const distance = take === 1 ? draft.distance : draft.moreHeights.find((each) => each.take === take)?.distance;
+  if (!asksLevelDistance(methodOf(draft, partOf('height', heightNo)))) return null;
+  const distance =
+    heightNo === 1 ? draft.distance : draft.moreHeights.find((each) => each.heightNo === heightNo)?.distance;
   return (
     <Choice
       name={NAMES.distance}
@@ -63,7 +65,7 @@ export function DistanceSelect({ view, store, take = 1 }: OfTake) {
       measure="distance"
       none="Level, to the middle of the trunk"
       onChoose={(methodId) => {
-        store.setDistance(take, methodId === '' ? null : methodId);
+        store.setDistance(heightNo, methodId === '' ? null : methodId);
       }}
     />
   );
@@ -111,12 +113,12 @@ interface ErrorTableProps {
 
 /** The ± of each reading: typical of the instrument, until somebody states another. */
 export function ErrorTable({ view, store }: ErrorTableProps) {
-  return <Fold title="± of each reading">{() => <ErrorRows view={view} store={store} />}</Fold>;
+  return <Disclosure title="± of each reading">{() => <ErrorRows view={view} store={store} />}</Disclosure>;
 }
 
 function ErrorRows({ view, store }: ErrorTableProps) {
   const rows = view.slots.map((slot: Slot) => {
-    const entry = measureDraftOf(view.draft, slot).entries[slot.spec.key];
+    const entry = measurementFormOf(view.draft, slot).entries[slot.spec.key];
     const { unit } = entryOf(view.draft, slot, view.settings);
     return { slot, entry, unit, typical: Number(typicalErrorOf(slot.spec, unit).toPrecision(2)) };
   });
@@ -126,7 +128,7 @@ function ErrorRows({ view, store }: ErrorTableProps) {
         <li key={slotKey(slot)}>
           <label className="grid grid-cols-[1fr_5.5rem_3rem] items-center gap-2">
             <span>
-              {slot.stem > 1 ? `stem ${slot.stem}: ` : takeOf(slot) > 1 ? `height ${takeOf(slot)}: ` : ''}
+              {slot.stem > 1 ? `stem ${slot.stem}: ` : heightNoOf(slot) > 1 ? `height ${heightNoOf(slot)}: ` : ''}
               {slot.spec.label}
             </span>
             <input

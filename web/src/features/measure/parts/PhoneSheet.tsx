@@ -1,13 +1,13 @@
 import { useRef, useState } from 'react';
 import { unitOf, type UnitId } from '@arbolito/core/quantity';
-import { takeOf } from '@arbolito/core/survey';
+import { heightNoOf } from '@arbolito/core/survey';
 import { exampleLines } from '../../../ui/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
 import { entryOf, isOptional, slotKey, type Slot } from '../store.ts';
 import { CalloutBar } from './CalloutBar.tsx';
-import { Elevation, layOut } from './Elevation.tsx';
-import { Figures } from './Figures.tsx';
+import { Elevation, elevationLayout } from './Elevation.tsx';
+import { TreeFigures } from './Figures.tsx';
 import { Findings } from './Findings.tsx';
 import { HeightLinks } from './HeightLinks.tsx';
 import { Heights } from './Heights.tsx';
@@ -16,7 +16,7 @@ import { KeepWords } from './KeepBar.tsx';
 import { Keypad } from './Keypad.tsx';
 import { ErrorTable, MethodChoice } from './MethodChoice.tsx';
 import { takeSignKey, turnSign } from './ReadingBox.tsx';
-import { LastVisit } from './LastVisit.tsx';
+import { LastVisitPanel } from './LastVisit.tsx';
 import { SheetWorkings } from './SheetWorkings.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import { SpeciesField } from './SpeciesField.tsx';
@@ -89,11 +89,11 @@ export function PhoneSheet(props: SheetProps) {
         {width > 0 && (
           <Elevation
             scene={scene}
-            layout={layOut(scene, width, height, { ...STRIP_MARGINS, left: Math.min(150, width * 0.36) })}
+            layout={elevationLayout(scene, width, height, { ...STRIP_MARGINS, left: Math.min(150, width * 0.36) })}
             width={width}
             height={height}
             unitSystem={view.unitSystem}
-            now={now === null ? null : { place: now.spec.place, take: takeOf(now) }}
+            now={now === null ? null : { place: now.spec.place, heightNo: heightNoOf(now) }}
             shown={props.shown}
             heightText={heightText}
             label={drawingLabel(view, speciesName)}
@@ -101,7 +101,7 @@ export function PhoneSheet(props: SheetProps) {
           />
         )}
         <div className="absolute top-2 left-3.5 max-w-[9.5rem] rounded-md bg-paper/85 pr-1">
-          <Figures view={view} phone />
+          <TreeFigures view={view} phone />
         </div>
         <button
           type="button"
@@ -183,7 +183,7 @@ export function PhoneSheet(props: SheetProps) {
           </div>
           <MethodChoice view={view} store={store} />
           <HeightLinks view={view} />
-          <LastVisit view={view} store={store} />
+          <LastVisitPanel view={view} store={store} />
           <TapingButtons onPanel={props.onPanel} view={props.view} />
           <Heights {...props} />
           <Stems {...props} withFirst />

@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from 'react';
 import { isUnitId, unitOf } from '@arbolito/core/quantity';
 import type { Finding } from '@arbolito/core/estimate';
-import type { Entry } from '@arbolito/core/survey';
+import type { ReadingText } from '@arbolito/core/survey';
 import { isOptional, slotKey, type Slot } from '../store.ts';
 
 /** Turns the sign of what is typed: the key works wherever the caret stands. */
@@ -13,7 +13,7 @@ export const turnSign = (text: string): string => withSign(text, /^\s*[−–-]/
 export function takeSignKey(
   event: KeyboardEvent<HTMLInputElement>,
   slot: Slot,
-  entry: Entry,
+  entry: ReadingText,
   onType: (text: string) => void,
 ): boolean {
   if (!slot.spec.signed || (event.key !== '-' && event.key !== '+' && event.key !== '±')) return false;
@@ -24,7 +24,7 @@ export function takeSignKey(
 
 interface ReadingBoxProps {
   readonly slot: Slot;
-  readonly entry: Entry;
+  readonly entry: ReadingText;
   readonly problem: Finding | null;
   readonly now: boolean;
   /** Where the box stands on the drawing; in the flow of the page where left out. */
@@ -32,7 +32,7 @@ interface ReadingBoxProps {
   /** What an empty optional reading means. */
   readonly placeholder?: string;
   readonly onType: (text: string) => void;
-  readonly onUnit: (unit: Entry['unit']) => void;
+  readonly onUnit: (unit: ReadingText['unit']) => void;
   readonly onFocus: () => void;
   readonly onEnter: (back: boolean) => void;
 }

@@ -2,7 +2,7 @@ import { lazy, useEffect, useRef } from 'react';
 import { X } from 'lucide-react';
 import { convert } from '@arbolito/core/quantity';
 import { readMeasure } from '@arbolito/core/survey';
-import { Late } from '../../../ui/Late.tsx';
+import { LazyBoundary } from '../../../ui/Late.tsx';
 import type { SheetProps } from './sheet-props.ts';
 
 // Each is fetched when it is first opened: the sheet itself stays light.
@@ -44,7 +44,7 @@ export function SidePanel(props: SheetProps) {
           <X aria-hidden="true" size={18} /> Back to the sheet
         </button>
       </div>
-      <Late>
+      <LazyBoundary>
         {panel === 'guide' ? (
           <GuideFor {...props} />
         ) : panel === 'tape' ? (
@@ -52,7 +52,7 @@ export function SidePanel(props: SheetProps) {
         ) : (
           <LimitFor {...props} />
         )}
-      </Late>
+      </LazyBoundary>
     </section>
   );
 }

@@ -1,6 +1,6 @@
 import { lazy } from 'react';
-import { Fold } from '../../../ui/Fold.tsx';
-import { Late } from '../../../ui/Late.tsx';
+import { Disclosure } from '../../../ui/Fold.tsx';
+import { LazyBoundary } from '../../../ui/Late.tsx';
 import type { SheetStore, SheetView } from '../store.ts';
 
 // Each is fetched when it is first unfolded: the sheet itself stays light.
@@ -17,27 +17,27 @@ interface TapingFoldsProps {
 export function TapingFolds({ view, store }: TapingFoldsProps) {
   return (
     <div>
-      <Fold title="what goes on the record, by the field rules">
+      <Disclosure title="what goes on the record, by the field rules">
         {() => (
-          <Late>
+          <LazyBoundary>
             <Record view={view} />
-          </Late>
+          </LazyBoundary>
         )}
-      </Fold>
-      <Fold title="what else moves this diameter">
+      </Disclosure>
+      <Disclosure title="what else moves this diameter">
         {() => (
-          <Late>
+          <LazyBoundary>
             <Errors view={view} />
-          </Late>
+          </LazyBoundary>
         )}
-      </Fold>
-      <Fold title="the mark on the bark">
+      </Disclosure>
+      <Disclosure title="the mark on the bark">
         {() => (
-          <Late>
+          <LazyBoundary>
             <Mark view={view} store={store} />
-          </Late>
+          </LazyBoundary>
         )}
-      </Fold>
+      </Disclosure>
     </div>
   );
 }

@@ -3,8 +3,8 @@ import { Check, ChevronLeft, ChevronRight, Copy, Footprints } from 'lucide-react
 import type { Estimate, Step } from '@arbolito/core/estimate';
 import type { Proof as ProofOf } from '@arbolito/core/method';
 import { unitOf } from '@arbolito/core/quantity';
-import { Fold } from '../../../ui/Fold.tsx';
-import { Proof } from './Proof.tsx';
+import { Disclosure } from '../../../ui/Fold.tsx';
+import { PublishedCheck } from './Proof.tsx';
 
 const lineOf = ({ expression, result, unit }: Step): string =>
   `${expression} = ${result}${unit === '' ? '' : ` ${unit}`}`;
@@ -137,13 +137,15 @@ export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
       </div>
       {walk !== undefined && <WalkButtons line={line} onLine={walk.onLine} last={last} />}
       <Steps steps={estimate.workings} line={line} />
-      {proof !== undefined && <Proof proof={proof} />}
+      {proof !== undefined && <PublishedCheck proof={proof} />}
       {estimate.errorWorkings.length > 0 && (
-        <Fold title={`how the ± ${estimate.printed.standardError} ${unitOf(estimate.printed.unit).symbol} comes about`}>
+        <Disclosure
+          title={`how the ± ${estimate.printed.standardError} ${unitOf(estimate.printed.unit).symbol} comes about`}
+        >
           {() => <Steps steps={estimate.errorWorkings} />}
-        </Fold>
+        </Disclosure>
       )}
-      <Fold title="sources">
+      <Disclosure title="sources">
         {() => (
           <ul className="pb-2 text-[0.92rem] text-quiet">
             {sourcesOf(estimate).map((source) => (
@@ -151,7 +153,7 @@ export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
             ))}
           </ul>
         )}
-      </Fold>
+      </Disclosure>
     </section>
   );
 }

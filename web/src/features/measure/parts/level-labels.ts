@@ -1,6 +1,6 @@
 import type { Box } from '../../../ui/drawing/settle.ts';
 import type { Level, Scene } from '../scene.ts';
-import type { Layout } from './Elevation.tsx';
+import type { ElevationLayout } from './Elevation.tsx';
 
 export interface LevelLabel {
   readonly level: Level;
@@ -12,7 +12,7 @@ export interface LevelLabel {
 const LABEL = { width: 150, height: 40 } as const;
 
 /** The labels of the other heights, beside the tree, each as near to its line as the others let it. */
-export function levelLabels({ levels }: Scene, { projection, sideX }: Layout): LevelLabel[] {
+export function levelLabels({ levels }: Scene, { projection, sideX }: ElevationLayout): LevelLabel[] {
   const rising = [...levels].sort((a, b) => a.heightM - b.heightM);
   const foot = projection.y(0);
   return rising.reduce<LevelLabel[]>((placed, level) => {
@@ -24,7 +24,7 @@ export function levelLabels({ levels }: Scene, { projection, sideX }: Layout): L
 }
 
 /** Where the figure of the total height stands, upright beside its line. */
-export function heightLabel({ projection, sideX }: Layout, { heightM }: Scene): Box {
+export function heightLabel({ projection, sideX }: ElevationLayout, { heightM }: Scene): Box {
   const middle = (projection.y(heightM) + projection.y(0)) / 2;
   return { x: sideX - 4, y: middle - 46, width: 26, height: 92 };
 }

@@ -1,8 +1,8 @@
 import type { RefObject } from 'react';
 import { estimateOf, type Finding } from '@arbolito/core/estimate';
 import { convert, printRounded } from '@arbolito/core/quantity';
-import { HEIGHT_ASKS, takeOf, type CallToken, type HeightNote } from '@arbolito/core/survey';
-import type { Shown } from './Elevation.tsx';
+import { HEIGHT_ASKS, heightNoOf, type CallToken, type HeightNote } from '@arbolito/core/survey';
+import type { DrawnMeasure } from './Elevation.tsx';
 import type { Walk } from './Workings.tsx';
 import type { SheetStore, SheetView, Slot } from '../store.ts';
 import type { KeepState } from '../use-keep.ts';
@@ -35,11 +35,11 @@ export interface SheetProps {
   readonly onTouched: () => void;
   /** Adds a stem and brings its first reading into hand. */
   readonly onAddStem: () => void;
-  readonly onAddHeight: (note: Omit<HeightNote, 'take'>) => void;
+  readonly onAddHeight: (note: Omit<HeightNote, 'heightNo'>) => void;
   /** Through the workings of the height; left out where they are not those of the first. */
   readonly walk: Walk | undefined;
   /** What the line in hand rests on. */
-  readonly shown: Shown | null;
+  readonly shown: DrawnMeasure | null;
   /** The helper that is open beside the sheet. */
   readonly panel: 'guide' | 'tape' | 'limit' | null;
   readonly onPanel: (panel: 'guide' | 'tape' | 'limit' | null) => void;
@@ -50,7 +50,7 @@ export const breastHeightText = ({ breastHeightM, unitSystem }: SheetView['setti
   unitSystem === 'metric' ? printRounded(breastHeightM, 2) : printRounded(convert(breastHeightM, 'm', 'ft'), 2);
 
 const heightOfSlot = (view: SheetView, slot: Slot) =>
-  view.reckoned.heights.heights.find(({ take }) => take > 1 && take === takeOf(slot));
+  view.reckoned.heights.heights.find(({ heightNo }) => heightNo > 1 && heightNo === heightNoOf(slot));
 
 /** A reading's name, with its stem or its height where there are several. */
 export const slotLabel = (view: SheetView, slot: Slot): string => {
@@ -58,7 +58,7 @@ export const slotLabel = (view: SheetView, slot: Slot): string => {
   const height = heightOfSlot(view, slot);
   if (stem > 1) return `stem ${stem}: ${spec.label}`;
   if (height === undefined) return spec.label;
-  return height.oneStand ? height.name : `${height.name} (${height.take}): ${spec.label}`;
+  return height.sameStation ? height.name : `${height.name} (${height.heightNo}): ${spec.label}`;
 };
 
 /** What to do for a reading, in words; for a height that ends elsewhere than at the tip, what to sight instead. */
@@ -78,7 +78,7 @@ export const problemAt = (view: SheetView, slot: Slot): Finding | null =>
     (finding) =>
       finding.measure === slot.measure &&
       finding.stem === slot.stem &&
-      (finding.take ?? 1) === takeOf(slot) &&
+      (finding.heightNo ?? 1) === heightNoOf(slot) &&
       finding.reading === slot.spec.key &&
       finding.severity === 'stop' &&
       finding.code !== 'reading.missing',

@@ -2,9 +2,9 @@ import type { UnitSystem } from '@arbolito/core/quantity';
 import {
   ASKS,
   ASKS_WHETHER,
-  FIGURES,
+  FOUND_FIELDS,
   FLAGS,
-  readFigure,
+  parseFoundField,
   treeOf,
   type FigureKey,
   type FlagKey,
@@ -47,7 +47,7 @@ interface QuestionProps<T extends keyof typeof WORDS> {
 
 const problemOf = (key: FigureKey, text: string, units: UnitSystem): string | null => {
   if (text.trim() === '') return null;
-  const read = readFigure(key, text, units);
+  const read = parseFoundField(key, text, units);
   return 'problem' in read ? read.problem : null;
 };
 
@@ -105,7 +105,7 @@ export function Question<T extends keyof typeof WORDS>({
           {asks.map((key) => (
             <FigureInput
               key={key}
-              spec={FIGURES[found.units][key]}
+              spec={FOUND_FIELDS[found.units][key]}
               optional
               problem={problemOf(key, found[key], found.units)}
               text={found[key]}

@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import { printRounded } from '@arbolito/core/quantity';
 import type { TapeAnswer, TapedTree } from '@arbolito/core/diameter';
-import { Dimension, Ground } from '../../../ui/drawing/kit.tsx';
+import { DimensionLine, Ground } from '../../../ui/drawing/kit.tsx';
 import { fit, type Projection } from '../../../ui/drawing/projection.ts';
 import { HALF_M, middleOf, StemParts, thicknessOf, trunksOf, type Trunk } from './trunk-parts.tsx';
 
@@ -92,7 +92,7 @@ function TapeMark({ tree, answer, projection, halfM }: TapeMarkProps) {
           words={from === 'uphill side' ? 'from the middle' : 'from uphill'}
         />
       )}
-      <Dimension from={{ x: x(-1.02), y: y(startM) }} to={{ x: x(-1.02), y: y(pointM) }} strong />
+      <DimensionLine from={{ x: x(-1.02), y: y(startM) }} to={{ x: x(-1.02), y: y(pointM) }} strong />
       <path
         d={`M ${x(-1.02)} ${y(pointM)} H ${x(-0.4)} M ${x(-1.02)} ${y(startM)} H ${x(-0.2)}`}
         className="stroke-edge"

@@ -5,7 +5,7 @@ import {
   fromQuery,
   missingOf,
   NOTHING_FOUND,
-  readFigure,
+  parseFoundField,
   stemOf,
   toQuery,
   treeOf,
@@ -52,7 +52,7 @@ describe('a tree pointed out in four questions', () => {
     ['stems', '1', 'between 2 and 40'],
     ['snow', '', 'Nothing is written'],
   ] as const)('says what is wrong with %s “%s”', (key, text, words) => {
-    const read = readFigure(key, text, 'metric');
+    const read = parseFoundField(key, text, 'metric');
     expect('problem' in read ? read.problem : '').toContain(words);
   });
 
@@ -83,7 +83,7 @@ describe('a tree pointed out in four questions', () => {
     expect(foundOf({ ...treeOf(NOTHING_FOUND), trunks: { kind: 'broken', breakM: 6.096 } }, 'imperial').breakAt).toBe(
       '20',
     );
-    expect(readFigure('snow', '12', 'imperial')).toEqual({
+    expect(parseFoundField('snow', '12', 'imperial')).toEqual({
       problem: 'The depth of the snow must lie between 0 and 9.8 ft.',
     });
   });

@@ -1,6 +1,6 @@
 import { LARGEST_DBH_CM, RULE_SETS, TAPED_LIMITS, type RuleSetId, type TapedTree } from '@arbolito/core/diameter';
 import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import { readFigure as readTyped, type FigureSpec, type ReadFigure } from '../../../ui/figures/figure.ts';
+import { parseFigure as readTyped, type FigureSpec, type ReadFigure } from '../../../ui/figures/figure.ts';
 
 /** The answers to the four picture questions. */
 export const GROUNDS = ['level', 'slope', 'snow'] as const;
@@ -14,7 +14,7 @@ export type TrunksChoice = (typeof TRUNKS)[number];
 export type SwellingChoice = (typeof SWELLINGS)[number];
 
 /** The figures that a choice may ask for, as they are typed. */
-export interface Figures {
+export interface FoundFields {
   readonly slope: string;
   /** Thickness and taper that the two schools on a slope are compared for. */
   readonly dbh: string;
@@ -28,10 +28,10 @@ export interface Figures {
   readonly to: string;
   readonly buttEnds: string;
 }
-export type FigureKey = keyof Figures;
+export type FigureKey = keyof FoundFields;
 
 /** A tree as somebody has pointed it out so far. */
-export interface Found extends Figures {
+export interface Found extends FoundFields {
   readonly units: UnitSystem;
   readonly rules: RuleSetId;
   readonly ground: GroundChoice;
@@ -122,7 +122,7 @@ const inFeet = (spec: FigureSpec): FigureSpec => {
 };
 
 /** The figures as they are asked for, in the units of a system. */
-export const FIGURES: Readonly<Record<UnitSystem, Readonly<Record<FigureKey, FigureSpec>>>> = {
+export const FOUND_FIELDS: Readonly<Record<UnitSystem, Readonly<Record<FigureKey, FigureSpec>>>> = {
   metric: METRIC,
   imperial: {
     ...(Object.fromEntries(Object.entries(METRIC).map(([key, spec]) => [key, inFeet(spec)])) as Record<
@@ -150,19 +150,19 @@ export const ASKS_WHETHER: Readonly<Partial<Record<TrunksChoice | SwellingChoice
 };
 
 /** Reads a figure as typed; a number of stems must be whole. */
-export function readFigure(key: FigureKey, text: string, units: UnitSystem): ReadFigure {
-  const read = readTyped(FIGURES[units][key], text);
+export function parseFoundField(key: FigureKey, text: string, units: UnitSystem): ReadFigure {
+  const read = readTyped(FOUND_FIELDS[units][key], text);
   if ('value' in read && key === 'stems' && !Number.isInteger(read.value))
-    return { problem: `The number of ${FIGURES[units][key].label} must be whole.` };
+    return { problem: `The number of ${FOUND_FIELDS[units][key].label} must be whole.` };
   return read;
 }
 
 /** A figure in %, cm, m or degrees; that of the pictures while it is missing or cannot be read. */
 const valueOf = (found: Found, key: FigureKey): number => {
   const { units } = found;
-  const read = readFigure(key, found[key], units);
+  const read = parseFoundField(key, found[key], units);
   if (!('value' in read)) return DRAWN[key];
-  const { unit } = FIGURES[units][key];
+  const { unit } = FOUND_FIELDS[units][key];
   if (unit === 'm' || unit === 'ft') return convert(read.value, unit, 'm');
   if (unit === 'cm' || unit === 'in') return convert(read.value, unit, 'cm');
   return key === 'taper' && units === 'imperial' ? read.value * TAPER_IN_PER_FT : read.value;
@@ -171,14 +171,14 @@ const valueOf = (found: Found, key: FigureKey): number => {
 /** What only the comparison of two schools asks for: the place of the tape does not hang on it. */
 const FOR_COMPARISON: readonly FigureKey[] = ['dbh', 'taper'];
 
-const isSound = (found: Found, key: FigureKey): boolean => 'value' in readFigure(key, found[key], found.units);
+const isSound = (found: Found, key: FigureKey): boolean => 'value' in parseFoundField(key, found[key], found.units);
 
 /** Labels of the figures that the answers ask for and nobody has entered; there is no place for the tape without them. */
 export const missingOf = (found: Found): readonly string[] =>
   [found.ground, found.leaning, found.trunks, found.swelling]
     .flatMap((answer) => ASKS[answer] ?? [])
     .filter((key) => !FOR_COMPARISON.includes(key) && !isSound(found, key))
-    .map((key) => FIGURES[found.units][key].label);
+    .map((key) => FOUND_FIELDS[found.units][key].label);
 
 /** Whether the two schools on a slope can be compared: slope, thickness and taper are entered. */
 export const canCompareSchools = (found: Found): boolean =>
@@ -280,7 +280,7 @@ export function foundOf(tree: TapedTree, units: UnitSystem): Found {
 }
 
 /** The figures that are missing, so that a change of units does not fill them in from the pictures. */
-export const unanswered = (found: Found): Partial<Figures> =>
+export const unanswered = (found: Found): Partial<FoundFields> =>
   Object.fromEntries(
     (Object.keys(METRIC) as FigureKey[]).filter((key) => !isSound(found, key)).map((key) => [key, found[key]]),
   );
@@ -301,7 +301,7 @@ export function fromQuery(query: string): Found {
   const given = new URLSearchParams(query);
   const figures = Object.fromEntries(
     (Object.keys(METRIC) as FigureKey[]).map((key) => [key, given.get(key)?.slice(0, 20) ?? NOTHING_FOUND[key]]),
-  ) as unknown as Figures;
+  ) as unknown as FoundFields;
   return {
     ...figures,
     units: oneOf(['metric', 'imperial'] as const, given.get('units'), NOTHING_FOUND.units),

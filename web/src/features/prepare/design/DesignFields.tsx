@@ -4,15 +4,15 @@ import {
   EDGE_RULES,
   HEIGHT_RULE_LIMITS,
   LAYOUTS,
-  PHASES,
-  QUICK_WORDS_LENGTH,
+  TWO_PHASE_KINDS,
+  AUXILIARY_NAME_LENGTH,
   SLOPE_RADII,
-  SURELY_LIMITS_M3,
+  SURE_TO_MEASURE_LIMITS_M3,
   type EdgeRule,
   type HeightRule,
-  type Layout,
-  type Phases,
-  type PhasesKind,
+  type PlotLayout,
+  type TwoPhaseDesign,
+  type TwoPhaseKind,
   type SlopeRadius,
   type SurveyDesign,
 } from '@arbolito/core/survey';
@@ -23,7 +23,7 @@ import { readShape, type ReadShape, type ShapeTexts } from './shape-texts.ts';
 /** A design as it is typed. */
 export interface DesignTexts {
   readonly shape: ShapeTexts;
-  readonly layout: Layout;
+  readonly layout: PlotLayout;
   readonly edge: EdgeRule;
   readonly slopeRadius: SlopeRadius;
   readonly ask: HeightRule['ask'];
@@ -31,9 +31,9 @@ export interface DesignTexts {
   /** One to a line: `dead = dead, standing`. */
   readonly conditions: string;
   /** How it looks twice; `once` where it does not. */
-  readonly phases: PhasesKind | 'once';
+  readonly phases: TwoPhaseKind | 'once';
   readonly by: 'regression' | 'ratio';
-  readonly quick: string;
+  readonly auxiliary: string;
   readonly surelyFrom: string;
 }
 
@@ -49,28 +49,28 @@ export type ReadDesign =
     };
 
 /** How a survey looks twice, as it is typed: nothing for one that does not, or what is wrong with it. */
-function readPhases(texts: DesignTexts, system: UnitSystem): Phases | undefined | string {
+function readPhases(texts: DesignTexts, system: UnitSystem): TwoPhaseDesign | undefined | string {
   switch (texts.phases) {
     case 'once':
       return undefined;
-    case 'strata':
-      return { kind: 'strata' };
-    case 'count':
-      return texts.shape.kind === 'point'
-        ? { kind: 'count' }
+    case 'stratification':
+      return { kind: 'stratification' };
+    case 'count-measure':
+      return texts.shape.kind === 'variable-radius'
+        ? { kind: 'count-measure' }
         : 'Trees are counted at angle-count points: choose those as what a plot takes.';
-    case 'double':
-      return texts.quick.trim() === ''
+    case 'double-sampling':
+      return texts.auxiliary.trim() === ''
         ? 'Say what is told of every plot, with its unit: such as basal area by eye, m²/ha.'
-        : { kind: 'double', by: texts.by, quick: texts.quick.trim().slice(0, QUICK_WORDS_LENGTH) };
-    case 'guess': {
-      if (texts.shape.kind !== 'whole')
+        : { kind: 'double-sampling', by: texts.by, auxiliary: texts.auxiliary.trim().slice(0, AUXILIARY_NAME_LENGTH) };
+    case 'three-p': {
+      if (texts.shape.kind !== 'complete-tally')
         return 'Every tree is guessed: choose “every tree of an area” as what a plot takes.';
       const read = readQuantity(texts.surelyFrom, { unit: system === 'metric' ? 'm3' : 'ft3', units: ['m3', 'ft3'] });
-      const surelyFromM3 = read.ok ? convert(read.value, read.unit, 'm3') : NaN;
-      const { low, high } = SURELY_LIMITS_M3;
-      return surelyFromM3 >= low && surelyFromM3 <= high
-        ? { kind: 'guess', surelyFromM3 }
+      const sureToMeasureM3 = read.ok ? convert(read.value, read.unit, 'm3') : NaN;
+      const { low, high } = SURE_TO_MEASURE_LIMITS_M3;
+      return sureToMeasureM3 >= low && sureToMeasureM3 <= high
+        ? { kind: 'three-p', sureToMeasureM3 }
         : `Give the guess from which every tree is measured, between ${low} and ${high} m³.`;
     }
   }
@@ -116,7 +116,7 @@ export const usualDesignTexts = (shape: ShapeTexts): DesignTexts => ({
   conditions: conditionLines(COMMON_CONDITIONS),
   phases: 'once',
   by: 'regression',
-  quick: '',
+  auxiliary: '',
   surelyFrom: '',
 });
 
@@ -130,10 +130,10 @@ interface DesignFieldsProps {
 
 const PHASES_CHOICE: Readonly<Record<DesignTexts['phases'], string>> = {
   once: 'one: the tally is all there is',
-  double: `two: ${PHASES.double}`,
-  count: `two: ${PHASES.count}`,
-  strata: `two: ${PHASES.strata}`,
-  guess: `two: ${PHASES.guess}`,
+  'double-sampling': `two: ${TWO_PHASE_KINDS['double-sampling']}`,
+  'count-measure': `two: ${TWO_PHASE_KINDS['count-measure']}`,
+  stratification: `two: ${TWO_PHASE_KINDS.stratification}`,
+  'three-p': `two: ${TWO_PHASE_KINDS['three-p']}`,
 };
 
 const BY = { regression: 'regression: a line through the tallied plots', ratio: 'ratio: from nothing on' } as const;
@@ -172,7 +172,7 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
       </select>
     </div>
   );
-  const text = (name: 'quick' | 'surelyFrom', label: string, inputMode: 'text' | 'decimal') => (
+  const text = (name: 'auxiliary' | 'surelyFrom', label: string, inputMode: 'text' | 'decimal') => (
     <div className="grid content-start gap-1">
       <label htmlFor={`design-${name}`} className="font-semibold">
         {label}
@@ -230,15 +230,15 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
         </div>
       )}
       <div className="md:col-span-2">{choice('phases', 'Phases', PHASES_CHOICE)}</div>
-      {texts.phases === 'double' && (
+      {texts.phases === 'double-sampling' && (
         <>
           {choice('by', 'Put together by', BY)}
-          {text('quick', 'What is told of every plot', 'text')}
+          {text('auxiliary', 'What is told of every plot', 'text')}
         </>
       )}
-      {texts.phases === 'guess' &&
+      {texts.phases === 'three-p' &&
         text('surelyFrom', `Measure surely from a guess of, ${system === 'metric' ? 'm³' : 'ft³'}`, 'decimal')}
-      {texts.phases === 'strata' && (
+      {texts.phases === 'stratification' && (
         <p className="self-center text-quiet">Give the points behind each stratum: North slope = 60 points.</p>
       )}
       {typeof problems?.phases === 'string' && (

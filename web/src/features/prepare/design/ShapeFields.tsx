@@ -15,9 +15,9 @@ const isKind = (text: string): text is PlotKind => text in PLOT_KINDS;
 
 const FIELDS: Readonly<Record<PlotKind, readonly ShapeField[]>> = {
   circle: ['area'],
-  whole: ['area'],
+  'complete-tally': ['area'],
   rectangle: ['width', 'length'],
-  point: ['factor'],
+  'variable-radius': ['factor'],
   nested: ['rings'],
 };
 
@@ -25,7 +25,7 @@ const labelOf = (field: ShapeField, kind: PlotKind, system: UnitSystem): string 
   const metric = system === 'metric';
   switch (field) {
     case 'area':
-      if (kind === 'whole') return metric ? 'Area, ha' : 'Area, ac';
+      if (kind === 'complete-tally') return metric ? 'Area, ha' : 'Area, ac';
       return metric ? 'Level area, m²' : 'Level area, ft² (or ac)';
     case 'width':
       return metric ? 'Level width, m' : 'Level width, ft';

@@ -72,22 +72,30 @@ describe('strata as they are typed', () => {
 
 describe('how a survey looks twice, as it is typed', () => {
   const at = (over: Partial<typeof texts>) => readDesign({ ...texts, ...over }, 'metric');
-  const point = { ...texts.shape, kind: 'point' as const, factor: '4' };
+  const point = { ...texts.shape, kind: 'variable-radius' as const, factor: '4' };
 
   it('is a quick figure with its words, a count at points, or a guess of every tree', () => {
-    const double = at({ phases: 'double', by: 'ratio', quick: ' crown cover, % ' });
-    expect(double.ok && double.design.phases).toEqual({ kind: 'double', by: 'ratio', quick: 'crown cover, %' });
-    const count = at({ phases: 'count', shape: point });
-    expect(count.ok && count.design.phases).toEqual({ kind: 'count' });
-    const guess = at({ phases: 'guess', surelyFrom: '2.5', shape: { ...texts.shape, kind: 'whole', area: '3' } });
-    expect(guess.ok && guess.design.phases).toEqual({ kind: 'guess', surelyFromM3: 2.5 });
+    const double = at({ phases: 'double-sampling', by: 'ratio', auxiliary: ' crown cover, % ' });
+    expect(double.ok && double.design.phases).toEqual({
+      kind: 'double-sampling',
+      by: 'ratio',
+      auxiliary: 'crown cover, %',
+    });
+    const count = at({ phases: 'count-measure', shape: point });
+    expect(count.ok && count.design.phases).toEqual({ kind: 'count-measure' });
+    const guess = at({
+      phases: 'three-p',
+      surelyFrom: '2.5',
+      shape: { ...texts.shape, kind: 'complete-tally', area: '3' },
+    });
+    expect(guess.ok && guess.design.phases).toEqual({ kind: 'three-p', sureToMeasureM3: 2.5 });
     for (const read of [double, count, guess]) expect(read.ok && isSurveyDesign(read.design)).toBe(true);
   });
 
   it.each([
-    [{ phases: 'double' }, 'Say what is told'],
-    [{ phases: 'count' }, 'angle-count points'],
-    [{ phases: 'guess' }, 'every tree of an area'],
+    [{ phases: 'double-sampling' }, 'Say what is told'],
+    [{ phases: 'count-measure' }, 'angle-count points'],
+    [{ phases: 'three-p' }, 'every tree of an area'],
   ] as const)('%o is wrong at its part', (over, words) => {
     const read = at(over);
     expect(!read.ok && read.phases).toContain(words);

@@ -5,7 +5,7 @@ import { readShape, textsOfShape } from './shape-texts.ts';
 const shapes: readonly PlotShape[] = [
   { kind: 'circle', areaM2: 500 },
   { kind: 'rectangle', widthM: 10, lengthM: 50 },
-  { kind: 'point', factorM2PerHa: 4 },
+  { kind: 'variable-radius', factorM2PerHa: 4 },
   {
     kind: 'nested',
     rings: [
@@ -23,15 +23,15 @@ describe('a plot as it is typed', () => {
   it('is read in the units of the survey: a tenth of an acre, factor 10 ft²/ac, a chain by two', () => {
     const area = readShape({ ...texts, kind: 'circle', area: '1/10 ac' }, 'imperial');
     expect(area.ok && area.shape.kind === 'circle' && area.shape.areaM2).toBeCloseTo(404.6856, 3);
-    const point = readShape({ ...texts, kind: 'point', factor: '10' }, 'imperial');
-    expect(point.ok && point.shape.kind === 'point' && point.shape.factorM2PerHa).toBeCloseTo(2.295_684, 6);
+    const point = readShape({ ...texts, kind: 'variable-radius', factor: '10' }, 'imperial');
+    expect(point.ok && point.shape.kind === 'variable-radius' && point.shape.factorM2PerHa).toBeCloseTo(2.295_684, 6);
     const strip = readShape({ ...texts, kind: 'rectangle', width: '66', length: '132' }, 'imperial');
     expect(strip.ok && strip.shape.kind === 'rectangle' && strip.shape.lengthM).toBeCloseTo(40.2336, 4);
   });
   it.each([
     [{ kind: 'circle', area: '' }, 'area'],
     [{ kind: 'circle', area: '0' }, 'area'],
-    [{ kind: 'point', factor: '0' }, 'factor'],
+    [{ kind: 'variable-radius', factor: '0' }, 'factor'],
     [{ kind: 'rectangle', width: 'ten', length: '50' }, 'width'],
     [{ kind: 'rectangle', width: '0.2', length: '50' }, 'width'],
     [{ kind: 'nested', rings: '7 100' }, 'rings'],

@@ -44,11 +44,11 @@ export function textsOfShape(shape: PlotShape, system: UnitSystem): ShapeTexts {
     metric ? printAsRead(Number(m2.toFixed(2))) : `${short(convert(m2, 'm2', 'acre'), 4)} ac`;
   switch (shape.kind) {
     case 'circle':
-    case 'whole':
+    case 'complete-tally':
       return { ...usual, area: area(shape.areaM2) };
     case 'rectangle':
       return { ...usual, width: length(shape.widthM), length: length(shape.lengthM) };
-    case 'point':
+    case 'variable-radius':
       return {
         ...usual,
         factor: short(metric ? shape.factorM2PerHa : shape.factorM2PerHa / M2_PER_HA_IN_FT2_PER_ACRE, 3),
@@ -69,9 +69,9 @@ export function textsOfShape(shape: PlotShape, system: UnitSystem): ShapeTexts {
 
 const FIELD_OF: Readonly<Record<PlotKind, ShapeField>> = {
   circle: 'area',
-  whole: 'area',
+  'complete-tally': 'area',
   rectangle: 'length',
-  point: 'factor',
+  'variable-radius': 'factor',
   nested: 'rings',
 };
 
@@ -92,8 +92,14 @@ export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
   };
   switch (texts.kind) {
     case 'circle':
-    case 'whole': {
-      const unit: UnitId = metric ? (texts.kind === 'whole' ? 'ha' : 'm2') : texts.kind === 'whole' ? 'acre' : 'ft2';
+    case 'complete-tally': {
+      const unit: UnitId = metric
+        ? texts.kind === 'complete-tally'
+          ? 'ha'
+          : 'm2'
+        : texts.kind === 'complete-tally'
+          ? 'acre'
+          : 'ft2';
       const read = readQuantity(texts.area, { unit, units: ['m2', 'ft2', 'ha', 'acre'] });
       return read.ok
         ? settle({ kind: texts.kind, areaM2: convert(read.value, read.unit, 'm2') })
@@ -105,10 +111,13 @@ export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
       if (typeof widthM === 'string') return bad('width', widthM);
       return typeof lengthM === 'string' ? bad('length', lengthM) : settle({ kind: 'rectangle', widthM, lengthM });
     }
-    case 'point': {
+    case 'variable-radius': {
       const read = readQuantity(texts.factor, { unit: 'one' });
       return read.ok
-        ? settle({ kind: 'point', factorM2PerHa: metric ? read.value : read.value * M2_PER_HA_IN_FT2_PER_ACRE })
+        ? settle({
+            kind: 'variable-radius',
+            factorM2PerHa: metric ? read.value : read.value * M2_PER_HA_IN_FT2_PER_ACRE,
+          })
         : bad('factor', read.message);
     }
     case 'nested': {

@@ -1,5 +1,5 @@
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 
@@ -28,7 +28,7 @@ const NOTHING_ENTERED = { keepAway: '' } as const;
 export function NearPowerLine({ system }: { readonly system: UnitSystem }) {
   const specs = SPECS[system];
   const { texts, type } = useFigures(specs, NOTHING_ENTERED);
-  const read = readFigure(specs.keepAway, texts.keepAway);
+  const read = parseFigure(specs.keepAway, texts.keepAway);
   const keepAwayM = 'value' in read ? convert(read.value, specs.keepAway.unit, 'm') : null;
   return (
     <div className="card grid gap-3 p-5 text-lg">

@@ -11,7 +11,7 @@ import { isUnitId, unitOf, type UnitId } from '@arbolito/core/quantity';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId } from '../../../client/identity.ts';
 import type { InstrumentView } from '../../../contracts/views.ts';
-import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { useWriting } from './write.ts';
 
 interface Typed {
@@ -44,7 +44,7 @@ const usual = (kind: InstrumentKindId): Typed => {
 };
 
 const read = (spec: FigureSpec, text: string): number | string => {
-  const figure = readFigure(spec, text);
+  const figure = parseFigure(spec, text);
   return 'value' in figure ? figure.value : figure.problem;
 };
 

@@ -5,7 +5,7 @@ import { printAsRead, unitOf } from '@arbolito/core/quantity';
 import { call } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { InstrumentCheckView, InstrumentView } from '../../../contracts/views.ts';
-import { Fold } from '../../../ui/Fold.tsx';
+import { Disclosure } from '../../../ui/Fold.tsx';
 import { CheckForm } from './CheckForm.tsx';
 import { useWriting } from './write.ts';
 
@@ -27,7 +27,7 @@ function readWords({ readings }: InstrumentCheckView): string {
 
 function Log({ checks }: { readonly checks: readonly InstrumentCheckView[] }) {
   return (
-    <Fold title={`calibration log · ${checks.length}`}>
+    <Disclosure title={`calibration log · ${checks.length}`}>
       {() => (
         <ol className="grid gap-2 pb-2">
           {checks.map((check) => (
@@ -39,7 +39,7 @@ function Log({ checks }: { readonly checks: readonly InstrumentCheckView[] }) {
           ))}
         </ol>
       )}
-    </Fold>
+    </Disclosure>
   );
 }
 

@@ -1,10 +1,10 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { compassPoint, readAspect, readOutlines, type GroundOutline } from '@arbolito/core/plan';
 import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
-import type { Layout } from '@arbolito/core/survey';
+import type { PlotLayout } from '@arbolito/core/survey';
 import type { StratumView } from '../../../contracts/views.ts';
 import { newId } from '../../../client/identity.ts';
-import { layOut, plotsOfPoints, type PlotToLay } from './lay-out.ts';
+import { layOutPlots, plotsOfPoints, type PlotToLay } from './lay-out.ts';
 import { PlotsFile } from './PlotsFile.tsx';
 import { makePlan, PLAN_LAYOUTS, planGeoJson, plotsForError, type Plan, type PlanLayout } from './plan-state.ts';
 
@@ -16,7 +16,7 @@ export interface PlanPageProps {
   readonly system: UnitSystem;
   readonly strata: readonly StratumView[];
   /** How the survey lays plots out. */
-  readonly layout: Layout;
+  readonly layout: PlotLayout;
   /** Labels that are taken. */
   readonly labels: readonly string[];
 }
@@ -113,7 +113,7 @@ export function PlanPage({ surveyId, crew, system, strata, layout, labels }: Pla
   const lay = async (plots: readonly PlotToLay[]): Promise<void> => {
     setSaid(null);
     try {
-      await layOut({ surveyId, crew }, plots, idOf, {
+      await layOutPlots({ surveyId, crew }, plots, idOf, {
         onDone: (done) => {
           setLaid({ done, of: plots.length });
         },

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { AT_ONCE, layOut, plotsOfPoints, type PlotToLay } from './lay-out.ts';
+import { AT_ONCE, layOutPlots, plotsOfPoints, type PlotToLay } from './lay-out.ts';
 
 const strata = [
   { id: 'n', name: 'North slope', areaHa: null, pointsCounted: null, outline: null },
@@ -47,8 +47,8 @@ describe('laying out', () => {
     };
     const done: number[] = [];
     const told = { onDone: (n: number) => done.push(n), onWait: () => undefined };
-    await layOut({ surveyId: 'x', crew: 'Crew Heron' }, plots, idOf, told);
-    await layOut({ surveyId: 'x', crew: 'Crew Heron' }, plots, idOf, told);
+    await layOutPlots({ surveyId: 'x', crew: 'Crew Heron' }, plots, idOf, told);
+    await layOutPlots({ surveyId: 'x', crew: 'Crew Heron' }, plots, idOf, told);
     expect(bodies.map(({ plots: some }) => some.length)).toEqual([AT_ONCE, 2, AT_ONCE, 2]);
     expect(bodies[2]).toEqual(bodies[0]);
     expect(done.slice(0, 3)).toEqual([0, AT_ONCE, AT_ONCE + 2]);

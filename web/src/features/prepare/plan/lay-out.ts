@@ -53,7 +53,7 @@ export function plotsOfPoints(
  * @param idOf the same for the same plot, so that sending again is the same write
  * @throws Refused for what cannot be laid out
  */
-export async function layOut(
+export async function layOutPlots(
   { surveyId, crew }: { readonly surveyId: string; readonly crew: string },
   plots: readonly PlotToLay[],
   idOf: (key: string) => string,

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { cordsOf, SOLID_FT3_PER_CORD, STERES_PER_CORD } from '@arbolito/core/logs';
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../wood/wood-units.ts';
 import { LogDrawing } from './LogDrawing.tsx';
@@ -55,7 +55,7 @@ export function OneLogPage() {
 
   const figure = (key: LogKey): number | null => {
     const isLeftOut = OPTIONAL.has(key) && texts[key].trim() === '';
-    const read = isLeftOut ? null : readFigure(specs[key], texts[key]);
+    const read = isLeftOut ? null : parseFigure(specs[key], texts[key]);
     if (read === null) return null;
     if (!('value' in read)) return NaN;
     return convert(

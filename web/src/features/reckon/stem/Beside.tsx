@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { isLogRuleId, LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
 import { printRounded } from '@arbolito/core/quantity';
 import type { Section } from '@arbolito/core/stem';
-import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import { otherVolumes, rulesOf, type CutStem, type StemFigures } from './stem-state.ts';
 
@@ -21,7 +21,7 @@ const drawing = (
 export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly currency: string }) {
   const [rule, setRule] = useState<LogRuleId>('doyle');
   const [text, setText] = useState('400');
-  const read = readFigure(PRICE, text);
+  const read = parseFigure(PRICE, text);
   const price = 'value' in read ? read.value : NaN;
   const totals = rulesOf(cut.cuts, { rule, price });
   return (

@@ -1,7 +1,7 @@
 import { CirclePlus, RotateCcw, Undo2 } from 'lucide-react';
 import type { Defect, PriceList } from '@arbolito/core/bucking';
 import { printRounded } from '@arbolito/core/quantity';
-import { Fold } from '../../../ui/Fold.tsx';
+import { Disclosure } from '../../../ui/Fold.tsx';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import { StandingStem } from './StandingStem.tsx';
 import { logsM3, tooLong, type CutStem, type StemFigures } from './stem-state.ts';
@@ -183,11 +183,11 @@ export function CutResult(props: CutResultProps) {
           <StandingStem over={cut.over} under={cut.under} bucking={cut.cuts} products={products} units={units} />
         </div>
         <div className="lg:hidden">
-          <Fold title="Standing, to scale">
+          <Disclosure title="Standing, to scale">
             {() => (
               <StandingStem over={cut.over} under={cut.under} bucking={cut.cuts} products={products} units={units} />
             )}
-          </Fold>
+          </Disclosure>
         </div>
       </div>
     </>

@@ -12,7 +12,7 @@ import { usePrices } from '../wood/use-prices.ts';
 import { asTyped, WOOD_UNITS } from '../wood/wood-units.ts';
 import { RulesBeside, WaysBeside } from './Beside.tsx';
 import { CutResult } from './CutResult.tsx';
-import { specsOf, USUAL, type StemKey } from './stem-figures.ts';
+import { stemFieldSpecs, USUAL, type StemKey } from './stem-figures.ts';
 import { StemForm } from './StemForm.tsx';
 import {
   canBeCut,
@@ -51,7 +51,7 @@ export function StemPage({ survey }: StemPageProps) {
     return asked === 'metric' || asked === 'imperial' ? asked : (survey?.unitSystem ?? 'metric');
   });
   const units = WOOD_UNITS[system];
-  const specs = specsOf(units);
+  const specs = stemFieldSpecs(units);
   const [species, setSpecies] = useState(query.get('species') ?? survey?.species[0]?.code ?? '');
   const [usualOfSurvey] = useState(() =>
     survey === null

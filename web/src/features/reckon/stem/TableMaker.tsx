@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Printer } from 'lucide-react';
 import { FORM_CLASS_LIMITS, FORM_CLASS_RULES, LOG_RULES } from '@arbolito/core/logs';
-import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 
 const [LEAST, MOST] = FORM_CLASS_LIMITS.formClass;
@@ -54,7 +54,7 @@ function SpeciesTable({
 export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
   const [rule, setRule] = useState<(typeof FORM_CLASS_RULES)[number]>('international-1/4');
   const [formClass, setFormClass] = useState('78');
-  const read = readFigure(CLASS, formClass);
+  const read = parseFigure(CLASS, formClass);
   const isGood = 'value' in read;
   return (
     <section aria-labelledby="table-maker" className="card grid gap-3 p-5">

@@ -17,7 +17,7 @@ export type StemKey =
   | 'taper';
 
 /** Limits in the units shown: a round number each, near enough to the same in both systems. */
-export const specsOf = ({ length, diameter }: WoodUnits): Readonly<Record<StemKey, FigureSpec>> => {
+export const stemFieldSpecs = ({ length, diameter }: WoodUnits): Readonly<Record<StemKey, FigureSpec>> => {
   const [longest, thickest] = [length === 'm' ? 120 : 390, diameter === 'cm' ? 300 : 118];
   return {
     dbh: { label: 'dbh over bark', unit: diameter, low: diameter === 'cm' ? 5 : 2, high: thickest },

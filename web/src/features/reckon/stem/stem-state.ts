@@ -21,7 +21,7 @@ import {
   profileByChoice,
   smalianM3,
   standingWays,
-  overBark,
+  profileOverBark,
   profileOfTaper,
   underBark,
   type ProfileOutcome,
@@ -184,7 +184,7 @@ export function cutStem(
   { prices, defects, saws, stepM }: HowToCut,
   errors: StemErrors,
 ): CutStem {
-  const over = overBark(profile, barkRatio);
+  const over = profileOverBark(profile, barkRatio);
   const under = underBark(profile, barkRatio);
   const { products, costs } = prices;
   const stem = { profile: under, stumpM, topCm, defects };

@@ -57,7 +57,7 @@ export interface Pairs {
   readonly at: number;
 }
 
-export interface Outcome {
+export interface TwoPhaseOutcome {
   readonly estimation: Estimation | null;
   /** The measured units alone, as if there were no others; null where that is no estimate of the same thing. */
   readonly alone: Estimation | null;
@@ -69,7 +69,7 @@ export interface Outcome {
 const figureOf = (name: string): LineField => ({ name, unit: 'one', of: '', fromZero: true });
 
 /** Works out the way that is asked for from lists as they were pasted. */
-export function estimate(way: Way, typed: Typed): Outcome {
+export function estimate(way: Way, typed: Typed): TwoPhaseOutcome {
   const names = way === 'guess' ? ['the guess', 'the measured volume'] : ['x', 'y'];
   const pairs = readLines(typed.pairs, names.map(figureOf));
   const counts = readLines(typed.counts, [figureOf('the count')]);

@@ -12,7 +12,7 @@ import {
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import {
-  figureOf,
+  printedFigure,
   keysOfWay,
   LIBRARY,
   SPECIES_SPECS,
@@ -70,7 +70,7 @@ interface SpeciesCardProps {
 /** How the volume of one species is worked out, and how much of it is bark. */
 export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused, onChange }: SpeciesCardProps) {
   const volume = volumeOf(draft, name);
-  const sample = sampleOf(volume, figureOf(draft, 'bark') / 100, factor, breastHeightM);
+  const sample = sampleOf(volume, printedFigure(draft, 'bark') / 100, factor, breastHeightM);
   const taper = volume?.by === 'profile' ? volume.taper : null;
   const field = (key: SpeciesKey) => (
     <FigureInput

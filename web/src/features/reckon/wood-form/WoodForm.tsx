@@ -6,7 +6,7 @@ import type { Species, WoodSettings } from '@arbolito/core/survey';
 import { callUntilAnswered, Refused } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { WoodView } from '../../../contracts/views.ts';
-import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { PriceListEditor } from '../wood/PriceListEditor.tsx';
 import { START_PRICES } from '../wood/start-prices.ts';
@@ -78,7 +78,7 @@ export function WoodForm({ surveyId, crew, system, species, formFactor, breastHe
     setErrors(new Map());
   };
   const figure = (key: 'stump' | 'top'): number => {
-    const read = readFigure(specs[key], draft[key]);
+    const read = parseFigure(specs[key], draft[key]);
     return 'value' in read ? read.value : NaN;
   };
   const keep = async (): Promise<void> => {

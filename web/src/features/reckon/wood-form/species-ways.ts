@@ -1,7 +1,7 @@
 import { isLoblolly, LOBLOLLY, USUAL_BARK_RATIO, type TaperChoice } from '@arbolito/core/stem';
 import { EQUATIONS, USUAL_VOLUME_ERROR_SHARE, type VolumeModel } from '@arbolito/core/volume';
 import type { SpeciesWood } from '@arbolito/core/survey';
-import { readFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
 import { asTyped } from '../wood/wood-units.ts';
 
 /** Ways to a species' volume, as the form offers them: `form-factor`, `kept`, `text`, `taper:ormerod`, `equation:denzin`. */
@@ -80,21 +80,21 @@ export function speciesDraft(code: string, settled: SpeciesWood | undefined): Sp
 }
 
 /** A figure of the draft; NaN where it cannot be read. */
-export function figureOf({ figures }: SpeciesDraft, key: SpeciesKey): number {
-  const read = readFigure(SPECIES_SPECS[key], figures[key]);
+export function printedFigure({ figures }: SpeciesDraft, key: SpeciesKey): number {
+  const read = parseFigure(SPECIES_SPECS[key], figures[key]);
   return 'value' in read ? read.value : NaN;
 }
 
 function taperOf(model: string, draft: SpeciesDraft): TaperChoice {
   switch (model) {
     case 'kozak':
-      return { model, b1: figureOf(draft, 'b1'), b2: figureOf(draft, 'b2') };
+      return { model, b1: printedFigure(draft, 'b1'), b2: printedFigure(draft, 'b2') };
     case 'ormerod':
-      return { model, p: figureOf(draft, 'p') };
+      return { model, p: printedFigure(draft, 'p') };
     case 'max-burkhart':
       return { model, ...LOBLOLLY };
     case 'behre':
-      return { model, formClassPct: figureOf(draft, 'formClass') };
+      return { model, formClassPct: printedFigure(draft, 'formClass') };
     default:
       return { model: 'solids' };
   }
@@ -102,7 +102,7 @@ function taperOf(model: string, draft: SpeciesDraft): TaperChoice {
 
 /** The way to the volume that a draft says; undefined for the survey's form factor. */
 export function volumeOf(draft: SpeciesDraft, speciesName: string): VolumeModel | undefined {
-  const errorShare = figureOf(draft, 'error') / 100;
+  const errorShare = printedFigure(draft, 'error') / 100;
   const [kind, id = ''] = draft.way.split(':');
   if (kind === 'taper') return { by: 'profile', taper: taperOf(id, draft), errorShare };
   if (kind === 'text')
@@ -130,7 +130,7 @@ export function speciesWoodOf(draft: SpeciesDraft, speciesName: string): Species
   const volume = volumeOf(draft, speciesName);
   return {
     speciesCode: draft.code,
-    barkRatio: figureOf(draft, 'bark') / 100,
+    barkRatio: printedFigure(draft, 'bark') / 100,
     ...(volume === undefined ? {} : { volume }),
   };
 }

@@ -16,11 +16,11 @@ const NAMES: Readonly<Record<WorkPoint['check'], string>> = { tree: 'readings of
 const ORDER: readonly WorkPoint['check'][] = [
   'tree',
   'curve',
-  'twice',
-  'beyond',
-  'bare',
+  'duplicate',
+  'beyond-limit',
+  'undeclared-empty-plot',
   'observers',
-  'digits',
+  'digit-preference',
   'heights',
 ];
 

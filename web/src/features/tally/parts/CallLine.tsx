@@ -18,8 +18,8 @@ interface CallLineProps {
 const MISSING = 'reading.missing';
 
 /** One measure may have several findings with one code: one for each reading. */
-const keyOfFinding = ({ code, measure, stem, take, reading, title }: PlacedFinding): string =>
-  JSON.stringify([code, measure, stem, take ?? null, reading, title]);
+const keyOfFinding = ({ code, measure, stem, heightNo, reading, title }: PlacedFinding): string =>
+  JSON.stringify([code, measure, stem, heightNo ?? null, reading, title]);
 
 /** The line in parts as it was understood, what comes out of it, and what speaks against it. */
 function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: boolean }) {
@@ -53,7 +53,9 @@ function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: 
         .map((finding) => (
           <li key={keyOfFinding(finding)} className="chip chip-odd">
             {finding.severity === 'check' ? '?' : '!'} {finding.title}
-            {finding.mends[0]?.becomes === undefined ? '' : ` · ${finding.mends[0].label}: ${finding.mends[0].becomes}`}
+            {finding.suggestedFixes[0]?.becomes === undefined
+              ? ''
+              : ` · ${finding.suggestedFixes[0].label}: ${finding.suggestedFixes[0].becomes}`}
           </li>
         ))}
     </>

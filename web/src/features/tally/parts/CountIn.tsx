@@ -18,14 +18,14 @@ const QUIET_MS = 700;
 
 /** The trees that a point counts in: one tap for each. */
 export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
-  const [count, setCount] = useState(plot.quick);
+  const [count, setCount] = useState(plot.auxiliary);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const kept = useRef(plot.quick);
-  const latest = useRef(plot.quick);
+  const kept = useRef(plot.auxiliary);
+  const latest = useRef(plot.auxiliary);
   const sending = useRef(false);
   latest.current = count;
   useEffect(() => {
-    const body = (quick: number) => ({ id: newId(), observer, device: deviceId(), madeAt: now(), quick });
+    const body = (auxiliary: number) => ({ id: newId(), observer, device: deviceId(), madeAt: now(), auxiliary });
     const address = `/api/plots/${plot.id}/corrections`;
     // One after the other: a count that waits for its answer must not land on top of a later one.
     const keep = async (): Promise<void> => {
@@ -34,7 +34,7 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
       try {
         while (latest.current !== null && latest.current !== kept.current) {
           const after = await callUntilAnswered<PlotView>(address, body(latest.current), setTrouble);
-          kept.current = after.quick;
+          kept.current = after.auxiliary;
           onKept(after);
         }
         setTrouble(null);
@@ -58,7 +58,7 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
     };
   }, [count, observer, plot.id, onKept]);
   const units = STAND_UNITS[unitSystem];
-  const factor = plot.shape.kind === 'point' ? plot.shape.factorM2PerHa : 0;
+  const factor = plot.shape.kind === 'variable-radius' ? plot.shape.factorM2PerHa : 0;
   return (
     <section aria-label="Trees counted in" className="grid gap-1">
       <h2 className="sr-only font-bold md:not-sr-only">Trees counted in</h2>

@@ -4,20 +4,20 @@ import { printAsRead, readQuantity } from '@arbolito/core/quantity';
 import { PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/survey';
 import { callUntilAnswered, Refused } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
-import { readQuick } from '../../../ui/quick-figure.ts';
+import { readAuxiliary } from '../../../ui/auxiliary-figure.ts';
 import type { PlotView } from '../../../contracts/views.ts';
 
 interface PlotDetailsProps {
   readonly plot: PlotView;
   readonly observer: string;
   /** What is told of every plot, where the survey looks twice. */
-  readonly quickLabel: string | null;
+  readonly auxiliaryLabel: string | null;
   readonly onKept: (plot: PlotView) => void;
 }
 
-type Field = 'quick' | 'slopePct' | 'aspectDeg' | 'position' | 'ground' | 'measuredOn' | 'crew';
+type Field = 'auxiliary' | 'slopePct' | 'aspectDeg' | 'position' | 'ground' | 'measuredOn' | 'crew';
 
-const LABELS: Readonly<Record<Exclude<Field, 'quick'>, string>> = {
+const LABELS: Readonly<Record<Exclude<Field, 'auxiliary'>, string>> = {
   slopePct: 'slope, %',
   aspectDeg: 'falls towards: NE or degrees',
   position: 'position: latitude, longitude',
@@ -35,7 +35,7 @@ function readPosition(text: string): { readonly latitude: number; readonly longi
 }
 
 const textsOf = (plot: PlotView): Record<Field, string> => ({
-  quick: plot.quick === null ? '' : printAsRead(plot.quick),
+  auxiliary: plot.auxiliary === null ? '' : printAsRead(plot.auxiliary),
   slopePct: printAsRead(plot.slopePct),
   aspectDeg: plot.aspectDeg === null ? '' : printAsRead(plot.aspectDeg),
   position: plot.latitude === null || plot.longitude === null ? '' : `${plot.latitude}, ${plot.longitude}`,
@@ -59,8 +59,8 @@ export function readDetails(texts: Readonly<Record<Field, string>>): {
   if (aspect === null) problems.aspectDeg = 'Give a compass point such as NE, or degrees from 0 to 360.';
   const position = texts.position.trim() === '' ? undefined : readPosition(texts.position);
   if (position === null) problems.position = 'Give latitude and longitude in degrees, such as 41.2345, -30.9876.';
-  const quick = readQuick(texts.quick);
-  if (typeof quick === 'string') problems.quick = quick;
+  const auxiliary = readAuxiliary(texts.auxiliary);
+  if (typeof auxiliary === 'string') problems.auxiliary = auxiliary;
   const text = (field: 'ground' | 'measuredOn' | 'crew') =>
     texts[field].trim() === '' ? {} : { [field]: texts[field].trim() };
   return {
@@ -69,7 +69,7 @@ export function readDetails(texts: Readonly<Record<Field, string>>): {
       ...(slope.ok ? { slopePct: slope.value } : {}),
       ...(aspect === undefined || aspect === null ? {} : { aspectDeg: aspect }),
       ...(position ?? {}),
-      ...(typeof quick === 'number' ? { quick } : {}),
+      ...(typeof auxiliary === 'number' ? { auxiliary } : {}),
       ...text('ground'),
       ...text('measuredOn'),
       ...text('crew'),
@@ -78,9 +78,9 @@ export function readDetails(texts: Readonly<Record<Field, string>>): {
 }
 
 /** What is known of the plot beside its trees: slope, where it falls, where it lies, the ground, day and crew. */
-export function PlotDetails({ plot, observer, quickLabel, onKept }: PlotDetailsProps) {
+export function PlotDetails({ plot, observer, auxiliaryLabel, onKept }: PlotDetailsProps) {
   // What is not asked here is not sent either: it may be counted on meanwhile.
-  const [texts, setTexts] = useState({ ...textsOf(plot), ...(quickLabel === null ? { quick: '' } : {}) });
+  const [texts, setTexts] = useState({ ...textsOf(plot), ...(auxiliaryLabel === null ? { auxiliary: '' } : {}) });
   const [said, setSaid] = useState<string | null>(null);
   const [tried, setTried] = useState(false);
   const { body, problems } = readDetails(texts);
@@ -96,7 +96,7 @@ export function PlotDetails({ plot, observer, quickLabel, onKept }: PlotDetailsP
     }
   };
   const fields: readonly (readonly [Field, string])[] = [
-    ...(quickLabel === null ? [] : ([['quick', quickLabel]] as const)),
+    ...(auxiliaryLabel === null ? [] : ([['auxiliary', auxiliaryLabel]] as const)),
     ...(Object.entries(LABELS) as [Field, string][]),
   ];
   const degrees = readAspect(texts.aspectDeg);

@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/estimate';
 import { convert, printRounded, unitOf } from '@arbolito/core/quantity';
-import { printCallout, printDiameters, type TreeDraft } from '@arbolito/core/survey';
+import { printCallout, printDiameters, type TreeForm } from '@arbolito/core/survey';
 import { RoomOfRows, useLongRows } from '../../../ui/use-long-rows.tsx';
 import type { RowFigures, TallySettings, TallyView } from '../store.ts';
 
@@ -11,12 +11,12 @@ const ROW_PX = 51.375;
 const HEAD_PX = 40;
 
 /** The guess of a tree that nobody measures. */
-function guessOnly({ notes }: TreeDraft, diametersCm: readonly number[], { unitSystem }: TallySettings) {
-  if (notes?.guessM3 === undefined || diametersCm.length > 0) return null;
+function guessOnly({ notes }: TreeForm, diametersCm: readonly number[], { unitSystem }: TallySettings) {
+  if (notes?.predictedVolumeM3 === undefined || diametersCm.length > 0) return null;
   const [value, unit] =
     unitSystem === 'metric'
-      ? [printRounded(notes.guessM3, 2), 'm³']
-      : [printRounded(convert(notes.guessM3, 'm3', 'ft3'), 0), 'ft³'];
+      ? [printRounded(notes.predictedVolumeM3, 2), 'm³']
+      : [printRounded(convert(notes.predictedVolumeM3, 'm3', 'ft3'), 0), 'ft³'];
   return <span className="text-base font-normal text-quiet">{`guess ${value} ${unit}`}</span>;
 }
 
@@ -89,9 +89,9 @@ const TreeRow = memo(function TreeRow({
           <td colSpan={6} className="!border-0 !pt-0 text-[0.95rem] leading-snug text-paint-ink">
             <TriangleAlert aria-hidden="true" size={15} className="mr-1.5 inline" />
             {finding.title}
-            {finding.mends[0] === undefined
+            {finding.suggestedFixes[0] === undefined
               ? '.'
-              : `: ${finding.mends[0].label}${finding.mends[0].becomes === undefined ? '' : `, ${finding.mends[0].becomes}`}?`}
+              : `: ${finding.suggestedFixes[0].label}${finding.suggestedFixes[0].becomes === undefined ? '' : `, ${finding.suggestedFixes[0].becomes}`}?`}
           </td>
         </tr>
       ))}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readDetails } from './PlotDetails.tsx';
 
-const texts = { quick: '', slopePct: '18', aspectDeg: '', position: '', ground: '', measuredOn: '', crew: '' };
+const texts = { auxiliary: '', slopePct: '18', aspectDeg: '', position: '', ground: '', measuredOn: '', crew: '' };
 
 describe('what is known of a plot', () => {
   it('is only what was typed', () => {
@@ -40,8 +40,8 @@ describe('what is known of a plot', () => {
     expect(Object.keys(readDetails({ ...texts, ...over }).problems)).toEqual([field]);
   });
   it('takes a quick figure, and says what one is', () => {
-    expect(readDetails({ ...texts, quick: '7' }).body).toEqual({ slopePct: 18, quick: 7 });
-    expect(readDetails({ ...texts, quick: 'seven' }).problems.quick).toBeDefined();
-    expect(readDetails({ ...texts, quick: '-1' }).problems.quick).toContain('from 0');
+    expect(readDetails({ ...texts, auxiliary: '7' }).body).toEqual({ slopePct: 18, auxiliary: 7 });
+    expect(readDetails({ ...texts, auxiliary: 'seven' }).problems.auxiliary).toBeDefined();
+    expect(readDetails({ ...texts, auxiliary: '-1' }).problems.auxiliary).toContain('from 0');
   });
 });

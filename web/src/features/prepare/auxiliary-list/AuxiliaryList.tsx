@@ -2,28 +2,28 @@ import { useState } from 'react';
 import { call } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import { LinesField } from '../../../ui/lines/LinesField.tsx';
-import { quickLines, readQuickList, type QuickPlot } from './read-quick-list.ts';
+import { auxiliaryLines, readAuxiliaryList, type AuxiliaryPlot } from './read-auxiliary-list.ts';
 
-export interface QuickListProps {
+export interface AuxiliaryListProps {
   readonly surveyId: string;
   readonly crew: string;
   /** What is told of every plot. */
   readonly label: string;
-  readonly plots: readonly QuickPlot[];
+  readonly plots: readonly AuxiliaryPlot[];
 }
 
 /** The quick figures of all plots of a survey, typed or pasted at once. */
-export function QuickList({ surveyId, crew, label, plots: start }: QuickListProps) {
+export function AuxiliaryList({ surveyId, crew, label, plots: start }: AuxiliaryListProps) {
   const [plots, setPlots] = useState(start);
-  const [text, setText] = useState(quickLines(start));
+  const [text, setText] = useState(auxiliaryLines(start));
   const [said, setSaid] = useState<string | null>(null);
   const [sending, setSending] = useState(false);
-  const { changed, problems } = readQuickList(text, plots);
+  const { changed, problems } = readAuxiliaryList(text, plots);
   const keep = async (): Promise<void> => {
     setSending(true);
     setSaid(null);
     try {
-      const kept = await call<QuickPlot[]>('POST', `/api/surveys/${surveyId}/quick`, {
+      const kept = await call<AuxiliaryPlot[]>('POST', `/api/surveys/${surveyId}/auxiliary`, {
         id: newId(),
         observer: crew,
         device: deviceId(),

@@ -1,21 +1,21 @@
 import { describe, expect, it } from 'vitest';
-import { quickLines, readQuickList } from './read-quick-list.ts';
+import { auxiliaryLines, readAuxiliaryList } from './read-auxiliary-list.ts';
 
 const plots = [
-  { id: 'a', label: '1', quick: 24 },
-  { id: 'b', label: '2', quick: null },
-  { id: 'c', label: 'N-3', quick: null },
+  { id: 'a', label: '1', auxiliary: 24 },
+  { id: 'b', label: '2', auxiliary: null },
+  { id: 'c', label: 'N-3', auxiliary: null },
 ];
 
 describe('quick figures as a list', () => {
   it('read what they print: nothing is changed', () => {
-    expect(readQuickList(quickLines(plots), plots)).toEqual({ changed: [], problems: [] });
+    expect(readAuxiliaryList(auxiliaryLines(plots), plots)).toEqual({ changed: [], problems: [] });
   });
   it('hold what is new and what is changed', () => {
-    expect(readQuickList('1 26\n2;0\n\nN-3 18,5', plots).changed).toEqual([
-      { plotId: 'a', quick: 26 },
-      { plotId: 'b', quick: 0 },
-      { plotId: 'c', quick: 18.5 },
+    expect(readAuxiliaryList('1 26\n2;0\n\nN-3 18,5', plots).changed).toEqual([
+      { plotId: 'a', auxiliary: 26 },
+      { plotId: 'b', auxiliary: 0 },
+      { plotId: 'c', auxiliary: 18.5 },
     ]);
   });
   it.each([
@@ -26,7 +26,7 @@ describe('quick figures as a list', () => {
     ['2 -4', 'from 0'],
     ['1', 'not taken away'],
   ])('say what is wrong with %j', (text, words) => {
-    const { problems } = readQuickList(text, plots);
+    const { problems } = readAuxiliaryList(text, plots);
     expect(problems).toHaveLength(1);
     expect(problems[0]?.message).toContain(words);
   });

@@ -1,4 +1,4 @@
-import { QuickFiguresDto } from '../../../../contracts/tree.ts';
+import { AuxiliaryValuesDto } from '../../../../contracts/tree.ts';
 import { readBody } from '../../../../server/body.ts';
 import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
@@ -6,7 +6,7 @@ import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoi
 /** Quick figures of many plots, all of them or none. */
 export const POST = endpoint(async (context) => {
   const survey = await services().surveys.get(routeId(context, 'Survey'));
-  return json(await services().trees.setQuick(survey.id, await readBody(context.request, QuickFiguresDto)));
+  return json(await services().trees.setAuxiliary(survey.id, await readBody(context.request, AuxiliaryValuesDto)));
 });
 
 export const ALL = otherMethods('POST');
