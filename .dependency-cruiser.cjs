@@ -1,6 +1,66 @@
+/** The modules of core in their order: each imports only from those before it (docs/architecture.md). */
+const CORE_MODULES = [
+  'units',
+  'uncertainty',
+  'statistics',
+  'measurement',
+  'instruments',
+  'safety',
+  'height',
+  'diameter',
+  'methods',
+  'protocol',
+  'log-rules',
+  'taper',
+  'volume',
+  'height-curve',
+  'tree',
+  'callout',
+  'plot',
+  'bucking',
+  'layout',
+  'tree-file',
+  'inventory',
+  'quality',
+];
+
+const coreOrder = CORE_MODULES.map((module, i) => ({
+  name: `core-order-${module}`,
+  severity: 'error',
+  comment: 'a module of core imports only from modules above it',
+  from: { path: `^core/src/${module}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: '^core/src/', pathNot: `^core/src/(${CORE_MODULES.slice(0, i + 1).join('|')})/` },
+}));
+
 /** One way: core ← server ← pages and islands. Features do not know each other. */
 module.exports = {
   forbidden: [
+    ...coreOrder,
+    {
+      name: 'core-module-entry',
+      severity: 'error',
+      comment:
+        'another module of core is entered by its index.ts; the generated list of methods imports each method file',
+      from: { path: '^core/src/([^/]+)/', pathNot: '\\.test\\.ts$|/testing/|method-files\\.ts$' },
+      to: { path: '^core/src/[^/]+/', pathNot: '^core/src/($1)/|/index\\.ts$' },
+    },
+    {
+      name: 'demo-uses-core-only',
+      severity: 'error',
+      from: { path: '^demo/src' },
+      to: { pathNot: '^(core|demo)/src|node_modules/' },
+    },
+    {
+      name: 'demo-loader-only',
+      severity: 'error',
+      comment:
+        'the application works without the demo: only its loader, two pages with example stems, and tests use it',
+      from: {
+        path: '^web/src',
+        pathNot: '^web/src/(server/(demo|database|testing)|features/[^/]+/local-(table|taper))/|\\.test\\.ts$',
+      },
+      to: { path: '^demo/src' },
+    },
     {
       name: 'core-stands-alone',
       severity: 'error',

@@ -8,6 +8,8 @@ export default defineConfig({
   test: {
     projects: [
       { test: { name: 'core', testTimeout, root: './core', include: ['src/**/*.test.ts'] } },
+      { test: { name: 'demo', testTimeout, root: './demo', include: ['src/**/*.test.ts'] } },
+      { test: { name: 'scripts', testTimeout, root: './scripts', include: ['*.test.ts'] } },
       {
         plugins: [coreDigestModule()],
         test: {

@@ -1,14 +1,10 @@
 import { bench, describe } from 'vitest';
-import { RULE_SETS } from '@arbolito/core/diameter';
-import { monteValdeliro, seededRandom } from '@arbolito/core/practice';
-import {
-  formOfTree,
-  parseCallout,
-  printCallout,
-  evaluateTree,
-  surveySums,
-  type TreeSettings,
-} from '@arbolito/core/survey';
+import { RULE_SETS } from '@arbolito/core/protocol';
+import { monteValdeliro } from '@arbolito/demo';
+import { seededRandom } from '@arbolito/core/statistics';
+import { evaluateTree, formOfTree, type TreeSettings } from '@arbolito/core/tree';
+import { parseCallout, printCallout } from '@arbolito/core/callout';
+import { surveySums } from '@arbolito/core/inventory';
 
 const settings: TreeSettings = {
   unitSystem: 'metric',

@@ -1,17 +1,10 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { bench, describe } from 'vitest';
-import { bestCuts, type Product } from '@arbolito/core/bucking';
-import { normal, seededRandom } from '@arbolito/core/practice';
-import {
-  emptyStandWood,
-  fitMaxBurkhart,
-  LOBLOLLY,
-  maxBurkhartProfile,
-  ormerodTaper,
-  solidsProfile,
-  standWood,
-  type TaperSections,
-} from '@arbolito/core/stem';
+import { bestCuts } from '@arbolito/core/bucking';
+import type { Product } from '@arbolito/core/protocol';
+import { normal, seededRandom } from '@arbolito/core/statistics';
+import { emptyStandWood, standWood } from '@arbolito/core/volume';
+import { fitMaxBurkhart, LOBLOLLY, maxBurkhartProfile, ormerodTaper, solidsProfile, type TaperSections } from '@arbolito/core/taper';
 
 const STEMS = 100_000;
 const P = 0.72;

@@ -1,8 +1,9 @@
 import { desc, from, op } from 'arquero';
 import { bench, describe } from 'vitest';
-import { basalAreaM2, diameterClass, RULE_SETS } from '@arbolito/core/diameter';
-import { seededRandom } from '@arbolito/core/practice';
-import { sumGroups, type PlotWeights, type TreeColumns } from '@arbolito/core/survey';
+import { basalAreaM2 } from '@arbolito/core/diameter';
+import { diameterClass, RULE_SETS } from '@arbolito/core/protocol';
+import { seededRandom } from '@arbolito/core/statistics';
+import { type PlotWeights, sumGroups, type TreeColumns } from '@arbolito/core/inventory';
 
 const TREES = 100_000;
 const PLOTS = 2_000;

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, get, PHONE, appUrl, test } from './support/app.ts';
+import { appUrl, expect, get, PHONE, test } from './support/app.ts';
 
 interface TallyAnswer {
   readonly trees: readonly {

@@ -54,14 +54,16 @@ run(async () => {
 
   await check('Format', ['prettier', '--check', '--log-level', 'warn', '.']);
   await check('Lint', ['eslint', '.']);
-  await check('Boundaries between the rooms', [
+  await check('Boundaries between modules', [
     'depcruise',
     '--config',
     '.dependency-cruiser.cjs',
     'core/src',
+    'demo/src',
     'web/src',
   ]);
   await check('Types of core', ['tsc', '--noEmit', '-p', 'core']);
+  await check('Types of demo', ['tsc', '--noEmit', '-p', 'demo']);
   await check('Types of web', ['astro', 'check', '--root', 'web', '--minimumSeverity', 'warning']);
   await check('Types of the rest', ['tsc', '--noEmit', '-p', 'tsconfig.json']);
 

@@ -3,7 +3,7 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from '
 import path from 'node:path';
 import { root, step } from './steps.mjs';
 
-const SOURCES = ['core', 'web', 'package-lock.json', 'tsconfig.base.json'];
+const SOURCES = ['core', 'demo', 'web', 'package-lock.json', 'tsconfig.base.json'];
 const LEFT_OUT = new Set(['node_modules', 'dist', '.astro']);
 const mark = path.join(root, 'web/dist/.fingerprint');
 

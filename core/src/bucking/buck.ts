@@ -1,4 +1,5 @@
-import { cutAt, logValue, TOUCHING_M, type Cut, type Product, type StemToCut } from './products.ts';
+import { type Cut, cutAt, logValue, type StemToCut, TOUCHING_M } from './products.ts';
+import type { Product } from '../protocol/index.ts';
 
 /** A way to cut a stem, from the stump up. */
 export interface Bucking {

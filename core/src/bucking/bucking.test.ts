@@ -1,22 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { LOG_RULES } from '../logs/index.ts';
-import { seededRandom } from '../practice/index.ts';
-import { smalianM3, solidsProfile, type StemProfile } from '../stem/index.ts';
-import {
-  bestCuts,
-  convertPrice,
-  cutAt,
-  cutsBetween,
-  greedyCuts,
-  mbfValue,
-  netValue,
-  productProblems,
-  sawsOf,
-  type Cut,
-  type Product,
-  type StemToCut,
-  priceDoubt,
-} from './index.ts';
+import { LOG_RULES } from '../log-rules/index.ts';
+import { seededRandom } from '../statistics/index.ts';
+import { smalianM3, solidsProfile, type StemProfile } from '../taper/index.ts';
+import { bestCuts, cutsBetween, greedyCuts, sawsOf } from './buck.ts';
+import { convertPrice, mbfValue, netValue } from './value.ts';
+import { type Cut, cutAt, priceDoubt, productProblems, type StemToCut } from './products.ts';
+import type { Product } from '../protocol/index.ts';
 
 const stemOf = (dbhCm: number, heightM: number): StemProfile => {
   const outcome = solidsProfile({ dbhCm, heightM }, 1.3);

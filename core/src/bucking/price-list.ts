@@ -1,18 +1,5 @@
-import { DEFECT_KINDS, productProblems, UNITS_OF_PRICE, type Product } from './products.ts';
-import type { Cost } from './value.ts';
-
-/** What is paid for wood, in one currency, on a day, and what it costs to bring it out. */
-export interface PriceList {
-  /** As people write it: EUR, USD. */
-  readonly currency: string;
-  /** Day that the prices are of, as ISO writes it. */
-  readonly pricesOf: string;
-  readonly products: readonly Product[];
-  readonly costs: readonly Cost[];
-}
-
-export const COST_UNITS = ['m3', 'log', 'tree'] as const;
-export const PRICE_LIST_LIMITS = { products: 12, costs: 12, lengths: 12, name: 40, currency: 8 } as const;
+import { type Cost, COST_UNITS, DEFECT_KINDS, PRICE_LIST_LIMITS, type PriceList, type Product, UNITS_OF_PRICE } from '../protocol/index.ts';
+import { productProblems } from './products.ts';
 
 const isNumber = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value);
 const isText = (value: unknown, longest: number): boolean => typeof value === 'string' && value.length <= longest;

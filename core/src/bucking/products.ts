@@ -1,36 +1,13 @@
-import { isLogRuleId, LOG_RULES, type LogRuleId } from '../logs/index.ts';
-import { convert } from '../quantity/index.ts';
-import { smalianM3, type StemProfile } from '../stem/index.ts';
-
-/** Things in a stem that a product may not have. */
-export const DEFECT_KINDS = ['rot', 'sweep', 'crook', 'branches'] as const;
-export type DefectKind = (typeof DEFECT_KINDS)[number];
+import { type DefectKind, isLogRuleId, type LogRuleId, type Product } from '../protocol/index.ts';
+import { LOG_RULES } from '../log-rules/index.ts';
+import { convert } from '../units/index.ts';
+import { smalianM3, type StemProfile } from '../taper/index.ts';
 
 /** A part of the stem with a defect, in m above the ground. */
 export interface Defect {
   readonly kind: DefectKind;
   readonly fromM: number;
   readonly toM: number;
-}
-
-/** What a price is paid for: cubic metres of the log, thousand board feet by a rule, or a piece. */
-export type PriceUnit = 'm3' | 'piece' | LogRuleId;
-export const UNITS_OF_PRICE: readonly PriceUnit[] = ['m3', 'piece', ...Object.keys(LOG_RULES).filter(isLogRuleId)];
-
-/** Something that can be cut from a stem. Lengths in m, diameters under bark in cm. */
-export interface Product {
-  readonly name: string;
-  /** Lengths that are taken, without trim. */
-  readonly lengthsM: readonly number[];
-  readonly trimM: number;
-  readonly smallestTopCm: number;
-  readonly largestButtCm?: number | undefined;
-  /** Defects that it may have. */
-  readonly allows: readonly DefectKind[];
-  /** Only from this height down, such as where branches begin. */
-  readonly belowM?: number | undefined;
-  readonly unit: PriceUnit;
-  readonly price: number;
 }
 
 /** What is wrong with a product list, at which product. */

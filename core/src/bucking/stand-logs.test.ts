@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { LOG_RULES } from '../logs/index.ts';
-import { seededRandom } from '../practice/index.ts';
-import { ormerodProfile, smalianM3, solidsProfile, underBark } from '../stem/index.ts';
-import { bestCuts, standLogs, type Product, type StandLogs, type StandToCut, type StandTree } from './index.ts';
+import { LOG_RULES } from '../log-rules/index.ts';
+import { seededRandom } from '../statistics/index.ts';
+import { ormerodProfile } from '../taper/profile.ts';
+import { smalianM3, solidsProfile, underBark } from '../taper/index.ts';
+import { bestCuts } from './buck.ts';
+import { standLogs, type StandLogs, type StandToCut, type StandTree } from './stand-logs.ts';
+import type { Product } from '../protocol/index.ts';
 
 const PRODUCTS: readonly Product[] = [
   { name: 'sawlog', lengthsM: [4, 5], trimM: 0.1, smallestTopCm: 22, allows: [], unit: 'm3', price: 90 },

@@ -1,8 +1,8 @@
-import { LOG_RULES, type LogRuleId } from '../logs/index.ts';
-import { brokenAt, profileByChoice, smalianM3, underBark, type TaperChoice } from '../stem/index.ts';
+import { LOG_RULES } from '../log-rules/index.ts';
+import type { Cost, LogRuleId, Product, TaperChoice } from '../protocol/index.ts';
+import { brokenAt, profileByChoice, smalianM3, underBark } from '../taper/index.ts';
 import { bestCuts } from './buck.ts';
-import { logBoardFeet, type Product } from './products.ts';
-import type { Cost } from './value.ts';
+import { logBoardFeet } from './products.ts';
 
 /** A tree of a stand that is to be cut in thought. */
 export interface StandTree {

@@ -1,5 +1,5 @@
-import type { LogRuleId } from '../logs/index.ts';
-import { logBoardFeet, type Cut } from './products.ts';
+import type { Cost, LogRuleId } from '../protocol/index.ts';
+import { type Cut, logBoardFeet } from './products.ts';
 
 /** Value of so many board feet at a price per thousand. */
 export const mbfValue = (boardFeet: number, pricePerMbf: number): number => (boardFeet / 1000) * pricePerMbf;
@@ -20,13 +20,6 @@ export function convertPrice(
     logs.reduce((sum, { topCm, lengthM }) => sum + logBoardFeet(rule, topCm, lengthM), 0);
   const [before, after] = [boardFeet(from), boardFeet(to)];
   return before > 0 && after > 0 ? (price * before) / after : null;
-}
-
-/** What it costs to bring wood out: for each cubic metre, each log, or the tree. */
-export interface Cost {
-  readonly name: string;
-  readonly per: 'm3' | 'log' | 'tree';
-  readonly amount: number;
 }
 
 export interface NetValue {

@@ -1,5 +1,5 @@
-import { propagate, workOut, type Estimate, type Term, type Workbook } from '../estimate/index.ts';
-import { convert, printRounded, printStandardError, type UnitSystem } from '../quantity/index.ts';
+import { type Estimate, propagate, type Term, type Workbook, workOut } from '../uncertainty/index.ts';
+import { convert, printRounded, printStandardError, type UnitSystem } from '../units/index.ts';
 import { combineStems, STEMS_RULES, type StemsRule } from './several-stems.ts';
 
 type OneFigure = Exclude<StemsRule, 'kept-apart'>;

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { METHODS } from '../registry/index.ts';
-import { estimateFrom, findingIn, givenOutcome } from '../testing/index.ts';
-import { errorParts, facesAgainstTape, tapeSlips, type TapingCase } from './index.ts';
+import { METHODS } from '../methods/index.ts';
+import { estimateFrom, findingIn, givenOutcome } from '../testing/given.ts';
+import { errorParts, facesAgainstTape, type TapingCase } from './error-model.ts';
+import { tapeSlips } from './tape-reading-errors.ts';
 
 const READING = { graduationCm: 0.1, standardErrorCm: 0.3 };
 const size = (

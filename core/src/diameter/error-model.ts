@@ -1,4 +1,4 @@
-import type { MethodDescription } from '../method/index.ts';
+import type { MethodDescription } from '../measurement/index.ts';
 import { tapedEllipseCm, tiltedTapeCm } from './oval-and-bark.ts';
 
 /** Longest over shortest diameter of an ordinary stem. A constant of this project. */

@@ -1,6 +1,6 @@
-import type { Finding } from '../estimate/index.ts';
-import { readingOf, type Diagnosis } from '../method/index.ts';
-import { DIAMETER_SLIPS } from './slips.ts';
+import type { Finding } from '../uncertainty/index.ts';
+import { type Diagnosis, readingOf } from '../measurement/index.ts';
+import { DIAMETER_SLIPS } from './diameter-findings.ts';
 import { readingCm } from './stem-readings.ts';
 
 /** Above this ratio of the faces one asks whether one of them was misread, or two stems were taken for one. */

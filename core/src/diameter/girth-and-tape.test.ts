@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { convert } from '../quantity/index.ts';
-import { estimateFrom, exampleNamed, findingIn, givenOutcome } from '../testing/index.ts';
+import { convert } from '../units/index.ts';
+import { estimateFrom, exampleNamed, findingIn, givenOutcome } from '../testing/given.ts';
 import examples from './examples/diameter.json';
-import { basalAreaM2, LARGEST_DBH_CM } from './index.ts';
+import { basalAreaM2 } from './basal-area.ts';
+import { LARGEST_DBH_CM } from './limits.ts';
 
 describe('diameter from a girth', () => {
   it('girth_to_diameter_cm', () => {

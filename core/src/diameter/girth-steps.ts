@@ -1,5 +1,5 @@
-import type { Term, Workbook } from '../estimate/index.ts';
-import { resultUnit, type MethodContext } from '../method/index.ts';
+import type { Term, Workbook } from '../uncertainty/index.ts';
+import { type MethodContext, resultUnit } from '../measurement/index.ts';
 
 export const GIRTH_SOURCE = 'd = c ÷ π: circumference of a circle';
 

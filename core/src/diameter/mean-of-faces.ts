@@ -1,5 +1,5 @@
-import type { Term, Workbook } from '../estimate/index.ts';
-import type { TwoFaces } from '../method/index.ts';
+import type { Term, Workbook } from '../uncertainty/index.ts';
+import type { TwoFaces } from '../measurement/index.ts';
 
 export const MEAN_OF_FACES_SOURCE = 'Loetsch, Zöhrer & Haller 1973, Forest Inventory II: mean of two diameters';
 

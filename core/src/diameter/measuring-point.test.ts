@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { estimateFrom, findingIn, givenOutcome } from '../testing/index.ts';
+import { estimateFrom, findingIn, givenOutcome } from '../testing/given.ts';
 
 describe('the height of the measuring point', () => {
   it.each([

@@ -1,4 +1,4 @@
-import type { ReadingSpec } from '../method/index.ts';
+import type { ReadingSpec } from '../measurement/index.ts';
 
 interface Own {
   readonly instrument: string;

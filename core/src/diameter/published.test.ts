@@ -1,17 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { convert } from '../quantity/index.ts';
-import { estimateFrom, exampleNamed } from '../testing/index.ts';
+import { convert } from '../units/index.ts';
+import { estimateFrom, exampleNamed } from '../testing/given.ts';
 import examples from './examples/diameter.json';
-import {
-  barkShare,
-  basalAreaM2,
-  combineStems,
-  ellipseGirthCm,
-  stickMarkCm,
-  tapedEllipseCm,
-  tiltedTapeCm,
-  underBarkCm,
-} from './index.ts';
+import { barkShare, ellipseGirthCm, tapedEllipseCm, tiltedTapeCm, underBarkCm } from './oval-and-bark.ts';
+import { basalAreaM2 } from './basal-area.ts';
+import { combineStems } from './several-stems.ts';
+import { stickMarkCm } from './stick-steps.ts';
 
 type Inputs = Readonly<Record<string, number>> & { readonly stems: readonly number[] };
 const inchesToCm = (inches: number): number => convert(inches, 'in', 'cm');

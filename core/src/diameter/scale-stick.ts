@@ -1,4 +1,4 @@
-import { convert, type UnitSystem } from '../quantity/index.ts';
+import { convert, type UnitSystem } from '../units/index.ts';
 import { stickMarkCm } from './stick-steps.ts';
 
 /** Reaches for which a stick is graduated, in cm. */

@@ -1,5 +1,5 @@
-import { readingOf, type Readings, type ReadingSpec } from '../method/index.ts';
-import { convert } from '../quantity/index.ts';
+import { readingOf, type Readings, type ReadingSpec } from '../measurement/index.ts';
+import { convert } from '../units/index.ts';
 import { LARGEST_DBH_CM, LARGEST_GIRTH_CM } from './limits.ts';
 
 export const STICK_SOURCE = 'Bruce & Schumacher 1950, Forest Mensuration: Biltmore stick, S = D ÷ √(1 + D ÷ R)';

@@ -1,6 +1,6 @@
-import type { Finding, Term, Workbook } from '../estimate/index.ts';
-import { printRounded } from '../quantity/index.ts';
-import { DIAMETER_SLIPS } from './slips.ts';
+import type { Finding, Term, Workbook } from '../uncertainty/index.ts';
+import { printRounded } from '../units/index.ts';
+import { DIAMETER_SLIPS } from './diameter-findings.ts';
 import { STICK_SOURCE } from './stem-readings.ts';
 
 /**

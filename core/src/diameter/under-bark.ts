@@ -1,8 +1,8 @@
-import type { Finding } from '../estimate/index.ts';
-import type { Diagnosis, ReadingSpec } from '../method/index.ts';
-import { printRounded } from '../quantity/index.ts';
+import type { Finding } from '../uncertainty/index.ts';
+import type { Diagnosis, ReadingSpec } from '../measurement/index.ts';
+import { printRounded } from '../units/index.ts';
 import { barkShare } from './oval-and-bark.ts';
-import { DIAMETER_SLIPS } from './slips.ts';
+import { DIAMETER_SLIPS } from './diameter-findings.ts';
 import { acrossStem, readingCm } from './stem-readings.ts';
 
 export const UNDER_BARK_SOURCE = 'Husch, Beers & Kershaw 2003, Forest Mensuration: diameter inside bark';

@@ -1,9 +1,9 @@
-import type { Finding, Term, Workbook } from '../estimate/index.ts';
-import { lengthIn, readingOf, type Diagnosis, type Readings, type ReadingSpec } from '../method/index.ts';
-import { degreesToRadians, isSlopeUnit, printRounded, slopeTangent, type UnitId } from '../quantity/index.ts';
-import { diagnoseHeight } from './height-slips.ts';
+import type { Finding, Term, Workbook } from '../uncertainty/index.ts';
+import { type Diagnosis, lengthIn, readingOf, type Readings, type ReadingSpec } from '../measurement/index.ts';
+import { degreesToRadians, isSlopeUnit, printRounded, slopeTangent, type UnitId } from '../units/index.ts';
+import { diagnoseHeight } from './diagnose-height.ts';
 import { degreesTerm, groundLength, levelPart, sight } from './sights.ts';
-import { HEIGHT_SLIPS, heightFinding } from './slips.ts';
+import { HEIGHT_SLIPS, heightFinding } from './height-findings.ts';
 
 export type Staff = 'vertical' | 'horizontal';
 

@@ -1,5 +1,5 @@
-import { workOut, type Estimate, type Step } from '../estimate/index.ts';
-import { convert, printRounded, printStandardError, type UnitSystem } from '../quantity/index.ts';
+import { type Estimate, type Step, workOut } from '../uncertainty/index.ts';
+import { convert, printRounded, printStandardError, type UnitSystem } from '../units/index.ts';
 
 /** A figure with its error, as several methods or repeats give it. */
 export interface Weighed {

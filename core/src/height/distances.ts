@@ -1,6 +1,6 @@
-import type { Term, Workbook } from '../estimate/index.ts';
-import { readingOf, resultUnit, type MethodContext, type Readings, type ReadingSpec } from '../method/index.ts';
-import type { UnitId } from '../quantity/index.ts';
+import type { Term, Workbook } from '../uncertainty/index.ts';
+import { type MethodContext, readingOf, type Readings, type ReadingSpec, resultUnit } from '../measurement/index.ts';
+import type { UnitId } from '../units/index.ts';
 import { soundFactor } from './sound.ts';
 import { groundLength, step } from './sights.ts';
 import { halfTrunk } from './half-trunk.ts';

@@ -1,4 +1,4 @@
-import { degreesToRadians, radiansToDegrees } from '../quantity/index.ts';
+import { degreesToRadians, radiansToDegrees } from '../units/index.ts';
 
 const sin = (degrees: number): number => Math.sin(degreesToRadians(degrees));
 const cos = (degrees: number): number => Math.cos(degreesToRadians(degrees));

@@ -1,8 +1,8 @@
-import type { Finding, Term, Workbook } from '../estimate/index.ts';
-import type { Diagnosis, MethodContext } from '../method/index.ts';
-import { convert, type UnitId } from '../quantity/index.ts';
+import type { Finding, Term, Workbook } from '../uncertainty/index.ts';
+import type { Diagnosis, MethodContext } from '../measurement/index.ts';
+import { convert, type UnitId } from '../units/index.ts';
 import { step } from './sights.ts';
-import { HEIGHT_SLIPS, heightFinding } from './slips.ts';
+import { HEIGHT_SLIPS, heightFinding } from './height-findings.ts';
 
 /** A distance to the bark with half the trunk added, where the dbh is known. */
 export function halfTrunk(toBark: Term, unit: UnitId, rule: string, context: MethodContext, book: Workbook): Term {

@@ -1,46 +1,7 @@
-export {
-  isPlausibleHeight,
-  oddness,
-  plausibleHeight,
-  printDbh,
-  slenderness,
-  type HeightBand,
-} from './plausible-height.ts';
-export { HEIGHT_SLIPS, type HeightSlip } from './slips.ts';
-export { combinedHeight, combineHeights, type Combined, type Weighed } from './combine.ts';
-export { staffDistanceM } from './base-staff.ts';
-export {
-  crownEdgeReadingM,
-  heightFromLengthM,
-  leaningReadingM,
-  logMark,
-  proportionMark,
-  shadowDelayShare,
-  staffDistanceExactM,
-  sunElevationDeg,
-  sunRateDegPerMinute,
-} from './geometry.ts';
-export {
-  bestDistance,
-  expectedError,
-  leanCost,
-  POOR_SHARE,
-  standOff,
-  type Expected,
-  type LeanCost,
-  type Side,
-  type Situation,
-  type StandOff,
-} from './stand-off.ts';
-export {
-  HEIGHT_SLIP_KINDS,
-  nameSlips,
-  seenTangent,
-  withNamedSlips,
-  type Checked,
-  type Expectation,
-  type HeightEvidence,
-  type SlipKind,
-} from './diagnosis/index.ts';
-export { soundFactor } from './sound.ts';
-export { curveSums, curveWithout, expectedByCurve, type CurvePoint, type CurveSums } from './curve.ts';
+export { type Combined, combinedHeight, combineHeights, type Weighed } from './combine.ts';
+export { HEIGHT_SLIPS } from './height-findings.ts';
+export { type Expected, leanCost, type LeanCost, type Side, type Situation, standOff, type StandOff } from './observer-distance.ts';
+export { isPlausibleHeight, oddness, printDbh, slenderness } from './plausible-height.ts';
+export { HEIGHT_SLIP_KINDS } from './reading-errors/catalogue.ts';
+export type { Expectation, HeightEvidence } from './reading-errors/evidence.ts';
+export { nameSlips, withNamedSlips } from './reading-errors/name-slips.ts';

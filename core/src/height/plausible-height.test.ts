@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { isPlausibleHeight, oddness, plausibleHeight, slenderness } from './index.ts';
+import { isPlausibleHeight, oddness, plausibleHeight, slenderness } from './plausible-height.ts';
 
 describe('the heights that trees of a dbh usually have', () => {
   it.each([

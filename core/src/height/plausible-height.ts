@@ -1,4 +1,4 @@
-import { convert, printRounded, type UnitSystem } from '../quantity/index.ts';
+import { convert, printRounded, type UnitSystem } from '../units/index.ts';
 
 /** Lowest and highest total height that is not asked about, in m. */
 export interface HeightBand {

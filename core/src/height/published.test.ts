@@ -1,18 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { convert, convertSlope, degreesToRadians } from '../quantity/index.ts';
-import { estimateFrom } from '../testing/index.ts';
+import { convert, degreesToRadians } from '../units/index.ts';
+import { convertSlope } from '../units/slope-scale.ts';
+import { estimateFrom } from '../testing/given.ts';
 import examples from './examples/height.json';
-import {
-  bestDistance,
-  crownEdgeReadingM,
-  heightFromLengthM,
-  leaningReadingM,
-  logMark,
-  proportionMark,
-  shadowDelayShare,
-  staffDistanceExactM,
-  sunRateDegPerMinute,
-} from './index.ts';
+import { bestDistance } from './observer-distance.ts';
+import { crownEdgeReadingM, heightFromLengthM, leaningReadingM, logMark, proportionMark, shadowDelayShare, staffDistanceExactM, sunRateDegPerMinute } from './geometry.ts';
 
 type Inputs = Readonly<Record<string, number>>;
 type Given = Parameters<typeof estimateFrom>[1];

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { estimateFrom, findingIn, givenOutcome, type Given } from '../testing/index.ts';
-import { combineHeights, crownEdgeReadingM, leaningReadingM, staffDistanceExactM, staffDistanceM } from './index.ts';
+import { estimateFrom, findingIn, type Given, givenOutcome } from '../testing/given.ts';
+import { combineHeights } from './combine.ts';
+import { crownEdgeReadingM, leaningReadingM, staffDistanceExactM } from './geometry.ts';
+import { staffDistanceM } from './base-staff.ts';
 
 const printed = (method: string, given: Given, dbhCm?: number): string =>
   estimateFrom(`height.${method}`, given, dbhCm === undefined ? {} : { dbhCm }).printed.value;

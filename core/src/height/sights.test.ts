@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { silentWorkbook, workOut, type Term, type Workbook } from '../estimate/index.ts';
-import type { Reading } from '../method/index.ts';
-import { convertSlope, SLOPE_UNITS, slopeTangent } from '../quantity/index.ts';
-import { wrongLines } from '../testing/index.ts';
+import { silentWorkbook, type Term, type Workbook, workOut } from '../uncertainty/index.ts';
+import type { Reading } from '../measurement/index.ts';
+import { convertSlope } from '../units/slope-scale.ts';
+import { SLOPE_UNITS, slopeTangent } from '../units/index.ts';
+import { wrongLines } from '../testing/redo.ts';
 import { degreesTerm, levelPart, risePart, step, tangentTerm, timesDifference } from './sights.ts';
 
 /** The lines that a term writes, and what it comes to. */

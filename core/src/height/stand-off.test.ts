@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { seededRandom } from '../practice/index.ts';
-import { bestDistance, expectedError, leanCost, standOff, type Side, type Situation } from './index.ts';
+import { seededRandom } from '../statistics/index.ts';
+import { bestDistance, expectedError, leanCost, type Side, type Situation, standOff } from './observer-distance.ts';
 
 const OPEN: Situation = {
   heightM: 22,

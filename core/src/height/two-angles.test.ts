@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SLOPE_UNITS, slopeReading, type SlopeUnit, type UnitId } from '../quantity/index.ts';
-import { estimateFrom, exampleNamed, findingIn, givenOutcome } from '../testing/index.ts';
+import { SLOPE_UNITS, slopeReading, type SlopeUnit, type UnitId } from '../units/index.ts';
+import { estimateFrom, exampleNamed, findingIn, givenOutcome } from '../testing/given.ts';
 import examples from './examples/two-angles.json';
 
 const TWO_ANGLES = 'height.two-angles';

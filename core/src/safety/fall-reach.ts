@@ -1,4 +1,4 @@
-import { convert, degreesToRadians, printRounded, type UnitSystem } from '../quantity/index.ts';
+import { convert, degreesToRadians, printRounded, type UnitSystem } from '../units/index.ts';
 
 /** A tree that might fall, and something that it might touch. */
 export interface FallCase {

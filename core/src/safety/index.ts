@@ -1,16 +1,1 @@
-export {
-  criticalTopAngleDeg,
-  fallReach,
-  levelReachM,
-  reachBySights,
-  reachByStick,
-  reachFromSightsM,
-  reachMarginM,
-  slopeReachM,
-  stemLengthM,
-  type FallCase,
-  type FallReach,
-  type SightsReach,
-  type StickReach,
-  type Verdict,
-} from './fall-reach.ts';
+export { type FallCase, fallReach, type FallReach, reachBySights, reachByStick, type Verdict } from './fall-reach.ts';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { grouped } from './index.ts';
+import { grouped } from './group-by.ts';
 
 describe('items by a key', () => {
   it('keep their order, and the groups that of their first', () => {

@@ -1,6 +1,11 @@
+export { BOOTSTRAP_NARROW_BELOW, bootstrapStratifiedMean, type Resampled } from './bootstrap.ts';
+export { fitCurve, type ParametricCurve } from './fit-curve.ts';
+export { grouped } from './group-by.ts';
 export { leastSquares, type LinearFit } from './least-squares.ts';
-export { studentT, studentTQuantile } from './student-t.ts';
+export { normal, pick, type Random, seededRandom, weibull } from './random.ts';
+export { type Estimated, type Estimation, leftOver, notEstimated, type NotEstimated, type OfPopulation, plotsNeeded, populationProblem, simpleSample, type SimpleSample, spreadOf, valuesProblem, withInterval } from './sample.ts';
 export { solveSymmetric } from './solve-symmetric.ts';
-export { fitCurve, type FittedCurve, type ParametricCurve } from './fit-curve.ts';
-export { fitWeibull, weibullShareBelow, type Weibull } from './weibull.ts';
-export { grouped } from './grouped.ts';
+export { stratifiedMean, stratumSample } from './stratified-sample.ts';
+export { studentT, studentTQuantile } from './student-t.ts';
+export { mean, sum } from './sums.ts';
+export { fitWeibull, type Weibull, weibullShareBelow } from './weibull.ts';

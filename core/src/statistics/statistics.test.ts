@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { leastSquares, studentT, studentTQuantile } from './index.ts';
+import { leastSquares } from './least-squares.ts';
+import { studentT, studentTQuantile } from './student-t.ts';
 
 describe('Student’s t', () => {
   // From printed tables, to the digits that they give.

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { seededRandom, weibull } from '../practice/index.ts';
-import { fitWeibull, weibullShareBelow } from './index.ts';
+import { seededRandom, weibull } from './random.ts';
+import { fitWeibull, weibullShareBelow } from './weibull.ts';
 
 describe('a Weibull distribution', () => {
   it('is found again from ten thousand draws of it', () => {

@@ -1,7 +1,8 @@
-import { silentWorkbook } from '../estimate/index.ts';
-import { evaluate, withFixed, type Method, type Readings } from '../method/index.ts';
-import { normal, type Random } from '../practice/index.ts';
-import { convert, convertSlope, isSlopeUnit, toGraduation, type UnitSystem } from '../quantity/index.ts';
+import { silentWorkbook } from '../uncertainty/index.ts';
+import { evaluate, type Method, type Readings, withFixed } from '../measurement/index.ts';
+import { normal, type Random } from '../statistics/index.ts';
+import { convert, isSlopeUnit, toGraduation, type UnitSystem } from '../units/index.ts';
+import { convertSlope } from '../units/slope-scale.ts';
 
 const Z95 = 1.96;
 

@@ -1,7 +1,7 @@
-import type { Estimate, Finding, Outcome } from '../estimate/index.ts';
-import { evaluate, type MethodContext, type Readings } from '../method/index.ts';
-import type { UnitId } from '../quantity/index.ts';
-import { findMethod } from '../registry/index.ts';
+import type { Estimate, Finding, Outcome } from '../uncertainty/index.ts';
+import { evaluate, type MethodContext, type Readings } from '../measurement/index.ts';
+import type { UnitId } from '../units/index.ts';
+import { findMethod } from '../methods/index.ts';
 
 /** Readings as a test writes them: `{ top: [62, 'pct'], distance: [25, 'm', 0.1] }`. */
 export type Given = Readonly<Record<string, readonly [number, UnitId] | readonly [number, UnitId, number]>>;

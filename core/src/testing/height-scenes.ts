@@ -1,14 +1,10 @@
-import {
-  crownEdgeReadingM,
-  leaningReadingM,
-  seenTangent,
-  soundFactor,
-  type Expectation,
-  type HeightEvidence,
-} from '../height/index.ts';
-import type { MethodContext, Reading, Readings } from '../method/index.ts';
-import { normal, type Random } from '../practice/index.ts';
-import { slopeReading, type SlopeUnit, type UnitId } from '../quantity/index.ts';
+import { crownEdgeReadingM, leaningReadingM } from '../height/geometry.ts';
+import { seenTangent } from '../height/reading-errors/tree-kinds.ts';
+import { soundFactor } from '../height/sound.ts';
+import type { Expectation, HeightEvidence } from '../height/index.ts';
+import type { MethodContext, Reading, Readings } from '../measurement/index.ts';
+import { normal, type Random } from '../statistics/index.ts';
+import { slopeReading, type SlopeUnit, type UnitId } from '../units/index.ts';
 
 /** A tree, its ground and its observer, as they are. */
 export interface HeightWorld {

@@ -1,4 +1,4 @@
-import type { Step } from '../estimate/index.ts';
+import type { Step } from '../uncertainty/index.ts';
 
 /**
  * Redoes a line of workings the way a person with a pocket calculator would: reads the characters that are printed and

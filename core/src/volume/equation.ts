@@ -1,36 +1,7 @@
-import { lengthWords, type UnitSystem } from '../quantity/index.ts';
-import { outsideRange } from '../stem/index.ts';
+import type { EquationForm, VolumeEquation } from '../protocol/index.ts';
+import { lengthWords, type UnitSystem } from '../units/index.ts';
+import { outsideRange } from '../taper/index.ts';
 import { readExpression, type ReadExpression } from './expression.ts';
-
-/** Forms that an equation can have; `user` is a text in D (cm) and H (m). */
-export type EquationForm =
-  | { readonly form: 'combined-variable'; readonly a: number; readonly b: number }
-  | { readonly form: 'schumacher-hall'; readonly a: number; readonly b: number; readonly c: number }
-  | { readonly form: 'form-factor'; readonly f: number }
-  | { readonly form: 'honer'; readonly b2: number; readonly c1: number; readonly c2: number }
-  | { readonly form: 'denzin' }
-  | { readonly form: 'user'; readonly text: string };
-
-/** A volume equation as data: what it says, of which trees, and how far it may be trusted. */
-export interface VolumeEquation {
-  readonly id: string;
-  readonly name: string;
-  readonly of: EquationForm;
-  readonly species: string;
-  readonly region: string;
-  readonly bark: 'over' | 'under';
-  /** Diameter at which the wood ends, in cm; the whole stem where left out. */
-  readonly topCm?: number;
-  /** Diameters and heights that it was made from; left out where nobody knows. */
-  readonly rangeCm?: readonly [number, number];
-  readonly rangeM?: readonly [number, number];
-  /** The source states no range: this one is assumed. */
-  readonly rangeIsAssumed?: boolean;
-  /** Height of the dbh that it was fitted with, m. */
-  readonly breastHeightM?: number;
-  readonly confidence: 'high' | 'medium' | 'own';
-  readonly source: string;
-}
 
 export interface EquationVolume {
   readonly volumeM3: number;

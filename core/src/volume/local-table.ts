@@ -1,5 +1,5 @@
 import { leastSquares, type LinearFit } from '../statistics/index.ts';
-import type { VolumeEquation } from './equation.ts';
+import type { VolumeEquation } from '../protocol/index.ts';
 
 /** A stem that was felled or measured optically. */
 export interface MeasuredStem {

@@ -1,16 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import type { Estimate } from '../estimate/index.ts';
-import type { UnitId } from '../quantity/index.ts';
-import { ormerodProfile } from '../stem/index.ts';
-import {
-  EQUATIONS,
-  stemVolumeM3,
-  treeVolume,
-  volumeBark,
-  volumeModelProblem,
-  type VolumeEquation,
-  type VolumeModel,
-} from './index.ts';
+import type { Estimate } from '../uncertainty/index.ts';
+import type { UnitId } from '../units/index.ts';
+import { ormerodProfile } from '../taper/profile.ts';
+import { EQUATIONS } from './equation.ts';
+import type { VolumeEquation, VolumeModel } from '../protocol/index.ts';
+import { stemVolumeM3, treeVolume, volumeBark, volumeModelProblem } from './tree-volume.ts';
 
 const estimate = (value: number, standardError: number, unit: UnitId, printed: string): Estimate => ({
   methodId: 'given',

@@ -1,43 +1,9 @@
-import { propagate, workOut, type Estimate, type Finding, type Outcome } from '../estimate/index.ts';
-import { convert, printRounded, printStandardError, unitOf, type UnitSystem } from '../quantity/index.ts';
-import {
-  formFactorVolume,
-  profileByChoice,
-  profileByOwnDiameters,
-  outsideTaper,
-  taperChoiceProblem,
-  taperDoubts,
-  taperStatement,
-  underBark,
-  USUAL_BARK_RATIO,
-  type FormFactor,
-  type ProfileOutcome,
-  type Section,
-  type TaperChoice,
-  type TreeSize,
-} from '../stem/index.ts';
-import { equationProblem, equationVolume, type VolumeEquation } from './equation.ts';
-
-/** How the volume of a species is worked out in a survey, where it is not by the survey’s form factor. */
-export type VolumeModel =
-  | {
-      readonly by: 'equation';
-      readonly equation: VolumeEquation;
-      /** Standard error of one tree’s volume, as a share of it. */
-      readonly errorShare: number;
-    }
-  | {
-      readonly by: 'profile';
-      readonly taper: TaperChoice;
-      readonly errorShare: number;
-      /** Of the species: takes the bark off diameters of the tree’s own; the usual one where left out. */
-      readonly barkRatio?: number;
-    };
-
-/** What a volume’s share of error may be. */
-export const VOLUME_ERROR_LIMITS = { low: 0, high: 1 } as const;
-/** Of one tree by a table or a taper that is not its own: what tables that come with their error say, or near it. */
-export const USUAL_VOLUME_ERROR_SHARE = 0.1;
+import { type FormFactor, type TaperChoice, USUAL_BARK_RATIO, VOLUME_ERROR_LIMITS, type VolumeEquation, type VolumeModel } from '../protocol/index.ts';
+import { type Estimate, type Finding, type Outcome, propagate, workOut } from '../uncertainty/index.ts';
+import { convert, printRounded, printStandardError, unitOf, type UnitSystem } from '../units/index.ts';
+import { formFactorVolume } from './form-factor-volume.ts';
+import { outsideTaper, profileByChoice, profileByOwnDiameters, type ProfileOutcome, type Section, taperChoiceProblem, taperDoubts, taperStatement, type TreeSize, underBark } from '../taper/index.ts';
+import { equationProblem, equationVolume } from './equation.ts';
 /** By diameters of its own: what is left is the shape between them. */
 const OWN_DIAMETERS_ERROR_SHARE = 0.03;
 

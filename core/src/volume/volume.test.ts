@@ -1,28 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cordsSolidM3 } from '../logs/index.ts';
-import { BEECH_VOLUME, felledBeeches, seededRandom } from '../practice/index.ts';
-import { normal } from '../practice/random.ts';
-import cubic from '../stem/examples/cubic.json';
+import { cordsSolidM3 } from '../log-rules/solid.ts';
+import { BEECH_VOLUME, felledBeeches } from '@arbolito/demo';
+import { normal, seededRandom } from '../statistics/index.ts';
+import cubic from '../taper/examples/cubic.json';
 import examples from './examples/value-carbon.json';
-import {
-  aboveGroundKg,
-  carbonKg,
-  co2Kg,
-  componentShares,
-  EQUATIONS,
-  equationProblem,
-  equationVolume,
-  fitLocalTable,
-  greenMassT,
-  readExpression,
-  tropicalKg,
-  volumeLimit,
-  type BiomassGroup,
-  type EquationForm,
-  type MeasuredStem,
-  type VolumeEquation,
-} from './index.ts';
+import { aboveGroundKg, type BiomassGroup, carbonKg, co2Kg, componentShares, greenMassT, tropicalKg } from './biomass.ts';
+import type { EquationForm, VolumeEquation } from '../protocol/index.ts';
+import { equationProblem, EQUATIONS, equationVolume } from './equation.ts';
+import { fitLocalTable, type MeasuredStem } from './local-table.ts';
+import { readExpression } from './expression.ts';
+import { volumeLimit } from './tree-volume.ts';
 
 type Inputs = Readonly<Record<string, number>>;
 

@@ -1,6 +1,6 @@
-import { convert, type UnitSystem } from '@arbolito/core/quantity';
+import { convert, type UnitSystem } from '@arbolito/core/units';
 import type { EChartsCoreOption } from 'echarts/core';
-import { TONES, type ChartLook } from './look.ts';
+import { type ChartLook, TONES } from './look.ts';
 
 /** Stems by diameter class, stacked by species, with the fitted distribution. */
 export interface DistributionChart {

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { WriteResult, Write } from './outbox.ts';
+import type { Write, WriteResult } from './outbox.ts';
 
 /** A browser's storage, as far as the outbox uses it. */
 class Storage {

@@ -1,16 +1,9 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { RULE_SETS } from '@arbolito/core/diameter';
-import { COMMON_SPECIES, parseCallout, type TreeForm } from '@arbolito/core/survey';
+import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
+import { parseCallout } from '@arbolito/core/callout';
+import type { TreeForm } from '@arbolito/core/tree';
 import type { ReadingView } from '../contracts/views.ts';
-import {
-  correctionWrite,
-  deleteWrite,
-  blockingErrors,
-  newTreeWrite,
-  readingsOf,
-  undoWrite,
-  waitingTrees,
-} from './tree-writes.ts';
+import { blockingErrors, correctionWrite, deleteWrite, newTreeWrite, readingsOf, undoWrite, waitingTrees } from './tree-writes.ts';
 
 const settings = {
   unitSystem: 'metric',

@@ -1,21 +1,6 @@
-import { evaluate, type Measure } from '@arbolito/core/method';
-import { findingsOf, type Finding } from '@arbolito/core/estimate';
-import {
-  filledNotes,
-  heightNotesOf,
-  isStemMeasure,
-  measurementFormOf,
-  measurementKeysOf,
-  readMeasure,
-  evaluateHeights,
-  readingSpecsOf,
-  heightNoOf,
-  type HeightNotes,
-  type ReadingDefaults,
-  type TreeForm,
-  type TreeNotes,
-  type TreeSettings,
-} from '@arbolito/core/survey';
+import { evaluate, type Measure } from '@arbolito/core/measurement';
+import { type Finding, findingsOf } from '@arbolito/core/uncertainty';
+import { evaluateHeights, filledNotes, heightNoOf, type HeightNotes, heightNotesOf, isStemMeasure, measurementFormOf, measurementKeysOf, type ReadingDefaults, readingSpecsOf, readMeasure, type TreeForm, type TreeNotes, type TreeSettings } from '@arbolito/core/tree';
 import type { ActDto, NewTreeDto, ReadingDto, StemDto, TapingDto, TreeCorrectionDto } from '../contracts/tree.ts';
 import type { ReadingView, TreeView } from '../contracts/views.ts';
 import { deviceId, newId, now } from './identity.ts';

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { CONDITION_CODE, CONDITIONS, type Condition } from '@arbolito/core/survey';
+import { type Condition, CONDITION_CODE, CONDITIONS } from '@arbolito/core/protocol';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { IsLine, IsShaped } from './decorators.ts';

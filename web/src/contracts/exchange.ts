@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import type { DecimalMark, Matching } from '@arbolito/core/exchange';
+import type { DecimalMark, Matching } from '@arbolito/core/tree-file';
 import { Transform } from 'class-transformer';
 import { IsBoolean, IsIn, IsObject, IsOptional, IsUUID } from 'class-validator';
 import { IsLine } from './decorators.ts';

@@ -1,12 +1,6 @@
 import 'reflect-metadata';
-import {
-  INSTRUMENT_KINDS,
-  isCheckReadings,
-  KIT_LIMITS,
-  type CheckReadings,
-  type InstrumentKindId,
-} from '@arbolito/core/kit';
-import { UNIT_IDS, type UnitId } from '@arbolito/core/quantity';
+import { type CheckReadings, INSTRUMENT_KINDS, type InstrumentKindId, isCheckReadings, KIT_LIMITS } from '@arbolito/core/instruments';
+import { UNIT_IDS, type UnitId } from '@arbolito/core/units';
 import { IsIn, IsInt } from 'class-validator';
 import { IsKnown, IsLine, IsMoment, IsWithin } from './decorators.ts';
 import { WrittenDto } from './written.ts';

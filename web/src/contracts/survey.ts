@@ -1,20 +1,7 @@
 import 'reflect-metadata';
-import { BREAST_HEIGHT_LIMITS_M } from '@arbolito/core/diameter';
-import { readOutlines } from '@arbolito/core/plan';
-import { FORM_FACTOR_LIMITS } from '@arbolito/core/stem';
-import { SLOPE_UNITS, type SlopeUnit, type UnitSystem } from '@arbolito/core/quantity';
-import {
-  isSurveyDesign,
-  PLOT_AREA_LIMITS_M2,
-  PLOT_SLOPE_LIMITS_PCT,
-  POINTS_LIMITS,
-  AUXILIARY_LIMITS,
-  SPECIES_CODE,
-  SPECIES_LIMITS,
-  type CrownForm,
-  type PlotShape,
-  type SurveyDesign,
-} from '@arbolito/core/survey';
+import { AUXILIARY_LIMITS, BREAST_HEIGHT_LIMITS_M, type CrownForm, FORM_FACTOR_LIMITS, isSurveyDesign, PLOT_AREA_LIMITS_M2, PLOT_SLOPE_LIMITS_PCT, type PlotShape, POINTS_LIMITS, SPECIES_CODE, SPECIES_LIMITS, type SurveyDesign } from '@arbolito/core/protocol';
+import { readOutlines } from '@arbolito/core/layout';
+import { SLOPE_UNITS, type SlopeUnit, type UnitSystem } from '@arbolito/core/units';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

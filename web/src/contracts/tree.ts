@@ -1,18 +1,8 @@
 import 'reflect-metadata';
-import type { Measure } from '@arbolito/core/method';
-import { UNIT_IDS, type UnitId } from '@arbolito/core/quantity';
-import { isTapedTree, type TapedTree } from '@arbolito/core/diameter';
-import {
-  isHeightNotes,
-  isTreeNotes,
-  MEASURES,
-  PLOT_SLOPE_LIMITS_PCT,
-  AUXILIARY_LIMITS,
-  STEMS_PER_TREE,
-  TAG,
-  type HeightNotes,
-  type TreeNotes,
-} from '@arbolito/core/survey';
+import type { Measure } from '@arbolito/core/measurement';
+import { UNIT_IDS, type UnitId } from '@arbolito/core/units';
+import { AUXILIARY_LIMITS, isTapedTree, PLOT_SLOPE_LIMITS_PCT, type TapedTree } from '@arbolito/core/protocol';
+import { type HeightNotes, isHeightNotes, isTreeNotes, MEASURES, STEMS_PER_TREE, TAG, type TreeNotes } from '@arbolito/core/tree';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

@@ -1,25 +1,12 @@
 import type { StandToCut } from '@arbolito/core/bucking';
-import type { Finding } from '@arbolito/core/estimate';
-import type { GroundOutline } from '@arbolito/core/plan';
-import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/quantity';
-import type { CheckReadings, CheckResult, KitInstrument } from '@arbolito/core/kit';
-import type { BodyMark, FieldRules, LastVisit, RuleSetId } from '@arbolito/core/diameter';
-import type {
-  FigureSampling,
-  HeightNotes,
-  PlacedFinding,
-  PlotShape,
-  PlotSums,
-  Species,
-  StandIndices,
-  SurveyDesign,
-  SurveyPoint,
-  SurveySums,
-  TakenReading,
-  TapingNotes,
-  TreeNotes,
-  WoodSettings,
-} from '@arbolito/core/survey';
+import type { Finding } from '@arbolito/core/uncertainty';
+import type { GroundOutline } from '@arbolito/core/layout';
+import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/units';
+import type { CheckReadings, CheckResult, KitInstrument } from '@arbolito/core/instruments';
+import type { BodyMark, FieldRules, PlotShape, RuleSetId, Species, SurveyDesign, WoodSettings } from '@arbolito/core/protocol';
+import type { HeightNotes, LastVisit, PlacedFinding, TakenReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
+import type { FigureSampling, PlotSums, StandIndices, SurveySums } from '@arbolito/core/inventory';
+import type { SurveyPoint } from '@arbolito/core/quality';
 
 /** What the server answers. All figures are worked out from the readings when they are asked for. */
 export interface SurveyView {

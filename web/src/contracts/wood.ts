@@ -1,7 +1,7 @@
 import 'reflect-metadata';
-import { isPriceList, type PriceList } from '@arbolito/core/bucking';
-import { SPECIES_CODE, WOOD_LIMITS } from '@arbolito/core/survey';
-import { volumeModelProblem, type VolumeModel } from '@arbolito/core/volume';
+import { isPriceList } from '@arbolito/core/bucking';
+import { type PriceList, SPECIES_CODE, type VolumeModel, WOOD_LIMITS } from '@arbolito/core/protocol';
+import { volumeModelProblem } from '@arbolito/core/volume';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsOptional, IsUUID, ValidateIf, ValidateNested } from 'class-validator';
 import { IsKnown, IsShaped, IsSound, IsWithin } from './decorators.ts';

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
 import { hostileFields } from './hostile-json.ts';
-import { MOST_FIELD_ERRORS, Problem, type FieldError } from './problem.ts';
+import { type FieldError, MOST_FIELD_ERRORS, Problem } from './problem.ts';
 
 /** Largest body that is read, in bytes. A tree with all its readings takes a hundredth of it. */
 export const BODY_LIMIT = 256 * 1024;

@@ -1,4 +1,4 @@
-import type { Finding } from '@arbolito/core/estimate';
+import type { Finding } from '@arbolito/core/uncertainty';
 import { requestId } from './request-id.ts';
 
 /** What is wrong with one field: where it is (RFC 6901) and what would be right. */

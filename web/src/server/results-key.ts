@@ -1,5 +1,5 @@
 import { coreDigest } from 'virtual:core-digest';
-import { METHODS } from '@arbolito/core/registry';
+import { METHODS } from '@arbolito/core/methods';
 import { digestOf } from './digest.ts';
 
 /**

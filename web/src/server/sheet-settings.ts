@@ -1,14 +1,7 @@
-import type { CurveSums } from '@arbolito/core/height';
-import type { KitAtHand } from '@arbolito/core/kit';
-import { RULE_SETS, type LastVisit } from '@arbolito/core/diameter';
-import {
-  COMMON_SPECIES,
-  type PlotShape,
-  type SlopeRadius,
-  type Species,
-  type TreeSettings,
-} from '@arbolito/core/survey';
-import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
+import type { CurveSums } from '@arbolito/core/height-curve';
+import type { KitAtHand } from '@arbolito/core/instruments';
+import { COMMON_SPECIES, type PlotShape, RULE_SETS, type SlopeRadius, type Species, USUAL_FORM_FACTOR } from '@arbolito/core/protocol';
+import type { LastVisit, TreeSettings } from '@arbolito/core/tree';
 import type { SurveyView } from '../contracts/views.ts';
 import { settingsOf } from './trees/reckon.ts';
 

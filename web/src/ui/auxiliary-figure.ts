@@ -1,5 +1,5 @@
-import { readQuantity } from '@arbolito/core/quantity';
-import { AUXILIARY_LIMITS, type TwoPhaseDesign } from '@arbolito/core/survey';
+import { readQuantity } from '@arbolito/core/units';
+import { AUXILIARY_LIMITS, type TwoPhaseDesign } from '@arbolito/core/protocol';
 
 /** What is told of every plot of a survey, as a label; null where nothing is. */
 export const auxiliaryLabel = (phases: TwoPhaseDesign | undefined): string | null =>

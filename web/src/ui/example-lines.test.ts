@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { SLOPE_UNITS } from '@arbolito/core/quantity';
-import { parseCallout, type Species } from '@arbolito/core/survey';
+import { SLOPE_UNITS } from '@arbolito/core/units';
+import { parseCallout } from '@arbolito/core/callout';
+import type { Species } from '@arbolito/core/protocol';
 import { exampleLines } from './example-lines.ts';
 
 const species: readonly Species[] = [

@@ -1,5 +1,5 @@
-import type { Species } from '@arbolito/core/survey';
-import type { SlopeUnit, UnitSystem } from '@arbolito/core/quantity';
+import type { Species } from '@arbolito/core/protocol';
+import type { SlopeUnit, UnitSystem } from '@arbolito/core/units';
 
 interface ExampleLines {
   readonly sights: string;

@@ -1,4 +1,4 @@
-import { isTheme, SURVEY_COOKIE, TASKS, taskHref, type Task } from './navigation.ts';
+import { isTheme, SURVEY_COOKIE, type Task, taskHref, TASKS } from './navigation.ts';
 import { call } from '../client/api.ts';
 import { storageProblem } from '../client/device-storage.ts';
 import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/outbox.ts';

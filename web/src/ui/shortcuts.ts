@@ -1,4 +1,4 @@
-import { METHODS } from '@arbolito/core/registry';
+import { METHODS } from '@arbolito/core/methods';
 import type { Shortcut } from './navigation.ts';
 
 /** Keys that jump to a reading, as the methods' descriptions name them. */

@@ -1,6 +1,6 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { ON_ONE_FACE } from '../error-model.ts';
-import { stopImpossible } from '../slips.ts';
+import { stopImpossible } from '../diameter-findings.ts';
 import { distanceToAxis } from '../stem-readings.ts';
 
 const SOURCE = 'Bitterlich 1984, The Relascope Idea: one band is 1 ÷ 50 of the distance';

@@ -1,8 +1,8 @@
 import { GIRTH_SOURCE, girthOverPi } from '../girth-steps.ts';
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { printAsRead } from '../../quantity/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import { printAsRead } from '../../units/index.ts';
 import { ROUND_THE_STEM } from '../error-model.ts';
-import { DIAMETER_SLIPS, stopImpossible } from '../slips.ts';
+import { DIAMETER_SLIPS, stopImpossible } from '../diameter-findings.ts';
 import { roundStem } from '../stem-readings.ts';
 
 const description: MethodDescription = {

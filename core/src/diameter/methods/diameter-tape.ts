@@ -1,6 +1,6 @@
-import { asRead, readingOf, type Method, type MethodDescription } from '../../method/index.ts';
+import { asRead, type Method, type MethodDescription, readingOf } from '../../measurement/index.ts';
 import { ROUND_THE_STEM } from '../error-model.ts';
-import { diagnoseGirthAsDiameter } from '../slips.ts';
+import { diagnoseGirthAsDiameter } from '../diameter-findings.ts';
 import { acrossStem } from '../stem-readings.ts';
 
 const diameter = acrossStem({

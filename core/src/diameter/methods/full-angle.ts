@@ -1,6 +1,6 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { stopImpossible } from '../slips.ts';
-import { degreesToRadians } from '../../quantity/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import { stopImpossible } from '../diameter-findings.ts';
+import { degreesToRadians } from '../../units/index.ts';
 import { ON_ONE_FACE } from '../error-model.ts';
 import { distanceToAxis } from '../stem-readings.ts';
 

@@ -1,7 +1,7 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { convert, thicknessWords } from '../../quantity/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import { convert, thicknessWords } from '../../units/index.ts';
 import { ON_ONE_FACE } from '../error-model.ts';
-import { DIAMETER_SLIPS, stopImpossible } from '../slips.ts';
+import { DIAMETER_SLIPS, stopImpossible } from '../diameter-findings.ts';
 import { beyondStick, stemFromStick, stickMarkCm } from '../stick-steps.ts';
 import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
 

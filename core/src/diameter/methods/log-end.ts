@@ -1,8 +1,8 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { ON_TWO_FACES } from '../error-model.ts';
 import { facesApart } from '../faces-apart.ts';
 import { MEAN_OF_FACES_SOURCE, meanOfFaces } from '../mean-of-faces.ts';
-import { DIAMETER_SLIPS } from '../slips.ts';
+import { DIAMETER_SLIPS } from '../diameter-findings.ts';
 import { acrossStem } from '../stem-readings.ts';
 
 const description: MethodDescription = {

@@ -1,6 +1,6 @@
-import { asRead, readingOf, type Method, type MethodDescription } from '../../method/index.ts';
+import { asRead, type Method, type MethodDescription, readingOf } from '../../measurement/index.ts';
 import { measuringPoint } from '../measuring-point.ts';
-import { diagnosePoint, notMeasured } from '../point-slips.ts';
+import { diagnosePoint, notMeasured } from '../diagnose-point.ts';
 
 const description: MethodDescription = {
   id: 'point.body-mark',

@@ -1,6 +1,6 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { ON_ONE_FACE } from '../error-model.ts';
-import { stopImpossible } from '../slips.ts';
+import { stopImpossible } from '../diameter-findings.ts';
 import { acrossStem, distanceToBark, reach } from '../stem-readings.ts';
 
 const SOURCE = 'tangents from the eye to a circle: D = 2 l sin θ ÷ (1 − sin θ), tan θ = s ÷ 2 R';

@@ -1,8 +1,8 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { ON_TWO_FACES } from '../error-model.ts';
 import { facesApart } from '../faces-apart.ts';
 import { meanOfFaces } from '../mean-of-faces.ts';
-import { stopImpossible } from '../slips.ts';
+import { stopImpossible } from '../diameter-findings.ts';
 import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
 import { beyondStick, stemFromStick } from '../stick-steps.ts';
 

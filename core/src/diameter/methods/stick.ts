@@ -1,6 +1,6 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { ON_ONE_FACE } from '../error-model.ts';
-import { stopImpossible } from '../slips.ts';
+import { stopImpossible } from '../diameter-findings.ts';
 import { beyondStick, stemFromStick } from '../stick-steps.ts';
 import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
 

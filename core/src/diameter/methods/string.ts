@@ -1,7 +1,7 @@
 import { GIRTH_SOURCE, girthOverPi } from '../girth-steps.ts';
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { ROUND_THE_STEM } from '../error-model.ts';
-import { diagnoseDiameterAsGirth } from '../slips.ts';
+import { diagnoseDiameterAsGirth } from '../diameter-findings.ts';
 import { roundStem } from '../stem-readings.ts';
 
 const description: MethodDescription = {

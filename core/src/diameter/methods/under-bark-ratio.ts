@@ -1,4 +1,4 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { barkRatio, notUnderBark, overBarkReading, UNDER_BARK_SOURCE } from '../under-bark.ts';
 
 const description: MethodDescription = {

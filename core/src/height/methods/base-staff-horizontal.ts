@@ -1,4 +1,4 @@
-import { readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { baseStaff, baseStaffLevel, diagnoseBaseStaff } from '../base-staff.ts';
 import { baseSight, tangentTerm, timesDifference, topSight } from '../sights.ts';
 

@@ -1,5 +1,5 @@
-import { readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { convert } from '../../quantity/index.ts';
+import { type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import { convert } from '../../units/index.ts';
 import { countOf, LOOK_WHERE_YOU_WALK } from '../distances.ts';
 
 const SOURCE = 'Gunter’s chain: 66 ft of 100 links';

@@ -1,4 +1,4 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHalfTrunk } from '../half-trunk.ts';
 import { LOOK_WHERE_YOU_WALK, toTheAxis } from '../distances.ts';
 import { degreesTerm, groundLength, levelPart, sight, TRIGONOMETRY } from '../sights.ts';

@@ -1,4 +1,4 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { countOf, LOOK_WHERE_YOU_WALK } from '../distances.ts';
 import { shortLength } from '../sights.ts';
 

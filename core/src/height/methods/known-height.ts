@@ -1,7 +1,7 @@
-import { asRead, readingOf, type Method, type MethodDescription, type ReadingSpec } from '../../method/index.ts';
+import { asRead, type Method, type MethodDescription, readingOf, type ReadingSpec } from '../../measurement/index.ts';
 import { isPlausibleHeight, plausibleHeight, usualHeights } from '../plausible-height.ts';
-import { HEIGHT_SLIPS, heightFinding } from '../slips.ts';
-import { printAsRead } from '../../quantity/index.ts';
+import { HEIGHT_SLIPS, heightFinding } from '../height-findings.ts';
+import { printAsRead } from '../../units/index.ts';
 
 const height: ReadingSpec = {
   key: 'height',

@@ -1,16 +1,9 @@
-import type { Finding } from '../../estimate/index.ts';
-import {
-  lengthIn,
-  readingOf,
-  resultUnit,
-  type Diagnosis,
-  type Method,
-  type MethodDescription,
-} from '../../method/index.ts';
-import { printAsRead, unitOf } from '../../quantity/index.ts';
-import { diagnoseHeight } from '../height-slips.ts';
+import type { Finding } from '../../uncertainty/index.ts';
+import { type Diagnosis, lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import { printAsRead, unitOf } from '../../units/index.ts';
+import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength } from '../sights.ts';
-import { HEIGHT_SLIPS, heightFinding } from '../slips.ts';
+import { HEIGHT_SLIPS, heightFinding } from '../height-findings.ts';
 
 const SOURCE = 'Sum of vertical distances';
 

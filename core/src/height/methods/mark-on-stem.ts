@@ -1,8 +1,8 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { convert, isSlopeUnit, printRounded, slopeTangent } from '../../quantity/index.ts';
-import { diagnoseHeight } from '../height-slips.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import { convert, isSlopeUnit, printRounded, slopeTangent } from '../../units/index.ts';
+import { diagnoseHeight } from '../diagnose-height.ts';
 import { baseSight, shortLength, sight, tangentTerm, topSight, TRIGONOMETRY } from '../sights.ts';
-import { HEIGHT_SLIPS, heightFinding } from '../slips.ts';
+import { HEIGHT_SLIPS, heightFinding } from '../height-findings.ts';
 
 /** Below this share of the tree a mark magnifies its own error so much that it is worth a word. */
 const LOW_MARK_SHARE = 0.15;

@@ -1,5 +1,5 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { diagnoseHeight } from '../height-slips.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import { diagnoseHeight } from '../diagnose-height.ts';
 import { baseSight, groundLength, levelDistance, tangentTerm, topSight } from '../sights.ts';
 
 const SOURCE = 'Trigonometric height with the plumb point of the top';

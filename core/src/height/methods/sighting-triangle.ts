@@ -1,6 +1,6 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { degreesToRadians } from '../../quantity/index.ts';
-import { diagnoseHeight } from '../height-slips.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import { degreesToRadians } from '../../units/index.ts';
+import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength, shortLength } from '../sights.ts';
 
 const SOURCE = 'Intercept theorem';

@@ -1,7 +1,7 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
-import { decimalsOf, isSlopeUnit, scaleDivisor, unitOf } from '../../quantity/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import { decimalsOf, isSlopeUnit, scaleDivisor, unitOf } from '../../units/index.ts';
 import { baseSight, levelDistance, tangentTerm, topSight, TRIGONOMETRY } from '../sights.ts';
-import { diagnoseTwoAngles } from '../two-angles-slips.ts';
+import { diagnoseTwoAngles } from '../diagnose-two-angles.ts';
 
 const description: MethodDescription = {
   id: 'height.two-angles',

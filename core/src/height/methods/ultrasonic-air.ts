@@ -1,7 +1,7 @@
-import { lengthIn, readingOf, resultUnit, type Method, type MethodDescription } from '../../method/index.ts';
+import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { airTemperatures, inTodaysAir } from '../distances.ts';
 import { ULTRASONIC_READINGS, ULTRASONIC_SOURCE, ultrasonicHeight } from '../ultrasonic.ts';
-import { diagnoseHeight } from '../height-slips.ts';
+import { diagnoseHeight } from '../diagnose-height.ts';
 import { diagnoseHalfTrunk } from '../half-trunk.ts';
 
 const description: MethodDescription = {

@@ -1,34 +1,18 @@
 import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
-import { unitOf } from '@arbolito/core/quantity';
-import {
-  formOfTree,
-  emptyForm,
-  heightNotesOf,
-  measurementFormOf,
-  nextForm,
-  printCallout,
-  type CallToken,
-  type TreeForm,
-} from '@arbolito/core/survey';
+import { unitOf } from '@arbolito/core/units';
+import { emptyForm, formOfTree, heightNotesOf, measurementFormOf, nextForm, type TreeForm } from '@arbolito/core/tree';
+import { type CallToken, printCallout } from '@arbolito/core/callout';
 import { notSent } from '../../client/outbox.ts';
 import { waitingTrees } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import { LazyBoundary } from '../../ui/Late.tsx';
 import { useMedia } from '../../ui/use-media.ts';
-import {
-  forgetDraft,
-  rememberDraft,
-  rememberedDraft,
-  rememberedInHand,
-  rememberedUnits,
-  rememberInHand,
-  rememberUnits,
-} from './draft-memory.ts';
+import { forgetDraft, rememberDraft, rememberedDraft, rememberedInHand, rememberedUnits, rememberInHand, rememberUnits } from './draft-memory.ts';
 import { DeskSheet } from './parts/DeskSheet.tsx';
 import type { SheetProps } from './parts/sheet-props.ts';
-import { isOptional, sheetStore, slotKey, slotsOf, type SheetSettings, type Slot } from './store.ts';
-import { useKeep, type PlotContext } from './use-keep.ts';
+import { isOptional, type SheetSettings, sheetStore, type Slot, slotKey, slotsOf } from './store.ts';
+import { type PlotContext, useKeep } from './use-keep.ts';
 import { useWorkingsStepper } from './use-walk.ts';
 
 // A desk has no need of the sheet for phones.

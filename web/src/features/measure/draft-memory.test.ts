@@ -1,5 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyForm, parseCallout, COMMON_SPECIES } from '@arbolito/core/survey';
+import { emptyForm } from '@arbolito/core/tree';
+import { parseCallout } from '@arbolito/core/callout';
+import { COMMON_SPECIES } from '@arbolito/core/protocol';
 import { forgetDraft, rememberDraft, rememberedDraft, rememberedUnits, rememberUnits } from './draft-memory.ts';
 
 let memory: Map<string, string>;

@@ -1,5 +1,5 @@
-import type { UnitSystem } from '@arbolito/core/quantity';
-import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/survey';
+import type { UnitSystem } from '@arbolito/core/units';
+import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/tree';
 import { deviceStorage } from '../../client/device-storage.ts';
 
 const keyOf = (sheet: string): string => `arbolito.sheet.${sheet}`;

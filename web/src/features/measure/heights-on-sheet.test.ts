@@ -1,22 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
-import { RULE_SETS } from '@arbolito/core/diameter';
-import { methodsFor } from '@arbolito/core/registry';
-import {
-  COMMON_SPECIES,
-  formOfTree,
-  HEIGHT_ENDS,
-  heightNotesOf,
-  shownHeight,
-  measurementKeysOf,
-  type HeightEnd,
-} from '@arbolito/core/survey';
+import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
+import { methodsFor } from '@arbolito/core/methods';
+import { formOfTree, HEIGHT_ENDS, type HeightEnd, heightNotesOf, measurementKeysOf, shownHeight } from '@arbolito/core/tree';
 import { newTreeWrite } from '../../client/tree-writes.ts';
 import { elevationLayout } from './parts/Elevation.tsx';
 import { levelLabels } from './parts/level-labels.ts';
 import { askOf, problemAt, slotLabel } from './parts/sheet-props.ts';
 import { sceneOf } from './scene.ts';
-import { sheetStore, slotKey, type SheetSettings, type SheetStore } from './store.ts';
+import { type SheetSettings, sheetStore, type SheetStore, slotKey } from './store.ts';
 
 const settings: SheetSettings = {
   unitSystem: 'metric',

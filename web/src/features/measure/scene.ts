@@ -1,7 +1,8 @@
-import type { Reading, ReadingSpec } from '@arbolito/core/method';
-import { convert, isSlopeUnit, slopeTangent, unitOf } from '@arbolito/core/quantity';
-import { estimateOf } from '@arbolito/core/estimate';
-import { methodOf, type CrownForm, type TreeResult, type TreeForm, type TreeSettings } from '@arbolito/core/survey';
+import type { Reading, ReadingSpec } from '@arbolito/core/measurement';
+import { convert, isSlopeUnit, slopeTangent, unitOf } from '@arbolito/core/units';
+import { estimateOf } from '@arbolito/core/uncertainty';
+import { methodOf, type TreeForm, type TreeResult, type TreeSettings } from '@arbolito/core/tree';
+import type { CrownForm } from '@arbolito/core/protocol';
 
 /** What stands beside the tree, or is held up against it, by its measured size. */
 export type Aid =

@@ -1,10 +1,10 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { RULE_SETS } from '@arbolito/core/diameter';
-import { COMMON_SPECIES, formOfTree, emptyForm } from '@arbolito/core/survey';
+import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
+import { emptyForm, formOfTree } from '@arbolito/core/tree';
 import { elevationLayout } from './parts/Elevation.tsx';
 import { levelLabels } from './parts/level-labels.ts';
 import { sceneOf } from './scene.ts';
-import { entryOf, sheetStore, slotKey, type SheetSettings, type SheetStore, type Slot } from './store.ts';
+import { entryOf, type SheetSettings, sheetStore, type SheetStore, type Slot, slotKey } from './store.ts';
 
 const settings: SheetSettings = {
   unitSystem: 'metric',

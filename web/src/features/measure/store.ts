@@ -1,51 +1,13 @@
 import { atom, computed, type ReadableAtom, type WritableAtom } from 'nanostores';
-import { USUAL_BREAST_HEIGHT_M, type LastVisit, type TapedTree } from '@arbolito/core/diameter';
-import { estimateOf, type Estimate, type SuggestedFix } from '@arbolito/core/estimate';
-import type { Measure, Method, ReadingSpec } from '@arbolito/core/method';
-import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/quantity';
-import type { CurveSums } from '@arbolito/core/height';
-import { calibratedAirC, paceOf, statedError, type KitAtHand } from '@arbolito/core/kit';
-import { defaultMethod, findMethod } from '@arbolito/core/registry';
-import {
-  heightEvidence,
-  fieldsOutsideCallout,
-  defaultUnitOf,
-  emptyForm,
-  findingsOfTree,
-  isSameStation,
-  isStemMeasure,
-  measurementFormOf,
-  methodOf,
-  nextForm,
-  parseCallout,
-  measurementKeysOf,
-  printCallout,
-  evaluateTreeWithCurve,
-  readingSpecsOf,
-  stemsOf,
-  heightNoOf,
-  withDistance,
-  withKitErrors,
-  withHeight,
-  withMeasurementForm,
-  withoutHeight,
-  withoutStem,
-  withStem,
-  type CallToken,
-  type ReadingText,
-  type HeightNote,
-  type KeptHeight,
-  type MeasurementForm,
-  type MeasurementKey,
-  type PlacedFinding,
-  type PlotShape,
-  type SlopeRadius,
-  type TreeResult,
-  type Species,
-  type TapingNotes,
-  type TreeForm,
-  type TreeSettings,
-} from '@arbolito/core/survey';
+import { type PlotShape, type SlopeRadius, type Species, type TapedTree, USUAL_BREAST_HEIGHT_M } from '@arbolito/core/protocol';
+import { defaultUnitOf, emptyForm, evaluateTreeWithCurve, fieldsOutsideCallout, findingsOfTree, heightEvidence, heightNoOf, type HeightNote, isSameStation, isStemMeasure, type KeptHeight, type LastVisit, type MeasurementForm, measurementFormOf, type MeasurementKey, measurementKeysOf, methodOf, nextForm, type PlacedFinding, readingSpecsOf, type ReadingText, stemsOf, type TapingNotes, type TreeForm, type TreeResult, type TreeSettings, withDistance, withHeight, withKitErrors, withMeasurementForm, withoutHeight, withoutStem, withStem } from '@arbolito/core/tree';
+import { type Estimate, estimateOf, type SuggestedFix } from '@arbolito/core/uncertainty';
+import type { Measure, Method, ReadingSpec } from '@arbolito/core/measurement';
+import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';
+import type { CurveSums } from '@arbolito/core/height-curve';
+import { calibratedAirC, type KitAtHand, paceOf, statedError } from '@arbolito/core/instruments';
+import { defaultMethod, findMethod } from '@arbolito/core/methods';
+import { type CallToken, parseCallout, printCallout } from '@arbolito/core/callout';
 
 /** What the sheet knows before the first reading. */
 export interface SheetSettings extends TreeSettings {

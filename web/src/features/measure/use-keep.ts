@@ -1,7 +1,6 @@
 import { useState } from 'react';
-import type { WriteResult } from '../../client/outbox.ts';
-import { send } from '../../client/outbox.ts';
-import { correctionWrite, blockingErrors, newTreeWrite, type BlockingError } from '../../client/tree-writes.ts';
+import { send, type WriteResult } from '../../client/outbox.ts';
+import { type BlockingError, blockingErrors, correctionWrite, newTreeWrite } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import type { SheetView } from './store.ts';
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { BODY_MARK_LIMITS_M, bodyMarkAdvice, type BodyMark } from '@arbolito/core/diameter';
-import { convert, lengthWords, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/quantity';
+import { BODY_MARK_LIMITS_M, type BodyMark, bodyMarkAdvice } from '@arbolito/core/protocol';
+import { convert, lengthWords, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
 import type { BodyMarkView } from '../../contracts/views.ts';

@@ -1,15 +1,7 @@
 import { useRef, useState } from 'react';
-import { readQuantity, type UnitSystem } from '@arbolito/core/quantity';
-import {
-  PLOT_SLOPE_LIMITS_PCT,
-  placeWords,
-  plotRadiusM,
-  printLength,
-  shapeWords,
-  slopeCorrectedRadiusM,
-  type PlotShape,
-  type SurveyDesign,
-} from '@arbolito/core/survey';
+import { printLength, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import { placeWords, PLOT_SLOPE_LIMITS_PCT, type PlotShape, type SurveyDesign } from '@arbolito/core/protocol';
+import { plotRadiusM, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/plot';
 import type { PlotView, StratumView } from '../../contracts/views.ts';
 import { callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';

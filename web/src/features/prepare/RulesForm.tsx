@@ -1,14 +1,6 @@
 import { useMemo, useState } from 'react';
-import {
-  breastHeightEffect,
-  breastHeightWords,
-  changedRules,
-  effectWords,
-  ruleBook,
-  type FieldRules,
-  type TypicalTree,
-} from '@arbolito/core/diameter';
-import type { UnitSystem } from '@arbolito/core/quantity';
+import { breastHeightEffect, breastHeightWords, changedRules, effectWords, type FieldRules, ruleBook, type TypicalTree } from '@arbolito/core/protocol';
+import type { UnitSystem } from '@arbolito/core/units';
 import { call, callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import { rulesBody } from '../../contracts/field-rules.ts';

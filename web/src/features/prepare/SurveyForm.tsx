@@ -3,24 +3,14 @@ import { useMemo, useRef, useState } from 'react';
 import { useForm, type FieldErrors } from 'react-hook-form';
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
-import { breastHeightWords, RULE_SETS, rulesOfSet, setOf, USUAL_TREE, type FieldRules } from '@arbolito/core/diameter';
-import {
-  convert,
-  readQuantity,
-  SLOPE_UNITS,
-  unitOf,
-  type SlopeUnit,
-  type UnitId,
-  type UnitSystem,
-} from '@arbolito/core/quantity';
-import { COMMON_SPECIES, USUAL_DESIGN, type SurveyDesign } from '@arbolito/core/survey';
-import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
+import { breastHeightWords, COMMON_SPECIES, type FieldRules, RULE_SETS, rulesOfSet, setOf, type SurveyDesign, USUAL_DESIGN, USUAL_FORM_FACTOR, USUAL_TREE } from '@arbolito/core/protocol';
+import { convert, readQuantity, SLOPE_UNITS, type SlopeUnit, type UnitId, unitOf, type UnitSystem } from '@arbolito/core/units';
 import { rulesBody, RulesPreviewDto } from '../../contracts/field-rules.ts';
 import { NewSurveyDto } from '../../contracts/survey.ts';
 import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
 import { callUntilAnswered, Refused } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
-import { DesignFields, readDesign, usualDesignTexts, type ReadDesign } from './design/DesignFields.tsx';
+import { DesignFields, readDesign, type ReadDesign, usualDesignTexts } from './design/DesignFields.tsx';
 import { textsOfShape } from './design/shape-texts.ts';
 import { readStrata } from './read-strata.ts';
 import { RulesFields } from './RulesFields.tsx';

@@ -1,5 +1,5 @@
-import { convert, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
-import { POINTS_LIMITS } from '@arbolito/core/survey';
+import { convert, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import { POINTS_LIMITS } from '@arbolito/core/protocol';
 
 /** A stratum as it was typed: its name, and its area and counted points where those stand behind it. */
 export interface TypedStratum {

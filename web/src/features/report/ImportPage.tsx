@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
-import { FIELD_UNITS, TREE_FIELD_IDS, TREE_FIELDS, type Matching, type TreeField } from '@arbolito/core/exchange';
-import { isUnitId, type UnitSystem } from '@arbolito/core/quantity';
+import { FIELD_UNITS, type Matching, TREE_FIELD_IDS, TREE_FIELDS, type TreeField } from '@arbolito/core/tree-file';
+import { isUnitId, type UnitSystem } from '@arbolito/core/units';
 import { deviceId, newId } from '../../client/identity.ts';
 import type { ImportDone, ImportPreview } from '../../contracts/exchange.ts';
 import { sendFile, type Sending } from './send-file.ts';

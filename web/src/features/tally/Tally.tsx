@@ -1,7 +1,9 @@
 import { lazy, useMemo, useState } from 'react';
 import { useStore } from '@nanostores/react';
-import type { LastVisit } from '@arbolito/core/diameter';
-import { placeWords, plotRadiusM, printLength, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/survey';
+import type { LastVisit } from '@arbolito/core/tree';
+import { placeWords } from '@arbolito/core/protocol';
+import { plotRadiusM, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/plot';
+import { printLength } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
@@ -20,7 +22,7 @@ import { PlotPlan } from './parts/PlotPlan.tsx';
 import { RunningSums } from './parts/RunningSums.tsx';
 import { ThumbPad } from './parts/ThumbPad.tsx';
 import { TreeTable } from './parts/TreeTable.tsx';
-import { tallyStore, type Elsewhere, type TallySettings } from './store.ts';
+import { type Elsewhere, type TallySettings, tallyStore } from './store.ts';
 
 const PlotPhotos = lazy(() => import('./parts/PlotPhotos.tsx'));
 

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { COMMON_SPECIES, emptyForm, parseCallout } from '@arbolito/core/survey';
-import { completions, distanceOnLine, lastDistance, padLine, usedWords, type PadKey } from './pad.ts';
+import { COMMON_SPECIES } from '@arbolito/core/protocol';
+import { emptyForm } from '@arbolito/core/tree';
+import { parseCallout } from '@arbolito/core/callout';
+import { completions, distanceOnLine, lastDistance, type PadKey, padLine, usedWords } from './pad.ts';
 
 const typed = (keys: readonly PadKey[], species = 'sp'): string =>
   keys.reduce((line, key) => padLine(line, key, species), '');

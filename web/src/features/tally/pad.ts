@@ -1,5 +1,5 @@
-import { findMethod } from '@arbolito/core/registry';
-import type { TreeForm } from '@arbolito/core/survey';
+import { findMethod } from '@arbolito/core/methods';
+import type { TreeForm } from '@arbolito/core/tree';
 
 /** Words of so many trees before are offered again. */
 const LAST_TREES = 12;

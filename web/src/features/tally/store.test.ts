@@ -1,6 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { RULE_SETS } from '@arbolito/core/diameter';
-import { COMMON_SPECIES, USUAL_DESIGN, type SurveyDesign } from '@arbolito/core/survey';
+import { COMMON_SPECIES, RULE_SETS, type SurveyDesign, USUAL_DESIGN } from '@arbolito/core/protocol';
 import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
 import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
 import type { TallyStore } from './store.ts';

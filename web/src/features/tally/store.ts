@@ -1,58 +1,18 @@
 import { atom, computed, type ReadableAtom } from 'nanostores';
-import { CLASS_WIDTHS, classLimits, diameterClass, type LastVisit } from '@arbolito/core/diameter';
-import { estimateOf } from '@arbolito/core/estimate';
-import type { StandCurves } from '@arbolito/core/curve';
-import type { CurveSums } from '@arbolito/core/height';
-import type { KitAtHand } from '@arbolito/core/kit';
-import {
-  asksHeight,
-  deadCodes,
-  isBroken,
-  isDead,
-  isSelectedBy3P,
-  lookalikeTag,
-  heightEvidence,
-  fieldsOutsideCallout,
-  formOfTree,
-  emptyForm,
-  findingsOfTree,
-  parseCallout,
-  plotSums,
-  printCallout,
-  printLength,
-  limitingDistanceM,
-  evaluateTreeWithCurve,
-  talliedTrees,
-  expansionFactorPerHa,
-  volumeRatio,
-  withKitErrors,
-  type AskedTree,
-  type CalloutContext,
-  type ParsedCallout,
-  type PlacedFinding,
-  type PlotSums,
-  type TreeResult,
-  type Species,
-  type SurveyDesign,
-  type TalliedTree,
-  type TreeForm,
-  type TreeContext,
-  type TreeSettings,
-  type VolumeRatio,
-} from '@arbolito/core/survey';
-import { defaultMethod, findMethod } from '@arbolito/core/registry';
+import { type AskedTree, asksHeight, CLASS_WIDTHS, classLimits, deadCodes, diameterClass, type Species, type SurveyDesign } from '@arbolito/core/protocol';
+import { emptyForm, evaluateTreeWithCurve, fieldsOutsideCallout, findingsOfTree, formOfTree, heightEvidence, isBroken, isDead, type LastVisit, lookalikeTag, type PlacedFinding, type TreeContext, type TreeForm, type TreeResult, type TreeSettings, withKitErrors } from '@arbolito/core/tree';
+import { estimateOf } from '@arbolito/core/uncertainty';
+import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
+import type { KitAtHand } from '@arbolito/core/instruments';
+import { isSelectedBy3P, plotSums, type PlotSums, type TalliedTree, talliedTrees, volumeRatio, type VolumeRatio } from '@arbolito/core/inventory';
+import { type CalloutContext, parseCallout, type ParsedCallout, printCallout } from '@arbolito/core/callout';
+import { printLength } from '@arbolito/core/units';
+import { expansionFactorPerHa, limitingDistanceM } from '@arbolito/core/plot';
+import { defaultMethod, findMethod } from '@arbolito/core/methods';
 import { call } from '../../client/api.ts';
 import { deviceStorage } from '../../client/device-storage.ts';
-import type { WriteResult } from '../../client/outbox.ts';
-import { confirmedWrites, follow, notSent, send } from '../../client/outbox.ts';
-import {
-  correctionWrite,
-  deleteWrite,
-  blockingErrors,
-  newTreeWrite,
-  undoWrite,
-  waitingTrees,
-} from '../../client/tree-writes.ts';
+import { confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/outbox.ts';
+import { blockingErrors, correctionWrite, deleteWrite, newTreeWrite, undoWrite, waitingTrees } from '../../client/tree-writes.ts';
 import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
 
 export interface TallySettings extends TreeSettings {

@@ -1,4 +1,4 @@
-import { METHODS } from '@arbolito/core/registry';
+import { METHODS } from '@arbolito/core/methods';
 import { endpoint, json, otherMethods } from '../../server/endpoint.ts';
 
 /** What every method needs, as data: for forms and scripts. */

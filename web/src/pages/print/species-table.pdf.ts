@@ -1,4 +1,4 @@
-import { LOG_RULES } from '@arbolito/core/logs';
+import { LOG_RULES } from '@arbolito/core/log-rules';
 import { services } from '../../server/compose.ts';
 import { endpoint, otherMethods, queryId } from '../../server/endpoint.ts';
 import { pdf } from '../../server/print/pdf.ts';

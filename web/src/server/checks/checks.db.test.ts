@@ -2,7 +2,7 @@ import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { WorkListView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
-import { act, newPlot, newTree, sights, surveyWithPlot, dbhReading } from '../testing/made.ts';
+import { act, dbhReading, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);
 

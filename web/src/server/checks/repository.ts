@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm';
 import pg from 'pg';
-import type { CheckedReading } from '@arbolito/core/survey';
+import type { CheckedReading } from '@arbolito/core/quality';
 import type { Database } from '../database/connection.ts';
 import { checkDecisions } from '../database/schema.ts';
 import { ownText, streamRows } from '../database/stream.ts';

@@ -1,6 +1,6 @@
-import type { KitAtHand } from '@arbolito/core/kit';
-import { diameterClass } from '@arbolito/core/diameter';
-import { checkSurvey, type CheckedReading, type CheckedTree } from '@arbolito/core/survey';
+import type { KitAtHand } from '@arbolito/core/instruments';
+import { diameterClass } from '@arbolito/core/protocol';
+import { type CheckedReading, type CheckedTree, checkSurvey } from '@arbolito/core/quality';
 import type { CheckDecisionDto } from '../../contracts/checks.ts';
 import type { PlotView, SurveySummary, SurveyView, TreeView, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
@@ -10,7 +10,7 @@ import { figureRowOf, type TreeResultCache } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { WorkerRunner } from '../summary/elsewhere.ts';
-import { keeperOf, type CachedResult } from '../summary/keeping.ts';
+import { type CachedResult, keeperOf } from '../summary/keeping.ts';
 import type { KeptRepository } from '../summary/repository.ts';
 import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { USUAL_DESIGN } from '@arbolito/core/survey';
+import { USUAL_DESIGN } from '@arbolito/core/protocol';
 import type { SurveyView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, newTree, surveyWithPlot } from '../testing/made.ts';

@@ -1,5 +1,5 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
-import type { ConditionCode, Species } from '@arbolito/core/survey';
+import type { ConditionCode, Species } from '@arbolito/core/protocol';
 import type { Queryable } from '../database/connection.ts';
 import { observations, species, surveys, trees } from '../database/schema.ts';
 

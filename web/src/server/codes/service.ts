@@ -1,12 +1,12 @@
-import type { ConditionCode } from '@arbolito/core/survey';
+import type { ConditionCode } from '@arbolito/core/protocol';
 import type { CodesDto } from '../../contracts/codes.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
-import { notFound, Problem, type FieldError } from '../problem.ts';
+import { type FieldError, notFound, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import { alreadyMade } from '../trees/corrections.ts';
 import type { TreeStore } from '../trees/repository.ts';
-import { conditionsInUse, lockSurvey, setCodes, speciesInUse, type Codes } from './repository.ts';
+import { type Codes, conditionsInUse, lockSurvey, setCodes, speciesInUse } from './repository.ts';
 
 export interface CodesService {
   /** Changes what is called out in a survey, on the record. The same write again changes nothing. */

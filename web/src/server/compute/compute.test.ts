@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Measure } from '@arbolito/core/method';
-import { METHODS } from '@arbolito/core/registry';
+import type { Measure } from '@arbolito/core/measurement';
+import { METHODS } from '@arbolito/core/methods';
 import type { ComputeDto } from '../../contracts/tree.ts';
 import { Problem } from '../problem.ts';
 import { computeService } from './service.ts';

@@ -1,9 +1,9 @@
-import type { Estimate } from '@arbolito/core/estimate';
-import { asMeant, evaluate, type Measure, type Reading, type ReadingSpec } from '@arbolito/core/method';
-import { isUnitId, readQuantity, unitOf } from '@arbolito/core/quantity';
-import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/registry';
+import type { Estimate } from '@arbolito/core/uncertainty';
+import { asMeant, evaluate, type Measure, type Reading, type ReadingSpec } from '@arbolito/core/measurement';
+import { isUnitId, readQuantity, unitOf } from '@arbolito/core/units';
+import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/methods';
 import type { ComputeDto } from '../../contracts/tree.ts';
-import { Problem, type FieldError } from '../problem.ts';
+import { type FieldError, Problem } from '../problem.ts';
 
 const READING_FIELDS = new Set(['value', 'unit', 'standardError']);
 

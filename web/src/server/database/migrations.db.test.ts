@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { setOf, type FieldRules } from '@arbolito/core/diameter';
+import { type FieldRules, setOf } from '@arbolito/core/protocol';
 import { NewerDatabaseError } from './connection.ts';
 import { prepareDatabase } from './tools.ts';
 

@@ -1,16 +1,8 @@
-import type { FieldRules } from '@arbolito/core/diameter';
-import { SLOPE_UNITS } from '@arbolito/core/quantity';
-import type { CheckReadings } from '@arbolito/core/kit';
-import type {
-  HeightNotes,
-  PlacedFinding,
-  PlotShape,
-  SurveyDesign,
-  TapingNotes,
-  TreeNotes,
-  WoodSettings,
-} from '@arbolito/core/survey';
-import type { GroundOutline } from '@arbolito/core/plan';
+import type { FieldRules, PlotShape, SurveyDesign, WoodSettings } from '@arbolito/core/protocol';
+import { SLOPE_UNITS } from '@arbolito/core/units';
+import type { CheckReadings } from '@arbolito/core/instruments';
+import type { HeightNotes, PlacedFinding, TapingNotes, TreeNotes } from '@arbolito/core/tree';
+import type { GroundOutline } from '@arbolito/core/layout';
 import { PHOTO_TYPES } from '../../contracts/photo.ts';
 import { sql } from 'drizzle-orm';
 import {

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { harrowCreek, monteValdeliro, seededRandom, type PlantedError, type DemoSurvey } from '@arbolito/core/practice';
+import { type DemoSurvey, harrowCreek, monteValdeliro, type PlantedError } from '@arbolito/demo';
+import { seededRandom } from '@arbolito/core/statistics';
 import type { SurveySummary, TreeView, WorkListView } from '../../contracts/views.ts';
 import { connect } from '../database/connection.ts';
 import { plots, surveys } from '../database/schema.ts';

@@ -1,17 +1,9 @@
 import { v5 as uuidFromName } from 'uuid';
-import { isSlopeUnit, printAsRead } from '@arbolito/core/quantity';
-import { outlineGeometry } from '@arbolito/core/plan';
-import {
-  harrowCreek,
-  harrowWood,
-  heronKit,
-  monteValdeliro,
-  seededRandom,
-  valdeliroWood,
-  type DemoSurvey,
-} from '@arbolito/core/practice';
-import { USUAL_FORM_FACTOR } from '@arbolito/core/stem';
-import type { WoodSettings } from '@arbolito/core/survey';
+import { isSlopeUnit, printAsRead } from '@arbolito/core/units';
+import { outlineGeometry } from '@arbolito/core/layout';
+import { type DemoSurvey, harrowCreek, harrowWood, heronKit, monteValdeliro, valdeliroWood } from '@arbolito/demo';
+import { seededRandom } from '@arbolito/core/statistics';
+import { USUAL_FORM_FACTOR, type WoodSettings } from '@arbolito/core/protocol';
 import type { Services } from '../compose.ts';
 import { Problem } from '../problem.ts';
 

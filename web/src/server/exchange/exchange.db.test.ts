@@ -1,4 +1,4 @@
-import { RULE_SETS } from '@arbolito/core/diameter';
+import { RULE_SETS } from '@arbolito/core/protocol';
 import Papa from 'papaparse';
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
@@ -7,7 +7,7 @@ import { rulesBody } from '../../contracts/field-rules.ts';
 import type { PlotView, ProblemView, SurveySummary, TreePageView, TreeView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
 import { withStoredFile } from './store-file.ts';
-import { api, sendJson, useTestDatabase, type Answer } from '../testing/api.ts';
+import { type Answer, api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, knownHeight, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
 beforeAll(useTestDatabase);

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { findMethod } from '@arbolito/core/registry';
+import { findMethod } from '@arbolito/core/methods';
 import type { SurveySummary, TreeView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
 import { api, sendJson, useTestDatabase } from '../testing/api.ts';

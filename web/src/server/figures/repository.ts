@@ -1,6 +1,6 @@
 import { and, count, eq, isNull, sql } from 'drizzle-orm';
 import pg from 'pg';
-import { isBroken, isDead, type TreeNotes } from '@arbolito/core/survey';
+import { isBroken, isDead, type TreeNotes } from '@arbolito/core/tree';
 import type { TreeView } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
 import { plots, treeResults, trees } from '../database/schema.ts';

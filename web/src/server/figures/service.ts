@@ -1,6 +1,7 @@
-import { standCurves } from '@arbolito/core/curve';
-import { curveSums, type CurveSums } from '@arbolito/core/height';
-import { deadCodes, isBroken, isDead, type HeightImputation } from '@arbolito/core/survey';
+import { curveSums, type CurveSums, standCurves } from '@arbolito/core/height-curve';
+import { deadCodes } from '@arbolito/core/protocol';
+import { isBroken, isDead } from '@arbolito/core/tree';
+import type { HeightImputation } from '@arbolito/core/inventory';
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
 import { isDiskFull } from '../database/failures.ts';
 import { resultsKey } from '../results-key.ts';
@@ -9,7 +10,7 @@ import type { SurveyService } from '../surveys/service.ts';
 import { reckonRow, settingsOf, type TreeParts } from '../trees/reckon.ts';
 import type { TreeRow } from '../trees/repository.ts';
 import type { TreeService } from '../trees/service.ts';
-import type { FigureRepository, FigureRow, FiguresOf, TreeResultRow, SummedRow } from './repository.ts';
+import type { FigureRepository, FigureRow, FiguresOf, SummedRow, TreeResultRow } from './repository.ts';
 
 export interface TreeResultCache {
   /** Everything beside the trees' own record that their figures hang on. */

@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
-import { isInstrumentKind, type CheckReadings, type KitInstrument } from '@arbolito/core/kit';
-import { isUnitId } from '@arbolito/core/quantity';
+import { type CheckReadings, isInstrumentKind, type KitInstrument } from '@arbolito/core/instruments';
+import { isUnitId } from '@arbolito/core/units';
 import type { InstrumentCheckDto, InstrumentDto } from '../../contracts/kit.ts';
 import type { Database } from '../database/connection.ts';
 import { instrumentChecks, instruments } from '../database/schema.ts';

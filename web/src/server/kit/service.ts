@@ -1,12 +1,5 @@
-import {
-  checkResult,
-  INSTRUMENT_KINDS,
-  isUnitOfKind,
-  type CheckResult,
-  type KitAtHand,
-  type KitInstrument,
-} from '@arbolito/core/kit';
-import { unitOf } from '@arbolito/core/quantity';
+import { checkResult, type CheckResult, INSTRUMENT_KINDS, isUnitOfKind, type KitAtHand, type KitInstrument } from '@arbolito/core/instruments';
+import { unitOf } from '@arbolito/core/units';
 import type { InstrumentCheckDto, InstrumentDto } from '../../contracts/kit.ts';
 import type { InstrumentCheckView, InstrumentView } from '../../contracts/views.ts';
 import type { ActDto } from '../../contracts/tree.ts';

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { PHOTOS_PER_PLOT, type NewPhotoDto, type PhotoView } from '../../contracts/photo.ts';
+import { type NewPhotoDto, PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo.ts';
 import { digestOf } from '../digest.ts';
 import type { PlotService } from '../plots/service.ts';
 import { LIMITS } from '../limits.ts';

@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { USUAL_DESIGN } from '@arbolito/core/survey';
+import { USUAL_DESIGN } from '@arbolito/core/protocol';
 import type { CorrectionView, PlotView, SurveySummary, TallyView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';

@@ -1,5 +1,6 @@
 import { and, asc, count, eq, inArray, isNull, ne, not, sql } from 'drizzle-orm';
-import { plotAreaM2, type PlotShape } from '@arbolito/core/survey';
+import { plotAreaM2 } from '@arbolito/core/plot';
+import type { PlotShape } from '@arbolito/core/protocol';
 import type { NewPlotDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';

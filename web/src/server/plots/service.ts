@@ -1,4 +1,4 @@
-import { shapeProblem, type PlotShape } from '@arbolito/core/survey';
+import { type PlotShape, shapeProblem } from '@arbolito/core/protocol';
 import type { NewPlotDto, NewPlotsDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';

@@ -1,11 +1,5 @@
-import {
-  FORM_CLASS_LIMITS,
-  FORM_CLASS_RULES,
-  LOG_RULES,
-  boardFeetTable,
-  type FormClassRule,
-} from '@arbolito/core/logs';
-import { readQuantity } from '@arbolito/core/quantity';
+import { boardFeetTable, FORM_CLASS_LIMITS, FORM_CLASS_RULES, type FormClassRule, LOG_RULES } from '@arbolito/core/log-rules';
+import { readQuantity } from '@arbolito/core/units';
 import { pocketTablePdf } from './pocket-table.ts';
 
 export type ReadTable =

@@ -1,5 +1,5 @@
 import { STICK_REACH_LIMITS_CM } from '@arbolito/core/diameter';
-import { convert, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
+import { convert, readQuantity, type UnitSystem } from '@arbolito/core/units';
 
 export type ReadReach =
   | { readonly reachCm: number; readonly system: UnitSystem; readonly problem: null }

@@ -1,6 +1,6 @@
 import { scaleStick, type StickMark } from '@arbolito/core/diameter';
-import { printAsRead, type UnitSystem } from '@arbolito/core/quantity';
-import { pageOf, type Page } from './page.ts';
+import { printAsRead, type UnitSystem } from '@arbolito/core/units';
+import { type Page, pageOf } from './page.ts';
 
 /** Points of a PDF to a centimetre: 72 to the inch. */
 export const POINTS_PER_CM = 72 / 2.54;

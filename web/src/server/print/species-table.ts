@@ -1,10 +1,10 @@
-import { isLogRuleId, LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
-import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { outsideTaper, solidsTaper, volumeTable, taperDoubts, taperOf, taperStatement } from '@arbolito/core/stem';
-import { barkRatioOf, volumesOf } from '@arbolito/core/survey';
-import { equationVolume, stemVolumeM3, volumeBark, volumeName } from '@arbolito/core/volume';
+import { barkRatioOf, isLogRuleId, type LogRuleId, volumesOf } from '@arbolito/core/protocol';
+import { LOG_RULES } from '@arbolito/core/log-rules';
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
+import { outsideTaper, solidsTaper, taperDoubts, taperOf, taperStatement } from '@arbolito/core/taper';
+import { equationVolume, stemVolumeM3, volumeBark, volumeName, volumeTable } from '@arbolito/core/volume';
 import type { SurveyView } from '../../contracts/views.ts';
-import { pocketTablePdf, type PocketTable } from './pocket-table.ts';
+import { type PocketTable, pocketTablePdf } from './pocket-table.ts';
 
 /** What a table shows: the volume of the whole stem, or board feet by a rule. */
 export type SpeciesTableQuantity = 'volume' | LogRuleId;

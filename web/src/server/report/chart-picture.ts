@@ -3,7 +3,7 @@ import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 
 import { init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { chartLook } from '../../charts/look.ts';
-import { standOption, type StandChart } from '../../charts/stand.ts';
+import { type StandChart, standOption } from '../../charts/stand.ts';
 
 use([BarChart, LineChart, ScatterChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent, SVGRenderer]);
 

@@ -1,6 +1,5 @@
-import { mapAbout, type LatLon } from '@arbolito/core/plan';
-import type { UnitSystem } from '@arbolito/core/quantity';
-import { STAND_UNITS } from '@arbolito/core/survey';
+import { type LatLon, mapAbout } from '@arbolito/core/layout';
+import { STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import type { StandChart } from '../../charts/stand.ts';
 import type { StandSummary } from '../../contracts/views.ts';
 import { classesOf, distributionTable, progressTable, speciesTable } from './tables.ts';

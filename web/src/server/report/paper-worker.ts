@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { setPaper, type PaperMessage, type PaperTask } from './paper.ts';
+import { type PaperMessage, type PaperTask, setPaper } from './paper.ts';
 
 /** Progress is told in steps of a hundredth. */
 const STEP = 0.01;

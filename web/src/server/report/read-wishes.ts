@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@arbolito/core/quantity';
+import type { UnitSystem } from '@arbolito/core/units';
 import type { Report } from './report.ts';
 import { Problem } from '../problem.ts';
 

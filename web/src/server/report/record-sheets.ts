@@ -1,5 +1,5 @@
 import type { PlotView, SurveyView, TreeView } from '../../contracts/views.ts';
-import { RECORD_TABLES, recordTable, type RecordRow, type RecordTableName } from './record-tables.ts';
+import { RECORD_TABLES, type RecordRow, recordTable, type RecordTableName } from './record-tables.ts';
 
 /** The record as sheets of a workbook; null where it has too many trees, which the CSV files hold. */
 export interface RecordSheets {

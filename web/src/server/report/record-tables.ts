@@ -1,6 +1,7 @@
-import { findMethod } from '@arbolito/core/registry';
-import { convert, printRounded, unitOf, type UnitId } from '@arbolito/core/quantity';
-import { formOfTree, isBroken, printCallout, STAND_UNITS } from '@arbolito/core/survey';
+import { findMethod } from '@arbolito/core/methods';
+import { convert, printRounded, STAND_UNITS, type UnitId, unitOf } from '@arbolito/core/units';
+import { formOfTree, isBroken } from '@arbolito/core/tree';
+import { printCallout } from '@arbolito/core/callout';
 import type { PlotView, ReadingView, StemView, SurveyView, TreeView } from '../../contracts/views.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import { harmless } from './csv.ts';

@@ -1,7 +1,7 @@
 import ExcelJS from 'exceljs';
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { convert } from '@arbolito/core/quantity';
+import { convert } from '@arbolito/core/units';
 import type { SurveySummary, TallyView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
 import { prepareDatabase } from '../database/tools.ts';

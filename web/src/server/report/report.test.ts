@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { ReportTable } from './table.ts';
-import { figure, number, text, words } from './table.ts';
+import { figure, number, type ReportTable, text, words } from './table.ts';
 import { textOfPages } from '../testing/pdf.ts';
 import { reportPdf } from './pdf.ts';
-import { shortened, type Report } from './report.ts';
+import { type Report, shortened } from './report.ts';
 
 const listed = (n: number): readonly number[] => Array.from({ length: n }, (_, i) => i + 1);
 

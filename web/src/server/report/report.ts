@@ -1,25 +1,15 @@
-import { CURVE_MODELS, modelOf, type StandCurves } from '@arbolito/core/curve';
-import { ruleBook, RULE_SETS, setOf } from '@arbolito/core/diameter';
-import { INSTRUMENT_KINDS } from '@arbolito/core/kit';
-import { printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
-import { findMethod } from '@arbolito/core/registry';
-import {
-  EDGE_RULES,
-  heightRuleWords,
-  LAYOUTS,
-  TWO_PHASE_SOURCES,
-  twoPhaseWords,
-  SLOPE_RADII,
-  STAND_UNITS,
-  type StandUnits,
-  shapeWords,
-} from '@arbolito/core/survey';
-import { taperDoubts } from '@arbolito/core/stem';
+import { CURVE_MODELS, modelOf, type StandCurves } from '@arbolito/core/height-curve';
+import { EDGE_RULES, heightRuleWords, LAYOUTS, RULE_SETS, ruleBook, setOf, SLOPE_RADII, TWO_PHASE_SOURCES, twoPhaseWords } from '@arbolito/core/protocol';
+import { INSTRUMENT_KINDS } from '@arbolito/core/instruments';
+import { printRounded, STAND_UNITS, type StandUnits, unitOf, type UnitSystem } from '@arbolito/core/units';
+import { findMethod } from '@arbolito/core/methods';
+import { shapeWords } from '@arbolito/core/plot';
+import { taperDoubts } from '@arbolito/core/taper';
 import { volumeBark, volumeName } from '@arbolito/core/volume';
 import type { PhotoView } from '../../contracts/photo.ts';
 import type { InstrumentView, StandSummary, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { chartsOf, type ReportChart } from './charts.ts';
-import { figure, number, text, words, type ReportTable } from './table.ts';
+import { figure, number, type ReportTable, text, words } from './table.ts';
 import { tablesOf } from './tables.ts';
 
 /** A part of a report; page, PDF and workbook set the same parts. */

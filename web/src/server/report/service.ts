@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@arbolito/core/quantity';
+import type { UnitSystem } from '@arbolito/core/units';
 import type { StandOptions } from '../../contracts/views.ts';
 import type { CheckService } from '../checks/service.ts';
 import type { KitService } from '../kit/service.ts';
@@ -8,7 +8,7 @@ import type { PhotoService } from '../photos/service.ts';
 import type { SummaryService } from '../summary/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import type { TreeService } from '../trees/service.ts';
-import { reportOf, type Report } from './report.ts';
+import { type Report, reportOf } from './report.ts';
 
 export interface ReportService {
   /** The report of a survey, in its own units or in those that are asked for. */

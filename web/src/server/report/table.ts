@@ -1,4 +1,4 @@
-import { printRounded, printStandardError } from '@arbolito/core/quantity';
+import { printRounded, printStandardError } from '@arbolito/core/units';
 
 /** A cell as it is shown, and the value behind it; page, print, PDF and workbook show the same text. */
 export interface Cell {

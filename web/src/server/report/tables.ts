@@ -1,22 +1,11 @@
-import { CLASS_WIDTHS, classLimits } from '@arbolito/core/diameter';
-import { printAsRead, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { BOOTSTRAP_NARROW_BELOW, type Estimated } from '@arbolito/core/sampling';
-import { weibullShareBelow } from '@arbolito/core/statistics';
-import {
-  twoPhaseSummaryWords,
-  printMean,
-  shapeWords,
-  STAND_UNITS,
-  type ClassRow,
-  type FigureSampling,
-  type GroupSums,
-  type TwoPhaseKind,
-  type StandUnits,
-  placeWords,
-} from '@arbolito/core/survey';
+import { CLASS_WIDTHS, classLimits, placeWords, type TwoPhaseKind } from '@arbolito/core/protocol';
+import { printAsRead, printMean, printRounded, STAND_UNITS, type StandUnits, type UnitSystem } from '@arbolito/core/units';
+import { BOOTSTRAP_NARROW_BELOW, type Estimated, weibullShareBelow } from '@arbolito/core/statistics';
+import { type ClassRow, type FigureSampling, type GroupSums, twoPhaseSummaryWords } from '@arbolito/core/inventory';
+import { shapeWords } from '@arbolito/core/plot';
 import type { StandSummary } from '../../contracts/views.ts';
 import { leftOutWords, needsPlots, placementWords, pooledWords } from '../summary/counting-words.ts';
-import { errorCell, figure, number, text, words, type Cell, type ReportTable } from './table.ts';
+import { type Cell, errorCell, figure, number, type ReportTable, text, words } from './table.ts';
 
 /** The three figures of every sum, in the units shown. */
 interface Figure {

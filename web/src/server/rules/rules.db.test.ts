@@ -1,17 +1,9 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { RULE_SETS, type FieldRules } from '@arbolito/core/diameter';
+import { type FieldRules, RULE_SETS } from '@arbolito/core/protocol';
 import { rulesBody } from '../../contracts/field-rules.ts';
 import type { NewTreeDto } from '../../contracts/tree.ts';
-import type {
-  BodyMarkView,
-  RulesChangeView,
-  SurveySummary,
-  SurveyView,
-  TallyView,
-  TouchedTree,
-  TreeView,
-} from '../../contracts/views.ts';
+import type { BodyMarkView, RulesChangeView, SurveySummary, SurveyView, TallyView, TouchedTree, TreeView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';
 

@@ -1,4 +1,4 @@
-import { changedRules, PLAIN_TREE, recordChanges, type FieldRules, type TapedTree } from '@arbolito/core/diameter';
+import { changedRules, type FieldRules, PLAIN_TREE, recordChanges, type TapedTree } from '@arbolito/core/protocol';
 import type { RulesChangeDto, RulesPreviewDto } from '../../contracts/field-rules.ts';
 import type { RulesChangeView, SurveyView, TouchedTree, TreeView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';

@@ -1,4 +1,4 @@
-import { placeWords } from '@arbolito/core/survey';
+import { placeWords } from '@arbolito/core/protocol';
 import type { StandSummary, SurveyView } from '../../contracts/views.ts';
 
 type Strata = SurveyView['strata'];

@@ -4,7 +4,7 @@ import { noteStorage } from '../storage-state.ts';
 import type { TreeResultCache } from '../figures/service.ts';
 import { resultsKey } from '../results-key.ts';
 import type { WorkerRunner } from './elsewhere.ts';
-import type { Kept, CachedName, KeptRepository } from './repository.ts';
+import type { CachedName, Kept, KeptRepository } from './repository.ts';
 
 /** What was worked out of a whole survey, and whether the record has gone on since. */
 export interface CachedResult<T> {

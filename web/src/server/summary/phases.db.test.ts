@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { USUAL_DESIGN, type TwoPhaseDesign, type PlotShape } from '@arbolito/core/survey';
+import { type PlotShape, type TwoPhaseDesign, USUAL_DESIGN } from '@arbolito/core/protocol';
 import type { NewSurveyDto } from '../../contracts/survey.ts';
 import type { CorrectionView, PlotView, SurveySummary } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';

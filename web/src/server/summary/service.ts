@@ -1,12 +1,4 @@
-import {
-  plotSums,
-  ratiosOf,
-  ratioSums,
-  ratioSumsWithout,
-  talliedTrees,
-  type HeightImputation,
-  type PlotSums,
-} from '@arbolito/core/survey';
+import { type HeightImputation, plotSums, type PlotSums, ratiosOf, ratioSums, ratioSumsWithout, talliedTrees } from '@arbolito/core/inventory';
 import type { PlotView, StandOptions, StandSummary, SurveySummary, SurveyView } from '../../contracts/views.ts';
 import { figureRowOf, type TreeResultCache } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';
@@ -14,7 +6,7 @@ import type { SurveyService } from '../surveys/service.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import type { TreeService } from '../trees/service.ts';
 import type { WorkerRunner } from './elsewhere.ts';
-import { keeperOf, type CachedResult, type SurveyCache } from './keeping.ts';
+import { type CachedResult, keeperOf, type SurveyCache } from './keeping.ts';
 import { FINISHED_PLOTS, STAND_OPTIONS, sumsName } from './options.ts';
 import type { KeptRepository } from './repository.ts';
 import { computeSurveySummary, type KeptSums, type StandBasis } from './sum-up.ts';

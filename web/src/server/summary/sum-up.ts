@@ -1,22 +1,6 @@
-import type { StandCurves } from '@arbolito/core/curve';
-import type { CurveSums } from '@arbolito/core/height';
-import { seededRandom } from '@arbolito/core/practice';
-import { grouped } from '@arbolito/core/statistics';
-import {
-  figureSampling,
-  phasedPlots,
-  phasedPlotSums,
-  plotSums,
-  ratioSums,
-  standIndices,
-  surveySums,
-  talliedTrees,
-  volumeRatio,
-  type HeightImputation,
-  type PlotSums,
-  type RatioSums,
-  type TalliedPlot,
-} from '@arbolito/core/survey';
+import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
+import { grouped, seededRandom } from '@arbolito/core/statistics';
+import { figureSampling, type HeightImputation, phasedPlots, phasedPlotSums, plotSums, type PlotSums, ratioSums, type RatioSums, standIndices, surveySums, type TalliedPlot, talliedTrees, volumeRatio } from '@arbolito/core/inventory';
 import type { PlotView, StandOptions, StandSummary, SurveyView } from '../../contracts/views.ts';
 import type { SummedRow } from '../figures/repository.ts';
 import { fillingOfFigures, judgingCurves } from '../figures/service.ts';

@@ -1,9 +1,8 @@
 import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
-import { rulesOfSet, setOf, type FieldRules } from '@arbolito/core/diameter';
+import { type FieldRules, rulesOfSet, setOf, USUAL_DESIGN, USUAL_WOOD } from '@arbolito/core/protocol';
 import type { Database, Queryable } from '../database/connection.ts';
 import { places, plots, species, strata, surveys, trees } from '../database/schema.ts';
-import { readOutlines } from '@arbolito/core/plan';
-import { USUAL_DESIGN, USUAL_WOOD } from '@arbolito/core/survey';
+import { readOutlines } from '@arbolito/core/layout';
 import { currentWood } from '../wood/repository.ts';
 import type { NewSurveyDto } from '../../contracts/survey.ts';
 import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';

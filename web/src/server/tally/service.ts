@@ -1,5 +1,6 @@
 import { v5 as uuidFromName } from 'uuid';
-import { measurementFormOf, parseCallout, measurementKeysOf, readMeasure } from '@arbolito/core/survey';
+import { measurementFormOf, measurementKeysOf, readMeasure } from '@arbolito/core/tree';
+import { parseCallout } from '@arbolito/core/callout';
 import type { CalloutDto, NewTreeDto, ReadingDto } from '../../contracts/tree.ts';
 import type { TallyView, TreeView } from '../../contracts/views.ts';
 import type { PlotService } from '../plots/service.ts';

@@ -3,7 +3,7 @@ import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
 import { v4 as uuid } from 'uuid';
 import { describe, expect, it } from 'vitest';
-import { DECISIONS, PLAIN_TREE, RULE_SETS, rulesOfSet, type RuleSetId } from '@arbolito/core/diameter';
+import { DECISIONS, PLAIN_TREE, RULE_SETS, type RuleSetId, rulesOfSet } from '@arbolito/core/protocol';
 import { rulesBody, RulesPreviewDto } from '../../contracts/field-rules.ts';
 import { newPlot, newSurvey, newTree } from './made.ts';
 import { IsDay, IsLine, IsMoment, IsWithin } from '../../contracts/decorators.ts';

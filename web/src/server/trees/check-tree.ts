@@ -1,20 +1,11 @@
-import type { FieldRules } from '@arbolito/core/diameter';
-import { checkReadings, evaluate, type Measure, type MethodContext } from '@arbolito/core/method';
-import { findingsOf, type Finding, type Outcome } from '@arbolito/core/estimate';
-import { findMethod } from '@arbolito/core/registry';
-import {
-  formOfTree,
-  isStemMeasure,
-  MEASURES,
-  evaluateHeights,
-  type ConditionCode,
-  type HeightNotes,
-  type Species,
-  type TreeNotes,
-} from '@arbolito/core/survey';
-import type { UnitSystem } from '@arbolito/core/quantity';
+import type { ConditionCode, FieldRules, Species } from '@arbolito/core/protocol';
+import { checkReadings, evaluate, type Measure, type MethodContext } from '@arbolito/core/measurement';
+import { type Finding, findingsOf, type Outcome } from '@arbolito/core/uncertainty';
+import { findMethod } from '@arbolito/core/methods';
+import { evaluateHeights, formOfTree, type HeightNotes, isStemMeasure, MEASURES, type TreeNotes } from '@arbolito/core/tree';
+import type { UnitSystem } from '@arbolito/core/units';
 import type { ReadingDto } from '../../contracts/tree.ts';
-import { Problem, type FieldError } from '../problem.ts';
+import { type FieldError, Problem } from '../problem.ts';
 
 interface Indexed {
   readonly reading: ReadingDto;

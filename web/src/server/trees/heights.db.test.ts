@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { HeightNotes } from '@arbolito/core/survey';
+import type { HeightNotes } from '@arbolito/core/tree';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';

@@ -1,6 +1,6 @@
-import { estimateOf, type Outcome } from '@arbolito/core/estimate';
-import { PLAIN_TREE, whereToTape, type LastStem, type LastVisit } from '@arbolito/core/diameter';
-import { formOfTree, evaluateTree } from '@arbolito/core/survey';
+import { estimateOf, type Outcome } from '@arbolito/core/uncertainty';
+import { PLAIN_TREE, whereToTape } from '@arbolito/core/protocol';
+import { evaluateTree, formOfTree, type LastStem, type LastVisit } from '@arbolito/core/tree';
 import type { SurveyView } from '../../contracts/views.ts';
 import { settingsOf } from './reckon.ts';
 import type { TreeRepository, TreeRow } from './repository.ts';

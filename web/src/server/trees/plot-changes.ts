@@ -1,9 +1,9 @@
-import type { ActDto, PlotCorrectionDto, AuxiliaryValuesDto } from '../../contracts/tree.ts';
+import type { ActDto, AuxiliaryValuesDto, PlotCorrectionDto } from '../../contracts/tree.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import { forgetPlot, raiseRevision } from '../figures/repository.ts';
-import { lockPlot, plotStateOf, setPlotState, type PlotState } from '../plots/repository.ts';
+import { lockPlot, type PlotState, plotStateOf, setPlotState } from '../plots/repository.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, notFound, Problem } from '../problem.ts';
 import { alreadyMade, correctionRow, sameState } from './corrections.ts';

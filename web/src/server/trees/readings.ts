@@ -1,5 +1,5 @@
-import { asMeant } from '@arbolito/core/method';
-import { findMethod } from '@arbolito/core/registry';
+import { asMeant } from '@arbolito/core/measurement';
+import { findMethod } from '@arbolito/core/methods';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import type { ReadingRecord, ReadingView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';

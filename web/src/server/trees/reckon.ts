@@ -1,20 +1,8 @@
-import type { LastVisit } from '@arbolito/core/diameter';
-import { curveWithout, type CurveSums } from '@arbolito/core/height';
-import type { KitAtHand } from '@arbolito/core/kit';
-import { estimateOf, type Estimate, type Outcome } from '@arbolito/core/estimate';
-import {
-  heightEvidence,
-  curvePointOf,
-  deadCodes,
-  formOfTree,
-  findingsOfTree,
-  isDead,
-  evaluateTreeWithCurve,
-  evaluateTree,
-  volumesOf,
-  type TreeResult,
-  type TreeSettings,
-} from '@arbolito/core/survey';
+import { curvePointOf, evaluateTree, evaluateTreeWithCurve, findingsOfTree, formOfTree, heightEvidence, isDead, type LastVisit, type TreeResult, type TreeSettings } from '@arbolito/core/tree';
+import { deadCodes, volumesOf } from '@arbolito/core/protocol';
+import { type CurveSums, curveWithout } from '@arbolito/core/height-curve';
+import type { KitAtHand } from '@arbolito/core/instruments';
+import { type Estimate, estimateOf, type Outcome } from '@arbolito/core/uncertainty';
 import type { EstimateView, ReadingView, SurveyView, TreeView } from '../../contracts/views.ts';
 import type { TreeRow } from './repository.ts';
 

@@ -3,9 +3,9 @@ import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
 import { forgetTree, raiseRevision } from '../figures/repository.ts';
 import { corrections, observations, plots, readings, stems, trees } from '../database/schema.ts';
-import { isUnitId } from '@arbolito/core/quantity';
+import { isUnitId } from '@arbolito/core/units';
 import { grouped } from '@arbolito/core/statistics';
-import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/survey';
+import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/tree';
 
 export interface TreeRow {
   readonly id: string;

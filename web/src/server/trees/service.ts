@@ -1,22 +1,6 @@
-import type { LastVisit } from '@arbolito/core/diameter';
-import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/survey';
-import type {
-  ActDto,
-  NewReadingsDto,
-  NewTreeDto,
-  PlotCorrectionDto,
-  AuxiliaryValuesDto,
-  ReadingDto,
-  TreeCorrectionDto,
-} from '../../contracts/tree.ts';
-import type {
-  CorrectionView,
-  PlotView,
-  ReadingRecord,
-  SurveyView,
-  TreePageView,
-  TreeView,
-} from '../../contracts/views.ts';
+import type { HeightNotes, LastVisit, TapingNotes, TreeNotes } from '@arbolito/core/tree';
+import type { ActDto, AuxiliaryValuesDto, NewReadingsDto, NewTreeDto, PlotCorrectionDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
+import type { CorrectionView, PlotView, ReadingRecord, SurveyView, TreePageView, TreeView } from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import type { PlotService } from '../plots/service.ts';
@@ -27,8 +11,8 @@ import { checkTree } from './check-tree.ts';
 import { alreadyMade, correctionRow, sameState } from './corrections.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
 import { plotChanges } from './plot-changes.ts';
-import { reckonRow, type JudgingContext, type TreeParts } from './reckon.ts';
-import { asDto, readingRows, refusal, meantReadings, refuseRewritten } from './readings.ts';
+import { type JudgingContext, reckonRow, type TreeParts } from './reckon.ts';
+import { asDto, meantReadings, readingRows, refusal, refuseRewritten } from './readings.ts';
 import type { StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
 
 /** How a tree stands: what a correction keeps of before and after. */

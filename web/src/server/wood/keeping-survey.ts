@@ -1,4 +1,4 @@
-import type { WoodSettings } from '@arbolito/core/survey';
+import type { WoodSettings } from '@arbolito/core/protocol';
 import type { SurveyView } from '../../contracts/views.ts';
 import type { Services } from '../compose.ts';
 import { isUuid } from '../endpoint.ts';

@@ -1,6 +1,6 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
-import type { WoodSettings } from '@arbolito/core/survey';
+import type { WoodSettings } from '@arbolito/core/protocol';
 import type { Database, Queryable } from '../database/connection.ts';
 import { woodSettings } from '../database/schema.ts';
 

@@ -1,5 +1,5 @@
 import { priceListProblems } from '@arbolito/core/bucking';
-import type { WoodSettings } from '@arbolito/core/survey';
+import type { WoodSettings } from '@arbolito/core/protocol';
 import type { StandView, WoodView } from '../../contracts/views.ts';
 import type { WoodSettingsDto } from '../../contracts/wood.ts';
 import { brokenConstraint } from '../database/failures.ts';

@@ -1,5 +1,6 @@
-import { curveSums, expectedByCurve } from '@arbolito/core/height';
-import { barkRatioOf, expansionFactorPerHa, volumesOf } from '@arbolito/core/survey';
+import { curveSums, expectedByCurve } from '@arbolito/core/height-curve';
+import { barkRatioOf, volumesOf } from '@arbolito/core/protocol';
+import { expansionFactorPerHa } from '@arbolito/core/plot';
 import type { StandView } from '../../contracts/views.ts';
 import { judgingCurves, type TreeResultCache } from '../figures/service.ts';
 import type { PlotService } from '../plots/service.ts';

@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { WoodSettings } from '@arbolito/core/survey';
+import type { WoodSettings } from '@arbolito/core/protocol';
 import type { StandView, SurveySummary, SurveyView, TreeView, WoodView } from '../../contracts/views.ts';
 import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';

@@ -1,6 +1,6 @@
 import { useRef } from 'react';
-import { convert, printRounded } from '@arbolito/core/quantity';
-import type { Borderline, InOrOut } from '@arbolito/core/sampling';
+import { convert, printRounded } from '@arbolito/core/units';
+import type { Borderline, InOrOut } from '@arbolito/core/plot';
 import { useSize } from '../use-media.ts';
 
 export interface InOrOutViewProps {

@@ -1,6 +1,6 @@
 import { useId } from 'react';
-import { radiansToDegrees } from '@arbolito/core/quantity';
-import type { CrownForm } from '@arbolito/core/survey';
+import { radiansToDegrees } from '@arbolito/core/units';
+import type { CrownForm } from '@arbolito/core/protocol';
 import type { Projection } from './projection.ts';
 
 interface TreeProps {

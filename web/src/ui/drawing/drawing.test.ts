@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fit } from './projection.ts';
-import { settle, type Box } from './settle.ts';
+import { type Box, settle } from './settle.ts';
 
 const WIDTH = 800;
 const HEIGHT = 600;

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { parseFigure, type FigureSpec } from './figure.ts';
+import { type FigureSpec, parseFigure } from './figure.ts';
 
 const UNIT_WORDS = { m: 'm', cm: 'cm', ft: 'ft', in: 'in', pct: '%', deg: '°', one: '' } as const;
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { parseFigure, type FigureSpec } from './figure.ts';
+import { type FigureSpec, parseFigure } from './figure.ts';
 
 const height: FigureSpec = { label: 'height', unit: 'm', low: 1.5, high: 130 };
 

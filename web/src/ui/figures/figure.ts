@@ -1,4 +1,4 @@
-import { convert, readQuantity } from '@arbolito/core/quantity';
+import { convert, readQuantity } from '@arbolito/core/units';
 
 /** A figure that somebody types: what it is called, its unit, and what it can be. */
 export interface FigureSpec {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { parseFigure, type FigureSpec } from './figure.ts';
+import { type FigureSpec, parseFigure } from './figure.ts';
 
 /** Figures that belong together, such as those of one result. */
 export interface FiguresPart<K extends string> {

@@ -1,4 +1,4 @@
-import { readQuantity, type UnitId } from '@arbolito/core/quantity';
+import { readQuantity, type UnitId } from '@arbolito/core/units';
 
 /** What is wrong with a line of a list, from 1. */
 export interface LineProblem {

@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import { inOrOut, type Borderline } from '@arbolito/core/sampling';
-import { isAlongGround, limitingDistanceM, shapeWords, type PlotGround, type PlotShape } from '@arbolito/core/survey';
+import { convert, type UnitSystem } from '@arbolito/core/units';
+import { type Borderline, inOrOut, isAlongGround, limitingDistanceM, type PlotGround, shapeWords } from '@arbolito/core/plot';
+import type { PlotShape } from '@arbolito/core/protocol';
 import { Choice } from '../../../ui/Choice.tsx';
 import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
-import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 
 interface InOrOutPanelProps {

@@ -1,5 +1,5 @@
 import type { ReactNode, RefObject } from 'react';
-import type { CallToken } from '@arbolito/core/survey';
+import type { CallToken } from '@arbolito/core/callout';
 
 interface CalloutBarProps {
   readonly line: string;

@@ -1,6 +1,6 @@
-import { estimateOf, type Estimate } from '@arbolito/core/estimate';
-import { convert, printRounded } from '@arbolito/core/quantity';
-import type { KeptHeight, HeightResult } from '@arbolito/core/survey';
+import { type Estimate, estimateOf } from '@arbolito/core/uncertainty';
+import { convert, printRounded } from '@arbolito/core/units';
+import type { HeightResult, KeptHeight } from '@arbolito/core/tree';
 import type { SheetStore, SheetView } from '../store.ts';
 
 const BAR = { width: 300, height: 34, margin: 12 } as const;

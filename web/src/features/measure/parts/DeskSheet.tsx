@@ -1,12 +1,12 @@
 import { lazy, useEffect, useRef } from 'react';
 import { Undo2 } from 'lucide-react';
-import { heightNoOf } from '@arbolito/core/survey';
-import { settle, type Box } from '../../../ui/drawing/settle.ts';
+import { heightNoOf } from '@arbolito/core/tree';
+import { type Box, settle } from '../../../ui/drawing/settle.ts';
 import { LazyBoundary } from '../../../ui/Late.tsx';
 import { exampleLines } from '../../../ui/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
-import { slotKey, type Slot } from '../store.ts';
+import { type Slot, slotKey } from '../store.ts';
 import { CalloutBar } from './CalloutBar.tsx';
 import { Elevation, elevationLayout, type ElevationLayout } from './Elevation.tsx';
 import { TreeFigures } from './Figures.tsx';

@@ -1,5 +1,5 @@
-import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import { DimensionLine, Ground, HeightGrid, Person, Ray, type Point } from '../../../ui/drawing/kit.tsx';
+import { convert, type UnitSystem } from '@arbolito/core/units';
+import { DimensionLine, Ground, HeightGrid, Person, type Point, Ray } from '../../../ui/drawing/kit.tsx';
 import { fit, type Margins, type Projection } from '../../../ui/drawing/projection.ts';
 import { crownRadiusM, Tree } from '../../../ui/drawing/Tree.tsx';
 import type { Scene } from '../scene.ts';

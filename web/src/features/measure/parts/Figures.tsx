@@ -1,6 +1,6 @@
-import type { Estimate } from '@arbolito/core/estimate';
-import { convert, printRounded, unitOf, type UnitSystem } from '@arbolito/core/quantity';
-import { printDiameters, shownHeight } from '@arbolito/core/survey';
+import type { Estimate } from '@arbolito/core/uncertainty';
+import { convert, printDiameters, printRounded, unitOf, type UnitSystem } from '@arbolito/core/units';
+import { shownHeight } from '@arbolito/core/tree';
 import { volumeLimit } from '@arbolito/core/volume';
 import type { SheetView } from '../store.ts';
 

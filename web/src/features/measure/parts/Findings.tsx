@@ -1,6 +1,6 @@
 import { Info, TriangleAlert } from 'lucide-react';
-import type { SuggestedFix } from '@arbolito/core/estimate';
-import type { PlacedFinding } from '@arbolito/core/survey';
+import type { SuggestedFix } from '@arbolito/core/uncertainty';
+import type { PlacedFinding } from '@arbolito/core/tree';
 
 interface FindingsProps {
   readonly findings: readonly PlacedFinding[];

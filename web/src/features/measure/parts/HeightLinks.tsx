@@ -1,4 +1,4 @@
-import { convert } from '@arbolito/core/quantity';
+import { convert } from '@arbolito/core/units';
 import type { SheetView } from '../store.ts';
 
 const address = (path: string, figures: Readonly<Record<string, number | null>>): string => {

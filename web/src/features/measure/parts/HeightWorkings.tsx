@@ -1,4 +1,4 @@
-import { findMethod } from '@arbolito/core/registry';
+import { findMethod } from '@arbolito/core/methods';
 import type { SheetProps } from './sheet-props.ts';
 import { Workings } from './Workings.tsx';
 

@@ -1,20 +1,9 @@
 import { lazy, Suspense, useState } from 'react';
 import { CirclePlus, X } from 'lucide-react';
-import { estimateOf } from '@arbolito/core/estimate';
-import { convert, printRounded, readQuantity, unitOf } from '@arbolito/core/quantity';
-import {
-  HEIGHT_ENDS,
-  MAX_HEIGHTS_PER_STATION,
-  MAX_HEIGHTS_PER_TREE,
-  methodOf,
-  STEM_LIMITS,
-  heightNoOf,
-  TOP_DIAMETER_CM,
-  type HeightEnd,
-  type HeightNote,
-  type StemLimit,
-} from '@arbolito/core/survey';
-import { slotKey, type SheetView, type Slot } from '../store.ts';
+import { estimateOf } from '@arbolito/core/uncertainty';
+import { convert, printRounded, readQuantity, unitOf } from '@arbolito/core/units';
+import { HEIGHT_ENDS, type HeightEnd, heightNoOf, type HeightNote, MAX_HEIGHTS_PER_STATION, MAX_HEIGHTS_PER_TREE, methodOf, STEM_LIMITS, type StemLimit, TOP_DIAMETER_CM } from '@arbolito/core/tree';
+import { type SheetView, type Slot, slotKey } from '../store.ts';
 import { DistanceSelect, MethodSelect } from './MethodChoice.tsx';
 import type { SheetProps } from './sheet-props.ts';
 import { SlotBox } from './SlotBox.tsx';

@@ -1,5 +1,5 @@
 import { CalendarClock } from 'lucide-react';
-import { instrumentFor, wordsAtReading } from '@arbolito/core/kit';
+import { instrumentFor, wordsAtReading } from '@arbolito/core/instruments';
 import { now } from '../../../client/identity.ts';
 import { entryOf, type SheetView, type Slot } from '../store.ts';
 

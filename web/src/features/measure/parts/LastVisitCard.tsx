@@ -1,7 +1,6 @@
-import { growthSince, lastPointWords } from '@arbolito/core/diameter';
-import { estimateOf, type Outcome } from '@arbolito/core/estimate';
-import { convert, printRounded } from '@arbolito/core/quantity';
-import { printDiameters } from '@arbolito/core/survey';
+import { growthSince, lastPointWords } from '@arbolito/core/tree';
+import { estimateOf, type Outcome } from '@arbolito/core/uncertainty';
+import { convert, printDiameters, printRounded } from '@arbolito/core/units';
 import type { SheetStore, SheetView } from '../store.ts';
 
 interface LastVisitCardProps {

@@ -1,9 +1,9 @@
 import { memo } from 'react';
-import { methodsFor } from '@arbolito/core/registry';
-import { typicalErrorOf, type Measure } from '@arbolito/core/method';
-import { measurementFormOf, methodOf, heightNoOf } from '@arbolito/core/survey';
-import { unitOf } from '@arbolito/core/quantity';
-import { asksLevelDistance, entryOf, slotKey, type SheetStore, type SheetView, type Slot } from '../store.ts';
+import { methodsFor } from '@arbolito/core/methods';
+import { type Measure, typicalErrorOf } from '@arbolito/core/measurement';
+import { heightNoOf, measurementFormOf, methodOf } from '@arbolito/core/tree';
+import { unitOf } from '@arbolito/core/units';
+import { asksLevelDistance, entryOf, type SheetStore, type SheetView, type Slot, slotKey } from '../store.ts';
 import { Disclosure } from '../../../ui/Fold.tsx';
 
 const NAMES: Record<Measure, string> = {

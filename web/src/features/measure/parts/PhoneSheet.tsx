@@ -1,10 +1,10 @@
 import { useRef, useState } from 'react';
-import { unitOf, type UnitId } from '@arbolito/core/quantity';
-import { heightNoOf } from '@arbolito/core/survey';
+import { type UnitId, unitOf } from '@arbolito/core/units';
+import { heightNoOf } from '@arbolito/core/tree';
 import { exampleLines } from '../../../ui/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../scene.ts';
-import { entryOf, isOptional, slotKey, type Slot } from '../store.ts';
+import { entryOf, isOptional, type Slot, slotKey } from '../store.ts';
 import { CalloutBar } from './CalloutBar.tsx';
 import { Elevation, elevationLayout } from './Elevation.tsx';
 import { TreeFigures } from './Figures.tsx';
@@ -23,7 +23,7 @@ import { SpeciesField } from './SpeciesField.tsx';
 import { Stems } from './Stems.tsx';
 import { TapingButtons } from './TapingButtons.tsx';
 import { TapingFolds } from './TapingFolds.tsx';
-import { askOf, breastHeightText, drawingLabel, problemAt, slotLabel, type SheetProps } from './sheet-props.ts';
+import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
 

@@ -1,5 +1,5 @@
 import { lazy } from 'react';
-import type { Proof as ProofOf } from '@arbolito/core/method';
+import type { Proof as ProofOf } from '@arbolito/core/measurement';
 import { Disclosure } from '../../../ui/Fold.tsx';
 import { LazyBoundary } from '../../../ui/Late.tsx';
 

@@ -1,4 +1,4 @@
-import type { Proof as ProofOf } from '@arbolito/core/method';
+import type { Proof as ProofOf } from '@arbolito/core/measurement';
 
 const PICTURE = { width: 300, height: 150, apex: 18, base: 116, near: 118, far: 262, top: 20 } as const;
 

@@ -1,8 +1,8 @@
 import type { KeyboardEvent } from 'react';
-import { isUnitId, unitOf } from '@arbolito/core/quantity';
-import type { Finding } from '@arbolito/core/estimate';
-import type { ReadingText } from '@arbolito/core/survey';
-import { isOptional, slotKey, type Slot } from '../store.ts';
+import { isUnitId, unitOf } from '@arbolito/core/units';
+import type { Finding } from '@arbolito/core/uncertainty';
+import type { ReadingText } from '@arbolito/core/tree';
+import { isOptional, type Slot, slotKey } from '../store.ts';
 
 /** Turns the sign of what is typed: the key works wherever the caret stands. */
 export const withSign = (text: string, sign: '+' | '-'): string => `${sign}${text.trim().replace(/^[+−–-]\s*/, '')}`;

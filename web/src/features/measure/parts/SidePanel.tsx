@@ -1,7 +1,7 @@
 import { lazy, useEffect, useRef } from 'react';
 import { X } from 'lucide-react';
-import { convert } from '@arbolito/core/quantity';
-import { readMeasure } from '@arbolito/core/survey';
+import { convert } from '@arbolito/core/units';
+import { readMeasure } from '@arbolito/core/tree';
 import { LazyBoundary } from '../../../ui/Late.tsx';
 import type { SheetProps } from './sheet-props.ts';
 

@@ -1,4 +1,4 @@
-import { entryOf, slotKey, type Slot } from '../store.ts';
+import { entryOf, type Slot, slotKey } from '../store.ts';
 import { ReadingBox } from './ReadingBox.tsx';
 import { breastHeightText, problemAt, type SheetProps } from './sheet-props.ts';
 

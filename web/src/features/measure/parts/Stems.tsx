@@ -1,11 +1,10 @@
 import { lazy, Suspense } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
-import { estimateOf } from '@arbolito/core/estimate';
-import { printRounded } from '@arbolito/core/quantity';
-import { STEMS_PER_TREE } from '@arbolito/core/survey';
-import { printDiameters } from '@arbolito/core/survey';
-import { isOptional, slotKey, type Slot } from '../store.ts';
+import { estimateOf } from '@arbolito/core/uncertainty';
+import { printDiameters, printRounded } from '@arbolito/core/units';
+import { STEMS_PER_TREE } from '@arbolito/core/tree';
+import { isOptional, type Slot, slotKey } from '../store.ts';
 import { basalAreaText } from './Figures.tsx';
 import type { SheetProps } from './sheet-props.ts';
 import { SlotBox } from './SlotBox.tsx';

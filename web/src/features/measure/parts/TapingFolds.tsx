@@ -4,9 +4,9 @@ import { LazyBoundary } from '../../../ui/Late.tsx';
 import type { SheetStore, SheetView } from '../store.ts';
 
 // Each is fetched when it is first unfolded: the sheet itself stays light.
-const Record = lazy(async () => ({ default: (await import('./TapingInside.tsx')).Record }));
-const Errors = lazy(async () => ({ default: (await import('./TapingInside.tsx')).Errors }));
-const Mark = lazy(async () => ({ default: (await import('./TapingInside.tsx')).Mark }));
+const Record = lazy(async () => ({ default: (await import('./TapingInside.tsx')).RecordedTaping }));
+const Errors = lazy(async () => ({ default: (await import('./TapingInside.tsx')).TapingErrors }));
+const Mark = lazy(async () => ({ default: (await import('./TapingInside.tsx')).BarkMark }));
 
 interface TapingFoldsProps {
   readonly view: SheetView;

@@ -1,14 +1,8 @@
-import {
-  errorParts,
-  facesAgainstTape,
-  PLAIN_TREE,
-  RULE_SETS,
-  treeRecord,
-  type TreeRecord,
-} from '@arbolito/core/diameter';
-import { estimateOf } from '@arbolito/core/estimate';
-import { convert, printRounded } from '@arbolito/core/quantity';
-import { methodOf, readMeasure } from '@arbolito/core/survey';
+import { errorParts, facesAgainstTape } from '@arbolito/core/diameter';
+import { PLAIN_TREE, RULE_SETS, treeRecord, type TreeRecord } from '@arbolito/core/protocol';
+import { estimateOf } from '@arbolito/core/uncertainty';
+import { convert, printRounded } from '@arbolito/core/units';
+import { methodOf, readMeasure } from '@arbolito/core/tree';
 import type { SheetStore, SheetView } from '../store.ts';
 
 function Lines({ record }: { readonly record: TreeRecord }) {
@@ -22,7 +16,7 @@ function Lines({ record }: { readonly record: TreeRecord }) {
 }
 
 /** What goes on the record, by the rules of the survey and by the others. */
-export function Record({ view }: { readonly view: SheetView }) {
+export function RecordedTaping({ view }: { readonly view: SheetView }) {
   const { draft, settings, reckoned, unitSystem } = view;
   const taped = draft.taping?.found ?? { ...PLAIN_TREE, ground: { slopePct: settings.slopePct ?? 0 } };
   const stemsCm = reckoned.stems.flatMap(({ diameter }) =>
@@ -62,7 +56,7 @@ export function Record({ view }: { readonly view: SheetView }) {
 }
 
 /** What else moves the diameter. */
-export function Errors({ view }: { readonly view: SheetView }) {
+export function TapingErrors({ view }: { readonly view: SheetView }) {
   const { draft, reckoned, settings, unitSystem } = view;
   const unit = unitSystem === 'metric' ? 'cm' : 'in';
   const part = { measure: 'diameter', stem: 1 } as const;
@@ -119,7 +113,7 @@ export function Errors({ view }: { readonly view: SheetView }) {
 }
 
 /** The mark on the bark. */
-export function Mark({ view, store }: { readonly view: SheetView; readonly store: SheetStore }) {
+export function BarkMark({ view, store }: { readonly view: SheetView; readonly store: SheetStore }) {
   return (
     <label className="grid gap-0.5 pb-3">
       <span className="text-quiet">What the next visit will find the point by. Ask the owner before you mark.</span>

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Check, ChevronLeft, ChevronRight, Copy, Footprints } from 'lucide-react';
-import type { Estimate, Step } from '@arbolito/core/estimate';
-import type { Proof as ProofOf } from '@arbolito/core/method';
-import { unitOf } from '@arbolito/core/quantity';
+import type { Estimate, Step } from '@arbolito/core/uncertainty';
+import type { Proof as ProofOf } from '@arbolito/core/measurement';
+import { unitOf } from '@arbolito/core/units';
 import { Disclosure } from '../../../ui/Fold.tsx';
 import { PublishedCheck } from './Proof.tsx';
 

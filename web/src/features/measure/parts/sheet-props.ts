@@ -1,7 +1,8 @@
 import type { RefObject } from 'react';
-import { estimateOf, type Finding } from '@arbolito/core/estimate';
-import { convert, printRounded } from '@arbolito/core/quantity';
-import { HEIGHT_ASKS, heightNoOf, type CallToken, type HeightNote } from '@arbolito/core/survey';
+import { estimateOf, type Finding } from '@arbolito/core/uncertainty';
+import { convert, printRounded } from '@arbolito/core/units';
+import { HEIGHT_ASKS, heightNoOf, type HeightNote } from '@arbolito/core/tree';
+import type { CallToken } from '@arbolito/core/callout';
 import type { DrawnMeasure } from './Elevation.tsx';
 import type { Walk } from './Workings.tsx';
 import type { SheetStore, SheetView, Slot } from '../store.ts';

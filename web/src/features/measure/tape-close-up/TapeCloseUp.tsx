@@ -1,5 +1,5 @@
-import { tapeSlips, type TapeSlip, type TapeSlipReading } from '@arbolito/core/diameter';
-import { convert, printRounded } from '@arbolito/core/quantity';
+import { type TapeSlip, type TapeSlipReading, tapeSlips } from '@arbolito/core/diameter';
+import { convert, printRounded } from '@arbolito/core/units';
 import { TapeDrawing, type TapeScene } from './TapeDrawing.tsx';
 
 export interface TapeCloseUpProps {

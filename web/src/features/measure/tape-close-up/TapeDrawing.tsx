@@ -1,4 +1,4 @@
-import { printRounded } from '@arbolito/core/quantity';
+import { printRounded } from '@arbolito/core/units';
 
 const WIDTH = 320;
 const HEIGHT = 132;

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { LARGEST_GIRTH_CM } from '@arbolito/core/diameter';
-import { readQuantity } from '@arbolito/core/quantity';
+import { readQuantity } from '@arbolito/core/units';
 import { TapeCloseUp } from './TapeCloseUp.tsx';
 
 type Unit = 'cm' | 'in';

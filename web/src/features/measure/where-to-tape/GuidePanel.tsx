@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import type { FieldRules, TapedTree } from '@arbolito/core/diameter';
-import type { UnitSystem } from '@arbolito/core/quantity';
-import { foundOf, NOTHING_FOUND, type Found } from './found.ts';
+import type { FieldRules, TapedTree } from '@arbolito/core/protocol';
+import type { UnitSystem } from '@arbolito/core/units';
+import { type Found, foundOf, NOTHING_FOUND } from './found.ts';
 import { Guide } from './Guide.tsx';
 
 export interface GuidePanelProps {

@@ -1,15 +1,5 @@
-import type { UnitSystem } from '@arbolito/core/quantity';
-import {
-  ASKS,
-  ASKS_WHETHER,
-  FOUND_FIELDS,
-  FLAGS,
-  parseFoundField,
-  treeOf,
-  type FigureKey,
-  type FlagKey,
-  type Found,
-} from './found.ts';
+import type { UnitSystem } from '@arbolito/core/units';
+import { ASKS, ASKS_WHETHER, type FigureKey, type FlagKey, FLAGS, type Found, FOUND_FIELDS, parseFoundField, treeOf } from './found.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
 

@@ -1,9 +1,9 @@
 import { useId } from 'react';
-import { printRounded } from '@arbolito/core/quantity';
-import type { TapeAnswer, TapedTree } from '@arbolito/core/diameter';
+import { printRounded } from '@arbolito/core/units';
+import type { TapeAnswer, TapedTree } from '@arbolito/core/protocol';
 import { DimensionLine, Ground } from '../../../ui/drawing/kit.tsx';
 import { fit, type Projection } from '../../../ui/drawing/projection.ts';
-import { HALF_M, middleOf, StemParts, thicknessOf, trunksOf, type Trunk } from './trunk-parts.tsx';
+import { HALF_M, middleOf, StemParts, thicknessOf, type Trunk, trunksOf } from './trunk-parts.tsx';
 
 const WORLD = { left: -1.7, right: 1.7, bottom: -0.75, top: 3.1 };
 

@@ -1,6 +1,7 @@
-import { LARGEST_DBH_CM, RULE_SETS, TAPED_LIMITS, type RuleSetId, type TapedTree } from '@arbolito/core/diameter';
-import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import { parseFigure as readTyped, type FigureSpec, type ReadFigure } from '../../../ui/figures/figure.ts';
+import { LARGEST_DBH_CM } from '@arbolito/core/diameter';
+import { RULE_SETS, type RuleSetId, TAPED_LIMITS, type TapedTree } from '@arbolito/core/protocol';
+import { convert, type UnitSystem } from '@arbolito/core/units';
+import { type FigureSpec, parseFigure as readTyped, type ReadFigure } from '../../../ui/figures/figure.ts';
 
 /** The answers to the four picture questions. */
 export const GROUNDS = ['level', 'slope', 'snow'] as const;

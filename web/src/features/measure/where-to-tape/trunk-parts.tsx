@@ -1,4 +1,4 @@
-import type { TapedTree } from '@arbolito/core/diameter';
+import type { TapedTree } from '@arbolito/core/protocol';
 import type { Projection } from '../../../ui/drawing/projection.ts';
 
 /** Half of the stem at breast height where nobody has measured it: 60 cm. */

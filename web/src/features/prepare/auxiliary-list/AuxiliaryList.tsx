@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { call } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import { LinesField } from '../../../ui/lines/LinesField.tsx';
-import { auxiliaryLines, readAuxiliaryList, type AuxiliaryPlot } from './read-auxiliary-list.ts';
+import { auxiliaryLines, type AuxiliaryPlot, readAuxiliaryList } from './read-auxiliary-list.ts';
 
 export interface AuxiliaryListProps {
   readonly surveyId: string;

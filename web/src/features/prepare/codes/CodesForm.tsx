@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { ConditionCode, Species } from '@arbolito/core/survey';
+import type { ConditionCode, Species } from '@arbolito/core/protocol';
 import { callUntilAnswered, Refused } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { SurveyView } from '../../../contracts/views.ts';

@@ -1,5 +1,5 @@
-import type { UnitSystem } from '@arbolito/core/quantity';
-import { PLOT_KINDS, type PlotKind } from '@arbolito/core/survey';
+import type { UnitSystem } from '@arbolito/core/units';
+import { PLOT_KINDS, type PlotKind } from '@arbolito/core/protocol';
 import type { ShapeField, ShapeTexts } from './shape-texts.ts';
 
 interface ShapeFieldsProps {

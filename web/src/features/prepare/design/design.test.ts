@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { COMMON_CONDITIONS, COMMON_SPECIES, isSurveyDesign, USUAL_DESIGN } from '@arbolito/core/survey';
+import { COMMON_CONDITIONS, COMMON_SPECIES, isSurveyDesign, USUAL_DESIGN } from '@arbolito/core/protocol';
 import { readStrata } from '../read-strata.ts';
 import { readDesign, usualDesignTexts } from './DesignFields.tsx';
 import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';

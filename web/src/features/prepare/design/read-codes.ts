@@ -1,13 +1,4 @@
-import {
-  COMMON_SPECIES,
-  CONDITION_CODE,
-  conditionOf,
-  CONDITIONS,
-  SPECIES_CODE,
-  type ConditionCode,
-  type CrownForm,
-  type Species,
-} from '@arbolito/core/survey';
+import { COMMON_SPECIES, CONDITION_CODE, type ConditionCode, conditionOf, CONDITIONS, type CrownForm, type Species, SPECIES_CODE } from '@arbolito/core/protocol';
 
 export const conditionLines = (conditions: readonly ConditionCode[]): string =>
   conditions.map((each) => `${each.code} = ${each.words}${conditionOf(each) === 'dead' ? ' = dead' : ''}`).join('\n');

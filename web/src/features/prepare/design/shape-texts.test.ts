@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { PlotShape } from '@arbolito/core/survey';
+import type { PlotShape } from '@arbolito/core/protocol';
 import { readShape, textsOfShape } from './shape-texts.ts';
 
 const shapes: readonly PlotShape[] = [

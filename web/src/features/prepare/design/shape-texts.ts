@@ -1,13 +1,6 @@
-import {
-  convert,
-  printAsRead,
-  printRounded,
-  readQuantity,
-  type UnitId,
-  type UnitSystem,
-} from '@arbolito/core/quantity';
-import { M2_PER_HA_IN_FT2_PER_ACRE } from '@arbolito/core/sampling';
-import { shapeProblem, type PlotKind, type PlotShape } from '@arbolito/core/survey';
+import { convert, printAsRead, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';
+import { M2_PER_HA_IN_FT2_PER_ACRE } from '@arbolito/core/plot';
+import { type PlotKind, type PlotShape, shapeProblem } from '@arbolito/core/protocol';
 
 /** A shape as it is typed, in the units of the survey. */
 export interface ShapeTexts {

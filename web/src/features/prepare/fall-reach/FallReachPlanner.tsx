@@ -1,7 +1,6 @@
 import { useRef, useState } from 'react';
-import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import { fallReach, type FallCase, type FallReach } from '@arbolito/core/safety';
-import { printLength } from '@arbolito/core/survey';
+import { convert, printLength, type UnitSystem } from '@arbolito/core/units';
+import { type FallCase, fallReach, type FallReach } from '@arbolito/core/safety';
 import { Choice } from '../../../ui/Choice.tsx';
 import { Ground } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';

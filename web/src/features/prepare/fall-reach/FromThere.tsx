@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { convert, printRounded, thicknessWords, type UnitSystem } from '@arbolito/core/quantity';
+import { convert, printRounded, thicknessWords, type UnitSystem } from '@arbolito/core/units';
 import { reachBySights, reachByStick, type Verdict } from '@arbolito/core/safety';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';

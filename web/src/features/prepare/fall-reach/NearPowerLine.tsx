@@ -1,5 +1,5 @@
-import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 

@@ -1,17 +1,10 @@
 import { useId, useState } from 'react';
-import {
-  INSTRUMENT_KINDS,
-  isInstrumentKind,
-  isUnitOfKind,
-  KIT_LIMITS,
-  usualReading,
-  type InstrumentKindId,
-} from '@arbolito/core/kit';
-import { isUnitId, unitOf, type UnitId } from '@arbolito/core/quantity';
+import { INSTRUMENT_KINDS, type InstrumentKindId, isInstrumentKind, isUnitOfKind, KIT_LIMITS, usualReading } from '@arbolito/core/instruments';
+import { isUnitId, type UnitId, unitOf } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId } from '../../../client/identity.ts';
 import type { InstrumentView } from '../../../contracts/views.ts';
-import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import { useWriting } from './write.ts';
 
 interface Typed {

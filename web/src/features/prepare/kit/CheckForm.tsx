@@ -1,12 +1,6 @@
 import { useId, useState } from 'react';
-import {
-  CHECK_REPEATS,
-  checkResult,
-  INSTRUMENT_KINDS,
-  type CheckReadings,
-  type KitInstrument,
-} from '@arbolito/core/kit';
-import { convert, readQuantity, unitOf, type UnitId } from '@arbolito/core/quantity';
+import { CHECK_REPEATS, type CheckReadings, checkResult, INSTRUMENT_KINDS, type KitInstrument } from '@arbolito/core/instruments';
+import { convert, readQuantity, type UnitId, unitOf } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { InstrumentView } from '../../../contracts/views.ts';

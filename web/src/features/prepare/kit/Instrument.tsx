@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { CalendarClock, CircleCheck, TriangleAlert } from 'lucide-react';
-import { INSTRUMENT_KINDS, overdue } from '@arbolito/core/kit';
-import { printAsRead, unitOf } from '@arbolito/core/quantity';
+import { INSTRUMENT_KINDS, overdue } from '@arbolito/core/instruments';
+import { printAsRead, unitOf } from '@arbolito/core/units';
 import { call } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { InstrumentCheckView, InstrumentView } from '../../../contracts/views.ts';

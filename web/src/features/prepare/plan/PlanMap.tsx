@@ -2,7 +2,7 @@ import { LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import type { UnitSystem } from '@arbolito/core/quantity';
+import type { UnitSystem } from '@arbolito/core/units';
 import { plotMapOption } from '../../../charts/stand.ts';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { Plan } from './plan-state.ts';

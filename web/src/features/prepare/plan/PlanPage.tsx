@@ -1,12 +1,12 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
-import { compassPoint, readAspect, readOutlines, type GroundOutline } from '@arbolito/core/plan';
-import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
-import type { PlotLayout } from '@arbolito/core/survey';
+import { compassPoint, type GroundOutline, readAspect, readOutlines } from '@arbolito/core/layout';
+import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import type { PlotLayout } from '@arbolito/core/protocol';
 import type { StratumView } from '../../../contracts/views.ts';
 import { newId } from '../../../client/identity.ts';
 import { layOutPlots, plotsOfPoints, type PlotToLay } from './lay-out.ts';
 import { PlotsFile } from './PlotsFile.tsx';
-import { makePlan, PLAN_LAYOUTS, planGeoJson, plotsForError, type Plan, type PlanLayout } from './plan-state.ts';
+import { makePlan, type Plan, PLAN_LAYOUTS, planGeoJson, type PlanLayout, plotsForError } from './plan-state.ts';
 
 const PlanMap = lazy(() => import('./PlanMap.tsx'));
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { readPlotPoints, type ReadPlotPoints } from '@arbolito/core/plan';
+import { readPlotPoints, type ReadPlotPoints } from '@arbolito/core/layout';
 import type { StratumView } from '../../../contracts/views.ts';
 import { plotsOfPoints, type PlotToLay } from './lay-out.ts';
 

@@ -1,4 +1,4 @@
-import type { PlotPoint } from '@arbolito/core/plan';
+import type { PlotPoint } from '@arbolito/core/layout';
 import type { StratumView } from '../../../contracts/views.ts';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId } from '../../../client/identity.ts';

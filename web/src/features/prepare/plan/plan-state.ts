@@ -1,22 +1,5 @@
-import {
-  expectedHours,
-  legsOf,
-  linePoints,
-  mapAbout,
-  outlineAreaM2,
-  randomPoints,
-  systematicPoints,
-  walkingOrder,
-  type GroundOutline,
-  type LatLon,
-  type Leg,
-  type Lines,
-  type MapPoint,
-  type Outline,
-  type PlanOutcome,
-} from '@arbolito/core/plan';
-import { plotsNeeded } from '@arbolito/core/sampling';
-import { seededRandom } from '@arbolito/core/practice';
+import { expectedHours, type GroundOutline, type LatLon, type Leg, legsOf, linePoints, type Lines, mapAbout, type MapPoint, type Outline, outlineAreaM2, type PlanOutcome, randomPoints, systematicPoints, walkingOrder } from '@arbolito/core/layout';
+import { plotsNeeded, seededRandom } from '@arbolito/core/statistics';
 
 /** How a plan can lay plots out. */
 export const PLAN_LAYOUTS = {

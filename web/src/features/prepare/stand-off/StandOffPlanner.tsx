@@ -1,6 +1,6 @@
 import { lazy, Suspense, useRef } from 'react';
-import { leanCost, standOff, type LeanCost, type Side, type Situation, type StandOff } from '@arbolito/core/height';
-import { printRounded } from '@arbolito/core/quantity';
+import { leanCost, type LeanCost, type Side, type Situation, standOff, type StandOff } from '@arbolito/core/height';
+import { printRounded } from '@arbolito/core/units';
 import { Ground, Person, Ray } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';
 import { crownRadiusM, Tree } from '../../../ui/drawing/Tree.tsx';

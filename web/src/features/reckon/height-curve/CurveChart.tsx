@@ -2,8 +2,8 @@ import { LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import type { HeightCurve } from '@arbolito/core/curve';
-import type { StandUnits } from '@arbolito/core/survey';
+import type { HeightCurve } from '@arbolito/core/height-curve';
+import type { StandUnits } from '@arbolito/core/units';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { MeasuredTree } from './curve-state.ts';
 

@@ -1,8 +1,7 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { CURVE_MODELS, isCurveModelId, modelOf, type CurveModelId } from '@arbolito/core/curve';
-import { printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import type { Species } from '@arbolito/core/survey';
-import { STAND_UNITS } from '@arbolito/core/survey';
+import { CURVE_MODELS, type CurveModelId, isCurveModelId, modelOf } from '@arbolito/core/height-curve';
+import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
+import type { Species } from '@arbolito/core/protocol';
 import { curvesOf, farTrees, type MeasuredTree } from './curve-state.ts';
 
 const CurveChart = lazy(() => import('./CurveChart.tsx'));

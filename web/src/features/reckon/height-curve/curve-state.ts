@@ -1,4 +1,4 @@
-import { fitEveryCurve, fitHeightCurve, type HeightCurve } from '@arbolito/core/curve';
+import { fitEveryCurve, fitHeightCurve, type HeightCurve } from '@arbolito/core/height-curve';
 
 /** A tree whose height was measured, with where to find it. */
 export interface MeasuredTree {

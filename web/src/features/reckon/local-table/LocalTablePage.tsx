@@ -1,6 +1,7 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { felledBeeches, seededRandom } from '@arbolito/core/practice';
-import { printRounded } from '@arbolito/core/quantity';
+import { felledBeeches } from '@arbolito/demo';
+import { seededRandom } from '@arbolito/core/statistics';
+import { printRounded } from '@arbolito/core/units';
 import { equationVolume, fitLocalTable, type LocalForm, type LocalTable } from '@arbolito/core/volume';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';

@@ -1,10 +1,11 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { felledPineSections, seededRandom } from '@arbolito/core/practice';
-import { printRounded } from '@arbolito/core/quantity';
-import { USUAL_VOLUME_ERROR_SHARE } from '@arbolito/core/volume';
+import { felledPineSections } from '@arbolito/demo';
+import { seededRandom } from '@arbolito/core/statistics';
+import { printRounded } from '@arbolito/core/units';
+import { USUAL_VOLUME_ERROR_SHARE } from '@arbolito/core/protocol';
 import { KeepFor, type KeepingSurvey } from '../wood/KeepFor.tsx';
 import { LinesField } from '../../../ui/lines/LinesField.tsx';
-import { fitTaper, FITS, isFitId, readSectionLines, type FitId } from './taper-fits.ts';
+import { type FitId, FITS, fitTaper, isFitId, readSectionLines } from './taper-fits.ts';
 
 const TaperChart = lazy(() => import('./TaperChart.tsx'));
 

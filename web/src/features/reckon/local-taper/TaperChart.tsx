@@ -2,7 +2,7 @@ import { LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import type { TaperSections } from '@arbolito/core/stem';
+import type { TaperSections } from '@arbolito/core/taper';
 import { useChart } from '../../../ui/use-chart.ts';
 
 use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);

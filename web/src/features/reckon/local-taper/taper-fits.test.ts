@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { felledPineSections, PINE_FORM, seededRandom } from '@arbolito/core/practice';
-import { fitTaper, FITS, isFitId, readSectionLines } from './taper-fits.ts';
+import { felledPineSections, PINE_FORM } from '@arbolito/demo';
+import { seededRandom } from '@arbolito/core/statistics';
+import { FITS, fitTaper, isFitId, readSectionLines } from './taper-fits.ts';
 
 const LINES = felledPineSections(seededRandom(2026), 40)
   .map(({ dbhCm, heightM, atM, diameterCm }) => `${dbhCm} ${heightM} ${atM} ${diameterCm}`)

@@ -1,13 +1,6 @@
-import {
-  fitKozak,
-  fitMaxBurkhart,
-  fitOrmerod,
-  taperOf,
-  type TaperChoice,
-  type TaperFitOutcome,
-  type TaperSections,
-} from '@arbolito/core/stem';
-import { readLines, type LineProblem } from '../../../ui/lines/read-lines.ts';
+import { fitKozak, fitMaxBurkhart, fitOrmerod, type TaperFitOutcome, taperOf, type TaperSections } from '@arbolito/core/taper';
+import type { TaperChoice } from '@arbolito/core/protocol';
+import { type LineProblem, readLines } from '../../../ui/lines/read-lines.ts';
 
 export const FITS = {
   'max-burkhart': 'Max and Burkhart, three parabolas',

@@ -1,11 +1,11 @@
 import { useEffect, useState } from 'react';
-import { cordsOf, SOLID_FT3_PER_CORD, STERES_PER_CORD } from '@arbolito/core/logs';
-import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { cordsOf, SOLID_FT3_PER_CORD, STERES_PER_CORD } from '@arbolito/core/log-rules';
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../wood/wood-units.ts';
 import { LogDrawing } from './LogDrawing.tsx';
-import { bestKnown, cubicRows, logProblems, ruleRows, type LogKey, type TapedLog } from './log-state.ts';
+import { bestKnown, cubicRows, type LogKey, logProblems, ruleRows, type TapedLog } from './log-state.ts';
 
 const KEYS: readonly LogKey[] = ['length', 'butt', 'third', 'middle', 'top'];
 const OPTIONAL: ReadonlySet<LogKey> = new Set<LogKey>(['butt', 'third', 'middle']);

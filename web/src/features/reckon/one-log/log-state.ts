@@ -1,6 +1,7 @@
-import { hoppusFt, jasM3, LOG_RULES, ruleDoubt, scaledBoardFeet, type LogRuleId } from '@arbolito/core/logs';
-import { convert } from '@arbolito/core/quantity';
-import { hossfeldM3, huberM3, newtonM3, smalianM3 } from '@arbolito/core/stem';
+import { hoppusFt, jasM3, LOG_RULES, ruleDoubt, scaledBoardFeet } from '@arbolito/core/log-rules';
+import type { LogRuleId } from '@arbolito/core/protocol';
+import { convert } from '@arbolito/core/units';
+import { hossfeldM3, huberM3, newtonM3, smalianM3 } from '@arbolito/core/taper';
 
 /** A log as it was taped: diameters under bark in cm, its length in m. What was not taped is null. */
 export interface TapedLog {

@@ -3,7 +3,7 @@ import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { ChartLook } from '../../../charts/look.ts';
-import { standOption, type StandChart } from '../../../charts/stand.ts';
+import { type StandChart, standOption } from '../../../charts/stand.ts';
 import { useChart } from '../../../ui/use-chart.ts';
 
 use([BarChart, LineChart, ScatterChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);

@@ -1,11 +1,10 @@
 import { useState } from 'react';
-import { priceListProblems, type PerHa, type StandLogs } from '@arbolito/core/bucking';
-import { LOG_RULES } from '@arbolito/core/logs';
-import { printRounded, printStandardError, type UnitSystem } from '@arbolito/core/quantity';
-import type { WoodSettings } from '@arbolito/core/survey';
+import { type PerHa, priceListProblems, type StandLogs } from '@arbolito/core/bucking';
+import { LOG_RULES } from '@arbolito/core/log-rules';
+import { printMean, printRounded, printStandardError, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
+import type { WoodSettings } from '@arbolito/core/protocol';
 import { call } from '../../../client/api.ts';
 import type { StandView } from '../../../contracts/views.ts';
-import { printMean, STAND_UNITS } from '@arbolito/core/survey';
 import { PriceListEditor } from '../wood/PriceListEditor.tsx';
 import { ExamplePrices } from '../wood/ExamplePrices.tsx';
 import { usePrices } from '../wood/use-prices.ts';

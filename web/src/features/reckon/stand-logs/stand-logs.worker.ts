@@ -1,4 +1,4 @@
-import { work, type StandLogsTask } from './work.ts';
+import { type StandLogsTask, work } from './work.ts';
 
 self.addEventListener('message', ({ data }: MessageEvent<StandLogsTask>) => {
   work(data, (report) => {

@@ -1,4 +1,5 @@
-import { standLogs, type PriceList, type StandLogs } from '@arbolito/core/bucking';
+import type { PriceList } from '@arbolito/core/protocol';
+import { standLogs, type StandLogs } from '@arbolito/core/bucking';
 import type { StandView } from '../../../contracts/views.ts';
 
 /** What the worker is told. */

@@ -1,10 +1,11 @@
 import { lazy, Suspense, useState } from 'react';
-import { isLogRuleId, LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
-import { printRounded } from '@arbolito/core/quantity';
-import type { Section } from '@arbolito/core/stem';
-import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { isLogRuleId, type LogRuleId } from '@arbolito/core/protocol';
+import { LOG_RULES } from '@arbolito/core/log-rules';
+import { printRounded } from '@arbolito/core/units';
+import type { Section } from '@arbolito/core/taper';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import type { WoodUnits } from '../wood/wood-units.ts';
-import { otherVolumes, rulesOf, type CutStem, type StemFigures } from './stem-state.ts';
+import { type CutStem, otherVolumes, rulesOf, type StemFigures } from './stem-state.ts';
 
 const RulesChart = lazy(() => import('./RulesChart.tsx'));
 const WaysChart = lazy(() => import('./WaysChart.tsx'));

@@ -1,10 +1,11 @@
 import { CirclePlus, RotateCcw, Undo2 } from 'lucide-react';
-import type { Defect, PriceList } from '@arbolito/core/bucking';
-import { printRounded } from '@arbolito/core/quantity';
+import type { Defect } from '@arbolito/core/bucking';
+import type { PriceList } from '@arbolito/core/protocol';
+import { printRounded } from '@arbolito/core/units';
 import { Disclosure } from '../../../ui/Fold.tsx';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import { StandingStem } from './StandingStem.tsx';
-import { logsM3, tooLong, type CutStem, type StemFigures } from './stem-state.ts';
+import { type CutStem, logsM3, type StemFigures, tooLong } from './stem-state.ts';
 import { StemDrawing } from './StemDrawing.tsx';
 
 /** The logs one under the other, with what each is worth. */

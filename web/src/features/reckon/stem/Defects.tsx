@@ -1,5 +1,6 @@
 import { CirclePlus, X } from 'lucide-react';
-import { DEFECT_KINDS, type Defect } from '@arbolito/core/bucking';
+import type { Defect } from '@arbolito/core/bucking';
+import { DEFECT_KINDS } from '@arbolito/core/protocol';
 import { asTyped, type WoodUnits } from '../wood/wood-units.ts';
 
 interface DefectsProps {

@@ -1,5 +1,6 @@
-import type { Bucking, Cut, Product } from '@arbolito/core/bucking';
-import type { StemProfile } from '@arbolito/core/stem';
+import type { Bucking, Cut } from '@arbolito/core/bucking';
+import type { Product } from '@arbolito/core/protocol';
+import type { StemProfile } from '@arbolito/core/taper';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import { Patterns } from './Patterns.tsx';
 

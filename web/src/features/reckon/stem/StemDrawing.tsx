@@ -1,7 +1,8 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Bucking, Defect, Product } from '@arbolito/core/bucking';
-import { roundTo } from '@arbolito/core/quantity';
-import type { StemProfile } from '@arbolito/core/stem';
+import type { Bucking, Defect } from '@arbolito/core/bucking';
+import type { Product } from '@arbolito/core/protocol';
+import { roundTo } from '@arbolito/core/units';
+import type { StemProfile } from '@arbolito/core/taper';
 import { useSize } from '../../../ui/use-media.ts';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import { Patterns } from './Patterns.tsx';

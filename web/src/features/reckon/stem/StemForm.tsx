@@ -1,12 +1,12 @@
 import type { Defect } from '@arbolito/core/bucking';
-import type { UnitSystem } from '@arbolito/core/quantity';
+import type { UnitSystem } from '@arbolito/core/units';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import { Defects } from './Defects.tsx';
 import type { StemKey } from './stem-figures.ts';
 import type { StemPageProps } from './StemPage.tsx';
-import { isModelId, MODELS, needsSections, SURVEY_MODEL, type ModelId } from './stem-state.ts';
+import { isModelId, type ModelId, MODELS, needsSections, SURVEY_MODEL } from './stem-state.ts';
 
 interface StemFormProps extends StemPageProps {
   readonly units: WoodUnits;

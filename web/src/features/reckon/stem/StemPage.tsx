@@ -1,9 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
-import { sawsOf, type Defect } from '@arbolito/core/bucking';
-import { rulesOfSet } from '@arbolito/core/diameter';
-import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import { LOBLOLLY, taperDoubts, type TaperChoice } from '@arbolito/core/stem';
-import { barkRatioOf, withBark, type Species, type WoodSettings } from '@arbolito/core/survey';
+import { type Defect, sawsOf } from '@arbolito/core/bucking';
+import { barkRatioOf, rulesOfSet, type Species, type TaperChoice, withBark, type WoodSettings } from '@arbolito/core/protocol';
+import { convert, type UnitSystem } from '@arbolito/core/units';
+import { LOBLOLLY, taperDoubts } from '@arbolito/core/taper';
 import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { PriceListEditor } from '../wood/PriceListEditor.tsx';
@@ -12,18 +11,9 @@ import { usePrices } from '../wood/use-prices.ts';
 import { asTyped, WOOD_UNITS } from '../wood/wood-units.ts';
 import { RulesBeside, WaysBeside } from './Beside.tsx';
 import { CutResult } from './CutResult.tsx';
-import { stemFieldSpecs, USUAL, type StemKey } from './stem-figures.ts';
+import { stemFieldSpecs, type StemKey, USUAL } from './stem-figures.ts';
 import { StemForm } from './StemForm.tsx';
-import {
-  canBeCut,
-  cutStem,
-  needsSections,
-  profileBy,
-  readSections,
-  SURVEY_MODEL,
-  type ModelId,
-  type StemFigures,
-} from './stem-state.ts';
+import { canBeCut, cutStem, type ModelId, needsSections, profileBy, readSections, type StemFigures, SURVEY_MODEL } from './stem-state.ts';
 import { TableMaker } from './TableMaker.tsx';
 import { useSaws } from './use-saws.ts';
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Printer } from 'lucide-react';
-import { FORM_CLASS_LIMITS, FORM_CLASS_RULES, LOG_RULES } from '@arbolito/core/logs';
-import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { FORM_CLASS_LIMITS, FORM_CLASS_RULES, LOG_RULES } from '@arbolito/core/log-rules';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 
 const [LEAST, MOST] = FORM_CLASS_LIMITS.formClass;

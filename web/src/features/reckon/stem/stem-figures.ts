@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@arbolito/core/quantity';
+import type { UnitSystem } from '@arbolito/core/units';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import type { WoodUnits } from '../wood/wood-units.ts';
 import { USUAL_KOZAK } from './stem-state.ts';

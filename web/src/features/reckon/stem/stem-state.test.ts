@@ -1,20 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { StemProfile } from '@arbolito/core/stem';
+import type { StemProfile } from '@arbolito/core/taper';
 import { START_PRICES } from '../wood/start-prices.ts';
 import { WOOD_UNITS } from '../wood/wood-units.ts';
-import {
-  cutStem,
-  isModelId,
-  logsM3,
-  MODELS,
-  otherVolumes,
-  profileBy,
-  readSections,
-  rulesOf,
-  tooLong,
-  type ModelId,
-  type StemFigures,
-} from './stem-state.ts';
+import { cutStem, isModelId, logsM3, type ModelId, MODELS, otherVolumes, profileBy, readSections, rulesOf, type StemFigures, tooLong } from './stem-state.ts';
 
 const FIGURES: StemFigures = {
   dbhCm: 42,

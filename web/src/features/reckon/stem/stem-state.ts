@@ -1,34 +1,7 @@
-import {
-  bestCuts,
-  convertPrice,
-  cutsBetween,
-  greedyCuts,
-  logBoardFeet,
-  netValue,
-  productProblems,
-  type Bucking,
-  type Defect,
-  type NetValue,
-  type PriceList,
-} from '@arbolito/core/bucking';
-import { LOG_RULES, type LogRuleId } from '@arbolito/core/logs';
-import {
-  behreAbove,
-  felledWays,
-  fitOrmerod,
-  LOBLOLLY,
-  measuredProfile,
-  profileByChoice,
-  smalianM3,
-  standingWays,
-  profileOverBark,
-  profileOfTaper,
-  underBark,
-  type ProfileOutcome,
-  type Section,
-  type StemProfile,
-  type TaperChoice,
-} from '@arbolito/core/stem';
+import { bestCuts, type Bucking, convertPrice, cutsBetween, type Defect, greedyCuts, logBoardFeet, netValue, type NetValue, productProblems } from '@arbolito/core/bucking';
+import type { LogRuleId, PriceList, TaperChoice } from '@arbolito/core/protocol';
+import { LOG_RULES } from '@arbolito/core/log-rules';
+import { behreAbove, felledWays, fitOrmerod, LOBLOLLY, measuredProfile, profileByChoice, profileOfTaper, type ProfileOutcome, profileOverBark, type Section, smalianM3, standingWays, type StemProfile, underBark } from '@arbolito/core/taper';
 import { EQUATIONS, equationVolume } from '@arbolito/core/volume';
 import type { WoodUnits } from '../wood/wood-units.ts';
 

@@ -1,12 +1,12 @@
 import { lazy, Suspense, useState } from 'react';
-import { printRounded, printStandardError } from '@arbolito/core/quantity';
-import type { Estimation } from '@arbolito/core/sampling';
+import { printRounded, printStandardError } from '@arbolito/core/units';
+import type { Estimation } from '@arbolito/core/statistics';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { LinesField } from '../../../ui/lines/LinesField.tsx';
-import { estimate, WAYS, type Way } from './estimate.ts';
+import { estimate, type Way, WAYS } from './estimate.ts';
 
 const PairsChart = lazy(() => import('./PairsChart.tsx'));
 

@@ -1,26 +1,10 @@
-import { printRounded } from '@arbolito/core/quantity';
-import { taperDoubts, taperStatement, type FormFactor, type TaperChoice } from '@arbolito/core/stem';
-import { withBark } from '@arbolito/core/survey';
-import {
-  stemVolumeM3,
-  volumeBark,
-  volumeLimit,
-  volumeModelProblem,
-  volumeName,
-  type VolumeModel,
-} from '@arbolito/core/volume';
+import { printRounded } from '@arbolito/core/units';
+import { type FormFactor, type TaperChoice, type VolumeModel, withBark } from '@arbolito/core/protocol';
+import { taperDoubts, taperStatement } from '@arbolito/core/taper';
+import { stemVolumeM3, volumeBark, volumeLimit, volumeModelProblem, volumeName } from '@arbolito/core/volume';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import type { WoodUnits } from '../wood/wood-units.ts';
-import {
-  printedFigure,
-  keysOfWay,
-  LIBRARY,
-  SPECIES_SPECS,
-  TAPER_NAMES,
-  volumeOf,
-  type SpeciesDraft,
-  type SpeciesKey,
-} from './species-ways.ts';
+import { keysOfWay, LIBRARY, printedFigure, SPECIES_SPECS, type SpeciesDraft, type SpeciesKey, TAPER_NAMES, volumeOf } from './species-ways.ts';
 
 /** A tree that everybody can picture, to see what a way would say. */
 const SAMPLE = { dbhCm: 40, heightM: 25 } as const;

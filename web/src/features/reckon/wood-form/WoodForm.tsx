@@ -1,18 +1,16 @@
 import { useState } from 'react';
-import type { PriceList } from '@arbolito/core/bucking';
-import { convert, type UnitSystem } from '@arbolito/core/quantity';
-import type { FormFactor } from '@arbolito/core/stem';
-import type { Species, WoodSettings } from '@arbolito/core/survey';
+import type { FormFactor, PriceList, Species, WoodSettings } from '@arbolito/core/protocol';
+import { convert, type UnitSystem } from '@arbolito/core/units';
 import { callUntilAnswered, Refused } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { WoodView } from '../../../contracts/views.ts';
-import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { PriceListEditor } from '../wood/PriceListEditor.tsx';
 import { START_PRICES } from '../wood/start-prices.ts';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../wood/wood-units.ts';
 import { SpeciesCard } from './SpeciesCard.tsx';
-import { speciesDraft, speciesWoodOf, type SpeciesDraft } from './species-ways.ts';
+import { speciesDraft, type SpeciesDraft, speciesWoodOf } from './species-ways.ts';
 
 export interface WoodFormProps {
   readonly surveyId: string;

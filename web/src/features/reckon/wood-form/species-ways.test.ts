@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { SpeciesWood } from '@arbolito/core/survey';
-import { EQUATIONS, volumeModelProblem, type VolumeModel } from '@arbolito/core/volume';
+import type { SpeciesWood, VolumeModel } from '@arbolito/core/protocol';
+import { EQUATIONS, volumeModelProblem } from '@arbolito/core/volume';
 import { keysOfWay, LIBRARY, speciesDraft, speciesWoodOf, TAPER_NAMES, volumeOf } from './species-ways.ts';
 
 const LOCAL: VolumeModel = {

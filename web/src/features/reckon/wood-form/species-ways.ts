@@ -1,7 +1,7 @@
-import { isLoblolly, LOBLOLLY, USUAL_BARK_RATIO, type TaperChoice } from '@arbolito/core/stem';
-import { EQUATIONS, USUAL_VOLUME_ERROR_SHARE, type VolumeModel } from '@arbolito/core/volume';
-import type { SpeciesWood } from '@arbolito/core/survey';
-import { parseFigure, type FigureSpec } from '../../../ui/figures/figure.ts';
+import { isLoblolly, LOBLOLLY } from '@arbolito/core/taper';
+import { type SpeciesWood, type TaperChoice, USUAL_BARK_RATIO, USUAL_VOLUME_ERROR_SHARE, type VolumeModel } from '@arbolito/core/protocol';
+import { EQUATIONS } from '@arbolito/core/volume';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import { asTyped } from '../wood/wood-units.ts';
 
 /** Ways to a species' volume, as the form offers them: `form-factor`, `kept`, `text`, `taper:ormerod`, `equation:denzin`. */

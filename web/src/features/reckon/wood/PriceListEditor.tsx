@@ -1,18 +1,9 @@
 import { CirclePlus, X } from 'lucide-react';
 import { useState } from 'react';
-import {
-  COST_UNITS,
-  DEFECT_KINDS,
-  PRICE_LIST_LIMITS,
-  priceDoubt,
-  priceListProblems,
-  UNITS_OF_PRICE,
-  type Cost,
-  type PriceList,
-  type Product,
-} from '@arbolito/core/bucking';
-import { isLogRuleId, LOG_RULES } from '@arbolito/core/logs';
-import { readQuantity } from '@arbolito/core/quantity';
+import { type Cost, COST_UNITS, DEFECT_KINDS, isLogRuleId, PRICE_LIST_LIMITS, type PriceList, type Product, UNITS_OF_PRICE } from '@arbolito/core/protocol';
+import { priceDoubt, priceListProblems } from '@arbolito/core/bucking';
+import { LOG_RULES } from '@arbolito/core/log-rules';
+import { readQuantity } from '@arbolito/core/units';
 import { asTyped, type WoodUnits } from './wood-units.ts';
 
 const PRICE_UNITS = UNITS_OF_PRICE.map((id) => ({

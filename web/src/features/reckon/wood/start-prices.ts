@@ -1,5 +1,5 @@
-import type { PriceList, Product } from '@arbolito/core/bucking';
-import { convert, type UnitSystem } from '@arbolito/core/quantity';
+import type { PriceList, Product } from '@arbolito/core/protocol';
+import { convert, type UnitSystem } from '@arbolito/core/units';
 
 const product = (
   name: string,

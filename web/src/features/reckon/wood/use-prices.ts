@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { isPriceList, type PriceList } from '@arbolito/core/bucking';
-import type { UnitSystem } from '@arbolito/core/quantity';
+import { isPriceList } from '@arbolito/core/bucking';
+import type { PriceList } from '@arbolito/core/protocol';
+import type { UnitSystem } from '@arbolito/core/units';
 import { START_PRICES } from './start-prices.ts';
 import { useRemembered } from './use-remembered.ts';
 

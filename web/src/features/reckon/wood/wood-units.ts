@@ -1,4 +1,4 @@
-import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/quantity';
+import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/units';
 
 /** How figures of stems and logs are typed and shown. Inside they are metres, centimetres and cubic metres. */
 export interface WoodUnits {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Check, Undo2 } from 'lucide-react';
-import { CHECKS } from '@arbolito/core/survey';
+import { CHECKS } from '@arbolito/core/quality';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { WorkListView, WorkPoint } from '../../../contracts/views.ts';

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
-import { estimateOf } from '@arbolito/core/estimate';
-import { unitOf } from '@arbolito/core/quantity';
-import { findingsOfTree, type PlacedFinding } from '@arbolito/core/survey';
+import { estimateOf } from '@arbolito/core/uncertainty';
+import { unitOf } from '@arbolito/core/units';
+import { findingsOfTree, type PlacedFinding } from '@arbolito/core/tree';
 import type { TallyStore, TallyView } from '../store.ts';
 
 interface CallLineProps {

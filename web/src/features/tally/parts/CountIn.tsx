@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { Minus, Plus } from 'lucide-react';
-import { printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { STAND_UNITS } from '@arbolito/core/survey';
+import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { PlotView } from '../../../contracts/views.ts';

@@ -1,5 +1,5 @@
-import { CLASS_WIDTHS, diameterClass, type ClassRule } from '@arbolito/core/diameter';
-import type { Species, TalliedTree } from '@arbolito/core/survey';
+import { CLASS_WIDTHS, type ClassRule, diameterClass, type Species } from '@arbolito/core/protocol';
+import type { TalliedTree } from '@arbolito/core/inventory';
 
 /** Classes offered for counting, from 10 cm or 4 in up. */
 const COUNTED_CLASSES = 12;

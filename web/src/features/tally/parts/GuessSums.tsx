@@ -1,5 +1,5 @@
-import { convert, printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { sum } from '@arbolito/core/survey';
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
+import { sum } from '@arbolito/core/statistics';
 import type { TallyView } from '../store.ts';
 import { Sum } from './RunningSums.tsx';
 

@@ -1,6 +1,6 @@
 import { useRef, type ReactNode } from 'react';
-import { printRounded, type UnitSystem } from '@arbolito/core/quantity';
-import { STAND_UNITS, type PlotSums } from '@arbolito/core/survey';
+import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
+import type { PlotSums } from '@arbolito/core/inventory';
 
 interface PlotBarProps {
   readonly sums: PlotSums;

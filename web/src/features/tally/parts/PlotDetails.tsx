@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { compassPoint, readAspect } from '@arbolito/core/plan';
-import { printAsRead, readQuantity } from '@arbolito/core/quantity';
-import { PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/survey';
+import { compassPoint, readAspect } from '@arbolito/core/layout';
+import { printAsRead, readQuantity } from '@arbolito/core/units';
+import { PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/protocol';
 import { callUntilAnswered, Refused } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import { readAuxiliary } from '../../../ui/auxiliary-figure.ts';

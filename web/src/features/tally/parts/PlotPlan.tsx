@@ -1,5 +1,6 @@
-import { convert, printRounded } from '@arbolito/core/quantity';
-import { plotAreaM2, plotRadiusM, printDiameters, type PlotShape } from '@arbolito/core/survey';
+import { convert, printDiameters, printRounded } from '@arbolito/core/units';
+import { plotAreaM2, plotRadiusM } from '@arbolito/core/plot';
+import type { PlotShape } from '@arbolito/core/protocol';
 import type { RowFigures, TallySettings } from '../store.ts';
 
 interface PlotPlanProps {

@@ -1,7 +1,5 @@
-import type { UnitSystem } from '@arbolito/core/quantity';
-import { printRounded } from '@arbolito/core/quantity';
-import type { PlotSums } from '@arbolito/core/survey';
-import { printOr, STAND_UNITS } from '@arbolito/core/survey';
+import { printOr, printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
+import type { PlotSums } from '@arbolito/core/inventory';
 
 interface SumProps {
   readonly value: string;

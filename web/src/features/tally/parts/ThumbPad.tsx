@@ -1,8 +1,9 @@
 import { useRef, useState, type ReactNode } from 'react';
 import { Delete, Undo2 } from 'lucide-react';
-import { calloutWords, type ConditionCode, type Species } from '@arbolito/core/survey';
-import type { UnitSystem } from '@arbolito/core/quantity';
-import { completions, distanceOnLine, lastDistance, padLine, usedWords, type PadKey } from '../pad.ts';
+import { calloutWords } from '@arbolito/core/callout';
+import type { ConditionCode, Species } from '@arbolito/core/protocol';
+import type { UnitSystem } from '@arbolito/core/units';
+import { completions, distanceOnLine, lastDistance, type PadKey, padLine, usedWords } from '../pad.ts';
 import type { TallyStore, TallyView } from '../store.ts';
 
 interface ThumbPadProps {

@@ -1,8 +1,9 @@
 import { memo } from 'react';
 import { TriangleAlert } from 'lucide-react';
-import { estimateOf } from '@arbolito/core/estimate';
-import { convert, printRounded, unitOf } from '@arbolito/core/quantity';
-import { printCallout, printDiameters, type TreeForm } from '@arbolito/core/survey';
+import { estimateOf } from '@arbolito/core/uncertainty';
+import { convert, printDiameters, printRounded, unitOf } from '@arbolito/core/units';
+import { printCallout } from '@arbolito/core/callout';
+import type { TreeForm } from '@arbolito/core/tree';
 import { RoomOfRows, useLongRows } from '../../../ui/use-long-rows.tsx';
 import type { RowFigures, TallySettings, TallyView } from '../store.ts';
 

@@ -1,0 +1,255 @@
+import { COMMON_CONDITIONS, type ConditionCode, type Species } from '../protocol/index.ts';
+import { defaultUnitOf, emptyForm, emptyStem, filledNotes, isStemMeasure, type MeasurementForm, measurementFormOf, type MeasurementKey, type ReadingDefaults, type ReadingText, STEM_MEASURES, STEMS_PER_TREE, stemsOf, TAG, type TreeForm, type TreeNotes, withMeasurementForm } from '../tree/index.ts';
+import type { Measure, ReadingSpec } from '../measurement/index.ts';
+import { readQuantity, type UnitId, unitOf } from '../units/index.ts';
+import { findMethod } from '../methods/index.ts';
+import { type Called, callOf, type Fit, fitMethod, likeStemBefore, MISSING, NEXT_STEM, setUpEntries } from './grammar.ts';
+import { readNote } from './notes.ts';
+import { cutTokens, type RawToken } from './tokens.ts';
+
+/** A part of the line as it was understood. */
+export interface CallToken extends RawToken {
+  /** What it was taken for, as a chip says it: `Scots pine`, `dbh 34.5 cm`. Null where it was not understood. */
+  readonly chip: string | null;
+  /** Why it was not understood, and what would be. */
+  readonly problem: string | null;
+  readonly part: 'tag' | 'species' | 'reading' | 'note' | 'unknown';
+  readonly measure?: Measure;
+  readonly stem?: number;
+  readonly reading?: string;
+}
+
+export interface ParsedCallout {
+  readonly tokens: readonly CallToken[];
+  readonly draft: TreeForm;
+  /** True when every part was understood. */
+  readonly ok: boolean;
+}
+
+export interface CalloutContext extends ReadingDefaults {
+  readonly species: readonly Species[];
+  /** Codes for the state of a tree; the common ones where left out. */
+  readonly conditions?: readonly ConditionCode[] | undefined;
+  /** The method in hand for a part, by identifier: it wins where half a line could belong to several. */
+  readonly inHand?: (part: MeasurementKey) => string | undefined;
+}
+
+/** What a line says of the tree as a whole: its first height, and how the distance of that was measured. */
+const TREE_PARTS = [
+  { measure: 'distance', stem: 1 },
+  { measure: 'height', stem: 1 },
+] as const satisfies readonly MeasurementKey[];
+
+/**
+ * Reads one tree in the words crews call out: `#17 sp 34.5 +18 -1.5 @20`.
+ *
+ * Parts may stand in any order, signed readings apart: the first is the top, the second the base. `&` begins another
+ * stem of the same tree: `28 &21 at0.9`. Nothing is dropped: a part that is not understood comes back with the reason.
+ */
+export function parseCallout(line: string, context: CalloutContext): ParsedCallout {
+  const raw = cutTokens(line);
+  const tokens: (CallToken | null)[] = raw.map(() => null);
+  let draft = emptyForm();
+  const heard: Heard[] = [];
+  let notes: TreeNotes = {};
+  const { conditions = COMMON_CONDITIONS, unitSystem } = context;
+  let stem = 1;
+
+  raw.forEach((token, place) => {
+    const begins = token.text.startsWith(NEXT_STEM);
+    if (begins && stem === STEMS_PER_TREE) {
+      tokens[place] = problem(token, `A tree takes at most ${STEMS_PER_TREE} stems.`);
+      return;
+    }
+    if (begins) stem += 1;
+    const text = begins ? token.text.slice(NEXT_STEM.length) : token.text;
+    if (text === '') {
+      tokens[place] = problem(token, 'Another stem begins here: call out its diameter.');
+      return;
+    }
+    if (text.startsWith('#')) {
+      const tag = text.slice(1);
+      if (draft.tag !== '') tokens[place] = problem(token, 'A second tag: one tree has one.');
+      else if (!TAG.test(tag)) tokens[place] = problem(token, `“${tag}” is no tag: use up to 12 letters and digits.`);
+      else {
+        draft = { ...draft, tag };
+        tokens[place] = { ...token, chip: `tree ${tag}`, problem: null, part: 'tag' };
+      }
+      return;
+    }
+    if (text === MISSING) {
+      heard.push({ call: null, place, stem });
+      return;
+    }
+    const species = context.species.find(({ code }) => code === text.toLowerCase());
+    if (species !== undefined) {
+      if (draft.speciesCode !== '') tokens[place] = problem(token, 'A second species: one tree has one.');
+      else {
+        draft = { ...draft, speciesCode: species.code };
+        tokens[place] = { ...token, chip: species.name, problem: null, part: 'species' };
+      }
+      return;
+    }
+    const note = readNote(text, notes, { conditions, unitSystem });
+    if (note !== null) {
+      if (note.ok) notes = note.notes;
+      tokens[place] = note.ok
+        ? { ...token, chip: note.chip, problem: null, part: 'note' }
+        : problem(token, note.problem);
+      return;
+    }
+    const call = callOf(text);
+    if (call === null) {
+      tokens[place] = problem(token, unknownWord(text, context));
+      return;
+    }
+    heard.push({ call, place, stem });
+  });
+
+  for (let ordinal = 2; ordinal <= stem; ordinal += 1)
+    draft = { ...draft, moreStems: [...draft.moreStems, emptyStem(ordinal)] };
+  // A stem is taken as the one before it, unless something else is in hand for it.
+  const before: Partial<Record<Measure, string>> = {};
+  const onLine = [
+    ...stemsOf(draft).flatMap(({ ordinal }) => STEM_MEASURES.map((measure) => ({ measure, stem: ordinal }))),
+    ...TREE_PARTS,
+  ];
+  for (const part of onLine) {
+    // The height may be called out behind any stem; what a stem has of its own stands behind its mark.
+    const spoken = !isStemMeasure(part.measure) ? heard : heard.filter((each) => each.stem === part.stem);
+    const methodBefore = part.stem > 1 ? findMethod(before[part.measure] ?? '') : null;
+    const spokenCalls = spoken.map(({ call }) => call);
+    const calls =
+      part.measure !== 'diameter' || methodBefore === null ? spokenCalls : likeStemBefore(spokenCalls, methodBefore);
+    const isLikeBefore = calls !== spokenCalls;
+    const own = spoken.map((each, i) => ({ ...each, call: calls[i] ?? null }));
+    const inHand = context.inHand?.(part) ?? before[part.measure];
+    const fit = fitMethod(part.measure, ofMeasure(part.measure, own), inHand);
+    if (fit === null) continue;
+    before[part.measure] = fit.method.description.id;
+    const taken = takeReadings(part, fit, own, raw, context);
+    for (const [place, token] of taken.tokens) tokens[place] = token;
+    const content = isLikeBefore
+      ? {
+          ...taken.draft,
+          entries: setUpEntries(
+            fit.method,
+            taken.draft.entries,
+            measurementFormOf(draft, { measure: 'diameter', stem: part.stem - 1 }).entries,
+          ),
+        }
+      : taken.draft;
+    draft = withMeasurementForm(draft, part, content);
+  }
+  const filled = filledNotes(notes);
+  if (filled !== undefined) draft = { ...draft, notes: filled };
+  const done = raw.map((token, i) => tokens[i] ?? leftOver(token));
+  return { tokens: done, draft, ok: done.every((token) => token.problem === null) };
+}
+
+/** A reading on the line, or the place of one that is missing, with the stem behind whose mark it stands. */
+interface Heard {
+  readonly call: Called | null;
+  readonly place: number;
+  readonly stem: number;
+}
+
+/** A place holder counts for heights only: a stem's readings are known by their marks and need none. */
+const ofMeasure = (measure: Measure, heard: readonly Heard[]): readonly (Called | null)[] =>
+  heard.map(({ call }) =>
+    measure === 'height' ? call : (call ?? { mark: { kind: 'prefix', prefix: MISSING }, text: '' }),
+  );
+
+function takeReadings(
+  { measure, stem }: MeasurementKey,
+  fit: Fit,
+  heard: readonly Heard[],
+  raw: readonly RawToken[],
+  context: CalloutContext,
+): { readonly draft: MeasurementForm; readonly tokens: readonly (readonly [number, CallToken])[] } {
+  const entries: Record<string, ReadingText> = {};
+  const tokens: [number, CallToken][] = [];
+  const slope = writtenSlope(fit, heard, context);
+  for (const [key, index] of fit.taken) {
+    const spec = fit.method.description.readings.find((candidate) => candidate.key === key);
+    const { place, call } = heard[index] ?? { call: null };
+    const token = place === undefined ? undefined : raw[place];
+    if (spec === undefined || place === undefined || token === undefined) continue;
+    const part = { ...token, part: 'reading', measure, stem, reading: key } as const;
+    const of = stem > 1 && token.text.startsWith(NEXT_STEM) ? `stem ${stem}: ` : '';
+    if (call === null) {
+      tokens.push([place, { ...part, chip: `${spec.label} still to read`, problem: null }]);
+      continue;
+    }
+    const unit = spec.quantity === 'slope' && slope !== null ? slope : defaultUnitOf(spec, context);
+    const read = readQuantity(call.text, { unit, units: spec.units });
+    entries[key] = read.ok
+      ? { text: withoutUnit(call.text, read.unitWritten, read.value, spec), unit: read.unit }
+      : { text: call.text, unit };
+    tokens.push([
+      place,
+      read.ok
+        ? { ...part, chip: `${of}${chipText(spec, entries[key].text, read.unit)}`, problem: null }
+        : { ...part, chip: null, problem: read.message },
+    ]);
+  }
+  return { draft: { methodId: fit.method.description.id, entries }, tokens };
+}
+
+/** The scale written behind any sight of the tree: an instrument is read on one scale, so it holds for the others. */
+function writtenSlope(fit: Fit, heard: readonly Heard[], context: CalloutContext): UnitId | null {
+  for (const [key, index] of fit.taken) {
+    const spec = fit.method.description.readings.find((candidate) => candidate.key === key);
+    const call = heard[index]?.call;
+    if (spec?.quantity !== 'slope' || call === null || call === undefined) continue;
+    const read = readQuantity(call.text, { unit: defaultUnitOf(spec, context), units: spec.units });
+    if (read.ok && read.unitWritten) return read.unit;
+  }
+  return null;
+}
+
+/** The number alone: the unit goes beside it on the sheet. Feet with inches become plain inches. */
+function withoutUnit(text: string, unitWritten: boolean, value: number, spec: ReadingSpec): string {
+  if (!unitWritten) return text;
+  const plain = /^[+-]?[\d.,]+/.exec(text)?.[0] ?? '';
+  const read = readQuantity(plain, { unit: spec.units[0] ?? 'm', units: spec.units });
+  if (read.ok && read.value === value) return plain;
+  const wantsPlus = spec.countsDown === true ? /^\s*\+/.test(text) : spec.signed;
+  return `${wantsPlus && value > 0 ? '+' : ''}${String(value)}`;
+}
+
+const chipText = (spec: ReadingSpec, text: string, unit: UnitId): string => {
+  const symbol = unitOf(unit).symbol;
+  return `${spec.label} ${text.replace(/^-/, '−')}${symbol === '°' ? '' : ' '}${symbol}`;
+};
+
+const problem = (token: RawToken, reason: string): CallToken => ({
+  ...token,
+  chip: null,
+  problem: reason,
+  part: 'unknown',
+});
+
+function leftOver(token: RawToken): CallToken {
+  const call = callOf(token.text.startsWith(NEXT_STEM) ? token.text.slice(NEXT_STEM.length) : token.text);
+  if (token.text === MISSING) return problem(token, 'A place is kept here, but no reading is missing.');
+  if (call?.mark.kind === 'signed')
+    return problem(token, 'A signed reading too many: the top and the base are there already.');
+  if (call?.mark.kind === 'bare')
+    return problem(token, 'A second plain number: which is the diameter? Heights follow “=”, distances “@”.');
+  return problem(token, 'This does not go with the other readings of the height or diameter.');
+}
+
+function unknownWord(word: string, { species, conditions = COMMON_CONDITIONS }: CalloutContext): string {
+  const near = species.find(
+    ({ code, name }) =>
+      code.startsWith(word.slice(0, 2).toLowerCase()) || name.toLowerCase().startsWith(word.toLowerCase()),
+  );
+  const list = species.map(({ code }) => code).join(', ');
+  const codes = conditions.map(({ code }) => code).join(', ');
+  // A word pasted by mistake can be as long as the line: its beginning is enough to know it by.
+  const shown = word.length > 24 ? `${word.slice(0, 24)} …` : word;
+  return near === undefined
+    ? `“${shown}” is not a species of this survey (${list}), none of its codes (${codes}) and not a reading.`
+    : `“${shown}” is not known here. ${near.name} is “${near.code}”.`;
+}

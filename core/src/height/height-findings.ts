@@ -1,0 +1,27 @@
+import type { Finding, SuggestedFix } from '../uncertainty/index.ts';
+
+/** The catalogue of slips that height methods look for. Codes are stable: stored, exported, translated by them. */
+export const HEIGHT_SLIPS = {
+  topBelowBase: 'height.top-below-base',
+  baseAboveEye: 'height.base-above-eye',
+  topBelowEye: 'height.top-below-eye',
+  tooClose: 'height.too-close',
+  wrongScale: 'height.wrong-scale',
+  slenderness: 'height.unlikely-slenderness',
+  belowBreastHeight: 'height.below-breast-height',
+  impossible: 'height.impossible',
+  otherStaff: 'height.other-staff',
+  lowMark: 'height.low-mark',
+  noHalfTrunk: 'height.half-trunk-missing',
+} as const;
+
+export type HeightSlip = (typeof HEIGHT_SLIPS)[keyof typeof HEIGHT_SLIPS];
+
+export const heightFinding = (
+  code: HeightSlip,
+  severity: Finding['severity'],
+  reading: string | null,
+  title: string,
+  message: string,
+  suggestedFixes: readonly SuggestedFix[] = [],
+): Finding => ({ code, severity, reading, title, message, suggestedFixes });

@@ -1,0 +1,83 @@
+import type { MethodContext, Readings } from '../../measurement/index.ts';
+import type { HeightEvidence } from './evidence.ts';
+
+/** A height as it was taken, in the light of everything that is known. */
+export interface HeightCase {
+  readonly methodId: string;
+  readonly readings: Readings;
+  readonly context: MethodContext;
+  /** What the readings give, in m; it may be no height at all. */
+  readonly heightM: number;
+  readonly standardErrorM: number;
+  readonly evidence: HeightEvidence;
+  /** Level distance to the axis that the readings mean; null where they mean none. */
+  readonly distanceM: number | null;
+  /** The height that changed readings would give, in m, by this or another method. */
+  readonly recompute: (changes: Readings, methodId?: string) => number;
+}
+
+/** A way in which the readings may have gone wrong, undone. */
+export interface Suspicion {
+  /** The readings that would stand differently. */
+  readonly changes: Readings;
+  /** The method that the readings belong to, where it was another one. */
+  readonly methodId?: string;
+  /** The height with the slip undone, in m. */
+  readonly heightM: number;
+  /**
+   * Evidence of its own: how many standard errors the figure as read, and as mended, lie off a direct check of the very
+   * thing that slipped.
+   */
+  readonly own?: { readonly asRead: number; readonly mended: number };
+  /** What is seen, as a sentence; added to the message. */
+  readonly because?: string;
+  /** Readings to take anew, where no figure can be offered. */
+  readonly clears?: readonly string[];
+  /** Whether it is a fact and not a suspicion: its evidence shows it without a doubt. */
+  readonly certain?: boolean;
+}
+
+/** A kind of slip, as the catalogue holds it. */
+export interface SlipKind {
+  /** Stable: stored, exported, translated by it. */
+  readonly code: string;
+  /** What happened, in the words of a crew. */
+  readonly name: string;
+  /** What it does to the height. */
+  readonly effect: string;
+  /** What to do about it. */
+  readonly mend: string;
+  /** What must be known before it is named. */
+  readonly evidence: string;
+  /** Findings of a method's own that say the same with less evidence. */
+  readonly replaces?: readonly string[];
+  /**
+   * `evidence`: named here, from what is known beside the readings. `method`: found by the method itself, from its
+   * readings alone.
+   */
+  readonly foundBy: 'evidence' | 'method';
+  readonly suspect: (found: HeightCase) => readonly Suspicion[];
+}
+
+/** A slip that a method finds by itself. */
+export const byMethod = (kind: Omit<SlipKind, 'foundBy' | 'suspect'>): SlipKind => ({
+  ...kind,
+  foundBy: 'method',
+  suspect: () => [],
+});
+
+/** A slip that is named from evidence. */
+export const byEvidence = (kind: Omit<SlipKind, 'foundBy' | 'suspect'>, suspect: SlipKind['suspect']): SlipKind => ({
+  ...kind,
+  foundBy: 'evidence',
+  suspect,
+});
+
+/** The readings of a case with some of them replaced, as a suspicion. */
+export function changed(
+  found: HeightCase,
+  changes: Readings,
+  rest: Omit<Suspicion, 'changes' | 'heightM'> = {},
+): Suspicion {
+  return { changes, heightM: found.recompute(changes, rest.methodId), ...rest };
+}

@@ -1,0 +1,170 @@
+import { describe, expect, it } from 'vitest';
+import { type Finding, findingsOf } from '../../uncertainty/index.ts';
+import { evaluate, type Method, type Readings } from '../../measurement/index.ts';
+import { seededRandom } from '../../statistics/index.ts';
+import { findMethod } from '../../methods/index.ts';
+import { type HeightScene, honestScene, SLIPPED, SLIPPED_PLAINLY } from '../../testing/height-scenes.ts';
+import { printFigures } from '../../testing/print-figures.ts';
+import { HEIGHT_SLIP_KINDS } from './catalogue.ts';
+import { nameSlips, withNamedSlips } from './name-slips.ts';
+import { soundFactor } from '../sound.ts';
+import type { HeightEvidence } from './evidence.ts';
+
+const methodOf = (id: string): Method => {
+  const method = findMethod(id);
+  if (method === null) throw new Error(`${id} is not registered`);
+  return method;
+};
+
+/** Everything that is said of a scene, in the order in which it is read. */
+function saidOf({ methodId, readings, context, evidence }: HeightScene): readonly Finding[] {
+  const method = methodOf(methodId);
+  const naming = { method, readings, context, evidence, findMethod };
+  const own = findingsOf(evaluate(method, readings, context));
+  return withNamedSlips(own, nameSlips(naming), naming).filter(({ severity }) => severity !== 'note');
+}
+
+/** The height after a mend is taken, in m; null where the mend leaves readings to be taken again. */
+function mended({ methodId, readings, context }: HeightScene, finding: Finding): number | null {
+  const [mend] = finding.suggestedFixes;
+  if (mend === undefined || mend.changes.some(({ text }) => text === '')) return null;
+  const after: Readings = {
+    ...readings,
+    ...Object.fromEntries(
+      mend.changes.map(({ reading, text, unit }) => [reading, { value: Number(text.replace('−', '-')), unit }]),
+    ),
+  };
+  const outcome = evaluate(methodOf(mend.methodId ?? methodId), after, context);
+  return outcome.ok ? outcome.estimate.value : null;
+}
+
+const TREES = 1000;
+
+/** Share of the seeded trees on which the slip is named first or second, and its mend gives back the tree. */
+function named(code: string, make: (random: ReturnType<typeof seededRandom>) => HeightScene, isMendChecked: boolean) {
+  const random = seededRandom(4711);
+  let right = 0;
+  for (let tree = 0; tree < TREES; tree += 1) {
+    const found = make(random);
+    const finding = saidOf(found)
+      .slice(0, 2)
+      .find((each) => each.code === code);
+    if (finding === undefined) continue;
+    const height = isMendChecked ? mended(found, finding) : null;
+    const isRight = height === null || Math.abs(height / found.world.heightM - 1) <= found.tolerance;
+    if (isRight) right += 1;
+  }
+  return right / TREES;
+}
+
+describe('the catalogue of slips in heights', () => {
+  it('holds at least 25 kinds, each with its words, its effect, its mend and the evidence it needs', () => {
+    expect(HEIGHT_SLIP_KINDS.length).toBeGreaterThanOrEqual(25);
+    expect(new Set(HEIGHT_SLIP_KINDS.map(({ code }) => code)).size).toBe(HEIGHT_SLIP_KINDS.length);
+    for (const { name, effect, mend, evidence } of HEIGHT_SLIP_KINDS)
+      for (const text of [name, effect, mend, evidence]) expect(text.length).toBeGreaterThan(4);
+  });
+
+  it('has a simulated case for every kind', () => {
+    const simulated = [...Object.keys(SLIPPED), ...Object.keys(SLIPPED_PLAINLY)].sort();
+    expect(simulated).toEqual(HEIGHT_SLIP_KINDS.map(({ code }) => code).sort());
+  });
+
+  const shares: [string, number][] = [];
+
+  it.each(Object.entries(SLIPPED))(
+    '%s is named first or second with the right mend on 95 of 100 trees',
+    (code, make) => {
+      const share = named(code, make, true);
+      shares.push([code, share]);
+      expect(share).toBeGreaterThanOrEqual(0.95);
+    },
+  );
+
+  it.each(Object.entries(SLIPPED_PLAINLY))('%s is found by the method on 95 of 100 trees', (code, make) => {
+    const share = named(code, make, false);
+    shares.push([code, share]);
+    expect(share).toBeGreaterThanOrEqual(0.95);
+  });
+
+  it('says nothing of 98 in 100 of 10,000 trees measured as they should be', () => {
+    const random = seededRandom(2026);
+    const alarms = new Map<string, number>();
+    const trees = 10_000;
+    let alarmed = 0;
+    for (let tree = 0; tree < trees; tree += 1) {
+      const honest = honestScene(random);
+      // A laser distance with a plus is always asked about: it is as rare as a base above the eye.
+      const isAsked = (code: string): boolean =>
+        honest.methodId === 'height.laser-verticals' && code === 'height.base-above-eye';
+      const first = saidOf(honest).find(({ code }) => !isAsked(code));
+      if (first === undefined) continue;
+      alarmed += 1;
+      alarms.set(first.code, (alarms.get(first.code) ?? 0) + 1);
+    }
+    const percent = (share: number): string => `${(share * 100).toFixed(1)} %`;
+    printFigures('slips named first or second with the right mend, of 1,000 trees each', [
+      ...shares.map(([code, share]) => [code, percent(share)] as const),
+    ]);
+    printFigures(`false alarms on 10,000 honest trees: ${percent(alarmed / trees)}`, [
+      ...[...alarms].sort((a, b) => b[1] - a[1]).map(([code, count]) => [code, String(count)] as const),
+    ]);
+    expect(alarmed / trees).toBeLessThan(0.02);
+  });
+});
+
+describe('what is said of a slip', () => {
+  const context = { unitSystem: 'metric', dbhCm: 34 } as const;
+  const readings = {
+    top: { value: 62, unit: 'pct' },
+    base: { value: 8, unit: 'pct' },
+    distance: { value: 25, unit: 'm' },
+  } as const;
+  const naming = (evidence: HeightEvidence) => ({
+    method: methodOf('height.two-angles'),
+    readings,
+    context,
+    evidence,
+    findMethod,
+  });
+
+  it('names the figures before and after, and what the evidence says', () => {
+    // 25 × (0.62 + 0.08) = 17.5 and 25 × (0.62 − 0.08) = 13.5
+    const [first] = nameSlips(
+      naming({
+        eyeM: 1.6,
+        ground: { value: 0, standardError: 0.02 },
+        expected: [{ from: 'other-method', words: 'the laser', heightM: 17.3, standardErrorM: 0.3 }],
+      }),
+    );
+    expect(first?.code).toBe('height.base-sign');
+    expect(first?.message).toContain('17.5 m instead of 13.5 m');
+    expect(first?.message).toContain('The laser says 17.3 m');
+    expect(first?.suggestedFixes[0]).toMatchObject({
+      becomes: '17.5 m',
+      changes: [{ reading: 'base', text: '−8', unit: 'pct' }],
+    });
+  });
+
+  it('is nothing without evidence', () => {
+    expect(nameSlips(naming({ expected: [] }))).toEqual([]);
+  });
+
+  it('leaves a base above the eye unquestioned where the ground explains it', () => {
+    // Eye 1.6 m over ground that falls by 0.15 × 25 m: the base lies 2.15 m above the eye, at +8.6 %.
+    const known = naming({
+      eyeM: 1.6,
+      ground: { value: -0.15, standardError: 0.02 },
+      expected: [],
+    });
+    const own = findingsOf(evaluate(known.method, readings, context));
+    expect(own.find(({ code }) => code === 'height.base-above-eye')?.severity).toBe('check');
+    const said = withNamedSlips(own, nameSlips(known), known);
+    expect(said.find(({ code }) => code === 'height.base-above-eye')?.severity).toBe('note');
+  });
+
+  it('knows that 14 °C are 2.5 % of the speed of sound', () => {
+    expect(soundFactor(0, 14)).toBeCloseTo(Math.sqrt(273.15 / 287.15), 9);
+    expect(1 - soundFactor(0, 14)).toBeCloseTo(0.025, 3);
+  });
+});

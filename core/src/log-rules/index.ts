@@ -1,0 +1,4 @@
+export { LOG_RULES, ruleDoubt, scaledBoardFeet } from './rules.ts';
+export { cordsOf, hoppusFt, jasM3, SOLID_FT3_PER_CORD, STERES_PER_CORD } from './solid.ts';
+export { FORM_CLASS_HEIGHT_FT, FORM_CLASS_LIMITS, FORM_CLASS_RULES, type FormClassRule } from './standing.ts';
+export { boardFeetTable } from './table.ts';

@@ -1,0 +1,58 @@
+import { SHEET_KEYS } from './sheet-keys.ts';
+import type { MethodDescription, ReadingSpec } from './description.ts';
+
+interface Owned {
+  readonly method: MethodDescription;
+  readonly spec: ReadingSpec;
+}
+
+const named = ({ method, spec }: Owned): string => `${method.id} (${spec.label})`;
+
+/** A distance method stands beside a height only in the place of its level distance. */
+function standTogether(a: Owned, b: Owned): boolean {
+  const measures = [a.method.measure, b.method.measure];
+  if (a.method.measure === b.method.measure) return false;
+  if (!measures.includes('distance') || !measures.includes('height')) return true;
+  const height = a.method.measure === 'height' ? a : b;
+  const takesDistance = height.method.readings.some(({ isLevelDistance = false }) => isLevelDistance);
+  return takesDistance && height.spec.isLevelDistance !== true;
+}
+
+/** Readings that may stand on one sheet, or on one line, with the same key or word. */
+function sharing(owned: readonly Owned[], of: (spec: ReadingSpec) => string, what: string): string[] {
+  return owned.flatMap((a, i) =>
+    owned
+      .slice(i + 1)
+      .filter((b) => of(a.spec) !== '' && of(a.spec) === of(b.spec))
+      .filter((b) => a.method.id === b.method.id || standTogether(a, b))
+      .map((b) => `${named(a)} and ${named(b)} have the same ${what} “${of(a.spec)}”.`),
+  );
+}
+
+const wordsOf = ({ readings }: MethodDescription): string =>
+  readings
+    .map(({ callout }) => callout)
+    .sort()
+    .join(' ');
+
+/**
+ * What would let one method shadow another: the same id, key or call-out word, or a key of the sheet itself. Each message
+ * names both.
+ */
+export function registryConflicts(methods: readonly MethodDescription[]): readonly string[] {
+  const pairs = methods.flatMap((a, i) => methods.slice(i + 1).map((b) => [a, b] as const));
+  const owned = methods.flatMap((method) => method.readings.map((spec) => ({ method, spec })));
+  return [
+    ...pairs.filter(([a, b]) => a.id === b.id).map(([a, b]) => `“${a.name}” and “${b.name}” have the same id ${a.id}.`),
+    ...pairs
+      .filter(([a, b]) => a.id !== b.id && a.measure === b.measure && wordsOf(a) === wordsOf(b))
+      .map(([a, b]) => `${a.id} and ${b.id} have the same call-out words “${wordsOf(a).trim()}”.`),
+    ...owned.flatMap((each) =>
+      SHEET_KEYS.flatMap(({ key, does }) =>
+        key === each.spec.shortcut ? [`${named(each)} has the key “${key}” of the sheet: ${does}.`] : [],
+      ),
+    ),
+    ...sharing(owned, ({ shortcut }) => shortcut, 'key'),
+    ...sharing(owned, ({ callout }) => callout, 'call-out word'),
+  ];
+}

@@ -1,0 +1,1 @@
+export { defaultMethod, findMethod, METHODS, methodsFor } from './registry.ts';

@@ -1,0 +1,33 @@
+import type { PlotShape } from '../protocol/index.ts';
+import { basalAreaM2 } from '../diameter/index.ts';
+import { areaFactorPerHa } from './circular-plot.ts';
+/** Level area on which trees of a dbh are tallied, in m²; null at a point, and where the dbh decides and is not known. */
+export function shapeAreaM2(shape: PlotShape, dbhCm: number | null): number | null {
+  switch (shape.kind) {
+    case 'circle':
+    case 'complete-tally':
+      return shape.areaM2;
+    case 'rectangle':
+      return shape.widthM * shape.lengthM;
+    case 'nested':
+      return dbhCm === null ? null : (shape.rings.findLast(({ fromCm }) => dbhCm >= fromCm)?.areaM2 ?? null);
+    case 'variable-radius':
+      return null;
+  }
+}
+
+/** The largest level area of a plot, in m²; null at a point, which has none. */
+export const plotAreaM2 = (shape: PlotShape): number | null =>
+  shape.kind === 'nested' ? (shape.rings.at(-1)?.areaM2 ?? null) : shapeAreaM2(shape, null);
+
+/**
+ * Stems a hectare that one tallied tree stands for.
+ *
+ * @returns null where that hangs on a dbh that is not known; 0 for a tree too thin for the plot
+ */
+export function expansionFactorPerHa(shape: PlotShape, dbhCm: number | null): number | null {
+  if (shape.kind === 'variable-radius') return dbhCm === null ? null : shape.factorM2PerHa / basalAreaM2(dbhCm);
+  const areaM2 = shapeAreaM2(shape, dbhCm);
+  if (areaM2 !== null) return areaFactorPerHa(areaM2);
+  return dbhCm === null ? null : 0;
+}

@@ -1,0 +1,167 @@
+import {
+  type AskedTree,
+  asksHeight,
+  type HeightRule,
+  heightRuleWords,
+  isSurveyDesign,
+  type PlotShape,
+  shapeProblem,
+  USUAL_DESIGN,
+} from '../protocol/index.ts';
+import { expansionFactorPerHa, plotAreaM2 } from './expansion-factor.ts';
+import { isAlongGround, limitingDistanceM } from './limiting-distance.ts';
+import { shapeWords } from './plot-shape-words.ts';
+import { describe, expect, it } from 'vitest';
+import { isTreeNotes } from '../tree/index.ts';
+
+const LEVEL = { slopeRadius: 'level', slopePct: 30 } as const;
+const nested: PlotShape = {
+  kind: 'nested',
+  rings: [
+    { fromCm: 7, areaM2: 100 },
+    { fromCm: 20, areaM2: 500 },
+  ],
+};
+const factorFour: PlotShape = { kind: 'variable-radius', factorM2PerHa: 4 };
+const strip: PlotShape = { kind: 'rectangle', widthM: 10, lengthM: 50 };
+const whole: PlotShape = { kind: 'complete-tally', areaM2: 23_000 };
+
+describe('what a tallied tree stands for', () => {
+  it('hangs on the circle that its dbh puts it on: 100 stems a hectare below 20 cm, 20 from there', () => {
+    expect([6.9, 7, 19.9, 20, 61].map((dbhCm) => expansionFactorPerHa(nested, dbhCm))).toEqual([0, 100, 100, 20, 20]);
+    expect(expansionFactorPerHa(nested, null)).toBeNull();
+  });
+  it('hangs on its basal area at a point: 4 ÷ (π × 0.46² ÷ 4) = 24.07', () => {
+    expect(expansionFactorPerHa(factorFour, 46)).toBeCloseTo(24.0688, 4);
+    expect(expansionFactorPerHa(factorFour, null)).toBeNull();
+  });
+  it('is the same for all on a strip and in a whole tally', () => {
+    expect(expansionFactorPerHa(strip, null)).toBe(20);
+    expect(expansionFactorPerHa(whole, 30)).toBeCloseTo(1 / 2.3, 12);
+  });
+  it('ends along the ground where one longer radius is laid out: r ÷ √cos a for circles, level for all else', () => {
+    const circle: PlotShape = { kind: 'circle', areaM2: 500 };
+    const ground = { slopeRadius: 'circle', slopePct: 50 } as const;
+    // cos a = 1 ÷ √1.25; 12.6157 × 1.25^¼
+    expect(limitingDistanceM(circle, 30, ground)).toBeCloseTo(13.3393, 3);
+    expect(limitingDistanceM(circle, 30, { ...ground, slopeRadius: 'level' })).toBeCloseTo(12.6157, 4);
+    expect(limitingDistanceM(factorFour, 46, ground)).toBeCloseTo(11.5, 9);
+    expect(isAlongGround(circle, ground)).toBe(true);
+    expect(isAlongGround(nested, ground)).toBe(false);
+  });
+  it('ends where it reaches: 11.50 m for 46 cm and factor 4, 5.64 m and 12.62 m on the two circles', () => {
+    expect(limitingDistanceM(factorFour, 46, LEVEL)).toBeCloseTo(11.5, 9);
+    expect(limitingDistanceM(nested, 10, LEVEL)).toBeCloseTo(5.6419, 4);
+    expect(limitingDistanceM(nested, 30, LEVEL)).toBeCloseTo(12.6157, 4);
+    expect(limitingDistanceM(strip, 30, LEVEL)).toBeNull();
+    expect(limitingDistanceM(nested, 5, LEVEL)).toBeNull();
+  });
+  it('has an area to name, but at a point', () => {
+    expect([nested, strip, whole, factorFour].map(plotAreaM2)).toEqual([500, 500, 23_000, null]);
+  });
+});
+
+describe('shapes in words', () => {
+  it.each([
+    [{ kind: 'circle', areaM2: 500 }, 'metric', 'circle of 500 m²'],
+    [{ kind: 'circle', areaM2: 404.68564224 }, 'imperial', 'circle of 0.1 ac'],
+    [strip, 'metric', '10 × 50 m'],
+    [factorFour, 'metric', 'factor 4 m²/ha'],
+    [{ kind: 'variable-radius', factorM2PerHa: 2.295684113865932 }, 'imperial', 'factor 10 ft²/ac'],
+    [whole, 'metric', 'every tree of 2.3 ha'],
+    [nested, 'metric', '100 m² from 7 cm, 500 m² from 20 cm'],
+  ] as const)('%o', (shape, system, words) => {
+    expect(shapeWords(shape, system)).toBe(words);
+  });
+  it.each([
+    [null, '', 'needs a shape'],
+    [{ kind: 'star' }, 'kind', 'must be one of circle'],
+    [{ kind: 'circle' }, 'areaM2', 'between 1 and 10000 m²'],
+    [{ kind: 'circle', areaM2: 0 }, 'areaM2', 'between 1 and'],
+    [{ kind: 'circle', areaM2: 500, factorM2PerHa: 4 }, 'factorM2PerHa', 'no measure of a circle'],
+    [{ kind: 'variable-radius', factorM2PerHa: 0 }, 'factorM2PerHa', 'there is no factor of 0'],
+    [{ kind: 'rectangle', widthM: 10, lengthM: NaN }, 'lengthM', 'The length'],
+    [{ kind: 'rectangle', widthM: 900, lengthM: 900 }, 'lengthM', 'Width times length'],
+    [{ kind: 'nested', rings: [{ fromCm: 7, areaM2: 100 }] }, 'rings', '2 to 5 circles'],
+    [
+      {
+        kind: 'nested',
+        rings: [
+          { fromCm: 7, areaM2: 500 },
+          { fromCm: 20, areaM2: 100 },
+        ],
+      },
+      'rings/1',
+      'larger than the one before',
+    ],
+  ])('%o is none, and why', (value, field, words) => {
+    const problem = shapeProblem(value);
+    expect(problem?.field).toBe(field);
+    expect(problem?.message).toContain(words);
+  });
+});
+
+describe('which heights are asked for', () => {
+  const tree = (dbhCm: number | null, speciesCode = 'sp', diameterClass = 30): AskedTree => ({
+    speciesCode,
+    dbhCm,
+    hasHeight: false,
+    diameterClass,
+  });
+  const trees = [tree(31), tree(28), tree(44, 'bt', 45), tree(30), tree(null)];
+  const asked = (rule: HeightRule) => trees.flatMap((_, i) => (asksHeight(rule, trees, i) ? [i] : []));
+  it.each([
+    [{ ask: 'none' }, [], 'no heights asked for'],
+    [{ ask: 'every', n: 1 }, [0, 1, 2, 3, 4], 'a height of every tree'],
+    [{ ask: 'every', n: 3 }, [0, 3], 'a height of every 3rd tree'],
+    [{ ask: 'every', n: 12 }, [0], 'a height of every 12th tree'],
+    [{ ask: 'class', n: 2 }, [0, 1, 2, 4], 'heights of 2 trees of each class and species on a plot'],
+    [{ ask: 'largest', n: 2 }, [0, 2], 'heights of the 2 thickest trees of a plot'],
+  ] as const)('%o', (rule, expected, words) => {
+    // The fourth of 30 cm is the third of its class.
+    const found = asked(rule).filter((i) => rule.ask !== 'class' || i < 4);
+    expect(found).toEqual(rule.ask === 'class' ? [0, 1, 2] : expected);
+    expect(heightRuleWords(rule)).toBe(words);
+  });
+});
+
+describe('what comes over the wire', () => {
+  it('is a design only when whole and within its limits', () => {
+    expect(isSurveyDesign(USUAL_DESIGN)).toBe(true);
+    expect(isSurveyDesign(JSON.parse(JSON.stringify(USUAL_DESIGN)))).toBe(true);
+    const wrong: readonly object[] = [
+      { ...USUAL_DESIGN, layout: 'somehow' },
+      { ...USUAL_DESIGN, layout: 'toString' },
+      { ...USUAL_DESIGN, shape: { kind: 'variable-radius', factorM2PerHa: 0 } },
+      { ...USUAL_DESIGN, heights: { ask: 'every', n: 0 } },
+      { ...USUAL_DESIGN, heights: { ask: 'none', n: 2 } },
+      { ...USUAL_DESIGN, conditions: [{ code: 'DEAD', words: 'dead' }] },
+      {
+        ...USUAL_DESIGN,
+        conditions: [
+          { code: 'dead', words: 'dead' },
+          { code: 'dead', words: 'again' },
+        ],
+      },
+      { ...USUAL_DESIGN, more: 1 },
+      { layout: 'random' },
+    ];
+    expect(wrong.map(isSurveyDesign)).toEqual(wrong.map(() => false));
+  });
+  it('is notes on a tree only within their limits', () => {
+    expect(isTreeNotes({ multiplicity: 4 })).toBe(true);
+    expect(isTreeNotes({ conditions: ['dead'], fork: 2, multiplicity: 2, bearingDeg: 360, awayM: 0 })).toBe(true);
+    const wrong = [
+      { fork: 1 },
+      { fork: 2.5 },
+      { multiplicity: 5 },
+      { bearingDeg: -1 },
+      { awayM: Infinity },
+      { x: 1 },
+      [],
+      null,
+    ];
+    expect(wrong.map(isTreeNotes)).toEqual(wrong.map(() => false));
+    expect(isTreeNotes({ conditions: ['dead', 'dead'] })).toBe(false);
+  });
+});

@@ -1,0 +1,35 @@
+/** Words of a survey for the state of a tree, called out as they stand: `dead`, `brk`. */
+export interface ConditionCode {
+  /** Two to eight small letters. */
+  readonly code: string;
+  readonly words: string;
+  /** Whether a tree with the code is dead; that of the common code of the same name where left out, else live. */
+  readonly condition?: Condition | undefined;
+}
+
+export const CONDITIONS = ['live', 'dead'] as const;
+
+export type Condition = (typeof CONDITIONS)[number];
+
+export const CONDITION_CODE = /^[a-z]{2,8}$/;
+
+/** The code that always means a broken top, whatever a survey calls it. */
+export const BROKEN_CODE = 'brk';
+
+/** Codes that a survey begins with. */
+export const COMMON_CONDITIONS: readonly ConditionCode[] = [
+  { code: 'dead', words: 'dead, standing', condition: 'dead' },
+  { code: BROKEN_CODE, words: 'top broken' },
+  { code: 'lean', words: 'leaning' },
+  { code: 'rot', words: 'rot seen' },
+  { code: 'ivy', words: 'climber on the stem' },
+  { code: 'nest', words: 'nest or hollow: keep' },
+];
+
+/** Whether a tree with this code is live or dead. */
+export const conditionOf = ({ code, condition }: Pick<ConditionCode, 'code' | 'condition'>): Condition =>
+  condition ?? COMMON_CONDITIONS.find((common) => common.code === code)?.condition ?? 'live';
+
+/** The codes of a survey that mark a dead tree. */
+export const deadCodes = (conditions: readonly ConditionCode[]): ReadonlySet<string> =>
+  new Set(conditions.filter((each) => conditionOf(each) === 'dead').map(({ code }) => code));

@@ -1,0 +1,74 @@
+import { convert, type UnitId } from '../../units/index.ts';
+
+export type ClassWidth = '1in' | '2in' | '2cm' | '4cm' | '5cm';
+
+/** How a survey sorts its diameters. */
+export interface ClassRule {
+  readonly width: ClassWidth;
+  /** `down`: a class is named by its lower limit; `centred`: by its middle. */
+  readonly place: 'down' | 'centred';
+}
+
+/** The widths of classes that crews use. */
+export const CLASS_WIDTHS: Readonly<Record<ClassWidth, { readonly width: number; readonly unit: UnitId }>> = {
+  '1in': { width: 1, unit: 'in' },
+  '2in': { width: 2, unit: 'in' },
+  '2cm': { width: 2, unit: 'cm' },
+  '4cm': { width: 4, unit: 'cm' },
+  '5cm': { width: 5, unit: 'cm' },
+};
+
+/** Digits that tell a diameter on the edge of a class from the noise of a conversion. */
+const EDGE_DIGITS = 12;
+
+/** The multiple of `width` that is not above the diameter: 10 in are 10 in, also when they come as 25.4 cm. */
+export const downTo = (diameter: number, width: number): number =>
+  Math.floor(Number((diameter / width).toPrecision(EDGE_DIGITS))) * width;
+
+/**
+ * The class that a diameter falls in, named by its lower limit or by its middle. The lower limit belongs to the class.
+ *
+ * @param dbhCm 0 or more
+ * @returns in the unit of the class
+ * @example diameterClass(34.7, { width: '2cm', place: 'down' }) // 34: 34.0 up to 36
+ * @example diameterClass(34.7, { width: '5cm', place: 'centred' }) // 35: 32.5 up to 37.5
+ */
+export function diameterClass(dbhCm: number, { width: id, place }: ClassRule): number {
+  const { width, unit } = CLASS_WIDTHS[id];
+  const diameter = convert(dbhCm, 'cm', unit);
+  return place === 'down' ? downTo(diameter, width) : downTo(diameter + width / 2, width);
+}
+
+/** The limits of a class: lower one in, upper one out. */
+export function classLimits(
+  named: number,
+  { width: id, place }: ClassRule,
+): { readonly from: number; readonly to: number } {
+  const { width } = CLASS_WIDTHS[id];
+  const from = place === 'down' ? named : named - width / 2;
+  return { from, to: from + width };
+}
+
+/** A product by the dbh from which a stem belongs to it. */
+export interface ProductLimit {
+  readonly name: string;
+  readonly fromCm: number;
+}
+
+/** Most products that a survey may tell apart. */
+export const PRODUCTS_LIMIT = 12;
+
+/**
+ * The product of a stem: the last whose lower limit it reaches.
+ *
+ * @returns its name, or null below the first limit
+ */
+export function productOf(dbhCm: number, products: readonly ProductLimit[]): string | null {
+  const reached = products.filter(({ fromCm }) => dbhCm >= fromCm);
+  return (
+    reached.reduce<ProductLimit | null>(
+      (best, each) => (best === null || each.fromCm > best.fromCm ? each : best),
+      null,
+    )?.name ?? null
+  );
+}

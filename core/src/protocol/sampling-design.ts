@@ -1,0 +1,178 @@
+import { isTwoPhaseDesign, type TwoPhaseDesign } from './two-phase-design.ts';
+import { isPlotShape, type PlotShape, SLOPE_RADII, type SlopeRadius } from './plot-shape.ts';
+import { COMMON_CONDITIONS, CONDITION_CODE, type ConditionCode, CONDITIONS } from './condition-codes.ts';
+
+/** How the plots were placed. */
+export const LAYOUTS = {
+  random: 'plots drawn at random',
+  systematic: 'plots on a grid from a random start',
+  lines: 'plots along parallel lines from a random start',
+  chosen: 'plots chosen by eye',
+} as const;
+export type PlotLayout = keyof typeof LAYOUTS;
+
+/** What becomes of plots that reach beyond the edge of the stand, where nothing can be tallied. */
+export const EDGE_RULES = {
+  none: 'nothing: plots at the edge come out too low',
+  mirage:
+    'mirage: measured again from the middle mirrored at the edge; trees count once more each time they are in again, up to four times in a corner',
+  walkthrough: 'walkthrough: a tree nearer to the edge than to the middle, seen through it, counts twice',
+  half: 'half plot: only the half turned away from the edge is tallied, and each of its trees counts twice; biased',
+} as const;
+export type EdgeRule = keyof typeof EDGE_RULES;
+
+/** Which trees a height is asked of. */
+export type HeightRule =
+  | { readonly ask: 'every'; readonly n: number }
+  /** So many of each diameter class and species on the plot. */
+  | { readonly ask: 'class'; readonly n: number }
+  /** So many of the thickest of the plot. */
+  | { readonly ask: 'largest'; readonly n: number }
+  | { readonly ask: 'none' };
+
+/** How a survey samples. Settled when it is made. */
+export interface SurveyDesign {
+  readonly layout: PlotLayout;
+  /** What plots are unless one says otherwise. */
+  readonly shape: PlotShape;
+  readonly edge: EdgeRule;
+  readonly slopeRadius: SlopeRadius;
+  readonly heights: HeightRule;
+  readonly conditions: readonly ConditionCode[];
+  readonly dominant: DominantRule;
+  /** How it looks twice, where it does. */
+  readonly phases?: TwoPhaseDesign | undefined;
+}
+
+export const USUAL_DESIGN: SurveyDesign = {
+  layout: 'systematic',
+  shape: { kind: 'circle', areaM2: 500 },
+  edge: 'none',
+  slopeRadius: 'level',
+  heights: { ask: 'every', n: 3 },
+  conditions: COMMON_CONDITIONS,
+  dominant: 'fractional',
+};
+
+export const HEIGHT_RULE_LIMITS = { low: 1, high: 50 } as const;
+const DOMINANT_RULES: readonly DominantRule[] = ['fractional', 'floor', 'round'];
+
+const isKey = (value: unknown, of: object): boolean => typeof value === 'string' && Object.hasOwn(of, value);
+
+function isHeightRule(value: unknown): value is HeightRule {
+  if (typeof value !== 'object' || value === null) return false;
+  const { ask, n, ...rest } = value as Record<string, unknown>;
+  if (Object.keys(rest).length > 0) return false;
+  if (ask === 'none') return n === undefined;
+  return (
+    (ask === 'every' || ask === 'class' || ask === 'largest') &&
+    Number.isInteger(n) &&
+    Number(n) >= HEIGHT_RULE_LIMITS.low &&
+    Number(n) <= HEIGHT_RULE_LIMITS.high
+  );
+}
+
+function areConditions(value: unknown): boolean {
+  if (!Array.isArray(value) || value.length > 40) return false;
+  const codes = value.map((each: unknown) =>
+    typeof each === 'object' && each !== null ? (each as Partial<ConditionCode>) : {},
+  );
+  return (
+    codes.every(
+      ({ code, words, condition, ...rest }) =>
+        Object.keys(rest).length === 0 &&
+        (condition === undefined || CONDITIONS.some((each) => each === condition)) &&
+        typeof code === 'string' &&
+        CONDITION_CODE.test(code) &&
+        typeof words === 'string' &&
+        words.trim() !== '' &&
+        words.length <= 60,
+    ) && new Set(codes.map(({ code }) => code)).size === codes.length
+  );
+}
+
+/** Trees are counted at points, and every tree is guessed where every tree is tallied. */
+const fitsPhases = (phases: TwoPhaseDesign | undefined, { kind }: PlotShape): boolean =>
+  phases?.kind === 'count-measure'
+    ? kind === 'variable-radius'
+    : phases?.kind === 'three-p'
+      ? kind === 'complete-tally'
+      : true;
+
+/** Whether something that came over the wire is a survey's design, each part within its limits. */
+export function isSurveyDesign(value: unknown): value is SurveyDesign {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  const { layout, shape, edge, slopeRadius, heights, conditions, dominant, phases, ...rest } = value as Record<
+    string,
+    unknown
+  >;
+  return (
+    Object.keys(rest).length === 0 &&
+    isKey(layout, LAYOUTS) &&
+    isPlotShape(shape) &&
+    isKey(edge, EDGE_RULES) &&
+    isKey(slopeRadius, SLOPE_RADII) &&
+    isHeightRule(heights) &&
+    areConditions(conditions) &&
+    DOMINANT_RULES.some((each) => each === dominant) &&
+    (phases === undefined || isTwoPhaseDesign(phases)) &&
+    fitsPhases(phases, shape)
+  );
+}
+
+/** What the height rule needs to know of a tree of the plot, in the order of the tally. */
+export interface AskedTree {
+  readonly speciesCode: string;
+  readonly dbhCm: number | null;
+  readonly hasHeight: boolean;
+  /** Name of its diameter class. */
+  readonly diameterClass: number | null;
+}
+
+/** Whether a rule asks for the height of a tree of the plot. */
+export function asksHeight(rule: HeightRule, trees: readonly AskedTree[], index: number): boolean {
+  const tree = trees[index];
+  if (tree === undefined) return false;
+  switch (rule.ask) {
+    case 'none':
+      return false;
+    case 'every':
+      return index % rule.n === 0;
+    case 'class':
+      return (
+        tree.diameterClass !== null &&
+        trees
+          .slice(0, index)
+          .filter(
+            ({ speciesCode, diameterClass }) =>
+              speciesCode === tree.speciesCode && diameterClass === tree.diameterClass,
+          ).length < rule.n
+      );
+    case 'largest': {
+      const { dbhCm } = tree;
+      return dbhCm !== null && trees.filter((other) => (other.dbhCm ?? 0) > dbhCm).length < rule.n;
+    }
+  }
+}
+
+/** A height rule in words. */
+export function heightRuleWords(rule: HeightRule): string {
+  switch (rule.ask) {
+    case 'none':
+      return 'no heights asked for';
+    case 'every':
+      return rule.n === 1 ? 'a height of every tree' : `a height of every ${ordinal(rule.n)} tree`;
+    case 'class':
+      return `heights of ${String(rule.n)} trees of each class and species on a plot`;
+    case 'largest':
+      return `heights of the ${String(rule.n)} thickest trees of a plot`;
+  }
+}
+
+const ordinal = (n: number): string => {
+  const suffix = n % 100 >= 11 && n % 100 <= 13 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th');
+  return `${String(n)}${suffix}`;
+};
+
+/** How the hundred thickest trees a hectare become trees of a plot. */
+export type DominantRule = 'fractional' | 'floor' | 'round';

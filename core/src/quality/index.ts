@@ -1,0 +1,1 @@
+export { type CheckedReading, type CheckedTree, CHECKS, checkSurvey, type SurveyPoint } from './check-survey.ts';

@@ -1,0 +1,62 @@
+import type { StemProfile } from './profile.ts';
+import { centroidHeightM, centroidM3, hossfeldM3, huberM3, newtonM3, presslerM3, type Section, sectionsConeM3, sectionsSmalianM3, sectionsSplineM3, smalianM3 } from './sections.ts';
+
+/** What one way says of a stem, from the few diameters that it asks for. */
+export interface WayOfVolume {
+  readonly name: string;
+  /** Which diameters it was told, in words. */
+  readonly from: string;
+  readonly volumeM3: number;
+}
+
+const SHORT_M = 2;
+
+/** Sections of a piece every two metres, its end among them. */
+function shortSections({ diameterCm }: StemProfile, fromM: number, toM: number): Section[] {
+  const count = Math.max(2, Math.ceil((toM - fromM) / SHORT_M));
+  return Array.from({ length: count + 1 }, (_, i) => {
+    const heightM = fromM + ((toM - fromM) * i) / count;
+    return { heightM, diameterCm: diameterCm(heightM) };
+  });
+}
+
+/**
+ * What every way to measure a felled piece would say of this one: each gets the diameters that it asks for from the
+ * profile, whose own volume is the sum that they try to hit.
+ *
+ * @param fromM butt of the piece, above the ground
+ * @param toM its top, above that
+ */
+export function felledWays(profile: StemProfile, fromM: number, toM: number): WayOfVolume[] {
+  const lengthM = toM - fromM;
+  const d = (share: number): number => profile.diameterCm(fromM + share * lengthM);
+  const sections = shortSections(profile, fromM, toM);
+  return [
+    { name: 'Smalian', from: 'butt and top', volumeM3: smalianM3(d(0), d(1), lengthM) },
+    { name: 'Huber', from: 'the middle', volumeM3: huberM3(d(0.5), lengthM) },
+    { name: 'Newton', from: 'butt, middle and top', volumeM3: newtonM3(d(0), d(0.5), d(1), lengthM) },
+    { name: 'Hossfeld', from: 'a third up, and the top', volumeM3: hossfeldM3(d(1 / 3), d(1), lengthM) },
+    { name: 'Smalian in sections', from: 'every two metres', volumeM3: sectionsSmalianM3(sections) },
+    { name: 'Cone frusta in sections', from: 'every two metres', volumeM3: sectionsConeM3(sections) },
+    { name: 'Spline of the areas', from: 'every two metres', volumeM3: sectionsSplineM3(sections) },
+  ];
+}
+
+/** What every way to measure the whole standing stem would say of this one, from the ground to the tip. */
+export function standingWays(profile: StemProfile, breastHeightM: number): WayOfVolume[] {
+  const { heightM, diameterCm, heightAtM } = profile;
+  const dbhCm = diameterCm(breastHeightM);
+  return [
+    {
+      name: 'Pressler',
+      from: 'dbh, and the height of half of it',
+      volumeM3: presslerM3(dbhCm, heightAtM(dbhCm / 2), breastHeightM),
+    },
+    { name: 'Hossfeld', from: 'a third up, and the height', volumeM3: hossfeldM3(diameterCm(heightM / 3), 0, heightM) },
+    {
+      name: 'Centroid',
+      from: 'the middle of its wood, and the height',
+      volumeM3: centroidM3(diameterCm(centroidHeightM(heightM)), heightM),
+    },
+  ];
+}

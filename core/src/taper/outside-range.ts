@@ -1,0 +1,43 @@
+import { convert, printAsRead, type UnitSystem } from '../units/index.ts';
+import type { TreeSize } from './taper.ts';
+
+type Range = readonly [number, number];
+
+/** Diameters and heights that a table or a taper was made from. */
+export interface SizeRange {
+  readonly rangeCm?: Range | null | undefined;
+  readonly rangeM?: Range | null | undefined;
+}
+
+/**
+ * Says in which way a tree lies outside the sizes that a table or a taper was made from; empty where it lies inside.
+ *
+ * @param of the name of the table, and whether its range is assumed
+ * @param system units of the sentences
+ */
+export function outsideRange(
+  of: { readonly name: string; readonly isAssumed: boolean },
+  { dbhCm, heightM }: TreeSize,
+  { rangeCm, rangeM }: SizeRange,
+  system: UnitSystem,
+): string[] {
+  const outside = (
+    value: number,
+    range: Range | null | undefined,
+    what: string,
+    from: 'cm' | 'm',
+    to: 'cm' | 'm' | 'in' | 'ft',
+  ): string[] => {
+    if (range === null || range === undefined || (value >= range[0] && value <= range[1])) return [];
+    const [size, low, high] = [value, ...range].map((each) =>
+      printAsRead(Number(convert(each, from, to).toFixed(to === 'm' ? 2 : 1))),
+    );
+    return [
+      `Outside the range of ${of.name}: a ${what} of ${size ?? ''} ${to}, ${of.isAssumed ? 'assumed' : 'made from'} ${low ?? ''} to ${high ?? ''} ${to}.`,
+    ];
+  };
+  return [
+    ...outside(dbhCm, rangeCm, 'dbh', 'cm', system === 'metric' ? 'cm' : 'in'),
+    ...outside(heightM, rangeM, 'height', 'm', system === 'metric' ? 'm' : 'ft'),
+  ];
+}

@@ -1,0 +1,345 @@
+import type { Reading } from '../measurement/index.ts';
+import { convert, isUnitId, type UnitId, unitOf, type UnitSystem } from '../units/index.ts';
+import { findMethod } from '../methods/index.ts';
+import type { ConditionCode, Species } from '../protocol/index.ts';
+import { filledNotes, NOTE_LIMITS, TAG, type TreeNotes } from '../tree/index.ts';
+
+/** What a column of a file of trees can hold, with the heads by which it is known. */
+export const TREE_FIELDS = {
+  plot: { label: 'plot', heads: ['plot', 'point', 'plot label', 'plot no', 'parcela', 'parcelle', 'punkt'] },
+  stratum: { label: 'stratum', heads: ['stratum', 'stand', 'estrato', 'strate'] },
+  tag: { label: 'tag of the tree', heads: ['tag', 'tree', 'tree no', 'number', 'no', 'arbol', 'arbre', 'baum'] },
+  species: { label: 'species, by code or name', heads: ['species', 'species code', 'sp', 'especie', 'essence', 'art'] },
+  dbh: { label: 'dbh', heads: ['dbh', 'diameter', 'bhd', 'dap', 'dhp', 'd13'] },
+  girth: { label: 'girth', heads: ['girth', 'circumference', 'gbh', 'cbh', 'umfang'] },
+  height: { label: 'height', heads: ['height', 'h', 'total height', 'altura', 'hauteur', 'hohe'] },
+  bearing: { label: 'bearing from the middle', heads: ['bearing', 'azimuth', 'az'] },
+  away: { label: 'distance from the middle', heads: ['from the middle', 'distance', 'dist', 'away'] },
+  guess: { label: 'guessed volume', heads: ['guess', 'kpi', 'guessed volume', 'estimate'] },
+  conditions: { label: 'codes of its state', heads: ['conditions', 'condition', 'codes', 'code'] },
+  observer: { label: 'who read it', heads: ['observer', 'crew', 'by'] },
+  observedAt: { label: 'when', heads: ['observed at', 'date', 'day', 'when', 'time'] },
+} as const;
+
+export type TreeField = keyof typeof TREE_FIELDS;
+export const TREE_FIELD_IDS = Object.keys(TREE_FIELDS) as readonly TreeField[];
+
+/** Units that the figures of a column may be in; the first of each system is taken where the head names none. */
+export const FIELD_UNITS: Readonly<Partial<Record<TreeField, Readonly<Record<UnitSystem, readonly UnitId[]>>>>> = {
+  dbh: { metric: ['cm', 'mm', 'in'], imperial: ['in', 'cm', 'mm'] },
+  girth: { metric: ['cm', 'mm', 'in'], imperial: ['in', 'cm', 'mm'] },
+  height: { metric: ['m', 'ft'], imperial: ['ft', 'm'] },
+  away: { metric: ['m', 'ft'], imperial: ['ft', 'm'] },
+  guess: { metric: ['m3', 'ft3'], imperial: ['ft3', 'm3'] },
+};
+
+/** A column of the file that a field is taken from. */
+export interface ColumnMatch {
+  readonly column: number;
+  /** Unit of its figures; only for fields that have one. */
+  readonly unit?: UnitId | undefined;
+}
+
+export type Matching = Readonly<Partial<Record<TreeField, ColumnMatch>>>;
+
+const plainHead = (head: string): string =>
+  head
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[_.\-/]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+
+/** A head cut into its name and the unit behind it: `dbh (cm)`, `DBH_cm`, `height [ft]`. */
+function readHead(head: string): { readonly name: string; readonly unit: UnitId | null } {
+  const plain = plainHead(head);
+  const found = /^(.*?)[\s]*[([]([^)\]]+)[)\]]$/.exec(plain) ?? /^(.+) (cm|mm|m|in|ft)$/.exec(plain);
+  const unit = found?.[2]?.trim() ?? '';
+  return found?.[1] !== undefined && (isUnitId(unit) || unit === 'deg')
+    ? { name: found[1].trim(), unit: isUnitId(unit) ? unit : null }
+    : { name: plain.replace(/\s*[([].*$/, ''), unit: null };
+}
+
+/** Columns of a file matched to fields by their heads; what is not known is left out. */
+export function matchColumns(heads: readonly string[], system: UnitSystem): Matching {
+  const matching: Partial<Record<TreeField, ColumnMatch>> = {};
+  const read = heads.map(readHead);
+  for (const field of TREE_FIELD_IDS) {
+    const names: readonly string[] = TREE_FIELDS[field].heads;
+    const column = names.map((name) => read.findIndex((head) => head.name === name)).find((at) => at >= 0);
+    if (column === undefined) continue;
+    const units = FIELD_UNITS[field]?.[system];
+    const unit = read[column]?.unit ?? undefined;
+    matching[field] = {
+      column,
+      ...(units === undefined ? {} : { unit: unit !== undefined && units.includes(unit) ? unit : units[0] }),
+    };
+  }
+  return matching;
+}
+
+/** Why a file cannot be read with a matching, in words; null where it can. */
+export function matchingProblem(matching: Matching, columns: number, system: UnitSystem): string | null {
+  for (const field of ['plot', 'tag', 'species'] as const) {
+    if (matching[field] === undefined) return `Say which column holds the ${TREE_FIELDS[field].label}.`;
+  }
+  if ((['dbh', 'girth', 'height', 'guess'] as const).every((field) => matching[field] === undefined))
+    return 'Say which column holds the dbh, the girth or the height, or a guess: a tree needs one of them.';
+  if (matching.dbh !== undefined && matching.girth !== undefined)
+    return 'A tree has a dbh or a girth, not both: leave one of the columns out.';
+  const used = new Map<number, TreeField>();
+  for (const field of TREE_FIELD_IDS) {
+    const match = matching[field];
+    if (match === undefined) continue;
+    if (!(Number.isInteger(match.column) && match.column >= 0 && match.column < columns))
+      return `The file has no column ${String(match.column + 1)} for the ${TREE_FIELDS[field].label}.`;
+    const other = used.get(match.column);
+    if (other !== undefined)
+      return `Column ${String(match.column + 1)} cannot hold both ${TREE_FIELDS[other].label} and ${TREE_FIELDS[field].label}.`;
+    used.set(match.column, field);
+    const units = FIELD_UNITS[field]?.[system];
+    if (units !== undefined && (match.unit === undefined || !units.includes(match.unit)))
+      return `Say the unit of the ${TREE_FIELDS[field].label}: ${units.join(', ')}.`;
+  }
+  return null;
+}
+
+export type DecimalMark = '.' | ',';
+
+/** What a row is read against. */
+export interface RowContext {
+  readonly unitSystem: UnitSystem;
+  readonly species: readonly Species[];
+  readonly conditions: readonly ConditionCode[];
+  readonly decimal: DecimalMark;
+}
+
+/** A reading of a row, with the method that it is one of. */
+export interface FileReading extends Reading {
+  readonly measure: 'diameter' | 'height';
+  readonly methodId: string;
+  readonly methodVersion: number;
+  readonly instrument: string;
+  readonly key: string;
+  readonly asRead: string;
+}
+
+export interface FileTree {
+  readonly plot: string;
+  readonly stratum: string | null;
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly readings: readonly FileReading[];
+  readonly notes: TreeNotes | undefined;
+  readonly observer: string | null;
+  /** Moment, as ISO writes it. */
+  readonly observedAt: string | null;
+}
+
+/** What is wrong in a row, at which field. */
+export interface RowError {
+  readonly field: TreeField;
+  readonly message: string;
+}
+
+export type ReadRow =
+  { readonly ok: true; readonly tree: FileTree } | { readonly ok: false; readonly errors: readonly RowError[] };
+
+const PLOT_LABEL = /^[\p{L}\d][\p{L}\d-]{0,11}$/u;
+const LONGEST_OBSERVER = 60;
+const PLAIN = /^[\p{L}\p{M}\p{N}\p{P}\p{S}\p{Zs}]+$/u;
+const WITH_POINT = /^[+-]?(\d+(\.\d*)?|\.\d+)$/;
+const WITH_COMMA = /^[+-]?(\d+(,\d*)?|,\d+)$/;
+const DAY = /^(\d{4})-(\d\d)-(\d\d)([T ](\d\d:\d\d(:\d\d(\.\d+)?)?)(Z|[+-]\d\d:\d\d)?)?$/;
+
+/** Names a cell as it stands, cut where it is long. */
+const shown = (text: string): string => `“${text.length > 24 ? `${text.slice(0, 24)} …` : text}”`;
+
+function readNumber(text: string, decimal: DecimalMark): number | string {
+  const isNumber = decimal === '.' ? WITH_POINT.test(text) : WITH_COMMA.test(text);
+  if (isNumber) return Number(text.replace(',', '.'));
+  const other = decimal === '.' ? WITH_COMMA.test(text) : WITH_POINT.test(text);
+  return other
+    ? `${shown(text)} has a decimal ${decimal === '.' ? 'comma' : 'point'}: this file is read with a ${decimal === '.' ? 'point' : 'comma'}.`
+    : `${shown(text)} is not a number, such as ${decimal === '.' ? '34.5' : '34,5'}.`;
+}
+
+const READ_AS = {
+  dbh: { measure: 'diameter', methodId: 'diameter.tape' },
+  girth: { measure: 'diameter', methodId: 'diameter.girth' },
+  height: { measure: 'height', methodId: 'height.known' },
+} as const;
+
+/** Looked up once: a file has many rows. */
+const specs = Object.fromEntries(
+  Object.entries(READ_AS).map(([field, { methodId }]) => {
+    const description = findMethod(methodId)?.description;
+    return [field, { description, spec: description?.readings[0] }];
+  }),
+);
+
+function readFigure(
+  field: keyof typeof READ_AS,
+  text: string,
+  unit: UnitId,
+  decimal: DecimalMark,
+): FileReading | RowError {
+  const value = readNumber(text, decimal);
+  if (typeof value === 'string') return { field, message: value };
+  const { description, spec } = specs[field] ?? {};
+  const [low, high] = spec?.range[unit] ?? [];
+  if (description === undefined || spec === undefined || low === undefined || high === undefined)
+    return { field, message: `A ${TREE_FIELDS[field].label} cannot be in ${unitOf(unit).symbol}.` };
+  if (!(value >= low && value <= high))
+    return {
+      field,
+      message: `${text} ${unitOf(unit).symbol} cannot be: a ${TREE_FIELDS[field].label} lies between ${String(low)} and ${String(high)} ${unitOf(unit).symbol}.`,
+    };
+  return {
+    ...READ_AS[field],
+    methodVersion: description.version,
+    instrument: spec.instrument,
+    key: spec.key,
+    value,
+    unit,
+    asRead: text.slice(0, LONGEST_OBSERVER),
+  };
+}
+
+function readMoment(text: string): string | null {
+  const found = DAY.exec(text);
+  if (found === null) return null;
+  const [, year = '', month = '', day = '', , time = '09:00:00', , , zone = 'Z'] = found;
+  const moment = new Date(`${year}-${month}-${day}T${time}${zone}`);
+  const isReal = new Date(`${year}-${month}-${day}T00:00:00Z`).toISOString().startsWith(`${year}-${month}-${day}`);
+  return Number.isNaN(moment.getTime()) || !isReal ? null : moment.toISOString();
+}
+
+/**
+ * A reader of the rows of a file of trees. Species are looked up by code or by name.
+ *
+ * @returns what a row says, or everything that is wrong with it, at its fields
+ */
+export function rowReader(matching: Matching, { unitSystem, species, conditions, decimal }: RowContext) {
+  const bySpecies = new Map(
+    species.flatMap(({ code, name }) => [
+      [code, code],
+      [name.toLowerCase(), code],
+    ]),
+  );
+  const known = new Set(conditions.map(({ code }) => code));
+  const unitIn = (field: TreeField): UnitId => matching[field]?.unit ?? FIELD_UNITS[field]?.[unitSystem][0] ?? 'one';
+  return (cells: readonly string[]): ReadRow => {
+    const errors: RowError[] = [];
+    const cell = (field: TreeField): string => {
+      const match = matching[field];
+      return match === undefined ? '' : (cells[match.column] ?? '').trim();
+    };
+    const wrong = (field: TreeField, message: string): void => {
+      errors.push({ field, message });
+    };
+    const plot = cell('plot');
+    if (!PLOT_LABEL.test(plot))
+      wrong(
+        'plot',
+        plot === ''
+          ? 'The plot is missing.'
+          : `${shown(plot)} is no label of a plot: up to 12 letters, digits and dashes.`,
+      );
+    const tag = cell('tag');
+    if (!TAG.test(tag))
+      wrong(
+        'tag',
+        tag === '' ? 'The tag is missing.' : `${shown(tag)} is no tag: up to 12 letters, digits and dashes.`,
+      );
+    const named = cell('species');
+    const speciesCode = bySpecies.get(named.toLowerCase()) ?? '';
+    if (speciesCode === '')
+      wrong(
+        'species',
+        named === ''
+          ? 'The species is missing.'
+          : `${shown(named)} is not a species of this survey (${species.map(({ code }) => code).join(', ')}).`,
+      );
+    const readings: FileReading[] = [];
+    for (const field of ['dbh', 'girth', 'height'] as const) {
+      const text = cell(field);
+      if (text === '') continue;
+      const read = readFigure(field, text, unitIn(field), decimal);
+      if ('message' in read) errors.push(read);
+      else readings.push(read);
+    }
+    if (readings.length === 0 && errors.length === 0 && cell('guess') === '')
+      wrong(matching.dbh === undefined ? 'girth' : 'dbh', 'The tree has neither a diameter nor a height.');
+    const codes = cell('conditions')
+      .toLowerCase()
+      .split(/[\s,;]+/)
+      .filter((each) => each !== '');
+    const stranger = codes.find((code) => !known.has(code));
+    if (stranger !== undefined) wrong('conditions', `${shown(stranger)} is not a code of this survey.`);
+    const within = (
+      field: 'bearing' | 'away' | 'guess',
+      to: (value: number) => number,
+      low: number,
+      high: number,
+      unit: string,
+    ) => {
+      const text = cell(field);
+      if (text === '') return undefined;
+      const value = readNumber(text, decimal);
+      if (typeof value === 'string') {
+        wrong(field, value);
+        return undefined;
+      }
+      const converted = to(value);
+      if (converted >= low && converted <= high) return converted;
+      wrong(
+        field,
+        `${text} cannot be: the ${TREE_FIELDS[field].label} lies between ${String(low)} and ${String(high)} ${unit}.`,
+      );
+      return undefined;
+    };
+    const { bearingDeg: turn, awayM: far, predictedVolumeM3: guessed } = NOTE_LIMITS;
+    const bearingDeg = within('bearing', (value) => value, turn.low, turn.high, 'degrees');
+    const awayUnit = unitIn('away');
+    const awayM = within('away', (value) => convert(value, awayUnit, 'm'), far.low, far.high, 'm');
+    const guessUnit = unitIn('guess');
+    const predictedVolumeM3 = within(
+      'guess',
+      (value) => convert(value, guessUnit, 'm3'),
+      guessed.low,
+      guessed.high,
+      'm³',
+    );
+    const observer = cell('observer');
+    if (observer !== '' && (observer.length > LONGEST_OBSERVER || !PLAIN.test(observer)))
+      wrong('observer', 'The observer is a name of up to 60 letters.');
+    const day = cell('observedAt');
+    const observedAt = day === '' ? null : readMoment(day);
+    if (day !== '' && observedAt === null) wrong('observedAt', `${shown(day)} is no day, such as 2026-06-03.`);
+    if (errors.length > 0) return { ok: false, errors };
+    const stratum = cell('stratum');
+    const notes = filledNotes({ conditions: [...new Set(codes)], bearingDeg, awayM, predictedVolumeM3 });
+    return {
+      ok: true,
+      tree: {
+        plot,
+        stratum: stratum === '' ? null : stratum,
+        tag,
+        speciesCode,
+        readings,
+        notes,
+        observer: observer === '' ? null : observer,
+        observedAt,
+      },
+    };
+  };
+}
+
+/** The decimal mark of figures, by which of them reads as numbers; the point where both do. */
+export function guessDecimal(cells: readonly string[]): DecimalMark {
+  const commas = cells.filter((text) => /^\d+,\d+$/.test(text.trim())).length;
+  const points = cells.filter((text) => /^\d+\.\d+$/.test(text.trim())).length;
+  return commas > points ? ',' : '.';
+}

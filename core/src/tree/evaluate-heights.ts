@@ -1,0 +1,231 @@
+import { type Estimate, estimateOf, type Finding, findingsOf, type Outcome, withFindings } from '../uncertainty/index.ts';
+import { type Combined, combinedHeight, combineHeights, type Expectation, type HeightEvidence, nameSlips, type Weighed, withNamedSlips } from '../height/index.ts';
+import { evaluate, type MethodContext, type Reading, resultUnit } from '../measurement/index.ts';
+import { convert, roundTo } from '../units/index.ts';
+import { findMethod } from '../methods/index.ts';
+import { heightName, type HeightNote } from './heights.ts';
+import { readMeasure, type ReadMeasure } from './parse-readings.ts';
+import { type MeasurementKey, type ReadingDefaults, readingSpecsOf, type TreeForm } from './tree-form.ts';
+
+/** A height as it comes out of its readings. Null outcomes where nothing was read. */
+export interface HeightResult extends HeightNote {
+  /** `total height`, `crown base`. */
+  readonly name: string;
+  /** By which method, and from where: `Two angles and a distance`. */
+  readonly by: string;
+  readonly methodId: string;
+  /** Of its own method, where the distance has one. */
+  readonly distance: Outcome | null;
+  readonly outcome: Outcome | null;
+  /** The readings as the method got them. */
+  readonly readings: Readonly<Record<string, Reading>>;
+}
+
+/** All heights of a tree, and the one that counts. */
+export interface HeightResults {
+  readonly heights: readonly HeightResult[];
+  /** The total height by the person's choice; null where nothing was read. */
+  readonly counted: Outcome | null;
+  /** What several total heights make of each other; null for fewer than two. */
+  readonly combined: Combined | null;
+  /** From the crown base to the top, in m. */
+  readonly crownLengthM: number | null;
+}
+
+/** What is known beside the readings of this tree. */
+export type HeightContext = Omit<HeightEvidence, 'expected'> & { readonly expected?: readonly Expectation[] };
+
+/** What a part comes to, the errors of its figures said. */
+export function outcomeOf(read: ReadMeasure, context: MethodContext, own?: ReadonlySet<string>): Outcome | null {
+  if (!read.begun) return null;
+  const outcome = evaluate(read.method, read.readings, context);
+  const errors = own === undefined ? read.errors : read.errors.filter(({ reading }) => own.has(reading ?? ''));
+  if (read.errors.length === 0) return outcome;
+  const unread = new Set(read.errors.map((error) => error.reading));
+  const others = outcome.ok ? [] : outcome.findings.filter((finding) => !unread.has(finding.reading));
+  return { ok: false, findings: [...errors, ...others] };
+}
+
+const known = (outcome: Outcome | null): Estimate | null => (outcome === null ? null : estimateOf(outcome));
+
+/** A millimetre: finer than any distance is read, and short enough for the workings. */
+const DISTANCE_DECIMALS = 3;
+
+/** A distance by its own method, as the reading that the height asks for. */
+function asReading(distance: Estimate, context: MethodContext): Reading {
+  const { unit } = resultUnit('distance', context.unitSystem);
+  return {
+    value: roundTo(convert(distance.value, 'm', unit), DISTANCE_DECIMALS),
+    unit,
+    standardError: convert(distance.standardError, 'm', unit),
+  };
+}
+
+const FIRST: HeightNote = { heightNo: 1, of: 'total', sameStation: false };
+
+/**
+ * Works out every height of a tree: each from its own readings, those from one stand with the distance and the base of
+ * the first; compares the total heights, names slips on the evidence of each other, and finds the one that counts.
+ *
+ * @param context with the dbh, where it is known
+ * @param beside what else is known: eye, ground, last visit, curve
+ */
+export function evaluateHeights(
+  draft: TreeForm,
+  defaults: ReadingDefaults,
+  context: MethodContext,
+  beside: HeightContext = {},
+): HeightResults {
+  const distanceOf = (heightNo: number): Outcome | null => {
+    const entry = heightNo === 1 ? draft : draft.moreHeights.find((each) => each.heightNo === heightNo);
+    if (entry?.distance === undefined) return null;
+    const part: MeasurementKey = { measure: 'distance', stem: 1, ...(heightNo === 1 ? {} : { heightNo }) };
+    return outcomeOf(readMeasure(draft, part, defaults), context);
+  };
+  const heights = [FIRST, ...draft.moreHeights].map((noted): HeightResult => {
+    const { heightNo, sameStation } = noted;
+    const part: MeasurementKey = { measure: 'height', stem: 1, ...(heightNo === 1 ? {} : { heightNo }) };
+    const read = readMeasure(draft, part, defaults);
+    // A count of logs ends at the merchantable top, also where it was entered as the height of the tree.
+    const of = noted.of === 'total' ? (read.method.description.endsAt ?? noted.of) : noted.of;
+    const note: HeightNote = { ...noted, of };
+    const distance = distanceOf(sameStation ? 1 : heightNo);
+    const measured = known(distance);
+    const level = read.method.description.readings.find(({ isLevelDistance = false }) => isLevelDistance);
+    const readings =
+      measured === null || level === undefined
+        ? read.readings
+        : { ...read.readings, [level.key]: asReading(measured, context) };
+    const own = sameStation ? new Set(readingSpecsOf(draft, part).map(({ key }) => key)) : undefined;
+    const ofPart = of === 'total' ? context : { ...context, heightOf: 'part' as const };
+    const { limit, topDiameterCm } = note;
+    return {
+      heightNo,
+      of,
+      sameStation,
+      ...(limit === undefined ? {} : { limit }),
+      ...(topDiameterCm === undefined ? {} : { topDiameterCm }),
+      name: heightName(note, context.unitSystem),
+      by: read.method.description.name,
+      methodId: read.method.description.id,
+      distance: sameStation ? null : distance,
+      outcome: outcomeOf({ ...read, readings }, ofPart, own),
+      readings,
+    };
+  });
+
+  const totals = heights.filter(({ of, outcome }) => of === 'total' && known(outcome) !== null);
+  const names = namesOf(totals);
+  const weighed = totals.map((height, i) => weigh(height, names[i] ?? ''));
+  const measurable = weighed.every(({ standardErrorM }) => standardErrorM > 0);
+  const combined = totals.length > 1 && measurable ? combineHeights(weighed) : null;
+  const judged = heights.map((height): HeightResult => {
+    const expected = totals
+      .filter(({ heightNo, sameStation }) => heightNo !== height.heightNo && !(sameStation && height.sameStation))
+      .map((other): Expectation => expectationOf(other, names[totals.indexOf(other)] ?? ''));
+    return height.of === 'total'
+      ? judge(height, context, { ...beside, expected: [...expected, ...(beside.expected ?? [])] })
+      : height;
+  });
+  const kept = draft.keptHeight ?? 1;
+  const ofTree = judged.filter(({ of }) => of === 'total');
+  const chosen = ofTree.find(({ heightNo }) => heightNo === kept)?.outcome ?? null;
+  const [first] = ofTree;
+  const counted: Outcome | null =
+    kept === 'mean' && combined !== null
+      ? { ok: true, estimate: combinedHeight(weighed, combined, context.unitSystem) }
+      : (chosen ?? first?.outcome ?? null);
+  const total = known(counted);
+  const base = known(judged.find(({ of }) => of === 'crown-base')?.outcome ?? null);
+  return {
+    heights: judged,
+    counted,
+    combined,
+    crownLengthM: total === null || base === null || base.value >= total.value ? null : total.value - base.value,
+  };
+}
+
+/** How sentences name several figures: by their methods, with their numbers where two have the same. */
+const namesOf = (totals: readonly HeightResult[]): string[] =>
+  totals.map(({ by, heightNo }) => {
+    const isAlone = totals.filter((other) => other.by === by).length === 1;
+    const name = by.charAt(0).toLowerCase() + by.slice(1);
+    return isAlone ? name : `${name} (${String(heightNo)})`;
+  });
+
+function weigh({ outcome, sameStation, heightNo, methodId }: HeightResult, name: string): Weighed {
+  const estimate = known(outcome);
+  // From one station each height has its own sight to its end; everything else was read once for all.
+  const ownKeys = new Set(
+    findMethod(methodId)?.description.readings.flatMap(({ key, place }) => (place === 'tip' ? [key] : [])) ?? [],
+  );
+  const errorsM = Object.fromEntries(
+    (estimate?.contributions ?? []).flatMap(({ reading, effect }) =>
+      reading === null || ownKeys.has(reading) ? [] : [[reading, effect]],
+    ),
+  );
+  return {
+    name,
+    valueM: estimate?.value ?? 0,
+    standardErrorM: estimate?.standardError ?? 0,
+    common: { stand: sameStation ? 1 : heightNo, errorsM },
+  };
+}
+
+const expectationOf = ({ outcome }: HeightResult, name: string): Expectation => {
+  const estimate = known(outcome);
+  return {
+    from: 'other-method',
+    words: name,
+    heightM: estimate?.value ?? 0,
+    standardErrorM: estimate?.standardError ?? 1,
+  };
+};
+
+/** A height with the slips that the evidence speaks for. */
+function judge(height: HeightResult, context: MethodContext, evidence: HeightEvidence): HeightResult {
+  const { outcome, readings } = height;
+  const method = findMethod(height.methodId);
+  if (outcome === null || method === null) return height;
+  const isComplete = method.description.readings.every(({ key }) => readings[key] !== undefined);
+  if (!isComplete || findingsOf(outcome).some(({ code }) => code.startsWith('reading.') || code.startsWith('text.')))
+    return height;
+  const naming = { method, readings, context, evidence, findMethod };
+  const findings = withNamedSlips(findingsOf(outcome), nameSlips(naming), naming);
+  return {
+    ...height,
+    outcome: outcome.ok ? { ok: true, estimate: withFindings(outcome.estimate, findings) } : { ok: false, findings },
+  };
+}
+
+/** The height that stands for a tree on the screen: the total one, else the merchantable height of a log count. */
+export function shownHeight({ heights, counted }: HeightResults): {
+  readonly name: string;
+  readonly estimate: Estimate | null;
+} {
+  const [first] = heights;
+  const isPart = counted === null && first !== undefined && first.of !== 'total' && first.outcome !== null;
+  return isPart
+    ? { name: first.name, estimate: known(first.outcome) }
+    : { name: 'total height', estimate: known(counted) };
+}
+
+/** That several heights cannot all be right, with the slip that explains it best. */
+export function disagreement({ combined, heights }: HeightResults): Finding[] {
+  if (combined === null || combined.agree) return [];
+  const slip = heights
+    .filter(({ of }) => of === 'total')
+    .flatMap(({ outcome }) => (outcome === null ? [] : findingsOf(outcome)))
+    .find(({ severity, code }) => severity === 'check' && code.startsWith('height.'));
+  const because = slip === undefined ? '' : ` The likeliest reason: ${slip.title.replace(/\?$/, '')}.`;
+  return [
+    {
+      code: 'height.disagree',
+      severity: 'check',
+      reading: null,
+      title: 'Two heights that cannot both be right',
+      message: `${combined.words}${because}`,
+      suggestedFixes: [],
+    },
+  ];
+}

@@ -1,0 +1,284 @@
+import { basalAreaM2, combinedDbh } from '../diameter/index.ts';
+import { type FieldRules, type FormFactor, recordedEstimate, type Species, type VolumeModel, withBark } from '../protocol/index.ts';
+import { diagnoseTree } from './diagnose-stems.ts';
+import type { LastVisit } from './re-measurement.ts';
+import { type Estimate, estimateOf, type Finding, findingsOf, type Outcome } from '../uncertainty/index.ts';
+import { type CurvePoint, type CurveSums, expectedByCurve } from '../height-curve/index.ts';
+import { type Expectation, HEIGHT_SLIPS, slenderness } from '../height/index.ts';
+import type { Measure, MethodContext } from '../measurement/index.ts';
+import { treeVolume } from '../volume/index.ts';
+import type { Section } from '../taper/index.ts';
+import { contradictions } from './contradictions.ts';
+import { diameterOf } from './diameter-over-bark.ts';
+import { readMeasure } from './parse-readings.ts';
+import { disagreement, evaluateHeights, type HeightContext, type HeightResults, outcomeOf } from './evaluate-heights.ts';
+import { type ReadingDefaults, stemsOf, type TreeForm } from './tree-form.ts';
+import { isBroken } from './tree-notes.ts';
+
+const SIGN_SLIPS: ReadonlySet<string> = new Set([
+  HEIGHT_SLIPS.baseAboveEye,
+  HEIGHT_SLIPS.topBelowEye,
+  'height.base-sign',
+  'height.top-sign',
+]);
+
+export interface TreeSettings extends ReadingDefaults {
+  readonly formFactor: FormFactor;
+  /** How volume is worked out, by species code; by the form factor for species that are not in it. */
+  readonly volumes?: Readonly<Record<string, VolumeModel>>;
+  readonly fieldRules: FieldRules;
+}
+
+/** What is known of a tree beside its readings. */
+export interface TreeContext {
+  readonly species?: Species | undefined;
+  /** The visit before, where there was one. */
+  readonly lastVisit?: LastVisit | undefined;
+  /** Who stands where: eye, ground, pace, air; and what the survey's curve expects. */
+  readonly beside?: HeightContext | undefined;
+  /** The survey's own height curve of the species; this tree is left out of it where it is in. */
+  readonly curve?: { readonly sums: CurveSums; readonly own?: CurvePoint | undefined } | undefined;
+}
+
+export interface StemResult {
+  readonly ordinal: number;
+  /** Over bark. */
+  readonly diameter: Outcome | null;
+  /** Diameter under bark over that over it, where the bark was measured. */
+  readonly barkRatio: number | null;
+  readonly point: Outcome | null;
+}
+
+/** A finding with the part of the sheet that it is about. */
+export interface PlacedFinding extends Finding {
+  readonly measure: Measure;
+  readonly stem: number;
+  /** Number of the height that it is about; the first where left out. */
+  readonly heightNo?: number;
+}
+
+/** Everything one tree's readings say. Null where nothing was read. */
+export interface TreeResult {
+  /** Of the first stem. */
+  readonly diameter: Outcome | null;
+  readonly height: Outcome | null;
+  /** Every height that was read, the first included, and what they make of each other. */
+  readonly heights: HeightResults;
+  /** Every stem, by its ordinal; the first included. */
+  readonly stems: readonly StemResult[];
+  /** Recorded diameters of the stems that count as trees of their own: one, or all where the rules keep them apart. */
+  readonly diametersCm: readonly number[];
+  /** The same as read, before the rounding rule: they decide in or out, the limiting distance and the expansion factor. */
+  readonly readDiametersCm: readonly number[];
+  /** The tree's recorded dbh by the survey's rules. Null where nothing was read, and where the stems are kept apart. */
+  readonly dbh: Estimate | null;
+  readonly basalAreaM2: number | null;
+  /** Of all stems, the height being that of the tree. Null where nothing was read, or the survey’s way gives none. */
+  readonly volume: Estimate | null;
+  /** What its way says of the volume: outside its range, or why there is none. */
+  readonly volumeFindings: readonly Finding[];
+  /** Height over diameter, both in m; of the thickest stem. */
+  readonly slenderness: number | null;
+  /** What the tree as a whole says against the survey, its species and its last visit. */
+  readonly findings: readonly PlacedFinding[];
+}
+
+const knownOf = (outcome: Outcome | null): Estimate | null => (outcome === null ? null : estimateOf(outcome));
+
+/** Heights grow some 0.15 m a year, and differ in that by as much: what a tree measured before should be now. */
+const GROWTH_M_PER_YEAR = 0.15;
+
+/** The height of the last visit, grown since. A top that broke says nothing. */
+function expectedGrown({ lastVisit }: TreeContext, draft: TreeForm): Expectation[] {
+  const then = lastVisit?.height;
+  if (lastVisit === undefined || then === undefined || isBroken(draft)) return [];
+  const grownM = GROWTH_M_PER_YEAR * lastVisit.years;
+  return [
+    {
+      from: 'last-visit',
+      words: `the visit of ${lastVisit.on}, grown since,`,
+      heightM: then.heightM + grownM,
+      standardErrorM: Math.hypot(then.standardErrorM, grownM),
+      then,
+    },
+  ];
+}
+
+/** What the survey's height curve asks of this diameter. A top that broke is below any curve. */
+function expectedOnCurve({ curve }: TreeContext, draft: TreeForm, dbhCm: number): Expectation[] {
+  const expected = curve === undefined || isBroken(draft) ? null : expectedByCurve(curve.sums, dbhCm, curve.own);
+  return expected === null ? [] : [expected];
+}
+
+/** Diameters of its own above breast height: where its merchantable stem ends, by a diameter that was measured. */
+const upperDiameters = ({ heights }: HeightResults, breastHeightM: number): Section[] =>
+  heights.flatMap(({ of, topDiameterCm, outcome }) => {
+    const heightM = knownOf(outcome)?.value;
+    return of === 'merchantable' && topDiameterCm !== undefined && heightM !== undefined && heightM > breastHeightM
+      ? [{ heightM, diameterCm: topDiameterCm }]
+      : [];
+  });
+
+/** A form factor or an equation times the height to a break would lose the wood of a stem that stood taller. */
+const BROKEN: Outcome = {
+  ok: false,
+  findings: [
+    {
+      code: 'volume.broken',
+      severity: 'note',
+      reading: null,
+      title: 'Broken stem: volume by the height curve',
+      message:
+        'The height ends at the break. The volume below it needs the height of the unbroken tree: the results take that from the survey’s height curve.',
+      suggestedFixes: [],
+    },
+  ],
+};
+
+const NO_BREAK: Finding = {
+  code: 'volume.break-height',
+  severity: 'note',
+  reading: null,
+  title: 'Height of the break missing',
+  message: 'The top is broken, and the height of the break is not measured: the volume counts as that of a whole tree.',
+  suggestedFixes: [],
+};
+
+/** The bark that was measured on the tree goes before that of its species. */
+const volumeModelOf = (model: VolumeModel | undefined, barkRatio: number | null): VolumeModel | undefined =>
+  model === undefined || barkRatio === null ? model : withBark(model, barkRatio);
+
+/** Works out a tree from what is typed on its sheet, each measure diagnosed in the light of the others. */
+export function evaluateTree(draft: TreeForm, settings: TreeSettings, known: TreeContext = {}): TreeResult {
+  const { unitSystem, fieldRules } = settings;
+  const { twoFaces, breastHeightM, pointBy, severalStems } = fieldRules;
+  const context: MethodContext = { unitSystem, twoFaces, breastHeightM, pointBy };
+  const stems = stemsOf(draft).map(({ ordinal }) => ({
+    ordinal,
+    read: readMeasure(draft, { measure: 'diameter', stem: ordinal }, settings),
+    point: readMeasure(draft, { measure: 'point', stem: ordinal }, settings),
+  }));
+  const alone = stems.map(({ read }) => diameterOf(read, context).outcome);
+  const thickest = Math.max(0, ...alone.flatMap((outcome) => knownOf(outcome)?.value ?? []));
+  const heights = evaluateHeights(
+    draft,
+    settings,
+    { ...context, ...(thickest === 0 ? {} : { dbhCm: thickest }) },
+    {
+      ...known.beside,
+      expected: [
+        ...(known.beside?.expected ?? []),
+        ...expectedGrown(known, draft),
+        ...expectedOnCurve(known, draft, thickest),
+      ],
+    },
+  );
+  const height = heights.counted;
+  const tall = knownOf(height);
+  // A height whose signs are in doubt says nothing about the tape.
+  const heightM = tall === null || tall.findings.some(({ code }) => SIGN_SLIPS.has(code)) ? null : tall.value;
+  const inItsLight = heightM === null ? context : { ...context, heightM };
+  const reckoned = stems.map(({ ordinal, read, point }, i): StemResult => ({
+    ordinal,
+    // A thin stem beside a thick one is no sign of a slip: only the first is held against the height.
+    diameter: heightM === null || i > 0 ? (alone[i] ?? null) : diameterOf(read, inItsLight).outcome,
+    barkRatio: diameterOf(read, context).barkRatio,
+    point: outcomeOf(point, inItsLight),
+  }));
+
+  const estimates = reckoned.flatMap(({ diameter }) => knownOf(diameter) ?? []);
+  const recorded = (dbh: Estimate): Estimate => recordedEstimate(dbh, fieldRules, unitSystem);
+  const [first] = estimates;
+  const one = estimates.length === 1 ? (first ?? null) : null;
+  const apart = severalStems === 'kept-apart';
+  const read = one ?? (estimates.length === 0 || apart ? null : combinedDbh(estimates, severalStems, unitSystem));
+  const dbh = read === null ? null : recorded(read);
+  const stemsApart = dbh === null ? estimates.map(recorded) : [];
+  // Stems of one height have together the volume of one stem with their basal area.
+  const together = dbh ?? (stemsApart.length === 0 ? null : combinedDbh(stemsApart, 'root-sum-of-squares', unitSystem));
+  const diametersCm = (dbh === null ? stemsApart : [dbh]).map(({ value }) => value);
+  const volume =
+    together === null || tall === null
+      ? null
+      : isBroken(draft)
+        ? BROKEN
+        : treeVolume(
+            {
+              dbh: together,
+              height: tall,
+              upper: one === null ? [] : upperDiameters(heights, breastHeightM),
+              breastHeightM,
+            },
+            volumeModelOf(settings.volumes?.[draft.speciesCode], reckoned[0]?.barkRatio ?? null),
+            settings.formFactor,
+            unitSystem,
+          );
+  const thickestCm = estimates.length === 0 ? null : Math.max(...estimates.map(({ value }) => value));
+  return {
+    diameter: reckoned[0]?.diameter ?? null,
+    height,
+    heights,
+    stems: reckoned,
+    diametersCm,
+    readDiametersCm: (read === null ? estimates : [read]).map(({ value }) => value),
+    dbh,
+    basalAreaM2: diametersCm.length === 0 ? null : diametersCm.reduce((total, dbhCm) => total + basalAreaM2(dbhCm), 0),
+    volume: knownOf(volume),
+    volumeFindings: volume === null ? (isBroken(draft) && dbh !== null ? [NO_BREAK] : []) : findingsOf(volume),
+    slenderness: thickestCm === null || tall === null ? null : slenderness(tall.value, thickestCm),
+    findings: [
+      ...diagnoseTree({
+        stems: reckoned.map(({ ordinal, diameter, point }) => ({
+          ordinal,
+          dbhCm: knownOf(diameter)?.value ?? null,
+          pointM: knownOf(point)?.value ?? null,
+          firstReading:
+            stems.find((stem) => stem.ordinal === ordinal)?.read.method.description.readings[0]?.key ?? null,
+        })),
+        rules: fieldRules,
+        unitSystem,
+        reason: draft.taping?.reason,
+        species: known.species,
+        lastVisit: known.lastVisit,
+      }),
+      ...contradictions(draft, {
+        heights,
+        points: reckoned.map(({ ordinal, point }) => ({ ordinal, pointM: knownOf(point)?.value ?? null })),
+        breastHeightM,
+        unitSystem,
+        species: known.species === undefined ? [] : [known.species],
+        lastVisit: known.lastVisit,
+      }),
+    ],
+  };
+}
+
+/** Every finding about a tree, with the part of the sheet that it is about. */
+export function findingsOfTree({ stems, heights, volumeFindings, findings }: TreeResult): readonly PlacedFinding[] {
+  const placed = (outcome: Outcome | null, measure: Measure, stem: number): PlacedFinding[] =>
+    outcome === null ? [] : findingsOf(outcome).map((finding) => ({ ...finding, measure, stem }));
+  return eachOnce([
+    ...stems.flatMap(({ ordinal, diameter, point }) => [
+      ...placed(diameter, 'diameter', ordinal),
+      ...placed(point, 'point', ordinal),
+    ]),
+    ...heights.heights.flatMap(({ heightNo, distance, outcome }) => {
+      const of = heightNo === 1 ? {} : { heightNo };
+      return [...placed(distance, 'distance', 1), ...placed(outcome, 'height', 1)].map((each) => ({ ...each, ...of }));
+    }),
+    ...volumeFindings.map((finding) => ({ ...finding, measure: 'height' as const, stem: 1 })),
+    ...disagreement(heights).map((finding) => ({ ...finding, measure: 'height' as const, stem: 1 })),
+    ...findings,
+  ]);
+}
+
+/** Heights from one stand share their readings: what is said of those is said once. */
+const eachOnce = (findings: readonly PlacedFinding[]): readonly PlacedFinding[] => {
+  const said = new Set<string>();
+  return findings.filter(({ code, title, message, stem }) => {
+    const key = JSON.stringify([code, title, message, stem]);
+    if (said.has(key)) return false;
+    said.add(key);
+    return true;
+  });
+};

@@ -1,0 +1,107 @@
+import { convert, printRounded, type UnitSystem } from '../units/index.ts';
+
+/** What a height ends at. */
+export const HEIGHT_ENDS = {
+  total: 'total height',
+  'first-branch': 'first crown branch',
+  'crown-base': 'crown base',
+  merchantable: 'merchantable height',
+  stump: 'stump height',
+} as const;
+
+export type HeightEnd = keyof typeof HEIGHT_ENDS;
+
+/** What to sight for a height that does not end at the tip, in words said to the person with the instrument. */
+export const HEIGHT_ASKS: Readonly<Record<Exclude<HeightEnd, 'total'>, string>> = {
+  'first-branch': 'Sight the first branch of the crown where it leaves the stem',
+  'crown-base': 'Sight the base of the living crown',
+  merchantable: 'Sight where the merchantable stem ends',
+  stump: 'Sight where the saw would go: the stump',
+};
+
+/** What ends the merchantable stem, where it is not a diameter. */
+export const STEM_LIMITS = ['break', 'fork', 'sweep'] as const;
+export type StemLimit = (typeof STEM_LIMITS)[number];
+
+/** A height beside the first: what it ends at, and whether it was read from where the first was. */
+export interface HeightNote {
+  /** Number of the height on its tree, from 2. */
+  readonly heightNo: number;
+  readonly of: HeightEnd;
+  /** From one stand: all readings but the sight to its end are those of the first height. */
+  readonly sameStation: boolean;
+  readonly limit?: StemLimit | undefined;
+  /** Diameter at which the merchantable stem ends. */
+  readonly topDiameterCm?: number | undefined;
+}
+
+/** Which of several total heights counts: one of them by its number, or their mean. */
+export type KeptHeight = number | 'mean';
+
+/** What is noted of the heights of a tree. */
+export interface HeightNotes {
+  readonly takes?: readonly HeightNote[] | undefined;
+  /** The first where left out. */
+  readonly kept?: KeptHeight | undefined;
+  /** The top is broken off: the height ends at the break. */
+  readonly broken?: boolean | undefined;
+}
+
+/** Most heights of one tree that can be kept, the first included. */
+export const MAX_HEIGHTS_PER_TREE = 12;
+/** Most heights that are read from one stand, the first included. */
+export const MAX_HEIGHTS_PER_STATION = 6;
+/** Diameters at which a stem may end, in cm. */
+export const TOP_DIAMETER_CM = [2, 100] as const;
+
+/** Names a height: `crown base`, `merchantable to 7 cm`, `total height`. */
+export function heightName(
+  { of, limit, topDiameterCm }: Omit<HeightNote, 'heightNo' | 'sameStation'>,
+  system: UnitSystem,
+): string {
+  if (of !== 'merchantable') return HEIGHT_ENDS[of];
+  if (topDiameterCm !== undefined) {
+    const diameter = printRounded(convert(topDiameterCm, 'cm', system === 'metric' ? 'cm' : 'in'), 1);
+    return `merchantable to ${diameter.replace(/\.0$/, '')} ${system === 'metric' ? 'cm' : 'in'}`;
+  }
+  return limit === undefined ? HEIGHT_ENDS.merchantable : `merchantable to the ${limit}`;
+}
+
+const isEnd = (value: unknown): value is HeightEnd => typeof value === 'string' && value in HEIGHT_ENDS;
+
+function isHeightNote(value: unknown): value is HeightNote {
+  if (typeof value !== 'object' || value === null) return false;
+  const { heightNo, of, sameStation, limit, topDiameterCm, ...rest } = value as Record<string, unknown>;
+  const [least, most] = TOP_DIAMETER_CM;
+  return (
+    Object.keys(rest).length === 0 &&
+    Number.isInteger(heightNo) &&
+    Number(heightNo) >= 2 &&
+    Number(heightNo) <= 99 &&
+    isEnd(of) &&
+    typeof sameStation === 'boolean' &&
+    (limit === undefined || (of === 'merchantable' && STEM_LIMITS.some((each) => each === limit))) &&
+    (topDiameterCm === undefined ||
+      (of === 'merchantable' && typeof topDiameterCm === 'number' && topDiameterCm >= least && topDiameterCm <= most))
+  );
+}
+
+/** Whether something that came over the wire is a tree's notes on its heights, each within its limits. */
+export function isHeightNotes(value: unknown): value is HeightNotes {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  const { takes = [], kept, broken, ...rest } = value as Record<string, unknown>;
+  if (Object.keys(rest).length > 0 || !Array.isArray(takes) || !takes.every(isHeightNote)) return false;
+  const numbers = takes.map(({ heightNo }) => heightNo);
+  const isKept =
+    kept === undefined ||
+    kept === 'mean' ||
+    kept === 1 ||
+    takes.some(({ heightNo, of }) => heightNo === kept && of === 'total');
+  return (
+    isKept &&
+    takes.length < MAX_HEIGHTS_PER_TREE &&
+    takes.filter(({ sameStation }) => sameStation).length < MAX_HEIGHTS_PER_STATION &&
+    new Set(numbers).size === numbers.length &&
+    (broken === undefined || typeof broken === 'boolean')
+  );
+}

@@ -1,0 +1,77 @@
+import { BROKEN_CODE, CONDITION_CODE } from '../protocol/index.ts';
+/** Whether the notes on a tree say that it is dead. */
+export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<string>): boolean =>
+  notes?.conditions?.some((code) => dead.has(code)) ?? false;
+
+/** How often a tree at the edge of the stand may count. */
+export const MULTIPLICITIES = [2, 3, 4] as const;
+export type Multiplicity = (typeof MULTIPLICITIES)[number];
+
+/** Whether the height of a tree ends at a break: said of its heights, or by the code of a broken top. */
+export const isBroken = ({
+  broken,
+  notes,
+}: {
+  readonly broken?: boolean | undefined;
+  readonly notes?: TreeNotes | null | undefined;
+}): boolean => broken === true || (notes?.conditions?.includes(BROKEN_CODE) ?? false);
+
+/** What is noted of a tree beside its readings. */
+export interface TreeNotes {
+  /** Codes of the survey, each once. */
+  readonly conditions?: readonly string[] | undefined;
+  /** Stems of a fork that was taped as one. */
+  readonly fork?: number | undefined;
+  /** How often it counts where it stands in for trees beyond the edge of the stand: up to four times in a corner. */
+  readonly multiplicity?: Multiplicity | undefined;
+  /** Where it stands as seen from the middle of its plot: degrees from north, and metres on the level to its pith. */
+  readonly bearingDeg?: number | undefined;
+  readonly awayM?: number | undefined;
+  /** What its volume was guessed to be, in m³, before anybody measured it. */
+  readonly predictedVolumeM3?: number | undefined;
+}
+
+export const NOTE_LIMITS = {
+  conditions: 8,
+  fork: { low: 2, high: 9 },
+  bearingDeg: { low: 0, high: 360 },
+  awayM: { low: 0, high: 200 },
+  predictedVolumeM3: { low: 0.001, high: 200 },
+} as const;
+
+const isWithin = (value: unknown, { low, high }: { readonly low: number; readonly high: number }): boolean =>
+  value === undefined || (typeof value === 'number' && value >= low && value <= high);
+
+/** Whether something that came over the wire is notes on a tree, each within its limits. */
+export function isTreeNotes(value: unknown): value is TreeNotes {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  const {
+    conditions = [],
+    fork,
+    multiplicity,
+    bearingDeg,
+    awayM,
+    predictedVolumeM3,
+    ...rest
+  } = value as Record<string, unknown>;
+  return (
+    Object.keys(rest).length === 0 &&
+    Array.isArray(conditions) &&
+    conditions.length <= NOTE_LIMITS.conditions &&
+    conditions.every((each) => typeof each === 'string' && CONDITION_CODE.test(each)) &&
+    new Set(conditions).size === conditions.length &&
+    (fork === undefined || Number.isInteger(fork)) &&
+    isWithin(fork, NOTE_LIMITS.fork) &&
+    (multiplicity === undefined || MULTIPLICITIES.some((each) => each === multiplicity)) &&
+    isWithin(bearingDeg, NOTE_LIMITS.bearingDeg) &&
+    isWithin(awayM, NOTE_LIMITS.awayM) &&
+    isWithin(predictedVolumeM3, NOTE_LIMITS.predictedVolumeM3)
+  );
+}
+
+/** Notes without what says nothing; undefined where nothing is left. */
+export function filledNotes({ conditions, ...notes }: TreeNotes = {}): TreeNotes | undefined {
+  const filled = Object.fromEntries(Object.entries(notes).filter(([, value]) => value !== undefined));
+  const all: TreeNotes = { ...filled, ...(conditions === undefined || conditions.length === 0 ? {} : { conditions }) };
+  return Object.keys(all).length === 0 ? undefined : all;
+}
