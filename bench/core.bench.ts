@@ -2,11 +2,12 @@ import { bench, describe } from 'vitest';
 import { RULE_SETS } from '@arbolito/core/protocol';
 import { monteValdeliro } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
-import { evaluateTree, formOfTree, type TreeSettings } from '@arbolito/core/tree';
-import { parseCallout, printCallout } from '@arbolito/core/callout';
+import { evaluateTree } from '@arbolito/core/tree';
+import { recordOf } from '../core/src/testing/tree.ts';
+import { type FormProtocol, parseCallout, printCallout, printTreeForm } from '@arbolito/core/callout';
 import { surveySums } from '@arbolito/core/inventory';
 
-const settings: TreeSettings = {
+const settings: FormProtocol = {
   unitSystem: 'metric',
   slopeUnit: 'm20',
   formFactor: { value: 0.45, standardError: 0.05 },
@@ -15,8 +16,8 @@ const settings: TreeSettings = {
 const scene = monteValdeliro(seededRandom(2026));
 const trees = scene.plots.flatMap((plot) => plot.trees).filter((tree) => tree.readings.length > 1);
 const text = JSON.stringify(trees);
-const drafts = trees.map(formOfTree);
-const lines = drafts.map((draft) => printCallout(draft, settings));
+const records = trees.map(recordOf);
+const lines = records.map((tree) => printCallout(printTreeForm(tree), settings));
 const context = { ...settings, species: scene.species };
 
 describe('the measured trees of the demo forest', () => {
@@ -24,7 +25,7 @@ describe('the measured trees of the demo forest', () => {
     JSON.stringify(JSON.parse(text));
   });
   bench('working them out: figures, ±, workings, findings', () => {
-    for (const draft of drafts) evaluateTree(draft, settings);
+    for (const tree of records) evaluateTree(tree, settings);
   });
   bench('parsing their call-out lines', () => {
     for (const line of lines) parseCallout(line, context);

@@ -35,7 +35,7 @@ const TABLES = {
   stem: 'id, tree_id, ordinal',
   observation: 'id, tree_id, survey_id, observed_at, notes, observer, device',
   reading:
-    'id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, attempt, observer, device, taken_at',
+    'id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, try, observer, device, taken_at',
 };
 const WHERE = {
   tree: (id) => `survey_id = '${id}'`,

@@ -157,7 +157,7 @@ test.describe('a tree measured again', () => {
       value,
       unit: key === 'point' ? 'm' : 'cm',
       asRead: String(value),
-      attempt: 1,
+      try: 1,
       takenAt: '2019-06-03T09:15:00Z',
     });
     const before = {

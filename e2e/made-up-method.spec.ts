@@ -6,6 +6,7 @@ import { expect, test } from '@playwright/test';
 import { freePort } from '../scripts/lib/cluster.mjs';
 import type { ChildProcess } from 'node:child_process';
 import { startServer, stopServer, untilHealthy } from '../scripts/lib/server.mjs';
+import { methodFilesText } from '../scripts/lib/method-files.mjs';
 import { dataFolder, root } from '../scripts/lib/steps.mjs';
 import { openStack } from '../scripts/lib/stack.mjs';
 
@@ -13,7 +14,7 @@ const copy = path.join(dataFolder, 'made-up');
 
 /** The one file that a new method takes: height as so many lengths of a walking stick. */
 const METHOD = `
-import { readingOf, resultUnit, lengthIn, type Method } from '../../method/index.ts';
+import { readingOf, resultUnit, lengthIn, type Method } from '../../measurement/index.ts';
 
 const SOURCE = 'made up for a test';
 
@@ -91,7 +92,7 @@ export const method: Method = {
 function copyWithMethod(): void {
   rmSync(copy, { recursive: true, force: true });
   const leaveOut = new Set(['node_modules', 'dist', '.astro']);
-  for (const room of ['core', 'web'])
+  for (const room of ['core', 'demo', 'web'])
     cpSync(path.join(root, room), path.join(copy, room), {
       recursive: true,
       filter: (source) => !leaveOut.has(path.basename(source)),
@@ -102,8 +103,10 @@ function copyWithMethod(): void {
   mkdirSync(path.join(modules, '@arbolito'), { recursive: true });
   for (const name of readdirSync(path.join(root, 'node_modules')))
     if (name !== '@arbolito') symlinkSync(path.join(root, 'node_modules', name), path.join(modules, name));
-  for (const room of ['core', 'web']) symlinkSync(path.join(copy, room), path.join(modules, '@arbolito', room));
+  for (const room of ['core', 'demo', 'web']) symlinkSync(path.join(copy, room), path.join(modules, '@arbolito', room));
   writeFileSync(path.join(copy, 'core/src/height/methods/walking-stick.ts'), METHOD);
+  // What `npm run methods` does.
+  writeFileSync(path.join(copy, 'core/src/methods/method-files.ts'), methodFilesText(copy));
 }
 
 test('a height method added as one file passes the whole unit suite of core', () => {

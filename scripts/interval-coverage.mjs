@@ -8,8 +8,8 @@ run(async () => {
   const server = await createServer({ root, configFile: false, logLevel: 'error', server: { middlewareMode: true } });
   try {
     const load = (file) => server.ssrLoadModule(`/core/src/${file}`);
-    const { METHODS } = await load('registry/index.ts');
-    const { seededRandom } = await load('practice/index.ts');
+    const { METHODS } = await load('methods/index.ts');
+    const { seededRandom } = await load('statistics/index.ts');
     const { coverageOf, exampleIn } = await load('testing/coverage.ts');
     let outside = 0;
     say(`${'method'.padEnd(34)}${'metric'.padStart(9)}${'imperial'.padStart(10)}   % of ${String(DRAWS)} draws`);

@@ -1,3 +1,4 @@
+export { demoRecord } from './demo-record.ts';
 export type { DemoSurvey, PlantedError } from './demo-survey.ts';
 export { harrowCreek, harrowWood } from './harrow-creek.ts';
 export { heronKit } from './heron-kit.ts';

@@ -44,7 +44,7 @@ export function manyHeights(firstTag: number): DemoTree[] {
         ...topFromThere(-4.8, 6),
       ],
       heights: {
-        takes: [
+        others: [
           { heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 7 },
           { heightNo: 3, of: 'merchantable', sameStation: true, limit: 'fork' },
           { heightNo: 4, of: 'crown-base', sameStation: true },
@@ -77,7 +77,7 @@ export function manyHeights(firstTag: number): DemoTree[] {
         ...heightBy('height.equal-stick', [['eyeToBase', 22.9, 'm']], 3),
       ],
       heights: {
-        takes: [
+        others: [
           { heightNo: 2, of: 'total', sameStation: false },
           { heightNo: 3, of: 'total', sameStation: false },
         ],

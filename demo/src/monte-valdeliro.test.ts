@@ -1,22 +1,22 @@
 import { describe, expect, it } from 'vitest';
 import { RULE_SETS } from '@arbolito/core/protocol';
 import { findingsOf } from '@arbolito/core/uncertainty';
-import { evaluateTree, formOfTree, type TreeSettings } from '@arbolito/core/tree';
+import { evaluateTree, type TreeProtocol } from '@arbolito/core/tree';
+import { recordOf } from '../../core/src/testing/tree.ts';
 import { isInside, mapAbout } from '@arbolito/core/layout';
 import { harrowCreek } from './harrow-creek.ts';
 import { monteValdeliro } from './monte-valdeliro.ts';
 import { seededRandom } from '@arbolito/core/statistics';
 import type { PlantedError } from './demo-survey.ts';
 
-const settings: TreeSettings = {
+const settings: TreeProtocol = {
   unitSystem: 'metric',
-  slopeUnit: 'm20',
   formFactor: { value: 0.45, standardError: 0.05 },
   fieldRules: RULE_SETS.timber.rules,
 };
 
-const codesOf = (tree: Parameters<typeof formOfTree>[0]): string[] => {
-  const { diameter, height } = evaluateTree(formOfTree(tree), settings);
+const codesOf = (tree: Parameters<typeof recordOf>[0]): string[] => {
+  const { diameter, height } = evaluateTree(recordOf(tree), settings);
   return [diameter, height].flatMap((outcome) => (outcome === null ? [] : findingsOf(outcome))).map(({ code }) => code);
 };
 
@@ -93,7 +93,7 @@ describe('Monte Valdeliro', () => {
   it('was walked before, when its trees were thinner', () => {
     const { earlier } = scene;
     expect(earlier.plots.map(({ label }) => label)).toEqual(['1', '8', '15']);
-    const dbhOf = (tree: (typeof trees)[number]) => evaluateTree(formOfTree(tree), settings).diametersCm[0] ?? NaN;
+    const dbhOf = (tree: (typeof trees)[number]) => evaluateTree(recordOf(tree), settings).diametersCm[0] ?? NaN;
     for (const plot of earlier.plots) {
       const now = scene.plots.find(({ label }) => label === plot.label)?.trees ?? [];
       expect(plot.trees.length).toBeGreaterThan(5);
@@ -110,12 +110,12 @@ describe('Monte Valdeliro', () => {
   it('has a coppiced chestnut of four stems: √(28.4² + 24.1² + 21² + 16.3²) = 45.8', () => {
     const [coppice] = trees.filter(({ readings }) => readings.some(({ stem }) => stem === 4));
     if (coppice === undefined) throw new Error('no coppice');
-    expect(evaluateTree(formOfTree(coppice), settings).dbh?.printed.value).toBe('45.8');
+    expect(evaluateTree(recordOf(coppice), settings).dbh?.printed.value).toBe('45.8');
   });
 
   it('has trees that ask for more than two sights', () => {
     const many = (scene.plots.find(({ label }) => label === '10')?.trees ?? []).slice(-5);
-    const heightsOf = (tree: (typeof trees)[number]) => evaluateTree(formOfTree(tree), settings).heights;
+    const heightsOf = (tree: (typeof trees)[number]) => evaluateTree(recordOf(tree), settings).heights;
     const printed = many.map((tree) =>
       heightsOf(tree).heights.map(({ outcome }) => (outcome?.ok === true ? outcome.estimate.printed.value : null)),
     );

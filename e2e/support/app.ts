@@ -110,7 +110,7 @@ export const treeBody = (plotId: string, tag: string, dbhCm: number, sights?: re
     value,
     unit,
     asRead: String(value),
-    attempt: 1,
+    try: 1,
     takenAt,
   });
   return {

@@ -3,6 +3,8 @@ ALTER TABLE "plot" RENAME COLUMN "quick" TO "auxiliary";--> statement-breakpoint
 ALTER TABLE "plot" RENAME CONSTRAINT "plot_quick" TO "plot_auxiliary";--> statement-breakpoint
 ALTER TABLE "reading" RENAME COLUMN "take" TO "height_no";--> statement-breakpoint
 ALTER TABLE "reading" RENAME CONSTRAINT "reading_take" TO "reading_height_no";--> statement-breakpoint
+ALTER TABLE "reading" RENAME COLUMN "attempt" TO "try";--> statement-breakpoint
+ALTER TABLE "reading" RENAME CONSTRAINT "reading_attempt" TO "reading_try";--> statement-breakpoint
 ALTER TABLE "tree_figure" RENAME TO "tree_result";--> statement-breakpoint
 ALTER TABLE "tree_result" RENAME CONSTRAINT "tree_figure_pkey" TO "tree_result_pkey";--> statement-breakpoint
 ALTER TABLE "tree_result" RENAME CONSTRAINT "tree_figure_tree_id_tree_id_fk" TO "tree_result_tree_id_tree_id_fk";--> statement-breakpoint
@@ -23,6 +25,7 @@ BEGIN
       SELECT coalesce(jsonb_object_agg(
         CASE key
           WHEN 'take' THEN 'heightNo'
+          WHEN 'takes' THEN 'others'
           WHEN 'oneStand' THEN 'sameStation'
           WHEN 'counts' THEN 'multiplicity'
           WHEN 'guessM3' THEN 'predictedVolumeM3'

@@ -1,3 +1,5 @@
+import { readingsOfForm } from './parse-tree-form.ts';
+import { evaluateForm } from './evaluate-form.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { COMMON_SPECIES, RULE_SETS } from '../protocol/index.ts';
@@ -5,7 +7,19 @@ import { METHODS } from '../methods/index.ts';
 import type { Measure } from '../measurement/index.ts';
 import { wrongLines } from '../testing/redo.ts';
 import { decimalsOf, toGraduation } from '../units/index.ts';
-import { defaultUnitOf, emptyForm, evaluateTree, formOfTree, measurementFormOf, type MeasurementKey, measurementKeysOf, type ReadingText, readMeasure, stemsOf, type TreeForm, withoutStem, withStem } from '../tree/index.ts';
+import {
+  defaultUnitOf,
+  emptyForm,
+  formKeysOf,
+  measurementFormOf,
+  type ReadingText,
+  stemsOf,
+  type TreeForm,
+  withoutStem,
+  withStem,
+} from './tree-form.ts';
+import type { MeasurementKey } from '../tree/index.ts';
+import { formOf } from '../testing/tree.ts';
 import { type CalloutContext, parseCallout } from './parse.ts';
 import { printCallout } from './print.ts';
 import { talliedTrees } from '../inventory/index.ts';
@@ -22,8 +36,8 @@ const problems = (line: string) =>
   parse(line).tokens.flatMap(({ text, problem }) => (problem === null ? [] : [`${text}: ${problem}`]));
 /** Every reading of a draft with its method, value and unit. */
 const readings = (draft: TreeForm) =>
-  measurementKeysOf(draft).flatMap((part) => {
-    const read = readMeasure(draft, part, context);
+  formKeysOf(draft).flatMap((part) => {
+    const read = readingsOfForm(draft, part, context);
     return Object.entries(read.readings).map(
       ([key, { value, unit }]) =>
         `${part.stem > 1 ? `stem ${part.stem}: ` : ''}${read.method.description.id} ${key} ${value} ${unit}`,
@@ -318,7 +332,7 @@ describe('notes on the line', () => {
 
 describe('a tree from its line', () => {
   it('is worked out as on its sheet: 20 × (18 + 1.5) ÷ 20', () => {
-    const { height, diameter, volume, slenderness } = evaluateTree(parse('sp 34.5 +18 -1.5 @20').draft, settings);
+    const { height, diameter, volume, slenderness } = evaluateForm(parse('sp 34.5 +18 -1.5 @20').draft, settings);
     expect(height?.ok && height.estimate.printed.value).toBe('19.50');
     expect(diameter?.ok && diameter.estimate.printed.value).toBe('34.5');
     expect(slenderness).toBeCloseTo(56.52, 2);
@@ -327,7 +341,7 @@ describe('a tree from its line', () => {
   });
 
   it('of several stems has one figure by the survey’s rule: √(28² + 21²) = 35', () => {
-    const forked = evaluateTree(parse('ch 28 &21 +18 -1.5 @20').draft, settings);
+    const forked = evaluateForm(parse('ch 28 &21 +18 -1.5 @20').draft, settings);
     expect(forked.dbh?.printed.value).toBe('35.0');
     expect(forked.dbh?.workings.at(-1)?.expression).toBe('√(28.0² + 21.0²)');
     // Each ±0.3: √((28 × 0.3)² + (21 × 0.3)²) ÷ 35
@@ -359,7 +373,7 @@ describe('a tree from its line', () => {
   });
 
   it('keeps its stems apart where the rules say so: two trees for the sums, one height', () => {
-    const apart = evaluateTree(parse('ch 28 &21 +18 -1.5 @20').draft, {
+    const apart = evaluateForm(parse('ch 28 &21 +18 -1.5 @20').draft, {
       ...settings,
       fieldRules: RULE_SETS.street.rules,
     });
@@ -390,14 +404,14 @@ describe('a tree from its line', () => {
     ['plain-sum', '49.0', '21.0 + 28.0'],
   ] as const)('by the rule %s is %s', (severalStems, printed, expression) => {
     const fieldRules = { ...settings.fieldRules, severalStems };
-    const { dbh } = evaluateTree(parse('ch 21 &28').draft, { ...settings, fieldRules });
+    const { dbh } = evaluateForm(parse('ch 21 &28').draft, { ...settings, fieldRules });
     expect(dbh?.printed.value).toBe(printed);
     expect(dbh?.workings.at(-1)?.expression).toBe(expression);
     expect(wrongLines(dbh?.workings ?? [])).toEqual([]);
   });
 
   it('takes the mean of two faces that the survey settled', () => {
-    const { dbh } = evaluateTree(parse('bt 2x33/38').draft, {
+    const { dbh } = evaluateForm(parse('bt 2x33/38').draft, {
       ...settings,
       fieldRules: { ...settings.fieldRules, twoFaces: 'geometric' },
     });
@@ -405,7 +419,7 @@ describe('a tree from its line', () => {
   });
 
   it('comes back from the record with its stems and their numbers', () => {
-    const draft = formOfTree({
+    const draft = formOf({
       tag: '7',
       speciesCode: 'ch',
       readings: [
@@ -422,18 +436,18 @@ describe('a tree from its line', () => {
   });
 
   it('is nothing before the first reading', () => {
-    expect(evaluateTree(emptyForm(), settings)).toMatchObject({ diameter: null, height: null, volume: null });
+    expect(evaluateForm(emptyForm(), settings)).toMatchObject({ diameter: null, height: null, volume: null });
   });
 
   it('keeps the figure that can be had beside the one that cannot', () => {
-    const { height, diameter } = evaluateTree(parse('sp 34.5 +x @20').draft, settings);
+    const { height, diameter } = evaluateForm(parse('sp 34.5 +x @20').draft, settings);
     expect(diameter?.ok).toBe(true);
     expect(height?.ok).toBe(false);
   });
 
   it('doubts the tape in the light of the height, but not of a height whose sign is in doubt', () => {
     const codes = (line: string) => {
-      const { diameter } = evaluateTree(parse(line).draft, settings);
+      const { diameter } = evaluateForm(parse(line).draft, settings);
       return diameter?.ok === true ? diameter.estimate.findings.map(({ code }) => code) : [];
     };
     expect(codes('sp 113 +22 -1.5 @20')).toEqual(['diameter.girth-entered-as-diameter']);

@@ -1,6 +1,7 @@
+import { evaluateForm } from './evaluate-form.ts';
 import { describe, expect, it } from 'vitest';
 import { COMMON_SPECIES, RULE_SETS } from '../protocol/index.ts';
-import { evaluateTree, formOfTree } from '../tree/index.ts';
+import { formOf } from '../testing/tree.ts';
 import { type CalloutContext, parseCallout } from './parse.ts';
 import { printCallout } from './print.ts';
 
@@ -10,14 +11,14 @@ const heightOf = (line: string): string => {
   const { draft, tokens } = parseCallout(line, context);
   const problems = tokens.flatMap(({ text, problem }) => (problem === null ? [] : [`${text}: ${problem}`]));
   if (problems.length > 0) return problems.join('; ');
-  const { height } = evaluateTree(draft, settings);
+  const { height } = evaluateForm(draft, settings);
   return height?.ok === true ? `${height.estimate.methodId} ${height.estimate.printed.value}` : 'no height';
 };
 
 describe('vertical distances by laser', () => {
   const imperial: CalloutContext = { ...context, unitSystem: 'imperial' };
   const reckoned = (line: string) =>
-    evaluateTree(parseCallout(line, imperial).draft, { ...settings, unitSystem: 'imperial' });
+    evaluateForm(parseCallout(line, imperial).draft, { ...settings, unitSystem: 'imperial' });
 
   it.each(['up122.4 down47.2 lm5.3', 'up122.4 down-47.2 lm5.3', 'up122.4 down47.2ft lm5.3'])(
     '%s ft is 122.4 + 47.2 + 5.3 = 174.9 ft',
@@ -45,9 +46,9 @@ describe('vertical distances by laser', () => {
       { key: 'down', value: -10 },
       { key: 'mark', value: 1 },
     ].map((each) => ({ ...each, measure: 'height' as const, methodId: 'height.laser-verticals', unit: 'm' as const }));
-    const draft = formOfTree({ tag: '1', speciesCode: 'sp', readings });
+    const draft = formOf({ tag: '1', speciesCode: 'sp', readings });
     expect(draft.height.entries.down?.text).toBe('10');
-    const { height } = evaluateTree(draft, settings);
+    const { height } = evaluateForm(draft, settings);
     expect(height?.ok === true ? height.estimate.value : null).toBe(51);
   });
 });
@@ -56,7 +57,7 @@ describe('a count of logs', () => {
   it('is a merchantable height, also where it was entered as the height of the tree', () => {
     const imperial: CalloutContext = { ...context, unitSystem: 'imperial' };
     const { draft } = parseCallout('rp 16 logs2.5 loglen16 mf66 stood66', imperial);
-    const { height, heights, volume } = evaluateTree(draft, { ...settings, unitSystem: 'imperial' });
+    const { height, heights, volume } = evaluateForm(draft, { ...settings, unitSystem: 'imperial' });
     expect([height, volume]).toEqual([null, null]);
     const [first] = heights.heights;
     // 2.5 × 16 ft

@@ -1,3 +1,28 @@
+export { evaluateForm, type FormProtocol } from './evaluate-form.ts';
 export { calloutWords } from './grammar.ts';
+export { type ParsedTree, parseTreeForm, readingsOfForm, type ReadingStamp } from './parse-tree-form.ts';
 export { type CalloutContext, type CallToken, parseCallout, type ParsedCallout } from './parse.ts';
+export { printTreeForm } from './print-tree-form.ts';
 export { printCallout } from './print.ts';
+export { withKitErrors } from './stated-errors.ts';
+export {
+  defaultUnitOf,
+  emptyForm,
+  fieldsOutsideCallout,
+  formKeysOf,
+  isSameStation,
+  type MeasurementForm,
+  measurementFormOf,
+  methodOf,
+  nextForm,
+  readingSpecsOf,
+  type ReadingText,
+  stemsOf,
+  type TreeForm,
+  withDistance,
+  withHeight,
+  withMeasurementForm,
+  withoutHeight,
+  withoutStem,
+  withStem,
+} from './tree-form.ts';

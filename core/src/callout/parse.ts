@@ -1,9 +1,38 @@
 import { COMMON_CONDITIONS, type ConditionCode, type Species } from '../protocol/index.ts';
-import { defaultUnitOf, emptyForm, emptyStem, filledNotes, isStemMeasure, type MeasurementForm, measurementFormOf, type MeasurementKey, type ReadingDefaults, type ReadingText, STEM_MEASURES, STEMS_PER_TREE, stemsOf, TAG, type TreeForm, type TreeNotes, withMeasurementForm } from '../tree/index.ts';
+import {
+  defaultUnitOf,
+  emptyForm,
+  emptyStem,
+  type FormDefaults,
+  type MeasurementForm,
+  measurementFormOf,
+  type ReadingText,
+  stemsOf,
+  type TreeForm,
+  withMeasurementForm,
+} from './tree-form.ts';
+import {
+  filledNotes,
+  isStemMeasure,
+  MAX_STEMS_PER_TREE,
+  type MeasurementKey,
+  STEM_MEASURES,
+  TAG,
+  type TreeNotes,
+} from '../tree/index.ts';
 import type { Measure, ReadingSpec } from '../measurement/index.ts';
 import { readQuantity, type UnitId, unitOf } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
-import { type Called, callOf, type Fit, fitMethod, likeStemBefore, MISSING, NEXT_STEM, setUpEntries } from './grammar.ts';
+import {
+  type Called,
+  callOf,
+  type Fit,
+  fitMethod,
+  likeStemBefore,
+  MISSING,
+  NEXT_STEM,
+  setUpEntries,
+} from './grammar.ts';
 import { readNote } from './notes.ts';
 import { cutTokens, type RawToken } from './tokens.ts';
 
@@ -26,7 +55,7 @@ export interface ParsedCallout {
   readonly ok: boolean;
 }
 
-export interface CalloutContext extends ReadingDefaults {
+export interface CalloutContext extends FormDefaults {
   readonly species: readonly Species[];
   /** Codes for the state of a tree; the common ones where left out. */
   readonly conditions?: readonly ConditionCode[] | undefined;
@@ -57,8 +86,8 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
 
   raw.forEach((token, place) => {
     const begins = token.text.startsWith(NEXT_STEM);
-    if (begins && stem === STEMS_PER_TREE) {
-      tokens[place] = problem(token, `A tree takes at most ${STEMS_PER_TREE} stems.`);
+    if (begins && stem === MAX_STEMS_PER_TREE) {
+      tokens[place] = problem(token, `A tree takes at most ${MAX_STEMS_PER_TREE} stems.`);
       return;
     }
     if (begins) stem += 1;

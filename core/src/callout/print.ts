@@ -1,6 +1,15 @@
 import { readQuantity, type UnitId, unitOf } from '../units/index.ts';
 import type { ReadingSpec } from '../measurement/index.ts';
-import { defaultUnitOf, heightNoOf, measurementFormOf, measurementKeysOf, methodOf, type ReadingDefaults, type ReadingText, type TreeForm } from '../tree/index.ts';
+import {
+  defaultUnitOf,
+  type FormDefaults,
+  formKeysOf,
+  measurementFormOf,
+  methodOf,
+  type ReadingText,
+  type TreeForm,
+} from './tree-form.ts';
+import { heightNoOf } from '../tree/index.ts';
 import { markOf, MISSING, NEXT_STEM, PLAIN_DIAMETER } from './grammar.ts';
 import { printNotes } from './notes.ts';
 
@@ -16,7 +25,7 @@ const UNIT_SUFFIX: Partial<Record<UnitId, string>> = {
 };
 
 /** @param alwaysUnit write the unit even where it is the usual one */
-function printEntry(spec: ReadingSpec, entry: ReadingText, defaults: ReadingDefaults, alwaysUnit: boolean): string {
+function printEntry(spec: ReadingSpec, entry: ReadingText, defaults: FormDefaults, alwaysUnit: boolean): string {
   const usual = defaultUnitOf(spec, defaults);
   const compact = entry.text.trim().replace(/\s+/g, ' ');
   const read = readQuantity(compact, { unit: entry.unit, units: spec.units });
@@ -33,13 +42,13 @@ function printEntry(spec: ReadingSpec, entry: ReadingText, defaults: ReadingDefa
  *
  * Readings that are missing in front of a signed one keep their place with `_`.
  */
-export function printCallout(draft: TreeForm, defaults: ReadingDefaults): string {
+export function printCallout(draft: TreeForm, defaults: FormDefaults): string {
   const parts: string[] = [];
   if (draft.tag !== '') parts.push(`#${draft.tag}`);
   if (draft.speciesCode !== '') parts.push(draft.speciesCode);
   let lastStem = 1;
   // The line carries the first height; the others stand on the sheet.
-  for (const part of measurementKeysOf(draft).filter((each) => heightNoOf(each) === 1)) {
+  for (const part of formKeysOf(draft).filter((each) => heightNoOf(each) === 1)) {
     const { readings } = methodOf(draft, part).description;
     const { entries } = measurementFormOf(draft, part);
     const begins = parts.length;

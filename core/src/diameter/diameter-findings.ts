@@ -1,6 +1,6 @@
 import type { Finding } from '../uncertainty/index.ts';
 import { oddness, slenderness } from '../height/index.ts';
-import type { Diagnosis, Reading } from '../measurement/index.ts';
+import type { Diagnosis, ReadingValue } from '../measurement/index.ts';
 import { convert, printAsRead } from '../units/index.ts';
 import { LARGEST_DBH_CM, SURPRISING_DBH_CM } from './limits.ts';
 
@@ -54,7 +54,7 @@ function isLikelier(asReadCm: number, otherwiseCm: number, heightM: number | und
 /** Was this diameter a girth? */
 export function diagnoseGirthAsDiameter(
   { value, context, print }: Diagnosis,
-  reading: Reading,
+  reading: ReadingValue,
   key: string,
 ): Finding[] {
   const otherwiseCm = value / Math.PI;
@@ -82,7 +82,7 @@ export function diagnoseGirthAsDiameter(
 /** Was this girth a diameter? */
 export function diagnoseDiameterAsGirth(
   { value, context, print }: Diagnosis,
-  reading: Reading,
+  reading: ReadingValue,
   key: string,
 ): Finding[] {
   const otherwiseCm = convert(reading.value, reading.unit, 'cm');

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { silentWorkbook, type Term, type Workbook, workOut } from '../uncertainty/index.ts';
-import type { Reading } from '../measurement/index.ts';
+import type { ReadingValue } from '../measurement/index.ts';
 import { convertSlope } from '../units/slope-scale.ts';
 import { SLOPE_UNITS, slopeTangent } from '../units/index.ts';
 import { wrongLines } from '../testing/redo.ts';
@@ -20,7 +20,7 @@ const written = (build: (book: Workbook) => Term) => {
   );
   return { steps, value: term.exact };
 };
-const sighted = (value: number, unit: Reading['unit']): Reading => ({ value, unit });
+const sighted = (value: number, unit: ReadingValue['unit']): ReadingValue => ({ value, unit });
 
 describe('a sight', () => {
   it.each([

@@ -1,6 +1,14 @@
 import type { Term, Workbook } from '../uncertainty/index.ts';
-import type { FixedReading, Reading, ReadingSpec } from '../measurement/index.ts';
-import { DEGREES_PER, degreesToRadians, isSlopeUnit, radiansToDegrees, scaleDivisor, SLOPE_UNITS, slopeTangent } from '../units/index.ts';
+import type { FixedReading, ReadingSpec, ReadingValue } from '../measurement/index.ts';
+import {
+  DEGREES_PER,
+  degreesToRadians,
+  isSlopeUnit,
+  radiansToDegrees,
+  scaleDivisor,
+  SLOPE_UNITS,
+  slopeTangent,
+} from '../units/index.ts';
 
 export const TRIGONOMETRY = 'Loetsch, Zöhrer & Haller 1973, Forest Inventory II: trigonometric height';
 
@@ -130,7 +138,7 @@ export const step = (
   });
 
 /** A sight in degrees, whatever its scale. */
-export function degreesTerm(reading: Reading, label: string, book: Workbook): Term {
+export function degreesTerm(reading: ReadingValue, label: string, book: Workbook): Term {
   const read = book.given(reading.value);
   if (reading.unit === 'deg') return read;
   if (reading.unit === 'gon')
@@ -168,7 +176,7 @@ export const tangentOf = (angle: Term, label: string, book: Workbook): Term =>
   );
 
 /** A sight as its tangent: the rise for each metre of level distance. */
-export function tangentTerm(reading: Reading, label: string, book: Workbook): Term {
+export function tangentTerm(reading: ReadingValue, label: string, book: Workbook): Term {
   const divisor = isSlopeUnit(reading.unit) ? scaleDivisor(reading.unit) : null;
   if (divisor !== null)
     return step(

@@ -1,6 +1,19 @@
 import { describe, expect, it } from 'vitest';
-import { type Estimation, normal, type Random, seededRandom, stratifiedMean, stratumSample } from '../statistics/index.ts';
-import { countAndMeasure, ratioDoubleSample, ratioOfMeans, regressionDoubleSample, threePTotal } from './two-phase/ratios.ts';
+import {
+  type Estimation,
+  normal,
+  type Random,
+  seededRandom,
+  stratifiedMean,
+  stratumSample,
+} from '../statistics/index.ts';
+import {
+  countAndMeasure,
+  ratioDoubleSample,
+  ratioOfMeans,
+  regressionDoubleSample,
+  threePTotal,
+} from './two-phase/ratios.ts';
 
 const SURVEYS = 2_000;
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;

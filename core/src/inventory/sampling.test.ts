@@ -1,12 +1,42 @@
 import { describe, expect, it } from 'vitest';
 import { convert } from '../units/index.ts';
-import { type Estimation, normal, plotsNeeded, seededRandom, simpleSample, stratifiedMean, stratumSample, studentTQuantile } from '../statistics/index.ts';
+import {
+  type Estimation,
+  normal,
+  plotsNeeded,
+  seededRandom,
+  simpleSample,
+  stratifiedMean,
+  stratumSample,
+  studentTQuantile,
+} from '../statistics/index.ts';
 import examples from './examples/stand.json';
-import { alongSlopeM, countedMeanDiameterCm, gaugeAngleDeg, plotRadiusFactorFtPerIn, slopeInDirectionPct, treesPerHaOfCount } from '../plot/angle-count.ts';
+import {
+  alongSlopeM,
+  countedMeanDiameterCm,
+  gaugeAngleDeg,
+  plotRadiusFactorFtPerIn,
+  slopeInDirectionPct,
+  treesPerHaOfCount,
+} from '../plot/angle-count.ts';
 import { gaugeFactor, gaugeWidthCm, inOrOut, metricFactor, pointLimitingDistanceM } from '../plot/index.ts';
 import { bootstrapMean } from '../statistics/bootstrap.ts';
-import { countAndMeasure, ratioDoubleSample, ratioOfMeans, regressionDoubleSample, threePTotal } from './two-phase/ratios.ts';
-import { dominantHeightM, loreyHeightM, relativeDensity, relativeSpacingPct, shannonIndex, standDensityIndex, summedDensityIndex } from './indices/formulas.ts';
+import {
+  countAndMeasure,
+  ratioDoubleSample,
+  ratioOfMeans,
+  regressionDoubleSample,
+  threePTotal,
+} from './two-phase/ratios.ts';
+import {
+  dominantHeightM,
+  loreyHeightM,
+  relativeDensity,
+  relativeSpacingPct,
+  shannonIndex,
+  standDensityIndex,
+  summedDensityIndex,
+} from './indices/formulas.ts';
 import { neymanPlots } from '../statistics/stratified-sample.ts';
 
 type Inputs = Readonly<Record<string, never>>;

@@ -1,3 +1,4 @@
+import { evaluateForm, parseCallout } from '../callout/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { COMMON_SPECIES, deadCodes, type PlotShape, rulesOfSet } from '../protocol/index.ts';
@@ -5,13 +6,12 @@ import { exampleNamed } from '../testing/given.ts';
 import { wrongLines } from '../testing/redo.ts';
 import { slenderness } from '../height/index.ts';
 import examples from './examples/stand-sums.json';
-import { evaluateTree, isDead } from '../tree/index.ts';
+import { isDead } from '../tree/index.ts';
 import { areaFactorPerHa } from '../plot/circular-plot.ts';
 import { perAcre } from '../units/stand-units.ts';
 import { plotRadiusM, slopeCorrectedRadiusM } from '../plot/index.ts';
 import { mean, sum } from '../statistics/index.ts';
 import { sampleMean } from '../statistics/sums.ts';
-import { parseCallout } from '../callout/index.ts';
 import { plotSums, quadraticMeanDiameterCm, type SortingRules, surveySums } from './sums.ts';
 import { talliedTrees } from './tallied-trees.ts';
 import { volumeRatio } from './volume-ratio.ts';
@@ -255,7 +255,7 @@ describe('the recorded dbh of the rounding rule', () => {
   const CONTEXT = { unitSystem: 'imperial', slopeUnit: 'pct', species: COMMON_SPECIES } as const;
   const SETTINGS = { ...CONTEXT, formFactor: { value: 0.45, standardError: 0.05 } };
   const reckoned = (line: string, rounding: 'girth-up' | 'down-to-class' | 'to-graduation') =>
-    evaluateTree(parseCallout(line, CONTEXT).draft, {
+    evaluateForm(parseCallout(line, CONTEXT).draft, {
       ...SETTINGS,
       fieldRules: { ...rulesOfSet('timber', 'imperial'), rounding },
     });

@@ -1,10 +1,10 @@
 import type { Term, Workbook } from '../uncertainty/index.ts';
-import { type Measure, type MethodContext, type Reading, resultUnit } from './description.ts';
+import { type Measure, type MethodContext, type ReadingValue, resultUnit } from './description.ts';
 import { lengthIn } from './in-unit.ts';
 
 interface AsRead {
   readonly measure: Measure;
-  readonly reading: Reading;
+  readonly reading: ReadingValue;
   readonly label: string;
   readonly rule: string;
   readonly source: string;

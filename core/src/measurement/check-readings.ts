@@ -1,6 +1,6 @@
 import type { Finding } from '../uncertainty/index.ts';
 import { printAsRead, type UnitId, unitOf } from '../units/index.ts';
-import type { MethodDescription, Reading, Readings, ReadingSpec } from './description.ts';
+import type { MethodDescription, Readings, ReadingSpec, ReadingValue } from './description.ts';
 
 const stop = (code: string, reading: string, title: string, message: string): Finding => ({
   code,
@@ -17,10 +17,10 @@ const withUnit = (value: number, unit: UnitId, signed: boolean): string => {
 };
 
 /** Text of a reading as it was read, with sign and unit: `+62 %`, `31.8°`, `25 m`. */
-export const printReading = (spec: ReadingSpec, reading: Reading): string =>
+export const printReading = (spec: ReadingSpec, reading: ReadingValue): string =>
   withUnit(reading.value, reading.unit, spec.signed);
 
-function checkReading(spec: ReadingSpec, reading: Reading | undefined): Finding[] {
+function checkReading(spec: ReadingSpec, reading: ReadingValue | undefined): Finding[] {
   const name = spec.label;
   if (reading === undefined) {
     return [stop('reading.missing', spec.key, `${capital(name)} is not read yet`, `${spec.ask}.`)];

@@ -108,14 +108,14 @@ export interface MethodDescription {
 }
 
 /** A reading as it was read. */
-export interface Reading {
+export interface ReadingValue {
   readonly value: number;
   readonly unit: UnitId;
   /** In the reading's own unit; the instrument's typical error where left out. */
   readonly standardError?: number;
 }
 
-export type Readings = Readonly<Record<string, Reading>>;
+export type Readings = Readonly<Record<string, ReadingValue>>;
 
 /** Which mean of two faces a survey takes. */
 export type TwoFaces = 'arithmetic' | 'geometric' | 'quadratic';

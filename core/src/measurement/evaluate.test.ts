@@ -7,7 +7,7 @@ import { formFactorVolume } from '../volume/form-factor-volume.ts';
 import { estimateFrom, type Given, readingsFrom } from '../testing/given.ts';
 import { redo, wrongLines } from '../testing/redo.ts';
 import { evaluate, standardErrorOf } from './evaluate.ts';
-import type { Method, Reading } from './description.ts';
+import type { Method, ReadingValue } from './description.ts';
 
 const TREES = 1_000;
 const DRAWS = 100_000;
@@ -19,7 +19,7 @@ const oneOf = <T>(random: Random, list: readonly T[]): T => {
 };
 
 /** Readings anywhere in a method's ranges, read to the graduation, each in a unit of its own. */
-function anyReadings(random: Random, { description }: Method): Record<string, Reading> {
+function anyReadings(random: Random, { description }: Method): Record<string, ReadingValue> {
   return Object.fromEntries(
     description.readings.map((spec) => {
       const unit = oneOf(random, spec.units);

@@ -1,7 +1,34 @@
-import { type Contribution, type Finding, type Outcome, propagate, type Propagated, silentWorkbook, type Step, workOut } from '../uncertainty/index.ts';
-import { convert, printAsRead, printRounded, printStandardError, roundTo, type UnitId, unitOf } from '../units/index.ts';
+import {
+  type Contribution,
+  type Finding,
+  type Outcome,
+  propagate,
+  type Propagated,
+  silentWorkbook,
+  type Step,
+  workOut,
+} from '../uncertainty/index.ts';
+import {
+  convert,
+  printAsRead,
+  printRounded,
+  printStandardError,
+  roundTo,
+  type UnitId,
+  unitOf,
+} from '../units/index.ts';
 import { checkReadings } from './check-readings.ts';
-import { type Method, type MethodContext, type MethodDescription, type Reading, type Readings, type ReadingSpec, RESULTS, resultUnit, type StemError } from './description.ts';
+import {
+  type Method,
+  type MethodContext,
+  type MethodDescription,
+  type Readings,
+  type ReadingSpec,
+  type ReadingValue,
+  RESULTS,
+  resultUnit,
+  type StemError,
+} from './description.ts';
 import { readingOf } from './reading-of.ts';
 
 const GUM = 'ISO/IEC Guide 98-3:2008 (GUM), 5.1.2';
@@ -122,7 +149,7 @@ export function typicalErrorOf(spec: ReadingSpec, unit: UnitId): number {
 }
 
 /** The standard error of a reading in its own unit: as stated, else typical of the instrument. */
-export function standardErrorOf(method: Method, key: string, reading: Reading): number {
+export function standardErrorOf(method: Method, key: string, reading: ReadingValue): number {
   const spec = method.description.readings.find((candidate) => candidate.key === key);
   return reading.standardError ?? (spec === undefined ? 0 : typicalErrorOf(spec, reading.unit));
 }

@@ -1,12 +1,12 @@
 import { convert, decimalsOf, type UnitId, unitOf } from '../units/index.ts';
 import type { Term, Workbook } from '../uncertainty/index.ts';
-import type { Reading } from './description.ts';
+import type { ReadingValue } from './description.ts';
 
 /** Whole-number factors and the unit they multiply: 1 ft is 0.3048 m. */
 const factorText = (from: UnitId, to: UnitId): number => Number(convert(1, from, to).toPrecision(12));
 
 /** A length reading as a term in `unit`, with a line that converts it where it was read in another one. */
-export function lengthIn(reading: Reading, unit: UnitId, label: string, book: Workbook): Term {
+export function lengthIn(reading: ReadingValue, unit: UnitId, label: string, book: Workbook): Term {
   const read = book.given(reading.value);
   if (reading.unit === unit) return read;
   const exactFactor = factorText(reading.unit, unit);

@@ -3,7 +3,21 @@ export { fitCurve, type ParametricCurve } from './fit-curve.ts';
 export { grouped } from './group-by.ts';
 export { leastSquares, type LinearFit } from './least-squares.ts';
 export { normal, pick, type Random, seededRandom, weibull } from './random.ts';
-export { type Estimated, type Estimation, leftOver, notEstimated, type NotEstimated, type OfPopulation, plotsNeeded, populationProblem, simpleSample, type SimpleSample, spreadOf, valuesProblem, withInterval } from './sample.ts';
+export {
+  type Estimated,
+  type Estimation,
+  leftOver,
+  notEstimated,
+  type NotEstimated,
+  type OfPopulation,
+  plotsNeeded,
+  populationProblem,
+  simpleSample,
+  type SimpleSample,
+  spreadOf,
+  valuesProblem,
+  withInterval,
+} from './sample.ts';
 export { solveSymmetric } from './solve-symmetric.ts';
 export { stratifiedMean, stratumSample } from './stratified-sample.ts';
 export { studentT, studentTQuantile } from './student-t.ts';

@@ -2,7 +2,7 @@ import { crownEdgeReadingM, leaningReadingM } from '../height/geometry.ts';
 import { seenTangent } from '../height/reading-errors/tree-kinds.ts';
 import { soundFactor } from '../height/sound.ts';
 import type { Expectation, HeightEvidence } from '../height/index.ts';
-import type { MethodContext, Reading, Readings } from '../measurement/index.ts';
+import type { MethodContext, Readings, ReadingValue } from '../measurement/index.ts';
 import { normal, type Random } from '../statistics/index.ts';
 import { slopeReading, type SlopeUnit, type UnitId } from '../units/index.ts';
 
@@ -71,12 +71,18 @@ export function ordinaryWorld(random: Random, change: Partial<HeightWorld> = {})
 }
 
 /** Reads a sight with the error of an ordinary instrument. */
-export const sightAt = (random: Random, tangent: number, unit: SlopeUnit): Reading => ({
+export const sightAt = (random: Random, tangent: number, unit: SlopeUnit): ReadingValue => ({
   value: rounded(normal(random, slopeReading(tangent, unit), SIGHT_ERROR[unit]), FINEST[unit]),
   unit,
 });
 
-export const lengthAt = (random: Random, metres: number, error: number, unit: UnitId = 'm', finest = 0.01): Reading => {
+export const lengthAt = (
+  random: Random,
+  metres: number,
+  error: number,
+  unit: UnitId = 'm',
+  finest = 0.01,
+): ReadingValue => {
   const per = { m: 1, ft: 0.3048, cm: 0.01 }[unit as 'm' | 'ft' | 'cm'];
   return { value: rounded(normal(random, metres, error) / per, finest), unit };
 };
@@ -270,7 +276,7 @@ const reread = (readings: Readings, unit: SlopeUnit): Readings =>
     Object.entries(readings).map(([key, reading]) => [key, key === 'distance' ? reading : { ...reading, unit }]),
   );
 
-const negated = (reading: Reading | undefined): Reading => ({
+const negated = (reading: ReadingValue | undefined): ReadingValue => ({
   unit: reading?.unit ?? 'pct',
   value: -(reading?.value ?? 0),
 });
@@ -356,7 +362,7 @@ export const SLIPPED: Readonly<Record<string, Slipped>> = {
   },
   'height.reading-divided': byTwoAngles(
     ({ top, base, distance }) => {
-      const divided = (reading: Reading | undefined): Reading => ({
+      const divided = (reading: ReadingValue | undefined): ReadingValue => ({
         unit: reading?.unit ?? 'm20',
         value: rounded((reading?.value ?? 0) / (distance?.value ?? 1), 0.01),
       });

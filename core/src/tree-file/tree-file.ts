@@ -1,4 +1,4 @@
-import type { Reading } from '../measurement/index.ts';
+import type { ReadingValue } from '../measurement/index.ts';
 import { convert, isUnitId, type UnitId, unitOf, type UnitSystem } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
 import type { ConditionCode, Species } from '../protocol/index.ts';
@@ -116,7 +116,7 @@ export interface RowContext {
 }
 
 /** A reading of a row, with the method that it is one of. */
-export interface FileReading extends Reading {
+export interface FileReading extends ReadingValue {
   readonly measure: 'diameter' | 'height';
   readonly methodId: string;
   readonly methodVersion: number;

@@ -1,11 +1,11 @@
+import { emptyForm, evaluateForm, type FormProtocol, type MeasurementForm, type TreeForm } from '../callout/index.ts';
 import { describe, expect, it } from 'vitest';
 import { DIAMETER_SLIPS } from '../diameter/index.ts';
 import { RULE_SETS, type TaperChoice } from '../protocol/index.ts';
 import { EQUATIONS } from '../volume/index.ts';
-import { evaluateTree, findingsOfTree, type TreeSettings } from './evaluate-tree.ts';
-import { emptyForm, type MeasurementForm, type TreeForm } from './tree-form.ts';
+import { findingsOfTree } from './evaluate-tree.ts';
 
-const settings: TreeSettings = {
+const settings: FormProtocol = {
   unitSystem: 'metric',
   formFactor: { value: 0.45, standardError: 0.05 },
   slopeUnit: 'pct',
@@ -27,20 +27,20 @@ const treeOf = (diameter: MeasurementForm): TreeForm => ({
 describe('a broken stem', () => {
   const broken: TreeForm = { ...treeOf(TAPED), broken: true };
   it('has no volume by the height of its break, and says what is missing', () => {
-    const { volume, volumeFindings } = evaluateTree(broken, settings);
+    const { volume, volumeFindings } = evaluateForm(broken, settings);
     expect(volume).toBeNull();
     expect(volumeFindings.map(({ code, severity }) => [code, severity])).toEqual([['volume.broken', 'note']]);
-    expect(evaluateTree({ ...treeOf(TAPED), notes: { conditions: ['brk'] } }, settings).volume).toBeNull();
+    expect(evaluateForm({ ...treeOf(TAPED), notes: { conditions: ['brk'] } }, settings).volume).toBeNull();
   });
   it('without a height of its break is said to count whole', () => {
-    const { volumeFindings } = evaluateTree({ ...broken, height: { methodId: 'height.known', entries: {} } }, settings);
+    const { volumeFindings } = evaluateForm({ ...broken, height: { methodId: 'height.known', entries: {} } }, settings);
     expect(volumeFindings.map(({ code }) => code)).toEqual(['volume.break-height']);
   });
 });
 
 describe('a dbh that was measured under bark', () => {
   it('is over bark, and keeps the bark as a ratio: 37 ÷ 40', () => {
-    const { dbh, basalAreaM2, stems, diametersCm } = evaluateTree(treeOf(BARKED), settings);
+    const { dbh, basalAreaM2, stems, diametersCm } = evaluateForm(treeOf(BARKED), settings);
     expect(dbh?.printed.value).toBe('40.0');
     expect(diametersCm).toEqual([40]);
     expect(basalAreaM2).toBeCloseTo(Math.PI * 0.04, 9);
@@ -50,27 +50,27 @@ describe('a dbh that was measured under bark', () => {
   it('has its bark taken off once by an equation under bark', () => {
     const equation = EQUATIONS.find(({ id }) => id === 'honer-balsam-fir');
     if (equation === undefined) throw new Error('no such equation');
-    const honer: TreeSettings = { ...settings, volumes: { bf: { by: 'equation', equation, errorShare: 0.1 } } };
+    const honer: FormProtocol = { ...settings, volumes: { bf: { by: 'equation', equation, errorShare: 0.1 } } };
     const volumeOf = (diameter: MeasurementForm): number | undefined =>
-      evaluateTree(treeOf(diameter), honer).volume?.value;
+      evaluateForm(treeOf(diameter), honer).volume?.value;
     expect(volumeOf(BARKED)).toBe(volumeOf(TAPED));
   });
 
   it('goes before the bark of the species where a form class asks for it', () => {
     const taper: TaperChoice = { model: 'behre', formClassPct: 78, barkRatio: 0.85 };
-    const classed: TreeSettings = { ...settings, volumes: { bf: { by: 'profile', taper, errorShare: 0.1 } } };
-    const thinner = evaluateTree(treeOf(TAPED), classed).volume?.value ?? NaN;
+    const classed: FormProtocol = { ...settings, volumes: { bf: { by: 'profile', taper, errorShare: 0.1 } } };
+    const thinner = evaluateForm(treeOf(TAPED), classed).volume?.value ?? NaN;
     // 0.925 instead of 0.85 under bark at breast height: more wood in the butt log.
-    expect(evaluateTree(treeOf(BARKED), classed).volume?.value).toBeGreaterThan(thinner * 1.02);
+    expect(evaluateForm(treeOf(BARKED), classed).volume?.value).toBeGreaterThan(thinner * 1.02);
   });
 
   it('says both diameters, and still asks about thick bark', () => {
-    const notes = findingsOfTree(evaluateTree(treeOf(BARKED), settings));
+    const notes = findingsOfTree(evaluateForm(treeOf(BARKED), settings));
     expect(notes.find(({ code }) => code === DIAMETER_SLIPS.underBark)?.message).toBe(
       '37.0 cm is the diameter under bark, 0.925 of that over bark; 14 % of the section is bark. The tree’s dbh is over bark, 40.0 cm.',
     );
     const thick = { ...BARKED, entries: { ...BARKED.entries, bark: { text: '70', unit: 'mm' as const } } };
-    expect(findingsOfTree(evaluateTree(treeOf(thick), settings)).map(({ code }) => code)).toContain(
+    expect(findingsOfTree(evaluateForm(treeOf(thick), settings)).map(({ code }) => code)).toContain(
       DIAMETER_SLIPS.barkTooThick,
     );
   });
@@ -80,7 +80,7 @@ describe('a dbh that was measured under bark', () => {
       methodId: 'diameter.log-end',
       entries: { face: { text: '30', unit: 'cm' }, cross: { text: '33', unit: 'cm' } },
     };
-    expect(findingsOfTree(evaluateTree(treeOf(end), settings))).toContainEqual(
+    expect(findingsOfTree(evaluateForm(treeOf(end), settings))).toContainEqual(
       expect.objectContaining({ code: DIAMETER_SLIPS.underBark, severity: 'check' }),
     );
   });

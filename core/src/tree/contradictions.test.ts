@@ -1,11 +1,11 @@
+import { emptyForm, evaluateForm, type TreeForm } from '../callout/index.ts';
 import { describe, expect, it } from 'vitest';
 import { rulesOfSet } from '../protocol/index.ts';
 import type { LastVisit } from './re-measurement.ts';
 import type { UnitSystem } from '../units/index.ts';
 import { lookalikeTag } from './contradictions.ts';
 import { type CheckedTree, checkSurvey } from '../quality/index.ts';
-import { emptyForm, type TreeForm } from './tree-form.ts';
-import { evaluateTree, findingsOfTree, type TreeContext } from './evaluate-tree.ts';
+import { findingsOfTree, type TreeContext } from './evaluate-tree.ts';
 
 const settingsIn = (unitSystem: UnitSystem) => ({
   unitSystem,
@@ -14,7 +14,7 @@ const settingsIn = (unitSystem: UnitSystem) => ({
   fieldRules: rulesOfSet('timber', unitSystem),
 });
 const codesOf = (draft: TreeForm, unitSystem: UnitSystem = 'metric', known: TreeContext = {}): readonly string[] =>
-  findingsOfTree(evaluateTree(draft, settingsIn(unitSystem), known)).map(({ code }) => code);
+  findingsOfTree(evaluateForm(draft, settingsIn(unitSystem), known)).map(({ code }) => code);
 
 const TREE: TreeForm = {
   ...emptyForm(),

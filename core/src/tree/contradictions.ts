@@ -4,7 +4,7 @@ import type { Measure } from '../measurement/index.ts';
 import { convert, lengthWords, printLength, printRounded, type UnitSystem } from '../units/index.ts';
 import type { HeightResults } from './evaluate-heights.ts';
 import type { Species } from '../protocol/index.ts';
-import type { TreeForm } from './tree-form.ts';
+import type { TreeRecord } from './tree-record.ts';
 
 type Placed = Finding & { readonly measure: Measure; readonly stem: number; readonly heightNo?: number };
 
@@ -67,8 +67,8 @@ function ofHeights({ heights, breastHeightM, unitSystem }: Figures): Placed[] {
 }
 
 /** Measuring points that are likelier a slip of unit or of rule than a choice. Where the reason is noted, nothing is asked. */
-function ofPoints({ points, breastHeightM, unitSystem }: Figures, { taping }: TreeForm): Placed[] {
-  if ((taping?.reason ?? '').trim() !== '' || taping?.found !== undefined) return [];
+function ofPoints({ points, breastHeightM, unitSystem }: Figures, { reason, found }: TreeRecord): Placed[] {
+  if ((reason ?? '').trim() !== '' || found !== undefined) return [];
   return points.flatMap(({ ordinal, pointM }): Placed[] => {
     if (pointM === null) return [];
     const at = {
@@ -105,7 +105,7 @@ function ofPoints({ points, breastHeightM, unitSystem }: Figures, { taping }: Tr
   });
 }
 
-function ofSpecies({ species, lastVisit }: Figures, { speciesCode, tag }: TreeForm): Placed[] {
+function ofSpecies({ species, lastVisit }: Figures, { speciesCode, tag }: TreeRecord): Placed[] {
   const before = lastVisit?.speciesCode;
   if (lastVisit === undefined || before === undefined || speciesCode === '' || before === speciesCode) return [];
   const nameOf = (code: string): string => species.find((each) => each.code === code)?.name ?? code;
@@ -124,10 +124,10 @@ function ofSpecies({ species, lastVisit }: Figures, { speciesCode, tag }: TreeFo
 }
 
 /** What the readings of one tree say against each other, the field rules and the last visit. Nothing is refused. */
-export const contradictions = (draft: TreeForm, figures: Figures): readonly Placed[] => [
+export const contradictions = (tree: TreeRecord, figures: Figures): readonly Placed[] => [
   ...ofHeights(figures),
-  ...ofPoints(figures, draft),
-  ...ofSpecies(figures, draft),
+  ...ofPoints(figures, tree),
+  ...ofSpecies(figures, tree),
 ];
 
 /** A tag without leading zeros: 0901 and 901 are easily taken for one tree. */

@@ -1,7 +1,7 @@
 import { type Estimate, estimateOf, findingsOf, type Outcome } from '../uncertainty/index.ts';
 import { evaluate, type MethodContext, readingOf } from '../measurement/index.ts';
 import { findMethod } from '../methods/index.ts';
-import type { ReadMeasure } from './parse-readings.ts';
+import type { Measured } from './measured.ts';
 import { outcomeOf } from './evaluate-heights.ts';
 
 /** A stem's diameter over bark, and what its bark takes off. */
@@ -21,7 +21,7 @@ const TAPE_READING = 'diameter';
  *
  * @example 40 cm over bark and 15 mm of bark: 40 cm, ratio 0.925
  */
-export function diameterOf(read: ReadMeasure, context: MethodContext): StemDiameter {
+export function diameterOf(read: Measured, context: MethodContext): StemDiameter {
   const outcome = outcomeOf(read, context);
   const key = read.method.description.overBark;
   const tape = findMethod(TAPE);

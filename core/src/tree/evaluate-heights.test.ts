@@ -1,9 +1,23 @@
+import { notesOfTree } from './placed-readings.ts';
+import {
+  emptyForm,
+  formKeysOf,
+  parseTreeForm,
+  readingSpecsOf,
+  type ReadingText,
+  type TreeForm,
+  withDistance,
+  withHeight,
+  withMeasurementForm,
+  withoutHeight,
+} from '../callout/index.ts';
+import { formOf } from '../testing/tree.ts';
 import { describe, expect, it } from 'vitest';
 import { estimateOf, findingsOf, type Outcome } from '../uncertainty/index.ts';
 import type { UnitId } from '../units/index.ts';
 import { isHeightNotes } from './heights.ts';
 import { disagreement, evaluateHeights } from './evaluate-heights.ts';
-import { emptyForm, formOfTree, heightNotesOf, type MeasurementKey, measurementKeysOf, readingSpecsOf, type ReadingText, type TreeForm, withDistance, withHeight, withMeasurementForm, withoutHeight } from './tree-form.ts';
+import type { MeasurementKey } from './measurement-key.ts';
 
 const DEFAULTS = { unitSystem: 'metric', slopeUnit: 'pct' } as const;
 const CONTEXT = { unitSystem: 'metric', breastHeightM: 1.3 } as const;
@@ -25,7 +39,10 @@ const twoAngles = (draft: TreeForm = emptyForm(), part = HEIGHT): TreeForm =>
 const metres = (outcome: Outcome | null | undefined): number | undefined =>
   outcome === null || outcome === undefined ? undefined : estimateOf(outcome)?.value;
 
-const reckon = (draft: TreeForm, beside = {}) => evaluateHeights(draft, DEFAULTS, CONTEXT, beside);
+const reckon = (draft: TreeForm, beside = {}) => {
+  const { tree, unread } = parseTreeForm(draft, DEFAULTS);
+  return evaluateHeights(tree, CONTEXT, beside, unread);
+};
 
 /** A sheet with another height read from where the first was. */
 const fromOneStand = (
@@ -53,7 +70,7 @@ describe('heights from one stand', () => {
   });
 
   it('are not held against the dbh as a total height is', () => {
-    const { heights } = evaluateHeights(sheet, DEFAULTS, { ...CONTEXT, dbhCm: 40 });
+    const { heights } = evaluateHeights(parseTreeForm(sheet, DEFAULTS).tree, { ...CONTEXT, dbhCm: 40 });
     for (const { outcome } of heights.slice(1)) expect(outcome === null ? [] : findingsOf(outcome)).toEqual([]);
   });
 
@@ -91,8 +108,8 @@ describe('a distance by its own method', () => {
 
   it('is asked for first, and given up without a trace', () => {
     const sheet = withDistance(twoAngles(), 1, 'distance.paces');
-    expect(measurementKeysOf(sheet).map(({ measure }) => measure)).toEqual(['diameter', 'point', 'distance', 'height']);
-    expect(measurementKeysOf(withDistance(sheet, 1, null)).map(({ measure }) => measure)).toEqual([
+    expect(formKeysOf(sheet).map(({ measure }) => measure)).toEqual(['diameter', 'point', 'distance', 'height']);
+    expect(formKeysOf(withDistance(sheet, 1, null)).map(({ measure }) => measure)).toEqual([
       'diameter',
       'point',
       'height',
@@ -162,12 +179,12 @@ describe('several methods on one tree', () => {
 describe('the notes on heights', () => {
   it('bring a sheet back as it was, with its readings', () => {
     const sheet = withHeight(twoAngles(), { of: 'merchantable', sameStation: true, topDiameterCm: 7 });
-    const heights = heightNotesOf({ ...sheet, broken: true });
+    const { heights } = notesOfTree(parseTreeForm({ ...sheet, broken: true }, DEFAULTS).tree);
     expect(heights).toEqual({
-      takes: [{ heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 7 }],
+      others: [{ heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 7 }],
       broken: true,
     });
-    const back = formOfTree({
+    const back = formOf({
       tag: '',
       speciesCode: '',
       heights,
@@ -183,27 +200,27 @@ describe('the notes on heights', () => {
 
   it.each([
     ['no object', 7],
-    ['an end that is none', { takes: [{ heightNo: 2, of: 'cloud', sameStation: true }] }],
-    ['the first height once more', { takes: [{ heightNo: 1, of: 'total', sameStation: true }] }],
+    ['an end that is none', { others: [{ heightNo: 2, of: 'cloud', sameStation: true }] }],
+    ['the first height once more', { others: [{ heightNo: 1, of: 'total', sameStation: true }] }],
     [
       'one number twice',
       {
-        takes: [
+        others: [
           { heightNo: 2, of: 'total', sameStation: false },
           { heightNo: 2, of: 'stump', sameStation: false },
         ],
       },
     ],
-    ['a limit of a stump', { takes: [{ heightNo: 2, of: 'stump', sameStation: true, limit: 'fork' }] }],
+    ['a limit of a stump', { others: [{ heightNo: 2, of: 'stump', sameStation: true, limit: 'fork' }] }],
     [
       'a top diameter beyond its limits',
-      { takes: [{ heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 300 }] },
+      { others: [{ heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 300 }] },
     ],
     ['a choice of a height that is not there', { kept: 4 }],
-    ['a choice of a crown base', { takes: [{ heightNo: 2, of: 'crown-base', sameStation: true }], kept: 2 }],
+    ['a choice of a crown base', { others: [{ heightNo: 2, of: 'crown-base', sameStation: true }], kept: 2 }],
     [
       'seven from one stand',
-      { takes: [2, 3, 4, 5, 6, 7].map((heightNo) => ({ heightNo, of: 'total', sameStation: true })) },
+      { others: [2, 3, 4, 5, 6, 7].map((heightNo) => ({ heightNo, of: 'total', sameStation: true })) },
     ],
     ['a stranger', { wind: 'strong' }],
   ])('are not %s', (_words, value) => {
@@ -212,7 +229,7 @@ describe('the notes on heights', () => {
 
   it('are what the sheet notes', () => {
     expect(isHeightNotes({})).toBe(true);
-    expect(isHeightNotes({ takes: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 2 })).toBe(true);
-    expect(isHeightNotes({ takes: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 'mean' })).toBe(true);
+    expect(isHeightNotes({ others: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 2 })).toBe(true);
+    expect(isHeightNotes({ others: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 'mean' })).toBe(true);
   });
 });

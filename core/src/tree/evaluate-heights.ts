@@ -1,11 +1,34 @@
-import { type Estimate, estimateOf, type Finding, findingsOf, type Outcome, withFindings } from '../uncertainty/index.ts';
-import { type Combined, combinedHeight, combineHeights, type Expectation, type HeightEvidence, nameSlips, type Weighed, withNamedSlips } from '../height/index.ts';
-import { evaluate, type MethodContext, type Reading, resultUnit } from '../measurement/index.ts';
+import {
+  type Estimate,
+  estimateOf,
+  type Finding,
+  findingsOf,
+  type Outcome,
+  withFindings,
+} from '../uncertainty/index.ts';
+import {
+  type Combined,
+  combinedHeight,
+  combineHeights,
+  type Expectation,
+  type HeightEvidence,
+  nameSlips,
+  type Weighed,
+  withNamedSlips,
+} from '../height/index.ts';
+import { evaluate, type MethodContext, type ReadingValue, resultUnit } from '../measurement/index.ts';
 import { convert, roundTo } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
 import { heightName, type HeightNote } from './heights.ts';
-import { readMeasure, type ReadMeasure } from './parse-readings.ts';
-import { type MeasurementKey, type ReadingDefaults, readingSpecsOf, type TreeForm } from './tree-form.ts';
+import { measured, type Measured, type UnreadText } from './measured.ts';
+import { heightKey } from './measurement-key.ts';
+import {
+  askedReadings,
+  emptyMeasurement,
+  type HeightMeasurement,
+  measurementOf,
+  type TreeRecord,
+} from './tree-record.ts';
 
 /** A height as it comes out of its readings. Null outcomes where nothing was read. */
 export interface HeightResult extends HeightNote {
@@ -18,7 +41,7 @@ export interface HeightResult extends HeightNote {
   readonly distance: Outcome | null;
   readonly outcome: Outcome | null;
   /** The readings as the method got them. */
-  readonly readings: Readonly<Record<string, Reading>>;
+  readonly readings: Readonly<Record<string, ReadingValue>>;
 }
 
 /** All heights of a tree, and the one that counts. */
@@ -36,7 +59,7 @@ export interface HeightResults {
 export type HeightContext = Omit<HeightEvidence, 'expected'> & { readonly expected?: readonly Expectation[] };
 
 /** What a part comes to, the errors of its figures said. */
-export function outcomeOf(read: ReadMeasure, context: MethodContext, own?: ReadonlySet<string>): Outcome | null {
+export function outcomeOf(read: Measured, context: MethodContext, own?: ReadonlySet<string>): Outcome | null {
   if (!read.begun) return null;
   const outcome = evaluate(read.method, read.readings, context);
   const errors = own === undefined ? read.errors : read.errors.filter(({ reading }) => own.has(reading ?? ''));
@@ -52,7 +75,7 @@ const known = (outcome: Outcome | null): Estimate | null => (outcome === null ? 
 const DISTANCE_DECIMALS = 3;
 
 /** A distance by its own method, as the reading that the height asks for. */
-function asReading(distance: Estimate, context: MethodContext): Reading {
+function asReading(distance: Estimate, context: MethodContext): ReadingValue {
   const { unit } = resultUnit('distance', context.unitSystem);
   return {
     value: roundTo(convert(distance.value, 'm', unit), DISTANCE_DECIMALS),
@@ -61,7 +84,13 @@ function asReading(distance: Estimate, context: MethodContext): Reading {
   };
 }
 
-const FIRST: HeightNote = { heightNo: 1, of: 'total', sameStation: false };
+/** The first height of a tree that has none. */
+const noHeight = (): HeightMeasurement => ({
+  heightNo: 1,
+  of: 'total',
+  sameStation: false,
+  measurement: emptyMeasurement('height'),
+});
 
 /**
  * Works out every height of a tree: each from its own readings, those from one stand with the distance and the base of
@@ -69,45 +98,49 @@ const FIRST: HeightNote = { heightNo: 1, of: 'total', sameStation: false };
  *
  * @param context with the dbh, where it is known
  * @param beside what else is known: eye, ground, last visit, curve
+ * @param unread text that was typed and cannot be read
  */
 export function evaluateHeights(
-  draft: TreeForm,
-  defaults: ReadingDefaults,
+  tree: TreeRecord,
   context: MethodContext,
   beside: HeightContext = {},
+  unread: readonly UnreadText[] = [],
 ): HeightResults {
+  const noted = tree.heights[0]?.heightNo === 1 ? tree.heights : [noHeight(), ...tree.heights];
   const distanceOf = (heightNo: number): Outcome | null => {
-    const entry = heightNo === 1 ? draft : draft.moreHeights.find((each) => each.heightNo === heightNo);
-    if (entry?.distance === undefined) return null;
-    const part: MeasurementKey = { measure: 'distance', stem: 1, ...(heightNo === 1 ? {} : { heightNo }) };
-    return outcomeOf(readMeasure(draft, part, defaults), context);
+    const key = heightKey('distance', heightNo);
+    const hasMethod = measurementOf(tree, key) !== undefined;
+    return hasMethod ? outcomeOf(measured(tree, key, unread), context) : null;
   };
-  const heights = [FIRST, ...draft.moreHeights].map((noted): HeightResult => {
-    const { heightNo, sameStation } = noted;
-    const part: MeasurementKey = { measure: 'height', stem: 1, ...(heightNo === 1 ? {} : { heightNo }) };
-    const read = readMeasure(draft, part, defaults);
+  const heights = noted.map((height): HeightResult => {
+    const { heightNo, sameStation, limit, topDiameterCm } = height;
+    const read = measured(tree, heightKey('height', heightNo), unread);
+    const { description } = read.method;
     // A count of logs ends at the merchantable top, also where it was entered as the height of the tree.
-    const of = noted.of === 'total' ? (read.method.description.endsAt ?? noted.of) : noted.of;
-    const note: HeightNote = { ...noted, of };
-    const distance = distanceOf(sameStation ? 1 : heightNo);
-    const measured = known(distance);
-    const level = read.method.description.readings.find(({ isLevelDistance = false }) => isLevelDistance);
-    const readings =
-      measured === null || level === undefined
-        ? read.readings
-        : { ...read.readings, [level.key]: asReading(measured, context) };
-    const own = sameStation ? new Set(readingSpecsOf(draft, part).map(({ key }) => key)) : undefined;
-    const ofPart = of === 'total' ? context : { ...context, heightOf: 'part' as const };
-    const { limit, topDiameterCm } = note;
-    return {
+    const of = height.of === 'total' ? (description.endsAt ?? height.of) : height.of;
+    const note: HeightNote = {
       heightNo,
       of,
       sameStation,
       ...(limit === undefined ? {} : { limit }),
       ...(topDiameterCm === undefined ? {} : { topDiameterCm }),
+    };
+    const distance = distanceOf(sameStation ? 1 : heightNo);
+    const level = description.readings.find(({ isLevelDistance = false }) => isLevelDistance);
+    const levelDistance = known(distance);
+    const readings =
+      levelDistance === null || level === undefined
+        ? read.readings
+        : { ...read.readings, [level.key]: asReading(levelDistance, context) };
+    const own = sameStation
+      ? new Set(askedReadings(read.method, { sameStation, hasDistance: false }).map(({ key }) => key))
+      : undefined;
+    const ofPart = of === 'total' ? context : { ...context, heightOf: 'part' as const };
+    return {
+      ...note,
       name: heightName(note, context.unitSystem),
-      by: read.method.description.name,
-      methodId: read.method.description.id,
+      by: description.name,
+      methodId: description.id,
       distance: sameStation ? null : distance,
       outcome: outcomeOf({ ...read, readings }, ofPart, own),
       readings,
@@ -127,7 +160,7 @@ export function evaluateHeights(
       ? judge(height, context, { ...beside, expected: [...expected, ...(beside.expected ?? [])] })
       : height;
   });
-  const kept = draft.keptHeight ?? 1;
+  const kept = tree.countedHeight ?? 1;
   const ofTree = judged.filter(({ of }) => of === 'total');
   const chosen = ofTree.find(({ heightNo }) => heightNo === kept)?.outcome ?? null;
   const [first] = ofTree;

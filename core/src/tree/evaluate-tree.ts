@@ -1,5 +1,13 @@
+import type { UnitSystem } from '../units/index.ts';
 import { basalAreaM2, combinedDbh } from '../diameter/index.ts';
-import { type FieldRules, type FormFactor, recordedEstimate, type Species, type VolumeModel, withBark } from '../protocol/index.ts';
+import {
+  type FieldRules,
+  type FormFactor,
+  recordedEstimate,
+  type Species,
+  type VolumeModel,
+  withBark,
+} from '../protocol/index.ts';
 import { diagnoseTree } from './diagnose-stems.ts';
 import type { LastVisit } from './re-measurement.ts';
 import { type Estimate, estimateOf, type Finding, findingsOf, type Outcome } from '../uncertainty/index.ts';
@@ -10,10 +18,15 @@ import { treeVolume } from '../volume/index.ts';
 import type { Section } from '../taper/index.ts';
 import { contradictions } from './contradictions.ts';
 import { diameterOf } from './diameter-over-bark.ts';
-import { readMeasure } from './parse-readings.ts';
-import { disagreement, evaluateHeights, type HeightContext, type HeightResults, outcomeOf } from './evaluate-heights.ts';
-import { type ReadingDefaults, stemsOf, type TreeForm } from './tree-form.ts';
-import { isBroken } from './tree-notes.ts';
+import { measured, type UnreadText } from './measured.ts';
+import {
+  disagreement,
+  evaluateHeights,
+  type HeightContext,
+  type HeightResults,
+  outcomeOf,
+} from './evaluate-heights.ts';
+import { isBroken, type TreeRecord } from './tree-record.ts';
 
 const SIGN_SLIPS: ReadonlySet<string> = new Set([
   HEIGHT_SLIPS.baseAboveEye,
@@ -22,7 +35,8 @@ const SIGN_SLIPS: ReadonlySet<string> = new Set([
   'height.top-sign',
 ]);
 
-export interface TreeSettings extends ReadingDefaults {
+export interface TreeProtocol {
+  readonly unitSystem: UnitSystem;
   readonly formFactor: FormFactor;
   /** How volume is worked out, by species code; by the form factor for species that are not in it. */
   readonly volumes?: Readonly<Record<string, VolumeModel>>;
@@ -35,9 +49,11 @@ export interface TreeContext {
   /** The visit before, where there was one. */
   readonly lastVisit?: LastVisit | undefined;
   /** Who stands where: eye, ground, pace, air; and what the survey's curve expects. */
-  readonly beside?: HeightContext | undefined;
+  readonly heightContext?: HeightContext | undefined;
   /** The survey's own height curve of the species; this tree is left out of it where it is in. */
   readonly curve?: { readonly sums: CurveSums; readonly own?: CurvePoint | undefined } | undefined;
+  /** Text of a form that is no number with a unit. */
+  readonly unread?: readonly UnreadText[] | undefined;
 }
 
 export interface StemResult {
@@ -89,9 +105,9 @@ const knownOf = (outcome: Outcome | null): Estimate | null => (outcome === null 
 const GROWTH_M_PER_YEAR = 0.15;
 
 /** The height of the last visit, grown since. A top that broke says nothing. */
-function expectedGrown({ lastVisit }: TreeContext, draft: TreeForm): Expectation[] {
+function expectedGrown({ lastVisit }: TreeContext, tree: TreeRecord): Expectation[] {
   const then = lastVisit?.height;
-  if (lastVisit === undefined || then === undefined || isBroken(draft)) return [];
+  if (lastVisit === undefined || then === undefined || isBroken(tree)) return [];
   const grownM = GROWTH_M_PER_YEAR * lastVisit.years;
   return [
     {
@@ -105,8 +121,8 @@ function expectedGrown({ lastVisit }: TreeContext, draft: TreeForm): Expectation
 }
 
 /** What the survey's height curve asks of this diameter. A top that broke is below any curve. */
-function expectedOnCurve({ curve }: TreeContext, draft: TreeForm, dbhCm: number): Expectation[] {
-  const expected = curve === undefined || isBroken(draft) ? null : expectedByCurve(curve.sums, dbhCm, curve.own);
+function expectedOnCurve({ curve }: TreeContext, tree: TreeRecord, dbhCm: number): Expectation[] {
+  const expected = curve === undefined || isBroken(tree) ? null : expectedByCurve(curve.sums, dbhCm, curve.own);
   return expected === null ? [] : [expected];
 }
 
@@ -149,29 +165,30 @@ const volumeModelOf = (model: VolumeModel | undefined, barkRatio: number | null)
   model === undefined || barkRatio === null ? model : withBark(model, barkRatio);
 
 /** Works out a tree from what is typed on its sheet, each measure diagnosed in the light of the others. */
-export function evaluateTree(draft: TreeForm, settings: TreeSettings, known: TreeContext = {}): TreeResult {
-  const { unitSystem, fieldRules } = settings;
+export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: TreeContext = {}): TreeResult {
+  const { unitSystem, fieldRules } = protocol;
+  const { unread = [] } = known;
   const { twoFaces, breastHeightM, pointBy, severalStems } = fieldRules;
   const context: MethodContext = { unitSystem, twoFaces, breastHeightM, pointBy };
-  const stems = stemsOf(draft).map(({ ordinal }) => ({
+  const stems = tree.stems.map(({ ordinal }) => ({
     ordinal,
-    read: readMeasure(draft, { measure: 'diameter', stem: ordinal }, settings),
-    point: readMeasure(draft, { measure: 'point', stem: ordinal }, settings),
+    read: measured(tree, { measure: 'diameter', stem: ordinal }, unread),
+    point: measured(tree, { measure: 'point', stem: ordinal }, unread),
   }));
   const alone = stems.map(({ read }) => diameterOf(read, context).outcome);
   const thickest = Math.max(0, ...alone.flatMap((outcome) => knownOf(outcome)?.value ?? []));
   const heights = evaluateHeights(
-    draft,
-    settings,
+    tree,
     { ...context, ...(thickest === 0 ? {} : { dbhCm: thickest }) },
     {
-      ...known.beside,
+      ...known.heightContext,
       expected: [
-        ...(known.beside?.expected ?? []),
-        ...expectedGrown(known, draft),
-        ...expectedOnCurve(known, draft, thickest),
+        ...(known.heightContext?.expected ?? []),
+        ...expectedGrown(known, tree),
+        ...expectedOnCurve(known, tree, thickest),
       ],
     },
+    unread,
   );
   const height = heights.counted;
   const tall = knownOf(height);
@@ -200,7 +217,7 @@ export function evaluateTree(draft: TreeForm, settings: TreeSettings, known: Tre
   const volume =
     together === null || tall === null
       ? null
-      : isBroken(draft)
+      : isBroken(tree)
         ? BROKEN
         : treeVolume(
             {
@@ -209,8 +226,8 @@ export function evaluateTree(draft: TreeForm, settings: TreeSettings, known: Tre
               upper: one === null ? [] : upperDiameters(heights, breastHeightM),
               breastHeightM,
             },
-            volumeModelOf(settings.volumes?.[draft.speciesCode], reckoned[0]?.barkRatio ?? null),
-            settings.formFactor,
+            volumeModelOf(protocol.volumes?.[tree.speciesCode], reckoned[0]?.barkRatio ?? null),
+            protocol.formFactor,
             unitSystem,
           );
   const thickestCm = estimates.length === 0 ? null : Math.max(...estimates.map(({ value }) => value));
@@ -224,7 +241,7 @@ export function evaluateTree(draft: TreeForm, settings: TreeSettings, known: Tre
     dbh,
     basalAreaM2: diametersCm.length === 0 ? null : diametersCm.reduce((total, dbhCm) => total + basalAreaM2(dbhCm), 0),
     volume: knownOf(volume),
-    volumeFindings: volume === null ? (isBroken(draft) && dbh !== null ? [NO_BREAK] : []) : findingsOf(volume),
+    volumeFindings: volume === null ? (isBroken(tree) && dbh !== null ? [NO_BREAK] : []) : findingsOf(volume),
     slenderness: thickestCm === null || tall === null ? null : slenderness(tall.value, thickestCm),
     findings: [
       ...diagnoseTree({
@@ -237,11 +254,11 @@ export function evaluateTree(draft: TreeForm, settings: TreeSettings, known: Tre
         })),
         rules: fieldRules,
         unitSystem,
-        reason: draft.taping?.reason,
+        reason: tree.reason,
         species: known.species,
         lastVisit: known.lastVisit,
       }),
-      ...contradictions(draft, {
+      ...contradictions(tree, {
         heights,
         points: reckoned.map(({ ordinal, point }) => ({ ordinal, pointM: knownOf(point)?.value ?? null })),
         breastHeightM,

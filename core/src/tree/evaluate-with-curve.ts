@@ -1,8 +1,7 @@
 import { estimateOf } from '../uncertainty/index.ts';
 import type { CurvePoint, CurveSums } from '../height-curve/index.ts';
-import { evaluateTree, findingsOfTree, type TreeContext, type TreeResult, type TreeSettings } from './evaluate-tree.ts';
-import { measurementFormOf, measurementKeysOf, type TreeForm } from './tree-form.ts';
-import { isBroken } from './tree-notes.ts';
+import { evaluateTree, findingsOfTree, type TreeContext, type TreeProtocol, type TreeResult } from './evaluate-tree.ts';
+import { isBroken, type TreeRecord } from './tree-record.ts';
 
 /** The height curve that a tree is judged by. */
 export interface JudgingCurve {
@@ -14,19 +13,21 @@ export interface JudgingCurve {
 /** A height that was typed in as known has no sights that could have been misread. */
 const KNOWN_HEIGHT = 'height.known';
 
-const hasSights = (draft: TreeForm): boolean =>
-  measurementKeysOf(draft).some((part) => {
-    const { methodId, entries } = measurementFormOf(draft, part);
-    return part.measure === 'height' && methodId !== KNOWN_HEIGHT && Object.keys(entries).length > 0;
-  });
+const hasSights = ({ heights }: TreeRecord): boolean =>
+  heights.some(
+    ({ measurement }) => measurement.method !== KNOWN_HEIGHT && Object.keys(measurement.readings).length > 0,
+  );
 
 /** What a tree gives to the height curve of its species; null where its height or its diameter is in doubt. */
-export function curvePointOf(tree: TreeResult, draft: Pick<TreeForm, 'broken' | 'notes'>): CurvePoint | null {
-  const height = tree.height === null ? null : estimateOf(tree.height);
-  const isDoubtful = findingsOfTree(tree).some(({ severity }) => severity === 'check');
-  return tree.dbh === null || height === null || isDoubtful || isBroken(draft)
+export function curvePointOf(
+  result: TreeResult,
+  tree: Pick<TreeRecord, 'broken' | 'conditionCodes'>,
+): CurvePoint | null {
+  const height = result.height === null ? null : estimateOf(result.height);
+  const isDoubtful = findingsOfTree(result).some(({ severity }) => severity === 'check');
+  return result.dbh === null || height === null || isDoubtful || isBroken(tree)
     ? null
-    : { dbhCm: tree.dbh.value, heightM: height.value };
+    : { dbhCm: result.dbh.value, heightM: height.value };
 }
 
 /**
@@ -34,13 +35,13 @@ export function curvePointOf(tree: TreeResult, draft: Pick<TreeForm, 'broken' | 
  * with sights is judged by the survey's curve, without the tree itself.
  */
 export function evaluateTreeWithCurve(
-  draft: TreeForm,
-  settings: TreeSettings,
+  tree: TreeRecord,
+  protocol: TreeProtocol,
   known: Omit<TreeContext, 'curve'>,
   curve: JudgingCurve | undefined,
 ): TreeResult {
-  const alone = evaluateTree(draft, settings, known);
-  if (curve === undefined || alone.height === null || !hasSights(draft)) return alone;
-  const own = curve.holdsTree ? (curvePointOf(alone, draft) ?? undefined) : undefined;
-  return evaluateTree(draft, settings, { ...known, curve: { sums: curve.sums, own } });
+  const alone = evaluateTree(tree, protocol, known);
+  if (curve === undefined || alone.height === null || !hasSights(tree)) return alone;
+  const own = curve.holdsTree ? (curvePointOf(alone, tree) ?? undefined) : undefined;
+  return evaluateTree(tree, protocol, { ...known, curve: { sums: curve.sums, own } });
 }

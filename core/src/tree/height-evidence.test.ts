@@ -1,9 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { KitAtHand } from '../instruments/index.ts';
 import { heightEvidence } from './height-evidence.ts';
-import { emptyForm, measurementFormOf, measurementKeysOf } from './tree-form.ts';
-import { parseCallout } from '../callout/index.ts';
-import { withKitErrors } from './stated-errors.ts';
+import { emptyForm, formKeysOf, measurementFormOf, parseCallout, withKitErrors } from '../callout/index.ts';
 import { COMMON_SPECIES } from '../protocol/index.ts';
 
 const CLINOMETER: KitAtHand = {
@@ -21,7 +19,7 @@ const draftOf = (line: string) =>
 const errorsOf = (line: string, kit: readonly KitAtHand[]) => {
   const draft = withKitErrors(draftOf(line), kit);
   return Object.fromEntries(
-    measurementKeysOf(draft).flatMap((part) =>
+    formKeysOf(draft).flatMap((part) =>
       Object.entries(measurementFormOf(draft, part).entries).map(([key, { standardError }]) => [key, standardError]),
     ),
   );

@@ -36,13 +36,13 @@ export interface HeightNote {
 }
 
 /** Which of several total heights counts: one of them by its number, or their mean. */
-export type KeptHeight = number | 'mean';
+export type CountedHeight = number | 'mean';
 
 /** What is noted of the heights of a tree. */
 export interface HeightNotes {
-  readonly takes?: readonly HeightNote[] | undefined;
+  readonly others?: readonly HeightNote[] | undefined;
   /** The first where left out. */
-  readonly kept?: KeptHeight | undefined;
+  readonly kept?: CountedHeight | undefined;
   /** The top is broken off: the height ends at the break. */
   readonly broken?: boolean | undefined;
 }
@@ -89,18 +89,18 @@ function isHeightNote(value: unknown): value is HeightNote {
 /** Whether something that came over the wire is a tree's notes on its heights, each within its limits. */
 export function isHeightNotes(value: unknown): value is HeightNotes {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const { takes = [], kept, broken, ...rest } = value as Record<string, unknown>;
-  if (Object.keys(rest).length > 0 || !Array.isArray(takes) || !takes.every(isHeightNote)) return false;
-  const numbers = takes.map(({ heightNo }) => heightNo);
+  const { others = [], kept, broken, ...rest } = value as Record<string, unknown>;
+  if (Object.keys(rest).length > 0 || !Array.isArray(others) || !others.every(isHeightNote)) return false;
+  const numbers = others.map(({ heightNo }) => heightNo);
   const isKept =
     kept === undefined ||
     kept === 'mean' ||
     kept === 1 ||
-    takes.some(({ heightNo, of }) => heightNo === kept && of === 'total');
+    others.some(({ heightNo, of }) => heightNo === kept && of === 'total');
   return (
     isKept &&
-    takes.length < MAX_HEIGHTS_PER_TREE &&
-    takes.filter(({ sameStation }) => sameStation).length < MAX_HEIGHTS_PER_STATION &&
+    others.length < MAX_HEIGHTS_PER_TREE &&
+    others.filter(({ sameStation }) => sameStation).length < MAX_HEIGHTS_PER_STATION &&
     new Set(numbers).size === numbers.length &&
     (broken === undefined || typeof broken === 'boolean')
   );

@@ -1,11 +1,51 @@
 export { lookalikeTag, plainTag } from './contradictions.ts';
 export { evaluateHeights, type HeightResult, shownHeight } from './evaluate-heights.ts';
-export { evaluateTree, findingsOfTree, type PlacedFinding, type TreeContext, type TreeResult, type TreeSettings } from './evaluate-tree.ts';
-export { curvePointOf, evaluateTreeWithCurve } from './evaluate-with-curve.ts';
+export {
+  evaluateTree,
+  findingsOfTree,
+  type PlacedFinding,
+  type TreeContext,
+  type TreeProtocol,
+  type TreeResult,
+} from './evaluate-tree.ts';
+export { curvePointOf, evaluateTreeWithCurve, type JudgingCurve } from './evaluate-with-curve.ts';
 export { heightEvidence } from './height-evidence.ts';
-export { HEIGHT_ASKS, HEIGHT_ENDS, type HeightEnd, type HeightNote, type HeightNotes, isHeightNotes, type KeptHeight, MAX_HEIGHTS_PER_STATION, MAX_HEIGHTS_PER_TREE, STEM_LIMITS, type StemLimit, TOP_DIAMETER_CM } from './heights.ts';
-export { readMeasure } from './parse-readings.ts';
+export {
+  type CountedHeight,
+  HEIGHT_ASKS,
+  HEIGHT_ENDS,
+  type HeightEnd,
+  type HeightNote,
+  type HeightNotes,
+  isHeightNotes,
+  MAX_HEIGHTS_PER_STATION,
+  MAX_HEIGHTS_PER_TREE,
+  STEM_LIMITS,
+  type StemLimit,
+  TOP_DIAMETER_CM,
+} from './heights.ts';
+export { measured, type UnreadText } from './measured.ts';
+export {
+  heightKey,
+  heightNoOf,
+  isStemMeasure,
+  type MeasurementKey,
+  MEASURES,
+  STEM_MEASURES,
+} from './measurement-key.ts';
+export { assembleTree, notesOfTree, type PlacedReading, placedReadings, type TapingNotes } from './placed-readings.ts';
 export { growthSince, lastPointWords, type LastStem, type LastVisit } from './re-measurement.ts';
-export { withKitErrors } from './stated-errors.ts';
-export { defaultUnitOf, emptyForm, emptyStem, fieldsOutsideCallout, formOfTree, heightNoOf, heightNotesOf, isSameStation, isStemMeasure, type MeasurementForm, measurementFormOf, type MeasurementKey, measurementKeysOf, MEASURES, methodOf, nextForm, type ReadingDefaults, readingSpecsOf, type ReadingText, STEM_MEASURES, STEMS_PER_TREE, stemsOf, TAG, type TakenReading, type TapingNotes, type TreeForm, withDistance, withHeight, withMeasurementForm, withoutHeight, withoutStem, withStem } from './tree-form.ts';
-export { filledNotes, isBroken, isDead, isTreeNotes, type Multiplicity, NOTE_LIMITS, type TreeNotes } from './tree-notes.ts';
+export { filledNotes, isDead, isTreeNotes, type Multiplicity, NOTE_LIMITS, type TreeNotes } from './tree-notes.ts';
+export {
+  askedReadings,
+  type HeightMeasurement,
+  isBroken,
+  MAX_STEMS_PER_TREE,
+  type Measurement,
+  measurementOf,
+  methodOfMeasurement,
+  type Reading,
+  type Stem,
+  TAG,
+  type TreeRecord,
+} from './tree-record.ts';

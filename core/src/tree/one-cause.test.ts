@@ -1,13 +1,12 @@
+import { evaluateForm, type FormProtocol, parseCallout, withHeight } from '../callout/index.ts';
 import { describe, expect, it } from 'vitest';
 import { COMMON_SPECIES, RULE_SETS } from '../protocol/index.ts';
 import type { Expectation } from '../height/index.ts';
-import { parseCallout } from '../callout/index.ts';
 import { heightEvidence } from './height-evidence.ts';
-import { evaluateTree, findingsOfTree, type PlacedFinding, type TreeSettings } from './evaluate-tree.ts';
-import { withHeight } from './tree-form.ts';
+import { findingsOfTree, type PlacedFinding } from './evaluate-tree.ts';
 
 const context = { unitSystem: 'metric', slopeUnit: 'pct', species: COMMON_SPECIES } as const;
-const settings: TreeSettings = {
+const settings: FormProtocol = {
   ...context,
   formFactor: { value: 0.45, standardError: 0.05 },
   fieldRules: RULE_SETS.timber.rules,
@@ -16,9 +15,9 @@ const CURVE: Expectation = { from: 'curve', words: 'the curve', heightM: 21.5, s
 const LEVEL = heightEvidence({ eyeHeightM: 1.6, slopePct: 0 });
 
 const doubtsOf = (line: string, expected: readonly Expectation[] = [CURVE]): readonly PlacedFinding[] =>
-  findingsOfTree(evaluateTree(parseCallout(line, context).draft, settings, { beside: { ...LEVEL, expected } })).filter(
-    ({ severity }) => severity === 'check',
-  );
+  findingsOfTree(
+    evaluateForm(parseCallout(line, context).draft, settings, { heightContext: { ...LEVEL, expected } }),
+  ).filter(({ severity }) => severity === 'check');
 
 describe('one cause', () => {
   it('is said once: a base sign that is lost', () => {
@@ -35,7 +34,7 @@ describe('one cause', () => {
       of: 'first-branch',
       sameStation: true,
     });
-    const findings = findingsOfTree(evaluateTree(several, settings, { beside: LEVEL }));
+    const findings = findingsOfTree(evaluateForm(several, settings, { heightContext: LEVEL }));
     const keys = findings.map(({ code, title, message }) => `${code} ${title} ${message}`);
     expect(new Set(keys).size).toBe(keys.length);
   });

@@ -1,4 +1,4 @@
-import { BROKEN_CODE, CONDITION_CODE } from '../protocol/index.ts';
+import { CONDITION_CODE } from '../protocol/index.ts';
 /** Whether the notes on a tree say that it is dead. */
 export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<string>): boolean =>
   notes?.conditions?.some((code) => dead.has(code)) ?? false;
@@ -6,15 +6,6 @@ export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<st
 /** How often a tree at the edge of the stand may count. */
 export const MULTIPLICITIES = [2, 3, 4] as const;
 export type Multiplicity = (typeof MULTIPLICITIES)[number];
-
-/** Whether the height of a tree ends at a break: said of its heights, or by the code of a broken top. */
-export const isBroken = ({
-  broken,
-  notes,
-}: {
-  readonly broken?: boolean | undefined;
-  readonly notes?: TreeNotes | null | undefined;
-}): boolean => broken === true || (notes?.conditions?.includes(BROKEN_CODE) ?? false);
 
 /** What is noted of a tree beside its readings. */
 export interface TreeNotes {

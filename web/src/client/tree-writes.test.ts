@@ -1,9 +1,17 @@
+import { placedReadings, type TreeRecord } from '@arbolito/core/tree';
+import { parseCallout, parseTreeForm, type TreeForm } from '@arbolito/core/callout';
+import {
+  blockingErrors,
+  correctionWrite,
+  deleteWrite,
+  newTreeWrite,
+  stampOf,
+  undoWrite,
+  waitingTrees,
+} from './tree-writes.ts';
+import { treeOfWrite } from '../contracts/tree-write.ts';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
-import { parseCallout } from '@arbolito/core/callout';
-import type { TreeForm } from '@arbolito/core/tree';
-import type { ReadingView } from '../contracts/views.ts';
-import { blockingErrors, correctionWrite, deleteWrite, newTreeWrite, readingsOf, undoWrite, waitingTrees } from './tree-writes.ts';
 
 const settings = {
   unitSystem: 'metric',
@@ -11,7 +19,10 @@ const settings = {
   formFactor: { value: 0.45, standardError: 0.05 },
   fieldRules: RULE_SETS.timber.rules,
 } as const;
-const draftOf = (line: string): TreeForm => parseCallout(line, { ...settings, species: COMMON_SPECIES }).draft;
+const formOf = (line: string): TreeForm => parseCallout(line, { ...settings, species: COMMON_SPECIES }).draft;
+const parsed = (form: TreeForm, kept?: TreeRecord) =>
+  parseTreeForm(form, { ...settings, stamp: stampOf('Crew Badger'), kept });
+const treeOf = (line: string): TreeRecord => parsed(formOf(line)).tree;
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
 beforeEach(() => {
@@ -34,7 +45,7 @@ describe('what hinders a tree from being kept', () => {
     ['#1 sp 34.5 -20 +5 @25', ['height top']],
     ['', ['species', 'tag', 'diameter']],
   ])('“%s”', (line, expected) => {
-    const found = blockingErrors(draftOf(line), settings);
+    const found = blockingErrors(parsed(formOf(line)), settings);
     expect(found.map(({ measure, reading }) => [measure, reading].filter(Boolean).join(' '))).toEqual(expected);
     for (const { message } of found) expect(message).toMatch(/\.$/);
   });
@@ -42,7 +53,7 @@ describe('what hinders a tree from being kept', () => {
 
 describe('the readings of a tree as they are written', () => {
   it('have identifiers of their own, the text as it was typed, and the method they belong to', () => {
-    const readings = readingsOf(draftOf('#1 sp g 113,1 +62 -8 @82ft'), settings);
+    const readings = placedReadings(treeOf('#1 sp g 113,1 +62 -8 @82ft'));
     expect(
       readings.map(({ methodId, key, value, unit, asRead }) => `${methodId} ${key} ${value} ${unit} “${asRead}”`),
     ).toEqual([
@@ -57,28 +68,23 @@ describe('the readings of a tree as they are written', () => {
   });
 
   it('keep their identifier while they stand as they were, and count the tries when they do not', () => {
-    const kept = readingsOf(draftOf('#1 sp 34.5 +62 -8 @25'), settings).map((reading): ReadingView => ({
-      ...reading,
-      methodVersion: 1,
-      instrument: 'tape',
-      observer: 'a',
-      device: 'b',
-    }));
-    const again = readingsOf(draftOf('#1 sp 34.5 +62 -10 @25'), settings, kept);
-    const same = again.filter(({ id }) => kept.some((reading) => reading.id === id)).map(({ key }) => key);
+    const kept = treeOf('#1 sp 34.5 +62 -8 @25');
+    const before = placedReadings(kept);
+    const again = placedReadings(parsed(formOf('#1 sp 34.5 +62 -10 @25'), kept).tree);
+    const same = again.filter(({ id }) => before.some((reading) => reading.id === id)).map(({ key }) => key);
     expect(same).toEqual(['diameter', 'top', 'distance']);
-    expect(again.find(({ key }) => key === 'base')).toMatchObject({ value: -10, attempt: 2 });
+    expect(again.find(({ key }) => key === 'base')).toMatchObject({ value: -10, try: 2 });
     // Another method measures another thing, though the key may be called the same.
-    const girth = readingsOf(draftOf('#1 sp g34.5'), settings, kept);
-    expect(girth[0]?.attempt).toBe(1);
+    const girth = placedReadings(parsed(formOf('#1 sp g34.5'), kept).tree);
+    expect(girth[0]?.try).toBe(1);
   });
 });
 
 describe('the writes that a tree makes', () => {
   it('carry their own identifier, who wrote and on what, always the same device', () => {
     const writes = [
-      newTreeWrite(draftOf('#1 sp 34.5'), settings, 'plot-1', 'Crew Badger'),
-      correctionWrite({ id: 'tree-1', readings: [], stems: [] }, draftOf('#1 sp 36'), settings, 'Crew Badger'),
+      newTreeWrite(treeOf('#1 sp 34.5'), 'plot-1', 'Crew Badger'),
+      correctionWrite(treeOf('#1 sp 36'), { ...treeOf('#1 sp 34.5'), id: 'tree-1' }, 'Crew Badger'),
       deleteWrite('tree-1', 'Crew Badger'),
       undoWrite('correction-1', 'Crew Badger'),
     ];
@@ -97,8 +103,8 @@ describe('the writes that a tree makes', () => {
   });
 
   it('name each new stem once, and write down notes only where something is noted', () => {
-    const draft = { ...draftOf('#1 ch 28 &21 at0.9 &19'), taping: { mark: ' blue dot ', reason: ' ' } };
-    const { body } = newTreeWrite(draft, settings, 'plot-1', 'a');
+    const draft = { ...formOf('#1 ch 28 &21 at0.9 &19'), taping: { mark: ' blue dot ', reason: ' ' } };
+    const { body } = newTreeWrite(parsed(draft).tree, 'plot-1', 'a');
     expect(body.stems?.map(({ ordinal }) => ordinal)).toEqual([2, 3]);
     expect(body.readings.map(({ stem, measure, value }) => [stem ?? 1, measure, value])).toEqual([
       [1, 'diameter', 28],
@@ -107,15 +113,15 @@ describe('the writes that a tree makes', () => {
       [3, 'diameter', 19],
     ]);
     expect(body.taping).toEqual({ mark: 'blue dot' });
-    const tree = { id: 'tree-1', readings: [], stems: [{ ordinal: 1 }, { ordinal: 2 }] };
-    const corrected = correctionWrite(tree, draftOf('#1 ch 28 &21 &19'), settings, 'a');
+    const kept = treeOf('#1 ch 28 &21');
+    const corrected = correctionWrite(parsed(formOf('#1 ch 28 &21 &19'), kept).tree, kept, 'a');
     expect(corrected.body.stems?.map(({ ordinal }) => ordinal)).toEqual([3]);
     expect(corrected.body.taping).toBeUndefined();
   });
 
   it('carry every height under its own number, those of one stand by their own sight alone', () => {
     const draft: TreeForm = {
-      ...draftOf('#1 bt 46.2 pc32 pcl0.78 +82% -8%'),
+      ...formOf('#1 bt 46.2 pc32 pcl0.78 +82% -8%'),
       broken: true,
       moreHeights: [
         {
@@ -133,8 +139,8 @@ describe('the writes that a tree makes', () => {
       ],
       keptHeight: 3,
     };
-    expect(blockingErrors(draft, settings)).toEqual([]);
-    const { body } = newTreeWrite(draft, settings, 'plot-1', 'a');
+    expect(blockingErrors(parsed(draft), settings)).toEqual([]);
+    const { body } = newTreeWrite(parsed(draft).tree, 'plot-1', 'a');
     expect(body.readings.map(({ measure, heightNo, key, value }) => [measure, heightNo ?? 1, key, value])).toEqual([
       ['diameter', 1, 'diameter', 46.2],
       ['distance', 1, 'paces', 32],
@@ -145,7 +151,7 @@ describe('the writes that a tree makes', () => {
       ['height', 3, 'height', 22.9],
     ]);
     expect(body.heights).toEqual({
-      takes: [
+      others: [
         { heightNo: 2, of: 'crown-base', sameStation: true },
         { heightNo: 3, of: 'total', sameStation: false },
       ],
@@ -153,19 +159,13 @@ describe('the writes that a tree makes', () => {
       broken: true,
     });
     // A reading of the third height keeps its identifier in a correction, and no other's.
-    const kept = body.readings.map((reading): ReadingView => ({
-      ...reading,
-      methodVersion: 1,
-      instrument: 'tape',
-      observer: 'a',
-      device: 'b',
-    }));
-    expect(readingsOf(draft, settings, kept).map(({ id }) => id)).toEqual(body.readings.map(({ id }) => id));
+    const again = placedReadings(parsed(draft, treeOfWrite(body)).tree);
+    expect(again.map(({ id }) => id)).toEqual(body.readings.map(({ id }) => id));
   });
 
   it('wait for a height that was begun, and say which', () => {
     const draft: TreeForm = {
-      ...draftOf('#1 bt 46.2 +82% -8% @25'),
+      ...formOf('#1 bt 46.2 +82% -8% @25'),
       moreHeights: [
         {
           heightNo: 2,
@@ -175,7 +175,7 @@ describe('the writes that a tree makes', () => {
         },
       ],
     };
-    const found = blockingErrors(draft, settings);
+    const found = blockingErrors(parsed(draft), settings);
     expect(found.map(({ measure, heightNo, reading }) => [measure, heightNo, reading])).toEqual([
       ['height', 2, 'base'],
       ['height', 2, 'distance'],
@@ -184,8 +184,8 @@ describe('the writes that a tree makes', () => {
   });
 
   it('are found again by their plot while they wait', () => {
-    const here = newTreeWrite(draftOf('#1 sp 34.5'), settings, 'plot-1', 'a');
-    const there = newTreeWrite(draftOf('#2 sp 34.5'), settings, 'plot-2', 'a');
+    const here = newTreeWrite(treeOf('#1 sp 34.5'), 'plot-1', 'a');
+    const there = newTreeWrite(treeOf('#2 sp 34.5'), 'plot-2', 'a');
     const other = deleteWrite('tree-1', 'a');
     expect(waitingTrees([here, there, other], 'plot-1').map(({ tag }) => tag)).toEqual(['1']);
   });

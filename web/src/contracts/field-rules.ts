@@ -1,5 +1,15 @@
 import 'reflect-metadata';
-import { BODY_MARK_LIMITS_M, BREAST_HEIGHT_LIMITS_M, type ChosenRule, CLASS_WIDTHS, type ClassRule, type ClassWidth, DECISIONS, type FieldRules, PRODUCTS_LIMIT } from '@arbolito/core/protocol';
+import {
+  BODY_MARK_LIMITS_M,
+  BREAST_HEIGHT_LIMITS_M,
+  type ChosenRule,
+  CLASS_WIDTHS,
+  type ClassRule,
+  type ClassWidth,
+  DECISIONS,
+  type FieldRules,
+  PRODUCTS_LIMIT,
+} from '@arbolito/core/protocol';
 import { LARGEST_DBH_CM, STEMS_RULES } from '@arbolito/core/diameter';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsObject, ValidateNested } from 'class-validator';

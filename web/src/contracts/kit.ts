@@ -1,5 +1,11 @@
 import 'reflect-metadata';
-import { type CheckReadings, INSTRUMENT_KINDS, type InstrumentKindId, isCheckReadings, KIT_LIMITS } from '@arbolito/core/instruments';
+import {
+  type CheckReadings,
+  INSTRUMENT_KINDS,
+  type InstrumentKindId,
+  isCheckReadings,
+  KIT_LIMITS,
+} from '@arbolito/core/instruments';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/units';
 import { IsIn, IsInt } from 'class-validator';
 import { IsKnown, IsLine, IsMoment, IsWithin } from './decorators.ts';

@@ -1,5 +1,18 @@
 import 'reflect-metadata';
-import { AUXILIARY_LIMITS, BREAST_HEIGHT_LIMITS_M, type CrownForm, FORM_FACTOR_LIMITS, isSurveyDesign, PLOT_AREA_LIMITS_M2, PLOT_SLOPE_LIMITS_PCT, type PlotShape, POINTS_LIMITS, SPECIES_CODE, SPECIES_LIMITS, type SurveyDesign } from '@arbolito/core/protocol';
+import {
+  AUXILIARY_LIMITS,
+  BREAST_HEIGHT_LIMITS_M,
+  type CrownForm,
+  FORM_FACTOR_LIMITS,
+  isSurveyDesign,
+  PLOT_AREA_LIMITS_M2,
+  PLOT_SLOPE_LIMITS_PCT,
+  type PlotShape,
+  POINTS_LIMITS,
+  SPECIES_CODE,
+  SPECIES_LIMITS,
+  type SurveyDesign,
+} from '@arbolito/core/protocol';
 import { readOutlines } from '@arbolito/core/layout';
 import { SLOPE_UNITS, type SlopeUnit, type UnitSystem } from '@arbolito/core/units';
 import { Type } from 'class-transformer';

@@ -2,7 +2,15 @@ import 'reflect-metadata';
 import type { Measure } from '@arbolito/core/measurement';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/units';
 import { AUXILIARY_LIMITS, isTapedTree, PLOT_SLOPE_LIMITS_PCT, type TapedTree } from '@arbolito/core/protocol';
-import { type HeightNotes, isHeightNotes, isTreeNotes, MEASURES, STEMS_PER_TREE, TAG, type TreeNotes } from '@arbolito/core/tree';
+import {
+  type HeightNotes,
+  isHeightNotes,
+  isTreeNotes,
+  MAX_STEMS_PER_TREE,
+  MEASURES,
+  TAG,
+  type TreeNotes,
+} from '@arbolito/core/tree';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -37,7 +45,7 @@ export class ReadingDto {
   /** Number of the stem it was taken on; the first where left out. */
   @IsOptional()
   @IsInt({ message: 'must be a whole number' })
-  @IsWithin(1, STEMS_PER_TREE)
+  @IsWithin(1, MAX_STEMS_PER_TREE)
   stem?: number;
 
   /** Number of the height it belongs to; the first where left out. */
@@ -67,7 +75,7 @@ export class ReadingDto {
   standardError?: number;
 
   @IsWithin(1, 99)
-  attempt!: number;
+  try!: number;
 
   @IsMoment()
   takenAt!: string;
@@ -78,7 +86,7 @@ export class StemDto {
   id!: string;
 
   @IsInt({ message: 'must be a whole number' })
-  @IsWithin(2, STEMS_PER_TREE)
+  @IsWithin(2, MAX_STEMS_PER_TREE)
   ordinal!: number;
 }
 
@@ -110,7 +118,7 @@ class TreeReadingsDto extends WrittenDto {
   /** Identifiers of the stems behind the first, for those that are new. */
   @IsOptional()
   @IsArray({ message: 'must be a list of stems' })
-  @ArrayMaxSize(STEMS_PER_TREE, { message: `takes at most ${STEMS_PER_TREE} stems` })
+  @ArrayMaxSize(MAX_STEMS_PER_TREE, { message: `takes at most ${MAX_STEMS_PER_TREE} stems` })
   @ArrayUnique((stem: StemDto | null) => stem?.ordinal, { message: 'has one number twice' })
   @ValidateNested({ each: true, message: 'must hold stems with id and ordinal' })
   @Type(() => StemDto)
@@ -129,7 +137,7 @@ class TapedReadingsDto extends TreeReadingsDto {
   @IsOptional()
   @IsKnown(
     isHeightNotes,
-    'notes on heights: takes (each with heightNo, of, sameStation), kept and broken, at most twelve heights and six from one stand',
+    'notes on heights: others (each with heightNo, of, sameStation), kept and broken, at most twelve heights and six from one stand',
   )
   heights?: HeightNotes | undefined;
 

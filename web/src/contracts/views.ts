@@ -3,8 +3,16 @@ import type { Finding } from '@arbolito/core/uncertainty';
 import type { GroundOutline } from '@arbolito/core/layout';
 import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/units';
 import type { CheckReadings, CheckResult, KitInstrument } from '@arbolito/core/instruments';
-import type { BodyMark, FieldRules, PlotShape, RuleSetId, Species, SurveyDesign, WoodSettings } from '@arbolito/core/protocol';
-import type { HeightNotes, LastVisit, PlacedFinding, TakenReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
+import type {
+  BodyMark,
+  FieldRules,
+  PlotShape,
+  RuleSetId,
+  Species,
+  SurveyDesign,
+  WoodSettings,
+} from '@arbolito/core/protocol';
+import type { HeightNotes, LastVisit, PlacedFinding, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
 import type { FigureSampling, PlotSums, StandIndices, SurveySums } from '@arbolito/core/inventory';
 import type { SurveyPoint } from '@arbolito/core/quality';
 
@@ -91,15 +99,8 @@ export interface PlotView {
   readonly trees: number;
 }
 
-export interface ReadingView extends TakenReading {
-  readonly id: string;
-  readonly methodVersion: number;
-  readonly asRead: string;
+export interface ReadingView extends PlacedReading {
   readonly instrument: string;
-  readonly attempt: number;
-  readonly observer: string;
-  readonly device: string;
-  readonly takenAt: string;
 }
 
 /** A reading with its history: whether it is in use, and the correction that brought it. */

@@ -1,11 +1,19 @@
+import type { FormProtocol } from '@arbolito/core/callout';
 import type { CurveSums } from '@arbolito/core/height-curve';
 import type { KitAtHand } from '@arbolito/core/instruments';
-import { COMMON_SPECIES, type PlotShape, RULE_SETS, type SlopeRadius, type Species, USUAL_FORM_FACTOR } from '@arbolito/core/protocol';
-import type { LastVisit, TreeSettings } from '@arbolito/core/tree';
+import {
+  COMMON_SPECIES,
+  type PlotShape,
+  RULE_SETS,
+  type SlopeRadius,
+  type Species,
+  USUAL_FORM_FACTOR,
+} from '@arbolito/core/protocol';
+import type { LastVisit } from '@arbolito/core/tree';
 import type { SurveyView } from '../contracts/views.ts';
 import { settingsOf } from './trees/reckon.ts';
 
-interface SheetSettings extends TreeSettings {
+interface SheetSettings extends FormProtocol {
   readonly surveyId: string | null;
   readonly eyeHeightM: number;
   readonly breastHeightM: number;

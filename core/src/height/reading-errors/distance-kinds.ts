@@ -1,11 +1,11 @@
-import { type Reading, readingOf } from '../../measurement/index.ts';
+import { readingOf, type ReadingValue } from '../../measurement/index.ts';
 import { convert, lengthWords, printRounded } from '../../units/index.ts';
 import { HEIGHT_SLIPS } from '../height-findings.ts';
 import { soundFactor } from '../sound.ts';
 import { byEvidence, changed, type HeightCase, type SlipKind, type Suspicion } from './slip-kind.ts';
 
 /** The reading on the ground that the height leans on, by its key. */
-const groundReading = ({ readings }: HeightCase): readonly [string, Reading] | null => {
+const groundReading = ({ readings }: HeightCase): readonly [string, ReadingValue] | null => {
   const key = ['distance', 'tape', 'fixed', 'slope', 'back', 'eyeToBase', 'treeShadow'].find(
     (each) => readings[each] !== undefined,
   );
@@ -13,7 +13,11 @@ const groundReading = ({ readings }: HeightCase): readonly [string, Reading] | n
 };
 
 /** The distance with another figure, in its own unit. */
-function distanceOf(found: HeightCase, change: (reading: Reading) => Reading | null, because = ''): Suspicion[] {
+function distanceOf(
+  found: HeightCase,
+  change: (reading: ReadingValue) => ReadingValue | null,
+  because = '',
+): Suspicion[] {
   const ground = groundReading(found);
   if (ground === null) return [];
   const [key, reading] = ground;

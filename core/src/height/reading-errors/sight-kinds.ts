@@ -1,10 +1,10 @@
-import { type Reading, readingOf, type Readings } from '../../measurement/index.ts';
+import { readingOf, type Readings, type ReadingValue } from '../../measurement/index.ts';
 import { convert, isSlopeUnit, slopeReading, slopeTangentRate, type SlopeUnit, unitOf } from '../../units/index.ts';
 import { HEIGHT_SLIPS } from '../height-findings.ts';
 import { baseExpected, tangentOfReading } from './evidence.ts';
 import { byEvidence, byMethod, changed, type HeightCase, type SlipKind, type Suspicion } from './slip-kind.ts';
 
-const isSight = (reading: Reading | undefined): reading is Reading & { readonly unit: SlopeUnit } =>
+const isSight = (reading: ReadingValue | undefined): reading is ReadingValue & { readonly unit: SlopeUnit } =>
   reading !== undefined && isSlopeUnit(reading.unit);
 
 const hasBoth = ({ readings: { top, base } }: HeightCase): boolean => isSight(top) && isSight(base);
@@ -33,7 +33,7 @@ const rescaled = (found: HeightCase, from: (unit: SlopeUnit) => boolean, to: rea
 };
 
 /** A reading with its tangent moved by so much, on its own scale. */
-function movedBy(reading: Reading & { readonly unit: SlopeUnit }, tangent: number): Reading {
+function movedBy(reading: ReadingValue & { readonly unit: SlopeUnit }, tangent: number): ReadingValue {
   const rate = slopeTangentRate(reading.value, reading.unit);
   const graduation = reading.unit === 'pct' || reading.unit === 'ft66' ? 0.5 : 0.1;
   const now = tangent + (tangentOfReading({ reading }, 'reading') ?? 0);
@@ -130,7 +130,7 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
     (found) => {
       const { top, base, distance } = found.readings;
       if (!isSight(top) || !isSight(base) || distance === undefined) return [];
-      const back = (reading: Reading): Reading => ({
+      const back = (reading: ReadingValue): ReadingValue => ({
         ...reading,
         value: Number((reading.value * distance.value).toFixed(1)),
       });

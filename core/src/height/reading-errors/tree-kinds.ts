@@ -1,5 +1,5 @@
 import { convert, degreesToRadians, lengthWords, printRounded, radiansToDegrees } from '../../units/index.ts';
-import type { Reading } from '../../measurement/index.ts';
+import type { ReadingValue } from '../../measurement/index.ts';
 import { crownEdgeReadingM } from '../geometry.ts';
 import { HEIGHT_SLIPS } from '../height-findings.ts';
 import { tangentOfReading } from './evidence.ts';
@@ -75,8 +75,8 @@ export function uprightCovered(
   };
 }
 
-const cm = (reading: Reading): number => convert(reading.value, reading.unit, 'cm');
-const inUnitOf = (reading: Reading, valueCm: number): Reading => ({
+const cm = (reading: ReadingValue): number => convert(reading.value, reading.unit, 'cm');
+const inUnitOf = (reading: ReadingValue, valueCm: number): ReadingValue => ({
   ...reading,
   value: Number(convert(valueCm, 'cm', reading.unit).toFixed(1)),
 });

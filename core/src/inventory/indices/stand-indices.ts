@@ -1,5 +1,12 @@
 import { basalAreaM2 } from '../../diameter/index.ts';
-import { dominantHeightM, relativeDensity, relativeSpacingPct, shannonIndex, standDensityIndex, summedDensityIndex } from './formulas.ts';
+import {
+  dominantHeightM,
+  relativeDensity,
+  relativeSpacingPct,
+  shannonIndex,
+  standDensityIndex,
+  summedDensityIndex,
+} from './formulas.ts';
 import type { DominantRule } from '../../protocol/index.ts';
 import { fitWeibull, type Weibull } from '../../statistics/index.ts';
 import { expansionFactorPerHa, plotAreaM2 } from '../../plot/index.ts';

@@ -1,4 +1,14 @@
-import { type Estimation, leftOver, notEstimated, type NotEstimated, type OfPopulation, populationProblem, spreadOf, valuesProblem, withInterval } from '../../statistics/index.ts';
+import {
+  type Estimation,
+  leftOver,
+  notEstimated,
+  type NotEstimated,
+  type OfPopulation,
+  populationProblem,
+  spreadOf,
+  valuesProblem,
+  withInterval,
+} from '../../statistics/index.ts';
 
 function pairsProblem(x: readonly number[], y: readonly number[], least: number): NotEstimated | null {
   const problem = valuesProblem('x', x, least) ?? valuesProblem('y', y, least);

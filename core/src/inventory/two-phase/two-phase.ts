@@ -1,6 +1,14 @@
 import type { TwoPhaseDesign, TwoPhaseKind } from '../../protocol/index.ts';
 import { ratioDoubleSample, regressionDoubleSample } from './ratios.ts';
-import { type Estimation, grouped, mean, simpleSample, stratifiedMean, stratumSample, sum } from '../../statistics/index.ts';
+import {
+  type Estimation,
+  grouped,
+  mean,
+  simpleSample,
+  stratifiedMean,
+  stratumSample,
+  sum,
+} from '../../statistics/index.ts';
 import { FIGURES, type GroupColumns, type PlotWeights, shareOfPlot, type TreeColumns } from '../group-totals.ts';
 import { hasDbh, multiplicityOf, type StratumArea, type TalliedPlot, type TalliedTree } from '../tallied.ts';
 

@@ -1,14 +1,30 @@
+import {
+  type CallToken,
+  emptyForm,
+  measurementFormOf,
+  nextForm,
+  printCallout,
+  printTreeForm,
+  type TreeForm,
+} from '@arbolito/core/callout';
+import { treeOfView } from '../../contracts/tree-write.ts';
 import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import { unitOf } from '@arbolito/core/units';
-import { emptyForm, formOfTree, heightNotesOf, measurementFormOf, nextForm, type TreeForm } from '@arbolito/core/tree';
-import { type CallToken, printCallout } from '@arbolito/core/callout';
 import { notSent } from '../../client/outbox.ts';
 import { waitingTrees } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import { LazyBoundary } from '../../ui/Late.tsx';
 import { useMedia } from '../../ui/use-media.ts';
-import { forgetDraft, rememberDraft, rememberedDraft, rememberedInHand, rememberedUnits, rememberInHand, rememberUnits } from './draft-memory.ts';
+import {
+  forgetDraft,
+  rememberDraft,
+  rememberedDraft,
+  rememberedInHand,
+  rememberedUnits,
+  rememberInHand,
+  rememberUnits,
+} from './draft-memory.ts';
 import { DeskSheet } from './parts/DeskSheet.tsx';
 import type { SheetProps } from './parts/sheet-props.ts';
 import { isOptional, type SheetSettings, sheetStore, type Slot, slotKey, slotsOf } from './store.ts';
@@ -38,8 +54,9 @@ const written = (draft: TreeForm, settings: SheetSettings): string =>
     draft.taping?.found ?? null,
     draft.taping?.mark ?? '',
     draft.taping?.reason ?? '',
-    heightNotesOf(draft) ?? null,
-    draft.moreHeights.map(({ height, distance }) => [height, distance ?? null]),
+    draft.keptHeight ?? 1,
+    draft.broken ?? false,
+    draft.moreHeights,
   ])}`;
 
 const isTyping = (target: EventTarget | null): boolean =>
@@ -83,7 +100,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     const start: TreeForm =
       tree === null
         ? nextForm(rememberedInHand(survey)?.draft ?? emptyForm(), plot === null ? '' : nextTag(usedTags))
-        : formOfTree(tree);
+        : printTreeForm(treeOfView(tree));
     return sheetStore(settings, rememberedDraft(sheet) ?? start, rememberedUnits(sheet) ?? settings.unitSystem);
     // The tags in use grow while trees are kept; the sheet itself starts once.
   }, [settings, tree, plot, sheet, survey]);
@@ -219,7 +236,8 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   });
 
   const isChanged =
-    onRecord !== null && written(view.draft, view.settings) !== written(formOfTree(onRecord), view.settings);
+    onRecord !== null &&
+    written(view.draft, view.settings) !== written(printTreeForm(treeOfView(onRecord)), view.settings);
   const speciesName = settings.species.find(({ code }) => code === view.draft.speciesCode)?.name;
   const shared = {
     view,
@@ -233,7 +251,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     isChanged,
     onStartOver: () => {
       if (onRecord === null) store.next(view.draft.tag);
-      else store.reset(formOfTree(onRecord));
+      else store.reset(printTreeForm(treeOfView(onRecord)));
       setTokens([]);
       setDismissed(new Set());
       clear();

@@ -1,6 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyForm } from '@arbolito/core/tree';
-import { parseCallout } from '@arbolito/core/callout';
+import { emptyForm, parseCallout } from '@arbolito/core/callout';
 import { COMMON_SPECIES } from '@arbolito/core/protocol';
 import { forgetDraft, rememberDraft, rememberedDraft, rememberedUnits, rememberUnits } from './draft-memory.ts';
 

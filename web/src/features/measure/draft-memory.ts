@@ -1,5 +1,5 @@
 import type { UnitSystem } from '@arbolito/core/units';
-import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/tree';
+import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/callout';
 import { deviceStorage } from '../../client/device-storage.ts';
 
 const keyOf = (sheet: string): string => `arbolito.sheet.${sheet}`;

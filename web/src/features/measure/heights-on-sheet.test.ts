@@ -1,8 +1,11 @@
+import { formKeysOf, parseTreeForm, printTreeForm } from '@arbolito/core/callout';
+import { treeOfWrite } from '../../contracts/tree-write.ts';
+import { HEIGHT_ENDS, type HeightEnd, notesOfTree, shownHeight } from '@arbolito/core/tree';
+import { formOf } from '../../../../core/src/testing/tree.ts';
 import fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
 import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
 import { methodsFor } from '@arbolito/core/methods';
-import { formOfTree, HEIGHT_ENDS, type HeightEnd, heightNotesOf, measurementKeysOf, shownHeight } from '@arbolito/core/tree';
 import { newTreeWrite } from '../../client/tree-writes.ts';
 import { elevationLayout } from './parts/Elevation.tsx';
 import { levelLabels } from './parts/level-labels.ts';
@@ -100,22 +103,25 @@ describe('the heights of a sheet, whatever is done to them', () => {
     fc.assert(
       fc.property(fc.array(acts, { maxLength: 25 }), (list) => {
         const { draft } = worked(list).$view.get();
-        const { body } = newTreeWrite({ ...draft, tag: '1', speciesCode: 'bt' }, settings, 'plot', 'crew');
+        const { body } = newTreeWrite(
+          parseTreeForm({ ...draft, tag: '1', speciesCode: 'bt' }, settings).tree,
+          'plot',
+          'crew',
+        );
         // Heights from one stand are only kept with the first one, which names their method.
         fc.pre(
           body.readings.every(({ measure }) => measure !== 'height') ||
             body.readings.some(({ measure, heightNo }) => measure === 'height' && heightNo === undefined),
         );
-        const again = formOfTree({ ...body, heights: body.heights });
-        expect(heightNotesOf(again)).toEqual(heightNotesOf(draft));
+        const kept = treeOfWrite(body);
+        const again = printTreeForm(kept);
+        expect(notesOfTree(kept).heights).toEqual(notesOfTree(parseTreeForm(draft, settings).tree).heights);
         // A reading of the record stands under the same height, by the same method.
         for (const { measure, heightNo = 1, methodId } of body.readings) {
-          const part = measurementKeysOf(again).find(
-            (each) => each.measure === measure && (each.heightNo ?? 1) === heightNo,
-          );
+          const part = formKeysOf(again).find((each) => each.measure === measure && (each.heightNo ?? 1) === heightNo);
           expect(part, `${measure} ${heightNo} ${methodId}`).toBeDefined();
         }
-        const rewritten = newTreeWrite({ ...again, tag: '1' }, settings, 'plot', 'crew').body;
+        const rewritten = newTreeWrite(parseTreeForm({ ...again, tag: '1' }, settings).tree, 'plot', 'crew').body;
         const bare = (readings: typeof body.readings) =>
           readings.map(({ measure, heightNo, key, value, unit, methodId }) => [
             measure,
@@ -188,7 +194,7 @@ describe('the drawing of every method', () => {
 
   it.each(EXAMPLES)('%s: its lines of sight end at the computed height', (id, { example, readings }) => {
     const store = sheetStore(settings, {
-      ...formOfTree({
+      ...formOf({
         tag: '1',
         speciesCode: 'sp',
         readings: readings.map(({ key }) => {

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/tree';
+import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/callout';
 import { rememberedInHand, rememberInHand } from './draft-memory.ts';
 
 const kept = new Map<string, string>();

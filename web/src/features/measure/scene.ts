@@ -1,7 +1,8 @@
-import type { Reading, ReadingSpec } from '@arbolito/core/measurement';
+import type { ReadingSpec, ReadingValue } from '@arbolito/core/measurement';
 import { convert, isSlopeUnit, slopeTangent, unitOf } from '@arbolito/core/units';
 import { estimateOf } from '@arbolito/core/uncertainty';
-import { methodOf, type TreeForm, type TreeResult, type TreeSettings } from '@arbolito/core/tree';
+import { methodOf, type TreeForm } from '@arbolito/core/callout';
+import type { TreeProtocol, TreeResult } from '@arbolito/core/tree';
 import type { CrownForm } from '@arbolito/core/protocol';
 
 /** What stands beside the tree, or is held up against it, by its measured size. */
@@ -62,7 +63,7 @@ const BASE_STAFF_M = 1.5;
 
 interface Placed {
   readonly spec: ReadingSpec;
-  readonly reading: Reading;
+  readonly reading: ReadingValue;
 }
 
 /** A sight as its tangent; one that is read off a plumb line counts from the vertical. */
@@ -110,7 +111,7 @@ function aidOf(methodId: string, metres: (key: string) => number | null, distanc
 export function sceneOf(
   draft: TreeForm,
   reckoned: TreeResult,
-  settings: TreeSettings & { readonly eyeHeightM: number; readonly breastHeightM: number },
+  settings: TreeProtocol & { readonly eyeHeightM: number; readonly breastHeightM: number },
   crown: CrownForm,
 ): Scene {
   const method = methodOf(draft, { measure: 'height', stem: 1 });

@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
-import { emptyForm, formOfTree } from '@arbolito/core/tree';
+import { emptyForm } from '@arbolito/core/callout';
+import { formOf } from '../../../../core/src/testing/tree.ts';
 import { elevationLayout } from './parts/Elevation.tsx';
 import { levelLabels } from './parts/level-labels.ts';
 import { sceneOf } from './scene.ts';
@@ -322,7 +323,7 @@ describe('the state of a tree sheet', () => {
   });
 
   it('starts from a tree on the record', () => {
-    const draft = formOfTree({
+    const draft = formOf({
       tag: '7',
       speciesCode: 'bt',
       readings: [{ measure: 'diameter', methodId: 'diameter.girth', key: 'girth', value: 104, unit: 'cm' }],

@@ -1,16 +1,60 @@
+import {
+  type CallToken,
+  defaultUnitOf,
+  emptyForm,
+  evaluateForm,
+  fieldsOutsideCallout,
+  formKeysOf,
+  type FormProtocol,
+  isSameStation,
+  type MeasurementForm,
+  measurementFormOf,
+  methodOf,
+  nextForm,
+  parseCallout,
+  printCallout,
+  readingSpecsOf,
+  type ReadingText,
+  stemsOf,
+  type TreeForm,
+  withDistance,
+  withHeight,
+  withKitErrors,
+  withMeasurementForm,
+  withoutHeight,
+  withoutStem,
+  withStem,
+} from '@arbolito/core/callout';
 import { atom, computed, type ReadableAtom, type WritableAtom } from 'nanostores';
-import { type PlotShape, type SlopeRadius, type Species, type TapedTree, USUAL_BREAST_HEIGHT_M } from '@arbolito/core/protocol';
-import { defaultUnitOf, emptyForm, evaluateTreeWithCurve, fieldsOutsideCallout, findingsOfTree, heightEvidence, heightNoOf, type HeightNote, isSameStation, isStemMeasure, type KeptHeight, type LastVisit, type MeasurementForm, measurementFormOf, type MeasurementKey, measurementKeysOf, methodOf, nextForm, type PlacedFinding, readingSpecsOf, type ReadingText, stemsOf, type TapingNotes, type TreeForm, type TreeResult, type TreeSettings, withDistance, withHeight, withKitErrors, withMeasurementForm, withoutHeight, withoutStem, withStem } from '@arbolito/core/tree';
+import {
+  type PlotShape,
+  type SlopeRadius,
+  type Species,
+  type TapedTree,
+  USUAL_BREAST_HEIGHT_M,
+} from '@arbolito/core/protocol';
+import {
+  type CountedHeight,
+  findingsOfTree,
+  heightEvidence,
+  heightNoOf,
+  type HeightNote,
+  isStemMeasure,
+  type LastVisit,
+  type MeasurementKey,
+  type PlacedFinding,
+  type TapingNotes,
+  type TreeResult,
+} from '@arbolito/core/tree';
 import { type Estimate, estimateOf, type SuggestedFix } from '@arbolito/core/uncertainty';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/measurement';
 import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';
 import type { CurveSums } from '@arbolito/core/height-curve';
 import { calibratedAirC, type KitAtHand, paceOf, statedError } from '@arbolito/core/instruments';
 import { defaultMethod, findMethod } from '@arbolito/core/methods';
-import { type CallToken, parseCallout, printCallout } from '@arbolito/core/callout';
 
 /** What the sheet knows before the first reading. */
-export interface SheetSettings extends TreeSettings {
+export interface SheetSettings extends FormProtocol {
   /** Null for a tree measured outside any survey. */
   readonly surveyId: string | null;
   readonly eyeHeightM: number;
@@ -67,7 +111,7 @@ export interface SheetStore {
   /** Adds a height and answers its first slot, or null where a tree or a stand takes no more. */
   readonly addHeight: (note: Omit<HeightNote, 'heightNo'>) => Slot | null;
   readonly removeHeight: (heightNo: number) => void;
-  readonly keepHeight: (kept: KeptHeight) => void;
+  readonly keepHeight: (kept: CountedHeight) => void;
   readonly setBroken: (broken: boolean) => void;
   /** Adds a stem and answers its first slot, or null where a tree takes no more. */
   readonly addStem: () => Slot | null;
@@ -112,8 +156,7 @@ const withoutIdleDistances = (draft: TreeForm): TreeForm =>
     draft,
   );
 
-export const slotsOf = (draft: TreeForm): Slot[] =>
-  measurementKeysOf(draft).flatMap((part) => slotsOfPart(draft, part));
+export const slotsOf = (draft: TreeForm): Slot[] => formKeysOf(draft).flatMap((part) => slotsOfPart(draft, part));
 
 /** A reading that nobody is asked for: left out, the tape lay at breast height. */
 export const isOptional = ({ measure }: Slot): boolean => measure === 'point';
@@ -124,7 +167,7 @@ export const slotKey = (slot: Slot): string => {
   return `${slot.stem > 1 ? `stem${slot.stem}.` : ''}${slot.measure}${heightNo > 1 ? heightNo : ''}.${slot.spec.key}`;
 };
 
-export const entryOf = (draft: TreeForm, slot: Slot, settings: TreeSettings): ReadingText =>
+export const entryOf = (draft: TreeForm, slot: Slot, settings: FormProtocol): ReadingText =>
   measurementFormOf(draft, slot).entries[slot.spec.key] ?? {
     text: '',
     unit: sharedSlope(draft, slot, slot.spec) ?? defaultUnitOf(slot.spec, settings),
@@ -156,7 +199,7 @@ function inUnits(base: SheetSettings, unitSystem: UnitSystem): SheetSettings {
 
 /** Readings that were cleared take the usual unit of the system again. */
 const withoutEmptyEntries = (draft: TreeForm): TreeForm =>
-  measurementKeysOf(draft).reduce((sheet, part) => {
+  formKeysOf(draft).reduce((sheet, part) => {
     const { methodId, entries } = measurementFormOf(sheet, part);
     const filled = Object.entries(entries).filter(([, { text }]) => text.trim() !== '');
     return withMeasurementForm(sheet, part, { methodId, entries: Object.fromEntries(filled) });
@@ -184,10 +227,10 @@ export function sheetStore(
     const lastVisit = base.lastVisits[draft.tag];
     const species = base.species.find(({ code }) => code === draft.speciesCode);
     const sums = base.curves[draft.speciesCode];
-    const reckoned = evaluateTreeWithCurve(
+    const reckoned = evaluateForm(
       draft,
       settings,
-      { species, lastVisit, beside: heightEvidence(settings) },
+      { species, lastVisit, heightContext: heightEvidence(settings) },
       // The curves come without the tree of the sheet.
       sums === undefined ? undefined : { sums, holdsTree: false },
     );
@@ -222,7 +265,7 @@ export function sheetStore(
   };
   /** What the kit's log knows already: the length of the pace, the air at the last calibration. */
   const withKnown = (draft: TreeForm): TreeForm =>
-    measurementKeysOf(draft).reduce((sheet, part) => {
+    formKeysOf(draft).reduce((sheet, part) => {
       const { methodId, entries } = measurementFormOf(sheet, part);
       const fill = (key: string, entry: ReadingText): TreeForm =>
         entries[key] === undefined
@@ -273,7 +316,7 @@ export function sheetStore(
       const isMeant = (part: MeasurementKey): boolean =>
         part.measure === measure &&
         (isStemMeasure(measure) || heightNoOf(part) === heightNo || (heightNo === 1 && isSameStation(draft, part)));
-      const other = measurementKeysOf(draft)
+      const other = formKeysOf(draft)
         .filter(isMeant)
         .filter((part) => measurementFormOf(draft, part).methodId !== methodId);
       if (other.length === 0) return;
@@ -284,9 +327,7 @@ export function sheetStore(
       const { draft } = $state.get();
       const part: MeasurementKey =
         heightNo === 1 ? { ...FIRST_HEIGHT, measure: 'distance' } : { measure: 'distance', stem: 1, heightNo };
-      const isThere = measurementKeysOf(draft).some(
-        (each) => each.measure === 'distance' && heightNoOf(each) === heightNo,
-      );
+      const isThere = formKeysOf(draft).some((each) => each.measure === 'distance' && heightNoOf(each) === heightNo);
       if ((isThere ? measurementFormOf(draft, part).methodId : null) === methodId) return;
       change(withKnown(withDistance(draft, heightNo, methodId)));
     },
@@ -331,7 +372,7 @@ export function sheetStore(
         methodId: defaultMethod('point').description.id,
         entries: text === '' ? {} : { point: { text, unit } as const },
       };
-      for (const part of measurementKeysOf(sheet).filter(({ measure }) => measure === 'point'))
+      for (const part of formKeysOf(sheet).filter(({ measure }) => measure === 'point'))
         sheet = withMeasurementForm(sheet, part, content);
       change({ ...sheet, taping: { ...sheet.taping, found } });
     },
@@ -357,7 +398,7 @@ export function sheetStore(
         );
         return { methodId: next.methodId, entries };
       };
-      const sheet = measurementKeysOf(draft).reduce((made, part) => withMeasurementForm(made, part, kept(part)), draft);
+      const sheet = formKeysOf(draft).reduce((made, part) => withMeasurementForm(made, part, kept(part)), draft);
       // How the distance is measured stays in hand as long as the line says nothing else.
       const level = methodOf(sheet, FIRST_HEIGHT).description.readings.find(({ isLevelDistance }) => isLevelDistance);
       const isSilent =

@@ -1,6 +1,14 @@
+import { treeOfView } from '../../contracts/tree-write.ts';
+import { parseTreeForm } from '@arbolito/core/callout';
+import {
+  type BlockingError,
+  blockingErrors,
+  correctionWrite,
+  newTreeWrite,
+  stampOf,
+} from '../../client/tree-writes.ts';
 import { useState } from 'react';
 import { send, type WriteResult } from '../../client/outbox.ts';
-import { type BlockingError, blockingErrors, correctionWrite, newTreeWrite } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import type { SheetView } from './store.ts';
 
@@ -35,7 +43,9 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
 
   const keep = (view: SheetView, usedTags: readonly string[]): void => {
     const { draft, settings, height } = view;
-    const found = blockingErrors(draft, settings);
+    const kept = tree === null ? undefined : treeOfView(tree);
+    const typed = parseTreeForm(draft, { ...settings, stamp: stampOf(observer), kept });
+    const found = blockingErrors(typed, settings);
     if (tree === null && usedTags.includes(draft.tag)) {
       found.push({
         measure: 'tag',
@@ -49,9 +59,9 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
     }
     const name = `Tree ${draft.tag}${height === null ? '' : `, ${height.printed.value} ${height.printed.unit}`}`;
     const write =
-      tree === null
-        ? newTreeWrite(draft, settings, plot?.id ?? '', observer)
-        : correctionWrite(tree, draft, settings, observer);
+      kept === undefined
+        ? newTreeWrite(typed.tree, plot?.id ?? '', observer)
+        : correctionWrite(typed.tree, kept, observer);
     setState({ kind: 'sending', words: `${name}: kept on this device, waiting to send.` });
     send(write, (fate: WriteResult) => {
       if (fate.kind === 'refused') {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { readingsOfSteps } from '@arbolito/core/measurement';
-import { methodOf } from '@arbolito/core/tree';
+import { methodOf } from '@arbolito/core/callout';
 import type { DrawnMeasure } from './parts/Elevation.tsx';
 import type { Walk } from './parts/Workings.tsx';
 import type { SheetView } from './store.ts';

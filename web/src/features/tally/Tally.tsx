@@ -157,8 +157,8 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
   const [counting, setCounting] = useState(false);
   const [details, setDetails] = useState(plot);
   const example = exampleLines(settings);
-  const heightsMissing = view.figures.flatMap(({ row: { id, draft } }) =>
-    view.heightsAsked.has(id) ? [{ id, tag: draft.tag }] : [],
+  const heightsMissing = view.figures.flatMap(({ row: { id, tree } }) =>
+    view.heightsAsked.has(id) ? [{ id, tag: tree.tag }] : [],
   );
   /** Sums, plan and acts of the plot: beside the trees, or in a dialog of a phone that a choice of a tree closes. */
   const controls = (close: () => void) => (

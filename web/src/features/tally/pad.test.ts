@@ -1,7 +1,6 @@
+import { emptyForm, parseCallout, parseTreeForm } from '@arbolito/core/callout';
 import { describe, expect, it } from 'vitest';
 import { COMMON_SPECIES } from '@arbolito/core/protocol';
-import { emptyForm } from '@arbolito/core/tree';
-import { parseCallout } from '@arbolito/core/callout';
 import { completions, distanceOnLine, lastDistance, type PadKey, padLine, usedWords } from './pad.ts';
 
 const typed = (keys: readonly PadKey[], species = 'sp'): string =>
@@ -56,15 +55,16 @@ describe('the thumb pad', () => {
     expect(completions('sp 30 l', ['loglen'], words, 6)).toEqual(['loglen', 'logs', 'lm']);
     expect(completions('sp 30 l', [], words, 2)).toEqual(['logs', 'loglen']);
     const { draft } = parseCallout('sp 38 logs3 loglen5 mf20 stood20', context);
-    expect(usedWords([draft])).toEqual(['logs', 'loglen', 'mf', 'stood']);
+    expect(usedWords([parseTreeForm(draft, context).tree])).toEqual(['logs', 'loglen', 'mf', 'stood']);
   });
   it('knows the last distance that was read', () => {
     const at = (text: string) => {
-      const draft = emptyForm();
-      return { ...draft, height: { ...draft.height, entries: { distance: { text, unit: 'm' as const } } } };
+      const form = emptyForm();
+      const height = { ...form.height, entries: { distance: { text, unit: 'm' as const } } };
+      return parseTreeForm({ ...form, height }, context).tree;
     };
-    expect(lastDistance([at('20'), at('25'), emptyForm()])).toBe('25');
-    expect(lastDistance([emptyForm()])).toBeNull();
+    expect(lastDistance([at('20'), at('25'), at('')])).toBe('25');
+    expect(lastDistance([at('')])).toBeNull();
     expect([distanceOnLine('sp 30 @20'), distanceOnLine('sp 30 +8')]).toEqual([true, false]);
   });
 });

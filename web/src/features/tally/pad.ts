@@ -1,5 +1,6 @@
+import type { TreeRecord } from '@arbolito/core/tree';
+import { printAsRead } from '@arbolito/core/units';
 import { findMethod } from '@arbolito/core/methods';
-import type { TreeForm } from '@arbolito/core/tree';
 
 /** Words of so many trees before are offered again. */
 const LAST_TREES = 12;
@@ -48,9 +49,10 @@ const SPECIES = /^[a-z]{2,5}$/;
 export const distanceOnLine = (line: string): boolean => line.includes('@');
 
 /** The distance of the last tree that had one, as it was read. */
-export function lastDistance(drafts: readonly TreeForm[]): string | null {
-  const last = drafts.findLast(({ height }) => (height.entries.distance?.text ?? '') !== '');
-  return last?.height.entries.distance?.text ?? null;
+export function lastDistance(trees: readonly TreeRecord[]): string | null {
+  const distances = trees.flatMap(({ heights }) => heights[0]?.measurement.readings.distance?.at(-1) ?? []);
+  const last = distances.at(-1);
+  return last === undefined ? null : printAsRead(last.value);
 }
 
 /**
@@ -67,15 +69,15 @@ export function completions(line: string, used: readonly string[], all: readonly
 }
 
 /** Words of the readings of the last trees, the latest first. */
-export const usedWords = (drafts: readonly TreeForm[]): readonly string[] => [
+export const usedWords = (trees: readonly TreeRecord[]): readonly string[] => [
   ...new Set(
-    drafts
+    trees
       .slice(-LAST_TREES)
       .reverse()
-      .flatMap(({ diameter, height }) => [diameter, height])
-      .flatMap(({ methodId, entries }) =>
-        (findMethod(methodId)?.description.readings ?? []).flatMap(({ key, callout }) =>
-          /^[a-z]{2,}$/.test(callout) && entries[key] !== undefined ? [callout] : [],
+      .flatMap(({ stems, heights }) => [stems[0]?.measurement ?? [], heights[0]?.measurement ?? []].flat())
+      .flatMap(({ method, readings }) =>
+        (findMethod(method)?.description.readings ?? []).flatMap(({ key, callout }) =>
+          /^[a-z]{2,}$/.test(callout) && readings[key] !== undefined ? [callout] : [],
         ),
       ),
   ),

@@ -132,7 +132,7 @@ const open = async (trees: readonly TreeView[] = [], design: SurveyDesign = USUA
   });
 };
 const settled = () => vi.advanceTimersByTimeAsync(50);
-const tags = (store: TallyStore) => store.$view.get().rows.map(({ draft }) => draft.tag);
+const tags = (store: TallyStore) => store.$view.get().rows.map(({ tree }) => tree.tag);
 const call = async (store: TallyStore, ...lines: readonly string[]) => {
   for (const line of lines) {
     store.write(line);
@@ -229,7 +229,7 @@ describe('the state of a tally', () => {
       tree?.readings.find((reading) => reading.key === key)?.id;
     expect(idOf(corrected, 'top')).toBe(idOf(created, 'top'));
     expect(idOf(corrected, 'diameter')).not.toBe(idOf(created, 'diameter'));
-    expect(corrected?.readings.find(({ key }) => key === 'diameter')?.attempt).toBe(2);
+    expect(corrected?.readings.find(({ key }) => key === 'diameter')?.try).toBe(2);
     expect(store.$view.get().figures[0]?.tallied[0]?.dbhCm).toBe(32);
     store.undo();
     await settled();
@@ -279,10 +279,10 @@ describe('the state of a tally', () => {
     const before = await open();
     await call(before, 'sp 30');
     const again = await open();
-    expect(again.$view.get().rows.map(({ draft, state }) => `${draft.tag} ${state}`)).toEqual(['1 waiting']);
+    expect(again.$view.get().rows.map(({ tree, state }) => `${tree.tag} ${state}`)).toEqual(['1 waiting']);
     vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
     await vi.advanceTimersByTimeAsync(5_000);
-    expect(again.$view.get().rows.map(({ draft, state }) => `${draft.tag} ${state}`)).toEqual(['1 kept']);
+    expect(again.$view.get().rows.map(({ tree, state }) => `${tree.tag} ${state}`)).toEqual(['1 kept']);
   });
 
   it('shows a tree that went off while the page was being opened', async () => {
@@ -292,7 +292,7 @@ describe('the state of a tally', () => {
     vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
     const after = await open();
     await settled();
-    expect(after.$view.get().rows.map(({ draft, state }) => `${draft.tag} ${state}`)).toEqual(['1 kept']);
+    expect(after.$view.get().rows.map(({ tree, state }) => `${tree.tag} ${state}`)).toEqual(['1 kept']);
   });
 });
 

@@ -1,21 +1,72 @@
+import {
+  type CalloutContext,
+  emptyForm,
+  fieldsOutsideCallout,
+  type FormProtocol,
+  parseCallout,
+  type ParsedCallout,
+  type ParsedTree,
+  parseTreeForm,
+  printCallout,
+  printTreeForm,
+  type TreeForm,
+  withKitErrors,
+} from '@arbolito/core/callout';
+import {
+  evaluateTreeWithCurve,
+  findingsOfTree,
+  heightEvidence,
+  isBroken,
+  type LastVisit,
+  lookalikeTag,
+  notesOfTree,
+  type PlacedFinding,
+  type TreeContext,
+  type TreeRecord,
+  type TreeResult,
+} from '@arbolito/core/tree';
+import { treeOfView, treeOfWrite } from '../../contracts/tree-write.ts';
+import {
+  blockingErrors,
+  correctionWrite,
+  deleteWrite,
+  newTreeWrite,
+  stampOf,
+  undoWrite,
+  waitingTrees,
+} from '../../client/tree-writes.ts';
 import { atom, computed, type ReadableAtom } from 'nanostores';
-import { type AskedTree, asksHeight, CLASS_WIDTHS, classLimits, deadCodes, diameterClass, type Species, type SurveyDesign } from '@arbolito/core/protocol';
-import { emptyForm, evaluateTreeWithCurve, fieldsOutsideCallout, findingsOfTree, formOfTree, heightEvidence, isBroken, isDead, type LastVisit, lookalikeTag, type PlacedFinding, type TreeContext, type TreeForm, type TreeResult, type TreeSettings, withKitErrors } from '@arbolito/core/tree';
+import {
+  type AskedTree,
+  asksHeight,
+  CLASS_WIDTHS,
+  classLimits,
+  deadCodes,
+  diameterClass,
+  type Species,
+  type SurveyDesign,
+} from '@arbolito/core/protocol';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
 import type { KitAtHand } from '@arbolito/core/instruments';
-import { isSelectedBy3P, plotSums, type PlotSums, type TalliedTree, talliedTrees, volumeRatio, type VolumeRatio } from '@arbolito/core/inventory';
-import { type CalloutContext, parseCallout, type ParsedCallout, printCallout } from '@arbolito/core/callout';
+import {
+  isSelectedBy3P,
+  plotSums,
+  type PlotSums,
+  type TalliedTree,
+  talliedTrees,
+  volumeRatio,
+  type VolumeRatio,
+} from '@arbolito/core/inventory';
 import { printLength } from '@arbolito/core/units';
 import { expansionFactorPerHa, limitingDistanceM } from '@arbolito/core/plot';
 import { defaultMethod, findMethod } from '@arbolito/core/methods';
 import { call } from '../../client/api.ts';
 import { deviceStorage } from '../../client/device-storage.ts';
 import { confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/outbox.ts';
-import { blockingErrors, correctionWrite, deleteWrite, newTreeWrite, undoWrite, waitingTrees } from '../../client/tree-writes.ts';
-import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
+import type { PlotView, TreeView } from '../../contracts/views.ts';
 
-export interface TallySettings extends TreeSettings {
+export interface TallySettings extends FormProtocol {
   readonly species: readonly Species[];
   /** What the crew measures with. */
   readonly kit: readonly KitAtHand[];
@@ -30,9 +81,9 @@ export interface TallySettings extends TreeSettings {
 /** A tree in the tally: on the record, or on its way there. */
 export interface Row {
   readonly id: string;
-  readonly draft: TreeForm;
-  readonly readings: readonly ReadingView[];
-  readonly stems: readonly { readonly ordinal: number }[];
+  readonly tree: TreeRecord;
+  /** The tree as the server has it; null for one that is still on its way. */
+  readonly onRecord: TreeRecord | null;
   readonly state: 'kept' | 'waiting';
 }
 
@@ -104,52 +155,52 @@ interface TallyStart {
   readonly observer: string;
 }
 
-const rowOf = (tree: TreeView): Row => ({
-  id: tree.id,
-  draft: formOfTree(tree),
-  readings: tree.readings,
-  stems: tree.stems,
-  state: 'kept',
-});
+const rowOf = (view: TreeView): Row => {
+  const tree = treeOfView(view);
+  return { id: view.id, tree, onRecord: tree, state: 'kept' };
+};
 
 /** What is known of a tree by its species, its plot and the visit before. */
-const knownOf = ({ speciesCode, tag }: TreeForm, { settings, lastVisits, plot }: TallyStart): TreeContext => ({
+const contextOf = (
+  { speciesCode, tag }: Pick<TreeRecord, 'speciesCode' | 'tag'>,
+  { settings, lastVisits, plot }: TallyStart,
+): TreeContext => ({
   species: settings.species.find(({ code }) => code === speciesCode),
   lastVisit: lastVisits[tag],
-  beside: heightEvidence({ ...settings, slopePct: plot.slopePct }),
+  heightContext: heightEvidence({ ...settings, slopePct: plot.slopePct }),
 });
 
 /** A tree judged as the server judges it: by the survey's curve, without itself where it is on record. */
-function judged(draft: TreeForm, isOnRecord: boolean, start: TallyStart): TreeResult {
+function judged({ tree, unread }: ParsedTree, isOnRecord: boolean, start: TallyStart): TreeResult {
   const { settings } = start;
-  const sums = settings.curves[draft.speciesCode];
-  const holdsTree = isOnRecord && !isDead(draft.notes, deadCodes(settings.design.conditions));
+  const sums = settings.curves[tree.speciesCode];
   return evaluateTreeWithCurve(
-    draft,
+    tree,
     settings,
-    knownOf(draft, start),
-    sums === undefined ? undefined : { sums, holdsTree },
+    { ...contextOf(tree, start), unread },
+    sums === undefined ? undefined : { sums, holdsTree: isOnRecord && tree.condition === 'live' },
   );
 }
 
 function figuresOf(row: Row, start: TallyStart): RowFigures {
   const { settings, plot } = start;
-  const reckoned = judged(row.draft, row.readings.length > 0, start);
+  const { tree } = row;
+  const reckoned = judged({ tree, unread: [] }, row.onRecord !== null, start);
   return {
     row,
     reckoned,
     findings: findingsOfTree(reckoned).filter(({ severity }) => severity !== 'note'),
     tallied: talliedTrees(
       {
-        speciesCode: row.draft.speciesCode,
+        speciesCode: tree.speciesCode,
         diametersCm: reckoned.diametersCm,
         readDiametersCm: reckoned.readDiametersCm,
-        dead: isDead(row.draft.notes, deadCodes(settings.design.conditions)),
+        dead: tree.condition === 'dead',
         heightM: reckoned.height === null ? null : (estimateOf(reckoned.height)?.value ?? null),
         volumeM3: reckoned.volume?.value ?? null,
         plotId: plot.id,
-        notes: row.draft.notes,
-        broken: isBroken(row.draft),
+        notes: notesOfTree(tree).notes,
+        broken: isBroken(tree),
       },
       {
         curves: settings.standCurves,
@@ -162,7 +213,7 @@ function figuresOf(row: Row, start: TallyStart): RowFigures {
 }
 
 const nextTagOf = (rows: readonly Row[]): string => {
-  const numbers = rows.map(({ draft }) => Number(draft.tag)).filter(Number.isInteger);
+  const numbers = rows.map(({ tree }) => Number(tree.tag)).filter(Number.isInteger);
   return String(Math.max(0, ...numbers) + 1);
 };
 
@@ -191,11 +242,11 @@ const askedTree = (speciesCode: string, reckoned: TreeResult, { fieldRules }: Ta
 };
 
 /** A tree that was guessed and not measured is not asked for its height. */
-const isMeasured = ({ draft }: Row, { dbhCm }: AskedTree): boolean =>
-  dbhCm !== null || draft.notes?.predictedVolumeM3 === undefined;
+const isMeasured = ({ tree }: Row, { dbhCm }: AskedTree): boolean =>
+  dbhCm !== null || tree.predictedVolumeM3 === undefined;
 
 function heightsAskedOf(figures: readonly RowFigures[], settings: TallySettings): ReadonlySet<string> {
-  const asked = figures.map(({ row, reckoned }) => askedTree(row.draft.speciesCode, reckoned, settings));
+  const asked = figures.map(({ row, reckoned }) => askedTree(row.tree.speciesCode, reckoned, settings));
   return new Set(
     figures.flatMap(({ row }, i) =>
       asked[i]?.hasHeight === false && isMeasured(row, asked[i]) && asksHeight(settings.design.heights, asked, i)
@@ -208,8 +259,8 @@ function heightsAskedOf(figures: readonly RowFigures[], settings: TallySettings)
 function toMeasureOf(figures: readonly RowFigures[], { design: { phases } }: TallySettings): ReadonlySet<string> {
   if (phases?.kind !== 'three-p') return new Set();
   return new Set(
-    figures.flatMap(({ row: { id, draft }, reckoned }) => {
-      const { predictedVolumeM3 } = draft.notes ?? {};
+    figures.flatMap(({ row: { id, tree }, reckoned }) => {
+      const { predictedVolumeM3 } = tree;
       return predictedVolumeM3 !== undefined &&
         reckoned.dbh === null &&
         isSelectedBy3P(id, predictedVolumeM3, phases.sureToMeasureM3)
@@ -231,7 +282,7 @@ function hintsOf(
   const others = figures.filter(({ row }) => row.id !== selected);
   const name = settings.species.find(({ code }) => code === draft.speciesCode)?.name;
   const isNew =
-    name !== undefined && others.length > 0 && others.every(({ row }) => row.draft.speciesCode !== draft.speciesCode);
+    name !== undefined && others.length > 0 && others.every(({ row }) => row.tree.speciesCode !== draft.speciesCode);
   const dbhCm = preview.readDiametersCm[0] ?? null;
   const limitM = limitingDistanceM(plot.shape, dbhCm, {
     slopeRadius: settings.design.slopeRadius,
@@ -240,14 +291,14 @@ function hintsOf(
   const { awayM } = draft.notes ?? {};
   const place = figures.findIndex(({ row }) => row.id === selected);
   const asked = [
-    ...(place < 0 ? others : figures).map(({ row, reckoned }) => askedTree(row.draft.speciesCode, reckoned, settings)),
+    ...(place < 0 ? others : figures).map(({ row, reckoned }) => askedTree(row.tree.speciesCode, reckoned, settings)),
   ];
   const at = place < 0 ? asked.length : place;
   asked[at] = askedTree(draft.speciesCode, preview, settings);
   const lacksHeight = dbhCm !== null && heightOf(preview) === null && asksHeight(settings.design.heights, asked, at);
   const alike = lookalikeTag(
     draft.tag,
-    others.map(({ row }) => row.draft.tag),
+    others.map(({ row }) => row.tree.tag),
   );
   return [
     ...(draft.tag !== '' && alike !== undefined ? [`tag ${draft.tag} beside tag ${alike}: the same tree?`] : []),
@@ -267,6 +318,8 @@ function hintsOf(
   ];
 }
 
+const hasHeight = ({ heights }: TreeRecord): boolean => Object.keys(heights[0]?.measurement.readings ?? {}).length > 0;
+
 /**
  * The line as it is read while it is typed. Half a line can belong to several methods: then it is read by the method of the
  * last height on the plot, or by the usual one.
@@ -277,8 +330,8 @@ function parsedLine(line: string, rows: readonly Row[], context: CalloutContext)
   const readings = findMethod(methodId)?.description.readings ?? [];
   const isBegun = readings.some(({ key }) => entries[key] !== undefined);
   if (!isBegun || readings.every(({ key }) => entries[key] !== undefined)) return parsed;
-  const last = rows.findLast(({ draft }) => Object.keys(draft.height.entries).length > 0);
-  const usual = last?.draft.height.methodId ?? defaultMethod('height').description.id;
+  const last = rows.findLast(({ tree }) => hasHeight(tree))?.tree.heights[0];
+  const usual = last?.measurement.method ?? defaultMethod('height').description.id;
   return parseCallout(line, { ...context, inHand: ({ measure }) => (measure === 'height' ? usual : undefined) });
 }
 
@@ -309,6 +362,15 @@ function rememberedLine(plotId: string, rows: readonly Row[]): Pick<TallyState, 
 export function tallyStore(start: TallyStart): TallyStore {
   const { plot, trees, elsewhere, settings, observer } = start;
   const context: CalloutContext = { ...settings, conditions: settings.design.conditions };
+  const dead = deadCodes(settings.design.conditions);
+  const read = (form: TreeForm, row?: Row): ParsedTree =>
+    parseTreeForm(form, {
+      ...settings,
+      conditions: settings.design.conditions,
+      stamp: stampOf(observer),
+      kept: row?.onRecord ?? undefined,
+    });
+  const printed = ({ tree }: Row): string => printCallout(printTreeForm(tree), settings);
   const isNew = ({ id }: { readonly id: string }) => trees.every((tree) => tree.id !== id);
   // Trees of an earlier visit to this page: some went off while it was being opened, some are still on their way.
   const late = confirmedWrites
@@ -316,7 +378,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     .map(({ answer }) => rowOf(answer as TreeView));
   const waiting = waitingTrees(notSent(), plot.id)
     .filter(isNew)
-    .map((tree): Row => ({ id: tree.id, draft: formOfTree(tree), readings: [], stems: [], state: 'waiting' }));
+    .map((write): Row => ({ id: write.id, tree: treeOfWrite(write, dead), onRecord: null, state: 'waiting' }));
   const rows = [...trees.map(rowOf), ...late, ...waiting];
   const $state = atom<TallyState>({
     rows,
@@ -338,7 +400,11 @@ export function tallyStore(start: TallyStart): TallyStore {
     const parsed = parsedLine(state.line, state.rows, context);
     const own = figures.flatMap(({ tallied }) => tallied);
     // With the errors of the kit, as the tree is kept: preview and record show the same figures.
-    const preview = judged(withKitErrors(parsed.draft, settings.kit), false, start);
+    const typed = parseTreeForm(withKitErrors(parsed.draft, settings.kit), {
+      ...settings,
+      conditions: settings.design.conditions,
+    });
+    const preview = judged(typed, false, start);
     return {
       ...state,
       hints: hintsOf(parsed.draft, preview, figures, state, start),
@@ -349,7 +415,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       sums: plotSums({ shape: plot.shape, trees: own }, ratioWith(own, plot, elsewhere)),
       preview,
       tagUsed: state.rows.some(
-        ({ id, draft }) => id !== state.selected && draft.tag !== '' && draft.tag === parsed.draft.tag,
+        ({ id, tree }) => id !== state.selected && tree.tag !== '' && tree.tag === parsed.draft.tag,
       ),
       nextTag: nextTagOf(state.rows),
     };
@@ -384,30 +450,28 @@ export function tallyStore(start: TallyStart): TallyStore {
       if (before === null) patch({ rows: $state.get().rows.filter((row) => row.id !== id) });
       else replace(id, () => before);
       if (entered !== undefined && $state.get().line === '') {
-        patch({ line: printCallout(entered.draft, settings), selected: before === null ? null : id });
+        patch({ line: printed(entered), selected: before === null ? null : id });
       }
       say(fate.problem.detail, true);
     };
 
   for (const { id } of waiting) follow(id, settle(id, null, null));
 
-  const keepNew = (draft: TreeForm): void => {
-    const write = newTreeWrite(draft, settings, plot.id, observer);
+  const keepNew = (tree: TreeRecord): void => {
+    const write = newTreeWrite(tree, plot.id, observer);
     patch({
-      rows: [...$state.get().rows, { id: write.id, draft, readings: [], stems: [], state: 'waiting' }],
+      rows: [...$state.get().rows, { id: write.id, tree, onRecord: null, state: 'waiting' }],
       line: '',
       message: null,
     });
-    if (settings.design.phases?.kind === 'three-p' && draft.notes?.predictedVolumeM3 !== undefined)
-      say(
-        $view.get().toMeasure.has(write.id) ? `Measure tree ${draft.tag}.` : `Tree ${draft.tag}: the guess is enough.`,
-      );
+    if (settings.design.phases?.kind === 'three-p' && tree.predictedVolumeM3 !== undefined)
+      say($view.get().toMeasure.has(write.id) ? `Measure tree ${tree.tag}.` : `Tree ${tree.tag}: the guess is enough.`);
     send(write, settle(write.id, null, null));
   };
-  const keepCorrection = (row: Row, draft: TreeForm): void => {
-    const write = correctionWrite(row, draft, settings, observer);
-    replace(row.id, () => ({ ...row, draft, state: 'waiting' }));
-    patch({ line: '', selected: null, message: { words: `Tree ${draft.tag} corrected.`, alarm: false, undo: true } });
+  const keepCorrection = (row: Row, tree: TreeRecord): void => {
+    const write = correctionWrite(tree, row.onRecord ?? row.tree, observer);
+    replace(row.id, () => ({ ...row, tree, state: 'waiting' }));
+    patch({ line: '', selected: null, message: { words: `Tree ${tree.tag} corrected.`, alarm: false, undo: true } });
     send(write, settle(row.id, row, write.id));
   };
 
@@ -415,7 +479,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     const row = $state.get().rows.find((candidate) => candidate.id === id);
     patch({
       selected: row?.id ?? null,
-      line: row === undefined ? '' : printCallout(row.draft, settings),
+      line: row === undefined ? '' : printed(row),
       message: null,
     });
   };
@@ -442,35 +506,36 @@ export function tallyStore(start: TallyStart): TallyStore {
       const called: TreeForm = {
         ...parsed.draft,
         // A line without a tag keeps the tree's own; a new tree gets the next number.
-        tag: parsed.draft.tag === '' ? (row?.draft.tag ?? nextTag) : parsed.draft.tag,
+        tag: parsed.draft.tag === '' ? (row?.tree.tag ?? nextTag) : parsed.draft.tag,
         // The line does not speak of how the tree was taped, nor of its other heights: what was noted stays.
-        ...(row === undefined ? {} : fieldsOutsideCallout(row.draft)),
+        ...(row === undefined ? {} : fieldsOutsideCallout(printTreeForm(row.tree))),
       };
-      const draft = withKitErrors(called, settings.kit);
-      const [hindrance] = blockingErrors(draft, settings);
+      const typed = read(withKitErrors(called, settings.kit), row);
+      const { tree } = typed;
+      const [hindrance] = blockingErrors(typed, settings);
       if (hindrance !== undefined) {
         say(hindrance.message, true);
         return;
       }
       if (tagUsed) {
-        say(`Tree ${draft.tag} is on this plot already. The next free tag is #${nextTag}.`, true);
+        say(`Tree ${tree.tag} is on this plot already. The next free tag is #${nextTag}.`, true);
         return;
       }
-      if (row === undefined) keepNew(draft);
+      if (row === undefined) keepNew(tree);
       else if (row.state === 'waiting')
-        say(`Tree ${row.draft.tag} is still waiting to be sent. Correct it when it has arrived.`, true);
-      else keepCorrection(row, draft);
+        say(`Tree ${row.tree.tag} is still waiting to be sent. Correct it when it has arrived.`, true);
+      else keepCorrection(row, tree);
     },
     remove: () => {
       const row = $state.get().rows.find(({ id }) => id === $state.get().selected);
       if (row === undefined) return;
       if (row.state === 'waiting') {
-        say(`Tree ${row.draft.tag} is still waiting to be sent.`, true);
+        say(`Tree ${row.tree.tag} is still waiting to be sent.`, true);
         return;
       }
       const write = deleteWrite(row.id, observer);
       patch({ rows: $state.get().rows.filter(({ id }) => id !== row.id), line: '', selected: null });
-      say(`Tree ${row.draft.tag} deleted.`, false, true);
+      say(`Tree ${row.tree.tag} deleted.`, false, true);
       send(write, (fate) => {
         if (fate.kind === 'kept') patch({ done: [...$state.get().done, { kind: 'correction', id: write.id }] });
         else {
@@ -483,7 +548,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       const { rows, line } = $state.get();
       const last = rows.at(-1);
       if (line.trim() !== '' || last === undefined) return;
-      const { draft } = last;
+      const draft = printTreeForm(last.tree);
       const same: TreeForm =
         what === 'tree'
           ? { ...draft, tag: '' }
@@ -503,12 +568,13 @@ export function tallyStore(start: TallyStart): TallyStore {
       const { from, to } = classLimits(named, rule);
       // A tree of a class lies anywhere in it: its error is that of an even spread over the width.
       const entry = { text: String((from + to) / 2), unit, standardError: width / Math.sqrt(12) };
-      keepNew({
+      const counted: TreeForm = {
         ...emptyForm(),
         tag: nextTagOf($state.get().rows),
         speciesCode,
         diameter: { methodId: 'diameter.tape', entries: { diameter: entry } },
-      });
+      };
+      keepNew(read(counted).tree);
     },
     undo: () => {
       const { done } = $state.get();
@@ -539,7 +605,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     const row = $state.get().rows.find((each) => each.id === id);
     if (row === undefined) return;
     patch({ rows: $state.get().rows.filter((each) => each.id !== id), selected: null });
-    if ($state.get().line === '') patch({ line: printCallout(row.draft, settings) });
+    if ($state.get().line === '') patch({ line: printed(row) });
     say(`Tree ${tag} taken back: it stands on the line.`);
     send(deleteWrite(id, observer), (fate) => {
       if (fate.kind === 'kept') return;
@@ -552,7 +618,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     const tree = await call<TreeView>('GET', `/api/trees/${treeId}`);
     const rows = $state.get().rows.filter(({ id }) => id !== treeId);
     const restored = [...rows, rowOf(tree)].sort((a, b) =>
-      a.draft.tag.localeCompare(b.draft.tag, 'en', { numeric: true }),
+      a.tree.tag.localeCompare(b.tree.tag, 'en', { numeric: true }),
     );
     patch({ rows: restored });
     say(`Tree ${tree.tag} is as it was before.`);

@@ -1,5 +1,5 @@
 import type { Estimate } from '@arbolito/core/uncertainty';
-import { asMeant, evaluate, type Measure, type Reading, type ReadingSpec } from '@arbolito/core/measurement';
+import { asMeant, evaluate, type Measure, type ReadingSpec, type ReadingValue } from '@arbolito/core/measurement';
 import { isUnitId, readQuantity, unitOf } from '@arbolito/core/units';
 import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/methods';
 import type { ComputeDto } from '../../contracts/tree.ts';
@@ -7,7 +7,7 @@ import { type FieldError, Problem } from '../problem.ts';
 
 const READING_FIELDS = new Set(['value', 'unit', 'standardError']);
 
-type Read = { readonly reading: Reading } | { readonly errors: readonly FieldError[] };
+type Read = { readonly reading: ReadingValue } | { readonly errors: readonly FieldError[] };
 
 /** A reading as the wire may bring it: text as typed, a bare number in the usual unit, or an object with its unit. */
 function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'imperial'): Read {
@@ -73,7 +73,7 @@ export const computeService: ComputeService = {
     }
     const { readings: specs } = method.description;
     const errors: FieldError[] = [];
-    const readings: Record<string, Reading> = {};
+    const readings: Record<string, ReadingValue> = {};
     for (const key of Object.keys(input.readings)) {
       if (!specs.some((spec) => spec.key === key)) {
         errors.push({

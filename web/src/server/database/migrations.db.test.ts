@@ -112,7 +112,7 @@ describe('a database with the names of before', () => {
         },
         shape: { kind: 'variable-radius', factorM2PerHa: 4 },
         auxiliary: 7,
-        heights: { takes: [{ heightNo: 2, of: 'crown-base', sameStation: true }], kept: 1 },
+        heights: { others: [{ heightNo: 2, of: 'crown-base', sameStation: true }], kept: 1 },
         notes: { conditions: ['dead'], multiplicity: 2, predictedVolumeM3: 0.8 },
         height_no: 2,
         after: { auxiliary: 7 },

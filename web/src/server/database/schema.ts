@@ -304,7 +304,7 @@ export const readings = pgTable(
     asRead: text('as_read').notNull(),
     standardError: doublePrecision('standard_error'),
     instrument: text('instrument').notNull(),
-    attempt: integer('attempt').notNull(),
+    try: integer('try').notNull(),
     observer: text('observer').notNull(),
     device: text('device').notNull(),
     takenAt: moment('taken_at').notNull(),
@@ -320,7 +320,7 @@ export const readings = pgTable(
     check('reading_measure', sql`${table.measure} in ('diameter', 'point', 'distance', 'height')`),
     check('reading_finite', sql`${table.value} between -1e6 and 1e6`),
     check('reading_error', sql`${table.standardError} is null or ${table.standardError} between 0 and 1e6`),
-    check('reading_attempt', sql`${table.attempt} > 0`),
+    check('reading_try', sql`${table.try} > 0`),
     check('reading_height_no', sql`${table.heightNo} between 1 and 99`),
   ],
 );

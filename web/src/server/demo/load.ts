@@ -1,7 +1,15 @@
+import {
+  demoRecord,
+  type DemoSurvey,
+  harrowCreek,
+  harrowWood,
+  heronKit,
+  monteValdeliro,
+  valdeliroWood,
+} from '@arbolito/demo';
+import { toTreeWrite } from '../../contracts/tree-write.ts';
 import { v5 as uuidFromName } from 'uuid';
-import { isSlopeUnit, printAsRead } from '@arbolito/core/units';
 import { outlineGeometry } from '@arbolito/core/layout';
-import { type DemoSurvey, harrowCreek, harrowWood, heronKit, monteValdeliro, valdeliroWood } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
 import { USUAL_FORM_FACTOR, type WoodSettings } from '@arbolito/core/protocol';
 import type { Services } from '../compose.ts';
@@ -96,37 +104,10 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: DemoSurvey,
       minutes += 3;
       const observedAt = momentOf(visit.startedOn, minutes);
       const id = (what: string) => own(what, plot.label, tree.tag);
-      const ordinals = [...new Set(tree.readings.map(({ stem = 1 }) => stem))].filter((stem) => stem > 1);
-      await trees.create({
-        id: id('tree'),
-        ...writer,
-        ...(tree.observer === undefined ? {} : { observer: tree.observer }),
-        ...(tree.notes === undefined ? {} : { notes: tree.notes }),
-        plotId,
-        observationId: id('observation'),
-        stemId: id('stem'),
-        stems: ordinals.map((ordinal) => ({ id: id(`stem ${ordinal}`), ordinal })),
-        tag: tree.tag,
-        speciesCode: tree.speciesCode,
-        observedAt,
-        ...(tree.taping === undefined ? {} : { taping: tree.taping }),
-        ...(tree.heights === undefined ? {} : { heights: tree.heights }),
-        readings: tree.readings.map(({ measure, methodId, key, value, unit, stem, heightNo }) => ({
-          id: id(
-            `${stem === undefined ? '' : `stem ${stem} `}${heightNo === undefined ? '' : `height ${heightNo} `}reading ${measure} ${key}`,
-          ),
-          measure,
-          ...(stem === undefined ? {} : { stem }),
-          ...(heightNo === undefined ? {} : { heightNo }),
-          methodId,
-          key,
-          value,
-          unit,
-          asRead: printAsRead(value, isSlopeUnit(unit)),
-          attempt: 1,
-          takenAt: observedAt,
-        })),
-      });
+      const observer = tree.observer ?? crew;
+      const record = demoRecord(tree, { plotId, observer, device: DEVICE, takenAt: observedAt, id });
+      const by = { observationId: id('observation'), observedAt, observer, device: DEVICE };
+      await trees.create(toTreeWrite({ ...record, plotId }, by));
     }
     if (made.created && (plot.state === 'finished' || plot.state === 'empty')) {
       await trees.correctPlot(plotId, {

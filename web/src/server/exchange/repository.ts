@@ -164,7 +164,7 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
     await copy(
       client,
       'reading',
-      'id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, attempt, observer, device, taken_at',
+      'id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, try, observer, device, taken_at',
       parts.reading,
     );
     if (parts.figure !== '') {

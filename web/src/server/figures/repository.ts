@@ -133,7 +133,7 @@ function summedRowOf(
     volumeErrorM3: numberOf(volumeError),
     inDoubt: inDoubt === 't',
     outside: outside === 't',
-    broken: isBroken({ broken: broken === 'true', notes }),
+    broken: isBroken({ broken: broken === 'true', conditionCodes: notes?.conditions }),
   };
 }
 

@@ -77,7 +77,8 @@ const figuresOf = (view: TreeView): TreeFigures => {
     volumeM3: view.volume?.value ?? null,
     volumeErrorM3: view.volume?.standardError ?? null,
     inDoubt:
-      view.findings.some(({ severity }) => severity === 'check') || isBroken({ ...view.heights, notes: view.notes }),
+      view.findings.some(({ severity }) => severity === 'check') ||
+      isBroken({ ...view.heights, conditionCodes: view.notes?.conditions }),
     outside: view.findings.some(({ code }) => code === 'volume.range'),
     findings: doubts.length === 0 ? null : doubts,
   };
@@ -195,7 +196,7 @@ const rowOfFigures = (row: TreeRow, made: TreeResultRow | undefined, codes: Read
           volumeErrorM3: made.volumeErrorM3 ?? null,
           inDoubt: made.inDoubt,
           outside: made.outside,
-          broken: isBroken({ ...row.heights, notes: row.notes }),
+          broken: isBroken({ ...row.heights, conditionCodes: row.notes?.conditions }),
           findings: made.findings ?? null,
         },
       ];
@@ -203,7 +204,7 @@ const rowOfFigures = (row: TreeRow, made: TreeResultRow | undefined, codes: Read
 /** A tree as the sums know it, from its view. */
 export const figureRowOf = (view: TreeView): FigureRow => {
   const { id: treeId, plotId, tag, speciesCode, observer, notes, dead } = view;
-  const broken = isBroken({ ...view.heights, notes });
+  const broken = isBroken({ ...view.heights, conditionCodes: notes?.conditions });
   return { treeId, plotId, tag, speciesCode, observer, notes, dead, broken, ...figuresOf(view) };
 };
 

@@ -1,7 +1,8 @@
+import { printCallout, printTreeForm } from '@arbolito/core/callout';
+import { treeOfView } from '../../contracts/tree-write.ts';
 import { findMethod } from '@arbolito/core/methods';
 import { convert, printRounded, STAND_UNITS, type UnitId, unitOf } from '@arbolito/core/units';
-import { formOfTree, isBroken } from '@arbolito/core/tree';
-import { printCallout } from '@arbolito/core/callout';
+import { isBroken } from '@arbolito/core/tree';
 import type { PlotView, ReadingView, StemView, SurveyView, TreeView } from '../../contracts/views.ts';
 import { settingsOf } from '../trees/reckon.ts';
 import { harmless } from './csv.ts';
@@ -33,7 +34,7 @@ const isOfHeight = ({ measure }: ReadingView): boolean => measure === 'height' |
 
 /** What a height of a tree ends at, by its number. */
 const endOf = ({ heights }: TreeView, heightNo: number): string =>
-  heights?.takes?.find((each) => each.heightNo === heightNo)?.of ?? 'total';
+  heights?.others?.find((each) => each.heightNo === heightNo)?.of ?? 'total';
 
 /** The girth that was read on a stem, in the unit of the survey; null where the diameter was measured otherwise. */
 function girthOf(view: TreeView, { ordinal }: StemView, unit: 'cm' | 'in'): string | null {
@@ -124,14 +125,14 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
           predictedVolumeM3 === undefined ? null : inUnit(predictedVolumeM3, 'm3', volumeUnit, 6),
           harmless(view.observer),
           view.observedAt,
-          harmless(printCallout(formOfTree(view), settingsOf(survey))),
+          harmless(printCallout(printTreeForm(treeOfView(view)), settingsOf(survey))),
           view.id,
           view.dead ? 'dead' : 'live',
           String(Math.max(1, view.stems.length)),
           of,
           harmless(view.taping?.mark ?? ''),
           harmless(view.taping?.reason ?? ''),
-          isBroken({ ...view.heights, notes: view.notes }) ? 'yes' : 'no',
+          isBroken({ ...view.heights, conditionCodes: view.notes?.conditions }) ? 'yes' : 'no',
           String(view.heights?.kept ?? 1),
         ],
       ];
@@ -222,7 +223,7 @@ function readingsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>)
         reading.unit,
         harmless(reading.asRead),
         text(reading.standardError),
-        String(reading.attempt),
+        String(reading.try),
         harmless(reading.instrument),
         harmless(reading.observer),
         harmless(reading.device),

@@ -1,5 +1,12 @@
 import { CLASS_WIDTHS, classLimits, placeWords, type TwoPhaseKind } from '@arbolito/core/protocol';
-import { printAsRead, printMean, printRounded, STAND_UNITS, type StandUnits, type UnitSystem } from '@arbolito/core/units';
+import {
+  printAsRead,
+  printMean,
+  printRounded,
+  STAND_UNITS,
+  type StandUnits,
+  type UnitSystem,
+} from '@arbolito/core/units';
 import { BOOTSTRAP_NARROW_BELOW, type Estimated, weibullShareBelow } from '@arbolito/core/statistics';
 import { type ClassRow, type FigureSampling, type GroupSums, twoPhaseSummaryWords } from '@arbolito/core/inventory';
 import { shapeWords } from '@arbolito/core/plot';

@@ -1,7 +1,7 @@
+import { parseCallout, parseTreeForm } from '@arbolito/core/callout';
+import { toTreeWrite } from '../../contracts/tree-write.ts';
 import { v5 as uuidFromName } from 'uuid';
-import { measurementFormOf, measurementKeysOf, readMeasure } from '@arbolito/core/tree';
-import { parseCallout } from '@arbolito/core/callout';
-import type { CalloutDto, NewTreeDto, ReadingDto } from '../../contracts/tree.ts';
+import type { CalloutDto } from '../../contracts/tree.ts';
 import type { TallyView, TreeView } from '../../contracts/views.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
@@ -55,37 +55,14 @@ export function tallyService({ trees, plots, surveys, summary }: Dependencies): 
         throw invalidField('/line', 'species-missing', 'Name the species first, such as “sp 34.5”.');
       if (draft.tag === '') throw invalidField('/line', 'tag-missing', 'Name the tag of the tree, such as “#17”.');
       // Identifiers follow from the tree's own, so that the same call-out again is the same write.
-      const readings = measurementKeysOf(draft).flatMap((part): ReadingDto[] => {
-        const { measure, stem } = part;
-        const { method, readings: taken } = readMeasure(draft, part, settings);
-        return Object.entries(taken).map(([key, { value, unit }]) => ({
-          id: uuidFromName(stem === 1 ? `${measure} ${key}` : `stem ${stem} ${measure} ${key}`, id),
-          measure,
-          ...(stem === 1 ? {} : { stem }),
-          methodId: method.description.id,
-          key,
-          value,
-          unit,
-          asRead: measurementFormOf(draft, part).entries[key]?.text ?? String(value),
-          attempt: 1,
-          takenAt: observedAt,
-        }));
-      });
-      const tree: NewTreeDto = {
-        id,
-        plotId,
-        observationId: uuidFromName('observation', id),
-        stemId: uuidFromName('stem 1', id),
-        stems: draft.moreStems.map(({ ordinal }) => ({ id: uuidFromName(`stem ${ordinal}`, id), ordinal })),
-        tag: draft.tag,
-        speciesCode: draft.speciesCode,
-        observedAt,
-        observer,
-        device,
-        readings,
-        ...(draft.notes === undefined ? {} : { notes: draft.notes }),
+      let made = 0;
+      const newId = (): string => {
+        made += 1;
+        return uuidFromName(`part ${String(made)}`, id);
       };
-      return trees.create(tree);
+      const { tree } = parseTreeForm(draft, { ...settings, stamp: { newId, observer, device, takenAt: observedAt } });
+      const observationId = uuidFromName('observation', id);
+      return trees.create(toTreeWrite({ ...tree, id, plotId }, { observationId, observedAt, observer, device }));
     },
   };
 }

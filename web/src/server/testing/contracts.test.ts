@@ -186,24 +186,24 @@ describe('heights of a tree on the wire', () => {
   it('pass as the sheet writes them', () => {
     expect(pointers({ heights: {} })).toEqual([]);
     expect(pointers({ heights: { broken: true } })).toEqual([]);
-    expect(pointers({ heights: { takes: [otherHeight(2), otherHeight(3, { of: 'total' })], kept: 3 } })).toEqual([]);
+    expect(pointers({ heights: { others: [otherHeight(2), otherHeight(3, { of: 'total' })], kept: 3 } })).toEqual([]);
     expect(
-      pointers({ heights: { takes: [otherHeight(2, { of: 'merchantable', topDiameterCm: 7 })], kept: 'mean' } }),
+      pointers({ heights: { others: [otherHeight(2, { of: 'merchantable', topDiameterCm: 7 })], kept: 'mean' } }),
     ).toEqual([]);
   });
 
   it.each([
     ['a list', []],
     ['text', 'two heights'],
-    ['a height without a number', { takes: [{ of: 'total', sameStation: true }] }],
-    ['the first height again', { takes: [otherHeight(1)] }],
-    ['a number with a half', { takes: [otherHeight(2.5)] }],
-    ['a top diameter of a metre and more', { takes: [otherHeight(2, { of: 'merchantable', topDiameterCm: 101 })] }],
-    ['a top diameter that is text', { takes: [otherHeight(2, { of: 'merchantable', topDiameterCm: '7' })] }],
-    ['a limit nobody knows', { takes: [otherHeight(2, { of: 'merchantable', limit: 'mood' })] }],
-    ['a field nobody knows', { takes: [otherHeight(2, { colour: 'red' })] }],
-    ['a crown base that counts as the height', { takes: [otherHeight(2)], kept: 2 }],
-    ['thirteen heights', { takes: Array.from({ length: 12 }, (_, i) => otherHeight(i + 2, { sameStation: false })) }],
+    ['a height without a number', { others: [{ of: 'total', sameStation: true }] }],
+    ['the first height again', { others: [otherHeight(1)] }],
+    ['a number with a half', { others: [otherHeight(2.5)] }],
+    ['a top diameter of a metre and more', { others: [otherHeight(2, { of: 'merchantable', topDiameterCm: 101 })] }],
+    ['a top diameter that is text', { others: [otherHeight(2, { of: 'merchantable', topDiameterCm: '7' })] }],
+    ['a limit nobody knows', { others: [otherHeight(2, { of: 'merchantable', limit: 'mood' })] }],
+    ['a field nobody knows', { others: [otherHeight(2, { colour: 'red' })] }],
+    ['a crown base that counts as the height', { others: [otherHeight(2)], kept: 2 }],
+    ['thirteen heights', { others: Array.from({ length: 12 }, (_, i) => otherHeight(i + 2, { sameStation: false })) }],
     ['a break in words', { broken: 'yes' }],
   ])('are refused: %s', (_words, heights) => {
     expect(pointers({ heights })).toEqual(['heights']);

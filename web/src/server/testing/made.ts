@@ -53,7 +53,7 @@ const reading = (
   value,
   unit,
   asRead: String(value),
-  attempt: 1,
+  try: 1,
   takenAt: MOMENT,
 });
 

@@ -1,8 +1,9 @@
+import { treeOfWrite } from '../../contracts/tree-write.ts';
 import type { ConditionCode, FieldRules, Species } from '@arbolito/core/protocol';
 import { checkReadings, evaluate, type Measure, type MethodContext } from '@arbolito/core/measurement';
 import { type Finding, findingsOf, type Outcome } from '@arbolito/core/uncertainty';
 import { findMethod } from '@arbolito/core/methods';
-import { evaluateHeights, formOfTree, type HeightNotes, isStemMeasure, MEASURES, type TreeNotes } from '@arbolito/core/tree';
+import { evaluateHeights, type HeightNotes, isStemMeasure, MEASURES, type TreeNotes } from '@arbolito/core/tree';
 import type { UnitSystem } from '@arbolito/core/units';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import { type FieldError, Problem } from '../problem.ts';
@@ -69,7 +70,7 @@ function checkMeasure(measure: Measure, indexed: readonly Indexed[], context: Me
 
 interface WrittenTree {
   readonly speciesCode: string;
-  readonly readings: readonly ReadingDto[];
+  readonly readings: ReadingDto[];
   readonly heights?: HeightNotes | undefined;
   readonly notes?: TreeNotes | undefined;
 }
@@ -77,7 +78,7 @@ interface WrittenTree {
 /** Readings of heights from the first one’s stand that are not the one sight which is their own. */
 function checkOneStand({ readings, heights }: WrittenTree): FieldError[] {
   const fromOneStand = new Set(
-    (heights?.takes ?? []).flatMap(({ heightNo, sameStation }) => (sameStation ? [heightNo] : [])),
+    (heights?.others ?? []).flatMap(({ heightNo, sameStation }) => (sameStation ? [heightNo] : [])),
   );
   const first = readings.find(({ measure, heightNo = 1 }) => measure === 'height' && heightNo === 1);
   return readings.flatMap(({ measure, heightNo = 1, methodId, key }, index): FieldError[] => {
@@ -113,7 +114,7 @@ function checkOneStand({ readings, heights }: WrittenTree): FieldError[] {
 
 /** What is wrong with the heights of a tree and their distances, each in the light of the first. */
 function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
-  const numbers = new Set([1, ...(tree.heights?.takes ?? []).map(({ heightNo }) => heightNo)]);
+  const numbers = new Set([1, ...(tree.heights?.others ?? []).map(({ heightNo }) => heightNo)]);
   const indexedOf = (measure: Measure, heightNo: number): Indexed[] =>
     tree.readings
       .map((reading, index) => ({ reading, index }))
@@ -125,7 +126,7 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
           {
             pointer: `/readings/${index}/heightNo`,
             code: 'height-unknown',
-            detail: `There is no height ${heightNo}. Note it under /heights/takes.`,
+            detail: `There is no height ${heightNo}. Note it under /heights/others.`,
           },
         ],
   );
@@ -133,7 +134,6 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
     (['distance', 'height'] as const).flatMap((measure) => checkKeys(measure, indexedOf(measure, heightNo))),
   );
   if (strangers.length + mixed.length > 0) return [...strangers, ...mixed];
-  const { unitSystem } = context;
   const known = tree.readings.flatMap((reading) => {
     const spec = findMethod(reading.methodId)?.description.readings.find(({ key }) => key === reading.key);
     return spec === undefined ? [] : [reading];
@@ -161,8 +161,7 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
   if (outOfUnit.length > 0) return outOfUnit;
   const notOfStand = checkOneStand(tree);
   if (notOfStand.length > 0) return notOfStand;
-  const draft = formOfTree({ tag: 'x', speciesCode: tree.speciesCode, readings: tree.readings, heights: tree.heights });
-  const { heights } = evaluateHeights(draft, { unitSystem, slopeUnit: 'pct' }, context);
+  const { heights } = evaluateHeights(treeOfWrite({ ...tree, tag: '', observer: '', device: '' }), context);
   const stopsOf = (outcome: Outcome | null): readonly Finding[] =>
     outcome === null || outcome.ok ? [] : findingsOf(outcome).filter(({ severity }) => severity === 'stop');
   return heights.flatMap(({ heightNo, distance, outcome }) => [

@@ -34,7 +34,7 @@ const sameStation = (heightNo: number, of: 'crown-base' | 'first-branch' | 'stum
 });
 
 const SIX: HeightNotes = {
-  takes: [
+  others: [
     { heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 7 },
     { heightNo: 3, of: 'merchantable', sameStation: true, limit: 'fork' },
     sameStation(4),
@@ -76,7 +76,7 @@ describe('the heights of a tree on the record', () => {
   });
 
   it('count as the person chose, and come back by an undo', async () => {
-    const notes: HeightNotes = { takes: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 2 };
+    const notes: HeightNotes = { others: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 2 };
     const known = reading('height', 'height.known', 'height', 22.5, 2);
     const first = [dbhReading(46.2), ...sights(80, -6, 25), known];
     const { tree, answer } = await keep({ readings: first, heights: notes });
@@ -106,7 +106,7 @@ describe('the heights of a tree on the record', () => {
   it('say when two cannot both be right', async () => {
     const { answer } = await keep({
       readings: [dbhReading(46.2), ...sights(80, -6, 25), reading('height', 'height.known', 'height', 27, 2)],
-      heights: { takes: [{ heightNo: 2, of: 'total', sameStation: false }] },
+      heights: { others: [{ heightNo: 2, of: 'total', sameStation: false }] },
     });
     expect(answer.body.findings.map(({ code }) => code)).toContain('height.disagree');
   });
@@ -128,14 +128,14 @@ describe('the heights of a tree on the record', () => {
       'a second height that is half read',
       {
         readings: [dbhReading(30), ...sights(80, -6, 25), top(40, 2)],
-        heights: { takes: [{ heightNo: 2, of: 'total', sameStation: false }] },
+        heights: { others: [{ heightNo: 2, of: 'total', sameStation: false }] },
       },
       '/readings/4',
       'reading.missing',
     ],
     [
       'a crown base below the foot',
-      { readings: [dbhReading(30), ...sights(80, -6, 25), top(-30, 2)], heights: { takes: [sameStation(2)] } },
+      { readings: [dbhReading(30), ...sights(80, -6, 25), top(-30, 2)], heights: { others: [sameStation(2)] } },
       '/readings/4',
       'height.top-below-base',
     ],
@@ -149,7 +149,7 @@ describe('the heights of a tree on the record', () => {
           reading('distance', 'distance.paces', 'paces', 32, 2),
           reading('distance', 'distance.paces', 'pace', 0.78, 2),
         ],
-        heights: { takes: [sameStation(2)] },
+        heights: { others: [sameStation(2)] },
       },
       '/readings/5/measure',
       'distance-of-stand',
@@ -158,7 +158,7 @@ describe('the heights of a tree on the record', () => {
       'another method from the same stand',
       {
         readings: [dbhReading(30), ...sights(80, -6, 25), reading('height', 'height.known', 'height', 9, 2)],
-        heights: { takes: [sameStation(2)] },
+        heights: { others: [sameStation(2)] },
       },
       '/readings/4/methodId',
       'method-of-stand',
@@ -173,28 +173,28 @@ describe('the heights of a tree on the record', () => {
             .slice(0, 2)
             .map((sight) => ({ ...sight, id: uuid(), heightNo: 2 })),
         ],
-        heights: { takes: [sameStation(2)] },
+        heights: { others: [sameStation(2)] },
       },
       '/readings/5/key',
       'reading-of-stand',
     ],
     [
       'seven from one stand',
-      { heights: { takes: [2, 3, 4, 5, 6, 7].map((heightNo) => sameStation(heightNo)) } },
+      { heights: { others: [2, 3, 4, 5, 6, 7].map((heightNo) => sameStation(heightNo)) } },
       '/heights',
       'isKnown',
     ],
-    ['one number twice', { heights: { takes: [sameStation(2), sameStation(2)] } }, '/heights', 'isKnown'],
+    ['one number twice', { heights: { others: [sameStation(2), sameStation(2)] } }, '/heights', 'isKnown'],
     ['a choice that is not there', { heights: { kept: 3 } }, '/heights', 'isKnown'],
     [
       'a limit on a stump',
-      { heights: { takes: [{ heightNo: 2, of: 'stump', sameStation: true, limit: 'fork' }] } },
+      { heights: { others: [{ heightNo: 2, of: 'stump', sameStation: true, limit: 'fork' }] } },
       '/heights',
       'isKnown',
     ],
     [
       'a height of an end unknown',
-      { heights: { takes: [{ heightNo: 2, of: 'moon', sameStation: true }] } },
+      { heights: { others: [{ heightNo: 2, of: 'moon', sameStation: true }] } },
       '/heights',
       'isKnown',
     ],

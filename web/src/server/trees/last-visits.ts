@@ -1,8 +1,8 @@
 import { estimateOf, type Outcome } from '@arbolito/core/uncertainty';
 import { PLAIN_TREE, whereToTape } from '@arbolito/core/protocol';
-import { evaluateTree, formOfTree, type LastStem, type LastVisit } from '@arbolito/core/tree';
+import { evaluateTree, type LastStem, type LastVisit } from '@arbolito/core/tree';
 import type { SurveyView } from '../../contracts/views.ts';
-import { settingsOf } from './reckon.ts';
+import { settingsOf, treeOfRow } from './reckon.ts';
 import type { TreeRepository, TreeRow } from './repository.ts';
 
 const DAYS_PER_YEAR = 365.25;
@@ -55,7 +55,7 @@ export async function visitBefore(
   const readings = await repository.readingsInUse(rows.map(({ observationId }) => observationId));
   const entries = rows.flatMap((row) => {
     const own = readings.get(row.observationId) ?? [];
-    const reckoned = evaluateTree(formOfTree({ ...row, readings: own }), settingsOf(survey));
+    const reckoned = evaluateTree(treeOfRow(row, { readings: own, stems: [] }, survey), settingsOf(survey));
     const stems = reckoned.stems.flatMap(({ ordinal, diameter, point }): LastStem[] => {
       const dbhCm = valueOf(diameter);
       return dbhCm === null ? [] : [{ ordinal, dbhCm, pointM: valueOf(point) ?? survey.breastHeightM }];

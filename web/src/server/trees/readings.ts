@@ -1,5 +1,6 @@
 import { asMeant } from '@arbolito/core/measurement';
 import { findMethod } from '@arbolito/core/methods';
+import { placedReading } from '../../contracts/tree-write.ts';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import type { ReadingRecord, ReadingView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
@@ -22,7 +23,6 @@ export const readingRows = (
   },
 ): NewReadingRow[] =>
   readings.map(({ stem = 1, ...reading }, index) => {
-    const description = findMethod(reading.methodId)?.description;
     const stemId = stems.get(stem);
     if (stemId === undefined) {
       throw invalidField(
@@ -32,12 +32,10 @@ export const readingRows = (
       );
     }
     return {
-      ...reading,
+      ...placedReading(reading, owner),
       ...owner,
       stemId,
       standardError: reading.standardError ?? null,
-      methodVersion: description?.version ?? 0,
-      instrument: description?.readings.find(({ key }) => key === reading.key)?.instrument ?? 'unknown',
     };
   });
 
@@ -99,30 +97,12 @@ export function refusal(error: unknown, tag: string): Problem | null {
 }
 
 /** A reading on the record as it would be written again. */
-export const asDto = ({
-  id,
-  measure,
-  stem,
-  heightNo,
-  methodId,
-  key,
-  value,
-  unit,
-  asRead,
-  standardError,
-  attempt,
-  takenAt,
-}: ReadingView): ReadingDto => ({
-  id,
-  measure,
-  methodId,
-  key,
-  value,
-  unit,
-  asRead,
-  attempt,
-  takenAt,
-  ...(stem === undefined ? {} : { stem }),
-  ...(heightNo === undefined ? {} : { heightNo }),
-  ...(standardError === undefined ? {} : { standardError }),
-});
+export const asDto = ({ methodVersion, instrument, observer, device, ...reading }: ReadingView): ReadingDto => {
+  const { stem, heightNo, standardError, ...rest } = reading;
+  return {
+    ...rest,
+    ...(stem === undefined ? {} : { stem }),
+    ...(heightNo === undefined ? {} : { heightNo }),
+    ...(standardError === undefined ? {} : { standardError }),
+  };
+};

@@ -1,4 +1,16 @@
-import { curvePointOf, evaluateTree, evaluateTreeWithCurve, findingsOfTree, formOfTree, heightEvidence, isDead, type LastVisit, type TreeResult, type TreeSettings } from '@arbolito/core/tree';
+import type { FormProtocol } from '@arbolito/core/callout';
+import {
+  assembleTree,
+  curvePointOf,
+  evaluateTree,
+  evaluateTreeWithCurve,
+  findingsOfTree,
+  heightEvidence,
+  type LastVisit,
+  type TreeRecord,
+  type TreeResult,
+} from '@arbolito/core/tree';
+import { treeOfView } from '../../contracts/tree-write.ts';
 import { deadCodes, volumesOf } from '@arbolito/core/protocol';
 import { type CurveSums, curveWithout } from '@arbolito/core/height-curve';
 import type { KitAtHand } from '@arbolito/core/instruments';
@@ -6,7 +18,7 @@ import { type Estimate, estimateOf, type Outcome } from '@arbolito/core/uncertai
 import type { EstimateView, ReadingView, SurveyView, TreeView } from '../../contracts/views.ts';
 import type { TreeRow } from './repository.ts';
 
-export const settingsOf = (survey: SurveyView): TreeSettings => ({
+export const settingsOf = (survey: SurveyView): FormProtocol => ({
   unitSystem: survey.unitSystem,
   slopeUnit: survey.slopeUnit,
   fieldRules: survey.fieldRules,
@@ -47,6 +59,26 @@ export interface JudgingContext {
 const knownFigure = (outcome: Outcome | null): EstimateView | null =>
   figure(outcome === null ? null : estimateOf(outcome));
 
+/** The tree that a row is of. */
+export const treeOfRow = (
+  row: Pick<TreeRow, 'id' | 'plotId' | 'tag' | 'speciesCode' | 'taping' | 'heights' | 'notes'>,
+  parts: Pick<TreeParts, 'readings' | 'stems'>,
+  survey: SurveyView,
+): TreeRecord =>
+  assembleTree(
+    {
+      id: row.id,
+      plotId: row.plotId,
+      tag: row.tag,
+      speciesCode: row.speciesCode,
+      taping: row.taping,
+      heights: row.heights,
+      notes: row.notes,
+      ...parts,
+    },
+    deadCodes(survey.design.conditions),
+  );
+
 /**
  * A tree with its figures, worked out afresh from the readings in use.
  *
@@ -59,9 +91,9 @@ export function reckonRow(
   judging?: JudgingContext,
 ): TreeFigures {
   const { taping, heights, notes } = row;
-  const draft = formOfTree({ tag: row.tag, speciesCode: row.speciesCode, readings, taping, heights, notes });
-  const dead = isDead(notes, deadCodes(survey.design.conditions));
-  const beside = heightEvidence({
+  const tree = treeOfRow(row, { readings, stems }, survey);
+  const dead = tree.condition === 'dead';
+  const heightContext = heightEvidence({
     eyeHeightM: survey.eyeHeightM,
     slopePct: row.plotSlopePct,
     ...(judging === undefined ? {} : { kit: judging.kit }),
@@ -69,9 +101,9 @@ export function reckonRow(
   const species = survey.species.find(({ code }) => code === row.speciesCode);
   const sums = judging?.curves[row.speciesCode];
   const reckoned = evaluateTreeWithCurve(
-    draft,
+    tree,
     settingsOf(survey),
-    { species, lastVisit, beside },
+    { species, lastVisit, heightContext },
     sums === undefined ? undefined : { sums, holdsTree: row.deletedAt === null && !dead },
   );
   return {
@@ -127,12 +159,12 @@ export function leaveOut(
 ): Readonly<Record<string, CurveSums>> {
   const sums = curves[tree.speciesCode];
   if (sums === undefined || tree.deleted || tree.dead) return curves;
-  const draft = formOfTree(tree);
-  const alone = evaluateTree(draft, settingsOf(survey), {
+  const record = treeOfView(tree);
+  const alone = evaluateTree(record, settingsOf(survey), {
     species: survey.species.find(({ code }) => code === tree.speciesCode),
     lastVisit: tree.lastVisit ?? undefined,
-    beside: heightEvidence({ eyeHeightM: survey.eyeHeightM, slopePct }),
+    heightContext: heightEvidence({ eyeHeightM: survey.eyeHeightM, slopePct }),
   });
-  const point = curvePointOf(alone, draft);
+  const point = curvePointOf(alone, record);
   return point === null ? curves : { ...curves, [tree.speciesCode]: curveWithout(sums, point) };
 }

@@ -106,7 +106,7 @@ const recordOf = (row: ReadingRow, ordinal: number): ReadingRecord => ({
   ...(row.standardError === null ? {} : { standardError: row.standardError }),
   asRead: row.asRead,
   instrument: row.instrument,
-  attempt: row.attempt,
+  try: row.try,
   observer: row.observer,
   device: row.device,
   takenAt: new Date(row.takenAt).toISOString(),

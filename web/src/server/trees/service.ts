@@ -1,6 +1,20 @@
-import type { HeightNotes, LastVisit, TapingNotes, TreeNotes } from '@arbolito/core/tree';
-import type { ActDto, AuxiliaryValuesDto, NewReadingsDto, NewTreeDto, PlotCorrectionDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
-import type { CorrectionView, PlotView, ReadingRecord, SurveyView, TreePageView, TreeView } from '../../contracts/views.ts';
+import type { HeightNotes, LastVisit, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
+import type {
+  ActDto,
+  AuxiliaryValuesDto,
+  NewReadingsDto,
+  NewTreeDto,
+  PlotCorrectionDto,
+  TreeCorrectionDto,
+} from '../../contracts/tree.ts';
+import type {
+  CorrectionView,
+  PlotView,
+  ReadingRecord,
+  SurveyView,
+  TreePageView,
+  TreeView,
+} from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import type { PlotService } from '../plots/service.ts';
@@ -399,7 +413,7 @@ export function treeService({ store, plots, surveys, judgingOf, now }: Dependenc
           'A correction with this identifier is on the record already, with other content.',
         );
       }
-      const partOf = ({ measure, stem = 1, heightNo = 1 }: Pick<ReadingDto, 'measure' | 'stem' | 'heightNo'>) =>
+      const partOf = ({ measure, stem = 1, heightNo = 1 }: Pick<PlacedReading, 'measure' | 'stem' | 'heightNo'>) =>
         `${measure} ${stem} ${heightNo}`;
       const replaced = new Set(added.map(partOf));
       const inUse = (await store.readingsInUse([row.observationId])).get(row.observationId) ?? [];

@@ -233,7 +233,7 @@ describe('the database itself', () => {
     ],
     [
       'a second reading of one key in use',
-      `insert into reading (id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, attempt, observer, device, taken_at) select $1, observation_id, stem_id, measure, method_id, 1, key, 1, unit, '1', 'tape', 1, 'a', 'b', now() from reading join stem on stem.id = stem_id where tree_id = $2`,
+      `insert into reading (id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, try, observer, device, taken_at) select $1, observation_id, stem_id, measure, method_id, 1, key, 1, unit, '1', 'tape', 1, 'a', 'b', now() from reading join stem on stem.id = stem_id where tree_id = $2`,
     ],
     [
       'a reading that is not a number',

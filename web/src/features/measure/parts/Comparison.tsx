@@ -1,12 +1,12 @@
 import { type Estimate, estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded } from '@arbolito/core/units';
-import type { HeightResult, KeptHeight } from '@arbolito/core/tree';
+import type { CountedHeight, HeightResult } from '@arbolito/core/tree';
 import type { SheetStore, SheetView } from '../store.ts';
 
 const BAR = { width: 300, height: 34, margin: 12 } as const;
 
 interface Row {
-  readonly kept: KeptHeight;
+  readonly kept: CountedHeight;
   readonly by: string;
   readonly valueM: number;
   readonly standardErrorM: number;

@@ -1,7 +1,8 @@
 import { memo } from 'react';
 import { methodsFor } from '@arbolito/core/methods';
 import { type Measure, typicalErrorOf } from '@arbolito/core/measurement';
-import { heightNoOf, measurementFormOf, methodOf } from '@arbolito/core/tree';
+import { heightNoOf } from '@arbolito/core/tree';
+import { measurementFormOf, methodOf } from '@arbolito/core/callout';
 import { unitOf } from '@arbolito/core/units';
 import { asksLevelDistance, entryOf, type SheetStore, type SheetView, type Slot, slotKey } from '../store.ts';
 import { Disclosure } from '../../../ui/Fold.tsx';

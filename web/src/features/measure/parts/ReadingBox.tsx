@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from 'react';
 import { isUnitId, unitOf } from '@arbolito/core/units';
 import type { Finding } from '@arbolito/core/uncertainty';
-import type { ReadingText } from '@arbolito/core/tree';
+import type { ReadingText } from '@arbolito/core/callout';
 import { isOptional, type Slot, slotKey } from '../store.ts';
 
 /** Turns the sign of what is typed: the key works wherever the caret stands. */

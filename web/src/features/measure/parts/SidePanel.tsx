@@ -1,7 +1,7 @@
+import { readingsOfForm } from '@arbolito/core/callout';
 import { lazy, useEffect, useRef } from 'react';
 import { X } from 'lucide-react';
 import { convert } from '@arbolito/core/units';
-import { readMeasure } from '@arbolito/core/tree';
 import { LazyBoundary } from '../../../ui/Late.tsx';
 import type { SheetProps } from './sheet-props.ts';
 
@@ -95,7 +95,7 @@ function LimitFor({ view }: SheetProps) {
 
 function TapeFor({ view, store, onPanel }: SheetProps) {
   const { draft, settings } = view;
-  const { method, readings } = readMeasure(draft, { measure: 'diameter', stem: 1 }, settings);
+  const { method, readings } = readingsOfForm(draft, { measure: 'diameter', stem: 1 }, settings);
   const slot = view.slots.find(({ measure, stem }) => measure === 'diameter' && stem === 1);
   const reading = slot === undefined ? undefined : readings[slot.spec.key];
   if (method.description.meets !== 'round' || slot === undefined)

@@ -3,7 +3,7 @@ import { CirclePlus, X } from 'lucide-react';
 import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { printDiameters, printRounded } from '@arbolito/core/units';
-import { STEMS_PER_TREE } from '@arbolito/core/tree';
+import { MAX_STEMS_PER_TREE } from '@arbolito/core/tree';
 import { isOptional, type Slot, slotKey } from '../store.ts';
 import { basalAreaText } from './Figures.tsx';
 import type { SheetProps } from './sheet-props.ts';
@@ -102,7 +102,7 @@ export function Stems({ withFirst = false, ...props }: SheetProps & { readonly w
         <button
           type="button"
           className="btn"
-          disabled={draft.moreStems.length + 1 >= STEMS_PER_TREE}
+          disabled={draft.moreStems.length + 1 >= MAX_STEMS_PER_TREE}
           onClick={props.onAddStem}
         >
           <CirclePlus aria-hidden="true" size={18} /> Another stem

@@ -1,11 +1,11 @@
+import { methodOf, readingsOfForm } from '@arbolito/core/callout';
 import { errorParts, facesAgainstTape } from '@arbolito/core/diameter';
-import { PLAIN_TREE, RULE_SETS, treeRecord, type TreeRecord } from '@arbolito/core/protocol';
+import { PLAIN_TREE, type RecordedTree, RULE_SETS, treeRecord } from '@arbolito/core/protocol';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded } from '@arbolito/core/units';
-import { methodOf, readMeasure } from '@arbolito/core/tree';
 import type { SheetStore, SheetView } from '../store.ts';
 
-function Lines({ record }: { readonly record: TreeRecord }) {
+function Lines({ record }: { readonly record: RecordedTree }) {
   return (
     <ul className="list-disc pl-5 leading-snug">
       {record.explained.map((sentence) => (
@@ -61,7 +61,7 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
   const unit = unitSystem === 'metric' ? 'cm' : 'in';
   const part = { measure: 'diameter', stem: 1 } as const;
   const { description } = methodOf(draft, part);
-  const { readings } = readMeasure(draft, part, settings);
+  const { readings } = readingsOfForm(draft, part, settings);
   const estimate = reckoned.diameter === null ? null : estimateOf(reckoned.diameter);
   const [spec] = description.readings;
   const reading = spec === undefined ? undefined : readings[spec.key];

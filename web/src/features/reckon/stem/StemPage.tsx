@@ -1,6 +1,13 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type Defect, sawsOf } from '@arbolito/core/bucking';
-import { barkRatioOf, rulesOfSet, type Species, type TaperChoice, withBark, type WoodSettings } from '@arbolito/core/protocol';
+import {
+  barkRatioOf,
+  rulesOfSet,
+  type Species,
+  type TaperChoice,
+  withBark,
+  type WoodSettings,
+} from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
 import { LOBLOLLY, taperDoubts } from '@arbolito/core/taper';
 import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
@@ -13,7 +20,16 @@ import { RulesBeside, WaysBeside } from './Beside.tsx';
 import { CutResult } from './CutResult.tsx';
 import { stemFieldSpecs, type StemKey, USUAL } from './stem-figures.ts';
 import { StemForm } from './StemForm.tsx';
-import { canBeCut, cutStem, type ModelId, needsSections, profileBy, readSections, type StemFigures, SURVEY_MODEL } from './stem-state.ts';
+import {
+  canBeCut,
+  cutStem,
+  type ModelId,
+  needsSections,
+  profileBy,
+  readSections,
+  type StemFigures,
+  SURVEY_MODEL,
+} from './stem-state.ts';
 import { TableMaker } from './TableMaker.tsx';
 import { useSaws } from './use-saws.ts';
 

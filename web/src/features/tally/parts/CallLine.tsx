@@ -100,7 +100,7 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
       <label htmlFor="call-line" className="block leading-tight text-quiet">
         {row === undefined
           ? `Tree ${nextTag}${padOpen ? '' : ', or another with #'}`
-          : `Correcting tree ${row.draft.tag}${padOpen ? '' : ': Enter saves, Esc cancels'}`}
+          : `Correcting tree ${row.tree.tag}${padOpen ? '' : ': Enter saves, Esc cancels'}`}
       </label>
       <div className="flex items-center gap-2 pb-1.5 md:gap-3">
         <input

@@ -11,7 +11,7 @@ interface GuessSumsProps {
 
 /** How far the guesses are. What they say together hangs on every tree: the sums tell it. */
 export function GuessSums({ figures, toMeasure, unitSystem }: GuessSumsProps) {
-  const guesses = figures.flatMap(({ row }) => row.draft.notes?.predictedVolumeM3 ?? []);
+  const guesses = figures.flatMap(({ row }) => row.tree.predictedVolumeM3 ?? []);
   const measured = figures.filter(({ reckoned }) => reckoned.diametersCm.length > 0).length;
   const all = sum(guesses);
   return (

@@ -24,13 +24,13 @@ const VIEW = 100;
 
 function standingOf(figures: readonly RowFigures[]): Standing[] {
   return figures.flatMap(({ row, reckoned }) => {
-    const { bearingDeg, awayM } = row.draft.notes ?? {};
+    const { bearingDeg, awayM } = row.tree.position ?? {};
     if (bearingDeg === undefined || awayM === undefined) return [];
     const turn = (bearingDeg * Math.PI) / 180;
     return [
       {
         id: row.id,
-        tag: row.draft.tag,
+        tag: row.tree.tag,
         dbhCm: reckoned.dbh?.value ?? 20,
         eastM: awayM * Math.sin(turn),
         northM: awayM * Math.cos(turn),

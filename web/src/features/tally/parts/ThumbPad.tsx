@@ -45,9 +45,9 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
   const before = useRef<string[]>([]);
   const [page, setPage] = useState<Page>('numbers');
   const { line, figures } = view;
-  const lastSpecies = figures.at(-1)?.row.draft.speciesCode ?? '';
-  const distance = lastDistance(figures.map(({ row }) => row.draft));
-  const used = usedWords(figures.map(({ row }) => row.draft));
+  const lastSpecies = figures.at(-1)?.row.tree.speciesCode ?? '';
+  const distance = lastDistance(figures.map(({ row }) => row.tree));
+  const used = usedWords(figures.map(({ row }) => row.tree));
   const write = (next: string): void => {
     before.current = line === '' ? [''] : [...before.current, line];
     store.write(next);

@@ -1,9 +1,9 @@
+import type { TreeRecord } from '@arbolito/core/tree';
+import { printCallout, printTreeForm } from '@arbolito/core/callout';
 import { memo } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printDiameters, printRounded, unitOf } from '@arbolito/core/units';
-import { printCallout } from '@arbolito/core/callout';
-import type { TreeForm } from '@arbolito/core/tree';
 import { RoomOfRows, useLongRows } from '../../../ui/use-long-rows.tsx';
 import type { RowFigures, TallySettings, TallyView } from '../store.ts';
 
@@ -12,12 +12,12 @@ const ROW_PX = 51.375;
 const HEAD_PX = 40;
 
 /** The guess of a tree that nobody measures. */
-function guessOnly({ notes }: TreeForm, diametersCm: readonly number[], { unitSystem }: TallySettings) {
-  if (notes?.predictedVolumeM3 === undefined || diametersCm.length > 0) return null;
+function guessOnly({ predictedVolumeM3 }: TreeRecord, diametersCm: readonly number[], { unitSystem }: TallySettings) {
+  if (predictedVolumeM3 === undefined || diametersCm.length > 0) return null;
   const [value, unit] =
     unitSystem === 'metric'
-      ? [printRounded(notes.predictedVolumeM3, 2), 'm³']
-      : [printRounded(convert(notes.predictedVolumeM3, 'm3', 'ft3'), 0), 'ft³'];
+      ? [printRounded(predictedVolumeM3, 2), 'm³']
+      : [printRounded(convert(predictedVolumeM3, 'm3', 'ft3'), 0), 'ft³'];
   return <span className="text-base font-normal text-quiet">{`guess ${value} ${unit}`}</span>;
 }
 
@@ -47,8 +47,8 @@ const TreeRow = memo(function TreeRow({
 }: TreeRowProps) {
   const { row, reckoned, findings } = figures;
   const height = reckoned.height === null ? null : estimateOf(reckoned.height);
-  const called = printCallout({ ...row.draft, tag: '', speciesCode: '' }, settings);
-  const name = settings.species.find(({ code }) => code === row.draft.speciesCode)?.name ?? row.draft.speciesCode;
+  const called = printCallout({ ...printTreeForm(row.tree), tag: '', speciesCode: '' }, settings);
+  const name = settings.species.find(({ code }) => code === row.tree.speciesCode)?.name ?? row.tree.speciesCode;
   const select = (): void => {
     onSelect(row.id);
   };
@@ -59,9 +59,9 @@ const TreeRow = memo(function TreeRow({
           <button
             type="button"
             className="min-h-9 min-w-11 text-left font-bold"
-            aria-label={`Tree ${row.draft.tag}, ${name}: bring to the line`}
+            aria-label={`Tree ${row.tree.tag}, ${name}: bring to the line`}
           >
-            {row.draft.tag}
+            {row.tree.tag}
             {row.state === 'waiting' && <span className="font-normal text-quiet md:hidden"> …</span>}
           </button>
         </td>
@@ -70,7 +70,7 @@ const TreeRow = memo(function TreeRow({
           {toMeasure ? (
             <span className="text-base text-paint-ink">measure it</span>
           ) : (
-            (guessOnly(row.draft, reckoned.diametersCm, settings) ??
+            (guessOnly(row.tree, reckoned.diametersCm, settings) ??
             printDiameters(reckoned.diametersCm, settings.unitSystem))
           )}
         </td>

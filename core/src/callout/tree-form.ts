@@ -1,9 +1,21 @@
-import type { TapedTree } from '../protocol/index.ts';
-import type { Measure, MethodDescription, Reading } from '../measurement/index.ts';
-import { printAsRead, type SlopeUnit, type UnitId, type UnitSystem } from '../units/index.ts';
+import {
+  askedReadings,
+  type CountedHeight,
+  heightKey,
+  heightNoOf,
+  type HeightNote,
+  isStemMeasure,
+  MAX_HEIGHTS_PER_STATION,
+  MAX_HEIGHTS_PER_TREE,
+  MAX_STEMS_PER_TREE,
+  type MeasurementKey,
+  STEM_MEASURES,
+  type TapingNotes,
+  type TreeNotes,
+} from '../tree/index.ts';
+import type { Measure, MethodDescription } from '../measurement/index.ts';
+import type { SlopeUnit, UnitId, UnitSystem } from '../units/index.ts';
 import { defaultMethod, findMethod } from '../methods/index.ts';
-import { type HeightNote, type HeightNotes, type KeptHeight, MAX_HEIGHTS_PER_STATION, MAX_HEIGHTS_PER_TREE } from './heights.ts';
-import type { TreeNotes } from './tree-notes.ts';
 
 /** A reading as it stands on the sheet: what was typed and the unit that is meant. */
 export interface ReadingText {
@@ -26,16 +38,6 @@ export interface StemForm {
   readonly point: MeasurementForm;
 }
 
-/** What is noted of how a tree was taped. */
-export interface TapingNotes {
-  /** The tree as it was found: ground, lean, trunks, swelling; left out where nobody looked closely. */
-  readonly found?: TapedTree | undefined;
-  /** What marks the point on the bark. */
-  readonly mark?: string | undefined;
-  /** Why the tape lies elsewhere than at the visit before. */
-  readonly reason?: string | undefined;
-}
-
 /** A height beside the first, with its own readings and, where it has a stand of its own, its own distance. */
 export interface HeightForm extends HeightNote {
   readonly height: MeasurementForm;
@@ -55,7 +57,7 @@ export interface TreeForm {
   /** The other heights, by rising number. */
   readonly moreHeights: readonly HeightForm[];
   /** Which of several total heights counts; the first where left out. */
-  readonly keptHeight?: KeptHeight | undefined;
+  readonly keptHeight?: CountedHeight | undefined;
   /** The top is broken off. */
   readonly broken?: boolean | undefined;
   /** The other stems of the tree, by rising ordinal. */
@@ -65,42 +67,14 @@ export interface TreeForm {
   readonly notes?: TreeNotes | undefined;
 }
 
-export const MEASURES = ['diameter', 'point', 'distance', 'height'] as const satisfies readonly Measure[];
-/** What every stem has of its own. */
-export const STEM_MEASURES = ['diameter', 'point'] as const satisfies readonly Measure[];
-export type StemMeasure = (typeof STEM_MEASURES)[number];
-
-/** Most stems of one tree that can be kept. */
-export const STEMS_PER_TREE = 30;
-
-/**
- * One part of a tree that is measured: a measure of one of its stems. Heights and their distances belong to the first
- * stem, and have a number of their own from the second on.
- */
-export interface MeasurementKey {
-  readonly measure: Measure;
-  readonly stem: number;
-  readonly heightNo?: number;
-}
-
-/** Number of the height that a part belongs to. */
-export const heightNoOf = ({ heightNo = 1 }: MeasurementKey): number => heightNo;
-
-export const isStemMeasure = (measure: Measure): measure is StemMeasure =>
-  STEM_MEASURES.some((each) => each === measure);
-
 /** All stems of a tree, the first included. */
 export const stemsOf = (draft: TreeForm): readonly StemForm[] => [
   { ordinal: 1, diameter: draft.diameter, point: draft.point },
   ...draft.moreStems,
 ];
 
-/** A part of the heights of a tree; the first has no number. */
-const heightKey = (measure: 'distance' | 'height', heightNo: number): MeasurementKey =>
-  heightNo === 1 ? { measure, stem: 1 } : { measure, stem: 1, heightNo };
-
 /** Every part of a tree in the order in which it is measured: stem by stem, then height by height. */
-export const measurementKeysOf = (draft: TreeForm): readonly MeasurementKey[] => [
+export const formKeysOf = (draft: TreeForm): readonly MeasurementKey[] => [
   ...stemsOf(draft).flatMap(({ ordinal }) => STEM_MEASURES.map((measure) => ({ measure, stem: ordinal }))),
   ...[{ heightNo: 1, distance: draft.distance }, ...draft.moreHeights].flatMap(({ heightNo, distance }) => [
     ...(distance === undefined ? [] : [heightKey('distance', heightNo)]),
@@ -117,7 +91,7 @@ export function measurementFormOf(draft: TreeForm, part: MeasurementKey): Measur
     : heightNo === 1
       ? draft[measure]
       : draft.moreHeights.find((each) => each.heightNo === heightNo)?.[measure];
-  return found ?? emptyMeasurement(measure);
+  return found ?? emptyMeasurementForm(measure);
 }
 
 /** The sheet with another content of a part. A stem or a height that is not there is not made. */
@@ -172,23 +146,6 @@ export function withoutHeight(draft: TreeForm, heightNo: number): TreeForm {
   };
 }
 
-/** The notes on the heights of a sheet, or undefined where there is nothing to note. */
-export function heightNotesOf({ moreHeights, keptHeight, broken }: TreeForm): HeightNotes | undefined {
-  const takes = moreHeights.map(({ heightNo, of, sameStation, limit, topDiameterCm }): HeightNote => ({
-    heightNo,
-    of,
-    sameStation,
-    ...(limit === undefined ? {} : { limit }),
-    ...(topDiameterCm === undefined ? {} : { topDiameterCm }),
-  }));
-  const notes: HeightNotes = {
-    ...(takes.length === 0 ? {} : { takes }),
-    ...(keptHeight === undefined || keptHeight === 1 ? {} : { kept: keptHeight }),
-    ...(broken === true ? { broken } : {}),
-  };
-  return Object.keys(notes).length === 0 ? undefined : notes;
-}
-
 /** What a call-out line does not speak of: it stays as it was when the tree is called out anew. */
 export const fieldsOutsideCallout = ({
   taping,
@@ -205,14 +162,14 @@ export const fieldsOutsideCallout = ({
 /** A stem with nothing read yet, taken with the method in hand. */
 export const emptyStem = (ordinal: number, methodId?: string): StemForm => ({
   ordinal,
-  diameter: methodId === undefined ? emptyMeasurement('diameter') : { methodId, entries: {} },
-  point: emptyMeasurement('point'),
+  diameter: methodId === undefined ? emptyMeasurementForm('diameter') : { methodId, entries: {} },
+  point: emptyMeasurementForm('point'),
 });
 
 /** The sheet with one more stem, numbered behind the others and taken by the same method. */
 export function withStem(draft: TreeForm): TreeForm {
   const stems = stemsOf(draft);
-  if (stems.length >= STEMS_PER_TREE) return draft;
+  if (stems.length >= MAX_STEMS_PER_TREE) return draft;
   const last = stems.at(-1);
   return {
     ...draft,
@@ -227,34 +184,20 @@ export const withoutStem = (draft: TreeForm, stem: number): TreeForm => ({
 });
 
 /** What a survey settles in advance for every reading. */
-export interface ReadingDefaults {
+export interface FormDefaults {
   readonly unitSystem: UnitSystem;
   /** The scale on which this crew reads slopes. */
   readonly slopeUnit: SlopeUnit;
 }
 
-/** Tag of a tree: letters, digits and dashes, up to 12. */
-export const TAG = /^[\p{L}\d][\p{L}\d-]{0,11}$/u;
-
 /** The unit a reading is meant in where none is written. */
-export function defaultUnitOf(spec: MethodDescription['readings'][number], defaults: ReadingDefaults): UnitId {
+export function defaultUnitOf(spec: MethodDescription['readings'][number], defaults: FormDefaults): UnitId {
   if (spec.quantity === 'slope' && spec.units.includes(defaults.slopeUnit)) return defaults.slopeUnit;
   return spec.defaultUnit[defaults.unitSystem];
 }
 
-/** A reading as the record keeps it: with the method it was taken for. */
-export interface TakenReading extends Reading {
-  readonly measure: Measure;
-  /** Number of the stem it was taken on; the first where left out. */
-  readonly stem?: number;
-  /** Number of the height it belongs to; the first where left out. */
-  readonly heightNo?: number;
-  readonly methodId: string;
-  readonly key: string;
-}
-
 /** A measure with nothing read yet. */
-export const emptyMeasurement = (measure: Measure): MeasurementForm => ({
+export const emptyMeasurementForm = (measure: Measure): MeasurementForm => ({
   methodId: defaultMethod(measure).description.id,
   entries: {},
 });
@@ -262,9 +205,9 @@ export const emptyMeasurement = (measure: Measure): MeasurementForm => ({
 export const emptyForm = (): TreeForm => ({
   tag: '',
   speciesCode: '',
-  diameter: emptyMeasurement('diameter'),
-  point: emptyMeasurement('point'),
-  height: emptyMeasurement('height'),
+  diameter: emptyMeasurementForm('diameter'),
+  point: emptyMeasurementForm('point'),
+  height: emptyMeasurementForm('height'),
   moreHeights: [],
   moreStems: [],
 });
@@ -307,74 +250,11 @@ export function methodOf(draft: TreeForm, part: MeasurementKey) {
   return method?.description.measure === part.measure ? method : defaultMethod(part.measure);
 }
 
-/** The sheet of a tree whose readings are on the record. */
-export function formOfTree(tree: {
-  readonly tag: string;
-  readonly speciesCode: string;
-  readonly readings: readonly TakenReading[];
-  readonly taping?: TapingNotes | null | undefined;
-  readonly heights?: HeightNotes | null | undefined;
-  readonly notes?: TreeNotes | null | undefined;
-}): TreeForm {
-  const readingsOf = ({ measure, stem, heightNo = 1 }: MeasurementKey): readonly TakenReading[] =>
-    tree.readings.filter(
-      (reading) => reading.measure === measure && (reading.stem ?? 1) === stem && (reading.heightNo ?? 1) === heightNo,
-    );
-  const measureDraft = (part: MeasurementKey): MeasurementForm => {
-    const { measure } = part;
-    const readings = readingsOf(part);
-    const method = findMethod(readings[0]?.methodId ?? '') ?? defaultMethod(measure);
-    const entries = readings.map(({ key, value, unit, standardError }) => {
-      const spec = method.description.readings.find((each) => each.key === key);
-      const text =
-        spec?.countsDown === true && value < 0 ? printAsRead(-value) : printAsRead(value, spec?.signed ?? false);
-      return [key, { text, unit, ...(standardError === undefined ? {} : { standardError }) }] as const;
-    });
-    return { methodId: method.description.id, entries: Object.fromEntries(entries) };
-  };
-  const distanceOf = (heightNo: number): { readonly distance?: MeasurementForm } => {
-    const part = heightKey('distance', heightNo);
-    return readingsOf(part).length === 0 ? {} : { distance: measureDraft(part) };
-  };
-  const { takes = [], kept, broken } = tree.heights ?? {};
-  const ordinals = [...new Set(tree.readings.map(({ stem }) => stem ?? 1))].filter((stem) => stem > 1);
-  return {
-    tag: tree.tag,
-    speciesCode: tree.speciesCode,
-    ...(tree.taping === undefined || tree.taping === null ? {} : { taping: tree.taping }),
-    ...(tree.notes === undefined || tree.notes === null ? {} : { notes: tree.notes }),
-    diameter: measureDraft({ measure: 'diameter', stem: 1 }),
-    point: measureDraft({ measure: 'point', stem: 1 }),
-    height: measureDraft({ measure: 'height', stem: 1 }),
-    ...distanceOf(1),
-    ...(kept === undefined ? {} : { keptHeight: kept }),
-    ...(broken === undefined ? {} : { broken }),
-    moreHeights: [...takes]
-      .sort((a, b) => a.heightNo - b.heightNo)
-      .map((note) => ({
-        ...note,
-        height: measureDraft(heightKey('height', note.heightNo)),
-        ...distanceOf(note.heightNo),
-      })),
-    moreStems: ordinals
-      .sort((a, b) => a - b)
-      .map((ordinal) => ({
-        ordinal,
-        diameter: measureDraft({ measure: 'diameter', stem: ordinal }),
-        point: measureDraft({ measure: 'point', stem: ordinal }),
-      })),
-  };
-}
-
-/** What is asked of a part: all readings of its method, but for those that another part gives. */
-export function readingSpecsOf(draft: TreeForm, part: MeasurementKey): MethodDescription['readings'] {
-  const { measure } = part;
-  if (measure !== 'height') return methodOf(draft, part).description.readings;
-  if (isSameStation(draft, part))
-    return methodOf(draft, part).description.readings.filter(({ place }) => place === 'tip');
-  const heightNo = draft.moreHeights.find((each) => each.heightNo === heightNoOf(part));
-  const distance = heightNo === undefined ? draft.distance : heightNo.distance;
-  return methodOf(draft, part).description.readings.filter(
-    ({ isLevelDistance = false }) => distance === undefined || !isLevelDistance,
-  );
+/** What is asked of a measurement: the readings of its method, but for those that another one gives. */
+export function readingSpecsOf(form: TreeForm, key: MeasurementKey): MethodDescription['readings'] {
+  const method = methodOf(form, key);
+  if (key.measure !== 'height') return method.description.readings;
+  const other = form.moreHeights.find(({ heightNo }) => heightNo === heightNoOf(key));
+  const distance = other === undefined ? form.distance : other.distance;
+  return askedReadings(method, { sameStation: isSameStation(form, key), hasDistance: distance !== undefined });
 }

@@ -13,7 +13,7 @@ export interface ReadTree {
 }
 
 /** What a survey's rules make of a tree: the point, the stems, the figure that is written down. */
-export interface TreeRecord {
+export interface RecordedTree {
   readonly point: string;
   readonly stems: string;
   /** The dbh that is written down; several where the stems are kept apart, none where nothing was read. */
@@ -40,7 +40,7 @@ const printArea = (areaM2: number, system: UnitSystem): string =>
   system === 'metric' ? `${printRounded(areaM2, 4)} m²` : `${printRounded(convert(areaM2, 'm2', 'ft2'), 3)} ft²`;
 
 /** The record of a tree under the rules of a survey, with each step explained. */
-export function treeRecord({ taped, stemsCm }: ReadTree, rules: FieldRules, system: UnitSystem): TreeRecord {
+export function treeRecord({ taped, stemsCm }: ReadTree, rules: FieldRules, system: UnitSystem): RecordedTree {
   const answer = whereToTape(taped, rules, system);
   const point = answer.stems === 0 ? 'no dbh' : `${printPoint(answer.point, system)}, ${answer.from}`;
   const stems =

@@ -1,10 +1,10 @@
 import { type KitAtHand, statedError } from '../instruments/index.ts';
-import { measurementFormOf, measurementKeysOf, readingSpecsOf, type TreeForm, withMeasurementForm } from './tree-form.ts';
+import { formKeysOf, measurementFormOf, readingSpecsOf, type TreeForm, withMeasurementForm } from './tree-form.ts';
 
 /** The sheet with the ± that the crew states for its own instruments, wherever a reading has none of its own. */
 export function withKitErrors(draft: TreeForm, kit: readonly KitAtHand[]): TreeForm {
   if (kit.length === 0) return draft;
-  return measurementKeysOf(draft).reduce((sheet, part) => {
+  return formKeysOf(draft).reduce((sheet, part) => {
     const { methodId, entries } = measurementFormOf(sheet, part);
     const stated = Object.fromEntries(
       readingSpecsOf(sheet, part).flatMap(({ key, instrument }) => {

@@ -1,0 +1,66 @@
+import type { Method, ReadingValue } from '../measurement/index.ts';
+import type { Finding } from '../uncertainty/index.ts';
+import { heightNoOf, isSameKey, type MeasurementKey } from './measurement-key.ts';
+import { askedReadings, type Measurement, measurementOf, methodOfMeasurement, type TreeRecord } from './tree-record.ts';
+
+/** Text of a form that is no number with a unit, with the measurement that it was typed for. */
+export interface UnreadText {
+  readonly key: MeasurementKey;
+  readonly finding: Finding;
+}
+
+/** The readings of one measurement as its method takes them. */
+export interface Measured {
+  readonly method: Method;
+  readonly readings: Readonly<Record<string, ReadingValue>>;
+  /** Text that cannot be read. */
+  readonly errors: readonly Finding[];
+  /** Whether anything was read or typed at all. */
+  readonly begun: boolean;
+}
+
+/** The try of each reading that counts: the latest. */
+const valuesOf = (measurement: Measurement | undefined): Record<string, ReadingValue> =>
+  Object.fromEntries(
+    Object.entries(measurement?.readings ?? {}).flatMap(([key, tries]) => {
+      const latest = tries.at(-1);
+      if (latest === undefined) return [];
+      const { value, unit, standardError } = latest;
+      return [[key, { value, unit, ...(standardError === undefined ? {} : { standardError }) }] as const];
+    }),
+  );
+
+/**
+ * The readings of a measurement. A height from the same station takes over the readings of the first, and is begun with its
+ * own.
+ *
+ * @param unread text that was typed for the tree and cannot be read
+ */
+export function measured(tree: TreeRecord, key: MeasurementKey, unread: readonly UnreadText[] = []): Measured {
+  const own = measurementOf(tree, key);
+  const errorsOf = (of: MeasurementKey): readonly Finding[] =>
+    unread.flatMap((each) => (isSameKey(each.key, of) ? [each.finding] : []));
+  const height = tree.heights.find(({ heightNo }) => heightNo === heightNoOf(key));
+  if (key.measure !== 'height' || height?.sameStation !== true) {
+    const readings = valuesOf(own);
+    const errors = errorsOf(key);
+    return {
+      method: methodOfMeasurement(own, key.measure),
+      readings,
+      errors,
+      begun: Object.keys(readings).length + errors.length > 0,
+    };
+  }
+  const first: MeasurementKey = { measure: 'height', stem: 1 };
+  const method = methodOfMeasurement(measurementOf(tree, first), 'height');
+  const mine = new Set(askedReadings(method, { sameStation: true, hasDistance: false }).map((spec) => spec.key));
+  const shared = Object.entries(valuesOf(measurementOf(tree, first))).filter(([reading]) => !mine.has(reading));
+  const readings = Object.entries(valuesOf(own)).filter(([reading]) => mine.has(reading));
+  const errors = errorsOf(key);
+  return {
+    method,
+    readings: Object.fromEntries([...shared, ...readings]),
+    errors: [...errorsOf(first).filter(({ reading }) => reading === null || !mine.has(reading)), ...errors],
+    begun: readings.length + errors.length > 0,
+  };
+}
