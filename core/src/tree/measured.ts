@@ -19,16 +19,14 @@ export interface Measured {
   readonly begun: boolean;
 }
 
-/** The try of each reading that counts: the latest. */
-const valuesOf = (measurement: Measurement | undefined): Record<string, ReadingValue> =>
-  Object.fromEntries(
-    Object.entries(measurement?.readings ?? {}).flatMap(([key, tries]) => {
-      const latest = tries.at(-1);
-      if (latest === undefined) return [];
-      const { value, unit, standardError } = latest;
-      return [[key, { value, unit, ...(standardError === undefined ? {} : { standardError }) }] as const];
-    }),
-  );
+/** The try of each reading that counts, the latest, in the order of the method. */
+const valuesOf = (measurement: Measurement | undefined, { description }: Method): [string, ReadingValue][] =>
+  description.readings.flatMap(({ key }) => {
+    const latest = measurement?.readings[key]?.at(-1);
+    if (latest === undefined) return [];
+    const { value, unit, standardError } = latest;
+    return [[key, { value, unit, ...(standardError === undefined ? {} : { standardError }) }]];
+  });
 
 /**
  * The readings of a measurement. A height from the same station takes over the readings of the first, and is begun with its
@@ -42,20 +40,16 @@ export function measured(tree: TreeRecord, key: MeasurementKey, unread: readonly
     unread.flatMap((each) => (isSameKey(each.key, of) ? [each.finding] : []));
   const height = tree.heights.find(({ heightNo }) => heightNo === heightNoOf(key));
   if (key.measure !== 'height' || height?.sameStation !== true) {
-    const readings = valuesOf(own);
+    const method = methodOfMeasurement(own, key.measure);
+    const readings = valuesOf(own, method);
     const errors = errorsOf(key);
-    return {
-      method: methodOfMeasurement(own, key.measure),
-      readings,
-      errors,
-      begun: Object.keys(readings).length + errors.length > 0,
-    };
+    return { method, readings: Object.fromEntries(readings), errors, begun: readings.length + errors.length > 0 };
   }
   const first: MeasurementKey = { measure: 'height', stem: 1 };
   const method = methodOfMeasurement(measurementOf(tree, first), 'height');
   const mine = new Set(askedReadings(method, { sameStation: true, hasDistance: false }).map((spec) => spec.key));
-  const shared = Object.entries(valuesOf(measurementOf(tree, first))).filter(([reading]) => !mine.has(reading));
-  const readings = Object.entries(valuesOf(own)).filter(([reading]) => mine.has(reading));
+  const shared = valuesOf(measurementOf(tree, first), method).filter(([reading]) => !mine.has(reading));
+  const readings = valuesOf(own, method).filter(([reading]) => mine.has(reading));
   const errors = errorsOf(key);
   return {
     method,
