@@ -1,4 +1,6 @@
 export { type PlotWeights, sumGroups, type TreeColumns } from './group-totals.ts';
+export { STAND_INDICES } from './indices/index-list.ts';
+export type { IndexQuantity } from './indices/stand-index.ts';
 export { type StandIndices, standIndices } from './indices/stand-indices.ts';
 export { type FigureSampling, figureSampling } from './sampling-error.ts';
 export {
@@ -13,8 +15,11 @@ export {
 } from './sums.ts';
 export { type HeightImputation, talliedTrees } from './tallied-trees.ts';
 export type { TalliedPlot, TalliedTree } from './tallied.ts';
-export { countAndMeasure, ratioDoubleSample, regressionDoubleSample, threePTotal } from './two-phase/ratios.ts';
-export { isSelectedBy3P, phasedPlots, twoPhaseSummaryWords } from './two-phase/two-phase.ts';
+export { countAndMeasure } from './two-phase/count-measure.ts';
+export { ratioDoubleSample, regressionDoubleSample } from './two-phase/double-sampling.ts';
+export { estimateTwoPhase } from './two-phase/estimate-two-phase.ts';
+export { isSelectedBy3P, threePTotal } from './two-phase/three-p.ts';
+export { twoPhaseSummaryWords } from './two-phase/two-phase-estimate.ts';
 export {
   ratiosOf,
   ratioSums,

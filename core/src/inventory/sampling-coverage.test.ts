@@ -7,13 +7,10 @@ import {
   stratifiedMean,
   stratumSample,
 } from '../statistics/index.ts';
-import {
-  countAndMeasure,
-  ratioDoubleSample,
-  ratioOfMeans,
-  regressionDoubleSample,
-  threePTotal,
-} from './two-phase/ratios.ts';
+import { countAndMeasure } from './two-phase/count-measure.ts';
+import { ratioDoubleSample, regressionDoubleSample } from './two-phase/double-sampling.ts';
+import { ratioOfMeans } from '../statistics/ratio-of-means.ts';
+import { threePTotal } from './two-phase/three-p.ts';
 
 const SURVEYS = 2_000;
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;

@@ -1,3 +1,5 @@
+import { standDensityIndex, summedDensityIndex } from './indices/stand-density-index.ts';
+import { shannonIndex } from './indices/shannon-index.ts';
 import { describe, expect, it } from 'vitest';
 import { convert } from '../units/index.ts';
 import {
@@ -21,22 +23,14 @@ import {
 } from '../plot/angle-count.ts';
 import { gaugeFactor, gaugeWidthCm, inOrOut, metricFactor, pointLimitingDistanceM } from '../plot/index.ts';
 import { bootstrapMean } from '../statistics/bootstrap.ts';
-import {
-  countAndMeasure,
-  ratioDoubleSample,
-  ratioOfMeans,
-  regressionDoubleSample,
-  threePTotal,
-} from './two-phase/ratios.ts';
-import {
-  dominantHeightM,
-  loreyHeightM,
-  relativeDensity,
-  relativeSpacingPct,
-  shannonIndex,
-  standDensityIndex,
-  summedDensityIndex,
-} from './indices/formulas.ts';
+import { countAndMeasure } from './two-phase/count-measure.ts';
+import { ratioDoubleSample, regressionDoubleSample } from './two-phase/double-sampling.ts';
+import { ratioOfMeans } from '../statistics/ratio-of-means.ts';
+import { threePTotal } from './two-phase/three-p.ts';
+import { dominantHeightM } from './indices/dominant-height.ts';
+import { loreyHeightM } from './indices/lorey-height.ts';
+import { relativeDensity } from './indices/relative-density.ts';
+import { relativeSpacingPct } from './indices/relative-spacing.ts';
 import { neymanPlots } from '../statistics/stratified-sample.ts';
 
 type Inputs = Readonly<Record<string, never>>;

@@ -9,7 +9,7 @@ import {
   sumGroups,
   type TreeColumns,
 } from './group-totals.ts';
-import type { TwoPhaseEstimate, TwoPhaseSummary } from './two-phase/two-phase.ts';
+import type { TwoPhaseEstimate, TwoPhaseSummary } from './two-phase/two-phase-estimate.ts';
 import {
   hasDbh,
   multiplicityOf,

@@ -75,5 +75,9 @@ export const onlyTrees = <P extends TalliedPlot>(plots: readonly P[], condition:
 export const readDbhOf = ({ readDbhCm, dbhCm }: Pick<TalliedTree, 'dbhCm' | 'readDbhCm'>): number | null =>
   readDbhCm ?? dbhCm;
 
+/** Its measured height, else the one of the curve; null where there is neither. */
+export const heightOfTallied = ({ heightM, curveHeightM }: TalliedTree): number | null =>
+  heightM ?? curveHeightM ?? null;
+
 /** How many trees it stands in for. */
 export const multiplicityOf = ({ multiplicity = 1 }: TalliedTree): number => multiplicity;

@@ -1,4 +1,5 @@
 import type { LogRuleId } from '../protocol/index.ts';
+
 /** How sure the coefficients of a rule are: as printed and derived anew, or from a table that one should look up. */
 export type Confidence = 'high' | 'medium';
 

@@ -1,6 +1,7 @@
 import type { PlotShape } from '../protocol/index.ts';
 import { basalAreaM2 } from '../diameter/index.ts';
 import { areaFactorPerHa } from './circular-plot.ts';
+
 /** Level area on which trees of a dbh are tallied, in m²; null at a point, and where the dbh decides and is not known. */
 export function shapeAreaM2(shape: PlotShape, dbhCm: number | null): number | null {
   switch (shape.kind) {

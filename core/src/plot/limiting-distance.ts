@@ -2,6 +2,7 @@ import type { PlotShape } from '../protocol/index.ts';
 import { type PlotGround, plotRadiusM, slopeCorrectedRadiusM } from './circular-plot.ts';
 import { pointLimitingDistanceM } from './angle-count.ts';
 import { shapeAreaM2 } from './expansion-factor.ts';
+
 /** Whether distances to the trees of a plot lie along the ground, against one longer radius, instead of level. */
 export const isAlongGround = (shape: PlotShape, { slopeRadius }: Pick<PlotGround, 'slopeRadius'>): boolean =>
   shape.kind === 'circle' && slopeRadius === 'circle';

@@ -1,6 +1,7 @@
 import { convert, printRounded, type UnitSystem } from '../units/index.ts';
 import { PLOT_AREA_LIMITS_M2, type PlotShape } from '../protocol/index.ts';
 import { M2_PER_HA_IN_FT2_PER_ACRE } from './angle-count.ts';
+
 /** A number without the zeros that say nothing. */
 const short = (value: number, decimals: number): string => String(Number(printRounded(value, decimals)));
 

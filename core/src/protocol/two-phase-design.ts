@@ -1,4 +1,5 @@
 import { convert, printRounded, type UnitSystem } from '../units/index.ts';
+
 /** How a survey looks twice: quickly at many plots or trees, and closely at some of them. */
 export type TwoPhaseDesign =
   /** A quick figure of every plot; some plots are tallied. */

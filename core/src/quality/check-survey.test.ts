@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { binomialTail, type CheckedPlot, type CheckedTree, type CheckKind, checkSurvey } from './check-survey.ts';
+import { binomialTail } from '../statistics/index.ts';
+import type { CheckedPlot, CheckedTree, CheckKind } from './checked-survey.ts';
+import { checkSurvey } from './check-survey.ts';
 
 const plot: CheckedPlot = {
   id: 'p',

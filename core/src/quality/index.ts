@@ -1,1 +1,2 @@
-export { type CheckedReading, type CheckedTree, CHECKS, checkSurvey, type SurveyPoint } from './check-survey.ts';
+export { checkSurvey } from './check-survey.ts';
+export { type CheckedReading, type CheckedTree, CHECKS, type SurveyPoint } from './checked-survey.ts';

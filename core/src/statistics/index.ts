@@ -1,17 +1,16 @@
+export { binomialTail } from './binomial.ts';
 export { BOOTSTRAP_NARROW_BELOW, bootstrapStratifiedMean, type Resampled } from './bootstrap.ts';
 export { fitCurve, type ParametricCurve } from './fit-curve.ts';
 export { grouped } from './group-by.ts';
 export { leastSquares, type LinearFit } from './least-squares.ts';
 export { normal, pick, type Random, seededRandom, weibull } from './random.ts';
+export { pairsProblem, total } from './ratio-of-means.ts';
 export {
   type Estimated,
   type Estimation,
-  leftOver,
   notEstimated,
   type NotEstimated,
-  type OfPopulation,
   plotsNeeded,
-  populationProblem,
   simpleSample,
   type SimpleSample,
   spreadOf,

@@ -1,4 +1,5 @@
 import { CONDITION_CODE } from '../protocol/index.ts';
+
 /** Whether the notes on a tree say that it is dead. */
 export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<string>): boolean =>
   notes?.conditions?.some((code) => dead.has(code)) ?? false;

@@ -22,6 +22,7 @@ import {
   underBark,
 } from '../taper/index.ts';
 import { equationProblem, equationVolume } from './equation.ts';
+
 /** By diameters of its own: what is left is the shape between them. */
 const OWN_DIAMETERS_ERROR_SHARE = 0.03;
 

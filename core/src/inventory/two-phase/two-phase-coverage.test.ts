@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { basalAreaM2 } from '../../diameter/index.ts';
 import { normal, type Random, seededRandom, weibull } from '../../statistics/index.ts';
-import { phasedPlots } from './two-phase.ts';
+import { estimateTwoPhase } from './estimate-two-phase.ts';
 import type { PlotShape, TwoPhaseDesign } from '../../protocol/index.ts';
 import { type SortingRules, type StandMean, surveySums } from '../sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from '../tallied.ts';
@@ -139,7 +139,7 @@ describe.each(Object.entries(DESIGNS))('two-phase surveys: %s', (_, { phases, tr
   const random = seededRandom(2_026);
   const told = Array.from({ length: SURVEYS }, () => {
     const { plots, auxiliaries = [], strata = [] } = draw(random);
-    const sums = surveySums(plots, BY_FIVE, strata, phasedPlots(phases, plots, strata, auxiliaries));
+    const sums = surveySums(plots, BY_FIVE, strata, estimateTwoPhase(phases, plots, strata, auxiliaries));
     if (sums.phaseSummary?.problem !== null) throw new Error(sums.phaseSummary?.problem);
     return { basalArea: sums.basalAreaM2PerHa, volume: sums.volumeM3PerHa };
   });

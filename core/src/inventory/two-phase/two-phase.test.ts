@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { basalAreaM2 } from '../../diameter/index.ts';
 import { seededRandom } from '../../statistics/index.ts';
-import { isSelectedBy3P, phasedPlots } from './two-phase.ts';
+import { isSelectedBy3P } from './three-p.ts';
+import { estimateTwoPhase } from './estimate-two-phase.ts';
 import { isTwoPhaseDesign } from '../../protocol/two-phase-design.ts';
 import { isSurveyDesign, type TwoPhaseDesign, USUAL_DESIGN } from '../../protocol/index.ts';
 import { parseCallout, printCallout } from '../../callout/index.ts';
@@ -27,7 +28,7 @@ const sumsOf = (
   plots: readonly TalliedPlot[],
   auxiliaries: readonly number[] = [],
   strata: readonly StratumArea[] = [],
-) => surveySums(plots, BY_FIVE, strata, phasedPlots(phases, plots, strata, auxiliaries));
+) => surveySums(plots, BY_FIVE, strata, estimateTwoPhase(phases, plots, strata, auxiliaries));
 
 describe('a quick figure of every plot, and a tally of some', () => {
   const byRegression: TwoPhaseDesign = { kind: 'double-sampling', by: 'regression', auxiliary: 'basal area by eye' };

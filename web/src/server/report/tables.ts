@@ -1,3 +1,11 @@
+import {
+  type ClassRow,
+  type FigureSampling,
+  type GroupSums,
+  type IndexQuantity,
+  STAND_INDICES,
+  twoPhaseSummaryWords,
+} from '@arbolito/core/inventory';
 import { CLASS_WIDTHS, classLimits, placeWords, type TwoPhaseKind } from '@arbolito/core/protocol';
 import {
   printAsRead,
@@ -8,7 +16,6 @@ import {
   type UnitSystem,
 } from '@arbolito/core/units';
 import { BOOTSTRAP_NARROW_BELOW, type Estimated, weibullShareBelow } from '@arbolito/core/statistics';
-import { type ClassRow, type FigureSampling, type GroupSums, twoPhaseSummaryWords } from '@arbolito/core/inventory';
 import { shapeWords } from '@arbolito/core/plot';
 import type { StandSummary } from '../../contracts/views.ts';
 import { leftOutWords, needsPlots, placementWords, pooledWords } from '../summary/counting-words.ts';
@@ -506,19 +513,14 @@ export function distributionTable(summary: StandSummary, units: StandUnits): Rep
   };
 }
 
-const DOMINANT_WORDS = {
-  fractional: 'the last one counted in part',
-  floor: 'parts of a tree left out',
-  round: 'rounded to whole trees',
-} as const;
+/** An index in the units of the report. */
+function indexValue(value: number | null, quantity: IndexQuantity, units: StandUnits): number | null {
+  if (value === null || quantity === 'number') return value;
+  return quantity === 'height' ? units.heightOf(value) : units.stems(value);
+}
 
-/** Figures of the stand beside its sums. */
 export function standFiguresTable({ figures, sums }: StandSummary, units: StandUnits, system: UnitSystem): ReportTable {
-  const height = (value: number | null): number | null => (value === null ? null : units.heightOf(value));
-  const dominantWords = `the 100 thickest a hectare of each plot, ${DOMINANT_WORDS[figures.dominantRule]}; from ${String(figures.dominantPlots)} plots${figures.plotsWithoutDominant === 0 ? '' : `; ${String(figures.plotsWithoutDominant)} plots had none`}. Small plots make it too low`;
-  const index = (value: number | null): number | null => (value === null ? null : units.stems(value));
-  const isMetric = system === 'metric';
-  const cells: readonly (readonly [string, Cell, string])[] = [
+  const means: readonly (readonly [string, Cell, string])[] = [
     [
       `quadratic mean dbh, ${units.diameter}`,
       figure(sums.quadraticMeanDiameterCm === null ? null : units.diameterOf(sums.quadraticMeanDiameterCm), 1),
@@ -526,38 +528,19 @@ export function standFiguresTable({ figures, sums }: StandSummary, units: StandU
     ],
     [
       `mean height, ${units.height}`,
-      figure(height(sums.meanHeightM), 1),
+      figure(sums.meanHeightM === null ? null : units.heightOf(sums.meanHeightM), 1),
       `of the ${sums.heightsMeasured} measured trees`,
     ],
-    [`Lorey’s height, ${units.height}`, figure(height(figures.loreyHeightM), 1), 'weighed by basal area'],
-    [`dominant height, ${units.height}`, figure(height(figures.dominantHeightM), 1), dominantWords],
-    [
-      `stand density index, stems / ${units.area}`,
-      figure(index(figures.densityIndex), 0),
-      `stems that the stand would have at ${isMetric ? '25.4 cm' : '10 in'} (Reineke 1933)`,
-    ],
-    [
-      `the same summed tree by tree`,
-      figure(index(figures.summedDensityIndex), 0),
-      'for stands of many ages; never above the other',
-    ],
-    [
-      'relative spacing, %',
-      figure(figures.relativeSpacingPct, 1),
-      'distance between trees on a square grid over dominant height (Hart 1928, Becking 1954)',
-    ],
-    [
-      'relative density',
-      figure(figures.relativeDensity, 2),
-      'basal area in m²/ha over the root of the mean dbh in cm (Curtis 1982)',
-    ],
-    ['Shannon index of species', figure(figures.shannon, 2), 'by basal area, natural logarithm'],
   ];
+  const indices = STAND_INDICES.map(
+    ({ id, label, quantity, decimals, explanation }) =>
+      [label(units), figure(indexValue(figures[id], quantity, units), decimals), explanation(figures, system)] as const,
+  );
   return {
     id: 'figures',
     title: 'Figures of the stand',
     columns: [text('figure'), number('value'), text('what it is')],
-    rows: cells.map(([name, cell, what]) => [words(name), cell, words(what)]),
+    rows: [...means, ...indices].map(([name, cell, what]) => [words(name), cell, words(what)]),
     notes: [],
   };
 }

@@ -1,9 +1,9 @@
 import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
 import { grouped, seededRandom } from '@arbolito/core/statistics';
 import {
+  estimateTwoPhase,
   figureSampling,
   type HeightImputation,
-  phasedPlots,
   phasedPlotSums,
   plotSums,
   type PlotSums,
@@ -87,7 +87,7 @@ export function computeSurveySummary(
   const ratio = volumeRatio(counted);
   const { phases, dominant } = survey.design;
   const looked = plots.flatMap(({ auxiliary }) => auxiliary ?? []);
-  const phased = phases === undefined ? null : phasedPlots(phases, counted, survey.strata, looked);
+  const phased = phases === undefined ? null : estimateTwoPhase(phases, counted, survey.strata, looked);
   const sums = surveySums(counted, survey.fieldRules, survey.strata, phased, options.pooled);
   // Of guessed trees the measured ones stand for the others, on each plot as on all.
   const weighed =

@@ -1,0 +1,113 @@
+import { expansionFactorPerHa, plotAreaM2 } from '../../plot/index.ts';
+import type { DominantRule } from '../../protocol/index.ts';
+import type { PlotWeights } from '../group-totals.ts';
+import { heightOfTallied, readDbhOf, type TalliedPlot } from '../tallied.ts';
+import type { IndexDetails, Stand, StandIndex } from './stand-index.ts';
+
+/**
+ * Mean height of the hundred thickest trees a hectare. Small plots make it too low against a whole hectare: tell the plot's
+ * size with it.
+ *
+ * @param areaHa of the plot
+ * @param rule what becomes of a part of a tree: counted in part, left out, or rounded
+ * @returns null where the plot has fewer trees than that, or none are asked for
+ */
+export function dominantHeightM(
+  trees: readonly { readonly dbhCm: number; readonly heightM: number }[],
+  areaHa: number,
+  rule: DominantRule = 'fractional',
+): number | null {
+  const asked = 100 * areaHa;
+  const count = { fractional: asked, floor: Math.floor(asked), round: Math.round(asked) }[rule];
+  if (!(count > 0) || trees.length < count) return null;
+  const thickest = [...trees].sort((a, b) => b.dbhCm - a.dbhCm);
+  const weighed = thickest.map(({ heightM }, i) => heightM * Math.min(1, Math.max(0, count - i)));
+  return weighed.reduce((sum, each) => sum + each, 0) / count;
+}
+
+/** The hundred thickest trees a hectare of one plot: their mean height. */
+function dominantOfPlot({ shape, trees }: TalliedPlot, rule: DominantRule): number | null {
+  const sized = trees.flatMap((tree) => {
+    const heightM = heightOfTallied(tree);
+    const weight = expansionFactorPerHa(shape, readDbhOf(tree));
+    return tree.dbhCm === null || weight === null || weight === 0
+      ? []
+      : [{ dbhCm: tree.dbhCm, heightM, weight: weight * (tree.multiplicity ?? 1) }];
+  });
+  const areaM2 = plotAreaM2(shape);
+  const isPlain =
+    (shape.kind === 'circle' || shape.kind === 'rectangle') &&
+    trees.every(({ multiplicity = 1 }) => multiplicity === 1);
+  if (areaM2 !== null && isPlain && rule !== 'fractional') {
+    const known = sized.flatMap(({ dbhCm, heightM }) => (heightM === null ? [] : [{ dbhCm, heightM }]));
+    return known.length < sized.length ? null : dominantHeightM(known, areaM2 / 10_000, rule);
+  }
+  let left = 100;
+  let sum = 0;
+  for (const { heightM, weight } of [...sized].sort((a, b) => b.dbhCm - a.dbhCm)) {
+    if (heightM === null) return null;
+    const taken = Math.min(left, weight);
+    sum += taken * heightM;
+    left -= taken;
+    if (left <= 1e-9) return sum / 100;
+  }
+  return null;
+}
+
+/** Mean dominant height, each stratum weighing its share over those of its plots that have one. */
+function weightedDominantM(
+  dominant: readonly { readonly heightM: number; readonly index: number }[],
+  weights: PlotWeights,
+): number | null {
+  const { stratum, share, whole } = weights;
+  const ofStratum = new Map<number, number>();
+  for (const { index } of dominant) {
+    const at = stratum[index] ?? 0;
+    ofStratum.set(at, (ofStratum.get(at) ?? 0) + 1);
+  }
+  let weighed = 0;
+  let total = 0;
+  for (const { heightM, index } of dominant) {
+    const at = stratum[index] ?? 0;
+    const weight = whole === null ? (share[at] ?? 0) / (ofStratum.get(at) ?? 1) : (whole[index] ?? 0);
+    weighed += weight * heightM;
+    total += weight;
+  }
+  return total > 0 ? weighed / total : null;
+}
+
+/** Dominant heights of the plots that have one, with their places in the list of plots. */
+function dominantOfPlots({ plots, sums, dominantRule }: Stand) {
+  // Where trees are counted, the tally of a point holds the measured ones alone: nobody knows its thickest.
+  if (sums.phaseSummary?.kind === 'count-measure') return [];
+  return plots.flatMap((plot, index) => {
+    const heightM = dominantOfPlot(plot, dominantRule);
+    return heightM === null ? [] : [{ heightM, index }];
+  });
+}
+
+/** From how many plots the dominant height is. */
+export function dominantDetails(stand: Stand): IndexDetails {
+  const { length } = dominantOfPlots(stand);
+  return {
+    dominantRule: stand.dominantRule,
+    dominantPlots: length,
+    plotsWithoutDominant: stand.plots.length - length,
+  };
+}
+
+const RULE_WORDS: Readonly<Record<DominantRule, string>> = {
+  fractional: 'the last one counted in part',
+  floor: 'parts of a tree left out',
+  round: 'rounded to whole trees',
+};
+
+export const DOMINANT_HEIGHT: StandIndex<'dominantHeightM'> = {
+  id: 'dominantHeightM',
+  quantity: 'height',
+  decimals: 1,
+  label: ({ height }) => `dominant height, ${height}`,
+  explanation: ({ dominantRule, dominantPlots, plotsWithoutDominant }) =>
+    `the 100 thickest a hectare of each plot, ${RULE_WORDS[dominantRule]}; from ${String(dominantPlots)} plots${plotsWithoutDominant === 0 ? '' : `; ${String(plotsWithoutDominant)} plots had none`}. Small plots make it too low`,
+  compute: (stand) => weightedDominantM(dominantOfPlots(stand), stand.weights),
+};

@@ -1,0 +1,49 @@
+import type { StandIndex } from './stand-index.ts';
+
+const REINEKE = { power: 1.605, standardCm: 25.4 } as const;
+
+/**
+ * Stand density index: trees a hectare that the stand would have at a mean diameter of 25.4 cm.
+ *
+ * Source: Reineke 1933, Journal of Agricultural Research 46:627.
+ *
+ * @param stemsPerHa 0 or more
+ * @param quadraticMeanDiameterCm above 0
+ * @returns stems per ha
+ * @example standDensityIndex(500, 25.4) // 500
+ */
+export const standDensityIndex = (stemsPerHa: number, quadraticMeanDiameterCm: number): number =>
+  stemsPerHa * (quadraticMeanDiameterCm / REINEKE.standardCm) ** REINEKE.power;
+
+/**
+ * The same summed tree by tree, for stands of many ages; never above the one by the mean diameter.
+ *
+ * @param diametersCm above 0
+ * @param expansionPerHa stems per ha that each stands for
+ * @returns stems per ha
+ */
+export const summedDensityIndex = (diametersCm: readonly number[], expansionPerHa: number): number =>
+  expansionPerHa * diametersCm.reduce((sum, d) => sum + (d / REINEKE.standardCm) ** REINEKE.power, 0);
+
+export const STAND_DENSITY_INDEX: StandIndex<'densityIndex'> = {
+  id: 'densityIndex',
+  quantity: 'stems',
+  decimals: 0,
+  label: ({ area }) => `stand density index, stems / ${area}`,
+  explanation: (_, system) =>
+    `stems that the stand would have at ${system === 'metric' ? '25.4 cm' : '10 in'} (Reineke 1933)`,
+  compute: ({ sums: { stemsPerHa, quadraticMeanDiameterCm: meanCm } }) => {
+    const stems = stemsPerHa?.mean ?? 0;
+    return meanCm === null || stems <= 0 ? null : standDensityIndex(stems, meanCm);
+  },
+};
+
+export const SUMMED_DENSITY_INDEX: StandIndex<'summedDensityIndex'> = {
+  id: 'summedDensityIndex',
+  quantity: 'stems',
+  decimals: 0,
+  label: () => 'the same summed tree by tree',
+  explanation: () => 'for stands of many ages; never above the other',
+  compute: ({ trees }) =>
+    trees.length === 0 ? null : trees.reduce((sum, { dbhCm, weight }) => sum + summedDensityIndex([dbhCm], weight), 0),
+};

@@ -1,0 +1,49 @@
+import type { DominantRule } from '../../protocol/index.ts';
+import type { StandUnits, UnitSystem } from '../../units/index.ts';
+import type { PlotWeights } from '../group-totals.ts';
+import type { SurveySums } from '../sums.ts';
+import type { TalliedPlot } from '../tallied.ts';
+
+/** A live tree with a dbh, and how much of a hectare it is worth in the mean of the plots. */
+export interface WeightedTree {
+  readonly dbhCm: number;
+  /** Measured, or from the height curve; null where there is neither. */
+  readonly heightM: number | null;
+  /** Stems per ha. */
+  readonly weight: number;
+}
+
+/** What an index of the stand is computed from. */
+export interface Stand {
+  /** Plots with their live trees. */
+  readonly plots: readonly TalliedPlot[];
+  readonly weights: PlotWeights;
+  readonly trees: readonly WeightedTree[];
+  readonly sums: SurveySums;
+  readonly dominantRule: DominantRule;
+}
+
+/** What the explanation of an index may ask about beside its value. */
+export interface IndexDetails {
+  readonly dominantRule: DominantRule;
+  /** Plots with the hundred thickest a hectare, and what they measure: small ones make the height too low. */
+  readonly dominantPlots: number;
+  /** Plots without a dominant height: too few trees with a height among their hundred thickest a hectare. */
+  readonly plotsWithoutDominant: number;
+}
+
+/** How the value of an index is shown. */
+export type IndexQuantity = 'height' | 'stems' | 'number';
+
+/** An index of the stand: one file describes and computes it. */
+export interface StandIndex<Id extends string = string> {
+  /** Field of the API; with its unit where it has one. */
+  readonly id: Id;
+  readonly quantity: IndexQuantity;
+  readonly decimals: number;
+  /** With the unit, for the report. */
+  readonly label: (units: StandUnits) => string;
+  readonly explanation: (details: IndexDetails, system: UnitSystem) => string;
+  /** Null where there are too few trees or heights for it. */
+  readonly compute: (stand: Stand) => number | null;
+}

@@ -1,0 +1,132 @@
+import { hasDbh, multiplicityOf, type StratumArea, type TalliedPlot } from '../tallied.ts';
+import { hasAuxiliary, ofMeasuredTrees, scaleTreeCounts, type TwoPhaseEstimate } from './two-phase-estimate.ts';
+import {
+  type Estimation,
+  grouped,
+  notEstimated,
+  simpleSample,
+  spreadOf,
+  stratifiedMean,
+  stratumSample,
+  sum,
+  valuesProblem,
+  withInterval,
+} from '../../statistics/index.ts';
+
+/**
+ * Trees counted at every point, and some of them measured: the basal area is that of the counts, and the measured trees say
+ * what a square metre of it is. The shares of error of both add as squares.
+ *
+ * Source: Bruce 1961; Marshall, Iles & Bell 2004, Canadian Journal of Forest Research 34:840.
+ */
+export function estimateCountMeasure(plots: readonly TalliedPlot[], strata: readonly StratumArea[]): TwoPhaseEstimate {
+  const points = plots.filter(hasAuxiliary);
+  const x = points.map(({ auxiliary, shape }) =>
+    shape.kind === 'variable-radius' ? auxiliary * shape.factorM2PerHa : NaN,
+  );
+  const measured = sum(points.map(({ trees }) => trees.filter(hasDbh).length));
+  const counts = countsByStrata(points, x, strata);
+  const phaseSummary = {
+    kind: 'count-measure' as const,
+    firstPhaseSize: points.length,
+    measured,
+    excludedPlots: plots.filter((plot) => !hasAuxiliary(plot) && plot.trees.length > 0).length,
+    problem: countProblem(points, x, measured, counts.estimation),
+  };
+  const { estimation } = counts;
+  if (phaseSummary.problem !== null || !estimation.ok) return { phaseSummary, plots: [], strata, errorsOf: null };
+  const share = (estimation.standardError ?? NaN) / estimation.mean;
+  const taken = sum(points.map(({ trees }) => sum(trees.filter(hasDbh).map(multiplicityOf))));
+  return {
+    phaseSummary,
+    plots: points.map((plot, i) =>
+      scaleTreeCounts({ ...plot, trees: plot.trees.filter(hasDbh) }, () => {
+        const factor = plot.shape.kind === 'variable-radius' ? plot.shape.factorM2PerHa : NaN;
+        return estimation.mean / (taken * factor * (counts.shares[i] ?? NaN));
+      }),
+    ),
+    strata: counts.byStrata ? strata : [],
+    errorsOf: (columns, sums, weights) =>
+      ofMeasuredTrees(columns, sums, weights, {
+        measured,
+        shareOfFirst: share,
+        freedomOfFirst: estimation.degreesOfFreedom,
+      }),
+  };
+}
+
+/** The mean of the counts, strata weighing their areas where these are known, and the share of each point in it. */
+function countsByStrata(
+  points: readonly TalliedPlot[],
+  x: readonly number[],
+  strata: readonly StratumArea[],
+): { readonly estimation: Estimation; readonly shares: readonly number[]; readonly byStrata: boolean } {
+  const indexed = points.map((point, i) => ({ point, i }));
+  const own = grouped(indexed, ({ point }) => point.stratumId ?? '');
+  const area = sum(strata.map(({ areaHa }) => areaHa ?? 0));
+  const byStrata = strata.length > 1 && strata.every(({ id, areaHa }) => areaHa !== null && areaHa > 0 && own.has(id));
+  if (!byStrata) return { estimation: simpleSample(x), shares: points.map(() => 1 / points.length), byStrata };
+  const samples = strata.map(({ id, areaHa }) =>
+    stratumSample(
+      id,
+      areaHa ?? 0,
+      (own.get(id) ?? []).map(({ i }) => x[i] ?? NaN),
+    ),
+  );
+  const shareOf = new Map(
+    strata.map(({ id, areaHa }) => [id, (areaHa ?? 0) / area / (own.get(id)?.length ?? 1)] as const),
+  );
+  return {
+    estimation: stratifiedMean(samples),
+    shares: points.map(({ stratumId }) => shareOf.get(stratumId ?? '') ?? NaN),
+    byStrata,
+  };
+}
+
+function countProblem(
+  points: readonly TalliedPlot[],
+  x: readonly number[],
+  measured: number,
+  estimation: Estimation,
+): string | null {
+  if (points.some(({ shape }) => shape.kind !== 'variable-radius'))
+    return 'Trees are counted at angle-count points: a plot with an area has no factor to count by.';
+  if (points.length < 2) return 'Count the trees at two points at least: give each its count.';
+  if (!(sum(x) > 0)) return 'No tree was counted at any point.';
+  if (measured < 2) return 'Measure two of the counted trees at least: the counts alone tell the basal area only.';
+  return estimation.ok ? null : estimation.message;
+}
+
+/**
+ * Count and measure: trees counted at every point, volume per basal area of some of them. The shares of error of both add
+ * as squares.
+ *
+ * Source: Bruce 1961; Marshall, Iles & Bell 2004, Canadian Journal of Forest Research 34:840.
+ *
+ * @param counts trees counted at each point, two points or more
+ * @param factorM2PerHa basal area factor of the counts
+ * @param volumePerBasalArea of each measured tree, in m³/m² (VBAR), two or more
+ * @returns m³/ha; its degrees of freedom are the lesser of the two
+ */
+export function countAndMeasure(
+  counts: readonly number[],
+  factorM2PerHa: number,
+  volumePerBasalArea: readonly number[],
+): Estimation<{ readonly errorPct: number } & ReturnType<typeof withInterval>> {
+  const problem = valuesProblem('counts', counts, 2) ?? valuesProblem('volumePerBasalArea', volumePerBasalArea, 2);
+  if (problem !== null) return problem;
+  if (!(factorM2PerHa > 0)) return notEstimated('factor', 'The factor must lie above 0.');
+  const ofCounts = spreadOf(counts);
+  const ofTrees = spreadOf(volumePerBasalArea);
+  if (!(ofCounts.mean > 0 && ofTrees.mean > 0))
+    return notEstimated('counts', 'Nothing was counted, or nothing measured: there is no volume to tell the error of.');
+  const share = ({ mean, squares }: { mean: number; squares: number }, n: number): number =>
+    Math.sqrt(squares / (n - 1) / n) / mean;
+  const both = Math.hypot(share(ofCounts, counts.length), share(ofTrees, volumePerBasalArea.length));
+  const volume = factorM2PerHa * ofCounts.mean * ofTrees.mean;
+  return {
+    ok: true,
+    errorPct: 100 * both,
+    ...withInterval(volume, both * volume, Math.min(counts.length, volumePerBasalArea.length) - 1),
+  };
+}

@@ -1,0 +1,31 @@
+import type { TwoPhaseDesign } from '../../protocol/index.ts';
+import type { StratumArea, TalliedPlot } from '../tallied.ts';
+import type { TwoPhaseEstimate } from './two-phase-estimate.ts';
+import { estimateDoubleSampling } from './double-sampling.ts';
+import { estimateCountMeasure } from './count-measure.ts';
+import { estimateStratification } from './stratification.ts';
+import { estimate3P } from './three-p.ts';
+
+/**
+ * Puts the two phases of a survey together.
+ *
+ * @param plots those that count; of `count` every point
+ * @param auxiliaries auxiliary variable of all plots that have one, tallied or not
+ */
+export function estimateTwoPhase(
+  phases: TwoPhaseDesign,
+  plots: readonly TalliedPlot[],
+  strata: readonly StratumArea[],
+  auxiliaries: readonly number[],
+): TwoPhaseEstimate {
+  switch (phases.kind) {
+    case 'double-sampling':
+      return estimateDoubleSampling(plots, phases, strata, auxiliaries);
+    case 'count-measure':
+      return estimateCountMeasure(plots, strata);
+    case 'stratification':
+      return estimateStratification(plots, strata);
+    case 'three-p':
+      return estimate3P(plots, phases, strata);
+  }
+}

@@ -1,0 +1,135 @@
+import type { TwoPhaseKind } from '../../protocol/index.ts';
+import { FIGURES, type GroupColumns, type PlotWeights, shareOfPlot, type TreeColumns } from '../group-totals.ts';
+import { multiplicityOf, type StratumArea, type TalliedPlot, type TalliedTree } from '../tallied.ts';
+import type { Estimation } from '../../statistics/index.ts';
+
+/** What the two phases of a survey hold. */
+export interface TwoPhaseSummary {
+  readonly kind: TwoPhaseKind;
+  /** Plots, points or trees that were looked at, and those that were measured. */
+  readonly firstPhaseSize: number;
+  readonly measured: number;
+  /** Plots of the tally that have no quick figure, or lie in a stratum that was not counted: they are left out. */
+  readonly excludedPlots: number;
+  /** Why the two phases cannot be put together, in words; null where they can. */
+  readonly problem: string | null;
+}
+
+/** What the two phases of a survey hold, in words. */
+export function twoPhaseSummaryWords({ kind, firstPhaseSize, measured, excludedPlots }: TwoPhaseSummary): string {
+  const n = String(firstPhaseSize);
+  const m = String(measured);
+  const held = {
+    'double-sampling': `${n} plots with a quick figure, ${m} of them tallied`,
+    'count-measure': `trees counted at ${n} points, ${m} of them measured`,
+    stratification: `${n} points sized the strata, ${m} plots tallied in them`,
+    'three-p': `${n} trees guessed, ${m} of them measured`,
+  }[kind];
+  if (excludedPlots === 0) return held;
+  const why =
+    kind === 'double-sampling' ? 'a quick figure' : kind === 'count-measure' ? 'a count' : 'points in their stratum';
+  return `${held}; ${String(excludedPlots)} tallied ${excludedPlots === 1 ? 'plot' : 'plots'} without ${why} left out`;
+}
+
+/** Variances of a table's figures, and their degrees of freedom, each group with three. */
+export type GroupErrors = Pick<GroupColumns, 'variance' | 'freedom'>;
+
+/** Two phases put together: trees that count as often as those they stand for, and the errors of their sums. */
+export interface TwoPhaseEstimate {
+  readonly phaseSummary: TwoPhaseSummary;
+  /** The plots with their trees as often as they count; empty where nothing can be told without the first phase. */
+  readonly plots: readonly TalliedPlot[];
+  readonly strata: readonly StratumArea[];
+  /** Errors of sums by group. Null where the plots alone tell them. */
+  readonly errorsOf: ((columns: TreeColumns, sums: GroupColumns, weights: PlotWeights) => GroupErrors) | null;
+}
+
+export const hasAuxiliary = (plot: TalliedPlot): plot is TalliedPlot & { readonly auxiliary: number } =>
+  typeof plot.auxiliary === 'number';
+
+/** Trees of a plot counting so many times as often. */
+export const scaleTreeCounts = (plot: TalliedPlot, factorOf: (tree: TalliedTree) => number): TalliedPlot => ({
+  ...plot,
+  trees: plot.trees.map((tree) => ({ ...tree, multiplicity: multiplicityOf(tree) * factorOf(tree) })),
+});
+
+export const cells = (groups: number): GroupErrors => ({
+  variance: new Float64Array(groups * FIGURES),
+  freedom: new Float64Array(groups * FIGURES),
+});
+
+export const figuresOf = ({ stems, basalArea, volume }: TreeColumns): readonly Float64Array[] => [
+  stems,
+  basalArea,
+  volume,
+];
+
+/** Every cell of a table from what its plots have. */
+export function byPlots(
+  columns: TreeColumns,
+  groups: number,
+  plots: number,
+  errorOf: (values: readonly number[]) => { readonly variance: number; readonly freedom: number },
+): GroupErrors {
+  const out = cells(groups);
+  const ofGroups = Array.from({ length: groups }, () => [] as number[]);
+  columns.group.forEach((group, tree) => ofGroups[group]?.push(tree));
+  ofGroups.forEach((own, group) => {
+    figuresOf(columns).forEach((figure, f) => {
+      const values = new Array<number>(plots).fill(0);
+      for (const tree of own) {
+        const at = columns.plot[tree] ?? 0;
+        values[at] = (values[at] ?? 0) + (figure[tree] ?? 0);
+      }
+      const { variance, freedom } = errorOf(values);
+      out.variance[group * FIGURES + f] = variance;
+      out.freedom[group * FIGURES + f] = freedom;
+    });
+  });
+  return out;
+}
+
+export const errorOfEstimation = (estimation: Estimation): { readonly variance: number; readonly freedom: number } =>
+  estimation.ok && estimation.standardError !== null
+    ? { variance: estimation.standardError ** 2, freedom: estimation.degreesOfFreedom }
+    : { variance: NaN, freedom: 0 };
+
+export const unweighted = (value: number, weight: number): number => (weight === 0 ? 0 : value / weight);
+
+/**
+ * Errors of sums that measured trees were made to stand for: as a mean of so many trees, and the share of the first phase
+ * with it.
+ */
+export function ofMeasuredTrees(
+  columns: TreeColumns,
+  { trees, mean: means }: GroupColumns,
+  weights: PlotWeights,
+  first: { readonly measured: number; readonly shareOfFirst: number; readonly freedomOfFirst: number },
+  isSampled: (tree: number) => boolean = () => true,
+): GroupErrors {
+  const groups = trees.length;
+  const out = cells(groups);
+  const n = first.measured;
+  const totals = new Float64Array(groups * FIGURES);
+  const squares = new Float64Array(groups * FIGURES);
+  columns.group.forEach((group, tree) => {
+    if (group < 0 || !isSampled(tree)) return;
+    const share = shareOfPlot(weights, columns.plot[tree] ?? 0);
+    figuresOf(columns).forEach((figure, f) => {
+      const cell = group * FIGURES + f;
+      const value = share * (figure[tree] ?? 0);
+      totals[cell] = (totals[cell] ?? 0) + value;
+      squares[cell] = (squares[cell] ?? 0) + value * value;
+    });
+  });
+  for (let cell = 0; cell < groups * FIGURES; cell += 1) {
+    const total = totals[cell] ?? 0;
+    const ofTrees = n < 2 ? NaN : (n / (n - 1)) * Math.max(0, (squares[cell] ?? 0) - (total * total) / n);
+    const ofFirst = (first.shareOfFirst * (means[cell] ?? 0)) ** 2;
+    const both = ofTrees + ofFirst;
+    const fourths = (n < 2 ? NaN : ofTrees ** 2 / (n - 1)) + (ofFirst === 0 ? 0 : ofFirst ** 2 / first.freedomOfFirst);
+    out.variance[cell] = both;
+    out.freedom[cell] = fourths > 0 ? both ** 2 / fourths : n - 1;
+  }
+  return out;
+}

@@ -1,0 +1,75 @@
+import type { TreeNotes } from '../tree/index.ts';
+import type { PlotShape, SurveyDesign } from '../protocol/index.ts';
+
+/** A reading with the last digit that was read: `34.5` cm on a tape in tenths. */
+export interface CheckedReading {
+  readonly measure: 'diameter' | 'height' | 'distance' | 'point';
+  readonly methodId: string;
+  readonly key: string;
+  readonly value: number;
+  readonly unit: string;
+}
+
+/** What the checks of a whole survey need of a tree. */
+export interface CheckedTree {
+  readonly id: string;
+  readonly plotId: string;
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly observer: string;
+  readonly dbhCm: number | null;
+  /** As read, before the rounding rule: it decides in or out. */
+  readonly readDbhCm?: number | null | undefined;
+  readonly heightM: number | null;
+  /** Something speaks against its readings already. */
+  readonly inDoubt: boolean;
+  readonly diameterClass: number | null;
+  readonly notes: TreeNotes | null;
+  readonly readings: readonly CheckedReading[];
+}
+
+/** What of a design the checks ask about. */
+export type CheckedDesign = Pick<SurveyDesign, 'heights' | 'phases' | 'slopeRadius'>;
+
+export interface CheckedPlot {
+  readonly id: string;
+  readonly label: string;
+  readonly shape: PlotShape;
+  readonly slopePct: number;
+  readonly finished: boolean;
+  readonly empty: boolean;
+  /** Trees that were counted in, or another quick figure, where the survey looks twice. */
+  readonly auxiliary?: number | null | undefined;
+}
+
+export const CHECKS = {
+  curve: 'far from the height curve',
+  duplicate: 'tallied twice?',
+  'digit-preference': 'digits that are read too often',
+  observers: 'observers that differ',
+  'undeclared-empty-plot': 'plots without trees',
+  'beyond-limit': 'beyond the limit',
+  heights: 'heights that were asked for',
+} as const;
+
+export type CheckKind = keyof typeof CHECKS;
+
+/** Something worth a second look in a survey. */
+export interface SurveyPoint {
+  /** Names the check and what it is about; the same each time. */
+  readonly key: string;
+  readonly check: CheckKind;
+  readonly title: string;
+  readonly message: string;
+  readonly plotId: string | null;
+  readonly treeId: string | null;
+}
+
+/** A tree whose dbh and height are known and beyond doubt. */
+export type SoundTree = CheckedTree & { readonly dbhCm: number; readonly heightM: number };
+
+export const isSound = (tree: CheckedTree): tree is SoundTree =>
+  tree.dbhCm !== null && tree.heightM !== null && !tree.inDoubt;
+
+/** Chance under which a pattern is not taken for chance. */
+export const UNLIKELY = 0.001;

@@ -1,0 +1,44 @@
+import type { SoundTree, SurveyPoint } from './checked-survey.ts';
+import { heightByCurves, type StandCurves } from '../height-curve/index.ts';
+import { printLength, thicknessWords, type UnitSystem } from '../units/index.ts';
+import { studentTQuantile } from '../statistics/index.ts';
+
+/** Within so many standard errors no height is asked about. */
+const FAR_ERRORS = 3.5;
+
+/** Chance that any sound tree of a curve is asked about. */
+const CHANCE_OF_ANY = 0.05;
+
+/** Trees far from the curve that the others make: the tree itself is left out of it. */
+export function heightCurveOutliers(
+  sound: readonly SoundTree[],
+  curves: StandCurves,
+  labelOf: (plotId: string) => string,
+  system: UnitSystem,
+): SurveyPoint[] {
+  return sound.flatMap((tree): SurveyPoint[] => {
+    const { dbhCm, heightM, speciesCode } = tree;
+    const expected = heightByCurves(curves, { speciesCode, dbhCm, plotId: '' });
+    if (expected === null) return [];
+    const n = expected.curve.trees;
+    const spread = expected.curve.residualErrorM;
+    const leverage = Math.min(0.9, (expected.sharedErrorM / spread) ** 2);
+    const standardised = (heightM - expected.heightM) / (spread * Math.sqrt(1 - leverage));
+    // As if the curve had been fitted without it (Cook & Weisberg 1982, Residuals and Influence in Regression, 2.2.1).
+    const left = n - expected.curve.parameters.length - standardised ** 2;
+    const errors = left <= 0 ? Infinity : standardised * Math.sqrt((n - expected.curve.parameters.length - 1) / left);
+    // Of so many trees one lies far by chance: each is asked more strictly, after Bonferroni.
+    const limit = studentTQuantile(1 - CHANCE_OF_ANY / (2 * n), n - expected.curve.parameters.length - 1);
+    if (!(Math.abs(errors) > Math.max(FAR_ERRORS, limit))) return [];
+    return [
+      {
+        key: `curve ${tree.id}`,
+        check: 'curve',
+        title: `Far ${errors > 0 ? 'above' : 'below'} the height curve`,
+        message: `Tree ${tree.tag} of plot ${labelOf(tree.plotId)} has ${printLength(heightM, system)} at ${thicknessWords(dbhCm, system, system === 'metric' ? 1 : 0)}, where the curve has ${printLength(expected.heightM, system)}: look at its readings again.`,
+        plotId: tree.plotId,
+        treeId: tree.id,
+      },
+    ];
+  });
+}
