@@ -24,6 +24,15 @@ const CORE_MODULES = [
   'quality',
 ];
 
+/** Modules of the server that others build on, and those that they must not know. */
+const SERVER_CIRCLES = [
+  ['revisions', ['surveys', 'plots', 'trees', 'results', 'volume-settings']],
+  ['surveys', ['plots', 'trees', 'results', 'volume-settings', 'review', 'report', 'import', 'tally']],
+  ['plots', ['trees', 'results', 'volume-settings', 'review', 'report', 'import', 'tally']],
+  ['trees', ['results', 'volume-settings', 'review', 'report', 'import', 'tally']],
+  ['results', ['review', 'report', 'import', 'tally', 'volume-settings']],
+];
+
 const coreOrder = CORE_MODULES.map((module, i) => ({
   name: `core-order-${module}`,
   severity: 'error',
@@ -57,7 +66,7 @@ module.exports = {
         'the application works without the demo: only its loader, two pages with example stems, and tests use it',
       from: {
         path: '^web/src',
-        pathNot: '^web/src/(server/(demo|database|testing)|features/[^/]+/local-(table|taper))/|\\.test\\.ts$',
+        pathNot: '^web/src/(server/(demo|database|testing)|features/results/entries/Local)/|\\.test\\.ts$',
       },
       to: { path: '^demo/src' },
     },
@@ -83,11 +92,11 @@ module.exports = {
       to: { path: '^web/src/features/', pathNot: '^web/src/features/$1/' },
     },
     {
-      name: 'feature-door',
+      name: 'feature-entries',
       severity: 'error',
-      comment: 'a feature is entered by its index.ts',
+      comment: 'pages import the file of an island, in entries/',
       from: { pathNot: '^web/src/features/' },
-      to: { path: '^web/src/features/[^/]+/', pathNot: '^web/src/features/[^/]+/index\\.ts$' },
+      to: { path: '^web/src/features/[^/]+/', pathNot: '^web/src/features/[^/]+/entries/' },
     },
     {
       name: 'no-server-in-browser',
@@ -113,10 +122,17 @@ module.exports = {
       comment: 'repositories own all SQL',
       from: {
         path: '^web/src/',
-        pathNot: '^web/src/server/(database/|testing/|[^/]+/repository\\.ts)|drizzle|\\.db\\.test\\.ts$',
+        pathNot: '^web/src/server/(database/|testing/|[^/]+/[a-z-]*repository\\.ts)|drizzle|\\.db\\.test\\.ts$',
       },
       to: { path: 'node_modules/(drizzle-orm|pg)/' },
     },
+    ...SERVER_CIRCLES.map(([module, others]) => ({
+      name: `server-${module}`,
+      severity: 'error',
+      comment: 'modules of the server depend on each other one way',
+      from: { path: `^web/src/server/${module}/`, pathNot: '\\.test\\.ts$' },
+      to: { path: `^web/src/server/(${others.join('|')})/` },
+    })),
     {
       name: 'no-cycles',
       severity: 'error',

@@ -174,7 +174,7 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
     json(`${url}/api/surveys/${surveyId}/import?id=${randomUUID()}&makePlots=true`, 'POST', csv, 'text/csv'),
   );
   const read = async (path) => (await fetch(`${url}${path}`)).text();
-  const sumsPage = `/reckon/${surveyId}`;
+  const sumsPage = `/results/${surveyId}`;
   const memory = { import: memoryMb(serverPid()) };
   const begun = performance.now();
   const first = await timed(() => read(sumsPage));
@@ -200,7 +200,7 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
   const fresh = await timed(() => json(`${url}/api/surveys/${surveyId}/summary`, 'GET'));
   memory.changed = memoryMb(serverPid());
   const list = await timed(async () => {
-    while (!(await read(`/reckon/${surveyId}/checks`)).includes('What the checks of the whole survey'))
+    while (!(await read(`/results/${surveyId}/checks`)).includes('What the checks of the whole survey'))
       await new Promise((resolve) => setTimeout(resolve, 250));
   });
   memory.workList = memoryMb(serverPid());

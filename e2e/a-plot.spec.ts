@@ -66,7 +66,7 @@ test('a plot of eight trees is tallied by keyboard alone, finished, and left for
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(`${appUrl()}/tally/${next}`);
   await expect(page.locator('#call-line')).toBeFocused();
-  await page.goto(`/reckon/${plot.surveyId}`);
+  await page.goto(`/results/${plot.surveyId}`);
   await expect(page.getByRole('heading', { name: /The stand, from/ })).toBeVisible();
 });
 

@@ -84,7 +84,7 @@ test.describe('the tape close up', () => {
 
 test.describe('field rules', () => {
   test('are chosen with the survey, each with its why and its effect', async ({ page }) => {
-    await page.goto('/prepare/new');
+    await page.goto('/surveys/new');
     await page.getByLabel('Place', { exact: true }).fill('Test wood');
     await page.getByLabel('Survey', { exact: true }).fill('With rules of its own');
     await page.getByLabel('Crew').fill('Crew Badger');
@@ -96,14 +96,14 @@ test.describe('field rules', () => {
     await page.getByRole('button', { name: 'Make the survey' }).click();
     await page.waitForURL(/tally\?survey=/);
     const id = new URL(page.url()).searchParams.get('survey') ?? '';
-    await page.goto(`/reckon/${id}`);
+    await page.goto(`/results/${id}`);
     await expect(page.getByRole('heading', { name: /Field rules, the survey’s own/ })).toBeVisible();
     await expect(page.getByText('the largest', { exact: true })).toBeVisible();
   });
 
   test('changed afterwards, name the trees first, want a reason, and stand on the report', async ({ page, plot }) => {
     await post(appUrl(), '/api/trees', treeBody(plot.plotId, '1', 30));
-    await page.goto(`/prepare/${plot.surveyId}`);
+    await page.goto(`/surveys/${plot.surveyId}`);
     await page.getByRole('radio', { name: /from the middle of the slope/ }).check();
     await page.getByRole('button', { name: 'Which trees does this touch?' }).click();
     await expect(page.getByText('Touches 1 of 1 trees:')).toBeVisible();
@@ -114,13 +114,13 @@ test.describe('field rules', () => {
     await page.getByLabel('Why the rules are changed').fill('agreed at the first plot');
     await keep.click();
     await expect(page.getByRole('heading', { name: 'Changes of the rules' })).toBeVisible();
-    await page.goto(`/reckon/${plot.surveyId}`);
+    await page.goto(`/results/${plot.surveyId}`);
     await expect(page.getByText('agreed at the first plot')).toBeVisible();
     await expect(page.getByText('touches 1 tree')).toBeVisible();
   });
 
   test('say at the field what cannot be, and keep what was chosen', async ({ page, plot }) => {
-    await page.goto(`/prepare/${plot.surveyId}`);
+    await page.goto(`/surveys/${plot.surveyId}`);
     await page.getByRole('radio', { name: /another height/ }).check();
     await page.getByLabel('height above the ground').fill('3 m');
     await expect(page.getByText('Breast height must lie between 0.50 m and 2.00 m.')).toBeVisible();
@@ -132,7 +132,7 @@ test.describe('field rules', () => {
   });
 
   test('find breast height on the body, with and without boots', async ({ page, plot }) => {
-    await page.goto(`/prepare/${plot.surveyId}`);
+    await page.goto(`/surveys/${plot.surveyId}`);
     const observer = `O. ${randomUUID().slice(0, 4)}`;
     await page.getByRole('button', { name: 'Keep this mark' }).click();
     await expect(page.getByText('Name the observer: initials are enough.')).toBeVisible();

@@ -8,7 +8,7 @@ const type = async (page: Page, readings: Readonly<Record<string, string>>): Pro
 
 test.describe('where to stand', () => {
   test('names distance, side, scale and the ± to expect, and lives in the address', async ({ page }) => {
-    await page.goto('/prepare/stand-off');
+    await page.goto('/surveys/stand-off');
     const answer = page.getByTestId('stand-off');
     await expect(page.getByTestId('enter-first')).toHaveText('Enter height you expect · radius of the crown top.');
     await page.getByLabel('height you expect').fill('22');
@@ -25,7 +25,7 @@ test.describe('where to stand', () => {
   });
 
   test('says at its field what cannot be, and when no place is good', async ({ page }) => {
-    await page.goto('/prepare/stand-off?height=22&from=5&to=9&crown=6');
+    await page.goto('/surveys/stand-off?height=22&from=5&to=9&crown=6');
     await expect(page.getByText('No place is good here.')).toBeVisible();
     await page.getByLabel('farthest place').fill('3');
     await expect(page.getByText('must not be nearer than the nearest')).toBeVisible();
@@ -36,7 +36,7 @@ test.describe('where to stand', () => {
 
 test.describe('fall reach', () => {
   test('tells what a tree could touch, the error added, and never gives leave', async ({ page }) => {
-    await page.goto('/prepare/fall-reach?height=27.4&error=0.5&lean=0&stump=0&distance=25.9&distanceError=0&above=0');
+    await page.goto('/surveys/fall-reach?height=27.4&error=0.5&lean=0&stump=0&distance=25.9&distanceError=0&above=0');
     await page.getByLabel('it is a').selectOption('path');
     const verdict = page.getByTestId('verdict');
     await expect(verdict).toContainText('It reaches');
@@ -55,7 +55,7 @@ test.describe('fall reach', () => {
   });
 
   test('says nothing before every value is entered, and nothing of a power line but to keep away', async ({ page }) => {
-    await page.goto('/prepare/fall-reach');
+    await page.goto('/surveys/fall-reach');
     await expect(page.getByTestId('verdict')).toHaveCount(0);
     await page.getByLabel('it is a').selectOption('building');
     await page.getByLabel('height of the tree').fill('24');
@@ -77,7 +77,7 @@ test.describe('fall reach', () => {
   });
 
   test('has the critical angle of somebody at the thing itself: 45° + b ÷ 2', async ({ page }) => {
-    await page.goto('/prepare/fall-reach');
+    await page.goto('/surveys/fall-reach');
     await page.getByLabel('it is a').selectOption('path');
     await page.getByLabel('sight to the base').fill('-9.4');
     await page.getByLabel('sight to the top').fill('38');
@@ -89,7 +89,7 @@ test.describe('fall reach', () => {
   });
 
   test('is told by a stick in the hand as well, its error added', async ({ page }) => {
-    await page.goto('/prepare/fall-reach');
+    await page.goto('/surveys/fall-reach');
     await page.getByLabel('it is a').selectOption('building');
     const stick = page.getByRole('region', { name: 'With a stick in the hand' });
     await stick.getByLabel('eye to the lower end').fill('63.5');
@@ -236,7 +236,7 @@ test.describe('the kit', () => {
 
   test('is laid out, checked and put away', async ({ page, plot }) => {
     const { crew } = await get<{ crew: string }>(appUrl(), `/api/surveys/${plot.surveyId}`);
-    await page.goto('/prepare/kit');
+    await page.goto('/surveys/kit');
     await page.getByRole('combobox', { name: /^Crew/ }).selectOption(crew);
     const form = page.getByRole('form', { name: 'Add an instrument' });
     await form.getByLabel('Its name in the crew').fill('');
@@ -304,7 +304,7 @@ test('what else moves a diameter is told for every way of taking it', async ({ p
 test.describe('on a phone', () => {
   test.use({ viewport: PHONE, hasTouch: true });
 
-  for (const address of ['/prepare/stand-off?height=22&crown=2', '/prepare/fall-reach']) {
+  for (const address of ['/surveys/stand-off?height=22&crown=2', '/surveys/fall-reach']) {
     test(`${address} shows the answer, or what to enter for it, first and fits the width`, async ({ page }) => {
       await page.goto(address);
       await expect(

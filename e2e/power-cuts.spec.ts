@@ -107,14 +107,14 @@ test('with the database stopped the app says so, keeps what is typed, and recove
 
   // A page that needs the database says so in words, with the right status.
   const other = await browser.newPage();
-  const answer = await other.goto(`${url}/reckon/${surveyId}`);
+  const answer = await other.goto(`${url}/results/${surveyId}`);
   expect(answer?.status()).toBe(503);
   expect(answer?.headers()['retry-after']).toBeDefined();
   await expect(other.getByText('The database does not answer at the moment')).toBeVisible();
 
   // A form waits for it, and loses nothing.
   const form = await browser.newPage();
-  await form.goto(`${url}/prepare/new`, { waitUntil: 'networkidle' });
+  await form.goto(`${url}/surveys/new`, { waitUntil: 'networkidle' });
   await form.getByLabel('Place').fill('Fern hollow');
   await form.getByLabel('Survey', { exact: true }).fill('Visit of 2026');
   await form.getByLabel('Crew').fill('Crew Badger');

@@ -2,7 +2,7 @@ import { appUrl, expect, get, PHONE, test } from './support/app.ts';
 
 test.describe('who is in', () => {
   test('is told with its margin, level or along a slope, to the face or the middle', async ({ page }) => {
-    await page.goto('/prepare/who-is-in?kind=point&to=pith&dbh=46&factor=4&distance=11.4');
+    await page.goto('/surveys/who-is-in?kind=point&to=pith&dbh=46&factor=4&distance=11.4');
     await expect(page.getByTestId('in-or-out')).toHaveText('in');
     await expect(page.getByTestId('margin')).toHaveText('10.0 cm');
     await expect(page.getByTestId('limit')).toHaveText('11.50 m');
@@ -18,7 +18,7 @@ test.describe('who is in', () => {
   });
 
   test('is the same tree in feet: factor 10, 16 in', async ({ page }) => {
-    await page.goto('/prepare/who-is-in?units=imperial&kind=point&to=face&dbh=16&factor=10&distance=43');
+    await page.goto('/surveys/who-is-in?units=imperial&kind=point&to=face&dbh=16&factor=10&distance=43');
     await expect(page.getByTestId('limit')).toHaveText('43.33 ft');
     await page.getByRole('button', { name: 'to its middle' }).click();
     await expect(page.getByTestId('limit')).toHaveText('44.00 ft');
@@ -36,7 +36,7 @@ test.describe('who is in', () => {
   test.describe('on a phone', () => {
     test.use({ viewport: PHONE, hasTouch: true });
     test('says it first', async ({ page }) => {
-      await page.goto('/prepare/who-is-in?dbh=46&distance=11.3');
+      await page.goto('/surveys/who-is-in?dbh=46&distance=11.3');
       await expect(page.getByTestId('in-or-out')).toBeInViewport();
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
     });
@@ -51,7 +51,7 @@ test('the height curves of the demo survey come with every model, and the plante
     '/api/surveys',
   );
   const id = surveys.find(({ placeName, name }) => placeName === 'Monte Valdeliro' && name.includes('2026'))?.id ?? '';
-  await page.goto(`/reckon/${id}`);
+  await page.goto(`/results/${id}`);
   await expect(page.getByRole('row', { name: /^basal area/ }).first()).toContainText(' to ');
   await page.getByRole('link', { name: 'Height curves' }).click();
   await expect(page.getByTestId('curve-error')).toHaveText(/^± \d\.\d\d m$/);

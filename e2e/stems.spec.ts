@@ -2,7 +2,7 @@ import { appUrl, expect, makePlot, PHONE, post, test, treeBody } from './support
 
 test.describe('a stem and its logs', () => {
   test('is cut for what is worth most, and cut anew when a defect is drawn along it', async ({ page }) => {
-    await page.goto('/reckon/stem?dbh=42&height=26');
+    await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     await expect(value).toHaveText(/^\d+\.\d\d$/);
     const before = Number(await value.textContent());
@@ -24,7 +24,7 @@ test.describe('a stem and its logs', () => {
   });
 
   test('says what to enter before it says anything of a stem', async ({ page }) => {
-    await page.goto('/reckon/stem?units=imperial');
+    await page.goto('/results/stem?units=imperial');
     await expect(page.getByTestId('enter-first')).toHaveText('Enter dbh over bark · total height.');
     await expect(page.getByTestId('stem-value')).toHaveCount(0);
     await page.getByLabel('dbh over bark').fill('16');
@@ -38,7 +38,7 @@ test.describe('a stem and its logs', () => {
   });
 
   test('follows its own diameters, and says which one cannot be', async ({ page }) => {
-    await page.goto('/reckon/stem?dbh=42&height=26');
+    await page.goto('/results/stem?dbh=42&height=26');
     await page.getByLabel('Taper', { exact: true }).selectOption('measured');
     const sections = page.getByRole('textbox', { name: /height in m and diameter in cm/ });
     await sections.fill('5.3 36; 13 24');
@@ -51,7 +51,7 @@ test.describe('a stem and its logs', () => {
   });
 
   test('keeps the price list on the device, and names two prices for one thing', async ({ page }) => {
-    await page.goto('/reckon/stem?dbh=42&height=26');
+    await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     const before = Number(await value.textContent());
     const first = page.getByRole('group', { name: 'product 1' });
@@ -66,7 +66,7 @@ test.describe('a stem and its logs', () => {
   });
 
   test('is cut by hand: a saw is dragged, moved by keys, taken away, and taken back', async ({ page }) => {
-    await page.goto('/reckon/stem?dbh=42&height=26');
+    await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     const before = (await value.textContent()) ?? '';
     const saw = page.getByRole('slider', { name: 'Saw 2', exact: true });
@@ -95,7 +95,7 @@ test.describe('a stem and its logs', () => {
   test('has costs taken off, shows a price by every rule, and stands beside what others would say', async ({
     page,
   }) => {
-    await page.goto('/reckon/stem?dbh=42&height=26');
+    await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     const before = Number(await value.textContent());
     await page.getByRole('button', { name: 'Another cost' }).click();
@@ -115,7 +115,7 @@ test.describe('a stem and its logs', () => {
   });
 
   test('is the same stem in feet and inches', async ({ page }) => {
-    await page.goto('/reckon/stem?dbh=42&height=26');
+    await page.goto('/results/stem?dbh=42&height=26');
     await page.getByRole('button', { name: 'in and ft' }).click();
     await expect(page.getByLabel('dbh over bark')).toHaveValue('16.54');
     await expect(page.getByLabel('total height')).toHaveValue('85.3');
@@ -146,7 +146,7 @@ test.describe('a stem and its logs', () => {
     test.use({ viewport: PHONE, hasTouch: true });
 
     test('shows the value first and fits the width', async ({ page }) => {
-      await page.goto('/reckon/stem?dbh=42&height=26');
+      await page.goto('/results/stem?dbh=42&height=26');
       await expect(page.getByTestId('stem-value')).toBeInViewport();
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide).toBeLessThanOrEqual(PHONE.width);
@@ -156,7 +156,7 @@ test.describe('a stem and its logs', () => {
 
 test.describe('a local volume table', () => {
   test('is fitted from stems of one’s own, with its intervals, residuals and range', async ({ page }) => {
-    await page.goto('/reckon/local-table');
+    await page.goto('/results/local-table');
     await expect(page.getByText('At least 6 measured stems make a table')).toBeVisible();
     await page.getByRole('button', { name: 'Take thirty beeches' }).click();
     const one = page.getByRole('region', { name: 'One tree by this table' });
@@ -174,7 +174,7 @@ test.describe('a local volume table', () => {
   });
 
   test('of board feet is printed by rule and form class', async ({ page, request }) => {
-    await page.goto('/reckon/stem?dbh=42&height=26');
+    await page.goto('/results/stem?dbh=42&height=26');
     const maker = page.getByRole('region', { name: 'A table for the pocket' });
     const link = maker.getByRole('link', { name: 'Print the table' });
     await maker.getByLabel('Girard form class').fill('81');
@@ -190,7 +190,7 @@ test.describe('a local volume table', () => {
 });
 
 test('one log is scaled by every rule, and told what it cannot be', async ({ page }) => {
-  await page.goto('/reckon/log?units=imperial&length=16&top=14');
+  await page.goto('/results/log?units=imperial&length=16&top=14');
   await expect(page.getByTestId('rule-doyle')).toContainText('100');
   await expect(page.getByTestId('rule-scribner')).toContainText('122.84');
   await expect(page.getByTestId('rule-international-1/4')).toContainText('135.57');
@@ -217,7 +217,7 @@ test.describe('the wood of a survey', () => {
     const { surveyId, plotId } = await makePlot(appUrl());
     const tree = treeBody(plotId, '1', 36, [62, -8, 25]);
     await post(appUrl(), '/api/trees', tree);
-    await page.goto(`/prepare/${surveyId}/wood`);
+    await page.goto(`/surveys/${surveyId}/wood`);
     const pine = page.getByRole('group', { name: 'Scots pine' });
     await pine.getByLabel('volume of the stem by').selectOption('text');
     await pine.getByLabel('V in m³').fill('0.00004 * W');
@@ -244,12 +244,12 @@ test.describe('the wood of a survey', () => {
 
   test('takes a local table, and what was settled before can be taken again', async ({ page }) => {
     const { surveyId } = await makePlot(appUrl());
-    await page.goto(`/reckon/local-table?survey=${surveyId}`);
+    await page.goto(`/results/local-table?survey=${surveyId}`);
     await page.getByRole('button', { name: 'Take thirty beeches' }).click();
     await page.getByLabel('volume of').selectOption('bt');
     await page.getByRole('button', { name: 'Keep this table' }).click();
     await expect(page.getByText(/Kept: Beech of .* goes by this table now/)).toBeVisible();
-    await page.goto(`/prepare/${surveyId}/wood`);
+    await page.goto(`/surveys/${surveyId}/wood`);
     const beech = page.getByRole('group', { name: 'Beech' });
     await expect(beech.getByLabel('volume of the stem by')).toHaveValue('kept');
     await beech.getByLabel('volume of the stem by').selectOption('form-factor');
@@ -261,7 +261,7 @@ test.describe('the wood of a survey', () => {
 
   test('takes a taper that was fitted to sections, and draws its stems by it', async ({ page }) => {
     const { surveyId } = await makePlot(appUrl());
-    await page.goto(`/reckon/local-taper?survey=${surveyId}`);
+    await page.goto(`/results/local-taper?survey=${surveyId}`);
     await expect(page.getByText('At least 12 sections are needed')).toBeVisible();
     await page.getByLabel('Sections, one to a line').fill('32 24 12 20\n32 24 thick 20');
     await expect(page.getByText(/^Line 2 height of the section/)).toBeVisible();
@@ -272,7 +272,7 @@ test.describe('the wood of a survey', () => {
     await page.getByLabel('volume of').selectOption('sp');
     await page.getByRole('button', { name: 'Keep this taper' }).click();
     await expect(page.getByText(/Kept: Scots pine/)).toBeVisible();
-    await page.goto(`/reckon/stem?survey=${surveyId}&species=sp&dbh=30&height=22`);
+    await page.goto(`/results/stem?survey=${surveyId}&species=sp&dbh=30&height=22`);
     await expect(page.getByLabel('Taper', { exact: true })).toHaveValue('survey');
     await expect(page.getByText('Profile: Max and Burkhart')).toBeVisible();
   });
@@ -284,7 +284,7 @@ test.describe('the wood of a survey', () => {
       readonly placeName: string;
     }[];
     const id = surveys.find(({ placeName, name }) => placeName === 'Monte Valdeliro' && name.includes('2026'))?.id;
-    await page.goto(`/reckon/${id ?? ''}/logs`);
+    await page.goto(`/results/${id ?? ''}/logs`);
     await page.getByRole('button', { name: 'Cut all trees' }).click();
     await expect(page.getByTestId('stand-net')).toHaveText(/^\d+$/);
     const net = Number(await page.getByTestId('stand-net').textContent());

@@ -108,7 +108,7 @@ test.describe('on a phone', () => {
 
 test('a point of the work list is cleared with a reason, and put back', async ({ page }) => {
   const id = await demo('Harrow Creek Wood', 'Cruise of 2026');
-  await page.goto(`/reckon/${id}/checks`);
+  await page.goto(`/results/${id}/checks`);
   const digits = page.getByRole('listitem').filter({ hasText: 'Too many .0 and .5' });
   await digits.getByRole('button', { name: 'It may stay' }).click();
   await digits.getByRole('button', { name: 'Clear' }).click();
@@ -141,7 +141,7 @@ test('a file of trees is looked at, mended and kept', async ({ page }) => {
 
 test('plots are planned in the outline of a stratum, and laid out', async ({ page }) => {
   const { surveyId } = await makePlot(appUrl());
-  await page.goto(`/prepare/${surveyId}/plan`);
+  await page.goto(`/surveys/${surveyId}/plan`);
   await expect(page.getByText('Give an outline first')).toBeVisible();
   const corners = [
     [-31, 41],
@@ -168,7 +168,7 @@ test('plots are planned in the outline of a stratum, and laid out', async ({ pag
 });
 
 test('a survey of angle-count points is made by its form, and its points are laid out', async ({ page }) => {
-  await page.goto('/prepare/new');
+  await page.goto('/surveys/new');
   await page.getByLabel('Place').fill('Harrow Creek Wood');
   await page.getByLabel('Survey', { exact: true }).fill('Points');
   await page.getByLabel('Crew').fill('Crew Badger');
@@ -194,7 +194,7 @@ test('tally, sums and report open the survey in use; the header names it and swi
   await expect(page.locator('#call-line')).toBeVisible();
   await page.goto('/tally');
   await expect(page.getByRole('link', { name: /plot 1/ })).toHaveAttribute('href', `/tally/${plotId}`);
-  for (const task of ['reckon', 'report']) {
+  for (const task of ['results', 'report']) {
     await page.goto(`/${task}`);
     await expect(page).toHaveURL(new RegExp(`/${task}/${surveyId}`));
   }
@@ -203,8 +203,8 @@ test('tally, sums and report open the survey in use; the header names it and swi
   await dialog.getByRole('link', { name: 'Harrow Creek Wood · Cruise of 2026' }).click();
   const harrow = await demo('Harrow Creek Wood', 'Cruise of 2026');
   await expect(page).toHaveURL(new RegExp(`/report/${harrow}`));
-  await page.goto('/reckon');
-  await expect(page).toHaveURL(new RegExp(`/reckon/${harrow}`));
+  await page.goto('/results');
+  await expect(page).toHaveURL(new RegExp(`/results/${harrow}`));
 });
 
 test('the report of each demo survey is read on the screen and taken away', async ({ page }) => {
@@ -279,7 +279,7 @@ test('a survey of two hundred plots opens one by its label, and its long table s
   await page.getByLabel('Open plot').fill('187');
   await page.getByRole('button', { name: 'Open', exact: true }).click();
   await expect(page).toHaveTitle(/Plot 187/);
-  await page.goto(`/reckon/${surveyId}?unfinished=1`);
+  await page.goto(`/results/${surveyId}?unfinished=1`);
   const table = page.getByRole('group', { name: 'Plots, 200 rows' });
   await expect(table.getByRole('link', { name: '1', exact: true })).toBeVisible();
   await expect(table.getByRole('link', { name: '200', exact: true })).toHaveCount(0);
@@ -311,7 +311,7 @@ test('a tree on the edge is decided beside its sheet, by its own dbh and its own
 });
 
 test('a sample of two phases is worked out from lists that are pasted', async ({ page }) => {
-  await page.goto('/reckon/two-phases');
+  await page.goto('/results/two-phases');
   await page.getByRole('button', { name: 'Count and measure' }).click();
   await expect(page.getByTestId('enter-first')).toHaveText(/^Enter factor, m²\/ha · the list of what was measured\.$/);
   await page.getByLabel('factor').fill('4');

@@ -248,8 +248,8 @@ test.describe('the tree sheet on a phone', () => {
       '/measure',
       `/measure?plot=${plot.plotId}`,
       `/tally/${plot.plotId}`,
-      '/prepare',
-      '/prepare/new',
+      '/surveys',
+      '/surveys/new',
       '/help',
     ]) {
       await page.goto(address, { waitUntil: 'networkidle' });

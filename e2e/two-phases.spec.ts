@@ -49,7 +49,7 @@ function picture(width: number, height: number): Buffer {
 }
 
 test('a survey that looks twice is prepared, and its plots get their quick figures as a list', async ({ page }) => {
-  await page.goto('/prepare/new');
+  await page.goto('/surveys/new');
   await page.getByLabel('Place').fill('Test wood');
   await page.getByLabel('Survey', { exact: true }).fill('By eye and by tape');
   await page.getByLabel('Crew').fill('Crew Badger');
@@ -81,7 +81,7 @@ test('a survey that looks twice is prepared, and its plots get their quick figur
   await expect(page.getByText('1 figure kept.')).toBeVisible();
   const plots = await get<readonly { readonly auxiliary: number | null }[]>(appUrl(), `/api/plots?survey=${surveyId}`);
   expect(plots.map(({ auxiliary }) => auxiliary)).toEqual([24, 31]);
-  await page.goto(`/reckon/${surveyId}`);
+  await page.goto(`/results/${surveyId}`);
   await expect(page.getByText('No plot has been tallied yet.')).toBeVisible();
 });
 
@@ -142,7 +142,7 @@ test('a guessed tree is told whether it is to be measured', async ({ page }) => 
   await line.fill('sp kpi0.001');
   await line.press('Enter');
   await expect(page.getByText('Tree 2: the guess is enough.')).toBeVisible();
-  await page.goto(`/reckon/${surveyId}`);
+  await page.goto(`/results/${surveyId}`);
   await expect(page.getByText('Measure two of the drawn trees at least').first()).toBeVisible();
 });
 
@@ -189,7 +189,7 @@ test('codes of a survey grow, and those in use stay', async ({ page }) => {
   await page.locator('#call-line').press('Enter');
   await expect(page.locator('#call-line')).toHaveValue('');
   await expect(page.getByText('waiting', { exact: true })).toHaveCount(0);
-  await page.goto(`/prepare/${surveyId}`);
+  await page.goto(`/surveys/${surveyId}`);
   const species = page.getByLabel('Species', { exact: true });
   await species.fill('sp = Scots pine\nrb = Rowan = dome');
   await page.getByRole('button', { name: 'Keep these codes' }).click();
@@ -208,7 +208,7 @@ test('plots are planned along lines', async ({ page }) => {
     '/api/surveys',
   );
   const id = surveys.find(({ placeName, name }) => placeName === 'Monte Valdeliro' && name.includes('2026'))?.id ?? '';
-  await page.goto(`/prepare/${id}/plan`);
+  await page.goto(`/surveys/${id}/plan`);
   await page.getByLabel('Layout').selectOption({ label: 'along parallel lines from a random start' });
   await page.getByLabel('Lines apart, m').fill('80');
   await page.getByLabel('Lines run towards').fill('NE');
@@ -222,7 +222,7 @@ test('plots are planned along lines', async ({ page }) => {
 
 test('plots come from a file of points, looked at first', async ({ page }) => {
   const { surveyId } = await makePlot(appUrl(), METRIC);
-  await page.goto(`/prepare/${surveyId}/plan`);
+  await page.goto(`/surveys/${surveyId}/plan`);
   const file = page.getByLabel('Points, as GeoJSON');
   const points = (...labels: readonly string[]) => ({
     name: 'plots.geojson',

@@ -50,14 +50,14 @@ async function everyView(): Promise<string[]> {
   const counted = await makePlot(url, { unitSystem: 'metric', slopeUnit: 'pct' }, undefined, COUNTED);
   const { treesToCheck } = await get<Summary>(url, `/api/surveys/${survey}/summary`);
   return [
-    '/prepare',
-    '/prepare/new',
+    '/surveys',
+    '/surveys/new',
     `/tally?survey=${survey}`,
     `/tally/${plot}`,
     '/measure',
-    `/prepare/${survey}`,
-    '/prepare/stand-off?height=22&slope=30&crown=3',
-    '/prepare/fall-reach?lean=3',
+    `/surveys/${survey}`,
+    '/surveys/stand-off?height=22&slope=30&crown=3',
+    '/surveys/fall-reach?lean=3',
     '/measure/tape-close-up?value=34.7&unit=cm',
     '/measure/where-to-tape?ground=slope&slope=20&trunks=fork-middle&crotch=0.8&stems=2&swelling=butt&buttEnds=1.6',
     `/measure?plot=${plot}`,
@@ -65,22 +65,22 @@ async function everyView(): Promise<string[]> {
     // A tree with a visit before, and one of several stems.
     `/measure/${treesToCheck.find(({ finding }) => finding.code === 'diameter.other-point')?.treeId ?? ''}`,
     `/measure/${forked?.id ?? ''}`,
-    '/prepare/kit',
+    '/surveys/kit',
     // Several heights of one tree.
     `/measure/${tall?.id ?? ''}`,
-    '/reckon',
-    '/reckon/local-table',
-    '/reckon/local-taper',
-    '/reckon/log',
-    '/reckon/two-phases?way=count',
-    `/reckon/stem?survey=${survey}`,
-    `/prepare/${survey}/wood`,
-    `/reckon/${survey}/logs`,
-    `/reckon/${survey}/heights`,
-    '/prepare/who-is-in?kind=point&dbh=46&distance=11.3',
-    `/reckon/${survey}`,
-    `/reckon/${survey}/checks`,
-    `/prepare/${survey}/plan`,
+    '/results',
+    '/results/local-table',
+    '/results/local-taper',
+    '/results/log',
+    '/results/two-phases?way=count',
+    `/results/stem?survey=${survey}`,
+    `/surveys/${survey}/wood`,
+    `/results/${survey}/logs`,
+    `/results/${survey}/heights`,
+    '/surveys/who-is-in?kind=point&dbh=46&distance=11.3',
+    `/results/${survey}`,
+    `/results/${survey}/checks`,
+    `/surveys/${survey}/plan`,
     `/report/${survey}`,
     '/report',
     `/report/${survey}/import`,
@@ -151,7 +151,7 @@ test('the keyboard reaches every control of the tree sheet, in the order of the 
 
 test('the theme is kept, and the start page leads to the surveys', async ({ page }) => {
   await page.goto('/');
-  await expect(page).toHaveURL(/\/prepare$/);
+  await expect(page).toHaveURL(/\/surveys$/);
   await expect(page.getByRole('heading', { name: 'Monte Valdeliro' })).toBeVisible();
   await page.getByLabel('Light to read in').selectOption('sun');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'sun');
@@ -160,7 +160,7 @@ test('the theme is kept, and the start page leads to the surveys', async ({ page
 });
 
 test('a survey is made, a plot laid out, and the tally opens, by keyboard', async ({ page }) => {
-  await page.goto('/prepare/new', { waitUntil: 'networkidle' });
+  await page.goto('/surveys/new', { waitUntil: 'networkidle' });
   await page.getByRole('button', { name: 'Make the survey' }).press('Enter');
   const place = page.getByLabel('Place');
   await expect(place).toHaveAttribute('aria-invalid', 'true');
@@ -196,7 +196,7 @@ test('the sums of a survey: table by class, chart, means with ±', async ({ page
     ['3', 33],
   ] as const)
     await post(appUrl(), '/api/trees', treeBody(made.plotId, tag, cm, tag === '1' ? [62, -8, 25] : undefined));
-  await page.goto(`/reckon/${made.surveyId}?unfinished=1`, { waitUntil: 'networkidle' });
+  await page.goto(`/results/${made.surveyId}?unfinished=1`, { waitUntil: 'networkidle' });
   await expect(page.getByRole('heading', { name: /The stand, from/ })).toBeVisible();
   await expect(page.getByText('± needs a second plot').first()).toBeVisible();
   const table = page.getByRole('region', { name: /^Stand table/ }).getByRole('table');
@@ -216,7 +216,7 @@ test('imperial surveys speak feet, inches and acres', async ({ page }) => {
   await expect(page.locator('#chips')).toContainText('height 85.0 ft');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Running sums')).toContainText('stems / ac');
-  await page.goto(`/reckon/${made.surveyId}?unfinished=1`);
+  await page.goto(`/results/${made.surveyId}?unfinished=1`);
   await expect(page.getByText('ft² / ac').first()).toBeVisible();
 });
 

@@ -101,7 +101,7 @@ test('a scale stick is printed for one’s own reach, and a reach that cannot be
   expect(
     (await request.get('/print/scale-stick.pdf?reach=12', { headers: { accept: 'application/json' } })).status(),
   ).toBe(422);
-  await page.goto('/prepare');
+  await page.goto('/surveys');
   await page.getByRole('textbox', { name: 'Reach' }).fill('6o');
   await page.getByRole('button', { name: 'Print the stick' }).click();
   await expect(page.getByText('is not a unit known here')).toBeVisible();

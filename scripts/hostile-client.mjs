@@ -149,7 +149,7 @@ const attacks = ({ url, databaseUrl, id, body }) => ({
 async function bystander(url, surveyId, signal) {
   const times = [];
   const wrong = [];
-  const paths = ['/api/health', `/api/surveys/${surveyId}`, `/reckon/${surveyId}`, '/api/surveys'];
+  const paths = ['/api/health', `/api/surveys/${surveyId}`, `/results/${surveyId}`, '/api/surveys'];
   for (let i = 0; !signal.stopped; i += 1) {
     const begin = performance.now();
     const { status } = await fetch(`${url}${paths[i % paths.length]}`);

@@ -11,7 +11,7 @@ export default defineConfig({
     rollupOptions: {
       input: {
         database: 'src/server/database/tools.ts',
-        thread: 'src/server/summary/thread.ts',
+        thread: 'src/server/results/worker.ts',
         paper: 'src/server/report/paper-worker.ts',
       },
       // Beside each other: they find the migrations by where they lie.

@@ -7,17 +7,7 @@ import { METHODS } from '../methods/index.ts';
 import type { Measure } from '../measurement/index.ts';
 import { wrongLines } from '../testing/redo.ts';
 import { decimalsOf, toGraduation } from '../units/index.ts';
-import {
-  defaultUnitOf,
-  emptyForm,
-  formKeysOf,
-  measurementFormOf,
-  type ReadingText,
-  stemsOf,
-  type TreeForm,
-  withoutStem,
-  withStem,
-} from './tree-form.ts';
+import { defaultUnitOf, emptyForm, formKeysOf, measurementFormOf, type ReadingText, stemsOf, type TreeForm, withoutStem, withStem } from './tree-form.ts';
 import type { MeasurementKey } from '../tree/index.ts';
 import { formOf } from '../testing/tree.ts';
 import { type CalloutContext, parseCallout } from './parse.ts';

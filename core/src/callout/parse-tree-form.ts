@@ -1,30 +1,8 @@
 import { asMeant, type Method, type ReadingValue } from '../measurement/index.ts';
 import { type ConditionCode, deadCodes } from '../protocol/index.ts';
-import {
-  heightKey,
-  type HeightMeasurement,
-  heightNoOf,
-  type Measurement,
-  type MeasurementKey,
-  measurementOf,
-  type Reading,
-  type Stem,
-  type TreeRecord,
-  type UnreadText,
-} from '../tree/index.ts';
+import { heightKey, type HeightMeasurement, heightNoOf, type Measurement, type MeasurementKey, measurementOf, type Reading, type Stem, type TreeRecord, type UnreadText } from '../tree/index.ts';
 import { readQuantity } from '../units/index.ts';
-import {
-  defaultUnitOf,
-  type FormDefaults,
-  isSameStation,
-  type MeasurementForm,
-  measurementFormOf,
-  methodOf,
-  readingSpecsOf,
-  type ReadingText,
-  stemsOf,
-  type TreeForm,
-} from './tree-form.ts';
+import { defaultUnitOf, type FormDefaults, isSameStation, type MeasurementForm, measurementFormOf, methodOf, readingSpecsOf, type ReadingText, stemsOf, type TreeForm } from './tree-form.ts';
 
 /** Who reads on which device at what moment, and how new records get their identifiers. */
 export interface ReadingStamp {

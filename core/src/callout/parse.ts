@@ -1,38 +1,10 @@
 import { COMMON_CONDITIONS, type ConditionCode, type Species } from '../protocol/index.ts';
-import {
-  defaultUnitOf,
-  emptyForm,
-  emptyStem,
-  type FormDefaults,
-  type MeasurementForm,
-  measurementFormOf,
-  type ReadingText,
-  stemsOf,
-  type TreeForm,
-  withMeasurementForm,
-} from './tree-form.ts';
-import {
-  filledNotes,
-  isStemMeasure,
-  MAX_STEMS_PER_TREE,
-  type MeasurementKey,
-  STEM_MEASURES,
-  TAG,
-  type TreeNotes,
-} from '../tree/index.ts';
+import { defaultUnitOf, emptyForm, emptyStem, type FormDefaults, type MeasurementForm, measurementFormOf, type ReadingText, stemsOf, type TreeForm, withMeasurementForm } from './tree-form.ts';
+import { filledNotes, isStemMeasure, MAX_STEMS_PER_TREE, type MeasurementKey, STEM_MEASURES, TAG, type TreeNotes } from '../tree/index.ts';
 import type { Measure, ReadingSpec } from '../measurement/index.ts';
 import { readQuantity, type UnitId, unitOf } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
-import {
-  type Called,
-  callOf,
-  type Fit,
-  fitMethod,
-  likeStemBefore,
-  MISSING,
-  NEXT_STEM,
-  setUpEntries,
-} from './grammar.ts';
+import { type Called, callOf, type Fit, fitMethod, likeStemBefore, MISSING, NEXT_STEM, setUpEntries } from './grammar.ts';
 import { readNote } from './notes.ts';
 import { cutTokens, type RawToken } from './tokens.ts';
 

@@ -1,21 +1,7 @@
 import { findMethod } from '../methods/index.ts';
-import {
-  filledNotes,
-  type HeightMeasurement,
-  type Measurement,
-  methodOfMeasurement,
-  type Stem,
-  type TreeRecord,
-} from '../tree/index.ts';
+import { filledNotes, type HeightMeasurement, type Measurement, methodOfMeasurement, type Stem, type TreeRecord } from '../tree/index.ts';
 import { printAsRead } from '../units/index.ts';
-import {
-  emptyForm,
-  emptyStem,
-  type HeightForm,
-  type MeasurementForm,
-  type StemForm,
-  type TreeForm,
-} from './tree-form.ts';
+import { emptyForm, emptyStem, type HeightForm, type MeasurementForm, type StemForm, type TreeForm } from './tree-form.ts';
 import type { Measure } from '../measurement/index.ts';
 
 function measurementForm(measurement: Measurement, measure: Measure): MeasurementForm {

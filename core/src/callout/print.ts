@@ -1,14 +1,6 @@
 import { readQuantity, type UnitId, unitOf } from '../units/index.ts';
 import type { ReadingSpec } from '../measurement/index.ts';
-import {
-  defaultUnitOf,
-  type FormDefaults,
-  formKeysOf,
-  measurementFormOf,
-  methodOf,
-  type ReadingText,
-  type TreeForm,
-} from './tree-form.ts';
+import { defaultUnitOf, type FormDefaults, formKeysOf, measurementFormOf, methodOf, type ReadingText, type TreeForm } from './tree-form.ts';
 import { heightNoOf } from '../tree/index.ts';
 import { markOf, MISSING, NEXT_STEM, PLAIN_DIAMETER } from './grammar.ts';
 import { printNotes } from './notes.ts';

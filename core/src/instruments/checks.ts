@@ -1,13 +1,4 @@
-import {
-  convert,
-  isSlopeUnit,
-  printAsRead,
-  printRounded,
-  slopeReading,
-  slopeTangent,
-  type UnitId,
-  unitOf,
-} from '../units/index.ts';
+import { convert, isSlopeUnit, printAsRead, printRounded, slopeReading, slopeTangent, type UnitId, unitOf } from '../units/index.ts';
 import type { KitInstrument } from './instruments.ts';
 
 /** What was read in a check. */

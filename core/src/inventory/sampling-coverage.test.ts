@@ -1,12 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import {
-  type Estimation,
-  normal,
-  type Random,
-  seededRandom,
-  stratifiedMean,
-  stratumSample,
-} from '../statistics/index.ts';
+import { type Estimation, normal, type Random, seededRandom, stratifiedMean, stratumSample } from '../statistics/index.ts';
 import { countAndMeasure } from './two-phase/count-measure.ts';
 import { ratioDoubleSample, regressionDoubleSample } from './two-phase/double-sampling.ts';
 import { ratioOfMeans } from '../statistics/ratio-of-means.ts';

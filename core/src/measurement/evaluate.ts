@@ -1,34 +1,7 @@
-import {
-  type Contribution,
-  type Finding,
-  type Outcome,
-  propagate,
-  type Propagated,
-  silentWorkbook,
-  type Step,
-  workOut,
-} from '../uncertainty/index.ts';
-import {
-  convert,
-  printAsRead,
-  printRounded,
-  printStandardError,
-  roundTo,
-  type UnitId,
-  unitOf,
-} from '../units/index.ts';
+import { type Contribution, type Finding, type Outcome, propagate, type Propagated, silentWorkbook, type Step, workOut } from '../uncertainty/index.ts';
+import { convert, printAsRead, printRounded, printStandardError, roundTo, type UnitId, unitOf } from '../units/index.ts';
 import { checkReadings } from './check-readings.ts';
-import {
-  type Method,
-  type MethodContext,
-  type MethodDescription,
-  type Readings,
-  type ReadingSpec,
-  type ReadingValue,
-  RESULTS,
-  resultUnit,
-  type StemError,
-} from './description.ts';
+import { type Method, type MethodContext, type MethodDescription, type Readings, type ReadingSpec, type ReadingValue, RESULTS, resultUnit, type StemError } from './description.ts';
 import { readingOf } from './reading-of.ts';
 
 const GUM = 'ISO/IEC Guide 98-3:2008 (GUM), 5.1.2';

@@ -1,13 +1,6 @@
 import type { UnitSystem } from '../units/index.ts';
 import { basalAreaM2, combinedDbh } from '../diameter/index.ts';
-import {
-  type FieldRules,
-  type FormFactor,
-  recordedEstimate,
-  type Species,
-  type VolumeModel,
-  withBark,
-} from '../protocol/index.ts';
+import { type FieldRules, type FormFactor, recordedEstimate, type Species, type VolumeModel, withBark } from '../protocol/index.ts';
 import { diagnoseTree } from './diagnose-stems.ts';
 import type { LastVisit } from './re-measurement.ts';
 import { type Estimate, estimateOf, type Finding, findingsOf, type Outcome } from '../uncertainty/index.ts';
@@ -19,13 +12,7 @@ import type { Section } from '../taper/index.ts';
 import { contradictions } from './contradictions.ts';
 import { diameterOf } from './diameter-over-bark.ts';
 import { measured, type UnreadText } from './measured.ts';
-import {
-  disagreement,
-  evaluateHeights,
-  type HeightContext,
-  type HeightResults,
-  outcomeOf,
-} from './evaluate-heights.ts';
+import { disagreement, evaluateHeights, type HeightContext, type HeightResults, outcomeOf } from './evaluate-heights.ts';
 import { isBroken, type TreeRecord } from './tree-record.ts';
 
 const SIGN_SLIPS: ReadonlySet<string> = new Set([

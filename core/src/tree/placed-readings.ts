@@ -4,13 +4,7 @@ import type { TapedTree } from '../protocol/index.ts';
 import type { HeightNotes } from './heights.ts';
 import { heightKey, isSameKey, type MeasurementKey, MEASURES } from './measurement-key.ts';
 import { filledNotes, type TreeNotes } from './tree-notes.ts';
-import {
-  type HeightMeasurement,
-  type Measurement,
-  measurementOf,
-  type Reading,
-  type TreeRecord,
-} from './tree-record.ts';
+import { type HeightMeasurement, type Measurement, measurementOf, type Reading, type TreeRecord } from './tree-record.ts';
 
 /** A reading with the place that it has on its tree, as tables and the wire carry it. */
 export interface PlacedReading extends Reading {

@@ -1,14 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  decimalsOf,
-  formatToGraduation,
-  printAsRead,
-  printRounded,
-  printStandardError,
-  roundTo,
-  toGraduation,
-} from './round.ts';
+import { decimalsOf, formatToGraduation, printAsRead, printRounded, printStandardError, roundTo, toGraduation } from './round.ts';
 
 describe('rounding as by hand', () => {
   it.each([

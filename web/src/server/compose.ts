@@ -1,34 +1,34 @@
 import type { SurveyView } from '../contracts/views.ts';
 import { bodyMarkRepository } from './body-marks/repository.ts';
 import { bodyMarkService, type BodyMarkService } from './body-marks/service.ts';
-import { checkRepository } from './checks/repository.ts';
-import { checkService, type CheckService } from './checks/service.ts';
+import { checkRepository } from './review/repository.ts';
+import { checkService, type CheckService } from './review/service.ts';
 import { codesService, type CodesService } from './codes/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
 import { connect } from './database/connection.ts';
-import { exchangeRepository } from './exchange/repository.ts';
-import { exchangeService, type ExchangeService } from './exchange/service.ts';
-import { figureRepository } from './figures/repository.ts';
-import { treeResultCache, type TreeResultCache } from './figures/service.ts';
+import { exchangeRepository } from './import/repository.ts';
+import { exchangeService, type ExchangeService } from './import/service.ts';
+import { treeResultRepository } from './results/tree-result-repository.ts';
+import { treeResultCache, type TreeResultCache } from './results/tree-result-cache.ts';
 import { log } from './log.ts';
-import { kitRepository } from './kit/repository.ts';
-import { kitService, type KitService } from './kit/service.ts';
+import { kitRepository } from './instruments/repository.ts';
+import { kitService, type KitService } from './instruments/service.ts';
 import { photoRepository } from './photos/repository.ts';
 import { photoService, type PhotoService } from './photos/service.ts';
 import { plotRepository } from './plots/repository.ts';
 import { plotService, type PlotService } from './plots/service.ts';
-import { workerRunner, type WorkerRunner } from './summary/elsewhere.ts';
-import { keptRepository } from './summary/repository.ts';
-import { summaryService, type SummaryService } from './summary/service.ts';
-import { rulesService, type RulesService } from './rules/service.ts';
+import { workerRunner, type WorkerRunner } from './results/worker-runner.ts';
+import { keptRepository } from './results/survey-result-repository.ts';
+import { summaryService, type SummaryService } from './results/service.ts';
+import { rulesService, type RulesService } from './field-rules/service.ts';
 import { reportService, type ReportService } from './report/service.ts';
 import { surveyRepository } from './surveys/repository.ts';
 import { surveyService, type SurveyService } from './surveys/service.ts';
 import { tallyService, type TallyService } from './tally/service.ts';
 import { treeStore } from './trees/repository.ts';
 import { treeService, type TreeService } from './trees/service.ts';
-import { woodRepository } from './wood/repository.ts';
-import { woodService, type WoodService } from './wood/service.ts';
+import { woodRepository } from './surveys/volume-settings-repository.ts';
+import { woodService, type WoodService } from './volume-settings/service.ts';
 
 export interface Services {
   readonly surveys: SurveyService;
@@ -75,7 +75,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   const onError = (error: unknown): void => {
     log.warn({ err: error }, 'what is kept for speed could not be worked out');
   };
-  const figures = treeResultCache({ repository: figureRepository(database), surveys, trees });
+  const figures = treeResultCache({ repository: treeResultRepository(database), surveys, trees });
   const kept = keptRepository(database);
   const summary: SummaryService = summaryService({
     repository: kept,

@@ -1,5 +1,5 @@
-/** The tasks that work, in the order of the day's work. A task appears here when its first room is furnished. */
-export const TASKS = ['prepare', 'measure', 'tally', 'reckon', 'report'] as const;
+/** The tasks that work, in the order of the day's work. A task appears here when its first view works. */
+export const TASKS = ['surveys', 'measure', 'tally', 'results', 'report'] as const;
 export type Task = (typeof TASKS)[number];
 
 /** What the page is about, so that the other tasks open on the same thing. */
@@ -11,15 +11,15 @@ export interface PageContext {
 /** Where a task starts, given what the page is about. */
 export function taskHref(task: Task, { surveyId, plotId }: PageContext): string {
   switch (task) {
-    case 'prepare':
-      return '/prepare';
+    case 'surveys':
+      return '/surveys';
     case 'measure':
       return plotId === undefined ? '/measure' : `/measure?plot=${plotId}`;
     case 'tally':
       if (plotId !== undefined) return `/tally/${plotId}`;
       return surveyId === undefined ? '/tally' : `/tally?survey=${surveyId}`;
-    case 'reckon':
-      return surveyId === undefined ? '/reckon' : `/reckon/${surveyId}`;
+    case 'results':
+      return surveyId === undefined ? '/results' : `/results/${surveyId}`;
     case 'report':
       return surveyId === undefined ? '/report' : `/report/${surveyId}`;
   }

@@ -83,7 +83,7 @@ function surveyLinks(surveys: readonly ListedSurvey[], task: Task): HTMLElement 
   list.className = 'grid gap-2';
   for (const { id, name, placeName } of surveys) {
     const link = document.createElement('a');
-    link.href = task === 'prepare' ? `/prepare/${id}` : taskHref(task, { surveyId: id });
+    link.href = task === 'surveys' ? `/surveys/${id}` : taskHref(task, { surveyId: id });
     link.className = 'btn w-full !justify-start';
     link.textContent = `${placeName} · ${name}`;
     if (id === document.body.dataset.survey) {
@@ -110,7 +110,7 @@ function startSurveySwitch(): void {
     dialog.showModal();
     call<readonly ListedSurvey[]>('GET', '/api/surveys').then(
       (surveys) => {
-        list.replaceChildren(surveyLinks(surveys, isTask(task) && task !== 'measure' ? task : 'prepare'));
+        list.replaceChildren(surveyLinks(surveys, isTask(task) && task !== 'measure' ? task : 'surveys'));
       },
       () => {
         list.textContent = 'The surveys cannot be loaded. Check the connection and try again.';

@@ -9,7 +9,7 @@ export const GET = endpoint(async ({ url, request, redirect }) => {
   if (problem !== null) {
     // A person gets back to the form, with what was entered and what is wrong with it; a program gets the problem.
     const forPeople = request.headers.get('accept')?.includes('text/html') === true;
-    if (forPeople) return redirect(`/prepare?${url.searchParams.toString().slice(0, 200)}#stick`, 303);
+    if (forPeople) return redirect(`/surveys?${url.searchParams.toString().slice(0, 200)}#stick`, 303);
     throw invalidField('/reach', 'reach', problem);
   }
   return pdf(await scaleStickPdf(reachCm, system), 'scale-stick.pdf');

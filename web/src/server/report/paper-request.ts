@@ -1,7 +1,7 @@
 import type { APIContext } from 'astro';
 import { services } from '../compose.ts';
 import { isUuid, queryId, remoteAddress } from '../endpoint.ts';
-import { readStandOptions } from '../summary/options.ts';
+import { readStandOptions } from '../results/options.ts';
 import { fileOf } from './csv.ts';
 import { makePaper, type PaperKind } from './paper.ts';
 import { readParts, readUnits } from './read-wishes.ts';

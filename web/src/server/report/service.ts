@@ -1,11 +1,11 @@
 import type { UnitSystem } from '@arbolito/core/units';
 import type { StandOptions } from '../../contracts/views.ts';
-import type { CheckService } from '../checks/service.ts';
-import type { KitService } from '../kit/service.ts';
+import type { CheckService } from '../review/service.ts';
+import type { KitService } from '../instruments/service.ts';
 import { decodePhoto } from '../photos/decode-photo.ts';
 import type { PhotoFile } from '../photos/repository.ts';
 import type { PhotoService } from '../photos/service.ts';
-import type { SummaryService } from '../summary/service.ts';
+import type { SummaryService } from '../results/service.ts';
 import type { SurveyService } from '../surveys/service.ts';
 import type { TreeService } from '../trees/service.ts';
 import { type Report, reportOf } from './report.ts';

@@ -18,7 +18,7 @@ import {
 import { BOOTSTRAP_NARROW_BELOW, type Estimated, weibullShareBelow } from '@arbolito/core/statistics';
 import { shapeWords } from '@arbolito/core/plot';
 import type { StandSummary } from '../../contracts/views.ts';
-import { leftOutWords, needsPlots, placementWords, pooledWords } from '../summary/counting-words.ts';
+import { leftOutWords, needsPlots, placementWords, pooledWords } from '../results/counting-words.ts';
 import { type Cell, errorCell, figure, number, type ReportTable, text, words } from './table.ts';
 
 /** The three figures of every sum, in the units shown. */

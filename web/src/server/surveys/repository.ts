@@ -3,7 +3,7 @@ import { type FieldRules, rulesOfSet, setOf, USUAL_DESIGN, USUAL_WOOD } from '@a
 import type { Database, Queryable } from '../database/connection.ts';
 import { places, plots, species, strata, surveys, trees } from '../database/schema.ts';
 import { readOutlines } from '@arbolito/core/layout';
-import { currentWood } from '../wood/repository.ts';
+import { currentWood } from './volume-settings-repository.ts';
 import type { NewSurveyDto } from '../../contracts/survey.ts';
 import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
 

@@ -6,8 +6,8 @@ import type { TallyView, TreeView } from '../../contracts/views.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import type { SummaryService } from '../summary/service.ts';
-import { settingsOf } from '../trees/reckon.ts';
+import type { SummaryService } from '../results/service.ts';
+import { settingsOf } from '../trees/evaluate-row.ts';
 import type { TreeService } from '../trees/service.ts';
 
 export interface TallyService {

@@ -2,7 +2,7 @@ import { estimateOf, type Outcome } from '@arbolito/core/uncertainty';
 import { PLAIN_TREE, whereToTape } from '@arbolito/core/protocol';
 import { evaluateTree, type LastStem, type LastVisit } from '@arbolito/core/tree';
 import type { SurveyView } from '../../contracts/views.ts';
-import { settingsOf, treeOfRow } from './reckon.ts';
+import { settingsOf, treeOfRow } from './evaluate-row.ts';
 import type { TreeRepository, TreeRow } from './repository.ts';
 
 const DAYS_PER_YEAR = 365.25;

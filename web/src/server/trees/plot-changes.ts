@@ -2,7 +2,7 @@ import type { ActDto, AuxiliaryValuesDto, PlotCorrectionDto } from '../../contra
 import type { PlotView } from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
-import { forgetPlot, raiseRevision } from '../figures/repository.ts';
+import { forgetPlot, raiseRevision } from '../revisions/repository.ts';
 import { lockPlot, type PlotState, plotStateOf, setPlotState } from '../plots/repository.ts';
 import type { PlotService } from '../plots/service.ts';
 import { invalidField, notFound, Problem } from '../problem.ts';

@@ -1,7 +1,7 @@
 import { and, asc, count, eq, gt, inArray, isNull, type SQL } from 'drizzle-orm';
 import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
 import type { Database, Queryable } from '../database/connection.ts';
-import { forgetTree, raiseRevision } from '../figures/repository.ts';
+import { forgetTree, raiseRevision } from '../revisions/repository.ts';
 import { corrections, observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/units';
 import { grouped } from '@arbolito/core/statistics';

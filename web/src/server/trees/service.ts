@@ -25,7 +25,7 @@ import { checkTree } from './check-tree.ts';
 import { alreadyMade, correctionRow, sameState } from './corrections.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
 import { plotChanges } from './plot-changes.ts';
-import { type JudgingContext, reckonRow, type TreeParts } from './reckon.ts';
+import { evaluateRow, type JudgingContext, type TreeParts } from './evaluate-row.ts';
 import { asDto, meantReadings, readingRows, refusal, refuseRewritten } from './readings.ts';
 import type { StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
 
@@ -144,7 +144,7 @@ export function treeService({ store, plots, surveys, judgingOf, now }: Dependenc
     judging?: JudgingContext,
   ): Promise<TreeView[]> => {
     const found = await withParts(repository, rows, visit);
-    return found.map(({ row, parts }) => reckonRow(row, parts, survey, judging).view);
+    return found.map(({ row, parts }) => evaluateRow(row, parts, survey, judging).view);
   };
   async function* streamTrees(
     survey: SurveyView,

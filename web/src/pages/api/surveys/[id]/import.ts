@@ -2,7 +2,7 @@ import { ImportOptionsDto } from '../../../../contracts/exchange.ts';
 import { readQuery } from '../../../../server/body.ts';
 import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, remoteAddress, routeId } from '../../../../server/endpoint.ts';
-import { withStoredFile } from '../../../../server/exchange/store-file.ts';
+import { withStoredFile } from '../../../../server/import/store-file.ts';
 import { turns } from '../../../../server/one-at-a-time.ts';
 
 /** Each sender has one file under way, and two files at a time are worked through. */

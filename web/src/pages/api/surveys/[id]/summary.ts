@@ -1,6 +1,6 @@
 import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
-import { readStandOptions } from '../../../../server/summary/options.ts';
+import { readStandOptions } from '../../../../server/results/options.ts';
 
 export const GET = endpoint(async (context) =>
   json(await services().summary.get(routeId(context, 'Survey'), readStandOptions(context.url))),

@@ -3,7 +3,7 @@ import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoi
 import { Problem } from '../../../../server/problem.ts';
 import { csvOfTable, fileOf } from '../../../../server/report/csv.ts';
 import { readUnits } from '../../../../server/report/read-wishes.ts';
-import { readStandOptions } from '../../../../server/summary/options.ts';
+import { readStandOptions } from '../../../../server/results/options.ts';
 import { tablesOf } from '../../../../server/report/tables.ts';
 
 /** All tables of a survey as JSON, or one of them as CSV: `?name=stand`; as JSON with `&as=json`. */

@@ -1,0 +1,187 @@
+import { useId, useState } from 'react';
+import {
+  CHECK_REPEATS,
+  type CheckReadings,
+  checkResult,
+  INSTRUMENT_KINDS,
+  type KitInstrument,
+} from '@arbolito/core/instruments';
+import { convert, readQuantity, type UnitId, unitOf } from '@arbolito/core/units';
+import { callUntilAnswered } from '../../client/api.ts';
+import { deviceId, newId, now } from '../../client/identity.ts';
+import type { InstrumentView } from '../../contracts/views.ts';
+import { useWriting } from './write.ts';
+
+interface FieldOf {
+  readonly key: string;
+  readonly label: string;
+  readonly placeholder: string;
+  /** Several figures, with spaces between them. */
+  readonly several?: boolean;
+  readonly unit: UnitId;
+  readonly optional?: boolean;
+}
+
+interface Form {
+  readonly steps: readonly string[];
+  readonly fields: readonly FieldOf[];
+  /** The readings of the check from its figures, field by field. */
+  readonly readings: (figures: Readonly<Record<string, readonly number[]>>) => CheckReadings;
+}
+
+const FORMS: Readonly<Record<CheckReadings['check'], (instrument: KitInstrument) => Form>> = {
+  zero: ({ unit }) => ({
+    steps: [
+      'Mark two trees some 20 m (65 ft) apart at the height of your eye.',
+      'From the first, sight the mark on the second. Go over, sight back.',
+      'A true instrument gives one the minus of the other, whatever the slope.',
+    ],
+    fields: [
+      { key: 'forth', label: 'forth', placeholder: '+3.5', unit },
+      { key: 'back', label: 'back', placeholder: '-3.5', unit },
+    ],
+    readings: ({ forth = [], back = [] }) => ({ check: 'zero', forth: forth[0] ?? NaN, back: back[0] ?? NaN }),
+  }),
+  'fixed-distance': ({ kind, unit }) => ({
+    steps: [
+      `Tape a level distance, such as ${unit === 'ft' ? '33 ft' : '10 m'}.`,
+      kind === 'ultrasonic'
+        ? 'Let the instrument take the air for ten minutes out of the pocket, then measure a few times.'
+        : 'Measure it a few times with the instrument.',
+    ],
+    fields: [
+      { key: 'taped', label: 'taped', placeholder: unit === 'ft' ? '33' : '10', unit },
+      {
+        key: 'shown',
+        label: 'shown, each time',
+        placeholder: unit === 'ft' ? '32.9 33.1 33.0' : '9.98 10.01 9.99',
+        several: true,
+        unit,
+      },
+      ...(kind === 'ultrasonic'
+        ? [{ key: 'airC', label: 'air', placeholder: '12', unit: 'degC' as const, optional: true }]
+        : []),
+    ],
+    readings: ({ taped = [], shown = [], airC = [] }) => ({
+      check: 'fixed-distance',
+      taped: taped[0] ?? NaN,
+      shown,
+      ...(airC[0] === undefined ? {} : { airC: airC[0] }),
+    }),
+  }),
+  'pace-line': ({ unit }) => ({
+    steps: [
+      `Walk a measured line of ${unit === 'ft' ? '165 ft' : '50 m'} or so over ground like that of the plots, at your field pace.`,
+      'Count as you will count: single steps or double paces. Walk it two or three times.',
+    ],
+    fields: [
+      { key: 'line', label: 'measured line', placeholder: unit === 'ft' ? '165' : '50', unit },
+      { key: 'paces', label: 'paces, each time', placeholder: '64 65 63.5', several: true, unit: 'one' },
+    ],
+    readings: ({ line = [], paces = [] }) => ({ check: 'pace-line', line: line[0] ?? NaN, paces }),
+  }),
+};
+
+/** The figures in a field, or what is wrong with it. */
+function figuresOf(
+  { several = false, optional = false, unit, label }: FieldOf,
+  text: string,
+): readonly number[] | string {
+  const parts = text.trim().split(several ? /[\s;]+/ : /$^/);
+  if (text.trim() === '') return optional ? [] : `Give what was read: ${label}.`;
+  if (parts.length > CHECK_REPEATS) return `At most ${CHECK_REPEATS} repeats.`;
+  const figures: number[] = [];
+  for (const part of parts) {
+    const read = readQuantity(part, { unit });
+    if (!read.ok) return read.message;
+    figures.push(convert(read.value, read.unit, unit));
+  }
+  return figures;
+}
+
+interface CheckFormProps {
+  readonly instrument: InstrumentView;
+  readonly onKept: (instrument: InstrumentView) => void;
+  readonly onLeave: () => void;
+}
+
+/** A check step by step, with what it says as the figures are typed. */
+export function CheckForm({ instrument, onKept, onLeave }: CheckFormProps) {
+  const id = useId();
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
+  const [tried, setTried] = useState(false);
+  const { said, busy, run, say } = useWriting();
+  const form = FORMS[INSTRUMENT_KINDS[instrument.kind].check](instrument);
+  const read = form.fields.map((field) => figuresOf(field, typed[field.key] ?? ''));
+  const figures = form.fields.flatMap(({ key }, i) => {
+    const found = read[i];
+    return found === undefined || typeof found === 'string' ? [] : [[key, found] as const];
+  });
+  const isGood = figures.length === form.fields.length;
+  const readings = isGood ? form.readings(Object.fromEntries(figures)) : null;
+  const result = readings === null ? null : checkResult(readings, instrument, instrument.checks[0]?.result ?? null);
+  const keep = async (): Promise<string> => {
+    const body = { id: newId(), observer: instrument.crew, device: deviceId(), checkedAt: now(), readings };
+    onKept(await callUntilAnswered<InstrumentView>(`/api/instruments/${instrument.id}/checks`, body, say));
+    return 'Kept.';
+  };
+  return (
+    <form
+      noValidate
+      aria-label={`Check ${instrument.name}`}
+      className="grid gap-2 rounded-lg border-2 border-edge p-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        setTried(true);
+        if (isGood) run(keep);
+      }}
+    >
+      <ol className="list-decimal pl-5 leading-snug">
+        {form.steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
+      {form.fields.map(({ key, label, placeholder, unit }, i) => {
+        const problem = read[i];
+        const shown = tried || (typed[key] ?? '').trim() !== '';
+        return (
+          <label key={key} className="grid grid-cols-[8rem_1fr_2rem] items-center gap-2">
+            <span>{label}</span>
+            <input
+              className="field figures"
+              autoComplete="off"
+              maxLength={120}
+              placeholder={placeholder}
+              value={typed[key] ?? ''}
+              aria-invalid={shown && typeof problem === 'string'}
+              aria-describedby={`${id}-${key}`}
+              onChange={(event) => {
+                setTyped({ ...typed, [key]: event.target.value });
+              }}
+            />
+            <span className="text-quiet">{unitOf(unit).symbol}</span>
+            <span id={`${id}-${key}`} role="alert" className="col-span-3 text-sm text-paint-ink">
+              {shown && typeof problem === 'string' ? problem : null}
+            </span>
+          </label>
+        );
+      })}
+      <p aria-live="polite" className="min-h-6 font-semibold">
+        {result !== null && Number.isFinite(result.factor ?? result.reads ?? result.pace?.lengthM ?? 0)
+          ? result.words
+          : ''}
+      </p>
+      <p className="flex flex-wrap items-center gap-2">
+        <button type="submit" className="btn btn-main" disabled={busy}>
+          Keep this check
+        </button>
+        <button type="button" className="btn" onClick={onLeave}>
+          Leave it
+        </button>
+        <span role="status" className="text-paint-ink">
+          {said}
+        </span>
+      </p>
+    </form>
+  );
+}

@@ -1,0 +1,67 @@
+import { useState } from 'react';
+import type { InstrumentView } from '../../../contracts/views.ts';
+import { AddInstrument } from '../AddInstrument.tsx';
+import { Instrument } from '../Instrument.tsx';
+
+export interface KitPageProps {
+  readonly kit: readonly InstrumentView[];
+  /** Crews that have surveys or instruments. */
+  readonly crews: readonly string[];
+}
+
+/** What each crew measures with: scale, graduation, ±, when each was checked and what that said. */
+export function InstrumentsPage({ kit: known, crews }: KitPageProps) {
+  const [kit, setKit] = useState(known);
+  const [crew, setCrew] = useState(crews[0] ?? '');
+  const own = kit.filter((each) => each.crew === crew);
+  const put = (instrument: InstrumentView): void => {
+    setKit((before) =>
+      before.some(({ id }) => id === instrument.id)
+        ? before.map((each) => (each.id === instrument.id ? instrument : each))
+        : [...before, instrument],
+    );
+  };
+  if (crews.length === 0)
+    return (
+      <p className="card p-6 text-lg">
+        No crew yet. <a href="/surveys/new">Make a survey</a>: it names the crew, and its kit is kept here.
+      </p>
+    );
+  return (
+    <div className="grid gap-5">
+      <label className="flex flex-wrap items-center gap-3">
+        <span className="font-semibold">Crew</span>
+        <select
+          className="field !w-auto"
+          value={crew}
+          onChange={(event) => {
+            setCrew(event.target.value);
+          }}
+        >
+          {crews.map((each) => (
+            <option key={each}>{each}</option>
+          ))}
+        </select>
+      </label>
+      {own.length === 0 && (
+        <p className="card p-5">
+          Nothing in the kit of {crew} yet. What is here gives each reading its own ±, and says on the tree sheet when a
+          check is overdue.
+        </p>
+      )}
+      <ul className="grid items-start gap-4 md:grid-cols-2">
+        {own.map((instrument) => (
+          <Instrument
+            key={instrument.id}
+            instrument={instrument}
+            onChanged={put}
+            onRetired={() => {
+              setKit((before) => before.filter(({ id }) => id !== instrument.id));
+            }}
+          />
+        ))}
+      </ul>
+      <AddInstrument key={crew} crew={crew} onAdded={put} />
+    </div>
+  );
+}

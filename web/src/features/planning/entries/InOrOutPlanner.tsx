@@ -1,0 +1,195 @@
+import { useEffect, useState } from 'react';
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
+import {
+  type Borderline,
+  gaugeFactor,
+  gaugeWidthCm,
+  inOrOut,
+  M2_PER_HA_IN_FT2_PER_ACRE,
+  metricFactor,
+} from '@arbolito/core/plot';
+import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
+import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { Choice } from '../../../ui/Choice.tsx';
+import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { useFigures } from '../../../ui/figures/use-figures.ts';
+
+type Key = 'dbh' | 'distance' | 'slope' | 'factor' | 'radius' | 'width' | 'reach';
+type Kind = 'plot' | 'point';
+
+interface Units {
+  readonly length: 'm' | 'ft';
+  readonly diameter: 'cm' | 'in';
+  readonly factor: string;
+  readonly metricFactorOf: (factor: number) => number;
+  readonly factorOf: (m2PerHa: number) => number;
+}
+
+const same = (value: number): number => value;
+const UNITS: Readonly<Record<UnitSystem, Units>> = {
+  metric: { length: 'm', diameter: 'cm', factor: 'm²/ha', metricFactorOf: same, factorOf: same },
+  imperial: {
+    length: 'ft',
+    diameter: 'in',
+    factor: 'ft²/ac',
+    metricFactorOf: metricFactor,
+    factorOf: (m2PerHa) => m2PerHa / M2_PER_HA_IN_FT2_PER_ACRE,
+  },
+};
+const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
+
+const specsOf = ({ length, diameter, factor }: Units): Readonly<Record<Key, FigureSpec>> => {
+  const isMetric = length === 'm';
+  return {
+    dbh: { label: 'dbh', unit: diameter, low: 1, high: isMetric ? 600 : 236 },
+    distance: { label: 'distance as taped', unit: length, low: 0, high: isMetric ? 200 : 650 },
+    slope: { label: 'slope along the tape', unit: 'pct', low: -150, high: 150 },
+    factor: { label: `factor, ${factor}`, unit: 'one', low: isMetric ? 0.05 : 0.3, high: isMetric ? 200 : 800 },
+    radius: { label: 'radius of the plot', unit: length, low: 0.5, high: isMetric ? 60 : 196 },
+    width: { label: 'width of the gauge', unit: diameter, low: 0.05, high: 50 },
+    reach: { label: 'from eye to gauge', unit: diameter, low: 5, high: 300 },
+  };
+};
+
+/** Usual plots and points, which stand at their fields; the tree and the gauge are the user’s own. */
+const NOTHING_ENTERED = { dbh: '', distance: '', slope: '0', width: '', reach: '' } as const;
+const USUAL: Readonly<Record<UnitSystem, Readonly<Record<Key, string>>>> = {
+  metric: { ...NOTHING_ENTERED, factor: '4', radius: '12.62' },
+  imperial: { ...NOTHING_ENTERED, factor: '10', radius: '37.2' },
+};
+
+const text = (value: number, decimals = 2): string => String(Number(value.toFixed(decimals)));
+
+/** Whether a tree on the edge is in, by how much, and where the limit lies on the tape; and a gauge of one's own. */
+export function InOrOutPlanner() {
+  const query = new URLSearchParams(location.search);
+  const [system, setSystem] = useState<UnitSystem>(query.get('units') === 'imperial' ? 'imperial' : 'metric');
+  const [kind, setKind] = useState<Kind>(query.get('kind') === 'plot' ? 'plot' : 'point');
+  const [to, setTo] = useState<Borderline['to']>(query.get('to') === 'pith' ? 'pith' : 'face');
+  const units = UNITS[system];
+  const specs = specsOf(units);
+  const { texts, type, part } = useFigures<Key>(specs, USUAL[system]);
+  const { values, missing } = part(['dbh', 'distance', 'slope', kind === 'point' ? 'factor' : 'radius']);
+  const gauge = part(['width', 'reach', 'factor']).values;
+  useEffect(() => {
+    const next = new URLSearchParams(location.search);
+    for (const [key, value] of Object.entries({ units: system, kind, to })) next.set(key, value);
+    history.replaceState(null, '', `?${next.toString()}`);
+  }, [system, kind, to]);
+  const changeUnits = (next: UnitSystem): void => {
+    if (next === system) return;
+    const { length, diameter, factorOf } = UNITS[next];
+    const change = (key: Key, to: (value: number) => string): void => {
+      const value = part([key]).values?.[key];
+      if (value !== undefined) type(key, to(value));
+    };
+    for (const key of ['dbh', 'width', 'reach'] as const)
+      change(key, (value) => text(convert(value, units.diameter, diameter)));
+    for (const key of ['distance', 'radius'] as const)
+      change(key, (value) => text(convert(value, units.length, length)));
+    change('factor', (value) => text(factorOf(units.metricFactorOf(value)), 4));
+    setSystem(next);
+  };
+  const field = (key: Key) => (
+    <FigureInput
+      key={key}
+      spec={specs[key]}
+      text={texts[key]}
+      optional
+      onType={(typed) => {
+        type(key, typed);
+      }}
+    />
+  );
+  const outcome =
+    values === null
+      ? null
+      : inOrOut(
+          kind === 'point'
+            ? { kind, factorM2PerHa: units.metricFactorOf(values.factor) }
+            : { kind, radiusM: convert(values.radius, units.length, 'm') },
+          {
+            dbhCm: convert(values.dbh, units.diameter, 'cm'),
+            distanceM: convert(values.distance, units.length, 'm'),
+            to,
+            slopePct: values.slope,
+          },
+        );
+  return (
+    <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[21rem_minmax(0,1fr)] md:p-6">
+      <section aria-label="What was taped" className="order-2 grid gap-4 md:order-none md:row-span-2">
+        <Choice name="Units" options={SYSTEMS} chosen={system} onChoose={changeUnits} />
+        <Choice
+          name="Plot or point"
+          options={{ point: 'angle count', plot: 'fixed plot' }}
+          chosen={kind}
+          onChoose={setKind}
+        />
+        <fieldset className="grid gap-2">
+          <legend className="pb-1 font-bold">The tree on the edge</legend>
+          {field(kind === 'point' ? 'factor' : 'radius')}
+          {field('dbh')}
+          {field('distance')}
+          <Choice
+            name="Taped to"
+            options={{ face: 'to its face', pith: 'to its middle' }}
+            chosen={to}
+            onChoose={setTo}
+          />
+          {field('slope')}
+        </fieldset>
+      </section>
+      <section aria-label="In or out" className="order-1 grid min-w-0 gap-5 md:order-none">
+        {outcome?.ok === true && values !== null ? (
+          <InOrOutView outcome={outcome} dbhCm={convert(values.dbh, units.diameter, 'cm')} units={units} to={to} />
+        ) : outcome?.ok === false ? (
+          <p className="card p-5 text-lg">{outcome.message}</p>
+        ) : (
+          <EnterFirst missing={missing} />
+        )}
+      </section>
+      <div className="order-3 grid min-w-0 gap-5 md:order-none">
+        <section aria-labelledby="gauge" className="card grid gap-3 p-5">
+          <h2 id="gauge" className="text-xl font-bold">
+            A gauge of your own
+          </h2>
+          <p>Anything of a known width at a known reach counts trees: a coin on a string, a thumb at arm’s length.</p>
+          <div className="grid gap-2 sm:grid-cols-2">
+            {field('width')}
+            {field('reach')}
+          </div>
+          {gauge !== null && (
+            <p className="text-lg" aria-live="polite">
+              Its factor is{' '}
+              <strong className="figures" data-testid="gauge-factor">
+                {printRounded(
+                  units.factorOf(
+                    gaugeFactor(convert(gauge.width, units.diameter, 'cm'), convert(gauge.reach, units.diameter, 'cm')),
+                  ),
+                  2,
+                )}
+              </strong>{' '}
+              {units.factor}. For a factor of {printRounded(gauge.factor, 2)} it must be{' '}
+              <strong className="figures">
+                {printRounded(
+                  convert(
+                    gaugeWidthCm(units.metricFactorOf(gauge.factor), convert(gauge.reach, units.diameter, 'cm')),
+                    'cm',
+                    units.diameter,
+                  ),
+                  2,
+                )}
+              </strong>{' '}
+              {units.diameter} wide.
+            </p>
+          )}
+        </section>
+        <p className="text-quiet">
+          The middle of the stem decides, on the level; a tree on the limit is in. Bitterlich 1948. Look up before you
+          walk in under a crown.
+        </p>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,264 @@
+import { lazy, Suspense, useRef } from 'react';
+import { leanCost, type LeanCost, type Side, type Situation, standOff, type StandOff } from '@arbolito/core/height';
+import { printRounded } from '@arbolito/core/units';
+import { Ground, Person, Ray } from '../../../ui/drawing/kit.tsx';
+import { fit } from '../../../ui/drawing/projection.ts';
+import { crownRadiusM, Tree } from '../../../ui/drawing/Tree.tsx';
+import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { useSize } from '../../../ui/use-media.ts';
+
+const ErrorCurve = lazy(() => import('../observer-distance/ErrorCurve.tsx'));
+
+const SPECS = {
+  height: { label: 'height you expect', unit: 'm', low: 2, high: 120 },
+  crown: { label: 'radius of the crown top', unit: 'm', low: 0, high: 20 },
+  lean: { label: 'top leans out by', unit: 'm', low: 0, high: 30 },
+  eye: { label: 'height of your eye', unit: 'm', low: 0.5, high: 2.5 },
+  slope: { label: 'slope of the ground', unit: 'pct', low: 0, high: 150 },
+  angle: { label: '± of one sight', unit: 'deg', low: 0.01, high: 10 },
+  tape: { label: '± of the distance', unit: 'm', low: 0, high: 10 },
+  share: { label: 'and a share of it', unit: 'pct', low: 0, high: 30 },
+  from: { label: 'nearest place', unit: 'm', low: 1, high: 200 },
+  to: { label: 'farthest place', unit: 'm', low: 1, high: 200 },
+} as const satisfies Record<string, FigureSpec>;
+type Key = keyof typeof SPECS;
+
+/** The tree is the user’s own; of the rest the usual stands at its field. */
+const USUAL: Readonly<Record<Key, string>> = {
+  height: '',
+  crown: '',
+  lean: '0',
+  eye: '1.6',
+  slope: '0',
+  angle: '0.5',
+  tape: '0.1',
+  share: '0',
+  from: '8',
+  to: '45',
+};
+
+/** What instruments are good for, by their usual errors: of a sight, of the distance, and as a share of it. */
+const INSTRUMENTS = {
+  clinometer: { name: 'clinometer and tape', angle: '0.5', tape: '0.1', share: '0' },
+  paces: { name: 'clinometer and paces', angle: '0.5', tape: '0.3', share: '3' },
+  pendulum: { name: 'pendulum hypsometer, base staff', angle: '0.4', tape: '0.2', share: '0.5' },
+  ultrasonic: { name: 'ultrasonic hypsometer', angle: '0.2', tape: '0.1', share: '0.5' },
+  laser: { name: 'laser rangefinder', angle: '0.2', tape: '0.1', share: '0' },
+  protractor: { name: 'protractor and straw', angle: '1', tape: '0.1', share: '0' },
+} as const;
+
+type InstrumentId = keyof typeof INSTRUMENTS;
+
+const GROUPS: readonly { readonly title: string; readonly keys: readonly Key[] }[] = [
+  { title: 'The tree', keys: ['height', 'crown', 'lean', 'slope'] },
+  { title: 'You and your instrument', keys: ['eye', 'angle', 'tape', 'share'] },
+  { title: 'The space there is', keys: ['from', 'to'] },
+];
+
+const SIDES: Record<Side, string> = {
+  across: 'across the slope, at the height of its foot',
+  uphill: 'uphill of the tree',
+  downhill: 'downhill of the tree',
+};
+const ON_LEVEL = 'on any side that shows the tip';
+
+/** Which side to take: of the slope, of the lean. */
+const whereabouts = ({ slopePct }: Situation, { side }: StandOff, leanM: number): string => {
+  const ofLean = leanM > 0 ? 'across its lean' : '';
+  if (slopePct === 0) return ofLean === '' ? ON_LEVEL : ofLean;
+  return ofLean === '' ? SIDES[side] : `${SIDES[side]}, if that is also ${ofLean}`;
+};
+
+const metres = (value: number, decimals = 1): string => `${printRounded(value, decimals)} m`;
+
+/** The tree, the ground and the observer at the best place, true to scale. */
+function Picture({ situation, plan }: { readonly situation: Situation; readonly plan: StandOff }) {
+  const area = useRef<HTMLDivElement>(null);
+  const { width } = useSize(area);
+  const { heightM, eyeM, slopePct } = situation;
+  const { distanceM } = plan.best;
+  const height = Math.round(Math.min(380, Math.max(220, width * 0.62)));
+  const rise = plan.side === 'across' ? 0 : (plan.side === 'uphill' ? 1 : -1) * (slopePct / 100) * distanceM;
+  const radius = crownRadiusM(heightM, 'dome');
+  const projection = fit(
+    { left: -distanceM - 1.5, right: radius + 1.5, bottom: Math.min(0, rise) - 0.5, top: Math.max(heightM, rise + 2) },
+    width,
+    height,
+    { left: 18, right: 18, top: 26, bottom: 34 },
+  );
+  const { x, y } = projection;
+  const eye = { x: x(-distanceM), y: y(rise + eyeM) };
+  return (
+    <div ref={area} className="overflow-hidden rounded-xl border border-line bg-sheet">
+      {width > 0 && (
+        <svg
+          width={width}
+          height={height}
+          viewBox={`0 0 ${width} ${height}`}
+          className="block"
+          role="img"
+          aria-label={`Drawing to scale: a tree of ${metres(heightM)}, the observer ${metres(distanceM)} away`}
+        >
+          <Ground a={{ x: x(-distanceM), y: y(rise) }} b={{ x: x(0), y: y(0) }} width={width} height={height} />
+          <path
+            d={`M ${eye.x} ${eye.y} H ${x(0)}`}
+            className="stroke-sky"
+            strokeWidth="var(--hair)"
+            strokeDasharray="8 5"
+          />
+          <Tree projection={projection} heightM={heightM} dbhM={heightM / 60} crown="dome" ghost={false} />
+          <Ray from={eye} to={{ x: x(0), y: y(0) }} now={false} />
+          <Ray from={eye} to={{ x: x(0), y: y(heightM) }} now />
+          <Person projection={projection} xM={-distanceM} feetM={rise} eyeM={rise + eyeM} />
+          <text
+            x={(x(-distanceM) + x(0)) / 2}
+            y={height - 10}
+            textAnchor="middle"
+            fontSize={16}
+            fontWeight={700}
+            className="fill-ink figures"
+          >
+            {metres(distanceM)}
+          </text>
+        </svg>
+      )}
+    </div>
+  );
+}
+
+/** What the lean does, from the side and from where it leans to. */
+function LeanWords({ cost: { towardsM, awayM, acrossM } }: { readonly cost: LeanCost }) {
+  return (
+    <p className="mt-1 text-lg" data-testid="lean-words">
+      Across its lean: from there it reads {metres(Math.abs(acrossM), 2)} too low. With the top towards you it would
+      read {metres(towardsM, 1)} too high, away from you {metres(-awayM, 1)} too low; the mean of both does not help. Or
+      measure to the point below the top.
+    </p>
+  );
+}
+
+/** Where to stand for a tree that one expects: how far, which side, which scale, what ± to expect. */
+export function ObserverDistancePlanner() {
+  const { texts, type, values, missing } = useFigures(SPECS, USUAL);
+  const spaceProblem =
+    values !== null && values.to < values.from ? 'The farthest place must not be nearer than the nearest.' : null;
+  const situation: Situation | null =
+    values === null || spaceProblem !== null
+      ? null
+      : {
+          heightM: values.height,
+          crownRadiusM: Math.min(values.crown, values.height / 2),
+          eyeM: values.eye,
+          slopePct: values.slope,
+          angleErrorDeg: values.angle,
+          distanceErrorM: values.tape,
+          distanceErrorShare: values.share / 100,
+          space: { fromM: values.from, toM: values.to },
+        };
+  const plan = situation === null ? null : standOff(situation);
+  const chosen = (Object.keys(INSTRUMENTS) as InstrumentId[]).find((id) =>
+    (['angle', 'tape', 'share'] as const).every((key) => INSTRUMENTS[id][key] === texts[key]),
+  );
+  const leanM = values?.lean ?? 0;
+  return (
+    <div className="mx-auto grid max-w-6xl items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
+      <section aria-label="The situation" className="order-last grid gap-5 md:order-none">
+        {GROUPS.map(({ title, keys }) => (
+          <fieldset key={title} className="grid gap-2">
+            <legend className="pb-1 font-bold">{title}</legend>
+            {keys.includes('angle') && (
+              <select
+                className="field"
+                aria-label="Instrument"
+                value={chosen ?? ''}
+                onChange={(event) => {
+                  const id = event.target.value;
+                  if (!(id in INSTRUMENTS)) return;
+                  const { angle, tape, share } = INSTRUMENTS[id as InstrumentId];
+                  type('angle', angle);
+                  type('tape', tape);
+                  type('share', share);
+                }}
+              >
+                {Object.entries(INSTRUMENTS).map(([id, { name }]) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+                {chosen === undefined && <option value="">by the figures below</option>}
+              </select>
+            )}
+            {keys.map((key) => (
+              <FigureInput
+                key={key}
+                spec={SPECS[key]}
+                text={texts[key]}
+                optional
+                problem={key === 'to' ? spaceProblem : null}
+                onType={(text) => {
+                  type(key, text);
+                }}
+              />
+            ))}
+          </fieldset>
+        ))}
+        <p className="text-quiet">
+          The crown counts as a ball of that radius under the tip: 0 for a spire. Its near edge is what one sights from
+          too near.
+        </p>
+      </section>
+      <section aria-label="Where to stand" className="grid gap-4">
+        {plan === null || situation === null ? (
+          <EnterFirst missing={missing} />
+        ) : (
+          <>
+            <div aria-live="polite">
+              <p className="text-lg">{plan.good ? 'Stand' : 'No place is good here. The least bad one is'}</p>
+              <p className="flex flex-wrap items-baseline gap-x-4">
+                <strong className="figures text-5xl font-extrabold" data-testid="stand-off">
+                  {metres(plan.best.distanceM)}
+                </strong>
+                <span className="text-xl">away, {whereabouts(situation, plan, leanM)}</span>
+              </p>
+              <p className="mt-1 text-lg">
+                Expect <strong className="figures">± {metres(plan.best.totalM, 2)}</strong>,{' '}
+                {printRounded(plan.share * 100, 1)} % of the height: {metres(plan.best.standardErrorM, 2)} from sights
+                and distance
+                {plan.best.crownErrorM > 0.005 &&
+                  `, and ${metres(plan.best.crownErrorM, 2)} too much from the near edge of the crown`}
+                .
+              </p>
+              <p className="text-lg">
+                {plan.mark === null
+                  ? 'Any scale serves: distance times the reading over the scale.'
+                  : `At ${printRounded(plan.mark.distanceM, 0)} m the 1:${printRounded(plan.mark.distanceM, 0)} scale gives the height without a sum, ± ${metres(plan.mark.totalM, 2)}.`}
+              </p>
+              {leanM > 0 && leanM < plan.best.distanceM && (
+                <LeanWords cost={leanCost(situation, plan.best.distanceM, leanM)} />
+              )}
+              {plan.instead !== null && (
+                <p className="mt-2 rounded-lg border-2 border-paint-ink bg-alarm p-3 font-semibold">{plan.instead}</p>
+              )}
+            </div>
+            <Picture situation={situation} plan={plan} />
+            <Suspense
+              fallback={
+                <p role="status" className="h-72">
+                  Drawing …
+                </p>
+              }
+            >
+              <ErrorCurve curve={plan.curve} bestM={plan.best.distanceM} />
+            </Suspense>
+            <p className="text-quiet">
+              Do not walk backwards while sighting; look up before you look at the instrument.
+            </p>
+          </>
+        )}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,361 @@
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { compassPoint, type GroundOutline, readAspect, readOutlines } from '@arbolito/core/layout';
+import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import type { PlotLayout } from '@arbolito/core/protocol';
+import type { StratumView } from '../../../contracts/views.ts';
+import { newId } from '../../../client/identity.ts';
+import { layOutPlots, plotsOfPoints, type PlotToLay } from '../plot-layout/create-plots.ts';
+import { PlotsFile } from '../plot-layout/PlotsFile.tsx';
+import {
+  makePlan,
+  type Plan,
+  PLAN_LAYOUTS,
+  planGeoJson,
+  type PlanLayout,
+  plotsForError,
+} from '../plot-layout/layout-state.ts';
+
+const PlanMap = lazy(() => import('../plot-layout/LayoutMap.tsx'));
+
+export interface PlanPageProps {
+  readonly surveyId: string;
+  readonly crew: string;
+  readonly system: UnitSystem;
+  readonly strata: readonly StratumView[];
+  /** How the survey lays plots out. */
+  readonly layout: PlotLayout;
+  /** Labels that are taken. */
+  readonly labels: readonly string[];
+}
+
+interface Texts {
+  readonly stratum: string;
+  readonly plots: string;
+  readonly layout: PlanLayout;
+  readonly apart: string;
+  readonly bearing: string;
+  readonly seed: string;
+  readonly speed: string;
+  readonly minutes: string;
+  readonly cv: string;
+  readonly error: string;
+  readonly population: string;
+}
+
+const planned = Object.keys(PLAN_LAYOUTS) as PlanLayout[];
+
+const numberOf = (text: string): number => {
+  const read = readQuantity(text, { unit: 'one' });
+  return read.ok ? read.value : NaN;
+};
+
+/** Where plots go in a stratum, in which order they are walked, and how long that takes. */
+export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels }: PlanPageProps) {
+  const [texts, setTexts] = useState<Texts>({
+    stratum: strata[0]?.id ?? '',
+    plots: '12',
+    layout: layout === 'random' || layout === 'lines' ? layout : 'systematic',
+    apart: system === 'metric' ? '100' : '330',
+    bearing: '0',
+    seed: '1',
+    speed: '2',
+    minutes: '30',
+    cv: '40',
+    error: '10',
+    population: '',
+  });
+  const [given, setGiven] = useState<Readonly<Record<string, readonly GroundOutline[]>>>({});
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [laid, setLaid] = useState<{ readonly done: number; readonly of: number } | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  // The same plan keeps its identifiers: laid out again after a break, nothing is laid out twice.
+  const ids = useRef(new Map<string, string>());
+  const stratum = strata.find(({ id }) => id === texts.stratum);
+  const outlines = given[texts.stratum] ?? stratum?.outline ?? [];
+  const made = useMemo(
+    () =>
+      makePlan({
+        outlines,
+        plots: numberOf(texts.plots),
+        layout: texts.layout,
+        lines: {
+          apartM: numberOf(texts.apart) * (system === 'metric' ? 1 : convert(1, 'ft', 'm')),
+          bearingDeg: readAspect(texts.bearing) ?? NaN,
+        },
+        seed: Math.floor(Math.abs(numberOf(texts.seed)) || 0),
+        speedKmh: numberOf(texts.speed) * (system === 'metric' ? 1 : 1.609344),
+        minutesPerPlot: numberOf(texts.minutes),
+      }),
+    [outlines, texts, system],
+  );
+  const needed = plotsForError(
+    numberOf(texts.cv),
+    numberOf(texts.error),
+    texts.population.trim() === '' ? undefined : numberOf(texts.population),
+  );
+  const length = (metres: number): string =>
+    system === 'metric' ? `${printRounded(metres, 0)} m` : `${printRounded(convert(metres, 'm', 'ft'), 0)} ft`;
+
+  const area = (ha: number): string =>
+    system === 'metric' ? `${printRounded(ha, 1)} ha` : `${printRounded(convert(ha, 'ha', 'acre'), 1)} ac`;
+
+  const read = async (file: File): Promise<void> => {
+    setWrong(null);
+    let value: unknown;
+    try {
+      value = JSON.parse(await file.text());
+    } catch {
+      setWrong('This file is not JSON. Export the outline as GeoJSON, in degrees.');
+      return;
+    }
+    const found = readOutlines(value);
+    if (found.ok) setGiven({ ...given, [texts.stratum]: found.outlines });
+    else setWrong(found.message);
+  };
+  const idOf = (key: string): string => {
+    const id = ids.current.get(key) ?? newId();
+    ids.current.set(key, id);
+    return id;
+  };
+  const lay = async (plots: readonly PlotToLay[]): Promise<void> => {
+    setSaid(null);
+    try {
+      await layOutPlots({ surveyId, crew }, plots, idOf, {
+        onDone: (done) => {
+          setLaid({ done, of: plots.length });
+        },
+        onWait: setSaid,
+      });
+      location.assign(`/tally?survey=${surveyId}`);
+    } catch (error) {
+      setLaid(null);
+      setSaid(error instanceof Error ? error.message : 'The plots could not be laid out.');
+    }
+  };
+  const layPlan = async (plan: Plan): Promise<void> => {
+    const first = Math.max(0, ...labels.map(Number).filter(Number.isInteger)) + 1;
+    const points = plan.plots.map(({ latitude, longitude }, i) => ({
+      label: String(first + i),
+      latitude,
+      longitude,
+      slopePct: 0,
+      aspectDeg: null,
+      stratum: null,
+    }));
+    const plots = plotsOfPoints(points, strata, texts.stratum);
+    if (typeof plots === 'string') setSaid(plots);
+    else await lay(plots);
+  };
+
+  const field = (name: keyof Texts, label: string) => (
+    <div className="grid content-start gap-1">
+      <label htmlFor={`plan-${name}`} className="font-semibold">
+        {label}
+      </label>
+      <input
+        id={`plan-${name}`}
+        className="field figures"
+        inputMode="decimal"
+        value={texts[name]}
+        onChange={(event) => {
+          setTexts({ ...texts, [name]: event.target.value });
+        }}
+      />
+    </div>
+  );
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
+      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+        <div className="grid content-start gap-1">
+          <label htmlFor="plan-stratum" className="font-semibold">
+            Stratum
+          </label>
+          <select
+            id="plan-stratum"
+            className="field"
+            value={texts.stratum}
+            onChange={(event) => {
+              setTexts({ ...texts, stratum: event.target.value });
+            }}
+          >
+            {strata.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </div>
+        <div className="grid content-start gap-1 lg:col-span-2">
+          <label htmlFor="plan-outline" className="font-semibold">
+            Its outline, as GeoJSON {outlines.length > 0 ? '(there is one)' : ''}
+          </label>
+          <input
+            id="plan-outline"
+            type="file"
+            accept=".geojson,.json,application/geo+json"
+            className="field"
+            aria-describedby={wrong === null ? undefined : 'plan-outline-error'}
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              if (file !== undefined) void read(file);
+            }}
+          />
+          {wrong !== null && (
+            <p id="plan-outline-error" role="alert" className="font-semibold text-paint-ink">
+              {wrong}
+            </p>
+          )}
+        </div>
+        <div className="grid content-start gap-1">
+          <label htmlFor="plan-layout" className="font-semibold">
+            Layout
+          </label>
+          <select
+            id="plan-layout"
+            className="field"
+            value={texts.layout}
+            onChange={(event) => {
+              const chosen = planned.find((each) => each === event.target.value);
+              if (chosen !== undefined) setTexts({ ...texts, layout: chosen });
+            }}
+          >
+            {planned.map((each) => (
+              <option key={each} value={each}>
+                {PLAN_LAYOUTS[each]}
+              </option>
+            ))}
+          </select>
+        </div>
+        {texts.layout === 'lines' && (
+          <>
+            {field('apart', system === 'metric' ? 'Lines apart, m' : 'Lines apart, ft')}
+            {field('bearing', 'Lines run towards')}
+          </>
+        )}
+        {field('plots', 'Plots')}
+        {field('seed', 'Number of the draw')}
+        {field('speed', system === 'metric' ? 'Walking, km/h' : 'Walking, mi/h')}
+        {field('minutes', 'Minutes on a plot')}
+      </div>
+      <fieldset className="card flex flex-wrap items-end gap-4 p-4">
+        <legend className="px-1 font-semibold">How many plots for a wished error</legend>
+        {field('cv', 'Spread between plots, CV %')}
+        {field('error', 'Wished ± % at 95 %')}
+        {field('population', 'Plots that there are, where they can be counted')}
+        <p role="status" className="pb-2">
+          {typeof needed === 'number' ? (
+            <>
+              <strong className="figures text-2xl">{needed}</strong> plots{' '}
+              <button
+                type="button"
+                className="btn ml-2"
+                onClick={() => {
+                  setTexts({ ...texts, plots: String(needed) });
+                }}
+              >
+                Take that
+              </button>
+            </>
+          ) : (
+            needed
+          )}
+        </p>
+      </fieldset>
+      {!made.ok ? (
+        <p role="status" className="card p-5 text-lg">
+          {made.message}
+        </p>
+      ) : (
+        <>
+          <p className="text-lg" role="status">
+            <strong>{made.plan.plots.length} plots</strong> on {area(made.plan.areaHa)}
+            {made.plan.spacingM === null ? '' : `, ${length(made.plan.spacingM)} apart`}
+            {made.plan.lines === null ? '' : ` on ${made.plan.lines} lines`}: {length(made.plan.walkM)} to walk,{' '}
+            {printRounded(made.plan.hours.walkingH, 1)} h, and {printRounded(made.plan.hours.workH, 1)} h on the plots:{' '}
+            <strong>{printRounded(made.plan.hours.allH, 1)} h</strong>.
+          </p>
+          <div className="grid gap-6 lg:grid-cols-2">
+            <Suspense
+              fallback={
+                <p role="status" className="h-96">
+                  Drawing …
+                </p>
+              }
+            >
+              <PlanMap plan={made.plan} system={system} />
+            </Suspense>
+            <div className="max-h-[34rem] overflow-auto" tabIndex={0} role="group" aria-label="The walk">
+              <table className="rows w-full">
+                <caption className="sr-only">Plots in the order of the walk</caption>
+                <thead>
+                  <tr>
+                    <th scope="col">plot</th>
+                    <th scope="col" className="!text-right">
+                      bearing
+                    </th>
+                    <th scope="col" className="!text-right">
+                      distance
+                    </th>
+                    <th scope="col" className="!text-right">
+                      latitude, longitude
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {made.plan.plots.map(({ number, leg, latitude, longitude }) => (
+                    <tr key={number}>
+                      <th scope="row" className="!text-base !text-ink">
+                        {number}
+                      </th>
+                      <td className="num">
+                        {number === 1 ? 'start' : `${printRounded(leg.bearingDeg, 0)}° ${compassPoint(leg.bearingDeg)}`}
+                      </td>
+                      <td className="num">{number === 1 ? '' : length(leg.distanceM)}</td>
+                      <td className="num">
+                        {latitude.toFixed(5)}, {longitude.toFixed(5)}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          </div>
+          <p className="flex flex-wrap items-center gap-3">
+            <button
+              type="button"
+              className="btn btn-main"
+              disabled={laid !== null}
+              onClick={() => void layPlan(made.plan)}
+            >
+              Lay out these plots
+            </button>
+            <a
+              className="btn"
+              download="plan.geojson"
+              href={`data:application/geo+json,${encodeURIComponent(JSON.stringify(planGeoJson(made.plan)))}`}
+            >
+              GeoJSON
+            </a>
+            {laid !== null && (
+              <span role="status">
+                {laid.done} of {laid.of} laid out
+              </span>
+            )}
+          </p>
+        </>
+      )}
+      <PlotsFile
+        strata={strata}
+        stratumId={texts.stratum}
+        labels={labels}
+        busy={laid !== null}
+        onLay={(plots) => void lay(plots)}
+      />
+      {said !== null && (
+        <p role="alert" className="font-semibold text-paint-ink">
+          {said}
+        </p>
+      )}
+    </div>
+  );
+}

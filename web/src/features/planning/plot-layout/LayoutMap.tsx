@@ -1,0 +1,33 @@
+import { LineChart, ScatterChart } from 'echarts/charts';
+import { GridComponent, TooltipComponent } from 'echarts/components';
+import { use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import type { UnitSystem } from '@arbolito/core/units';
+import { plotMapOption } from '../../../charts/stand.ts';
+import { useChart } from '../../../ui/use-chart.ts';
+import type { Plan } from './layout-state.ts';
+
+use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
+
+/** The planned plots in their outline. */
+export default function LayoutMap({ plan, system }: { readonly plan: Plan; readonly system: UnitSystem }) {
+  const element = useChart(
+    plotMapOption({
+      plots: plan.plots.map(({ number, at }) => ({ label: String(number), ...at, value: null })),
+      outlines: plan.outlines.flatMap(({ rings }) =>
+        rings.map((ring) => [...ring, ...ring.slice(0, 1)].map(({ eastM, northM }) => [eastM, northM] as const)),
+      ),
+      valueLabel: 'plots',
+      system,
+    }),
+    [plan, system],
+  );
+  return (
+    <div
+      ref={element}
+      className="aspect-square w-full"
+      role="img"
+      aria-label="Map of the planned plots; their bearings and distances stand in the table"
+    />
+  );
+}

@@ -1,0 +1,92 @@
+import { useState } from 'react';
+import { readPlotPoints, type ReadPlotPoints } from '@arbolito/core/layout';
+import type { StratumView } from '../../../contracts/views.ts';
+import { plotsOfPoints, type PlotToLay } from './create-plots.ts';
+
+interface PlotsFileProps {
+  readonly strata: readonly StratumView[];
+  /** Where points lie that name no stratum. */
+  readonly stratumId: string;
+  /** Labels that are taken. */
+  readonly labels: readonly string[];
+  readonly busy: boolean;
+  readonly onLay: (plots: readonly PlotToLay[]) => void;
+}
+
+const SHOWN = 8;
+
+/** Plots that somebody has laid out already: points of a GeoJSON file, looked at before they are kept. */
+export function PlotsFile({ strata, stratumId, labels, busy, onLay }: PlotsFileProps) {
+  const [read, setRead] = useState<ReadPlotPoints | null>(null);
+  const look = async (file: File): Promise<void> => {
+    try {
+      setRead(readPlotPoints(JSON.parse(await file.text()), labels));
+    } catch {
+      setRead({ ok: false, message: 'This file is not JSON. Export the points as GeoJSON, in degrees.', errors: [] });
+    }
+  };
+  const plots = read?.ok === true ? plotsOfPoints(read.points, strata, stratumId) : null;
+  const problem = read?.ok === false ? read.message : typeof plots === 'string' ? plots : null;
+  const errors = read?.ok === false ? read.errors : [];
+  return (
+    <section aria-labelledby="plots-file" className="card grid gap-3 p-4">
+      <h2 id="plots-file" className="text-xl font-bold">
+        Plots that there are already
+      </h2>
+      <div className="grid max-w-xl gap-1">
+        <label htmlFor="plots-file-field" className="font-semibold">
+          Points, as GeoJSON
+        </label>
+        <input
+          id="plots-file-field"
+          type="file"
+          accept=".geojson,.json,application/geo+json"
+          className="field"
+          aria-invalid={problem !== null}
+          aria-describedby="plots-file-said"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file !== undefined) void look(file);
+          }}
+        />
+        <div id="plots-file-said">
+          {problem === null && read === null && (
+            <p className="text-quiet">each with its label; stratum, slopePct and aspectDeg where they are known</p>
+          )}
+          {problem !== null && (
+            <div role="alert" className="font-semibold text-paint-ink">
+              <p>{problem} Nothing is laid out.</p>
+              <ul>
+                {errors.slice(0, SHOWN).map(({ feature, message }) => (
+                  <li key={feature}>{message}</li>
+                ))}
+                {errors.length > SHOWN && <li>and {errors.length - SHOWN} more</li>}
+              </ul>
+            </div>
+          )}
+        </div>
+      </div>
+      {plots !== null && typeof plots !== 'string' && (
+        <p className="flex flex-wrap items-center gap-3">
+          <button
+            type="button"
+            className="btn btn-main"
+            disabled={busy}
+            onClick={() => {
+              onLay(plots);
+            }}
+          >
+            Lay out {plots.length} {plots.length === 1 ? 'plot' : 'plots'}
+          </button>
+          <span role="status">
+            {plots
+              .slice(0, SHOWN)
+              .map(({ label }) => label)
+              .join(', ')}
+            {plots.length > SHOWN ? ' …' : ''}
+          </span>
+        </p>
+      )}
+    </section>
+  );
+}

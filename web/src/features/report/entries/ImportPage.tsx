@@ -1,0 +1,295 @@
+import { useRef, useState } from 'react';
+import { FIELD_UNITS, type Matching, TREE_FIELD_IDS, TREE_FIELDS, type TreeField } from '@arbolito/core/tree-file';
+import { isUnitId, type UnitSystem } from '@arbolito/core/units';
+import { deviceId, newId } from '../../../client/identity.ts';
+import type { ImportDone, ImportPreview } from '../../../contracts/exchange.ts';
+import { sendFile, type Sending } from '../send-file.ts';
+
+export interface ImportPageProps {
+  readonly surveyId: string;
+  readonly crew: string;
+  readonly system: UnitSystem;
+}
+
+interface Choices {
+  readonly columns: Matching | null;
+  readonly decimal: string | null;
+  readonly delimiter: string | null;
+  readonly makePlots: boolean;
+}
+
+const NOTHING: Choices = { columns: null, decimal: null, delimiter: null, makePlots: false };
+
+const queryOf = ({ columns, decimal, delimiter, makePlots }: Choices): Record<string, string> => ({
+  ...(columns === null ? {} : { columns: JSON.stringify(columns) }),
+  ...(decimal === null ? {} : { decimal }),
+  ...(delimiter === null ? {} : { delimiter }),
+  ...(makePlots ? { makePlots: 'true' } : {}),
+});
+
+const isPreview = (value: unknown): value is ImportPreview =>
+  typeof value === 'object' && value !== null && 'heads' in value;
+
+/** A file of trees on its way in: looked at first, its columns matched, then kept whole or not at all. */
+export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
+  const [file, setFile] = useState<File | null>(null);
+  const [choices, setChoices] = useState(NOTHING);
+  const [preview, setPreview] = useState<ImportPreview | null>(null);
+  const [done, setDone] = useState<ImportDone | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [share, setShare] = useState<number | null>(null);
+  const sending = useRef<Sending | null>(null);
+  const importId = useRef(newId());
+
+  const go = async (chosen: File, with_: Choices, id: string | null): Promise<void> => {
+    sending.current?.cancel();
+    setTrouble(null);
+    setShare(0);
+    const query = new URLSearchParams({
+      ...queryOf(with_),
+      ...(id === null ? {} : { id, observer: crew, device: deviceId() }),
+    });
+    const own = sendFile(`/api/surveys/${surveyId}/import?${query.toString()}`, chosen, setShare);
+    sending.current = own;
+    try {
+      const answer = await own.answer;
+      if (isPreview(answer)) setPreview(answer);
+      else setDone(answer as ImportDone);
+    } catch (error) {
+      if (sending.current === own) setTrouble(error instanceof Error ? error.message : 'The file could not be read.');
+    } finally {
+      if (sending.current === own) setShare(null);
+    }
+  };
+  const choose = (change: Partial<Choices>): void => {
+    const next = { ...choices, ...change };
+    setChoices(next);
+    if (file !== null) void go(file, next, null);
+  };
+  const match = (field: TreeField, column: string, unit?: string): void => {
+    if (preview === null) return;
+    const { [field]: before, ...rest } = preview.columns;
+    const units = FIELD_UNITS[field]?.[system];
+    const asked = unit ?? before?.unit ?? units?.[0];
+    const own =
+      column === ''
+        ? {}
+        : { [field]: { column: Number(column), ...(asked !== undefined && isUnitId(asked) ? { unit: asked } : {}) } };
+    choose({ columns: { ...rest, ...own } });
+  };
+
+  if (done !== null) {
+    return (
+      <div className="card grid justify-items-start gap-3 p-5">
+        <p role="status" className="text-xl font-bold">
+          {done.trees} trees kept{done.plots > 0 ? `, ${done.plots} plots made` : ''}.
+        </p>
+        <p className="flex flex-wrap gap-2">
+          <a className="btn btn-main" href={`/results/${surveyId}`}>
+            See the sums
+          </a>
+          <a className="btn" href={`/results/${surveyId}/checks`}>
+            Work list
+          </a>
+        </p>
+      </div>
+    );
+  }
+  const ready = preview !== null && preview.problem === null && preview.errorCount === 0 && preview.trees > 0;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
+      <div className="grid gap-1">
+        <label htmlFor="file" className="font-semibold">
+          File of trees, as CSV
+        </label>
+        <input
+          id="file"
+          type="file"
+          accept=".csv,.txt,text/csv"
+          className="field max-w-xl"
+          aria-describedby="file-hint"
+          onChange={(event) => {
+            const chosen = event.target.files?.[0] ?? null;
+            setFile(chosen);
+            setPreview(null);
+            setChoices(NOTHING);
+            importId.current = newId();
+            if (chosen !== null) void go(chosen, NOTHING, null);
+          }}
+        />
+        <p id="file-hint" className="text-quiet">
+          One tree to a row, the first row names the columns: plot, tag, species, dbh or girth, height, and what else
+          there is. Nothing is kept until you have seen what it would bring.
+        </p>
+      </div>
+      {share !== null && (
+        <div className="grid gap-2" role="status">
+          <label htmlFor="share">{share < 1 ? 'Sending the file …' : 'Reading it …'}</label>
+          <progress id="share" className="h-4 w-full max-w-xl" max={1} {...(share < 1 ? { value: share } : {})} />
+          <p>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                sending.current?.cancel();
+                sending.current = null;
+                setShare(null);
+              }}
+            >
+              Stop
+            </button>
+          </p>
+        </div>
+      )}
+      {trouble !== null && (
+        <p role="alert" className="rounded-lg border-2 border-paint-ink bg-alarm p-3">
+          {trouble}
+        </p>
+      )}
+      {preview !== null && (
+        <>
+          <fieldset className="grid gap-3">
+            <legend className="mb-1 text-xl font-bold">Which column is what</legend>
+            <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
+              {TREE_FIELD_IDS.map((field) => {
+                const own = preview.columns[field];
+                const units = FIELD_UNITS[field]?.[system];
+                return (
+                  <div key={field} className="flex flex-wrap items-center gap-2">
+                    <label htmlFor={`column-${field}`} className="w-44">
+                      {TREE_FIELDS[field].label}
+                    </label>
+                    <select
+                      id={`column-${field}`}
+                      className="field min-w-0 flex-1"
+                      value={own?.column ?? ''}
+                      onChange={(event) => {
+                        match(field, event.target.value);
+                      }}
+                    >
+                      <option value="">not in the file</option>
+                      {preview.heads.map((head, i) => (
+                        <option key={i} value={i}>
+                          {head === '' ? `column ${i + 1}` : head}
+                        </option>
+                      ))}
+                    </select>
+                    {units !== undefined && own !== undefined && (
+                      <select
+                        aria-label={`Unit of the ${TREE_FIELDS[field].label}`}
+                        className="field w-20"
+                        value={own.unit ?? ''}
+                        onChange={(event) => {
+                          match(field, String(own.column), event.target.value);
+                        }}
+                      >
+                        {units.map((unit) => (
+                          <option key={unit}>{unit}</option>
+                        ))}
+                      </select>
+                    )}
+                  </div>
+                );
+              })}
+              <div className="flex flex-wrap items-center gap-2">
+                <label htmlFor="decimal" className="w-44">
+                  decimals stand behind
+                </label>
+                <select
+                  id="decimal"
+                  className="field flex-1"
+                  value={preview.decimal}
+                  onChange={(event) => {
+                    choose({ decimal: event.target.value });
+                  }}
+                >
+                  <option value=".">a point: 34.5</option>
+                  <option value=",">a comma: 34,5</option>
+                </select>
+              </div>
+            </div>
+            <label className="flex min-h-11 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-5 accent-(--paint-ink)"
+                checked={choices.makePlots}
+                onChange={(event) => {
+                  choose({ makePlots: event.target.checked });
+                }}
+              />
+              Make the plots that are not there yet, as this survey lays them out
+            </label>
+          </fieldset>
+          {preview.problem !== null && (
+            <p role="alert" className="font-semibold text-paint-ink">
+              {preview.problem}
+            </p>
+          )}
+          <p role="status" className="text-lg">
+            <strong>{preview.rows}</strong> rows, <strong>{preview.trees}</strong> trees that can be kept
+            {preview.newPlots.length > 0 && `, ${preview.newPlots.length} plots that are not there yet`}
+            {preview.errorCount > 0 &&
+              `; ${preview.errorCount} things are wrong, and nothing is kept until they are right`}
+            .
+          </p>
+          {preview.errors.length > 0 && (
+            <section aria-labelledby="wrong" className="grid gap-2">
+              <h2 id="wrong" className="text-xl font-bold">
+                Wrong in the file
+              </h2>
+              <ul className="grid gap-1">
+                {preview.errors.map(({ row, column, message }, i) => (
+                  <li key={i}>
+                    <strong>row {row}</strong>, {column}: {message}
+                  </li>
+                ))}
+              </ul>
+              {preview.errorCount > preview.errors.length && (
+                <p>and {preview.errorCount - preview.errors.length} more.</p>
+              )}
+            </section>
+          )}
+          <section aria-labelledby="sample" className="overflow-x-auto" tabIndex={0}>
+            <h2 id="sample" className="text-xl font-bold">
+              The first rows
+            </h2>
+            <table className="rows w-full">
+              <thead>
+                <tr>
+                  {preview.heads.map((head, i) => (
+                    <th key={i} scope="col">
+                      {head}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {preview.sample.map((row, i) => (
+                  <tr key={i}>
+                    {preview.heads.map((_, j) => (
+                      <td key={j} className="figures">
+                        {row[j] ?? ''}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+          <p>
+            <button
+              type="button"
+              className="btn btn-main"
+              disabled={!ready || share !== null || file === null}
+              onClick={() => {
+                if (file !== null) void go(file, choices, importId.current);
+              }}
+            >
+              Keep {preview.trees} trees
+            </button>
+          </p>
+        </>
+      )}
+    </div>
+  );
+}

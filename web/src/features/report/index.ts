@@ -1,1 +1,0 @@
-export { ImportPage } from './ImportPage.tsx';

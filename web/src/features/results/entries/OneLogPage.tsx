@@ -1,0 +1,214 @@
+import { useEffect, useState } from 'react';
+import { cordsOf, SOLID_FT3_PER_CORD, STERES_PER_CORD } from '@arbolito/core/log-rules';
+import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
+import { LogDrawing } from '../one-log/LogDrawing.tsx';
+import { bestKnown, cubicRows, type LogKey, logProblems, ruleRows, type TapedLog } from '../one-log/log-state.ts';
+
+const KEYS: readonly LogKey[] = ['length', 'butt', 'third', 'middle', 'top'];
+const OPTIONAL: ReadonlySet<LogKey> = new Set<LogKey>(['butt', 'third', 'middle']);
+const START: Readonly<Record<LogKey, string>> = { length: '4.9', butt: '41', third: '', middle: '38', top: '35.6' };
+const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
+
+const specsOf = ({ length, diameter }: WoodUnits): Readonly<Record<LogKey, FigureSpec>> => {
+  const of = (label: string): FigureSpec => ({ label, unit: diameter, low: 1, high: diameter === 'cm' ? 250 : 100 });
+  return {
+    length: { label: 'length', unit: length, low: 0.5, high: length === 'm' ? 30 : 100 },
+    butt: of('butt'),
+    third: of('a third up from the butt'),
+    middle: of('middle'),
+    top: of('top, the small end'),
+  };
+};
+
+/** A log's figures live in the address, with the unit that they are in. */
+function fromAddress(): { readonly system: UnitSystem; readonly texts: Readonly<Record<LogKey, string>> } {
+  const query = new URLSearchParams(location.search);
+  const isGiven = KEYS.some((key) => query.has(key));
+  return {
+    system: query.get('units') === 'imperial' ? 'imperial' : 'metric',
+    texts: isGiven
+      ? {
+          length: '',
+          butt: '',
+          third: '',
+          middle: '',
+          top: '',
+          ...Object.fromEntries(KEYS.map((key) => [key, (query.get(key) ?? '').slice(0, 20)])),
+        }
+      : START,
+  };
+}
+
+/** One log as it was taped: by every rule for boards, by every way for its cubic content. */
+export function OneLogPage() {
+  const [{ system, texts }, setState] = useState(fromAddress);
+  const units = WOOD_UNITS[system];
+  const specs = specsOf(units);
+  useEffect(() => {
+    const query = new URLSearchParams({ units: system });
+    for (const key of KEYS) if (texts[key] !== '') query.set(key, texts[key]);
+    history.replaceState(null, '', `?${query.toString()}`);
+  }, [system, texts]);
+
+  const figure = (key: LogKey): number | null => {
+    const isLeftOut = OPTIONAL.has(key) && texts[key].trim() === '';
+    const read = isLeftOut ? null : parseFigure(specs[key], texts[key]);
+    if (read === null) return null;
+    if (!('value' in read)) return NaN;
+    return convert(
+      read.value,
+      specs[key].unit === units.length ? units.length : units.diameter,
+      key === 'length' ? 'm' : 'cm',
+    );
+  };
+  const taped = {
+    lengthM: figure('length') ?? NaN,
+    topCm: figure('top') ?? NaN,
+    buttCm: figure('butt'),
+    middleCm: figure('middle'),
+    thirdCm: figure('third'),
+  };
+  const isRead = Object.values(taped).every((value) => value === null || !Number.isNaN(value));
+  const log: TapedLog | null = isRead ? taped : null;
+  const problems = log === null ? {} : logProblems(log);
+  const isSound = log !== null && Object.keys(problems).length === 0;
+  const changeUnits = (next: UnitSystem): void => {
+    const to = WOOD_UNITS[next];
+    const converted = KEYS.map((key) => {
+      const value = figure(key);
+      if (value === null || Number.isNaN(value)) return [key, texts[key]];
+      return [key, asTyped(key === 'length' ? to.lengthOf(value) : to.diameterOf(value))];
+    });
+    setState({ system: next, texts: Object.fromEntries(converted) as Record<LogKey, string> });
+  };
+  return (
+    <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
+      <section aria-label="The log" className="grid gap-3">
+        <div className="flex gap-2" role="group" aria-label="Units">
+          {(Object.keys(SYSTEMS) as UnitSystem[]).map((each) => (
+            <button
+              key={each}
+              type="button"
+              className={`btn flex-1 ${system === each ? 'btn-main' : ''}`}
+              aria-pressed={system === each}
+              onClick={() => {
+                if (each !== system) changeUnits(each);
+              }}
+            >
+              {SYSTEMS[each]}
+            </button>
+          ))}
+        </div>
+        {KEYS.map((key) => (
+          <FigureInput
+            key={key}
+            spec={specs[key]}
+            text={texts[key]}
+            optional={OPTIONAL.has(key)}
+            problem={problems[key] ?? null}
+            onType={(text) => {
+              setState({ system, texts: { ...texts, [key]: text } });
+            }}
+          />
+        ))}
+        <p className="text-quiet">
+          Diameters under bark. Boards need the length and the top; leave out what was not taped, and the ways that ask
+          for it are left out too.
+        </p>
+      </section>
+      <section aria-label="What it holds" className="grid min-w-0 gap-6">
+        {isSound ? (
+          <Holds log={log} units={units} />
+        ) : (
+          <p className="card p-5 text-lg">
+            {Object.values(problems)[0] ?? 'One of the figures cannot be read yet: see its field.'}
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}
+
+function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUnits }) {
+  const rules = ruleRows(log);
+  const cubic = cubicRows(log);
+  const known = bestKnown(cubic);
+  const { low: loose, high: tight } = SOLID_FT3_PER_CORD;
+  const solidM3 = known?.volumeM3 ?? null;
+  const cords = (solidFt3: number): number => cordsOf(solidM3 ?? NaN, solidFt3);
+  return (
+    <>
+      <LogDrawing log={log} units={units} />
+      <table className="rows w-full">
+        <caption className="pb-1 text-left text-xl font-bold">Board feet, from top and length</caption>
+        <thead>
+          <tr>
+            <th scope="col">rule</th>
+            <th scope="col" className="!text-right">
+              as scaled
+            </th>
+            <th scope="col" className="!text-right">
+              by its formula
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rules.map(({ id, name, boardFeet, scaled, doubt }) => (
+            <tr key={id} data-testid={`rule-${id}`}>
+              <th scope="row" className="!text-base !text-ink">
+                {name}
+                {doubt !== null && (
+                  <span className="block font-normal text-paint-ink">{doubt.replace(`${name}: `, '')}</span>
+                )}
+              </th>
+              <td className="num text-lg font-bold">{printRounded(scaled, 0)}</td>
+              <td className="num">{printRounded(boardFeet, 2)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <table className="rows w-full">
+        <caption className="pb-1 text-left text-xl font-bold">Cubic content</caption>
+        <thead>
+          <tr>
+            <th scope="col">way</th>
+            <th scope="col" className="hidden sm:table-cell">
+              from
+            </th>
+            <th scope="col" className="!text-right">
+              {units.volume}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {cubic.map(({ name, from, volumeM3 }) => (
+            <tr key={name}>
+              <th scope="row" className="!text-base !text-ink">
+                {name}
+              </th>
+              <td className="hidden sm:table-cell">{from}</td>
+              <td className="num">{volumeM3 === null ? 'not taped' : units.printVolume(volumeM3)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {known !== null && (
+        <p className="text-lg">
+          Stacked with others of its kind, after {known.name}: {printRounded(cords(tight), 3)} to{' '}
+          {printRounded(cords(loose), 3)} cords, {printRounded(cords(tight) * STERES_PER_CORD, 2)} to{' '}
+          {printRounded(cords(loose) * STERES_PER_CORD, 2)} steres.{' '}
+          <span className="text-quiet">
+            A cord of 128 ft³ holds {loose} to {tight} ft³ of wood, by bark, length and how it is stacked.
+          </span>
+        </p>
+      )}
+      <p className="text-quiet">
+        Rules after Freese 1974, A collection of log rules; cubic ways after Prodan 1965, Holzmesslehre. A scale is an
+        estimate of what can be sawn, not what a mill will pay.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,196 @@
+import { useState } from 'react';
+import { Check, Undo2 } from 'lucide-react';
+import { CHECKS } from '@arbolito/core/quality';
+import { callUntilAnswered } from '../../../client/api.ts';
+import { deviceId, newId, now } from '../../../client/identity.ts';
+import type { WorkListView, WorkPoint } from '../../../contracts/views.ts';
+
+export interface WorkListPageProps {
+  readonly surveyId: string;
+  readonly crew: string;
+  readonly list: Pick<WorkListView, 'open' | 'cleared' | 'trees'>;
+}
+
+const NAMES: Readonly<Record<WorkPoint['check'], string>> = { tree: 'readings of one tree', ...CHECKS };
+/** In the order in which they are walked: what can change a figure first. */
+const ORDER: readonly WorkPoint['check'][] = [
+  'tree',
+  'curve',
+  'duplicate',
+  'beyond-limit',
+  'undeclared-empty-plot',
+  'observers',
+  'digit-preference',
+  'heights',
+];
+
+/** A list of thousands is walked part by part. */
+const AT_ONCE = 60;
+
+const where = ({ plotLabel, tag }: WorkPoint): string =>
+  plotLabel === null ? 'the whole survey' : `plot ${plotLabel}${tag === null ? '' : ` · tree ${tag}`}`;
+
+const hrefOf = ({ treeId, plotId }: WorkPoint): string | null =>
+  treeId !== null ? `/measure/${treeId}` : plotId !== null ? `/tally/${plotId}` : null;
+
+interface PointProps {
+  readonly point: WorkPoint;
+  readonly open: boolean;
+  readonly onOpen: () => void;
+  readonly onDecide: (cleared: boolean, reason: string) => Promise<void>;
+}
+
+function Point({ point, open, onOpen, onDecide }: PointProps) {
+  const [reason, setReason] = useState('');
+  const [asked, setAsked] = useState(false);
+  const href = hrefOf(point);
+  const id = `reason-${point.key.replace(/\W+/g, '-')}`;
+  const missing = asked && reason.trim() === '';
+  return (
+    <li className="card grid gap-2 p-4">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <strong>{where(point)}</strong>
+        <span className="text-quiet">{NAMES[point.check]}</span>
+      </div>
+      <p>
+        <span className="font-semibold">{point.title}.</span> {point.message}
+      </p>
+      <div className="flex flex-wrap items-center gap-2">
+        {href !== null && (
+          <a className="btn" href={href}>
+            {point.treeId === null ? 'Open the plot' : 'Open the tree'}
+          </a>
+        )}
+        {!open && (
+          <button type="button" className="btn" onClick={onOpen}>
+            It may stay …
+          </button>
+        )}
+      </div>
+      {open && (
+        <form
+          className="grid gap-1"
+          noValidate
+          onSubmit={(event) => {
+            event.preventDefault();
+            setAsked(true);
+            if (reason.trim() !== '') void onDecide(true, reason.trim());
+          }}
+        >
+          <label htmlFor={id} className="font-semibold">
+            Why it may stay as it is
+          </label>
+          <div className="flex flex-wrap gap-2">
+            <input
+              id={id}
+              className="field min-w-60 flex-1"
+              autoFocus
+              maxLength={300}
+              placeholder="measured again, it is right"
+              value={reason}
+              aria-invalid={missing}
+              aria-describedby={missing ? `${id}-error` : undefined}
+              onChange={(event) => {
+                setReason(event.target.value);
+              }}
+            />
+            <button type="submit" className="btn btn-main">
+              <Check aria-hidden="true" size={18} className="mr-1 inline" />
+              Clear
+            </button>
+          </div>
+          {missing && (
+            <p id={`${id}-error`} role="alert" className="font-semibold text-paint-ink">
+              Say why it may stay, such as “measured again, it is right”.
+            </p>
+          )}
+        </form>
+      )}
+    </li>
+  );
+}
+
+/** Everything worth a second look in a survey, to be walked through and cleared. */
+export function ReviewListPage({ surveyId, crew, list }: WorkListPageProps) {
+  const [{ open, cleared, trees }, setList] = useState(list);
+  const [at, setAt] = useState<string | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const [shown, setShown] = useState(AT_ONCE);
+  const decide = async (point: WorkPoint, isCleared: boolean, reason: string): Promise<void> => {
+    const body = {
+      id: newId(),
+      observer: crew,
+      device: deviceId(),
+      madeAt: now(),
+      point: point.key,
+      cleared: isCleared,
+      ...(reason === '' ? {} : { reason }),
+    };
+    try {
+      const kept = await callUntilAnswered<WorkListView>(`/api/surveys/${surveyId}/checks`, body, setSaid);
+      setList(kept);
+      setAt(null);
+      setSaid(isCleared ? `Cleared: ${where(point)}.` : `Back on the list: ${where(point)}.`);
+    } catch (error) {
+      setSaid(error instanceof Error ? error.message : 'That could not be kept.');
+    }
+  };
+  const sorted = [...open].sort((a, b) => ORDER.indexOf(a.check) - ORDER.indexOf(b.check));
+  return (
+    <div className="grid gap-5">
+      <p role="status" className="min-h-7 text-lg">
+        {said ??
+          (open.length === 0
+            ? `Nothing is left to look at among ${trees} trees.`
+            : `${open.length} left to look at among ${trees} trees.`)}
+      </p>
+      <ol className="grid gap-3">
+        {sorted.slice(0, shown).map((point) => (
+          <Point
+            key={point.key}
+            point={point}
+            open={at === point.key}
+            onOpen={() => {
+              setAt(point.key);
+            }}
+            onDecide={(isCleared, reason) => decide(point, isCleared, reason)}
+          />
+        ))}
+      </ol>
+      {sorted.length > shown && (
+        <button
+          type="button"
+          className="btn justify-self-start"
+          onClick={() => {
+            setShown(shown + AT_ONCE);
+          }}
+        >
+          Show {Math.min(AT_ONCE, sorted.length - shown)} more of {sorted.length - shown}
+        </button>
+      )}
+      {cleared.length > 0 && (
+        <section aria-labelledby="cleared" className="grid gap-2">
+          <h2 id="cleared" className="text-xl font-bold">
+            Cleared
+          </h2>
+          <ul className="grid gap-2">
+            {cleared.map((point) => (
+              <li
+                key={point.key}
+                className="flex flex-wrap items-center justify-between gap-3 border-t border-line pt-1"
+              >
+                <span>
+                  <strong>{where(point)}</strong>: {point.title}. {point.decision?.observer}: {point.decision?.reason}
+                </span>
+                <button type="button" className="btn" onClick={() => void decide(point, false, '')}>
+                  <Undo2 aria-hidden="true" size={18} className="mr-1 inline" />
+                  Put it back
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,187 @@
+import { lazy, Suspense, useState } from 'react';
+import { printRounded, printStandardError } from '@arbolito/core/units';
+import type { Estimation } from '@arbolito/core/statistics';
+import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { LinesField } from '../../../ui/lines/LinesField.tsx';
+import { estimate, type Way, WAYS } from '../two-phases/estimate.ts';
+
+const PairsChart = lazy(() => import('../two-phases/PairsChart.tsx'));
+
+const SPECS = {
+  largeN: { label: 'units with x', unit: 'one', low: 2, high: 1_000_000 },
+  largeMean: { label: 'mean of x over all', unit: 'one', low: 0, high: 1e6 },
+  factor: { label: 'factor, m²/ha', unit: 'one', low: 0.05, high: 200 },
+  guesses: { label: 'sum of the guesses', unit: 'one', low: 0, high: 1e9 },
+} as const satisfies Record<string, FigureSpec>;
+type Key = keyof typeof SPECS;
+
+const ASKED: Readonly<Record<Way, readonly Key[]>> = {
+  regression: ['largeN', 'largeMean'],
+  ratio: ['largeN', 'largeMean'],
+  count: ['factor'],
+  guess: ['guesses'],
+};
+
+const EXAMPLE = {
+  pairs: '22 198\n31 265\n18 150\n27 241\n35 310\n24 201\n29 262\n20 181\n33 287\n26 219',
+  counts: '7\n9\n5\n8\n6\n10\n7\n4\n8\n7\n6\n9',
+  perTree: '9.1\n8.4\n10.2\n9.8\n8.9\n9.6\n10.9\n8.1\n9.4\n9.0',
+} as const;
+const EXAMPLE_FIGURES = { largeN: '120', largeMean: '25.3', factor: '4', guesses: '1480' } as const;
+const NO_LISTS = { pairs: '', counts: '', perTree: '' } as const;
+const NO_FIGURES = { largeN: '', largeMean: '', factor: '', guesses: '' } as const;
+
+/** Figures that a way does not ask for. */
+const NO_VALUES = { largeN: NaN, largeMean: NaN, factor: NaN, guesses: NaN } as const;
+
+const ALL_WAYS = Object.keys(WAYS) as Way[];
+
+function Result({ estimation, alone }: { readonly estimation: Estimation; readonly alone: Estimation | null }) {
+  if (!estimation.ok) return <p className="card p-5 text-lg">{estimation.message}</p>;
+  const { mean, standardError, halfWidth, degreesOfFreedom } = estimation;
+  const decimals = Math.abs(mean) >= 1_000 ? 0 : Math.abs(mean) >= 100 ? 1 : 2;
+  return (
+    <div aria-live="polite" className="grid gap-3">
+      <p>
+        <span className="text-quiet">estimate ± one standard error</span>
+        <span className="figures block text-5xl font-extrabold" data-testid="two-phases">
+          {printRounded(mean, decimals)}{' '}
+          {standardError !== null && <span className="text-sky">± {printStandardError(standardError)}</span>}
+        </span>
+      </p>
+      {halfWidth !== null && (
+        <p className="text-lg">
+          95 % interval{' '}
+          <strong className="figures">
+            {printRounded(mean - halfWidth, decimals)} to {printRounded(mean + halfWidth, decimals)}
+          </strong>
+          , by Student’s t with {printRounded(degreesOfFreedom, 0)} degrees of freedom
+          {mean === 0 ? '' : `: ± ${printRounded((100 * halfWidth) / Math.abs(mean), 1)} %`}.
+        </p>
+      )}
+      {alone?.ok === true && alone.standardError !== null && standardError !== null && (
+        <p className="text-lg">
+          The measured units alone give {printRounded(alone.mean, decimals)} ± {printStandardError(alone.standardError)}
+          :{' '}
+          {standardError < alone.standardError
+            ? `relative efficiency ${printRounded((alone.standardError / standardError) ** 2, 1)}.`
+            : 'the first phase does not lower the error here.'}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Double sampling, count and measure, and 3P, from lists that are pasted. */
+export function TwoPhasesPage() {
+  const query = new URLSearchParams(location.search).get('way');
+  const [way, setWay] = useState<Way>(ALL_WAYS.find((each) => each === query) ?? 'regression');
+  const [lists, setLists] = useState<Readonly<Record<keyof typeof EXAMPLE, string>>>(NO_LISTS);
+  const { texts, type, part } = useFigures<Key>(SPECS, NO_FIGURES);
+  const { values, missing } = part(ASKED[way]);
+  const listed = way === 'count' ? (['counts', 'perTree'] as const) : (['pairs'] as const);
+  const isEmpty = listed.every((name) => lists[name].trim() === '');
+  const isExample = !isEmpty && listed.every((name) => lists[name] === EXAMPLE[name]);
+  const outcome = values === null || isEmpty ? null : estimate(way, { ...lists, ...NO_VALUES, ...values });
+  const showExample = (): void => {
+    setLists({ ...lists, ...Object.fromEntries(listed.map((name) => [name, EXAMPLE[name]])) });
+    for (const key of ASKED[way]) type(key, EXAMPLE_FIGURES[key]);
+  };
+  const estimation = outcome?.estimation ?? null;
+  const pairs = outcome?.pairs ?? null;
+  const lines = (name: keyof typeof EXAMPLE, title: string, of: string) => (
+    <LinesField
+      name={title}
+      of={of}
+      example={EXAMPLE[name]}
+      text={lists[name]}
+      problems={outcome?.problems[name] ?? []}
+      onType={(text) => {
+        setLists({ ...lists, [name]: text });
+      }}
+    />
+  );
+  return (
+    <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[22rem_minmax(0,1fr)] md:p-6">
+      <section aria-label="What was taken" className="order-2 grid gap-4 md:order-none">
+        {ASKED[way].map((key) => (
+          <FigureInput
+            key={key}
+            spec={SPECS[key]}
+            text={texts[key]}
+            optional
+            onType={(text) => {
+              type(key, text);
+            }}
+          />
+        ))}
+        {way === 'count' ? (
+          <>
+            {lines('counts', 'Trees counted', 'one point on a line, points without a tree as 0')}
+            {lines('perTree', 'Volume per basal area', 'one measured tree on a line, in m³/m²')}
+          </>
+        ) : (
+          lines(
+            'pairs',
+            way === 'guess' ? 'Measured trees' : 'Measured units',
+            way === 'guess' ? 'guess and measured volume on a line' : 'x and y on a line',
+          )
+        )}
+      </section>
+      <section aria-label="Result" className="order-1 grid min-w-0 gap-4 md:order-none">
+        <div className="grid grid-cols-2 gap-2 lg:grid-cols-4" role="group" aria-label="Way">
+          {ALL_WAYS.map((each) => (
+            <button
+              key={each}
+              type="button"
+              className={`btn ${way === each ? 'btn-main' : ''}`}
+              aria-pressed={way === each}
+              onClick={() => {
+                setWay(each);
+                const next = new URLSearchParams(location.search);
+                next.set('way', each);
+                history.replaceState(null, '', `?${next.toString()}`);
+              }}
+            >
+              {WAYS[each].name}
+            </button>
+          ))}
+        </div>
+        <h1 className="text-3xl font-bold">{WAYS[way].name}</h1>
+        <p className="max-w-2xl text-lg">{WAYS[way].words}</p>
+        {estimation === null ? (
+          <div className="grid justify-items-start gap-3">
+            <EnterFirst missing={isEmpty ? [...missing, 'the list of what was measured'] : missing} />
+            <button type="button" className="btn" onClick={showExample}>
+              Show an example
+            </button>
+          </div>
+        ) : (
+          <>
+            {isExample && (
+              <p className="rounded-lg border-2 border-paint-ink bg-alarm px-3 py-1.5 font-semibold">
+                Example values. Enter your own in their place.
+              </p>
+            )}
+            <Result estimation={estimation} alone={outcome?.alone ?? null} />
+          </>
+        )}
+        {pairs !== null && (
+          <Suspense
+            fallback={
+              <p role="status" className="h-80">
+                Drawing …
+              </p>
+            }
+          >
+            <PairsChart {...pairs} />
+          </Suspense>
+        )}
+        <p className="text-quiet">{WAYS[way].source}.</p>
+      </section>
+    </div>
+  );
+}

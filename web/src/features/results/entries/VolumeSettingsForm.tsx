@@ -1,0 +1,272 @@
+import { useState } from 'react';
+import type { FormFactor, PriceList, Species, WoodSettings } from '@arbolito/core/protocol';
+import { convert, type UnitSystem } from '@arbolito/core/units';
+import { callUntilAnswered, Refused } from '../../../client/api.ts';
+import { deviceId, newId, now } from '../../../client/identity.ts';
+import type { WoodView } from '../../../contracts/views.ts';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { PriceListEditor } from '../prices/PriceListEditor.tsx';
+import { START_PRICES } from '../prices/start-prices.ts';
+import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
+import { SpeciesCard } from '../volume-settings/SpeciesCard.tsx';
+import { speciesDraft, type SpeciesDraft, speciesWoodOf } from '../volume-settings/species-ways.ts';
+
+export interface WoodFormProps {
+  readonly surveyId: string;
+  readonly crew: string;
+  readonly system: UnitSystem;
+  readonly species: readonly Species[];
+  readonly formFactor: FormFactor;
+  /** Where the survey measures dbh, m. */
+  readonly breastHeightM: number;
+  readonly wood: WoodSettings;
+  /** What was settled, the newest first. */
+  readonly history: readonly WoodView[];
+}
+
+const specsOf = ({ length, diameter }: WoodUnits): Readonly<Record<'stump' | 'top', FigureSpec>> => ({
+  stump: { label: 'stump', unit: length, low: 0, high: length === 'm' ? 3 : 9.8 },
+  top: {
+    label: 'smallest top, under bark',
+    unit: diameter,
+    low: diameter === 'cm' ? 1 : 0.5,
+    high: diameter === 'cm' ? 100 : 39,
+  },
+});
+
+const today = (): string => now().slice(0, 10);
+
+interface Draft {
+  readonly species: readonly SpeciesDraft[];
+  readonly stump: string;
+  readonly top: string;
+  readonly prices: PriceList | null;
+}
+
+const draftOf = (
+  { species: settled, stumpM, topCm, prices }: WoodSettings,
+  species: readonly Species[],
+  units: WoodUnits,
+): Draft => ({
+  species: species.map(({ code }) =>
+    speciesDraft(
+      code,
+      settled.find(({ speciesCode }) => speciesCode === code),
+    ),
+  ),
+  stump: asTyped(units.lengthOf(stumpM)),
+  top: asTyped(units.diameterOf(topCm)),
+  prices,
+});
+
+/** How a survey works out its wood: volume by species, where logs begin and end, what is paid for them. */
+export function VolumeSettingsForm({
+  surveyId,
+  crew,
+  system,
+  species,
+  formFactor,
+  breastHeightM,
+  wood,
+  history,
+}: WoodFormProps) {
+  const units = WOOD_UNITS[system];
+  const specs = specsOf(units);
+  const [draft, setDraft] = useState(() => draftOf(wood, species, units));
+  // Made anew when other settings are taken over whole: cells keep their own text.
+  const [taken, setTaken] = useState(0);
+  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
+  const [state, setState] = useState<'editing' | 'sending' | 'kept'>('editing');
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const change = (over: Partial<Draft>): void => {
+    setDraft({ ...draft, ...over });
+    setState('editing');
+    setErrors(new Map());
+  };
+  const figure = (key: 'stump' | 'top'): number => {
+    const read = parseFigure(specs[key], draft[key]);
+    return 'value' in read ? read.value : NaN;
+  };
+  const keep = async (): Promise<void> => {
+    setState('sending');
+    setTrouble(null);
+    try {
+      const [newest] = history;
+      await callUntilAnswered<WoodView>(
+        `/api/surveys/${surveyId}/wood`,
+        {
+          id: newId(),
+          observer: crew,
+          device: deviceId(),
+          madeAt: now(),
+          ...(newest === undefined ? {} : { replaces: newest.id }),
+          species: draft.species.map((each) =>
+            speciesWoodOf(each, species.find(({ code }) => code === each.code)?.name ?? each.code),
+          ),
+          stumpM: convert(figure('stump'), units.length, 'm'),
+          topCm: convert(figure('top'), units.diameter, 'cm'),
+          prices: draft.prices,
+        },
+        setTrouble,
+      );
+      setState('kept');
+      location.reload();
+    } catch (error) {
+      const fields = error instanceof Refused ? (error.problem.errors ?? []) : [];
+      setErrors(new Map(fields.map(({ pointer, detail }) => [pointer, detail])));
+      setTrouble(
+        error instanceof Error ? `${error.message} What you have entered is still here.` : 'That could not be kept.',
+      );
+      setState('editing');
+    }
+  };
+  const refusedOf = (start: string): string | null =>
+    [...errors].find(([pointer]) => pointer.startsWith(start))?.[1] ?? null;
+  const { prices } = draft;
+  return (
+    <form
+      noValidate
+      className="grid grid-cols-[minmax(0,1fr)] gap-6"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <section aria-labelledby="by-species" className="grid gap-3">
+        <h2 id="by-species" className="text-xl font-bold">
+          Volume by species
+        </h2>
+        <div className="grid gap-3 md:grid-cols-2">
+          {draft.species.map((each, i) => (
+            <SpeciesCard
+              key={each.code}
+              name={species[i]?.name ?? each.code}
+              draft={each}
+              factor={formFactor}
+              breastHeightM={breastHeightM}
+              units={units}
+              refused={refusedOf(`/species/${i}/`)}
+              onChange={(next) => {
+                change({ species: draft.species.map((old, at) => (at === i ? next : old)) });
+              }}
+            />
+          ))}
+        </div>
+      </section>
+      <section aria-labelledby="ends" className="grid gap-2">
+        <h2 id="ends" className="text-xl font-bold">
+          Where logs begin and end
+        </h2>
+        <div className="flex flex-wrap gap-x-8 gap-y-2">
+          {(['stump', 'top'] as const).map((key) => (
+            <FigureInput
+              key={key}
+              spec={specs[key]}
+              text={draft[key]}
+              onType={(text) => {
+                change({ [key]: text });
+              }}
+            />
+          ))}
+        </div>
+      </section>
+      {prices === null ? (
+        <section aria-labelledby="no-prices" className="card grid gap-2 p-4">
+          <h2 id="no-prices" className="text-xl font-bold">
+            Products and prices
+          </h2>
+          <p>There is no price list for this survey. With one, its logs can be cut in thought and valued.</p>
+          <p>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                change({ prices: { ...START_PRICES[units.system], pricesOf: today() } });
+              }}
+            >
+              Begin a price list
+            </button>
+          </p>
+        </section>
+      ) : (
+        <div className="grid gap-3">
+          <PriceListEditor
+            key={taken}
+            list={prices}
+            units={units}
+            onChange={(list) => {
+              change({ prices: list });
+            }}
+          />
+          <p>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                if (confirm('Take the whole price list off this form? It stays on the record until you keep the form.'))
+                  change({ prices: null });
+              }}
+            >
+              No price list
+            </button>
+          </p>
+        </div>
+      )}
+      <div className="sticky bottom-0 -mx-2 grid gap-2 border-t-[3px] border-paint bg-sheet p-4">
+        {trouble !== null && (
+          <p role="alert" className="rounded-lg border-2 border-paint-ink bg-alarm p-3">
+            {trouble}
+          </p>
+        )}
+        <p className="flex flex-wrap items-center gap-3">
+          <button type="submit" className="btn btn-main" disabled={state === 'sending'}>
+            Keep for this survey
+          </button>
+          <span role="status">
+            {state === 'sending'
+              ? 'Sending …'
+              : state === 'kept'
+                ? 'Kept.'
+                : 'Every tree’s volume follows from this; what held before is kept below.'}
+          </span>
+        </p>
+      </div>
+      {history.length > 0 && (
+        <section aria-labelledby="before">
+          <h2 id="before" className="text-xl font-bold">
+            Settled before
+          </h2>
+          <ul className="grid gap-2">
+            {history.map((each, i) => (
+              <li key={each.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line pt-2">
+                <span className="figures">{each.madeAt.slice(0, 16).replace('T', ' ')}</span>
+                <span>{each.observer}</span>
+                <span className="text-quiet">
+                  {each.species.filter(({ volume }) => volume !== undefined).length} species by a way of their own,{' '}
+                  {each.prices === null
+                    ? 'no prices'
+                    : `${each.prices.products.length} products in ${each.prices.currency}`}
+                </span>
+                {i === 0 ? (
+                  <strong>holds now</strong>
+                ) : (
+                  <button
+                    type="button"
+                    className="btn"
+                    onClick={() => {
+                      setTaken(taken + 1);
+                      change(draftOf(each, species, units));
+                    }}
+                  >
+                    Take this again
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </form>
+  );
+}

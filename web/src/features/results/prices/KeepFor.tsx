@@ -1,0 +1,106 @@
+import { useState } from 'react';
+import {
+  barkRatioOf,
+  type Species,
+  type SpeciesWood,
+  type VolumeModel,
+  type WoodSettings,
+} from '@arbolito/core/protocol';
+import { callUntilAnswered } from '../../../client/api.ts';
+import { deviceId, newId, now } from '../../../client/identity.ts';
+
+/** The survey that a table or a taper can be kept for. */
+export interface KeepingSurvey {
+  readonly id: string;
+  readonly name: string;
+  readonly crew: string;
+  /** Where the survey measures dbh, m. */
+  readonly breastHeightM: number;
+  readonly species: readonly Species[];
+  readonly wood: WoodSettings;
+  /** The settings in force; null where none were made. */
+  readonly woodId: string | null;
+}
+
+interface KeepForProps {
+  readonly survey: KeepingSurvey;
+  /** `table`, `taper`. */
+  readonly what: string;
+  readonly volumeOf: (code: string, speciesName: string) => VolumeModel;
+}
+
+/** Keeps what was fitted as the way to the volume of a species of the survey; all else that was settled stays. */
+export function KeepFor({ survey, what, volumeOf }: KeepForProps) {
+  const [code, setCode] = useState(survey.species[0]?.code ?? '');
+  const [said, setSaid] = useState<string | null>(null);
+  const [isKept, setKept] = useState(false);
+  const keep = async (): Promise<void> => {
+    const { wood, woodId } = survey;
+    const name = survey.species.find((each) => each.code === code)?.name ?? code;
+    const settled: SpeciesWood = {
+      speciesCode: code,
+      barkRatio: barkRatioOf(wood, code),
+      volume: volumeOf(code, name),
+    };
+    try {
+      await callUntilAnswered(
+        `/api/surveys/${survey.id}/wood`,
+        {
+          id: newId(),
+          observer: survey.crew,
+          device: deviceId(),
+          madeAt: now(),
+          ...(woodId === null ? {} : { replaces: woodId }),
+          ...wood,
+          species: [...wood.species.filter(({ speciesCode }) => speciesCode !== code), settled],
+        },
+        setSaid,
+      );
+      setKept(true);
+      setSaid(`Kept: ${name} of ${survey.name} goes by this ${what} now.`);
+    } catch (error) {
+      setSaid(error instanceof Error ? error.message : `The ${what} could not be kept.`);
+    }
+  };
+  return (
+    <section aria-labelledby="keep-for" className="card grid gap-3 p-5">
+      <h2 id="keep-for" className="text-xl font-bold">
+        Keep it for {survey.name}
+      </h2>
+      <div className="flex flex-wrap items-center gap-3">
+        <label className="flex items-center gap-2">
+          volume of
+          <select
+            className="field !w-auto"
+            value={code}
+            onChange={(event) => {
+              setCode(event.target.value);
+            }}
+          >
+            {survey.species.map((each) => (
+              <option key={each.code} value={each.code}>
+                {each.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button
+          type="button"
+          className="btn btn-main"
+          disabled={isKept}
+          onClick={() => {
+            void keep();
+          }}
+        >
+          Keep this {what}
+        </button>
+        <a className="underline" href={`/surveys/${survey.id}/wood`}>
+          Volumes and prices
+        </a>
+      </div>
+      <p role="status" className="font-semibold">
+        {said}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,145 @@
+import { lazy, Suspense, useState } from 'react';
+import { isLogRuleId, type LogRuleId } from '@arbolito/core/protocol';
+import { LOG_RULES } from '@arbolito/core/log-rules';
+import { printRounded } from '@arbolito/core/units';
+import type { Section } from '@arbolito/core/taper';
+import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
+import type { WoodUnits } from '../prices/wood-units.ts';
+import { type CutStem, otherVolumes, rulesOf, type StemFigures } from './stem-state.ts';
+
+const RulesChart = lazy(() => import('./RulesChart.tsx'));
+const WaysChart = lazy(() => import('./WaysChart.tsx'));
+
+const PRICE: FigureSpec = { label: 'price', unit: 'one', low: 0, high: 1e6 };
+
+const drawing = (
+  <p role="status" className="h-80">
+    Drawing …
+  </p>
+);
+
+/** The same logs by every rule, and a price by one of them as it would be by the others. */
+export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly currency: string }) {
+  const [rule, setRule] = useState<LogRuleId>('doyle');
+  const [text, setText] = useState('400');
+  const read = parseFigure(PRICE, text);
+  const price = 'value' in read ? read.value : NaN;
+  const totals = rulesOf(cut.cuts, { rule, price });
+  return (
+    <section
+      aria-labelledby="rules"
+      className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:grid-cols-2 lg:gap-x-6"
+    >
+      <h2 id="rules" className="text-xl font-bold lg:col-span-2">
+        The same logs by every rule
+      </h2>
+      <Suspense fallback={drawing}>
+        <RulesChart totals={totals} />
+      </Suspense>
+      <div className="grid content-start gap-3">
+        <div className="flex flex-wrap items-center gap-2">
+          <label className="flex items-center gap-2">
+            A price of
+            <input
+              className="field figures !w-24"
+              inputMode="decimal"
+              autoComplete="off"
+              value={text}
+              aria-invalid={'problem' in read}
+              onChange={(event) => {
+                setText(event.target.value);
+              }}
+            />
+          </label>
+          <label className="flex flex-wrap items-center gap-2">
+            {currency} a thousand board feet of
+            <select
+              className="field !w-auto"
+              value={rule}
+              onChange={(event) => {
+                if (isLogRuleId(event.target.value)) setRule(event.target.value);
+              }}
+            >
+              {Object.entries(LOG_RULES).map(([id, { name }]) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+        {'problem' in read ? (
+          <p role="alert" className="text-paint-ink">
+            {read.problem}
+          </p>
+        ) : (
+          <table className="rows w-full">
+            <caption className="pb-1 text-left">pays the same for these logs as</caption>
+            <thead>
+              <tr>
+                <th scope="col">rule</th>
+                <th scope="col" className="!text-right">
+                  board feet
+                </th>
+                <th scope="col" className="!text-right">
+                  {currency} a thousand
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {totals.map(({ id, name, boardFeet, samePrice }) => (
+                <tr key={id}>
+                  <th scope="row" className="!text-base !text-ink">
+                    {name}
+                  </th>
+                  <td className="num">{printRounded(boardFeet, 0)}</td>
+                  <td className="num">{samePrice === null ? 'no wood' : printRounded(samePrice, 2)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </section>
+  );
+}
+
+interface WaysBesideProps {
+  readonly cut: CutStem;
+  readonly figures: StemFigures;
+  readonly sections: readonly Section[];
+  readonly units: WoodUnits;
+}
+
+/** What other models, equations and ways to measure would say of this stem. */
+export function WaysBeside({ cut, figures, sections, units }: WaysBesideProps) {
+  const volumes = otherVolumes(cut, figures, sections);
+  const of = (...groups: readonly string[]) => volumes.filter(({ group }) => groups.includes(group));
+  const whole = of('taper', 'equation');
+  const standing = of('standing');
+  const felled = of('felled');
+  const charts = [
+    { title: 'The whole stem over bark, by other models and equations', rows: whole, profileM3: cut.wholeM3 },
+    { title: 'This stem measured standing, by a few diameters', rows: standing, profileM3: cut.wholeM3 },
+    { title: 'This stem felled, from stump to top over bark', rows: felled, profileM3: cut.merchantableM3.over },
+  ].filter(({ rows }) => rows.length > 0);
+  return (
+    <section aria-labelledby="ways" className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <h2 id="ways" className="text-xl font-bold">
+        What others would say of this stem
+      </h2>
+      <p className="text-quiet">
+        The dashed line is what the profile above sums up to. Ways of measuring are told the diameters that they ask for
+        from that profile: what differs is the way alone.
+      </p>
+      {charts.map(({ title, rows, profileM3 }) => (
+        <div key={title}>
+          <h3 className="font-bold">{title}</h3>
+          <Suspense fallback={drawing}>
+            <WaysChart title={title} volumes={rows} profileM3={profileM3} units={units} />
+          </Suspense>
+        </div>
+      ))}
+    </section>
+  );
+}

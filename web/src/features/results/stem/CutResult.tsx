@@ -1,0 +1,196 @@
+import { CirclePlus, RotateCcw, Undo2 } from 'lucide-react';
+import type { Defect } from '@arbolito/core/bucking';
+import type { PriceList } from '@arbolito/core/protocol';
+import { printRounded } from '@arbolito/core/units';
+import { Disclosure } from '../../../ui/Disclosure.tsx';
+import type { WoodUnits } from '../prices/wood-units.ts';
+import { StandingStem } from './StandingStem.tsx';
+import { type CutStem, logsM3, type StemFigures, tooLong } from './stem-state.ts';
+import { StemDrawing } from './StemDrawing.tsx';
+
+/** The logs one under the other, with what each is worth. */
+function CutList({ cut, prices, units }: { cut: CutStem; prices: PriceList; units: WoodUnits }) {
+  return (
+    <table className="rows w-full self-start">
+      <caption className="pb-1 text-left text-xl font-bold">The cuts, from the butt up</caption>
+      <thead>
+        <tr>
+          <th scope="col">product</th>
+          <th scope="col" className="hidden !text-right sm:table-cell">
+            from, {units.length}
+          </th>
+          <th scope="col" className="!text-right">
+            length, {units.length}
+          </th>
+          <th scope="col" className="hidden !text-right sm:table-cell">
+            butt, {units.diameter}
+          </th>
+          <th scope="col" className="!text-right">
+            top, {units.diameter}
+          </th>
+          <th scope="col" className="!text-right">
+            {prices.currency}
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {cut.cuts.cuts.map(({ product, fromM, lengthM, buttCm, topCm, value }) => (
+          <tr key={fromM}>
+            <th scope="row" className="!text-base !text-ink">
+              {prices.products[product]?.name}
+            </th>
+            <td className="num hidden sm:table-cell">{units.printLength(fromM)}</td>
+            <td className="num">{units.printLength(lengthM)}</td>
+            <td className="num hidden sm:table-cell">{units.printDiameter(buttCm)}</td>
+            <td className="num">{units.printDiameter(topCm)}</td>
+            <td className="num">{printRounded(value, 2)}</td>
+          </tr>
+        ))}
+        {cut.cuts.cuts.length === 0 && (
+          <tr>
+            <td colSpan={6}>No product of the list can be cut from this stem.</td>
+          </tr>
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+interface CutResultProps {
+  readonly cut: CutStem;
+  readonly figures: StemFigures;
+  readonly prices: PriceList;
+  readonly defects: readonly Defect[];
+  readonly units: WoodUnits;
+  readonly saws: readonly number[];
+  readonly onSaws: (saws: readonly number[] | null) => void;
+  /** Null where nothing was moved. */
+  readonly onUndo: (() => void) | null;
+  readonly onDefect: (index: number, change: Partial<Pick<Defect, 'fromM' | 'toM'>>) => void;
+}
+
+/** One more cut: in the middle of the longest piece. */
+function withOneMore(saws: readonly number[], topM: number): number[] {
+  const ends = saws.length < 2 ? [...saws, topM] : saws;
+  const pieces = ends.slice(1).map((to, i) => ({ from: ends[i] ?? 0, to }));
+  const longest = pieces.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a), pieces[0] ?? { from: 0, to: topM });
+  return [...ends, Math.round(5 * (longest.from + longest.to)) / 10].sort((a, b) => a - b);
+}
+
+/** What the stem is worth as it is cut, its drawing with the saw in hand, and the list of its logs. */
+export function CutResult(props: CutResultProps) {
+  const { cut, figures, prices, defects, units, saws, onSaws } = props;
+  const { currency, products, costs } = prices;
+  const { value, best, greedy, isByHand } = cut;
+  const ofAll = (words: string): string => (costs.length > 0 ? `${words}, after costs` : words);
+  return (
+    <>
+      <div aria-live="polite" className="flex flex-wrap items-end gap-x-8 gap-y-2">
+        <p>
+          <span className="text-quiet">
+            worth as cut below{isByHand && ' by hand'}
+            {costs.length > 0 ? `, ${printRounded(value.costs, 2)} of costs taken off` : ', before costs'}
+          </span>
+          <span className="flex items-baseline gap-3">
+            <strong className="figures text-5xl font-extrabold" data-testid="stem-value">
+              {printRounded(value.net, 2)}
+            </strong>
+            <span className="figures text-xl text-sky">
+              ± {printRounded(value.standardError, 2)} {currency}
+            </span>
+          </span>
+        </p>
+        {isByHand && (
+          <p>
+            <span className="text-quiet">{ofAll('the best cuts')}</span>
+            <span className="figures block text-xl font-bold" data-testid="best-value">
+              {printRounded(best.value - cut.costsOf(best), 2)} {currency}
+            </span>
+          </p>
+        )}
+        <p>
+          <span className="text-quiet">{ofAll('the dearest log first, as it comes')}</span>
+          <span className="figures block text-xl font-bold" data-testid="greedy-value">
+            {printRounded(greedy.value - cut.costsOf(greedy), 2)} {currency}
+          </span>
+        </p>
+        <p>
+          <span className="text-quiet">wood to the smallest top, under bark</span>
+          <span className="figures block text-xl font-bold" data-testid="stem-volume">
+            {units.printVolume(cut.merchantableM3.under)} {units.volume} ±{' '}
+            {units.printVolume(cut.merchantableM3.under * cut.volumeErrorShare)}
+          </span>
+        </p>
+      </div>
+      <StemDrawing
+        over={cut.over}
+        under={cut.under}
+        stumpM={figures.stumpM}
+        topHeightM={cut.topHeightM}
+        bucking={cut.cuts}
+        products={products}
+        defects={defects}
+        units={units}
+        saws={saws}
+        onSaws={onSaws}
+        onDefect={props.onDefect}
+      />
+      <div className="flex flex-wrap items-center gap-2">
+        <button
+          type="button"
+          className="btn"
+          onClick={() => {
+            onSaws(withOneMore(saws.length === 0 ? [figures.stumpM] : saws, cut.topHeightM));
+          }}
+        >
+          <CirclePlus aria-hidden="true" size={18} /> One more cut
+        </button>
+        <button
+          type="button"
+          className="btn"
+          disabled={props.onUndo === null}
+          onClick={() => {
+            props.onUndo?.();
+          }}
+        >
+          <Undo2 aria-hidden="true" size={18} /> Undo
+        </button>
+        <button
+          type="button"
+          className="btn"
+          disabled={!isByHand}
+          onClick={() => {
+            onSaws(null);
+          }}
+        >
+          <RotateCcw aria-hidden="true" size={18} /> The best cuts
+        </button>
+        <p className="text-quiet">Drag a saw, or move it with the arrow keys; Delete takes it away.</p>
+      </div>
+      <p className="text-quiet">
+        The whole stem over bark has {units.printVolume(cut.wholeM3)} {units.volume}; its logs have{' '}
+        {units.printVolume(logsM3(cut.cuts))} {units.volume} after Smalian. Prices are of {prices.pricesOf}, as written
+        below: an estimate is not an appraisal, and no leave to fell. Profile: {cut.over.words} ({cut.over.source}).
+      </p>
+      {tooLong(cut, figures, prices, units).map((words) => (
+        <p key={words} className="font-semibold text-paint-ink">
+          {words}
+        </p>
+      ))}
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-5 lg:grid-cols-[minmax(0,1fr)_auto]">
+        <CutList cut={cut} prices={prices} units={units} />
+        <div className="hidden lg:block">
+          <h2 className="text-xl font-bold">Standing, to scale</h2>
+          <StandingStem over={cut.over} under={cut.under} bucking={cut.cuts} products={products} units={units} />
+        </div>
+        <div className="lg:hidden">
+          <Disclosure title="Standing, to scale">
+            {() => (
+              <StandingStem over={cut.over} under={cut.under} bucking={cut.cuts} products={products} units={units} />
+            )}
+          </Disclosure>
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,141 @@
+import type { Defect } from '@arbolito/core/bucking';
+import type { UnitSystem } from '@arbolito/core/units';
+import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import type { WoodUnits } from '../prices/wood-units.ts';
+import { Defects } from './Defects.tsx';
+import type { StemKey } from './stem-figures.ts';
+import type { StemPageProps } from '../entries/StemPage.tsx';
+import { isModelId, type ModelId, MODELS, needsSections, SURVEY_MODEL } from './stem-state.ts';
+
+interface StemFormProps extends StemPageProps {
+  readonly units: WoodUnits;
+  readonly onUnits: (system: UnitSystem) => void;
+  readonly specs: Readonly<Record<StemKey, FigureSpec>>;
+  readonly texts: Readonly<Record<StemKey, string>>;
+  readonly onType: (key: StemKey, text: string) => void;
+  readonly species: string;
+  readonly onSpecies: (code: string) => void;
+  readonly model: ModelId | typeof SURVEY_MODEL;
+  readonly hasOwnTaper: boolean;
+  /** What to know of the taper that is chosen. */
+  readonly doubts: readonly string[];
+  readonly onModel: (model: ModelId | typeof SURVEY_MODEL) => void;
+  readonly sectionsText: string;
+  readonly sectionsProblem: string | null;
+  readonly onSections: (text: string) => void;
+  readonly defects: readonly Defect[];
+  readonly heightM: number;
+  readonly onDefects: (defects: readonly Defect[]) => void;
+}
+
+const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
+
+/** The tree, how it tapers, what is wrong with it and how sure that is. */
+export function StemForm(props: StemFormProps) {
+  const { units, specs, texts, onType, survey, species, model, sectionsProblem } = props;
+  const field = (name: StemKey) => (
+    <FigureInput
+      key={name}
+      spec={specs[name]}
+      text={texts[name]}
+      optional={name === 'dbh' || name === 'height'}
+      onType={(text) => {
+        onType(name, text);
+      }}
+    />
+  );
+  return (
+    <section aria-label="The stem" className="grid gap-5">
+      <fieldset className="grid gap-2">
+        <legend className="pb-1 font-bold">The tree</legend>
+        <div className="flex gap-2" role="group" aria-label="Units">
+          {(Object.keys(SYSTEMS) as UnitSystem[]).map((system) => (
+            <button
+              key={system}
+              type="button"
+              className={`btn flex-1 ${units.system === system ? 'btn-main' : ''}`}
+              aria-pressed={units.system === system}
+              onClick={() => {
+                props.onUnits(system);
+              }}
+            >
+              {SYSTEMS[system]}
+            </button>
+          ))}
+        </div>
+        {survey !== null && (
+          <label className="flex items-center gap-2">
+            <span>species</span>
+            <select
+              className="field ml-auto !w-auto"
+              value={species}
+              onChange={(event) => {
+                props.onSpecies(event.target.value);
+              }}
+            >
+              {survey.species.map(({ code, name }) => (
+                <option key={code} value={code}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        {(['dbh', 'height', 'bark', 'stump', 'top'] as const).map(field)}
+      </fieldset>
+      <fieldset className="grid gap-2">
+        <legend className="pb-1 font-bold">How it tapers</legend>
+        <select
+          className="field"
+          aria-label="Taper"
+          value={model}
+          onChange={(event) => {
+            const { value } = event.target;
+            if (isModelId(value) || value === SURVEY_MODEL) props.onModel(value);
+          }}
+        >
+          {props.hasOwnTaper && <option value={SURVEY_MODEL}>As {survey?.name} draws the species</option>}
+          {Object.entries(MODELS).map(([id, name]) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        {model === 'ormerod' && field('exponent')}
+        {model === 'kozak' && (['kozakB1', 'kozakB2'] as const).map(field)}
+        {needsSections(model) && (
+          <label className="grid gap-1">
+            <span>
+              height in {units.length} and diameter in {units.diameter}, a semicolon between
+            </span>
+            <textarea
+              className="field figures"
+              rows={2}
+              maxLength={400}
+              placeholder={units.system === 'metric' ? '5.3 33; 13 24' : '17.3 13; 42 9.5'}
+              value={props.sectionsText}
+              aria-invalid={sectionsProblem !== null}
+              onChange={(event) => {
+                props.onSections(event.target.value);
+              }}
+            />
+            <span role="alert" className="text-sm text-paint-ink">
+              {sectionsProblem}
+            </span>
+          </label>
+        )}
+        {props.doubts.map((doubt) => (
+          <p key={doubt} className="font-semibold">
+            {doubt}
+          </p>
+        ))}
+      </fieldset>
+      <Defects defects={props.defects} heightM={props.heightM} units={units} onChange={props.onDefects} />
+      <fieldset className="grid gap-2">
+        <legend className="pb-1 font-bold">How sure it is</legend>
+        {(['dbhError', 'heightError', 'taper'] as const).map(field)}
+      </fieldset>
+    </section>
+  );
+}

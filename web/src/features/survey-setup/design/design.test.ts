@@ -1,0 +1,119 @@
+import { describe, expect, it } from 'vitest';
+import { COMMON_CONDITIONS, COMMON_SPECIES, isSurveyDesign, USUAL_DESIGN } from '@arbolito/core/protocol';
+import { readStrata } from '../strata/read-strata.ts';
+import { readDesign, usualDesignTexts } from './DesignFields.tsx';
+import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';
+import { textsOfShape } from './shape-texts.ts';
+
+const texts = usualDesignTexts(textsOfShape(USUAL_DESIGN.shape, 'metric'));
+
+describe('a design as it is typed', () => {
+  it('is the usual one where nothing is changed', () => {
+    const read = readDesign(texts, 'metric');
+    expect(read.ok && read.design).toEqual(USUAL_DESIGN);
+  });
+  it('has codes one to a line, as they are printed', () => {
+    const read = readDesign(
+      { ...texts, conditions: 'fungi = fungus on the stem\n\n nest = nest: keep = yes ' },
+      'metric',
+    );
+    expect(read.ok && read.design.conditions).toEqual([
+      { code: 'fungi', words: 'fungus on the stem' },
+      { code: 'nest', words: 'nest: keep = yes' },
+    ]);
+    const again = readDesign({ ...texts, conditions: conditionLines(COMMON_CONDITIONS) }, 'metric');
+    expect(again.ok && again.design.conditions).toEqual(COMMON_CONDITIONS);
+  });
+  it('asks for no heights, or for so many of a class', () => {
+    const none = readDesign({ ...texts, ask: 'none', every: '' }, 'metric');
+    expect(none.ok && none.design.heights).toEqual({ ask: 'none' });
+    const some = readDesign({ ...texts, ask: 'class', every: '2' }, 'metric');
+    expect(some.ok && isSurveyDesign(some.design)).toBe(true);
+  });
+  it.each([
+    [{ every: '0' }, 'every'],
+    [{ every: '2.5' }, 'every'],
+    [{ conditions: 'DEAD = dead' }, 'conditions'],
+    [{ conditions: 'dead' }, 'conditions'],
+    [{ conditions: 'dead = a\ndead = b' }, 'conditions'],
+    [{ shape: { ...texts.shape, area: '' } }, 'shape'],
+  ] as const)('%o is wrong at its part', (over, part) => {
+    const read = readDesign({ ...texts, ...over }, 'metric');
+    expect(read.ok).toBe(false);
+    expect(!read.ok && read[part]).not.toBeNull();
+  });
+});
+
+describe('strata as they are typed', () => {
+  it('are names, with their areas where those stand behind them', () => {
+    expect(readStrata('North slope = 10 ha\n\n Beech hollow \nUpland = 40', 'metric')).toEqual([
+      { name: 'North slope', areaHa: 10, pointsCounted: null },
+      { name: 'Beech hollow', areaHa: null, pointsCounted: null },
+      { name: 'Upland', areaHa: 40, pointsCounted: null },
+    ]);
+  });
+  it('are in acres where the survey is: 40 acres are 16.19 ha', () => {
+    expect(readStrata('Upland = 40', 'imperial')[0]?.areaHa).toBeCloseTo(16.1874, 4);
+    expect(readStrata('Upland = 16 ha', 'imperial')[0]?.areaHa).toBe(16);
+  });
+  it('keep what is no area in the name, where one sees it', () => {
+    expect(readStrata('North = cold side', 'metric')).toEqual([
+      { name: 'North = cold side', areaHa: null, pointsCounted: null },
+    ]);
+  });
+  it('have the points that fell into them, alone or behind the area', () => {
+    expect(readStrata('Old = 60 points\nYoung = 12 ha; 40 points\nOdd = 12 ha; 0 points', 'metric')).toEqual([
+      { name: 'Old', areaHa: null, pointsCounted: 60 },
+      { name: 'Young', areaHa: 12, pointsCounted: 40 },
+      { name: 'Odd = 12 ha; 0 points', areaHa: null, pointsCounted: null },
+    ]);
+  });
+});
+
+describe('how a survey looks twice, as it is typed', () => {
+  const at = (over: Partial<typeof texts>) => readDesign({ ...texts, ...over }, 'metric');
+  const point = { ...texts.shape, kind: 'variable-radius' as const, factor: '4' };
+
+  it('is a quick figure with its words, a count at points, or a guess of every tree', () => {
+    const double = at({ phases: 'double-sampling', by: 'ratio', auxiliary: ' crown cover, % ' });
+    expect(double.ok && double.design.phases).toEqual({
+      kind: 'double-sampling',
+      by: 'ratio',
+      auxiliary: 'crown cover, %',
+    });
+    const count = at({ phases: 'count-measure', shape: point });
+    expect(count.ok && count.design.phases).toEqual({ kind: 'count-measure' });
+    const guess = at({
+      phases: 'three-p',
+      surelyFrom: '2.5',
+      shape: { ...texts.shape, kind: 'complete-tally', area: '3' },
+    });
+    expect(guess.ok && guess.design.phases).toEqual({ kind: 'three-p', sureToMeasureM3: 2.5 });
+    for (const read of [double, count, guess]) expect(read.ok && isSurveyDesign(read.design)).toBe(true);
+  });
+
+  it.each([
+    [{ phases: 'double-sampling' }, 'Say what is told'],
+    [{ phases: 'count-measure' }, 'angle-count points'],
+    [{ phases: 'three-p' }, 'every tree of an area'],
+  ] as const)('%o is wrong at its part', (over, words) => {
+    const read = at(over);
+    expect(!read.ok && read.phases).toContain(words);
+  });
+});
+
+describe('species as they are typed', () => {
+  it('read what they print', () => {
+    expect(readSpecies(speciesLines(COMMON_SPECIES), [])).toEqual(COMMON_SPECIES);
+  });
+  it('keep what is known of a code, and take a new one with its crown', () => {
+    const known = [{ code: 'sp', name: 'Scots pine', crown: 'layered' as const, largestDbhCm: 90 }];
+    expect(readSpecies('sp = pine\n\nrb = rowan = dome', known)).toEqual([
+      { code: 'sp', name: 'pine', crown: 'layered', largestDbhCm: 90 },
+      { code: 'rb', name: 'rowan', crown: 'dome' },
+    ]);
+  });
+  it.each(['R = rowan', 'rb', 'rb = rowan = round', 'rb = a\nrb = b', ''])('%j is none', (text) => {
+    expect(typeof readSpecies(text, [])).toBe('string');
+  });
+});

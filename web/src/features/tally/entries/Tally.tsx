@@ -1,0 +1,314 @@
+import { lazy, useMemo, useState } from 'react';
+import { useStore } from '@nanostores/react';
+import type { LastVisit } from '@arbolito/core/tree';
+import { placeWords } from '@arbolito/core/protocol';
+import { plotRadiusM, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/plot';
+import { printLength } from '@arbolito/core/units';
+import { callUntilAnswered } from '../../../client/api.ts';
+import { deviceId, newId, now } from '../../../client/identity.ts';
+import type { PlotView, TreeView } from '../../../contracts/views.ts';
+import { Disclosure } from '../../../ui/Disclosure.tsx';
+import { LazyBoundary } from '../../../ui/LazyBoundary.tsx';
+import { useMedia } from '../../../ui/use-media.ts';
+import { auxiliaryLabel } from '../../../ui/auxiliary-figure.ts';
+import { exampleLines } from '../../../ui/example-lines.ts';
+import { CallLine } from '../parts/CallLine.tsx';
+import { CountIn } from '../parts/CountIn.tsx';
+import { DotTally } from '../parts/DotTally.tsx';
+import { GuessSums } from '../parts/GuessSums.tsx';
+import { PlotBar } from '../parts/PlotBar.tsx';
+import { PlotDetails } from '../parts/PlotDetails.tsx';
+import { PlotPlan } from '../parts/PlotPlan.tsx';
+import { RunningSums } from '../parts/RunningSums.tsx';
+import { ThumbPad } from '../parts/ThumbPad.tsx';
+import { TreeTable } from '../parts/TreeTable.tsx';
+import { type Elsewhere, type TallySettings, tallyStore } from '../store.ts';
+
+const PlotPhotos = lazy(() => import('../parts/PlotPhotos.tsx'));
+
+export interface TallyProps {
+  readonly plot: PlotView;
+  readonly trees: readonly TreeView[];
+  readonly elsewhere: Elsewhere;
+  readonly lastVisits: Readonly<Record<string, LastVisit>>;
+  readonly settings: TallySettings;
+  readonly observer: string;
+  /** The plot behind this one in the list; null at its end. */
+  readonly nextPlot: NextPlot | null;
+}
+
+interface NextPlot {
+  readonly id: string;
+  readonly label: string;
+}
+
+/** Marks the plot as walked to its end, or opens it again. */
+function Finish({
+  plot,
+  observer,
+  trees,
+  heightsMissing,
+  nextPlot,
+  onSelect,
+}: {
+  readonly plot: PlotView;
+  readonly nextPlot: NextPlot | null;
+  readonly observer: string;
+  readonly trees: number;
+  /** Trees whose height the survey asks for and that have none. */
+  readonly heightsMissing: readonly { readonly id: string; readonly tag: string }[];
+  readonly onSelect: (id: string) => void;
+}) {
+  const [{ finished, empty }, setState] = useState<Pick<PlotView, 'finished' | 'empty'>>(plot);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [wasAsked, setWasAsked] = useState(false);
+  const place = placeWords(plot.shape);
+  const isHeldUp = wasAsked && heightsMissing.length > 0;
+  const turn = async (change: { readonly finished: boolean; readonly empty?: boolean }): Promise<void> => {
+    setTrouble(null);
+    setWasAsked(false);
+    try {
+      const body = { id: newId(), observer, device: deviceId(), madeAt: now(), ...change };
+      const kept = await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, body, setTrouble);
+      setState(kept);
+      setTrouble(null);
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : 'That could not be kept.');
+    }
+  };
+  return (
+    <div className="grid gap-1">
+      <button
+        type="button"
+        className="btn"
+        aria-pressed={finished}
+        onClick={() => {
+          if (!finished && heightsMissing.length > 0 && !isHeldUp) setWasAsked(true);
+          else void turn(finished ? { finished: false, empty: false } : { finished: true });
+        }}
+      >
+        {empty
+          ? 'Empty: open it again'
+          : finished
+            ? 'Finished: open it again'
+            : isHeldUp
+              ? 'Finish without these heights'
+              : `${place.One} is finished`}
+      </button>
+      {finished && (
+        <a
+          className="btn btn-main"
+          href={nextPlot === null ? `/tally?survey=${plot.surveyId}` : `/tally/${nextPlot.id}`}
+        >
+          {nextPlot === null ? `All ${place.many}` : `Next ${place.one}: ${nextPlot.label}`}
+        </a>
+      )}
+      {trees === 0 && !empty && (
+        <button type="button" className="btn" onClick={() => void turn({ finished: true, empty: true })}>
+          There is no tree on it
+        </button>
+      )}
+      {isHeldUp && !finished && (
+        <div role="alert" className="grid gap-1">
+          <p>The survey asks for the heights of these trees:</p>
+          <ul className="flex flex-wrap gap-1.5">
+            {heightsMissing.map(({ id, tag }) => (
+              <li key={id}>
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() => {
+                    onSelect(id);
+                  }}
+                >
+                  Tree {tag}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {trouble !== null && <p role="alert">{trouble}</p>}
+    </div>
+  );
+}
+
+/** How the plot is laid out on its ground. */
+function groundWords({ shape, slopePct }: PlotView, { unitSystem, design }: TallySettings): string {
+  const slope = `slope ${slopePct} %`;
+  if (shape.kind !== 'circle') return `${shapeWords(shape, unitSystem)} · ${slope}`;
+  const radius =
+    design.slopeRadius === 'circle'
+      ? `radius ${printLength(slopeCorrectedRadiusM(shape.areaM2, slopePct), unitSystem)} along the ground`
+      : `level radius ${printLength(plotRadiusM(shape.areaM2), unitSystem)}`;
+  return `${radius} · ${slope}`;
+}
+
+/** One plot: the trees so far, the sums as they grow, and the call-out line. */
+export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, nextPlot }: TallyProps) {
+  const store = useMemo(
+    () => tallyStore({ plot, trees, elsewhere, lastVisits, settings, observer }),
+    [plot, trees, elsewhere, lastVisits, settings, observer],
+  );
+  const view = useStore(store.$view);
+  const isPhone = useMedia('(max-width: 767px)');
+  const [padWished, setPadWished] = useState<boolean | null>(null);
+  const padOpen = padWished ?? isPhone;
+  const [counting, setCounting] = useState(false);
+  const [details, setDetails] = useState(plot);
+  const example = exampleLines(settings);
+  const heightsMissing = view.figures.flatMap(({ row: { id, tree } }) =>
+    view.heightsAsked.has(id) ? [{ id, tag: tree.tag }] : [],
+  );
+  /** Sums, plan and acts of the plot: beside the trees, or in a dialog of a phone that a choice of a tree closes. */
+  const controls = (close: () => void) => (
+    <>
+      {settings.design.phases?.kind === 'count-measure' ? (
+        <CountIn plot={plot} observer={observer} unitSystem={settings.unitSystem} onKept={setDetails} />
+      ) : settings.design.phases?.kind === 'three-p' ? (
+        <GuessSums figures={view.figures} toMeasure={view.toMeasure} unitSystem={settings.unitSystem} />
+      ) : (
+        <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
+      )}
+      <p className="text-[0.95rem] text-quiet">{groundWords(details, settings)}</p>
+      <Finish
+        plot={plot}
+        observer={observer}
+        trees={view.figures.length}
+        heightsMissing={heightsMissing}
+        nextPlot={nextPlot}
+        onSelect={(id) => {
+          store.select(id);
+          close();
+        }}
+      />
+      <a className="btn" href={`/measure?plot=${plot.id}`}>
+        New tree on a sheet
+      </a>
+      <PlotPlan
+        figures={view.figures}
+        shape={plot.shape}
+        settings={settings}
+        selected={view.selected}
+        onSelect={(id) => {
+          store.select(id);
+          close();
+        }}
+      />
+      <DotTally
+        onDot={counting ? store.dot : undefined}
+        trees={view.figures.flatMap(({ tallied }) => tallied)}
+        species={settings.species}
+        classes={settings.fieldRules.classes}
+      />
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn"
+          aria-pressed={counting}
+          onClick={() => {
+            setCounting(!counting);
+          }}
+        >
+          Count by dots
+        </button>
+        <button
+          type="button"
+          className="btn"
+          aria-pressed={padOpen}
+          onClick={() => {
+            setPadWished(!padOpen);
+          }}
+        >
+          Thumb pad
+        </button>
+      </div>
+      <Disclosure title={`About the ${placeWords(plot.shape).one}`}>
+        {() => (
+          <PlotDetails
+            plot={details}
+            observer={observer}
+            // Trees are counted above: one place for one figure.
+            auxiliaryLabel={
+              settings.design.phases?.kind === 'count-measure' ? null : auxiliaryLabel(settings.design.phases)
+            }
+            onKept={setDetails}
+          />
+        )}
+      </Disclosure>
+      <Disclosure title="Photos">
+        {() => (
+          <LazyBoundary>
+            <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />
+          </LazyBoundary>
+        )}
+      </Disclosure>
+    </>
+  );
+  return (
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
+      {view.figures.length === 0 ? (
+        <div className="min-h-0 overflow-auto px-3 md:px-5" tabIndex={0} role="group" aria-label="Trees so far">
+          <div className="grid gap-2 p-6 text-lg">
+            <p className="font-bold">
+              No tree {plot.shape.kind === 'variable-radius' ? 'at point' : 'in plot'} {plot.label} yet.
+            </p>
+            <p>
+              Write the first one on the line below: species, dbh, and if you took a height, top, base and distance. For
+              example <kbd className="key">{example.sights}</kbd>, <kbd className="key">{example.girth}</kbd> for a
+              girth, <kbd className="key">{example.readOff}</kbd> for a height read off directly,{' '}
+              <kbd className="key">{example.place}</kbd> for where it stands.
+            </p>
+          </div>
+        </div>
+      ) : (
+        <TreeTable
+          label={plot.label}
+          figures={view.figures}
+          selected={view.selected}
+          heightsAsked={view.heightsAsked}
+          toMeasure={view.toMeasure}
+          settings={settings}
+          onSelect={store.select}
+        />
+      )}
+      {isPhone ? (
+        <PlotBar
+          sums={view.sums}
+          trees={view.figures.length}
+          unitSystem={settings.unitSystem}
+          word={placeWords(plot.shape).One}
+        >
+          {(close) => controls(close)}
+        </PlotBar>
+      ) : (
+        <aside
+          className="grid content-start gap-3 overflow-y-auto border-l border-line bg-band p-4"
+          aria-label="Plot sums"
+        >
+          {controls(() => undefined)}
+        </aside>
+      )}
+      <div className="md:col-span-2">
+        <CallLine
+          view={view}
+          store={store}
+          padOpen={padOpen}
+          example={settings.design.phases?.kind === 'three-p' ? example.guess : example.sights}
+          onOpen={(id) => {
+            location.assign(`/measure/${id}`);
+          }}
+        />
+        {padOpen && (
+          <ThumbPad
+            view={view}
+            store={store}
+            species={settings.species}
+            conditions={settings.design.conditions}
+            unitSystem={settings.unitSystem}
+          />
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,1 +1,0 @@
-export { Tally, type TallyProps } from './Tally.tsx';

@@ -1,0 +1,11 @@
+import { findMethod } from '@arbolito/core/methods';
+import type { SheetProps } from '../sheet/sheet-props.ts';
+import { Workings } from '../workings/Workings.tsx';
+
+/** The workings of the height that counts, with the reason of its method. */
+export function HeightWorkings({ view: { height }, walk }: SheetProps) {
+  if (height === null) return null;
+  return (
+    <Workings name="height" estimate={height} walk={walk} proof={findMethod(height.methodId)?.description.proof} />
+  );
+}

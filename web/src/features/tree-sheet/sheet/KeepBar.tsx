@@ -1,0 +1,34 @@
+import type { KeepState } from './use-keep.ts';
+
+interface KeepWordsProps {
+  readonly state: KeepState;
+  readonly canKeep: boolean;
+  readonly isChanged: boolean;
+  readonly onStartOver: () => void;
+}
+
+/** What became of keeping the tree, in words. */
+export function KeepWords({ state, canKeep, isChanged, onStartOver }: KeepWordsProps) {
+  return (
+    <div role="status" className="text-[0.97rem]">
+      {state.kind === 'hindered' && (
+        <ul className="rounded-lg border-2 border-paint-ink bg-alarm p-2.5">
+          {state.hindrances.map(({ message }) => (
+            <li key={message}>{message}</li>
+          ))}
+          {!canKeep && <li>This sheet belongs to no plot. Open a plot in Tally to save trees.</li>}
+        </ul>
+      )}
+      {state.kind === 'refused' && <p className="rounded-lg border-2 border-paint-ink bg-alarm p-2.5">{state.words}</p>}
+      {isChanged && state.kind === 'idle' && (
+        <p className="flex flex-wrap items-center gap-2">
+          <span className="font-semibold">Changed here, not on the record yet.</span>
+          <button type="button" className="btn" onClick={onStartOver}>
+            Back to the record
+          </button>
+        </p>
+      )}
+      {(state.kind === 'kept' || state.kind === 'sending') && <p className="chip">{state.words}</p>}
+    </div>
+  );
+}

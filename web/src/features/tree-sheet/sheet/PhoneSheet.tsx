@@ -1,0 +1,301 @@
+import { useRef, useState } from 'react';
+import { type UnitId, unitOf } from '@arbolito/core/units';
+import { heightNoOf } from '@arbolito/core/tree';
+import { exampleLines } from '../../../ui/example-lines.ts';
+import { useSize } from '../../../ui/use-media.ts';
+import { sceneOf } from '../drawing/scene.ts';
+import { entryOf, isOptional, type Slot, slotKey } from '../store.ts';
+import { CalloutBar } from '../readings/CalloutBar.tsx';
+import { Elevation, elevationLayout } from '../drawing/Elevation.tsx';
+import { TreeFigures } from '../drawing/TreeFigures.tsx';
+import { Findings } from '../readings/Findings.tsx';
+import { HeightLinks } from '../heights/HeightLinks.tsx';
+import { Heights } from '../heights/Heights.tsx';
+import { KitWords } from '../readings/KitWords.tsx';
+import { KeepWords } from './KeepBar.tsx';
+import { Keypad } from '../readings/Keypad.tsx';
+import { ErrorTable, MethodChoice } from '../readings/MethodChoice.tsx';
+import { takeSignKey, turnSign } from '../readings/ReadingBox.tsx';
+import { LastVisitPanel } from '../last-visit/LastVisitPanel.tsx';
+import { SheetWorkings } from '../workings/SheetWorkings.tsx';
+import { SidePanel } from './SidePanel.tsx';
+import { SpeciesField } from '../readings/SpeciesField.tsx';
+import { Stems } from '../stems/Stems.tsx';
+import { TapingButtons } from '../taping/TapingButtons.tsx';
+import { TapingFolds } from '../taping/TapingFolds.tsx';
+import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
+
+const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
+
+/** Longer than this the name of a unit would leave no room for the reading. */
+const LONGEST_WORDS = 12;
+
+/** A unit in words, or by its symbol where the words are long. */
+const shortWords = (unit: UnitId): string => {
+  const { words, symbol } = unitOf(unit);
+  return words.length > LONGEST_WORDS ? symbol : words;
+};
+
+/** Scrolls the reading in hand into sight within its row. */
+const intoSight = (element: HTMLElement | null): void => {
+  element?.scrollIntoView({ block: 'nearest', inline: 'center' });
+};
+
+/** The tree sheet on a phone: the drawing as a strip, one reading at a time, large keys. */
+export function PhoneSheet(props: SheetProps) {
+  const { view, store, tokens, calloutRef, dismissed, keepState, canKeep, speciesName, heightText } = props;
+  const strip = useRef<HTMLDivElement>(null);
+  const { width, height } = useSize(strip);
+  const [more, setMore] = useState(false);
+  const { settings, draft } = view;
+  // What nobody has to read comes behind the rest, and only once it is read.
+  const isShown = (slot: Slot): boolean =>
+    entryOf(draft, slot, settings).text !== '' || (props.now !== null && slotKey(props.now) === slotKey(slot));
+  const slots = [
+    ...view.slots.filter((slot) => !isOptional(slot)),
+    ...view.slots.filter((slot) => isOptional(slot) && isShown(slot)),
+  ];
+  const asked = slots.filter((slot) => !isOptional(slot));
+  const now = props.now ?? asked.at(-1) ?? null;
+  const species = settings.species.find(({ code }) => code === draft.speciesCode);
+  const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
+  const entry = now === null ? null : entryOf(draft, now, settings);
+  const problem = now === null ? null : problemAt(view, now);
+  const wrong = problem !== null && entry !== null && entry.text.trim() !== '';
+  const findings = view.findings.filter(
+    ({ code, severity }) => !dismissed.has(code) && code !== 'reading.missing' && (severity !== 'stop' || !wrong),
+  );
+  const at = asked.findIndex((slot) => now !== null && slotKey(slot) === slotKey(now));
+  const next = at < 0 ? undefined : asked[at + 1];
+  const type = (text: string): void => {
+    if (now === null) return;
+    // The reading in hand stays in hand while it is typed, though it is no longer the first that is missing.
+    props.onFocusSlot(now);
+    store.type(now, text);
+    props.onTouched();
+  };
+  if (props.panel !== null) {
+    return (
+      <div className="bg-sheet p-4">
+        <SidePanel {...props} />
+      </div>
+    );
+  }
+  return (
+    <div
+      className={`grid ${more ? 'min-h-full grid-rows-[minmax(7rem,1fr)_auto_auto_auto]' : 'h-full grid-rows-[minmax(5.9rem,1fr)_auto_auto_auto]'}`}
+    >
+      <div ref={strip} className="relative h-full max-h-[46dvh] overflow-hidden">
+        {width > 0 && (
+          <Elevation
+            scene={scene}
+            layout={elevationLayout(scene, width, height, { ...STRIP_MARGINS, left: Math.min(150, width * 0.36) })}
+            width={width}
+            height={height}
+            unitSystem={view.unitSystem}
+            now={now === null ? null : { place: now.spec.place, heightNo: heightNoOf(now) }}
+            shown={props.shown}
+            heightText={heightText}
+            label={drawingLabel(view, speciesName)}
+            strip
+          />
+        )}
+        <div className="absolute top-2 left-3.5 max-w-[9.5rem] rounded-md bg-paper/85 pr-1">
+          <TreeFigures view={view} phone />
+        </div>
+        <button
+          type="button"
+          aria-expanded={more}
+          className="btn absolute top-2 right-2"
+          onClick={() => {
+            setMore(!more);
+          }}
+        >
+          {more ? 'Keys' : 'Method'}
+        </button>
+      </div>
+      <div
+        className="flex gap-1.5 overflow-x-auto border-t border-line bg-sheet px-2 py-1.5"
+        role="group"
+        aria-label="Readings"
+      >
+        {slots.map((slot) => {
+          const { text, unit } = entryOf(draft, slot, settings);
+          const chosen = now !== null && slotKey(slot) === slotKey(now);
+          return (
+            <button
+              key={slotKey(slot)}
+              ref={chosen ? intoSight : undefined}
+              type="button"
+              aria-pressed={chosen}
+              className={`min-h-12 min-w-18 flex-auto shrink-0 rounded-lg border-[1.5px] px-2 py-0.5 text-left leading-tight ${chosen ? 'border-[3px] border-paint bg-sheet' : text === '' ? 'border-edge bg-sheet' : 'border-edge bg-wash'}`}
+              onClick={() => {
+                props.onFocusSlot(slot);
+              }}
+            >
+              <span className="block text-[0.92rem] whitespace-nowrap">{slotLabel(view, slot)}</span>
+              <span className="figures font-bold whitespace-nowrap">
+                {text === ''
+                  ? isOptional(slot)
+                    ? breastHeightText(settings)
+                    : '·'
+                  : `${text.replace(/^-/, '−')} ${unitOf(unit).symbol}`}
+              </span>
+            </button>
+          );
+        })}
+      </div>
+      {findings.length > 0 && (
+        <div className={`${more ? '' : 'max-h-[15dvh]'} overflow-y-auto bg-sheet px-2.5 pb-1`}>
+          <Findings
+            findings={findings.slice(0, 1)}
+            dismissed={dismissed}
+            onDismiss={props.onDismiss}
+            onMend={(mend, at) => {
+              store.mend(mend, at);
+            }}
+          />
+        </div>
+      )}
+      {more ? (
+        <div className="grid gap-4 bg-sheet p-4">
+          <CalloutBar
+            line={view.line}
+            example={exampleLines(settings).sights}
+            tokens={tokens}
+            inputRef={calloutRef}
+            onLine={props.onLine}
+            onEnter={props.onKeep}
+          />
+          <div className="grid grid-cols-[1fr_6rem] items-start gap-2">
+            <SpeciesField {...props} label="species" />
+            <label>
+              <span className="text-quiet">tag</span>
+              <input
+                className="field figures"
+                value={draft.tag}
+                maxLength={12}
+                onChange={(event) => {
+                  store.name({ tag: event.target.value.trim() });
+                }}
+              />
+            </label>
+          </div>
+          <MethodChoice view={view} store={store} />
+          <HeightLinks view={view} />
+          <LastVisitPanel view={view} store={store} />
+          <TapingButtons onPanel={props.onPanel} view={props.view} />
+          <Heights {...props} />
+          <Stems {...props} withFirst />
+          <TapingFolds view={view} store={store} />
+          <div className="flex gap-2">
+            {!canKeep && (
+              <button type="button" className="btn flex-1" onClick={props.onStartOver}>
+                Clear
+              </button>
+            )}
+            <button
+              type="button"
+              className="btn flex-1"
+              onClick={() => {
+                store.undo();
+              }}
+            >
+              Undo
+            </button>
+            <button
+              type="button"
+              className="btn flex-1"
+              onClick={() => {
+                store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
+              }}
+            >
+              {view.unitSystem === 'metric' ? 'measure in feet' : 'measure in metres'}
+            </button>
+          </div>
+          <SheetWorkings {...props} />
+          <ErrorTable view={view} store={store} />
+          {canKeep && (
+            <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
+              Save tree
+            </button>
+          )}
+          <KeepWords state={keepState} canKeep={canKeep} isChanged={props.isChanged} onStartOver={props.onStartOver} />
+        </div>
+      ) : (
+        now !== null &&
+        entry !== null && (
+          <div>
+            <div className="border-t border-line bg-sheet px-3.5 pt-1.5 pb-1">
+              <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
+                {askOf(view, now)}
+              </label>
+              <KitWords view={view} slot={now} />
+              <div className="flex items-baseline gap-3">
+                <input
+                  id="phone-reading"
+                  data-reading={slotKey(now)}
+                  className="figures min-h-12 w-full min-w-0 bg-transparent text-4xl font-extrabold outline-none sm:text-5xl"
+                  inputMode="none"
+                  autoComplete="off"
+                  value={entry.text.replace(/^-/, '−')}
+                  placeholder={isOptional(now) ? breastHeightText(settings) : '·'}
+                  aria-invalid={wrong}
+                  aria-describedby={wrong ? 'phone-problem' : undefined}
+                  onChange={(event) => {
+                    type(event.target.value.replace(/^−/, '-'));
+                  }}
+                  onKeyDown={(event) => {
+                    if (takeSignKey(event, now, entry, type)) return;
+                    if (event.key === 'Enter' && next !== undefined) props.onFocusSlot(next);
+                  }}
+                />
+                <span className="figures max-w-[42%] shrink-0 text-right text-lg leading-tight">
+                  {shortWords(entry.unit)}
+                </span>
+              </div>
+              {wrong && (
+                <p id="phone-problem" role="alert" className="pb-1 leading-snug text-paint-ink">
+                  {problem.message}
+                </p>
+              )}
+              <KeepWords
+                state={keepState}
+                canKeep={canKeep}
+                isChanged={props.isChanged}
+                onStartOver={props.onStartOver}
+              />
+            </div>
+            <Keypad
+              onKey={(key) => {
+                type(`${entry.text}${key}`);
+              }}
+              onSign={
+                now.spec.signed
+                  ? () => {
+                      type(turnSign(entry.text));
+                    }
+                  : null
+              }
+              onBack={() => {
+                type(entry.text.slice(0, -1));
+              }}
+              onUnit={() => {
+                const { units } = now.spec;
+                const following = units[(units.indexOf(entry.unit) + 1) % units.length];
+                if (following !== undefined) store.setUnit(now, following);
+              }}
+              unitLabel={unitOf(entry.unit).symbol}
+              nextLabel={next === undefined ? (canKeep ? 'Save tree' : 'done') : `next: ${slotLabel(view, next)}`}
+              onNext={() => {
+                if (next !== undefined) props.onFocusSlot(next);
+                else if (canKeep) props.onKeep();
+                else setMore(true);
+              }}
+            />
+          </div>
+        )
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,116 @@
+import { readingsOfForm } from '@arbolito/core/callout';
+import { lazy, useEffect, useRef } from 'react';
+import { X } from 'lucide-react';
+import { convert } from '@arbolito/core/units';
+import { LazyBoundary } from '../../../ui/LazyBoundary.tsx';
+import type { SheetProps } from './sheet-props.ts';
+
+// Each is fetched when it is first opened: the sheet itself stays light.
+const GuidePanel = lazy(() => import('../taping/guide/GuidePanel.tsx'));
+const InOrOutPanel = lazy(() => import('../in-or-out/InOrOutPanel.tsx'));
+const TapeCloseUp = lazy(() => import('../taping/close-up/TapeCloseUp.tsx'));
+
+type Panel = NonNullable<SheetProps['panel']>;
+
+const TITLES: Record<Panel, string> = { guide: 'Where to tape', tape: 'The tape close up', limit: 'In or out' };
+
+/** A helper beside the sheet, or over it on a phone. Esc closes it. */
+export function SidePanel(props: SheetProps) {
+  const { panel } = props;
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => {
+    heading.current?.focus();
+  }, [panel]);
+  if (panel === null) return null;
+  return (
+    <section
+      aria-labelledby="panel-title"
+      className="grid content-start gap-4"
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') props.onPanel(null);
+      }}
+    >
+      <div className="flex items-center justify-between gap-3">
+        <h2 id="panel-title" ref={heading} tabIndex={-1} className="text-2xl font-bold outline-none">
+          {TITLES[panel]}
+        </h2>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => {
+            props.onPanel(null);
+          }}
+        >
+          <X aria-hidden="true" size={18} /> Back to the sheet
+        </button>
+      </div>
+      <LazyBoundary>
+        {panel === 'guide' ? (
+          <GuideFor {...props} />
+        ) : panel === 'tape' ? (
+          <TapeFor {...props} />
+        ) : (
+          <LimitFor {...props} />
+        )}
+      </LazyBoundary>
+    </section>
+  );
+}
+
+function GuideFor({ view, store, onPanel }: SheetProps) {
+  const { settings, draft } = view;
+  return (
+    <GuidePanel
+      key={view.unitSystem}
+      rules={settings.fieldRules}
+      units={view.unitSystem}
+      start={draft.taping?.found}
+      slopePct={settings.slopePct ?? 0}
+      dbhCm={view.reckoned.diametersCm[0] ?? null}
+      onTake={(found, pointM, stems) => {
+        // At breast height nothing needs to be written: an empty point means just that.
+        const atBreastHeight = pointM !== null && Math.abs(pointM - settings.breastHeightM) < 1e-9;
+        store.takePoint(found, atBreastHeight ? null : pointM, stems);
+        onPanel(null);
+      }}
+    />
+  );
+}
+
+function LimitFor({ view }: SheetProps) {
+  const { settings, reckoned, unitSystem } = view;
+  return settings.shape === null ? (
+    <p>This tree stands on no plot.</p>
+  ) : (
+    // What was typed is in the units of before: it goes when they change.
+    <InOrOutPanel
+      key={unitSystem}
+      shape={settings.shape}
+      ground={{ slopeRadius: settings.slopeRadius, slopePct: settings.slopePct ?? 0 }}
+      dbhCm={reckoned.readDiametersCm[0] ?? null}
+      system={unitSystem}
+    />
+  );
+}
+
+function TapeFor({ view, store, onPanel }: SheetProps) {
+  const { draft, settings } = view;
+  const { method, readings } = readingsOfForm(draft, { measure: 'diameter', stem: 1 }, settings);
+  const slot = view.slots.find(({ measure, stem }) => measure === 'diameter' && stem === 1);
+  const reading = slot === undefined ? undefined : readings[slot.spec.key];
+  if (method.description.meets !== 'round' || slot === undefined)
+    return <p>The close up is of a tape. The diameter is taken by another method here.</p>;
+  if (reading === undefined || !(reading.value > 0)) return <p>Type the reading of the tape first.</p>;
+  const unit = reading.unit === 'in' || reading.unit === 'ft' ? 'in' : 'cm';
+  return (
+    <TapeCloseUp
+      value={convert(reading.value, reading.unit, unit)}
+      unit={unit}
+      face={slot.spec.callout === '' ? 'diameter' : 'girth'}
+      onTake={(value) => {
+        store.type(slot, `${String(value)} ${unit}`);
+        onPanel(null);
+      }}
+    />
+  );
+}

@@ -1,0 +1,107 @@
+import type { RefObject } from 'react';
+import { estimateOf, type Finding } from '@arbolito/core/uncertainty';
+import { convert, printRounded } from '@arbolito/core/units';
+import { HEIGHT_ASKS, heightNoOf, type HeightNote } from '@arbolito/core/tree';
+import type { CallToken } from '@arbolito/core/callout';
+import type { DrawnMeasure } from '../drawing/Elevation.tsx';
+import type { Walk } from '../workings/Workings.tsx';
+import type { SheetStore, SheetView, Slot } from '../store.ts';
+import type { KeepState } from './use-keep.ts';
+
+/** What both shapes of the sheet, desk and phone, are given. */
+export interface SheetProps {
+  readonly view: SheetView;
+  readonly store: SheetStore;
+  readonly now: Slot | null;
+  readonly tokens: readonly CallToken[];
+  readonly calloutRef: RefObject<HTMLInputElement | null>;
+  readonly dismissed: ReadonlySet<string>;
+  readonly keepState: KeepState;
+  readonly canKeep: boolean;
+  /** Whether the sheet differs from the tree on the record. */
+  readonly isChanged: boolean;
+  /** Back to the tree on the record, or to an empty sheet. Can be undone. */
+  readonly onStartOver: () => void;
+  readonly speciesName: string | undefined;
+  /** Code of the species of the tree before; empty at the first. */
+  readonly lastSpecies: string;
+  readonly heightText: string | null;
+  readonly onDismiss: (code: string) => void;
+  readonly onFocusSlot: (slot: Slot) => void;
+  /** Told after the boxes of the readings were drawn. */
+  readonly onDrawn: () => void;
+  readonly onStep: (from: Slot, back: boolean) => void;
+  readonly onKeep: () => void;
+  readonly onLine: (line: string) => void;
+  readonly onTouched: () => void;
+  /** Adds a stem and brings its first reading into hand. */
+  readonly onAddStem: () => void;
+  readonly onAddHeight: (note: Omit<HeightNote, 'heightNo'>) => void;
+  /** Through the workings of the height; left out where they are not those of the first. */
+  readonly walk: Walk | undefined;
+  /** What the line in hand rests on. */
+  readonly shown: DrawnMeasure | null;
+  /** The helper that is open beside the sheet. */
+  readonly panel: 'guide' | 'tape' | 'limit' | null;
+  readonly onPanel: (panel: 'guide' | 'tape' | 'limit' | null) => void;
+}
+
+/** What an empty point means: the survey's breast height. */
+export const breastHeightText = ({ breastHeightM, unitSystem }: SheetView['settings']): string =>
+  unitSystem === 'metric' ? printRounded(breastHeightM, 2) : printRounded(convert(breastHeightM, 'm', 'ft'), 2);
+
+const heightOfSlot = (view: SheetView, slot: Slot) =>
+  view.reckoned.heights.heights.find(({ heightNo }) => heightNo > 1 && heightNo === heightNoOf(slot));
+
+/** A reading's name, with its stem or its height where there are several. */
+export const slotLabel = (view: SheetView, slot: Slot): string => {
+  const { stem, spec } = slot;
+  const height = heightOfSlot(view, slot);
+  if (stem > 1) return `stem ${stem}: ${spec.label}`;
+  if (height === undefined) return spec.label;
+  return height.sameStation ? height.name : `${height.name} (${height.heightNo}): ${spec.label}`;
+};
+
+/** What to do for a reading, in words; for a height that ends elsewhere than at the tip, what to sight instead. */
+export const askOf = (view: SheetView, slot: Slot): string => {
+  const height = heightOfSlot(view, slot);
+  const of = height?.of ?? 'total';
+  const isSight = slot.measure === 'height' && slot.spec.place === 'tip' && slot.spec.quantity === 'slope';
+  const ask = of === 'total' || !isSight ? slot.spec.ask : HEIGHT_ASKS[of];
+  return slot.stem > 1 ? `Stem ${slot.stem}. ${ask}` : height === undefined ? ask : `${capital(height.name)}. ${ask}`;
+};
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The finding that stops a reading, to be shown at its field. */
+export const problemAt = (view: SheetView, slot: Slot): Finding | null =>
+  view.findings.find(
+    (finding) =>
+      finding.measure === slot.measure &&
+      finding.stem === slot.stem &&
+      (finding.heightNo ?? 1) === heightNoOf(slot) &&
+      finding.reading === slot.spec.key &&
+      finding.severity === 'stop' &&
+      finding.code !== 'reading.missing',
+  ) ?? null;
+
+/** What the drawing shows, in words. */
+export const drawingLabel = (view: SheetView, speciesName: string | undefined): string => {
+  const { height, dbh } = view;
+  const tall =
+    height === null
+      ? 'height not known yet'
+      : `${height.printed.value} ${height.printed.unit} tall, plus or minus ${height.printed.standardError}`;
+  const others = view.reckoned.heights.heights.slice(1).flatMap(({ name, outcome }) => {
+    const estimate = outcome === null ? null : estimateOf(outcome);
+    return estimate === null ? [] : [`, ${name} at ${estimate.printed.value} ${estimate.printed.unit}`];
+  });
+  const stems = view.reckoned.stems.length;
+  const thick =
+    dbh === null
+      ? stems > 1
+        ? `${stems} stems`
+        : 'diameter not known yet'
+      : `${dbh.printed.value} ${dbh.printed.unit} thick`;
+  return `Drawing to scale: ${speciesName ?? 'tree'}, ${tall}, ${thick}${others.join('')}`;
+};

@@ -1,0 +1,84 @@
+import { treeOfView } from '../../../contracts/tree-write.ts';
+import { parseTreeForm } from '@arbolito/core/callout';
+import {
+  type BlockingError,
+  blockingErrors,
+  correctionWrite,
+  newTreeWrite,
+  stampOf,
+} from '../../../client/tree-writes.ts';
+import { useState } from 'react';
+import { send, type WriteResult } from '../../../client/outbox.ts';
+import type { TreeView } from '../../../contracts/views.ts';
+import type { SheetView } from '../store.ts';
+
+export interface PlotContext {
+  readonly id: string;
+  readonly label: string;
+  readonly usedTags: readonly string[];
+}
+
+export type KeepState =
+  | { readonly kind: 'idle' }
+  | { readonly kind: 'hindered'; readonly hindrances: readonly BlockingError[] }
+  | { readonly kind: 'sending'; readonly words: string }
+  | { readonly kind: 'kept'; readonly words: string }
+  | { readonly kind: 'refused'; readonly words: string };
+
+interface KeepOptions {
+  readonly plot: PlotContext | null;
+  readonly tree: TreeView | null;
+  readonly observer: string;
+  /** Told when the server has the tree. */
+  readonly onKept: (tree: TreeView) => void;
+  /** Told when the tree is on its way: the sheet may turn to the next one. */
+  readonly onSent: () => void;
+  /** Told when the server refuses: the sheet goes back to what was entered. */
+  readonly onRefused: () => void;
+}
+
+/** Keeping a tree: checks what would hinder it, queues the write, and says what became of it. */
+export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: KeepOptions) {
+  const [state, setState] = useState<KeepState>({ kind: 'idle' });
+
+  const keep = (view: SheetView, usedTags: readonly string[]): void => {
+    const { draft, settings, height } = view;
+    const kept = tree === null ? undefined : treeOfView(tree);
+    const typed = parseTreeForm(draft, { ...settings, stamp: stampOf(observer), kept });
+    const found = blockingErrors(typed, settings);
+    if (tree === null && usedTags.includes(draft.tag)) {
+      found.push({
+        measure: 'tag',
+        reading: null,
+        message: `Tree ${draft.tag} is on this plot already. Give another tag.`,
+      });
+    }
+    if (found.length > 0 || (plot === null && tree === null)) {
+      setState({ kind: 'hindered', hindrances: found });
+      return;
+    }
+    const name = `Tree ${draft.tag}${height === null ? '' : `, ${height.printed.value} ${height.printed.unit}`}`;
+    const write =
+      kept === undefined
+        ? newTreeWrite(typed.tree, plot?.id ?? '', observer)
+        : correctionWrite(typed.tree, kept, observer);
+    setState({ kind: 'sending', words: `${name}: kept on this device, waiting to send.` });
+    send(write, (fate: WriteResult) => {
+      if (fate.kind === 'refused') {
+        setState({ kind: 'refused', words: fate.problem.detail });
+        onRefused();
+        return;
+      }
+      setState({ kind: 'kept', words: `${name}: kept.` });
+      onKept(fate.answer as TreeView);
+    });
+    onSent();
+  };
+  return {
+    state,
+    keep,
+    clear: () => {
+      setState({ kind: 'idle' });
+    },
+  };
+}

@@ -1,0 +1,159 @@
+import { useState } from 'react';
+import { Check, ChevronLeft, ChevronRight, Copy, Footprints } from 'lucide-react';
+import type { Estimate, Step } from '@arbolito/core/uncertainty';
+import type { Proof as ProofOf } from '@arbolito/core/measurement';
+import { unitOf } from '@arbolito/core/units';
+import { Disclosure } from '../../../ui/Disclosure.tsx';
+import { PublishedCheck } from './PublishedCheck.tsx';
+
+const lineOf = ({ expression, result, unit }: Step): string =>
+  `${expression} = ${result}${unit === '' ? '' : ` ${unit}`}`;
+
+/** The workings as text, for the notebook or a message. */
+export const workingsText = (name: string, estimate: Estimate): string => {
+  const { printed, workings, errorWorkings } = estimate;
+  const lines = [...workings, ...errorWorkings].map((step) => `${lineOf(step)}   (${step.rule})`);
+  return [`${name}: ${printed.value} ± ${printed.standardError} ${unitOf(printed.unit).symbol}`, ...lines].join('\n');
+};
+
+const sourcesOf = ({ workings, errorWorkings }: Estimate): string[] => [
+  ...new Set([...workings, ...errorWorkings].map(({ source }) => source)),
+];
+
+interface StepsProps {
+  readonly steps: readonly Step[];
+  /** The line in hand, where one walks through them. */
+  readonly line?: number | null;
+}
+
+function Steps({ steps, line = null }: StepsProps) {
+  return (
+    <ol>
+      {steps.map((step, i) => (
+        <li
+          // By its place: a line whose numbers change stays the same line, and is not built anew at every key.
+          key={i}
+          className={`border-dashed py-1.5 ${i === line ? 'border-l-4 border-paint bg-wash pl-2' : 'border-t border-line'}`}
+          aria-current={i === line ? 'step' : undefined}
+          title={step.source}
+        >
+          <p className="figures leading-snug">{lineOf(step)}</p>
+          <p className="text-[0.92rem] leading-snug text-quiet">{step.rule}</p>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** Walking through the workings: the line in hand is lit up on the drawing. */
+export interface Walk {
+  readonly line: number | null;
+  readonly onLine: (line: number | null) => void;
+}
+
+function WalkButtons({ line, onLine, last }: Walk & { readonly last: number }) {
+  if (line === null) {
+    return (
+      <button
+        type="button"
+        className="btn"
+        onClick={() => {
+          onLine(0);
+        }}
+      >
+        <Footprints aria-hidden="true" size={18} /> Walk through it on the drawing
+      </button>
+    );
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Walk through the workings">
+      <button
+        type="button"
+        className="btn"
+        aria-label="The line before"
+        disabled={line === 0}
+        onClick={() => {
+          onLine(line - 1);
+        }}
+      >
+        <ChevronLeft aria-hidden="true" size={20} />
+      </button>
+      <span className="figures">
+        {line + 1} of {last + 1}
+      </span>
+      <button
+        type="button"
+        className="btn"
+        aria-label="The next line"
+        disabled={line >= last}
+        onClick={() => {
+          onLine(line + 1);
+        }}
+      >
+        <ChevronRight aria-hidden="true" size={20} />
+      </button>
+      <button
+        type="button"
+        className="btn"
+        onClick={() => {
+          onLine(null);
+        }}
+      >
+        Done
+      </button>
+    </div>
+  );
+}
+
+interface WorkingsProps {
+  readonly name: string;
+  readonly estimate: Estimate;
+  /** Where the lines can be shown on the drawing. */
+  readonly walk?: Walk | undefined;
+  readonly proof?: ProofOf | undefined;
+}
+
+/** The arithmetic as a person would write it, each line with its rule; the source stands below. */
+export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
+  const last = estimate.workings.length - 1;
+  const line = walk === undefined || walk.line === null ? null : Math.min(walk.line, last);
+  const [copied, setCopied] = useState(false);
+  return (
+    <section aria-label={`Workings of the ${name}`}>
+      <div className="flex items-center justify-between">
+        <h2 className="text-quiet">workings · {name}</h2>
+        <button
+          type="button"
+          className="inline-flex min-h-11 items-center gap-1.5 px-2 text-quiet underline-offset-2 hover:underline"
+          onClick={() => {
+            void navigator.clipboard.writeText(workingsText(name, estimate)).then(() => {
+              setCopied(true);
+            });
+          }}
+        >
+          {copied ? <Check aria-hidden="true" size={17} /> : <Copy aria-hidden="true" size={17} />}
+          {copied ? 'copied' : 'copy'}
+        </button>
+      </div>
+      {walk !== undefined && <WalkButtons line={line} onLine={walk.onLine} last={last} />}
+      <Steps steps={estimate.workings} line={line} />
+      {proof !== undefined && <PublishedCheck proof={proof} />}
+      {estimate.errorWorkings.length > 0 && (
+        <Disclosure
+          title={`how the ± ${estimate.printed.standardError} ${unitOf(estimate.printed.unit).symbol} comes about`}
+        >
+          {() => <Steps steps={estimate.errorWorkings} />}
+        </Disclosure>
+      )}
+      <Disclosure title="sources">
+        {() => (
+          <ul className="pb-2 text-[0.92rem] text-quiet">
+            {sourcesOf(estimate).map((source) => (
+              <li key={source}>{source}</li>
+            ))}
+          </ul>
+        )}
+      </Disclosure>
+    </section>
+  );
+}

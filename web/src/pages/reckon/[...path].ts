@@ -1,0 +1,3 @@
+import { movedTo } from '../../server/old-address.ts';
+
+export const GET = movedTo('/reckon', '/results');

@@ -1,0 +1,228 @@
+import { once } from 'node:events';
+import { and, count, eq, isNull } from 'drizzle-orm';
+import type pg from 'pg';
+import { from as copyFrom } from 'pg-copy-streams';
+import type { FileReading } from '@arbolito/core/tree-file';
+import type { PlotShape } from '@arbolito/core/protocol';
+import type { TreeNotes } from '@arbolito/core/tree';
+import type { Database } from '../database/connection.ts';
+import type { TreeResultRow } from '../results/tree-result-repository.ts';
+import { plots, trees } from '../database/schema.ts';
+
+/** A tree of a file on its way onto the record. */
+export interface TreeToCopy {
+  readonly id: string;
+  readonly stemId: string;
+  readonly observationId: string;
+  readonly surveyId: string;
+  readonly plotId: string;
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly observer: string;
+  readonly device: string;
+  readonly writeDigest: string;
+  readonly observedAt: string;
+  readonly notes: TreeNotes | undefined;
+  readonly readings: readonly (FileReading & { readonly id: string })[];
+  /** What was worked out of it already, where it could be. */
+  readonly figures: TreeResultRow | null;
+}
+
+export interface PlotToMake {
+  readonly id: string;
+  readonly surveyId: string;
+  readonly stratumId: string;
+  readonly label: string;
+  readonly shape: PlotShape;
+  readonly observer: string;
+  readonly device: string;
+  readonly writeDigest: string;
+}
+
+/** One transaction that a file is written in: whole, or not at all. */
+export interface Bulk {
+  /** Plots first: trees stand on them. */
+  readonly copyRows: (plots: readonly PlotToMake[], trees: readonly TreeToCopy[]) => Promise<void>;
+  /** Tells that the plots of a survey are other ones now. */
+  readonly raiseRevisions: (surveyId: string) => Promise<void>;
+}
+
+export interface ExchangeRepository {
+  /** Plot and tag of every tree of a survey, as `plot tag`. */
+  readonly tagsOf: (surveyId: string) => Promise<Set<string>>;
+  /** The digest of the write that made a tree; null where there is none. */
+  readonly digestOf: (treeId: string) => Promise<string | null>;
+  /** What a write of many has put on the record. */
+  readonly countWritten: (
+    surveyId: string,
+    digest: string,
+  ) => Promise<{ readonly trees: number; readonly plots: number }>;
+  /** Runs a piece of work on a connection of its own; what it throws takes everything back. */
+  readonly inBulk: <T>(work: (bulk: Bulk) => Promise<T>) => Promise<T>;
+}
+
+/** A value in the text format of COPY. */
+const cell = (value: string | number | null): string =>
+  value === null
+    ? '\\N'
+    : typeof value === 'number'
+      ? String(value)
+      : value.replace(/[\\\t\n\r]/g, (mark) => ({ '\\': '\\\\', '\t': '\\t', '\n': '\\n', '\r': '\\r' })[mark] ?? '');
+
+const line = (values: readonly (string | number | null)[]): string => `${values.map(cell).join('\t')}\n`;
+
+const figureLine = (figures: TreeResultRow): string =>
+  line([
+    figures.treeId,
+    figures.surveyId,
+    figures.stamp,
+    `{${figures.diametersCm.join(',')}}`,
+    figures.dbhCm ?? null,
+    figures.heightM ?? null,
+    figures.volumeM3 ?? null,
+    figures.volumeErrorM3 ?? null,
+    figures.inDoubt ? 't' : 'f',
+    figures.outside ? 't' : 'f',
+    figures.readDiametersCm === null || figures.readDiametersCm === undefined
+      ? null
+      : `{${figures.readDiametersCm.join(',')}}`,
+    figures.findings === null || figures.findings === undefined ? null : JSON.stringify(figures.findings),
+  ]);
+
+/** Sends rows to one table. */
+async function copy(client: pg.PoolClient, table: string, columns: string, rows: string): Promise<void> {
+  const stream = client.query(copyFrom(`COPY ${table} (${columns}) FROM STDIN`));
+  const ended = once(stream, 'finish');
+  stream.end(rows);
+  await ended;
+}
+
+const bulkOn = (client: pg.PoolClient): Bulk => ({
+  copyRows: async (plotRows, rows) => {
+    if (plotRows.length > 0) {
+      const lines = plotRows.map(({ id, surveyId, stratumId, label, shape, observer, device, writeDigest }) =>
+        line([id, surveyId, stratumId, label, JSON.stringify(shape), 0, observer, device, writeDigest]),
+      );
+      await copy(
+        client,
+        'plot',
+        'id, survey_id, stratum_id, label, shape, slope_pct, observer, device, write_digest',
+        lines.join(''),
+      );
+    }
+    const parts = { tree: '', stem: '', observation: '', reading: '', figure: '' };
+    for (const row of rows) {
+      parts.tree += line([
+        row.id,
+        row.surveyId,
+        row.plotId,
+        row.tag,
+        row.speciesCode,
+        row.observer,
+        row.device,
+        row.writeDigest,
+      ]);
+      parts.stem += line([row.stemId, row.id, 1]);
+      parts.observation += line([
+        row.observationId,
+        row.id,
+        row.surveyId,
+        row.observedAt,
+        row.notes === undefined ? null : JSON.stringify(row.notes),
+        row.observer,
+        row.device,
+      ]);
+      for (const reading of row.readings) {
+        parts.reading += line([
+          reading.id,
+          row.observationId,
+          row.stemId,
+          reading.measure,
+          reading.methodId,
+          reading.methodVersion,
+          reading.key,
+          reading.value,
+          reading.unit,
+          reading.asRead,
+          reading.instrument,
+          1,
+          row.observer,
+          row.device,
+          row.observedAt,
+        ]);
+      }
+      if (row.figures !== null) parts.figure += figureLine(row.figures);
+    }
+    await copy(client, 'tree', 'id, survey_id, plot_id, tag, species_code, observer, device, write_digest', parts.tree);
+    await copy(client, 'stem', 'id, tree_id, ordinal', parts.stem);
+    await copy(
+      client,
+      'observation',
+      'id, tree_id, survey_id, observed_at, notes, observer, device',
+      parts.observation,
+    );
+    await copy(
+      client,
+      'reading',
+      'id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, try, observer, device, taken_at',
+      parts.reading,
+    );
+    if (parts.figure !== '') {
+      await copy(
+        client,
+        'tree_result',
+        'tree_id, survey_id, stamp, diameters_cm, dbh_cm, height_m, volume_m3, volume_error_m3, in_doubt, outside, read_diameters_cm, findings',
+        parts.figure,
+      );
+    }
+  },
+  raiseRevisions: async (surveyId) => {
+    await client.query('UPDATE plot SET revision = revision + 1 WHERE survey_id = $1', [surveyId]);
+  },
+});
+
+export const exchangeRepository = (database: Database): ExchangeRepository => ({
+  tagsOf: async (surveyId) => {
+    const rows = await database
+      .select({ label: plots.label, tag: trees.tag })
+      .from(trees)
+      .innerJoin(plots, eq(plots.id, trees.plotId))
+      .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
+    return new Set(rows.map(({ label, tag }) => `${label} ${tag}`));
+  },
+  digestOf: async (treeId) => {
+    const [row] = await database.select({ digest: trees.writeDigest }).from(trees).where(eq(trees.id, treeId));
+    return row?.digest ?? null;
+  },
+  countWritten: async (surveyId, digest) => {
+    const [written] = await database
+      .select({ trees: count() })
+      .from(trees)
+      .where(and(eq(trees.surveyId, surveyId), eq(trees.writeDigest, digest)));
+    const [made] = await database
+      .select({ plots: count() })
+      .from(plots)
+      .where(and(eq(plots.surveyId, surveyId), eq(plots.writeDigest, digest)));
+    return { trees: written?.trees ?? 0, plots: made?.plots ?? 0 };
+  },
+  inBulk: async (work) => {
+    const client = await database.$client.connect();
+    try {
+      await client.query('BEGIN');
+      const done = await work(bulkOn(client));
+      await client.query('COMMIT');
+      // What is read next would be planned as if the tables were as small as before.
+      await client.query('ANALYZE plot, tree, stem, observation, reading, tree_result');
+      client.release();
+      return done;
+    } catch (error) {
+      // A connection that broke in the middle of a copy is not given back.
+      const isWell = await client.query('ROLLBACK').then(
+        () => true,
+        () => false,
+      );
+      client.release(!isWell);
+      throw error;
+    }
+  },
+});

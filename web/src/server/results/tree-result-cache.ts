@@ -1,0 +1,239 @@
+import { curveSums, type CurveSums, standCurves } from '@arbolito/core/height-curve';
+import { deadCodes } from '@arbolito/core/protocol';
+import { isBroken, isDead } from '@arbolito/core/tree';
+import type { HeightImputation } from '@arbolito/core/inventory';
+import type { SurveyView, TreeView } from '../../contracts/views.ts';
+import { isDiskFull } from '../database/failures.ts';
+import { resultsKey } from './results-key.ts';
+import { noteStorage } from '../storage-state.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import { evaluateRow, settingsOf, type TreeParts } from '../trees/evaluate-row.ts';
+import type { TreeRow } from '../trees/repository.ts';
+import type { TreeService } from '../trees/service.ts';
+import type { FigureRow, FiguresOf, SummedRow, TreeResultRepository, TreeResultRow } from './tree-result-repository.ts';
+
+export interface TreeResultCache {
+  /** Everything beside the trees' own record that their figures hang on. */
+  readonly stampOf: (survey: SurveyView) => Promise<string>;
+  /** Rises with every change of a survey's plots and trees. */
+  readonly revisionOf: (surveyId: string) => Promise<string>;
+  /** What is wanted of the figures of every tree of a survey; those that are not there yet are worked out and kept first. */
+  readonly list: <T>(survey: SurveyView, of: (row: FigureRow) => T) => Promise<T[]>;
+  /** The same, as far as the sums ask for them. */
+  readonly listSummed: (survey: SurveyView) => Promise<readonly SummedRow[]>;
+  readonly countTrees: (surveyId: string) => Promise<number>;
+  /** Trees whose figures are still to be worked out. */
+  readonly countMissing: (survey: SurveyView) => Promise<number>;
+  /**
+   * Makes figures of plain trees that are on their way onto the record: a diameter and nothing else. Null for a survey with a
+   * visit before, which each of its trees has to be held against.
+   */
+  readonly plainMaker: (survey: SurveyView) => Promise<PlainMaker | null>;
+}
+
+/** Makes the figures of trees one by one. */
+type FigureMaker = (row: TreeRow, parts: TreeParts) => TreeResultRow;
+
+/** The same for trees of one diameter; null for others, which take their time. */
+export type PlainMaker = (row: TreeRow, parts: TreeParts) => TreeResultRow | null;
+
+interface Dependencies {
+  readonly repository: TreeResultRepository;
+  readonly surveys: Pick<SurveyService, 'get'>;
+  readonly trees: Pick<TreeService, 'partsOf'>;
+}
+
+/** Trees that are worked out at a time; in between others get their turn. */
+const AT_A_TIME = 500;
+/** Trees of one species and one size are many in a large survey; beyond so many sizes a memory costs more than it saves. */
+const MOST_REMEMBERED = 20_000;
+
+const isDoubt = ({ severity }: { readonly severity: string }): boolean => severity !== 'note';
+
+type TreeFigures = Omit<
+  FigureRow,
+  | 'treeId'
+  | 'plotId'
+  | 'tag'
+  | 'speciesCode'
+  | 'observer'
+  | 'notes'
+  | 'dead'
+  | 'broken'
+  | 'diametersCm'
+  | 'readDiametersCm'
+> & { readonly diametersCm: number[]; readonly readDiametersCm: number[] | null };
+
+/** What of a tree the sums ask for. */
+const figuresOf = (view: TreeView): TreeFigures => {
+  const doubts = view.findings.filter(isDoubt);
+  return {
+    diametersCm: [...view.diametersCm],
+    readDiametersCm: view.diametersCm.every((dbhCm, i) => dbhCm === view.readDiametersCm[i])
+      ? null
+      : [...view.readDiametersCm],
+    dbhCm: view.dbh?.value ?? null,
+    heightM: view.height?.value ?? null,
+    volumeM3: view.volume?.value ?? null,
+    volumeErrorM3: view.volume?.standardError ?? null,
+    inDoubt:
+      view.findings.some(({ severity }) => severity === 'check') ||
+      isBroken({ ...view.heights, conditionCodes: view.notes?.conditions }),
+    outside: view.findings.some(({ code }) => code === 'volume.range'),
+    findings: doubts.length === 0 ? null : doubts,
+  };
+};
+
+/** All of a tree that its figures hang on, where it has one reading of its diameter and nothing was noted of it. */
+function sizeOf(row: TreeRow, { readings, lastVisit }: TreeParts): string | null {
+  const [only] = readings;
+  if (only === undefined || readings.length > 1 || lastVisit !== undefined) return null;
+  if (row.taping !== null || row.heights !== null) return null;
+  const { measure, stem, methodId, key, value, unit, standardError, asRead } = only;
+  return [row.speciesCode, row.plotSlopePct, measure, stem, methodId, key, value, unit, standardError, asRead].join(
+    '|',
+  );
+}
+
+/** A maker of figures that remembers those of plain trees. */
+function figureMaker(survey: SurveyView, stamp: string): FigureMaker {
+  const known = new Map<string, TreeResultRow>();
+  return (row, parts) => {
+    const size = sizeOf(row, parts);
+    const found = size === null ? undefined : known.get(size);
+    if (found !== undefined) return { ...found, treeId: row.id };
+    const made = { treeId: row.id, surveyId: survey.id, stamp, ...figuresOf(evaluateRow(row, parts, survey).view) };
+    if (size !== null && known.size < MOST_REMEMBERED) known.set(size, made);
+    return made;
+  };
+}
+
+export function treeResultCache({ repository, surveys, trees }: Dependencies): TreeResultCache {
+  const stampOf = async (survey: SurveyView): Promise<string> => {
+    const { id, species, previousSurveyId, eyeHeightM } = survey;
+    const previous = previousSurveyId === null ? null : await surveys.get(previousSurveyId);
+    const before =
+      previous === null ? null : { settings: settingsOf(previous), revision: await repository.revisionOf(previous.id) };
+    return resultsKey({
+      id,
+      settings: settingsOf(survey),
+      species,
+      eyeHeightM,
+      previousSurveyId,
+      before,
+    });
+  };
+  /** Figures that were worked out and found no room in the cache, as rows of their own. */
+  type Unsaved = readonly FigureRow[];
+  /** Works out and keeps what is not there yet. */
+  const complete = async (survey: SurveyView): Promise<{ readonly of: FiguresOf; readonly unsaved: Unsaved }> => {
+    const stamp = await stampOf(survey);
+    const codes = deadCodes(survey.design.conditions);
+    const of: FiguresOf = { surveyId: survey.id, stamp, deadCodes: codes };
+    const missing = await repository.missing(survey.id, stamp);
+    if (missing.length === 0) return { of, unsaved: [] };
+    const withParts = await trees.partsOf(survey);
+    const make = figureMaker(survey, stamp);
+    const unsaved: FigureRow[] = [];
+    for (let at = 0; at < missing.length; at += AT_A_TIME) {
+      let made: FigureRow[] = [];
+      try {
+        await withParts(missing.slice(at, at + AT_A_TIME), async (tx, found) => {
+          const figures = found.map(({ row, parts }) => make(row, parts));
+          made = found.flatMap(({ row }, i) => rowOfFigures(row, figures[i], codes));
+          await repository.keep(tx, figures);
+        });
+        noteStorage('ok');
+      } catch (error) {
+        // Without room for the cache what was worked out is still answered.
+        if (!isDiskFull(error)) throw error;
+        noteStorage('full');
+        unsaved.push(...made);
+      }
+    }
+    return { of, unsaved };
+  };
+  return {
+    stampOf,
+    revisionOf: repository.revisionOf,
+    countTrees: repository.countTrees,
+    list: async (survey, make) => {
+      const { of, unsaved } = await complete(survey);
+      return [...(await repository.list(of, make)), ...unsaved.map(make)];
+    },
+    listSummed: async (survey) => {
+      const { of, unsaved } = await complete(survey);
+      const kept = await repository.listSummed(of);
+      return unsaved.length === 0 ? kept : [...kept, ...unsaved];
+    },
+    countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
+    plainMaker: async (survey) => {
+      if (survey.previousSurveyId !== null) return null;
+      const make = figureMaker(survey, await stampOf(survey));
+      return (row, parts) => (sizeOf(row, parts) === null ? null : make(row, parts));
+    },
+  };
+}
+
+/** Figures that are not in the cache as a row of it. */
+const rowOfFigures = (row: TreeRow, made: TreeResultRow | undefined, codes: ReadonlySet<string>): FigureRow[] =>
+  made === undefined
+    ? []
+    : [
+        {
+          treeId: row.id,
+          plotId: row.plotId,
+          tag: row.tag,
+          speciesCode: row.speciesCode,
+          observer: row.observer,
+          notes: row.notes,
+          dead: isDead(row.notes, codes),
+          diametersCm: made.diametersCm,
+          readDiametersCm: made.readDiametersCm ?? null,
+          dbhCm: made.dbhCm ?? null,
+          heightM: made.heightM ?? null,
+          volumeM3: made.volumeM3 ?? null,
+          volumeErrorM3: made.volumeErrorM3 ?? null,
+          inDoubt: made.inDoubt,
+          outside: made.outside,
+          broken: isBroken({ ...row.heights, conditionCodes: row.notes?.conditions }),
+          findings: made.findings ?? null,
+        },
+      ];
+
+/** A tree as the sums know it, from its view. */
+export const figureRowOf = (view: TreeView): FigureRow => {
+  const { id: treeId, plotId, tag, speciesCode, observer, notes, dead } = view;
+  const broken = isBroken({ ...view.heights, conditionCodes: notes?.conditions });
+  return { treeId, plotId, tag, speciesCode, observer, notes, dead, broken, ...figuresOf(view) };
+};
+
+/** What fills in for heights that were not measured: curves through the trees that are beyond doubt. */
+export function fillingOfFigures(survey: SurveyView, rows: readonly SummedRow[]): HeightImputation {
+  const { formFactor, volumes } = settingsOf(survey);
+  const measured = rows.flatMap(({ dbhCm, heightM, inDoubt, dead, speciesCode, plotId }) =>
+    dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM, speciesCode, plotId }],
+  );
+  return {
+    curves: standCurves(measured, survey.breastHeightM),
+    volumes,
+    formFactor,
+    breastHeightM: survey.breastHeightM,
+  };
+}
+
+/** The height curve of each species that a tree is judged by. */
+export function judgingCurves(rows: readonly SummedRow[], breastHeightM: number): Record<string, CurveSums> {
+  const codes = [...new Set(rows.map(({ speciesCode }) => speciesCode))];
+  return Object.fromEntries(
+    codes.map((code) => [
+      code,
+      curveSums(
+        rows.flatMap(({ speciesCode, dbhCm, heightM, inDoubt, dead }) =>
+          speciesCode !== code || dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM }],
+        ),
+        breastHeightM,
+      ),
+    ]),
+  );
+}

@@ -1,0 +1,195 @@
+import { and, count, eq, isNull, sql } from 'drizzle-orm';
+import pg from 'pg';
+import { isBroken, isDead, type TreeNotes } from '@arbolito/core/tree';
+import type { TreeView } from '../../contracts/views.ts';
+import type { Database, Queryable } from '../database/connection.ts';
+import { plots, treeResults, trees } from '../database/schema.ts';
+import { ownText, streamRows, type TextRow } from '../database/stream.ts';
+
+/** What the sums ask of a tree: its figures, without readings and workings. */
+export interface SummedRow {
+  readonly plotId: string;
+  readonly speciesCode: string;
+  readonly notes: TreeNotes | null;
+  readonly diametersCm: readonly number[];
+  /** As read, where the rounding rule records others. */
+  readonly readDiametersCm: readonly number[] | null;
+  /** By its condition codes. */
+  readonly dead: boolean;
+  readonly dbhCm: number | null;
+  readonly heightM: number | null;
+  readonly volumeM3: number | null;
+  readonly volumeErrorM3: number | null;
+  readonly inDoubt: boolean;
+  readonly outside: boolean;
+  /** Its height ends at a break. */
+  readonly broken: boolean;
+}
+
+/** The same with its name, and what speaks against its readings. */
+export interface FigureRow extends SummedRow {
+  readonly treeId: string;
+  readonly tag: string;
+  readonly observer: string;
+  readonly findings: TreeView['findings'] | null;
+}
+
+export type TreeResultRow = typeof treeResults.$inferInsert;
+
+/** Whose figures are asked for: a survey, the stamp under which they count, and its codes of dead trees. */
+export interface FiguresOf {
+  readonly surveyId: string;
+  readonly stamp: string;
+  readonly deadCodes: ReadonlySet<string>;
+}
+
+/** All SQL of figures that are kept for speed. */
+export interface TreeResultRepository {
+  /** Trees of a survey whose figures are not there under the stamp. */
+  readonly missing: (surveyId: string, stamp: string) => Promise<string[]>;
+  readonly countMissing: (surveyId: string, stamp: string) => Promise<number>;
+  readonly countTrees: (surveyId: string) => Promise<number>;
+  /** Each as it is read, made into what is wanted of it: the rows themselves need no room. */
+  readonly list: <T>(of: FiguresOf, make: (row: FigureRow) => T) => Promise<T[]>;
+  /** The same without names: half as large. */
+  readonly listSummed: (of: FiguresOf) => Promise<SummedRow[]>;
+  /** Keeps figures as part of the transaction that worked them out. */
+  readonly keep: (tx: Queryable, rows: readonly TreeResultRow[]) => Promise<void>;
+  /** Rises with every change of a survey's plots and trees; as text, for a stamp. */
+  readonly revisionOf: (surveyId: string) => Promise<string>;
+}
+
+const SUMMED_COLUMNS = `
+  t.plot_id, t.species_code, o.notes, array_to_string(f.diameters_cm, ','), f.dbh_cm, f.height_m, f.volume_m3,
+  f.volume_error_m3, f.in_doubt, f.outside, array_to_string(f.read_diameters_cm, ','),
+  o.heights ->> 'broken'`;
+const NAMED_COLUMNS = `${SUMMED_COLUMNS}, t.id, t.tag, o.observer, f.findings`;
+
+const figuresQuery = (columns: string, surveyId: string, stamp: string): string => `
+  select ${columns}
+  from tree t
+  join tree_result f on f.tree_id = t.id and f.stamp = ${pg.escapeLiteral(stamp)}
+  join observation o on o.tree_id = t.id and o.survey_id = t.survey_id
+  where t.survey_id = ${pg.escapeLiteral(surveyId)} and t.deleted_at is null
+  order by t.plot_id, t.tag, t.id`;
+
+/** One text for each that is the same: plots and species are named again by every tree. */
+function interned(): (text: string | null | undefined) => string {
+  const known = new Map<string, string>();
+  return (text) => {
+    const found = known.get(text ?? '');
+    if (found !== undefined) return found;
+    const own = ownText(text);
+    known.set(own, own);
+    return own;
+  };
+}
+
+const numberOf = (text: string | null | undefined): number | null =>
+  text === null || text === undefined ? null : Number(text);
+
+const numbersOf = (text: string): number[] => text.split(',').map(Number);
+
+function summedRowOf(
+  row: TextRow,
+  one: (text: string | null | undefined) => string,
+  deadCodes: ReadonlySet<string>,
+): SummedRow {
+  const [plotId, speciesCode, noted, diameters, dbh, height, volume, volumeError, inDoubt, outside, asRead, broken] =
+    row;
+  const notes = noted === null || noted === undefined ? null : (JSON.parse(noted) as TreeNotes);
+  return {
+    plotId: one(plotId),
+    speciesCode: one(speciesCode),
+    notes,
+    dead: isDead(notes, deadCodes),
+    diametersCm: (diameters ?? '') === '' ? [] : numbersOf(diameters ?? ''),
+    readDiametersCm: (asRead ?? '') === '' ? null : numbersOf(asRead ?? ''),
+    dbhCm: numberOf(dbh),
+    heightM: numberOf(height),
+    volumeM3: numberOf(volume),
+    volumeErrorM3: numberOf(volumeError),
+    inDoubt: inDoubt === 't',
+    outside: outside === 't',
+    broken: isBroken({ broken: broken === 'true', conditionCodes: notes?.conditions }),
+  };
+}
+
+function figureRowOf(
+  row: TextRow,
+  one: (text: string | null | undefined) => string,
+  deadCodes: ReadonlySet<string>,
+): FigureRow {
+  const findings = row[15] ?? null;
+  return {
+    ...summedRowOf(row, one, deadCodes),
+    treeId: ownText(row[12]),
+    tag: ownText(row[13]),
+    observer: one(row[14]),
+    findings: findings === null ? null : (JSON.parse(findings) as TreeView['findings']),
+  };
+}
+
+export function treeResultRepository(database: Database): TreeResultRepository {
+  const rowsOf = async <T>(query: string, of: (row: TextRow, one: ReturnType<typeof interned>) => T): Promise<T[]> => {
+    const rows: T[] = [];
+    const one = interned();
+    await streamRows(database, query, (row) => rows.push(of(row, one)));
+    return rows;
+  };
+  const lacks = (surveyId: string, stamp: string) =>
+    and(
+      eq(trees.surveyId, surveyId),
+      isNull(trees.deletedAt),
+      sql`not exists (select 1 from ${treeResults} where ${treeResults.treeId} = ${trees.id} and ${treeResults.stamp} = ${stamp})`,
+    );
+  return {
+    missing: async (surveyId, stamp) => {
+      const rows = await database.select({ id: trees.id }).from(trees).where(lacks(surveyId, stamp));
+      return rows.map(({ id }) => id);
+    },
+    countMissing: async (surveyId, stamp) => {
+      const [row] = await database.select({ rows: count() }).from(trees).where(lacks(surveyId, stamp));
+      return row?.rows ?? 0;
+    },
+    countTrees: async (surveyId) => {
+      const [row] = await database
+        .select({ rows: count() })
+        .from(trees)
+        .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
+      return row?.rows ?? 0;
+    },
+    list: ({ surveyId, stamp, deadCodes }, make) =>
+      rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp), (row, one) => make(figureRowOf(row, one, deadCodes))),
+    listSummed: ({ surveyId, stamp, deadCodes }) =>
+      rowsOf(figuresQuery(SUMMED_COLUMNS, surveyId, stamp), (row, one) => summedRowOf(row, one, deadCodes)),
+    keep: async (tx, rows) => {
+      if (rows.length === 0) return;
+      await tx
+        .insert(treeResults)
+        .values([...rows])
+        .onConflictDoUpdate({
+          target: treeResults.treeId,
+          set: {
+            stamp: sql`excluded.stamp`,
+            diametersCm: sql`excluded.diameters_cm`,
+            readDiametersCm: sql`excluded.read_diameters_cm`,
+            dbhCm: sql`excluded.dbh_cm`,
+            heightM: sql`excluded.height_m`,
+            volumeM3: sql`excluded.volume_m3`,
+            volumeErrorM3: sql`excluded.volume_error_m3`,
+            inDoubt: sql`excluded.in_doubt`,
+            outside: sql`excluded.outside`,
+            findings: sql`excluded.findings`,
+          },
+        });
+    },
+    revisionOf: async (surveyId) => {
+      const [row] = await database
+        .select({ plots: count(), revision: sql<string>`coalesce(sum(${plots.revision}), 0)` })
+        .from(plots)
+        .where(eq(plots.surveyId, surveyId));
+      return `${String(row?.plots ?? 0)} ${row?.revision ?? '0'}`;
+    },
+  };
+}

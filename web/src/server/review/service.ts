@@ -1,0 +1,222 @@
+import type { KitAtHand } from '@arbolito/core/instruments';
+import { diameterClass } from '@arbolito/core/protocol';
+import { type CheckedReading, type CheckedTree, checkSurvey } from '@arbolito/core/quality';
+import type { CheckDecisionDto } from '../../contracts/checks.ts';
+import type { PlotView, SurveySummary, SurveyView, TreeView, WorkListView, WorkPoint } from '../../contracts/views.ts';
+import { brokenConstraint } from '../database/failures.ts';
+import { digestOf } from '../digest.ts';
+import type { FigureRow } from '../results/tree-result-repository.ts';
+import { figureRowOf, type TreeResultCache } from '../results/tree-result-cache.ts';
+import type { PlotService } from '../plots/service.ts';
+import { invalidField, Problem } from '../problem.ts';
+import type { WorkerRunner } from '../results/worker-runner.ts';
+import { type CachedResult, keeperOf } from '../results/survey-cache.ts';
+import type { KeptRepository } from '../results/survey-result-repository.ts';
+import type { SummaryService } from '../results/service.ts';
+import type { SurveyService } from '../surveys/service.ts';
+import type { TreeService } from '../trees/service.ts';
+import type { CheckRepository, DecisionRow } from './repository.ts';
+
+export interface CheckService {
+  /** Everything worth a second look in a survey, with what was decided about it. */
+  readonly get: (surveyId: string) => Promise<WorkListView>;
+  /** The list that can be had without waiting; null where very many trees are looked at first. */
+  readonly getOrStale: (survey: SurveyView) => Promise<CachedResult<WorkListView> | null>;
+  /** What speaks against the readings of single trees, as the review list says it. */
+  readonly treesToCheck: (survey: SurveyView) => Promise<SurveySummary['treesToCheck']>;
+  /** Clears a point, or puts it back. The same write again changes nothing. */
+  readonly decide: (surveyId: string, decision: CheckDecisionDto) => Promise<WorkListView>;
+}
+
+interface Dependencies {
+  readonly repository: CheckRepository;
+  readonly kept: KeptRepository;
+  readonly surveys: SurveyService;
+  readonly plots: PlotService;
+  readonly trees: TreeService;
+  readonly figures: TreeResultCache;
+  readonly summary: SummaryService;
+  readonly kitOf: (survey: SurveyView) => Promise<readonly KitAtHand[]>;
+  readonly elsewhere: WorkerRunner | undefined;
+  /** Told of what goes wrong while nobody waits. */
+  readonly onError: (error: unknown) => void;
+}
+
+type Point = Omit<WorkPoint, 'decision'>;
+
+/** A tree as the checks ask for it, with what its own readings say already. */
+interface ReadTree extends CheckedTree {
+  readonly findings: FigureRow['findings'];
+}
+
+const readTree = (row: FigureRow, readings: readonly CheckedReading[], { fieldRules }: SurveyView): ReadTree => ({
+  id: row.treeId,
+  plotId: row.plotId,
+  tag: row.tag,
+  speciesCode: row.speciesCode,
+  observer: row.observer,
+  dbhCm: row.dbhCm,
+  readDbhCm: row.readDiametersCm?.[0] ?? row.dbhCm,
+  heightM: row.heightM,
+  inDoubt: row.inDoubt || row.findings !== null,
+  diameterClass: row.dbhCm === null ? null : diameterClass(row.dbhCm, fieldRules.classes),
+  notes: row.notes,
+  readings,
+  findings: row.findings,
+});
+
+const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings'][number]) => ({
+  key: `tree ${treeId} ${finding.code} ${String(finding.stem)} ${String(finding.heightNo ?? 1)}`,
+  check: 'tree' as const,
+  title: finding.title.replace(/\?$/, ''),
+  message: [
+    finding.message,
+    ...finding.suggestedFixes
+      .slice(0, 1)
+      .map(({ label, becomes }) => `Likely mend: ${label}${becomes === undefined ? '' : `, ${becomes}`}.`),
+  ].join(' '),
+  plotId,
+  treeId,
+});
+
+/** The points of a survey, those of its single trees first. */
+function pointsOf(survey: SurveyView, plots: readonly PlotView[], trees: readonly ReadTree[]): Point[] {
+  const labels = new Map(plots.map(({ id, label }) => [id, label]));
+  const ofTrees = trees.flatMap((tree) => (tree.findings ?? []).map((finding) => treePoint(tree, finding)));
+  const points = [...ofTrees, ...checkSurvey(plots, trees, survey.design, survey.breastHeightM, survey.unitSystem)];
+  const pointed = new Set(points.map(({ treeId }) => treeId));
+  const tags = new Map(trees.flatMap(({ id, tag }) => (pointed.has(id) ? [[id, tag] as const] : [])));
+  return points.map((point) => ({
+    ...point,
+    plotLabel: point.plotId === null ? null : (labels.get(point.plotId) ?? null),
+    tag: point.treeId === null ? null : (tags.get(point.treeId) ?? null),
+  }));
+}
+
+/** Where the last decision about each point left it. */
+const decisionsByPoint = (rows: readonly DecisionRow[]): ReadonlyMap<string, WorkPoint['decision']> =>
+  new Map(
+    rows.map(({ point, cleared, reason, observer, madeAt }) => [
+      point,
+      { cleared, reason, observer, madeAt: new Date(madeAt).toISOString() },
+    ]),
+  );
+
+interface KeptPoints {
+  readonly points: readonly Point[];
+  /** What speaks against the readings of single trees. */
+  readonly findings: SurveySummary['treesToCheck'];
+  readonly trees: number;
+}
+
+export function checkService({
+  repository,
+  kept,
+  surveys,
+  plots,
+  trees,
+  figures,
+  summary,
+  kitOf,
+  elsewhere,
+  onError,
+}: Dependencies): CheckService {
+  /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
+  const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
+    const judging = { curves: (await summary.basisNow(survey)).judging, kit: await kitOf(survey) };
+    const readings = await repository.readingsOf(survey.id);
+    // Each tree takes its readings along: they need room once.
+    const list = await figures.list(survey, (row) => {
+      const own = readings.get(row.treeId) ?? [];
+      readings.delete(row.treeId);
+      return readTree(row, own, survey);
+    });
+    const places = new Map<string, number>();
+    list.forEach((tree, place) => {
+      if (tree.heightM !== null) places.set(tree.id, place);
+    });
+    for await (const views of trees.withCurveChecks(survey, judging, [...places.keys()])) {
+      for (const view of views) {
+        const place = places.get(view.id);
+        if (place !== undefined) list[place] = readTree(figureRowOf(view), list[place]?.readings ?? [], survey);
+      }
+    }
+    const { compare } = new Intl.Collator('en', { numeric: true });
+    const placeOf = ({ plotId }: ReadTree): number => order.get(plotId) ?? 0;
+    return list.sort((a, b) => placeOf(a) - placeOf(b) || compare(a.tag, b.tag));
+  };
+  const keeper = keeperOf<KeptPoints>(
+    'work-list',
+    async (survey) => {
+      const list = await plots.listOfSurvey(survey.id);
+      const read = await readTrees(survey, new Map(list.map(({ id }, i) => [id, i])));
+      const labels = new Map(list.map(({ id, label }) => [id, label]));
+      const findings = read.flatMap(({ id, plotId, tag, findings: own }) =>
+        (own ?? []).map((finding) => ({ treeId: id, plotLabel: labels.get(plotId) ?? '', tag, finding })),
+      );
+      return { points: pointsOf(survey, list, read), findings, trees: read.length };
+    },
+    { repository: kept, figures, elsewhere, onError },
+  );
+  const decided = async (survey: SurveyView, { points, trees: count }: KeptPoints): Promise<WorkListView> => {
+    const decisions = decisionsByPoint(await repository.decisionsOf(survey.id));
+    const all = points.map((point) => ({ ...point, decision: decisions.get(point.key) ?? null }));
+    return {
+      survey,
+      trees: count,
+      open: all.filter(({ decision }) => decision?.cleared !== true),
+      cleared: all.filter(({ decision }) => decision?.cleared === true),
+    };
+  };
+  const get = async (surveyId: string): Promise<WorkListView> => {
+    const survey = await surveys.get(surveyId);
+    return decided(survey, await keeper.get(survey));
+  };
+  return {
+    get,
+    treesToCheck: async (survey) => (await keeper.get(survey)).findings,
+    getOrStale: async (survey) => {
+      const found = await keeper.getOrStale(survey);
+      return found === null ? null : { ...found, value: await decided(survey, found.value) };
+    },
+    decide: async (surveyId, decision) => {
+      const digest = digestOf({ surveyId, decision });
+      const known = await repository.digest(decision.id);
+      if (known !== null) {
+        if (known === digest) return get(surveyId);
+        throw new Problem('conflict', 'A decision with this identifier is on the record already, with other content.');
+      }
+      const list = await get(surveyId);
+      if (![...list.open, ...list.cleared].some(({ key }) => key === decision.point))
+        throw invalidField(
+          '/point',
+          'point-unknown',
+          'There is no such point on the work list: it may be mended already.',
+        );
+      if (decision.cleared && (decision.reason ?? '').trim() === '')
+        throw invalidField(
+          '/reason',
+          'reason-missing',
+          'Say why it may stay as it is, such as “measured again, it is right”.',
+        );
+      try {
+        await repository.insert({
+          id: decision.id,
+          surveyId,
+          point: decision.point,
+          cleared: decision.cleared,
+          reason: decision.reason ?? '',
+          madeAt: decision.madeAt,
+          observer: decision.observer,
+          device: decision.device,
+          writeDigest: digest,
+        });
+      } catch (error) {
+        if (brokenConstraint(error) === null) throw error;
+        if ((await repository.digest(decision.id)) !== digest)
+          throw new Problem('conflict', 'A decision with this identifier is on the record already.', { cause: error });
+      }
+      return get(surveyId);
+    },
+  };
+}

@@ -1,0 +1,170 @@
+import type { FormProtocol } from '@arbolito/core/callout';
+import {
+  assembleTree,
+  curvePointOf,
+  evaluateTree,
+  evaluateTreeWithCurve,
+  findingsOfTree,
+  heightEvidence,
+  type LastVisit,
+  type TreeRecord,
+  type TreeResult,
+} from '@arbolito/core/tree';
+import { treeOfView } from '../../contracts/tree-write.ts';
+import { deadCodes, volumesOf } from '@arbolito/core/protocol';
+import { type CurveSums, curveWithout } from '@arbolito/core/height-curve';
+import type { KitAtHand } from '@arbolito/core/instruments';
+import { type Estimate, estimateOf, type Outcome } from '@arbolito/core/uncertainty';
+import type { EstimateView, ReadingView, SurveyView, TreeView } from '../../contracts/views.ts';
+import type { TreeRow } from './repository.ts';
+
+export const settingsOf = (survey: SurveyView): FormProtocol => ({
+  unitSystem: survey.unitSystem,
+  slopeUnit: survey.slopeUnit,
+  fieldRules: survey.fieldRules,
+  formFactor: { value: survey.formFactor, standardError: survey.formFactorStandardError },
+  volumes: volumesOf(survey.wood),
+});
+
+const figure = (estimate: Estimate | null): EstimateView | null =>
+  estimate === null
+    ? null
+    : {
+        value: estimate.value,
+        standardError: estimate.standardError,
+        unit: estimate.unit,
+        printed: estimate.printed.value,
+        printedUnit: estimate.printed.unit,
+        printedStandardError: estimate.printed.standardError,
+      };
+
+export interface TreeFigures {
+  readonly view: TreeView;
+  readonly reckoned: TreeResult;
+}
+
+/** What belongs to a tree beside its own row. */
+export interface TreeParts {
+  readonly readings: readonly ReadingView[];
+  readonly stems: readonly { readonly id: string; readonly ordinal: number }[];
+  readonly lastVisit: LastVisit | undefined;
+}
+
+/** What of a survey its trees are judged by: the height curve of each species, and the instruments of the crew. */
+export interface JudgingContext {
+  readonly curves: Readonly<Record<string, CurveSums>>;
+  readonly kit: readonly KitAtHand[];
+}
+
+const knownFigure = (outcome: Outcome | null): EstimateView | null =>
+  figure(outcome === null ? null : estimateOf(outcome));
+
+/** The tree that a row is of. */
+export const treeOfRow = (
+  row: Pick<TreeRow, 'id' | 'plotId' | 'tag' | 'speciesCode' | 'taping' | 'heights' | 'notes'>,
+  parts: Pick<TreeParts, 'readings' | 'stems'>,
+  survey: SurveyView,
+): TreeRecord =>
+  assembleTree(
+    {
+      id: row.id,
+      plotId: row.plotId,
+      tag: row.tag,
+      speciesCode: row.speciesCode,
+      taping: row.taping,
+      heights: row.heights,
+      notes: row.notes,
+      ...parts,
+    },
+    deadCodes(survey.design.conditions),
+  );
+
+/**
+ * A tree with its figures, worked out afresh from the readings in use.
+ *
+ * @param judging by itself alone where left out, as the curves themselves are made
+ */
+export function evaluateRow(
+  row: TreeRow,
+  { readings, stems, lastVisit }: TreeParts,
+  survey: SurveyView,
+  judging?: JudgingContext,
+): TreeFigures {
+  const { taping, heights, notes } = row;
+  const tree = treeOfRow(row, { readings, stems }, survey);
+  const dead = tree.condition === 'dead';
+  const heightContext = heightEvidence({
+    eyeHeightM: survey.eyeHeightM,
+    slopePct: row.plotSlopePct,
+    ...(judging === undefined ? {} : { kit: judging.kit }),
+  });
+  const species = survey.species.find(({ code }) => code === row.speciesCode);
+  const sums = judging?.curves[row.speciesCode];
+  const reckoned = evaluateTreeWithCurve(
+    tree,
+    settingsOf(survey),
+    { species, lastVisit, heightContext },
+    sums === undefined ? undefined : { sums, holdsTree: row.deletedAt === null && !dead },
+  );
+  return {
+    reckoned,
+    view: {
+      id: row.id,
+      plotId: row.plotId,
+      tag: row.tag,
+      speciesCode: row.speciesCode,
+      observer: row.observer,
+      observedAt: row.observedAt,
+      deleted: row.deletedAt !== null,
+      readings,
+      stems: stems.map(({ id, ordinal }) => {
+        const own = reckoned.stems.find((stem) => stem.ordinal === ordinal);
+        return {
+          id,
+          ordinal,
+          dbh: knownFigure(own?.diameter ?? null),
+          point: knownFigure(own?.point ?? null),
+          barkRatio: own?.barkRatio ?? null,
+        };
+      }),
+      taping,
+      heights,
+      notes,
+      otherHeights: reckoned.heights.heights.slice(1).map(({ heightNo, name, by, outcome }) => ({
+        heightNo,
+        name,
+        by,
+        figure: knownFigure(outcome),
+      })),
+      crownLengthM: reckoned.heights.crownLengthM,
+      lastVisit: lastVisit ?? null,
+      dbh: figure(reckoned.dbh),
+      diametersCm: reckoned.diametersCm,
+      readDiametersCm: reckoned.readDiametersCm,
+      dead,
+      height: knownFigure(reckoned.height),
+      volume: figure(reckoned.volume),
+      basalAreaM2: reckoned.basalAreaM2,
+      findings: findingsOfTree(reckoned),
+    },
+  };
+}
+
+/** The height curves of a survey without one of its trees, which must not speak for itself. */
+export function leaveOut(
+  curves: Readonly<Record<string, CurveSums>>,
+  tree: TreeView,
+  survey: SurveyView,
+  slopePct: number,
+): Readonly<Record<string, CurveSums>> {
+  const sums = curves[tree.speciesCode];
+  if (sums === undefined || tree.deleted || tree.dead) return curves;
+  const record = treeOfView(tree);
+  const alone = evaluateTree(record, settingsOf(survey), {
+    species: survey.species.find(({ code }) => code === tree.speciesCode),
+    lastVisit: tree.lastVisit ?? undefined,
+    heightContext: heightEvidence({ eyeHeightM: survey.eyeHeightM, slopePct }),
+  });
+  const point = curvePointOf(alone, record);
+  return point === null ? curves : { ...curves, [tree.speciesCode]: curveWithout(sums, point) };
+}
