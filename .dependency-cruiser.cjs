@@ -66,7 +66,7 @@ module.exports = {
         'the application works without the demo: only its loader, two pages with example stems, and tests use it',
       from: {
         path: '^web/src',
-        pathNot: '^web/src/(server/(demo|database|testing)|features/results/entries/Local)/|\\.test\\.ts$',
+        pathNot: '^web/src/server/(demo|database|testing)/|^web/src/features/results/entries/Local|\\.test\\.ts$',
       },
       to: { path: '^demo/src' },
     },

@@ -3,12 +3,15 @@ import { coreDigestModule } from './web/core-digest.ts';
 
 /** A slow machine under load is no failure: what hangs does so for longer. */
 const testTimeout = 60_000;
+/** Share of the draws that statistical tests make: `npm run test:fast` makes a few, to say that they run. */
+const env = { DRAWS_SHARE: process.env.DRAWS_SHARE ?? '1' };
 
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', testTimeout, root: './core', include: ['src/**/*.test.ts'] } },
-      { test: { name: 'demo', testTimeout, root: './demo', include: ['src/**/*.test.ts'] } },
+      // Core keeps no state between files: they share one module graph.
+      { test: { name: 'core', env, testTimeout, isolate: false, root: './core', include: ['src/**/*.test.ts'] } },
+      { test: { name: 'demo', env, testTimeout, isolate: false, root: './demo', include: ['src/**/*.test.ts'] } },
       { test: { name: 'scripts', testTimeout, root: './scripts', include: ['*.test.ts'] } },
       {
         plugins: [coreDigestModule()],

@@ -6,8 +6,8 @@ export default defineConfig({
   outputDir: '../test-results',
   globalSetup: './support/global-setup.ts',
   fullyParallel: false,
-  // One at a time: two of the specs stop and start servers, and the machine has two cores.
-  workers: 1,
+  // Each worker has a server and a database of its own: support/app.ts.
+  workers: 2,
   forbidOnly: true,
   retries: 0,
   timeout: 120_000,

@@ -96,34 +96,45 @@ async function everyView(): Promise<string[]> {
 
 const DEVICES = { desk: { width: 1280, height: 800 }, phone: PHONE };
 
-for (const [device, viewport] of Object.entries(DEVICES)) {
-  test(`axe finds nothing on any view: ${device}`, async ({ page }) => {
-    test.setTimeout(900_000);
-    await page.setViewportSize(viewport);
-    for (const address of await everyView()) {
-      await page.goto(address, { waitUntil: 'networkidle' });
-      await expect(
-        page.getByText(
-          /Unfolding|Opening the tally|Laying out the (form|rules|kit|stem|table|taper|log|logs|curves|list|plan|codes) …|Drawing …/,
-        ),
-      ).toHaveCount(0);
-      // What happens to lie under a bar that stays in view is reached by scrolling.
-      await page.addStyleTag({ content: '.rail, .sticky { position: static !important; }' });
-      // The themes change colours and line widths, which a phone shares with a desk.
-      for (const theme of device === 'desk' ? ['day', 'sun', 'dusk'] : ['day']) {
-        await page.getByLabel('Light to read in').selectOption(theme);
-        const axe = new AxeBuilder({ page });
-        // The themes differ in colours and line widths; what looks at neither has been looked at by day.
-        if (theme !== 'day') axe.withRules(['color-contrast', 'link-in-text-block', 'target-size']);
-        const { violations } = await axe.analyze();
-        const found = violations.map(
-          ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
-        );
-        expect(found, `${address} by ${theme}`).toEqual([]);
-      }
+/** The views are looked at in parts, which the workers share. */
+const PARTS = 4;
+
+test.describe('every view', () => {
+  test.describe.configure({ mode: 'parallel' });
+  for (const [device, viewport] of Object.entries(DEVICES)) {
+    for (let part = 0; part < PARTS; part += 1) {
+      test(`axe finds nothing on any view: ${device}, part ${String(part + 1)} of ${String(PARTS)}`, async ({
+        page,
+      }) => {
+        test.setTimeout(600_000);
+        await page.setViewportSize(viewport);
+        const views = await everyView();
+        for (const address of views.filter((_, i) => i % PARTS === part)) {
+          await page.goto(address, { waitUntil: 'networkidle' });
+          await expect(
+            page.getByText(
+              /Unfolding|Opening the tally|Laying out the (form|rules|kit|stem|table|taper|log|logs|curves|list|plan|codes) …|Drawing …/,
+            ),
+          ).toHaveCount(0);
+          // What happens to lie under a bar that stays in view is reached by scrolling.
+          await page.addStyleTag({ content: '.rail, .sticky { position: static !important; }' });
+          // The themes change colours and line widths, which a phone shares with a desk.
+          for (const theme of device === 'desk' ? ['day', 'sun', 'dusk'] : ['day']) {
+            await page.getByLabel('Light to read in').selectOption(theme);
+            const axe = new AxeBuilder({ page });
+            // The themes differ in colours and line widths; what looks at neither has been looked at by day.
+            if (theme !== 'day') axe.withRules(['color-contrast', 'link-in-text-block', 'target-size']);
+            const { violations } = await axe.analyze();
+            const found = violations.map(
+              ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
+            );
+            expect(found, `${address} by ${theme}`).toEqual([]);
+          }
+        }
+      });
     }
-  });
-}
+  }
+});
 
 test('the keyboard reaches every control of the tree sheet, in the order of the page', async ({ page }) => {
   await page.goto('/measure', { waitUntil: 'networkidle' });

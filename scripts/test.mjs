@@ -1,4 +1,4 @@
-// npm test: everything from set-up to Chromium. Its last line is the sum over all runners.
+// npm test: everything from set-up to Chromium. Checks run beside the tests. Its last line is the sum over all runners.
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
@@ -7,20 +7,30 @@ import { ensureChromium, ensureNodeModules, ensurePostgres } from './lib/package
 import { dataFolder, root, run, say, sayWhileItLasts } from './lib/steps.mjs';
 
 const sum = { passed: 0, failed: 0 };
+const caches = path.join(dataFolder, 'caches');
 
-/** Runs a program with its output shown; answers whether it went well. */
+/** Runs a program and shows its output when it has ended, so that two beside each other stay apart. */
 function shown(words, args) {
   say(`· ${words} …`);
+  const began = Date.now();
   const still = sayWhileItLasts(words);
   return new Promise((resolve) => {
     const [program, ...rest] = args;
     const child = spawn(path.join(root, 'node_modules/.bin', program), rest, {
       cwd: root,
-      stdio: ['ignore', 'inherit', 'inherit'],
+      stdio: ['ignore', 'pipe', 'pipe'],
       env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NO_UPDATE_NOTIFIER: '1' },
     });
-    child.on('error', () => resolve(false));
-    child.on('exit', (code) => resolve(code === 0));
+    const output = [];
+    child.stdout.on('data', (chunk) => output.push(chunk));
+    child.stderr.on('data', (chunk) => output.push(chunk));
+    const end = (ok) => {
+      if (output.length > 0) process.stdout.write(Buffer.concat(output));
+      say(`  ${words}: ${Math.round((Date.now() - began) / 1000)} s`);
+      resolve(ok);
+    };
+    child.on('error', () => end(false));
+    child.on('exit', (code) => end(code === 0));
   }).finally(still);
 }
 
@@ -45,15 +55,39 @@ async function count(words, args, report, read) {
   sum.failed += counted.failed > 0 || ok ? counted.failed : 1;
 }
 
-run(async () => {
-  mkdirSync(dataFolder, { recursive: true });
-  await ensureNodeModules();
-  await ensurePostgres();
-  await ensureChromium();
-  await ensureBuilt();
+const unitTests = (words, ...projects) => {
+  const report = path.join(dataFolder, `vitest-${projects.join('-')}.json`);
+  return count(
+    words,
+    [
+      'vitest',
+      'run',
+      ...projects.flatMap((project) => ['--project', project]),
+      '--reporter=dot',
+      '--reporter=json',
+      `--outputFile.json=${report}`,
+    ],
+    report,
+    ({ numPassedTests, numFailedTests }) => ({ passed: numPassedTests, failed: numFailedTests }),
+  );
+};
 
-  await check('Format', ['prettier', '--check', '--log-level', 'warn', '.']);
-  await check('Lint', ['eslint', '.']);
+async function browserTests() {
+  await count(
+    'End to end in Chromium',
+    ['playwright', 'test', '--config', 'e2e/playwright.config.ts'],
+    path.join(dataFolder, 'playwright.json'),
+    ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
+  );
+}
+
+async function otherChecks() {
+  await unitTests('Unit tests', 'core', 'demo', 'web', 'scripts');
+  await unitTests('Integration on PostgreSQL', 'database');
+  await check('Types of core', ['tsc', '--noEmit', '-p', 'core']);
+  await check('Types of demo', ['tsc', '--noEmit', '-p', 'demo']);
+  await check('Types of web', ['astro', 'check', '--root', 'web', '--minimumSeverity', 'warning']);
+  await check('Types of the rest', ['tsc', '--noEmit', '-p', 'tsconfig.json']);
   await check('Boundaries between modules', [
     'depcruise',
     '--config',
@@ -62,25 +96,26 @@ run(async () => {
     'demo/src',
     'web/src',
   ]);
-  await check('Types of core', ['tsc', '--noEmit', '-p', 'core']);
-  await check('Types of demo', ['tsc', '--noEmit', '-p', 'demo']);
-  await check('Types of web', ['astro', 'check', '--root', 'web', '--minimumSeverity', 'warning']);
-  await check('Types of the rest', ['tsc', '--noEmit', '-p', 'tsconfig.json']);
+  await check('Lint', ['eslint', '--cache', '--cache-location', path.join(caches, 'eslint/'), '.']);
+  await check('Format', [
+    'prettier',
+    '--check',
+    '--log-level',
+    'warn',
+    '--cache',
+    '--cache-location',
+    path.join(caches, 'prettier'),
+    '.',
+  ]);
+}
 
-  const unit = path.join(dataFolder, 'vitest.json');
-  await count(
-    'Unit and integration tests',
-    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
-    unit,
-    ({ numPassedTests, numFailedTests }) => ({ passed: numPassedTests, failed: numFailedTests }),
-  );
-  await count(
-    'End to end in Chromium',
-    ['playwright', 'test', '--config', 'e2e/playwright.config.ts'],
-    path.join(dataFolder, 'playwright.json'),
-    ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
-  );
-
+run(async () => {
+  mkdirSync(caches, { recursive: true });
+  await ensureNodeModules();
+  await ensurePostgres();
+  await ensureChromium();
+  await ensureBuilt();
+  await Promise.all([browserTests(), otherChecks()]);
   if (sum.failed > 0) process.exitCode = 1;
   say(`${sum.passed} passed, ${sum.failed} failed`);
 });

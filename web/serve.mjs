@@ -39,6 +39,15 @@ const allowedHosts = new Set([
   host,
   ...(process.env.ALLOWED_HOSTS ?? '').split(',').flatMap((name) => (name.trim() === '' ? [] : [name.trim()])),
 ]);
+/** Headers that say something of documents alone. */
+const PAGE_HEADERS = [
+  'referrer-policy',
+  'x-dns-prefetch-control',
+  'x-download-options',
+  'x-frame-options',
+  'x-permitted-cross-domain-policies',
+  'x-xss-protection',
+];
 const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'];
 /** Requests of one address in a minute; 0 for no limit. */
 const perMinute = Number(process.env.REQUESTS_PER_MINUTE ?? 3000);
@@ -125,9 +134,12 @@ app.use(
     immutable: true,
     maxAge: '1y',
     index: false,
-    // Only pages have inline scripts: their hashes would weigh more than many a script.
+    lastModified: false,
+    acceptRanges: false,
+    // Only pages have inline scripts and frames: what protects them would weigh more than many a script.
     setHeaders: (response) => {
       response.setHeader('content-security-policy', "default-src 'self'");
+      for (const ofPages of PAGE_HEADERS) response.removeHeader(ofPages);
     },
   }),
 );

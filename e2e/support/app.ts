@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { test as base, expect, type Page } from '@playwright/test';
+import { openStack } from '../../scripts/lib/stack.mjs';
 
 export const WRITER = { observer: 'Crew Badger', device: 'end to end' };
 export const PHONE = { width: 390, height: 844 };
@@ -145,15 +146,29 @@ function listen(page: Page): string[] {
   return trouble;
 }
 
+interface WorkerFixtures {
+  /** The built application on a copy of the demo data, for the specs of one worker. */
+  readonly app: string;
+}
+
 interface Fixtures {
   /** An empty plot of a fresh survey. */
   readonly plot: Made;
   readonly quiet: undefined;
 }
 
-export const test = base.extend<Fixtures>({
-  baseURL: async ({}, use) => {
-    await use(appUrl());
+export const test = base.extend<Fixtures, WorkerFixtures>({
+  app: [
+    async ({}, use) => {
+      const stack = await openStack('browser', { demo: true });
+      process.env.ARBOLITO_URL = stack.url;
+      await use(stack.url);
+      await stack.close();
+    },
+    { scope: 'worker', auto: true, timeout: 120_000 },
+  ],
+  baseURL: async ({ app }, use) => {
+    await use(app);
   },
   plot: async ({}, use) => {
     await use(await makePlot(appUrl()));

@@ -1,8 +1,7 @@
-import { openStack } from '../../scripts/lib/stack.mjs';
+import { prepareDemo } from '../../scripts/lib/stack.mjs';
 
-/** The built application with the demo data, for all specs of a run. */
+/** The demo data is loaded once; each worker gets a copy of it, see app.ts. */
 export default async function setup(): Promise<() => Promise<void>> {
-  const stack = await openStack('test', { demo: true });
-  process.env.ARBOLITO_URL = stack.url;
-  return stack.close;
+  const cluster = await prepareDemo('browser');
+  return () => cluster.stopIfUnused();
 }

@@ -8,7 +8,7 @@ const LEFT_OUT = new Set(['node_modules', 'dist', '.astro']);
 const mark = path.join(root, 'web/dist/.fingerprint');
 
 /** Text that changes whenever a source file does. */
-function fingerprint() {
+export function fingerprint() {
   const hash = createHash('sha256');
   const visit = (relative) => {
     const file = path.join(root, relative);

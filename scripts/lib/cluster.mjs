@@ -178,6 +178,9 @@ export async function openCluster(name = 'postgres') {
     throw new Stop(`PostgreSQL did not start. Its last words are in ${path.join(folder, 'log')}`);
   };
 
+  /** The first column of the rows of a query, one a line. */
+  const query = (sql) => client('psql', ['-d', 'postgres', '-At', '-c', sql]).stdout.trim();
+
   const untilGone = async () => {
     for (let tries = 0; tries < 200 && runningPid(data) !== null; tries += 1) await pause(50);
   };
@@ -209,6 +212,21 @@ export async function openCluster(name = 'postgres') {
       if (made.status !== 0 && !made.stderr.includes('already exists'))
         throw new Stop(`createdb failed: ${made.stderr}`);
       return urlOf(database);
+    },
+    databases: () => query('select datname from pg_database').split('\n'),
+    /** Makes a database as a copy of another one that nobody is connected to. */
+    copyDatabase: (template, database) => {
+      const made = client('createdb', ['--template', template, database]);
+      if (made.status !== 0) throw new Stop(`createdb failed: ${made.stderr}`);
+      return urlOf(database);
+    },
+    renameDatabase: (from, to) => query(`alter database "${from}" rename to "${to}"`),
+    /** Stops the server unless another runner is connected to it. */
+    stopIfUnused: async () => {
+      const others = query(
+        "select count(*) from pg_stat_activity where backend_type = 'client backend' and pid <> pg_backend_pid()",
+      );
+      if (others === '0') await stop();
     },
     dropDatabase: (database) => {
       const dropped = client('dropdb', ['--if-exists', '--force', database]);

@@ -1,6 +1,29 @@
 import { pathToFileURL } from 'node:url';
+import { fingerprint } from './build.mjs';
 import { freePort, openCluster } from './cluster.mjs';
 import { startServer, stopServer, tool, untilHealthy } from './server.mjs';
+
+/** The database with the demo data of these sources, made once; copies of it take a moment. */
+async function demoTemplate(postgres) {
+  const name = `demo_${fingerprint().slice(0, 12)}`;
+  const there = postgres.databases();
+  if (there.includes(name)) return name;
+  for (const old of there.filter((each) => each.startsWith('demo_'))) postgres.dropDatabase(old);
+  const made = `new_${name}`;
+  postgres.dropDatabase(made);
+  const { prepareDatabase } = await import(pathToFileURL(tool('database')).href);
+  await prepareDatabase(postgres.ensureDatabase(made), { demo: true });
+  postgres.renameDatabase(made, name);
+  return name;
+}
+
+/** Makes the template of a cluster before several stacks ask for it at once. */
+export async function prepareDemo(cluster) {
+  const postgres = await openCluster(cluster);
+  await postgres.start();
+  await demoTemplate(postgres);
+  return postgres;
+}
 
 /**
  * A database and the built application on it, for tests, pictures and benchmarks: made afresh, gone at the end.
@@ -10,11 +33,15 @@ import { startServer, stopServer, tool, untilHealthy } from './server.mjs';
  */
 export async function openStack(cluster, options) {
   const postgres = await openCluster(cluster);
-  const started = await postgres.start();
+  await postgres.start();
   const database = `stack_${process.pid}_${Date.now()}`;
-  const databaseUrl = postgres.ensureDatabase(database);
-  const { prepareDatabase } = await import(pathToFileURL(tool('database')).href);
-  await prepareDatabase(databaseUrl, { demo: options.demo });
+  const databaseUrl = options.demo
+    ? postgres.copyDatabase(await demoTemplate(postgres), database)
+    : postgres.ensureDatabase(database);
+  if (!options.demo) {
+    const { prepareDatabase } = await import(pathToFileURL(tool('database')).href);
+    await prepareDatabase(databaseUrl, { demo: false });
+  }
   const host = '127.0.0.1';
   const port = await freePort();
   const url = `http://${host}:${port}`;
@@ -39,7 +66,7 @@ export async function openStack(cluster, options) {
     close: async () => {
       await stopServer(server);
       postgres.dropDatabase(database);
-      if (started) await postgres.stop();
+      await postgres.stopIfUnused();
     },
   };
 }

@@ -1,4 +1,12 @@
-import { type Cost, COST_UNITS, DEFECT_KINDS, PRICE_LIST_LIMITS, type PriceList, type Product, UNITS_OF_PRICE } from '../protocol/index.ts';
+import {
+  type Cost,
+  COST_UNITS,
+  DEFECT_KINDS,
+  PRICE_LIST_LIMITS,
+  type PriceList,
+  type Product,
+  UNITS_OF_PRICE,
+} from '../protocol/index.ts';
 import { productProblems } from './products.ts';
 
 const isNumber = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value);

@@ -1,3 +1,4 @@
+import { draws } from '../testing/draws.ts';
 import { readingsOfForm } from './parse-tree-form.ts';
 import { evaluateForm } from './evaluate-form.ts';
 import fc from 'fast-check';
@@ -7,7 +8,17 @@ import { METHODS } from '../methods/index.ts';
 import type { Measure } from '../measurement/index.ts';
 import { wrongLines } from '../testing/redo.ts';
 import { decimalsOf, toGraduation } from '../units/index.ts';
-import { defaultUnitOf, emptyForm, formKeysOf, measurementFormOf, type ReadingText, stemsOf, type TreeForm, withoutStem, withStem } from './tree-form.ts';
+import {
+  defaultUnitOf,
+  emptyForm,
+  formKeysOf,
+  measurementFormOf,
+  type ReadingText,
+  stemsOf,
+  type TreeForm,
+  withoutStem,
+  withStem,
+} from './tree-form.ts';
 import type { MeasurementKey } from '../tree/index.ts';
 import { formOf } from '../testing/tree.ts';
 import { type CalloutContext, parseCallout } from './parse.ts';
@@ -208,7 +219,7 @@ describe('the call-out line', () => {
         const covered = tokens.map(({ from, to }) => text.slice(from, to)).join('');
         expect(covered.replace(/\s/g, '')).toBe(text.replace(/\s/g, ''));
       }),
-      { numRuns: 500 },
+      { numRuns: draws(500, 50) },
     );
   });
 
@@ -282,7 +293,7 @@ describe('the call-out line', () => {
         expect(back.draft.notes).toEqual(tree.notes);
         expect(printCallout(back.draft, usual)).toBe(line);
       }),
-      { numRuns: 400 },
+      { numRuns: draws(400, 50) },
     );
   });
 });

@@ -1,4 +1,11 @@
-import { evaluateTree, evaluateTreeWithCurve, type JudgingCurve, type TreeContext, type TreeProtocol, type TreeResult } from '../tree/index.ts';
+import {
+  evaluateTree,
+  evaluateTreeWithCurve,
+  type JudgingCurve,
+  type TreeContext,
+  type TreeProtocol,
+  type TreeResult,
+} from '../tree/index.ts';
 import { parseTreeForm } from './parse-tree-form.ts';
 import type { FormDefaults, TreeForm } from './tree-form.ts';
 

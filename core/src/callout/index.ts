@@ -5,4 +5,24 @@ export { type CalloutContext, type CallToken, parseCallout, type ParsedCallout }
 export { printTreeForm } from './print-tree-form.ts';
 export { printCallout } from './print.ts';
 export { withKitErrors } from './stated-errors.ts';
-export { defaultUnitOf, emptyForm, fieldsOutsideCallout, formKeysOf, isSameStation, type MeasurementForm, measurementFormOf, methodOf, nextForm, readingSpecsOf, type ReadingText, stemsOf, type TreeForm, withDistance, withHeight, withMeasurementForm, withoutHeight, withoutStem, withStem } from './tree-form.ts';
+export {
+  defaultUnitOf,
+  emptyForm,
+  fieldsOutsideCallout,
+  formKeysOf,
+  isSameStation,
+  type MeasurementForm,
+  measurementFormOf,
+  methodOf,
+  nextForm,
+  readingSpecsOf,
+  type ReadingText,
+  stemsOf,
+  type TreeForm,
+  withDistance,
+  withHeight,
+  withMeasurementForm,
+  withoutHeight,
+  withoutStem,
+  withStem,
+} from './tree-form.ts';

@@ -1,8 +1,30 @@
 import { asMeant, type Method, type ReadingValue } from '../measurement/index.ts';
 import { type ConditionCode, deadCodes } from '../protocol/index.ts';
-import { heightKey, type HeightMeasurement, heightNoOf, type Measurement, type MeasurementKey, measurementOf, type Reading, type Stem, type TreeRecord, type UnreadText } from '../tree/index.ts';
+import {
+  heightKey,
+  type HeightMeasurement,
+  heightNoOf,
+  type Measurement,
+  type MeasurementKey,
+  measurementOf,
+  type Reading,
+  type Stem,
+  type TreeRecord,
+  type UnreadText,
+} from '../tree/index.ts';
 import { readQuantity } from '../units/index.ts';
-import { defaultUnitOf, type FormDefaults, isSameStation, type MeasurementForm, measurementFormOf, methodOf, readingSpecsOf, type ReadingText, stemsOf, type TreeForm } from './tree-form.ts';
+import {
+  defaultUnitOf,
+  type FormDefaults,
+  isSameStation,
+  type MeasurementForm,
+  measurementFormOf,
+  methodOf,
+  readingSpecsOf,
+  type ReadingText,
+  stemsOf,
+  type TreeForm,
+} from './tree-form.ts';
 
 /** Who reads on which device at what moment, and how new records get their identifiers. */
 export interface ReadingStamp {
@@ -71,7 +93,7 @@ function readText(
  * @param form what was typed or called out
  * @param options units of the survey, who reads, and the tree on the record where it is corrected
  * @returns the tree, and the text that cannot be read
- * @example parseTreeForm(parseCallout('#1 sp 34.5', context).draft, context).tree.stems[0].measurement.readings.diameter
+ * @example parseTreeForm(printTreeForm(exampleTree), exampleSurvey).unread.length // 0
  */
 export function parseTreeForm(form: TreeForm, options: ParseOptions): ParsedTree {
   const { stamp = UNSAVED, kept, conditions = [] } = options;

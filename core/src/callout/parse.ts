@@ -1,10 +1,38 @@
 import { COMMON_CONDITIONS, type ConditionCode, type Species } from '../protocol/index.ts';
-import { defaultUnitOf, emptyForm, emptyStem, type FormDefaults, type MeasurementForm, measurementFormOf, type ReadingText, stemsOf, type TreeForm, withMeasurementForm } from './tree-form.ts';
-import { filledNotes, isStemMeasure, MAX_STEMS_PER_TREE, type MeasurementKey, STEM_MEASURES, TAG, type TreeNotes } from '../tree/index.ts';
+import {
+  defaultUnitOf,
+  emptyForm,
+  emptyStem,
+  type FormDefaults,
+  type MeasurementForm,
+  measurementFormOf,
+  type ReadingText,
+  stemsOf,
+  type TreeForm,
+  withMeasurementForm,
+} from './tree-form.ts';
+import {
+  filledNotes,
+  isStemMeasure,
+  MAX_STEMS_PER_TREE,
+  type MeasurementKey,
+  STEM_MEASURES,
+  TAG,
+  type TreeNotes,
+} from '../tree/index.ts';
 import type { Measure, ReadingSpec } from '../measurement/index.ts';
 import { readQuantity, type UnitId, unitOf } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
-import { type Called, callOf, type Fit, fitMethod, likeStemBefore, MISSING, NEXT_STEM, setUpEntries } from './grammar.ts';
+import {
+  type Called,
+  callOf,
+  type Fit,
+  fitMethod,
+  likeStemBefore,
+  MISSING,
+  NEXT_STEM,
+  setUpEntries,
+} from './grammar.ts';
 import { readNote } from './notes.ts';
 import { cutTokens, type RawToken } from './tokens.ts';
 
@@ -46,6 +74,11 @@ const TREE_PARTS = [
  *
  * Parts may stand in any order, signed readings apart: the first is the top, the second the base. `&` begins another
  * stem of the same tree: `28 &21 at0.9`. Nothing is dropped: a part that is not understood comes back with the reason.
+ *
+ * @param line the words of one tree
+ * @param context units, species and condition codes of the survey
+ * @returns the form, and each part of the line with what it was read as or why it was not
+ * @example parseCallout('#17 sp 34.5', exampleSurvey).draft.tag // 17
  */
 export function parseCallout(line: string, context: CalloutContext): ParsedCallout {
   const raw = cutTokens(line);

@@ -1,7 +1,21 @@
 import { findMethod } from '../methods/index.ts';
-import { filledNotes, type HeightMeasurement, type Measurement, methodOfMeasurement, type Stem, type TreeRecord } from '../tree/index.ts';
+import {
+  filledNotes,
+  type HeightMeasurement,
+  type Measurement,
+  methodOfMeasurement,
+  type Stem,
+  type TreeRecord,
+} from '../tree/index.ts';
 import { printAsRead } from '../units/index.ts';
-import { emptyForm, emptyStem, type HeightForm, type MeasurementForm, type StemForm, type TreeForm } from './tree-form.ts';
+import {
+  emptyForm,
+  emptyStem,
+  type HeightForm,
+  type MeasurementForm,
+  type StemForm,
+  type TreeForm,
+} from './tree-form.ts';
 import type { Measure } from '../measurement/index.ts';
 
 function measurementForm(measurement: Measurement, measure: Measure): MeasurementForm {
@@ -38,7 +52,9 @@ const heightForm = ({ measurement, distance, ...note }: HeightMeasurement): Heig
 /**
  * The form that a tree on the record is shown and corrected with: numbers as text, in the units that they were read in.
  *
- * @example printTreeForm(tree).diameter.entries.diameter // { text: '34.5', unit: 'cm' }
+ * @param tree as the record has it
+ * @returns the text of its latest tries; `parseTreeForm` reads the same numbers from it
+ * @example printTreeForm(exampleTree).diameter.entries.diameter.text // 34.5
  */
 export function printTreeForm(tree: TreeRecord): TreeForm {
   const [first, ...moreStems] = tree.stems.map(stemForm);

@@ -1,6 +1,14 @@
 import { readQuantity, type UnitId, unitOf } from '../units/index.ts';
 import type { ReadingSpec } from '../measurement/index.ts';
-import { defaultUnitOf, type FormDefaults, formKeysOf, measurementFormOf, methodOf, type ReadingText, type TreeForm } from './tree-form.ts';
+import {
+  defaultUnitOf,
+  type FormDefaults,
+  formKeysOf,
+  measurementFormOf,
+  methodOf,
+  type ReadingText,
+  type TreeForm,
+} from './tree-form.ts';
 import { heightNoOf } from '../tree/index.ts';
 import { markOf, MISSING, NEXT_STEM, PLAIN_DIAMETER } from './grammar.ts';
 import { printNotes } from './notes.ts';
@@ -33,6 +41,11 @@ function printEntry(spec: ReadingSpec, entry: ReadingText, defaults: FormDefault
  * Writes a tree as a call-out line. What `parseCallout` reads from it is the same tree.
  *
  * Readings that are missing in front of a signed one keep their place with `_`.
+ *
+ * @param draft the form of a tree
+ * @param defaults units of the survey: they are left out on the line
+ * @returns one line
+ * @example printCallout(parseCallout('#17  sp 34.5cm', exampleSurvey).draft, exampleSurvey) // #17 sp 34.5
  */
 export function printCallout(draft: TreeForm, defaults: FormDefaults): string {
   const parts: string[] = [];

@@ -1,4 +1,18 @@
-import { askedReadings, type CountedHeight, heightKey, heightNoOf, type HeightNote, isStemMeasure, MAX_HEIGHTS_PER_STATION, MAX_HEIGHTS_PER_TREE, MAX_STEMS_PER_TREE, type MeasurementKey, STEM_MEASURES, type TapingNotes, type TreeNotes } from '../tree/index.ts';
+import {
+  askedReadings,
+  type CountedHeight,
+  heightKey,
+  heightNoOf,
+  type HeightNote,
+  isStemMeasure,
+  MAX_HEIGHTS_PER_STATION,
+  MAX_HEIGHTS_PER_TREE,
+  MAX_STEMS_PER_TREE,
+  type MeasurementKey,
+  STEM_MEASURES,
+  type TapingNotes,
+  type TreeNotes,
+} from '../tree/index.ts';
 import type { Measure, MethodDescription } from '../measurement/index.ts';
 import type { SlopeUnit, UnitId, UnitSystem } from '../units/index.ts';
 import { defaultMethod, findMethod } from '../methods/index.ts';

@@ -1,6 +1,15 @@
 import type { Finding, SuggestedFix } from '../uncertainty/index.ts';
 import { type Diagnosis, printReading, readingOf, type Readings, type ReadingSpec } from '../measurement/index.ts';
-import { convert, isSlopeUnit, printAsRead, printRounded, slopeTangent, slopeTangentRate, type SlopeUnit, unitOf } from '../units/index.ts';
+import {
+  convert,
+  isSlopeUnit,
+  printAsRead,
+  printRounded,
+  slopeTangent,
+  slopeTangentRate,
+  type SlopeUnit,
+  unitOf,
+} from '../units/index.ts';
 import { isPlausibleHeight, oddness, plausibleHeight, printDbh, usualHeights } from './plausible-height.ts';
 import { belowBreastHeight } from './diagnose-height.ts';
 import { HEIGHT_SLIPS, heightFinding } from './height-findings.ts';

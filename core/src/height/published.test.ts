@@ -4,7 +4,16 @@ import { convertSlope } from '../units/slope-scale.ts';
 import { estimateFrom } from '../testing/given.ts';
 import examples from './examples/height.json';
 import { bestDistance } from './observer-distance.ts';
-import { crownEdgeReadingM, heightFromLengthM, leaningReadingM, logMark, proportionMark, shadowDelayShare, staffDistanceExactM, sunRateDegPerMinute } from './geometry.ts';
+import {
+  crownEdgeReadingM,
+  heightFromLengthM,
+  leaningReadingM,
+  logMark,
+  proportionMark,
+  shadowDelayShare,
+  staffDistanceExactM,
+  sunRateDegPerMinute,
+} from './geometry.ts';
 
 type Inputs = Readonly<Record<string, number>>;
 type Given = Parameters<typeof estimateFrom>[1];

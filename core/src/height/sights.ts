@@ -1,6 +1,14 @@
 import type { Term, Workbook } from '../uncertainty/index.ts';
 import type { FixedReading, ReadingSpec, ReadingValue } from '../measurement/index.ts';
-import { DEGREES_PER, degreesToRadians, isSlopeUnit, radiansToDegrees, scaleDivisor, SLOPE_UNITS, slopeTangent } from '../units/index.ts';
+import {
+  DEGREES_PER,
+  degreesToRadians,
+  isSlopeUnit,
+  radiansToDegrees,
+  scaleDivisor,
+  SLOPE_UNITS,
+  slopeTangent,
+} from '../units/index.ts';
 
 export const TRIGONOMETRY = 'Loetsch, Zöhrer & Haller 1973, Forest Inventory II: trigonometric height';
 

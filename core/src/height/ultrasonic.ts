@@ -1,5 +1,12 @@
 import type { Term, Workbook } from '../uncertainty/index.ts';
-import { lengthIn, type MethodContext, readingOf, type Readings, type ReadingSpec, resultUnit } from '../measurement/index.ts';
+import {
+  lengthIn,
+  type MethodContext,
+  readingOf,
+  type Readings,
+  type ReadingSpec,
+  resultUnit,
+} from '../measurement/index.ts';
 import { halfTrunk } from './half-trunk.ts';
 import { degreesTerm, groundLength, levelPart, risePart, shortLength, sight, tangentTerm, topSight } from './sights.ts';
 

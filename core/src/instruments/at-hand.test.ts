@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { calibratedAirC, instrumentFor, type KitAtHand, paceOf, statedError, wordsAtReading } from './crew-instruments.ts';
+import {
+  calibratedAirC,
+  instrumentFor,
+  type KitAtHand,
+  paceOf,
+  statedError,
+  wordsAtReading,
+} from './crew-instruments.ts';
 import { type CheckReadings, checkResult } from './checks.ts';
 import type { KitInstrument } from './instruments.ts';
 

@@ -1,4 +1,13 @@
-import { convert, isSlopeUnit, printAsRead, printRounded, slopeReading, slopeTangent, type UnitId, unitOf } from '../units/index.ts';
+import {
+  convert,
+  isSlopeUnit,
+  printAsRead,
+  printRounded,
+  slopeReading,
+  slopeTangent,
+  type UnitId,
+  unitOf,
+} from '../units/index.ts';
 import type { KitInstrument } from './instruments.ts';
 
 /** What was read in a check. */

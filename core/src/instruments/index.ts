@@ -1,3 +1,25 @@
-export { CHECK_REPEATS, type CheckReadings, type CheckResult, checkResult, isCheckReadings, overdue } from './checks.ts';
-export { calibratedAirC, instrumentFor, type KitAtHand, paceOf, statedError, wordsAtReading } from './crew-instruments.ts';
-export { INSTRUMENT_KINDS, type InstrumentKindId, isInstrumentKind, isUnitOfKind, KIT_LIMITS, type KitInstrument, usualReading } from './instruments.ts';
+export {
+  CHECK_REPEATS,
+  type CheckReadings,
+  type CheckResult,
+  checkResult,
+  isCheckReadings,
+  overdue,
+} from './checks.ts';
+export {
+  calibratedAirC,
+  instrumentFor,
+  type KitAtHand,
+  paceOf,
+  statedError,
+  wordsAtReading,
+} from './crew-instruments.ts';
+export {
+  INSTRUMENT_KINDS,
+  type InstrumentKindId,
+  isInstrumentKind,
+  isUnitOfKind,
+  KIT_LIMITS,
+  type KitInstrument,
+  usualReading,
+} from './instruments.ts';

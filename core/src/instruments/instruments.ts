@@ -1,4 +1,12 @@
-import { convert, isSlopeUnit, radiansToDegrees, roundTo, scaleDivisor, type SlopeUnit, type UnitId } from '../units/index.ts';
+import {
+  convert,
+  isSlopeUnit,
+  radiansToDegrees,
+  roundTo,
+  scaleDivisor,
+  type SlopeUnit,
+  type UnitId,
+} from '../units/index.ts';
 
 /** How an instrument is checked: against itself, against a taped distance, or by walking a measured line. */
 export type InstrumentCheckKind = 'zero' | 'fixed-distance' | 'pace-line';

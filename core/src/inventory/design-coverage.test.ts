@@ -1,3 +1,4 @@
+import { draws } from '../testing/draws.ts';
 import { describe, expect, it } from 'vitest';
 import { basalAreaM2 } from '../diameter/index.ts';
 import { type Random, seededRandom, simpleSample, weibull } from '../statistics/index.ts';
@@ -102,7 +103,7 @@ const DESIGNS: readonly (readonly [string, PlotShape])[] = [
 ];
 
 const PLACES = 6_000;
-const SURVEYS = 2_000;
+const SURVEYS = draws(2_000, 600);
 const PLOTS = 36;
 
 describe.each(DESIGNS)('%s in a forest that is known', (_, shape) => {

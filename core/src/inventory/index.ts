@@ -3,7 +3,16 @@ export { STAND_INDICES } from './indices/index-list.ts';
 export type { IndexQuantity } from './indices/stand-index.ts';
 export { type StandIndices, standIndices } from './indices/stand-indices.ts';
 export { type FigureSampling, figureSampling } from './sampling-error.ts';
-export { type ClassRow, type CurveFilling, type GroupSums, phasedPlotSums, type PlotSums, plotSums, surveySums, type SurveySums } from './sums.ts';
+export {
+  type ClassRow,
+  type CurveFilling,
+  type GroupSums,
+  phasedPlotSums,
+  type PlotSums,
+  plotSums,
+  surveySums,
+  type SurveySums,
+} from './sums.ts';
 export { type HeightImputation, talliedTrees } from './tallied-trees.ts';
 export type { TalliedPlot, TalliedTree } from './tallied.ts';
 export { countAndMeasure } from './two-phase/count-measure.ts';
@@ -11,4 +20,11 @@ export { ratioDoubleSample, regressionDoubleSample } from './two-phase/double-sa
 export { estimateTwoPhase } from './two-phase/estimate-two-phase.ts';
 export { isSelectedBy3P, threePTotal } from './two-phase/three-p.ts';
 export { twoPhaseSummaryWords } from './two-phase/two-phase-estimate.ts';
-export { ratiosOf, ratioSums, type RatioSums, ratioSumsWithout, volumeRatio, type VolumeRatio } from './volume-ratio.ts';
+export {
+  ratiosOf,
+  ratioSums,
+  type RatioSums,
+  ratioSumsWithout,
+  volumeRatio,
+  type VolumeRatio,
+} from './volume-ratio.ts';

@@ -1,11 +1,19 @@
+import { draws } from '../testing/draws.ts';
 import { describe, expect, it } from 'vitest';
-import { type Estimation, normal, type Random, seededRandom, stratifiedMean, stratumSample } from '../statistics/index.ts';
+import {
+  type Estimation,
+  normal,
+  type Random,
+  seededRandom,
+  stratifiedMean,
+  stratumSample,
+} from '../statistics/index.ts';
 import { countAndMeasure } from './two-phase/count-measure.ts';
 import { ratioDoubleSample, regressionDoubleSample } from './two-phase/double-sampling.ts';
 import { ratioOfMeans } from '../statistics/ratio-of-means.ts';
 import { threePTotal } from './two-phase/three-p.ts';
 
-const SURVEYS = 2_000;
+const SURVEYS = draws(2_000, 600);
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 const draw = <T>(random: Random, from: readonly T[], n: number): T[] =>
   Array.from({ length: n }, () => from[Math.floor(random() * from.length)]).flatMap((each) =>

@@ -1,4 +1,14 @@
-import { BOOTSTRAP_NARROW_BELOW, bootstrapStratifiedMean, type Estimated, plotsNeeded, type Resampled, simpleSample, type SimpleSample, stratifiedMean, stratumSample } from '../statistics/index.ts';
+import {
+  BOOTSTRAP_NARROW_BELOW,
+  bootstrapStratifiedMean,
+  type Estimated,
+  plotsNeeded,
+  type Resampled,
+  simpleSample,
+  type SimpleSample,
+  stratifiedMean,
+  stratumSample,
+} from '../statistics/index.ts';
 
 /** A plot's figure with the stratum that it lies in. */
 export interface PlotFigure {

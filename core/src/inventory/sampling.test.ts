@@ -2,9 +2,25 @@ import { standDensityIndex, summedDensityIndex } from './indices/stand-density-i
 import { shannonIndex } from './indices/shannon-index.ts';
 import { describe, expect, it } from 'vitest';
 import { convert } from '../units/index.ts';
-import { type Estimation, normal, plotsNeeded, seededRandom, simpleSample, stratifiedMean, stratumSample, studentTQuantile } from '../statistics/index.ts';
+import {
+  type Estimation,
+  normal,
+  plotsNeeded,
+  seededRandom,
+  simpleSample,
+  stratifiedMean,
+  stratumSample,
+  studentTQuantile,
+} from '../statistics/index.ts';
 import examples from './examples/stand.json';
-import { alongSlopeM, countedMeanDiameterCm, gaugeAngleDeg, plotRadiusFactorFtPerIn, slopeInDirectionPct, treesPerHaOfCount } from '../plot/angle-count.ts';
+import {
+  alongSlopeM,
+  countedMeanDiameterCm,
+  gaugeAngleDeg,
+  plotRadiusFactorFtPerIn,
+  slopeInDirectionPct,
+  treesPerHaOfCount,
+} from '../plot/angle-count.ts';
 import { gaugeFactor, gaugeWidthCm, inOrOut, metricFactor, pointLimitingDistanceM } from '../plot/index.ts';
 import { bootstrapMean } from '../statistics/bootstrap.ts';
 import { countAndMeasure } from './two-phase/count-measure.ts';

@@ -1,9 +1,24 @@
 import { type ClassRule, diameterClass, type ProductLimit, productOf } from '../protocol/index.ts';
 import { type Estimated, mean, sum } from '../statistics/index.ts';
 import { expansionFactorPerHa, plotAreaM2 } from '../plot/index.ts';
-import { type GroupColumns, groupFigure, type PlotWeights, shareOfPlot, sumGroups, type TreeColumns } from './group-totals.ts';
+import {
+  type GroupColumns,
+  groupFigure,
+  type PlotWeights,
+  shareOfPlot,
+  sumGroups,
+  type TreeColumns,
+} from './group-totals.ts';
 import type { TwoPhaseEstimate, TwoPhaseSummary } from './two-phase/two-phase-estimate.ts';
-import { hasDbh, multiplicityOf, onlyTrees, readDbhOf, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
+import {
+  hasDbh,
+  multiplicityOf,
+  onlyTrees,
+  readDbhOf,
+  type StratumArea,
+  type TalliedPlot,
+  type TalliedTree,
+} from './tallied.ts';
 import { expandTree, volumeRatio, type VolumeRatio } from './volume-ratio.ts';
 
 export interface PlotSums {

@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../statistics/index.ts';
-import { bearingDeg, compassPoint, distanceM, isInside, mapAbout, type MapPoint, type Outline, outlineAreaM2, readAspect } from './place.ts';
+import {
+  bearingDeg,
+  compassPoint,
+  distanceM,
+  isInside,
+  mapAbout,
+  type MapPoint,
+  type Outline,
+  outlineAreaM2,
+  readAspect,
+} from './place.ts';
 import { expectedHours, legsOf, linePoints, randomPoints, systematicPoints, walkingOrder } from './layout.ts';
 import { outlineGeometry, readOutlines } from './geojson.ts';
 

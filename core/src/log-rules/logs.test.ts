@@ -3,10 +3,35 @@ import { describe, expect, it } from 'vitest';
 import { huberM3, newtonM3, smalianM3 } from '../taper/index.ts';
 import rules from './examples/log-rules.json';
 import trees from './examples/tree-board-feet.json';
-import { behreHeightFt, behreShare, FORM_CLASS_RULES, formClassBoardFeet, formClassPct, type FormClassRule, logByLogBoardFeet } from './standing.ts';
+import {
+  behreHeightFt,
+  behreShare,
+  FORM_CLASS_RULES,
+  formClassBoardFeet,
+  formClassPct,
+  type FormClassRule,
+  logByLogBoardFeet,
+} from './standing.ts';
 import { boardFeetTable } from './table.ts';
-import { cordsOf, cordsSolidM3, FT3_PER_HOPPUS_FT, hoppusFt, jasDiameterCm, jasM3, quarterGirthM3, STERES_PER_CORD } from './solid.ts';
-import { crossoverIn, internationalClosedForm, internationalSection, LOG_RULES, overrunPct, ruleDoubt, scaledBoardFeet } from './rules.ts';
+import {
+  cordsOf,
+  cordsSolidM3,
+  FT3_PER_HOPPUS_FT,
+  hoppusFt,
+  jasDiameterCm,
+  jasM3,
+  quarterGirthM3,
+  STERES_PER_CORD,
+} from './solid.ts';
+import {
+  crossoverIn,
+  internationalClosedForm,
+  internationalSection,
+  LOG_RULES,
+  overrunPct,
+  ruleDoubt,
+  scaledBoardFeet,
+} from './rules.ts';
 import type { LogRuleId } from '../protocol/index.ts';
 
 type Inputs = Readonly<Record<string, number>>;

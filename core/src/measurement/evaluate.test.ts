@@ -1,3 +1,4 @@
+import { draws } from '../testing/draws.ts';
 import { describe, expect, it } from 'vitest';
 import { silentWorkbook, type Step } from '../uncertainty/index.ts';
 import { normal, type Random, seededRandom } from '../statistics/index.ts';
@@ -9,8 +10,8 @@ import { redo, wrongLines } from '../testing/redo.ts';
 import { evaluate, standardErrorOf } from './evaluate.ts';
 import type { Method, ReadingValue } from './description.ts';
 
-const TREES = 1_000;
-const DRAWS = 100_000;
+const TREES = draws(400, 100);
+const DRAWS = draws(100_000, 20_000);
 
 const oneOf = <T>(random: Random, list: readonly T[]): T => {
   const found = list[Math.floor(random() * list.length)];

@@ -1,7 +1,34 @@
-import { type Contribution, type Finding, type Outcome, propagate, type Propagated, silentWorkbook, type Step, workOut } from '../uncertainty/index.ts';
-import { convert, printAsRead, printRounded, printStandardError, roundTo, type UnitId, unitOf } from '../units/index.ts';
+import {
+  type Contribution,
+  type Finding,
+  type Outcome,
+  propagate,
+  type Propagated,
+  silentWorkbook,
+  type Step,
+  workOut,
+} from '../uncertainty/index.ts';
+import {
+  convert,
+  printAsRead,
+  printRounded,
+  printStandardError,
+  roundTo,
+  type UnitId,
+  unitOf,
+} from '../units/index.ts';
 import { checkReadings } from './check-readings.ts';
-import { type Method, type MethodContext, type MethodDescription, type Readings, type ReadingSpec, type ReadingValue, RESULTS, resultUnit, type StemError } from './description.ts';
+import {
+  type Method,
+  type MethodContext,
+  type MethodDescription,
+  type Readings,
+  type ReadingSpec,
+  type ReadingValue,
+  RESULTS,
+  resultUnit,
+  type StemError,
+} from './description.ts';
 import { readingOf } from './reading-of.ts';
 
 const GUM = 'ISO/IEC Guide 98-3:2008 (GUM), 5.1.2';
@@ -9,9 +36,13 @@ const GUM = 'ISO/IEC Guide 98-3:2008 (GUM), 5.1.2';
 const ROUGH_ABOVE = 0.03;
 
 /**
- * Evaluates a method: checks the readings, computes with workings, propagates the errors, diagnoses slips.
+ * Evaluates a method: checks the readings, computes with workings, propagates the errors, diagnoses possible errors.
  *
+ * @param method from the registry
+ * @param readings by the keys of the method
+ * @param context units of the printed result, and what is known of the tree: dbh in cm, height in m
  * @returns an estimate in canonical unit (m for heights, cm for diameters), or the findings that stop it
+ * @example evaluate(findMethod('diameter.tape'), { diameter: { value: 34.5, unit: 'cm' } }, { unitSystem: 'metric' }).ok // true
  */
 export function evaluate(method: Method, readings: Readings, context: MethodContext): Outcome {
   const { description } = method;

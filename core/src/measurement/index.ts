@@ -1,7 +1,20 @@
 export { asMeant } from './as-meant.ts';
 export { asRead } from './as-read.ts';
 export { checkReadings, printReading } from './check-readings.ts';
-export { type Diagnosis, type FixedReading, type Measure, type Method, type MethodContext, type MethodDescription, type Proof, type Readings, type ReadingSpec, type ReadingValue, resultUnit, type TwoFaces } from './description.ts';
+export {
+  type Diagnosis,
+  type FixedReading,
+  type Measure,
+  type Method,
+  type MethodContext,
+  type MethodDescription,
+  type Proof,
+  type Readings,
+  type ReadingSpec,
+  type ReadingValue,
+  resultUnit,
+  type TwoFaces,
+} from './description.ts';
 export { evaluate, standardErrorOf, typicalErrorOf, withFixed } from './evaluate.ts';
 export { lengthIn } from './in-unit.ts';
 export { readingOf } from './reading-of.ts';

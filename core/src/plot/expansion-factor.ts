@@ -22,9 +22,12 @@ export const plotAreaM2 = (shape: PlotShape): number | null =>
   shape.kind === 'nested' ? (shape.rings.at(-1)?.areaM2 ?? null) : shapeAreaM2(shape, null);
 
 /**
- * Stems a hectare that one tallied tree stands for.
+ * Stems per ha that one tallied tree stands for. Source: Kershaw, Ducey, Beers & Husch 2016, Forest Mensuration, 9 and 11.
  *
- * @returns null where that hangs on a dbh that is not known; 0 for a tree too thin for the plot
+ * @param shape of the plot; areas in m², basal area factor in m²/ha
+ * @param dbhCm as read, above 0; null where it is not known
+ * @returns stems per ha; null where that depends on a dbh that is not known; 0 for a tree too thin for the plot
+ * @example expansionFactorPerHa({ kind: 'circle', areaM2: 500 }, null) // 20
  */
 export function expansionFactorPerHa(shape: PlotShape, dbhCm: number | null): number | null {
   if (shape.kind === 'variable-radius') return dbhCm === null ? null : shape.factorM2PerHa / basalAreaM2(dbhCm);

@@ -8,10 +8,14 @@ export const isAlongGround = (shape: PlotShape, { slopeRadius }: Pick<PlotGround
   shape.kind === 'circle' && slopeRadius === 'circle';
 
 /**
- * Distance from the middle within which the pith of a tree must stand, in m: level, or along the ground where the survey lays
- * out circles so. Null where the shape has no middle to measure from, or the dbh decides and is not known.
+ * Distance from the middle within which the pith of a tree must stand: level, or along the ground where the survey lays out
+ * circles so.
  *
- * @example reachM({ kind: 'circle', areaM2: 500 }, 30, { slopeRadius: 'circle', slopePct: 50 }) // 13.34, along the ground
+ * @param shape of the plot; areas in m², basal area factor in m²/ha
+ * @param dbhCm as read, above 0; null where it is not known
+ * @param ground slope of the plot in percent, 0 to 150, and how the survey lays out circles on slopes
+ * @returns m; null where the shape has no middle to measure from, or the dbh decides and is not known
+ * @example limitingDistanceM({ kind: 'circle', areaM2: 500 }, 30, { slopeRadius: 'circle', slopePct: 50 }) // 13.34
  */
 export function limitingDistanceM(shape: PlotShape, dbhCm: number | null, ground: PlotGround): number | null {
   if (shape.kind === 'variable-radius')

@@ -1,4 +1,13 @@
-import { type AskedTree, asksHeight, type HeightRule, heightRuleWords, isSurveyDesign, type PlotShape, shapeProblem, USUAL_DESIGN } from '../protocol/index.ts';
+import {
+  type AskedTree,
+  asksHeight,
+  type HeightRule,
+  heightRuleWords,
+  isSurveyDesign,
+  type PlotShape,
+  shapeProblem,
+  USUAL_DESIGN,
+} from '../protocol/index.ts';
 import { expansionFactorPerHa, plotAreaM2 } from './expansion-factor.ts';
 import { isAlongGround, limitingDistanceM } from './limiting-distance.ts';
 import { shapeWords } from './plot-shape-words.ts';

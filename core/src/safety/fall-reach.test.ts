@@ -2,7 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { degreesToRadians } from '../units/index.ts';
 import examples from './examples/felling.json';
-import { criticalTopAngleDeg, type FallCase, fallReach, levelReachM, reachBySights, reachByStick, reachFromSightsM, reachMarginM, slopeReachM, stemLengthM } from './fall-reach.ts';
+import {
+  criticalTopAngleDeg,
+  type FallCase,
+  fallReach,
+  levelReachM,
+  reachBySights,
+  reachByStick,
+  reachFromSightsM,
+  reachMarginM,
+  slopeReachM,
+  stemLengthM,
+} from './fall-reach.ts';
 
 type Inputs = Readonly<Record<string, number>>;
 const CASES: Readonly<Record<string, (given: Inputs) => number>> = {

@@ -5,7 +5,18 @@ export { grouped } from './group-by.ts';
 export { leastSquares, type LinearFit } from './least-squares.ts';
 export { normal, pick, type Random, seededRandom, weibull } from './random.ts';
 export { pairsProblem, total } from './ratio-of-means.ts';
-export { type Estimated, type Estimation, notEstimated, type NotEstimated, plotsNeeded, simpleSample, type SimpleSample, spreadOf, valuesProblem, withInterval } from './sample.ts';
+export {
+  type Estimated,
+  type Estimation,
+  notEstimated,
+  type NotEstimated,
+  plotsNeeded,
+  simpleSample,
+  type SimpleSample,
+  spreadOf,
+  valuesProblem,
+  withInterval,
+} from './sample.ts';
 export { solveSymmetric } from './solve-symmetric.ts';
 export { stratifiedMean, stratumSample } from './stratified-sample.ts';
 export { studentT, studentTQuantile } from './student-t.ts';

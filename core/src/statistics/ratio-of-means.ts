@@ -1,4 +1,13 @@
-import { type Estimation, leftOver, type NotEstimated, notEstimated, type OfPopulation, populationProblem, valuesProblem, withInterval } from './sample.ts';
+import {
+  type Estimation,
+  leftOver,
+  type NotEstimated,
+  notEstimated,
+  type OfPopulation,
+  populationProblem,
+  valuesProblem,
+  withInterval,
+} from './sample.ts';
 
 export function pairsProblem(x: readonly number[], y: readonly number[], least: number): NotEstimated | null {
   const problem = valuesProblem('x', x, least) ?? valuesProblem('y', y, least);

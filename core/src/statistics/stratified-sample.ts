@@ -1,4 +1,12 @@
-import { type Estimated, type Estimation, leftOver, notEstimated, populationProblem, spreadOf, withInterval } from './sample.ts';
+import {
+  type Estimated,
+  type Estimation,
+  leftOver,
+  notEstimated,
+  populationProblem,
+  spreadOf,
+  withInterval,
+} from './sample.ts';
 
 /** A stratum as its sample sums it up. */
 export interface StratumSample {

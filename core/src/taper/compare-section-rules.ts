@@ -1,5 +1,17 @@
 import type { StemProfile } from './profile.ts';
-import { centroidHeightM, centroidM3, hossfeldM3, huberM3, newtonM3, presslerM3, type Section, sectionsConeM3, sectionsSmalianM3, sectionsSplineM3, smalianM3 } from './sections.ts';
+import {
+  centroidHeightM,
+  centroidM3,
+  hossfeldM3,
+  huberM3,
+  newtonM3,
+  presslerM3,
+  type Section,
+  sectionsConeM3,
+  sectionsSmalianM3,
+  sectionsSplineM3,
+  smalianM3,
+} from './sections.ts';
 
 /** What one way says of a stem, from the few diameters that it asks for. */
 export interface WayOfVolume {

@@ -2,8 +2,31 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../statistics/index.ts';
 import examples from './examples/cubic.json';
-import { behreProfile, kozakProfile, maxBurkhartProfile, measuredProfile, ormerodProfile, type ProfileOutcome, solidsProfile, type StemProfile, underBark } from './profile.ts';
-import { centroidHeightM, centroidM3, coneFrustumM3, crossSectionM2, hossfeldM3, huberM3, newtonM3, presslerM3, sectionsConeM3, sectionsSmalianM3, sectionsSplineM3, smalianM3 } from './sections.ts';
+import {
+  behreProfile,
+  kozakProfile,
+  maxBurkhartProfile,
+  measuredProfile,
+  ormerodProfile,
+  type ProfileOutcome,
+  solidsProfile,
+  type StemProfile,
+  underBark,
+} from './profile.ts';
+import {
+  centroidHeightM,
+  centroidM3,
+  coneFrustumM3,
+  crossSectionM2,
+  hossfeldM3,
+  huberM3,
+  newtonM3,
+  presslerM3,
+  sectionsConeM3,
+  sectionsSmalianM3,
+  sectionsSplineM3,
+  smalianM3,
+} from './sections.ts';
 import { formQuotient, merchantableShare } from './form.ts';
 import { LOBLOLLY } from './taper.ts';
 

@@ -1,5 +1,20 @@
 import type { Section } from './sections.ts';
-import { type Bark, BEHRE_AVERAGE, type BehreCoefficients, behreShareAt, behreSquareSum, kozakTaper, maxBurkhartTaper, ormerodTaper, type ProfileProblem, sizeProblem, solidsTaper, type TaperModel, type TaperOutcome, type TreeSize } from './taper.ts';
+import {
+  type Bark,
+  BEHRE_AVERAGE,
+  type BehreCoefficients,
+  behreShareAt,
+  behreSquareSum,
+  kozakTaper,
+  maxBurkhartTaper,
+  ormerodTaper,
+  type ProfileProblem,
+  sizeProblem,
+  solidsTaper,
+  type TaperModel,
+  type TaperOutcome,
+  type TreeSize,
+} from './taper.ts';
 import type { KozakCoefficients, MaxBurkhartCoefficients } from '../protocol/index.ts';
 
 /** A stem as a curve of diameter over height: whatever it was made from, it is asked in the same way. */

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { LOG_RULES } from '../log-rules/index.ts';
 import { seededRandom } from '../statistics/index.ts';
-import { behreTaper, kozakTaper, LOBLOLLY, maxBurkhartTaper, ormerodTaper, solidsTaper, type TaperModel, type TaperOutcome } from './taper.ts';
+import {
+  behreTaper,
+  kozakTaper,
+  LOBLOLLY,
+  maxBurkhartTaper,
+  ormerodTaper,
+  solidsTaper,
+  type TaperModel,
+  type TaperOutcome,
+} from './taper.ts';
 import { emptyStandWood, standWood, volumeTable } from '../volume/index.ts';
 import { profileOfTaper, underBark } from './profile.ts';
 

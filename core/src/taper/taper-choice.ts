@@ -3,7 +3,18 @@ import type { UnitSystem } from '../units/index.ts';
 import { outsideRange } from './outside-range.ts';
 import { measuredProfile, profileOfTaper, type ProfileOutcome } from './profile.ts';
 import type { Section } from './sections.ts';
-import { type Bark, behreTaper, FORM_CLASS_HEIGHT_M, isLoblolly, kozakTaper, maxBurkhartTaper, ormerodTaper, solidsTaper, type TaperOutcome, type TreeSize } from './taper.ts';
+import {
+  type Bark,
+  behreTaper,
+  FORM_CLASS_HEIGHT_M,
+  isLoblolly,
+  kozakTaper,
+  maxBurkhartTaper,
+  ormerodTaper,
+  solidsTaper,
+  type TaperOutcome,
+  type TreeSize,
+} from './taper.ts';
 
 /**
  * The model that a choice names.

@@ -1,1 +1,14 @@
-export { type DecimalMark, FIELD_UNITS, type FileReading, type FileTree, guessDecimal, matchColumns, type Matching, matchingProblem, rowReader, TREE_FIELD_IDS, TREE_FIELDS, type TreeField } from './tree-file.ts';
+export {
+  type DecimalMark,
+  FIELD_UNITS,
+  type FileReading,
+  type FileTree,
+  guessDecimal,
+  matchColumns,
+  type Matching,
+  matchingProblem,
+  rowReader,
+  TREE_FIELD_IDS,
+  TREE_FIELDS,
+  type TreeField,
+} from './tree-file.ts';

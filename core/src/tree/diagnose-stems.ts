@@ -3,7 +3,13 @@ import { printDbh } from '../height/index.ts';
 import type { Measure } from '../measurement/index.ts';
 import { convert, printRounded, thicknessWords, type UnitSystem } from '../units/index.ts';
 import type { FieldRules } from '../protocol/index.ts';
-import { FASTEST_GROWTH_CM_PER_YEAR, growthSince, hasShrunk, lastPointWords, type LastVisit } from './re-measurement.ts';
+import {
+  FASTEST_GROWTH_CM_PER_YEAR,
+  growthSince,
+  hasShrunk,
+  lastPointWords,
+  type LastVisit,
+} from './re-measurement.ts';
 import { DIAMETER_SLIPS, MOST_SEPARATE_STEMS } from '../diameter/index.ts';
 
 /** What is known of a species that a diameter can be held against. */

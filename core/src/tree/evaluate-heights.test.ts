@@ -1,5 +1,16 @@
 import { notesOfTree } from './placed-readings.ts';
-import { emptyForm, formKeysOf, parseTreeForm, readingSpecsOf, type ReadingText, type TreeForm, withDistance, withHeight, withMeasurementForm, withoutHeight } from '../callout/index.ts';
+import {
+  emptyForm,
+  formKeysOf,
+  parseTreeForm,
+  readingSpecsOf,
+  type ReadingText,
+  type TreeForm,
+  withDistance,
+  withHeight,
+  withMeasurementForm,
+  withoutHeight,
+} from '../callout/index.ts';
 import { formOf } from '../testing/tree.ts';
 import { describe, expect, it } from 'vitest';
 import { estimateOf, findingsOf, type Outcome } from '../uncertainty/index.ts';

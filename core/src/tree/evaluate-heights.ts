@@ -1,12 +1,34 @@
-import { type Estimate, estimateOf, type Finding, findingsOf, type Outcome, withFindings } from '../uncertainty/index.ts';
-import { type Combined, combinedHeight, combineHeights, type Expectation, type HeightEvidence, nameSlips, type Weighed, withNamedSlips } from '../height/index.ts';
+import {
+  type Estimate,
+  estimateOf,
+  type Finding,
+  findingsOf,
+  type Outcome,
+  withFindings,
+} from '../uncertainty/index.ts';
+import {
+  type Combined,
+  combinedHeight,
+  combineHeights,
+  type Expectation,
+  type HeightEvidence,
+  nameSlips,
+  type Weighed,
+  withNamedSlips,
+} from '../height/index.ts';
 import { evaluate, type MethodContext, type ReadingValue, resultUnit } from '../measurement/index.ts';
 import { convert, roundTo } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
 import { heightName, type HeightNote } from './heights.ts';
 import { measured, type Measured, type UnreadText } from './measured.ts';
 import { heightKey } from './measurement-key.ts';
-import { askedReadings, emptyMeasurement, type HeightMeasurement, measurementOf, type TreeRecord } from './tree-record.ts';
+import {
+  askedReadings,
+  emptyMeasurement,
+  type HeightMeasurement,
+  measurementOf,
+  type TreeRecord,
+} from './tree-record.ts';
 
 /** A height as it comes out of its readings. Null outcomes where nothing was read. */
 export interface HeightResult extends HeightNote {

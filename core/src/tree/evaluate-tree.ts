@@ -1,6 +1,13 @@
 import type { UnitSystem } from '../units/index.ts';
 import { basalAreaM2, combinedDbh } from '../diameter/index.ts';
-import { type FieldRules, type FormFactor, recordedEstimate, type Species, type VolumeModel, withBark } from '../protocol/index.ts';
+import {
+  type FieldRules,
+  type FormFactor,
+  recordedEstimate,
+  type Species,
+  type VolumeModel,
+  withBark,
+} from '../protocol/index.ts';
 import { diagnoseTree } from './diagnose-stems.ts';
 import type { LastVisit } from './re-measurement.ts';
 import { type Estimate, estimateOf, type Finding, findingsOf, type Outcome } from '../uncertainty/index.ts';
@@ -12,7 +19,13 @@ import type { Section } from '../taper/index.ts';
 import { contradictions } from './contradictions.ts';
 import { diameterOf } from './diameter-over-bark.ts';
 import { measured, type UnreadText } from './measured.ts';
-import { disagreement, evaluateHeights, type HeightContext, type HeightResults, outcomeOf } from './evaluate-heights.ts';
+import {
+  disagreement,
+  evaluateHeights,
+  type HeightContext,
+  type HeightResults,
+  outcomeOf,
+} from './evaluate-heights.ts';
 import { isBroken, type TreeRecord } from './tree-record.ts';
 
 const SIGN_SLIPS: ReadonlySet<string> = new Set([
@@ -151,7 +164,17 @@ const NO_BREAK: Finding = {
 const volumeModelOf = (model: VolumeModel | undefined, barkRatio: number | null): VolumeModel | undefined =>
   model === undefined || barkRatio === null ? model : withBark(model, barkRatio);
 
-/** Works out a tree from what is typed on its sheet, each measure diagnosed in the light of the others. */
+/**
+ * Computes everything that the readings of a tree say: diameters, heights, dbh, basal area and volume, each diagnosed in the
+ * light of the others. The record is not changed.
+ *
+ * @param tree readings in the units that they were read in; at least one stem
+ * @param protocol what the survey fixes: units, field rules, form factor or volume models by species code
+ * @param known what is known beside the readings: species, last visit, ground, height curve
+ * @returns dbh in cm, height in m, volume in m³, each with its standard error, workings and findings; null where nothing was
+ *   read
+ * @example evaluateTree(exampleTree, exampleProtocol).dbh.value // 34.5
+ */
 export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: TreeContext = {}): TreeResult {
   const { unitSystem, fieldRules } = protocol;
   const { unread = [] } = known;

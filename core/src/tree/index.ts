@@ -1,12 +1,51 @@
 export { lookalikeTag, plainTag } from './contradictions.ts';
 export { evaluateHeights, type HeightResult, shownHeight } from './evaluate-heights.ts';
-export { evaluateTree, findingsOfTree, type PlacedFinding, type TreeContext, type TreeProtocol, type TreeResult } from './evaluate-tree.ts';
+export {
+  evaluateTree,
+  findingsOfTree,
+  type PlacedFinding,
+  type TreeContext,
+  type TreeProtocol,
+  type TreeResult,
+} from './evaluate-tree.ts';
 export { curvePointOf, evaluateTreeWithCurve, type JudgingCurve } from './evaluate-with-curve.ts';
 export { heightEvidence } from './height-evidence.ts';
-export { type CountedHeight, HEIGHT_ASKS, HEIGHT_ENDS, type HeightEnd, type HeightNote, type HeightNotes, isHeightNotes, MAX_HEIGHTS_PER_STATION, MAX_HEIGHTS_PER_TREE, STEM_LIMITS, type StemLimit, TOP_DIAMETER_CM } from './heights.ts';
+export {
+  type CountedHeight,
+  HEIGHT_ASKS,
+  HEIGHT_ENDS,
+  type HeightEnd,
+  type HeightNote,
+  type HeightNotes,
+  isHeightNotes,
+  MAX_HEIGHTS_PER_STATION,
+  MAX_HEIGHTS_PER_TREE,
+  STEM_LIMITS,
+  type StemLimit,
+  TOP_DIAMETER_CM,
+} from './heights.ts';
 export { measured, type UnreadText } from './measured.ts';
-export { heightKey, heightNoOf, isStemMeasure, type MeasurementKey, MEASURES, STEM_MEASURES } from './measurement-key.ts';
+export {
+  heightKey,
+  heightNoOf,
+  isStemMeasure,
+  type MeasurementKey,
+  MEASURES,
+  STEM_MEASURES,
+} from './measurement-key.ts';
 export { assembleTree, notesOfTree, type PlacedReading, placedReadings, type TapingNotes } from './placed-readings.ts';
 export { growthSince, lastPointWords, type LastStem, type LastVisit } from './re-measurement.ts';
 export { filledNotes, isDead, isTreeNotes, type Multiplicity, NOTE_LIMITS, type TreeNotes } from './tree-notes.ts';
-export { askedReadings, type HeightMeasurement, isBroken, MAX_STEMS_PER_TREE, type Measurement, measurementOf, methodOfMeasurement, type Reading, type Stem, TAG, type TreeRecord } from './tree-record.ts';
+export {
+  askedReadings,
+  type HeightMeasurement,
+  isBroken,
+  MAX_STEMS_PER_TREE,
+  type Measurement,
+  measurementOf,
+  methodOfMeasurement,
+  type Reading,
+  type Stem,
+  TAG,
+  type TreeRecord,
+} from './tree-record.ts';

@@ -4,7 +4,13 @@ import type { TapedTree } from '../protocol/index.ts';
 import type { HeightNotes } from './heights.ts';
 import { heightKey, isSameKey, type MeasurementKey, MEASURES } from './measurement-key.ts';
 import { filledNotes, type TreeNotes } from './tree-notes.ts';
-import { type HeightMeasurement, type Measurement, measurementOf, type Reading, type TreeRecord } from './tree-record.ts';
+import {
+  type HeightMeasurement,
+  type Measurement,
+  measurementOf,
+  type Reading,
+  type TreeRecord,
+} from './tree-record.ts';
 
 /** A reading with the place that it has on its tree, as tables and the wire carry it. */
 export interface PlacedReading extends Reading {
@@ -53,14 +59,30 @@ const keyOf = ({ measure, stem = 1, heightNo = 1 }: PlacedReading): MeasurementK
   ...(heightNo === 1 ? {} : { heightNo }),
 });
 
+/** A reading without its place, and without what tables and answers have beside it. */
+const plainReading = (reading: PlacedReading): Reading => {
+  const { id, value, unit, standardError, asRead, instrument, observer, device, takenAt } = reading;
+  return {
+    id,
+    value,
+    unit,
+    ...(standardError === undefined ? {} : { standardError }),
+    asRead,
+    ...(instrument === undefined ? {} : { instrument }),
+    observer,
+    device,
+    takenAt,
+    try: reading.try,
+  };
+};
+
 /** The readings of one measurement put together; null where there are none. */
 function measurementFrom(readings: readonly PlacedReading[], key: MeasurementKey): Measurement | null {
   const own = readings.filter((reading) => isSameKey(keyOf(reading), key));
   const [first] = own;
   if (first === undefined) return null;
   const tries: Record<string, Reading[]> = {};
-  for (const { measure, stem, heightNo, methodId, methodVersion, key: name, ...reading } of own)
-    (tries[name] ??= []).push(reading);
+  for (const reading of own) (tries[reading.key] ??= []).push(plainReading(reading));
   return { method: first.methodId, version: first.methodVersion, readings: tries };
 }
 
@@ -76,6 +98,8 @@ const measurementOr = (readings: readonly PlacedReading[], key: MeasurementKey):
  *
  * @param parts as tables and the wire carry them
  * @param dead condition codes of the survey that mark a dead tree
+ * @returns the tree, with its first stem and first height also where nothing of them was read
+ * @example assembleTree({ id: 'a', tag: '1', speciesCode: 'sp', readings: [] }).condition // live
  */
 export function assembleTree(parts: TreeParts, dead: ReadonlySet<string> = new Set()): TreeRecord {
   const { readings, stems: known = [], taping, heights, notes } = parts;

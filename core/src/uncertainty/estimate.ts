@@ -37,9 +37,23 @@ export interface Estimate {
 export type Outcome =
   { readonly ok: true; readonly estimate: Estimate } | { readonly ok: false; readonly findings: readonly Finding[] };
 
+/**
+ * What was found of readings, whether they gave an estimate or not.
+ *
+ * @param outcome of a method or of a tree
+ * @returns findings, in the order in which they were made
+ * @example findingsOf({ ok: false, findings: [] }).length // 0
+ */
 export const findingsOf = (outcome: Outcome): readonly Finding[] =>
   outcome.ok ? outcome.estimate.findings : outcome.findings;
 
+/**
+ * The estimate of an outcome.
+ *
+ * @param outcome of a method or of a tree
+ * @returns the estimate, or null where the readings gave none
+ * @example estimateOf({ ok: false, findings: [] }) // null
+ */
 export const estimateOf = (outcome: Outcome): Estimate | null => (outcome.ok ? outcome.estimate : null);
 
 /** The same estimate with other findings; its workings stay unwritten until they are read. */

@@ -51,7 +51,10 @@ const NUMBER = /^(\d+)\/(\d+)|^(\d+(?:\.\d*)?|\.\d+)(?: (\d+)\/(\d+))?/;
  *
  * A comma is a decimal mark. Feet with inches answer in inches, unless only feet were asked for.
  *
+ * @param text as it was typed or called out
+ * @param options the unit that is meant where none is written, and the units that are taken
  * @returns the finite value with its unit, or an error that says what was wrong; never throws
+ * @example readQuantity('113,1', { unit: 'cm' }).value // 113.1
  */
 export function readQuantity(text: string, options: ReadOptions): ReadResult {
   const allowed = options.units ?? [options.unit];

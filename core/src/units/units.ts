@@ -105,6 +105,8 @@ export const unitOf = (id: UnitId): Unit => UNITS[id];
  * Converts between units of one dimension, correctly rounded whenever the intermediate product is a whole number.
  *
  * @param value any finite number in `from`
+ * @param from unit of the value
+ * @param to unit of the result
  * @returns the same quantity in `to`
  * @throws RangeError when the two units measure different things, or are slopes (use `convertSlope`)
  * @example convert(44.5, 'in', 'cm') // 113.03

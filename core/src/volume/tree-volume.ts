@@ -1,8 +1,26 @@
-import { type FormFactor, type TaperChoice, USUAL_BARK_RATIO, VOLUME_ERROR_LIMITS, type VolumeEquation, type VolumeModel } from '../protocol/index.ts';
+import {
+  type FormFactor,
+  type TaperChoice,
+  USUAL_BARK_RATIO,
+  VOLUME_ERROR_LIMITS,
+  type VolumeEquation,
+  type VolumeModel,
+} from '../protocol/index.ts';
 import { type Estimate, type Finding, type Outcome, propagate, workOut } from '../uncertainty/index.ts';
 import { convert, printRounded, printStandardError, unitOf, type UnitSystem } from '../units/index.ts';
 import { formFactorVolume } from './form-factor-volume.ts';
-import { outsideTaper, profileByChoice, profileByOwnDiameters, type ProfileOutcome, type Section, taperChoiceProblem, taperDoubts, taperStatement, type TreeSize, underBark } from '../taper/index.ts';
+import {
+  outsideTaper,
+  profileByChoice,
+  profileByOwnDiameters,
+  type ProfileOutcome,
+  type Section,
+  taperChoiceProblem,
+  taperDoubts,
+  taperStatement,
+  type TreeSize,
+  underBark,
+} from '../taper/index.ts';
 import { equationProblem, equationVolume } from './equation.ts';
 
 /** By diameters of its own: what is left is the shape between them. */

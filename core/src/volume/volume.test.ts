@@ -5,7 +5,15 @@ import { BEECH_VOLUME, felledBeeches } from '@arbolito/demo';
 import { normal, seededRandom } from '../statistics/index.ts';
 import cubic from '../taper/examples/cubic.json';
 import examples from './examples/value-carbon.json';
-import { aboveGroundKg, type BiomassGroup, carbonKg, co2Kg, componentShares, greenMassT, tropicalKg } from './biomass.ts';
+import {
+  aboveGroundKg,
+  type BiomassGroup,
+  carbonKg,
+  co2Kg,
+  componentShares,
+  greenMassT,
+  tropicalKg,
+} from './biomass.ts';
 import type { EquationForm, VolumeEquation } from '../protocol/index.ts';
 import { equationProblem, EQUATIONS, equationVolume } from './equation.ts';
 import { fitLocalTable, type MeasuredStem } from './local-table.ts';

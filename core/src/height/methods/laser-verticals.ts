@@ -1,5 +1,12 @@
 import type { Finding } from '../../uncertainty/index.ts';
-import { type Diagnosis, lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
+import {
+  type Diagnosis,
+  lengthIn,
+  type Method,
+  type MethodDescription,
+  readingOf,
+  resultUnit,
+} from '../../measurement/index.ts';
 import { printAsRead, unitOf } from '../../units/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength } from '../sights.ts';

@@ -1,6 +1,16 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
-import { baseSight, degreesTerm, groundLength, levelPart, sight, tangentTerm, timesDifference, topSight, TRIGONOMETRY } from '../sights.ts';
+import {
+  baseSight,
+  degreesTerm,
+  groundLength,
+  levelPart,
+  sight,
+  tangentTerm,
+  timesDifference,
+  topSight,
+  TRIGONOMETRY,
+} from '../sights.ts';
 
 const description: MethodDescription = {
   id: 'height.slope-tape',

@@ -1,9 +1,22 @@
-import { type Finding, propagate, type ReadingChange, silentWorkbook, type SuggestedFix } from '../../uncertainty/index.ts';
+import {
+  type Finding,
+  propagate,
+  type ReadingChange,
+  silentWorkbook,
+  type SuggestedFix,
+} from '../../uncertainty/index.ts';
 import { type Method, type MethodContext, type Readings, standardErrorOf, withFixed } from '../../measurement/index.ts';
 import { convert, printAsRead, printRounded, unitOf } from '../../units/index.ts';
 import { HEIGHT_SLIPS } from '../height-findings.ts';
 import { HEIGHT_SLIP_KINDS } from './catalogue.ts';
-import { baseExpected, type Expectation, type HeightEvidence, levelDistanceM, tangentError, tangentOfReading } from './evidence.ts';
+import {
+  baseExpected,
+  type Expectation,
+  type HeightEvidence,
+  levelDistanceM,
+  tangentError,
+  tangentOfReading,
+} from './evidence.ts';
 import type { HeightCase, SlipKind, Suspicion } from './slip-kind.ts';
 
 /** How likely a slip of one kind is in a reading that nobody doubts yet. */

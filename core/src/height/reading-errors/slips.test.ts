@@ -1,3 +1,4 @@
+import { draws } from '../../testing/draws.ts';
 import { describe, expect, it } from 'vitest';
 import { type Finding, findingsOf } from '../../uncertainty/index.ts';
 import { evaluate, type Method, type Readings } from '../../measurement/index.ts';
@@ -38,7 +39,7 @@ function mended({ methodId, readings, context }: HeightScene, finding: Finding):
   return outcome.ok ? outcome.estimate.value : null;
 }
 
-const TREES = 1000;
+const TREES = draws(400, 60);
 
 /** Share of the seeded trees on which the slip is named first or second, and its mend gives back the tree. */
 function named(code: string, make: (random: ReturnType<typeof seededRandom>) => HeightScene, isMendChecked: boolean) {
@@ -87,10 +88,10 @@ describe('the catalogue of slips in heights', () => {
     expect(share).toBeGreaterThanOrEqual(0.95);
   });
 
-  it('says nothing of 98 in 100 of 10,000 trees measured as they should be', () => {
+  it('says nothing of 98 in 100 trees measured as they should be', () => {
     const random = seededRandom(2026);
     const alarms = new Map<string, number>();
-    const trees = 10_000;
+    const trees = draws(4_000, 400);
     let alarmed = 0;
     for (let tree = 0; tree < trees; tree += 1) {
       const honest = honestScene(random);

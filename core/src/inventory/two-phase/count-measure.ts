@@ -1,6 +1,17 @@
 import { hasDbh, multiplicityOf, type StratumArea, type TalliedPlot } from '../tallied.ts';
 import { hasAuxiliary, ofMeasuredTrees, scaleTreeCounts, type TwoPhaseEstimate } from './two-phase-estimate.ts';
-import { type Estimation, grouped, notEstimated, simpleSample, spreadOf, stratifiedMean, stratumSample, sum, valuesProblem, withInterval } from '../../statistics/index.ts';
+import {
+  type Estimation,
+  grouped,
+  notEstimated,
+  simpleSample,
+  spreadOf,
+  stratifiedMean,
+  stratumSample,
+  sum,
+  valuesProblem,
+  withInterval,
+} from '../../statistics/index.ts';
 
 /**
  * Trees counted at every point, and some of them measured: the basal area is that of the counts, and the measured trees say

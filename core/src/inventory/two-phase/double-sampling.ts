@@ -1,7 +1,24 @@
-import { type Estimation, mean, type NotEstimated, notEstimated, pairsProblem, spreadOf, sum, total, withInterval } from '../../statistics/index.ts';
+import {
+  type Estimation,
+  mean,
+  type NotEstimated,
+  notEstimated,
+  pairsProblem,
+  spreadOf,
+  sum,
+  total,
+  withInterval,
+} from '../../statistics/index.ts';
 import type { StratumArea, TalliedPlot } from '../tallied.ts';
 import type { TwoPhaseDesign } from '../../protocol/index.ts';
-import { byPlots, errorOfEstimation, hasAuxiliary, scaleTreeCounts, type TwoPhaseEstimate, unweighted } from './two-phase-estimate.ts';
+import {
+  byPlots,
+  errorOfEstimation,
+  hasAuxiliary,
+  scaleTreeCounts,
+  type TwoPhaseEstimate,
+  unweighted,
+} from './two-phase-estimate.ts';
 
 /**
  * A quick figure of every plot and a tally of some: each plot weighs as regression or ratio make it, so that species and

@@ -29,9 +29,10 @@ export const downTo = (diameter: number, width: number): number =>
  * The class that a diameter falls in, named by its lower limit or by its middle. The lower limit belongs to the class.
  *
  * @param dbhCm 0 or more
+ * @param rule width of the classes, and whether they are named by their lower limit or their middle
  * @returns in the unit of the class
- * @example diameterClass(34.7, { width: '2cm', place: 'down' }) // 34: 34.0 up to 36
- * @example diameterClass(34.7, { width: '5cm', place: 'centred' }) // 35: 32.5 up to 37.5
+ * @example diameterClass(34.7, { width: '2cm', place: 'down' }) // 34
+ * @example diameterClass(34.7, { width: '5cm', place: 'centred' }) // 35
  */
 export function diameterClass(dbhCm: number, { width: id, place }: ClassRule): number {
   const { width, unit } = CLASS_WIDTHS[id];

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bodyMarkAdvice, BREAST_HEIGHTS } from './breast-height.ts';
-import { breastHeightEffect, choiceEffect, effectWords, ruleBook, severalStemsEffect, type TypicalTree } from './effects.ts';
+import {
+  breastHeightEffect,
+  choiceEffect,
+  effectWords,
+  ruleBook,
+  severalStemsEffect,
+  type TypicalTree,
+} from './effects.ts';
 import { changedRules, RULE_SETS, type RuleSetId, rulesOfSet, setOf } from './field-rules.ts';
 import { CLASS_WIDTHS, classLimits, type ClassWidth, diameterClass, productOf } from './classes.ts';
 import { PLAIN_TREE, recordChanges, treeRecord } from './recorded-tree.ts';

@@ -1,63 +1,13 @@
-import {
-  type CalloutContext,
-  emptyForm,
-  fieldsOutsideCallout,
-  type FormProtocol,
-  parseCallout,
-  type ParsedCallout,
-  type ParsedTree,
-  parseTreeForm,
-  printCallout,
-  printTreeForm,
-  type TreeForm,
-  withKitErrors,
-} from '@arbolito/core/callout';
-import {
-  evaluateTreeWithCurve,
-  findingsOfTree,
-  heightEvidence,
-  isBroken,
-  type LastVisit,
-  lookalikeTag,
-  notesOfTree,
-  type PlacedFinding,
-  type TreeContext,
-  type TreeRecord,
-  type TreeResult,
-} from '@arbolito/core/tree';
+import { type CalloutContext, emptyForm, fieldsOutsideCallout, type FormProtocol, parseCallout, type ParsedCallout, type ParsedTree, parseTreeForm, printCallout, printTreeForm, type TreeForm, withKitErrors } from '@arbolito/core/callout';
+import { evaluateTreeWithCurve, findingsOfTree, heightEvidence, isBroken, type LastVisit, lookalikeTag, notesOfTree, type PlacedFinding, type TreeContext, type TreeRecord, type TreeResult } from '@arbolito/core/tree';
 import { treeOfView, treeOfWrite } from '../../contracts/tree-write.ts';
-import {
-  blockingErrors,
-  correctionWrite,
-  deleteWrite,
-  newTreeWrite,
-  stampOf,
-  undoWrite,
-  waitingTrees,
-} from '../../client/tree-writes.ts';
+import { blockingErrors, correctionWrite, deleteWrite, newTreeWrite, stampOf, undoWrite, waitingTrees } from '../../client/tree-writes.ts';
 import { atom, computed, type ReadableAtom } from 'nanostores';
-import {
-  type AskedTree,
-  asksHeight,
-  CLASS_WIDTHS,
-  classLimits,
-  deadCodes,
-  diameterClass,
-  type Species,
-  type SurveyDesign,
-} from '@arbolito/core/protocol';
+import { type AskedTree, asksHeight, CLASS_WIDTHS, classLimits, deadCodes, diameterClass, type Species, type SurveyDesign } from '@arbolito/core/protocol';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
 import type { KitAtHand } from '@arbolito/core/instruments';
-import {
-  isSelectedBy3P,
-  plotSums,
-  type PlotSums,
-  type TalliedTree,
-  talliedTrees,
-  volumeRatio,
-  type VolumeRatio,
-} from '@arbolito/core/inventory';
+import { isSelectedBy3P, plotSums, type PlotSums, type TalliedTree, talliedTrees, volumeRatio, type VolumeRatio } from '@arbolito/core/inventory';
 import { printLength } from '@arbolito/core/units';
 import { expansionFactorPerHa, limitingDistanceM } from '@arbolito/core/plot';
 import { defaultMethod, findMethod } from '@arbolito/core/methods';

@@ -1,51 +1,7 @@
-import {
-  type CallToken,
-  defaultUnitOf,
-  emptyForm,
-  evaluateForm,
-  fieldsOutsideCallout,
-  formKeysOf,
-  type FormProtocol,
-  isSameStation,
-  type MeasurementForm,
-  measurementFormOf,
-  methodOf,
-  nextForm,
-  parseCallout,
-  printCallout,
-  readingSpecsOf,
-  type ReadingText,
-  stemsOf,
-  type TreeForm,
-  withDistance,
-  withHeight,
-  withKitErrors,
-  withMeasurementForm,
-  withoutHeight,
-  withoutStem,
-  withStem,
-} from '@arbolito/core/callout';
+import { type CallToken, defaultUnitOf, emptyForm, evaluateForm, fieldsOutsideCallout, formKeysOf, type FormProtocol, isSameStation, type MeasurementForm, measurementFormOf, methodOf, nextForm, parseCallout, printCallout, readingSpecsOf, type ReadingText, stemsOf, type TreeForm, withDistance, withHeight, withKitErrors, withMeasurementForm, withoutHeight, withoutStem, withStem } from '@arbolito/core/callout';
 import { atom, computed, type ReadableAtom, type WritableAtom } from 'nanostores';
-import {
-  type PlotShape,
-  type SlopeRadius,
-  type Species,
-  type TapedTree,
-  USUAL_BREAST_HEIGHT_M,
-} from '@arbolito/core/protocol';
-import {
-  type CountedHeight,
-  findingsOfTree,
-  heightEvidence,
-  heightNoOf,
-  type HeightNote,
-  isStemMeasure,
-  type LastVisit,
-  type MeasurementKey,
-  type PlacedFinding,
-  type TapingNotes,
-  type TreeResult,
-} from '@arbolito/core/tree';
+import { type PlotShape, type SlopeRadius, type Species, type TapedTree, USUAL_BREAST_HEIGHT_M } from '@arbolito/core/protocol';
+import { type CountedHeight, findingsOfTree, heightEvidence, heightNoOf, type HeightNote, isStemMeasure, type LastVisit, type MeasurementKey, type PlacedFinding, type TapingNotes, type TreeResult } from '@arbolito/core/tree';
 import { type Estimate, estimateOf, type SuggestedFix } from '@arbolito/core/uncertainty';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/measurement';
 import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';

@@ -1,15 +1,5 @@
 import { CURVE_MODELS, modelOf, type StandCurves } from '@arbolito/core/height-curve';
-import {
-  EDGE_RULES,
-  heightRuleWords,
-  LAYOUTS,
-  RULE_SETS,
-  ruleBook,
-  setOf,
-  SLOPE_RADII,
-  TWO_PHASE_SOURCES,
-  twoPhaseWords,
-} from '@arbolito/core/protocol';
+import { EDGE_RULES, heightRuleWords, LAYOUTS, RULE_SETS, ruleBook, setOf, SLOPE_RADII, TWO_PHASE_SOURCES, twoPhaseWords } from '@arbolito/core/protocol';
 import { INSTRUMENT_KINDS } from '@arbolito/core/instruments';
 import { printRounded, STAND_UNITS, type StandUnits, unitOf, type UnitSystem } from '@arbolito/core/units';
 import { findMethod } from '@arbolito/core/methods';

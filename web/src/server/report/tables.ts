@@ -1,20 +1,6 @@
-import {
-  type ClassRow,
-  type FigureSampling,
-  type GroupSums,
-  type IndexQuantity,
-  STAND_INDICES,
-  twoPhaseSummaryWords,
-} from '@arbolito/core/inventory';
+import { type ClassRow, type FigureSampling, type GroupSums, type IndexQuantity, STAND_INDICES, twoPhaseSummaryWords } from '@arbolito/core/inventory';
 import { CLASS_WIDTHS, classLimits, placeWords, type TwoPhaseKind } from '@arbolito/core/protocol';
-import {
-  printAsRead,
-  printMean,
-  printRounded,
-  STAND_UNITS,
-  type StandUnits,
-  type UnitSystem,
-} from '@arbolito/core/units';
+import { printAsRead, printMean, printRounded, STAND_UNITS, type StandUnits, type UnitSystem } from '@arbolito/core/units';
 import { BOOTSTRAP_NARROW_BELOW, type Estimated, weibullShareBelow } from '@arbolito/core/statistics';
 import { shapeWords } from '@arbolito/core/plot';
 import type { StandSummary } from '../../contracts/views.ts';

@@ -9,12 +9,12 @@ declare module 'vitest' {
 
 /** A database of its own for one run of the tests, dropped at the end. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
-  const cluster = await openCluster('test');
-  const started = await cluster.start();
+  const cluster = await openCluster('integration');
+  await cluster.start();
   const name = `integration_${process.pid}`;
   project.provide('databaseUrl', cluster.ensureDatabase(name));
   return async () => {
     cluster.dropDatabase(name);
-    if (started) await cluster.stop();
+    await cluster.stopIfUnused();
   };
 }

@@ -1,15 +1,5 @@
 import type { FormProtocol } from '@arbolito/core/callout';
-import {
-  assembleTree,
-  curvePointOf,
-  evaluateTree,
-  evaluateTreeWithCurve,
-  findingsOfTree,
-  heightEvidence,
-  type LastVisit,
-  type TreeRecord,
-  type TreeResult,
-} from '@arbolito/core/tree';
+import { assembleTree, curvePointOf, evaluateTree, evaluateTreeWithCurve, findingsOfTree, heightEvidence, type LastVisit, type TreeRecord, type TreeResult } from '@arbolito/core/tree';
 import { treeOfView } from '../../contracts/tree-write.ts';
 import { deadCodes, volumesOf } from '@arbolito/core/protocol';
 import { type CurveSums, curveWithout } from '@arbolito/core/height-curve';

@@ -97,12 +97,20 @@ export function refusal(error: unknown, tag: string): Problem | null {
 }
 
 /** A reading on the record as it would be written again. */
-export const asDto = ({ methodVersion, instrument, observer, device, ...reading }: ReadingView): ReadingDto => {
-  const { stem, heightNo, standardError, ...rest } = reading;
+export const asDto = (reading: ReadingView): ReadingDto => {
+  const { id, measure, stem, heightNo, methodId, key, value, unit, standardError, asRead, takenAt } = reading;
   return {
-    ...rest,
+    id,
+    measure,
     ...(stem === undefined ? {} : { stem }),
     ...(heightNo === undefined ? {} : { heightNo }),
+    methodId,
+    key,
+    value,
+    unit,
+    asRead,
     ...(standardError === undefined ? {} : { standardError }),
+    try: reading.try,
+    takenAt,
   };
 };

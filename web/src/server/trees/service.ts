@@ -1,20 +1,6 @@
 import type { HeightNotes, LastVisit, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
-import type {
-  ActDto,
-  AuxiliaryValuesDto,
-  NewReadingsDto,
-  NewTreeDto,
-  PlotCorrectionDto,
-  TreeCorrectionDto,
-} from '../../contracts/tree.ts';
-import type {
-  CorrectionView,
-  PlotView,
-  ReadingRecord,
-  SurveyView,
-  TreePageView,
-  TreeView,
-} from '../../contracts/views.ts';
+import type { ActDto, AuxiliaryValuesDto, NewReadingsDto, NewTreeDto, PlotCorrectionDto, TreeCorrectionDto } from '../../contracts/tree.ts';
+import type { CorrectionView, PlotView, ReadingRecord, SurveyView, TreePageView, TreeView } from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import type { PlotService } from '../plots/service.ts';

@@ -1,13 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type Defect, sawsOf } from '@arbolito/core/bucking';
-import {
-  barkRatioOf,
-  rulesOfSet,
-  type Species,
-  type TaperChoice,
-  withBark,
-  type WoodSettings,
-} from '@arbolito/core/protocol';
+import { barkRatioOf, rulesOfSet, type Species, type TaperChoice, withBark, type WoodSettings } from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
 import { LOBLOLLY, taperDoubts } from '@arbolito/core/taper';
 import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
@@ -20,16 +13,7 @@ import { RulesBeside, WaysBeside } from '../stem/Beside.tsx';
 import { CutResult } from '../stem/CutResult.tsx';
 import { stemFieldSpecs, type StemKey, USUAL } from '../stem/stem-figures.ts';
 import { StemForm } from '../stem/StemForm.tsx';
-import {
-  canBeCut,
-  cutStem,
-  type ModelId,
-  needsSections,
-  profileBy,
-  readSections,
-  type StemFigures,
-  SURVEY_MODEL,
-} from '../stem/stem-state.ts';
+import { canBeCut, cutStem, type ModelId, needsSections, profileBy, readSections, type StemFigures, SURVEY_MODEL } from '../stem/stem-state.ts';
 import { TableMaker } from '../stem/TableMaker.tsx';
 import { useSaws } from '../stem/use-saws.ts';
 

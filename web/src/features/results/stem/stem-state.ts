@@ -1,33 +1,7 @@
-import {
-  bestCuts,
-  type Bucking,
-  convertPrice,
-  cutsBetween,
-  type Defect,
-  greedyCuts,
-  logBoardFeet,
-  netValue,
-  type NetValue,
-  productProblems,
-} from '@arbolito/core/bucking';
+import { bestCuts, type Bucking, convertPrice, cutsBetween, type Defect, greedyCuts, logBoardFeet, netValue, type NetValue, productProblems } from '@arbolito/core/bucking';
 import type { LogRuleId, PriceList, TaperChoice } from '@arbolito/core/protocol';
 import { LOG_RULES } from '@arbolito/core/log-rules';
-import {
-  behreAbove,
-  felledWays,
-  fitOrmerod,
-  LOBLOLLY,
-  measuredProfile,
-  profileByChoice,
-  profileOfTaper,
-  type ProfileOutcome,
-  profileOverBark,
-  type Section,
-  smalianM3,
-  standingWays,
-  type StemProfile,
-  underBark,
-} from '@arbolito/core/taper';
+import { behreAbove, felledWays, fitOrmerod, LOBLOLLY, measuredProfile, profileByChoice, profileOfTaper, type ProfileOutcome, profileOverBark, type Section, smalianM3, standingWays, type StemProfile, underBark } from '@arbolito/core/taper';
 import { EQUATIONS, equationVolume } from '@arbolito/core/volume';
 import type { WoodUnits } from '../prices/wood-units.ts';
 

@@ -4,16 +4,7 @@ import { taperDoubts, taperStatement } from '@arbolito/core/taper';
 import { stemVolumeM3, volumeBark, volumeLimit, volumeModelProblem, volumeName } from '@arbolito/core/volume';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
-import {
-  keysOfWay,
-  LIBRARY,
-  printedFigure,
-  SPECIES_SPECS,
-  type SpeciesDraft,
-  type SpeciesKey,
-  TAPER_NAMES,
-  volumeOf,
-} from './species-ways.ts';
+import { keysOfWay, LIBRARY, printedFigure, SPECIES_SPECS, type SpeciesDraft, type SpeciesKey, TAPER_NAMES, volumeOf } from './species-ways.ts';
 
 /** A tree that everybody can picture, to see what a way would say. */
 const SAMPLE = { dbhCm: 40, heightM: 25 } as const;

@@ -1,11 +1,5 @@
 import { isLoblolly, LOBLOLLY } from '@arbolito/core/taper';
-import {
-  type SpeciesWood,
-  type TaperChoice,
-  USUAL_BARK_RATIO,
-  USUAL_VOLUME_ERROR_SHARE,
-  type VolumeModel,
-} from '@arbolito/core/protocol';
+import { type SpeciesWood, type TaperChoice, USUAL_BARK_RATIO, USUAL_VOLUME_ERROR_SHARE, type VolumeModel } from '@arbolito/core/protocol';
 import { EQUATIONS } from '@arbolito/core/volume';
 import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import { asTyped } from '../prices/wood-units.ts';
