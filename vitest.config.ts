@@ -18,6 +18,8 @@ export default defineConfig({
         test: {
           name: 'web',
           testTimeout,
+          isolate: false,
+          unstubGlobals: true,
           root: './web',
           include: ['src/**/*.test.ts'],
           exclude: ['src/**/*.db.test.ts'],
