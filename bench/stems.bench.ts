@@ -4,7 +4,14 @@ import { bestCuts } from '@arbolito/core/bucking';
 import type { Product } from '@arbolito/core/protocol';
 import { normal, seededRandom } from '@arbolito/core/statistics';
 import { emptyStandWood, standWood } from '@arbolito/core/volume';
-import { fitMaxBurkhart, LOBLOLLY, maxBurkhartProfile, ormerodTaper, solidsProfile, type TaperSections } from '@arbolito/core/taper';
+import {
+  fitMaxBurkhart,
+  LOBLOLLY,
+  maxBurkhartProfile,
+  ormerodTaper,
+  solidsProfile,
+  type TaperSections,
+} from '@arbolito/core/taper';
 
 const STEMS = 100_000;
 const P = 0.72;

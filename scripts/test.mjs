@@ -19,7 +19,7 @@ function shown(words, args) {
     const child = spawn(path.join(root, 'node_modules/.bin', program), rest, {
       cwd: root,
       stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NO_UPDATE_NOTIFIER: '1' },
+      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NO_UPDATE_NOTIFIER: '1', NO_COLOR: '1' },
     });
     const output = [];
     child.stdout.on('data', (chunk) => output.push(chunk));
@@ -63,7 +63,7 @@ const unitTests = (words, ...projects) => {
       'vitest',
       'run',
       ...projects.flatMap((project) => ['--project', project]),
-      '--reporter=dot',
+      '--reporter=default',
       '--reporter=json',
       `--outputFile.json=${report}`,
     ],

@@ -1,5 +1,12 @@
 import type { Measure } from '@arbolito/core/measurement';
-import { type GroundOutline, type LatLon, mapAbout, type MapPoint, systematicPoints, walkingOrder } from '@arbolito/core/layout';
+import {
+  type GroundOutline,
+  type LatLon,
+  mapAbout,
+  type MapPoint,
+  systematicPoints,
+  walkingOrder,
+} from '@arbolito/core/layout';
 import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/units';
 import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/tree';
 import type { PlotShape, Species, SurveyDesign } from '@arbolito/core/protocol';

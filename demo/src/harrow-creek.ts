@@ -2,7 +2,14 @@ import { convert, decimalsOf, slopeReading, toGraduation } from '@arbolito/core/
 import { metricFactor, pointLimitingDistanceM } from '@arbolito/core/plot';
 import { COMMON_SPECIES, type PlotShape, USUAL_DESIGN, type WoodSettings } from '@arbolito/core/protocol';
 import { normal, pick, type Random, weibull } from '@arbolito/core/statistics';
-import { demoGround, type DemoPlot, type DemoReading, type DemoSurvey, type DemoTree, type PlantedError } from './demo-survey.ts';
+import {
+  demoGround,
+  type DemoPlot,
+  type DemoReading,
+  type DemoSurvey,
+  type DemoTree,
+  type PlantedError,
+} from './demo-survey.ts';
 
 interface Woodlot {
   readonly name: string;

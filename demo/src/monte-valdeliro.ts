@@ -3,7 +3,15 @@ import { decimalsOf, slopeReading, type SlopeUnit, toGraduation } from '@arbolit
 import { COMMON_SPECIES, USUAL_DESIGN } from '@arbolito/core/protocol';
 import { manyHeights } from './many-heights.ts';
 import { normal, pick, type Random, weibull } from '@arbolito/core/statistics';
-import { demoGround, type DemoPlot, type DemoReading, type DemoSurvey, type DemoTree, type EarlierVisit, type PlantedError } from './demo-survey.ts';
+import {
+  demoGround,
+  type DemoPlot,
+  type DemoReading,
+  type DemoSurvey,
+  type DemoTree,
+  type EarlierVisit,
+  type PlantedError,
+} from './demo-survey.ts';
 
 interface Stand {
   readonly name: string;

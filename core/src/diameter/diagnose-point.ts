@@ -1,7 +1,7 @@
 import type { Finding } from '../uncertainty/index.ts';
 import { type Diagnosis, readingOf } from '../measurement/index.ts';
 import { convert, printRounded } from '../units/index.ts';
-import { DIAMETER_SLIPS } from './diameter-findings.ts';
+import { DIAMETER_FINDINGS } from './diameter-findings.ts';
 
 /** Above this a tape is out of reach from the ground, and the unit is asked about. */
 const OUT_OF_REACH_M = 2.6;
@@ -13,7 +13,7 @@ export function diagnosePoint({ value, context, readings, print }: Diagnosis): F
   if (heightM !== undefined && value > heightM) {
     return [
       {
-        code: DIAMETER_SLIPS.pointAboveTree,
+        code: DIAMETER_FINDINGS.pointAboveTree,
         severity: 'check',
         reading: 'point',
         title: 'The point lies above the tree',
@@ -25,7 +25,7 @@ export function diagnosePoint({ value, context, readings, print }: Diagnosis): F
   if (value <= OUT_OF_REACH_M) return [];
   return [
     {
-      code: DIAMETER_SLIPS.pointOutOfReach,
+      code: DIAMETER_FINDINGS.pointOutOfReach,
       severity: 'check',
       reading: 'point',
       title: 'Higher than a tape reaches',
@@ -55,7 +55,7 @@ export function notMeasured({ context }: Diagnosis): Finding[] {
   if (context.pointBy !== 'measured') return [];
   return [
     {
-      code: DIAMETER_SLIPS.pointNotMeasured,
+      code: DIAMETER_FINDINGS.pointNotMeasured,
       severity: 'check',
       reading: 'point',
       title: 'The rules ask for a measured height',

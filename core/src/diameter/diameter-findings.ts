@@ -5,7 +5,7 @@ import { convert, printAsRead } from '../units/index.ts';
 import { LARGEST_DBH_CM, SURPRISING_DBH_CM } from './limits.ts';
 
 /** The catalogue of slips that diameter methods look for. Codes are stable. */
-export const DIAMETER_SLIPS = {
+export const DIAMETER_FINDINGS = {
   girthAsDiameter: 'diameter.girth-entered-as-diameter',
   diameterAsGirth: 'diameter.diameter-entered-as-girth',
   facesApart: 'diameter.faces-far-apart',
@@ -61,7 +61,7 @@ export function diagnoseGirthAsDiameter(
   if (!isLikelier(value, otherwiseCm, context.heightM)) return [];
   return [
     {
-      code: DIAMETER_SLIPS.girthAsDiameter,
+      code: DIAMETER_FINDINGS.girthAsDiameter,
       severity: 'check',
       reading: key,
       title: 'A girth, perhaps',
@@ -89,7 +89,7 @@ export function diagnoseDiameterAsGirth(
   if (context.heightM === undefined || !isLikelier(value, otherwiseCm, context.heightM)) return [];
   return [
     {
-      code: DIAMETER_SLIPS.diameterAsGirth,
+      code: DIAMETER_FINDINGS.diameterAsGirth,
       severity: 'check',
       reading: key,
       title: 'A diameter, perhaps',
@@ -112,7 +112,7 @@ export function stopImpossible({ value, print }: Diagnosis, reading: string): Fi
   if (value <= LARGEST_DBH_CM) return [];
   return [
     {
-      code: DIAMETER_SLIPS.impossible,
+      code: DIAMETER_FINDINGS.impossible,
       severity: 'stop',
       reading,
       title: 'No stem is that thick',

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { METHODS } from '../methods/index.ts';
 import { estimateFrom, findingIn, givenOutcome } from '../testing/given.ts';
 import { errorParts, facesAgainstTape, type TapingCase } from './error-model.ts';
-import { tapeSlips } from './tape-reading-errors.ts';
+import { tapeReadingErrors } from './tape-reading-errors.ts';
 
 const READING = { graduationCm: 0.1, standardErrorCm: 0.3 };
 const size = (
@@ -77,7 +77,7 @@ describe('what moves a diameter', () => {
 
 describe('the end of the tape', () => {
   const meant = (value: number, unit: 'cm' | 'in' = 'cm') =>
-    Object.fromEntries(tapeSlips(value, unit).map((each) => [each.slip, each.meant]));
+    Object.fromEntries(tapeReadingErrors(value, unit).map((each) => [each.slip, each.meant]));
 
   it('shows 34.7 where one read 34.3 from the wrong side, and the other way about', () => {
     expect(meant(34.3)).toEqual({
@@ -104,7 +104,7 @@ describe('the end of the tape', () => {
     expect(meant(0.8)['from-one']).toBeUndefined();
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 4000 }), (tenths) => {
-        for (const slip of tapeSlips(tenths / 10, 'cm')) expect(slip.meant).toBeGreaterThan(0);
+        for (const slip of tapeReadingErrors(tenths / 10, 'cm')) expect(slip.meant).toBeGreaterThan(0);
       }),
     );
   });

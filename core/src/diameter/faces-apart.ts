@@ -1,6 +1,6 @@
 import type { Finding } from '../uncertainty/index.ts';
 import { type Diagnosis, readingOf } from '../measurement/index.ts';
-import { DIAMETER_SLIPS } from './diameter-findings.ts';
+import { DIAMETER_FINDINGS } from './diameter-findings.ts';
 import { readingCm } from './stem-readings.ts';
 
 /** Above this ratio of the faces one asks whether one of them was misread, or two stems were taken for one. */
@@ -14,7 +14,7 @@ export function facesApart({ readings, print }: Diagnosis, face: string, cross: 
   if (ratio <= LARGEST_FACE_RATIO) return [];
   return [
     {
-      code: DIAMETER_SLIPS.facesApart,
+      code: DIAMETER_FINDINGS.facesApart,
       severity: 'check',
       reading: cross,
       title: 'The two faces are far apart',

@@ -1,6 +1,6 @@
 import type { Finding, Term, Workbook } from '../uncertainty/index.ts';
 import { printRounded } from '../units/index.ts';
-import { DIAMETER_SLIPS } from './diameter-findings.ts';
+import { DIAMETER_FINDINGS } from './diameter-findings.ts';
 import { STICK_SOURCE } from './stem-readings.ts';
 
 /**
@@ -50,7 +50,7 @@ export function beyondStick(markCm: number, reachCm: number, reading: string): F
   const worth = diameterFromStickCm(markCm + 1, reachCm) - diameterFromStickCm(markCm, reachCm);
   return [
     {
-      code: DIAMETER_SLIPS.beyondStick,
+      code: DIAMETER_FINDINGS.beyondStick,
       severity: 'check',
       reading,
       title: 'Beyond what a stick can tell',

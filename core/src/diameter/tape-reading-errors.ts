@@ -1,10 +1,10 @@
 import { convert, printRounded, type UnitId, unitOf } from '../units/index.ts';
 
 /** The known ways to misread the end of a tape. */
-export type TapeSlip = 'wrong-side' | 'from-one' | 'plain-side' | 'other-unit';
+export type TapeReadingError = 'wrong-side' | 'from-one' | 'plain-side' | 'other-unit';
 
-export interface TapeSlipReading {
-  readonly slip: TapeSlip;
+export interface TapeReading {
+  readonly slip: TapeReadingError;
   readonly title: string;
   /** What was done, and how to see it. */
   readonly words: string;
@@ -25,13 +25,13 @@ const rounded = (value: number, decimals = 1): number => Number(value.toFixed(de
  * @param value as read, above 0, in cm or in
  * @param unit unit of the reading
  */
-export function tapeSlips(value: number, unit: 'cm' | 'in'): readonly TapeSlipReading[] {
+export function tapeReadingErrors(value: number, unit: 'cm' | 'in'): readonly TapeReading[] {
   const symbol = unitOf(unit).symbol;
   const below = Math.floor(value + 1e-9);
   const marks = Math.round((value - below) * DIVISIONS);
   const back = rounded(below + (DIVISIONS - marks) / DIVISIONS);
   const other = unit === 'cm' ? 'in' : 'cm';
-  const slips: TapeSlipReading[] = [
+  const slips: TapeReading[] = [
     {
       slip: 'from-one',
       title: 'From the 1 instead of the 0',

@@ -2,7 +2,7 @@ import type { Finding } from '../uncertainty/index.ts';
 import type { Diagnosis, ReadingSpec } from '../measurement/index.ts';
 import { printRounded } from '../units/index.ts';
 import { barkShare } from './oval-and-bark.ts';
-import { DIAMETER_SLIPS } from './diameter-findings.ts';
+import { DIAMETER_FINDINGS } from './diameter-findings.ts';
 import { acrossStem, readingCm } from './stem-readings.ts';
 
 export const UNDER_BARK_SOURCE = 'Husch, Beers & Kershaw 2003, Forest Mensuration: diameter inside bark';
@@ -67,7 +67,7 @@ export const notUnderBark = ({ value, readings, print }: Diagnosis): Finding => 
   const overCm = readingCm(readings, 'over');
   const share = barkShare(value / overCm);
   return {
-    code: DIAMETER_SLIPS.underBark,
+    code: DIAMETER_FINDINGS.underBark,
     severity: 'note',
     reading: 'over',
     title: 'Under bark',
@@ -84,7 +84,7 @@ export function barkTooThick({ readings, print }: Diagnosis): Finding[] {
   const both = print(2 * inCm('bark'));
   return [
     {
-      code: DIAMETER_SLIPS.barkTooThick,
+      code: DIAMETER_FINDINGS.barkTooThick,
       severity: share >= 1 ? 'stop' : 'check',
       reading: 'bark',
       title: share >= 1 ? 'More bark than stem' : 'Very thick bark',

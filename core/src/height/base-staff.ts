@@ -3,7 +3,7 @@ import { type Diagnosis, lengthIn, readingOf, type Readings, type ReadingSpec } 
 import { degreesToRadians, isSlopeUnit, printRounded, slopeTangent, type UnitId } from '../units/index.ts';
 import { diagnoseHeight } from './diagnose-height.ts';
 import { degreesTerm, groundLength, levelPart, sight } from './sights.ts';
-import { HEIGHT_SLIPS, heightFinding } from './height-findings.ts';
+import { HEIGHT_FINDINGS, heightFinding } from './height-findings.ts';
 
 export type Staff = 'vertical' | 'horizontal';
 
@@ -67,7 +67,7 @@ export function diagnoseBaseStaff(diagnosis: Diagnosis, staff: Staff): Finding[]
   return [
     ...odd,
     heightFinding(
-      HEIGHT_SLIPS.otherStaff,
+      HEIGHT_FINDINGS.otherStaff,
       'note',
       'via',
       `The staff was ${staff === 'vertical' ? 'upright' : 'level'}?`,

@@ -1,7 +1,7 @@
 import type { Finding } from '../uncertainty/index.ts';
 import type { Diagnosis } from '../measurement/index.ts';
 import { isPlausibleHeight, plausibleHeight, usualHeights } from './plausible-height.ts';
-import { HEIGHT_SLIPS, heightFinding } from './height-findings.ts';
+import { HEIGHT_FINDINGS, heightFinding } from './height-findings.ts';
 
 /** Tallest height that can be entered; no standing tree is known to be taller. */
 const TALLEST_M = 130;
@@ -11,7 +11,7 @@ const BREAST_HEIGHT_M = 1.3;
 /** A tree that was taped at breast height is taller than that. */
 export const belowBreastHeight = (height: string, reading: string): Finding =>
   heightFinding(
-    HEIGHT_SLIPS.belowBreastHeight,
+    HEIGHT_FINDINGS.belowBreastHeight,
     'check',
     reading,
     'Shorter than breast height',
@@ -28,7 +28,7 @@ export function diagnoseHeight({ value, context, print }: Diagnosis, reading: st
   if (!(value > 0)) {
     return [
       heightFinding(
-        HEIGHT_SLIPS.topBelowBase,
+        HEIGHT_FINDINGS.topBelowBase,
         'stop',
         reading,
         'No height comes out',
@@ -39,7 +39,7 @@ export function diagnoseHeight({ value, context, print }: Diagnosis, reading: st
   if (value > TALLEST_M) {
     return [
       heightFinding(
-        HEIGHT_SLIPS.impossible,
+        HEIGHT_FINDINGS.impossible,
         'stop',
         reading,
         'Taller than any tree',
@@ -53,7 +53,7 @@ export function diagnoseHeight({ value, context, print }: Diagnosis, reading: st
   if (isPlausibleHeight(value, dbhCm)) return [];
   return [
     heightFinding(
-      HEIGHT_SLIPS.slenderness,
+      HEIGHT_FINDINGS.slenderness,
       'check',
       reading,
       value > plausibleHeight(dbhCm).highM ? 'Very tall for this dbh' : 'Very short for this dbh',

@@ -12,7 +12,7 @@ import {
 } from '../units/index.ts';
 import { isPlausibleHeight, oddness, plausibleHeight, printDbh, usualHeights } from './plausible-height.ts';
 import { belowBreastHeight } from './diagnose-height.ts';
-import { HEIGHT_SLIPS, heightFinding } from './height-findings.ts';
+import { HEIGHT_FINDINGS, heightFinding } from './height-findings.ts';
 
 /** A crew on an ordinary tape stands within this of the mark it means to stand on. */
 const NEAR_A_MARK_M = 0.3;
@@ -58,7 +58,7 @@ export function diagnoseTwoAngles(
     else if (base.value > 0) suggestedFixes.unshift(flip('base', base));
     return [
       heightFinding(
-        HEIGHT_SLIPS.topBelowBase,
+        HEIGHT_FINDINGS.topBelowBase,
         'stop',
         'top',
         'The top lies below the base',
@@ -73,7 +73,7 @@ export function diagnoseTwoAngles(
     const mend = flip('base', base);
     findings.push(
       heightFinding(
-        HEIGHT_SLIPS.baseAboveEye,
+        HEIGHT_FINDINGS.baseAboveEye,
         'check',
         'base',
         'The base lies above the eye',
@@ -87,7 +87,7 @@ export function diagnoseTwoAngles(
     const mend = flip('top', top);
     findings.push(
       heightFinding(
-        HEIGHT_SLIPS.topBelowEye,
+        HEIGHT_FINDINGS.topBelowEye,
         'check',
         'top',
         'The top lies below the eye',
@@ -143,7 +143,7 @@ function tooClose({ readings, value, context }: Diagnosis, top: Sight, distanceS
   if (there > GAINS_BELOW * here)
     return [
       heightFinding(
-        HEIGHT_SLIPS.tooClose,
+        HEIGHT_FINDINGS.tooClose,
         'note',
         'distance',
         'You stand closer than the tree is tall',
@@ -154,7 +154,7 @@ function tooClose({ readings, value, context }: Diagnosis, top: Sight, distanceS
   const fits = spec === undefined || back <= spec[1];
   return [
     heightFinding(
-      HEIGHT_SLIPS.tooClose,
+      HEIGHT_FINDINGS.tooClose,
       'check',
       'distance',
       'You stand closer than the tree is tall',
@@ -205,7 +205,7 @@ function wrongScale({ readings, value, context, recompute, print }: Diagnosis, t
     : `You stand ${printAsRead(distance.value)} ${distance.unit} away, where people read the other scale.`;
   return [
     heightFinding(
-      HEIGHT_SLIPS.wrongScale,
+      HEIGHT_FINDINGS.wrongScale,
       'check',
       'top',
       'The wrong scale, perhaps',
@@ -265,7 +265,7 @@ function unlikely(
     printAsRead(variant.value, variant.signed);
   return [
     heightFinding(
-      HEIGHT_SLIPS.slenderness,
+      HEIGHT_FINDINGS.slenderness,
       'check',
       null,
       value > plausibleHeight(dbhCm).highM ? 'Very tall for this dbh' : 'Very short for this dbh',

@@ -2,7 +2,7 @@ import type { Finding, Term, Workbook } from '../uncertainty/index.ts';
 import type { Diagnosis, MethodContext } from '../measurement/index.ts';
 import { convert, type UnitId } from '../units/index.ts';
 import { step } from './sights.ts';
-import { HEIGHT_SLIPS, heightFinding } from './height-findings.ts';
+import { HEIGHT_FINDINGS, heightFinding } from './height-findings.ts';
 
 /** A distance to the bark with half the trunk added, where the dbh is known. */
 export function halfTrunk(toBark: Term, unit: UnitId, rule: string, context: MethodContext, book: Workbook): Term {
@@ -27,7 +27,7 @@ export const diagnoseHalfTrunk = ({ context }: Diagnosis, reading: string): Find
   context.dbhCm === undefined
     ? [
         heightFinding(
-          HEIGHT_SLIPS.noHalfTrunk,
+          HEIGHT_FINDINGS.noHalfTrunk,
           'note',
           reading,
           'Half the trunk is not added yet',

@@ -1,7 +1,7 @@
 import type { Finding, SuggestedFix } from '../uncertainty/index.ts';
 
 /** The catalogue of slips that height methods look for. Codes are stable: stored, exported, translated by them. */
-export const HEIGHT_SLIPS = {
+export const HEIGHT_FINDINGS = {
   topBelowBase: 'height.top-below-base',
   baseAboveEye: 'height.base-above-eye',
   topBelowEye: 'height.top-below-eye',
@@ -15,10 +15,10 @@ export const HEIGHT_SLIPS = {
   noHalfTrunk: 'height.half-trunk-missing',
 } as const;
 
-export type HeightSlip = (typeof HEIGHT_SLIPS)[keyof typeof HEIGHT_SLIPS];
+export type HeightFindingCode = (typeof HEIGHT_FINDINGS)[keyof typeof HEIGHT_FINDINGS];
 
 export const heightFinding = (
-  code: HeightSlip,
+  code: HeightFindingCode,
   severity: Finding['severity'],
   reading: string | null,
   title: string,

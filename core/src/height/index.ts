@@ -1,5 +1,5 @@
 export { type Combined, combinedHeight, combineHeights, type Weighed } from './combine.ts';
-export { HEIGHT_SLIPS } from './height-findings.ts';
+export { HEIGHT_FINDINGS } from './height-findings.ts';
 export {
   type Expected,
   leanCost,
@@ -10,6 +10,6 @@ export {
   type StandOff,
 } from './observer-distance.ts';
 export { isPlausibleHeight, oddness, printDbh, slenderness } from './plausible-height.ts';
-export { HEIGHT_SLIP_KINDS } from './reading-errors/catalogue.ts';
+export { HEIGHT_READING_ERRORS } from './reading-errors/catalogue.ts';
 export type { Expectation, HeightEvidence } from './reading-errors/evidence.ts';
-export { nameSlips, withNamedSlips } from './reading-errors/name-slips.ts';
+export { nameReadingErrors, withReadingErrors } from './reading-errors/name-reading-errors.ts';

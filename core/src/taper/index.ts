@@ -1,4 +1,4 @@
-export { felledWays, standingWays } from './compare-section-rules.ts';
+export { felledVolumes, standingVolumes } from './compare-models.ts';
 export { fitKozak, fitMaxBurkhart, fitOrmerod, type TaperFitOutcome, type TaperSections } from './fit-taper.ts';
 export { outsideRange } from './outside-range.ts';
 export {

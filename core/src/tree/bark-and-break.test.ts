@@ -1,6 +1,6 @@
 import { emptyForm, evaluateForm, type FormProtocol, type MeasurementForm, type TreeForm } from '../callout/index.ts';
 import { describe, expect, it } from 'vitest';
-import { DIAMETER_SLIPS } from '../diameter/index.ts';
+import { DIAMETER_FINDINGS } from '../diameter/index.ts';
 import { RULE_SETS, type TaperChoice } from '../protocol/index.ts';
 import { EQUATIONS } from '../volume/index.ts';
 import { findingsOfTree } from './evaluate-tree.ts';
@@ -66,12 +66,12 @@ describe('a dbh that was measured under bark', () => {
 
   it('says both diameters, and still asks about thick bark', () => {
     const notes = findingsOfTree(evaluateForm(treeOf(BARKED), settings));
-    expect(notes.find(({ code }) => code === DIAMETER_SLIPS.underBark)?.message).toBe(
+    expect(notes.find(({ code }) => code === DIAMETER_FINDINGS.underBark)?.message).toBe(
       '37.0 cm is the diameter under bark, 0.925 of that over bark; 14 % of the section is bark. The tree’s dbh is over bark, 40.0 cm.',
     );
     const thick = { ...BARKED, entries: { ...BARKED.entries, bark: { text: '70', unit: 'mm' as const } } };
     expect(findingsOfTree(evaluateForm(treeOf(thick), settings)).map(({ code }) => code)).toContain(
-      DIAMETER_SLIPS.barkTooThick,
+      DIAMETER_FINDINGS.barkTooThick,
     );
   });
 
@@ -81,7 +81,7 @@ describe('a dbh that was measured under bark', () => {
       entries: { face: { text: '30', unit: 'cm' }, cross: { text: '33', unit: 'cm' } },
     };
     expect(findingsOfTree(evaluateForm(treeOf(end), settings))).toContainEqual(
-      expect.objectContaining({ code: DIAMETER_SLIPS.underBark, severity: 'check' }),
+      expect.objectContaining({ code: DIAMETER_FINDINGS.underBark, severity: 'check' }),
     );
   });
 });

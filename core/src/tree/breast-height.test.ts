@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { curveSums, expectedByCurve, fitHeightCurve, heightByCurves, standCurves } from '../height-curve/index.ts';
-import { fitOrmerod, profileByChoice, profileByOwnDiameters, standingWays } from '../taper/index.ts';
+import { fitOrmerod, profileByChoice, profileByOwnDiameters, standingVolumes } from '../taper/index.ts';
 import { presslerM3 } from '../taper/sections.ts';
 import { stemVolumeM3 } from '../volume/index.ts';
 
@@ -55,7 +55,7 @@ describe('a survey with breast height at 4.5 ft', () => {
     if (!outcome.ok) throw new Error(outcome.problem.message);
     // A paraboloid is half as thick three quarters of the way from breast height to the tip.
     const half = BREAST_HEIGHT_M + 0.75 * (26 - BREAST_HEIGHT_M);
-    const pressler = standingWays(outcome.profile, BREAST_HEIGHT_M).find(({ name }) => name === 'Pressler');
+    const pressler = standingVolumes(outcome.profile, BREAST_HEIGHT_M).find(({ name }) => name === 'Pressler');
     expect(pressler?.volumeM3).toBeCloseTo(presslerM3(40, half, BREAST_HEIGHT_M), 9);
   });
 

@@ -10,7 +10,7 @@ import {
   lastPointWords,
   type LastVisit,
 } from './re-measurement.ts';
-import { DIAMETER_SLIPS, MOST_SEPARATE_STEMS } from '../diameter/index.ts';
+import { DIAMETER_FINDINGS, MOST_SEPARATE_STEMS } from '../diameter/index.ts';
 
 /** What is known of a species that a diameter can be held against. */
 export interface SpeciesLimits {
@@ -63,7 +63,7 @@ export function diagnoseTree(tree: DiagnosedTree): TreeFinding[] {
   const last = stems.at(-1);
   if (stems.length > most && last !== undefined) {
     found.push({
-      code: DIAMETER_SLIPS.tooManyStems,
+      code: DIAMETER_FINDINGS.tooManyStems,
       severity: 'check',
       title: `${stems.length} stems`,
       message: `The field rules keep at most ${most} stems, the largest first and then clockwise. Take off the smallest, or leave them and say why.`,
@@ -80,7 +80,7 @@ export function diagnoseTree(tree: DiagnosedTree): TreeFinding[] {
   const firstCm = first?.dbhCm ?? null;
   if (rules.forkAtGround === 'separate-up-to-six' && larger !== undefined && largerCm !== null && firstCm !== null) {
     found.push({
-      code: DIAMETER_SLIPS.stemOrder,
+      code: DIAMETER_FINDINGS.stemOrder,
       severity: 'note',
       title: 'The largest stem comes first',
       message: `Stem ${larger.ordinal} has ${print(largerCm)}, the first ${print(firstCm)}. The field rules number them the largest first, then clockwise.`,
@@ -99,7 +99,7 @@ function againstSurvey(dbhCm: number, { rules, species, unitSystem }: DiagnosedT
   if (dbhCm < rules.smallestDbhCm) {
     found.push(
       say(
-        DIAMETER_SLIPS.belowThreshold,
+        DIAMETER_FINDINGS.belowThreshold,
         'check',
         'Thinner than this survey tallies',
         `${print(dbhCm)} is under the survey’s ${print(rules.smallestDbhCm)}. Leave the stem out, or look at the unit: ${print(convert(dbhCm, 'in', 'cm'))} if it was read in inches.`,
@@ -109,7 +109,7 @@ function againstSurvey(dbhCm: number, { rules, species, unitSystem }: DiagnosedT
   if (species?.largestDbhCm !== undefined && dbhCm > species.largestDbhCm) {
     found.push(
       say(
-        DIAMETER_SLIPS.overSpeciesMaximum,
+        DIAMETER_FINDINGS.overSpeciesMaximum,
         'check',
         `Thicker than ${species.name} is known to grow`,
         `${print(dbhCm)} is over ${print(species.largestDbhCm)}. If the girth was read, the diameter is ${print(dbhCm / Math.PI)}. Or is it another species?`,
@@ -136,13 +136,13 @@ function againstLastVisit(
     return [
       reason.trim() === ''
         ? say(
-            DIAMETER_SLIPS.otherPoint,
+            DIAMETER_FINDINGS.otherPoint,
             'check',
             `Taped elsewhere than in ${year}`,
             `In ${year} the tape lay at ${where}; now it lies ${apart}. Tape there again, or say why not: the two are then kept apart in growth.`,
           )
         : say(
-            DIAMETER_SLIPS.otherPoint,
+            DIAMETER_FINDINGS.otherPoint,
             'note',
             `Kept apart from ${year}`,
             `Now ${apart} than in ${year} (${where}), because: ${reason.trim()}. The difference is not taken for growth.`,
@@ -153,7 +153,7 @@ function againstLastVisit(
   if (hasShrunk(growthCm)) {
     return [
       say(
-        DIAMETER_SLIPS.shrank,
+        DIAMETER_FINDINGS.shrank,
         'check',
         `Thinner than in ${year}`,
         `${print(dbhCm)} now, ${print(last.dbhCm)} in ${year}: stems lose bark, not wood. Tape again at ${lastPointWords(lastVisit, last, unitSystem)}; if it stays, keep it.`,
@@ -164,7 +164,7 @@ function againstLastVisit(
   if (growthCmPerYear > fastest + 1e-9) {
     return [
       say(
-        DIAMETER_SLIPS.grewTooFast,
+        DIAMETER_FINDINGS.grewTooFast,
         'check',
         `Grown fast since ${year}`,
         `${print(growthCm)} in ${printRounded(lastVisit.years, 1)} years, from ${print(last.dbhCm)} to ${print(dbhCm)}: more than ${print(fastest)} a year. Is it the same tree, the same stem, the same point?`,

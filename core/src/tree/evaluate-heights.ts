@@ -12,9 +12,9 @@ import {
   combineHeights,
   type Expectation,
   type HeightEvidence,
-  nameSlips,
+  nameReadingErrors,
   type Weighed,
-  withNamedSlips,
+  withReadingErrors,
 } from '../height/index.ts';
 import { evaluate, type MethodContext, type ReadingValue, resultUnit } from '../measurement/index.ts';
 import { convert, roundTo } from '../units/index.ts';
@@ -224,7 +224,7 @@ function judge(height: HeightResult, context: MethodContext, evidence: HeightEvi
   if (!isComplete || findingsOf(outcome).some(({ code }) => code.startsWith('reading.') || code.startsWith('text.')))
     return height;
   const naming = { method, readings, context, evidence, findMethod };
-  const findings = withNamedSlips(findingsOf(outcome), nameSlips(naming), naming);
+  const findings = withReadingErrors(findingsOf(outcome), nameReadingErrors(naming), naming);
   return {
     ...height,
     outcome: outcome.ok ? { ok: true, estimate: withFindings(outcome.estimate, findings) } : { ok: false, findings },

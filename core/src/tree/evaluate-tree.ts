@@ -12,7 +12,7 @@ import { diagnoseTree } from './diagnose-stems.ts';
 import type { LastVisit } from './re-measurement.ts';
 import { type Estimate, estimateOf, type Finding, findingsOf, type Outcome } from '../uncertainty/index.ts';
 import { type CurvePoint, type CurveSums, expectedByCurve } from '../height-curve/index.ts';
-import { type Expectation, HEIGHT_SLIPS, slenderness } from '../height/index.ts';
+import { type Expectation, HEIGHT_FINDINGS, slenderness } from '../height/index.ts';
 import type { Measure, MethodContext } from '../measurement/index.ts';
 import { treeVolume } from '../volume/index.ts';
 import type { Section } from '../taper/index.ts';
@@ -28,9 +28,9 @@ import {
 } from './evaluate-heights.ts';
 import { isBroken, type TreeRecord } from './tree-record.ts';
 
-const SIGN_SLIPS: ReadonlySet<string> = new Set([
-  HEIGHT_SLIPS.baseAboveEye,
-  HEIGHT_SLIPS.topBelowEye,
+const SIGN_ERRORS: ReadonlySet<string> = new Set([
+  HEIGHT_FINDINGS.baseAboveEye,
+  HEIGHT_FINDINGS.topBelowEye,
   'height.base-sign',
   'height.top-sign',
 ]);
@@ -203,7 +203,7 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
   const height = heights.counted;
   const tall = knownOf(height);
   // A height whose signs are in doubt says nothing about the tape.
-  const heightM = tall === null || tall.findings.some(({ code }) => SIGN_SLIPS.has(code)) ? null : tall.value;
+  const heightM = tall === null || tall.findings.some(({ code }) => SIGN_ERRORS.has(code)) ? null : tall.value;
   const inItsLight = heightM === null ? context : { ...context, heightM };
   const reckoned = stems.map(({ ordinal, read, point }, i): StemResult => ({
     ordinal,

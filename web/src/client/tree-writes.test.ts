@@ -1,6 +1,14 @@
 import { placedReadings, type TreeRecord } from '@arbolito/core/tree';
 import { parseCallout, parseTreeForm, type TreeForm } from '@arbolito/core/callout';
-import { blockingErrors, correctionWrite, deleteWrite, newTreeWrite, stampOf, undoWrite, waitingTrees } from './tree-writes.ts';
+import {
+  blockingErrors,
+  correctionWrite,
+  deleteWrite,
+  newTreeWrite,
+  stampOf,
+  undoWrite,
+  waitingTrees,
+} from './tree-writes.ts';
 import { treeOfWrite } from '../contracts/tree-write.ts';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';

@@ -1,7 +1,14 @@
 import type { FormProtocol } from '@arbolito/core/callout';
 import type { CurveSums } from '@arbolito/core/height-curve';
 import type { KitAtHand } from '@arbolito/core/instruments';
-import { COMMON_SPECIES, type PlotShape, RULE_SETS, type SlopeRadius, type Species, USUAL_FORM_FACTOR } from '@arbolito/core/protocol';
+import {
+  COMMON_SPECIES,
+  type PlotShape,
+  RULE_SETS,
+  type SlopeRadius,
+  type Species,
+  USUAL_FORM_FACTOR,
+} from '@arbolito/core/protocol';
 import type { LastVisit } from '@arbolito/core/tree';
 import type { SurveyView } from '../contracts/views.ts';
 import { settingsOf } from './trees/evaluate-row.ts';

@@ -2,7 +2,7 @@ import { GIRTH_SOURCE, girthOverPi } from '../girth-steps.ts';
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { printAsRead } from '../../units/index.ts';
 import { ROUND_THE_STEM } from '../error-model.ts';
-import { DIAMETER_SLIPS, stopImpossible } from '../diameter-findings.ts';
+import { DIAMETER_FINDINGS, stopImpossible } from '../diameter-findings.ts';
 import { roundStem } from '../stem-readings.ts';
 
 const description: MethodDescription = {
@@ -96,7 +96,7 @@ export const method: Method = {
     if (Number.isInteger(value)) return stopImpossible(diagnosis, 'lengths');
     return [
       {
-        code: DIAMETER_SLIPS.brokenCount,
+        code: DIAMETER_FINDINGS.brokenCount,
         severity: 'stop',
         reading: 'lengths',
         title: 'The cords are counted whole',

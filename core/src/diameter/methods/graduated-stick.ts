@@ -1,7 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { convert, thicknessWords } from '../../units/index.ts';
 import { ON_ONE_FACE } from '../error-model.ts';
-import { DIAMETER_SLIPS, stopImpossible } from '../diameter-findings.ts';
+import { DIAMETER_FINDINGS, stopImpossible } from '../diameter-findings.ts';
 import { beyondStick, stemFromStick, stickMarkCm } from '../stick-steps.ts';
 import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
 
@@ -75,7 +75,7 @@ export const method: Method = {
     return [
       ...beyond,
       {
-        code: DIAMETER_SLIPS.otherReach,
+        code: DIAMETER_FINDINGS.otherReach,
         severity: 'note',
         reading: 'reach',
         title: 'Held at another reach than it was made for',

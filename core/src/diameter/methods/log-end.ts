@@ -2,7 +2,7 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { ON_TWO_FACES } from '../error-model.ts';
 import { facesApart } from '../faces-apart.ts';
 import { MEAN_OF_FACES_SOURCE, meanOfFaces } from '../mean-of-faces.ts';
-import { DIAMETER_SLIPS } from '../diameter-findings.ts';
+import { DIAMETER_FINDINGS } from '../diameter-findings.ts';
 import { acrossStem } from '../stem-readings.ts';
 
 const description: MethodDescription = {
@@ -55,7 +55,7 @@ export const method: Method = {
   diagnose: (diagnosis) => [
     ...facesApart(diagnosis, 'face', 'cross'),
     {
-      code: DIAMETER_SLIPS.underBark,
+      code: DIAMETER_FINDINGS.underBark,
       severity: 'check',
       reading: 'face',
       title: 'The end of a log, under bark',

@@ -1,6 +1,6 @@
 import { asRead, type Method, type MethodDescription, readingOf, type ReadingSpec } from '../../measurement/index.ts';
 import { isPlausibleHeight, plausibleHeight, usualHeights } from '../plausible-height.ts';
-import { HEIGHT_SLIPS, heightFinding } from '../height-findings.ts';
+import { HEIGHT_FINDINGS, heightFinding } from '../height-findings.ts';
 import { printAsRead } from '../../units/index.ts';
 
 const height: ReadingSpec = {
@@ -67,7 +67,7 @@ export const method: Method = {
     const text = shifted === undefined ? '' : printAsRead(Number(shifted.toFixed(2)));
     return [
       heightFinding(
-        HEIGHT_SLIPS.slenderness,
+        HEIGHT_FINDINGS.slenderness,
         'check',
         'height',
         value > plausibleHeight(dbhCm).highM ? 'Very tall for this dbh' : 'Very short for this dbh',

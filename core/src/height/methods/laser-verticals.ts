@@ -10,7 +10,7 @@ import {
 import { printAsRead, unitOf } from '../../units/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength } from '../sights.ts';
-import { HEIGHT_SLIPS, heightFinding } from '../height-findings.ts';
+import { HEIGHT_FINDINGS, heightFinding } from '../height-findings.ts';
 
 const SOURCE = 'Sum of vertical distances';
 
@@ -79,7 +79,7 @@ function aboveTheEye({ readings, recompute, print, value }: Diagnosis): Finding[
   const below = `${printAsRead(down.value)} ${unitOf(down.unit).symbol}`;
   return [
     heightFinding(
-      HEIGHT_SLIPS.baseAboveEye,
+      HEIGHT_FINDINGS.baseAboveEye,
       'check',
       'down',
       'The mark is above the eye',

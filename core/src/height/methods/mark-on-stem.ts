@@ -2,7 +2,7 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { convert, isSlopeUnit, printRounded, slopeTangent } from '../../units/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { baseSight, shortLength, sight, tangentTerm, topSight, TRIGONOMETRY } from '../sights.ts';
-import { HEIGHT_SLIPS, heightFinding } from '../height-findings.ts';
+import { HEIGHT_FINDINGS, heightFinding } from '../height-findings.ts';
 
 /** Below this share of the tree a mark magnifies its own error so much that it is worth a word. */
 const LOW_MARK_SHARE = 0.15;
@@ -87,7 +87,7 @@ export const method: Method = {
     if (tangent('mark') <= tangent('base')) {
       return [
         heightFinding(
-          HEIGHT_SLIPS.topBelowBase,
+          HEIGHT_FINDINGS.topBelowBase,
           'stop',
           'mark',
           'The mark lies below the base',
@@ -102,7 +102,7 @@ export const method: Method = {
     return [
       ...found,
       heightFinding(
-        HEIGHT_SLIPS.lowMark,
+        HEIGHT_FINDINGS.lowMark,
         'note',
         'markHeight',
         'A low mark',

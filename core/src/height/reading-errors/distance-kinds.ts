@@ -1,8 +1,8 @@
 import { readingOf, type ReadingValue } from '../../measurement/index.ts';
 import { convert, lengthWords, printRounded } from '../../units/index.ts';
-import { HEIGHT_SLIPS } from '../height-findings.ts';
+import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { soundFactor } from '../sound.ts';
-import { byEvidence, changed, type HeightCase, type SlipKind, type Suspicion } from './slip-kind.ts';
+import { byEvidence, changed, type HeightCase, type ReadingErrorKind, type Suspicion } from './reading-error-kind.ts';
 
 /** The reading on the ground that the height leans on, by its key. */
 const groundReading = ({ readings }: HeightCase): readonly [string, ReadingValue] | null => {
@@ -36,15 +36,15 @@ const isScaleOfMetres = (found: HeightCase): boolean => /^m\d\d$/.test(found.rea
 const STANDS_M = [15, 20, 25, 30] as const;
 
 /** Slips with the distance. */
-export const DISTANCE_KINDS: readonly SlipKind[] = [
+export const DISTANCE_KINDS: readonly ReadingErrorKind[] = [
   byEvidence(
     {
       code: 'height.scale-of-other-distance',
       name: 'The scale of another distance was read',
       effect: 'The height is off by the ratio of the distances.',
-      mend: 'Give the distance at which you stood.',
+      suggestedFix: 'Give the distance at which you stood.',
       evidence: 'The distance measured another way.',
-      replaces: [HEIGHT_SLIPS.wrongScale, HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.wrongScale, HEIGHT_FINDINGS.slenderness],
     },
     (found) => {
       const { distance } = found.readings;
@@ -60,9 +60,9 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.slope-as-level',
       name: 'A distance along the slope was taken as level',
       effect: 'The height comes out too large, by one over the cosine of the slope.',
-      mend: 'Take the level part of the distance, or give the angle of the tape.',
+      suggestedFix: 'Take the level part of the distance, or give the angle of the tape.',
       evidence: 'The ground between, and the distance or the height from elsewhere.',
-      replaces: [HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.slenderness],
     },
     (found) => {
       const { ground } = found.evidence;
@@ -78,9 +78,9 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.cosine-once',
       name: 'The staff stood upright, and the cosine was taken once',
       effect: 'The height comes out too large, by one over the cosine of the sight.',
-      mend: 'Take the method for an upright staff: cos².',
+      suggestedFix: 'Take the method for an upright staff: cos².',
       evidence: 'The distance or the height from elsewhere.',
-      replaces: [HEIGHT_SLIPS.otherStaff],
+      replaces: [HEIGHT_FINDINGS.otherStaff],
     },
     (found) =>
       found.methodId === 'height.base-staff-horizontal'
@@ -92,9 +92,9 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.cosine-twice',
       name: 'The staff lay level, and the cosine was taken twice',
       effect: 'The height comes out too small, by the cosine of the sight.',
-      mend: 'Take the method for a level staff: cos.',
+      suggestedFix: 'Take the method for a level staff: cos.',
       evidence: 'The distance or the height from elsewhere.',
-      replaces: [HEIGHT_SLIPS.otherStaff],
+      replaces: [HEIGHT_FINDINGS.otherStaff],
     },
     (found) =>
       found.methodId === 'height.base-staff-vertical'
@@ -106,9 +106,9 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.feet-as-metres',
       name: 'Feet were noted as metres',
       effect: 'The height comes out 3.3 times too large.',
-      mend: 'Give the distance in feet.',
+      suggestedFix: 'Give the distance in feet.',
       evidence: 'The distance measured another way, or another figure for the height.',
-      replaces: [HEIGHT_SLIPS.slenderness, HEIGHT_SLIPS.wrongScale, HEIGHT_SLIPS.impossible],
+      replaces: [HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.wrongScale, HEIGHT_FINDINGS.impossible],
     },
     (found) => distanceOf(found, (reading) => (reading.unit === 'm' ? { ...reading, unit: 'ft' } : null)),
   ),
@@ -117,9 +117,9 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.metres-as-feet',
       name: 'Metres were noted as feet',
       effect: 'The height comes out at less than a third.',
-      mend: 'Give the distance in metres.',
+      suggestedFix: 'Give the distance in metres.',
       evidence: 'The distance measured another way, or another figure for the height.',
-      replaces: [HEIGHT_SLIPS.slenderness, HEIGHT_SLIPS.wrongScale, HEIGHT_SLIPS.tooClose],
+      replaces: [HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.wrongScale, HEIGHT_FINDINGS.tooClose],
     },
     (found) => distanceOf(found, (reading) => (reading.unit === 'ft' ? { ...reading, unit: 'm' } : null)),
   ),
@@ -128,9 +128,9 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.paces-as-metres',
       name: 'Paces were noted as metres',
       effect: 'The height is off by the length of the pace.',
-      mend: 'Multiply the paces by the length of your pace.',
+      suggestedFix: 'Multiply the paces by the length of your pace.',
       evidence: 'Your pace, a whole number of paces, and the distance or the height from elsewhere.',
-      replaces: [HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.slenderness],
     },
     (found) => {
       const { paceM } = found.evidence;
@@ -145,9 +145,9 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.steps-as-paces',
       name: 'Single steps were counted as paces',
       effect: 'The distance and with it the height come out at twice.',
-      mend: 'Take half the distance.',
+      suggestedFix: 'Take half the distance.',
       evidence: 'The distance measured another way, or another figure for the height.',
-      replaces: [HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.slenderness],
     },
     (found) => scaledBy(found, 0.5),
   ),
@@ -156,9 +156,9 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.half-trunk-forgotten',
       name: 'The distance ends at the bark',
       effect: 'Half the trunk is missing from the distance: much on thick trees.',
-      mend: 'Add half the diameter.',
+      suggestedFix: 'Add half the diameter.',
       evidence: 'The dbh, and the distance to the axis measured another way.',
-      replaces: [HEIGHT_SLIPS.noHalfTrunk],
+      replaces: [HEIGHT_FINDINGS.noHalfTrunk],
     },
     (found) => halfTrunk(found, 1),
   ),
@@ -167,7 +167,7 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.half-trunk-twice',
       name: 'Half the trunk was added twice',
       effect: 'The distance is half a trunk too long: much on thick trees.',
-      mend: 'Take half the diameter off the distance.',
+      suggestedFix: 'Take half the diameter off the distance.',
       evidence: 'The dbh, and the distance to the axis measured another way.',
     },
     (found) => halfTrunk(found, -1),
@@ -177,9 +177,9 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.wrong-tree',
       name: 'The distance belongs to the tree beside it',
       effect: 'The height is off by the ratio of the distances.',
-      mend: 'Give the distance to this tree.',
+      suggestedFix: 'Give the distance to this tree.',
       evidence: 'The distances to the trees beside, and one to this tree measured another way.',
-      replaces: [HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.slenderness],
     },
     (found) => {
       const { neighboursM, distance } = found.evidence;
@@ -201,7 +201,7 @@ export const DISTANCE_KINDS: readonly SlipKind[] = [
       code: 'height.other-temperature',
       name: 'The ultrasonic was calibrated in other air',
       effect: 'Sound runs slower in the cold: 14 °C are 2.5 % of the distance.',
-      mend: 'Calibrate it again, or correct the distance by the temperatures.',
+      suggestedFix: 'Calibrate it again, or correct the distance by the temperatures.',
       evidence: 'The temperature at the calibration and now.',
     },
     (found) => {

@@ -1,8 +1,15 @@
 import { readingOf, type Readings, type ReadingValue } from '../../measurement/index.ts';
 import { convert, isSlopeUnit, slopeReading, slopeTangentRate, type SlopeUnit, unitOf } from '../../units/index.ts';
-import { HEIGHT_SLIPS } from '../height-findings.ts';
+import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { baseExpected, tangentOfReading } from './evidence.ts';
-import { byEvidence, byMethod, changed, type HeightCase, type SlipKind, type Suspicion } from './slip-kind.ts';
+import {
+  byEvidence,
+  byMethod,
+  changed,
+  type HeightCase,
+  type ReadingErrorKind,
+  type Suspicion,
+} from './reading-error-kind.ts';
 
 const isSight = (reading: ReadingValue | undefined): reading is ReadingValue & { readonly unit: SlopeUnit } =>
   reading !== undefined && isSlopeUnit(reading.unit);
@@ -44,15 +51,15 @@ function movedBy(reading: ReadingValue & { readonly unit: SlopeUnit }, tangent: 
 const METRE_SCALES = ['m15', 'm20', 'm25', 'm30'] as const satisfies readonly SlopeUnit[];
 
 /** Slips with the figure or the scale of a sight. */
-export const SIGHT_KINDS: readonly SlipKind[] = [
+export const SIGHT_KINDS: readonly ReadingErrorKind[] = [
   byEvidence(
     {
       code: 'height.base-sign',
       name: 'The sign of the base was turned or dropped',
       effect: 'Twice the part below the eye is missing, or added.',
-      mend: 'Turn the sign of the base.',
+      suggestedFix: 'Turn the sign of the base.',
       evidence: 'The height of the eye and the ground between, or another figure for the height.',
-      replaces: [HEIGHT_SLIPS.baseAboveEye, HEIGHT_SLIPS.slenderness, HEIGHT_SLIPS.wrongScale],
+      replaces: [HEIGHT_FINDINGS.baseAboveEye, HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.wrongScale],
     },
     (found) => turned(found, 'base'),
   ),
@@ -61,9 +68,9 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.top-sign',
       name: 'The sign of the top was turned or dropped',
       effect: 'The part above the eye is taken away instead of added.',
-      mend: 'Turn the sign of the top.',
+      suggestedFix: 'Turn the sign of the top.',
       evidence: 'A top below its base, or another figure for the height.',
-      replaces: [HEIGHT_SLIPS.topBelowEye, HEIGHT_SLIPS.topBelowBase, HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.topBelowEye, HEIGHT_FINDINGS.topBelowBase, HEIGHT_FINDINGS.slenderness],
     },
     (found) => turned(found, 'top'),
   ),
@@ -72,9 +79,9 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.swapped',
       name: 'Top and base changed places',
       effect: 'The height comes out negative.',
-      mend: 'Let the two readings change places.',
+      suggestedFix: 'Let the two readings change places.',
       evidence: 'A top below its base, and a base that fits the eye and the ground.',
-      replaces: [HEIGHT_SLIPS.topBelowBase],
+      replaces: [HEIGHT_FINDINGS.topBelowBase],
     },
     (found) => {
       if (!hasBoth(found) || found.heightM > 0) return [];
@@ -86,9 +93,9 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.degrees-as-percent',
       name: 'Degrees were noted as percent',
       effect: 'The height comes out at about half: 45° are 100 %.',
-      mend: 'Read the same figures in degrees.',
+      suggestedFix: 'Read the same figures in degrees.',
       evidence: 'Another figure for the height; the base against eye and ground.',
-      replaces: [HEIGHT_SLIPS.wrongScale, HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.wrongScale, HEIGHT_FINDINGS.slenderness],
     },
     (found) => rescaled(found, (unit) => unit === 'pct' || unit === 'ft66', ['deg']),
   ),
@@ -97,9 +104,9 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.percent-as-degrees',
       name: 'Percent were noted as degrees',
       effect: 'The height comes out at twice and more.',
-      mend: 'Read the same figures in percent.',
+      suggestedFix: 'Read the same figures in percent.',
       evidence: 'Another figure for the height; the base against eye and ground.',
-      replaces: [HEIGHT_SLIPS.wrongScale, HEIGHT_SLIPS.slenderness, HEIGHT_SLIPS.tooClose],
+      replaces: [HEIGHT_FINDINGS.wrongScale, HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.tooClose],
     },
     (found) => rescaled(found, (unit) => unit === 'deg' || unit === 'gon', ['pct']),
   ),
@@ -108,9 +115,9 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.other-scale',
       name: 'The other of two scales was read',
       effect: 'The height is off by the ratio of the scales: 20 to 15 is a third.',
-      mend: 'Read the same figures on the other scale.',
+      suggestedFix: 'Read the same figures on the other scale.',
       evidence: 'Another figure for the height, and a distance that is right.',
-      replaces: [HEIGHT_SLIPS.wrongScale, HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.wrongScale, HEIGHT_FINDINGS.slenderness],
     },
     (found) => [
       ...rescaled(found, (unit) => METRE_SCALES.some((each) => each === unit), METRE_SCALES),
@@ -123,9 +130,9 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.reading-divided',
       name: 'The readings were divided by the distance already',
       effect: 'Next to no height comes out.',
-      mend: 'Multiply both readings by the distance again.',
+      suggestedFix: 'Multiply both readings by the distance again.',
       evidence: 'Another figure for the height.',
-      replaces: [HEIGHT_SLIPS.belowBreastHeight, HEIGHT_SLIPS.slenderness, HEIGHT_SLIPS.wrongScale],
+      replaces: [HEIGHT_FINDINGS.belowBreastHeight, HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.wrongScale],
     },
     (found) => {
       const { top, base, distance } = found.readings;
@@ -143,7 +150,7 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.base-hidden',
       name: 'A mark was sighted in place of a hidden base',
       effect: 'The height of the mark is missing.',
-      mend: 'Lower the base by the height of the mark.',
+      suggestedFix: 'Lower the base by the height of the mark.',
       evidence: 'The height of the eye, the ground between and the height of the crew’s mark.',
     },
     (found) => {
@@ -159,7 +166,7 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.eye-missing',
       name: 'The height of the eye was not added',
       effect: 'The part below the eye is missing: a base of 0 on level ground.',
-      mend: 'Sight the base, or add the height of the eye.',
+      suggestedFix: 'Sight the base, or add the height of the eye.',
       evidence: 'A base of exactly 0, the height of the eye and the ground between.',
     },
     (found) => {
@@ -176,7 +183,7 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.eye-twice',
       name: 'The height of the eye was added twice',
       effect: 'The tree gains the height of an eye.',
-      mend: 'Take the height of the eye off the distance.',
+      suggestedFix: 'Take the height of the eye off the distance.',
       evidence: 'The distance measured another way, or another figure for the height.',
     },
     (found) => {
@@ -191,9 +198,9 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
       code: 'height.mark-below',
       name: 'The mark lies below the level line',
       effect: 'The mark seems too far above the base, the tree too near and too short.',
-      mend: 'Turn the sign of the mark.',
+      suggestedFix: 'Turn the sign of the mark.',
       evidence: 'Another figure for the height, or the level distance.',
-      replaces: [HEIGHT_SLIPS.topBelowBase, HEIGHT_SLIPS.slenderness, HEIGHT_SLIPS.lowMark],
+      replaces: [HEIGHT_FINDINGS.topBelowBase, HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.lowMark],
     },
     (found) => {
       const { mark } = found.readings;
@@ -208,10 +215,10 @@ export const SIGHT_KINDS: readonly SlipKind[] = [
     },
   ),
   byMethod({
-    code: HEIGHT_SLIPS.tooClose,
+    code: HEIGHT_FINDINGS.tooClose,
     name: 'Closer than the tree is tall',
     effect: 'Each degree is worth more, and a broad crown hides its tip.',
-    mend: 'Go back until the top is seen under 45° or less.',
+    suggestedFix: 'Go back until the top is seen under 45° or less.',
     evidence: 'The sight to the top.',
   }),
 ];

@@ -1,9 +1,16 @@
 import { convert, degreesToRadians, lengthWords, printRounded, radiansToDegrees } from '../../units/index.ts';
 import type { ReadingValue } from '../../measurement/index.ts';
 import { crownEdgeReadingM } from '../geometry.ts';
-import { HEIGHT_SLIPS } from '../height-findings.ts';
+import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { tangentOfReading } from './evidence.ts';
-import { byEvidence, byMethod, changed, type HeightCase, type SlipKind, type Suspicion } from './slip-kind.ts';
+import {
+  byEvidence,
+  byMethod,
+  changed,
+  type HeightCase,
+  type ReadingErrorKind,
+  type Suspicion,
+} from './reading-error-kind.ts';
 
 /** The eye above the foot, as the sight to the base has it. */
 const eyeAboveFootM = ({ readings, distanceM }: HeightCase): number | null => {
@@ -82,15 +89,15 @@ const inUnitOf = (reading: ReadingValue, valueCm: number): ReadingValue => ({
 });
 
 /** Slips with a stick, a shadow, or the tree itself. */
-export const TREE_KINDS: readonly SlipKind[] = [
+export const TREE_KINDS: readonly ReadingErrorKind[] = [
   byEvidence(
     {
       code: 'height.crown-edge',
       name: 'The near edge of a broad crown was sighted',
       effect: 'The edge looks higher than the tip: a tenth and more from close by.',
-      mend: 'Go back until the tip itself is seen, or shoot it with a laser.',
+      suggestedFix: 'Go back until the tip itself is seen, or shoot it with a laser.',
       evidence: 'The width of the crown, and another figure for the height.',
-      replaces: [HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.slenderness],
     },
     behindTheEdge,
   ),
@@ -99,7 +106,7 @@ export const TREE_KINDS: readonly SlipKind[] = [
       code: 'height.lean-towards',
       name: 'The tree leans towards you',
       effect: 'Its top is nearer than its foot: it looks too tall.',
-      mend: 'Give the distance to the point below the top.',
+      suggestedFix: 'Give the distance to the point below the top.',
       evidence: 'The lean, and another figure for the height.',
     },
     (found) => leaning(found, 1),
@@ -109,7 +116,7 @@ export const TREE_KINDS: readonly SlipKind[] = [
       code: 'height.lean-away',
       name: 'The tree leans away from you',
       effect: 'Its top is farther than its foot: it looks too short.',
-      mend: 'Give the distance to the point below the top.',
+      suggestedFix: 'Give the distance to the point below the top.',
       evidence: 'The lean, and another figure for the height.',
     },
     (found) => leaning(found, -1),
@@ -119,9 +126,9 @@ export const TREE_KINDS: readonly SlipKind[] = [
       code: 'height.parts-multiplied',
       name: 'The two parts were multiplied instead of added',
       effect: 'The figure is the product of the part above and the part below the eye.',
-      mend: 'Add the two parts.',
+      suggestedFix: 'Add the two parts.',
       evidence: 'The two parts.',
-      replaces: [HEIGHT_SLIPS.slenderness],
+      replaces: [HEIGHT_FINDINGS.slenderness],
     },
     (found) => {
       const { parts } = found.evidence;
@@ -145,7 +152,7 @@ export const TREE_KINDS: readonly SlipKind[] = [
       code: 'height.stick-tilted',
       name: 'The stick was not upright',
       effect: 'A tilted stick is covered too far or too little.',
-      mend: 'Hold it upright, or correct what is covered by its tilt.',
+      suggestedFix: 'Hold it upright, or correct what is covered by its tilt.',
       evidence: 'The distances from the eye to both ends of what is covered.',
     },
     (found) => {
@@ -172,7 +179,7 @@ export const TREE_KINDS: readonly SlipKind[] = [
       code: 'height.reach-changed',
       name: 'The reach was another one',
       effect: 'The height is off by the ratio of the reaches.',
-      mend: 'Give the reach as it was.',
+      suggestedFix: 'Give the reach as it was.',
       evidence: 'The reach measured once more.',
     },
     (found) => {
@@ -194,7 +201,7 @@ export const TREE_KINDS: readonly SlipKind[] = [
       code: 'height.head-turned',
       name: 'The head was turned while the stick was read',
       effect: 'The eye moves between foot and tip: what is covered is wrong.',
-      mend: 'Read it once more with the head still.',
+      suggestedFix: 'Read it once more with the head still.',
       evidence: 'A second reading with the head still.',
     },
     (found) => {
@@ -215,7 +222,7 @@ export const TREE_KINDS: readonly SlipKind[] = [
       code: 'height.shadow-late',
       name: 'The shadows were measured minutes apart',
       effect: 'The sun moves: up to half a percent of the height a minute.',
-      mend: 'Measure both again within a minute, or correct by the time between.',
+      suggestedFix: 'Measure both again within a minute, or correct by the time between.',
       evidence: 'The times of the two readings, and where the sun stood.',
     },
     (found) => {
@@ -239,7 +246,7 @@ export const TREE_KINDS: readonly SlipKind[] = [
       code: 'height.shrunken',
       name: 'Shorter than at the last visit',
       effect: 'A tree does not shrink, unless its top broke.',
-      mend: 'Read it again; if the top broke, say so.',
+      suggestedFix: 'Read it again; if the top broke, say so.',
       evidence: 'The height at the last visit.',
     },
     (found) => {
@@ -261,17 +268,17 @@ export const TREE_KINDS: readonly SlipKind[] = [
     },
   ),
   byMethod({
-    code: HEIGHT_SLIPS.slenderness,
+    code: HEIGHT_FINDINGS.slenderness,
     name: 'A height that this dbh does not have',
     effect: 'Something in the readings or the tape is wrong, or the tree is a rarity.',
-    mend: 'Look at tip, distance and tape again.',
+    suggestedFix: 'Look at tip, distance and tape again.',
     evidence: 'The dbh.',
   }),
   byMethod({
-    code: HEIGHT_SLIPS.belowBreastHeight,
+    code: HEIGHT_FINDINGS.belowBreastHeight,
     name: 'Shorter than breast height',
     effect: 'A tree with a dbh is taller than breast height.',
-    mend: 'Look at the signs and the units.',
+    suggestedFix: 'Look at the signs and the units.',
     evidence: 'A dbh, and a height below where it was taped.',
   }),
 ];

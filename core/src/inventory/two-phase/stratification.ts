@@ -1,5 +1,5 @@
 import type { StratumArea, TalliedPlot } from '../tallied.ts';
-import { figuresOf, type GroupErrors, type TwoPhaseEstimate } from './two-phase-estimate.ts';
+import { columnsOfFigures, type GroupErrors, type TwoPhaseEstimate } from './two-phase-estimate.ts';
 import { sum } from '../../statistics/index.ts';
 import { FIGURES } from '../group-totals.ts';
 
@@ -35,7 +35,7 @@ export function estimateStratification(
       columns.group.forEach((group, tree) => {
         if (group < 0) return;
         const h = weights.stratum[columns.plot[tree] ?? 0] ?? 0;
-        figuresOf(columns).forEach((figure, f) => {
+        columnsOfFigures(columns).forEach((figure, f) => {
           const at = h * groups * FIGURES + group * FIGURES + f;
           within[at] = (within[at] ?? 0) + (figure[tree] ?? 0) / (weights.plots[h] ?? 1);
         });

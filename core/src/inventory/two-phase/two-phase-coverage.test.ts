@@ -1,5 +1,4 @@
-import { draws } from '../../testing/draws.ts';
-import { coverageTolerance } from '../../testing/draws.ts';
+import { coverageTolerance, draws } from '../../testing/draws.ts';
 import { describe, expect, it } from 'vitest';
 import { basalAreaM2 } from '../../diameter/index.ts';
 import { normal, type Random, seededRandom, weibull } from '../../statistics/index.ts';

@@ -58,7 +58,7 @@ export const cells = (groups: number): GroupErrors => ({
   freedom: new Float64Array(groups * FIGURES),
 });
 
-export const figuresOf = ({ stems, basalArea, volume }: TreeColumns): readonly Float64Array[] => [
+export const columnsOfFigures = ({ stems, basalArea, volume }: TreeColumns): readonly Float64Array[] => [
   stems,
   basalArea,
   volume,
@@ -75,7 +75,7 @@ export function byPlots(
   const ofGroups = Array.from({ length: groups }, () => [] as number[]);
   columns.group.forEach((group, tree) => ofGroups[group]?.push(tree));
   ofGroups.forEach((own, group) => {
-    figuresOf(columns).forEach((figure, f) => {
+    columnsOfFigures(columns).forEach((figure, f) => {
       const values = new Array<number>(plots).fill(0);
       for (const tree of own) {
         const at = columns.plot[tree] ?? 0;
@@ -115,7 +115,7 @@ export function ofMeasuredTrees(
   columns.group.forEach((group, tree) => {
     if (group < 0 || !isSampled(tree)) return;
     const share = shareOfPlot(weights, columns.plot[tree] ?? 0);
-    figuresOf(columns).forEach((figure, f) => {
+    columnsOfFigures(columns).forEach((figure, f) => {
       const cell = group * FIGURES + f;
       const value = share * (figure[tree] ?? 0);
       totals[cell] = (totals[cell] ?? 0) + value;

@@ -1,5 +1,12 @@
 import { useId, useState } from 'react';
-import { INSTRUMENT_KINDS, type InstrumentKindId, isInstrumentKind, isUnitOfKind, KIT_LIMITS, usualReading } from '@arbolito/core/instruments';
+import {
+  INSTRUMENT_KINDS,
+  type InstrumentKindId,
+  isInstrumentKind,
+  isUnitOfKind,
+  KIT_LIMITS,
+  usualReading,
+} from '@arbolito/core/instruments';
 import { isUnitId, type UnitId, unitOf } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';

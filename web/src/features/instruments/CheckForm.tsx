@@ -1,5 +1,11 @@
 import { useId, useState } from 'react';
-import { CHECK_REPEATS, type CheckReadings, checkResult, INSTRUMENT_KINDS, type KitInstrument } from '@arbolito/core/instruments';
+import {
+  CHECK_REPEATS,
+  type CheckReadings,
+  checkResult,
+  INSTRUMENT_KINDS,
+  type KitInstrument,
+} from '@arbolito/core/instruments';
 import { convert, readQuantity, type UnitId, unitOf } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';

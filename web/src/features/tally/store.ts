@@ -1,13 +1,63 @@
-import { type CalloutContext, emptyForm, fieldsOutsideCallout, type FormProtocol, parseCallout, type ParsedCallout, type ParsedTree, parseTreeForm, printCallout, printTreeForm, type TreeForm, withKitErrors } from '@arbolito/core/callout';
-import { evaluateTreeWithCurve, findingsOfTree, heightEvidence, isBroken, type LastVisit, lookalikeTag, notesOfTree, type PlacedFinding, type TreeContext, type TreeRecord, type TreeResult } from '@arbolito/core/tree';
+import {
+  type CalloutContext,
+  emptyForm,
+  fieldsOutsideCallout,
+  type FormProtocol,
+  parseCallout,
+  type ParsedCallout,
+  type ParsedTree,
+  parseTreeForm,
+  printCallout,
+  printTreeForm,
+  type TreeForm,
+  withKitErrors,
+} from '@arbolito/core/callout';
+import {
+  evaluateTreeWithCurve,
+  findingsOfTree,
+  heightEvidence,
+  isBroken,
+  type LastVisit,
+  lookalikeTag,
+  notesOfTree,
+  type PlacedFinding,
+  type TreeContext,
+  type TreeRecord,
+  type TreeResult,
+} from '@arbolito/core/tree';
 import { treeOfView, treeOfWrite } from '../../contracts/tree-write.ts';
-import { blockingErrors, correctionWrite, deleteWrite, newTreeWrite, stampOf, undoWrite, waitingTrees } from '../../client/tree-writes.ts';
+import {
+  blockingErrors,
+  correctionWrite,
+  deleteWrite,
+  newTreeWrite,
+  stampOf,
+  undoWrite,
+  waitingTrees,
+} from '../../client/tree-writes.ts';
 import { atom, computed, type ReadableAtom } from 'nanostores';
-import { type AskedTree, asksHeight, CLASS_WIDTHS, classLimits, deadCodes, diameterClass, type Species, type SurveyDesign } from '@arbolito/core/protocol';
+import {
+  type AskedTree,
+  asksHeight,
+  CLASS_WIDTHS,
+  classLimits,
+  deadCodes,
+  diameterClass,
+  type Species,
+  type SurveyDesign,
+} from '@arbolito/core/protocol';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
 import type { KitAtHand } from '@arbolito/core/instruments';
-import { isSelectedBy3P, plotSums, type PlotSums, type TalliedTree, talliedTrees, volumeRatio, type VolumeRatio } from '@arbolito/core/inventory';
+import {
+  isSelectedBy3P,
+  plotSums,
+  type PlotSums,
+  type TalliedTree,
+  talliedTrees,
+  volumeRatio,
+  type VolumeRatio,
+} from '@arbolito/core/inventory';
 import { printLength } from '@arbolito/core/units';
 import { expansionFactorPerHa, limitingDistanceM } from '@arbolito/core/plot';
 import { defaultMethod, findMethod } from '@arbolito/core/methods';
@@ -59,7 +109,7 @@ export interface TallyState {
   readonly done: readonly Done[];
 }
 
-export interface TallyView extends TallyState {
+export interface TallyStateView extends TallyState {
   readonly parsed: ParsedCallout;
   readonly figures: readonly RowFigures[];
   readonly sums: PlotSums;
@@ -76,7 +126,7 @@ export interface TallyView extends TallyState {
 }
 
 export interface TallyStore {
-  readonly $view: ReadableAtom<TallyView>;
+  readonly $view: ReadableAtom<TallyStateView>;
   readonly write: (line: string) => void;
   readonly enter: () => void;
   readonly walk: (by: 1 | -1) => void;
@@ -90,7 +140,7 @@ export interface TallyStore {
 }
 
 /** Volume per basal area on the other plots, for trees without a height where no curve helps either. */
-export interface Elsewhere {
+export interface OtherPlotsRatio {
   readonly bySpecies: Readonly<Record<string, number>>;
   readonly pooled: number | null;
 }
@@ -98,7 +148,7 @@ export interface Elsewhere {
 interface TallyStart {
   readonly plot: PlotView;
   readonly trees: readonly TreeView[];
-  readonly elsewhere: Elsewhere;
+  readonly elsewhere: OtherPlotsRatio;
   /** What the visit before left on this plot, by tag. */
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly settings: TallySettings;
@@ -168,7 +218,7 @@ const nextTagOf = (rows: readonly Row[]): string => {
 };
 
 /** Volume per basal area of this plot’s own trees; of the other plots where it has none of a species. */
-function ratioWith(own: readonly TalliedTree[], { shape }: PlotView, elsewhere: Elsewhere): VolumeRatio {
+function ratioWith(own: readonly TalliedTree[], { shape }: PlotView, elsewhere: OtherPlotsRatio): VolumeRatio {
   const here = volumeRatio([{ shape, trees: own }]);
   return {
     ...here,
@@ -345,7 +395,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     return made;
   };
 
-  const $view = computed($state, (state): TallyView => {
+  const $view = computed($state, (state): TallyStateView => {
     const figures = state.rows.map(figured);
     const parsed = parsedLine(state.line, state.rows, context);
     const own = figures.flatMap(({ tallied }) => tallied);

@@ -98,7 +98,7 @@ describe('the state of a tree sheet', () => {
     type({ top: '62', base: '8', distance: '25' });
     const mend = view().findings.flatMap(({ suggestedFixes }) => suggestedFixes)[0];
     if (mend === undefined) throw new Error('no mend');
-    store.mend(mend);
+    store.applyFix(mend);
     expect(view().height?.printed.value).toBe('17.50');
     store.undo();
     expect(view().height?.printed.value).toBe('13.50');
@@ -177,7 +177,7 @@ describe('the state of a tree sheet', () => {
     expect(finding?.stem).toBe(2);
     const [mend] = finding?.suggestedFixes ?? [];
     if (mend === undefined || finding === undefined) throw new Error('no mend');
-    store.mend(mend, finding);
+    store.applyFix(mend, finding);
     expect(view().draft.moreStems[0]?.diameter.entries.cross?.text).toBe('');
     expect(view().draft.diameter.entries.diameter?.text).toBe('28');
   });
@@ -250,16 +250,16 @@ describe('the state of a tree sheet', () => {
     store.addHeight({ of: 'total', sameStation: false });
     const mend = (reading: string, text: string, unit: 'pct' | 'm') =>
       ({ label: 'x', measure: 'height', changes: [{ reading, text, unit }] }) as const;
-    store.mend(mend('top', '+75', 'pct'), { stem: 1, heightNo: 2 });
+    store.applyFix(mend('top', '+75', 'pct'), { stem: 1, heightNo: 2 });
     expect(view().draft.moreHeights[0]?.height.entries.top?.text).toBe('+75');
     expect(view().draft.height.entries.top?.text).toBe('+80');
     store.setDistance(1, 'distance.paces');
-    store.mend(mend('distance', '24', 'm'));
+    store.applyFix(mend('distance', '24', 'm'));
     expect(view().draft.distance).toBeUndefined();
     expect(view().height?.printed.value).toBe('21.60');
     // From one stand the distance is the first height's.
     const added = store.addHeight({ of: 'total', sameStation: true });
-    store.mend(mend('distance', '20', 'm'), { stem: 1, heightNo: added?.heightNo });
+    store.applyFix(mend('distance', '20', 'm'), { stem: 1, heightNo: added?.heightNo });
     expect(view().draft.height.entries.distance?.text).toBe('20');
   });
 

@@ -1,7 +1,51 @@
-import { type CallToken, defaultUnitOf, emptyForm, evaluateForm, fieldsOutsideCallout, formKeysOf, type FormProtocol, isSameStation, type MeasurementForm, measurementFormOf, methodOf, nextForm, parseCallout, printCallout, readingSpecsOf, type ReadingText, stemsOf, type TreeForm, withDistance, withHeight, withKitErrors, withMeasurementForm, withoutHeight, withoutStem, withStem } from '@arbolito/core/callout';
+import {
+  type CallToken,
+  defaultUnitOf,
+  emptyForm,
+  evaluateForm,
+  fieldsOutsideCallout,
+  formKeysOf,
+  type FormProtocol,
+  isSameStation,
+  type MeasurementForm,
+  measurementFormOf,
+  methodOf,
+  nextForm,
+  parseCallout,
+  printCallout,
+  readingSpecsOf,
+  type ReadingText,
+  stemsOf,
+  type TreeForm,
+  withDistance,
+  withHeight,
+  withKitErrors,
+  withMeasurementForm,
+  withoutHeight,
+  withoutStem,
+  withStem,
+} from '@arbolito/core/callout';
 import { atom, computed, type ReadableAtom, type WritableAtom } from 'nanostores';
-import { type PlotShape, type SlopeRadius, type Species, type TapedTree, USUAL_BREAST_HEIGHT_M } from '@arbolito/core/protocol';
-import { type CountedHeight, findingsOfTree, heightEvidence, heightNoOf, type HeightNote, isStemMeasure, type LastVisit, type MeasurementKey, type PlacedFinding, type TapingNotes, type TreeResult } from '@arbolito/core/tree';
+import {
+  type PlotShape,
+  type SlopeRadius,
+  type Species,
+  type TapedTree,
+  USUAL_BREAST_HEIGHT_M,
+} from '@arbolito/core/protocol';
+import {
+  type CountedHeight,
+  findingsOfTree,
+  heightEvidence,
+  heightNoOf,
+  type HeightNote,
+  isStemMeasure,
+  type LastVisit,
+  type MeasurementKey,
+  type PlacedFinding,
+  type TapingNotes,
+  type TreeResult,
+} from '@arbolito/core/tree';
 import { type Estimate, estimateOf, type SuggestedFix } from '@arbolito/core/uncertainty';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/measurement';
 import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';
@@ -78,7 +122,10 @@ export interface SheetStore {
   readonly name: (change: { readonly tag?: string; readonly speciesCode?: string }) => void;
   /** Types in the call-out line; answers how its parts were understood. */
   readonly callOut: (line: string) => readonly CallToken[];
-  readonly mend: (mend: SuggestedFix, at?: { readonly stem: number; readonly heightNo?: number | undefined }) => void;
+  readonly applyFix: (
+    mend: SuggestedFix,
+    at?: { readonly stem: number; readonly heightNo?: number | undefined },
+  ) => void;
   readonly setUnitSystem: (system: UnitSystem) => void;
   readonly undo: () => void;
   readonly reset: (draft: TreeForm) => void;
@@ -366,7 +413,7 @@ export function sheetStore(
       change(withKitErrors(withKnown({ ...measured, tag, ...fieldsOutsideCallout(before) }), base.kit), line);
       return tokens;
     },
-    mend: ({ measure, methodId, changes }, { stem, heightNo = 1 } = { stem: 1 }) => {
+    applyFix: ({ measure, methodId, changes }, { stem, heightNo = 1 } = { stem: 1 }) => {
       const { draft } = $state.get();
       const own: MeasurementKey = heightNo === 1 ? { measure, stem } : { measure, stem, heightNo };
       // A height from the first one's stand has the readings of that one but for its own sight.

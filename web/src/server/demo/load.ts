@@ -1,4 +1,12 @@
-import { demoRecord, type DemoSurvey, harrowCreek, harrowWood, heronKit, monteValdeliro, valdeliroWood } from '@arbolito/demo';
+import {
+  demoRecord,
+  type DemoSurvey,
+  harrowCreek,
+  harrowWood,
+  heronKit,
+  monteValdeliro,
+  valdeliroWood,
+} from '@arbolito/demo';
 import { toTreeWrite } from '../../contracts/tree-write.ts';
 import { v5 as uuidFromName } from 'uuid';
 import { outlineGeometry } from '@arbolito/core/layout';

@@ -3,7 +3,15 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { type FieldRules, RULE_SETS } from '@arbolito/core/protocol';
 import { rulesBody } from '../../contracts/field-rules.ts';
 import type { NewTreeDto } from '../../contracts/tree.ts';
-import type { BodyMarkView, RulesChangeView, SurveySummary, SurveyView, TallyView, TouchedTree, TreeView } from '../../contracts/views.ts';
+import type {
+  BodyMarkView,
+  RulesChangeView,
+  SurveySummary,
+  SurveyView,
+  TallyView,
+  TouchedTree,
+  TreeView,
+} from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';
 

@@ -1,7 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { setImmediate } from 'node:timers/promises';
 import { v5 as uuidFromName } from 'uuid';
-import { type FileTree, guessDecimal, matchColumns, type Matching, matchingProblem, rowReader, TREE_FIELDS, type TreeField } from '@arbolito/core/tree-file';
+import {
+  type FileTree,
+  guessDecimal,
+  matchColumns,
+  type Matching,
+  matchingProblem,
+  rowReader,
+  TREE_FIELDS,
+  type TreeField,
+} from '@arbolito/core/tree-file';
 import type { FileErrorView, ImportDone, ImportOptionsDto, ImportPreview } from '../../contracts/exchange.ts';
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';

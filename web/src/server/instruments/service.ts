@@ -1,4 +1,11 @@
-import { checkResult, type CheckResult, INSTRUMENT_KINDS, isUnitOfKind, type KitAtHand, type KitInstrument } from '@arbolito/core/instruments';
+import {
+  checkResult,
+  type CheckResult,
+  INSTRUMENT_KINDS,
+  isUnitOfKind,
+  type KitAtHand,
+  type KitInstrument,
+} from '@arbolito/core/instruments';
 import { unitOf } from '@arbolito/core/units';
 import type { InstrumentCheckDto, InstrumentDto } from '../../contracts/kit.ts';
 import type { InstrumentCheckView, InstrumentView } from '../../contracts/views.ts';

@@ -1,4 +1,10 @@
-import { boardFeetTable, FORM_CLASS_LIMITS, FORM_CLASS_RULES, type FormClassRule, LOG_RULES } from '@arbolito/core/log-rules';
+import {
+  boardFeetTable,
+  FORM_CLASS_LIMITS,
+  FORM_CLASS_RULES,
+  type FormClassRule,
+  LOG_RULES,
+} from '@arbolito/core/log-rules';
 import { readQuantity } from '@arbolito/core/units';
 import { pocketTablePdf } from './pocket-table.ts';
 

@@ -2,7 +2,10 @@ import { type LatLon, mapAbout } from '@arbolito/core/layout';
 import { STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import type { StandChart } from '../../charts/stand.ts';
 import type { StandSummary } from '../../contracts/views.ts';
-import { classesOf, distributionTable, progressTable, speciesTable } from './tables.ts';
+import { classesOf } from './tables/diameter-classes.ts';
+import { distributionTable } from './tables/distribution-table.ts';
+import { progressTable } from './tables/progress-table.ts';
+import { speciesTable } from './tables/species-table.ts';
 
 /** A chart with the table that its figures stand in. */
 export interface ReportChart {

@@ -1,5 +1,15 @@
 import { CURVE_MODELS, modelOf, type StandCurves } from '@arbolito/core/height-curve';
-import { EDGE_RULES, heightRuleWords, LAYOUTS, RULE_SETS, ruleBook, setOf, SLOPE_RADII, TWO_PHASE_SOURCES, twoPhaseWords } from '@arbolito/core/protocol';
+import {
+  EDGE_RULES,
+  heightRuleWords,
+  LAYOUTS,
+  RULE_SETS,
+  ruleBook,
+  setOf,
+  SLOPE_RADII,
+  TWO_PHASE_SOURCES,
+  twoPhaseWords,
+} from '@arbolito/core/protocol';
 import { INSTRUMENT_KINDS } from '@arbolito/core/instruments';
 import { printRounded, STAND_UNITS, type StandUnits, unitOf, type UnitSystem } from '@arbolito/core/units';
 import { findMethod } from '@arbolito/core/methods';
@@ -10,7 +20,7 @@ import type { PhotoView } from '../../contracts/photo.ts';
 import type { InstrumentView, StandSummary, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { chartsOf, type ReportChart } from './charts.ts';
 import { figure, number, type ReportTable, text, words } from './table.ts';
-import { tablesOf } from './tables.ts';
+import { tablesOf } from './tables/report-tables.ts';
 
 /** A part of a report; page, PDF and workbook set the same parts. */
 export type ReportPart = {

@@ -1,6 +1,20 @@
 import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
 import { grouped, seededRandom } from '@arbolito/core/statistics';
-import { estimateTwoPhase, figureSampling, type HeightImputation, phasedPlotSums, plotSums, type PlotSums, ratioSums, type RatioSums, standIndices, surveySums, type TalliedPlot, talliedTrees, volumeRatio } from '@arbolito/core/inventory';
+import {
+  estimateTwoPhase,
+  figureSampling,
+  type HeightImputation,
+  phasedPlotSums,
+  plotSums,
+  type PlotSums,
+  ratioSums,
+  type RatioSums,
+  standIndices,
+  surveySums,
+  type TalliedPlot,
+  talliedTrees,
+  volumeRatio,
+} from '@arbolito/core/inventory';
 import type { PlotView, StandOptions, StandSummary, SurveyView } from '../../contracts/views.ts';
 import type { SummedRow } from './tree-result-repository.ts';
 import { fillingOfFigures, judgingCurves } from './tree-result-cache.ts';

@@ -1,4 +1,12 @@
-import { type HeightImputation, plotSums, type PlotSums, ratiosOf, ratioSums, ratioSumsWithout, talliedTrees } from '@arbolito/core/inventory';
+import {
+  type HeightImputation,
+  plotSums,
+  type PlotSums,
+  ratiosOf,
+  ratioSums,
+  ratioSumsWithout,
+  talliedTrees,
+} from '@arbolito/core/inventory';
 import type { PlotView, StandOptions, StandSummary, SurveySummary, SurveyView } from '../../contracts/views.ts';
 import { figureRowOf, type TreeResultCache } from './tree-result-cache.ts';
 import type { PlotService } from '../plots/service.ts';

@@ -7,7 +7,7 @@ import { isDiskFull } from '../database/failures.ts';
 import { resultsKey } from './results-key.ts';
 import { noteStorage } from '../storage-state.ts';
 import type { SurveyService } from '../surveys/service.ts';
-import { evaluateRow, settingsOf, type TreeParts } from '../trees/evaluate-row.ts';
+import { evaluateRow, type RowParts, settingsOf } from '../trees/evaluate-row.ts';
 import type { TreeRow } from '../trees/repository.ts';
 import type { TreeService } from '../trees/service.ts';
 import type { FigureRow, FiguresOf, SummedRow, TreeResultRepository, TreeResultRow } from './tree-result-repository.ts';
@@ -32,10 +32,10 @@ export interface TreeResultCache {
 }
 
 /** Makes the figures of trees one by one. */
-type FigureMaker = (row: TreeRow, parts: TreeParts) => TreeResultRow;
+type FigureMaker = (row: TreeRow, parts: RowParts) => TreeResultRow;
 
 /** The same for trees of one diameter; null for others, which take their time. */
-export type PlainMaker = (row: TreeRow, parts: TreeParts) => TreeResultRow | null;
+export type PlainMaker = (row: TreeRow, parts: RowParts) => TreeResultRow | null;
 
 interface Dependencies {
   readonly repository: TreeResultRepository;
@@ -85,7 +85,7 @@ const figuresOf = (view: TreeView): TreeFigures => {
 };
 
 /** All of a tree that its figures hang on, where it has one reading of its diameter and nothing was noted of it. */
-function sizeOf(row: TreeRow, { readings, lastVisit }: TreeParts): string | null {
+function sizeOf(row: TreeRow, { readings, lastVisit }: RowParts): string | null {
   const [only] = readings;
   if (only === undefined || readings.length > 1 || lastVisit !== undefined) return null;
   if (row.taping !== null || row.heights !== null) return null;

@@ -1,6 +1,14 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { PlotView, SurveyListItem, SurveySummary, SurveyView, TallyView, TreeView, WorkListView } from '../../contracts/views.ts';
+import type {
+  PlotView,
+  SurveyListItem,
+  SurveySummary,
+  SurveyView,
+  TallyView,
+  TreeView,
+  WorkListView,
+} from '../../contracts/views.ts';
 import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newPlot, newSurvey, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 

@@ -1,5 +1,15 @@
 import type { FormProtocol } from '@arbolito/core/callout';
-import { assembleTree, curvePointOf, evaluateTree, evaluateTreeWithCurve, findingsOfTree, heightEvidence, type LastVisit, type TreeRecord, type TreeResult } from '@arbolito/core/tree';
+import {
+  assembleTree,
+  curvePointOf,
+  evaluateTree,
+  evaluateTreeWithCurve,
+  findingsOfTree,
+  heightEvidence,
+  type LastVisit,
+  type TreeRecord,
+  type TreeResult,
+} from '@arbolito/core/tree';
 import { treeOfView } from '../../contracts/tree-write.ts';
 import { deadCodes, volumesOf } from '@arbolito/core/protocol';
 import { type CurveSums, curveWithout } from '@arbolito/core/height-curve';
@@ -28,13 +38,13 @@ const figure = (estimate: Estimate | null): EstimateView | null =>
         printedStandardError: estimate.printed.standardError,
       };
 
-export interface TreeFigures {
+export interface EvaluatedRow {
   readonly view: TreeView;
   readonly reckoned: TreeResult;
 }
 
 /** What belongs to a tree beside its own row. */
-export interface TreeParts {
+export interface RowParts {
   readonly readings: readonly ReadingView[];
   readonly stems: readonly { readonly id: string; readonly ordinal: number }[];
   readonly lastVisit: LastVisit | undefined;
@@ -52,7 +62,7 @@ const knownFigure = (outcome: Outcome | null): EstimateView | null =>
 /** The tree that a row is of. */
 export const treeOfRow = (
   row: Pick<TreeRow, 'id' | 'plotId' | 'tag' | 'speciesCode' | 'taping' | 'heights' | 'notes'>,
-  parts: Pick<TreeParts, 'readings' | 'stems'>,
+  parts: Pick<RowParts, 'readings' | 'stems'>,
   survey: SurveyView,
 ): TreeRecord =>
   assembleTree(
@@ -76,10 +86,10 @@ export const treeOfRow = (
  */
 export function evaluateRow(
   row: TreeRow,
-  { readings, stems, lastVisit }: TreeParts,
+  { readings, stems, lastVisit }: RowParts,
   survey: SurveyView,
   judging?: JudgingContext,
-): TreeFigures {
+): EvaluatedRow {
   const { taping, heights, notes } = row;
   const tree = treeOfRow(row, { readings, stems }, survey);
   const dead = tree.condition === 'dead';

@@ -1,6 +1,20 @@
 import type { HeightNotes, LastVisit, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
-import type { ActDto, AuxiliaryValuesDto, NewReadingsDto, NewTreeDto, PlotCorrectionDto, TreeCorrectionDto } from '../../contracts/tree.ts';
-import type { CorrectionView, PlotView, ReadingRecord, SurveyView, TreePageView, TreeView } from '../../contracts/views.ts';
+import type {
+  ActDto,
+  AuxiliaryValuesDto,
+  NewReadingsDto,
+  NewTreeDto,
+  PlotCorrectionDto,
+  TreeCorrectionDto,
+} from '../../contracts/tree.ts';
+import type {
+  CorrectionView,
+  PlotView,
+  ReadingRecord,
+  SurveyView,
+  TreePageView,
+  TreeView,
+} from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import type { PlotService } from '../plots/service.ts';
@@ -11,7 +25,7 @@ import { checkTree } from './check-tree.ts';
 import { alreadyMade, correctionRow, sameState } from './corrections.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
 import { plotChanges } from './plot-changes.ts';
-import { evaluateRow, type JudgingContext, type TreeParts } from './evaluate-row.ts';
+import { evaluateRow, type JudgingContext, type RowParts } from './evaluate-row.ts';
 import { asDto, meantReadings, readingRows, refusal, refuseRewritten } from './readings.ts';
 import type { StoredCorrection, TreeRepository, TreeRow, TreeStore } from './repository.ts';
 
@@ -30,7 +44,7 @@ interface TreeState {
 /** A tree with all that belongs to it. */
 export interface TreeWithParts {
   readonly row: TreeRow;
-  readonly parts: TreeParts;
+  readonly parts: RowParts;
 }
 
 export interface TreeService {

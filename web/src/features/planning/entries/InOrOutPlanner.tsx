@@ -1,6 +1,13 @@
 import { useEffect, useState } from 'react';
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
-import { type Borderline, gaugeFactor, gaugeWidthCm, inOrOut, M2_PER_HA_IN_FT2_PER_ACRE, metricFactor } from '@arbolito/core/plot';
+import {
+  type Borderline,
+  gaugeFactor,
+  gaugeWidthCm,
+  inOrOut,
+  M2_PER_HA_IN_FT2_PER_ACRE,
+  metricFactor,
+} from '@arbolito/core/plot';
 import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
 import type { FigureSpec } from '../../../ui/figures/figure.ts';
 import { Choice } from '../../../ui/Choice.tsx';

@@ -6,7 +6,14 @@ import type { StratumView } from '../../../contracts/views.ts';
 import { newId } from '../../../client/identity.ts';
 import { layOutPlots, plotsOfPoints, type PlotToLay } from '../plot-layout/create-plots.ts';
 import { PlotsFile } from '../plot-layout/PlotsFile.tsx';
-import { makePlan, type Plan, PLAN_LAYOUTS, planGeoJson, type PlanLayout, plotsForError } from '../plot-layout/layout-state.ts';
+import {
+  makePlan,
+  type Plan,
+  PLAN_LAYOUTS,
+  planGeoJson,
+  type PlanLayout,
+  plotsForError,
+} from '../plot-layout/layout-state.ts';
 
 const PlanMap = lazy(() => import('../plot-layout/LayoutMap.tsx'));
 

@@ -1,4 +1,20 @@
-import { expectedHours, type GroundOutline, type LatLon, type Leg, legsOf, linePoints, type Lines, mapAbout, type MapPoint, type Outline, outlineAreaM2, type PlanOutcome, randomPoints, systematicPoints, walkingOrder } from '@arbolito/core/layout';
+import {
+  expectedHours,
+  type GroundOutline,
+  type LatLon,
+  type Leg,
+  legsOf,
+  linePoints,
+  type Lines,
+  mapAbout,
+  type MapPoint,
+  type Outline,
+  outlineAreaM2,
+  type PlanOutcome,
+  randomPoints,
+  systematicPoints,
+  walkingOrder,
+} from '@arbolito/core/layout';
 import { plotsNeeded, seededRandom } from '@arbolito/core/statistics';
 
 /** How a plan can lay plots out. */

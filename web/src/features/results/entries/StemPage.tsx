@@ -1,6 +1,13 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type Defect, sawsOf } from '@arbolito/core/bucking';
-import { barkRatioOf, rulesOfSet, type Species, type TaperChoice, withBark, type WoodSettings } from '@arbolito/core/protocol';
+import {
+  barkRatioOf,
+  rulesOfSet,
+  type Species,
+  type TaperChoice,
+  withBark,
+  type WoodSettings,
+} from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
 import { LOBLOLLY, taperDoubts } from '@arbolito/core/taper';
 import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
@@ -9,11 +16,20 @@ import { PriceListEditor } from '../prices/PriceListEditor.tsx';
 import { ExamplePrices } from '../prices/ExamplePrices.tsx';
 import { usePrices } from '../prices/use-prices.ts';
 import { asTyped, WOOD_UNITS } from '../prices/wood-units.ts';
-import { RulesBeside, WaysBeside } from '../stem/Beside.tsx';
+import { ModelsComparison, RulesBeside } from '../stem/Comparisons.tsx';
 import { CutResult } from '../stem/CutResult.tsx';
 import { stemFieldSpecs, type StemKey, USUAL } from '../stem/stem-figures.ts';
-import { StemForm } from '../stem/StemForm.tsx';
-import { canBeCut, cutStem, type ModelId, needsSections, profileBy, readSections, type StemFigures, SURVEY_MODEL } from '../stem/stem-state.ts';
+import { StemInputs } from '../stem/StemInputs.tsx';
+import {
+  canBeCut,
+  cutStem,
+  type ModelId,
+  needsSections,
+  profileBy,
+  readSections,
+  type StemFigures,
+  SURVEY_MODEL,
+} from '../stem/stem-state.ts';
 import { TableMaker } from '../stem/TableMaker.tsx';
 import { useSaws } from '../stem/use-saws.ts';
 
@@ -149,7 +165,7 @@ export function StemPage({ survey }: StemPageProps) {
   const profileProblem = outcome !== null && !outcome.ok ? outcome.problem : null;
   return (
     <div className="mx-auto grid max-w-7xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
-      <StemForm
+      <StemInputs
         units={units}
         onUnits={changeUnits}
         specs={specs}
@@ -205,7 +221,7 @@ export function StemPage({ survey }: StemPageProps) {
             />
             <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
               <RulesBeside cut={cut} currency={prices.currency} />
-              <WaysBeside cut={cut} figures={figures} sections={sections} units={units} />
+              <ModelsComparison cut={cut} figures={figures} sections={sections} units={units} />
             </div>
           </>
         )}

@@ -6,7 +6,7 @@ import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import { useFigures } from '../../../ui/figures/use-figures.ts';
 import { LinesField } from '../../../ui/lines/LinesField.tsx';
-import { estimate, type Way, WAYS } from '../two-phases/estimate.ts';
+import { estimate, TWO_PHASE_ESTIMATORS, type TwoPhaseEstimator } from '../two-phases/estimate.ts';
 
 const PairsChart = lazy(() => import('../two-phases/PairsChart.tsx'));
 
@@ -18,7 +18,7 @@ const SPECS = {
 } as const satisfies Record<string, FigureSpec>;
 type Key = keyof typeof SPECS;
 
-const ASKED: Readonly<Record<Way, readonly Key[]>> = {
+const ASKED: Readonly<Record<TwoPhaseEstimator, readonly Key[]>> = {
   regression: ['largeN', 'largeMean'],
   ratio: ['largeN', 'largeMean'],
   count: ['factor'],
@@ -37,7 +37,7 @@ const NO_FIGURES = { largeN: '', largeMean: '', factor: '', guesses: '' } as con
 /** Figures that a way does not ask for. */
 const NO_VALUES = { largeN: NaN, largeMean: NaN, factor: NaN, guesses: NaN } as const;
 
-const ALL_WAYS = Object.keys(WAYS) as Way[];
+const ALL_WAYS = Object.keys(TWO_PHASE_ESTIMATORS) as TwoPhaseEstimator[];
 
 function Result({ estimation, alone }: { readonly estimation: Estimation; readonly alone: Estimation | null }) {
   if (!estimation.ok) return <p className="card p-5 text-lg">{estimation.message}</p>;
@@ -78,7 +78,7 @@ function Result({ estimation, alone }: { readonly estimation: Estimation; readon
 /** Double sampling, count and measure, and 3P, from lists that are pasted. */
 export function TwoPhasesPage() {
   const query = new URLSearchParams(location.search).get('way');
-  const [way, setWay] = useState<Way>(ALL_WAYS.find((each) => each === query) ?? 'regression');
+  const [way, setWay] = useState<TwoPhaseEstimator>(ALL_WAYS.find((each) => each === query) ?? 'regression');
   const [lists, setLists] = useState<Readonly<Record<keyof typeof EXAMPLE, string>>>(NO_LISTS);
   const { texts, type, part } = useFigures<Key>(SPECS, NO_FIGURES);
   const { values, missing } = part(ASKED[way]);
@@ -146,12 +146,12 @@ export function TwoPhasesPage() {
                 history.replaceState(null, '', `?${next.toString()}`);
               }}
             >
-              {WAYS[each].name}
+              {TWO_PHASE_ESTIMATORS[each].name}
             </button>
           ))}
         </div>
-        <h1 className="text-3xl font-bold">{WAYS[way].name}</h1>
-        <p className="max-w-2xl text-lg">{WAYS[way].words}</p>
+        <h1 className="text-3xl font-bold">{TWO_PHASE_ESTIMATORS[way].name}</h1>
+        <p className="max-w-2xl text-lg">{TWO_PHASE_ESTIMATORS[way].words}</p>
         {estimation === null ? (
           <div className="grid justify-items-start gap-3">
             <EnterFirst missing={isEmpty ? [...missing, 'the list of what was measured'] : missing} />
@@ -180,7 +180,7 @@ export function TwoPhasesPage() {
             <PairsChart {...pairs} />
           </Suspense>
         )}
-        <p className="text-quiet">{WAYS[way].source}.</p>
+        <p className="text-quiet">{TWO_PHASE_ESTIMATORS[way].source}.</p>
       </section>
     </div>
   );

@@ -10,7 +10,7 @@ import { PriceListEditor } from '../prices/PriceListEditor.tsx';
 import { START_PRICES } from '../prices/start-prices.ts';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
 import { SpeciesCard } from '../volume-settings/SpeciesCard.tsx';
-import { speciesDraft, type SpeciesDraft, speciesWoodOf } from '../volume-settings/species-ways.ts';
+import { speciesDraft, type SpeciesDraft, speciesWoodOf } from '../volume-settings/volume-methods.ts';
 
 export interface WoodFormProps {
   readonly surveyId: string;

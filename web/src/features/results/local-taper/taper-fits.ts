@@ -1,4 +1,11 @@
-import { fitKozak, fitMaxBurkhart, fitOrmerod, type TaperFitOutcome, taperOf, type TaperSections } from '@arbolito/core/taper';
+import {
+  fitKozak,
+  fitMaxBurkhart,
+  fitOrmerod,
+  type TaperFitOutcome,
+  taperOf,
+  type TaperSections,
+} from '@arbolito/core/taper';
 import type { TaperChoice } from '@arbolito/core/protocol';
 import { type LineProblem, readLines } from '../../../ui/lines/read-lines.ts';
 

@@ -1,5 +1,11 @@
 import { useState } from 'react';
-import { barkRatioOf, type Species, type SpeciesWood, type VolumeModel, type WoodSettings } from '@arbolito/core/protocol';
+import {
+  barkRatioOf,
+  type Species,
+  type SpeciesWood,
+  type VolumeModel,
+  type WoodSettings,
+} from '@arbolito/core/protocol';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 

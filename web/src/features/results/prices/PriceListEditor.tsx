@@ -1,6 +1,15 @@
 import { CirclePlus, X } from 'lucide-react';
 import { useState } from 'react';
-import { type Cost, COST_UNITS, DEFECT_KINDS, isLogRuleId, PRICE_LIST_LIMITS, type PriceList, type Product, UNITS_OF_PRICE } from '@arbolito/core/protocol';
+import {
+  type Cost,
+  COST_UNITS,
+  DEFECT_KINDS,
+  isLogRuleId,
+  PRICE_LIST_LIMITS,
+  type PriceList,
+  type Product,
+  UNITS_OF_PRICE,
+} from '@arbolito/core/protocol';
 import { priceDoubt, priceListProblems } from '@arbolito/core/bucking';
 import { LOG_RULES } from '@arbolito/core/log-rules';
 import { readQuantity } from '@arbolito/core/units';

@@ -2,7 +2,19 @@ import { describe, expect, it } from 'vitest';
 import type { StemProfile } from '@arbolito/core/taper';
 import { START_PRICES } from '../prices/start-prices.ts';
 import { WOOD_UNITS } from '../prices/wood-units.ts';
-import { cutStem, isModelId, logsM3, type ModelId, MODELS, otherVolumes, profileBy, readSections, rulesOf, type StemFigures, tooLong } from './stem-state.ts';
+import {
+  cutStem,
+  isModelId,
+  logsM3,
+  type ModelId,
+  MODELS,
+  otherVolumes,
+  profileBy,
+  readSections,
+  rulesOf,
+  type StemFigures,
+  tooLong,
+} from './stem-state.ts';
 
 const FIGURES: StemFigures = {
   dbhCm: 42,

@@ -1,7 +1,33 @@
-import { bestCuts, type Bucking, convertPrice, cutsBetween, type Defect, greedyCuts, logBoardFeet, netValue, type NetValue, productProblems } from '@arbolito/core/bucking';
+import {
+  bestCuts,
+  type Bucking,
+  convertPrice,
+  cutsBetween,
+  type Defect,
+  greedyCuts,
+  logBoardFeet,
+  netValue,
+  type NetValue,
+  productProblems,
+} from '@arbolito/core/bucking';
 import type { LogRuleId, PriceList, TaperChoice } from '@arbolito/core/protocol';
 import { LOG_RULES } from '@arbolito/core/log-rules';
-import { behreAbove, felledWays, fitOrmerod, LOBLOLLY, measuredProfile, profileByChoice, profileOfTaper, type ProfileOutcome, profileOverBark, type Section, smalianM3, standingWays, type StemProfile, underBark } from '@arbolito/core/taper';
+import {
+  behreAbove,
+  felledVolumes,
+  fitOrmerod,
+  LOBLOLLY,
+  measuredProfile,
+  profileByChoice,
+  profileOfTaper,
+  type ProfileOutcome,
+  profileOverBark,
+  type Section,
+  smalianM3,
+  standingVolumes,
+  type StemProfile,
+  underBark,
+} from '@arbolito/core/taper';
 import { EQUATIONS, equationVolume } from '@arbolito/core/volume';
 import type { WoodUnits } from '../prices/wood-units.ts';
 
@@ -236,9 +262,9 @@ export function otherVolumes(
       ? [{ group: 'equation', name: equation.name, from: 'whole stem', volumeM3: outcome.value.volumeM3 }]
       : [];
   });
-  const standing = standingWays(over, figures.breastHeightM).map((way) => ({ group: 'standing', ...way }));
+  const standing = standingVolumes(over, figures.breastHeightM).map((way) => ({ group: 'standing', ...way }));
   const felled =
-    topHeightM > stumpM ? felledWays(over, stumpM, topHeightM).map((way) => ({ group: 'felled', ...way })) : [];
+    topHeightM > stumpM ? felledVolumes(over, stumpM, topHeightM).map((way) => ({ group: 'felled', ...way })) : [];
   return [...models, ...equations, ...standing, ...felled];
 }
 

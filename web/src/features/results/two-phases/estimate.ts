@@ -3,7 +3,7 @@ import { type Estimation, simpleSample } from '@arbolito/core/statistics';
 import { type LineField, type LineProblem, readLines } from '../../../ui/lines/read-lines.ts';
 
 /** Samples in which many units are looked at quickly and a few of them measured. */
-export const WAYS = {
+export const TWO_PHASE_ESTIMATORS = {
   regression: {
     name: 'Regression',
     words:
@@ -29,7 +29,7 @@ export const WAYS = {
     source: 'Grosenbaugh 1965, USDA Forest Service PSW-21',
   },
 } as const;
-export type Way = keyof typeof WAYS;
+export type TwoPhaseEstimator = keyof typeof TWO_PHASE_ESTIMATORS;
 
 /** What was typed: lists as they stand, figures as numbers. */
 export interface Typed {
@@ -63,7 +63,7 @@ export interface TwoPhaseOutcome {
 const figureOf = (name: string): LineField => ({ name, unit: 'one', of: '', fromZero: true });
 
 /** Works out the way that is asked for from lists as they were pasted. */
-export function estimate(way: Way, typed: Typed): TwoPhaseOutcome {
+export function estimate(way: TwoPhaseEstimator, typed: Typed): TwoPhaseOutcome {
   const names = way === 'guess' ? ['the guess', 'the measured volume'] : ['x', 'y'];
   const pairs = readLines(typed.pairs, names.map(figureOf));
   const counts = readLines(typed.counts, [figureOf('the count')]);

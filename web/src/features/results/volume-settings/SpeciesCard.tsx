@@ -4,7 +4,16 @@ import { taperDoubts, taperStatement } from '@arbolito/core/taper';
 import { stemVolumeM3, volumeBark, volumeLimit, volumeModelProblem, volumeName } from '@arbolito/core/volume';
 import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
-import { keysOfWay, LIBRARY, printedFigure, SPECIES_SPECS, type SpeciesDraft, type SpeciesKey, TAPER_NAMES, volumeOf } from './species-ways.ts';
+import {
+  keysOfMethod,
+  LIBRARY,
+  printedFigure,
+  SPECIES_SPECS,
+  type SpeciesDraft,
+  type SpeciesKey,
+  TAPER_NAMES,
+  volumeOf,
+} from './volume-methods.ts';
 
 /** A tree that everybody can picture, to see what a way would say. */
 const SAMPLE = { dbhCm: 40, heightM: 25 } as const;
@@ -117,7 +126,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
           />
         </label>
       )}
-      {keysOfWay(draft.way).map(field)}
+      {keysOfMethod(draft.way).map(field)}
       {draft.way !== 'form-factor' && field('error')}
       {field('bark')}
       <p role="alert" className="text-paint-ink">

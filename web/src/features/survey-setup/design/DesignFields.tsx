@@ -1,5 +1,21 @@
 import { convert, readQuantity, type UnitSystem } from '@arbolito/core/units';
-import { AUXILIARY_NAME_LENGTH, COMMON_CONDITIONS, EDGE_RULES, type EdgeRule, HEIGHT_RULE_LIMITS, type HeightRule, LAYOUTS, type PlotLayout, SLOPE_RADII, type SlopeRadius, SURE_TO_MEASURE_LIMITS_M3, type SurveyDesign, TWO_PHASE_KINDS, type TwoPhaseDesign, type TwoPhaseKind } from '@arbolito/core/protocol';
+import {
+  AUXILIARY_NAME_LENGTH,
+  COMMON_CONDITIONS,
+  EDGE_RULES,
+  type EdgeRule,
+  HEIGHT_RULE_LIMITS,
+  type HeightRule,
+  LAYOUTS,
+  type PlotLayout,
+  SLOPE_RADII,
+  type SlopeRadius,
+  SURE_TO_MEASURE_LIMITS_M3,
+  type SurveyDesign,
+  TWO_PHASE_KINDS,
+  type TwoPhaseDesign,
+  type TwoPhaseKind,
+} from '@arbolito/core/protocol';
 import { conditionLines, readConditions } from './read-codes.ts';
 import { ShapeFields } from './ShapeFields.tsx';
 import { readShape, type ReadShape, type ShapeTexts } from './shape-texts.ts';

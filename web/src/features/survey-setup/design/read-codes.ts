@@ -1,4 +1,13 @@
-import { COMMON_SPECIES, CONDITION_CODE, type ConditionCode, conditionOf, CONDITIONS, type CrownForm, type Species, SPECIES_CODE } from '@arbolito/core/protocol';
+import {
+  COMMON_SPECIES,
+  CONDITION_CODE,
+  type ConditionCode,
+  conditionOf,
+  CONDITIONS,
+  type CrownForm,
+  type Species,
+  SPECIES_CODE,
+} from '@arbolito/core/protocol';
 
 export const conditionLines = (conditions: readonly ConditionCode[]): string =>
   conditions.map((each) => `${each.code} = ${each.words}${conditionOf(each) === 'dead' ? ' = dead' : ''}`).join('\n');

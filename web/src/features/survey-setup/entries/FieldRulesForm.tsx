@@ -1,5 +1,13 @@
 import { useMemo, useState } from 'react';
-import { breastHeightEffect, breastHeightWords, changedRules, effectWords, type FieldRules, ruleBook, type TypicalTree } from '@arbolito/core/protocol';
+import {
+  breastHeightEffect,
+  breastHeightWords,
+  changedRules,
+  effectWords,
+  type FieldRules,
+  ruleBook,
+  type TypicalTree,
+} from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
 import { call, callUntilAnswered, Refused } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';

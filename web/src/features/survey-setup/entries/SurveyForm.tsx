@@ -3,8 +3,27 @@ import { useMemo, useRef, useState } from 'react';
 import { useForm, type FieldErrors } from 'react-hook-form';
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
-import { breastHeightWords, COMMON_SPECIES, type FieldRules, RULE_SETS, rulesOfSet, setOf, type SurveyDesign, USUAL_DESIGN, USUAL_FORM_FACTOR, USUAL_TREE } from '@arbolito/core/protocol';
-import { convert, readQuantity, SLOPE_UNITS, type SlopeUnit, type UnitId, unitOf, type UnitSystem } from '@arbolito/core/units';
+import {
+  breastHeightWords,
+  COMMON_SPECIES,
+  type FieldRules,
+  RULE_SETS,
+  rulesOfSet,
+  setOf,
+  type SurveyDesign,
+  USUAL_DESIGN,
+  USUAL_FORM_FACTOR,
+  USUAL_TREE,
+} from '@arbolito/core/protocol';
+import {
+  convert,
+  readQuantity,
+  SLOPE_UNITS,
+  type SlopeUnit,
+  type UnitId,
+  unitOf,
+  type UnitSystem,
+} from '@arbolito/core/units';
 import { rulesBody, RulesPreviewDto } from '../../../contracts/field-rules.ts';
 import { NewSurveyDto } from '../../../contracts/survey.ts';
 import type { SurveyListItem, SurveyView } from '../../../contracts/views.ts';

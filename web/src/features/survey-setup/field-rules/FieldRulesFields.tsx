@@ -1,6 +1,27 @@
 import { useState } from 'react';
 import { CirclePlus, X } from 'lucide-react';
-import { BREAST_HEIGHT_LIMITS_M, BREAST_HEIGHTS, breastHeightEffect, choiceEffect, type ChosenRule, CLASS_WIDTHS, type ClassRule, type ClassWidth, DECISIONS, effectCase, effectWords, type FieldRules, PRODUCTS_LIMIT, RULE_SETS, type RuleSetId, rulesOfSet, setOf, severalStemsEffect, type TypicalTree, typicalWords } from '@arbolito/core/protocol';
+import {
+  BREAST_HEIGHT_LIMITS_M,
+  BREAST_HEIGHTS,
+  breastHeightEffect,
+  choiceEffect,
+  type ChosenRule,
+  CLASS_WIDTHS,
+  type ClassRule,
+  type ClassWidth,
+  DECISIONS,
+  effectCase,
+  effectWords,
+  type FieldRules,
+  PRODUCTS_LIMIT,
+  RULE_SETS,
+  type RuleSetId,
+  rulesOfSet,
+  setOf,
+  severalStemsEffect,
+  type TypicalTree,
+  typicalWords,
+} from '@arbolito/core/protocol';
 import { STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
 import { convert, lengthWords, printAsRead, readQuantity, type UnitSystem } from '@arbolito/core/units';
 

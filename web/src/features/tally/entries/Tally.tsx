@@ -22,14 +22,14 @@ import { PlotPlan } from '../parts/PlotPlan.tsx';
 import { RunningSums } from '../parts/RunningSums.tsx';
 import { ThumbPad } from '../parts/ThumbPad.tsx';
 import { TreeTable } from '../parts/TreeTable.tsx';
-import { type Elsewhere, type TallySettings, tallyStore } from '../store.ts';
+import { type OtherPlotsRatio, type TallySettings, tallyStore } from '../store.ts';
 
 const PlotPhotos = lazy(() => import('../parts/PlotPhotos.tsx'));
 
 export interface TallyProps {
   readonly plot: PlotView;
   readonly trees: readonly TreeView[];
-  readonly elsewhere: Elsewhere;
+  readonly elsewhere: OtherPlotsRatio;
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly settings: TallySettings;
   readonly observer: string;

@@ -2,14 +2,14 @@ import { useEffect, useRef } from 'react';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { unitOf } from '@arbolito/core/units';
 import { findingsOfTree, type PlacedFinding } from '@arbolito/core/tree';
-import type { TallyStore, TallyView } from '../store.ts';
+import type { TallyStateView, TallyStore } from '../store.ts';
 
 interface CallLineProps {
   /** The thumb pad is open: the keyboard of the phone stays away. */
   readonly padOpen: boolean;
   /** A line as this survey has them. */
   readonly example: string;
-  readonly view: TallyView;
+  readonly view: TallyStateView;
   readonly store: TallyStore;
   readonly onOpen: (id: string) => void;
 }
@@ -22,7 +22,7 @@ const keyOfFinding = ({ code, measure, stem, heightNo, reading, title }: PlacedF
   JSON.stringify([code, measure, stem, heightNo ?? null, reading, title]);
 
 /** The line in parts as it was understood, what comes out of it, and what speaks against it. */
-function Chips({ view, padOpen }: { readonly view: TallyView; readonly padOpen: boolean }) {
+function Chips({ view, padOpen }: { readonly view: TallyStateView; readonly padOpen: boolean }) {
   const { parsed, preview, tagUsed, hints } = view;
   const height = preview.height === null ? null : estimateOf(preview.height);
   const findings = findingsOfTree(preview);

@@ -1,11 +1,11 @@
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
 import { sum } from '@arbolito/core/statistics';
-import type { TallyView } from '../store.ts';
+import type { TallyStateView } from '../store.ts';
 import { Sum } from './RunningSums.tsx';
 
 interface GuessSumsProps {
-  readonly figures: TallyView['figures'];
-  readonly toMeasure: TallyView['toMeasure'];
+  readonly figures: TallyStateView['figures'];
+  readonly toMeasure: TallyStateView['toMeasure'];
   readonly unitSystem: UnitSystem;
 }
 

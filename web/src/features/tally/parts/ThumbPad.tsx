@@ -4,10 +4,10 @@ import { calloutWords } from '@arbolito/core/callout';
 import type { ConditionCode, Species } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
 import { completions, distanceOnLine, lastDistance, type PadKey, padLine, usedWords } from '../pad.ts';
-import type { TallyStore, TallyView } from '../store.ts';
+import type { TallyStateView, TallyStore } from '../store.ts';
 
 interface ThumbPadProps {
-  readonly view: TallyView;
+  readonly view: TallyStateView;
   readonly store: TallyStore;
   readonly species: readonly Species[];
   readonly conditions: readonly ConditionCode[];

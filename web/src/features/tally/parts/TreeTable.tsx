@@ -5,7 +5,7 @@ import { TriangleAlert } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printDiameters, printRounded, unitOf } from '@arbolito/core/units';
 import { RoomOfRows, useLongRows } from '../../../ui/use-long-rows.tsx';
-import type { RowFigures, TallySettings, TallyView } from '../store.ts';
+import type { RowFigures, TallySettings, TallyStateView } from '../store.ts';
 
 /** How high a tree's row and the head are: a row that differs has all behind it moved. */
 const ROW_PX = 51.375;
@@ -105,8 +105,8 @@ interface TreeTableProps {
   readonly label: string;
   readonly figures: readonly RowFigures[];
   readonly selected: string | null;
-  readonly heightsAsked: TallyView['heightsAsked'];
-  readonly toMeasure: TallyView['toMeasure'];
+  readonly heightsAsked: TallyStateView['heightsAsked'];
+  readonly toMeasure: TallyStateView['toMeasure'];
   readonly settings: TallySettings;
   readonly onSelect: (id: string) => void;
 }

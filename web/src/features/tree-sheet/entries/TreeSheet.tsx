@@ -1,4 +1,12 @@
-import { type CallToken, emptyForm, measurementFormOf, nextForm, printCallout, printTreeForm, type TreeForm } from '@arbolito/core/callout';
+import {
+  type CallToken,
+  emptyForm,
+  measurementFormOf,
+  nextForm,
+  printCallout,
+  printTreeForm,
+  type TreeForm,
+} from '@arbolito/core/callout';
 import { treeOfView } from '../../../contracts/tree-write.ts';
 import { lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
@@ -8,7 +16,15 @@ import { waitingTrees } from '../../../client/tree-writes.ts';
 import type { TreeView } from '../../../contracts/views.ts';
 import { LazyBoundary } from '../../../ui/LazyBoundary.tsx';
 import { useMedia } from '../../../ui/use-media.ts';
-import { forgetDraft, rememberDraft, rememberedDraft, rememberedInHand, rememberedUnits, rememberInHand, rememberUnits } from '../draft-memory.ts';
+import {
+  forgetDraft,
+  rememberDraft,
+  rememberedDraft,
+  rememberedInHand,
+  rememberedUnits,
+  rememberInHand,
+  rememberUnits,
+} from '../draft-memory.ts';
 import { DeskSheet } from '../sheet/DeskSheet.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
 import { isOptional, type SheetSettings, sheetStore, type Slot, slotKey, slotsOf } from '../store.ts';

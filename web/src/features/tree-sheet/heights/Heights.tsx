@@ -2,7 +2,17 @@ import { lazy, Suspense, useState } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded, readQuantity, unitOf } from '@arbolito/core/units';
-import { HEIGHT_ENDS, type HeightEnd, heightNoOf, type HeightNote, MAX_HEIGHTS_PER_STATION, MAX_HEIGHTS_PER_TREE, STEM_LIMITS, type StemLimit, TOP_DIAMETER_CM } from '@arbolito/core/tree';
+import {
+  HEIGHT_ENDS,
+  type HeightEnd,
+  heightNoOf,
+  type HeightNote,
+  MAX_HEIGHTS_PER_STATION,
+  MAX_HEIGHTS_PER_TREE,
+  STEM_LIMITS,
+  type StemLimit,
+  TOP_DIAMETER_CM,
+} from '@arbolito/core/tree';
 import { methodOf } from '@arbolito/core/callout';
 import { type SheetView, type Slot, slotKey } from '../store.ts';
 import { DistanceSelect, MethodSelect } from '../readings/MethodChoice.tsx';

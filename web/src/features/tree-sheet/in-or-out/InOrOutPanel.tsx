@@ -1,6 +1,13 @@
 import { useState } from 'react';
 import { convert, type UnitSystem } from '@arbolito/core/units';
-import { type Borderline, inOrOut, isAlongGround, limitingDistanceM, type PlotGround, shapeWords } from '@arbolito/core/plot';
+import {
+  type Borderline,
+  inOrOut,
+  isAlongGround,
+  limitingDistanceM,
+  type PlotGround,
+  shapeWords,
+} from '@arbolito/core/plot';
 import type { PlotShape } from '@arbolito/core/protocol';
 import { Choice } from '../../../ui/Choice.tsx';
 import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';

@@ -9,7 +9,7 @@ import { sceneOf } from '../drawing/scene.ts';
 import { type Slot, slotKey } from '../store.ts';
 import { CalloutBar } from '../readings/CalloutBar.tsx';
 import { Elevation, elevationLayout, type ElevationLayout } from '../drawing/Elevation.tsx';
-import { TreeFigures } from '../drawing/TreeFigures.tsx';
+import { FiguresCard } from '../drawing/FiguresCard.tsx';
 import { Findings } from '../readings/Findings.tsx';
 import { HeightLinks } from '../heights/HeightLinks.tsx';
 import { Heights } from '../heights/Heights.tsx';
@@ -124,7 +124,7 @@ export function DeskSheet(props: SheetProps) {
           </LazyBoundary>
         ) : (
           <>
-            <TreeFigures view={view} />
+            <FiguresCard view={view} />
             <div className="grid grid-cols-[1fr_5.5rem] items-start gap-2">
               <SpeciesField {...props} />
               <label>
@@ -153,7 +153,7 @@ export function DeskSheet(props: SheetProps) {
               dismissed={dismissed}
               onDismiss={props.onDismiss}
               onMend={(mend, at) => {
-                store.mend(mend, at);
+                store.applyFix(mend, at);
               }}
             />
             <Heights {...props} />

@@ -7,7 +7,7 @@ import { sceneOf } from '../drawing/scene.ts';
 import { entryOf, isOptional, type Slot, slotKey } from '../store.ts';
 import { CalloutBar } from '../readings/CalloutBar.tsx';
 import { Elevation, elevationLayout } from '../drawing/Elevation.tsx';
-import { TreeFigures } from '../drawing/TreeFigures.tsx';
+import { FiguresCard } from '../drawing/FiguresCard.tsx';
 import { Findings } from '../readings/Findings.tsx';
 import { HeightLinks } from '../heights/HeightLinks.tsx';
 import { Heights } from '../heights/Heights.tsx';
@@ -101,7 +101,7 @@ export function PhoneSheet(props: SheetProps) {
           />
         )}
         <div className="absolute top-2 left-3.5 max-w-[9.5rem] rounded-md bg-paper/85 pr-1">
-          <TreeFigures view={view} phone />
+          <FiguresCard view={view} phone />
         </div>
         <button
           type="button"
@@ -152,7 +152,7 @@ export function PhoneSheet(props: SheetProps) {
             dismissed={dismissed}
             onDismiss={props.onDismiss}
             onMend={(mend, at) => {
-              store.mend(mend, at);
+              store.applyFix(mend, at);
             }}
           />
         </div>

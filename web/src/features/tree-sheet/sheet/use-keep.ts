@@ -1,6 +1,12 @@
 import { treeOfView } from '../../../contracts/tree-write.ts';
 import { parseTreeForm } from '@arbolito/core/callout';
-import { type BlockingError, blockingErrors, correctionWrite, newTreeWrite, stampOf } from '../../../client/tree-writes.ts';
+import {
+  type BlockingError,
+  blockingErrors,
+  correctionWrite,
+  newTreeWrite,
+  stampOf,
+} from '../../../client/tree-writes.ts';
 import { useState } from 'react';
 import { send, type WriteResult } from '../../../client/outbox.ts';
 import type { TreeView } from '../../../contracts/views.ts';

@@ -5,7 +5,7 @@ import { estimateOf } from '@arbolito/core/uncertainty';
 import { printDiameters, printRounded } from '@arbolito/core/units';
 import { MAX_STEMS_PER_TREE } from '@arbolito/core/tree';
 import { isOptional, type Slot, slotKey } from '../store.ts';
-import { basalAreaText } from '../drawing/TreeFigures.tsx';
+import { basalAreaText } from '../drawing/FiguresCard.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
 import { SlotBox } from '../readings/SlotBox.tsx';
 

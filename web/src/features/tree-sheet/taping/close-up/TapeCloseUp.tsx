@@ -1,4 +1,4 @@
-import { type TapeSlip, type TapeSlipReading, tapeSlips } from '@arbolito/core/diameter';
+import { type TapeReading, type TapeReadingError, tapeReadingErrors } from '@arbolito/core/diameter';
 import { convert, printRounded } from '@arbolito/core/units';
 import { TapeDrawing, type TapeScene } from './TapeDrawing.tsx';
 
@@ -12,9 +12,9 @@ export interface TapeCloseUpProps {
 }
 
 /** What the tape looks like where a slip led to the number that was read. */
-function sceneOf({ slip, meant }: TapeSlipReading, value: number, unit: 'cm' | 'in'): TapeScene {
+function sceneOf({ slip, meant }: TapeReading, value: number, unit: 'cm' | 'in'): TapeScene {
   const other = unit === 'cm' ? 'in' : 'cm';
-  const scenes: Record<TapeSlip, TapeScene> = {
+  const scenes: Record<TapeReadingError, TapeScene> = {
     'wrong-side': { shown: meant, unit, countedBack: true },
     'from-one': { shown: value, unit, heldAt: 1 },
     'plain-side': { shown: value, unit, face: 'girth' },
@@ -25,7 +25,7 @@ function sceneOf({ slip, meant }: TapeSlipReading, value: number, unit: 'cm' | '
 
 /** The end of the tape as it looks for this reading, and as it looks where the known slips led to it. */
 export function TapeCloseUp({ value, unit, face, onTake }: TapeCloseUpProps) {
-  const slips = tapeSlips(value, unit).filter(({ slip }) => face === 'diameter' || slip !== 'plain-side');
+  const slips = tapeReadingErrors(value, unit).filter(({ slip }) => face === 'diameter' || slip !== 'plain-side');
   return (
     <div className="@container">
       <div className="grid gap-5">

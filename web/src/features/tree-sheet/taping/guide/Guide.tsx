@@ -1,9 +1,35 @@
 import { useEffect, useRef, useState } from 'react';
-import { DECISIONS, type FieldRules, RULE_SETS, type RuleSetId, slopeSchools, type TapeAnswer, type TapedTree, whereToTape } from '@arbolito/core/protocol';
+import {
+  DECISIONS,
+  type FieldRules,
+  RULE_SETS,
+  type RuleSetId,
+  slopeSchools,
+  type TapeAnswer,
+  type TapedTree,
+  whereToTape,
+} from '@arbolito/core/protocol';
 import { lengthWords, thicknessWords, type UnitSystem } from '@arbolito/core/units';
 import { Choice } from '../../../../ui/Choice.tsx';
 import { useSize } from '../../../../ui/use-media.ts';
-import { canCompareSchools, type FigureKey, type FlagKey, type Found, foundOf, fromQuery, GROUNDS, LEANS, missingOf, NOTHING_FOUND, stemOf, SWELLINGS, toQuery, treeOf, TRUNKS, unanswered } from './found.ts';
+import {
+  canCompareSchools,
+  type FigureKey,
+  type FlagKey,
+  type Found,
+  foundOf,
+  fromQuery,
+  GROUNDS,
+  LEANS,
+  missingOf,
+  NOTHING_FOUND,
+  stemOf,
+  SWELLINGS,
+  toQuery,
+  treeOf,
+  TRUNKS,
+  unanswered,
+} from './found.ts';
 import { Question } from './Question.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
 

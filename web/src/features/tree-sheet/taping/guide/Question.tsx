@@ -1,5 +1,15 @@
 import type { UnitSystem } from '@arbolito/core/units';
-import { ASKS, ASKS_WHETHER, type FigureKey, type FlagKey, FLAGS, type Found, FOUND_FIELDS, parseFoundField, treeOf } from './found.ts';
+import {
+  ASKS,
+  ASKS_WHETHER,
+  type FigureKey,
+  type FlagKey,
+  FLAGS,
+  type Found,
+  FOUND_FIELDS,
+  parseFoundField,
+  treeOf,
+} from './found.ts';
 import { FigureInput } from '../../../../ui/figures/FigureInput.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
 

@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { canCompareSchools, type Found, foundOf, fromQuery, missingOf, NOTHING_FOUND, parseFoundField, stemOf, toQuery, treeOf } from './found.ts';
+import {
+  canCompareSchools,
+  type Found,
+  foundOf,
+  fromQuery,
+  missingOf,
+  NOTHING_FOUND,
+  parseFoundField,
+  stemOf,
+  toQuery,
+  treeOf,
+} from './found.ts';
 
 const found = (over: Partial<Found>): Found => ({ ...NOTHING_FOUND, ...over });
 

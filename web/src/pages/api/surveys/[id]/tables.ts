@@ -4,7 +4,7 @@ import { Problem } from '../../../../server/problem.ts';
 import { csvOfTable, fileOf } from '../../../../server/report/csv.ts';
 import { readUnits } from '../../../../server/report/read-wishes.ts';
 import { readStandOptions } from '../../../../server/results/options.ts';
-import { tablesOf } from '../../../../server/report/tables.ts';
+import { tablesOf } from '../../../../server/report/tables/report-tables.ts';
 
 /** All tables of a survey as JSON, or one of them as CSV: `?name=stand`; as JSON with `&as=json`. */
 export const GET = endpoint(async (context) => {

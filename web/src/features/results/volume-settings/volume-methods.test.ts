@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { SpeciesWood, VolumeModel } from '@arbolito/core/protocol';
 import { EQUATIONS, volumeModelProblem } from '@arbolito/core/volume';
-import { keysOfWay, LIBRARY, speciesDraft, speciesWoodOf, TAPER_NAMES, volumeOf } from './species-ways.ts';
+import { keysOfMethod, LIBRARY, speciesDraft, speciesWoodOf, TAPER_NAMES, volumeOf } from './volume-methods.ts';
 
 const LOCAL: VolumeModel = {
   by: 'equation',
@@ -56,8 +56,8 @@ describe('a species on the form of a survey’s wood', () => {
   });
 
   it('asks for the coefficients of its way, and has none where one cannot be read', () => {
-    expect(keysOfWay('taper:kozak')).toEqual(['b1', 'b2']);
-    expect(keysOfWay('equation:denzin')).toEqual([]);
+    expect(keysOfMethod('taper:kozak')).toEqual(['b1', 'b2']);
+    expect(keysOfMethod('equation:denzin')).toEqual([]);
     const draft = speciesDraft('bt', undefined);
     const wrong = { ...draft, way: 'taper:ormerod', figures: { ...draft.figures, p: 'steep' } };
     expect(volumeModelProblem(volumeOf(wrong, 'Beech'))).toContain('numbers');

@@ -30,7 +30,7 @@ export const basalAreaText = (areaM2: number | null, system: UnitSystem): string
   areaM2 === null ? '—' : system === 'metric' ? printRounded(areaM2, 4) : printRounded(convert(areaM2, 'm2', 'ft2'), 3);
 
 /** The one number that is read in the woods, with its ±, and the smaller ones that follow from it. */
-export function TreeFigures({ view, phone = false }: { readonly view: SheetView; readonly phone?: boolean }) {
+export function FiguresCard({ view, phone = false }: { readonly view: SheetView; readonly phone?: boolean }) {
   const { dbh, reckoned, unitSystem } = view;
   const { name, estimate: height } = shownHeight(reckoned.heights);
   const unit = height === null ? (unitSystem === 'metric' ? 'm' : 'ft') : unitOf(height.printed.unit).symbol;

@@ -8,7 +8,7 @@ import type { SaidVolume } from './stem-state.ts';
 
 use([BarChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
-interface WaysChartProps {
+interface ModelsChartProps {
   readonly title: string;
   readonly volumes: readonly SaidVolume[];
   /** What they are held against. */
@@ -19,7 +19,7 @@ interface WaysChartProps {
 const ROW_PX = 34;
 
 /** What several ways say of one volume, beside what the profile sums up to. */
-export function WaysChart({ title, volumes, profileM3, units }: WaysChartProps) {
+export function ModelsChart({ title, volumes, profileM3, units }: ModelsChartProps) {
   const rows = volumes.toReversed();
   const shown = (m3: number): string => units.printVolume(m3);
   const apart = (m3: number): string => {
@@ -79,4 +79,4 @@ export function WaysChart({ title, volumes, profileM3, units }: WaysChartProps) 
   );
 }
 
-export default WaysChart;
+export default ModelsChart;

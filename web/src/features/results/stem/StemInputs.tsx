@@ -32,7 +32,7 @@ interface StemFormProps extends StemPageProps {
 const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
 
 /** The tree, how it tapers, what is wrong with it and how sure that is. */
-export function StemForm(props: StemFormProps) {
+export function StemInputs(props: StemFormProps) {
   const { units, specs, texts, onType, survey, species, model, sectionsProblem } = props;
   const field = (name: StemKey) => (
     <FigureInput

@@ -7,8 +7,8 @@ import {
 } from '../../uncertainty/index.ts';
 import { type Method, type MethodContext, type Readings, standardErrorOf, withFixed } from '../../measurement/index.ts';
 import { convert, printAsRead, printRounded, unitOf } from '../../units/index.ts';
-import { HEIGHT_SLIPS } from '../height-findings.ts';
-import { HEIGHT_SLIP_KINDS } from './catalogue.ts';
+import { HEIGHT_FINDINGS } from '../height-findings.ts';
+import { HEIGHT_READING_ERRORS } from './catalogue.ts';
 import {
   baseExpected,
   type Expectation,
@@ -17,7 +17,7 @@ import {
   tangentError,
   tangentOfReading,
 } from './evidence.ts';
-import type { HeightCase, SlipKind, Suspicion } from './slip-kind.ts';
+import type { HeightCase, ReadingErrorKind, Suspicion } from './reading-error-kind.ts';
 
 /** How likely a slip of one kind is in a reading that nobody doubts yet. */
 const CHANCE = 0.02;
@@ -110,7 +110,7 @@ function baseMisfit(readings: Readings, evidence: HeightEvidence, distanceM: num
 }
 
 interface Named {
-  readonly kind: SlipKind;
+  readonly kind: ReadingErrorKind;
   readonly suspicion: Suspicion;
   /** Logarithm of the odds against honest readings. */
   readonly odds: number;
@@ -129,7 +129,7 @@ const sentenceOf = ({ words, heightM }: Expectation, print: (heightM: number) =>
  *
  * @returns at most three findings of severity `check`
  */
-export function nameSlips(naming: Naming): Finding[] {
+export function nameReadingErrors(naming: Naming): Finding[] {
   const { method, readings, context, evidence, findMethod } = naming;
   const { id } = method.description;
   const heightM = metres(method, readings, context);
@@ -156,7 +156,7 @@ export function nameSlips(naming: Naming): Finding[] {
     const gain = (asRead - mended + (own === undefined ? 0 : own.asRead ** 2 - own.mended ** 2)) / 2;
     return (certain ? CERTAIN : Math.log(CHANCE)) + gain;
   };
-  const named = HEIGHT_SLIP_KINDS.flatMap((kind): Named[] => {
+  const named = HEIGHT_READING_ERRORS.flatMap((kind): Named[] => {
     const [best] = kind
       .suspect(found)
       .filter((suspicion) => suspicion.heightM > 0 && suspicion.heightM < 130)
@@ -177,7 +177,7 @@ export function nameSlips(naming: Naming): Finding[] {
 }
 
 function findingOf(
-  kind: SlipKind,
+  kind: ReadingErrorKind,
   { changes, methodId, heightM, because, clears = [] }: Suspicion,
   found: HeightCase,
   method: Method,
@@ -213,9 +213,9 @@ function findingOf(
   const sentences = [
     kind.effect,
     because ?? '',
-    clears.length > 0 ? '' : `${kind.mend} That makes ${becomes}.`,
+    clears.length > 0 ? '' : `${kind.suggestedFix} That makes ${becomes}.`,
     others === '' ? '' : `${others.charAt(0).toUpperCase()}${others.slice(1)}.`,
-    clears.length > 0 ? kind.mend : '',
+    clears.length > 0 ? kind.suggestedFix : '',
   ];
   return {
     code: kind.code,
@@ -243,16 +243,16 @@ function labelOf(
     .join(' and ')}`;
 }
 
-const CODES_OF_SIGNS: ReadonlySet<string> = new Set([HEIGHT_SLIPS.baseAboveEye, HEIGHT_SLIPS.topBelowEye]);
+const CODES_OF_SIGNS: ReadonlySet<string> = new Set([HEIGHT_FINDINGS.baseAboveEye, HEIGHT_FINDINGS.topBelowEye]);
 
 /**
  * A method's own findings beside the slips that were named: those that say the same with less evidence give way, and a
  * base above the eye is no question where the ground explains it.
  */
-export function withNamedSlips(own: readonly Finding[], named: readonly Finding[], naming: Naming): Finding[] {
+export function withReadingErrors(own: readonly Finding[], named: readonly Finding[], naming: Naming): Finding[] {
   const codes = new Set(named.map(({ code }) => code));
   const replaced = new Set(
-    HEIGHT_SLIP_KINDS.filter(({ code }) => codes.has(code)).flatMap(({ replaces = [] }) => replaces),
+    HEIGHT_READING_ERRORS.filter(({ code }) => codes.has(code)).flatMap(({ replaces = [] }) => replaces),
   );
   const { method, readings, context, evidence } = naming;
   const distanceM = levelDistanceM(method.description.id, readings, context);
@@ -273,7 +273,7 @@ export function withNamedSlips(own: readonly Finding[], named: readonly Finding[
 }
 
 /** What a method says of an odd height where nothing else is known: one cause of it has been named already. */
-const SYMPTOMS: ReadonlySet<string> = new Set([HEIGHT_SLIPS.slenderness, HEIGHT_SLIPS.wrongScale]);
+const SYMPTOMS: ReadonlySet<string> = new Set([HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.wrongScale]);
 
 const keyOf = ({ methodId, changes }: SuggestedFix): string => JSON.stringify([methodId ?? null, changes]);
 

@@ -14,7 +14,7 @@ import {
 } from './sections.ts';
 
 /** What one way says of a stem, from the few diameters that it asks for. */
-export interface WayOfVolume {
+export interface VolumeBySections {
   readonly name: string;
   /** Which diameters it was told, in words. */
   readonly from: string;
@@ -39,7 +39,7 @@ function shortSections({ diameterCm }: StemProfile, fromM: number, toM: number):
  * @param fromM butt of the piece, above the ground
  * @param toM its top, above that
  */
-export function felledWays(profile: StemProfile, fromM: number, toM: number): WayOfVolume[] {
+export function felledVolumes(profile: StemProfile, fromM: number, toM: number): VolumeBySections[] {
   const lengthM = toM - fromM;
   const d = (share: number): number => profile.diameterCm(fromM + share * lengthM);
   const sections = shortSections(profile, fromM, toM);
@@ -55,7 +55,7 @@ export function felledWays(profile: StemProfile, fromM: number, toM: number): Wa
 }
 
 /** What every way to measure the whole standing stem would say of this one, from the ground to the tip. */
-export function standingWays(profile: StemProfile, breastHeightM: number): WayOfVolume[] {
+export function standingVolumes(profile: StemProfile, breastHeightM: number): VolumeBySections[] {
   const { heightM, diameterCm, heightAtM } = profile;
   const dbhCm = diameterCm(breastHeightM);
   return [

@@ -38,7 +38,7 @@ export interface Suspicion {
 }
 
 /** A kind of slip, as the catalogue holds it. */
-export interface SlipKind {
+export interface ReadingErrorKind {
   /** Stable: stored, exported, translated by it. */
   readonly code: string;
   /** What happened, in the words of a crew. */
@@ -46,7 +46,7 @@ export interface SlipKind {
   /** What it does to the height. */
   readonly effect: string;
   /** What to do about it. */
-  readonly mend: string;
+  readonly suggestedFix: string;
   /** What must be known before it is named. */
   readonly evidence: string;
   /** Findings of a method's own that say the same with less evidence. */
@@ -60,14 +60,17 @@ export interface SlipKind {
 }
 
 /** A slip that a method finds by itself. */
-export const byMethod = (kind: Omit<SlipKind, 'foundBy' | 'suspect'>): SlipKind => ({
+export const byMethod = (kind: Omit<ReadingErrorKind, 'foundBy' | 'suspect'>): ReadingErrorKind => ({
   ...kind,
   foundBy: 'method',
   suspect: () => [],
 });
 
 /** A slip that is named from evidence. */
-export const byEvidence = (kind: Omit<SlipKind, 'foundBy' | 'suspect'>, suspect: SlipKind['suspect']): SlipKind => ({
+export const byEvidence = (
+  kind: Omit<ReadingErrorKind, 'foundBy' | 'suspect'>,
+  suspect: ReadingErrorKind['suspect'],
+): ReadingErrorKind => ({
   ...kind,
   foundBy: 'evidence',
   suspect,

@@ -1,11 +1,17 @@
 import { isLoblolly, LOBLOLLY } from '@arbolito/core/taper';
-import { type SpeciesWood, type TaperChoice, USUAL_BARK_RATIO, USUAL_VOLUME_ERROR_SHARE, type VolumeModel } from '@arbolito/core/protocol';
+import {
+  type SpeciesWood,
+  type TaperChoice,
+  USUAL_BARK_RATIO,
+  USUAL_VOLUME_ERROR_SHARE,
+  type VolumeModel,
+} from '@arbolito/core/protocol';
 import { EQUATIONS } from '@arbolito/core/volume';
 import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
 import { asTyped } from '../prices/wood-units.ts';
 
 /** Ways to a species' volume, as the form offers them: `form-factor`, `kept`, `text`, `taper:ormerod`, `equation:denzin`. */
-export type WayId = string;
+export type VolumeMethodId = string;
 
 export const TAPER_NAMES = {
   solids: 'Neiloid, paraboloid and cone',
@@ -29,13 +35,13 @@ export const SPECIES_SPECS = {
 export type SpeciesKey = keyof typeof SPECIES_SPECS;
 
 /** What a way asks for beside its name. */
-export const keysOfWay = (way: WayId): readonly SpeciesKey[] =>
+export const keysOfMethod = (way: VolumeMethodId): readonly SpeciesKey[] =>
   (({ 'taper:ormerod': ['p'], 'taper:kozak': ['b1', 'b2'], 'taper:behre': ['formClass'] }) as const)[way] ?? [];
 
 /** A species on the form, as it is typed. */
 export interface SpeciesDraft {
   readonly code: string;
-  readonly way: WayId;
+  readonly way: VolumeMethodId;
   readonly figures: Readonly<Record<SpeciesKey, string>>;
   /** An equation of one’s own in D (cm) and H (m). */
   readonly text: string;
@@ -45,7 +51,7 @@ export interface SpeciesDraft {
 
 const percent = (share: number): string => asTyped(100 * share, 1);
 
-function wayOf(volume: VolumeModel | undefined): WayId {
+function wayOf(volume: VolumeModel | undefined): VolumeMethodId {
   if (volume === undefined) return 'form-factor';
   if (volume.by === 'profile') {
     const { taper } = volume;

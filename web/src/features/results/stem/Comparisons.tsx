@@ -8,7 +8,7 @@ import type { WoodUnits } from '../prices/wood-units.ts';
 import { type CutStem, otherVolumes, rulesOf, type StemFigures } from './stem-state.ts';
 
 const RulesChart = lazy(() => import('./RulesChart.tsx'));
-const WaysChart = lazy(() => import('./WaysChart.tsx'));
+const ModelsChart = lazy(() => import('./ModelsChart.tsx'));
 
 const PRICE: FigureSpec = { label: 'price', unit: 'one', low: 0, high: 1e6 };
 
@@ -104,7 +104,7 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
   );
 }
 
-interface WaysBesideProps {
+interface ModelsComparisonProps {
   readonly cut: CutStem;
   readonly figures: StemFigures;
   readonly sections: readonly Section[];
@@ -112,7 +112,7 @@ interface WaysBesideProps {
 }
 
 /** What other models, equations and ways to measure would say of this stem. */
-export function WaysBeside({ cut, figures, sections, units }: WaysBesideProps) {
+export function ModelsComparison({ cut, figures, sections, units }: ModelsComparisonProps) {
   const volumes = otherVolumes(cut, figures, sections);
   const of = (...groups: readonly string[]) => volumes.filter(({ group }) => groups.includes(group));
   const whole = of('taper', 'equation');
@@ -136,7 +136,7 @@ export function WaysBeside({ cut, figures, sections, units }: WaysBesideProps) {
         <div key={title}>
           <h3 className="font-bold">{title}</h3>
           <Suspense fallback={drawing}>
-            <WaysChart title={title} volumes={rows} profileM3={profileM3} units={units} />
+            <ModelsChart title={title} volumes={rows} profileM3={profileM3} units={units} />
           </Suspense>
         </div>
       ))}

@@ -6,8 +6,8 @@ import { seededRandom } from '../../statistics/index.ts';
 import { findMethod } from '../../methods/index.ts';
 import { type HeightScene, honestScene, SLIPPED, SLIPPED_PLAINLY } from '../../testing/height-scenes.ts';
 import { printFigures } from '../../testing/print-figures.ts';
-import { HEIGHT_SLIP_KINDS } from './catalogue.ts';
-import { nameSlips, withNamedSlips } from './name-slips.ts';
+import { HEIGHT_READING_ERRORS } from './catalogue.ts';
+import { nameReadingErrors, withReadingErrors } from './name-reading-errors.ts';
 import { soundFactor } from '../sound.ts';
 import type { HeightEvidence } from './evidence.ts';
 
@@ -22,7 +22,7 @@ function saidOf({ methodId, readings, context, evidence }: HeightScene): readonl
   const method = methodOf(methodId);
   const naming = { method, readings, context, evidence, findMethod };
   const own = findingsOf(evaluate(method, readings, context));
-  return withNamedSlips(own, nameSlips(naming), naming).filter(({ severity }) => severity !== 'note');
+  return withReadingErrors(own, nameReadingErrors(naming), naming).filter(({ severity }) => severity !== 'note');
 }
 
 /** The height after a mend is taken, in m; null where the mend leaves readings to be taken again. */
@@ -60,15 +60,15 @@ function named(code: string, make: (random: ReturnType<typeof seededRandom>) => 
 
 describe('the catalogue of slips in heights', () => {
   it('holds at least 25 kinds, each with its words, its effect, its mend and the evidence it needs', () => {
-    expect(HEIGHT_SLIP_KINDS.length).toBeGreaterThanOrEqual(25);
-    expect(new Set(HEIGHT_SLIP_KINDS.map(({ code }) => code)).size).toBe(HEIGHT_SLIP_KINDS.length);
-    for (const { name, effect, mend, evidence } of HEIGHT_SLIP_KINDS)
-      for (const text of [name, effect, mend, evidence]) expect(text.length).toBeGreaterThan(4);
+    expect(HEIGHT_READING_ERRORS.length).toBeGreaterThanOrEqual(25);
+    expect(new Set(HEIGHT_READING_ERRORS.map(({ code }) => code)).size).toBe(HEIGHT_READING_ERRORS.length);
+    for (const { name, effect, suggestedFix, evidence } of HEIGHT_READING_ERRORS)
+      for (const text of [name, effect, suggestedFix, evidence]) expect(text.length).toBeGreaterThan(4);
   });
 
   it('has a simulated case for every kind', () => {
     const simulated = [...Object.keys(SLIPPED), ...Object.keys(SLIPPED_PLAINLY)].sort();
-    expect(simulated).toEqual(HEIGHT_SLIP_KINDS.map(({ code }) => code).sort());
+    expect(simulated).toEqual(HEIGHT_READING_ERRORS.map(({ code }) => code).sort());
   });
 
   const shares: [string, number][] = [];
@@ -131,7 +131,7 @@ describe('what is said of a slip', () => {
 
   it('names the figures before and after, and what the evidence says', () => {
     // 25 × (0.62 + 0.08) = 17.5 and 25 × (0.62 − 0.08) = 13.5
-    const [first] = nameSlips(
+    const [first] = nameReadingErrors(
       naming({
         eyeM: 1.6,
         ground: { value: 0, standardError: 0.02 },
@@ -148,7 +148,7 @@ describe('what is said of a slip', () => {
   });
 
   it('is nothing without evidence', () => {
-    expect(nameSlips(naming({ expected: [] }))).toEqual([]);
+    expect(nameReadingErrors(naming({ expected: [] }))).toEqual([]);
   });
 
   it('leaves a base above the eye unquestioned where the ground explains it', () => {
@@ -160,7 +160,7 @@ describe('what is said of a slip', () => {
     });
     const own = findingsOf(evaluate(known.method, readings, context));
     expect(own.find(({ code }) => code === 'height.base-above-eye')?.severity).toBe('check');
-    const said = withNamedSlips(own, nameSlips(known), known);
+    const said = withReadingErrors(own, nameReadingErrors(known), known);
     expect(said.find(({ code }) => code === 'height.base-above-eye')?.severity).toBe('note');
   });
 

@@ -1,0 +1,58 @@
+import { printRounded, type StandUnits } from '@arbolito/core/units';
+import type { StandSummary } from '../../../contracts/views.ts';
+import { needsPlots } from '../../results/counting-words.ts';
+import type { Estimated } from '@arbolito/core/statistics';
+import { type Cell, errorCell, figure, words } from '../table.ts';
+
+/** The three figures of every sum, in the units shown. */
+interface Figure {
+  readonly words: string;
+  readonly of: 'stemsPerHa' | 'basalAreaM2PerHa' | 'volumeM3PerHa';
+  readonly to: (value: number) => number;
+  readonly decimals: number;
+}
+
+export const figuresOf = (units: StandUnits): readonly Figure[] => [
+  { words: `stems / ${units.area}`, of: 'stemsPerHa', to: units.stems, decimals: 1 },
+  {
+    words: `basal area, ${units.basalArea} / ${units.area}`,
+    of: 'basalAreaM2PerHa',
+    to: units.basalAreaPer,
+    decimals: 2,
+  },
+  { words: `volume, ${units.volume} / ${units.area}`, of: 'volumeM3PerHa', to: units.volumePer, decimals: 1 },
+];
+
+export const NO_SAMPLE = 'none: every tree was tallied';
+
+export const ONE_PLOT = 'needs a second plot';
+
+/** Why there is no error of sampling: the strata that have a single plot, or one plot in all. */
+export const missingError = ({ sums, survey }: StandSummary): string => needsPlots(sums, survey);
+
+export const ofMean = (estimated: Estimated | null, to: (value: number) => number, decimals: number): Cell =>
+  figure(estimated === null ? null : to(estimated.mean), decimals);
+
+export function interval(
+  estimated: Pick<Estimated, 'mean' | 'halfWidth'> | null,
+  to: (value: number) => number,
+  decimals: number,
+): Cell {
+  if (estimated === null) return words('—');
+  const { mean, halfWidth } = estimated;
+  if (halfWidth === null) return words('—');
+  return words(`${printRounded(to(mean - halfWidth), decimals)} to ${printRounded(to(mean + halfWidth), decimals)}`);
+}
+
+/** The standard error of a figure, or why there is none. */
+export function errorOf(
+  estimated: Pick<Estimated, 'standardError'> | null,
+  to: (value: number) => number,
+  none?: string,
+): Cell {
+  const value = estimated?.standardError ?? null;
+  return errorCell(value === null ? null : to(value), none);
+}
+
+export const pctOfMean = ({ mean, halfWidth }: Estimated): Cell =>
+  figure(halfWidth === null || mean === 0 ? null : (100 * halfWidth) / Math.abs(mean), 1);

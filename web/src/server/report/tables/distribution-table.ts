@@ -1,0 +1,54 @@
+import type { StandSummary } from '../../../contracts/views.ts';
+import { printRounded, type StandUnits } from '@arbolito/core/units';
+import { figure, number, type ReportTable, text, words } from '../table.ts';
+import { classesOf, total } from './diameter-classes.ts';
+import { classLimits } from '@arbolito/core/protocol';
+import { weibullShareBelow } from '@arbolito/core/statistics';
+
+/** Stems by class as they were found, and as the fitted distribution has them. */
+export function distributionTable(summary: StandSummary, units: StandUnits): ReportTable | null {
+  const { classes, present, unit } = classesOf(summary);
+  const { weibull } = summary.figures;
+  const stems = summary.sums.classes.reduce((sum, { stemsPerHa }) => sum + stemsPerHa, 0);
+  if (classes.length === 0) return null;
+  const cm = unit === 'in' ? 2.54 : 1;
+  const fitted = (named: number): number | null => {
+    if (weibull === null) return null;
+    const { from, to } = classLimits(named, summary.survey.fieldRules.classes);
+    return stems * (weibullShareBelow(weibull, to * cm) - weibullShareBelow(weibull, from * cm));
+  };
+  return {
+    id: 'distribution',
+    title: 'Diameter distribution',
+    columns: [
+      text(`class ${unit}`),
+      ...present.map(({ name }) => number(`${name}, stems / ${units.area}`)),
+      number(`Weibull, stems / ${units.area}`),
+    ],
+    rows: classes.map((named) => {
+      const own = summary.sums.classes.filter(({ diameterClass }) => diameterClass === named);
+      const value = fitted(named);
+      return [
+        words(String(named)),
+        ...present.map(({ code }) =>
+          figure(
+            units.stems(
+              total(
+                own.filter(({ speciesCode }) => speciesCode === code),
+                (row) => row.stemsPerHa,
+              ) ?? 0,
+            ),
+            1,
+          ),
+        ),
+        figure(value === null ? null : units.stems(value), 1),
+      ];
+    }),
+    notes:
+      weibull === null
+        ? ['Too few stems of different diameters for a Weibull distribution.']
+        : [
+            `Weibull of greatest likelihood (Bailey and Dell 1973), ${weibull.from === undefined ? 'beginning at half the thinnest dbh' : `truncated at the smallest tallied dbh, ${printRounded(units.diameterOf(weibull.from), 1)} ${units.diameter} (Zutter et al. 1986)`}: location ${printRounded(units.diameterOf(weibull.location), 1)}, scale ${printRounded(units.diameterOf(weibull.scale), 1)} ${units.diameter}, shape ${printRounded(weibull.shape, 2)}.`,
+          ],
+  };
+}

@@ -1,0 +1,16 @@
+import type { GroupSums } from '@arbolito/core/inventory';
+import type { StandUnits } from '@arbolito/core/units';
+import { type Cell, figure, number } from '../table.ts';
+import { errorOf, figuresOf } from './cells.ts';
+
+export const groupCells = (row: GroupSums, units: StandUnits): Cell[] =>
+  figuresOf(units).flatMap(({ of, to, decimals }) => {
+    const value = row[of];
+    const estimated = row.sampling[of];
+    return [figure(value === null ? null : to(value), decimals), errorOf(estimated, to)];
+  });
+
+export const groupColumns = (units: StandUnits) =>
+  figuresOf(units).flatMap(({ words: name }) => [number(name), number('±')]);
+
+export const ERRORS_NOTE = '± is one standard error of sampling.';

@@ -1,0 +1,53 @@
+import type { StandSummary } from '../../../contracts/views.ts';
+import type { StandUnits, UnitSystem } from '@arbolito/core/units';
+import { figure, number, type ReportTable, text, words } from '../table.ts';
+import { placeWords } from '@arbolito/core/protocol';
+import { figuresOf } from './cells.ts';
+import { shapeWords } from '@arbolito/core/plot';
+import { countingNotes } from './totals-table.ts';
+
+const stateWords = ({ finished, empty, trees }: StandSummary['plots'][number]): string =>
+  empty ? 'empty' : finished ? 'finished' : trees > 0 ? 'begun' : 'to walk';
+
+export function plotsTable(summary: StandSummary, units: StandUnits, system: UnitSystem): ReportTable {
+  const { plots, survey } = summary;
+  const strata = new Map(survey.strata.map(({ id, name }) => [id, name]));
+  return {
+    id: 'plots',
+    title: placeWords(survey.design.shape).Many,
+    columns: [
+      text(placeWords(survey.design.shape).one),
+      text('stratum'),
+      text('what it takes'),
+      number('slope %'),
+      text('state'),
+      number('trees'),
+      number('of them dead'),
+      ...figuresOf(units).map(({ words: name }) => number(name)),
+      number(`quadratic mean dbh ${units.diameter}`),
+    ],
+    rows: plots.map((plot) => [
+      words(plot.label, `/tally/${plot.id}`),
+      words(strata.get(plot.stratumId) ?? ''),
+      words(shapeWords(plot.shape, system)),
+      figure(plot.slopePct, 0),
+      words(stateWords(plot)),
+      plot.sums === null ? words('·') : figure(plot.trees, 0),
+      plot.sums === null ? words('·') : figure(plot.sums.deadStems, 0),
+      ...figuresOf(units).map(({ of, to, decimals }) => {
+        const value = plot.sums === null ? null : plot.sums[of];
+        return plot.sums === null ? words('·') : figure(value === null ? null : to(value), decimals);
+      }),
+      plot.sums === null
+        ? words('·')
+        : figure(
+            plot.sums.quadraticMeanDiameterCm === null ? null : units.diameterOf(plot.sums.quadraticMeanDiameterCm),
+            1,
+          ),
+    ]),
+    notes: [
+      ...(plots.some(({ sums }) => (sums?.deadStems ?? 0) > 0) ? ['Figures of live trees.'] : []),
+      ...countingNotes(summary),
+    ],
+  };
+}

@@ -1,0 +1,57 @@
+import type { StandSummary } from '../../../contracts/views.ts';
+import type { StandUnits } from '@arbolito/core/units';
+import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
+import type { ClassRow } from '@arbolito/core/inventory';
+import { classesOf, classWords, total } from './diameter-classes.ts';
+import { figuresOf } from './cells.ts';
+
+/** Stems by class and species, with basal area and volume of all. */
+export const standTable = (summary: StandSummary, units: StandUnits): ReportTable | null =>
+  standTableOf(summary, summary.sums.classes, units, {
+    id: 'stand',
+    title: 'Stand table: by diameter class and species',
+  });
+
+/** The same of dead trees. */
+export const deadStandTable = (summary: StandSummary, units: StandUnits): ReportTable | null =>
+  summary.sums.dead === null
+    ? null
+    : standTableOf(summary, summary.sums.dead.classes, units, {
+        id: 'dead',
+        title: 'Dead trees: stand table by diameter class and species',
+      });
+
+function standTableOf(
+  { survey }: StandSummary,
+  rows: readonly ClassRow[],
+  units: StandUnits,
+  heading: Pick<ReportTable, 'id' | 'title'>,
+): ReportTable | null {
+  const table = classesOf({ survey, sums: { classes: rows } });
+  const { classes, present, unit } = table;
+  if (classes.length === 0) return null;
+  const cells = (own: readonly ClassRow[]): Cell[] => [
+    ...present.map(({ code }) => {
+      const found = own.filter(({ speciesCode }) => speciesCode === code);
+      return found.length === 0 ? words('·') : figure(units.stems(total(found, (row) => row.stemsPerHa) ?? 0), 1);
+    }),
+    ...figuresOf(units).map(({ of, to, decimals }) => {
+      const value = total(own, (row) => row[of]);
+      return figure(value === null ? null : to(value), decimals);
+    }),
+  ];
+  return {
+    ...heading,
+    columns: [
+      text(`class ${unit}`),
+      ...present.map(({ name }) => number(`${name}, stems / ${units.area}`)),
+      ...figuresOf(units).map(({ words: name }) => number(`all: ${name}`)),
+    ],
+    rows: classes.map((named) => [
+      words(String(named)),
+      ...cells(rows.filter(({ diameterClass }) => diameterClass === named)),
+    ]),
+    total: [words('all'), ...cells(rows)],
+    notes: [classWords(table, survey)],
+  };
+}
