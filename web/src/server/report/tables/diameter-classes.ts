@@ -30,7 +30,7 @@ export function classesOf({
   return { classes, present, width, unit, hasGaps: classes.length < every.length };
 }
 
-export const total = (rows: readonly ClassRow[], of: (row: ClassRow) => number | null): number | null =>
+export const totalOfClasses = (rows: readonly ClassRow[], of: (row: ClassRow) => number | null): number | null =>
   rows.reduce<number | null>((sum, row) => {
     const value = of(row);
     return sum === null || value === null ? null : sum + value;

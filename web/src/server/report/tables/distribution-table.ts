@@ -1,7 +1,7 @@
 import type { StandSummary } from '../../../contracts/views.ts';
 import { printRounded, type StandUnits } from '@arbolito/core/units';
 import { figure, number, type ReportTable, text, words } from '../table.ts';
-import { classesOf, total } from './diameter-classes.ts';
+import { classesOf, totalOfClasses } from './diameter-classes.ts';
 import { classLimits } from '@arbolito/core/protocol';
 import { weibullShareBelow } from '@arbolito/core/statistics';
 
@@ -33,7 +33,7 @@ export function distributionTable(summary: StandSummary, units: StandUnits): Rep
         ...present.map(({ code }) =>
           figure(
             units.stems(
-              total(
+              totalOfClasses(
                 own.filter(({ speciesCode }) => speciesCode === code),
                 (row) => row.stemsPerHa,
               ) ?? 0,

@@ -2,7 +2,7 @@ import type { StandSummary } from '../../../contracts/views.ts';
 import type { StandUnits } from '@arbolito/core/units';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
 import type { ClassRow } from '@arbolito/core/inventory';
-import { classesOf, classWords, total } from './diameter-classes.ts';
+import { classesOf, classWords, totalOfClasses } from './diameter-classes.ts';
 import { figuresOf } from './cells.ts';
 
 /** Stems by class and species, with basal area and volume of all. */
@@ -33,10 +33,12 @@ function standTableOf(
   const cells = (own: readonly ClassRow[]): Cell[] => [
     ...present.map(({ code }) => {
       const found = own.filter(({ speciesCode }) => speciesCode === code);
-      return found.length === 0 ? words('·') : figure(units.stems(total(found, (row) => row.stemsPerHa) ?? 0), 1);
+      return found.length === 0
+        ? words('·')
+        : figure(units.stems(totalOfClasses(found, (row) => row.stemsPerHa) ?? 0), 1);
     }),
     ...figuresOf(units).map(({ of, to, decimals }) => {
-      const value = total(own, (row) => row[of]);
+      const value = totalOfClasses(own, (row) => row[of]);
       return figure(value === null ? null : to(value), decimals);
     }),
   ];

@@ -1,7 +1,7 @@
 import type { StandSummary } from '../../../contracts/views.ts';
 import type { StandUnits } from '@arbolito/core/units';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
-import { classesOf, classWords, total } from './diameter-classes.ts';
+import { classesOf, classWords, totalOfClasses } from './diameter-classes.ts';
 import type { ClassRow } from '@arbolito/core/inventory';
 
 /** Volume by class and species. */
@@ -10,7 +10,7 @@ export function stockTable(summary: StandSummary, units: StandUnits): ReportTabl
   const rows = summary.sums.classes;
   if (classes.length === 0 || rows.every(({ volumeM3PerHa }) => volumeM3PerHa === null)) return null;
   const volume = (own: readonly ClassRow[]): Cell => {
-    const value = total(own, (row) => row.volumeM3PerHa);
+    const value = totalOfClasses(own, (row) => row.volumeM3PerHa);
     return own.length === 0 ? words('·') : figure(value === null ? null : units.volumePer(value), 1);
   };
   const cells = (own: readonly ClassRow[]): Cell[] => [
