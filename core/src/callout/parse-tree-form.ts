@@ -105,9 +105,9 @@ export function parseTreeForm(form: TreeForm, options: ParseOptions): ParsedTree
     const { id, version } = method.description;
     const before = kept === undefined ? undefined : measurementOf(kept, key);
     const sameMethod = before?.method === id ? before : undefined;
-    const asked = isSameStation(form, key) ? readingSpecsOf(form, key) : method.description.readings;
     const readings: Record<string, readonly Reading[]> = {};
-    for (const spec of asked) {
+    // A distance that was typed before it got a method of its own is no reading of the height.
+    for (const spec of readingSpecsOf(form, key)) {
       const entry = own.entries[spec.key];
       const read = readText(spec, entry, options);
       if (read === null) continue;

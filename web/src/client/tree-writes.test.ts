@@ -163,6 +163,25 @@ describe('the writes that a tree makes', () => {
     expect(again.map(({ id }) => id)).toEqual(body.readings.map(({ id }) => id));
   });
 
+  it('leave out a distance that was typed before it got a method of its own', () => {
+    const form = formOf('#1 bt 46.2 +82% -8% @25');
+    const paced: TreeForm = {
+      ...form,
+      distance: {
+        methodId: 'distance.paces',
+        entries: { paces: { text: '32', unit: 'one' }, pace: { text: '0.78', unit: 'm' } },
+      },
+    };
+    const { body } = newTreeWrite(parsed(paced).tree, 'plot-1', 'a');
+    expect(body.readings.map(({ measure, key }) => `${measure} ${key}`)).toEqual([
+      'diameter diameter',
+      'distance paces',
+      'distance pace',
+      'height top',
+      'height base',
+    ]);
+  });
+
   it('wait for a height that was begun, and say which', () => {
     const draft: TreeForm = {
       ...formOf('#1 bt 46.2 +82% -8% @25'),
