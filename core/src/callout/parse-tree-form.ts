@@ -86,6 +86,13 @@ function readText(
   };
 }
 
+/** Whether anything was typed for the distance of a height by its own method. */
+const isDistanceBegun = (form: TreeForm, key: MeasurementKey): boolean =>
+  key.measure === 'height' &&
+  Object.values(measurementFormOf(form, heightKey('distance', heightNoOf(key))).entries).some(
+    ({ text }) => text.trim() !== '',
+  );
+
 /**
  * Reads a form: text in, numbers with units out. A reading that stands as it was on the record is that reading; a changed
  * one is the next try.
@@ -106,8 +113,9 @@ export function parseTreeForm(form: TreeForm, options: ParseOptions): ParsedTree
     const before = kept === undefined ? undefined : measurementOf(kept, key);
     const sameMethod = before?.method === id ? before : undefined;
     const readings: Record<string, readonly Reading[]> = {};
-    // A distance that was typed before it got a method of its own is no reading of the height.
-    for (const spec of readingSpecsOf(form, key)) {
+    // A distance typed before it got a method of its own counts until that method has a reading.
+    const isOwn = isSameStation(form, key) || isDistanceBegun(form, key);
+    for (const spec of isOwn ? readingSpecsOf(form, key) : method.description.readings) {
       const entry = own.entries[spec.key];
       const read = readText(spec, entry, options);
       if (read === null) continue;

@@ -104,10 +104,10 @@ describe('the catalogue of slips in heights', () => {
       alarms.set(first.code, (alarms.get(first.code) ?? 0) + 1);
     }
     const percent = (share: number): string => `${(share * 100).toFixed(1)} %`;
-    printFigures('slips named first or second with the right mend, of 1,000 trees each', [
+    printFigures(`errors named first or second with the right fix, of ${String(TREES)} trees each`, [
       ...shares.map(([code, share]) => [code, percent(share)] as const),
     ]);
-    printFigures(`false alarms on 10,000 honest trees: ${percent(alarmed / trees)}`, [
+    printFigures(`false alarms on ${String(trees)} honest trees: ${percent(alarmed / trees)}`, [
       ...[...alarms].sort((a, b) => b[1] - a[1]).map(([code, count]) => [code, String(count)] as const),
     ]);
     expect(alarmed / trees).toBeLessThan(0.02);
