@@ -26,7 +26,8 @@ const CORE_MODULES = [
 
 /** Modules of the server that others build on, and those that they must not know. */
 const SERVER_CIRCLES = [
-  ['revisions', ['surveys', 'plots', 'trees', 'results', 'volume-settings']],
+  ['revisions', ['history', 'surveys', 'plots', 'trees', 'results', 'volume-settings']],
+  ['history', ['surveys', 'plots', 'trees', 'results', 'volume-settings', 'review', 'report', 'import', 'tally']],
   ['surveys', ['plots', 'trees', 'results', 'volume-settings', 'review', 'report', 'import', 'tally']],
   ['plots', ['trees', 'results', 'volume-settings', 'review', 'report', 'import', 'tally']],
   ['trees', ['results', 'volume-settings', 'review', 'report', 'import', 'tally']],
@@ -125,6 +126,13 @@ module.exports = {
         pathNot: '^web/src/server/(database/|testing/|[^/]+/[a-z-]*repository\\.ts)|drizzle|\\.db\\.test\\.ts$',
       },
       to: { path: 'node_modules/(drizzle-orm|pg)/' },
+    },
+    {
+      name: 'repositories-return-records',
+      severity: 'error',
+      comment: 'a wire view is made of a record by a query',
+      from: { path: '^web/src/server/.*repository\\.ts$' },
+      to: { path: '^web/src/contracts/views\\.ts$' },
     },
     ...SERVER_CIRCLES.map(([module, others]) => ({
       name: `server-${module}`,

@@ -10,13 +10,14 @@ export default defineConfig({
   workers: 2,
   forbidOnly: true,
   retries: 0,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  // Limits that end a test that hangs; a slow machine with two workers must not reach them.
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   reporter: [['list'], ['json', { outputFile: '../.data/playwright.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
-    actionTimeout: 15_000,
+    actionTimeout: 60_000,
     launchOptions: { executablePath: CHROMIUM_PATH, args: CHROMIUM_ARGS },
     permissions: ['clipboard-read', 'clipboard-write'],
   },

@@ -5,36 +5,45 @@ import { checkRepository } from './review/repository.ts';
 import { checkService, type CheckService } from './review/service.ts';
 import { codesService, type CodesService } from './codes/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
-import { connect } from './database/connection.ts';
+import { connect, type InTransaction } from './database/connection.ts';
 import { exchangeRepository } from './import/repository.ts';
 import { exchangeService, type ExchangeService } from './import/service.ts';
 import { treeResultRepository } from './results/tree-result-repository.ts';
 import { treeResultCache, type TreeResultCache } from './results/tree-result-cache.ts';
+import { correctionRepository } from './history/repository.ts';
+import { historyService, type HistoryService } from './history/service.ts';
 import { log } from './log.ts';
 import { kitRepository } from './instruments/repository.ts';
 import { kitService, type KitService } from './instruments/service.ts';
 import { photoRepository } from './photos/repository.ts';
 import { photoService, type PhotoService } from './photos/service.ts';
 import { plotRepository } from './plots/repository.ts';
-import { plotService, type PlotService } from './plots/service.ts';
+import { plotCommands, type PlotCommands } from './plots/commands.ts';
+import { plotQueries, type PlotQueries } from './plots/queries.ts';
 import { workerRunner, type WorkerRunner } from './results/worker-runner.ts';
 import { keptRepository } from './results/survey-result-repository.ts';
 import { summaryService, type SummaryService } from './results/service.ts';
 import { rulesService, type RulesService } from './field-rules/service.ts';
 import { reportService, type ReportService } from './report/service.ts';
 import { surveyRepository } from './surveys/repository.ts';
-import { surveyService, type SurveyService } from './surveys/service.ts';
+import { surveyCommands, type SurveyCommands } from './surveys/commands.ts';
+import { surveyQueries, type SurveyQueries } from './surveys/queries.ts';
 import { tallyService, type TallyService } from './tally/service.ts';
-import { treeStore } from './trees/repository.ts';
-import { treeService, type TreeService } from './trees/service.ts';
+import { treeRepository } from './trees/repository.ts';
+import { treeCommands, type TreeCommands } from './trees/commands.ts';
+import { treeQueries, type TreeQueries } from './trees/queries.ts';
 import { woodRepository } from './surveys/volume-settings-repository.ts';
 import { woodService, type WoodService } from './volume-settings/service.ts';
 
 export interface Services {
-  readonly surveys: SurveyService;
-  readonly plots: PlotService;
+  readonly surveys: SurveyQueries;
+  readonly surveyCommands: SurveyCommands;
+  readonly plots: PlotQueries;
+  readonly plotCommands: PlotCommands;
   readonly photos: PhotoService;
-  readonly trees: TreeService;
+  readonly trees: TreeQueries;
+  readonly treeCommands: TreeCommands;
+  readonly history: HistoryService;
   readonly rules: RulesService;
   readonly codes: CodesService;
   readonly bodyMarks: BodyMarkService;
@@ -62,20 +71,31 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   const { database, close } = connect(databaseUrl, (error) => {
     log.warn({ message: error.message }, 'a database connection broke');
   });
-  const surveys = surveyService(surveyRepository(database));
-  const plots = plotService(plotRepository(database));
-  const store = treeStore(database);
+  const inTransaction: InTransaction = (work) => database.transaction(work);
+  const surveyRows = surveyRepository(database);
+  const plotRows = plotRepository(database);
+  const treeRows = treeRepository(database);
+  const corrections = correctionRepository(database);
+  const surveys = surveyQueries(surveyRows);
+  const plots = plotQueries(plotRows);
   const kit = kitService(kitRepository(database));
   const kitOf = (survey: SurveyView) => kit.atHand(survey.crew);
   const judgingOf = async (survey: SurveyView) => ({
     curves: (await summary.basis(survey)).judging,
     kit: await kitOf(survey),
   });
-  const trees = treeService({ store, plots, surveys, judgingOf, now });
+  const trees = treeQueries({ repository: treeRows, plots, surveys, judgingOf, now });
+  const plotWriting = plotCommands({ repository: plotRows, plots, inTransaction });
+  const treeWriting = treeCommands({ repository: treeRows, corrections, plots, surveys, inTransaction, now });
   const onError = (error: unknown): void => {
     log.warn({ err: error }, 'what is kept for speed could not be worked out');
   };
-  const figures = treeResultCache({ repository: treeResultRepository(database), surveys, trees });
+  const figures = treeResultCache({
+    repository: treeResultRepository(database),
+    surveys,
+    trees: treeRows,
+    inTransaction,
+  });
   const kept = keptRepository(database);
   const summary: SummaryService = summaryService({
     repository: kept,
@@ -102,15 +122,19 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   });
   return {
     surveys,
+    surveyCommands: surveyCommands({ repository: surveyRows, surveys, inTransaction }),
     plots,
+    plotCommands: plotWriting,
     photos,
     trees,
-    rules: rulesService({ store, trees, plots, surveys }),
-    codes: codesService(store, surveys),
+    treeCommands: treeWriting,
+    history: historyService(corrections, { tree: treeWriting.undo, plot: plotWriting.undo }),
+    rules: rulesService({ corrections, inTransaction, trees, plots, surveys }),
+    codes: codesService(surveys, inTransaction),
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
     kit,
     wood: woodService({ repository: woodRepository(database), surveys, plots, figures }),
-    tally: tallyService({ trees, plots, surveys, summary }),
+    tally: tallyService({ trees, treeCommands: treeWriting, plots, surveys, summary }),
     figures,
     summary,
     checks,

@@ -6,7 +6,7 @@ import { endpoint, json, otherMethods, queryId } from '../../server/endpoint.ts'
 export const GET = endpoint(async (context) => json(await services().trees.readings(queryId(context, 'tree'))));
 
 export const POST = endpoint(async ({ request }) =>
-  json(await services().trees.addReadings(await readBody(request, NewReadingsDto))),
+  json(await services().treeCommands.addReadings(await readBody(request, NewReadingsDto))),
 );
 
 export const ALL = otherMethods('GET, POST');

@@ -1,12 +1,17 @@
+import type { BodyMark } from '@arbolito/core/protocol';
 import { desc, eq } from 'drizzle-orm';
 import type { BodyMarkDto } from '../../contracts/field-rules.ts';
-import type { BodyMarkView } from '../../contracts/views.ts';
 import type { Database } from '../database/connection.ts';
 import { bodyMarks } from '../database/schema.ts';
 
+export interface BodyMarkRecord extends BodyMark {
+  readonly id: string;
+  readonly observer: string;
+}
+
 /** All SQL of body marks. Rows are only added: the latest of an observer counts. */
 export interface BodyMarkRepository {
-  readonly list: () => Promise<BodyMarkView[]>;
+  readonly list: () => Promise<BodyMarkRecord[]>;
   readonly digest: (id: string) => Promise<string | null>;
   readonly insert: (mark: BodyMarkDto, digest: string) => Promise<void>;
 }

@@ -9,31 +9,19 @@ export interface Codes {
   readonly conditions: readonly ConditionCode[];
 }
 
-/** Locks a survey for the rest of a transaction; whether there is one. */
-export async function lockSurvey(tx: Queryable, surveyId: string): Promise<boolean> {
-  const rows = await tx.select({ id: surveys.id }).from(surveys).where(eq(surveys.id, surveyId)).for('update');
-  return rows.length > 0;
+/** All SQL of the codes of a survey, in a transaction. */
+export interface CodesRepository {
+  /** Locks a survey until the transaction ends; whether there is one. */
+  readonly lockSurvey: (surveyId: string) => Promise<boolean>;
+  /** Codes of species that trees of a survey carry, deleted ones too: they can be put back. */
+  readonly speciesInUse: (surveyId: string) => Promise<ReadonlySet<string>>;
+  /** Condition codes that trees of a survey carry. */
+  readonly conditionsInUse: (surveyId: string) => Promise<ReadonlySet<string>>;
+  /** Replaces the codes of a survey. Species that are left out must not be in use. */
+  readonly setCodes: (surveyId: string, codes: Codes) => Promise<void>;
 }
 
-/** Codes of species that trees of a survey carry, deleted ones too: they can be put back. */
-export async function speciesInUse(tx: Queryable, surveyId: string): Promise<ReadonlySet<string>> {
-  const rows = await tx.selectDistinct({ code: trees.speciesCode }).from(trees).where(eq(trees.surveyId, surveyId));
-  return new Set(rows.map(({ code }) => code));
-}
-
-/** Codes for the state of a tree that trees of a survey carry. */
-export async function conditionsInUse(tx: Queryable, surveyId: string): Promise<ReadonlySet<string>> {
-  const code = sql<string>`jsonb_array_elements_text(${observations.notes} -> 'conditions')`;
-  const rows = await tx
-    .selectDistinct({ code })
-    .from(observations)
-    .innerJoin(trees, and(eq(trees.id, observations.treeId), isNull(trees.deletedAt)))
-    .where(and(eq(observations.surveyId, surveyId), sql`${observations.notes} ? 'conditions'`));
-  return new Set(rows.map((row) => row.code));
-}
-
-/** Puts other codes in the place of a survey's. Species that are left out must not be in use. */
-export async function setCodes(tx: Queryable, surveyId: string, codes: Codes): Promise<void> {
+async function setCodes(tx: Queryable, surveyId: string, codes: Codes): Promise<void> {
   const rows = codes.species.map(({ code, name, crown, ...limits }, position) => ({
     surveyId,
     code,
@@ -71,3 +59,24 @@ export async function setCodes(tx: Queryable, surveyId: string, codes: Codes): P
     .set({ design: sql`jsonb_set(${surveys.design}, '{conditions}', ${JSON.stringify(codes.conditions)}::jsonb)` })
     .where(eq(surveys.id, surveyId));
 }
+
+export const codesRepository = (tx: Queryable): CodesRepository => ({
+  lockSurvey: async (surveyId) => {
+    const rows = await tx.select({ id: surveys.id }).from(surveys).where(eq(surveys.id, surveyId)).for('update');
+    return rows.length > 0;
+  },
+  speciesInUse: async (surveyId) => {
+    const rows = await tx.selectDistinct({ code: trees.speciesCode }).from(trees).where(eq(trees.surveyId, surveyId));
+    return new Set(rows.map(({ code }) => code));
+  },
+  conditionsInUse: async (surveyId) => {
+    const code = sql<string>`jsonb_array_elements_text(${observations.notes} -> 'conditions')`;
+    const rows = await tx
+      .selectDistinct({ code })
+      .from(observations)
+      .innerJoin(trees, and(eq(trees.id, observations.treeId), isNull(trees.deletedAt)))
+      .where(and(eq(observations.surveyId, surveyId), sql`${observations.notes} ? 'conditions'`));
+    return new Set(rows.map((row) => row.code));
+  },
+  setCodes: (surveyId, codes) => setCodes(tx, surveyId, codes),
+});

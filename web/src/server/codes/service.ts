@@ -1,12 +1,13 @@
 import type { ConditionCode } from '@arbolito/core/protocol';
 import type { CodesDto } from '../../contracts/codes.ts';
 import type { SurveyView } from '../../contracts/views.ts';
+import type { InTransaction } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
+import { isRecorded, newCorrection } from '../history/correction.ts';
+import { correctionRepository } from '../history/repository.ts';
 import { type FieldError, notFound, Problem } from '../problem.ts';
-import type { SurveyService } from '../surveys/service.ts';
-import { alreadyMade } from '../trees/corrections.ts';
-import type { TreeStore } from '../trees/repository.ts';
-import { type Codes, conditionsInUse, lockSurvey, setCodes, speciesInUse } from './repository.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
+import { type Codes, codesRepository } from './repository.ts';
 
 export interface CodesService {
   /** Changes what is called out in a survey, on the record. The same write again changes nothing. */
@@ -32,7 +33,7 @@ const withCondition = (code: ConditionCode, before: readonly ConditionCode[]): C
   return { code: code.code, words: code.words, ...(condition === undefined ? {} : { condition }) };
 };
 
-export const codesService = (store: TreeStore, surveys: Pick<SurveyService, 'get'>): CodesService => ({
+export const codesService = (surveys: Pick<SurveyQueries, 'get'>, inTransaction: InTransaction): CodesService => ({
   change: async (surveyId, { species, conditions, ...act }) => {
     const before = await surveys.get(surveyId);
     const after: Codes = {
@@ -40,30 +41,29 @@ export const codesService = (store: TreeStore, surveys: Pick<SurveyService, 'get
       conditions: conditions.map((code) => withCondition(code, before.design.conditions)),
     };
     const digest = digestOf({ surveyId, act, after });
-    await store.atOnce(async (repository, tx) => {
-      if (!(await lockSurvey(tx, surveyId))) throw notFound('This survey');
-      if (await alreadyMade(repository, act.id, digest)) return;
+    await inTransaction(async (tx) => {
+      const repository = codesRepository(tx);
+      const corrections = correctionRepository(tx);
+      if (!(await repository.lockSurvey(surveyId))) throw notFound('This survey');
+      if (await isRecorded(corrections, act.id, digest)) return;
       const errors = [
-        ...missing('/species', await speciesInUse(tx, surveyId), after.species),
-        ...missing('/conditions', await conditionsInUse(tx, surveyId), after.conditions),
+        ...missing('/species', await repository.speciesInUse(surveyId), after.species),
+        ...missing('/conditions', await repository.conditionsInUse(surveyId), after.conditions),
       ];
       const [first] = errors;
       if (first !== undefined) throw new Problem('conflict', first.detail, { errors });
-      await setCodes(tx, surveyId, after);
+      await repository.setCodes(surveyId, after);
       const codesBefore: Codes = { species: before.species, conditions: before.design.conditions };
-      await repository.insertCorrection({
-        id: act.id,
-        observer: act.observer,
-        device: act.device,
-        madeAt: act.madeAt,
-        writeDigest: digest,
-        subject: 'survey',
-        subjectId: surveyId,
-        kind: 'change',
-        undoes: null,
-        before: { codes: codesBefore },
-        after: { codes: after },
-      });
+      await corrections.insert(
+        newCorrection(act, digest, {
+          kind: 'change',
+          undoes: null,
+          subject: 'survey',
+          subjectId: surveyId,
+          before: { codes: codesBefore },
+          after: { codes: after },
+        }),
+      );
     });
     return surveys.get(surveyId);
   },

@@ -12,6 +12,9 @@ export type Queryable = Pick<
   'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'
 >;
 
+/** Runs a piece of work whole or not at all. Only the service that opens a transaction hands it to repositories. */
+export type InTransaction = <T>(work: (tx: Queryable) => Promise<T>) => Promise<T>;
+
 export interface Connection {
   readonly database: Database;
   readonly close: () => Promise<void>;

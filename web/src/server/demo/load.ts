@@ -54,11 +54,15 @@ async function unlessMadeOtherwise<T>(write: Promise<T>): Promise<T | null> {
 }
 
 /** Loads one visit through the services; answers false where the survey is there already. */
-async function loadVisit({ surveys, plots, trees }: Services, scene: DemoSurvey, visit: Visit): Promise<boolean> {
+async function loadVisit(
+  { surveyCommands, plotCommands, treeCommands }: Services,
+  scene: DemoSurvey,
+  visit: Visit,
+): Promise<boolean> {
   const { surveyId, crew, prefix } = visit;
   const writer = { observer: crew, device: DEVICE };
   const own = (...names: readonly string[]): string => idOf(...prefix, ...names);
-  const survey = surveys.create({
+  const survey = surveyCommands.create({
     id: surveyId,
     ...writer,
     place: { id: idOf('place', scene.place), name: scene.place },
@@ -87,7 +91,7 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: DemoSurvey,
   let minutes = 0;
   for (const plot of visit.plots) {
     const plotId = own('plot', plot.label);
-    const laid = plots.create({
+    const laid = plotCommands.create({
       id: plotId,
       ...writer,
       surveyId,
@@ -107,10 +111,10 @@ async function loadVisit({ surveys, plots, trees }: Services, scene: DemoSurvey,
       const observer = tree.observer ?? crew;
       const record = demoRecord(tree, { plotId, observer, device: DEVICE, takenAt: observedAt, id });
       const by = { observationId: id('observation'), observedAt, observer, device: DEVICE };
-      await trees.create(toTreeWrite({ ...record, plotId }, by));
+      await treeCommands.create(toTreeWrite({ ...record, plotId }, by));
     }
     if (made.created && (plot.state === 'finished' || plot.state === 'empty')) {
-      await trees.correctPlot(plotId, {
+      await plotCommands.correct(plotId, {
         id: own('finished', plot.label),
         ...writer,
         madeAt: momentOf(visit.startedOn, minutes),

@@ -1,13 +1,15 @@
 import { changedRules, type FieldRules, PLAIN_TREE, recordChanges, type TapedTree } from '@arbolito/core/protocol';
 import type { RulesChangeDto, RulesPreviewDto } from '../../contracts/field-rules.ts';
 import type { RulesChangeView, SurveyView, TouchedTree, TreeView } from '../../contracts/views.ts';
+import type { InTransaction } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
-import type { PlotService } from '../plots/service.ts';
+import { isRecorded, newCorrection } from '../history/correction.ts';
+import { type CorrectionRepository, correctionRepository } from '../history/repository.ts';
+import type { PlotQueries } from '../plots/queries.ts';
 import { notFound, Problem } from '../problem.ts';
-import { lockRules, setRules } from '../surveys/repository.ts';
-import type { SurveyService } from '../surveys/service.ts';
-import type { TreeStore } from '../trees/repository.ts';
-import type { TreeService } from '../trees/service.ts';
+import { surveyRepository } from '../surveys/repository.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
+import type { TreeQueries } from '../trees/queries.ts';
 
 /** What a change of the rules keeps beside them. */
 interface ChangedState {
@@ -26,10 +28,11 @@ export interface RulesService {
 }
 
 interface Dependencies {
-  readonly store: TreeStore;
-  readonly trees: TreeService;
-  readonly plots: PlotService;
-  readonly surveys: SurveyService;
+  readonly corrections: CorrectionRepository;
+  readonly inTransaction: InTransaction;
+  readonly trees: TreeQueries;
+  readonly plots: PlotQueries;
+  readonly surveys: SurveyQueries;
 }
 
 /** The whole of the rules from a contract, as plain data. */
@@ -40,7 +43,7 @@ const rulesOf = ({ breastHeightM, fieldRules }: RulesPreviewDto): FieldRules => 
   products: fieldRules.products.map((product) => ({ ...product })),
 });
 
-export function rulesService({ store, trees, plots, surveys }: Dependencies): RulesService {
+export function rulesService({ corrections, inTransaction, trees, plots, surveys }: Dependencies): RulesService {
   const touchedBy = async (survey: SurveyView, before: FieldRules, after: FieldRules): Promise<TouchedTree[]> => {
     const list = await plots.listOfSurvey(survey.id);
     const byId = new Map(list.map((plot) => [plot.id, plot]));
@@ -61,7 +64,7 @@ export function rulesService({ store, trees, plots, surveys }: Dependencies): Ru
     return touched;
   };
   const changes = async (surveyId: string): Promise<RulesChangeView[]> =>
-    (await store.correctionsOf(surveyId)).flatMap(({ id, observer, madeAt, before, after }) => {
+    (await corrections.listOfSubject(surveyId)).flatMap(({ id, observer, madeAt, before, after }) => {
       // Codes are changed on the record of the survey too.
       if (!Object.hasOwn(after as object, 'rules')) return [];
       const { rules, reason, touched } = after as ChangedState;
@@ -82,14 +85,12 @@ export function rulesService({ store, trees, plots, surveys }: Dependencies): Ru
       const digest = digestOf({ surveyId, change });
       // Worked out before the rules are locked: reading the trees needs connections of its own.
       const touched = await touchedBy(survey, survey.fieldRules, after);
-      await store.atOnce(async (repository, tx) => {
-        const before = await lockRules(tx, surveyId);
+      await inTransaction(async (tx) => {
+        const repository = surveyRepository(tx);
+        const history = correctionRepository(tx);
+        const before = await repository.lockRules(surveyId);
         if (before === null) throw notFound('This survey');
-        const known = await repository.findCorrection(change.id);
-        if (known !== null) {
-          if (known.writeDigest === digest) return;
-          throw new Problem('conflict', 'A change with this identifier is on the record already, with other content.');
-        }
+        if (await isRecorded(history, change.id, digest)) return;
         if (changedRules(before, survey.fieldRules).length > 0)
           throw new Problem(
             'conflict',
@@ -99,21 +100,18 @@ export function rulesService({ store, trees, plots, surveys }: Dependencies): Ru
           throw new Problem('invalid', 'These are the rules already: nothing is changed.', {
             errors: [{ pointer: '/fieldRules', code: 'rules-unchanged', detail: 'Change at least one decision.' }],
           });
-        await setRules(tx, surveyId, after);
+        await repository.setRules(surveyId, after);
         const state: ChangedState = { rules: after, reason: change.reason, touched };
-        await repository.insertCorrection({
-          id: change.id,
-          observer: change.observer,
-          device: change.device,
-          madeAt: change.madeAt,
-          writeDigest: digest,
-          subject: 'survey',
-          subjectId: surveyId,
-          kind: 'change',
-          undoes: null,
-          before,
-          after: state,
-        });
+        await history.insert(
+          newCorrection(change, digest, {
+            kind: 'change',
+            undoes: null,
+            subject: 'survey',
+            subjectId: surveyId,
+            before,
+            after: state,
+          }),
+        );
       });
       const made = (await changes(surveyId)).find(({ id }) => id === change.id);
       if (made === undefined) throw notFound('This change');

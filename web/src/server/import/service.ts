@@ -16,11 +16,11 @@ import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import type { PlainMaker, TreeResultCache } from '../results/tree-result-cache.ts';
-import type { PlotService } from '../plots/service.ts';
+import type { PlotQueries } from '../plots/queries.ts';
 import { LIMITS } from '../limits.ts';
 import { fullUp, invalidField, Problem } from '../problem.ts';
 import type { SummaryService } from '../results/service.ts';
-import type { SurveyService } from '../surveys/service.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
 import { isBlank, readCsv } from './read-file.ts';
 import type { StoredFile } from './store-file.ts';
 import type { ExchangeRepository, PlotToMake, TreeToCopy } from './repository.ts';
@@ -38,8 +38,8 @@ export interface ExchangeService {
 
 interface Dependencies {
   readonly repository: ExchangeRepository;
-  readonly surveys: SurveyService;
-  readonly plots: PlotService;
+  readonly surveys: SurveyQueries;
+  readonly plots: PlotQueries;
   readonly figures: Pick<TreeResultCache, 'plainMaker'>;
   readonly summary: Pick<SummaryService, 'getOrStale'>;
   readonly now: () => Date;

@@ -1,5 +1,5 @@
 import { and, asc, count, eq, isNull } from 'drizzle-orm';
-import type { NewPhotoDto, PhotoType, PhotoView } from '../../contracts/photo.ts';
+import type { NewPhotoDto, PhotoType } from '../../contracts/photo.ts';
 import type { Database } from '../database/connection.ts';
 import { plotPhotos, plots } from '../database/schema.ts';
 
@@ -8,6 +8,16 @@ export interface PhotoToInsert extends NewPhotoDto {
   readonly plotId: string;
   readonly mediaType: PhotoType;
   readonly data: Buffer;
+}
+
+/** A photo without its picture. */
+export interface PhotoRecord {
+  readonly id: string;
+  readonly plotId: string;
+  readonly words: string;
+  readonly takenAt: string;
+  readonly observer: string;
+  readonly deletedAt: string | null;
 }
 
 export interface PhotoFile {
@@ -20,10 +30,10 @@ export interface PhotoFile {
 /** All SQL of photos. */
 export interface PhotoRepository {
   /** Those of a plot that are on the record, the oldest first. */
-  readonly listOfPlot: (plotId: string) => Promise<PhotoView[]>;
+  readonly listOfPlot: (plotId: string) => Promise<PhotoRecord[]>;
   /** The same of a whole survey, plot by plot. */
-  readonly listOfSurvey: (surveyId: string) => Promise<PhotoView[]>;
-  readonly find: (id: string) => Promise<PhotoView | null>;
+  readonly listOfSurvey: (surveyId: string) => Promise<PhotoRecord[]>;
+  readonly find: (id: string) => Promise<PhotoRecord | null>;
   readonly file: (id: string) => Promise<PhotoFile | null>;
   readonly digest: (id: string) => Promise<string | null>;
   readonly countOfPlot: (plotId: string) => Promise<number>;
@@ -46,28 +56,18 @@ export function photoRepository(database: Database): PhotoRepository {
       .from(plotPhotos)
       .innerJoin(plots, eq(plots.id, plotPhotos.plotId))
       .$dynamic();
-  type Row = Awaited<ReturnType<typeof select>>[number];
-  const viewOf = ({ deletedAt, takenAt, ...row }: Row): PhotoView => ({
-    ...row,
-    takenAt: new Date(takenAt).toISOString(),
-    deleted: deletedAt !== null,
-  });
   return {
-    listOfPlot: async (plotId) => {
-      const rows = await select()
+    listOfPlot: (plotId) =>
+      select()
         .where(and(eq(plotPhotos.plotId, plotId), isNull(plotPhotos.deletedAt)))
-        .orderBy(asc(plotPhotos.takenAt), asc(plotPhotos.id));
-      return rows.map(viewOf);
-    },
-    listOfSurvey: async (surveyId) => {
-      const rows = await select()
+        .orderBy(asc(plotPhotos.takenAt), asc(plotPhotos.id)),
+    listOfSurvey: (surveyId) =>
+      select()
         .where(and(eq(plots.surveyId, surveyId), isNull(plotPhotos.deletedAt)))
-        .orderBy(asc(plots.label), asc(plotPhotos.takenAt), asc(plotPhotos.id));
-      return rows.map(viewOf);
-    },
+        .orderBy(asc(plots.label), asc(plotPhotos.takenAt), asc(plotPhotos.id)),
     find: async (id) => {
       const [row] = await select().where(eq(plotPhotos.id, id));
-      return row === undefined ? null : viewOf(row);
+      return row ?? null;
     },
     file: async (id) => {
       const [row] = await database

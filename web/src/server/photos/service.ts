@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { type NewPhotoDto, PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo.ts';
 import { digestOf } from '../digest.ts';
-import type { PlotService } from '../plots/service.ts';
+import type { PlotQueries } from '../plots/queries.ts';
 import { LIMITS } from '../limits.ts';
 import { fullUp, notFound, Problem } from '../problem.ts';
 import { decodePhoto } from './decode-photo.ts';
-import type { PhotoFile, PhotoRepository } from './repository.ts';
+import type { PhotoFile, PhotoRecord, PhotoRepository } from './repository.ts';
 
 export interface PhotoService {
   /** @throws Problem 404 for no such plot */
@@ -19,19 +19,25 @@ export interface PhotoService {
   readonly setDeleted: (id: string, deleted: boolean) => Promise<PhotoView>;
 }
 
+const photoView = ({ deletedAt, takenAt, ...photo }: PhotoRecord): PhotoView => ({
+  ...photo,
+  takenAt: new Date(takenAt).toISOString(),
+  deleted: deletedAt !== null,
+});
+
 export function photoService(
   repository: PhotoRepository,
-  plots: Pick<PlotService, 'get'>,
+  plots: Pick<PlotQueries, 'get'>,
   now: () => Date,
 ): PhotoService {
   const find = async (id: string): Promise<PhotoView> => {
     const photo = await repository.find(id);
     if (photo === null) throw notFound('This photo');
-    return photo;
+    return photoView(photo);
   };
   return {
-    listOfPlot: async (plotId) => repository.listOfPlot((await plots.get(plotId)).id),
-    listOfSurvey: repository.listOfSurvey,
+    listOfPlot: async (plotId) => (await repository.listOfPlot((await plots.get(plotId)).id)).map(photoView),
+    listOfSurvey: async (surveyId) => (await repository.listOfSurvey(surveyId)).map(photoView),
     file: async (id) => {
       const file = await repository.file(id);
       if (file === null) throw notFound('This photo');

@@ -1,13 +1,22 @@
 import { and, asc, count, eq, inArray, isNull, ne, not, sql } from 'drizzle-orm';
-import { plotAreaM2 } from '@arbolito/core/plot';
 import type { PlotShape } from '@arbolito/core/protocol';
 import type { NewPlotDto } from '../../contracts/survey.ts';
-import type { PlotView } from '../../contracts/views.ts';
-import type { Database, Queryable } from '../database/connection.ts';
+import type { Queryable } from '../database/connection.ts';
 import { plots, surveys, trees } from '../database/schema.ts';
 
 /** A plot on its way onto the record, its shape settled. */
 export type PlotToInsert = Omit<NewPlotDto, 'areaM2' | 'shape' | 'asDesigned'> & { readonly shape: PlotShape };
+
+/** A plot as it is stored. */
+export interface PlotRecord extends PlotState {
+  readonly id: string;
+  readonly surveyId: string;
+  readonly stratumId: string;
+  readonly label: string;
+  readonly shape: PlotShape;
+  /** Trees on the record, without deleted ones. */
+  readonly trees: number;
+}
 
 export interface PlotName {
   readonly id: string;
@@ -18,10 +27,10 @@ const byLabel = (a: PlotName, b: PlotName): number => a.label.localeCompare(b.la
 
 /** All SQL of plots. */
 export interface PlotRepository {
-  readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
+  readonly listOfSurvey: (surveyId: string) => Promise<PlotRecord[]>;
   /** Names of all plots of a survey, in the order in which they are listed. */
   readonly namesOfSurvey: (surveyId: string) => Promise<PlotName[]>;
-  readonly find: (id: string) => Promise<PlotView | null>;
+  readonly find: (id: string) => Promise<PlotRecord | null>;
   readonly digest: (id: string) => Promise<string | null>;
   /** Whether a survey has a plot besides that one where every tree is tallied, or one that samples. */
   readonly hasOther: (surveyId: string, plotId: string, kind: 'complete-tally' | 'sampled') => Promise<boolean>;
@@ -33,49 +42,31 @@ export interface PlotRepository {
   readonly countOfSurvey: (surveyId: string) => Promise<number>;
   /** Labels of a survey's plots among some. */
   readonly labelsAmong: (surveyId: string, labels: readonly string[]) => Promise<readonly string[]>;
+  /** Locks a plot until the transaction ends; whether there is one. */
+  readonly lock: (id: string) => Promise<boolean>;
+  readonly setState: (id: string, state: PlotState) => Promise<void>;
 }
 
 type PlotRow = typeof plots.$inferSelect;
 
 /** What of a plot can be corrected. Its shape cannot: the trees were chosen by it. */
-export type PlotState = Pick<
-  PlotRow,
-  | 'finished'
-  | 'empty'
-  | 'slopePct'
-  | 'aspectDeg'
-  | 'latitude'
-  | 'longitude'
-  | 'ground'
-  | 'measuredOn'
-  | 'crew'
-  | 'auxiliary'
+export type PlotState = Readonly<
+  Pick<
+    PlotRow,
+    | 'finished'
+    | 'empty'
+    | 'slopePct'
+    | 'aspectDeg'
+    | 'latitude'
+    | 'longitude'
+    | 'ground'
+    | 'measuredOn'
+    | 'crew'
+    | 'auxiliary'
+  >
 >;
 
-export const plotStateOf = (row: PlotRow): PlotState => ({
-  finished: row.finished,
-  empty: row.empty,
-  slopePct: row.slopePct,
-  aspectDeg: row.aspectDeg,
-  latitude: row.latitude,
-  longitude: row.longitude,
-  ground: row.ground,
-  measuredOn: row.measuredOn,
-  crew: row.crew,
-  auxiliary: row.auxiliary,
-});
-
-/** Locks a plot for the rest of a transaction. */
-export async function lockPlot(tx: Queryable, id: string): Promise<PlotRow | null> {
-  const [row] = await tx.select().from(plots).where(eq(plots.id, id)).for('update');
-  return row ?? null;
-}
-
-export const setPlotState = async (tx: Queryable, id: string, state: PlotState): Promise<void> => {
-  await tx.update(plots).set(state).where(eq(plots.id, id));
-};
-
-export function plotRepository(database: Database): PlotRepository {
+export function plotRepository(database: Queryable): PlotRepository {
   const select = () =>
     database
       .select({
@@ -99,11 +90,10 @@ export function plotRepository(database: Database): PlotRepository {
       .from(plots)
       .leftJoin(trees, and(eq(trees.plotId, plots.id), isNull(trees.deletedAt)))
       .groupBy(plots.id);
-  const viewOf = (row: Omit<PlotView, 'areaM2'>): PlotView => ({ ...row, areaM2: plotAreaM2(row.shape) });
   return {
     listOfSurvey: async (surveyId) => {
       const rows = await select().where(eq(plots.surveyId, surveyId)).orderBy(asc(plots.label));
-      return rows.map(viewOf).sort(byLabel);
+      return rows.sort(byLabel);
     },
     namesOfSurvey: async (surveyId) => {
       const rows = await database
@@ -114,7 +104,7 @@ export function plotRepository(database: Database): PlotRepository {
     },
     find: async (id) => {
       const [row] = await select().where(eq(plots.id, id));
-      return row === undefined ? null : viewOf(row);
+      return row ?? null;
     },
     digest: async (id) => {
       const [row] = await database.select({ digest: plots.writeDigest }).from(plots).where(eq(plots.id, id));
@@ -151,6 +141,11 @@ export function plotRepository(database: Database): PlotRepository {
     },
     insert: async (plot, writeDigest) => {
       await database.insert(plots).values({ ...plot, writeDigest });
+    },
+    lock: async (id) =>
+      (await database.select({ id: plots.id }).from(plots).where(eq(plots.id, id)).for('update')).length > 0,
+    setState: async (id, state) => {
+      await database.update(plots).set(state).where(eq(plots.id, id));
     },
   };
 }

@@ -6,8 +6,8 @@ import { decodePhoto } from '../photos/decode-photo.ts';
 import type { PhotoFile } from '../photos/repository.ts';
 import type { PhotoService } from '../photos/service.ts';
 import type { SummaryService } from '../results/service.ts';
-import type { SurveyService } from '../surveys/service.ts';
-import type { TreeService } from '../trees/service.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
+import type { TreeQueries } from '../trees/queries.ts';
 import { type Report, reportOf } from './report.ts';
 
 export interface ReportService {
@@ -18,8 +18,8 @@ export interface ReportService {
 }
 
 interface Dependencies {
-  readonly surveys: SurveyService;
-  readonly trees: TreeService;
+  readonly surveys: SurveyQueries;
+  readonly trees: TreeQueries;
   readonly summary: SummaryService;
   readonly kit: KitService;
   readonly checks: CheckService;

@@ -9,10 +9,10 @@ import {
 } from '@arbolito/core/inventory';
 import type { PlotView, StandOptions, StandSummary, SurveySummary, SurveyView } from '../../contracts/views.ts';
 import { figureRowOf, type TreeResultCache } from './tree-result-cache.ts';
-import type { PlotService } from '../plots/service.ts';
-import type { SurveyService } from '../surveys/service.ts';
+import type { PlotQueries } from '../plots/queries.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
 import { settingsOf } from '../trees/evaluate-row.ts';
-import type { TreeService } from '../trees/service.ts';
+import type { TreeQueries } from '../trees/queries.ts';
 import type { WorkerRunner } from './worker-runner.ts';
 import { type CachedResult, keeperOf, type SurveyCache } from './survey-cache.ts';
 import { FINISHED_PLOTS, STAND_OPTIONS, sumsName } from './options.ts';
@@ -36,7 +36,7 @@ export interface SummaryService {
 
 /** What a plot needs of the whole survey. */
 export interface PlotInStand {
-  readonly trees: Awaited<ReturnType<TreeService['listOfPlot']>>;
+  readonly trees: Awaited<ReturnType<TreeQueries['listOfPlot']>>;
   readonly filling: HeightImputation;
   readonly judging: StandBasis['judging'];
   readonly sums: PlotSums;
@@ -47,9 +47,9 @@ export interface PlotInStand {
 interface Dependencies {
   readonly repository: KeptRepository;
   readonly figures: TreeResultCache;
-  readonly plots: PlotService;
-  readonly surveys: SurveyService;
-  readonly trees: TreeService;
+  readonly plots: PlotQueries;
+  readonly surveys: SurveyQueries;
+  readonly trees: TreeQueries;
   /** What speaks against single trees, as the review list says it. */
   readonly treesToCheck: (survey: SurveyView) => Promise<SurveySummary['treesToCheck']>;
   readonly elsewhere: WorkerRunner | undefined;

@@ -3,14 +3,22 @@ import { deadCodes } from '@arbolito/core/protocol';
 import { isBroken, isDead } from '@arbolito/core/tree';
 import type { HeightImputation } from '@arbolito/core/inventory';
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
+import type { InTransaction } from '../database/connection.ts';
 import { isDiskFull } from '../database/failures.ts';
 import { resultsKey } from './results-key.ts';
 import { noteStorage } from '../storage-state.ts';
-import type { SurveyService } from '../surveys/service.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
 import { evaluateRow, type RowParts, settingsOf } from '../trees/evaluate-row.ts';
-import type { TreeRow } from '../trees/repository.ts';
-import type { TreeService } from '../trees/service.ts';
-import type { FigureRow, FiguresOf, SummedRow, TreeResultRepository, TreeResultRow } from './tree-result-repository.ts';
+import { treeRepository, type TreeRepository, type TreeRow } from '../trees/repository.ts';
+import { treeReader } from '../trees/tree-reader.ts';
+import {
+  type FigureRow,
+  type FiguresOf,
+  saveTreeResults,
+  type SummedRow,
+  type TreeResultRepository,
+  type TreeResultRow,
+} from './tree-result-repository.ts';
 
 export interface TreeResultCache {
   /** Everything beside the trees' own record that their figures hang on. */
@@ -39,8 +47,9 @@ export type PlainMaker = (row: TreeRow, parts: RowParts) => TreeResultRow | null
 
 interface Dependencies {
   readonly repository: TreeResultRepository;
-  readonly surveys: Pick<SurveyService, 'get'>;
-  readonly trees: Pick<TreeService, 'partsOf'>;
+  readonly surveys: Pick<SurveyQueries, 'get'>;
+  readonly trees: TreeRepository;
+  readonly inTransaction: InTransaction;
 }
 
 /** Trees that are worked out at a time; in between others get their turn. */
@@ -108,7 +117,7 @@ function figureMaker(survey: SurveyView, stamp: string): FigureMaker {
   };
 }
 
-export function treeResultCache({ repository, surveys, trees }: Dependencies): TreeResultCache {
+export function treeResultCache({ repository, surveys, trees, inTransaction }: Dependencies): TreeResultCache {
   const stampOf = async (survey: SurveyView): Promise<string> => {
     const { id, species, previousSurveyId, eyeHeightM } = survey;
     const previous = previousSurveyId === null ? null : await surveys.get(previousSurveyId);
@@ -132,16 +141,20 @@ export function treeResultCache({ repository, surveys, trees }: Dependencies): T
     const of: FiguresOf = { surveyId: survey.id, stamp, deadCodes: codes };
     const missing = await repository.missing(survey.id, stamp);
     if (missing.length === 0) return { of, unsaved: [] };
-    const withParts = await trees.partsOf(survey);
+    const visit = await treeReader(trees, surveys).visitBefore(survey, trees.listOfSurvey);
     const make = figureMaker(survey, stamp);
     const unsaved: FigureRow[] = [];
     for (let at = 0; at < missing.length; at += AT_A_TIME) {
       let made: FigureRow[] = [];
       try {
-        await withParts(missing.slice(at, at + AT_A_TIME), async (tx, found) => {
+        await inTransaction(async (tx) => {
+          // The trees stay as they are until their results are saved.
+          const held = treeRepository(tx);
+          const rows = await held.listForShare(missing.slice(at, at + AT_A_TIME));
+          const found = await treeReader(held, surveys).withParts(rows, visit);
           const figures = found.map(({ row, parts }) => make(row, parts));
           made = found.flatMap(({ row }, i) => rowOfFigures(row, figures[i], codes));
-          await repository.keep(tx, figures);
+          await saveTreeResults(tx, figures);
         });
         noteStorage('ok');
       } catch (error) {

@@ -1,7 +1,6 @@
 import { and, count, eq, isNull, sql } from 'drizzle-orm';
 import pg from 'pg';
-import { isBroken, isDead, type TreeNotes } from '@arbolito/core/tree';
-import type { TreeView } from '../../contracts/views.ts';
+import { isBroken, isDead, type PlacedFinding, type TreeNotes } from '@arbolito/core/tree';
 import type { Database, Queryable } from '../database/connection.ts';
 import { plots, treeResults, trees } from '../database/schema.ts';
 import { ownText, streamRows, type TextRow } from '../database/stream.ts';
@@ -31,7 +30,7 @@ export interface FigureRow extends SummedRow {
   readonly treeId: string;
   readonly tag: string;
   readonly observer: string;
-  readonly findings: TreeView['findings'] | null;
+  readonly findings: readonly PlacedFinding[] | null;
 }
 
 export type TreeResultRow = typeof treeResults.$inferInsert;
@@ -53,8 +52,6 @@ export interface TreeResultRepository {
   readonly list: <T>(of: FiguresOf, make: (row: FigureRow) => T) => Promise<T[]>;
   /** The same without names: half as large. */
   readonly listSummed: (of: FiguresOf) => Promise<SummedRow[]>;
-  /** Keeps figures as part of the transaction that worked them out. */
-  readonly keep: (tx: Queryable, rows: readonly TreeResultRow[]) => Promise<void>;
   /** Rises with every change of a survey's plots and trees; as text, for a stamp. */
   readonly revisionOf: (surveyId: string) => Promise<string>;
 }
@@ -126,7 +123,7 @@ function figureRowOf(
     treeId: ownText(row[12]),
     tag: ownText(row[13]),
     observer: one(row[14]),
-    findings: findings === null ? null : (JSON.parse(findings) as TreeView['findings']),
+    findings: findings === null ? null : (JSON.parse(findings) as readonly PlacedFinding[]),
   };
 }
 
@@ -163,27 +160,6 @@ export function treeResultRepository(database: Database): TreeResultRepository {
       rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp), (row, one) => make(figureRowOf(row, one, deadCodes))),
     listSummed: ({ surveyId, stamp, deadCodes }) =>
       rowsOf(figuresQuery(SUMMED_COLUMNS, surveyId, stamp), (row, one) => summedRowOf(row, one, deadCodes)),
-    keep: async (tx, rows) => {
-      if (rows.length === 0) return;
-      await tx
-        .insert(treeResults)
-        .values([...rows])
-        .onConflictDoUpdate({
-          target: treeResults.treeId,
-          set: {
-            stamp: sql`excluded.stamp`,
-            diametersCm: sql`excluded.diameters_cm`,
-            readDiametersCm: sql`excluded.read_diameters_cm`,
-            dbhCm: sql`excluded.dbh_cm`,
-            heightM: sql`excluded.height_m`,
-            volumeM3: sql`excluded.volume_m3`,
-            volumeErrorM3: sql`excluded.volume_error_m3`,
-            inDoubt: sql`excluded.in_doubt`,
-            outside: sql`excluded.outside`,
-            findings: sql`excluded.findings`,
-          },
-        });
-    },
     revisionOf: async (surveyId) => {
       const [row] = await database
         .select({ plots: count(), revision: sql<string>`coalesce(sum(${plots.revision}), 0)` })
@@ -192,4 +168,27 @@ export function treeResultRepository(database: Database): TreeResultRepository {
       return `${String(row?.plots ?? 0)} ${row?.revision ?? '0'}`;
     },
   };
+}
+
+/** Saves results as part of the transaction that computed them. */
+export async function saveTreeResults(tx: Queryable, rows: readonly TreeResultRow[]): Promise<void> {
+  if (rows.length === 0) return;
+  await tx
+    .insert(treeResults)
+    .values([...rows])
+    .onConflictDoUpdate({
+      target: treeResults.treeId,
+      set: {
+        stamp: sql`excluded.stamp`,
+        diametersCm: sql`excluded.diameters_cm`,
+        readDiametersCm: sql`excluded.read_diameters_cm`,
+        dbhCm: sql`excluded.dbh_cm`,
+        heightM: sql`excluded.height_m`,
+        volumeM3: sql`excluded.volume_m3`,
+        volumeErrorM3: sql`excluded.volume_error_m3`,
+        inDoubt: sql`excluded.in_doubt`,
+        outside: sql`excluded.outside`,
+        findings: sql`excluded.findings`,
+      },
+    });
 }

@@ -7,14 +7,14 @@ import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import type { FigureRow } from '../results/tree-result-repository.ts';
 import { figureRowOf, type TreeResultCache } from '../results/tree-result-cache.ts';
-import type { PlotService } from '../plots/service.ts';
+import type { PlotQueries } from '../plots/queries.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { WorkerRunner } from '../results/worker-runner.ts';
 import { type CachedResult, keeperOf } from '../results/survey-cache.ts';
 import type { KeptRepository } from '../results/survey-result-repository.ts';
 import type { SummaryService } from '../results/service.ts';
-import type { SurveyService } from '../surveys/service.ts';
-import type { TreeService } from '../trees/service.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
+import type { TreeQueries } from '../trees/queries.ts';
 import type { CheckRepository, DecisionRow } from './repository.ts';
 
 export interface CheckService {
@@ -31,9 +31,9 @@ export interface CheckService {
 interface Dependencies {
   readonly repository: CheckRepository;
   readonly kept: KeptRepository;
-  readonly surveys: SurveyService;
-  readonly plots: PlotService;
-  readonly trees: TreeService;
+  readonly surveys: SurveyQueries;
+  readonly plots: PlotQueries;
+  readonly trees: TreeQueries;
   readonly figures: TreeResultCache;
   readonly summary: SummaryService;
   readonly kitOf: (survey: SurveyView) => Promise<readonly KitAtHand[]>;

@@ -1,20 +1,71 @@
 import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
-import { type FieldRules, rulesOfSet, setOf, USUAL_DESIGN, USUAL_WOOD } from '@arbolito/core/protocol';
-import type { Database, Queryable } from '../database/connection.ts';
+import {
+  type FieldRules,
+  rulesOfSet,
+  type Species,
+  type SurveyDesign,
+  USUAL_DESIGN,
+  USUAL_WOOD,
+  type WoodSettings,
+} from '@arbolito/core/protocol';
+import type { SlopeUnit, UnitSystem } from '@arbolito/core/units';
+import type { Queryable } from '../database/connection.ts';
 import { places, plots, species, strata, surveys, trees } from '../database/schema.ts';
-import { readOutlines } from '@arbolito/core/layout';
+import { type GroundOutline, readOutlines } from '@arbolito/core/layout';
 import { currentWood } from './volume-settings-repository.ts';
 import type { NewSurveyDto } from '../../contracts/survey.ts';
-import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
+
+/** A survey as it is stored, with its place, species, strata and present volume settings. */
+export interface SurveyRecord {
+  readonly id: string;
+  readonly place: { readonly id: string; readonly name: string };
+  readonly name: string;
+  readonly unitSystem: UnitSystem;
+  readonly slopeUnit: SlopeUnit;
+  readonly fieldRules: FieldRules;
+  readonly previousSurveyId: string | null;
+  readonly eyeHeightM: number;
+  readonly formFactor: number;
+  readonly formFactorStandardError: number;
+  readonly crew: string;
+  readonly startedOn: string;
+  readonly species: readonly Species[];
+  readonly strata: readonly StratumRecord[];
+  readonly wood: WoodSettings;
+  readonly design: SurveyDesign;
+}
+
+export interface StratumRecord {
+  readonly id: string;
+  readonly name: string;
+  readonly areaHa: number | null;
+  readonly pointsCounted: number | null;
+  readonly outline: readonly GroundOutline[] | null;
+}
+
+/** A survey in a list, with how far it has come. */
+export interface SurveyProgress {
+  readonly id: string;
+  readonly name: string;
+  readonly placeName: string;
+  readonly crew: string;
+  readonly startedOn: string;
+  readonly plots: number;
+  readonly plotsFinished: number;
+  readonly trees: number;
+}
 
 /** All SQL of surveys, with their place, species and strata. */
 export interface SurveyRepository {
-  readonly list: () => Promise<SurveyListItem[]>;
-  readonly find: (id: string) => Promise<SurveyView | null>;
+  readonly list: () => Promise<SurveyProgress[]>;
+  readonly find: (id: string) => Promise<SurveyRecord | null>;
   /** The digest of the write that made the survey, or null where there is none. */
   readonly digest: (id: string) => Promise<string | null>;
-  /** Writes the survey whole, or nothing of it. */
+  /** Part of a transaction: the survey with its place, species and strata. */
   readonly insert: (survey: NewSurveyDto, digest: string) => Promise<void>;
+  /** Locks a survey until the transaction ends; its field rules, or null where there is no such survey. */
+  readonly lockRules: (id: string) => Promise<FieldRules | null>;
+  readonly setRules: (id: string, rules: FieldRules) => Promise<void>;
   readonly answers: () => Promise<void>;
 }
 
@@ -42,22 +93,7 @@ async function insertInto(tx: Queryable, survey: NewSurveyDto, writeDigest: stri
   );
 }
 
-/** Locks a survey for the rest of a transaction and answers its field rules. */
-export async function lockRules(tx: Queryable, id: string): Promise<FieldRules | null> {
-  const [row] = await tx
-    .select({ breastHeightM: surveys.breastHeightM, fieldRules: surveys.fieldRules })
-    .from(surveys)
-    .where(eq(surveys.id, id))
-    .for('update');
-  return row === undefined ? null : { breastHeightM: row.breastHeightM, ...row.fieldRules };
-}
-
-export const setRules = async (tx: Queryable, id: string, rules: FieldRules): Promise<void> => {
-  const { breastHeightM, ...fieldRules } = rules;
-  await tx.update(surveys).set({ breastHeightM, fieldRules }).where(eq(surveys.id, id));
-};
-
-export function surveyRepository(database: Database): SurveyRepository {
+export function surveyRepository(database: Queryable): SurveyRepository {
   return {
     answers: async () => {
       await database.execute(sql`select 1`);
@@ -126,16 +162,13 @@ export function surveyRepository(database: Database): SurveyRepository {
         .where(and(eq(strata.surveyId, id)))
         .orderBy(asc(strata.position));
       const { survey, place } = row;
-      const fieldRules: FieldRules = { breastHeightM: survey.breastHeightM, ...survey.fieldRules };
       return {
         id: survey.id,
         place: { id: place.id, name: place.name },
         name: survey.name,
         unitSystem: survey.unitSystem,
         slopeUnit: survey.slopeUnit,
-        breastHeightM: survey.breastHeightM,
-        fieldRules,
-        ruleSet: setOf(fieldRules, survey.unitSystem),
+        fieldRules: { breastHeightM: survey.breastHeightM, ...survey.fieldRules },
         previousSurveyId: survey.previousSurveyId,
         eyeHeightM: survey.eyeHeightM,
         formFactor: survey.formFactor,
@@ -156,6 +189,17 @@ export function surveyRepository(database: Database): SurveyRepository {
       const [row] = await database.select({ digest: surveys.writeDigest }).from(surveys).where(eq(surveys.id, id));
       return row?.digest ?? null;
     },
-    insert: (survey, writeDigest) => database.transaction((tx) => insertInto(tx, survey, writeDigest)),
+    insert: (survey, writeDigest) => insertInto(database, survey, writeDigest),
+    lockRules: async (id) => {
+      const [row] = await database
+        .select({ breastHeightM: surveys.breastHeightM, fieldRules: surveys.fieldRules })
+        .from(surveys)
+        .where(eq(surveys.id, id))
+        .for('update');
+      return row === undefined ? null : { breastHeightM: row.breastHeightM, ...row.fieldRules };
+    },
+    setRules: async (id, { breastHeightM, ...fieldRules }) => {
+      await database.update(surveys).set({ breastHeightM, fieldRules }).where(eq(surveys.id, id));
+    },
   };
 }

@@ -3,12 +3,13 @@ import { toTreeWrite } from '../../contracts/tree-write.ts';
 import { v5 as uuidFromName } from 'uuid';
 import type { CalloutDto } from '../../contracts/tree.ts';
 import type { TallyView, TreeView } from '../../contracts/views.ts';
-import type { PlotService } from '../plots/service.ts';
+import type { PlotQueries } from '../plots/queries.ts';
 import { invalidField, Problem } from '../problem.ts';
-import type { SurveyService } from '../surveys/service.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
 import type { SummaryService } from '../results/service.ts';
 import { settingsOf } from '../trees/evaluate-row.ts';
-import type { TreeService } from '../trees/service.ts';
+import type { TreeCommands } from '../trees/commands.ts';
+import type { TreeQueries } from '../trees/queries.ts';
 
 export interface TallyService {
   /** A plot with its trees and sums. */
@@ -18,13 +19,14 @@ export interface TallyService {
 }
 
 interface Dependencies {
-  readonly trees: TreeService;
-  readonly plots: PlotService;
-  readonly surveys: SurveyService;
+  readonly trees: TreeQueries;
+  readonly treeCommands: Pick<TreeCommands, 'create'>;
+  readonly plots: PlotQueries;
+  readonly surveys: SurveyQueries;
   readonly summary: SummaryService;
 }
 
-export function tallyService({ trees, plots, surveys, summary }: Dependencies): TallyService {
+export function tallyService({ trees, treeCommands, plots, surveys, summary }: Dependencies): TallyService {
   return {
     get: async (plotId) => {
       const plot = await plots.get(plotId);
@@ -62,7 +64,7 @@ export function tallyService({ trees, plots, surveys, summary }: Dependencies): 
       };
       const { tree } = parseTreeForm(draft, { ...settings, stamp: { newId, observer, device, takenAt: observedAt } });
       const observationId = uuidFromName('observation', id);
-      return trees.create(toTreeWrite({ ...tree, id, plotId }, { observationId, observedAt, observer, device }));
+      return treeCommands.create(toTreeWrite({ ...tree, id, plotId }, { observationId, observedAt, observer, device }));
     },
   };
 }

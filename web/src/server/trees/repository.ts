@@ -1,11 +1,10 @@
 import { and, asc, count, eq, gt, inArray, isNull, type SQL } from 'drizzle-orm';
-import type { CorrectionView, ReadingRecord } from '../../contracts/views.ts';
-import type { Database, Queryable } from '../database/connection.ts';
+import type { Queryable } from '../database/connection.ts';
 import { forgetTree, raiseRevision } from '../revisions/repository.ts';
-import { corrections, observations, plots, readings, stems, trees } from '../database/schema.ts';
+import { observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/units';
 import { grouped } from '@arbolito/core/statistics';
-import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/tree';
+import type { HeightNotes, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
 
 export interface TreeRow {
   readonly id: string;
@@ -33,10 +32,15 @@ export interface NewTreeRows {
 }
 
 export type NewReadingRow = typeof readings.$inferInsert;
-export type CorrectionRow = typeof corrections.$inferInsert;
-export type StoredCorrection = typeof corrections.$inferSelect;
 
-/** All SQL of trees, their stems, observations, readings and corrections, on a database or in a transaction. */
+/** A reading as it is stored: whether it is in use, and the correction that brought it. */
+export interface StoredReading extends PlacedReading {
+  readonly instrument: string;
+  readonly inUse: boolean;
+  readonly correctionId: string | null;
+}
+
+/** All SQL of trees, their stems, observations and readings, on a database or in a transaction. */
 export interface TreeRepository {
   readonly find: (id: string) => Promise<TreeRow | null>;
   readonly listOfPlot: (plotId: string) => Promise<TreeRow[]>;
@@ -49,11 +53,11 @@ export interface TreeRepository {
   /** Identifiers of a survey's trees, plot by plot as people number them. */
   readonly idsOfSurvey: (surveyId: string) => Promise<string[]>;
   /** Trees by their identifiers, in that order. */
-  readonly listThese: (treeIds: readonly string[]) => Promise<TreeRow[]>;
+  readonly listByIds: (treeIds: readonly string[]) => Promise<TreeRow[]>;
   /** Trees by their identifiers; they stay as they are until the transaction ends. */
-  readonly listHeld: (treeIds: readonly string[]) => Promise<TreeRow[]>;
-  /** Forgets what was worked out of a tree. */
-  readonly forgetFigures: (tree: Pick<TreeRow, 'id' | 'plotId'>) => Promise<void>;
+  readonly listForShare: (treeIds: readonly string[]) => Promise<TreeRow[]>;
+  /** Deletes the cached result of a tree. */
+  readonly forgetResult: (tree: Pick<TreeRow, 'id' | 'plotId'>) => Promise<void>;
   /** The stems of each tree, by rising number. */
   readonly stemsOf: (treeIds: readonly string[]) => Promise<Map<string, StemRow[]>>;
   readonly insertStems: (rows: readonly (typeof stems.$inferInsert)[]) => Promise<void>;
@@ -66,11 +70,11 @@ export interface TreeRepository {
     },
   ) => Promise<void>;
   /** Readings in use, by observation. */
-  readonly readingsInUse: (observationIds: readonly string[]) => Promise<Map<string, ReadingRecord[]>>;
+  readonly readingsInUse: (observationIds: readonly string[]) => Promise<Map<string, StoredReading[]>>;
   /** Methods of the readings in use of a survey, by identifier. */
   readonly methodsOf: (surveyId: string) => Promise<string[]>;
   /** Every reading of a tree ever kept, the oldest first. */
-  readonly allReadings: (treeId: string) => Promise<ReadingRecord[]>;
+  readonly allReadings: (treeId: string) => Promise<StoredReading[]>;
   readonly insert: (rows: NewTreeRows) => Promise<void>;
   /** Locks the tree until the transaction ends. */
   readonly lock: (id: string) => Promise<boolean>;
@@ -79,21 +83,14 @@ export interface TreeRepository {
     values: { tag?: string; speciesCode?: string; deletedAt?: string | null },
   ) => Promise<void>;
   readonly insertReadings: (rows: readonly NewReadingRow[]) => Promise<void>;
-  readonly useExactly: (observationId: string, readingIds: readonly string[]) => Promise<void>;
-  readonly insertCorrection: (row: CorrectionRow) => Promise<void>;
-  readonly findCorrection: (id: string) => Promise<StoredCorrection | null>;
-  readonly correctionsOf: (subjectId: string) => Promise<CorrectionView[]>;
-}
-
-export interface TreeStore extends TreeRepository {
-  /** Runs a piece of work whole or not at all. */
-  readonly atOnce: <T>(work: (repository: TreeRepository, tx: Queryable) => Promise<T>) => Promise<T>;
+  /** Takes exactly these readings of an observation into use. */
+  readonly setReadingsInUse: (observationId: string, readingIds: readonly string[]) => Promise<void>;
 }
 
 type ReadingRow = typeof readings.$inferSelect;
 export type StemRow = typeof stems.$inferSelect;
 
-const recordOf = (row: ReadingRow, ordinal: number): ReadingRecord => ({
+const recordOf = (row: ReadingRow, ordinal: number): StoredReading => ({
   id: row.id,
   measure: row.measure,
   ...(ordinal === 1 ? {} : { stem: ordinal }),
@@ -114,7 +111,7 @@ const recordOf = (row: ReadingRow, ordinal: number): ReadingRecord => ({
   correctionId: row.correctionId,
 });
 
-function repositoryOn(database: Queryable): TreeRepository {
+export function treeRepository(database: Queryable): TreeRepository {
   const list = async (where: SQL | undefined): Promise<TreeRow[]> => {
     const rows = await database
       .select({
@@ -189,18 +186,18 @@ function repositoryOn(database: Queryable): TreeRepository {
       const { compare } = new Intl.Collator('en', { numeric: true });
       return rows.sort((a, b) => compare(a.label, b.label) || compare(a.tag, b.tag)).map(({ id }) => id);
     },
-    listThese: async (treeIds) => {
+    listByIds: async (treeIds) => {
       if (treeIds.length === 0) return [];
       const rows = new Map((await list(inArray(trees.id, [...treeIds]))).map((row) => [row.id, row]));
       return treeIds.flatMap((id) => rows.get(id) ?? []);
     },
-    listHeld: async (treeIds) => {
+    listForShare: async (treeIds) => {
       if (treeIds.length === 0) return [];
       const own = inArray(trees.id, [...treeIds]);
       await database.select({ id: trees.id }).from(trees).where(own).orderBy(asc(trees.id)).for('share');
       return list(and(own, isNull(trees.deletedAt)));
     },
-    forgetFigures: ({ id, plotId }) => forgetTree(database, id, plotId),
+    forgetResult: ({ id, plotId }) => forgetTree(database, id, plotId),
     stemsOf: async (treeIds) => {
       if (treeIds.length === 0) return new Map<string, StemRow[]>();
       const rows = await database
@@ -217,7 +214,7 @@ function repositoryOn(database: Queryable): TreeRepository {
       await database.update(observations).set(notes).where(eq(observations.id, observationId));
     },
     readingsInUse: async (observationIds) => {
-      const byObservation = new Map<string, ReadingRecord[]>();
+      const byObservation = new Map<string, StoredReading[]>();
       if (observationIds.length === 0) return byObservation;
       const rows = await database
         .select({ reading: readings, ordinal: stems.ordinal })
@@ -265,7 +262,7 @@ function repositoryOn(database: Queryable): TreeRepository {
     insertReadings: async (rows) => {
       if (rows.length > 0) await database.insert(readings).values([...rows]);
     },
-    useExactly: async (observationId, readingIds) => {
+    setReadingsInUse: async (observationId, readingIds) => {
       // First out, then in: two readings of one key may not be in use at once.
       await database.update(readings).set({ inUse: false }).where(eq(readings.observationId, observationId));
       if (readingIds.length > 0) {
@@ -275,28 +272,5 @@ function repositoryOn(database: Queryable): TreeRepository {
           .where(and(eq(readings.observationId, observationId), inArray(readings.id, [...readingIds])));
       }
     },
-    insertCorrection: async (row) => {
-      await database.insert(corrections).values(row);
-    },
-    findCorrection: async (id) => {
-      const [row] = await database.select().from(corrections).where(eq(corrections.id, id));
-      return row ?? null;
-    },
-    correctionsOf: async (subjectId) => {
-      const rows = await database
-        .select()
-        .from(corrections)
-        .where(eq(corrections.subjectId, subjectId))
-        .orderBy(asc(corrections.recordedAt), asc(corrections.id));
-      return rows.map(({ writeDigest, recordedAt, ...row }) => ({
-        ...row,
-        madeAt: new Date(row.madeAt).toISOString(),
-      }));
-    },
   };
 }
-
-export const treeStore = (database: Database): TreeStore => ({
-  ...repositoryOn(database),
-  atOnce: (work) => database.transaction((tx) => work(repositoryOn(tx), tx)),
-});

@@ -6,8 +6,8 @@ import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import { Problem } from '../problem.ts';
 import type { TreeResultCache } from '../results/tree-result-cache.ts';
-import type { PlotService } from '../plots/service.ts';
-import type { SurveyService } from '../surveys/service.ts';
+import type { PlotQueries } from '../plots/queries.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
 import type { WoodRepository } from '../surveys/volume-settings-repository.ts';
 import { standOf } from './stand.ts';
 
@@ -65,8 +65,8 @@ const settingsOf = ({ species, stumpM, topCm, prices }: WoodSettingsDto): WoodSe
 
 interface Dependencies {
   readonly repository: WoodRepository;
-  readonly surveys: SurveyService;
-  readonly plots: PlotService;
+  readonly surveys: SurveyQueries;
+  readonly plots: PlotQueries;
   readonly figures: TreeResultCache;
 }
 

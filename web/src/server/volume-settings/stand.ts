@@ -3,12 +3,12 @@ import { barkRatioOf, volumesOf } from '@arbolito/core/protocol';
 import { expansionFactorPerHa } from '@arbolito/core/plot';
 import type { StandView } from '../../contracts/views.ts';
 import { judgingCurves, type TreeResultCache } from '../results/tree-result-cache.ts';
-import type { PlotService } from '../plots/service.ts';
-import type { SurveyService } from '../surveys/service.ts';
+import type { PlotQueries } from '../plots/queries.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
 
 interface Dependencies {
-  readonly surveys: SurveyService;
-  readonly plots: PlotService;
+  readonly surveys: SurveyQueries;
+  readonly plots: PlotQueries;
   readonly figures: TreeResultCache;
 }
 

@@ -9,7 +9,7 @@ export const GET = endpoint(async (context) => {
 });
 
 export const POST = endpoint(async ({ request }) => {
-  const { plot, created } = await services().plots.create(await readBody(request, NewPlotDto));
+  const { plot, created } = await services().plotCommands.create(await readBody(request, NewPlotDto));
   return json(plot, created ? 201 : 200);
 });
 

@@ -6,7 +6,7 @@ import { endpoint, json, otherMethods } from '../../../server/endpoint.ts';
 export const GET = endpoint(async () => json(await services().surveys.list()));
 
 export const POST = endpoint(async ({ request }) => {
-  const { survey, created } = await services().surveys.create(await readBody(request, NewSurveyDto));
+  const { survey, created } = await services().surveyCommands.create(await readBody(request, NewSurveyDto));
   return json(survey, created ? 201 : 200);
 });
 

@@ -6,7 +6,7 @@ import { endpoint, json, otherMethods, queryId } from '../../../server/endpoint.
 export const GET = endpoint(async (context) => json(await services().trees.listOfPlot(queryId(context, 'plot'))));
 
 export const POST = endpoint(async ({ request }) => {
-  const { tree, created } = await services().trees.create(await readBody(request, NewTreeDto));
+  const { tree, created } = await services().treeCommands.create(await readBody(request, NewTreeDto));
   return json(tree, created ? 201 : 200);
 });
 

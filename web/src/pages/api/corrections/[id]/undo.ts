@@ -4,7 +4,7 @@ import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
 
 export const POST = endpoint(async (context) =>
-  json(await services().trees.undo(routeId(context, 'Correction'), await readBody(context.request, ActDto))),
+  json(await services().history.undo(routeId(context, 'Correction'), await readBody(context.request, ActDto))),
 );
 
 export const ALL = otherMethods('POST');

@@ -5,12 +5,12 @@ import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoi
 
 export const GET = endpoint(async (context) => {
   const plot = await services().plots.get(routeId(context, 'Plot'));
-  return json(await services().trees.history(plot.id));
+  return json(await services().history.ofSubject(plot.id));
 });
 
 export const POST = endpoint(async (context) =>
   json(
-    await services().trees.correctPlot(routeId(context, 'Plot'), await readBody(context.request, PlotCorrectionDto)),
+    await services().plotCommands.correct(routeId(context, 'Plot'), await readBody(context.request, PlotCorrectionDto)),
   ),
 );
 

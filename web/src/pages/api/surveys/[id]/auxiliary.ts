@@ -6,7 +6,9 @@ import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoi
 /** Quick figures of many plots, all of them or none. */
 export const POST = endpoint(async (context) => {
   const survey = await services().surveys.get(routeId(context, 'Survey'));
-  return json(await services().trees.setAuxiliary(survey.id, await readBody(context.request, AuxiliaryValuesDto)));
+  return json(
+    await services().plotCommands.setAuxiliary(survey.id, await readBody(context.request, AuxiliaryValuesDto)),
+  );
 });
 
 export const ALL = otherMethods('POST');

@@ -6,7 +6,7 @@ import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoi
 /** Many plots at once, all of them or none. */
 export const POST = endpoint(async (context) => {
   const surveyId = routeId(context, 'Survey');
-  const done = await services().plots.createMany(surveyId, await readBody(context.request, NewPlotsDto));
+  const done = await services().plotCommands.createMany(surveyId, await readBody(context.request, NewPlotsDto));
   return json(done, done.created ? 201 : 200);
 });
 

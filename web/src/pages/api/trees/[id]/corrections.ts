@@ -5,11 +5,13 @@ import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoi
 
 export const GET = endpoint(async (context) => {
   const tree = await services().trees.get(routeId(context, 'Tree'));
-  return json(await services().trees.history(tree.id));
+  return json(await services().history.ofSubject(tree.id));
 });
 
 export const POST = endpoint(async (context) =>
-  json(await services().trees.correct(routeId(context, 'Tree'), await readBody(context.request, TreeCorrectionDto))),
+  json(
+    await services().treeCommands.correct(routeId(context, 'Tree'), await readBody(context.request, TreeCorrectionDto)),
+  ),
 );
 
 export const ALL = otherMethods('GET, POST');

@@ -5,8 +5,10 @@ import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoi
 
 export const GET = endpoint(async (context) => json(await services().trees.get(routeId(context, 'Tree'))));
 
-export const DELETE = endpoint(async (context) =>
-  json(await services().trees.remove(routeId(context, 'Tree'), await readBody(context.request, ActDto))),
-);
+export const DELETE = endpoint(async (context) => {
+  const id = routeId(context, 'Tree');
+  await services().treeCommands.remove(id, await readBody(context.request, ActDto));
+  return json(await services().trees.get(id));
+});
 
 export const ALL = otherMethods('GET, DELETE');

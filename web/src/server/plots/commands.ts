@@ -1,11 +1,14 @@
 import { type PlotShape, shapeProblem } from '@arbolito/core/protocol';
 import type { NewPlotDto, NewPlotsDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
+import type { InTransaction } from '../database/connection.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import { LIMITS } from '../limits.ts';
 import { fullUp, invalidField, notFound, Problem } from '../problem.ts';
-import type { PlotName, PlotRepository } from './repository.ts';
+import { correctPlots, type PlotCorrections } from './correct-plots.ts';
+import type { PlotQueries } from './queries.ts';
+import type { PlotRepository } from './repository.ts';
 
 /** What became of many plots at once. */
 export interface PlotsLaidOut {
@@ -14,18 +17,7 @@ export interface PlotsLaidOut {
   readonly created: boolean;
 }
 
-/** Left out at the ends of the list. */
-export interface PlotNeighbours {
-  readonly previous: PlotName | undefined;
-  readonly next: PlotName | undefined;
-}
-
-export interface PlotService {
-  readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
-  /** The plots before and after one, in the order in which they are listed. */
-  readonly neighbours: (plot: PlotView) => Promise<PlotNeighbours>;
-  /** @throws Problem 404 */
-  readonly get: (id: string) => Promise<PlotView>;
+export interface PlotCommands extends PlotCorrections {
   /** Lays out a plot. The same write again changes nothing. */
   readonly create: (plot: NewPlotDto) => Promise<{ readonly plot: PlotView; readonly created: boolean }>;
   /** Lays out many plots as the survey usually does, all of them or none. The same write again changes nothing. */
@@ -53,12 +45,13 @@ function shapeOf({ areaM2, shape }: NewPlotDto): PlotShape {
   throw invalidField(problem.field === '' ? '/shape' : `/shape/${problem.field}`, 'shape', problem.message);
 }
 
-export function plotService(repository: PlotRepository): PlotService {
-  const get = async (id: string): Promise<PlotView> => {
-    const plot = await repository.find(id);
-    if (plot === null) throw notFound('This plot');
-    return plot;
-  };
+interface Dependencies {
+  readonly repository: PlotRepository;
+  readonly plots: PlotQueries;
+  readonly inTransaction: InTransaction;
+}
+
+export function plotCommands({ repository, plots, inTransaction }: Dependencies): PlotCommands {
   const refuseMixed = async (surveyId: string, plotId: string, shape: PlotShape): Promise<void> => {
     if (await repository.hasOther(surveyId, plotId, shape.kind === 'complete-tally' ? 'sampled' : 'complete-tally')) {
       throw invalidField(
@@ -73,6 +66,7 @@ export function plotService(repository: PlotRepository): PlotService {
       throw fullUp('plots', LIMITS.plotsPerSurvey, 'A survey');
   };
   return {
+    ...correctPlots({ plots, inTransaction }),
     createMany: async (surveyId, { plots: list, ...writer }) => {
       const [first] = list;
       const shape = await repository.usualShape(surveyId);
@@ -123,13 +117,6 @@ export function plotService(repository: PlotRepository): PlotService {
       }
       return { ...answer, created: true };
     },
-    listOfSurvey: repository.listOfSurvey,
-    neighbours: async ({ id, surveyId }) => {
-      const names = await repository.namesOfSurvey(surveyId);
-      const at = names.findIndex((each) => each.id === id);
-      return { previous: names[at - 1], next: names[at + 1] };
-    },
-    get,
     create: async (plot) => {
       const digest = digestOf(plot);
       const { areaM2: _areaM2, shape: _shape, asDesigned, ...rest } = plot;
@@ -150,7 +137,7 @@ export function plotService(repository: PlotRepository): PlotService {
         const constraint = brokenConstraint(error);
         if (constraint === null) throw error;
         const known = await repository.digest(plot.id);
-        if (known === digest) return { plot: await get(plot.id), created: false };
+        if (known === digest) return { plot: await plots.get(plot.id), created: false };
         if (known !== null)
           throw new Problem('conflict', 'A plot with this identifier is on the record already, with other content.');
         if (constraint === 'plot_label') {
@@ -176,7 +163,7 @@ export function plotService(repository: PlotRepository): PlotService {
           'This survey has no such stratum. Choose one of its strata.',
         );
       }
-      return { plot: await get(plot.id), created: true };
+      return { plot: await plots.get(plot.id), created: true };
     },
   };
 }

@@ -1,0 +1,41 @@
+import type { ActDto } from '../../contracts/tree.ts';
+import type { CorrectionView } from '../../contracts/views.ts';
+import { notFound, Problem } from '../problem.ts';
+import type { CorrectionRecord, CorrectionRepository } from './repository.ts';
+
+/** Brings the subject of a correction back to what it was before. */
+export type Undo = (correction: CorrectionRecord, act: ActDto) => Promise<void>;
+
+export interface HistoryService {
+  /** The corrections of a tree, a plot or a survey, the oldest first. */
+  readonly ofSubject: (subjectId: string) => Promise<CorrectionView[]>;
+  /**
+   * Undoes a correction, as a correction of its own. Only the last one of its subject can be undone.
+   *
+   * @throws Problem 404 for an unknown correction, 409 where the subject has changed since
+   */
+  readonly undo: (correctionId: string, act: ActDto) => Promise<Pick<CorrectionView, 'subject' | 'subjectId'>>;
+}
+
+const correctionView = ({
+  writeDigest: _digest,
+  recordedAt: _recordedAt,
+  ...correction
+}: CorrectionRecord): CorrectionView => ({ ...correction, madeAt: new Date(correction.madeAt).toISOString() });
+
+export const historyService = (
+  corrections: CorrectionRepository,
+  undoOf: { readonly tree: Undo; readonly plot: Undo },
+): HistoryService => ({
+  ofSubject: async (subjectId) => (await corrections.listOfSubject(subjectId)).map(correctionView),
+  undo: async (correctionId, act) => {
+    const correction = await corrections.find(correctionId);
+    if (correction === null) throw notFound('This correction');
+    if (correction.kind === 'undo') throw new Problem('conflict', 'An undo cannot be undone. Make the change again.');
+    const { subject, subjectId } = correction;
+    if (subject === 'survey')
+      throw new Problem('conflict', 'Field rules are not taken back: change them again, with the reason.');
+    await undoOf[subject](correction, act);
+    return { subject, subjectId };
+  },
+});

@@ -1,0 +1,122 @@
+import type { ActDto, AuxiliaryValuesDto, PlotCorrectionDto } from '../../contracts/tree.ts';
+import type { PlotView } from '../../contracts/views.ts';
+import type { InTransaction, Queryable } from '../database/connection.ts';
+import { digestOf } from '../digest.ts';
+import { isRecorded, newCorrection, sameState } from '../history/correction.ts';
+import { correctionRepository } from '../history/repository.ts';
+import type { Undo } from '../history/service.ts';
+import { invalidField, notFound, Problem } from '../problem.ts';
+import { forgetPlot, raiseRevision } from '../revisions/repository.ts';
+import type { PlotQueries } from './queries.ts';
+import { plotRepository, type PlotState } from './repository.ts';
+
+/** Corrections of plots: each is kept with what was before. */
+export interface PlotCorrections {
+  readonly correct: (id: string, correction: PlotCorrectionDto) => Promise<PlotView>;
+  /** Sets the auxiliary values of many plots, all of them or none. */
+  readonly setAuxiliary: (surveyId: string, values: AuxiliaryValuesDto) => Promise<readonly PlotView[]>;
+  readonly undo: Undo;
+}
+
+const plotStateOf = (plot: PlotState): PlotState => ({
+  finished: plot.finished,
+  empty: plot.empty,
+  slopePct: plot.slopePct,
+  aspectDeg: plot.aspectDeg,
+  latitude: plot.latitude,
+  longitude: plot.longitude,
+  ground: plot.ground,
+  measuredOn: plot.measuredOn,
+  crew: plot.crew,
+  auxiliary: plot.auxiliary,
+});
+
+/** @throws Problem for a state that no plot can be in */
+function refusePlotState(label: string, { empty, latitude, longitude }: PlotState, trees: number): void {
+  if (empty && trees > 0) {
+    throw new Problem('conflict', `Plot ${label} has ${String(trees)} trees on the record: it cannot be empty.`, {
+      errors: [{ pointer: '/empty', code: 'plot-has-trees', detail: `There are ${String(trees)} trees on the plot.` }],
+    });
+  }
+  if ((latitude === null) !== (longitude === null)) {
+    const pointer = latitude === null ? '/latitude' : '/longitude';
+    throw invalidField(pointer, 'position-half', 'A position has a latitude and a longitude: give both.');
+  }
+}
+
+interface PlotChange {
+  readonly id: string;
+  readonly change: Partial<PlotState>;
+  readonly act: ActDto;
+  readonly digest: string;
+  readonly undoes?: { readonly id: string; readonly after: unknown };
+  /** The survey that the plot must belong to, where one was named. */
+  readonly surveyId?: string;
+}
+
+async function changePlot(tx: Queryable, { id, change, act, digest, undoes, surveyId }: PlotChange): Promise<void> {
+  const plots = plotRepository(tx);
+  const corrections = correctionRepository(tx);
+  const plot = (await plots.lock(id)) ? await plots.find(id) : null;
+  if (plot === null) throw notFound('This plot');
+  if (surveyId !== undefined && plot.surveyId !== surveyId)
+    throw new Problem('conflict', `Plot ${plot.label} is one of another survey. Nothing was kept.`);
+  if (await isRecorded(corrections, act.id, digest)) return;
+  const before = plotStateOf(plot);
+  if (undoes !== undefined && !sameState(before, { ...before, ...(undoes.after as Partial<PlotState>) }))
+    throw new Problem('conflict', 'The plot has been changed since.');
+  const after: PlotState = { ...before, ...change };
+  refusePlotState(plot.label, after, plot.trees);
+  await plots.setState(id, after);
+  // An auxiliary value concerns the plot alone: the results of its trees still hold.
+  if (Object.keys(change).every((key) => key === 'auxiliary')) await raiseRevision(tx, id);
+  else await forgetPlot(tx, id);
+  await corrections.insert(
+    newCorrection(act, digest, {
+      kind: undoes === undefined ? 'change' : 'undo',
+      undoes: undoes?.id ?? null,
+      subject: 'plot',
+      subjectId: id,
+      before,
+      after,
+    }),
+  );
+}
+
+interface Dependencies {
+  readonly plots: PlotQueries;
+  readonly inTransaction: InTransaction;
+}
+
+export const correctPlots = ({ plots, inTransaction }: Dependencies): PlotCorrections => ({
+  correct: async (id, correction) => {
+    const { id: _id, observer: _observer, device: _device, madeAt: _madeAt, ...change } = correction;
+    const digest = digestOf({ id, correction });
+    await inTransaction((tx) => changePlot(tx, { id, change, act: correction, digest }));
+    return plots.get(id);
+  },
+  setAuxiliary: async (surveyId, { figures, ...act }) => {
+    // Always in one order, so that two writers never wait for each other.
+    const inOrder = [...figures].sort((a, b) => a.plotId.localeCompare(b.plotId, 'en'));
+    await inTransaction(async (tx) => {
+      for (const { id, plotId, auxiliary } of inOrder) {
+        const own: ActDto = { ...act, id };
+        const digest = digestOf({ id: plotId, auxiliary, act: own });
+        await changePlot(tx, { id: plotId, change: { auxiliary }, act: own, digest, surveyId });
+      }
+    });
+    return plots.listOfSurvey(surveyId);
+  },
+  undo: async ({ id, subjectId, before, after }, act) => {
+    const digest = digestOf({ undoes: id, act });
+    await inTransaction((tx) =>
+      changePlot(tx, {
+        id: subjectId,
+        change: before as Partial<PlotState>,
+        act,
+        digest,
+        undoes: { id, after },
+      }),
+    );
+  },
+});

@@ -1,0 +1,85 @@
+import type { TreeCorrectionDto } from '../../contracts/tree.ts';
+import type { TreeView } from '../../contracts/views.ts';
+import { digestOf } from '../digest.ts';
+import { isRecorded, newCorrection } from '../history/correction.ts';
+import { correctionRepository } from '../history/repository.ts';
+import { Problem } from '../problem.ts';
+import { checkTree } from './check-tree.ts';
+import { meantReadings, readingRows, refuseRewritten } from './readings.ts';
+import { type TreeRepository, treeRepository } from './repository.ts';
+import { treeReader } from './tree-reader.ts';
+import { setTreeState, type TreeState, treeStateOf } from './tree-state.ts';
+import { explainingConflicts, type TreeWriting } from './tree-writing.ts';
+
+const stateAfter = (correction: TreeCorrectionDto): TreeState => ({
+  tag: correction.tag,
+  speciesCode: correction.speciesCode,
+  readingIds: correction.readings.map((reading) => reading.id).sort(),
+  deleted: false,
+  ...(correction.taping === undefined ? {} : { taping: { ...correction.taping } }),
+  ...(correction.heights === undefined ? {} : { heights: correction.heights }),
+  ...(correction.notes === undefined ? {} : { notes: correction.notes }),
+});
+
+/** Identifiers of a tree's stems by their ordinals; new stems are stored first. */
+async function stemsWith(
+  trees: TreeRepository,
+  treeId: string,
+  added: TreeCorrectionDto['stems'] = [],
+): Promise<ReadonlyMap<number, string>> {
+  const known = (await trees.stemsOf([treeId])).get(treeId) ?? [];
+  const fresh = added.filter(({ ordinal }) => !known.some((stem) => stem.ordinal === ordinal));
+  await trees.insertStems(fresh.map(({ id, ordinal }) => ({ id, ordinal, treeId })));
+  return new Map([...known, ...fresh].map(({ ordinal, id }) => [ordinal, id]));
+}
+
+/** Changes a tree; what was before is kept with the correction. */
+export async function correctTree(
+  { reader, surveys, inTransaction }: TreeWriting,
+  id: string,
+  written: TreeCorrectionDto,
+): Promise<TreeView> {
+  // The survey is read before the transaction: one that waits for a second connection could starve the pool.
+  const survey = await surveys.get((await reader.row(id)).surveyId);
+  const digest = digestOf({ id, correction: written });
+  await explainingConflicts(written.tag, () =>
+    inTransaction(async (tx) => {
+      const trees = treeRepository(tx);
+      const corrections = correctionRepository(tx);
+      await trees.lock(id);
+      if (await isRecorded(corrections, written.id, digest)) return;
+      const row = await treeReader(trees, surveys).row(id);
+      if (row.deletedAt !== null) throw new Problem('conflict', `Tree ${row.tag} has been deleted. Undo that first.`);
+      const known = new Map((await trees.allReadings(id)).map((reading) => [reading.id, reading]));
+      const correction = { ...written, readings: meantReadings(written.readings, known) };
+      checkTree(correction, survey);
+      const before = await treeStateOf(trees, row);
+      refuseRewritten(correction.readings, known);
+      const after = stateAfter(correction);
+      await corrections.insert(
+        newCorrection(correction, digest, {
+          kind: 'change',
+          undoes: null,
+          subject: 'tree',
+          subjectId: id,
+          before,
+          after,
+        }),
+      );
+      // Out of use first: two readings of one key may not be in use at once.
+      await trees.setReadingsInUse(row.observationId, []);
+      const stems = await stemsWith(trees, id, correction.stems);
+      const added = correction.readings.filter((reading) => !known.has(reading.id));
+      await trees.insertReadings(
+        readingRows(added, stems, {
+          observationId: row.observationId,
+          observer: correction.observer,
+          device: correction.device,
+          correctionId: correction.id,
+        }),
+      );
+      await setTreeState(trees, row, after, null);
+    }),
+  );
+  return reader.view(await reader.row(id));
+}

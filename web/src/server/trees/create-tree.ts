@@ -1,0 +1,76 @@
+import type { NewTreeDto } from '../../contracts/tree.ts';
+import type { PlotView, TreeView } from '../../contracts/views.ts';
+import { digestOf } from '../digest.ts';
+import { LIMITS } from '../limits.ts';
+import { fullUp, invalidField, Problem } from '../problem.ts';
+import { checkTree } from './check-tree.ts';
+import { meantReadings, readingRows } from './readings.ts';
+import { type NewTreeRows, treeRepository } from './repository.ts';
+import { explainingConflicts, type TreeWriting } from './tree-writing.ts';
+
+/** @throws Problem 422 where the tree names a plot that does not exist */
+const plotOf = ({ plots }: TreeWriting, plotId: string): Promise<PlotView> =>
+  plots.get(plotId).catch((error: unknown) => {
+    if (error instanceof Problem && error.code === 'not-found')
+      throw invalidField('/plotId', 'plot-unknown', 'There is no such plot. Choose one of the survey’s plots.');
+    throw error;
+  });
+
+/** @throws Problem for a survey that is full, or a plot that is said to be empty */
+async function refuseWithoutRoom({ repository }: TreeWriting, plot: PlotView): Promise<void> {
+  if ((await repository.countOfSurvey(plot.surveyId)) >= LIMITS.treesPerSurvey)
+    throw fullUp('trees', LIMITS.treesPerSurvey, 'A survey');
+  if (plot.empty) {
+    throw new Problem('conflict', `Plot ${plot.label} is said to be empty. Open it again before a tree goes on it.`, {
+      errors: [{ pointer: '/plotId', code: 'plot-empty', detail: `Plot ${plot.label} is said to be empty.` }],
+    });
+  }
+}
+
+/** A new tree as rows. */
+function rowsOf(tree: NewTreeDto, surveyId: string, writeDigest: string): NewTreeRows {
+  const writer = { observer: tree.observer, device: tree.device };
+  const stems = new Map([[1, tree.stemId], ...(tree.stems ?? []).map(({ ordinal, id }) => [ordinal, id] as const)]);
+  const { id, plotId, tag, speciesCode, observationId, observedAt } = tree;
+  return {
+    tree: { id, surveyId, plotId, tag, speciesCode, ...writer, writeDigest },
+    stems: [...stems].map(([ordinal, stemId]) => ({ id: stemId, treeId: id, ordinal })),
+    observation: {
+      id: observationId,
+      treeId: id,
+      surveyId,
+      observedAt,
+      taping: tree.taping === undefined ? null : { ...tree.taping },
+      heights: tree.heights ?? null,
+      notes: tree.notes ?? null,
+      ...writer,
+    },
+    readings: readingRows(tree.readings, stems, { observationId, ...writer, correctionId: null }),
+  };
+}
+
+/**
+ * Stores a tree with its readings.
+ *
+ * @returns the tree, and whether it was created by this write; the same write again creates nothing
+ */
+export async function createTree(
+  writing: TreeWriting,
+  written: NewTreeDto,
+): Promise<{ readonly tree: TreeView; readonly created: boolean }> {
+  const { repository, reader, surveys, inTransaction } = writing;
+  const tree = { ...written, readings: meantReadings(written.readings) };
+  const plot = await plotOf(writing, tree.plotId);
+  if ((await repository.find(tree.id)) === null) await refuseWithoutRoom(writing, plot);
+  checkTree(tree, await surveys.get(plot.surveyId));
+  const writeDigest = digestOf(written);
+  try {
+    const rows = rowsOf(tree, plot.surveyId, writeDigest);
+    await explainingConflicts(tree.tag, () => inTransaction((tx) => treeRepository(tx).insert(rows)));
+  } catch (error) {
+    const there = error instanceof Problem ? await repository.find(tree.id) : null;
+    if (there?.writeDigest === writeDigest) return { tree: await reader.view(there), created: false };
+    throw error;
+  }
+  return { tree: await reader.view(await reader.row(tree.id)), created: true };
+}

@@ -1,0 +1,27 @@
+import type { ActDto } from '../../contracts/tree.ts';
+import { digestOf } from '../digest.ts';
+import { isRecorded, newCorrection } from '../history/correction.ts';
+import { correctionRepository } from '../history/repository.ts';
+import { notFound, Problem } from '../problem.ts';
+import { treeRepository } from './repository.ts';
+import { setTreeState, treeStateOf } from './tree-state.ts';
+import type { TreeWriting } from './tree-writing.ts';
+
+/** Marks a tree as deleted; undoing that correction brings it back. */
+export async function removeTree({ inTransaction, now }: TreeWriting, id: string, act: ActDto): Promise<void> {
+  const digest = digestOf({ removes: id, act });
+  await inTransaction(async (tx) => {
+    const trees = treeRepository(tx);
+    const corrections = correctionRepository(tx);
+    const row = (await trees.lock(id)) ? await trees.find(id) : null;
+    if (row === null) throw notFound('This tree');
+    if (await isRecorded(corrections, act.id, digest)) return;
+    if (row.deletedAt !== null) throw new Problem('conflict', `Tree ${row.tag} has been deleted already.`);
+    const before = await treeStateOf(trees, row);
+    const after = { ...before, deleted: true };
+    await setTreeState(trees, row, after, now());
+    await corrections.insert(
+      newCorrection(act, digest, { kind: 'delete', undoes: null, subject: 'tree', subjectId: id, before, after }),
+    );
+  });
+}

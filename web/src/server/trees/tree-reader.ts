@@ -1,0 +1,73 @@
+import type { SurveyView, TreeView } from '../../contracts/views.ts';
+import { notFound } from '../problem.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
+import { evaluateRow, type JudgingContext, type RowParts } from './evaluate-row.ts';
+import { VisitBefore, visitBefore } from './last-visits.ts';
+import type { TreeRepository, TreeRow } from './repository.ts';
+
+/** A tree with all that belongs to it. */
+export interface TreeWithParts {
+  readonly row: TreeRow;
+  readonly parts: RowParts;
+}
+
+/** Puts stored trees together with their readings, their stems and the visit before. */
+export interface TreeReader {
+  /** @throws Problem 404 */
+  readonly row: (id: string) => Promise<TreeRow>;
+  /** The visit before, whole or only those of its trees that are asked for. */
+  readonly visitBefore: (
+    survey: SurveyView,
+    rowsOf: (previousSurveyId: string) => Promise<TreeRow[]>,
+  ) => Promise<VisitBefore>;
+  readonly withParts: (rows: readonly TreeRow[], visit: VisitBefore) => Promise<TreeWithParts[]>;
+  /** Evaluated trees; without a judging context each by its own readings alone. */
+  readonly views: (
+    rows: readonly TreeRow[],
+    survey: SurveyView,
+    visit: VisitBefore,
+    judging?: JudgingContext,
+  ) => Promise<TreeView[]>;
+  /** One evaluated tree. */
+  readonly view: (row: TreeRow, judging?: JudgingContext) => Promise<TreeView>;
+}
+
+/** @param trees on a database or in a transaction */
+export function treeReader(trees: TreeRepository, surveys: Pick<SurveyQueries, 'get'>): TreeReader {
+  const visitBeforeOf: TreeReader['visitBefore'] = async (survey, rowsOf) => {
+    if (survey.previousSurveyId === null) return new VisitBefore(new Map());
+    const previous = await surveys.get(survey.previousSurveyId);
+    return visitBefore(trees, previous, await rowsOf(previous.id));
+  };
+  const withParts: TreeReader['withParts'] = async (rows, visit) => {
+    const readings = await trees.readingsInUse(rows.map(({ observationId }) => observationId));
+    const stems = await trees.stemsOf(rows.map(({ id }) => id));
+    return rows.map((row) => ({
+      row,
+      parts: {
+        readings: readings.get(row.observationId) ?? [],
+        stems: stems.get(row.id) ?? [],
+        lastVisit: visit.of(row, row.observedAt),
+      },
+    }));
+  };
+  const views: TreeReader['views'] = async (rows, survey, visit, judging) =>
+    (await withParts(rows, visit)).map(({ row, parts }) => evaluateRow(row, parts, survey, judging).view);
+  return {
+    row: async (id) => {
+      const row = await trees.find(id);
+      if (row === null) throw notFound('This tree');
+      return row;
+    },
+    visitBefore: visitBeforeOf,
+    withParts,
+    views,
+    view: async (row, judging) => {
+      const survey = await surveys.get(row.surveyId);
+      const visit = await visitBeforeOf(survey, (id) => trees.listNamed(id, row.plotLabel, row.tag));
+      const [view] = await views([row], survey, visit, judging);
+      if (view === undefined) throw notFound('This tree');
+      return view;
+    },
+  };
+}

@@ -1,0 +1,41 @@
+import type { ActDto } from '../../contracts/tree.ts';
+import { digestOf } from '../digest.ts';
+import { isRecorded, newCorrection, sameState } from '../history/correction.ts';
+import { type CorrectionRecord, correctionRepository } from '../history/repository.ts';
+import { notFound, Problem } from '../problem.ts';
+import { treeRepository } from './repository.ts';
+import { setTreeState, type TreeState, treeStateOf } from './tree-state.ts';
+import { explainingConflicts, type TreeWriting } from './tree-writing.ts';
+
+/** Brings a tree back to what it was before a correction, where nothing has changed since. */
+export async function undoTree(
+  { inTransaction, now }: TreeWriting,
+  original: CorrectionRecord,
+  act: ActDto,
+): Promise<void> {
+  const digest = digestOf({ undoes: original.id, act });
+  const target = original.before as TreeState;
+  await explainingConflicts(target.tag, () =>
+    inTransaction(async (tx) => {
+      const trees = treeRepository(tx);
+      const corrections = correctionRepository(tx);
+      const row = (await trees.lock(original.subjectId)) ? await trees.find(original.subjectId) : null;
+      if (row === null) throw notFound('This tree');
+      if (await isRecorded(corrections, act.id, digest)) return;
+      const before = await treeStateOf(trees, row);
+      if (!sameState(before, original.after))
+        throw new Problem('conflict', 'The tree has been changed since. Undo the later changes first.');
+      await setTreeState(trees, row, target, target.deleted ? now() : null);
+      await corrections.insert(
+        newCorrection(act, digest, {
+          kind: 'undo',
+          undoes: original.id,
+          subject: 'tree',
+          subjectId: row.id,
+          before,
+          after: target,
+        }),
+      );
+    }),
+  );
+}
