@@ -41,40 +41,19 @@ export interface CheckResult {
 
 /** Most repeats of one check that are kept. */
 export const CHECK_REPEATS = 12;
+/** What can be read in a check: the lowest and the highest value of each reading, in its unit. */
+export const CHECK_LIMITS = {
+  sight: [-1000, 1000],
+  tapedM: [1, 1000],
+  shownM: [0.5, 1500],
+  airC: [-40, 50],
+  lineM: [5, 1000],
+  paces: [2, 2000],
+} as const;
 /** A distance that is off by more than this share is not good enough for heights. */
 const DISTANCE_WITHIN = 0.01;
 /** What a day of brush and slopes adds to the standard error of a pace, as a share. */
 const PACE_DRIFT = 0.03;
-
-const finite = (value: unknown, low: number, high: number): boolean =>
-  typeof value === 'number' && Number.isFinite(value) && value >= low && value <= high;
-
-/** Whether something that came over the wire is a check with readings that can be. */
-export function isCheckReadings(value: unknown): value is CheckReadings {
-  if (typeof value !== 'object' || value === null) return false;
-  const { check, ...rest } = value as Record<string, unknown>;
-  const list = (figures: unknown, low: number, high: number): boolean =>
-    Array.isArray(figures) &&
-    figures.length > 0 &&
-    figures.length <= CHECK_REPEATS &&
-    figures.every((figure) => finite(figure, low, high));
-  const only = (...keys: string[]): boolean => Object.keys(rest).every((key) => keys.includes(key));
-  switch (check) {
-    case 'zero':
-      return only('forth', 'back') && finite(rest.forth, -1000, 1000) && finite(rest.back, -1000, 1000);
-    case 'fixed-distance':
-      return (
-        only('taped', 'shown', 'airC') &&
-        finite(rest.taped, 1, 1000) &&
-        list(rest.shown, 0.5, 1500) &&
-        (rest.airC === undefined || finite(rest.airC, -40, 50))
-      );
-    case 'pace-line':
-      return only('line', 'paces') && finite(rest.line, 5, 1000) && list(rest.paces, 2, 2000);
-    default:
-      return false;
-  }
-}
 
 const meanOf = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 

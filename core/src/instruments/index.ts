@@ -1,11 +1,4 @@
-export {
-  CHECK_REPEATS,
-  type CheckReadings,
-  type CheckResult,
-  checkResult,
-  isCheckReadings,
-  overdue,
-} from './checks.ts';
+export { CHECK_LIMITS, CHECK_REPEATS, type CheckReadings, type CheckResult, checkResult, overdue } from './checks.ts';
 export {
   calibratedAirC,
   instrumentFor,

@@ -3,16 +3,13 @@ import {
   asksHeight,
   type HeightRule,
   heightRuleWords,
-  isSurveyDesign,
   type PlotShape,
-  shapeProblem,
   USUAL_DESIGN,
 } from '../protocol/index.ts';
 import { expansionFactorPerHa, plotAreaM2 } from './expansion-factor.ts';
 import { isAlongGround, limitingDistanceM } from './limiting-distance.ts';
 import { shapeWords } from './plot-shape-words.ts';
 import { describe, expect, it } from 'vitest';
-import { isTreeNotes } from '../tree/index.ts';
 
 const LEVEL = { slopeRadius: 'level', slopePct: 30 } as const;
 const nested: PlotShape = {
@@ -73,32 +70,6 @@ describe('shapes in words', () => {
   ] as const)('%o', (shape, system, words) => {
     expect(shapeWords(shape, system)).toBe(words);
   });
-  it.each([
-    [null, '', 'needs a shape'],
-    [{ kind: 'star' }, 'kind', 'must be one of circle'],
-    [{ kind: 'circle' }, 'areaM2', 'between 1 and 10000 m²'],
-    [{ kind: 'circle', areaM2: 0 }, 'areaM2', 'between 1 and'],
-    [{ kind: 'circle', areaM2: 500, factorM2PerHa: 4 }, 'factorM2PerHa', 'no measure of a circle'],
-    [{ kind: 'variable-radius', factorM2PerHa: 0 }, 'factorM2PerHa', 'there is no factor of 0'],
-    [{ kind: 'rectangle', widthM: 10, lengthM: NaN }, 'lengthM', 'The length'],
-    [{ kind: 'rectangle', widthM: 900, lengthM: 900 }, 'lengthM', 'Width times length'],
-    [{ kind: 'nested', rings: [{ fromCm: 7, areaM2: 100 }] }, 'rings', '2 to 5 circles'],
-    [
-      {
-        kind: 'nested',
-        rings: [
-          { fromCm: 7, areaM2: 500 },
-          { fromCm: 20, areaM2: 100 },
-        ],
-      },
-      'rings/1',
-      'larger than the one before',
-    ],
-  ])('%o is none, and why', (value, field, words) => {
-    const problem = shapeProblem(value);
-    expect(problem?.field).toBe(field);
-    expect(problem?.message).toContain(words);
-  });
 });
 
 describe('which heights are asked for', () => {
@@ -122,46 +93,5 @@ describe('which heights are asked for', () => {
     const found = asked(rule).filter((i) => rule.ask !== 'class' || i < 4);
     expect(found).toEqual(rule.ask === 'class' ? [0, 1, 2] : expected);
     expect(heightRuleWords(rule)).toBe(words);
-  });
-});
-
-describe('what comes over the wire', () => {
-  it('is a design only when whole and within its limits', () => {
-    expect(isSurveyDesign(USUAL_DESIGN)).toBe(true);
-    expect(isSurveyDesign(JSON.parse(JSON.stringify(USUAL_DESIGN)))).toBe(true);
-    const wrong: readonly object[] = [
-      { ...USUAL_DESIGN, layout: 'somehow' },
-      { ...USUAL_DESIGN, layout: 'toString' },
-      { ...USUAL_DESIGN, shape: { kind: 'variable-radius', factorM2PerHa: 0 } },
-      { ...USUAL_DESIGN, heights: { ask: 'every', n: 0 } },
-      { ...USUAL_DESIGN, heights: { ask: 'none', n: 2 } },
-      { ...USUAL_DESIGN, conditions: [{ code: 'DEAD', words: 'dead' }] },
-      {
-        ...USUAL_DESIGN,
-        conditions: [
-          { code: 'dead', words: 'dead' },
-          { code: 'dead', words: 'again' },
-        ],
-      },
-      { ...USUAL_DESIGN, more: 1 },
-      { layout: 'random' },
-    ];
-    expect(wrong.map(isSurveyDesign)).toEqual(wrong.map(() => false));
-  });
-  it('is notes on a tree only within their limits', () => {
-    expect(isTreeNotes({ multiplicity: 4 })).toBe(true);
-    expect(isTreeNotes({ conditions: ['dead'], fork: 2, multiplicity: 2, bearingDeg: 360, awayM: 0 })).toBe(true);
-    const wrong = [
-      { fork: 1 },
-      { fork: 2.5 },
-      { multiplicity: 5 },
-      { bearingDeg: -1 },
-      { awayM: Infinity },
-      { x: 1 },
-      [],
-      null,
-    ];
-    expect(wrong.map(isTreeNotes)).toEqual(wrong.map(() => false));
-    expect(isTreeNotes({ conditions: ['dead', 'dead'] })).toBe(false);
   });
 });

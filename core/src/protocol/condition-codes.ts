@@ -11,6 +11,9 @@ export const CONDITIONS = ['live', 'dead'] as const;
 
 export type Condition = (typeof CONDITIONS)[number];
 
+/** Most condition codes of a survey, and the longest words of one. */
+export const CONDITION_LIMITS = { codes: 40, words: 60 } as const;
+
 export const CONDITION_CODE = /^[a-z]{2,8}$/;
 
 /** The code that always means a broken top, whatever a survey calls it. */

@@ -3,6 +3,7 @@ export {
   COMMON_CONDITIONS,
   type Condition,
   CONDITION_CODE,
+  CONDITION_LIMITS,
   type ConditionCode,
   conditionOf,
   CONDITIONS,
@@ -50,17 +51,20 @@ export {
 } from './field-rules/field-rules.ts';
 export { recordedEstimate } from './field-rules/recorded-dbh.ts';
 export { PLAIN_TREE, recordChanges, type RecordedTree, treeRecord } from './field-rules/recorded-tree.ts';
-export { isTapedTree, TAPED_LIMITS, type TapedTree } from './measuring-point/taped-tree.ts';
+export { TAPED_LIMITS, type TapedTree } from './measuring-point/taped-tree.ts';
 export { slopeSchools, type TapeAnswer, whereToTape } from './measuring-point/where-to-tape.ts';
 export {
   FACTOR_LIMITS,
+  isRectangleWithin,
+  type NestedCircle,
   placeWords,
   PLOT_AREA_LIMITS_M2,
   PLOT_KINDS,
   PLOT_SLOPE_LIMITS_PCT,
   type PlotKind,
   type PlotShape,
-  shapeProblem,
+  ringsRise,
+  SHAPE_LIMITS,
   SLOPE_RADII,
   type SlopeRadius,
 } from './plot-shape.ts';
@@ -73,19 +77,22 @@ export {
   type LogRuleId,
   PRICE_LIST_LIMITS,
   type PriceList,
+  type PriceUnit,
   type Product,
   UNITS_OF_PRICE,
 } from './price-list.ts';
 export {
   type AskedTree,
   asksHeight,
+  DOMINANT_RULES,
   type DominantRule,
+  fitsShape,
   EDGE_RULES,
   type EdgeRule,
+  HEIGHT_ASKS_OF,
   HEIGHT_RULE_LIMITS,
   type HeightRule,
   heightRuleWords,
-  isSurveyDesign,
   LAYOUTS,
   type PlotLayout,
   type SurveyDesign,

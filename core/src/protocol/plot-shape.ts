@@ -50,89 +50,20 @@ export const SHAPE_LIMITS = {
   factorM2PerHa: FACTOR_LIMITS,
 } as const;
 
-/** Why a shape is none, in words, with the part of it that they are about. */
-export interface ShapeProblem {
-  readonly field: string;
-  readonly message: string;
-}
+/**
+ * Whether each of several circles about one middle is larger than the one before it, and takes thicker trees.
+ *
+ * @example ringsRise([{ fromCm: 7, areaM2: 100 }, { fromCm: 20, areaM2: 500 }]) // true
+ */
+export const ringsRise = (rings: readonly NestedCircle[]): boolean =>
+  rings.every((ring, i) => {
+    const before = rings[i - 1];
+    return before === undefined || (ring.fromCm > before.fromCm && ring.areaM2 > before.areaM2);
+  });
 
-const within = (
-  field: string,
-  words: string,
-  value: unknown,
-  { low, high }: { readonly low: number; readonly high: number },
-  unit: string,
-): ShapeProblem | null =>
-  typeof value === 'number' && value >= low && value <= high
-    ? null
-    : { field, message: `${words} must lie between ${String(low)} and ${String(high)} ${unit}.` };
-
-function ringsProblem(rings: unknown): ShapeProblem | null {
-  const { low, high } = SHAPE_LIMITS.rings;
-  if (!Array.isArray(rings) || rings.length < low || rings.length > high)
-    return { field: 'rings', message: `There must be ${String(low)} to ${String(high)} circles.` };
-  const list = rings as readonly (Partial<NestedCircle> | null)[];
-  for (const [i, ring] of list.entries()) {
-    const field = `rings/${String(i)}`;
-    const problem =
-      within(`${field}/fromCm`, 'The dbh of a circle', ring?.fromCm, SHAPE_LIMITS.fromCm, 'cm') ??
-      within(`${field}/areaM2`, 'The area of a circle', ring?.areaM2, SHAPE_LIMITS.areaM2, 'm²');
-    if (problem !== null) return problem;
-    const before = list[i - 1];
-    if (before && !((ring?.fromCm ?? 0) > (before.fromCm ?? 0) && (ring?.areaM2 ?? 0) > (before.areaM2 ?? 0)))
-      return { field, message: 'Each circle must be larger than the one before it, and take thicker trees.' };
-  }
-  return null;
-}
-
-const FIELDS: Readonly<Record<PlotKind, readonly string[]>> = {
-  circle: ['areaM2'],
-  nested: ['rings'],
-  rectangle: ['widthM', 'lengthM'],
-  'variable-radius': ['factorM2PerHa'],
-  'complete-tally': ['areaM2'],
-};
-
-/** What is wrong with something that came over the wire as a shape; null for a shape within its limits. */
-export function shapeProblem(value: unknown): ShapeProblem | null {
-  if (typeof value !== 'object' || value === null || Array.isArray(value))
-    return { field: '', message: 'A plot needs a shape: its kind and its measures.' };
-  const shape = value as Partial<Record<string, unknown>>;
-  const kind = Object.keys(PLOT_KINDS).find((each): each is PlotKind => each === shape.kind);
-  if (kind === undefined)
-    return { field: 'kind', message: `The kind must be one of ${Object.keys(PLOT_KINDS).join(', ')}.` };
-  const stranger = Object.keys(shape).find((key) => key !== 'kind' && !FIELDS[kind].includes(key));
-  if (stranger !== undefined) return { field: stranger, message: `“${stranger}” is no measure of a ${kind}.` };
-  switch (kind) {
-    case 'circle':
-      return within('areaM2', 'The area', shape.areaM2, SHAPE_LIMITS.areaM2, 'm²');
-    case 'complete-tally':
-      return within('areaM2', 'The area', shape.areaM2, SHAPE_LIMITS.wholeM2, 'm²');
-    case 'nested':
-      return ringsProblem(shape.rings);
-    case 'rectangle': {
-      const side =
-        within('widthM', 'The width', shape.widthM, SHAPE_LIMITS.sideM, 'm') ??
-        within('lengthM', 'The length', shape.lengthM, SHAPE_LIMITS.sideM, 'm');
-      if (side !== null) return side;
-      const { low, high } = SHAPE_LIMITS.areaM2;
-      const areaM2 = Number(shape.widthM) * Number(shape.lengthM);
-      return areaM2 >= low && areaM2 <= high
-        ? null
-        : { field: 'lengthM', message: `Width times length must lie between ${String(low)} and ${String(high)} m².` };
-    }
-    case 'variable-radius':
-      return within(
-        'factorM2PerHa',
-        'The factor',
-        shape.factorM2PerHa,
-        SHAPE_LIMITS.factorM2PerHa,
-        'm²/ha: there is no factor of 0',
-      );
-  }
-}
-
-export const isPlotShape = (value: unknown): value is PlotShape => shapeProblem(value) === null;
+/** Whether the area of a rectangle is within the limits of a plot. */
+export const isRectangleWithin = (widthM: number, lengthM: number): boolean =>
+  widthM * lengthM >= PLOT_AREA_LIMITS_M2.low && widthM * lengthM <= PLOT_AREA_LIMITS_M2.high;
 
 /**
  * What the places of a survey are called: points where trees are counted with a factor, plots otherwise.

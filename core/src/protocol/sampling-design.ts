@@ -1,6 +1,6 @@
-import { isTwoPhaseDesign, type TwoPhaseDesign } from './two-phase-design.ts';
-import { isPlotShape, type PlotShape, SLOPE_RADII, type SlopeRadius } from './plot-shape.ts';
-import { COMMON_CONDITIONS, CONDITION_CODE, type ConditionCode, CONDITIONS } from './condition-codes.ts';
+import type { TwoPhaseDesign } from './two-phase-design.ts';
+import type { PlotShape, SlopeRadius } from './plot-shape.ts';
+import { COMMON_CONDITIONS, type ConditionCode } from './condition-codes.ts';
 
 /** How the plots were placed. */
 export const LAYOUTS = {
@@ -54,71 +54,21 @@ export const USUAL_DESIGN: SurveyDesign = {
   dominant: 'fractional',
 };
 
+/** What a height rule may ask for. */
+export const HEIGHT_ASKS_OF: readonly HeightRule['ask'][] = ['every', 'class', 'largest', 'none'];
+
 export const HEIGHT_RULE_LIMITS = { low: 1, high: 50 } as const;
-const DOMINANT_RULES: readonly DominantRule[] = ['fractional', 'floor', 'round'];
 
-const isKey = (value: unknown, of: object): boolean => typeof value === 'string' && Object.hasOwn(of, value);
-
-function isHeightRule(value: unknown): value is HeightRule {
-  if (typeof value !== 'object' || value === null) return false;
-  const { ask, n, ...rest } = value as Record<string, unknown>;
-  if (Object.keys(rest).length > 0) return false;
-  if (ask === 'none') return n === undefined;
-  return (
-    (ask === 'every' || ask === 'class' || ask === 'largest') &&
-    Number.isInteger(n) &&
-    Number(n) >= HEIGHT_RULE_LIMITS.low &&
-    Number(n) <= HEIGHT_RULE_LIMITS.high
-  );
-}
-
-function areConditions(value: unknown): boolean {
-  if (!Array.isArray(value) || value.length > 40) return false;
-  const codes = value.map((each: unknown) =>
-    typeof each === 'object' && each !== null ? (each as Partial<ConditionCode>) : {},
-  );
-  return (
-    codes.every(
-      ({ code, words, condition, ...rest }) =>
-        Object.keys(rest).length === 0 &&
-        (condition === undefined || CONDITIONS.some((each) => each === condition)) &&
-        typeof code === 'string' &&
-        CONDITION_CODE.test(code) &&
-        typeof words === 'string' &&
-        words.trim() !== '' &&
-        words.length <= 60,
-    ) && new Set(codes.map(({ code }) => code)).size === codes.length
-  );
-}
-
-/** Trees are counted at points, and every tree is guessed where every tree is tallied. */
-const fitsPhases = (phases: TwoPhaseDesign | undefined, { kind }: PlotShape): boolean =>
-  phases?.kind === 'count-measure'
-    ? kind === 'variable-radius'
-    : phases?.kind === 'three-p'
-      ? kind === 'complete-tally'
+/**
+ * Whether a two-phase design fits the plots: trees are counted at variable-radius points, and predicted where every tree is
+ * tallied.
+ */
+export const fitsShape = (phases: TwoPhaseDesign, shape: PlotShape | undefined): boolean =>
+  phases.kind === 'count-measure'
+    ? shape?.kind === 'variable-radius'
+    : phases.kind === 'three-p'
+      ? shape?.kind === 'complete-tally'
       : true;
-
-/** Whether something that came over the wire is a survey's design, each part within its limits. */
-export function isSurveyDesign(value: unknown): value is SurveyDesign {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const { layout, shape, edge, slopeRadius, heights, conditions, dominant, phases, ...rest } = value as Record<
-    string,
-    unknown
-  >;
-  return (
-    Object.keys(rest).length === 0 &&
-    isKey(layout, LAYOUTS) &&
-    isPlotShape(shape) &&
-    isKey(edge, EDGE_RULES) &&
-    isKey(slopeRadius, SLOPE_RADII) &&
-    isHeightRule(heights) &&
-    areConditions(conditions) &&
-    DOMINANT_RULES.some((each) => each === dominant) &&
-    (phases === undefined || isTwoPhaseDesign(phases)) &&
-    fitsPhases(phases, shape)
-  );
-}
 
 /** What the height rule needs to know of a tree of the plot, in the order of the tally. */
 export interface AskedTree {
@@ -175,4 +125,5 @@ const ordinal = (n: number): string => {
 };
 
 /** How the hundred thickest trees a hectare become trees of a plot. */
-export type DominantRule = 'fractional' | 'floor' | 'round';
+export const DOMINANT_RULES = ['fractional', 'floor', 'round'] as const;
+export type DominantRule = (typeof DOMINANT_RULES)[number];

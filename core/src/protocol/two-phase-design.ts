@@ -28,34 +28,6 @@ export const POINTS_LIMITS = { low: 1, high: 1_000_000 } as const;
 
 export const SURE_TO_MEASURE_LIMITS_M3 = { low: 0.001, high: 200 } as const;
 
-/** Whether something that came over the wire says how a survey looks twice. */
-export function isTwoPhaseDesign(value: unknown): value is TwoPhaseDesign {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const { kind, by, auxiliary, sureToMeasureM3, ...rest } = value as Record<string, unknown>;
-  if (Object.keys(rest).length > 0) return false;
-  const isDouble =
-    (by === 'regression' || by === 'ratio') &&
-    typeof auxiliary === 'string' &&
-    auxiliary.trim() !== '' &&
-    auxiliary.length <= AUXILIARY_NAME_LENGTH;
-  const isGuess =
-    typeof sureToMeasureM3 === 'number' &&
-    sureToMeasureM3 >= SURE_TO_MEASURE_LIMITS_M3.low &&
-    sureToMeasureM3 <= SURE_TO_MEASURE_LIMITS_M3.high;
-  const bare = by === undefined && auxiliary === undefined;
-  switch (kind) {
-    case 'double-sampling':
-      return isDouble && sureToMeasureM3 === undefined;
-    case 'three-p':
-      return isGuess && bare;
-    case 'count-measure':
-    case 'stratification':
-      return bare && sureToMeasureM3 === undefined;
-    default:
-      return false;
-  }
-}
-
 /** Where each way comes from. */
 export const TWO_PHASE_SOURCES: Readonly<Record<TwoPhaseKind, string>> = {
   'double-sampling': 'Cochran 1977, Sampling Techniques, 12.7 and 12.8',

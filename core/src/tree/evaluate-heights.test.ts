@@ -15,7 +15,6 @@ import { formOf } from '../testing/tree.ts';
 import { describe, expect, it } from 'vitest';
 import { estimateOf, findingsOf, type Outcome } from '../uncertainty/index.ts';
 import type { UnitId } from '../units/index.ts';
-import { isHeightNotes } from './heights.ts';
 import { disagreement, evaluateHeights } from './evaluate-heights.ts';
 import type { MeasurementKey } from './measurement-key.ts';
 
@@ -196,40 +195,5 @@ describe('the notes on heights', () => {
     expect(back.height.entries).toEqual({ top: { text: '+62', unit: 'pct' } });
     expect(back.moreHeights[0]).toMatchObject({ heightNo: 2, height: { entries: { top: { text: '+41' } } } });
     expect(back.broken).toBe(true);
-  });
-
-  it.each([
-    ['no object', 7],
-    ['an end that is none', { others: [{ heightNo: 2, of: 'cloud', sameStation: true }] }],
-    ['the first height once more', { others: [{ heightNo: 1, of: 'total', sameStation: true }] }],
-    [
-      'one number twice',
-      {
-        others: [
-          { heightNo: 2, of: 'total', sameStation: false },
-          { heightNo: 2, of: 'stump', sameStation: false },
-        ],
-      },
-    ],
-    ['a limit of a stump', { others: [{ heightNo: 2, of: 'stump', sameStation: true, limit: 'fork' }] }],
-    [
-      'a top diameter beyond its limits',
-      { others: [{ heightNo: 2, of: 'merchantable', sameStation: true, topDiameterCm: 300 }] },
-    ],
-    ['a choice of a height that is not there', { kept: 4 }],
-    ['a choice of a crown base', { others: [{ heightNo: 2, of: 'crown-base', sameStation: true }], kept: 2 }],
-    [
-      'seven from one stand',
-      { others: [2, 3, 4, 5, 6, 7].map((heightNo) => ({ heightNo, of: 'total', sameStation: true })) },
-    ],
-    ['a stranger', { wind: 'strong' }],
-  ])('are not %s', (_words, value) => {
-    expect(isHeightNotes(value)).toBe(false);
-  });
-
-  it('are what the sheet notes', () => {
-    expect(isHeightNotes({})).toBe(true);
-    expect(isHeightNotes({ others: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 2 })).toBe(true);
-    expect(isHeightNotes({ others: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 'mean' })).toBe(true);
   });
 });

@@ -17,7 +17,6 @@ export {
   type HeightEnd,
   type HeightNote,
   type HeightNotes,
-  isHeightNotes,
   MAX_HEIGHTS_PER_STATION,
   MAX_HEIGHTS_PER_TREE,
   STEM_LIMITS,
@@ -35,7 +34,7 @@ export {
 } from './measurement-key.ts';
 export { assembleTree, notesOfTree, type PlacedReading, placedReadings, type TapingNotes } from './placed-readings.ts';
 export { growthSince, lastPointWords, type LastStem, type LastVisit } from './re-measurement.ts';
-export { filledNotes, isDead, isTreeNotes, type Multiplicity, NOTE_LIMITS, type TreeNotes } from './tree-notes.ts';
+export { filledNotes, isDead, MULTIPLICITIES, type Multiplicity, NOTE_LIMITS, type TreeNotes } from './tree-notes.ts';
 export {
   askedReadings,
   type HeightMeasurement,

@@ -1,5 +1,3 @@
-import { CONDITION_CODE } from '../protocol/index.ts';
-
 /** Whether the notes on a tree say that it is dead. */
 export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<string>): boolean =>
   notes?.conditions?.some((code) => dead.has(code)) ?? false;
@@ -30,36 +28,6 @@ export const NOTE_LIMITS = {
   awayM: { low: 0, high: 200 },
   predictedVolumeM3: { low: 0.001, high: 200 },
 } as const;
-
-const isWithin = (value: unknown, { low, high }: { readonly low: number; readonly high: number }): boolean =>
-  value === undefined || (typeof value === 'number' && value >= low && value <= high);
-
-/** Whether something that came over the wire is notes on a tree, each within its limits. */
-export function isTreeNotes(value: unknown): value is TreeNotes {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const {
-    conditions = [],
-    fork,
-    multiplicity,
-    bearingDeg,
-    awayM,
-    predictedVolumeM3,
-    ...rest
-  } = value as Record<string, unknown>;
-  return (
-    Object.keys(rest).length === 0 &&
-    Array.isArray(conditions) &&
-    conditions.length <= NOTE_LIMITS.conditions &&
-    conditions.every((each) => typeof each === 'string' && CONDITION_CODE.test(each)) &&
-    new Set(conditions).size === conditions.length &&
-    (fork === undefined || Number.isInteger(fork)) &&
-    isWithin(fork, NOTE_LIMITS.fork) &&
-    (multiplicity === undefined || MULTIPLICITIES.some((each) => each === multiplicity)) &&
-    isWithin(bearingDeg, NOTE_LIMITS.bearingDeg) &&
-    isWithin(awayM, NOTE_LIMITS.awayM) &&
-    isWithin(predictedVolumeM3, NOTE_LIMITS.predictedVolumeM3)
-  );
-}
 
 /** Notes without what says nothing; undefined where nothing is left. */
 export function filledNotes({ conditions, ...notes }: TreeNotes = {}): TreeNotes | undefined {

@@ -1,91 +1,185 @@
 import 'reflect-metadata';
-import { registerDecorator, type ValidationOptions } from 'class-validator';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsObject,
+  registerDecorator,
+  ValidateIf,
+  ValidateNested,
+  type ValidationArguments,
+} from 'class-validator';
+import { type FieldRule, followsRule, ruleText } from './rules/field-rule.ts';
 
-/** Property decorator from a predicate with its sentence. */
-function rule(
-  name: string,
-  holds: (value: unknown) => boolean,
-  message: ValidationOptions['message'],
-  options?: ValidationOptions,
-): PropertyDecorator {
-  return (target, property) => {
+/** Class of an object within an object. */
+type Contract = new () => object;
+
+const both =
+  (...decorators: readonly PropertyDecorator[]): PropertyDecorator =>
+  (target, property) => {
+    for (const decorate of decorators) decorate(target, property);
+  };
+
+/** The field follows a rule, which the API document and the browser’s forms know too. */
+const Follows =
+  (name: string, rule: FieldRule): PropertyDecorator =>
+  (target, property) => {
     registerDecorator({
       name,
       target: target.constructor,
       propertyName: String(property),
-      options: { ...(message === undefined ? {} : { message }), ...options },
-      validator: { validate: holds },
+      constraints: [rule],
+      options: { message: ruleText(rule) },
+      validator: { validate: (value: unknown) => followsRule(rule, value) },
     });
   };
-}
 
-// Letters, marks, digits, punctuation and plain spaces of any script; no control characters.
-const PLAIN = /^[\p{L}\p{M}\p{N}\p{P}\p{S}\p{Zs}]+$/u;
-
-/** Text of one line that somebody may read: not blank, no control characters. */
-export const IsLine = (longest: number): PropertyDecorator =>
-  rule(
-    'isLine',
-    (value) => typeof value === 'string' && value.trim() !== '' && value.length <= longest && PLAIN.test(value),
-    `must be text of 1 to ${longest} characters on one line`,
-  );
+/** Text of one line that people read: not blank, no control characters. */
+export const IsLine = (maxLength: number): PropertyDecorator =>
+  Follows('isLine', { type: 'string', format: 'line', minLength: 1, maxLength });
 
 /** A finite number within limits, both allowed. */
-export const IsWithin = (low: number, high: number, unit = ''): PropertyDecorator =>
-  rule(
-    'isWithin',
-    (value) => typeof value === 'number' && Number.isFinite(value) && value >= low && value <= high,
-    `must be a number from ${low} to ${high}${unit === '' ? '' : ` ${unit}`}`,
-  );
+export const IsWithin = (minimum: number, maximum: number, unit?: string): PropertyDecorator =>
+  Follows('isWithin', { type: 'number', minimum, maximum, ...(unit === undefined ? {} : { 'x-unit': unit }) });
 
 /** A whole number within limits, both allowed. */
-export const IsWhole = (low: number, high: number): PropertyDecorator =>
-  rule(
-    'isWhole',
-    (value) => Number.isInteger(value) && Number(value) >= low && Number(value) <= high,
-    `must be a whole number from ${low} to ${high}`,
-  );
-
-const MOMENT = /^(19|20|21)\d\d-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d{1,6})?)?(Z|[+-]\d\d:\d\d)$/;
-const DAY = /^(19|20|21)\d\d-\d\d-\d\d$/;
-
-const isRealDay = (text: string): boolean => {
-  const day = new Date(`${text.slice(0, 10)}T00:00:00Z`);
-  return !Number.isNaN(day.getTime()) && day.toISOString().slice(0, 10) === text.slice(0, 10);
-};
+export const IsWhole = (minimum: number, maximum: number): PropertyDecorator =>
+  Follows('isWhole', { type: 'integer', minimum, maximum });
 
 /** A moment with its time zone, as ISO 8601 writes it. */
-export const IsMoment = (): PropertyDecorator =>
-  rule(
-    'isMoment',
-    (value) => typeof value === 'string' && MOMENT.test(value) && !Number.isNaN(Date.parse(value)) && isRealDay(value),
-    'must be a date and time with its zone, such as 2026-06-03T09:15:00Z',
-  );
+export const IsMoment = (): PropertyDecorator => Follows('isMoment', { type: 'string', format: 'date-time' });
 
 /** A calendar day. */
-export const IsDay = (): PropertyDecorator =>
-  rule(
-    'isDay',
-    (value) => typeof value === 'string' && DAY.test(value) && isRealDay(value),
-    'must be a day, such as 2026-06-03',
+export const IsDay = (): PropertyDecorator => Follows('isDay', { type: 'string', format: 'date' });
+
+/**
+ * Text that matches a pattern of core.
+ *
+ * @param words what it is, such as “a code of two to five small letters”
+ */
+export const IsShaped = (pattern: RegExp, words: string): PropertyDecorator =>
+  Follows('isShaped', { type: 'string', pattern: pattern.source, description: words });
+
+/** One of a few words. */
+export const IsOneOf = (words: readonly (string | number)[]): PropertyDecorator =>
+  IsIn([...words], { message: `must be one of ${words.join(', ')}` });
+
+/** The field may be left out. Unlike with IsOptional, null is not the same as nothing. */
+export const IsOmittable = (): PropertyDecorator => ValidateIf((_object, value: unknown) => value !== undefined);
+
+/**
+ * A rule between the fields of an object, said at one of them.
+ *
+ * @param message the end of a sentence that begins with the field’s name
+ */
+export const Holds =
+  <T extends object>(holds: (value: unknown, object: Partial<T>) => boolean, message: string): PropertyDecorator =>
+  (target, property) => {
+    registerDecorator({
+      name: 'holds',
+      target: target.constructor,
+      propertyName: String(property),
+      options: { message },
+      validator: {
+        validate: (value: unknown, context?: ValidationArguments) =>
+          holds(value, (context?.object ?? {}) as Partial<T>),
+      },
+    });
+  };
+
+/**
+ * An object of its own contract, checked field by field.
+ *
+ * @param words what it is, such as “notes on a tree”
+ */
+export const IsPart = (contract: () => Contract, words: string): PropertyDecorator =>
+  both(IsObject({ message: `must be ${words}` }), ValidateNested({ message: `must be ${words}` }), Type(contract));
+
+/**
+ * An object of one of several kinds, each with its own contract.
+ *
+ * @param property the field that names the kind; its rule stands in the base
+ */
+export const IsKindOf = (
+  base: Contract,
+  property: string,
+  kinds: Readonly<Record<string, Contract>>,
+  words: string,
+): PropertyDecorator =>
+  both(
+    IsObject({ message: `must be ${words}` }),
+    ValidateNested({ message: `must be ${words}` }),
+    Type(() => base, {
+      discriminator: { property, subTypes: Object.entries(kinds).map(([name, value]) => ({ name, value })) },
+      keepDiscriminatorProperty: true,
+    }),
   );
 
-/** A string that matches a pattern kept in core. */
-export const IsShaped = (pattern: RegExp, shape: string): PropertyDecorator =>
-  rule('isShaped', (value) => typeof value === 'string' && pattern.test(value), `must be ${shape}`);
+interface ListLimits {
+  /** What the list holds, in the plural. */
+  readonly words: string;
+  readonly least?: number;
+  readonly most: number;
+}
 
-/** Something that a guard of core knows. */
-export const IsKnown = (guard: (value: unknown) => boolean, words: string): PropertyDecorator =>
-  rule('isKnown', guard, `must be ${words}`);
+/** What no two objects of a list may share. */
+interface UniqueBy<T extends object> {
+  readonly by: (item: Partial<T>) => unknown;
+  readonly words: string;
+}
+
+const IsListWithin = ({ words, least = 0, most }: ListLimits): PropertyDecorator =>
+  both(
+    IsArray({ message: `must be a list of ${words}` }),
+    ...(least === 0 ? [] : [ArrayMinSize(least, { message: `must have at least ${String(least)} ${words}` })]),
+    ArrayMaxSize(most, { message: `may have at most ${String(most)} ${words}` }),
+  );
+
+/** A list of objects of one contract; `unique` reads what no two of them may share. */
+export const IsListOf = <T extends object>(
+  contract: () => new () => T,
+  { unique, ...limits }: ListLimits & { readonly unique?: UniqueBy<T> },
+): PropertyDecorator =>
+  both(
+    IsListWithin(limits),
+    ...(unique === undefined
+      ? []
+      : [
+          ArrayUnique((item: Partial<T> | null) => (item === null ? null : unique.by(item)), {
+            message: `may not have the same ${unique.words} twice`,
+          }),
+        ]),
+    ValidateNested({ each: true, message: `must be a list of ${limits.words}` }),
+    Type(contract),
+  );
+
+/** A list of single values that each follow a predicate of core. */
+export const IsListOfValues = (
+  isOne: (value: unknown) => boolean,
+  { words, least, most, isSet = false }: ListLimits & { readonly isSet?: boolean },
+): PropertyDecorator =>
+  both(
+    IsListWithin({ words, most, ...(least === undefined ? {} : { least }) }),
+    Holds((value) => Array.isArray(value) && value.every(isOne), `must be a list of ${words}`),
+    ...(isSet ? [ArrayUnique({ message: 'may not have the same value twice' })] : []),
+  );
 
 /**
  * Something that core has a sentence about where it is wrong.
  *
  * @param problem the sentence, or null where all is well
  */
-export const IsSound = (problem: (value: unknown) => string | null): PropertyDecorator =>
-  rule(
-    'isSound',
-    (value) => problem(value) === null,
-    ({ value }) => `cannot be kept: ${(problem(value) ?? '').replace(/\.$/, '')}`,
-  );
+export const IsSound =
+  (problem: (value: unknown) => string | null): PropertyDecorator =>
+  (target, property) => {
+    registerDecorator({
+      name: 'sound',
+      target: target.constructor,
+      propertyName: String(property),
+      options: { message: ({ value }) => `cannot be used: ${(problem(value) ?? '').replace(/\.$/, '')}` },
+      validator: { validate: (value: unknown) => problem(value) === null },
+    });
+  };

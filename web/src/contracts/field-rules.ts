@@ -11,27 +11,18 @@ import {
   PRODUCTS_LIMIT,
 } from '@arbolito/core/protocol';
 import { LARGEST_DBH_CM, STEMS_RULES } from '@arbolito/core/diameter';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsObject, ValidateNested } from 'class-validator';
-import { IsLine, IsWithin } from './decorators.ts';
+import { IsLine, IsListOf, IsOneOf, IsPart, IsWithin } from './decorators.ts';
 import { ActDto } from './tree.ts';
 import { WrittenDto } from './written.ts';
 
 /** One of the choices of a decision. */
-const IsChoice = (rule: ChosenRule): PropertyDecorator => {
-  const choices = Object.keys(DECISIONS[rule].choices);
-  return IsIn(choices, { message: `must be one of ${choices.join(', ')}` });
-};
-
-const oneOf = (words: readonly string[]) => ({ message: `must be one of ${words.join(', ')}` });
-const WIDTHS = Object.keys(CLASS_WIDTHS);
-const STEMS = Object.keys(STEMS_RULES);
+const IsChoice = (rule: ChosenRule): PropertyDecorator => IsOneOf(Object.keys(DECISIONS[rule].choices));
 
 class ClassRuleDto implements ClassRule {
-  @IsIn(WIDTHS, oneOf(WIDTHS))
+  @IsOneOf(Object.keys(CLASS_WIDTHS))
   width!: ClassWidth;
 
-  @IsIn(['down', 'centred'], oneOf(['down', 'centred']))
+  @IsOneOf(['down', 'centred'])
   place!: ClassRule['place'];
 }
 
@@ -75,19 +66,17 @@ export class FieldRulesDto implements Omit<FieldRules, 'breastHeightM'> {
   @IsChoice('pointBy')
   pointBy!: FieldRules['pointBy'];
 
-  @IsIn(STEMS, oneOf(STEMS))
+  @IsOneOf(Object.keys(STEMS_RULES))
   severalStems!: FieldRules['severalStems'];
 
-  @IsObject({ message: 'must be classes with width and place' })
-  @ValidateNested({ message: 'must be classes with width and place' })
-  @Type(() => ClassRuleDto)
+  @IsPart(() => ClassRuleDto, 'classes with width and place')
   classes!: ClassRuleDto;
 
-  @IsArray({ message: 'must be a list of products' })
-  @ArrayMaxSize(PRODUCTS_LIMIT, { message: `takes at most ${PRODUCTS_LIMIT} products` })
-  @ArrayUnique((product: ProductDto | null) => product?.name, { message: 'has one product twice' })
-  @ValidateNested({ each: true, message: 'must hold products with name and fromCm' })
-  @Type(() => ProductDto)
+  @IsListOf(() => ProductDto, {
+    words: 'products with name and fromCm',
+    most: PRODUCTS_LIMIT,
+    unique: { by: ({ name }) => name, words: 'name' },
+  })
   products!: ProductDto[];
 
   @IsWithin(0, 100, 'cm')
@@ -102,9 +91,7 @@ export class RulesChangeDto extends ActDto {
   @IsWithin(BREAST_HEIGHT_LIMITS_M.low, BREAST_HEIGHT_LIMITS_M.high, 'm')
   breastHeightM!: number;
 
-  @IsObject({ message: 'must be the whole set of field rules' })
-  @ValidateNested({ message: 'must be the whole set of field rules' })
-  @Type(() => FieldRulesDto)
+  @IsPart(() => FieldRulesDto, 'the whole set of field rules')
   fieldRules!: FieldRulesDto;
 }
 
@@ -113,9 +100,7 @@ export class RulesPreviewDto {
   @IsWithin(BREAST_HEIGHT_LIMITS_M.low, BREAST_HEIGHT_LIMITS_M.high, 'm')
   breastHeightM!: number;
 
-  @IsObject({ message: 'must be the whole set of field rules' })
-  @ValidateNested({ message: 'must be the whole set of field rules' })
-  @Type(() => FieldRulesDto)
+  @IsPart(() => FieldRulesDto, 'the whole set of field rules')
   fieldRules!: FieldRulesDto;
 }
 

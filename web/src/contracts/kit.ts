@@ -1,14 +1,8 @@
 import 'reflect-metadata';
-import {
-  type CheckReadings,
-  INSTRUMENT_KINDS,
-  type InstrumentKindId,
-  isCheckReadings,
-  KIT_LIMITS,
-} from '@arbolito/core/instruments';
+import { type CheckReadings, INSTRUMENT_KINDS, type InstrumentKindId, KIT_LIMITS } from '@arbolito/core/instruments';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/units';
-import { IsIn, IsInt } from 'class-validator';
-import { IsKnown, IsLine, IsMoment, IsWithin } from './decorators.ts';
+import { IsCheckReadings } from './check-readings.ts';
+import { IsLine, IsMoment, IsOneOf, IsWhole, IsWithin } from './decorators.ts';
 import { WrittenDto } from './written.ts';
 
 const KINDS = Object.keys(INSTRUMENT_KINDS);
@@ -18,13 +12,13 @@ export class InstrumentDto extends WrittenDto {
   @IsLine(60)
   crew!: string;
 
-  @IsIn(KINDS, { message: `must be one of ${KINDS.join(', ')}` })
+  @IsOneOf(KINDS)
   kind!: InstrumentKindId;
 
   @IsLine(60)
   name!: string;
 
-  @IsIn(UNIT_IDS, { message: 'must be a unit that this instrument may carry' })
+  @IsOneOf(UNIT_IDS)
   unit!: UnitId;
 
   @IsWithin(...KIT_LIMITS.figure)
@@ -33,8 +27,7 @@ export class InstrumentDto extends WrittenDto {
   @IsWithin(...KIT_LIMITS.figure)
   standardError!: number;
 
-  @IsInt({ message: 'must be a whole number of days' })
-  @IsWithin(...KIT_LIMITS.everyDays)
+  @IsWhole(...KIT_LIMITS.everyDays)
   everyDays!: number;
 }
 
@@ -43,9 +36,6 @@ export class InstrumentCheckDto extends WrittenDto {
   @IsMoment()
   checkedAt!: string;
 
-  @IsKnown(
-    isCheckReadings,
-    'the readings of a check: {"check": "zero", "forth", "back"}, {"check": "fixed-distance", "taped", "shown": […], "airC"} or {"check": "pace-line", "line", "paces": […]}',
-  )
+  @IsCheckReadings()
   readings!: CheckReadings;
 }

@@ -4,7 +4,6 @@ import {
   BREAST_HEIGHT_LIMITS_M,
   type CrownForm,
   FORM_FACTOR_LIMITS,
-  isSurveyDesign,
   PLOT_AREA_LIMITS_M2,
   PLOT_SLOPE_LIMITS_PCT,
   type PlotShape,
@@ -15,20 +14,22 @@ import {
 } from '@arbolito/core/protocol';
 import { readOutlines } from '@arbolito/core/layout';
 import { SLOPE_UNITS, type SlopeUnit, type UnitSystem } from '@arbolito/core/units';
-import { Type } from 'class-transformer';
+import { IsIn, IsOptional, IsUUID } from 'class-validator';
 import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  ArrayUnique,
-  IsArray,
-  IsIn,
-  IsObject,
-  IsOptional,
-  IsUUID,
-  ValidateNested,
-} from 'class-validator';
-import { IsDay, IsKnown, IsLine, IsShaped, IsSound, IsWhole, IsWithin } from './decorators.ts';
+  IsDay,
+  IsLine,
+  IsListOf,
+  IsOmittable,
+  IsOneOf,
+  IsPart,
+  IsShaped,
+  IsSound,
+  IsWhole,
+  IsWithin,
+} from './decorators.ts';
+import { SurveyDesignDto } from './design.ts';
 import { FieldRulesDto } from './field-rules.ts';
+import { IsPlotShape } from './plot-shape.ts';
 import { WrittenDto } from './written.ts';
 
 /** Limits of a survey's settings, shared by form and server. */
@@ -49,7 +50,7 @@ export class SpeciesDto {
   @IsLine(60)
   name!: string;
 
-  @IsIn(['layered', 'spire', 'dome'], { message: 'must be layered, spire or dome' })
+  @IsOneOf(['layered', 'spire', 'dome'])
   crown!: CrownForm;
 
   @IsOptional()
@@ -60,6 +61,15 @@ export class SpeciesDto {
   @IsWithin(SPECIES_LIMITS.fastestGrowthCmPerYear.low, SPECIES_LIMITS.fastestGrowthCmPerYear.high, 'cm a year')
   fastestGrowthCmPerYear?: number | undefined;
 }
+
+/** Species of a survey, each code once. */
+export const IsSpeciesList = (): PropertyDecorator =>
+  IsListOf(() => SpeciesDto, {
+    words: 'species with code, name and crown',
+    least: 1,
+    most: 200,
+    unique: { by: ({ code }) => code, words: 'code' },
+  });
 
 export class StratumDto {
   @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
@@ -95,18 +105,16 @@ export class PlaceDto {
 }
 
 export class NewSurveyDto extends WrittenDto {
-  @IsObject({ message: 'must be a place with id and name' })
-  @ValidateNested({ message: 'must be a place with id and name' })
-  @Type(() => PlaceDto)
+  @IsPart(() => PlaceDto, 'a place with id and name')
   place!: PlaceDto;
 
   @IsLine(80)
   name!: string;
 
-  @IsIn(['metric', 'imperial'], { message: 'must be metric or imperial' })
+  @IsOneOf(['metric', 'imperial'])
   unitSystem!: UnitSystem;
 
-  @IsIn(SLOPE_UNITS, { message: `must be one of ${SLOPE_UNITS.join(', ')}` })
+  @IsOneOf(SLOPE_UNITS)
   slopeUnit!: SlopeUnit;
 
   @IsWithin(SURVEY_LIMITS.breastHeightM.low, SURVEY_LIMITS.breastHeightM.high, 'm')
@@ -114,17 +122,12 @@ export class NewSurveyDto extends WrittenDto {
 
   /** The timber set where left out. */
   @IsOptional()
-  @IsObject({ message: 'must be the whole set of field rules' })
-  @ValidateNested({ message: 'must be the whole set of field rules' })
-  @Type(() => FieldRulesDto)
+  @IsPart(() => FieldRulesDto, 'the whole set of field rules')
   fieldRules?: FieldRulesDto;
 
   /** The usual one where left out: circles of 500 m² on a grid. */
   @IsOptional()
-  @IsKnown(
-    isSurveyDesign,
-    'a whole design: layout, shape, edge, slopeRadius, heights, conditions and dominant, and phases where it looks twice, each as the documents of the API say',
-  )
+  @IsPart(() => SurveyDesignDto, 'a whole design')
   design?: SurveyDesign;
 
   /** The visit before, at the same plots: its trees are found by plot and tag. */
@@ -147,24 +150,15 @@ export class NewSurveyDto extends WrittenDto {
   @IsDay()
   startedOn!: string;
 
-  @IsArray({ message: 'must be a list of species' })
-  @ArrayMinSize(1, { message: 'needs at least one species' })
-  @ArrayMaxSize(200, { message: 'takes at most 200 species' })
-  @ArrayUnique((species: SpeciesDto | null) => species?.code, {
-    message: 'has one code twice: every species needs its own',
-  })
-  @ValidateNested({ each: true, message: 'must hold species with code, name and crown' })
-  @Type(() => SpeciesDto)
+  @IsSpeciesList()
   species!: SpeciesDto[];
 
-  @IsArray({ message: 'must be a list of strata' })
-  @ArrayMinSize(1, { message: 'needs at least one stratum' })
-  @ArrayMaxSize(50, { message: 'takes at most 50 strata' })
-  @ArrayUnique((stratum: StratumDto | null) => stratum?.name, {
-    message: 'has one name twice: every stratum needs its own',
+  @IsListOf(() => StratumDto, {
+    words: 'strata with id and name',
+    least: 1,
+    most: 50,
+    unique: { by: ({ name }) => name, words: 'name' },
   })
-  @ValidateNested({ each: true, message: 'must hold strata with id and name' })
-  @Type(() => StratumDto)
   strata!: StratumDto[];
 }
 
@@ -196,12 +190,12 @@ export class PlotToLayDto {
 
 /** Many plots at once, all of them or none. */
 export class NewPlotsDto extends WrittenDto {
-  @IsArray({ message: 'must be a list of plots' })
-  @ArrayMinSize(1, { message: 'needs at least one plot' })
-  @ArrayMaxSize(SURVEY_LIMITS.plotsAtOnce, { message: `takes at most ${SURVEY_LIMITS.plotsAtOnce} plots` })
-  @ArrayUnique((plot: PlotToLayDto | null) => plot?.label, { message: 'has one label twice' })
-  @ValidateNested({ each: true, message: 'must hold plots with id, stratumId, label, place and slopePct' })
-  @Type(() => PlotToLayDto)
+  @IsListOf(() => PlotToLayDto, {
+    words: 'plots with id, stratumId, label, position and slopePct',
+    least: 1,
+    most: SURVEY_LIMITS.plotsAtOnce,
+    unique: { by: ({ label }) => label, words: 'label' },
+  })
   plots!: PlotToLayDto[];
 }
 
@@ -225,9 +219,8 @@ export class NewPlotDto extends WrittenDto {
   @IsIn([true], { message: 'must be true, or left out' })
   asDesigned?: true;
 
-  /** Checked part by part behind the contract, so that each sentence stands at its own measure. */
-  @IsOptional()
-  @IsObject({ message: 'must be a shape with its kind and measures' })
+  @IsOmittable()
+  @IsPlotShape()
   shape?: PlotShape;
 
   @IsWithin(PLOT_SLOPE_LIMITS_PCT.low, PLOT_SLOPE_LIMITS_PCT.high, '%')

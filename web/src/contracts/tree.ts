@@ -1,31 +1,12 @@
 import 'reflect-metadata';
 import type { Measure } from '@arbolito/core/measurement';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/units';
-import { AUXILIARY_LIMITS, isTapedTree, PLOT_SLOPE_LIMITS_PCT, type TapedTree } from '@arbolito/core/protocol';
-import {
-  type HeightNotes,
-  isHeightNotes,
-  isTreeNotes,
-  MAX_STEMS_PER_TREE,
-  MEASURES,
-  TAG,
-  type TreeNotes,
-} from '@arbolito/core/tree';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  ArrayUnique,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsObject,
-  IsOptional,
-  IsUUID,
-  ValidateNested,
-} from 'class-validator';
-import { IsDay, IsKnown, IsLine, IsMoment, IsShaped, IsWithin } from './decorators.ts';
+import { AUXILIARY_LIMITS, PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/protocol';
+import { type HeightNotes, MAX_STEMS_PER_TREE, MEASURES, TAG, type TreeNotes } from '@arbolito/core/tree';
+import { IsBoolean, IsObject, IsOptional, IsUUID } from 'class-validator';
+import { IsDay, IsLine, IsListOf, IsMoment, IsOneOf, IsPart, IsShaped, IsWhole, IsWithin } from './decorators.ts';
+import { TapingDto } from './taping.ts';
+import { HeightNotesDto, TreeNotesDto } from './tree-notes.ts';
 import { WrittenDto } from './written.ts';
 
 /** Enough for the most stems with four readings each, and the most heights with as many. */
@@ -39,19 +20,17 @@ export class ReadingDto {
   @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
   id!: string;
 
-  @IsIn(MEASURES, { message: `must be one of ${MEASURES.join(', ')}` })
+  @IsOneOf(MEASURES)
   measure!: Measure;
 
   /** Number of the stem it was taken on; the first where left out. */
   @IsOptional()
-  @IsInt({ message: 'must be a whole number' })
-  @IsWithin(1, MAX_STEMS_PER_TREE)
+  @IsWhole(1, MAX_STEMS_PER_TREE)
   stem?: number;
 
   /** Number of the height it belongs to; the first where left out. */
   @IsOptional()
-  @IsInt({ message: 'must be a whole number' })
-  @IsWithin(2, 99)
+  @IsWhole(2, 99)
   heightNo?: number;
 
   @IsLine(60)
@@ -63,7 +42,7 @@ export class ReadingDto {
   @IsWithin(-1_000_000, 1_000_000)
   value!: number;
 
-  @IsIn(UNIT_IDS, { message: `must be one of ${UNIT_IDS.join(', ')}` })
+  @IsOneOf(UNIT_IDS)
   unit!: UnitId;
 
   /** The reading as it was typed or called out. */
@@ -85,68 +64,42 @@ export class StemDto {
   @IsUUID(undefined, { message: 'must be a UUID made by the writer' })
   id!: string;
 
-  @IsInt({ message: 'must be a whole number' })
-  @IsWithin(2, MAX_STEMS_PER_TREE)
+  @IsWhole(2, MAX_STEMS_PER_TREE)
   ordinal!: number;
 }
 
-export class TapingDto {
-  /** The tree as it was found. */
-  @IsOptional()
-  @IsKnown(isTapedTree, 'a tree as the guide describes it: ground, leanDeg, trunks, swelling, each within its limits')
-  found?: TapedTree | undefined;
-
-  /** What marks the point on the bark. */
-  @IsOptional()
-  @IsLine(120)
-  mark?: string | undefined;
-
-  /** Why the tape lies elsewhere than at the visit before. */
-  @IsOptional()
-  @IsLine(300)
-  reason?: string | undefined;
-}
-
 class TreeReadingsDto extends WrittenDto {
-  @IsArray({ message: 'must be a list of readings' })
-  @ArrayMaxSize(READINGS_PER_TREE, { message: `takes at most ${READINGS_PER_TREE} readings` })
-  @ArrayUnique((reading: ReadingDto | null) => reading?.id, { message: 'has one reading twice' })
-  @ValidateNested({ each: true, message: 'must hold readings' })
-  @Type(() => ReadingDto)
+  @IsListOf(() => ReadingDto, {
+    words: 'readings',
+    most: READINGS_PER_TREE,
+    unique: { by: ({ id }) => id, words: 'id' },
+  })
   readings!: ReadingDto[];
 
   /** Identifiers of the stems behind the first, for those that are new. */
   @IsOptional()
-  @IsArray({ message: 'must be a list of stems' })
-  @ArrayMaxSize(MAX_STEMS_PER_TREE, { message: `takes at most ${MAX_STEMS_PER_TREE} stems` })
-  @ArrayUnique((stem: StemDto | null) => stem?.ordinal, { message: 'has one number twice' })
-  @ValidateNested({ each: true, message: 'must hold stems with id and ordinal' })
-  @Type(() => StemDto)
+  @IsListOf(() => StemDto, {
+    words: 'stems with id and ordinal',
+    most: MAX_STEMS_PER_TREE,
+    unique: { by: ({ ordinal }) => ordinal, words: 'ordinal' },
+  })
   stems?: StemDto[];
 }
 
 /** A tree's readings with what was noted of how it was taped. */
 class TapedReadingsDto extends TreeReadingsDto {
   @IsOptional()
-  @IsObject({ message: 'must be notes with found, mark and reason' })
-  @ValidateNested({ message: 'must be notes with found, mark and reason' })
-  @Type(() => TapingDto)
+  @IsPart(() => TapingDto, 'notes with found, mark and reason')
   taping?: TapingDto | undefined;
 
   /** The heights beside the first, which one counts, whether the top is broken. */
   @IsOptional()
-  @IsKnown(
-    isHeightNotes,
-    'notes on heights: others (each with heightNo, of, sameStation), kept and broken, at most twelve heights and six from one stand',
-  )
+  @IsPart(() => HeightNotesDto, 'notes on heights')
   heights?: HeightNotes | undefined;
 
   /** State, fork, how often it counts, where it stands. */
   @IsOptional()
-  @IsKnown(
-    isTreeNotes,
-    'notes on a tree: conditions (codes of the survey), fork (2 to 9), counts (2 to 4), bearingDeg (0 to 360), awayM (0 to 200)',
-  )
+  @IsPart(() => TreeNotesDto, 'notes on a tree')
   notes?: TreeNotes | undefined;
 }
 
@@ -249,12 +202,12 @@ export const AUXILIARY_VALUES_AT_A_TIME = 1_000;
 
 /** Quick figures of many plots of a survey at once. */
 export class AuxiliaryValuesDto extends ActDto {
-  @IsArray({ message: 'must be a list of figures' })
-  @ArrayMinSize(1, { message: 'needs at least one figure' })
-  @ArrayMaxSize(AUXILIARY_VALUES_AT_A_TIME, { message: `takes at most ${AUXILIARY_VALUES_AT_A_TIME} figures` })
-  @ArrayUnique((figure: AuxiliaryValueDto | null) => figure?.plotId, { message: 'has one plot twice' })
-  @ValidateNested({ each: true, message: 'must hold figures with id, plotId and auxiliary' })
-  @Type(() => AuxiliaryValueDto)
+  @IsListOf(() => AuxiliaryValueDto, {
+    words: 'figures with id, plotId and auxiliary',
+    least: 1,
+    most: AUXILIARY_VALUES_AT_A_TIME,
+    unique: { by: ({ plotId }) => plotId, words: 'plotId' },
+  })
   figures!: AuxiliaryValueDto[];
 }
 
@@ -289,7 +242,7 @@ export class ComputeDto {
   readings!: Record<string, unknown>;
 
   @IsOptional()
-  @IsIn(['metric', 'imperial'], { message: 'must be metric or imperial' })
+  @IsOneOf(['metric', 'imperial'])
   unitSystem?: 'metric' | 'imperial';
 
   @IsOptional()

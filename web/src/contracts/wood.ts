@@ -1,10 +1,9 @@
 import 'reflect-metadata';
-import { isPriceList } from '@arbolito/core/bucking';
 import { type PriceList, SPECIES_CODE, type VolumeModel, WOOD_LIMITS } from '@arbolito/core/protocol';
 import { volumeModelProblem } from '@arbolito/core/volume';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsOptional, IsUUID, ValidateIf, ValidateNested } from 'class-validator';
-import { IsKnown, IsShaped, IsSound, IsWithin } from './decorators.ts';
+import { IsOptional, IsUUID, ValidateIf } from 'class-validator';
+import { IsListOf, IsPart, IsShaped, IsSound, IsWithin } from './decorators.ts';
+import { PriceListDto } from './price-list.ts';
 import { ActDto } from './tree.ts';
 
 const { barkRatio, stumpM, topCm } = WOOD_LIMITS;
@@ -30,11 +29,11 @@ export class WoodSettingsDto extends ActDto {
   @IsUUID(undefined, { message: 'must be the UUID of the settings before' })
   replaces?: string;
 
-  @IsArray({ message: 'must be a list of species' })
-  @ArrayMaxSize(200, { message: 'takes at most 200 species' })
-  @ArrayUnique((species: SpeciesWoodDto | null) => species?.speciesCode, { message: 'has one species twice' })
-  @ValidateNested({ each: true, message: 'must hold species with speciesCode and barkRatio' })
-  @Type(() => SpeciesWoodDto)
+  @IsListOf(() => SpeciesWoodDto, {
+    words: 'species with speciesCode and barkRatio',
+    most: 200,
+    unique: { by: ({ speciesCode }) => speciesCode, words: 'speciesCode' },
+  })
   species!: SpeciesWoodDto[];
 
   @IsWithin(stumpM.low, stumpM.high, 'm')
@@ -44,6 +43,6 @@ export class WoodSettingsDto extends ActDto {
   topCm!: number;
 
   @ValidateIf((settings: WoodSettingsDto) => settings.prices !== null)
-  @IsKnown(isPriceList, 'null, or a price list with currency, pricesOf (a day such as 2026-06-03), products and costs')
+  @IsPart(() => PriceListDto, 'null, or a price list with currency, pricesOf, products and costs')
   prices!: PriceList | null;
 }

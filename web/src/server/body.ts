@@ -79,7 +79,9 @@ export async function readBody<T extends object>(request: Request, Contract: Cla
   const hostile = hostileFields(plain, MOST_FIELD_ERRORS);
   const [first] = hostile;
   if (first !== undefined) throw new Problem('invalid', `${first.pointer}: ${first.detail}`, { errors: hostile });
-  return checked(Contract, plain);
+  await checked(Contract, plain);
+  // Checked without unknown fields, the JSON itself is the contract: plain data, as it was sent.
+  return plain as T;
 }
 
 /**

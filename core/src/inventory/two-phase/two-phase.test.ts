@@ -4,8 +4,7 @@ import { basalAreaM2 } from '../../diameter/index.ts';
 import { seededRandom } from '../../statistics/index.ts';
 import { isSelectedBy3P } from './three-p.ts';
 import { estimateTwoPhase } from './estimate-two-phase.ts';
-import { isTwoPhaseDesign } from '../../protocol/two-phase-design.ts';
-import { isSurveyDesign, type TwoPhaseDesign, USUAL_DESIGN } from '../../protocol/index.ts';
+import { type TwoPhaseDesign } from '../../protocol/index.ts';
 import { parseCallout, printCallout } from '../../callout/index.ts';
 import { type SortingRules, surveySums } from '../sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from '../tallied.ts';
@@ -251,29 +250,5 @@ describe('every tree guessed, some measured', () => {
     expect(printCallout(imperial.draft, { ...context, unitSystem: 'imperial' })).toContain('kpi25');
     expect(parseCallout('sp kpi0.8 kpi1', { ...context, unitSystem: 'metric' }).ok).toBe(false);
     expect(parseCallout('sp kpi0', { ...context, unitSystem: 'metric' }).ok).toBe(false);
-  });
-});
-
-describe('a design that looks twice', () => {
-  it.each<readonly [unknown, boolean]>([
-    [{ kind: 'double-sampling', by: 'ratio', auxiliary: 'crown cover, %' }, true],
-    [{ kind: 'double-sampling', by: 'eye', auxiliary: 'crown cover, %' }, false],
-    [{ kind: 'double-sampling', by: 'ratio', auxiliary: ' ' }, false],
-    [{ kind: 'count-measure' }, true],
-    [{ kind: 'count-measure', by: 'ratio' }, false],
-    [{ kind: 'three-p', sureToMeasureM3: 1.5 }, true],
-    [{ kind: 'three-p', sureToMeasureM3: 0 }, false],
-    [{ kind: 'stratification' }, true],
-    [{ kind: 'thrice' }, false],
-    [null, false],
-  ])('%j', (value, isOne) => {
-    expect(isTwoPhaseDesign(value)).toBe(isOne);
-  });
-
-  it('counts at points, and guesses where every tree is tallied', () => {
-    expect(isSurveyDesign({ ...USUAL_DESIGN, phases: { kind: 'count-measure' } })).toBe(false);
-    expect(isSurveyDesign({ ...USUAL_DESIGN, shape: POINT, phases: { kind: 'count-measure' } })).toBe(true);
-    expect(isSurveyDesign({ ...USUAL_DESIGN, phases: { kind: 'three-p', sureToMeasureM3: 2 } })).toBe(false);
-    expect(isSurveyDesign({ ...USUAL_DESIGN, phases: { kind: 'stratification' } })).toBe(true);
   });
 });

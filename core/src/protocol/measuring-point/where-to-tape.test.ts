@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { STEMS_RULES } from '../../diameter/index.ts';
 import { DECISIONS, type FieldRules, RULE_SETS, type RuleSetId, rulesOfSet } from '../field-rules/field-rules.ts';
-import { isTapedTree, type TapedTree } from './taped-tree.ts';
+import type { TapedTree } from './taped-tree.ts';
 import { slopeSchools, type TapeAnswer, whereToTape } from './where-to-tape.ts';
 
 const SETS = Object.keys(RULE_SETS) as RuleSetId[];
@@ -379,34 +379,5 @@ describe('a guide in feet', () => {
     expect(sentences.join(' ')).toContain('to 5.25 ft');
     expect(sentences.join(' ')).toContain('1.00 ft lie here');
     expect(sentences.join(' ')).not.toMatch(/\d m\b/);
-  });
-});
-
-describe('a tree that comes from outside', () => {
-  const plain = { ground: { slopePct: 20 }, leanDeg: 0, trunks: { kind: 'one' }, swelling: { kind: 'none' } };
-  it.each([
-    ['plain', plain],
-    ['in snow', { ...plain, ground: { slopePct: 0, snowM: 0.4 } }],
-    ['forked', { ...plain, trunks: { kind: 'fork', crotchM: 0.8, stems: 3, onePith: true } }],
-    ['broken', { ...plain, trunks: { kind: 'broken', breakM: 6 } }],
-    ['with a bulge', { ...plain, swelling: { kind: 'bulge', fromM: 1.2, toM: 1.5, aboveIsWorse: false } }],
-    ['with a swollen butt', { ...plain, swelling: { kind: 'butt', endsM: 1.6 } }],
-  ])('is taken: %s', (_name, tree) => {
-    expect(isTapedTree(tree)).toBe(true);
-  });
-  it.each([
-    ['nothing', null],
-    ['words', 'a tree'],
-    ['no ground', { ...plain, ground: undefined }],
-    ['ground too steep', { ...plain, ground: { slopePct: 151 } }],
-    ['a lean that is no number', { ...plain, leanDeg: '5' }],
-    ['a lean that is not finite', { ...plain, leanDeg: NaN }],
-    ['half a stem', { ...plain, trunks: { kind: 'fork', crotchM: 0.8, stems: 2.5 } }],
-    ['one trunk of a fork', { ...plain, trunks: { kind: 'fork', crotchM: 0.8, stems: 1 } }],
-    ['an unknown swelling', { ...plain, swelling: { kind: 'nest' } }],
-    ['a bulge without its end', { ...plain, swelling: { kind: 'bulge', fromM: 1.2 } }],
-    ['something more', { ...plain, owner: 'somebody' }],
-  ])('is refused: %s', (_name, tree) => {
-    expect(isTapedTree(tree)).toBe(false);
   });
 });

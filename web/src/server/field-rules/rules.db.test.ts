@@ -183,7 +183,7 @@ describe('several stems of one tree', () => {
     ],
     ['a height of the second stem', { height: true }, '/readings/1/stem'],
     ['half a stem', { readings: [{ ...dbhReading(28), stem: 1.5 }] }, '/readings/0/stem'],
-    ['a tree that the guide does not know', { taping: { found: { trunks: 'many' } } }, '/taping/found'],
+    ['a tree that the guide does not know', { taping: { found: { trunks: 'many' } } }, '/taping/found/trunks'],
   ])('refuse %s', async (_words, part, pointer) => {
     const { plot } = await surveyWithPlot();
     const stems = [{ id: uuid(), ordinal: 2 }];

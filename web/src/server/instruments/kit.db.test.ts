@@ -100,7 +100,7 @@ describe('the kit of a crew', () => {
     ['a kind that nobody knows', { kind: 'divining rod' }, '/kind', 'isIn'],
     ['no name', { name: ' ' }, '/name', 'isLine'],
     ['an error of 0', { standardError: 0 }, '/standardError', 'isWithin'],
-    ['half a day', { everyDays: 0.5 }, '/everyDays', 'isInt'],
+    ['half a day', { everyDays: 0.5 }, '/everyDays', 'isWhole'],
     ['a field that nobody knows', { colour: 'red' }, '/colour', 'unknown-field'],
   ])('refuses an instrument with %s at its field', async (_words, over, pointer, code) => {
     const { status, body } = await api('POST', '/api/instruments', { ...clinometer('Crew Hare'), ...over });
@@ -111,7 +111,7 @@ describe('the kit of a crew', () => {
 
   it.each([
     ['of another kind', { readings: { check: 'pace-line', line: 50, paces: [64] } }, '/readings/check'],
-    ['with half of its readings', { readings: { check: 'zero', forth: 3 } }, '/readings'],
+    ['with half of its readings', { readings: { check: 'zero', forth: 3 } }, '/readings/back'],
     ['of yesterday', { checkedAt: 'yesterday' }, '/checkedAt'],
   ])('refuses a check %s at its field', async (_words, over, pointer) => {
     const made = clinometer('Crew Fox');

@@ -1,4 +1,4 @@
-import { type PlotShape, shapeProblem } from '@arbolito/core/protocol';
+import type { PlotShape } from '@arbolito/core/protocol';
 import type { NewPlotDto, NewPlotsDto } from '../../contracts/survey.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import type { InTransaction } from '../database/connection.ts';
@@ -27,7 +27,7 @@ export interface PlotCommands extends PlotCorrections {
 /**
  * The shape that a plot was written with.
  *
- * @throws Problem 422 at the measure that is wrong, or where there is neither area nor shape
+ * @throws Problem 422 where there is neither area nor shape, or both
  */
 function shapeOf({ areaM2, shape }: NewPlotDto): PlotShape {
   if (shape === undefined) {
@@ -40,9 +40,7 @@ function shapeOf({ areaM2, shape }: NewPlotDto): PlotShape {
   }
   if (areaM2 !== undefined)
     throw invalidField('/areaM2', 'area-and-shape', 'The shape has its own measures: leave the area out.');
-  const problem = shapeProblem(shape);
-  if (problem === null) return shape;
-  throw invalidField(problem.field === '' ? '/shape' : `/shape/${problem.field}`, 'shape', problem.message);
+  return shape;
 }
 
 interface Dependencies {

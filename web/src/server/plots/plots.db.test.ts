@@ -151,7 +151,7 @@ describe('what is noted of a tree', () => {
     const strange = await api('POST', '/api/trees', newTree(plot.id, '2', { notes: { conditions: ['blue'] } }));
     expect([strange.status, strange.body.errors?.[0]?.pointer]).toEqual([422, '/notes/conditions/0']);
     const wrong = await api('POST', '/api/trees', { ...newTree(plot.id, '3'), id: uuid(), notes: { fork: 1 } });
-    expect([wrong.status, wrong.body.errors?.[0]?.pointer]).toEqual([422, '/notes']);
+    expect([wrong.status, wrong.body.errors?.[0]?.pointer]).toEqual([422, '/notes/fork']);
   });
   it('counts a tree twice in the sums of its plot', async () => {
     const { plot } = await surveyWithPlot();

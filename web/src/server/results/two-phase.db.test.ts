@@ -184,6 +184,6 @@ describe('a survey that guesses every tree', () => {
     expect(bad.status).toBe(422);
     const design = { ...USUAL_DESIGN, phases: { kind: 'three-p', sureToMeasureM3: 3 } as const };
     const refused = await api('POST', '/api/surveys', newSurvey({ design }));
-    expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([422, '/design']);
+    expect([refused.status, refused.body.errors?.[0]?.pointer]).toEqual([422, '/design/phases']);
   });
 });

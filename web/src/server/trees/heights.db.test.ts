@@ -181,22 +181,22 @@ describe('the heights of a tree on the record', () => {
     [
       'seven from one stand',
       { heights: { others: [2, 3, 4, 5, 6, 7].map((heightNo) => sameStation(heightNo)) } },
-      '/heights',
-      'isKnown',
+      '/heights/others',
+      'holds',
     ],
-    ['one number twice', { heights: { others: [sameStation(2), sameStation(2)] } }, '/heights', 'isKnown'],
-    ['a choice that is not there', { heights: { kept: 3 } }, '/heights', 'isKnown'],
+    ['one number twice', { heights: { others: [sameStation(2), sameStation(2)] } }, '/heights/others', 'arrayUnique'],
+    ['a choice that is not there', { heights: { kept: 3 } }, '/heights/kept', 'holds'],
     [
       'a limit on a stump',
       { heights: { others: [{ heightNo: 2, of: 'stump', sameStation: true, limit: 'fork' }] } },
-      '/heights',
-      'isKnown',
+      '/heights/others/0/limit',
+      'holds',
     ],
     [
       'a height of an end unknown',
       { heights: { others: [{ heightNo: 2, of: 'moon', sameStation: true }] } },
-      '/heights',
-      'isKnown',
+      '/heights/others/0/of',
+      'isIn',
     ],
   ])('refuse %s at its field', async (_words, over, pointer, code) => {
     const { answer } = await keep(over as Parameters<typeof newTree>[2]);

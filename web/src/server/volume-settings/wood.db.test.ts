@@ -189,7 +189,7 @@ describe('how a survey works out its wood', () => {
       '/prices/costs/0/amount',
       'from 0 on',
     ],
-    ['a list without its day', { prices: { ...PRICES, pricesOf: 'spring' } }, '/prices', 'price list'],
+    ['a list without its day', { prices: { ...PRICES, pricesOf: 'spring' } }, '/prices/pricesOf', 'a day'],
     ['prices left out', { prices: undefined }, '/prices', 'price list'],
     ['more wood than tree', { species: [{ speciesCode: 'sp', barkRatio: 1.2 }] }, '/species/0/barkRatio', '0.7 to 1'],
     [

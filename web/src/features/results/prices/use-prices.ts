@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { isPriceList } from '@arbolito/core/bucking';
 import type { PriceList } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
 import { START_PRICES } from './start-prices.ts';
@@ -14,12 +13,18 @@ interface Prices {
   readonly change: (prices: PriceList) => void;
 }
 
-const isPriceListOrNone = (value: unknown): value is PriceList | null => value === null || isPriceList(value);
+/** A price that is half typed is NaN, which JSON writes as null. */
+const hasNoGap = (value: unknown): boolean =>
+  value !== null && (typeof value !== 'object' || Object.values(value).every(hasNoGap));
+
+/** Whether this can be a price list that this device stored: nothing else writes there. */
+const isStoredList = (value: unknown): value is PriceList | null =>
+  value === null || (typeof value === 'object' && 'products' in value && 'costs' in value && hasNoGap(value));
 
 /** The prices that a page works with: the survey’s, else those remembered on this device, else examples. */
 export function usePrices(surveyPrices: PriceList | null, system: UnitSystem): Prices {
   const [ofSurvey, setOfSurvey] = useState(surveyPrices);
-  const [remembered, setRemembered] = useRemembered<PriceList | null>('arbolito.prices', null, isPriceListOrNone);
+  const [remembered, setRemembered] = useRemembered<PriceList | null>('arbolito.prices', null, isStoredList);
   return {
     prices: ofSurvey ?? remembered ?? START_PRICES[system],
     areExamples: ofSurvey === null && remembered === null,

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { COMMON_CONDITIONS, COMMON_SPECIES, isSurveyDesign, USUAL_DESIGN } from '@arbolito/core/protocol';
+import { COMMON_CONDITIONS, COMMON_SPECIES, USUAL_DESIGN } from '@arbolito/core/protocol';
+import { SurveyDesignDto } from '../../../contracts/design.ts';
+import { refusedFields } from '../../../contracts/testing/refused-fields.ts';
 import { readStrata } from '../strata/read-strata.ts';
 import { readDesign, usualDesignTexts } from './DesignFields.tsx';
 import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';
@@ -28,7 +30,7 @@ describe('a design as it is typed', () => {
     const none = readDesign({ ...texts, ask: 'none', every: '' }, 'metric');
     expect(none.ok && none.design.heights).toEqual({ ask: 'none' });
     const some = readDesign({ ...texts, ask: 'class', every: '2' }, 'metric');
-    expect(some.ok && isSurveyDesign(some.design)).toBe(true);
+    expect(some.ok && refusedFields(SurveyDesignDto, some.design)).toEqual([]);
   });
   it.each([
     [{ every: '0' }, 'every'],
@@ -89,7 +91,8 @@ describe('how a survey looks twice, as it is typed', () => {
       shape: { ...texts.shape, kind: 'complete-tally', area: '3' },
     });
     expect(guess.ok && guess.design.phases).toEqual({ kind: 'three-p', sureToMeasureM3: 2.5 });
-    for (const read of [double, count, guess]) expect(read.ok && isSurveyDesign(read.design)).toBe(true);
+    for (const read of [double, count, guess])
+      expect(read.ok && refusedFields(SurveyDesignDto, read.design)).toEqual([]);
   });
 
   it.each([

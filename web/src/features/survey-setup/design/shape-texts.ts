@@ -1,6 +1,14 @@
 import { convert, printAsRead, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';
 import { M2_PER_HA_IN_FT2_PER_ACRE } from '@arbolito/core/plot';
-import { type PlotKind, type PlotShape, shapeProblem } from '@arbolito/core/protocol';
+import { isRectangleWithin, type PlotKind, type PlotShape, ringsRise, SHAPE_LIMITS } from '@arbolito/core/protocol';
+import {
+  circleRules,
+  completeTallyRules,
+  nestedCircleRules,
+  rectangleRules,
+  variableRadiusRules,
+} from '../../../contracts/generated/rules.ts';
+import { fieldProblem } from '../../../contracts/rules/field-rule.ts';
 
 /** A shape as it is typed, in the units of the survey. */
 export interface ShapeTexts {
@@ -60,13 +68,50 @@ export function textsOfShape(shape: PlotShape, system: UnitSystem): ShapeTexts {
   }
 }
 
-const FIELD_OF: Readonly<Record<PlotKind, ShapeField>> = {
-  circle: 'area',
-  'complete-tally': 'area',
-  rectangle: 'length',
-  'variable-radius': 'factor',
-  nested: 'rings',
-};
+/** What is wrong with the measures of a shape, at the field they are typed in; null where all can be. */
+function measureProblem(shape: PlotShape): { readonly field: ShapeField; readonly message: string | null } {
+  switch (shape.kind) {
+    case 'circle':
+      return { field: 'area', message: fieldProblem('The area', circleRules.areaM2, shape.areaM2) };
+    case 'complete-tally':
+      return { field: 'area', message: fieldProblem('The area', completeTallyRules.areaM2, shape.areaM2) };
+    case 'variable-radius':
+      return {
+        field: 'factor',
+        message: fieldProblem('The factor', variableRadiusRules.factorM2PerHa, shape.factorM2PerHa),
+      };
+    case 'rectangle': {
+      const width = fieldProblem('The width', rectangleRules.widthM, shape.widthM);
+      if (width !== null) return { field: 'width', message: width };
+      const length = fieldProblem('The length', rectangleRules.lengthM, shape.lengthM);
+      const { low, high } = SHAPE_LIMITS.areaM2;
+      const isWithin = isRectangleWithin(shape.widthM, shape.lengthM);
+      return {
+        field: 'length',
+        message: length ?? (isWithin ? null : `Width times length must be from ${String(low)} to ${String(high)} m².`),
+      };
+    }
+    case 'nested': {
+      const { low, high } = SHAPE_LIMITS.rings;
+      const { rings } = shape;
+      if (rings.length < low || rings.length > high)
+        return { field: 'rings', message: `There must be ${String(low)} to ${String(high)} circles.` };
+      const wrong = rings
+        .map(
+          ({ fromCm, areaM2 }) =>
+            fieldProblem('The dbh of a circle', nestedCircleRules.fromCm, fromCm) ??
+            fieldProblem('The area of a circle', nestedCircleRules.areaM2, areaM2),
+        )
+        .find((problem) => problem !== null);
+      return {
+        field: 'rings',
+        message:
+          wrong ??
+          (ringsRise(rings) ? null : 'Each circle must be larger than the one before it, and take thicker trees.'),
+      };
+    }
+  }
+}
 
 /** A typed shape in metres, or what is wrong with it, at its field. */
 export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
@@ -77,11 +122,9 @@ export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
     const read = readQuantity(text, { unit, units: ['m', 'ft'] });
     return read.ok ? convert(read.value, read.unit, 'm') : read.message;
   };
-  const settle = (shape: unknown): ReadShape => {
-    const problem = shapeProblem(shape);
-    return problem === null
-      ? { ok: true, shape: shape as PlotShape }
-      : bad(problem.field === 'widthM' ? 'width' : FIELD_OF[texts.kind], problem.message);
+  const settle = (shape: PlotShape): ReadShape => {
+    const { field, message } = measureProblem(shape);
+    return message === null ? { ok: true, shape } : bad(field, message);
   };
   switch (texts.kind) {
     case 'circle':

@@ -1,0 +1,85 @@
+/** What a single field may hold, as JSON Schema says it: the same for server, form and API document. */
+export type FieldRule =
+  | { readonly type: 'string'; readonly format: 'line'; readonly minLength: 1; readonly maxLength: number }
+  | { readonly type: 'string'; readonly format: 'date' | 'date-time' }
+  | { readonly type: 'string'; readonly pattern: string; readonly description: string }
+  | {
+      readonly type: 'number' | 'integer';
+      readonly minimum: number;
+      readonly maximum: number;
+      readonly 'x-unit'?: string;
+    };
+
+// Letters, marks, digits, punctuation and plain spaces of any script; no control characters.
+const PLAIN = /^[\p{L}\p{M}\p{N}\p{P}\p{S}\p{Zs}]+$/u;
+const MOMENT = /^(19|20|21)\d\d-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d{1,6})?)?(Z|[+-]\d\d:\d\d)$/;
+const DAY = /^(19|20|21)\d\d-\d\d-\d\d$/;
+
+const isRealDay = (text: string): boolean => {
+  const day = new Date(`${text.slice(0, 10)}T00:00:00Z`);
+  return !Number.isNaN(day.getTime()) && day.toISOString().slice(0, 10) === text.slice(0, 10);
+};
+
+const followsTextRule = (rule: Extract<FieldRule, { readonly type: 'string' }>, text: string): boolean => {
+  if ('pattern' in rule) return new RegExp(rule.pattern, 'u').test(text);
+  switch (rule.format) {
+    case 'line':
+      return text.trim() !== '' && text.length <= rule.maxLength && PLAIN.test(text);
+    case 'date':
+      return DAY.test(text) && isRealDay(text);
+    case 'date-time':
+      return MOMENT.test(text) && !Number.isNaN(Date.parse(text)) && isRealDay(text);
+  }
+};
+
+/**
+ * Whether a value follows a rule. Numbers must be finite and may equal the limits.
+ *
+ * @example followsRule({ type: 'number', minimum: 0.5, maximum: 2.5 }, 1.6) // true
+ */
+export function followsRule(rule: FieldRule, value: unknown): boolean {
+  if (rule.type === 'string') return typeof value === 'string' && followsTextRule(rule, value);
+  return (
+    typeof value === 'number' &&
+    Number.isFinite(value) &&
+    value >= rule.minimum &&
+    value <= rule.maximum &&
+    (rule.type === 'number' || Number.isInteger(value))
+  );
+}
+
+/**
+ * What a field must be, as the end of a sentence that begins with the field’s name.
+ *
+ * @example ruleText({ type: 'number', minimum: 0.5, maximum: 2.5, 'x-unit': 'm' }) // must be a number from 0.5 to 2.5 m
+ */
+export function ruleText(rule: FieldRule): string {
+  if (rule.type !== 'string') {
+    const { minimum, maximum, 'x-unit': unit } = rule;
+    const number = rule.type === 'integer' ? 'whole number' : 'number';
+    return `must be a ${number} from ${String(minimum)} to ${String(maximum)}${unit === undefined ? '' : ` ${unit}`}`;
+  }
+  if ('pattern' in rule) return `must be ${rule.description}`;
+  switch (rule.format) {
+    case 'line':
+      return `must be text of 1 to ${String(rule.maxLength)} characters on one line`;
+    case 'date':
+      return 'must be a day, such as 2026-06-03';
+    case 'date-time':
+      return 'must be a date and time with its zone, such as 2026-06-03T09:15:00Z';
+  }
+}
+
+/**
+ * What is wrong with a field, as a sentence; null where its value follows the rule.
+ *
+ * @param label the field as a sentence begins with it
+ *
+ * @example fieldProblem('The area', { type: 'number', minimum: 1, maximum: 9, 'x-unit': 'm²' }, 0)
+ * // The area must be a number from 1 to 9 m².
+ */
+export const fieldProblem = (label: string, rule: FieldRule, value: unknown): string | null =>
+  followsRule(rule, value) ? null : `${label} ${ruleText(rule)}.`;
+
+/** The rules of a contract’s fields, by field. */
+export type RuleTable = Readonly<Record<string, FieldRule>>;
