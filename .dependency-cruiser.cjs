@@ -102,7 +102,7 @@ module.exports = {
     {
       name: 'no-server-in-browser',
       severity: 'error',
-      from: { path: '^web/src/(features|ui|workers|contracts)/' },
+      from: { path: '^web/src/(features|ui|workers|contracts)/', pathNot: '\\.test\\.ts$' },
       to: { path: '^web/src/server/' },
     },
     {

@@ -95,3 +95,31 @@ describe('a check that is due', () => {
     expect(overdue(instrument, last, '2026-06-12T08:00:00Z')).toBeNull();
   });
 });
+
+describe('a check as the days go by', () => {
+  it('is due once and stays due, later by a day each day', () => {
+    const checked = '2026-05-01T08:00:00Z';
+    const due = Array.from({ length: 90 }, (_, day) => {
+      const now = new Date(Date.parse(checked) + day * 86_400_000).toISOString();
+      return overdue(CLINOMETER, checked, now)?.days ?? null;
+    });
+    // Of 30 days: nothing is said up to the thirtieth, then 1, 2, 3 …
+    expect(due.slice(0, 31)).toEqual(Array.from({ length: 31 }, () => null));
+    expect(due.slice(31)).toEqual(Array.from({ length: 59 }, (_, i) => i + 1));
+  });
+});
+
+describe('what is usual of a kind, on the scale that is read', () => {
+  it.each([
+    ['clinometer', 'pct', 0.5, 1],
+    // 1 % near the horizon is 0.573°, 0.2 on the 1:20 scale and 0.66 on the 66-ft scale
+    ['clinometer', 'deg', 0.29, 0.57],
+    ['clinometer', 'ft66', 0.33, 0.66],
+    ['pendulum-hypsometer', 'pct', 1.3, 1.3],
+    // 0.1 m ÷ 0.3048
+    ['laser', 'ft', 0.33, 0.33],
+    ['paces', 'ft', 0.033, 0.098],
+  ] as const)('%s in %s: mark %d, ±%d', (kind, unit, graduation, standardError) => {
+    expect(usualReading(kind, unit)).toEqual({ graduation, standardError });
+  });
+});

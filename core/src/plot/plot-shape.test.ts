@@ -1,11 +1,4 @@
-import {
-  type AskedTree,
-  asksHeight,
-  type HeightRule,
-  heightRuleWords,
-  type PlotShape,
-  USUAL_DESIGN,
-} from '../protocol/index.ts';
+import { type AskedTree, asksHeight, type HeightRule, heightRuleWords, type PlotShape } from '../protocol/index.ts';
 import { expansionFactorPerHa, plotAreaM2 } from './expansion-factor.ts';
 import { isAlongGround, limitingDistanceM } from './limiting-distance.ts';
 import { shapeWords } from './plot-shape-words.ts';

@@ -1,6 +1,6 @@
 import 'reflect-metadata';
-import { ConditionDto, IsConditionList } from './design.ts';
-import { IsSpeciesList, SpeciesDto } from './survey.ts';
+import { type ConditionDto, IsConditionList } from './design.ts';
+import { IsSpeciesList, type SpeciesDto } from './survey.ts';
 import { ActDto } from './tree.ts';
 
 /** The codes of a survey that has begun, all of them: those that trees carry stay. */

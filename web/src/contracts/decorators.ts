@@ -84,8 +84,7 @@ export const Holds =
       propertyName: String(property),
       options: { message },
       validator: {
-        validate: (value: unknown, context?: ValidationArguments) =>
-          holds(value, (context?.object ?? {}) as Partial<T>),
+        validate: (value: unknown, context?: ValidationArguments) => holds(value, context?.object ?? {}),
       },
     });
   };

@@ -42,7 +42,7 @@ function kindsOf(contract: Contract, property: string, schemas: Schemas): object
   const metadata = defaultMetadataStorage.findTypeMetadata(contract, property);
   const discriminator = metadata?.options.discriminator;
   if (metadata === undefined || discriminator === undefined) return null;
-  const base = (metadata.typeFunction?.() as Contract).name;
+  const base = (metadata.typeFunction() as Contract).name;
   const mapping = Object.fromEntries(
     // A kind without fields of its own is described by the base.
     discriminator.subTypes.map(({ name, value }) => [name, `${PREFIX}${value.name in schemas ? value.name : base}`]),
