@@ -106,6 +106,17 @@ module.exports = {
       to: { path: '^web/src/server/' },
     },
     {
+      name: 'no-validator-in-browser',
+      severity: 'error',
+      comment: 'the browser checks forms by the rule tables; contract classes are types to it',
+      from: { path: '^web/src/(features|ui|client|workers)/', pathNot: '\\.test\\.ts$' },
+      to: {
+        path: '^web/src/contracts/',
+        pathNot: '^web/src/contracts/(generated|rules)/|/(views|tree-write|photo-view|field-rules-body)\\.ts$',
+        dependencyTypesNot: ['type-only'],
+      },
+    },
+    {
       name: 'no-pages-below',
       severity: 'error',
       from: { path: '^web/src/(features|ui|workers|contracts|server)/' },

@@ -1,25 +1,42 @@
 import type { ProblemView } from '../contracts/views.ts';
 
-/** A refusal by the server, with its fields. */
-export class Refused extends Error {
-  constructor(readonly problem: ProblemView) {
-    super(problem.detail);
-    this.name = 'Refused';
+/**
+ * Why a request failed.
+ *
+ * - `refused`: the server does not take it as it is.
+ * - `failing`: this request fails on the server, or takes too long; others may not.
+ * - `unreachable`: no connection, or the server is busy; the same request may succeed later.
+ */
+export type FailureKind = 'refused' | 'failing' | 'unreachable';
+
+/** The one error of every request to the API. */
+export class ApiError extends Error {
+  constructor(
+    message: string,
+    readonly kind: FailureKind,
+    /** What the server said, where it said something. */
+    readonly problem: ProblemView | null = null,
+    readonly retryAfterS = RETRY_S,
+  ) {
+    super(message);
+    this.name = 'ApiError';
   }
 }
 
-/** The request got no useful answer; nothing was written as far as anybody knows. */
-export class Unreachable extends Error {
-  constructor(
-    message: string,
-    readonly retryAfterS: number,
-    /** Whether it is this request that fails, not the connection or the server as a whole. */
-    readonly isOfRequest = false,
-  ) {
-    super(message);
-    this.name = 'Unreachable';
-  }
-}
+/** A field that the server refused: its JSON pointer in the body, and a sentence. */
+export type FieldRefusal = NonNullable<ProblemView['errors']>[number];
+
+/** The fields that a failed request was refused for. */
+export const refusedFields = (error: unknown): readonly FieldRefusal[] =>
+  error instanceof ApiError ? (error.problem?.errors ?? []) : [];
+
+/**
+ * What to tell the person about a failed request.
+ *
+ * @param otherwise said for an error that is not one of the API
+ */
+export const errorText = (error: unknown, otherwise = 'That did not work. Try again.'): string =>
+  error instanceof Error ? error.message : otherwise;
 
 const RETRY_S = 3;
 /** How long an answer may take. A file takes longer to send than a form. */
@@ -31,13 +48,37 @@ const TRY_LATER: readonly number[] = [408, 429];
 /** A file goes out as it is, anything else as JSON. */
 const typeOf = (body: unknown): string => (body instanceof Blob ? body.type : 'application/json');
 
+export interface RequestOptions {
+  /** The request outlives the page. */
+  readonly keepalive?: boolean;
+  /** Longest wait for an answer, in seconds. */
+  readonly limitS?: number;
+}
+
 /**
- * Sends a request and reads the JSON that comes back.
+ * The error of an answer that is not a success.
  *
- * @throws Refused for 4xx; Unreachable for a lost connection, 408, 429, 5xx, or no answer within the time limit
+ * @param retryAfter the header of that name
  */
-export async function call<T>(method: 'GET' | 'POST' | 'DELETE', url: string, body?: unknown): Promise<T> {
-  const limitS = body instanceof Blob ? FILE_TIME_LIMIT_S : TIME_LIMIT_S;
+export function errorOfAnswer(status: number, problem: ProblemView | null, retryAfter: string | null): ApiError {
+  const isBusy = status === 503 || TRY_LATER.includes(status);
+  if (status >= 500 || isBusy || problem === null)
+    return new ApiError(
+      problem?.detail ?? `The server answered ${String(status)}.`,
+      isBusy ? 'unreachable' : 'failing',
+      null,
+      Number(retryAfter ?? RETRY_S),
+    );
+  return new ApiError(problem.detail, 'refused', problem);
+}
+
+/** Sends a request and returns an answer that is a success. */
+async function request(
+  method: 'GET' | 'POST' | 'DELETE',
+  url: string,
+  body: unknown,
+  { keepalive = false, limitS = body instanceof Blob ? FILE_TIME_LIMIT_S : TIME_LIMIT_S }: RequestOptions = {},
+): Promise<Response> {
   const tooLate = new AbortController();
   const timer = setTimeout(() => {
     tooLate.abort();
@@ -46,40 +87,67 @@ export async function call<T>(method: 'GET' | 'POST' | 'DELETE', url: string, bo
   try {
     response = await fetch(url, {
       method,
+      keepalive,
       signal: tooLate.signal,
       headers: { accept: 'application/json', ...(body === undefined ? {} : { 'content-type': typeOf(body) }) },
       ...(body === undefined ? {} : { body: body instanceof Blob ? body : JSON.stringify(body) }),
     });
-    if (response.ok) return (await response.json()) as T;
   } catch {
-    if (tooLate.signal.aborted) throw new Unreachable(`No answer within ${String(limitS)} seconds.`, RETRY_S, true);
-    throw new Unreachable('No connection to the server.', RETRY_S);
+    if (tooLate.signal.aborted) throw new ApiError(`No answer within ${String(limitS)} seconds.`, 'failing');
+    throw new ApiError('No connection to the server.', 'unreachable');
   } finally {
     clearTimeout(timer);
   }
+  if (response.ok) return response;
   const problem = (await response.json().catch(() => null)) as ProblemView | null;
-  if (response.status >= 500 || TRY_LATER.includes(response.status) || problem === null) {
-    throw new Unreachable(
-      problem?.detail ?? `The server answered ${String(response.status)}.`,
-      Number(response.headers.get('retry-after') ?? RETRY_S),
-      response.status !== 503 && !TRY_LATER.includes(response.status),
-    );
-  }
-  throw new Refused(problem);
+  throw errorOfAnswer(response.status, problem, response.headers.get('retry-after'));
 }
 
 /**
- * Sends a write again and again until the server answers. Its body must carry its own identifier.
+ * Sends a request and reads the JSON that comes back.
  *
- * @param onWait told, in words, each time that nobody answered
- * @throws Refused for 4xx
+ * @throws ApiError
+ */
+export async function call<T>(
+  method: 'GET' | 'POST' | 'DELETE',
+  url: string,
+  body?: unknown,
+  options?: RequestOptions,
+): Promise<T> {
+  const response = await request(method, url, body, options);
+  try {
+    return (await response.json()) as T;
+  } catch {
+    throw new ApiError('No connection to the server.', 'unreachable');
+  }
+}
+
+/**
+ * Loads a file.
+ *
+ * @throws ApiError
+ */
+export async function download(
+  url: string,
+  options?: RequestOptions,
+): Promise<{ readonly file: Blob; readonly name: string }> {
+  const response = await request('GET', url, undefined, options);
+  const [, name = 'file'] = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '') ?? [];
+  return { file: await response.blob(), name };
+}
+
+/**
+ * Sends a write until the server answers. Its body must carry its own identifier.
+ *
+ * @param onWait told, in words, each time that there was no answer
+ * @throws ApiError of kind `refused`
  */
 export async function callUntilAnswered<T>(url: string, body: unknown, onWait: (words: string) => void): Promise<T> {
   for (;;) {
     try {
       return await call<T>('POST', url, body);
     } catch (error) {
-      if (!(error instanceof Unreachable)) throw error;
+      if (!(error instanceof ApiError) || error.kind === 'refused') throw error;
       onWait(`${error.message} What you have entered is kept; it is sent again by itself.`);
       await new Promise((resolve) => setTimeout(resolve, error.retryAfterS * 1000));
     }

@@ -1,6 +1,6 @@
 import { atom } from 'nanostores';
 import type { ProblemView } from '../contracts/views.ts';
-import { call, Refused, Unreachable } from './api.ts';
+import { ApiError, call } from './api.ts';
 import { deviceStorage } from './device-storage.ts';
 
 /** A write on its way to the server. Its body carries its own identifier, so that sending it twice does no harm. */
@@ -98,7 +98,8 @@ export async function flush(): Promise<void> {
       try {
         fate = { kind: 'kept', answer: await call(method, url, body) };
       } catch (error) {
-        if (error instanceof Unreachable && error.isOfRequest) {
+        if (!(error instanceof ApiError)) throw error;
+        if (error.kind === 'failing') {
           const failed = (tries.get(id) ?? 0) + 1;
           tries.set(id, failed);
           if (failed < TRIES) throw error;
@@ -107,7 +108,7 @@ export async function flush(): Promise<void> {
           forgetWaiting(id);
           continue;
         }
-        if (!(error instanceof Refused)) throw error;
+        if (error.problem === null) throw error;
         fate = { kind: 'refused', problem: error.problem };
       }
       const listener = listeners.get(id);
@@ -121,7 +122,7 @@ export async function flush(): Promise<void> {
       listener?.(fate);
     }
   } catch (error) {
-    const seconds = error instanceof Unreachable ? error.retryAfterS : 3;
+    const seconds = error instanceof ApiError ? error.retryAfterS : 3;
     timer = setTimeout(() => void flush(), seconds * 1000);
   } finally {
     sending = false;

@@ -1,3 +1,4 @@
+import { call, download, errorText } from './api.ts';
 import { newId } from './identity.ts';
 
 interface Progress {
@@ -11,17 +12,8 @@ const WORDS: Readonly<Record<Progress['stage'], string>> = {
   setting: 'Making the file …',
 };
 const ASK_EVERY_MS = 700;
-
-/** What went wrong, in the words of the server where it has some. */
-async function refusal(response: Response): Promise<string> {
-  try {
-    const { detail } = (await response.json()) as { readonly detail?: unknown };
-    if (typeof detail === 'string') return detail;
-  } catch {
-    // Not a problem of ours, such as the page of a proxy.
-  }
-  return 'The file could not be made. Try again.';
-}
+/** A report of a large survey takes minutes. */
+const FILE_LIMIT_S = 900;
 
 function save(file: Blob, name: string): void {
   const link = document.createElement('a');
@@ -30,9 +22,6 @@ function save(file: Blob, name: string): void {
   link.click();
   URL.revokeObjectURL(link.href);
 }
-
-const nameOf = (response: Response): string =>
-  /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'report';
 
 /** Makes a report, saying how far it is. */
 async function make(href: string, status: HTMLElement): Promise<void> {
@@ -44,24 +33,20 @@ async function make(href: string, status: HTMLElement): Promise<void> {
   words.textContent = WORDS.reading;
   status.replaceChildren(words, bar);
   const timer = window.setInterval(() => {
-    void fetch(`/print/progress?job=${job}`)
-      .then(async (response) => (response.ok ? ((await response.json()) as Progress) : null))
-      .then((progress) => {
-        if (progress === null) return;
-        words.textContent = WORDS[progress.stage];
-        if (progress.share === null) bar.removeAttribute('value');
-        else bar.value = progress.share;
+    call<Progress>('GET', `/print/progress?job=${job}`)
+      .then(({ stage, share }) => {
+        words.textContent = WORDS[stage];
+        if (share === null) bar.removeAttribute('value');
+        else bar.value = share;
       })
       .catch(() => undefined);
   }, ASK_EVERY_MS);
   try {
-    const response = await fetch(`${href}&job=${job}`);
-    if (response.ok) {
-      save(await response.blob(), nameOf(response));
-      status.replaceChildren('The file is ready.');
-    } else status.replaceChildren(await refusal(response));
-  } catch {
-    status.replaceChildren('The file could not be loaded. Check the connection and try again.');
+    const { file, name } = await download(`${href}&job=${job}`, { limitS: FILE_LIMIT_S });
+    save(file, name);
+    status.replaceChildren('The file is ready.');
+  } catch (error) {
+    status.replaceChildren(`${errorText(error)} The file was not made: try again.`);
   } finally {
     window.clearInterval(timer);
   }

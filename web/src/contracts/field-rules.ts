@@ -115,9 +115,3 @@ export class BodyMarkDto extends WrittenDto {
   @IsWithin(BODY_MARK_LIMITS_M.boots.low, BODY_MARK_LIMITS_M.boots.high, 'm')
   bootsM!: number;
 }
-
-/** Rules as a contract writes them: without the breast height, which stands beside. */
-export const rulesBody = ({ breastHeightM, ...fieldRules }: FieldRules) => ({
-  breastHeightM,
-  fieldRules: { ...fieldRules, products: fieldRules.products.map((product) => ({ ...product })) },
-});

@@ -2,17 +2,6 @@ import 'reflect-metadata';
 import { IsLine, IsMoment } from './decorators.ts';
 import { WrittenDto } from './written.ts';
 
-export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
-export type PhotoType = (typeof PHOTO_TYPES)[number];
-
-/** The largest photo that is kept, in bytes: a browser makes them smaller first. */
-export const PHOTO_BYTES = 4 * 1024 * 1024;
-/** The most pixels that are decoded, and the longest edge that is kept. */
-export const PHOTO_PIXELS = 50_000_000;
-export const PHOTO_EDGE_PX = 2400;
-/** Photos that a plot takes. */
-export const PHOTOS_PER_PLOT = 12;
-
 /** What is said of a photo in the address that it is sent to; the photo itself is the body. */
 export class NewPhotoDto extends WrittenDto {
   /** What it shows, for those who cannot see it. */
@@ -21,14 +10,4 @@ export class NewPhotoDto extends WrittenDto {
 
   @IsMoment()
   takenAt!: string;
-}
-
-/** A photo without itself: that is at `/api/photos/{id}`. */
-export interface PhotoView {
-  readonly id: string;
-  readonly plotId: string;
-  readonly words: string;
-  readonly takenAt: string;
-  readonly observer: string;
-  readonly deleted: boolean;
 }

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js';
 import { getMetadataStorage } from 'class-validator';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
-import './operations.ts';
+import { OPERATIONS } from './operations.ts';
 
 type Contract = new () => object;
 
@@ -53,7 +53,21 @@ function kindsOf(contract: Contract, property: string, schemas: Schemas): object
   };
 }
 
-/** The JSON Schema of every contract, by the name of its class. */
+/** The schemas that the operations name, and those that these name in turn. */
+function namedByOperations(schemas: Schemas): Schemas {
+  const named = new Set<string>();
+  const waiting = OPERATIONS.flatMap(({ body, query }) => [body, query]).flatMap((contract) => contract?.name ?? []);
+  for (let name = waiting.pop(); name !== undefined; name = waiting.pop()) {
+    if (named.has(name)) continue;
+    named.add(name);
+    const text = JSON.stringify(schemas[name]);
+    for (const [, next = ''] of text.matchAll(/#\/components\/schemas\/(\w+)/g)) waiting.push(next);
+  }
+  const sorted = [...named].sort();
+  return Object.fromEntries(sorted.flatMap((name) => (schemas[name] === undefined ? [] : [[name, schemas[name]]])));
+}
+
+/** The JSON Schema of every contract that can be sent, by the name of its class. */
 export function contractSchemas(): Schemas {
   const schemas = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage as never,
@@ -75,5 +89,5 @@ export function contractSchemas(): Schemas {
     ]);
     return [contract.name, { ...schema, properties: Object.fromEntries(properties) as ObjectSchema['properties'] }];
   });
-  return Object.fromEntries(withKinds.sort(([a], [b]) => (a < b ? -1 : 1)));
+  return namedByOperations(Object.fromEntries(withKinds));
 }

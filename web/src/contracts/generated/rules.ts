@@ -279,11 +279,6 @@ export const stratumRules = {
   pointsCounted: {"type":"integer","minimum":1,"maximum":1000000},
 } as const satisfies RuleTable;
 
-export const tapedReadingsRules = {
-  observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
-  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
-} as const satisfies RuleTable;
-
 export const tapedTreeRules = {
   leanDeg: {"type":"number","minimum":0,"maximum":60,"x-unit":"°"},
 } as const satisfies RuleTable;
@@ -312,11 +307,6 @@ export const treeNotesRules = {
   predictedVolumeM3: {"type":"number","minimum":0.001,"maximum":200,"x-unit":"m³"},
 } as const satisfies RuleTable;
 
-export const treeReadingsRules = {
-  observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
-  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
-} as const satisfies RuleTable;
-
 export const variableRadiusRules = {
   factorM2PerHa: {"type":"number","minimum":0.05,"maximum":200,"x-unit":"m²/ha"},
 } as const satisfies RuleTable;
@@ -327,11 +317,6 @@ export const woodSettingsRules = {
   observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
   device: {"type":"string","format":"line","minLength":1,"maxLength":60},
   madeAt: {"type":"string","format":"date-time"},
-} as const satisfies RuleTable;
-
-export const writtenRules = {
-  observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
-  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
 } as const satisfies RuleTable;
 
 export const zeroCheckRules = {

@@ -1,4 +1,3 @@
-import { useId, useState } from 'react';
 import {
   INSTRUMENT_KINDS,
   type InstrumentKindId,
@@ -11,8 +10,11 @@ import { isUnitId, type UnitId, unitOf } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId } from '../../client/identity.ts';
 import type { InstrumentView } from '../../contracts/views.ts';
-import { type FigureSpec, parseFigure } from '../../ui/figures/figure.ts';
-import { useWriting } from './write.ts';
+import { type QuantitySpec, parseQuantity } from '../../ui/forms/quantity.ts';
+import { Alert } from '../../ui/feedback/Alert.tsx';
+import { SelectField, TextField } from '../../ui/forms/Field.tsx';
+import { SubmitButton } from '../../ui/forms/SubmitButton.tsx';
+import { type Problems, useEntryForm } from '../../ui/forms/use-entry-form.ts';
 
 interface Typed {
   readonly kind: InstrumentKindId;
@@ -28,7 +30,7 @@ const SPECS = {
   graduation: { label: 'finest mark', unit: 'one', low: LEAST, high: MOST },
   error: { label: '± of one reading', unit: 'one', low: LEAST, high: MOST },
   every: { label: 'days between checks', unit: 'one', low: KIT_LIMITS.everyDays[0], high: KIT_LIMITS.everyDays[1] },
-} as const satisfies Record<string, FigureSpec>;
+} as const satisfies Record<string, QuantitySpec>;
 
 /** Graduation and ± that are usual on the scale that is read. */
 const readingTexts = (kind: InstrumentKindId, unit: UnitId): Pick<Typed, 'graduation' | 'error'> => {
@@ -43,8 +45,8 @@ const usual = (kind: InstrumentKindId): Typed => {
   return { kind, name: kind === 'paces' ? '' : name, unit, ...readingTexts(kind, unit), every: String(everyDays) };
 };
 
-const read = (spec: FigureSpec, text: string): number | string => {
-  const figure = parseFigure(spec, text);
+const read = (spec: QuantitySpec, text: string): number | string => {
+  const figure = parseQuantity(spec, text);
   return 'value' in figure ? figure.value : figure.problem;
 };
 
@@ -53,117 +55,102 @@ interface AddInstrumentProps {
   readonly onAdded: (instrument: InstrumentView) => void;
 }
 
+/** What is typed as figures, or what is wrong with each. */
+const readFigures = ({ graduation, error, every }: Typed) => ({
+  graduation: read(SPECS.graduation, graduation),
+  standardError: read(SPECS.error, error),
+  everyDays: read(SPECS.every, every),
+});
+
+const asProblem = (figure: number | string): string | null => (typeof figure === 'string' ? figure : null);
+
+function check(typed: Typed): Problems<Typed> {
+  const { graduation, standardError, everyDays } = readFigures(typed);
+  const isHalfDay = typeof everyDays === 'number' && !Number.isInteger(everyDays);
+  return {
+    name: typed.name.trim() === '' ? 'Name it as the crew does, such as: clinometer 2, or whose paces.' : null,
+    graduation: asProblem(graduation),
+    error: asProblem(standardError),
+    every: isHalfDay ? 'Give a whole number of days.' : asProblem(everyDays),
+  };
+}
+
+const FIELD_OF: Partial<Record<string, keyof Typed>> = {
+  '/kind': 'kind',
+  '/name': 'name',
+  '/unit': 'unit',
+  '/graduation': 'graduation',
+  '/standardError': 'error',
+  '/everyDays': 'every',
+};
+
 /** A new instrument of a crew, begun with what is usual of its kind. */
 export function AddInstrument({ crew, onAdded }: AddInstrumentProps) {
-  const id = useId();
-  const [typed, setTyped] = useState<Typed>(usual('clinometer'));
-  const [tried, setTried] = useState(false);
-  const { said, busy, run, say } = useWriting();
-  const { units } = INSTRUMENT_KINDS[typed.kind];
-  const graduation = read(SPECS.graduation, typed.graduation);
-  const standardError = read(SPECS.error, typed.error);
-  const everyDays = read(SPECS.every, typed.every);
-  const problems = {
-    name: typed.name.trim() === '' ? 'Name it as the crew does, such as: clinometer 2, or whose paces.' : null,
-    graduation: typeof graduation === 'string' ? graduation : null,
-    error: typeof standardError === 'string' ? standardError : null,
-    every:
-      typeof everyDays === 'string' ? everyDays : Number.isInteger(everyDays) ? null : 'Give a whole number of days.',
-  };
-  const isGood = Object.values(problems).every((problem) => problem === null);
+  const entry = useEntryForm<Typed>({
+    defaultValues: usual('clinometer'),
+    check,
+    fieldOf: (pointer) => FIELD_OF[pointer] ?? null,
+    send: async (typed, onWait) => {
+      const { kind, unit } = typed;
+      const body = { id: newId(), crew, kind, name: typed.name.trim(), unit, ...readFigures(typed) };
+      const instrument = await callUntilAnswered<InstrumentView>(
+        '/api/instruments',
+        { ...body, observer: crew, device: deviceId() },
+        onWait,
+      );
+      onAdded(instrument);
+      entry.form.reset(usual(kind));
+      return `${instrument.name} is in the kit of ${crew}.`;
+    },
+  });
+  const { form, errorOf, trouble, said } = entry;
+  const kind = form.watch('kind');
+  const unit = form.watch('unit');
+  const symbol = unitOf(unit).symbol;
   const field = (key: 'name' | 'graduation' | 'error' | 'every', label: string) => (
-    <label className="grid content-start gap-1">
-      <span className="font-semibold">{label}</span>
-      <input
-        className="field"
-        maxLength={60}
-        autoComplete="off"
-        inputMode={key === 'name' ? 'text' : 'decimal'}
-        value={typed[key]}
-        aria-invalid={tried && problems[key] !== null}
-        aria-describedby={`${id}-${key}`}
-        onChange={(event) => {
-          setTyped({ ...typed, [key]: event.target.value });
-        }}
-      />
-      <span id={`${id}-${key}`} role={tried ? 'alert' : undefined} className="text-paint-ink">
-        {tried ? problems[key] : null}
-      </span>
-    </label>
+    <TextField
+      label={label}
+      maxLength={60}
+      inputMode={key === 'name' ? 'text' : 'decimal'}
+      error={errorOf(key)}
+      {...form.register(key)}
+    />
   );
-  const add = async (): Promise<string> => {
-    const { kind, unit } = typed;
-    const name = typed.name.trim();
-    const body = { id: newId(), crew, kind, name, unit, graduation, standardError, everyDays };
-    const instrument = await callUntilAnswered<InstrumentView>(
-      '/api/instruments',
-      { ...body, observer: crew, device: deviceId() },
-      say,
-    );
-    onAdded(instrument);
-    setTyped(usual(kind));
-    setTried(false);
-    return `${instrument.name} is in the kit of ${crew}.`;
-  };
-  const symbol = unitOf(typed.unit).symbol;
   return (
-    <form
-      noValidate
-      aria-label="Add an instrument"
-      className="card grid gap-3 p-5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        setTried(true);
-        if (isGood) run(add);
-      }}
-    >
+    <form noValidate aria-label="Add an instrument" className="card grid gap-3 p-5" onSubmit={entry.onSubmit}>
       <h2 className="text-xl font-bold">Add an instrument</h2>
       <div className="grid gap-3 sm:grid-cols-2 md:grid-cols-3">
-        <label className="grid content-start gap-1">
-          <span className="font-semibold">Kind</span>
-          <select
-            className="field"
-            value={typed.kind}
-            onChange={(event) => {
-              if (isInstrumentKind(event.target.value)) setTyped(usual(event.target.value));
-            }}
-          >
-            {Object.entries(INSTRUMENT_KINDS).map(([kind, { name }]) => (
-              <option key={kind} value={kind}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label="Kind"
+          options={Object.entries(INSTRUMENT_KINDS).map(([id, { name }]) => [id, name])}
+          value={kind}
+          onChange={(event) => {
+            if (isInstrumentKind(event.target.value)) form.reset(usual(event.target.value));
+          }}
+        />
         {field('name', 'Its name in the crew')}
-        <label className="grid content-start gap-1">
-          <span className="font-semibold">
-            {typed.kind === 'paces' ? 'The line is measured in' : 'Scale that is read'}
-          </span>
-          <select
-            className="field"
-            value={typed.unit}
-            onChange={(event) => {
-              const unit = event.target.value;
-              if (isUnitId(unit) && isUnitOfKind(typed.kind, unit))
-                setTyped({ ...typed, unit, ...readingTexts(typed.kind, unit) });
-            }}
-          >
-            {units.map((unit) => (
-              <option key={unit} value={unit}>
-                {unitOf(unit).words}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label={kind === 'paces' ? 'The line is measured in' : 'Scale that is read'}
+          options={INSTRUMENT_KINDS[kind].units.map((each) => [each, unitOf(each).words])}
+          value={unit}
+          onChange={(event) => {
+            const next = event.target.value;
+            if (!isUnitId(next) || !isUnitOfKind(kind, next)) return;
+            form.setValue('unit', next);
+            const { graduation, error } = readingTexts(kind, next);
+            form.setValue('graduation', graduation);
+            form.setValue('error', error);
+          }}
+        />
         {field('graduation', `Finest mark, ${symbol}`)}
         {field('error', `± of one reading, ${symbol}`)}
         {field('every', 'Days between checks; 0 for none')}
       </div>
+      {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">
-        <button type="submit" className="btn btn-main" disabled={busy}>
+        <SubmitButton isMain isSending={entry.isSending}>
           Add to the kit
-        </button>
+        </SubmitButton>
         <span role="status">{said}</span>
       </p>
     </form>

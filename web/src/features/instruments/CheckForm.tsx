@@ -1,4 +1,3 @@
-import { useId, useState } from 'react';
 import {
   CHECK_REPEATS,
   type CheckReadings,
@@ -10,7 +9,10 @@ import { convert, readQuantity, type UnitId, unitOf } from '@arbolito/core/units
 import { callUntilAnswered } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { InstrumentView } from '../../contracts/views.ts';
-import { useWriting } from './write.ts';
+import { Alert } from '../../ui/feedback/Alert.tsx';
+import { TextField } from '../../ui/forms/Field.tsx';
+import { SubmitButton } from '../../ui/forms/SubmitButton.tsx';
+import { useEntryForm } from '../../ui/forms/use-entry-form.ts';
 
 interface FieldOf {
   readonly key: string;
@@ -99,6 +101,9 @@ function figuresOf(
   return figures;
 }
 
+/** The fields of a check as they are typed, by key. */
+type Texts = Record<string, string>;
+
 interface CheckFormProps {
   readonly instrument: InstrumentView;
   readonly onKept: (instrument: InstrumentView) => void;
@@ -107,63 +112,53 @@ interface CheckFormProps {
 
 /** A check step by step, with what it says as the figures are typed. */
 export function CheckForm({ instrument, onKept, onLeave }: CheckFormProps) {
-  const id = useId();
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
-  const [tried, setTried] = useState(false);
-  const { said, busy, run, say } = useWriting();
-  const form = FORMS[INSTRUMENT_KINDS[instrument.kind].check](instrument);
-  const read = form.fields.map((field) => figuresOf(field, typed[field.key] ?? ''));
-  const figures = form.fields.flatMap(({ key }, i) => {
-    const found = read[i];
-    return found === undefined || typeof found === 'string' ? [] : [[key, found] as const];
-  });
-  const isGood = figures.length === form.fields.length;
-  const readings = isGood ? form.readings(Object.fromEntries(figures)) : null;
-  const result = readings === null ? null : checkResult(readings, instrument, instrument.checks[0]?.result ?? null);
-  const keep = async (): Promise<string> => {
-    const body = { id: newId(), observer: instrument.crew, device: deviceId(), checkedAt: now(), readings };
-    onKept(await callUntilAnswered<InstrumentView>(`/api/instruments/${instrument.id}/checks`, body, say));
-    return 'Kept.';
+  const { steps, fields, readings: readingsOf } = FORMS[INSTRUMENT_KINDS[instrument.kind].check](instrument);
+  const read = (typed: Texts) => fields.map((field) => [field.key, figuresOf(field, typed[field.key] ?? '')] as const);
+  const readingsFrom = (typed: Texts): CheckReadings | null => {
+    const figures = read(typed).flatMap(([key, found]) => (typeof found === 'string' ? [] : [[key, found] as const]));
+    return figures.length === fields.length ? readingsOf(Object.fromEntries(figures)) : null;
   };
+  const entry = useEntryForm<Texts>({
+    defaultValues: Object.fromEntries(fields.map(({ key }) => [key, ''])),
+    check: (typed) =>
+      Object.fromEntries(read(typed).map(([key, found]) => [key, typeof found === 'string' ? found : null])),
+    send: async (typed, onWait) => {
+      const readings = readingsFrom(typed);
+      const body = { id: newId(), observer: instrument.crew, device: deviceId(), checkedAt: now(), readings };
+      onKept(await callUntilAnswered<InstrumentView>(`/api/instruments/${instrument.id}/checks`, body, onWait));
+      return 'Kept.';
+    },
+  });
+  const { form, trouble, said } = entry;
+  const typed = form.watch();
+  const problems = new Map(read(typed));
+  const readings = readingsFrom(typed);
+  const result = readings === null ? null : checkResult(readings, instrument, instrument.checks[0]?.result ?? null);
   return (
     <form
       noValidate
       aria-label={`Check ${instrument.name}`}
       className="grid gap-2 rounded-lg border-2 border-edge p-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        setTried(true);
-        if (isGood) run(keep);
-      }}
+      onSubmit={entry.onSubmit}
     >
       <ol className="list-decimal pl-5 leading-snug">
-        {form.steps.map((step) => (
+        {steps.map((step) => (
           <li key={step}>{step}</li>
         ))}
       </ol>
-      {form.fields.map(({ key, label, placeholder, unit }, i) => {
-        const problem = read[i];
-        const shown = tried || (typed[key] ?? '').trim() !== '';
+      {fields.map(({ key, label, placeholder, unit }) => {
+        const problem = problems.get(key);
+        const isShown = entry.isTried || (typed[key] ?? '').trim() !== '';
         return (
-          <label key={key} className="grid grid-cols-[8rem_1fr_2rem] items-center gap-2">
-            <span>{label}</span>
-            <input
-              className="field figures"
-              autoComplete="off"
-              maxLength={120}
-              placeholder={placeholder}
-              value={typed[key] ?? ''}
-              aria-invalid={shown && typeof problem === 'string'}
-              aria-describedby={`${id}-${key}`}
-              onChange={(event) => {
-                setTyped({ ...typed, [key]: event.target.value });
-              }}
-            />
-            <span className="text-quiet">{unitOf(unit).symbol}</span>
-            <span id={`${id}-${key}`} role="alert" className="col-span-3 text-sm text-paint-ink">
-              {shown && typeof problem === 'string' ? problem : null}
-            </span>
-          </label>
+          <TextField
+            key={key}
+            className="figures"
+            label={[label, unitOf(unit).symbol].filter((part) => part !== '').join(', ')}
+            placeholder={placeholder}
+            maxLength={120}
+            error={isShown && typeof problem === 'string' ? problem : null}
+            {...form.register(key)}
+          />
         );
       })}
       <p aria-live="polite" className="min-h-6 font-semibold">
@@ -171,10 +166,11 @@ export function CheckForm({ instrument, onKept, onLeave }: CheckFormProps) {
           ? result.words
           : ''}
       </p>
+      {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-2">
-        <button type="submit" className="btn btn-main" disabled={busy}>
+        <SubmitButton isMain isSending={entry.isSending}>
           Keep this check
-        </button>
+        </SubmitButton>
         <button type="button" className="btn" onClick={onLeave}>
           Leave it
         </button>

@@ -1,13 +1,14 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { CalendarClock, CircleCheck, TriangleAlert } from 'lucide-react';
 import { INSTRUMENT_KINDS, overdue } from '@arbolito/core/instruments';
 import { printAsRead, unitOf } from '@arbolito/core/units';
 import { call } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import type { InstrumentCheckView, InstrumentView } from '../../contracts/views.ts';
-import { Disclosure } from '../../ui/Disclosure.tsx';
+import { Disclosure } from '../../ui/feedback/Disclosure.tsx';
+import { ConfirmDialog } from '../../ui/feedback/ConfirmDialog.tsx';
+import { useAction } from '../../ui/feedback/use-action.ts';
 import { CheckForm } from './CheckForm.tsx';
-import { useWriting } from './write.ts';
 
 const dayOf = (moment: string): string => moment.slice(0, 10);
 
@@ -43,44 +44,43 @@ function Log({ checks }: { readonly checks: readonly InstrumentCheckView[] }) {
   );
 }
 
-/** Asked before an instrument is taken out of the kit. */
+/** Takes an instrument out of the kit, after it was asked. */
 function Retire({ instrument, onRetired }: { instrument: InstrumentView; onRetired: () => void }) {
-  const dialog = useRef<HTMLDialogElement>(null);
-  const { said, busy, run } = useWriting();
-  const retire = async (): Promise<string> => {
+  const [isOpen, setIsOpen] = useState(false);
+  const { isBusy, trouble, run } = useAction();
+  const close = (): void => {
+    setIsOpen(false);
+  };
+  const retire = async (): Promise<null> => {
     const body = { id: newId(), observer: instrument.crew, device: deviceId(), madeAt: now() };
     await call('DELETE', `/api/instruments/${instrument.id}`, body);
-    dialog.current?.close();
+    close();
     onRetired();
-    return '';
+    return null;
   };
   return (
     <>
-      <button type="button" className="btn" onClick={() => dialog.current?.showModal()}>
+      <button
+        type="button"
+        className="btn"
+        onClick={() => {
+          setIsOpen(true);
+        }}
+      >
         Take out of use …
       </button>
-      <dialog ref={dialog} className="m-auto max-w-md rounded-lg border-2 border-edge bg-sheet p-5 text-ink">
-        <p className="text-lg font-bold">Take {instrument.name} out of use?</p>
-        <p className="mt-1">It leaves the kit. Its log and every reading taken with it stay on the record.</p>
-        <p role="status" className="text-paint-ink">
-          {said}
-        </p>
-        <p className="mt-3 flex gap-2">
-          <button
-            type="button"
-            className="btn btn-main"
-            disabled={busy}
-            onClick={() => {
-              run(retire);
-            }}
-          >
-            Take out of use
-          </button>
-          <button type="button" className="btn" onClick={() => dialog.current?.close()}>
-            Keep it
-          </button>
-        </p>
-      </dialog>
+      <ConfirmDialog
+        title={`Take ${instrument.name} out of use?`}
+        confirm="Take out of use"
+        cancel="Keep it"
+        isOpen={isOpen}
+        isBusy={isBusy}
+        trouble={trouble}
+        onConfirm={() => void run(retire)}
+        onClose={close}
+      >
+        It leaves the kit. Its log and every reading taken with it stay on the record.
+      </ConfirmDialog>
     </>
   );
 }

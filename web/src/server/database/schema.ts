@@ -3,7 +3,7 @@ import { SLOPE_UNITS } from '@arbolito/core/units';
 import type { CheckReadings } from '@arbolito/core/instruments';
 import type { HeightNotes, PlacedFinding, TapingNotes, TreeNotes } from '@arbolito/core/tree';
 import type { GroundOutline } from '@arbolito/core/layout';
-import { PHOTO_TYPES } from '../../contracts/photo.ts';
+import { PHOTO_TYPES } from '../../contracts/photo-view.ts';
 import { sql } from 'drizzle-orm';
 import {
   boolean,

@@ -1,7 +1,7 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { type FieldRules, RULE_SETS } from '@arbolito/core/protocol';
-import { rulesBody } from '../../contracts/field-rules.ts';
+import { rulesBody } from '../../contracts/field-rules-body.ts';
 import type { NewTreeDto } from '../../contracts/tree.ts';
 import type {
   BodyMarkView,

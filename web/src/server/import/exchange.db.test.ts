@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { ImportDone, ImportPreview } from '../../contracts/exchange.ts';
-import { rulesBody } from '../../contracts/field-rules.ts';
+import { rulesBody } from '../../contracts/field-rules-body.ts';
 import type { PlotView, ProblemView, SurveySummary, TreePageView, TreeView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
 import { withStoredFile } from './store-file.ts';

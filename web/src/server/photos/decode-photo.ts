@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { PHOTO_EDGE_PX, PHOTO_PIXELS } from '../../contracts/photo.ts';
+import { PHOTO_EDGE_PX, PHOTO_PIXELS } from '../../contracts/photo-view.ts';
 import { Problem } from '../problem.ts';
 
 const ACCEPTED: ReadonlySet<string> = new Set(['jpeg', 'png', 'webp']);

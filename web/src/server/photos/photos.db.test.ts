@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { PHOTO_BYTES, PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo.ts';
+import { PHOTO_BYTES, PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo-view.ts';
 import type { ProblemView } from '../../contracts/views.ts';
 import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, surveyWithPlot } from '../testing/made.ts';

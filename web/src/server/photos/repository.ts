@@ -1,5 +1,6 @@
 import { and, asc, count, eq, isNull } from 'drizzle-orm';
-import type { NewPhotoDto, PhotoType } from '../../contracts/photo.ts';
+import type { NewPhotoDto } from '../../contracts/photo.ts';
+import type { PhotoType } from '../../contracts/photo-view.ts';
 import type { Database } from '../database/connection.ts';
 import { plotPhotos, plots } from '../database/schema.ts';
 

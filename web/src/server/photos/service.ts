@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { type NewPhotoDto, PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo.ts';
+import type { NewPhotoDto } from '../../contracts/photo.ts';
+import { PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo-view.ts';
 import { digestOf } from '../digest.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import { LIMITS } from '../limits.ts';

@@ -16,7 +16,7 @@ import { findMethod } from '@arbolito/core/methods';
 import { shapeWords } from '@arbolito/core/plot';
 import { taperDoubts } from '@arbolito/core/taper';
 import { volumeBark, volumeName } from '@arbolito/core/volume';
-import type { PhotoView } from '../../contracts/photo.ts';
+import type { PhotoView } from '../../contracts/photo-view.ts';
 import type { InstrumentView, StandSummary, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { chartsOf, type ReportChart } from './charts.ts';
 import { figure, number, type ReportTable, text, words } from './table.ts';

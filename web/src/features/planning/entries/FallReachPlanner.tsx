@@ -1,14 +1,14 @@
 import { useRef, useState } from 'react';
 import { convert, printLength, type UnitSystem } from '@arbolito/core/units';
 import { type FallCase, fallReach, type FallReach } from '@arbolito/core/safety';
-import { Choice } from '../../../ui/Choice.tsx';
+import { Choice } from '../../../ui/forms/Choice.tsx';
 import { Ground } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';
-import { Tree } from '../../../ui/drawing/Tree.tsx';
-import type { FigureSpec } from '../../../ui/figures/figure.ts';
-import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
-import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { Tree } from '../../../shared/TreeDrawing.tsx';
+import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { FromThere, StickInHand } from '../fall-reach/FromThere.tsx';
 import { NearPowerLine } from '../fall-reach/NearPowerLine.tsx';
@@ -22,16 +22,16 @@ const LIMITS_M = {
   distance: { label: 'level distance', low: 0.5, high: 300 },
   distanceError: { label: '± of the distance, one standard error', low: 0, high: 20 },
   above: { label: 'height above the foot; below is minus', low: -100, high: 100 },
-} as const satisfies Record<string, Omit<FigureSpec, 'unit'>>;
+} as const satisfies Record<string, Omit<QuantitySpec, 'unit'>>;
 type Key = keyof typeof LIMITS_M;
 
-const specsIn = (unit: 'm' | 'ft'): Readonly<Record<Key, FigureSpec>> =>
+const specsIn = (unit: 'm' | 'ft'): Readonly<Record<Key, QuantitySpec>> =>
   Object.fromEntries(
     Object.entries(LIMITS_M).map(([key, { label, low, high }]) => [
       key,
       { label, unit, low: Number(convert(low, 'm', unit).toFixed(1)), high: Math.floor(convert(high, 'm', unit)) },
     ]),
-  ) as Record<Key, FigureSpec>;
+  ) as Record<Key, QuantitySpec>;
 const SPECS = { metric: specsIn('m'), imperial: specsIn('ft') } as const;
 
 /** Nothing is assumed of a tree that may fall: every figure is the user's own. */
@@ -144,7 +144,7 @@ export function FallReachPlanner() {
   );
   const unit = system === 'metric' ? 'm' : 'ft';
   const specs = SPECS[system];
-  const { texts, type, values, missing, part } = useFigures(specs, NOTHING_ENTERED);
+  const { texts, type, values, missing, part } = useQuantities(specs, NOTHING_ENTERED);
   const inMetres = (key: Key): number => convert(values?.[key] ?? NaN, unit, 'm');
   const changeUnits = (next: UnitSystem): void => {
     if (next === system) return;
@@ -173,7 +173,7 @@ export function FallReachPlanner() {
   const verdict = reach === null ? null : VERDICTS[reach.verdict];
   const [said = '', everybodyElse = '', ...rules] = reach?.words ?? [];
   const field = (key: Key) => (
-    <FigureInput
+    <NumberField
       key={key}
       spec={specs[key]}
       text={texts[key]}

@@ -8,12 +8,12 @@ import {
   M2_PER_HA_IN_FT2_PER_ACRE,
   metricFactor,
 } from '@arbolito/core/plot';
-import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
-import type { FigureSpec } from '../../../ui/figures/figure.ts';
-import { Choice } from '../../../ui/Choice.tsx';
-import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
-import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { InOrOutView } from '../../../shared/InOrOutView.tsx';
+import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { Choice } from '../../../ui/forms/Choice.tsx';
+import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 
 type Key = 'dbh' | 'distance' | 'slope' | 'factor' | 'radius' | 'width' | 'reach';
 type Kind = 'plot' | 'point';
@@ -39,7 +39,7 @@ const UNITS: Readonly<Record<UnitSystem, Units>> = {
 };
 const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
 
-const specsOf = ({ length, diameter, factor }: Units): Readonly<Record<Key, FigureSpec>> => {
+const specsOf = ({ length, diameter, factor }: Units): Readonly<Record<Key, QuantitySpec>> => {
   const isMetric = length === 'm';
   return {
     dbh: { label: 'dbh', unit: diameter, low: 1, high: isMetric ? 600 : 236 },
@@ -69,7 +69,7 @@ export function InOrOutPlanner() {
   const [to, setTo] = useState<Borderline['to']>(query.get('to') === 'pith' ? 'pith' : 'face');
   const units = UNITS[system];
   const specs = specsOf(units);
-  const { texts, type, part } = useFigures<Key>(specs, USUAL[system]);
+  const { texts, type, part } = useQuantities<Key>(specs, USUAL[system]);
   const { values, missing } = part(['dbh', 'distance', 'slope', kind === 'point' ? 'factor' : 'radius']);
   const gauge = part(['width', 'reach', 'factor']).values;
   useEffect(() => {
@@ -92,7 +92,7 @@ export function InOrOutPlanner() {
     setSystem(next);
   };
   const field = (key: Key) => (
-    <FigureInput
+    <NumberField
       key={key}
       spec={specs[key]}
       text={texts[key]}

@@ -3,11 +3,11 @@ import { leanCost, type LeanCost, type Side, type Situation, standOff, type Stan
 import { printRounded } from '@arbolito/core/units';
 import { Ground, Person, Ray } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';
-import { crownRadiusM, Tree } from '../../../ui/drawing/Tree.tsx';
-import type { FigureSpec } from '../../../ui/figures/figure.ts';
-import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
-import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { crownRadiusM, Tree } from '../../../shared/TreeDrawing.tsx';
+import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 import { useSize } from '../../../ui/use-media.ts';
 
 const ErrorCurve = lazy(() => import('../observer-distance/ErrorCurve.tsx'));
@@ -23,7 +23,7 @@ const SPECS = {
   share: { label: 'and a share of it', unit: 'pct', low: 0, high: 30 },
   from: { label: 'nearest place', unit: 'm', low: 1, high: 200 },
   to: { label: 'farthest place', unit: 'm', low: 1, high: 200 },
-} as const satisfies Record<string, FigureSpec>;
+} as const satisfies Record<string, QuantitySpec>;
 type Key = keyof typeof SPECS;
 
 /** The tree is the user’s own; of the rest the usual stands at its field. */
@@ -142,7 +142,7 @@ function LeanWords({ cost: { towardsM, awayM, acrossM } }: { readonly cost: Lean
 
 /** Where to stand for a tree that one expects: how far, which side, which scale, what ± to expect. */
 export function ObserverDistancePlanner() {
-  const { texts, type, values, missing } = useFigures(SPECS, USUAL);
+  const { texts, type, values, missing } = useQuantities(SPECS, USUAL);
   const spaceProblem =
     values !== null && values.to < values.from ? 'The farthest place must not be nearer than the nearest.' : null;
   const situation: Situation | null =
@@ -192,7 +192,7 @@ export function ObserverDistancePlanner() {
               </select>
             )}
             {keys.map((key) => (
-              <FigureInput
+              <NumberField
                 key={key}
                 spec={SPECS[key]}
                 text={texts[key]}

@@ -3,9 +3,13 @@ import { compassPoint, type GroundOutline, readAspect, readOutlines } from '@arb
 import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/units';
 import type { PlotLayout } from '@arbolito/core/protocol';
 import type { StratumView } from '../../../contracts/views.ts';
+import { errorText } from '../../../client/api.ts';
 import { newId } from '../../../client/identity.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { layOutPlots, plotsOfPoints, type PlotToLay } from '../plot-layout/create-plots.ts';
 import { PlotsFile } from '../plot-layout/PlotsFile.tsx';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
 import {
   makePlan,
   type Plan,
@@ -129,7 +133,7 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
       location.assign(`/tally?survey=${surveyId}`);
     } catch (error) {
       setLaid(null);
-      setSaid(error instanceof Error ? error.message : 'The plots could not be laid out.');
+      setSaid(errorText(error));
     }
   };
   const layPlan = async (plan: Plan): Promise<void> => {
@@ -200,11 +204,7 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
               if (file !== undefined) void read(file);
             }}
           />
-          {wrong !== null && (
-            <p id="plan-outline-error" role="alert" className="font-semibold text-paint-ink">
-              {wrong}
-            </p>
-          )}
+          {wrong !== null && <FieldError id="plan-outline-error">{wrong}</FieldError>}
         </div>
         <div className="grid content-start gap-1">
           <label htmlFor="plan-layout" className="font-semibold">
@@ -285,39 +285,34 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
               <PlanMap plan={made.plan} system={system} />
             </Suspense>
             <div className="max-h-[34rem] overflow-auto" tabIndex={0} role="group" aria-label="The walk">
-              <table className="rows w-full">
-                <caption className="sr-only">Plots in the order of the walk</caption>
-                <thead>
-                  <tr>
-                    <th scope="col">plot</th>
-                    <th scope="col" className="!text-right">
-                      bearing
-                    </th>
-                    <th scope="col" className="!text-right">
-                      distance
-                    </th>
-                    <th scope="col" className="!text-right">
-                      latitude, longitude
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {made.plan.plots.map(({ number, leg, latitude, longitude }) => (
-                    <tr key={number}>
-                      <th scope="row" className="!text-base !text-ink">
-                        {number}
-                      </th>
-                      <td className="num">
-                        {number === 1 ? 'start' : `${printRounded(leg.bearingDeg, 0)}° ${compassPoint(leg.bearingDeg)}`}
-                      </td>
-                      <td className="num">{number === 1 ? '' : length(leg.distanceM)}</td>
-                      <td className="num">
-                        {latitude.toFixed(5)}, {longitude.toFixed(5)}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+              <DataTable
+                caption="Plots in the order of the walk"
+                isCaptionHidden
+                rows={made.plan.plots}
+                keyOf={({ number }) => String(number)}
+                columns={[
+                  { id: 'plot', head: 'plot', kind: 'row-head', cell: ({ number }) => number },
+                  {
+                    id: 'bearing',
+                    head: 'bearing',
+                    kind: 'number',
+                    cell: ({ number, leg }) =>
+                      number === 1 ? 'start' : `${printRounded(leg.bearingDeg, 0)}° ${compassPoint(leg.bearingDeg)}`,
+                  },
+                  {
+                    id: 'distance',
+                    head: 'distance',
+                    kind: 'number',
+                    cell: ({ number, leg }) => (number === 1 ? '' : length(leg.distanceM)),
+                  },
+                  {
+                    id: 'position',
+                    head: 'latitude, longitude',
+                    kind: 'number',
+                    cell: ({ latitude, longitude }) => `${latitude.toFixed(5)}, ${longitude.toFixed(5)}`,
+                  },
+                ]}
+              />
             </div>
           </div>
           <p className="flex flex-wrap items-center gap-3">
@@ -351,11 +346,7 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
         busy={laid !== null}
         onLay={(plots) => void lay(plots)}
       />
-      {said !== null && (
-        <p role="alert" className="font-semibold text-paint-ink">
-          {said}
-        </p>
-      )}
+      {said !== null && <Alert>{said}</Alert>}
     </div>
   );
 }

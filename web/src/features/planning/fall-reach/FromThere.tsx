@@ -1,16 +1,16 @@
 import type { ReactNode } from 'react';
 import { convert, printRounded, thicknessWords, type UnitSystem } from '@arbolito/core/units';
 import { reachBySights, reachByStick, type Verdict } from '@arbolito/core/safety';
-import type { FigureSpec } from '../../../ui/figures/figure.ts';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
-import { useFigures } from '../../../ui/figures/use-figures.ts';
+import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 import { VERDICTS } from './verdicts.ts';
 
 const SIGHTS = {
   base: { label: 'sight to the base', unit: 'deg', low: -60, high: 60 },
   top: { label: 'sight to the top', unit: 'deg', low: -60, high: 84 },
   sight: { label: '± of one sight', unit: 'deg', low: 0, high: 5 },
-} as const satisfies Record<string, FigureSpec>;
+} as const satisfies Record<string, QuantitySpec>;
 const NO_SIGHTS = { base: '', top: '', sight: '' } as const;
 
 const STICK = {
@@ -24,21 +24,21 @@ const STICK = {
     covered: { label: 'stick that the tree covers', unit: 'in', low: 0.4, high: 118 },
     stick: { label: '± of each length', unit: 'in', low: 0, high: 4 },
   },
-} as const satisfies Record<UnitSystem, Record<string, FigureSpec>>;
+} as const satisfies Record<UnitSystem, Record<string, QuantitySpec>>;
 const NO_STICK = { reach: '', covered: '', stick: '' } as const;
 
 interface CheckProps<K extends string> {
   readonly id: string;
   readonly title: string;
   readonly how: string;
-  readonly specs: Readonly<Record<K, FigureSpec>>;
+  readonly specs: Readonly<Record<K, QuantitySpec>>;
   readonly nothing: Readonly<Record<K, string>>;
   readonly say: (values: Readonly<Record<K, number>>) => { readonly verdict: Verdict; readonly words: ReactNode };
 }
 
 /** A check from where the thing stands: its figures, and what they say. */
 function Check<K extends string>({ id, title, how, specs, nothing, say }: CheckProps<K>) {
-  const { texts, type, values } = useFigures(specs, nothing);
+  const { texts, type, values } = useQuantities(specs, nothing);
   const said = values === null ? null : say(values);
   const verdict = said === null ? null : VERDICTS[said.verdict];
   return (
@@ -49,7 +49,7 @@ function Check<K extends string>({ id, title, how, specs, nothing, say }: CheckP
       <p>{how}</p>
       <div className="grid gap-2 md:grid-cols-2">
         {(Object.keys(specs) as K[]).map((key) => (
-          <FigureInput
+          <NumberField
             key={key}
             spec={specs[key]}
             text={texts[key]}

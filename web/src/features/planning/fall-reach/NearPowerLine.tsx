@@ -1,13 +1,13 @@
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
-import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
-import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 
 const LABEL = 'distance to keep away, by the rules here';
 const SPECS = {
   metric: { keepAway: { label: LABEL, unit: 'm', low: 0.5, high: 100 } },
   imperial: { keepAway: { label: LABEL, unit: 'ft', low: 1.5, high: 330 } },
-} as const satisfies Record<UnitSystem, Record<string, FigureSpec>>;
+} as const satisfies Record<UnitSystem, Record<string, QuantitySpec>>;
 /** Upwards to so many decimals: a distance to keep is never printed shorter than the rule has it. */
 const printUp = (value: number, decimals: number): string => {
   const step = 10 ** decimals;
@@ -27,13 +27,13 @@ const NOTHING_ENTERED = { keepAway: '' } as const;
  */
 export function NearPowerLine({ system }: { readonly system: UnitSystem }) {
   const specs = SPECS[system];
-  const { texts, type } = useFigures(specs, NOTHING_ENTERED);
-  const read = parseFigure(specs.keepAway, texts.keepAway);
+  const { texts, type } = useQuantities(specs, NOTHING_ENTERED);
+  const read = parseQuantity(specs.keepAway, texts.keepAway);
   const keepAwayM = 'value' in read ? convert(read.value, specs.keepAway.unit, 'm') : null;
   return (
     <div className="card grid gap-3 p-5 text-lg">
       <h2 className="text-xl font-bold">Near a power line</h2>
-      <FigureInput
+      <NumberField
         spec={specs.keepAway}
         text={texts.keepAway}
         optional

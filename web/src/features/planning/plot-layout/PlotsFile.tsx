@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { readPlotPoints, type ReadPlotPoints } from '@arbolito/core/layout';
 import type { StratumView } from '../../../contracts/views.ts';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { plotsOfPoints, type PlotToLay } from './create-plots.ts';
 
 interface PlotsFileProps {
@@ -54,7 +55,7 @@ export function PlotsFile({ strata, stratumId, labels, busy, onLay }: PlotsFileP
             <p className="text-quiet">each with its label; stratum, slopePct and aspectDeg where they are known</p>
           )}
           {problem !== null && (
-            <div role="alert" className="font-semibold text-paint-ink">
+            <FieldError>
               <p>{problem} Nothing is laid out.</p>
               <ul>
                 {errors.slice(0, SHOWN).map(({ feature, message }) => (
@@ -62,7 +63,7 @@ export function PlotsFile({ strata, stratumId, labels, busy, onLay }: PlotsFileP
                 ))}
                 {errors.length > SHOWN && <li>and {errors.length - SHOWN} more</li>}
               </ul>
-            </div>
+            </FieldError>
           )}
         </div>
       </div>

@@ -3,7 +3,11 @@ import { FIELD_UNITS, type Matching, TREE_FIELD_IDS, TREE_FIELDS, type TreeField
 import { isUnitId, type UnitSystem } from '@arbolito/core/units';
 import { deviceId, newId } from '../../../client/identity.ts';
 import type { ImportDone, ImportPreview } from '../../../contracts/exchange.ts';
-import { sendFile, type Sending } from '../send-file.ts';
+import { errorText } from '../../../client/api.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
+import { sendFile, type Sending } from '../../../client/send-file.ts';
 
 export interface ImportPageProps {
   readonly surveyId: string;
@@ -56,7 +60,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
       if (isPreview(answer)) setPreview(answer);
       else setDone(answer as ImportDone);
     } catch (error) {
-      if (sending.current === own) setTrouble(error instanceof Error ? error.message : 'The file could not be read.');
+      if (sending.current === own) setTrouble(errorText(error));
     } finally {
       if (sending.current === own) setShare(null);
     }
@@ -141,11 +145,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
           </p>
         </div>
       )}
-      {trouble !== null && (
-        <p role="alert" className="rounded-lg border-2 border-paint-ink bg-alarm p-3">
-          {trouble}
-        </p>
-      )}
+      {trouble !== null && <Alert>{trouble}</Alert>}
       {preview !== null && (
         <>
           <fieldset className="grid gap-3">
@@ -220,11 +220,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
               Make the plots that are not there yet, as this survey lays them out
             </label>
           </fieldset>
-          {preview.problem !== null && (
-            <p role="alert" className="font-semibold text-paint-ink">
-              {preview.problem}
-            </p>
-          )}
+          {preview.problem !== null && <FieldError>{preview.problem}</FieldError>}
           <p role="status" className="text-lg">
             <strong>{preview.rows}</strong> rows, <strong>{preview.trees}</strong> trees that can be kept
             {preview.newPlots.length > 0 && `, ${preview.newPlots.length} plots that are not there yet`}
@@ -253,28 +249,18 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
             <h2 id="sample" className="text-xl font-bold">
               The first rows
             </h2>
-            <table className="rows w-full">
-              <thead>
-                <tr>
-                  {preview.heads.map((head, i) => (
-                    <th key={i} scope="col">
-                      {head}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {preview.sample.map((row, i) => (
-                  <tr key={i}>
-                    {preview.heads.map((_, j) => (
-                      <td key={j} className="figures">
-                        {row[j] ?? ''}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <DataTable<readonly string[]>
+              caption="The first rows of the file"
+              isCaptionHidden
+              rows={preview.sample}
+              keyOf={(_row, i) => String(i)}
+              columns={preview.heads.map((head, i) => ({
+                id: String(i),
+                head,
+                className: 'figures',
+                cell: (row) => row[i] ?? '',
+              }))}
+            />
           </section>
           <p>
             <button

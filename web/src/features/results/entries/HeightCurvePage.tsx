@@ -2,6 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { CURVE_MODELS, type CurveModelId, isCurveModelId, modelOf } from '@arbolito/core/height-curve';
 import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import type { Species } from '@arbolito/core/protocol';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { curvesOf, farTrees, type MeasuredTree } from '../height-curve/curve-state.ts';
 
 const CurveChart = lazy(() => import('../height-curve/CurveChart.tsx'));
@@ -77,55 +78,63 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
             tree.
             {doubtful > 0 && ` Diamonds: ${doubtful} trees whose readings are in doubt; the curve goes without them.`}
           </p>
-          <table className="rows w-full">
-            <caption className="pb-1 text-left text-xl font-bold">The models, the best first</caption>
-            <thead>
-              <tr>
-                <th scope="col">show</th>
-                <th scope="col">curve</th>
-                <th scope="col" className="hidden md:table-cell">
-                  parameters, in m and cm
-                </th>
-                <th scope="col" className="!text-right">
-                  left, m²
-                </th>
-                <th scope="col" className="!text-right">
-                  AICc
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {curves.map(({ model, parameters, residualSum, aicc }) => (
-                <tr key={model}>
-                  <td>
-                    <label className="grid min-h-11 min-w-11 cursor-pointer place-content-center">
-                      <input
-                        type="radio"
-                        name="model"
-                        className="size-5"
-                        aria-label={CURVE_MODELS[model].name}
-                        checked={shown.model === model}
-                        onChange={(event) => {
-                          if (event.target.checked && isCurveModelId(model)) setAsked(model);
-                        }}
-                      />
-                    </label>
-                  </td>
-                  <th scope="row" className="!text-base !text-ink">
+          <DataTable
+            caption={<span className="text-xl font-bold">The models, the best first</span>}
+            rows={curves}
+            keyOf={({ model }) => model}
+            columns={[
+              {
+                id: 'show',
+                head: 'show',
+                cell: ({ model }) => (
+                  <label className="grid min-h-11 min-w-11 cursor-pointer place-content-center">
+                    <input
+                      type="radio"
+                      name="model"
+                      className="size-5"
+                      aria-label={CURVE_MODELS[model].name}
+                      checked={shown.model === model}
+                      onChange={(event) => {
+                        if (event.target.checked && isCurveModelId(model)) setAsked(model);
+                      }}
+                    />
+                  </label>
+                ),
+              },
+              {
+                id: 'curve',
+                head: 'curve',
+                kind: 'row-head',
+                cell: ({ model }) => (
+                  <>
                     {CURVE_MODELS[model].name}
                     <span className="block font-normal text-quiet">{modelOf(model, breastHeightM).formula}</span>
-                  </th>
-                  <td className="figures hidden md:table-cell">
-                    {parameters
-                      .map((value, i) => `${CURVE_MODELS[model].parameters[i] ?? ''} ${printRounded(value, 4)}`)
-                      .join(' · ')}
-                  </td>
-                  <td className="num">{printRounded(residualSum, 2)}</td>
-                  <td className="num">{Number.isFinite(aicc) ? printRounded(aicc, 1) : 'too few'}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                  </>
+                ),
+              },
+              {
+                id: 'parameters',
+                head: 'parameters, in m and cm',
+                className: 'figures hidden md:table-cell',
+                cell: ({ model, parameters }) =>
+                  parameters
+                    .map((value, i) => `${CURVE_MODELS[model].parameters[i] ?? ''} ${printRounded(value, 4)}`)
+                    .join(' · '),
+              },
+              {
+                id: 'left',
+                head: 'left, m²',
+                kind: 'number',
+                cell: ({ residualSum }) => printRounded(residualSum, 2),
+              },
+              {
+                id: 'aicc',
+                head: 'AICc',
+                kind: 'number',
+                cell: ({ aicc }) => (Number.isFinite(aicc) ? printRounded(aicc, 1) : 'too few'),
+              },
+            ]}
+          />
           <Far trees={own} curve={shown} system={system} />
           <p className="text-quiet">
             Least squares of the heights from several starts; chosen by the criterion of Akaike, corrected for few

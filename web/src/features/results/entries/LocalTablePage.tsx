@@ -3,11 +3,12 @@ import { felledBeeches } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
 import { printRounded } from '@arbolito/core/units';
 import { equationVolume, fitLocalTable, type LocalForm, type LocalTable } from '@arbolito/core/volume';
-import type { FigureSpec } from '../../../ui/figures/figure.ts';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
-import { useFigures } from '../../../ui/figures/use-figures.ts';
+import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 import { KeepFor, type KeepingSurvey } from '../prices/KeepFor.tsx';
-import { LinesField } from '../../../ui/lines/LinesField.tsx';
+import { LinesField } from '../../../ui/forms/LinesField.tsx';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { readStems } from '../local-table/read-stems.ts';
 
 const ResidualChart = lazy(() => import('../local-table/ResidualChart.tsx'));
@@ -22,7 +23,7 @@ const FORMS: Readonly<
 const SPECS = {
   dbh: { label: 'dbh', unit: 'cm', low: 1, high: 300 },
   height: { label: 'height', unit: 'm', low: 1.5, high: 120 },
-} as const satisfies Record<string, FigureSpec>;
+} as const satisfies Record<string, QuantitySpec>;
 
 const SEED = 2026;
 const DEMO_STEMS = 30;
@@ -41,33 +42,21 @@ function Coefficients({ table, form }: { readonly table: LocalTable; readonly fo
   const { fit, biasCorrection, treeErrorShare, residuals } = table;
   return (
     <div className="grid gap-2">
-      <table className="rows w-full">
-        <caption className="pb-1 text-left text-xl font-bold">V = {FORMS[form].written}, in m³, cm and m</caption>
-        <thead>
-          <tr>
-            <th scope="col">coefficient</th>
-            <th scope="col" className="!text-right">
-              value
-            </th>
-            <th scope="col" className="!text-right">
-              95 % interval
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {FORMS[form].of.map((name, j) => (
-            <tr key={name}>
-              <th scope="row" className="!text-base !text-ink">
-                {name}
-              </th>
-              <td className="num">{short(fit.coefficients[j] ?? 0)}</td>
-              <td className="num">
-                {short(fit.intervals[j]?.[0] ?? 0)} to {short(fit.intervals[j]?.[1] ?? 0)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        caption={<span className="text-xl font-bold">V = {FORMS[form].written}, in m³, cm and m</span>}
+        rows={FORMS[form].of}
+        keyOf={(name) => name}
+        columns={[
+          { id: 'coefficient', head: 'coefficient', kind: 'row-head', cell: (name) => name },
+          { id: 'value', head: 'value', kind: 'number', cell: (_name, j) => short(fit.coefficients[j] ?? 0) },
+          {
+            id: 'interval',
+            head: '95 % interval',
+            kind: 'number',
+            cell: (_name, j) => `${short(fit.intervals[j]?.[0] ?? 0)} to ${short(fit.intervals[j]?.[1] ?? 0)}`,
+          },
+        ]}
+      />
       <p>
         From {residuals.length} stems; one tree lies ± {printRounded(treeErrorShare * 100, 1)} % from the table.{' '}
         {biasCorrection !== 1 &&
@@ -79,7 +68,7 @@ function Coefficients({ table, form }: { readonly table: LocalTable; readonly fo
 
 /** What the table gives for one tree, and whether it goes beyond the stems that it was made from. */
 function OneTree({ table }: { readonly table: LocalTable }) {
-  const { texts, type, values } = useFigures(SPECS, { dbh: '', height: '' });
+  const { texts, type, values } = useQuantities(SPECS, { dbh: '', height: '' });
   const outcome = values === null ? null : equationVolume(table.equation, values.dbh, values.height);
   return (
     <section aria-labelledby="one-tree" className="card grid gap-3 p-5">
@@ -88,7 +77,7 @@ function OneTree({ table }: { readonly table: LocalTable }) {
       </h2>
       <div className="grid gap-2 sm:grid-cols-2">
         {(['dbh', 'height'] as const).map((key) => (
-          <FigureInput
+          <NumberField
             key={key}
             spec={SPECS[key]}
             text={texts[key]}

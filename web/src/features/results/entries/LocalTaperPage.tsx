@@ -4,7 +4,7 @@ import { seededRandom } from '@arbolito/core/statistics';
 import { printRounded } from '@arbolito/core/units';
 import { USUAL_VOLUME_ERROR_SHARE } from '@arbolito/core/protocol';
 import { KeepFor, type KeepingSurvey } from '../prices/KeepFor.tsx';
-import { LinesField } from '../../../ui/lines/LinesField.tsx';
+import { LinesField } from '../../../ui/forms/LinesField.tsx';
 import { type FitId, FITS, fitTaper, isFitId, readSectionLines } from '../local-taper/taper-fits.ts';
 
 const TaperChart = lazy(() => import('../local-taper/TaperChart.tsx'));

@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
 import { cordsOf, SOLID_FT3_PER_CORD, STERES_PER_CORD } from '@arbolito/core/log-rules';
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
-import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
 import { LogDrawing } from '../one-log/LogDrawing.tsx';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { bestKnown, cubicRows, type LogKey, logProblems, ruleRows, type TapedLog } from '../one-log/log-state.ts';
 
 const KEYS: readonly LogKey[] = ['length', 'butt', 'third', 'middle', 'top'];
@@ -12,8 +13,8 @@ const OPTIONAL: ReadonlySet<LogKey> = new Set<LogKey>(['butt', 'third', 'middle'
 const START: Readonly<Record<LogKey, string>> = { length: '4.9', butt: '41', third: '', middle: '38', top: '35.6' };
 const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
 
-const specsOf = ({ length, diameter }: WoodUnits): Readonly<Record<LogKey, FigureSpec>> => {
-  const of = (label: string): FigureSpec => ({ label, unit: diameter, low: 1, high: diameter === 'cm' ? 250 : 100 });
+const specsOf = ({ length, diameter }: WoodUnits): Readonly<Record<LogKey, QuantitySpec>> => {
+  const of = (label: string): QuantitySpec => ({ label, unit: diameter, low: 1, high: diameter === 'cm' ? 250 : 100 });
   return {
     length: { label: 'length', unit: length, low: 0.5, high: length === 'm' ? 30 : 100 },
     butt: of('butt'),
@@ -55,7 +56,7 @@ export function OneLogPage() {
 
   const figure = (key: LogKey): number | null => {
     const isLeftOut = OPTIONAL.has(key) && texts[key].trim() === '';
-    const read = isLeftOut ? null : parseFigure(specs[key], texts[key]);
+    const read = isLeftOut ? null : parseQuantity(specs[key], texts[key]);
     if (read === null) return null;
     if (!('value' in read)) return NaN;
     return convert(
@@ -103,7 +104,7 @@ export function OneLogPage() {
           ))}
         </div>
         {KEYS.map((key) => (
-          <FigureInput
+          <NumberField
             key={key}
             spec={specs[key]}
             text={texts[key]}
@@ -142,59 +143,55 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
   return (
     <>
       <LogDrawing log={log} units={units} />
-      <table className="rows w-full">
-        <caption className="pb-1 text-left text-xl font-bold">Board feet, from top and length</caption>
-        <thead>
-          <tr>
-            <th scope="col">rule</th>
-            <th scope="col" className="!text-right">
-              as scaled
-            </th>
-            <th scope="col" className="!text-right">
-              by its formula
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rules.map(({ id, name, boardFeet, scaled, doubt }) => (
-            <tr key={id} data-testid={`rule-${id}`}>
-              <th scope="row" className="!text-base !text-ink">
+      <DataTable
+        caption={<span className="text-xl font-bold">Board feet, from top and length</span>}
+        rows={rules}
+        keyOf={({ id }) => id}
+        rowProps={({ id }) => ({ 'data-testid': `rule-${id}` })}
+        columns={[
+          {
+            id: 'rule',
+            head: 'rule',
+            kind: 'row-head',
+            cell: ({ name, doubt }) => (
+              <>
                 {name}
                 {doubt !== null && (
                   <span className="block font-normal text-paint-ink">{doubt.replace(`${name}: `, '')}</span>
                 )}
-              </th>
-              <td className="num text-lg font-bold">{printRounded(scaled, 0)}</td>
-              <td className="num">{printRounded(boardFeet, 2)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <table className="rows w-full">
-        <caption className="pb-1 text-left text-xl font-bold">Cubic content</caption>
-        <thead>
-          <tr>
-            <th scope="col">way</th>
-            <th scope="col" className="hidden sm:table-cell">
-              from
-            </th>
-            <th scope="col" className="!text-right">
-              {units.volume}
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {cubic.map(({ name, from, volumeM3 }) => (
-            <tr key={name}>
-              <th scope="row" className="!text-base !text-ink">
-                {name}
-              </th>
-              <td className="hidden sm:table-cell">{from}</td>
-              <td className="num">{volumeM3 === null ? 'not taped' : units.printVolume(volumeM3)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </>
+            ),
+          },
+          {
+            id: 'scaled',
+            head: 'as scaled',
+            kind: 'number',
+            className: 'text-lg font-bold',
+            cell: ({ scaled }) => printRounded(scaled, 0),
+          },
+          {
+            id: 'formula',
+            head: 'by its formula',
+            kind: 'number',
+            cell: ({ boardFeet }) => printRounded(boardFeet, 2),
+          },
+        ]}
+      />
+      <DataTable
+        caption={<span className="text-xl font-bold">Cubic content</span>}
+        rows={cubic}
+        keyOf={({ name }) => name}
+        columns={[
+          { id: 'way', head: 'way', kind: 'row-head', cell: ({ name }) => name },
+          { id: 'from', head: 'from', className: 'hidden sm:table-cell', cell: ({ from }) => from },
+          {
+            id: 'volume',
+            head: units.volume,
+            kind: 'number',
+            cell: ({ volumeM3 }) => (volumeM3 === null ? 'not taped' : units.printVolume(volumeM3)),
+          },
+        ]}
+      />
       {known !== null && (
         <p className="text-lg">
           Stacked with others of its kind, after {known.name}: {printRounded(cords(tight), 3)} to{' '}

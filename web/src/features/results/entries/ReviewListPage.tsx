@@ -4,6 +4,11 @@ import { CHECKS } from '@arbolito/core/quality';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { WorkListView, WorkPoint } from '../../../contracts/views.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { useAction } from '../../../ui/feedback/use-action.ts';
+import { TextField } from '../../../ui/forms/Field.tsx';
+import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
+import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 
 export interface WorkListPageProps {
   readonly surveyId: string;
@@ -33,6 +38,39 @@ const where = ({ plotLabel, tag }: WorkPoint): string =>
 const hrefOf = ({ treeId, plotId }: WorkPoint): string | null =>
   treeId !== null ? `/measure/${treeId}` : plotId !== null ? `/tally/${plotId}` : null;
 
+/** Why a point may stay as it is. */
+function ReasonForm({ id, onReason }: { readonly id: string; readonly onReason: (reason: string) => Promise<void> }) {
+  const entry = useEntryForm<{ readonly reason: string }>({
+    defaultValues: { reason: '' },
+    check: ({ reason }) => ({
+      reason: reason.trim() === '' ? 'Say why it may stay, such as “measured again, it is right”.' : null,
+    }),
+    send: async ({ reason }) => {
+      await onReason(reason.trim());
+      return null;
+    },
+  });
+  return (
+    <form className="grid gap-2" noValidate onSubmit={entry.onSubmit}>
+      <TextField
+        id={id}
+        label="Why it may stay as it is"
+        autoFocus
+        maxLength={300}
+        placeholder="measured again, it is right"
+        error={entry.errorOf('reason')}
+        {...entry.form.register('reason')}
+      />
+      <p>
+        <SubmitButton isMain isSending={entry.isSending}>
+          <Check aria-hidden="true" size={18} className="mr-1 inline" />
+          Clear
+        </SubmitButton>
+      </p>
+    </form>
+  );
+}
+
 interface PointProps {
   readonly point: WorkPoint;
   readonly open: boolean;
@@ -41,11 +79,8 @@ interface PointProps {
 }
 
 function Point({ point, open, onOpen, onDecide }: PointProps) {
-  const [reason, setReason] = useState('');
-  const [asked, setAsked] = useState(false);
   const href = hrefOf(point);
   const id = `reason-${point.key.replace(/\W+/g, '-')}`;
-  const missing = asked && reason.trim() === '';
   return (
     <li className="card grid gap-2 p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -67,45 +102,7 @@ function Point({ point, open, onOpen, onDecide }: PointProps) {
           </button>
         )}
       </div>
-      {open && (
-        <form
-          className="grid gap-1"
-          noValidate
-          onSubmit={(event) => {
-            event.preventDefault();
-            setAsked(true);
-            if (reason.trim() !== '') void onDecide(true, reason.trim());
-          }}
-        >
-          <label htmlFor={id} className="font-semibold">
-            Why it may stay as it is
-          </label>
-          <div className="flex flex-wrap gap-2">
-            <input
-              id={id}
-              className="field min-w-60 flex-1"
-              autoFocus
-              maxLength={300}
-              placeholder="measured again, it is right"
-              value={reason}
-              aria-invalid={missing}
-              aria-describedby={missing ? `${id}-error` : undefined}
-              onChange={(event) => {
-                setReason(event.target.value);
-              }}
-            />
-            <button type="submit" className="btn btn-main">
-              <Check aria-hidden="true" size={18} className="mr-1 inline" />
-              Clear
-            </button>
-          </div>
-          {missing && (
-            <p id={`${id}-error`} role="alert" className="font-semibold text-paint-ink">
-              Say why it may stay, such as “measured again, it is right”.
-            </p>
-          )}
-        </form>
-      )}
+      {open && <ReasonForm id={id} onReason={(reason) => onDecide(true, reason)} />}
     </li>
   );
 }
@@ -114,30 +111,27 @@ function Point({ point, open, onOpen, onDecide }: PointProps) {
 export function ReviewListPage({ surveyId, crew, list }: WorkListPageProps) {
   const [{ open, cleared, trees }, setList] = useState(list);
   const [at, setAt] = useState<string | null>(null);
-  const [said, setSaid] = useState<string | null>(null);
+  const { said, trouble, run } = useAction();
   const [shown, setShown] = useState(AT_ONCE);
-  const decide = async (point: WorkPoint, isCleared: boolean, reason: string): Promise<void> => {
-    const body = {
-      id: newId(),
-      observer: crew,
-      device: deviceId(),
-      madeAt: now(),
-      point: point.key,
-      cleared: isCleared,
-      ...(reason === '' ? {} : { reason }),
-    };
-    try {
-      const kept = await callUntilAnswered<WorkListView>(`/api/surveys/${surveyId}/checks`, body, setSaid);
-      setList(kept);
+  const decide = (point: WorkPoint, isCleared: boolean, reason: string): Promise<void> =>
+    run(async (onWait) => {
+      const body = {
+        id: newId(),
+        observer: crew,
+        device: deviceId(),
+        madeAt: now(),
+        point: point.key,
+        cleared: isCleared,
+        ...(reason === '' ? {} : { reason }),
+      };
+      setList(await callUntilAnswered<WorkListView>(`/api/surveys/${surveyId}/checks`, body, onWait));
       setAt(null);
-      setSaid(isCleared ? `Cleared: ${where(point)}.` : `Back on the list: ${where(point)}.`);
-    } catch (error) {
-      setSaid(error instanceof Error ? error.message : 'That could not be kept.');
-    }
-  };
+      return isCleared ? `Cleared: ${where(point)}.` : `Back on the list: ${where(point)}.`;
+    });
   const sorted = [...open].sort((a, b) => ORDER.indexOf(a.check) - ORDER.indexOf(b.check));
   return (
     <div className="grid gap-5">
+      {trouble !== null && <Alert>{trouble}</Alert>}
       <p role="status" className="min-h-7 text-lg">
         {said ??
           (open.length === 0

@@ -4,11 +4,15 @@ import { LOG_RULES } from '@arbolito/core/log-rules';
 import { printMean, printRounded, printStandardError, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import type { WoodSettings } from '@arbolito/core/protocol';
 import { call } from '../../../client/api.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { useAction } from '../../../ui/feedback/use-action.ts';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import type { StandView } from '../../../contracts/views.ts';
 import { PriceListEditor } from '../prices/PriceListEditor.tsx';
 import { ExamplePrices } from '../prices/ExamplePrices.tsx';
 import { usePrices } from '../prices/use-prices.ts';
 import { WOOD_UNITS } from '../prices/wood-units.ts';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { useStandLogs } from '../stand-logs/use-stand-logs.ts';
 
 export interface StandLogsPageProps {
@@ -24,20 +28,13 @@ export function StandLogsPage({ surveyId, name, system, wood }: StandLogsPagePro
   const { prices, areExamples, change } = usePrices(wood.prices, system);
   const { state, start, cancel } = useStandLogs();
   const [stand, setStand] = useState<StandView | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [isLoading, setLoading] = useState(false);
+  const { trouble, isBusy: isLoading, run } = useAction();
   const isSound = priceListProblems(prices).length === 0 && prices.products.length > 0;
-  const run = async (): Promise<void> => {
-    setTrouble(null);
-    setLoading(true);
-    try {
-      const found = stand ?? (await call<StandView>('GET', `/api/surveys/${surveyId}/stems`));
-      setStand(found);
-      start({ stand: found, prices, stumpM: wood.stumpM, topCm: wood.topCm, stepM: units.stepM });
-    } catch (error) {
-      setTrouble(error instanceof Error ? error.message : 'The stems could not be fetched.');
-    }
-    setLoading(false);
+  const cutAll = async (): Promise<null> => {
+    const found = stand ?? (await call<StandView>('GET', `/api/surveys/${surveyId}/stems`));
+    setStand(found);
+    start({ stand: found, prices, stumpM: wood.stumpM, topCm: wood.topCm, stepM: units.stepM });
+    return null;
   };
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-8">
@@ -48,18 +45,14 @@ export function StandLogsPage({ surveyId, name, system, wood }: StandLogsPagePro
           of its species. Nothing is put on the record.
         </p>
       </div>
-      {trouble !== null && (
-        <p role="alert" className="rounded-lg border-2 border-paint-ink bg-alarm p-3">
-          {trouble}
-        </p>
-      )}
+      {trouble !== null && <Alert>{trouble}</Alert>}
       <div className="flex flex-wrap items-center gap-3">
         <button
           type="button"
           className="btn btn-main"
           disabled={!isSound || isLoading || state.kind === 'running'}
           onClick={() => {
-            void run();
+            void run(cutAll);
           }}
         >
           {state.kind === 'done' ? 'Cut them anew' : 'Cut all trees'}
@@ -82,7 +75,7 @@ export function StandLogsPage({ surveyId, name, system, wood }: StandLogsPagePro
           </>
         )}
         {!isSound && <span className="text-paint-ink">The price list wants mending first: see there.</span>}
-        {state.kind === 'failed' && <span role="alert">The work broke off. Start it again.</span>}
+        {state.kind === 'failed' && <FieldError>The work broke off. Start it again.</FieldError>}
       </div>
       {areExamples && <ExamplePrices />}
       {state.kind === 'done' && stand !== null && (
@@ -142,59 +135,41 @@ function Result({ logs, stand, currency, system }: ResultProps) {
         ))}
       </dl>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-2">
-        <table className="rows w-full self-start">
-          <caption className="pb-1 text-left text-lg font-bold">By product</caption>
-          <thead>
-            <tr>
-              <th scope="col">product</th>
-              <th scope="col" className="!text-right">
-                logs
-              </th>
-              <th scope="col" className="!text-right">
-                {units.volume}
-              </th>
-              <th scope="col" className="!text-right">
-                {currency}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {logs.products.map((product) => (
-              <tr key={product.name}>
-                <th scope="row" className="!text-base !text-ink">
-                  {product.name}
-                </th>
-                <td className="num">{small(product.logs, units.stems, 0)}</td>
-                <td className="num">{small(product.volumeM3, units.volumePer, 1)}</td>
-                <td className="num">{small(product.value, units.stems, 0)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <table className="rows w-full self-start">
-          <caption className="pb-1 text-left text-lg font-bold">Board feet of all logs, by every rule</caption>
-          <thead>
-            <tr>
-              <th scope="col">rule</th>
-              <th scope="col" className="!text-right">
-                board feet / {units.area}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {logs.boardFeet.map(({ rule, perHa }) => (
-              <tr key={rule}>
-                <th scope="row" className="!text-base !text-ink">
-                  {LOG_RULES[rule].name}
-                </th>
-                <td className="num">
-                  {printRounded(units.stems(perHa.mean), 0)}
-                  {perHa.standardError !== null && ` ± ${printStandardError(units.stems(perHa.standardError))}`}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          className="self-start"
+          caption={<span className="text-lg font-bold">By product</span>}
+          rows={logs.products}
+          keyOf={({ name: product }) => product}
+          columns={[
+            { id: 'product', head: 'product', kind: 'row-head', cell: (product) => product.name },
+            { id: 'logs', head: 'logs', kind: 'number', cell: (product) => small(product.logs, units.stems, 0) },
+            {
+              id: 'volume',
+              head: units.volume,
+              kind: 'number',
+              cell: (product) => small(product.volumeM3, units.volumePer, 1),
+            },
+            { id: 'value', head: currency, kind: 'number', cell: (product) => small(product.value, units.stems, 0) },
+          ]}
+        />
+        <DataTable
+          className="self-start"
+          caption={<span className="text-lg font-bold">Board feet of all logs, by every rule</span>}
+          rows={logs.boardFeet}
+          keyOf={({ rule }) => rule}
+          columns={[
+            { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ rule }) => LOG_RULES[rule].name },
+            {
+              id: 'perArea',
+              head: `board feet / ${units.area}`,
+              kind: 'number',
+              cell: ({ perHa }) =>
+                `${printRounded(units.stems(perHa.mean), 0)}${
+                  perHa.standardError === null ? '' : ` ± ${printStandardError(units.stems(perHa.standardError))}`
+                }`,
+            },
+          ]}
+        />
       </div>
       <ul className="grid gap-1 text-quiet">
         <li>

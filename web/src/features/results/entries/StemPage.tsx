@@ -10,8 +10,8 @@ import {
 } from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
 import { LOBLOLLY, taperDoubts } from '@arbolito/core/taper';
-import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
-import { useFigures } from '../../../ui/figures/use-figures.ts';
+import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
+import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 import { PriceListEditor } from '../prices/PriceListEditor.tsx';
 import { ExamplePrices } from '../prices/ExamplePrices.tsx';
 import { usePrices } from '../prices/use-prices.ts';
@@ -68,7 +68,7 @@ export function StemPage({ survey }: StemPageProps) {
           top: asTyped(units.diameterOf(survey.wood.topCm)),
         },
   );
-  const { texts, type, values, missing } = useFigures<StemKey>(specs, { ...USUAL[system], ...usualOfSurvey });
+  const { texts, type, values, missing } = useQuantities<StemKey>(specs, { ...USUAL[system], ...usualOfSurvey });
   const settled = survey?.wood.species.find(({ speciesCode }) => speciesCode === species);
   const ownVolume = settled?.volume === undefined ? null : withBark(settled.volume, settled.barkRatio);
   const ownTaper = ownVolume?.by === 'profile' ? ownVolume.taper : null;

@@ -1,11 +1,11 @@
 import { lazy, Suspense, useState } from 'react';
 import { printRounded, printStandardError } from '@arbolito/core/units';
 import type { Estimation } from '@arbolito/core/statistics';
-import type { FigureSpec } from '../../../ui/figures/figure.ts';
-import { EnterFirst } from '../../../ui/figures/EnterFirst.tsx';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
-import { useFigures } from '../../../ui/figures/use-figures.ts';
-import { LinesField } from '../../../ui/lines/LinesField.tsx';
+import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { useQuantities } from '../../../ui/forms/use-quantities.ts';
+import { LinesField } from '../../../ui/forms/LinesField.tsx';
 import { estimate, TWO_PHASE_ESTIMATORS, type TwoPhaseEstimator } from '../two-phases/estimate.ts';
 
 const PairsChart = lazy(() => import('../two-phases/PairsChart.tsx'));
@@ -15,7 +15,7 @@ const SPECS = {
   largeMean: { label: 'mean of x over all', unit: 'one', low: 0, high: 1e6 },
   factor: { label: 'factor, m²/ha', unit: 'one', low: 0.05, high: 200 },
   guesses: { label: 'sum of the guesses', unit: 'one', low: 0, high: 1e9 },
-} as const satisfies Record<string, FigureSpec>;
+} as const satisfies Record<string, QuantitySpec>;
 type Key = keyof typeof SPECS;
 
 const ASKED: Readonly<Record<TwoPhaseEstimator, readonly Key[]>> = {
@@ -80,7 +80,7 @@ export function TwoPhasesPage() {
   const query = new URLSearchParams(location.search).get('way');
   const [way, setWay] = useState<TwoPhaseEstimator>(ALL_WAYS.find((each) => each === query) ?? 'regression');
   const [lists, setLists] = useState<Readonly<Record<keyof typeof EXAMPLE, string>>>(NO_LISTS);
-  const { texts, type, part } = useFigures<Key>(SPECS, NO_FIGURES);
+  const { texts, type, part } = useQuantities<Key>(SPECS, NO_FIGURES);
   const { values, missing } = part(ASKED[way]);
   const listed = way === 'count' ? (['counts', 'perTree'] as const) : (['pairs'] as const);
   const isEmpty = listed.every((name) => lists[name].trim() === '');
@@ -108,7 +108,7 @@ export function TwoPhasesPage() {
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[22rem_minmax(0,1fr)] md:p-6">
       <section aria-label="What was taken" className="order-2 grid gap-4 md:order-none">
         {ASKED[way].map((key) => (
-          <FigureInput
+          <NumberField
             key={key}
             spec={SPECS[key]}
             text={texts[key]}

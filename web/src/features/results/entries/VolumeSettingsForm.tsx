@@ -1,11 +1,14 @@
 import { useState } from 'react';
 import type { FormFactor, PriceList, Species, WoodSettings } from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
-import { callUntilAnswered, Refused } from '../../../client/api.ts';
+import { callUntilAnswered, errorText, refusedFields } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { WoodView } from '../../../contracts/views.ts';
-import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { ConfirmDialog } from '../../../ui/feedback/ConfirmDialog.tsx';
+import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { PriceListEditor } from '../prices/PriceListEditor.tsx';
 import { START_PRICES } from '../prices/start-prices.ts';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
@@ -25,7 +28,7 @@ export interface WoodFormProps {
   readonly history: readonly WoodView[];
 }
 
-const specsOf = ({ length, diameter }: WoodUnits): Readonly<Record<'stump' | 'top', FigureSpec>> => ({
+const specsOf = ({ length, diameter }: WoodUnits): Readonly<Record<'stump' | 'top', QuantitySpec>> => ({
   stump: { label: 'stump', unit: length, low: 0, high: length === 'm' ? 3 : 9.8 },
   top: {
     label: 'smallest top, under bark',
@@ -79,13 +82,14 @@ export function VolumeSettingsForm({
   const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
   const [state, setState] = useState<'editing' | 'sending' | 'kept'>('editing');
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [isAsked, setIsAsked] = useState(false);
   const change = (over: Partial<Draft>): void => {
     setDraft({ ...draft, ...over });
     setState('editing');
     setErrors(new Map());
   };
   const figure = (key: 'stump' | 'top'): number => {
-    const read = parseFigure(specs[key], draft[key]);
+    const read = parseQuantity(specs[key], draft[key]);
     return 'value' in read ? read.value : NaN;
   };
   const keep = async (): Promise<void> => {
@@ -113,11 +117,8 @@ export function VolumeSettingsForm({
       setState('kept');
       location.reload();
     } catch (error) {
-      const fields = error instanceof Refused ? (error.problem.errors ?? []) : [];
-      setErrors(new Map(fields.map(({ pointer, detail }) => [pointer, detail])));
-      setTrouble(
-        error instanceof Error ? `${error.message} What you have entered is still here.` : 'That could not be kept.',
-      );
+      setErrors(new Map(refusedFields(error).map(({ pointer, detail }) => [pointer, detail])));
+      setTrouble(`${errorText(error)} What you have entered is still here.`);
       setState('editing');
     }
   };
@@ -160,7 +161,7 @@ export function VolumeSettingsForm({
         </h2>
         <div className="flex flex-wrap gap-x-8 gap-y-2">
           {(['stump', 'top'] as const).map((key) => (
-            <FigureInput
+            <NumberField
               key={key}
               spec={specs[key]}
               text={draft[key]}
@@ -204,31 +205,37 @@ export function VolumeSettingsForm({
               type="button"
               className="btn"
               onClick={() => {
-                if (confirm('Take the whole price list off this form? It stays on the record until you keep the form.'))
-                  change({ prices: null });
+                setIsAsked(true);
               }}
             >
               No price list
             </button>
           </p>
+          <ConfirmDialog
+            title="Take the price list off this form?"
+            confirm="Take it off"
+            cancel="Leave it"
+            isOpen={isAsked}
+            onConfirm={() => {
+              change({ prices: null });
+              setIsAsked(false);
+            }}
+            onClose={() => {
+              setIsAsked(false);
+            }}
+          >
+            The whole list goes. It stays on the record until you keep the form.
+          </ConfirmDialog>
         </div>
       )}
       <div className="sticky bottom-0 -mx-2 grid gap-2 border-t-[3px] border-paint bg-sheet p-4">
-        {trouble !== null && (
-          <p role="alert" className="rounded-lg border-2 border-paint-ink bg-alarm p-3">
-            {trouble}
-          </p>
-        )}
+        {trouble !== null && <Alert>{trouble}</Alert>}
         <p className="flex flex-wrap items-center gap-3">
-          <button type="submit" className="btn btn-main" disabled={state === 'sending'}>
+          <SubmitButton isMain isSending={state === 'sending'} sending="Sending …">
             Keep for this survey
-          </button>
+          </SubmitButton>
           <span role="status">
-            {state === 'sending'
-              ? 'Sending …'
-              : state === 'kept'
-                ? 'Kept.'
-                : 'Every tree’s volume follows from this; what held before is kept below.'}
+            {state === 'kept' ? 'Kept.' : 'Every tree’s volume follows from this; what held before is kept below.'}
           </span>
         </p>
       </div>

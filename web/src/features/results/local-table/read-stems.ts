@@ -1,5 +1,5 @@
 import type { MeasuredStem } from '@arbolito/core/volume';
-import { type LineProblem, readLines } from '../../../ui/lines/read-lines.ts';
+import { type LineProblem, readLines } from '../../../ui/forms/read-lines.ts';
 
 export interface ReadStems {
   readonly stems: readonly MeasuredStem[];

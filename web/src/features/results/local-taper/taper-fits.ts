@@ -7,7 +7,7 @@ import {
   type TaperSections,
 } from '@arbolito/core/taper';
 import type { TaperChoice } from '@arbolito/core/protocol';
-import { type LineProblem, readLines } from '../../../ui/lines/read-lines.ts';
+import { type LineProblem, readLines } from '../../../ui/forms/read-lines.ts';
 
 export const FITS = {
   'max-burkhart': 'Max and Burkhart, three parabolas',

@@ -8,6 +8,8 @@ import {
 } from '@arbolito/core/protocol';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { useAction } from '../../../ui/feedback/use-action.ts';
 
 /** The survey that a table or a taper can be kept for. */
 export interface KeepingSurvey {
@@ -32,9 +34,9 @@ interface KeepForProps {
 /** Keeps what was fitted as the way to the volume of a species of the survey; all else that was settled stays. */
 export function KeepFor({ survey, what, volumeOf }: KeepForProps) {
   const [code, setCode] = useState(survey.species[0]?.code ?? '');
-  const [said, setSaid] = useState<string | null>(null);
+  const { said, trouble, isBusy, run } = useAction();
   const [isKept, setKept] = useState(false);
-  const keep = async (): Promise<void> => {
+  const keep = async (onWait: (words: string) => void): Promise<string> => {
     const { wood, woodId } = survey;
     const name = survey.species.find((each) => each.code === code)?.name ?? code;
     const settled: SpeciesWood = {
@@ -42,25 +44,21 @@ export function KeepFor({ survey, what, volumeOf }: KeepForProps) {
       barkRatio: barkRatioOf(wood, code),
       volume: volumeOf(code, name),
     };
-    try {
-      await callUntilAnswered(
-        `/api/surveys/${survey.id}/wood`,
-        {
-          id: newId(),
-          observer: survey.crew,
-          device: deviceId(),
-          madeAt: now(),
-          ...(woodId === null ? {} : { replaces: woodId }),
-          ...wood,
-          species: [...wood.species.filter(({ speciesCode }) => speciesCode !== code), settled],
-        },
-        setSaid,
-      );
-      setKept(true);
-      setSaid(`Kept: ${name} of ${survey.name} goes by this ${what} now.`);
-    } catch (error) {
-      setSaid(error instanceof Error ? error.message : `The ${what} could not be kept.`);
-    }
+    await callUntilAnswered(
+      `/api/surveys/${survey.id}/wood`,
+      {
+        id: newId(),
+        observer: survey.crew,
+        device: deviceId(),
+        madeAt: now(),
+        ...(woodId === null ? {} : { replaces: woodId }),
+        ...wood,
+        species: [...wood.species.filter(({ speciesCode }) => speciesCode !== code), settled],
+      },
+      onWait,
+    );
+    setKept(true);
+    return `Kept: ${name} of ${survey.name} goes by this ${what} now.`;
   };
   return (
     <section aria-labelledby="keep-for" className="card grid gap-3 p-5">
@@ -87,9 +85,9 @@ export function KeepFor({ survey, what, volumeOf }: KeepForProps) {
         <button
           type="button"
           className="btn btn-main"
-          disabled={isKept}
+          disabled={isKept || isBusy}
           onClick={() => {
-            void keep();
+            void run(keep);
           }}
         >
           Keep this {what}
@@ -98,6 +96,7 @@ export function KeepFor({ survey, what, volumeOf }: KeepForProps) {
           Volumes and prices
         </a>
       </div>
+      {trouble !== null && <Alert>{trouble}</Alert>}
       <p role="status" className="font-semibold">
         {said}
       </p>

@@ -13,6 +13,7 @@ import {
 import { priceDoubt, priceListProblems } from '@arbolito/core/bucking';
 import { LOG_RULES } from '@arbolito/core/log-rules';
 import { readQuantity } from '@arbolito/core/units';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { asTyped, type WoodUnits } from './wood-units.ts';
 
 const PRICE_UNITS = UNITS_OF_PRICE.map((id) => ({
@@ -159,11 +160,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           </label>
         </div>
       </div>
-      {problemOf('currency') !== null && (
-        <p role="alert" className="text-paint-ink">
-          {problemOf('currency')}
-        </p>
-      )}
+      {problemOf('currency') !== null && <FieldError>{problemOf('currency')}</FieldError>}
       {products.map((product, i) => (
         <fieldset
           // By its place: a name changes while it is typed.
@@ -286,9 +283,9 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           {problems
             .filter(({ path }) => path[0] === 'products' && path[1] === i)
             .map(({ path, message }) => (
-              <p key={path.join(' ')} role="alert" className="col-span-full text-paint-ink">
+              <FieldError key={path.join(' ')} className="col-span-full">
                 {message}
-              </p>
+              </FieldError>
             ))}
         </fieldset>
       ))}
@@ -359,9 +356,9 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           {problems
             .filter(({ path }) => path[0] === 'costs' && path[1] === i)
             .map(({ path, message }) => (
-              <p key={path.join(' ')} role="alert" className="col-span-full text-paint-ink">
+              <FieldError key={path.join(' ')} className="col-span-full">
                 {message}
-              </p>
+              </FieldError>
             ))}
         </fieldset>
       ))}

@@ -3,14 +3,16 @@ import { isLogRuleId, type LogRuleId } from '@arbolito/core/protocol';
 import { LOG_RULES } from '@arbolito/core/log-rules';
 import { printRounded } from '@arbolito/core/units';
 import type { Section } from '@arbolito/core/taper';
-import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
+import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import type { WoodUnits } from '../prices/wood-units.ts';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { type CutStem, otherVolumes, rulesOf, type StemFigures } from './stem-state.ts';
 
 const RulesChart = lazy(() => import('./RulesChart.tsx'));
 const ModelsChart = lazy(() => import('./ModelsChart.tsx'));
 
-const PRICE: FigureSpec = { label: 'price', unit: 'one', low: 0, high: 1e6 };
+const PRICE: QuantitySpec = { label: 'price', unit: 'one', low: 0, high: 1e6 };
 
 const drawing = (
   <p role="status" className="h-80">
@@ -22,7 +24,7 @@ const drawing = (
 export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly currency: string }) {
   const [rule, setRule] = useState<LogRuleId>('doyle');
   const [text, setText] = useState('400');
-  const read = parseFigure(PRICE, text);
+  const read = parseQuantity(PRICE, text);
   const price = 'value' in read ? read.value : NaN;
   const totals = rulesOf(cut.cuts, { rule, price });
   return (
@@ -69,35 +71,28 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
           </label>
         </div>
         {'problem' in read ? (
-          <p role="alert" className="text-paint-ink">
-            {read.problem}
-          </p>
+          <FieldError>{read.problem}</FieldError>
         ) : (
-          <table className="rows w-full">
-            <caption className="pb-1 text-left">pays the same for these logs as</caption>
-            <thead>
-              <tr>
-                <th scope="col">rule</th>
-                <th scope="col" className="!text-right">
-                  board feet
-                </th>
-                <th scope="col" className="!text-right">
-                  {currency} a thousand
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {totals.map(({ id, name, boardFeet, samePrice }) => (
-                <tr key={id}>
-                  <th scope="row" className="!text-base !text-ink">
-                    {name}
-                  </th>
-                  <td className="num">{printRounded(boardFeet, 0)}</td>
-                  <td className="num">{samePrice === null ? 'no wood' : printRounded(samePrice, 2)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable
+            caption="pays the same for these logs as"
+            rows={totals}
+            keyOf={({ id }) => id}
+            columns={[
+              { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ name }) => name },
+              {
+                id: 'boardFeet',
+                head: 'board feet',
+                kind: 'number',
+                cell: ({ boardFeet }) => printRounded(boardFeet, 0),
+              },
+              {
+                id: 'price',
+                head: `${currency} a thousand`,
+                kind: 'number',
+                cell: ({ samePrice }) => (samePrice === null ? 'no wood' : printRounded(samePrice, 2)),
+              },
+            ]}
+          />
         )}
       </div>
     </section>

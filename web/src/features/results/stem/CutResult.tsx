@@ -2,57 +2,48 @@ import { CirclePlus, RotateCcw, Undo2 } from 'lucide-react';
 import type { Defect } from '@arbolito/core/bucking';
 import type { PriceList } from '@arbolito/core/protocol';
 import { printRounded } from '@arbolito/core/units';
-import { Disclosure } from '../../../ui/Disclosure.tsx';
+import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { StandingStem } from './StandingStem.tsx';
 import { type CutStem, logsM3, type StemFigures, tooLong } from './stem-state.ts';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { StemDrawing } from './StemDrawing.tsx';
 
 /** The logs one under the other, with what each is worth. */
 function CutList({ cut, prices, units }: { cut: CutStem; prices: PriceList; units: WoodUnits }) {
   return (
-    <table className="rows w-full self-start">
-      <caption className="pb-1 text-left text-xl font-bold">The cuts, from the butt up</caption>
-      <thead>
-        <tr>
-          <th scope="col">product</th>
-          <th scope="col" className="hidden !text-right sm:table-cell">
-            from, {units.length}
-          </th>
-          <th scope="col" className="!text-right">
-            length, {units.length}
-          </th>
-          <th scope="col" className="hidden !text-right sm:table-cell">
-            butt, {units.diameter}
-          </th>
-          <th scope="col" className="!text-right">
-            top, {units.diameter}
-          </th>
-          <th scope="col" className="!text-right">
-            {prices.currency}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {cut.cuts.cuts.map(({ product, fromM, lengthM, buttCm, topCm, value }) => (
-          <tr key={fromM}>
-            <th scope="row" className="!text-base !text-ink">
-              {prices.products[product]?.name}
-            </th>
-            <td className="num hidden sm:table-cell">{units.printLength(fromM)}</td>
-            <td className="num">{units.printLength(lengthM)}</td>
-            <td className="num hidden sm:table-cell">{units.printDiameter(buttCm)}</td>
-            <td className="num">{units.printDiameter(topCm)}</td>
-            <td className="num">{printRounded(value, 2)}</td>
-          </tr>
-        ))}
-        {cut.cuts.cuts.length === 0 && (
-          <tr>
-            <td colSpan={6}>No product of the list can be cut from this stem.</td>
-          </tr>
-        )}
-      </tbody>
-    </table>
+    <DataTable
+      className="self-start"
+      caption={<span className="text-xl font-bold">The cuts, from the butt up</span>}
+      rows={cut.cuts.cuts}
+      keyOf={({ fromM }) => String(fromM)}
+      empty="No product of the list can be cut from this stem."
+      columns={[
+        { id: 'product', head: 'product', kind: 'row-head', cell: ({ product }) => prices.products[product]?.name },
+        {
+          id: 'from',
+          head: `from, ${units.length}`,
+          kind: 'number',
+          className: 'hidden sm:table-cell',
+          cell: ({ fromM }) => units.printLength(fromM),
+        },
+        {
+          id: 'length',
+          head: `length, ${units.length}`,
+          kind: 'number',
+          cell: ({ lengthM }) => units.printLength(lengthM),
+        },
+        {
+          id: 'butt',
+          head: `butt, ${units.diameter}`,
+          kind: 'number',
+          className: 'hidden sm:table-cell',
+          cell: ({ buttCm }) => units.printDiameter(buttCm),
+        },
+        { id: 'top', head: `top, ${units.diameter}`, kind: 'number', cell: ({ topCm }) => units.printDiameter(topCm) },
+        { id: 'value', head: prices.currency, kind: 'number', cell: ({ value }) => printRounded(value, 2) },
+      ]}
+    />
   );
 }
 

@@ -1,17 +1,18 @@
 import type { Defect } from '@arbolito/core/bucking';
 import type { UnitSystem } from '@arbolito/core/units';
-import type { FigureSpec } from '../../../ui/figures/figure.ts';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { Defects } from './Defects.tsx';
 import type { StemKey } from './stem-figures.ts';
 import type { StemPageProps } from '../entries/StemPage.tsx';
+import { TextAreaField } from '../../../ui/forms/Field.tsx';
 import { isModelId, type ModelId, MODELS, needsSections, SURVEY_MODEL } from './stem-state.ts';
 
 interface StemFormProps extends StemPageProps {
   readonly units: WoodUnits;
   readonly onUnits: (system: UnitSystem) => void;
-  readonly specs: Readonly<Record<StemKey, FigureSpec>>;
+  readonly specs: Readonly<Record<StemKey, QuantitySpec>>;
   readonly texts: Readonly<Record<StemKey, string>>;
   readonly onType: (key: StemKey, text: string) => void;
   readonly species: string;
@@ -35,7 +36,7 @@ const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
 export function StemInputs(props: StemFormProps) {
   const { units, specs, texts, onType, survey, species, model, sectionsProblem } = props;
   const field = (name: StemKey) => (
-    <FigureInput
+    <NumberField
       key={name}
       spec={specs[name]}
       text={texts[name]}
@@ -105,25 +106,18 @@ export function StemInputs(props: StemFormProps) {
         {model === 'ormerod' && field('exponent')}
         {model === 'kozak' && (['kozakB1', 'kozakB2'] as const).map(field)}
         {needsSections(model) && (
-          <label className="grid gap-1">
-            <span>
-              height in {units.length} and diameter in {units.diameter}, a semicolon between
-            </span>
-            <textarea
-              className="field figures"
-              rows={2}
-              maxLength={400}
-              placeholder={units.system === 'metric' ? '5.3 33; 13 24' : '17.3 13; 42 9.5'}
-              value={props.sectionsText}
-              aria-invalid={sectionsProblem !== null}
-              onChange={(event) => {
-                props.onSections(event.target.value);
-              }}
-            />
-            <span role="alert" className="text-sm text-paint-ink">
-              {sectionsProblem}
-            </span>
-          </label>
+          <TextAreaField
+            className="figures"
+            label={`height in ${units.length} and diameter in ${units.diameter}, a semicolon between`}
+            rows={2}
+            maxLength={400}
+            placeholder={units.system === 'metric' ? '5.3 33; 13 24' : '17.3 13; 42 9.5'}
+            value={props.sectionsText}
+            error={sectionsProblem}
+            onChange={(event) => {
+              props.onSections(event.target.value);
+            }}
+          />
         )}
         {props.doubts.map((doubt) => (
           <p key={doubt} className="font-semibold">

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { Printer } from 'lucide-react';
 import { FORM_CLASS_LIMITS, FORM_CLASS_RULES, LOG_RULES } from '@arbolito/core/log-rules';
-import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
 
 const [LEAST, MOST] = FORM_CLASS_LIMITS.formClass;
-const CLASS: FigureSpec = { label: 'Girard form class', unit: 'one', low: LEAST, high: MOST };
+const CLASS: QuantitySpec = { label: 'Girard form class', unit: 'one', low: LEAST, high: MOST };
 
 interface TableMakerProps {
   /** The survey whose species can have tables of their own. */
@@ -54,7 +54,7 @@ function SpeciesTable({
 export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
   const [rule, setRule] = useState<(typeof FORM_CLASS_RULES)[number]>('international-1/4');
   const [formClass, setFormClass] = useState('78');
-  const read = parseFigure(CLASS, formClass);
+  const read = parseQuantity(CLASS, formClass);
   const isGood = 'value' in read;
   return (
     <section aria-labelledby="table-maker" className="card grid gap-3 p-5">
@@ -79,7 +79,7 @@ export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
             ))}
           </select>
         </label>
-        <FigureInput spec={CLASS} text={formClass} onType={setFormClass} />
+        <NumberField spec={CLASS} text={formClass} onType={setFormClass} />
         {isGood && (
           <a
             className="btn"

@@ -1,5 +1,5 @@
 import type { UnitSystem } from '@arbolito/core/units';
-import type { FigureSpec } from '../../../ui/figures/figure.ts';
+import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { USUAL_KOZAK } from './stem-state.ts';
 
@@ -17,7 +17,7 @@ export type StemKey =
   | 'taper';
 
 /** Limits in the units shown: a round number each, near enough to the same in both systems. */
-export const stemFieldSpecs = ({ length, diameter }: WoodUnits): Readonly<Record<StemKey, FigureSpec>> => {
+export const stemFieldSpecs = ({ length, diameter }: WoodUnits): Readonly<Record<StemKey, QuantitySpec>> => {
   const [longest, thickest] = [length === 'm' ? 120 : 390, diameter === 'cm' ? 300 : 118];
   return {
     dbh: { label: 'dbh over bark', unit: diameter, low: diameter === 'cm' ? 5 : 2, high: thickest },

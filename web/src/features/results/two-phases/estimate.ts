@@ -1,6 +1,6 @@
 import { countAndMeasure, ratioDoubleSample, regressionDoubleSample, threePTotal } from '@arbolito/core/inventory';
 import { type Estimation, simpleSample } from '@arbolito/core/statistics';
-import { type LineField, type LineProblem, readLines } from '../../../ui/lines/read-lines.ts';
+import { type LineField, type LineProblem, readLines } from '../../../ui/forms/read-lines.ts';
 
 /** Samples in which many units are looked at quickly and a few of them measured. */
 export const TWO_PHASE_ESTIMATORS = {

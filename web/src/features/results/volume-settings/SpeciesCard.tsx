@@ -2,8 +2,9 @@ import { printRounded } from '@arbolito/core/units';
 import { type FormFactor, type TaperChoice, type VolumeModel, withBark } from '@arbolito/core/protocol';
 import { taperDoubts, taperStatement } from '@arbolito/core/taper';
 import { stemVolumeM3, volumeBark, volumeLimit, volumeModelProblem, volumeName } from '@arbolito/core/volume';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import {
   keysOfMethod,
   LIBRARY,
@@ -66,7 +67,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
   const sample = sampleOf(volume, printedFigure(draft, 'bark') / 100, factor, breastHeightM);
   const taper = volume?.by === 'profile' ? volume.taper : null;
   const field = (key: SpeciesKey) => (
-    <FigureInput
+    <NumberField
       key={key}
       spec={SPECIES_SPECS[key]}
       text={draft.figures[key]}
@@ -129,9 +130,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
       {keysOfMethod(draft.way).map(field)}
       {draft.way !== 'form-factor' && field('error')}
       {field('bark')}
-      <p role="alert" className="text-paint-ink">
-        {problem}
-      </p>
+      {problem !== null && <FieldError>{problem}</FieldError>}
       {typeof sample === 'number' && (
         <p>
           <strong className="figures text-lg">

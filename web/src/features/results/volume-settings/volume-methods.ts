@@ -7,7 +7,7 @@ import {
   type VolumeModel,
 } from '@arbolito/core/protocol';
 import { EQUATIONS } from '@arbolito/core/volume';
-import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
+import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { asTyped } from '../prices/wood-units.ts';
 
 /** Ways to a species' volume, as the form offers them: `form-factor`, `kept`, `text`, `taper:ormerod`, `equation:denzin`. */
@@ -31,7 +31,7 @@ export const SPECIES_SPECS = {
   b1: { label: 'b1', unit: 'one', low: -20, high: 20 },
   b2: { label: 'b2', unit: 'one', low: -20, high: 20 },
   formClass: { label: 'form class', unit: 'pct', low: 40, high: 95 },
-} as const satisfies Record<string, FigureSpec>;
+} as const satisfies Record<string, QuantitySpec>;
 export type SpeciesKey = keyof typeof SPECIES_SPECS;
 
 /** What a way asks for beside its name. */
@@ -87,7 +87,7 @@ export function speciesDraft(code: string, settled: SpeciesWood | undefined): Sp
 
 /** A figure of the draft; NaN where it cannot be read. */
 export function printedFigure({ figures }: SpeciesDraft, key: SpeciesKey): number {
-  const read = parseFigure(SPECIES_SPECS[key], figures[key]);
+  const read = parseQuantity(SPECIES_SPECS[key], figures[key]);
   return 'value' in read ? read.value : NaN;
 }
 

@@ -1,5 +1,5 @@
-import type { LineProblem } from '../../../ui/lines/read-lines.ts';
-import { readAuxiliary } from '../../../ui/auxiliary-figure.ts';
+import type { LineProblem } from '../../../ui/forms/read-lines.ts';
+import { readAuxiliary } from '../../../shared/auxiliary-figure.ts';
 
 /** A plot as far as its quick figure goes. */
 export interface AuxiliaryPlot {

@@ -1,5 +1,6 @@
 import type { UnitSystem } from '@arbolito/core/units';
 import { PLOT_KINDS, type PlotKind } from '@arbolito/core/protocol';
+import { SelectField, TextField } from '../../../ui/forms/Field.tsx';
 import type { ShapeField, ShapeTexts } from './shape-texts.ts';
 
 interface ShapeFieldsProps {
@@ -42,50 +43,28 @@ const labelOf = (field: ShapeField, kind: PlotKind, system: UnitSystem): string 
 export function ShapeFields({ id, texts, onTexts, system, problem }: ShapeFieldsProps) {
   return (
     <>
-      <div className="grid content-start gap-1">
-        <label htmlFor={`${id}-kind`} className="font-semibold">
-          What it takes
-        </label>
-        <select
-          id={`${id}-kind`}
-          className="field"
-          value={texts.kind}
+      <SelectField
+        id={`${id}-kind`}
+        label="What it takes"
+        options={Object.entries(PLOT_KINDS)}
+        value={texts.kind}
+        onChange={(event) => {
+          if (isKind(event.target.value)) onTexts({ ...texts, kind: event.target.value });
+        }}
+      />
+      {FIELDS[texts.kind].map((field) => (
+        <TextField
+          key={field}
+          id={`${id}-${field}`}
+          className="figures"
+          label={labelOf(field, texts.kind, system)}
+          value={texts[field]}
+          error={problem?.field === field ? problem.message : null}
           onChange={(event) => {
-            if (isKind(event.target.value)) onTexts({ ...texts, kind: event.target.value });
+            onTexts({ ...texts, [field]: event.target.value });
           }}
-        >
-          {Object.entries(PLOT_KINDS).map(([kind, words]) => (
-            <option key={kind} value={kind}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </div>
-      {FIELDS[texts.kind].map((field) => {
-        const own = problem?.field === field ? problem.message : undefined;
-        return (
-          <div key={field} className="grid content-start gap-1">
-            <label htmlFor={`${id}-${field}`} className="font-semibold">
-              {labelOf(field, texts.kind, system)}
-            </label>
-            <input
-              id={`${id}-${field}`}
-              className="field figures"
-              value={texts[field]}
-              aria-invalid={own !== undefined}
-              aria-describedby={own === undefined ? undefined : `${id}-${field}-error`}
-              onChange={(event) => {
-                onTexts({ ...texts, [field]: event.target.value });
-              }}
-            />
-            {own !== undefined && (
-              <p id={`${id}-${field}-error`} role="alert" className="font-semibold text-paint-ink">
-                {own}
-              </p>
-            )}
-          </div>
-        );
-      })}
+        />
+      ))}
     </>
   );
 }

@@ -3,7 +3,7 @@ import { COMMON_CONDITIONS, COMMON_SPECIES, USUAL_DESIGN } from '@arbolito/core/
 import { SurveyDesignDto } from '../../../contracts/design.ts';
 import { refusedFields } from '../../../contracts/testing/refused-fields.ts';
 import { readStrata } from '../strata/read-strata.ts';
-import { readDesign, usualDesignTexts } from './DesignFields.tsx';
+import { readDesign, usualDesignTexts } from './read-design.ts';
 import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';
 import { textsOfShape } from './shape-texts.ts';
 

@@ -1,7 +1,10 @@
 import { useState } from 'react';
 import { call } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
-import { LinesField } from '../../../ui/lines/LinesField.tsx';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
+import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
+import { LinesField } from '../../../ui/forms/LinesField.tsx';
 import { auxiliaryLines, type AuxiliaryPlot, readAuxiliaryList } from '../auxiliary-list/read-auxiliary-list.ts';
 
 export interface AuxiliaryListProps {
@@ -15,36 +18,28 @@ export interface AuxiliaryListProps {
 /** The quick figures of all plots of a survey, typed or pasted at once. */
 export function AuxiliaryList({ surveyId, crew, label, plots: start }: AuxiliaryListProps) {
   const [plots, setPlots] = useState(start);
-  const [text, setText] = useState(auxiliaryLines(start));
-  const [said, setSaid] = useState<string | null>(null);
-  const [sending, setSending] = useState(false);
-  const { changed, problems } = readAuxiliaryList(text, plots);
-  const keep = async (): Promise<void> => {
-    setSending(true);
-    setSaid(null);
-    try {
+  const entry = useEntryForm<{ readonly text: string }>({
+    defaultValues: { text: auxiliaryLines(start) },
+    check: ({ text: typed }) =>
+      readAuxiliaryList(typed, plots).problems.length === 0 ? {} : { text: 'See its lines.' },
+    send: async ({ text: typed }) => {
+      const { changed: figures } = readAuxiliaryList(typed, plots);
       const kept = await call<AuxiliaryPlot[]>('POST', `/api/surveys/${surveyId}/auxiliary`, {
         id: newId(),
         observer: crew,
         device: deviceId(),
         madeAt: now(),
-        figures: changed.map((figure) => ({ id: newId(), ...figure })),
+        figures: figures.map((figure) => ({ id: newId(), ...figure })),
       });
       setPlots(kept);
-      setSaid(`${String(changed.length)} ${changed.length === 1 ? 'figure' : 'figures'} kept.`);
-    } catch (error) {
-      setSaid(error instanceof Error ? `${error.message} Nothing was kept.` : 'Nothing could be kept.');
-    }
-    setSending(false);
-  };
+      return `${String(figures.length)} ${figures.length === 1 ? 'figure' : 'figures'} kept.`;
+    },
+  });
+  const { form, trouble, said } = entry;
+  const text = form.watch('text');
+  const { changed, problems } = readAuxiliaryList(text, plots);
   return (
-    <form
-      className="grid max-w-md gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void keep();
-      }}
-    >
+    <form className="grid max-w-md gap-3" onSubmit={entry.onSubmit}>
       <LinesField
         name={label}
         of="a plot and its figure on a line"
@@ -52,18 +47,20 @@ export function AuxiliaryList({ surveyId, crew, label, plots: start }: Auxiliary
         text={text}
         problems={problems}
         onType={(next) => {
-          setText(next);
-          setSaid(null);
+          form.setValue('text', next);
         }}
       />
+      {trouble !== null && <Alert>{trouble} Nothing was kept.</Alert>}
       <p className="flex flex-wrap items-center gap-3">
-        <button type="submit" className="btn" disabled={sending || changed.length === 0 || problems.length > 0}>
-          {sending
-            ? 'Keeping …'
-            : changed.length === 0
-              ? 'Nothing changed yet'
-              : `Keep ${String(changed.length)} ${changed.length === 1 ? 'figure' : 'figures'}`}
-        </button>
+        <SubmitButton
+          isSending={entry.isSending}
+          sending="Keeping …"
+          disabled={changed.length === 0 || problems.length > 0}
+        >
+          {changed.length === 0
+            ? 'Nothing changed yet'
+            : `Keep ${String(changed.length)} ${changed.length === 1 ? 'figure' : 'figures'}`}
+        </SubmitButton>
         <span role="status">{said}</span>
       </p>
     </form>

@@ -4,6 +4,10 @@ import { convert, lengthWords, readQuantity, type UnitId, type UnitSystem } from
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId } from '../../../client/identity.ts';
 import type { BodyMarkView } from '../../../contracts/views.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { TextField } from '../../../ui/forms/Field.tsx';
+import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
+import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 
 export interface BodyMarkFormProps {
   readonly marks: readonly BodyMarkView[];
@@ -56,53 +60,33 @@ function readMark(
 /** Where breast height is on somebody's body, with and without boots. */
 export function BodyMarkForm({ marks: known, breastHeightM, system }: BodyMarkFormProps) {
   const [marks, setMarks] = useState(known);
-  const [typed, setTyped] = useState<Typed>({ observer: '', words: '', barefoot: '', boots: UNITS[system].usualBoots });
-  const [tried, setTried] = useState(false);
-  const [said, setSaid] = useState<string | null>(null);
-  const { mark, problems } = readMark(typed, system);
-  const keep = async (): Promise<void> => {
-    setTried(true);
-    if (mark === null) return;
-    try {
+  const start: Typed = { observer: '', words: '', barefoot: '', boots: UNITS[system].usualBoots };
+  const entry = useEntryForm<Typed>({
+    defaultValues: start,
+    check: (typed) => readMark(typed, system).problems,
+    send: async (typed, onWait) => {
+      const { mark } = readMark(typed, system);
       const body = { id: newId(), observer: typed.observer.trim(), device: deviceId(), ...mark };
-      const kept = await callUntilAnswered<BodyMarkView>('/api/body-marks', body, setSaid);
+      const kept = await callUntilAnswered<BodyMarkView>('/api/body-marks', body, onWait);
       setMarks([...marks.filter(({ observer }) => observer !== kept.observer), kept]);
-      setSaid(`Kept for ${kept.observer}.`);
-      setTried(false);
-      setTyped({ observer: '', words: '', barefoot: '', boots: typed.boots });
-    } catch (error) {
-      setSaid(error instanceof Error ? error.message : 'That could not be kept.');
-    }
-  };
+      entry.form.reset({ ...start, boots: typed.boots });
+      return `Kept for ${kept.observer}.`;
+    },
+  });
+  const { form, errorOf, trouble, said } = entry;
+  const { mark } = readMark(form.watch(), system);
   const field = (name: Field, label: string, placeholder: string) => (
-    <label className="grid content-start gap-1">
-      <span className="font-semibold">{label}</span>
-      <input
-        className="field"
-        maxLength={60}
-        placeholder={placeholder}
-        value={typed[name]}
-        autoComplete="off"
-        aria-invalid={tried && problems[name] !== undefined}
-        aria-describedby={`mark-${name}-problem`}
-        onChange={(event) => {
-          setTyped({ ...typed, [name]: event.target.value });
-        }}
-      />
-      <span id={`mark-${name}-problem`} role={tried ? 'alert' : undefined} className="text-paint-ink">
-        {tried ? problems[name] : undefined}
-      </span>
-    </label>
+    <TextField
+      id={`mark-${name}`}
+      label={label}
+      placeholder={placeholder}
+      maxLength={60}
+      error={errorOf(name)}
+      {...form.register(name)}
+    />
   );
   return (
-    <form
-      noValidate
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void keep();
-      }}
-    >
+    <form noValidate className="grid gap-3" onSubmit={entry.onSubmit}>
       {marks.length > 0 && (
         <ul className="grid gap-1">
           {marks.map(({ id, observer, ...each }) => (
@@ -120,10 +104,9 @@ export function BodyMarkForm({ marks: known, breastHeightM, system }: BodyMarkFo
         {field('boots', `The boots add, ${UNITS[system].boots}`, UNITS[system].usualBoots)}
       </div>
       {mark !== null && <p>{bodyMarkAdvice(mark, breastHeightM, system).sentences.join(' ')}</p>}
+      {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">
-        <button type="submit" className="btn">
-          Keep this mark
-        </button>
+        <SubmitButton isSending={entry.isSending}>Keep this mark</SubmitButton>
         <span role="status">{said}</span>
       </p>
     </form>

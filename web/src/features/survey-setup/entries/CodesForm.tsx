@@ -1,8 +1,12 @@
 import { useState } from 'react';
 import type { ConditionCode, Species } from '@arbolito/core/protocol';
-import { callUntilAnswered, Refused } from '../../../client/api.ts';
+import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { SurveyView } from '../../../contracts/views.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { TextAreaField } from '../../../ui/forms/Field.tsx';
+import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
+import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { conditionLines, readConditions, readSpecies, speciesLines } from '../design/read-codes.ts';
 
 export interface CodesFormProps {
@@ -12,120 +16,70 @@ export interface CodesFormProps {
   readonly conditions: readonly ConditionCode[];
 }
 
-interface LinesProps {
-  readonly id: string;
-  readonly label: string;
-  readonly hint: string;
-  readonly text: string;
-  readonly problem: string | null;
-  readonly onType: (text: string) => void;
+interface CodesValues {
+  readonly species: string;
+  readonly conditions: string;
 }
-
-const Lines = ({ id, label, hint, text, problem, onType }: LinesProps) => (
-  <div className="grid content-start gap-1">
-    <label htmlFor={id} className="font-semibold">
-      {label}
-    </label>
-    <textarea
-      id={id}
-      rows={8}
-      className="field figures"
-      value={text}
-      aria-invalid={problem !== null}
-      aria-describedby={problem === null ? `${id}-hint` : `${id}-error`}
-      onChange={(event) => {
-        onType(event.target.value);
-      }}
-    />
-    {problem === null ? (
-      <p id={`${id}-hint`} className="text-[0.95rem] text-quiet">
-        {hint}
-      </p>
-    ) : (
-      <p id={`${id}-error`} role="alert" className="font-semibold text-paint-ink">
-        {problem}
-      </p>
-    )}
-  </div>
-);
 
 /** What is called out in a survey that has begun: more species, more codes, other words for those that there are. */
 export function CodesForm({ surveyId, crew, species: known, conditions: before }: CodesFormProps) {
-  const start = { species: speciesLines(known), conditions: conditionLines(before) };
-  const [texts, setTexts] = useState(start);
-  const [kept, setKept] = useState(start);
-  const [refused, setRefused] = useState<Readonly<Record<string, string>>>({});
-  const [said, setSaid] = useState<string | null>(null);
-  const [sending, setSending] = useState(false);
   // The same change sent again is the same write; after it was kept the next one is another.
   const [id, setId] = useState(newId);
-  const species = readSpecies(texts.species, known);
-  const conditions = readConditions(texts.conditions);
-  const isChanged = texts.species !== kept.species || texts.conditions !== kept.conditions;
-  const type = (change: Partial<typeof texts>): void => {
-    setTexts({ ...texts, ...change });
-    setRefused({});
-    setSaid(null);
-  };
-  const keep = async (): Promise<void> => {
-    if (typeof species === 'string' || typeof conditions === 'string') return;
-    setSending(true);
-    try {
+  const entry = useEntryForm<CodesValues>({
+    defaultValues: { species: speciesLines(known), conditions: conditionLines(before) },
+    check: (typed) => {
+      const species = readSpecies(typed.species, known);
+      const conditions = readConditions(typed.conditions);
+      return {
+        species: typeof species === 'string' ? species : null,
+        conditions: typeof conditions === 'string' ? conditions : null,
+      };
+    },
+    fieldOf: (pointer) => {
+      const [, part] = pointer.split('/');
+      return part === 'species' || part === 'conditions' ? part : null;
+    },
+    send: async (typed, onWait) => {
+      const species = readSpecies(typed.species, known);
+      const conditions = readConditions(typed.conditions);
       const body = { id, observer: crew, device: deviceId(), madeAt: now(), species, conditions };
-      const after = await callUntilAnswered<SurveyView>(`/api/surveys/${surveyId}/codes`, body, setSaid);
-      const asKept = { species: speciesLines(after.species), conditions: conditionLines(after.design.conditions) };
-      setTexts(asKept);
-      setKept(asKept);
+      const after = await callUntilAnswered<SurveyView>(`/api/surveys/${surveyId}/codes`, body, onWait);
+      entry.form.reset({
+        species: speciesLines(after.species),
+        conditions: conditionLines(after.design.conditions),
+      });
       setId(newId());
-      setSaid('Kept: they can be called out from now on.');
-    } catch (error) {
-      const errors = error instanceof Refused ? (error.problem.errors ?? []) : [];
-      setRefused(Object.fromEntries(errors.map(({ pointer, detail }) => [pointer.split('/')[1] ?? '', detail])));
-      setSaid(
-        error instanceof Error ? `${error.message} What you have typed is still here.` : 'That could not be kept.',
-      );
-    }
-    setSending(false);
-  };
+      return 'Kept: they can be called out from now on.';
+    },
+  });
+  const { form, errorOf, trouble, said } = entry;
   return (
-    <form
-      noValidate
-      className="grid gap-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void keep();
-      }}
-    >
+    <form noValidate className="grid gap-4" onSubmit={entry.onSubmit}>
       <div className="grid gap-5 md:grid-cols-2">
-        <Lines
+        <TextAreaField
           id="codes-species"
+          className="figures"
           label="Species"
           hint="One to a line: code = name = crown, which is layered, spire or dome."
-          text={texts.species}
-          problem={typeof species === 'string' ? species : (refused.species ?? null)}
-          onType={(text) => {
-            type({ species: text });
-          }}
+          rows={8}
+          error={errorOf('species')}
+          {...form.register('species')}
         />
-        <Lines
+        <TextAreaField
           id="codes-conditions"
+          className="figures"
           label="Condition of a tree"
           hint="One to a line: code = meaning. Add “= dead” to codes of dead trees: snag = standing stump = dead."
-          text={texts.conditions}
-          problem={typeof conditions === 'string' ? conditions : (refused.conditions ?? null)}
-          onType={(text) => {
-            type({ conditions: text });
-          }}
+          rows={8}
+          error={errorOf('conditions')}
+          {...form.register('conditions')}
         />
       </div>
+      {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">
-        <button
-          type="submit"
-          className="btn"
-          disabled={sending || !isChanged || typeof species === 'string' || typeof conditions === 'string'}
-        >
-          {sending ? 'Keeping …' : 'Keep these codes'}
-        </button>
+        <SubmitButton isSending={entry.isSending} sending="Keeping …" disabled={!form.formState.isDirty}>
+          Keep these codes
+        </SubmitButton>
         <span role="status">{said}</span>
       </p>
     </form>

@@ -9,10 +9,12 @@ import {
   type TypicalTree,
 } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
-import { call, callUntilAnswered, Refused } from '../../../client/api.ts';
+import { call, callUntilAnswered, errorText, refusedFields } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
-import { rulesBody } from '../../../contracts/field-rules.ts';
+import { rulesBody } from '../../../contracts/field-rules-body.ts';
 import type { RulesChangeView, TouchedTree } from '../../../contracts/views.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { TextField } from '../../../ui/forms/Field.tsx';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
 
 export interface RulesFormProps {
@@ -30,12 +32,6 @@ type Look =
   | { readonly kind: 'seen'; readonly touched: readonly TouchedTree[] }
   | { readonly kind: 'sending' };
 
-/** Fields of a contract that have something said against them. */
-const errorsOf = (error: unknown): ReadonlyMap<string, string> =>
-  error instanceof Refused
-    ? new Map((error.problem.errors ?? []).map(({ pointer, detail }) => [pointer, detail]))
-    : new Map();
-
 const SHOWN = 60;
 
 /** Changing the rules of a survey that has begun: first the trees that it touches, then the reason, then the record. */
@@ -51,10 +47,8 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
   const [id] = useState(newId);
 
   const fail = (error: unknown): void => {
-    setErrors(errorsOf(error));
-    setTrouble(
-      error instanceof Error ? `${error.message} What you have chosen is still here.` : 'That could not be kept.',
-    );
+    setErrors(new Map(refusedFields(error).map(({ pointer, detail }) => [pointer, detail])));
+    setTrouble(`${errorText(error)} What you have chosen is still here.`);
     setLook({ kind: 'editing' });
   };
   const preview = async (): Promise<void> => {
@@ -133,30 +127,19 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
         {look.kind === 'seen' && (
           <>
             <Touched touched={look.touched} trees={trees} />
-            <label className="grid gap-1">
-              <span className="font-bold">Why the rules are changed</span>
-              <input
-                id="reason"
-                className="field"
-                maxLength={300}
-                value={reason}
-                aria-invalid={errors.has('/reason')}
-                aria-describedby="reason-problem"
-                onChange={(event) => {
-                  setReason(event.target.value);
-                }}
-              />
-            </label>
-            <p id="reason-problem" role="alert" className="font-semibold text-paint-ink">
-              {errors.get('/reason')}
-            </p>
+            <TextField
+              id="reason"
+              label="Why the rules are changed"
+              maxLength={300}
+              value={reason}
+              error={errors.get('/reason')}
+              onChange={(event) => {
+                setReason(event.target.value);
+              }}
+            />
           </>
         )}
-        {trouble !== null && (
-          <p role="alert" className="rounded-lg border-2 border-paint-ink bg-alarm p-3">
-            {trouble}
-          </p>
-        )}
+        {trouble !== null && <Alert>{trouble}</Alert>}
         <p className="flex flex-wrap gap-2">
           <button
             type="submit"

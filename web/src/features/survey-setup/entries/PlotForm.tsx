@@ -1,13 +1,17 @@
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { printLength, readQuantity, type UnitSystem } from '@arbolito/core/units';
 import { placeWords, PLOT_SLOPE_LIMITS_PCT, type PlotShape, type SurveyDesign } from '@arbolito/core/protocol';
 import { plotRadiusM, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/plot';
 import type { PlotView, StratumView } from '../../../contracts/views.ts';
-import { callUntilAnswered, Refused } from '../../../client/api.ts';
+import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId } from '../../../client/identity.ts';
+import { auxiliaryLabel, readAuxiliary } from '../../../shared/auxiliary-figure.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { SelectField, TextField } from '../../../ui/forms/Field.tsx';
+import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
+import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { ShapeFields } from '../design/ShapeFields.tsx';
-import { readShape, textsOfShape } from '../design/shape-texts.ts';
-import { auxiliaryLabel, readAuxiliary } from '../../../ui/auxiliary-figure.ts';
+import { readShape, type ShapeTexts, textsOfShape } from '../design/shape-texts.ts';
 
 export interface PlotFormProps {
   readonly surveyId: string;
@@ -18,8 +22,15 @@ export interface PlotFormProps {
   readonly design: SurveyDesign;
 }
 
-type Field = 'label' | 'slope' | 'stratum' | 'auxiliary';
-const FIELD_OF: Record<string, Field> = {
+interface PlotValues {
+  readonly label: string;
+  readonly slope: string;
+  readonly stratum: string;
+  readonly auxiliary: string;
+  readonly shape: ShapeTexts;
+}
+
+const FIELD_OF: Partial<Record<string, keyof PlotValues>> = {
   '/label': 'label',
   '/slopePct': 'slope',
   '/stratumId': 'stratum',
@@ -34,38 +45,41 @@ function layoutWords(shape: PlotShape, slopePct: number, design: SurveyDesign, s
   return `Radius to lay out along the ground: ${printLength(slopeCorrectedRadiusM(shape.areaM2, slopePct), system)}, so that the level area is right on this slope.`;
 }
 
+/** A typed slope in percent, or what is wrong with it. */
+function readSlope(text: string): number | string {
+  const read = readQuantity(text, { unit: 'pct' });
+  if (!read.ok) return read.message;
+  const { low, high } = PLOT_SLOPE_LIMITS_PCT;
+  return read.value >= low && read.value <= high ? read.value : `The slope must be from ${low} to ${high} %.`;
+}
+
 /** Laying out one more plot: as the survey usually does, or as another kind. */
 export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design }: PlotFormProps) {
   const id = useRef(newId());
-  const [values, setValues] = useState<Record<Field, string>>({
-    label: nextLabel,
-    slope: '0',
-    stratum: strata[0]?.id ?? '',
-    auxiliary: '',
-  });
-  const [texts, setTexts] = useState(textsOfShape(design.shape, unitSystem));
-  const [errors, setErrors] = useState<Partial<Record<Field | 'form', string>>>({});
-  const [tried, setTried] = useState(false);
-  const [sending, setSending] = useState(false);
-  const asked = auxiliaryLabel(design.phases);
-
-  const shape = readShape(texts, unitSystem);
-  const slope = readQuantity(values.slope, { unit: 'pct' });
-  const isSteep = slope.ok && !(slope.value >= 0 && slope.value <= PLOT_SLOPE_LIMITS_PCT.high);
-  const words = shape.ok && slope.ok && !isSteep ? layoutWords(shape.shape, slope.value, design, unitSystem) : null;
-
-  const submit = async (): Promise<void> => {
-    const found: typeof errors = {};
-    setTried(true);
-    if (!slope.ok) found.slope = slope.message;
-    else if (isSteep) found.slope = `The slope must be from 0 to ${PLOT_SLOPE_LIMITS_PCT.high} %.`;
-    if (values.label.trim() === '') found.label = `Give the ${placeWords(design.shape).one} a label.`;
-    const auxiliary = readAuxiliary(values.auxiliary);
-    if (typeof auxiliary === 'string') found.auxiliary = auxiliary;
-    setErrors(found);
-    if (Object.keys(found).length > 0 || !slope.ok || !shape.ok) return;
-    setSending(true);
-    try {
+  const place = placeWords(design.shape).one;
+  const entry = useEntryForm<PlotValues>({
+    defaultValues: {
+      label: nextLabel,
+      slope: '0',
+      stratum: strata[0]?.id ?? '',
+      auxiliary: '',
+      shape: textsOfShape(design.shape, unitSystem),
+    },
+    check: ({ label, slope, auxiliary, shape }) => {
+      const slopePct = readSlope(slope);
+      const read = readAuxiliary(auxiliary);
+      const readAs = readShape(shape, unitSystem);
+      return {
+        label: label.trim() === '' ? `Give the ${place} a label.` : null,
+        slope: typeof slopePct === 'string' ? slopePct : null,
+        auxiliary: typeof read === 'string' ? read : null,
+        shape: readAs.ok ? null : readAs.message,
+      };
+    },
+    fieldOf: (pointer) => FIELD_OF[pointer] ?? null,
+    send: async (values, onWait) => {
+      const shape = readShape(values.shape, unitSystem);
+      const auxiliary = readAuxiliary(values.auxiliary);
       const body = {
         id: id.current,
         observer: crew,
@@ -73,101 +87,57 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
         surveyId,
         stratumId: values.stratum,
         label: values.label.trim(),
-        shape: shape.shape,
-        slopePct: slope.value,
+        ...(shape.ok ? { shape: shape.shape } : {}),
+        slopePct: readSlope(values.slope),
         ...(typeof auxiliary === 'number' ? { auxiliary } : {}),
       };
-      const plot = await callUntilAnswered<PlotView>('/api/plots', body, (form) => {
-        setErrors({ form });
-      });
+      const plot = await callUntilAnswered<PlotView>('/api/plots', body, onWait);
       location.assign(`/tally/${plot.id}`);
-    } catch (error) {
-      setSending(false);
-      const byField =
-        error instanceof Refused
-          ? (error.problem.errors ?? []).map(({ pointer, detail }) => [FIELD_OF[pointer] ?? 'form', detail] as const)
-          : [];
-      setErrors(
-        byField.length > 0
-          ? Object.fromEntries(byField)
-          : { form: error instanceof Error ? error.message : `The ${placeWords(design.shape).one} could not be made.` },
-      );
-    }
-  };
-
-  const input = (name: Exclude<Field, 'stratum'>, label: string) => (
-    <div className="grid content-start gap-1">
-      <label htmlFor={`plot-${name}`} className="font-semibold">
-        {label}
-      </label>
-      <input
-        id={`plot-${name}`}
-        className="field figures"
-        value={values[name]}
-        aria-invalid={errors[name] !== undefined}
-        aria-describedby={errors[name] === undefined ? undefined : `plot-${name}-error`}
-        onChange={(event) => {
-          setValues({ ...values, [name]: event.target.value });
-        }}
-      />
-      {errors[name] !== undefined && (
-        <p id={`plot-${name}-error`} role="alert" className="font-semibold text-paint-ink">
-          {errors[name]}
-        </p>
-      )}
-    </div>
-  );
-
+      return null;
+    },
+  });
+  const { form, errorOf } = entry;
+  const texts = form.watch('shape');
+  const shape = readShape(texts, unitSystem);
+  const slopePct = readSlope(form.watch('slope'));
+  const words =
+    shape.ok && typeof slopePct === 'number' ? layoutWords(shape.shape, slopePct, design, unitSystem) : null;
+  const asked = auxiliaryLabel(design.phases);
+  const wired = (name: 'label' | 'slope' | 'auxiliary') => ({
+    id: `plot-${name}`,
+    className: 'figures',
+    error: errorOf(name),
+    ...form.register(name),
+  });
   return (
-    <form
-      noValidate
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <form noValidate className="grid gap-3" onSubmit={entry.onSubmit}>
       <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
-        {input('label', 'Label')}
-        <div className="grid content-start gap-1">
-          <label htmlFor="plot-stratum" className="font-semibold">
-            Stratum
-          </label>
-          <select
-            id="plot-stratum"
-            className="field"
-            value={values.stratum}
-            onChange={(event) => {
-              setValues({ ...values, stratum: event.target.value });
-            }}
-          >
-            {strata.map((stratum) => (
-              <option key={stratum.id} value={stratum.id}>
-                {stratum.name}
-              </option>
-            ))}
-          </select>
-        </div>
-        {input('slope', 'Slope, %')}
-        {asked !== null && input('auxiliary', asked)}
+        <TextField label="Label" {...wired('label')} />
+        <SelectField
+          id="plot-stratum"
+          label="Stratum"
+          options={strata.map((stratum) => [stratum.id, stratum.name])}
+          error={errorOf('stratum')}
+          {...form.register('stratum')}
+        />
+        <TextField label="Slope, %" {...wired('slope')} />
+        {asked !== null && <TextField label={asked} {...wired('auxiliary')} />}
         <ShapeFields
           id="plot"
           texts={texts}
-          onTexts={setTexts}
+          onTexts={(next) => {
+            form.setValue('shape', next);
+          }}
           system={unitSystem}
-          problem={tried && !shape.ok ? shape : null}
+          problem={entry.isTried && !shape.ok ? shape : null}
         />
       </div>
       <p role="status">{words ?? 'Give the measures and the slope to see what to lay out.'}</p>
-      {errors.form !== undefined && (
-        <p role="alert" className="font-semibold text-paint-ink">
-          {errors.form}
-        </p>
-      )}
+      {(entry.trouble ?? entry.said) !== null && <Alert>{entry.trouble ?? entry.said}</Alert>}
       <p>
-        <button type="submit" className="btn" disabled={sending}>
-          {sending ? 'Laying it out …' : `Add ${placeWords(design.shape).one}`}
-        </button>
+        <SubmitButton isSending={entry.isSending} sending="Laying it out …">
+          Add {place}
+        </SubmitButton>
       </p>
     </form>
   );

@@ -23,6 +23,7 @@ import {
   typicalWords,
 } from '@arbolito/core/protocol';
 import { STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { convert, lengthWords, printAsRead, readQuantity, type UnitSystem } from '@arbolito/core/units';
 
 /** The decisions in the order of the work. */
@@ -82,11 +83,7 @@ function ChoiceCard({ name, value, chosen, words, why, effect, onChoose }: Choic
 }
 
 function Problem({ id, words }: { readonly id: string; readonly words: string | undefined }) {
-  return words === undefined ? null : (
-    <p id={id} role="alert" className="font-semibold text-paint-ink">
-      {words}
-    </p>
-  );
+  return words === undefined ? null : <FieldError id={id}>{words}</FieldError>;
 }
 
 /** Every decision of a survey's field rules, each choice with its why and the size of its effect. */

@@ -6,12 +6,14 @@ import { plotRadiusM, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/p
 import { printLength } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { useAction } from '../../../ui/feedback/use-action.ts';
 import type { PlotView, TreeView } from '../../../contracts/views.ts';
-import { Disclosure } from '../../../ui/Disclosure.tsx';
-import { LazyBoundary } from '../../../ui/LazyBoundary.tsx';
+import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
+import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { useMedia } from '../../../ui/use-media.ts';
-import { auxiliaryLabel } from '../../../ui/auxiliary-figure.ts';
-import { exampleLines } from '../../../ui/example-lines.ts';
+import { auxiliaryLabel } from '../../../shared/auxiliary-figure.ts';
+import { exampleLines } from '../../../shared/example-lines.ts';
 import { CallLine } from '../parts/CallLine.tsx';
 import { CountIn } from '../parts/CountIn.tsx';
 import { DotTally } from '../parts/DotTally.tsx';
@@ -60,21 +62,17 @@ function Finish({
   readonly onSelect: (id: string) => void;
 }) {
   const [{ finished, empty }, setState] = useState<Pick<PlotView, 'finished' | 'empty'>>(plot);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const { said, trouble, run } = useAction();
   const [wasAsked, setWasAsked] = useState(false);
   const place = placeWords(plot.shape);
   const isHeldUp = wasAsked && heightsMissing.length > 0;
-  const turn = async (change: { readonly finished: boolean; readonly empty?: boolean }): Promise<void> => {
-    setTrouble(null);
+  const turn = (change: { readonly finished: boolean; readonly empty?: boolean }): void => {
     setWasAsked(false);
-    try {
+    void run(async (onWait) => {
       const body = { id: newId(), observer, device: deviceId(), madeAt: now(), ...change };
-      const kept = await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, body, setTrouble);
-      setState(kept);
-      setTrouble(null);
-    } catch (error) {
-      setTrouble(error instanceof Error ? error.message : 'That could not be kept.');
-    }
+      setState(await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, body, onWait));
+      return null;
+    });
   };
   return (
     <div className="grid gap-1">
@@ -84,7 +82,7 @@ function Finish({
         aria-pressed={finished}
         onClick={() => {
           if (!finished && heightsMissing.length > 0 && !isHeldUp) setWasAsked(true);
-          else void turn(finished ? { finished: false, empty: false } : { finished: true });
+          else turn(finished ? { finished: false, empty: false } : { finished: true });
         }}
       >
         {empty
@@ -104,7 +102,13 @@ function Finish({
         </a>
       )}
       {trees === 0 && !empty && (
-        <button type="button" className="btn" onClick={() => void turn({ finished: true, empty: true })}>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => {
+            turn({ finished: true, empty: true });
+          }}
+        >
           There is no tree on it
         </button>
       )}
@@ -128,7 +132,7 @@ function Finish({
           </ul>
         </div>
       )}
-      {trouble !== null && <p role="alert">{trouble}</p>}
+      {(trouble ?? said) !== null && <Alert>{trouble ?? said}</Alert>}
     </div>
   );
 }

@@ -1,8 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { Minus, Plus } from 'lucide-react';
 import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
-import { callUntilAnswered } from '../../../client/api.ts';
+import { call, callUntilAnswered, errorText } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
 import type { PlotView } from '../../../contracts/views.ts';
 
 interface CountInProps {
@@ -38,7 +39,7 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
         }
         setTrouble(null);
       } catch (error) {
-        setTrouble(error instanceof Error ? error.message : 'The count could not be kept.');
+        setTrouble(errorText(error));
       } finally {
         sending.current = false;
       }
@@ -47,8 +48,7 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
     // Whoever leaves at once takes the last tap along.
     const leave = (): void => {
       if (count === null || count === kept.current) return;
-      const headers = { 'content-type': 'application/json' };
-      void fetch(address, { method: 'POST', keepalive: true, headers, body: JSON.stringify(body(count)) });
+      call('POST', address, body(count), { keepalive: true }).catch(() => undefined);
     };
     addEventListener('pagehide', leave);
     return () => {
@@ -108,7 +108,7 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
         </p>
       </div>
       <p className="hidden text-[0.95rem] text-quiet md:block">The tally holds those that you measure.</p>
-      {trouble !== null && <p role="alert">{trouble}</p>}
+      {trouble !== null && <Alert>{trouble}</Alert>}
     </section>
   );
 }

@@ -1,6 +1,7 @@
-import { useRef, type ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import type { PlotSums } from '@arbolito/core/inventory';
+import { Dialog } from '../../../ui/feedback/Dialog.tsx';
 
 interface PlotBarProps {
   readonly sums: PlotSums;
@@ -14,10 +15,10 @@ interface PlotBarProps {
 
 /** On a phone: how far the plot is, in a line, and a dialog with everything else about it. */
 export function PlotBar({ sums, trees, unitSystem, word, children }: PlotBarProps) {
-  const dialog = useRef<HTMLDialogElement>(null);
+  const [isOpen, setIsOpen] = useState(false);
   const units = STAND_UNITS[unitSystem];
   const close = (): void => {
-    dialog.current?.close();
+    setIsOpen(false);
   };
   return (
     <div className="order-first flex items-center justify-between gap-3 border-b border-line bg-band px-3 py-1">
@@ -30,23 +31,19 @@ export function PlotBar({ sums, trees, unitSystem, word, children }: PlotBarProp
         className="btn"
         aria-haspopup="dialog"
         onClick={() => {
-          dialog.current?.showModal();
+          setIsOpen(true);
         }}
       >
         {word}
       </button>
-      <dialog
-        ref={dialog}
-        className="m-auto max-h-[90dvh] w-[min(26rem,94vw)] rounded-xl bg-sheet p-4 text-ink"
-        aria-label={word}
-      >
+      <Dialog label={word} isOpen={isOpen} onClose={close}>
         <div className="grid gap-3">
           <button type="button" className="btn justify-self-end" onClick={close}>
             Close
           </button>
           {children(close)}
         </div>
-      </dialog>
+      </Dialog>
     </div>
   );
 }

@@ -1,11 +1,14 @@
-import { useState } from 'react';
 import { compassPoint, readAspect } from '@arbolito/core/layout';
 import { printAsRead, readQuantity } from '@arbolito/core/units';
 import { PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/protocol';
-import { callUntilAnswered, Refused } from '../../../client/api.ts';
+import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
-import { readAuxiliary } from '../../../ui/auxiliary-figure.ts';
+import { readAuxiliary } from '../../../shared/auxiliary-figure.ts';
 import type { PlotView } from '../../../contracts/views.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { TextField } from '../../../ui/forms/Field.tsx';
+import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
+import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 
 interface PlotDetailsProps {
   readonly plot: PlotView;
@@ -34,7 +37,9 @@ function readPosition(text: string): { readonly latitude: number; readonly longi
   return found !== null && Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180 ? { latitude, longitude } : null;
 }
 
-const textsOf = (plot: PlotView): Record<Field, string> => ({
+type DetailTexts = Record<Field, string>;
+
+const textsOf = (plot: PlotView): DetailTexts => ({
   auxiliary: plot.auxiliary === null ? '' : printAsRead(plot.auxiliary),
   slopePct: printAsRead(plot.slopePct),
   aspectDeg: plot.aspectDeg === null ? '' : printAsRead(plot.aspectDeg),
@@ -45,7 +50,7 @@ const textsOf = (plot: PlotView): Record<Field, string> => ({
 });
 
 /** What was typed as a correction of the plot, or what is wrong with it, at the field. */
-export function readDetails(texts: Readonly<Record<Field, string>>): {
+export function readDetails(texts: Readonly<DetailTexts>): {
   readonly body: Readonly<Record<string, unknown>>;
   readonly problems: Readonly<Partial<Record<Field, string>>>;
 } {
@@ -79,66 +84,42 @@ export function readDetails(texts: Readonly<Record<Field, string>>): {
 
 /** What is known of the plot beside its trees: slope, where it falls, where it lies, the ground, day and crew. */
 export function PlotDetails({ plot, observer, auxiliaryLabel, onKept }: PlotDetailsProps) {
-  // What is not asked here is not sent either: it may be counted on meanwhile.
-  const [texts, setTexts] = useState({ ...textsOf(plot), ...(auxiliaryLabel === null ? { auxiliary: '' } : {}) });
-  const [said, setSaid] = useState<string | null>(null);
-  const [tried, setTried] = useState(false);
-  const { body, problems } = readDetails(texts);
-  const keep = async (): Promise<void> => {
-    setTried(true);
-    if (Object.keys(problems).length > 0) return;
-    try {
-      const correction = { id: newId(), observer, device: deviceId(), madeAt: now(), ...body };
-      onKept(await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, correction, setSaid));
-      setSaid('Kept.');
-    } catch (error) {
-      setSaid(error instanceof Refused ? error.problem.detail : 'That could not be kept.');
-    }
-  };
+  const entry = useEntryForm<DetailTexts>({
+    // What is not asked here is not sent either: it may be counted on meanwhile.
+    defaultValues: { ...textsOf(plot), ...(auxiliaryLabel === null ? { auxiliary: '' } : {}) },
+    check: (texts) => readDetails(texts).problems,
+    send: async (texts, onWait) => {
+      const correction = {
+        id: newId(),
+        observer,
+        device: deviceId(),
+        madeAt: now(),
+        ...readDetails(texts).body,
+      };
+      onKept(await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, correction, onWait));
+      return 'Kept.';
+    },
+  });
+  const { form, errorOf, trouble, said } = entry;
   const fields: readonly (readonly [Field, string])[] = [
     ...(auxiliaryLabel === null ? [] : ([['auxiliary', auxiliaryLabel]] as const)),
     ...(Object.entries(LABELS) as [Field, string][]),
   ];
-  const degrees = readAspect(texts.aspectDeg);
+  const degrees = readAspect(form.watch('aspectDeg'));
   return (
-    <form
-      noValidate
-      className="grid gap-2 py-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void keep();
-      }}
-    >
-      {fields.map(([field, label]) => {
-        const problem = tried ? problems[field] : undefined;
-        return (
-          <div key={field} className="grid gap-0.5">
-            <label htmlFor={`detail-${field}`}>
-              {label}
-              {field === 'aspectDeg' && degrees !== null && ` (${compassPoint(degrees)})`}
-            </label>
-            <input
-              id={`detail-${field}`}
-              className="field"
-              type={field === 'measuredOn' ? 'date' : 'text'}
-              value={texts[field]}
-              aria-invalid={problem !== undefined}
-              aria-describedby={problem === undefined ? undefined : `detail-${field}-error`}
-              onChange={(event) => {
-                setTexts({ ...texts, [field]: event.target.value });
-              }}
-            />
-            {problem !== undefined && (
-              <p id={`detail-${field}-error`} role="alert" className="font-semibold text-paint-ink">
-                {problem}
-              </p>
-            )}
-          </div>
-        );
-      })}
-      <button type="submit" className="btn">
-        Keep
-      </button>
+    <form noValidate className="grid gap-2 py-2" onSubmit={entry.onSubmit}>
+      {fields.map(([field, label]) => (
+        <TextField
+          key={field}
+          id={`detail-${field}`}
+          label={field === 'aspectDeg' && degrees !== null ? `${label} (${compassPoint(degrees)})` : label}
+          type={field === 'measuredOn' ? 'date' : 'text'}
+          error={errorOf(field)}
+          {...form.register(field)}
+        />
+      ))}
+      <SubmitButton isSending={entry.isSending}>Keep</SubmitButton>
+      {trouble !== null && <Alert>{trouble}</Alert>}
       <p role="status">{said}</p>
     </form>
   );

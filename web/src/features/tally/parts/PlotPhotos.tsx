@@ -1,8 +1,10 @@
 import { useEffect, useState } from 'react';
 import { Camera } from 'lucide-react';
-import { call, callUntilAnswered } from '../../../client/api.ts';
+import { call, callUntilAnswered, errorText } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
-import { PHOTOS_PER_PLOT, type PhotoView } from '../../../contracts/photo.ts';
+import { PHOTOS_PER_PLOT, type PhotoView } from '../../../contracts/photo-view.ts';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { useAction } from '../../../ui/feedback/use-action.ts';
 import { smallerPhoto } from './smaller-photo.ts';
 
 interface PlotPhotosProps {
@@ -15,20 +17,19 @@ interface PlotPhotosProps {
 export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps) {
   const [photos, setPhotos] = useState<readonly PhotoView[] | null>(null);
   const [words, setWords] = useState('');
-  const [said, setSaid] = useState<string | null>(null);
-  const [sending, setSending] = useState(false);
+  const { said, trouble, isBusy, run } = useAction();
   const [taken, setTaken] = useState<PhotoView | null>(null);
   const address = `/api/plots/${plotId}/photos`;
+  const [loadTrouble, setLoadTrouble] = useState<string | null>(null);
   useEffect(() => {
     call<PhotoView[]>('GET', address).then(setPhotos, (error: unknown) => {
-      setSaid(error instanceof Error ? error.message : 'The photos cannot be shown.');
+      setLoadTrouble(errorText(error));
     });
   }, [address]);
 
-  const add = async (file: File): Promise<void> => {
-    setSending(true);
-    setSaid('Making it smaller …');
-    try {
+  const add = (file: File): Promise<void> =>
+    run(async (say) => {
+      say('Making it smaller …');
       const photo = await smallerPhoto(file);
       const query = new URLSearchParams({
         id: newId(),
@@ -37,38 +38,28 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
         takenAt: now(),
         words: words.trim() === '' ? `Plot ${label}` : words.trim(),
       });
-      setSaid('Sending …');
-      const kept = await callUntilAnswered<PhotoView>(`${address}?${query.toString()}`, photo, setSaid);
+      say('Sending …');
+      const kept = await callUntilAnswered<PhotoView>(`${address}?${query.toString()}`, photo, say);
       setPhotos((before) => [...(before ?? []), kept]);
       setWords('');
       setTaken(null);
-      setSaid('Kept.');
-    } catch (error) {
-      setSaid(error instanceof Error ? error.message : 'The photo could not be kept.');
-    }
-    setSending(false);
-  };
+      return 'Kept.';
+    });
   const act = () => ({ id: newId(), observer, device: deviceId(), madeAt: now() });
-  const remove = async (photo: PhotoView): Promise<void> => {
-    try {
+  const remove = (photo: PhotoView): Promise<void> =>
+    run(async () => {
       await call('DELETE', `/api/photos/${photo.id}`, act());
       setPhotos((photos ?? []).filter(({ id }) => id !== photo.id));
       setTaken(photo);
-      setSaid('Taken off.');
-    } catch (error) {
-      setSaid(error instanceof Error ? error.message : 'It could not be taken off.');
-    }
-  };
-  const putBack = async (photo: PhotoView): Promise<void> => {
-    try {
+      return 'Taken off.';
+    });
+  const putBack = (photo: PhotoView): Promise<void> =>
+    run(async () => {
       const back = await call<PhotoView>('POST', `/api/photos/${photo.id}/undo`, act());
       setPhotos([...(photos ?? []), back]);
       setTaken(null);
-      setSaid('It is back.');
-    } catch (error) {
-      setSaid(error instanceof Error ? error.message : 'It could not be put back.');
-    }
-  };
+      return 'It is back.';
+    });
   return (
     <div className="grid gap-3 py-2">
       {photos?.length === 0 && <p className="text-quiet">No photo yet.</p>}
@@ -109,14 +100,14 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
               }}
             />
           </label>
-          <label className={`btn focus-within:outline-2 ${sending ? 'opacity-60' : ''}`}>
+          <label className={`btn focus-within:outline-2 ${isBusy ? 'opacity-60' : ''}`}>
             <Camera aria-hidden="true" size={20} /> Take or choose a photo
             <input
               type="file"
               className="sr-only"
               accept="image/*"
               capture="environment"
-              disabled={sending}
+              disabled={isBusy}
               onChange={(event) => {
                 const file = event.target.files?.[0];
                 event.target.value = '';
@@ -126,6 +117,7 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
           </label>
         </>
       )}
+      {(trouble ?? loadTrouble) !== null && <Alert>{trouble ?? loadTrouble}</Alert>}
       <p role="status" className="flex flex-wrap items-center gap-2">
         {said}
         {taken !== null && (

@@ -4,7 +4,7 @@ import { memo } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printDiameters, printRounded, unitOf } from '@arbolito/core/units';
-import { RoomOfRows, useLongRows } from '../../../ui/use-long-rows.tsx';
+import { RoomOfRows, useLongRows } from '../../../ui/table/use-long-rows.tsx';
 import type { RowFigures, TallySettings, TallyStateView } from '../store.ts';
 
 /** How high a tree's row and the head are: a row that differs has all behind it moved. */

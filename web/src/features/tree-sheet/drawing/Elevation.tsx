@@ -1,7 +1,7 @@
 import { convert, type UnitSystem } from '@arbolito/core/units';
 import { DimensionLine, Ground, HeightGrid, Person, type Point, Ray } from '../../../ui/drawing/kit.tsx';
 import { fit, type Margins, type Projection } from '../../../ui/drawing/projection.ts';
-import { crownRadiusM, Tree } from '../../../ui/drawing/Tree.tsx';
+import { crownRadiusM, Tree } from '../../../shared/TreeDrawing.tsx';
 import type { Scene } from './scene.ts';
 import { Aids } from '../sheet/Aids.tsx';
 import { levelLabels } from '../heights/level-labels.ts';

@@ -14,7 +14,7 @@ import { unitOf } from '@arbolito/core/units';
 import { notSent } from '../../../client/outbox.ts';
 import { waitingTrees } from '../../../client/tree-writes.ts';
 import type { TreeView } from '../../../contracts/views.ts';
-import { LazyBoundary } from '../../../ui/LazyBoundary.tsx';
+import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { useMedia } from '../../../ui/use-media.ts';
 import {
   forgetDraft,

@@ -1,5 +1,5 @@
 import { lazy } from 'react';
-import { LazyBoundary } from '../../../ui/LazyBoundary.tsx';
+import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 
 // Pages of their own: the tree sheet must not carry them.
 const LateGuide = lazy(async () => ({ default: (await import('../taping/guide/Guide.tsx')).WhereToTape }));

@@ -17,6 +17,7 @@ import { methodOf } from '@arbolito/core/callout';
 import { type SheetView, type Slot, slotKey } from '../store.ts';
 import { DistanceSelect, MethodSelect } from '../readings/MethodChoice.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { SlotBox } from '../readings/SlotBox.tsx';
 
 // Nothing is compared before there is a second height.
@@ -154,9 +155,11 @@ function AddHeight(props: SheetProps) {
               />
             </label>
           )}
-          <p id="top-diameter-problem" role="alert" className="col-span-2 text-paint-ink">
-            {said}
-          </p>
+          {said !== null && (
+            <FieldError id="top-diameter-problem" className="col-span-2">
+              {said}
+            </FieldError>
+          )}
         </div>
       )}
       <fieldset className="grid">

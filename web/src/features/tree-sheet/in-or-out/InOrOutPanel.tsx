@@ -9,10 +9,10 @@ import {
   shapeWords,
 } from '@arbolito/core/plot';
 import type { PlotShape } from '@arbolito/core/protocol';
-import { Choice } from '../../../ui/Choice.tsx';
-import { InOrOutView } from '../../../ui/drawing/InOrOutView.tsx';
-import { type FigureSpec, parseFigure } from '../../../ui/figures/figure.ts';
-import { FigureInput } from '../../../ui/figures/FigureInput.tsx';
+import { Choice } from '../../../ui/forms/Choice.tsx';
+import { InOrOutView } from '../../../shared/InOrOutView.tsx';
+import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
 
 interface InOrOutPanelProps {
   readonly shape: PlotShape;
@@ -28,12 +28,12 @@ const UNITS = {
   imperial: { length: 'ft', diameter: 'in', farthest: 650 },
 } as const;
 const TO: Readonly<Record<Borderline['to'], string>> = { face: 'to its face', pith: 'to its middle' };
-const SLOPE: FigureSpec = { label: 'slope along the tape', unit: 'pct', low: -150, high: 150 };
+const SLOPE: QuantitySpec = { label: 'slope along the tape', unit: 'pct', low: -150, high: 150 };
 
 /** Whether the tree of the sheet is in: its own dbh, the shape of its own plot, and what was taped just now. */
 export default function InOrOutPanel({ shape, ground, dbhCm, system }: InOrOutPanelProps) {
   const { length, diameter, farthest } = UNITS[system];
-  const spec: FigureSpec = { label: 'distance as taped', unit: length, low: 0, high: farthest };
+  const spec: QuantitySpec = { label: 'distance as taped', unit: length, low: 0, high: farthest };
   const [distance, setDistance] = useState('');
   const [slope, setSlope] = useState('0');
   const [to, setTo] = useState<Borderline['to']>('face');
@@ -49,9 +49,9 @@ export default function InOrOutPanel({ shape, ground, dbhCm, system }: InOrOutPa
           : 'So thin a tree is on none of the circles of this plot.'}
       </p>
     );
-  const taped = parseFigure(spec, distance);
+  const taped = parseQuantity(spec, distance);
   // One radius along the ground holds in every direction: the slope of the tape does not change it.
-  const steep = alongGround ? { value: 0 } : parseFigure(SLOPE, slope);
+  const steep = alongGround ? { value: 0 } : parseQuantity(SLOPE, slope);
   const outcome =
     'value' in taped && 'value' in steep
       ? inOrOut(
@@ -68,8 +68,8 @@ export default function InOrOutPanel({ shape, ground, dbhCm, system }: InOrOutPa
         {alongGround ? 'along the ground: this survey lays out one longer radius.' : 'at breast height.'}
       </p>
       <div className="grid max-w-sm gap-2">
-        <FigureInput spec={spec} text={distance} optional onType={setDistance} />
-        {!alongGround && <FigureInput spec={SLOPE} text={slope} onType={setSlope} />}
+        <NumberField spec={spec} text={distance} optional onType={setDistance} />
+        {!alongGround && <NumberField spec={SLOPE} text={slope} onType={setSlope} />}
         <Choice name="Taped to" options={TO} chosen={to} onChoose={setTo} />
       </div>
       {outcome?.ok === true ? (

@@ -5,7 +5,7 @@ import { heightNoOf } from '@arbolito/core/tree';
 import { measurementFormOf, methodOf } from '@arbolito/core/callout';
 import { unitOf } from '@arbolito/core/units';
 import { asksLevelDistance, entryOf, type SheetStore, type SheetView, type Slot, slotKey } from '../store.ts';
-import { Disclosure } from '../../../ui/Disclosure.tsx';
+import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 
 const NAMES: Record<Measure, string> = {
   diameter: 'Diameter by',

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { type UnitId, unitOf } from '@arbolito/core/units';
 import { heightNoOf } from '@arbolito/core/tree';
-import { exampleLines } from '../../../ui/example-lines.ts';
+import { exampleLines } from '../../../shared/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../drawing/scene.ts';
 import { entryOf, isOptional, type Slot, slotKey } from '../store.ts';
@@ -23,6 +23,7 @@ import { SpeciesField } from '../readings/SpeciesField.tsx';
 import { Stems } from '../stems/Stems.tsx';
 import { TapingButtons } from '../taping/TapingButtons.tsx';
 import { TapingFolds } from '../taping/TapingFolds.tsx';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
@@ -255,9 +256,9 @@ export function PhoneSheet(props: SheetProps) {
                 </span>
               </div>
               {wrong && (
-                <p id="phone-problem" role="alert" className="pb-1 leading-snug text-paint-ink">
+                <FieldError id="phone-problem" className="pb-1 leading-snug">
                   {problem.message}
-                </p>
+                </FieldError>
               )}
               <KeepWords
                 state={keepState}

@@ -2,7 +2,7 @@ import { readingsOfForm } from '@arbolito/core/callout';
 import { lazy, useEffect, useRef } from 'react';
 import { X } from 'lucide-react';
 import { convert } from '@arbolito/core/units';
-import { LazyBoundary } from '../../../ui/LazyBoundary.tsx';
+import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import type { SheetProps } from './sheet-props.ts';
 
 // Each is fetched when it is first opened: the sheet itself stays light.

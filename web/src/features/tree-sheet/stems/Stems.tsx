@@ -1,67 +1,17 @@
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import { CirclePlus, X } from 'lucide-react';
-import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
+import { STEMS_RULES } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/uncertainty';
-import { printDiameters, printRounded } from '@arbolito/core/units';
+import { printRounded } from '@arbolito/core/units';
 import { MAX_STEMS_PER_TREE } from '@arbolito/core/tree';
 import { isOptional, type Slot, slotKey } from '../store.ts';
-import { basalAreaText } from '../drawing/FiguresCard.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
+import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { SlotBox } from '../readings/SlotBox.tsx';
 
 // A tree of one stem has nothing to put together.
+const StemRules = lazy(async () => ({ default: (await import('./StemRules.tsx')).StemRules }));
 const CrossSections = lazy(async () => ({ default: (await import('./CrossSections.tsx')).CrossSections }));
-
-/** What each rule makes of these stems, the survey's own marked. */
-function Rules({
-  stemsCm,
-  rule,
-  system,
-}: {
-  stemsCm: readonly number[];
-  rule: StemsRule;
-  system: 'metric' | 'imperial';
-}) {
-  const whole = stemsCm.reduce((sum, d) => sum + basalAreaM2(d), 0);
-  return (
-    <table className="rows w-full text-[0.95rem]">
-      <caption className="pb-1 text-left">
-        <span className="font-bold">What each rule makes of them</span>
-        <span className="block text-quiet">
-          together they have {basalAreaText(whole, system)} {system === 'metric' ? 'm²' : 'ft²'}
-        </span>
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">rule</th>
-          <th scope="col" className="!text-right">
-            dbh {system === 'metric' ? 'cm' : 'in'}
-          </th>
-          <th scope="col" className="!text-right">
-            basal area
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {(Object.keys(STEMS_RULES) as StemsRule[]).map((id) => {
-          const { diametersCm, basalAreaChange } = combineStems(stemsCm, id);
-          const share = Math.round(basalAreaChange * 100);
-          const change = share === 0 ? 'all of it' : share < 0 ? `loses ${-share} %` : `adds ${share} %`;
-          return (
-            <tr key={id} className={id === rule ? 'bg-wash font-bold' : ''} aria-current={id === rule}>
-              <th scope="row" className="!text-[0.95rem] !text-ink">
-                {STEMS_RULES[id].name}
-                {id === rule && <span className="block font-normal text-quiet">this survey’s rule</span>}
-              </th>
-              <td className="num">{id === 'kept-apart' ? 'each' : printDiameters(diametersCm, system)}</td>
-              <td className="num whitespace-nowrap">{change}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
-}
 
 /**
  * The stems behind the first, each with its own point, and what the rules make of them all.
@@ -111,10 +61,10 @@ export function Stems({ withFirst = false, ...props }: SheetProps & { readonly w
       </div>
       {stemsCm.length > 1 && (
         <>
-          <Suspense fallback={<p role="status">Unfolding …</p>}>
+          <LazyBoundary>
             <CrossSections stemsCm={stemsCm} oneCm={view.dbh?.value ?? null} />
-          </Suspense>
-          <Rules stemsCm={stemsCm} rule={severalStems} system={unitSystem} />
+            <StemRules stemsCm={stemsCm} rule={severalStems} system={unitSystem} />
+          </LazyBoundary>
         </>
       )}
       {draft.moreStems.length > 0 && stemsCm.length < 2 && (

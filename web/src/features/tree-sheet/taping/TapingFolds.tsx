@@ -1,6 +1,6 @@
 import { lazy } from 'react';
-import { Disclosure } from '../../../ui/Disclosure.tsx';
-import { LazyBoundary } from '../../../ui/LazyBoundary.tsx';
+import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
+import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import type { SheetStore, SheetView } from '../store.ts';
 
 // Each is fetched when it is first unfolded: the sheet itself stays light.

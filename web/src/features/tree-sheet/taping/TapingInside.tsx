@@ -3,6 +3,7 @@ import { errorParts, facesAgainstTape } from '@arbolito/core/diameter';
 import { PLAIN_TREE, type RecordedTree, RULE_SETS, treeRecord } from '@arbolito/core/protocol';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded } from '@arbolito/core/units';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
 import type { SheetStore, SheetView } from '../store.ts';
 
 function Lines({ record }: { readonly record: RecordedTree }) {
@@ -86,21 +87,35 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
   const stated = faces === null ? {} : { faceRatio: faces.ratio };
   return (
     <div className="grid gap-2 pb-3">
-      <table className="rows w-full text-[0.95rem]">
-        <tbody>
-          {errorParts(description.meets, diameterCm, asCm, stated).map(({ source, kind, sizeCm, words }) => (
-            <tr key={source}>
-              <th scope="row" className="!text-[0.95rem] !text-ink">
+      <DataTable
+        className="text-[0.95rem]"
+        caption="Parts of the error"
+        isCaptionHidden
+        hasHead={false}
+        rows={errorParts(description.meets, diameterCm, asCm, stated)}
+        keyOf={({ source }) => source}
+        columns={[
+          {
+            id: 'source',
+            head: 'source',
+            kind: 'row-head',
+            className: '!text-[0.95rem]',
+            cell: ({ source, words }) => (
+              <>
                 {source}
                 <span className="block font-normal text-quiet">{words}</span>
-              </th>
-              <td className="num whitespace-nowrap">
-                {kind === 'either way' ? '±' : '+'} {print(sizeCm)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </>
+            ),
+          },
+          {
+            id: 'size',
+            head: 'size',
+            kind: 'number',
+            className: 'whitespace-nowrap',
+            cell: ({ kind, sizeCm }) => `${kind === 'either way' ? '±' : '+'} ${print(sizeCm)}`,
+          },
+        ]}
+      />
       <p className="text-quiet">± goes into the figure’s error. What is only ever added is for you to avoid.</p>
       {faces !== null && (
         <p>

@@ -1,7 +1,7 @@
 import { lazy } from 'react';
 import type { Proof as ProofOf } from '@arbolito/core/measurement';
-import { Disclosure } from '../../../ui/Disclosure.tsx';
-import { LazyBoundary } from '../../../ui/LazyBoundary.tsx';
+import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
+import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 
 const ProofInside = lazy(() => import('./PublishedCheckInside.tsx'));
 

@@ -3,7 +3,7 @@ import { Check, ChevronLeft, ChevronRight, Copy, Footprints } from 'lucide-react
 import type { Estimate, Step } from '@arbolito/core/uncertainty';
 import type { Proof as ProofOf } from '@arbolito/core/measurement';
 import { unitOf } from '@arbolito/core/units';
-import { Disclosure } from '../../../ui/Disclosure.tsx';
+import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { PublishedCheck } from './PublishedCheck.tsx';
 
 const lineOf = ({ expression, result, unit }: Step): string =>

@@ -10,7 +10,7 @@ import {
   whereToTape,
 } from '@arbolito/core/protocol';
 import { lengthWords, thicknessWords, type UnitSystem } from '@arbolito/core/units';
-import { Choice } from '../../../../ui/Choice.tsx';
+import { Choice } from '../../../../ui/forms/Choice.tsx';
 import { useSize } from '../../../../ui/use-media.ts';
 import {
   canCompareSchools,
@@ -31,6 +31,7 @@ import {
   unanswered,
 } from './found.ts';
 import { Question } from './Question.tsx';
+import { DataTable } from '../../../../ui/table/DataTable.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
 
 const placeOf = ({ point, stems }: TapeAnswer, units: UnitSystem): string => {
@@ -220,25 +221,28 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
             </p>
           )}
           {isAnswered && (
-            <table className="rows">
-              <caption className="pb-1 text-left font-bold">
-                {own === undefined ? 'The same tree under the other rules' : 'The same tree under the rules of others'}
-              </caption>
-              <tbody>
-                {Object.entries(RULE_SETS).map(([id, { name, rules: others }]) => {
-                  const other = whereToTape(tree, others, units);
-                  return (
-                    <tr key={id} className={own === undefined && id === found.rules ? 'font-bold' : ''}>
-                      <th scope="row" className="!text-base !text-ink">
-                        {name}
-                      </th>
-                      <td className="figures">{placeOf(other, units)}</td>
-                      <td>{stemsOf(other)}</td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
+            <DataTable
+              caption={
+                <span className="font-bold">
+                  {own === undefined
+                    ? 'The same tree under the other rules'
+                    : 'The same tree under the rules of others'}
+                </span>
+              }
+              hasHead={false}
+              rows={Object.entries(RULE_SETS).map(([id, { name, rules: others }]) => ({
+                id,
+                name,
+                answer: whereToTape(tree, others, units),
+              }))}
+              keyOf={({ id }) => id}
+              rowProps={({ id }) => ({ className: own === undefined && id === found.rules ? 'font-bold' : '' })}
+              columns={[
+                { id: 'rules', head: 'rules', kind: 'row-head', cell: ({ name }) => name },
+                { id: 'place', head: 'place', className: 'figures', cell: ({ answer }) => placeOf(answer, units) },
+                { id: 'stems', head: 'stems', cell: ({ answer }) => stemsOf(answer) },
+              ]}
+            />
           )}
           <p className="text-quiet">
             Look up before you look at the tape. Look for wasps, thorns and stinging climbers before you reach round.

@@ -10,7 +10,7 @@ import {
   parseFoundField,
   treeOf,
 } from './found.ts';
-import { FigureInput } from '../../../../ui/figures/FigureInput.tsx';
+import { NumberField } from '../../../../ui/forms/NumberField.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
 
 /** Every answer in a word or two. */
@@ -103,7 +103,7 @@ export function Question<T extends keyof typeof WORDS>({
       {asks.length > 0 && (
         <div className="flex flex-wrap gap-3">
           {asks.map((key) => (
-            <FigureInput
+            <NumberField
               key={key}
               spec={FOUND_FIELDS[found.units][key]}
               optional

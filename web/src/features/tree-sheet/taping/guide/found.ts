@@ -1,7 +1,7 @@
 import { LARGEST_DBH_CM } from '@arbolito/core/diameter';
 import { RULE_SETS, type RuleSetId, TAPED_LIMITS, type TapedTree } from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
-import { type FigureSpec, parseFigure as readTyped, type ReadFigure } from '../../../../ui/figures/figure.ts';
+import { type QuantitySpec, parseQuantity as readTyped, type ReadQuantityText } from '../../../../ui/forms/quantity.ts';
 
 /** The answers to the four picture questions. */
 export const GROUNDS = ['level', 'slope', 'snow'] as const;
@@ -98,7 +98,7 @@ export const ASKS: Readonly<
   butt: ['buttEnds'],
 };
 
-const METRIC: Readonly<Record<FigureKey, FigureSpec>> = {
+const METRIC: Readonly<Record<FigureKey, QuantitySpec>> = {
   slope: { label: 'slope', unit: 'pct', ...TAPED_LIMITS.slopePct },
   dbh: { label: 'thickness of the stem', unit: 'cm', low: 1, high: LARGEST_DBH_CM },
   taper: { label: 'thins by cm a metre', unit: 'one', low: 0, high: 20 },
@@ -115,7 +115,7 @@ const METRIC: Readonly<Record<FigureKey, FigureSpec>> = {
 /** Centimetres a metre in one inch a foot. */
 const TAPER_IN_PER_FT = convert(1, 'in', 'cm') / convert(1, 'ft', 'm');
 
-const inFeet = (spec: FigureSpec): FigureSpec => {
+const inFeet = (spec: QuantitySpec): QuantitySpec => {
   const unit = spec.unit === 'm' ? 'ft' : spec.unit === 'cm' ? 'in' : null;
   if (unit === null) return spec;
   const to = (value: number): number => Number(convert(value, spec.unit === 'm' ? 'm' : 'cm', unit).toFixed(1));
@@ -123,12 +123,12 @@ const inFeet = (spec: FigureSpec): FigureSpec => {
 };
 
 /** The figures as they are asked for, in the units of a system. */
-export const FOUND_FIELDS: Readonly<Record<UnitSystem, Readonly<Record<FigureKey, FigureSpec>>>> = {
+export const FOUND_FIELDS: Readonly<Record<UnitSystem, Readonly<Record<FigureKey, QuantitySpec>>>> = {
   metric: METRIC,
   imperial: {
     ...(Object.fromEntries(Object.entries(METRIC).map(([key, spec]) => [key, inFeet(spec)])) as Record<
       FigureKey,
-      FigureSpec
+      QuantitySpec
     >),
     taper: { ...METRIC.taper, label: 'thins by in a foot', high: 2.4 },
   },
@@ -151,7 +151,7 @@ export const ASKS_WHETHER: Readonly<Partial<Record<TrunksChoice | SwellingChoice
 };
 
 /** Reads a figure as typed; a number of stems must be whole. */
-export function parseFoundField(key: FigureKey, text: string, units: UnitSystem): ReadFigure {
+export function parseFoundField(key: FigureKey, text: string, units: UnitSystem): ReadQuantityText {
   const read = readTyped(FOUND_FIELDS[units][key], text);
   if ('value' in read && key === 'stems' && !Number.isInteger(read.value))
     return { problem: `The number of ${FOUND_FIELDS[units][key].label} must be whole.` };

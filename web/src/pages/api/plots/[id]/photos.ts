@@ -1,4 +1,5 @@
-import { NewPhotoDto, PHOTO_BYTES } from '../../../../contracts/photo.ts';
+import { NewPhotoDto } from '../../../../contracts/photo.ts';
+import { PHOTO_BYTES } from '../../../../contracts/photo-view.ts';
 import { readBytes, readQuery } from '../../../../server/body.ts';
 import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';

@@ -1,4 +1,5 @@
-import type { ProblemView } from '../../contracts/views.ts';
+import type { ProblemView } from '../contracts/views.ts';
+import { ApiError, errorOfAnswer } from './api.ts';
 
 /** A file on its way. */
 export interface Sending {
@@ -26,13 +27,13 @@ export function sendFile(url: string, file: File, onShare: (share: number) => vo
         // An answer that is no JSON comes from something between here and the server.
       }
       if (request.status >= 200 && request.status < 300 && body !== null) resolve(body);
-      else reject(new Error((body as ProblemView | null)?.detail ?? 'The server does not answer. Nothing was kept.'));
+      else reject(errorOfAnswer(request.status, body as ProblemView | null, request.getResponseHeader('retry-after')));
     };
     request.onerror = () => {
-      reject(new Error('No connection to the server. Nothing was kept; send it again.'));
+      reject(new ApiError('No connection to the server. Nothing was kept; send it again.', 'unreachable'));
     };
     request.onabort = () => {
-      reject(new Error('Stopped. Nothing was kept.'));
+      reject(new ApiError('Stopped. Nothing was kept.', 'failing'));
     };
   });
   request.open('POST', url);

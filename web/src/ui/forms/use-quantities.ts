@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { type FigureSpec, parseFigure } from './figure.ts';
+import { type QuantitySpec, parseQuantity } from './quantity.ts';
 
 /** Figures that belong together, such as those of one result. */
 export interface FiguresPart<K extends string> {
@@ -19,8 +19,8 @@ interface Figures<K extends string> extends FiguresPart<K> {
 const LONGEST = 20;
 
 /** Figures of a form that live in the address, so that a page can be shared as it stands. */
-export function useFigures<K extends string>(
-  specs: Readonly<Record<K, FigureSpec>>,
+export function useQuantities<K extends string>(
+  specs: Readonly<Record<K, QuantitySpec>>,
   usual: Readonly<Record<K, string>>,
 ): Figures<K> {
   const keys = Object.keys(specs) as K[];
@@ -40,7 +40,7 @@ export function useFigures<K extends string>(
     // The figures alone change; their specs and usual values stand still.
   }, [texts]);
   const part = <P extends K>(some: readonly P[]): FiguresPart<P> => {
-    const read = some.map((key) => [key, parseFigure(specs[key], texts[key])] as const);
+    const read = some.map((key) => [key, parseQuantity(specs[key], texts[key])] as const);
     const values = read.every(([, figure]) => 'value' in figure)
       ? (Object.fromEntries(read.map(([key, figure]) => [key, 'value' in figure ? figure.value : NaN])) as Record<
           P,

@@ -1,7 +1,7 @@
 import { convert, readQuantity } from '@arbolito/core/units';
 
 /** A figure that somebody types: what it is called, its unit, and what it can be. */
-export interface FigureSpec {
+export interface QuantitySpec {
   readonly label: string;
   readonly unit: 'm' | 'cm' | 'ft' | 'in' | 'pct' | 'deg' | 'one';
   /** Limits in `unit`, both allowed. */
@@ -9,12 +9,12 @@ export interface FigureSpec {
   readonly high: number;
 }
 
-export type ReadFigure = { readonly value: number } | { readonly problem: string };
+export type ReadQuantityText = { readonly value: number } | { readonly problem: string };
 
 const SYMBOLS = { m: ' m', cm: ' cm', ft: ' ft', in: ' in', pct: ' %', deg: '°', one: '' } as const;
 
 /** Reads a figure as typed, in its unit; lengths may come in any unit of length. */
-export function parseFigure({ label, unit, low, high }: FigureSpec, text: string): ReadFigure {
+export function parseQuantity({ label, unit, low, high }: QuantitySpec, text: string): ReadQuantityText {
   const isLength = unit === 'm' || unit === 'cm' || unit === 'ft' || unit === 'in';
   const read = readQuantity(text, isLength ? { unit, units: ['m', 'cm', 'ft', 'in'] } : { unit });
   if (!read.ok) return { problem: read.message };

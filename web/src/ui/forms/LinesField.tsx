@@ -1,4 +1,5 @@
 import { useId } from 'react';
+import { FieldError } from './FieldError.tsx';
 import type { LineProblem } from './read-lines.ts';
 
 interface LinesFieldProps {
@@ -34,7 +35,7 @@ export function LinesField({ name, of, example, text, problems, onType }: LinesF
           }}
         />
       </label>
-      <div id={id} role="alert" className="text-paint-ink">
+      <FieldError id={id}>
         <ul>
           {problems.slice(0, SHOWN).map(({ line, message }) => (
             <li key={`${line} ${message}`}>
@@ -43,7 +44,7 @@ export function LinesField({ name, of, example, text, problems, onType }: LinesF
           ))}
           {problems.length > SHOWN && <li>and {problems.length - SHOWN} more</li>}
         </ul>
-      </div>
+      </FieldError>
     </>
   );
 }

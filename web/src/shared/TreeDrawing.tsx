@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import { radiansToDegrees } from '@arbolito/core/units';
 import type { CrownForm } from '@arbolito/core/protocol';
-import type { Projection } from './projection.ts';
+import type { Projection } from '../ui/drawing/projection.ts';
 
 interface TreeProps {
   readonly projection: Projection;

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useSize } from './use-media.ts';
+import { useSize } from '../use-media.ts';
 
 /** So many rows are drawn whole: browsers do that at once, and all of them can be searched and printed. */
 const DRAWN_WHOLE = 150;

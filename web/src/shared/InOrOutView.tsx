@@ -1,7 +1,7 @@
 import { useRef } from 'react';
 import { convert, printRounded } from '@arbolito/core/units';
 import type { Borderline, InOrOut } from '@arbolito/core/plot';
-import { useSize } from '../use-media.ts';
+import { useSize } from '../ui/use-media.ts';
 
 export interface InOrOutViewProps {
   readonly outcome: InOrOut;

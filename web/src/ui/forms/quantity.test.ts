@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { type FigureSpec, parseFigure } from './figure.ts';
+import { type QuantitySpec, parseQuantity } from './quantity.ts';
 
-const height: FigureSpec = { label: 'height', unit: 'm', low: 1.5, high: 130 };
+const height: QuantitySpec = { label: 'height', unit: 'm', low: 1.5, high: 130 };
 
 describe('a figure as it is typed', () => {
   it.each([
@@ -11,7 +11,7 @@ describe('a figure as it is typed', () => {
     // 72.2 × 0.3048
     ['72.2 ft', 22.00656],
   ])('“%s” is %d m', (text, value) => {
-    const read = parseFigure(height, text);
+    const read = parseQuantity(height, text);
     expect('value' in read ? read.value : NaN).toBeCloseTo(value, 9);
   });
 
@@ -21,12 +21,12 @@ describe('a figure as it is typed', () => {
     ['1', 'The height must lie between 1.5 and 130 m.'],
     ['22 %', 'not'],
   ])('“%s” is refused in words', (text, words) => {
-    const read = parseFigure(height, text);
+    const read = parseQuantity(height, text);
     expect('problem' in read ? read.problem : '').toContain(words);
   });
 
   it('takes percent and degrees in their own unit only', () => {
-    expect(parseFigure({ label: 'slope', unit: 'pct', low: 0, high: 150 }, '35 %')).toEqual({ value: 35 });
-    expect('problem' in parseFigure({ label: 'angle', unit: 'deg', low: -84, high: 84 }, '35 %')).toBe(true);
+    expect(parseQuantity({ label: 'slope', unit: 'pct', low: 0, high: 150 }, '35 %')).toEqual({ value: 35 });
+    expect('problem' in parseQuantity({ label: 'angle', unit: 'deg', low: -84, high: 84 }, '35 %')).toBe(true);
   });
 });

@@ -1,10 +1,11 @@
 import { useId } from 'react';
-import { type FigureSpec, parseFigure } from './figure.ts';
+import { FieldError } from './FieldError.tsx';
+import { type QuantitySpec, parseQuantity } from './quantity.ts';
 
 const UNIT_WORDS = { m: 'm', cm: 'cm', ft: 'ft', in: 'in', pct: '%', deg: '°', one: '' } as const;
 
-interface FigureInputProps {
-  readonly spec: FigureSpec;
+interface NumberFieldProps {
+  readonly spec: QuantitySpec;
   readonly text: string;
   readonly onType: (text: string) => void;
   /** May be left empty. */
@@ -14,9 +15,9 @@ interface FigureInputProps {
 }
 
 /** A figure with its name, its unit and what is wrong with it. */
-export function FigureInput({ spec, text, onType, optional = false, problem: given }: FigureInputProps) {
+export function NumberField({ spec, text, onType, optional = false, problem: given }: NumberFieldProps) {
   const id = useId();
-  const read = optional && text.trim() === '' ? null : parseFigure(spec, text);
+  const read = optional && text.trim() === '' ? null : parseQuantity(spec, text);
   const problem = given ?? (read !== null && 'problem' in read ? read.problem : null);
   return (
     <div className="grid content-start gap-0.5">
@@ -36,9 +37,9 @@ export function FigureInput({ spec, text, onType, optional = false, problem: giv
         <span className="w-5 text-quiet">{UNIT_WORDS[spec.unit]}</span>
       </label>
       {problem !== null && (
-        <p id={id} role="alert" className="max-w-80 text-sm text-paint-ink">
+        <FieldError id={id} className="max-w-80 text-sm">
           {problem}
-        </p>
+        </FieldError>
       )}
     </div>
   );

@@ -1,0 +1,116 @@
+import { convert, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import {
+  AUXILIARY_NAME_LENGTH,
+  COMMON_CONDITIONS,
+  type EdgeRule,
+  HEIGHT_RULE_LIMITS,
+  type HeightRule,
+  type PlotLayout,
+  type SlopeRadius,
+  SURE_TO_MEASURE_LIMITS_M3,
+  type SurveyDesign,
+  type TwoPhaseDesign,
+  type TwoPhaseKind,
+} from '@arbolito/core/protocol';
+import { conditionLines, readConditions } from './read-codes.ts';
+import { readShape, type ReadShape, type ShapeTexts } from './shape-texts.ts';
+
+/** A design as it is typed. */
+export interface DesignTexts {
+  readonly shape: ShapeTexts;
+  readonly layout: PlotLayout;
+  readonly edge: EdgeRule;
+  readonly slopeRadius: SlopeRadius;
+  readonly ask: HeightRule['ask'];
+  readonly every: string;
+  /** One to a line: `dead = dead, standing`. */
+  readonly conditions: string;
+  /** How it looks twice; `once` where it does not. */
+  readonly phases: TwoPhaseKind | 'once';
+  readonly by: 'regression' | 'ratio';
+  readonly auxiliary: string;
+  readonly surelyFrom: string;
+}
+
+/** A typed design, or what is wrong with it, at its part. */
+export type ReadDesign =
+  | { readonly ok: true; readonly design: SurveyDesign }
+  | {
+      readonly ok: false;
+      readonly shape: ReadShape | null;
+      readonly every: string | null;
+      readonly conditions: string | null;
+      readonly phases: string | null;
+    };
+
+/** How a survey looks twice, as it is typed: nothing for one that does not, or what is wrong with it. */
+function readPhases(texts: DesignTexts, system: UnitSystem): TwoPhaseDesign | undefined | string {
+  switch (texts.phases) {
+    case 'once':
+      return undefined;
+    case 'stratification':
+      return { kind: 'stratification' };
+    case 'count-measure':
+      return texts.shape.kind === 'variable-radius'
+        ? { kind: 'count-measure' }
+        : 'Trees are counted at angle-count points: choose those as what a plot takes.';
+    case 'double-sampling':
+      return texts.auxiliary.trim() === ''
+        ? 'Say what is told of every plot, with its unit: such as basal area by eye, m²/ha.'
+        : { kind: 'double-sampling', by: texts.by, auxiliary: texts.auxiliary.trim().slice(0, AUXILIARY_NAME_LENGTH) };
+    case 'three-p': {
+      if (texts.shape.kind !== 'complete-tally')
+        return 'Every tree is guessed: choose “every tree of an area” as what a plot takes.';
+      const read = readQuantity(texts.surelyFrom, { unit: system === 'metric' ? 'm3' : 'ft3', units: ['m3', 'ft3'] });
+      const sureToMeasureM3 = read.ok ? convert(read.value, read.unit, 'm3') : NaN;
+      const { low, high } = SURE_TO_MEASURE_LIMITS_M3;
+      return sureToMeasureM3 >= low && sureToMeasureM3 <= high
+        ? { kind: 'three-p', sureToMeasureM3 }
+        : `Give the guess from which every tree is measured, between ${low} and ${high} m³.`;
+    }
+  }
+}
+
+export function readDesign(texts: DesignTexts, system: UnitSystem): ReadDesign {
+  const shape = readShape(texts.shape, system);
+  const n = Number(texts.every);
+  const { low, high } = HEIGHT_RULE_LIMITS;
+  const isCount = texts.ask === 'none' || (Number.isInteger(n) && n >= low && n <= high);
+  const conditions = readConditions(texts.conditions);
+  const phases = readPhases(texts, system);
+  if (!shape.ok || !isCount || typeof conditions === 'string' || typeof phases === 'string')
+    return {
+      ok: false,
+      shape: shape.ok ? null : shape,
+      every: isCount ? null : `Give a whole number from ${low} to ${high}.`,
+      conditions: typeof conditions === 'string' ? conditions : null,
+      phases: typeof phases === 'string' ? phases : null,
+    };
+  return {
+    ok: true,
+    design: {
+      layout: texts.layout,
+      shape: shape.shape,
+      edge: texts.edge,
+      slopeRadius: texts.slopeRadius,
+      heights: texts.ask === 'none' ? { ask: 'none' } : { ask: texts.ask, n },
+      conditions,
+      dominant: 'fractional',
+      ...(phases === undefined ? {} : { phases }),
+    },
+  };
+}
+
+export const usualDesignTexts = (shape: ShapeTexts): DesignTexts => ({
+  shape,
+  layout: 'systematic',
+  edge: 'none',
+  slopeRadius: 'level',
+  ask: 'every',
+  every: '3',
+  conditions: conditionLines(COMMON_CONDITIONS),
+  phases: 'once',
+  by: 'regression',
+  auxiliary: '',
+  surelyFrom: '',
+});

@@ -1,0 +1,156 @@
+import { COMMON_SPECIES, type FieldRules, rulesOfSet, USUAL_DESIGN, USUAL_FORM_FACTOR } from '@arbolito/core/protocol';
+import { convert, readQuantity, type SlopeUnit, type UnitId, type UnitSystem } from '@arbolito/core/units';
+import { deviceId, newId } from '../../../client/identity.ts';
+import { rulesBody } from '../../../contracts/field-rules-body.ts';
+import { newSurveyRules, placeRules, stratumRules } from '../../../contracts/generated/rules.ts';
+import { fieldProblem } from '../../../contracts/rules/field-rule.ts';
+import type { Problems } from '../../../ui/forms/use-entry-form.ts';
+import { type DesignTexts, readDesign, usualDesignTexts } from '../design/read-design.ts';
+import { textsOfShape } from '../design/shape-texts.ts';
+import { checkRules } from '../field-rules/check-rules.ts';
+import { readStrata } from '../strata/read-strata.ts';
+
+/** A survey as it is typed. */
+export interface SurveyValues {
+  readonly place: string;
+  readonly name: string;
+  readonly crew: string;
+  readonly startedOn: string;
+  readonly unitSystem: UnitSystem;
+  readonly slopeUnit: SlopeUnit;
+  readonly eyeHeight: string;
+  readonly formFactor: string;
+  readonly previous: string;
+  readonly species: string[];
+  readonly strata: string;
+  readonly design: DesignTexts;
+  readonly rules: FieldRules;
+}
+
+export const SYSTEMS: Readonly<
+  Record<UnitSystem, { readonly words: string; readonly eyeHeight: string; readonly unit: UnitId }>
+> = {
+  metric: { words: 'metric: cm, m, m³, hectares', eyeHeight: '1.60', unit: 'm' },
+  imperial: { words: 'imperial: in, ft, ft³, acres', eyeHeight: '5 ft 3 in', unit: 'ft' },
+};
+
+const today = (): string => {
+  const now = new Date();
+  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
+};
+
+/** What the form begins with. */
+export const usualSurvey = (): SurveyValues => ({
+  place: '',
+  name: '',
+  crew: '',
+  startedOn: today(),
+  unitSystem: 'metric',
+  slopeUnit: 'pct',
+  eyeHeight: SYSTEMS.metric.eyeHeight,
+  formFactor: String(USUAL_FORM_FACTOR.value),
+  previous: '',
+  species: ['sp', 'bt'],
+  strata: 'whole area',
+  design: usualDesignTexts(textsOfShape(USUAL_DESIGN.shape, 'metric')),
+  rules: rulesOfSet('timber', 'metric'),
+});
+
+const lengthM = (text: string, unit: UnitId): number => {
+  const read = readQuantity(text, { unit, units: ['m', 'cm', 'ft', 'in'] });
+  return read.ok ? convert(read.value, read.unit, 'm') : NaN;
+};
+
+const plainNumber = (text: string): number => {
+  const read = readQuantity(text, { unit: 'one' });
+  return read.ok ? read.value : NaN;
+};
+
+const eyeHeightM = ({ eyeHeight, unitSystem }: SurveyValues): number => lengthM(eyeHeight, SYSTEMS[unitSystem].unit);
+
+function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
+  const list = readStrata(strata, unitSystem);
+  const names = list.map(({ name }) => name);
+  if (list.length === 0) return 'The list of strata needs at least one stratum.';
+  if (new Set(names).size < names.length) return 'The list of strata has one name twice: every stratum needs its own.';
+  const problems = list.flatMap(({ name, areaHa }) => [
+    fieldProblem('The name of a stratum', stratumRules.name, name),
+    areaHa === null ? null : fieldProblem(`The area of ${name}`, stratumRules.areaHa, areaHa),
+  ]);
+  return problems.find((problem) => problem !== null) ?? null;
+}
+
+/** What is wrong with a survey as it is typed, by field. */
+export const checkSurvey = (values: SurveyValues): Problems<SurveyValues> => ({
+  place: fieldProblem('The place', placeRules.name, values.place.trim()),
+  name: fieldProblem('The name', newSurveyRules.name, values.name.trim()),
+  crew: fieldProblem('The crew', newSurveyRules.crew, values.crew.trim()),
+  startedOn: fieldProblem('The first day', newSurveyRules.startedOn, values.startedOn),
+  eyeHeight: fieldProblem('The eye height', newSurveyRules.eyeHeightM, eyeHeightM(values)),
+  formFactor: fieldProblem('The form factor', newSurveyRules.formFactor, plainNumber(values.formFactor)),
+  species: values.species.length === 0 ? 'The species list needs at least one species.' : null,
+  strata: strataProblem(values),
+  // The parts of these two say themselves what is wrong, each at its field.
+  design: readDesign(values.design, values.unitSystem).ok ? null : 'See the fields of the design.',
+  rules: checkRules(values.rules).size === 0 ? null : 'See the fields of the rules.',
+});
+
+/** Identifiers of one form: the same survey sent again is the same write. */
+export interface SurveyIds {
+  readonly survey: string;
+  readonly place: string;
+  readonly strata: Map<string, string>;
+}
+
+/** A survey as it is sent. */
+export function surveyBody(values: SurveyValues, ids: SurveyIds): object {
+  const design = readDesign(values.design, values.unitSystem);
+  return {
+    id: ids.survey,
+    observer: values.crew.trim(),
+    device: deviceId(),
+    place: { id: ids.place, name: values.place.trim() },
+    name: values.name.trim(),
+    unitSystem: values.unitSystem,
+    slopeUnit: values.slopeUnit,
+    ...rulesBody(values.rules),
+    ...(values.previous === '' ? {} : { previousSurveyId: values.previous }),
+    eyeHeightM: eyeHeightM(values),
+    formFactor: plainNumber(values.formFactor),
+    formFactorStandardError: USUAL_FORM_FACTOR.standardError,
+    crew: values.crew.trim(),
+    startedOn: values.startedOn,
+    species: COMMON_SPECIES.filter(({ code }) => values.species.includes(code)),
+    ...(design.ok ? { design: design.design } : {}),
+    strata: readStrata(values.strata, values.unitSystem).map(({ name, areaHa, pointsCounted }) => {
+      // The same name keeps its identifier, so that sending again is the same write.
+      const id = ids.strata.get(name) ?? newId();
+      ids.strata.set(name, id);
+      return {
+        id,
+        name,
+        ...(areaHa === null ? {} : { areaHa }),
+        ...(pointsCounted === null ? {} : { pointsCounted }),
+      };
+    }),
+  };
+}
+
+const FIELD_OF: Readonly<Record<string, keyof SurveyValues>> = {
+  place: 'place',
+  name: 'name',
+  crew: 'crew',
+  observer: 'crew',
+  startedOn: 'startedOn',
+  unitSystem: 'unitSystem',
+  slopeUnit: 'slopeUnit',
+  previousSurveyId: 'previous',
+  eyeHeightM: 'eyeHeight',
+  formFactor: 'formFactor',
+  species: 'species',
+  strata: 'strata',
+};
+
+/** The field in which a part of the body was typed. */
+export const surveyFieldOf = (pointer: string): keyof SurveyValues | null =>
+  FIELD_OF[pointer.split('/')[1] ?? ''] ?? null;

@@ -1,0 +1,66 @@
+import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
+import { printDiameters } from '@arbolito/core/units';
+import { DataTable } from '../../../ui/table/DataTable.tsx';
+import { basalAreaText } from '../drawing/FiguresCard.tsx';
+
+/** What a rule does to the basal area of the stems together. */
+function changeWords(basalAreaChange: number): string {
+  const share = Math.round(basalAreaChange * 100);
+  return share === 0 ? 'all of it' : share < 0 ? `loses ${-share} %` : `adds ${share} %`;
+}
+
+/** What each rule makes of these stems, the survey's own marked. */
+export function StemRules({
+  stemsCm,
+  rule,
+  system,
+}: {
+  stemsCm: readonly number[];
+  rule: StemsRule;
+  system: 'metric' | 'imperial';
+}) {
+  const whole = stemsCm.reduce((sum, d) => sum + basalAreaM2(d), 0);
+  return (
+    <DataTable
+      className="text-[0.95rem]"
+      caption={
+        <>
+          <span className="font-bold">What each rule makes of them</span>
+          <span className="block text-quiet">
+            together they have {basalAreaText(whole, system)} {system === 'metric' ? 'm²' : 'ft²'}
+          </span>
+        </>
+      }
+      rows={Object.keys(STEMS_RULES) as StemsRule[]}
+      keyOf={(id) => id}
+      rowProps={(id) => ({ className: id === rule ? 'bg-wash font-bold' : '', 'aria-current': id === rule })}
+      columns={[
+        {
+          id: 'rule',
+          head: 'rule',
+          kind: 'row-head',
+          className: '!text-[0.95rem]',
+          cell: (id) => (
+            <>
+              {STEMS_RULES[id].name}
+              {id === rule && <span className="block font-normal text-quiet">this survey’s rule</span>}
+            </>
+          ),
+        },
+        {
+          id: 'dbh',
+          head: `dbh ${system === 'metric' ? 'cm' : 'in'}`,
+          kind: 'number',
+          cell: (id) => (id === 'kept-apart' ? 'each' : printDiameters(combineStems(stemsCm, id).diametersCm, system)),
+        },
+        {
+          id: 'basalArea',
+          head: 'basal area',
+          kind: 'number',
+          className: 'whitespace-nowrap',
+          cell: (id) => changeWords(combineStems(stemsCm, id).basalAreaChange),
+        },
+      ]}
+    />
+  );
+}

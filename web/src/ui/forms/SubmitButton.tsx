@@ -1,0 +1,24 @@
+import type { ReactNode } from 'react';
+
+interface SubmitButtonProps {
+  readonly isSending: boolean;
+  /** Said while the form is being sent. */
+  readonly sending?: string;
+  /** The one main act of the page. */
+  readonly isMain?: boolean;
+  readonly disabled?: boolean;
+  readonly children: ReactNode;
+}
+
+/** Sends a form; pressed once, it waits for the answer. */
+export const SubmitButton = ({
+  isSending,
+  sending = 'Saving …',
+  isMain = false,
+  disabled = false,
+  children,
+}: SubmitButtonProps) => (
+  <button type="submit" className={`btn ${isMain ? 'btn-main' : ''}`} disabled={isSending || disabled}>
+    {isSending ? sending : children}
+  </button>
+);

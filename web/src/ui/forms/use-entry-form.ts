@@ -1,0 +1,79 @@
+import { type SyntheticEvent, useRef, useState } from 'react';
+import { type DefaultValues, type FieldPath, type FieldValues, useForm, type UseFormReturn } from 'react-hook-form';
+import { errorText, refusedFields } from '../../client/api.ts';
+
+/** What is wrong with a form: by field a sentence, or null where the field is right. */
+export type Problems<V extends FieldValues> = Partial<Record<FieldPath<V>, string | null | undefined>>;
+
+interface EntryFormOptions<V extends FieldValues> {
+  readonly defaultValues: DefaultValues<V>;
+  /** Checked when the form is sent, and from then on as it is typed. */
+  readonly check: (values: V) => Problems<V>;
+  /** Sends the form; `onWait` says why it takes longer. Returns what to say when it is done. */
+  readonly send: (values: V, onWait: (words: string) => void) => Promise<string | null>;
+  /** The field in which a refused part of the body was typed; null where it was not typed here. */
+  readonly fieldOf?: (pointer: string) => FieldPath<V> | null;
+}
+
+export interface EntryForm<V extends FieldValues> {
+  readonly form: UseFormReturn<V>;
+  readonly onSubmit: (event: SyntheticEvent) => void;
+  readonly isSending: boolean;
+  /** Whether the form has been sent, or somebody has tried to. */
+  readonly isTried: boolean;
+  /** How it went, or what it waits for. */
+  readonly said: string | null;
+  /** What went wrong; what was typed is still there. */
+  readonly trouble: string | null;
+  readonly errorOf: (field: FieldPath<V>) => string | undefined;
+}
+
+/** A form that is checked, sent and answered in the one way of this application. */
+export function useEntryForm<V extends FieldValues>(options: EntryFormOptions<V>): EntryForm<V> {
+  const { defaultValues, send, fieldOf = () => null } = options;
+  const [said, setSaid] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const check = useRef(options.check);
+  check.current = options.check;
+  const form = useForm<V>({
+    defaultValues,
+    resolver: (values) => {
+      const problems = Object.entries(check.current(values)).filter(
+        ([, message]) => message !== undefined && message !== null,
+      );
+      return problems.length === 0
+        ? { values, errors: {} }
+        : {
+            values: {},
+            errors: Object.fromEntries(problems.map(([field, message]) => [field, { type: 'rule', message }])) as never,
+          };
+    },
+  });
+  const submit = form.handleSubmit(async (values) => {
+    setTrouble(null);
+    setSaid(null);
+    try {
+      setSaid(await send(values, setSaid));
+    } catch (error) {
+      setSaid(null);
+      for (const { pointer, detail } of refusedFields(error)) {
+        const field = fieldOf(pointer);
+        if (field !== null) form.setError(field, { message: detail });
+      }
+      setTrouble(`${errorText(error)} What you have entered is still here.`);
+    }
+  });
+  const { errors, isSubmitting, isSubmitted } = form.formState;
+  return {
+    form,
+    onSubmit: (event) => void submit(event),
+    isSending: isSubmitting,
+    isTried: isSubmitted,
+    said,
+    trouble,
+    errorOf: (field) => {
+      const error = (errors as Partial<Record<string, { readonly message?: unknown }>>)[field];
+      return typeof error?.message === 'string' ? error.message : undefined;
+    },
+  };
+}
