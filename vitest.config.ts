@@ -27,6 +27,18 @@ export default defineConfig({
       },
       {
         plugins: [coreDigestModule()],
+        esbuild: { jsx: 'automatic' },
+        test: {
+          name: 'components',
+          testTimeout,
+          root: './web',
+          include: ['src/**/*.test.tsx'],
+          environment: 'jsdom',
+          setupFiles: ['./src/testing/browser.ts'],
+        },
+      },
+      {
+        plugins: [coreDigestModule()],
         test: {
           name: 'database',
           testTimeout,

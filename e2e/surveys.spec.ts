@@ -176,7 +176,7 @@ test('a survey of angle-count points is made by its form, and its points are lai
   await page.getByLabel('Factor, m²/ha').fill('0');
   await page.getByLabel('Strata').fill('North = 10 ha\nSouth = 6 ha');
   await page.getByRole('button', { name: 'Make the survey' }).click();
-  await expect(page.getByText('there is no factor of 0')).toBeVisible();
+  await expect(page.getByText('The factor must be a number from 0.05 to 200 m²/ha.')).toBeVisible();
   await page.getByLabel('Factor, m²/ha').fill('4');
   await page.getByRole('button', { name: 'Make the survey' }).click();
   await expect(page.getByRole('heading', { name: 'Points', exact: true })).toBeVisible();

@@ -1,9 +1,20 @@
-// npm run methods: writes the list of method files anew after one was added, renamed or removed.
-import { writeFileSync } from 'node:fs';
+// npm run methods: writes the list of method files and their documents anew after a method was added or changed.
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { withSource } from './lib/load-source.mjs';
 import { methodFilesText } from './lib/method-files.mjs';
 import { root, say } from './lib/steps.mjs';
 
-const file = 'core/src/methods/method-files.ts';
-writeFileSync(path.join(root, file), methodFilesText(root));
-say(`· ${file} is current`);
+const list = 'core/src/methods/method-files.ts';
+writeFileSync(path.join(root, list), methodFilesText(root));
+say(`· ${list} is current`);
+
+const docs = await withSource(root, async (load) => {
+  const { methodDocs } = await load('/scripts/lib/method-docs.ts');
+  return methodDocs(root);
+});
+const folder = path.join(root, 'docs/methods');
+rmSync(folder, { recursive: true, force: true });
+mkdirSync(folder, { recursive: true });
+for (const [name, text] of Object.entries(docs)) writeFileSync(path.join(folder, name), text);
+say('· docs/methods is current');

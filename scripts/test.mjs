@@ -82,7 +82,7 @@ async function browserTests() {
 }
 
 async function otherChecks() {
-  await unitTests('Unit tests', 'core', 'demo', 'web', 'scripts');
+  await unitTests('Unit tests', 'core', 'demo', 'web', 'components', 'scripts');
   await unitTests('Integration on PostgreSQL', 'database');
   await check('Types of core', ['tsc', '--noEmit', '-p', 'core']);
   await check('Types of demo', ['tsc', '--noEmit', '-p', 'demo']);

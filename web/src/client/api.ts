@@ -27,7 +27,7 @@ export class ApiError extends Error {
 export type FieldRefusal = NonNullable<ProblemView['errors']>[number];
 
 /** The fields that a failed request was refused for. */
-export const refusedFields = (error: unknown): readonly FieldRefusal[] =>
+export const fieldRefusals = (error: unknown): readonly FieldRefusal[] =>
   error instanceof ApiError ? (error.problem?.errors ?? []) : [];
 
 /**

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
 import { hostileFields } from './hostile-json.ts';
-import { type FieldError, MOST_FIELD_ERRORS, Problem } from './problem.ts';
+import { type FieldProblem, MOST_FIELD_ERRORS, Problem } from './problem.ts';
 
 /** Largest body that is read, in bytes. A tree with all its readings takes a hundredth of it. */
 export const BODY_LIMIT = 256 * 1024;
@@ -35,7 +35,7 @@ export async function readBytes(request: Request, limit: number): Promise<Buffer
 
 const escape = (part: string): string => part.replaceAll('~', '~0').replaceAll('/', '~1');
 
-function fieldErrors(errors: readonly ValidationError[], parent = ''): FieldError[] {
+function fieldErrors(errors: readonly ValidationError[], parent = ''): FieldProblem[] {
   return errors.flatMap((error) => {
     const pointer = `${parent}/${escape(error.property)}`;
     const own = Object.entries(error.constraints ?? {}).map(([code, text]) =>

@@ -1,4 +1,4 @@
-import type { FieldError } from './problem.ts';
+import type { FieldProblem } from './problem.ts';
 
 const DEEPEST = 20;
 /** Names that reach the prototype of an object instead of the object. */
@@ -22,7 +22,7 @@ interface Place {
   readonly isInList: boolean;
 }
 
-const problemOf = ({ value, depth, field, isInList }: Place): Omit<FieldError, 'pointer'> | null => {
+const problemOf = ({ value, depth, field, isInList }: Place): Omit<FieldProblem, 'pointer'> | null => {
   if (depth > DEEPEST) return { code: 'too-deep', detail: `Fields may be nested ${String(DEEPEST)} deep at most.` };
   if (value === null && (isInList || !NULLABLE.has(field)))
     return { code: 'null', detail: 'must not be null: leave it out where it is not known' };
@@ -39,8 +39,8 @@ const problemOf = ({ value, depth, field, isInList }: Place): Omit<FieldError, '
  *
  * @param most so many are told
  */
-export function hostileFields(body: object, most: number): FieldError[] {
-  const errors: FieldError[] = [];
+export function hostileFields(body: object, most: number): FieldProblem[] {
+  const errors: FieldProblem[] = [];
   const waiting: Place[] = [{ value: body, pointer: '', depth: 0, field: '', isInList: false }];
   for (let place = waiting.pop(); place !== undefined && errors.length < most; place = waiting.pop()) {
     const { value, pointer, depth, field } = place;

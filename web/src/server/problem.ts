@@ -2,7 +2,7 @@ import type { Finding } from '@arbolito/core/uncertainty';
 import { requestId } from './request-id.ts';
 
 /** What is wrong with one field: where it is (RFC 6901) and what would be right. */
-export interface FieldError {
+export interface FieldProblem {
   readonly pointer: string;
   readonly code: string;
   readonly detail: string;
@@ -33,7 +33,7 @@ export type ProblemCode = keyof typeof PROBLEMS;
 export const MOST_FIELD_ERRORS = 20;
 
 interface ProblemExtras {
-  readonly errors?: readonly FieldError[];
+  readonly errors?: readonly FieldProblem[];
   readonly findings?: readonly Finding[];
   readonly headers?: Readonly<Record<string, string>>;
   readonly cause?: unknown;

@@ -70,16 +70,37 @@ export function ruleText(rule: FieldRule): string {
   }
 }
 
+/** The unit in which a field shows its value, where that is not the unit of the rule. */
+export interface ShownUnit {
+  readonly symbol: string;
+  /** From the unit of the rule. */
+  readonly convert: (value: number) => number;
+}
+
+const SHOWN_DIGITS = 3;
+
+const limitsIn = (rule: FieldRule, { symbol, convert }: ShownUnit): FieldRule =>
+  rule.type === 'string'
+    ? rule
+    : {
+        ...rule,
+        minimum: Number(convert(rule.minimum).toPrecision(SHOWN_DIGITS)),
+        maximum: Number(convert(rule.maximum).toPrecision(SHOWN_DIGITS)),
+        'x-unit': symbol,
+      };
+
 /**
  * What is wrong with a field, as a sentence; null where its value follows the rule.
  *
  * @param label the field as a sentence begins with it
+ * @param value in the unit of the rule
+ * @param shown the unit that the field shows, for the limits in the sentence
  *
  * @example fieldProblem('The area', { type: 'number', minimum: 1, maximum: 9, 'x-unit': 'm²' }, 0)
  * // The area must be a number from 1 to 9 m².
  */
-export const fieldProblem = (label: string, rule: FieldRule, value: unknown): string | null =>
-  followsRule(rule, value) ? null : `${label} ${ruleText(rule)}.`;
+export const fieldProblem = (label: string, rule: FieldRule, value: unknown, shown?: ShownUnit): string | null =>
+  followsRule(rule, value) ? null : `${label} ${ruleText(shown === undefined ? rule : limitsIn(rule, shown))}.`;
 
 /** The rules of a contract’s fields, by field. */
 export type RuleTable = Readonly<Record<string, FieldRule>>;

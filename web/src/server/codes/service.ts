@@ -5,7 +5,7 @@ import type { InTransaction } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import { isRecorded, newCorrection } from '../history/correction.ts';
 import { correctionRepository } from '../history/repository.ts';
-import { type FieldError, notFound, Problem } from '../problem.ts';
+import { type FieldProblem, notFound, Problem } from '../problem.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 import { type Codes, codesRepository } from './repository.ts';
 
@@ -18,7 +18,7 @@ const missing = (
   pointer: string,
   used: ReadonlySet<string>,
   left: readonly { readonly code: string }[],
-): readonly FieldError[] =>
+): readonly FieldProblem[] =>
   [...used]
     .filter((code) => left.every((each) => each.code !== code))
     .map((code) => ({

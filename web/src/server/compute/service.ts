@@ -3,11 +3,11 @@ import { asMeant, evaluate, type Measure, type ReadingSpec, type ReadingValue } 
 import { isUnitId, readQuantity, unitOf } from '@arbolito/core/units';
 import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/methods';
 import type { ComputeDto } from '../../contracts/tree.ts';
-import { type FieldError, Problem } from '../problem.ts';
+import { type FieldProblem, Problem } from '../problem.ts';
 
 const READING_FIELDS = new Set(['value', 'unit', 'standardError']);
 
-type Read = { readonly reading: ReadingValue } | { readonly errors: readonly FieldError[] };
+type Read = { readonly reading: ReadingValue } | { readonly errors: readonly FieldProblem[] };
 
 /** A reading as the wire may bring it: text as typed, a bare number in the usual unit, or an object with its unit. */
 function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'imperial'): Read {
@@ -72,7 +72,7 @@ export const computeService: ComputeService = {
       throw new Problem('invalid', detail, { errors: [{ pointer: '/method', code: 'method-unknown', detail }] });
     }
     const { readings: specs } = method.description;
-    const errors: FieldError[] = [];
+    const errors: FieldProblem[] = [];
     const readings: Record<string, ReadingValue> = {};
     for (const key of Object.keys(input.readings)) {
       if (!specs.some((spec) => spec.key === key)) {

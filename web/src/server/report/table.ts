@@ -10,7 +10,7 @@ export interface Cell {
   readonly href?: string;
 }
 
-export interface Column {
+export interface ReportColumn {
   readonly name: string;
   /** Numbers stand at the right, with figures of one width. */
   readonly kind: 'text' | 'number';
@@ -21,7 +21,7 @@ export interface ReportTable {
   /** Short name, unique in a report: of the sheet in a workbook, and of its file. */
   readonly id: string;
   readonly title: string;
-  readonly columns: readonly Column[];
+  readonly columns: readonly ReportColumn[];
   readonly rows: readonly (readonly Cell[])[];
   /** The row that sums up the others. */
   readonly total?: readonly Cell[];
@@ -51,5 +51,5 @@ export const errorCell = (value: number | null | undefined, none = '—'): Cell 
         decimals: (printStandardError(value).split('.')[1] ?? '').length,
       };
 
-export const text = (name: string): Column => ({ name, kind: 'text' });
-export const number = (name: string): Column => ({ name, kind: 'number' });
+export const text = (name: string): ReportColumn => ({ name, kind: 'text' });
+export const number = (name: string): ReportColumn => ({ name, kind: 'number' });

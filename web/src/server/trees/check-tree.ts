@@ -6,7 +6,7 @@ import { findMethod } from '@arbolito/core/methods';
 import { evaluateHeights, type HeightNotes, isStemMeasure, MEASURES, type TreeNotes } from '@arbolito/core/tree';
 import type { UnitSystem } from '@arbolito/core/units';
 import type { ReadingDto } from '../../contracts/tree.ts';
-import { type FieldError, Problem } from '../problem.ts';
+import { type FieldProblem, Problem } from '../problem.ts';
 
 interface Indexed {
   readonly reading: ReadingDto;
@@ -14,7 +14,7 @@ interface Indexed {
 }
 
 /** What is wrong with how the readings of one measure belong together, with a pointer to each. */
-function checkKeys(measure: Measure, indexed: readonly Indexed[]): FieldError[] {
+function checkKeys(measure: Measure, indexed: readonly Indexed[]): FieldProblem[] {
   const [first] = indexed;
   if (first === undefined) return [];
   const method = findMethod(first.reading.methodId);
@@ -49,7 +49,7 @@ function checkKeys(measure: Measure, indexed: readonly Indexed[]): FieldError[] 
 const pointerTo = (indexed: readonly Indexed[], key: string | null): string =>
   `/readings/${indexed.find(({ reading }) => reading.key === key)?.index ?? indexed[0]?.index ?? 0}`;
 
-const asErrors = (findings: readonly Finding[], indexed: readonly Indexed[]): FieldError[] =>
+const asErrors = (findings: readonly Finding[], indexed: readonly Indexed[]): FieldProblem[] =>
   findings.map(({ code, title, message, reading }) => ({
     pointer: pointerTo(indexed, reading),
     code,
@@ -57,7 +57,7 @@ const asErrors = (findings: readonly Finding[], indexed: readonly Indexed[]): Fi
   }));
 
 /** What is wrong with the readings of one measure of a stem. */
-function checkMeasure(measure: Measure, indexed: readonly Indexed[], context: MethodContext): FieldError[] {
+function checkMeasure(measure: Measure, indexed: readonly Indexed[], context: MethodContext): FieldProblem[] {
   const errors = checkKeys(measure, indexed);
   const method = findMethod(indexed[0]?.reading.methodId ?? '');
   if (errors.length > 0 || method === null) return errors;
@@ -76,12 +76,12 @@ interface WrittenTree {
 }
 
 /** Readings of heights from the first one’s stand that are not the one sight which is their own. */
-function checkOneStand({ readings, heights }: WrittenTree): FieldError[] {
+function checkOneStand({ readings, heights }: WrittenTree): FieldProblem[] {
   const fromOneStand = new Set(
     (heights?.others ?? []).flatMap(({ heightNo, sameStation }) => (sameStation ? [heightNo] : [])),
   );
   const first = readings.find(({ measure, heightNo = 1 }) => measure === 'height' && heightNo === 1);
-  return readings.flatMap(({ measure, heightNo = 1, methodId, key }, index): FieldError[] => {
+  return readings.flatMap(({ measure, heightNo = 1, methodId, key }, index): FieldProblem[] => {
     if (!fromOneStand.has(heightNo) || isStemMeasure(measure)) return [];
     if (measure === 'distance')
       return [
@@ -113,13 +113,13 @@ function checkOneStand({ readings, heights }: WrittenTree): FieldError[] {
 }
 
 /** What is wrong with the heights of a tree and their distances, each in the light of the first. */
-function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
+function checkHeights(tree: WrittenTree, context: MethodContext): FieldProblem[] {
   const numbers = new Set([1, ...(tree.heights?.others ?? []).map(({ heightNo }) => heightNo)]);
   const indexedOf = (measure: Measure, heightNo: number): Indexed[] =>
     tree.readings
       .map((reading, index) => ({ reading, index }))
       .filter(({ reading }) => reading.measure === measure && (reading.heightNo ?? 1) === heightNo);
-  const strangers = tree.readings.flatMap(({ heightNo = 1 }, index): FieldError[] =>
+  const strangers = tree.readings.flatMap(({ heightNo = 1 }, index): FieldProblem[] =>
     numbers.has(heightNo)
       ? []
       : [
@@ -151,7 +151,7 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldError[] {
   const outOfUnit = tree.readings
     .map((reading, index) => ({ reading, index }))
     .filter(({ reading }) => !isStemMeasure(reading.measure))
-    .flatMap(({ reading, index }): FieldError[] => {
+    .flatMap(({ reading, index }): FieldProblem[] => {
       const description = findMethod(reading.methodId)?.description;
       const spec = description?.readings.find(({ key }) => key === reading.key);
       if (description === undefined || spec === undefined) return [];
@@ -185,7 +185,7 @@ export function checkTree(
     readonly design: { readonly conditions: readonly ConditionCode[] };
   },
 ): void {
-  const errors: FieldError[] = [];
+  const errors: FieldProblem[] = [];
   if (!survey.species.some(({ code }) => code === tree.speciesCode)) {
     const codes = survey.species.map(({ code }) => code).join(', ');
     errors.push({

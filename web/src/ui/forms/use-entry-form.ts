@@ -1,6 +1,6 @@
 import { type SyntheticEvent, useRef, useState } from 'react';
 import { type DefaultValues, type FieldPath, type FieldValues, useForm, type UseFormReturn } from 'react-hook-form';
-import { errorText, refusedFields } from '../../client/api.ts';
+import { errorText, fieldRefusals } from '../../client/api.ts';
 
 /** What is wrong with a form: by field a sentence, or null where the field is right. */
 export type Problems<V extends FieldValues> = Partial<Record<FieldPath<V>, string | null | undefined>>;
@@ -56,7 +56,7 @@ export function useEntryForm<V extends FieldValues>(options: EntryFormOptions<V>
       setSaid(await send(values, setSaid));
     } catch (error) {
       setSaid(null);
-      for (const { pointer, detail } of refusedFields(error)) {
+      for (const { pointer, detail } of fieldRefusals(error)) {
         const field = fieldOf(pointer);
         if (field !== null) form.setError(field, { message: detail });
       }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { FormFactor, PriceList, Species, WoodSettings } from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
-import { callUntilAnswered, errorText, refusedFields } from '../../../client/api.ts';
+import { callUntilAnswered, errorText, fieldRefusals } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { WoodView } from '../../../contracts/views.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
@@ -117,7 +117,7 @@ export function VolumeSettingsForm({
       setState('kept');
       location.reload();
     } catch (error) {
-      setErrors(new Map(refusedFields(error).map(({ pointer, detail }) => [pointer, detail])));
+      setErrors(new Map(fieldRefusals(error).map(({ pointer, detail }) => [pointer, detail])));
       setTrouble(`${errorText(error)} What you have entered is still here.`);
       setState('editing');
     }

@@ -5,7 +5,7 @@ import { refusedFields } from '../../../contracts/testing/refused-fields.ts';
 import { readStrata } from '../strata/read-strata.ts';
 import { readDesign, usualDesignTexts } from './read-design.ts';
 import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';
-import { textsOfShape } from './shape-texts.ts';
+import { readShape, textsOfShape } from './shape-texts.ts';
 
 const texts = usualDesignTexts(textsOfShape(USUAL_DESIGN.shape, 'metric'));
 
@@ -43,6 +43,27 @@ describe('a design as it is typed', () => {
     const read = readDesign({ ...texts, ...over }, 'metric');
     expect(read.ok).toBe(false);
     expect(!read.ok && read[part]).not.toBeNull();
+  });
+});
+
+describe('a shape as it is typed', () => {
+  const shapeTexts = textsOfShape(USUAL_DESIGN.shape, 'imperial');
+  it.each([
+    // 1 m² = 10.76 ft², 10,000 m² = 107,639 ft²; 10 m² = 0.00247 ac, 1e8 m² = 24,711 ac.
+    [{ kind: 'circle', area: '5' }, 'area', 'The area must be a number from 10.8 to 108000 ft².'],
+    [{ kind: 'complete-tally', area: '0.001' }, 'area', 'The area must be a number from 0.00247 to 24700 ac.'],
+    [{ kind: 'rectangle', width: '2' }, 'width', 'The width must be a number from 3.28 to 3280 ft.'],
+    [{ kind: 'rectangle', width: '900', length: '900' }, 'length', 'Width times length must be from 11 to 107639 ft².'],
+    // 0.05 m²/ha ÷ 0.2296 = 0.218 ft²/ac.
+    [{ kind: 'variable-radius', factor: '0' }, 'factor', 'The factor must be a number from 0.218 to 871 ft²/ac.'],
+    [{ kind: 'nested', rings: '3 1000' }, 'rings', 'There must be 2 to 5 circles.'],
+    [{ kind: 'nested', rings: '8 1000, 3 4356' }, 'rings', 'Each circle must be larger'],
+  ] as const)('names limits in the units of the survey: %o', (over, field, words) => {
+    const read = readShape({ ...shapeTexts, ...over }, 'imperial');
+    expect(read.ok).toBe(false);
+    if (read.ok) return;
+    expect(read.field).toBe(field);
+    expect(read.message).toContain(words);
   });
 });
 

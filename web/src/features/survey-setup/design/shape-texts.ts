@@ -1,4 +1,12 @@
-import { convert, printAsRead, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';
+import {
+  convert,
+  printAsRead,
+  printRounded,
+  readQuantity,
+  type UnitId,
+  unitOf,
+  type UnitSystem,
+} from '@arbolito/core/units';
 import { M2_PER_HA_IN_FT2_PER_ACRE } from '@arbolito/core/plot';
 import { isRectangleWithin, type PlotKind, type PlotShape, ringsRise, SHAPE_LIMITS } from '@arbolito/core/protocol';
 import {
@@ -8,7 +16,7 @@ import {
   rectangleRules,
   variableRadiusRules,
 } from '../../../contracts/generated/rules.ts';
-import { fieldProblem } from '../../../contracts/rules/field-rule.ts';
+import { fieldProblem, type ShownUnit } from '../../../contracts/rules/field-rule.ts';
 
 /** A shape as it is typed, in the units of the survey. */
 export interface ShapeTexts {
@@ -68,48 +76,79 @@ export function textsOfShape(shape: PlotShape, system: UnitSystem): ShapeTexts {
   }
 }
 
+/** Units in which a shape is typed, for the limits in a sentence. */
+const shownIn = (system: UnitSystem) => {
+  const metric = system === 'metric';
+  const shown = (from: UnitId, to: UnitId): ShownUnit => ({
+    symbol: unitOf(to).symbol,
+    convert: (value) => convert(value, from, to),
+  });
+  return {
+    length: shown('m', metric ? 'm' : 'ft'),
+    diameter: shown('cm', metric ? 'cm' : 'in'),
+    area: shown('m2', metric ? 'm2' : 'ft2'),
+    wholeArea: shown('m2', metric ? 'ha' : 'acre'),
+    factor: metric ? undefined : { symbol: 'ft²/ac', convert: (value: number) => value / M2_PER_HA_IN_FT2_PER_ACRE },
+  };
+};
+
+interface Problem {
+  readonly field: ShapeField;
+  readonly message: string;
+}
+
+const problemAt = (field: ShapeField, message: string | null): Problem | null =>
+  message === null ? null : { field, message };
+
+function rectangleProblem({ widthM, lengthM }: Extract<PlotShape, { kind: 'rectangle' }>, system: UnitSystem) {
+  const { length, area } = shownIn(system);
+  const { low, high } = SHAPE_LIMITS.areaM2;
+  const limits = [low, high].map((limit) => short(area.convert(limit), 0)).join(' to ');
+  return (
+    problemAt('width', fieldProblem('The width', rectangleRules.widthM, widthM, length)) ??
+    problemAt('length', fieldProblem('The length', rectangleRules.lengthM, lengthM, length)) ??
+    problemAt(
+      'length',
+      isRectangleWithin(widthM, lengthM) ? null : `Width times length must be from ${limits} ${area.symbol}.`,
+    )
+  );
+}
+
+function ringsProblem({ rings }: Extract<PlotShape, { kind: 'nested' }>, system: UnitSystem) {
+  const { diameter, area } = shownIn(system);
+  const { low, high } = SHAPE_LIMITS.rings;
+  if (rings.length < low || rings.length > high)
+    return problemAt('rings', `There must be ${String(low)} to ${String(high)} circles.`);
+  const wrong = rings
+    .map(
+      ({ fromCm, areaM2 }) =>
+        fieldProblem('The dbh of a circle', nestedCircleRules.fromCm, fromCm, diameter) ??
+        fieldProblem('The area of a circle', nestedCircleRules.areaM2, areaM2, area),
+    )
+    .find((problem) => problem !== null);
+  return problemAt(
+    'rings',
+    wrong ?? (ringsRise(rings) ? null : 'Each circle must be larger than the one before it, and take thicker trees.'),
+  );
+}
+
 /** What is wrong with the measures of a shape, at the field they are typed in; null where all can be. */
-function measureProblem(shape: PlotShape): { readonly field: ShapeField; readonly message: string | null } {
+function measureProblem(shape: PlotShape, system: UnitSystem): Problem | null {
+  const { area, wholeArea, factor } = shownIn(system);
   switch (shape.kind) {
     case 'circle':
-      return { field: 'area', message: fieldProblem('The area', circleRules.areaM2, shape.areaM2) };
+      return problemAt('area', fieldProblem('The area', circleRules.areaM2, shape.areaM2, area));
     case 'complete-tally':
-      return { field: 'area', message: fieldProblem('The area', completeTallyRules.areaM2, shape.areaM2) };
+      return problemAt('area', fieldProblem('The area', completeTallyRules.areaM2, shape.areaM2, wholeArea));
     case 'variable-radius':
-      return {
-        field: 'factor',
-        message: fieldProblem('The factor', variableRadiusRules.factorM2PerHa, shape.factorM2PerHa),
-      };
-    case 'rectangle': {
-      const width = fieldProblem('The width', rectangleRules.widthM, shape.widthM);
-      if (width !== null) return { field: 'width', message: width };
-      const length = fieldProblem('The length', rectangleRules.lengthM, shape.lengthM);
-      const { low, high } = SHAPE_LIMITS.areaM2;
-      const isWithin = isRectangleWithin(shape.widthM, shape.lengthM);
-      return {
-        field: 'length',
-        message: length ?? (isWithin ? null : `Width times length must be from ${String(low)} to ${String(high)} m².`),
-      };
-    }
-    case 'nested': {
-      const { low, high } = SHAPE_LIMITS.rings;
-      const { rings } = shape;
-      if (rings.length < low || rings.length > high)
-        return { field: 'rings', message: `There must be ${String(low)} to ${String(high)} circles.` };
-      const wrong = rings
-        .map(
-          ({ fromCm, areaM2 }) =>
-            fieldProblem('The dbh of a circle', nestedCircleRules.fromCm, fromCm) ??
-            fieldProblem('The area of a circle', nestedCircleRules.areaM2, areaM2),
-        )
-        .find((problem) => problem !== null);
-      return {
-        field: 'rings',
-        message:
-          wrong ??
-          (ringsRise(rings) ? null : 'Each circle must be larger than the one before it, and take thicker trees.'),
-      };
-    }
+      return problemAt(
+        'factor',
+        fieldProblem('The factor', variableRadiusRules.factorM2PerHa, shape.factorM2PerHa, factor),
+      );
+    case 'rectangle':
+      return rectangleProblem(shape, system);
+    case 'nested':
+      return ringsProblem(shape, system);
   }
 }
 
@@ -123,8 +162,8 @@ export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
     return read.ok ? convert(read.value, read.unit, 'm') : read.message;
   };
   const settle = (shape: PlotShape): ReadShape => {
-    const { field, message } = measureProblem(shape);
-    return message === null ? { ok: true, shape } : bad(field, message);
+    const problem = measureProblem(shape, system);
+    return problem === null ? { ok: true, shape } : { ok: false, ...problem };
   };
   switch (texts.kind) {
     case 'circle':

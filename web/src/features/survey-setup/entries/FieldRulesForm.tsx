@@ -9,7 +9,7 @@ import {
   type TypicalTree,
 } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
-import { call, callUntilAnswered, errorText, refusedFields } from '../../../client/api.ts';
+import { call, callUntilAnswered, errorText, fieldRefusals } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import { rulesBody } from '../../../contracts/field-rules-body.ts';
 import type { RulesChangeView, TouchedTree } from '../../../contracts/views.ts';
@@ -47,7 +47,7 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
   const [id] = useState(newId);
 
   const fail = (error: unknown): void => {
-    setErrors(new Map(refusedFields(error).map(({ pointer, detail }) => [pointer, detail])));
+    setErrors(new Map(fieldRefusals(error).map(({ pointer, detail }) => [pointer, detail])));
     setTrouble(`${errorText(error)} What you have chosen is still here.`);
     setLook({ kind: 'editing' });
   };

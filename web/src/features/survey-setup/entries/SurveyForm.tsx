@@ -12,7 +12,7 @@ import { readDesign } from '../design/read-design.ts';
 import { checkRules } from '../field-rules/check-rules.ts';
 import { RulesSection } from '../survey-form/RulesSection.tsx';
 import {
-  checkSurvey,
+  checkSurveyForm,
   surveyBody,
   surveyFieldOf,
   type SurveyIds,
@@ -33,7 +33,7 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
   const ids = useMemo<SurveyIds>(() => ({ survey: newId(), place: newId(), strata: new Map() }), []);
   const entry = useEntryForm<SurveyValues>({
     defaultValues: usualSurvey(),
-    check: checkSurvey,
+    check: checkSurveyForm,
     fieldOf: surveyFieldOf,
     send: async (values, onWait) => {
       const survey = await callUntilAnswered<SurveyView>('/api/surveys', surveyBody(values, ids), onWait);

@@ -1,9 +1,9 @@
 import { COMMON_SPECIES, type FieldRules, rulesOfSet, USUAL_DESIGN, USUAL_FORM_FACTOR } from '@arbolito/core/protocol';
-import { convert, readQuantity, type SlopeUnit, type UnitId, type UnitSystem } from '@arbolito/core/units';
+import { convert, readQuantity, type SlopeUnit, type UnitId, unitOf, type UnitSystem } from '@arbolito/core/units';
 import { deviceId, newId } from '../../../client/identity.ts';
 import { rulesBody } from '../../../contracts/field-rules-body.ts';
 import { newSurveyRules, placeRules, stratumRules } from '../../../contracts/generated/rules.ts';
-import { fieldProblem } from '../../../contracts/rules/field-rule.ts';
+import { fieldProblem, type ShownUnit } from '../../../contracts/rules/field-rule.ts';
 import type { Problems } from '../../../ui/forms/use-entry-form.ts';
 import { type DesignTexts, readDesign, usualDesignTexts } from '../design/read-design.ts';
 import { textsOfShape } from '../design/shape-texts.ts';
@@ -66,6 +66,12 @@ const plainNumber = (text: string): number => {
   return read.ok ? read.value : NaN;
 };
 
+/** The unit of the survey, for the limits of a field of metres or hectares. */
+const shownIn = (from: UnitId, to: UnitId): ShownUnit => ({
+  symbol: unitOf(to).symbol,
+  convert: (value) => convert(value, from, to),
+});
+
 const eyeHeightM = ({ eyeHeight, unitSystem }: SurveyValues): number => lengthM(eyeHeight, SYSTEMS[unitSystem].unit);
 
 function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
@@ -75,18 +81,30 @@ function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
   if (new Set(names).size < names.length) return 'The list of strata has one name twice: every stratum needs its own.';
   const problems = list.flatMap(({ name, areaHa }) => [
     fieldProblem('The name of a stratum', stratumRules.name, name),
-    areaHa === null ? null : fieldProblem(`The area of ${name}`, stratumRules.areaHa, areaHa),
+    areaHa === null
+      ? null
+      : fieldProblem(
+          `The area of ${name}`,
+          stratumRules.areaHa,
+          areaHa,
+          shownIn('ha', unitSystem === 'metric' ? 'ha' : 'acre'),
+        ),
   ]);
   return problems.find((problem) => problem !== null) ?? null;
 }
 
 /** What is wrong with a survey as it is typed, by field. */
-export const checkSurvey = (values: SurveyValues): Problems<SurveyValues> => ({
+export const checkSurveyForm = (values: SurveyValues): Problems<SurveyValues> => ({
   place: fieldProblem('The place', placeRules.name, values.place.trim()),
   name: fieldProblem('The name', newSurveyRules.name, values.name.trim()),
   crew: fieldProblem('The crew', newSurveyRules.crew, values.crew.trim()),
   startedOn: fieldProblem('The first day', newSurveyRules.startedOn, values.startedOn),
-  eyeHeight: fieldProblem('The eye height', newSurveyRules.eyeHeightM, eyeHeightM(values)),
+  eyeHeight: fieldProblem(
+    'The eye height',
+    newSurveyRules.eyeHeightM,
+    eyeHeightM(values),
+    shownIn('m', SYSTEMS[values.unitSystem].unit),
+  ),
   formFactor: fieldProblem('The form factor', newSurveyRules.formFactor, plainNumber(values.formFactor)),
   species: values.species.length === 0 ? 'The species list needs at least one species.' : null,
   strata: strataProblem(values),

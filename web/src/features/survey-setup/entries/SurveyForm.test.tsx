@@ -1,0 +1,106 @@
+import { render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { SurveyForm } from './SurveyForm.tsx';
+
+const answer = (status: number, body: object): Response =>
+  new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
+
+describe('the form of a new survey', () => {
+  const fetched = vi.fn<(url: string, init: RequestInit) => Promise<Response>>();
+  const sentBody = (): Record<string, unknown> => JSON.parse(fetched.mock.lastCall?.[1].body as string) as never;
+  const field = (name: string) => screen.getByLabelText(name);
+  const send = () => userEvent.click(screen.getByRole('button', { name: 'Make the survey' }));
+  const fillNames = async (): Promise<void> => {
+    await userEvent.type(field('Place'), 'Alder Hollow');
+    await userEvent.type(field('Survey'), 'Visit of 2026');
+    await userEvent.type(field('Crew'), 'Crew Heron');
+  };
+
+  beforeEach(() => {
+    fetched.mockReset();
+    vi.stubGlobal('fetch', fetched);
+  });
+  afterEach(() => {
+    vi.unstubAllGlobals();
+  });
+
+  it('says at each field what is missing, and sends nothing', async () => {
+    render(<SurveyForm surveys={[]} />);
+    await send();
+    await waitFor(() => {
+      expect(field('Place')).toHaveAccessibleDescription(/^The place must be text of 1 to 80 characters/);
+    });
+    expect(field('Crew')).toHaveAccessibleDescription(/^The crew must be text of 1 to 60 characters/);
+    expect(field('Form factor')).toBeValid();
+    expect(fetched).not.toHaveBeenCalled();
+    await userEvent.type(field('Place'), 'Alder Hollow');
+    expect(field('Place')).toBeValid();
+  });
+
+  it('names limit and unit of a figure that cannot be', async () => {
+    render(<SurveyForm surveys={[]} />);
+    await fillNames();
+    await userEvent.clear(field('Eye height of the observer, m'));
+    await userEvent.type(field('Eye height of the observer, m'), '16');
+    await send();
+    await waitFor(() => {
+      expect(field('Eye height of the observer, m')).toHaveAccessibleDescription(
+        /The eye height must be a number from 0.5 to 2.5 m/,
+      );
+    });
+    expect(fetched).not.toHaveBeenCalled();
+  });
+
+  it('sends numbers in canonical units: 5 ft 3 in are 1.6002 m, 40 acres 16.1874 ha', async () => {
+    fetched.mockResolvedValue(answer(201, { id: 'made' }));
+    render(<SurveyForm surveys={[]} />);
+    await fillNames();
+    await userEvent.selectOptions(field('Units'), 'imperial');
+    expect(field('Eye height of the observer, ft')).toHaveValue('5 ft 3 in');
+    await userEvent.clear(field('Strata'));
+    await userEvent.type(field('Strata'), 'Upland = 40');
+    await send();
+    await waitFor(() => {
+      expect(fetched).toHaveBeenCalledTimes(1);
+    });
+    const body = sentBody();
+    expect(body).toMatchObject({ name: 'Visit of 2026', crew: 'Crew Heron', unitSystem: 'imperial' });
+    expect(body.eyeHeightM).toBeCloseTo(1.6002, 10);
+    expect((body.strata as readonly { areaHa: number }[])[0]?.areaHa).toBeCloseTo(16.1874, 4);
+    expect(body.design).toMatchObject({ heights: { ask: 'every', n: 3 }, layout: 'systematic' });
+  });
+
+  it('shows a refusal of the server at its field, and keeps what was typed', async () => {
+    const errors = [{ pointer: '/name', code: 'used', detail: 'There is a survey of this name.' }];
+    fetched.mockResolvedValue(
+      answer(409, { status: 409, title: 'conflict', code: 'conflict', detail: 'Not made.', errors }),
+    );
+    render(<SurveyForm surveys={[]} />);
+    await fillNames();
+    await send();
+    await waitFor(() => {
+      expect(field('Survey')).toHaveAccessibleDescription(/There is a survey of this name/);
+    });
+    expect(screen.getByText('Not made. What you have entered is still here.')).toBeVisible();
+    expect(field('Survey')).toHaveValue('Visit of 2026');
+    // The same survey sent again is the same write.
+    const first = sentBody().id;
+    await send();
+    await waitFor(() => {
+      expect(fetched).toHaveBeenCalledTimes(2);
+    });
+    expect(sentBody().id).toBe(first);
+  });
+
+  it('needs a stratum', async () => {
+    render(<SurveyForm surveys={[]} />);
+    await fillNames();
+    await userEvent.clear(field('Strata'));
+    await send();
+    await waitFor(() => {
+      expect(field('Strata')).toHaveAccessibleDescription(/needs at least one stratum/);
+    });
+    expect(fetched).not.toHaveBeenCalled();
+  });
+});

@@ -1,0 +1,102 @@
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { COMMON_SPECIES, RULE_SETS, USUAL_DESIGN } from '@arbolito/core/protocol';
+import type { PlotView } from '../../../contracts/views.ts';
+import { Tally } from './Tally.tsx';
+
+const PLOT: PlotView = {
+  id: 'plot-1',
+  surveyId: 'survey-1',
+  stratumId: 'stratum-1',
+  label: '1',
+  shape: { kind: 'circle', areaM2: 500 },
+  areaM2: 500,
+  auxiliary: null,
+  aspectDeg: null,
+  latitude: null,
+  longitude: null,
+  ground: null,
+  measuredOn: null,
+  crew: null,
+  empty: false,
+  slopePct: 0,
+  finished: false,
+  trees: 0,
+};
+
+let plots = 0;
+/** A plot of its own for each test: writes that wait belong to a plot. */
+const show = () => {
+  plots += 1;
+  return render(
+    <Tally
+      plot={{ ...PLOT, id: `plot-${String(plots)}` }}
+      trees={[]}
+      elsewhere={{ bySpecies: {}, pooled: null }}
+      lastVisits={{}}
+      settings={{
+        unitSystem: 'metric',
+        slopeUnit: 'm20',
+        formFactor: { value: 0.45, standardError: 0.05 },
+        fieldRules: RULE_SETS.timber.rules,
+        species: COMMON_SPECIES,
+        kit: [],
+        curves: {},
+        design: USUAL_DESIGN,
+        standCurves: { bySpecies: {}, pooled: null },
+        eyeHeightM: 1.6,
+      }}
+      observer="Crew Badger"
+      nextPlot={null}
+    />,
+  );
+};
+const line = () => screen.getByRole('textbox', { name: /^Tree \d+, or another with #/ });
+
+describe('the tally of a plot', () => {
+  beforeEach(() => {
+    // Nobody answers: what is entered waits on the device.
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('offline')));
+  });
+  afterEach(() => {
+    vi.unstubAllGlobals();
+  });
+
+  it('takes a tree from the line: 19.5 m on the 1:20 scale from 20 m', async () => {
+    show();
+    expect(screen.getByText(/No tree in plot 1 yet/)).toBeVisible();
+    await userEvent.type(line(), 'sp 34.5 +18 -1.5 @20{Enter}');
+    const row = screen.getByRole('button', { name: 'Tree 1, Scots pine: bring to the line' }).closest('tr');
+    if (row === null) throw new Error('the tree has no row');
+    expect(row).toHaveTextContent(/34\.5.*19\.5/);
+    expect(line()).toHaveValue('');
+  });
+
+  it('keeps a tree on the device until the server has it', async () => {
+    show();
+    await userEvent.type(line(), 'ch g104{Enter}');
+    const waiting = Object.keys(localStorage)
+      .filter((key) => key.startsWith('arbolito.outbox:'))
+      .map((key) => JSON.parse(localStorage.getItem(key) ?? '') as { body: { plotId: string; speciesCode: string } })
+      .filter(({ body }) => body.plotId === `plot-${String(plots)}`);
+    expect(waiting.map(({ body }) => body.speciesCode)).toEqual(['ch']);
+  });
+
+  it('gives the next tag, and counts the trees of the plot', async () => {
+    show();
+    await userEvent.type(line(), 'sp 30{Enter}');
+    await userEvent.type(line(), 'bt 20{Enter}');
+    expect(screen.getByRole('button', { name: /^Tree 2, / })).toBeVisible();
+    // 500 m²: each tree stands for 20 a hectare.
+    expect(screen.getByLabelText('Plot sums')).toHaveTextContent('40');
+  });
+
+  it('saves nothing of a line with a part that it does not know', async () => {
+    show();
+    await userEvent.type(line(), 'sp 34.5 zz9{Enter}');
+    expect(screen.queryByRole('button', { name: /bring to the line/ })).toBeNull();
+    expect(line()).toHaveValue('sp 34.5 zz9');
+    expect(screen.getAllByText(/zz9/).length).toBeGreaterThan(0);
+  });
+});
