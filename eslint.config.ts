@@ -1,5 +1,21 @@
+import { readFileSync } from 'node:fs';
 import { defineConfig, globalIgnores } from 'eslint/config';
+import jsdoc from 'eslint-plugin-jsdoc';
 import tseslint from 'typescript-eslint';
+
+/** Names that the root export of core gives to the world. */
+const publicNames = [
+  ...readFileSync(new URL('core/src/index.ts', import.meta.url), 'utf8').matchAll(/export \{([^}]*)\}/g),
+]
+  .flatMap(([, names = '']) => names.split(','))
+  .map((name) => name.trim())
+  .filter((name) => name !== '' && !name.startsWith('type '))
+  .join('|');
+/** Where those of them that are functions are declared. */
+const publicFunctions = [
+  `ExportNamedDeclaration > FunctionDeclaration[id.name=/^(${publicNames})$/]`,
+  `ExportNamedDeclaration > VariableDeclaration > VariableDeclarator[id.name=/^(${publicNames})$/] > ArrowFunctionExpression`,
+];
 
 export default defineConfig([
   globalIgnores([
@@ -56,6 +72,18 @@ export default defineConfig([
         'error',
         { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'core has no clock.' },
       ],
+    },
+  },
+  {
+    // What a reader of the package meets is documented: what goes in, what comes out, and an example that a test runs.
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts', 'core/src/testing/**'],
+    plugins: { jsdoc },
+    rules: {
+      'jsdoc/require-jsdoc': ['error', { require: { FunctionDeclaration: false }, contexts: publicFunctions }],
+      'jsdoc/require-param': ['error', { contexts: publicFunctions, checkDestructured: false }],
+      'jsdoc/require-returns': ['error', { contexts: publicFunctions }],
+      'jsdoc/require-example': ['error', { contexts: publicFunctions }],
     },
   },
 ]);

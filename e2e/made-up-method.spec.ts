@@ -43,7 +43,7 @@ export const method: Method = {
         place: 'side',
         shortcut: 'g',
         callout: 'stick',
-        instrument: 'walking stick',
+        instrument: 'stick',
       },
       {
         key: 'walk',

@@ -1,7 +1,7 @@
 import type { ReadingSpec } from '../measurement/index.ts';
 
 interface Own {
-  readonly instrument: string;
+  readonly instrument: ReadingSpec['instrument'];
   readonly errorM: number;
   readonly callout?: string;
   readonly shortcut?: string;

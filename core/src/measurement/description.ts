@@ -1,3 +1,4 @@
+import type { InstrumentName } from './instrument-names.ts';
 import type { Finding, Term, Workbook } from '../uncertainty/index.ts';
 import type { UnitId, UnitSystem } from '../units/index.ts';
 
@@ -40,7 +41,7 @@ export interface ReadingSpec {
   readonly shortcut: string;
   /** Word of the call-out line in front of the number: '@', 'g', '=', or none. A signed reading is known by its sign. */
   readonly callout: string;
-  readonly instrument: string;
+  readonly instrument: InstrumentName;
 }
 
 /** An act without a reading: what the method fixes, such as 45°, a level line, a stick and its reach. */

@@ -16,6 +16,7 @@ export {
   type TwoFaces,
 } from './description.ts';
 export { evaluate, standardErrorOf, typicalErrorOf, withFixed } from './evaluate.ts';
+export { INSTRUMENT_NAMES, type InstrumentName } from './instrument-names.ts';
 export { lengthIn } from './in-unit.ts';
 export { readingOf } from './reading-of.ts';
 export { readingsOfSteps } from './readings-of-steps.ts';

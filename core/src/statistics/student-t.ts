@@ -47,9 +47,6 @@ export function studentT(t: number, df: number): number {
   return t >= 0 ? 1 - tail : tail;
 }
 
-/** A table asks for the same quantile in each of its cells: the last one is kept. */
-let last = { probability: NaN, df: NaN, t: NaN };
-
 /**
  * Quantile of Student's t.
  *
@@ -61,8 +58,7 @@ export function studentTQuantile(probability: number, df: number): number {
   if (!(probability > 0 && probability < 1 && df > 0))
     throw new RangeError('probability must lie between 0 and 1, and df above 0');
   if (probability < 0.5) return -studentTQuantile(1 - probability, df);
-  if (last.probability !== probability || last.df !== df) last = { probability, df, t: upperQuantile(probability, df) };
-  return last.t;
+  return upperQuantile(probability, df);
 }
 
 function upperQuantile(probability: number, df: number): number {

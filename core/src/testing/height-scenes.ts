@@ -1,5 +1,5 @@
 import { crownEdgeReadingM, leaningReadingM } from '../height/geometry.ts';
-import { seenTangent } from '../height/reading-errors/tree-kinds.ts';
+import { seenTangent } from '../height/reading-errors/tree-changes.ts';
 import { soundFactor } from '../height/sound.ts';
 import type { Expectation, HeightEvidence } from '../height/index.ts';
 import type { MethodContext, Readings, ReadingValue } from '../measurement/index.ts';

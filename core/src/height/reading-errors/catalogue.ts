@@ -1,7 +1,78 @@
-import { DISTANCE_KINDS } from './distance-kinds.ts';
-import { SIGHT_KINDS } from './sight-kinds.ts';
 import type { ReadingErrorKind } from './reading-error-kind.ts';
-import { TREE_KINDS } from './tree-kinds.ts';
+import { BASE_SIGN } from './base-sign.ts';
+import { TOP_SIGN } from './top-sign.ts';
+import { SWAPPED } from './swapped.ts';
+import { DEGREES_AS_PERCENT } from './degrees-as-percent.ts';
+import { PERCENT_AS_DEGREES } from './percent-as-degrees.ts';
+import { OTHER_SCALE } from './other-scale.ts';
+import { READING_DIVIDED } from './reading-divided.ts';
+import { BASE_HIDDEN } from './base-hidden.ts';
+import { EYE_MISSING } from './eye-missing.ts';
+import { EYE_TWICE } from './eye-twice.ts';
+import { MARK_BELOW } from './mark-below.ts';
+import { TOO_CLOSE } from './too-close.ts';
+import { SCALE_OF_OTHER_DISTANCE } from './scale-of-other-distance.ts';
+import { SLOPE_AS_LEVEL } from './slope-as-level.ts';
+import { COSINE_ONCE } from './cosine-once.ts';
+import { COSINE_TWICE } from './cosine-twice.ts';
+import { FEET_AS_METRES } from './feet-as-metres.ts';
+import { METRES_AS_FEET } from './metres-as-feet.ts';
+import { PACES_AS_METRES } from './paces-as-metres.ts';
+import { STEPS_AS_PACES } from './steps-as-paces.ts';
+import { HALF_TRUNK_FORGOTTEN } from './half-trunk-forgotten.ts';
+import { HALF_TRUNK_TWICE } from './half-trunk-twice.ts';
+import { WRONG_TREE } from './wrong-tree.ts';
+import { OTHER_TEMPERATURE } from './other-temperature.ts';
+import { CROWN_EDGE } from './crown-edge.ts';
+import { LEAN_TOWARDS } from './lean-towards.ts';
+import { LEAN_AWAY } from './lean-away.ts';
+import { PARTS_MULTIPLIED } from './parts-multiplied.ts';
+import { STICK_TILTED } from './stick-tilted.ts';
+import { REACH_CHANGED } from './reach-changed.ts';
+import { HEAD_TURNED } from './head-turned.ts';
+import { SHADOW_LATE } from './shadow-late.ts';
+import { SHRUNKEN } from './shrunken.ts';
+import { UNLIKELY_SLENDERNESS } from './unlikely-slenderness.ts';
+import { BELOW_BREAST_HEIGHT } from './below-breast-height.ts';
 
-/** Every kind of slip that is looked for in a height. */
-export const HEIGHT_READING_ERRORS: readonly ReadingErrorKind[] = [...SIGHT_KINDS, ...DISTANCE_KINDS, ...TREE_KINDS];
+/** Every kind of reading error that is looked for in a height, by the reading it lies in. */
+export const HEIGHT_READING_ERRORS: readonly ReadingErrorKind[] = [
+  // Figure or scale of a sight
+  BASE_SIGN,
+  TOP_SIGN,
+  SWAPPED,
+  DEGREES_AS_PERCENT,
+  PERCENT_AS_DEGREES,
+  OTHER_SCALE,
+  READING_DIVIDED,
+  BASE_HIDDEN,
+  EYE_MISSING,
+  EYE_TWICE,
+  MARK_BELOW,
+  TOO_CLOSE,
+  // Distance
+  SCALE_OF_OTHER_DISTANCE,
+  SLOPE_AS_LEVEL,
+  COSINE_ONCE,
+  COSINE_TWICE,
+  FEET_AS_METRES,
+  METRES_AS_FEET,
+  PACES_AS_METRES,
+  STEPS_AS_PACES,
+  HALF_TRUNK_FORGOTTEN,
+  HALF_TRUNK_TWICE,
+  WRONG_TREE,
+  OTHER_TEMPERATURE,
+  // Tree and crown
+  CROWN_EDGE,
+  LEAN_TOWARDS,
+  LEAN_AWAY,
+  PARTS_MULTIPLIED,
+  STICK_TILTED,
+  REACH_CHANGED,
+  HEAD_TURNED,
+  SHADOW_LATE,
+  SHRUNKEN,
+  UNLIKELY_SLENDERNESS,
+  BELOW_BREAST_HEIGHT,
+];

@@ -3,7 +3,7 @@ import rulesText from '../generated/rules.ts?raw';
 import { openApiDocument } from './openapi.ts';
 import { OPERATIONS } from './operations.ts';
 import { ruleTablesText } from './rule-tables.ts';
-import { contractSchemas } from './schemas.ts';
+import { contracts, contractSchemas } from './schemas.ts';
 
 const routes = import.meta.glob<string>('../../pages/api/**/*.ts', { query: '?raw', import: 'default', eager: true });
 
@@ -32,6 +32,11 @@ describe('the API document', () => {
   it('names the contract that each route reads', () => {
     const bodies = new Map(OPERATIONS.map(({ method, path, body }) => [`${method} ${path}`, body?.name]));
     for (const { name, body } of served) expect([name, bodies.get(name)]).toEqual([name, body]);
+  });
+
+  it('can tell all contracts apart: no two classes have one name', () => {
+    const names = contracts().map(({ name }) => name);
+    expect(names.filter((name, i) => names.indexOf(name) !== i)).toEqual([]);
   });
 
   it('has a schema for everything that it refers to', () => {

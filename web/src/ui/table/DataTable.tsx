@@ -10,6 +10,7 @@ declare module '@tanstack/react-table' {
   interface ColumnMeta<TData extends RowData, TValue> {
     readonly kind: ColumnKind;
     readonly className: string;
+    readonly cellClassName: string;
   }
 }
 
@@ -20,7 +21,10 @@ export interface Column<T> {
   readonly cell: (row: T, index: number) => ReactNode;
   /** Numbers stand on the right; the head of a row names it. Text where left out. */
   readonly kind?: ColumnKind;
+  /** Of head and cells. */
   readonly className?: string;
+  /** Of the cells alone. */
+  readonly cellClassName?: string;
   /** Where it is kept whatever rows are drawn, as CSS writes it. */
   readonly width?: string;
 }
@@ -59,12 +63,12 @@ export function DataTable<T>({
   const helper = createColumnHelper<T>();
   const table = useReactTable<T>({
     data: rows as T[],
-    columns: columns.map(({ id, head, cell, kind = 'text', className: own = '' }) =>
+    columns: columns.map(({ id, head, cell, kind = 'text', className: own = '', cellClassName = '' }) =>
       helper.display({
         id,
         header: () => head,
         cell: ({ row }) => cell(row.original, row.index),
-        meta: { kind, className: own },
+        meta: { kind, className: own, cellClassName },
       }),
     ),
     getRowId: keyOf,
@@ -115,14 +119,14 @@ export function DataTable<T>({
             {...rowProps?.(row.original, row.index)}
           >
             {row.getVisibleCells().map(({ id, column, getContext }) => {
-              const { kind = 'text', className: own = '' } = column.columnDef.meta ?? {};
+              const { kind = 'text', className: own = '', cellClassName = '' } = column.columnDef.meta ?? {};
               const text = flexRender(column.columnDef.cell, getContext());
               return kind === 'row-head' ? (
-                <th key={id} scope="row" className={`${CELL[kind]} ${own}`}>
+                <th key={id} scope="row" className={`${CELL[kind]} ${own} ${cellClassName}`}>
                   {text}
                 </th>
               ) : (
-                <td key={id} className={`${CELL[kind]} ${own}`}>
+                <td key={id} className={`${CELL[kind]} ${own} ${cellClassName}`}>
                   {text}
                 </td>
               );

@@ -257,7 +257,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
               columns={preview.heads.map((head, i) => ({
                 id: String(i),
                 head,
-                className: 'figures',
+                cellClassName: 'figures',
                 cell: (row) => row[i] ?? '',
               }))}
             />

@@ -115,7 +115,8 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
               {
                 id: 'parameters',
                 head: 'parameters, in m and cm',
-                className: 'figures hidden md:table-cell',
+                className: 'hidden md:table-cell',
+                cellClassName: 'figures',
                 cell: ({ model, parameters }) =>
                   parameters
                     .map((value, i) => `${CURVE_MODELS[model].parameters[i] ?? ''} ${printRounded(value, 4)}`)

@@ -166,7 +166,7 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
             id: 'scaled',
             head: 'as scaled',
             kind: 'number',
-            className: 'text-lg font-bold',
+            cellClassName: 'text-lg font-bold',
             cell: ({ scaled }) => printRounded(scaled, 0),
           },
           {

@@ -14,19 +14,19 @@ import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { useMedia } from '../../../ui/use-media.ts';
 import { auxiliaryLabel } from '../../../shared/auxiliary-figure.ts';
 import { exampleLines } from '../../../shared/example-lines.ts';
-import { CallLine } from '../parts/CallLine.tsx';
-import { CountIn } from '../parts/CountIn.tsx';
-import { DotTally } from '../parts/DotTally.tsx';
-import { GuessSums } from '../parts/GuessSums.tsx';
-import { PlotBar } from '../parts/PlotBar.tsx';
-import { PlotDetails } from '../parts/PlotDetails.tsx';
-import { PlotPlan } from '../parts/PlotPlan.tsx';
-import { RunningSums } from '../parts/RunningSums.tsx';
-import { ThumbPad } from '../parts/ThumbPad.tsx';
-import { TreeTable } from '../parts/TreeTable.tsx';
+import { CallLine } from '../call-line/CallLine.tsx';
+import { CountIn } from '../plot-controls/CountIn.tsx';
+import { DotTally } from '../trees/DotTally.tsx';
+import { GuessSums } from '../sums/GuessSums.tsx';
+import { PlotBar } from '../plot-controls/PlotBar.tsx';
+import { PlotDetails } from '../plot-controls/PlotDetails.tsx';
+import { PlotPlan } from '../trees/PlotPlan.tsx';
+import { RunningSums } from '../sums/RunningSums.tsx';
+import { ThumbPad } from '../call-line/ThumbPad.tsx';
+import { TreeTable } from '../trees/TreeTable.tsx';
 import { type OtherPlotsRatio, type TallySettings, tallyStore } from '../store.ts';
 
-const PlotPhotos = lazy(() => import('../parts/PlotPhotos.tsx'));
+const PlotPhotos = lazy(() => import('../plot-controls/PlotPhotos.tsx'));
 
 export interface TallyProps {
   readonly plot: PlotView;

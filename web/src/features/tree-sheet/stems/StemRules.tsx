@@ -39,7 +39,7 @@ export function StemRules({
           id: 'rule',
           head: 'rule',
           kind: 'row-head',
-          className: '!text-[0.95rem]',
+          cellClassName: '!text-[0.95rem]',
           cell: (id) => (
             <>
               {STEMS_RULES[id].name}
@@ -57,7 +57,7 @@ export function StemRules({
           id: 'basalArea',
           head: 'basal area',
           kind: 'number',
-          className: 'whitespace-nowrap',
+          cellClassName: 'whitespace-nowrap',
           cell: (id) => changeWords(combineStems(stemsCm, id).basalAreaChange),
         },
       ]}

@@ -99,7 +99,7 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
             id: 'source',
             head: 'source',
             kind: 'row-head',
-            className: '!text-[0.95rem]',
+            cellClassName: '!text-[0.95rem]',
             cell: ({ source, words }) => (
               <>
                 {source}
@@ -111,7 +111,7 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
             id: 'size',
             head: 'size',
             kind: 'number',
-            className: 'whitespace-nowrap',
+            cellClassName: 'whitespace-nowrap',
             cell: ({ kind, sizeCm }) => `${kind === 'either way' ? '±' : '+'} ${print(sizeCm)}`,
           },
         ]}

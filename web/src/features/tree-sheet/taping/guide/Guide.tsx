@@ -239,7 +239,7 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               rowProps={({ id }) => ({ className: own === undefined && id === found.rules ? 'font-bold' : '' })}
               columns={[
                 { id: 'rules', head: 'rules', kind: 'row-head', cell: ({ name }) => name },
-                { id: 'place', head: 'place', className: 'figures', cell: ({ answer }) => placeOf(answer, units) },
+                { id: 'place', head: 'place', cellClassName: 'figures', cell: ({ answer }) => placeOf(answer, units) },
                 { id: 'stems', head: 'stems', cell: ({ answer }) => stemsOf(answer) },
               ]}
             />

@@ -3,7 +3,7 @@ import { Delete, Undo2 } from 'lucide-react';
 import { calloutWords } from '@arbolito/core/callout';
 import type { ConditionCode, Species } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
-import { completions, distanceOnLine, lastDistance, type PadKey, padLine, usedWords } from '../pad.ts';
+import { completions, distanceOnLine, lastDistance, type PadKey, padLine, usedWords } from './pad.ts';
 import type { TallyStateView, TallyStore } from '../store.ts';
 
 interface ThumbPadProps {

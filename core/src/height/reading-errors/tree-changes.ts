@@ -1,0 +1,86 @@
+import { convert, degreesToRadians, lengthWords, radiansToDegrees } from '../../units/index.ts';
+import type { ReadingValue } from '../../measurement/index.ts';
+import { crownEdgeReadingM } from '../geometry.ts';
+import { tangentOfReading } from './evidence.ts';
+import { type HeightCase, type Suspicion } from './reading-error-kind.ts';
+
+/** The eye above the foot, as the sight to the base has it. */
+export const eyeAboveFootM = ({ readings, distanceM }: HeightCase): number | null => {
+  const base = tangentOfReading(readings, 'base');
+  return base === null || distanceM === null ? null : -distanceM * base;
+};
+
+/** The height behind the near edge of a crown: the one whose edge looks as high as what was read. */
+export function behindTheEdge(found: HeightCase): Suspicion[] {
+  const { crownRadiusM } = found.evidence;
+  const { distanceM, heightM } = found;
+  const eyeM = eyeAboveFootM(found);
+  if (crownRadiusM === undefined || distanceM === null || eyeM === null || !(heightM > crownRadiusM)) return [];
+  let low = crownRadiusM;
+  let high = heightM;
+  for (let round = 0; round < 50; round += 1) {
+    const middle = (low + high) / 2;
+    if (crownEdgeReadingM({ heightM: middle, crownRadiusM, eyeM, distanceM }) > heightM) high = middle;
+    else low = middle;
+  }
+  return high > heightM * 0.985
+    ? []
+    : [
+        {
+          changes: {},
+          heightM: high,
+          because: `Its crown is ${lengthWords(2 * crownRadiusM, found.context.unitSystem, 0)} broad, and you stand ${lengthWords(distanceM, found.context.unitSystem, 0)} away.`,
+        },
+      ];
+}
+
+/** The height of a leaner, its top standing so far towards or away from the observer. */
+export function leaning(found: HeightCase, sign: 1 | -1): Suspicion[] {
+  const { leanOffsetM } = found.evidence;
+  const { distanceM, heightM, readings } = found;
+  const eyeM = eyeAboveFootM(found);
+  if (leanOffsetM === undefined || distanceM === null || eyeM === null || readings.below !== undefined) return [];
+  const belowM = distanceM - sign * leanOffsetM;
+  const own = eyeM + ((heightM - eyeM) * belowM) / distanceM;
+  const distance = readings.distance;
+  return belowM <= 0 || Math.abs(own / heightM - 1) < 0.01
+    ? []
+    : [
+        {
+          changes:
+            distance === undefined
+              ? {}
+              : {
+                  below: { ...distance, value: Number(convert(belowM, 'm', distance.unit).toFixed(1)) },
+                },
+          ...(distance === undefined ? {} : { methodId: 'height.plumb-point' }),
+          heightM: own,
+          because: `Its top stands ${lengthWords(leanOffsetM, found.context.unitSystem, 1)} from above its foot.`,
+        },
+      ];
+}
+
+/** What a stick covers when it is held upright, from its reach and how far its covered end is from the eye. */
+export function uprightCovered(
+  coveredCm: number,
+  reachCm: number,
+  eyeToTipCm: number,
+): { cm: number; tiltDeg: number } {
+  const sine = (eyeToTipCm ** 2 - reachCm ** 2 - coveredCm ** 2) / (2 * reachCm * coveredCm);
+  const tilt = Math.asin(Math.max(-1, Math.min(1, sine)));
+  return {
+    cm: (reachCm * coveredCm * Math.cos(tilt)) / (reachCm + coveredCm * Math.sin(tilt)),
+    tiltDeg: radiansToDegrees(tilt),
+  };
+}
+
+export const cm = (reading: ReadingValue): number => convert(reading.value, reading.unit, 'cm');
+
+export const inUnitOf = (reading: ReadingValue, valueCm: number): ReadingValue => ({
+  ...reading,
+  value: Number(convert(valueCm, 'cm', reading.unit).toFixed(1)),
+});
+
+/** The tangent of the angle under which a stick is seen, from its reach and what is covered of it. */
+export const seenTangent = (coveredCm: number, reachCm: number, tiltDeg: number): number =>
+  (coveredCm * Math.cos(degreesToRadians(tiltDeg))) / (reachCm + coveredCm * Math.sin(degreesToRadians(tiltDeg)));

@@ -1,0 +1,30 @@
+/** What a reading is taken with, by its generic name. */
+export const INSTRUMENT_NAMES = [
+  'bark gauge',
+  'base staff',
+  'caliper',
+  'chain',
+  'clinometer',
+  'cord',
+  'diameter tape',
+  'hypsometer',
+  'laser rangefinder',
+  'mark on the body',
+  'optical rangefinder',
+  'paces',
+  'pole',
+  'protractor',
+  'relascope',
+  'ruler',
+  'scale stick',
+  'sighting triangle',
+  'stick',
+  'string and ruler',
+  'table',
+  'tape',
+  'theodolite or laser with compass',
+  'thermometer',
+  'ultrasonic hypsometer',
+] as const;
+
+export type InstrumentName = (typeof INSTRUMENT_NAMES)[number];
