@@ -22,7 +22,7 @@ const stemsBehindFirst = (tree: TreeRecord, known: readonly { readonly ordinal: 
   return stems.length === 0 ? {} : { stems };
 };
 
-/** A tree on its way onto the record. Browser, tally API and demo write through this. */
+/** A tree on its way onto the record. Browser, tally API, import and demo write through this. */
 export const toTreeWrite = (
   tree: TreeRecord & { readonly plotId: string },
   by: Writer & Pick<NewTreeDto, 'observationId' | 'observedAt'>,

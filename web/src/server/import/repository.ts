@@ -2,30 +2,16 @@ import { once } from 'node:events';
 import { and, count, eq, isNull } from 'drizzle-orm';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
-import type { FileReading } from '@arbolito/core/tree-file';
 import type { PlotShape } from '@arbolito/core/protocol';
-import type { TreeNotes } from '@arbolito/core/tree';
 import type { Database } from '../database/connection.ts';
+import type { NewTreeRows } from '../trees/repository.ts';
 import type { TreeResultRow } from '../results/tree-result-repository.ts';
 import { plots, trees } from '../database/schema.ts';
 
 /** A tree of a file on its way onto the record. */
-export interface TreeToCopy {
-  readonly id: string;
-  readonly stemId: string;
-  readonly observationId: string;
-  readonly surveyId: string;
-  readonly plotId: string;
-  readonly tag: string;
-  readonly speciesCode: string;
-  readonly observer: string;
-  readonly device: string;
-  readonly writeDigest: string;
-  readonly observedAt: string;
-  readonly notes: TreeNotes | undefined;
-  readonly readings: readonly (FileReading & { readonly id: string })[];
-  /** What was worked out of it already, where it could be. */
-  readonly figures: TreeResultRow | null;
+export interface TreeToCopy extends NewTreeRows {
+  /** What was computed of it already, where it could be. */
+  readonly result: TreeResultRow | null;
 }
 
 export interface PlotToMake {
@@ -69,6 +55,8 @@ const cell = (value: string | number | null): string =>
       ? String(value)
       : value.replace(/[\\\t\n\r]/g, (mark) => ({ '\\': '\\\\', '\t': '\\t', '\n': '\\n', '\r': '\\r' })[mark] ?? '');
 
+const json = (value: unknown): string | null => (value === null || value === undefined ? null : JSON.stringify(value));
+
 const line = (values: readonly (string | number | null)[]): string => `${values.map(cell).join('\t')}\n`;
 
 const figureLine = (figures: TreeResultRow): string =>
@@ -110,69 +98,73 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
         lines.join(''),
       );
     }
-    const parts = { tree: '', stem: '', observation: '', reading: '', figure: '' };
-    for (const row of rows) {
+    const parts = { tree: '', stem: '', observation: '', reading: '', result: '' };
+    for (const { tree, stems, observation, readings, result } of rows) {
       parts.tree += line([
-        row.id,
-        row.surveyId,
-        row.plotId,
-        row.tag,
-        row.speciesCode,
-        row.observer,
-        row.device,
-        row.writeDigest,
+        tree.id,
+        tree.surveyId,
+        tree.plotId,
+        tree.tag,
+        tree.speciesCode,
+        tree.observer,
+        tree.device,
+        tree.writeDigest,
       ]);
-      parts.stem += line([row.stemId, row.id, 1]);
+      for (const stem of stems) parts.stem += line([stem.id, stem.treeId, stem.ordinal]);
       parts.observation += line([
-        row.observationId,
-        row.id,
-        row.surveyId,
-        row.observedAt,
-        row.notes === undefined ? null : JSON.stringify(row.notes),
-        row.observer,
-        row.device,
+        observation.id,
+        observation.treeId,
+        observation.surveyId,
+        observation.observedAt,
+        json(observation.taping),
+        json(observation.heights),
+        json(observation.notes),
+        observation.observer,
+        observation.device,
       ]);
-      for (const reading of row.readings) {
+      for (const reading of readings) {
         parts.reading += line([
           reading.id,
-          row.observationId,
-          row.stemId,
+          reading.observationId,
+          reading.stemId,
           reading.measure,
+          reading.heightNo ?? 1,
           reading.methodId,
           reading.methodVersion,
           reading.key,
           reading.value,
           reading.unit,
+          reading.standardError ?? null,
           reading.asRead,
           reading.instrument,
-          1,
-          row.observer,
-          row.device,
-          row.observedAt,
+          reading.try,
+          reading.observer,
+          reading.device,
+          reading.takenAt,
         ]);
       }
-      if (row.figures !== null) parts.figure += figureLine(row.figures);
+      if (result !== null) parts.result += figureLine(result);
     }
     await copy(client, 'tree', 'id, survey_id, plot_id, tag, species_code, observer, device, write_digest', parts.tree);
     await copy(client, 'stem', 'id, tree_id, ordinal', parts.stem);
     await copy(
       client,
       'observation',
-      'id, tree_id, survey_id, observed_at, notes, observer, device',
+      'id, tree_id, survey_id, observed_at, taping, heights, notes, observer, device',
       parts.observation,
     );
     await copy(
       client,
       'reading',
-      'id, observation_id, stem_id, measure, method_id, method_version, key, value, unit, as_read, instrument, try, observer, device, taken_at',
+      'id, observation_id, stem_id, measure, height_no, method_id, method_version, key, value, unit, standard_error, as_read, instrument, try, observer, device, taken_at',
       parts.reading,
     );
-    if (parts.figure !== '') {
+    if (parts.result !== '') {
       await copy(
         client,
         'tree_result',
         'tree_id, survey_id, stamp, diameters_cm, dbh_cm, height_m, volume_m3, volume_error_m3, in_doubt, outside, read_diameters_cm, findings',
-        parts.figure,
+        parts.result,
       );
     }
   },

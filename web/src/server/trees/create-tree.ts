@@ -4,8 +4,9 @@ import { digestOf } from '../digest.ts';
 import { LIMITS } from '../limits.ts';
 import { fullUp, invalidField, Problem } from '../problem.ts';
 import { checkTree } from './check-tree.ts';
-import { meantReadings, readingRows } from './readings.ts';
-import { type NewTreeRows, treeRepository } from './repository.ts';
+import { newTreeRows } from './new-tree-rows.ts';
+import { meantReadings } from './readings.ts';
+import { treeRepository } from './repository.ts';
 import { explainingConflicts, type TreeWriting } from './tree-writing.ts';
 
 /** @throws Problem 422 where the tree names a plot that does not exist */
@@ -27,28 +28,6 @@ async function refuseWithoutRoom({ repository }: TreeWriting, plot: PlotView): P
   }
 }
 
-/** A new tree as rows. */
-function rowsOf(tree: NewTreeDto, surveyId: string, writeDigest: string): NewTreeRows {
-  const writer = { observer: tree.observer, device: tree.device };
-  const stems = new Map([[1, tree.stemId], ...(tree.stems ?? []).map(({ ordinal, id }) => [ordinal, id] as const)]);
-  const { id, plotId, tag, speciesCode, observationId, observedAt } = tree;
-  return {
-    tree: { id, surveyId, plotId, tag, speciesCode, ...writer, writeDigest },
-    stems: [...stems].map(([ordinal, stemId]) => ({ id: stemId, treeId: id, ordinal })),
-    observation: {
-      id: observationId,
-      treeId: id,
-      surveyId,
-      observedAt,
-      taping: tree.taping === undefined ? null : { ...tree.taping },
-      heights: tree.heights ?? null,
-      notes: tree.notes ?? null,
-      ...writer,
-    },
-    readings: readingRows(tree.readings, stems, { observationId, ...writer, correctionId: null }),
-  };
-}
-
 /**
  * Stores a tree with its readings.
  *
@@ -65,7 +44,7 @@ export async function createTree(
   checkTree(tree, await surveys.get(plot.surveyId));
   const writeDigest = digestOf(written);
   try {
-    const rows = rowsOf(tree, plot.surveyId, writeDigest);
+    const rows = newTreeRows(tree, plot.surveyId, writeDigest);
     await explainingConflicts(tree.tag, () => inTransaction((tx) => treeRepository(tx).insert(rows)));
   } catch (error) {
     const there = error instanceof Problem ? await repository.find(tree.id) : null;
