@@ -3,18 +3,23 @@ import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { withSource } from './lib/load-source.mjs';
 import { methodFilesText } from './lib/method-files.mjs';
-import { root, say } from './lib/steps.mjs';
+import { root, run, say, Stop } from './lib/steps.mjs';
 
 const list = 'core/src/methods/method-files.ts';
-writeFileSync(path.join(root, list), methodFilesText(root));
-say(`· ${list} is current`);
-
-const docs = await withSource(root, async (load) => {
-  const { methodDocs } = await load('/scripts/lib/method-docs.ts');
-  return methodDocs(root);
-});
 const folder = path.join(root, 'docs/methods');
-rmSync(folder, { recursive: true, force: true });
-mkdirSync(folder, { recursive: true });
-for (const [name, text] of Object.entries(docs)) writeFileSync(path.join(folder, name), text);
-say('· docs/methods is current');
+
+run(async () => {
+  writeFileSync(path.join(root, list), methodFilesText(root));
+  say(`· ${list} is current`);
+  const docs = await withSource(root, async (load) => {
+    const { methodDocs } = await load('/scripts/lib/method-docs.ts');
+    return methodDocs(root);
+  }).catch((error) => {
+    // Two methods that collide are named in the message; where in the code that was found helps nobody.
+    throw new Stop(error.message);
+  });
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(folder, { recursive: true });
+  for (const [name, text] of Object.entries(docs)) writeFileSync(path.join(folder, name), text);
+  say('· docs/methods is current');
+});
