@@ -38,7 +38,7 @@ const coreOrder = CORE_MODULES.map((module, i) => ({
   name: `core-order-${module}`,
   severity: 'error',
   comment: 'a module of core imports only from modules above it',
-  from: { path: `^core/src/${module}/`, pathNot: '\\.test\\.ts$' },
+  from: { path: `^core/src/${module}/`, pathNot: '\\.test\\.tsx?$' },
   to: { path: '^core/src/', pathNot: `^core/src/(${CORE_MODULES.slice(0, i + 1).join('|')})/` },
 }));
 
@@ -75,13 +75,13 @@ module.exports = {
       name: 'core-stands-alone',
       severity: 'error',
       comment: 'core imports nothing outside itself',
-      from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
+      from: { path: '^core/src', pathNot: '\\.test\\.tsx?$' },
       to: { pathNot: '^core/src' },
     },
     {
       name: 'testing-helpers-stay-in-tests',
       severity: 'error',
-      from: { path: '/src/', pathNot: '(\\.test\\.ts$|/testing/)' },
+      from: { path: '/src/', pathNot: '(\\.test\\.tsx?$|/testing/)' },
       to: { path: '/testing/' },
     },
     { name: 'core-tests', severity: 'error', from: { path: '^core/src.*\\.test\\.ts$' }, to: { path: '^web/' } },
@@ -102,14 +102,14 @@ module.exports = {
     {
       name: 'no-server-in-browser',
       severity: 'error',
-      from: { path: '^web/src/(features|ui|workers|contracts)/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^web/src/(features|ui|workers|contracts)/', pathNot: '\\.test\\.tsx?$' },
       to: { path: '^web/src/server/' },
     },
     {
       name: 'no-validator-in-browser',
       severity: 'error',
       comment: 'the browser checks forms by the rule tables; contract classes are types to it',
-      from: { path: '^web/src/(features|ui|client|workers)/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^web/src/(features|ui|client|workers)/', pathNot: '\\.test\\.tsx?$' },
       to: {
         path: '^web/src/contracts/',
         pathNot: '^web/src/contracts/(generated|rules)/|/(views|tree-write|photo-view|field-rules-body)\\.ts$',
@@ -149,7 +149,7 @@ module.exports = {
       name: `server-${module}`,
       severity: 'error',
       comment: 'modules of the server depend on each other one way',
-      from: { path: `^web/src/server/${module}/`, pathNot: '\\.test\\.ts$' },
+      from: { path: `^web/src/server/${module}/`, pathNot: '\\.test\\.tsx?$' },
       to: { path: `^web/src/server/(${others.join('|')})/` },
     })),
     {

@@ -1,40 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { COMMON_SPECIES, RULE_SETS, type SurveyDesign, USUAL_DESIGN } from '@arbolito/core/protocol';
+import { type SurveyDesign, USUAL_DESIGN } from '@arbolito/core/protocol';
 import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
-import type { PlotView, ReadingView, TreeView } from '../../contracts/views.ts';
+import type { ReadingView, TreeView } from '../../contracts/views.ts';
+import { EXAMPLE_PLOT, EXAMPLE_SETTINGS } from '../../testing/tally-example.ts';
 import type { TallyStore } from './store.ts';
 
-const plot: PlotView = {
-  id: 'plot-1',
-  surveyId: 'survey-1',
-  stratumId: 'stratum-1',
-  label: '1',
-  shape: { kind: 'circle', areaM2: 500 },
-  areaM2: 500,
-  auxiliary: null,
-  aspectDeg: null,
-  latitude: null,
-  longitude: null,
-  ground: null,
-  measuredOn: null,
-  crew: null,
-  empty: false,
-  slopePct: 20,
-  finished: false,
-  trees: 0,
-};
-const settings = {
-  unitSystem: 'metric',
-  slopeUnit: 'm20',
-  formFactor: { value: 0.45, standardError: 0.05 },
-  fieldRules: RULE_SETS.timber.rules,
-  species: COMMON_SPECIES,
-  kit: [],
-  curves: {},
-  design: USUAL_DESIGN,
-  standCurves: { bySpecies: {}, pooled: null },
-  eyeHeightM: 1.6,
-} as const;
+const plot = EXAMPLE_PLOT;
+const settings = EXAMPLE_SETTINGS;
 
 const kept = (reading: ReadingDto): ReadingView => ({
   ...reading,

@@ -26,6 +26,8 @@ export interface EntryForm<V extends FieldValues> {
   /** What went wrong; what was typed is still there. */
   readonly trouble: string | null;
   readonly errorOf: (field: FieldPath<V>) => string | undefined;
+  /** What the server refused when the form was last sent, by JSON pointer; for parts that are no field by name. */
+  readonly refusals: ReadonlyMap<string, string>;
 }
 
 /** A form that is checked, sent and answered in the one way of this application. */
@@ -33,6 +35,7 @@ export function useEntryForm<V extends FieldValues>(options: EntryFormOptions<V>
   const { defaultValues, send, fieldOf = () => null } = options;
   const [said, setSaid] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [refusals, setRefusals] = useState<ReadonlyMap<string, string>>(new Map());
   const check = useRef(options.check);
   check.current = options.check;
   const form = useForm<V>({
@@ -52,10 +55,12 @@ export function useEntryForm<V extends FieldValues>(options: EntryFormOptions<V>
   const submit = form.handleSubmit(async (values) => {
     setTrouble(null);
     setSaid(null);
+    setRefusals(new Map());
     try {
       setSaid(await send(values, setSaid));
     } catch (error) {
       setSaid(null);
+      setRefusals(new Map(fieldRefusals(error).map(({ pointer, detail }) => [pointer, detail])));
       for (const { pointer, detail } of fieldRefusals(error)) {
         const field = fieldOf(pointer);
         if (field !== null) form.setError(field, { message: detail });
@@ -71,6 +76,7 @@ export function useEntryForm<V extends FieldValues>(options: EntryFormOptions<V>
     isTried: isSubmitted,
     said,
     trouble,
+    refusals,
     errorOf: (field) => {
       const error = (errors as Partial<Record<string, { readonly message?: unknown }>>)[field];
       return typeof error?.message === 'string' ? error.message : undefined;

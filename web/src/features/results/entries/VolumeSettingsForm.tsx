@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import type { FormFactor, PriceList, Species, WoodSettings } from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
-import { callUntilAnswered, errorText, fieldRefusals } from '../../../client/api.ts';
+import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { WoodView } from '../../../contracts/views.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { ConfirmDialog } from '../../../ui/feedback/ConfirmDialog.tsx';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { PriceListEditor } from '../prices/PriceListEditor.tsx';
 import { START_PRICES } from '../prices/start-prices.ts';
@@ -76,26 +77,18 @@ export function VolumeSettingsForm({
 }: WoodFormProps) {
   const units = WOOD_UNITS[system];
   const specs = specsOf(units);
-  const [draft, setDraft] = useState(() => draftOf(wood, species, units));
   // Made anew when other settings are taken over whole: cells keep their own text.
   const [taken, setTaken] = useState(0);
-  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
-  const [state, setState] = useState<'editing' | 'sending' | 'kept'>('editing');
-  const [trouble, setTrouble] = useState<string | null>(null);
   const [isAsked, setIsAsked] = useState(false);
-  const change = (over: Partial<Draft>): void => {
-    setDraft({ ...draft, ...over });
-    setState('editing');
-    setErrors(new Map());
-  };
-  const figure = (key: 'stump' | 'top'): number => {
+  const figure = (draft: Draft, key: 'stump' | 'top'): number => {
     const read = parseQuantity(specs[key], draft[key]);
     return 'value' in read ? read.value : NaN;
   };
-  const keep = async (): Promise<void> => {
-    setState('sending');
-    setTrouble(null);
-    try {
+  const entry = useEntryForm<Draft>({
+    defaultValues: draftOf(wood, species, units),
+    // The fields say themselves what is wrong; the server has the last word.
+    check: () => ({}),
+    send: async (draft, onWait) => {
       const [newest] = history;
       await callUntilAnswered<WoodView>(
         `/api/surveys/${surveyId}/wood`,
@@ -108,32 +101,26 @@ export function VolumeSettingsForm({
           species: draft.species.map((each) =>
             speciesWoodOf(each, species.find(({ code }) => code === each.code)?.name ?? each.code),
           ),
-          stumpM: convert(figure('stump'), units.length, 'm'),
-          topCm: convert(figure('top'), units.diameter, 'cm'),
+          stumpM: convert(figure(draft, 'stump'), units.length, 'm'),
+          topCm: convert(figure(draft, 'top'), units.diameter, 'cm'),
           prices: draft.prices,
         },
-        setTrouble,
+        onWait,
       );
-      setState('kept');
       location.reload();
-    } catch (error) {
-      setErrors(new Map(fieldRefusals(error).map(({ pointer, detail }) => [pointer, detail])));
-      setTrouble(`${errorText(error)} What you have entered is still here.`);
-      setState('editing');
-    }
+      return 'Kept.';
+    },
+  });
+  const { form, trouble, said, refusals } = entry;
+  const draft = form.watch();
+  const change = (over: Partial<Draft>): void => {
+    form.reset({ ...draft, ...over }, { keepDefaultValues: true });
   };
   const refusedOf = (start: string): string | null =>
-    [...errors].find(([pointer]) => pointer.startsWith(start))?.[1] ?? null;
+    [...refusals].find(([pointer]) => pointer.startsWith(start))?.[1] ?? null;
   const { prices } = draft;
   return (
-    <form
-      noValidate
-      className="grid grid-cols-[minmax(0,1fr)] gap-6"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void keep();
-      }}
-    >
+    <form noValidate className="grid grid-cols-[minmax(0,1fr)] gap-6" onSubmit={entry.onSubmit}>
       <section aria-labelledby="by-species" className="grid gap-3">
         <h2 id="by-species" className="text-xl font-bold">
           Volume by species
@@ -231,12 +218,10 @@ export function VolumeSettingsForm({
       <div className="sticky bottom-0 -mx-2 grid gap-2 border-t-[3px] border-paint bg-sheet p-4">
         {trouble !== null && <Alert>{trouble}</Alert>}
         <p className="flex flex-wrap items-center gap-3">
-          <SubmitButton isMain isSending={state === 'sending'} sending="Sending …">
+          <SubmitButton isMain isSending={entry.isSending} sending="Sending …">
             Keep for this survey
           </SubmitButton>
-          <span role="status">
-            {state === 'kept' ? 'Kept.' : 'Every tree’s volume follows from this; what held before is kept below.'}
-          </span>
+          <span role="status">{said ?? 'Every tree’s volume follows from this; what held before is kept below.'}</span>
         </p>
       </div>
       {history.length > 0 && (

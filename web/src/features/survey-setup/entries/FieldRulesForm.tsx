@@ -9,12 +9,15 @@ import {
   type TypicalTree,
 } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
-import { call, callUntilAnswered, errorText, fieldRefusals } from '../../../client/api.ts';
+import { call, callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import { rulesBody } from '../../../contracts/field-rules-body.ts';
 import type { RulesChangeView, TouchedTree } from '../../../contracts/views.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { Loading } from '../../../ui/feedback/Loading.tsx';
 import { TextField } from '../../../ui/forms/Field.tsx';
+import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
+import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
 
 export interface RulesFormProps {
@@ -26,83 +29,51 @@ export interface RulesFormProps {
   readonly trees: number;
 }
 
-type Look =
-  | { readonly kind: 'editing' }
-  | { readonly kind: 'looking' }
-  | { readonly kind: 'seen'; readonly touched: readonly TouchedTree[] }
-  | { readonly kind: 'sending' };
+interface RulesValues {
+  readonly rules: FieldRules;
+  readonly reason: string;
+}
 
 const SHOWN = 60;
 
 /** Changing the rules of a survey that has begun: first the trees that it touches, then the reason, then the record. */
 export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, trees }: RulesFormProps) {
-  const [rules, setRules] = useState(start);
-  const [reason, setReason] = useState('');
-  const [look, setLook] = useState<Look>({ kind: 'editing' });
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [errors, setErrors] = useState<ReadonlyMap<string, string>>(new Map());
-  const changed = changedRules(start, rules);
+  /** The trees that the changed rules touch, once they have been looked at; null before. */
+  const [touched, setTouched] = useState<readonly TouchedTree[] | null>(null);
   const labels = useMemo(() => new Map(ruleBook(start, system).map(({ key, label }) => [key, label])), [start, system]);
   // The same change sent again is the same write.
   const [id] = useState(newId);
 
-  const fail = (error: unknown): void => {
-    setErrors(new Map(fieldRefusals(error).map(({ pointer, detail }) => [pointer, detail])));
-    setTrouble(`${errorText(error)} What you have chosen is still here.`);
-    setLook({ kind: 'editing' });
-  };
-  const preview = async (): Promise<void> => {
-    setTrouble(null);
-    setErrors(new Map());
-    setLook({ kind: 'looking' });
-    try {
-      const touched = await call<TouchedTree[]>('POST', `/api/surveys/${surveyId}/rules/preview`, rulesBody(rules));
-      setLook({ kind: 'seen', touched });
-    } catch (error) {
-      fail(error);
-    }
-  };
-  const keep = async (): Promise<void> => {
-    if (reason.trim() === '') {
-      setErrors(new Map([['/reason', 'Say why: the reason is printed with the rules.']]));
-      document.getElementById('reason')?.focus();
-      return;
-    }
-    setLook({ kind: 'sending' });
-    try {
-      const body = {
-        id,
-        observer: crew,
-        device: deviceId(),
-        madeAt: now(),
-        reason: reason.trim(),
-        ...rulesBody(rules),
-      };
-      await callUntilAnswered<RulesChangeView>(`/api/surveys/${surveyId}/rules`, body, setTrouble);
+  const entry = useEntryForm<RulesValues>({
+    defaultValues: { rules: start, reason: '' },
+    check: ({ reason }) => ({
+      reason: touched !== null && reason.trim() === '' ? 'Say why: the reason is printed with the rules.' : null,
+    }),
+    fieldOf: (pointer) => (pointer === '/reason' ? 'reason' : null),
+    send: async (values, onWait) => {
+      if (touched === null) {
+        setTouched(
+          await call<TouchedTree[]>('POST', `/api/surveys/${surveyId}/rules/preview`, rulesBody(values.rules)),
+        );
+        return null;
+      }
+      const writer = { id, observer: crew, device: deviceId(), madeAt: now() };
+      const body = { ...writer, reason: values.reason.trim(), ...rulesBody(values.rules) };
+      await callUntilAnswered<RulesChangeView>(`/api/surveys/${surveyId}/rules`, body, onWait);
       location.reload();
-    } catch (error) {
-      fail(error);
-    }
+      return null;
+    },
+  });
+  const { form, errorOf, trouble, said, refusals, isSending } = entry;
+  const rules = form.watch('rules');
+  const changed = changedRules(start, rules);
+  const setRules = (next: FieldRules): void => {
+    form.reset({ rules: next, reason: form.getValues('reason') }, { keepDefaultValues: true });
+    setTouched(null);
   };
   return (
-    <form
-      noValidate
-      className="grid gap-6"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void (look.kind === 'seen' ? keep() : preview());
-      }}
-    >
-      <FieldRulesFields
-        rules={rules}
-        onRules={(next) => {
-          setRules(next);
-          setLook({ kind: 'editing' });
-        }}
-        system={system}
-        typical={typical}
-        errors={errors}
-      />
+    <form noValidate className="grid gap-6" onSubmit={entry.onSubmit}>
+      <FieldRulesFields rules={rules} onRules={setRules} system={system} typical={typical} errors={refusals} />
       <div
         className={`-mx-2 grid max-h-[60dvh] gap-3 overflow-y-auto border-t-[3px] border-paint bg-sheet p-4 ${changed.length > 0 ? 'sticky bottom-0' : ''}`}
       >
@@ -123,41 +94,30 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
             )}
           </p>
         )}
-        {look.kind === 'looking' && <p role="status">Looking through {trees} trees …</p>}
-        {look.kind === 'seen' && (
+        {isSending && touched === null && <Loading>Looking through {trees} trees …</Loading>}
+        {touched !== null && (
           <>
-            <Touched touched={look.touched} trees={trees} />
+            <Touched touched={touched} trees={trees} />
             <TextField
               id="reason"
               label="Why the rules are changed"
               maxLength={300}
-              value={reason}
-              error={errors.get('/reason')}
-              onChange={(event) => {
-                setReason(event.target.value);
-              }}
+              error={errorOf('reason')}
+              {...form.register('reason')}
             />
           </>
         )}
-        {trouble !== null && <Alert>{trouble}</Alert>}
+        {(trouble ?? said) !== null && <Alert>{trouble ?? said}</Alert>}
         <p className="flex flex-wrap gap-2">
-          <button
-            type="submit"
-            className="btn btn-main"
-            disabled={changed.length === 0 || look.kind === 'looking' || look.kind === 'sending'}
-          >
-            {look.kind === 'seen' || look.kind === 'sending'
-              ? 'Change the rules, on the record'
-              : 'Which trees does this touch?'}
-          </button>
+          <SubmitButton isMain isSending={isSending} disabled={changed.length === 0}>
+            {touched === null ? 'Which trees does this touch?' : 'Change the rules, on the record'}
+          </SubmitButton>
           {changed.length > 0 && (
             <button
               type="button"
               className="btn"
               onClick={() => {
                 setRules(start);
-                setLook({ kind: 'editing' });
-                setTrouble(null);
               }}
             >
               Back to the survey’s rules

@@ -1,29 +1,8 @@
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { COMMON_SPECIES, RULE_SETS, USUAL_DESIGN } from '@arbolito/core/protocol';
-import type { PlotView } from '../../../contracts/views.ts';
+import { EXAMPLE_PLOT, EXAMPLE_SETTINGS } from '../../../testing/tally-example.ts';
 import { Tally } from './Tally.tsx';
-
-const PLOT: PlotView = {
-  id: 'plot-1',
-  surveyId: 'survey-1',
-  stratumId: 'stratum-1',
-  label: '1',
-  shape: { kind: 'circle', areaM2: 500 },
-  areaM2: 500,
-  auxiliary: null,
-  aspectDeg: null,
-  latitude: null,
-  longitude: null,
-  ground: null,
-  measuredOn: null,
-  crew: null,
-  empty: false,
-  slopePct: 0,
-  finished: false,
-  trees: 0,
-};
 
 let plots = 0;
 /** A plot of its own for each test: writes that wait belong to a plot. */
@@ -31,22 +10,11 @@ const show = () => {
   plots += 1;
   return render(
     <Tally
-      plot={{ ...PLOT, id: `plot-${String(plots)}` }}
+      plot={{ ...EXAMPLE_PLOT, id: `plot-${String(plots)}` }}
       trees={[]}
       elsewhere={{ bySpecies: {}, pooled: null }}
       lastVisits={{}}
-      settings={{
-        unitSystem: 'metric',
-        slopeUnit: 'm20',
-        formFactor: { value: 0.45, standardError: 0.05 },
-        fieldRules: RULE_SETS.timber.rules,
-        species: COMMON_SPECIES,
-        kit: [],
-        curves: {},
-        design: USUAL_DESIGN,
-        standCurves: { bySpecies: {}, pooled: null },
-        eyeHeightM: 1.6,
-      }}
+      settings={EXAMPLE_SETTINGS}
       observer="Crew Badger"
       nextPlot={null}
     />,

@@ -1,33 +1,10 @@
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
+import { LOOSE_SETTINGS } from '../../../server/sheet-settings.ts';
 import { TreeSheet } from './TreeSheet.tsx';
 
-const show = () =>
-  render(
-    <TreeSheet
-      settings={{
-        surveyId: null,
-        unitSystem: 'metric',
-        slopeUnit: 'pct',
-        fieldRules: RULE_SETS.timber.rules,
-        formFactor: { value: 0.45, standardError: 0.05 },
-        eyeHeightM: 1.6,
-        breastHeightM: 1.3,
-        species: COMMON_SPECIES,
-        lastVisits: {},
-        slopePct: null,
-        slopeRadius: 'level',
-        shape: null,
-        kit: [],
-        curves: {},
-      }}
-      plot={null}
-      tree={null}
-      observer="Crew Heron"
-    />,
-  );
+const show = () => render(<TreeSheet settings={LOOSE_SETTINGS} plot={null} tree={null} observer="Crew Heron" />);
 const reading = (key: string): HTMLInputElement => {
   const found = document.querySelector<HTMLInputElement>(`[data-reading="${key}"]`);
   if (found === null) throw new Error(`no reading ${key}`);

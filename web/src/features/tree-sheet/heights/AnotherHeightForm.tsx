@@ -1,0 +1,120 @@
+import {
+  HEIGHT_ENDS,
+  type HeightEnd,
+  type HeightNote,
+  MAX_HEIGHTS_PER_STATION,
+  STEM_LIMITS,
+  type StemLimit,
+  TOP_DIAMETER_CM,
+} from '@arbolito/core/tree';
+import { convert, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import { SelectField, TextField } from '../../../ui/forms/Field.tsx';
+import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
+import type { SheetView } from '../store.ts';
+import { canTurn } from './can-turn.ts';
+
+type Ending = StemLimit | 'diameter' | 'unsaid';
+
+interface HeightValues {
+  readonly of: HeightEnd;
+  /** As a radio button has it: `same` or `other`. */
+  readonly station: 'same' | 'other';
+  readonly ending: Ending;
+  readonly diameter: string;
+}
+
+const ENDINGS: readonly (readonly [Ending, string])[] = [
+  ['diameter', 'a diameter'],
+  ...STEM_LIMITS.map((limit) => [limit, `a ${limit}`] as const),
+  ['unsaid', 'not said'],
+];
+
+/** The top diameter in cm, or what is wrong with it. */
+function readTopDiameter(text: string, system: UnitSystem): number | string {
+  const read = readQuantity(text, { unit: system === 'metric' ? 'cm' : 'in', units: ['cm', 'in', 'mm'] });
+  if (!read.ok) return `The top diameter: ${read.message}`;
+  const topDiameterCm = convert(read.value, read.unit, 'cm');
+  const [least, most] = TOP_DIAMETER_CM;
+  return topDiameterCm < least || topDiameterCm > most
+    ? `The top diameter must lie between ${least} cm and ${most} cm.`
+    : topDiameterCm;
+}
+
+function noteOf({ of, station, ending, diameter }: HeightValues, system: UnitSystem): Omit<HeightNote, 'heightNo'> {
+  const note = { of, sameStation: station === 'same' };
+  if (of !== 'merchantable' || ending === 'unsaid') return note;
+  if (ending !== 'diameter') return { ...note, limit: ending };
+  const topDiameterCm = readTopDiameter(diameter, system);
+  return typeof topDiameterCm === 'string' ? note : { ...note, topDiameterCm };
+}
+
+interface AnotherHeightFormProps {
+  readonly view: SheetView;
+  readonly onAdd: (note: Omit<HeightNote, 'heightNo'>) => void;
+  readonly onLeave: () => void;
+}
+
+/** What another height of the tree ends at, and where it is read from. */
+export function AnotherHeightForm({ view, onAdd, onLeave }: AnotherHeightFormProps) {
+  const { unitSystem, draft } = view;
+  const isFull = draft.moreHeights.filter(({ sameStation }) => sameStation).length + 1 >= MAX_HEIGHTS_PER_STATION;
+  const canStay = canTurn(view) && !isFull;
+  const { form, onSubmit, errorOf } = useEntryForm<HeightValues>({
+    defaultValues: { of: 'crown-base', station: canStay ? 'same' : 'other', ending: 'diameter', diameter: '' },
+    check: ({ of, ending, diameter }) => {
+      if (of !== 'merchantable' || ending !== 'diameter') return {};
+      const read = readTopDiameter(diameter, unitSystem);
+      return { diameter: typeof read === 'string' ? read : null };
+    },
+    send: (values) => {
+      onAdd(noteOf(values, unitSystem));
+      return Promise.resolve(null);
+    },
+  });
+  const stations = [
+    ['same', 'from the same stand: one more sight', !canStay],
+    ['other', 'from another stand, or by another method', false],
+  ] as const;
+  return (
+    <form
+      noValidate
+      aria-label="Another height"
+      className="grid gap-2 rounded-lg border-2 border-edge p-3"
+      onSubmit={onSubmit}
+    >
+      <SelectField label="It ends at" options={Object.entries(HEIGHT_ENDS)} {...form.register('of')} />
+      {form.watch('of') === 'merchantable' && (
+        <div className="grid grid-cols-2 gap-2">
+          <SelectField label="limit" options={ENDINGS} {...form.register('ending')} />
+          {form.watch('ending') === 'diameter' && (
+            <TextField
+              className="figures"
+              label={`top diameter, ${unitSystem === 'metric' ? 'cm' : 'in'}`}
+              inputMode="decimal"
+              placeholder={unitSystem === 'metric' ? '7' : '4'}
+              error={errorOf('diameter')}
+              {...form.register('diameter')}
+            />
+          )}
+        </div>
+      )}
+      <fieldset className="grid">
+        <legend className="sr-only">Where it is read from</legend>
+        {stations.map(([station, words, isOut]) => (
+          <label key={station} className={`flex min-h-11 items-center gap-2 ${isOut ? 'text-quiet' : ''}`}>
+            <input type="radio" className="size-5" value={station} disabled={isOut} {...form.register('station')} />
+            {words}
+          </label>
+        ))}
+      </fieldset>
+      <p className="flex gap-2">
+        <button type="submit" className="btn btn-main">
+          Add it
+        </button>
+        <button type="button" className="btn" onClick={onLeave}>
+          Leave it
+        </button>
+      </p>
+    </form>
+  );
+}
