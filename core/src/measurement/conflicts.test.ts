@@ -45,6 +45,13 @@ describe('methods that would shadow each other', () => {
     expect(messages[0]).toContain('call-out word “from”');
   });
 
+  it('are named where a height without a distance takes the word of a distance', () => {
+    const pole = renamed(descriptionOf('height.known'), 'height.made-up', { callout: 'pc' });
+    const messages = registryConflicts([descriptionOf('distance.paces'), pole]);
+    expect(messages).toHaveLength(1);
+    expect(messages[0]).toContain('call-out word “pc”');
+  });
+
   it('are named where two methods of one measure are called out alike', () => {
     const twin = renamed(TAPE, 'diameter.made-up', {});
     expect(registryConflicts([TAPE, twin])[0]).toContain('diameter.tape and diameter.made-up');

@@ -8,23 +8,38 @@ interface Owned {
 
 const named = ({ method, spec }: Owned): string => `${method.id} (${spec.label})`;
 
+/** The height of a pair of readings of which the other belongs to a distance; null for other pairs. */
+function heightBesideDistance(a: Owned, b: Owned): Owned | null {
+  const measures = [a.method.measure, b.method.measure];
+  if (!measures.includes('distance') || !measures.includes('height')) return null;
+  return a.method.measure === 'height' ? a : b;
+}
+
 /** A distance method stands beside a height only in the place of its level distance. */
 function standTogether(a: Owned, b: Owned): boolean {
-  const measures = [a.method.measure, b.method.measure];
   if (a.method.measure === b.method.measure) return false;
-  if (!measures.includes('distance') || !measures.includes('height')) return true;
-  const height = a.method.measure === 'height' ? a : b;
+  const height = heightBesideDistance(a, b);
+  if (height === null) return true;
   const takesDistance = height.method.readings.some(({ isLevelDistance = false }) => isLevelDistance);
   return takesDistance && height.spec.isLevelDistance !== true;
 }
 
+/** A line says no method: a word of a distance is read as one whatever height follows, but in the place of its own. */
+const meetOnLine = (a: Owned, b: Owned): boolean =>
+  a.method.measure !== b.method.measure && heightBesideDistance(a, b)?.spec.isLevelDistance !== true;
+
 /** Readings that may stand on one sheet, or on one line, with the same key or word. */
-function sharing(owned: readonly Owned[], of: (spec: ReadingSpec) => string, what: string): string[] {
+function sharing(
+  owned: readonly Owned[],
+  of: (spec: ReadingSpec) => string,
+  what: string,
+  meet: (a: Owned, b: Owned) => boolean,
+): string[] {
   return owned.flatMap((a, i) =>
     owned
       .slice(i + 1)
       .filter((b) => of(a.spec) !== '' && of(a.spec) === of(b.spec))
-      .filter((b) => a.method.id === b.method.id || standTogether(a, b))
+      .filter((b) => a.method.id === b.method.id || meet(a, b))
       .map((b) => `${named(a)} and ${named(b)} have the same ${what} “${of(a.spec)}”.`),
   );
 }
@@ -52,7 +67,7 @@ export function registryConflicts(methods: readonly MethodDescription[]): readon
         key === each.spec.shortcut ? [`${named(each)} has the key “${key}” of the sheet: ${does}.`] : [],
       ),
     ),
-    ...sharing(owned, ({ shortcut }) => shortcut, 'key'),
-    ...sharing(owned, ({ callout }) => callout, 'call-out word'),
+    ...sharing(owned, ({ shortcut }) => shortcut, 'key', standTogether),
+    ...sharing(owned, ({ callout }) => callout, 'call-out word', meetOnLine),
   ];
 }

@@ -22,7 +22,7 @@ interface Decorated {
 }
 
 /** The classes of all contracts. A process that loads two bundles of the application has each of them twice. */
-export function contracts(): readonly Contract[] {
+function contracts(): readonly Contract[] {
   const { validationMetadatas } = getMetadataStorage() as unknown as {
     readonly validationMetadatas: ReadonlyMap<Contract, unknown>;
   };
