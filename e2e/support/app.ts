@@ -160,7 +160,7 @@ interface Fixtures {
 export const test = base.extend<Fixtures, WorkerFixtures>({
   app: [
     async ({}, use) => {
-      const stack = await openStack('browser', { demo: true });
+      const stack = await openStack('browser', { demo: true, keepsCluster: true });
       process.env.ARBOLITO_URL = stack.url;
       await use(stack.url);
       await stack.close();

@@ -29,7 +29,7 @@ export async function prepareDemo(cluster) {
  * A database and the built application on it, for tests, pictures and benchmarks: made afresh, gone at the end.
  *
  * @param cluster folder of the PostgreSQL cluster under `.data/`
- * @param options `demo`: load the demo data
+ * @param options `demo`: load the demo data; `keepsCluster`: whoever started the cluster stops it, as others may still use it
  */
 export async function openStack(cluster, options) {
   const postgres = await openCluster(cluster);
@@ -66,7 +66,7 @@ export async function openStack(cluster, options) {
     close: async () => {
       await stopServer(server);
       postgres.dropDatabase(database);
-      await postgres.stopIfUnused();
+      if (options.keepsCluster !== true) await postgres.stopIfUnused();
     },
   };
 }
