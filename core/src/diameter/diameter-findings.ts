@@ -4,7 +4,7 @@ import type { Diagnosis, ReadingValue } from '../measurement/index.ts';
 import { convert, printAsRead } from '../units/index.ts';
 import { LARGEST_DBH_CM, SURPRISING_DBH_CM } from './limits.ts';
 
-/** The catalogue of slips that diameter methods look for. Codes are stable. */
+/** The catalogue of possible errors that diameter methods look for. Codes are stable. */
 export const DIAMETER_FINDINGS = {
   girthAsDiameter: 'diameter.girth-entered-as-diameter',
   diameterAsGirth: 'diameter.diameter-entered-as-girth',

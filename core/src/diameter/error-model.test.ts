@@ -77,7 +77,7 @@ describe('what moves a diameter', () => {
 
 describe('the end of the tape', () => {
   const meant = (value: number, unit: 'cm' | 'in' = 'cm') =>
-    Object.fromEntries(tapeReadingErrors(value, unit).map((each) => [each.slip, each.meant]));
+    Object.fromEntries(tapeReadingErrors(value, unit).map((each) => [each.readingError, each.meant]));
 
   it('shows 34.7 where one read 34.3 from the wrong side, and the other way about', () => {
     expect(meant(34.3)).toEqual({
@@ -104,7 +104,7 @@ describe('the end of the tape', () => {
     expect(meant(0.8)['from-one']).toBeUndefined();
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 4000 }), (tenths) => {
-        for (const slip of tapeReadingErrors(tenths / 10, 'cm')) expect(slip.meant).toBeGreaterThan(0);
+        for (const reading of tapeReadingErrors(tenths / 10, 'cm')) expect(reading.meant).toBeGreaterThan(0);
       }),
     );
   });

@@ -24,7 +24,7 @@ export interface HeightScene {
   readonly readings: Readings;
   readonly context: MethodContext;
   readonly evidence: HeightEvidence;
-  /** The height that a rightly mended measurement may lie from the truth, as a share. */
+  /** The height that a rightly corrected measurement may lie from the truth, as a share. */
   readonly tolerance: number;
 }
 

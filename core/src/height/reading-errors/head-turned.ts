@@ -18,7 +18,7 @@ export const HEAD_TURNED = byEvidence(
       changed(
         found,
         { covered: still },
-        { own: { asRead: (cm(covered) - cm(still)) / (0.2 * Math.SQRT2), mended: 0 } },
+        { own: { asRead: (cm(covered) - cm(still)) / (0.2 * Math.SQRT2), corrected: 0 } },
       ),
     ];
   },

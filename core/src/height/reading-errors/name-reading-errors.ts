@@ -148,12 +148,12 @@ export function nameReadingErrors(naming: Naming): Finding[] {
   const asRead = misfit({ methodId: id, readings, heightM }, found, method);
   const oddsOf = ({ changes, methodId, heightM: mendedM, own, certain = false, clears }: Suspicion): number => {
     if (clears !== undefined) return CERTAIN / 3;
-    const mended = misfit(
+    const corrected = misfit(
       { methodId: methodId ?? id, readings: { ...readings, ...changes }, heightM: mendedM },
       found,
       method,
     );
-    const gain = (asRead - mended + (own === undefined ? 0 : own.asRead ** 2 - own.mended ** 2)) / 2;
+    const gain = (asRead - corrected + (own === undefined ? 0 : own.asRead ** 2 - own.corrected ** 2)) / 2;
     return (certain ? CERTAIN : Math.log(CHANCE)) + gain;
   };
   const named = HEIGHT_READING_ERRORS.flatMap((kind): Named[] => {
@@ -284,7 +284,7 @@ function isSaidBy({ code, severity, suggestedFixes }: Finding, named: readonly F
   return SYMPTOMS.has(code) || (suggestedFixes.length > 0 && suggestedFixes.every((mend) => offered.has(keyOf(mend))));
 }
 
-/** Errors beyond which a mended height contradicts what is expected. */
+/** Errors beyond which a corrected height contradicts what is expected. */
 const CONTRADICTS = 3;
 
 /** A finding without the suggestedFixes whose height would contradict the height curve, another height or the visit before. */

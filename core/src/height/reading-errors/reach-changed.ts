@@ -20,7 +20,7 @@ export const REACH_CHANGED = byEvidence(
       changed(
         found,
         { reach: inUnitOf(reach, reachCm.value) },
-        { own: { asRead: (cm(reach) - reachCm.value) / error, mended: 0 } },
+        { own: { asRead: (cm(reach) - reachCm.value) / error, corrected: 0 } },
       ),
     ];
   },

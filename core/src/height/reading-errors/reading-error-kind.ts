@@ -25,10 +25,10 @@ export interface Suspicion {
   /** The height with the slip undone, in m. */
   readonly heightM: number;
   /**
-   * Evidence of its own: how many standard errors the figure as read, and as mended, lie off a direct check of the very
+   * Evidence of its own: how many standard errors the figure as read, and as corrected, lie off a direct check of the very
    * thing that slipped.
    */
-  readonly own?: { readonly asRead: number; readonly mended: number };
+  readonly own?: { readonly asRead: number; readonly corrected: number };
   /** What is seen, as a sentence; added to the message. */
   readonly because?: string;
   /** Readings to take anew, where no figure can be offered. */

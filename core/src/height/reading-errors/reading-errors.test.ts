@@ -26,7 +26,7 @@ function saidOf({ methodId, readings, context, evidence }: HeightScene): readonl
 }
 
 /** The height after a mend is taken, in m; null where the mend leaves readings to be taken again. */
-function mended({ methodId, readings, context }: HeightScene, finding: Finding): number | null {
+function corrected({ methodId, readings, context }: HeightScene, finding: Finding): number | null {
   const [mend] = finding.suggestedFixes;
   if (mend === undefined || mend.changes.some(({ text }) => text === '')) return null;
   const after: Readings = {
@@ -51,7 +51,7 @@ function named(code: string, make: (random: ReturnType<typeof seededRandom>) => 
       .slice(0, 2)
       .find((each) => each.code === code);
     if (finding === undefined) continue;
-    const height = isMendChecked ? mended(found, finding) : null;
+    const height = isMendChecked ? corrected(found, finding) : null;
     const isRight = height === null || Math.abs(height / found.world.heightM - 1) <= found.tolerance;
     if (isRight) right += 1;
   }

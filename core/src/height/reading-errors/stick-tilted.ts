@@ -25,7 +25,7 @@ export const STICK_TILTED = byEvidence(
         found,
         { covered: inUnitOf(covered, upright.cm) },
         {
-          own: { asRead: (eyeToTipCm.value - straight) / error, mended: 0 },
+          own: { asRead: (eyeToTipCm.value - straight) / error, corrected: 0 },
           because: `It leans by ${printRounded(Math.abs(upright.tiltDeg), 0)}°.`,
         },
       ),

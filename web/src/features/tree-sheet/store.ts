@@ -419,7 +419,7 @@ export function sheetStore(
       // A height from the first one's stand has the readings of that one but for its own sight.
       const keys = new Set(readingSpecsOf(draft, own).map(({ key }) => key));
       const isShared = (reading: string): boolean => isSameStation(draft, own) && !keys.has(reading);
-      const mended = [own, { measure, stem } satisfies MeasurementKey].reduce((sheet, part, i) => {
+      const corrected = [own, { measure, stem } satisfies MeasurementKey].reduce((sheet, part, i) => {
         const meant = changes.filter(({ reading }) => isShared(reading) === (i === 1));
         if (meant.length === 0) return sheet;
         const content = measurementFormOf(sheet, part);
@@ -432,11 +432,11 @@ export function sheetStore(
         }
         return withMeasurementForm(sheet, part, { methodId: target, entries });
       }, draft);
-      // A mended distance is the distance, however it was measured before.
-      const levels = methodOf(mended, own).description.readings.filter(({ isLevelDistance }) => isLevelDistance);
+      // A corrected distance is the distance, however it was measured before.
+      const levels = methodOf(corrected, own).description.readings.filter(({ isLevelDistance }) => isLevelDistance);
       const isNew = levels.some(({ key }) => changes.some(({ reading }) => reading === key));
       change(
-        withoutIdleDistances(isNew ? withDistance(mended, isSameStation(mended, own) ? 1 : heightNo, null) : mended),
+        withoutIdleDistances(isNew ? withDistance(corrected, isSameStation(corrected, own) ? 1 : heightNo, null) : corrected),
       );
     },
     setUnitSystem: (unitSystem) => {

@@ -11,8 +11,8 @@ export interface TapeCloseUpProps {
   readonly onTake?: (value: number) => void;
 }
 
-/** What the tape looks like where a slip led to the number that was read. */
-function sceneOf({ slip, meant }: TapeReading, value: number, unit: 'cm' | 'in'): TapeScene {
+/** What the tape looks like where an error led to the number that was read. */
+function sceneOf({ readingError, meant }: TapeReading, value: number, unit: 'cm' | 'in'): TapeScene {
   const other = unit === 'cm' ? 'in' : 'cm';
   const scenes: Record<TapeReadingError, TapeScene> = {
     'wrong-side': { shown: meant, unit, countedBack: true },
@@ -20,12 +20,14 @@ function sceneOf({ slip, meant }: TapeReading, value: number, unit: 'cm' | 'in')
     'plain-side': { shown: value, unit, face: 'girth' },
     'other-unit': { shown: value, unit: other },
   };
-  return scenes[slip];
+  return scenes[readingError];
 }
 
-/** The end of the tape as it looks for this reading, and as it looks where the known slips led to it. */
+/** The end of the tape as it looks for this reading, and as it looks where the known readings led to it. */
 export function TapeCloseUp({ value, unit, face, onTake }: TapeCloseUpProps) {
-  const slips = tapeReadingErrors(value, unit).filter(({ slip }) => face === 'diameter' || slip !== 'plain-side');
+  const readings = tapeReadingErrors(value, unit).filter(
+    ({ readingError }) => face === 'diameter' || readingError !== 'plain-side',
+  );
   return (
     <div className="@container">
       <div className="grid gap-5">
@@ -43,26 +45,26 @@ export function TapeCloseUp({ value, unit, face, onTake }: TapeCloseUpProps) {
             Or does it look like one of these? Read it again
           </h2>
           <ul className="grid gap-4 @2xl:grid-cols-2">
-            {slips.map((slip) => (
-              <li key={slip.slip} className="card grid content-start gap-2 p-3">
-                <h3 className="font-bold">{slip.title}</h3>
-                <TapeDrawing {...sceneOf(slip, value, unit)} />
-                <p className="leading-snug">{slip.words}</p>
+            {readings.map((reading) => (
+              <li key={reading.readingError} className="card grid content-start gap-2 p-3">
+                <h3 className="font-bold">{reading.title}</h3>
+                <TapeDrawing {...sceneOf(reading, value, unit)} />
+                <p className="leading-snug">{reading.words}</p>
                 <p className="flex flex-wrap items-center justify-between gap-2">
                   <span>
-                    then it is <strong className="figures text-xl">{printRounded(slip.meant, 1)}</strong> {unit}
-                    {slip.slip === 'other-unit' &&
-                      `, ${printRounded(convert(slip.meant, unit, unit === 'cm' ? 'in' : 'cm'), 1)} ${unit === 'cm' ? 'in' : 'cm'}`}
+                    then it is <strong className="figures text-xl">{printRounded(reading.meant, 1)}</strong> {unit}
+                    {reading.readingError === 'other-unit' &&
+                      `, ${printRounded(convert(reading.meant, unit, unit === 'cm' ? 'in' : 'cm'), 1)} ${unit === 'cm' ? 'in' : 'cm'}`}
                   </span>
                   {onTake !== undefined && (
                     <button
                       type="button"
                       className="btn"
                       onClick={() => {
-                        onTake(slip.meant);
+                        onTake(reading.meant);
                       }}
                     >
-                      Take {printRounded(slip.meant, 1)}
+                      Take {printRounded(reading.meant, 1)}
                     </button>
                   )}
                 </p>
