@@ -436,7 +436,9 @@ export function sheetStore(
       const levels = methodOf(corrected, own).description.readings.filter(({ isLevelDistance }) => isLevelDistance);
       const isNew = levels.some(({ key }) => changes.some(({ reading }) => reading === key));
       change(
-        withoutIdleDistances(isNew ? withDistance(corrected, isSameStation(corrected, own) ? 1 : heightNo, null) : corrected),
+        withoutIdleDistances(
+          isNew ? withDistance(corrected, isSameStation(corrected, own) ? 1 : heightNo, null) : corrected,
+        ),
       );
     },
     setUnitSystem: (unitSystem) => {
