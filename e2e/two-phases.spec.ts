@@ -143,9 +143,7 @@ test('a guessed tree is told whether it is to be measured', async ({ page }) => 
   await line.press('Enter');
   await expect(page.getByText('Tree 2: the guess is enough.')).toBeVisible();
   // The page answers before the server has the tree.
-  await expect
-    .poll(async () => (await get<readonly unknown[]>(appUrl(), `/api/trees?plot=${plotId}`)).length)
-    .toBe(2);
+  await expect.poll(async () => (await get<readonly unknown[]>(appUrl(), `/api/trees?plot=${plotId}`)).length).toBe(2);
   await page.goto(`/results/${surveyId}`);
   await expect(page.getByText('Measure two of the drawn trees at least').first()).toBeVisible();
 });
