@@ -1,5 +1,6 @@
 /** The modules of core in their order: each imports only from those before it (docs/architecture.md). */
 const CORE_MODULES = [
+  'message',
   'units',
   'uncertainty',
   'statistics',

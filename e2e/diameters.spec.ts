@@ -42,7 +42,7 @@ test.describe('several stems', () => {
   test('come off the sheet and back by undo', async ({ page }) => {
     await page.goto('/measure');
     await reading(page, 'diameter.diameter').fill('28');
-    await page.getByRole('button', { name: 'Another stem' }).click();
+    await page.getByRole('button', { name: 'Add another stem' }).click();
     await page.keyboard.type('21');
     await page.getByRole('button', { name: 'Take stem 2 off the sheet' }).click();
     await expect(reading(page, 'stem2.diameter.diameter')).toBeHidden();
@@ -60,11 +60,11 @@ test.describe('several stems', () => {
   });
 });
 
-test.describe('the tape close up', () => {
+test.describe('open Tape reading', () => {
   test('shows the known slips for the reading in hand, and takes the mended one', async ({ page }) => {
     await page.goto('/measure');
     await reading(page, 'diameter.diameter').fill('34.7');
-    await page.getByRole('button', { name: 'Tape close up' }).click();
+    await page.getByRole('button', { name: 'Tape reading' }).click();
     await expect(page.getByRole('heading', { name: 'From the wrong side' })).toBeVisible();
     await expect(page.getByRole('img', { name: /the zero lies at 34.7 cm on the diameter side/ })).toBeVisible();
     await page.getByRole('button', { name: 'Take 33.7' }).click();
@@ -74,11 +74,11 @@ test.describe('the tape close up', () => {
   test('by itself says what cannot be read, and lives in the address', async ({ page }) => {
     await page.goto('/measure/tape-close-up?value=13.6&unit=in');
     await expect(page.getByText('then it is').first()).toBeVisible();
-    await page.getByLabel('What you read').fill('many');
+    await page.getByLabel('Your reading').fill('many');
     await expect(page.getByText('does not start with a number')).toBeVisible();
-    await page.getByLabel('What you read').fill('12.5');
+    await page.getByLabel('Your reading').fill('12.5');
     await page.reload();
-    await expect(page.getByLabel('What you read')).toHaveValue('12.5');
+    await expect(page.getByLabel('Your reading')).toHaveValue('12.5');
   });
 });
 
@@ -89,11 +89,11 @@ test.describe('field rules', () => {
     await page.getByLabel('Survey', { exact: true }).fill('With rules of its own');
     await page.getByLabel('Crew').fill('Crew Badger');
     await page.getByText('look at them, or change them').click();
-    await page.getByLabel('Start from a set').selectOption('street');
+    await page.getByLabel('Start from a rule set').selectOption('street');
     await expect(page.getByRole('radio', { name: /4\.5 ft/ })).toBeChecked();
     await page.getByRole('radio', { name: /^the largest Others|^the largest The others/ }).check();
     await expect(page.getByText('Own rules', { exact: true })).toBeVisible();
-    await page.getByRole('button', { name: 'Make the survey' }).click();
+    await page.getByRole('button', { name: 'Create survey' }).click();
     await page.waitForURL(/tally\?survey=/);
     const id = new URL(page.url()).searchParams.get('survey') ?? '';
     await page.goto(`/results/${id}`);
@@ -105,13 +105,13 @@ test.describe('field rules', () => {
     await post(appUrl(), '/api/trees', treeBody(plot.plotId, '1', 30));
     await page.goto(`/surveys/${plot.surveyId}`);
     await page.getByRole('radio', { name: /from the middle of the slope/ }).check();
-    await page.getByRole('button', { name: 'Which trees does this touch?' }).click();
+    await page.getByRole('button', { name: 'Show affected trees' }).click();
     await expect(page.getByText('Touches 1 of 1 trees:')).toBeVisible();
     await expect(page.getByText('1.30 m, uphill side → 1.30 m, middle of the slope')).toBeVisible();
-    const keep = page.getByRole('button', { name: 'Change the rules, on the record' });
+    const keep = page.getByRole('button', { name: 'Change rules' });
     await keep.click();
-    await expect(page.getByText('Say why: the reason is printed with the rules.')).toBeVisible();
-    await page.getByLabel('Why the rules are changed').fill('agreed at the first plot');
+    await expect(page.getByText('Enter a reason. It is printed with the rules.')).toBeVisible();
+    await page.getByLabel('Reason for the change').fill('agreed at the first plot');
     await keep.click();
     await expect(page.getByRole('heading', { name: 'Changes of the rules' })).toBeVisible();
     await page.goto(`/results/${plot.surveyId}`);
@@ -125,8 +125,8 @@ test.describe('field rules', () => {
     await page.getByLabel('height above the ground').fill('3 m');
     await expect(page.getByText('Breast height must lie between 0.50 m and 2.00 m.')).toBeVisible();
     await page.getByLabel('height above the ground').fill('4 ft 3 in');
-    await page.getByRole('button', { name: 'A product' }).click();
-    await page.getByRole('button', { name: 'Which trees does this touch?' }).click();
+    await page.getByRole('button', { name: 'Add product' }).click();
+    await page.getByRole('button', { name: 'Show affected trees' }).click();
     await expect(page.getByText('name must be text of 1 to 40 characters on one line.', { exact: true })).toBeVisible();
     await expect(page.getByLabel('height above the ground')).toHaveValue('4 ft 3 in');
   });
@@ -134,12 +134,12 @@ test.describe('field rules', () => {
   test('find breast height on the body, with and without boots', async ({ page, plot }) => {
     await page.goto(`/surveys/${plot.surveyId}`);
     const observer = `O. ${randomUUID().slice(0, 4)}`;
-    await page.getByRole('button', { name: 'Keep this mark' }).click();
-    await expect(page.getByText('Name the observer: initials are enough.')).toBeVisible();
+    await page.getByRole('button', { name: 'Save mark' }).click();
+    await expect(page.getByText('Enter the observer. Initials are enough.')).toBeVisible();
     await page.getByLabel('Observer').fill(observer);
-    await page.getByLabel('What one sees').fill('the top of the pocket');
+    await page.getByLabel('Mark on the body').fill('top of the pocket');
     await page.getByLabel('Its height without boots, m').fill('1.33');
-    await page.getByRole('button', { name: 'Keep this mark' }).click();
+    await page.getByRole('button', { name: 'Save mark' }).click();
     await expect(page.getByText(`Kept for ${observer}.`)).toBeVisible();
     await expect(page.getByRole('listitem').filter({ hasText: observer })).toContainText(
       'In boots: 6 cm below the top of the pocket.',
@@ -174,7 +174,7 @@ test.describe('a tree measured again', () => {
     await page.getByLabel('Species').selectOption('sp');
     await reading(page, 'diameter.diameter').fill('33');
     await expect(page.getByRole('heading', { name: 'Taped elsewhere than in 2019' })).toBeVisible();
-    await page.getByLabel('Why elsewhere?').fill('canker at the old point');
+    await page.getByLabel('Why at a different height?').fill('canker at the old point');
     await expect(page.getByRole('heading', { name: 'Kept apart from 2019' })).toBeVisible();
     await page.getByRole('button', { name: 'Save tree' }).click();
     await expect(page.getByText('Tree 4: kept.')).toBeVisible();
@@ -189,7 +189,7 @@ test.describe('several stems, on a phone', () => {
   test('are read one at a time with the large keys', async ({ page }) => {
     await page.goto('/measure');
     await page.getByRole('button', { name: 'Method', exact: true }).tap();
-    await page.getByRole('button', { name: 'Another stem' }).tap();
+    await page.getByRole('button', { name: 'Add another stem' }).tap();
     await page.getByRole('button', { name: 'Keys', exact: true }).tap();
     const chips = page.getByRole('group', { name: 'Readings' });
     await chips.getByRole('button', { name: /^stem 2: dbh/ }).tap();
@@ -198,7 +198,7 @@ test.describe('several stems, on a phone', () => {
     await page.getByRole('button', { name: 'Method', exact: true }).tap();
     await page.getByRole('button', { name: 'Where to tape?' }).tap();
     await page.getByRole('radio', { name: 'bulge' }).tap({ force: true });
-    await page.getByLabel('begins at').fill('1.2');
+    await page.getByLabel('Begins at').fill('1.2');
     await page.getByLabel(/^ends at/).fill('1.5');
     await page.getByRole('button', { name: 'Tape there' }).tap();
     await expect(chips.getByRole('button', { name: /^taped at/ })).toContainText('1.50');

@@ -118,7 +118,7 @@ test('with the database stopped the app says so, keeps what is typed, and recove
   await form.getByLabel('Place').fill('Fern hollow');
   await form.getByLabel('Survey', { exact: true }).fill('Visit of 2026');
   await form.getByLabel('Crew').fill('Crew Badger');
-  await form.getByRole('button', { name: 'Make the survey' }).click();
+  await form.getByRole('button', { name: 'Create survey' }).click();
   await expect(form.getByText('What you have entered is kept')).toBeVisible();
 
   await stack.postgres.start();

@@ -6,7 +6,7 @@ test.describe('a stem and its logs', () => {
     const value = page.getByTestId('stem-value');
     await expect(value).toHaveText(/^\d+\.\d\d$/);
     const before = Number(await value.textContent());
-    await page.getByRole('button', { name: 'A defect' }).click();
+    await page.getByRole('button', { name: 'Add defect' }).click();
     await expect(page.getByRole('slider', { name: 'rot from' })).toHaveAttribute('aria-valuenow', '2');
     // Sawlogs may have no rot.
     await expect.poll(async () => Number(await value.textContent())).toBeLessThan(before);
@@ -88,7 +88,7 @@ test.describe('a stem and its logs', () => {
     await expect(page.getByTestId('saw')).toHaveCount(saws - 1);
     await page.keyboard.press('Control+z');
     await expect(page.getByTestId('saw')).toHaveCount(saws);
-    await page.getByRole('button', { name: 'The best cuts' }).click();
+    await page.getByRole('button', { name: 'Restore best cuts' }).click();
     await expect(value).toHaveText(before);
   });
 
@@ -98,13 +98,13 @@ test.describe('a stem and its logs', () => {
     await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     const before = Number(await value.textContent());
-    await page.getByRole('button', { name: 'Another cost' }).click();
+    await page.getByRole('button', { name: 'Add cost' }).click();
     const cost = page.getByRole('group', { name: 'cost 1' });
     await cost.getByLabel('for', { exact: true }).fill('permit');
     await cost.getByLabel(/^amount/).fill('3');
-    await cost.getByLabel('for each').selectOption('tree');
+    await cost.getByLabel('per').selectOption('tree');
     await expect(value).toHaveText((before - 3).toFixed(2));
-    const rules = page.getByRole('region', { name: 'The same logs by every rule' });
+    const rules = page.getByRole('region', { name: 'These logs by every rule' });
     // What is asked for comes back as it is for its own rule.
     await expect(rules.getByRole('row', { name: /^Doyle/ })).toContainText('400.00');
     await expect(
@@ -136,7 +136,7 @@ test.describe('a stem and its logs', () => {
       ['height.base', '-6'],
     ] as const)
       await page.locator(`[data-reading="${reading}"]`).fill(text);
-    await page.getByRole('link', { name: 'Its logs' }).click();
+    await page.getByRole('link', { name: 'Logs of this tree' }).click();
     await expect(page.getByLabel('total height')).toHaveValue('21.5');
     await expect(page.getByLabel('dbh over bark')).toHaveValue('38');
     await expect(page.getByLabel('± of the height')).toHaveValue(/^0\.\d+$/);
@@ -167,7 +167,7 @@ test.describe('a local volume table', () => {
     await expect(page.getByRole('img', { name: /Residuals of 30 stems/ })).toBeVisible();
     await page.getByRole('region', { name: 'One tree by this table' }).getByLabel('dbh').fill('90');
     await expect(page.getByText(/Outside the range of Local table, beech: a dbh of 90 cm/)).toBeVisible();
-    await page.getByLabel('Equation').selectOption('schumacher-hall');
+    await page.getByLabel('Load thirty beeches of Monte Valdeliro').selectOption('schumacher-hall');
     await expect(page.getByText('Baskerville 1972').first()).toBeVisible();
     await page.getByLabel('Felled stems').fill('32.4 24.1\n30 tall 0.7');
     await expect(page.getByText('Line 1 wants dbh in cm, height in m and volume in m³, not 2 figures.')).toBeVisible();
@@ -175,8 +175,8 @@ test.describe('a local volume table', () => {
 
   test('of board feet is printed by rule and form class', async ({ page, request }) => {
     await page.goto('/results/stem?dbh=42&height=26');
-    const maker = page.getByRole('region', { name: 'A table for the pocket' });
-    const link = maker.getByRole('link', { name: 'Print the table' });
+    const maker = page.getByRole('region', { name: 'Pocket table' });
+    const link = maker.getByRole('link', { name: 'Print table' });
     await maker.getByLabel('Girard form class').fill('81');
     await expect(link).toHaveAttribute('href', /formClass=81/);
     const pdf = await request.get((await link.getAttribute('href')) ?? '');
@@ -194,20 +194,20 @@ test('one log is scaled by every rule, and told what it cannot be', async ({ pag
   await expect(page.getByTestId('rule-doyle')).toContainText('100');
   await expect(page.getByTestId('rule-scribner')).toContainText('122.84');
   await expect(page.getByTestId('rule-international-1/4')).toContainText('135.57');
-  await page.getByLabel('top, the small end').fill('4');
+  await page.getByLabel('top (small end)').fill('4');
   await expect(page.getByTestId('rule-doyle')).toContainText('Doyle has no wood in a log of 4 in or less');
   await page.getByRole('button', { name: 'cm and m' }).click();
   for (const [label, text] of [
     ['length', '9'],
     ['butt', '48'],
     ['middle', '36'],
-    ['top, the small end', '22'],
+    ['top (small end)', '22'],
   ] as const)
     await page.getByLabel(new RegExp(`^${label}`)).fill(text);
   await expect(page.getByRole('row', { name: /^Newton/ })).toContainText('0.939');
   await expect(page.getByRole('row', { name: /^Huber/ })).toContainText('0.916');
   await expect(page.getByRole('row', { name: /^Smalian/ })).toContainText('0.985');
-  await page.getByLabel('top, the small end').fill('50');
+  await page.getByLabel('top (small end)').fill('50');
   await expect(page.getByText('The top is thicker than the middle below it').first()).toBeVisible();
   await expect(page.getByLabel(/^butt/)).toHaveValue('48');
 });
@@ -219,25 +219,25 @@ test.describe('the wood of a survey', () => {
     await post(appUrl(), '/api/trees', tree);
     await page.goto(`/surveys/${surveyId}/wood`);
     const pine = page.getByRole('group', { name: 'Scots pine' });
-    await pine.getByLabel('volume of the stem by').selectOption('text');
+    await pine.getByLabel('Stem volume method').selectOption('text');
     await pine.getByLabel('V in m³').fill('0.00004 * W');
     await expect(pine.getByRole('alert').filter({ hasText: 'W' })).toBeVisible();
     await pine.getByLabel('V in m³').fill('0.00004 * D^2 * H');
     // 0.00004 × 40² × 25
     await expect(pine).toContainText('1.600 m³');
-    await page.getByRole('button', { name: 'Begin a price list' }).click();
+    await page.getByRole('button', { name: 'Add price list' }).click();
     const second = page.getByRole('group', { name: 'product 2' }).getByLabel('product', { exact: true });
     await second.fill('sawlog');
-    await page.getByRole('button', { name: 'Keep for this survey' }).click();
+    await page.getByRole('button', { name: 'Save for this survey' }).click();
     await expect(page.getByText('two prices for the same thing').first()).toBeVisible();
     await second.fill('short log');
-    await page.getByRole('button', { name: 'Keep for this survey' }).click();
-    await expect(page.getByText('holds now')).toBeVisible();
+    await page.getByRole('button', { name: 'Save for this survey' }).click();
+    await expect(page.getByText('in use')).toBeVisible();
 
     await page.goto(`/measure/${tree.id}`);
     // 0.00004 × 36² × 17.5, by the survey’s own equation
     await expect(page.getByText('0.907').first()).toBeVisible();
-    await page.getByRole('link', { name: 'Its logs' }).click();
+    await page.getByRole('link', { name: 'Logs of this tree' }).click();
     await expect(page.getByLabel('species')).toHaveValue('sp');
     await expect(page.getByText('These are the prices of')).toBeVisible();
   });
@@ -251,19 +251,19 @@ test.describe('the wood of a survey', () => {
     await expect(page.getByText(/Kept: Beech of .* goes by this table now/)).toBeVisible();
     await page.goto(`/surveys/${surveyId}/wood`);
     const beech = page.getByRole('group', { name: 'Beech' });
-    await expect(beech.getByLabel('volume of the stem by')).toHaveValue('kept');
-    await beech.getByLabel('volume of the stem by').selectOption('form-factor');
-    await page.getByRole('button', { name: 'Keep for this survey' }).click();
-    await expect(page.getByRole('button', { name: 'Take this again' })).toBeVisible();
-    await page.getByRole('button', { name: 'Take this again' }).click();
-    await expect(beech.getByLabel('volume of the stem by')).toHaveValue('kept');
+    await expect(beech.getByLabel('Stem volume method')).toHaveValue('kept');
+    await beech.getByLabel('Stem volume method').selectOption('form-factor');
+    await page.getByRole('button', { name: 'Save for this survey' }).click();
+    await expect(page.getByRole('button', { name: 'Use again' })).toBeVisible();
+    await page.getByRole('button', { name: 'Use again' }).click();
+    await expect(beech.getByLabel('Stem volume method')).toHaveValue('kept');
   });
 
   test('takes a taper that was fitted to sections, and draws its stems by it', async ({ page }) => {
     const { surveyId } = await makePlot(appUrl());
     await page.goto(`/results/local-taper?survey=${surveyId}`);
     await expect(page.getByText('At least 12 sections are needed')).toBeVisible();
-    await page.getByLabel('Sections, one to a line').fill('32 24 12 20\n32 24 thick 20');
+    await page.getByLabel('Sections').fill('32 24 12 20\n32 24 thick 20');
     await expect(page.getByText(/^Line 2 height of the section/)).toBeVisible();
     await page.getByRole('button', { name: 'Take forty pines' }).click();
     // Scattered by 2.5 % of diameters of some 25 cm.
@@ -285,13 +285,13 @@ test.describe('the wood of a survey', () => {
     }[];
     const id = surveys.find(({ placeName, name }) => placeName === 'Monte Valdeliro' && name.includes('2026'))?.id;
     await page.goto(`/results/${id ?? ''}/logs`);
-    await page.getByRole('button', { name: 'Cut all trees' }).click();
+    await page.getByRole('button', { name: 'Calculate logs' }).click();
     await expect(page.getByTestId('stand-net')).toHaveText(/^\d+$/);
     const net = Number(await page.getByTestId('stand-net').textContent());
     await expect(page.getByRole('row', { name: /^sawlog/ })).toContainText('±');
     const amount = page.getByRole('group', { name: 'cost 1' }).getByLabel(/^amount/);
     await amount.fill('30');
-    await page.getByRole('button', { name: 'Cut them anew' }).click();
+    await page.getByRole('button', { name: 'Calculate again' }).click();
     await expect.poll(async () => Number(await page.getByTestId('stand-net').textContent())).toBeLessThan(net);
 
     // Five hundred times as many trees: long enough to see how far it is, and to stop it.
@@ -302,12 +302,12 @@ test.describe('the wood of a survey', () => {
       await route.fulfill({ json: { ...stand, trees: many } });
     });
     await page.reload();
-    await page.getByRole('button', { name: 'Cut all trees' }).click();
-    const progress = page.getByRole('progressbar', { name: 'Trees cut' });
+    await page.getByRole('button', { name: 'Calculate logs' }).click();
+    const progress = page.getByRole('progressbar', { name: 'Trees calculated' });
     await expect.poll(async () => Number(await progress.getAttribute('value'))).toBeGreaterThan(100);
     await page.getByRole('button', { name: 'Stop' }).click();
     await expect(progress).toBeHidden();
-    await expect(page.getByRole('button', { name: 'Cut all trees' })).toBeEnabled();
+    await expect(page.getByRole('button', { name: 'Calculate logs' })).toBeEnabled();
     await expect(page.getByTestId('stand-net')).toBeHidden();
   });
 });

@@ -34,11 +34,11 @@ test('sixty trees are called out, line by line, and any of them is taken back', 
   expect(trees.map(({ tag }) => Number(tag)).sort((a, b) => a - b)).toEqual(
     Array.from({ length: 60 }, (_, i) => i + 1),
   );
-  await expect(page.getByLabel('Running sums')).toContainText('60');
+  await expect(page.getByLabel('Running totals')).toContainText('60');
   await line.press('Control+z');
   await expect(line).toHaveValue(/^#60 /);
-  await expect(page.getByLabel('Running sums')).toContainText('59');
-  await expect(page.getByRole('group', { name: 'Plan of the plot' }).getByRole('button').first()).toBeVisible();
+  await expect(page.getByLabel('Running totals')).toContainText('59');
+  await expect(page.getByRole('group', { name: 'Map of the plot' }).getByRole('button').first()).toBeVisible();
 });
 
 test.describe('on a phone', () => {
@@ -111,13 +111,13 @@ test('a point of the work list is cleared with a reason, and put back', async ({
   await page.goto(`/results/${id}/checks`);
   const digits = page.getByRole('listitem').filter({ hasText: 'Too many .0 and .5' });
   await digits.getByRole('button', { name: 'It may stay' }).click();
-  await digits.getByRole('button', { name: 'Clear' }).click();
+  await digits.getByRole('button', { name: 'Clear sheet' }).click();
   await expect(digits.getByRole('alert')).toContainText('Say why it may stay');
   await digits.getByLabel('Why it may stay').fill('a tape in half inches');
-  await digits.getByRole('button', { name: 'Clear' }).click();
-  const cleared = page.getByRole('region', { name: 'Cleared' });
+  await digits.getByRole('button', { name: 'Clear sheet' }).click();
+  const cleared = page.getByRole('region', { name: 'Checked' });
   await expect(cleared).toContainText('a tape in half inches');
-  await cleared.getByRole('button', { name: 'Put it back' }).click();
+  await cleared.getByRole('button', { name: 'Undo remove' }).click();
   await expect(cleared).toHaveCount(0);
 });
 
@@ -158,7 +158,7 @@ test('plots are planned in the outline of a stratum, and laid out', async ({ pag
   await page.getByLabel('Spread between plots').fill('38');
   await expect(page.getByText('58', { exact: true })).toBeVisible();
   await page.getByLabel('Plots', { exact: true }).fill('4');
-  await page.getByRole('button', { name: 'Lay out these plots' }).click();
+  await page.getByRole('button', { name: 'Create these plots' }).click();
   await expect(page.getByRole('link', { name: /^plot / })).toHaveCount(5);
   const plots = await get<readonly { readonly latitude: number | null; readonly areaM2: number }[]>(
     appUrl(),
@@ -172,15 +172,15 @@ test('a survey of angle-count points is made by its form, and its points are lai
   await page.getByLabel('Place').fill('Harrow Creek Wood');
   await page.getByLabel('Survey', { exact: true }).fill('Points');
   await page.getByLabel('Crew').fill('Crew Badger');
-  await page.getByLabel('What it takes').selectOption('variable-radius');
-  await page.getByLabel('Factor, m²/ha').fill('0');
+  await page.getByLabel('Plot type').selectOption('variable-radius');
+  await page.getByLabel('Basal area factor, m²/ha').fill('0');
   await page.getByLabel('Strata').fill('North = 10 ha\nSouth = 6 ha');
-  await page.getByRole('button', { name: 'Make the survey' }).click();
+  await page.getByRole('button', { name: 'Create survey' }).click();
   await expect(page.getByText('The factor must be a number from 0.05 to 200 m²/ha.')).toBeVisible();
-  await page.getByLabel('Factor, m²/ha').fill('4');
-  await page.getByRole('button', { name: 'Make the survey' }).click();
+  await page.getByLabel('Basal area factor, m²/ha').fill('4');
+  await page.getByRole('button', { name: 'Create survey' }).click();
   await expect(page.getByRole('heading', { name: 'Points', exact: true })).toBeVisible();
-  await expect(page.getByLabel('Factor, m²/ha')).toHaveValue('4');
+  await expect(page.getByLabel('Basal area factor, m²/ha')).toHaveValue('4');
   await page.getByRole('button', { name: 'Add point' }).click();
   await expect(page.getByText('factor 4 m²/ha · slope 0 %')).toBeVisible();
 });
@@ -215,7 +215,7 @@ test('the report of each demo survey is read on the screen and taken away', asyn
   ] as const) {
     const id = await demo(place, name);
     await page.goto(`/report/${id}`);
-    await expect(page.getByRole('heading', { name: 'Checks left open' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Open review list' })).toBeVisible();
     await expect(page.getByText('no permission to fell')).toBeVisible();
     for (const [button, ending] of [
       ['PDF', '.pdf'],
@@ -249,7 +249,7 @@ test('a plot of two thousand trees is drawn where one looks, and walked to its e
   );
   await page.goto(`/tally/${plotId}`);
   const row = (tag: string) =>
-    page.getByRole('button', { name: `Tree ${tag}, Scots pine: bring to the line`, exact: true });
+    page.getByRole('button', { name: `Tree ${tag}, Scots pine: edit on the line`, exact: true });
   // The last tree is in sight: it is what was saved last.
   await expect(row('2000')).toBeInViewport();
   expect(await page.getByRole('button', { name: /bring to the line$/ }).count()).toBeLessThan(100);
@@ -297,14 +297,14 @@ test('a tree on the edge is decided beside its sheet, by its own dbh and its own
   await page.getByRole('button', { name: 'Back to the sheet' }).click();
   await page.locator('[data-reading="diameter.diameter"]').fill('40');
   await page.getByRole('button', { name: 'In or out?' }).click();
-  await page.getByLabel('distance as taped').fill('12.40');
+  await page.getByLabel('distance by tape').fill('12.40');
   await expect(page.getByTestId('in-or-out')).toHaveText('in');
   // 12.616 − (12.40 + 0.20) m = 1.6 cm
   await expect(page.getByTestId('margin')).toHaveText('1.6 cm');
   await page.getByLabel('slope along the tape').fill('30');
   await expect(page.getByTestId('in-or-out')).toHaveText('in');
   await page.getByLabel('slope along the tape').fill('0');
-  await page.getByLabel('distance as taped').fill('12.5');
+  await page.getByLabel('distance by tape').fill('12.5');
   await expect(page.getByTestId('in-or-out')).toHaveText('out');
   await page.keyboard.press('Escape');
   await expect(page.locator('[data-reading="diameter.diameter"]')).toHaveValue('40');
@@ -312,7 +312,7 @@ test('a tree on the edge is decided beside its sheet, by its own dbh and its own
 
 test('a sample of two phases is worked out from lists that are pasted', async ({ page }) => {
   await page.goto('/results/two-phases');
-  await page.getByRole('button', { name: 'Count and measure' }).click();
+  await page.getByRole('button', { name: 'Count-measure' }).click();
   await expect(page.getByTestId('enter-first')).toHaveText(/^Enter factor, m²\/ha · the list of what was measured\.$/);
   await page.getByLabel('factor').fill('4');
   await page.getByLabel('Trees counted').fill('6\n8\n7');

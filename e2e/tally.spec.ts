@@ -26,7 +26,7 @@ test.describe('the tally', () => {
     }
     await expect(page.getByRole('table', { name: 'Trees of plot 1' }).locator('tbody tr')).toHaveCount(20);
     await expect(page.locator('#waiting')).toHaveText('');
-    const sums = page.getByLabel('Running sums');
+    const sums = page.getByLabel('Running totals');
     await expect(sums).toContainText('400');
     const { trees, sums: kept } = await get<TallyAnswer>(appUrl(), `/api/tally?plot=${plot.plotId}`);
     expect(trees.map(({ tag }) => tag)).toEqual(diameters.map((_, i) => String(i + 1)));
@@ -120,7 +120,7 @@ test.describe('the tally', () => {
   test('marks the plot finished', async ({ page, plot }) => {
     await openTally(page, plot.plotId);
     await page.getByRole('button', { name: 'Plot is finished' }).click();
-    await expect(page.getByRole('button', { name: 'Finished: open it again' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Reopen (finished)' })).toBeVisible();
     await page.goto(`/tally?survey=${plot.surveyId}`);
     await expect(page.getByRole('link', { name: /plot 1/ })).toContainText('finished');
   });
@@ -138,7 +138,7 @@ test.describe('the tally', () => {
     await page.keyboard.press('Enter');
     await expect(missing).toBeHidden();
     await page.getByRole('button', { name: 'Plot is finished' }).click();
-    await expect(page.getByRole('button', { name: 'Finished: open it again' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Reopen (finished)' })).toBeVisible();
   });
 });
 

@@ -56,7 +56,7 @@ test.describe('the tree sheet on a desk', () => {
     await expect(note).toBeHidden();
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(height(page)).toContainText('13.50');
-    await note.getByRole('button', { name: 'it is so' }).click();
+    await note.getByRole('button', { name: 'Mark as checked' }).click();
     await expect(note).toBeHidden();
   });
 
@@ -78,10 +78,10 @@ test.describe('the tree sheet on a desk', () => {
     await openSheet(page);
     await box(page, 'height.top').fill('31.8°');
     await expect(page.getByLabel('top: unit')).toHaveValue('deg');
-    await page.getByLabel('Diameter by').selectOption('diameter.girth');
+    await page.getByLabel('Diameter method').selectOption('diameter.girth');
     await box(page, 'diameter.girth').fill('3\' 8.5"');
     await expect(page.getByLabel('girth: unit')).toHaveValue('in');
-    await expect(page.getByRole('region', { name: 'Figures' })).toContainText('36.0');
+    await expect(page.getByRole('region', { name: 'Results of this tree' })).toContainText('36.0');
   });
 
   test('shows feet and inches on demand', async ({ page }) => {
@@ -135,12 +135,12 @@ test.describe('the tree sheet on a desk', () => {
     await page.keyboard.press('Escape');
     await page.keyboard.press('r');
     await page.keyboard.type('36');
-    await expect(page.getByRole('region', { name: 'Figures' })).toContainText('0.1018');
+    await expect(page.getByRole('region', { name: 'Results of this tree' })).toContainText('0.1018');
     await page.keyboard.press('Alt+c');
     await expect(page.getByLabel('call-out')).toBeFocused();
     await page.keyboard.press('Escape');
     await page.keyboard.press('?');
-    await expect(page.getByRole('dialog')).toContainText('keep the tree and take the next');
+    await expect(page.getByRole('dialog')).toContainText('save the tree and start the next');
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toBeHidden();
   });
@@ -158,7 +158,7 @@ test.describe('the tree sheet on a desk', () => {
 
   test('keeps the method for the next tree and the next plot, and offers the last species', async ({ page, plot }) => {
     await openSheet(page, `/measure?plot=${plot.plotId}`);
-    await page.getByLabel('Diameter by').selectOption('diameter.girth');
+    await page.getByLabel('Diameter method').selectOption('diameter.girth');
     await page.getByLabel('Species').selectOption('bt');
     await box(page, 'diameter.girth').fill('133');
     await page.getByRole('button', { name: 'Save tree' }).click();
@@ -190,8 +190,8 @@ test.describe('the tree sheet on a desk', () => {
     await expect(page.getByLabel('Tag')).toHaveValue('2');
     await expect(box(page, 'diameter.diameter')).toHaveValue('');
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Give at least the diameter.')).toBeVisible();
-    await expect(page.getByText('Name the species.')).toBeVisible();
+    await expect(page.getByText('Enter at least the diameter.')).toBeVisible();
+    await expect(page.getByText('Choose a species.')).toBeVisible();
     await page.goto(`/tally/${plot.plotId}`);
     await expect(page.getByRole('row', { name: /Beech/ })).toContainText('41.0');
   });
@@ -205,8 +205,8 @@ test.describe('the tree sheet on a desk', () => {
     await page.keyboard.press('Alt+o');
     await expect(box(page, 'diameter.diameter')).toHaveValue('34.5');
     await box(page, 'diameter.diameter').fill('99');
-    await expect(page.getByText('Changed here, not on the record yet.')).toBeVisible();
-    await page.getByRole('button', { name: 'Back to the record' }).click();
+    await expect(page.getByText('Changes not saved yet.')).toBeVisible();
+    await page.getByRole('button', { name: 'Discard changes' }).click();
     await expect(box(page, 'diameter.diameter')).toHaveValue('34.5');
     await box(page, 'diameter.diameter').fill('36.5');
     await page.keyboard.press('Control+Enter');
@@ -221,7 +221,7 @@ test.describe('the tree sheet on a phone', () => {
 
   test('takes one reading at a time on large keys, with a ± key of its own', async ({ page }) => {
     await openSheet(page);
-    const keys = page.getByRole('group', { name: 'Key pad' });
+    const keys = page.getByRole('group', { name: 'Keypad' });
     const press = async (text: string) => {
       for (const key of text) await keys.getByRole('button', { name: key, exact: true }).tap();
     };

@@ -53,11 +53,13 @@ test('a survey that looks twice is prepared, and its plots get their quick figur
   await page.getByLabel('Place').fill('Test wood');
   await page.getByLabel('Survey', { exact: true }).fill('By eye and by tape');
   await page.getByLabel('Crew').fill('Crew Badger');
-  await page.getByLabel('Phases').selectOption({ label: 'two: a quick figure of every plot, some plots tallied' });
-  await page.getByRole('button', { name: 'Make the survey' }).click();
+  await page
+    .getByLabel('Two-phase design')
+    .selectOption({ label: 'two: a quick figure of every plot, some plots tallied' });
+  await page.getByRole('button', { name: 'Create survey' }).click();
   await expect(page.getByText('Say what is told of every plot')).toBeVisible();
-  await page.getByLabel('What is told of every plot').fill('basal area by eye');
-  await page.getByRole('button', { name: 'Make the survey' }).click();
+  await page.getByLabel('Auxiliary variable').fill('basal area by eye');
+  await page.getByRole('button', { name: 'Create survey' }).click();
   await page.waitForURL(/survey=/);
   const surveyId = new URL(page.url()).searchParams.get('survey') ?? '';
   for (const [label, auxiliary] of [
@@ -95,8 +97,8 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
   await page.goto(`/tally/${plotId}`);
   const counted = page.getByRole('region', { name: 'Trees counted in' });
   await expect(counted).toContainText('Not counted yet.');
-  for (let i = 0; i < 7; i += 1) await counted.getByRole('button', { name: 'One more' }).click();
-  await counted.getByRole('button', { name: 'One less' }).click();
+  for (let i = 0; i < 7; i += 1) await counted.getByRole('button', { name: 'One tree more' }).click();
+  await counted.getByRole('button', { name: 'One tree fewer' }).click();
   // Six trees by factor 4.
   await expect(counted).toContainText('24.0 m² / ha');
   await expect
@@ -106,12 +108,12 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
   await expect(counted.locator('output')).toHaveText('6');
   // What is known of the plot beside the count is kept without it.
   await page.getByText('About the point').click();
-  await counted.getByRole('button', { name: 'One less' }).click();
+  await counted.getByRole('button', { name: 'One tree fewer' }).click();
   await page.getByLabel('ground').fill('boulders');
-  await page.getByRole('button', { name: 'Keep', exact: true }).first().click();
-  await counted.getByRole('button', { name: 'One more' }).click();
+  await page.getByRole('button', { name: 'Save plot details', exact: true }).first().click();
+  await counted.getByRole('button', { name: 'One tree more' }).click();
   // Whoever leaves at once takes the last tap along.
-  await counted.getByRole('button', { name: 'One more' }).click();
+  await counted.getByRole('button', { name: 'One tree more' }).click();
   await page.goto('/help');
   await expect
     .poll(async () => (await get<{ readonly auxiliary: number | null }>(appUrl(), `/api/plots/${plotId}`)).auxiliary)
@@ -132,13 +134,13 @@ test('a guessed tree is told whether it is to be measured', async ({ page }) => 
   await line.fill('sp kpi1.2');
   await line.press('Enter');
   await expect(page.getByText('Measure tree 1.')).toBeVisible();
-  await expect(page.getByText('measure it')).toBeVisible();
+  await expect(page.getByText('Measure')).toBeVisible();
   await line.press('ArrowUp');
   await expect(line).toHaveValue('#1 sp kpi1.2');
   await expect(page.getByText('waiting', { exact: true })).toHaveCount(0);
   await line.fill('#1 sp 40 = 24 kpi1.2');
   await line.press('Enter');
-  await expect(page.getByText('measure it')).toHaveCount(0);
+  await expect(page.getByText('Measure')).toHaveCount(0);
   await line.fill('sp kpi0.001');
   await line.press('Enter');
   await expect(page.getByText('Tree 2: the guess is enough.')).toBeVisible();
@@ -156,8 +158,8 @@ test('a plot keeps its photos, and the report shows the parts that are chosen', 
   await line.press('Enter');
   await expect(line).toHaveValue('');
   await page.getByText('Photos', { exact: true }).click();
-  await expect(page.getByText('No photo yet.')).toBeVisible();
-  await page.getByLabel('What the next one shows').fill('to the north');
+  await expect(page.getByText('No photos yet.')).toBeVisible();
+  await page.getByLabel('Caption of the next photo').fill('to the north');
   await page
     .getByLabel('Take or choose a photo')
     .setInputFiles({ name: 'north.png', mimeType: 'image/png', buffer: picture(2400, 1800) });
@@ -165,9 +167,9 @@ test('a plot keeps its photos, and the report shows the parts that are chosen', 
   await expect(photo).toBeVisible();
   // 2400 × 1800 is made smaller first.
   expect(await photo.evaluate((image: HTMLImageElement) => image.decode().then(() => image.naturalWidth))).toBe(1600);
-  await page.getByRole('button', { name: 'Take off' }).click();
+  await page.getByRole('button', { name: 'Remove photo' }).click();
   await expect(photo).toHaveCount(0);
-  await page.getByRole('button', { name: 'Put it back' }).click();
+  await page.getByRole('button', { name: 'Undo remove' }).click();
   await expect(photo).toBeVisible();
   await page.goto(`/report/${surveyId}`);
   await expect(page.getByRole('img', { name: /^Plot 1: to the north/ })).toBeVisible();
@@ -176,7 +178,7 @@ test('a plot keeps its photos, and the report shows the parts that are chosen', 
   await page.getByRole('checkbox', { name: 'Photos of plots' }).check();
   await page.getByRole('button', { name: 'Show these parts' }).click();
   await expect(page.getByRole('heading', { name: 'Photos of plots' })).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'Design' })).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Sampling design' })).toHaveCount(0);
   const pdf = await page.getByRole('link', { name: 'PDF' }).getAttribute('href');
   expect(pdf).toContain('part=photos');
   const answer = await page.request.get(pdf ?? '');
@@ -194,11 +196,11 @@ test('codes of a survey grow, and those in use stay', async ({ page }) => {
   await page.goto(`/surveys/${surveyId}`);
   const species = page.getByLabel('Species', { exact: true });
   await species.fill('sp = Scots pine\nrb = Rowan = dome');
-  await page.getByRole('button', { name: 'Keep these codes' }).click();
+  await page.getByRole('button', { name: 'Save codes' }).click();
   await expect(page.locator('#codes-species-error')).toContainText('carry “bt”');
   await species.fill('sp = Scots pine\nbt = Beech\nrb = Rowan = dome');
-  await page.getByRole('button', { name: 'Keep these codes' }).click();
-  await expect(page.getByText('Kept: they can be called out from now on.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save codes' }).click();
+  await expect(page.getByText('Saved. The codes can be used from now on.')).toBeVisible();
   await page.goto(`/tally/${plotId}`);
   await page.locator('#call-line').fill('rb 22');
   await expect(page.getByText('Rowan', { exact: true })).toBeVisible();
@@ -211,21 +213,21 @@ test('plots are planned along lines', async ({ page }) => {
   );
   const id = surveys.find(({ placeName, name }) => placeName === 'Monte Valdeliro' && name.includes('2026'))?.id ?? '';
   await page.goto(`/surveys/${id}/plan`);
-  await page.getByLabel('Layout').selectOption({ label: 'along parallel lines from a random start' });
-  await page.getByLabel('Lines apart, m').fill('80');
-  await page.getByLabel('Lines run towards').fill('NE');
+  await page.getByLabel('Layout').selectOption({ label: 'parallel lines, random start' });
+  await page.getByLabel('Line spacing, m').fill('80');
+  await page.getByLabel('Bearing of the lines').fill('NE');
   await expect(page.getByText(/apart on \d+ lines/)).toBeVisible();
-  await page.getByLabel('Lines apart, m').fill('0');
+  await page.getByLabel('Line spacing, m').fill('0');
   await expect(page.getByText('between 5 and 10000 m apart')).toBeVisible();
   // CV 40 % and ± 10 %: 64 plots; of 100 that there are 40, t² CV² N ÷ (N E² + t² CV²).
-  await page.getByLabel('Plots that there are, where they can be counted').fill('100');
-  await expect(page.getByRole('group', { name: 'How many plots for a wished error' })).toContainText('40 plots');
+  await page.getByLabel('Number of plots in the population (optional)').fill('100');
+  await expect(page.getByRole('group', { name: 'Number of plots for a target error' })).toContainText('40 plots');
 });
 
 test('plots come from a file of points, looked at first', async ({ page }) => {
   const { surveyId } = await makePlot(appUrl(), METRIC);
   await page.goto(`/surveys/${surveyId}/plan`);
-  const file = page.getByLabel('Points, as GeoJSON');
+  const file = page.getByLabel('Points as GeoJSON');
   const points = (...labels: readonly string[]) => ({
     name: 'plots.geojson',
     mimeType: 'application/geo+json',

@@ -173,16 +173,16 @@ test('the theme is kept, and the start page leads to the surveys', async ({ page
 
 test('a survey is made, a plot laid out, and the tally opens, by keyboard', async ({ page }) => {
   await page.goto('/surveys/new', { waitUntil: 'networkidle' });
-  await page.getByRole('button', { name: 'Make the survey' }).press('Enter');
+  await page.getByRole('button', { name: 'Create survey' }).press('Enter');
   const place = page.getByLabel('Place');
   await expect(place).toHaveAttribute('aria-invalid', 'true');
-  await expect(page.getByText('The place must be text of 1 to 80 characters', { exact: false })).toBeVisible();
+  await expect(page.getByText('Place must be one line of 1 to 80 characters', { exact: false })).toBeVisible();
   await place.fill('Fern hollow');
   await page.getByLabel('Survey', { exact: true }).fill('Visit of 2026');
   await page.getByLabel('Crew').fill('Crew Badger');
   await page.getByLabel(/^Eye height/).fill('tall');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/The eye height must be a number from 0.5 to 2.5 m/)).toBeVisible();
+  await expect(page.getByText(/Eye height must be a number from 0.5 to 2.5 m/)).toBeVisible();
   await expect(place).toHaveValue('Fern hollow');
   await page.getByLabel(/^Eye height/).fill('5 ft 3 in');
   await page.keyboard.press('Enter');
@@ -227,7 +227,7 @@ test('imperial surveys speak feet, inches and acres', async ({ page }) => {
   await page.keyboard.type('sp 13.6 +80 -5 @100');
   await expect(page.locator('#chips')).toContainText('height 85.0 ft');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Running sums')).toContainText('stems / ac');
+  await expect(page.getByLabel('Running totals')).toContainText('stems / ac');
   await page.goto(`/results/${made.surveyId}?unfinished=1`);
   await expect(page.getByText('ft² / ac').first()).toBeVisible();
 });

@@ -8,14 +8,14 @@ test.describe('where to tape', () => {
     await expect(page.getByTestId(point)).toHaveText('1.30 m');
     await page.getByRole('radio', { name: 'bulge' }).check();
     await expect(page.getByText('Enter begins at · ends at.')).toBeVisible();
-    await page.getByLabel('begins at').fill('1.2');
+    await page.getByLabel('Begins at').fill('1.2');
     await page.getByLabel(/^ends at/).fill('1.5');
     await expect(page.getByTestId(point)).toHaveText('1.50 m');
     await page.getByRole('radio', { name: 'slope' }).check();
     await page.getByRole('textbox', { name: /^slope/ }).fill('40');
     await expect(page.getByText('from the uphill side · one stem')).toBeVisible();
-    await page.getByLabel('thickness of the stem').fill('60');
-    await page.getByLabel('thins by cm a metre').fill('1.5');
+    await page.getByLabel('Stem diameter').fill('60');
+    await page.getByLabel('Taper, cm per m').fill('1.5');
     await expect(page.getByText('12 cm apart on a stem of 60.0 cm')).toBeVisible();
     await page.getByLabel('Field rules').selectOption('street');
     await expect(page.getByTestId(point)).toHaveText('narrowest, 0.30 m to 1.37 m');
@@ -30,8 +30,8 @@ test.describe('where to tape', () => {
     await page.getByRole('radio', { name: 'one', exact: true }).focus();
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('ArrowRight');
-    await expect(page.getByRole('radio', { name: 'fork under breast height' })).toBeChecked();
-    const crotch = page.getByLabel('height of the fork');
+    await expect(page.getByRole('radio', { name: 'fork below breast height' })).toBeChecked();
+    const crotch = page.getByLabel('Height of the fork');
     await crotch.fill('0.8');
     await page.getByLabel('stems', { exact: true }).fill('2');
     await expect(page.getByText('from the level ground · 2 separate stems')).toBeVisible();
@@ -51,7 +51,7 @@ test.describe('where to tape', () => {
     // The plot has a slope of 20 %.
     await expect(page.getByText('from the uphill side · one stem')).toBeVisible();
     await page.getByRole('radio', { name: 'bulge' }).check();
-    await page.getByLabel('begins at').fill('1.2');
+    await page.getByLabel('Begins at').fill('1.2');
     await page.getByLabel(/^ends at/).fill('1.5');
     await page.getByRole('radio', { name: 'fork under 0.3 m' }).check();
     await page.getByLabel('stems', { exact: true }).fill('2');

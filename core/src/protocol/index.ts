@@ -57,7 +57,7 @@ export {
   FACTOR_LIMITS,
   isRectangleWithin,
   type NestedCircle,
-  placeWords,
+  placeKind,
   PLOT_AREA_LIMITS_M2,
   PLOT_KINDS,
   PLOT_SLOPE_LIMITS_PCT,

@@ -66,11 +66,9 @@ export const isRectangleWithin = (widthM: number, lengthM: number): boolean =>
   widthM * lengthM >= PLOT_AREA_LIMITS_M2.low && widthM * lengthM <= PLOT_AREA_LIMITS_M2.high;
 
 /**
- * What the places of a survey are called: points where trees are counted with a factor, plots otherwise.
+ * What the places of a survey are: points where trees are counted with a factor, plots otherwise.
  *
- * @example placeWords({ kind: 'variable-radius' }).many // points
+ * @example placeKind({ kind: 'variable-radius' }) // point
  */
-export const placeWords = ({ kind }: Pick<PlotShape, 'kind'>) =>
-  kind === 'variable-radius'
-    ? ({ one: 'point', many: 'points', One: 'Point', Many: 'Points' } as const)
-    : ({ one: 'plot', many: 'plots', One: 'Plot', Many: 'Plots' } as const);
+export const placeKind = ({ kind }: Pick<PlotShape, 'kind'>): 'point' | 'plot' =>
+  kind === 'variable-radius' ? 'point' : 'plot';

@@ -259,7 +259,7 @@ describe('marks on the body', () => {
       id: uuid(),
       observer,
       device: 'test device',
-      words: 'the top of the pocket',
+      words: 'top of the pocket',
       barefootM,
       bootsM: 0.03,
     });

@@ -46,7 +46,7 @@ describe('a file of trees', () => {
     expect(await treesOf(plot.id)).toEqual([]);
   });
 
-  it('is kept whole, with readings as they were typed, and a second time changes nothing', async () => {
+  it('is kept whole, with readings as they were typed, and twice changes nothing', async () => {
     const { survey, plot } = await surveyWithPlot();
     const id = uuid();
     const first = await file<ImportDone>(survey.id, GOOD, { id });

@@ -11,7 +11,7 @@ describe('the printed table of board feet', () => {
     // 20 in and 2 logs by hand: 55.88185 − 14.94565 × 20 + 1.15949 × 400
     expect(texts).toContain('221');
     expect(texts.filter((text) => /^\d+$/.test(text)).length).toBeGreaterThanOrEqual(16 * 8);
-    expect(texts.join(' ')).toContain('check against your local table');
+    expect(texts.join(' ')).toContain('Check against your local table');
   });
 });
 
@@ -23,7 +23,7 @@ describe('which table is asked for', () => {
   it.each([
     ['rule=guess&formClass=80', 'rule', 'must be one of'],
     ['rule=doyle', 'formClass', 'Nothing is written'],
-    ['rule=doyle&formClass=20', 'formClass', 'between 70 and 86'],
+    ['rule=doyle&formClass=20', 'formClass', '70 to 86'],
     ['rule=doyle&formClass=eighty', 'formClass', 'does not start with a number'],
   ])('“%s” is refused at its field', (query, field, said) => {
     expect(asked(query)).toMatchObject({ field });

@@ -5,6 +5,8 @@ import { Problem } from '../problem.ts';
 import { followed } from './paper-progress.ts';
 import type { RecordSheets } from './record-sheets.ts';
 import type { Report } from './report.ts';
+import { t } from '../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 export type PaperKind = 'pdf' | 'xlsx';
 
@@ -35,7 +37,7 @@ export type PaperMessage = { readonly share: number } | { readonly bytes: Uint8A
 /** Longer than this no report is set. */
 const MOST_MS = 120_000;
 const ROOM = { maxOldGenerationSizeMb: 512 };
-const papers = turns('A report', { atOnce: 1, mostWaiting: 10, retryAfterS: 10 });
+const papers = turns(message('server-report.report', 'A report'), { atOnce: 1, mostWaiting: 10, retryAfterS: 10 });
 
 const inWorker = (script: string, task: PaperTask, onProgress: OnProgress): Promise<Uint8Array<ArrayBuffer>> =>
   new Promise((resolve, reject) => {
@@ -51,7 +53,7 @@ const inWorker = (script: string, task: PaperTask, onProgress: OnProgress): Prom
       reject(
         new Problem(
           'too-large',
-          'This report is too large to be set. Choose fewer of its parts, or take the CSV files.',
+          t('report.this-report-is-too-large', 'This report is too large. Choose fewer parts, or use the CSV files.'),
         ),
       );
     });

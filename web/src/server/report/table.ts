@@ -1,4 +1,6 @@
 import { printRounded, printStandardError } from '@arbolito/core/units';
+import { figures, say } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** A cell as it is shown, and the value behind it; page, print, PDF and workbook show the same text. */
 export interface Cell {
@@ -28,8 +30,8 @@ export interface ReportTable {
   readonly notes: readonly string[];
 }
 
-export const words = (text: string, href?: string): Cell => ({
-  text,
+export const words = (text: Text, href?: string): Cell => ({
+  text: say(text),
   value: null,
   ...(href === undefined ? {} : { href }),
 });
@@ -39,17 +41,17 @@ const DASH: Cell = { text: '—', value: null };
 export const figure = (value: number | null | undefined, decimals: number): Cell =>
   value === null || value === undefined || !Number.isFinite(value)
     ? DASH
-    : { text: printRounded(value, decimals), value: Number(printRounded(value, decimals)), decimals };
+    : { text: figures(printRounded(value, decimals)), value: Number(printRounded(value, decimals)), decimals };
 
 /** A standard error; or why there is none. */
-export const errorCell = (value: number | null | undefined, none = '—'): Cell =>
+export const errorCell = (value: number | null | undefined, none: Text = '—'): Cell =>
   value === null || value === undefined || !Number.isFinite(value)
     ? words(none)
     : {
-        text: `± ${printStandardError(value)}`,
+        text: figures(`± ${printStandardError(value)}`),
         value: Number(printStandardError(value)),
         decimals: (printStandardError(value).split('.')[1] ?? '').length,
       };
 
-export const text = (name: string): ReportColumn => ({ name, kind: 'text' });
-export const number = (name: string): ReportColumn => ({ name, kind: 'number' });
+export const text = (name: Text): ReportColumn => ({ name: say(name), kind: 'text' });
+export const number = (name: Text): ReportColumn => ({ name: say(name), kind: 'number' });

@@ -16,6 +16,7 @@ import type { SummaryService } from '../results/service.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 import type { TreeQueries } from '../trees/queries.ts';
 import type { CheckRepository, DecisionRow } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 export interface CheckService {
   /** Everything worth a second look in a survey, with what was decided about it. */
@@ -71,9 +72,12 @@ const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings
   title: finding.title.replace(/\?$/, ''),
   message: [
     finding.message,
-    ...finding.suggestedFixes
-      .slice(0, 1)
-      .map(({ label, becomes }) => `Likely mend: ${label}${becomes === undefined ? '' : `, ${becomes}`}.`),
+    ...finding.suggestedFixes.slice(0, 1).map(({ label, becomes }) =>
+      t('server.suggested-fix', 'Suggested fix: {label}{value}.', {
+        label,
+        value: becomes === undefined ? '' : `, ${becomes}`,
+      }),
+    ),
   ].join(' '),
   plotId,
   treeId,
@@ -184,20 +188,26 @@ export function checkService({
       const known = await repository.digest(decision.id);
       if (known !== null) {
         if (known === digest) return get(surveyId);
-        throw new Problem('conflict', 'A decision with this identifier is on the record already, with other content.');
+        throw new Problem(
+          'conflict',
+          t(
+            'server.this-identifier-is-already-used-7',
+            'This identifier is already used for a decision with other content.',
+          ),
+        );
       }
       const list = await get(surveyId);
       if (![...list.open, ...list.cleared].some(({ key }) => key === decision.point))
         throw invalidField(
           '/point',
           'point-unknown',
-          'There is no such point on the work list: it may be mended already.',
+          t('server.this-finding-is-not-in', 'This finding is not in the review list. It may be corrected already.'),
         );
       if (decision.cleared && (decision.reason ?? '').trim() === '')
         throw invalidField(
           '/reason',
           'reason-missing',
-          'Say why it may stay as it is, such as “measured again, it is right”.',
+          t('server.enter-a-reason-such-as', 'Enter a reason, such as “measured again, correct”.'),
         );
       try {
         await repository.insert({
@@ -214,7 +224,11 @@ export function checkService({
       } catch (error) {
         if (brokenConstraint(error) === null) throw error;
         if ((await repository.digest(decision.id)) !== digest)
-          throw new Problem('conflict', 'A decision with this identifier is on the record already.', { cause: error });
+          throw new Problem(
+            'conflict',
+            t('server.this-identifier-is-already-used-for', 'This identifier is already used for a decision.'),
+            { cause: error },
+          );
       }
       return get(surveyId);
     },

@@ -40,7 +40,7 @@ describe('a plan of plots', () => {
     expect(at(7)).not.toEqual(at(8));
   });
   it.each([
-    [{ outlines: [] }, 'Give an outline first'],
+    [{ outlines: [] }, 'Enter an outline first'],
     [{ plots: 0 }, 'whole number'],
     [{ speedKmh: 0 }, 'speed'],
     [{ minutesPerPlot: NaN }, 'minutes'],

@@ -16,12 +16,14 @@ import {
   walkingOrder,
 } from '@arbolito/core/layout';
 import { plotsNeeded, seededRandom } from '@arbolito/core/statistics';
+import { t } from '../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 /** How a plan can lay plots out. */
 export const PLAN_LAYOUTS = {
   systematic: 'a grid from a random start',
-  lines: 'along parallel lines from a random start',
-  random: 'drawn at random',
+  lines: message('planning.parallel-lines-random-start', 'parallel lines, random start'),
+  random: message('planning.simple-random', 'simple random'),
 } as const;
 export type PlanLayout = keyof typeof PLAN_LAYOUTS;
 
@@ -81,7 +83,8 @@ function drawnBy(
 export function makePlan({ outlines, plots, layout, lines, seed, speedKmh, minutesPerPlot }: PlanWishes): MadePlan {
   const corners = outlines.flat(2);
   const [first] = corners;
-  if (first === undefined) return { ok: false, message: 'Give an outline first: a GeoJSON polygon.' };
+  if (first === undefined)
+    return { ok: false, message: t('planning.enter-an-outline-first-a', 'Enter an outline first: a GeoJSON polygon.') };
   const map = mapAbout({
     latitude: Math.min(...corners.map(({ latitude }) => latitude)),
     longitude: Math.min(...corners.map(({ longitude }) => longitude)),

@@ -19,7 +19,7 @@ describe('sections as they are pasted', () => {
     const { problems } = readSectionLines('32 24 12\n32 24 12 thick\n32 24 -1 20', 1.3);
     expect(problems.map(({ line }) => line)).toEqual([1, 2, 3]);
     expect(problems[0]?.message).toContain(
-      'wants dbh in cm, height in m, height of the section in m and diameter in cm',
+      'Enter dbh in cm, height in m, height of the section in m and diameter in cm',
     );
     expect(problems[2]?.message).toContain('height of the section: must be 0 or more');
   });
@@ -55,7 +55,7 @@ describe('a taper of one’s own', () => {
   it('is none where the sections grow thicker upwards, or are too few', () => {
     const upside = readSectionLines('30 20 2 20\n30 20 8 26\n30 20 14 33\n30 20 18 40', 1.3).sections;
     const fit = fitTaper('kozak', upside);
-    expect(fit.ok ? '' : fit.message).toContain('draws no stem');
+    expect(fit.ok ? '' : fit.message).toContain('is not a valid stem');
     expect(Object.keys(FITS).every(isFitId)).toBe(true);
     const none = fitTaper('max-burkhart', readSectionLines('', 1.3).sections);
     expect(none.ok ? '' : none.message).toContain('At least 12 sections are needed; there are 0.');

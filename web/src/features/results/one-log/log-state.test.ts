@@ -38,8 +38,8 @@ describe('one log', () => {
 
   it('may not grow thicker upwards: said at the figure', () => {
     expect(logProblems(LOG)).toEqual({});
-    expect(logProblems({ ...LOG, topCm: 50, middleCm: null }).top).toContain('thicker than the butt below it');
-    expect(logProblems({ ...LOG, thirdCm: 30 }).middle).toContain('thicker than the diameter a third up');
+    expect(logProblems({ ...LOG, topCm: 50, middleCm: null }).top).toContain('larger than the butt diameter below it');
+    expect(logProblems({ ...LOG, thirdCm: 30 }).middle).toContain('larger than the one-third diameter');
     expect(logProblems({ ...LOG, buttCm: null, topCm: 36 })).toEqual({});
   });
 });

@@ -136,7 +136,7 @@ describe('a stem that is cut', () => {
     if (!outcome.ok) throw new Error(outcome.problem.message);
     const small = cutStem(outcome.profile, low, how, ERRORS);
     const words = tooLong(small, low, START_PRICES.metric, WOOD_UNITS.metric);
-    expect(words[0]).toMatch(/^No sawlog fits: the shortest is 4\.0 m and its trim, the stem has \d\.\d m/);
+    expect(words[0]).toMatch(/^No sawlog fits: the shortest with its trim is 4\.0 m, the stem has \d\.\d m/);
     expect(small.cuts.cuts.every(({ lengthM }) => lengthM <= 4.2)).toBe(true);
     expect(tooLong(cut, FIGURES, START_PRICES.metric, WOOD_UNITS.metric)).toEqual([]);
   });

@@ -17,6 +17,7 @@ import {
   variableRadiusRules,
 } from '../../../contracts/generated/rules.ts';
 import { fieldProblem, type ShownUnit } from '../../../contracts/rules/field-rule.ts';
+import { t } from '../../../messages/text.ts';
 
 /** A shape as it is typed, in the units of the survey. */
 export interface ShapeTexts {
@@ -42,7 +43,7 @@ export function textsOfShape(shape: PlotShape, system: UnitSystem): ShapeTexts {
   const metric = system === 'metric';
   const usual: ShapeTexts = {
     kind: shape.kind,
-    area: metric ? '500' : '1/10 ac',
+    area: metric ? '500' : t('survey-setup.1-10-ac', '1/10 ac'),
     width: metric ? '10' : '33',
     length: metric ? '50' : '132',
     factor: metric ? '4' : '10',
@@ -105,11 +106,16 @@ function rectangleProblem({ widthM, lengthM }: Extract<PlotShape, { kind: 'recta
   const { low, high } = SHAPE_LIMITS.areaM2;
   const limits = [low, high].map((limit) => short(area.convert(limit), 0)).join(' to ');
   return (
-    problemAt('width', fieldProblem('The width', rectangleRules.widthM, widthM, length)) ??
-    problemAt('length', fieldProblem('The length', rectangleRules.lengthM, lengthM, length)) ??
+    problemAt('width', fieldProblem(t('survey-setup.width', 'Width'), rectangleRules.widthM, widthM, length)) ??
+    problemAt('length', fieldProblem(t('survey-setup.length', 'Length'), rectangleRules.lengthM, lengthM, length)) ??
     problemAt(
       'length',
-      isRectangleWithin(widthM, lengthM) ? null : `Width times length must be from ${limits} ${area.symbol}.`,
+      isRectangleWithin(widthM, lengthM)
+        ? null
+        : t('survey-setup.width-times-length-must-be', 'Width times length must be {limits} {symbol}.', {
+            limits,
+            symbol: area.symbol,
+          }),
     )
   );
 }
@@ -118,17 +124,31 @@ function ringsProblem({ rings }: Extract<PlotShape, { kind: 'nested' }>, system:
   const { diameter, area } = shownIn(system);
   const { low, high } = SHAPE_LIMITS.rings;
   if (rings.length < low || rings.length > high)
-    return problemAt('rings', `There must be ${String(low)} to ${String(high)} circles.`);
+    return problemAt(
+      'rings',
+      t('survey-setup.enter-to-circles', 'Enter {low} to {high} circles.', { low: String(low), high: String(high) }),
+    );
   const wrong = rings
     .map(
       ({ fromCm, areaM2 }) =>
-        fieldProblem('The dbh of a circle', nestedCircleRules.fromCm, fromCm, diameter) ??
-        fieldProblem('The area of a circle', nestedCircleRules.areaM2, areaM2, area),
+        fieldProblem(
+          t('survey-setup.dbh-of-a-circle', 'Dbh of a circle'),
+          nestedCircleRules.fromCm,
+          fromCm,
+          diameter,
+        ) ??
+        fieldProblem(t('survey-setup.area-of-a-circle', 'Area of a circle'), nestedCircleRules.areaM2, areaM2, area),
     )
     .find((problem) => problem !== null);
   return problemAt(
     'rings',
-    wrong ?? (ringsRise(rings) ? null : 'Each circle must be larger than the one before it, and take thicker trees.'),
+    wrong ??
+      (ringsRise(rings)
+        ? null
+        : t(
+            'survey-setup.each-circle-must-be-larger',
+            'Each circle must be larger than the previous one, with a larger smallest dbh.',
+          )),
   );
 }
 
@@ -137,13 +157,21 @@ function measureProblem(shape: PlotShape, system: UnitSystem): Problem | null {
   const { area, wholeArea, factor } = shownIn(system);
   switch (shape.kind) {
     case 'circle':
-      return problemAt('area', fieldProblem('The area', circleRules.areaM2, shape.areaM2, area));
+      return problemAt('area', fieldProblem(t('survey-setup.area', 'Area'), circleRules.areaM2, shape.areaM2, area));
     case 'complete-tally':
-      return problemAt('area', fieldProblem('The area', completeTallyRules.areaM2, shape.areaM2, wholeArea));
+      return problemAt(
+        'area',
+        fieldProblem(t('survey-setup.area', 'Area'), completeTallyRules.areaM2, shape.areaM2, wholeArea),
+      );
     case 'variable-radius':
       return problemAt(
         'factor',
-        fieldProblem('The factor', variableRadiusRules.factorM2PerHa, shape.factorM2PerHa, factor),
+        fieldProblem(
+          t('survey-setup.factor', 'Factor'),
+          variableRadiusRules.factorM2PerHa,
+          shape.factorM2PerHa,
+          factor,
+        ),
       );
     case 'rectangle':
       return rectangleProblem(shape, system);

@@ -25,6 +25,7 @@ import {
 import { STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { convert, lengthWords, printAsRead, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import { t } from '../../../messages/text.ts';
 
 /** The decisions in the order of the work. */
 const ORDER: readonly ChosenRule[] = [
@@ -120,7 +121,7 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
   return (
     <div className="grid gap-6">
       <label className="grid max-w-xl gap-1">
-        <span className="font-bold">Start from a set</span>
+        <span className="font-bold">{t('survey-setup.start-from-a-rule-set', 'Start from a rule set')}</span>
         <select
           className="field"
           value={set ?? ''}
@@ -128,7 +129,9 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
             if (event.target.value !== '') onRules(rulesOfSet(event.target.value as RuleSetId, system));
           }}
         >
-          {set === null && <option value="">own rules, made from a set</option>}
+          {set === null && (
+            <option value="">{t('survey-setup.own-rules-based-on-a', 'own rules, based on a set')}</option>
+          )}
           {Object.entries(RULE_SETS).map(([id, { name, purpose }]) => (
             <option key={id} value={id}>
               {name}: {purpose}
@@ -145,9 +148,15 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
       />
       {ORDER.slice(0, 7).map(decision)}
       <fieldset className="grid gap-2">
-        <legend className="pb-0.5 font-bold">Several stems are put into one figure by</legend>
+        <legend className="pb-0.5 font-bold">
+          {t('survey-setup.combine-several-stems-by', 'Combine several stems by')}
+        </legend>
         <p className="text-[0.95rem] text-quiet">
-          {typicalWords(typical, system)}, parted into two stems, 4 : 3 thick, of the same basal area together
+          {t(
+            'survey-setup.split-into-two-stems-ratio',
+            '{typical}, split into two stems, ratio 4 : 3, with the same total basal area',
+            { typical: typicalWords(typical, system) },
+          )}{' '}
         </p>
         <div className="grid gap-2 md:grid-cols-2">
           {(Object.keys(STEMS_RULES) as StemsRule[]).map((id) => (
@@ -194,15 +203,20 @@ function BreastHeight({
     if (!read.ok) return read.message;
     const heightM = convert(read.value, read.unit, 'm');
     return heightM < low || heightM > high
-      ? `Breast height must lie between ${lengthWords(low, system)} and ${lengthWords(high, system)}.`
+      ? t('survey-setup.breast-height-must-be-to', 'Breast height must be {low} to {high}.', {
+          low: lengthWords(low, system),
+          high: lengthWords(high, system),
+        })
       : null;
   };
   const problem = own === null ? error : (readOwn(own) ?? error);
   return (
     <fieldset className="grid gap-2">
-      <legend className="pb-0.5 font-bold">Breast height</legend>
+      <legend className="pb-0.5 font-bold">{t('survey-setup.breast-height', 'Breast height')}</legend>
       <p className="text-[0.95rem] text-quiet">
-        {typicalWords(typical, system)}, against 1.30 m. 4.5 ft and 1.3 m are not the same.
+        {t('survey-setup.compared-with-1-30-m', '{typical}, compared with 1.30 m. 4.5 ft is not 1.3 m.', {
+          typical: typicalWords(typical, system),
+        })}{' '}
       </p>
       <div className="grid gap-2 md:grid-cols-3">
         {BREAST_HEIGHTS.map(({ heightM, words }) => (
@@ -224,10 +238,12 @@ function BreastHeight({
           name="breastHeight"
           value="own"
           chosen={own !== null}
-          words="another height"
+          words={t('survey-setup.another-height', 'another height')}
           why=""
           effect={
-            own === null ? 'write it below' : effectWords(breastHeightEffect(1.3, rules.breastHeightM, typical), system)
+            own === null
+              ? t('survey-setup.enter-it-below', 'enter it below')
+              : effectWords(breastHeightEffect(1.3, rules.breastHeightM, typical), system)
           }
           onChoose={() => {
             setOwn(`${printAsRead(rules.breastHeightM)} m`);
@@ -236,7 +252,7 @@ function BreastHeight({
       </div>
       {own !== null && (
         <label className="flex items-center gap-3">
-          <span>height above the ground</span>
+          <span>{t('survey-setup.height-above-the-ground', 'height above the ground')}</span>
           <input
             className="field figures !w-36"
             value={own}
@@ -306,10 +322,12 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
   };
   return (
     <fieldset className="grid gap-4">
-      <legend className="pb-1.5 font-bold">Classes, products and the smallest stem</legend>
+      <legend className="pb-1.5 font-bold">
+        {t('survey-setup.dbh-classes-products-and-smallest', 'Dbh classes, products and smallest dbh')}
+      </legend>
       <div className="flex flex-wrap items-end gap-3">
         <label className="grid gap-1">
-          <span>diameter classes of</span>
+          <span>{t('survey-setup.dbh-classes-of', 'Dbh classes of')}</span>
           <select
             className="field"
             value={classes.width}
@@ -325,7 +343,7 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
           </select>
         </label>
         <label className="grid gap-1">
-          <span>named by</span>
+          <span>{t('survey-setup.named-by', 'named by')}</span>
           <select
             className="field"
             value={classes.place}
@@ -333,14 +351,18 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
               change({ classes: { ...classes, place: event.target.value as ClassRule['place'] } });
             }}
           >
-            <option value="down">their lower limit: 34 holds 34.0 and more</option>
-            <option value="centred">their middle: 35 holds 32.5 and more</option>
+            <option value="down">
+              {t('survey-setup.lower-limit-class-34-holds', 'lower limit: class 34 holds 34.0 and more')}
+            </option>
+            <option value="centred">
+              {t('survey-setup.midpoint-class-35-holds-32', 'midpoint: class 35 holds 32.5 and more')}
+            </option>
           </select>
         </label>
       </div>
       <DiameterField
         id="smallest"
-        label="Smallest dbh that is tallied; 0 for every stem"
+        label={t('survey-setup.smallest-dbh-0-for-every', 'Smallest dbh; 0 for every stem')}
         cm={smallestDbhCm}
         system={system}
         problem={errors.get('/fieldRules/smallestDbhCm')}
@@ -349,11 +371,16 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
         }}
       />
       <div className="grid gap-2">
-        <p>Products by dbh; a stem belongs to the last whose limit it reaches.</p>
+        <p>
+          {t(
+            'survey-setup.products-by-dbh-a-stem',
+            'Products by dbh. A stem belongs to the last product whose limit it reaches.',
+          )}
+        </p>
         {products.map(({ name, fromCm }, i) => (
           <div key={i} className="flex flex-wrap items-start gap-3">
             <label className="flex items-center gap-2">
-              <span className="sr-only">Product {i + 1}</span>
+              <span className="sr-only">{t('survey-setup.product', 'Product {i}', { i: i + 1 })}</span>
               <input
                 className="field !w-52"
                 maxLength={40}
@@ -366,7 +393,7 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
             </label>
             <DiameterField
               id={`product-${i}`}
-              label="from"
+              label={t('survey-setup.from', 'from')}
               cm={fromCm}
               system={system}
               problem={errors.get(`/fieldRules/products/${i}/fromCm`)}
@@ -377,7 +404,9 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
             <button
               type="button"
               className="min-h-11 min-w-11 place-content-center"
-              aria-label={`Take ${name === '' ? `product ${i + 1}` : name} out`}
+              aria-label={t('survey-setup.remove', 'Remove {value}', {
+                value: name === '' ? `product ${i + 1}` : name,
+              })}
               onClick={() => {
                 change({ products: products.filter((_, at) => at !== i) });
               }}
@@ -397,7 +426,7 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
               change({ products: [...products, { name: '', fromCm: last + 10 }] });
             }}
           >
-            <CirclePlus aria-hidden="true" size={18} /> A product
+            <CirclePlus aria-hidden="true" size={18} /> {t('survey-setup.add-product', 'Add product')}
           </button>
         )}
       </div>

@@ -1,5 +1,6 @@
 import type { ReactNode, RefObject } from 'react';
 import type { CallToken } from '@arbolito/core/callout';
+import { t } from '../../../messages/text.ts';
 
 interface CalloutBarProps {
   readonly line: string;
@@ -29,7 +30,7 @@ export function CalloutBar({ line, example, tokens, inputRef, onLine, onEnter, c
       )}
       <div className="flex items-center gap-3">
         <label htmlFor="callout" className="text-quiet">
-          call-out
+          {t('tree-sheet.call-out', 'call-out')}
         </label>
         <input
           id="callout"

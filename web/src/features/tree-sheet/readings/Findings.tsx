@@ -1,6 +1,7 @@
 import { Info, TriangleAlert } from 'lucide-react';
 import type { SuggestedFix } from '@arbolito/core/uncertainty';
 import type { PlacedFinding } from '@arbolito/core/tree';
+import { t } from '../../../messages/text.ts';
 
 interface FindingsProps {
   readonly findings: readonly PlacedFinding[];
@@ -25,8 +26,12 @@ export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsPro
             ) : (
               <TriangleAlert aria-hidden="true" size={18} className="shrink-0 text-paint-ink" />
             )}
-            {finding.stem > 1 && !finding.title.startsWith('Stem') ? `Stem ${finding.stem}: ` : ''}
-            {finding.heightNo === undefined ? '' : `Height ${finding.heightNo}: `}
+            {finding.stem > 1 && !finding.title.startsWith(t('tree-sheet.stem-2', 'Stem'))
+              ? t('tree-sheet.stem-3', 'Stem {stem}: ', { stem: finding.stem })
+              : ''}
+            {finding.heightNo === undefined
+              ? ''
+              : t('tree-sheet.height-3', 'Height {heightNo}: ', { heightNo: finding.heightNo })}
             {finding.title}
           </h3>
           <p className="mt-0.5 text-[0.97rem] leading-snug">{finding.message}</p>
@@ -52,7 +57,7 @@ export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsPro
                   onDismiss(finding.code);
                 }}
               >
-                it is so
+                {t('tree-sheet.mark-as-checked', 'Mark as checked')}
               </button>
             )}
           </p>

@@ -24,6 +24,7 @@ import { Stems } from '../stems/Stems.tsx';
 import { TapingButtons } from '../taping/TapingButtons.tsx';
 import { TapingFolds } from '../taping/TapingFolds.tsx';
 import { askOf, drawingLabel, type SheetProps } from './sheet-props.ts';
+import { t } from '../../../messages/text.ts';
 
 // Fetched when a helper is first opened: the sheet itself stays light.
 // Nothing is worked out before the first reading.
@@ -116,7 +117,7 @@ export function DeskSheet(props: SheetProps) {
       </div>
       <aside
         className="row-span-2 grid min-h-0 content-start gap-4 overflow-y-auto border-l border-line bg-sheet p-5 [contain:layout_paint]"
-        aria-label="Results"
+        aria-label={t('tree-sheet.results', 'Results')}
       >
         {props.panel !== null ? (
           <LazyBoundary>
@@ -128,10 +129,10 @@ export function DeskSheet(props: SheetProps) {
             <div className="grid grid-cols-[1fr_5.5rem] items-start gap-2">
               <SpeciesField {...props} />
               <label>
-                <span className="sr-only">Tag</span>
+                <span className="sr-only">{t('tree-sheet.tag', 'Tag')}</span>
                 <input
                   className="field figures"
-                  placeholder="tag"
+                  placeholder={t('tree-sheet.tag-2', 'tag')}
                   value={draft.tag}
                   maxLength={12}
                   onChange={(event) => {
@@ -181,12 +182,12 @@ export function DeskSheet(props: SheetProps) {
         <div className="flex shrink-0 gap-2">
           {!canKeep && (
             <button type="button" className="btn" onClick={props.onStartOver}>
-              Clear
+              {t('tree-sheet.clear-sheet', 'Clear sheet')}
             </button>
           )}
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
-              Save tree
+              {t('tree-sheet.save-tree', 'Save tree')}
             </button>
           )}
           <button
@@ -196,17 +197,21 @@ export function DeskSheet(props: SheetProps) {
               store.undo();
             }}
           >
-            <Undo2 aria-hidden="true" size={18} /> Undo
+            <Undo2 aria-hidden="true" size={18} /> {t('tree-sheet.undo', 'Undo')}
           </button>
           <button
             type="button"
             className="btn"
-            aria-label={`Measure in ${view.unitSystem === 'metric' ? 'feet' : 'metres'}`}
+            aria-label={t(
+              'tree-sheet.measure-in-metres',
+              '{system, select, metric {Measure in feet} other {Measure in metres}}',
+              { system: view.unitSystem },
+            )}
             onClick={() => {
               store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
             }}
           >
-            {view.unitSystem === 'metric' ? 'm → ft' : 'ft → m'}
+            {view.unitSystem === 'metric' ? t('tree-sheet.m-ft', 'm → ft') : t('tree-sheet.ft-m', 'ft → m')}
           </button>
         </div>
       </CalloutBar>

@@ -25,6 +25,7 @@ import { TapingButtons } from '../taping/TapingButtons.tsx';
 import { TapingFolds } from '../taping/TapingFolds.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
+import { t } from '../../../messages/text.ts';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
 
@@ -112,13 +113,13 @@ export function PhoneSheet(props: SheetProps) {
             setMore(!more);
           }}
         >
-          {more ? 'Keys' : 'Method'}
+          {more ? t('tree-sheet.keys', 'Keys') : t('tree-sheet.method', 'Method')}
         </button>
       </div>
       <div
         className="flex gap-1.5 overflow-x-auto border-t border-line bg-sheet px-2 py-1.5"
         role="group"
-        aria-label="Readings"
+        aria-label={t('tree-sheet.readings', 'Readings')}
       >
         {slots.map((slot) => {
           const { text, unit } = entryOf(draft, slot, settings);
@@ -169,9 +170,9 @@ export function PhoneSheet(props: SheetProps) {
             onEnter={props.onKeep}
           />
           <div className="grid grid-cols-[1fr_6rem] items-start gap-2">
-            <SpeciesField {...props} label="species" />
+            <SpeciesField {...props} label={t('tree-sheet.species-2', 'species')} />
             <label>
-              <span className="text-quiet">tag</span>
+              <span className="text-quiet">{t('tree-sheet.tag-2', 'tag')}</span>
               <input
                 className="field figures"
                 value={draft.tag}
@@ -192,7 +193,7 @@ export function PhoneSheet(props: SheetProps) {
           <div className="flex gap-2">
             {!canKeep && (
               <button type="button" className="btn flex-1" onClick={props.onStartOver}>
-                Clear
+                {t('tree-sheet.clear-sheet', 'Clear sheet')}
               </button>
             )}
             <button
@@ -202,7 +203,7 @@ export function PhoneSheet(props: SheetProps) {
                 store.undo();
               }}
             >
-              Undo
+              {t('tree-sheet.undo', 'Undo')}
             </button>
             <button
               type="button"
@@ -211,14 +212,16 @@ export function PhoneSheet(props: SheetProps) {
                 store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
               }}
             >
-              {view.unitSystem === 'metric' ? 'measure in feet' : 'measure in metres'}
+              {view.unitSystem === 'metric'
+                ? t('tree-sheet.measure-in-feet', 'Measure in feet')
+                : t('tree-sheet.measure-in-metres-2', 'Measure in metres')}
             </button>
           </div>
           <SheetWorkings {...props} />
           <ErrorTable view={view} store={store} />
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
-              Save tree
+              {t('tree-sheet.save-tree', 'Save tree')}
             </button>
           )}
           <KeepWords state={keepState} canKeep={canKeep} isChanged={props.isChanged} onStartOver={props.onStartOver} />
@@ -287,7 +290,13 @@ export function PhoneSheet(props: SheetProps) {
                 if (following !== undefined) store.setUnit(now, following);
               }}
               unitLabel={unitOf(entry.unit).symbol}
-              nextLabel={next === undefined ? (canKeep ? 'Save tree' : 'done') : `next: ${slotLabel(view, next)}`}
+              nextLabel={
+                next === undefined
+                  ? canKeep
+                    ? t('tree-sheet.save-tree', 'Save tree')
+                    : 'done'
+                  : `next: ${slotLabel(view, next)}`
+              }
               onNext={() => {
                 if (next !== undefined) props.onFocusSlot(next);
                 else if (canKeep) props.onKeep();

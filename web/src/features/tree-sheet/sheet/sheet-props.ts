@@ -7,6 +7,7 @@ import type { DrawnMeasure } from '../drawing/Elevation.tsx';
 import type { Walk } from '../workings/Workings.tsx';
 import type { SheetStore, SheetView, Slot } from '../store.ts';
 import type { KeepState } from './use-keep.ts';
+import { t } from '../../../messages/text.ts';
 
 /** What both shapes of the sheet, desk and phone, are given. */
 export interface SheetProps {
@@ -57,7 +58,7 @@ const heightOfSlot = (view: SheetView, slot: Slot) =>
 export const slotLabel = (view: SheetView, slot: Slot): string => {
   const { stem, spec } = slot;
   const height = heightOfSlot(view, slot);
-  if (stem > 1) return `stem ${stem}: ${spec.label}`;
+  if (stem > 1) return t('tree-sheet.stem-5', 'stem {stem}: {label}', { stem, label: spec.label });
   if (height === undefined) return spec.label;
   return height.sameStation ? height.name : `${height.name} (${height.heightNo}): ${spec.label}`;
 };
@@ -68,7 +69,11 @@ export const askOf = (view: SheetView, slot: Slot): string => {
   const of = height?.of ?? 'total';
   const isSight = slot.measure === 'height' && slot.spec.place === 'tip' && slot.spec.quantity === 'slope';
   const ask = of === 'total' || !isSight ? slot.spec.ask : HEIGHT_ASKS[of];
-  return slot.stem > 1 ? `Stem ${slot.stem}. ${ask}` : height === undefined ? ask : `${capital(height.name)}. ${ask}`;
+  return slot.stem > 1
+    ? t('tree-sheet.stem-6', 'Stem {stem}. {ask}', { stem: slot.stem, ask })
+    : height === undefined
+      ? ask
+      : `${capital(height.name)}. ${ask}`;
 };
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -90,18 +95,35 @@ export const drawingLabel = (view: SheetView, speciesName: string | undefined): 
   const { height, dbh } = view;
   const tall =
     height === null
-      ? 'height not known yet'
-      : `${height.printed.value} ${height.printed.unit} tall, plus or minus ${height.printed.standardError}`;
+      ? t('tree-sheet.height-not-known-yet', 'height not known yet')
+      : t('tree-sheet.tall-plus-or-minus', '{value} {unit} tall, plus or minus {standardError}', {
+          value: height.printed.value,
+          unit: height.printed.unit,
+          standardError: height.printed.standardError,
+        });
   const others = view.reckoned.heights.heights.slice(1).flatMap(({ name, outcome }) => {
     const estimate = outcome === null ? null : estimateOf(outcome);
-    return estimate === null ? [] : [`, ${name} at ${estimate.printed.value} ${estimate.printed.unit}`];
+    return estimate === null
+      ? []
+      : [
+          t('tree-sheet.at', ', {name} at {value} {unit}', {
+            name,
+            value: estimate.printed.value,
+            unit: estimate.printed.unit,
+          }),
+        ];
   });
   const stems = view.reckoned.stems.length;
   const thick =
     dbh === null
       ? stems > 1
         ? `${stems} stems`
-        : 'diameter not known yet'
+        : t('tree-sheet.diameter-not-known-yet', 'diameter not known yet')
       : `${dbh.printed.value} ${dbh.printed.unit} thick`;
-  return `Drawing to scale: ${speciesName ?? 'tree'}, ${tall}, ${thick}${others.join('')}`;
+  return t('tree-sheet.drawing-to-scale', 'Drawing to scale: {speciesName}, {tall}, {thick}{join}', {
+    speciesName: speciesName ?? t('tree-sheet.tree', 'tree'),
+    tall,
+    thick,
+    join: others.join(''),
+  });
 };

@@ -2,6 +2,7 @@ import { lazy } from 'react';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import type { SheetStore, SheetView } from '../store.ts';
+import { t } from '../../../messages/text.ts';
 
 // Each is fetched when it is first unfolded: the sheet itself stays light.
 const Record = lazy(async () => ({ default: (await import('./TapingInside.tsx')).RecordedTaping }));
@@ -17,21 +18,21 @@ interface TapingFoldsProps {
 export function TapingFolds({ view, store }: TapingFoldsProps) {
   return (
     <div>
-      <Disclosure title="what goes on the record, by the field rules">
+      <Disclosure title={t('tree-sheet.recorded-dbh-by-the-field', 'Recorded dbh, by the field rules')}>
         {() => (
           <LazyBoundary>
             <Record view={view} />
           </LazyBoundary>
         )}
       </Disclosure>
-      <Disclosure title="what else moves this diameter">
+      <Disclosure title={t('tree-sheet.other-sources-of-error', 'Other sources of error')}>
         {() => (
           <LazyBoundary>
             <Errors view={view} />
           </LazyBoundary>
         )}
       </Disclosure>
-      <Disclosure title="the mark on the bark">
+      <Disclosure title={t('tree-sheet.mark-on-the-bark', 'Mark on the bark')}>
         {() => (
           <LazyBoundary>
             <Mark view={view} store={store} />

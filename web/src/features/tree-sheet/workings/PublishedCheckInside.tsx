@@ -1,4 +1,5 @@
 import type { Proof as ProofOf } from '@arbolito/core/measurement';
+import { t } from '../../../messages/text.ts';
 
 const PICTURE = { width: 300, height: 150, apex: 18, base: 116, near: 118, far: 262, top: 20 } as const;
 
@@ -11,7 +12,15 @@ function Triangles({ near, reach, far, distance }: ProofOf['triangle']) {
       viewBox={`0 0 ${width} ${height}`}
       className="block w-full"
       role="img"
-      aria-label={`Two triangles with one angle: ${near === undefined ? '' : `${near} over ${reach ?? ''}, `}${far} over ${distance}`}
+      aria-label={t(
+        'tree-sheet.two-triangles-with-the-same',
+        'Two triangles with the same angle: {value}{far} at {distance}',
+        {
+          value: near === undefined ? '' : t('tree-sheet.at-2', '{near} at {reach}, ', { near, reach: reach ?? '' }),
+          far,
+          distance,
+        },
+      )}
     >
       <path
         d={`M ${apex} ${base} H ${farX} V ${top} Z`}

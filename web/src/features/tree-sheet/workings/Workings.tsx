@@ -5,6 +5,7 @@ import type { Proof as ProofOf } from '@arbolito/core/measurement';
 import { unitOf } from '@arbolito/core/units';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { PublishedCheck } from './PublishedCheck.tsx';
+import { t } from '../../../messages/text.ts';
 
 const lineOf = ({ expression, result, unit }: Step): string =>
   `${expression} = ${result}${unit === '' ? '' : ` ${unit}`}`;
@@ -61,16 +62,21 @@ function WalkButtons({ line, onLine, last }: Walk & { readonly last: number }) {
           onLine(0);
         }}
       >
-        <Footprints aria-hidden="true" size={18} /> Walk through it on the drawing
+        <Footprints aria-hidden="true" size={18} />{' '}
+        {t('tree-sheet.show-each-step-on-the', 'Show each step on the drawing')}
       </button>
     );
   }
   return (
-    <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Walk through the workings">
+    <div
+      className="flex flex-wrap items-center gap-2"
+      role="group"
+      aria-label={t('tree-sheet.steps-of-the-calculation', 'Steps of the calculation')}
+    >
       <button
         type="button"
         className="btn"
-        aria-label="The line before"
+        aria-label={t('tree-sheet.previous-step', 'Previous step')}
         disabled={line === 0}
         onClick={() => {
           onLine(line - 1);
@@ -78,13 +84,11 @@ function WalkButtons({ line, onLine, last }: Walk & { readonly last: number }) {
       >
         <ChevronLeft aria-hidden="true" size={20} />
       </button>
-      <span className="figures">
-        {line + 1} of {last + 1}
-      </span>
+      <span className="figures">{t('tree-sheet.of', '{line} of {last}', { line: line + 1, last: last + 1 })}</span>
       <button
         type="button"
         className="btn"
-        aria-label="The next line"
+        aria-label={t('tree-sheet.next-step', 'Next step')}
         disabled={line >= last}
         onClick={() => {
           onLine(line + 1);
@@ -99,7 +103,7 @@ function WalkButtons({ line, onLine, last }: Walk & { readonly last: number }) {
           onLine(null);
         }}
       >
-        Done
+        {t('tree-sheet.close', 'Close')}
       </button>
     </div>
   );
@@ -119,9 +123,9 @@ export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
   const line = walk === undefined || walk.line === null ? null : Math.min(walk.line, last);
   const [copied, setCopied] = useState(false);
   return (
-    <section aria-label={`Workings of the ${name}`}>
+    <section aria-label={t('tree-sheet.calculation-of', 'Calculation of {name}', { name })}>
       <div className="flex items-center justify-between">
-        <h2 className="text-quiet">workings · {name}</h2>
+        <h2 className="text-quiet">{t('tree-sheet.calculation', 'Calculation: {name}', { name })}</h2>
         <button
           type="button"
           className="inline-flex min-h-11 items-center gap-1.5 px-2 text-quiet underline-offset-2 hover:underline"
@@ -132,7 +136,7 @@ export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
           }}
         >
           {copied ? <Check aria-hidden="true" size={17} /> : <Copy aria-hidden="true" size={17} />}
-          {copied ? 'copied' : 'copy'}
+          {copied ? t('tree-sheet.copied', 'Copied') : t('tree-sheet.copy', 'Copy')}
         </button>
       </div>
       {walk !== undefined && <WalkButtons line={line} onLine={walk.onLine} last={last} />}
@@ -140,12 +144,15 @@ export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
       {proof !== undefined && <PublishedCheck proof={proof} />}
       {estimate.errorWorkings.length > 0 && (
         <Disclosure
-          title={`how the ± ${estimate.printed.standardError} ${unitOf(estimate.printed.unit).symbol} comes about`}
+          title={t('tree-sheet.where-comes-from', 'Where ± {standardError} {symbol} comes from', {
+            standardError: estimate.printed.standardError,
+            symbol: unitOf(estimate.printed.unit).symbol,
+          })}
         >
           {() => <Steps steps={estimate.errorWorkings} />}
         </Disclosure>
       )}
-      <Disclosure title="sources">
+      <Disclosure title={t('tree-sheet.sources', 'Sources')}>
         {() => (
           <ul className="pb-2 text-[0.92rem] text-quiet">
             {sourcesOf(estimate).map((source) => (

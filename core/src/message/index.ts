@@ -1,0 +1,1 @@
+export { isMessage, message, type Message, type MessageValue, type Text } from './message.ts';

@@ -1,0 +1,40 @@
+import { IntlMessageFormat } from 'intl-messageformat';
+import { isMessage, type MessageValue, type Text } from '@arbolito/core/message';
+import { translationOf } from './catalogues.ts';
+import { currentLocale, type Locale } from './locale.ts';
+
+type Values = Readonly<Record<string, MessageValue>>;
+
+const formats = new Map<string, IntlMessageFormat>();
+
+function formatOf(locale: Locale, id: string, template: string): IntlMessageFormat {
+  const key = `${locale} ${template}`;
+  let format = formats.get(key);
+  if (format === undefined) {
+    const text = locale === 'en' ? template : (translationOf(locale, id) ?? template);
+    format = new IntlMessageFormat(text, locale, undefined, { ignoreTag: true });
+    formats.set(key, format);
+  }
+  return format;
+}
+
+const DECIMAL_POINT = /(?<![\d.])(\d+)\.(\d+)(?![\d.])/g;
+
+/** Figures that are printed already, in the decimal sign of the reader. */
+export const figures = (text: string): string =>
+  currentLocale() === 'es' ? text.replace(DECIMAL_POINT, '$1,$2') : text;
+
+const fill = (values: Values): Record<string, string | number> =>
+  Object.fromEntries(
+    Object.entries(values).map(([name, value]) => [
+      name,
+      isMessage(value) ? say(value) : typeof value === 'string' ? figures(value) : value,
+    ]),
+  );
+
+/** A message in the reader's language: its id, its English text (ICU), and what fills it. */
+export const t = (id: string, template: string, values: Values = {}): string =>
+  String(formatOf(currentLocale(), id, template).format(fill(values)));
+
+/** A message of core in the reader's language; text without a language stays as it is. */
+export const say = (text: Text): string => (isMessage(text) ? t(text.id, text.template, text.values) : text);
