@@ -76,7 +76,7 @@ module.exports = {
       name: 'core-stands-alone',
       severity: 'error',
       comment: 'core imports nothing outside itself',
-      from: { path: '^core/src', pathNot: '\\.test\\.tsx?$' },
+      from: { path: '^core/src', pathNot: '\\.test\\.tsx?$|/testing/' },
       to: { pathNot: '^core/src' },
     },
     {

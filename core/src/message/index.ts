@@ -1,1 +1,11 @@
-export { isMessage, message, type Message, type MessageValue, type Text } from './message.ts';
+export {
+  capitalIf,
+  englishOf,
+  isMessage,
+  isText,
+  joined,
+  message,
+  type Message,
+  type MessageValue,
+  type Text,
+} from './message.ts';

@@ -1,5 +1,5 @@
 import { IntlMessageFormat } from 'intl-messageformat';
-import { isMessage, type MessageValue, type Text } from '@arbolito/core/message';
+import { capitalIf, isMessage, type MessageValue, type Text } from '@arbolito/core/message';
 import { translationOf } from './catalogues.ts';
 import { currentLocale, type Locale } from './locale.ts';
 
@@ -8,7 +8,7 @@ type Values = Readonly<Record<string, MessageValue>>;
 const formats = new Map<string, IntlMessageFormat>();
 
 function formatOf(locale: Locale, id: string, template: string): IntlMessageFormat {
-  const key = `${locale} ${template}`;
+  const key = `${locale} ${id} ${template}`;
   let format = formats.get(key);
   if (format === undefined) {
     const text = locale === 'en' ? template : (translationOf(locale, id) ?? template);
@@ -28,7 +28,7 @@ const fill = (values: Values): Record<string, string | number> =>
   Object.fromEntries(
     Object.entries(values).map(([name, value]) => [
       name,
-      isMessage(value) ? say(value) : typeof value === 'string' ? figures(value) : value,
+      capitalIf(name, isMessage(value) ? say(value) : typeof value === 'string' ? figures(value) : value),
     ]),
   );
 

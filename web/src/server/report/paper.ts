@@ -37,7 +37,7 @@ export type PaperMessage = { readonly share: number } | { readonly bytes: Uint8A
 /** Longer than this no report is set. */
 const MOST_MS = 120_000;
 const ROOM = { maxOldGenerationSizeMb: 512 };
-const papers = turns(message('server-report.report', 'A report'), { atOnce: 1, mostWaiting: 10, retryAfterS: 10 });
+const papers = turns(message('report.report', 'A report'), { atOnce: 1, mostWaiting: 10, retryAfterS: 10 });
 
 const inWorker = (script: string, task: PaperTask, onProgress: OnProgress): Promise<Uint8Array<ArrayBuffer>> =>
   new Promise((resolve, reject) => {

@@ -23,8 +23,8 @@ export function parseQuantity({ label, unit, low, high }: QuantitySpec, text: st
   const value = isLength ? convert(read.value, read.unit, unit) : read.value;
   if (value < low || value > high)
     return {
-      problem: t('ui.must-be-to', '{label} must be {low} to {high}{symbols}.', {
-        label,
+      problem: t('ui.must-be-to', '{Label} must be {low} to {high}{symbols}.', {
+        Label: label,
         low,
         high,
         symbols: SYMBOLS[unit],

@@ -54,8 +54,8 @@ function readMark(
     const { low, high } = BODY_MARK_LIMITS_M[field];
     if (typeof metres === 'string') problems[field] = metres;
     else if (metres < low || metres > high)
-      problems[field] = t('survey-setup.must-be-to', '{words} must be {low} to {high}.', {
-        words,
+      problems[field] = t('survey-setup.must-be-to', '{Words} must be {low} to {high}.', {
+        Words: words,
         low: lengthWords(low, system),
         high: lengthWords(high, system),
       });

@@ -15,7 +15,7 @@ export function plotsTable(summary: StandSummary, units: StandUnits, system: Uni
   const strata = new Map(survey.strata.map(({ id, name }) => [id, name]));
   return {
     id: 'plots',
-    title: t('server-report.plots', '{place, select, point {Points} other {Plots}}', {
+    title: t('report.plots', '{place, select, point {Points} other {Plots}}', {
       place: placeKind(survey.design.shape),
     }),
     columns: [

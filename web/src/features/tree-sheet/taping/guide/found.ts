@@ -161,8 +161,8 @@ export function parseFoundField(key: FigureKey, text: string, units: UnitSystem)
   const read = readTyped(FOUND_FIELDS[units][key], text);
   if ('value' in read && key === 'stems' && !Number.isInteger(read.value))
     return {
-      problem: t('tree-sheet.must-be-a-whole-number', '{label} must be a whole number.', {
-        label: FOUND_FIELDS[units][key].label,
+      problem: t('tree-sheet.must-be-a-whole-number', '{Label} must be a whole number.', {
+        Label: FOUND_FIELDS[units][key].label,
       }),
     };
   return read;
