@@ -115,7 +115,9 @@ describe('under bark', () => {
   it('is 40.0 − 2 × 1.5 cm, a share of 1 − 0.925² being bark', () => {
     const outcome = givenOutcome('diameter.under-bark', { over: [40, 'cm'], bark: [15, 'mm'] });
     expect(outcome.ok && outcome.estimate.printed.value).toBe('37.0');
-    expect(inEnglish(findingIn(outcome, 'diameter.under-bark')?.message)).toContain('14 % of the cross section is bark');
+    expect(inEnglish(findingIn(outcome, 'diameter.under-bark')?.message)).toContain(
+      '14 % of the cross section is bark',
+    );
   });
   it('is 0.92 × 40 by a ratio', () => {
     expect(estimateFrom('diameter.under-bark-ratio', { over: [40, 'cm'], ratio: [0.92, 'one'] }).printed.value).toBe(

@@ -147,7 +147,7 @@ describe('choosing among curves', () => {
     );
     expect(messageOf('michailoff', [tree(20, 15), tree(20, 16), tree(20, 14)])).toContain('have the same dbh');
     expect(messageOf('chapman-richards', [tree(20, 15), tree(20, 16), tree(30, 20), tree(30, 21)])).toContain(
-      'have 2 diameters: this curve needs 3',
+      'have 2 different dbhs: this curve needs 3',
     );
     expect(messageOf('petterson', [tree(20, 15), tree(NaN, 16), tree(20, 14)])).toContain('Tree 2 cannot be');
     expect(messageOf('henriksen', [tree(10, 25), tree(20, 18), tree(30, 12), tree(40, 8)])).toContain(

@@ -75,7 +75,6 @@ export function diagnoseBaseStaff(diagnosis: Diagnosis, staff: Staff): Finding[]
   const cosine = 1 / Math.hypot(1, isSlopeUnit(unit) ? slopeTangent(read, unit) : 0);
   const other = staff === 'vertical' ? value / cosine : value * cosine;
   if (Math.abs(other / value - 1) < 0.01 || odd.some(({ severity }) => severity === 'stop')) return odd;
-  const held = staff === 'vertical' ? 'level' : 'upright';
   return [
     ...odd,
     heightFinding(

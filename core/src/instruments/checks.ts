@@ -65,7 +65,6 @@ function zeroCheck(forth: number, back: number, { unit, standardError }: KitInst
   const reads = isSlopeUnit(unit) ? slopeReading(error, unit) : error;
   const passes = Math.abs(reads) <= standardError;
   const by = `${printRounded(Math.abs(reads), 2)} ${unitOf(unit).symbol}`;
-  const way = reads > 0 ? 'high' : 'low';
   return {
     reads,
     factor: null,

@@ -177,7 +177,7 @@ describe('the number of plots', () => {
     expect(estimated(plotsNeeded(38, 10, { population: 100 })).plots).toBeLessThan(40);
     expect(estimated(plotsNeeded(1, 150)).plots).toBe(2);
     expect(messageOf(plotsNeeded(0, 10))).toContain('Coefficient of variation');
-    expect(messageOf(plotsNeeded(38, 0))).toContain('wished error');
+    expect(messageOf(plotsNeeded(38, 0))).toContain('Target error');
     expect(messageOf(plotsNeeded(900, 0.01))).toContain('More than 1000000 plots');
   });
 });
@@ -218,7 +218,9 @@ describe('strata', () => {
     expect(messageOf(stratifiedMean([{ ...first, size: 0 }]))).toBe('The size of north must be above 0.');
     expect(messageOf(stratifiedMean([{ ...first, n: 0 }]))).toContain('north has no plot');
     expect(messageOf(stratifiedMean([{ ...first, mean: NaN }]))).toContain('not a number');
-    expect(messageOf(stratifiedMean([{ ...first, population: 3 }]))).toContain('north: The population must have at least the 8');
+    expect(messageOf(stratifiedMean([{ ...first, population: 3 }]))).toContain(
+      'north: The population must have at least the 8',
+    );
     const level = THREE.map((each) => ({ ...each, standardDeviation: 0 }));
     expect(estimated(stratifiedMean(level))).toMatchObject({ standardError: 0, halfWidth: 0, degreesOfFreedom: 15 });
   });
@@ -259,7 +261,7 @@ describe('ratios and two phases', () => {
     expect(messageOf(ratioOfMeans([1, 2], [3]))).toContain('2 values of x and 1 of y');
     expect(messageOf(ratioOfMeans([0, 0], [3, 4]))).toContain('above 0');
     expect(messageOf(ratioDoubleSample([0, 0], [3, 4], { n: 9, meanX: 2 }))).toContain('above 0');
-    expect(messageOf(countAndMeasure([0, 0], 2, [9, 10]))).toContain('Nothing was counted');
+    expect(messageOf(countAndMeasure([0, 0], 2, [9, 10]))).toContain('No trees were counted');
     expect(messageOf(countAndMeasure([3, 4], 0, [9, 10]))).toContain('factor');
     expect(messageOf(threePTotal(0, [1, 1]))).toContain('guesses');
     expect(messageOf(threePTotal(10, [1]))).toBe('At least 2 values are needed; there are 1.');

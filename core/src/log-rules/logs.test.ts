@@ -148,7 +148,7 @@ describe('every board-foot rule', () => {
     expect(LOG_RULES.doyle.boardFeet(3, 16)).toBe(0);
     expect(inEnglish(ruleDoubt('doyle', 3))).toContain('gives no volume');
     expect(inEnglish(ruleDoubt('scribner-decimal-c', 40))).toBe(
-      'Scribner Decimal C ends at 32 in; above it by the Scribner formula.',
+      'Scribner Decimal C ends at 32 in; above it the Scribner formula applies.',
     );
     // 20 board feet: the table begins at 6 in.
     expect(scaledBoardFeet('scribner-decimal-c', 6, 16)).toBe(20);

@@ -29,7 +29,9 @@ describe('the four sets', () => {
   });
 
   it('say in words what is decided', () => {
-    const words = Object.fromEntries(ruleBook(RULE_SETS.timber.rules, 'metric').map((line) => [line.key, inEnglish(line.words)]));
+    const words = Object.fromEntries(
+      ruleBook(RULE_SETS.timber.rules, 'metric').map((line) => [line.key, inEnglish(line.words)]),
+    );
     expect(words).toMatchObject({
       slope: 'from the uphill side',
       severalStems: 'root of the sum of squares',
@@ -39,15 +41,15 @@ describe('the four sets', () => {
     });
     const inches = ruleBook(RULE_SETS.timber.rules, 'imperial').find(({ key }) => key === 'products');
     // 7 cm = 2.76 in, 20 cm = 7.87 in, 30 cm = 11.81 in
-    expect(inEnglish(inches?.words)).toBe('small roundwood from 2.8 in, small saw from 7.9 in, saw from 11.8 in');
+    expect(inEnglish(inches?.words)).toBe('small roundwood from 2.8 in, small sawlog from 7.9 in, sawlog from 11.8 in');
   });
 
   it('state for which tree each effect holds', () => {
     const tree = { dbhCm: 30, slopePct: 20, taperCmPerM: 1 };
     for (const rule of Object.keys(DECISIONS) as ChosenRule[]) {
       expect(inEnglish(effectCase(rule, tree, 'metric'))).toContain('a stem of 30 cm with a taper of 1 cm per m');
-      // 1 cm a metre is 0.3937 in in 3.281 ft: 0.12 in a foot.
-      expect(inEnglish(effectCase(rule, tree, 'imperial'))).toContain('a stem of 12 in with a taper of 0.12 in a foot');
+      // 1 cm a metre is 0.3937 in in 3.281 ft: 0.12 in per ft.
+      expect(inEnglish(effectCase(rule, tree, 'imperial'))).toContain('a stem of 12 in with a taper of 0.12 in per ft');
       expect(inEnglish(effectCase(rule, tree, 'imperial'))).not.toMatch(/\d (m|cm)\b/);
     }
     expect(inEnglish(effectCase('slope', tree, 'metric'))).toContain('on a slope of 20 %');

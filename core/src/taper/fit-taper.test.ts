@@ -101,7 +101,7 @@ describe('fitting a taper', () => {
     expect(messageOf(fitKozak(part(2)))).toBe('At least 3 sections are needed; there are 2.');
     expect(messageOf(fitMaxBurkhart(part(11)))).toContain('At least 12 sections');
     const same = { ...part(4), atM: new Float64Array(4).fill(5) };
-    expect(messageOf(fitKozak(same))).toContain('one share of the height');
+    expect(messageOf(fitKozak(same))).toContain('the same relative height');
     expect(messageOf(fitOrmerod({ ...part(4), atM: new Float64Array(4).fill(1.3) }))).toContain('breast height');
     expect(messageOf(fitOrmerod({ ...part(4), atM: new Float64Array(4).fill(99) }))).toContain('Section 1 must lie');
   });

@@ -100,12 +100,12 @@ describe('a row of a file of trees', () => {
   });
   it.each([
     [['', '12', 'sp', '30'], 'plot: The plot is missing.'],
-    [['a b', '12', 'sp', '30'], 'plot: invalid label “a b”'],
+    [['a b', '12', 'sp', '30'], 'plot: “a b” is not a valid plot label'],
     [['7', '', 'sp', '30'], 'tag: The tag is missing.'],
     [['7', '12', '', '30'], 'species: The species is missing.'],
     [['7', '12', 'oak', '30'], 'species: “oak” is not a species of this survey (sp, bt).'],
     [['7', '12', 'sp', ''], 'dbh: The tree has neither a diameter nor a height.'],
-    [['7', '12', 'sp', '-3'], 'dbh: -3 cm cannot be'],
+    [['7', '12', 'sp', '-3'], 'dbh: -3 cm is out of range'],
     [['7', '12', 'sp', '1e3'], 'dbh: “1e3” is not a number'],
     [['7', '12', 'sp', '0x1F'], 'dbh: “0x1F” is not a number'],
     [['7', '12', 'sp', '30', '400'], 'height: 400 m is out of range'],

@@ -56,7 +56,9 @@ describe('a survey with breast height at 4.5 ft', () => {
     if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
     // A paraboloid is half as thick three quarters of the way from breast height to the tip.
     const half = BREAST_HEIGHT_M + 0.75 * (26 - BREAST_HEIGHT_M);
-    const pressler = standingVolumes(outcome.profile, BREAST_HEIGHT_M).find(({ name }) => inEnglish(name) === 'Pressler');
+    const pressler = standingVolumes(outcome.profile, BREAST_HEIGHT_M).find(
+      ({ name }) => inEnglish(name) === 'Pressler',
+    );
     expect(pressler?.volumeM3).toBeCloseTo(presslerM3(40, half, BREAST_HEIGHT_M), 9);
   });
 

@@ -66,7 +66,7 @@ describe('the volume of a tree by its survey’s way', () => {
     const solids: VolumeModel = { by: 'profile', taper: { model: 'solids' }, errorShare: 0.1 };
     expect(stemVolumeM3(solids, FACTOR, 36, 24, 1.3)).toBeCloseTo(volumeOf(solids).value, 12);
     expect(inEnglish(stemVolumeM3(solids, FACTOR, 36, 1, 1.3))).toContain('above breast height');
-    expect(inEnglish(stemVolumeM3(by(OWN), FACTOR, 0, 20, 1.3))).toContain('dbh must lie above 0');
+    expect(inEnglish(stemVolumeM3(by(OWN), FACTOR, 0, 20, 1.3))).toContain('Dbh must be above 0');
   });
 
   it('says that it is beyond its range, and that coefficients want checking', () => {

@@ -147,7 +147,7 @@ describe('an equation', () => {
     const below = equationVolume(equation({ form: 'combined-variable', a: -0.1, b: 3e-5 }), 10, 8);
     expect(inEnglish(below.ok ? '' : below.message)).toContain('negative volume');
     const nothing = equationVolume(equation({ form: 'user', text: 'ln(D - 50)' }), 20, 20);
-    expect(inEnglish(nothing.ok ? '' : nothing.message)).toContain('gives no number');
+    expect(inEnglish(nothing.ok ? '' : nothing.message)).toContain('gives no value');
     for (const [dbhCm, heightM] of [
       [0, 20],
       [30, -1],
@@ -350,7 +350,7 @@ describe('the equations that come with the application', () => {
     }
     const [first] = honer;
     expect(inEnglish(equationProblem({ ...first, rangeIsAssumed: 'yes' }))).toContain('true or false');
-    expect(inEnglish(equationProblem({ ...first, breastHeightM: 9 }))).toContain('between 0.5 and 2 m');
+    expect(inEnglish(equationProblem({ ...first, breastHeightM: 9 }))).toContain('0.5 to 2 m');
     expect(equationProblem(first)).toBeNull();
   });
 

@@ -6,7 +6,7 @@ import { type Finding, findingsOf } from '@arbolito/core/uncertainty';
 import type { ActDto, NewTreeDto, TreeCorrectionDto } from '../contracts/tree.ts';
 import { deviceId, newId, now } from './identity.ts';
 import type { Write } from './outbox.ts';
-import { t } from '../messages/text.ts';
+import { t, say } from '../messages/text.ts';
 
 /** Why a tree cannot be kept yet. */
 export interface BlockingError {
@@ -24,7 +24,7 @@ const asHindrances = (
 ): BlockingError[] =>
   findings
     .filter(({ severity }) => severity === 'stop')
-    .map(({ reading, title, message }) => ({ ...at, reading, message: `${of}${title}. ${message}` }));
+    .map(({ reading, title, message }) => ({ ...at, reading, message: `${of}${say(title)}. ${say(message)}` }));
 
 /** Who reads here, on this device, now. */
 export const stampOf = (observer: string): ReadingStamp => ({ newId, observer, device: deviceId(), takenAt: now() });

@@ -1,5 +1,5 @@
 import { IntlMessageFormat } from 'intl-messageformat';
-import { capitalIf, isMessage, type MessageValue, type Text } from '@arbolito/core/message';
+import { capitalIf, isMessage, type Message, type MessageValue } from '@arbolito/core/message';
 import { translationOf } from './catalogues.ts';
 import { currentLocale, type Locale } from './locale.ts';
 
@@ -36,5 +36,8 @@ const fill = (values: Values): Record<string, string | number> =>
 export const t = (id: string, template: string, values: Values = {}): string =>
   String(formatOf(currentLocale(), id, template).format(fill(values)));
 
-/** A message of core in the reader's language; text without a language stays as it is. */
-export const say = (text: Text): string => (isMessage(text) ? t(text.id, text.template, text.values) : text);
+type Said<T> = T extends Message ? string : T;
+
+/** A message in the reader's language; what has no language stays as it is. */
+export const say = <T>(text: T): Said<T> =>
+  (isMessage(text) ? t(text.id, text.template, text.values) : text) as Said<T>;

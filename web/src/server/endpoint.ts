@@ -1,5 +1,6 @@
 import type { APIContext, APIRoute } from 'astro';
 import { isDatabaseAway, isDatabaseBusy, isDiskFull } from './database/failures.ts';
+import { localisedJson } from './localised-json.ts';
 import { log } from './log.ts';
 import { databaseAway, databaseBusy, diskFull, notFound, Problem } from './problem.ts';
 import { noteStorage } from './storage-state.ts';
@@ -23,7 +24,7 @@ export function problemOf(error: unknown): Problem {
 }
 
 export const json = (body: unknown, status = 200): Response =>
-  new Response(JSON.stringify(body), {
+  new Response(localisedJson(body), {
     status,
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
   });

@@ -1,4 +1,5 @@
 import type { Finding } from '@arbolito/core/uncertainty';
+import { localisedJson } from './localised-json.ts';
 import { requestId } from './request-id.ts';
 import { t, say } from '../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
@@ -82,7 +83,7 @@ export class Problem extends Error {
       ...(id === undefined ? {} : { requestId: id }),
       ...(findings === undefined ? {} : { findings }),
     };
-    return new Response(JSON.stringify(body), {
+    return new Response(localisedJson(body), {
       status: this.status,
       headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers },
     });
@@ -93,8 +94,8 @@ export const notFound = (what: string): Problem =>
   new Problem('not-found', t('server.does-not-exist', '{what} does not exist.', { what }));
 
 /** One wrong field of a body. */
-export const invalidField = (pointer: string, code: string, detail: string): Problem =>
-  new Problem('invalid', detail, { errors: [{ pointer, code, detail }] });
+export const invalidField = (pointer: string, code: string, detail: Text): Problem =>
+  new Problem('invalid', say(detail), { errors: [{ pointer, code, detail: say(detail) }] });
 
 /** A survey or a plot holds as much as it may. */
 export const fullUp = (what: string, most: number, of: string): Problem =>

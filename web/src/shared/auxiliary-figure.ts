@@ -1,6 +1,7 @@
 import { readQuantity } from '@arbolito/core/units';
 import { AUXILIARY_LIMITS, type TwoPhaseDesign } from '@arbolito/core/protocol';
 import { t } from '../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** What is told of every plot of a survey, as a label; null where nothing is. */
 export const auxiliaryLabel = (phases: TwoPhaseDesign | undefined): string | null =>
@@ -11,7 +12,7 @@ export const auxiliaryLabel = (phases: TwoPhaseDesign | undefined): string | nul
       : null;
 
 /** A quick figure as it was typed: nothing for an empty field, or what is wrong with it. */
-export function readAuxiliary(text: string): number | string | null {
+export function readAuxiliary(text: string): number | Text | null {
   if (text.trim() === '') return null;
   const read = readQuantity(text, { unit: 'one' });
   if (!read.ok) return read.message;

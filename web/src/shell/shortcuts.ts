@@ -1,13 +1,13 @@
 import { METHODS } from '@arbolito/core/methods';
 import type { Shortcut } from './navigation.ts';
-import { t } from '../messages/text.ts';
+import { t, say } from '../messages/text.ts';
 import { message } from '@arbolito/core/message';
 
 /** Keys that jump to a reading, as the methods' descriptions name them. */
 const jumps = (): Shortcut[] => {
   const byKey = new Map<string, Set<string>>();
   for (const { shortcut, label } of METHODS.flatMap(({ description }) => description.readings)) {
-    byKey.set(shortcut, (byKey.get(shortcut) ?? new Set()).add(label));
+    byKey.set(shortcut, (byKey.get(shortcut) ?? new Set()).add(say(label)));
   }
   return [...byKey].map(([key, labels]) => ({ keys: [key], does: `to ${[...labels].join(' or ')}` }));
 };

@@ -66,8 +66,6 @@ export function estimate3P(
   };
 }
 
-const treesWords = (n: number, words: string): string => `${String(n)} ${n === 1 ? 'tree' : 'trees'} ${words}`;
-
 function guessProblem(
   plots: readonly TalliedPlot[],
   all: readonly TalliedTree[],

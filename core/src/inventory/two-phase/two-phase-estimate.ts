@@ -42,8 +42,6 @@ export function twoPhaseSummaryWords({ kind, firstPhaseSize, measured, excludedP
     ),
   }[kind];
   if (excludedPlots === 0) return held;
-  const why =
-    kind === 'double-sampling' ? 'a quick figure' : kind === 'count-measure' ? 'a count' : 'points in their stratum';
   return message(
     'inventory.left-out-without-points-in',
     '{kind, select, count {{held}; left out without a count: {n, plural, one {# plot} other {# plots}}} double {{held}; left out without the auxiliary variable: {n, plural, one {# plot} other {# plots}}} other {{held}; left out without points in their stratum: {n, plural, one {# plot} other {# plots}}}}',

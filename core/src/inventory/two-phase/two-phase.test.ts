@@ -187,7 +187,7 @@ describe('strata sized by counting points', () => {
     const { phaseSummary } = sumsOf({ kind: 'stratification' }, plots.slice(0, 2), [], strata);
     expect(inEnglish(phaseSummary?.problem)).toContain('no measured plot');
     expect(inEnglish(sumsOf({ kind: 'stratification' }, plots, [], []).phaseSummary?.problem)).toContain(
-      'points that fell into them',
+      'number of points',
     );
   });
 });

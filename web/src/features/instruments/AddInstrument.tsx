@@ -15,8 +15,8 @@ import { Alert } from '../../ui/feedback/Alert.tsx';
 import { SelectField, TextField } from '../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../ui/forms/SubmitButton.tsx';
 import { type Problems, useEntryForm } from '../../ui/forms/use-entry-form.ts';
-import { t } from '../../messages/text.ts';
-import { message } from '@arbolito/core/message';
+import { t, say } from '../../messages/text.ts';
+import { message, type Text, isText } from '@arbolito/core/message';
 
 interface Typed {
   readonly kind: InstrumentKindId;
@@ -59,10 +59,10 @@ const readingTexts = (kind: InstrumentKindId, unit: UnitId): Pick<Typed, 'gradua
 const usual = (kind: InstrumentKindId): Typed => {
   const { name, units, everyDays } = INSTRUMENT_KINDS[kind];
   const [unit] = units;
-  return { kind, name: kind === 'paces' ? '' : name, unit, ...readingTexts(kind, unit), every: String(everyDays) };
+  return { kind, name: say(kind === 'paces' ? '' : name), unit, ...readingTexts(kind, unit), every: String(everyDays) };
 };
 
-const read = (spec: QuantitySpec, text: string): number | string => {
+const read = (spec: QuantitySpec, text: string): number | Text => {
   const figure = parseQuantity(spec, text);
   return 'value' in figure ? figure.value : figure.problem;
 };
@@ -79,7 +79,7 @@ const readFigures = ({ graduation, error, every }: Typed) => ({
   everyDays: read(SPECS.every, every),
 });
 
-const asProblem = (figure: number | string): string | null => (typeof figure === 'string' ? figure : null);
+const asProblem = (figure: number | Text): string | null => (isText(figure) ? say(figure) : null);
 
 function check(typed: Typed): Problems<Typed> {
   const { graduation, standardError, everyDays } = readFigures(typed);

@@ -13,7 +13,8 @@ import { Alert } from '../../ui/feedback/Alert.tsx';
 import { TextField } from '../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../ui/forms/use-entry-form.ts';
-import { t } from '../../messages/text.ts';
+import { t, say } from '../../messages/text.ts';
+import { type Text, isText } from '@arbolito/core/message';
 
 interface FieldOf {
   readonly key: string;
@@ -131,7 +132,7 @@ const FORMS: Readonly<Record<CheckReadings['check'], (instrument: KitInstrument)
 function figuresOf(
   { several = false, optional = false, unit, label }: FieldOf,
   text: string,
-): readonly number[] | string {
+): readonly number[] | Text {
   const parts = text.trim().split(several ? /[\s;]+/ : /$^/);
   if (text.trim() === '') return optional ? [] : t('instruments.enter', 'Enter {label}.', { label });
   if (parts.length > CHECK_REPEATS)
@@ -159,13 +160,12 @@ export function CheckForm({ instrument, onKept, onLeave }: CheckFormProps) {
   const { steps, fields, readings: readingsOf } = FORMS[INSTRUMENT_KINDS[instrument.kind].check](instrument);
   const read = (typed: Texts) => fields.map((field) => [field.key, figuresOf(field, typed[field.key] ?? '')] as const);
   const readingsFrom = (typed: Texts): CheckReadings | null => {
-    const figures = read(typed).flatMap(([key, found]) => (typeof found === 'string' ? [] : [[key, found] as const]));
+    const figures = read(typed).flatMap(([key, found]) => (isText(found) ? [] : [[key, found] as const]));
     return figures.length === fields.length ? readingsOf(Object.fromEntries(figures)) : null;
   };
   const entry = useEntryForm<Texts>({
     defaultValues: Object.fromEntries(fields.map(({ key }) => [key, ''])),
-    check: (typed) =>
-      Object.fromEntries(read(typed).map(([key, found]) => [key, typeof found === 'string' ? found : null])),
+    check: (typed) => Object.fromEntries(read(typed).map(([key, found]) => [key, isText(found) ? say(found) : null])),
     send: async (typed, onWait) => {
       const readings = readingsFrom(typed);
       const body = { id: newId(), observer: instrument.crew, device: deviceId(), checkedAt: now(), readings };
@@ -200,15 +200,17 @@ export function CheckForm({ instrument, onKept, onLeave }: CheckFormProps) {
             label={[label, unitOf(unit).symbol].filter((part) => part !== '').join(', ')}
             placeholder={placeholder}
             maxLength={120}
-            error={isShown && typeof problem === 'string' ? problem : null}
+            error={say(isShown && isText(problem) ? problem : null)}
             {...form.register(key)}
           />
         );
       })}
       <p aria-live="polite" className="min-h-6 font-semibold">
-        {result !== null && Number.isFinite(result.factor ?? result.reads ?? result.pace?.lengthM ?? 0)
-          ? result.words
-          : ''}
+        {say(
+          result !== null && Number.isFinite(result.factor ?? result.reads ?? result.pace?.lengthM ?? 0)
+            ? result.words
+            : '',
+        )}
       </p>
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-2">

@@ -9,7 +9,7 @@ import { Disclosure } from '../../ui/feedback/Disclosure.tsx';
 import { ConfirmDialog } from '../../ui/feedback/ConfirmDialog.tsx';
 import { useAction } from '../../ui/feedback/use-action.ts';
 import { CheckForm } from './CheckForm.tsx';
-import { t } from '../../messages/text.ts';
+import { t, say } from '../../messages/text.ts';
 import { rich } from '../../messages/rich.ts';
 
 const dayOf = (moment: string): string => moment.slice(0, 10);
@@ -49,7 +49,7 @@ function Log({ checks }: { readonly checks: readonly InstrumentCheckView[] }) {
           {checks.map((check) => (
             <li key={check.id} className="border-t border-line pt-1">
               <span className="figures font-semibold">{dayOf(check.checkedAt)}</span> · {check.observer}
-              <span className="block">{check.result.words}</span>
+              <span className="block">{say(check.result.words)}</span>
               <span className="figures block text-[0.92rem] text-quiet">{readWords(check)}</span>
             </li>
           ))}
@@ -125,7 +125,7 @@ export function Instrument({ instrument, onChanged, onRetired }: InstrumentProps
           '{everyDays, plural, =0 {{name} · graduation {graduation} ± {standardError} · no checks} one {{name} · graduation {graduation} ± {standardError} · check every day} other {{name} · graduation {graduation} ± {standardError} · check every # days}}',
           {
             everyDays,
-            name: INSTRUMENT_KINDS[kind].name,
+            name: say(INSTRUMENT_KINDS[kind].name),
             graduation: <span className="figures">{printAsRead(graduation)}</span>,
             standardError: (
               <span className="figures">
@@ -138,7 +138,7 @@ export function Instrument({ instrument, onChanged, onRetired }: InstrumentProps
       {due !== null && (
         <p className="flex items-start gap-2 rounded-lg border-2 border-paint-ink bg-alarm p-2.5 font-semibold">
           <CalendarClock aria-hidden="true" size={20} className="mt-0.5 shrink-0 text-paint-ink" />
-          {due.words}
+          {say(due.words)}
         </p>
       )}
       {last !== undefined && (
@@ -149,7 +149,7 @@ export function Instrument({ instrument, onChanged, onRetired }: InstrumentProps
             <TriangleAlert aria-hidden="true" size={20} className="mt-0.5 shrink-0 text-paint-ink" />
           )}
           <span>
-            <span className="figures">{dayOf(last.checkedAt)}</span>: {last.result.words}
+            <span className="figures">{dayOf(last.checkedAt)}</span>: {say(last.result.words)}
           </span>
         </p>
       )}

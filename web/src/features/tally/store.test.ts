@@ -4,6 +4,7 @@ import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/
 import type { ReadingView, TreeView } from '../../contracts/views.ts';
 import { EXAMPLE_PLOT, EXAMPLE_SETTINGS } from '../../testing/tally-example.ts';
 import type { TallyStore } from './store.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 const plot = EXAMPLE_PLOT;
 const settings = EXAMPLE_SETTINGS;
@@ -188,7 +189,7 @@ describe('the state of a tally', () => {
     expect(store.$view.get().line).toBe('#1 sp 30 +18 -1.5 @20');
     store.walk(1);
     store.walk(1);
-    expect(store.$view.get()).toMatchObject({ line: '', selected: null });
+    expect(inEnglish(store.$view.get())).toMatchObject({ line: '', selected: null });
   });
 
   it('corrects in place, keeps the readings that stand as they are, and takes it back', async () => {

@@ -4,7 +4,7 @@ import { isUnitId, readQuantity, unitOf } from '@arbolito/core/units';
 import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/methods';
 import type { ComputeDto } from '../../contracts/tree.ts';
 import { type FieldProblem, Problem } from '../problem.ts';
-import { t } from '../../messages/text.ts';
+import { t, say } from '../../messages/text.ts';
 
 const READING_FIELDS = new Set(['value', 'unit', 'standardError']);
 
@@ -19,7 +19,7 @@ function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'impe
     const read = readQuantity(given.slice(0, 100), { unit, units: spec.units });
     return read.ok
       ? { reading: { value: asMeant(spec, read.value, given), unit: read.unit } }
-      : wrong(pointer, `text.${read.code}`, `${spec.key}: ${read.message}`);
+      : wrong(pointer, `text.${read.code}`, `${spec.key}: ${say(read.message)}`);
   }
   if (typeof given === 'number') {
     return Number.isFinite(given)
@@ -130,11 +130,11 @@ export const computeService: ComputeService = {
     });
     if (outcome.ok) return outcome.estimate;
     const { findings } = outcome;
-    throw new Problem('invalid', findings.map(({ title, message }) => `${title}. ${message}`).join(' '), {
+    throw new Problem('invalid', findings.map(({ title, message }) => `${say(title)}. ${say(message)}`).join(' '), {
       errors: findings.map(({ reading, code, title, message }) => ({
         pointer: reading === null ? '/readings' : `/readings/${reading}`,
         code,
-        detail: `${title}. ${message}`,
+        detail: `${say(title)}. ${say(message)}`,
       })),
       findings,
     });

@@ -16,6 +16,7 @@ import type { PlotsAndTags } from './plots-and-tags.ts';
 import { isBlank, readCsv } from './read-file.ts';
 import type { StoredFile } from './store-file.ts';
 import { t } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 const SAMPLE = 8;
 /** Rows that are read before others get their turn. */
@@ -28,7 +29,7 @@ interface Opened {
   readonly heads: readonly string[];
   readonly matching: Matching;
   readonly decimal: '.' | ',';
-  readonly problem: string | null;
+  readonly problem: Text | null;
 }
 
 function open(

@@ -15,7 +15,7 @@ import { PlotsAndTags } from './plots-and-tags.ts';
 import { readThrough } from './read-through.ts';
 import { treeToCopy } from './tree-of-file.ts';
 import type { ExchangeRepository, PlotToMake, TreeToCopy } from './repository.ts';
-import { t } from '../../messages/text.ts';
+import { t, say } from '../../messages/text.ts';
 
 export interface ExchangeService {
   /** What a file of trees would bring: its columns, the first rows, everything that is wrong. Writes nothing. */
@@ -178,9 +178,9 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
                 ),
                 {
                   errors: list.map(({ row, column, message }) => ({
-                    pointer: `/rows/${String(row)}/${column}`,
+                    pointer: `/rows/${String(row)}/${say(column)}`,
                     code: 'row',
-                    detail: message,
+                    detail: say(message),
                   })),
                 },
               );

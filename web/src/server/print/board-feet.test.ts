@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { textsOfPages } from '../testing/pdf.ts';
 import { boardFeetPdf, readTable } from './board-feet.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 describe('the printed table of board feet', () => {
   it('is one page with its rule, its form class, its figures and their source', async () => {
@@ -18,7 +19,7 @@ describe('the printed table of board feet', () => {
 describe('which table is asked for', () => {
   const asked = (query: string) => readTable(new URLSearchParams(query));
   it('is read from the address', () => {
-    expect(asked('rule=scribner&formClass=80')).toEqual({ rule: 'scribner', formClass: 80, problem: null });
+    expect(inEnglish(asked('rule=scribner&formClass=80'))).toEqual({ rule: 'scribner', formClass: 80, problem: null });
   });
   it.each([
     ['rule=guess&formClass=80', 'rule', 'must be one of'],

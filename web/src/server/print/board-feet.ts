@@ -8,10 +8,11 @@ import {
 import { readQuantity } from '@arbolito/core/units';
 import { pocketTablePdf } from './pocket-table.ts';
 import { t } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 export type ReadTable =
   | { readonly rule: FormClassRule; readonly formClass: number; readonly problem: null }
-  | { readonly field: 'rule' | 'formClass'; readonly problem: string };
+  | { readonly field: 'rule' | 'formClass'; readonly problem: Text };
 
 /** Which table is asked for, from the query `?rule=doyle&formClass=78`. */
 export function readTable(query: URLSearchParams): ReadTable {

@@ -1,10 +1,11 @@
 import { STICK_REACH_LIMITS_CM } from '@arbolito/core/diameter';
 import { convert, readQuantity, type UnitSystem } from '@arbolito/core/units';
 import { t } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 export type ReadReach =
   | { readonly reachCm: number; readonly system: UnitSystem; readonly problem: null }
-  | { readonly reachCm: null; readonly system: UnitSystem; readonly problem: string };
+  | { readonly reachCm: null; readonly system: UnitSystem; readonly problem: Text };
 
 /** The reach that a stick is asked for, from the query `?reach=63.5&units=metric`. */
 export function readReach(query: URLSearchParams): ReadReach {

@@ -6,6 +6,7 @@ import { equationVolume, stemVolumeM3, volumeBark, volumeName, volumeTable } fro
 import type { SurveyView } from '../../contracts/views.ts';
 import { type PocketTable, pocketTablePdf } from './pocket-table.ts';
 import { t } from '../../messages/text.ts';
+import { isText } from '@arbolito/core/message';
 
 /** What a table shows: the volume of the whole stem, or board feet by a rule. */
 export type SpeciesTableQuantity = 'volume' | LogRuleId;
@@ -80,7 +81,7 @@ export function speciesVolumeTable(survey: SurveyView, speciesCode: string, show
         const slender = (100 * heightM) / dbhCm;
         if (slender < SLENDER.low || slender > SLENDER.high) return '';
         const m3 = stemVolumeM3(volume, factor, dbhCm, heightM, survey.breastHeightM);
-        if (typeof m3 === 'string') return '';
+        if (isText(m3)) return '';
         const figure = printRounded(convert(m3, 'm3', unit), decimals);
         const outcome = volume?.by === 'equation' ? equationVolume(volume.equation, dbhCm, heightM) : null;
         const outside =

@@ -5,7 +5,7 @@ import { typefaces } from '../print/typefaces.ts';
 import { chartPicture } from './chart-picture.ts';
 import type { Report, ReportPart, ReportPhoto } from './report.ts';
 import type { Cell, ReportTable } from './table.ts';
-import { t } from '../../messages/text.ts';
+import { t, say } from '../../messages/text.ts';
 
 const FACE = 'Roboto';
 
@@ -74,7 +74,7 @@ function tableOf({ columns, rows, total, notes }: ReportTable): Content[] {
         ],
       },
     },
-    ...[...notes, ...leftOut].map((text): Content => ({ text, style: 'note' })),
+    ...[...notes, ...leftOut].map((text): Content => ({ text: say(text), style: 'note' })),
   ];
 }
 
@@ -114,7 +114,7 @@ function partOf(part: ReportPart, files: ReadonlyMap<string, PhotoFile>): Conten
           table: {
             widths: [130, '*'],
             dontBreakRows: true,
-            body: part.facts.map(([label, words]) => [{ text: label, color: '#4c564f' }, words]),
+            body: part.facts.map(([label, words]) => [{ text: say(label), color: '#4c564f' }, say(words)]),
           },
         },
       ];

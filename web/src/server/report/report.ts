@@ -22,7 +22,7 @@ import { chartsOf, type ReportChart } from './charts.ts';
 import { figure, number, type ReportTable, text, words } from './table.ts';
 import { tablesOf } from './tables/report-tables.ts';
 import { t, say } from '../../messages/text.ts';
-import { message } from '@arbolito/core/message';
+import { message, type Text } from '@arbolito/core/message';
 
 /** A part of a report; page, PDF and workbook set the same parts. */
 export type ReportPart = {
@@ -30,7 +30,7 @@ export type ReportPart = {
   readonly id: string;
   readonly title: string;
 } & (
-  | { readonly kind: 'facts'; readonly facts: readonly (readonly [string, string])[] }
+  | { readonly kind: 'facts'; readonly facts: readonly (readonly [Text, Text])[] }
   | { readonly kind: 'table'; readonly table: ReportTable; readonly chart: ReportChart | null }
   | { readonly kind: 'list'; readonly items: readonly string[] }
   | { readonly kind: 'map'; readonly chart: ReportChart }
@@ -71,7 +71,7 @@ const CAUTION = message(
   'Results of this report are no permission to fell. Felling is for trained people; everyone else stays at least two tree lengths away. Local codes and licensed practice decide.',
 );
 
-function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (readonly [string, string])[] {
+function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (readonly [string, Text])[] {
   const { design, unitSystem } = survey;
   const days = plots.flatMap(({ measuredOn }) => (measuredOn === null ? [] : [measuredOn])).sort();
   const last = days.at(-1);
@@ -182,7 +182,7 @@ function curvesTable({ summary, curves }: ReportSource, units: StandUnits): Repo
     ],
     rows: list.map(({ speciesCode, model, breastHeightM, parameters, trees, residualErrorM, plots }) => [
       words(nameOf(speciesCode)),
-      words(`${CURVE_MODELS[model].name}: ${modelOf(model, breastHeightM).formula}`),
+      words(`${say(CURVE_MODELS[model].name)}: ${modelOf(model, breastHeightM).formula}`),
       words(
         parameters.map((value, i) => `${CURVE_MODELS[model].parameters[i] ?? ''} ${printRounded(value, 4)}`).join(', '),
       ),
@@ -204,7 +204,7 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
   const { survey } = summary;
   const readings = methods.flatMap((id) => {
     const method = findMethod(id);
-    return method === null ? [] : [`${method.description.name}: ${method.description.source}.`];
+    return method === null ? [] : [`${say(method.description.name)}: ${method.description.source}.`];
   });
   const volumes = survey.wood.species.flatMap(({ speciesCode, volume }) => {
     const name = survey.species.find(({ code }) => code === speciesCode)?.name ?? speciesCode;
@@ -213,7 +213,7 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
       volume.by === 'equation'
         ? `: ${volume.equation.source}`
         : taperDoubts(volume.taper)
-            .map((doubt) => `: ${doubt.replace(/\.$/, '')}`)
+            .map((doubt) => `: ${say(doubt).replace(/\.$/, '')}`)
             .join('');
     return [
       t('report.volume-of-by-bark', 'Volume of {name} by {volume}, {volume2} bark{source}.', {
@@ -340,7 +340,7 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
         kind: 'facts',
         id: 'rules',
         title: t('report.field-rules', 'Field rules{value}', {
-          value: set === null ? t('report.own-rules', ', own rules') : `: ${RULE_SETS[set].name}`,
+          value: set === null ? t('report.own-rules', ', own rules') : `: ${say(RULE_SETS[set].name)}`,
         }),
         facts: ruleBook(survey.fieldRules, survey.unitSystem).map(({ label, words: rule }) => [label, rule] as const),
       },
@@ -358,7 +358,7 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
         items:
           workList.open.length === 0
             ? ['None.']
-            : shortened(workList.open, (point) => `${placeOf(point)}${point.title}. ${point.message}`),
+            : shortened(workList.open, (point) => `${placeOf(point)}${say(point.title)}. ${say(point.message)}`),
       },
       ...(workList.cleared.length === 0
         ? []
@@ -370,7 +370,7 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
               items: shortened(
                 workList.cleared,
                 (point) =>
-                  `${placeOf(point)}${point.title}. ${point.decision?.observer ?? ''}: ${point.decision?.reason ?? ''}`,
+                  `${placeOf(point)}${say(point.title)}. ${point.decision?.observer ?? ''}: ${point.decision?.reason ?? ''}`,
               ),
             },
           ]),

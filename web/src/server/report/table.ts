@@ -27,7 +27,7 @@ export interface ReportTable {
   readonly rows: readonly (readonly Cell[])[];
   /** The row that sums up the others. */
   readonly total?: readonly Cell[];
-  readonly notes: readonly string[];
+  readonly notes: readonly Text[];
 }
 
 export const words = (text: Text, href?: string): Cell => ({

@@ -3,7 +3,7 @@ import type { RecordSheets } from './record-sheets.ts';
 import type { Report } from './report.ts';
 import { harmless } from './csv.ts';
 import type { Cell, ReportTable } from './table.ts';
-import { t } from '../../messages/text.ts';
+import { t, say } from '../../messages/text.ts';
 
 /** Longest name of a sheet. */
 const SHEET_NAME = 31;
@@ -45,7 +45,7 @@ function addTable(book: ExcelJS.Workbook, { title, columns, rows, total, notes }
   });
   if (notes.length > 0) {
     sheet.addRow([]);
-    for (const note of notes) sheet.addRow([harmless(note)]);
+    for (const note of notes) sheet.addRow([harmless(say(note))]);
   }
   sheet.pageSetup = { orientation: columns.length > 7 ? 'landscape' : 'portrait', fitToPage: true, fitToHeight: 0 };
   sheet.headerFooter.oddFooter = t('report.page-p-of-n', 'page &P of &N');
@@ -100,7 +100,7 @@ export async function reportXlsx(
     about.addRow([]);
     about.addRow([harmless(part.title)]).font = { bold: true };
     if (part.kind === 'facts')
-      for (const [label, words] of part.facts) about.addRow([harmless(label), harmless(words)]);
+      for (const [label, words] of part.facts) about.addRow([harmless(say(label)), harmless(say(words))]);
     else for (const item of part.items) about.addRow(['', harmless(item)]);
   }
   about.addRow([]);

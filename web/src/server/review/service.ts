@@ -1,4 +1,5 @@
 import type { KitAtHand } from '@arbolito/core/instruments';
+import { joined, message } from '@arbolito/core/message';
 import { diameterClass } from '@arbolito/core/protocol';
 import { type CheckedReading, type CheckedTree, checkSurvey } from '@arbolito/core/quality';
 import type { CheckDecisionDto } from '../../contracts/checks.ts';
@@ -69,16 +70,16 @@ const readTree = (row: FigureRow, readings: readonly CheckedReading[], { fieldRu
 const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings'][number]) => ({
   key: `tree ${treeId} ${finding.code} ${String(finding.stem)} ${String(finding.heightNo ?? 1)}`,
   check: 'tree' as const,
-  title: finding.title.replace(/\?$/, ''),
-  message: [
+  title: finding.title,
+  message: joined([
     finding.message,
     ...finding.suggestedFixes.slice(0, 1).map(({ label, becomes }) =>
-      t('server.suggested-fix', 'Suggested fix: {label}{value}.', {
+      message('server.suggested-fix', 'Suggested fix: {label}{value}.', {
         label,
-        value: becomes === undefined ? '' : `, ${becomes}`,
+        value: becomes === undefined ? '' : joined([', ', becomes], ''),
       }),
     ),
-  ].join(' '),
+  ]),
   plotId,
   treeId,
 });

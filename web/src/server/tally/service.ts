@@ -10,7 +10,7 @@ import type { SummaryService } from '../results/service.ts';
 import { settingsOf } from '../trees/evaluate-row.ts';
 import type { TreeCommands } from '../trees/commands.ts';
 import type { TreeQueries } from '../trees/queries.ts';
-import { t } from '../../messages/text.ts';
+import { t, say } from '../../messages/text.ts';
 
 export interface TallyService {
   /** A plot with its trees and sums. */
@@ -50,7 +50,7 @@ export function tallyService({ trees, treeCommands, plots, surveys, summary }: D
       });
       if (!ok) {
         const errors = tokens.flatMap(({ text, problem }) =>
-          problem === null ? [] : [{ pointer: '/line', code: 'callout', detail: `“${text}”: ${problem}` }],
+          problem === null ? [] : [{ pointer: '/line', code: 'callout', detail: `“${text}”: ${say(problem)}` }],
         );
         throw new Problem('invalid', errors.map(({ detail }) => detail).join(' '), { errors });
       }

@@ -7,7 +7,7 @@ import { evaluateHeights, type HeightNotes, isStemMeasure, MEASURES, type TreeNo
 import type { UnitSystem } from '@arbolito/core/units';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import { type FieldProblem, Problem } from '../problem.ts';
-import { t } from '../../messages/text.ts';
+import { t, say } from '../../messages/text.ts';
 
 interface Indexed {
   readonly reading: ReadingDto;
@@ -65,7 +65,7 @@ const asErrors = (findings: readonly Finding[], indexed: readonly Indexed[]): Fi
   findings.map(({ code, title, message, reading }) => ({
     pointer: pointerTo(indexed, reading),
     code,
-    detail: `${title}. ${message}`,
+    detail: `${say(title)}. ${say(message)}`,
   }));
 
 /** What is wrong with the readings of one measure of a stem. */

@@ -10,7 +10,7 @@ import type { PlotQueries } from '../plots/queries.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 import type { WoodRepository } from '../surveys/volume-settings-repository.ts';
 import { standOf } from './stand.ts';
-import { t } from '../../messages/text.ts';
+import { t, say } from '../../messages/text.ts';
 
 export interface WoodService {
   /** The stems of a survey as they can be cut in thought. */
@@ -52,7 +52,10 @@ function refuseImpossible({ prices, species }: WoodSettingsDto, known: readonly 
     ),
   ];
   const [first] = errors;
-  if (first !== undefined) throw new Problem('invalid', first.detail, { errors });
+  if (first !== undefined)
+    throw new Problem('invalid', say(first.detail), {
+      errors: errors.map((each) => ({ ...each, detail: say(each.detail) })),
+    });
 }
 
 /** The settings as plain data, without who wrote them. */

@@ -39,7 +39,7 @@ export function NumberField({ spec, text, onType, optional = false, problem: giv
       </label>
       {problem !== null && (
         <FieldError id={id} className="max-w-80 text-sm">
-          {problem}
+          {say(problem)}
         </FieldError>
       )}
     </div>

@@ -11,7 +11,7 @@ export interface QuantitySpec {
   readonly high: number;
 }
 
-export type ReadQuantityText = { readonly value: number } | { readonly problem: string };
+export type ReadQuantityText = { readonly value: number } | { readonly problem: Text };
 
 const SYMBOLS = { m: ' m', cm: ' cm', ft: ' ft', in: ' in', pct: ' %', deg: '°', one: '' } as const;
 

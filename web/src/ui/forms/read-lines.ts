@@ -65,7 +65,7 @@ export function readLines(
         const low = fromZero
           ? t('ui.must-be-0-or-more', 'must be 0 or more.')
           : t('ui.must-be-above-0', 'must be above 0.');
-        problems.push({ line: i + 1, message: `${say(name)}: ${read.ok ? low : read.message}` });
+        problems.push({ line: i + 1, message: `${say(name)}: ${say(read.ok ? low : read.message)}` });
         return NaN;
       });
       if (figures.every((figure) => Number.isFinite(figure))) rows.push(figures);

@@ -257,13 +257,13 @@ export function FallReachPlanner() {
               <p className="flex items-center gap-3 text-3xl font-extrabold" data-testid="verdict">
                 <verdict.Icon aria-hidden="true" size={34} className="shrink-0" /> {say(verdict.words)}
               </p>
-              <p className="mt-1 text-lg">{said}</p>
+              <p className="mt-1 text-lg">{say(said)}</p>
             </div>
             <Picture given={given} reach={reach} thing={thing} system={system} />
-            <p className="text-xl font-bold">{everybodyElse}</p>
+            <p className="text-xl font-bold">{say(everybodyElse)}</p>
             <ul className="grid list-disc gap-1.5 pl-5">
               {rules.map((rule) => (
-                <li key={rule}>{rule}</li>
+                <li key={say(rule)}>{say(rule)}</li>
               ))}
             </ul>
           </>

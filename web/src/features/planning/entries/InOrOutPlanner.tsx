@@ -14,7 +14,7 @@ import { Choice } from '../../../ui/forms/Choice.tsx';
 import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import { useQuantities } from '../../../ui/forms/use-quantities.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 import { message } from '@arbolito/core/message';
 
@@ -174,7 +174,7 @@ export function InOrOutPlanner() {
         {outcome?.ok === true && values !== null ? (
           <InOrOutView outcome={outcome} dbhCm={convert(values.dbh, units.diameter, 'cm')} units={units} to={to} />
         ) : outcome?.ok === false ? (
-          <p className="card p-5 text-lg">{outcome.message}</p>
+          <p className="card p-5 text-lg">{say(outcome.message)}</p>
         ) : (
           <EnterFirst missing={missing} />
         )}

@@ -336,7 +336,9 @@ export function ObserverDistancePlanner() {
                 <LeanWords cost={leanCost(situation, plan.best.distanceM, leanM)} />
               )}
               {plan.instead !== null && (
-                <p className="mt-2 rounded-lg border-2 border-paint-ink bg-alarm p-3 font-semibold">{plan.instead}</p>
+                <p className="mt-2 rounded-lg border-2 border-paint-ink bg-alarm p-3 font-semibold">
+                  {say(plan.instead)}
+                </p>
               )}
             </div>
             <Picture situation={situation} plan={plan} />

@@ -118,7 +118,7 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
     }
     const found = readOutlines(value);
     if (found.ok) setGiven({ ...given, [texts.stratum]: found.outlines });
-    else setWrong(found.message);
+    else setWrong(say(found.message));
   };
   const idOf = (key: string): string => {
     const id = ids.current.get(key) ?? newId();
@@ -263,29 +263,31 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
         {field('error', t('planning.target-error-at-95', 'Target error at 95 %, ± %'))}
         {field('population', t('planning.number-of-plots-in-the', 'Number of plots in the population (optional)'))}
         <p role="status" className="pb-2">
-          {typeof needed === 'number' ? (
-            <>
-              {rich('planning.plots-2', '{needed} plots', {
-                needed: <strong className="figures text-2xl">{needed}</strong>,
-              })}
-              <button
-                type="button"
-                className="btn ml-2"
-                onClick={() => {
-                  setTexts({ ...texts, plots: String(needed) });
-                }}
-              >
-                {t('planning.use-this-number', 'Use this number')}
-              </button>
-            </>
-          ) : (
-            needed
+          {say(
+            typeof needed === 'number' ? (
+              <>
+                {rich('planning.plots-2', '{needed} plots', {
+                  needed: <strong className="figures text-2xl">{needed}</strong>,
+                })}
+                <button
+                  type="button"
+                  className="btn ml-2"
+                  onClick={() => {
+                    setTexts({ ...texts, plots: String(needed) });
+                  }}
+                >
+                  {t('planning.use-this-number', 'Use this number')}
+                </button>
+              </>
+            ) : (
+              needed
+            ),
           )}
         </p>
       </fieldset>
       {!made.ok ? (
         <p role="status" className="card p-5 text-lg">
-          {made.message}
+          {say(made.message)}
         </p>
       ) : (
         <>

@@ -3,7 +3,7 @@ import { readPlotPoints, type ReadPlotPoints } from '@arbolito/core/layout';
 import type { StratumView } from '../../../contracts/views.ts';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { plotsOfPoints, type PlotToLay } from './create-plots.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 interface PlotsFileProps {
   readonly strata: readonly StratumView[];
@@ -72,7 +72,7 @@ export function PlotsFile({ strata, stratumId, labels, busy, onLay }: PlotsFileP
               <p>{t('planning.no-plots-were-created', '{problem} No plots were created.', { problem })}</p>
               <ul>
                 {errors.slice(0, SHOWN).map(({ feature, message }) => (
-                  <li key={feature}>{message}</li>
+                  <li key={feature}>{say(message)}</li>
                 ))}
                 {errors.length > SHOWN && (
                   <li>{t('planning.and-more', 'and {errors} more', { errors: errors.length - SHOWN })}</li>

@@ -17,7 +17,7 @@ import {
 } from '@arbolito/core/layout';
 import { plotsNeeded, seededRandom } from '@arbolito/core/statistics';
 import { t } from '../../../messages/text.ts';
-import { message } from '@arbolito/core/message';
+import { message, type Text } from '@arbolito/core/message';
 
 /** How a plan can lay plots out. */
 export const PLAN_LAYOUTS = {
@@ -58,7 +58,7 @@ export interface Plan {
   readonly hours: { readonly walkingH: number; readonly workH: number; readonly allH: number };
 }
 
-export type MadePlan = { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly message: string };
+export type MadePlan = { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly message: Text };
 
 type Drawn = PlanOutcome<{ readonly points: readonly MapPoint[]; readonly spacingM?: number; readonly lines?: number }>;
 
@@ -116,7 +116,7 @@ export function makePlan({ outlines, plots, layout, lines, seed, speedKmh, minut
 }
 
 /** Plots for a wished error, by what is known of the spread; in words where that cannot be told. */
-export function plotsForError(cvPct: number, errorPct: number, population?: number): number | string {
+export function plotsForError(cvPct: number, errorPct: number, population?: number): number | Text {
   const needed = plotsNeeded(cvPct, errorPct, population === undefined ? {} : { population });
   return needed.ok ? needed.plots : needed.message;
 }

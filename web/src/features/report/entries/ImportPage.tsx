@@ -8,7 +8,7 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { sendFile, type Sending } from '../../../client/send-file.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 
 export interface ImportPageProps {
@@ -169,7 +169,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
                 return (
                   <div key={field} className="flex flex-wrap items-center gap-2">
                     <label htmlFor={`column-${field}`} className="w-44">
-                      {TREE_FIELDS[field].label}
+                      {say(TREE_FIELDS[field].label)}
                     </label>
                     <select
                       id={`column-${field}`}
@@ -232,7 +232,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
               {t('report.create-missing-plots-with-this', 'Create missing plots with this survey’s design')}
             </label>
           </fieldset>
-          {preview.problem !== null && <FieldError>{preview.problem}</FieldError>}
+          {preview.problem !== null && <FieldError>{say(preview.problem)}</FieldError>}
           <p role="status" className="text-lg">
             {rich(
               'report.rows-trees-ready-to-save',
@@ -253,7 +253,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
               <ul className="grid gap-1">
                 {preview.errors.map(({ row, column, message }, i) => (
                   <li key={i}>
-                    <strong>{t('report.row', 'row {row}', { row })}</strong>, {column}: {message}
+                    <strong>{t('report.row', 'row {row}', { row })}</strong>, {say(column)}: {say(message)}
                   </li>
                 ))}
               </ul>

@@ -4,7 +4,7 @@ import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units
 import type { Species } from '@arbolito/core/protocol';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { curvesOf, farTrees, type MeasuredTree } from '../height-curve/curve-state.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 
 const CurveChart = lazy(() => import('../height-curve/CurveChart.tsx'));
@@ -63,7 +63,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
         </p>
       </div>
       {shown === undefined ? (
-        <p className="card p-5 text-lg">{message}</p>
+        <p className="card p-5 text-lg">{say(message)}</p>
       ) : (
         <>
           <p aria-live="polite">
@@ -76,7 +76,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
                     ± {printRounded(units.heightOf(shown.residualErrorM), 2)} {units.height}
                   </strong>
                 ),
-                name: CURVE_MODELS[shown.model].name,
+                name: say(CURVE_MODELS[shown.model].name),
                 trees: shown.trees,
               },
             )}{' '}
@@ -111,7 +111,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
                       type="radio"
                       name={t('results.model', 'Model')}
                       className="size-5"
-                      aria-label={CURVE_MODELS[model].name}
+                      aria-label={say(CURVE_MODELS[model].name)}
                       checked={shown.model === model}
                       onChange={(event) => {
                         if (event.target.checked && isCurveModelId(model)) setAsked(model);

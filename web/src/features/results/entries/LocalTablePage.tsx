@@ -117,13 +117,13 @@ function OneTree({ table }: { readonly table: LocalTable }) {
                 {printRounded(outcome.value.volumeM3 * table.treeErrorShare, 3)} m³
               </p>
               {outcome.value.doubts.map((doubt) => (
-                <p key={doubt} className="font-semibold text-paint-ink">
-                  {doubt}
+                <p key={say(doubt)} className="font-semibold text-paint-ink">
+                  {say(doubt)}
                 </p>
               ))}
             </>
           ) : (
-            <p className="text-paint-ink">{outcome.message}</p>
+            <p className="text-paint-ink">{say(outcome.message)}</p>
           )}
         </div>
       )}
@@ -219,7 +219,7 @@ export function LocalTablePage({ survey }: { readonly survey: KeepingSurvey | nu
             <p className="text-quiet">{outcome.table.equation.source}.</p>
           </>
         ) : (
-          <p className="card p-5 text-lg">{outcome.message}</p>
+          <p className="card p-5 text-lg">{say(outcome.message)}</p>
         )}
       </section>
     </div>

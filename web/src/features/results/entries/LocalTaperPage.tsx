@@ -112,7 +112,7 @@ export function LocalTaperPage({ survey }: { readonly survey: KeepingSurvey | nu
             )}
           </>
         ) : (
-          <p className="card p-5 text-lg">{fit.message}</p>
+          <p className="card p-5 text-lg">{say(fit.message)}</p>
         )}
       </section>
     </div>

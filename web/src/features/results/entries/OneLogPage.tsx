@@ -168,9 +168,7 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
             cell: ({ name, doubt }) => (
               <>
                 {name}
-                {doubt !== null && (
-                  <span className="block font-normal text-paint-ink">{doubt.replace(`${name}: `, '')}</span>
-                )}
+                {doubt !== null && <span className="block font-normal text-paint-ink">{say(doubt)}</span>}
               </>
             ),
           },

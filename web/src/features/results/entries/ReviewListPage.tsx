@@ -98,7 +98,7 @@ function Point({ point, open, onOpen, onDecide }: PointProps) {
         <span className="text-quiet">{say(NAMES[point.check])}</span>
       </div>
       <p>
-        <span className="font-semibold">{point.title}.</span> {point.message}
+        <span className="font-semibold">{say(point.title)}.</span> {say(point.message)}
       </p>
       <div className="flex flex-wrap items-center gap-2">
         {href !== null && (
@@ -193,7 +193,8 @@ export function ReviewListPage({ surveyId, crew, list }: WorkListPageProps) {
                 className="flex flex-wrap items-center justify-between gap-3 border-t border-line pt-1"
               >
                 <span>
-                  <strong>{where(point)}</strong>: {point.title}. {point.decision?.observer}: {point.decision?.reason}
+                  <strong>{where(point)}</strong>: {say(point.title)}. {point.decision?.observer}:{' '}
+                  {point.decision?.reason}
                 </span>
                 <button type="button" className="btn" onClick={() => void decide(point, false, '')}>
                   <Undo2 aria-hidden="true" size={18} className="mr-1 inline" />

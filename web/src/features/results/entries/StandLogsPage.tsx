@@ -14,7 +14,7 @@ import { usePrices } from '../prices/use-prices.ts';
 import { WOOD_UNITS } from '../prices/wood-units.ts';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { useStandLogs } from '../stand-logs/use-stand-logs.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 
 export interface StandLogsPageProps {
@@ -126,7 +126,7 @@ function Result({ logs, stand, currency, system }: ResultProps) {
   const money = (perHa: PerHa) => printMean(perHa, units.stems, 0);
   const small = (perHa: PerHa, to: (value: number) => number, decimals: number) => {
     const { value, error } = printMean(perHa, to, decimals);
-    return `${value}${perHa.standardError === null ? '' : ` ${error}`}`;
+    return `${value}${perHa.standardError === null ? '' : ` ${say(error)}`}`;
   };
   const net = money(logs.net);
   return (
@@ -162,7 +162,7 @@ function Result({ logs, stand, currency, system }: ResultProps) {
               >
                 {value}
               </span>{' '}
-              <span className="figures text-sky">{error}</span>
+              <span className="figures text-sky">{say(error)}</span>
             </dd>
           </div>
         ))}
@@ -195,7 +195,7 @@ function Result({ logs, stand, currency, system }: ResultProps) {
           rows={logs.boardFeet}
           keyOf={({ rule }) => rule}
           columns={[
-            { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ rule }) => LOG_RULES[rule].name },
+            { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ rule }) => say(LOG_RULES[rule].name) },
             {
               id: 'perArea',
               head: t('results.board-feet', 'Board feet/{area}', { area: units.area }),

@@ -32,7 +32,7 @@ import {
 } from '../stem/stem-state.ts';
 import { TableMaker } from '../stem/TableMaker.tsx';
 import { useSaws } from '../stem/use-saws.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 export interface StemPageProps {
   /** The survey that the stem is of, where it comes from one: its units, its prices, its species. */
@@ -176,17 +176,17 @@ export function StemPage({ survey }: StemPageProps) {
         species={species}
         onSpecies={changeSpecies}
         model={model}
-        doubts={doubts}
+        doubts={doubts.map(say)}
         hasOwnTaper={ownTaper !== null}
         onModel={setModel}
         sectionsText={sectionsText}
-        sectionsProblem={
+        sectionsProblem={say(
           typeof read === 'string'
             ? read
             : profileProblem !== null && needsSections(model)
               ? profileProblem.message
-              : null
-        }
+              : null,
+        )}
         onSections={setSectionsText}
         defects={defects}
         heightM={figures?.heightM ?? 20}
@@ -201,8 +201,10 @@ export function StemPage({ survey }: StemPageProps) {
             <EnterFirst missing={missing} />
           ) : (
             <p className="card p-5 text-lg">
-              {profileProblem?.message ??
-                t('results.fix-the-errors-in-the-product', 'Fix the errors in the product list first.')}
+              {say(
+                profileProblem?.message ??
+                  t('results.fix-the-errors-in-the-product', 'Fix the errors in the product list first.'),
+              )}
             </p>
           )
         ) : (

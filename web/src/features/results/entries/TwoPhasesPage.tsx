@@ -48,7 +48,7 @@ const NO_VALUES = { largeN: NaN, largeMean: NaN, factor: NaN, guesses: NaN } as 
 const ALL_WAYS = Object.keys(TWO_PHASE_ESTIMATORS) as TwoPhaseEstimator[];
 
 function Result({ estimation, alone }: { readonly estimation: Estimation; readonly alone: Estimation | null }) {
-  if (!estimation.ok) return <p className="card p-5 text-lg">{estimation.message}</p>;
+  if (!estimation.ok) return <p className="card p-5 text-lg">{say(estimation.message)}</p>;
   const { mean, standardError, halfWidth, degreesOfFreedom } = estimation;
   const decimals = Math.abs(mean) >= 1_000 ? 0 : Math.abs(mean) >= 100 ? 1 : 2;
   return (

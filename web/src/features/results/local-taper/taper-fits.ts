@@ -9,7 +9,7 @@ import {
 import type { TaperChoice } from '@arbolito/core/protocol';
 import { type LineProblem, readLines } from '../../../ui/forms/read-lines.ts';
 import { t } from '../../../messages/text.ts';
-import { message } from '@arbolito/core/message';
+import { message, type Text } from '@arbolito/core/message';
 
 export const FITS = {
   'max-burkhart': message('results.max-and-burkhart-three-segments', 'Max and Burkhart, three segments'),
@@ -50,7 +50,7 @@ export type FittedTaper =
       /** Diameter over dbh at a share of the height, for a tree of 20 m: Ormerod's depends a little on it. */
       readonly shareAt: (z: number) => number;
     }
-  | { readonly ok: false; readonly message: string };
+  | { readonly ok: false; readonly message: Text };
 
 const DRAWN_HEIGHT_M = 20;
 

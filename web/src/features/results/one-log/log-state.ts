@@ -3,6 +3,7 @@ import type { LogRuleId } from '@arbolito/core/protocol';
 import { convert } from '@arbolito/core/units';
 import { hossfeldM3, huberM3, newtonM3, smalianM3 } from '@arbolito/core/taper';
 import { t } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** A log as it was taped: diameters under bark in cm, its length in m. What was not taped is null. */
 export interface TapedLog {
@@ -40,11 +41,11 @@ export function logProblems({ topCm, buttCm, middleCm, thirdCm }: TapedLog): Par
 
 export interface RuleRow {
   readonly id: LogRuleId;
-  readonly name: string;
+  readonly name: Text;
   /** By the rule's formula, and as it is read off its table. */
   readonly boardFeet: number;
   readonly scaled: number;
-  readonly doubt: string | null;
+  readonly doubt: Text | null;
 }
 
 /** The log by every board-foot rule. */

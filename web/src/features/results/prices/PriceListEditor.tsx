@@ -16,7 +16,7 @@ import { readQuantity } from '@arbolito/core/units';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { asTyped, type WoodUnits } from './wood-units.ts';
 import { t, say } from '../../../messages/text.ts';
-import { message } from '@arbolito/core/message';
+import { message, type Text } from '@arbolito/core/message';
 
 const PRICE_UNITS = UNITS_OF_PRICE.map((id) => ({
   id,
@@ -128,7 +128,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
     onChange({ ...list, ...over });
   };
   const problems = priceListProblems(list);
-  const problemOf = (...path: readonly (string | number)[]): string | null =>
+  const problemOf = (...path: readonly (string | number)[]): Text | null =>
     problems.find((problem) => path.every((part, i) => problem.path[i] === part))?.message ?? null;
   const change = (at: number, over: Partial<Product>): void => {
     onChange({ ...list, products: products.map((product, i) => (i === at ? { ...product, ...over } : product)) });
@@ -169,7 +169,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           </label>
         </div>
       </div>
-      {problemOf('currency') !== null && <FieldError>{problemOf('currency')}</FieldError>}
+      {problemOf('currency') !== null && <FieldError>{say(problemOf('currency'))}</FieldError>}
       {products.map((product, i) => (
         <fieldset
           // By its place: a name changes while it is typed.
@@ -271,7 +271,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           </button>
           {priceDoubt(product) !== null && (
             <p role="status" className="col-span-full font-semibold text-paint-ink">
-              {priceDoubt(product)}
+              {say(priceDoubt(product))}
             </p>
           )}
           <div className="col-span-full flex flex-wrap items-center gap-x-4">
@@ -295,7 +295,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             .filter(({ path }) => path[0] === 'products' && path[1] === i)
             .map(({ path, message }) => (
               <FieldError key={path.join(' ')} className="col-span-full">
-                {message}
+                {say(message)}
               </FieldError>
             ))}
         </fieldset>
@@ -368,7 +368,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             .filter(({ path }) => path[0] === 'costs' && path[1] === i)
             .map(({ path, message }) => (
               <FieldError key={path.join(' ')} className="col-span-full">
-                {message}
+                {say(message)}
               </FieldError>
             ))}
         </fieldset>

@@ -8,7 +8,7 @@ import type { WoodUnits } from '../prices/wood-units.ts';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { type CutStem, otherVolumes, rulesOf, type StemFigures } from './stem-state.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { message } from '@arbolito/core/message';
 
 const RulesChart = lazy(() => import('./RulesChart.tsx'));
@@ -66,21 +66,21 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
             >
               {Object.entries(LOG_RULES).map(([id, { name }]) => (
                 <option key={id} value={id}>
-                  {name}
+                  {say(name)}
                 </option>
               ))}
             </select>
           </label>
         </div>
         {'problem' in read ? (
-          <FieldError>{read.problem}</FieldError>
+          <FieldError>{say(read.problem)}</FieldError>
         ) : (
           <DataTable
             caption={t('results.equivalent-prices-for-these-logs', 'Equivalent prices for these logs')}
             rows={totals}
             keyOf={({ id }) => id}
             columns={[
-              { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ name }) => name },
+              { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ name }) => say(name) },
               {
                 id: 'boardFeet',
                 head: t('results.board-feet-2', 'board feet'),

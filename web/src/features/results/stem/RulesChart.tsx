@@ -4,7 +4,7 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { RuleTotal } from './stem-state.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 use([BarChart, GridComponent, TooltipComponent, SVGRenderer]);
 
@@ -42,7 +42,7 @@ export function RulesChart({ totals }: { readonly totals: readonly RuleTotal[] }
       className="h-80 w-full"
       role="img"
       aria-label={t('results.board-feet-of-these-logs', 'Board feet of these logs by rule: {join}', {
-        join: totals.map(({ name, boardFeet }) => `${name} ${String(Math.round(boardFeet))}`).join(', '),
+        join: totals.map(({ name, boardFeet }) => `${say(name)} ${String(Math.round(boardFeet))}`).join(', '),
       })}
     />
   );

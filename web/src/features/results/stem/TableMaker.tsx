@@ -3,7 +3,7 @@ import { Printer } from 'lucide-react';
 import { FORM_CLASS_LIMITS, FORM_CLASS_RULES, LOG_RULES } from '@arbolito/core/log-rules';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { message } from '@arbolito/core/message';
 
 const [LEAST, MOST] = FORM_CLASS_LIMITS.formClass;
@@ -86,7 +86,7 @@ export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
           >
             {FORM_CLASS_RULES.map((id) => (
               <option key={id} value={id}>
-                {LOG_RULES[id].name}
+                {say(LOG_RULES[id].name)}
               </option>
             ))}
           </select>

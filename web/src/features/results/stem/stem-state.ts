@@ -31,7 +31,7 @@ import {
 import { EQUATIONS, equationVolume } from '@arbolito/core/volume';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { t, say } from '../../../messages/text.ts';
-import { message } from '@arbolito/core/message';
+import { message, type Text } from '@arbolito/core/message';
 
 /** Ways to draw the stem, as they are offered. */
 export const MODELS = {
@@ -97,7 +97,7 @@ export function readSections(text: string, units: WoodUnits): readonly Section[]
 /** Coefficients that one begins with: a stem of middling form. */
 export const USUAL_KOZAK = { b1: -1.7, b2: 0.6 } as const;
 
-const fail = (message: string): ProfileOutcome => ({ ok: false, problem: { field: 'sections', message } });
+const fail = (message: Text): ProfileOutcome => ({ ok: false, problem: { field: 'sections', message } });
 
 /** The profile over bark by a model, or what is wrong. */
 export function profileBy(
@@ -253,8 +253,8 @@ export const tooLong = (
 /** A volume that one way, model or equation gives. */
 export interface SaidVolume {
   readonly group: string;
-  readonly name: string;
-  readonly from: string;
+  readonly name: Text;
+  readonly from: Text;
   readonly volumeM3: number;
 }
 
@@ -302,7 +302,7 @@ export function otherVolumes(
 
 export interface RuleTotal {
   readonly id: LogRuleId;
-  readonly name: string;
+  readonly name: Text;
   readonly boardFeet: number;
   /** Price a thousand board feet that pays the same for these logs as the asked one; null where a rule has no wood. */
   readonly samePrice: number | null;

@@ -17,6 +17,7 @@ import {
 } from './volume-methods.ts';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
+import { type Text, isText } from '@arbolito/core/message';
 
 /** A tree that everybody can picture, to see what a way would say. */
 const SAMPLE = { dbhCm: 40, heightM: 25 } as const;
@@ -27,7 +28,7 @@ const sampleOf = (
   barkRatio: number,
   factor: FormFactor,
   breastHeightM: number,
-): number | string =>
+): number | Text =>
   (volume === undefined ? null : volumeModelProblem(volume)) ??
   stemVolumeM3(
     volume === undefined ? undefined : withBark(volume, Number.isNaN(barkRatio) ? 1 : barkRatio),
@@ -80,7 +81,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
       }}
     />
   );
-  const problem = typeof sample === 'string' ? sample : refused;
+  const problem = isText(sample) ? sample : refused;
   const equation = volume?.by === 'equation' ? volume.equation : null;
   return (
     <fieldset className="card grid content-start gap-2 p-4">
@@ -140,7 +141,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
       {keysOfMethod(draft.way).map(field)}
       {draft.way !== 'form-factor' && field('error')}
       {field('bark')}
-      {problem !== null && <FieldError>{problem}</FieldError>}
+      {problem !== null && <FieldError>{say(problem)}</FieldError>}
       {typeof sample === 'number' && (
         <p>
           {rich(
@@ -152,7 +153,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
                   {units.printVolume(sample)} {units.volume}
                 </strong>
               ),
-              volume: volumeLimit(volume),
+              volume: say(volumeLimit(volume)),
               volume2: volumeBark(volume),
               dbhCm: units.printDiameter(SAMPLE.dbhCm),
               diameter: units.diameter,
@@ -165,7 +166,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
       {taper !== null && (
         <p className="text-quiet">
           {taperDoubts(taper).map((doubt) => (
-            <strong key={doubt}>{doubt} </strong>
+            <strong key={say(doubt)}>{say(doubt)} </strong>
           ))}
           {t('results.volume-2', 'Volume: {taper}.', { taper: statementWords(taper, units) })}{' '}
         </p>

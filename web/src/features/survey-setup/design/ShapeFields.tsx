@@ -2,7 +2,8 @@ import type { UnitSystem } from '@arbolito/core/units';
 import { PLOT_KINDS, type PlotKind } from '@arbolito/core/protocol';
 import { SelectField, TextField } from '../../../ui/forms/Field.tsx';
 import type { ShapeField, ShapeTexts } from './shape-texts.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 interface ShapeFieldsProps {
   /** Sets the fields apart from those of another form on the page. */
@@ -10,7 +11,7 @@ interface ShapeFieldsProps {
   readonly texts: ShapeTexts;
   readonly onTexts: (texts: ShapeTexts) => void;
   readonly system: UnitSystem;
-  readonly problem: { readonly field: ShapeField; readonly message: string } | null;
+  readonly problem: { readonly field: ShapeField; readonly message: Text } | null;
 }
 
 const isKind = (text: string): text is PlotKind => text in PLOT_KINDS;
@@ -71,7 +72,7 @@ export function ShapeFields({ id, texts, onTexts, system, problem }: ShapeFields
           className="figures"
           label={labelOf(field, texts.kind, system)}
           value={texts[field]}
-          error={problem?.field === field ? problem.message : null}
+          error={say(problem?.field === field ? problem.message : null)}
           onChange={(event) => {
             onTexts({ ...texts, [field]: event.target.value });
           }}

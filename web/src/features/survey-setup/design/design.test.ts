@@ -6,6 +6,7 @@ import { readStrata } from '../strata/read-strata.ts';
 import { readDesign, usualDesignTexts } from './read-design.ts';
 import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';
 import { readShape, textsOfShape } from './shape-texts.ts';
+import { inEnglish } from '../../../../../core/src/testing/english.ts';
 
 const texts = usualDesignTexts(textsOfShape(USUAL_DESIGN.shape, 'metric'));
 
@@ -63,7 +64,7 @@ describe('a shape as it is typed', () => {
     expect(read.ok).toBe(false);
     if (read.ok) return;
     expect(read.field).toBe(field);
-    expect(read.message).toContain(words);
+    expect(inEnglish(read.message)).toContain(words);
   });
 });
 

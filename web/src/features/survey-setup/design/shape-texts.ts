@@ -18,6 +18,7 @@ import {
 } from '../../../contracts/generated/rules.ts';
 import { fieldProblem, type ShownUnit } from '../../../contracts/rules/field-rule.ts';
 import { t } from '../../../messages/text.ts';
+import { type Text, isText } from '@arbolito/core/message';
 
 /** A shape as it is typed, in the units of the survey. */
 export interface ShapeTexts {
@@ -34,7 +35,7 @@ export type ShapeField = 'area' | 'width' | 'length' | 'factor' | 'rings';
 
 export type ReadShape =
   | { readonly ok: true; readonly shape: PlotShape }
-  | { readonly ok: false; readonly field: ShapeField; readonly message: string };
+  | { readonly ok: false; readonly field: ShapeField; readonly message: Text };
 
 const short = (value: number, decimals: number): string => String(Number(printRounded(value, decimals)));
 
@@ -43,7 +44,7 @@ export function textsOfShape(shape: PlotShape, system: UnitSystem): ShapeTexts {
   const metric = system === 'metric';
   const usual: ShapeTexts = {
     kind: shape.kind,
-    area: metric ? '500' : t('survey-setup.1-10-ac', '1/10 ac'),
+    area: metric ? '500' : '1/10 ac',
     width: metric ? '10' : '33',
     length: metric ? '50' : '132',
     factor: metric ? '4' : '10',
@@ -95,10 +96,10 @@ const shownIn = (system: UnitSystem) => {
 
 interface Problem {
   readonly field: ShapeField;
-  readonly message: string;
+  readonly message: Text;
 }
 
-const problemAt = (field: ShapeField, message: string | null): Problem | null =>
+const problemAt = (field: ShapeField, message: Text | null): Problem | null =>
   message === null ? null : { field, message };
 
 function rectangleProblem({ widthM, lengthM }: Extract<PlotShape, { kind: 'rectangle' }>, system: UnitSystem) {
@@ -183,7 +184,7 @@ function measureProblem(shape: PlotShape, system: UnitSystem): Problem | null {
 /** A typed shape in metres, or what is wrong with it, at its field. */
 export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
   const metric = system === 'metric';
-  const bad = (field: ShapeField, message: string): ReadShape => ({ ok: false, field, message });
+  const bad = (field: ShapeField, message: Text): ReadShape => ({ ok: false, field, message });
   const length = (text: string) => {
     const unit: UnitId = metric ? 'm' : 'ft';
     const read = readQuantity(text, { unit, units: ['m', 'ft'] });
@@ -211,8 +212,8 @@ export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
     case 'rectangle': {
       const widthM = length(texts.width);
       const lengthM = length(texts.length);
-      if (typeof widthM === 'string') return bad('width', widthM);
-      return typeof lengthM === 'string' ? bad('length', lengthM) : settle({ kind: 'rectangle', widthM, lengthM });
+      if (isText(widthM)) return bad('width', widthM);
+      return isText(lengthM) ? bad('length', lengthM) : settle({ kind: 'rectangle', widthM, lengthM });
     }
     case 'variable-radius': {
       const read = readQuantity(texts.factor, { unit: 'one' });

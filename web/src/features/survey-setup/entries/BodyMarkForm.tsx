@@ -8,8 +8,9 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { TextField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
+import { type Text, isText } from '@arbolito/core/message';
 
 export interface BodyMarkFormProps {
   readonly marks: readonly BodyMarkView[];
@@ -31,7 +32,7 @@ interface Typed {
 
 type Field = keyof Typed;
 
-const lengthM = (text: string, unit: UnitId): number | string => {
+const lengthM = (text: string, unit: UnitId): number | Text => {
   const read = readQuantity(text, { unit, units: ['m', 'cm', 'ft', 'in'] });
   return read.ok ? convert(read.value, read.unit, 'm') : read.message;
 };
@@ -52,7 +53,7 @@ function readMark(
   const within = (field: 'barefoot' | 'boots', unit: UnitId, words: string): number => {
     const metres = lengthM(typed[field], unit);
     const { low, high } = BODY_MARK_LIMITS_M[field];
-    if (typeof metres === 'string') problems[field] = metres;
+    if (isText(metres)) problems[field] = say(metres);
     else if (metres < low || metres > high)
       problems[field] = t('survey-setup.must-be-to', '{Words} must be {low} to {high}.', {
         Words: words,
@@ -109,7 +110,7 @@ export function BodyMarkForm({ marks: known, breastHeightM, system }: BodyMarkFo
               {rich('survey-setup.mark-at', '{observer} (mark at {barefootM}): {join}', {
                 observer: <strong>{observer}</strong>,
                 barefootM: lengthWords(each.barefootM, system),
-                join: bodyMarkAdvice(each, breastHeightM, system).sentences.join(' '),
+                join: bodyMarkAdvice(each, breastHeightM, system).sentences.map(say).join(' '),
               })}
             </li>
           ))}
@@ -133,7 +134,7 @@ export function BodyMarkForm({ marks: known, breastHeightM, system }: BodyMarkFo
           UNITS[system].usualBoots,
         )}
       </div>
-      {mark !== null && <p>{bodyMarkAdvice(mark, breastHeightM, system).sentences.join(' ')}</p>}
+      {mark !== null && <p>{bodyMarkAdvice(mark, breastHeightM, system).sentences.map(say).join(' ')}</p>}
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">
         <SubmitButton isSending={entry.isSending}>{t('survey-setup.save-mark', 'Save mark')}</SubmitButton>

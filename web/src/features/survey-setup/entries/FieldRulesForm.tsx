@@ -19,7 +19,7 @@ import { TextField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 export interface RulesFormProps {
   readonly surveyId: string;
@@ -97,7 +97,7 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
                 { n: changed.length },
               )}{' '}
             </strong>{' '}
-            {changed.map((key) => labels.get(key) ?? key).join('; ')}.
+            {changed.map((key) => say(labels.get(key) ?? key)).join('; ')}.
             {changed.includes('breastHeightM') && (
               <span className="block">
                 {t(
@@ -174,7 +174,7 @@ function Touched({ touched, trees }: { readonly touched: readonly TouchedTree[];
             <a className="underline" href={`/measure/${treeId}`}>
               {t('survey-setup.plot-tree', 'plot {plotLabel} · tree {tag}', { plotLabel, tag })}
             </a>
-            : {changes.join('; ')}
+            : {changes.map(say).join('; ')}
           </li>
         ))}
         {touched.length > SHOWN && (

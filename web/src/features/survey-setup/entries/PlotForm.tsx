@@ -12,7 +12,8 @@ import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { ShapeFields } from '../design/ShapeFields.tsx';
 import { readShape, type ShapeTexts, textsOfShape } from '../design/shape-texts.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
+import { type Text, isText } from '@arbolito/core/message';
 
 export interface PlotFormProps {
   readonly surveyId: string;
@@ -58,7 +59,7 @@ function layoutWords(shape: PlotShape, slopePct: number, design: SurveyDesign, s
 }
 
 /** A typed slope in percent, or what is wrong with it. */
-function readSlope(text: string): number | string {
+function readSlope(text: string): number | Text {
   const read = readQuantity(text, { unit: 'pct' });
   if (!read.ok) return read.message;
   const { low, high } = PLOT_SLOPE_LIMITS_PCT;
@@ -92,9 +93,9 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
                 { place },
               )
             : null,
-        slope: typeof slopePct === 'string' ? slopePct : null,
-        auxiliary: typeof read === 'string' ? read : null,
-        shape: readAs.ok ? null : readAs.message,
+        slope: isText(slopePct) ? say(slopePct) : null,
+        auxiliary: isText(read) ? say(read) : null,
+        shape: readAs.ok ? null : say(readAs.message),
       };
     },
     fieldOf: (pointer) => FIELD_OF[pointer] ?? null,

@@ -25,7 +25,8 @@ import {
 import { STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { convert, lengthWords, printAsRead, readQuantity, type UnitSystem } from '@arbolito/core/units';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** The decisions in the order of the work. */
 const ORDER: readonly ChosenRule[] = [
@@ -97,8 +98,8 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
     const { label, choices } = DECISIONS[rule];
     return (
       <fieldset key={rule} className="grid gap-2">
-        <legend className="pb-0.5 font-bold">{label}</legend>
-        <p className="text-[0.95rem] text-quiet">{effectCase(rule, typical, system)}</p>
+        <legend className="pb-0.5 font-bold">{say(label)}</legend>
+        <p className="text-[0.95rem] text-quiet">{say(effectCase(rule, typical, system))}</p>
         <div className="grid gap-2 md:grid-cols-2">
           {Object.entries(choices).map(([value, { words, why }]) => (
             <ChoiceCard
@@ -106,9 +107,9 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
               name={rule}
               value={value}
               chosen={rules[rule] === value}
-              words={words}
-              why={why}
-              effect={effectWords(choiceEffect(rule, value as never, typical, rules, system), system)}
+              words={say(words)}
+              why={say(why)}
+              effect={say(effectWords(choiceEffect(rule, value as never, typical, rules, system), system))}
               onChoose={() => {
                 change({ [rule]: value });
               }}
@@ -134,7 +135,7 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
           )}
           {Object.entries(RULE_SETS).map(([id, { name, purpose }]) => (
             <option key={id} value={id}>
-              {name}: {purpose}
+              {say(name)}: {say(purpose)}
             </option>
           ))}
         </select>
@@ -165,9 +166,9 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
               name="severalStems"
               value={id}
               chosen={rules.severalStems === id}
-              words={STEMS_RULES[id].name}
-              why={STEMS_RULES[id].why}
-              effect={effectWords(severalStemsEffect(id, typical), system)}
+              words={say(STEMS_RULES[id].name)}
+              why={say(STEMS_RULES[id].why)}
+              effect={say(effectWords(severalStemsEffect(id, typical), system))}
               onChoose={() => {
                 change({ severalStems: id });
               }}
@@ -198,7 +199,7 @@ function BreastHeight({
   const [own, setOwn] = useState(usual ? null : `${printAsRead(rules.breastHeightM)} m`);
   const unit = system === 'metric' ? 'm' : 'ft';
   const { low, high } = BREAST_HEIGHT_LIMITS_M;
-  const readOwn = (text: string): string | null => {
+  const readOwn = (text: string): Text | null => {
     const read = readQuantity(text, { unit, units: ['m', 'cm', 'ft', 'in'] });
     if (!read.ok) return read.message;
     const heightM = convert(read.value, read.unit, 'm');
@@ -227,7 +228,7 @@ function BreastHeight({
             chosen={own === null && rules.breastHeightM === heightM}
             words={words}
             why=""
-            effect={effectWords(breastHeightEffect(1.3, heightM, typical), system)}
+            effect={say(effectWords(breastHeightEffect(1.3, heightM, typical), system))}
             onChoose={() => {
               setOwn(null);
               change({ breastHeightM: heightM });
@@ -240,11 +241,11 @@ function BreastHeight({
           chosen={own !== null}
           words={t('survey-setup.another-height', 'another height')}
           why=""
-          effect={
+          effect={say(
             own === null
               ? t('survey-setup.enter-it-below', 'enter it below')
-              : effectWords(breastHeightEffect(1.3, rules.breastHeightM, typical), system)
-          }
+              : effectWords(breastHeightEffect(1.3, rules.breastHeightM, typical), system),
+          )}
           onChoose={() => {
             setOwn(`${printAsRead(rules.breastHeightM)} m`);
           }}
@@ -267,7 +268,7 @@ function BreastHeight({
           />
         </label>
       )}
-      <Problem id="breast-height-problem" words={problem} />
+      <Problem id="breast-height-problem" words={say(problem)} />
     </fieldset>
   );
 }
@@ -310,7 +311,7 @@ function DiameterField({
         />
         <span className="text-quiet">{unit}</span>
       </label>
-      <Problem id={`${id}-problem`} words={words} />
+      <Problem id={`${id}-problem`} words={say(words)} />
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { breastHeightWords, type FieldRules, RULE_SETS, setOf, USUAL_TREE } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 
 interface RulesSectionProps {
@@ -38,7 +38,7 @@ export function RulesSection({ rules, onRules, system, errors }: RulesSectionPro
       >
         <summary className="min-h-11 content-center text-lg">
           {rich('survey-setup.breast-height-view-or-change', '{value}, breast height {breastHeightM}: view or change', {
-            value: <strong>{set === null ? 'Own rules' : RULE_SETS[set].name}</strong>,
+            value: <strong>{say(set === null ? 'Own rules' : RULE_SETS[set].name)}</strong>,
             breastHeightM: breastHeightWords(rules.breastHeightM),
           })}{' '}
         </summary>

@@ -3,7 +3,7 @@ import { estimateOf } from '@arbolito/core/uncertainty';
 import { unitOf } from '@arbolito/core/units';
 import { findingsOfTree, type PlacedFinding } from '@arbolito/core/tree';
 import type { TallyStateView, TallyStore } from '../store.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 interface CallLineProps {
   /** The thumb pad is open: the keyboard of the phone stays away. */
@@ -29,10 +29,12 @@ function Chips({ view, padOpen }: { readonly view: TallyStateView; readonly padO
   const findings = findingsOfTree(preview);
   const tokens = parsed.tokens.map((token) => (
     <li key={`token ${String(token.from)}`} className={`chip ${token.problem === null ? '' : 'chip-odd'}`}>
-      {token.chip ?? (
-        <>
-          <span className="figures font-bold">{token.text}</span> {token.problem}
-        </>
+      {say(
+        token.chip ?? (
+          <>
+            <span className="figures font-bold">{token.text}</span> {token.problem}
+          </>
+        ),
       )}
     </li>
   ));
@@ -65,17 +67,15 @@ function Chips({ view, padOpen }: { readonly view: TallyStateView; readonly padO
         .filter(({ severity, code }) => severity !== 'note' && code !== MISSING && !code.startsWith('text.'))
         .map((finding) => (
           <li key={keyOfFinding(finding)} className="chip chip-odd">
-            {finding.severity === 'check' ? '?' : '!'} {finding.title}
+            {finding.severity === 'check' ? '?' : '!'} {say(finding.title)}
             {finding.suggestedFixes[0]?.becomes === undefined
               ? ''
-              : ` · ${finding.suggestedFixes[0].label}: ${finding.suggestedFixes[0].becomes}`}
+              : ` · ${say(finding.suggestedFixes[0].label)}: ${finding.suggestedFixes[0].becomes}`}
           </li>
         ))}
     </>
   );
-  const missing = findings
-    .filter(({ code }) => code === MISSING)
-    .map(({ title }) => title.replace(/ is not read yet$/, '').toLowerCase());
+  const missing = findings.filter(({ code }) => code === MISSING).map(({ title }) => say(title));
   const hinted = hints.map((hint) => (
     <li key={`hint ${hint}`} className="chip border-sky">
       {hint}

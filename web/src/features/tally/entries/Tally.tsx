@@ -24,7 +24,7 @@ import { RunningSums } from '../sums/RunningSums.tsx';
 import { ThumbPad } from '../call-line/ThumbPad.tsx';
 import { TreeTable } from '../trees/TreeTable.tsx';
 import { type OtherPlotsRatio, type TallySettings, tallyStore } from '../store.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 
 const PlotPhotos = lazy(() => import('../plot-controls/PlotPhotos.tsx'));
@@ -151,7 +151,7 @@ function Finish({
 /** How the plot is laid out on its ground. */
 function groundWords({ shape, slopePct }: PlotView, { unitSystem, design }: TallySettings): string {
   const slope = t('tally.slope', 'slope {slopePct} %', { slopePct });
-  if (shape.kind !== 'circle') return `${shapeWords(shape, unitSystem)} · ${slope}`;
+  if (shape.kind !== 'circle') return `${say(shapeWords(shape, unitSystem))} · ${slope}`;
   const radius =
     design.slopeRadius === 'circle'
       ? t('tally.radius-along-the-slope', 'radius {areaM2} along the slope', {

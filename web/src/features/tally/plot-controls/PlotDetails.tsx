@@ -9,8 +9,8 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { TextField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
-import { t } from '../../../messages/text.ts';
-import { message, type Text } from '@arbolito/core/message';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text, isText } from '@arbolito/core/message';
 
 interface PlotDetailsProps {
   readonly plot: PlotView;
@@ -59,7 +59,7 @@ export function readDetails(texts: Readonly<DetailTexts>): {
   const problems: Partial<Record<Field, string>> = {};
   const slope = readQuantity(texts.slopePct, { unit: 'pct' });
   const { low, high } = PLOT_SLOPE_LIMITS_PCT;
-  if (!slope.ok) problems.slopePct = slope.message;
+  if (!slope.ok) problems.slopePct = say(slope.message);
   else if (!(slope.value >= low && slope.value <= high))
     problems.slopePct = t('tally.slope-must-be-to', 'Slope must be {low} to {high} %.', { low, high });
   const aspect = texts.aspectDeg.trim() === '' ? undefined : readAspect(texts.aspectDeg);
@@ -75,7 +75,7 @@ export function readDetails(texts: Readonly<DetailTexts>): {
       'Enter latitude and longitude in degrees, such as 41.2345, -30.9876.',
     );
   const auxiliary = readAuxiliary(texts.auxiliary);
-  if (typeof auxiliary === 'string') problems.auxiliary = auxiliary;
+  if (isText(auxiliary)) problems.auxiliary = say(auxiliary);
   const text = (field: 'ground' | 'measuredOn' | 'crew') =>
     texts[field].trim() === '' ? {} : { [field]: texts[field].trim() };
   return {

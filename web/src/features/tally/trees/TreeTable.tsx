@@ -6,7 +6,7 @@ import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printDiameters, printRounded, unitOf } from '@arbolito/core/units';
 import { RoomOfRows, useLongRows } from '../../../ui/table/use-long-rows.tsx';
 import type { RowFigures, TallySettings, TallyStateView } from '../store.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 /** How high a tree's row and the head are: a row that differs has all behind it moved. */
 const ROW_PX = 51.375;
@@ -99,10 +99,10 @@ const TreeRow = memo(function TreeRow({
           <td className="!border-0" />
           <td colSpan={6} className="!border-0 !pt-0 text-[0.95rem] leading-snug text-paint-ink">
             <TriangleAlert aria-hidden="true" size={15} className="mr-1.5 inline" />
-            {finding.title}
+            {say(finding.title)}
             {finding.suggestedFixes[0] === undefined
               ? '.'
-              : `: ${finding.suggestedFixes[0].label}${finding.suggestedFixes[0].becomes === undefined ? '' : `, ${finding.suggestedFixes[0].becomes}`}?`}
+              : `: ${say(finding.suggestedFixes[0].label)}${finding.suggestedFixes[0].becomes === undefined ? '' : `, ${finding.suggestedFixes[0].becomes}`}?`}
           </td>
         </tr>
       ))}

@@ -3,7 +3,7 @@ import { convert, printDiameters, printRounded, unitOf, type UnitSystem } from '
 import { shownHeight } from '@arbolito/core/tree';
 import { volumeLimit } from '@arbolito/core/volume';
 import type { SheetView } from '../store.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 const withError = (estimate: Estimate | null): string =>
   estimate === null ? '' : `± ${estimate.printed.standardError}`;
@@ -37,7 +37,7 @@ export function FiguresCard({ view, phone = false }: { readonly view: SheetView;
   const unit = height === null ? (unitSystem === 'metric' ? 'm' : 'ft') : unitOf(height.printed.unit).symbol;
   return (
     <section aria-label={t('tree-sheet.results-of-this-tree', 'Results of this tree')}>
-      <h2 className="text-quiet">{name}</h2>
+      <h2 className="text-quiet">{say(name)}</h2>
       <p aria-live="polite" data-testid="height" className="flex flex-wrap items-baseline gap-x-3">
         <span className={`figures font-extrabold tracking-tight ${phone ? 'text-4xl' : 'text-6xl leading-none'}`}>
           {height?.printed.value ?? '—'}

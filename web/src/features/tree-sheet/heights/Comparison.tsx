@@ -2,13 +2,14 @@ import { type Estimate, estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded } from '@arbolito/core/units';
 import type { CountedHeight, HeightResult } from '@arbolito/core/tree';
 import type { SheetStore, SheetView } from '../store.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 const BAR = { width: 300, height: 34, margin: 12 } as const;
 
 interface Row {
   readonly kept: CountedHeight;
-  readonly by: string;
+  readonly by: Text;
   readonly valueM: number;
   readonly standardErrorM: number;
 }
@@ -67,7 +68,7 @@ export function Comparison({ view, store }: { readonly view: SheetView; readonly
         role="status"
         className={combined.agree ? 'leading-snug' : 'rounded-lg border-2 border-paint-ink bg-alarm p-2.5 leading-snug'}
       >
-        {combined.words}
+        {say(combined.words)}
       </p>
       {all.map((row) => (
         <label
@@ -83,7 +84,7 @@ export function Comparison({ view, store }: { readonly view: SheetView; readonly
               store.keepHeight(row.kept);
             }}
           />
-          <span className="leading-tight">{row.by}</span>
+          <span className="leading-tight">{say(row.by)}</span>
           <span className="figures font-bold whitespace-nowrap">
             {print(row.valueM, unit === 'm' ? 2 : 1)} ± {print(row.standardErrorM, unit === 'm' ? 2 : 1)} {unit}
           </span>

@@ -8,7 +8,7 @@ import { DistanceSelect, MethodSelect } from '../readings/MethodChoice.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
 import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { SlotBox } from '../readings/SlotBox.tsx';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 
 // Nothing is compared before there is a second height.
@@ -84,7 +84,7 @@ export function Heights(props: SheetProps) {
           <div key={heightNo} className="grid gap-1.5 border-t border-line pt-1.5">
             <div className="flex items-center gap-2">
               <h3 className="grow leading-tight">
-                <span className="font-bold">{height?.name}</span>{' '}
+                <span className="font-bold">{say(height?.name)}</span>{' '}
                 <span className="text-quiet">
                   {sameStation
                     ? t('tree-sheet.same-station', 'same station')

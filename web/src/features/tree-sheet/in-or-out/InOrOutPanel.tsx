@@ -13,7 +13,7 @@ import { Choice } from '../../../ui/forms/Choice.tsx';
 import { InOrOutView } from '../../../shared/InOrOutView.tsx';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
 
 interface InOrOutPanelProps {
@@ -100,9 +100,11 @@ export default function InOrOutPanel({ shape, ground, dbhCm, system }: InOrOutPa
         <InOrOutView outcome={outcome} dbhCm={dbhCm} units={{ length, diameter }} to={to} alongGround={alongGround} />
       ) : (
         <p className="card p-4">
-          {outcome === null
-            ? t('tree-sheet.enter-the-distance-on-the', 'Enter the distance on the tape.')
-            : outcome.message}
+          {say(
+            outcome === null
+              ? t('tree-sheet.enter-the-distance-on-the', 'Enter the distance on the tape.')
+              : outcome.message,
+          )}
         </p>
       )}
       <p className="text-quiet">

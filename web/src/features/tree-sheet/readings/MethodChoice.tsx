@@ -99,7 +99,7 @@ const Choice = memo(
           {none !== null && <option value="">{none}</option>}
           {methodsFor(measure).map(({ description }) => (
             <option key={description.id} value={description.id}>
-              {description.name}
+              {say(description.name)}
             </option>
           ))}
         </select>
@@ -140,7 +140,7 @@ function ErrorRows({ view, store }: ErrorTableProps) {
                 : heightNoOf(slot) > 1
                   ? t('tree-sheet.height-4', 'height {slot}: ', { slot: heightNoOf(slot) })
                   : ''}
-              {slot.spec.label}
+              {say(slot.spec.label)}
             </span>
             <input
               type="number"

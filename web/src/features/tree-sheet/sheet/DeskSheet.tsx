@@ -24,7 +24,7 @@ import { Stems } from '../stems/Stems.tsx';
 import { TapingButtons } from '../taping/TapingButtons.tsx';
 import { TapingFolds } from '../taping/TapingFolds.tsx';
 import { askOf, drawingLabel, type SheetProps } from './sheet-props.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 // Fetched when a helper is first opened: the sheet itself stays light.
 // Nothing is worked out before the first reading.
@@ -108,7 +108,8 @@ export function DeskSheet(props: SheetProps) {
             })}
             {now !== null && (
               <p className="absolute top-3 left-0 max-w-[46%] rounded-r-md bg-paper py-0.5 pr-2 pl-4 text-quiet">
-                <span className="font-semibold text-ink">{askOf(view, now)}.</span> {now.method.description.safety}
+                <span className="font-semibold text-ink">{say(askOf(view, now))}.</span>{' '}
+                {say(now.method.description.safety)}
                 <KitWords view={view} slot={now} />
               </p>
             )}

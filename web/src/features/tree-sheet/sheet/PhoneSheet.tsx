@@ -25,7 +25,7 @@ import { TapingButtons } from '../taping/TapingButtons.tsx';
 import { TapingFolds } from '../taping/TapingFolds.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
 
@@ -34,7 +34,8 @@ const LONGEST_WORDS = 12;
 
 /** A unit in words, or by its symbol where the words are long. */
 const shortWords = (unit: UnitId): string => {
-  const { words, symbol } = unitOf(unit);
+  const { symbol } = unitOf(unit);
+  const words = say(unitOf(unit).words);
   return words.length > LONGEST_WORDS ? symbol : words;
 };
 
@@ -135,7 +136,7 @@ export function PhoneSheet(props: SheetProps) {
                 props.onFocusSlot(slot);
               }}
             >
-              <span className="block text-[0.92rem] whitespace-nowrap">{slotLabel(view, slot)}</span>
+              <span className="block text-[0.92rem] whitespace-nowrap">{say(slotLabel(view, slot))}</span>
               <span className="figures font-bold whitespace-nowrap">
                 {text === ''
                   ? isOptional(slot)
@@ -232,7 +233,7 @@ export function PhoneSheet(props: SheetProps) {
           <div>
             <div className="border-t border-line bg-sheet px-3.5 pt-1.5 pb-1">
               <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
-                {askOf(view, now)}
+                {say(askOf(view, now))}
               </label>
               <KitWords view={view} slot={now} />
               <div className="flex items-baseline gap-3">
@@ -255,12 +256,12 @@ export function PhoneSheet(props: SheetProps) {
                   }}
                 />
                 <span className="figures max-w-[42%] shrink-0 text-right text-lg leading-tight">
-                  {shortWords(entry.unit)}
+                  {say(shortWords(entry.unit))}
                 </span>
               </div>
               {wrong && (
                 <FieldError id="phone-problem" className="pb-1 leading-snug">
-                  {problem.message}
+                  {say(problem.message)}
                 </FieldError>
               )}
               <KeepWords
@@ -295,7 +296,7 @@ export function PhoneSheet(props: SheetProps) {
                   ? canKeep
                     ? t('tree-sheet.save-tree', 'Save tree')
                     : 'done'
-                  : `next: ${slotLabel(view, next)}`
+                  : `next: ${say(slotLabel(view, next))}`
               }
               onNext={() => {
                 if (next !== undefined) props.onFocusSlot(next);

@@ -7,7 +7,8 @@ import type { DrawnMeasure } from '../drawing/Elevation.tsx';
 import type { Walk } from '../workings/Workings.tsx';
 import type { SheetStore, SheetView, Slot } from '../store.ts';
 import type { KeepState } from './use-keep.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** What both shapes of the sheet, desk and phone, are given. */
 export interface SheetProps {
@@ -55,16 +56,16 @@ const heightOfSlot = (view: SheetView, slot: Slot) =>
   view.reckoned.heights.heights.find(({ heightNo }) => heightNo > 1 && heightNo === heightNoOf(slot));
 
 /** A reading's name, with its stem or its height where there are several. */
-export const slotLabel = (view: SheetView, slot: Slot): string => {
+export const slotLabel = (view: SheetView, slot: Slot): Text => {
   const { stem, spec } = slot;
   const height = heightOfSlot(view, slot);
   if (stem > 1) return t('tree-sheet.stem-5', 'stem {stem}: {label}', { stem, label: spec.label });
   if (height === undefined) return spec.label;
-  return height.sameStation ? height.name : `${height.name} (${height.heightNo}): ${spec.label}`;
+  return height.sameStation ? height.name : `${say(height.name)} (${height.heightNo}): ${say(spec.label)}`;
 };
 
 /** What to do for a reading, in words; for a height that ends elsewhere than at the tip, what to sight instead. */
-export const askOf = (view: SheetView, slot: Slot): string => {
+export const askOf = (view: SheetView, slot: Slot): Text => {
   const height = heightOfSlot(view, slot);
   const of = height?.of ?? 'total';
   const isSight = slot.measure === 'height' && slot.spec.place === 'tip' && slot.spec.quantity === 'slope';
@@ -72,11 +73,9 @@ export const askOf = (view: SheetView, slot: Slot): string => {
   return slot.stem > 1
     ? t('tree-sheet.stem-6', 'Stem {stem}. {ask}', { stem: slot.stem, ask })
     : height === undefined
-      ? ask
-      : `${capital(height.name)}. ${ask}`;
+      ? say(ask)
+      : t('tree-sheet.height-and-ask', '{Name}. {ask}', { Name: height.name, ask });
 };
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The finding that stops a reading, to be shown at its field. */
 export const problemAt = (view: SheetView, slot: Slot): Finding | null =>

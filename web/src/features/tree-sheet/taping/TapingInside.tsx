@@ -5,13 +5,13 @@ import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded } from '@arbolito/core/units';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import type { SheetStore, SheetView } from '../store.ts';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
 
 function Lines({ record }: { readonly record: RecordedTree }) {
   return (
     <ul className="list-disc pl-5 leading-snug">
       {record.explained.map((sentence) => (
-        <li key={sentence}>{sentence}</li>
+        <li key={say(sentence)}>{say(sentence)}</li>
       ))}
     </ul>
   );
@@ -34,9 +34,9 @@ export function RecordedTaping({ view }: { readonly view: SheetView }) {
     <div className="grid gap-3 pb-3">
       <dl className="grid grid-cols-[6.5rem_1fr] gap-x-2">
         <dt className="text-quiet">{t('tree-sheet.measured-at', 'measured at')}</dt>
-        <dd>{own.point}</dd>
+        <dd>{say(own.point)}</dd>
         <dt className="text-quiet">{t('tree-sheet.stems-2', 'stems')}</dt>
-        <dd>{own.stems}</dd>
+        <dd>{say(own.stems)}</dd>
         <dt className="text-quiet">{t('tree-sheet.recorded-dbh', 'recorded dbh')}</dt>
         <dd className="figures font-bold">{own.dbh}</dd>
         <dt className="text-quiet">{t('tree-sheet.basal-area', 'basal area')}</dt>
@@ -45,10 +45,10 @@ export function RecordedTaping({ view }: { readonly view: SheetView }) {
       <Lines record={own} />
       <h3 className="font-bold">{t('tree-sheet.the-same-tree-under-other', 'The same tree under other rules')}</h3>
       {under.map(({ name, record }) => (
-        <details key={name}>
+        <details key={say(name)}>
           <summary className="min-h-11 content-center">
-            <span className="font-semibold">{name}</span>: {record.point}; <span className="figures">{record.dbh}</span>
-            , {record.stems}
+            <span className="font-semibold">{say(name)}</span>: {say(record.point)};{' '}
+            <span className="figures">{record.dbh}</span>, {say(record.stems)}
           </summary>
           <Lines record={record} />
         </details>
@@ -104,7 +104,7 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
             cell: ({ source, words }) => (
               <>
                 {source}
-                <span className="block font-normal text-quiet">{words}</span>
+                <span className="block font-normal text-quiet">{say(words)}</span>
               </>
             ),
           },

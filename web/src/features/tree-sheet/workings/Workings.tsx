@@ -5,7 +5,8 @@ import type { Proof as ProofOf } from '@arbolito/core/measurement';
 import { unitOf } from '@arbolito/core/units';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { PublishedCheck } from './PublishedCheck.tsx';
-import { t } from '../../../messages/text.ts';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 const lineOf = ({ expression, result, unit }: Step): string =>
   `${expression} = ${result}${unit === '' ? '' : ` ${unit}`}`;
@@ -13,11 +14,11 @@ const lineOf = ({ expression, result, unit }: Step): string =>
 /** The workings as text, for the notebook or a message. */
 export const workingsText = (name: string, estimate: Estimate): string => {
   const { printed, workings, errorWorkings } = estimate;
-  const lines = [...workings, ...errorWorkings].map((step) => `${lineOf(step)}   (${step.rule})`);
+  const lines = [...workings, ...errorWorkings].map((step) => `${lineOf(step)}   (${say(step.rule)})`);
   return [`${name}: ${printed.value} ± ${printed.standardError} ${unitOf(printed.unit).symbol}`, ...lines].join('\n');
 };
 
-const sourcesOf = ({ workings, errorWorkings }: Estimate): string[] => [
+const sourcesOf = ({ workings, errorWorkings }: Estimate): Text[] => [
   ...new Set([...workings, ...errorWorkings].map(({ source }) => source)),
 ];
 
@@ -36,10 +37,10 @@ function Steps({ steps, line = null }: StepsProps) {
           key={i}
           className={`border-dashed py-1.5 ${i === line ? 'border-l-4 border-paint bg-wash pl-2' : 'border-t border-line'}`}
           aria-current={i === line ? 'step' : undefined}
-          title={step.source}
+          title={say(step.source)}
         >
           <p className="figures leading-snug">{lineOf(step)}</p>
-          <p className="text-[0.92rem] leading-snug text-quiet">{step.rule}</p>
+          <p className="text-[0.92rem] leading-snug text-quiet">{say(step.rule)}</p>
         </li>
       ))}
     </ol>
@@ -156,7 +157,7 @@ export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
         {() => (
           <ul className="pb-2 text-[0.92rem] text-quiet">
             {sourcesOf(estimate).map((source) => (
-              <li key={source}>{source}</li>
+              <li key={say(source)}>{say(source)}</li>
             ))}
           </ul>
         )}

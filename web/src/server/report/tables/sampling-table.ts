@@ -5,6 +5,7 @@ import { errorOf, figuresOf, interval, ofMean, ONE_PLOT } from './cells.ts';
 import type { FigureSampling } from '@arbolito/core/inventory';
 import { BOOTSTRAP_NARROW_BELOW } from '@arbolito/core/statistics';
 import { t, say } from '../../../messages/text.ts';
+import { isText } from '@arbolito/core/message';
 
 /** How sure the sample is: by t, by strata, drawn again, and what it would take. */
 export function samplingTable({ sampling }: StandSummary, units: StandUnits): ReportTable | null {
@@ -13,7 +14,7 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
     const found: FigureSampling | null = sampling[of];
     if (found === null) return [];
     const { simple, stratified, resampled } = found;
-    const isStratified = stratified !== null && typeof stratified !== 'string';
+    const isStratified = stratified !== null && !isText(stratified);
     const ofAll: readonly Cell[] = [
       resampled === null
         ? words('—')
@@ -44,7 +45,7 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
     ];
   });
   const strataWords = Object.values(sampling).flatMap((each: FigureSampling | null) =>
-    typeof each?.stratified === 'string' ? [each.stratified] : [],
+    isText(each?.stratified) ? [each.stratified] : [],
   )[0];
   return {
     id: 'sampling',

@@ -61,7 +61,7 @@ export function countingNotes(summary: StandSummary): readonly string[] {
 }
 
 /** How the plots were put together. */
-function meansNotes(summary: StandSummary, units: StandUnits): readonly string[] {
+function meansNotes(summary: StandSummary, units: StandUnits): readonly Text[] {
   const { sums } = summary;
   const { phaseSummary, plots, weighing } = sums;
   if (phaseSummary === null)
@@ -77,13 +77,12 @@ function meansNotes(summary: StandSummary, units: StandUnits): readonly string[]
       ),
       ...countingNotes(summary),
     ];
-  const held = twoPhaseSummaryWords(phaseSummary);
-  const sentence = `${held.charAt(0).toUpperCase()}${held.slice(1)}.`;
+  const sentence = t('report.sentence', '{Words}.', { Words: twoPhaseSummaryWords(phaseSummary) });
   const weighed = phaseSummary.problem === null && weighing === 'strata' ? WEIGHED[phaseSummary.kind] : undefined;
   return [
     sentence,
     ...(weighed === undefined ? [] : [say(weighed)]),
-    ...(phaseSummary.problem === null ? [] : [phaseSummary.problem]),
+    ...(phaseSummary.problem === null ? [] : [say(phaseSummary.problem)]),
     ...aloneNotes(sums, units),
     ...countingNotes(summary),
   ];

@@ -1,7 +1,7 @@
 import { type TapeReading, type TapeReadingError, tapeReadingErrors } from '@arbolito/core/diameter';
 import { convert, printRounded } from '@arbolito/core/units';
 import { TapeDrawing, type TapeScene } from './TapeDrawing.tsx';
-import { t } from '../../../../messages/text.ts';
+import { t, say } from '../../../../messages/text.ts';
 import { rich } from '../../../../messages/rich.ts';
 
 export interface TapeCloseUpProps {
@@ -55,9 +55,9 @@ export function TapeCloseUp({ value, unit, face, onTake }: TapeCloseUpProps) {
           <ul className="grid gap-4 @2xl:grid-cols-2">
             {readings.map((reading) => (
               <li key={reading.readingError} className="card grid content-start gap-2 p-3">
-                <h3 className="font-bold">{reading.title}</h3>
+                <h3 className="font-bold">{say(reading.title)}</h3>
                 <TapeDrawing {...sceneOf(reading, value, unit)} />
-                <p className="leading-snug">{reading.words}</p>
+                <p className="leading-snug">{say(reading.words)}</p>
                 <p className="flex flex-wrap items-center justify-between gap-2">
                   <span>
                     {rich(

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { LARGEST_GIRTH_CM } from '@arbolito/core/diameter';
 import { readQuantity } from '@arbolito/core/units';
 import { TapeCloseUp } from './TapeCloseUp.tsx';
-import { t } from '../../../../messages/text.ts';
+import { t, say } from '../../../../messages/text.ts';
 
 type Unit = 'cm' | 'in';
 type Face = 'diameter' | 'girth';
@@ -73,7 +73,7 @@ export function TapeReader() {
         </label>
       </div>
       <p id="reading-problem" role="status" className="font-semibold text-paint-ink">
-        {problem}
+        {say(problem)}
       </p>
       {read.ok && problem === null && <TapeCloseUp value={read.value} unit={unit} face={face} />}
       <p className="text-quiet">

@@ -33,7 +33,7 @@ import {
 import { Question } from './Question.tsx';
 import { DataTable } from '../../../../ui/table/DataTable.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
-import { t } from '../../../../messages/text.ts';
+import { t, say } from '../../../../messages/text.ts';
 
 const placeOf = ({ point, stems }: TapeAnswer, units: UnitSystem): string => {
   if (stems === 0) return t('tree-sheet.no-dbh', 'no dbh');
@@ -113,11 +113,11 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               >
                 {Object.entries(RULE_SETS).map(([id, { name }]) => (
                   <option key={id} value={id}>
-                    {name}
+                    {say(name)}
                   </option>
                 ))}
               </select>
-              <span className="text-quiet">{set.purpose}</span>
+              <span className="text-quiet">{say(set.purpose)}</span>
             </label>
           )}
           <Question
@@ -219,14 +219,14 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
         <section aria-label={t('tree-sheet.what-to-do', 'What to do')} className="grid gap-3 @3xl:col-start-2">
           <ol className="grid list-decimal gap-1.5 pl-5 text-lg leading-snug">
             {(isAnswered ? answer.sentences : []).map((sentence) => (
-              <li key={sentence}>{sentence}</li>
+              <li key={say(sentence)}>{say(sentence)}</li>
             ))}
           </ol>
           <div>
             <h2 className="font-bold">{t('tree-sheet.recorded', 'Recorded')}</h2>
             <ul className="list-disc pl-5">
               {answer.recorded.map((words) => (
-                <li key={words}>{words}</li>
+                <li key={say(words)}>{say(words)}</li>
               ))}
             </ul>
           </div>
@@ -262,7 +262,7 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               keyOf={({ id }) => id}
               rowProps={({ id }) => ({ className: own === undefined && id === found.rules ? 'font-bold' : '' })}
               columns={[
-                { id: 'rules', head: 'rules', kind: 'row-head', cell: ({ name }) => name },
+                { id: 'rules', head: 'rules', kind: 'row-head', cell: ({ name }) => say(name) },
                 { id: 'place', head: 'place', cellClassName: 'figures', cell: ({ answer }) => placeOf(answer, units) },
                 { id: 'stems', head: 'stems', cell: ({ answer }) => stemsOf(answer) },
               ]}

@@ -12,7 +12,7 @@ import {
 } from './found.ts';
 import { NumberField } from '../../../../ui/forms/NumberField.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
-import { message } from '@arbolito/core/message';
+import { message, type Text } from '@arbolito/core/message';
 import { say } from '../../../../messages/text.ts';
 
 /** Every answer in a word or two. */
@@ -47,7 +47,7 @@ interface QuestionProps<T extends keyof typeof WORDS> {
   readonly onFigure: (key: FigureKey | FlagKey, text: string) => void;
 }
 
-const problemOf = (key: FigureKey, text: string, units: UnitSystem): string | null => {
+const problemOf = (key: FigureKey, text: string, units: UnitSystem): Text | null => {
   if (text.trim() === '') return null;
   const read = parseFoundField(key, text, units);
   return 'problem' in read ? read.problem : null;
@@ -109,7 +109,7 @@ export function Question<T extends keyof typeof WORDS>({
               key={key}
               spec={FOUND_FIELDS[found.units][key]}
               optional
-              problem={problemOf(key, found[key], found.units)}
+              problem={say(problemOf(key, found[key], found.units))}
               text={found[key]}
               onType={(text) => {
                 onFigure(key, text);

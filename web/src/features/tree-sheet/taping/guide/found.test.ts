@@ -11,6 +11,7 @@ import {
   toQuery,
   treeOf,
 } from './found.ts';
+import { inEnglish } from '../../../../../../core/src/testing/english.ts';
 
 const found = (over: Partial<Found>): Found => ({ ...NOTHING_FOUND, ...over });
 
@@ -53,7 +54,7 @@ describe('a tree pointed out in four questions', () => {
     ['snow', '', 'Nothing is written'],
   ] as const)('says what is wrong with %s “%s”', (key, text, words) => {
     const read = parseFoundField(key, text, 'metric');
-    expect('problem' in read ? read.problem : '').toContain(words);
+    expect(inEnglish('problem' in read ? read.problem : '')).toContain(words);
   });
 
   it('keeps the picture while a figure cannot be read', () => {
@@ -80,7 +81,7 @@ describe('a tree pointed out in four questions', () => {
     expect(foundOf({ ...treeOf(NOTHING_FOUND), trunks: { kind: 'broken', breakM: 6.096 } }, 'imperial').breakAt).toBe(
       '20',
     );
-    expect(parseFoundField('snow', '12', 'imperial')).toEqual({
+    expect(inEnglish(parseFoundField('snow', '12', 'imperial'))).toEqual({
       problem: 'Snow depth must be 0 to 9.8 ft.',
     });
   });
