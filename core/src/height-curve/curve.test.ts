@@ -151,7 +151,7 @@ describe('choosing among curves', () => {
     );
     expect(messageOf('petterson', [tree(20, 15), tree(NaN, 16), tree(20, 14)])).toContain('Tree 2 cannot be');
     expect(messageOf('henriksen', [tree(10, 25), tree(20, 18), tree(30, 12), tree(40, 8)])).toContain(
-      'thicker trees lower',
+      'lower heights for thicker trees',
     );
     expect(fitEveryCurve([], 1.3)).toEqual([]);
     expect(isCurveModelId('toString')).toBe(false);

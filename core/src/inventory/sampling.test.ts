@@ -263,7 +263,7 @@ describe('ratios and two phases', () => {
     expect(messageOf(ratioDoubleSample([0, 0], [3, 4], { n: 9, meanX: 2 }))).toContain('above 0');
     expect(messageOf(countAndMeasure([0, 0], 2, [9, 10]))).toContain('No trees were counted');
     expect(messageOf(countAndMeasure([3, 4], 0, [9, 10]))).toContain('factor');
-    expect(messageOf(threePTotal(0, [1, 1]))).toContain('guesses');
+    expect(messageOf(threePTotal(0, [1, 1]))).toContain('sum of predictions');
     expect(messageOf(threePTotal(10, [1]))).toBe('At least 2 values are needed; there are 1.');
   });
 });

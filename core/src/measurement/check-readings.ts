@@ -29,7 +29,7 @@ function checkReading(spec: ReadingSpec, reading: ReadingValue | undefined): Fin
         'reading.missing',
         spec.key,
         message('measurement.is-missing', '{Name} is missing', { Name: name }),
-        spec.ask,
+        message('measurement.ask', '{ask}.', { ask: spec.ask }),
       ),
     ];
   }

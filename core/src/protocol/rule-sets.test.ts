@@ -58,7 +58,7 @@ describe('the four sets', () => {
       'dbh +0.10 in, basal area +1.7 %',
     );
     expect(inEnglish(effectWords({ dbhChangeCm: 0, basalAreaChange: -0.51 }, 'metric'))).toBe(
-      'dbh as it is, basal area −51.0 %',
+      'dbh unchanged, basal area −51.0 %',
     );
   });
 });

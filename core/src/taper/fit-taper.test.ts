@@ -103,6 +103,6 @@ describe('fitting a taper', () => {
     const same = { ...part(4), atM: new Float64Array(4).fill(5) };
     expect(messageOf(fitKozak(same))).toContain('the same relative height');
     expect(messageOf(fitOrmerod({ ...part(4), atM: new Float64Array(4).fill(1.3) }))).toContain('breast height');
-    expect(messageOf(fitOrmerod({ ...part(4), atM: new Float64Array(4).fill(99) }))).toContain('Section 1 must lie');
+    expect(messageOf(fitOrmerod({ ...part(4), atM: new Float64Array(4).fill(99) }))).toContain('Section 1 must be');
   });
 });

@@ -165,7 +165,7 @@ describe('the state of a tally', () => {
       ['sp 30 nonsense', 'not understood'],
       ['30', 'Choose a species'],
       ['sp', 'at least the diameter'],
-      ['sp 30 +18 @20', 'Base is not read yet'],
+      ['sp 30 +18 @20', 'Base is missing'],
       ['#1 bt 40', 'next free tag is #2'],
     ] as const) {
       await call(store, line);

@@ -167,8 +167,8 @@ describe('what is asked for a height', () => {
     ['total', 'Total height. Sight the tip of the crown, not its near edge, and read the scale'],
     ['first-branch', 'First crown branch. Sight the first branch of the crown where it leaves the stem'],
     ['crown-base', 'Crown base. Sight the base of the living crown'],
-    ['merchantable', 'Merchantable height. Sight where the merchantable stem ends'],
-    ['stump', 'Stump height. Sight where the saw would go: the stump'],
+    ['merchantable', 'Merchantable height. Sight the end of the merchantable stem'],
+    ['stump', 'Stump height. Sight the stump: the height of the cut'],
   ] as const)('%s has its own words', (of, words) => {
     const { view, slot } = added(of, true);
     expect(inEnglish(askOf(view, slot))).toBe(words);

@@ -125,7 +125,7 @@ describe('the tally', () => {
     ['#1 30', 'species'],
     ['sp 30', 'tag'],
     ['#1 sp 3..5', 'decimal marks'],
-    ['#1 sp 30 +62 @25', 'Base is not read yet'],
+    ['#1 sp 30 +62 @25', 'Base is missing'],
   ])('refuses “%s” with the reason', async (line, words) => {
     const { plot } = await surveyWithPlot();
     const { status, body } = await api('POST', '/api/tally', callout(plot.id, line));

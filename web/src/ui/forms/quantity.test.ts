@@ -17,9 +17,9 @@ describe('a figure as it is typed', () => {
   });
 
   it.each([
-    ['', 'Nothing is written'],
+    ['', 'Nothing is entered'],
     ['tall', 'does not start with a number'],
-    ['1', 'height must be 1.5 to 130 m.'],
+    ['1', 'Height must be 1.5 to 130 m.'],
     ['22 %', 'not'],
   ])('“%s” is refused in words', (text, words) => {
     const read = parseQuantity(height, text);

@@ -45,13 +45,13 @@ describe('a plan of plots', () => {
     [{ outlines: [] }, 'Enter an outline first'],
     [{ plots: 0 }, 'whole number'],
     [{ speedKmh: 0 }, 'speed'],
-    [{ minutesPerPlot: NaN }, 'minutes'],
+    [{ minutesPerPlot: NaN }, 'Minutes'],
   ])('%o cannot be made, and why', (over, words) => {
     const made = makePlan({ ...wishes, ...over });
     expect(inEnglish(made.ok ? '' : made.message)).toContain(words);
   });
   it('asks for 58 plots where they spread by 38 % and ± 10 % is wished for', () => {
     expect(plotsForError(38, 10)).toBe(58);
-    expect(inEnglish(plotsForError(0, 10))).toContain('spread');
+    expect(inEnglish(plotsForError(0, 10))).toContain('Coefficient of variation');
   });
 });

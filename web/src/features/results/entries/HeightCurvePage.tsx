@@ -126,7 +126,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
                 kind: 'row-head',
                 cell: ({ model }) => (
                   <>
-                    {CURVE_MODELS[model].name}
+                    {say(CURVE_MODELS[model].name)}
                     <span className="block font-normal text-quiet">{modelOf(model, breastHeightM).formula}</span>
                   </>
                 ),

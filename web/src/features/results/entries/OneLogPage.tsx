@@ -167,7 +167,7 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
             kind: 'row-head',
             cell: ({ name, doubt }) => (
               <>
-                {name}
+                {say(name)}
                 {doubt !== null && <span className="block font-normal text-paint-ink">{say(doubt)}</span>}
               </>
             ),

@@ -42,9 +42,9 @@ describe('the height curve of a survey', () => {
   });
 
   it('says why there is none', () => {
-    expect(inEnglish(curvesOf([], 1.3).message)).toContain('needs 3 measured trees; there are 0');
+    expect(inEnglish(curvesOf([], 1.3).message)).toContain('needs at least 3 measured trees; there are 0');
     expect(inEnglish(curvesOf([tree('1', 20, 15), tree('2', 20, 16), tree('3', 20, 17)], 1.3).message)).toContain(
-      'have one diameter',
+      'have the same dbh',
     );
   });
 });

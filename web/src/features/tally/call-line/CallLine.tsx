@@ -32,7 +32,7 @@ function Chips({ view, padOpen }: { readonly view: TallyStateView; readonly padO
       {say(
         token.chip ?? (
           <>
-            <span className="figures font-bold">{token.text}</span> {token.problem}
+            <span className="figures font-bold">{token.text}</span> {say(token.problem)}
           </>
         ),
       )}

@@ -50,7 +50,7 @@ export function StemRules({
           cellClassName: '!text-[0.95rem]',
           cell: (id) => (
             <>
-              {STEMS_RULES[id].name}
+              {say(STEMS_RULES[id].name)}
               {id === rule && (
                 <span className="block font-normal text-quiet">
                   {t('tree-sheet.rule-of-this-survey', 'rule of this survey')}

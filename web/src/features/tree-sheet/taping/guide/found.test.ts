@@ -46,12 +46,12 @@ describe('a tree pointed out in four questions', () => {
   });
 
   it.each([
-    ['slope', '4x', 'not a unit known here'],
+    ['slope', '4x', 'not a known unit'],
     ['slope', '400', '0 to 150'],
     ['crotch', '12 m', '0 to 10 m'],
     ['stems', '2.5', 'whole'],
     ['stems', '1', '2 to 40'],
-    ['snow', '', 'Nothing is written'],
+    ['snow', '', 'Nothing is entered'],
   ] as const)('says what is wrong with %s “%s”', (key, text, words) => {
     const read = parseFoundField(key, text, 'metric');
     expect(inEnglish('problem' in read ? read.problem : '')).toContain(words);
