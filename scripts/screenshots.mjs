@@ -86,7 +86,11 @@ const views = ({
       { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, tap: 'Add defect' },
       { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=felled, from stump' },
       { at: '/results/local-table', tap: 'dbh in cm, height in m, volume in m³', seen: '[role=img] svg' },
-      { at: '/results/local-taper', tap: 'dbh in cm, total height in m, height of the section in m, its diameter in cm', seen: '[role=img] svg' },
+      {
+        at: '/results/local-taper',
+        tap: 'dbh in cm, total height in m, height of the section in m, its diameter in cm',
+        seen: '[role=img] svg',
+      },
       { at: `/surveys/${survey}/wood` },
       { at: `/results/${survey}/logs`, tap: 'Calculate logs', seen: 'text=Per ha, from' },
       { at: '/results/log?units=metric&length=9&butt=48&middle=36&top=22' },

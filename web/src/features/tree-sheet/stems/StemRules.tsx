@@ -2,7 +2,7 @@ import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolit
 import { printDiameters } from '@arbolito/core/units';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { basalAreaText } from '../drawing/FiguresCard.tsx';
-import { t } from '../../../messages/text.ts';
+import { say, t } from '../../../messages/text.ts';
 
 /** What a rule does to the basal area of the stems together. */
 function changeWords(basalAreaChange: number): string {
