@@ -120,7 +120,7 @@ test.describe('every view', () => {
           await page.addStyleTag({ content: '.rail, .sticky { position: static !important; }' });
           // The themes change colours and line widths, which a phone shares with a desk.
           for (const theme of device === 'desk' ? ['day', 'sun', 'dusk'] : ['day']) {
-            await page.getByLabel('Light to read in').selectOption(theme);
+            await page.getByLabel('Theme').selectOption(theme);
             // Only violations are read, and no view has frames: axe then takes a third of the time.
             const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode();
             // The themes differ in colours and line widths; what looks at neither has been looked at by day.
@@ -165,7 +165,7 @@ test('the theme is kept, and the start page leads to the surveys', async ({ page
   await page.goto('/');
   await expect(page).toHaveURL(/\/surveys$/);
   await expect(page.getByRole('heading', { name: 'Monte Valdeliro' })).toBeVisible();
-  await page.getByLabel('Light to read in').selectOption('sun');
+  await page.getByLabel('Theme').selectOption('sun');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'sun');
   await page.goto('/help');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'sun');

@@ -90,6 +90,6 @@ function isFormula(node, text) {
   while (above !== undefined && !ts.isJsxElement(above)) above = above.parent;
   const tag = above?.openingElement.tagName.getText();
   return (
-    tag === 'kbd' || tag === 'code' || /^[\d.,\s]*(cm|m|in|ft|CSV|PDF|GeoJSON|Arbolito|arbolito|MBF|m³)$/.test(text)
+    tag === 'kbd' || tag === 'code' || /^[\d.,\s]*(cm|m|in|ft|CSV|PDF|GeoJSON|·? ?Arbolito|arbolito|MBF|m³)$/.test(text)
   );
 }

@@ -3,7 +3,7 @@ import { currentLocale, type Locale } from './locale.ts';
 /** The texts of one language by message id. English needs none: its text stands where the message is made. */
 export type Catalogue = Readonly<Record<string, string>>;
 
-const files = import.meta.glob<Catalogue>('./*/*.json', { import: 'default' });
+const files = import.meta.glob<Catalogue>(['./*/*.json', '!./en/*.json'], { import: 'default' });
 
 const load = async (locale: string): Promise<Catalogue> => {
   const parts = await Promise.all(

@@ -2,7 +2,6 @@ import { createElement, Fragment, type ReactElement, type ReactNode } from 'reac
 import { IntlMessageFormat } from 'intl-messageformat';
 import { translationOf } from './catalogues.ts';
 import { currentLocale } from './locale.ts';
-import { figures } from './text.ts';
 
 type Chunks = (chunks: ReactNode) => ReactNode;
 
@@ -13,11 +12,7 @@ export function rich(id: string, template: string, values: Readonly<Record<strin
   const filled = Object.fromEntries(
     Object.entries(values).map(([name, value]) => [
       name,
-      typeof value === 'function'
-        ? (chunks: ReactNode[]) => value(createElement(Fragment, null, ...chunks))
-        : typeof value === 'string'
-          ? figures(value)
-          : value,
+      typeof value === 'function' ? (chunks: ReactNode[]) => value(createElement(Fragment, null, ...chunks)) : value,
     ]),
   );
   const parts = format.format<ReactNode>(filled as Record<string, ReactNode>);

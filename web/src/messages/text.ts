@@ -18,19 +18,8 @@ function formatOf(locale: Locale, id: string, template: string): IntlMessageForm
   return format;
 }
 
-const DECIMAL_POINT = /(?<![\d.])(\d+)\.(\d+)(?![\d.])/g;
-
-/** Figures that are printed already, in the decimal sign of the reader. */
-export const figures = (text: string): string =>
-  currentLocale() === 'es' ? text.replace(DECIMAL_POINT, '$1,$2') : text;
-
 const fill = (values: Values): Record<string, string | number> =>
-  Object.fromEntries(
-    Object.entries(values).map(([name, value]) => [
-      name,
-      capitalIf(name, isMessage(value) ? say(value) : typeof value === 'string' ? figures(value) : value),
-    ]),
-  );
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, capitalIf(name, say(value))]));
 
 /** A message in the reader's language: its id, its English text (ICU), and what fills it. */
 export const t = (id: string, template: string, values: Values = {}): string =>

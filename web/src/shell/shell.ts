@@ -145,6 +145,12 @@ export function startShell(): void {
     document.cookie = `theme=${theme.value}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
   });
 
+  const language = document.querySelector<HTMLSelectElement>('#language');
+  language?.addEventListener('change', () => {
+    document.cookie = `language=${language.value}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
+    location.reload();
+  });
+
   startSurveySwitch();
 
   const help = document.querySelector<HTMLDialogElement>('#help');

@@ -24,7 +24,7 @@ const description: MethodDescription = {
       'Measure the rest to the tip with a pole, or estimate it and enter a large ±.',
     ),
   ],
-  safety: message('height.tape-drop.safety', 'Climbing is for trained people only. Nobody stands below.'),
+  safety: message('height.tape-drop.safety', 'Climbing is for trained people only. No one stands below.'),
   readings: [
     groundLength({
       key: 'drop',

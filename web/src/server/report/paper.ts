@@ -5,6 +5,7 @@ import { Problem } from '../problem.ts';
 import { followed } from './paper-progress.ts';
 import type { RecordSheets } from './record-sheets.ts';
 import type { Report } from './report.ts';
+import type { Locale } from '../../messages/locale.ts';
 import { t } from '../../messages/text.ts';
 import { message } from '@arbolito/core/message';
 
@@ -14,6 +15,8 @@ export type PaperKind = 'pdf' | 'xlsx';
 export interface PaperTask {
   readonly kind: PaperKind;
   readonly report: Report;
+  /** Language of the reader, which a worker cannot know. */
+  readonly locale: Locale;
   readonly photos: ReadonlyMap<string, PhotoFile>;
   /** Trees, stems and readings, for a workbook. */
   readonly records?: RecordSheets | undefined;

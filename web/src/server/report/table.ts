@@ -1,5 +1,5 @@
 import { printRounded, printStandardError } from '@arbolito/core/units';
-import { figures, say } from '../../messages/text.ts';
+import { say } from '../../messages/text.ts';
 import type { Text } from '@arbolito/core/message';
 
 /** A cell as it is shown, and the value behind it; page, print, PDF and workbook show the same text. */
@@ -41,14 +41,14 @@ const DASH: Cell = { text: '—', value: null };
 export const figure = (value: number | null | undefined, decimals: number): Cell =>
   value === null || value === undefined || !Number.isFinite(value)
     ? DASH
-    : { text: figures(printRounded(value, decimals)), value: Number(printRounded(value, decimals)), decimals };
+    : { text: printRounded(value, decimals), value: Number(printRounded(value, decimals)), decimals };
 
 /** A standard error; or why there is none. */
 export const errorCell = (value: number | null | undefined, none: Text = '—'): Cell =>
   value === null || value === undefined || !Number.isFinite(value)
     ? words(none)
     : {
-        text: figures(`± ${printStandardError(value)}`),
+        text: `± ${printStandardError(value)}`,
         value: Number(printStandardError(value)),
         decimals: (printStandardError(value).split('.')[1] ?? '').length,
       };

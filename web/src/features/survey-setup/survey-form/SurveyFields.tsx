@@ -47,12 +47,7 @@ export function SurveyFields({ entry, surveys }: SurveyFieldsProps) {
           hint={t('survey-setup.recorded-with-every-reading', 'recorded with every reading')}
           {...wired('crew')}
         />
-        <TextField
-          label={t('survey-setup.first-day', 'First day')}
-          hint="year-month-day"
-          type="date"
-          {...wired('startedOn')}
-        />
+        <TextField label={t('survey-setup.first-day', 'First day')} type="date" {...wired('startedOn')} />
         <SelectField
           label={t('survey-setup.units', 'Units')}
           hint={t('survey-setup.units-of-results-readings-may', 'units of results; readings may use any unit')}
@@ -75,7 +70,7 @@ export function SurveyFields({ entry, surveys }: SurveyFieldsProps) {
         />
         <TextField
           label={t('survey-setup.form-factor', 'Form factor')}
-          hint="share of the cylinder that a stem fills: volume = form factor × basal area × height"
+          hint={t('survey-setup.form-factor-hint', 'volume = form factor × basal area × height, for example 0.45')}
           inputMode="decimal"
           {...wired('formFactor')}
         />

@@ -37,7 +37,7 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
         observer,
         device: deviceId(),
         takenAt: now(),
-        words: words.trim() === '' ? t('tally.plot', 'Plot {label}', { label }) : words.trim(),
+        words: words.trim() === '' ? t('tally.plot-label', 'Plot {label}', { label }) : words.trim(),
       });
       say(t('tally.sending', 'Sending…'));
       const kept = await callUntilAnswered<PhotoView>(`${address}?${query.toString()}`, photo, say);

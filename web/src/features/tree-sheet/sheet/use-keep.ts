@@ -60,7 +60,7 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
       setState({ kind: 'hindered', hindrances: found });
       return;
     }
-    const name = t('tree-sheet.tree', 'Tree {tag}{value}', {
+    const name = t('tree-sheet.saved-tree', 'Tree {tag}{value}', {
       tag: draft.tag,
       value: height === null ? '' : `, ${height.printed.value} ${height.printed.unit}`,
     });

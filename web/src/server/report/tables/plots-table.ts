@@ -19,7 +19,9 @@ export function plotsTable(summary: StandSummary, units: StandUnits, system: Uni
       place: placeKind(survey.design.shape),
     }),
     columns: [
-      text(t('report.plot', '{place, select, point {Point} other {Plot}}', { place: placeKind(survey.design.shape) })),
+      text(
+        t('report.plot-head', '{place, select, point {Point} other {Plot}}', { place: placeKind(survey.design.shape) }),
+      ),
       text('stratum'),
       text(t('report.type', 'Type')),
       number(t('report.slope', 'Slope, %')),
