@@ -67,7 +67,7 @@ test('a plot of eight trees is tallied by keyboard alone, finished, and left for
   await expect(page).toHaveURL(`${appUrl()}/tally/${next}`);
   await expect(page.locator('#call-line')).toBeFocused();
   await page.goto(`/results/${plot.surveyId}`);
-  await expect(page.getByRole('heading', { name: /The stand, from/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Stand, from/ })).toBeVisible();
 });
 
 test.describe('on a phone', () => {

@@ -30,7 +30,7 @@ test.describe('several stems', () => {
     await expect(rules.getByRole('row', { name: /arithmetic mean/ })).toContainText('loses 51 %');
     await expect(page.getByLabel('call-out', { exact: true })).toHaveValue('#1 ch 28 &21 at0.9');
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Tree 1: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 1: saved.')).toBeVisible();
     const [tree] = await get<Kept[]>(appUrl(), `/api/trees?plot=${plot.plotId}`);
     expect(tree?.dbh?.printed).toBe('35.0');
     expect(tree?.stems.map(({ ordinal, dbh }) => [ordinal, dbh?.printed])).toEqual([
@@ -44,7 +44,7 @@ test.describe('several stems', () => {
     await reading(page, 'diameter.diameter').fill('28');
     await page.getByRole('button', { name: 'Add another stem' }).click();
     await page.keyboard.type('21');
-    await page.getByRole('button', { name: 'Take stem 2 off the sheet' }).click();
+    await page.getByRole('button', { name: 'Remove stem 2' }).click();
     await expect(reading(page, 'stem2.diameter.diameter')).toBeHidden();
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(reading(page, 'stem2.diameter.diameter')).toHaveValue('21');
@@ -73,7 +73,7 @@ test.describe('open Tape reading', () => {
 
   test('by itself says what cannot be read, and lives in the address', async ({ page }) => {
     await page.goto('/measure/tape-close-up?value=13.6&unit=in');
-    await expect(page.getByText('then it is').first()).toBeVisible();
+    await expect(page.getByText('Then the reading is').first()).toBeVisible();
     await page.getByLabel('Your reading').fill('many');
     await expect(page.getByText('does not start with a number')).toBeVisible();
     await page.getByLabel('Your reading').fill('12.5');
@@ -88,7 +88,7 @@ test.describe('field rules', () => {
     await page.getByLabel('Place', { exact: true }).fill('Test wood');
     await page.getByLabel('Survey', { exact: true }).fill('With rules of its own');
     await page.getByLabel('Crew').fill('Crew Badger');
-    await page.getByText('look at them, or change them').click();
+    await page.getByText('view or change').click();
     await page.getByLabel('Start from a rule set').selectOption('street');
     await expect(page.getByRole('radio', { name: /4\.5 ft/ })).toBeChecked();
     await page.getByRole('radio', { name: /^the largest Others|^the largest The others/ }).check();
@@ -113,7 +113,7 @@ test.describe('field rules', () => {
     await expect(page.getByText('Enter a reason. It is printed with the rules.')).toBeVisible();
     await page.getByLabel('Reason for the change').fill('agreed at the first plot');
     await keep.click();
-    await expect(page.getByRole('heading', { name: 'Changes of the rules' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Changes of the field rules' })).toBeVisible();
     await page.goto(`/results/${plot.surveyId}`);
     await expect(page.getByText('agreed at the first plot')).toBeVisible();
     await expect(page.getByText('touches 1 tree')).toBeVisible();
@@ -123,11 +123,11 @@ test.describe('field rules', () => {
     await page.goto(`/surveys/${plot.surveyId}`);
     await page.getByRole('radio', { name: /another height/ }).check();
     await page.getByLabel('height above the ground').fill('3 m');
-    await expect(page.getByText('Breast height must lie between 0.50 m and 2.00 m.')).toBeVisible();
+    await expect(page.getByText('Breast height must be 0.50 m to 2.00 m.')).toBeVisible();
     await page.getByLabel('height above the ground').fill('4 ft 3 in');
     await page.getByRole('button', { name: 'Add product' }).click();
     await page.getByRole('button', { name: 'Show affected trees' }).click();
-    await expect(page.getByText('name must be text of 1 to 40 characters on one line.', { exact: true })).toBeVisible();
+    await expect(page.getByText('name must be one line of 1 to 40 characters.', { exact: true })).toBeVisible();
     await expect(page.getByLabel('height above the ground')).toHaveValue('4 ft 3 in');
   });
 
@@ -140,7 +140,7 @@ test.describe('field rules', () => {
     await page.getByLabel('Mark on the body').fill('top of the pocket');
     await page.getByLabel('Its height without boots, m').fill('1.33');
     await page.getByRole('button', { name: 'Save mark' }).click();
-    await expect(page.getByText(`Kept for ${observer}.`)).toBeVisible();
+    await expect(page.getByText(`Saved for ${observer}.`)).toBeVisible();
     await expect(page.getByRole('listitem').filter({ hasText: observer })).toContainText(
       'In boots: 6 cm below the top of the pocket.',
     );
@@ -173,11 +173,11 @@ test.describe('a tree measured again', () => {
     await expect(page.getByText('1.50 m, uphill side, blue dot')).toBeVisible();
     await page.getByLabel('Species').selectOption('sp');
     await reading(page, 'diameter.diameter').fill('33');
-    await expect(page.getByRole('heading', { name: 'Taped elsewhere than in 2019' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Measured at a different height than in 2019' })).toBeVisible();
     await page.getByLabel('Why at a different height?').fill('canker at the old point');
-    await expect(page.getByRole('heading', { name: 'Kept apart from 2019' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Not compared with 2019' })).toBeVisible();
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Tree 4: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 4: saved.')).toBeVisible();
     const [tree] = await get<{ taping: { reason: string } }[]>(appUrl(), `/api/trees?plot=${again.plotId}`);
     expect(tree?.taping.reason).toBe('canker at the old point');
   });
@@ -201,7 +201,7 @@ test.describe('several stems, on a phone', () => {
     await page.getByLabel('Begins at').fill('1.2');
     await page.getByLabel(/^ends at/).fill('1.5');
     await page.getByRole('button', { name: 'Tape there' }).tap();
-    await expect(chips.getByRole('button', { name: /^taped at/ })).toContainText('1.50');
+    await expect(chips.getByRole('button', { name: /^measured at/ })).toContainText('1.50');
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);
     expect(wide).toBeLessThanOrEqual(PHONE.width);
   });

@@ -21,14 +21,14 @@ test.describe('where to stand', () => {
     await page.getByLabel('slope of the ground').fill('40');
     await page.reload();
     await expect(page.getByLabel('slope of the ground')).toHaveValue('40');
-    await expect(page.getByRole('img', { name: /Expected error against distance/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /Expected error by distance/ })).toBeVisible();
   });
 
   test('says at its field what cannot be, and when no place is good', async ({ page }) => {
     await page.goto('/surveys/stand-off?height=22&from=5&to=9&crown=6');
-    await expect(page.getByText('No place is good here.')).toBeVisible();
+    await expect(page.getByText('No distance is good here.')).toBeVisible();
     await page.getByLabel('longest distance possible').fill('3');
-    await expect(page.getByText('must not be nearer than the nearest')).toBeVisible();
+    await expect(page.getByText('must be at least the shortest distance')).toBeVisible();
     await page.getByLabel('longest distance possible').fill('far');
     await expect(page.getByText('does not start with a number')).toBeVisible();
   });
@@ -45,7 +45,7 @@ test.describe('fall reach', () => {
     await expect(verdict).toContainText('It may reach');
     await page.getByLabel('horizontal distance').fill('40');
     await expect(verdict).toContainText('falls short');
-    await expect(page.getByText('never leave to fell: felling is for trained people')).toBeVisible();
+    await expect(page.getByText('never permission to fell: felling is for trained people')).toBeVisible();
     // 2 × (27.4 + 2 × 0.5) = 56.8, rounded up.
     await expect(page.getByText('at least 56.8 m away')).toBeVisible();
     await page.getByRole('button', { name: 'ft', exact: true }).click();
@@ -149,7 +149,7 @@ test.describe('several heights of one tree', () => {
     await expect(page.getByTestId('level-6')).toContainText('0.30 m');
     await expect(heights).toContainText('Crown length: 16.00 m');
     await heights.getByRole('button', { name: 'Add another height' }).click();
-    await expect(heights.getByLabel('from the same stand')).toBeDisabled();
+    await expect(heights.getByLabel('from the same station')).toBeDisabled();
     await heights.getByRole('button', { name: 'Cancel' }).click();
     await page.getByRole('button', { name: 'Save tree' }).click();
     await expect(page.getByText('26.00 m: kept.')).toBeVisible();
@@ -160,7 +160,7 @@ test.describe('several heights of one tree', () => {
     expect(tree?.otherHeights.map(({ figure }) => figure.printed)).toEqual(['21.00', '14.50', '10.00', '8.25', '0.30']);
     await page.goto(`/measure/${tree?.id ?? ''}`);
     await expect(page.getByTestId('level-3')).toContainText('merchantable to the fork');
-    await expect(page.getByText('Changed here')).toBeHidden();
+    await expect(page.getByText('Changes not saved')).toBeHidden();
     await page.getByRole('button', { name: 'Take the stump height off the sheet' }).click();
     await expect(page.getByText('Changes not saved yet.')).toBeVisible();
   });
@@ -171,16 +171,16 @@ test.describe('several heights of one tree', () => {
     const heights = page.getByRole('region', { name: 'Heights' });
     await heights.getByRole('button', { name: 'Add another height' }).click();
     await heights.getByLabel('Upper limit of the height').selectOption('total');
-    await heights.getByLabel('from another stand').check();
+    await heights.getByLabel('from another station').check();
     await heights.getByRole('button', { name: 'Add height' }).click();
     await heights.getByLabel('Height method').selectOption('height.known');
     await type(page, { 'height2.height': '27' });
     const which = page.getByRole('group', { name: 'Total height to use' });
-    await expect(which).toContainText('cannot both be right');
+    await expect(which).toContainText('differ by');
     await expect(page.getByTestId('height')).toContainText('21.50');
     await type(page, { 'height2.height': '22' });
-    await expect(which).not.toContainText('cannot both be right');
-    await which.getByLabel('Height read off directly').check();
+    await expect(which).not.toContainText('differ by');
+    await which.getByLabel('Height read directly').check();
     await expect(page.getByTestId('height')).toContainText('22.00');
     await which.getByLabel('Mean of all').check();
     await expect(page.getByTestId('height')).toContainText(/21\.[6-9]/);
@@ -193,7 +193,7 @@ test.describe('several heights of one tree', () => {
     await heights.getByLabel('Upper limit of the height').selectOption('merchantable');
     await heights.getByLabel('top diameter').fill('900');
     await heights.getByRole('button', { name: 'Add height' }).click();
-    await expect(heights.getByText('must lie between 2 cm and 100 cm')).toBeVisible();
+    await expect(heights.getByText('must be 2 to 100 cm')).toBeVisible();
     await expect(heights.getByLabel('top diameter')).toHaveValue('900');
   });
 });
@@ -241,7 +241,7 @@ test.describe('the kit', () => {
     const form = page.getByRole('form', { name: 'Add instrument' });
     await form.getByLabel('Name').fill('');
     await form.getByRole('button', { name: 'Add instrument' }).click();
-    await expect(form.getByText('Name it as the crew does')).toBeVisible();
+    await expect(form.getByText('Enter the name the crew uses')).toBeVisible();
     const name = `clinometer ${String(Date.now())}`;
     await form.getByLabel('Name').fill(name);
     await form.getByRole('button', { name: 'Add instrument' }).click();
@@ -279,7 +279,7 @@ test('the workings are walked through on the drawing, and the stick is proved', 
   await page.getByLabel('Height method').selectOption('height.equal-stick');
   await type(page, { 'height.eyeToBase': '22' });
   await page.getByText('Check against published values').click();
-  await expect(page.getByRole('img', { name: /Two triangles with one angle/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /Two triangles with the same angle/ })).toBeVisible();
   await expect(page.getByText('height ÷ distance = stick ÷ reach')).toBeVisible();
 });
 
@@ -297,7 +297,7 @@ test('what else moves a diameter is told for every way of taking it', async ({ p
       await box.fill(usual[unit.trim()] ?? '12');
     }
     // Every method has the fold answer in words: with what it errs by, or that the reading cannot be.
-    await expect(page.getByText(/goes into the figure’s error|Read the diameter first/), method).toBeVisible();
+    await expect(page.getByText(/is part of the standard error|Enter the diameter first/), method).toBeVisible();
   }
 });
 

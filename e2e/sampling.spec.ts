@@ -14,7 +14,7 @@ test.describe('who is in', () => {
     // 11.4 and 0.23 m to the middle
     await expect(page.getByTestId('in-or-out')).toHaveText('out');
     await page.getByLabel('factor, m²/ha').fill('0');
-    await expect(page.getByText('must lie between 0.05 and 200')).toBeVisible();
+    await expect(page.getByText('must be 0.05 to 200')).toBeVisible();
   });
 
   test('is the same tree in feet: factor 10, 16 in', async ({ page }) => {
@@ -60,5 +60,5 @@ test('the height curves of the demo survey come with every model, and the plante
   await page.getByRole('radio', { name: 'Petterson' }).check();
   await expect(page.getByText('about the curve of Petterson')).toBeVisible();
   await page.getByLabel('trees of').selectOption('sp');
-  await expect(page.getByRole('img', { name: /measured heights and the curve through them/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /measured heights and their curve/ })).toBeVisible();
 });

@@ -110,10 +110,10 @@ test('a point of the work list is cleared with a reason, and put back', async ({
   const id = await demo('Harrow Creek Wood', 'Cruise of 2026');
   await page.goto(`/results/${id}/checks`);
   const digits = page.getByRole('listitem').filter({ hasText: 'Too many .0 and .5' });
-  await digits.getByRole('button', { name: 'It may stay' }).click();
+  await digits.getByRole('button', { name: 'Mark as checked' }).click();
   await digits.getByRole('button', { name: 'Clear sheet' }).click();
-  await expect(digits.getByRole('alert')).toContainText('Say why it may stay');
-  await digits.getByLabel('Why it may stay').fill('a tape in half inches');
+  await expect(digits.getByRole('alert')).toContainText('Enter a reason');
+  await digits.getByLabel('Reason').fill('a tape in half inches');
   await digits.getByRole('button', { name: 'Clear sheet' }).click();
   const cleared = page.getByRole('region', { name: 'Checked' });
   await expect(cleared).toContainText('a tape in half inches');
@@ -126,7 +126,7 @@ test('a file of trees is looked at, mended and kept', async ({ page }) => {
   await page.goto(`/report/${surveyId}/import`);
   const choose = async (csv: string) => {
     await page
-      .getByLabel('File of trees')
+      .getByLabel('Tree file')
       .setInputFiles({ name: 'trees.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   };
   await choose('plot;tree;species;bhd\n1;1;sp;34,5\n1;2;oak;20,1\n2;1;bt;25,0\n');
@@ -134,7 +134,7 @@ test('a file of trees is looked at, mended and kept', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^Keep/ })).toBeDisabled();
   await expect(page.getByLabel('dbh', { exact: true })).toHaveValue('3');
   await choose('plot;tree;species;bhd\n1;1;sp;34,5\n1;2;ch;20,1\n2;1;bt;25,0\n');
-  await page.getByLabel('Make the plots that are not there yet').check();
+  await page.getByLabel('Create missing plots').check();
   await page.getByRole('button', { name: 'Keep 3 trees' }).click();
   await expect(page.getByText('3 trees kept, 1 plots made.')).toBeVisible();
 });
@@ -142,7 +142,7 @@ test('a file of trees is looked at, mended and kept', async ({ page }) => {
 test('plots are planned in the outline of a stratum, and laid out', async ({ page }) => {
   const { surveyId } = await makePlot(appUrl());
   await page.goto(`/surveys/${surveyId}/plan`);
-  await expect(page.getByText('Give an outline first')).toBeVisible();
+  await expect(page.getByText('Enter an outline first')).toBeVisible();
   const corners = [
     [-31, 41],
     [-30.997, 41],
@@ -150,12 +150,12 @@ test('plots are planned in the outline of a stratum, and laid out', async ({ pag
     [-31, 41.002],
     [-31, 41],
   ];
-  await page.getByLabel('Its outline, as GeoJSON').setInputFiles({
+  await page.getByLabel('Outline as GeoJSON').setInputFiles({
     name: 'wood.geojson',
     mimeType: 'application/geo+json',
     buffer: Buffer.from(JSON.stringify({ type: 'Polygon', coordinates: [corners] })),
   });
-  await page.getByLabel('Spread between plots').fill('38');
+  await page.getByLabel('Coefficient of variation between plots').fill('38');
   await expect(page.getByText('58', { exact: true })).toBeVisible();
   await page.getByLabel('Plots', { exact: true }).fill('4');
   await page.getByRole('button', { name: 'Create these plots' }).click();
@@ -189,7 +189,7 @@ test('tally, sums and report open the survey in use; the header names it and swi
   const { surveyId, plotId } = await makePlot(appUrl());
   // Without one in use there is a choice, never somebody else’s survey.
   await page.goto('/tally');
-  await expect(page.getByRole('heading', { name: 'Tally in which survey?' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Choose a survey' })).toBeVisible();
   await page.goto(`/tally/${plotId}`);
   await expect(page.locator('#call-line')).toBeVisible();
   await page.goto('/tally');
@@ -199,7 +199,7 @@ test('tally, sums and report open the survey in use; the header names it and swi
     await expect(page).toHaveURL(new RegExp(`/${task}/${surveyId}`));
   }
   await page.getByRole('button', { name: 'Test wood' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Switch the survey' });
+  const dialog = page.getByRole('dialog', { name: 'Switch survey' });
   await dialog.getByRole('link', { name: 'Harrow Creek Wood · Cruise of 2026' }).click();
   const harrow = await demo('Harrow Creek Wood', 'Cruise of 2026');
   await expect(page).toHaveURL(new RegExp(`/report/${harrow}`));
@@ -252,7 +252,7 @@ test('a plot of two thousand trees is drawn where one looks, and walked to its e
     page.getByRole('button', { name: `Tree ${tag}, Scots pine: edit on the line`, exact: true });
   // The last tree is in sight: it is what was saved last.
   await expect(row('2000')).toBeInViewport();
-  expect(await page.getByRole('button', { name: /bring to the line$/ }).count()).toBeLessThan(100);
+  expect(await page.getByRole('button', { name: /edit on the line$/ }).count()).toBeLessThan(100);
   await expect(row('1')).toHaveCount(0);
   const line = page.locator('#call-line');
   await line.press('ArrowUp');
@@ -293,7 +293,7 @@ test('a tree on the edge is decided beside its sheet, by its own dbh and its own
   // A circle of 500 m²: 12.62 m to the middle of the stem.
   await page.goto(`/measure?plot=${plot.plotId}`);
   await page.getByRole('button', { name: 'In or out?' }).click();
-  await expect(page.getByText('Read the dbh first')).toBeVisible();
+  await expect(page.getByText('Enter the dbh first')).toBeVisible();
   await page.getByRole('button', { name: 'Back to the sheet' }).click();
   await page.locator('[data-reading="diameter.diameter"]').fill('40');
   await page.getByRole('button', { name: 'In or out?' }).click();

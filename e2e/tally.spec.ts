@@ -52,7 +52,7 @@ test.describe('the tally', () => {
       await expect(chips).toContainText(words);
     await expect(chips).toContainText('318x6 A second plain number');
     await page.keyboard.press('Enter');
-    await expect(page.getByText('Some parts are not understood')).toBeVisible();
+    await expect(page.getByText('Some parts were not understood')).toBeVisible();
     await expect(page.locator('#call-line')).toHaveValue('sp 34.5 +18 -1.5 @20 318x6');
   });
 
@@ -94,7 +94,7 @@ test.describe('the tally', () => {
     await page.keyboard.type('#5 sp 30');
     await page.keyboard.press('Enter');
     await page.keyboard.type('#5 bt 40');
-    await expect(page.locator('#chips')).toContainText('tree 5 is on this plot already');
+    await expect(page.locator('#chips')).toContainText('Tree 5 is already in this plot');
     await page.keyboard.press('Enter');
     await expect(page.getByText('The next free tag is #6.')).toBeVisible();
     await expect(page.locator('#call-line')).toHaveValue('#5 bt 40');
@@ -111,8 +111,8 @@ test.describe('the tally', () => {
     await page.keyboard.press('Enter');
     await expect(
       page
-        .getByText('Tree 1 is on this plot already', { exact: false })
-        .or(page.getByText('There is a tree 1 in this plot already', { exact: false })),
+        .getByText('Tree 1 is already in this plot', { exact: false })
+        .or(page.getByText('Tree 1 exists already in this plot', { exact: false })),
     ).toBeVisible();
     await expect(page.locator('#call-line')).toHaveValue('#1 sp 30');
   });

@@ -50,7 +50,7 @@ test.describe('the tree sheet on a desk', () => {
     await openSheet(page);
     await typeReadings(page, '62', '8', '25');
     await expect(height(page)).toContainText('13.50');
-    const note = page.getByRole('article').filter({ hasText: 'The base lies above the eye' });
+    const note = page.getByRole('article').filter({ hasText: 'The base is above the eye' });
     await note.getByRole('button', { name: /change base to −8 %/ }).click();
     await expect(height(page)).toContainText('17.50');
     await expect(note).toBeHidden();
@@ -95,10 +95,10 @@ test.describe('the tree sheet on a desk', () => {
   });
 
   for (const [field, text, words] of [
-    ['height.top', '6x2', 'something other than digits'],
+    ['height.top', '6x2', 'not digits'],
     ['height.top', '1.2.3', 'two decimal marks'],
     ['height.top', 'NaN', 'not a number'],
-    ['height.top', '1e400', 'written with an exponent'],
+    ['height.top', '1e400', 'has an exponent'],
     ['height.top', '90°', 'between −84° and +84°'],
     ['height.distance', '0', 'between 1 m and 200 m'],
     ['diameter.diameter', '0', 'between 0.1 cm and 600 cm'],
@@ -162,7 +162,7 @@ test.describe('the tree sheet on a desk', () => {
     await page.getByLabel('Species').selectOption('bt');
     await box(page, 'diameter.girth').fill('133');
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Tree 1: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 1: saved.')).toBeVisible();
     await expect(box(page, 'diameter.girth')).toBeFocused();
     await expect(box(page, 'diameter.girth')).toHaveValue('');
     await expect(page.getByLabel('Species')).toHaveValue('');
@@ -186,7 +186,7 @@ test.describe('the tree sheet on a desk', () => {
     await page.getByLabel('Species').selectOption('bt');
     await box(page, 'diameter.diameter').fill('41');
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Tree 1: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 1: saved.')).toBeVisible();
     await expect(page.getByLabel('Tag')).toHaveValue('2');
     await expect(box(page, 'diameter.diameter')).toHaveValue('');
     await page.getByRole('button', { name: 'Save tree' }).click();
@@ -210,7 +210,7 @@ test.describe('the tree sheet on a desk', () => {
     await expect(box(page, 'diameter.diameter')).toHaveValue('34.5');
     await box(page, 'diameter.diameter').fill('36.5');
     await page.keyboard.press('Control+Enter');
-    await expect(page.getByText('Tree 1: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 1: saved.')).toBeVisible();
     await page.reload();
     await expect(box(page, 'diameter.diameter')).toHaveValue('36.5');
   });

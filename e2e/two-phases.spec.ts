@@ -57,7 +57,7 @@ test('a survey that looks twice is prepared, and its plots get their quick figur
     .getByLabel('Two-phase design')
     .selectOption({ label: 'two: a quick figure of every plot, some plots tallied' });
   await page.getByRole('button', { name: 'Create survey' }).click();
-  await expect(page.getByText('Say what is told of every plot')).toBeVisible();
+  await expect(page.getByText('Enter the auxiliary variable')).toBeVisible();
   await page.getByLabel('Auxiliary variable').fill('basal area by eye');
   await page.getByRole('button', { name: 'Create survey' }).click();
   await page.waitForURL(/survey=/);
@@ -77,7 +77,7 @@ test('a survey that looks twice is prepared, and its plots get their quick figur
   const list = page.getByRole('textbox', { name: /basal area by eye/ }).first();
   await expect(list).toHaveValue('1 24\n2');
   await list.fill('1 24\n9 30');
-  await expect(page.getByText('names plot “9”, which this survey has not.')).toBeVisible();
+  await expect(page.getByText('names plot “9”, which is not in this survey.')).toBeVisible();
   await list.fill('1 24\n2 31');
   await page.getByRole('button', { name: 'Keep 1 figure' }).click();
   await expect(page.getByText('1 figure kept.')).toBeVisible();
@@ -130,7 +130,7 @@ test('a guessed tree is told whether it is to be measured', async ({ page }) => 
   await page.goto(`/tally/${plotId}`);
   const line = page.locator('#call-line');
   await line.fill('sp 30');
-  await expect(page.getByText('guess its volume first')).toBeVisible();
+  await expect(page.getByText('Predict the volume first')).toBeVisible();
   await line.fill('sp kpi1.2');
   await line.press('Enter');
   await expect(page.getByText('Measure tree 1.')).toBeVisible();
@@ -143,11 +143,11 @@ test('a guessed tree is told whether it is to be measured', async ({ page }) => 
   await expect(page.getByText('Measure')).toHaveCount(0);
   await line.fill('sp kpi0.001');
   await line.press('Enter');
-  await expect(page.getByText('Tree 2: the guess is enough.')).toBeVisible();
+  await expect(page.getByText('Tree 2: the prediction is enough.')).toBeVisible();
   // The page answers before the server has the tree.
   await expect.poll(async () => (await get<readonly unknown[]>(appUrl(), `/api/trees?plot=${plotId}`)).length).toBe(2);
   await page.goto(`/results/${surveyId}`);
-  await expect(page.getByText('Measure two of the drawn trees at least').first()).toBeVisible();
+  await expect(page.getByText('Measure at least two of the selected trees').first()).toBeVisible();
 });
 
 test('a plot keeps its photos, and the report shows the parts that are chosen', async ({ page }) => {
@@ -173,10 +173,10 @@ test('a plot keeps its photos, and the report shows the parts that are chosen', 
   await expect(photo).toBeVisible();
   await page.goto(`/report/${surveyId}`);
   await expect(page.getByRole('img', { name: /^Plot 1: to the north/ })).toBeVisible();
-  await page.getByText('Parts of the report: all of them').click();
+  await page.getByText('Parts of the report: all').click();
   for (const box of await page.getByRole('checkbox').all()) await box.uncheck();
   await page.getByRole('checkbox', { name: 'Photos of plots' }).check();
-  await page.getByRole('button', { name: 'Show these parts' }).click();
+  await page.getByRole('button', { name: 'Show selected parts' }).click();
   await expect(page.getByRole('heading', { name: 'Photos of plots' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Sampling design' })).toHaveCount(0);
   const pdf = await page.getByRole('link', { name: 'PDF' }).getAttribute('href');
@@ -218,7 +218,7 @@ test('plots are planned along lines', async ({ page }) => {
   await page.getByLabel('Bearing of the lines').fill('NE');
   await expect(page.getByText(/apart on \d+ lines/)).toBeVisible();
   await page.getByLabel('Line spacing, m').fill('0');
-  await expect(page.getByText('between 5 and 10000 m apart')).toBeVisible();
+  await expect(page.getByText('5 to 10000 m')).toBeVisible();
   // CV 40 % and ± 10 %: 64 plots; of 100 that there are 40, t² CV² N ÷ (N E² + t² CV²).
   await page.getByLabel('Number of plots in the population (optional)').fill('100');
   await expect(page.getByRole('group', { name: 'Number of plots for a target error' })).toContainText('40 plots');

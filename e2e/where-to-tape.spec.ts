@@ -18,11 +18,11 @@ test.describe('where to tape', () => {
     await page.getByLabel('Taper, cm per m').fill('1.5');
     await expect(page.getByText('12 cm apart on a stem of 60.0 cm')).toBeVisible();
     await page.getByLabel('Field rules').selectOption('street');
-    await expect(page.getByTestId(point)).toHaveText('narrowest, 0.30 m to 1.37 m');
+    await expect(page.getByTestId(point)).toHaveText('narrowest point, 0.30 m to 1.37 m');
     await expect(page.getByText('from the middle of the slope · one stem')).toBeVisible();
-    await expect(page.getByRole('row', { name: /Timber set/ })).toContainText('1.50 m');
+    await expect(page.getByRole('row', { name: /Timber rules/ })).toContainText('1.50 m');
     await page.reload();
-    await expect(page.getByTestId(point)).toHaveText('narrowest, 0.30 m to 1.37 m');
+    await expect(page.getByTestId(point)).toHaveText('narrowest point, 0.30 m to 1.37 m');
   });
 
   test('goes by keyboard, and says at the field what cannot be', async ({ page }) => {
@@ -53,7 +53,7 @@ test.describe('where to tape', () => {
     await page.getByRole('radio', { name: 'bulge' }).check();
     await page.getByLabel('Begins at').fill('1.2');
     await page.getByLabel(/^ends at/).fill('1.5');
-    await page.getByRole('radio', { name: 'fork under 0.3 m' }).check();
+    await page.getByRole('radio', { name: 'fork below 0.3 m' }).check();
     await page.getByLabel('stems', { exact: true }).fill('2');
     await expect(page.getByTestId(point)).toHaveText('1.50 m');
     await page.getByRole('button', { name: 'Tape there' }).click();
@@ -104,9 +104,9 @@ test('a scale stick is printed for one’s own reach, and a reach that cannot be
   await page.goto('/surveys');
   await page.getByRole('textbox', { name: 'Reach' }).fill('6o');
   await page.getByRole('button', { name: 'Print the stick' }).click();
-  await expect(page.getByText('is not a unit known here')).toBeVisible();
+  await expect(page.getByText('is not a known unit')).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Reach' })).toHaveValue('6o');
   await page.getByRole('textbox', { name: 'Reach' }).fill('120');
   await page.getByRole('button', { name: 'Print the stick' }).click();
-  await expect(page.getByText('The reach must lie between 45 cm and 90 cm')).toBeVisible();
+  await expect(page.getByText('Reach must be 45 to 90 cm')).toBeVisible();
 });
