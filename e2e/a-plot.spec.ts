@@ -54,7 +54,7 @@ test('a plot of eight trees is tallied by keyboard alone, finished, and left for
   // Seven live trees on 500 m².
   await expect(page.getByLabel('Running totals')).toContainText('140');
 
-  const finish = page.getByRole('button', { name: /^(Plot is finished|Finish without these heights)$/ });
+  const finish = page.getByRole('button', { name: /^(Finish plot|Finish without these heights)$/ });
   const finished = page.getByRole('button', { name: 'Reopen (finished)' });
   await finish.focus();
   await page.keyboard.press('Enter');
@@ -156,12 +156,12 @@ test.describe('on a phone', () => {
     expect(taps).toBeLessThanOrEqual(130);
 
     await page.getByRole('button', { name: 'Plot', exact: true }).tap();
-    await page.getByRole('button', { name: 'Plot is finished' }).tap();
+    await page.getByRole('button', { name: 'Finish plot' }).tap();
     const held = page.getByRole('button', { name: 'Finish without these heights' });
     if (await held.isVisible()) await held.tap();
     await page.getByRole('link', { name: 'Next plot: 2' }).tap();
     await expect(page).toHaveURL(`${appUrl()}/tally/${next}`);
-    await expect(page.getByText('No tree in plot 2 yet.')).toBeVisible();
+    await expect(page.getByText('No trees in plot 2 yet.')).toBeVisible();
   });
 
   for (const viewport of [PHONE, { width: 360, height: 640 }])

@@ -67,7 +67,7 @@ test.describe('open Tape reading', () => {
     await page.getByRole('button', { name: 'Tape reading' }).click();
     await expect(page.getByRole('heading', { name: 'From the wrong side' })).toBeVisible();
     await expect(page.getByRole('img', { name: /the zero lies at 34.7 cm on the diameter side/ })).toBeVisible();
-    await page.getByRole('button', { name: 'Take 33.7' }).click();
+    await page.getByRole('button', { name: 'Use 33.7' }).click();
     await expect(reading(page, 'diameter.diameter')).toHaveValue('33.7 cm');
   });
 
@@ -91,13 +91,13 @@ test.describe('field rules', () => {
     await page.getByText('view or change').click();
     await page.getByLabel('Start from a rule set').selectOption('street');
     await expect(page.getByRole('radio', { name: /4\.5 ft/ })).toBeChecked();
-    await page.getByRole('radio', { name: /^the largest Others|^the largest The others/ }).check();
+    await page.getByRole('radio', { name: /^largest stem/ }).check();
     await expect(page.getByText('Own rules', { exact: true })).toBeVisible();
     await page.getByRole('button', { name: 'Create survey' }).click();
     await page.waitForURL(/tally\?survey=/);
     const id = new URL(page.url()).searchParams.get('survey') ?? '';
     await page.goto(`/results/${id}`);
-    await expect(page.getByRole('heading', { name: /Field rules, the survey’s own/ })).toBeVisible();
+    await expect(page.getByRole('heading', { name: /Field rules: own rules/ })).toBeVisible();
     await expect(page.getByText('the largest', { exact: true })).toBeVisible();
   });
 
@@ -106,7 +106,7 @@ test.describe('field rules', () => {
     await page.goto(`/surveys/${plot.surveyId}`);
     await page.getByRole('radio', { name: /from the middle of the slope/ }).check();
     await page.getByRole('button', { name: 'Show affected trees' }).click();
-    await expect(page.getByText('Touches 1 of 1 trees:')).toBeVisible();
+    await expect(page.getByText('1 of 1 trees affected:')).toBeVisible();
     await expect(page.getByText('1.30 m, uphill side → 1.30 m, middle of the slope')).toBeVisible();
     const keep = page.getByRole('button', { name: 'Change rules' });
     await keep.click();
@@ -127,7 +127,7 @@ test.describe('field rules', () => {
     await page.getByLabel('height above the ground').fill('4 ft 3 in');
     await page.getByRole('button', { name: 'Add product' }).click();
     await page.getByRole('button', { name: 'Show affected trees' }).click();
-    await expect(page.getByText('name must be one line of 1 to 40 characters.', { exact: true })).toBeVisible();
+    await expect(page.getByText('Value must be one line of 1 to 40 characters.', { exact: true })).toBeVisible();
     await expect(page.getByLabel('height above the ground')).toHaveValue('4 ft 3 in');
   });
 
@@ -138,11 +138,11 @@ test.describe('field rules', () => {
     await expect(page.getByText('Enter the observer. Initials are enough.')).toBeVisible();
     await page.getByLabel('Observer').fill(observer);
     await page.getByLabel('Mark on the body').fill('top of the pocket');
-    await page.getByLabel('Its height without boots, m').fill('1.33');
+    await page.getByLabel('Height without boots, m').fill('1.33');
     await page.getByRole('button', { name: 'Save mark' }).click();
     await expect(page.getByText(`Saved for ${observer}.`)).toBeVisible();
     await expect(page.getByRole('listitem').filter({ hasText: observer })).toContainText(
-      'In boots: 6 cm below the top of the pocket.',
+      'With boots: 6 cm below the top of the pocket.',
     );
   });
 });
@@ -199,7 +199,7 @@ test.describe('several stems, on a phone', () => {
     await page.getByRole('button', { name: 'Where to tape?' }).tap();
     await page.getByRole('radio', { name: 'bulge' }).tap({ force: true });
     await page.getByLabel('Begins at').fill('1.2');
-    await page.getByLabel(/^ends at/).fill('1.5');
+    await page.getByLabel(/^Ends at/).fill('1.5');
     await page.getByRole('button', { name: 'Tape there' }).tap();
     await expect(chips.getByRole('button', { name: /^measured at/ })).toContainText('1.50');
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);

@@ -10,7 +10,7 @@ test.describe('where to stand', () => {
   test('names distance, side, scale and the ± to expect, and lives in the address', async ({ page }) => {
     await page.goto('/surveys/stand-off');
     const answer = page.getByTestId('stand-off');
-    await expect(page.getByTestId('enter-first')).toHaveText('Enter height you expect · radius of the crown top.');
+    await expect(page.getByTestId('enter-first')).toHaveText('Enter expected height · radius of the crown top.');
     await page.getByLabel('expected height').fill('22');
     await page.getByLabel('radius of the crown top').fill('2');
     // The near edge of the crown drives one farther away than the sights alone would.
@@ -127,7 +127,7 @@ test.describe('several heights of one tree', () => {
     const heights = page.getByRole('region', { name: 'Heights' });
     const add = async (of: string, settle: (form: ReturnType<Page['getByRole']>) => Promise<unknown>) => {
       await heights.getByRole('button', { name: 'Add another height' }).click();
-      const form = heights.getByRole('form', { name: 'Add another height' });
+      const form = heights.getByRole('form', { name: 'Another height' });
       await form.getByLabel('Upper limit of the height').selectOption(of);
       await settle(form);
       await form.getByRole('button', { name: 'Add height' }).click();
@@ -152,7 +152,7 @@ test.describe('several heights of one tree', () => {
     await expect(heights.getByLabel('from the same station')).toBeDisabled();
     await heights.getByRole('button', { name: 'Cancel' }).click();
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('26.00 m: kept.')).toBeVisible();
+    await expect(page.getByText('26.00 m: saved.')).toBeVisible();
     const [tree] = await get<{ id: string; otherHeights: { figure: { printed: string } }[] }[]>(
       appUrl(),
       `/api/trees?plot=${plot.plotId}`,
@@ -161,7 +161,7 @@ test.describe('several heights of one tree', () => {
     await page.goto(`/measure/${tree?.id ?? ''}`);
     await expect(page.getByTestId('level-3')).toContainText('merchantable to the fork');
     await expect(page.getByText('Changes not saved')).toBeHidden();
-    await page.getByRole('button', { name: 'Take the stump height off the sheet' }).click();
+    await page.getByRole('button', { name: 'Remove stump height' }).click();
     await expect(page.getByText('Changes not saved yet.')).toBeVisible();
   });
 
@@ -238,7 +238,7 @@ test.describe('the kit', () => {
     const { crew } = await get<{ crew: string }>(appUrl(), `/api/surveys/${plot.surveyId}`);
     await page.goto('/surveys/kit');
     await page.getByRole('combobox', { name: /^Crew/ }).selectOption(crew);
-    const form = page.getByRole('form', { name: 'Add instrument' });
+    const form = page.getByRole('form', { name: 'Add an instrument' });
     await form.getByLabel('Name').fill('');
     await form.getByRole('button', { name: 'Add instrument' }).click();
     await expect(form.getByText('Enter the name the crew uses')).toBeVisible();
@@ -256,7 +256,7 @@ test.describe('the kit', () => {
     await card.getByRole('button', { name: 'Save check' }).click();
     await expect(card).not.toContainText('has not been checked yet');
     await card.getByText('calibration log').click();
-    await expect(card).toContainText('forth +12, back −8');
+    await expect(card).toContainText('forward +12, back −8');
     await card.getByRole('button', { name: 'Retire instrument…' }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Retire instrument' }).click();
     await expect(page.getByRole('heading', { name, exact: true })).toBeHidden();

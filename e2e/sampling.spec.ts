@@ -20,7 +20,7 @@ test.describe('who is in', () => {
   test('is the same tree in feet: factor 10, 16 in', async ({ page }) => {
     await page.goto('/surveys/who-is-in?units=imperial&kind=point&to=face&dbh=16&factor=10&distance=43');
     await expect(page.getByTestId('limit')).toHaveText('43.33 ft');
-    await page.getByRole('button', { name: 'to its pith' }).click();
+    await page.getByRole('button', { name: 'pith of the stem' }).click();
     await expect(page.getByTestId('limit')).toHaveText('44.00 ft');
     await page.getByRole('button', { name: 'cm and m' }).click();
     await expect(page.getByLabel('dbh')).toHaveValue('40.64');

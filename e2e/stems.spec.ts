@@ -19,7 +19,7 @@ test.describe('a stem and its logs', () => {
     await page.mouse.up();
     await expect.poll(async () => Number(await end.getAttribute('aria-valuenow'))).toBeGreaterThan(4);
     await end.press('ArrowLeft');
-    await page.getByRole('button', { name: 'Take the rot off' }).click();
+    await page.getByRole('button', { name: 'Remove rot' }).click();
     await expect(value).toHaveText(before.toFixed(2));
   });
 
@@ -46,7 +46,7 @@ test.describe('a stem and its logs', () => {
     await sections.fill('5.3 36; 13 40');
     await expect(page.getByText('At 13 m the stem is thicker than below').first()).toBeVisible();
     await sections.fill('5.3 thick');
-    await expect(page.getByText('should be a height in m and a diameter in cm')).toBeVisible();
+    await expect(page.getByText('must be a height in m and a diameter in cm')).toBeVisible();
     await expect(sections).toHaveValue('5.3 thick');
   });
 
@@ -69,7 +69,7 @@ test.describe('a stem and its logs', () => {
     await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     const before = (await value.textContent()) ?? '';
-    const saw = page.getByRole('slider', { name: 'Saw 2', exact: true });
+    const saw = page.getByRole('slider', { name: 'Cut 2', exact: true });
     await saw.scrollIntoViewIfNeeded();
     const box = await saw.boundingBox();
     if (box === null) throw new Error('no saw');
@@ -100,7 +100,7 @@ test.describe('a stem and its logs', () => {
     const before = Number(await value.textContent());
     await page.getByRole('button', { name: 'Add cost' }).click();
     const cost = page.getByRole('group', { name: 'cost 1' });
-    await cost.getByLabel('for', { exact: true }).fill('permit');
+    await cost.getByLabel('cost of', { exact: true }).fill('permit');
     await cost.getByLabel(/^amount/).fill('3');
     await cost.getByLabel('per').selectOption('tree');
     await expect(value).toHaveText((before - 3).toFixed(2));
@@ -166,11 +166,11 @@ test.describe('a local volume table', () => {
     await expect(page.getByTestId('table-volume')).toHaveText(/^1\.(0[2-9]|1[0-2])\d ± 0\.0\d\d m³$/);
     await expect(page.getByRole('img', { name: /Residuals of 30 stems/ })).toBeVisible();
     await page.getByRole('region', { name: 'One tree by this table' }).getByLabel('dbh').fill('90');
-    await expect(page.getByText(/Outside the range of Local table, beech: a dbh of 90 cm/)).toBeVisible();
+    await expect(page.getByText(/Outside the range of Local volume table, beech: dbh 90 cm/)).toBeVisible();
     await page.getByLabel('Load thirty beeches of Monte Valdeliro').selectOption('schumacher-hall');
     await expect(page.getByText('Baskerville 1972').first()).toBeVisible();
     await page.getByLabel('Felled stems').fill('32.4 24.1\n30 tall 0.7');
-    await expect(page.getByText('Line 1 wants dbh in cm, height in m and volume in m³, not 2 figures.')).toBeVisible();
+    await expect(page.getByText('Line 1: Enter dbh in cm, height in m and volume in m³, not 2 values.')).toBeVisible();
   });
 
   test('of board feet is printed by rule and form class', async ({ page, request }) => {
@@ -201,14 +201,14 @@ test('one log is scaled by every rule, and told what it cannot be', async ({ pag
     ['length', '9'],
     ['butt', '48'],
     ['middle', '36'],
-    ['top (small end)', '22'],
+    ['top', '22'],
   ] as const)
     await page.getByLabel(new RegExp(`^${label}`)).fill(text);
   await expect(page.getByRole('row', { name: /^Newton/ })).toContainText('0.939');
   await expect(page.getByRole('row', { name: /^Huber/ })).toContainText('0.916');
   await expect(page.getByRole('row', { name: /^Smalian/ })).toContainText('0.985');
   await page.getByLabel('top (small end)').fill('50');
-  await expect(page.getByText('The top is thicker than the middle below it').first()).toBeVisible();
+  await expect(page.getByText('The top diameter is larger than the middle diameter below it').first()).toBeVisible();
   await expect(page.getByLabel(/^butt/)).toHaveValue('48');
 });
 
@@ -247,8 +247,8 @@ test.describe('the wood of a survey', () => {
     await page.goto(`/results/local-table?survey=${surveyId}`);
     await page.getByRole('button', { name: 'Load thirty beeches' }).click();
     await page.getByLabel('volume of').selectOption('bt');
-    await page.getByRole('button', { name: 'Keep this table' }).click();
-    await expect(page.getByText(/Kept: Beech of .* goes by this table now/)).toBeVisible();
+    await page.getByRole('button', { name: 'Save table' }).click();
+    await expect(page.getByText(/Saved: Beech of .* now uses this table/)).toBeVisible();
     await page.goto(`/surveys/${surveyId}/wood`);
     const beech = page.getByRole('group', { name: 'Beech' });
     await expect(beech.getByLabel('Stem volume method')).toHaveValue('kept');
@@ -263,15 +263,15 @@ test.describe('the wood of a survey', () => {
     const { surveyId } = await makePlot(appUrl());
     await page.goto(`/results/local-taper?survey=${surveyId}`);
     await expect(page.getByText('At least 12 sections are needed')).toBeVisible();
-    await page.getByLabel('Sections').fill('32 24 12 20\n32 24 thick 20');
+    await page.getByLabel('Sections, one per line').fill('32 24 12 20\n32 24 thick 20');
     await expect(page.getByText(/^Line 2 height of the section/)).toBeVisible();
     await page.getByRole('button', { name: 'Load forty pines' }).click();
     // Scattered by 2.5 % of diameters of some 25 cm.
     await expect(page.getByTestId('taper-rest')).toHaveText(/^± 0\.[4-9]\d cm$/);
     await expect(page.getByRole('img', { name: /^520 sections and the fitted taper/ })).toBeVisible();
     await page.getByLabel('volume of').selectOption('sp');
-    await page.getByRole('button', { name: 'Keep this taper' }).click();
-    await expect(page.getByText(/Kept: Scots pine/)).toBeVisible();
+    await page.getByRole('button', { name: 'Save taper' }).click();
+    await expect(page.getByText(/Saved: Scots pine/)).toBeVisible();
     await page.goto(`/results/stem?survey=${surveyId}&species=sp&dbh=30&height=22`);
     await expect(page.getByLabel('Taper', { exact: true })).toHaveValue('survey');
     await expect(page.getByText('Profile: Max and Burkhart')).toBeVisible();

@@ -136,7 +136,7 @@ test('a file of trees is looked at, mended and kept', async ({ page }) => {
   await choose('plot;tree;species;bhd\n1;1;sp;34,5\n1;2;ch;20,1\n2;1;bt;25,0\n');
   await page.getByLabel('Create missing plots').check();
   await page.getByRole('button', { name: 'Keep 3 trees' }).click();
-  await expect(page.getByText('3 trees kept, 1 plots made.')).toBeVisible();
+  await expect(page.getByText('3 trees saved, 1 plot created.')).toBeVisible();
 });
 
 test('plots are planned in the outline of a stratum, and laid out', async ({ page }) => {
@@ -176,7 +176,7 @@ test('a survey of angle-count points is made by its form, and its points are lai
   await page.getByLabel('Basal area factor, m²/ha').fill('0');
   await page.getByLabel('Strata').fill('North = 10 ha\nSouth = 6 ha');
   await page.getByRole('button', { name: 'Create survey' }).click();
-  await expect(page.getByText('The factor must be a number from 0.05 to 200 m²/ha.')).toBeVisible();
+  await expect(page.getByText('Factor must be a number from 0.05 to 200 m²/ha.')).toBeVisible();
   await page.getByLabel('Basal area factor, m²/ha').fill('4');
   await page.getByRole('button', { name: 'Create survey' }).click();
   await expect(page.getByRole('heading', { name: 'Points', exact: true })).toBeVisible();
@@ -313,7 +313,7 @@ test('a tree on the edge is decided beside its sheet, by its own dbh and its own
 test('a sample of two phases is worked out from lists that are pasted', async ({ page }) => {
   await page.goto('/results/two-phases');
   await page.getByRole('button', { name: 'Count-measure' }).click();
-  await expect(page.getByTestId('enter-first')).toHaveText(/^Enter factor, m²\/ha · the list of what was measured\.$/);
+  await expect(page.getByTestId('enter-first')).toHaveText(/^Enter factor, m²\/ha · the list of measured values\.$/);
   await page.getByLabel('factor').fill('4');
   await page.getByLabel('Trees counted').fill('6\n8\n7');
   await page.getByLabel('Volume per basal area').fill('8\n9\n10');

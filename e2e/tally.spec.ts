@@ -119,7 +119,7 @@ test.describe('the tally', () => {
 
   test('marks the plot finished', async ({ page, plot }) => {
     await openTally(page, plot.plotId);
-    await page.getByRole('button', { name: 'Plot is finished' }).click();
+    await page.getByRole('button', { name: 'Finish plot' }).click();
     await expect(page.getByRole('button', { name: 'Reopen (finished)' })).toBeVisible();
     await page.goto(`/tally?survey=${plot.surveyId}`);
     await expect(page.getByRole('link', { name: /plot 1/ })).toContainText('finished');
@@ -130,14 +130,14 @@ test.describe('the tally', () => {
     await page.keyboard.type('#7 sp 30');
     await page.keyboard.press('Enter');
     await expect(page.locator('#waiting')).toHaveText('');
-    await page.getByRole('button', { name: 'Plot is finished' }).click();
+    await page.getByRole('button', { name: 'Finish plot' }).click();
     const missing = page.getByRole('alert').filter({ hasText: 'The survey asks for the heights of these trees' });
     await missing.getByRole('button', { name: 'Tree 7' }).click();
     await expect(page.locator('#call-line')).toHaveValue('#7 sp 30');
     await page.locator('#call-line').fill('#7 sp 30 = 21');
     await page.keyboard.press('Enter');
     await expect(missing).toBeHidden();
-    await page.getByRole('button', { name: 'Plot is finished' }).click();
+    await page.getByRole('button', { name: 'Finish plot' }).click();
     await expect(page.getByRole('button', { name: 'Reopen (finished)' })).toBeVisible();
   });
 });

@@ -22,7 +22,7 @@ test.describe('the tree sheet on a desk', () => {
     await typeReadings(page, '+62', '-8', '25');
     await expect(height(page)).toContainText('17.50');
     await expect(height(page)).toContainText('± 0.36 m');
-    const workings = page.getByRole('region', { name: 'Workings of the height' });
+    const workings = page.getByRole('region', { name: 'Calculation of height' });
     await expect(workings).toContainText('62 − (−8) = 70 %');
     await expect(workings).toContainText('25 × 70 ÷ 100 = 17.50 m');
     await workings.getByRole('button', { name: 'copy' }).click();
@@ -51,7 +51,7 @@ test.describe('the tree sheet on a desk', () => {
     await typeReadings(page, '62', '8', '25');
     await expect(height(page)).toContainText('13.50');
     const note = page.getByRole('article').filter({ hasText: 'The base is above the eye' });
-    await note.getByRole('button', { name: /change base to −8 %/ }).click();
+    await note.getByRole('button', { name: /Change base to −8 %/ }).click();
     await expect(height(page)).toContainText('17.50');
     await expect(note).toBeHidden();
     await page.getByRole('button', { name: 'Undo' }).click();
@@ -91,15 +91,15 @@ test.describe('the tree sheet on a desk', () => {
     // 17.5 ÷ 0.3048
     await expect(height(page)).toContainText('57.4');
     await expect(height(page)).toContainText('ft');
-    await expect(page.getByRole('region', { name: 'Workings of the height' })).toContainText('25 ÷ 0.3048');
+    await expect(page.getByRole('region', { name: 'Calculation of height' })).toContainText('25 ÷ 0.3048');
   });
 
   for (const [field, text, words] of [
     ['height.top', '6x2', 'not digits'],
-    ['height.top', '1.2.3', 'two decimal marks'],
+    ['height.top', '1.2.3', 'more than one decimal sign'],
     ['height.top', 'NaN', 'not a number'],
     ['height.top', '1e400', 'has an exponent'],
-    ['height.top', '90°', 'between −84° and +84°'],
+    ['height.top', '90°', '−84° to +84°'],
     ['height.distance', '0', 'between 1 m and 200 m'],
     ['diameter.diameter', '0', 'between 0.1 cm and 600 cm'],
     ['diameter.diameter', '9 m', 'between 0.001 m and 6 m'],

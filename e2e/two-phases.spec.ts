@@ -55,7 +55,7 @@ test('a survey that looks twice is prepared, and its plots get their quick figur
   await page.getByLabel('Crew').fill('Crew Badger');
   await page
     .getByLabel('Two-phase design')
-    .selectOption({ label: 'two: a quick figure of every plot, some plots tallied' });
+    .selectOption({ label: 'Double sampling: an auxiliary variable on every plot, some plots measured' });
   await page.getByRole('button', { name: 'Create survey' }).click();
   await expect(page.getByText('Enter the auxiliary variable')).toBeVisible();
   await page.getByLabel('Auxiliary variable').fill('basal area by eye');
@@ -79,12 +79,12 @@ test('a survey that looks twice is prepared, and its plots get their quick figur
   await list.fill('1 24\n9 30');
   await expect(page.getByText('names plot “9”, which is not in this survey.')).toBeVisible();
   await list.fill('1 24\n2 31');
-  await page.getByRole('button', { name: 'Keep 1 figure' }).click();
+  await page.getByRole('button', { name: 'Save 1 value' }).click();
   await expect(page.getByText('1 figure kept.')).toBeVisible();
   const plots = await get<readonly { readonly auxiliary: number | null }[]>(appUrl(), `/api/plots?survey=${surveyId}`);
   expect(plots.map(({ auxiliary }) => auxiliary)).toEqual([24, 31]);
   await page.goto(`/results/${surveyId}`);
-  await expect(page.getByText('No plot has been tallied yet.')).toBeVisible();
+  await expect(page.getByText('No plot is finished yet.')).toBeVisible();
 });
 
 test('trees are counted in at a point, one tap each, and the count is kept', async ({ page }) => {
@@ -107,7 +107,7 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
   await page.reload();
   await expect(counted.locator('output')).toHaveText('6');
   // What is known of the plot beside the count is kept without it.
-  await page.getByText('About the point').click();
+  await page.getByText('Point details').click();
   await counted.getByRole('button', { name: 'One tree fewer' }).click();
   await page.getByLabel('ground').fill('boulders');
   await page.getByRole('button', { name: 'Save plot details', exact: true }).first().click();

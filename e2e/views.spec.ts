@@ -193,7 +193,7 @@ test('a survey is made, a plot laid out, and the tally opens, by keyboard', asyn
   await expect(page.getByText('Horizontal radius: 12.62 m')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/tally\/[0-9a-f-]{36}$/);
-  await expect(page.getByText('No tree in plot 1 yet.')).toBeVisible();
+  await expect(page.getByText('No trees in plot 1 yet.')).toBeVisible();
 });
 
 test('the sums of a survey: table by class, chart, means with ±', async ({ page }) => {
@@ -223,7 +223,7 @@ test('imperial surveys speak feet, inches and acres', async ({ page }) => {
   await page.keyboard.type('sp 13.6 +80 -5 @100');
   await expect(page.locator('#chips')).toContainText('height 85.0 ft');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Running totals')).toContainText('stems / ac');
+  await expect(page.getByLabel('Running totals')).toContainText('stems/ac');
   await page.goto(`/results/${made.surveyId}?unfinished=1`);
   await expect(page.getByText('ft² / ac').first()).toBeVisible();
 });

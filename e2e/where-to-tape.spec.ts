@@ -7,9 +7,9 @@ test.describe('where to tape', () => {
     await page.goto('/measure/where-to-tape');
     await expect(page.getByTestId(point)).toHaveText('1.30 m');
     await page.getByRole('radio', { name: 'bulge' }).check();
-    await expect(page.getByText('Enter begins at · ends at.')).toBeVisible();
+    await expect(page.getByText('Enter Begins at · Ends at.')).toBeVisible();
     await page.getByLabel('Begins at').fill('1.2');
-    await page.getByLabel(/^ends at/).fill('1.5');
+    await page.getByLabel(/^Ends at/).fill('1.5');
     await expect(page.getByTestId(point)).toHaveText('1.50 m');
     await page.getByRole('radio', { name: 'slope' }).check();
     await page.getByRole('textbox', { name: /^slope/ }).fill('40');
@@ -52,7 +52,7 @@ test.describe('where to tape', () => {
     await expect(page.getByText('from the uphill side · one stem')).toBeVisible();
     await page.getByRole('radio', { name: 'bulge' }).check();
     await page.getByLabel('Begins at').fill('1.2');
-    await page.getByLabel(/^ends at/).fill('1.5');
+    await page.getByLabel(/^Ends at/).fill('1.5');
     await page.getByRole('radio', { name: 'fork below 0.3 m' }).check();
     await page.getByLabel('stems', { exact: true }).fill('2');
     await expect(page.getByTestId(point)).toHaveText('1.50 m');

@@ -39,7 +39,7 @@ export function InOrOutView({ outcome, dbhCm, units, to, alongGround = false }: 
         <p>
           <span className="text-quiet">
             {t('shared.tape-reading-at-the-limit', 'tape reading at the limit, {value}', {
-              value: to === 'face' ? 'to the face' : 'to the middle',
+              value: to === 'face' ? t('shared.to-the-face', 'to the face') : t('shared.to-the-pith', 'to the pith'),
             })}
           </span>
           <span className="figures block text-3xl font-bold" data-testid="limit">

@@ -170,7 +170,7 @@ export function CheckForm({ instrument, onKept, onLeave }: CheckFormProps) {
       const readings = readingsFrom(typed);
       const body = { id: newId(), observer: instrument.crew, device: deviceId(), checkedAt: now(), readings };
       onKept(await callUntilAnswered<InstrumentView>(`/api/instruments/${instrument.id}/checks`, body, onWait));
-      return 'Kept.';
+      return t('instruments.saved', 'Saved.');
     },
   });
   const { form, trouble, said } = entry;

@@ -86,8 +86,10 @@ function Result({ estimation, alone }: { readonly estimation: Estimation; readon
               standardError: printStandardError(alone.standardError),
               value:
                 standardError < alone.standardError
-                  ? `relative efficiency ${printRounded((alone.standardError / standardError) ** 2, 1)}.`
-                  : 'the first phase does not lower the error here.',
+                  ? t('results.relative-efficiency', 'relative efficiency {value}.', {
+                      value: printRounded((alone.standardError / standardError) ** 2, 1),
+                    })
+                  : t('results.first-phase-no-gain', 'the first phase does not reduce the error here.'),
             },
           )}
         </p>

@@ -109,7 +109,7 @@ export function VolumeSettingsForm({
         onWait,
       );
       location.reload();
-      return 'Kept.';
+      return t('results.saved', 'Saved.');
     },
   });
   const { form, trouble, said, refusals } = entry;

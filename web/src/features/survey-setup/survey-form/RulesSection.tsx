@@ -38,7 +38,9 @@ export function RulesSection({ rules, onRules, system, errors }: RulesSectionPro
       >
         <summary className="min-h-11 content-center text-lg">
           {rich('survey-setup.breast-height-view-or-change', '{value}, breast height {breastHeightM}: view or change', {
-            value: <strong>{say(set === null ? 'Own rules' : RULE_SETS[set].name)}</strong>,
+            value: (
+              <strong>{say(set === null ? t('survey-setup.own-rules', 'Own rules') : RULE_SETS[set].name)}</strong>
+            ),
             breastHeightM: breastHeightWords(rules.breastHeightM),
           })}{' '}
         </summary>

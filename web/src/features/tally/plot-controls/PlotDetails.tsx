@@ -107,7 +107,7 @@ export default function PlotDetails({ plot, observer, auxiliaryLabel, onKept }: 
         ...readDetails(texts).body,
       };
       onKept(await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, correction, onWait));
-      return 'Kept.';
+      return t('tally.saved', 'Saved.');
     },
   });
   const { form, errorOf, trouble, said } = entry;

@@ -44,7 +44,7 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
       setPhotos((before) => [...(before ?? []), kept]);
       setWords('');
       setTaken(null);
-      return 'Kept.';
+      return t('tally.saved', 'Saved.');
     });
   const act = () => ({ id: newId(), observer, device: deviceId(), madeAt: now() });
   const remove = (photo: PhotoView): Promise<void> =>
