@@ -98,7 +98,7 @@ test.describe('field rules', () => {
     const id = new URL(page.url()).searchParams.get('survey') ?? '';
     await page.goto(`/results/${id}`);
     await expect(page.getByRole('heading', { name: /Field rules: own rules/ })).toBeVisible();
-    await expect(page.getByText('the largest', { exact: true })).toBeVisible();
+    await expect(page.getByText('largest stem', { exact: true })).toBeVisible();
   });
 
   test('changed afterwards, name the trees first, want a reason, and stand on the report', async ({ page, plot }) => {
@@ -116,7 +116,7 @@ test.describe('field rules', () => {
     await expect(page.getByRole('heading', { name: 'Changes of the field rules' })).toBeVisible();
     await page.goto(`/results/${plot.surveyId}`);
     await expect(page.getByText('agreed at the first plot')).toBeVisible();
-    await expect(page.getByText('touches 1 tree')).toBeVisible();
+    await expect(page.getByText('1 tree affected')).toBeVisible();
   });
 
   test('say at the field what cannot be, and keep what was chosen', async ({ page, plot }) => {
@@ -142,7 +142,7 @@ test.describe('field rules', () => {
     await page.getByRole('button', { name: 'Save mark' }).click();
     await expect(page.getByText(`Saved for ${observer}.`)).toBeVisible();
     await expect(page.getByRole('listitem').filter({ hasText: observer })).toContainText(
-      'With boots: 6 cm below the top of the pocket.',
+      'With boots: 6 cm below top of the pocket.',
     );
   });
 });
@@ -200,7 +200,7 @@ test.describe('several stems, on a phone', () => {
     await page.getByRole('radio', { name: 'bulge' }).tap({ force: true });
     await page.getByLabel('Begins at').fill('1.2');
     await page.getByLabel(/^Ends at/).fill('1.5');
-    await page.getByRole('button', { name: 'Tape there' }).tap();
+    await page.getByRole('button', { name: 'Measure there' }).tap();
     await expect(chips.getByRole('button', { name: /^measured at/ })).toContainText('1.50');
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);
     expect(wide).toBeLessThanOrEqual(PHONE.width);

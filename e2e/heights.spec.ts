@@ -137,7 +137,7 @@ test.describe('several heights of one tree', () => {
     // The sight to take stands ready under the hand.
     await expect(page.locator('[data-reading="height2.top"]')).toBeFocused();
     await type(page, { 'height2.top': '+78' });
-    await add('merchantable', (form) => form.getByLabel('limit').selectOption('fork'));
+    await add('merchantable', (form) => form.getByLabel('Stem limit').selectOption('fork'));
     await type(page, { 'height3.top': '+52' });
     await add('crown-base', nothing);
     await type(page, { 'height4.top': '+34' });
@@ -248,7 +248,7 @@ test.describe('the kit', () => {
     const card = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name, exact: true }) });
     await expect(card).toContainText('has not been checked yet');
     await card.getByRole('button', { name: 'Check now' }).click();
-    await card.getByLabel('forth').fill('12');
+    await card.getByLabel('forward').fill('12');
     await card.getByLabel('back').fill('minus eight');
     await expect(card.getByText('does not start with a number')).toBeVisible();
     await card.getByLabel('back').fill('-8');

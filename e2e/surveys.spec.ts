@@ -29,7 +29,7 @@ test('sixty trees are called out, line by line, and any of them is taken back', 
     await line.press('Enter');
     await expect(line).toHaveValue('');
   }
-  await expect(page.getByText('waiting', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('Sending', { exact: true })).toHaveCount(0);
   const trees = await get<readonly { readonly tag: string }[]>(appUrl(), `/api/trees?plot=${plotId}`);
   expect(trees.map(({ tag }) => Number(tag)).sort((a, b) => a - b)).toEqual(
     Array.from({ length: 60 }, (_, i) => i + 1),
@@ -109,15 +109,15 @@ test.describe('on a phone', () => {
 test('a point of the work list is cleared with a reason, and put back', async ({ page }) => {
   const id = await demo('Harrow Creek Wood', 'Cruise of 2026');
   await page.goto(`/results/${id}/checks`);
-  const digits = page.getByRole('listitem').filter({ hasText: 'Too many .0 and .5' });
+  const digits = page.getByRole('listitem').filter({ hasText: 'Too many readings end in .0 or .5' });
   await digits.getByRole('button', { name: 'Mark as checked' }).click();
-  await digits.getByRole('button', { name: 'Clear sheet' }).click();
+  await digits.getByRole('button', { name: 'Mark as checked', exact: true }).click();
   await expect(digits.getByRole('alert')).toContainText('Enter a reason');
   await digits.getByLabel('Reason').fill('a tape in half inches');
-  await digits.getByRole('button', { name: 'Clear sheet' }).click();
+  await digits.getByRole('button', { name: 'Mark as checked', exact: true }).click();
   const cleared = page.getByRole('region', { name: 'Checked' });
   await expect(cleared).toContainText('a tape in half inches');
-  await cleared.getByRole('button', { name: 'Undo remove' }).click();
+  await cleared.getByRole('button', { name: 'Move back to review list' }).click();
   await expect(cleared).toHaveCount(0);
 });
 
@@ -131,11 +131,11 @@ test('a file of trees is looked at, mended and kept', async ({ page }) => {
   };
   await choose('plot;tree;species;bhd\n1;1;sp;34,5\n1;2;oak;20,1\n2;1;bt;25,0\n');
   await expect(page.getByText('row 3', { exact: true })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Keep/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /^Save/ })).toBeDisabled();
   await expect(page.getByLabel('dbh', { exact: true })).toHaveValue('3');
   await choose('plot;tree;species;bhd\n1;1;sp;34,5\n1;2;ch;20,1\n2;1;bt;25,0\n');
   await page.getByLabel('Create missing plots').check();
-  await page.getByRole('button', { name: 'Keep 3 trees' }).click();
+  await page.getByRole('button', { name: 'Save 3 trees' }).click();
   await expect(page.getByText('3 trees saved, 1 plot created.')).toBeVisible();
 });
 
@@ -159,7 +159,7 @@ test('plots are planned in the outline of a stratum, and laid out', async ({ pag
   await expect(page.getByText('58', { exact: true })).toBeVisible();
   await page.getByLabel('Plots', { exact: true }).fill('4');
   await page.getByRole('button', { name: 'Create these plots' }).click();
-  await expect(page.getByRole('link', { name: /^plot / })).toHaveCount(5);
+  await expect(page.getByRole('link', { name: /^Plot / })).toHaveCount(5);
   const plots = await get<readonly { readonly latitude: number | null; readonly areaM2: number }[]>(
     appUrl(),
     `/api/plots?survey=${surveyId}`,
@@ -193,7 +193,7 @@ test('tally, sums and report open the survey in use; the header names it and swi
   await page.goto(`/tally/${plotId}`);
   await expect(page.locator('#call-line')).toBeVisible();
   await page.goto('/tally');
-  await expect(page.getByRole('link', { name: /plot 1/ })).toHaveAttribute('href', `/tally/${plotId}`);
+  await expect(page.getByRole('link', { name: /Plot 1/ })).toHaveAttribute('href', `/tally/${plotId}`);
   for (const task of ['results', 'report']) {
     await page.goto(`/${task}`);
     await expect(page).toHaveURL(new RegExp(`/${task}/${surveyId}`));
@@ -219,7 +219,7 @@ test('the report of each demo survey is read on the screen and taken away', asyn
     await expect(page.getByText('no permission to fell')).toBeVisible();
     for (const [button, ending] of [
       ['PDF', '.pdf'],
-      ['Workbook', '.xlsx'],
+      ['Workbook (XLSX)', '.xlsx'],
       ['Trees as CSV', '.csv'],
       ['Plots as GeoJSON', '.geojson'],
     ] as const) {

@@ -122,7 +122,7 @@ test.describe('the tally', () => {
     await page.getByRole('button', { name: 'Finish plot' }).click();
     await expect(page.getByRole('button', { name: 'Reopen (finished)' })).toBeVisible();
     await page.goto(`/tally?survey=${plot.surveyId}`);
-    await expect(page.getByRole('link', { name: /plot 1/ })).toContainText('finished');
+    await expect(page.getByRole('link', { name: /Plot 1/ })).toContainText('finished');
   });
 
   test('lists the heights that the survey asks for before a plot is finished', async ({ page, plot }) => {

@@ -100,9 +100,9 @@ test.describe('the tree sheet on a desk', () => {
     ['height.top', 'NaN', 'not a number'],
     ['height.top', '1e400', 'has an exponent'],
     ['height.top', '90°', '−84° to +84°'],
-    ['height.distance', '0', 'between 1 m and 200 m'],
-    ['diameter.diameter', '0', 'between 0.1 cm and 600 cm'],
-    ['diameter.diameter', '9 m', 'between 0.001 m and 6 m'],
+    ['height.distance', '0', '1 m to 200 m'],
+    ['diameter.diameter', '0', '0.1 cm to 600 cm'],
+    ['diameter.diameter', '9 m', '0.001 m to 6 m'],
   ] as const) {
     test(`says at the field what is wrong with ${field} “${text}”, and keeps it`, async ({ page }) => {
       await openSheet(page);

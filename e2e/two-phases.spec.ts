@@ -80,7 +80,7 @@ test('a survey that looks twice is prepared, and its plots get their quick figur
   await expect(page.getByText('names plot “9”, which is not in this survey.')).toBeVisible();
   await list.fill('1 24\n2 31');
   await page.getByRole('button', { name: 'Save 1 value' }).click();
-  await expect(page.getByText('1 figure kept.')).toBeVisible();
+  await expect(page.getByText('1 value saved.')).toBeVisible();
   const plots = await get<readonly { readonly auxiliary: number | null }[]>(appUrl(), `/api/plots?survey=${surveyId}`);
   expect(plots.map(({ auxiliary }) => auxiliary)).toEqual([24, 31]);
   await page.goto(`/results/${surveyId}`);
@@ -100,7 +100,7 @@ test('trees are counted in at a point, one tap each, and the count is kept', asy
   for (let i = 0; i < 7; i += 1) await counted.getByRole('button', { name: 'One tree more' }).click();
   await counted.getByRole('button', { name: 'One tree fewer' }).click();
   // Six trees by factor 4.
-  await expect(counted).toContainText('24.0 m² / ha');
+  await expect(counted).toContainText('24.0 m²/ha');
   await expect
     .poll(async () => (await get<{ readonly auxiliary: number | null }>(appUrl(), `/api/plots/${plotId}`)).auxiliary)
     .toBe(6);
@@ -134,13 +134,13 @@ test('a guessed tree is told whether it is to be measured', async ({ page }) => 
   await line.fill('sp kpi1.2');
   await line.press('Enter');
   await expect(page.getByText('Measure tree 1.')).toBeVisible();
-  await expect(page.getByText('Measure')).toBeVisible();
+  await expect(page.getByText('Measure', { exact: true })).toBeVisible();
   await line.press('ArrowUp');
   await expect(line).toHaveValue('#1 sp kpi1.2');
-  await expect(page.getByText('waiting', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('Sending', { exact: true })).toHaveCount(0);
   await line.fill('#1 sp 40 = 24 kpi1.2');
   await line.press('Enter');
-  await expect(page.getByText('Measure')).toHaveCount(0);
+  await expect(page.getByText('Measure', { exact: true })).toHaveCount(0);
   await line.fill('sp kpi0.001');
   await line.press('Enter');
   await expect(page.getByText('Tree 2: the prediction is enough.')).toBeVisible();
@@ -192,7 +192,7 @@ test('codes of a survey grow, and those in use stay', async ({ page }) => {
   await page.locator('#call-line').fill('bt 30');
   await page.locator('#call-line').press('Enter');
   await expect(page.locator('#call-line')).toHaveValue('');
-  await expect(page.getByText('waiting', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('Sending', { exact: true })).toHaveCount(0);
   await page.goto(`/surveys/${surveyId}`);
   const species = page.getByLabel('Species', { exact: true });
   await species.fill('sp = Scots pine\nrb = Rowan = dome');
@@ -213,7 +213,7 @@ test('plots are planned along lines', async ({ page }) => {
   );
   const id = surveys.find(({ placeName, name }) => placeName === 'Monte Valdeliro' && name.includes('2026'))?.id ?? '';
   await page.goto(`/surveys/${id}/plan`);
-  await page.getByLabel('Layout').selectOption({ label: 'parallel lines, random start' });
+  await page.getByRole('combobox', { name: 'Layout' }).selectOption({ label: 'parallel lines, random start' });
   await page.getByLabel('Line spacing, m').fill('80');
   await page.getByLabel('Bearing of the lines').fill('NE');
   await expect(page.getByText(/apart on \d+ lines/)).toBeVisible();
@@ -245,7 +245,7 @@ test('plots come from a file of points, looked at first', async ({ page }) => {
   await file.setInputFiles(points('1', '2'));
   await expect(page.getByText('Point 1 has the label 1, which is taken.')).toBeVisible();
   await file.setInputFiles(points('2', '3'));
-  await page.getByRole('button', { name: 'Lay out 2 plots' }).click();
+  await page.getByRole('button', { name: 'Create 2 plots' }).click();
   await page.waitForURL(/\/tally\?survey=/);
-  await expect(page.getByRole('link', { name: /plot 3/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Plot 3/ })).toBeVisible();
 });

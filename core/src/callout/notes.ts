@@ -129,7 +129,10 @@ export function readNote(
       ? {
           ok: true,
           notes: { ...before, predictedVolumeM3 },
-          chip: `guessed ${printAsRead(read.value)} ${read.unit === 'ft3' ? VOLUME_WORDS.ft3 : VOLUME_WORDS.m3}`,
+          chip: message('callout.predicted', 'predicted {value} {unit}', {
+            value: printAsRead(read.value),
+            unit: read.unit === 'ft3' ? VOLUME_WORDS.ft3 : VOLUME_WORDS.m3,
+          }),
         }
       : bad(
           message('callout.predicted-volume-must-be-to', 'Predicted volume must be {low} to {high} m³.', {

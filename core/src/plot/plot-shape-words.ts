@@ -1,7 +1,7 @@
 import { convert, printRounded, type UnitSystem } from '../units/index.ts';
 import { PLOT_AREA_LIMITS_M2, type PlotShape } from '../protocol/index.ts';
 import { M2_PER_HA_IN_FT2_PER_ACRE } from './angle-count.ts';
-import { message, type Text } from '../message/index.ts';
+import { joined, message, type Text } from '../message/index.ts';
 
 /** A number without the zeros that say nothing. */
 const short = (value: number, decimals: number): string => String(Number(printRounded(value, decimals)));
@@ -35,11 +35,12 @@ export function shapeWords(shape: PlotShape, system: UnitSystem): Text {
     case 'variable-radius':
       return factorWords(shape.factorM2PerHa, system);
     case 'nested':
-      return shape.rings
-        .map(({ fromCm, areaM2 }) => {
+      return joined(
+        shape.rings.map(({ fromCm, areaM2 }) => {
           const from = system === 'metric' ? `${short(fromCm, 1)} cm` : `${short(convert(fromCm, 'cm', 'in'), 1)} in`;
-          return `${areaWords(areaM2, system)} from ${from}`;
-        })
-        .join(', ');
+          return message('plot.area-from', '{area} from {from}', { area: areaWords(areaM2, system), from });
+        }),
+        ', ',
+      );
   }
 }

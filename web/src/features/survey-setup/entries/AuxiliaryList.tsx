@@ -35,7 +35,7 @@ export function AuxiliaryList({ surveyId, crew, label, plots: start }: Auxiliary
         figures: figures.map((figure) => ({ id: newId(), ...figure })),
       });
       setPlots(kept);
-      return `${String(figures.length)} ${figures.length === 1 ? 'figure' : 'figures'} kept.`;
+      return t('survey-setup.values-saved', '{n, plural, one {# value saved.} other {# values saved.}}', { n: figures.length });
     },
   });
   const { form, trouble, said } = entry;

@@ -19,7 +19,7 @@ function guessOnly({ predictedVolumeM3 }: TreeRecord, diametersCm: readonly numb
     unitSystem === 'metric'
       ? [printRounded(predictedVolumeM3, 2), 'm³']
       : [printRounded(convert(predictedVolumeM3, 'm3', 'ft3'), 0), 'ft³'];
-  return <span className="text-base font-normal text-quiet">{`guess ${value} ${unit}`}</span>;
+  return <span className="text-base font-normal text-quiet">{t('tally.predicted', 'predicted {value} {unit}', { value: value ?? '', unit: unit ?? '' })}</span>;
 }
 
 interface TreeRowProps {

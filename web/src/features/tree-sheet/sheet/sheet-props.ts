@@ -116,9 +116,9 @@ export const drawingLabel = (view: SheetView, speciesName: string | undefined): 
   const thick =
     dbh === null
       ? stems > 1
-        ? `${stems} stems`
+        ? t('tree-sheet.stems', '{stems, plural, one {# stem} other {# stems}}', { stems })
         : t('tree-sheet.diameter-not-known-yet', 'diameter not known yet')
-      : `${dbh.printed.value} ${dbh.printed.unit} thick`;
+      : t('tree-sheet.diameter-of', 'diameter {value} {unit}', { value: dbh.printed.value, unit: dbh.printed.unit });
   return t('tree-sheet.drawing-to-scale', 'Drawing to scale: {speciesName}, {tall}, {thick}{join}', {
     speciesName: speciesName ?? t('tree-sheet.tree', 'tree'),
     tall,

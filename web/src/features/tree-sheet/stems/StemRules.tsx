@@ -61,9 +61,9 @@ export function StemRules({
         },
         {
           id: 'dbh',
-          head: `dbh ${system === 'metric' ? 'cm' : 'in'}`,
+          head: t('tree-sheet.dbh-unit', 'dbh, {unit}', { unit: system === 'metric' ? 'cm' : 'in' }),
           kind: 'number',
-          cell: (id) => (id === 'kept-apart' ? 'each' : printDiameters(combineStems(stemsCm, id).diametersCm, system)),
+          cell: (id) => (id === 'kept-apart' ? t('tree-sheet.each', 'each') : printDiameters(combineStems(stemsCm, id).diametersCm, system)),
         },
         {
           id: 'basalArea',
