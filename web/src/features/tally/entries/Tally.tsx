@@ -19,6 +19,7 @@ import { CountIn } from '../plot-controls/CountIn.tsx';
 import { DotTally } from '../trees/DotTally.tsx';
 import { GuessSums } from '../sums/GuessSums.tsx';
 import { PlotBar } from '../plot-controls/PlotBar.tsx';
+import { PlotDetails } from '../plot-controls/PlotDetails.tsx';
 import { PlotPlan } from '../trees/PlotPlan.tsx';
 import { RunningSums } from '../sums/RunningSums.tsx';
 import { ThumbPad } from '../call-line/ThumbPad.tsx';
@@ -26,7 +27,6 @@ import { TreeTable } from '../trees/TreeTable.tsx';
 import { type OtherPlotsRatio, type TallySettings, tallyStore } from '../store.ts';
 
 const PlotPhotos = lazy(() => import('../plot-controls/PlotPhotos.tsx'));
-const PlotDetails = lazy(() => import('../plot-controls/PlotDetails.tsx'));
 
 export interface TallyProps {
   readonly plot: PlotView;
@@ -229,17 +229,15 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
       </div>
       <Disclosure title={`About the ${placeWords(plot.shape).one}`}>
         {() => (
-          <LazyBoundary>
-            <PlotDetails
-              plot={details}
-              observer={observer}
-              // Trees are counted above: one place for one figure.
-              auxiliaryLabel={
-                settings.design.phases?.kind === 'count-measure' ? null : auxiliaryLabel(settings.design.phases)
-              }
-              onKept={setDetails}
-            />
-          </LazyBoundary>
+          <PlotDetails
+            plot={details}
+            observer={observer}
+            // Trees are counted above: one place for one figure.
+            auxiliaryLabel={
+              settings.design.phases?.kind === 'count-measure' ? null : auxiliaryLabel(settings.design.phases)
+            }
+            onKept={setDetails}
+          />
         )}
       </Disclosure>
       <Disclosure title="Photos">
