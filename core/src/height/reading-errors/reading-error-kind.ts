@@ -23,11 +23,11 @@ export interface Suspicion {
   readonly changes: Readings;
   /** The method that the readings belong to, where it was another one. */
   readonly methodId?: string;
-  /** The height with the slip undone, in m. */
+  /** The height with the error undone, in m. */
   readonly heightM: number;
   /**
    * Evidence of its own: how many standard errors the figure as read, and as corrected, lie off a direct check of the very
-   * thing that slipped.
+   * thing that was read wrong.
    */
   readonly own?: { readonly asRead: number; readonly corrected: number };
   /** What is seen, as a sentence; added to the message. */

@@ -88,13 +88,14 @@ export interface ShownUnit {
 
 const SHOWN_DIGITS = 3;
 
-/** A limit with few digits, rounded inwards: what the sentence names is always allowed. */
+/** A limit in three digits or whole units, rounded inwards: what the sentence names is always allowed. */
 function shownLimit(limit: number, inwards: 'up' | 'down'): number {
   if (limit === 0) return 0;
-  const step = 10 ** (Math.floor(Math.log10(Math.abs(limit))) - SHOWN_DIGITS + 1);
-  // The quotient first loses the noise of a conversion, so that 3 stays 3.
-  const steps = Number((limit / step).toPrecision(12));
-  return Number(((inwards === 'up' ? Math.ceil(steps) : Math.floor(steps)) * step).toPrecision(SHOWN_DIGITS));
+  const decimals = Math.max(0, SHOWN_DIGITS - 1 - Math.floor(Math.log10(Math.abs(limit))));
+  const scale = 10 ** decimals;
+  // The product first loses the noise of a conversion, so that 3 stays 3.
+  const steps = Number((limit * scale).toPrecision(12));
+  return (inwards === 'up' ? Math.ceil(steps) : Math.floor(steps)) / scale;
 }
 
 const limitsIn = (rule: FieldRule, { symbol, convert }: ShownUnit): FieldRule =>

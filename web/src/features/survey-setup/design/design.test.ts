@@ -50,9 +50,9 @@ describe('a design as it is typed', () => {
 describe('a shape as it is typed', () => {
   const shapeTexts = textsOfShape(USUAL_DESIGN.shape, 'imperial');
   it.each([
-    // 1 m² = 10.76 ft², 10,000 m² = 107,639 ft²; 10 m² = 0.00247 ac, 1e8 m² = 24,711 ac; rounded inwards.
-    [{ kind: 'circle', area: '5' }, 'area', 'Area must be a number from 10.8 to 107000 ft².'],
-    [{ kind: 'complete-tally', area: '0.001' }, 'area', 'Area must be a number from 0.00248 to 24700 ac.'],
+    // 1 m² = 10.76 ft², 10,000 m² = 107,639 ft²; 10 m² = 0.00247 ac, 1e8 m² = 24,710.5 ac; rounded inwards.
+    [{ kind: 'circle', area: '5' }, 'area', 'Area must be a number from 10.8 to 107639 ft².'],
+    [{ kind: 'complete-tally', area: '0.001' }, 'area', 'Area must be a number from 0.00248 to 24710 ac.'],
     [{ kind: 'rectangle', width: '2' }, 'width', 'Width must be a number from 3.29 to 3280 ft.'],
     [{ kind: 'rectangle', width: '900', length: '900' }, 'length', 'Width times length must be 11 to 107639 ft².'],
     // 0.05 m²/ha ÷ 0.2296 = 0.218 ft²/ac.

@@ -19,6 +19,7 @@ import { CountIn } from '../plot-controls/CountIn.tsx';
 import { DotTally } from '../trees/DotTally.tsx';
 import { GuessSums } from '../sums/GuessSums.tsx';
 import { PlotBar } from '../plot-controls/PlotBar.tsx';
+import { PlotDetails } from '../plot-controls/PlotDetails.tsx';
 import { PlotPlan } from '../trees/PlotPlan.tsx';
 import { RunningSums } from '../sums/RunningSums.tsx';
 import { ThumbPad } from '../call-line/ThumbPad.tsx';
@@ -28,7 +29,6 @@ import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 
 const PlotPhotos = lazy(() => import('../plot-controls/PlotPhotos.tsx'));
-const PlotDetails = lazy(() => import('../plot-controls/PlotDetails.tsx'));
 
 export interface TallyProps {
   readonly plot: PlotView;
@@ -248,17 +248,15 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         })}
       >
         {() => (
-          <LazyBoundary>
-            <PlotDetails
-              plot={details}
-              observer={observer}
-              // Trees are counted above: one place for one figure.
-              auxiliaryLabel={
-                settings.design.phases?.kind === 'count-measure' ? null : auxiliaryLabel(settings.design.phases)
-              }
-              onKept={setDetails}
-            />
-          </LazyBoundary>
+          <PlotDetails
+            plot={details}
+            observer={observer}
+            // Trees are counted above: one place for one figure.
+            auxiliaryLabel={
+              settings.design.phases?.kind === 'count-measure' ? null : auxiliaryLabel(settings.design.phases)
+            }
+            onKept={setDetails}
+          />
         )}
       </Disclosure>
       <Disclosure title={t('tally.photos', 'Photos')}>

@@ -93,7 +93,7 @@ export function readDetails(texts: Readonly<DetailTexts>): {
 }
 
 /** What is known of the plot beside its trees: slope, where it falls, where it lies, the ground, day and crew. */
-export default function PlotDetails({ plot, observer, auxiliaryLabel, onKept }: PlotDetailsProps) {
+export function PlotDetails({ plot, observer, auxiliaryLabel, onKept }: PlotDetailsProps) {
   const entry = useEntryForm<DetailTexts>({
     // What is not asked here is not sent either: it may be counted on meanwhile.
     defaultValues: { ...textsOf(plot), ...(auxiliaryLabel === null ? { auxiliary: '' } : {}) },

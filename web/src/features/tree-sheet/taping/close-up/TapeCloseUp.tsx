@@ -25,7 +25,7 @@ function sceneOf({ readingError, meant }: TapeReading, value: number, unit: 'cm'
   return scenes[readingError];
 }
 
-/** The end of the tape as it looks for this reading, and as it looks where the known readings led to it. */
+/** The end of the tape as it looks for this reading, and as it looks where a known reading error led to it. */
 export function TapeCloseUp({ value, unit, face, onTake }: TapeCloseUpProps) {
   const readings = tapeReadingErrors(value, unit).filter(
     ({ readingError }) => face === 'diameter' || readingError !== 'plain-side',
