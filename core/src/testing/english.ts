@@ -5,6 +5,7 @@ const textOf = (value: MessageValue): string | number => (isMessage(value) ? inE
 
 /** A value with every message in it as its English text, so that a test reads what a person does. */
 export function inEnglish(value: Text): string;
+export function inEnglish(value: readonly Text[]): string[];
 export function inEnglish<T>(value: T): T;
 export function inEnglish<T>(value: T): T {
   if (isMessage(value)) {

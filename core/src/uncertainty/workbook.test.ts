@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { redo } from '../testing/redo.ts';
 import { silentWorkbook, type Workbook, workOut } from './workbook.ts';
-import { inEnglish } from '../testing/english.ts';
 
 /** A third of a number, then three thousand of those: rounding in between shows. */
 const chain = (book: Workbook) => {

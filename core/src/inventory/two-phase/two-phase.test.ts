@@ -244,7 +244,7 @@ describe('every tree guessed, some measured', () => {
     };
     const metric = parseCallout('sp kpi0.8', { ...context, unitSystem: 'metric' });
     expect(metric.draft.notes).toEqual({ predictedVolumeM3: 0.8 });
-    expect(inEnglish(metric.tokens.at(-1)?.chip)).toBe('guessed 0.8 m³');
+    expect(inEnglish(metric.tokens.at(-1)?.chip)).toBe('predicted 0.8 m³');
     expect(printCallout(metric.draft, { ...context, unitSystem: 'metric' })).toContain('kpi0.8');
     const imperial = parseCallout('sp kpi25', { ...context, unitSystem: 'imperial' });
     expect(imperial.draft.notes?.predictedVolumeM3).toBeCloseTo(0.7079, 4);

@@ -15,11 +15,15 @@ const HEAD_PX = 40;
 /** The guess of a tree that nobody measures. */
 function guessOnly({ predictedVolumeM3 }: TreeRecord, diametersCm: readonly number[], { unitSystem }: TallySettings) {
   if (predictedVolumeM3 === undefined || diametersCm.length > 0) return null;
-  const [value, unit] =
+  const [value, unit]: readonly [string, string] =
     unitSystem === 'metric'
       ? [printRounded(predictedVolumeM3, 2), 'm³']
       : [printRounded(convert(predictedVolumeM3, 'm3', 'ft3'), 0), 'ft³'];
-  return <span className="text-base font-normal text-quiet">{t('tally.predicted', 'predicted {value} {unit}', { value: value ?? '', unit: unit ?? '' })}</span>;
+  return (
+    <span className="text-base font-normal text-quiet">
+      {t('tally.predicted', 'predicted {value} {unit}', { value, unit })}
+    </span>
+  );
 }
 
 interface TreeRowProps {

@@ -116,7 +116,7 @@ export const drawingLabel = (view: SheetView, speciesName: string | undefined): 
   const thick =
     dbh === null
       ? stems > 1
-        ? t('tree-sheet.stems', '{stems, plural, one {# stem} other {# stems}}', { stems })
+        ? t('tree-sheet.stem-count', '{stems, plural, one {# stem} other {# stems}}', { stems })
         : t('tree-sheet.diameter-not-known-yet', 'diameter not known yet')
       : t('tree-sheet.diameter-of', 'diameter {value} {unit}', { value: dbh.printed.value, unit: dbh.printed.unit });
   return t('tree-sheet.drawing-to-scale', 'Drawing to scale: {speciesName}, {tall}, {thick}{join}', {
