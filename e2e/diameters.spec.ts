@@ -127,7 +127,7 @@ test.describe('field rules', () => {
     await page.getByLabel('height above the ground').fill('4 ft 3 in');
     await page.getByRole('button', { name: 'Add product' }).click();
     await page.getByRole('button', { name: 'Show affected trees' }).click();
-    await expect(page.getByText('Value must be one line of 1 to 40 characters.', { exact: true })).toBeVisible();
+    await expect(page.getByText('Product must be one line of 1 to 40 characters.', { exact: true })).toBeVisible();
     await expect(page.getByLabel('height above the ground')).toHaveValue('4 ft 3 in');
   });
 
@@ -200,7 +200,7 @@ test.describe('several stems, on a phone', () => {
     await page.getByRole('radio', { name: 'bulge' }).tap({ force: true });
     await page.getByLabel('Begins at').fill('1.2');
     await page.getByLabel(/^Ends at/).fill('1.5');
-    await page.getByRole('button', { name: 'Measure there' }).tap();
+    await page.getByRole('button', { name: 'Tape there' }).tap();
     await expect(chips.getByRole('button', { name: /^measured at/ })).toContainText('1.50');
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);
     expect(wide).toBeLessThanOrEqual(PHONE.width);

@@ -86,7 +86,7 @@ test.describe('on a phone', () => {
       '5',
     );
     await expect(line).toHaveValue('sp 34.5 +18 -1.5');
-    await tap('distance 20 as before, and save the tree');
+    await tap('Distance 20 as before, and save the tree');
     expect(taps).toBe(12);
     await expect(line).toHaveValue('');
     await expect(page.getByRole('row', { name: /Scots pine/ })).toHaveCount(2);
@@ -97,9 +97,9 @@ test.describe('on a phone', () => {
     );
     // 20 × (18 + 1.5) ÷ 20
     expect(trees[1]?.height.printed).toBe('19.50');
-    await tap('4', '1', 'condition codes, units and more', 'undo', 'undo');
+    await tap('4', '1', 'condition codes, units and more', 'Undo', 'Undo');
     await expect(line).toHaveValue('');
-    await tap('undo');
+    await tap('Undo');
     await expect(page.getByRole('row', { name: /Scots pine/ })).toHaveCount(1);
     await expect(line).toHaveValue(/^#2 sp 34\.5/);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
@@ -280,7 +280,7 @@ test('a survey of two hundred plots opens one by its label, and its long table s
   await page.getByRole('button', { name: 'Open', exact: true }).click();
   await expect(page).toHaveTitle(/Plot 187/);
   await page.goto(`/results/${surveyId}?unfinished=1`);
-  const table = page.getByRole('group', { name: 'Plots, 200 rows' });
+  const table = page.getByRole('group', { name: 'Plots, 200 rows', exact: true });
   await expect(table.getByRole('link', { name: '1', exact: true })).toBeVisible();
   await expect(table.getByRole('link', { name: '200', exact: true })).toHaveCount(0);
   await table.evaluate((element) => {

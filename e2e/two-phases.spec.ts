@@ -134,13 +134,13 @@ test('a guessed tree is told whether it is to be measured', async ({ page }) => 
   await line.fill('sp kpi1.2');
   await line.press('Enter');
   await expect(page.getByText('Measure tree 1.')).toBeVisible();
-  await expect(page.getByText('Measure', { exact: true })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'Measure', exact: true })).toBeVisible();
   await line.press('ArrowUp');
   await expect(line).toHaveValue('#1 sp kpi1.2');
   await expect(page.getByText('Sending', { exact: true })).toHaveCount(0);
   await line.fill('#1 sp 40 = 24 kpi1.2');
   await line.press('Enter');
-  await expect(page.getByText('Measure', { exact: true })).toHaveCount(0);
+  await expect(page.getByRole('cell', { name: 'Measure', exact: true })).toHaveCount(0);
   await line.fill('sp kpi0.001');
   await line.press('Enter');
   await expect(page.getByText('Tree 2: the prediction is enough.')).toBeVisible();

@@ -225,7 +225,7 @@ test('imperial surveys speak feet, inches and acres', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Running totals')).toContainText('stems/ac');
   await page.goto(`/results/${made.surveyId}?unfinished=1`);
-  await expect(page.getByText('ft² / ac').first()).toBeVisible();
+  await expect(page.getByText('ft²/ac').first()).toBeVisible();
 });
 
 test('a page that does not exist says so, and so does a tree', async ({ page }) => {

@@ -13,13 +13,13 @@ test.describe('where to tape', () => {
     await expect(page.getByTestId(point)).toHaveText('1.50 m');
     await page.getByRole('radio', { name: 'slope' }).check();
     await page.getByRole('textbox', { name: /^Slope/ }).fill('40');
-    await expect(page.getByText('from uphill side · one stem')).toBeVisible();
+    await expect(page.getByText('from: uphill side · one stem')).toBeVisible();
     await page.getByLabel('Stem diameter').fill('60');
     await page.getByLabel('Taper, cm per m').fill('1.5');
     await expect(page.getByText('12 cm apart on a stem of 60.0 cm')).toBeVisible();
     await page.getByLabel('Field rules').selectOption('street');
     await expect(page.getByTestId(point)).toHaveText('narrowest point, 0.30 m to 1.37 m');
-    await expect(page.getByText('from middle of the slope · one stem')).toBeVisible();
+    await expect(page.getByText('from: middle of the slope · one stem')).toBeVisible();
     await expect(page.getByRole('row', { name: /Timber rules/ })).toContainText('1.50 m');
     await page.reload();
     await expect(page.getByTestId(point)).toHaveText('narrowest point, 0.30 m to 1.37 m');
@@ -34,7 +34,7 @@ test.describe('where to tape', () => {
     const crotch = page.getByLabel('Height of the fork');
     await crotch.fill('0.8');
     await page.getByLabel('Number of stems', { exact: true }).fill('2');
-    await expect(page.getByText('from level ground · 2 separate stems')).toBeVisible();
+    await expect(page.getByText('from: level ground · 2 separate stems')).toBeVisible();
     await crotch.fill('high');
     await expect(page.getByText('does not start with a number')).toBeVisible();
     await expect(crotch).toHaveAttribute('aria-invalid', 'true');
@@ -49,14 +49,14 @@ test.describe('where to tape', () => {
     await page.getByRole('button', { name: 'Where to tape?' }).click();
     await expect(page.getByRole('heading', { name: 'Where to tape' })).toBeFocused();
     // The plot has a slope of 20 %.
-    await expect(page.getByText('from uphill side · one stem')).toBeVisible();
+    await expect(page.getByText('from: uphill side · one stem')).toBeVisible();
     await page.getByRole('radio', { name: 'bulge' }).check();
     await page.getByLabel('Begins at').fill('1.2');
     await page.getByLabel(/^Ends at/).fill('1.5');
     await page.getByRole('radio', { name: 'fork below 0.3 m' }).check();
     await page.getByLabel('Number of stems', { exact: true }).fill('2');
     await expect(page.getByTestId(point)).toHaveText('1.50 m');
-    await page.getByRole('button', { name: 'Measure there' }).click();
+    await page.getByRole('button', { name: 'Tape there' }).click();
     await expect(page.locator('[data-reading="point.point"]')).toHaveValue('1.50');
     await expect(page.locator('[data-reading="stem2.point.point"]')).toHaveValue('1.50');
   });

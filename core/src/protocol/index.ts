@@ -52,7 +52,7 @@ export {
 export { recordedEstimate } from './field-rules/recorded-dbh.ts';
 export { PLAIN_TREE, recordChanges, type RecordedTree, treeRecord } from './field-rules/recorded-tree.ts';
 export { TAPED_LIMITS, type TapedTree } from './measuring-point/taped-tree.ts';
-export { slopeSchools, type TapeAnswer, whereToTape } from './measuring-point/where-to-tape.ts';
+export { FROM_NAMES, slopeSchools, type TapeAnswer, whereToTape } from './measuring-point/where-to-tape.ts';
 export {
   FACTOR_LIMITS,
   isRectangleWithin,

@@ -25,6 +25,10 @@ const fill = (values: Values): Record<string, string | number> =>
 export const t = (id: string, template: string, values: Values = {}): string =>
   String(formatOf(currentLocale(), id, template).format(fill(values)));
 
+/** Names as a list in a sentence: “dbh, height and volume”. */
+export const listOf = (names: readonly string[]): string =>
+  new Intl.ListFormat(currentLocale() === 'en' ? 'en-GB' : currentLocale()).format(names);
+
 type Said<T> = T extends Message ? string : T;
 
 /** A message in the reader's language; what has no language stays as it is. */

@@ -181,7 +181,7 @@ export const FROM_NAMES: Record<TapeAnswer['from'], Text> = {
   'uphill side': message('protocol.from.uphill-side', 'uphill side'),
   'middle of the slope': message('protocol.from.middle', 'middle of the slope'),
   'underside of the lean': message('protocol.from.underside', 'underside of the lean'),
-  'along the lean': message('protocol.from.along', 'along the lean'),
+  'along the lean': message('protocol.from.along', 'ground, along the lean'),
 };
 
 /** What several stems count as. */

@@ -1,5 +1,5 @@
 import { readQuantity, type UnitId } from '@arbolito/core/units';
-import { t, say } from '../../messages/text.ts';
+import { listOf, say, t } from '../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
 
 /** What is wrong with a line of a list, from 1. */
@@ -26,9 +26,6 @@ const UNIT_WORDS: Partial<Record<UnitId, Text>> = {
   m: message('ui.in-m', ' in m'),
 };
 
-const listWords = (names: readonly string[]): string =>
-  [names.slice(0, -1).join(', '), names.at(-1) ?? ''].filter((part) => part !== '').join(' and ');
-
 /**
  * Reads a list as it was pasted: a line for each row, with spaces, tabs or semicolons between its figures. Lines that start
  * with # are left out.
@@ -53,7 +50,7 @@ export function readLines(
         problems.push({
           line: i + 1,
           message: t('ui.enter-not-values', 'Enter {wanted}, not {parts} values.', {
-            wanted: listWords(wanted),
+            wanted: listOf(wanted),
             parts: String(parts.length),
           }),
         });
@@ -65,7 +62,10 @@ export function readLines(
         const low = fromZero
           ? t('ui.must-be-0-or-more', 'must be 0 or more.')
           : t('ui.must-be-above-0', 'must be above 0.');
-        problems.push({ line: i + 1, message: `${say(name)}: ${say(read.ok ? low : read.message)}` });
+        problems.push({
+          line: i + 1,
+          message: t('ui.name-and-problem', '{name}: {problem}', { name, problem: read.ok ? low : read.message }),
+        });
         return NaN;
       });
       if (figures.every((figure) => Number.isFinite(figure))) rows.push(figures);

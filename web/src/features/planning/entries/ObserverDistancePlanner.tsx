@@ -1,4 +1,4 @@
-import { lazy, Suspense, useRef } from 'react';
+import { useRef } from 'react';
 import { leanCost, type LeanCost, type Side, type Situation, standOff, type StandOff } from '@arbolito/core/height';
 import { printRounded } from '@arbolito/core/units';
 import { Ground, Person, Ray } from '../../../ui/drawing/kit.tsx';
@@ -12,8 +12,9 @@ import { useSize } from '../../../ui/use-media.ts';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 import { message, type Text } from '@arbolito/core/message';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const ErrorCurve = lazy(() => import('../observer-distance/ErrorCurve.tsx'));
+const ErrorCurve = onDemand(() => import('../observer-distance/ErrorCurve.tsx'), 'h-72');
 
 const SPECS = {
   height: { label: message('planning.expected-height', 'expected height'), unit: 'm', low: 2, high: 120 },
@@ -342,15 +343,7 @@ export function ObserverDistancePlanner() {
               )}
             </div>
             <Picture situation={situation} plan={plan} />
-            <Suspense
-              fallback={
-                <p role="status" className="h-72">
-                  {t('planning.loading-the-chart', 'Loading the chart…')}
-                </p>
-              }
-            >
-              <ErrorCurve curve={plan.curve} bestM={plan.best.distanceM} />
-            </Suspense>
+            <ErrorCurve curve={plan.curve} bestM={plan.best.distanceM} />
             <p className="text-quiet">
               {t(
                 'planning.do-not-walk-backwards-while',

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { compassPoint, type GroundOutline, readAspect, readOutlines } from '@arbolito/core/layout';
 import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/units';
 import type { PlotLayout } from '@arbolito/core/protocol';
@@ -20,8 +20,9 @@ import {
 } from '../plot-layout/layout-state.ts';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const PlanMap = lazy(() => import('../plot-layout/LayoutMap.tsx'));
+const PlanMap = onDemand(() => import('../plot-layout/LayoutMap.tsx'), 'h-96');
 
 export interface PlanPageProps {
   readonly surveyId: string;
@@ -310,15 +311,7 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
             )}{' '}
           </p>
           <div className="grid gap-6 lg:grid-cols-2">
-            <Suspense
-              fallback={
-                <p role="status" className="h-96">
-                  {t('planning.loading-the-map', 'Loading the map…')}
-                </p>
-              }
-            >
-              <PlanMap plan={made.plan} system={system} />
-            </Suspense>
+            <PlanMap plan={made.plan} system={system} />
             <div
               className="max-h-[34rem] overflow-auto"
               tabIndex={0}

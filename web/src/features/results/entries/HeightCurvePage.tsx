@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { CURVE_MODELS, type CurveModelId, isCurveModelId, modelOf } from '@arbolito/core/height-curve';
 import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import type { Species } from '@arbolito/core/protocol';
@@ -6,8 +6,9 @@ import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { curvesOf, farTrees, type MeasuredTree } from '../height-curve/curve-state.ts';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const CurveChart = lazy(() => import('../height-curve/CurveChart.tsx'));
+const CurveChart = onDemand(() => import('../height-curve/CurveChart.tsx'), 'h-96');
 
 export interface HeightCurvePageProps {
   readonly system: UnitSystem;
@@ -81,15 +82,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
               },
             )}{' '}
           </p>
-          <Suspense
-            fallback={
-              <p role="status" className="h-96">
-                {t('results.loading-the-chart', 'Loading the chart…')}
-              </p>
-            }
-          >
-            <CurveChart trees={own} curve={shown} units={units} />
-          </Suspense>
+          <CurveChart trees={own} curve={shown} units={units} />
           <p className="text-quiet">
             {t(
               'results.dashed-two-standard-errors-of',

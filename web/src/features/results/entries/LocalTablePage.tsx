@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { felledBeeches } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
 import { printRounded } from '@arbolito/core/units';
@@ -12,8 +12,9 @@ import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { readStems } from '../local-table/read-stems.ts';
 import { t, say } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const ResidualChart = lazy(() => import('../local-table/ResidualChart.tsx'));
+const ResidualChart = onDemand(() => import('../local-table/ResidualChart.tsx'), 'h-80');
 
 const FORMS: Readonly<
   Record<LocalForm, { readonly name: Text; readonly written: string; readonly of: readonly string[] }>
@@ -190,15 +191,7 @@ export function LocalTablePage({ survey }: { readonly survey: KeepingSurvey | nu
         {outcome.ok ? (
           <>
             <Coefficients table={outcome.table} form={form} />
-            <Suspense
-              fallback={
-                <p role="status" className="h-80">
-                  {t('results.loading-the-chart', 'Loading the chart…')}
-                </p>
-              }
-            >
-              <ResidualChart table={outcome.table} />
-            </Suspense>
+            <ResidualChart table={outcome.table} />
             <OneTree table={outcome.table} />
             {survey !== null && (
               <KeepFor

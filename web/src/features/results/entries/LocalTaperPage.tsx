@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { felledPineSections } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
 import { printRounded } from '@arbolito/core/units';
@@ -8,8 +8,9 @@ import { LinesField } from '../../../ui/forms/LinesField.tsx';
 import { type FitId, FITS, fitTaper, isFitId, readSectionLines } from '../local-taper/taper-fits.ts';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const TaperChart = lazy(() => import('../local-taper/TaperChart.tsx'));
+const TaperChart = onDemand(() => import('../local-taper/TaperChart.tsx'), 'h-96');
 
 const SEED = 2026;
 const DEMO_STEMS = 40;
@@ -86,15 +87,7 @@ export function LocalTaperPage({ survey }: { readonly survey: KeepingSurvey | nu
                 },
               )}{' '}
             </p>
-            <Suspense
-              fallback={
-                <p role="status" className="h-96">
-                  {t('results.loading-the-chart', 'Loading the chart…')}
-                </p>
-              }
-            >
-              <TaperChart sections={read.sections} shareAt={fit.shareAt} />
-            </Suspense>
+            <TaperChart sections={read.sections} shareAt={fit.shareAt} />
             <dl className="flex flex-wrap gap-x-6 gap-y-1">
               {fit.coefficients.map(([name, value]) => (
                 <div key={name} className="flex gap-2">

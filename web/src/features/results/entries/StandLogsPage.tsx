@@ -15,6 +15,7 @@ import { WOOD_UNITS } from '../prices/wood-units.ts';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { useStandLogs } from '../stand-logs/use-stand-logs.ts';
 import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 import { rich } from '../../../messages/rich.ts';
 
 export interface StandLogsPageProps {
@@ -120,6 +121,13 @@ interface ResultProps {
   readonly system: UnitSystem;
 }
 
+interface Figure {
+  readonly words: string;
+  readonly value: string;
+  readonly error: Text;
+  readonly testId?: string;
+}
+
 function Result({ logs, stand, currency, system }: ResultProps) {
   const units = STAND_UNITS[system];
   // Money and board feet are counted like stems: by the area alone.
@@ -136,7 +144,11 @@ function Result({ logs, stand, currency, system }: ResultProps) {
       </h2>
       <dl className="grid grid-cols-2 gap-x-6 gap-y-4 md:grid-cols-4">
         {[
-          { words: t('results.net-value', 'Net value, {currency}/{area}', { currency, area: units.area }), ...net },
+          {
+            words: t('results.net-value', 'Net value, {currency}/{area}', { currency, area: units.area }),
+            testId: 'stand-net',
+            ...net,
+          },
           {
             words: t('results.gross-value', 'Gross value, {currency}/{area}', { currency, area: units.area }),
             ...money(logs.gross),
@@ -152,14 +164,11 @@ function Result({ logs, stand, currency, system }: ResultProps) {
             }),
             ...printMean(logs.volumeM3, units.volumePer, 1),
           },
-        ].map(({ words, value, error }) => (
+        ].map(({ words, value, error, testId }: Figure) => (
           <div key={words} className="flex flex-col-reverse border-t-2 border-ink pt-1">
             <dt className="text-quiet">{words}</dt>
             <dd>
-              <span
-                className="figures text-3xl font-extrabold"
-                data-testid={words.startsWith('worth') ? 'stand-net' : undefined}
-              >
+              <span className="figures text-3xl font-extrabold" data-testid={testId}>
                 {value}
               </span>{' '}
               <span className="figures text-sky">{say(error)}</span>

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { printRounded, printStandardError } from '@arbolito/core/units';
 import type { Estimation } from '@arbolito/core/statistics';
 import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
@@ -10,8 +10,9 @@ import { estimate, TWO_PHASE_ESTIMATORS, type TwoPhaseEstimator } from '../two-p
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 import { message } from '@arbolito/core/message';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const PairsChart = lazy(() => import('../two-phases/PairsChart.tsx'));
+const PairsChart = onDemand(() => import('../two-phases/PairsChart.tsx'), 'h-80');
 
 const SPECS = {
   largeN: { label: message('results.units-with-x', 'units with x'), unit: 'one', low: 2, high: 1_000_000 },
@@ -214,17 +215,7 @@ export function TwoPhasesPage() {
             <Result estimation={estimation} alone={outcome?.alone ?? null} />
           </>
         )}
-        {pairs !== null && (
-          <Suspense
-            fallback={
-              <p role="status" className="h-80">
-                {t('results.loading-the-chart', 'Loading the chart…')}
-              </p>
-            }
-          >
-            <PairsChart {...pairs} />
-          </Suspense>
-        )}
+        {pairs !== null && <PairsChart {...pairs} />}
         <p className="text-quiet">{TWO_PHASE_ESTIMATORS[way].source}.</p>
       </section>
     </div>

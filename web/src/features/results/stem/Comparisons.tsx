@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { isLogRuleId, type LogRuleId } from '@arbolito/core/protocol';
 import { LOG_RULES } from '@arbolito/core/log-rules';
 import { printRounded } from '@arbolito/core/units';
@@ -10,17 +10,12 @@ import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { type CutStem, otherVolumes, rulesOf, type StemFigures } from './stem-state.ts';
 import { t, say } from '../../../messages/text.ts';
 import { message } from '@arbolito/core/message';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const RulesChart = lazy(() => import('./RulesChart.tsx'));
-const ModelsChart = lazy(() => import('./ModelsChart.tsx'));
+const RulesChart = onDemand(() => import('./RulesChart.tsx'), 'h-72');
+const ModelsChart = onDemand(() => import('./ModelsChart.tsx'), 'h-72');
 
 const PRICE: QuantitySpec = { label: message('results.price-2', 'price'), unit: 'one', low: 0, high: 1e6 };
-
-const drawing = (
-  <p role="status" className="h-80">
-    {t('results.loading-the-chart', 'Loading the chart…')}
-  </p>
-);
 
 /** The same logs by every rule, and a price by one of them as it would be by the others. */
 export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly currency: string }) {
@@ -37,9 +32,7 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
       <h2 id="rules" className="text-xl font-bold lg:col-span-2">
         {t('results.these-logs-by-every-rule', 'These logs by every rule')}
       </h2>
-      <Suspense fallback={drawing}>
-        <RulesChart totals={totals} />
-      </Suspense>
+      <RulesChart totals={totals} />
       <div className="grid content-start gap-3">
         <div className="flex flex-wrap items-center gap-2">
           <label className="flex items-center gap-2">
@@ -147,9 +140,7 @@ export function ModelsComparison({ cut, figures, sections, units }: ModelsCompar
       {charts.map(({ title, rows, profileM3 }) => (
         <div key={title}>
           <h3 className="font-bold">{title}</h3>
-          <Suspense fallback={drawing}>
-            <ModelsChart title={title} volumes={rows} profileM3={profileM3} units={units} />
-          </Suspense>
+          <ModelsChart title={title} volumes={rows} profileM3={profileM3} units={units} />
         </div>
       ))}
     </section>

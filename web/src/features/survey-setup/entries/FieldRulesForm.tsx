@@ -18,6 +18,7 @@ import { Loading } from '../../../ui/feedback/Loading.tsx';
 import { TextField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
+import { checkRules } from '../field-rules/check-rules.ts';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
 import { t, say } from '../../../messages/text.ts';
 
@@ -47,7 +48,9 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
 
   const entry = useEntryForm<RulesValues>({
     defaultValues: { rules: start, reason: '' },
-    check: ({ reason }) => ({
+    check: ({ rules, reason }) => ({
+      rules:
+        checkRules(rules).size === 0 ? null : t('survey-setup.fix-the-marked-values', 'Fix the marked values first.'),
       reason:
         touched !== null && reason.trim() === ''
           ? t('survey-setup.enter-a-reason-it-is', 'Enter a reason. It is printed with the rules.')
@@ -70,6 +73,7 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
   });
   const { form, errorOf, trouble, said, refusals, isSending } = entry;
   const rules = form.watch('rules');
+  const rulesProblem = errorOf('rules');
   const changed = changedRules(start, rules);
   const setRules = (next: FieldRules): void => {
     form.reset({ rules: next, reason: form.getValues('reason') }, { keepDefaultValues: true });
@@ -77,7 +81,13 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
   };
   return (
     <form noValidate className="grid gap-6" onSubmit={entry.onSubmit}>
-      <FieldRulesFields rules={rules} onRules={setRules} system={system} typical={typical} errors={refusals} />
+      <FieldRulesFields
+        rules={rules}
+        onRules={setRules}
+        system={system}
+        typical={typical}
+        errors={rulesProblem === undefined ? refusals : checkRules(rules)}
+      />
       <div
         className={`-mx-2 grid max-h-[60dvh] gap-3 overflow-y-auto border-t-[3px] border-paint bg-sheet p-4 ${changed.length > 0 ? 'sticky bottom-0' : ''}`}
       >
@@ -131,7 +141,7 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
             />
           </>
         )}
-        {(trouble ?? said) !== null && <Alert>{trouble ?? said}</Alert>}
+        {(rulesProblem ?? trouble ?? said) !== null && <Alert>{rulesProblem ?? trouble ?? said}</Alert>}
         <p className="flex flex-wrap gap-2">
           <SubmitButton isMain isSending={isSending} disabled={changed.length === 0}>
             {touched === null

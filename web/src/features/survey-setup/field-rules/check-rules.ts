@@ -18,11 +18,11 @@ function productProblems({ products }: FieldRules): readonly (readonly [string, 
     ...products.flatMap(({ name, fromCm }, i) => [
       [
         `/fieldRules/products/${String(i)}/name`,
-        fieldProblem(t('survey-setup.value', 'Value'), productRules.name, name),
+        fieldProblem(t('survey-setup.product-name', 'Product'), productRules.name, name),
       ] as const,
       [
         `/fieldRules/products/${String(i)}/fromCm`,
-        fieldProblem(t('survey-setup.value', 'Value'), productRules.fromCm, fromCm),
+        fieldProblem(t('survey-setup.from-diameter', 'From diameter'), productRules.fromCm, fromCm),
       ] as const,
     ]),
   ];
@@ -33,11 +33,15 @@ export function checkRules(rules: FieldRules): ReadonlyMap<string, string> {
   const found: readonly (readonly [string, string | null])[] = [
     [
       '/breastHeightM',
-      fieldProblem(t('survey-setup.value', 'Value'), rulesPreviewRules.breastHeightM, rules.breastHeightM),
+      fieldProblem(
+        t('survey-setup.breast-height', 'Breast height'),
+        rulesPreviewRules.breastHeightM,
+        rules.breastHeightM,
+      ),
     ],
     [
       '/fieldRules/smallestDbhCm',
-      fieldProblem(t('survey-setup.value', 'Value'), fieldRulesRules.smallestDbhCm, rules.smallestDbhCm),
+      fieldProblem(t('survey-setup.smallest-dbh', 'Smallest dbh'), fieldRulesRules.smallestDbhCm, rules.smallestDbhCm),
     ],
     ...productProblems(rules),
   ];

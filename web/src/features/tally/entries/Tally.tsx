@@ -1,4 +1,4 @@
-import { lazy, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import type { LastVisit } from '@arbolito/core/tree';
 import { placeKind } from '@arbolito/core/protocol';
@@ -10,7 +10,6 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { useAction } from '../../../ui/feedback/use-action.ts';
 import type { PlotView, TreeView } from '../../../contracts/views.ts';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { useMedia } from '../../../ui/use-media.ts';
 import { auxiliaryLabel } from '../../../shared/auxiliary-figure.ts';
 import { exampleLines } from '../../../shared/example-lines.ts';
@@ -27,8 +26,9 @@ import { TreeTable } from '../trees/TreeTable.tsx';
 import { type OtherPlotsRatio, type TallySettings, tallyStore } from '../store.ts';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const PlotPhotos = lazy(() => import('../plot-controls/PlotPhotos.tsx'));
+const PlotPhotos = onDemand(() => import('../plot-controls/PlotPhotos.tsx'));
 
 export interface TallyProps {
   readonly plot: PlotView;
@@ -260,11 +260,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         )}
       </Disclosure>
       <Disclosure title={t('tally.photos', 'Photos')}>
-        {() => (
-          <LazyBoundary>
-            <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />
-          </LazyBoundary>
-        )}
+        {() => <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />}
       </Disclosure>
     </>
   );

@@ -113,7 +113,7 @@ export function PlotDetails({ plot, observer, auxiliaryLabel, onKept }: PlotDeta
   const { form, errorOf, trouble, said } = entry;
   const fields: readonly (readonly [Field, string])[] = [
     ...(auxiliaryLabel === null ? [] : ([['auxiliary', auxiliaryLabel]] as const)),
-    ...(Object.entries(LABELS) as [Field, string][]),
+    ...Object.entries(LABELS).map(([field, label]) => [field as Field, say(label)] as const),
   ];
   const degrees = readAspect(form.watch('aspectDeg'));
   return (

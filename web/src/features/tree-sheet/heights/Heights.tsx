@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded, unitOf } from '@arbolito/core/units';
@@ -6,16 +6,16 @@ import { heightNoOf, MAX_HEIGHTS_PER_TREE } from '@arbolito/core/tree';
 import { type Slot, slotKey } from '../store.ts';
 import { DistanceSelect, MethodSelect } from '../readings/MethodChoice.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { SlotBox } from '../readings/SlotBox.tsx';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // Nothing is compared before there is a second height.
-const Comparison = lazy(async () => ({ default: (await import('./Comparison.tsx')).Comparison }));
+const Comparison = onDemand(async () => ({ default: (await import('./Comparison.tsx')).Comparison }));
 
 // A form is loaded when somebody asks for it.
-const AnotherHeightForm = lazy(async () => ({
+const AnotherHeightForm = onDemand(async () => ({
   default: (await import('./AnotherHeightForm.tsx')).AnotherHeightForm,
 }));
 
@@ -27,16 +27,14 @@ function AddHeight({ view, onAddHeight }: SheetProps) {
   };
   if (isOpen)
     return (
-      <LazyBoundary>
-        <AnotherHeightForm
-          view={view}
-          onAdd={(note) => {
-            close();
-            onAddHeight(note);
-          }}
-          onLeave={close}
-        />
-      </LazyBoundary>
+      <AnotherHeightForm
+        view={view}
+        onAdd={(note) => {
+          close();
+          onAddHeight(note);
+        }}
+        onLeave={close}
+      />
     );
   return (
     <div className="flex flex-wrap items-center gap-x-3">
@@ -71,11 +69,7 @@ export function Heights(props: SheetProps) {
   const box = (slot: Slot) => <SlotBox key={slotKey(slot)} {...props} slot={slot} />;
   return (
     <section aria-label={t('tree-sheet.heights', 'Heights')} className="grid gap-2.5">
-      {view.draft.moreHeights.length > 0 && (
-        <Suspense fallback={null}>
-          <Comparison view={view} store={store} />
-        </Suspense>
-      )}
+      {view.draft.moreHeights.length > 0 && <Comparison view={view} store={store} />}
       {draft.moreHeights.map(({ heightNo, sameStation }) => {
         const height = reckoned.heights.heights.find((each) => each.heightNo === heightNo);
         const outcome = height?.outcome ?? null;

@@ -1,8 +1,7 @@
-import { lazy, useEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { Undo2 } from 'lucide-react';
 import { heightNoOf } from '@arbolito/core/tree';
 import { type Box, settle } from '../../../ui/drawing/settle.ts';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { exampleLines } from '../../../shared/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../drawing/scene.ts';
@@ -25,11 +24,14 @@ import { TapingButtons } from '../taping/TapingButtons.tsx';
 import { TapingFolds } from '../taping/TapingFolds.tsx';
 import { askOf, drawingLabel, type SheetProps } from './sheet-props.ts';
 import { t, say } from '../../../messages/text.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // Fetched when a helper is first opened: the sheet itself stays light.
 // Nothing is worked out before the first reading.
-const SheetWorkings = lazy(async () => ({ default: (await import('../workings/SheetWorkings.tsx')).SheetWorkings }));
-const SidePanel = lazy(async () => ({ default: (await import('./SidePanel.tsx')).SidePanel }));
+const SheetWorkings = onDemand(async () => ({
+  default: (await import('../workings/SheetWorkings.tsx')).SheetWorkings,
+}));
+const SidePanel = onDemand(async () => ({ default: (await import('./SidePanel.tsx')).SidePanel }));
 
 const BOX = { width: 156, height: 66 } as const;
 const MARGINS = { left: 44, right: 222, top: 44, bottom: 128 } as const;
@@ -121,9 +123,7 @@ export function DeskSheet(props: SheetProps) {
         aria-label={t('tree-sheet.results', 'Results')}
       >
         {props.panel !== null ? (
-          <LazyBoundary>
-            <SidePanel {...props} />
-          </LazyBoundary>
+          <SidePanel {...props} />
         ) : (
           <>
             <FiguresCard view={view} />
@@ -161,11 +161,7 @@ export function DeskSheet(props: SheetProps) {
             <Heights {...props} />
             <TapingButtons onPanel={props.onPanel} view={props.view} />
             <Stems {...props} />
-            {(view.height !== null || view.dbh !== null) && (
-              <LazyBoundary>
-                <SheetWorkings {...props} />
-              </LazyBoundary>
-            )}
+            {(view.height !== null || view.dbh !== null) && <SheetWorkings {...props} />}
             <HeightLinks view={view} />
             <TapingFolds view={view} store={store} />
             <ErrorTable view={view} store={store} />

@@ -1,16 +1,16 @@
 import { readingsOfForm } from '@arbolito/core/callout';
-import { lazy, useEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { X } from 'lucide-react';
 import { convert } from '@arbolito/core/units';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import type { SheetProps } from './sheet-props.ts';
 import { t, say } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // Each is fetched when it is first opened: the sheet itself stays light.
-const GuidePanel = lazy(() => import('../taping/guide/GuidePanel.tsx'));
-const InOrOutPanel = lazy(() => import('../in-or-out/InOrOutPanel.tsx'));
-const TapeCloseUp = lazy(() => import('../taping/close-up/TapeCloseUp.tsx'));
+const GuidePanel = onDemand(() => import('../taping/guide/GuidePanel.tsx'));
+const InOrOutPanel = onDemand(() => import('../in-or-out/InOrOutPanel.tsx'));
+const TapeCloseUp = onDemand(() => import('../taping/close-up/TapeCloseUp.tsx'));
 
 type Panel = NonNullable<SheetProps['panel']>;
 
@@ -50,15 +50,13 @@ export function SidePanel(props: SheetProps) {
           <X aria-hidden="true" size={18} /> {t('tree-sheet.back-to-the-sheet', 'Back to the sheet')}
         </button>
       </div>
-      <LazyBoundary>
-        {panel === 'guide' ? (
-          <GuideFor {...props} />
-        ) : panel === 'tape' ? (
-          <TapeFor {...props} />
-        ) : (
-          <LimitFor {...props} />
-        )}
-      </LazyBoundary>
+      {panel === 'guide' ? (
+        <GuideFor {...props} />
+      ) : panel === 'tape' ? (
+        <TapeFor {...props} />
+      ) : (
+        <LimitFor {...props} />
+      )}
     </section>
   );
 }

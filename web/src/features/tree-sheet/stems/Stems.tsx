@@ -1,17 +1,16 @@
-import { lazy } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { STEMS_RULES } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { MAX_STEMS_PER_TREE } from '@arbolito/core/tree';
 import { isOptional, type Slot, slotKey } from '../store.ts';
 import type { SheetProps } from '../sheet/sheet-props.ts';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { SlotBox } from '../readings/SlotBox.tsx';
 import { t } from '../../../messages/text.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // A tree of one stem has nothing to put together.
-const StemRules = lazy(async () => ({ default: (await import('./StemRules.tsx')).StemRules }));
-const CrossSections = lazy(async () => ({ default: (await import('./CrossSections.tsx')).CrossSections }));
+const StemRules = onDemand(async () => ({ default: (await import('./StemRules.tsx')).StemRules }));
+const CrossSections = onDemand(async () => ({ default: (await import('./CrossSections.tsx')).CrossSections }));
 
 /**
  * The stems behind the first, each with its own point, and what the rules make of them all.
@@ -61,10 +60,8 @@ export function Stems({ withFirst = false, ...props }: SheetProps & { readonly w
       </div>
       {stemsCm.length > 1 && (
         <>
-          <LazyBoundary>
-            <CrossSections stemsCm={stemsCm} oneCm={view.dbh?.value ?? null} />
-            <StemRules stemsCm={stemsCm} rule={severalStems} system={unitSystem} />
-          </LazyBoundary>
+          <CrossSections stemsCm={stemsCm} oneCm={view.dbh?.value ?? null} />
+          <StemRules stemsCm={stemsCm} rule={severalStems} system={unitSystem} />
         </>
       )}
       {draft.moreStems.length > 0 && stemsCm.length < 2 && (

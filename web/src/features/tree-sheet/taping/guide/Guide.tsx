@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import {
   DECISIONS,
+  FROM_NAMES,
   type FieldRules,
   RULE_SETS,
   type RuleSetId,
@@ -50,7 +51,9 @@ const stemsOf = ({ stems, counts }: TapeAnswer): string =>
     ? t('tree-sheet.record-the-break', 'record the break')
     : counts === 'one tree'
       ? t('tree-sheet.one-stem', 'one stem')
-      : `${stems} ${counts}`;
+      : counts === 'separate stems'
+        ? t('tree-sheet.separate-stems', '{stems} separate stems', { stems })
+        : t('tree-sheet.separate-trees', '{stems} separate trees', { stems });
 
 export interface GuideProps {
   readonly found: Found;
@@ -194,8 +197,8 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               </strong>
               <span className="block text-lg">
                 {isAnswered
-                  ? t('tree-sheet.from-the', 'from the {from} · {answer}', {
-                      from: answer.from,
+                  ? t('tree-sheet.measured-from-and-stems', 'Measured from: {from} · {answer}', {
+                      from: FROM_NAMES[answer.from],
                       answer: stemsOf(answer),
                     })
                   : t('tree-sheet.enter', 'Enter {join}.', { join: missing.join(' · ') })}
