@@ -103,7 +103,7 @@ test('with the database stopped the app says so, keeps what is typed, and recove
   await page.keyboard.press('Enter');
   await page.keyboard.type('bt 41');
   await expect(page.locator('#waiting')).toHaveText('1 waiting to send');
-  await expect(page.getByRole('row', { name: /Scots pine/ })).toContainText('waiting');
+  await expect(page.getByRole('row', { name: /Scots pine/ })).toContainText('Not sent');
 
   // A page that needs the database says so in words, with the right status.
   const other = await browser.newPage();
@@ -123,7 +123,7 @@ test('with the database stopped the app says so, keeps what is typed, and recove
 
   await stack.postgres.start();
   await expect(page.locator('#waiting')).toHaveText('', { timeout: 20_000 });
-  await expect(page.getByRole('row', { name: /Scots pine/ })).not.toContainText('waiting');
+  await expect(page.getByRole('row', { name: /Scots pine/ })).not.toContainText('Not sent');
   await expect(page.locator('#call-line')).toHaveValue('bt 41');
   await expect(other.getByRole('heading', { name: /Stand, from/ })).toBeVisible({ timeout: 20_000 });
   await expect(form).toHaveURL(/\/tally\?survey=/, { timeout: 20_000 });

@@ -29,7 +29,7 @@ test('sixty trees are called out, line by line, and any of them is taken back', 
     await line.press('Enter');
     await expect(line).toHaveValue('');
   }
-  await expect(page.getByText('Sending', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('Not sent', { exact: true })).toHaveCount(0);
   const trees = await get<readonly { readonly tag: string }[]>(appUrl(), `/api/trees?plot=${plotId}`);
   expect(trees.map(({ tag }) => Number(tag)).sort((a, b) => a - b)).toEqual(
     Array.from({ length: 60 }, (_, i) => i + 1),

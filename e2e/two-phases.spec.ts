@@ -137,7 +137,7 @@ test('a guessed tree is told whether it is to be measured', async ({ page }) => 
   await expect(page.getByRole('cell', { name: 'Measure', exact: true })).toBeVisible();
   await line.press('ArrowUp');
   await expect(line).toHaveValue('#1 sp kpi1.2');
-  await expect(page.getByText('Sending', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('Not sent', { exact: true })).toHaveCount(0);
   await line.fill('#1 sp 40 = 24 kpi1.2');
   await line.press('Enter');
   await expect(page.getByRole('cell', { name: 'Measure', exact: true })).toHaveCount(0);
@@ -192,7 +192,7 @@ test('codes of a survey grow, and those in use stay', async ({ page }) => {
   await page.locator('#call-line').fill('bt 30');
   await page.locator('#call-line').press('Enter');
   await expect(page.locator('#call-line')).toHaveValue('');
-  await expect(page.getByText('Sending', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('Not sent', { exact: true })).toHaveCount(0);
   await page.goto(`/surveys/${surveyId}`);
   const species = page.getByLabel('Species', { exact: true });
   await species.fill('sp = Scots pine\nrb = Rowan = dome');

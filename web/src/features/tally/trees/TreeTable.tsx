@@ -95,7 +95,7 @@ const TreeRow = memo(function TreeRow({
         </td>
         <td className="figures hidden text-quiet lg:table-cell">{called}</td>
         <td className="hidden text-right text-quiet md:table-cell">
-          {row.state === 'waiting' ? t('tally.sending-2', 'Sending') : ''}
+          {row.state === 'waiting' ? t('tally.row-not-sent', 'Not sent') : ''}
         </td>
       </tr>
       {findings.map((finding) => (
