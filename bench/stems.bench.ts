@@ -3,6 +3,7 @@ import { bench, describe } from 'vitest';
 import { bestCuts } from '@arbolito/core/bucking';
 import type { Product } from '@arbolito/core/protocol';
 import { normal, seededRandom } from '@arbolito/core/statistics';
+import { englishOf } from '@arbolito/core/message';
 import { emptyStandWood, standWood } from '@arbolito/core/volume';
 import {
   fitMaxBurkhart,
@@ -29,7 +30,7 @@ const stems = {
   heightM: Float64Array.from({ length: STEMS }, () => 12 + 25 * random()),
 };
 const taper = ormerodTaper({ p: P }, 1.3);
-if (!taper.ok) throw new Error(taper.problem.message);
+if (!taper.ok) throw new Error(englishOf(taper.problem.message));
 const own = emptyStandWood(STEMS);
 const bare = emptyStandWood(STEMS);
 
@@ -82,7 +83,7 @@ describe('volume and International 1/4 board feet of 100,000 stems', () => {
 const rows = Array.from({ length: 250 }, () => ({ dbhCm: 18 + 35 * random(), heightM: 15 + 18 * random() })).flatMap(
   (tree) => {
     const outcome = maxBurkhartProfile(tree, LOBLOLLY, 1.3);
-    if (!outcome.ok) throw new Error(outcome.problem.message);
+    if (!outcome.ok) throw new Error(englishOf(outcome.problem.message));
     return Array.from({ length: 20 }, (_, i) => {
       const atM = ((i + 0.3) / 20) ** 1.4 * tree.heightM;
       return {
@@ -146,7 +147,7 @@ const products: readonly Product[] = Array.from({ length: 12 }, (_, i) => ({
   price: 20 + 9 * i,
 }));
 const tall = solidsProfile({ dbhCm: 70, heightM: 40 }, 1.3);
-if (!tall.ok) throw new Error(tall.problem.message);
+if (!tall.ok) throw new Error(englishOf(tall.problem.message));
 const stem = { profile: tall.profile, stumpM: 0.3, topCm: 7, defects: [] };
 const numbers = Array.from({ length: 40_000 }, () => random());
 

@@ -52,10 +52,10 @@ test('a plot of eight trees is tallied by keyboard alone, finished, and left for
   await expect(page.locator('#waiting')).toHaveText('');
   await expectEightTrees(plot.plotId);
   // Seven live trees on 500 m².
-  await expect(page.getByLabel('Running sums')).toContainText('140');
+  await expect(page.getByLabel('Running totals')).toContainText('140');
 
-  const finish = page.getByRole('button', { name: /^(Plot is finished|Finish without these heights)$/ });
-  const finished = page.getByRole('button', { name: 'Finished: open it again' });
+  const finish = page.getByRole('button', { name: /^(Finish plot|Finish without these heights)$/ });
+  const finished = page.getByRole('button', { name: 'Reopen (finished)' });
   await finish.focus();
   await page.keyboard.press('Enter');
   if (await page.getByText('The survey asks for the heights of these trees').isVisible())
@@ -67,7 +67,7 @@ test('a plot of eight trees is tallied by keyboard alone, finished, and left for
   await expect(page).toHaveURL(`${appUrl()}/tally/${next}`);
   await expect(page.locator('#call-line')).toBeFocused();
   await page.goto(`/results/${plot.surveyId}`);
-  await expect(page.getByRole('heading', { name: /The stand, from/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Stand, from/ })).toBeVisible();
 });
 
 test.describe('on a phone', () => {
@@ -120,7 +120,7 @@ test.describe('on a phone', () => {
     await tap('Beech');
     await tap('girth');
     await digits('133');
-    await tap('further stem');
+    await tap('another stem');
     await digits('121');
     await save();
     await tap('Scots pine');
@@ -156,12 +156,12 @@ test.describe('on a phone', () => {
     expect(taps).toBeLessThanOrEqual(130);
 
     await page.getByRole('button', { name: 'Plot', exact: true }).tap();
-    await page.getByRole('button', { name: 'Plot is finished' }).tap();
+    await page.getByRole('button', { name: 'Finish plot' }).tap();
     const held = page.getByRole('button', { name: 'Finish without these heights' });
     if (await held.isVisible()) await held.tap();
     await page.getByRole('link', { name: 'Next plot: 2' }).tap();
     await expect(page).toHaveURL(`${appUrl()}/tally/${next}`);
-    await expect(page.getByText('No tree in plot 2 yet.')).toBeVisible();
+    await expect(page.getByText('No trees in plot 2 yet.')).toBeVisible();
   });
 
   for (const viewport of [PHONE, { width: 360, height: 640 }])
@@ -190,19 +190,19 @@ test.describe('on a phone', () => {
       const reading = page.locator('#phone-reading');
       await expect(reading).toHaveValue('−12.5');
       expect(await reading.evaluate((input) => input.scrollWidth <= input.clientWidth)).toBe(true);
-      expect(await bottomOf('Key pad')).toBeLessThanOrEqual((await navigationTop()) + 1);
+      expect(await bottomOf('Keypad')).toBeLessThanOrEqual((await navigationTop()) + 1);
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(viewport.width);
     });
 
   test('one tree in feet by a stick is measured by touch, without a survey', async ({ page }) => {
     await page.goto('/measure');
     await page.getByRole('button', { name: 'Method', exact: true }).tap();
-    await page.getByRole('button', { name: 'measure in feet' }).tap();
-    await page.getByLabel('Height by').selectOption('height.equal-stick');
+    await page.getByRole('button', { name: 'Measure in feet' }).tap();
+    await page.getByLabel('Height method').selectOption('height.equal-stick');
     await page.getByRole('button', { name: 'Keys', exact: true }).tap();
     const readings = page.getByRole('group', { name: 'Readings' });
     await readings.getByRole('button', { name: /eye to/i }).tap();
-    const keys = page.getByRole('group', { name: 'Key pad' });
+    const keys = page.getByRole('group', { name: 'Keypad' });
     for (const digit of '84') await keys.getByRole('button', { name: digit, exact: true }).tap();
     await expect(page.getByTestId('height')).toContainText('84.0');
     await expect(page.getByTestId('height')).toContainText('ft');
@@ -212,7 +212,7 @@ test.describe('on a phone', () => {
 test('one tree in feet by a stick is measured without a survey', async ({ page }) => {
   await page.goto('/measure');
   await page.getByRole('button', { name: 'Measure in feet' }).click();
-  await page.getByLabel('Height by').selectOption('height.equal-stick');
+  await page.getByLabel('Height method').selectOption('height.equal-stick');
   await page.locator('[data-reading="height.eyeToBase"]').fill('84');
   // The stick covers the tree as long as the arm: the tree is as tall as the eye is far from its base.
   await expect(page.getByTestId('height')).toContainText('84.0');

@@ -30,7 +30,7 @@ test.describe('several stems', () => {
     await expect(rules.getByRole('row', { name: /arithmetic mean/ })).toContainText('loses 51 %');
     await expect(page.getByLabel('call-out', { exact: true })).toHaveValue('#1 ch 28 &21 at0.9');
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Tree 1: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 1: saved.')).toBeVisible();
     const [tree] = await get<Kept[]>(appUrl(), `/api/trees?plot=${plot.plotId}`);
     expect(tree?.dbh?.printed).toBe('35.0');
     expect(tree?.stems.map(({ ordinal, dbh }) => [ordinal, dbh?.printed])).toEqual([
@@ -42,9 +42,9 @@ test.describe('several stems', () => {
   test('come off the sheet and back by undo', async ({ page }) => {
     await page.goto('/measure');
     await reading(page, 'diameter.diameter').fill('28');
-    await page.getByRole('button', { name: 'Another stem' }).click();
+    await page.getByRole('button', { name: 'Add another stem' }).click();
     await page.keyboard.type('21');
-    await page.getByRole('button', { name: 'Take stem 2 off the sheet' }).click();
+    await page.getByRole('button', { name: 'Remove stem 2' }).click();
     await expect(reading(page, 'stem2.diameter.diameter')).toBeHidden();
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(reading(page, 'stem2.diameter.diameter')).toHaveValue('21');
@@ -60,25 +60,25 @@ test.describe('several stems', () => {
   });
 });
 
-test.describe('the tape close up', () => {
+test.describe('open Tape reading', () => {
   test('shows the known slips for the reading in hand, and takes the mended one', async ({ page }) => {
     await page.goto('/measure');
     await reading(page, 'diameter.diameter').fill('34.7');
-    await page.getByRole('button', { name: 'Tape close up' }).click();
+    await page.getByRole('button', { name: 'Tape reading' }).click();
     await expect(page.getByRole('heading', { name: 'From the wrong side' })).toBeVisible();
     await expect(page.getByRole('img', { name: /the zero lies at 34.7 cm on the diameter side/ })).toBeVisible();
-    await page.getByRole('button', { name: 'Take 33.7' }).click();
+    await page.getByRole('button', { name: 'Use 33.7' }).click();
     await expect(reading(page, 'diameter.diameter')).toHaveValue('33.7 cm');
   });
 
   test('by itself says what cannot be read, and lives in the address', async ({ page }) => {
     await page.goto('/measure/tape-close-up?value=13.6&unit=in');
-    await expect(page.getByText('then it is').first()).toBeVisible();
-    await page.getByLabel('What you read').fill('many');
+    await expect(page.getByText('Then the reading is').first()).toBeVisible();
+    await page.getByLabel('Your reading').fill('many');
     await expect(page.getByText('does not start with a number')).toBeVisible();
-    await page.getByLabel('What you read').fill('12.5');
+    await page.getByLabel('Your reading').fill('12.5');
     await page.reload();
-    await expect(page.getByLabel('What you read')).toHaveValue('12.5');
+    await expect(page.getByLabel('Your reading')).toHaveValue('12.5');
   });
 });
 
@@ -88,61 +88,61 @@ test.describe('field rules', () => {
     await page.getByLabel('Place', { exact: true }).fill('Test wood');
     await page.getByLabel('Survey', { exact: true }).fill('With rules of its own');
     await page.getByLabel('Crew').fill('Crew Badger');
-    await page.getByText('look at them, or change them').click();
-    await page.getByLabel('Start from a set').selectOption('street');
+    await page.getByText('view or change').click();
+    await page.getByLabel('Start from a rule set').selectOption('street');
     await expect(page.getByRole('radio', { name: /4\.5 ft/ })).toBeChecked();
-    await page.getByRole('radio', { name: /^the largest Others|^the largest The others/ }).check();
+    await page.getByRole('radio', { name: /^largest stem/ }).check();
     await expect(page.getByText('Own rules', { exact: true })).toBeVisible();
-    await page.getByRole('button', { name: 'Make the survey' }).click();
+    await page.getByRole('button', { name: 'Create survey' }).click();
     await page.waitForURL(/tally\?survey=/);
     const id = new URL(page.url()).searchParams.get('survey') ?? '';
     await page.goto(`/results/${id}`);
-    await expect(page.getByRole('heading', { name: /Field rules, the survey’s own/ })).toBeVisible();
-    await expect(page.getByText('the largest', { exact: true })).toBeVisible();
+    await expect(page.getByRole('heading', { name: /Field rules: own rules/ })).toBeVisible();
+    await expect(page.getByText('largest stem', { exact: true })).toBeVisible();
   });
 
   test('changed afterwards, name the trees first, want a reason, and stand on the report', async ({ page, plot }) => {
     await post(appUrl(), '/api/trees', treeBody(plot.plotId, '1', 30));
     await page.goto(`/surveys/${plot.surveyId}`);
     await page.getByRole('radio', { name: /from the middle of the slope/ }).check();
-    await page.getByRole('button', { name: 'Which trees does this touch?' }).click();
-    await expect(page.getByText('Touches 1 of 1 trees:')).toBeVisible();
+    await page.getByRole('button', { name: 'Show affected trees' }).click();
+    await expect(page.getByText('1 of 1 trees affected:')).toBeVisible();
     await expect(page.getByText('1.30 m, uphill side → 1.30 m, middle of the slope')).toBeVisible();
-    const keep = page.getByRole('button', { name: 'Change the rules, on the record' });
+    const keep = page.getByRole('button', { name: 'Change rules' });
     await keep.click();
-    await expect(page.getByText('Say why: the reason is printed with the rules.')).toBeVisible();
-    await page.getByLabel('Why the rules are changed').fill('agreed at the first plot');
+    await expect(page.getByText('Enter a reason. It is printed with the rules.')).toBeVisible();
+    await page.getByLabel('Reason for the change').fill('agreed at the first plot');
     await keep.click();
-    await expect(page.getByRole('heading', { name: 'Changes of the rules' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Changes of the field rules' })).toBeVisible();
     await page.goto(`/results/${plot.surveyId}`);
     await expect(page.getByText('agreed at the first plot')).toBeVisible();
-    await expect(page.getByText('touches 1 tree')).toBeVisible();
+    await expect(page.getByText('1 tree affected')).toBeVisible();
   });
 
   test('say at the field what cannot be, and keep what was chosen', async ({ page, plot }) => {
     await page.goto(`/surveys/${plot.surveyId}`);
     await page.getByRole('radio', { name: /another height/ }).check();
     await page.getByLabel('height above the ground').fill('3 m');
-    await expect(page.getByText('Breast height must lie between 0.50 m and 2.00 m.')).toBeVisible();
+    await expect(page.getByText('Breast height must be 0.50 m to 2.00 m.')).toBeVisible();
     await page.getByLabel('height above the ground').fill('4 ft 3 in');
-    await page.getByRole('button', { name: 'A product' }).click();
-    await page.getByRole('button', { name: 'Which trees does this touch?' }).click();
-    await expect(page.getByText('name must be text of 1 to 40 characters on one line.', { exact: true })).toBeVisible();
+    await page.getByRole('button', { name: 'Add product' }).click();
+    await page.getByRole('button', { name: 'Show affected trees' }).click();
+    await expect(page.getByText('Product must be one line of 1 to 40 characters.', { exact: true })).toBeVisible();
     await expect(page.getByLabel('height above the ground')).toHaveValue('4 ft 3 in');
   });
 
   test('find breast height on the body, with and without boots', async ({ page, plot }) => {
     await page.goto(`/surveys/${plot.surveyId}`);
     const observer = `O. ${randomUUID().slice(0, 4)}`;
-    await page.getByRole('button', { name: 'Keep this mark' }).click();
-    await expect(page.getByText('Name the observer: initials are enough.')).toBeVisible();
+    await page.getByRole('button', { name: 'Save mark' }).click();
+    await expect(page.getByText('Enter the observer. Initials are enough.')).toBeVisible();
     await page.getByLabel('Observer').fill(observer);
-    await page.getByLabel('What one sees').fill('the top of the pocket');
-    await page.getByLabel('Its height without boots, m').fill('1.33');
-    await page.getByRole('button', { name: 'Keep this mark' }).click();
-    await expect(page.getByText(`Kept for ${observer}.`)).toBeVisible();
+    await page.getByLabel('Mark on the body').fill('top of the pocket');
+    await page.getByLabel('Height without boots, m').fill('1.33');
+    await page.getByRole('button', { name: 'Save mark' }).click();
+    await expect(page.getByText(`Saved for ${observer}.`)).toBeVisible();
     await expect(page.getByRole('listitem').filter({ hasText: observer })).toContainText(
-      'In boots: 6 cm below the top of the pocket.',
+      'With boots: 6 cm below top of the pocket.',
     );
   });
 });
@@ -173,11 +173,11 @@ test.describe('a tree measured again', () => {
     await expect(page.getByText('1.50 m, uphill side, blue dot')).toBeVisible();
     await page.getByLabel('Species').selectOption('sp');
     await reading(page, 'diameter.diameter').fill('33');
-    await expect(page.getByRole('heading', { name: 'Taped elsewhere than in 2019' })).toBeVisible();
-    await page.getByLabel('Why elsewhere?').fill('canker at the old point');
-    await expect(page.getByRole('heading', { name: 'Kept apart from 2019' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Measured at a different height than in 2019' })).toBeVisible();
+    await page.getByLabel('Why at a different height?').fill('canker at the old point');
+    await expect(page.getByRole('heading', { name: 'Not compared with 2019' })).toBeVisible();
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Tree 4: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 4: saved.')).toBeVisible();
     const [tree] = await get<{ taping: { reason: string } }[]>(appUrl(), `/api/trees?plot=${again.plotId}`);
     expect(tree?.taping.reason).toBe('canker at the old point');
   });
@@ -189,7 +189,7 @@ test.describe('several stems, on a phone', () => {
   test('are read one at a time with the large keys', async ({ page }) => {
     await page.goto('/measure');
     await page.getByRole('button', { name: 'Method', exact: true }).tap();
-    await page.getByRole('button', { name: 'Another stem' }).tap();
+    await page.getByRole('button', { name: 'Add another stem' }).tap();
     await page.getByRole('button', { name: 'Keys', exact: true }).tap();
     const chips = page.getByRole('group', { name: 'Readings' });
     await chips.getByRole('button', { name: /^stem 2: dbh/ }).tap();
@@ -198,10 +198,10 @@ test.describe('several stems, on a phone', () => {
     await page.getByRole('button', { name: 'Method', exact: true }).tap();
     await page.getByRole('button', { name: 'Where to tape?' }).tap();
     await page.getByRole('radio', { name: 'bulge' }).tap({ force: true });
-    await page.getByLabel('begins at').fill('1.2');
-    await page.getByLabel(/^ends at/).fill('1.5');
+    await page.getByLabel('Begins at').fill('1.2');
+    await page.getByLabel(/^Ends at/).fill('1.5');
     await page.getByRole('button', { name: 'Tape there' }).tap();
-    await expect(chips.getByRole('button', { name: /^taped at/ })).toContainText('1.50');
+    await expect(chips.getByRole('button', { name: /^measured at/ })).toContainText('1.50');
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);
     expect(wide).toBeLessThanOrEqual(PHONE.width);
   });

@@ -10,8 +10,8 @@ test.describe('where to stand', () => {
   test('names distance, side, scale and the ± to expect, and lives in the address', async ({ page }) => {
     await page.goto('/surveys/stand-off');
     const answer = page.getByTestId('stand-off');
-    await expect(page.getByTestId('enter-first')).toHaveText('Enter height you expect · radius of the crown top.');
-    await page.getByLabel('height you expect').fill('22');
+    await expect(page.getByTestId('enter-first')).toHaveText('Enter expected height · radius of the crown top.');
+    await page.getByLabel('expected height').fill('22');
     await page.getByLabel('radius of the crown top').fill('2');
     // The near edge of the crown drives one farther away than the sights alone would.
     await expect(answer).toHaveText(/^3\d\.\d m$/);
@@ -21,15 +21,15 @@ test.describe('where to stand', () => {
     await page.getByLabel('slope of the ground').fill('40');
     await page.reload();
     await expect(page.getByLabel('slope of the ground')).toHaveValue('40');
-    await expect(page.getByRole('img', { name: /Expected error against distance/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /Expected error by distance/ })).toBeVisible();
   });
 
   test('says at its field what cannot be, and when no place is good', async ({ page }) => {
     await page.goto('/surveys/stand-off?height=22&from=5&to=9&crown=6');
-    await expect(page.getByText('No place is good here.')).toBeVisible();
-    await page.getByLabel('farthest place').fill('3');
-    await expect(page.getByText('must not be nearer than the nearest')).toBeVisible();
-    await page.getByLabel('farthest place').fill('far');
+    await expect(page.getByText('No distance is good here.')).toBeVisible();
+    await page.getByLabel('longest distance possible').fill('3');
+    await expect(page.getByText('must be at least the shortest distance')).toBeVisible();
+    await page.getByLabel('longest distance possible').fill('far');
     await expect(page.getByText('does not start with a number')).toBeVisible();
   });
 });
@@ -37,15 +37,15 @@ test.describe('where to stand', () => {
 test.describe('fall reach', () => {
   test('tells what a tree could touch, the error added, and never gives leave', async ({ page }) => {
     await page.goto('/surveys/fall-reach?height=27.4&error=0.5&lean=0&stump=0&distance=25.9&distanceError=0&above=0');
-    await page.getByLabel('it is a').selectOption('path');
+    await page.getByLabel('Type').selectOption('path');
     const verdict = page.getByTestId('verdict');
     await expect(verdict).toContainText('It reaches');
     await expect(page.getByText('by 1.5 m and up to 2.5 m')).toBeVisible();
-    await page.getByLabel('level distance').fill('27.9');
+    await page.getByLabel('horizontal distance').fill('27.9');
     await expect(verdict).toContainText('It may reach');
-    await page.getByLabel('level distance').fill('40');
+    await page.getByLabel('horizontal distance').fill('40');
     await expect(verdict).toContainText('falls short');
-    await expect(page.getByText('never leave to fell: felling is for trained people')).toBeVisible();
+    await expect(page.getByText('never permission to fell: felling is for trained people')).toBeVisible();
     // 2 × (27.4 + 2 × 0.5) = 56.8, rounded up.
     await expect(page.getByText('at least 56.8 m away')).toBeVisible();
     await page.getByRole('button', { name: 'ft', exact: true }).click();
@@ -57,11 +57,11 @@ test.describe('fall reach', () => {
   test('says nothing before every value is entered, and nothing of a power line but to keep away', async ({ page }) => {
     await page.goto('/surveys/fall-reach');
     await expect(page.getByTestId('verdict')).toHaveCount(0);
-    await page.getByLabel('it is a').selectOption('building');
+    await page.getByLabel('Type').selectOption('building');
     await page.getByLabel('height of the tree').fill('24');
-    await expect(page.getByTestId('enter-first')).toContainText('level distance');
+    await expect(page.getByTestId('enter-first')).toContainText('horizontal distance');
     await expect(page.getByTestId('verdict')).toHaveCount(0);
-    await page.getByLabel('it is a').selectOption('line');
+    await page.getByLabel('Type').selectOption('line');
     await expect(page.getByText('Ask the line operator how far to keep away.')).toBeVisible();
     await page.getByLabel('distance to keep away').fill('10');
     await expect(page.getByTestId('keep-away')).toContainText('at least 10.0 m (33 ft)');
@@ -78,11 +78,11 @@ test.describe('fall reach', () => {
 
   test('has the critical angle of somebody at the thing itself: 45° + b ÷ 2', async ({ page }) => {
     await page.goto('/surveys/fall-reach');
-    await page.getByLabel('it is a').selectOption('path');
+    await page.getByLabel('Type').selectOption('path');
     await page.getByLabel('sight to the base').fill('-9.4');
     await page.getByLabel('sight to the top').fill('38');
     await expect(page.getByText('40.3°')).toBeHidden();
-    await page.getByLabel('± of one sight').fill('0.5');
+    await page.getByLabel('standard error of one sight').fill('0.5');
     await expect(page.getByText('40.3°')).toBeVisible();
     await page.getByLabel('sight to the base').fill('5');
     await expect(page.getByText('47.5°')).toBeVisible();
@@ -90,27 +90,27 @@ test.describe('fall reach', () => {
 
   test('is told by a stick in the hand as well, its error added', async ({ page }) => {
     await page.goto('/surveys/fall-reach');
-    await page.getByLabel('it is a').selectOption('building');
-    const stick = page.getByRole('region', { name: 'With a stick in the hand' });
-    await stick.getByLabel('eye to the lower end').fill('63.5');
-    await stick.getByLabel('stick that the tree covers').fill('58');
-    await stick.getByLabel('± of each length').fill('0.5');
+    await page.getByLabel('Type').selectOption('building');
+    const stick = page.getByRole('region', { name: 'With a stick' });
+    await stick.getByLabel('eye to lower end of stick').fill('63.5');
+    await stick.getByLabel('length of stick covered by the tree').fill('58');
+    await stick.getByLabel('standard error of each length').fill('0.5');
     await expect(stick).toContainText('falls short');
-    await stick.getByLabel('stick that the tree covers').fill('62.5');
+    await stick.getByLabel('length of stick covered by the tree').fill('62.5');
     await expect(stick).toContainText('It may reach');
-    await stick.getByLabel('stick that the tree covers').fill('64');
+    await stick.getByLabel('length of stick covered by the tree').fill('64');
     await expect(stick).toContainText('It reaches');
   });
 });
 
 test('a height is taken by another method on the sheet, and the planner knows it', async ({ page }) => {
   await page.goto('/measure');
-  await page.getByLabel('Height by').selectOption('height.forty-five-level');
+  await page.getByLabel('Height method').selectOption('height.forty-five-level');
   await page.locator('[data-reading="height.back"]').fill('14.6');
   await page.locator('[data-reading="height.eye"]').fill('1.58');
   await expect(page.getByTestId('height')).toContainText('16.18');
   await page.getByRole('link', { name: 'Where to stand' }).click();
-  await expect(page.getByLabel('height you expect')).toHaveValue('16.18');
+  await expect(page.getByLabel('expected height')).toHaveValue('16.18');
 });
 
 test.describe('several heights of one tree', () => {
@@ -126,18 +126,18 @@ test.describe('several heights of one tree', () => {
     });
     const heights = page.getByRole('region', { name: 'Heights' });
     const add = async (of: string, settle: (form: ReturnType<Page['getByRole']>) => Promise<unknown>) => {
-      await heights.getByRole('button', { name: 'Another height' }).click();
+      await heights.getByRole('button', { name: 'Add another height' }).click();
       const form = heights.getByRole('form', { name: 'Another height' });
-      await form.getByLabel('It ends at').selectOption(of);
+      await form.getByLabel('Upper limit of the height').selectOption(of);
       await settle(form);
-      await form.getByRole('button', { name: 'Add it' }).click();
+      await form.getByRole('button', { name: 'Add height' }).click();
     };
     const nothing = () => Promise.resolve();
     await add('merchantable', (form) => form.getByLabel('top diameter').fill('7'));
     // The sight to take stands ready under the hand.
     await expect(page.locator('[data-reading="height2.top"]')).toBeFocused();
     await type(page, { 'height2.top': '+78' });
-    await add('merchantable', (form) => form.getByLabel('limit').selectOption('fork'));
+    await add('merchantable', (form) => form.getByLabel('Stem limit').selectOption('fork'));
     await type(page, { 'height3.top': '+52' });
     await add('crown-base', nothing);
     await type(page, { 'height4.top': '+34' });
@@ -148,11 +148,11 @@ test.describe('several heights of one tree', () => {
     await expect(page.getByTestId('level-4')).toContainText('10.00 m');
     await expect(page.getByTestId('level-6')).toContainText('0.30 m');
     await expect(heights).toContainText('Crown length: 16.00 m');
-    await heights.getByRole('button', { name: 'Another height' }).click();
-    await expect(heights.getByLabel('from the same stand')).toBeDisabled();
-    await heights.getByRole('button', { name: 'Leave it' }).click();
+    await heights.getByRole('button', { name: 'Add another height' }).click();
+    await expect(heights.getByLabel('from the same station')).toBeDisabled();
+    await heights.getByRole('button', { name: 'Cancel' }).click();
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('26.00 m: kept.')).toBeVisible();
+    await expect(page.getByText('26.00 m: saved.')).toBeVisible();
     const [tree] = await get<{ id: string; otherHeights: { figure: { printed: string } }[] }[]>(
       appUrl(),
       `/api/trees?plot=${plot.plotId}`,
@@ -160,27 +160,27 @@ test.describe('several heights of one tree', () => {
     expect(tree?.otherHeights.map(({ figure }) => figure.printed)).toEqual(['21.00', '14.50', '10.00', '8.25', '0.30']);
     await page.goto(`/measure/${tree?.id ?? ''}`);
     await expect(page.getByTestId('level-3')).toContainText('merchantable to the fork');
-    await expect(page.getByText('Changed here')).toBeHidden();
-    await page.getByRole('button', { name: 'Take the stump height off the sheet' }).click();
-    await expect(page.getByText('Changed here, not on the record yet.')).toBeVisible();
+    await expect(page.getByText('Changes not saved')).toBeHidden();
+    await page.getByRole('button', { name: 'Remove stump height' }).click();
+    await expect(page.getByText('Changes not saved yet.')).toBeVisible();
   });
 
   test('by two methods are compared, and the person says which counts', async ({ page }) => {
     await page.goto('/measure');
     await type(page, { 'height.distance': '25', 'height.top': '+80', 'height.base': '-6' });
     const heights = page.getByRole('region', { name: 'Heights' });
-    await heights.getByRole('button', { name: 'Another height' }).click();
-    await heights.getByLabel('It ends at').selectOption('total');
-    await heights.getByLabel('from another stand').check();
-    await heights.getByRole('button', { name: 'Add it' }).click();
-    await heights.getByLabel('Height by').selectOption('height.known');
+    await heights.getByRole('button', { name: 'Add another height' }).click();
+    await heights.getByLabel('Upper limit of the height').selectOption('total');
+    await heights.getByLabel('from another station').check();
+    await heights.getByRole('button', { name: 'Add height' }).click();
+    await heights.getByLabel('Height method').selectOption('height.known');
     await type(page, { 'height2.height': '27' });
-    const which = page.getByRole('group', { name: 'Which total height counts' });
-    await expect(which).toContainText('cannot both be right');
+    const which = page.getByRole('group', { name: 'Total height to use' });
+    await expect(which).toContainText('differ by');
     await expect(page.getByTestId('height')).toContainText('21.50');
     await type(page, { 'height2.height': '22' });
-    await expect(which).not.toContainText('cannot both be right');
-    await which.getByLabel('Height read off directly').check();
+    await expect(which).not.toContainText('differ by');
+    await which.getByLabel('Height read directly').check();
     await expect(page.getByTestId('height')).toContainText('22.00');
     await which.getByLabel('Mean of all').check();
     await expect(page.getByTestId('height')).toContainText(/21\.[6-9]/);
@@ -189,11 +189,11 @@ test.describe('several heights of one tree', () => {
   test('say at its field what is wrong with the diameter that ends the stem', async ({ page }) => {
     await page.goto('/measure');
     const heights = page.getByRole('region', { name: 'Heights' });
-    await heights.getByRole('button', { name: 'Another height' }).click();
-    await heights.getByLabel('It ends at').selectOption('merchantable');
+    await heights.getByRole('button', { name: 'Add another height' }).click();
+    await heights.getByLabel('Upper limit of the height').selectOption('merchantable');
     await heights.getByLabel('top diameter').fill('900');
-    await heights.getByRole('button', { name: 'Add it' }).click();
-    await expect(heights.getByText('must lie between 2 cm and 100 cm')).toBeVisible();
+    await heights.getByRole('button', { name: 'Add height' }).click();
+    await expect(heights.getByText('must be 2 to 100 cm')).toBeVisible();
     await expect(heights.getByLabel('top diameter')).toHaveValue('900');
   });
 });
@@ -219,7 +219,7 @@ test.describe('the kit', () => {
     await page.locator('[data-reading="height.top"]').focus();
     await expect(page.getByTestId('kit-words')).toContainText('The check of clinometer 2 is overdue');
     await expect(page.getByTestId('kit-words')).toContainText('reads 0.3 m:20 too high');
-    await page.getByLabel('Distance by').selectOption('distance.paces');
+    await page.getByLabel('Distance method').selectOption('distance.paces');
     // 50 m over 64 and over 65 paces
     await expect(page.locator('[data-reading="distance.pace"]')).toHaveValue('0.775');
     await type(page, { 'distance.paces': '32', 'height.top': '+16', 'height.base': '-1.6' });
@@ -239,26 +239,26 @@ test.describe('the kit', () => {
     await page.goto('/surveys/kit');
     await page.getByRole('combobox', { name: /^Crew/ }).selectOption(crew);
     const form = page.getByRole('form', { name: 'Add an instrument' });
-    await form.getByLabel('Its name in the crew').fill('');
-    await form.getByRole('button', { name: 'Add to the kit' }).click();
-    await expect(form.getByText('Name it as the crew does')).toBeVisible();
+    await form.getByLabel('Name').fill('');
+    await form.getByRole('button', { name: 'Add instrument' }).click();
+    await expect(form.getByText('Enter the name the crew uses')).toBeVisible();
     const name = `clinometer ${String(Date.now())}`;
-    await form.getByLabel('Its name in the crew').fill(name);
-    await form.getByRole('button', { name: 'Add to the kit' }).click();
+    await form.getByLabel('Name').fill(name);
+    await form.getByRole('button', { name: 'Add instrument' }).click();
     const card = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name, exact: true }) });
     await expect(card).toContainText('has not been checked yet');
-    await card.getByRole('button', { name: 'Check it now' }).click();
-    await card.getByLabel('forth').fill('12');
+    await card.getByRole('button', { name: 'Check now' }).click();
+    await card.getByLabel('forward').fill('12');
     await card.getByLabel('back').fill('minus eight');
     await expect(card.getByText('does not start with a number')).toBeVisible();
     await card.getByLabel('back').fill('-8');
     await expect(card).toContainText('It reads 2.00 % too high');
-    await card.getByRole('button', { name: 'Keep this check' }).click();
+    await card.getByRole('button', { name: 'Save check' }).click();
     await expect(card).not.toContainText('has not been checked yet');
     await card.getByText('calibration log').click();
-    await expect(card).toContainText('forth +12, back −8');
-    await card.getByRole('button', { name: 'Take out of use …' }).click();
-    await page.getByRole('dialog').getByRole('button', { name: 'Take out of use' }).click();
+    await expect(card).toContainText('forward +12, back −8');
+    await card.getByRole('button', { name: 'Retire instrument…' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Retire instrument' }).click();
     await expect(page.getByRole('heading', { name, exact: true })).toBeHidden();
   });
 });
@@ -267,26 +267,26 @@ test('the workings are walked through on the drawing, and the stick is proved', 
   await page.goto('/measure');
   await page.getByLabel('top: unit').selectOption('deg');
   await type(page, { 'height.distance': '25', 'height.top': '+30', 'height.base': '-5' });
-  await page.getByRole('button', { name: 'Walk through it on the drawing' }).click();
+  await page.getByRole('button', { name: 'Show each step on the drawing' }).click();
   const lit = page.getByTestId('shown-triangle');
   await expect(lit).toBeVisible();
   const before = await lit.getAttribute('d');
-  await page.getByRole('button', { name: 'The next line' }).click();
+  await page.getByRole('button', { name: 'Next step' }).click();
   await expect(lit).not.toHaveAttribute('d', before ?? '');
   await expect(page.locator('[aria-current="step"]')).toContainText('tan');
-  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
   await expect(lit).toBeHidden();
-  await page.getByLabel('Height by').selectOption('height.equal-stick');
+  await page.getByLabel('Height method').selectOption('height.equal-stick');
   await type(page, { 'height.eyeToBase': '22' });
-  await page.getByText('why this is right').click();
-  await expect(page.getByRole('img', { name: /Two triangles with one angle/ })).toBeVisible();
+  await page.getByText('Check against published values').click();
+  await expect(page.getByRole('img', { name: /Two triangles with the same angle/ })).toBeVisible();
   await expect(page.getByText('height ÷ distance = stick ÷ reach')).toBeVisible();
 });
 
 test('what else moves a diameter is told for every way of taking it', async ({ page }) => {
   await page.goto('/measure');
-  await page.getByText('what else moves this diameter').click();
-  const choice = page.getByLabel('Diameter by');
+  await page.getByText('Other sources of error').click();
+  const choice = page.getByLabel('Diameter method');
   const usual: Readonly<Record<string, string>> = { cm: '40', mm: '400', in: '16', '°': '8', one: '3' };
   for (const method of await choice
     .locator('option')
@@ -297,7 +297,7 @@ test('what else moves a diameter is told for every way of taking it', async ({ p
       await box.fill(usual[unit.trim()] ?? '12');
     }
     // Every method has the fold answer in words: with what it errs by, or that the reading cannot be.
-    await expect(page.getByText(/goes into the figure’s error|Read the diameter first/), method).toBeVisible();
+    await expect(page.getByText(/is part of the standard error|Enter the diameter first/), method).toBeVisible();
   }
 });
 
@@ -308,7 +308,7 @@ test.describe('on a phone', () => {
     test(`${address} shows the answer, or what to enter for it, first and fits the width`, async ({ page }) => {
       await page.goto(address);
       await expect(
-        address.includes('stand-off') ? page.getByTestId('stand-off') : page.getByLabel('it is a'),
+        address.includes('stand-off') ? page.getByTestId('stand-off') : page.getByLabel('Type'),
       ).toBeInViewport();
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide).toBeLessThanOrEqual(PHONE.width);
@@ -319,9 +319,9 @@ test.describe('on a phone', () => {
     await page.goto('/measure');
     await page.getByRole('button', { name: 'Method', exact: true }).click();
     const heights = page.getByRole('region', { name: 'Heights' });
-    await heights.getByRole('button', { name: 'Another height' }).click();
-    await heights.getByLabel('It ends at').selectOption('crown-base');
-    await heights.getByRole('button', { name: 'Add it' }).click();
+    await heights.getByRole('button', { name: 'Add another height' }).click();
+    await heights.getByLabel('Upper limit of the height').selectOption('crown-base');
+    await heights.getByRole('button', { name: 'Add height' }).click();
     await page.getByRole('button', { name: 'Keys', exact: true }).click();
     await expect(page.getByText('Crown base. Sight the base of the living crown')).toBeVisible();
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);

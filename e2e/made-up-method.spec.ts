@@ -164,7 +164,7 @@ test('a height method added as one file appears in form, call-out line, API and 
     await expect(page.getByRole('heading', { name: /Lengths of a walking stick/ })).toBeVisible();
     await expect(page.getByRole('row', { name: /stick…/ })).toBeVisible();
     await page.goto(`${url}/measure`);
-    await page.getByLabel('Height by').selectOption('height.walking-stick');
+    await page.getByLabel('Height method').selectOption('height.walking-stick');
     await page.locator('[data-reading="height.stick"]').fill('1.2');
     await page.locator('[data-reading="height.walk"]').fill('15.5');
     await expect(page.getByTestId('height')).toContainText('17.90');

@@ -103,14 +103,14 @@ test('with the database stopped the app says so, keeps what is typed, and recove
   await page.keyboard.press('Enter');
   await page.keyboard.type('bt 41');
   await expect(page.locator('#waiting')).toHaveText('1 waiting to send');
-  await expect(page.getByRole('row', { name: /Scots pine/ })).toContainText('waiting');
+  await expect(page.getByRole('row', { name: /Scots pine/ })).toContainText('Not sent');
 
   // A page that needs the database says so in words, with the right status.
   const other = await browser.newPage();
   const answer = await other.goto(`${url}/results/${surveyId}`);
   expect(answer?.status()).toBe(503);
   expect(answer?.headers()['retry-after']).toBeDefined();
-  await expect(other.getByText('The database does not answer at the moment')).toBeVisible();
+  await expect(other.getByText('The database does not answer')).toBeVisible();
 
   // A form waits for it, and loses nothing.
   const form = await browser.newPage();
@@ -118,14 +118,14 @@ test('with the database stopped the app says so, keeps what is typed, and recove
   await form.getByLabel('Place').fill('Fern hollow');
   await form.getByLabel('Survey', { exact: true }).fill('Visit of 2026');
   await form.getByLabel('Crew').fill('Crew Badger');
-  await form.getByRole('button', { name: 'Make the survey' }).click();
-  await expect(form.getByText('What you have entered is kept')).toBeVisible();
+  await form.getByRole('button', { name: 'Create survey' }).click();
+  await expect(form.getByText('Your entries are kept')).toBeVisible();
 
   await stack.postgres.start();
   await expect(page.locator('#waiting')).toHaveText('', { timeout: 20_000 });
-  await expect(page.getByRole('row', { name: /Scots pine/ })).not.toContainText('waiting');
+  await expect(page.getByRole('row', { name: /Scots pine/ })).not.toContainText('Not sent');
   await expect(page.locator('#call-line')).toHaveValue('bt 41');
-  await expect(other.getByRole('heading', { name: /The stand, from/ })).toBeVisible({ timeout: 20_000 });
+  await expect(other.getByRole('heading', { name: /Stand, from/ })).toBeVisible({ timeout: 20_000 });
   await expect(form).toHaveURL(/\/tally\?survey=/, { timeout: 20_000 });
   expect(await get<readonly Kept[]>(url, `/api/trees?plot=${plotId}`)).toHaveLength(1);
 });
@@ -146,7 +146,7 @@ test('a write that is refused after a reload is shown until somebody has seen it
   await page.unroute('**/api/trees');
   await page.goto(`${url}/help`);
   const notice = page.locator('#refused');
-  await expect(notice).toContainText('There is a tree 1 in this plot already');
+  await expect(notice).toContainText('Tree 1 exists already in this plot');
   await expect(notice).toContainText('34.5');
   await notice.getByRole('button', { name: 'Dismiss' }).click();
   await expect(notice).toBeEmpty();

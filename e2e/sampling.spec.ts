@@ -10,26 +10,26 @@ test.describe('who is in', () => {
     await page.getByLabel('slope along the tape').fill('36.397');
     await expect(page.getByTestId('limit')).toHaveText('12.24 m');
     await page.getByLabel('slope along the tape').fill('0');
-    await page.getByRole('button', { name: 'to its face' }).click();
+    await page.getByRole('button', { name: 'face of the stem' }).click();
     // 11.4 and 0.23 m to the middle
     await expect(page.getByTestId('in-or-out')).toHaveText('out');
     await page.getByLabel('factor, m²/ha').fill('0');
-    await expect(page.getByText('must lie between 0.05 and 200')).toBeVisible();
+    await expect(page.getByText('must be 0.05 to 200')).toBeVisible();
   });
 
   test('is the same tree in feet: factor 10, 16 in', async ({ page }) => {
     await page.goto('/surveys/who-is-in?units=imperial&kind=point&to=face&dbh=16&factor=10&distance=43');
     await expect(page.getByTestId('limit')).toHaveText('43.33 ft');
-    await page.getByRole('button', { name: 'to its middle' }).click();
+    await page.getByRole('button', { name: 'pith of the stem' }).click();
     await expect(page.getByTestId('limit')).toHaveText('44.00 ft');
     await page.getByRole('button', { name: 'cm and m' }).click();
     await expect(page.getByLabel('dbh')).toHaveValue('40.64');
     await expect(page.getByTestId('limit')).toHaveText('13.41 m');
-    await page.getByRole('button', { name: 'fixed plot' }).click();
-    await expect(page.getByLabel('radius of the plot')).toBeVisible();
+    await page.getByRole('button', { name: 'fixed-area plot' }).click();
+    await expect(page.getByLabel('plot radius')).toBeVisible();
     // 10⁴ sin² of half the angle of 2 cm at 50 cm: 4.00 less a little
-    await page.getByLabel('width of the gauge').fill('2');
-    await page.getByLabel('from eye to gauge').fill('50');
+    await page.getByLabel('gauge width').fill('2');
+    await page.getByLabel('distance from eye to gauge').fill('50');
     await expect(page.getByTestId('gauge-factor')).toHaveText('4.00');
   });
 
@@ -60,5 +60,5 @@ test('the height curves of the demo survey come with every model, and the plante
   await page.getByRole('radio', { name: 'Petterson' }).check();
   await expect(page.getByText('about the curve of Petterson')).toBeVisible();
   await page.getByLabel('trees of').selectOption('sp');
-  await expect(page.getByRole('img', { name: /measured heights and the curve through them/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /measured heights and their curve/ })).toBeVisible();
 });

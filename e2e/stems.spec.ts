@@ -6,7 +6,7 @@ test.describe('a stem and its logs', () => {
     const value = page.getByTestId('stem-value');
     await expect(value).toHaveText(/^\d+\.\d\d$/);
     const before = Number(await value.textContent());
-    await page.getByRole('button', { name: 'A defect' }).click();
+    await page.getByRole('button', { name: 'Add defect' }).click();
     await expect(page.getByRole('slider', { name: 'rot from' })).toHaveAttribute('aria-valuenow', '2');
     // Sawlogs may have no rot.
     await expect.poll(async () => Number(await value.textContent())).toBeLessThan(before);
@@ -19,7 +19,7 @@ test.describe('a stem and its logs', () => {
     await page.mouse.up();
     await expect.poll(async () => Number(await end.getAttribute('aria-valuenow'))).toBeGreaterThan(4);
     await end.press('ArrowLeft');
-    await page.getByRole('button', { name: 'Take the rot off' }).click();
+    await page.getByRole('button', { name: 'Remove rot' }).click();
     await expect(value).toHaveText(before.toFixed(2));
   });
 
@@ -44,9 +44,9 @@ test.describe('a stem and its logs', () => {
     await sections.fill('5.3 36; 13 24');
     await expect(page.getByTestId('stem-volume')).toContainText('m³');
     await sections.fill('5.3 36; 13 40');
-    await expect(page.getByText('At 13 m the stem is thicker than below it').first()).toBeVisible();
+    await expect(page.getByText('At 13 m the stem is thicker than below').first()).toBeVisible();
     await sections.fill('5.3 thick');
-    await expect(page.getByText('should be a height in m and a diameter in cm')).toBeVisible();
+    await expect(page.getByText('must be a height in m and a diameter in cm')).toBeVisible();
     await expect(sections).toHaveValue('5.3 thick');
   });
 
@@ -60,16 +60,16 @@ test.describe('a stem and its logs', () => {
     await page.reload();
     await expect(first.getByLabel(/^price/)).toHaveValue('170');
     await page.getByRole('group', { name: 'product 2' }).getByLabel('product', { exact: true }).fill('sawlog');
-    await expect(page.getByText('two prices for the same thing')).toBeVisible();
+    await expect(page.getByText('with two prices')).toBeVisible();
     await first.getByLabel(/^price/).fill('dear');
-    await expect(page.getByText('The price must be a number')).toBeVisible();
+    await expect(page.getByText('Price must be')).toBeVisible();
   });
 
   test('is cut by hand: a saw is dragged, moved by keys, taken away, and taken back', async ({ page }) => {
     await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     const before = (await value.textContent()) ?? '';
-    const saw = page.getByRole('slider', { name: 'Saw 2', exact: true });
+    const saw = page.getByRole('slider', { name: 'Cut 2', exact: true });
     await saw.scrollIntoViewIfNeeded();
     const box = await saw.boundingBox();
     if (box === null) throw new Error('no saw');
@@ -88,7 +88,7 @@ test.describe('a stem and its logs', () => {
     await expect(page.getByTestId('saw')).toHaveCount(saws - 1);
     await page.keyboard.press('Control+z');
     await expect(page.getByTestId('saw')).toHaveCount(saws);
-    await page.getByRole('button', { name: 'The best cuts' }).click();
+    await page.getByRole('button', { name: 'Restore best cuts' }).click();
     await expect(value).toHaveText(before);
   });
 
@@ -98,20 +98,20 @@ test.describe('a stem and its logs', () => {
     await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     const before = Number(await value.textContent());
-    await page.getByRole('button', { name: 'Another cost' }).click();
+    await page.getByRole('button', { name: 'Add cost' }).click();
     const cost = page.getByRole('group', { name: 'cost 1' });
-    await cost.getByLabel('for', { exact: true }).fill('permit');
+    await cost.getByLabel('cost of', { exact: true }).fill('permit');
     await cost.getByLabel(/^amount/).fill('3');
-    await cost.getByLabel('for each').selectOption('tree');
+    await cost.getByLabel(/^per(?!mit)/).selectOption('tree');
     await expect(value).toHaveText((before - 3).toFixed(2));
-    const rules = page.getByRole('region', { name: 'The same logs by every rule' });
+    const rules = page.getByRole('region', { name: 'These logs by every rule' });
     // What is asked for comes back as it is for its own rule.
     await expect(rules.getByRole('row', { name: /^Doyle/ })).toContainText('400.00');
     await expect(
-      page.getByRole('img', { name: /^The whole stem over bark, by other models.*Denzin 1\.764/ }),
+      page.getByRole('img', { name: /^Whole stem over bark, by other models.*Denzin 1\.764/ }),
     ).toBeVisible();
-    await expect(page.getByRole('img', { name: /^This stem felled.*Smalian.*Huber.*Newton.*Hossfeld/ })).toBeVisible();
-    await expect(page.getByRole('img', { name: /^The stem standing, 26\.0 m tall, to scale/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^Felled stem.*Smalian.*Huber.*Newton.*Hossfeld/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^Standing stem, 26\.0 m tall, to scale/ })).toBeVisible();
   });
 
   test('is the same stem in feet and inches', async ({ page }) => {
@@ -136,7 +136,7 @@ test.describe('a stem and its logs', () => {
       ['height.base', '-6'],
     ] as const)
       await page.locator(`[data-reading="${reading}"]`).fill(text);
-    await page.getByRole('link', { name: 'Its logs' }).click();
+    await page.getByRole('link', { name: 'Logs of this tree' }).click();
     await expect(page.getByLabel('total height')).toHaveValue('21.5');
     await expect(page.getByLabel('dbh over bark')).toHaveValue('38');
     await expect(page.getByLabel('± of the height')).toHaveValue(/^0\.\d+$/);
@@ -157,8 +157,8 @@ test.describe('a stem and its logs', () => {
 test.describe('a local volume table', () => {
   test('is fitted from stems of one’s own, with its intervals, residuals and range', async ({ page }) => {
     await page.goto('/results/local-table');
-    await expect(page.getByText('At least 6 measured stems make a table')).toBeVisible();
-    await page.getByRole('button', { name: 'Take thirty beeches' }).click();
+    await expect(page.getByText('At least 6 measured stems are needed')).toBeVisible();
+    await page.getByRole('button', { name: 'Load thirty beeches' }).click();
     const one = page.getByRole('region', { name: 'One tree by this table' });
     await one.getByLabel('dbh').fill('35');
     await one.getByLabel('height').fill('24');
@@ -166,23 +166,23 @@ test.describe('a local volume table', () => {
     await expect(page.getByTestId('table-volume')).toHaveText(/^1\.(0[2-9]|1[0-2])\d ± 0\.0\d\d m³$/);
     await expect(page.getByRole('img', { name: /Residuals of 30 stems/ })).toBeVisible();
     await page.getByRole('region', { name: 'One tree by this table' }).getByLabel('dbh').fill('90');
-    await expect(page.getByText(/Outside the range of Local table, beech: a dbh of 90 cm/)).toBeVisible();
+    await expect(page.getByText(/Outside the range of Local volume table, beech: dbh 90 cm/)).toBeVisible();
     await page.getByLabel('Equation').selectOption('schumacher-hall');
     await expect(page.getByText('Baskerville 1972').first()).toBeVisible();
     await page.getByLabel('Felled stems').fill('32.4 24.1\n30 tall 0.7');
-    await expect(page.getByText('Line 1 wants dbh in cm, height in m and volume in m³, not 2 figures.')).toBeVisible();
+    await expect(page.getByText('Line 1: Enter dbh in cm, height in m and volume in m³, not 2 values.')).toBeVisible();
   });
 
   test('of board feet is printed by rule and form class', async ({ page, request }) => {
     await page.goto('/results/stem?dbh=42&height=26');
-    const maker = page.getByRole('region', { name: 'A table for the pocket' });
-    const link = maker.getByRole('link', { name: 'Print the table' });
+    const maker = page.getByRole('region', { name: 'Pocket table' });
+    const link = maker.getByRole('link', { name: 'Print table' });
     await maker.getByLabel('Girard form class').fill('81');
     await expect(link).toHaveAttribute('href', /formClass=81/);
     const pdf = await request.get((await link.getAttribute('href')) ?? '');
     expect(pdf.headers()['content-type']).toBe('application/pdf');
     await maker.getByLabel('Girard form class').fill('20');
-    await expect(maker.getByText('must lie between 70 and 86')).toBeVisible();
+    await expect(maker.getByText('must be 70 to 86')).toBeVisible();
     await expect(link).toBeHidden();
     const refused = await request.get('/print/board-feet.pdf?rule=doyle&formClass=20');
     expect(refused.status()).toBe(422);
@@ -194,21 +194,21 @@ test('one log is scaled by every rule, and told what it cannot be', async ({ pag
   await expect(page.getByTestId('rule-doyle')).toContainText('100');
   await expect(page.getByTestId('rule-scribner')).toContainText('122.84');
   await expect(page.getByTestId('rule-international-1/4')).toContainText('135.57');
-  await page.getByLabel('top, the small end').fill('4');
-  await expect(page.getByTestId('rule-doyle')).toContainText('Doyle has no wood in a log of 4 in or less');
+  await page.getByLabel('top (small end)').fill('4');
+  await expect(page.getByTestId('rule-doyle')).toContainText('Doyle gives no volume');
   await page.getByRole('button', { name: 'cm and m' }).click();
   for (const [label, text] of [
     ['length', '9'],
     ['butt', '48'],
     ['middle', '36'],
-    ['top, the small end', '22'],
+    ['top', '22'],
   ] as const)
     await page.getByLabel(new RegExp(`^${label}`)).fill(text);
   await expect(page.getByRole('row', { name: /^Newton/ })).toContainText('0.939');
   await expect(page.getByRole('row', { name: /^Huber/ })).toContainText('0.916');
   await expect(page.getByRole('row', { name: /^Smalian/ })).toContainText('0.985');
-  await page.getByLabel('top, the small end').fill('50');
-  await expect(page.getByText('The top is thicker than the middle below it').first()).toBeVisible();
+  await page.getByLabel('top (small end)').fill('50');
+  await expect(page.getByText('The top diameter is larger than the middle diameter below it').first()).toBeVisible();
   await expect(page.getByLabel(/^butt/)).toHaveValue('48');
 });
 
@@ -219,25 +219,25 @@ test.describe('the wood of a survey', () => {
     await post(appUrl(), '/api/trees', tree);
     await page.goto(`/surveys/${surveyId}/wood`);
     const pine = page.getByRole('group', { name: 'Scots pine' });
-    await pine.getByLabel('volume of the stem by').selectOption('text');
+    await pine.getByLabel('Stem volume method').selectOption('text');
     await pine.getByLabel('V in m³').fill('0.00004 * W');
     await expect(pine.getByRole('alert').filter({ hasText: 'W' })).toBeVisible();
     await pine.getByLabel('V in m³').fill('0.00004 * D^2 * H');
     // 0.00004 × 40² × 25
     await expect(pine).toContainText('1.600 m³');
-    await page.getByRole('button', { name: 'Begin a price list' }).click();
+    await page.getByRole('button', { name: 'Add price list' }).click();
     const second = page.getByRole('group', { name: 'product 2' }).getByLabel('product', { exact: true });
     await second.fill('sawlog');
-    await page.getByRole('button', { name: 'Keep for this survey' }).click();
-    await expect(page.getByText('two prices for the same thing').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Save for this survey' }).click();
+    await expect(page.getByText('with two prices').first()).toBeVisible();
     await second.fill('short log');
-    await page.getByRole('button', { name: 'Keep for this survey' }).click();
-    await expect(page.getByText('holds now')).toBeVisible();
+    await page.getByRole('button', { name: 'Save for this survey' }).click();
+    await expect(page.getByText('in use')).toBeVisible();
 
     await page.goto(`/measure/${tree.id}`);
     // 0.00004 × 36² × 17.5, by the survey’s own equation
     await expect(page.getByText('0.907').first()).toBeVisible();
-    await page.getByRole('link', { name: 'Its logs' }).click();
+    await page.getByRole('link', { name: 'Logs of this tree' }).click();
     await expect(page.getByLabel('species')).toHaveValue('sp');
     await expect(page.getByText('These are the prices of')).toBeVisible();
   });
@@ -245,33 +245,33 @@ test.describe('the wood of a survey', () => {
   test('takes a local table, and what was settled before can be taken again', async ({ page }) => {
     const { surveyId } = await makePlot(appUrl());
     await page.goto(`/results/local-table?survey=${surveyId}`);
-    await page.getByRole('button', { name: 'Take thirty beeches' }).click();
+    await page.getByRole('button', { name: 'Load thirty beeches' }).click();
     await page.getByLabel('volume of').selectOption('bt');
-    await page.getByRole('button', { name: 'Keep this table' }).click();
-    await expect(page.getByText(/Kept: Beech of .* goes by this table now/)).toBeVisible();
+    await page.getByRole('button', { name: 'Save table' }).click();
+    await expect(page.getByText(/Saved: Beech of .* now uses this table/)).toBeVisible();
     await page.goto(`/surveys/${surveyId}/wood`);
     const beech = page.getByRole('group', { name: 'Beech' });
-    await expect(beech.getByLabel('volume of the stem by')).toHaveValue('kept');
-    await beech.getByLabel('volume of the stem by').selectOption('form-factor');
-    await page.getByRole('button', { name: 'Keep for this survey' }).click();
-    await expect(page.getByRole('button', { name: 'Take this again' })).toBeVisible();
-    await page.getByRole('button', { name: 'Take this again' }).click();
-    await expect(beech.getByLabel('volume of the stem by')).toHaveValue('kept');
+    await expect(beech.getByLabel('Stem volume method')).toHaveValue('kept');
+    await beech.getByLabel('Stem volume method').selectOption('form-factor');
+    await page.getByRole('button', { name: 'Save for this survey' }).click();
+    await expect(page.getByRole('button', { name: 'Use again' })).toBeVisible();
+    await page.getByRole('button', { name: 'Use again' }).click();
+    await expect(beech.getByLabel('Stem volume method')).toHaveValue('kept');
   });
 
   test('takes a taper that was fitted to sections, and draws its stems by it', async ({ page }) => {
     const { surveyId } = await makePlot(appUrl());
     await page.goto(`/results/local-taper?survey=${surveyId}`);
     await expect(page.getByText('At least 12 sections are needed')).toBeVisible();
-    await page.getByLabel('Sections, one to a line').fill('32 24 12 20\n32 24 thick 20');
-    await expect(page.getByText(/^Line 2 height of the section/)).toBeVisible();
-    await page.getByRole('button', { name: 'Take forty pines' }).click();
+    await page.getByLabel('Sections, one per line').fill('32 24 12 20\n32 24 thick 20');
+    await expect(page.getByText(/^Line 2: height of the section/i)).toBeVisible();
+    await page.getByRole('button', { name: 'Load forty pines' }).click();
     // Scattered by 2.5 % of diameters of some 25 cm.
     await expect(page.getByTestId('taper-rest')).toHaveText(/^± 0\.[4-9]\d cm$/);
-    await expect(page.getByRole('img', { name: /^520 sections and the taper through them/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^520 sections and the fitted taper/ })).toBeVisible();
     await page.getByLabel('volume of').selectOption('sp');
-    await page.getByRole('button', { name: 'Keep this taper' }).click();
-    await expect(page.getByText(/Kept: Scots pine/)).toBeVisible();
+    await page.getByRole('button', { name: 'Save taper' }).click();
+    await expect(page.getByText(/Saved: Scots pine/)).toBeVisible();
     await page.goto(`/results/stem?survey=${surveyId}&species=sp&dbh=30&height=22`);
     await expect(page.getByLabel('Taper', { exact: true })).toHaveValue('survey');
     await expect(page.getByText('Profile: Max and Burkhart')).toBeVisible();
@@ -285,13 +285,13 @@ test.describe('the wood of a survey', () => {
     }[];
     const id = surveys.find(({ placeName, name }) => placeName === 'Monte Valdeliro' && name.includes('2026'))?.id;
     await page.goto(`/results/${id ?? ''}/logs`);
-    await page.getByRole('button', { name: 'Cut all trees' }).click();
+    await page.getByRole('button', { name: 'Calculate logs' }).click();
     await expect(page.getByTestId('stand-net')).toHaveText(/^\d+$/);
     const net = Number(await page.getByTestId('stand-net').textContent());
     await expect(page.getByRole('row', { name: /^sawlog/ })).toContainText('±');
     const amount = page.getByRole('group', { name: 'cost 1' }).getByLabel(/^amount/);
     await amount.fill('30');
-    await page.getByRole('button', { name: 'Cut them anew' }).click();
+    await page.getByRole('button', { name: 'Calculate again' }).click();
     await expect.poll(async () => Number(await page.getByTestId('stand-net').textContent())).toBeLessThan(net);
 
     // Five hundred times as many trees: long enough to see how far it is, and to stop it.
@@ -302,12 +302,12 @@ test.describe('the wood of a survey', () => {
       await route.fulfill({ json: { ...stand, trees: many } });
     });
     await page.reload();
-    await page.getByRole('button', { name: 'Cut all trees' }).click();
-    const progress = page.getByRole('progressbar', { name: 'Trees cut' });
+    await page.getByRole('button', { name: 'Calculate logs' }).click();
+    const progress = page.getByRole('progressbar', { name: 'Trees calculated' });
     await expect.poll(async () => Number(await progress.getAttribute('value'))).toBeGreaterThan(100);
     await page.getByRole('button', { name: 'Stop' }).click();
     await expect(progress).toBeHidden();
-    await expect(page.getByRole('button', { name: 'Cut all trees' })).toBeEnabled();
+    await expect(page.getByRole('button', { name: 'Calculate logs' })).toBeEnabled();
     await expect(page.getByTestId('stand-net')).toBeHidden();
   });
 });

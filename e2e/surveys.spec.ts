@@ -29,16 +29,16 @@ test('sixty trees are called out, line by line, and any of them is taken back', 
     await line.press('Enter');
     await expect(line).toHaveValue('');
   }
-  await expect(page.getByText('waiting', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('Not sent', { exact: true })).toHaveCount(0);
   const trees = await get<readonly { readonly tag: string }[]>(appUrl(), `/api/trees?plot=${plotId}`);
   expect(trees.map(({ tag }) => Number(tag)).sort((a, b) => a - b)).toEqual(
     Array.from({ length: 60 }, (_, i) => i + 1),
   );
-  await expect(page.getByLabel('Running sums')).toContainText('60');
+  await expect(page.getByLabel('Running totals')).toContainText('60');
   await line.press('Control+z');
   await expect(line).toHaveValue(/^#60 /);
-  await expect(page.getByLabel('Running sums')).toContainText('59');
-  await expect(page.getByRole('group', { name: 'Plan of the plot' }).getByRole('button').first()).toBeVisible();
+  await expect(page.getByLabel('Running totals')).toContainText('59');
+  await expect(page.getByRole('group', { name: 'Map of the plot' }).getByRole('button').first()).toBeVisible();
 });
 
 test.describe('on a phone', () => {
@@ -86,7 +86,7 @@ test.describe('on a phone', () => {
       '5',
     );
     await expect(line).toHaveValue('sp 34.5 +18 -1.5');
-    await tap('distance 20 as before, and save the tree');
+    await tap('Distance 20 as before, and save the tree');
     expect(taps).toBe(12);
     await expect(line).toHaveValue('');
     await expect(page.getByRole('row', { name: /Scots pine/ })).toHaveCount(2);
@@ -97,9 +97,9 @@ test.describe('on a phone', () => {
     );
     // 20 × (18 + 1.5) ÷ 20
     expect(trees[1]?.height.printed).toBe('19.50');
-    await tap('4', '1', 'condition codes, units and more', 'undo', 'undo');
+    await tap('4', '1', 'condition codes, units and more', 'Undo', 'Undo');
     await expect(line).toHaveValue('');
-    await tap('undo');
+    await tap('Undo');
     await expect(page.getByRole('row', { name: /Scots pine/ })).toHaveCount(1);
     await expect(line).toHaveValue(/^#2 sp 34\.5/);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
@@ -109,15 +109,15 @@ test.describe('on a phone', () => {
 test('a point of the work list is cleared with a reason, and put back', async ({ page }) => {
   const id = await demo('Harrow Creek Wood', 'Cruise of 2026');
   await page.goto(`/results/${id}/checks`);
-  const digits = page.getByRole('listitem').filter({ hasText: 'Too many .0 and .5' });
-  await digits.getByRole('button', { name: 'It may stay' }).click();
-  await digits.getByRole('button', { name: 'Clear' }).click();
-  await expect(digits.getByRole('alert')).toContainText('Say why it may stay');
-  await digits.getByLabel('Why it may stay').fill('a tape in half inches');
-  await digits.getByRole('button', { name: 'Clear' }).click();
-  const cleared = page.getByRole('region', { name: 'Cleared' });
+  const digits = page.getByRole('listitem').filter({ hasText: 'Too many readings end in .0 or .5' });
+  await digits.getByRole('button', { name: 'Mark as checked' }).click();
+  await digits.getByRole('button', { name: 'Mark as checked', exact: true }).click();
+  await expect(digits.getByRole('alert')).toContainText('Enter a reason');
+  await digits.getByLabel('Reason').fill('a tape in half inches');
+  await digits.getByRole('button', { name: 'Mark as checked', exact: true }).click();
+  const cleared = page.getByRole('region', { name: 'Checked' });
   await expect(cleared).toContainText('a tape in half inches');
-  await cleared.getByRole('button', { name: 'Put it back' }).click();
+  await cleared.getByRole('button', { name: 'Move back to review list' }).click();
   await expect(cleared).toHaveCount(0);
 });
 
@@ -126,23 +126,23 @@ test('a file of trees is looked at, mended and kept', async ({ page }) => {
   await page.goto(`/report/${surveyId}/import`);
   const choose = async (csv: string) => {
     await page
-      .getByLabel('File of trees')
+      .getByLabel('Tree file')
       .setInputFiles({ name: 'trees.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   };
   await choose('plot;tree;species;bhd\n1;1;sp;34,5\n1;2;oak;20,1\n2;1;bt;25,0\n');
   await expect(page.getByText('row 3', { exact: true })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Keep/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /^Save/ })).toBeDisabled();
   await expect(page.getByLabel('dbh', { exact: true })).toHaveValue('3');
   await choose('plot;tree;species;bhd\n1;1;sp;34,5\n1;2;ch;20,1\n2;1;bt;25,0\n');
-  await page.getByLabel('Make the plots that are not there yet').check();
-  await page.getByRole('button', { name: 'Keep 3 trees' }).click();
-  await expect(page.getByText('3 trees kept, 1 plots made.')).toBeVisible();
+  await page.getByLabel('Create missing plots').check();
+  await page.getByRole('button', { name: 'Save 3 trees' }).click();
+  await expect(page.getByText('3 trees saved, 1 plot created.')).toBeVisible();
 });
 
 test('plots are planned in the outline of a stratum, and laid out', async ({ page }) => {
   const { surveyId } = await makePlot(appUrl());
   await page.goto(`/surveys/${surveyId}/plan`);
-  await expect(page.getByText('Give an outline first')).toBeVisible();
+  await expect(page.getByText('Enter an outline first')).toBeVisible();
   const corners = [
     [-31, 41],
     [-30.997, 41],
@@ -150,16 +150,16 @@ test('plots are planned in the outline of a stratum, and laid out', async ({ pag
     [-31, 41.002],
     [-31, 41],
   ];
-  await page.getByLabel('Its outline, as GeoJSON').setInputFiles({
+  await page.getByLabel('Outline as GeoJSON').setInputFiles({
     name: 'wood.geojson',
     mimeType: 'application/geo+json',
     buffer: Buffer.from(JSON.stringify({ type: 'Polygon', coordinates: [corners] })),
   });
-  await page.getByLabel('Spread between plots').fill('38');
+  await page.getByLabel('Coefficient of variation between plots').fill('38');
   await expect(page.getByText('58', { exact: true })).toBeVisible();
   await page.getByLabel('Plots', { exact: true }).fill('4');
-  await page.getByRole('button', { name: 'Lay out these plots' }).click();
-  await expect(page.getByRole('link', { name: /^plot / })).toHaveCount(5);
+  await page.getByRole('button', { name: 'Create these plots' }).click();
+  await expect(page.getByRole('link', { name: /^Plot / })).toHaveCount(5);
   const plots = await get<readonly { readonly latitude: number | null; readonly areaM2: number }[]>(
     appUrl(),
     `/api/plots?survey=${surveyId}`,
@@ -172,15 +172,15 @@ test('a survey of angle-count points is made by its form, and its points are lai
   await page.getByLabel('Place').fill('Harrow Creek Wood');
   await page.getByLabel('Survey', { exact: true }).fill('Points');
   await page.getByLabel('Crew').fill('Crew Badger');
-  await page.getByLabel('What it takes').selectOption('variable-radius');
-  await page.getByLabel('Factor, m²/ha').fill('0');
+  await page.getByLabel('Plot type').selectOption('variable-radius');
+  await page.getByLabel('Basal area factor, m²/ha').fill('0');
   await page.getByLabel('Strata').fill('North = 10 ha\nSouth = 6 ha');
-  await page.getByRole('button', { name: 'Make the survey' }).click();
-  await expect(page.getByText('The factor must be a number from 0.05 to 200 m²/ha.')).toBeVisible();
-  await page.getByLabel('Factor, m²/ha').fill('4');
-  await page.getByRole('button', { name: 'Make the survey' }).click();
+  await page.getByRole('button', { name: 'Create survey' }).click();
+  await expect(page.getByText('Factor must be a number from 0.05 to 200 m²/ha.')).toBeVisible();
+  await page.getByLabel('Basal area factor, m²/ha').fill('4');
+  await page.getByRole('button', { name: 'Create survey' }).click();
   await expect(page.getByRole('heading', { name: 'Points', exact: true })).toBeVisible();
-  await expect(page.getByLabel('Factor, m²/ha')).toHaveValue('4');
+  await expect(page.getByLabel('Basal area factor, m²/ha')).toHaveValue('4');
   await page.getByRole('button', { name: 'Add point' }).click();
   await expect(page.getByText('factor 4 m²/ha · slope 0 %')).toBeVisible();
 });
@@ -189,17 +189,17 @@ test('tally, sums and report open the survey in use; the header names it and swi
   const { surveyId, plotId } = await makePlot(appUrl());
   // Without one in use there is a choice, never somebody else’s survey.
   await page.goto('/tally');
-  await expect(page.getByRole('heading', { name: 'Tally in which survey?' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Choose a survey' })).toBeVisible();
   await page.goto(`/tally/${plotId}`);
   await expect(page.locator('#call-line')).toBeVisible();
   await page.goto('/tally');
-  await expect(page.getByRole('link', { name: /plot 1/ })).toHaveAttribute('href', `/tally/${plotId}`);
+  await expect(page.getByRole('link', { name: /Plot 1/ })).toHaveAttribute('href', `/tally/${plotId}`);
   for (const task of ['results', 'report']) {
     await page.goto(`/${task}`);
     await expect(page).toHaveURL(new RegExp(`/${task}/${surveyId}`));
   }
   await page.getByRole('button', { name: 'Test wood' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Switch the survey' });
+  const dialog = page.getByRole('dialog', { name: 'Switch survey' });
   await dialog.getByRole('link', { name: 'Harrow Creek Wood · Cruise of 2026' }).click();
   const harrow = await demo('Harrow Creek Wood', 'Cruise of 2026');
   await expect(page).toHaveURL(new RegExp(`/report/${harrow}`));
@@ -215,11 +215,11 @@ test('the report of each demo survey is read on the screen and taken away', asyn
   ] as const) {
     const id = await demo(place, name);
     await page.goto(`/report/${id}`);
-    await expect(page.getByRole('heading', { name: 'Checks left open' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Open review list' })).toBeVisible();
     await expect(page.getByText('no permission to fell')).toBeVisible();
     for (const [button, ending] of [
       ['PDF', '.pdf'],
-      ['Workbook', '.xlsx'],
+      ['Workbook (XLSX)', '.xlsx'],
       ['Trees as CSV', '.csv'],
       ['Plots as GeoJSON', '.geojson'],
     ] as const) {
@@ -249,10 +249,10 @@ test('a plot of two thousand trees is drawn where one looks, and walked to its e
   );
   await page.goto(`/tally/${plotId}`);
   const row = (tag: string) =>
-    page.getByRole('button', { name: `Tree ${tag}, Scots pine: bring to the line`, exact: true });
+    page.getByRole('button', { name: `Tree ${tag}, Scots pine: edit on the line`, exact: true });
   // The last tree is in sight: it is what was saved last.
   await expect(row('2000')).toBeInViewport();
-  expect(await page.getByRole('button', { name: /bring to the line$/ }).count()).toBeLessThan(100);
+  expect(await page.getByRole('button', { name: /edit on the line$/ }).count()).toBeLessThan(100);
   await expect(row('1')).toHaveCount(0);
   const line = page.locator('#call-line');
   await line.press('ArrowUp');
@@ -280,7 +280,7 @@ test('a survey of two hundred plots opens one by its label, and its long table s
   await page.getByRole('button', { name: 'Open', exact: true }).click();
   await expect(page).toHaveTitle(/Plot 187/);
   await page.goto(`/results/${surveyId}?unfinished=1`);
-  const table = page.getByRole('group', { name: 'Plots, 200 rows' });
+  const table = page.getByRole('group', { name: 'Plots, 200 rows', exact: true });
   await expect(table.getByRole('link', { name: '1', exact: true })).toBeVisible();
   await expect(table.getByRole('link', { name: '200', exact: true })).toHaveCount(0);
   await table.evaluate((element) => {
@@ -293,18 +293,18 @@ test('a tree on the edge is decided beside its sheet, by its own dbh and its own
   // A circle of 500 m²: 12.62 m to the middle of the stem.
   await page.goto(`/measure?plot=${plot.plotId}`);
   await page.getByRole('button', { name: 'In or out?' }).click();
-  await expect(page.getByText('Read the dbh first')).toBeVisible();
+  await expect(page.getByText('Enter the dbh first')).toBeVisible();
   await page.getByRole('button', { name: 'Back to the sheet' }).click();
   await page.locator('[data-reading="diameter.diameter"]').fill('40');
   await page.getByRole('button', { name: 'In or out?' }).click();
-  await page.getByLabel('distance as taped').fill('12.40');
+  await page.getByLabel('distance by tape').fill('12.40');
   await expect(page.getByTestId('in-or-out')).toHaveText('in');
   // 12.616 − (12.40 + 0.20) m = 1.6 cm
   await expect(page.getByTestId('margin')).toHaveText('1.6 cm');
   await page.getByLabel('slope along the tape').fill('30');
   await expect(page.getByTestId('in-or-out')).toHaveText('in');
   await page.getByLabel('slope along the tape').fill('0');
-  await page.getByLabel('distance as taped').fill('12.5');
+  await page.getByLabel('distance by tape').fill('12.5');
   await expect(page.getByTestId('in-or-out')).toHaveText('out');
   await page.keyboard.press('Escape');
   await expect(page.locator('[data-reading="diameter.diameter"]')).toHaveValue('40');
@@ -312,8 +312,8 @@ test('a tree on the edge is decided beside its sheet, by its own dbh and its own
 
 test('a sample of two phases is worked out from lists that are pasted', async ({ page }) => {
   await page.goto('/results/two-phases');
-  await page.getByRole('button', { name: 'Count and measure' }).click();
-  await expect(page.getByTestId('enter-first')).toHaveText(/^Enter factor, m²\/ha · the list of what was measured\.$/);
+  await page.getByRole('button', { name: 'Count-measure' }).click();
+  await expect(page.getByTestId('enter-first')).toHaveText(/^Enter factor, m²\/ha · the list of measured values\.$/);
   await page.getByLabel('factor').fill('4');
   await page.getByLabel('Trees counted').fill('6\n8\n7');
   await page.getByLabel('Volume per basal area').fill('8\n9\n10');

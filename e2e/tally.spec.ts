@@ -26,7 +26,7 @@ test.describe('the tally', () => {
     }
     await expect(page.getByRole('table', { name: 'Trees of plot 1' }).locator('tbody tr')).toHaveCount(20);
     await expect(page.locator('#waiting')).toHaveText('');
-    const sums = page.getByLabel('Running sums');
+    const sums = page.getByLabel('Running totals');
     await expect(sums).toContainText('400');
     const { trees, sums: kept } = await get<TallyAnswer>(appUrl(), `/api/tally?plot=${plot.plotId}`);
     expect(trees.map(({ tag }) => tag)).toEqual(diameters.map((_, i) => String(i + 1)));
@@ -52,7 +52,7 @@ test.describe('the tally', () => {
       await expect(chips).toContainText(words);
     await expect(chips).toContainText('318x6 A second plain number');
     await page.keyboard.press('Enter');
-    await expect(page.getByText('Some parts are not understood')).toBeVisible();
+    await expect(page.getByText('Some parts were not understood')).toBeVisible();
     await expect(page.locator('#call-line')).toHaveValue('sp 34.5 +18 -1.5 @20 318x6');
   });
 
@@ -94,7 +94,7 @@ test.describe('the tally', () => {
     await page.keyboard.type('#5 sp 30');
     await page.keyboard.press('Enter');
     await page.keyboard.type('#5 bt 40');
-    await expect(page.locator('#chips')).toContainText('tree 5 is on this plot already');
+    await expect(page.locator('#chips')).toContainText('Tree 5 is already in this plot');
     await page.keyboard.press('Enter');
     await expect(page.getByText('The next free tag is #6.')).toBeVisible();
     await expect(page.locator('#call-line')).toHaveValue('#5 bt 40');
@@ -111,18 +111,18 @@ test.describe('the tally', () => {
     await page.keyboard.press('Enter');
     await expect(
       page
-        .getByText('Tree 1 is on this plot already', { exact: false })
-        .or(page.getByText('There is a tree 1 in this plot already', { exact: false })),
+        .getByText('Tree 1 is already in this plot', { exact: false })
+        .or(page.getByText('Tree 1 exists already in this plot', { exact: false })),
     ).toBeVisible();
     await expect(page.locator('#call-line')).toHaveValue('#1 sp 30');
   });
 
   test('marks the plot finished', async ({ page, plot }) => {
     await openTally(page, plot.plotId);
-    await page.getByRole('button', { name: 'Plot is finished' }).click();
-    await expect(page.getByRole('button', { name: 'Finished: open it again' })).toBeVisible();
+    await page.getByRole('button', { name: 'Finish plot' }).click();
+    await expect(page.getByRole('button', { name: 'Reopen (finished)' })).toBeVisible();
     await page.goto(`/tally?survey=${plot.surveyId}`);
-    await expect(page.getByRole('link', { name: /plot 1/ })).toContainText('finished');
+    await expect(page.getByRole('link', { name: /Plot 1/ })).toContainText('finished');
   });
 
   test('lists the heights that the survey asks for before a plot is finished', async ({ page, plot }) => {
@@ -130,15 +130,15 @@ test.describe('the tally', () => {
     await page.keyboard.type('#7 sp 30');
     await page.keyboard.press('Enter');
     await expect(page.locator('#waiting')).toHaveText('');
-    await page.getByRole('button', { name: 'Plot is finished' }).click();
+    await page.getByRole('button', { name: 'Finish plot' }).click();
     const missing = page.getByRole('alert').filter({ hasText: 'The survey asks for the heights of these trees' });
     await missing.getByRole('button', { name: 'Tree 7' }).click();
     await expect(page.locator('#call-line')).toHaveValue('#7 sp 30');
     await page.locator('#call-line').fill('#7 sp 30 = 21');
     await page.keyboard.press('Enter');
     await expect(missing).toBeHidden();
-    await page.getByRole('button', { name: 'Plot is finished' }).click();
-    await expect(page.getByRole('button', { name: 'Finished: open it again' })).toBeVisible();
+    await page.getByRole('button', { name: 'Finish plot' }).click();
+    await expect(page.getByRole('button', { name: 'Reopen (finished)' })).toBeVisible();
   });
 });
 

@@ -22,7 +22,7 @@ test.describe('the tree sheet on a desk', () => {
     await typeReadings(page, '+62', '-8', '25');
     await expect(height(page)).toContainText('17.50');
     await expect(height(page)).toContainText('± 0.36 m');
-    const workings = page.getByRole('region', { name: 'Workings of the height' });
+    const workings = page.getByRole('region', { name: 'Calculation of height' });
     await expect(workings).toContainText('62 − (−8) = 70 %');
     await expect(workings).toContainText('25 × 70 ÷ 100 = 17.50 m');
     await workings.getByRole('button', { name: 'copy' }).click();
@@ -50,13 +50,13 @@ test.describe('the tree sheet on a desk', () => {
     await openSheet(page);
     await typeReadings(page, '62', '8', '25');
     await expect(height(page)).toContainText('13.50');
-    const note = page.getByRole('article').filter({ hasText: 'The base lies above the eye' });
-    await note.getByRole('button', { name: /change base to −8 %/ }).click();
+    const note = page.getByRole('article').filter({ hasText: 'The base is above the eye' });
+    await note.getByRole('button', { name: /Change base to −8 %/ }).click();
     await expect(height(page)).toContainText('17.50');
     await expect(note).toBeHidden();
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(height(page)).toContainText('13.50');
-    await note.getByRole('button', { name: 'it is so' }).click();
+    await note.getByRole('button', { name: 'Mark as checked' }).click();
     await expect(note).toBeHidden();
   });
 
@@ -78,10 +78,10 @@ test.describe('the tree sheet on a desk', () => {
     await openSheet(page);
     await box(page, 'height.top').fill('31.8°');
     await expect(page.getByLabel('top: unit')).toHaveValue('deg');
-    await page.getByLabel('Diameter by').selectOption('diameter.girth');
+    await page.getByLabel('Diameter method').selectOption('diameter.girth');
     await box(page, 'diameter.girth').fill('3\' 8.5"');
     await expect(page.getByLabel('girth: unit')).toHaveValue('in');
-    await expect(page.getByRole('region', { name: 'Figures' })).toContainText('36.0');
+    await expect(page.getByRole('region', { name: 'Results of this tree' })).toContainText('36.0');
   });
 
   test('shows feet and inches on demand', async ({ page }) => {
@@ -91,18 +91,18 @@ test.describe('the tree sheet on a desk', () => {
     // 17.5 ÷ 0.3048
     await expect(height(page)).toContainText('57.4');
     await expect(height(page)).toContainText('ft');
-    await expect(page.getByRole('region', { name: 'Workings of the height' })).toContainText('25 ÷ 0.3048');
+    await expect(page.getByRole('region', { name: 'Calculation of height' })).toContainText('25 ÷ 0.3048');
   });
 
   for (const [field, text, words] of [
-    ['height.top', '6x2', 'something other than digits'],
-    ['height.top', '1.2.3', 'two decimal marks'],
+    ['height.top', '6x2', 'not digits'],
+    ['height.top', '1.2.3', 'more than one decimal sign'],
     ['height.top', 'NaN', 'not a number'],
-    ['height.top', '1e400', 'written with an exponent'],
-    ['height.top', '90°', 'between −84° and +84°'],
-    ['height.distance', '0', 'between 1 m and 200 m'],
-    ['diameter.diameter', '0', 'between 0.1 cm and 600 cm'],
-    ['diameter.diameter', '9 m', 'between 0.001 m and 6 m'],
+    ['height.top', '1e400', 'has an exponent'],
+    ['height.top', '90°', '−84° to +84°'],
+    ['height.distance', '0', '1 m to 200 m'],
+    ['diameter.diameter', '0', '0.1 cm to 600 cm'],
+    ['diameter.diameter', '9 m', '0.001 m to 6 m'],
   ] as const) {
     test(`says at the field what is wrong with ${field} “${text}”, and keeps it`, async ({ page }) => {
       await openSheet(page);
@@ -135,12 +135,12 @@ test.describe('the tree sheet on a desk', () => {
     await page.keyboard.press('Escape');
     await page.keyboard.press('r');
     await page.keyboard.type('36');
-    await expect(page.getByRole('region', { name: 'Figures' })).toContainText('0.1018');
+    await expect(page.getByRole('region', { name: 'Results of this tree' })).toContainText('0.1018');
     await page.keyboard.press('Alt+c');
     await expect(page.getByLabel('call-out')).toBeFocused();
     await page.keyboard.press('Escape');
     await page.keyboard.press('?');
-    await expect(page.getByRole('dialog')).toContainText('keep the tree and take the next');
+    await expect(page.getByRole('dialog')).toContainText('save the tree and start the next');
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toBeHidden();
   });
@@ -158,11 +158,11 @@ test.describe('the tree sheet on a desk', () => {
 
   test('keeps the method for the next tree and the next plot, and offers the last species', async ({ page, plot }) => {
     await openSheet(page, `/measure?plot=${plot.plotId}`);
-    await page.getByLabel('Diameter by').selectOption('diameter.girth');
+    await page.getByLabel('Diameter method').selectOption('diameter.girth');
     await page.getByLabel('Species').selectOption('bt');
     await box(page, 'diameter.girth').fill('133');
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Tree 1: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 1: saved.')).toBeVisible();
     await expect(box(page, 'diameter.girth')).toBeFocused();
     await expect(box(page, 'diameter.girth')).toHaveValue('');
     await expect(page.getByLabel('Species')).toHaveValue('');
@@ -186,12 +186,12 @@ test.describe('the tree sheet on a desk', () => {
     await page.getByLabel('Species').selectOption('bt');
     await box(page, 'diameter.diameter').fill('41');
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Tree 1: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 1: saved.')).toBeVisible();
     await expect(page.getByLabel('Tag')).toHaveValue('2');
     await expect(box(page, 'diameter.diameter')).toHaveValue('');
     await page.getByRole('button', { name: 'Save tree' }).click();
-    await expect(page.getByText('Give at least the diameter.')).toBeVisible();
-    await expect(page.getByText('Name the species.')).toBeVisible();
+    await expect(page.getByText('Enter at least the diameter.')).toBeVisible();
+    await expect(page.getByText('Choose a species.')).toBeVisible();
     await page.goto(`/tally/${plot.plotId}`);
     await expect(page.getByRole('row', { name: /Beech/ })).toContainText('41.0');
   });
@@ -205,12 +205,12 @@ test.describe('the tree sheet on a desk', () => {
     await page.keyboard.press('Alt+o');
     await expect(box(page, 'diameter.diameter')).toHaveValue('34.5');
     await box(page, 'diameter.diameter').fill('99');
-    await expect(page.getByText('Changed here, not on the record yet.')).toBeVisible();
-    await page.getByRole('button', { name: 'Back to the record' }).click();
+    await expect(page.getByText('Changes not saved yet.')).toBeVisible();
+    await page.getByRole('button', { name: 'Discard changes' }).click();
     await expect(box(page, 'diameter.diameter')).toHaveValue('34.5');
     await box(page, 'diameter.diameter').fill('36.5');
     await page.keyboard.press('Control+Enter');
-    await expect(page.getByText('Tree 1: kept.')).toBeVisible();
+    await expect(page.getByText('Tree 1: saved.')).toBeVisible();
     await page.reload();
     await expect(box(page, 'diameter.diameter')).toHaveValue('36.5');
   });
@@ -221,7 +221,7 @@ test.describe('the tree sheet on a phone', () => {
 
   test('takes one reading at a time on large keys, with a ± key of its own', async ({ page }) => {
     await openSheet(page);
-    const keys = page.getByRole('group', { name: 'Key pad' });
+    const keys = page.getByRole('group', { name: 'Keypad' });
     const press = async (text: string) => {
       for (const key of text) await keys.getByRole('button', { name: key, exact: true }).tap();
     };

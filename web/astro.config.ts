@@ -2,20 +2,25 @@ import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
+import { compressScripts } from './compress-scripts.ts';
 import { coreDigestModule } from './core-digest.ts';
 
 /** Small modules that nearly every island loads, as one file each: many files cost more in headers than in code. */
 const CHUNKS: readonly (readonly [string, RegExp])[] = [
   ['units', /\/core\/src\/units\//],
+  [
+    'record',
+    /\/core\/src\/(uncertainty\/(estimate|workbook)|diameter\/(limits|several-stems|basal-area)|protocol\/(condition-codes|volume-model|volume-settings|field-rules\/(classes|breast-height|recorded-dbh))|taper\/outside-range|height\/geometry)\.ts$/,
+  ],
   ['client', /\/web\/src\/client\/(api|identity|device-storage|outbox)\.ts$/],
-  ['ui', /\/web\/src\/ui\/(Disclosure|LazyBoundary|use-media)\.tsx?$/],
+  ['ui', /\/web\/src\/ui\/(Disclosure|on-demand|use-media)\.tsx?$/],
 ];
 const chunkOf = (id: string): string | undefined => CHUNKS.find(([, path]) => path.test(id))?.[0];
 
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
-  integrations: [react()],
+  integrations: [react(), compressScripts()],
   devToolbar: { enabled: false },
   // Our own check in middleware.ts is stricter: it covers JSON as well.
   security: { checkOrigin: false },

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { evaluate, type Method, type ReadingSpec, typicalErrorOf } from '@arbolito/core/measurement';
+import { englishOf } from '@arbolito/core/message';
 import { METHODS } from '@arbolito/core/methods';
 import { estimateOf, type Step } from '@arbolito/core/uncertainty';
 import { printAsRead, type UnitId, unitOf } from '@arbolito/core/units';
@@ -39,7 +40,7 @@ const readingRow = (spec: ReadingSpec): string => {
     return low === undefined || high === undefined ? '' : `${printAsRead(low)} to ${printAsRead(high)}`;
   };
   const cells = [
-    spec.label,
+    englishOf(spec.label),
     each(symbol),
     each(range),
     each((unit) => `± ${String(Number(typicalErrorOf(spec, unit).toPrecision(2)))}`),
@@ -49,7 +50,7 @@ const readingRow = (spec: ReadingSpec): string => {
 };
 
 const line = ({ expression, result, unit, rule }: Step): string =>
-  `${expression} = ${result}${unit === '' ? '' : ` ${unit}`}    (${rule})`;
+  `${expression} = ${result}${unit === '' ? '' : ` ${unit}`}    (${englishOf(rule)})`;
 
 /** The example of a method, computed: readings, workings and the figure with its standard error. */
 function workedExample({ description, ...method }: Method): readonly string[] {
@@ -58,7 +59,7 @@ function workedExample({ description, ...method }: Method): readonly string[] {
   if (estimate === null) return [];
   const { printed, workings, errorWorkings } = estimate;
   const given = Object.entries(description.example).map(([key, { value, unit }]) =>
-    `${description.readings.find((spec) => spec.key === key)?.label ?? key} ${printAsRead(value)} ${unitOf(unit).symbol}`.trim(),
+    `${englishOf(description.readings.find((spec) => spec.key === key)?.label ?? key)} ${printAsRead(value)} ${unitOf(unit).symbol}`.trim(),
   );
   return [
     `**Example.** ${given.join(', ')}: ${printed.value} ± ${printed.standardError} ${unitOf(printed.unit).symbol}`,
@@ -73,9 +74,9 @@ function workedExample({ description, ...method }: Method): readonly string[] {
 function methodText(method: Method, docstring: string): string {
   const { name, id, version, summary, readings, safety, source } = method.description;
   return [
-    `## ${name}`,
+    `## ${englishOf(name)}`,
     '',
-    `\`${id}\`, version ${String(version)}. ${summary}`,
+    `\`${id}\`, version ${String(version)}. ${englishOf(summary)}`,
     '',
     ...(docstring === '' ? [] : [docstring, '']),
     '| reading | unit | range | standard error | call-out |',
@@ -83,7 +84,7 @@ function methodText(method: Method, docstring: string): string {
     ...readings.map(readingRow),
     '',
     ...workedExample(method),
-    `**Safety.** ${safety}`,
+    `**Safety.** ${englishOf(safety)}`,
     '',
     `**Source.** ${source}.`,
     '',

@@ -2,6 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { defineMiddleware } from 'astro:middleware';
 import { isForeignWrite } from './server/foreign-origin.ts';
 import { Problem } from './server/problem.ts';
+import { inReadersLanguage } from './server/reader-locale.ts';
 import { withRequestId } from './server/request-id.ts';
 
 /** Pages hold data of the record: no shared cache keeps them, and a browser asks whether they have changed. */
@@ -19,13 +20,15 @@ async function withTag(request: Request, response: Response): Promise<Response> 
 }
 
 export const onRequest = defineMiddleware(({ request }, next) =>
-  withRequestId(randomUUID(), async () => {
-    const answer = isForeignWrite(request)
-      ? new Problem(
-          'foreign-origin',
-          'A page of another site may not write here. Use the application itself, or a program that sends no Origin.',
-        ).toResponse()
-      : await withTag(request, await next());
-    return answer;
-  }),
+  withRequestId(randomUUID(), () =>
+    inReadersLanguage(request, async () => {
+      const answer = isForeignWrite(request)
+        ? new Problem(
+            'foreign-origin',
+            'A page of another site may not write here. Use the application itself, or a program that sends no Origin.',
+          ).toResponse()
+        : await withTag(request, await next());
+      return answer;
+    }),
+  ),
 );

@@ -6,10 +6,11 @@ import { bestCuts, cutsBetween, greedyCuts, sawsOf } from './buck.ts';
 import { convertPrice, mbfValue, netValue } from './value.ts';
 import { type Cut, cutAt, priceDoubt, productProblems, type StemToCut } from './products.ts';
 import type { Product } from '../protocol/index.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const stemOf = (dbhCm: number, heightM: number): StemProfile => {
   const outcome = solidsProfile({ dbhCm, heightM }, 1.3);
-  if (!outcome.ok) throw new Error(outcome.problem.message);
+  if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
   return outcome.profile;
 };
 const SAWLOG: Product = {
@@ -156,7 +157,7 @@ describe('a product list', () => {
       '2 price',
       '3 lengthsM',
     ]);
-    expect(wrong[0]?.message).toContain('two prices for the same thing');
+    expect(inEnglish(wrong[0]?.message)).toContain('with two prices');
     expect(productProblems([SAWLOG, PULP])).toEqual([]);
   });
 });
@@ -318,6 +319,6 @@ describe('a price that was entered', () => {
   ] as const)('per %s of %d', (unit, price, said) => {
     const doubt = priceDoubt({ unit, price });
     if (said === null) expect(doubt).toBeNull();
-    else expect(doubt).toContain(said);
+    else expect(inEnglish(doubt ?? '')).toContain(said);
   });
 });

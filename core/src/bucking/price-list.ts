@@ -1,10 +1,11 @@
 import type { PriceList } from '../protocol/index.ts';
 import { productProblems } from './products.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** What is wrong with a list, at which of its fields. */
 export interface PriceListProblem {
   readonly path: readonly (string | number)[];
-  readonly message: string;
+  readonly message: Text;
 }
 
 const LARGEST_COST = 1e6;
@@ -13,19 +14,36 @@ const LARGEST_COST = 1e6;
 export function priceListProblems({ currency, products, costs }: PriceList): PriceListProblem[] {
   return [
     ...(currency.trim() === ''
-      ? [{ path: ['currency'], message: 'Say in which money the prices are, such as EUR.' }]
+      ? [
+          {
+            path: ['currency'],
+            message: message('bucking.enter-the-currency-of-the', 'Enter the currency of the prices, such as EUR.'),
+          },
+        ]
       : []),
-    ...productProblems(products).map(({ product, field, message }) => ({
+    ...productProblems(products).map(({ product, field, message: words }) => ({
       path: ['products', product, field],
-      message,
+      message: words,
     })),
     ...costs.flatMap(({ name, amount }, i): PriceListProblem[] => [
-      ...(name.trim() === '' ? [{ path: ['costs', i, 'name'], message: 'Name the cost.' }] : []),
+      ...(name.trim() === ''
+        ? [
+            {
+              path: ['costs', i, 'name'],
+              message: message('bucking.enter-the-name-of-the', 'Enter the name of the cost.'),
+            },
+          ]
+        : []),
       ...(amount >= 0 && amount <= LARGEST_COST
         ? []
-        : [{ path: ['costs', i, 'amount'], message: 'The cost must be a number from 0 on.' }]),
+        : [{ path: ['costs', i, 'amount'], message: message('bucking.cost-must-be-0-or', 'Cost must be 0 or more.') }]),
       ...(costs.findIndex((cost) => cost.name === name) < i
-        ? [{ path: ['costs', i, 'name'], message: `${name} is in the list twice.` }]
+        ? [
+            {
+              path: ['costs', i, 'name'],
+              message: message('bucking.is-listed-twice', '{name} is listed twice.', { name }),
+            },
+          ]
         : []),
     ]),
   ];

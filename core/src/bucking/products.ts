@@ -2,6 +2,7 @@ import { type DefectKind, isLogRuleId, type LogRuleId, type Product } from '../p
 import { LOG_RULES } from '../log-rules/index.ts';
 import { convert } from '../units/index.ts';
 import { smalianM3, type StemProfile } from '../taper/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A part of the stem with a defect, in m above the ground. */
 export interface Defect {
@@ -14,7 +15,7 @@ export interface Defect {
 export interface ProductProblem {
   readonly product: number;
   readonly field: string;
-  readonly message: string;
+  readonly message: Text;
 }
 
 const LONGEST_M = 30;
@@ -23,25 +24,43 @@ const LONGEST_M = 30;
 export function productProblems(products: readonly Product[]): ProductProblem[] {
   return products.flatMap((product, i): ProductProblem[] => {
     const found: ProductProblem[] = [];
-    const say = (field: string, message: string): void => {
+    const say = (field: string, message: Text): void => {
       found.push({ product: i, field, message });
     };
-    if (product.name.trim() === '') say('name', 'Name the product.');
+    if (product.name.trim() === '')
+      say('name', message('bucking.enter-the-name-of-the-product', 'Enter the name of the product.'));
     if (products.findIndex(({ name, unit }) => name === product.name && unit === product.unit) < i)
-      say('name', `${product.name} is in the list twice, with two prices for the same thing.`);
+      say(
+        'name',
+        message('bucking.is-listed-twice-with-two', '{name} is listed twice with two prices.', { name: product.name }),
+      );
     if (product.lengthsM.length === 0 || !product.lengthsM.every((length) => length > 0 && length <= LONGEST_M))
       say(
         'lengthsM',
-        `Give lengths above 0 and up to ${String(LONGEST_M)} m (${String(Math.floor(LONGEST_M / 0.3048))} ft).`,
+        message('bucking.lengths-must-be-above-0', 'Lengths must be above 0 and up to {longestM} m ({longestM2} ft).', {
+          longestM: String(LONGEST_M),
+          longestM2: String(Math.floor(LONGEST_M / 0.3048)),
+        }),
       );
-    if (!(product.trimM >= 0 && product.trimM <= 1)) say('trimM', 'The trim must lie between 0 and 1 m (3.3 ft).');
+    if (!(product.trimM >= 0 && product.trimM <= 1))
+      say('trimM', message('bucking.trim-must-be-0-to', 'Trim must be 0 to 1 m (3.3 ft).'));
     if (!(product.smallestTopCm >= 0 && product.smallestTopCm <= 200))
-      say('smallestTopCm', 'The smallest top must lie between 0 and 200 cm (78 in).');
+      say(
+        'smallestTopCm',
+        message('bucking.smallest-small-end-must-be', 'Smallest small end must be 0 to 200 cm (78 in).'),
+      );
     if (product.largestButtCm !== undefined && !(product.largestButtCm > product.smallestTopCm))
-      say('largestButtCm', 'The largest butt must be thicker than the smallest top.');
+      say(
+        'largestButtCm',
+        message('bucking.largest-butt-must-be-larger', 'Largest butt must be larger than the smallest small end.'),
+      );
     if (product.belowM !== undefined && !(product.belowM > 0 && product.belowM <= 130))
-      say('belowM', 'The height that it is cut below must lie above 0 and up to 130 m (426 ft).');
-    if (!(product.price >= 0 && product.price < 1e9)) say('price', 'The price must be a number from 0 on.');
+      say(
+        'belowM',
+        message('bucking.the-height-limit-must-be', 'The height limit must be above 0 and up to 130 m (426 ft).'),
+      );
+    if (!(product.price >= 0 && product.price < 1e9))
+      say('price', message('bucking.price-must-be-0-or', 'Price must be 0 or more.'));
     return found;
   });
 }
@@ -59,14 +78,20 @@ const PLAUSIBLE_PRICES: Readonly<Record<'m3' | 'piece' | 'mbf', readonly [number
  * @returns null for a price within the plausible range of its unit, and for 0: a product without a price
  * @example priceDoubt({ unit: 'international-1/4', price: 0.42 }) // asks whether 420 was meant
  */
-export function priceDoubt({ unit, price }: Pick<Product, 'unit' | 'price'>): string | null {
+export function priceDoubt({ unit, price }: Pick<Product, 'unit' | 'price'>): Text | null {
   const kind = unit === 'm3' || unit === 'piece' ? unit : 'mbf';
   const [low, high] = PLAUSIBLE_PRICES[kind];
   if (price === 0 || (price >= low && price <= high)) return null;
-  const range = `Prices are usually ${String(low)} to ${String(high)}.`;
+  const range = message('bucking.prices-are-usually-to', 'Prices are usually {low} to {high}.', {
+    low: String(low),
+    high: String(high),
+  });
   return kind === 'mbf' && price * PER_MBF >= low && price * PER_MBF <= high
-    ? `The price is for 1,000 board feet. ${range} Did you mean ${String(Number((price * PER_MBF).toFixed(2)))}?`
-    : `Check this price. ${range}`;
+    ? message('bucking.the-price-is-per-1', 'The price is per 1,000 board feet. {range} Did you mean {toFixed}?', {
+        range,
+        toFixed: String(Number((price * PER_MBF).toFixed(2))),
+      })
+    : message('bucking.check-this-price', 'Check this price. {range}', { range });
 }
 
 const INCHES_PER_CM = convert(1, 'cm', 'in');

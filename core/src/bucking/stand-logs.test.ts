@@ -6,6 +6,7 @@ import { smalianM3, solidsProfile, underBark } from '../taper/index.ts';
 import { bestCuts } from './buck.ts';
 import { standLogs, type StandLogs, type StandToCut, type StandTree } from './stand-logs.ts';
 import type { Product } from '../protocol/index.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const PRODUCTS: readonly Product[] = [
   { name: 'sawlog', lengthsM: [4, 5], trimM: 0.1, smallestTopCm: 22, allows: [], unit: 'm3', price: 90 },
@@ -54,7 +55,7 @@ describe('the logs of a stand', () => {
     for (const { plot, dbhCm, heightM, kind, perHa } of TREES) {
       const outcome =
         kind === 0 ? solidsProfile({ dbhCm, heightM }, 1.3) : ormerodProfile({ dbhCm, heightM }, { p: 0.7 }, 1.3);
-      if (!outcome.ok) throw new Error(outcome.problem.message);
+      if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
       const { cuts } = bestCuts(
         { profile: underBark(outcome.profile, 0.92), stumpM: 0.3, topCm: 7, defects: [] },
         PRODUCTS,

@@ -24,6 +24,7 @@ import { formOf } from '../testing/tree.ts';
 import { type CalloutContext, parseCallout } from './parse.ts';
 import { printCallout } from './print.ts';
 import { talliedTrees } from '../inventory/index.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const context: CalloutContext = {
   unitSystem: 'metric',
@@ -34,7 +35,7 @@ const settings = { ...context, formFactor: { value: 0.45, standardError: 0.05 },
 const parse = (line: string, over: Partial<CalloutContext> = {}) => parseCallout(line, { ...context, ...over });
 const chips = (line: string) => parse(line).tokens.map(({ chip }) => chip);
 const problems = (line: string) =>
-  parse(line).tokens.flatMap(({ text, problem }) => (problem === null ? [] : [`${text}: ${problem}`]));
+  parse(line).tokens.flatMap(({ text, problem }) => (problem === null ? [] : [`${text}: ${inEnglish(problem)}`]));
 /** Every reading of a draft with its method, value and unit. */
 const readings = (draft: TreeForm) =>
   formKeysOf(draft).flatMap((part) => {
@@ -45,7 +46,7 @@ const readings = (draft: TreeForm) =>
     );
   });
 
-describe('the call-out line', () => {
+describe('go to the call-out line', () => {
   it('reads a tree with two sights and a distance', () => {
     const { draft, ok } = parse('sp 34.5 +18 -1.5 @20');
     expect(ok).toBe(true);
@@ -56,7 +57,7 @@ describe('the call-out line', () => {
       'height.two-angles base -1.5 m20',
       'height.two-angles distance 20 m',
     ]);
-    expect(chips('sp 34.5 +18 -1.5 @20')).toEqual([
+    expect(inEnglish(chips('sp 34.5 +18 -1.5 @20'))).toEqual([
       'Scots pine',
       'dbh 34.5 cm',
       'top +18 m:20',
@@ -149,8 +150,8 @@ describe('the call-out line', () => {
   });
 
   it('says which stem a chip belongs to, and what an unfinished stem wants', () => {
-    expect(chips('ch 28 &21')).toEqual(['Sweet chestnut', 'dbh 28 cm', 'stem 2: dbh 21 cm']);
-    expect(problems('ch 28 &')).toEqual(['&: Another stem begins here: call out its diameter.']);
+    expect(inEnglish(chips('ch 28 &21'))).toEqual(['Sweet chestnut', 'dbh 28 cm', 'stem 2: dbh 21 cm']);
+    expect(problems('ch 28 &')).toEqual(['&: Another stem starts here: enter its diameter.']);
     expect(problems('ch 28 &21 19')[0]).toContain('19: A second plain number');
     expect(problems(`ch 1 ${'&2 '.repeat(30)}`)[0]).toContain('at most 30 stems');
   });
@@ -166,22 +167,22 @@ describe('the call-out line', () => {
   it.each([
     ['sp 34.5 318x6', '318x6: A second plain number'],
     ['oak 30', 'oak: “oak” is not a species of this survey'],
-    ['scots 30', 'scots: “scots” is not known here. Scots pine is “sp”.'],
+    ['scots 30', 'scots: “scots” is not known. Scots pine is “sp”.'],
     ['sp bt 30', 'bt: A second species'],
     ['#1 #2 sp', '#2: A second tag'],
-    ['#12345678901234 sp', '#12345678901234: “12345678901234” is no tag'],
-    ['sp 30 +1 -2 -3 @20', '-3: A signed reading too many'],
-    ['sp 3..5', '3..5: “3..5” has two decimal marks'],
-    ['sp g1e400', 'g1e400: “1e400” is written with an exponent'],
+    ['#12345678901234 sp', '#12345678901234: “12345678901234” is not a valid tag'],
+    ['sp 30 +1 -2 -3 @20', '-3: One signed reading too many'],
+    ['sp 3..5', '3..5: “3..5” has more than one decimal sign'],
+    ['sp g1e400', 'g1e400: “1e400” has an exponent'],
     ['sp 30 g90', 'g90: '],
-    ['sp 30 blue', 'blue: “blue” is not a species of this survey (sp, bt, po, ch, li), none of its codes (dead, brk'],
-    ['sp 30 dead dead', 'dead: “dead” stands there already'],
+    ['sp 30 blue', 'blue: “blue” is not a species of this survey (sp, bt, po, ch, li), a code (dead, brk'],
+    ['sp 30 dead dead', 'dead: “dead” is entered twice'],
     ['sp 30 f1', 'f1: A fork has 2 to 9 stems'],
     ['sp 30 f2 f3', 'f3: A second fork'],
-    ['sp 30 az400', 'az400: A bearing lies between 0 and 360'],
-    ['sp 30 r900', 'r900: A tree stands up to 200 m'],
-    ['sp 30 x2 x2', 'x2: It counts twice already'],
-    ['sp 30 x3 x4', 'x4: It counts three times already'],
+    ['sp 30 az400', 'az400: Bearing must be 0 to 360'],
+    ['sp 30 r900', 'r900: Distance from the plot centre must be up to 200 m'],
+    ['sp 30 x2 x2', 'x2: Already counted twice'],
+    ['sp 30 x3 x4', 'x4: Already counted three times'],
     ['sp 30 @20 = 12', '@20: '],
   ])('marks what it does not understand in “%s”', (line, problem) => {
     const found = problems(line);
@@ -303,13 +304,13 @@ describe('notes on the line', () => {
     const { draft, ok } = parse('#17 sp 28.2 f2 dead az112 r7.4 x2');
     expect(ok).toBe(true);
     expect(draft.notes).toEqual({ fork: 2, conditions: ['dead'], bearingDeg: 112, awayM: 7.4, multiplicity: 2 });
-    expect(chips('sp 28.2 f2 dead az112 r7.4')).toEqual([
+    expect(inEnglish(chips('sp 28.2 f2 dead az112 r7.4'))).toEqual([
       'Scots pine',
       'dbh 28.2 cm',
       'fork of 2 stems',
       'dead, standing',
       'bearing 112°',
-      '7.4 m from the middle',
+      '7.4 m from the centre',
     ]);
   });
   it('take the codes of the survey instead of the usual ones', () => {
@@ -326,7 +327,7 @@ describe('notes on the line', () => {
     (line) => {
       const { ok, tokens } = parse(line);
       expect(ok).toBe(false);
-      for (const { problem } of tokens) expect((problem ?? '').length).toBeLessThan(260);
+      for (const { problem } of tokens) expect(inEnglish(problem ?? '').length).toBeLessThan(260);
     },
   );
 });
@@ -344,7 +345,7 @@ describe('a tree from its line', () => {
   it('of several stems has one figure by the survey’s rule: √(28² + 21²) = 35', () => {
     const forked = evaluateForm(parse('ch 28 &21 +18 -1.5 @20').draft, settings);
     expect(forked.dbh?.printed.value).toBe('35.0');
-    expect(forked.dbh?.workings.at(-1)?.expression).toBe('√(28.0² + 21.0²)');
+    expect(inEnglish(forked.dbh?.workings.at(-1)?.expression)).toBe('√(28.0² + 21.0²)');
     // Each ±0.3: √((28 × 0.3)² + (21 × 0.3)²) ÷ 35
     expect(forked.dbh?.standardError).toBeCloseTo(0.3, 6);
     expect(forked.basalAreaM2).toBeCloseTo((Math.PI * 35 * 35) / 40_000, 9);

@@ -4,12 +4,13 @@ import { COMMON_SPECIES, RULE_SETS } from '../protocol/index.ts';
 import { formOf } from '../testing/tree.ts';
 import { type CalloutContext, parseCallout } from './parse.ts';
 import { printCallout } from './print.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const context: CalloutContext = { unitSystem: 'metric', slopeUnit: 'pct', species: COMMON_SPECIES };
 const settings = { ...context, formFactor: { value: 0.45, standardError: 0.05 }, fieldRules: RULE_SETS.timber.rules };
 const heightOf = (line: string): string => {
   const { draft, tokens } = parseCallout(line, context);
-  const problems = tokens.flatMap(({ text, problem }) => (problem === null ? [] : [`${text}: ${problem}`]));
+  const problems = tokens.flatMap(({ text, problem }) => (problem === null ? [] : [`${text}: ${inEnglish(problem)}`]));
   if (problems.length > 0) return problems.join('; ');
   const { height } = evaluateForm(draft, settings);
   return height?.ok === true ? `${height.estimate.methodId} ${height.estimate.printed.value}` : 'no height';
@@ -61,10 +62,9 @@ describe('a count of logs', () => {
     expect([height, volume]).toEqual([null, null]);
     const [first] = heights.heights;
     // 2.5 × 16 ft
-    expect([first?.name, first?.outcome?.ok === true ? first.outcome.estimate.printed.value : null]).toEqual([
-      'merchantable height',
-      '40.0',
-    ]);
+    expect(inEnglish([first?.name, first?.outcome?.ok === true ? first.outcome.estimate.printed.value : null])).toEqual(
+      ['merchantable height', '40.0'],
+    );
   });
 });
 

@@ -1,22 +1,27 @@
 import { convert, lengthWords, printAsRead, readQuantity, type UnitId, type UnitSystem } from '../units/index.ts';
 import type { ConditionCode } from '../protocol/index.ts';
 import { type Multiplicity, NOTE_LIMITS, type TreeNotes } from '../tree/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A word of the line that notes something of the tree: what it adds, and the chip; or why it cannot be. */
 export type NoteWord =
-  | { readonly ok: true; readonly notes: TreeNotes; readonly chip: string }
-  | { readonly ok: false; readonly problem: string };
+  | { readonly ok: true; readonly notes: TreeNotes; readonly chip: Text }
+  | { readonly ok: false; readonly problem: Text };
 
 /** A tree beyond a corner of the stand is found up to three times more. */
 const COUNTS = /^x([2-4])$/i;
-const COUNT_WORDS = { 2: 'twice', 3: 'three times', 4: 'four times' } as const;
+const COUNT_WORDS = {
+  2: 'twice',
+  3: message('callout.notes.three-times', 'three times'),
+  4: message('callout.notes.four-times', 'four times'),
+} as const;
 
 const FORK = /^f(\d{1,3})$/i;
 const BEARING = /^az(.+)$/i;
 const AWAY = /^r([\d.,].*)$/i;
 const GUESS = /^kpi([\d.,].*)$/i;
 
-const bad = (problem: string): NoteWord => ({ ok: false, problem });
+const bad = (problem: Text): NoteWord => ({ ok: false, problem });
 
 const lengthUnit = (system: UnitSystem) => (system === 'metric' ? 'm' : 'ft');
 const volumeUnit = (system: UnitSystem) => (system === 'metric' ? 'm3' : 'ft3');
@@ -36,32 +41,58 @@ export function readNote(
   const condition = conditions.find(({ code }) => code === word.toLowerCase());
   if (condition !== undefined) {
     const known = before.conditions ?? [];
-    if (known.includes(condition.code)) return bad(`“${condition.code}” stands there already.`);
-    if (known.length >= NOTE_LIMITS.conditions) return bad('Eight codes are the most that a tree takes.');
+    if (known.includes(condition.code))
+      return bad(message('callout.is-entered-twice', '“{code}” is entered twice.', { code: condition.code }));
+    if (known.length >= NOTE_LIMITS.conditions)
+      return bad(message('callout.a-tree-takes-at-most', 'A tree takes at most eight codes.'));
     return { ok: true, notes: { ...before, conditions: [...known, condition.code] }, chip: condition.words };
   }
   const times = COUNTS.exec(word)?.[1];
   if (times !== undefined) {
-    if (before.multiplicity !== undefined) return bad(`It counts ${COUNT_WORDS[before.multiplicity]} already.`);
+    if (before.multiplicity !== undefined)
+      return bad(
+        message('callout.already-counted', 'Already counted {countWords}.', {
+          countWords: COUNT_WORDS[before.multiplicity],
+        }),
+      );
     const multiplicity = Number(times) as Multiplicity;
-    return { ok: true, notes: { ...before, multiplicity }, chip: `counts ${COUNT_WORDS[multiplicity]}` };
+    return {
+      ok: true,
+      notes: { ...before, multiplicity },
+      chip: message('callout.counts', 'counts {times}', { times: COUNT_WORDS[multiplicity] }),
+    };
   }
   const fork = FORK.exec(word)?.[1];
   if (fork !== undefined) {
     const { low, high } = NOTE_LIMITS.fork;
-    if (before.fork !== undefined) return bad('A second fork: one is noted already.');
+    if (before.fork !== undefined)
+      return bad(message('callout.a-second-fork-a-tree', 'A second fork: a tree has one.'));
     return Number(fork) >= low && Number(fork) <= high
-      ? { ok: true, notes: { ...before, fork: Number(fork) }, chip: `fork of ${fork} stems` }
-      : bad(`A fork has ${String(low)} to ${String(high)} stems.`);
+      ? {
+          ok: true,
+          notes: { ...before, fork: Number(fork) },
+          chip: message('callout.fork-of-stems', 'fork of {fork} stems', { fork }),
+        }
+      : bad(
+          message('callout.a-fork-has-to-stems', 'A fork has {low} to {high} stems.', {
+            low: String(low),
+            high: String(high),
+          }),
+        );
   }
   const bearing = BEARING.exec(word)?.[1];
   if (bearing !== undefined) {
     const read = readQuantity(bearing, { unit: 'deg' });
     const { low, high } = NOTE_LIMITS.bearingDeg;
-    if (before.bearingDeg !== undefined) return bad('A second bearing: one tree has one.');
+    if (before.bearingDeg !== undefined)
+      return bad(message('callout.a-second-bearing-a-tree', 'A second bearing: a tree has one.'));
     return read.ok && read.value >= low && read.value <= high
-      ? { ok: true, notes: { ...before, bearingDeg: read.value }, chip: `bearing ${printAsRead(read.value)}°` }
-      : bad('A bearing lies between 0 and 360 degrees from north.');
+      ? {
+          ok: true,
+          notes: { ...before, bearingDeg: read.value },
+          chip: message('callout.bearing', 'bearing {value}°', { value: printAsRead(read.value) }),
+        }
+      : bad(message('callout.bearing-must-be-0-to', 'Bearing must be 0 to 360 degrees from north.'));
   }
   const away = AWAY.exec(word)?.[1];
   if (away !== undefined) {
@@ -69,14 +100,22 @@ export function readNote(
     const read = readQuantity(away, { unit, units: ['m', 'ft', 'cm'] });
     const metres = read.ok ? convert(read.value, read.unit, 'm') : NaN;
     const { low, high } = NOTE_LIMITS.awayM;
-    if (before.awayM !== undefined) return bad('A second distance from the middle: one tree has one.');
+    if (before.awayM !== undefined)
+      return bad(message('callout.a-second-distance-from-the', 'A second distance from the centre: a tree has one.'));
     return read.ok && metres >= low && metres <= high
       ? {
           ok: true,
           notes: { ...before, awayM: metres },
-          chip: `${printAsRead(read.value)} ${read.unit} from the middle`,
+          chip: message('callout.from-the-centre', '{value} {unit} from the centre', {
+            value: printAsRead(read.value),
+            unit: read.unit,
+          }),
         }
-      : bad(`A tree stands up to ${lengthWords(high, unitSystem, 0)} from the middle of its plot.`);
+      : bad(
+          message('callout.distance-from-the-plot-centre', 'Distance from the plot centre must be up to {high}.', {
+            high: lengthWords(high, unitSystem, 0),
+          }),
+        );
   }
   const guess = GUESS.exec(word)?.[1];
   if (guess !== undefined) {
@@ -84,14 +123,23 @@ export function readNote(
     const read = readQuantity(guess, { unit, units: ['m3', 'ft3'] });
     const predictedVolumeM3 = read.ok ? convert(read.value, read.unit, 'm3') : NaN;
     const { low, high } = NOTE_LIMITS.predictedVolumeM3;
-    if (before.predictedVolumeM3 !== undefined) return bad('A second guess: one tree has one.');
+    if (before.predictedVolumeM3 !== undefined)
+      return bad(message('callout.a-second-predicted-volume-a', 'A second predicted volume: a tree has one.'));
     return read.ok && predictedVolumeM3 >= low && predictedVolumeM3 <= high
       ? {
           ok: true,
           notes: { ...before, predictedVolumeM3 },
-          chip: `guessed ${printAsRead(read.value)} ${read.unit === 'ft3' ? VOLUME_WORDS.ft3 : VOLUME_WORDS.m3}`,
+          chip: message('callout.predicted', 'predicted {value} {unit}', {
+            value: printAsRead(read.value),
+            unit: read.unit === 'ft3' ? VOLUME_WORDS.ft3 : VOLUME_WORDS.m3,
+          }),
         }
-      : bad(`A guess lies between ${String(low)} and ${String(high)} m³.`);
+      : bad(
+          message('callout.predicted-volume-must-be-to', 'Predicted volume must be {low} to {high} m³.', {
+            low: String(low),
+            high: String(high),
+          }),
+        );
   }
   return null;
 }

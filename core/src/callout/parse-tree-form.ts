@@ -25,6 +25,7 @@ import {
   stemsOf,
   type TreeForm,
 } from './tree-form.ts';
+import { message } from '../message/index.ts';
 
 /** Who reads on which device at what moment, and how new records get their identifiers. */
 export interface ReadingStamp {
@@ -70,7 +71,7 @@ function readText(
         code: `text.${read.code}`,
         severity: 'stop',
         reading: spec.key,
-        title: `${spec.label} cannot be read`,
+        title: message('callout.is-not-valid', '{Label} is not valid', { Label: spec.label }),
         message: read.message,
         suggestedFixes: [],
       },

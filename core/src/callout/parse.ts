@@ -35,13 +35,14 @@ import {
 } from './grammar.ts';
 import { readNote } from './notes.ts';
 import { cutTokens, type RawToken } from './tokens.ts';
+import { message, type Text, joined } from '../message/index.ts';
 
 /** A part of the line as it was understood. */
 export interface CallToken extends RawToken {
   /** What it was taken for, as a chip says it: `Scots pine`, `dbh 34.5 cm`. Null where it was not understood. */
-  readonly chip: string | null;
+  readonly chip: Text | null;
   /** Why it was not understood, and what would be. */
-  readonly problem: string | null;
+  readonly problem: Text | null;
   readonly part: 'tag' | 'species' | 'reading' | 'note' | 'unknown';
   readonly measure?: Measure;
   readonly stem?: number;
@@ -92,19 +93,34 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
   raw.forEach((token, place) => {
     const begins = token.text.startsWith(NEXT_STEM);
     if (begins && stem === MAX_STEMS_PER_TREE) {
-      tokens[place] = problem(token, `A tree takes at most ${MAX_STEMS_PER_TREE} stems.`);
+      tokens[place] = problem(
+        token,
+        message('callout.a-tree-takes-at-most-stems', 'A tree takes at most {maxStemsPerTree} stems.', {
+          maxStemsPerTree: MAX_STEMS_PER_TREE,
+        }),
+      );
       return;
     }
     if (begins) stem += 1;
     const text = begins ? token.text.slice(NEXT_STEM.length) : token.text;
     if (text === '') {
-      tokens[place] = problem(token, 'Another stem begins here: call out its diameter.');
+      tokens[place] = problem(
+        token,
+        message('callout.another-stem-starts-here-enter', 'Another stem starts here: enter its diameter.'),
+      );
       return;
     }
     if (text.startsWith('#')) {
       const tag = text.slice(1);
-      if (draft.tag !== '') tokens[place] = problem(token, 'A second tag: one tree has one.');
-      else if (!TAG.test(tag)) tokens[place] = problem(token, `“${tag}” is no tag: use up to 12 letters and digits.`);
+      if (draft.tag !== '')
+        tokens[place] = problem(token, message('callout.a-second-tag-a-tree', 'A second tag: a tree has one.'));
+      else if (!TAG.test(tag))
+        tokens[place] = problem(
+          token,
+          message('callout.is-not-a-valid-tag', '“{tag}” is not a valid tag: use up to 12 letters and digits.', {
+            tag,
+          }),
+        );
       else {
         draft = { ...draft, tag };
         tokens[place] = { ...token, chip: `tree ${tag}`, problem: null, part: 'tag' };
@@ -117,7 +133,8 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
     }
     const species = context.species.find(({ code }) => code === text.toLowerCase());
     if (species !== undefined) {
-      if (draft.speciesCode !== '') tokens[place] = problem(token, 'A second species: one tree has one.');
+      if (draft.speciesCode !== '')
+        tokens[place] = problem(token, message('callout.a-second-species-a-tree', 'A second species: a tree has one.'));
       else {
         draft = { ...draft, speciesCode: species.code };
         tokens[place] = { ...token, chip: species.name, problem: null, part: 'species' };
@@ -210,9 +227,12 @@ function takeReadings(
     const token = place === undefined ? undefined : raw[place];
     if (spec === undefined || place === undefined || token === undefined) continue;
     const part = { ...token, part: 'reading', measure, stem, reading: key } as const;
-    const of = stem > 1 && token.text.startsWith(NEXT_STEM) ? `stem ${stem}: ` : '';
+    const of = stem > 1 && token.text.startsWith(NEXT_STEM) ? message('callout.stem', 'stem {stem}: ', { stem }) : '';
     if (call === null) {
-      tokens.push([place, { ...part, chip: `${spec.label} still to read`, problem: null }]);
+      tokens.push([
+        place,
+        { ...part, chip: message('callout.missing', '{label} missing', { label: spec.label }), problem: null },
+      ]);
       continue;
     }
     const unit = spec.quantity === 'slope' && slope !== null ? slope : defaultUnitOf(spec, context);
@@ -223,7 +243,7 @@ function takeReadings(
     tokens.push([
       place,
       read.ok
-        ? { ...part, chip: `${of}${chipText(spec, entries[key].text, read.unit)}`, problem: null }
+        ? { ...part, chip: joined([of, chipText(spec, entries[key].text, read.unit)], ''), problem: null }
         : { ...part, chip: null, problem: read.message },
     ]);
   }
@@ -252,12 +272,12 @@ function withoutUnit(text: string, unitWritten: boolean, value: number, spec: Re
   return `${wantsPlus && value > 0 ? '+' : ''}${String(value)}`;
 }
 
-const chipText = (spec: ReadingSpec, text: string, unit: UnitId): string => {
+const chipText = (spec: ReadingSpec, text: string, unit: UnitId): Text => {
   const symbol = unitOf(unit).symbol;
-  return `${spec.label} ${text.replace(/^-/, '−')}${symbol === '°' ? '' : ' '}${symbol}`;
+  return joined([spec.label, `${text.replace(/^-/, '−')}${symbol === '°' ? '' : ' '}${symbol}`]);
 };
 
-const problem = (token: RawToken, reason: string): CallToken => ({
+const problem = (token: RawToken, reason: Text): CallToken => ({
   ...token,
   chip: null,
   problem: reason,
@@ -266,15 +286,28 @@ const problem = (token: RawToken, reason: string): CallToken => ({
 
 function leftOver(token: RawToken): CallToken {
   const call = callOf(token.text.startsWith(NEXT_STEM) ? token.text.slice(NEXT_STEM.length) : token.text);
-  if (token.text === MISSING) return problem(token, 'A place is kept here, but no reading is missing.');
+  if (token.text === MISSING)
+    return problem(token, message('callout.a-placeholder-but-no-reading', 'A placeholder, but no reading is missing.'));
   if (call?.mark.kind === 'signed')
-    return problem(token, 'A signed reading too many: the top and the base are there already.');
+    return problem(
+      token,
+      message('callout.one-signed-reading-too-many', 'One signed reading too many: top and base are already there.'),
+    );
   if (call?.mark.kind === 'bare')
-    return problem(token, 'A second plain number: which is the diameter? Heights follow “=”, distances “@”.');
-  return problem(token, 'This does not go with the other readings of the height or diameter.');
+    return problem(
+      token,
+      message(
+        'callout.a-second-plain-number-which',
+        'A second plain number: which is the diameter? Enter heights after “=”, distances after “@”.',
+      ),
+    );
+  return problem(
+    token,
+    message('callout.this-does-not-fit-the', 'This does not fit the other readings of the height or diameter.'),
+  );
 }
 
-function unknownWord(word: string, { species, conditions = COMMON_CONDITIONS }: CalloutContext): string {
+function unknownWord(word: string, { species, conditions = COMMON_CONDITIONS }: CalloutContext): Text {
   const near = species.find(
     ({ code, name }) =>
       code.startsWith(word.slice(0, 2).toLowerCase()) || name.toLowerCase().startsWith(word.toLowerCase()),
@@ -284,6 +317,14 @@ function unknownWord(word: string, { species, conditions = COMMON_CONDITIONS }: 
   // A word pasted by mistake can be as long as the line: its beginning is enough to know it by.
   const shown = word.length > 24 ? `${word.slice(0, 24)} …` : word;
   return near === undefined
-    ? `“${shown}” is not a species of this survey (${list}), none of its codes (${codes}) and not a reading.`
-    : `“${shown}” is not known here. ${near.name} is “${near.code}”.`;
+    ? message(
+        'callout.is-not-a-species-of',
+        '“{shown}” is not a species of this survey ({list}), a code ({codes}) or a reading.',
+        { shown, list, codes },
+      )
+    : message('callout.is-not-known-is', '“{shown}” is not known. {name} is “{code}”.', {
+        shown,
+        name: near.name,
+        code: near.code,
+      });
 }

@@ -1,6 +1,7 @@
 import { type Estimate, propagate, type Term, type Workbook, workOut } from '../uncertainty/index.ts';
 import { convert, printRounded, printStandardError, type UnitSystem } from '../units/index.ts';
 import { combineStems, STEMS_RULES, type StemsRule } from './several-stems.ts';
+import { message } from '../message/index.ts';
 
 type OneFigure = Exclude<StemsRule, 'kept-apart'>;
 type Write = (stems: readonly string[]) => string;
@@ -78,7 +79,7 @@ export function combinedDbh(stems: readonly Estimate[], rule: OneFigure, system:
     errorWorkings: [],
     contributions: stems.map(({ standardError }, i) => ({
       reading: null,
-      label: `stem ${i + 1}`,
+      label: message('diameter.stem', 'stem {i}', { i: i + 1 }),
       readingStandardError: standardError,
       readingUnit: 'cm',
       effect: spread.parts[i]?.effect ?? 0,

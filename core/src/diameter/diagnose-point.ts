@@ -2,6 +2,7 @@ import type { Finding } from '../uncertainty/index.ts';
 import { type Diagnosis, readingOf } from '../measurement/index.ts';
 import { convert, printRounded } from '../units/index.ts';
 import { DIAMETER_FINDINGS } from './diameter-findings.ts';
+import { message } from '../message/index.ts';
 
 /** Above this a tape is out of reach from the ground, and the unit is asked about. */
 const OUT_OF_REACH_M = 2.6;
@@ -16,8 +17,12 @@ export function diagnosePoint({ value, context, readings, print }: Diagnosis): F
         code: DIAMETER_FINDINGS.pointAboveTree,
         severity: 'check',
         reading: 'point',
-        title: 'The point lies above the tree',
-        message: `The diameter would be taken at ${print(value)}, and the tree is ${print(heightM)} tall. Look at the unit, and at the height.`,
+        title: message('diameter.the-measuring-point-is-above', 'The measuring point is above the tree'),
+        message: message(
+          'diameter.the-measuring-point-is-but',
+          'The measuring point is {value}, but the tree is {heightM} tall. Check the unit and the height.',
+          { value: print(value), heightM: print(heightM) },
+        ),
         suggestedFixes: mendsInOtherUnit(read, unit, print),
       },
     ];
@@ -28,8 +33,12 @@ export function diagnosePoint({ value, context, readings, print }: Diagnosis): F
       code: DIAMETER_FINDINGS.pointOutOfReach,
       severity: 'check',
       reading: 'point',
-      title: 'Higher than a tape reaches',
-      message: `A point at ${print(value)} is out of reach from the ground. If it was read with an optical instrument, leave it; otherwise look at the unit.`,
+      title: message('diameter.the-measuring-point-is-out', 'The measuring point is out of reach'),
+      message: message(
+        'diameter.a-point-at-is-out',
+        'A point at {value} is out of reach from the ground. If you used an optical instrument, keep it; otherwise check the unit.',
+        { value: print(value) },
+      ),
       suggestedFixes: mendsInOtherUnit(read, unit, print),
     },
   ];
@@ -43,7 +52,10 @@ function mendsInOtherUnit(read: number, unit: string, print: (value: number) => 
     .filter(({ m }) => m >= 0.3 && m <= OUT_OF_REACH_M)
     .slice(0, 1)
     .map(({ other, m }) => ({
-      label: `take ${printRounded(read, read % 1 === 0 ? 0 : 2)} as ${other}`,
+      label: message('diameter.take-as', 'Take {read} as {other}', {
+        read: printRounded(read, read % 1 === 0 ? 0 : 2),
+        other,
+      }),
       measure: 'point' as const,
       changes: [{ reading: 'point', text: String(read), unit: other }],
       becomes: print(m),
@@ -58,9 +70,11 @@ export function notMeasured({ context }: Diagnosis): Finding[] {
       code: DIAMETER_FINDINGS.pointNotMeasured,
       severity: 'check',
       reading: 'point',
-      title: 'The rules ask for a measured height',
-      message:
-        'The mark on the body helps to find the place. Measure up from the ground and take that as the height of the point.',
+      title: message('diameter.the-field-rules-require-a', 'The field rules require a measured height'),
+      message: message(
+        'diameter.the-body-mark-only-helps',
+        'The body mark only helps to find the point. Measure its height from the ground with a tape.',
+      ),
       suggestedFixes: [],
     },
   ];

@@ -3,6 +3,7 @@ import { oddness, slenderness } from '../height/index.ts';
 import type { Diagnosis, ReadingValue } from '../measurement/index.ts';
 import { convert, printAsRead } from '../units/index.ts';
 import { LARGEST_DBH_CM, SURPRISING_DBH_CM } from './limits.ts';
+import { message } from '../message/index.ts';
 
 /** The catalogue of possible errors that diameter methods look for. Codes are stable. */
 export const DIAMETER_FINDINGS = {
@@ -64,11 +65,18 @@ export function diagnoseGirthAsDiameter(
       code: DIAMETER_FINDINGS.girthAsDiameter,
       severity: 'check',
       reading: key,
-      title: 'A girth, perhaps',
-      message: `A stem ${print(value)} thick is unusual${context.heightM === undefined ? '' : ' for a tree of this height'}. If the plain side of the tape was read, this is the girth: ${print(otherwiseCm)} instead of ${print(value)}.`,
+      title: message('diameter.possibly-a-girth', 'Possibly a girth'),
+      message: message(
+        'diameter.a-diameter-of-is-unusual',
+        '{tree, select, yes {A diameter of {value} is unusual for a tree of this height. If you read the plain side of the tape, it is the girth: {otherwiseCm} instead of {value}.} other {A diameter of {value} is unusual. If you read the plain side of the tape, it is the girth: {otherwiseCm} instead of {value}.}}',
+        { value: print(value), otherwiseCm: print(otherwiseCm), tree: context.heightM === undefined ? 'no' : 'yes' },
+      ),
       suggestedFixes: [
         {
-          label: `take ${printAsRead(reading.value)} ${reading.unit} as the girth`,
+          label: message('diameter.take-as-the-girth', 'Take {value} {unit} as the girth', {
+            value: printAsRead(reading.value),
+            unit: reading.unit,
+          }),
           measure: 'diameter',
           methodId: 'diameter.girth',
           changes: [{ reading: 'girth', text: printAsRead(reading.value), unit: reading.unit }],
@@ -92,11 +100,18 @@ export function diagnoseDiameterAsGirth(
       code: DIAMETER_FINDINGS.diameterAsGirth,
       severity: 'check',
       reading: key,
-      title: 'A diameter, perhaps',
-      message: `A stem ${print(value)} thick is very slender for a tree of this height. If the diameter side of the tape was read, this is the diameter: ${print(otherwiseCm)} instead of ${print(value)}.`,
+      title: message('diameter.possibly-a-diameter', 'Possibly a diameter'),
+      message: message(
+        'diameter.a-diameter-of-is-very',
+        'A diameter of {value} is very small for a tree of this height. If you read the diameter side of the tape, it is the diameter: {otherwiseCm} instead of {value}.',
+        { value: print(value), otherwiseCm: print(otherwiseCm) },
+      ),
       suggestedFixes: [
         {
-          label: `take ${printAsRead(reading.value)} ${reading.unit} as the diameter`,
+          label: message('diameter.take-as-the-diameter', 'Take {value} {unit} as the diameter', {
+            value: printAsRead(reading.value),
+            unit: reading.unit,
+          }),
           measure: 'diameter',
           methodId: 'diameter.tape',
           changes: [{ reading: 'diameter', text: printAsRead(reading.value), unit: reading.unit }],
@@ -115,8 +130,12 @@ export function stopImpossible({ value, print }: Diagnosis, reading: string): Fi
       code: DIAMETER_FINDINGS.impossible,
       severity: 'stop',
       reading,
-      title: 'No stem is that thick',
-      message: `Together these readings give ${print(value)}; the thickest stem that can be entered has ${print(LARGEST_DBH_CM)}. Check the units of each.`,
+      title: message('diameter.diameter-out-of-range', 'Diameter out of range'),
+      message: message(
+        'diameter.these-readings-give-the-largest',
+        'These readings give {value}; the largest diameter is {largestDbhCm}. Check the unit of each reading.',
+        { value: print(value), largestDbhCm: print(LARGEST_DBH_CM) },
+      ),
       suggestedFixes: [],
     },
   ];

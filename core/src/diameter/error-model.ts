@@ -1,5 +1,6 @@
 import type { MethodDescription } from '../measurement/index.ts';
 import { tapedEllipseCm, tiltedTapeCm } from './oval-and-bark.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** Longest over shortest diameter of an ordinary stem. A constant of this project. */
 export const ORDINARY_FACE_RATIO = 1.06;
@@ -20,7 +21,7 @@ export const ON_ONE_FACE: Meeting = {
   stemErrors: [
     {
       share: Number(oneFaceShare(ORDINARY_FACE_RATIO).toFixed(3)),
-      label: 'out of round: one face of an ordinary stem strays by this much',
+      label: message('diameter.error-model.label', 'Out-of-roundness: deviation of one diameter of an ordinary stem'),
       source: 'faces in the ratio 1.06 that turn like an ellipse’s: (k − 1) ÷ (k + 1) ÷ √2',
     },
   ],
@@ -36,7 +37,7 @@ export interface ErrorPart {
   /** `either way`: a standard error; `always more`: what it adds, and never takes away. */
   readonly kind: 'either way' | 'always more';
   readonly sizeCm: number;
-  readonly words: string;
+  readonly words: Text;
 }
 
 /** How a stem and a tape are, where it is not stated otherwise. */
@@ -87,13 +88,16 @@ export function errorParts(
       source: 'graduation',
       kind: 'either way',
       sizeCm: graduation,
-      words: 'a reading lies anywhere between two marks: one division ÷ √12',
+      words: message('diameter.rounding-to-the-graduation-one', 'rounding to the graduation: one division ÷ √12'),
     },
     {
       source: 'reader',
       kind: 'either way',
       sizeCm: Math.sqrt(Math.max(0, reading.standardErrorCm ** 2 - graduation ** 2)),
-      words: 'pull, eye and the place of the instrument: the rest of the reading’s ±',
+      words: message(
+        'diameter.tension-reading-and-position-of',
+        'tension, reading and position of the instrument: the rest of the ± of the reading',
+      ),
     },
   ];
   if (meets === 'one-face') {
@@ -101,7 +105,11 @@ export function errorParts(
       source: 'out of round',
       kind: 'either way',
       sizeCm: oneFaceShare(given.faceRatio) * diameterCm,
-      words: `one face of a stem whose faces are ${given.faceRatio.toFixed(2)} : 1; a second face at right angles takes it away`,
+      words: message(
+        'diameter.one-diameter-of-a-stem',
+        'one diameter of a stem with a diameter ratio of {toFixed} : 1; a second one at right angles removes it',
+        { toFixed: given.faceRatio.toFixed(2) },
+      ),
     });
   } else {
     parts.push({
@@ -111,7 +119,11 @@ export function errorParts(
         meets === 'round'
           ? tapedEllipseCm(diameterCm * root, diameterCm / root) - diameterCm
           : (diameterCm * (root + 1 / root)) / 2 - diameterCm,
-      words: `faces ${given.faceRatio.toFixed(2)} : 1, against the circle of the same area`,
+      words: message(
+        'diameter.diameter-ratio-1-compared-with',
+        'diameter ratio {toFixed} : 1, compared with the circle of the same area',
+        { toFixed: given.faceRatio.toFixed(2) },
+      ),
     });
   }
   parts.push({
@@ -121,14 +133,14 @@ export function errorParts(
       meets === 'round'
         ? tiltedTapeCm(diameterCm, given.tiltDeg) - diameterCm
         : diameterCm / Math.cos((given.tiltDeg * Math.PI) / 180) - diameterCm,
-    words: `${given.tiltDeg}° from square to the stem`,
+    words: message('diameter.off-square', '{tiltDeg}° off square', { tiltDeg: given.tiltDeg }),
   });
   if (meets === 'round') {
     parts.push({
       source: 'sag',
       kind: 'always more',
       sizeCm: sagAddsCm(diameterCm, given.sagCm),
-      words: `hanging ${given.sagCm} cm low on both sides`,
+      words: message('diameter.sagging-by-cm-on-both', 'sagging by {sagCm} cm on both sides', { sagCm: given.sagCm }),
     });
   }
   parts.push(
@@ -136,13 +148,17 @@ export function errorParts(
       source: 'climber',
       kind: 'always more',
       sizeCm: 2 * given.climberCm,
-      words: `${given.climberCm} cm of climber left under it`,
+      words: message('diameter.cm-of-climber-under-the', '{climberCm} cm of climber under the tape', {
+        climberCm: given.climberCm,
+      }),
     },
     {
       source: 'bark',
       kind: 'always more',
       sizeCm: 2 * given.looseBarkCm,
-      words: `${given.looseBarkCm} cm of loose bark left under it`,
+      words: message('diameter.cm-of-loose-bark-under', '{looseBarkCm} cm of loose bark under the tape', {
+        looseBarkCm: given.looseBarkCm,
+      }),
     },
   );
   return parts;

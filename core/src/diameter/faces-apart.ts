@@ -2,6 +2,7 @@ import type { Finding } from '../uncertainty/index.ts';
 import { type Diagnosis, readingOf } from '../measurement/index.ts';
 import { DIAMETER_FINDINGS } from './diameter-findings.ts';
 import { readingCm } from './stem-readings.ts';
+import { message } from '../message/index.ts';
 
 /** Above this ratio of the faces one asks whether one of them was misread, or two stems were taken for one. */
 export const LARGEST_FACE_RATIO = 1.5;
@@ -17,11 +18,15 @@ export function facesApart({ readings, print }: Diagnosis, face: string, cross: 
       code: DIAMETER_FINDINGS.facesApart,
       severity: 'check',
       reading: cross,
-      title: 'The two faces are far apart',
-      message: `${print(thick)} is ${ratio.toFixed(1)} times ${print(thin)}. A stem so flat is rare: look whether one face was misread, or whether two trees have grown together.`,
+      title: message('diameter.the-two-diameters-differ-a', 'The two diameters differ a lot'),
+      message: message(
+        'diameter.is-times-such-a-flat',
+        '{thick} is {toFixed} times {thin}. Such a flat stem is rare: check for a misread diameter, or for two trees grown together.',
+        { thick: print(thick), toFixed: ratio.toFixed(1), thin: print(thin) },
+      ),
       suggestedFixes: [
         {
-          label: 'clear the second face and read it again',
+          label: message('diameter.clear-the-second-diameter-and', 'Clear the second diameter and read it again'),
           measure: 'diameter',
           changes: [{ reading: cross, text: '', unit: readingOf(readings, cross).unit }],
         },

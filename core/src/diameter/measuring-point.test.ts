@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { estimateFrom, findingIn, givenOutcome } from '../testing/given.ts';
+import { inEnglish } from '../testing/english.ts';
 
-describe('the height of the measuring point', () => {
+describe('height of the measuring point', () => {
   it.each([
     [1.45, 'm', '1.45'],
     [145, 'cm', '1.45'],
@@ -23,7 +24,7 @@ describe('the height of the measuring point', () => {
       'diameter.point-above-tree',
     );
     expect(above?.severity).toBe('check');
-    expect(above?.suggestedFixes[0]).toMatchObject({ label: 'take 4.50 as ft', becomes: '1.37 m' });
+    expect(inEnglish(above?.suggestedFixes[0])).toMatchObject({ label: 'Take 4.50 as ft', becomes: '1.37 m' });
   });
 
   it('out of reach of a tape is asked about, never refused', () => {

@@ -4,6 +4,7 @@ import { estimateFrom, findingIn, givenOutcome } from '../testing/given.ts';
 import { combineStems, STEMS_RULES, type StemsRule } from './several-stems.ts';
 import { diameterFromStickCm, stickMarkCm } from './stick-steps.ts';
 import { tapedEllipseCm, tiltedTapeCm } from './oval-and-bark.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const cm = fc.double({ min: 3, max: 200, noNaN: true });
 
@@ -23,8 +24,8 @@ describe('the scale stick', () => {
     });
     expect(outcome.ok && outcome.estimate.printed.value).toBe('40.0');
     const note = findingIn(outcome, 'diameter.other-reach');
-    expect(note?.message).toContain('5.5 cm longer');
-    expect(note?.message).toContain('a stem of 40.0 cm is taken for 40.8 cm');
+    expect(inEnglish(note?.message)).toContain('5.5 cm longer');
+    expect(inEnglish(note?.message)).toContain('a stem of 40.0 cm reads 40.8 cm');
   });
 
   it('says nothing at the reach that it was made for', () => {
@@ -57,7 +58,7 @@ describe('two faces', () => {
   it('33 and 38 cm are 35.5 by the arithmetic mean and 35.41 by the geometric one', () => {
     expect(mean(33, 38, 'arithmetic').value).toBe(35.5);
     expect(mean(33, 38, 'geometric').value.toFixed(2)).toBe('35.41');
-    expect(mean(33, 38, 'geometric').workings.at(-1)?.expression).toBe('√(33 × 38)');
+    expect(inEnglish(mean(33, 38, 'geometric').workings.at(-1)?.expression)).toBe('√(33 × 38)');
   });
 
   it('come in the order geometric, arithmetic, quadratic, and a tape shows no less than the geometric mean', () => {
@@ -144,7 +145,7 @@ describe('several stems', () => {
   it('are one stem under every rule where there is only one', () => {
     for (const rule of Object.keys(STEMS_RULES) as StemsRule[]) {
       expect(combineStems([30], rule).diametersCm[0]).toBeCloseTo(30, 10);
-      expect(STEMS_RULES[rule].why).not.toBe('');
+      expect(inEnglish(STEMS_RULES[rule].why)).not.toBe('');
     }
     expect(() => combineStems([], 'largest')).toThrow(RangeError);
     expect(() => combineStems([30, 0], 'largest')).toThrow(RangeError);
@@ -169,8 +170,8 @@ describe('readings that make no stem together', () => {
     ],
   ] as const)('stop: %s', (_words, id, given, reading) => {
     const finding = findingIn(givenOutcome(id, given), 'diameter.impossible');
-    expect(finding).toMatchObject({ severity: 'stop', reading });
-    expect(finding?.message).toContain('600.0 cm');
+    expect(inEnglish(finding)).toMatchObject({ severity: 'stop', reading });
+    expect(inEnglish(finding?.message)).toContain('600.0 cm');
   });
 
   it('count cords whole, with or without a rest: three metres round are 95.5 cm through', () => {
@@ -178,6 +179,9 @@ describe('readings that make no stem together', () => {
       givenOutcome('diameter.cord-lengths', { lengths: [lengths, 'one'], cord: [1, 'm'], rest: [0, 'cm'] });
     const whole = cords(3);
     expect(whole.ok && whole.estimate.printed.value).toBe('95.5');
-    expect(findingIn(cords(2.5), 'diameter.count-not-whole')).toMatchObject({ severity: 'stop', reading: 'lengths' });
+    expect(inEnglish(findingIn(cords(2.5), 'diameter.count-not-whole'))).toMatchObject({
+      severity: 'stop',
+      reading: 'lengths',
+    });
   });
 });

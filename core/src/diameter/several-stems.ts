@@ -1,4 +1,5 @@
 import { basalAreaM2 } from './basal-area.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** The ways in which several stems are put into one figure. */
 export type StemsRule =
@@ -14,28 +15,49 @@ export type StemsRule =
 export const MOST_SEPARATE_STEMS = 6;
 
 export interface StemsRuleWords {
-  readonly name: string;
-  readonly why: string;
+  readonly name: Text;
+  readonly why: Text;
 }
 
 /** The rules with the sentence that says why somebody takes them. */
 export const STEMS_RULES: Readonly<Record<StemsRule, StemsRuleWords>> = {
   'root-sum-of-squares': {
-    name: 'root of the sum of squares',
-    why: 'The one stem with the basal area of them all.',
+    name: message('diameter.several-stems.name', 'root of the sum of squares'),
+    why: message('diameter.several-stems.why', 'One stem with the total basal area.'),
   },
-  'kept-apart': { name: 'kept apart', why: 'Each stem counts as a tree of its own.' },
-  largest: { name: 'the largest', why: 'The others are left out of the record figure.' },
+  'kept-apart': {
+    name: message('diameter.several-stems.kept-separate', 'kept separate'),
+    why: message('diameter.several-stems.each-stem-counts-as-a', 'Each stem counts as a tree.'),
+  },
+  largest: {
+    name: message('diameter.several-stems.largest-stem', 'largest stem'),
+    why: message('diameter.several-stems.the-other-stems-are-not', 'The other stems are not part of the recorded dbh.'),
+  },
   'root-n-mean': {
-    name: 'root n times the mean',
-    why: 'A short cut for many stems; less than the root of the sum of squares unless all are equal.',
+    name: message('diameter.several-stems.n-mean', '√n × mean'),
+    why: message(
+      'diameter.several-stems.a-shortcut-for-many-stems',
+      'A shortcut for many stems; less than the root of the sum of squares unless all are equal.',
+    ),
   },
   'largest-plus-half': {
-    name: 'the largest and half of the rest',
-    why: 'A local rule of ordinances; it follows no area.',
+    name: message('diameter.several-stems.largest-plus-half-of-the', 'largest plus half of the others'),
+    why: message('diameter.several-stems.a-rule-of-local-ordinances', 'A rule of local ordinances; not based on area.'),
   },
-  'arithmetic-mean': { name: 'arithmetic mean', why: 'Some crews use it; it loses most of the basal area.' },
-  'plain-sum': { name: 'plain sum', why: 'A local rule of ordinances; it gives far more basal area than there is.' },
+  'arithmetic-mean': {
+    name: message('diameter.several-stems.arithmetic-mean', 'arithmetic mean'),
+    why: message(
+      'diameter.several-stems.used-by-some-crews-loses',
+      'Used by some crews; loses most of the basal area.',
+    ),
+  },
+  'plain-sum': {
+    name: message('diameter.several-stems.sum', 'sum'),
+    why: message(
+      'diameter.several-stems.a-rule-of-local-ordinances-gives',
+      'A rule of local ordinances; gives far more than the true basal area.',
+    ),
+  },
 };
 
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);

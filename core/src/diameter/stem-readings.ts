@@ -1,6 +1,7 @@
 import { readingOf, type Readings, type ReadingSpec } from '../measurement/index.ts';
 import { convert } from '../units/index.ts';
 import { LARGEST_DBH_CM, LARGEST_GIRTH_CM } from './limits.ts';
+import { message } from '../message/index.ts';
 
 export const STICK_SOURCE = 'Bruce & Schumacher 1950, Forest Mensuration: Biltmore stick, S = D ÷ √(1 + D ÷ R)';
 
@@ -29,7 +30,7 @@ export const acrossStem = (own: Own & { readonly errorCm: number }): ReadingSpec
       in: [0.04, 236],
       ft: [0.01, 19.6],
     },
-    rangeHint: 'Check the unit: a diameter is given in centimetres or inches.',
+    rangeHint: message('diameter.check-the-unit-a-diameter', 'Check the unit: a diameter is in centimetres or inches.'),
     graduation: { cm: 0.1, mm: 1, m: 0.001, in: 0.1, ft: 0.01 },
     typicalError: {
       cm: errorCm,
@@ -54,14 +55,14 @@ export const roundStem = (own: Own & { readonly errorCm: number }): ReadingSpec 
     in: [0.12, 741],
     ft: [0.01, 61.8],
   },
-  rangeHint: 'Check the unit: a girth is given in centimetres or inches.',
+  rangeHint: message('diameter.check-the-unit-a-girth', 'Check the unit: a girth is in centimetres or inches.'),
 });
 
 /** The distance from eye to stick or ruler. */
 export const reach = (own: Partial<Own> = {}): ReadingSpec => ({
   key: 'reach',
-  label: 'reach',
-  ask: 'Measure from the corner of the eye to the stick, as it is held',
+  label: message('diameter.reach', 'reach'),
+  ask: message('diameter.measure-from-the-corner-of', 'Measure from the corner of the eye to the stick as you hold it'),
   shortcut: 'e',
   callout: 'reach',
   instrument: 'tape',
@@ -70,7 +71,7 @@ export const reach = (own: Partial<Own> = {}): ReadingSpec => ({
   units: ['cm', 'mm', 'in'],
   defaultUnit: { metric: 'cm', imperial: 'in' },
   range: { cm: [30, 120], mm: [300, 1200], in: [12, 47] },
-  rangeHint: 'Arms reach 45 cm to 80 cm (18 to 32 in).',
+  rangeHint: message('diameter.reach-is-45-to-80', 'Reach is 45 to 80 cm (18 to 32 in).'),
   graduation: { cm: 0.5, mm: 5, in: 0.25 },
   typicalError: { cm: 1, mm: 10, in: 0.4 },
   errorIncludesRounding: true,
@@ -81,13 +82,16 @@ export const reach = (own: Partial<Own> = {}): ReadingSpec => ({
 /** The level distance from the eye to the middle of the stem. */
 export const distanceToAxis: ReadingSpec = {
   key: 'away',
-  label: 'distance',
-  ask: 'Measure the level distance to the middle of the trunk',
+  label: message('diameter.stem-readings.label', 'distance'),
+  ask: message('diameter.stem-readings.ask', 'Measure the horizontal distance to the middle of the trunk'),
   quantity: 'length',
   units: ['m', 'ft'],
   defaultUnit: { metric: 'm', imperial: 'ft' },
   range: { m: [1, 100], ft: [3.3, 328] },
-  rangeHint: 'It is the level distance between the eye and the middle of the trunk.',
+  rangeHint: message(
+    'diameter.stem-readings.rangeHint',
+    'Horizontal distance between the eye and the middle of the trunk.',
+  ),
   graduation: { m: 0.01, ft: 0.1 },
   typicalError: { m: 0.1, ft: 0.3 },
   errorIncludesRounding: true,
@@ -101,6 +105,12 @@ export const distanceToAxis: ReadingSpec = {
 /** The level distance from the eye to the near side of the stem. */
 export const distanceToBark: ReadingSpec = {
   ...distanceToAxis,
-  ask: 'Measure the level distance to the near bark',
-  rangeHint: 'It is the level distance between the eye and the near side of the trunk.',
+  ask: message(
+    'diameter.stem-readings.measure-the-horizontal-distance-to',
+    'Measure the horizontal distance to the near side of the trunk',
+  ),
+  rangeHint: message(
+    'diameter.stem-readings.horizontal-distance-between-the-eye',
+    'Horizontal distance between the eye and the near side of the trunk.',
+  ),
 };

@@ -2,6 +2,7 @@ import type { Finding, Term, Workbook } from '../uncertainty/index.ts';
 import { printRounded } from '../units/index.ts';
 import { DIAMETER_FINDINGS } from './diameter-findings.ts';
 import { STICK_SOURCE } from './stem-readings.ts';
+import { message } from '../message/index.ts';
 
 /**
  * The stem that covers `seen` of a ruler which touches it, from an eye at `reach`: D = (S² ÷ R + √(S⁴ ÷ R² + 4 S²)) ÷ 2.
@@ -22,7 +23,7 @@ export function stemFromStick(
     write: (s = '', r = '') => `${s}² ÷ ${r}`,
     decimals: 3,
     unit,
-    rule: 'the part that the roundness hides',
+    rule: message('diameter.part-hidden-by-the-roundness', 'part hidden by the roundness of the stem'),
     source: STICK_SOURCE,
   });
   return book.step({
@@ -32,7 +33,7 @@ export function stemFromStick(
     decimals,
     final,
     unit,
-    rule: 'the stem whose edges are seen there',
+    rule: message('diameter.stem-whose-edges-are-seen', 'stem whose edges are seen there'),
     source: STICK_SOURCE,
   });
 }
@@ -53,8 +54,12 @@ export function beyondStick(markCm: number, reachCm: number, reading: string): F
       code: DIAMETER_FINDINGS.beyondStick,
       severity: 'check',
       reading,
-      title: 'Beyond what a stick can tell',
-      message: `So far out, a step on the stick is ${printRounded(worth, 1)} times as much of the stem. Tape this one, or take two faces from a longer reach.`,
+      title: message('diameter.stem-too-thick-for-a', 'Stem too thick for a stick'),
+      message: message(
+        'diameter.here-one-step-on-the',
+        'Here one step on the stick is {worth} times as much on the stem. Use a tape, or two diameters at a longer reach.',
+        { worth: printRounded(worth, 1) },
+      ),
       suggestedFixes: [],
     },
   ];

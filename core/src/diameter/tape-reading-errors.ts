@@ -1,13 +1,14 @@
 import { convert, printRounded, type UnitId, unitOf } from '../units/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** The known ways to misread the end of a tape. */
 export type TapeReadingError = 'wrong-side' | 'from-one' | 'plain-side' | 'other-unit';
 
 export interface TapeReading {
   readonly readingError: TapeReadingError;
-  readonly title: string;
+  readonly title: Text;
   /** What was done, and how to see it. */
-  readonly words: string;
+  readonly words: Text;
   /** What the tape says if this error was made, in the unit of the reading. */
   readonly meant: number;
   readonly unit: UnitId;
@@ -34,22 +35,37 @@ export function tapeReadingErrors(value: number, unit: 'cm' | 'in'): readonly Ta
   const readings: TapeReading[] = [
     {
       readingError: 'from-one',
-      title: 'From the 1 instead of the 0',
-      words: `The 1 was laid at the overlap: every number is one ${symbol} too large. Look for the zero; on some tapes it lies behind a blank end.`,
+      title: message('diameter.started-at-the-1-instead', 'Started at the 1 instead of the 0'),
+      words: message(
+        'diameter.the-1-was-at-the',
+        'The 1 was at the overlap: the reading is 1 {symbol} too large. Look for the zero; on some tapes it is behind a blank end.',
+        { symbol },
+      ),
       meant: rounded(value - 1),
       unit,
     },
     {
       readingError: 'plain-side',
-      title: 'The plain side instead of the diameter side',
-      words: `Turned over, the tape shows the girth: ${printRounded(value, 1)} ${symbol} round is ${printRounded(value / Math.PI, 1)} ${symbol} thick.`,
+      title: message('diameter.plain-side-read-instead-of', 'Plain side read instead of the diameter side'),
+      words: message(
+        'diameter.turned-over-the-tape-shows',
+        'Turned over, the tape shows the girth: a girth of {value} {symbol} is a diameter of {value2} {symbol2}.',
+        { value: printRounded(value, 1), symbol, value2: printRounded(value / Math.PI, 1), symbol2: symbol },
+      ),
       meant: rounded(value / Math.PI),
       unit,
     },
     {
       readingError: 'other-unit',
-      title: unit === 'cm' ? 'Inches taken for centimetres' : 'Centimetres taken for inches',
-      words: `Some tapes carry both: ${printRounded(value, 1)} ${other} are ${printRounded(convert(value, other, unit), 1)} ${symbol}.`,
+      title:
+        unit === 'cm'
+          ? message('diameter.inches-read-as-centimetres', 'Inches read as centimetres')
+          : message('diameter.centimetres-read-as-inches', 'Centimetres read as inches'),
+      words: message(
+        'diameter.some-tapes-show-both-is',
+        'Some tapes show both: {value} {other} is {value2} {symbol}.',
+        { value: printRounded(value, 1), other, value2: printRounded(convert(value, other, unit), 1), symbol },
+      ),
       meant: rounded(convert(value, other, unit)),
       unit,
     },
@@ -58,8 +74,12 @@ export function tapeReadingErrors(value: number, unit: 'cm' | 'in'): readonly Ta
   if (marks !== 0 && marks !== DIVISIONS / 2)
     readings.unshift({
       readingError: 'wrong-side',
-      title: 'From the wrong side',
-      words: `The marks were counted back from ${below + 1} instead of on from ${below}. Which way do the numbers run?`,
+      title: message('diameter.read-from-the-wrong-side', 'Read from the wrong side'),
+      words: message(
+        'diameter.the-marks-were-counted-back',
+        'The marks were counted back from {below} instead of on from {below2}. Check the direction of the numbers.',
+        { below: below + 1, below2: below },
+      ),
       meant: back,
       unit,
     });

@@ -4,6 +4,7 @@ import { printRounded } from '../units/index.ts';
 import { barkShare } from './oval-and-bark.ts';
 import { DIAMETER_FINDINGS } from './diameter-findings.ts';
 import { acrossStem, readingCm } from './stem-readings.ts';
+import { message } from '../message/index.ts';
 
 export const UNDER_BARK_SOURCE = 'Husch, Beers & Kershaw 2003, Forest Mensuration: diameter inside bark';
 
@@ -14,8 +15,8 @@ const THICK_BARK_SHARE = 0.3;
 export const overBarkReading = ({ callout }: { readonly callout: string }): ReadingSpec =>
   acrossStem({
     key: 'over',
-    label: 'over bark',
-    ask: 'Read the diameter over bark at breast height',
+    label: message('diameter.over-bark', 'over bark'),
+    ask: message('diameter.read-the-diameter-over-bark', 'Read the diameter over bark at breast height'),
     shortcut: 'r',
     callout,
     instrument: 'diameter tape',
@@ -25,13 +26,13 @@ export const overBarkReading = ({ callout }: { readonly callout: string }): Read
 /** Thickness of the bark on one side. */
 export const barkReading: ReadingSpec = {
   key: 'bark',
-  label: 'bark, one side',
-  ask: 'Read the bark gauge: the thickness of the bark on one side',
+  label: message('diameter.under-bark.label', 'bark thickness, one side'),
+  ask: message('diameter.under-bark.ask', 'Read the bark gauge: bark thickness on one side'),
   quantity: 'length',
   units: ['mm', 'cm', 'in'],
   defaultUnit: { metric: 'mm', imperial: 'in' },
   range: { mm: [0, 300], cm: [0, 30], in: [0, 12] },
-  rangeHint: 'It is the bark of one side, in millimetres or inches.',
+  rangeHint: message('diameter.under-bark.rangeHint', 'Bark thickness on one side, in millimetres or inches.'),
   graduation: { mm: 1, cm: 0.1, in: 0.05 },
   typicalError: { mm: 2, cm: 0.2, in: 0.08 },
   errorIncludesRounding: true,
@@ -45,13 +46,16 @@ export const barkReading: ReadingSpec = {
 /** Ratio of the diameters under and over bark. */
 export const barkRatio: ReadingSpec = {
   key: 'ratio',
-  label: 'ratio under : over',
-  ask: 'Look up the ratio of the diameters under and over bark',
+  label: message('diameter.under-bark.bark-ratio', 'bark ratio'),
+  ask: message('diameter.under-bark.enter-the-ratio-of-the', 'Enter the ratio of the diameters under and over bark'),
   quantity: 'count',
   units: ['one'],
   defaultUnit: { metric: 'one', imperial: 'one' },
   range: { one: [0.5, 1] },
-  rangeHint: 'Under bark over over bark: 0.85 to 0.95 is usual.',
+  rangeHint: message(
+    'diameter.under-bark.diameter-under-bark-over-bark',
+    'Diameter under bark ÷ over bark: usually 0.85 to 0.95.',
+  ),
   graduation: { one: 0.01 },
   typicalError: { one: 0.02 },
   errorIncludesRounding: true,
@@ -70,8 +74,17 @@ export const notUnderBark = ({ value, readings, print }: Diagnosis): Finding => 
     code: DIAMETER_FINDINGS.underBark,
     severity: 'note',
     reading: 'over',
-    title: 'Under bark',
-    message: `${print(value)} is the diameter under bark, ${printRounded(value / overCm, 3)} of that over bark; ${printRounded(share * 100, 0)} % of the section is bark. The tree’s dbh is over bark, ${print(overCm)}.`,
+    title: message('diameter.under-bark', 'Under bark'),
+    message: message(
+      'diameter.is-the-diameter-under-bark',
+      '{value} is the diameter under bark, {value2} of the diameter over bark; {share} % of the cross section is bark. The dbh of the tree is over bark, {overCm}.',
+      {
+        value: print(value),
+        value2: printRounded(value / overCm, 3),
+        share: printRounded(share * 100, 0),
+        overCm: print(overCm),
+      },
+    ),
     suggestedFixes: [],
   };
 };
@@ -87,8 +100,15 @@ export function barkTooThick({ readings, print }: Diagnosis): Finding[] {
       code: DIAMETER_FINDINGS.barkTooThick,
       severity: share >= 1 ? 'stop' : 'check',
       reading: 'bark',
-      title: share >= 1 ? 'More bark than stem' : 'Very thick bark',
-      message: `Both sides together are ${both} of ${print(inCm('over'))}. Look at the unit of the bark; it is read in millimetres or tenths of an inch.`,
+      title:
+        share >= 1
+          ? message('diameter.more-bark-than-stem', 'More bark than stem')
+          : message('diameter.very-thick-bark', 'Very thick bark'),
+      message: message(
+        'diameter.both-sides-together-are-of',
+        'Both sides together are {both} of {inCm}. Check the unit of the bark: millimetres or tenths of an inch.',
+        { both, inCm: print(inCm('over')) },
+      ),
       suggestedFixes: [],
     },
   ];

@@ -3,6 +3,7 @@ import { normal, seededRandom } from '../statistics/index.ts';
 import examples from './examples/height-curves.json';
 import { type CurveTree, fitEveryCurve, fitHeightCurve, type HeightCurve } from './fit.ts';
 import { type CurveModelId, isCurveModelId, modelOf, naslundByLine } from './models.ts';
+import { inEnglish } from '../testing/english.ts';
 
 interface Example {
   readonly case: string;
@@ -23,12 +24,12 @@ const MODELS: Readonly<Record<string, CurveModelId>> = {
 
 const fitted = (model: CurveModelId, trees: readonly CurveTree[]): HeightCurve => {
   const outcome = fitHeightCurve(model, trees, 1.3);
-  if (!outcome.ok) throw new Error(outcome.message);
+  if (!outcome.ok) throw new Error(inEnglish(outcome.message));
   return outcome.curve;
 };
 const messageOf = (model: CurveModelId, trees: readonly CurveTree[]): string => {
   const outcome = fitHeightCurve(model, trees, 1.3);
-  return outcome.ok ? '' : outcome.message;
+  return outcome.ok ? '' : inEnglish(outcome.message);
 };
 const treesOf = ({ inputs }: Example): CurveTree[] => {
   const [d, h] = [inputs.dbh as number[], inputs.h as number[]];
@@ -142,15 +143,15 @@ describe('choosing among curves', () => {
   it('says why there is none', () => {
     const tree = (dbhCm: number, heightM: number): CurveTree => ({ dbhCm, heightM });
     expect(messageOf('michailoff', [tree(20, 15), tree(30, 20)])).toBe(
-      'A curve of 2 parameters needs 3 measured trees; there are 2.',
+      'A curve with 2 parameters needs at least 3 measured trees; there are 2.',
     );
-    expect(messageOf('michailoff', [tree(20, 15), tree(20, 16), tree(20, 14)])).toContain('have one diameter');
+    expect(messageOf('michailoff', [tree(20, 15), tree(20, 16), tree(20, 14)])).toContain('have the same dbh');
     expect(messageOf('chapman-richards', [tree(20, 15), tree(20, 16), tree(30, 20), tree(30, 21)])).toContain(
-      'have 2 diameters: this curve needs 3',
+      'have 2 different dbhs: this curve needs 3',
     );
     expect(messageOf('petterson', [tree(20, 15), tree(NaN, 16), tree(20, 14)])).toContain('Tree 2 cannot be');
     expect(messageOf('henriksen', [tree(10, 25), tree(20, 18), tree(30, 12), tree(40, 8)])).toContain(
-      'thicker trees lower',
+      'lower heights for thicker trees',
     );
     expect(fitEveryCurve([], 1.3)).toEqual([]);
     expect(isCurveModelId('toString')).toBe(false);

@@ -1,4 +1,5 @@
 import type { Expectation } from '../height/index.ts';
+import { message } from '../message/index.ts';
 
 /** A tree whose height was measured. */
 export interface CurvePoint {
@@ -74,7 +75,7 @@ export function expectedByCurve(sums: CurveSums, dbhCm: number, own?: CurvePoint
   const aboveM = Math.exp(logarithm + variance / 2);
   return {
     from: 'curve',
-    words: 'the height curve of this survey',
+    words: message('height-curve.height-curve-of-this-survey', 'height curve of this survey'),
     heightM: sums.breastHeightM + aboveM,
     standardErrorM: aboveM * Math.max(LEAST_ERROR_SHARE, share),
   };

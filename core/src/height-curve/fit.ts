@@ -1,5 +1,6 @@
 import { fitCurve } from '../statistics/index.ts';
 import { CURVE_MODELS, type CurveModelId, modelOf } from './models.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A tree whose height was measured: cm and m. */
 export interface CurveTree {
@@ -32,26 +33,41 @@ export interface HeightCurve {
 }
 
 export type HeightCurveOutcome =
-  { readonly ok: true; readonly curve: HeightCurve } | { readonly ok: false; readonly message: string };
+  { readonly ok: true; readonly curve: HeightCurve } | { readonly ok: false; readonly message: Text };
 
 /** Fewer trees than this make no curve. */
 export const LEAST_CURVE_TREES = 3;
 
-const fail = (message: string): HeightCurveOutcome => ({ ok: false, message });
+const fail = (message: Text): HeightCurveOutcome => ({ ok: false, message });
 
 /** What is wrong with a set of trees; null where a curve of so many parameters can be asked for. */
-function treesProblem(trees: readonly CurveTree[], parameters: number, breastHeightM: number): string | null {
+function treesProblem(trees: readonly CurveTree[], parameters: number, breastHeightM: number): Text | null {
   const wrong = trees.findIndex(({ dbhCm, heightM }) => !(dbhCm > 0 && heightM > breastHeightM && heightM <= 130));
   if (wrong >= 0)
-    return `Tree ${String(wrong + 1)} cannot be on a height curve: its dbh must lie above 0, its height above breast height, ${String(breastHeightM)} m.`;
+    return message(
+      'height-curve.tree-cannot-be-used-for',
+      'Tree {wrong} cannot be used for a height curve: its dbh must be above 0 and its height above breast height, {breastHeightM} m.',
+      { wrong: String(wrong + 1), breastHeightM: String(breastHeightM) },
+    );
   const least = Math.max(LEAST_CURVE_TREES, parameters + 1);
   if (trees.length < least)
-    return `A curve of ${String(parameters)} parameters needs ${String(least)} measured trees; there are ${String(trees.length)}.`;
+    return message(
+      'height-curve.a-curve-with-parameters-needs',
+      'A curve with {parameters} parameters needs at least {least} measured trees; there are {trees}.',
+      { parameters: String(parameters), least: String(least), trees: String(trees.length) },
+    );
   const diameters = new Set(trees.map(({ dbhCm }) => dbhCm));
   if (diameters.size < parameters)
     return diameters.size === 1
-      ? 'All measured trees have one diameter: a curve needs thin and thick ones.'
-      : `The measured trees have ${String(diameters.size)} diameters: this curve needs ${String(parameters)}.`;
+      ? message(
+          'height-curve.all-measured-trees-have-the',
+          'All measured trees have the same dbh: measure thin and thick ones.',
+        )
+      : message(
+          'height-curve.the-measured-trees-have-different',
+          'The measured trees have {size} different dbhs: this curve needs {parameters}.',
+          { size: String(diameters.size), parameters: String(parameters) },
+        );
   return null;
 }
 
@@ -86,7 +102,10 @@ export function fitHeightCurve(
   const d = trees.map(({ dbhCm }) => dbhCm);
   const h = trees.map(({ heightM }) => heightM);
   const fitted = fitCurve({ value, slopes }, d, h, starts(d, h));
-  if (fitted === null) return fail(`${name} finds no curve through these trees.`);
+  if (fitted === null)
+    return fail(
+      message('height-curve.does-not-converge-for-these', '{name} does not converge for these trees.', { name }),
+    );
   const { parameters, residualSum, covariance } = fitted;
   const heightM = (dbhCm: number): number => value(dbhCm, parameters);
   const n = trees.length;
@@ -96,7 +115,13 @@ export function fitHeightCurve(
   const spread = h.reduce((sum, each) => sum + (each - centre) ** 2, 0);
   const range = [Math.min(...d), Math.max(...d)] as const;
   if (heightM(range[1]) < heightM(range[0]) - 1e-9)
-    return fail(`${name} would make thicker trees lower: check the heights, or take more of them.`);
+    return fail(
+      message(
+        'height-curve.gives-lower-heights-for-thicker',
+        '{name} gives lower heights for thicker trees: check the heights, or measure more.',
+        { name },
+      ),
+    );
   // The variance of the errors is one parameter more.
   const counted = k + 1;
   return {

@@ -1,8 +1,9 @@
 import { printRounded } from '../units/index.ts';
 import { leastSquares, type ParametricCurve } from '../statistics/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 interface NamedCurve {
-  readonly name: string;
+  readonly name: Text;
   readonly parameters: readonly string[];
   readonly source: string;
 }
@@ -47,7 +48,7 @@ const about = (start: readonly number[] | null): readonly (readonly number[])[] 
 /** Models that can be chosen from, in the order in which they are offered. */
 export const CURVE_MODELS = {
   naslund: {
-    name: 'Näslund',
+    name: message('height-curve.models.name', 'Näslund'),
     formula: (from) => `h = ${from} + d² ÷ (a + b d)²`,
     throughBreastHeight: true,
     parameters: ['a', 'b'],
@@ -67,7 +68,7 @@ export const CURVE_MODELS = {
       ),
   },
   petterson: {
-    name: 'Petterson',
+    name: message('height-curve.models.petterson', 'Petterson'),
     formula: (from) => `h = ${from} + (a + b ÷ d)⁻³`,
     throughBreastHeight: true,
     parameters: ['a', 'b'],
@@ -86,7 +87,7 @@ export const CURVE_MODELS = {
       ),
   },
   michailoff: {
-    name: 'Michailoff',
+    name: message('height-curve.models.michailoff', 'Michailoff'),
     formula: (from) => `h = ${from} + a exp(−b ÷ d)`,
     throughBreastHeight: true,
     parameters: ['a', 'b'],
@@ -105,7 +106,7 @@ export const CURVE_MODELS = {
     },
   },
   curtis: {
-    name: 'Curtis',
+    name: message('height-curve.models.curtis', 'Curtis'),
     formula: (from) => `h = ${from} + a (d ÷ (1 + d))ᵇ`,
     throughBreastHeight: true,
     parameters: ['a', 'b'],
@@ -124,7 +125,7 @@ export const CURVE_MODELS = {
     },
   },
   wykoff: {
-    name: 'Wykoff',
+    name: message('height-curve.models.wykoff', 'Wykoff'),
     formula: (from) => `h = ${from} + exp(a + b ÷ (d + 1))`,
     throughBreastHeight: true,
     parameters: ['a', 'b'],
@@ -143,7 +144,7 @@ export const CURVE_MODELS = {
       ),
   },
   'chapman-richards': {
-    name: 'Chapman and Richards',
+    name: message('height-curve.models.chapman-and-richards', 'Chapman and Richards'),
     formula: (from) => `h = ${from} + a (1 − exp(−b d))ᶜ`,
     throughBreastHeight: true,
     parameters: ['a', 'b', 'c'],
@@ -163,7 +164,7 @@ export const CURVE_MODELS = {
     },
   },
   henriksen: {
-    name: 'Henriksen',
+    name: message('height-curve.models.henriksen', 'Henriksen'),
     formula: () => 'h = a + b ln d',
     throughBreastHeight: false,
     parameters: ['a', 'b'],

@@ -4,6 +4,7 @@ import { degreesToRadians, isSlopeUnit, printRounded, slopeTangent, type UnitId 
 import { diagnoseHeight } from './diagnose-height.ts';
 import { degreesTerm, groundLength, levelPart, sight } from './sights.ts';
 import { HEIGHT_FINDINGS, heightFinding } from './height-findings.ts';
+import { message } from '../message/index.ts';
 
 export type Staff = 'vertical' | 'horizontal';
 
@@ -11,8 +12,11 @@ export type Staff = 'vertical' | 'horizontal';
 export const baseStaff = (callout: string): readonly ReadingSpec[] => [
   groundLength({
     key: 'fixed',
-    label: 'fixed distance',
-    ask: 'Step to where the two pictures of the staff meet, and read its fixed distance',
+    label: message('height.fixed-distance', 'fixed distance'),
+    ask: message(
+      'height.step-to-where-the-two',
+      'Step to where the two images of the staff meet, and read the fixed distance',
+    ),
     place: 'ground',
     shortcut: 'd',
     callout,
@@ -21,8 +25,8 @@ export const baseStaff = (callout: string): readonly ReadingSpec[] => [
   }),
   sight({
     key: 'via',
-    label: 'sight to the staff',
-    ask: 'Sight the middle of the staff and read the scale',
+    label: message('height.sight-to-the-staff', 'sight to the staff'),
+    ask: message('height.sight-the-middle-of-the', 'Sight the middle of the staff and read the scale'),
     place: 'side',
     shortcut: 'l',
     callout: `${callout}a`,
@@ -42,17 +46,25 @@ export function staffDistanceM(fixedM: number, sightDeg: number, staff: Staff): 
 
 /** The level distance as a line of the workings. */
 export function baseStaffLevel(readings: Readings, staff: Staff, unit: UnitId, book: Workbook): Term {
-  const fixed = lengthIn(readingOf(readings, 'fixed'), unit, 'fixed distance', book);
-  const via = degreesTerm(readingOf(readings, 'via'), 'sight to the staff', book);
+  const fixed = lengthIn(readingOf(readings, 'fixed'), unit, message('height.fixed-distance', 'fixed distance'), book);
+  const via = degreesTerm(readingOf(readings, 'via'), message('height.sight-to-the-staff', 'sight to the staff'), book);
   const along = levelPart(
     fixed,
     via,
     unit,
-    staff === 'vertical' ? 'the upright staff looks shorter on a slope' : 'the level part of the sight',
+    staff === 'vertical'
+      ? message('height.a-vertical-staff-looks-shorter', 'a vertical staff looks shorter on a slope')
+      : message('height.horizontal-part-of-the-sight', 'horizontal part of the sight'),
     book,
   );
   if (staff === 'horizontal') return along;
-  return levelPart(along, via, unit, 'and the level part of the sight', book);
+  return levelPart(
+    along,
+    via,
+    unit,
+    message('height.and-horizontal-part-of-the', 'and horizontal part of the sight'),
+    book,
+  );
 }
 
 /** What the other way of holding the staff would have given, where it matters. */
@@ -63,15 +75,28 @@ export function diagnoseBaseStaff(diagnosis: Diagnosis, staff: Staff): Finding[]
   const cosine = 1 / Math.hypot(1, isSlopeUnit(unit) ? slopeTangent(read, unit) : 0);
   const other = staff === 'vertical' ? value / cosine : value * cosine;
   if (Math.abs(other / value - 1) < 0.01 || odd.some(({ severity }) => severity === 'stop')) return odd;
-  const held = staff === 'vertical' ? 'level' : 'upright';
   return [
     ...odd,
     heightFinding(
       HEIGHT_FINDINGS.otherStaff,
       'note',
       'via',
-      `The staff was ${staff === 'vertical' ? 'upright' : 'level'}?`,
-      `Had it been held ${held}, the height would be ${print(other)} instead of ${print(value)}: ${printRounded(Math.abs(other / value - 1) * 100, 1)} % ${other > value ? 'more' : 'less'}.`,
+      message(
+        'height.was-the-staff-horizontal',
+        '{staff, select, vertical {Was the staff vertical?} other {Was the staff horizontal?}}',
+        { staff },
+      ),
+      message(
+        'height.if-it-was-horizontal-the',
+        '{held, select, vertical {If it was vertical, the height is {other} instead of {value}: {share} % {more, select, yes {more} other {less}}.} other {If it was horizontal, the height is {other} instead of {value}: {share} % {more, select, yes {more} other {less}}.}}',
+        {
+          held: staff === 'vertical' ? 'horizontal' : 'vertical',
+          other: print(other),
+          value: print(value),
+          share: printRounded(Math.abs(other / value - 1) * 100, 1),
+          more: other > value ? 'yes' : 'no',
+        },
+      ),
     ),
   ];
 }

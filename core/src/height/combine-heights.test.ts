@@ -4,6 +4,7 @@ import { estimateFrom, findingIn, type Given, givenOutcome } from '../testing/gi
 import { combineHeights } from './combine.ts';
 import { crownEdgeReadingM, leaningReadingM, staffDistanceExactM } from './geometry.ts';
 import { staffDistanceM } from './base-staff.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const printed = (method: string, given: Given, dbhCm?: number): string =>
   estimateFrom(`height.${method}`, given, dbhCm === undefined ? {} : { dbhCm }).printed.value;
@@ -172,7 +173,7 @@ describe('what a method says of its own weakness', () => {
       via: [-16, 'deg'],
     });
     // 0.68 × 18.480 = 12.57 and 0.68 × 19.225 = 13.07
-    expect(findingIn(outcome, 'height.other-staff')?.message).toContain('13.07 m instead of 12.57 m');
+    expect(inEnglish(findingIn(outcome, 'height.other-staff')?.message)).toContain('13.07 m instead of 12.57 m');
     const level = givenOutcome('height.base-staff-vertical', {
       top: [60, 'pct'],
       base: [-8, 'pct'],
@@ -265,7 +266,7 @@ describe('several figures of one tree', () => {
     // 1.95 ÷ √(0.3² + 0.4²)
     expect(apart?.standardErrors).toBeCloseTo(3.9, 9);
     expect(agree).toBe(false);
-    expect(words).toContain('Clinometer and laser cannot both be right: 3.9 standard errors apart');
+    expect(inEnglish(words)).toContain('Clinometer and laser differ by 3.9 standard errors');
   });
 
   it('share the errors of one stand: the mean of two tops keeps that of the distance', () => {

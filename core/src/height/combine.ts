@@ -1,9 +1,10 @@
 import { type Estimate, type Step, workOut } from '../uncertainty/index.ts';
 import { convert, printRounded, printStandardError, type UnitSystem } from '../units/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A figure with its error, as several methods or repeats give it. */
 export interface Weighed {
-  readonly name: string;
+  readonly name: Text;
   readonly valueM: number;
   readonly standardErrorM: number;
   /**
@@ -19,10 +20,10 @@ export interface Combined {
   /** Share of each figure in the mean, in their order. */
   readonly weights: readonly number[];
   /** The two that are farthest apart for their errors; null for one figure. */
-  readonly apart: { readonly a: string; readonly b: string; readonly standardErrors: number } | null;
+  readonly apart: { readonly a: Text; readonly b: Text; readonly standardErrors: number } | null;
   /** Whether they can all be right: no two more than three standard errors apart. */
   readonly agree: boolean;
-  readonly words: string;
+  readonly words: Text;
 }
 
 /** Beyond so many standard errors two figures cannot both be right: once in 370 by chance. */
@@ -34,8 +35,6 @@ function covariance(a: Weighed, b: Weighed): number {
   const others = b.common.errorsM;
   return Object.entries(a.common.errorsM).reduce((sum, [key, error]) => sum + error * (others[key] ?? 0), 0);
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /**
  * Puts several heights of one tree together, each weighing the inverse of its variance, and says whether they can all
@@ -85,10 +84,18 @@ export function combineHeights(figures: readonly Weighed[]): Combined {
     agree,
     words:
       apart === null
-        ? 'One figure: nothing to compare it with.'
+        ? message('height.one-height-only-nothing-to', 'One height only: nothing to compare.')
         : agree
-          ? `They agree: at most ${printRounded(apart.standardErrors, 1)} standard errors apart.`
-          : `${capital(apart.a)} and ${apart.b} cannot both be right: ${printRounded(apart.standardErrors, 1)} standard errors apart. Find the slip, and keep one.`,
+          ? message(
+              'height.the-heights-agree-at-most',
+              'The heights agree: at most {standardErrors} standard errors apart.',
+              { standardErrors: printRounded(apart.standardErrors, 1) },
+            )
+          : message(
+              'height.and-differ-by-standard-errors',
+              '{A} and {b} differ by {standardErrors} standard errors. One of them is probably wrong: check the readings and remove it.',
+              { A: apart.a, b: apart.b, standardErrors: printRounded(apart.standardErrors, 1) },
+            ),
   };
 }
 
@@ -110,7 +117,7 @@ export function combinedHeight(figures: readonly Weighed[], combined: Combined, 
       decimals,
       final: true,
       unit,
-      rule: 'each figure weighs the inverse of its variance',
+      rule: message('height.weights-inverse-variance-of-each', 'weights: inverse variance of each height'),
       source: SOURCE,
     }),
   );
@@ -122,7 +129,10 @@ export function combinedHeight(figures: readonly Weighed[], combined: Combined, 
       decimals: 3,
       final: true,
       unit,
-      rule: 'errors of the figures by their weights; what they share of one stand does not shrink',
+      rule: message(
+        'height.errors-of-the-heights-by',
+        'errors of the heights by their weights; errors shared by one station do not average out',
+      ),
       source: SOURCE,
     }),
   ).steps;

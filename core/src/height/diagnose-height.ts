@@ -2,6 +2,7 @@ import type { Finding } from '../uncertainty/index.ts';
 import type { Diagnosis } from '../measurement/index.ts';
 import { isPlausibleHeight, plausibleHeight, usualHeights } from './plausible-height.ts';
 import { HEIGHT_FINDINGS, heightFinding } from './height-findings.ts';
+import { message } from '../message/index.ts';
 
 /** Tallest height that can be entered; no standing tree is known to be taller. */
 const TALLEST_M = 130;
@@ -14,8 +15,12 @@ export const belowBreastHeight = (height: string, reading: string): Finding =>
     HEIGHT_FINDINGS.belowBreastHeight,
     'check',
     reading,
-    'Shorter than breast height',
-    `These readings give ${height}, and the tree has a diameter at breast height. Look at the signs, the scale and the units.`,
+    message('height.shorter-than-breast-height', 'Shorter than breast height'),
+    message(
+      'height.these-readings-give-but-the',
+      'These readings give {height}, but the tree has a dbh. Check signs, scale and units.',
+      { height },
+    ),
   );
 
 /**
@@ -31,8 +36,12 @@ export function diagnoseHeight({ value, context, print }: Diagnosis, reading: st
         HEIGHT_FINDINGS.topBelowBase,
         'stop',
         reading,
-        'No height comes out',
-        `These readings give ${print(value)}. Look at the signs: above level is plus, below level is minus.`,
+        message('height.the-height-is-zero-or', 'The height is zero or negative'),
+        message(
+          'height.these-readings-give-check-the',
+          'These readings give {value}. Check the signs: above horizontal is plus, below is minus.',
+          { value: print(value) },
+        ),
       ),
     ];
   }
@@ -42,8 +51,12 @@ export function diagnoseHeight({ value, context, print }: Diagnosis, reading: st
         HEIGHT_FINDINGS.impossible,
         'stop',
         reading,
-        'Taller than any tree',
-        `These readings give ${print(value)}; no standing tree is taller than ${print(TALLEST_M)}. Look at the units and the signs again.`,
+        message('height.taller-than-any-tree', 'Taller than any tree'),
+        message(
+          'height.these-readings-give-no-tree',
+          'These readings give {value}; no tree is taller than {tallestM}. Check units and signs.',
+          { value: print(value), tallestM: print(TALLEST_M) },
+        ),
       ),
     ];
   }
@@ -56,8 +69,12 @@ export function diagnoseHeight({ value, context, print }: Diagnosis, reading: st
       HEIGHT_FINDINGS.slenderness,
       'check',
       reading,
-      value > plausibleHeight(dbhCm).highM ? 'Very tall for this dbh' : 'Very short for this dbh',
-      `${usualHeights(value, dbhCm, context.unitSystem)} Look at the readings again.`,
+      value > plausibleHeight(dbhCm).highM
+        ? message('height.very-tall-for-this-dbh', 'Very tall for this dbh')
+        : message('height.very-short-for-this-dbh', 'Very short for this dbh'),
+      message('height.check-the-readings', '{value} Check the readings.', {
+        value: usualHeights(value, dbhCm, context.unitSystem),
+      }),
     ),
   ];
 }

@@ -13,6 +13,7 @@ import {
 import { isPlausibleHeight, oddness, plausibleHeight, printDbh, usualHeights } from './plausible-height.ts';
 import { belowBreastHeight } from './diagnose-height.ts';
 import { HEIGHT_FINDINGS, heightFinding } from './height-findings.ts';
+import { message, joined } from '../message/index.ts';
 
 /** A crew on an ordinary tape stands within this of the mark it means to stand on. */
 const NEAR_A_MARK_M = 0.3;
@@ -43,7 +44,7 @@ export function diagnoseTwoAngles(
     const flipped = { ...readingOf(readings, key), value: -reading.value };
     const becomes = recompute({ [key]: flipped });
     return {
-      label: `change ${key} to ${printReading(specs[key], flipped)}`,
+      label: message('height.change-to', 'Change {key} to {specs}', { key, specs: printReading(specs[key], flipped) }),
       measure: 'height',
       changes: [{ reading: key, text: printAsRead(flipped.value, true), unit: reading.unit }],
       ...(becomes > 0 ? { becomes: print(becomes) } : {}),
@@ -61,8 +62,12 @@ export function diagnoseTwoAngles(
         HEIGHT_FINDINGS.topBelowBase,
         'stop',
         'top',
-        'The top lies below the base',
-        `Top ${say('top', top)} is not above base ${say('base', base)}: that tree would have no height. A sign was dropped, or the two readings changed places.`,
+        message('height.the-top-is-below-the', 'The top is below the base'),
+        message(
+          'height.top-is-not-above-base',
+          'Top {say} is not above base {say2}: the tree would have no height. A sign is missing, or the two readings are exchanged.',
+          { say: say('top', top), say2: say('base', base) },
+        ),
         suggestedFixes.filter((mend) => mend.becomes !== undefined),
       ),
     ];
@@ -76,8 +81,17 @@ export function diagnoseTwoAngles(
         HEIGHT_FINDINGS.baseAboveEye,
         'check',
         'base',
-        'The base lies above the eye',
-        `Both readings are above level, so the base lies above your eye and its reading is taken away. If the base was below, change ${say('base', base)} to ${say('base', { ...base, value: -base.value })}: ${mend.becomes ?? ''} instead of ${print(value)}.`,
+        message('height.the-base-is-above-the', 'The base is above the eye'),
+        message(
+          'height.both-readings-are-above-horizontal',
+          'Both readings are above horizontal, so the base is above your eye and its reading is subtracted. If the base was below, change {say} to {say2}: {becomes} instead of {value}.',
+          {
+            say: say('base', base),
+            say2: say('base', { ...base, value: -base.value }),
+            becomes: mend.becomes ?? '',
+            value: print(value),
+          },
+        ),
         [mend],
       ),
     );
@@ -90,8 +104,17 @@ export function diagnoseTwoAngles(
         HEIGHT_FINDINGS.topBelowEye,
         'check',
         'top',
-        'The top lies below the eye',
-        `Both readings are below level: you look down on the whole tree. If the top was above you, change ${say('top', top)} to ${say('top', { ...top, value: -top.value })}: ${mend.becomes ?? ''} instead of ${print(value)}.`,
+        message('height.the-top-is-below-the-eye', 'The top is below the eye'),
+        message(
+          'height.both-readings-are-below-horizontal',
+          'Both readings are below horizontal: you look down on the whole tree. If the top was above you, change {say} to {say2}: {becomes} instead of {value}.',
+          {
+            say: say('top', top),
+            say2: say('top', { ...top, value: -top.value }),
+            becomes: mend.becomes ?? '',
+            value: print(value),
+          },
+        ),
         [mend],
       ),
     );
@@ -115,7 +138,7 @@ const swapped = (readings: Readings): Readings => ({
 });
 
 const swap = (top: Sight, base: Sight, becomes: number, print: Diagnosis['print']): SuggestedFix => ({
-  label: 'let top and base change places',
+  label: message('height.exchange-top-and-base', 'Exchange top and base'),
   measure: 'height',
   changes: [
     { reading: 'top', text: printAsRead(base.value, true), unit: base.unit },
@@ -146,8 +169,11 @@ function tooClose({ readings, value, context }: Diagnosis, top: Sight, distanceS
         HEIGHT_FINDINGS.tooClose,
         'note',
         'distance',
-        'You stand closer than the tree is tall',
-        'The top is seen at more than 45°. A broad crown may hide its tip from here.',
+        message('height.closer-than-one-tree-height', 'Closer than one tree height'),
+        message(
+          'height.the-top-is-steeper-than',
+          'The top is steeper than 45°. A broad crown may hide its tip from here.',
+        ),
       ),
     ];
   const spec = distanceSpec.range[distance.unit];
@@ -157,12 +183,19 @@ function tooClose({ readings, value, context }: Diagnosis, top: Sight, distanceS
       HEIGHT_FINDINGS.tooClose,
       'check',
       'distance',
-      'You stand closer than the tree is tall',
-      `The top is seen at more than 45°. From here one degree on the top is worth ${printRounded(here, 2)} ${unit}; from ${String(back)} ${distance.unit} away it is ${printRounded(there, 2)} ${unit}, and a broad crown hides its tip less. If you can, go back and read again.`,
+      message('height.closer-than-one-tree-height', 'Closer than one tree height'),
+      message(
+        'height.the-top-is-steeper-than-45',
+        'The top is steeper than 45°. Here one degree changes the height by {here} {unit}; from {back} {unit} it is {there} {unit}, and a broad crown hides its tip less. Go back and read again if you can.',
+        { here: printRounded(here, 2), unit, back: String(back), there: printRounded(there, 2) },
+      ),
       fits
         ? [
             {
-              label: `stand at ${String(back)} ${distance.unit} and read again`,
+              label: message('height.stand-at-and-read-again', 'Stand at {back} {unit} and read again', {
+                back: String(back),
+                unit: distance.unit,
+              }),
               measure: 'height',
               changes: [
                 { reading: 'distance', text: String(back), unit: distance.unit },
@@ -201,17 +234,36 @@ function wrongScale({ readings, value, context, recompute, print }: Diagnosis, t
   const [best] = candidates;
   if (best === undefined) return [];
   const reason = implausible
-    ? `${print(value)} is an odd height for ${dbhCm === undefined ? 'a tree' : `a dbh of ${printDbh(dbhCm, context.unitSystem)}`}.`
-    : `You stand ${printAsRead(distance.value)} ${distance.unit} away, where people read the other scale.`;
+    ? message('height.is-unusual-for', '{value} is unusual for {value2}.', {
+        value: print(value),
+        value2:
+          dbhCm === undefined
+            ? message('height.a-tree', 'a tree')
+            : message('height.a-dbh-of', 'a dbh of {dbhCm}', { dbhCm: printDbh(dbhCm, context.unitSystem) }),
+      })
+    : message('height.at-the-other-scale-is', 'At {value} {unit} the other scale is often read by mistake.', {
+        value: printAsRead(distance.value),
+        unit: distance.unit,
+      });
   return [
     heightFinding(
       HEIGHT_FINDINGS.wrongScale,
       'check',
       'top',
-      'The wrong scale, perhaps',
-      `The readings are taken as ${unitOf(top.unit).words}. ${reason} If they were read in ${unitOf(best.unit).words}, the height is ${print(best.heightM)} instead of ${print(value)}.`,
+      message('height.possibly-the-wrong-scale', 'Possibly the wrong scale'),
+      message(
+        'height.the-readings-are-taken-as',
+        'The readings are taken as {words}. {reason} If they were read in {words2}, the height is {heightM} instead of {value}.',
+        {
+          words: unitOf(top.unit).words,
+          reason,
+          words2: unitOf(best.unit).words,
+          heightM: print(best.heightM),
+          value: print(value),
+        },
+      ),
       candidates.slice(0, 2).map(({ unit, heightM }) => ({
-        label: `read in ${unitOf(unit).words}`,
+        label: message('height.change-scale-to', 'Change scale to {words}', { words: unitOf(unit).words }),
         measure: 'height',
         changes: [
           { reading: 'top', text: printAsRead(top.value, true), unit },
@@ -268,25 +320,37 @@ function unlikely(
       HEIGHT_FINDINGS.slenderness,
       'check',
       null,
-      value > plausibleHeight(dbhCm).highM ? 'Very tall for this dbh' : 'Very short for this dbh',
-      `${usualHeights(value, dbhCm, context.unitSystem)} ${
+      value > plausibleHeight(dbhCm).highM
+        ? message('height.very-tall-for-this-dbh', 'Very tall for this dbh')
+        : message('height.very-short-for-this-dbh', 'Very short for this dbh'),
+      joined([
+        usualHeights(value, dbhCm, context.unitSystem),
         best === undefined
-          ? 'Look at the tip, the distance and the tape again.'
-          : `If ${best.key} was ${text(best)} ${unitOf(best.unit).symbol}, it is ${print(best.heightM)}.`
-      }`,
+          ? message('height.check-tip-distance-and-tape', 'Check tip, distance and tape again.')
+          : message('height.if-was-the-height-is', 'If {key} was {best} {symbol}, the height is {heightM}.', {
+              key: best.key,
+              best: text(best),
+              symbol: unitOf(best.unit).symbol,
+              heightM: print(best.heightM),
+            }),
+      ]),
       best === undefined && scaleMends.length > 0
         ? scaleMends
         : best === undefined
           ? [
               {
-                label: 'clear the top and read it again',
+                label: message('height.clear-the-top-and-read', 'Clear the top and read it again'),
                 measure: 'height',
                 changes: [{ reading: 'top', text: '', unit: top.unit }],
               },
             ]
           : [
               {
-                label: `change ${best.key} to ${text(best)} ${unitOf(best.unit).symbol}`,
+                label: message('height.change-to-2', 'Change {key} to {best} {symbol}', {
+                  key: best.key,
+                  best: text(best),
+                  symbol: unitOf(best.unit).symbol,
+                }),
                 measure: 'height',
                 changes: [{ reading: best.key, text: text(best), unit: best.unit }],
                 becomes: print(best.heightM),

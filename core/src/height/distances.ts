@@ -4,8 +4,12 @@ import type { UnitId } from '../units/index.ts';
 import { soundFactor } from './sound.ts';
 import { groundLength, step } from './sights.ts';
 import { halfTrunk } from './half-trunk.ts';
+import { message } from '../message/index.ts';
 
-export const LOOK_WHERE_YOU_WALK = 'Look where you walk: roots, holes, wire, traffic. Do not walk backwards.';
+export const LOOK_WHERE_YOU_WALK = message(
+  'height.look-where-you-walk-roots',
+  'Look where you walk: roots, holes, wire, traffic. Do not walk backwards.',
+);
 
 /** Something counted: paces, chains, links. */
 export const countOf = (
@@ -36,8 +40,20 @@ export const countOf = (
 export const airTemperatures = (callout: string): readonly ReadingSpec[] =>
   (
     [
-      ['air', 'air now', 'Read the temperature of the air', 'n', 'v'],
-      ['calibrated', 'air at calibration', 'Look up the temperature at which it was calibrated', 'c', 'y'],
+      [
+        'air',
+        message('height.air-temperature-now', 'air temperature now'),
+        message('height.read-the-air-temperature', 'Read the air temperature'),
+        'n',
+        'v',
+      ],
+      [
+        'calibrated',
+        message('height.air-temperature-at-calibration', 'air temperature at calibration'),
+        message('height.enter-the-temperature-at-calibration', 'Enter the temperature at calibration'),
+        'c',
+        'y',
+      ],
     ] as const
   ).map(([key, label, ask, letter, shortcut]) =>
     groundLength({
@@ -51,7 +67,7 @@ export const airTemperatures = (callout: string): readonly ReadingSpec[] =>
       units: ['degC'],
       defaultUnit: { metric: 'degC', imperial: 'degC' },
       range: { degC: [-40, 50] },
-      rangeHint: 'It is the temperature of the air.',
+      rangeHint: message('height.temperature-of-the-air', 'Temperature of the air.'),
       graduation: { degC: 1 },
       typicalError: { degC: 1 },
       signed: true,
@@ -67,7 +83,7 @@ export function inTodaysAir(heard: Term, readings: Readings, unit: UnitId, book:
     write: (s = '', now = '', then = '') => `${s} × √((${now} + 273.15) ÷ (${then} + 273.15))`,
     decimals: 3,
     unit,
-    rule: 'sound runs slower in cold air: the distance as it is now',
+    rule: message('height.sound-is-slower-in-cold', 'sound is slower in cold air: corrected distance'),
     source: 'Speed of sound in dry air, ISO 9613-1:1993',
   });
 }
@@ -75,12 +91,23 @@ export function inTodaysAir(heard: Term, readings: Readings, unit: UnitId, book:
 /** The last line of a distance that ends at the bark: half the trunk is added where the dbh is known. */
 export function toTheAxis(level: Term, book: Workbook, context: MethodContext): Term {
   const { unit, decimals } = resultUnit('distance', context.unitSystem);
-  const toAxis = halfTrunk(level, unit, 'the axis stands half a trunk behind the bark', context, book);
+  const toAxis = halfTrunk(
+    level,
+    unit,
+    message('height.the-axis-is-half-a', 'the axis is half a diameter behind the bark'),
+    context,
+    book,
+  );
   return step(
     book,
     [toAxis],
     (d) => d,
     (d) => d,
-    { decimals, final: true, unit, rule: 'level distance to the axis of the trunk' },
+    {
+      decimals,
+      final: true,
+      unit,
+      rule: message('height.horizontal-distance-to-the-axis', 'horizontal distance to the axis of the trunk'),
+    },
   );
 }

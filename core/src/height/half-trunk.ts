@@ -3,9 +3,10 @@ import type { Diagnosis, MethodContext } from '../measurement/index.ts';
 import { convert, type UnitId } from '../units/index.ts';
 import { step } from './sights.ts';
 import { HEIGHT_FINDINGS, heightFinding } from './height-findings.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A distance to the bark with half the trunk added, where the dbh is known. */
-export function halfTrunk(toBark: Term, unit: UnitId, rule: string, context: MethodContext, book: Workbook): Term {
+export function halfTrunk(toBark: Term, unit: UnitId, rule: Text, context: MethodContext, book: Workbook): Term {
   if (context.dbhCm === undefined) return toBark;
   const dbh = book.stated(convert(context.dbhCm, 'cm', unit), 3);
   return step(
@@ -30,8 +31,11 @@ export const diagnoseHalfTrunk = ({ context }: Diagnosis, reading: string): Find
           HEIGHT_FINDINGS.noHalfTrunk,
           'note',
           reading,
-          'Half the trunk is not added yet',
-          'This distance ends at the bark, and the top stands over the axis. Type the diameter, and half of it is added.',
+          message('height.half-the-diameter-is-not', 'Half the diameter is not added yet'),
+          message(
+            'height.this-distance-ends-at-the',
+            'This distance ends at the bark, but the top is above the axis. Enter the diameter, and half of it is added.',
+          ),
         ),
       ]
     : [];

@@ -1,4 +1,5 @@
 import type { Finding, SuggestedFix } from '../uncertainty/index.ts';
+import type { Text } from '../message/index.ts';
 
 /** The catalogue of slips that height methods look for. Codes are stable: stored, exported, translated by them. */
 export const HEIGHT_FINDINGS = {
@@ -21,7 +22,7 @@ export const heightFinding = (
   code: HeightFindingCode,
   severity: Finding['severity'],
   reading: string | null,
-  title: string,
-  message: string,
+  title: Text,
+  message: Text,
   suggestedFixes: readonly SuggestedFix[] = [],
 ): Finding => ({ code, severity, reading, title, message, suggestedFixes });

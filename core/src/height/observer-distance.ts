@@ -1,5 +1,6 @@
 import { degreesToRadians } from '../units/index.ts';
 import { crownEdgeReadingM, leaningReadingM } from './geometry.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** Where somebody means to stand, and with what. */
 export interface Situation {
@@ -116,13 +117,18 @@ export interface StandOff {
   readonly share: number;
   readonly good: boolean;
   /** What serves better where no place is good. */
-  readonly instead: string | null;
+  readonly instead: Text | null;
   readonly curve: readonly Expected[];
 }
 
-const INSTEAD_IN_THE_OPEN = 'A laser that hits the tip, or a mark high on the stem: neither needs this distance.';
-const INSTEAD_UNDER_CROWN =
-  'Go where the tip itself is seen, or shoot it with a laser: from here the crown’s near edge hides it.';
+const INSTEAD_IN_THE_OPEN = message(
+  'height.a-laser-aimed-at-the',
+  'A laser aimed at the tip, or a mark high on the stem: neither needs this distance.',
+);
+const INSTEAD_UNDER_CROWN = message(
+  'height.go-where-you-can-see',
+  'Go where you can see the tip itself, or aim a laser at it: from here the near edge of the crown hides it.',
+);
 
 /**
  * Where to stand: the side and the distance with the least error to expect, the scale to read, the curve of error

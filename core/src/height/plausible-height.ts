@@ -1,4 +1,5 @@
 import { convert, printRounded, type UnitSystem } from '../units/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** Lowest and highest total height that is not asked about, in m. */
 export interface HeightBand {
@@ -42,9 +43,19 @@ export const printDbh = (dbhCm: number, system: UnitSystem): string =>
   system === 'metric' ? `${printRounded(dbhCm, 1)} cm` : `${printRounded(convert(dbhCm, 'cm', 'in'), 1)} in`;
 
 /** Says how a height compares with those that trees of the dbh usually have. */
-export function usualHeights(heightM: number, dbhCm: number, system: UnitSystem): string {
+export function usualHeights(heightM: number, dbhCm: number, system: UnitSystem): Text {
   const { lowM, highM } = plausibleHeight(dbhCm);
   const unit = system === 'metric' ? 'm' : 'ft';
   const whole = (metres: number) => printRounded(convert(metres, 'm', unit), 0);
-  return `Height to diameter is ${printRounded(slenderness(heightM, dbhCm), 0)}. Trees of ${printDbh(dbhCm, system)} are usually ${whole(lowM)} to ${whole(highM)} ${unit} tall.`;
+  return message(
+    'height.height-dbh-is-trees-of',
+    'Height ÷ dbh is {heightM}. Trees of {dbhCm} are usually {lowM} to {highM} {unit} tall.',
+    {
+      heightM: printRounded(slenderness(heightM, dbhCm), 0),
+      dbhCm: printDbh(dbhCm, system),
+      lowM: whole(lowM),
+      highM: whole(highM),
+      unit,
+    },
+  );
 }

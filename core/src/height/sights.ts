@@ -9,6 +9,7 @@ import {
   SLOPE_UNITS,
   slopeTangent,
 } from '../units/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 export const TRIGONOMETRY = 'Loetsch, Zöhrer & Haller 1973, Forest Inventory II: trigonometric height';
 
@@ -29,7 +30,7 @@ export const sight = (own: Own): ReadingSpec => ({
     m30: [-300, 300],
     ft66: [-660, 660],
   },
-  rangeHint: 'A sight straight up or down (90°) has no tangent: stand further away.',
+  rangeHint: message('height.a-vertical-sight-90-has', 'A vertical sight (90°) has no tangent: stand further away.'),
   graduation: { pct: 0.5, deg: 0.1, gon: 0.1, m20: 0.1, m15: 0.1, m25: 0.1, m30: 0.1, ft66: 0.5 },
   typicalError: { pct: 1, deg: 0.5, gon: 0.5, m20: 0.2, m15: 0.15, m25: 0.25, m30: 0.3, ft66: 0.7 },
   errorIncludesRounding: true,
@@ -45,7 +46,7 @@ export const groundLength = (own: Own): ReadingSpec => ({
   units: ['m', 'ft'],
   defaultUnit: { metric: 'm', imperial: 'ft' },
   range: { m: [1, 200], ft: [3.3, 656] },
-  rangeHint: 'It is the distance between you and the trunk.',
+  rangeHint: message('height.distance-between-you-and-the', 'Distance between you and the trunk.'),
   graduation: { m: 0.01, ft: 0.1 },
   typicalError: { m: 0.1, ft: 0.3 },
   errorIncludesRounding: true,
@@ -72,7 +73,7 @@ export const heldLength = (own: Own): ReadingSpec =>
     units: ['cm', 'mm', 'in'],
     defaultUnit: { metric: 'cm', imperial: 'in' },
     range: { cm: [0.1, 200], mm: [1, 2000], in: [0.05, 80] },
-    rangeHint: 'It is read on what you hold, in centimetres or inches.',
+    rangeHint: message('height.read-on-the-object-you', 'Read on the object you hold, in centimetres or inches.'),
     graduation: { cm: 0.1, mm: 1, in: 0.05 },
     typicalError: { cm: 0.2, mm: 2, in: 0.08 },
     instrument: 'stick',
@@ -81,35 +82,41 @@ export const heldLength = (own: Own): ReadingSpec =>
 
 export const topSight = sight({
   key: 'top',
-  label: 'top',
-  ask: 'Sight the tip of the crown, not its near edge, and read the scale',
+  label: message('height.sights.label', 'top'),
+  ask: message('height.sights.ask', 'Sight the tip of the crown, not its near edge, and read the scale'),
   place: 'tip',
   shortcut: 't',
 });
 
 export const baseSight = sight({
   key: 'base',
-  label: 'base',
-  ask: 'Sight the foot of the trunk; below the eye the reading is negative',
+  label: message('height.sights.base', 'base'),
+  ask: message(
+    'height.sights.sight-the-base-of-the',
+    'Sight the base of the trunk; below the eye the reading is negative',
+  ),
   place: 'base',
   shortcut: 'b',
 });
 
 export const levelDistance = groundLength({
   key: 'distance',
-  label: 'distance',
-  ask: 'Measure the level distance to the middle of the trunk',
+  label: message('height.sights.distance', 'distance'),
+  ask: message(
+    'height.sights.measure-the-horizontal-distance-to',
+    'Measure the horizontal distance to the middle of the trunk',
+  ),
   place: 'ground',
   shortcut: 'd',
   callout: '@',
   isLevelDistance: true,
-  rangeHint: 'It is the level distance between you and the trunk.',
+  rangeHint: message('height.sights.rangeHint', 'Horizontal distance between you and the trunk.'),
 });
 
 /** The sight of a method that is walked back until the top is seen under 45°. */
 export const FORTY_FIVE: FixedReading = {
   key: 'sight',
-  label: 'sight of 45°',
+  label: message('height.sights.45-sight', '45° sight'),
   value: 45,
   unit: 'deg',
   standardError: 0.5,
@@ -124,7 +131,7 @@ export const step = (
   rest: {
     readonly decimals: number;
     readonly unit: string;
-    readonly rule: string;
+    readonly rule: Text;
     readonly source?: string;
     readonly final?: boolean;
   },
@@ -138,7 +145,7 @@ export const step = (
   });
 
 /** A sight in degrees, whatever its scale. */
-export function degreesTerm(reading: ReadingValue, label: string, book: Workbook): Term {
+export function degreesTerm(reading: ReadingValue, label: Text, book: Workbook): Term {
   const read = book.given(reading.value);
   if (reading.unit === 'deg') return read;
   if (reading.unit === 'gon')
@@ -150,7 +157,7 @@ export function degreesTerm(reading: ReadingValue, label: string, book: Workbook
       {
         decimals: 2,
         unit: '°',
-        rule: `${label} from gon to degrees`,
+        rule: message('height.gon-to-degrees', '{label}, gon to degrees', { label }),
       },
     );
   const divisor = isSlopeUnit(reading.unit) ? (scaleDivisor(reading.unit) ?? 1) : 1;
@@ -159,11 +166,12 @@ export function degreesTerm(reading: ReadingValue, label: string, book: Workbook
     [read, book.given(divisor)],
     (a, b) => radiansToDegrees(Math.atan(a / b)),
     (a, b) => `atan(${a} ÷ ${b})`,
-    { decimals: 3, unit: '°', rule: `${label} as an angle` },
+    { decimals: 3, unit: '°', rule: message('height.as-an-angle', '{label} as an angle', { label }) },
   );
 }
 
-const riseRule = (label: string): string => `rise of the sight to the ${label} for each metre of distance`;
+const riseRule = (label: string): Text =>
+  message('height.rise-of-the-sight-to', 'rise of the sight to the {label} per metre of distance', { label });
 
 /** An angle in degrees as its tangent. */
 export const tangentOf = (angle: Term, label: string, book: Workbook): Term =>
@@ -200,7 +208,7 @@ export function levelPart(
   length: Term,
   angle: Term,
   unit: string,
-  rule: string,
+  rule: Text,
   book: Workbook,
   { decimals = 3, final = false }: { readonly decimals?: number; readonly final?: boolean } = {},
 ): Term {
@@ -219,7 +227,7 @@ export function levelPart(
 }
 
 /** A length along a sight, and what it rises: s sin a. */
-export function risePart(length: Term, angle: Term, unit: string, rule: string, book: Workbook): Term {
+export function risePart(length: Term, angle: Term, unit: string, rule: Text, book: Workbook): Term {
   return step(
     book,
     [length, angle],
@@ -247,7 +255,10 @@ export function timesDifference(
     decimals,
     final: true,
     unit,
-    rule: 'level distance times the difference of the tangents; a base above the eye takes away',
+    rule: message(
+      'height.horizontal-distance-difference-of-the',
+      'horizontal distance × difference of the tangents; a base above the eye is subtracted',
+    ),
     source: TRIGONOMETRY,
   });
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../statistics/index.ts';
 import { bestDistance, expectedError, leanCost, type Side, type Situation, standOff } from './observer-distance.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const OPEN: Situation = {
   heightM: 22,
@@ -78,10 +79,10 @@ describe('where to stand', () => {
   it('says when there is no good place, and what serves instead', () => {
     const underCrown = standOff({ ...OPEN, crownRadiusM: 7, space: { fromM: 4, toM: 12 } });
     expect(underCrown.good).toBe(false);
-    expect(underCrown.instead).toContain('near edge hides it');
+    expect(inEnglish(underCrown.instead)).toContain('near edge of the crown hides it');
     const rough = standOff({ ...OPEN, angleErrorDeg: 5 });
     expect(rough.good).toBe(false);
-    expect(rough.instead).toContain('laser');
+    expect(inEnglish(rough.instead)).toContain('laser');
   });
 });
 

@@ -9,6 +9,7 @@ import {
 } from '../measurement/index.ts';
 import { halfTrunk } from './half-trunk.ts';
 import { degreesTerm, groundLength, levelPart, risePart, shortLength, sight, tangentTerm, topSight } from './sights.ts';
+import { message } from '../message/index.ts';
 
 export const ULTRASONIC_SOURCE = 'Trigonometric height with a transponder; half the diameter for the top only';
 
@@ -16,8 +17,8 @@ export const ULTRASONIC_SOURCE = 'Trigonometric height with a transponder; half 
 export const ULTRASONIC_READINGS = (callout: string): readonly ReadingSpec[] => [
   groundLength({
     key: 'slope',
-    label: 'to the transponder',
-    ask: 'Read the distance to the transponder',
+    label: message('height.distance-to-the-transponder', 'distance to the transponder'),
+    ask: message('height.read-the-distance-to-the', 'Read the distance to the transponder'),
     place: 'ground',
     shortcut: 'd',
     callout,
@@ -26,8 +27,8 @@ export const ULTRASONIC_READINGS = (callout: string): readonly ReadingSpec[] => 
   }),
   sight({
     key: 'via',
-    label: 'angle to the transponder',
-    ask: 'Aim at the transponder and read the angle',
+    label: message('height.angle-to-the-transponder', 'angle to the transponder'),
+    ask: message('height.aim-at-the-transponder-and', 'Aim at the transponder and read the angle'),
     place: 'base',
     shortcut: 'b',
     callout: `${callout}a`,
@@ -35,8 +36,8 @@ export const ULTRASONIC_READINGS = (callout: string): readonly ReadingSpec[] => 
   topSight,
   shortLength({
     key: 'hung',
-    label: 'transponder hangs at',
-    ask: 'Measure how high the transponder hangs',
+    label: message('height.height-of-the-transponder', 'height of the transponder'),
+    ask: message('height.measure-the-height-of-the', 'Measure the height of the transponder above the ground'),
     place: 'side',
     shortcut: 'k',
     callout: callout === 'us' ? 'hung' : `${callout}h`,
@@ -47,9 +48,27 @@ export const ULTRASONIC_READINGS = (callout: string): readonly ReadingSpec[] => 
 export function ultrasonicHeight(slope: Term, readings: Readings, book: Workbook, context: MethodContext): Term {
   const { unit, decimals } = resultUnit('height', context.unitSystem);
   const angle = degreesTerm(readingOf(readings, 'via'), 'transponder', book);
-  const level = levelPart(slope, angle, unit, 'level distance to the transponder', book);
-  const rise = risePart(slope, angle, unit, 'transponder above the eye', book);
-  const toAxis = halfTrunk(level, unit, 'the top stands over the axis, half a trunk farther', context, book);
+  const level = levelPart(
+    slope,
+    angle,
+    unit,
+    message('height.horizontal-distance-to-the-transponder', 'horizontal distance to the transponder'),
+    book,
+  );
+  const rise = risePart(
+    slope,
+    angle,
+    unit,
+    message('height.transponder-above-the-eye', 'transponder above the eye'),
+    book,
+  );
+  const toAxis = halfTrunk(
+    level,
+    unit,
+    message('height.the-top-is-above-the-axis', 'the top is above the axis, half a diameter farther away'),
+    context,
+    book,
+  );
   const top = tangentTerm(readingOf(readings, 'top'), 'top', book);
   const hung = lengthIn(readingOf(readings, 'hung'), unit, 'transponder', book);
   return book.step({
@@ -59,7 +78,7 @@ export function ultrasonicHeight(slope: Term, readings: Readings, book: Workbook
     decimals,
     final: true,
     unit,
-    rule: 'up to the transponder, and from it to the top',
+    rule: message('height.transponder-height-plus-transponder-to', 'transponder height plus transponder to top'),
     source: ULTRASONIC_SOURCE,
   });
 }

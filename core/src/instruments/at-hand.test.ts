@@ -9,6 +9,7 @@ import {
 } from './crew-instruments.ts';
 import { type CheckReadings, checkResult } from './checks.ts';
 import type { KitInstrument } from './instruments.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const NOW = '2026-06-12T08:00:00Z';
 
@@ -44,15 +45,17 @@ describe('the kit at a reading', () => {
 
   it('says a zero in the scale that is read: 0.30 on 1:20 are 1.5 % and 0.9°', () => {
     // (2.3 − 1.7) ÷ 2 ÷ 20 = 0.015
-    expect(wordsAtReading(off, 'm20', NOW)).toEqual(['Clinometer 2 reads 0.3 m:20 too high.']);
-    expect(wordsAtReading(off, 'pct', NOW)).toEqual(['Clinometer 2 reads 1.5 % too high.']);
-    expect(wordsAtReading(off, 'deg', NOW)).toEqual(['Clinometer 2 reads 0.9 ° too high.']);
+    expect(inEnglish(wordsAtReading(off, 'm20', NOW))).toEqual(['Clinometer 2 reads 0.3 m:20 too high.']);
+    expect(inEnglish(wordsAtReading(off, 'pct', NOW))).toEqual(['Clinometer 2 reads 1.5 % too high.']);
+    expect(inEnglish(wordsAtReading(off, 'deg', NOW))).toEqual(['Clinometer 2 reads 0.9 ° too high.']);
   });
 
   it('says what is overdue, and a factor that is off: 10 ÷ 9.75', () => {
-    expect(wordsAtReading(percent, 'pct', NOW)).toEqual(['Old one has not been checked yet.']);
-    expect(wordsAtReading(sound, 'm', NOW)).toEqual(['Ultrasonic was off at its last check: multiply by 1.0256.']);
-    expect(wordsAtReading(off, 'm20', '2026-07-11T08:00:00Z')[0]).toContain('overdue by 10 days');
+    expect(inEnglish(wordsAtReading(percent, 'pct', NOW))).toEqual(['Old one has not been checked yet.']);
+    expect(inEnglish(wordsAtReading(sound, 'm', NOW))).toEqual([
+      'Ultrasonic was wrong at its last check: multiply by 1.0256.',
+    ]);
+    expect(inEnglish(wordsAtReading(off, 'm20', '2026-07-11T08:00:00Z')[0])).toContain('overdue by 10 days');
   });
 
   it('says nothing of an instrument that is true and checked', () => {

@@ -9,6 +9,7 @@ import {
   unitOf,
 } from '../units/index.ts';
 import type { KitInstrument } from './instruments.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** What was read in a check. */
 export type CheckReadings =
@@ -36,7 +37,7 @@ export interface CheckResult {
   readonly airC: number | null;
   /** Whether it may be used as it is. */
   readonly passes: boolean;
-  readonly words: string;
+  readonly words: Text;
 }
 
 /** Most repeats of one check that are kept. */
@@ -64,7 +65,6 @@ function zeroCheck(forth: number, back: number, { unit, standardError }: KitInst
   const reads = isSlopeUnit(unit) ? slopeReading(error, unit) : error;
   const passes = Math.abs(reads) <= standardError;
   const by = `${printRounded(Math.abs(reads), 2)} ${unitOf(unit).symbol}`;
-  const way = reads > 0 ? 'high' : 'low';
   return {
     reads,
     factor: null,
@@ -72,8 +72,16 @@ function zeroCheck(forth: number, back: number, { unit, standardError }: KitInst
     airC: null,
     passes,
     words: passes
-      ? `Its zero is good: ${by} too ${way}, within its own error.`
-      : `It reads ${by} too ${way}. Adjust it, or ${reads > 0 ? 'take that off' : 'add that to'} each sight.`,
+      ? message(
+          'instruments.zero-error-reading-too-low',
+          '{dir, select, high {Zero error {by}, reading too high: within its standard error.} other {Zero error {by}, reading too low: within its standard error.}}',
+          { by, dir: reads > 0 ? 'high' : 'low' },
+        )
+      : message(
+          'instruments.it-reads-too-low-adjust',
+          '{dir, select, high {It reads {by} too high. Adjust it, or subtract {by} from each sight.} other {It reads {by} too low. Adjust it, or add {by} to each sight.}}',
+          { by, dir: reads > 0 ? 'high' : 'low' },
+        ),
   };
 }
 
@@ -95,8 +103,18 @@ function distanceCheck(
     airC: airC ?? null,
     passes,
     words: passes
-      ? `It shows ${printRounded(meanOf(shown), 2)} ${symbol} for ${printAsRead(taped)} ${symbol}: good within ${by}.`
-      : `It shows ${by} too ${factor < 1 ? 'much' : 'little'}. Calibrate it, or multiply its distances by ${printRounded(factor, 4)}.`,
+      ? message('instruments.it-shows-for-within', 'It shows {shown} {symbol} for {taped} {symbol2}: within {by}.', {
+          shown: printRounded(meanOf(shown), 2),
+          symbol,
+          taped: printAsRead(taped),
+          symbol2: symbol,
+          by,
+        })
+      : message(
+          'instruments.it-shows-too-little-calibrate',
+          '{dir, select, high {It shows {by} too much. Calibrate it, or multiply its distances by {factor}.} other {It shows {by} too little. Calibrate it, or multiply its distances by {factor}.}}',
+          { by, dir: factor < 1 ? 'high' : 'low', factor: printRounded(factor, 4) },
+        ),
   };
 }
 
@@ -112,14 +130,23 @@ function paceTest(line: number, paces: readonly number[], unit: UnitId, before: 
   const drifted =
     drift === null
       ? ''
-      : ` ${printRounded(Math.abs(drift) * 100, 1)} % ${drift < 0 ? 'shorter' : 'longer'} than at the test before.`;
+      : message(
+          'instruments.longer-than-at-the-previous',
+          '{dir, select, shorter { {drift} % shorter than at the previous check.} other { {drift} % longer than at the previous check.}}',
+          { drift: printRounded(Math.abs(drift) * 100, 1), dir: drift < 0 ? 'shorter' : 'longer' },
+        );
   return {
     reads: null,
     factor: null,
     pace: { lengthM, standardErrorM },
     airC: null,
     passes: true,
-    words: `A pace is ${printRounded(convert(lengthM, 'm', unit), 3)} ± ${printRounded(convert(standardErrorM, 'm', unit), 3)} ${unit}.${drifted}`,
+    words: message('instruments.pace-length', 'Pace length {lengthM} ± {standardErrorM} {unit}.{drifted}', {
+      lengthM: printRounded(convert(lengthM, 'm', unit), 3),
+      standardErrorM: printRounded(convert(standardErrorM, 'm', unit), 3),
+      unit,
+      drifted,
+    }),
   };
 }
 
@@ -153,16 +180,23 @@ export function overdue(
   instrument: KitInstrument,
   lastCheckedAt: string | null,
   now: string,
-): { readonly days: number; readonly words: string } | null {
+): { readonly days: number; readonly words: Text } | null {
   const { name, everyDays } = instrument;
   if (everyDays === 0) return null;
   if (lastCheckedAt === null)
-    return { days: everyDays, words: `${name.charAt(0).toUpperCase()}${name.slice(1)} has not been checked yet.` };
+    return {
+      days: everyDays,
+      words: message('instruments.has-not-been-checked-yet', '{Name} has not been checked yet.', { Name: name }),
+    };
   const days = Math.floor((Date.parse(now) - Date.parse(lastCheckedAt)) / DAY_MS) - everyDays;
   if (days < 0 || (days === 0 && everyDays > 1)) return null;
   const late = days > 0 ? ` by ${String(days)} ${days === 1 ? 'day' : 'days'}` : '';
   return {
     days,
-    words: `The check of ${name} is overdue${late}; due every ${everyDays === 1 ? 'day' : `${String(everyDays)} days`}.`,
+    words: message(
+      'instruments.the-check-of-is-overdue',
+      '{everyDays, plural, one {The check of {name} is overdue{late}; due every day.} other {The check of {name} is overdue{late}; due every # days.}}',
+      { everyDays, name, late },
+    ),
   };
 }

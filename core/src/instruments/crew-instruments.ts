@@ -1,6 +1,7 @@
 import { isSlopeUnit, printRounded, slopeReading, slopeTangent, type UnitId, unitOf } from '../units/index.ts';
 import { type CheckResult, overdue } from './checks.ts';
 import { INSTRUMENT_KINDS, type KitInstrument } from './instruments.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** An instrument of the crew with its latest check. */
 export interface KitAtHand extends KitInstrument {
@@ -34,10 +35,14 @@ export function calibratedAirC(kit: readonly KitAtHand[]): number | null {
 }
 
 /** What an instrument reads too high by, in the scale that is in hand. */
-function readsTooHigh(reads: number, own: UnitId, unit: UnitId): string {
+function readsTooHigh(reads: number, own: UnitId, unit: UnitId): Text {
   const inHand = isSlopeUnit(own) && isSlopeUnit(unit) ? slopeReading(slopeTangent(reads, own), unit) : reads;
   const symbol = unitOf(isSlopeUnit(own) && isSlopeUnit(unit) ? unit : own).symbol;
-  return `reads ${printRounded(Math.abs(inHand), 1)} ${symbol} too ${reads > 0 ? 'high' : 'low'}`;
+  return message(
+    'instruments.reads-too-low',
+    '{dir, select, high {reads {inHand} {symbol} too high} other {reads {inHand} {symbol} too low}}',
+    { inHand: printRounded(Math.abs(inHand), 1), symbol, dir: reads > 0 ? 'high' : 'low' },
+  );
 }
 
 /**
@@ -45,16 +50,26 @@ function readsTooHigh(reads: number, own: UnitId, unit: UnitId): string {
  *
  * @param unit the scale that is in hand
  */
-export function wordsAtReading(instrument: KitAtHand, unit: UnitId, now: string): readonly string[] {
+export function wordsAtReading(instrument: KitAtHand, unit: UnitId, now: string): readonly Text[] {
   const { lastCheck } = instrument;
-  const name = instrument.name.charAt(0).toUpperCase() + instrument.name.slice(1);
+  const { name } = instrument;
   const due = overdue(instrument, lastCheck?.checkedAt ?? null, now);
   const result = lastCheck?.result ?? null;
   const off =
     result === null || result.passes
       ? []
       : result.reads === null
-        ? [`${name} was off at its last check: multiply by ${printRounded(result.factor ?? 1, 4)}.`]
-        : [`${name} ${readsTooHigh(result.reads, instrument.unit, unit)}.`];
+        ? [
+            message('instruments.was-wrong-at-its-last', '{Name} was wrong at its last check: multiply by {factor}.', {
+              Name: name,
+              factor: printRounded(result.factor ?? 1, 4),
+            }),
+          ]
+        : [
+            message('instruments.reads-off', '{Name} {reads}.', {
+              Name: name,
+              reads: readsTooHigh(result.reads, instrument.unit, unit),
+            }),
+          ];
   return [...(due === null ? [] : [due.words]), ...off];
 }

@@ -7,12 +7,13 @@ import {
   type SlopeUnit,
   type UnitId,
 } from '../units/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** How an instrument is checked: against itself, against a taped distance, or by walking a measured line. */
 export type InstrumentCheckKind = 'zero' | 'fixed-distance' | 'pace-line';
 
 interface InstrumentKind {
-  readonly name: string;
+  readonly name: Text;
   /** As the methods name it in their readings. */
   readonly instruments: readonly string[];
   /** Scales that it may carry. */
@@ -28,7 +29,7 @@ interface InstrumentKind {
 /** The instruments of a crew, by their generic names. */
 export const INSTRUMENT_KINDS = {
   clinometer: {
-    name: 'clinometer',
+    name: message('instruments.instruments.name', 'clinometer'),
     instruments: ['clinometer'],
     units: ['pct', 'deg', 'm20', 'm15', 'ft66', 'm25', 'm30', 'gon'],
     check: 'zero',
@@ -37,7 +38,7 @@ export const INSTRUMENT_KINDS = {
     standardError: 1,
   },
   'pendulum-hypsometer': {
-    name: 'pendulum hypsometer',
+    name: message('instruments.instruments.pendulum-hypsometer', 'pendulum hypsometer'),
     instruments: ['clinometer', 'hypsometer'],
     units: ['m20', 'm15', 'm30', 'm25', 'pct', 'deg'],
     check: 'zero',
@@ -46,7 +47,7 @@ export const INSTRUMENT_KINDS = {
     standardError: 0.25,
   },
   ultrasonic: {
-    name: 'ultrasonic hypsometer',
+    name: message('instruments.instruments.ultrasonic-hypsometer', 'ultrasonic hypsometer'),
     instruments: ['ultrasonic hypsometer'],
     units: ['m', 'ft'],
     check: 'fixed-distance',
@@ -55,7 +56,7 @@ export const INSTRUMENT_KINDS = {
     standardError: 0.1,
   },
   laser: {
-    name: 'laser rangefinder',
+    name: message('instruments.instruments.laser-rangefinder', 'laser rangefinder'),
     instruments: ['laser rangefinder'],
     units: ['m', 'ft'],
     check: 'fixed-distance',
@@ -64,7 +65,7 @@ export const INSTRUMENT_KINDS = {
     standardError: 0.1,
   },
   optical: {
-    name: 'optical rangefinder',
+    name: message('instruments.instruments.optical-rangefinder', 'optical rangefinder'),
     instruments: ['optical rangefinder'],
     units: ['m', 'ft'],
     check: 'fixed-distance',
@@ -73,7 +74,7 @@ export const INSTRUMENT_KINDS = {
     standardError: 0.4,
   },
   tape: {
-    name: 'tape',
+    name: message('instruments.instruments.tape', 'tape'),
     instruments: ['tape'],
     units: ['m', 'ft'],
     check: 'fixed-distance',
@@ -82,7 +83,7 @@ export const INSTRUMENT_KINDS = {
     standardError: 0.1,
   },
   paces: {
-    name: 'paces of one person',
+    name: message('instruments.instruments.paces-of-one-person', 'paces of one person'),
     instruments: ['paces'],
     units: ['m', 'ft'],
     check: 'pace-line',

@@ -7,6 +7,7 @@ import { talliedTrees } from './tallied-trees.ts';
 import { volumeRatio } from './volume-ratio.ts';
 import type { PlotShape } from '../protocol/index.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const RULES: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };
 const tree = (dbhCm: number | null, volumeM3: number | null = null, over: Partial<TalliedTree> = {}): TalliedTree => ({
@@ -93,7 +94,7 @@ describe('strata', () => {
         values.b.map((n) => 10 * n),
       ),
     ]);
-    if (!expected.ok) throw new Error(expected.message);
+    if (!expected.ok) throw new Error(inEnglish(expected.message));
     expect(sums.weighing).toBe('strata');
     // 0.75 × 40 + 0.25 × 120
     expect(sums.stemsPerHa?.mean).toBeCloseTo(60, 9);

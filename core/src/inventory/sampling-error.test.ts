@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../statistics/index.ts';
 import { figureSampling, type PlotFigure, type StratumSize } from './sampling-error.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const STRATA: readonly StratumSize[] = [
   { id: 'n', name: 'north', areaHa: 30 },
@@ -17,7 +18,7 @@ describe('what the plots of a survey say of a figure', () => {
     const { simple, stratified, resampled } = sampling(figures([20, 24, 28], [40, 44]));
     expect(simple).toMatchObject({ n: 5, mean: expect.closeTo(31.2, 9) as number });
     // 0.75 × 24 + 0.25 × 42; variances 16 ÷ 3 and 8 ÷ 2
-    expect(stratified).toMatchObject({
+    expect(inEnglish(stratified)).toMatchObject({
       mean: expect.closeTo(28.5, 9) as number,
       standardError: expect.closeTo(Math.sqrt((9 / 16) * (16 / 3) + (1 / 16) * 4), 9) as number,
     });
@@ -55,13 +56,15 @@ describe('what the plots of a survey say of a figure', () => {
   });
 
   it('says why strata cannot be weighed, and nothing of one stratum', () => {
-    expect(sampling(figures([20, 24], [])).stratified).toBe(
-      'south has no plot yet: its part of the whole is not known.',
+    expect(inEnglish(sampling(figures([20, 24], [])).stratified)).toBe(
+      'south has no plots yet, so its mean is unknown.',
     );
     const [north] = STRATA;
     if (north === undefined) throw new Error('no stratum');
     const open = [north, { id: 's', name: 'south', areaHa: null }];
-    expect(sampling(figures([20, 24], [30]), open).stratified).toBe('south has no area: strata cannot be weighed.');
+    expect(inEnglish(sampling(figures([20, 24], [30]), open).stratified)).toBe(
+      'south has no area: strata cannot be weighted.',
+    );
     expect(sampling(figures([20, 24], []), [north]).stratified).toBeNull();
   });
 

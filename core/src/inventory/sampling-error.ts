@@ -9,6 +9,7 @@ import {
   stratifiedMean,
   stratumSample,
 } from '../statistics/index.ts';
+import { message, type Text, isText } from '../message/index.ts';
 
 /** A plot's figure with the stratum that it lies in. */
 export interface PlotFigure {
@@ -27,7 +28,7 @@ export interface FigureSampling {
   /** As if the plots were strewn over the whole: every plot weighs the same. Null without plots. */
   readonly simple: SimpleSample | null;
   /** Every stratum weighing its area. Null where there is one stratum, or why it cannot be told, in words. */
-  readonly stratified: Estimated | string | null;
+  readonly stratified: Estimated | Text | null;
   /** By resampling the plots within their strata; null where a stratum has fewer than two. */
   readonly resampled: Resampled | null;
   /** The bootstrap interval is too narrow: there are few plots. */
@@ -73,20 +74,27 @@ interface StratumFigures {
 function strataOf(
   figures: readonly PlotFigure[],
   strata: readonly StratumSize[],
-): readonly StratumFigures[] | string | null {
+): readonly StratumFigures[] | Text | null {
   if (strata.length < 2) return null;
   const without = strata.find(({ areaHa }) => areaHa === null);
-  if (without !== undefined) return `${without.name} has no area: strata cannot be weighed.`;
+  if (without !== undefined)
+    return message('inventory.has-no-area-strata-cannot', '{name} has no area: strata cannot be weighted.', {
+      name: without.name,
+    });
   const samples = strata.map(({ id, name, areaHa }) => ({
     name,
     areaHa: areaHa ?? 0,
     values: figures.filter(({ stratumId }) => stratumId === id).map(({ value }) => value),
   }));
   const empty = samples.find(({ values }) => values.length === 0);
-  return empty === undefined ? samples : `${empty.name} has no plot yet: its part of the whole is not known.`;
+  return empty === undefined
+    ? samples
+    : message('inventory.has-no-plots-yet-so', '{name} has no plots yet, so its mean is unknown.', {
+        name: empty.name,
+      });
 }
 
-function stratifiedOf(samples: readonly StratumFigures[]): Estimated | string {
+function stratifiedOf(samples: readonly StratumFigures[]): Estimated | Text {
   const outcome = stratifiedMean(samples.map(({ name, areaHa, values }) => stratumSample(name, areaHa, values)));
   return outcome.ok ? outcome : outcome.message;
 }
@@ -116,7 +124,7 @@ export function figureSampling(
   const values = figures.map(({ value }) => value);
   const simple = simpleSample(values);
   const samples = figures.length === 0 ? null : strataOf(figures, strata);
-  const isStratified = samples !== null && typeof samples !== 'string';
+  const isStratified = samples !== null && !isText(samples);
   const stratified = isStratified ? stratifiedOf(samples) : samples;
   const area = isStratified ? samples.reduce((sum, { areaHa }) => sum + areaHa, 0) : 1;
   const resampled = bootstrapStratifiedMean(
@@ -125,7 +133,7 @@ export function figureSampling(
       : [{ share: 1, values }],
     random,
   );
-  const best = stratified !== null && typeof stratified !== 'string' ? stratified : simple.ok ? simple : null;
+  const best = stratified !== null && !isText(stratified) ? stratified : simple.ok ? simple : null;
   return {
     simple: simple.ok ? simple : null,
     stratified,

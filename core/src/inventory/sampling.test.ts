@@ -32,6 +32,7 @@ import { loreyHeightM } from './indices/lorey-height.ts';
 import { relativeDensity } from './indices/relative-density.ts';
 import { relativeSpacingPct } from './indices/relative-spacing.ts';
 import { neymanPlots } from '../statistics/stratified-sample.ts';
+import { inEnglish } from '../testing/english.ts';
 
 type Inputs = Readonly<Record<string, never>>;
 interface Example {
@@ -42,10 +43,10 @@ interface Example {
 }
 
 function estimated<T>(estimation: Estimation<T>): { readonly ok: true } & T {
-  if (!estimation.ok) throw new Error(estimation.message);
+  if (!estimation.ok) throw new Error(inEnglish(estimation.message));
   return estimation;
 }
-const messageOf = <T>(estimation: Estimation<T>): string => (estimation.ok ? '' : estimation.message);
+const messageOf = <T>(estimation: Estimation<T>): string => (estimation.ok ? '' : inEnglish(estimation.message));
 
 interface Given {
   readonly radius: number;
@@ -158,9 +159,9 @@ describe('a simple random sample', () => {
 
   it('of all units has no error of sampling, and of none no mean', () => {
     expect(estimated(simpleSample([3, 5, 9], { population: 3 })).standardError).toBe(0);
-    expect(messageOf(simpleSample([]))).toBe('At least 1 are needed; there are 0.');
+    expect(messageOf(simpleSample([]))).toBe('At least 1 values are needed; there are 0.');
     expect(messageOf(simpleSample([3, NaN]))).toBe('Value 2 is not a number.');
-    expect(messageOf(simpleSample([3, 4], { population: 1 }))).toContain('at least the 2 units');
+    expect(messageOf(simpleSample([3, 4], { population: 1 }))).toContain('at least the 2 sampled units');
   });
 });
 
@@ -175,8 +176,8 @@ describe('the number of plots', () => {
   it('is less where there are few to choose from, and two at the least', () => {
     expect(estimated(plotsNeeded(38, 10, { population: 100 })).plots).toBeLessThan(40);
     expect(estimated(plotsNeeded(1, 150)).plots).toBe(2);
-    expect(messageOf(plotsNeeded(0, 10))).toContain('spread');
-    expect(messageOf(plotsNeeded(38, 0))).toContain('wished error');
+    expect(messageOf(plotsNeeded(0, 10))).toContain('Coefficient of variation');
+    expect(messageOf(plotsNeeded(38, 0))).toContain('Target error');
     expect(messageOf(plotsNeeded(900, 0.01))).toContain('More than 1000000 plots');
   });
 });
@@ -212,12 +213,14 @@ describe('strata', () => {
     if (first === undefined || second === undefined || third === undefined) throw new Error('no strata');
     const alone = { ...third, n: 1, standardDeviation: null };
     expect(estimated(stratifiedMean([first, second, alone]))).toMatchObject({ standardError: null, halfWidth: null });
-    expect(messageOf(stratifiedMean([first, second], true))).toBe('The shares of the strata add up to 0.8, not to 1.');
-    expect(messageOf(stratifiedMean([]))).toBe('There is no stratum.');
-    expect(messageOf(stratifiedMean([{ ...first, size: 0 }]))).toBe('The size of north must lie above 0.');
+    expect(messageOf(stratifiedMean([first, second], true))).toBe('The weights of the strata add up to 0.8, not to 1.');
+    expect(messageOf(stratifiedMean([]))).toBe('There are no strata.');
+    expect(messageOf(stratifiedMean([{ ...first, size: 0 }]))).toBe('The size of north must be above 0.');
     expect(messageOf(stratifiedMean([{ ...first, n: 0 }]))).toContain('north has no plot');
     expect(messageOf(stratifiedMean([{ ...first, mean: NaN }]))).toContain('not a number');
-    expect(messageOf(stratifiedMean([{ ...first, population: 3 }]))).toContain('north: There must be at least the 8');
+    expect(messageOf(stratifiedMean([{ ...first, population: 3 }]))).toContain(
+      'north: The population must have at least the 8',
+    );
     const level = THREE.map((each) => ({ ...each, standardDeviation: 0 }));
     expect(estimated(stratifiedMean(level))).toMatchObject({ standardError: 0, halfWidth: 0, degreesOfFreedom: 15 });
   });
@@ -256,12 +259,12 @@ describe('ratios and two phases', () => {
     expect(messageOf(regressionDoubleSample([2, 2, 2], [1, 2, 3], { n: 9, meanX: 2 }))).toContain('All values of x');
     expect(messageOf(regressionDoubleSample([1, 2, 3], [1, 2, 3], { n: 2, meanX: 2 }))).toContain('first phase');
     expect(messageOf(ratioOfMeans([1, 2], [3]))).toContain('2 values of x and 1 of y');
-    expect(messageOf(ratioOfMeans([0, 0], [3, 4]))).toContain('more than 0');
-    expect(messageOf(ratioDoubleSample([0, 0], [3, 4], { n: 9, meanX: 2 }))).toContain('more than 0');
-    expect(messageOf(countAndMeasure([0, 0], 2, [9, 10]))).toContain('Nothing was counted');
+    expect(messageOf(ratioOfMeans([0, 0], [3, 4]))).toContain('above 0');
+    expect(messageOf(ratioDoubleSample([0, 0], [3, 4], { n: 9, meanX: 2 }))).toContain('above 0');
+    expect(messageOf(countAndMeasure([0, 0], 2, [9, 10]))).toContain('No trees were counted');
     expect(messageOf(countAndMeasure([3, 4], 0, [9, 10]))).toContain('factor');
-    expect(messageOf(threePTotal(0, [1, 1]))).toContain('guesses');
-    expect(messageOf(threePTotal(10, [1]))).toBe('At least 2 are needed; there are 1.');
+    expect(messageOf(threePTotal(0, [1, 1]))).toContain('sum of predictions');
+    expect(messageOf(threePTotal(10, [1]))).toBe('At least 2 values are needed; there are 1.');
   });
 });
 

@@ -20,6 +20,7 @@ import {
   type TalliedTree,
 } from './tallied.ts';
 import { expandTree, volumeRatio, type VolumeRatio } from './volume-ratio.ts';
+import type { Text } from '../message/index.ts';
 
 export interface PlotSums {
   /** Live stems, as all figures below are those of live trees. */
@@ -491,7 +492,7 @@ const classTable = (table: Table, classes: ClassRule): ClassRow[] =>
 
 function productTable(table: Table, products: readonly ProductLimit[]): ProductRow[] {
   if (products.length === 0) return [];
-  const order = (product: string | null): number => products.find(({ name }) => name === product)?.fromCm ?? 0;
+  const order = (product: Text | null): number => products.find(({ name }) => name === product)?.fromCm ?? 0;
   return table(({ dbhCm }) => (dbhCm === null ? undefined : productOf(dbhCm, products)))
     .map(([product, sums]) => ({ product, ...sums }))
     .sort((a, b) => order(a.product) - order(b.product));

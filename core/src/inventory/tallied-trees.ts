@@ -5,6 +5,7 @@ import { volumeBelowM3, volumeName } from '../volume/index.ts';
 import { sum } from '../statistics/index.ts';
 import type { TalliedTree, VolumeError } from './tallied.ts';
 import type { TreeNotes } from '../tree/index.ts';
+import { englishOf, type Text, isText } from '../message/index.ts';
 
 /** What fills in for heights that were not measured: the survey's curves, and how it works out volumes. */
 export interface HeightImputation {
@@ -28,7 +29,7 @@ function modelError(speciesCode: string, filling: HeightImputation): VolumeError
   const made =
     model === undefined
       ? { share: formFactor.standardError / formFactor.value, name: 'form factor' }
-      : { share: model.errorShare, name: `${speciesCode} ${volumeName(model)}` };
+      : { share: model.errorShare, name: `${speciesCode} ${englishOf(volumeName(model))}` };
   known.set(speciesCode, made);
   return made;
 }
@@ -52,11 +53,11 @@ function byCurve(
   const { volumes, formFactor, breastHeightM } = filling;
   // A break above the curve says that the tree was at least so tall.
   const unbrokenM = Math.max(heightM, breakM ?? 0);
-  const volumeAt = (height: number): number | string =>
+  const volumeAt = (height: number): number | Text =>
     volumeBelowM3(volumes?.[speciesCode], formFactor, { dbhCm, heightM: height }, breakM ?? height, breastHeightM);
   const volumeM3 = volumeAt(unbrokenM);
   const higher = volumeAt(unbrokenM * 1.01);
-  if (typeof volumeM3 === 'string' || typeof higher === 'string' || !Number.isFinite(volumeM3)) return null;
+  if (isText(volumeM3) || isText(higher) || !Number.isFinite(volumeM3)) return null;
   const perMetre = (higher - volumeM3) / (0.01 * unbrokenM);
   return {
     volumeM3,

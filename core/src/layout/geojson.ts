@@ -1,12 +1,13 @@
 import type { LatLon } from './place.ts';
+import { message, type Text, isText } from '../message/index.ts';
 
 /** Outlines in degrees: each an outer ring with its holes, a ring without its repeated last point. */
 export type GroundOutline = readonly (readonly LatLon[])[];
 
 export type ReadOutline =
-  { readonly ok: true; readonly outlines: readonly GroundOutline[] } | { readonly ok: false; readonly message: string };
+  { readonly ok: true; readonly outlines: readonly GroundOutline[] } | { readonly ok: false; readonly message: Text };
 
-const fail = (message: string): ReadOutline => ({ ok: false, message });
+const fail = (message: Text): ReadOutline => ({ ok: false, message });
 
 /** Most corners that an outline may have. */
 export const MOST_CORNERS = 20_000;
@@ -14,49 +15,70 @@ export const MOST_CORNERS = 20_000;
 const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-function readRing(value: unknown, where: string): readonly LatLon[] | string {
+function readRing(value: unknown, where: Text): readonly LatLon[] | Text {
   if (!Array.isArray(value) || value.length < 4)
-    return `${where} needs four positions or more, the last the same as the first.`;
+    return message(
+      'layout.needs-at-least-four-positions',
+      '{Where} needs at least four positions, the last the same as the first.',
+      { Where: where },
+    );
   const ring: LatLon[] = [];
   for (const [i, position] of value.entries()) {
     const [longitude, latitude] = Array.isArray(position) ? (position as unknown[]) : [];
     if (typeof longitude !== 'number' || typeof latitude !== 'number')
-      return `Position ${String(i + 1)} of ${where} is not [longitude, latitude].`;
+      return message('layout.position-of-is-not-longitude', 'Position {i} of {where} is not [longitude, latitude].', {
+        i: String(i + 1),
+        where,
+      });
     if (!(Math.abs(longitude) <= 180 && Math.abs(latitude) <= 90))
-      return `Position ${String(i + 1)} of ${where} is ${String(longitude)}, ${String(latitude)}: degrees are asked for, longitude first. Metres of a map grid must be converted.`;
+      return message(
+        'layout.position-of-is-use-degrees',
+        'Position {i} of {where} is {longitude}, {latitude}. Use degrees, longitude first. Convert the metres of a map grid.',
+        { i: String(i + 1), where, longitude: String(longitude), latitude: String(latitude) },
+      );
     ring.push({ latitude, longitude });
   }
   const [first] = ring;
   const last = ring.at(-1);
   if (first?.latitude !== last?.latitude || first?.longitude !== last?.longitude)
-    return `${where} is not closed: its last position must be the same as its first.`;
+    return message('layout.is-not-closed-its-last', '{Where} is not closed: its last position must equal its first.', {
+      Where: where,
+    });
   return ring.slice(0, -1);
 }
 
 /** Polygons of a geometry, with their paths for messages. */
-function polygonsOf(value: unknown): readonly unknown[] | string {
-  if (!isRecord(value)) return 'This is not a GeoJSON object.';
+function polygonsOf(value: unknown): readonly unknown[] | Text {
+  if (!isRecord(value)) return message('layout.this-is-not-a-geojson', 'This is not a GeoJSON object.');
   switch (value.type) {
     case 'Polygon':
       return [value.coordinates];
     case 'MultiPolygon':
-      return Array.isArray(value.coordinates) ? value.coordinates : 'A MultiPolygon needs its coordinates.';
+      return Array.isArray(value.coordinates)
+        ? value.coordinates
+        : message('layout.a-multipolygon-needs-coordinates', 'A MultiPolygon needs coordinates.');
     case 'Feature':
       return polygonsOf(value.geometry);
     case 'FeatureCollection':
     case 'GeometryCollection': {
       const list = value.type === 'FeatureCollection' ? value.features : value.geometries;
-      if (!Array.isArray(list)) return `A ${value.type} needs its list.`;
+      if (!Array.isArray(list))
+        return message('layout.a-needs-its-list', 'A {type} needs its list.', { type: value.type });
       const found: unknown[] = [];
       for (const each of list) {
         const polygons = polygonsOf(each);
-        if (typeof polygons === 'string') return polygons;
+        if (isText(polygons)) return polygons;
         found.push(...polygons);
       }
       return found;
     }
     default:
-      return `An outline is a Polygon or a MultiPolygon, not a ${typeof value.type === 'string' ? value.type.slice(0, 30) : 'thing without a type'}.`;
+      return message('layout.an-outline-must-be-a', 'An outline must be a Polygon or a MultiPolygon, not a {value}.', {
+        value:
+          typeof value.type === 'string'
+            ? value.type.slice(0, 30)
+            : message('layout.object-without-type', 'object without type'),
+      });
   }
 }
 
@@ -67,25 +89,33 @@ function polygonsOf(value: unknown): readonly unknown[] | string {
  */
 export function readOutlines(value: unknown): ReadOutline {
   const polygons = polygonsOf(value);
-  if (typeof polygons === 'string') return fail(polygons);
-  if (polygons.length === 0) return fail('There is no polygon in this file.');
+  if (isText(polygons)) return fail(polygons);
+  if (polygons.length === 0) return fail(message('layout.there-is-no-polygon-in', 'There is no polygon in this file.'));
   const outlines: GroundOutline[] = [];
   let corners = 0;
   for (const [i, polygon] of polygons.entries()) {
-    if (!Array.isArray(polygon) || polygon.length === 0) return fail(`Polygon ${String(i + 1)} has no ring.`);
+    if (!Array.isArray(polygon) || polygon.length === 0)
+      return fail(message('layout.polygon-has-no-ring', 'Polygon {i} has no ring.', { i: String(i + 1) }));
     const rings: (readonly LatLon[])[] = [];
     for (const [j, value_] of (polygon as unknown[]).entries()) {
       const ring = readRing(
         value_,
-        j === 0 ? `polygon ${String(i + 1)}` : `hole ${String(j)} of polygon ${String(i + 1)}`,
+        j === 0
+          ? message('layout.polygon', 'polygon {i}', { i: String(i + 1) })
+          : message('layout.hole-of-polygon', 'hole {j} of polygon {i}', { j: String(j), i: String(i + 1) }),
       );
-      if (typeof ring === 'string') return fail(`${ring.slice(0, 1).toUpperCase()}${ring.slice(1)}`);
+      if (isText(ring)) return fail(ring);
       corners += ring.length;
       rings.push(ring);
     }
     outlines.push(rings);
   }
-  if (corners > MOST_CORNERS) return fail(`The outline has more than ${String(MOST_CORNERS)} corners: simplify it.`);
+  if (corners > MOST_CORNERS)
+    return fail(
+      message('layout.the-outline-has-more-than', 'The outline has more than {mostCorners} corners: simplify it.', {
+        mostCorners: String(MOST_CORNERS),
+      }),
+    );
   return { ok: true, outlines };
 }
 

@@ -1,15 +1,16 @@
 import { bearingDeg, distanceM, isInside, type MapPoint, type Outline, outlineAreaM2 } from './place.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A plan of plots that cannot be made, in words. */
 export interface NoPlan {
   readonly ok: false;
   readonly field: 'plots' | 'outline' | 'speed' | 'minutes' | 'lines';
-  readonly message: string;
+  readonly message: Text;
 }
 
 export type PlanOutcome<T> = ({ readonly ok: true } & T) | NoPlan;
 
-const noPlan = (field: NoPlan['field'], message: string): NoPlan => ({ ok: false, field, message });
+const noPlan = (field: NoPlan['field'], message: Text): NoPlan => ({ ok: false, field, message });
 
 export const PLAN_LIMITS = {
   plots: { low: 1, high: 5000 },
@@ -32,10 +33,19 @@ const box = (outlines: readonly Outline[]) => {
 function problemOf(outlines: readonly Outline[], plots: number): NoPlan | null {
   const { low, high } = PLAN_LIMITS.plots;
   if (!(Number.isInteger(plots) && plots >= low && plots <= high))
-    return noPlan('plots', `The number of plots must be a whole number from ${String(low)} to ${String(high)}.`);
+    return noPlan(
+      'plots',
+      message('layout.number-of-plots-must-be', 'Number of plots must be a whole number from {low} to {high}.', {
+        low: String(low),
+        high: String(high),
+      }),
+    );
   return outlineAreaM2(outlines) > 0
     ? null
-    : noPlan('outline', 'The outline has no area: its corners lie on one line.');
+    : noPlan(
+        'outline',
+        message('layout.the-outline-has-no-area', 'The outline has no area: its corners are on one line.'),
+      );
 }
 
 /**
@@ -59,7 +69,7 @@ export function randomPoints(
   }
   return points.length === plots
     ? { ok: true, points }
-    : noPlan('outline', 'The outline is too narrow to draw points in: give a wider one.');
+    : noPlan('outline', message('layout.the-outline-is-too-narrow', 'The outline is too narrow for plots.'));
 }
 
 /** Points of a square grid of a width from a start, inside outlines, row by row from the south-west. */
@@ -108,7 +118,13 @@ export function systematicPoints(
   const usual = Math.sqrt(outlineAreaM2(outlines) / plots);
   const best = nearestTo(plots, usual, (spacingM) => gridPoints(outlines, spacingM, start));
   return best === null
-    ? noPlan('outline', 'No point of the grid lies inside: ask for more plots, or for random ones.')
+    ? noPlan(
+        'outline',
+        message(
+          'layout.no-grid-point-is-inside',
+          'No grid point is inside the outline: use more plots, or random plots.',
+        ),
+      )
     : { ok: true, ...best };
 }
 
@@ -159,13 +175,26 @@ export function linePoints(
   if (problem !== null) return problem;
   const { low, high } = PLAN_LIMITS.linesApartM;
   if (!(lines.apartM >= low && lines.apartM <= high))
-    return noPlan('lines', `The lines must lie between ${String(low)} and ${String(high)} m apart.`);
+    return noPlan(
+      'lines',
+      message('layout.line-spacing-must-be-to', 'Line spacing must be {low} to {high} m.', {
+        low: String(low),
+        high: String(high),
+      }),
+    );
   if (!(lines.bearingDeg >= 0 && lines.bearingDeg <= 360))
-    return noPlan('lines', 'The direction of the lines must lie between 0 and 360 degrees from north.');
+    return noPlan(
+      'lines',
+      message('layout.bearing-of-the-lines-must', 'Bearing of the lines must be 0 to 360 degrees from north.'),
+    );
   const start = { across: random(), along: random() };
   const usual = outlineAreaM2(outlines) / (plots * lines.apartM);
   const best = nearestTo(plots, usual, (alongM) => pointsOnLines(outlines, lines, alongM, start).points);
-  if (best === null) return noPlan('lines', 'No plot of the lines lies inside: bring the lines nearer to each other.');
+  if (best === null)
+    return noPlan(
+      'lines',
+      message('layout.no-plot-of-the-lines', 'No plot of the lines is inside the outline: reduce the line spacing.'),
+    );
   return { ok: true, ...best, lines: pointsOnLines(outlines, lines, best.spacingM, start).lines };
 }
 
@@ -254,11 +283,20 @@ export function expectedHours(
 ): PlanOutcome<{ readonly walkingH: number; readonly workH: number; readonly allH: number }> {
   const { speedKmh: speed, minutesPerPlot: minutes } = PLAN_LIMITS;
   if (!(speedKmh >= speed.low && speedKmh <= speed.high))
-    return noPlan('speed', `The speed must lie between ${String(speed.low)} and ${String(speed.high)} km/h.`);
+    return noPlan(
+      'speed',
+      message('layout.walking-speed-must-be-to', 'Walking speed must be {low} to {high} km/h.', {
+        low: String(speed.low),
+        high: String(speed.high),
+      }),
+    );
   if (!(minutesPerPlot >= minutes.low && minutesPerPlot <= minutes.high))
     return noPlan(
       'minutes',
-      `The minutes on a plot must lie between ${String(minutes.low)} and ${String(minutes.high)}.`,
+      message('layout.minutes-per-plot-must-be', 'Minutes per plot must be {low} to {high}.', {
+        low: String(minutes.low),
+        high: String(minutes.high),
+      }),
     );
   const walkingH = legs.reduce((sum, leg) => sum + leg.distanceM, 0) / 1000 / speedKmh;
   const workH = (legs.length * minutesPerPlot) / 60;

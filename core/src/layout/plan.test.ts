@@ -14,6 +14,7 @@ import {
 } from './place.ts';
 import { expectedHours, legsOf, linePoints, randomPoints, systematicPoints, walkingOrder } from './layout.ts';
 import { outlineGeometry, readOutlines } from './geojson.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const ring = (...corners: readonly (readonly [number, number])[]): readonly MapPoint[] =>
   corners.map(([eastM, northM]) => ({ eastM, northM }));
@@ -69,7 +70,7 @@ describe('plots drawn in an outline', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 0, max: 1e6 }), (plots, seed) => {
         const drawn = randomPoints([withHole], plots, seededRandom(seed));
-        if (!drawn.ok) throw new Error(drawn.message);
+        if (!drawn.ok) throw new Error(inEnglish(drawn.message));
         expect(drawn.points).toHaveLength(plots);
         expect(drawn.points.every((point) => isInside([withHole], point))).toBe(true);
         expect(randomPoints([withHole], plots, seededRandom(seed))).toEqual(drawn);
@@ -85,7 +86,7 @@ describe('plots drawn in an outline', () => {
   });
   it('on a grid stand one width apart, near √(area ÷ plots)', () => {
     const drawn = systematicPoints([square], 10, seededRandom(3));
-    if (!drawn.ok) throw new Error(drawn.message);
+    if (!drawn.ok) throw new Error(inEnglish(drawn.message));
     expect(Math.abs(drawn.points.length - 10)).toBeLessThanOrEqual(1);
     expect(Math.abs(drawn.spacingM / Math.sqrt(10_000) - 1)).toBeLessThan(0.35);
     const nearest = drawn.points.map((point, i) =>
@@ -94,11 +95,11 @@ describe('plots drawn in an outline', () => {
     for (const each of nearest) expect(each).toBeCloseTo(drawn.spacingM, 6);
   });
   it.each([0, 1.5, 5001, NaN])('cannot be %d', (plots) => {
-    expect(randomPoints([square], plots, seededRandom(1))).toMatchObject({ ok: false, field: 'plots' });
+    expect(inEnglish(randomPoints([square], plots, seededRandom(1)))).toMatchObject({ ok: false, field: 'plots' });
   });
   it('need an outline with an area', () => {
     const flat: Outline = { rings: [ring([0, 0], [10, 0], [20, 0])] };
-    expect(systematicPoints([flat], 3, seededRandom(1))).toMatchObject({ ok: false, field: 'outline' });
+    expect(inEnglish(systematicPoints([flat], 3, seededRandom(1)))).toMatchObject({ ok: false, field: 'outline' });
   });
 });
 
@@ -140,7 +141,7 @@ describe('an outline from GeoJSON', () => {
     { type: 'MultiPolygon', coordinates: [polygon.coordinates] },
   ])('may be a $type', (value) => {
     const read = readOutlines(value);
-    if (!read.ok) throw new Error(read.message);
+    if (!read.ok) throw new Error(inEnglish(read.message));
     expect(read.outlines).toHaveLength(1);
     expect(read.outlines[0]?.[0]).toHaveLength(3);
     expect(outlineGeometry(read.outlines).coordinates).toEqual([polygon.coordinates]);
@@ -149,7 +150,7 @@ describe('an outline from GeoJSON', () => {
     [null, 'not a GeoJSON object'],
     [{ type: 'Point', coordinates: [0, 0] }, 'not a Point'],
     [{ type: 'FeatureCollection', features: [] }, 'no polygon'],
-    [{ type: 'Polygon', coordinates: [[[0, 0]]] }, 'four positions or more'],
+    [{ type: 'Polygon', coordinates: [[[0, 0]]] }, 'at least four positions'],
     [{ type: 'Polygon', coordinates: [polygon.coordinates[0]?.slice(0, 3).concat([[5, 5]])] }, 'not closed'],
     [
       {
@@ -181,7 +182,7 @@ describe('an outline from GeoJSON', () => {
     ],
   ])('%j is none, and why', (value, words) => {
     const read = readOutlines(value);
-    expect(read.ok ? '' : read.message).toContain(words);
+    expect(inEnglish(read.ok ? '' : read.message)).toContain(words);
   });
 });
 
@@ -190,7 +191,7 @@ describe('plots along lines', () => {
 
   it('stand on lines 100 m apart, as many as were asked for, walked up one and down the next', () => {
     const plan = linePoints([square], 20, northward, seededRandom(3));
-    if (!plan.ok) throw new Error(plan.message);
+    if (!plan.ok) throw new Error(inEnglish(plan.message));
     // 400 m hold four lines, and 250 m five plots at 50 m: 100 000 m² ÷ (20 × 100 m).
     expect(plan).toMatchObject({ lines: 4, points: { length: 20 } });
     expect(Math.abs(plan.spacingM - 50)).toBeLessThan(13);
@@ -224,10 +225,10 @@ describe('plots along lines', () => {
   });
 
   it.each([
-    [{ bearingDeg: 0, apartM: 0 }, 'between 5 and 10000 m apart'],
-    [{ bearingDeg: NaN, apartM: 50 }, 'direction'],
+    [{ bearingDeg: 0, apartM: 0 }, '5 to 10000 m'],
+    [{ bearingDeg: NaN, apartM: 50 }, 'Bearing'],
   ])('say what is wrong with %j', (lines, words) => {
-    expect(linePoints([square], 10, lines, seededRandom(1))).toMatchObject({
+    expect(inEnglish(linePoints([square], 10, lines, seededRandom(1)))).toMatchObject({
       ok: false,
       field: 'lines',
       message: expect.stringContaining(words) as string,

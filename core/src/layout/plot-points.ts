@@ -1,4 +1,5 @@
 import type { LatLon } from './place.ts';
+import { message, type Text, isText } from '../message/index.ts';
 
 /** A plot as a file of points has it. */
 export interface PlotPoint extends LatLon {
@@ -13,12 +14,12 @@ export interface PlotPoint extends LatLon {
 /** What is wrong with a feature of the file, from 1. */
 export interface PointError {
   readonly feature: number;
-  readonly message: string;
+  readonly message: Text;
 }
 
 export type ReadPlotPoints =
   | { readonly ok: true; readonly points: readonly PlotPoint[] }
-  | { readonly ok: false; readonly message: string; readonly errors: readonly PointError[] };
+  | { readonly ok: false; readonly message: Text; readonly errors: readonly PointError[] };
 
 /** Plots that one file may hold. */
 export const MOST_POINTS = 5_000;
@@ -31,33 +32,49 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** A property that may be left out: null then, and words where it is no number within its limits. */
-function numberOf(value: unknown, name: string, low: number, high: number): number | string | null {
+function numberOf(value: unknown, name: string, low: number, high: number): number | Text | null {
   if (value === undefined || value === null || value === '') return null;
   const number = typeof value === 'string' ? Number(value.replace(',', '.')) : value;
   return typeof number === 'number' && number >= low && number <= high
     ? number
-    : `its ${name} must be a number from ${String(low)} to ${String(high)}`;
+    : message('layout.its-must-be-a-number', 'its {name} must be a number from {low} to {high}', {
+        name,
+        low: String(low),
+        high: String(high),
+      });
 }
 
 const labelOf = (value: unknown): string =>
   typeof value === 'number' ? String(value) : typeof value === 'string' ? value.trim() : '';
 
-function readPoint(value: unknown): PlotPoint | string {
-  if (!isRecord(value) || value.type !== 'Feature') return 'is not a Feature';
+function readPoint(value: unknown): PlotPoint | Text {
+  if (!isRecord(value) || value.type !== 'Feature') return message('layout.is-not-a-feature', 'is not a Feature');
   const geometry = isRecord(value.geometry) ? value.geometry : {};
   const [longitude, latitude] = Array.isArray(geometry.coordinates) ? (geometry.coordinates as unknown[]) : [];
   if (geometry.type !== 'Point' || typeof longitude !== 'number' || typeof latitude !== 'number')
-    return 'is not a Point with [longitude, latitude]';
+    return message('layout.is-not-a-point-with', 'is not a Point with [longitude, latitude]');
   if (!(Math.abs(longitude) <= 180 && Math.abs(latitude) <= 90))
-    return `lies at ${String(longitude)}, ${String(latitude)}: degrees are asked for, longitude first`;
+    return message(
+      'layout.is-at-use-degrees-longitude',
+      'is at {longitude}, {latitude}; use degrees, longitude first',
+      { longitude: String(longitude), latitude: String(latitude) },
+    );
   const properties = isRecord(value.properties) ? value.properties : {};
   const label = LABEL_NAMES.map((name) => labelOf(properties[name])).find((each) => each !== '') ?? '';
-  if (label === '') return `has no label: give one of the properties ${LABEL_NAMES.join(', ')}`;
-  if (!LABEL.test(label)) return `“${label.slice(0, 24)}” is no label: up to 12 letters, digits and dashes`;
+  if (label === '')
+    return message('layout.has-no-label-add-one', 'has no label: add one of the properties {join}', {
+      join: LABEL_NAMES.join(', '),
+    });
+  if (!LABEL.test(label))
+    return message(
+      'layout.has-an-invalid-label-use',
+      'has an invalid label “{slice}”: use up to 12 letters, digits and dashes',
+      { slice: label.slice(0, 24) },
+    );
   const slopePct = numberOf(properties.slopePct, 'slopePct', 0, STEEPEST_PCT);
-  if (typeof slopePct === 'string') return slopePct;
+  if (isText(slopePct)) return slopePct;
   const aspectDeg = numberOf(properties.aspectDeg, 'aspectDeg', 0, 360);
-  if (typeof aspectDeg === 'string') return aspectDeg;
+  if (isText(aspectDeg)) return aspectDeg;
   const { stratum } = properties;
   return {
     label,
@@ -77,20 +94,33 @@ function readPoint(value: unknown): PlotPoint | string {
  * @param taken labels that are in use already
  */
 export function readPlotPoints(value: unknown, taken: readonly string[]): ReadPlotPoints {
-  const fail = (message: string): ReadPlotPoints => ({ ok: false, message, errors: [] });
+  const fail = (message: Text): ReadPlotPoints => ({ ok: false, message, errors: [] });
   if (!isRecord(value) || value.type !== 'FeatureCollection' || !Array.isArray(value.features))
-    return fail('Plots come as a FeatureCollection of points.');
-  if (value.features.length === 0) return fail('There is no point in this file.');
-  if (value.features.length > MOST_POINTS) return fail(`A file holds at most ${String(MOST_POINTS)} plots.`);
+    return fail(message('layout.plots-must-be-a-featurecollection', 'Plots must be a FeatureCollection of points.'));
+  if (value.features.length === 0)
+    return fail(message('layout.there-are-no-points-in', 'There are no points in this file.'));
+  if (value.features.length > MOST_POINTS)
+    return fail(
+      message('layout.a-file-may-have-plots', 'A file may have {mostPoints} plots at most.', {
+        mostPoints: String(MOST_POINTS),
+      }),
+    );
   const used = new Set(taken);
   const points: PlotPoint[] = [];
   const errors: PointError[] = [];
   (value.features as unknown[]).forEach((feature, i) => {
     const read = readPoint(feature);
-    const problem =
-      typeof read === 'string' ? read : used.has(read.label) ? `has the label ${read.label}, which is taken` : null;
-    if (problem !== null) errors.push({ feature: i + 1, message: `Point ${String(i + 1)} ${problem}.` });
-    else if (typeof read !== 'string') {
+    const problem = isText(read)
+      ? read
+      : used.has(read.label)
+        ? message('layout.has-the-label-which-is', 'has the label {label}, which is taken', { label: read.label })
+        : null;
+    if (problem !== null)
+      errors.push({
+        feature: i + 1,
+        message: message('layout.point', 'Point {i} {problem}.', { i: String(i + 1), problem }),
+      });
+    else if (!isText(read)) {
       used.add(read.label);
       points.push(read);
     }
@@ -99,7 +129,10 @@ export function readPlotPoints(value: unknown, taken: readonly string[]): ReadPl
     ? { ok: true, points }
     : {
         ok: false,
-        message: `${String(errors.length)} of ${String(value.features.length)} points cannot be read.`,
+        message: message('layout.of-points-are-not-valid', '{errors} of {features} points are not valid.', {
+          errors: String(errors.length),
+          features: String(value.features.length),
+        }),
         errors,
       };
 }

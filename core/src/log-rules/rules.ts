@@ -1,13 +1,14 @@
 import type { LogRuleId } from '../protocol/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** How sure the coefficients of a rule are: as printed and derived anew, or from a table that one should look up. */
 export type Confidence = 'high' | 'medium';
 
 /** A log as a board-foot rule sees it: diameter under bark at the small end in inches, length in feet. */
 export interface LogRule {
-  readonly name: string;
+  readonly name: Text;
   /** What kind of rule it is, in a few words. */
-  readonly words: string;
+  readonly words: Text;
   /** Board feet before the rule's own rounding. Never negative: below its least diameter a log has none. */
   readonly boardFeet: (dibIn: number, lengthFt: number) => number;
   /** To how many board feet the rule is read. */
@@ -16,7 +17,7 @@ export interface LogRule {
   readonly fromIn: number;
   readonly upToIn: number;
   /** How it goes on above its last diameter, where that is otherwise than below. */
-  readonly above?: string;
+  readonly above?: Text;
   readonly confidence: Confidence;
   readonly source: string;
 }
@@ -100,7 +101,7 @@ const international4 = (d: number, l: number): number =>
 export const LOG_RULES = {
   'international-1/4': {
     name: 'International 1/4 in',
-    words: 'tapered by half an inch in 4 ft, a quarter inch of kerf',
+    words: message('log-rules.rules.words', 'taper ½ in in 4 ft, kerf ¼ in'),
     boardFeet: international4,
     roundedTo: 5,
     fromIn: 3.5,
@@ -110,7 +111,7 @@ export const LOG_RULES = {
   },
   'international-1/8': {
     name: 'International 1/8 in',
-    words: 'tapered by half an inch in 4 ft, an eighth of an inch of kerf',
+    words: message('log-rules.rules.taper-in-in-4-ft', 'taper ½ in in 4 ft, kerf ⅛ in'),
     boardFeet: international8,
     roundedTo: 5,
     fromIn: 3.5,
@@ -119,8 +120,8 @@ export const LOG_RULES = {
     source: `${FREESE}; Clark 1906, Measurement of sawlogs`,
   },
   scribner: {
-    name: 'Scribner, by formula',
-    words: 'a smoothed diagram rule, no taper',
+    name: message('log-rules.rules.name', 'Scribner (formula)'),
+    words: message('log-rules.rules.smoothed-diagram-rule-no-taper', 'smoothed diagram rule, no taper'),
     boardFeet: scribner,
     roundedTo: 1,
     fromIn: 3.9,
@@ -129,20 +130,20 @@ export const LOG_RULES = {
     source: `${FREESE}; formula of Bruce and Schumacher 1950`,
   },
   'scribner-decimal-c': {
-    name: 'Scribner Decimal C',
-    words: 'the table, whole inches, to the nearest ten board feet',
+    name: message('log-rules.rules.scribner-decimal-c', 'Scribner Decimal C'),
+    words: message('log-rules.rules.table-whole-inches-rounded-to', 'table, whole inches, rounded to ten board feet'),
     boardFeet: decimalC,
     roundedTo: 10,
     // Whole inches: a log of 5.5 in is read as 6 in.
     fromIn: 5.5,
     upToIn: DECIMAL_C_LAST_IN,
-    above: 'by the Scribner formula',
+    above: message('log-rules.rules.above', 'the Scribner formula applies'),
     confidence: 'medium',
     source: `${FREESE}; check against your local table`,
   },
   doyle: {
     name: 'Doyle',
-    words: 'four inches off for slabs: little for small logs',
+    words: message('log-rules.rules.4-in-slab-deduction-low', '4 in slab deduction: low for small logs'),
     boardFeet: doyle,
     roundedTo: 1,
     fromIn: 4,
@@ -151,8 +152,8 @@ export const LOG_RULES = {
     source: FREESE,
   },
   'british-columbia': {
-    name: 'British Columbia',
-    words: 'an inch and a half off, 8/11 of what is left',
+    name: message('log-rules.rules.british-columbia', 'British Columbia'),
+    words: message('log-rules.rules.1-in-deduction-8-11', '1½ in deduction, 8/11 of the rest'),
     boardFeet: (d, l) => (d <= 1.5 ? 0 : ((d - 1.5) ** 2 * (Math.PI / 4) * (8 / 11) * l) / 12),
     roundedTo: 1,
     fromIn: 1.5,
@@ -162,7 +163,7 @@ export const LOG_RULES = {
   },
   vermont: {
     name: 'Vermont',
-    words: 'the boards in the square within the circle, no kerf',
+    words: message('log-rules.rules.boards-in-the-square-within', 'boards in the square within the circle, no kerf'),
     boardFeet: (d, l) => (d * d * l) / 24,
     roundedTo: 1,
     fromIn: 0,
@@ -171,8 +172,8 @@ export const LOG_RULES = {
     source: `${FREESE}; check against your local table`,
   },
   constantine: {
-    name: 'Constantine, solid wood',
-    words: 'the whole cylinder, nothing lost',
+    name: message('log-rules.rules.constantine-solid-wood', 'Constantine (solid wood)'),
+    words: message('log-rules.rules.whole-cylinder-no-deduction', 'whole cylinder, no deduction'),
     boardFeet: (d, l) => ((Math.PI / 4) * d * d * l) / 12,
     roundedTo: 1,
     fromIn: 0,
@@ -191,13 +192,23 @@ export function scaledBoardFeet(id: LogRuleId, dibIn: number, lengthFt: number):
 const USUAL_LOG_FT = 16;
 
 /** Why a rule says little or nothing of a log, in words; null where it may be used as it is. */
-export function ruleDoubt(id: LogRuleId, dibIn: number): string | null {
+export function ruleDoubt(id: LogRuleId, dibIn: number): Text | null {
   const { name, fromIn, upToIn, above, confidence, boardFeet }: LogRule = LOG_RULES[id];
   if (boardFeet(dibIn, USUAL_LOG_FT) === 0)
-    return `${name} has no wood in a log of ${String(dibIn)} in or less than ${String(fromIn)} in at its small end.`;
+    return message(
+      'log-rules.gives-no-volume-for-a',
+      '{name} gives no volume for a log with a small end of {dibIn} in; the smallest is {fromIn} in.',
+      { name, dibIn: String(dibIn), fromIn: String(fromIn) },
+    );
   if (dibIn > upToIn)
-    return `${name} ends at ${String(upToIn)} in${above === undefined ? '; beyond it the formula is not tested' : `; above it ${above}`}.`;
-  return confidence === 'medium' ? `${name}: check against your local table.` : null;
+    return message(
+      'log-rules.ends-at-in-above-it',
+      '{above, select, none {{name} ends at {upToIn} in; beyond it the formula is not tested.} other {{name} ends at {upToIn} in; above it {above}.}}',
+      { name, upToIn: String(upToIn), above: above ?? 'none' },
+    );
+  return confidence === 'medium'
+    ? message('log-rules.check-against-your-local-table', '{name}: check against your local table.', { name })
+    : null;
 }
 
 /**

@@ -4,6 +4,7 @@ import { convertSlope } from '../units/slope-scale.ts';
 import { METHODS } from '../methods/index.ts';
 import { estimateFrom, type Given } from '../testing/given.ts';
 import type { MethodDescription } from './description.ts';
+import { inEnglish } from '../testing/english.ts';
 
 /** The example of a method as a test gives it. */
 const exampleOf = ({ example }: MethodDescription): Given =>
@@ -17,7 +18,10 @@ describe('every method', () => {
     description.readings.flatMap((spec) =>
       spec.units
         .filter((unit) => unit !== description.example[spec.key]?.unit)
-        .map((unit) => [`${description.id} ${spec.key} in ${unitOf(unit).words}`, description.id, spec, unit] as const),
+        .map(
+          (unit) =>
+            [`${description.id} ${spec.key} in ${inEnglish(unitOf(unit).words)}`, description.id, spec, unit] as const,
+        ),
     ),
   );
 

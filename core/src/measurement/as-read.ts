@@ -1,12 +1,13 @@
 import type { Term, Workbook } from '../uncertainty/index.ts';
 import { type Measure, type MethodContext, type ReadingValue, resultUnit } from './description.ts';
 import { lengthIn } from './in-unit.ts';
+import type { Text } from '../message/index.ts';
 
 interface AsRead {
   readonly measure: Measure;
   readonly reading: ReadingValue;
-  readonly label: string;
-  readonly rule: string;
+  readonly label: Text;
+  readonly rule: Text;
   readonly source: string;
 }
 

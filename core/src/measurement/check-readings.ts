@@ -1,8 +1,9 @@
 import type { Finding } from '../uncertainty/index.ts';
 import { printAsRead, type UnitId, unitOf } from '../units/index.ts';
 import type { MethodDescription, Readings, ReadingSpec, ReadingValue } from './description.ts';
+import { message, type Text, joined } from '../message/index.ts';
 
-const stop = (code: string, reading: string, title: string, message: string): Finding => ({
+const stop = (code: string, reading: string, title: Text, message: Text): Finding => ({
   code,
   severity: 'stop',
   reading,
@@ -23,17 +24,27 @@ export const printReading = (spec: ReadingSpec, reading: ReadingValue): string =
 function checkReading(spec: ReadingSpec, reading: ReadingValue | undefined): Finding[] {
   const name = spec.label;
   if (reading === undefined) {
-    return [stop('reading.missing', spec.key, `${capital(name)} is not read yet`, `${spec.ask}.`)];
+    return [
+      stop(
+        'reading.missing',
+        spec.key,
+        message('measurement.is-missing', '{Name} is missing', { Name: name }),
+        message('measurement.ask', '{ask}.', { ask: spec.ask }),
+      ),
+    ];
   }
   const { value, unit, standardError } = reading;
   if (!spec.units.includes(unit)) {
-    const units = spec.units.map((id) => unitOf(id).words).join(', ');
+    const units = joined(
+      spec.units.map((id) => unitOf(id).words),
+      ', ',
+    );
     return [
       stop(
         'reading.unit',
         spec.key,
-        `${capital(name)} in ${unitOf(unit).words}`,
-        `${capital(name)} can be read in ${units}.`,
+        message('measurement.cannot-be-in', '{Name} cannot be in {unit}', { Name: name, unit: unitOf(unit).words }),
+        message('measurement.must-be-in', '{Name} must be in {units}.', { Name: name, units }),
       ),
     ];
   }
@@ -42,8 +53,8 @@ function checkReading(spec: ReadingSpec, reading: ReadingValue | undefined): Fin
       stop(
         'reading.not-finite',
         spec.key,
-        `${capital(name)} is not a number`,
-        `${capital(name)} must be a plain finite number.`,
+        message('measurement.is-not-a-number', '{Name} is not a number', { Name: name }),
+        message('measurement.must-be-a-finite-number', '{Name} must be a finite number.', { Name: name }),
       ),
     ];
   }
@@ -53,8 +64,16 @@ function checkReading(spec: ReadingSpec, reading: ReadingValue | undefined): Fin
       stop(
         'reading.range',
         spec.key,
-        `${capital(name)} cannot be ${withUnit(value, unit, spec.signed)}`,
-        `${capital(name)} must lie between ${withUnit(low, unit, spec.signed)} and ${withUnit(high, unit, spec.signed)}. ${spec.rangeHint}`.trim(),
+        message('measurement.cannot-be', '{Name} cannot be {value}', {
+          Name: name,
+          value: withUnit(value, unit, spec.signed),
+        }),
+        message('measurement.must-be-to', '{Name} must be {low} to {high}. {rangeHint}', {
+          Name: name,
+          low: withUnit(low, unit, spec.signed),
+          high: withUnit(high, unit, spec.signed),
+          rangeHint: spec.rangeHint,
+        }),
       ),
     ];
   }
@@ -63,8 +82,12 @@ function checkReading(spec: ReadingSpec, reading: ReadingValue | undefined): Fin
       stop(
         'reading.standard-error',
         spec.key,
-        `The ± of ${name} cannot be that`,
-        `The standard error of ${name} must be 0 or more, in ${unitOf(unit).words}, and within the range of the reading.`,
+        message('measurement.the-standard-error-of-is', 'The standard error of {name} is not valid', { name }),
+        message(
+          'measurement.the-standard-error-of-must',
+          'The standard error of {name} must be 0 or more, in {words}, and within the range of the reading.',
+          { name, words: unitOf(unit).words },
+        ),
       ),
     ];
   }
@@ -80,11 +103,9 @@ export function checkReadings(description: MethodDescription, readings: Readings
       stop(
         'reading.unknown',
         key,
-        `“${key}” is not a reading of this method`,
-        `${description.name} takes ${[...known].join(', ')}.`,
+        message('measurement.is-not-a-reading-of', '“{key}” is not a reading of this method', { key }),
+        message('measurement.takes', '{name} takes {join}.', { name: description.name, join: [...known].join(', ') }),
       ),
     );
   return [...strangers, ...description.readings.flatMap((spec) => checkReading(spec, readings[spec.key]))];
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { MethodDescription } from './description.ts';
 import { registryConflicts } from './conflicts.ts';
 import { findMethod, METHODS } from '../methods/index.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const descriptionOf = (id: string): MethodDescription => {
   const method = findMethod(id);
@@ -30,7 +31,7 @@ describe('methods that would shadow each other', () => {
   it('are named, both of them, where an id is there twice', () => {
     const twin = { ...renamed(TAPE, TAPE.id, { callout: 'tt' }), name: 'Twin tape' };
     const [message] = registryConflicts([TAPE, twin]);
-    expect(message).toContain(TAPE.name);
+    expect(message).toContain(inEnglish(TAPE.name));
     expect(message).toContain('Twin tape');
     expect(message).toContain('same id diameter.tape');
   });
@@ -59,7 +60,7 @@ describe('methods that would shadow each other', () => {
 
   it('are named where a key is one of the sheet, or of a reading beside it', () => {
     const sheet = renamed(TAPE, 'diameter.made-up', { callout: 'mu', shortcut: 'n' });
-    expect(registryConflicts([sheet])[0]).toContain('keep the tree and take the next');
+    expect(registryConflicts([sheet])[0]).toContain('save the tree and start the next');
     const beside = renamed(TAPE, 'diameter.made-up', { callout: 'mu', shortcut: 't' });
     const messages = registryConflicts([beside, descriptionOf('height.two-angles')]);
     expect(messages[0]).toContain('diameter.made-up');

@@ -1,12 +1,13 @@
 import { SHEET_KEYS } from './sheet-keys.ts';
 import type { MethodDescription, ReadingSpec } from './description.ts';
+import { englishOf } from '../message/index.ts';
 
 interface Owned {
   readonly method: MethodDescription;
   readonly spec: ReadingSpec;
 }
 
-const named = ({ method, spec }: Owned): string => `${method.id} (${spec.label})`;
+const named = ({ method, spec }: Owned): string => `${method.id} (${englishOf(spec.label)})`;
 
 /** The height of a pair of readings of which the other belongs to a distance; null for other pairs. */
 function heightBesideDistance(a: Owned, b: Owned): Owned | null {
@@ -58,13 +59,15 @@ export function registryConflicts(methods: readonly MethodDescription[]): readon
   const pairs = methods.flatMap((a, i) => methods.slice(i + 1).map((b) => [a, b] as const));
   const owned = methods.flatMap((method) => method.readings.map((spec) => ({ method, spec })));
   return [
-    ...pairs.filter(([a, b]) => a.id === b.id).map(([a, b]) => `“${a.name}” and “${b.name}” have the same id ${a.id}.`),
+    ...pairs
+      .filter(([a, b]) => a.id === b.id)
+      .map(([a, b]) => `“${englishOf(a.name)}” and “${englishOf(b.name)}” have the same id ${a.id}.`),
     ...pairs
       .filter(([a, b]) => a.id !== b.id && a.measure === b.measure && wordsOf(a) === wordsOf(b))
       .map(([a, b]) => `${a.id} and ${b.id} have the same call-out words “${wordsOf(a).trim()}”.`),
     ...owned.flatMap((each) =>
       SHEET_KEYS.flatMap(({ key, does }) =>
-        key === each.spec.shortcut ? [`${named(each)} has the key “${key}” of the sheet: ${does}.`] : [],
+        key === each.spec.shortcut ? [`${named(each)} has the key “${key}” of the sheet: ${englishOf(does)}.`] : [],
       ),
     ),
     ...sharing(owned, ({ shortcut }) => shortcut, 'key', standTogether),

@@ -1,6 +1,7 @@
 import type { InstrumentName } from './instrument-names.ts';
 import type { Finding, Term, Workbook } from '../uncertainty/index.ts';
 import type { UnitId, UnitSystem } from '../units/index.ts';
+import type { Text } from '../message/index.ts';
 
 /** What is measured of a tree. `point` is the height at which a diameter was taken, `distance` the level one from the observer. */
 export type Measure = 'diameter' | 'point' | 'distance' | 'height';
@@ -11,9 +12,9 @@ export type Place = 'tip' | 'base' | 'ground' | 'ring' | 'side';
 /** One reading that a method asks for. The form, the drawing, the call-out grammar and the API are made from it. */
 export interface ReadingSpec {
   readonly key: string;
-  readonly label: string;
+  readonly label: Text;
   /** What to do, in words said to the person with the instrument. */
-  readonly ask: string;
+  readonly ask: Text;
   readonly quantity: 'slope' | 'length' | 'angle' | 'count' | 'temperature';
   /** Units it may be read in, the first of each system's defaults in `defaultUnit`. */
   readonly units: readonly UnitId[];
@@ -21,7 +22,7 @@ export interface ReadingSpec {
   /** Lowest and highest value that can be, both allowed. */
   readonly range: Readonly<Partial<Record<UnitId, readonly [number, number]>>>;
   /** What to say of a value outside the range, after the sentence that names the limits. */
-  readonly rangeHint: string;
+  readonly rangeHint: Text;
   /** Finest mark that people read, per unit. */
   readonly graduation: Readonly<Partial<Record<UnitId, number>>>;
   /** Standard error of one careful reading, sighting included, per unit. */
@@ -47,7 +48,7 @@ export interface ReadingSpec {
 /** An act without a reading: what the method fixes, such as 45°, a level line, a stick and its reach. */
 export interface FixedReading {
   readonly key: string;
-  readonly label: string;
+  readonly label: Text;
   readonly value: number;
   readonly unit: UnitId;
   /** Standard error with which it is kept, in `unit`; shown in the workings of the ±. */
@@ -58,20 +59,20 @@ export interface FixedReading {
 export interface StemError {
   readonly share: number;
   /** What it is, in a few words. */
-  readonly label: string;
+  readonly label: Text;
   readonly source: string;
 }
 
 /** Why a method is right: a few lines, and the names of the sides of two triangles with one angle in common. */
 export interface Proof {
-  readonly lines: readonly string[];
+  readonly lines: readonly Text[];
   readonly triangle: {
     /** Upright side of the small triangle, and its level one; left out where there is one triangle only. */
-    readonly near?: string;
-    readonly reach?: string;
+    readonly near?: Text;
+    readonly reach?: Text;
     /** Upright side of the large triangle, and its level one. */
-    readonly far: string;
-    readonly distance: string;
+    readonly far: Text;
+    readonly distance: Text;
   };
 }
 
@@ -80,13 +81,13 @@ export interface MethodDescription {
   /** Raised whenever the same readings would give another figure. */
   readonly version: number;
   readonly measure: Measure;
-  readonly name: string;
+  readonly name: Text;
   /** What it is and when to use it, one or two sentences. */
-  readonly summary: string;
+  readonly summary: Text;
   /** How to do it well. */
-  readonly help: readonly string[];
+  readonly help: readonly Text[];
   /** A short caution shown where the act happens. */
-  readonly safety: string;
+  readonly safety: Text;
   readonly readings: readonly ReadingSpec[];
   /** What the method fixes and nobody reads; `compute` gets it among the readings. */
   readonly fixed?: readonly FixedReading[];

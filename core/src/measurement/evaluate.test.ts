@@ -9,6 +9,7 @@ import { estimateFrom, type Given, readingsFrom } from '../testing/given.ts';
 import { redo, wrongLines } from '../testing/redo.ts';
 import { evaluate, standardErrorOf } from './evaluate.ts';
 import type { Method, ReadingValue } from './description.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const TREES = draws(400, 100);
 const DRAWS = draws(100_000, 20_000);
@@ -98,9 +99,9 @@ describe('the workings of every method', () => {
       distance: [82, 'ft'],
     });
     const [feet, top, base, difference, height] = workings;
-    expect(feet?.expression).toBe('82 × 0.3048');
-    expect(difference?.expression).toBe(`${top?.result ?? ''} − (${base?.result ?? ''})`);
-    expect(height?.expression).toBe(`${feet?.result ?? ''} × ${difference?.result ?? ''}`);
+    expect(inEnglish(feet?.expression)).toBe('82 × 0.3048');
+    expect(inEnglish(difference?.expression)).toBe(`${top?.result ?? ''} − (${base?.result ?? ''})`);
+    expect(inEnglish(height?.expression)).toBe(`${feet?.result ?? ''} × ${difference?.result ?? ''}`);
     expect(redo('82 × 0.3048') * (Math.tan((31.8 * Math.PI) / 180) + Math.tan((4.57 * Math.PI) / 180))).toBeCloseTo(
       Number(height?.result),
       2,
@@ -169,7 +170,7 @@ describe('the printed ±', () => {
       base: [-8, 'pct', 1],
       distance: [25, 'm', 0.1],
     });
-    expect(errorWorkings.map(({ expression }) => expression)).toEqual([
+    expect(inEnglish(errorWorkings.map(({ expression }) => expression))).toEqual([
       '0.2500 × 1',
       '0.2500 × 1',
       '0.7000 × 0.1',
@@ -195,7 +196,7 @@ describe('descriptions', () => {
     }
     expect(units(spec)).toContain(spec.defaultUnit.metric);
     expect(units(spec)).toContain(spec.defaultUnit.imperial);
-    expect(spec.ask).not.toMatch(/[.!]$/);
+    expect(inEnglish(spec.ask)).not.toMatch(/[.!]$/);
     expect(spec.shortcut).toMatch(/^[a-z]$/);
   });
 
@@ -210,7 +211,7 @@ describe('descriptions', () => {
       expect(new Set(letters).size).toBe(letters.length);
       expect(description.source).not.toBe('');
       expect(description.help.length).toBeGreaterThan(0);
-      expect(description.safety).not.toBe('');
+      expect(inEnglish(description.safety)).not.toBe('');
     }
   });
 });

@@ -30,6 +30,7 @@ import {
   type StemError,
 } from './description.ts';
 import { readingOf } from './reading-of.ts';
+import { message } from '../message/index.ts';
 
 const GUM = 'ISO/IEC Guide 98-3:2008 (GUM), 5.1.2';
 /** Above this share the curvature of the relation makes the first-order ± too small to be passed on silently. */
@@ -185,7 +186,11 @@ function errorSteps(
         decimals: alone ? decimals : 3,
         final: alone,
         unit,
-        rule: `${part.label}: ±${printAsRead(part.readingStandardError)} ${unitOf(part.readingUnit).symbol} moves it by this much`,
+        rule: message('measurement.effect-of', '{label}: effect of ±{readingStandardError} {symbol}', {
+          label: part.label,
+          readingStandardError: printAsRead(part.readingStandardError),
+          symbol: unitOf(part.readingUnit).symbol,
+        }),
         source: GUM,
       }),
     );
@@ -211,7 +216,10 @@ function errorSteps(
       decimals,
       final: true,
       unit,
-      rule: 'independent errors add in squares: one standard error',
+      rule: message(
+        'measurement.independent-errors-add-in-squares',
+        'independent errors add in squares: one standard error',
+      ),
       source: GUM,
     });
   }).steps;
@@ -221,7 +229,11 @@ const roughError = (curvature: number): Finding => ({
   code: 'estimate.rough-error',
   severity: 'note',
   reading: null,
-  title: 'The ± is rough here',
-  message: `With errors this large the relation is no longer straight: the true ± is about ${String(Math.round(curvature * 100))} % larger.`,
+  title: message('measurement.the-is-approximate-here', 'The ± is approximate here'),
+  message: message(
+    'measurement.with-errors-this-large-the',
+    'With errors this large the linear approximation is poor: the true ± is about {curvature} % larger.',
+    { curvature: String(Math.round(curvature * 100)) },
+  ),
   suggestedFixes: [],
 });

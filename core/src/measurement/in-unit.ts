@@ -1,12 +1,13 @@
 import { convert, decimalsOf, type UnitId, unitOf } from '../units/index.ts';
 import type { Term, Workbook } from '../uncertainty/index.ts';
 import type { ReadingValue } from './description.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** Whole-number factors and the unit they multiply: 1 ft is 0.3048 m. */
 const factorText = (from: UnitId, to: UnitId): number => Number(convert(1, from, to).toPrecision(12));
 
 /** A length reading as a term in `unit`, with a line that converts it where it was read in another one. */
-export function lengthIn(reading: ReadingValue, unit: UnitId, label: string, book: Workbook): Term {
+export function lengthIn(reading: ReadingValue, unit: UnitId, label: Text, book: Workbook): Term {
   const read = book.given(reading.value);
   if (reading.unit === unit) return read;
   const exactFactor = factorText(reading.unit, unit);
@@ -18,7 +19,11 @@ export function lengthIn(reading: ReadingValue, unit: UnitId, label: string, boo
     write: (value, factor) => (divide ? `${value} ÷ ${factor}` : `${value} × ${factor}`),
     decimals: 4,
     unit: unitOf(unit).symbol,
-    rule: `${label} from ${unitOf(reading.unit).words} to ${unitOf(unit).words}`,
+    rule: message('measurement.to', '{label}, {words} to {words2}', {
+      label,
+      words: unitOf(reading.unit).words,
+      words2: unitOf(unit).words,
+    }),
     source: 'International yard and pound agreement, 1959',
   });
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { METHODS } from '../methods/index.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const proved = METHODS.flatMap(({ description }) =>
   description.proof === undefined ? [] : [{ id: description.id, proof: description.proof }],
@@ -24,11 +25,11 @@ describe('the reasons of methods', () => {
     (_id, proof) => {
       expect(proof.lines.length).toBeGreaterThanOrEqual(2);
       expect(proof.lines.length).toBeLessThanOrEqual(4);
-      for (const line of proof.lines) expect(line).toMatch(/^[A-Z].*\.$/);
+      for (const line of proof.lines) expect(inEnglish(line)).toMatch(/^[A-Z].*\.$/);
       const { near, reach, far, distance } = proof.triangle;
       // The small triangle has both of its sides named, or neither.
       expect(near === undefined).toBe(reach === undefined);
-      expect(far.length * distance.length).toBeGreaterThan(0);
+      expect(inEnglish(far).length * inEnglish(distance).length).toBeGreaterThan(0);
     },
   );
 });

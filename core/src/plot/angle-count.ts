@@ -2,6 +2,7 @@ import { FACTOR_LIMITS } from '../protocol/index.ts';
 import { basalAreaM2 } from '../diameter/index.ts';
 import { convert } from '../units/index.ts';
 import { type Estimation, notEstimated, type NotEstimated } from '../statistics/index.ts';
+import { message } from '../message/index.ts';
 
 /** Square metres a hectare in one square foot an acre. */
 export const M2_PER_HA_IN_FT2_PER_ACRE = 0.09290304 / 0.40468564224;
@@ -11,7 +12,7 @@ const SQUARE_M_PER_HA = 10_000;
 function factorProblem(factorM2PerHa: number): NotEstimated | null {
   return factorM2PerHa >= FACTOR_LIMITS.low && factorM2PerHa <= FACTOR_LIMITS.high
     ? null
-    : notEstimated('factor', 'The factor must lie between 0.05 and 200 m²/ha: there is none of 0.');
+    : notEstimated('factor', message('plot.basal-area-factor-must-be', 'Basal area factor must be 0.05 to 200 m²/ha.'));
 }
 
 /**
@@ -89,16 +90,18 @@ export interface InOrOut {
  * Source: Bitterlich 1948; Avery & Burkhart 2002, Forest Measurements, for trees on the limit.
  */
 export function inOrOut(of: PlotOrPoint, { dbhCm, distanceM, to, slopePct }: Borderline): Estimation<InOrOut> {
-  if (!(dbhCm > 0 && dbhCm <= 600)) return notEstimated('dbhCm', 'The dbh must lie above 0 and up to 600 cm.');
+  if (!(dbhCm > 0 && dbhCm <= 600))
+    return notEstimated('dbhCm', message('plot.dbh-must-be-above-0', 'Dbh must be above 0 and up to 600 cm.'));
   if (!(distanceM >= 0 && distanceM <= 500))
-    return notEstimated('distanceM', 'The distance must lie between 0 and 500 m.');
-  if (!(Math.abs(slopePct) <= 150)) return notEstimated('slopePct', 'The slope must lie within 150 %.');
+    return notEstimated('distanceM', message('plot.distance-must-be-0-to', 'Distance must be 0 to 500 m.'));
+  if (!(Math.abs(slopePct) <= 150))
+    return notEstimated('slopePct', message('plot.slope-must-be-150-to', 'Slope must be −150 to 150 %.'));
   const problem =
     of.kind === 'point'
       ? factorProblem(of.factorM2PerHa)
       : of.radiusM > 0 && of.radiusM <= 60
         ? null
-        : notEstimated('radiusM', 'The radius must lie above 0 and up to 60 m.');
+        : notEstimated('radiusM', message('plot.radius-must-be-above-0', 'Radius must be above 0 and up to 60 m.'));
   if (problem !== null) return problem;
   const limitM = of.kind === 'plot' ? of.radiusM : pointLimitingDistanceM(dbhCm, of.factorM2PerHa);
   const lengthening = Math.hypot(1, slopePct / 100);

@@ -1,6 +1,7 @@
 import { convert, printRounded, type UnitSystem } from '../units/index.ts';
 import { PLOT_AREA_LIMITS_M2, type PlotShape } from '../protocol/index.ts';
 import { M2_PER_HA_IN_FT2_PER_ACRE } from './angle-count.ts';
+import { joined, message, type Text } from '../message/index.ts';
 
 /** A number without the zeros that say nothing. */
 const short = (value: number, decimals: number): string => String(Number(printRounded(value, decimals)));
@@ -11,30 +12,35 @@ const areaWords = (areaM2: number, system: UnitSystem): string => {
 };
 
 /** A basal area factor as it is named: `factor 4 m²/ha`, `factor 10 ft²/ac`. */
-export const factorWords = (factorM2PerHa: number, system: UnitSystem): string =>
+export const factorWords = (factorM2PerHa: number, system: UnitSystem): Text =>
   system === 'metric'
-    ? `factor ${short(factorM2PerHa, 2)} m²/ha`
-    : `factor ${short(factorM2PerHa / M2_PER_HA_IN_FT2_PER_ACRE, 1)} ft²/ac`;
+    ? message('plot.factor-m-ha', 'factor {factorM2PerHa} m²/ha', { factorM2PerHa: short(factorM2PerHa, 2) })
+    : message('plot.factor-ft-ac', 'factor {factorM2PerHa} ft²/ac', {
+        factorM2PerHa: short(factorM2PerHa / M2_PER_HA_IN_FT2_PER_ACRE, 1),
+      });
 
 /** Names a shape: `circle of 500 m²`, `10 × 50 m`, `factor 10 ft²/ac`. */
-export function shapeWords(shape: PlotShape, system: UnitSystem): string {
+export function shapeWords(shape: PlotShape, system: UnitSystem): Text {
   const length = (metres: number): string => short(system === 'metric' ? metres : convert(metres, 'm', 'ft'), 1);
   const unit = system === 'metric' ? 'm' : 'ft';
   switch (shape.kind) {
     case 'circle':
-      return `circle of ${areaWords(shape.areaM2, system)}`;
+      return message('plot.circle-of', 'circle of {areaM2}', { areaM2: areaWords(shape.areaM2, system) });
     case 'complete-tally':
-      return `every tree of ${areaWords(shape.areaM2, system)}`;
+      return message('plot.complete-tally-of', 'complete tally of {areaM2}', {
+        areaM2: areaWords(shape.areaM2, system),
+      });
     case 'rectangle':
       return `${length(shape.widthM)} × ${length(shape.lengthM)} ${unit}`;
     case 'variable-radius':
       return factorWords(shape.factorM2PerHa, system);
     case 'nested':
-      return shape.rings
-        .map(({ fromCm, areaM2 }) => {
+      return joined(
+        shape.rings.map(({ fromCm, areaM2 }) => {
           const from = system === 'metric' ? `${short(fromCm, 1)} cm` : `${short(convert(fromCm, 'cm', 'in'), 1)} in`;
-          return `${areaWords(areaM2, system)} from ${from}`;
-        })
-        .join(', ');
+          return message('plot.area-from', '{area} from {from}', { area: areaWords(areaM2, system), from });
+        }),
+        ', ',
+      );
   }
 }

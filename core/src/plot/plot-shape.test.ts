@@ -3,6 +3,7 @@ import { expansionFactorPerHa, plotAreaM2 } from './expansion-factor.ts';
 import { isAlongGround, limitingDistanceM } from './limiting-distance.ts';
 import { shapeWords } from './plot-shape-words.ts';
 import { describe, expect, it } from 'vitest';
+import { inEnglish } from '../testing/english.ts';
 
 const LEVEL = { slopeRadius: 'level', slopePct: 30 } as const;
 const nested: PlotShape = {
@@ -58,10 +59,10 @@ describe('shapes in words', () => {
     [strip, 'metric', '10 × 50 m'],
     [factorFour, 'metric', 'factor 4 m²/ha'],
     [{ kind: 'variable-radius', factorM2PerHa: 2.295684113865932 }, 'imperial', 'factor 10 ft²/ac'],
-    [whole, 'metric', 'every tree of 2.3 ha'],
+    [whole, 'metric', 'complete tally of 2.3 ha'],
     [nested, 'metric', '100 m² from 7 cm, 500 m² from 20 cm'],
   ] as const)('%o', (shape, system, words) => {
-    expect(shapeWords(shape, system)).toBe(words);
+    expect(inEnglish(shapeWords(shape, system))).toBe(words);
   });
 });
 
@@ -75,16 +76,16 @@ describe('which heights are asked for', () => {
   const trees = [tree(31), tree(28), tree(44, 'bt', 45), tree(30), tree(null)];
   const asked = (rule: HeightRule) => trees.flatMap((_, i) => (asksHeight(rule, trees, i) ? [i] : []));
   it.each([
-    [{ ask: 'none' }, [], 'no heights asked for'],
-    [{ ask: 'every', n: 1 }, [0, 1, 2, 3, 4], 'a height of every tree'],
-    [{ ask: 'every', n: 3 }, [0, 3], 'a height of every 3rd tree'],
-    [{ ask: 'every', n: 12 }, [0], 'a height of every 12th tree'],
-    [{ ask: 'class', n: 2 }, [0, 1, 2, 4], 'heights of 2 trees of each class and species on a plot'],
+    [{ ask: 'none' }, [], 'no heights required'],
+    [{ ask: 'every', n: 1 }, [0, 1, 2, 3, 4], 'height of every tree'],
+    [{ ask: 'every', n: 3 }, [0, 3], 'height of every 3rd tree'],
+    [{ ask: 'every', n: 12 }, [0], 'height of every 12th tree'],
+    [{ ask: 'class', n: 2 }, [0, 1, 2, 4], 'heights of 2 trees per dbh class and species of a plot'],
     [{ ask: 'largest', n: 2 }, [0, 2], 'heights of the 2 thickest trees of a plot'],
   ] as const)('%o', (rule, expected, words) => {
     // The fourth of 30 cm is the third of its class.
     const found = asked(rule).filter((i) => rule.ask !== 'class' || i < 4);
     expect(found).toEqual(rule.ask === 'class' ? [0, 1, 2] : expected);
-    expect(heightRuleWords(rule)).toBe(words);
+    expect(inEnglish(heightRuleWords(rule))).toBe(words);
   });
 });

@@ -52,12 +52,12 @@ export {
 export { recordedEstimate } from './field-rules/recorded-dbh.ts';
 export { PLAIN_TREE, recordChanges, type RecordedTree, treeRecord } from './field-rules/recorded-tree.ts';
 export { TAPED_LIMITS, type TapedTree } from './measuring-point/taped-tree.ts';
-export { slopeSchools, type TapeAnswer, whereToTape } from './measuring-point/where-to-tape.ts';
+export { FROM_NAMES, slopeSchools, type TapeAnswer, whereToTape } from './measuring-point/where-to-tape.ts';
 export {
   FACTOR_LIMITS,
   isRectangleWithin,
   type NestedCircle,
-  placeWords,
+  placeKind,
   PLOT_AREA_LIMITS_M2,
   PLOT_KINDS,
   PLOT_SLOPE_LIMITS_PCT,

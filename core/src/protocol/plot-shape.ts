@@ -1,3 +1,5 @@
+import { message, type Text } from '../message/index.ts';
+
 /** Largest plot area that can be entered, in m²: one hectare. */
 export const PLOT_AREA_LIMITS_M2 = { low: 1, high: 10_000 } as const;
 
@@ -6,8 +8,8 @@ export const PLOT_SLOPE_LIMITS_PCT = { low: 0, high: 150 } as const;
 
 /** How the radius of a circle is laid out on a slope; in or out, tally and review follow the same rule. */
 export const SLOPE_RADII = {
-  level: 'the level radius, each distance made level',
-  circle: 'one longer radius, along the ground',
+  level: message('protocol.plot-shape.level', 'horizontal radius, every distance reduced to the horizontal'),
+  circle: message('protocol.plot-shape.circle', 'one longer radius along the ground'),
 } as const;
 
 export type SlopeRadius = keyof typeof SLOPE_RADII;
@@ -33,12 +35,15 @@ export type PlotShape =
 
 export type PlotKind = PlotShape['kind'];
 
-export const PLOT_KINDS: Readonly<Record<PlotKind, string>> = {
+export const PLOT_KINDS: Readonly<Record<PlotKind, Text>> = {
   circle: 'circle',
-  nested: 'circles within each other, by dbh',
-  rectangle: 'square or strip',
-  'variable-radius': 'angle-count point',
-  'complete-tally': 'every tree of an area',
+  nested: message('protocol.plot-shape.nested', 'concentric circles by dbh'),
+  rectangle: message('protocol.plot-shape.rectangle', 'square or strip'),
+  'variable-radius': message(
+    'protocol.plot-shape.variable-radius-angle-count-point',
+    'variable-radius (angle-count) point',
+  ),
+  'complete-tally': message('protocol.plot-shape.complete-tally', 'complete tally'),
 };
 
 export const SHAPE_LIMITS = {
@@ -66,11 +71,9 @@ export const isRectangleWithin = (widthM: number, lengthM: number): boolean =>
   widthM * lengthM >= PLOT_AREA_LIMITS_M2.low && widthM * lengthM <= PLOT_AREA_LIMITS_M2.high;
 
 /**
- * What the places of a survey are called: points where trees are counted with a factor, plots otherwise.
+ * What the places of a survey are: points where trees are counted with a factor, plots otherwise.
  *
- * @example placeWords({ kind: 'variable-radius' }).many // points
+ * @example placeKind({ kind: 'variable-radius' }) // point
  */
-export const placeWords = ({ kind }: Pick<PlotShape, 'kind'>) =>
-  kind === 'variable-radius'
-    ? ({ one: 'point', many: 'points', One: 'Point', Many: 'Points' } as const)
-    : ({ one: 'plot', many: 'plots', One: 'Plot', Many: 'Plots' } as const);
+export const placeKind = ({ kind }: Pick<PlotShape, 'kind'>): 'point' | 'plot' =>
+  kind === 'variable-radius' ? 'point' : 'plot';

@@ -4,6 +4,7 @@ import { type ChosenRule, DECISIONS, type FieldRules, RULE_SETS, type RuleSetId 
 import { effectCase, effectWords, ruleBook } from './field-rules/effects.ts';
 import { estimateFrom } from '../testing/given.ts';
 import { wrongLines } from '../testing/redo.ts';
+import { inEnglish } from '../testing/english.ts';
 
 /** The rule book as it was agreed: one line to a decision, one column to a set. */
 const BOOK: Readonly<Partial<Record<keyof FieldRules, readonly [unknown, unknown, unknown, unknown]>>> = {
@@ -28,33 +29,37 @@ describe('the four sets', () => {
   });
 
   it('say in words what is decided', () => {
-    const words = Object.fromEntries(ruleBook(RULE_SETS.timber.rules, 'metric').map((line) => [line.key, line.words]));
+    const words = Object.fromEntries(
+      ruleBook(RULE_SETS.timber.rules, 'metric').map((line) => [line.key, inEnglish(line.words)]),
+    );
     expect(words).toMatchObject({
       slope: 'from the uphill side',
       severalStems: 'root of the sum of squares',
       classes: '2 cm, named by the lower limit',
-      products: 'small roundwood from 7 cm, small saw from 20 cm, saw from 30 cm',
+      products: 'small roundwood from 7 cm, small sawlog from 20 cm, sawlog from 30 cm',
       smallestDbhCm: '7 cm',
     });
     const inches = ruleBook(RULE_SETS.timber.rules, 'imperial').find(({ key }) => key === 'products');
     // 7 cm = 2.76 in, 20 cm = 7.87 in, 30 cm = 11.81 in
-    expect(inches?.words).toBe('small roundwood from 2.8 in, small saw from 7.9 in, saw from 11.8 in');
+    expect(inEnglish(inches?.words)).toBe('small roundwood from 2.8 in, small sawlog from 7.9 in, sawlog from 11.8 in');
   });
 
   it('state for which tree each effect holds', () => {
     const tree = { dbhCm: 30, slopePct: 20, taperCmPerM: 1 };
     for (const rule of Object.keys(DECISIONS) as ChosenRule[]) {
-      expect(effectCase(rule, tree, 'metric')).toContain('a stem 30 cm thick that thins by 1 cm a metre');
-      // 1 cm a metre is 0.3937 in in 3.281 ft: 0.12 in a foot.
-      expect(effectCase(rule, tree, 'imperial')).toContain('a stem 12 in thick that thins by 0.12 in a foot');
-      expect(effectCase(rule, tree, 'imperial')).not.toMatch(/\d (m|cm)\b/);
+      expect(inEnglish(effectCase(rule, tree, 'metric'))).toContain('a stem of 30 cm with a taper of 1 cm per m');
+      // 1 cm a metre is 0.3937 in in 3.281 ft: 0.12 in per ft.
+      expect(inEnglish(effectCase(rule, tree, 'imperial'))).toContain('a stem of 12 in with a taper of 0.12 in per ft');
+      expect(inEnglish(effectCase(rule, tree, 'imperial'))).not.toMatch(/\d (m|cm)\b/);
     }
-    expect(effectCase('slope', tree, 'metric')).toContain('on a slope of 20 %');
+    expect(inEnglish(effectCase('slope', tree, 'metric'))).toContain('on a slope of 20 %');
     // 0.254 cm = 0.1 in
-    expect(effectWords({ dbhChangeCm: 0.254, basalAreaChange: 0.017 }, 'imperial')).toBe(
+    expect(inEnglish(effectWords({ dbhChangeCm: 0.254, basalAreaChange: 0.017 }, 'imperial'))).toBe(
       'dbh +0.10 in, basal area +1.7 %',
     );
-    expect(effectWords({ dbhChangeCm: 0, basalAreaChange: -0.51 }, 'metric')).toBe('dbh as it is, basal area −51.0 %');
+    expect(inEnglish(effectWords({ dbhChangeCm: 0, basalAreaChange: -0.51 }, 'metric'))).toBe(
+      'dbh unchanged, basal area −51.0 %',
+    );
   });
 });
 

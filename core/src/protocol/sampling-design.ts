@@ -1,23 +1,32 @@
 import type { TwoPhaseDesign } from './two-phase-design.ts';
 import type { PlotShape, SlopeRadius } from './plot-shape.ts';
 import { COMMON_CONDITIONS, type ConditionCode } from './condition-codes.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** How the plots were placed. */
 export const LAYOUTS = {
-  random: 'plots drawn at random',
+  random: message('protocol.sampling-design.random', 'simple random plots'),
   systematic: 'plots on a grid from a random start',
-  lines: 'plots along parallel lines from a random start',
-  chosen: 'plots chosen by eye',
+  lines: message('protocol.sampling-design.lines', 'plots on parallel lines, random start'),
+  chosen: message('protocol.sampling-design.chosen', 'plots chosen by eye'),
 } as const;
 export type PlotLayout = keyof typeof LAYOUTS;
 
 /** What becomes of plots that reach beyond the edge of the stand, where nothing can be tallied. */
 export const EDGE_RULES = {
-  none: 'nothing: plots at the edge come out too low',
-  mirage:
-    'mirage: measured again from the middle mirrored at the edge; trees count once more each time they are in again, up to four times in a corner',
-  walkthrough: 'walkthrough: a tree nearer to the edge than to the middle, seen through it, counts twice',
-  half: 'half plot: only the half turned away from the edge is tallied, and each of its trees counts twice; biased',
+  none: message('protocol.sampling-design.none', 'No edge correction (underestimates)'),
+  mirage: message(
+    'protocol.sampling-design.mirage',
+    'mirage: repeat the plot from the centre mirrored at the edge; trees that are in again count again, up to four times in a corner',
+  ),
+  walkthrough: message(
+    'protocol.sampling-design.walkthrough',
+    'walkthrough: a tree closer to the edge than to the centre, on the line through it, counts twice',
+  ),
+  half: message(
+    'protocol.sampling-design.half',
+    'half plot: only the half away from the edge is measured, and each tree counts twice; biased',
+  ),
 } as const;
 export type EdgeRule = keyof typeof EDGE_RULES;
 
@@ -106,16 +115,22 @@ export function asksHeight(rule: HeightRule, trees: readonly AskedTree[], index:
 }
 
 /** A height rule in words. */
-export function heightRuleWords(rule: HeightRule): string {
+export function heightRuleWords(rule: HeightRule): Text {
   switch (rule.ask) {
     case 'none':
-      return 'no heights asked for';
+      return message('protocol.no-heights-required', 'no heights required');
     case 'every':
-      return rule.n === 1 ? 'a height of every tree' : `a height of every ${ordinal(rule.n)} tree`;
+      return rule.n === 1
+        ? message('protocol.height-of-every-tree', 'height of every tree')
+        : message('protocol.height-of-every-tree-2', 'height of every {n} tree', { n: ordinal(rule.n) });
     case 'class':
-      return `heights of ${String(rule.n)} trees of each class and species on a plot`;
+      return message('protocol.heights-of-trees-per-dbh', 'heights of {n} trees per dbh class and species of a plot', {
+        n: String(rule.n),
+      });
     case 'largest':
-      return `heights of the ${String(rule.n)} thickest trees of a plot`;
+      return message('protocol.heights-of-the-thickest-trees', 'heights of the {n} thickest trees of a plot', {
+        n: String(rule.n),
+      });
   }
 }
 

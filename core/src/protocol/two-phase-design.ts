@@ -1,4 +1,5 @@
 import { convert, printRounded, type UnitSystem } from '../units/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** How a survey looks twice: quickly at many plots or trees, and closely at some of them. */
 export type TwoPhaseDesign =
@@ -13,11 +14,23 @@ export type TwoPhaseDesign =
 
 export type TwoPhaseKind = TwoPhaseDesign['kind'];
 
-export const TWO_PHASE_KINDS: Readonly<Record<TwoPhaseKind, string>> = {
-  'double-sampling': 'a quick figure of every plot, some plots tallied',
-  'count-measure': 'trees counted at every point, some of them measured',
-  stratification: 'strata sized by counting points, some points tallied',
-  'three-p': 'every tree guessed, some measured (3P)',
+export const TWO_PHASE_KINDS: Readonly<Record<TwoPhaseKind, Text>> = {
+  'double-sampling': message(
+    'protocol.two-phase-design.double-sampling-an-auxiliary-variable',
+    'Double sampling: an auxiliary variable on every plot, some plots measured',
+  ),
+  'count-measure': message(
+    'protocol.two-phase-design.count-measure-trees-counted-at',
+    'Count-measure: trees counted at every point, some of them measured',
+  ),
+  stratification: message(
+    'protocol.two-phase-design.stratification',
+    'Double sampling for stratification: strata sized by points, some points measured',
+  ),
+  'three-p': message(
+    'protocol.two-phase-design.3p-a-predicted-volume-for',
+    '3P: a predicted volume for every tree, some trees measured',
+  ),
 };
 
 export const AUXILIARY_LIMITS = { low: 0, high: 1e6 } as const;
@@ -37,16 +50,24 @@ export const TWO_PHASE_SOURCES: Readonly<Record<TwoPhaseKind, string>> = {
 };
 
 /** How a survey looks twice, in words. */
-export function twoPhaseWords(phases: TwoPhaseDesign, system: UnitSystem): string {
+export function twoPhaseWords(phases: TwoPhaseDesign, system: UnitSystem): Text {
   switch (phases.kind) {
     case 'double-sampling':
-      return `“${phases.auxiliary}” told of every plot, some plots tallied; put together by ${phases.by}`;
+      return message(
+        'protocol.double-sampling-with-on-every',
+        'Double sampling with “{auxiliary}” on every plot, some plots measured; {by, select, ratio {ratio estimator} other {regression estimator}}',
+        { auxiliary: phases.auxiliary, by: phases.by },
+      );
     case 'three-p': {
       const limit =
         system === 'metric'
           ? `${printRounded(phases.sureToMeasureM3, 2)} m³`
           : `${printRounded(convert(phases.sureToMeasureM3, 'm3', 'ft3'), 0)} ft³`;
-      return `${TWO_PHASE_KINDS['three-p']}; surely from a guess of ${limit} on`;
+      return message(
+        'protocol.always-measured-above-a-predicted',
+        '{twoPhaseKinds}; always measured above a predicted volume of {limit}',
+        { twoPhaseKinds: TWO_PHASE_KINDS['three-p'], limit },
+      );
     }
     case 'count-measure':
     case 'stratification':

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { binomialTail } from '../statistics/index.ts';
 import type { CheckedPlot, CheckedTree, CheckKind } from './checked-survey.ts';
 import { checkSurvey } from './check-survey.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const plot: CheckedPlot = {
   id: 'p',
@@ -42,7 +43,7 @@ describe('trees far from the curve', () => {
     const trees = pines(60);
     expect(found(trees, 'curve')).toEqual([]);
     const short = tree('short', { dbhCm: 40, heightM: 9 });
-    expect(found([...trees, short], 'curve').map(({ treeId, title }) => [treeId, title])).toEqual([
+    expect(inEnglish(found([...trees, short], 'curve').map(({ treeId, title }) => [treeId, title]))).toEqual([
       ['short', 'Far below the height curve'],
     ]);
   });
@@ -65,7 +66,9 @@ describe('trees tallied twice', () => {
   const three = [reading(31.4), reading(62, 'top'), reading(-8, 'base')];
   it('have three readings in common, in whatever order', () => {
     const points = found([tree('1', { readings: three }), tree('2', { readings: [...three].reverse() })], 'duplicate');
-    expect(points.map(({ treeId, message }) => [treeId, message.includes('Trees 1 and 2')])).toEqual([['2', true]]);
+    expect(points.map(({ treeId, message }) => [treeId, inEnglish(message).includes('Trees 1 and 2')])).toEqual([
+      ['2', true],
+    ]);
   });
   it('are not those that share a dbh, a species or a plot alone', () => {
     expect(
@@ -124,7 +127,7 @@ describe('observers', () => {
     expect(found(two, 'observers')).toEqual([]);
     const [point, ...more] = found(apart, 'observers');
     expect(more).toEqual([]);
-    expect(point?.message).toMatch(/1[01-3] % (above|below)/);
+    expect(inEnglish(point?.message)).toMatch(/1[01-3] % (above|below)/);
   });
 });
 
@@ -140,7 +143,7 @@ describe('plots', () => {
     expect(found(at(12.7), 'beyond-limit')).toHaveLength(1);
     const point = [{ ...plot, shape: { kind: 'variable-radius', factorM2PerHa: 4 } as const }];
     expect(found(at(7.5), 'beyond-limit', point)).toEqual([]);
-    expect(found(at(7.52), 'beyond-limit', point)[0]?.message).toContain('2 cm beyond');
+    expect(inEnglish(found(at(7.52), 'beyond-limit', point)[0]?.message)).toContain('2 cm beyond');
   });
   it('go by the longer radius along the ground where the survey lays out circles so', () => {
     // 12.616 m level; on a slope of 50 %, √(1.25) as long along the fall line, and √ of that in every direction: 13.339 m.
@@ -162,14 +165,14 @@ describe('plots', () => {
     const far = [tree('1', { notes: { awayM: 7.62, bearingDeg: 0 } })];
     const [beyond] = checkSurvey(point, far, { heights: { ask: 'none' }, slopeRadius: 'level' }, 1.3, 'imperial');
     // 7.62 m are 25 ft; 12 cm are 4.7 in.
-    expect(beyond?.message).toContain('stands 25.00 ft from the middle, 4.7 in beyond its limit');
+    expect(inEnglish(beyond?.message)).toContain('is 25.00 ft from the centre, 4.7 in beyond its limiting distance');
   });
   it('lack heights that the survey asks for', () => {
     const trees = [tree('1'), tree('2'), tree('3'), tree('4', { heightM: 20 })];
     const [point] = checkSurvey([plot], trees, { heights: { ask: 'every', n: 3 }, slopeRadius: 'level' }, 1.3).filter(
       ({ check }) => check === 'heights',
     );
-    expect(point?.message).toContain('the height of tree 1:');
+    expect(inEnglish(point?.message)).toContain('the height of tree 1:');
   });
   it('are asked no more than the survey asks: guessed trees for no height, counted points for no tree', () => {
     const guessed = tree('1', { dbhCm: null, notes: { predictedVolumeM3: 0.8 } });

@@ -1,5 +1,6 @@
 import type { TreeNotes } from '../tree/index.ts';
 import type { PlotShape, SurveyDesign } from '../protocol/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A reading with the last digit that was read: `34.5` cm on a tape in tenths. */
 export interface CheckedReading {
@@ -43,13 +44,13 @@ export interface CheckedPlot {
 }
 
 export const CHECKS = {
-  curve: 'far from the height curve',
-  duplicate: 'tallied twice?',
-  'digit-preference': 'digits that are read too often',
-  observers: 'observers that differ',
-  'undeclared-empty-plot': 'plots without trees',
-  'beyond-limit': 'beyond the limit',
-  heights: 'heights that were asked for',
+  curve: message('quality.checked-survey.curve', 'far from the height curve'),
+  duplicate: message('quality.checked-survey.duplicate', 'possible duplicate'),
+  'digit-preference': message('quality.checked-survey.digit-preference', 'digit preference'),
+  observers: message('quality.checked-survey.observers', 'differences between observers'),
+  'undeclared-empty-plot': message('quality.checked-survey.plots-without-trees', 'plots without trees'),
+  'beyond-limit': message('quality.checked-survey.beyond-the-limiting-distance', 'beyond the limiting distance'),
+  heights: message('quality.checked-survey.heights', 'required heights missing'),
 } as const;
 
 export type CheckKind = keyof typeof CHECKS;
@@ -59,8 +60,8 @@ export interface SurveyPoint {
   /** Names the check and what it is about; the same each time. */
   readonly key: string;
   readonly check: CheckKind;
-  readonly title: string;
-  readonly message: string;
+  readonly title: Text;
+  readonly message: Text;
   readonly plotId: string | null;
   readonly treeId: string | null;
 }

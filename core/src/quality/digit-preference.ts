@@ -1,6 +1,7 @@
 import { binomialTail, grouped } from '../statistics/index.ts';
 import { type CheckedTree, type SurveyPoint, UNLIKELY } from './checked-survey.ts';
 import { printRounded } from '../units/index.ts';
+import { message } from '../message/index.ts';
 
 const LEAST_DIGITS = 30;
 
@@ -22,8 +23,18 @@ export function digitPreference(trees: readonly CheckedTree[]): SurveyPoint[] {
       {
         key: `digit-preference ${observer}`,
         check: 'digit-preference',
-        title: 'Too many .0 and .5',
-        message: `${String(halves)} of the ${String(values.length)} diameters of ${observer} end in .0 or .5, where ${printRounded(values.length / 5, 0)} would: ${all ? 'they were read to half a unit' : 'some were rounded while reading'}.`,
+        title: message('quality.too-many-readings-end-in', 'Too many readings end in .0 or .5'),
+        message: message(
+          'quality.of-diameters-of-end-in',
+          '{all, select, yes {{halves} of {values} diameters of {observer} end in .0 or .5; {expected} are expected. They were read to half units.} other {{halves} of {values} diameters of {observer} end in .0 or .5; {expected} are expected. Some were rounded during reading.}}',
+          {
+            halves: String(halves),
+            values: String(values.length),
+            observer,
+            expected: printRounded(values.length / 5, 0),
+            all: all ? 'yes' : 'no',
+          },
+        ),
         plotId: null,
         treeId: null,
       },

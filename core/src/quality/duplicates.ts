@@ -1,6 +1,7 @@
 import type { CheckedTree, SurveyPoint } from './checked-survey.ts';
 import { grouped } from '../statistics/index.ts';
 import { plainTag } from '../tree/index.ts';
+import { message } from '../message/index.ts';
 
 const fingerprint = ({ speciesCode, readings }: CheckedTree): string =>
   [
@@ -41,8 +42,17 @@ export function duplicateTrees(trees: readonly CheckedTree[], labelOf: (plotId: 
     points.push({
       key: `duplicate ${tree.id}`,
       check: 'duplicate',
-      title: 'Tallied twice?',
-      message: `Trees ${twin.tag} and ${tree.tag} of plot ${labelOf(tree.plotId)} ${before === undefined ? 'stand in one place' : 'have every reading in common'}: delete one if it is the same tree.`,
+      title: message('quality.possible-duplicate', 'Possible duplicate'),
+      message: message(
+        'quality.trees-and-of-plot-have',
+        '{how, select, place {Trees {tag} and {tag2} of plot {plotId} have the same position: delete one if it is the same tree.} other {Trees {tag} and {tag2} of plot {plotId} have identical readings: delete one if it is the same tree.}}',
+        {
+          how: before === undefined ? 'place' : 'readings',
+          tag: twin.tag,
+          tag2: tree.tag,
+          plotId: labelOf(tree.plotId),
+        },
+      ),
       plotId: tree.plotId,
       treeId: tree.id,
     });
@@ -63,8 +73,12 @@ export function similarTags(
         .map(({ id, tag }): SurveyPoint => ({
           key: `alike ${id}`,
           check: 'duplicate',
-          title: 'Two tags that look alike',
-          message: `Plot ${labelOf(plotId)} has tree ${first?.tag ?? ''} and tree ${tag}. Delete one if it is the same tree, or correct the tag.`,
+          title: message('quality.two-similar-tags', 'Two similar tags'),
+          message: message(
+            'quality.plot-has-tree-and-tree',
+            'Plot {plotId} has tree {tag} and tree {tag2}. Delete one if it is the same tree, or correct the tag.',
+            { plotId: labelOf(plotId), tag: first?.tag ?? '', tag2: tag },
+          ),
           plotId,
           treeId: id,
         }));

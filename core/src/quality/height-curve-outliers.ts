@@ -2,6 +2,7 @@ import type { SoundTree, SurveyPoint } from './checked-survey.ts';
 import { heightByCurves, type StandCurves } from '../height-curve/index.ts';
 import { printLength, thicknessWords, type UnitSystem } from '../units/index.ts';
 import { studentTQuantile } from '../statistics/index.ts';
+import { message } from '../message/index.ts';
 
 /** Within so many standard errors no height is asked about. */
 const FAR_ERRORS = 3.5;
@@ -34,8 +35,22 @@ export function heightCurveOutliers(
       {
         key: `curve ${tree.id}`,
         check: 'curve',
-        title: `Far ${errors > 0 ? 'above' : 'below'} the height curve`,
-        message: `Tree ${tree.tag} of plot ${labelOf(tree.plotId)} has ${printLength(heightM, system)} at ${thicknessWords(dbhCm, system, system === 'metric' ? 1 : 0)}, where the curve has ${printLength(expected.heightM, system)}: look at its readings again.`,
+        title: message(
+          'quality.far-below-the-height-curve',
+          '{side, select, above {Far above the height curve} other {Far below the height curve}}',
+          { side: errors > 0 ? 'above' : 'below' },
+        ),
+        message: message(
+          'quality.tree-of-plot-has-at',
+          'Tree {tag} of plot {plotId} has {heightM} at {dbhCm}; the curve gives {heightM2}. Check its readings.',
+          {
+            tag: tree.tag,
+            plotId: labelOf(tree.plotId),
+            heightM: printLength(heightM, system),
+            dbhCm: thicknessWords(dbhCm, system, system === 'metric' ? 1 : 0),
+            heightM2: printLength(expected.heightM, system),
+          },
+        ),
         plotId: tree.plotId,
         treeId: tree.id,
       },

@@ -2,6 +2,7 @@ import { type SoundTree, type SurveyPoint, UNLIKELY } from './checked-survey.ts'
 import { heightByCurves, type StandCurves } from '../height-curve/index.ts';
 import { grouped, studentT } from '../statistics/index.ts';
 import { printRounded } from '../units/index.ts';
+import { message } from '../message/index.ts';
 
 const LEAST_OBSERVED = 8;
 
@@ -39,8 +40,12 @@ export function observerDifferences(sound: readonly SoundTree[], curves: StandCu
     points.push({
       key: `observers ${observer}`,
       check: 'observers',
-      title: 'Heights differ by who read them',
-      message: `The heights of ${observer} lie ${printRounded(Math.abs(pct), 0)} % ${pct > 0 ? 'above' : 'below'} those of the others at the same dbh: hold both instruments, and both distances, against each other.`,
+      title: message('quality.heights-differ-between-observers', 'Heights differ between observers'),
+      message: message(
+        'quality.the-heights-of-are-below',
+        '{side, select, above {The heights of {observer} are {pct} % above those of the others at the same dbh. Compare instruments and distances.} other {The heights of {observer} are {pct} % below those of the others at the same dbh. Compare instruments and distances.}}',
+        { observer, pct: printRounded(Math.abs(pct), 0), side: pct > 0 ? 'above' : 'below' },
+      ),
       plotId: null,
       treeId: null,
     });

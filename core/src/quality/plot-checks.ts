@@ -2,6 +2,7 @@ import type { CheckedDesign, CheckedPlot, CheckedTree, SurveyPoint } from './che
 import { lengthWords, thicknessWords, type UnitSystem } from '../units/index.ts';
 import { asksHeight } from '../protocol/index.ts';
 import { limitingDistanceM } from '../plot/index.ts';
+import { message } from '../message/index.ts';
 
 /** A tree that was guessed and not measured is not asked for its height. */
 const lacksHeight = ({ heightM, dbhCm, notes }: CheckedTree): boolean =>
@@ -26,8 +27,12 @@ export function plotChecks(
           ...at,
           key: `undeclared-empty-plot ${plot.id}`,
           check: 'undeclared-empty-plot',
-          title: 'A plot without trees',
-          message: `Plot ${plot.label} is finished and has no tree: say that it is empty, or tally it. It counts as zero.`,
+          title: message('quality.plot-without-trees', 'Plot without trees'),
+          message: message(
+            'quality.plot-is-finished-and-has',
+            'Plot {label} is finished and has no trees. Declare it empty, or measure it. It counts as zero.',
+            { label: plot.label },
+          ),
         },
       ];
     }
@@ -44,8 +49,17 @@ export function plotChecks(
         {
           key: `beyond-limit ${tree.id}`,
           check: 'beyond-limit',
-          title: 'Beyond the limit',
-          message: `Tree ${tree.tag} of plot ${plot.label} stands ${lengthWords(awayM, system)} from the middle, ${thicknessWords(100 * (awayM - limitM), system)} beyond its limit: it is out.`,
+          title: message('quality.beyond-the-limiting-distance', 'Beyond the limiting distance'),
+          message: message(
+            'quality.tree-of-plot-is-from',
+            'Tree {tag} of plot {label} is {awayM} from the centre, {thicknessWords} beyond its limiting distance: it is out.',
+            {
+              tag: tree.tag,
+              label: plot.label,
+              awayM: lengthWords(awayM, system),
+              thicknessWords: thicknessWords(100 * (awayM - limitM), system),
+            },
+          ),
           plotId: plot.id,
           treeId: tree.id,
         },
@@ -60,8 +74,12 @@ export function plotChecks(
               ...at,
               key: `heights ${plot.id}`,
               check: 'heights' as const,
-              title: 'Heights that were asked for',
-              message: `Plot ${plot.label} lacks the height of ${missing.length === 1 ? 'tree' : 'trees'} ${missing.map(({ tag }) => tag).join(', ')}: the curve fills in.`,
+              title: message('quality.required-heights-missing', 'Required heights missing'),
+              message: message(
+                'quality.plot-lacks-the-heights-of',
+                '{n, plural, one {Plot {label} lacks the height of tree {join}: it is imputed from the curve.} other {Plot {label} lacks the heights of trees {join}: they are imputed from the curve.}}',
+                { n: missing.length, label: plot.label, join: missing.map(({ tag }) => tag).join(', ') },
+              ),
             },
           ]),
     ];

@@ -1,4 +1,5 @@
 import { convert, degreesToRadians, printRounded, type UnitSystem } from '../units/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A tree that might fall, and something that it might touch. */
 export interface FallCase {
@@ -131,7 +132,7 @@ export interface FallReach {
   readonly verdict: Verdict;
   /** Least distance of everybody else: two tree lengths, the error added. */
   readonly clearM: number;
-  readonly words: readonly string[];
+  readonly words: readonly Text[];
 }
 
 /**
@@ -158,9 +159,21 @@ export function fallReach(given: FallCase, system: UnitSystem = 'metric'): FallR
   const atLeast = (metres: number): string => length(metres, (steps) => Math.floor(steps + 1e-9));
   const upTo = (metres: number): string => length(metres, (steps) => Math.ceil(steps - 1e-9));
   const said = {
-    reaches: `The tip reaches it, by ${upTo(marginM)} and up to ${upTo(worstMarginM)} with the errors of height and distance.`,
-    'may-reach': `As measured the tip falls ${atLeast(marginM)} short, but with the errors of height and distance it can reach it by ${upTo(worstMarginM)}.`,
-    'falls-short': `The tip falls at least ${atLeast(worstMarginM)} short, the errors of height and distance added.`,
+    reaches: message(
+      'safety.the-tip-reaches-it-by',
+      'The tip reaches it, by {marginM} and up to {worstMarginM} with the errors of height and distance.',
+      { marginM: upTo(marginM), worstMarginM: upTo(worstMarginM) },
+    ),
+    'may-reach': message(
+      'safety.as-measured-the-tip-falls',
+      'As measured the tip falls {marginM} short, but with the errors of height and distance it can reach by {worstMarginM}.',
+      { marginM: atLeast(marginM), worstMarginM: upTo(worstMarginM) },
+    ),
+    'falls-short': message(
+      'safety.the-tip-falls-at-least',
+      'The tip falls at least {worstMarginM} short, with the errors of height and distance included.',
+      { worstMarginM: atLeast(worstMarginM) },
+    ),
   }[verdict];
   const clearM = TREE_LENGTHS * worstM;
   return {
@@ -172,8 +185,15 @@ export function fallReach(given: FallCase, system: UnitSystem = 'metric'): FallR
     clearM,
     words: [
       said,
-      `Everybody else stays at least ${upTo(clearM)} away: two tree lengths, the error added; more on slopes, where stems slide and roll.`,
-      'An estimate for planning, never leave to fell: felling is for trained people, and local codes and licensed practice decide. Broken tops, other trees that are hit and wind reach farther.',
+      message(
+        'safety.everyone-else-stays-at-least',
+        'Everyone else stays at least {clearM} away: two tree lengths plus the error; more on slopes, where stems slide and roll.',
+        { clearM: upTo(clearM) },
+      ),
+      message(
+        'safety.an-estimate-for-planning-never',
+        'An estimate for planning, never permission to fell: felling is for trained people, and local codes and licensed practice decide. Broken tops, trees that are hit and wind reach farther.',
+      ),
     ],
   };
 }

@@ -1,4 +1,5 @@
 import { type Estimation, notEstimated, valuesProblem } from './sample.ts';
+import { message } from '../message/index.ts';
 
 /** A 95 % interval by resampling. */
 export interface Resampled {
@@ -29,7 +30,8 @@ export function bootstrapStratifiedMean(
   random: () => number,
   rounds = 2000,
 ): Estimation<Resampled> {
-  if (strata.length === 0) return notEstimated('strata', 'There is no stratum.');
+  if (strata.length === 0)
+    return notEstimated('strata', message('statistics.there-are-no-strata', 'There are no strata.'));
   for (const { values } of strata) {
     const problem = valuesProblem('values', values, 2);
     if (problem !== null) return problem;

@@ -8,13 +8,20 @@ import {
   valuesProblem,
   withInterval,
 } from './sample.ts';
+import { message } from '../message/index.ts';
 
 export function pairsProblem(x: readonly number[], y: readonly number[], least: number): NotEstimated | null {
   const problem = valuesProblem('x', x, least) ?? valuesProblem('y', y, least);
   if (problem !== null) return problem;
   return x.length === y.length
     ? null
-    : notEstimated('y', `There are ${String(x.length)} values of x and ${String(y.length)} of y.`);
+    : notEstimated(
+        'y',
+        message('statistics.there-are-values-of-x', 'There are {x} values of x and {y} of y.', {
+          x: String(x.length),
+          y: String(y.length),
+        }),
+      );
 }
 
 export const total = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0);
@@ -33,7 +40,11 @@ export function ratioOfMeans(
   const problem = pairsProblem(x, y, 1) ?? populationProblem(n, population);
   if (problem !== null) return problem;
   const sum = total(x);
-  if (!(sum > 0)) return notEstimated('x', 'What is divided by must add up to more than 0.');
+  if (!(sum > 0))
+    return notEstimated(
+      'x',
+      message('statistics.the-sum-of-the-denominator', 'The sum of the denominator must be above 0.'),
+    );
   const ratio = total(y) / sum;
   const squares = total(y.map((value, i) => (value - ratio * (x[i] ?? 0)) ** 2));
   const standardError = n < 2 ? null : Math.sqrt((leftOver(n, population) / n) * (squares / (n - 1))) / (sum / n);

@@ -1,4 +1,5 @@
 import { studentTQuantile } from './student-t.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A mean with what a sample says of how far it may be off. */
 export interface Estimated {
@@ -22,12 +23,12 @@ export interface NotEstimated {
   readonly ok: false;
   /** Which of the figures it is about. */
   readonly field: string;
-  readonly message: string;
+  readonly message: Text;
 }
 
 export type Estimation<T = Estimated> = ({ readonly ok: true } & T) | NotEstimated;
 
-export const notEstimated = (field: string, message: string): NotEstimated => ({ ok: false, field, message });
+export const notEstimated = (field: string, message: Text): NotEstimated => ({ ok: false, field, message });
 
 const CONFIDENCE = 0.95;
 const UPPER = 1 - (1 - CONFIDENCE) / 2;
@@ -61,15 +62,31 @@ export function withInterval(mean: number, standardError: number | null, degrees
 
 export function valuesProblem(field: string, values: readonly number[], least: number): NotEstimated | null {
   if (values.length < least)
-    return notEstimated(field, `At least ${String(least)} are needed; there are ${String(values.length)}.`);
+    return notEstimated(
+      field,
+      message('statistics.at-least-values-are-needed', 'At least {least} values are needed; there are {values}.', {
+        least: String(least),
+        values: String(values.length),
+      }),
+    );
   const wrong = values.findIndex((value) => !Number.isFinite(value));
-  return wrong < 0 ? null : notEstimated(field, `Value ${String(wrong + 1)} is not a number.`);
+  return wrong < 0
+    ? null
+    : notEstimated(
+        field,
+        message('statistics.value-is-not-a-number', 'Value {wrong} is not a number.', { wrong: String(wrong + 1) }),
+      );
 }
 
 export function populationProblem(n: number, population: number | undefined): NotEstimated | null {
   return population === undefined || (Number.isFinite(population) && population >= n)
     ? null
-    : notEstimated('population', `There must be at least the ${String(n)} units that were sampled.`);
+    : notEstimated(
+        'population',
+        message('statistics.the-population-must-have-at', 'The population must have at least the {n} sampled units.', {
+          n: String(n),
+        }),
+      );
 }
 
 /** A simple random sample. */
@@ -120,16 +137,33 @@ export function plotsNeeded(
   errorPct: number,
   { population, strata = 1 }: OfPopulation & { readonly strata?: number } = {},
 ): Estimation<{ readonly plots: number }> {
-  if (!(cvPct > 0 && cvPct <= 1000)) return notEstimated('cvPct', 'The spread must lie above 0 and up to 1000 %.');
+  if (!(cvPct > 0 && cvPct <= 1000))
+    return notEstimated(
+      'cvPct',
+      message(
+        'statistics.coefficient-of-variation-must-be',
+        'Coefficient of variation must be above 0 and up to 1000 %.',
+      ),
+    );
   if (!(errorPct > 0 && errorPct <= 200))
-    return notEstimated('errorPct', 'The wished error must lie above 0 and up to 200 %.');
+    return notEstimated(
+      'errorPct',
+      message('statistics.target-error-must-be-above', 'Target error must be above 0 and up to 200 %.'),
+    );
   const problem = populationProblem(2, population);
   if (problem !== null) return problem;
   const reaches = (n: number): boolean =>
     studentTQuantile(UPPER, n - strata) * cvPct * Math.sqrt(Math.max(0, leftOver(n, population)) / n) <= errorPct;
   const most = Math.min(MOST_PLOTS, population ?? MOST_PLOTS);
   if (!reaches(most))
-    return notEstimated('errorPct', `More than ${String(most)} plots would be needed: wish for less.`);
+    return notEstimated(
+      'errorPct',
+      message(
+        'statistics.more-than-plots-would-be',
+        'More than {most} plots would be needed. Enter a larger target error.',
+        { most: String(most) },
+      ),
+    );
   // The width falls with every plot: halve between what does not reach and what does.
   let low = strata;
   let high = most;

@@ -7,6 +7,7 @@ import {
   spreadOf,
   withInterval,
 } from './sample.ts';
+import { message, joined } from '../message/index.ts';
 
 /** A stratum as its sample sums it up. */
 export interface StratumSample {
@@ -44,18 +45,35 @@ const SHARES_OFF = 1e-6;
  * @param areShares sizes are shares that must add up to 1
  */
 export function stratifiedMean(strata: readonly StratumSample[], areShares = false): Estimation {
-  if (strata.length === 0) return notEstimated('strata', 'There is no stratum.');
+  if (strata.length === 0)
+    return notEstimated('strata', message('statistics.there-are-no-strata', 'There are no strata.'));
   for (const { name, size, n, mean, standardDeviation, population } of strata) {
-    if (!(size > 0 && Number.isFinite(size))) return notEstimated('size', `The size of ${name} must lie above 0.`);
-    if (!(n >= 1)) return notEstimated('n', `${name} has no plot: its part of the whole is not known.`);
+    if (!(size > 0 && Number.isFinite(size)))
+      return notEstimated(
+        'size',
+        message('statistics.the-size-of-must-be', 'The size of {name} must be above 0.', { name }),
+      );
+    if (!(n >= 1))
+      return notEstimated(
+        'n',
+        message('statistics.has-no-plots-so-its', '{name} has no plots, so its mean is unknown.', { name }),
+      );
     if (!Number.isFinite(mean) || (standardDeviation !== null && !(standardDeviation >= 0)))
-      return notEstimated('mean', `The mean or the spread of ${name} is not a number.`);
+      return notEstimated(
+        'mean',
+        message('statistics.the-mean-or-the-variance', 'The mean or the variance of {name} is not a number.', { name }),
+      );
     const problem = populationProblem(n, population);
-    if (problem !== null) return { ...problem, message: `${name}: ${problem.message}` };
+    if (problem !== null) return { ...problem, message: joined([name, problem.message], ': ') };
   }
   const whole = strata.reduce((sum, { size }) => sum + size, 0);
   if (areShares && Math.abs(whole - 1) > SHARES_OFF)
-    return notEstimated('size', `The shares of the strata add up to ${String(Number(whole.toFixed(4)))}, not to 1.`);
+    return notEstimated(
+      'size',
+      message('statistics.the-weights-of-the-strata', 'The weights of the strata add up to {toFixed}, not to 1.', {
+        toFixed: String(Number(whole.toFixed(4))),
+      }),
+    );
   let mean = 0;
   let variance = 0;
   let quarters = 0;

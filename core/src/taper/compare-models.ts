@@ -12,12 +12,13 @@ import {
   sectionsSplineM3,
   smalianM3,
 } from './sections.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** What one way says of a stem, from the few diameters that it asks for. */
 export interface VolumeBySections {
-  readonly name: string;
+  readonly name: Text;
   /** Which diameters it was told, in words. */
-  readonly from: string;
+  readonly from: Text;
   readonly volumeM3: number;
 }
 
@@ -44,13 +45,41 @@ export function felledVolumes(profile: StemProfile, fromM: number, toM: number):
   const d = (share: number): number => profile.diameterCm(fromM + share * lengthM);
   const sections = shortSections(profile, fromM, toM);
   return [
-    { name: 'Smalian', from: 'butt and top', volumeM3: smalianM3(d(0), d(1), lengthM) },
-    { name: 'Huber', from: 'the middle', volumeM3: huberM3(d(0.5), lengthM) },
-    { name: 'Newton', from: 'butt, middle and top', volumeM3: newtonM3(d(0), d(0.5), d(1), lengthM) },
-    { name: 'Hossfeld', from: 'a third up, and the top', volumeM3: hossfeldM3(d(1 / 3), d(1), lengthM) },
-    { name: 'Smalian in sections', from: 'every two metres', volumeM3: sectionsSmalianM3(sections) },
-    { name: 'Cone frusta in sections', from: 'every two metres', volumeM3: sectionsConeM3(sections) },
-    { name: 'Spline of the areas', from: 'every two metres', volumeM3: sectionsSplineM3(sections) },
+    {
+      name: message('taper.smalian', 'Smalian'),
+      from: message('taper.butt-and-top', 'butt and top'),
+      volumeM3: smalianM3(d(0), d(1), lengthM),
+    },
+    {
+      name: message('taper.huber', 'Huber'),
+      from: message('taper.middle', 'middle'),
+      volumeM3: huberM3(d(0.5), lengthM),
+    },
+    {
+      name: message('taper.newton', 'Newton'),
+      from: message('taper.butt-middle-and-top', 'butt, middle and top'),
+      volumeM3: newtonM3(d(0), d(0.5), d(1), lengthM),
+    },
+    {
+      name: message('taper.hossfeld', 'Hossfeld'),
+      from: message('taper.one-third-and-top', 'one third, and top'),
+      volumeM3: hossfeldM3(d(1 / 3), d(1), lengthM),
+    },
+    {
+      name: message('taper.smalian-in-sections', 'Smalian in sections'),
+      from: message('taper.every-2-m', 'every 2 m'),
+      volumeM3: sectionsSmalianM3(sections),
+    },
+    {
+      name: message('taper.cone-frusta-in-sections', 'Cone frusta in sections'),
+      from: message('taper.every-2-m', 'every 2 m'),
+      volumeM3: sectionsConeM3(sections),
+    },
+    {
+      name: message('taper.spline-of-the-cross-section', 'Spline of the cross-section areas'),
+      from: message('taper.every-2-m', 'every 2 m'),
+      volumeM3: sectionsSplineM3(sections),
+    },
   ];
 }
 
@@ -60,14 +89,18 @@ export function standingVolumes(profile: StemProfile, breastHeightM: number): Vo
   const dbhCm = diameterCm(breastHeightM);
   return [
     {
-      name: 'Pressler',
-      from: 'dbh, and the height of half of it',
+      name: message('taper.pressler', 'Pressler'),
+      from: message('taper.dbh-and-height-of-half', 'dbh, and height of half the dbh'),
       volumeM3: presslerM3(dbhCm, heightAtM(dbhCm / 2), breastHeightM),
     },
-    { name: 'Hossfeld', from: 'a third up, and the height', volumeM3: hossfeldM3(diameterCm(heightM / 3), 0, heightM) },
     {
-      name: 'Centroid',
-      from: 'the middle of its wood, and the height',
+      name: message('taper.hossfeld', 'Hossfeld'),
+      from: message('taper.one-third-and-height', 'one third, and height'),
+      volumeM3: hossfeldM3(diameterCm(heightM / 3), 0, heightM),
+    },
+    {
+      name: message('taper.centroid', 'Centroid'),
+      from: message('taper.centroid-of-the-volume-and', 'centroid of the volume, and height'),
       volumeM3: centroidM3(diameterCm(centroidHeightM(heightM)), heightM),
     },
   ];

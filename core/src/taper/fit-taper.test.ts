@@ -3,6 +3,7 @@ import { leastSquares, seededRandom } from '../statistics/index.ts';
 import { fitKozak, fitMaxBurkhart, fitOrmerod, type TaperFitOutcome, type TaperSections } from './fit-taper.ts';
 import { kozakProfile, maxBurkhartProfile, ormerodProfile, type ProfileOutcome } from './profile.ts';
 import { LOBLOLLY, type TreeSize } from './taper.ts';
+import { inEnglish } from '../testing/english.ts';
 
 /** Sections of seeded stems: sixteen each, closer at the butt, the diameters off by a share of the dbh. */
 function sectionsOf(stems: number, spread: number, profileOf: (tree: TreeSize) => ProfileOutcome): TaperSections {
@@ -12,7 +13,7 @@ function sectionsOf(stems: number, spread: number, profileOf: (tree: TreeSize) =
     heightM: 14 + 18 * random(),
   })).flatMap((tree) => {
     const outcome = profileOf(tree);
-    if (!outcome.ok) throw new Error(outcome.problem.message);
+    if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
     return Array.from({ length: 16 }, (_, i) => {
       const atM = ((i + 0.3) / 16) ** 1.5 * tree.heightM;
       const off = spread * tree.dbhCm * (random() + random() + random() - 1.5);
@@ -29,10 +30,10 @@ function sectionsOf(stems: number, spread: number, profileOf: (tree: TreeSize) =
 }
 
 function fitted<T>(outcome: TaperFitOutcome<T>) {
-  if (!outcome.ok) throw new Error(outcome.message);
+  if (!outcome.ok) throw new Error(inEnglish(outcome.message));
   return outcome.fit;
 }
-const messageOf = <T>(outcome: TaperFitOutcome<T>): string => (outcome.ok ? '' : outcome.message);
+const messageOf = <T>(outcome: TaperFitOutcome<T>): string => (outcome.ok ? '' : inEnglish(outcome.message));
 
 describe('fitting a taper', () => {
   it('finds the coefficients that drew the stems', () => {
@@ -100,8 +101,8 @@ describe('fitting a taper', () => {
     expect(messageOf(fitKozak(part(2)))).toBe('At least 3 sections are needed; there are 2.');
     expect(messageOf(fitMaxBurkhart(part(11)))).toContain('At least 12 sections');
     const same = { ...part(4), atM: new Float64Array(4).fill(5) };
-    expect(messageOf(fitKozak(same))).toContain('one share of the height');
+    expect(messageOf(fitKozak(same))).toContain('the same relative height');
     expect(messageOf(fitOrmerod({ ...part(4), atM: new Float64Array(4).fill(1.3) }))).toContain('breast height');
-    expect(messageOf(fitOrmerod({ ...part(4), atM: new Float64Array(4).fill(99) }))).toContain('Section 1 must lie');
+    expect(messageOf(fitOrmerod({ ...part(4), atM: new Float64Array(4).fill(99) }))).toContain('Section 1 must be');
   });
 });

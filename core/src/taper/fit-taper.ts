@@ -1,5 +1,6 @@
 import { solveSymmetric } from '../statistics/index.ts';
 import type { KozakCoefficients, MaxBurkhartCoefficients } from '../protocol/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** Sections of many stems, a column each, all of one length; diameters in cm, heights in m. */
 export interface TaperSections {
@@ -23,27 +24,39 @@ export interface TaperFit<Coefficients> {
 }
 
 export type TaperFitOutcome<Coefficients> =
-  { readonly ok: true; readonly fit: TaperFit<Coefficients> } | { readonly ok: false; readonly message: string };
+  { readonly ok: true; readonly fit: TaperFit<Coefficients> } | { readonly ok: false; readonly message: Text };
 
 /** Fewest sections that a model is fitted to, the dbh left out. */
 export const LEAST_TAPER_SECTIONS = { ormerod: 2, kozak: 3, 'max-burkhart': 12 } as const;
 
 interface Failed {
   readonly ok: false;
-  readonly message: string;
+  readonly message: Text;
 }
-const fail = (message: string): Failed => ({ ok: false, message });
+const fail = (message: Text): Failed => ({ ok: false, message });
 
 function sectionsProblem(
   { dbhCm, heightM, atM, diameterCm, breastHeightM }: TaperSections,
   least: number,
 ): Failed | null {
   const n = diameterCm.length;
-  if (n < least) return fail(`At least ${String(least)} sections are needed; there are ${String(n)}.`);
+  if (n < least)
+    return fail(
+      message('taper.at-least-sections-are-needed', 'At least {least} sections are needed; there are {n}.', {
+        least: String(least),
+        n: String(n),
+      }),
+    );
   for (let i = 0; i < n; i += 1) {
     const [d = 0, tall = 0, at = -1, section = 0] = [dbhCm[i], heightM[i], atM[i], diameterCm[i]];
     if (!(d > 0 && tall > breastHeightM && at >= 0 && at < tall && section > 0))
-      return fail(`Section ${String(i + 1)} must lie on its stem, with a dbh, a height and a diameter above 0.`);
+      return fail(
+        message(
+          'taper.section-must-be-on-its',
+          'Section {i} must be on its stem, with a dbh, height and diameter above 0.',
+          { i: String(i + 1) },
+        ),
+      );
   }
   return null;
 }
@@ -97,7 +110,13 @@ export function fitKozak(sections: TaperSections): TaperFitOutcome<KozakCoeffici
     t2 += two * wanted;
   }
   const pivot = s11 * s22 - s12 * s12;
-  if (!(pivot > 1e-10 * s11 * s22)) return fail('The sections all lie at one share of the height: more are needed.');
+  if (!(pivot > 1e-10 * s11 * s22))
+    return fail(
+      message(
+        'taper.all-sections-are-at-the',
+        'All sections are at the same relative height: more heights are needed.',
+      ),
+    );
   const b1 = (t1 * s22 - t2 * s12) / pivot;
   const b2 = (t2 * s11 - t1 * s12) / pivot;
   const squareOf = (i: number): number => {
@@ -154,7 +173,10 @@ export function fitOrmerod(sections: TaperSections): TaperFitOutcome<{ readonly 
   };
   let p = 0.6;
   let [residualSum, slope, curvature] = sumOf(p);
-  if (!(curvature > 0)) return fail('The sections all lie at breast height: more are needed.');
+  if (!(curvature > 0))
+    return fail(
+      message('taper.all-sections-are-at-breast', 'All sections are at breast height: more heights are needed.'),
+    );
   for (let round = 0; round < ORMEROD_ROUNDS; round += 1) {
     let step = slope / curvature;
     let next = sumOf(p + step);
@@ -247,7 +269,12 @@ export function fitMaxBurkhart(sections: TaperSections): TaperFitOutcome<MaxBurk
   );
   const [first] = starts;
   if (first === undefined)
-    return fail('The sections lie too near each other: butt, middle and top are needed for three parabolas.');
+    return fail(
+      message(
+        'taper.the-sections-are-too-close',
+        'The sections are too close together: butt, middle and top are needed for three segments.',
+      ),
+    );
   const matrix = new Float64Array(PARAMETERS * PARAMETERS);
   const right = new Float64Array(PARAMETERS);
   const damped = new Float64Array(PARAMETERS * PARAMETERS);

@@ -1,5 +1,6 @@
 import { convert, printAsRead, type UnitSystem } from '../units/index.ts';
 import type { TreeSize } from './taper.ts';
+import { message, type Text } from '../message/index.ts';
 
 type Range = readonly [number, number];
 
@@ -16,24 +17,36 @@ export interface SizeRange {
  * @param system units of the sentences
  */
 export function outsideRange(
-  of: { readonly name: string; readonly isAssumed: boolean },
+  of: { readonly name: Text; readonly isAssumed: boolean },
   { dbhCm, heightM }: TreeSize,
   { rangeCm, rangeM }: SizeRange,
   system: UnitSystem,
-): string[] {
+): Text[] {
   const outside = (
     value: number,
     range: Range | null | undefined,
     what: string,
     from: 'cm' | 'm',
     to: 'cm' | 'm' | 'in' | 'ft',
-  ): string[] => {
+  ): Text[] => {
     if (range === null || range === undefined || (value >= range[0] && value <= range[1])) return [];
     const [size, low, high] = [value, ...range].map((each) =>
       printAsRead(Number(convert(each, from, to).toFixed(to === 'm' ? 2 : 1))),
     );
     return [
-      `Outside the range of ${of.name}: a ${what} of ${size ?? ''} ${to}, ${of.isAssumed ? 'assumed' : 'made from'} ${low ?? ''} to ${high ?? ''} ${to}.`,
+      message(
+        'taper.outside-the-range-of-height',
+        '{how, select, assumed {Outside the range of {name}: {what, select, dbh {dbh} other {height}} {size} {to}, assumed range {low} to {high} {to}.} other {Outside the range of {name}: {what, select, dbh {dbh} other {height}} {size} {to}, made from {low} to {high} {to}.}}',
+        {
+          name: of.name,
+          what,
+          size: size ?? '',
+          to,
+          how: of.isAssumed ? 'assumed' : 'made',
+          low: low ?? '',
+          high: high ?? '',
+        },
+      ),
     ];
   };
   return [

@@ -29,14 +29,15 @@ import {
 } from './sections.ts';
 import { formQuotient, merchantableShare } from './form.ts';
 import { LOBLOLLY } from './taper.ts';
+import { inEnglish } from '../testing/english.ts';
 
 type Inputs = Readonly<Record<string, number>>;
 
 const made = (outcome: ProfileOutcome): StemProfile => {
-  if (!outcome.ok) throw new Error(outcome.problem.message);
+  if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
   return outcome.profile;
 };
-const problemOf = (outcome: ProfileOutcome): string => (outcome.ok ? '' : outcome.problem.message);
+const problemOf = (outcome: ProfileOutcome): string => (outcome.ok ? '' : inEnglish(outcome.problem.message));
 
 /** A solid of revolution d = d₀ ((H − h) ÷ H)^r, by its own integral. */
 const solid = (r: number, d0: number, H: number, from: number, to: number): number =>
@@ -253,9 +254,9 @@ describe('every profile', () => {
 describe('what makes no stem', () => {
   const tree = { dbhCm: 36, heightM: 24 };
   it.each([
-    ['a tree below breast height', solidsProfile({ dbhCm: 5, heightM: 1.2 }, 1.3), 'taller than breast height'],
-    ['no diameter', ormerodProfile({ dbhCm: NaN, heightM: 20 }, { p: 0.7 }, 1.3), 'must lie above 0'],
-    ['an exponent of 0', ormerodProfile(tree, { p: 0 }, 1.3), 'between 0.1 and 3'],
+    ['a tree below breast height', solidsProfile({ dbhCm: 5, heightM: 1.2 }, 1.3), 'above breast height'],
+    ['no diameter', ormerodProfile({ dbhCm: NaN, heightM: 20 }, { p: 0.7 }, 1.3), 'must be above 0'],
+    ['an exponent of 0', ormerodProfile(tree, { p: 0 }, 1.3), '0.1 to 3'],
     ['Kozak that rises', kozakProfile(tree, { b1: -1, b2: 0.8 }, 1.3), 'thicker upwards'],
     ['Kozak without a number', kozakProfile(tree, { b1: NaN, b2: 0.8 }, 1.3), 'must be numbers'],
     ['joints in the wrong order', maxBurkhartProfile(tree, { ...LOBLOLLY, a: [0.1, 0.7] }, 1.3), 'upper one first'],
@@ -271,7 +272,7 @@ describe('what makes no stem', () => {
         { heightM: 1.3, diameterCm: 30 },
         { heightM: 5, diameterCm: 31 },
       ]),
-      'thicker than below it: 31 cm after 30 cm',
+      'thicker than below: 31 cm after 30 cm',
     ],
     [
       'two diameters at one height',

@@ -16,6 +16,7 @@ import {
   type TreeSize,
 } from './taper.ts';
 import type { KozakCoefficients, MaxBurkhartCoefficients } from '../protocol/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A stem as a curve of diameter over height: whatever it was made from, it is asked in the same way. */
 export interface StemProfile {
@@ -28,14 +29,14 @@ export interface StemProfile {
   /** The greatest height at which it is still so thick, in m; 0 where it is thinner from the ground on. */
   readonly heightAtM: (diameterCm: number) => number;
   readonly bark: Bark;
-  readonly words: string;
+  readonly words: Text;
   readonly source: string;
 }
 
 export type ProfileOutcome =
   { readonly ok: true; readonly profile: StemProfile } | { readonly ok: false; readonly problem: ProfileProblem };
 
-const fail = (field: string, message: string): ProfileOutcome => ({ ok: false, problem: { field, message } });
+const fail = (field: string, message: Text): ProfileOutcome => ({ ok: false, problem: { field, message } });
 
 const AREA_PER_CM2 = Math.PI / 40_000;
 const INVERSION_ROUNDS = 64;
@@ -62,7 +63,7 @@ interface Squares {
   /** Integral of that from the ground, in cm² m. */
   readonly sumTo: (heightM: number) => number;
   readonly bark?: Bark;
-  readonly words: string;
+  readonly words: Text;
   readonly source: string;
 }
 
@@ -146,11 +147,23 @@ export function behreProfile(
   through: Section,
   { a, b }: BehreCoefficients = BEHRE_AVERAGE,
 ): ProfileOutcome {
-  if (!(heightM > 0 && heightM <= 130)) return fail('heightM', 'The height must lie above 0 and up to 130 m.');
+  if (!(heightM > 0 && heightM <= 130))
+    return fail('heightM', message('taper.height-must-be-above-0', 'Height must be above 0 and up to 130 m.'));
   if (!(through.heightM >= 0 && through.heightM < heightM))
-    return fail('through', 'The measured diameter must lie below the tip.');
-  if (!(through.diameterCm > 0)) return fail('through', 'The measured diameter must lie above 0.');
-  if (!(a >= 0 && b > 0)) return fail('b', 'The coefficients of Behre must be a from 0 on and b above 0.');
+    return fail(
+      'through',
+      message('taper.the-measured-diameter-must-be', 'The measured diameter must be below the tip.'),
+    );
+  if (!(through.diameterCm > 0))
+    return fail(
+      'through',
+      message('taper.the-measured-diameter-must-be-above', 'The measured diameter must be above 0.'),
+    );
+  if (!(a >= 0 && b > 0))
+    return fail(
+      'b',
+      message('taper.the-coefficients-of-behre-must', 'The coefficients of Behre must be a ≥ 0 and b > 0.'),
+    );
   const reach = heightM - through.heightM;
   const square = through.diameterCm ** 2;
   return {
@@ -160,7 +173,7 @@ export function behreProfile(
       squareCm2: (h) => square * behreShareAt((heightM - h) / reach, { a, b }) ** 2,
       sumTo: (h) =>
         square * reach * (behreSquareSum(heightM / reach, { a, b }) - behreSquareSum((heightM - h) / reach, { a, b })),
-      words: 'Behre',
+      words: message('taper.behre', 'Behre'),
       source: 'Behre 1927, Journal of Agricultural Research 35',
     }),
   };
@@ -178,19 +191,40 @@ const LEAST_SECTIONS = 2;
  * @param sections two or more, at different heights below the tip, none thicker than the one below it
  */
 export function measuredProfile(heightM: number, sections: readonly Section[]): ProfileOutcome {
-  if (!(heightM > 0 && heightM <= 130)) return fail('heightM', 'The height must lie above 0 and up to 130 m.');
+  if (!(heightM > 0 && heightM <= 130))
+    return fail('heightM', message('taper.height-must-be-above-0', 'Height must be above 0 and up to 130 m.'));
   const sorted = [...sections].sort((a, b) => a.heightM - b.heightM);
-  if (sorted.length < LEAST_SECTIONS) return fail('sections', 'Give at least two diameters below the tip.');
+  if (sorted.length < LEAST_SECTIONS)
+    return fail(
+      'sections',
+      message('taper.enter-at-least-two-diameters', 'Enter at least two diameters below the tip.'),
+    );
   for (const [i, section] of sorted.entries()) {
     const below = sorted[i - 1];
     if (!(section.diameterCm > 0) || !(section.heightM >= 0 && section.heightM < heightM))
-      return fail('sections', 'Every diameter must lie above 0, and below the tip.');
+      return fail(
+        'sections',
+        message('taper.every-diameter-must-be-above', 'Every diameter must be above 0 and below the tip.'),
+      );
     if (section.heightM === below?.heightM)
-      return fail('sections', `There are two diameters at ${String(section.heightM)} m.`);
+      return fail(
+        'sections',
+        message('taper.there-are-two-diameters-at', 'There are two diameters at {heightM} m.', {
+          heightM: String(section.heightM),
+        }),
+      );
     if (below !== undefined && section.diameterCm > below.diameterCm) {
       return fail(
         'sections',
-        `At ${String(section.heightM)} m the stem is thicker than below it: ${String(section.diameterCm)} cm after ${String(below.diameterCm)} cm.`,
+        message(
+          'taper.at-m-the-stem-is',
+          'At {heightM} m the stem is thicker than below: {diameterCm} cm after {diameterCm2} cm.',
+          {
+            heightM: String(section.heightM),
+            diameterCm: String(section.diameterCm),
+            diameterCm2: String(below.diameterCm),
+          },
+        ),
       );
     }
   }
@@ -235,7 +269,7 @@ export function measuredProfile(heightM: number, sections: readonly Section[]): 
         const i = spanOf(h);
         return at(sums, i) + inSpan(i, h).sum;
       },
-      words: 'through its own diameters',
+      words: message('taper.measured-diameters', 'measured diameters'),
       source: 'Fritsch & Carlson 1980, SIAM Journal on Numerical Analysis 17:238',
     }),
   };

@@ -1,3 +1,5 @@
+import { message } from '../message/index.ts';
+
 /** Volumes of round pieces from diameters: over or under bark, as the diameters are. Diameters in cm, lengths in m, m³. */
 
 const CM2_PER_M2 = 40_000;
@@ -112,7 +114,19 @@ export function sectionsSplineM3(sections: readonly Section[]): number {
 
 /** Ways to a volume from diameters of a piece, with what each is exact for. */
 export const SECTION_METHODS = {
-  smalian: { name: 'Smalian', words: 'mean of both ends', source: HEIGHT_SOURCES },
-  huber: { name: 'Huber', words: 'the middle alone', source: HEIGHT_SOURCES },
-  newton: { name: 'Newton', words: 'both ends and four times the middle', source: HEIGHT_SOURCES },
+  smalian: {
+    name: message('taper.sections.name', 'Smalian'),
+    words: message('taper.sections.words', 'mean of both ends'),
+    source: HEIGHT_SOURCES,
+  },
+  huber: {
+    name: message('taper.sections.huber', 'Huber'),
+    words: message('taper.sections.middle-only', 'middle only'),
+    source: HEIGHT_SOURCES,
+  },
+  newton: {
+    name: message('taper.sections.newton', 'Newton'),
+    words: message('taper.sections.both-ends-and-four-times', 'both ends and four times the middle'),
+    source: HEIGHT_SOURCES,
+  },
 } as const;

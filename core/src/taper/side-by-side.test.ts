@@ -1,16 +1,20 @@
 import { describe, expect, it } from 'vitest';
 import { felledVolumes, standingVolumes } from './compare-models.ts';
 import { ormerodProfile, type StemProfile } from './profile.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const profileOf = (p: number): StemProfile => {
   const outcome = ormerodProfile({ dbhCm: 40, heightM: 26 }, { p }, 1.3);
-  if (!outcome.ok) throw new Error(outcome.problem.message);
+  if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
   return outcome.profile;
 };
 const shares = (profile: StemProfile): Readonly<Record<string, number>> => {
   const [from, to] = [0.3, 18];
   return Object.fromEntries(
-    felledVolumes(profile, from, to).map(({ name, volumeM3 }) => [name, volumeM3 / profile.volumeM3(from, to)]),
+    felledVolumes(profile, from, to).map(({ name, volumeM3 }) => [
+      inEnglish(name),
+      volumeM3 / profile.volumeM3(from, to),
+    ]),
   );
 };
 
@@ -35,7 +39,9 @@ describe('ways to measure one piece, side by side', () => {
   it('of a standing paraboloid: Hossfeld and centroid exact, Pressler but for the cylinder below breast height', () => {
     const profile = profileOf(0.5);
     const whole = profile.volumeM3(0, 26);
-    const ways = Object.fromEntries(standingVolumes(profile, 1.3).map(({ name, volumeM3 }) => [name, volumeM3]));
+    const ways = Object.fromEntries(
+      standingVolumes(profile, 1.3).map(({ name, volumeM3 }) => [inEnglish(name), volumeM3]),
+    );
     expect(ways.Hossfeld).toBeCloseTo(whole, 9);
     expect(ways.Centroid).toBeCloseTo(whole, 9);
     // Exact above breast height, a cylinder below it: g × 1.3 in place of the frustum there.

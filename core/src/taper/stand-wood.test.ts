@@ -13,9 +13,10 @@ import {
 } from './taper.ts';
 import { emptyStandWood, standWood, volumeTable } from '../volume/index.ts';
 import { profileOfTaper, underBark } from './profile.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const modelOf = (outcome: TaperOutcome): TaperModel => {
-  if (!outcome.ok) throw new Error(outcome.problem.message);
+  if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
   return outcome.model;
 };
 const CUT = {
@@ -46,7 +47,7 @@ describe('the wood of a stand', () => {
     let thick = 0;
     for (let i = 0; i < STEMS; i += 1) {
       const outcome = profileOfTaper({ dbhCm: stems.dbhCm[i] ?? 0, heightM: stems.heightM[i] ?? 0 }, model, 1.3);
-      if (!outcome.ok) throw new Error(outcome.problem.message);
+      if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
       const profile = underBark(outcome.profile, CUT.barkRatio);
       const end = profile.heightAtM(CUT.topCm);
       const volume = end <= CUT.stumpM ? 0 : profile.volumeM3(CUT.stumpM, end);

@@ -3,13 +3,14 @@ import { behreAbove, LOBLOLLY } from './taper.ts';
 import { outsideTaper, profileByChoice, taperDoubts, taperOf, taperStatement } from './taper-choice.ts';
 import type { TaperChoice } from '../protocol/index.ts';
 import { profileOfTaper, profileOverBark, type StemProfile, underBark } from './profile.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const BREAST_M = 1.3;
 const FIRST_LOG_M = 17.3 * 0.3048;
 
 function drawn(choice: TaperChoice, dbhCm: number, heightM: number): StemProfile {
   const outcome = profileByChoice(choice, { dbhCm, heightM }, BREAST_M);
-  if (!outcome.ok) throw new Error(outcome.problem.message);
+  if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
   return outcome.profile;
 }
 
@@ -22,7 +23,11 @@ describe('the published loblolly taper', () => {
     const profile = drawn(loblolly, 30, 20);
     expect(profile.bark).toBe('under');
     expect(profile.diameterCm(BREAST_M)).toBeCloseTo(30 * Math.sqrt(0.79985), 2);
-    expect(taperStatement(loblolly)).toMatchObject({ bark: 'under', species: 'loblolly pine', confidence: 'medium' });
+    expect(inEnglish(taperStatement(loblolly))).toMatchObject({
+      bark: 'under',
+      species: 'loblolly pine',
+      confidence: 'medium',
+    });
   });
 
   it('has its bark taken off no second time', () => {
@@ -32,23 +37,23 @@ describe('the published loblolly taper', () => {
   });
 
   it('says that it is of one species, and which sizes it was made from', () => {
-    expect(taperDoubts(loblolly)).toEqual(['Made from loblolly pine. Check against your local table.']);
+    expect(inEnglish(taperDoubts(loblolly))).toEqual(['Made from loblolly pine. Check against your local table.']);
     expect(outsideTaper(loblolly, { dbhCm: 30, heightM: 20 })).toEqual([]);
-    expect(outsideTaper(loblolly, { dbhCm: 72, heightM: 40 })).toEqual([
-      'Outside the range of the taper: a dbh of 72 cm, assumed 10 to 60 cm.',
-      'Outside the range of the taper: a height of 40 m, assumed 8 to 35 m.',
+    expect(inEnglish(outsideTaper(loblolly, { dbhCm: 72, heightM: 40 }))).toEqual([
+      'Outside the range of the taper: dbh 72 cm, assumed range 10 to 60 cm.',
+      'Outside the range of the taper: height 40 m, assumed range 8 to 35 m.',
     ]);
   });
 
   it('says its range in the units of the survey: 10 to 60 cm are 3.9 to 23.6 in', () => {
-    expect(outsideTaper(loblolly, { dbhCm: 76.2, heightM: 30 }, 'imperial')).toEqual([
-      'Outside the range of the taper: a dbh of 30 in, assumed 3.9 to 23.6 in.',
+    expect(inEnglish(outsideTaper(loblolly, { dbhCm: 76.2, heightM: 30 }, 'imperial'))).toEqual([
+      'Outside the range of the taper: dbh 30 in, assumed range 3.9 to 23.6 in.',
     ]);
   });
 
   it('prints a computed dbh as the sheet does: 208 cm of girth are 66.2 cm', () => {
-    expect(outsideTaper(loblolly, { dbhCm: 208 / Math.PI, heightM: 20 })).toEqual([
-      'Outside the range of the taper: a dbh of 66.2 cm, assumed 10 to 60 cm.',
+    expect(inEnglish(outsideTaper(loblolly, { dbhCm: 208 / Math.PI, heightM: 20 }))).toEqual([
+      'Outside the range of the taper: dbh 66.2 cm, assumed range 10 to 60 cm.',
     ]);
   });
 
@@ -56,7 +61,7 @@ describe('the published loblolly taper', () => {
     const fitted: TaperChoice = { model: 'max-burkhart', b: [-3.1, 1.5, -1.55, 32], a: [0.74, 0.12] };
     const outcome = taperOf(fitted, BREAST_M);
     expect(outcome.ok ? outcome.model.bark : null).toBe('over');
-    expect(taperStatement(fitted)).toMatchObject({ bark: 'over', confidence: 'own' });
+    expect(inEnglish(taperStatement(fitted))).toMatchObject({ bark: 'over', confidence: 'own' });
     expect(taperDoubts(fitted)).toEqual([]);
   });
 });
@@ -98,8 +103,8 @@ describe('a taper by form class', () => {
 
   it('must lie below the bark ratio', () => {
     const outcome = taperOf({ model: 'behre', formClassPct: 90, barkRatio: 0.88 }, BREAST_M);
-    expect(outcome.ok ? '' : outcome.problem.message).toBe(
-      'The form class, 90 %, must lie below the bark ratio at breast height, 88 %.',
+    expect(inEnglish(outcome.ok ? '' : outcome.problem.message)).toBe(
+      'The form class, 90 %, must be below the bark ratio at breast height, 88 %.',
     );
   });
 });

@@ -15,6 +15,7 @@ import {
   type TaperOutcome,
   type TreeSize,
 } from './taper.ts';
+import { message, type Text } from '../message/index.ts';
 
 /**
  * The model that a choice names.
@@ -42,14 +43,14 @@ export interface TaperStatement {
   /** Height of the dbh that it was fitted with, m; null where it takes that of the survey. */
   readonly breastHeightM: number | null;
   /** Species that it was made from; `any` for a model of form. */
-  readonly species: string;
+  readonly species: Text;
   /** Diameters and heights that it was made from; null where the source states none. */
   readonly rangeCm: readonly [number, number] | null;
   readonly rangeM: readonly [number, number] | null;
   /** The source states no range: this one is assumed. */
   readonly rangeIsAssumed: boolean;
   /** Where its volume ends. */
-  readonly limit: string;
+  readonly limit: Text;
   readonly confidence: 'high' | 'medium' | 'own';
 }
 
@@ -59,7 +60,7 @@ const WHOLE_STEM: Omit<TaperStatement, 'bark' | 'confidence'> = {
   rangeCm: null,
   rangeM: null,
   rangeIsAssumed: false,
-  limit: 'whole stem',
+  limit: message('taper.taper-choice.limit', 'whole stem'),
 };
 
 /** What a chosen taper says about itself. */
@@ -77,7 +78,7 @@ export function taperStatement(choice: TaperChoice): TaperStatement {
             ...WHOLE_STEM,
             bark: 'under',
             breastHeightM: 1.37,
-            species: 'loblolly pine',
+            species: message('taper.loblolly-pine', 'loblolly pine'),
             rangeCm: [10, 60],
             rangeM: [8, 35],
             rangeIsAssumed: true,
@@ -98,16 +99,27 @@ export function taperStatement(choice: TaperChoice): TaperStatement {
 }
 
 /** What to know of a taper wherever it is used; empty where nothing is in doubt. */
-export function taperDoubts(choice: TaperChoice): readonly string[] {
+export function taperDoubts(choice: TaperChoice): readonly Text[] {
   const { confidence, species } = taperStatement(choice);
   if (confidence !== 'medium') return [];
-  return [`${species === 'any' ? '' : `Made from ${species}. `}Check against your local table.`];
+  return [
+    message(
+      'taper.made-from-check-against-your',
+      '{species, select, any {Check against your local table.} other {Made from {species}. Check against your local table.}}',
+      { species },
+    ),
+  ];
 }
 
 /** What a tree’s size says against a taper: outside the range that it was made from. */
-export function outsideTaper(choice: TaperChoice, tree: TreeSize, system: UnitSystem = 'metric'): readonly string[] {
+export function outsideTaper(choice: TaperChoice, tree: TreeSize, system: UnitSystem = 'metric'): readonly Text[] {
   const { rangeCm, rangeM, rangeIsAssumed } = taperStatement(choice);
-  return outsideRange({ name: 'the taper', isAssumed: rangeIsAssumed }, tree, { rangeCm, rangeM }, system);
+  return outsideRange(
+    { name: message('taper.the-taper', 'the taper'), isAssumed: rangeIsAssumed },
+    tree,
+    { rangeCm, rangeM },
+    system,
+  );
 }
 
 /**
@@ -123,7 +135,10 @@ export function profileByChoice(choice: TaperChoice, tree: TreeSize, breastHeigh
       ok: false,
       problem: {
         field: 'heightM',
-        message: 'A form class is of the top of the first log, 17.3 ft up: this tree ends below it.',
+        message: message(
+          'taper.a-form-class-needs-the',
+          'A form class needs the top of the first log, 17.3 ft up. This tree is shorter.',
+        ),
       },
     };
   return profileOfTaper(tree, outcome.model, breastHeightM);
@@ -152,7 +167,7 @@ const SOUND_TREE: TreeSize = { dbhCm: 40, heightM: 25 };
 const SOUND_BREAST_HEIGHT_M = 1.3;
 
 /** Why something that came over the wire is no choice of a model; null where it is one. */
-export function taperChoiceProblem(value: unknown): string | null {
+export function taperChoiceProblem(value: unknown): Text | null {
   const { model, ...rest } = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>;
   const isWhole = {
     solids: () => Object.keys(rest).length === 0,
@@ -164,8 +179,13 @@ export function taperChoiceProblem(value: unknown): string | null {
       (rest.barkRatio === undefined || isFinite(rest.barkRatio)) &&
       Object.keys(rest).every((key) => key === 'formClassPct' || key === 'barkRatio'),
   }[String(model)];
-  if (isWhole === undefined) return `The taper must be one of ${TAPER_MODELS.join(', ')}.`;
-  if (!isWhole()) return 'The taper needs the coefficients of its model, all numbers, and nothing else.';
+  if (isWhole === undefined)
+    return message('taper.taper-must-be-one-of', 'Taper must be one of {join}.', { join: TAPER_MODELS.join(', ') });
+  if (!isWhole())
+    return message(
+      'taper.the-taper-needs-the-coefficients',
+      'The taper needs the coefficients of its model, all numbers, and nothing else.',
+    );
   const choice = value as TaperChoice;
   // The bark of the species is not known here: a form class is held against it where it is used.
   const alone: TaperChoice = choice.model === 'behre' ? { barkRatio: 1, ...choice } : choice;

@@ -1,5 +1,6 @@
 import { type KozakCoefficients, type MaxBurkhartCoefficients, USUAL_BARK_RATIO } from '../protocol/index.ts';
 import { FORM_CLASS_HEIGHT_FT } from '../log-rules/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** Dbh in cm and total height in m. */
 export interface TreeSize {
@@ -13,7 +14,7 @@ export type Bark = 'over' | 'under';
 /** Why no stem can be drawn, at which figure. */
 export interface ProfileProblem {
   readonly field: string;
-  readonly message: string;
+  readonly message: Text;
 }
 
 /**
@@ -29,14 +30,14 @@ export interface TaperModel {
   readonly heightAt?: (dbhCm: number, heightM: number, diameterCm: number) => number;
   /** Whether its diameters are over or under bark; the dbh that it is asked for is over bark. */
   readonly bark: Bark;
-  readonly words: string;
+  readonly words: Text;
   readonly source: string;
 }
 
 export type TaperOutcome =
   { readonly ok: true; readonly model: TaperModel } | { readonly ok: false; readonly problem: ProfileProblem };
 
-const fail = (field: string, message: string): TaperOutcome => ({ ok: false, problem: { field, message } });
+const fail = (field: string, message: Text): TaperOutcome => ({ ok: false, problem: { field, message } });
 
 export const TAPER_LIMITS = { dbhCm: 600, heightM: 130 } as const;
 
@@ -47,11 +48,15 @@ export const TAPER_LIMITS = { dbhCm: 600, heightM: 130 } as const;
  */
 export function sizeProblem({ dbhCm, heightM }: TreeSize, breastHeightM: number): ProfileProblem | null {
   if (!(dbhCm > 0 && dbhCm <= TAPER_LIMITS.dbhCm))
-    return { field: 'dbhCm', message: 'The dbh must lie above 0 and up to 600 cm.' };
+    return { field: 'dbhCm', message: message('taper.dbh-must-be-above-0', 'Dbh must be above 0 and up to 600 cm.') };
   if (!(heightM > breastHeightM && heightM <= TAPER_LIMITS.heightM))
     return {
       field: 'heightM',
-      message: `The tree must be taller than breast height, ${String(breastHeightM)} m, and at most 130 m.`,
+      message: message(
+        'taper.height-must-be-above-breast',
+        'Height must be above breast height, {breastHeightM} m, and up to 130 m.',
+        { breastHeightM: String(breastHeightM) },
+      ),
     };
   return null;
 }
@@ -106,7 +111,7 @@ export const solidsTaper = (breastHeightM: number): TaperModel => ({
     return heightM * (1 - Math.sqrt(share) * (1 - TIP_SHARE));
   },
   bark: 'over',
-  words: 'neiloid, paraboloid and cone',
+  words: message('taper.neiloid-paraboloid-and-cone', 'neiloid, paraboloid and cone'),
   source: 'Prodan 1965, Holzmesslehre, for the solids; joints at 0.1 and 0.7 of the height by this project',
 });
 
@@ -120,12 +125,15 @@ const LARGEST_COEFFICIENT = 1000;
  */
 export function kozakTaper({ b1, b2 }: KozakCoefficients): TaperOutcome {
   if (![b1, b2].every((b) => Number.isFinite(b) && Math.abs(b) < LARGEST_COEFFICIENT))
-    return fail('b1', 'The coefficients must be numbers.');
+    return fail('b1', message('taper.the-coefficients-must-be-numbers', 'The coefficients must be numbers.'));
   // It falls all the way where its slope b₁ + 2 b₂ z is below 0 at both ends.
   if (!(b1 < 0 && b1 + 2 * b2 < 0))
     return fail(
       'b2',
-      'With these coefficients the stem would grow thicker upwards, or end below 0: b1 and b1 + 2 b2 must be below 0.',
+      message(
+        'taper.with-these-coefficients-the-stem',
+        'With these coefficients the stem gets thicker upwards, or the diameter is below 0: b1 and b1 + 2 b2 must be below 0.',
+      ),
     );
   return {
     ok: true,
@@ -145,7 +153,7 @@ export function kozakTaper({ b1, b2 }: KozakCoefficients): TaperOutcome {
         return (heightM * 2 * free) / (b1 - Math.sqrt(b1 * b1 + 4 * b2 * free));
       },
       bark: 'over',
-      words: 'Kozak, Munro and Smith',
+      words: message('taper.kozak-munro-and-smith', 'Kozak, Munro and Smith'),
       source: 'Kozak, Munro & Smith 1969, Forestry Chronicle 45:278',
     },
   };
@@ -159,7 +167,11 @@ export function kozakTaper({ b1, b2 }: KozakCoefficients): TaperOutcome {
  * @param breastHeightM height of the dbh above the ground, m
  */
 export function ormerodTaper({ p }: { readonly p: number }, breastHeightM: number): TaperOutcome {
-  if (!(p > 0.1 && p < 3)) return fail('p', 'The exponent must lie between 0.1 and 3; 0.5 is a paraboloid, 1 a cone.');
+  if (!(p > 0.1 && p < 3))
+    return fail(
+      'p',
+      message('taper.exponent-must-be-0-1', 'Exponent must be 0.1 to 3; 0.5 is a paraboloid, 1 a cone.'),
+    );
   const power = 2 * p + 1;
   return {
     ok: true,
@@ -171,7 +183,7 @@ export function ormerodTaper({ p }: { readonly p: number }, breastHeightM: numbe
       },
       heightAt: (dbhCm, heightM, diameterCm) => heightM - (heightM - breastHeightM) * (diameterCm / dbhCm) ** (1 / p),
       bark: 'over',
-      words: 'Ormerod',
+      words: message('taper.ormerod', 'Ormerod'),
       source: 'Ormerod 1973, A simple bole model, Forestry Chronicle 49:136',
     },
   };
@@ -198,12 +210,22 @@ export function maxBurkhartTaper(coefficients: MaxBurkhartCoefficients): TaperOu
     b: [b1, b2, b3, b4],
     a: [a1, a2],
   } = coefficients;
-  if (!(a2 > 0 && a1 > a2 && a1 < 1)) return fail('a', 'The joints must lie between 0 and 1, the upper one first.');
+  if (!(a2 > 0 && a1 > a2 && a1 < 1))
+    return fail(
+      'a',
+      message('taper.the-joints-must-be-between', 'The joints must be between 0 and 1, the upper one first.'),
+    );
   const above = (a: number, z: number): number => Math.max(0, a - z);
   // The slope is a straight line between the joints: it is below 0 throughout where it is at each of them.
   const slope = (z: number): number => b1 + 2 * b2 * z - 2 * b3 * above(a1, z) - 2 * b4 * above(a2, z);
   if (![0, a2, a1, 1].every((z) => slope(z) < 0))
-    return fail('b', 'With these coefficients the stem would grow thicker upwards, or end below 0.');
+    return fail(
+      'b',
+      message(
+        'taper.with-these-coefficients-the-stem-gets',
+        'With these coefficients the stem gets thicker upwards, or the diameter is below 0.',
+      ),
+    );
   // Integral of (a − z)² from 0, while z is below the joint.
   const jointSum = (a: number, z: number): number => (a ** 3 - above(a, z) ** 3) / 3;
   return {
@@ -224,7 +246,7 @@ export function maxBurkhartTaper(coefficients: MaxBurkhartCoefficients): TaperOu
         );
       },
       bark: isLoblolly(coefficients) ? 'under' : 'over',
-      words: 'Max and Burkhart',
+      words: message('taper.max-and-burkhart', 'Max and Burkhart'),
       source: 'Max & Burkhart 1976, Forest Science 22:283',
     },
   };
@@ -270,9 +292,19 @@ export interface BehreStem {
  * @example behreAbove({ breastShare: 0.9, breastHeightM: 1.37, joinShare: 0.78, joinM: 5.27 }, 'under')
  */
 export function behreAbove({ breastShare, breastHeightM, joinShare, joinM }: BehreStem, bark: Bark): TaperOutcome {
-  if (!(joinM > breastHeightM)) return fail('through', 'The measured diameter of Behre must lie above breast height.');
+  if (!(joinM > breastHeightM))
+    return fail(
+      'through',
+      message('taper.the-measured-diameter-of-behre', 'The measured diameter of Behre must be above breast height.'),
+    );
   if (!(joinShare > 0 && joinShare < breastShare))
-    return fail('through', 'The measured diameter of Behre must be thinner than the stem at breast height.');
+    return fail(
+      'through',
+      message(
+        'taper.the-measured-diameter-of-behre-must',
+        'The measured diameter of Behre must be smaller than the dbh.',
+      ),
+    );
   const reachOf = (heightM: number): number => (heightM > joinM ? heightM - joinM : NaN);
   const [breast, join] = [breastShare ** 2, joinShare ** 2];
   const slope = (join - breast) / (joinM - breastHeightM);
@@ -302,7 +334,7 @@ export function behreAbove({ breastShare, breastHeightM, joinShare, joinM }: Beh
         return heightM - (reachOf(heightM) * BEHRE_AVERAGE.b * y) / (1 - BEHRE_AVERAGE.a * y);
       },
       bark,
-      words: 'Behre',
+      words: message('taper.behre', 'Behre'),
       source: 'Behre 1927, Journal of Agricultural Research 35; below the hyperbola a paraboloid through the dbh',
     },
   };
@@ -323,11 +355,15 @@ export function behreTaper(
   breastHeightM: number,
 ): TaperOutcome {
   if (!(formClassPct >= FORM_CLASS_PCT[0] && formClassPct <= FORM_CLASS_PCT[1]))
-    return fail('formClassPct', 'The form class must lie between 40 and 95 %.');
+    return fail('formClassPct', message('taper.form-class-must-be-40', 'Form class must be 40 to 95 %.'));
   if (!(formClassPct / 100 < barkRatio))
     return fail(
       'formClassPct',
-      `The form class, ${String(formClassPct)} %, must lie below the bark ratio at breast height, ${String(Number((100 * barkRatio).toPrecision(3)))} %.`,
+      message(
+        'taper.the-form-class-must-be',
+        'The form class, {formClassPct} %, must be below the bark ratio at breast height, {toPrecision} %.',
+        { formClassPct: String(formClassPct), toPrecision: String(Number((100 * barkRatio).toPrecision(3))) },
+      ),
     );
   const outcome = behreAbove(
     { breastShare: barkRatio, breastHeightM, joinShare: formClassPct / 100, joinM: FORM_CLASS_HEIGHT_M },
@@ -338,7 +374,7 @@ export function behreTaper(
         ok: true,
         model: {
           ...outcome.model,
-          words: 'Behre, by form class',
+          words: message('taper.behre-by-form-class', 'Behre, by form class'),
           source: `${outcome.model.source}; form class of Mesavage & Girard 1946`,
         },
       }

@@ -2,6 +2,7 @@ import type { Estimate, Finding, Outcome } from '../uncertainty/index.ts';
 import { evaluate, type MethodContext, type Readings } from '../measurement/index.ts';
 import type { UnitId } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
+import { inEnglish } from './english.ts';
 
 /** Readings as a test writes them: `{ top: [62, 'pct'], distance: [25, 'm', 0.1] }`. */
 export type Given = Readonly<Record<string, readonly [number, UnitId] | readonly [number, UnitId, number]>>;
@@ -24,7 +25,8 @@ export function givenOutcome(methodId: string, given: Given, context: Partial<Me
 /** The estimate that a method makes of the readings; the test fails where there is none. */
 export function estimateFrom(methodId: string, given: Given, context: Partial<MethodContext> = {}): Estimate {
   const outcome = givenOutcome(methodId, given, context);
-  if (!outcome.ok) throw new Error(outcome.findings.map(({ title, message }) => `${title}. ${message}`).join(' '));
+  if (!outcome.ok)
+    throw new Error(outcome.findings.map(({ title, message }) => inEnglish([title, message]).join('. ')).join(' '));
   return outcome.estimate;
 }
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { COMMON_CONDITIONS, COMMON_SPECIES } from '../protocol/index.ts';
 import { guessDecimal, matchColumns, type Matching, matchingProblem, type RowContext, rowReader } from './tree-file.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const context: RowContext = {
   unitSystem: 'metric',
@@ -24,7 +25,7 @@ const read = (cells: readonly string[], over: Partial<RowContext> = {}, columns:
   rowReader(columns, { ...context, ...over })(cells);
 const errors = (cells: readonly string[], over: Partial<RowContext> = {}) => {
   const row = read(cells, over);
-  return row.ok ? [] : row.errors.map(({ field, message }) => `${field}: ${message}`);
+  return row.ok ? [] : row.errors.map(({ field, message }) => `${field}: ${inEnglish(message)}`);
 };
 
 describe('the columns of a file of trees', () => {
@@ -44,15 +45,15 @@ describe('the columns of a file of trees', () => {
     expect(matchColumns(['height (yards)'], 'metric').height?.unit).toBe('m');
   });
   it.each([
-    [{}, 'which column holds the plot'],
+    [{}, 'the column of the plot'],
     [{ plot: { column: 0 }, tag: { column: 1 } }, 'species'],
-    [{ plot: { column: 0 }, tag: { column: 1 }, species: { column: 2 } }, 'dbh, the girth or the height'],
+    [{ plot: { column: 0 }, tag: { column: 1 }, species: { column: 2 } }, 'dbh, the girth, the height'],
     [{ ...matching, girth: { column: 8, unit: 'cm' as const } }, 'a dbh or a girth'],
     [{ ...matching, plot: { column: 99 } }, 'no column 100'],
-    [{ ...matching, tag: { column: 0 } }, 'cannot hold both'],
-    [{ ...matching, dbh: { column: 3, unit: 'ha' as const } }, 'Say the unit of the dbh'],
+    [{ ...matching, tag: { column: 0 } }, 'cannot be both'],
+    [{ ...matching, dbh: { column: 3, unit: 'ha' as const } }, 'Choose the unit of the dbh'],
   ])('%j cannot be read, and why', (columns, words) => {
-    expect(matchingProblem(columns, heads.length, 'metric')).toContain(words);
+    expect(inEnglish(matchingProblem(columns, heads.length, 'metric'))).toContain(words);
   });
   it('can be read where all is there', () => {
     expect(matchingProblem(matching, heads.length, 'metric')).toBeNull();
@@ -80,7 +81,7 @@ describe('a row of a file of trees', () => {
     const row = read(['7', '12', 'sp', '34,5'], { decimal: ',' });
     expect(row.ok && row.tree.readings[0]?.value).toBe(34.5);
     expect(errors(['7', '12', 'sp', '34,5'])).toEqual([
-      'dbh: “34,5” has a decimal comma: this file is read with a point.',
+      'dbh: “34,5” has a decimal comma, but this file uses the point.',
     ]);
   });
   it('turns feet from the middle into metres: 24.3 ft', () => {
@@ -99,20 +100,20 @@ describe('a row of a file of trees', () => {
   });
   it.each([
     [['', '12', 'sp', '30'], 'plot: The plot is missing.'],
-    [['a b', '12', 'sp', '30'], 'plot: “a b” is no label'],
+    [['a b', '12', 'sp', '30'], 'plot: “a b” is not a valid plot label'],
     [['7', '', 'sp', '30'], 'tag: The tag is missing.'],
     [['7', '12', '', '30'], 'species: The species is missing.'],
     [['7', '12', 'oak', '30'], 'species: “oak” is not a species of this survey (sp, bt).'],
     [['7', '12', 'sp', ''], 'dbh: The tree has neither a diameter nor a height.'],
-    [['7', '12', 'sp', '-3'], 'dbh: -3 cm cannot be'],
+    [['7', '12', 'sp', '-3'], 'dbh: -3 cm is out of range'],
     [['7', '12', 'sp', '1e3'], 'dbh: “1e3” is not a number'],
     [['7', '12', 'sp', '0x1F'], 'dbh: “0x1F” is not a number'],
-    [['7', '12', 'sp', '30', '400'], 'height: 400 m cannot be'],
-    [['7', '12', 'sp', '30', '', '361'], 'bearing: 361 cannot be'],
-    [['7', '12', 'sp', '30', '', '', '900'], 'away: 900 cannot be'],
+    [['7', '12', 'sp', '30', '400'], 'height: 400 m is out of range'],
+    [['7', '12', 'sp', '30', '', '361'], 'bearing: 361 is out of range'],
+    [['7', '12', 'sp', '30', '', '', '900'], 'away: 900 is out of range'],
     [['7', '12', 'sp', '30', '', '', '', 'blue'], 'conditions: “blue” is not a code of this survey.'],
-    [['7', '12', 'sp', '30', '', '', '', '', '31.12.2026'], 'observedAt: “31.12.2026” is no day'],
-    [['7', '12', 'sp', '30', '', '', '', '', '2026-02-31'], 'observedAt: “2026-02-31” is no day'],
+    [['7', '12', 'sp', '30', '', '', '', '', '31.12.2026'], 'observedAt: “31.12.2026” is not a date'],
+    [['7', '12', 'sp', '30', '', '', '', '', '2026-02-31'], 'observedAt: “2026-02-31” is not a date'],
     [['7', '12', 'sp', `${'9'.repeat(400)}x`], 'dbh: “999999999999999999999999 …” is not a number'],
   ])('%j is wrong, and at which field', (cells, words) => {
     expect(

@@ -3,22 +3,56 @@ import { convert, isUnitId, type UnitId, unitOf, type UnitSystem } from '../unit
 import { findMethod } from '../methods/index.ts';
 import type { ConditionCode, Species } from '../protocol/index.ts';
 import { filledNotes, NOTE_LIMITS, TAG, type TreeNotes } from '../tree/index.ts';
+import { message, type Text, isText } from '../message/index.ts';
 
 /** What a column of a file of trees can hold, with the heads by which it is known. */
 export const TREE_FIELDS = {
-  plot: { label: 'plot', heads: ['plot', 'point', 'plot label', 'plot no', 'parcela', 'parcelle', 'punkt'] },
-  stratum: { label: 'stratum', heads: ['stratum', 'stand', 'estrato', 'strate'] },
-  tag: { label: 'tag of the tree', heads: ['tag', 'tree', 'tree no', 'number', 'no', 'arbol', 'arbre', 'baum'] },
-  species: { label: 'species, by code or name', heads: ['species', 'species code', 'sp', 'especie', 'essence', 'art'] },
-  dbh: { label: 'dbh', heads: ['dbh', 'diameter', 'bhd', 'dap', 'dhp', 'd13'] },
-  girth: { label: 'girth', heads: ['girth', 'circumference', 'gbh', 'cbh', 'umfang'] },
-  height: { label: 'height', heads: ['height', 'h', 'total height', 'altura', 'hauteur', 'hohe'] },
-  bearing: { label: 'bearing from the middle', heads: ['bearing', 'azimuth', 'az'] },
-  away: { label: 'distance from the middle', heads: ['from the middle', 'distance', 'dist', 'away'] },
-  guess: { label: 'guessed volume', heads: ['guess', 'kpi', 'guessed volume', 'estimate'] },
-  conditions: { label: 'codes of its state', heads: ['conditions', 'condition', 'codes', 'code'] },
-  observer: { label: 'who read it', heads: ['observer', 'crew', 'by'] },
-  observedAt: { label: 'when', heads: ['observed at', 'date', 'day', 'when', 'time'] },
+  plot: {
+    label: message('tree-file.tree-file.label', 'plot'),
+    heads: ['plot', 'point', 'plot label', 'plot no', 'parcela', 'parcelle', 'punkt'],
+  },
+  stratum: {
+    label: message('tree-file.tree-file.stratum', 'stratum'),
+    heads: ['stratum', 'stand', 'estrato', 'strate'],
+  },
+  tag: {
+    label: message('tree-file.tree-file.tag', 'tag'),
+    heads: ['tag', 'tree', 'tree no', 'number', 'no', 'arbol', 'arbre', 'baum'],
+  },
+  species: {
+    label: message('tree-file.tree-file.species-code-or-name', 'species code or name'),
+    heads: ['species', 'species code', 'sp', 'especie', 'essence', 'art'],
+  },
+  dbh: { label: message('tree-file.tree-file.dbh', 'dbh'), heads: ['dbh', 'diameter', 'bhd', 'dap', 'dhp', 'd13'] },
+  girth: {
+    label: message('tree-file.tree-file.girth', 'girth'),
+    heads: ['girth', 'circumference', 'gbh', 'cbh', 'umfang'],
+  },
+  height: {
+    label: message('tree-file.tree-file.height', 'height'),
+    heads: ['height', 'h', 'total height', 'altura', 'hauteur', 'hohe'],
+  },
+  bearing: {
+    label: message('tree-file.tree-file.bearing-from-the-centre', 'bearing from the centre'),
+    heads: ['bearing', 'azimuth', 'az'],
+  },
+  away: {
+    label: message('tree-file.tree-file.distance-from-the-centre', 'distance from the centre'),
+    heads: ['from the middle', 'distance', 'dist', 'away'],
+  },
+  guess: {
+    label: message('tree-file.tree-file.predicted-volume', 'predicted volume'),
+    heads: ['guess', 'kpi', 'guessed volume', 'estimate'],
+  },
+  conditions: {
+    label: message('tree-file.tree-file.condition-codes', 'condition codes'),
+    heads: ['conditions', 'condition', 'codes', 'code'],
+  },
+  observer: { label: message('tree-file.tree-file.observer', 'observer'), heads: ['observer', 'crew', 'by'] },
+  observedAt: {
+    label: message('tree-file.tree-file.date', 'date'),
+    heads: ['observed at', 'date', 'day', 'when', 'time'],
+  },
 } as const;
 
 export type TreeField = keyof typeof TREE_FIELDS;
@@ -80,27 +114,46 @@ export function matchColumns(heads: readonly string[], system: UnitSystem): Matc
 }
 
 /** Why a file cannot be read with a matching, in words; null where it can. */
-export function matchingProblem(matching: Matching, columns: number, system: UnitSystem): string | null {
+export function matchingProblem(matching: Matching, columns: number, system: UnitSystem): Text | null {
   for (const field of ['plot', 'tag', 'species'] as const) {
-    if (matching[field] === undefined) return `Say which column holds the ${TREE_FIELDS[field].label}.`;
+    if (matching[field] === undefined)
+      return message('tree-file.choose-the-column-of-the', 'Choose the column of the {label}.', {
+        label: TREE_FIELDS[field].label,
+      });
   }
   if ((['dbh', 'girth', 'height', 'guess'] as const).every((field) => matching[field] === undefined))
-    return 'Say which column holds the dbh, the girth or the height, or a guess: a tree needs one of them.';
+    return message(
+      'tree-file.choose-the-column-of-the-dbh',
+      'Choose the column of the dbh, the girth, the height or the predicted volume: a tree needs one of them.',
+    );
   if (matching.dbh !== undefined && matching.girth !== undefined)
-    return 'A tree has a dbh or a girth, not both: leave one of the columns out.';
+    return message(
+      'tree-file.a-tree-has-a-dbh',
+      'A tree has a dbh or a girth, not both. Leave one of the columns out.',
+    );
   const used = new Map<number, TreeField>();
   for (const field of TREE_FIELD_IDS) {
     const match = matching[field];
     if (match === undefined) continue;
     if (!(Number.isInteger(match.column) && match.column >= 0 && match.column < columns))
-      return `The file has no column ${String(match.column + 1)} for the ${TREE_FIELDS[field].label}.`;
+      return message('tree-file.the-file-has-no-column', 'The file has no column {column} for the {label}.', {
+        column: String(match.column + 1),
+        label: TREE_FIELDS[field].label,
+      });
     const other = used.get(match.column);
     if (other !== undefined)
-      return `Column ${String(match.column + 1)} cannot hold both ${TREE_FIELDS[other].label} and ${TREE_FIELDS[field].label}.`;
+      return message('tree-file.column-cannot-be-both-and', 'Column {column} cannot be both {label} and {label2}.', {
+        column: String(match.column + 1),
+        label: TREE_FIELDS[other].label,
+        label2: TREE_FIELDS[field].label,
+      });
     used.set(match.column, field);
     const units = FIELD_UNITS[field]?.[system];
     if (units !== undefined && (match.unit === undefined || !units.includes(match.unit)))
-      return `Say the unit of the ${TREE_FIELDS[field].label}: ${units.join(', ')}.`;
+      return message('tree-file.choose-the-unit-of-the', 'Choose the unit of the {label}: {join}.', {
+        label: TREE_FIELDS[field].label,
+        join: units.join(', '),
+      });
   }
   return null;
 }
@@ -140,7 +193,7 @@ export interface FileTree {
 /** What is wrong in a row, at which field. */
 export interface RowError {
   readonly field: TreeField;
-  readonly message: string;
+  readonly message: Text;
 }
 
 export type ReadRow =
@@ -156,13 +209,20 @@ const DAY = /^(\d{4})-(\d\d)-(\d\d)([T ](\d\d:\d\d(:\d\d(\.\d+)?)?)(Z|[+-]\d\d:\
 /** Names a cell as it stands, cut where it is long. */
 const shown = (text: string): string => `“${text.length > 24 ? `${text.slice(0, 24)} …` : text}”`;
 
-function readNumber(text: string, decimal: DecimalMark): number | string {
+function readNumber(text: string, decimal: DecimalMark): number | Text {
   const isNumber = decimal === '.' ? WITH_POINT.test(text) : WITH_COMMA.test(text);
   if (isNumber) return Number(text.replace(',', '.'));
   const other = decimal === '.' ? WITH_COMMA.test(text) : WITH_POINT.test(text);
   return other
-    ? `${shown(text)} has a decimal ${decimal === '.' ? 'comma' : 'point'}: this file is read with a ${decimal === '.' ? 'point' : 'comma'}.`
-    : `${shown(text)} is not a number, such as ${decimal === '.' ? '34.5' : '34,5'}.`;
+    ? message(
+        'tree-file.has-a-decimal-point-but',
+        '{sign, select, comma {{text} has a decimal comma, but this file uses the point.} other {{text} has a decimal point, but this file uses the comma.}}',
+        { text: shown(text), sign: decimal === '.' ? 'comma' : 'point' },
+      )
+    : message('tree-file.is-not-a-number-such', '{text} is not a number, such as {value}.', {
+        text: shown(text),
+        value: decimal === '.' ? '34.5' : '34,5',
+      });
 }
 
 const READ_AS = {
@@ -186,15 +246,32 @@ function readFigure(
   decimal: DecimalMark,
 ): FileReading | RowError {
   const value = readNumber(text, decimal);
-  if (typeof value === 'string') return { field, message: value };
+  if (isText(value)) return { field, message: value };
   const { description, spec } = specs[field] ?? {};
   const [low, high] = spec?.range[unit] ?? [];
   if (description === undefined || spec === undefined || low === undefined || high === undefined)
-    return { field, message: `A ${TREE_FIELDS[field].label} cannot be in ${unitOf(unit).symbol}.` };
+    return {
+      field,
+      message: message('tree-file.cannot-be-in', '{Label} cannot be in {symbol}.', {
+        Label: TREE_FIELDS[field].label,
+        symbol: unitOf(unit).symbol,
+      }),
+    };
   if (!(value >= low && value <= high))
     return {
       field,
-      message: `${text} ${unitOf(unit).symbol} cannot be: a ${TREE_FIELDS[field].label} lies between ${String(low)} and ${String(high)} ${unitOf(unit).symbol}.`,
+      message: message(
+        'tree-file.is-out-of-range-must',
+        '{text} {symbol} is out of range: {label} must be {low} to {high} {symbol2}.',
+        {
+          text,
+          symbol: unitOf(unit).symbol,
+          label: TREE_FIELDS[field].label,
+          low: String(low),
+          high: String(high),
+          symbol2: unitOf(unit).symbol,
+        },
+      ),
     };
   return {
     ...READ_AS[field],
@@ -236,7 +313,7 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
       const match = matching[field];
       return match === undefined ? '' : (cells[match.column] ?? '').trim();
     };
-    const wrong = (field: TreeField, message: string): void => {
+    const wrong = (field: TreeField, message: Text): void => {
       errors.push({ field, message });
     };
     const plot = cell('plot');
@@ -244,14 +321,22 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
       wrong(
         'plot',
         plot === ''
-          ? 'The plot is missing.'
-          : `${shown(plot)} is no label of a plot: up to 12 letters, digits and dashes.`,
+          ? message('tree-file.the-plot-is-missing', 'The plot is missing.')
+          : message(
+              'tree-file.is-not-a-valid-plot',
+              '{plot} is not a valid plot label: up to 12 letters, digits and dashes.',
+              { plot: shown(plot) },
+            ),
       );
     const tag = cell('tag');
     if (!TAG.test(tag))
       wrong(
         'tag',
-        tag === '' ? 'The tag is missing.' : `${shown(tag)} is no tag: up to 12 letters, digits and dashes.`,
+        tag === ''
+          ? message('tree-file.the-tag-is-missing', 'The tag is missing.')
+          : message('tree-file.is-not-a-valid-tag', '{tag} is not a valid tag: up to 12 letters, digits and dashes.', {
+              tag: shown(tag),
+            }),
       );
     const named = cell('species');
     const speciesCode = bySpecies.get(named.toLowerCase()) ?? '';
@@ -259,8 +344,11 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
       wrong(
         'species',
         named === ''
-          ? 'The species is missing.'
-          : `${shown(named)} is not a species of this survey (${species.map(({ code }) => code).join(', ')}).`,
+          ? message('tree-file.the-species-is-missing', 'The species is missing.')
+          : message('tree-file.is-not-a-species-of', '{named} is not a species of this survey ({join}).', {
+              named: shown(named),
+              join: species.map(({ code }) => code).join(', '),
+            }),
       );
     const readings: FileReading[] = [];
     for (const field of ['dbh', 'girth', 'height'] as const) {
@@ -271,13 +359,22 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
       else readings.push(read);
     }
     if (readings.length === 0 && errors.length === 0 && cell('guess') === '')
-      wrong(matching.dbh === undefined ? 'girth' : 'dbh', 'The tree has neither a diameter nor a height.');
+      wrong(
+        matching.dbh === undefined ? 'girth' : 'dbh',
+        message('tree-file.the-tree-has-neither-a', 'The tree has neither a diameter nor a height.'),
+      );
     const codes = cell('conditions')
       .toLowerCase()
       .split(/[\s,;]+/)
       .filter((each) => each !== '');
     const stranger = codes.find((code) => !known.has(code));
-    if (stranger !== undefined) wrong('conditions', `${shown(stranger)} is not a code of this survey.`);
+    if (stranger !== undefined)
+      wrong(
+        'conditions',
+        message('tree-file.is-not-a-code-of', '{stranger} is not a code of this survey.', {
+          stranger: shown(stranger),
+        }),
+      );
     const within = (
       field: 'bearing' | 'away' | 'guess',
       to: (value: number) => number,
@@ -288,7 +385,7 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
       const text = cell(field);
       if (text === '') return undefined;
       const value = readNumber(text, decimal);
-      if (typeof value === 'string') {
+      if (isText(value)) {
         wrong(field, value);
         return undefined;
       }
@@ -296,7 +393,11 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
       if (converted >= low && converted <= high) return converted;
       wrong(
         field,
-        `${text} cannot be: the ${TREE_FIELDS[field].label} lies between ${String(low)} and ${String(high)} ${unit}.`,
+        message(
+          'tree-file.is-out-of-range-must-be',
+          '{text} is out of range: {label} must be {low} to {high} {unit}.',
+          { text, label: TREE_FIELDS[field].label, low: String(low), high: String(high), unit },
+        ),
       );
       return undefined;
     };
@@ -314,10 +415,17 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
     );
     const observer = cell('observer');
     if (observer !== '' && (observer.length > LONGEST_OBSERVER || !PLAIN.test(observer)))
-      wrong('observer', 'The observer is a name of up to 60 letters.');
+      wrong(
+        'observer',
+        message('tree-file.observer-must-be-a-name', 'Observer must be a name of up to 60 characters.'),
+      );
     const day = cell('observedAt');
     const observedAt = day === '' ? null : readMoment(day);
-    if (day !== '' && observedAt === null) wrong('observedAt', `${shown(day)} is no day, such as 2026-06-03.`);
+    if (day !== '' && observedAt === null)
+      wrong(
+        'observedAt',
+        message('tree-file.is-not-a-date-such', '{day} is not a date, such as 2026-06-03.', { day: shown(day) }),
+      );
     if (errors.length > 0) return { ok: false, errors };
     const stratum = cell('stratum');
     const notes = filledNotes({ conditions: [...new Set(codes)], bearingDeg, awayM, predictedVolumeM3 });

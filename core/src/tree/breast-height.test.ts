@@ -3,6 +3,7 @@ import { curveSums, expectedByCurve, fitHeightCurve, heightByCurves, standCurves
 import { fitOrmerod, profileByChoice, profileByOwnDiameters, standingVolumes } from '../taper/index.ts';
 import { presslerM3 } from '../taper/sections.ts';
 import { stemVolumeM3 } from '../volume/index.ts';
+import { inEnglish } from '../testing/english.ts';
 
 /** Breast height of 4.5 ft. */
 const BREAST_HEIGHT_M = 1.3716;
@@ -15,7 +16,7 @@ describe('a survey with breast height at 4.5 ft', () => {
       profileByChoice({ model: 'ormerod', p: 0.7 }, TREE, BREAST_HEIGHT_M),
       profileByOwnDiameters(TREE, [{ heightM: 12, diameterCm: 28 }], BREAST_HEIGHT_M),
     ]) {
-      if (outcome?.ok !== true) throw new Error(outcome?.problem.message);
+      if (outcome?.ok !== true) throw new Error(inEnglish(outcome?.problem.message ?? ''));
       expect(outcome.profile.diameterCm(BREAST_HEIGHT_M)).toBeCloseTo(40, 9);
     }
   });
@@ -25,7 +26,7 @@ describe('a survey with breast height at 4.5 ft', () => {
     const buttM = (0.2 * 11.3716) / 10;
     const factor = { value: 0.45, standardError: 0.05 };
     const cone = { by: 'profile', taper: { model: 'ormerod', p: 1 }, errorShare: 0.1 } as const;
-    expect(stemVolumeM3(cone, factor, 20, 11.3716, BREAST_HEIGHT_M)).toBeCloseTo(
+    expect(inEnglish(stemVolumeM3(cone, factor, 20, 11.3716, BREAST_HEIGHT_M))).toBeCloseTo(
       (Math.PI / 12) * buttM * buttM * 11.3716,
       9,
     );
@@ -52,10 +53,12 @@ describe('a survey with breast height at 4.5 ft', () => {
 
   it('compares whole stems by the dbh at 4.5 ft', () => {
     const outcome = profileByChoice({ model: 'ormerod', p: 0.5 }, TREE, BREAST_HEIGHT_M);
-    if (!outcome.ok) throw new Error(outcome.problem.message);
+    if (!outcome.ok) throw new Error(inEnglish(outcome.problem.message));
     // A paraboloid is half as thick three quarters of the way from breast height to the tip.
     const half = BREAST_HEIGHT_M + 0.75 * (26 - BREAST_HEIGHT_M);
-    const pressler = standingVolumes(outcome.profile, BREAST_HEIGHT_M).find(({ name }) => name === 'Pressler');
+    const pressler = standingVolumes(outcome.profile, BREAST_HEIGHT_M).find(
+      ({ name }) => inEnglish(name) === 'Pressler',
+    );
     expect(pressler?.volumeM3).toBeCloseTo(presslerM3(40, half, BREAST_HEIGHT_M), 9);
   });
 
@@ -63,7 +66,7 @@ describe('a survey with breast height at 4.5 ft', () => {
     const heightOf = (dbhCm: number): number => BREAST_HEIGHT_M + 30 * Math.exp(-14 / dbhCm);
     const trees = [12, 15, 18, 22, 26, 30, 35, 41, 48, 56].map((dbhCm) => ({ dbhCm, heightM: heightOf(dbhCm) }));
     const outcome = fitHeightCurve('michailoff', trees, BREAST_HEIGHT_M);
-    if (!outcome.ok) throw new Error(outcome.message);
+    if (!outcome.ok) throw new Error(inEnglish(outcome.message));
     expect(outcome.curve.parameters[0]).toBeCloseTo(30, 6);
     expect(outcome.curve.parameters[1]).toBeCloseTo(14, 6);
     expect(expectedByCurve(curveSums(trees, BREAST_HEIGHT_M), 28)?.heightM).toBeCloseTo(heightOf(28), 6);

@@ -6,6 +6,7 @@ import type { UnitSystem } from '../units/index.ts';
 import { lookalikeTag } from './contradictions.ts';
 import { type CheckedTree, checkSurvey } from '../quality/index.ts';
 import { findingsOfTree, type TreeContext } from './evaluate-tree.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const settingsIn = (unitSystem: UnitSystem) => ({
   unitSystem,
@@ -128,6 +129,6 @@ describe('tags that look alike', () => {
     const trees = [tree('a', '901', 'p'), tree('b', '0901', 'p'), tree('c', '0901', 'q')];
     const points = checkSurvey([], trees, { heights: { ask: 'none' }, slopeRadius: 'level' }, 1.3);
     expect(points.map(({ treeId }) => treeId)).toEqual(['b']);
-    expect(points[0]?.message).toContain('tree 901 and tree 0901');
+    expect(inEnglish(points[0]?.message)).toContain('tree 901 and tree 0901');
   });
 });

@@ -5,6 +5,7 @@ import { convert, lengthWords, printLength, printRounded, type UnitSystem } from
 import type { HeightResults } from './evaluate-heights.ts';
 import type { Species } from '../protocol/index.ts';
 import type { TreeRecord } from './tree-record.ts';
+import { message, type Text } from '../message/index.ts';
 
 type Placed = Finding & { readonly measure: Measure; readonly stem: number; readonly heightNo?: number };
 
@@ -41,15 +42,18 @@ function ofHeights({ heights, breastHeightM, unitSystem }: Figures): Placed[] {
       stem: 1,
       ...(heightNo === 1 ? {} : { heightNo }),
     };
-    const capital = name.charAt(0).toUpperCase() + name.slice(1);
     if (totalM !== null && heightM > totalM)
       return [
         {
           ...at,
           code: 'height.part-above-total',
           severity: 'check',
-          title: `${capital} above the total height`,
-          message: `${capital} ${printLength(heightM, unitSystem)}, total height ${printLength(totalM, unitSystem)}. Check both readings.`,
+          title: message('tree.above-the-total-height', '{Name} above the total height', { Name: name }),
+          message: message(
+            'tree.total-height-check-both-readings',
+            '{Name} {heightM}, total height {totalM}. Check both readings.',
+            { Name: name, heightM: printLength(heightM, unitSystem), totalM: printLength(totalM, unitSystem) },
+          ),
         },
       ];
     if (of === 'stump' && heightM > breastHeightM)
@@ -58,8 +62,12 @@ function ofHeights({ heights, breastHeightM, unitSystem }: Figures): Placed[] {
           ...at,
           code: 'height.high-stump',
           severity: 'check',
-          title: 'Stump above breast height',
-          message: `A stump of ${printLength(heightM, unitSystem)} is above breast height, ${lengthWords(breastHeightM, unitSystem)}. Check the reading, or what this height ends at.`,
+          title: message('tree.stump-above-breast-height', 'Stump above breast height'),
+          message: message(
+            'tree.the-stump-height-is-above',
+            'The stump height {heightM} is above breast height, {breastHeightM}. Check the reading, or the upper limit of this height.',
+            { heightM: printLength(heightM, unitSystem), breastHeightM: lengthWords(breastHeightM, unitSystem) },
+          ),
         },
       ];
     return [];
@@ -85,8 +93,15 @@ function ofPoints({ points, breastHeightM, unitSystem }: Figures, { reason, foun
         {
           ...at,
           code: 'point.other-breast-height',
-          title: `Taped at ${here ?? ''}, breast height is ${rule ?? ''}`,
-          message: `The field rules of this survey measure at ${rule ?? ''}. Leave the point empty if the tape lay there, or note why it lay at ${here ?? ''}.`,
+          title: message('tree.measured-at-breast-height-is', 'Measured at {here}; breast height is {rule}', {
+            here: here ?? '',
+            rule: rule ?? '',
+          }),
+          message: message(
+            'tree.the-field-rules-of-this',
+            'The field rules of this survey measure at {rule}. Leave the measuring point empty if you measured there, or record why you measured at {here}.',
+            { rule: rule ?? '', here: here ?? '' },
+          ),
         },
       ];
     const [unit, other] = unitSystem === 'metric' ? (['m', 'ft'] as const) : (['ft', 'm'] as const);
@@ -97,8 +112,20 @@ function ofPoints({ points, breastHeightM, unitSystem }: Figures, { reason, foun
         {
           ...at,
           code: 'point.far-from-breast-height',
-          title: `Taped at ${here ?? ''}, breast height is ${rule ?? ''}`,
-          message: `${isOtherUnit ? `Was it ${printRounded(number, 2)} ${other}? ` : ''}Check the number and its unit, or note why the tape lay at ${here ?? ''}.`,
+          title: message('tree.measured-at-breast-height-is', 'Measured at {here}; breast height is {rule}', {
+            here: here ?? '',
+            rule: rule ?? '',
+          }),
+          message: message(
+            'tree.check-the-number-and-its',
+            '{value}Check the number and its unit, or record why you measured at {here}.',
+            {
+              value: isOtherUnit
+                ? message('tree.was-it', 'Was it {number} {other}? ', { number: printRounded(number, 2), other })
+                : '',
+              here: here ?? '',
+            },
+          ),
         },
       ];
     return [];
@@ -108,7 +135,7 @@ function ofPoints({ points, breastHeightM, unitSystem }: Figures, { reason, foun
 function ofSpecies({ species, lastVisit }: Figures, { speciesCode, tag }: TreeRecord): Placed[] {
   const before = lastVisit?.speciesCode;
   if (lastVisit === undefined || before === undefined || speciesCode === '' || before === speciesCode) return [];
-  const nameOf = (code: string): string => species.find((each) => each.code === code)?.name ?? code;
+  const nameOf = (code: string): Text => species.find((each) => each.code === code)?.name ?? code;
   return [
     {
       code: 'tree.other-species',
@@ -117,8 +144,12 @@ function ofSpecies({ species, lastVisit }: Figures, { speciesCode, tag }: TreeRe
       suggestedFixes: [],
       measure: 'diameter',
       stem: 1,
-      title: `${nameOf(before)} at the last visit`,
-      message: `Tree ${tag} was ${nameOf(before)} on ${lastVisit.on}, now ${nameOf(speciesCode)}. Check tag and species.`,
+      title: message('tree.at-the-last-visit', '{before} at the last visit', { before: nameOf(before) }),
+      message: message(
+        'tree.tree-was-on-now-check',
+        'Tree {tag} was {before} on {on}, now {speciesCode}. Check tag and species.',
+        { tag, before: nameOf(before), on: lastVisit.on, speciesCode: nameOf(speciesCode) },
+      ),
     },
   ];
 }

@@ -11,6 +11,7 @@ import {
   type LastVisit,
 } from './re-measurement.ts';
 import { DIAMETER_FINDINGS, MOST_SEPARATE_STEMS } from '../diameter/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** What is known of a species that a diameter can be held against. */
 export interface SpeciesLimits {
@@ -39,7 +40,7 @@ export interface DiagnosedTree {
 }
 
 type TreeFinding = Finding & { readonly measure: Measure; readonly stem: number };
-type Say = (code: string, severity: 'check' | 'note', title: string, message: string) => TreeFinding;
+type Say = (code: string, severity: 'check' | 'note', title: Text, message: Text) => TreeFinding;
 
 /** What the stems of a tree say against the survey's rules, the species and the visit before. Nothing is refused. */
 export function diagnoseTree(tree: DiagnosedTree): TreeFinding[] {
@@ -47,11 +48,11 @@ export function diagnoseTree(tree: DiagnosedTree): TreeFinding[] {
   const several = stems.length > 1;
   const found = stems.flatMap((stem) => {
     if (stem.dbhCm === null) return [];
-    const say: Say = (code, severity, title, message) => ({
+    const say: Say = (code, severity, title, words) => ({
       code,
       severity,
-      title: several ? `Stem ${stem.ordinal}: ${title}` : title,
-      message,
+      title: several ? message('tree.stem', 'Stem {ordinal}: {title}', { ordinal: stem.ordinal, title }) : title,
+      message: words,
       suggestedFixes: [],
       reading: stem.firstReading,
       measure: 'diameter',
@@ -65,8 +66,12 @@ export function diagnoseTree(tree: DiagnosedTree): TreeFinding[] {
     found.push({
       code: DIAMETER_FINDINGS.tooManyStems,
       severity: 'check',
-      title: `${stems.length} stems`,
-      message: `The field rules keep at most ${most} stems, the largest first and then clockwise. Take off the smallest, or leave them and say why.`,
+      title: message('tree.stems', '{stems, plural, one {# stem} other {# stems}}', { stems: stems.length }),
+      message: message(
+        'tree.the-field-rules-record-at',
+        'The field rules record at most {most} stems, largest first and then clockwise. Remove the smallest, or keep them and record why.',
+        { most },
+      ),
       suggestedFixes: [],
       reading: null,
       measure: 'diameter',
@@ -82,8 +87,12 @@ export function diagnoseTree(tree: DiagnosedTree): TreeFinding[] {
     found.push({
       code: DIAMETER_FINDINGS.stemOrder,
       severity: 'note',
-      title: 'The largest stem comes first',
-      message: `Stem ${larger.ordinal} has ${print(largerCm)}, the first ${print(firstCm)}. The field rules number them the largest first, then clockwise.`,
+      title: message('tree.the-largest-stem-comes-first', 'The largest stem comes first'),
+      message: message(
+        'tree.stem-has-stem-1-the',
+        'Stem {ordinal} has {largerCm}, stem 1 {firstCm}. The field rules number the largest first, then clockwise.',
+        { ordinal: larger.ordinal, largerCm: print(largerCm), firstCm: print(firstCm) },
+      ),
       suggestedFixes: [],
       reading: null,
       measure: 'diameter',
@@ -101,8 +110,12 @@ function againstSurvey(dbhCm: number, { rules, species, unitSystem }: DiagnosedT
       say(
         DIAMETER_FINDINGS.belowThreshold,
         'check',
-        'Thinner than this survey tallies',
-        `${print(dbhCm)} is under the survey’s ${print(rules.smallestDbhCm)}. Leave the stem out, or look at the unit: ${print(convert(dbhCm, 'in', 'cm'))} if it was read in inches.`,
+        message('tree.below-the-smallest-dbh-of', 'Below the smallest dbh of this survey'),
+        message(
+          'tree.is-below-the-smallest-dbh',
+          '{dbhCm} is below the smallest dbh, {smallestDbhCm}. Leave the stem out, or check the unit: {dbhCm2} if read in inches.',
+          { dbhCm: print(dbhCm), smallestDbhCm: print(rules.smallestDbhCm), dbhCm2: print(convert(dbhCm, 'in', 'cm')) },
+        ),
       ),
     );
   }
@@ -111,8 +124,12 @@ function againstSurvey(dbhCm: number, { rules, species, unitSystem }: DiagnosedT
       say(
         DIAMETER_FINDINGS.overSpeciesMaximum,
         'check',
-        `Thicker than ${species.name} is known to grow`,
-        `${print(dbhCm)} is over ${print(species.largestDbhCm)}. If the girth was read, the diameter is ${print(dbhCm / Math.PI)}. Or is it another species?`,
+        message('tree.too-thick-for', 'Too thick for {name}', { name: species.name }),
+        message(
+          'tree.is-above-if-it-is',
+          '{dbhCm} is above {largestDbhCm}. If it is the girth, the diameter is {dbhCm2}. Check the species too.',
+          { dbhCm: print(dbhCm), largestDbhCm: print(species.largestDbhCm), dbhCm2: print(dbhCm / Math.PI) },
+        ),
       ),
     );
   }
@@ -138,14 +155,22 @@ function againstLastVisit(
         ? say(
             DIAMETER_FINDINGS.otherPoint,
             'check',
-            `Taped elsewhere than in ${year}`,
-            `In ${year} the tape lay at ${where}; now it lies ${apart}. Tape there again, or say why not: the two are then kept apart in growth.`,
+            message('tree.measured-at-a-different-height', 'Measured at a different height than in {year}', { year }),
+            message(
+              'tree.in-the-measuring-point-was',
+              'In {year} the measuring point was at {where}; now it is {apart}. Measure there again, or record why not: the two are then not compared for growth.',
+              { year, where, apart },
+            ),
           )
         : say(
             DIAMETER_FINDINGS.otherPoint,
             'note',
-            `Kept apart from ${year}`,
-            `Now ${apart} than in ${year} (${where}), because: ${reason.trim()}. The difference is not taken for growth.`,
+            message('tree.not-compared-with', 'Not compared with {year}', { year }),
+            message(
+              'tree.now-than-in-reason-the',
+              'Now {apart} than in {year} ({where}); reason: {trim}. The difference is not counted as growth.',
+              { apart, year, where, trim: reason.trim() },
+            ),
           ),
     ];
   }
@@ -155,8 +180,17 @@ function againstLastVisit(
       say(
         DIAMETER_FINDINGS.shrank,
         'check',
-        `Thinner than in ${year}`,
-        `${print(dbhCm)} now, ${print(last.dbhCm)} in ${year}: stems lose bark, not wood. Tape again at ${lastPointWords(lastVisit, last, unitSystem)}; if it stays, keep it.`,
+        message('tree.smaller-than-in', 'Smaller than in {year}', { year }),
+        message(
+          'tree.now-in-stems-lose-bark',
+          '{dbhCm} now, {dbhCm2} in {year}: stems lose bark, not wood. Measure again at {lastVisit}; if the value is the same, keep it.',
+          {
+            dbhCm: print(dbhCm),
+            dbhCm2: print(last.dbhCm),
+            year,
+            lastVisit: lastPointWords(lastVisit, last, unitSystem),
+          },
+        ),
       ),
     ];
   }
@@ -166,8 +200,18 @@ function againstLastVisit(
       say(
         DIAMETER_FINDINGS.grewTooFast,
         'check',
-        `Grown fast since ${year}`,
-        `${print(growthCm)} in ${printRounded(lastVisit.years, 1)} years, from ${print(last.dbhCm)} to ${print(dbhCm)}: more than ${print(fastest)} a year. Is it the same tree, the same stem, the same point?`,
+        message('tree.fast-growth-since', 'Fast growth since {year}', { year }),
+        message(
+          'tree.in-years-from-to-more',
+          '{growthCm} in {years} years, from {dbhCm} to {dbhCm2}: more than {fastest} per year. Check that it is the same tree, stem and measuring point.',
+          {
+            growthCm: print(growthCm),
+            years: printRounded(lastVisit.years, 1),
+            dbhCm: print(last.dbhCm),
+            dbhCm2: print(dbhCm),
+            fastest: print(fastest),
+          },
+        ),
       ),
     ];
   }

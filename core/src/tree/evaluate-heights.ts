@@ -29,13 +29,14 @@ import {
   measurementOf,
   type TreeRecord,
 } from './tree-record.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A height as it comes out of its readings. Null outcomes where nothing was read. */
 export interface HeightResult extends HeightNote {
   /** `total height`, `crown base`. */
-  readonly name: string;
+  readonly name: Text;
   /** By which method, and from where: `Two angles and a distance`. */
-  readonly by: string;
+  readonly by: Text;
   readonly methodId: string;
   /** Of its own method, where the distance has one. */
   readonly distance: Outcome | null;
@@ -179,14 +180,13 @@ export function evaluateHeights(
 }
 
 /** How sentences name several figures: by their methods, with their numbers where two have the same. */
-const namesOf = (totals: readonly HeightResult[]): string[] =>
-  totals.map(({ by, heightNo }) => {
-    const isAlone = totals.filter((other) => other.by === by).length === 1;
-    const name = by.charAt(0).toLowerCase() + by.slice(1);
-    return isAlone ? name : `${name} (${String(heightNo)})`;
+const namesOf = (totals: readonly HeightResult[]): Text[] =>
+  totals.map(({ by, methodId, heightNo }) => {
+    const isAlone = totals.filter((other) => other.methodId === methodId).length === 1;
+    return isAlone ? by : message('tree.height-with-number', '{name} ({heightNo})', { name: by, heightNo });
   });
 
-function weigh({ outcome, sameStation, heightNo, methodId }: HeightResult, name: string): Weighed {
+function weigh({ outcome, sameStation, heightNo, methodId }: HeightResult, name: Text): Weighed {
   const estimate = known(outcome);
   // From one station each height has its own sight to its end; everything else was read once for all.
   const ownKeys = new Set(
@@ -205,7 +205,7 @@ function weigh({ outcome, sameStation, heightNo, methodId }: HeightResult, name:
   };
 }
 
-const expectationOf = ({ outcome }: HeightResult, name: string): Expectation => {
+const expectationOf = ({ outcome }: HeightResult, name: Text): Expectation => {
   const estimate = known(outcome);
   return {
     from: 'other-method',
@@ -233,14 +233,14 @@ function judge(height: HeightResult, context: MethodContext, evidence: HeightEvi
 
 /** The height that stands for a tree on the screen: the total one, else the merchantable height of a log count. */
 export function shownHeight({ heights, counted }: HeightResults): {
-  readonly name: string;
+  readonly name: Text;
   readonly estimate: Estimate | null;
 } {
   const [first] = heights;
   const isPart = counted === null && first !== undefined && first.of !== 'total' && first.outcome !== null;
   return isPart
     ? { name: first.name, estimate: known(first.outcome) }
-    : { name: 'total height', estimate: known(counted) };
+    : { name: message('tree.total-height', 'total height'), estimate: known(counted) };
 }
 
 /** That several heights cannot all be right, with the slip that explains it best. */
@@ -250,14 +250,16 @@ export function disagreement({ combined, heights }: HeightResults): Finding[] {
     .filter(({ of }) => of === 'total')
     .flatMap(({ outcome }) => (outcome === null ? [] : findingsOf(outcome)))
     .find(({ severity, code }) => severity === 'check' && code.startsWith('height.'));
-  const because = slip === undefined ? '' : ` The likeliest reason: ${slip.title.replace(/\?$/, '')}.`;
   return [
     {
       code: 'height.disagree',
       severity: 'check',
       reading: null,
-      title: 'Two heights that cannot both be right',
-      message: `${combined.words}${because}`,
+      title: message('tree.two-heights-that-disagree', 'Two heights that disagree'),
+      message:
+        slip === undefined
+          ? combined.words
+          : message('tree.most-likely', '{words} Most likely: {title}.', { words: combined.words, title: slip.title }),
       suggestedFixes: [],
     },
   ];

@@ -27,6 +27,7 @@ import {
   outcomeOf,
 } from './evaluate-heights.ts';
 import { isBroken, type TreeRecord } from './tree-record.ts';
+import { message } from '../message/index.ts';
 
 const SIGN_ERRORS: ReadonlySet<string> = new Set([
   HEIGHT_FINDINGS.baseAboveEye,
@@ -112,7 +113,7 @@ function expectedGrown({ lastVisit }: TreeContext, tree: TreeRecord): Expectatio
   return [
     {
       from: 'last-visit',
-      words: `the visit of ${lastVisit.on}, grown since,`,
+      words: message('tree.visit-of-plus-growth', 'visit of {on}, plus growth,', { on: lastVisit.on }),
       heightM: then.heightM + grownM,
       standardErrorM: Math.hypot(then.standardErrorM, grownM),
       then,
@@ -143,9 +144,11 @@ const BROKEN: Outcome = {
       code: 'volume.broken',
       severity: 'note',
       reading: null,
-      title: 'Broken stem: volume by the height curve',
-      message:
-        'The height ends at the break. The volume below it needs the height of the unbroken tree: the results take that from the survey’s height curve.',
+      title: message('tree.evaluate-tree.title', 'Broken stem: volume from the height curve'),
+      message: message(
+        'tree.evaluate-tree.message',
+        'The height ends at the break. The volume below it needs the height of the unbroken tree, which comes from the survey’s height curve.',
+      ),
       suggestedFixes: [],
     },
   ],
@@ -155,8 +158,11 @@ const NO_BREAK: Finding = {
   code: 'volume.break-height',
   severity: 'note',
   reading: null,
-  title: 'Height of the break missing',
-  message: 'The top is broken, and the height of the break is not measured: the volume counts as that of a whole tree.',
+  title: message('tree.evaluate-tree.height-of-the-break-missing', 'Height of the break missing'),
+  message: message(
+    'tree.evaluate-tree.the-top-is-broken-but',
+    'The top is broken but the height of the break is not measured: the volume is that of a whole tree.',
+  ),
   suggestedFixes: [],
 };
 

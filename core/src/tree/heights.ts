@@ -1,22 +1,26 @@
 import { convert, printRounded, type UnitSystem } from '../units/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** What a height ends at. */
 export const HEIGHT_ENDS = {
-  total: 'total height',
-  'first-branch': 'first crown branch',
-  'crown-base': 'crown base',
-  merchantable: 'merchantable height',
-  stump: 'stump height',
+  total: message('tree.heights.total', 'total height'),
+  'first-branch': message('tree.heights.first-crown-branch', 'first crown branch'),
+  'crown-base': message('tree.heights.crown-base', 'crown base'),
+  merchantable: message('tree.heights.merchantable', 'merchantable height'),
+  stump: message('tree.heights.stump', 'stump height'),
 } as const;
 
 export type HeightEnd = keyof typeof HEIGHT_ENDS;
 
 /** What to sight for a height that does not end at the tip, in words said to the person with the instrument. */
-export const HEIGHT_ASKS: Readonly<Record<Exclude<HeightEnd, 'total'>, string>> = {
-  'first-branch': 'Sight the first branch of the crown where it leaves the stem',
-  'crown-base': 'Sight the base of the living crown',
-  merchantable: 'Sight where the merchantable stem ends',
-  stump: 'Sight where the saw would go: the stump',
+export const HEIGHT_ASKS: Readonly<Record<Exclude<HeightEnd, 'total'>, Text>> = {
+  'first-branch': message(
+    'tree.heights.sight-the-first-branch-of',
+    'Sight the first branch of the crown where it leaves the stem',
+  ),
+  'crown-base': message('tree.heights.sight-the-base-of-the', 'Sight the base of the living crown'),
+  merchantable: message('tree.heights.sight-the-end-of-the', 'Sight the end of the merchantable stem'),
+  stump: message('tree.heights.sight-the-stump-the-height', 'Sight the stump: the height of the cut'),
 };
 
 /** What ends the merchantable stem, where it is not a diameter. */
@@ -58,11 +62,20 @@ export const TOP_DIAMETER_CM = [2, 100] as const;
 export function heightName(
   { of, limit, topDiameterCm }: Omit<HeightNote, 'heightNo' | 'sameStation'>,
   system: UnitSystem,
-): string {
+): Text {
   if (of !== 'merchantable') return HEIGHT_ENDS[of];
   if (topDiameterCm !== undefined) {
     const diameter = printRounded(convert(topDiameterCm, 'cm', system === 'metric' ? 'cm' : 'in'), 1);
-    return `merchantable to ${diameter.replace(/\.0$/, '')} ${system === 'metric' ? 'cm' : 'in'}`;
+    return message('tree.merchantable-to', 'merchantable to {replace} {value}', {
+      replace: diameter.replace(/\.0$/, ''),
+      value: system === 'metric' ? 'cm' : 'in',
+    });
   }
-  return limit === undefined ? HEIGHT_ENDS.merchantable : `merchantable to the ${limit}`;
+  return limit === undefined
+    ? HEIGHT_ENDS.merchantable
+    : message(
+        'tree.merchantable-to-the-break',
+        '{limit, select, fork {merchantable to the fork} sweep {merchantable to the sweep} other {merchantable to the break}}',
+        { limit },
+      );
 }

@@ -4,6 +4,7 @@ import { COMMON_SPECIES, RULE_SETS } from '../protocol/index.ts';
 import type { Expectation } from '../height/index.ts';
 import { heightEvidence } from './height-evidence.ts';
 import { findingsOfTree, type PlacedFinding } from './evaluate-tree.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const context = { unitSystem: 'metric', slopeUnit: 'pct', species: COMMON_SPECIES } as const;
 const settings: FormProtocol = {
@@ -35,7 +36,7 @@ describe('one cause', () => {
       sameStation: true,
     });
     const findings = findingsOfTree(evaluateForm(several, settings, { heightContext: LEVEL }));
-    const keys = findings.map(({ code, title, message }) => `${code} ${title} ${message}`);
+    const keys = findings.map(({ code, title, message }) => `${code} ${inEnglish(title)} ${inEnglish(message)}`);
     expect(new Set(keys).size).toBe(keys.length);
   });
 
@@ -45,6 +46,6 @@ describe('one cause', () => {
         for (const { becomes } of suggestedFixes)
           // A diameter that is in doubt as well has suggestedFixes in cm.
           if (measure === 'height' && becomes !== undefined)
-            expect(Math.abs(Number.parseFloat(becomes) - 21.5), `${line}: ${title}`).toBeLessThan(4);
+            expect(Math.abs(Number.parseFloat(becomes) - 21.5), `${line}: ${inEnglish(title)}`).toBeLessThan(4);
   });
 });

@@ -1,12 +1,13 @@
 import type { UnitId } from '../units/index.ts';
 import type { Finding } from './finding.ts';
 import type { Step } from './workbook.ts';
+import type { Text } from '../message/index.ts';
 
 /** How much one reading, or the stem itself, contributes to the standard error. */
 export interface Contribution {
   /** Key of the reading; null for an error that lies in the stem. */
   readonly reading: string | null;
-  readonly label: string;
+  readonly label: Text;
   /** Standard error of the reading, in `readingUnit`; of a stem, as a share of the figure. */
   readonly readingStandardError: number;
   readonly readingUnit: UnitId;

@@ -1,4 +1,5 @@
 import type { UnitId } from '../units/index.ts';
+import type { Text } from '../message/index.ts';
 
 /** `stop`: no figure can be given. `check`: there is a figure, look again. `note`: good to know. */
 export type Severity = 'stop' | 'check' | 'note';
@@ -12,7 +13,7 @@ export interface ReadingChange {
 
 /** The likely mend of a slip, as a value that one tap applies. */
 export interface SuggestedFix {
-  readonly label: string;
+  readonly label: Text;
   /** Which part of the tree sheet the readings belong to. */
   readonly measure: 'diameter' | 'point' | 'distance' | 'height';
   /** The method to switch to, where the mend is a change of method. */
@@ -28,7 +29,7 @@ export interface Finding {
   readonly severity: Severity;
   /** Key of the reading it is about; null for the whole. */
   readonly reading: string | null;
-  readonly title: string;
-  readonly message: string;
+  readonly title: Text;
+  readonly message: Text;
   readonly suggestedFixes: readonly SuggestedFix[];
 }

@@ -1,4 +1,5 @@
 import { printAsRead, printRounded, roundTo } from '../units/index.ts';
+import type { Text } from '../message/index.ts';
 
 /** One line of arithmetic as a person writes it: `62 − (−8) = 70 %`. Every number in it can be typed in again. */
 export interface Step {
@@ -9,9 +10,9 @@ export interface Step {
   /** Symbol of the result's unit, empty for a plain number. */
   readonly unit: string;
   /** Why this is done, in a few words. */
-  readonly rule: string;
+  readonly rule: Text;
   /** Where the rule is published, or the definition it follows from. */
-  readonly source: string;
+  readonly source: Text;
 }
 
 /** A number on its way through the workings: exact, and as it stands on the paper. */
@@ -31,8 +32,8 @@ export interface StepInput {
   /** A final figure keeps its decimals however fine the steps before it are. */
   readonly final?: boolean;
   readonly unit: string;
-  readonly rule: string;
-  readonly source: string;
+  readonly rule: Text;
+  readonly source: Text;
 }
 
 /** Where a method writes its arithmetic. The same calls compute with or without the writing. */

@@ -1,5 +1,6 @@
 import { isSlopeUnit } from './slope-scale.ts';
 import { convert, UNIT_IDS, type UnitId, unitOf } from './units.ts';
+import { message, type Text, joined } from '../message/index.ts';
 
 export type ReadErrorCode = 'empty' | 'letters' | 'two-marks' | 'unit' | 'exponent' | 'infinite' | 'sign' | 'feet';
 
@@ -16,7 +17,7 @@ export interface ReadError {
   readonly ok: false;
   readonly code: ReadErrorCode;
   /** What was wrong and what would be right, as one or two sentences. */
-  readonly message: string;
+  readonly message: Text;
 }
 
 export type ReadResult = ReadOk | ReadError;
@@ -28,7 +29,7 @@ export interface ReadOptions {
   readonly units?: readonly UnitId[];
 }
 
-const fail = (code: ReadErrorCode, message: string): ReadError => ({ ok: false, code, message });
+const fail = (code: ReadErrorCode, message: Text): ReadError => ({ ok: false, code, message });
 
 const tidy = (text: string): string =>
   text
@@ -60,24 +61,44 @@ export function readQuantity(text: string, options: ReadOptions): ReadResult {
   const allowed = options.units ?? [options.unit];
   const shown = text.trim();
   const clean = tidy(text).toLowerCase();
-  if (clean === '') return fail('empty', `Nothing is written here. Give a number in ${unitOf(options.unit).words}.`);
+  if (clean === '')
+    return fail(
+      'empty',
+      message('units.nothing-is-entered-enter-a', 'Nothing is entered. Enter a number in {words}.', {
+        words: unitOf(options.unit).words,
+      }),
+    );
 
   const sign = /^[+-]/.exec(clean)?.[0] ?? '';
   const body = clean.slice(sign.length).trimStart();
-  if (/^[+-]/.test(body)) return fail('sign', `“${shown}” has two signs. Keep one.`);
+  if (/^[+-]/.test(body))
+    return fail('sign', message('units.has-two-signs-keep-one', '“{shown}” has two signs. Keep one.', { shown }));
   if (/^(nan|inf(inity)?|∞)\b/.test(body))
-    return fail('letters', `“${shown}” is not a number. Use digits, such as ${example(options.unit)}.`);
+    return fail(
+      'letters',
+      message('units.is-not-a-number-use', '“{shown}” is not a number. Use digits, such as {unit}.', {
+        shown,
+        unit: example(options.unit),
+      }),
+    );
   if (/^[\d.,]+e[+-]?\d+/.test(body)) {
     return fail(
       'exponent',
-      `“${shown}” is written with an exponent. Write the plain number, such as ${example(options.unit)}.`,
+      message('units.has-an-exponent-enter-a', '“{shown}” has an exponent. Enter a plain number, such as {unit}.', {
+        shown,
+        unit: example(options.unit),
+      }),
     );
   }
   const marks = /^[\d.,]*/.exec(body)?.[0].match(/[.,]/g) ?? [];
   if (marks.length > 1) {
     return fail(
       'two-marks',
-      `“${shown}” has ${marks.length === 2 ? 'two' : 'several'} decimal marks. Use one, and none for thousands.`,
+      message(
+        'units.has-more-than-one-decimal',
+        '“{shown}” has more than one decimal sign. Use one, and none for thousands.',
+        { shown },
+      ),
     );
   }
   const plain = body.replace(/(\d|^),(?=\d)/g, '$1.').replace(/,$/, '');
@@ -88,22 +109,48 @@ export function readQuantity(text: string, options: ReadOptions): ReadResult {
 
   const match = NUMBER.exec(plain);
   if (match === null)
-    return fail('letters', `“${shown}” does not start with a number. Use digits, such as ${example(options.unit)}.`);
+    return fail(
+      'letters',
+      message('units.does-not-start-with-a', '“{shown}” does not start with a number. Use digits, such as {unit}.', {
+        shown,
+        unit: example(options.unit),
+      }),
+    );
   const [whole, loneTop, loneBottom, decimal, top, bottom] = match;
   const fraction = Number(top ?? loneTop ?? 0) / Number(bottom ?? loneBottom ?? 1);
   const value = factor * (Number(decimal ?? 0) + fraction);
-  if (!Number.isFinite(value)) return fail('infinite', `“${shown}” is larger than any number that can be kept.`);
+  if (!Number.isFinite(value))
+    return fail('infinite', message('units.is-too-large', '“{shown}” is too large.', { shown }));
 
   const suffix = plain.slice(whole.length).trim();
   if (suffix === '') return { ok: true, value, unit: options.unit, unitWritten: false };
   const written = UNIT_IDS.find((id) => unitOf(id).spellings.includes(suffix));
   if (written === undefined) {
     return /^\d/.test(suffix) || /\d/.test(suffix)
-      ? fail('letters', `“${shown}” has something other than digits inside the number: “${suffix}”.`)
-      : fail('unit', `“${suffix}” is not a unit known here. Use ${names(allowed)}.`);
+      ? fail(
+          'letters',
+          message(
+            'units.has-characters-inside-the-number',
+            '“{shown}” has characters inside the number that are not digits: “{suffix}”.',
+            { shown, suffix },
+          ),
+        )
+      : fail(
+          'unit',
+          message('units.is-not-a-known-unit', '“{suffix}” is not a known unit. Use {allowed}.', {
+            suffix,
+            allowed: names(allowed),
+          }),
+        );
   }
   if (!allowed.includes(written)) {
-    return fail('unit', `${capital(unitOf(written).words)} cannot be used here. Use ${names(allowed)}.`);
+    return fail(
+      'unit',
+      message('units.cannot-be-used-here-use', '{Words} cannot be used here. Use {allowed}.', {
+        Words: unitOf(written).words,
+        allowed: names(allowed),
+      }),
+    );
   }
   return { ok: true, value, unit: written, unitWritten: true };
 }
@@ -114,11 +161,23 @@ function readFeetAndInches(plain: string, allowed: readonly UnitId[], shown: str
   const [, feet, inches, top, bottom] = match;
   if (inches === undefined && top === undefined) return null;
   if (!allowed.includes('in') && !allowed.includes('ft')) {
-    return fail('unit', `Feet and inches cannot be used here. Use ${names(allowed)}.`);
+    return fail(
+      'unit',
+      message('units.feet-and-inches-cannot-be', 'Feet and inches cannot be used here. Use {allowed}.', {
+        allowed: names(allowed),
+      }),
+    );
   }
   const rest = Number(inches ?? 0) + Number(top ?? 0) / Number(bottom ?? 1);
-  if (!Number.isFinite(rest)) return fail('infinite', `“${shown}” is larger than any number that can be kept.`);
-  if (rest >= 12) return fail('feet', `“${shown}” has 12 or more inches beside the feet. Carry them into the feet.`);
+  if (!Number.isFinite(rest))
+    return fail('infinite', message('units.is-too-large', '“{shown}” is too large.', { shown }));
+  if (rest >= 12)
+    return fail(
+      'feet',
+      message('units.has-12-or-more-inches', '“{shown}” has 12 or more inches beside the feet. Convert them to feet.', {
+        shown,
+      }),
+    );
   const total = Number(feet) * 12 + rest;
   return allowed.includes('in')
     ? { ok: true, value: total, unit: 'in', unitWritten: true }
@@ -137,10 +196,10 @@ const EXAMPLES: Partial<Record<UnitId, string>> = {
 
 const example = (unit: UnitId): string => EXAMPLES[unit] ?? (isSlopeUnit(unit) ? '12' : '20.5');
 
-const names = (units: readonly UnitId[]): string => {
-  const list = units.map((id) => `${unitOf(id).words} (${unitOf(id).symbol})`);
+const names = (units: readonly UnitId[]): Text => {
+  const list = units.map((id) =>
+    message('units.name-and-symbol', '{words} ({symbol})', { words: unitOf(id).words, symbol: unitOf(id).symbol }),
+  );
   const last = list.pop() ?? '';
-  return list.length === 0 ? last : `${list.join(', ')} or ${last}`;
+  return list.length === 0 ? last : message('units.or', '{others} or {last}', { others: joined(list, ', '), last });
 };
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

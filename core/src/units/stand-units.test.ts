@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { printDiameters, printLength, printMean, printOr, STAND_UNITS } from './stand-units.ts';
+import { inEnglish } from '../testing/english.ts';
 
 const { metric, imperial } = STAND_UNITS;
 
@@ -21,12 +22,14 @@ describe('the figures of a stand', () => {
   });
 
   it('are printed with their ±, or with the reason why there is none', () => {
-    expect(printMean({ mean: 293.4, standardError: 16.44 }, metric.stems, 0)).toEqual({
+    expect(inEnglish(printMean({ mean: 293.4, standardError: 16.44 }, metric.stems, 0))).toEqual({
       value: '293',
       error: '± 16.4',
     });
-    expect(printMean({ mean: 40, standardError: null }, metric.stems, 0).error).toBe('± needs a second plot');
-    expect(printMean(null, metric.stems, 0)).toEqual({ value: '—', error: '' });
+    expect(inEnglish(printMean({ mean: 40, standardError: null }, metric.stems, 0).error)).toBe(
+      '± needs a second plot',
+    );
+    expect(inEnglish(printMean(null, metric.stems, 0))).toEqual({ value: '—', error: '' });
     expect(printOr(null, metric.stems, 0)).toBe('—');
     expect(printOr(31.496, metric.diameterOf, 1)).toBe('31.5');
   });

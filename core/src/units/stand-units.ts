@@ -1,5 +1,6 @@
 import { convert, type UnitSystem } from './units.ts';
 import { printRounded, printStandardError } from './round.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** How the figures of a stand are shown in a system of units. */
 export interface StandUnits {
@@ -52,11 +53,14 @@ export function printMean(
   mean: { readonly mean: number; readonly standardError: number | null } | null,
   to: (value: number) => number,
   decimals: number,
-): { readonly value: string; readonly error: string } {
+): { readonly value: string; readonly error: Text } {
   if (mean === null) return { value: '—', error: '' };
   return {
     value: printRounded(to(mean.mean), decimals),
-    error: mean.standardError === null ? '± needs a second plot' : `± ${printStandardError(to(mean.standardError))}`,
+    error:
+      mean.standardError === null
+        ? message('units.needs-a-second-plot', '± needs a second plot')
+        : `± ${printStandardError(to(mean.standardError))}`,
   };
 }
 

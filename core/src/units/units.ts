@@ -1,3 +1,5 @@
+import { message, type Text } from '../message/index.ts';
+
 /** What a unit measures. `slope` units all express the tangent of an angle of sight. */
 export type Dimension = 'length' | 'slope' | 'area' | 'volume' | 'ratio' | 'temperature';
 
@@ -6,7 +8,7 @@ export interface Unit {
   /** As printed behind a number. Unique. */
   readonly symbol: string;
   /** As said in a sentence. */
-  readonly words: string;
+  readonly words: Text;
   /** Other spellings a person may type behind a number, lower case. */
   readonly spellings: readonly string[];
   /**
@@ -24,72 +26,150 @@ export const UNITS = {
   m: {
     dimension: 'length',
     symbol: 'm',
-    words: 'metres',
+    words: message('units.units.words', 'metres'),
     spellings: ['m', 'metre', 'metres', 'meter', 'meters'],
     steps: 10_000,
   },
   cm: {
     dimension: 'length',
     symbol: 'cm',
-    words: 'centimetres',
+    words: message('units.units.centimetres', 'centimetres'),
     spellings: ['cm', 'centimetre', 'centimetres'],
     steps: 100,
   },
   mm: {
     dimension: 'length',
     symbol: 'mm',
-    words: 'millimetres',
+    words: message('units.units.millimetres', 'millimetres'),
     spellings: ['mm', 'millimetre', 'millimetres'],
     steps: 10,
   },
-  ft: { dimension: 'length', symbol: 'ft', words: 'feet', spellings: ['ft', 'foot', 'feet', "'"], steps: 3_048 },
-  in: { dimension: 'length', symbol: 'in', words: 'inches', spellings: ['in', 'inch', 'inches', '"'], steps: 254 },
-  deg: { dimension: 'slope', symbol: '°', words: 'degrees', spellings: ['°', 'deg', 'degree', 'degrees'], steps: 0 },
-  pct: { dimension: 'slope', symbol: '%', words: 'percent', spellings: ['%', 'pct', 'percent'], steps: 0 },
+  ft: {
+    dimension: 'length',
+    symbol: 'ft',
+    words: message('units.units.feet', 'feet'),
+    spellings: ['ft', 'foot', 'feet', "'"],
+    steps: 3_048,
+  },
+  in: {
+    dimension: 'length',
+    symbol: 'in',
+    words: message('units.units.inches', 'inches'),
+    spellings: ['in', 'inch', 'inches', '"'],
+    steps: 254,
+  },
+  deg: {
+    dimension: 'slope',
+    symbol: '°',
+    words: message('units.units.degrees', 'degrees'),
+    spellings: ['°', 'deg', 'degree', 'degrees'],
+    steps: 0,
+  },
+  pct: {
+    dimension: 'slope',
+    symbol: '%',
+    words: message('units.units.percent', 'percent'),
+    spellings: ['%', 'pct', 'percent'],
+    steps: 0,
+  },
   m20: {
     dimension: 'slope',
     symbol: 'm:20',
-    words: 'metres on the 1:20 scale',
+    words: message('units.units.metres-on-the-1-20', 'metres on the 1:20 scale'),
     spellings: ['m:20', ':20', '1:20'],
     steps: 0,
   },
   m15: {
     dimension: 'slope',
     symbol: 'm:15',
-    words: 'metres on the 1:15 scale',
+    words: message('units.units.metres-on-the-1-15', 'metres on the 1:15 scale'),
     spellings: ['m:15', ':15', '1:15'],
     steps: 0,
   },
   m25: {
     dimension: 'slope',
     symbol: 'm:25',
-    words: 'metres on the 1:25 scale',
+    words: message('units.units.metres-on-the-1-25', 'metres on the 1:25 scale'),
     spellings: ['m:25', ':25', '1:25'],
     steps: 0,
   },
   m30: {
     dimension: 'slope',
     symbol: 'm:30',
-    words: 'metres on the 1:30 scale',
+    words: message('units.units.metres-on-the-1-30', 'metres on the 1:30 scale'),
     spellings: ['m:30', ':30', '1:30'],
     steps: 0,
   },
   ft66: {
     dimension: 'slope',
     symbol: 'ft:66',
-    words: 'feet on the 66-ft topographic scale',
+    words: message('units.units.feet-on-the-66-ft', 'feet on the 66-ft topographic scale'),
     spellings: ['ft:66', ':66', 'topo'],
     steps: 0,
   },
-  gon: { dimension: 'slope', symbol: 'gon', words: 'gon', spellings: ['gon', 'grad', 'grads'], steps: 0 },
-  m2: { dimension: 'area', symbol: 'm²', words: 'square metres', spellings: ['m2', 'm²'], steps: 100_000_000 },
-  ft2: { dimension: 'area', symbol: 'ft²', words: 'square feet', spellings: ['ft2', 'ft²'], steps: 9_290_304 },
-  ha: { dimension: 'area', symbol: 'ha', words: 'hectares', spellings: ['ha'], steps: 1_000_000_000_000 },
-  acre: { dimension: 'area', symbol: 'ac', words: 'acres', spellings: ['ac', 'acre', 'acres'], steps: 404_685_642_240 },
-  m3: { dimension: 'volume', symbol: 'm³', words: 'cubic metres', spellings: ['m3', 'm³'], steps: 1_000_000_000_000 },
-  ft3: { dimension: 'volume', symbol: 'ft³', words: 'cubic feet', spellings: ['ft3', 'ft³'], steps: 28_316_846_592 },
-  degC: { dimension: 'temperature', symbol: '°C', words: 'degrees Celsius', spellings: ['°c', 'c'], steps: 1 },
-  one: { dimension: 'ratio', symbol: '', words: 'a plain number', spellings: [], steps: 1 },
+  gon: {
+    dimension: 'slope',
+    symbol: 'gon',
+    words: message('units.units.gon', 'gon'),
+    spellings: ['gon', 'grad', 'grads'],
+    steps: 0,
+  },
+  m2: {
+    dimension: 'area',
+    symbol: 'm²',
+    words: message('units.units.square-metres', 'square metres'),
+    spellings: ['m2', 'm²'],
+    steps: 100_000_000,
+  },
+  ft2: {
+    dimension: 'area',
+    symbol: 'ft²',
+    words: message('units.units.square-feet', 'square feet'),
+    spellings: ['ft2', 'ft²'],
+    steps: 9_290_304,
+  },
+  ha: {
+    dimension: 'area',
+    symbol: 'ha',
+    words: message('units.units.hectares', 'hectares'),
+    spellings: ['ha'],
+    steps: 1_000_000_000_000,
+  },
+  acre: {
+    dimension: 'area',
+    symbol: 'ac',
+    words: message('units.units.acres', 'acres'),
+    spellings: ['ac', 'acre', 'acres'],
+    steps: 404_685_642_240,
+  },
+  m3: {
+    dimension: 'volume',
+    symbol: 'm³',
+    words: message('units.units.cubic-metres', 'cubic metres'),
+    spellings: ['m3', 'm³'],
+    steps: 1_000_000_000_000,
+  },
+  ft3: {
+    dimension: 'volume',
+    symbol: 'ft³',
+    words: message('units.units.cubic-feet', 'cubic feet'),
+    spellings: ['ft3', 'ft³'],
+    steps: 28_316_846_592,
+  },
+  degC: {
+    dimension: 'temperature',
+    symbol: '°C',
+    words: message('units.units.degrees-celsius', 'degrees Celsius'),
+    spellings: ['°c', 'c'],
+    steps: 1,
+  },
+  one: {
+    dimension: 'ratio',
+    symbol: '',
+    words: message('units.units.a-plain-number', 'a plain number'),
+    spellings: [],
+    steps: 1,
+  },
 } as const satisfies Record<string, Unit>;
 
 export type UnitId = keyof typeof UNITS;
@@ -116,7 +196,7 @@ export function convert(value: number, from: UnitId, to: UnitId): number {
   const a = unitOf(from);
   const b = unitOf(to);
   if (a.dimension !== b.dimension || a.steps === 0 || b.steps === 0) {
-    throw new RangeError(`${a.words} cannot be converted to ${b.words}`);
+    throw new RangeError(`${a.symbol} cannot be converted to ${b.symbol}`);
   }
   return (value * a.steps) / b.steps;
 }

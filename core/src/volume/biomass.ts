@@ -1,17 +1,39 @@
+import { message } from '../message/index.ts';
+
 /** Biomass, dry, and the carbon in it. */
 
 /** Species groups of Jenkins et al., kg dry above ground = exp(b0 + b1 ln dbh in cm). */
 export const BIOMASS_GROUPS = {
-  'aspen-alder-cottonwood-willow': { name: 'aspen, alder, cottonwood, willow', b0: -2.2094, b1: 2.3867 },
-  'soft-maple-birch': { name: 'soft maple, birch', b0: -1.9123, b1: 2.3651 },
-  'mixed-hardwood': { name: 'mixed hardwood', b0: -2.48, b1: 2.4835 },
-  'hard-maple-oak-hickory-beech': { name: 'hard maple, oak, hickory, beech', b0: -2.0127, b1: 2.4342 },
-  'cedar-larch': { name: 'cedar, larch', b0: -2.0336, b1: 2.2592 },
+  'aspen-alder-cottonwood-willow': {
+    name: message('volume.biomass.name', 'aspen, alder, cottonwood, willow'),
+    b0: -2.2094,
+    b1: 2.3867,
+  },
+  'soft-maple-birch': {
+    name: message('volume.biomass.soft-maple-birch', 'soft maple, birch'),
+    b0: -1.9123,
+    b1: 2.3651,
+  },
+  'mixed-hardwood': { name: message('volume.biomass.mixed-hardwood', 'mixed hardwood'), b0: -2.48, b1: 2.4835 },
+  'hard-maple-oak-hickory-beech': {
+    name: message('volume.biomass.hard-maple-oak-hickory-beech', 'hard maple, oak, hickory, beech'),
+    b0: -2.0127,
+    b1: 2.4342,
+  },
+  'cedar-larch': { name: message('volume.biomass.cedar-larch', 'cedar, larch'), b0: -2.0336, b1: 2.2592 },
   'douglas-fir': { name: 'Douglas-fir', b0: -2.2304, b1: 2.4435 },
-  'true-fir-hemlock': { name: 'true fir, hemlock', b0: -2.5384, b1: 2.4814 },
-  pine: { name: 'pine', b0: -2.5356, b1: 2.4349 },
-  spruce: { name: 'spruce', b0: -2.0773, b1: 2.3323 },
-  woodland: { name: 'woodland: by the diameter at the root collar', b0: -0.7152, b1: 1.7029 },
+  'true-fir-hemlock': {
+    name: message('volume.biomass.true-fir-hemlock', 'true fir, hemlock'),
+    b0: -2.5384,
+    b1: 2.4814,
+  },
+  pine: { name: message('volume.biomass.pine', 'pine'), b0: -2.5356, b1: 2.4349 },
+  spruce: { name: message('volume.biomass.spruce', 'spruce'), b0: -2.0773, b1: 2.3323 },
+  woodland: {
+    name: message('volume.biomass.woodland-by-the-diameter-at', 'woodland: by the diameter at the root collar'),
+    b0: -0.7152,
+    b1: 1.7029,
+  },
 } as const;
 
 export type BiomassGroup = keyof typeof BIOMASS_GROUPS;

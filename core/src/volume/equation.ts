@@ -2,17 +2,18 @@ import type { EquationForm, VolumeEquation } from '../protocol/index.ts';
 import { lengthWords, type UnitSystem } from '../units/index.ts';
 import { outsideRange } from '../taper/index.ts';
 import { readExpression, type ReadExpression } from './expression.ts';
+import { message, type Text, isText } from '../message/index.ts';
 
 export interface EquationVolume {
   readonly volumeM3: number;
   /** What to know of it: outside its range, a table to check. */
-  readonly doubts: readonly string[];
+  readonly doubts: readonly Text[];
   /** Those of them that this tree’s size gives. */
-  readonly outside: readonly string[];
+  readonly outside: readonly Text[];
 }
 
 export type EquationOutcome =
-  { readonly ok: true; readonly value: EquationVolume } | { readonly ok: false; readonly message: string };
+  { readonly ok: true; readonly value: EquationVolume } | { readonly ok: false; readonly message: Text };
 
 /** Honer's factor from ft³ and in to m³ and cm: 0.0283168 ÷ 2.54². */
 const HONER_FACTOR = 0.0043891;
@@ -29,7 +30,7 @@ function expressionOf(of: Extract<EquationForm, { readonly form: 'user' }>): Rea
   return read;
 }
 
-function rawVolumeM3({ of }: VolumeEquation, dbhCm: number, heightM: number): number | string {
+function rawVolumeM3({ of }: VolumeEquation, dbhCm: number, heightM: number): number | Text {
   switch (of.form) {
     case 'combined-variable':
       return of.a + of.b * dbhCm * dbhCm * heightM;
@@ -63,15 +64,32 @@ export function equationVolume(
   system: UnitSystem = 'metric',
 ): EquationOutcome {
   if (!(dbhCm > 0 && dbhCm <= 600))
-    return { ok: false, message: 'The dbh must lie above 0 and up to 600 cm (236 in).' };
+    return {
+      ok: false,
+      message: message('volume.dbh-must-be-above-0', 'Dbh must be above 0 and up to 600 cm (236 in).'),
+    };
   if (!(heightM > 0 && heightM <= 130))
-    return { ok: false, message: 'The height must lie above 0 and up to 130 m (426 ft).' };
+    return {
+      ok: false,
+      message: message('volume.height-must-be-above-0', 'Height must be above 0 and up to 130 m (426 ft).'),
+    };
   const volumeM3 = rawVolumeM3(equation, dbhCm, heightM);
-  if (typeof volumeM3 === 'string') return { ok: false, message: volumeM3 };
+  if (isText(volumeM3)) return { ok: false, message: volumeM3 };
   const { name, rangeCm, rangeM, rangeIsAssumed, confidence, of } = equation;
-  if (!Number.isFinite(volumeM3)) return { ok: false, message: `${name} gives no number for this tree.` };
+  if (!Number.isFinite(volumeM3))
+    return {
+      ok: false,
+      message: message('volume.gives-no-value-for-this', '{name} gives no value for this tree.', { name }),
+    };
   if (volumeM3 < 0)
-    return { ok: false, message: `${name} gives less than nothing for this tree: it is too small for the equation.` };
+    return {
+      ok: false,
+      message: message(
+        'volume.gives-a-negative-volume-for',
+        '{name} gives a negative volume for this tree: the tree is too small for the equation.',
+        { name },
+      ),
+    };
   const outside = outsideRange(
     { name, isAssumed: rangeIsAssumed === true },
     { dbhCm, heightM },
@@ -82,7 +100,14 @@ export function equationVolume(
     ...outside,
     ...(of.form === 'denzin' && Math.abs(heightM - DENZIN_HEIGHT_M) > DENZIN_BAND_M
       ? [
-          `Denzin has no height in it: it holds from ${lengthWords(DENZIN_HEIGHT_M - DENZIN_BAND_M, system, 0)} to ${lengthWords(DENZIN_HEIGHT_M + DENZIN_BAND_M, system, 0)}.`,
+          message(
+            'volume.denzin-does-not-use-the',
+            'Denzin does not use the height: it is valid from {denzinHeightM} to {denzinHeightM2}.',
+            {
+              denzinHeightM: lengthWords(DENZIN_HEIGHT_M - DENZIN_BAND_M, system, 0),
+              denzinHeightM2: lengthWords(DENZIN_HEIGHT_M + DENZIN_BAND_M, system, 0),
+            },
+          ),
         ]
       : []),
   ];
@@ -90,7 +115,12 @@ export function equationVolume(
     ok: true,
     value: {
       volumeM3,
-      doubts: [...ofSize, ...(confidence === 'medium' ? [`${name}: check against your local table.`] : [])],
+      doubts: [
+        ...ofSize,
+        ...(confidence === 'medium'
+          ? [message('volume.check-against-your-local-table', '{name}: check against your local table.', { name })]
+          : []),
+      ],
       outside: ofSize,
     },
   };
@@ -121,7 +151,7 @@ const EQUATION_FIELDS: ReadonlySet<string> = new Set([
 ]);
 const LONGEST_TEXT = 200;
 
-const isText = (value: unknown): value is string =>
+const isFilled = (value: unknown): value is string =>
   typeof value === 'string' && value.trim() !== '' && value.length <= LONGEST_TEXT;
 const isRange = (value: unknown): boolean =>
   value === undefined ||
@@ -136,34 +166,49 @@ const isForm = (form: unknown): form is EquationForm['form'] =>
 const SOUND_TREE = { dbhCm: 40, heightM: 25 } as const;
 
 /** Why something that came over the wire is no equation, its text with an unknown variable among it; null where it is one. */
-export function equationProblem(value: unknown): string | null {
-  if (typeof value !== 'object' || value === null) return 'An equation has a name, a form and its coefficients.';
+export function equationProblem(value: unknown): Text | null {
+  if (typeof value !== 'object' || value === null)
+    return message('volume.an-equation-needs-a-name', 'An equation needs a name, a form and its coefficients.');
   const equation = value as Record<string, unknown>;
   const unknownField = Object.keys(equation).find((key) => !EQUATION_FIELDS.has(key));
-  if (unknownField !== undefined) return `An equation has no ${unknownField.slice(0, 30)}.`;
-  const missing = ['id', 'name', 'species', 'region', 'source'].find((key) => !isText(equation[key]));
+  if (unknownField !== undefined)
+    return message('volume.an-equation-has-no-field', 'An equation has no field “{slice}”.', {
+      slice: unknownField.slice(0, 30),
+    });
+  const missing = ['id', 'name', 'species', 'region', 'source'].find((key) => !isFilled(equation[key]));
   if (missing !== undefined)
-    return `The equation’s ${missing} must be text of up to ${String(LONGEST_TEXT)} characters.`;
-  if (equation.bark !== 'over' && equation.bark !== 'under') return 'The equation’s bark must be over or under.';
+    return message(
+      'volume.the-equation-s-must-be',
+      'The equation’s {missing} must be text of up to {longestText} characters.',
+      { missing, longestText: String(LONGEST_TEXT) },
+    );
+  if (equation.bark !== 'over' && equation.bark !== 'under')
+    return message('volume.the-equation-s-bark-must', 'The equation’s bark must be over or under.');
   if (!['high', 'medium', 'own'].includes(String(equation.confidence)))
-    return 'The equation’s confidence must be high, medium or own.';
+    return message('volume.the-equation-s-confidence-must', 'The equation’s confidence must be high, medium or own.');
   if (!isRange(equation.rangeCm) || !isRange(equation.rangeM))
-    return 'A range goes from one number above 0 to another.';
+    return message('volume.a-range-needs-two-increasing', 'A range needs two increasing numbers above 0.');
   if (equation.topCm !== undefined && !(Number(equation.topCm) > 0 && Number(equation.topCm) < 200))
-    return 'The top limit must lie between 0 and 200 cm.';
+    return message('volume.top-limit-must-be-0', 'Top limit must be 0 to 200 cm.');
   if (equation.rangeIsAssumed !== undefined && typeof equation.rangeIsAssumed !== 'boolean')
-    return 'Whether the range is assumed must be true or false.';
+    return message('volume.isassumed-must-be-true-or', 'isAssumed must be true or false.');
   const { breastHeightM } = equation;
   if (breastHeightM !== undefined && !(typeof breastHeightM === 'number' && breastHeightM >= 0.5 && breastHeightM <= 2))
-    return 'The breast height must lie between 0.5 and 2 m.';
+    return message('volume.breast-height-must-be-0', 'Breast height must be 0.5 to 2 m.');
   const { form, ...coefficients } = (equation.of ?? {}) as Record<string, unknown>;
-  if (!isForm(form)) return `The equation’s form must be one of ${Object.keys(FORM_FIELDS).join(', ')}.`;
+  if (!isForm(form))
+    return message('volume.the-equation-s-form-must', 'The equation’s form must be one of {join}.', {
+      join: Object.keys(FORM_FIELDS).join(', '),
+    });
   const wanted = FORM_FIELDS[form];
   const isWhole =
     Object.keys(coefficients).length === wanted.length &&
-    wanted.every((key) => (form === 'user' ? isText(coefficients[key]) : Number.isFinite(coefficients[key])));
+    wanted.every((key) => (form === 'user' ? isFilled(coefficients[key]) : Number.isFinite(coefficients[key])));
   if (!isWhole)
-    return `The form ${form} takes ${wanted.length === 0 ? 'no coefficients' : wanted.join(', ')}, and nothing else.`;
+    return message('volume.the-form-takes-and-nothing', 'The form {form} takes {value}, and nothing else.', {
+      form,
+      value: wanted.length === 0 ? message('volume.no-coefficients', 'no coefficients') : wanted.join(', '),
+    });
   const outcome = equationVolume(equation as unknown as VolumeEquation, SOUND_TREE.dbhCm, SOUND_TREE.heightM);
   return outcome.ok ? null : outcome.message;
 }

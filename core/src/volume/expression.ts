@@ -1,9 +1,11 @@
+import { message, type Text, englishOf } from '../message/index.ts';
+
 /** An equation that somebody typed, ready to be worked out: `4.87e-5 * D^1.913 * H^1.027`. */
 export type Expression = (variables: Readonly<Record<string, number>>) => number;
 
 export type ReadExpression =
   | { readonly ok: true; readonly evaluate: Expression; readonly variables: readonly string[] }
-  | { readonly ok: false; readonly message: string };
+  | { readonly ok: false; readonly message: Text };
 
 const FUNCTIONS: Readonly<Record<string, (value: number) => number>> = {
   ln: Math.log,
@@ -21,7 +23,14 @@ interface Token {
   readonly text: string;
 }
 
-class Unreadable extends Error {}
+/** What a token reads as in a sentence. */
+const shownText = ({ kind, text }: Token): Text => (kind === 'end' ? message('volume.the-end', 'the end') : text);
+
+class Unreadable extends Error {
+  constructor(readonly text: Text) {
+    super(englishOf(text));
+  }
+}
 
 function tokensOf(text: string): Token[] {
   const tokens: Token[] = [];
@@ -29,13 +38,18 @@ function tokensOf(text: string): Token[] {
   while (TOKEN.lastIndex < text.trimEnd().length) {
     const start = TOKEN.lastIndex;
     const found = TOKEN.exec(text);
-    if (found === null) throw new Unreadable(`“${text.slice(start).trim().slice(0, 12)}” is not understood.`);
+    if (found === null)
+      throw new Unreadable(
+        message('volume.is-not-understood', '“{slice}” is not understood.', {
+          slice: text.slice(start).trim().slice(0, 12),
+        }),
+      );
     const [, number, name, sign] = found;
     if (number !== undefined) tokens.push({ kind: 'number', text: number });
     else if (name !== undefined) tokens.push({ kind: 'name', text: name });
     else tokens.push({ kind: 'sign', text: AS_TYPED[sign ?? ''] ?? sign ?? '' });
   }
-  return [...tokens, { kind: 'end', text: 'the end' }];
+  return [...tokens, { kind: 'end', text: '' }];
 }
 
 /** Reads sums of products of powers, by recursive descent. */
@@ -51,7 +65,7 @@ class Reader {
   }
 
   private get next(): Token {
-    return this.tokens[this.at] ?? { kind: 'end', text: 'the end' };
+    return this.tokens[this.at] ?? { kind: 'end', text: '' };
   }
 
   private take(text: string): boolean {
@@ -62,7 +76,12 @@ class Reader {
 
   whole(): Expression {
     const expression = this.sum();
-    if (this.next.kind !== 'end') throw new Unreadable(`“${this.next.text}” stands where an operator should be.`);
+    if (this.next.kind !== 'end')
+      throw new Unreadable(
+        message('volume.an-operator-is-expected-at', 'An operator is expected at “{text}”.', {
+          text: shownText(this.next),
+        }),
+      );
     return expression;
   }
 
@@ -120,25 +139,36 @@ class Reader {
     if (kind === 'name') return this.named(text);
     if (kind === 'sign' && text === '(') {
       const inner = this.sum();
-      if (!this.take(')')) throw new Unreadable('A bracket is not closed.');
+      if (!this.take(')')) throw new Unreadable(message('volume.a-bracket-is-not-closed', 'A bracket is not closed.'));
       return inner;
     }
-    throw new Unreadable(`“${text}” stands where a number or a variable should be.`);
+    throw new Unreadable(
+      message('volume.a-number-or-variable-is', 'A number or variable is expected at “{text}”.', {
+        text: shownText({ kind, text }),
+      }),
+    );
   }
 
   private named(name: string): Expression {
     const lower = name.toLowerCase();
     const apply = Object.hasOwn(FUNCTIONS, lower) ? FUNCTIONS[lower] : undefined;
     if (apply !== undefined) {
-      if (!this.take('(')) throw new Unreadable(`${name} wants its argument in brackets.`);
+      if (!this.take('('))
+        throw new Unreadable(
+          message('volume.needs-its-argument-in-brackets', '{name} needs its argument in brackets.', { name }),
+        );
       const inner = this.sum();
-      if (!this.take(')')) throw new Unreadable('A bracket is not closed.');
+      if (!this.take(')')) throw new Unreadable(message('volume.a-bracket-is-not-closed', 'A bracket is not closed.'));
       return (given) => apply(inner(given));
     }
     const variable = this.known.find((each) => each.toLowerCase() === name.toLowerCase());
     if (variable === undefined) {
       throw new Unreadable(
-        `${name.slice(0, 30)} is not a variable here. There are ${this.known.join(' and ')}, and ${Object.keys(FUNCTIONS).join(', ')}.`,
+        message('volume.is-not-a-variable-use', '“{slice}” is not a variable. Use {join} and the functions {join2}.', {
+          slice: name.slice(0, 30),
+          join: this.known.join(' and '),
+          join2: Object.keys(FUNCTIONS).join(', '),
+        }),
       );
     }
     this.used.add(variable);
@@ -152,14 +182,18 @@ class Reader {
  * @param known names of the variables, such as D and H; capitals or not
  */
 export function readExpression(text: string, known: readonly string[]): ReadExpression {
-  if (text.trim() === '') return { ok: false, message: 'Nothing is written.' };
-  if (text.length > LONGEST) return { ok: false, message: `At most ${String(LONGEST)} characters.` };
+  if (text.trim() === '') return { ok: false, message: message('volume.nothing-is-entered', 'Nothing is entered.') };
+  if (text.length > LONGEST)
+    return {
+      ok: false,
+      message: message('volume.at-most-characters', 'At most {longest} characters.', { longest: String(LONGEST) }),
+    };
   try {
     const reader = new Reader(tokensOf(text), known);
     const evaluate = reader.whole();
     return { ok: true, evaluate, variables: [...reader.used] };
   } catch (error) {
-    if (error instanceof Unreadable) return { ok: false, message: error.message };
+    if (error instanceof Unreadable) return { ok: false, message: error.text };
     throw error;
   }
 }

@@ -1,6 +1,7 @@
 import type { FormFactor } from '../protocol/index.ts';
 import { type Estimate, propagate, workOut } from '../uncertainty/index.ts';
 import { convert, printRounded, printStandardError, type UnitId, unitOf, type UnitSystem } from '../units/index.ts';
+import { message } from '../message/index.ts';
 
 const SOURCE = 'Prodan 1965, Holzmesslehre: V = f g H with the breast-height form factor';
 const VOLUME_UNITS: Record<
@@ -35,7 +36,7 @@ export function formFactorVolume(dbh: Estimate, height: Estimate, factor: FormFa
       write: (diameter = '', divisor = '') => `π × ${diameter}² ÷ ${divisor}`,
       decimals: 4,
       unit: unitOf(units.area).symbol,
-      rule: 'basal area from dbh',
+      rule: message('volume.basal-area-from-dbh', 'basal area from dbh'),
       source: 'area of a circle',
     });
     const h = book.stated(convert(height.value, 'm', units.length), height.printed.value.split('.')[1]?.length ?? 0);
@@ -46,7 +47,9 @@ export function formFactorVolume(dbh: Estimate, height: Estimate, factor: FormFa
       decimals: units.decimals,
       final: true,
       unit: unitOf(units.volume).symbol,
-      rule: `form factor ${String(factor.value)} times basal area times height`,
+      rule: message('volume.form-factor-basal-area-height', 'form factor {value} × basal area × height', {
+        value: String(factor.value),
+      }),
       source: SOURCE,
     });
   });
@@ -57,7 +60,12 @@ export function formFactorVolume(dbh: Estimate, height: Estimate, factor: FormFa
     factor,
   ];
   const spread = propagate(([d = 0, h = 0, f = 0]) => (f * h * Math.PI * d * d) / 40_000, inputs);
-  const labels = ['dbh', 'height', 'form factor'] as const;
+  const labels = [
+    message('volume.dbh', 'dbh'),
+    message('volume.height', 'height'),
+    message('volume.form-factor', 'form factor'),
+  ];
+  const keys = ['dbh', 'height', 'form factor'];
   const readingUnits = ['cm', 'm', 'one'] as const;
   return {
     methodId: 'volume.form-factor',
@@ -75,7 +83,7 @@ export function formFactorVolume(dbh: Estimate, height: Estimate, factor: FormFa
     },
     errorWorkings: [],
     contributions: labels.map((label, i) => ({
-      reading: label,
+      reading: keys[i] ?? '',
       label,
       readingStandardError: inputs[i]?.standardError ?? 0,
       readingUnit: readingUnits[i] ?? 'one',

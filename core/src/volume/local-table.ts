@@ -1,5 +1,6 @@
 import { leastSquares, type LinearFit } from '../statistics/index.ts';
 import type { VolumeEquation } from '../protocol/index.ts';
+import { message, type Text } from '../message/index.ts';
 
 /** A stem that was felled or measured optically. */
 export interface MeasuredStem {
@@ -23,7 +24,7 @@ export interface LocalTable {
 }
 
 export type LocalTableOutcome =
-  { readonly ok: true; readonly table: LocalTable } | { readonly ok: false; readonly message: string };
+  { readonly ok: true; readonly table: LocalTable } | { readonly ok: false; readonly message: Text };
 
 /** Fewer stems than this make no table. */
 export const LEAST_STEMS = 6;
@@ -43,10 +44,17 @@ export function fitLocalTable(stems: readonly MeasuredStem[], form: LocalForm, s
   if (stems.length < LEAST_STEMS)
     return {
       ok: false,
-      message: `At least ${String(LEAST_STEMS)} measured stems make a table; there are ${String(stems.length)}.`,
+      message: message(
+        'volume.at-least-measured-stems-are',
+        'At least {leastStems} measured stems are needed; there are {stems}.',
+        { leastStems: String(LEAST_STEMS), stems: String(stems.length) },
+      ),
     };
   if (!stems.every(({ dbhCm, heightM, volumeM3 }) => dbhCm > 0 && heightM > 0 && volumeM3 > 0))
-    return { ok: false, message: 'Every stem needs a dbh, a height and a volume above 0.' };
+    return {
+      ok: false,
+      message: message('volume.every-stem-needs-a-dbh', 'Every stem needs a dbh, a height and a volume above 0.'),
+    };
   const size = ({ dbhCm, heightM }: MeasuredStem): number => dbhCm * dbhCm * heightM;
   const isLog = form === 'schumacher-hall';
   const fit = isLog
@@ -60,12 +68,18 @@ export function fitLocalTable(stems: readonly MeasuredStem[], form: LocalForm, s
         stems.map((stem) => size(stem) ** -2),
       );
   if (fit === null)
-    return { ok: false, message: 'The stems are too much alike: thin and thick, low and tall ones are needed.' };
+    return {
+      ok: false,
+      message: message(
+        'volume.the-stems-are-too-similar',
+        'The stems are too similar: include thin and thick, short and tall ones.',
+      ),
+    };
   const [first = 0, b = 0, c = 0] = fit.coefficients;
   const biasCorrection = isLog ? Math.exp(fit.residualError ** 2 / 2) : 1;
   const equation: VolumeEquation = {
     id: `local-${form}`,
-    name: `Local table, ${species}`,
+    name: `Local volume table, ${species}`,
     of: isLog ? { form, a: Math.exp(first) * biasCorrection, b, c } : { form: 'combined-variable', a: first, b },
     species,
     region: 'this survey',

@@ -22,23 +22,26 @@ import {
   underBark,
 } from '../taper/index.ts';
 import { equationProblem, equationVolume } from './equation.ts';
+import { message, type Text, isText, joined } from '../message/index.ts';
 
 /** By diameters of its own: what is left is the shape between them. */
 const OWN_DIAMETERS_ERROR_SHARE = 0.03;
 
 /** Why something that came over the wire is no way to a volume; null where it is one. */
-export function volumeModelProblem(value: unknown): string | null {
-  if (typeof value !== 'object' || value === null) return 'A volume is by an equation or by a profile.';
+export function volumeModelProblem(value: unknown): Text | null {
+  if (typeof value !== 'object' || value === null)
+    return message('volume.a-volume-needs-an-equation', 'A volume needs an equation or a taper.');
   const { by, equation, taper, errorShare, ...rest } = value as Record<string, unknown>;
   if (
     typeof errorShare !== 'number' ||
     !(errorShare >= VOLUME_ERROR_LIMITS.low && errorShare <= VOLUME_ERROR_LIMITS.high)
   )
-    return 'The error must be a share of the volume, from 0 to 1.';
-  if (Object.keys(rest).length > 0) return `There is no such field: ${Object.keys(rest)[0] ?? ''}.`;
+    return message('volume.standard-error-must-be-a', 'Standard error must be a share of the volume, 0 to 1.');
+  if (Object.keys(rest).length > 0)
+    return message('volume.there-is-no-field', 'There is no field “{rest}”.', { rest: Object.keys(rest)[0] ?? '' });
   if (by === 'equation' && taper === undefined) return equationProblem(equation);
   if (by === 'profile' && equation === undefined) return taperChoiceProblem(taper);
-  return 'A volume is by an equation or by a profile.';
+  return message('volume.a-volume-needs-an-equation', 'A volume needs an equation or a taper.');
 }
 
 /** Whether the volume is of the wood alone. */
@@ -48,10 +51,10 @@ export const volumeBark = (model: VolumeModel | undefined): 'over' | 'under' => 
 };
 
 /** What part of the stem the volume is of, in words. */
-export const volumeLimit = (model: VolumeModel | undefined): string =>
+export const volumeLimit = (model: VolumeModel | undefined): Text =>
   model?.by === 'equation' && model.equation.topCm !== undefined
-    ? `to a ${String(model.equation.topCm)} cm top`
-    : 'whole stem';
+    ? message('volume.to-a-cm-top', 'to a {topCm} cm top', { topCm: String(model.equation.topCm) })
+    : message('volume.whole-stem', 'whole stem');
 
 /**
  * Volume of a stem of a size by a way, in m³, without its error; by the form factor where no way is named. What is wrong,
@@ -65,7 +68,7 @@ export function stemVolumeM3(
   dbhCm: number,
   heightM: number,
   breastHeightM: number,
-): number | string {
+): number | Text {
   if (model === undefined) return (factor.value * Math.PI * dbhCm * dbhCm * heightM) / 40_000;
   if (model.by === 'equation') {
     const outcome = equationVolume(model.equation, dbhCm, heightM);
@@ -90,9 +93,9 @@ export function volumeBelowM3(
   { dbhCm, heightM }: TreeSize,
   breakM: number,
   breastHeightM: number,
-): number | string {
+): number | Text {
   const whole = stemVolumeM3(model, factor, dbhCm, heightM, breastHeightM);
-  if (typeof whole === 'string' || breakM >= heightM) return whole;
+  if (isText(whole) || breakM >= heightM) return whole;
   const taper: TaperChoice = model?.by === 'profile' ? model.taper : { model: 'solids' };
   const outcome = profileByChoice(taper, { dbhCm, heightM }, breastHeightM);
   if (!outcome.ok) return outcome.problem.message;
@@ -101,15 +104,15 @@ export function volumeBelowM3(
 }
 
 const TAPER_WORDS = {
-  solids: 'neiloid, paraboloid and cone',
-  kozak: 'the taper of Kozak, Munro and Smith',
-  ormerod: 'the taper of Ormerod',
-  'max-burkhart': 'the taper of Max and Burkhart',
-  behre: 'the form class of Behre',
+  solids: message('volume.tree-volume.solids', 'neiloid, paraboloid and cone'),
+  kozak: message('volume.tree-volume.kozak', 'taper of Kozak, Munro and Smith'),
+  ormerod: message('volume.tree-volume.ormerod', 'taper of Ormerod'),
+  'max-burkhart': message('volume.tree-volume.taper-of-max-and-burkhart', 'taper of Max and Burkhart'),
+  behre: message('volume.tree-volume.behre', 'form class of Behre'),
 } as const;
 
 /** The way in a few words, as a report names it. */
-export const volumeName = (model: VolumeModel): string =>
+export const volumeName = (model: VolumeModel): Text =>
   model.by === 'equation' ? model.equation.name : TAPER_WORDS[model.taper.model];
 
 /** What a tree’s volume is worked out from. */
@@ -126,11 +129,11 @@ interface Way {
   readonly methodId: string;
   readonly volumeM3: (dbhCm: number, heightM: number) => number | null;
   readonly write: (dbh: string, height: string) => string;
-  readonly rule: string;
-  readonly source: string;
+  readonly rule: Text;
+  readonly source: Text;
   readonly errorShare: number;
-  readonly words: string;
-  readonly notes: readonly string[];
+  readonly words: Text;
+  readonly notes: readonly Text[];
 }
 
 const figures = (value: number): string => String(Number(value.toPrecision(6)));
@@ -157,7 +160,7 @@ function wayOf(
   { upper, dbh, height, breastHeightM }: TreeOfVolume,
   model: VolumeModel,
   system: UnitSystem,
-): Way | string {
+): Way | Text {
   if (model.by === 'equation') {
     const { equation, errorShare } = model;
     const outcome = equationVolume(equation, dbh.value, height.value, system);
@@ -169,10 +172,10 @@ function wayOf(
         return found.ok ? found.value.volumeM3 : null;
       },
       write: (d, h) => written(equation, d, h),
-      rule: `${equation.name}, ${equation.bark} bark`,
+      rule: message('volume.bark', '{name}, {bark} bark', { name: equation.name, bark: equation.bark }),
       source: equation.confidence === 'medium' ? `${equation.source}; check against your local table` : equation.source,
       errorShare,
-      words: 'table',
+      words: message('volume.volume-equation', 'volume equation'),
       notes: outcome.value.outside,
     };
   }
@@ -204,16 +207,27 @@ function wayOf(
       return found?.ok === true ? found.profile.volumeM3(0, heightM) : null;
     },
     write: (d, h) =>
-      `∫ π d² ÷ 40000 from 0 to ${h}, dbh ${d}${own === null ? '' : `, ${upper.map((each) => `${printRounded(each.diameterCm, 1)} cm at ${printRounded(each.heightM, 1)} m`).join(', ')}`}`,
-    rule: `the stem by its profile: ${outcome.profile.words}, ${outcome.profile.bark} bark`,
-    source: own === null ? [outcome.profile.source, ...taperDoubts(model.taper)].join('; ') : outcome.profile.source,
+      `∫ π d² ÷ 40000, 0 → ${h}, d = ${[
+        d,
+        ...(own === null
+          ? []
+          : upper.map((each) => `${printRounded(each.diameterCm, 1)} cm ↑ ${printRounded(each.heightM, 1)} m`)),
+      ].join(', ')}`,
+    rule: message('volume.stem-profile-bark', 'stem profile: {words}, {bark} bark', {
+      words: outcome.profile.words,
+      bark: outcome.profile.bark,
+    }),
+    source: own === null ? joined([outcome.profile.source, ...taperDoubts(model.taper)], '; ') : outcome.profile.source,
     errorShare: own === null ? model.errorShare : OWN_DIAMETERS_ERROR_SHARE,
-    words: own === null ? 'taper' : 'shape between its diameters',
+    words:
+      own === null
+        ? message('volume.taper', 'taper')
+        : message('volume.shape-between-measured-diameters', 'shape between measured diameters'),
     notes: own === null ? outsideTaper(model.taper, tree, system) : [],
   };
 }
 
-const finding = (code: string, severity: Finding['severity'], title: string, message: string): Finding => ({
+const finding = (code: string, severity: Finding['severity'], title: Text, message: Text): Finding => ({
   code,
   severity,
   reading: null,
@@ -237,8 +251,13 @@ export function treeVolume(
   const { dbh, height } = tree;
   if (model === undefined) return { ok: true, estimate: formFactorVolume(dbh, height, factor, system) };
   const way = wayOf(tree, model, system);
-  if (typeof way === 'string')
-    return { ok: false, findings: [finding('volume.none', 'check', 'No volume for this tree', way)] };
+  if (isText(way))
+    return {
+      ok: false,
+      findings: [
+        finding('volume.none', 'check', message('volume.no-volume-for-this-tree', 'No volume for this tree'), way),
+      ],
+    };
   const isMetric = system === 'metric';
   const decimals = isMetric ? 3 : 1;
   const ft3PerM3 = convert(1, 'm3', 'ft3');
@@ -264,7 +283,7 @@ export function treeVolume(
           decimals,
           final: true,
           unit: unitOf('ft3').symbol,
-          rule: 'cubic metres to cubic feet',
+          rule: message('volume.cubic-metres-to-cubic-feet', 'cubic metres to cubic feet'),
           source: 'definition of the foot, 0.3048 m',
         });
   });
@@ -275,7 +294,8 @@ export function treeVolume(
     { value: 1, standardError: way.errorShare },
   ];
   const spread = propagate(([d = 0, h = 0, k = 0]) => k * (way.volumeM3(d, h) ?? value), inputs);
-  const labels = ['dbh', 'height', way.words] as const;
+  const labels = [message('volume.dbh', 'dbh'), message('volume.height', 'height'), way.words];
+  const keys = ['dbh', 'height'];
   const readingUnits = ['cm', 'm', 'one'] as const;
   return {
     ok: true,
@@ -295,13 +315,20 @@ export function treeVolume(
       },
       errorWorkings: [],
       contributions: labels.map((label, i) => ({
-        reading: i < 2 ? label : null,
+        reading: keys[i] ?? null,
         label,
         readingStandardError: inputs[i]?.standardError ?? 0,
         readingUnit: readingUnits[i] ?? 'one',
         effect: spread.parts[i]?.effect ?? 0,
       })),
-      findings: way.notes.map((note) => finding('volume.range', 'note', 'Outside the table’s range', note)),
+      findings: way.notes.map((note) =>
+        finding(
+          'volume.range',
+          'note',
+          message('volume.outside-the-range-of-the', 'Outside the range of the table'),
+          note,
+        ),
+      ),
     },
   };
 }

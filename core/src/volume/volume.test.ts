@@ -19,6 +19,7 @@ import { equationProblem, EQUATIONS, equationVolume } from './equation.ts';
 import { fitLocalTable, type MeasuredStem } from './local-table.ts';
 import { readExpression } from './expression.ts';
 import { volumeLimit } from './tree-volume.ts';
+import { inEnglish } from '../testing/english.ts';
 
 type Inputs = Readonly<Record<string, number>>;
 
@@ -63,7 +64,9 @@ describe('published volumes by equations', () => {
     if (fir === undefined) throw new Error('no fir');
     const outcome = equationVolume(fir, 19.7, 15.3);
     expect(outcome.ok ? outcome.value.volumeM3 : NaN).toBeCloseTo(0.20628782422, 9);
-    expect(outcome.ok ? outcome.value.doubts : []).toEqual(['Honer, balsam fir: check against your local table.']);
+    expect(inEnglish(outcome.ok ? outcome.value.doubts : [])).toEqual([
+      'Honer, balsam fir: check against your local table.',
+    ]);
   });
 });
 
@@ -134,17 +137,17 @@ describe('an equation', () => {
       55,
       32,
     );
-    expect(outcome.ok ? outcome.value.doubts : []).toEqual([
-      'Outside the range of Test equation: a dbh of 55 cm, made from 10 to 40 cm.',
-      'Outside the range of Test equation: a height of 32 m, made from 8 to 30 m.',
+    expect(inEnglish(outcome.ok ? outcome.value.doubts : [])).toEqual([
+      'Outside the range of Test equation: dbh 55 cm, made from 10 to 40 cm.',
+      'Outside the range of Test equation: height 32 m, made from 8 to 30 m.',
     ]);
   });
 
   it('is never negative, and never without a number', () => {
     const below = equationVolume(equation({ form: 'combined-variable', a: -0.1, b: 3e-5 }), 10, 8);
-    expect(below.ok ? '' : below.message).toContain('less than nothing');
+    expect(inEnglish(below.ok ? '' : below.message)).toContain('negative volume');
     const nothing = equationVolume(equation({ form: 'user', text: 'ln(D - 50)' }), 20, 20);
-    expect(nothing.ok ? '' : nothing.message).toContain('gives no number');
+    expect(inEnglish(nothing.ok ? '' : nothing.message)).toContain('gives no value');
     for (const [dbhCm, heightM] of [
       [0, 20],
       [30, -1],
@@ -157,8 +160,8 @@ describe('an equation', () => {
     const outcome = equationVolume(equation({ form: 'user', text: '4.87e-5 × D^1.913 * h^1.027' }), 33.8, 24.7);
     expect(outcome.ok ? outcome.value.volumeM3 : NaN).toBeCloseTo(1.10318, 5);
     const unknown = equationVolume(equation({ form: 'user', text: '0.001 * girth^2' }), 33.8, 24.7);
-    expect(unknown.ok ? '' : unknown.message).toBe(
-      'girth is not a variable here. There are D and H, and ln, log, exp, sqrt.',
+    expect(inEnglish(unknown.ok ? '' : unknown.message)).toBe(
+      '“girth” is not a variable. Use D and H and the functions ln, log, exp, sqrt.',
     );
   });
 });
@@ -166,7 +169,7 @@ describe('an equation', () => {
 describe('an equation as text', () => {
   const valueOf = (text: string): number | string => {
     const read = readExpression(text, ['D', 'H']);
-    return read.ok ? read.evaluate({ D: 3, H: 2 }) : read.message;
+    return read.ok ? read.evaluate({ D: 3, H: 2 }) : inEnglish(read.message);
   };
   it.each([
     ['1 + 2 * 3', 7],
@@ -184,9 +187,9 @@ describe('an equation as text', () => {
   });
 
   it.each([
-    ['', 'Nothing is written'],
-    ['D +', '“the end” stands where'],
-    ['D H', '“H” stands where an operator'],
+    ['', 'Nothing is entered'],
+    ['D +', 'expected at “the end”'],
+    ['D H', 'An operator is expected at “H”'],
     ['(D', 'not closed'],
     ['sqrt D', 'in brackets'],
     ['D ? 1 : 2', '“? 1 : 2” is not understood'],
@@ -236,7 +239,7 @@ describe('a local volume table', () => {
       return { dbhCm, heightM, volumeM3: TRUE.a + TRUE.b * dbhCm * dbhCm * heightM };
     });
     const outcome = fitLocalTable(exact, 'combined-variable', 'beech');
-    if (!outcome.ok) throw new Error(outcome.message);
+    if (!outcome.ok) throw new Error(inEnglish(outcome.message));
     const { of } = outcome.table.equation;
     expect(of).toMatchObject({ form: 'combined-variable' });
     expect(of.form === 'combined-variable' ? of.a : NaN).toBeCloseTo(TRUE.a, 9);
@@ -259,7 +262,7 @@ describe('a local volume table', () => {
           form,
           'beech',
         );
-        if (!outcome.ok) throw new Error(outcome.message);
+        if (!outcome.ok) throw new Error(inEnglish(outcome.message));
         truth.forEach((value, j) => {
           const [low = 0, high = 0] = outcome.table.fit.intervals[j] ?? [];
           if (low <= value && value <= high) held[j] = (held[j] ?? 0) + 1;
@@ -276,7 +279,7 @@ describe('a local volume table', () => {
     const random = seededRandom(9);
     const stems = Array.from({ length: 4000 }, () => powers(random));
     const outcome = fitLocalTable(stems, 'schumacher-hall', 'beech');
-    if (!outcome.ok) throw new Error(outcome.message);
+    if (!outcome.ok) throw new Error(inEnglish(outcome.message));
     const { residuals, biasCorrection, treeErrorShare } = outcome.table;
     const measured = stems.reduce((sum, { volumeM3 }) => sum + volumeM3, 0);
     expect(Math.abs(residuals.reduce((sum, { residualM3 }) => sum + residualM3, 0) / measured)).toBeLessThan(0.005);
@@ -291,10 +294,10 @@ describe('a local volume table', () => {
     if (first === undefined) throw new Error('no stem');
     const said = (list: readonly MeasuredStem[]): string => {
       const outcome = fitLocalTable(list, 'combined-variable', 'beech');
-      return outcome.ok ? '' : outcome.message;
+      return outcome.ok ? '' : inEnglish(outcome.message);
     };
     expect(said(stems.slice(0, 5))).toContain('At least 6');
-    expect(said(stems.map(() => first))).toContain('too much alike');
+    expect(said(stems.map(() => first))).toContain('too similar');
     expect(said([...stems, { ...first, volumeM3: 0 }])).toContain('above 0');
   });
 });
@@ -327,12 +330,12 @@ describe('the equations that come with the application', () => {
   it('say what they are of: Denzin is wood to 7 cm, for trees of 23 to 27 m', () => {
     const denzin = EQUATIONS.find(({ id }) => id === 'denzin');
     if (denzin === undefined) throw new Error('no Denzin');
-    expect(volumeLimit({ by: 'equation', equation: denzin, errorShare: 0.1 })).toBe('to a 7 cm top');
-    expect(volumeLimit(undefined)).toBe('whole stem');
+    expect(inEnglish(volumeLimit({ by: 'equation', equation: denzin, errorShare: 0.1 }))).toBe('to a 7 cm top');
+    expect(inEnglish(volumeLimit(undefined))).toBe('whole stem');
     expect(denzin.confidence).toBe('medium');
     // 30 cm and 22 m: 0.9 m³ would be a form factor of 0.58
     const short = equationVolume(denzin, 30, 22);
-    expect(short.ok ? short.value.outside.join(' ') : '').toContain('from 23 m to 27 m');
+    expect(short.ok ? inEnglish(short.value.outside).join(' ') : '').toContain('from 23 m to 27 m');
     const normal = equationVolume(denzin, 30, 25);
     expect(normal.ok ? normal.value.outside : null).toEqual([]);
   });
@@ -343,11 +346,11 @@ describe('the equations that come with the application', () => {
     for (const each of honer) {
       expect(each).toMatchObject({ rangeIsAssumed: true, breastHeightM: 1.37 });
       const thick = equationVolume(each, 90, 30);
-      expect(thick.ok ? thick.value.outside.join(' ') : '').toContain('assumed 5 to 80 cm');
+      expect(thick.ok ? inEnglish(thick.value.outside).join(' ') : '').toContain('assumed range 5 to 80 cm');
     }
     const [first] = honer;
-    expect(equationProblem({ ...first, rangeIsAssumed: 'yes' })).toContain('true or false');
-    expect(equationProblem({ ...first, breastHeightM: 9 })).toContain('between 0.5 and 2 m');
+    expect(inEnglish(equationProblem({ ...first, rangeIsAssumed: 'yes' }))).toContain('true or false');
+    expect(inEnglish(equationProblem({ ...first, breastHeightM: 9 }))).toContain('0.5 to 2 m');
     expect(equationProblem(first)).toBeNull();
   });
 

@@ -1,6 +1,7 @@
 import { convert, type UnitSystem } from '@arbolito/core/units';
 import type { EChartsCoreOption } from 'echarts/core';
 import { type ChartLook, TONES } from './look.ts';
+import { t } from '../messages/text.ts';
 
 /** Stems by diameter class, stacked by species, with the fitted distribution. */
 export interface DistributionChart {
@@ -41,7 +42,7 @@ export const distributionOption =
         : [
             {
               type: 'line',
-              name: 'Weibull',
+              name: t('charts.weibull', 'Weibull'),
               data: [...fitted],
               smooth: true,
               symbol: 'none',
@@ -70,7 +71,7 @@ export const progressOption =
     xAxis: {
       type: 'category',
       data: steps.map(({ plots }) => String(plots)),
-      name: 'plots',
+      name: t('charts.plots', 'plots'),
       nameLocation: 'middle',
       nameGap: 30,
       ...axis,
@@ -97,7 +98,7 @@ export const progressOption =
       },
       {
         type: 'line',
-        name: '95 % interval, ± % of the mean',
+        name: t('charts.95-interval-of-the-mean', '95 % interval, ± % of the mean'),
         yAxisIndex: 1,
         data: steps.map(({ errorPct }) => errorPct),
         symbol: 'diamond',
@@ -119,7 +120,13 @@ export const sharesOption =
     aria: { enabled: true },
     grid: { left: 8, right: 56, top: 8, bottom: 34 },
     tooltip: { trigger: 'item', valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} %` },
-    xAxis: { type: 'value', name: '% of basal area', nameLocation: 'middle', nameGap: 28, ...axis },
+    xAxis: {
+      type: 'value',
+      name: t('charts.of-basal-area', '% of basal area'),
+      nameLocation: 'middle',
+      nameGap: 28,
+      ...axis,
+    },
     yAxis: { type: 'category', data: species.map(({ name }) => name).reverse(), ...axis },
     series: [
       {
@@ -185,14 +192,20 @@ export const plotMapOption =
       tooltip: { trigger: 'item' },
       xAxis: {
         type: 'value',
-        name: `${unit} east`,
+        name: t('charts.east', '{unit} east', { unit }),
         nameLocation: 'middle',
         nameGap: 28,
         ...about(east, half),
         ...axis,
         ...label,
       },
-      yAxis: { type: 'value', name: `${unit} north`, ...about(north, half), ...axis, ...label },
+      yAxis: {
+        type: 'value',
+        name: t('charts.north', '{unit} north', { unit }),
+        ...about(north, half),
+        ...axis,
+        ...label,
+      },
       series: [
         ...outlines.map((outline) => ({
           type: 'line',
@@ -205,7 +218,7 @@ export const plotMapOption =
           type: 'scatter',
           name: valueLabel,
           data: plots.map(({ label, value, ...plot }) => ({
-            name: `plot ${label}`,
+            name: t('charts.plot', 'plot {label}', { label }),
             value: [plot.east, plot.north, value],
             symbolSize: size(value),
             symbol: value === null ? 'emptyCircle' : 'circle',

@@ -1,4 +1,5 @@
 import type { ProblemView } from '../contracts/views.ts';
+import { t } from '../messages/text.ts';
 
 /**
  * Why a request failed.
@@ -35,8 +36,10 @@ export const fieldRefusals = (error: unknown): readonly FieldRefusal[] =>
  *
  * @param otherwise said for an error that is not one of the API
  */
-export const errorText = (error: unknown, otherwise = 'That did not work. Try again.'): string =>
-  error instanceof Error ? error.message : otherwise;
+export const errorText = (
+  error: unknown,
+  otherwise = t('client.the-action-failed-try-again', 'The action failed. Try again.'),
+): string => (error instanceof Error ? error.message : otherwise);
 
 const RETRY_S = 3;
 /** How long an answer may take. A file takes longer to send than a form. */
@@ -64,7 +67,10 @@ export function errorOfAnswer(status: number, problem: ProblemView | null, retry
   const isBusy = status === 503 || TRY_LATER.includes(status);
   if (status >= 500 || isBusy || problem === null)
     return new ApiError(
-      problem?.detail ?? `The server answered ${String(status)}.`,
+      problem?.detail ??
+        t('client.the-server-answered-with-status', 'The server answered with status {status}.', {
+          status: String(status),
+        }),
       isBusy ? 'unreachable' : 'failing',
       null,
       Number(retryAfter ?? RETRY_S),
@@ -93,8 +99,12 @@ async function request(
       ...(body === undefined ? {} : { body: body instanceof Blob ? body : JSON.stringify(body) }),
     });
   } catch {
-    if (tooLate.signal.aborted) throw new ApiError(`No answer within ${String(limitS)} seconds.`, 'failing');
-    throw new ApiError('No connection to the server.', 'unreachable');
+    if (tooLate.signal.aborted)
+      throw new ApiError(
+        t('client.no-answer-within-seconds', 'No answer within {limitS} seconds.', { limitS: String(limitS) }),
+        'failing',
+      );
+    throw new ApiError(t('client.no-connection-to-the-server', 'No connection to the server.'), 'unreachable');
   } finally {
     clearTimeout(timer);
   }
@@ -118,7 +128,7 @@ export async function call<T>(
   try {
     return (await response.json()) as T;
   } catch {
-    throw new ApiError('No connection to the server.', 'unreachable');
+    throw new ApiError(t('client.no-connection-to-the-server', 'No connection to the server.'), 'unreachable');
   }
 }
 
@@ -148,7 +158,11 @@ export async function callUntilAnswered<T>(url: string, body: unknown, onWait: (
       return await call<T>('POST', url, body);
     } catch (error) {
       if (!(error instanceof ApiError) || error.kind === 'refused') throw error;
-      onWait(`${error.message} What you have entered is kept; it is sent again by itself.`);
+      onWait(
+        t('client.your-entries-are-kept-and', '{message} Your entries are kept and will be sent automatically.', {
+          message: error.message,
+        }),
+      );
       await new Promise((resolve) => setTimeout(resolve, error.retryAfterS * 1000));
     }
   }

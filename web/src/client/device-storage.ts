@@ -1,4 +1,5 @@
 import { atom } from 'nanostores';
+import { t } from '../messages/text.ts';
 
 /** What keeps this device from storing anything, in words; null while storage works. */
 export const storageProblem = atom<string | null>(null);
@@ -18,8 +19,14 @@ function browserStorage(): Storage | null {
 const report = (cause: 'full' | 'forbidden'): void => {
   storageProblem.set(
     cause === 'full'
-      ? 'The storage of this device is full. What you enter is sent to the server, but it is lost if this page closes before it is sent. Delete site data you do not need.'
-      : 'This browser does not allow the application to store data. What you enter is sent to the server, but it is lost if this page closes before it is sent. Allow site data for this address.',
+      ? t(
+          'client.the-storage-of-this-device',
+          'The storage of this device is full. Entries are sent to the server, but are lost if this page closes before they are sent. Delete site data you do not need.',
+        )
+      : t(
+          'client.this-browser-does-not-allow',
+          'This browser does not allow the application to store data. Entries are sent to the server, but are lost if this page closes before they are sent. Allow site data for this address.',
+        ),
   );
 };
 

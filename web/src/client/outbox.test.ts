@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Write, WriteResult } from './outbox.ts';
+import { inEnglish } from '../../../core/src/testing/english.ts';
 
 /** A browser's storage, as far as the outbox uses it. */
 class Storage {
@@ -118,13 +119,15 @@ describe('the outbox', () => {
     const fates: WriteResult[] = [];
     send(write('a'), (fate) => fates.push(fate));
     await vi.advanceTimersByTimeAsync(100);
-    expect(fates).toMatchObject([{ kind: 'refused', problem: { detail: 'tree 1 is there' } }]);
+    expect(inEnglish(fates)).toMatchObject([{ kind: 'refused', problem: { detail: 'tree 1 is there' } }]);
     expect(refused.get()).toEqual([]);
 
     storage.setItem('arbolito.outbox:0000000000000001:b', JSON.stringify(write('b')));
     const later = await open();
     await vi.advanceTimersByTimeAsync(100);
-    expect(later.refused.get()).toMatchObject([{ write: { id: 'b' }, problem: { detail: 'tree 1 is there' } }]);
+    expect(inEnglish(later.refused.get())).toMatchObject([
+      { write: { id: 'b' }, problem: { detail: 'tree 1 is there' } },
+    ]);
     later.discard('b');
     expect(later.refused.get()).toEqual([]);
     expect(storage.length).toBe(0);
@@ -152,7 +155,7 @@ describe('the outbox', () => {
     first.send(write('good'), (fate) => fates.push(fate));
     await vi.advanceTimersByTimeAsync(14_100);
     expect(sent()).toEqual(['bad', 'bad', 'bad', 'good']);
-    expect(fates).toMatchObject([{ kind: 'kept' }]);
+    expect(inEnglish(fates)).toMatchObject([{ kind: 'kept' }]);
     expect(first.outbox.get()).toEqual([]);
     expect(first.setAside.get()).toMatchObject([{ write: { id: 'bad' }, reason: 'broken' }]);
     expect(first.notSent().map(({ id }) => id)).toEqual(['bad']);
@@ -202,7 +205,7 @@ describe('the outbox', () => {
     send(write('a'), (fate) => fates.push(fate));
     await vi.advanceTimersByTimeAsync(14_100);
     discard('a');
-    expect(fates).toMatchObject([{ kind: 'refused' }]);
+    expect(inEnglish(fates)).toMatchObject([{ kind: 'refused' }]);
     expect(setAside.get()).toEqual([]);
   });
 

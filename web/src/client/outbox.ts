@@ -2,6 +2,7 @@ import { atom } from 'nanostores';
 import type { ProblemView } from '../contracts/views.ts';
 import { ApiError, call } from './api.ts';
 import { deviceStorage } from './device-storage.ts';
+import { t } from '../messages/text.ts';
 
 /** A write on its way to the server. Its body carries its own identifier, so that sending it twice does no harm. */
 export interface Write {
@@ -161,7 +162,13 @@ export function discard(id: string): void {
   const listener = listeners.get(id);
   listeners.delete(id);
   if (entry !== undefined) {
-    const problem = { type: 'about:blank', title: 'Not sent', status: 500, detail: entry.reason, code: 'discarded' };
+    const problem = {
+      type: 'about:blank',
+      title: t('client.not-sent', 'Not sent'),
+      status: 500,
+      detail: entry.reason,
+      code: 'discarded',
+    };
     listener?.({ kind: 'refused', problem });
   }
 }

@@ -1,15 +1,17 @@
 import { call, download, errorText } from './api.ts';
 import { newId } from './identity.ts';
+import { t, say } from '../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 interface Progress {
   readonly stage: 'waiting' | 'reading' | 'setting';
   readonly share: number | null;
 }
 
-const WORDS: Readonly<Record<Progress['stage'], string>> = {
-  waiting: 'Waiting for another report …',
-  reading: 'Reading the survey …',
-  setting: 'Making the file …',
+const WORDS: Readonly<Record<Progress['stage'], Text>> = {
+  waiting: message('client.waiting-for-another-report', 'Waiting for another report…'),
+  reading: message('client.reading-the-survey', 'Reading the survey…'),
+  setting: message('client.creating-the-file', 'Creating the file…'),
 };
 const ASK_EVERY_MS = 700;
 /** A report of a large survey takes minutes. */
@@ -28,14 +30,14 @@ async function make(href: string, status: HTMLElement): Promise<void> {
   const job = newId();
   const bar = document.createElement('progress');
   bar.className = 'h-4 w-56 accent-lichen';
-  bar.setAttribute('aria-label', 'Progress');
+  bar.setAttribute('aria-label', t('client.progress', 'Progress'));
   const words = document.createElement('span');
-  words.textContent = WORDS.reading;
+  words.textContent = say(WORDS.reading);
   status.replaceChildren(words, bar);
   const timer = window.setInterval(() => {
     call<Progress>('GET', `/print/progress?job=${job}`)
       .then(({ stage, share }) => {
-        words.textContent = WORDS[stage];
+        words.textContent = say(WORDS[stage]);
         if (share === null) bar.removeAttribute('value');
         else bar.value = share;
       })
@@ -44,9 +46,11 @@ async function make(href: string, status: HTMLElement): Promise<void> {
   try {
     const { file, name } = await download(`${href}&job=${job}`, { limitS: FILE_LIMIT_S });
     save(file, name);
-    status.replaceChildren('The file is ready.');
+    status.replaceChildren(t('client.the-file-is-ready', 'The file is ready.'));
   } catch (error) {
-    status.replaceChildren(`${errorText(error)} The file was not made: try again.`);
+    status.replaceChildren(
+      t('client.the-file-was-not-created', '{error} The file was not created. Try again.', { error: errorText(error) }),
+    );
   } finally {
     window.clearInterval(timer);
   }

@@ -1,5 +1,6 @@
 import type { ProblemView } from '../contracts/views.ts';
 import { ApiError, errorOfAnswer } from './api.ts';
+import { t } from '../messages/text.ts';
 
 /** A file on its way. */
 export interface Sending {
@@ -30,10 +31,18 @@ export function sendFile(url: string, file: File, onShare: (share: number) => vo
       else reject(errorOfAnswer(request.status, body as ProblemView | null, request.getResponseHeader('retry-after')));
     };
     request.onerror = () => {
-      reject(new ApiError('No connection to the server. Nothing was kept; send it again.', 'unreachable'));
+      reject(
+        new ApiError(
+          t(
+            'client.no-connection-to-the-server-nothing',
+            'No connection to the server. Nothing was saved. Send the file again.',
+          ),
+          'unreachable',
+        ),
+      );
     };
     request.onabort = () => {
-      reject(new ApiError('Stopped. Nothing was kept.', 'failing'));
+      reject(new ApiError(t('client.stopped-nothing-was-saved', 'Stopped. Nothing was saved.'), 'failing'));
     };
   });
   request.open('POST', url);

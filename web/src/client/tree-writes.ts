@@ -6,6 +6,7 @@ import { type Finding, findingsOf } from '@arbolito/core/uncertainty';
 import type { ActDto, NewTreeDto, TreeCorrectionDto } from '../contracts/tree.ts';
 import { deviceId, newId, now } from './identity.ts';
 import type { Write } from './outbox.ts';
+import { t, say } from '../messages/text.ts';
 
 /** Why a tree cannot be kept yet. */
 export interface BlockingError {
@@ -23,7 +24,7 @@ const asHindrances = (
 ): BlockingError[] =>
   findings
     .filter(({ severity }) => severity === 'stop')
-    .map(({ reading, title, message }) => ({ ...at, reading, message: `${of}${title}. ${message}` }));
+    .map(({ reading, title, message }) => ({ ...at, reading, message: `${of}${say(title)}. ${say(message)}` }));
 
 /** Who reads here, on this device, now. */
 export const stampOf = (observer: string): ReadingStamp => ({ newId, observer, device: deviceId(), takenAt: now() });
@@ -34,8 +35,9 @@ export function blockingErrors(
   { unitSystem, fieldRules }: TreeProtocol,
 ): BlockingError[] {
   const found: BlockingError[] = [];
-  if (tree.speciesCode === '') found.push({ measure: 'species', reading: null, message: 'Name the species.' });
-  if (tree.tag === '') found.push({ measure: 'tag', reading: null, message: 'Give the tree a tag.' });
+  if (tree.speciesCode === '')
+    found.push({ measure: 'species', reading: null, message: t('client.choose-a-species', 'Choose a species.') });
+  if (tree.tag === '') found.push({ measure: 'tag', reading: null, message: t('client.enter-a-tag', 'Enter a tag.') });
   const context = { unitSystem, twoFaces: fieldRules.twoFaces };
   let begun = false;
   for (const { ordinal: stem } of tree.stems) {
@@ -45,7 +47,9 @@ export function blockingErrors(
       begun = true;
       const outcome = evaluate(read.method, read.readings, context);
       const findings = read.errors.length > 0 ? read.errors : outcome.ok ? [] : outcome.findings;
-      found.push(...asHindrances(stem === 1 ? '' : `Stem ${stem}: `, { measure, stem }, findings));
+      found.push(
+        ...asHindrances(stem === 1 ? '' : t('client.stem', 'Stem {stem}: ', { stem }), { measure, stem }, findings),
+      );
     }
   }
   for (const { heightNo, distance, outcome } of evaluateHeights(tree, context, {}, unread).heights) {
@@ -55,13 +59,17 @@ export function blockingErrors(
     ] as const) {
       if (of === null) continue;
       begun = true;
-      const words = heightNo === 1 ? '' : `Height ${heightNo}: `;
+      const words = heightNo === 1 ? '' : t('client.height', 'Height {heightNo}: ', { heightNo });
       if (!of.ok) found.push(...asHindrances(words, { measure, stem: 1, heightNo }, findingsOf(of)));
     }
   }
   // A guessed tree is on the record before anybody measures it.
   if (!begun && tree.predictedVolumeM3 === undefined)
-    found.push({ measure: 'diameter', reading: null, message: 'Give at least the diameter.' });
+    found.push({
+      measure: 'diameter',
+      reading: null,
+      message: t('client.enter-at-least-the-diameter', 'Enter at least the diameter.'),
+    });
   return found;
 }
 

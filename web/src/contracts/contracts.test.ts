@@ -136,7 +136,7 @@ describe('field rules on the wire', () => {
     ['a breast height that is text', { ...rules, breastHeightM: '1.3' }, '/breastHeightM'],
     ['no rules', { breastHeightM: 1.3 }, '/fieldRules'],
     ['a rule left out', withRules({ lean: undefined }), '/fieldRules/lean'],
-    ['another school', withRules({ severalStems: 'mean of all' }), '/fieldRules/severalStems'],
+    ['another school', withRules({ severalStems: 'mean of the population' }), '/fieldRules/severalStems'],
     ['classes as text', withRules({ classes: '2cm' }), '/fieldRules/classes'],
     ['a place of classes', withRules({ classes: { width: '2cm', place: 'up' } }), '/fieldRules/classes/place'],
     ['a product below zero', withRules({ products: [{ name: 'saw', fromCm: -1 }] }), '/fieldRules/products/0/fromCm'],

@@ -13,6 +13,7 @@ import {
   type ValidationArguments,
 } from 'class-validator';
 import { type FieldRule, followsRule, ruleText } from './rules/field-rule.ts';
+import { englishOf, type Text } from '@arbolito/core/message';
 
 /** Class of an object within an object. */
 type Contract = new () => object;
@@ -172,13 +173,13 @@ export const IsListOfValues = (
  * @param problem the sentence, or null where all is well
  */
 export const IsSound =
-  (problem: (value: unknown) => string | null): PropertyDecorator =>
+  (problem: (value: unknown) => Text | null): PropertyDecorator =>
   (target, property) => {
     registerDecorator({
       name: 'sound',
       target: target.constructor,
       propertyName: String(property),
-      options: { message: ({ value }) => `cannot be used: ${(problem(value) ?? '').replace(/\.$/, '')}` },
+      options: { message: ({ value }) => `cannot be used: ${englishOf(problem(value) ?? '').replace(/\.$/, '')}` },
       validator: { validate: (value: unknown) => problem(value) === null },
     });
   };

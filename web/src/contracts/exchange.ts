@@ -3,6 +3,7 @@ import type { DecimalMark, Matching } from '@arbolito/core/tree-file';
 import { Transform } from 'class-transformer';
 import { IsBoolean, IsIn, IsObject, IsOptional, IsUUID } from 'class-validator';
 import { IsLine } from './decorators.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** What a file of trees may be. */
 export const FILE_LIMITS = {
@@ -61,8 +62,8 @@ export class ImportOptionsDto {
 export interface FileErrorView {
   /** Counted as a spreadsheet does: the head is row 1. */
   readonly row: number;
-  readonly column: string;
-  readonly message: string;
+  readonly column: Text;
+  readonly message: Text;
 }
 
 /** What a file of trees would bring. */
@@ -72,7 +73,7 @@ export interface ImportPreview {
   readonly decimal: DecimalMark;
   readonly delimiter: string;
   /** Why it cannot be read with these columns; null where it can. */
-  readonly problem: string | null;
+  readonly problem: Text | null;
   readonly rows: number;
   readonly trees: number;
   /** Plots of the file that are not there yet. */

@@ -15,6 +15,7 @@ import type {
 import type { HeightNotes, LastVisit, PlacedFinding, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
 import type { FigureSampling, PlotSums, StandIndices, SurveySums } from '@arbolito/core/inventory';
 import type { SurveyPoint } from '@arbolito/core/quality';
+import type { Text } from '@arbolito/core/message';
 
 /** What the server answers. All figures are worked out from the readings when they are asked for. */
 export interface SurveyView {
@@ -160,8 +161,8 @@ export interface TreePageView {
 
 export interface OtherHeightView {
   readonly heightNo: number;
-  readonly name: string;
-  readonly by: string;
+  readonly name: Text;
+  readonly by: Text;
   readonly figure: EstimateView | null;
 }
 
@@ -180,7 +181,7 @@ export interface TouchedTree {
   readonly treeId: string;
   readonly plotLabel: string;
   readonly tag: string;
-  readonly changes: readonly string[];
+  readonly changes: readonly Text[];
 }
 
 /** A change of a survey's field rules after it had begun. */

@@ -3,6 +3,7 @@ import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
 import { hostileFields } from './hostile-json.ts';
 import { type FieldProblem, MOST_FIELD_ERRORS, Problem } from './problem.ts';
+import { t } from '../messages/text.ts';
 
 /** Largest body that is read, in bytes. A tree with all its readings takes a hundredth of it. */
 export const BODY_LIMIT = 256 * 1024;
@@ -14,7 +15,12 @@ export const BODY_LIMIT = 256 * 1024;
  */
 export async function readBytes(request: Request, limit: number): Promise<Buffer> {
   const tooLarge = (): Problem =>
-    new Problem('too-large', `A body may be ${limit / 1024} kB at most. Send less at a time.`);
+    new Problem(
+      'too-large',
+      t('server.the-body-may-be-kb', 'The body may be {limit} kB at most. Send less at a time.', {
+        limit: limit / 1024,
+      }),
+    );
   if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
   if (request.body === null) return Buffer.alloc(0);
   const chunks: Uint8Array[] = [];
@@ -40,9 +46,15 @@ function fieldErrors(errors: readonly ValidationError[], parent = ''): FieldProb
     const pointer = `${parent}/${escape(error.property)}`;
     const own = Object.entries(error.constraints ?? {}).map(([code, text]) =>
       code === 'whitelistValidation'
-        ? { pointer, code: 'unknown-field', detail: `“${error.property}” is not a field known here. Leave it out.` }
+        ? {
+            pointer,
+            code: 'unknown-field',
+            detail: t('server.is-not-a-known-field', '“{property}” is not a known field. Leave it out.', {
+              property: error.property,
+            }),
+          }
         : code === 'unknownValue'
-          ? { pointer, code, detail: 'must be an object with the fields of this place' }
+          ? { pointer, code, detail: t('server.must-be-an-object', 'must be an object') }
           : { pointer, code, detail: `${error.property} ${text}.` },
     );
     return [...own, ...fieldErrors(error.children ?? [], pointer)];
@@ -59,7 +71,9 @@ export async function readBody<T extends object>(request: Request, Contract: Cla
   if (!/^application\/json\s*(;|$)/i.test(type)) {
     throw new Problem(
       'not-json',
-      `Send the body as application/json, not as ${type === '' ? 'nothing' : type.slice(0, 60)}.`,
+      t('server.send-the-body-as-application', 'Send the body as application/json, not as {value}.', {
+        value: type === '' ? 'nothing' : type.slice(0, 60),
+      }),
     );
   }
   const text = (await readBytes(request, BODY_LIMIT)).toString('utf8');
@@ -67,13 +81,17 @@ export async function readBody<T extends object>(request: Request, Contract: Cla
   try {
     plain = JSON.parse(text);
   } catch (cause) {
-    throw new Problem('broken-json', 'The body is not JSON that can be read. Check its quotes, commas and brackets.', {
-      cause,
-    });
+    throw new Problem(
+      'broken-json',
+      t('server.the-body-is-not-valid', 'The body is not valid JSON. Check its quotes, commas and brackets.'),
+      {
+        cause,
+      },
+    );
   }
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) {
-    throw new Problem('invalid', 'The body must be a JSON object with named fields.', {
-      errors: [{ pointer: '', code: 'object', detail: 'must be an object' }],
+    throw new Problem('invalid', t('server.the-body-must-be-a', 'The body must be a JSON object with named fields.'), {
+      errors: [{ pointer: '', code: 'object', detail: t('server.must-be-an-object', 'must be an object') }],
     });
   }
   const hostile = hostileFields(plain, MOST_FIELD_ERRORS);

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { endpoint, isUuid, json, otherMethods, queryId, routeId } from './endpoint.ts';
 import { load } from './page.ts';
 import { notFound, Problem, PROBLEMS } from './problem.ts';
+import { inEnglish } from '../../../core/src/testing/english.ts';
 
 const ID = '6F1D3C1E-6a0b-4c5e-9d7a-2f5b0c8a41d3';
 const context = (over: { readonly id?: string; readonly query?: string; readonly method?: string } = {}) =>
@@ -48,7 +49,7 @@ describe('an endpoint', () => {
 describe('identifiers in an address', () => {
   it('are UUIDs in small letters, or nothing that could exist', () => {
     expect(routeId(context({ id: ID }), 'Tree')).toBe(ID.toLowerCase());
-    expect(problemFrom(() => routeId(context({ id: '17' }), 'Tree'))).toMatchObject({
+    expect(inEnglish(problemFrom(() => routeId(context({ id: '17' }), 'Tree')))).toMatchObject({
       status: 404,
       detail: 'Tree “17” does not exist.',
     });
@@ -58,7 +59,7 @@ describe('identifiers in an address', () => {
 
   it('are asked for in the query by name', () => {
     expect(queryId(context({ query: `plot=${ID}` }), 'plot')).toBe(ID.toLowerCase());
-    expect(problemFrom(() => queryId(context(), 'plot'))).toMatchObject({
+    expect(inEnglish(problemFrom(() => queryId(context(), 'plot')))).toMatchObject({
       status: 422,
       extras: { errors: [{ pointer: '/plot', code: 'uuid' }] },
     });

@@ -1,8 +1,10 @@
 import type { APIContext, APIRoute } from 'astro';
 import { isDatabaseAway, isDatabaseBusy, isDiskFull } from './database/failures.ts';
+import { localisedJson } from './localised-json.ts';
 import { log } from './log.ts';
 import { databaseAway, databaseBusy, diskFull, notFound, Problem } from './problem.ts';
 import { noteStorage } from './storage-state.ts';
+import { t } from '../messages/text.ts';
 
 /** The problem that an error amounts to. What nobody foresaw is logged and never shown. */
 export function problemOf(error: unknown): Problem {
@@ -16,13 +18,13 @@ export function problemOf(error: unknown): Problem {
   log.error({ err: error }, 'unforeseen');
   return new Problem(
     'unforeseen',
-    'Something went wrong on the server. Nothing was written; the error has been logged.',
+    t('server.the-server-failed-nothing-was', 'The server failed. Nothing was saved; the error was logged.'),
     { cause: error },
   );
 }
 
 export const json = (body: unknown, status = 200): Response =>
-  new Response(JSON.stringify(body), {
+  new Response(localisedJson(body), {
     status,
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
   });
@@ -41,9 +43,16 @@ export function endpoint(handler: (context: APIContext) => Promise<Response> | R
 /** For `ALL` of a route: what the other methods get. */
 export const otherMethods = (allowed: string): APIRoute =>
   endpoint(({ request }) => {
-    throw new Problem('method-not-allowed', `${request.method} is not possible here. Use ${allowed}.`, {
-      headers: { allow: allowed },
-    });
+    throw new Problem(
+      'method-not-allowed',
+      t('server.is-not-possible-here-use', '{method} is not possible here. Use {allowed}.', {
+        method: request.method,
+        allowed,
+      }),
+      {
+        headers: { allow: allowed },
+      },
+    );
   });
 
 /** Whoever sent a request, as far as the connection says; requests of tests have no connection. */
@@ -79,9 +88,22 @@ export function routeId(context: APIContext, what: string): string {
 export function queryId(context: APIContext, name: string): string {
   const id = context.url.searchParams.get(name);
   if (!isUuid(id)) {
-    throw new Problem('invalid', `Name the ${name} in the address: ?${name}= followed by its UUID.`, {
-      errors: [{ pointer: `/${name}`, code: 'uuid', detail: `${name} must be a UUID.` }],
-    });
+    throw new Problem(
+      'invalid',
+      t('server.give-in-the-address-followed', 'Give {name} in the address: ?{name2}= followed by its UUID.', {
+        name,
+        name2: name,
+      }),
+      {
+        errors: [
+          {
+            pointer: `/${name}`,
+            code: 'uuid',
+            detail: t('server.must-be-a-uuid', '{name} must be a UUID.', { name }),
+          },
+        ],
+      },
+    );
   }
   return id.toLowerCase();
 }

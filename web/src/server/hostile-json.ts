@@ -1,4 +1,5 @@
 import type { FieldProblem } from './problem.ts';
+import { t } from '../messages/text.ts';
 
 const DEEPEST = 20;
 /** Names that reach the prototype of an object instead of the object. */
@@ -23,13 +24,28 @@ interface Place {
 }
 
 const problemOf = ({ value, depth, field, isInList }: Place): Omit<FieldProblem, 'pointer'> | null => {
-  if (depth > DEEPEST) return { code: 'too-deep', detail: `Fields may be nested ${String(DEEPEST)} deep at most.` };
+  if (depth > DEEPEST)
+    return {
+      code: 'too-deep',
+      detail: t('server.fields-may-be-nested-deep', 'Fields may be nested {deepest} deep at most.', {
+        deepest: String(DEEPEST),
+      }),
+    };
   if (value === null && (isInList || !NULLABLE.has(field)))
-    return { code: 'null', detail: 'must not be null: leave it out where it is not known' };
+    return {
+      code: 'null',
+      detail: t('server.must-not-be-null-leave', 'must not be null: leave it out if unknown'),
+    };
   if (Array.isArray(value) && isInList && !LISTS_OF_LISTS.has(field))
-    return { code: 'list-in-list', detail: 'must be an object with the fields of this place, not a list' };
+    return {
+      code: 'list-in-list',
+      detail: t('server.must-be-an-object-not', 'must be an object, not a list'),
+    };
   if (typeof value === 'string' && (value.includes('\u0000') || HALF_CHARACTER.test(value)))
-    return { code: 'text', detail: 'must be text without NUL characters and half characters' };
+    return {
+      code: 'text',
+      detail: t('server.must-be-text-without-nul', 'must be text without NUL characters or lone surrogates'),
+    };
   return null;
 };
 
@@ -59,7 +75,11 @@ export function hostileFields(body: object, most: number): FieldProblem[] {
     for (const [key, item] of Object.entries(value)) {
       const at = `${pointer}/${escape(key)}`;
       if (FORBIDDEN_KEYS.has(key))
-        errors.push({ pointer: at, code: 'forbidden-name', detail: `“${key}” is no field.` });
+        errors.push({
+          pointer: at,
+          code: 'forbidden-name',
+          detail: t('server.is-not-a-valid-field', '“{key}” is not a valid field name.', { key }),
+        });
       else waiting.push({ value: item, pointer: at, depth: depth + 1, field: key, isInList: false });
     }
   }

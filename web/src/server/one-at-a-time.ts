@@ -1,4 +1,6 @@
 import { tooMany } from './problem.ts';
+import { t } from '../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** Lets one piece of work of each owner run at a time, and few of all together. */
 export interface Turns {
@@ -16,7 +18,7 @@ export interface Turns {
  * @param mostWaiting owners that wait for their turn; one more is refused
  */
 export function turns(
-  what: string,
+  what: Text,
   { atOnce, mostWaiting, retryAfterS }: { atOnce: number; mostWaiting: number; retryAfterS: number },
 ): Turns {
   const owners = new Set<string>();
@@ -24,8 +26,13 @@ export function turns(
   let running = 0;
   return {
     run: async (owner, work) => {
-      if (owners.has(owner)) throw tooMany(`${what} of yours is still running. Wait until it has ended.`, retryAfterS);
-      if (waiting.length >= mostWaiting) throw tooMany('Many others are waiting. Try again in a moment.', retryAfterS);
+      if (owners.has(owner))
+        throw tooMany(
+          t('server.of-yours-is-still-running', '{what} of yours is still running. Wait until it has ended.', { what }),
+          retryAfterS,
+        );
+      if (waiting.length >= mostWaiting)
+        throw tooMany(t('server.the-server-is-busy-try', 'The server is busy. Try again in a moment.'), retryAfterS);
       owners.add(owner);
       try {
         if (running >= atOnce) await new Promise<void>((resolve) => waiting.push(resolve));

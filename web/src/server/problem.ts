@@ -1,5 +1,8 @@
 import type { Finding } from '@arbolito/core/uncertainty';
+import { localisedJson } from './localised-json.ts';
 import { requestId } from './request-id.ts';
+import { t, say } from '../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 /** What is wrong with one field: where it is (RFC 6901) and what would be right. */
 export interface FieldProblem {
@@ -10,22 +13,31 @@ export interface FieldProblem {
 
 /** The kinds of trouble that the API answers with. */
 export const PROBLEMS = {
-  'broken-json': { status: 400, title: 'The body is not JSON' },
-  'foreign-origin': { status: 403, title: 'Writes from other sites are refused' },
-  'not-found': { status: 404, title: 'Not found' },
-  gone: { status: 410, title: 'It has been removed' },
-  'method-not-allowed': { status: 405, title: 'This address does not do that' },
-  conflict: { status: 409, title: 'It does not fit what is on the record' },
-  'too-slow': { status: 408, title: 'The body took too long to arrive' },
-  'too-large': { status: 413, title: 'The body is too large' },
-  'not-json': { status: 415, title: 'Send JSON' },
-  invalid: { status: 422, title: 'Some fields need another look' },
-  'too-many': { status: 429, title: 'Too many requests' },
-  unforeseen: { status: 500, title: 'Something went wrong here' },
-  'database-away': { status: 503, title: 'The database does not answer' },
-  'database-busy': { status: 503, title: 'The database is busy' },
-  'disk-full': { status: 503, title: 'The disk is full' },
-} as const satisfies Record<string, { status: number; title: string }>;
+  'broken-json': { status: 400, title: message('server.the-body-is-not-valid-2', 'The body is not valid JSON') },
+  'foreign-origin': {
+    status: 403,
+    title: message('server.writes-from-other-sites-are', 'Writes from other sites are refused'),
+  },
+  'not-found': { status: 404, title: message('server.not-found', 'Not found') },
+  gone: { status: 410, title: message('server.removed', 'Removed') },
+  'method-not-allowed': { status: 405, title: message('server.method-not-allowed', 'Method not allowed') },
+  conflict: { status: 409, title: message('server.conflict-with-saved-data', 'Conflict with saved data') },
+  'too-slow': {
+    status: 408,
+    title: message('server.the-body-took-too-long', 'The body took too long to arrive'),
+  },
+  'too-large': { status: 413, title: message('server.the-body-is-too-large', 'The body is too large') },
+  'not-json': { status: 415, title: message('server.send-json', 'Send JSON') },
+  invalid: { status: 422, title: message('server.some-fields-are-not-valid', 'Some fields are not valid') },
+  'too-many': { status: 429, title: message('server.too-many-requests', 'Too many requests') },
+  unforeseen: { status: 500, title: message('server.the-server-failed', 'The server failed') },
+  'database-away': {
+    status: 503,
+    title: message('server.the-database-does-not-answer', 'The database does not answer'),
+  },
+  'database-busy': { status: 503, title: message('server.the-database-is-busy', 'The database is busy') },
+  'disk-full': { status: 503, title: message('server.the-disk-is-full', 'The disk is full') },
+} as const satisfies Record<string, { status: number; title: Text }>;
 
 export type ProblemCode = keyof typeof PROBLEMS;
 
@@ -58,7 +70,7 @@ export class Problem extends Error {
     const id = requestId();
     const body = {
       type: `urn:arbolito:problem:${this.code}`,
-      title: PROBLEMS[this.code].title,
+      title: say(PROBLEMS[this.code].title),
       status: this.status,
       detail: this.detail,
       code: this.code,
@@ -71,24 +83,39 @@ export class Problem extends Error {
       ...(id === undefined ? {} : { requestId: id }),
       ...(findings === undefined ? {} : { findings }),
     };
-    return new Response(JSON.stringify(body), {
+    return new Response(localisedJson(body), {
       status: this.status,
       headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers },
     });
   }
 }
 
-export const notFound = (what: string): Problem => new Problem('not-found', `${what} does not exist.`);
+export const notFound = (what: string): Problem =>
+  new Problem('not-found', t('server.does-not-exist', '{what} does not exist.', { what }));
 
 /** One wrong field of a body. */
-export const invalidField = (pointer: string, code: string, detail: string): Problem =>
-  new Problem('invalid', detail, { errors: [{ pointer, code, detail }] });
+export const invalidField = (pointer: string, code: string, detail: Text): Problem =>
+  new Problem('invalid', say(detail), { errors: [{ pointer, code, detail: say(detail) }] });
 
 /** A survey or a plot holds as much as it may. */
 export const fullUp = (what: string, most: number, of: string): Problem =>
-  new Problem('conflict', `${of} holds ${String(most)} ${what} at most. Begin another one.`, {
-    errors: [{ pointer: '', code: 'limit', detail: `${String(most)} ${what} at most.` }],
-  });
+  new Problem(
+    'conflict',
+    t('server.can-have-at-most-create', '{of} can have {most} {what} at most. Create another one.', {
+      of,
+      most: String(most),
+      what,
+    }),
+    {
+      errors: [
+        {
+          pointer: '',
+          code: 'limit',
+          detail: t('server.at-most', 'At most {most} {what}.', { most: String(most), what }),
+        },
+      ],
+    },
+  );
 
 /** Somebody asks too much at a time. */
 export const tooMany = (detail: string, retryAfterS: number): Problem =>
@@ -100,7 +127,10 @@ const RETRY_AFTER_S = 3;
 export const databaseAway = (cause: unknown): Problem =>
   new Problem(
     'database-away',
-    'The database does not answer at the moment. Nothing was written; try again in a few seconds.',
+    t(
+      'server.the-database-does-not-answer-nothing',
+      'The database does not answer. Nothing was saved; try again in a few seconds.',
+    ),
     {
       headers: { 'retry-after': String(RETRY_AFTER_S) },
       cause,
@@ -111,7 +141,7 @@ export const databaseAway = (cause: unknown): Problem =>
 export const databaseBusy = (cause: unknown): Problem =>
   new Problem(
     'database-busy',
-    'The database is busy with something else. Nothing was written; try again in a moment.',
+    t('server.the-database-is-busy-nothing', 'The database is busy. Nothing was saved; try again in a moment.'),
     {
       headers: { 'retry-after': String(RETRY_AFTER_S) },
       cause,
@@ -121,7 +151,11 @@ export const databaseBusy = (cause: unknown): Problem =>
 const DISK_RETRY_AFTER_S = 30;
 
 export const diskFull = (cause: unknown): Problem =>
-  new Problem('disk-full', 'The disk of the server is full. Nothing was written; what is on record can be read.', {
-    headers: { 'retry-after': String(DISK_RETRY_AFTER_S) },
-    cause,
-  });
+  new Problem(
+    'disk-full',
+    t('server.the-disk-of-the-server', 'The disk of the server is full. Nothing was saved; saved data can be read.'),
+    {
+      headers: { 'retry-after': String(DISK_RETRY_AFTER_S) },
+      cause,
+    },
+  );

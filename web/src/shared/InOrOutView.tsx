@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import { convert, printRounded } from '@arbolito/core/units';
 import type { Borderline, InOrOut } from '@arbolito/core/plot';
 import { useSize } from '../ui/use-media.ts';
+import { t } from '../messages/text.ts';
 
 export interface InOrOutViewProps {
   readonly outcome: InOrOut;
@@ -21,23 +22,25 @@ export function InOrOutView({ outcome, dbhCm, units, to, alongGround = false }: 
     <>
       <div aria-live="polite" className="flex flex-wrap items-end gap-x-8 gap-y-2">
         <p>
-          <span className="text-quiet">this tree is</span>
+          <span className="text-quiet">{t('shared.this-tree-is', 'This tree is')}</span>
           <strong
             className={`block text-6xl font-extrabold ${isIn ? 'text-ink' : 'text-paint-ink'}`}
             data-testid="in-or-out"
           >
-            {isIn ? 'in' : 'out'}
+            {isIn ? t('shared.in', 'in') : t('shared.out', 'out')}
           </strong>
         </p>
         <p>
-          <span className="text-quiet">by</span>
+          <span className="text-quiet">{t('shared.by', 'by')}</span>
           <span className="figures block text-3xl font-bold" data-testid="margin">
             {margin} {units.diameter}
           </span>
         </p>
         <p>
           <span className="text-quiet">
-            the tape shows at the limit, {to === 'face' ? 'to the face' : 'to the middle'}
+            {t('shared.tape-reading-at-the-limit', 'tape reading at the limit, {value}', {
+              value: to === 'face' ? t('shared.to-the-face', 'to the face') : t('shared.to-the-pith', 'to the pith'),
+            })}
           </span>
           <span className="figures block text-3xl font-bold" data-testid="limit">
             {length(limitOnTapeM)}
@@ -46,8 +49,11 @@ export function InOrOutView({ outcome, dbhCm, units, to, alongGround = false }: 
       </div>
       <FromAbove limitM={limitM} levelM={levelM} dbhCm={dbhCm} isIn={isIn} />
       <p className="text-quiet">
-        {alongGround ? 'Along the ground' : 'Level'}, to the middle of the stem: the tree stands at {length(levelM)},
-        the limit lies at {length(limitM)}.
+        {t(
+          'shared.horizontally-to-the-pith-of',
+          '{along, select, slope {Along the ground, to the pith of the stem: the tree is at {levelM}, the limiting distance is {limitM}.} other {Horizontally, to the pith of the stem: the tree is at {levelM}, the limiting distance is {limitM}.}}',
+          { along: alongGround ? 'slope' : 'level', levelM: length(levelM), limitM: length(limitM) },
+        )}{' '}
       </p>
     </>
   );
@@ -85,7 +91,11 @@ function FromAbove({
           height={HEIGHT}
           viewBox={`0 0 ${width} ${HEIGHT}`}
           role="img"
-          aria-label={`From above, the plot’s middle to the left: the middle of the stem lies ${isIn ? 'inside' : 'outside'} the limit`}
+          aria-label={t(
+            'shared.seen-from-above-plot-centre',
+            '{side, select, in {Seen from above, plot centre on the left: the pith of the stem is inside the limit} other {Seen from above, plot centre on the left: the pith of the stem is outside the limit}}',
+            { side: isIn ? 'in' : 'out' },
+          )}
           className="block"
         >
           <circle cx={x(0)} cy={y} r={limitM * scale} className="fill-wash stroke-ink" strokeWidth={3} />
@@ -94,10 +104,10 @@ function FromAbove({
           <path d={`M ${Math.max(0, x(0))} ${y} H ${x(levelM)}`} className="stroke-paint" strokeWidth={3} />
           <circle cx={x(levelM)} cy={y} r={6} className="fill-paint stroke-sheet" strokeWidth={2} />
           <text x={x(limitM) - 8} y={HEIGHT - 12} textAnchor="end" fontSize={15} fontWeight={700} className="fill-ink">
-            in
+            {t('shared.in', 'in')}
           </text>
           <text x={x(limitM) + 8} y={HEIGHT - 12} fontSize={15} fontWeight={700} className="fill-ink">
-            out
+            {t('shared.out', 'out')}
           </text>
         </svg>
       )}

@@ -1,3 +1,4 @@
+import type { Text } from '@arbolito/core/message';
 /** The tasks that work, in the order of the day's work. A task appears here when its first view works. */
 export const TASKS = ['surveys', 'measure', 'tally', 'results', 'report'] as const;
 export type Task = (typeof TASKS)[number];
@@ -30,7 +31,7 @@ export const SURVEY_COOKIE = 'survey';
 
 export interface Shortcut {
   readonly keys: readonly string[];
-  readonly does: string;
+  readonly does: Text;
 }
 
 export const THEMES = ['day', 'sun', 'dusk'] as const;

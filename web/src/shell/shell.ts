@@ -2,6 +2,7 @@ import { isTheme, SURVEY_COOKIE, type Task, taskHref, TASKS } from './navigation
 import { call } from '../client/api.ts';
 import { storageProblem } from '../client/device-storage.ts';
 import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/outbox.ts';
+import { t } from '../messages/text.ts';
 
 const A_YEAR_S = 31_536_000;
 
@@ -16,7 +17,9 @@ function enteredIn(write: Write): string {
     readonly readings?: readonly { readonly key: string; readonly asRead: string; readonly unit: string }[];
   };
   const read = (readings ?? []).map(({ key, asRead, unit }) => `${key} ${asRead} ${unit}`).join(', ');
-  return [tag === undefined ? '' : `Tree ${tag}`, speciesCode ?? '', read].filter((part) => part !== '').join(' · ');
+  return [tag === undefined ? '' : t('shell.tree', 'Tree {tag}', { tag }), speciesCode ?? '', read]
+    .filter((part) => part !== '')
+    .join(' · ');
 }
 
 function notice(text: string, actions: readonly { readonly label: string; readonly act: () => void }[]): HTMLElement {
@@ -41,9 +44,9 @@ function notices(): HTMLElement[] {
   return [
     ...(problem === null ? [] : [notice(problem, [])]),
     ...refused.get().map(({ write, problem: { detail } }) =>
-      notice(`Not saved: ${detail} ${enteredIn(write)}`, [
+      notice(t('shell.not-saved', 'Not saved: {detail} {write}', { detail, write: enteredIn(write) }), [
         {
-          label: 'Dismiss',
+          label: t('shell.dismiss', 'Dismiss'),
           act: () => {
             discard(write.id);
           },
@@ -51,20 +54,31 @@ function notices(): HTMLElement[] {
       ]),
     ),
     ...setAside.get().map(({ write, reason }) =>
-      notice(`Not sent after three tries: ${reason} ${enteredIn(write)}`, [
-        {
-          label: 'Send again',
-          act: () => {
-            sendAgain(write.id);
+      notice(
+        t('shell.not-sent-after-three-tries', 'Not sent after three tries: {reason} {write}', {
+          reason,
+          write: enteredIn(write),
+        }),
+        [
+          {
+            label: t('shell.send-again', 'Send again'),
+            act: () => {
+              sendAgain(write.id);
+            },
           },
-        },
-        {
-          label: 'Discard',
-          act: () => {
-            if (window.confirm(`Discard this entry? ${enteredIn(write)}`)) discard(write.id);
+          {
+            label: t('shell.discard', 'Discard'),
+            act: () => {
+              if (
+                window.confirm(
+                  t('shell.discard-this-entry', 'Discard this entry? {write}', { write: enteredIn(write) }),
+                )
+              )
+                discard(write.id);
+            },
           },
-        },
-      ]),
+        ],
+      ),
     ),
   ];
 }
@@ -106,14 +120,17 @@ function startSurveySwitch(): void {
   document.querySelector('#surveys-close')?.addEventListener('click', () => dialog?.close());
   document.querySelector('#surveys-open')?.addEventListener('click', () => {
     if (dialog === null || list === null) return;
-    list.textContent = 'Loading surveys …';
+    list.textContent = t('shell.loading-surveys', 'Loading surveys…');
     dialog.showModal();
     call<readonly ListedSurvey[]>('GET', '/api/surveys').then(
       (surveys) => {
         list.replaceChildren(surveyLinks(surveys, isTask(task) && task !== 'measure' ? task : 'surveys'));
       },
       () => {
-        list.textContent = 'The surveys cannot be loaded. Check the connection and try again.';
+        list.textContent = t(
+          'shell.the-surveys-cannot-be-loaded',
+          'The surveys cannot be loaded. Check the connection and try again.',
+        );
       },
     );
   });
@@ -126,6 +143,12 @@ export function startShell(): void {
     if (!isTheme(theme.value)) return;
     document.documentElement.dataset.theme = theme.value;
     document.cookie = `theme=${theme.value}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
+  });
+
+  const language = document.querySelector<HTMLSelectElement>('#language');
+  language?.addEventListener('change', () => {
+    document.cookie = `language=${language.value}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
+    location.reload();
   });
 
   startSurveySwitch();
@@ -148,6 +171,7 @@ export function startShell(): void {
   const waiting = document.querySelector('#waiting');
   outbox.subscribe((writes) => {
     if (waiting === null) return;
-    waiting.textContent = writes.length === 0 ? '' : `${writes.length} waiting to send`;
+    waiting.textContent =
+      writes.length === 0 ? '' : t('shell.waiting-to-send', '{writes} waiting to send', { writes: writes.length });
   });
 }

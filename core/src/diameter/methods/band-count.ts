@@ -2,6 +2,7 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { ON_ONE_FACE } from '../error-model.ts';
 import { stopImpossible } from '../diameter-findings.ts';
 import { distanceToAxis } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Bitterlich 1984, The Relascope Idea: one band is 1 ÷ 50 of the distance';
 
@@ -9,24 +10,36 @@ const description: MethodDescription = {
   id: 'diameter.band-count',
   version: 1,
   measure: 'diameter',
-  name: 'Relascope bands',
-  summary: 'Counts how many bands the stem covers from a known distance, at any height on the stem.',
+  name: message('diameter.band-count.name', 'Relascope bands'),
+  summary: message(
+    'diameter.band-count.summary',
+    'Number of bands that the stem covers from a known distance, at any height on the stem.',
+  ),
   help: [
-    'Stand where a whole number of bands and quarters just covers the stem.',
-    'Use the level distance to the middle of the trunk, also for a place high up.',
-    'A band covers one fiftieth of the distance: 2 cm for every metre, 0.24 in for every foot.',
+    message(
+      'diameter.stand-where-the-stem-covers',
+      'Stand where the stem covers a whole number of bands and quarters.',
+    ),
+    message(
+      'diameter.use-the-horizontal-distance-to',
+      'Use the horizontal distance to the middle of the trunk, also for a point high up.',
+    ),
+    message('diameter.a-band-covers-1-50', 'A band covers 1/50 of the distance: 2 cm per metre, 0.24 in per foot.'),
   ],
-  safety: 'Do not walk backwards while sighting.',
+  safety: message('diameter.band-count.safety', 'Do not walk backwards while sighting.'),
   readings: [
     {
       key: 'bands',
-      label: 'bands',
-      ask: 'Count the bands that the stem covers, with quarters',
+      label: message('diameter.band-count.label', 'bands'),
+      ask: message('diameter.band-count.ask', 'Count the bands that the stem covers, with quarters'),
       quantity: 'count',
       units: ['one'],
       defaultUnit: { metric: 'one', imperial: 'one' },
       range: { one: [0.1, 12] },
-      rangeHint: 'Step closer or further away until the stem covers 1 to 8 bands.',
+      rangeHint: message(
+        'diameter.band-count.rangeHint',
+        'Step closer or further away until the stem covers 1 to 8 bands.',
+      ),
       graduation: { one: 0.05 },
       typicalError: { one: 0.05 },
       signed: false,
@@ -57,7 +70,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'a band is a fiftieth of the distance',
+      rule: message('diameter.one-band-is-1-50', 'one band is 1/50 of the distance'),
       source: SOURCE,
     });
   },

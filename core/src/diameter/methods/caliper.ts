@@ -2,24 +2,34 @@ import { asRead, type Method, type MethodDescription, readingOf } from '../../me
 import { ON_ONE_FACE } from '../error-model.ts';
 import { diagnoseGirthAsDiameter } from '../diameter-findings.ts';
 import { acrossStem } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'diameter.caliper',
   version: 1,
   measure: 'diameter',
-  name: 'Caliper, one face',
-  summary: 'Quick, and as good as the stem is round. An oval stem wants two faces.',
+  name: message('diameter.caliper.name', 'Caliper, one diameter'),
+  summary: message(
+    'diameter.caliper.summary',
+    'Quick, and accurate for round stems. An oval stem needs two diameters.',
+  ),
   help: [
-    'Lay the beam against the stem, both arms square to it, at breast height.',
-    'Close the arm until it touches; do not press it in.',
-    'Take a face at chance, such as the one towards the plot centre, not the one that looks thick or thin.',
+    message(
+      'diameter.lay-the-beam-against-the',
+      'Lay the beam against the stem at breast height, both arms square to it.',
+    ),
+    message('diameter.close-the-arm-until-it', 'Close the arm until it touches. Do not press it in.'),
+    message(
+      'diameter.choose-the-direction-at-random',
+      'Choose the direction at random, such as towards the plot centre, not the one that looks thick or thin.',
+    ),
   ],
-  safety: 'Look up before you look at the caliper: dead limbs fall without wind.',
+  safety: message('diameter.caliper.safety', 'Look up before you look at the caliper: dead limbs fall without wind.'),
   readings: [
     acrossStem({
       key: 'face',
-      label: 'face',
-      ask: 'Read the caliper at breast height, square to the stem',
+      label: message('diameter.caliper.label', 'diameter'),
+      ask: message('diameter.caliper.ask', 'Read the caliper at breast height, square to the stem'),
       shortcut: 'r',
       callout: 'k',
       instrument: 'caliper',
@@ -41,8 +51,8 @@ export const method: Method = {
       {
         measure: 'diameter',
         reading: readingOf(readings, 'face'),
-        label: 'face',
-        rule: 'diameter as read off the caliper',
+        label: message('diameter.diameter', 'diameter'),
+        rule: message('diameter.diameter-as-read-from-the', 'diameter as read from the caliper'),
         source: description.source,
       },
       book,

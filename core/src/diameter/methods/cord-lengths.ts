@@ -4,29 +4,42 @@ import { printAsRead } from '../../units/index.ts';
 import { ROUND_THE_STEM } from '../error-model.ts';
 import { DIAMETER_FINDINGS, stopImpossible } from '../diameter-findings.ts';
 import { roundStem } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'diameter.cord-lengths',
   version: 1,
   measure: 'diameter',
-  name: 'Cord counted round, and a rest',
-  summary: 'A short cord or tape laid round a thick stem several times over: whole lengths, then the rest.',
+  name: message('diameter.cord-lengths.name', 'Cord lengths and remainder'),
+  summary: message(
+    'diameter.cord-lengths.summary',
+    'A short cord or tape laid around a thick stem several times: whole lengths, then the remainder.',
+  ),
   help: [
-    'Put a pin or a chalk mark at each end of the cord, all at one height.',
-    'Count whole lengths aloud; measure the rest with the same pull.',
-    'Each mark costs a few millimetres: a tape that goes right round is better.',
+    message('diameter.set-a-pin-or-chalk', 'Set a pin or chalk mark at each end of the cord, all at one height.'),
+    message(
+      'diameter.count-whole-lengths-aloud-measure',
+      'Count whole lengths aloud. Measure the remainder with the same tension.',
+    ),
+    message(
+      'diameter.each-mark-adds-a-few',
+      'Each mark adds a few millimetres of error: a tape that goes right round is better.',
+    ),
   ],
-  safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+  safety: message(
+    'diameter.cord-lengths.safety',
+    'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+  ),
   readings: [
     {
       key: 'lengths',
-      label: 'lengths',
-      ask: 'Count how often the whole cord goes round',
+      label: message('diameter.cord-lengths.label', 'lengths'),
+      ask: message('diameter.cord-lengths.ask', 'Count the whole cord lengths'),
       quantity: 'count',
       units: ['one'],
       defaultUnit: { metric: 'one', imperial: 'one' },
       range: { one: [0, 30] },
-      rangeHint: 'It is a whole number of cords.',
+      rangeHint: message('diameter.cord-lengths.rangeHint', 'A whole number of cord lengths.'),
       graduation: { one: 1 },
       typicalError: { one: 0.001 },
       // Whole lengths are counted, not rounded.
@@ -40,8 +53,8 @@ const description: MethodDescription = {
     {
       ...roundStem({
         key: 'cord',
-        label: 'cord',
-        ask: 'Measure the cord',
+        label: message('diameter.cord-lengths.cord', 'cord'),
+        ask: message('diameter.cord-lengths.measure-the-cord', 'Measure the cord'),
         shortcut: 'q',
         callout: 'cord',
         instrument: 'cord',
@@ -52,8 +65,8 @@ const description: MethodDescription = {
     {
       ...roundStem({
         key: 'rest',
-        label: 'rest',
-        ask: 'Measure what is left over',
+        label: message('diameter.cord-lengths.remainder', 'remainder'),
+        ask: message('diameter.cord-lengths.measure-the-remainder', 'Measure the remainder'),
         shortcut: 'r',
         callout: 'rest',
         instrument: 'tape',
@@ -61,7 +74,10 @@ const description: MethodDescription = {
       }),
       // Nothing is left over where the cord goes round a whole number of times.
       range: { cm: [0, 1000], mm: [0, 10_000], m: [0, 10], in: [0, 393], ft: [0, 32.8] },
-      rangeHint: 'It is what is left beyond the last whole length; 0 where nothing is.',
+      rangeHint: message(
+        'diameter.cord-lengths.length-after-the-last-whole',
+        'Length after the last whole cord; 0 if none.',
+      ),
       place: 'ring',
     },
   ],
@@ -86,10 +102,10 @@ export const method: Method = {
       write: (n = '', length = '', left = '') => `${n} × ${length} + ${left}`,
       decimals: 1,
       unit,
-      rule: 'whole lengths and the rest: the girth',
+      rule: message('diameter.whole-lengths-plus-remainder-girth', 'whole lengths plus remainder: girth'),
       source: description.source,
     });
-    return girthOverPi(girth, 'girth over π', book, context);
+    return girthOverPi(girth, message('diameter.girth', 'girth ÷ π'), book, context);
   },
   diagnose: (diagnosis) => {
     const { value } = readingOf(diagnosis.readings, 'lengths');
@@ -99,8 +115,12 @@ export const method: Method = {
         code: DIAMETER_FINDINGS.brokenCount,
         severity: 'stop',
         reading: 'lengths',
-        title: 'The cords are counted whole',
-        message: `${printAsRead(value)} is no whole number. Count the whole lengths here and measure the part as the rest.`,
+        title: message('diameter.cord-lengths-must-be-a', 'Cord lengths must be a whole number'),
+        message: message(
+          'diameter.is-not-a-whole-number',
+          '{value} is not a whole number. Count whole lengths here and measure the rest as the remainder.',
+          { value: printAsRead(value) },
+        ),
         suggestedFixes: [],
       },
     ];

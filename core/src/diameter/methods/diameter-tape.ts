@@ -2,11 +2,12 @@ import { asRead, type Method, type MethodDescription, readingOf } from '../../me
 import { ROUND_THE_STEM } from '../error-model.ts';
 import { diagnoseGirthAsDiameter } from '../diameter-findings.ts';
 import { acrossStem } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const diameter = acrossStem({
   key: 'diameter',
-  label: 'dbh',
-  ask: 'Read the diameter side of the tape at breast height, square to the stem',
+  label: message('diameter.diameter-tape.label', 'dbh'),
+  ask: message('diameter.diameter-tape.ask', 'Read the diameter side of the tape at breast height, square to the stem'),
   shortcut: 'r',
   callout: '',
   instrument: 'diameter tape',
@@ -17,14 +18,26 @@ const description: MethodDescription = {
   id: 'diameter.tape',
   version: 1,
   measure: 'diameter',
-  name: 'Diameter tape',
-  summary: 'A tape divided in units of π: wrapped round the stem, it shows the diameter.',
+  name: message('diameter.diameter-tape.name', 'Diameter tape'),
+  summary: message(
+    'diameter.diameter-tape.summary',
+    'A tape graduated in units of π: around the stem it shows the diameter.',
+  ),
   help: [
-    'Hold the tape square to the stem, at breast height measured from the ground where the field rules say.',
-    'Pull it tight, with no twist, under climbers and clear of loose bark.',
-    'Read where the zero mark meets the scale, on the side that is marked as diameter.',
+    message(
+      'diameter.hold-the-tape-square-to',
+      'Hold the tape square to the stem, at breast height measured from the ground on the side of the field rules.',
+    ),
+    message(
+      'diameter.pull-it-tight-without-twists',
+      'Pull it tight, without twists, under climbers and clear of loose bark.',
+    ),
+    message('diameter.read-where-the-zero-meets', 'Read where the zero meets the scale, on the diameter side.'),
   ],
-  safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+  safety: message(
+    'diameter.diameter-tape.safety',
+    'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+  ),
   readings: [diameter],
   ...ROUND_THE_STEM,
   example: { diameter: { value: 36, unit: 'cm' } },
@@ -41,8 +54,8 @@ export const method: Method = {
       {
         measure: 'diameter',
         reading: readingOf(readings, 'diameter'),
-        label: 'diameter',
-        rule: 'the diameter tape is divided in units of π',
+        label: message('diameter.diameter', 'diameter'),
+        rule: message('diameter.the-diameter-tape-is-graduated', 'the diameter tape is graduated in units of π'),
         source: description.source,
       },
       book,

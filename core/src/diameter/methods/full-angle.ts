@@ -3,6 +3,7 @@ import { stopImpossible } from '../diameter-findings.ts';
 import { degreesToRadians } from '../../units/index.ts';
 import { ON_ONE_FACE } from '../error-model.ts';
 import { distanceToAxis } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Grosenbaugh 1963, Optical dendrometers for out-of-reach diameters: D = 2 L sin(t ÷ 2)';
 
@@ -10,24 +11,30 @@ const description: MethodDescription = {
   id: 'diameter.full-angle',
   version: 1,
   measure: 'diameter',
-  name: 'Angle between the two edges',
-  summary: 'The angle from one edge of the stem to the other, from a known distance, at any height on the stem.',
+  name: message('diameter.full-angle.name', 'Angle between the two edges'),
+  summary: message(
+    'diameter.full-angle.summary',
+    'The angle from one edge of the stem to the other, from a known distance, at any height on the stem.',
+  ),
   help: [
-    'Sight one edge, then the other, without moving.',
-    'Use the level distance to the middle of the trunk.',
-    'It is the sine of half the angle, not its tangent: the sights touch the stem before its widest place.',
+    message('diameter.sight-one-edge-then-the', 'Sight one edge, then the other, without moving.'),
+    message('diameter.use-the-horizontal-distance-to-the', 'Use the horizontal distance to the middle of the trunk.'),
+    message(
+      'diameter.the-formula-uses-the-sine',
+      'The formula uses the sine of half the angle, not the tangent: the sights touch the stem before its widest place.',
+    ),
   ],
-  safety: 'Do not walk backwards while sighting.',
+  safety: message('diameter.full-angle.safety', 'Do not walk backwards while sighting.'),
   readings: [
     {
       key: 'angle',
-      label: 'angle',
-      ask: 'Read the angle from edge to edge',
+      label: message('diameter.full-angle.label', 'angle'),
+      ask: message('diameter.full-angle.ask', 'Read the angle from edge to edge'),
       quantity: 'angle',
       units: ['deg'],
       defaultUnit: { metric: 'deg', imperial: 'deg' },
       range: { deg: [0.01, 60] },
-      rangeHint: 'It is the whole angle between the edges, in degrees.',
+      rangeHint: message('diameter.full-angle.rangeHint', 'Whole angle between the edges, in degrees.'),
       graduation: { deg: 0.01 },
       typicalError: { deg: 0.02 },
       errorIncludesRounding: true,
@@ -58,7 +65,7 @@ export const method: Method = {
       write: (t = '') => `${t} ÷ 2`,
       decimals: 3,
       unit: '°',
-      rule: 'half the angle',
+      rule: message('diameter.half-the-angle', 'half the angle'),
       source: SOURCE,
     });
     return book.step({
@@ -68,7 +75,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'twice the distance times the sine of half the angle',
+      rule: message('diameter.twice-the-distance-sine-of', 'twice the distance × sine of half the angle'),
       source: SOURCE,
     });
   },

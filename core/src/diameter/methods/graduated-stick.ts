@@ -4,24 +4,37 @@ import { ON_ONE_FACE } from '../error-model.ts';
 import { DIAMETER_FINDINGS, stopImpossible } from '../diameter-findings.ts';
 import { beyondStick, stemFromStick, stickMarkCm } from '../stick-steps.ts';
 import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'diameter.graduated-stick',
   version: 1,
   measure: 'diameter',
-  name: 'Scale stick, graduated for a reach',
-  summary: 'Reads the diameter itself, for the reach that it was made for; held at another reach it is corrected.',
+  name: message('diameter.graduated-stick.name', 'Scale stick, graduated for a reach'),
+  summary: message(
+    'diameter.graduated-stick.summary',
+    'Reads the diameter directly for its design reach; at another reach the reading is corrected.',
+  ),
   help: [
-    'Hold the stick flat against the stem at breast height.',
-    'Zero in line with one edge; move the eye only, not the head, to the other.',
-    'Measure your own reach once, as you really hold the stick: from the corner of the eye.',
+    message('diameter.hold-the-stick-flat-against', 'Hold the stick flat against the stem at breast height.'),
+    message(
+      'diameter.align-zero-with-one-edge',
+      'Align zero with one edge; move only the eye, not the head, to the other.',
+    ),
+    message(
+      'diameter.measure-your-own-reach-once',
+      'Measure your own reach once as you hold the stick, from the corner of the eye.',
+    ),
   ],
-  safety: 'Look up before you look at the stick: dead limbs fall without wind.',
+  safety: message(
+    'diameter.graduated-stick.safety',
+    'Look up before you look at the stick: dead limbs fall without wind.',
+  ),
   readings: [
     acrossStem({
       key: 'shown',
-      label: 'shown on the stick',
-      ask: 'Read the stick in line with the far edge of the stem',
+      label: message('diameter.graduated-stick.label', 'reading on the stick'),
+      ask: message('diameter.graduated-stick.ask', 'Read the stick in line with the far edge of the stem'),
       shortcut: 'r',
       callout: 'gs',
       instrument: 'scale stick',
@@ -29,8 +42,11 @@ const description: MethodDescription = {
     }),
     reach({
       key: 'made',
-      label: 'made for a reach of',
-      ask: 'Look up the reach that the stick was graduated for',
+      label: message('diameter.graduated-stick.design-reach', 'design reach'),
+      ask: message(
+        'diameter.graduated-stick.enter-the-reach-that-the',
+        'Enter the reach that the stick is graduated for',
+      ),
       shortcut: 'z',
       callout: 'made',
     }),
@@ -49,7 +65,7 @@ export const method: Method = {
   compute: (readings, book, context) => {
     const { unit, decimals } = resultUnit('diameter', context.unitSystem);
     const shown = lengthIn(readingOf(readings, 'shown'), unit, 'stick', book);
-    const made = lengthIn(readingOf(readings, 'made'), unit, 'its reach', book);
+    const made = lengthIn(readingOf(readings, 'made'), unit, message('diameter.its-reach', 'its reach'), book);
     const reached = lengthIn(readingOf(readings, 'reach'), unit, 'reach', book);
     const seen = book.step({
       terms: [shown, made, made, shown],
@@ -57,7 +73,7 @@ export const method: Method = {
       write: (d = '', r = '') => `${d} × √(${r} ÷ (${r} + ${d}))`,
       decimals: 2,
       unit,
-      rule: 'where the stick carries that mark',
+      rule: message('diameter.where-the-stick-has-this', 'where the stick has this mark'),
       source: STICK_SOURCE,
     });
     return stemFromStick(seen, reached, book, unit, decimals);
@@ -78,8 +94,17 @@ export const method: Method = {
         code: DIAMETER_FINDINGS.otherReach,
         severity: 'note',
         reading: 'reach',
-        title: 'Held at another reach than it was made for',
-        message: `At your reach, ${thicknessWords(Math.abs(off), context.unitSystem, 1)} ${off > 0 ? 'longer' : 'shorter'} than the stick’s, a stem of ${print(value)} is taken for ${print(shownCm)}. It is corrected here; on paper it would not be.`,
+        title: message('diameter.used-at-another-reach', 'Used at another reach'),
+        message: message(
+          'diameter.your-reach-is-shorter-than',
+          '{longer, select, yes {Your reach is {off} longer than the stick’s, so a stem of {value} reads {shownCm}. The reading is corrected here.} other {Your reach is {off} shorter than the stick’s, so a stem of {value} reads {shownCm}. The reading is corrected here.}}',
+          {
+            longer: off > 0 ? 'yes' : 'no',
+            off: thicknessWords(Math.abs(off), context.unitSystem, 1),
+            value: print(value),
+            shownCm: print(shownCm),
+          },
+        ),
         suggestedFixes: [],
       },
     ];

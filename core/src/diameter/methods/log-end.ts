@@ -4,23 +4,30 @@ import { facesApart } from '../faces-apart.ts';
 import { MEAN_OF_FACES_SOURCE, meanOfFaces } from '../mean-of-faces.ts';
 import { DIAMETER_FINDINGS } from '../diameter-findings.ts';
 import { acrossStem } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'diameter.log-end',
   version: 1,
   measure: 'diameter',
-  name: 'End of a log',
-  summary: 'A ruler across the end face of a cut log, under bark, the shortest way and at right angles.',
+  name: message('diameter.log-end.name', 'End of a log'),
+  summary: message(
+    'diameter.log-end.summary',
+    'A ruler across the end of a log, under bark: the shortest diameter and the one at right angles.',
+  ),
   help: [
-    'Lay the ruler through the pith, the shortest way first, without the bark.',
-    'Turn it by a right angle for the second reading.',
+    message(
+      'diameter.lay-the-ruler-through-the',
+      'Lay the ruler through the pith, the shortest diameter first, without the bark.',
+    ),
+    message('diameter.turn-it-by-90-for', 'Turn it by 90° for the second reading.'),
   ],
-  safety: 'Logs roll: stand at the end, never below, and not on a stack.',
+  safety: message('diameter.log-end.safety', 'Logs roll: stand at the end, never below, and not on a stack.'),
   readings: [
     acrossStem({
       key: 'face',
-      label: 'shortest, under bark',
-      ask: 'Read the ruler across the end of the log, the shortest way through the pith',
+      label: message('diameter.log-end.label', 'shortest diameter, under bark'),
+      ask: message('diameter.log-end.ask', 'Read the shortest diameter through the pith, under bark'),
       shortcut: 'r',
       callout: 'end',
       instrument: 'ruler',
@@ -28,8 +35,8 @@ const description: MethodDescription = {
     }),
     acrossStem({
       key: 'cross',
-      label: 'at right angles',
-      ask: 'Read the ruler at right angles to the first reading',
+      label: message('diameter.log-end.at-right-angles', 'at right angles'),
+      ask: message('diameter.log-end.read-the-ruler-at-right', 'Read the ruler at right angles to the first reading'),
       shortcut: 'x',
       callout: 'endx',
       instrument: 'ruler',
@@ -49,7 +56,12 @@ export const method: Method = {
   compute: (readings, book, context) => {
     const { unit, decimals } = resultUnit('diameter', context.unitSystem);
     const face = lengthIn(readingOf(readings, 'face'), unit, 'shortest', book);
-    const cross = lengthIn(readingOf(readings, 'cross'), unit, 'at right angles', book);
+    const cross = lengthIn(
+      readingOf(readings, 'cross'),
+      unit,
+      message('diameter.at-right-angles', 'at right angles'),
+      book,
+    );
     return meanOfFaces([face, cross], context.twoFaces ?? 'arithmetic', book, { unit, decimals });
   },
   diagnose: (diagnosis) => [
@@ -58,8 +70,12 @@ export const method: Method = {
       code: DIAMETER_FINDINGS.underBark,
       severity: 'check',
       reading: 'face',
-      title: 'The end of a log, under bark',
-      message: `${diagnosis.print(diagnosis.value)} is no dbh: it is the end of a log, under bark. Basal area and volume need a diameter over bark at breast height.`,
+      title: message('diameter.log-end-diameter-under-bark', 'Log end diameter, under bark'),
+      message: message(
+        'diameter.is-the-end-of-a',
+        '{value} is the end of a log under bark, not a dbh. Basal area and volume need a diameter over bark at breast height.',
+        { value: diagnosis.print(diagnosis.value) },
+      ),
       suggestedFixes: [],
     },
   ],

@@ -1,19 +1,25 @@
 import { asRead, type Method, type MethodDescription, readingOf } from '../../measurement/index.ts';
 import { measuringPoint } from '../measuring-point.ts';
 import { diagnosePoint, notMeasured } from '../diagnose-point.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'point.body-mark',
   version: 1,
   measure: 'point',
-  name: 'By a mark on the body',
-  summary:
-    'The height at which the diameter was taken, by the observer’s own mark: a helper, good to about 3 cm (1.2 in).',
+  name: message('diameter.point-by-body-mark.name', 'By a body mark'),
+  summary: message(
+    'diameter.point-by-body-mark.summary',
+    'Height of the measuring point by the observer’s own body mark: an aid, accurate to about 3 cm (1.2 in).',
+  ),
   help: [
-    'Measure your mark once, on level ground, in the boots that you wear in the field.',
-    'Stand upright on the side that the field rules name.',
+    message('diameter.measure-your-mark-once-on', 'Measure your mark once, on level ground, in your field boots.'),
+    message('diameter.stand-upright-on-the-side', 'Stand upright on the side that the field rules name.'),
   ],
-  safety: 'Look up before you look at the tape: dead limbs fall without wind.',
+  safety: message(
+    'diameter.point-by-body-mark.safety',
+    'Look up before you look at the tape: dead limbs fall without wind.',
+  ),
   readings: [measuringPoint({ instrument: 'mark on the body', errorM: 0.03, callout: 'body', shortcut: 'p' })],
   example: { point: { value: 1.3, unit: 'm' } },
   picture: { observer: false },
@@ -29,8 +35,8 @@ export const method: Method = {
       {
         measure: 'point',
         reading: readingOf(readings, 'point'),
-        label: 'height of the mark',
-        rule: 'by the observer’s own mark',
+        label: message('diameter.height-of-the-body-mark', 'height of the body mark'),
+        rule: message('diameter.by-the-observer-s-body', 'by the observer’s body mark'),
         source: description.source,
       },
       book,

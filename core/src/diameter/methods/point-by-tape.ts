@@ -1,18 +1,25 @@
 import { asRead, type Method, type MethodDescription, readingOf } from '../../measurement/index.ts';
 import { measuringPoint } from '../measuring-point.ts';
 import { diagnosePoint } from '../diagnose-point.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'point.tape',
   version: 1,
   measure: 'point',
-  name: 'Measured up from the ground',
-  summary: 'The height at which the diameter was taken, where it is not the survey’s breast height.',
+  name: message('diameter.point-by-tape.name', 'Measured from the ground'),
+  summary: message(
+    'diameter.point-by-tape.summary',
+    'Height of the measuring point if it is not the survey’s breast height.',
+  ),
   help: [
-    'Measure along the stem, from the side that the field rules name.',
-    'Write it down whenever the tape lies anywhere else than at breast height.',
+    message('diameter.measure-along-the-stem-from', 'Measure along the stem, from the side that the field rules name.'),
+    message('diameter.record-it-whenever-the-tape', 'Record it whenever the tape is not at breast height.'),
   ],
-  safety: 'Look up before you look at the tape: dead limbs fall without wind.',
+  safety: message(
+    'diameter.point-by-tape.safety',
+    'Look up before you look at the tape: dead limbs fall without wind.',
+  ),
   readings: [measuringPoint({ instrument: 'tape', errorM: 0.01 })],
   example: { point: { value: 1.3, unit: 'm' } },
   picture: { observer: false },
@@ -28,8 +35,8 @@ export const method: Method = {
       {
         measure: 'point',
         reading: readingOf(readings, 'point'),
-        label: 'height of the point',
-        rule: 'measured up along the stem',
+        label: message('diameter.height-of-the-measuring-point', 'height of the measuring point'),
+        rule: message('diameter.measured-along-the-stem', 'measured along the stem'),
         source: description.source,
       },
       book,

@@ -2,6 +2,7 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { ON_ONE_FACE } from '../error-model.ts';
 import { stopImpossible } from '../diameter-findings.ts';
 import { acrossStem, distanceToBark, reach } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'tangents from the eye to a circle: D = 2 l sin θ ÷ (1 − sin θ), tan θ = s ÷ 2 R';
 
@@ -9,20 +10,26 @@ const description: MethodDescription = {
   id: 'diameter.ruler-at-arms-length',
   version: 2,
   measure: 'diameter',
-  name: 'Flat ruler at arm’s length',
-  summary: 'A stem that cannot be reached, across a ditch or up in the air: rough, and as good as the reach.',
+  name: message('diameter.ruler-at-arms-length.name', 'Flat ruler at arm’s length'),
+  summary: message(
+    'diameter.ruler-at-arms-length.summary',
+    'For a stem out of reach, across a ditch or high up. Rough: only as accurate as the reach.',
+  ),
   help: [
-    'Hold the ruler square to the line of sight, at your full reach.',
-    'Measure the level distance from the eye to the near bark.',
-    'One per cent on the reach is one per cent on the diameter.',
+    message('diameter.hold-the-ruler-square-to', 'Hold the ruler square to the line of sight, at your full reach.'),
+    message(
+      'diameter.measure-the-horizontal-distance-from',
+      'Measure the horizontal distance from the eye to the near side of the trunk.',
+    ),
+    message('diameter.1-of-error-in-the', '1 % of error in the reach is 1 % in the diameter.'),
   ],
-  safety: 'Do not walk backwards while sighting.',
+  safety: message('diameter.ruler-at-arms-length.safety', 'Do not walk backwards while sighting.'),
   readings: [
     {
       ...acrossStem({
         key: 'seen',
-        label: 'seen on the ruler',
-        ask: 'Read how much of the ruler the stem covers',
+        label: message('diameter.ruler-at-arms-length.label', 'length covered on the ruler'),
+        ask: message('diameter.ruler-at-arms-length.ask', 'Read the length of ruler covered by the stem'),
         shortcut: 'r',
         callout: 'arm',
         instrument: 'ruler',
@@ -30,7 +37,10 @@ const description: MethodDescription = {
       }),
       range: { cm: [0.1, 60], mm: [1, 600], m: [0.001, 0.6], in: [0.04, 24], ft: [0.01, 2] },
       errorIncludesRounding: false,
-      rangeHint: 'A ruler at arm’s length shows at most 60 cm (24 in).',
+      rangeHint: message(
+        'diameter.ruler-at-arms-length.rangeHint',
+        'A ruler at arm’s length shows at most 60 cm (24 in).',
+      ),
     },
     reach(),
     distanceToBark,
@@ -56,7 +66,7 @@ export const method: Method = {
       write: (s = '') => `${s} ÷ 2`,
       decimals: 2,
       unit,
-      rule: 'half of what is seen',
+      rule: message('diameter.half-the-length-covered', 'half the length covered'),
       source: SOURCE,
     });
     const sine = book.step({
@@ -65,7 +75,7 @@ export const method: Method = {
       write: (h = '', r = '') => `${h} ÷ √(${r}² + ${h}²)`,
       decimals: 5,
       unit: '',
-      rule: 'sine of half the angle under which the stem is seen',
+      rule: message('diameter.sine-of-half-the-angle', 'sine of half the angle of the stem'),
       source: SOURCE,
     });
     return book.step({

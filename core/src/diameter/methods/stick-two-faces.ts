@@ -5,23 +5,33 @@ import { meanOfFaces } from '../mean-of-faces.ts';
 import { stopImpossible } from '../diameter-findings.ts';
 import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
 import { beyondStick, stemFromStick } from '../stick-steps.ts';
+import { message, type Text } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'diameter.stick-two-faces',
   version: 1,
   measure: 'diameter',
-  name: 'Plain ruler against the stem, two faces',
-  summary: 'The ruler read on two faces at right angles, for stems that are out of round.',
+  name: message('diameter.stick-two-faces.name', 'Plain ruler against the stem, two diameters'),
+  summary: message(
+    'diameter.stick-two-faces.summary',
+    'The ruler read in two directions at right angles, for stems that are not round.',
+  ),
   help: [
-    'Read the thickest face first, then walk a quarter round the stem.',
-    'Hold the ruler at the same reach and the same height both times.',
+    message(
+      'diameter.read-the-largest-diameter-first',
+      'Read the largest diameter first, then walk a quarter around the stem.',
+    ),
+    message('diameter.hold-the-ruler-at-the', 'Hold the ruler at the same reach and height both times.'),
   ],
-  safety: 'Look up before you look at the stick: dead limbs fall without wind.',
+  safety: message(
+    'diameter.stick-two-faces.safety',
+    'Look up before you look at the stick: dead limbs fall without wind.',
+  ),
   readings: [
     acrossStem({
       key: 'seen',
-      label: 'seen on the ruler',
-      ask: 'Read the ruler in line with the far edge of the stem',
+      label: message('diameter.stick-two-faces.label', 'reading on the ruler'),
+      ask: message('diameter.stick-two-faces.ask', 'Read the ruler in line with the far edge of the stem'),
       shortcut: 'r',
       callout: 'sf',
       instrument: 'scale stick',
@@ -29,8 +39,8 @@ const description: MethodDescription = {
     }),
     acrossStem({
       key: 'crossSeen',
-      label: 'seen at right angles',
-      ask: 'Read the ruler on the face at right angles',
+      label: message('diameter.stick-two-faces.second-reading-at-right-angles', 'second reading, at right angles'),
+      ask: message('diameter.stick-two-faces.read-the-ruler-in-the', 'Read the ruler in the direction at right angles'),
       shortcut: 'x',
       callout: 'sx',
       instrument: 'scale stick',
@@ -51,9 +61,12 @@ export const method: Method = {
   compute: (readings, book, context) => {
     const { unit, decimals } = resultUnit('diameter', context.unitSystem);
     const reached = lengthIn(readingOf(readings, 'reach'), unit, 'reach', book);
-    const face = (key: string, label: string) =>
+    const face = (key: string, label: Text) =>
       stemFromStick(lengthIn(readingOf(readings, key), unit, label, book), reached, book, unit, decimals + 1, false);
-    const faces = [face('seen', 'ruler'), face('crossSeen', 'ruler at right angles')] as const;
+    const faces = [
+      face('seen', 'ruler'),
+      face('crossSeen', message('diameter.ruler-at-right-angles', 'ruler at right angles')),
+    ] as const;
     return meanOfFaces(faces, context.twoFaces ?? 'arithmetic', book, { unit, decimals });
   },
   diagnose: (diagnosis) => {

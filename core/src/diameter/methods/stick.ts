@@ -3,24 +3,34 @@ import { ON_ONE_FACE } from '../error-model.ts';
 import { stopImpossible } from '../diameter-findings.ts';
 import { beyondStick, stemFromStick } from '../stick-steps.ts';
 import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'diameter.stick',
   version: 1,
   measure: 'diameter',
-  name: 'Plain ruler held against the stem',
-  summary: 'Zero in line with one edge of the stem, read in line with the other, the eye still.',
+  name: message('diameter.stick.name', 'Plain ruler held against the stem'),
+  summary: message(
+    'diameter.stick.summary',
+    'Zero in line with one edge of the stem, read in line with the other, the eye still.',
+  ),
   help: [
-    'Hold the ruler flat against the stem at breast height, at your reach from the eye.',
-    'Move the eye only, not the head: a turned head shifts the zero.',
-    'The stem is thicker than the ruler says: the eye sees past its widest place.',
+    message(
+      'diameter.hold-the-ruler-flat-against',
+      'Hold the ruler flat against the stem at breast height, at your reach from the eye.',
+    ),
+    message('diameter.move-only-the-eye-not', 'Move only the eye, not the head: a turned head shifts the zero.'),
+    message(
+      'diameter.the-stem-is-thicker-than',
+      'The stem is thicker than the reading: the eye does not see its widest place.',
+    ),
   ],
-  safety: 'Look up before you look at the stick: dead limbs fall without wind.',
+  safety: message('diameter.stick.safety', 'Look up before you look at the stick: dead limbs fall without wind.'),
   readings: [
     acrossStem({
       key: 'seen',
-      label: 'seen on the ruler',
-      ask: 'Read the ruler in line with the far edge of the stem',
+      label: message('diameter.stick.label', 'reading on the ruler'),
+      ask: message('diameter.stick.ask', 'Read the ruler in line with the far edge of the stem'),
       shortcut: 'r',
       callout: 's',
       instrument: 'scale stick',

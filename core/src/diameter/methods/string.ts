@@ -3,24 +3,31 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { ROUND_THE_STEM } from '../error-model.ts';
 import { diagnoseDiameterAsGirth } from '../diameter-findings.ts';
 import { roundStem } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'diameter.string',
   version: 1,
   measure: 'diameter',
-  name: 'String laid on a ruler',
-  summary: 'A string round the stem, marked where it meets itself and laid along a ruler: where there is no tape.',
+  name: message('diameter.string.name', 'String laid on a ruler'),
+  summary: message(
+    'diameter.string.summary',
+    'A string around the stem, marked where it meets itself and laid on a ruler: if there is no tape.',
+  ),
   help: [
-    'Use a string that does not stretch; wet wool does.',
-    'Pull it as tight on the ruler as it was round the stem.',
-    'Mark where it meets its own end, not where the knot is.',
+    message('diameter.use-a-string-that-does', 'Use a string that does not stretch; wet wool does.'),
+    message('diameter.use-the-same-tension-on', 'Use the same tension on the ruler as around the stem.'),
+    message('diameter.mark-where-it-meets-its', 'Mark where it meets its own end, not the knot.'),
   ],
-  safety: 'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+  safety: message(
+    'diameter.string.safety',
+    'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+  ),
   readings: [
     roundStem({
       key: 'string',
-      label: 'string',
-      ask: 'Lay the string along a ruler and read its length from end to mark',
+      label: message('diameter.string.label', 'string'),
+      ask: message('diameter.string.ask', 'Lay the string on a ruler and read its length from end to mark'),
       shortcut: 'r',
       callout: 'str',
       instrument: 'string and ruler',
@@ -40,7 +47,7 @@ export const method: Method = {
   compute: (readings, book, context) => {
     const { unit } = resultUnit('diameter', context.unitSystem);
     const girth = lengthIn(readingOf(readings, 'string'), unit, 'string', book);
-    return girthOverPi(girth, 'length of the string over π', book, context);
+    return girthOverPi(girth, message('diameter.length-of-the-string', 'length of the string ÷ π'), book, context);
   },
   diagnose: (diagnosis) => diagnoseDiameterAsGirth(diagnosis, readingOf(diagnosis.readings, 'string'), 'string'),
 };

@@ -3,24 +3,34 @@ import { ON_TWO_FACES } from '../error-model.ts';
 import { facesApart } from '../faces-apart.ts';
 import { MEAN_OF_FACES_SOURCE, meanOfFaces } from '../mean-of-faces.ts';
 import { acrossStem } from '../stem-readings.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'diameter.two-faces',
   version: 1,
   measure: 'diameter',
-  name: 'Caliper, two faces',
-  summary: 'Two readings at right angles, for stems that are out of round; the survey settles which mean is taken.',
+  name: message('diameter.two-faces.name', 'Caliper, two diameters'),
+  summary: message(
+    'diameter.two-faces.summary',
+    'Two readings at right angles, for stems that are not round; the survey rule names the mean.',
+  ),
   help: [
-    'Take the thickest face, then the one at right angles to it.',
-    'Both at the same height, square to the stem.',
-    'On an oval stem a girth tape never reads less than the mean of the longest and the shortest face.',
+    message(
+      'diameter.take-the-largest-diameter-then',
+      'Take the largest diameter, then the one at right angles to it.',
+    ),
+    message('diameter.both-at-the-same-height', 'Both at the same height, square to the stem.'),
+    message(
+      'diameter.on-an-oval-stem-a',
+      'On an oval stem a girth tape never reads less than the mean of the largest and the smallest diameter.',
+    ),
   ],
-  safety: 'Look up before you look at the caliper: dead limbs fall without wind.',
+  safety: message('diameter.two-faces.safety', 'Look up before you look at the caliper: dead limbs fall without wind.'),
   readings: [
     acrossStem({
       key: 'face',
-      label: 'face',
-      ask: 'Read the caliper on one face at breast height',
+      label: message('diameter.two-faces.label', 'first diameter'),
+      ask: message('diameter.two-faces.ask', 'Read the caliper in one direction at breast height'),
       shortcut: 'r',
       callout: '2x',
       instrument: 'caliper',
@@ -28,8 +38,11 @@ const description: MethodDescription = {
     }),
     acrossStem({
       key: 'cross',
-      label: 'face at right angles',
-      ask: 'Read the caliper at right angles to the first face',
+      label: message('diameter.two-faces.diameter-at-right-angles', 'diameter at right angles'),
+      ask: message(
+        'diameter.two-faces.read-the-caliper-at-right',
+        'Read the caliper at right angles to the first diameter',
+      ),
       shortcut: 'x',
       callout: '/',
       instrument: 'caliper',
@@ -49,7 +62,12 @@ export const method: Method = {
   compute: (readings, book, context) => {
     const { unit, decimals } = resultUnit('diameter', context.unitSystem);
     const face = lengthIn(readingOf(readings, 'face'), unit, 'face', book);
-    const cross = lengthIn(readingOf(readings, 'cross'), unit, 'face at right angles', book);
+    const cross = lengthIn(
+      readingOf(readings, 'cross'),
+      unit,
+      message('diameter.diameter-at-right-angles', 'diameter at right angles'),
+      book,
+    );
     return meanOfFaces([face, cross], context.twoFaces ?? 'arithmetic', book, { unit, decimals });
   },
   diagnose: (diagnosis) => facesApart(diagnosis, 'face', 'cross'),

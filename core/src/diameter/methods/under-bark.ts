@@ -1,17 +1,30 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { barkReading, barkTooThick, notUnderBark, overBarkReading, UNDER_BARK_SOURCE } from '../under-bark.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'diameter.under-bark',
   version: 1,
   measure: 'diameter',
-  name: 'Under bark, by bark thickness',
-  summary: 'The diameter over bark less twice the thickness of the bark, for volumes under bark.',
+  name: message('diameter.under-bark.name', 'Under bark, by bark thickness'),
+  summary: message(
+    'diameter.under-bark.summary',
+    'Diameter over bark minus twice the bark thickness, for volumes under bark.',
+  ),
   help: [
-    'Bore with a bark gauge where the bark is of ordinary depth, at two places or more, and take the mean.',
-    'Push the gauge until the wood stops it; into wood it reads too much.',
+    message(
+      'diameter.use-a-bark-gauge-where',
+      'Use a bark gauge where the bark has ordinary depth, at two or more places, and take the mean.',
+    ),
+    message(
+      'diameter.push-the-gauge-until-the',
+      'Push the gauge until the wood stops it; in the wood it reads too much.',
+    ),
   ],
-  safety: 'Ask the owner before you bore. Look up before you look at the gauge: dead limbs fall without wind.',
+  safety: message(
+    'diameter.under-bark.safety',
+    'Ask the owner before you bore. Look up before you look at the gauge: dead limbs fall without wind.',
+  ),
   readings: [overBarkReading({ callout: 'ob' }), barkReading],
   overBark: 'over',
   example: { over: { value: 36, unit: 'cm' }, bark: { value: 12, unit: 'mm' } },
@@ -25,7 +38,7 @@ export const method: Method = {
   description,
   compute: (readings, book, context) => {
     const { unit, decimals } = resultUnit('diameter', context.unitSystem);
-    const over = lengthIn(readingOf(readings, 'over'), unit, 'over bark', book);
+    const over = lengthIn(readingOf(readings, 'over'), unit, message('diameter.over-bark', 'over bark'), book);
     const bark = lengthIn(readingOf(readings, 'bark'), unit, 'bark', book);
     return book.step({
       terms: [over, bark],
@@ -34,7 +47,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'bark lies on both sides',
+      rule: message('diameter.bark-on-both-sides', 'bark on both sides'),
       source: UNDER_BARK_SOURCE,
     });
   },

@@ -1,19 +1,31 @@
 import { type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { baseStaff, baseStaffLevel, diagnoseBaseStaff } from '../base-staff.ts';
 import { baseSight, tangentTerm, timesDifference, topSight } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'height.base-staff-horizontal',
   version: 1,
   measure: 'height',
-  name: 'Pendulum hypsometer, horizontal base staff',
-  summary:
-    'The distance comes from a staff at the trunk that is seen double through the prism, held level and square to the sight.',
+  name: message('height.base-staff-horizontal.name', 'Pendulum hypsometer, horizontal staff'),
+  summary: message(
+    'height.base-staff-horizontal.summary',
+    'The distance comes from a staff at the trunk, seen double through the prism. Hold the staff horizontal and at right angles to the sight.',
+  ),
   help: [
-    'A level staff is not foreshortened: the level distance is the fixed one times the cosine of the sight.',
-    'Step back or forward until the two pictures of the staff stand end to end.',
+    message(
+      'height.a-horizontal-staff-is-not',
+      'A horizontal staff is not foreshortened: horizontal distance = fixed distance × cosine of the sight.',
+    ),
+    message(
+      'height.step-back-or-forward-until',
+      'Step back or forward until the two images of the staff meet end to end.',
+    ),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.base-staff-horizontal.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [topSight, baseSight, ...baseStaff('hs')],
   example: {
     top: { value: 70, unit: 'pct' },

@@ -1,18 +1,31 @@
 import { type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { baseStaff, baseStaffLevel, diagnoseBaseStaff } from '../base-staff.ts';
 import { baseSight, tangentTerm, timesDifference, topSight } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'height.base-staff-vertical',
   version: 1,
   measure: 'height',
-  name: 'Pendulum hypsometer, vertical base staff',
-  summary: 'The distance comes from a staff at the trunk that is seen double through the prism, held upright.',
+  name: message('height.base-staff-vertical.name', 'Pendulum hypsometer, vertical staff'),
+  summary: message(
+    'height.base-staff-vertical.summary',
+    'The distance comes from a staff at the trunk, seen double through the prism. Hold the staff vertical.',
+  ),
   help: [
-    'On a slope the upright staff is foreshortened as well: the level distance is the fixed one times cos² of the sight.',
-    'Step back or forward until the two pictures of the staff stand end to end.',
+    message(
+      'height.on-a-slope-the-vertical',
+      'On a slope the vertical staff is foreshortened too: horizontal distance = fixed distance × cos² of the sight.',
+    ),
+    message(
+      'height.step-back-or-forward-until',
+      'Step back or forward until the two images of the staff meet end to end.',
+    ),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.base-staff-vertical.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [topSight, baseSight, ...baseStaff('vs')],
   example: {
     top: { value: 70, unit: 'pct' },

@@ -1,6 +1,7 @@
 import { type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { convert } from '../../units/index.ts';
 import { countOf, LOOK_WHERE_YOU_WALK } from '../distances.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Gunter’s chain: 66 ft of 100 links';
 const CHAIN_FT = 66;
@@ -10,33 +11,41 @@ const description: MethodDescription = {
   id: 'distance.chain',
   version: 1,
   measure: 'distance',
-  name: 'Chain and links',
-  summary: 'A chain of 66 ft in 100 links, held level.',
-  help: ['Hold it level and break it on slopes: several short level pieces.'],
+  name: message('height.distance-chain.name', 'Chain and links'),
+  summary: message('height.distance-chain.summary', 'A chain of 66 ft with 100 links, held horizontal.'),
+  help: [
+    message(
+      'height.hold-it-horizontal-on-slopes',
+      'Hold it horizontal. On slopes measure several short horizontal pieces.',
+    ),
+  ],
   safety: LOOK_WHERE_YOU_WALK,
   readings: [
     countOf({
       key: 'chains',
-      label: 'chains',
-      ask: 'Count the whole chains',
+      label: message('height.distance-chain.label', 'chains'),
+      ask: message('height.distance-chain.ask', 'Count the whole chains'),
       place: 'ground',
       shortcut: 'd',
       callout: 'cn',
       range: { one: [0, 10] },
-      rangeHint: 'A chain is 66 ft (20.12 m).',
+      rangeHint: message('height.distance-chain.rangeHint', 'A chain is 66 ft (20.12 m).'),
       graduation: { one: 0.01 },
       typicalError: { one: 0.001 },
       instrument: 'chain',
     }),
     countOf({
       key: 'links',
-      label: 'links',
-      ask: 'Read the links beyond the whole chains; 0 for none',
+      label: message('height.distance-chain.links', 'links'),
+      ask: message(
+        'height.distance-chain.read-the-links-beyond-the',
+        'Read the links beyond the whole chains; 0 for none',
+      ),
       place: 'side',
       shortcut: 'l',
       callout: 'lk',
       range: { one: [0, 99.9] },
-      rangeHint: 'A hundred links are a chain.',
+      rangeHint: message('height.distance-chain.a-chain-has-100-links', 'A chain has 100 links.'),
       graduation: { one: 0.5 },
       typicalError: { one: 0.5 },
       instrument: 'chain',
@@ -66,7 +75,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'chains and hundredths of a chain, times 66 ft',
+      rule: message('height.chains-and-hundredths-of-a', 'chains and hundredths of a chain × 66 ft'),
       source: SOURCE,
     });
   },

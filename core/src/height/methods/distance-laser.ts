@@ -2,20 +2,24 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { diagnoseHalfTrunk } from '../half-trunk.ts';
 import { LOOK_WHERE_YOU_WALK, toTheAxis } from '../distances.ts';
 import { degreesTerm, groundLength, levelPart, sight, TRIGONOMETRY } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'distance.laser',
   version: 1,
   measure: 'distance',
-  name: 'Laser rangefinder, to the bark',
-  summary: 'A plain laser shows the distance along the sight: its angle makes it level.',
-  help: ['Shoot a board or the bare bark: leaves in front answer first.'],
+  name: message('height.distance-laser.name', 'Laser rangefinder, to the bark'),
+  summary: message(
+    'height.distance-laser.summary',
+    'A laser shows the slope distance; its angle gives the horizontal distance.',
+  ),
+  help: [message('height.aim-at-a-board-or', 'Aim at a board or bare bark: leaves in front reflect first.')],
   safety: LOOK_WHERE_YOU_WALK,
   readings: [
     groundLength({
       key: 'sighted',
-      label: 'distance shot',
-      ask: 'Read the distance along the sight',
+      label: message('height.distance-laser.label', 'laser distance'),
+      ask: message('height.distance-laser.ask', 'Read the slope distance'),
       place: 'ground',
       shortcut: 'd',
       callout: 'xl',
@@ -24,8 +28,8 @@ const description: MethodDescription = {
     }),
     sight({
       key: 'along',
-      label: 'angle of the sight',
-      ask: 'Read the angle of that sight',
+      label: message('height.distance-laser.angle-of-the-sight', 'angle of the sight'),
+      ask: message('height.distance-laser.read-the-angle-of-this', 'Read the angle of this sight'),
       place: 'side',
       shortcut: 'l',
       callout: 'xla',
@@ -44,7 +48,17 @@ export const method: Method = {
     const { unit } = resultUnit('distance', context.unitSystem);
     const sighted = lengthIn(readingOf(readings, 'sighted'), unit, 'distance', book);
     const along = degreesTerm(readingOf(readings, 'along'), 'sight', book);
-    return toTheAxis(levelPart(sighted, along, unit, 'the level part of the sight', book), book, context);
+    return toTheAxis(
+      levelPart(
+        sighted,
+        along,
+        unit,
+        message('height.horizontal-part-of-the-sight', 'horizontal part of the sight'),
+        book,
+      ),
+      book,
+      context,
+    );
   },
   diagnose: (diagnosis) => diagnoseHalfTrunk(diagnosis, 'sighted'),
 };

@@ -2,20 +2,24 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { diagnoseHalfTrunk } from '../half-trunk.ts';
 import { LOOK_WHERE_YOU_WALK, toTheAxis } from '../distances.ts';
 import { degreesTerm, groundLength, levelPart, sight, TRIGONOMETRY } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'distance.optical',
   version: 1,
   measure: 'distance',
-  name: 'Optical rangefinder, to the bark',
-  summary: 'Two pictures brought together, or marks on a staff: good to some two in a hundred.',
-  help: ['Set it against a taped distance each morning.'],
+  name: message('height.distance-optical.name', 'Optical rangefinder, to the bark'),
+  summary: message(
+    'height.distance-optical.summary',
+    'Coincidence of two images, or marks on a staff; accurate to about 2 %.',
+  ),
+  help: [message('height.check-it-against-a-taped', 'Check it against a taped distance each morning.')],
   safety: LOOK_WHERE_YOU_WALK,
   readings: [
     groundLength({
       key: 'sighted',
-      label: 'distance sighted',
-      ask: 'Read the distance along the sight',
+      label: message('height.distance-optical.label', 'optical distance'),
+      ask: message('height.distance-optical.ask', 'Read the slope distance'),
       place: 'ground',
       shortcut: 'd',
       callout: 'xo',
@@ -24,8 +28,8 @@ const description: MethodDescription = {
     }),
     sight({
       key: 'along',
-      label: 'angle of the sight',
-      ask: 'Read the angle of that sight',
+      label: message('height.distance-optical.angle-of-the-sight', 'angle of the sight'),
+      ask: message('height.distance-optical.read-the-angle-of-this', 'Read the angle of this sight'),
       place: 'side',
       shortcut: 'l',
       callout: 'xoa',
@@ -44,7 +48,17 @@ export const method: Method = {
     const { unit } = resultUnit('distance', context.unitSystem);
     const sighted = lengthIn(readingOf(readings, 'sighted'), unit, 'distance', book);
     const along = degreesTerm(readingOf(readings, 'along'), 'sight', book);
-    return toTheAxis(levelPart(sighted, along, unit, 'the level part of the sight', book), book, context);
+    return toTheAxis(
+      levelPart(
+        sighted,
+        along,
+        unit,
+        message('height.horizontal-part-of-the-sight', 'horizontal part of the sight'),
+        book,
+      ),
+      book,
+      context,
+    );
   },
   diagnose: (diagnosis) => diagnoseHalfTrunk(diagnosis, 'sighted'),
 };

@@ -2,20 +2,29 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { diagnoseHalfTrunk } from '../half-trunk.ts';
 import { LOOK_WHERE_YOU_WALK, toTheAxis } from '../distances.ts';
 import { groundLength, TRIGONOMETRY } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'distance.to-bark',
   version: 1,
   measure: 'distance',
-  name: 'Level, to the bark',
-  summary: 'Measured level to the bark that faces you; half the trunk is added to reach its axis.',
-  help: ['The top stands over the axis, not over the bark: type the diameter, and half of it is added.'],
+  name: message('height.distance-to-bark.name', 'Horizontal, to the bark'),
+  summary: message(
+    'height.distance-to-bark.summary',
+    'Measured horizontally to the near side of the trunk; half the diameter is added to reach its axis.',
+  ),
+  help: [
+    message(
+      'height.the-top-is-above-the',
+      'The top is above the axis, not above the bark. Enter the diameter, and half of it is added.',
+    ),
+  ],
   safety: LOOK_WHERE_YOU_WALK,
   readings: [
     groundLength({
       key: 'toBark',
-      label: 'to the bark',
-      ask: 'Measure the level distance to the bark that faces you',
+      label: message('height.distance-to-bark.label', 'distance to the bark'),
+      ask: message('height.distance-to-bark.ask', 'Measure the horizontal distance to the near side of the trunk'),
       place: 'ground',
       shortcut: 'd',
       callout: 'xb',

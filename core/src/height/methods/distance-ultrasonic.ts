@@ -2,20 +2,29 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { diagnoseHalfTrunk } from '../half-trunk.ts';
 import { airTemperatures, inTodaysAir, LOOK_WHERE_YOU_WALK, toTheAxis } from '../distances.ts';
 import { degreesTerm, groundLength, levelPart, sight, TRIGONOMETRY } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'distance.ultrasonic',
   version: 1,
   measure: 'distance',
-  name: 'Ultrasonic to a transponder, with the air',
-  summary: 'The distance by sound, corrected for the air since the last calibration.',
-  help: ['Calibrate it on a taped 10 m (33 ft) after it has taken on the temperature of the air.'],
+  name: message('height.distance-ultrasonic.name', 'Ultrasonic to a transponder, corrected for air temperature'),
+  summary: message(
+    'height.distance-ultrasonic.summary',
+    'Distance by sound, corrected for the air temperature since the last calibration.',
+  ),
+  help: [
+    message(
+      'height.calibrate-it-on-a-taped',
+      'Calibrate it on a taped 10 m (33 ft) after it has reached air temperature.',
+    ),
+  ],
   safety: LOOK_WHERE_YOU_WALK,
   readings: [
     groundLength({
       key: 'sighted',
-      label: 'distance heard',
-      ask: 'Read the distance along the sight',
+      label: message('height.distance-ultrasonic.label', 'ultrasonic distance'),
+      ask: message('height.distance-ultrasonic.ask', 'Read the slope distance'),
       place: 'ground',
       shortcut: 'd',
       callout: 'xu',
@@ -24,8 +33,8 @@ const description: MethodDescription = {
     }),
     sight({
       key: 'along',
-      label: 'angle of the sight',
-      ask: 'Read the angle of that sight',
+      label: message('height.distance-ultrasonic.angle-of-the-sight', 'angle of the sight'),
+      ask: message('height.distance-ultrasonic.read-the-angle-of-this', 'Read the angle of this sight'),
       place: 'side',
       shortcut: 'l',
       callout: 'xua',
@@ -50,7 +59,17 @@ export const method: Method = {
     const { unit } = resultUnit('distance', context.unitSystem);
     const sighted = inTodaysAir(lengthIn(readingOf(readings, 'sighted'), unit, 'distance', book), readings, unit, book);
     const along = degreesTerm(readingOf(readings, 'along'), 'sight', book);
-    return toTheAxis(levelPart(sighted, along, unit, 'the level part of the sight', book), book, context);
+    return toTheAxis(
+      levelPart(
+        sighted,
+        along,
+        unit,
+        message('height.horizontal-part-of-the-sight', 'horizontal part of the sight'),
+        book,
+      ),
+      book,
+      context,
+    );
   },
   diagnose: (diagnosis) => diagnoseHalfTrunk(diagnosis, 'sighted'),
 };

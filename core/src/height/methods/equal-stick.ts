@@ -1,6 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Intercept theorem, equal sides';
 
@@ -8,20 +9,28 @@ const description: MethodDescription = {
   id: 'height.equal-stick',
   version: 2,
   measure: 'height',
-  name: 'Stick as long as its reach',
-  summary:
-    'A stick held upright, as long as it is from the corner of the eye: where it covers the tree, the distance is the height.',
+  name: message('height.equal-stick.name', 'Stick as long as its reach'),
+  summary: message(
+    'height.equal-stick.summary',
+    'A vertical stick as long as its distance from the corner of the eye. Where it covers the tree exactly, the distance is the height.',
+  ),
   help: [
-    'Two equal sticks or one stick and its reach: both lengths must be the same.',
-    'Cover the tree from foot to tip without moving the head.',
-    'The distance runs from the eye to the foot of the trunk, along the sight: on a slope, along the slope.',
+    message('height.the-length-of-the-stick', 'The length of the stick and the reach must be equal.'),
+    message('height.cover-the-tree-from-base', 'Cover the tree from base to tip without moving the head.'),
+    message(
+      'height.measure-the-distance-from-the',
+      'Measure the distance from the eye to the base of the trunk, along the sight: on a slope, along the slope.',
+    ),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.equal-stick.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [
     groundLength({
       key: 'eyeToBase',
-      label: 'eye to the foot',
-      ask: 'Measure from your eye to the foot of the trunk, along the sight',
+      label: message('height.equal-stick.label', 'eye to base'),
+      ask: message('height.equal-stick.ask', 'Measure from your eye to the base of the trunk, along the sight'),
       place: 'ground',
       shortcut: 'd',
       callout: 'es',
@@ -29,15 +38,26 @@ const description: MethodDescription = {
   ],
   proof: {
     lines: [
-      'The eye, the two ends of the stick and the two ends of the tree make two triangles with the same angle at the eye.',
-      'So height ÷ distance = stick ÷ reach.',
-      'The stick is as long as its reach: stick ÷ reach = 1, and the height is the distance.',
+      message(
+        'height.the-eye-with-the-ends',
+        'The eye with the ends of the stick, and the eye with the ends of the tree, form two triangles with the same angle at the eye.',
+      ),
+      message('height.so-height-distance-stick-reach', 'So height ÷ distance = stick ÷ reach.'),
+      message(
+        'height.the-stick-is-as-long',
+        'The stick is as long as its reach: stick ÷ reach = 1, so the height is the distance.',
+      ),
     ],
-    triangle: { near: 'stick', reach: 'reach', far: 'height', distance: 'distance to the base' },
+    triangle: {
+      near: 'stick',
+      reach: 'reach',
+      far: 'height',
+      distance: message('height.equal-stick.distance', 'distance to the base'),
+    },
   },
   fixed: [
-    { key: 'stick', label: 'stick', value: 64, unit: 'cm', standardError: 0.2 },
-    { key: 'reach', label: 'reach', value: 64, unit: 'cm', standardError: 1 },
+    { key: 'stick', label: message('height.equal-stick.stick', 'stick'), value: 64, unit: 'cm', standardError: 0.2 },
+    { key: 'reach', label: message('height.equal-stick.reach', 'reach'), value: 64, unit: 'cm', standardError: 1 },
   ],
   example: { eyeToBase: { value: 18, unit: 'm' } },
   picture: { observer: true },
@@ -61,7 +81,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'the stick is as long as its reach, here 64 cm each: the tree is as tall as you stand away',
+      rule: message('height.stick-reach-here-64-cm', 'stick = reach, here 64 cm each: height = distance'),
       source: SOURCE,
     });
   },

@@ -1,6 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { FORTY_FIVE, groundLength, shortLength, tangentOf } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Right triangle with two equal legs';
 
@@ -8,26 +9,35 @@ const description: MethodDescription = {
   id: 'height.forty-five-level',
   version: 2,
   measure: 'height',
-  name: 'Walked back to 45°, level ground',
-  summary: 'Walk away until the top is seen under 45°; the distance and the height of the eye make the height.',
+  name: message('height.forty-five-level.name', '45° sight, level ground'),
+  summary: message(
+    'height.forty-five-level.summary',
+    'Walk away until the top is at 45°. The distance plus the eye height is the tree height.',
+  ),
   help: [
-    'On level ground only: on a slope sight the base as well.',
-    'The eye, or the hand that is held at the level line: measure what you sight from.',
+    message('height.on-level-ground-only-on', 'On level ground only. On a slope sight the base as well.'),
+    message(
+      'height.eye-height-or-the-height',
+      'Eye height, or the height of the hand held at eye level: measure the point you sight from.',
+    ),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.forty-five-level.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [
     groundLength({
       key: 'back',
-      label: 'distance walked back',
-      ask: 'Measure the level distance to the middle of the trunk',
+      label: message('height.forty-five-level.label', 'horizontal distance'),
+      ask: message('height.forty-five-level.ask', 'Measure the horizontal distance to the middle of the trunk'),
       place: 'ground',
       shortcut: 'd',
       callout: 'back',
     }),
     shortLength({
       key: 'eye',
-      label: 'height of the eye',
-      ask: 'Measure the height of your eye above the ground',
+      label: message('height.forty-five-level.eye-height', 'eye height'),
+      ask: message('height.forty-five-level.measure-your-eye-height-above', 'Measure your eye height above the ground'),
       place: 'side',
       shortcut: 'y',
       callout: 'eye',
@@ -35,10 +45,13 @@ const description: MethodDescription = {
   ],
   proof: {
     lines: [
-      'At 45° the two short sides of a right triangle are equal: the tip is as far above the eye as the trunk is away.',
-      'The eye stands above the ground: that much is added.',
+      message(
+        'height.at-45-the-two-legs',
+        'At 45° the two legs of a right triangle are equal: the tip is as far above the eye as the trunk is away.',
+      ),
+      message('height.the-eye-height-above-the', 'The eye height above the ground is added.'),
     ],
-    triangle: { far: 'above the eye', distance: 'distance' },
+    triangle: { far: message('height.forty-five-level.far', 'above the eye'), distance: 'distance' },
   },
   fixed: [FORTY_FIVE],
   example: { back: { value: 16, unit: 'm' }, eye: { value: 1.6, unit: 'm' } },
@@ -63,7 +76,10 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'under 45° the top is as far above the eye as you stand away; the eye’s own height is added',
+      rule: message(
+        'height.at-45-the-top-is',
+        'at 45° the top is as far above the eye as the tree is away; the eye height is added',
+      ),
       source: SOURCE,
     });
   },

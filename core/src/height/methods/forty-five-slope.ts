@@ -1,6 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { baseSight, FORTY_FIVE, groundLength, tangentOf, tangentTerm } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Right triangle with two equal legs, and the tangent of the base';
 
@@ -8,15 +9,24 @@ const description: MethodDescription = {
   id: 'height.forty-five-slope',
   version: 2,
   measure: 'height',
-  name: 'Walked back to 45°, base sighted',
-  summary: 'On a slope: the distance at which the top is seen under 45°, and the sight to the base.',
-  help: ['The distance is level, not along the slope.', 'Below the eye the base is minus, and adds.'],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  name: message('height.forty-five-slope.name', '45° sight, base sighted'),
+  summary: message(
+    'height.forty-five-slope.summary',
+    'For slopes: the distance at which the top is at 45°, and the sight to the base.',
+  ),
+  help: [
+    message('height.the-distance-is-horizontal-not', 'The distance is horizontal, not along the slope.'),
+    message('height.a-base-below-the-eye', 'A base below the eye has a minus sign and adds.'),
+  ],
+  safety: message(
+    'height.forty-five-slope.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [
     groundLength({
       key: 'back',
-      label: 'distance walked back',
-      ask: 'Measure the level distance to the middle of the trunk',
+      label: message('height.forty-five-slope.label', 'horizontal distance'),
+      ask: message('height.forty-five-slope.ask', 'Measure the horizontal distance to the middle of the trunk'),
       place: 'ground',
       shortcut: 'd',
       callout: 'walk',
@@ -25,10 +35,16 @@ const description: MethodDescription = {
   ],
   proof: {
     lines: [
-      'At 45° the two short sides of a right triangle are equal: the tip is as far above the eye as the trunk is away.',
-      'The base lies below or above the eye by distance × tangent of the sight to it.',
+      message(
+        'height.at-45-the-two-legs',
+        'At 45° the two legs of a right triangle are equal: the tip is as far above the eye as the trunk is away.',
+      ),
+      message(
+        'height.the-base-is-distance-tangent',
+        'The base is distance × tangent of its sight below or above the eye.',
+      ),
     ],
-    triangle: { far: 'above the eye', distance: 'distance' },
+    triangle: { far: message('height.forty-five-slope.far', 'above the eye'), distance: 'distance' },
   },
   fixed: [FORTY_FIVE],
   example: { back: { value: 16, unit: 'm' }, base: { value: -15, unit: 'pct' } },
@@ -53,7 +69,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'the tangent of 45° is 1; a base below the eye adds',
+      rule: message('height.the-tangent-of-45-is', 'the tangent of 45° is 1; a base below the eye adds'),
       source: SOURCE,
     });
   },

@@ -2,16 +2,20 @@ import { asRead, type Method, type MethodDescription, readingOf, type ReadingSpe
 import { isPlausibleHeight, plausibleHeight, usualHeights } from '../plausible-height.ts';
 import { HEIGHT_FINDINGS, heightFinding } from '../height-findings.ts';
 import { printAsRead } from '../../units/index.ts';
+import { message } from '../../message/index.ts';
 
 const height: ReadingSpec = {
   key: 'height',
-  label: 'height',
-  ask: 'Give the total height as it was read off the instrument',
+  label: message('height.known-height.label', 'height'),
+  ask: message('height.known-height.ask', 'Enter the total height read from the instrument'),
   quantity: 'length',
   units: ['m', 'ft'],
   defaultUnit: { metric: 'm', imperial: 'ft' },
   range: { m: [0.1, 130], ft: [0.3, 426] },
-  rangeHint: 'No standing tree is taller than 130 m (426 ft).',
+  rangeHint: message(
+    'height.known-height.rangeHint',
+    'Height must be at most 130 m (426 ft), taller than any known tree.',
+  ),
   graduation: { m: 0.1, ft: 0.5 },
   typicalError: { m: 0.5, ft: 1.5 },
   errorIncludesRounding: true,
@@ -26,13 +30,22 @@ const description: MethodDescription = {
   id: 'height.known',
   version: 1,
   measure: 'height',
-  name: 'Height read off directly',
-  summary: 'For an instrument that shows the height itself, or a height known from elsewhere.',
+  name: message('height.known-height.name', 'Height read directly'),
+  summary: message(
+    'height.known-height.summary',
+    'For an instrument that shows the height itself, or a height from another source.',
+  ),
   help: [
-    'Use it when the instrument has done the sum. The app cannot check the sights behind it.',
-    'State the ± if you know it; without one, half a metre is assumed.',
+    message(
+      'height.use-it-when-the-instrument',
+      'Use it when the instrument does the calculation. The sights behind it cannot be checked.',
+    ),
+    message('height.enter-the-if-you-know', 'Enter the ± if you know it; otherwise 0.5 m is assumed.'),
   ],
-  safety: 'Look up before you look at the instrument: dead limbs fall without wind.',
+  safety: message(
+    'height.known-height.safety',
+    'Look up before you look at the instrument: dead limbs fall without wind.',
+  ),
   readings: [height],
   example: { height: { value: 18, unit: 'm' } },
   picture: { observer: false },
@@ -48,8 +61,8 @@ export const method: Method = {
       {
         measure: 'height',
         reading: readingOf(readings, 'height'),
-        label: 'height',
-        rule: 'height as read off the instrument',
+        label: message('height.height', 'height'),
+        rule: message('height.height-as-read-from-the', 'height as read from the instrument'),
         source: description.source,
       },
       book,
@@ -70,12 +83,16 @@ export const method: Method = {
         HEIGHT_FINDINGS.slenderness,
         'check',
         'height',
-        value > plausibleHeight(dbhCm).highM ? 'Very tall for this dbh' : 'Very short for this dbh',
+        value > plausibleHeight(dbhCm).highM
+          ? message('height.very-tall-for-this-dbh', 'Very tall for this dbh')
+          : message('height.very-short-for-this-dbh', 'Very short for this dbh'),
         usualHeights(value, dbhCm, context.unitSystem),
         [
           {
             label:
-              shifted === undefined ? 'clear the height and read it again' : `change height to ${text} ${read.unit}`,
+              shifted === undefined
+                ? message('height.clear-the-height-and-read', 'Clear the height and read it again')
+                : message('height.change-height-to', 'Change height to {text} {unit}', { text, unit: read.unit }),
             measure: 'height',
             changes: [{ reading: 'height', text, unit: read.unit }],
             ...(shifted === undefined ? {} : { becomes: `${text} ${read.unit}` }),

@@ -11,6 +11,7 @@ import { printAsRead, unitOf } from '../../units/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength } from '../sights.ts';
 import { HEIGHT_FINDINGS, heightFinding } from '../height-findings.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Sum of vertical distances';
 
@@ -18,19 +19,34 @@ const description: MethodDescription = {
   id: 'height.laser-verticals',
   version: 2,
   measure: 'height',
-  name: 'Laser, vertical distances',
-  summary: 'The instrument gives how far the top is above the eye, and the mark or foot below it.',
+  name: message('height.laser-verticals.name', 'Laser, vertical distances'),
+  summary: message(
+    'height.laser-verticals.summary',
+    'The instrument shows how far the top is above the eye, and the mark or base below it.',
+  ),
   help: [
-    'Enter the lower distance without a sign: it is below the eye and adds. Write + only for a foot above the eye.',
-    'Where the foot is hidden, shoot a mark, and give its height above the ground that counts: mid-slope, or the foot.',
-    'Shoot the top several times and take the mean: leaves in front of it read too low.',
+    message(
+      'height.enter-the-lower-distance-without',
+      'Enter the lower distance without a sign: it is below the eye and adds. Enter + only for a base above the eye.',
+    ),
+    message(
+      'height.if-the-base-is-hidden',
+      'If the base is hidden, aim at a mark and enter its height above the ground of the survey’s rule: mid-slope or uphill.',
+    ),
+    message(
+      'height.aim-at-the-top-several',
+      'Aim at the top several times and take the mean: leaves in front give too low a height.',
+    ),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.laser-verticals.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [
     groundLength({
       key: 'up',
-      label: 'top above the eye',
-      ask: 'Shoot the tip and read the vertical distance',
+      label: message('height.laser-verticals.label', 'top above the eye'),
+      ask: message('height.laser-verticals.ask', 'Aim at the tip and read the vertical distance'),
       place: 'tip',
       shortcut: 't',
       callout: 'up',
@@ -41,8 +57,11 @@ const description: MethodDescription = {
     }),
     groundLength({
       key: 'down',
-      label: 'mark below the eye',
-      ask: 'Shoot the mark or the foot and read the vertical distance below the eye; + for above',
+      label: message('height.laser-verticals.mark-below-the-eye', 'mark below the eye'),
+      ask: message(
+        'height.laser-verticals.aim-at-the-mark-or',
+        'Aim at the mark or the base and read the vertical distance below the eye; + for above',
+      ),
       place: 'base',
       shortcut: 'b',
       callout: 'down',
@@ -54,15 +73,18 @@ const description: MethodDescription = {
     }),
     groundLength({
       key: 'mark',
-      label: 'height of the mark',
-      ask: 'Measure how high the mark is above the ground; 0 for the foot',
+      label: message('height.laser-verticals.height-of-the-mark', 'height of the mark'),
+      ask: message(
+        'height.laser-verticals.measure-the-height-of-the',
+        'Measure the height of the mark above the ground; 0 for the base',
+      ),
       place: 'side',
       shortcut: 'k',
       callout: 'lm',
       range: { m: [0, 12], ft: [0, 40] },
       typicalError: { m: 0.1, ft: 0.3 },
       instrument: 'laser rangefinder',
-      rangeHint: '0 where the foot itself was shot.',
+      rangeHint: message('height.laser-verticals.rangeHint', '0 if you aimed at the base.'),
     }),
   ],
   example: { up: { value: 16, unit: 'm' }, down: { value: -1.2, unit: 'm' }, mark: { value: 1.3, unit: 'm' } },
@@ -82,11 +104,15 @@ function aboveTheEye({ readings, recompute, print, value }: Diagnosis): Finding[
       HEIGHT_FINDINGS.baseAboveEye,
       'check',
       'down',
-      'The mark is above the eye',
-      `A distance with + is above the eye and is subtracted. If the mark was ${below} below your eye, the height is ${print(becomes)} instead of ${print(value)}.`,
+      message('height.the-mark-is-above-the', 'The mark is above the eye'),
+      message(
+        'height.a-distance-with-is-above',
+        'A distance with + is above the eye and is subtracted. If the mark was {below} below your eye, the height is {becomes} instead of {value}.',
+        { below, becomes: print(becomes), value: print(value) },
+      ),
       [
         {
-          label: `change to ${below} below the eye`,
+          label: message('height.change-to-below-the-eye', 'Change to {below} below the eye', { below }),
           measure: 'height',
           changes: [{ reading: 'down', text: printAsRead(down.value), unit: down.unit }],
           ...(becomes > 0 ? { becomes: print(becomes) } : {}),
@@ -105,14 +131,14 @@ export const method: Method = {
       terms: [
         lengthIn(readingOf(readings, 'up'), unit, 'top', book),
         lengthIn(readingOf(readings, 'down'), unit, 'mark', book),
-        lengthIn(readingOf(readings, 'mark'), unit, 'height of the mark', book),
+        lengthIn(readingOf(readings, 'mark'), unit, message('height.height-of-the-mark', 'height of the mark'), book),
       ],
       compute: (up = 0, down = 0, mark = 0) => up - down + mark,
       write: (up = '', down = '', mark = '') => `${up} − ${down} + ${mark}`,
       decimals,
       final: true,
       unit,
-      rule: 'from the mark to the top, and from the ground to the mark',
+      rule: message('height.from-the-mark-to-the', 'from the mark to the top, plus the height of the mark'),
       source: SOURCE,
     });
   },

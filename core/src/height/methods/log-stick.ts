@@ -1,6 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Merritt in Bruce & Schumacher 1950, Forest Mensuration: i = log × reach ÷ distance';
 
@@ -8,19 +9,24 @@ const description: MethodDescription = {
   id: 'height.log-stick',
   version: 2,
   measure: 'height',
-  name: 'Log-height stick',
-  summary:
-    'Merchantable height: a stick that counts logs from a fixed distance; from another distance the count is scaled.',
+  name: message('height.log-stick.name', 'Log-height stick'),
+  summary: message(
+    'height.log-stick.summary',
+    'Merchantable height: the stick counts logs from a fixed distance; from another distance the count is scaled.',
+  ),
   help: [
-    'Made for 66 ft and logs of 16 ft: stand there, or say where you stood.',
-    'Half logs count as half. What is counted starts at the stump.',
+    message('height.made-for-66-ft-and', 'Made for 66 ft and logs of 16 ft: stand there, or enter your distance.'),
+    message('height.half-logs-count-as-half', 'Half logs count as half. The count starts at the stump.'),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.log-stick.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [
     groundLength({
       key: 'logs',
-      label: 'logs counted',
-      ask: 'Count the logs, half logs as half',
+      label: message('height.log-stick.label', 'number of logs'),
+      ask: message('height.log-stick.ask', 'Count the logs, half logs as half'),
       place: 'tip',
       shortcut: 't',
       callout: 'logs',
@@ -28,7 +34,7 @@ const description: MethodDescription = {
       units: ['one'],
       defaultUnit: { metric: 'one', imperial: 'one' },
       range: { one: [0.1, 15] },
-      rangeHint: 'Logs with their halves, such as 2.5.',
+      rangeHint: message('height.log-stick.rangeHint', 'Whole and half logs, such as 2.5.'),
       graduation: { one: 0.5 },
       typicalError: { one: 0.15 },
       errorIncludesRounding: false,
@@ -36,8 +42,8 @@ const description: MethodDescription = {
     }),
     groundLength({
       key: 'logLength',
-      label: 'length of a log',
-      ask: 'Look up the log length that the stick counts',
+      label: message('height.log-stick.log-length', 'log length'),
+      ask: message('height.log-stick.enter-the-log-length-of', 'Enter the log length of the stick'),
       place: 'side',
       shortcut: 'l',
       callout: 'loglen',
@@ -46,8 +52,8 @@ const description: MethodDescription = {
     }),
     groundLength({
       key: 'madeFor',
-      label: 'made for',
-      ask: 'Look up the distance that the stick was made for',
+      label: message('height.log-stick.design-distance', 'design distance'),
+      ask: message('height.log-stick.enter-the-distance-that-the', 'Enter the distance that the stick is made for'),
       place: 'side',
       shortcut: 'm',
       callout: 'mf',
@@ -55,8 +61,11 @@ const description: MethodDescription = {
     }),
     groundLength({
       key: 'stood',
-      label: 'distance stood',
-      ask: 'Measure the distance from your eye to the trunk',
+      label: message('height.log-stick.actual-distance', 'actual distance'),
+      ask: message(
+        'height.log-stick.measure-the-distance-from-your',
+        'Measure the distance from your eye to the trunk',
+      ),
       place: 'ground',
       shortcut: 'd',
       callout: 'stood',
@@ -64,8 +73,11 @@ const description: MethodDescription = {
   ],
   proof: {
     lines: [
-      'A mark of the stick covers one log of the tree where mark ÷ reach = log ÷ distance.',
-      'The marks are cut for one distance. From another one each mark covers log × distance ÷ made for.',
+      message('height.a-mark-of-the-stick', 'A mark of the stick covers one log where mark ÷ reach = log ÷ distance.'),
+      message(
+        'height.the-marks-are-made-for',
+        'The marks are made for one distance. From another, each mark covers log × distance ÷ design distance.',
+      ),
     ],
     triangle: { near: 'mark', reach: 'reach', far: 'log', distance: 'distance' },
   },
@@ -91,14 +103,19 @@ export const method: Method = {
         book.given(readingOf(readings, 'logs').value),
         lengthIn(readingOf(readings, 'logLength'), unit, 'log', book),
         lengthIn(readingOf(readings, 'stood'), unit, 'distance', book),
-        lengthIn(readingOf(readings, 'madeFor'), unit, 'distance of the stick', book),
+        lengthIn(
+          readingOf(readings, 'madeFor'),
+          unit,
+          message('height.distance-of-the-stick', 'distance of the stick'),
+          book,
+        ),
       ],
       compute: (n = 0, l = 0, d = 0, m = 1) => (n * l * d) / m,
       write: (n = '', l = '', d = '', m = '') => `${n} × ${l} × ${d} ÷ ${m}`,
       decimals,
       final: true,
       unit,
-      rule: 'logs times their length, scaled to where you stood',
+      rule: message('height.logs-log-length-scaled-to', 'logs × log length, scaled to the actual distance'),
       source: SOURCE,
     });
   },

@@ -3,6 +3,7 @@ import { convert, isSlopeUnit, printRounded, slopeTangent } from '../../units/in
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { baseSight, shortLength, sight, tangentTerm, topSight, TRIGONOMETRY } from '../sights.ts';
 import { HEIGHT_FINDINGS, heightFinding } from '../height-findings.ts';
+import { message } from '../../message/index.ts';
 
 /** Below this share of the tree a mark magnifies its own error so much that it is worth a word. */
 const LOW_MARK_SHARE = 0.15;
@@ -11,28 +12,40 @@ const description: MethodDescription = {
   id: 'height.mark-on-stem',
   version: 1,
   measure: 'height',
-  name: 'Three sights and a mark on the stem',
-  summary: 'No distance needed: a mark or a staff of known height at the trunk is sighted with the top and the base.',
+  name: message('height.mark-on-stem.name', 'Three sights and a mark on the stem'),
+  summary: message(
+    'height.mark-on-stem.summary',
+    'No distance needed: sight the top, the base, and a mark or staff of known height at the trunk.',
+  ),
   help: [
-    'The higher the mark, the better: one reading at a quarter of the tree is worth sixteen at a sixteenth.',
-    'The mark is measured along the stem from the foot that you sight.',
+    message(
+      'height.the-higher-the-mark-the',
+      'The higher the mark, the smaller the error: at a quarter of the height it is a quarter of that at a sixteenth.',
+    ),
+    message('height.measure-the-mark-along-the', 'Measure the mark along the stem from the base that you sight.'),
   ],
-  safety: 'Do not climb to set the mark. Look up before you look at the instrument.',
+  safety: message(
+    'height.mark-on-stem.safety',
+    'Do not climb to set the mark. Look up before you look at the instrument.',
+  ),
   readings: [
     topSight,
     baseSight,
     sight({
       key: 'mark',
-      label: 'mark',
-      ask: 'Sight the mark on the stem and read the scale',
+      label: message('height.mark-on-stem.label', 'mark'),
+      ask: message('height.mark-on-stem.ask', 'Sight the mark on the stem and read the scale'),
       place: 'side',
       shortcut: 'm',
       callout: 'ms',
     }),
     shortLength({
       key: 'markHeight',
-      label: 'height of the mark',
-      ask: 'Measure how high the mark is above the foot of the trunk',
+      label: message('height.mark-on-stem.height-of-the-mark', 'height of the mark'),
+      ask: message(
+        'height.mark-on-stem.measure-the-height-of-the',
+        'Measure the height of the mark above the base of the trunk',
+      ),
       place: 'side',
       shortcut: 'k',
       callout: 'mark',
@@ -64,7 +77,7 @@ export const method: Method = {
       write: (h = '', m = '', b = '') => `${h} ÷ (${m} − ${b})`,
       decimals: 3,
       unit,
-      rule: 'the level distance at which the mark is seen so high',
+      rule: message('height.horizontal-distance-at-which-the', 'horizontal distance at which the mark has this angle'),
       source: TRIGONOMETRY,
     });
     return book.step({
@@ -74,7 +87,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'that distance times the difference of the tangents',
+      rule: message('height.this-distance-difference-of-the', 'this distance × difference of the tangents'),
       source: TRIGONOMETRY,
     });
   },
@@ -90,8 +103,11 @@ export const method: Method = {
           HEIGHT_FINDINGS.topBelowBase,
           'stop',
           'mark',
-          'The mark lies below the base',
-          'The mark is on the stem, above its foot: its reading must be higher than that of the base. A sign was dropped, or the two changed places.',
+          message('height.the-mark-is-below-the', 'The mark is below the base'),
+          message(
+            'height.the-mark-is-on-the',
+            'The mark is on the stem above the base, so its reading must be higher. A sign is missing, or the two readings are exchanged.',
+          ),
         ),
       ];
     }
@@ -105,8 +121,12 @@ export const method: Method = {
         HEIGHT_FINDINGS.lowMark,
         'note',
         'markHeight',
-        'A low mark',
-        `The mark is at ${printRounded(share * 100, 0)} % of the tree: its error comes out ${printRounded(1 / share, 0)} times as large at the top. Set it higher, or tape the distance.`,
+        message('height.the-mark-is-low', 'The mark is low'),
+        message(
+          'height.the-mark-is-at-of',
+          'The mark is at {share} % of the tree height: its error is {printRounded} times as large at the top. Set it higher, or tape the distance.',
+          { share: printRounded(share * 100, 0), printRounded: printRounded(1 / share, 0) },
+        ),
       ),
     ];
   },

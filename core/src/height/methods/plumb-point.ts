@@ -1,6 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { baseSight, groundLength, levelDistance, tangentTerm, topSight } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Trigonometric height with the plumb point of the top';
 
@@ -8,21 +9,33 @@ const description: MethodDescription = {
   id: 'height.plumb-point',
   version: 1,
   measure: 'height',
-  name: 'Leaning tree, by the point below its top',
-  summary: 'Two distances: to the foot for the base, and to the point straight below the top for the top.',
+  name: message('height.plumb-point.name', 'Leaning tree, by the point below its top'),
+  summary: message(
+    'height.plumb-point.summary',
+    'Two distances: to the base for the base, and to the point straight below the top for the top.',
+  ),
   help: [
-    'Find the plumb point of the top: walk under it, or drop it with a plumb line from afar.',
-    'The mean of two opposite sides does not take the lean out; this does.',
+    message(
+      'height.find-the-plumb-point-of',
+      'Find the plumb point of the top: stand under it, or use a plumb line from a distance.',
+    ),
+    message(
+      'height.the-mean-from-two-opposite',
+      'The mean from two opposite sides does not correct the lean; this does.',
+    ),
   ],
-  safety: 'Do not stand under a leaning tree longer than it takes: look for cracks, roots and dead limbs first.',
+  safety: message(
+    'height.plumb-point.safety',
+    'Do not stay under a leaning tree longer than needed: look for cracks, roots and dead limbs first.',
+  ),
   readings: [
     topSight,
     baseSight,
     levelDistance,
     groundLength({
       key: 'below',
-      label: 'to below the top',
-      ask: 'Measure the level distance to the point straight below the top',
+      label: message('height.plumb-point.label', 'distance to the plumb point'),
+      ask: message('height.plumb-point.ask', 'Measure the horizontal distance to the point straight below the top'),
       place: 'side',
       shortcut: 'f',
       callout: 'plumb',
@@ -44,7 +57,7 @@ export const method: Method = {
   description,
   compute: (readings, book, context) => {
     const { unit, decimals } = resultUnit('height', context.unitSystem);
-    const below = lengthIn(readingOf(readings, 'below'), unit, 'plumb point', book);
+    const below = lengthIn(readingOf(readings, 'below'), unit, message('height.plumb-point', 'plumb point'), book);
     const foot = lengthIn(readingOf(readings, 'distance'), unit, 'distance', book);
     const top = tangentTerm(readingOf(readings, 'top'), 'top', book);
     const base = tangentTerm(readingOf(readings, 'base'), 'base', book);
@@ -55,7 +68,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'the top over its plumb point, the base over the foot',
+      rule: message('height.top-over-its-plumb-point', 'top over its plumb point, base over the foot'),
       source: SOURCE,
     });
   },

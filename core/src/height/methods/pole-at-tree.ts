@@ -1,6 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { heldLength, shortLength } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Intercept theorem: H = staff × tree ÷ staff as seen';
 
@@ -8,34 +9,40 @@ const description: MethodDescription = {
   id: 'height.pole-at-tree',
   version: 1,
   measure: 'height',
-  name: 'Marked pole at the trunk',
-  summary: 'A pole of known length stands at the trunk; a scale held upright shows pole and tree. No distance needed.',
+  name: message('height.pole-at-tree.name', 'Marked pole at the trunk'),
+  summary: message(
+    'height.pole-at-tree.summary',
+    'A pole of known length at the trunk; a vertical scale shows pole and tree. No distance needed.',
+  ),
   help: [
-    'Hold the scale upright and at the same reach for both.',
-    'Works on a slope as well: pole and tree stand on the same foot.',
+    message('height.hold-the-scale-vertical-and', 'Hold the scale vertical and at the same reach for both readings.'),
+    message('height.works-on-slopes-pole-and', 'Works on slopes: pole and tree have the same base.'),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.pole-at-tree.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [
     shortLength({
       key: 'pole',
-      label: 'length of the pole',
-      ask: 'Measure the pole',
+      label: message('height.pole-at-tree.label', 'pole length'),
+      ask: message('height.pole-at-tree.ask', 'Measure the pole'),
       place: 'side',
       shortcut: 'k',
       callout: 'pole',
     }),
     heldLength({
       key: 'poleSeen',
-      label: 'pole on the scale',
-      ask: 'Read how long the pole looks on the scale',
+      label: message('height.pole-at-tree.pole-on-the-scale', 'pole on the scale'),
+      ask: message('height.pole-at-tree.read-the-pole-on-the', 'Read the pole on the scale'),
       place: 'base',
       shortcut: 'b',
       callout: 'ps',
     }),
     heldLength({
       key: 'treeSeen',
-      label: 'tree on the scale',
-      ask: 'Read how long the tree looks on the scale',
+      label: message('height.pole-at-tree.tree-on-the-scale', 'tree on the scale'),
+      ask: message('height.pole-at-tree.read-the-tree-on-the', 'Read the tree on the scale'),
       place: 'tip',
       shortcut: 't',
       callout: 'ts',
@@ -43,11 +50,19 @@ const description: MethodDescription = {
   ],
   proof: {
     lines: [
-      'Pole and tree stand at one distance and are seen at one reach.',
-      'Each has height ÷ distance = what it covers ÷ reach.',
-      'Divide one by the other: height ÷ pole = tree covers ÷ pole covers. Distance and reach fall out.',
+      message('height.pole-and-tree-are-at', 'Pole and tree are at the same distance and seen at the same reach.'),
+      message('height.for-each-height-distance-covered', 'For each, height ÷ distance = covered length ÷ reach.'),
+      message(
+        'height.dividing-one-by-the-other',
+        'Dividing one by the other: height ÷ pole = tree on the scale ÷ pole on the scale. Distance and reach cancel.',
+      ),
     ],
-    triangle: { near: 'covers', reach: 'reach', far: 'pole or tree', distance: 'distance' },
+    triangle: {
+      near: 'covers',
+      reach: 'reach',
+      far: message('height.pole-at-tree.far', 'pole or tree'),
+      distance: 'distance',
+    },
   },
   example: { pole: { value: 4, unit: 'm' }, poleSeen: { value: 6, unit: 'cm' }, treeSeen: { value: 27, unit: 'cm' } },
   picture: { observer: true },
@@ -61,8 +76,18 @@ export const method: Method = {
   compute: (readings, book, context) => {
     const { unit, decimals } = resultUnit('height', context.unitSystem);
     const pole = lengthIn(readingOf(readings, 'pole'), unit, 'pole', book);
-    const seen = lengthIn(readingOf(readings, 'poleSeen'), 'cm', 'pole on the scale', book);
-    const tree = lengthIn(readingOf(readings, 'treeSeen'), 'cm', 'tree on the scale', book);
+    const seen = lengthIn(
+      readingOf(readings, 'poleSeen'),
+      'cm',
+      message('height.pole-on-the-scale', 'pole on the scale'),
+      book,
+    );
+    const tree = lengthIn(
+      readingOf(readings, 'treeSeen'),
+      'cm',
+      message('height.tree-on-the-scale', 'tree on the scale'),
+      book,
+    );
     return book.step({
       terms: [pole, tree, seen],
       compute: (p = 0, t = 0, s = 1) => (p * t) / s,
@@ -70,7 +95,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'as often as the pole goes into the tree',
+      rule: message('height.pole-length-tree-on-the', 'pole length × tree on the scale ÷ pole on the scale'),
       source: SOURCE,
     });
   },

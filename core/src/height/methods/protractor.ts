@@ -1,6 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { levelDistance, sight, step, tangentOf, timesDifference } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Complement of the angle that a plumb line shows';
 
@@ -8,22 +9,31 @@ const description: MethodDescription = {
   id: 'height.protractor',
   version: 1,
   measure: 'height',
-  name: 'Protractor, straw and plumb line',
-  summary: 'The plumb line shows 90° on a level sight; turned up it shows less, turned down more.',
-  help: ['Let the plumb line come to rest, pinch it, then read.', 'Read the same edge for both: 90° is level.'],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  name: message('height.protractor.name', 'Protractor, straw and plumb line'),
+  summary: message(
+    'height.protractor.summary',
+    'The plumb line shows 90° on a horizontal sight, less when sighting up, more when sighting down.',
+  ),
+  help: [
+    message('height.let-the-plumb-line-come', 'Let the plumb line come to rest, pinch it, then read.'),
+    message('height.read-the-same-scale-for', 'Read the same scale for both: 90° is horizontal.'),
+  ],
+  safety: message(
+    'height.protractor.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [
     sight({
       key: 'topLine',
-      label: 'plumb line at the top',
-      ask: 'Sight the tip through the straw and read the plumb line',
+      label: message('height.protractor.label', 'plumb line at the top'),
+      ask: message('height.protractor.ask', 'Sight the tip through the straw and read the plumb line'),
       place: 'tip',
       shortcut: 't',
       callout: 'pt',
       units: ['deg'],
       defaultUnit: { metric: 'deg', imperial: 'deg' },
       range: { deg: [6, 174] },
-      rangeHint: 'A level sight reads 90°.',
+      rangeHint: message('height.protractor.rangeHint', 'A horizontal sight reads 90°.'),
       graduation: { deg: 0.5 },
       typicalError: { deg: 1 },
       signed: false,
@@ -31,15 +41,18 @@ const description: MethodDescription = {
     }),
     sight({
       key: 'baseLine',
-      label: 'plumb line at the base',
-      ask: 'Sight the foot through the straw and read the plumb line',
+      label: message('height.protractor.plumb-line-at-the-base', 'plumb line at the base'),
+      ask: message(
+        'height.protractor.sight-the-base-through-the',
+        'Sight the base through the straw and read the plumb line',
+      ),
       place: 'base',
       shortcut: 'b',
       callout: 'pb',
       units: ['deg'],
       defaultUnit: { metric: 'deg', imperial: 'deg' },
       range: { deg: [6, 174] },
-      rangeHint: 'A level sight reads 90°.',
+      rangeHint: message('height.protractor.rangeHint', 'A horizontal sight reads 90°.'),
       graduation: { deg: 0.5 },
       typicalError: { deg: 1 },
       signed: false,
@@ -69,7 +82,14 @@ export const method: Method = {
         [book.given(90), book.given(readingOf(readings, key).value)],
         (level, read) => level - read,
         (level, read) => `${level} − ${read}`,
-        { decimals: 1, unit: '°', rule: `${label}: the plumb line shows 90° on a level sight`, source: SOURCE },
+        {
+          decimals: 1,
+          unit: '°',
+          rule: message('height.the-plumb-line-shows-90', '{label}: the plumb line shows 90° on a horizontal sight', {
+            label,
+          }),
+          source: SOURCE,
+        },
       );
       return tangentOf(angle, label, book);
     };

@@ -2,6 +2,7 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { degreesToRadians } from '../../units/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength, shortLength } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Intercept theorem';
 
@@ -9,27 +10,38 @@ const description: MethodDescription = {
   id: 'height.sighting-triangle',
   version: 2,
   measure: 'height',
-  name: 'Sighting triangle of any ratio',
-  summary:
-    'A triangle held level, such as 2 : 1; where its edge meets the top, the distance over the ratio, and the height of its level line on the stem.',
+  name: message('height.sighting-triangle.name', 'Sighting triangle of any ratio'),
+  summary: message(
+    'height.sighting-triangle.summary',
+    'A triangle held horizontal, such as 2 : 1. Where its edge meets the top: distance ÷ ratio, plus the height of its horizontal line on the stem.',
+  ),
   help: [
-    'Keep the lower edge level: by a plumb line or a level vial.',
-    'Note where the level line meets the stem, and measure that height.',
+    message('height.keep-the-lower-edge-horizontal', 'Keep the lower edge horizontal, with a plumb line or a level.'),
+    message(
+      'height.note-where-the-horizontal-line',
+      'Note where the horizontal line meets the stem, and measure that height.',
+    ),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.sighting-triangle.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [
     groundLength({
       key: 'run',
-      label: 'distance',
-      ask: 'Measure the level distance to the middle of the trunk',
+      label: message('height.sighting-triangle.label', 'distance'),
+      ask: message('height.sighting-triangle.ask', 'Measure the horizontal distance to the middle of the trunk'),
       place: 'ground',
       shortcut: 'd',
       callout: 'run',
     }),
     groundLength({
       key: 'ratio',
-      label: 'ratio, so many to 1',
-      ask: 'Look up how many times as long as it is high the triangle is',
+      label: message('height.sighting-triangle.ratio-length-height', 'ratio (length : height)'),
+      ask: message(
+        'height.sighting-triangle.enter-how-many-times-longer',
+        'Enter how many times longer than high the triangle is',
+      ),
       place: 'side',
       shortcut: 'g',
       callout: 'tri',
@@ -37,15 +49,18 @@ const description: MethodDescription = {
       units: ['one'],
       defaultUnit: { metric: 'one', imperial: 'one' },
       range: { one: [0.25, 10] },
-      rangeHint: 'A triangle of 2 : 1 has the ratio 2; 1 for 45°.',
+      rangeHint: message('height.sighting-triangle.rangeHint', 'A 2 : 1 triangle has ratio 2; 45° has ratio 1.'),
       graduation: { one: 0.01 },
       typicalError: { one: 0.02 },
       instrument: 'sighting triangle',
     }),
     shortLength({
       key: 'line',
-      label: 'level line on the stem',
-      ask: 'Measure how high the level line meets the stem',
+      label: message('height.sighting-triangle.horizontal-line-on-the-stem', 'horizontal line on the stem'),
+      ask: message(
+        'height.sighting-triangle.measure-the-height-at-which',
+        'Measure the height at which the horizontal line meets the stem',
+      ),
       place: 'base',
       shortcut: 'b',
       callout: 'line',
@@ -53,13 +68,32 @@ const description: MethodDescription = {
   ],
   proof: {
     lines: [
-      'The triangle in the hand and the one from the eye to the tree have the same angle at the eye, and both a right angle.',
-      'So height above the level line ÷ distance = short side ÷ long side = 1 ÷ ratio.',
-      'The level line meets the stem above the ground: that much is added.',
+      message(
+        'height.the-triangle-in-the-hand',
+        'The triangle in the hand and the triangle from eye to tree have the same angle at the eye, and a right angle each.',
+      ),
+      message(
+        'height.so-height-above-the-horizontal',
+        'So height above the horizontal line ÷ distance = short side ÷ long side = 1 ÷ ratio.',
+      ),
+      message('height.the-height-of-the-horizontal', 'The height of the horizontal line above the ground is added.'),
     ],
-    triangle: { near: 'short side', reach: 'long side', far: 'above the line', distance: 'distance' },
+    triangle: {
+      near: message('height.sighting-triangle.near', 'short side'),
+      reach: message('height.sighting-triangle.reach', 'long side'),
+      far: message('height.sighting-triangle.far', 'above the line'),
+      distance: 'distance',
+    },
   },
-  fixed: [{ key: 'level', label: 'lower edge held level', value: 0, unit: 'deg', standardError: 0.5 }],
+  fixed: [
+    {
+      key: 'level',
+      label: message('height.sighting-triangle.lower-edge-held-horizontal', 'lower edge held horizontal'),
+      value: 0,
+      unit: 'deg',
+      standardError: 0.5,
+    },
+  ],
   example: { run: { value: 33, unit: 'm' }, ratio: { value: 2, unit: 'one' }, line: { value: 1.5, unit: 'm' } },
   picture: { observer: true },
   source: SOURCE,
@@ -77,21 +111,24 @@ export const method: Method = {
       write: (r = '', level = '') => `tan(atan(1 ÷ ${r}) + ${level})°`,
       decimals: 4,
       unit: '',
-      rule: 'rise of the upper edge for each metre of distance, the lower edge held level',
+      rule: message(
+        'height.rise-of-the-upper-edge',
+        'rise of the upper edge per metre of distance, lower edge horizontal',
+      ),
       source: SOURCE,
     });
     return book.step({
       terms: [
         lengthIn(readingOf(readings, 'run'), unit, 'distance', book),
         rise,
-        lengthIn(readingOf(readings, 'line'), unit, 'level line', book),
+        lengthIn(readingOf(readings, 'line'), unit, message('height.horizontal-line', 'horizontal line'), book),
       ],
       compute: (d = 0, t = 0, h = 0) => d * t + h,
       write: (d = '', t = '', h = '') => `${d} × ${t} + ${h}`,
       decimals,
       final: true,
       unit,
-      rule: 'what lies above the level line, and what lies below it',
+      rule: message('height.height-above-the-horizontal-line', 'height above the horizontal line plus height below it'),
       source: SOURCE,
     });
   },

@@ -1,6 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength, heldLength } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Intercept theorem: H = l d ÷ r';
 
@@ -8,26 +9,38 @@ const description: MethodDescription = {
   id: 'height.stick-ratio',
   version: 1,
   measure: 'height',
-  name: 'Stick of any length',
-  summary: 'A stick held upright at a known reach; what it covers, its reach and the distance make the height.',
+  name: message('height.stick-ratio.name', 'Stick of any length'),
+  summary: message(
+    'height.stick-ratio.summary',
+    'A vertical stick at a known reach. The length covered by the tree, the reach and the distance give the height.',
+  ),
   help: [
-    'Read what the tree covers of the stick, foot to tip, without moving the head.',
-    'Measure the reach from the corner of the eye, along the sight to the foot.',
+    message(
+      'height.read-the-length-covered-from',
+      'Read the length covered, from base to tip, without moving the head.',
+    ),
+    message(
+      'height.measure-the-reach-from-the',
+      'Measure the reach from the corner of the eye, along the sight to the base.',
+    ),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.stick-ratio.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [
     heldLength({
       key: 'covered',
-      label: 'covered of the stick',
-      ask: 'Read how much of the stick the tree covers',
+      label: message('height.stick-ratio.label', 'length covered'),
+      ask: message('height.stick-ratio.ask', 'Read the length of stick covered by the tree'),
       place: 'tip',
       shortcut: 'v',
       callout: 'cov',
     }),
     heldLength({
       key: 'reach',
-      label: 'reach',
-      ask: 'Measure from the corner of the eye to the stick',
+      label: message('height.stick-ratio.reach', 'reach'),
+      ask: message('height.stick-ratio.measure-from-the-corner-of', 'Measure from the corner of the eye to the stick'),
       place: 'side',
       shortcut: 'h',
       callout: 'hold',
@@ -36,8 +49,11 @@ const description: MethodDescription = {
     }),
     groundLength({
       key: 'eyeToBase',
-      label: 'eye to the foot',
-      ask: 'Measure from your eye to the foot of the trunk, along the sight',
+      label: message('height.stick-ratio.eye-to-base', 'eye to base'),
+      ask: message(
+        'height.stick-ratio.measure-from-your-eye-to',
+        'Measure from your eye to the base of the trunk, along the sight',
+      ),
       place: 'ground',
       shortcut: 'd',
       callout: 'off',
@@ -45,11 +61,22 @@ const description: MethodDescription = {
   ],
   proof: {
     lines: [
-      'The eye, the two ends of what the tree covers and the two ends of the tree make two triangles with the same angle at the eye.',
-      'So height ÷ distance = covered ÷ reach.',
-      'Height = distance × covered ÷ reach, for any stick and any reach.',
+      message(
+        'height.the-eye-with-the-ends-of',
+        'The eye with the ends of the covered length, and the eye with the ends of the tree, form two triangles with the same angle at the eye.',
+      ),
+      message('height.so-height-distance-length-covered', 'So height ÷ distance = length covered ÷ reach.'),
+      message(
+        'height.height-distance-length-covered-reach',
+        'Height = distance × length covered ÷ reach, for any stick and any reach.',
+      ),
     ],
-    triangle: { near: 'covered', reach: 'reach', far: 'height', distance: 'distance to the base' },
+    triangle: {
+      near: 'covered',
+      reach: 'reach',
+      far: 'height',
+      distance: message('height.stick-ratio.distance', 'distance to the base'),
+    },
   },
   example: {
     covered: { value: 40, unit: 'cm' },
@@ -76,7 +103,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'as the stick to its reach, so the tree to its distance',
+      rule: message('height.distance-length-covered-reach', 'distance × length covered ÷ reach'),
       source: SOURCE,
     });
   },

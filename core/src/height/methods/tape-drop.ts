@@ -1,6 +1,7 @@
 import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } from '../../measurement/index.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { groundLength, shortLength } from '../sights.ts';
+import { message } from '../../message/index.ts';
 
 const SOURCE = 'Sum of two lengths';
 
@@ -8,18 +9,27 @@ const description: MethodDescription = {
   id: 'height.tape-drop',
   version: 1,
   measure: 'height',
-  name: 'Tape dropped by a climber',
-  summary: 'A tape hung down from as high as the climber gets, and the rest up to the tip.',
+  name: message('height.tape-drop.name', 'Tape dropped by a climber'),
+  summary: message(
+    'height.tape-drop.summary',
+    'A tape hung from the highest point the climber reaches, plus the rest to the tip.',
+  ),
   help: [
-    'Only trained climbers, with their own gear and a second person on the ground.',
-    'The rest to the tip is measured with a pole, or estimated and given a wide ±.',
+    message(
+      'height.only-trained-climbers-with-their',
+      'Only trained climbers, with their own gear and a second person on the ground.',
+    ),
+    message(
+      'height.measure-the-rest-to-the',
+      'Measure the rest to the tip with a pole, or estimate it and enter a large ±.',
+    ),
   ],
-  safety: 'Climbing is for trained people only. Nobody stands below.',
+  safety: message('height.tape-drop.safety', 'Climbing is for trained people only. No one stands below.'),
   readings: [
     groundLength({
       key: 'drop',
-      label: 'tape to the ground',
-      ask: 'Read the tape at the ground',
+      label: message('height.tape-drop.label', 'tape to the ground'),
+      ask: message('height.tape-drop.ask', 'Read the tape at the ground'),
       place: 'ground',
       shortcut: 'd',
       callout: 'drop',
@@ -28,8 +38,8 @@ const description: MethodDescription = {
     }),
     shortLength({
       key: 'rest',
-      label: 'from its end to the tip',
-      ask: 'Measure from the end of the tape up to the tip',
+      label: message('height.tape-drop.from-its-end-to-the', 'from its end to the tip'),
+      ask: message('height.tape-drop.measure-from-the-end-of', 'Measure from the end of the tape up to the tip'),
       place: 'tip',
       shortcut: 't',
       callout: 'tip',
@@ -58,7 +68,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'the tape, and what is left above it',
+      rule: message('height.tape-plus-the-rest-above', 'tape plus the rest above it'),
       source: SOURCE,
     });
   },

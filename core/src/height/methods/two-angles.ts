@@ -2,21 +2,36 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { decimalsOf, isSlopeUnit, scaleDivisor, unitOf } from '../../units/index.ts';
 import { baseSight, levelDistance, tangentTerm, topSight, TRIGONOMETRY } from '../sights.ts';
 import { diagnoseTwoAngles } from '../diagnose-two-angles.ts';
+import { message, type Text } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'height.two-angles',
   version: 1,
   measure: 'height',
-  name: 'Two angles and a distance',
-  summary: 'Sight the top and the base from a known level distance. Works on any slope, with any scale.',
+  name: message('height.two-angles.name', 'Two angles and a distance'),
+  summary: message(
+    'height.two-angles.summary',
+    'Sight the top and the base from a known horizontal distance. Works on any slope, with any scale.',
+  ),
   help: [
-    'Stand at least as far away as the tree is tall, on its level or above it.',
-    'Sight the tip itself. In a broad crown the near edge looks higher than the top.',
-    'Keep the signs: above level is plus, below level is minus. A base below your eye adds, one above it is taken away.',
-    'The distance is level, to the middle of the trunk. On the 1:20 and 1:15 scales any distance will do.',
+    message('height.stand-at-least-one-tree', 'Stand at least one tree height away, level with the tree or above it.'),
+    message(
+      'height.sight-the-tip-itself-in',
+      'Sight the tip itself. In a broad crown the near edge looks higher than the top.',
+    ),
+    message(
+      'height.keep-the-signs-above-horizontal',
+      'Keep the signs: above horizontal is plus, below is minus. A base below your eye adds, one above it subtracts.',
+    ),
+    message(
+      'height.the-distance-is-horizontal-to',
+      'The distance is horizontal, to the middle of the trunk. The 1:20 and 1:15 scales work at any distance.',
+    ),
   ],
-  safety:
+  safety: message(
+    'height.two-angles.safety',
     'Look up before you look at the instrument: dead limbs fall without wind. Do not walk backwards while sighting.',
+  ),
   readings: [topSight, baseSight, levelDistance],
   example: { top: { value: 62, unit: 'pct' }, base: { value: -8, unit: 'pct' }, distance: { value: 25, unit: 'm' } },
   picture: { observer: true },
@@ -24,10 +39,10 @@ const description: MethodDescription = {
   order: 10,
 };
 
-const signRule = (topValue: number, baseValue: number): string => {
-  if (baseValue > 0) return 'base above the eye: take it away';
-  if (topValue < 0) return 'both below the eye: the difference counts';
-  return 'base below the eye: add';
+const signRule = (topValue: number, baseValue: number): Text => {
+  if (baseValue > 0) return message('height.base-above-the-eye-subtract', 'base above the eye: subtract');
+  if (topValue < 0) return message('height.both-below-the-eye-the', 'both below the eye: the difference');
+  return message('height.base-below-the-eye-add', 'base below the eye: add');
 };
 
 /**
@@ -62,7 +77,7 @@ export const method: Method = {
         decimals,
         final: true,
         unit,
-        rule: 'distance times the difference of the tangents',
+        rule: message('height.distance-difference-of-the-tangents', 'distance × difference of the tangents'),
         source: TRIGONOMETRY,
       });
     }
@@ -83,7 +98,11 @@ export const method: Method = {
       final: true,
       unit,
       rule:
-        divisor === 100 ? 'distance times percent' : `distance times the reading, over the scale's ${String(divisor)}`,
+        divisor === 100
+          ? message('height.distance-percent', 'distance × percent')
+          : message('height.distance-reading-scale', 'distance × reading ÷ {divisor} (scale)', {
+              divisor: String(divisor),
+            }),
       source: TRIGONOMETRY,
     });
   },

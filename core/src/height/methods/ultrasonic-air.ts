@@ -3,18 +3,31 @@ import { airTemperatures, inTodaysAir } from '../distances.ts';
 import { ULTRASONIC_READINGS, ULTRASONIC_SOURCE, ultrasonicHeight } from '../ultrasonic.ts';
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { diagnoseHalfTrunk } from '../half-trunk.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'height.ultrasonic-air',
   version: 1,
   measure: 'height',
-  name: 'Ultrasonic, calibrated in other air',
-  summary: 'As with a transponder, the distance corrected for the temperature since the last calibration.',
+  name: message('height.ultrasonic-air.name', 'Ultrasonic, calibrated at another temperature'),
+  summary: message(
+    'height.ultrasonic-air.summary',
+    'Like the method with a transponder; the distance is corrected for the temperature since the last calibration.',
+  ),
   help: [
-    'Better: calibrate it again on a taped 10 m (33 ft). This is for when that was not done.',
-    'Ten degrees are 1.7 % of the distance: a third of a metre on 20 m, 1 ft on 65 ft.',
+    message(
+      'height.better-calibrate-again-on-a',
+      'Better: calibrate again on a taped 10 m (33 ft). Use this method if that was not done.',
+    ),
+    message(
+      'height.ten-degrees-celsius-change-the',
+      'Ten degrees Celsius change the distance by 1.7 %: 0.34 m in 20 m, 1 ft in 65 ft.',
+    ),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.ultrasonic-air.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: [...ULTRASONIC_READINGS('ua'), ...airTemperatures('ua')],
   example: {
     slope: { value: 22, unit: 'm' },

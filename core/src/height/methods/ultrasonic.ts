@@ -2,20 +2,32 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { diagnoseHeight } from '../diagnose-height.ts';
 import { diagnoseHalfTrunk } from '../half-trunk.ts';
 import { ULTRASONIC_READINGS, ULTRASONIC_SOURCE, ultrasonicHeight } from '../ultrasonic.ts';
+import { message } from '../../message/index.ts';
 
 const description: MethodDescription = {
   id: 'height.ultrasonic',
   version: 1,
   measure: 'height',
-  name: 'Ultrasonic with a transponder',
-  summary:
-    'The slope distance and angle to a transponder on the trunk, and the sight to the top; half the trunk is added for the top.',
+  name: message('height.ultrasonic.name', 'Ultrasonic with a transponder'),
+  summary: message(
+    'height.ultrasonic.summary',
+    'Slope distance and angle to a transponder on the trunk, and the sight to the top. Half the trunk is added for the top.',
+  ),
   help: [
-    'Hang the transponder at its set height on the side towards you.',
-    'Check it against a taped 10 m (33 ft) each morning: cold air carries sound slower, by 2.5 % over 14 degrees.',
-    'Half the trunk is added for the top only: type the dbh.',
+    message(
+      'height.hang-the-transponder-at-its',
+      'Hang the transponder at its set height on the near side of the trunk.',
+    ),
+    message(
+      'height.check-it-against-a-taped-10',
+      'Check it against a taped 10 m (33 ft) each morning: sound is 2.5 % slower in air 14 °C colder.',
+    ),
+    message('height.half-the-trunk-is-added', 'Half the trunk is added for the top only: enter the dbh.'),
   ],
-  safety: 'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  safety: message(
+    'height.ultrasonic.safety',
+    'Look up before you look at the instrument. Do not walk backwards while sighting.',
+  ),
   readings: ULTRASONIC_READINGS('us'),
   example: {
     slope: { value: 22, unit: 'm' },

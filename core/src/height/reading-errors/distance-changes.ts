@@ -1,6 +1,7 @@
 import { readingOf, type ReadingValue } from '../../measurement/index.ts';
 import { convert } from '../../units/index.ts';
 import { changed, type HeightCase, type Suspicion } from './reading-error-kind.ts';
+import type { Text } from '../../message/index.ts';
 
 /** The reading on the ground that the height leans on, by its key. */
 export const groundReading = ({ readings }: HeightCase): readonly [string, ReadingValue] | null => {
@@ -14,7 +15,7 @@ export const groundReading = ({ readings }: HeightCase): readonly [string, Readi
 export function distanceOf(
   found: HeightCase,
   change: (reading: ReadingValue) => ReadingValue | null,
-  because = '',
+  because: Text = '',
 ): Suspicion[] {
   const ground = groundReading(found);
   if (ground === null) return [];
@@ -25,7 +26,7 @@ export function distanceOf(
   return [changed(found, { [key]: rounded }, because === '' ? {} : { because })];
 }
 
-export const scaledBy = (found: HeightCase, factor: number, because = ''): Suspicion[] =>
+export const scaledBy = (found: HeightCase, factor: number, because: Text = ''): Suspicion[] =>
   distanceOf(found, (reading) => ({ ...reading, value: reading.value * factor }), because);
 
 export const isScaleOfMetres = (found: HeightCase): boolean => /^m\d\d$/.test(found.readings.top?.unit ?? '');

@@ -1,12 +1,13 @@
 import type { MethodContext, Readings } from '../../measurement/index.ts';
 import { convert, degreesToRadians, isSlopeUnit, slopeTangent, slopeTangentRate } from '../../units/index.ts';
 import { staffDistanceM } from '../base-staff.ts';
+import type { Text } from '../../message/index.ts';
 
 /** A height that somebody has reason to expect, from elsewhere than the readings in doubt. */
 export interface Expectation {
   readonly from: 'curve' | 'other-method' | 'last-visit';
   /** How a sentence names it: `the laser`, `the survey’s height curve`. */
-  readonly words: string;
+  readonly words: Text;
   readonly heightM: number;
   readonly standardErrorM: number;
   /** What was measured then, where the expectation has grown since. */

@@ -1,14 +1,15 @@
 import { convert } from '../../units/index.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The height of the eye was added twice. */
 export const EYE_TWICE = byEvidence(
   {
     code: 'height.eye-twice',
-    name: 'The height of the eye was added twice',
-    effect: 'The tree gains the height of an eye.',
-    suggestedFix: 'Take the height of the eye off the distance.',
-    evidence: 'The distance measured another way, or another figure for the height.',
+    name: message('height.eye-twice.name', 'Eye height added twice'),
+    effect: message('height.eye-twice.effect', 'The height is too large by the eye height.'),
+    suggestedFix: message('height.eye-twice.suggestedFix', 'Subtract the eye height from the distance'),
+    evidence: message('height.eye-twice.evidence', 'The distance measured another way, or another height.'),
   },
   (found) => {
     const { back, eye } = found.readings;

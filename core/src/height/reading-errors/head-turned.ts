@@ -1,14 +1,15 @@
 import { cm } from './tree-changes.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The head was turned while the stick was read. */
 export const HEAD_TURNED = byEvidence(
   {
     code: 'height.head-turned',
-    name: 'The head was turned while the stick was read',
-    effect: 'The eye moves between foot and tip: what is covered is wrong.',
-    suggestedFix: 'Read it once more with the head still.',
-    evidence: 'A second reading with the head still.',
+    name: message('height.head-turned.name', 'The head was turned during the stick reading'),
+    effect: message('height.head-turned.effect', 'The eye moves between base and tip, so the length covered is wrong.'),
+    suggestedFix: message('height.head-turned.suggestedFix', 'Read again with the head still'),
+    evidence: message('height.head-turned.evidence', 'A second reading with the head still.'),
   },
   (found) => {
     const { covered } = found.readings;

@@ -2,15 +2,19 @@ import { isSight } from './sight-changes.ts';
 import { unitOf } from '../../units/index.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The mark lies below the level line. */
 export const MARK_BELOW = byEvidence(
   {
     code: 'height.mark-below',
-    name: 'The mark lies below the level line',
-    effect: 'The mark seems too far above the base, the tree too near and too short.',
-    suggestedFix: 'Turn the sign of the mark.',
-    evidence: 'Another figure for the height, or the level distance.',
+    name: message('height.mark-below.name', 'The mark is below the horizontal line'),
+    effect: message(
+      'height.mark-below.effect',
+      'The mark seems too far above the base, so the tree seems too close and too short.',
+    ),
+    suggestedFix: message('height.mark-below.suggestedFix', 'Change the sign of the mark'),
+    evidence: message('height.mark-below.evidence', 'Another height, or the horizontal distance.'),
     replaces: [HEIGHT_FINDINGS.topBelowBase, HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.lowMark],
   },
   (found) => {
@@ -20,7 +24,12 @@ export const MARK_BELOW = byEvidence(
       changed(
         found,
         { mark: { ...mark, value: -mark.value } },
-        { because: `The mark is read at +${String(mark.value)} ${unitOf(mark.unit).symbol}, above your eye.` },
+        {
+          because: message('height.the-mark-reads-above-your', 'The mark reads +{value} {symbol}, above your eye.', {
+            value: String(mark.value),
+            symbol: unitOf(mark.unit).symbol,
+          }),
+        },
       ),
     ];
   },

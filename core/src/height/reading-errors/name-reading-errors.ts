@@ -18,6 +18,7 @@ import {
   tangentOfReading,
 } from './evidence.ts';
 import type { HeightCase, ReadingErrorKind, Suspicion } from './reading-error-kind.ts';
+import { message, type Text, joined } from '../../message/index.ts';
 
 /** How likely a slip of one kind is in a reading that nobody doubts yet. */
 const CHANCE = 0.02;
@@ -116,8 +117,8 @@ interface Named {
   readonly odds: number;
 }
 
-const sentenceOf = ({ words, heightM }: Expectation, print: (heightM: number) => string): string =>
-  `${words} says ${print(heightM)}`;
+const sentenceOf = ({ words, heightM }: Expectation, print: (heightM: number) => string): Text =>
+  message('height.evidence-gives', '{words}: {height}', { words, height: print(heightM) });
 
 /**
  * Names the slips that explain what is odd about a height, the likeliest first: each is undone, and what comes out is
@@ -184,8 +185,14 @@ function findingOf(
   print: (heightM: number) => string,
 ): Finding {
   const { evidence, readings } = found;
-  const others = evidence.expected.map((each) => sentenceOf(each, print)).join('; ');
-  const becomes = found.heightM > 0 ? `${print(heightM)} instead of ${print(found.heightM)}` : print(heightM);
+  const others = evidence.expected.map((each) => sentenceOf(each, print));
+  const becomes =
+    found.heightM > 0
+      ? message('height.instead-of', '{heightM} instead of {heightM2}', {
+          heightM: print(heightM),
+          heightM2: print(found.heightM),
+        })
+      : print(heightM);
   const written = Object.entries({ ...(methodId === undefined ? {} : readings), ...changes }).map(
     ([reading, { value, unit }]): ReadingChange => {
       const isSigned = method.description.readings.some((spec) => spec.key === reading && spec.signed);
@@ -213,16 +220,18 @@ function findingOf(
   const sentences = [
     kind.effect,
     because ?? '',
-    clears.length > 0 ? '' : `${kind.suggestedFix} That makes ${becomes}.`,
-    others === '' ? '' : `${others.charAt(0).toUpperCase()}${others.slice(1)}.`,
+    clears.length > 0
+      ? ''
+      : message('height.height-2', '{SuggestedFix}: height {becomes}.', { SuggestedFix: kind.suggestedFix, becomes }),
+    others.length === 0 ? '' : message('height.evidence', '{Others}.', { Others: joined(others, '; ') }),
     clears.length > 0 ? kind.suggestedFix : '',
   ];
   return {
     code: kind.code,
     severity: 'check',
     reading: reading !== null && readings[reading] === undefined ? null : reading,
-    title: `${kind.name}?`,
-    message: sentences.filter((sentence) => sentence !== '').join(' '),
+    title: kind.name,
+    message: joined(sentences),
     suggestedFixes,
   };
 }
@@ -232,15 +241,21 @@ function labelOf(
   methodId: string | undefined,
   cleared: readonly ReadingChange[],
   method: Method,
-): string {
-  if (cleared.length > 0) return `clear ${cleared.map(({ reading }) => reading).join(' and ')} and read again`;
-  if (methodId !== undefined) return 'take the other method';
-  return `change ${Object.entries(changes)
-    .map(([key, { value, unit }]) => {
-      const spec = method.description.readings.find((each) => each.key === key);
-      return `${spec?.label ?? key} to ${printAsRead(value, spec?.signed ?? false)} ${unitOf(unit).symbol}`;
-    })
-    .join(' and ')}`;
+): Text {
+  if (cleared.length > 0)
+    return message('height.clear-and-read-again', 'Clear {join} and read again', {
+      join: cleared.map(({ reading }) => reading).join(' and '),
+    });
+  if (methodId !== undefined) return message('height.use-the-other-method', 'Use the other method');
+  const parts = Object.entries(changes).map(([key, { value, unit }]) => {
+    const spec = method.description.readings.find((each) => each.key === key);
+    return message('height.change-reading', '{label} to {value} {symbol}', {
+      label: spec?.label ?? key,
+      value: printAsRead(value, spec?.signed ?? false),
+      symbol: unitOf(unit).symbol,
+    });
+  });
+  return message('height.change-readings', 'Change {parts}', { parts: joined(parts, ', ') });
 }
 
 const CODES_OF_SIGNS: ReadonlySet<string> = new Set([HEIGHT_FINDINGS.baseAboveEye, HEIGHT_FINDINGS.topBelowEye]);

@@ -2,15 +2,19 @@ import { rescaled } from './sight-changes.ts';
 import { METRE_SCALES } from './sight-changes.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The other of two scales was read. */
 export const OTHER_SCALE = byEvidence(
   {
     code: 'height.other-scale',
-    name: 'The other of two scales was read',
-    effect: 'The height is off by the ratio of the scales: 20 to 15 is a third.',
-    suggestedFix: 'Read the same figures on the other scale.',
-    evidence: 'Another figure for the height, and a distance that is right.',
+    name: message('height.other-scale.name', 'The other of two scales was read'),
+    effect: message(
+      'height.other-scale.effect',
+      'The height is wrong by the ratio of the scales: 20 to 15 is one third.',
+    ),
+    suggestedFix: message('height.other-scale.suggestedFix', 'Read the same numbers on the other scale'),
+    evidence: message('height.other-scale.evidence', 'Another height, and a correct distance.'),
     replaces: [HEIGHT_FINDINGS.wrongScale, HEIGHT_FINDINGS.slenderness],
   },
   (found) => [

@@ -1,15 +1,22 @@
 import { printRounded } from '../../units/index.ts';
 import { soundFactor } from '../sound.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The ultrasonic was calibrated in other air. */
 export const OTHER_TEMPERATURE = byEvidence(
   {
     code: 'height.other-temperature',
-    name: 'The ultrasonic was calibrated in other air',
-    effect: 'Sound runs slower in the cold: 14 °C are 2.5 % of the distance.',
-    suggestedFix: 'Calibrate it again, or correct the distance by the temperatures.',
-    evidence: 'The temperature at the calibration and now.',
+    name: message('height.other-temperature.name', 'Ultrasonic calibrated at another temperature'),
+    effect: message(
+      'height.other-temperature.effect',
+      'Sound is slower in cold air: 14 °C change the distance by 2.5 %.',
+    ),
+    suggestedFix: message(
+      'height.other-temperature.suggestedFix',
+      'Calibrate again, or correct the distance for temperature',
+    ),
+    evidence: message('height.other-temperature.evidence', 'The temperatures at calibration and now.'),
   },
   (found) => {
     const { air } = found.evidence;
@@ -23,7 +30,10 @@ export const OTHER_TEMPERATURE = byEvidence(
         { slope: { ...slope, value: Number((slope.value * factor).toFixed(2)) } },
         {
           certain: true,
-          because: `It was calibrated at ${printRounded(air.calibratedC, 0)} °C, and it is ${printRounded(air.nowC, 0)} °C now.`,
+          because: message('height.calibrated-at-c-now-c', 'Calibrated at {calibratedC} °C; now {nowC} °C.', {
+            calibratedC: printRounded(air.calibratedC, 0),
+            nowC: printRounded(air.nowC, 0),
+          }),
         },
       ),
     ];

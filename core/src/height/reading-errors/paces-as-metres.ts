@@ -3,15 +3,19 @@ import { scaledBy } from './distance-changes.ts';
 import { lengthWords } from '../../units/index.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** Paces were noted as metres. */
 export const PACES_AS_METRES = byEvidence(
   {
     code: 'height.paces-as-metres',
-    name: 'Paces were noted as metres',
-    effect: 'The height is off by the length of the pace.',
-    suggestedFix: 'Multiply the paces by the length of your pace.',
-    evidence: 'Your pace, a whole number of paces, and the distance or the height from elsewhere.',
+    name: message('height.paces-as-metres.name', 'Paces recorded as metres'),
+    effect: message('height.paces-as-metres.effect', 'The height is wrong by the pace length.'),
+    suggestedFix: message('height.paces-as-metres.suggestedFix', 'Multiply the paces by your pace length'),
+    evidence: message(
+      'height.paces-as-metres.evidence',
+      'Your pace length, a whole number of paces, and a distance or height measured another way.',
+    ),
     replaces: [HEIGHT_FINDINGS.slenderness],
   },
   (found) => {
@@ -19,6 +23,10 @@ export const PACES_AS_METRES = byEvidence(
     const ground = groundReading(found);
     if (paceM === undefined || ground === null || !Number.isInteger(ground[1].value) || ground[1].unit !== 'm')
       return [];
-    return scaledBy(found, paceM, `A pace of yours is ${lengthWords(paceM, found.context.unitSystem)}.`);
+    return scaledBy(
+      found,
+      paceM,
+      message('height.your-pace-is', 'Your pace is {paceM}.', { paceM: lengthWords(paceM, found.context.unitSystem) }),
+    );
   },
 );

@@ -1,15 +1,19 @@
 import { convert, printRounded } from '../../units/index.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The two parts were multiplied instead of added. */
 export const PARTS_MULTIPLIED = byEvidence(
   {
     code: 'height.parts-multiplied',
-    name: 'The two parts were multiplied instead of added',
-    effect: 'The figure is the product of the part above and the part below the eye.',
-    suggestedFix: 'Add the two parts.',
-    evidence: 'The two parts.',
+    name: message('height.parts-multiplied.name', 'The two parts were multiplied instead of added'),
+    effect: message(
+      'height.parts-multiplied.effect',
+      'The height is the product of the parts above and below the eye.',
+    ),
+    suggestedFix: message('height.parts-multiplied.suggestedFix', 'Add the two parts'),
+    evidence: message('height.parts-multiplied.evidence', 'The two parts.'),
     replaces: [HEIGHT_FINDINGS.slenderness],
   },
   (found) => {

@@ -1,15 +1,16 @@
 import { inUnitOf } from './tree-changes.ts';
 import { cm } from './tree-changes.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The reach was another one. */
 export const REACH_CHANGED = byEvidence(
   {
     code: 'height.reach-changed',
-    name: 'The reach was another one',
-    effect: 'The height is off by the ratio of the reaches.',
-    suggestedFix: 'Give the reach as it was.',
-    evidence: 'The reach measured once more.',
+    name: message('height.reach-changed.name', 'The reach was different'),
+    effect: message('height.reach-changed.effect', 'The height is wrong by the ratio of the reaches.'),
+    suggestedFix: message('height.reach-changed.suggestedFix', 'Enter the actual reach'),
+    evidence: message('height.reach-changed.evidence', 'The reach measured again.'),
   },
   (found) => {
     const { reach } = found.readings;

@@ -2,15 +2,16 @@ import { isSight } from './sight-changes.ts';
 import { type ReadingValue } from '../../measurement/index.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The readings were divided by the distance already. */
 export const READING_DIVIDED = byEvidence(
   {
     code: 'height.reading-divided',
-    name: 'The readings were divided by the distance already',
-    effect: 'Next to no height comes out.',
-    suggestedFix: 'Multiply both readings by the distance again.',
-    evidence: 'Another figure for the height.',
+    name: message('height.reading-divided.name', 'The readings were already divided by the distance'),
+    effect: message('height.reading-divided.effect', 'The height is close to zero.'),
+    suggestedFix: message('height.reading-divided.suggestedFix', 'Multiply both readings by the distance'),
+    evidence: message('height.reading-divided.evidence', 'Another height.'),
     replaces: [HEIGHT_FINDINGS.belowBreastHeight, HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.wrongScale],
   },
   (found) => {

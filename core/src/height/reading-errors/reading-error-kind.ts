@@ -1,5 +1,6 @@
 import type { MethodContext, Readings } from '../../measurement/index.ts';
 import type { HeightEvidence } from './evidence.ts';
+import type { Text } from '../../message/index.ts';
 
 /** A height as it was taken, in the light of everything that is known. */
 export interface HeightCase {
@@ -30,7 +31,7 @@ export interface Suspicion {
    */
   readonly own?: { readonly asRead: number; readonly corrected: number };
   /** What is seen, as a sentence; added to the message. */
-  readonly because?: string;
+  readonly because?: Text;
   /** Readings to take anew, where no figure can be offered. */
   readonly clears?: readonly string[];
   /** Whether it is a fact and not a suspicion: its evidence shows it without a doubt. */
@@ -42,13 +43,13 @@ export interface ReadingErrorKind {
   /** Stable: stored, exported, translated by it. */
   readonly code: string;
   /** What happened, in the words of a crew. */
-  readonly name: string;
+  readonly name: Text;
   /** What it does to the height. */
-  readonly effect: string;
+  readonly effect: Text;
   /** What to do about it. */
-  readonly suggestedFix: string;
+  readonly suggestedFix: Text;
   /** What must be known before it is named. */
-  readonly evidence: string;
+  readonly evidence: Text;
   /** Findings of a method's own that say the same with less evidence. */
   readonly replaces?: readonly string[];
   /**

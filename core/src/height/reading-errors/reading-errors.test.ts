@@ -10,6 +10,7 @@ import { HEIGHT_READING_ERRORS } from './catalogue.ts';
 import { nameReadingErrors, withReadingErrors } from './name-reading-errors.ts';
 import { soundFactor } from '../sound.ts';
 import type { HeightEvidence } from './evidence.ts';
+import { inEnglish } from '../../testing/english.ts';
 
 const methodOf = (id: string): Method => {
   const method = findMethod(id);
@@ -63,7 +64,7 @@ describe('the catalogue of slips in heights', () => {
     expect(HEIGHT_READING_ERRORS.length).toBeGreaterThanOrEqual(25);
     expect(new Set(HEIGHT_READING_ERRORS.map(({ code }) => code)).size).toBe(HEIGHT_READING_ERRORS.length);
     for (const { name, effect, suggestedFix, evidence } of HEIGHT_READING_ERRORS)
-      for (const text of [name, effect, suggestedFix, evidence]) expect(text.length).toBeGreaterThan(4);
+      for (const text of [name, effect, suggestedFix, evidence]) expect(inEnglish(text).length).toBeGreaterThan(4);
   });
 
   it('has a simulated case for every kind', () => {
@@ -139,9 +140,9 @@ describe('what is said of a slip', () => {
       }),
     );
     expect(first?.code).toBe('height.base-sign');
-    expect(first?.message).toContain('17.5 m instead of 13.5 m');
-    expect(first?.message).toContain('The laser says 17.3 m');
-    expect(first?.suggestedFixes[0]).toMatchObject({
+    expect(inEnglish(first?.message)).toContain('17.5 m instead of 13.5 m');
+    expect(inEnglish(first?.message)).toContain('The laser: 17.3 m');
+    expect(inEnglish(first?.suggestedFixes[0])).toMatchObject({
       becomes: '17.5 m',
       changes: [{ reading: 'base', text: '−8', unit: 'pct' }],
     });

@@ -3,15 +3,16 @@ import { STANDS_M } from './distance-changes.ts';
 import { distanceOf } from './distance-changes.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The scale of another distance was read. */
 export const SCALE_OF_OTHER_DISTANCE = byEvidence(
   {
     code: 'height.scale-of-other-distance',
-    name: 'The scale of another distance was read',
-    effect: 'The height is off by the ratio of the distances.',
-    suggestedFix: 'Give the distance at which you stood.',
-    evidence: 'The distance measured another way.',
+    name: message('height.scale-of-other-distance.name', 'The scale of another distance was read'),
+    effect: message('height.scale-of-other-distance.effect', 'The height is wrong by the ratio of the distances.'),
+    suggestedFix: message('height.scale-of-other-distance.suggestedFix', 'Enter the actual distance'),
+    evidence: message('height.scale-of-other-distance.evidence', 'The distance measured another way.'),
     replaces: [HEIGHT_FINDINGS.wrongScale, HEIGHT_FINDINGS.slenderness],
   },
   (found) => {

@@ -1,14 +1,18 @@
 import { printRounded } from '../../units/index.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The shadows were measured minutes apart. */
 export const SHADOW_LATE = byEvidence(
   {
     code: 'height.shadow-late',
-    name: 'The shadows were measured minutes apart',
-    effect: 'The sun moves: up to half a percent of the height a minute.',
-    suggestedFix: 'Measure both again within a minute, or correct by the time between.',
-    evidence: 'The times of the two readings, and where the sun stood.',
+    name: message('height.shadow-late.name', 'The shadows were measured minutes apart'),
+    effect: message('height.shadow-late.effect', 'The sun moves: up to 0.5 % of the height per minute.'),
+    suggestedFix: message(
+      'height.shadow-late.suggestedFix',
+      'Measure both again within a minute, or correct for the time',
+    ),
+    evidence: message('height.shadow-late.evidence', 'The times of both readings and the position of the sun.'),
   },
   (found) => {
     const { shadow } = found.evidence;
@@ -21,7 +25,12 @@ export const SHADOW_LATE = byEvidence(
       changed(
         found,
         { treeShadow: { ...treeShadow, value } },
-        { certain: true, because: `${printRounded(shadow.minutes, 0)} minutes passed.` },
+        {
+          certain: true,
+          because: message('height.minutes-apart', '{minutes} minutes apart.', {
+            minutes: printRounded(shadow.minutes, 0),
+          }),
+        },
       ),
     ];
   },

@@ -1,14 +1,15 @@
 import { lengthWords } from '../../units/index.ts';
 import { byEvidence } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** Shorter than at the last visit. */
 export const SHRUNKEN = byEvidence(
   {
     code: 'height.shrunken',
-    name: 'Shorter than at the last visit',
-    effect: 'A tree does not shrink, unless its top broke.',
-    suggestedFix: 'Read it again; if the top broke, say so.',
-    evidence: 'The height at the last visit.',
+    name: message('height.shrunken.name', 'Shorter than at the last visit'),
+    effect: message('height.shrunken.effect', 'A tree does not shrink unless its top breaks.'),
+    suggestedFix: message('height.shrunken.suggestedFix', 'Read again; if the top is broken, record it'),
+    evidence: message('height.shrunken.evidence', 'The height at the last visit.'),
   },
   (found) => {
     const last = found.evidence.expected.find(({ from }) => from === 'last-visit');
@@ -23,7 +24,9 @@ export const SHRUNKEN = byEvidence(
         heightM,
         certain: true,
         clears: ['top', 'height'].filter((key) => found.readings[key] !== undefined),
-        because: `At the last visit it was ${lengthWords(heightM, found.context.unitSystem, 1)} tall.`,
+        because: message('height.at-the-last-visit-the', 'At the last visit the height was {heightM}.', {
+          heightM: lengthWords(heightM, found.context.unitSystem, 1),
+        }),
       },
     ];
   },

@@ -2,15 +2,22 @@ import { scaledBy } from './distance-changes.ts';
 import { printRounded } from '../../units/index.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** A distance along the slope was taken as level. */
 export const SLOPE_AS_LEVEL = byEvidence(
   {
     code: 'height.slope-as-level',
-    name: 'A distance along the slope was taken as level',
-    effect: 'The height comes out too large, by one over the cosine of the slope.',
-    suggestedFix: 'Take the level part of the distance, or give the angle of the tape.',
-    evidence: 'The ground between, and the distance or the height from elsewhere.',
+    name: message('height.slope-as-level.name', 'Slope distance taken as horizontal'),
+    effect: message('height.slope-as-level.effect', 'The height is too large by 1 ÷ cosine of the slope.'),
+    suggestedFix: message(
+      'height.slope-as-level.suggestedFix',
+      'Use the horizontal distance, or enter the angle of the tape',
+    ),
+    evidence: message(
+      'height.slope-as-level.evidence',
+      'The ground slope, and a distance or height measured another way.',
+    ),
     replaces: [HEIGHT_FINDINGS.slenderness],
   },
   (found) => {
@@ -19,6 +26,12 @@ export const SLOPE_AS_LEVEL = byEvidence(
     const cosine = 1 / Math.hypot(1, ground.value);
     return cosine > 0.99
       ? []
-      : scaledBy(found, cosine, `The ground rises or falls by ${printRounded(Math.abs(ground.value) * 100, 0)} %.`);
+      : scaledBy(
+          found,
+          cosine,
+          message('height.the-ground-slope-is', 'The ground slope is {value} %.', {
+            value: printRounded(Math.abs(ground.value) * 100, 0),
+          }),
+        );
   },
 );

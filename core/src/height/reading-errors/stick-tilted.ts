@@ -3,15 +3,16 @@ import { uprightCovered } from './tree-changes.ts';
 import { inUnitOf } from './tree-changes.ts';
 import { printRounded } from '../../units/index.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The stick was not upright. */
 export const STICK_TILTED = byEvidence(
   {
     code: 'height.stick-tilted',
-    name: 'The stick was not upright',
-    effect: 'A tilted stick is covered too far or too little.',
-    suggestedFix: 'Hold it upright, or correct what is covered by its tilt.',
-    evidence: 'The distances from the eye to both ends of what is covered.',
+    name: message('height.stick-tilted.name', 'The stick was not vertical'),
+    effect: message('height.stick-tilted.effect', 'A tilted stick gives a wrong length covered.'),
+    suggestedFix: message('height.stick-tilted.suggestedFix', 'Hold the stick vertical, or correct for its tilt'),
+    evidence: message('height.stick-tilted.evidence', 'The distances from the eye to both ends of the length covered.'),
   },
   (found) => {
     const { covered, reach } = found.readings;
@@ -26,7 +27,9 @@ export const STICK_TILTED = byEvidence(
         { covered: inUnitOf(covered, upright.cm) },
         {
           own: { asRead: (eyeToTipCm.value - straight) / error, corrected: 0 },
-          because: `It leans by ${printRounded(Math.abs(upright.tiltDeg), 0)}°.`,
+          because: message('height.it-is-tilted-by', 'It is tilted by {tiltDeg}°.', {
+            tiltDeg: printRounded(Math.abs(upright.tiltDeg), 0),
+          }),
         },
       ),
     ];

@@ -3,6 +3,7 @@ import type { ReadingValue } from '../../measurement/index.ts';
 import { crownEdgeReadingM } from '../geometry.ts';
 import { tangentOfReading } from './evidence.ts';
 import { type HeightCase, type Suspicion } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The eye above the foot, as the sight to the base has it. */
 export const eyeAboveFootM = ({ readings, distanceM }: HeightCase): number | null => {
@@ -29,7 +30,14 @@ export function behindTheEdge(found: HeightCase): Suspicion[] {
         {
           changes: {},
           heightM: high,
-          because: `Its crown is ${lengthWords(2 * crownRadiusM, found.context.unitSystem, 0)} broad, and you stand ${lengthWords(distanceM, found.context.unitSystem, 0)} away.`,
+          because: message(
+            'height.the-crown-is-wide-and',
+            'The crown is {lengthWords} wide, and you are {distanceM} away.',
+            {
+              lengthWords: lengthWords(2 * crownRadiusM, found.context.unitSystem, 0),
+              distanceM: lengthWords(distanceM, found.context.unitSystem, 0),
+            },
+          ),
         },
       ];
 }
@@ -55,7 +63,9 @@ export function leaning(found: HeightCase, sign: 1 | -1): Suspicion[] {
                 },
           ...(distance === undefined ? {} : { methodId: 'height.plumb-point' }),
           heightM: own,
-          because: `Its top stands ${lengthWords(leanOffsetM, found.context.unitSystem, 1)} from above its foot.`,
+          because: message('height.the-top-is-out-of', 'The top is {leanOffsetM} out of plumb.', {
+            leanOffsetM: lengthWords(leanOffsetM, found.context.unitSystem, 1),
+          }),
         },
       ];
 }

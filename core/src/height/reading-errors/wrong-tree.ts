@@ -2,15 +2,19 @@ import { scaledBy } from './distance-changes.ts';
 import { lengthWords } from '../../units/index.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence } from './reading-error-kind.ts';
+import { message } from '../../message/index.ts';
 
 /** The distance belongs to the tree beside it. */
 export const WRONG_TREE = byEvidence(
   {
     code: 'height.wrong-tree',
-    name: 'The distance belongs to the tree beside it',
-    effect: 'The height is off by the ratio of the distances.',
-    suggestedFix: 'Give the distance to this tree.',
-    evidence: 'The distances to the trees beside, and one to this tree measured another way.',
+    name: message('height.wrong-tree.name', 'The distance is to a neighbouring tree'),
+    effect: message('height.wrong-tree.effect', 'The height is wrong by the ratio of the distances.'),
+    suggestedFix: message('height.wrong-tree.suggestedFix', 'Enter the distance to this tree'),
+    evidence: message(
+      'height.wrong-tree.evidence',
+      'The distances to the neighbouring trees, and to this tree measured another way.',
+    ),
     replaces: [HEIGHT_FINDINGS.slenderness],
   },
   (found) => {
@@ -24,7 +28,9 @@ export const WRONG_TREE = byEvidence(
       : scaledBy(
           found,
           distance.value / distanceM,
-          `A tree beside this one stands ${lengthWords(nearest, found.context.unitSystem, 1)} away.`,
+          message('height.the-nearest-tree-is-away', 'The nearest tree is {nearest} away.', {
+            nearest: lengthWords(nearest, found.context.unitSystem, 1),
+          }),
         );
   },
 );

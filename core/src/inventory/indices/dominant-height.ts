@@ -3,6 +3,7 @@ import type { DominantRule } from '../../protocol/index.ts';
 import type { PlotWeights } from '../group-totals.ts';
 import { heightOfTallied, readDbhOf, type TalliedPlot } from '../tallied.ts';
 import type { IndexDetails, Stand, StandIndex } from './stand-index.ts';
+import { message, type Text } from '../../message/index.ts';
 
 /**
  * Mean height of the hundred thickest trees a hectare. Small plots make it too low against a whole hectare: tell the plot's
@@ -96,9 +97,9 @@ export function dominantDetails(stand: Stand): IndexDetails {
   };
 }
 
-const RULE_WORDS: Readonly<Record<DominantRule, string>> = {
-  fractional: 'the last one counted in part',
-  floor: 'parts of a tree left out',
+const RULE_WORDS: Readonly<Record<DominantRule, Text>> = {
+  fractional: message('inventory.dominant-height.fractional', 'last tree counted in part'),
+  floor: message('inventory.dominant-height.floor', 'parts of a tree left out'),
   round: 'rounded to whole trees',
 };
 
@@ -106,8 +107,12 @@ export const DOMINANT_HEIGHT: StandIndex<'dominantHeightM'> = {
   id: 'dominantHeightM',
   quantity: 'height',
   decimals: 1,
-  label: ({ height }) => `dominant height, ${height}`,
+  label: ({ height }) => message('inventory.dominant-height', 'dominant height, {height}', { height }),
   explanation: ({ dominantRule, dominantPlots, plotsWithoutDominant }) =>
-    `the 100 thickest a hectare of each plot, ${RULE_WORDS[dominantRule]}; from ${String(dominantPlots)} plots${plotsWithoutDominant === 0 ? '' : `; ${String(plotsWithoutDominant)} plots had none`}. Small plots make it too low`,
+    message(
+      'inventory.the-100-thickest-trees-per',
+      '{without, plural, =0 {the 100 thickest trees per ha of each plot, {ruleWords}; from {dominantPlots} plots. Biased low on small plots} one {the 100 thickest trees per ha of each plot, {ruleWords}; from {dominantPlots} plots; # plot had none. Biased low on small plots} other {the 100 thickest trees per ha of each plot, {ruleWords}; from {dominantPlots} plots; # plots had none. Biased low on small plots}}',
+      { without: plotsWithoutDominant, ruleWords: RULE_WORDS[dominantRule], dominantPlots: String(dominantPlots) },
+    ),
   compute: (stand) => weightedDominantM(dominantOfPlots(stand), stand.weights),
 };

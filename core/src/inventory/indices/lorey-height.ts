@@ -1,5 +1,6 @@
 import { basalAreaM2 } from '../../diameter/index.ts';
 import type { StandIndex } from './stand-index.ts';
+import { message } from '../../message/index.ts';
 
 /**
  * Mean height weighted by basal area, after Lorey: Σ w g h ÷ Σ w g.
@@ -24,8 +25,8 @@ export const LOREY_HEIGHT: StandIndex<'loreyHeightM'> = {
   id: 'loreyHeightM',
   quantity: 'height',
   decimals: 1,
-  label: ({ height }) => `Lorey’s height, ${height}`,
-  explanation: () => 'weighed by basal area',
+  label: ({ height }) => message('inventory.lorey-s-height', 'Lorey’s height, {height}', { height }),
+  explanation: () => message('inventory.weighted-by-basal-area', 'weighted by basal area'),
   compute: ({ trees }) =>
     loreyHeightM(trees.flatMap(({ dbhCm, heightM, weight }) => (heightM === null ? [] : [{ dbhCm, heightM, weight }]))),
 };

@@ -1,4 +1,5 @@
 import type { StandIndex } from './stand-index.ts';
+import { message } from '../../message/index.ts';
 
 /**
  * Relative density: basal area over the root of the quadratic mean diameter.
@@ -17,7 +18,8 @@ export const RELATIVE_DENSITY: StandIndex<'relativeDensity'> = {
   quantity: 'number',
   decimals: 2,
   label: () => 'relative density',
-  explanation: () => 'basal area in m²/ha over the root of the mean dbh in cm (Curtis 1982)',
+  explanation: () =>
+    message('inventory.basal-area-in-m-ha', 'basal area in m²/ha ÷ √ of the quadratic mean dbh in cm (Curtis 1982)'),
   compute: ({ sums: { basalAreaM2PerHa, quadraticMeanDiameterCm: meanCm } }) =>
     meanCm === null || basalAreaM2PerHa === null ? null : relativeDensity(basalAreaM2PerHa.mean, meanCm),
 };

@@ -1,5 +1,6 @@
 import { DOMINANT_HEIGHT } from './dominant-height.ts';
 import type { StandIndex } from './stand-index.ts';
+import { message } from '../../message/index.ts';
 
 /**
  * Relative spacing: mean distance between trees, as on a square grid, in percent of the dominant height.
@@ -18,8 +19,12 @@ export const RELATIVE_SPACING: StandIndex<'relativeSpacingPct'> = {
   id: 'relativeSpacingPct',
   quantity: 'number',
   decimals: 1,
-  label: () => 'relative spacing, %',
-  explanation: () => 'distance between trees on a square grid over dominant height (Hart 1928, Becking 1954)',
+  label: () => message('inventory.relative-spacing', 'relative spacing, %'),
+  explanation: () =>
+    message(
+      'inventory.mean-tree-spacing-on-a',
+      'mean tree spacing on a square grid ÷ dominant height (Hart 1928, Becking 1954)',
+    ),
   compute: (stand) => {
     const dominantM = DOMINANT_HEIGHT.compute(stand);
     const stems = stand.sums.stemsPerHa?.mean ?? 0;

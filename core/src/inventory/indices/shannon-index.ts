@@ -1,4 +1,5 @@
 import type { StandIndex } from './stand-index.ts';
+import { message } from '../../message/index.ts';
 
 /**
  * Shannon's index of species from their shares, whatever they are shares of: −Σ p ln p.
@@ -18,8 +19,8 @@ export const SHANNON_INDEX: StandIndex<'shannon'> = {
   id: 'shannon',
   quantity: 'number',
   decimals: 2,
-  label: () => 'Shannon index of species',
-  explanation: () => 'by basal area, natural logarithm',
+  label: () => message('inventory.shannon-index-of-species', 'Shannon index of species'),
+  explanation: () => message('inventory.by-basal-area-natural-logarithm', 'by basal area, natural logarithm'),
   compute: ({ sums }) => {
     const amounts = sums.species.map(({ basalAreaM2PerHa }) => basalAreaM2PerHa).filter((each) => each > 0);
     return amounts.length === 0 ? null : shannonIndex(amounts);

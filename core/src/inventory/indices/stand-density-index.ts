@@ -1,4 +1,5 @@
 import type { StandIndex } from './stand-index.ts';
+import { message } from '../../message/index.ts';
 
 const REINEKE = { power: 1.605, standardCm: 25.4 } as const;
 
@@ -29,9 +30,11 @@ export const STAND_DENSITY_INDEX: StandIndex<'densityIndex'> = {
   id: 'densityIndex',
   quantity: 'stems',
   decimals: 0,
-  label: ({ area }) => `stand density index, stems / ${area}`,
+  label: ({ area }) => message('inventory.stand-density-index-stems', 'stand density index, stems/{area}', { area }),
   explanation: (_, system) =>
-    `stems that the stand would have at ${system === 'metric' ? '25.4 cm' : '10 in'} (Reineke 1933)`,
+    message('inventory.stems-of-the-stand-at', 'stems of the stand at a mean dbh of {value} (Reineke 1933)', {
+      value: system === 'metric' ? '25.4 cm' : '10 in',
+    }),
   compute: ({ sums: { stemsPerHa, quadraticMeanDiameterCm: meanCm } }) => {
     const stems = stemsPerHa?.mean ?? 0;
     return meanCm === null || stems <= 0 ? null : standDensityIndex(stems, meanCm);
@@ -42,8 +45,9 @@ export const SUMMED_DENSITY_INDEX: StandIndex<'summedDensityIndex'> = {
   id: 'summedDensityIndex',
   quantity: 'stems',
   decimals: 0,
-  label: () => 'the same summed tree by tree',
-  explanation: () => 'for stands of many ages; never above the other',
+  label: () => message('inventory.stand-density-index-summed-by', 'stand density index, summed by tree'),
+  explanation: () =>
+    message('inventory.for-uneven-aged-stands-never', 'for uneven-aged stands; never larger than the index above'),
   compute: ({ trees }) =>
     trees.length === 0 ? null : trees.reduce((sum, { dbhCm, weight }) => sum + summedDensityIndex([dbhCm], weight), 0),
 };

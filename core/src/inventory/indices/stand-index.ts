@@ -3,6 +3,7 @@ import type { StandUnits, UnitSystem } from '../../units/index.ts';
 import type { PlotWeights } from '../group-totals.ts';
 import type { SurveySums } from '../sums.ts';
 import type { TalliedPlot } from '../tallied.ts';
+import type { Text } from '../../message/index.ts';
 
 /** A live tree with a dbh, and how much of a hectare it is worth in the mean of the plots. */
 export interface WeightedTree {
@@ -42,8 +43,8 @@ export interface StandIndex<Id extends string = string> {
   readonly quantity: IndexQuantity;
   readonly decimals: number;
   /** With the unit, for the report. */
-  readonly label: (units: StandUnits) => string;
-  readonly explanation: (details: IndexDetails, system: UnitSystem) => string;
+  readonly label: (units: StandUnits) => Text;
+  readonly explanation: (details: IndexDetails, system: UnitSystem) => Text;
   /** Null where there are too few trees or heights for it. */
   readonly compute: (stand: Stand) => number | null;
 }

@@ -12,6 +12,7 @@ import {
   valuesProblem,
   withInterval,
 } from '../../statistics/index.ts';
+import { message, type Text } from '../../message/index.ts';
 
 /**
  * Trees counted at every point, and some of them measured: the basal area is that of the counts, and the measured trees say
@@ -88,12 +89,19 @@ function countProblem(
   x: readonly number[],
   measured: number,
   estimation: Estimation,
-): string | null {
+): Text | null {
   if (points.some(({ shape }) => shape.kind !== 'variable-radius'))
-    return 'Trees are counted at angle-count points: a plot with an area has no factor to count by.';
-  if (points.length < 2) return 'Count the trees at two points at least: give each its count.';
-  if (!(sum(x) > 0)) return 'No tree was counted at any point.';
-  if (measured < 2) return 'Measure two of the counted trees at least: the counts alone tell the basal area only.';
+    return message(
+      'inventory.count-measure-needs-variable-radius',
+      'Count-measure needs variable-radius points: a fixed-area plot has no basal area factor.',
+    );
+  if (points.length < 2) return message('inventory.count-trees-at-two-points', 'Count trees at two points at least.');
+  if (!(sum(x) > 0)) return message('inventory.no-tree-was-counted-at', 'No tree was counted at any point.');
+  if (measured < 2)
+    return message(
+      'inventory.measure-at-least-two-of',
+      'Measure at least two of the counted trees: the counts alone give only the basal area.',
+    );
   return estimation.ok ? null : estimation.message;
 }
 
@@ -115,11 +123,18 @@ export function countAndMeasure(
 ): Estimation<{ readonly errorPct: number } & ReturnType<typeof withInterval>> {
   const problem = valuesProblem('counts', counts, 2) ?? valuesProblem('volumePerBasalArea', volumePerBasalArea, 2);
   if (problem !== null) return problem;
-  if (!(factorM2PerHa > 0)) return notEstimated('factor', 'The factor must lie above 0.');
+  if (!(factorM2PerHa > 0))
+    return notEstimated('factor', message('inventory.basal-area-factor-must-be', 'Basal area factor must be above 0.'));
   const ofCounts = spreadOf(counts);
   const ofTrees = spreadOf(volumePerBasalArea);
   if (!(ofCounts.mean > 0 && ofTrees.mean > 0))
-    return notEstimated('counts', 'Nothing was counted, or nothing measured: there is no volume to tell the error of.');
+    return notEstimated(
+      'counts',
+      message(
+        'inventory.no-trees-were-counted-or',
+        'No trees were counted or none was measured: the error of the volume is unknown.',
+      ),
+    );
   const share = ({ mean, squares }: { mean: number; squares: number }, n: number): number =>
     Math.sqrt(squares / (n - 1) / n) / mean;
   const both = Math.hypot(share(ofCounts, counts.length), share(ofTrees, volumePerBasalArea.length));

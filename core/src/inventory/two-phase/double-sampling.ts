@@ -19,6 +19,7 @@ import {
   type TwoPhaseEstimate,
   unweighted,
 } from './two-phase-estimate.ts';
+import { message, type Text } from '../../message/index.ts';
 
 /**
  * A quick figure of every plot and a tally of some: each plot weighs as regression or ratio make it, so that species and
@@ -43,7 +44,13 @@ export function estimateDoubleSampling(
     firstPhaseSize: auxiliaries.length,
     measured: plots.length,
     excludedPlots: tallied.length - plots.length,
-    problem: trial.ok ? null : `${doubledProblem(by, x)} Until then the sums are those of the tallied plots alone.`,
+    problem: trial.ok
+      ? null
+      : message(
+          'inventory.until-then-the-results-are',
+          '{by} Until then the results are those of the measured plots alone.',
+          { by: doubledProblem(by, x) },
+        ),
   };
   if (!trial.ok) return { phaseSummary, plots: tallied, strata, errorsOf: null };
   const own = mean(x) ?? 0;
@@ -71,13 +78,20 @@ export function estimateDoubleSampling(
   };
 }
 
-const doubledProblem = (by: 'regression' | 'ratio', x: readonly number[]): string => {
+const doubledProblem = (by: 'regression' | 'ratio', x: readonly number[]): Text => {
   const least = by === 'regression' ? 3 : 2;
   if (x.length < least)
-    return `By ${by} at least ${String(least)} tallied plots with a quick figure are needed; there are ${String(x.length)}.`;
+    return message(
+      'inventory.the-regression-estimator-needs-at',
+      '{by, select, ratio {The ratio estimator} other {The regression estimator}} needs at least {least} measured plots with the auxiliary variable; there are {x}.',
+      { by, least: String(least), x: String(x.length) },
+    );
   return by === 'regression'
-    ? 'The quick figures of the tallied plots are all equal: they tell nothing of the others.'
-    : 'The quick figures of the tallied plots add up to nothing.';
+    ? message(
+        'inventory.the-auxiliary-variable-is-the',
+        'The auxiliary variable is the same on all measured plots: it gives no information on the others.',
+      )
+    : message('inventory.the-auxiliary-variable-of-the', 'The auxiliary variable of the measured plots adds up to 0.');
 };
 
 /** The first of two phases: many units on which only the quick figure was taken. */
@@ -89,7 +103,14 @@ export interface FirstPhaseSample {
 function phaseProblem(large: FirstPhaseSample, small: number): NotEstimated | null {
   return large.n >= small && Number.isFinite(large.meanX)
     ? null
-    : notEstimated('large', `The first phase must hold at least the ${String(small)} units of the second.`);
+    : notEstimated(
+        'large',
+        message(
+          'inventory.the-first-phase-must-have',
+          'The first phase must have at least the {small} units of the second.',
+          { small: String(small) },
+        ),
+      );
 }
 
 /**
@@ -109,7 +130,11 @@ export function regressionDoubleSample(
   if (problem !== null) return problem;
   const ofX = spreadOf(x);
   const ofY = spreadOf(y);
-  if (!(ofX.squares > 0)) return notEstimated('x', 'All values of x are equal: they tell nothing of y.');
+  if (!(ofX.squares > 0))
+    return notEstimated(
+      'x',
+      message('inventory.all-values-of-x-are', 'All values of x are equal: they give no information on y.'),
+    );
   const products = total(x.map((value, i) => (value - ofX.mean) * ((y[i] ?? 0) - ofY.mean)));
   const slope = products / ofX.squares;
   const away = large.meanX - ofX.mean;
@@ -129,7 +154,11 @@ export function ratioDoubleSample(x: readonly number[], y: readonly number[], la
   const problem = pairsProblem(x, y, 2) ?? phaseProblem(large, n);
   if (problem !== null) return problem;
   const sum = total(x);
-  if (!(sum > 0)) return notEstimated('x', 'What is divided by must add up to more than 0.');
+  if (!(sum > 0))
+    return notEstimated(
+      'x',
+      message('inventory.the-sum-of-the-denominator', 'The sum of the denominator must be above 0.'),
+    );
   const ratio = total(y) / sum;
   const aboutRatio = total(y.map((value, i) => (value - ratio * (x[i] ?? 0)) ** 2)) / (n - 1);
   const ofOne = spreadOf(y).squares / (n - 1);

@@ -2,6 +2,7 @@ import type { StratumArea, TalliedPlot } from '../tallied.ts';
 import { columnsOfFigures, type GroupErrors, type TwoPhaseEstimate } from './two-phase-estimate.ts';
 import { sum } from '../../statistics/index.ts';
 import { FIGURES } from '../group-totals.ts';
+import { message, type Text } from '../../message/index.ts';
 
 /**
  * Strata whose shares were sampled: what the points that fell into each may be off adds to the error of the plots.
@@ -62,11 +63,23 @@ function sizedProblem(
   sized: readonly StratumArea[],
   strata: readonly StratumArea[],
   plots: readonly TalliedPlot[],
-): string | null {
-  const alone = 'Until then every tallied plot weighs the same.';
-  if (sized.length < 2) return `Give two strata at least the points that fell into them. ${alone}`;
+): Text | null {
+  const alone = message(
+    'inventory.until-then-all-measured-plots',
+    'Until then all measured plots have the same weight.',
+  );
+  if (sized.length < 2)
+    return message(
+      'inventory.enter-the-number-of-points',
+      'Enter the number of points of at least two strata. {alone}',
+      { alone },
+    );
   const without = sized.find(({ id }) => plots.every(({ stratumId }) => stratumId !== id));
   if (without === undefined) return null;
   const at = strata.findIndex(({ id }) => id === without.id) + 1;
-  return `Stratum ${String(at)} of ${String(strata.length)} has points and no tallied plot: its part of the whole is not known. ${alone}`;
+  return message(
+    'inventory.stratum-of-has-points-but',
+    'Stratum {at} of {strata} has points but no measured plot, so its mean is unknown. {alone}',
+    { at: String(at), strata: String(strata.length), alone },
+  );
 }

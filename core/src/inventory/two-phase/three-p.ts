@@ -2,6 +2,7 @@ import { hasDbh, multiplicityOf, type StratumArea, type TalliedPlot, type Tallie
 import type { TwoPhaseDesign } from '../../protocol/index.ts';
 import { cells, ofMeasuredTrees, scaleTreeCounts, type TwoPhaseEstimate } from './two-phase-estimate.ts';
 import { type Estimation, notEstimated, spreadOf, sum, valuesProblem, withInterval } from '../../statistics/index.ts';
+import { message, type Text } from '../../message/index.ts';
 
 const DRAW_DIGITS = 12;
 
@@ -65,26 +66,38 @@ export function estimate3P(
   };
 }
 
-const treesWords = (n: number, words: string): string => `${String(n)} ${n === 1 ? 'tree' : 'trees'} ${words}`;
-
 function guessProblem(
   plots: readonly TalliedPlot[],
   all: readonly TalliedTree[],
   drawn: readonly TalliedTree[],
   isSure: (tree: TalliedTree) => boolean,
-): string | null {
+): Text | null {
   if (plots.some(({ shape }) => shape.kind !== 'complete-tally'))
-    return 'Guesses are made of every tree of an area: a plot that samples has no place here.';
-  if (all.length === 0) return 'No tree has been guessed yet.';
+    return message(
+      'inventory.3p-needs-a-predicted-volume',
+      '3P needs a predicted volume for every tree of an area: use complete tallies, not sample plots.',
+    );
+  if (all.length === 0) return message('inventory.no-volume-has-been-predicted', 'No volume has been predicted yet.');
   const bare = all.filter(({ predictedVolumeM3 }) => predictedVolumeM3 === undefined).length;
   if (bare > 0)
-    return `${treesWords(bare, bare === 1 ? 'has' : 'have')} no guess: the sum of the guesses is not known.`;
+    return message(
+      'inventory.trees-have-no-predicted-volume',
+      '{n, plural, one {# tree has no predicted volume: the sum of predictions is unknown.} other {# trees have no predicted volume: the sum of predictions is unknown.}}',
+      { n: bare },
+    );
   const missing = all.filter((tree) => isSure(tree) && !hasDbh(tree)).length;
   if (missing > 0)
-    return `${treesWords(missing, missing === 1 ? 'is' : 'are')} to be measured surely and ${missing === 1 ? 'has' : 'have'} no diameter yet.`;
+    return message(
+      'inventory.trees-above-the-limit-have',
+      '{n, plural, one {# tree above the limit has no diameter yet.} other {# trees above the limit have no diameter yet.}}',
+      { n: missing },
+    );
   const rest = all.some((tree) => !isSure(tree));
   return rest && drawn.length < 2
-    ? 'Measure two of the drawn trees at least: one alone says nothing of the others.'
+    ? message(
+        'inventory.measure-at-least-two-of-the',
+        'Measure at least two of the selected trees: the error cannot be estimated from one.',
+      )
     : null;
 }
 
@@ -99,7 +112,11 @@ function guessProblem(
 export function threePTotal(sumOfGuesses: number, ratios: readonly number[]): Estimation {
   const problem = valuesProblem('ratios', ratios, 2);
   if (problem !== null) return problem;
-  if (!(sumOfGuesses > 0)) return notEstimated('sumOfGuesses', 'The guesses must add up to more than 0.');
+  if (!(sumOfGuesses > 0))
+    return notEstimated(
+      'sumOfGuesses',
+      message('inventory.the-sum-of-predictions-must', 'The sum of predictions must be above 0.'),
+    );
   const n = ratios.length;
   const { mean, squares } = spreadOf(ratios);
   return {

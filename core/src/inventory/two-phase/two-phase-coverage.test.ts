@@ -6,6 +6,7 @@ import { estimateTwoPhase } from './estimate-two-phase.ts';
 import type { PlotShape, TwoPhaseDesign } from '../../protocol/index.ts';
 import { type SortingRules, type StandMean, surveySums } from '../sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from '../tallied.ts';
+import { inEnglish } from '../../testing/english.ts';
 
 const SURVEYS = draws(2_000, 300);
 const PLACES = 3_000;
@@ -141,7 +142,7 @@ describe.each(Object.entries(DESIGNS))('two-phase surveys: %s', (_, { phases, tr
   const told = Array.from({ length: SURVEYS }, () => {
     const { plots, auxiliaries = [], strata = [] } = draw(random);
     const sums = surveySums(plots, BY_FIVE, strata, estimateTwoPhase(phases, plots, strata, auxiliaries));
-    if (sums.phaseSummary?.problem !== null) throw new Error(sums.phaseSummary?.problem);
+    if (sums.phaseSummary?.problem !== null) throw new Error(inEnglish(sums.phaseSummary?.problem ?? ''));
     return { basalArea: sums.basalAreaM2PerHa, volume: sums.volumeM3PerHa };
   });
   const of = (figure: 'basalArea' | 'volume'): StandMean[] => told.flatMap((each) => each[figure] ?? []);

@@ -2,6 +2,7 @@ import type { TwoPhaseKind } from '../../protocol/index.ts';
 import { FIGURES, type GroupColumns, type PlotWeights, shareOfPlot, type TreeColumns } from '../group-totals.ts';
 import { multiplicityOf, type StratumArea, type TalliedPlot, type TalliedTree } from '../tallied.ts';
 import type { Estimation } from '../../statistics/index.ts';
+import { message, type Text } from '../../message/index.ts';
 
 /** What the two phases of a survey hold. */
 export interface TwoPhaseSummary {
@@ -12,23 +13,44 @@ export interface TwoPhaseSummary {
   /** Plots of the tally that have no quick figure, or lie in a stratum that was not counted: they are left out. */
   readonly excludedPlots: number;
   /** Why the two phases cannot be put together, in words; null where they can. */
-  readonly problem: string | null;
+  readonly problem: Text | null;
 }
 
 /** What the two phases of a survey hold, in words. */
-export function twoPhaseSummaryWords({ kind, firstPhaseSize, measured, excludedPlots }: TwoPhaseSummary): string {
+export function twoPhaseSummaryWords({ kind, firstPhaseSize, measured, excludedPlots }: TwoPhaseSummary): Text {
   const n = String(firstPhaseSize);
   const m = String(measured);
   const held = {
-    'double-sampling': `${n} plots with a quick figure, ${m} of them tallied`,
-    'count-measure': `trees counted at ${n} points, ${m} of them measured`,
-    stratification: `${n} points sized the strata, ${m} plots tallied in them`,
-    'three-p': `${n} trees guessed, ${m} of them measured`,
+    'double-sampling': message(
+      'inventory.plots-with-the-auxiliary-variable',
+      '{n} plots with the auxiliary variable, {m} of them measured',
+      { n, m },
+    ),
+    'count-measure': message(
+      'inventory.trees-counted-at-points-of',
+      'trees counted at {n} points, {m} of them measured',
+      { n, m },
+    ),
+    stratification: message('inventory.points-for-the-strata-plots', '{n} points for the strata, {m} plots measured', {
+      n,
+      m,
+    }),
+    'three-p': message(
+      'inventory.trees-with-a-predicted-volume',
+      '{n} trees with a predicted volume, {m} of them measured',
+      { n, m },
+    ),
   }[kind];
   if (excludedPlots === 0) return held;
-  const why =
-    kind === 'double-sampling' ? 'a quick figure' : kind === 'count-measure' ? 'a count' : 'points in their stratum';
-  return `${held}; ${String(excludedPlots)} tallied ${excludedPlots === 1 ? 'plot' : 'plots'} without ${why} left out`;
+  return message(
+    'inventory.left-out-without-points-in',
+    '{kind, select, count {{held}; left out without a count: {n, plural, one {# plot} other {# plots}}} double {{held}; left out without the auxiliary variable: {n, plural, one {# plot} other {# plots}}} other {{held}; left out without points in their stratum: {n, plural, one {# plot} other {# plots}}}}',
+    {
+      held,
+      n: excludedPlots,
+      kind: kind === 'double-sampling' ? 'double' : kind === 'count-measure' ? 'count' : 'strata',
+    },
+  );
 }
 
 /** Variances of a table's figures, and their degrees of freedom, each group with three. */

@@ -1,5 +1,6 @@
 import { printAsRead, thicknessWords, type UnitSystem } from '../../units/index.ts';
 import { FOUR_AND_A_HALF_FEET_M } from './field-rules.ts';
+import { message, type Text } from '../../message/index.ts';
 
 /** Heights at which diameters are taken in different parts of the world. */
 export const BREAST_HEIGHTS: readonly { readonly heightM: number; readonly words: string }[] = [
@@ -42,13 +43,17 @@ export interface BodyMarkAdvice {
   /** Where breast height lies from the mark, in m; above it is positive. */
   readonly barefootM: number;
   readonly withBootsM: number;
-  readonly sentences: readonly [string, string];
+  readonly sentences: readonly [Text, Text];
 }
 
-const fromMark = (words: string, byM: number, shoes: string, system: UnitSystem): string => {
+const fromMark = (words: string, byM: number, shoes: Text, system: UnitSystem): Text => {
   const cm = Math.abs(byM) * 100;
-  if (cm < 0.5) return `${shoes}: at ${words}.`;
-  return `${shoes}: ${thicknessWords(cm, system)} ${byM > 0 ? 'above' : 'below'} ${words}.`;
+  if (cm < 0.5) return message('protocol.at', '{shoes}: at {words}.', { shoes, words });
+  return message(
+    'protocol.mark-offset',
+    '{side, select, above {{shoes}: {cm} above {words}.} other {{shoes}: {cm} below {words}.}}',
+    { shoes, cm: thicknessWords(cm, system), words, side: byM > 0 ? 'above' : 'below' },
+  );
 };
 
 /**
@@ -63,8 +68,8 @@ export function bodyMarkAdvice(mark: BodyMark, breastHeightM: number, system: Un
     barefootM,
     withBootsM,
     sentences: [
-      fromMark(mark.words, barefootM, 'Without boots', system),
-      fromMark(mark.words, withBootsM, 'In boots', system),
+      fromMark(mark.words, barefootM, message('protocol.without-boots', 'Without boots'), system),
+      fromMark(mark.words, withBootsM, message('protocol.with-boots', 'With boots'), system),
     ],
   };
 }

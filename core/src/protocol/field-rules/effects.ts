@@ -3,6 +3,7 @@ import { combineStems, STEMS_RULES, type StemsRule } from '../../diameter/index.
 import { breastHeightWords } from './breast-height.ts';
 import { CLASS_WIDTHS } from './classes.ts';
 import { type ChosenRule, DECISIONS, type FieldRules } from './field-rules.ts';
+import { message, type Text, joined } from '../../message/index.ts';
 
 /** The tree that the size of an effect is worked out for. */
 export interface TypicalTree {
@@ -84,20 +85,48 @@ const CHANGES: {
 };
 
 /** What the effects of a decision are worked out for, beside the typical tree. */
-const GIVEN: Readonly<Record<ChosenRule, (tree: TypicalTree, system: UnitSystem) => string>> = {
-  slope: ({ slopePct }) => `on a slope of ${printRounded(slopePct, 0)} %, against taping from uphill`,
-  lean: () => `leaning by ${CASE.leanDeg}°, against measuring along the middle of the stem`,
+const GIVEN: Readonly<Record<ChosenRule, (tree: TypicalTree, system: UnitSystem) => Text>> = {
+  slope: ({ slopePct }) =>
+    message('protocol.on-a-slope-of-compared', 'on a slope of {slopePct} %, compared with the uphill side', {
+      slopePct: printRounded(slopePct, 0),
+    }),
+  lean: () =>
+    message(
+      'protocol.lean-of-compared-with-measuring',
+      'lean of {leanDeg}°, compared with measuring along the middle of the stem',
+      { leanDeg: CASE.leanDeg },
+    ),
   obstacle: (_tree, system) =>
-    `with a bulge from ${lengthWords(CASE.bulge.fromM, system)} to ${lengthWords(CASE.bulge.toM, system)}, against the stem as if it had none`,
+    message('protocol.with-a-bulge-from-to', 'with a bulge from {fromM} to {toM}, compared with the stem without it', {
+      fromM: lengthWords(CASE.bulge.fromM, system),
+      toM: lengthWords(CASE.bulge.toM, system),
+    }),
   swollenButt: (_tree, system) =>
-    `with a butt that is ${CASE.butt.addsAtGround * 100} % thicker at the ground and swollen up to ${lengthWords(CASE.butt.endsM, system)}, against the stem as if it were not`,
-  forkAtGround: () => 'with two stems of the same basal area together, 4 : 3 thick',
+    message(
+      'protocol.with-a-butt-thicker-at',
+      'with a butt {addsAtGround} % thicker at the ground and swollen up to {endsM}, compared with the stem without swelling',
+      { addsAtGround: CASE.butt.addsAtGround * 100, endsM: lengthWords(CASE.butt.endsM, system) },
+    ),
+  forkAtGround: () =>
+    message('protocol.with-two-stems-of-the', 'with two stems of the same total basal area, ratio 4 : 3'),
   forkBelowBreastHeight: (_tree, system) =>
-    `forked at ${lengthWords(CASE.crotchM, system)}, against both stems at breast height`,
-  climber: (_tree, system) => `with ivy ${thicknessWords(CASE.ivyCm, system)} deep all round, half of it pressed flat`,
-  rounding: () => 'on average over many trees',
-  twoFaces: () => 'with faces 6 % apart, against the circle of the same area',
-  pointBy: (_tree, system) => `where the mark sits ${thicknessWords(CASE.bodyMarkSpreadM * 100, system)} low`,
+    message('protocol.fork-at-compared-with-both', 'fork at {crotchM}, compared with both stems at breast height', {
+      crotchM: lengthWords(CASE.crotchM, system),
+    }),
+  climber: (_tree, system) =>
+    message('protocol.with-ivy-deep-all-round', 'with ivy {ivyCm} deep all round, half of it compressed', {
+      ivyCm: thicknessWords(CASE.ivyCm, system),
+    }),
+  rounding: () => message('protocol.mean-of-many-trees', 'mean of many trees'),
+  twoFaces: () =>
+    message(
+      'protocol.diameters-differing-by-6-compared',
+      'diameters differing by 6 %, compared with the circle of the same area',
+    ),
+  pointBy: (_tree, system) =>
+    message('protocol.body-mark-too-low', 'body mark {bodyMarkSpreadM} too low', {
+      bodyMarkSpreadM: thicknessWords(CASE.bodyMarkSpreadM * 100, system),
+    }),
 };
 
 /** What a choice does to the survey's typical tree. */
@@ -113,18 +142,24 @@ export function choiceEffect<K extends ChosenRule>(
 }
 
 /** For which tree the effects of a decision hold: `30 cm thick, thinning by 1 cm a metre, on a slope of 20 % …`. */
-export const effectCase = (rule: ChosenRule, tree: TypicalTree, system: UnitSystem): string =>
-  `${typicalWords(tree, system)}, ${GIVEN[rule](tree, system)}`;
+export const effectCase = (rule: ChosenRule, tree: TypicalTree, system: UnitSystem): Text =>
+  joined([typicalWords(tree, system), GIVEN[rule](tree, system)], ', ');
 
 /** The typical tree in words. */
-export function typicalWords({ dbhCm, taperCmPerM }: TypicalTree, system: UnitSystem): string {
+export function typicalWords({ dbhCm, taperCmPerM }: TypicalTree, system: UnitSystem): Text {
   const unit = system === 'metric' ? 'cm' : 'in';
   const thick = printRounded(convert(dbhCm, 'cm', unit), 0);
   const thins =
     system === 'metric'
-      ? `${printAsRead(taperCmPerM)} cm a metre`
-      : `${printRounded(convert(taperCmPerM, 'cm', 'in') * convert(1, 'ft', 'm'), 2)} in a foot`;
-  return `a stem ${thick} ${unit} thick that thins by ${thins}`;
+      ? message('protocol.cm-per-m', '{taperCmPerM} cm per m', { taperCmPerM: printAsRead(taperCmPerM) })
+      : message('protocol.in-per-ft', '{taperCmPerM} in per ft', {
+          taperCmPerM: printRounded(convert(taperCmPerM, 'cm', 'in') * convert(1, 'ft', 'm'), 2),
+        });
+  return message('protocol.a-stem-of-with-a', 'a stem of {thick} {unit} with a taper of {thins}', {
+    thick,
+    unit,
+    thins,
+  });
 }
 
 /** What another breast height does to the typical tree. */
@@ -147,20 +182,21 @@ export function severalStemsEffect(rule: StemsRule, { dbhCm }: TypicalTree): Eff
 }
 
 /** An effect in words: `+0.1 cm, basal area +0.5 %`; `no change` where there is none. */
-export function effectWords({ dbhChangeCm, basalAreaChange: area }: Effect, system: UnitSystem): string {
+export function effectWords({ dbhChangeCm, basalAreaChange: area }: Effect, system: UnitSystem): Text {
   const unit = system === 'metric' ? 'cm' : 'in';
   const change = convert(dbhChangeCm, 'cm', unit);
   const signed = (value: number, decimals: number) => `${value > 0 ? '+' : ''}${printRounded(value, decimals)}`;
-  if (Math.abs(change) < 0.005 && Math.abs(area) < 0.0005) return 'no change';
-  const dbh = Math.abs(change) < 0.005 ? 'dbh as it is' : `dbh ${signed(change, 2)} ${unit}`;
-  return `${dbh}, basal area ${signed(area * 100, 1)} %`;
+  if (Math.abs(change) < 0.005 && Math.abs(area) < 0.0005) return message('protocol.no-change', 'no change');
+  const dbh =
+    Math.abs(change) < 0.005 ? message('protocol.dbh-unchanged', 'dbh unchanged') : message('protocol.dbh-change', 'dbh {change} {unit}', { change: signed(change, 2), unit });
+  return message('protocol.basal-area', '{dbh}, basal area {area} %', { dbh, area: signed(area * 100, 1) });
 }
 
 /** How a rule reads: label and the words of the choice taken, in the order of the rule book. */
 export function ruleBook(
   rules: FieldRules,
   system: UnitSystem,
-): readonly { readonly key: keyof FieldRules; readonly label: string; readonly words: string; readonly why: string }[] {
+): readonly { readonly key: keyof FieldRules; readonly label: Text; readonly words: Text; readonly why: Text }[] {
   const chosen = (key: ChosenRule) => {
     const { label, choices } = DECISIONS[key];
     const { words, why } = (choices as Record<string, { readonly words: string; readonly why: string }>)[
@@ -178,9 +214,11 @@ export function ruleBook(
   return [
     {
       key: 'breastHeightM',
-      label: 'Breast height',
-      words: `${breastHeightWords(rules.breastHeightM)} above the ground`,
-      why: 'Diameters are only compared at one height.',
+      label: message('protocol.breast-height', 'Breast height'),
+      words: message('protocol.above-the-ground', '{breastHeightM} above the ground', {
+        breastHeightM: breastHeightWords(rules.breastHeightM),
+      }),
+      why: message('protocol.diameters-are-comparable-at-one', 'Diameters are comparable at one height only.'),
     },
     chosen('pointBy'),
     chosen('slope'),
@@ -189,30 +227,44 @@ export function ruleBook(
     chosen('swollenButt'),
     chosen('forkAtGround'),
     chosen('forkBelowBreastHeight'),
-    { key: 'severalStems', label: 'Several stems to one figure', words: stems.name, why: stems.why },
+    {
+      key: 'severalStems',
+      label: message('protocol.combination-of-several-stems', 'Combination of several stems'),
+      words: stems.name,
+      why: stems.why,
+    },
     chosen('climber'),
     chosen('twoFaces'),
     chosen('rounding'),
     {
       key: 'classes',
-      label: 'Diameter classes',
-      words: `${printAsRead(width)} ${unit}, ${rules.classes.place === 'down' ? 'named by the lower limit' : 'named by the middle'}`,
-      why: 'A stem on the limit belongs to the class above it.',
+      label: message('protocol.dbh-classes', 'Dbh classes'),
+      words: message(
+        'protocol.classes-of',
+        '{place, select, down {{width} {unit}, named by the lower limit} other {{width} {unit}, named by the midpoint}}',
+        { width: printAsRead(width), unit, place: rules.classes.place },
+      ),
+      why: message('protocol.a-stem-on-the-limit', 'A stem on the limit belongs to the upper class.'),
     },
     {
       key: 'products',
-      label: 'Products',
+      label: message('protocol.products', 'Products'),
       words:
         rules.products.length === 0
-          ? 'none'
-          : rules.products.map(({ name, fromCm }) => `${name} from ${limit(fromCm)}`).join(', '),
-      why: 'By dbh over bark.',
+          ? message('protocol.none', 'none')
+          : joined(
+              rules.products.map(({ name, fromCm }) =>
+                message('protocol.product-from', '{name} from {limit}', { name, limit: limit(fromCm) }),
+              ),
+              ', ',
+            ),
+      why: message('protocol.by-dbh-over-bark', 'By dbh over bark.'),
     },
     {
       key: 'smallestDbhCm',
-      label: 'Smallest dbh that is tallied',
-      words: rules.smallestDbhCm === 0 ? 'every stem' : limit(rules.smallestDbhCm),
-      why: 'Thinner stems are asked about.',
+      label: message('protocol.smallest-dbh', 'Smallest dbh'),
+      words: rules.smallestDbhCm === 0 ? message('protocol.every-stem', 'every stem') : limit(rules.smallestDbhCm),
+      why: message('protocol.a-warning-appears-for-thinner', 'A warning appears for thinner stems.'),
     },
   ];
 }

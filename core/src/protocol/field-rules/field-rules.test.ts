@@ -13,6 +13,7 @@ import { changedRules, RULE_SETS, type RuleSetId, rulesOfSet, setOf } from './fi
 import { CLASS_WIDTHS, classLimits, type ClassWidth, diameterClass, productOf } from './classes.ts';
 import { PLAIN_TREE, recordChanges, treeRecord } from './recorded-tree.ts';
 import { recordedDbh } from './recorded-dbh.ts';
+import { inEnglish } from '../../testing/english.ts';
 
 const SETS = Object.keys(RULE_SETS) as RuleSetId[];
 const WIDTHS = Object.keys(CLASS_WIDTHS) as ClassWidth[];
@@ -72,13 +73,13 @@ describe('products', () => {
   const limits = [
     { name: 'saw', fromCm: 30 },
     { name: 'small roundwood', fromCm: 7 },
-    { name: 'small saw', fromCm: 20 },
+    { name: 'small sawlog', fromCm: 20 },
   ];
   it.each([
     [6.9, null],
     [7, 'small roundwood'],
     [19.99, 'small roundwood'],
-    [20, 'small saw'],
+    [20, 'small sawlog'],
     [30, 'saw'],
     [80, 'saw'],
   ])('%d cm: %s', (dbhCm, name) => {
@@ -95,7 +96,7 @@ describe('a dbh as it is written down', () => {
     // π × 34.7 = 109.01 cm, up to 110; 110 ÷ π = 35.01
     const up = recordedDbh(34.7, street.rules, 'metric');
     expect(up.printed).toBe('35.0');
-    expect(up.words).toContain('109.0 up to 110 cm');
+    expect(inEnglish(up.words)).toContain('109.0 up to 110 cm');
   });
 
   it('leaves a whole girth as it is', () => {
@@ -105,7 +106,7 @@ describe('a dbh as it is written down', () => {
   it('goes down in inches where the classes are inches', () => {
     // 34.7 cm = 13.66 in
     expect(
-      recordedDbh(34.7, { ...rulesOfSet('timber', 'imperial'), rounding: 'down-to-class' }, 'imperial'),
+      inEnglish(recordedDbh(34.7, { ...rulesOfSet('timber', 'imperial'), rounding: 'down-to-class' }, 'imperial')),
     ).toMatchObject({
       printed: '13',
       unit: 'in',
@@ -151,8 +152,10 @@ describe('the sets', () => {
       expect(book.map(({ key }) => key).sort()).toEqual(Object.keys(RULE_SETS[id].rules).sort());
       expect(book.every(({ words, why }) => words !== '' && why !== '')).toBe(true);
     }
-    expect(ruleBook(street.rules, 'imperial')[0]?.words).toBe('4.5 ft (1.3716 m) above the ground');
-    expect(ruleBook({ ...timber.rules, breastHeightM: 1.45 }, 'metric')[0]?.words).toBe('1.45 m above the ground');
+    expect(inEnglish(ruleBook(street.rules, 'imperial')[0]?.words)).toBe('4.5 ft (1.3716 m) above the ground');
+    expect(inEnglish(ruleBook({ ...timber.rules, breastHeightM: 1.45 }, 'metric')[0]?.words)).toBe(
+      '1.45 m above the ground',
+    );
     expect(BREAST_HEIGHTS.map(({ heightM }) => heightM)).toEqual([1.3, 1.3716, 1.37, 1.4, 1.2]);
   });
 });
@@ -191,8 +194,10 @@ describe('the size of an effect', () => {
 
   it('of another breast height: 4.5 ft are 7.16 cm above 1.30 m', () => {
     expect(breastHeightEffect(1.3, 1.3716, tree).dbhChangeCm).toBeCloseTo(-0.1074, 9);
-    expect(effectWords(breastHeightEffect(1.3, 1.3716, tree), 'metric')).toBe('dbh −0.11 cm, basal area −0.4 %');
-    expect(effectWords(breastHeightEffect(1.3, 1.3, tree), 'metric')).toBe('no change');
+    expect(inEnglish(effectWords(breastHeightEffect(1.3, 1.3716, tree), 'metric'))).toBe(
+      'dbh −0.11 cm, basal area −0.4 %',
+    );
+    expect(inEnglish(effectWords(breastHeightEffect(1.3, 1.3, tree), 'metric'))).toBe('no change');
   });
 
   it('of the rules for several stems: two stems of 0.8 and 0.6 have the area of one', () => {
@@ -217,14 +222,14 @@ describe('the same tree under two rules', () => {
   it('gives two records, each explained: a fork at the ground of 28 and 21 cm on a slope', () => {
     const forest = treeRecord(fork, DOWN, 'metric');
     const town = treeRecord(fork, street.rules, 'metric');
-    expect(forest).toMatchObject({
+    expect(inEnglish(forest)).toMatchObject({
       point: '1.30 m, uphill side',
       stems: '2 separate stems',
       dbh: '34 cm',
       // π ÷ 40 000 × 34²: 5.6 % less than of 28² + 21²
       basalArea: '0.0908 m²',
     });
-    expect(town).toMatchObject({
+    expect(inEnglish(town)).toMatchObject({
       point: '1.37 m, middle of the slope',
       stems: '2 separate trees',
       // Girths 87.96 and 65.97 up to 88 and 66 cm.
@@ -232,14 +237,16 @@ describe('the same tree under two rules', () => {
       // (88² + 66²) ÷ (40 000 π)
       basalArea: '0.0963 m²',
     });
-    expect(forest.explained.join(' ')).toContain('root of the sum of squares');
-    expect(forest.explained.join(' ')).toContain('35.0 cm down to 34 cm');
-    expect(town.explained.join(' ')).toContain('kept apart');
+    expect(inEnglish(forest.explained).join(' ')).toContain('root of the sum of squares');
+    expect(inEnglish(forest.explained).join(' ')).toContain('35.0 cm down to 34 cm');
+    expect(inEnglish(town.explained).join(' ')).toContain('kept separate');
   });
 
   it('asks for one reading below the fork where the rules want one stem', () => {
     const higher = { ...fork, taped: { ...fork.taped, trunks: { kind: 'fork', crotchM: 0.8, stems: 2 } } } as const;
-    expect(treeRecord(higher, urban.rules, 'metric').explained.join(' ')).toContain('want one reading on one stem');
+    expect(inEnglish(treeRecord(higher, urban.rules, 'metric').explained).join(' ')).toContain(
+      'need one reading on one stem',
+    );
   });
 
   it('keeps the largest stem of a record tree with one pith', () => {
@@ -248,26 +255,31 @@ describe('the same tree under two rules', () => {
       taped: { ...fork.taped, trunks: { kind: 'fork', crotchM: 0.1, stems: 2, onePith: true } },
     } as const;
     // π ÷ 40 000 × 28²
-    expect(treeRecord(onePith, record.rules, 'metric')).toMatchObject({ dbh: '28.0 cm', basalArea: '0.0616 m²' });
+    expect(inEnglish(treeRecord(onePith, record.rules, 'metric'))).toMatchObject({
+      dbh: '28.0 cm',
+      basalArea: '0.0616 m²',
+    });
   });
 
   it('lists what a change of the rules does to it, and nothing where it does nothing', () => {
-    expect(recordChanges(fork, DOWN, { ...DOWN, severalStems: 'largest' }, 'metric')).toEqual([
+    expect(inEnglish(recordChanges(fork, DOWN, { ...DOWN, severalStems: 'largest' }, 'metric'))).toEqual([
       'dbh: 34 cm → 28 cm',
       'basal area: 0.0908 m² → 0.0616 m²',
     ]);
     expect(recordChanges(fork, timber.rules, { ...timber.rules, climber: 'pulled-tight' }, 'metric')).toEqual([]);
     const plain = { taped: PLAIN_TREE, stemsCm: [30] };
     expect(recordChanges(plain, timber.rules, { ...timber.rules, slope: 'middle' }, 'metric')).toEqual([]);
-    expect(recordChanges(plain, timber.rules, { ...timber.rules, breastHeightM: 1.3716 }, 'metric')).toEqual([
-      'measuring point: 1.30 m, level ground → 1.37 m, level ground',
-    ]);
+    expect(inEnglish(recordChanges(plain, timber.rules, { ...timber.rules, breastHeightM: 1.3716 }, 'metric'))).toEqual(
+      ['measuring point: 1.30 m, level ground → 1.37 m, level ground'],
+    );
   });
 
   it('says nothing of a diameter that was not read', () => {
-    expect(treeRecord({ taped: PLAIN_TREE, stemsCm: [] }, timber.rules, 'metric')).toMatchObject({ dbh: '—' });
+    expect(inEnglish(treeRecord({ taped: PLAIN_TREE, stemsCm: [] }, timber.rules, 'metric'))).toMatchObject({
+      dbh: '—',
+    });
     const stump = { ...PLAIN_TREE, trunks: { kind: 'broken', breakM: 0.9 } } as const;
-    expect(treeRecord({ taped: stump, stemsCm: [30] }, timber.rules, 'metric')).toMatchObject({
+    expect(inEnglish(treeRecord({ taped: stump, stemsCm: [30] }, timber.rules, 'metric'))).toMatchObject({
       point: 'no dbh',
       dbh: '—',
     });
@@ -276,20 +288,20 @@ describe('the same tree under two rules', () => {
 
 describe('breast height on the body', () => {
   it('lies lower in boots: a pocket at 1.33 m, boots of 3 cm', () => {
-    const advice = bodyMarkAdvice({ words: 'the top of the pocket', barefootM: 1.33, bootsM: 0.03 }, 1.3, 'metric');
+    const advice = bodyMarkAdvice({ words: 'top of the pocket', barefootM: 1.33, bootsM: 0.03 }, 1.3, 'metric');
     expect(advice.barefootM).toBeCloseTo(-0.03, 9);
     expect(advice.withBootsM).toBeCloseTo(-0.06, 9);
-    expect(advice.sentences).toEqual([
-      'Without boots: 3 cm below the top of the pocket.',
-      'In boots: 6 cm below the top of the pocket.',
+    expect(inEnglish(advice.sentences)).toEqual([
+      'Without boots: 3 cm below top of the pocket.',
+      'With boots: 6 cm below top of the pocket.',
     ]);
   });
   it('is the mark itself where it fits', () => {
     // 3 cm are 1.2 in.
-    expect(bodyMarkAdvice({ words: 'the pocket', barefootM: 1.33, bootsM: 0 }, 1.3, 'imperial').sentences[0]).toBe(
-      'Without boots: 1.2 in below the pocket.',
-    );
+    expect(
+      inEnglish(bodyMarkAdvice({ words: 'the pocket', barefootM: 1.33, bootsM: 0 }, 1.3, 'imperial').sentences[0]),
+    ).toBe('Without boots: 1.2 in below the pocket.');
     const { sentences } = bodyMarkAdvice({ words: 'the third button', barefootM: 1.3, bootsM: 0 }, 1.3, 'metric');
-    expect(sentences[0]).toBe('Without boots: at the third button.');
+    expect(inEnglish(sentences[0])).toBe('Without boots: at the third button.');
   });
 });

@@ -2,6 +2,7 @@ import type { TwoFaces } from '../../measurement/index.ts';
 import type { UnitSystem } from '../../units/index.ts';
 import type { StemsRule } from '../../diameter/index.ts';
 import type { ClassRule, ProductLimit } from './classes.ts';
+import { message, type Text } from '../../message/index.ts';
 
 /** What a survey decides once, so that every crew tapes the same tree at the same place. */
 export interface FieldRules {
@@ -29,8 +30,8 @@ export interface FieldRules {
 export type RuleSetId = 'timber' | 'urban' | 'street' | 'record';
 
 export interface RuleSet {
-  readonly name: string;
-  readonly purpose: string;
+  readonly name: Text;
+  readonly purpose: Text;
   readonly rules: FieldRules;
 }
 
@@ -40,8 +41,8 @@ export const FOUR_AND_A_HALF_FEET_M = 1.3716;
 /** The four sets that ship with the application. */
 export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
   timber: {
-    name: 'Timber set',
-    purpose: 'for volume in the forest: every stem that makes a log',
+    name: message('protocol.field-rules.name', 'Timber rules'),
+    purpose: message('protocol.field-rules.purpose', 'for forest volume: every stem that yields a log'),
     rules: {
       breastHeightM: 1.3,
       slope: 'uphill',
@@ -58,15 +59,18 @@ export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
       classes: { width: '2cm', place: 'down' },
       products: [
         { name: 'small roundwood', fromCm: 7 },
-        { name: 'small saw', fromCm: 20 },
-        { name: 'saw', fromCm: 30 },
+        { name: 'small sawlog', fromCm: 20 },
+        { name: 'sawlog', fromCm: 30 },
       ],
       smallestDbhCm: 7,
     },
   },
   urban: {
-    name: 'Urban monitoring set',
-    purpose: 'for trees that are measured again: the same point in five years',
+    name: message('protocol.field-rules.urban-monitoring-rules', 'Urban monitoring rules'),
+    purpose: message(
+      'protocol.field-rules.for-trees-that-are-measured',
+      'for trees that are measured again: the same point in five years',
+    ),
     rules: {
       breastHeightM: 1.37,
       slope: 'uphill',
@@ -86,8 +90,11 @@ export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
     },
   },
   street: {
-    name: 'Street volunteer set',
-    purpose: 'for many hands with a plain tape: easy to say, hard to get wrong',
+    name: message('protocol.field-rules.street-volunteer-rules', 'Street volunteer rules'),
+    purpose: message(
+      'protocol.field-rules.for-many-people-with-a',
+      'for many people with a plain tape: simple and hard to get wrong',
+    ),
     rules: {
       breastHeightM: FOUR_AND_A_HALF_FEET_M,
       slope: 'middle',
@@ -107,8 +114,11 @@ export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
     },
   },
   record: {
-    name: 'Record-tree set',
-    purpose: 'for single trees that are compared: never more than there is',
+    name: message('protocol.field-rules.record-tree-rules', 'Record tree rules'),
+    purpose: message(
+      'protocol.field-rules.for-comparing-single-trees-never',
+      'for comparing single trees: never an overestimate',
+    ),
     rules: {
       breastHeightM: FOUR_AND_A_HALF_FEET_M,
       slope: 'middle',
@@ -172,8 +182,8 @@ export function changedRules(a: FieldRules, b: FieldRules): readonly (keyof Fiel
 
 /** A way to decide, with the sentence that says why. */
 export interface RuleChoice {
-  readonly words: string;
-  readonly why: string;
+  readonly words: Text;
+  readonly why: Text;
 }
 
 /** Decisions that are a choice among words. The others are numbers, lists, or have `STEMS_RULES`. */
@@ -185,143 +195,230 @@ export type ChosenRule = Exclude<
 /** Every decision that is a choice, with its choices. */
 export const DECISIONS: {
   readonly [K in ChosenRule]: {
-    readonly label: string;
+    readonly label: Text;
     readonly choices: Readonly<Record<FieldRules[K], RuleChoice>>;
   };
 } = {
   slope: {
-    label: 'On a slope, breast height is taken',
+    label: message('protocol.field-rules.label', 'Breast height on a slope'),
     choices: {
       uphill: {
-        words: 'from the uphill side',
-        why: 'The tape never goes into the root flare; the stump is cut there as well.',
+        words: message('protocol.field-rules.words', 'from the uphill side'),
+        why: message(
+          'protocol.field-rules.why',
+          'The tape stays clear of the root flare; the stump is cut at this side as well.',
+        ),
       },
       middle: {
-        words: 'from the middle of the slope',
-        why: 'The line of the pith: the height of the tree starts there too. Half a stem times the slope lower than uphill.',
+        words: message('protocol.field-rules.from-the-middle-of-the', 'from the middle of the slope'),
+        why: message(
+          'protocol.field-rules.at-the-line-of-the',
+          'At the line of the pith, where the tree height starts too. Lower than uphill by half the diameter times the slope.',
+        ),
       },
     },
   },
   lean: {
-    label: 'On a leaning stem, breast height is taken',
+    label: message('protocol.field-rules.breast-height-on-a-leaning', 'Breast height on a leaning stem'),
     choices: {
       underside: {
-        words: 'along the underside of the lean',
-        why: 'One side, so that everybody arrives at the same point. The tape stays square to the stem.',
+        words: message('protocol.field-rules.along-the-underside-of-the', 'along the underside of the lean'),
+        why: message(
+          'protocol.field-rules.one-side-so-that-everyone',
+          'One side, so that everyone finds the same point. The tape stays square to the stem.',
+        ),
       },
-      along: { words: 'along the lean', why: 'Along the stem as it grows. The tape stays square to the stem.' },
+      along: {
+        words: message('protocol.field-rules.along-the-lean', 'along the lean'),
+        why: message(
+          'protocol.field-rules.along-the-stem-the-tape',
+          'Along the stem. The tape stays square to the stem.',
+        ),
+      },
     },
   },
   obstacle: {
-    label: 'A bulge, scar or branch at breast height',
+    label: message('protocol.field-rules.bulge-scar-or-branch-at', 'Bulge, scar or branch at breast height'),
     choices: {
       'regular-above': {
-        words: 'nearest regular point above; record the height',
-        why: 'A bulge would add wood that is not there.',
+        words: message(
+          'protocol.field-rules.nearest-regular-point-above-record',
+          'nearest regular point above; record the height',
+        ),
+        why: message('protocol.field-rules.a-bulge-would-add-wood', 'A bulge would add wood that is not there.'),
       },
       'above-or-below': {
-        words: 'just above, or below if above is worse; record the height',
-        why: 'The nearest place that can be found again.',
+        words: message(
+          'protocol.field-rules.just-above-or-below-if',
+          'just above, or below if above is worse; record the height',
+        ),
+        why: message('protocol.field-rules.the-nearest-point-that-can', 'The nearest point that can be found again.'),
       },
       'narrowest-below': {
-        words: 'narrowest point below breast height',
-        why: 'Never more than there is, and no judgement needed.',
+        words: message(
+          'protocol.field-rules.narrowest-point-below-breast-height',
+          'narrowest point below breast height',
+        ),
+        why: message(
+          'protocol.field-rules.never-an-overestimate-and-no',
+          'Never an overestimate, and no judgement needed.',
+        ),
       },
     },
   },
   swollenButt: {
-    label: 'A swollen butt that reaches breast height',
+    label: message('protocol.field-rules.swollen-butt-that-reaches-breast', 'Swollen butt that reaches breast height'),
     choices: {
       'above-swelling': {
-        words: '0.45 m (1.5 ft) above the end of the swelling',
-        why: 'Where the stem has its own shape.',
+        words: message('protocol.field-rules.0-45-m-1-5', '0.45 m (1.5 ft) above the end of the swelling'),
+        why: message('protocol.field-rules.where-the-stem-has-its', 'Where the stem has its normal form.'),
       },
       'narrowest-below': {
-        words: 'narrowest point below breast height',
-        why: 'No judgement of where a swelling ends.',
+        words: message(
+          'protocol.field-rules.narrowest-point-below-breast-height',
+          'narrowest point below breast height',
+        ),
+        why: message('protocol.field-rules.no-judgement-of-where-the', 'No judgement of where the swelling ends.'),
       },
       'as-measured': {
-        words: 'at breast height as it is, noted',
-        why: 'The rule of comparisons: the note tells why it is large.',
+        words: message('protocol.field-rules.at-breast-height-with-a', 'at breast height, with a note'),
+        why: message(
+          'protocol.field-rules.the-rule-for-comparisons-the',
+          'The rule for comparisons; the note explains the large diameter.',
+        ),
       },
     },
   },
   forkAtGround: {
-    label: 'A fork below 0.3 m (1 ft)',
+    label: message('protocol.field-rules.fork-below-0-3-m', 'Fork below 0.3 m (1 ft)'),
     choices: {
-      separate: { words: 'separate stems', why: 'Each makes logs of its own.' },
-      'separate-up-to-six': {
-        words: 'separate stems, largest first, then clockwise, at most six',
-        why: 'The same stem keeps its number at the next visit.',
+      separate: {
+        words: message('protocol.field-rules.separate-stems', 'separate stems'),
+        why: message('protocol.field-rules.each-yields-its-own-logs', 'Each yields its own logs.'),
       },
-      'each-on-its-own': { words: 'each trunk on its own, never added', why: 'No sums in the street.' },
+      'separate-up-to-six': {
+        words: message(
+          'protocol.field-rules.separate-stems-largest-first-then',
+          'separate stems, largest first, then clockwise, at most six',
+        ),
+        why: message('protocol.field-rules.a-stem-keeps-its-number', 'A stem keeps its number at the next visit.'),
+      },
+      'each-on-its-own': {
+        words: message('protocol.field-rules.each-trunk-separate-never-added', 'each trunk separate, never added'),
+        why: message('protocol.field-rules.no-calculation-in-the-street', 'No calculation in the street.'),
+      },
       'one-pith-one-tree': {
-        words: 'one tree where there is one pith at the ground, otherwise each its own',
-        why: 'Two trees grown together are no record.',
+        words: message(
+          'protocol.field-rules.one-tree-if-there-is',
+          'one tree if there is a single pith at the ground, otherwise separate trees',
+        ),
+        why: message('protocol.field-rules.two-trees-grown-together-are', 'Two trees grown together are no record.'),
       },
     },
   },
   forkBelowBreastHeight: {
-    label: 'A fork between 0.3 m (1 ft) and breast height',
+    label: message('protocol.field-rules.fork-between-0-3-m', 'Fork between 0.3 m (1 ft) and breast height'),
     choices: {
-      separate: { words: 'separate stems, each at breast height', why: 'Each makes logs of its own.' },
+      separate: {
+        words: message('protocol.field-rules.separate-stems-each-at-breast', 'separate stems, each at breast height'),
+        why: message('protocol.field-rules.each-yields-its-own-logs', 'Each yields its own logs.'),
+      },
       'one-below-fork': {
-        words: 'one stem, below the fork, as near breast height as the swelling allows, not under 0.3 m (1 ft)',
-        why: 'One tree stays one tree.',
+        words: message(
+          'protocol.field-rules.one-stem-below-the-fork',
+          'one stem, below the fork, as near breast height as the swelling allows, not below 0.3 m (1 ft)',
+        ),
+        why: message('protocol.field-rules.one-tree-stays-one-tree', 'One tree stays one tree.'),
       },
       'one-narrowest-below-fork': {
-        words: 'one stem, narrowest below the fork, clear of the flare',
-        why: 'Never more than there is.',
+        words: message(
+          'protocol.field-rules.one-stem-narrowest-point-below',
+          'one stem, narrowest point below the fork, clear of the root flare',
+        ),
+        why: message('protocol.field-rules.never-an-overestimate', 'Never an overestimate.'),
       },
     },
   },
   climber: {
-    label: 'Climbers',
+    label: message('protocol.field-rules.climbers', 'Climbers'),
     choices: {
       'removed-or-passed': {
-        words: 'removed, or the tape passed under',
-        why: 'Ivy of two fingers adds 4 cm (1.6 in) to a diameter.',
+        words: message('protocol.field-rules.removed-or-the-tape-passed', 'removed, or the tape passed under them'),
+        why: message('protocol.field-rules.ivy-2-cm-deep-adds', 'Ivy 2 cm deep adds 4 cm (1.6 in) to a diameter.'),
       },
-      'removed-if-possible': { words: 'removed if possible, noted if not', why: 'The next visit needs to know.' },
-      'pulled-tight': { words: 'tape pulled tight, noted, no deduction', why: 'A guess is worse than a note.' },
-      'passed-under': { words: 'tape passed under the climber', why: 'Only wood counts.' },
+      'removed-if-possible': {
+        words: message(
+          'protocol.field-rules.removed-if-possible-otherwise-noted',
+          'removed if possible, otherwise noted',
+        ),
+        why: message('protocol.field-rules.the-next-visit-needs-to', 'The next visit needs to know.'),
+      },
+      'pulled-tight': {
+        words: message('protocol.field-rules.tape-pulled-tight-noted-no', 'tape pulled tight, noted, no deduction'),
+        why: message('protocol.field-rules.a-note-is-better-than', 'A note is better than a guessed deduction.'),
+      },
+      'passed-under': {
+        words: message('protocol.field-rules.tape-passed-under-the-climber', 'tape passed under the climber'),
+        why: message('protocol.field-rules.only-wood-counts', 'Only wood counts.'),
+      },
     },
   },
   rounding: {
-    label: 'Rounding',
+    label: message('protocol.field-rules.rounding', 'Rounding'),
     choices: {
       'down-to-class': {
-        words: 'down to the class',
-        why: 'Reads low: about 6 % of the basal area is lost with classes of 2 cm (1 in: 8 %).',
+        words: message('protocol.field-rules.down-to-the-class', 'down to the class'),
+        why: message(
+          'protocol.field-rules.biased-loses-about-6-of',
+          'Biased: loses about 6 % of the basal area with classes of 2 cm (1 in: 8 %).',
+        ),
       },
       'to-graduation': {
-        words: 'to the graduation of the instrument',
-        why: 'No bias, and small growth shows.',
+        words: message('protocol.field-rules.to-the-graduation-of-the', 'to the graduation of the instrument'),
+        why: message('protocol.field-rules.no-bias-and-small-growth', 'No bias, and small growth is visible.'),
       },
-      'girth-up': { words: 'girth up to the next unit', why: 'One rule for all hands.' },
+      'girth-up': {
+        words: message('protocol.field-rules.girth-up-to-the-next', 'girth up to the next unit'),
+        why: message('protocol.field-rules.one-rule-for-everyone', 'One rule for everyone.'),
+      },
     },
   },
   twoFaces: {
-    label: 'Two faces of one stem are put together by',
+    label: message('protocol.field-rules.combination-of-two-diameters', 'Combination of two diameters'),
     choices: {
       arithmetic: {
-        words: 'the arithmetic mean',
-        why: 'Done in the head; a little more basal area than an oval has.',
+        words: message('protocol.field-rules.arithmetic-mean', 'arithmetic mean'),
+        why: message(
+          'protocol.field-rules.easy-to-calculate-slightly-more',
+          'Easy to calculate; slightly more basal area than an oval has.',
+        ),
       },
-      geometric: { words: 'the geometric mean', why: 'The circle with the area of the oval.' },
-      quadratic: { words: 'the quadratic mean', why: 'The mean of the two basal areas; the largest of the three.' },
+      geometric: {
+        words: message('protocol.field-rules.geometric-mean', 'geometric mean'),
+        why: message('protocol.field-rules.the-circle-with-the-area', 'The circle with the area of the oval.'),
+      },
+      quadratic: {
+        words: message('protocol.field-rules.quadratic-mean', 'quadratic mean'),
+        why: message(
+          'protocol.field-rules.the-mean-of-the-two',
+          'The mean of the two basal areas; the largest of the three.',
+        ),
+      },
     },
   },
   pointBy: {
-    label: 'Breast height is found',
+    label: message('protocol.field-rules.finding-breast-height', 'Finding breast height'),
     choices: {
       measured: {
-        words: 'by measuring up from the ground',
-        why: 'A boot, a slope and a stoop move a mark on the body by several centimetres (an inch or more).',
+        words: message('protocol.field-rules.measured-from-the-ground', 'measured from the ground'),
+        why: message(
+          'protocol.field-rules.boots-slope-and-posture-move',
+          'Boots, slope and posture move a body mark by several centimetres (an inch or more).',
+        ),
       },
       'body-mark': {
-        words: 'by a mark on the body',
-        why: 'Quick, and good to about 3 cm (1.2 in) where nobody compares.',
+        words: message('protocol.field-rules.by-a-body-mark', 'by a body mark'),
+        why: message('protocol.field-rules.quick-accurate-to-about-3', 'Quick; accurate to about 3 cm (1.2 in).'),
       },
     },
   },

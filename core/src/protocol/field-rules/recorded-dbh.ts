@@ -2,6 +2,7 @@ import { type Estimate, type StepInput, type Term, type Workbook, workOut } from
 import { convert, printAsRead, printRounded, printStandardError, unitOf, type UnitSystem } from '../../units/index.ts';
 import { CLASS_WIDTHS, downTo } from './classes.ts';
 import type { FieldRules } from './field-rules.ts';
+import { message, type Text } from '../../message/index.ts';
 
 /** The rules that turn a diameter into the figure on record. */
 type RecordingRules = Pick<FieldRules, 'rounding' | 'classes'>;
@@ -12,7 +13,7 @@ export interface RecordedDbh {
   readonly unit: 'cm' | 'in';
   readonly printed: string;
   /** What was done, with its numbers: `34.7 cm down to 34 cm, class of 2 cm`. */
-  readonly words: string;
+  readonly words: Text;
 }
 
 /**
@@ -35,13 +36,25 @@ export function recordedDbh(dbhCm: number, { rounding, classes }: RecordingRules
         value,
         unit: unit === 'in' ? 'in' : 'cm',
         printed,
-        words: `${read} down to ${printed} ${unit}, in classes of ${printAsRead(width)} ${unit}`,
+        words: message(
+          'protocol.down-to-in-classes-of',
+          '{read} down to {printed} {unit}, in classes of {width} {unit2}',
+          { read, printed, unit, width: printAsRead(width), unit2: unit },
+        ),
       };
     }
     case 'to-graduation': {
       // The readings have been taken to the graduation: what follows from them is not rounded again.
       const printed = printRounded(exact, 1);
-      return { value: exact, unit: own, printed, words: `${printed} ${own}, to the instrument's graduation` };
+      return {
+        value: exact,
+        unit: own,
+        printed,
+        words: message('protocol.to-the-graduation-of-the', '{printed} {own}, to the graduation of the instrument', {
+          printed,
+          own,
+        }),
+      };
     }
     case 'girth-up': {
       const girth = Math.ceil(Number((Math.PI * exact).toPrecision(9)));
@@ -51,7 +64,13 @@ export function recordedDbh(dbhCm: number, { rounding, classes }: RecordingRules
         value,
         unit: own,
         printed,
-        words: `girth ${printRounded(Math.PI * exact, 1)} up to ${printAsRead(girth)} ${own}: ${printed} ${own}`,
+        words: message('protocol.girth-up-to', 'girth {pi} up to {girth} {own}: {printed} {own2}', {
+          pi: printRounded(Math.PI * exact, 1),
+          girth: printAsRead(girth),
+          own,
+          printed,
+          own2: own,
+        }),
       };
     }
   }
@@ -70,14 +89,17 @@ function recordingStep(exact: number, { rounding, classes }: RecordingRules, own
       terms: [book.given(Math.round(downTo(exact, classCm) / classCm)), book.given(classCm)],
       compute: (count = 0, size = 0) => count * size,
       write: (count = '', size = '') => `${count} × ${size}`,
-      rule: `recorded down to the class of ${printAsRead(width)} ${unitOf(unit).symbol}`,
+      rule: message('protocol.recorded-down-to-the-class', 'recorded down to the class of {width} {symbol}', {
+        width: printAsRead(width),
+        symbol: unitOf(unit).symbol,
+      }),
     });
   }
   return step({
     terms: [book.given(Math.ceil(Number((Math.PI * exact).toPrecision(9))))],
     compute: (girth = 0) => girth / Math.PI,
     write: (girth = '') => `${girth} ÷ π`,
-    rule: `recorded with the girth up to the next ${own}`,
+    rule: message('protocol.recorded-with-the-girth-up', 'recorded with the girth up to the next {own}', { own }),
   });
 }
 

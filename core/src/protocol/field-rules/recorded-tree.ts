@@ -1,9 +1,10 @@
 import { convert, lengthWords, printRounded, type UnitSystem } from '../../units/index.ts';
 import { basalAreaM2, combineStems, STEMS_RULES } from '../../diameter/index.ts';
-import { type TapePoint, whereToTape } from '../measuring-point/where-to-tape.ts';
+import { COUNTS_WORDS, FROM_NAMES, type TapePoint, whereToTape } from '../measuring-point/where-to-tape.ts';
 import type { TapedTree } from '../measuring-point/taped-tree.ts';
 import type { FieldRules } from './field-rules.ts';
 import { recordedDbh } from './recorded-dbh.ts';
+import { message, type Text, englishOf, joined } from '../../message/index.ts';
 
 /** A tree as it was found and read, whatever the rules. */
 export interface ReadTree {
@@ -14,13 +15,13 @@ export interface ReadTree {
 
 /** What a survey's rules make of a tree: the point, the stems, the figure that is written down. */
 export interface RecordedTree {
-  readonly point: string;
-  readonly stems: string;
+  readonly point: Text;
+  readonly stems: Text;
   /** The dbh that is written down; several where the stems are kept apart, none where nothing was read. */
   readonly dbh: string;
   readonly basalArea: string;
   /** How each came about, in the order of the work. */
-  readonly explained: readonly string[];
+  readonly explained: readonly Text[];
 }
 
 /** A tree on level ground, upright, with one sound stem: what a tree is where nobody noted anything else. */
@@ -31,10 +32,13 @@ export const PLAIN_TREE: TapedTree = {
   swelling: { kind: 'none' },
 };
 
-export const printPoint = (point: TapePoint, system: UnitSystem): string =>
+export const printPoint = (point: TapePoint, system: UnitSystem): Text =>
   point.kind === 'at'
     ? lengthWords(point.heightM, system)
-    : `narrowest from ${lengthWords(point.fromM, system)} to ${lengthWords(point.toM, system)}`;
+    : message('protocol.narrowest-point-from-to', 'narrowest point from {fromM} to {toM}', {
+        fromM: lengthWords(point.fromM, system),
+        toM: lengthWords(point.toM, system),
+      });
 
 const printArea = (areaM2: number, system: UnitSystem): string =>
   system === 'metric' ? `${printRounded(areaM2, 4)} m²` : `${printRounded(convert(areaM2, 'm2', 'ft2'), 3)} ft²`;
@@ -42,9 +46,16 @@ const printArea = (areaM2: number, system: UnitSystem): string =>
 /** The record of a tree under the rules of a survey, with each step explained. */
 export function treeRecord({ taped, stemsCm }: ReadTree, rules: FieldRules, system: UnitSystem): RecordedTree {
   const answer = whereToTape(taped, rules, system);
-  const point = answer.stems === 0 ? 'no dbh' : `${printPoint(answer.point, system)}, ${answer.from}`;
+  const point =
+    answer.stems === 0
+      ? message('protocol.no-dbh', 'no dbh')
+      : joined([printPoint(answer.point, system), FROM_NAMES[answer.from]], ', ');
   const stems =
-    answer.stems === 0 ? 'none' : answer.counts === 'one tree' ? 'one stem' : `${answer.stems} ${answer.counts}`;
+    answer.stems === 0
+      ? message('protocol.no-stems', 'none')
+      : answer.counts === 'one tree'
+        ? message('protocol.one-stem', 'one stem')
+        : joined([String(answer.stems), COUNTS_WORDS[answer.counts]]);
   if (stemsCm.length === 0 || answer.stems === 0)
     return { point, stems, dbh: '—', basalArea: '—', explained: answer.sentences };
   // Rules that never add trunks keep each as a tree; the survey's rule for several stems holds for stems of one tree.
@@ -56,8 +67,13 @@ export function treeRecord({ taped, stemsCm }: ReadTree, rules: FieldRules, syst
     stemsCm.length === 1
       ? []
       : wanted === 1
-        ? ['These rules want one reading on one stem; the readings of the stems stand for it until it is taken.']
-        : [`Several stems: ${STEMS_RULES[rule].name}.`];
+        ? [
+            message(
+              'protocol.these-rules-need-one-reading',
+              'These rules need one reading on one stem; until then the readings of the stems are used.',
+            ),
+          ]
+        : [message('protocol.several-stems', 'Several stems: {name}.', { name: STEMS_RULES[rule].name })];
   return {
     point,
     stems,
@@ -66,11 +82,20 @@ export function treeRecord({ taped, stemsCm }: ReadTree, rules: FieldRules, syst
       written.reduce((total, { value, unit }) => total + basalAreaM2(convert(value, unit, 'cm')), 0),
       system,
     ),
-    explained: [...answer.sentences, ...several, ...written.map(({ words }) => `Written down: ${words}.`)],
+    explained: [
+      ...answer.sentences,
+      ...several,
+      ...written.map(({ words }) => message('protocol.recorded', 'Recorded: {words}.', { words })),
+    ],
   };
 }
 
-const PARTS = { point: 'measuring point', stems: 'stems', dbh: 'dbh', basalArea: 'basal area' } as const;
+const PARTS = {
+  point: message('protocol.recorded-tree.point', 'measuring point'),
+  stems: message('protocol.stems', 'stems'),
+  dbh: message('protocol.dbh', 'dbh'),
+  basalArea: message('protocol.recorded-tree.basalArea', 'basal area'),
+} as const;
 
 /** What other rules change about a tree, in words: `measuring point: 1.30 m, uphill side → 1.37 m, uphill side`. */
 export function recordChanges(
@@ -78,11 +103,17 @@ export function recordChanges(
   before: FieldRules,
   after: FieldRules,
   system: UnitSystem,
-): readonly string[] {
+): readonly Text[] {
   const was = treeRecord(tree, before, system);
   const becomes = treeRecord(tree, after, system);
   const parts = Object.keys(PARTS) as (keyof typeof PARTS)[];
   return parts
-    .filter((part) => was[part] !== becomes[part])
-    .map((part) => `${PARTS[part]}: ${was[part]} → ${becomes[part]}`);
+    .filter((part) => englishOf(was[part]) !== englishOf(becomes[part]))
+    .map((part) =>
+      message('protocol.change-of', '{part}: {was} → {becomes}', {
+        part: PARTS[part],
+        was: was[part],
+        becomes: becomes[part],
+      }),
+    );
 }

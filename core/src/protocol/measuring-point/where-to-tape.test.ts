@@ -3,6 +3,7 @@ import { STEMS_RULES } from '../../diameter/index.ts';
 import { DECISIONS, type FieldRules, RULE_SETS, type RuleSetId, rulesOfSet } from '../field-rules/field-rules.ts';
 import type { TapedTree } from './taped-tree.ts';
 import { slopeSchools, type TapeAnswer, whereToTape } from './where-to-tape.ts';
+import { inEnglish } from '../../testing/english.ts';
 
 const SETS = Object.keys(RULE_SETS) as RuleSetId[];
 const FROM: Record<TapeAnswer['from'], string> = {
@@ -296,28 +297,28 @@ describe('the rule book', () => {
     expect(answers.map(short)).toEqual([timber, urban, street, record]);
     for (const { plane, recorded, sentences } of answers) {
       expect(plane).toBe('square to the stem');
-      expect(recorded[0]).toBe('the height of the measuring point');
+      expect(inEnglish(recorded[0])).toBe('height of the measuring point');
       expect(sentences.length).toBeGreaterThan(0);
     }
   });
 
   it('says what each set does about a climber', () => {
-    const words = SETS.map((set) => whereToTape(tree(climber), RULE_SETS[set].rules).sentences.join(' '));
-    expect(words[0]).toContain('removed, or the tape passed under');
-    expect(words[1]).toContain('removed if possible, noted if not');
+    const words = SETS.map((set) => inEnglish(whereToTape(tree(climber), RULE_SETS[set].rules).sentences).join(' '));
+    expect(words[0]).toContain('removed, or the tape passed under them');
+    expect(words[1]).toContain('removed if possible, otherwise noted');
     expect(words[2]).toContain('pulled tight, noted, no deduction');
     expect(words[3]).toContain('passed under the climber');
   });
 
   it('takes the snow off, and records it', () => {
     const { sentences, recorded } = whereToTape(tree({ ground: { slopePct: 0, snowM: 0.4 } }), RULE_SETS.timber.rules);
-    expect(sentences[0]).toContain('0.40 m lie here');
-    expect(recorded).toContain('the depth of the snow');
+    expect(inEnglish(sentences[0])).toContain('0.40 m deep');
+    expect(inEnglish(recorded)).toContain('snow depth');
   });
 
   it('keeps every stem’s own height of measurement where there are several', () => {
     const { recorded } = whereToTape(tree(fork(0.1, 3)), RULE_SETS.urban.rules);
-    expect(recorded).toContain('every stem with its own height of measurement');
+    expect(inEnglish(recorded)).toContain('every stem with its measuring height');
   });
 });
 
@@ -355,13 +356,13 @@ describe('a lean on a slope', () => {
   };
   it('says on which side the ground counts, and which way to measure from there', () => {
     const first = (rules: FieldRules, found: TapedTree = tree) => whereToTape(found, rules).sentences[0];
-    expect(first(RULE_SETS.timber.rules)).toBe(
-      'Take the ground on the uphill side of the stem and measure parallel to the underside of the lean to 1.30 m.',
+    expect(inEnglish(first(RULE_SETS.timber.rules))).toBe(
+      'Use the ground on the uphill side of the stem and measure parallel to the underside of the lean to 1.30 m.',
     );
-    expect(first(RULE_SETS.street.rules)).toMatch(
-      /^Take the ground in the middle of the slope and measure along the stem/,
+    expect(inEnglish(first(RULE_SETS.street.rules))).toMatch(
+      /^Use the ground in the middle of the slope and measure along the stem/,
     );
-    expect(first(RULE_SETS.timber.rules, { ...tree, ground: { slopePct: 0 } })).toBe(
+    expect(inEnglish(first(RULE_SETS.timber.rules, { ...tree, ground: { slopePct: 0 } }))).toBe(
       'Measure along the underside of the lean to 1.30 m.',
     );
   });
@@ -376,8 +377,8 @@ describe('a guide in feet', () => {
       swelling: { kind: 'scar', fromM: 1.2, toM: 1.6 },
     };
     const { sentences } = whereToTape(plain, rulesOfSet('timber', 'imperial'), 'imperial');
-    expect(sentences.join(' ')).toContain('to 5.25 ft');
-    expect(sentences.join(' ')).toContain('1.00 ft lie here');
-    expect(sentences.join(' ')).not.toMatch(/\d m\b/);
+    expect(inEnglish(sentences).join(' ')).toContain('to 5.25 ft');
+    expect(inEnglish(sentences).join(' ')).toContain('1.00 ft deep');
+    expect(inEnglish(sentences).join(' ')).not.toMatch(/\d m\b/);
   });
 });

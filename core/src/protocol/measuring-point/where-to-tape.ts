@@ -2,6 +2,7 @@ import { lengthWords, type UnitSystem } from '../../units/index.ts';
 import { DECISIONS, type FieldRules } from '../field-rules/field-rules.ts';
 import { MOST_SEPARATE_STEMS } from '../../diameter/index.ts';
 import type { TapedTree } from './taped-tree.ts';
+import { message, type Text } from '../../message/index.ts';
 
 /** Below this the trunks count as parted at the ground: 0.3 m (1 ft). */
 export const FORK_AT_GROUND_M = 0.3;
@@ -29,9 +30,9 @@ export interface TapeAnswer {
   /** Whether the stems count as one tree or as trees of their own. */
   readonly counts: 'one tree' | 'separate stems' | 'separate trees';
   /** The sentences to follow, in the order of the act. */
-  readonly sentences: readonly string[];
+  readonly sentences: readonly Text[];
   /** What goes on the record beside the diameter. */
-  readonly recorded: readonly string[];
+  readonly recorded: readonly Text[];
 }
 
 function fromWhere({ ground, leanDeg }: TapedTree, rules: FieldRules): TapeAnswer['from'] {
@@ -45,7 +46,7 @@ interface Stems {
   readonly counts: TapeAnswer['counts'];
   /** The fork that the tape has to stay below; null where it does not matter. */
   readonly belowM: number | null;
-  readonly words: readonly string[];
+  readonly words: readonly Text[];
 }
 
 function stemsOf({ trunks }: TapedTree, rules: FieldRules): Stems {
@@ -56,32 +57,73 @@ function stemsOf({ trunks }: TapedTree, rules: FieldRules): Stems {
       counts: 'separate trees',
       belowM: null,
       words: [
-        'Two trees have grown together: tape each where it stands free; where none does, note it and tape neither as one.',
+        message(
+          'protocol.two-trees-have-grown-together',
+          'Two trees have grown together: measure each where it stands free; if neither does, record this and do not measure them as one.',
+        ),
       ],
     };
   }
   if (trunks.kind !== 'fork') return one;
   const { crotchM, stems, onePith } = trunks;
   if (crotchM >= rules.breastHeightM)
-    return { ...one, words: ['The fork is above breast height: one stem, below the swelling of the fork.'] };
+    return {
+      ...one,
+      words: [
+        message(
+          'protocol.the-fork-is-above-breast',
+          'The fork is above breast height: one stem, below the swelling of the fork.',
+        ),
+      ],
+    };
   if (crotchM < FORK_AT_GROUND_M) {
     const { words } = DECISIONS.forkAtGround.choices[rules.forkAtGround];
-    const said = [`The trunks part below 0.3 m (1 ft): ${words}.`];
+    const said = [
+      message('protocol.the-trunks-divide-below-0', 'The trunks divide below 0.3 m (1 ft): {words}.', { words }),
+    ];
     switch (rules.forkAtGround) {
       case 'separate':
-        return { count: stems, counts: 'separate stems', belowM: null, words: said };
+        return {
+          count: stems,
+          counts: 'separate stems',
+          belowM: null,
+          words: said,
+        };
       case 'separate-up-to-six':
-        return { count: Math.min(MOST_SEPARATE_STEMS, stems), counts: 'separate stems', belowM: null, words: said };
+        return {
+          count: Math.min(MOST_SEPARATE_STEMS, stems),
+          counts: 'separate stems',
+          belowM: null,
+          words: said,
+        };
       case 'each-on-its-own':
-        return { count: stems, counts: 'separate trees', belowM: null, words: said };
+        return {
+          count: stems,
+          counts: 'separate trees',
+          belowM: null,
+          words: said,
+        };
       case 'one-pith-one-tree':
         return onePith === true
-          ? { ...one, words: [...said, 'There is one pith: tape the largest stem, which stands for the tree.'] }
+          ? {
+              ...one,
+              words: [
+                ...said,
+                message(
+                  'protocol.a-single-pith-measure-the',
+                  'A single pith: measure the largest stem; it represents the tree.',
+                ),
+              ],
+            }
           : { count: stems, counts: 'separate trees', belowM: null, words: said };
     }
   }
   const { words } = DECISIONS.forkBelowBreastHeight.choices[rules.forkBelowBreastHeight];
-  const said = [`The fork is between 0.3 m (1 ft) and breast height: ${words}.`];
+  const said = [
+    message('protocol.the-fork-is-between-0', 'The fork is between 0.3 m (1 ft) and breast height: {words}.', {
+      words,
+    }),
+  ];
   return rules.forkBelowBreastHeight === 'separate'
     ? { count: stems, counts: 'separate stems', belowM: null, words: said }
     : { ...one, belowM: crotchM, words: said };
@@ -99,13 +141,15 @@ function pointOf(
   tree: TapedTree,
   rules: FieldRules,
   stems: Stems,
-): { readonly point: TapePoint; readonly words: readonly string[] } {
+): { readonly point: TapePoint; readonly words: readonly Text[] } {
   const { swelling } = tree;
   const breast = rules.breastHeightM;
   if (stems.belowM !== null) return { point: belowFork(stems.belowM, rules), words: [] };
   if (swelling.kind === 'butt' && swelling.endsM >= breast) {
     const words = [
-      `The swollen butt reaches breast height: ${DECISIONS.swollenButt.choices[rules.swollenButt].words}.`,
+      message('protocol.the-swollen-butt-reaches-breast', 'The swollen butt reaches breast height: {words}.', {
+        words: DECISIONS.swollenButt.choices[rules.swollenButt].words,
+      }),
     ];
     if (rules.swollenButt === 'above-swelling')
       return { point: { kind: 'at', heightM: swelling.endsM + ABOVE_SWELLING_M }, words };
@@ -117,7 +161,13 @@ function pointOf(
     swelling.fromM <= breast &&
     swelling.toM >= breast;
   if (inTheWay) {
-    const words = [`The ${swelling.kind} lies at breast height: ${DECISIONS.obstacle.choices[rules.obstacle].words}.`];
+    const words = [
+      message(
+        'protocol.branch-at-breast-height',
+        '{kind, select, bulge {Bulge at breast height: {words}.} scar {Scar at breast height: {words}.} other {Branch at breast height: {words}.}}',
+        { kind: swelling.kind, words: DECISIONS.obstacle.choices[rules.obstacle].words },
+      ),
+    ];
     if (rules.obstacle === 'narrowest-below') return { point: narrowest(breast), words };
     const below = rules.obstacle === 'above-or-below' && swelling.aboveIsWorse === true;
     return { point: { kind: 'at', heightM: below ? swelling.fromM : swelling.toM }, words };
@@ -125,24 +175,55 @@ function pointOf(
   return { point: { kind: 'at', heightM: breast }, words: [] };
 }
 
-const FROM_WORDS: Record<TapeAnswer['from'], string> = {
-  'level ground': 'Measure up from the ground',
-  'uphill side': 'Stand uphill of the stem and measure up from the ground there',
-  'middle of the slope': 'Measure up from the middle between the uphill and the downhill side',
-  'underside of the lean': 'Measure along the underside of the lean',
-  'along the lean': 'Measure along the stem as it leans',
+/** Where breast height is measured from, as a name. */
+export const FROM_NAMES: Record<TapeAnswer['from'], Text> = {
+  'level ground': message('protocol.from.level-ground', 'level ground'),
+  'uphill side': message('protocol.from.uphill-side', 'uphill side'),
+  'middle of the slope': message('protocol.from.middle', 'middle of the slope'),
+  'underside of the lean': message('protocol.from.underside', 'underside of the lean'),
+  'along the lean': message('protocol.from.along', 'ground, along the lean'),
+};
+
+/** What several stems count as. */
+export const COUNTS_WORDS: Record<TapeAnswer['counts'], Text> = {
+  'one tree': message('protocol.counts.one-tree', 'one tree'),
+  'separate stems': message('protocol.counts.separate-stems', 'separate stems'),
+  'separate trees': message('protocol.counts.separate-trees', 'separate trees'),
+};
+
+const FROM_WORDS: Record<TapeAnswer['from'], Text> = {
+  'level ground': message('protocol.where-to-tape.measure-up-from-the-ground', 'Measure up from the ground'),
+  'uphill side': message(
+    'protocol.where-to-tape.stand-uphill-of-the-stem',
+    'Stand uphill of the stem and measure up from the ground there',
+  ),
+  'middle of the slope': message(
+    'protocol.where-to-tape.measure-up-from-the-middle',
+    'Measure up from the middle between the uphill and the downhill side',
+  ),
+  'underside of the lean': message(
+    'protocol.where-to-tape.measure-along-the-underside-of',
+    'Measure along the underside of the lean',
+  ),
+  'along the lean': message('protocol.where-to-tape.measure-along-the-stem-as', 'Measure along the stem as it leans'),
 };
 
 const LEAN_ON_SLOPE = {
-  underside: 'measure parallel to the underside of the lean',
-  along: 'measure along the stem as it leans',
+  underside: message('protocol.where-to-tape.underside', 'measure parallel to the underside of the lean'),
+  along: message('protocol.where-to-tape.along', 'measure along the stem as it leans'),
 } as const;
-const GROUND_ON_SLOPE = { uphill: 'on the uphill side of the stem', middle: 'in the middle of the slope' } as const;
+const GROUND_ON_SLOPE = {
+  uphill: message('protocol.where-to-tape.uphill', 'on the uphill side of the stem'),
+  middle: message('protocol.where-to-tape.middle', 'in the middle of the slope'),
+} as const;
 
 /** From where breast height is measured. On a slope a lean says which way, and the slope rule on which side the ground counts. */
-function fromWords(from: TapeAnswer['from'], { ground, leanDeg }: TapedTree, rules: FieldRules): string {
+function fromWords(from: TapeAnswer['from'], { ground, leanDeg }: TapedTree, rules: FieldRules): Text {
   return leanDeg >= LEANING_FROM_DEG && ground.slopePct > 0
-    ? `Take the ground ${GROUND_ON_SLOPE[rules.slope]} and ${LEAN_ON_SLOPE[rules.lean]}`
+    ? message('protocol.use-the-ground-and', 'Use the ground {groundOnSlope} and {leanOnSlope}', {
+        groundOnSlope: GROUND_ON_SLOPE[rules.slope],
+        leanOnSlope: LEAN_ON_SLOPE[rules.lean],
+      })
     : FROM_WORDS[from];
 }
 
@@ -161,16 +242,31 @@ export function whereToTape(tree: TapedTree, rules: FieldRules, system: UnitSyst
   const { ground, swelling, trunks } = tree;
   const sentences = [
     ground.snowM !== undefined && ground.snowM > 0
-      ? `Dig down to the ground, or measure the snow: ${metres(ground.snowM)} lie here, and the tape goes that much lower on what you see.`
+      ? message(
+          'protocol.dig-down-to-the-ground',
+          'Dig down to the ground, or measure the snow: it is {snowM} deep, so the tape goes that much lower above the snow.',
+          { snowM: metres(ground.snowM) },
+        )
       : '',
     ...stems.words,
-    `${fromWords(from, tree, rules)}${point.kind === 'at' ? ` to ${metres(point.heightM)}` : ''}.`,
+    point.kind === 'at'
+      ? message('protocol.from-to-height', '{from} to {height}.', {
+          from: fromWords(from, tree, rules),
+          height: metres(point.heightM),
+        })
+      : message('protocol.from-only', '{from}.', { from: fromWords(from, tree, rules) }),
     ...words,
     point.kind === 'narrowest'
-      ? `Slide the tape between ${metres(point.fromM)} and ${metres(point.toM)} and keep the smallest reading.`
+      ? message(
+          'protocol.slide-the-tape-between-and',
+          'Slide the tape between {fromM} and {toM} and keep the smallest reading.',
+          { fromM: metres(point.fromM), toM: metres(point.toM) },
+        )
       : '',
-    swelling.kind === 'climber' ? `Climber: ${DECISIONS.climber.choices[rules.climber].words}.` : '',
-    'Lay the tape square to the stem, not level with the ground.',
+    swelling.kind === 'climber'
+      ? message('protocol.climber', 'Climber: {words}.', { words: DECISIONS.climber.choices[rules.climber].words })
+      : '',
+    message('protocol.hold-the-tape-square-to', 'Hold the tape square to the stem, not parallel to the ground.'),
   ].filter((sentence) => sentence !== '');
   const broken = trunks.kind === 'broken';
   const gone = broken && trunks.breakM < rules.breastHeightM;
@@ -182,16 +278,26 @@ export function whereToTape(tree: TapedTree, rules: FieldRules, system: UnitSyst
     counts: stems.counts,
     sentences: gone
       ? [
-          `The stem is broken at ${metres(trunks.breakM)}, below breast height: there is no dbh. Note the height of the break.`,
+          message(
+            'protocol.the-stem-is-broken-at',
+            'The stem is broken at {breakM}, below breast height: there is no dbh. Record the height of the break.',
+            { breakM: metres(trunks.breakM) },
+          ),
         ]
       : sentences,
     recorded: [
-      'the height of the measuring point',
-      `measured from: ${from}`,
-      stems.count > 1 ? 'every stem with its own height of measurement' : '',
-      swelling.kind === 'none' ? '' : `why: ${swelling.kind === 'butt' ? 'swollen butt' : swelling.kind}`,
-      broken ? 'broken, and the height of the break' : '',
-      ground.snowM !== undefined && ground.snowM > 0 ? 'the depth of the snow' : '',
+      message('protocol.height-of-the-measuring-point', 'height of the measuring point'),
+      message('protocol.measured-from', 'measured from: {from}', { from: FROM_NAMES[from] }),
+      stems.count > 1 ? message('protocol.every-stem-with-its-measuring', 'every stem with its measuring height') : '',
+      swelling.kind === 'none'
+        ? ''
+        : message(
+            'protocol.reason',
+            '{kind, select, butt {reason: swollen butt} bulge {reason: bulge} scar {reason: scar} branch {reason: branch} other {reason: climber}}',
+            { kind: swelling.kind },
+          ),
+      broken ? message('protocol.broken-with-the-height-of', 'broken, with the height of the break') : '',
+      ground.snowM !== undefined && ground.snowM > 0 ? message('protocol.snow-depth', 'snow depth') : '',
     ].filter((words) => words !== ''),
   };
 }

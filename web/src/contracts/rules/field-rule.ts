@@ -1,3 +1,5 @@
+import { t } from '../../messages/text.ts';
+
 /** What a single field may hold, as JSON Schema says it: the same for server, form and API document. */
 export type FieldRule =
   | { readonly type: 'string'; readonly format: 'line'; readonly minLength: 1; readonly maxLength: number }
@@ -56,17 +58,24 @@ export function followsRule(rule: FieldRule, value: unknown): boolean {
 export function ruleText(rule: FieldRule): string {
   if (rule.type !== 'string') {
     const { minimum, maximum, 'x-unit': unit } = rule;
-    const number = rule.type === 'integer' ? 'whole number' : 'number';
-    return `must be a ${number} from ${String(minimum)} to ${String(maximum)}${unit === undefined ? '' : ` ${unit}`}`;
+    const number = rule.type === 'integer' ? t('contracts.whole-number', 'whole number') : 'number';
+    return t('contracts.must-be-a-from-to', 'must be a {number} from {minimum} to {maximum}{value}', {
+      number,
+      minimum: String(minimum),
+      maximum: String(maximum),
+      value: unit === undefined ? '' : ` ${unit}`,
+    });
   }
-  if ('pattern' in rule) return `must be ${rule.description}`;
+  if ('pattern' in rule) return t('contracts.must-be', 'must be {description}', { description: rule.description });
   switch (rule.format) {
     case 'line':
-      return `must be text of 1 to ${String(rule.maxLength)} characters on one line`;
+      return t('contracts.must-be-one-line-of', 'must be one line of 1 to {maxLength} characters', {
+        maxLength: String(rule.maxLength),
+      });
     case 'date':
-      return 'must be a day, such as 2026-06-03';
+      return t('contracts.must-be-a-date-such', 'must be a date, such as 2026-06-03');
     case 'date-time':
-      return 'must be a date and time with its zone, such as 2026-06-03T09:15:00Z';
+      return t('contracts.must-be-a-date-and', 'must be a date and time with time zone, such as 2026-06-03T09:15:00Z');
   }
 }
 

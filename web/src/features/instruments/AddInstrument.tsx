@@ -15,6 +15,8 @@ import { Alert } from '../../ui/feedback/Alert.tsx';
 import { SelectField, TextField } from '../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../ui/forms/SubmitButton.tsx';
 import { type Problems, useEntryForm } from '../../ui/forms/use-entry-form.ts';
+import { t, say } from '../../messages/text.ts';
+import { message, type Text, isText } from '@arbolito/core/message';
 
 interface Typed {
   readonly kind: InstrumentKindId;
@@ -27,9 +29,24 @@ interface Typed {
 
 const [LEAST, MOST] = KIT_LIMITS.figure;
 const SPECS = {
-  graduation: { label: 'finest mark', unit: 'one', low: LEAST, high: MOST },
-  error: { label: '± of one reading', unit: 'one', low: LEAST, high: MOST },
-  every: { label: 'days between checks', unit: 'one', low: KIT_LIMITS.everyDays[0], high: KIT_LIMITS.everyDays[1] },
+  graduation: {
+    label: message('instruments.smallest-graduation', 'smallest graduation'),
+    unit: 'one',
+    low: LEAST,
+    high: MOST,
+  },
+  error: {
+    label: message('instruments.standard-error-of-one-reading', 'standard error of one reading'),
+    unit: 'one',
+    low: LEAST,
+    high: MOST,
+  },
+  every: {
+    label: message('instruments.days-between-checks', 'days between checks'),
+    unit: 'one',
+    low: KIT_LIMITS.everyDays[0],
+    high: KIT_LIMITS.everyDays[1],
+  },
 } as const satisfies Record<string, QuantitySpec>;
 
 /** Graduation and ± that are usual on the scale that is read. */
@@ -42,10 +59,10 @@ const readingTexts = (kind: InstrumentKindId, unit: UnitId): Pick<Typed, 'gradua
 const usual = (kind: InstrumentKindId): Typed => {
   const { name, units, everyDays } = INSTRUMENT_KINDS[kind];
   const [unit] = units;
-  return { kind, name: kind === 'paces' ? '' : name, unit, ...readingTexts(kind, unit), every: String(everyDays) };
+  return { kind, name: say(kind === 'paces' ? '' : name), unit, ...readingTexts(kind, unit), every: String(everyDays) };
 };
 
-const read = (spec: QuantitySpec, text: string): number | string => {
+const read = (spec: QuantitySpec, text: string): number | Text => {
   const figure = parseQuantity(spec, text);
   return 'value' in figure ? figure.value : figure.problem;
 };
@@ -62,16 +79,22 @@ const readFigures = ({ graduation, error, every }: Typed) => ({
   everyDays: read(SPECS.every, every),
 });
 
-const asProblem = (figure: number | string): string | null => (typeof figure === 'string' ? figure : null);
+const asProblem = (figure: number | Text): string | null => (isText(figure) ? say(figure) : null);
 
 function check(typed: Typed): Problems<Typed> {
   const { graduation, standardError, everyDays } = readFigures(typed);
   const isHalfDay = typeof everyDays === 'number' && !Number.isInteger(everyDays);
   return {
-    name: typed.name.trim() === '' ? 'Name it as the crew does, such as: clinometer 2, or whose paces.' : null,
+    name:
+      typed.name.trim() === ''
+        ? t(
+            'instruments.enter-the-name-the-crew',
+            'Enter the name the crew uses, such as clinometer 2, or whose paces.',
+          )
+        : null,
     graduation: asProblem(graduation),
     error: asProblem(standardError),
-    every: isHalfDay ? 'Give a whole number of days.' : asProblem(everyDays),
+    every: isHalfDay ? t('instruments.enter-a-whole-number-of', 'Enter a whole number of days.') : asProblem(everyDays),
   };
 }
 
@@ -100,7 +123,7 @@ export function AddInstrument({ crew, onAdded }: AddInstrumentProps) {
       );
       onAdded(instrument);
       entry.form.reset(usual(kind));
-      return `${instrument.name} is in the kit of ${crew}.`;
+      return t('instruments.added-to', '{name} added to {crew}.', { name: instrument.name, crew });
     },
   });
   const { form, errorOf, trouble, said } = entry;
@@ -117,20 +140,29 @@ export function AddInstrument({ crew, onAdded }: AddInstrumentProps) {
     />
   );
   return (
-    <form noValidate aria-label="Add an instrument" className="card grid gap-3 p-5" onSubmit={entry.onSubmit}>
-      <h2 className="text-xl font-bold">Add an instrument</h2>
+    <form
+      noValidate
+      aria-label={t('instruments.add-an-instrument', 'Add an instrument')}
+      className="card grid gap-3 p-5"
+      onSubmit={entry.onSubmit}
+    >
+      <h2 className="text-xl font-bold">{t('instruments.add-instrument', 'Add instrument')}</h2>
       <div className="grid gap-3 sm:grid-cols-2 md:grid-cols-3">
         <SelectField
-          label="Kind"
+          label={t('instruments.kind', 'Kind')}
           options={Object.entries(INSTRUMENT_KINDS).map(([id, { name }]) => [id, name])}
           value={kind}
           onChange={(event) => {
             if (isInstrumentKind(event.target.value)) form.reset(usual(event.target.value));
           }}
         />
-        {field('name', 'Its name in the crew')}
+        {field('name', t('instruments.name', 'Name'))}
         <SelectField
-          label={kind === 'paces' ? 'The line is measured in' : 'Scale that is read'}
+          label={
+            kind === 'paces'
+              ? t('instruments.unit-of-the-measured-line', 'Unit of the measured line')
+              : t('instruments.scale', 'Scale')
+          }
           options={INSTRUMENT_KINDS[kind].units.map((each) => [each, unitOf(each).words])}
           value={unit}
           onChange={(event) => {
@@ -142,14 +174,17 @@ export function AddInstrument({ crew, onAdded }: AddInstrumentProps) {
             form.setValue('error', error);
           }}
         />
-        {field('graduation', `Finest mark, ${symbol}`)}
-        {field('error', `± of one reading, ${symbol}`)}
-        {field('every', 'Days between checks; 0 for none')}
+        {field('graduation', t('instruments.smallest-graduation-2', 'Smallest graduation, {symbol}', { symbol }))}
+        {field(
+          'error',
+          t('instruments.standard-error-of-one-reading-2', 'Standard error of one reading, {symbol}', { symbol }),
+        )}
+        {field('every', t('instruments.days-between-checks-0-for', 'Days between checks; 0 for none'))}
       </div>
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">
         <SubmitButton isMain isSending={entry.isSending}>
-          Add to the kit
+          {t('instruments.add-instrument', 'Add instrument')}
         </SubmitButton>
         <span role="status">{said}</span>
       </p>

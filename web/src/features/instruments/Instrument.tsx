@@ -9,6 +9,8 @@ import { Disclosure } from '../../ui/feedback/Disclosure.tsx';
 import { ConfirmDialog } from '../../ui/feedback/ConfirmDialog.tsx';
 import { useAction } from '../../ui/feedback/use-action.ts';
 import { CheckForm } from './CheckForm.tsx';
+import { t, say } from '../../messages/text.ts';
+import { rich } from '../../messages/rich.ts';
 
 const dayOf = (moment: string): string => moment.slice(0, 10);
 
@@ -16,25 +18,38 @@ const dayOf = (moment: string): string => moment.slice(0, 10);
 function readWords({ readings }: InstrumentCheckView): string {
   switch (readings.check) {
     case 'zero':
-      return `forth ${printAsRead(readings.forth, true)}, back ${printAsRead(readings.back, true)}`;
+      return t('instruments.forward-back', 'forward {forth}, back {back}', {
+        forth: printAsRead(readings.forth, true),
+        back: printAsRead(readings.back, true),
+      });
     case 'fixed-distance': {
-      const air = readings.airC === undefined ? '' : `, air ${printAsRead(readings.airC)} °C`;
-      return `taped ${printAsRead(readings.taped)}, shown ${readings.shown.map((each) => printAsRead(each)).join(', ')}${air}`;
+      const air =
+        readings.airC === undefined
+          ? ''
+          : t('instruments.air-c', ', air {airC} °C', { airC: printAsRead(readings.airC) });
+      return t('instruments.tape-displayed', 'tape {taped}, displayed {join}{air}', {
+        taped: printAsRead(readings.taped),
+        join: readings.shown.map((each) => printAsRead(each)).join(', '),
+        air,
+      });
     }
     case 'pace-line':
-      return `line ${printAsRead(readings.line)}, paces ${readings.paces.map((each) => printAsRead(each)).join(', ')}`;
+      return t('instruments.line-paces', 'line {line}, paces {join}', {
+        line: printAsRead(readings.line),
+        join: readings.paces.map((each) => printAsRead(each)).join(', '),
+      });
   }
 }
 
 function Log({ checks }: { readonly checks: readonly InstrumentCheckView[] }) {
   return (
-    <Disclosure title={`calibration log · ${checks.length}`}>
+    <Disclosure title={t('instruments.calibration-log', 'calibration log · {checks}', { checks: checks.length })}>
       {() => (
         <ol className="grid gap-2 pb-2">
           {checks.map((check) => (
             <li key={check.id} className="border-t border-line pt-1">
               <span className="figures font-semibold">{dayOf(check.checkedAt)}</span> · {check.observer}
-              <span className="block">{check.result.words}</span>
+              <span className="block">{say(check.result.words)}</span>
               <span className="figures block text-[0.92rem] text-quiet">{readWords(check)}</span>
             </li>
           ))}
@@ -67,19 +82,22 @@ function Retire({ instrument, onRetired }: { instrument: InstrumentView; onRetir
           setIsOpen(true);
         }}
       >
-        Take out of use …
+        {t('instruments.retire-instrument', 'Retire instrument…')}
       </button>
       <ConfirmDialog
-        title={`Take ${instrument.name} out of use?`}
-        confirm="Take out of use"
-        cancel="Keep it"
+        title={t('instruments.retire', 'Retire {name}?', { name: instrument.name })}
+        confirm={t('instruments.retire-instrument-2', 'Retire instrument')}
+        cancel={t('instruments.cancel', 'Cancel')}
         isOpen={isOpen}
         isBusy={isBusy}
         trouble={trouble}
         onConfirm={() => void run(retire)}
         onClose={close}
       >
-        It leaves the kit. Its log and every reading taken with it stay on the record.
+        {t(
+          'instruments.the-instrument-leaves-the-list',
+          'The instrument leaves the list. Its log and all its readings are kept.',
+        )}
       </ConfirmDialog>
     </>
   );
@@ -102,16 +120,25 @@ export function Instrument({ instrument, onChanged, onRetired }: InstrumentProps
     <li className="card grid gap-2 p-5">
       <h2 className="text-xl leading-tight font-bold">{name}</h2>
       <p className="text-quiet">
-        {INSTRUMENT_KINDS[kind].name} · read to <span className="figures">{printAsRead(graduation)}</span> ±{' '}
-        <span className="figures">
-          {printAsRead(standardError)} {symbol}
-        </span>{' '}
-        · {everyDays === 0 ? 'not checked' : everyDays === 1 ? 'checked every day' : `checked every ${everyDays} days`}
+        {rich(
+          'instruments.graduation-check-every-days',
+          '{everyDays, plural, =0 {{name} · graduation {graduation} ± {standardError} · no checks} one {{name} · graduation {graduation} ± {standardError} · check every day} other {{name} · graduation {graduation} ± {standardError} · check every # days}}',
+          {
+            everyDays,
+            name: say(INSTRUMENT_KINDS[kind].name),
+            graduation: <span className="figures">{printAsRead(graduation)}</span>,
+            standardError: (
+              <span className="figures">
+                {printAsRead(standardError)} {symbol}
+              </span>
+            ),
+          },
+        )}
       </p>
       {due !== null && (
         <p className="flex items-start gap-2 rounded-lg border-2 border-paint-ink bg-alarm p-2.5 font-semibold">
           <CalendarClock aria-hidden="true" size={20} className="mt-0.5 shrink-0 text-paint-ink" />
-          {due.words}
+          {say(due.words)}
         </p>
       )}
       {last !== undefined && (
@@ -122,7 +149,7 @@ export function Instrument({ instrument, onChanged, onRetired }: InstrumentProps
             <TriangleAlert aria-hidden="true" size={20} className="mt-0.5 shrink-0 text-paint-ink" />
           )}
           <span>
-            <span className="figures">{dayOf(last.checkedAt)}</span>: {last.result.words}
+            <span className="figures">{dayOf(last.checkedAt)}</span>: {say(last.result.words)}
           </span>
         </p>
       )}
@@ -146,7 +173,7 @@ export function Instrument({ instrument, onChanged, onRetired }: InstrumentProps
               setOpen(true);
             }}
           >
-            Check it now
+            {t('instruments.check-now', 'Check now')}
           </button>
           <Retire instrument={instrument} onRetired={onRetired} />
         </p>

@@ -4,6 +4,7 @@ import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/
 import type { ReadingView, TreeView } from '../../contracts/views.ts';
 import { EXAMPLE_PLOT, EXAMPLE_SETTINGS } from '../../testing/tally-example.ts';
 import type { TallyStore } from './store.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 const plot = EXAMPLE_PLOT;
 const settings = EXAMPLE_SETTINGS;
@@ -162,9 +163,9 @@ describe('the state of a tally', () => {
     await call(store, '#1 sp 30');
     for (const [line, words] of [
       ['sp 30 nonsense', 'not understood'],
-      ['30', 'Name the species'],
+      ['30', 'Choose a species'],
       ['sp', 'at least the diameter'],
-      ['sp 30 +18 @20', 'Base is not read yet'],
+      ['sp 30 +18 @20', 'Base is missing'],
       ['#1 bt 40', 'next free tag is #2'],
     ] as const) {
       await call(store, line);
@@ -188,7 +189,7 @@ describe('the state of a tally', () => {
     expect(store.$view.get().line).toBe('#1 sp 30 +18 -1.5 @20');
     store.walk(1);
     store.walk(1);
-    expect(store.$view.get()).toMatchObject({ line: '', selected: null });
+    expect(inEnglish(store.$view.get())).toMatchObject({ line: '', selected: null });
   });
 
   it('corrects in place, keeps the readings that stand as they are, and takes it back', async () => {
@@ -207,11 +208,11 @@ describe('the state of a tally', () => {
     await settled();
     expect(store.$view.get().figures[0]?.tallied[0]?.dbhCm).toBe(30);
     store.undo();
-    expect(store.$view.get().message?.words).toBe('Tree 1 taken back: it stands on the line.');
+    expect(store.$view.get().message?.words).toBe('Tree 1 undone. Its text is back on the line.');
     await settled();
     store.write('');
     store.undo();
-    expect(store.$view.get().message?.words).toBe('There is nothing to take back.');
+    expect(store.$view.get().message?.words).toBe('Nothing to undo.');
   });
 
   it('deletes, and brings back', async () => {
@@ -278,19 +279,19 @@ describe('what a tally says as one goes', () => {
     const store = await open();
     await call(store, 'sp 30 = 20', 'sp 31');
     expect(hints(store, 'sp 34')).toEqual([]);
-    expect(hints(store, 'bt 34')).toEqual(['Beech is new to this plot']);
-    expect(hints(store, 'sp 34 r12.9')).toEqual(['out: the limit is 12.62 m, 28 cm nearer']);
+    expect(hints(store, 'bt 34')).toEqual(['Beech is new in this plot']);
+    expect(hints(store, 'sp 34 r12.9')).toEqual(['Out: limiting distance 12.62 m, the tree is 28 cm beyond it']);
     expect(hints(store, 'sp 34 r12.6')).toEqual([]);
   });
 
   it('asks for the height of every third tree, on the line and in the list', async () => {
     const store = await open();
-    expect(hints(store, 'sp 30')).toEqual(['take its height']);
+    expect(hints(store, 'sp 30')).toEqual(['Measure the height']);
     expect(hints(store, 'sp 30 = 22')).toEqual([]);
     await call(store, 'sp 30', 'sp 31', 'sp 32');
     const { rows, heightsAsked } = store.$view.get();
     expect([...heightsAsked]).toEqual([rows[0]?.id]);
-    expect(hints(store, 'sp 33')).toEqual(['take its height']);
+    expect(hints(store, 'sp 33')).toEqual(['Measure the height']);
   });
 
   it('takes a tree that was just kept back onto the line', async () => {
@@ -355,10 +356,10 @@ describe('a tally where every tree is guessed', () => {
   it('asks for the guess before anything else, and keeps no tree without both', async () => {
     const store = await open([], design);
     store.write('sp 30');
-    expect(store.$view.get().hints).toContain('guess its volume first: kpi and the guess');
+    expect(store.$view.get().hints).toContain('Predict the volume first: kpi and the volume');
     store.write('sp');
     store.enter();
-    expect(store.$view.get().message).toMatchObject({ words: 'Give at least the diameter.', alarm: true });
+    expect(store.$view.get().message).toMatchObject({ words: 'Enter at least the diameter.', alarm: true });
     expect(tags(store)).toEqual([]);
   });
 

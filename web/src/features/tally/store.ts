@@ -65,6 +65,7 @@ import { call } from '../../client/api.ts';
 import { deviceStorage } from '../../client/device-storage.ts';
 import { confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/outbox.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
+import { t } from '../../messages/text.ts';
 
 export interface TallySettings extends FormProtocol {
   readonly species: readonly Species[];
@@ -301,19 +302,25 @@ function hintsOf(
     others.map(({ row }) => row.tree.tag),
   );
   return [
-    ...(draft.tag !== '' && alike !== undefined ? [`tag ${draft.tag} beside tag ${alike}: the same tree?`] : []),
-    ...(isNew ? [`${name} is new to this plot`] : []),
+    ...(draft.tag !== '' && alike !== undefined
+      ? [t('tally.tag-is-close-to-tag', 'Tag {tag} is close to tag {alike}: the same tree?', { tag: draft.tag, alike })]
+      : []),
+    ...(isNew ? [t('tally.is-new-in-this-plot', '{name} is new in this plot', { name })] : []),
     ...(limitM !== null && awayM !== undefined && awayM > limitM + 0.005
       ? [
-          `out: the limit is ${printLength(limitM, settings.unitSystem)}, ${String(Math.round(100 * (awayM - limitM)))} cm nearer`,
+          t(
+            'tally.out-limiting-distance-the-tree',
+            'Out: limiting distance {limitM}, the tree is {round} cm beyond it',
+            { limitM: printLength(limitM, settings.unitSystem), round: String(Math.round(100 * (awayM - limitM))) },
+          ),
         ]
       : []),
     ...(dbhCm !== null && expansionFactorPerHa(plot.shape, dbhCm) === 0
-      ? ['too thin for this plot: it will not count']
+      ? [t('tally.below-the-smallest-dbh-of', 'Below the smallest dbh of this plot: not counted')]
       : []),
-    ...(lacksHeight ? ['take its height'] : []),
+    ...(lacksHeight ? [t('tally.measure-the-height', 'Measure the height')] : []),
     ...(settings.design.phases?.kind === 'three-p' && draft.notes?.predictedVolumeM3 === undefined
-      ? ['guess its volume first: kpi and the guess']
+      ? [t('tally.predict-the-volume-first-kpi', 'Predict the volume first: kpi and the volume')]
       : []),
   ];
 }
@@ -465,13 +472,25 @@ export function tallyStore(start: TallyStart): TallyStore {
       message: null,
     });
     if (settings.design.phases?.kind === 'three-p' && tree.predictedVolumeM3 !== undefined)
-      say($view.get().toMeasure.has(write.id) ? `Measure tree ${tree.tag}.` : `Tree ${tree.tag}: the guess is enough.`);
+      say(
+        $view.get().toMeasure.has(write.id)
+          ? t('tally.measure-tree', 'Measure tree {tag}.', { tag: tree.tag })
+          : t('tally.tree-the-prediction-is-enough', 'Tree {tag}: the prediction is enough.', { tag: tree.tag }),
+      );
     send(write, settle(write.id, null, null));
   };
   const keepCorrection = (row: Row, tree: TreeRecord): void => {
     const write = correctionWrite(tree, row.onRecord ?? row.tree, observer);
     replace(row.id, () => ({ ...row, tree, state: 'waiting' }));
-    patch({ line: '', selected: null, message: { words: `Tree ${tree.tag} corrected.`, alarm: false, undo: true } });
+    patch({
+      line: '',
+      selected: null,
+      message: {
+        words: t('tally.tree-corrected', 'Tree {tag} corrected.', { tag: tree.tag }),
+        alarm: false,
+        undo: true,
+      },
+    });
     send(write, settle(row.id, row, write.id));
   };
 
@@ -499,7 +518,10 @@ export function tallyStore(start: TallyStart): TallyStore {
       const { parsed, selected, rows, line, tagUsed, nextTag } = $view.get();
       if (line.trim() === '') return;
       if (!parsed.ok) {
-        say('Some parts are not understood: see the marked ones.', true);
+        say(
+          t('tally.some-parts-were-not-understood', 'Some parts were not understood. Check the underlined parts.'),
+          true,
+        );
         return;
       }
       const row = rows.find(({ id }) => id === selected);
@@ -518,24 +540,36 @@ export function tallyStore(start: TallyStart): TallyStore {
         return;
       }
       if (tagUsed) {
-        say(`Tree ${tree.tag} is on this plot already. The next free tag is #${nextTag}.`, true);
+        say(
+          t(
+            'tally.tree-is-already-in-this-plot',
+            'Tree {tag} is already in this plot. The next free tag is #{nextTag}.',
+            { tag: tree.tag, nextTag },
+          ),
+          true,
+        );
         return;
       }
       if (row === undefined) keepNew(tree);
       else if (row.state === 'waiting')
-        say(`Tree ${row.tree.tag} is still waiting to be sent. Correct it when it has arrived.`, true);
+        say(
+          t('tally.tree-is-still-being-sent', 'Tree {tag} is still being sent. Correct it when it has been saved.', {
+            tag: row.tree.tag,
+          }),
+          true,
+        );
       else keepCorrection(row, tree);
     },
     remove: () => {
       const row = $state.get().rows.find(({ id }) => id === $state.get().selected);
       if (row === undefined) return;
       if (row.state === 'waiting') {
-        say(`Tree ${row.tree.tag} is still waiting to be sent.`, true);
+        say(t('tally.tree-is-still-being-sent-2', 'Tree {tag} is still being sent.', { tag: row.tree.tag }), true);
         return;
       }
       const write = deleteWrite(row.id, observer);
       patch({ rows: $state.get().rows.filter(({ id }) => id !== row.id), line: '', selected: null });
-      say(`Tree ${row.tree.tag} deleted.`, false, true);
+      say(t('tally.tree-deleted', 'Tree {tag} deleted.', { tag: row.tree.tag }), false, true);
       send(write, (fate) => {
         if (fate.kind === 'kept') patch({ done: [...$state.get().done, { kind: 'correction', id: write.id }] });
         else {
@@ -580,7 +614,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       const { done } = $state.get();
       const last = done.at(-1);
       if (last === undefined) {
-        say('There is nothing to take back.');
+        say(t('tally.nothing-to-undo', 'Nothing to undo.'));
         return;
       }
       patch({ done: done.slice(0, -1), message: null });
@@ -606,7 +640,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     if (row === undefined) return;
     patch({ rows: $state.get().rows.filter((each) => each.id !== id), selected: null });
     if ($state.get().line === '') patch({ line: printed(row) });
-    say(`Tree ${tag} taken back: it stands on the line.`);
+    say(t('tally.tree-undone-its-text-is', 'Tree {tag} undone. Its text is back on the line.', { tag }));
     send(deleteWrite(id, observer), (fate) => {
       if (fate.kind === 'kept') return;
       patch({ rows: [...$state.get().rows, row] });
@@ -621,6 +655,6 @@ export function tallyStore(start: TallyStart): TallyStore {
       a.tree.tag.localeCompare(b.tree.tag, 'en', { numeric: true }),
     );
     patch({ rows: restored });
-    say(`Tree ${tree.tag} is as it was before.`);
+    say(t('tally.tree-is-restored', 'Tree {tag} is restored.', { tag: tree.tag }));
   }
 }

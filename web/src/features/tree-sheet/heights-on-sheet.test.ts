@@ -12,6 +12,8 @@ import { levelLabels } from './heights/level-labels.ts';
 import { askOf, problemAt, slotLabel } from './sheet/sheet-props.ts';
 import { sceneOf } from './drawing/scene.ts';
 import { type SheetSettings, sheetStore, type SheetStore, slotKey } from './store.ts';
+import { say } from '../../messages/text.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 const settings: SheetSettings = {
   unitSystem: 'metric',
@@ -165,25 +167,25 @@ describe('what is asked for a height', () => {
     ['total', 'Total height. Sight the tip of the crown, not its near edge, and read the scale'],
     ['first-branch', 'First crown branch. Sight the first branch of the crown where it leaves the stem'],
     ['crown-base', 'Crown base. Sight the base of the living crown'],
-    ['merchantable', 'Merchantable height. Sight where the merchantable stem ends'],
-    ['stump', 'Stump height. Sight where the saw would go: the stump'],
+    ['merchantable', 'Merchantable height. Sight the end of the merchantable stem'],
+    ['stump', 'Stump height. Sight the stump: the height of the cut'],
   ] as const)('%s has its own words', (of, words) => {
     const { view, slot } = added(of, true);
-    expect(askOf(view, slot)).toBe(words);
+    expect(inEnglish(askOf(view, slot))).toBe(words);
   });
 
   it('is named by what it ends at, and by its number where it has a stand of its own', () => {
     const near = added('crown-base', true);
-    expect(slotLabel(near.view, near.slot)).toBe('crown base');
+    expect(inEnglish(slotLabel(near.view, near.slot))).toBe('crown base');
     const far = added('crown-base', false);
-    expect(slotLabel(far.view, far.slot)).toBe('crown base (2): distance');
+    expect(inEnglish(slotLabel(far.view, far.slot))).toBe('crown base (2): distance');
   });
 
   it('is told what is wrong at its own field, not at the first height’s', () => {
     const { slot, store } = added('total', false);
     store.type(slot, '900');
     const view = store.$view.get();
-    expect(problemAt(view, slot)?.message).toContain('200');
+    expect(inEnglish(problemAt(view, slot)?.message)).toContain('200');
     const first = view.slots.find(({ heightNo, spec }) => heightNo === undefined && spec.key === 'distance');
     expect(first === undefined ? null : problemAt(view, first)).toBeNull();
   });
@@ -208,7 +210,7 @@ describe('the drawing of every method', () => {
     const scene = sceneOf(draft, reckoned, settings, 'layered');
     const { name, estimate: height } = shownHeight(reckoned.heights);
     expect(height).not.toBeNull();
-    if (name === 'total height') expect(scene.heightM).toBeCloseTo(height?.value ?? NaN, 6);
+    if (say(name) === 'total height') expect(scene.heightM).toBeCloseTo(height?.value ?? NaN, 6);
     if (scene.observer !== null) expect(scene.observer.tipM).toBeCloseTo(height?.value ?? NaN, 6);
   });
 

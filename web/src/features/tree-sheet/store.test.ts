@@ -6,6 +6,7 @@ import { elevationLayout } from './drawing/Elevation.tsx';
 import { levelLabels } from './heights/level-labels.ts';
 import { sceneOf } from './drawing/scene.ts';
 import { entryOf, type SheetSettings, sheetStore, type SheetStore, type Slot, slotKey } from './store.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 const settings: SheetSettings = {
   unitSystem: 'metric',
@@ -126,7 +127,7 @@ describe('the state of a tree sheet', () => {
   it('adds stems, each with its own readings, and takes one off again', () => {
     type({ diameter: '28', top: '18', base: '-1.5', distance: '20' });
     const added = store.addStem();
-    expect(added).toMatchObject({ measure: 'diameter', stem: 2 });
+    expect(inEnglish(added)).toMatchObject({ measure: 'diameter', stem: 2 });
     if (added === null) throw new Error('no stem');
     store.type(added, '21');
     expect(view().line).toBe('28 &21 +18 -1.5 @20');
@@ -185,7 +186,7 @@ describe('the state of a tree sheet', () => {
   it('adds heights from one stand, each asked by its own sight alone', () => {
     store.callOut('bt 46.2 +98% -6% @25');
     const added = store.addHeight({ of: 'crown-base', sameStation: true });
-    expect(added).toMatchObject({ measure: 'height', heightNo: 2, spec: { key: 'top' } });
+    expect(inEnglish(added)).toMatchObject({ measure: 'height', heightNo: 2, spec: { key: 'top' } });
     if (added === null) throw new Error('no height');
     expect(slotKey(added)).toBe('height2.top');
     // The scale of the first height's sights is the one in hand.
@@ -437,7 +438,7 @@ describe('the scene that the readings describe', () => {
       const added = store.addHeight({ of, sameStation: true });
       if (added !== null) store.type(added, text);
     }
-    expect(scene().levels).toEqual([
+    expect(inEnglish(scene().levels)).toEqual([
       { heightNo: 2, name: 'crown base', heightM: 10, text: '10.00 m', isSighted: true },
       { heightNo: 3, name: 'stump height', heightM: expect.closeTo(0.3, 9) as number, text: '0.30 m', isSighted: true },
     ]);

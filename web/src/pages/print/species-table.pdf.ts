@@ -4,6 +4,7 @@ import { endpoint, otherMethods, queryId } from '../../server/endpoint.ts';
 import { pdf } from '../../server/print/pdf.ts';
 import { isShown, speciesTablePdf } from '../../server/print/species-table.ts';
 import { invalidField } from '../../server/problem.ts';
+import { t } from '../../messages/text.ts';
 
 export const GET = endpoint(async (context) => {
   const { searchParams } = context.url;
@@ -13,11 +14,19 @@ export const GET = endpoint(async (context) => {
     throw invalidField(
       '/species',
       'species-unknown',
-      `Name one of the survey’s species: ${survey.species.map(({ code }) => code).join(', ')}.`,
+      t('shell.choose-a-species-of-the', 'Choose a species of the survey: {join}.', {
+        join: survey.species.map(({ code }) => code).join(', '),
+      }),
     );
   const shown = searchParams.get('show');
   if (!isShown(shown))
-    throw invalidField('/show', 'table', `Show volume, or one of ${Object.keys(LOG_RULES).join(', ')}.`);
+    throw invalidField(
+      '/show',
+      'table',
+      t('shell.choose-volume-or-one-of', 'Choose volume, or one of {join}.', {
+        join: Object.keys(LOG_RULES).join(', '),
+      }),
+    );
   return pdf(await speciesTablePdf(survey, species, shown), 'species-table.pdf');
 });
 

@@ -4,6 +4,7 @@ import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import { Problem } from '../problem.ts';
 import type { BodyMarkRepository } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 export interface BodyMarkService {
   /** The mark of every observer. */
@@ -23,7 +24,10 @@ export const bodyMarkService = (repository: BodyMarkRepository): BodyMarkService
     } catch (error) {
       if (brokenConstraint(error) === null) throw error;
       if ((await repository.digest(id)) === digest) return { mark: view, created: false };
-      throw new Problem('conflict', 'A mark with this identifier is on the record already, with other content.');
+      throw new Problem(
+        'conflict',
+        t('server.this-identifier-is-already-used', 'This identifier is already used for a mark with other content.'),
+      );
     }
     return { mark: view, created: true };
   },

@@ -8,6 +8,7 @@ import { correctionRepository } from '../history/repository.ts';
 import { type FieldProblem, notFound, Problem } from '../problem.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 import { type Codes, codesRepository } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 export interface CodesService {
   /** Changes what is called out in a survey, on the record. The same write again changes nothing. */
@@ -24,7 +25,11 @@ const missing = (
     .map((code) => ({
       pointer,
       code: 'code-in-use',
-      detail: `Trees of this survey carry “${code}”: it can be named otherwise, not left out.`,
+      detail: t(
+        'server.trees-of-this-survey-carry',
+        'Trees of this survey carry “{code}”: it can be renamed, not removed.',
+        { code },
+      ),
     }));
 
 /** A code that is renamed stays live or dead, unless it is said otherwise. */
@@ -44,7 +49,7 @@ export const codesService = (surveys: Pick<SurveyQueries, 'get'>, inTransaction:
     await inTransaction(async (tx) => {
       const repository = codesRepository(tx);
       const corrections = correctionRepository(tx);
-      if (!(await repository.lockSurvey(surveyId))) throw notFound('This survey');
+      if (!(await repository.lockSurvey(surveyId))) throw notFound(t('server.this-survey', 'This survey'));
       if (await isRecorded(corrections, act.id, digest)) return;
       const errors = [
         ...missing('/species', await repository.speciesInUse(surveyId), after.species),

@@ -4,6 +4,7 @@ import { isUnitId, readQuantity, unitOf } from '@arbolito/core/units';
 import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/methods';
 import type { ComputeDto } from '../../contracts/tree.ts';
 import { type FieldProblem, Problem } from '../problem.ts';
+import { t, say } from '../../messages/text.ts';
 
 const READING_FIELDS = new Set(['value', 'unit', 'standardError']);
 
@@ -18,33 +19,58 @@ function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'impe
     const read = readQuantity(given.slice(0, 100), { unit, units: spec.units });
     return read.ok
       ? { reading: { value: asMeant(spec, read.value, given), unit: read.unit } }
-      : wrong(pointer, `text.${read.code}`, `${spec.key}: ${read.message}`);
+      : wrong(pointer, `text.${read.code}`, `${spec.key}: ${say(read.message)}`);
   }
   if (typeof given === 'number') {
     return Number.isFinite(given)
       ? { reading: { value: asMeant(spec, given, ''), unit } }
-      : wrong(pointer, 'number', `${spec.key} must be a finite number.`);
+      : wrong(
+          pointer,
+          'number',
+          t('server.must-be-a-finite-number', '{key} must be a finite number.', { key: spec.key }),
+        );
   }
   if (typeof given !== 'object' || given === null || Array.isArray(given)) {
     return wrong(
       pointer,
       'reading',
-      `${spec.key} must be text such as "20.5 ${unitOf(unit).symbol}", a number, or an object with value and unit.`,
+      t(
+        'server.must-be-text-such-as',
+        '{key} must be text such as "20.5 {symbol}", a number, or an object with value and unit.',
+        { key: spec.key, symbol: unitOf(unit).symbol },
+      ),
     );
   }
   const { value, unit: namedUnit, standardError, ...rest } = given as Record<string, unknown>;
   const [stranger] = Object.keys(rest).filter((field) => !READING_FIELDS.has(field));
   if (stranger !== undefined)
-    return wrong(`${pointer}/${stranger}`, 'unknown-field', `“${stranger}” is not a field known here. Leave it out.`);
+    return wrong(
+      `${pointer}/${stranger}`,
+      'unknown-field',
+      t('server.is-not-a-known-field-2', '“{stranger}” is not a known field. Leave it out.', { stranger }),
+    );
   if (typeof value !== 'number' || !Number.isFinite(value))
-    return wrong(`${pointer}/value`, 'number', `The value of ${spec.key} must be a finite number.`);
+    return wrong(
+      `${pointer}/value`,
+      'number',
+      t('server.the-value-of-must-be', 'The value of {key} must be a finite number.', { key: spec.key }),
+    );
   if (typeof namedUnit !== 'string' || !isUnitId(namedUnit) || !spec.units.includes(namedUnit))
-    return wrong(`${pointer}/unit`, 'unit', `The unit of ${spec.key} must be one of ${spec.units.join(', ')}.`);
+    return wrong(
+      `${pointer}/unit`,
+      'unit',
+      t('server.the-unit-of-must-be', 'The unit of {key} must be one of {join}.', {
+        key: spec.key,
+        join: spec.units.join(', '),
+      }),
+    );
   if (standardError !== undefined && (typeof standardError !== 'number' || !(standardError >= 0))) {
     return wrong(
       `${pointer}/standardError`,
       'number',
-      `The standardError of ${spec.key} must be a number of 0 or more.`,
+      t('server.the-standarderror-of-must-be', 'The standardError of {key} must be a number of 0 or more.', {
+        key: spec.key,
+      }),
     );
   }
   return {
@@ -68,7 +94,11 @@ export const computeService: ComputeService = {
     const method = findMethod(id) ?? findMethod(`${measure}.${id}`);
     if (method?.description.measure !== measure) {
       const known = methodsFor(measure).map(({ description }) => description.id);
-      const detail = `“${id}” is not a method for a ${measure}. Use ${known.join(', ')}.`;
+      const detail = t('server.is-not-a-method-use', '“{id}” is not a {measure} method. Use {join}.', {
+        id,
+        measure,
+        join: known.join(', '),
+      });
       throw new Problem('invalid', detail, { errors: [{ pointer: '/method', code: 'method-unknown', detail }] });
     }
     const { readings: specs } = method.description;
@@ -79,7 +109,10 @@ export const computeService: ComputeService = {
         errors.push({
           pointer: `/readings/${key}`,
           code: 'unknown-field',
-          detail: `“${key}” is not a reading of this method. It takes ${specs.map((spec) => spec.key).join(', ')}.`,
+          detail: t('server.is-not-a-reading-of', '“{key}” is not a reading of this method. It takes {join}.', {
+            key,
+            join: specs.map((spec) => spec.key).join(', '),
+          }),
         });
       }
     }
@@ -97,11 +130,11 @@ export const computeService: ComputeService = {
     });
     if (outcome.ok) return outcome.estimate;
     const { findings } = outcome;
-    throw new Problem('invalid', findings.map(({ title, message }) => `${title}. ${message}`).join(' '), {
+    throw new Problem('invalid', findings.map(({ title, message }) => `${say(title)}. ${say(message)}`).join(' '), {
       errors: findings.map(({ reading, code, title, message }) => ({
         pointer: reading === null ? '/readings' : `/readings/${reading}`,
         code,
-        detail: `${title}. ${message}`,
+        detail: `${say(title)}. ${say(message)}`,
       })),
       findings,
     });

@@ -4,6 +4,7 @@ import pg from 'pg';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import * as schema from './schema.ts';
+import { t } from '../../messages/text.ts';
 
 export type Database = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool };
 /** A database or a transaction in it: what repositories work on. */
@@ -53,7 +54,11 @@ const MIGRATION_LOCK = 4_213_207;
 export class NewerDatabaseError extends Error {
   constructor(found: number, known: number) {
     super(
-      `The database is of a newer version of Arbolito: it has ${String(found)} migrations, this version knows ${String(known)}. Start the newer version, or name another database.`,
+      t(
+        'server.the-database-is-of-a',
+        'The database is of a newer version of Arbolito: it has {found} migrations, this version knows {known}. Start the newer version, or name another database.',
+        { found: String(found), known: String(known) },
+      ),
     );
     this.name = 'NewerDatabaseError';
   }

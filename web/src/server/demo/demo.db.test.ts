@@ -9,6 +9,7 @@ import { prepareDatabase } from '../database/tools.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act } from '../testing/made.ts';
 import { DEMO_SURVEY_ID, WOODLOT_SURVEY_ID } from './load.ts';
+import { say } from '../../messages/text.ts';
 
 let url = '';
 beforeAll(async () => {
@@ -102,7 +103,7 @@ describe('the demo forest', () => {
           !whole.some((pattern) => pattern.test(key)),
       );
       expect(
-        falseAlarms.map(({ title, plotLabel, tag }) => `${title}: ${plotLabel} ${tag}`).length,
+        falseAlarms.map(({ title, plotLabel, tag }) => `${say(title)}: ${plotLabel} ${tag}`).length,
         JSON.stringify(falseAlarms),
       ).toBeLessThanOrEqual(trees / 50);
     },

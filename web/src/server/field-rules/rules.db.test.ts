@@ -14,6 +14,7 @@ import type {
 } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 beforeAll(useTestDatabase);
 
@@ -86,7 +87,7 @@ describe('field rules', () => {
       rulesBody({ ...timber, severalStems: 'largest' }),
     );
     // √(28² + 21²) = 35; π ÷ 40 000 × 35² = 0.0962 and × 28² = 0.0616
-    expect(preview.body).toEqual([
+    expect(inEnglish(preview.body)).toEqual([
       {
         treeId: forked.id,
         plotLabel: '1',
@@ -108,13 +109,15 @@ describe('field rules', () => {
     const change = changeTo({ ...timber, slope: 'middle', severalStems: 'kept-apart' });
     const { status, body } = await api<RulesChangeView>('POST', path, change);
     expect(status).toBe(200);
-    expect(body).toMatchObject({
+    expect(inEnglish(body)).toMatchObject({
       reason: 'agreed with the owner',
       before: { slope: 'uphill' },
       after: { slope: 'middle' },
     });
     expect(body.touched.map(({ tag }) => tag)).toEqual(['1', '2']);
-    expect(body.touched[1]?.changes).toEqual(['measuring point: 1.30 m, uphill side → 1.30 m, middle of the slope']);
+    expect(inEnglish(body.touched[1]?.changes)).toEqual([
+      'measuring point: 1.30 m, uphill side → 1.30 m, middle of the slope',
+    ]);
     expect((await api<RulesChangeView>('POST', path, change)).body).toEqual(body);
     const { body: rules } = await api<{ changes: RulesChangeView[] }>('GET', path);
     expect(rules.changes).toHaveLength(1);
@@ -259,7 +262,7 @@ describe('marks on the body', () => {
       id: uuid(),
       observer,
       device: 'test device',
-      words: 'the top of the pocket',
+      words: 'top of the pocket',
       barefootM,
       bootsM: 0.03,
     });

@@ -10,6 +10,7 @@ import { notFound, Problem } from '../problem.ts';
 import { surveyRepository } from '../surveys/repository.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 import type { TreeQueries } from '../trees/queries.ts';
+import { t } from '../../messages/text.ts';
 
 /** What a change of the rules keeps beside them. */
 interface ChangedState {
@@ -89,17 +90,30 @@ export function rulesService({ corrections, inTransaction, trees, plots, surveys
         const repository = surveyRepository(tx);
         const history = correctionRepository(tx);
         const before = await repository.lockRules(surveyId);
-        if (before === null) throw notFound('This survey');
+        if (before === null) throw notFound(t('server.this-survey', 'This survey'));
         if (await isRecorded(history, change.id, digest)) return;
         if (changedRules(before, survey.fieldRules).length > 0)
           throw new Problem(
             'conflict',
-            'Somebody has changed the rules meanwhile. Look at them and change them again.',
+            t(
+              'server.the-rules-were-changed-by',
+              'The rules were changed by another person. Review them and change them again.',
+            ),
           );
         if (changedRules(before, after).length === 0)
-          throw new Problem('invalid', 'These are the rules already: nothing is changed.', {
-            errors: [{ pointer: '/fieldRules', code: 'rules-unchanged', detail: 'Change at least one decision.' }],
-          });
+          throw new Problem(
+            'invalid',
+            t('server.the-rules-are-already-like', 'The rules are already like this. Nothing was changed.'),
+            {
+              errors: [
+                {
+                  pointer: '/fieldRules',
+                  code: 'rules-unchanged',
+                  detail: t('server.change-at-least-one-decision', 'Change at least one decision.'),
+                },
+              ],
+            },
+          );
         await repository.setRules(surveyId, after);
         const state: ChangedState = { rules: after, reason: change.reason, touched };
         await history.insert(
@@ -114,7 +128,7 @@ export function rulesService({ corrections, inTransaction, trees, plots, surveys
         );
       });
       const made = (await changes(surveyId)).find(({ id }) => id === change.id);
-      if (made === undefined) throw notFound('This change');
+      if (made === undefined) throw notFound(t('server.this-change', 'This change'));
       return made;
     },
   };

@@ -2,6 +2,7 @@ import type { ActDto } from '../../contracts/tree.ts';
 import { digestOf } from '../digest.ts';
 import { Problem } from '../problem.ts';
 import type { CorrectionRecord, CorrectionRepository, NewCorrection } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 /** What a correction changes, from what to what. */
 export type Change = Pick<CorrectionRecord, 'kind' | 'undoes' | 'subject' | 'subjectId' | 'before' | 'after'>;
@@ -21,7 +22,13 @@ export async function isRecorded(
   const known = await corrections.find(id);
   if (known === null) return false;
   if (known.writeDigest === digest) return true;
-  throw new Problem('conflict', 'A correction with this identifier is on the record already, with other content.');
+  throw new Problem(
+    'conflict',
+    t(
+      'server.this-identifier-is-already-used-2',
+      'This identifier is already used for a correction with other content.',
+    ),
+  );
 }
 
 /** A correction as it is stored: who changed what, when, from what to what. */

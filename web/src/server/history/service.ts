@@ -2,6 +2,7 @@ import type { ActDto } from '../../contracts/tree.ts';
 import type { CorrectionView } from '../../contracts/views.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { CorrectionRecord, CorrectionRepository } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 /** Brings the subject of a correction back to what it was before. */
 export type Undo = (correction: CorrectionRecord, act: ActDto) => Promise<void>;
@@ -30,11 +31,21 @@ export const historyService = (
   ofSubject: async (subjectId) => (await corrections.listOfSubject(subjectId)).map(correctionView),
   undo: async (correctionId, act) => {
     const correction = await corrections.find(correctionId);
-    if (correction === null) throw notFound('This correction');
-    if (correction.kind === 'undo') throw new Problem('conflict', 'An undo cannot be undone. Make the change again.');
+    if (correction === null) throw notFound(t('server.this-correction', 'This correction'));
+    if (correction.kind === 'undo')
+      throw new Problem(
+        'conflict',
+        t('server.an-undo-cannot-be-undone', 'An undo cannot be undone. Make the change again.'),
+      );
     const { subject, subjectId } = correction;
     if (subject === 'survey')
-      throw new Problem('conflict', 'Field rules are not taken back: change them again, with the reason.');
+      throw new Problem(
+        'conflict',
+        t(
+          'server.changes-of-field-rules-cannot',
+          'Changes of field rules cannot be undone. Change the rules again, with a reason.',
+        ),
+      );
     await undoOf[subject](correction, act);
     return { subject, subjectId };
   },

@@ -9,6 +9,8 @@ import { services } from '../compose.ts';
 import { withStoredFile } from './store-file.ts';
 import { type Answer, api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, knownHeight, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { say } from '../../messages/text.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 beforeAll(useTestDatabase);
 
@@ -40,13 +42,20 @@ describe('a file of trees', () => {
     const { survey, plot } = await surveyWithPlot();
     const { status, body } = await file<ImportPreview>(survey.id, GOOD);
     expect(status).toBe(200);
-    expect(body).toMatchObject({ rows: 2, trees: 2, errorCount: 0, decimal: '.', delimiter: ',', problem: null });
+    expect(inEnglish(body)).toMatchObject({
+      rows: 2,
+      trees: 2,
+      errorCount: 0,
+      decimal: '.',
+      delimiter: ',',
+      problem: null,
+    });
     expect(body.columns.dbh).toEqual({ column: 3, unit: 'cm' });
     expect(body.sample[1]).toEqual(['1', '2', 'Beech', '41.2', '', '', '', '']);
     expect(await treesOf(plot.id)).toEqual([]);
   });
 
-  it('is kept whole, with readings as they were typed, and a second time changes nothing', async () => {
+  it('is kept whole, with readings as they were typed, and twice changes nothing', async () => {
     const { survey, plot } = await surveyWithPlot();
     const id = uuid();
     const first = await file<ImportDone>(survey.id, GOOD, { id });
@@ -126,7 +135,7 @@ describe('a file of trees', () => {
     const { survey, plot } = await surveyWithPlot();
     await api('POST', '/api/trees', newTree(plot.id, '7'));
     const { body } = await file<ImportPreview>(survey.id, 'plot,tag,species,dbh\n1,7,sp,30\n1,8,sp,30\n1,8,sp,31\n');
-    expect(body.errors.map(({ row, message }) => `${row}: ${message}`)).toEqual([
+    expect(body.errors.map(({ row, message }) => `${row}: ${say(message)}`)).toEqual([
       '2: Tree 7 of plot 1 is there already.',
       '4: Tree 8 of plot 1 is there already.',
     ]);
@@ -176,7 +185,7 @@ describe('a file of trees', () => {
     const { survey, plot } = await surveyWithPlot();
     const csv = '\uFEFFParcela;Árbol;Especie;DBH_in;Altura [ft]\r\n1;1;sp;12,5;61,5\r\n1;2;sp;9,0;\r\n';
     const { body } = await file<ImportPreview>(survey.id, csv);
-    expect(body).toMatchObject({ decimal: ',', delimiter: ';', errorCount: 0, trees: 2 });
+    expect(inEnglish(body)).toMatchObject({ decimal: ',', delimiter: ';', errorCount: 0, trees: 2 });
     expect((await file(survey.id, csv, { id: uuid() })).status).toBe(201);
     const [tree] = await treesOf(plot.id);
     // 12.5 in = 31.75 cm, 61.5 ft = 18.745 m

@@ -1,4 +1,5 @@
 import type { FileErrorView } from '../../contracts/exchange.ts';
+import type { Text } from '@arbolito/core/message';
 
 const MOST_ERRORS = 50;
 
@@ -7,7 +8,7 @@ export class FileErrors {
   count = 0;
   readonly list: FileErrorView[] = [];
 
-  add(row: number, column: string, message: string): void {
+  add(row: number, column: Text, message: Text): void {
     this.count += 1;
     if (this.list.length < MOST_ERRORS) this.list.push({ row, column, message });
   }

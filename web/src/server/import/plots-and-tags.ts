@@ -1,5 +1,6 @@
 import type { FileTree, TreeField } from '@arbolito/core/tree-file';
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
+import { t } from '../../messages/text.ts';
 
 /** What rows are held against: the plots that there are, and the tags that are taken. */
 export class PlotsAndTags {
@@ -23,24 +24,46 @@ export class PlotsAndTags {
   check({ plot, stratum, tag }: FileTree): readonly { readonly field: TreeField; readonly message: string }[] {
     const known = this.byLabel.get(plot);
     const errors: { readonly field: TreeField; readonly message: string }[] = [];
-    if (known?.empty === true) errors.push({ field: 'plot', message: `Plot ${plot} is said to be empty.` });
+    if (known?.empty === true)
+      errors.push({
+        field: 'plot',
+        message: t('server.plot-is-declared-empty', 'Plot {plot} is declared empty.', { plot }),
+      });
     if (known === undefined) {
       const named = stratum ?? (this.survey.strata.length === 1 ? this.survey.strata[0]?.name : undefined) ?? null;
       const found = this.survey.strata.find(({ name }) => name === named);
       if (!this.newPlots.has(plot)) this.newPlots.set(plot, found?.id ?? null);
       if (!this.makePlots)
-        errors.push({ field: 'plot', message: `There is no plot ${plot}: lay it out, or let missing plots be made.` });
+        errors.push({
+          field: 'plot',
+          message: t(
+            'server.there-is-no-plot-create',
+            'There is no plot {plot}. Create it, or allow missing plots to be created.',
+            { plot },
+          ),
+        });
       else if (found === undefined)
         errors.push({
           field: 'stratum',
           message:
             named === null
-              ? `Plot ${plot} is new and the file does not say in which stratum it lies.`
-              : `“${named.slice(0, 40)}” is not a stratum of this survey.`,
+              ? t('server.plot-is-new-and-the', 'Plot {plot} is new, and the file does not give its stratum.', {
+                  plot,
+                })
+              : t('server.is-not-a-stratum-of', '“{slice}” is not a stratum of this survey.', {
+                  slice: named.slice(0, 40),
+                }),
         });
     }
     const key = `${plot} ${tag}`;
-    if (this.tags.has(key)) errors.push({ field: 'tag', message: `Tree ${tag} of plot ${plot} is there already.` });
+    if (this.tags.has(key))
+      errors.push({
+        field: 'tag',
+        message: t('server.tree-of-plot-exists-already', 'Tree {tag} of plot {plot} exists already.', {
+          tag,
+          plot,
+        }),
+      });
     this.tags.add(key);
     return errors;
   }

@@ -3,6 +3,7 @@ import { Transform } from 'node:stream';
 import Papa from 'papaparse';
 import { FILE_LIMITS } from '../../contracts/exchange.ts';
 import { invalidField } from '../problem.ts';
+import { t } from '../../messages/text.ts';
 
 const DELIMITERS = [',', ';', '\t'] as const;
 
@@ -53,7 +54,11 @@ function rowsNoLongerThan(limit: number, delimiter: string): Transform {
           done(
             badFile(
               'row-too-long',
-              `Row ${String(row)} is longer than ${String(limit / 1024)} kB. Look for a quotation mark without its partner.`,
+              t(
+                'server.row-is-longer-than-kb',
+                'Row {row} is longer than {limit} kB. A quotation mark may be missing.',
+                { row: String(row), limit: String(limit / 1024) },
+              ),
             ),
           );
           return;
@@ -98,7 +103,8 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
     step: ({ data, errors }, handle) => {
       reader.parser = handle;
       const unclosed = errors.find(({ type }) => type === 'Quotes');
-      if (unclosed !== undefined) fail(badFile('quotes', 'A quotation mark in the file has no partner.'));
+      if (unclosed !== undefined)
+        fail(badFile('quotes', t('server.a-quotation-mark-in-the', 'A quotation mark in the file is not closed.')));
       else ready.push(data);
       if (ready.length >= ROWS_AHEAD) handle.pause();
       wake();
@@ -120,12 +126,18 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
         if (rows > FILE_LIMITS.rows)
           throw badFile(
             'too-many-rows',
-            `A file may have ${String(FILE_LIMITS.rows)} rows at most. Split it by plots.`,
+            t('server.a-file-may-have-rows', 'A file may have {rows} rows at most. Split it by plots.', {
+              rows: String(FILE_LIMITS.rows),
+            }),
           );
         if (cells.length > FILE_LIMITS.columns)
           throw badFile(
             'too-many-columns',
-            `Row ${String(rows)} has ${String(cells.length)} columns; ${String(FILE_LIMITS.columns)} are the most.`,
+            t('server.row-has-columns-at-most', 'Row {rows} has {cells} columns; at most {columns} are possible.', {
+              rows: String(rows),
+              cells: String(cells.length),
+              columns: String(FILE_LIMITS.columns),
+            }),
           );
         yield tidy(cells);
         continue;

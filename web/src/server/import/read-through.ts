@@ -15,6 +15,8 @@ import { FileErrors } from './file-errors.ts';
 import type { PlotsAndTags } from './plots-and-tags.ts';
 import { isBlank, readCsv } from './read-file.ts';
 import type { StoredFile } from './store-file.ts';
+import { t } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 const SAMPLE = 8;
 /** Rows that are read before others get their turn. */
@@ -27,7 +29,7 @@ interface Opened {
   readonly heads: readonly string[];
   readonly matching: Matching;
   readonly decimal: '.' | ',';
-  readonly problem: string | null;
+  readonly problem: Text | null;
 }
 
 function open(
@@ -121,7 +123,12 @@ export async function readThrough(
     waiting.push({ cells, row });
     if (waiting.length >= ROWS_TO_GUESS) await begin(heads);
   }
-  if (heads === null) throw invalidField('/file', 'file-empty', 'The file is empty: its first line names the columns.');
+  if (heads === null)
+    throw invalidField(
+      '/file',
+      'file-empty',
+      t('server.the-file-is-empty-its', 'The file is empty. Its first line must name the columns.'),
+    );
   const opened = file.opened ?? (await begin(heads));
   return { ...opened, delimiter, errors, rows, trees, sample };
 }

@@ -15,6 +15,7 @@ import { PlotsAndTags } from './plots-and-tags.ts';
 import { readThrough } from './read-through.ts';
 import { treeToCopy } from './tree-of-file.ts';
 import type { ExchangeRepository, PlotToMake, TreeToCopy } from './repository.ts';
+import { t, say } from '../../messages/text.ts';
 
 export interface ExchangeService {
   /** What a file of trees would bring: its columns, the first rows, everything that is wrong. Writes nothing. */
@@ -40,7 +41,10 @@ interface Dependencies {
 const BATCH = 400;
 
 const takenAlready = (): Problem =>
-  new Problem('conflict', 'An import with this identifier is on the record already, with other content.');
+  new Problem(
+    'conflict',
+    t('server.this-identifier-is-already-used-3', 'This identifier is already used for an import with other content.'),
+  );
 
 export function exchangeService({ repository, surveys, plots, figures, summary, now }: Dependencies): ExchangeService {
   const recordOf = async (survey: SurveyView, makePlots: boolean): Promise<PlotsAndTags> =>
@@ -67,7 +71,11 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
     write: async (surveyId, stored, options) => {
       const { id: importId, observer, device } = options;
       if (importId === undefined)
-        throw invalidField('/id', 'uuid', 'An import needs an identifier: a UUID made by the writer.');
+        throw invalidField(
+          '/id',
+          'uuid',
+          t('server.an-import-needs-an-identifier', 'An import needs an identifier: a UUID made by the client.'),
+        );
       const survey = await surveys.get(surveyId);
       const record = await recordOf(survey, options.makePlots ?? false);
       const before = record.trees;
@@ -146,18 +154,33 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
               if (rows.length >= BATCH) await flush();
             });
             if (found.problem !== null) throw invalidField('/columns', 'columns', found.problem);
-            if (found.rows === 0) throw invalidField('/file', 'file-empty', 'The file has a head and no row below it.');
-            if (found.trees + before > LIMITS.treesPerSurvey) throw fullUp('trees', LIMITS.treesPerSurvey, 'A survey');
+            if (found.rows === 0)
+              throw invalidField(
+                '/file',
+                'file-empty',
+                t('server.the-file-has-a-header', 'The file has a header and no rows.'),
+              );
+            if (found.trees + before > LIMITS.treesPerSurvey)
+              throw fullUp('trees', LIMITS.treesPerSurvey, t('server.a-survey', 'A survey'));
             if (found.errors.count > 0) {
               const { count, list } = found.errors;
               throw new Problem(
                 'invalid',
-                `${String(count)} ${count === 1 ? 'thing is' : 'things are'} wrong in the file; nothing was kept. First: row ${String(list[0]?.row ?? 0)}, ${list[0]?.column ?? ''}: ${list[0]?.message ?? ''}`,
+                t(
+                  'server.errors-in-the-file-nothing',
+                  '{n, plural, one {# error in the file; nothing was saved.} other {# errors in the file; nothing was saved.}} First: row {row}, {column}: {message}',
+                  {
+                    n: count,
+                    row: String(list[0]?.row ?? 0),
+                    column: list[0]?.column ?? '',
+                    message: list[0]?.message ?? '',
+                  },
+                ),
                 {
                   errors: list.map(({ row, column, message }) => ({
-                    pointer: `/rows/${String(row)}/${column}`,
+                    pointer: `/rows/${String(row)}/${say(column)}`,
                     code: 'row',
-                    detail: message,
+                    detail: say(message),
                   })),
                 },
               );
@@ -181,7 +204,10 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
           if (done !== null) return done;
           throw new Problem(
             'conflict',
-            'A plot or a tree of the file was put on the record by somebody else meanwhile. Look at the preview again.',
+            t(
+              'server.another-person-added-a-plot',
+              'Another person added a plot or tree of this file meanwhile. Check the preview again.',
+            ),
             { cause: error },
           );
         }

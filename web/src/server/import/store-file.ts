@@ -8,6 +8,7 @@ import { pipeline } from 'node:stream/promises';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { FILE_LIMITS } from '../../contracts/exchange.ts';
 import { Problem } from '../problem.ts';
+import { t } from '../../messages/text.ts';
 
 /** A body that has arrived whole. */
 export interface StoredFile {
@@ -17,10 +18,18 @@ export interface StoredFile {
 }
 
 const tooLarge = (): Problem =>
-  new Problem('too-large', `A file may be ${String(FILE_LIMITS.bytes / 1024 / 1024)} MB at most. Split it by plots.`);
+  new Problem(
+    'too-large',
+    t('server.a-file-may-be-mb', 'A file may be {bytes} MB at most. Split it by plots.', {
+      bytes: String(FILE_LIMITS.bytes / 1024 / 1024),
+    }),
+  );
 
 const tooSlow = (): Problem =>
-  new Problem('too-slow', 'The file took too long to arrive. Nothing was kept; send it again.');
+  new Problem(
+    'too-slow',
+    t('server.the-file-took-too-long', 'The file took too long to arrive. Nothing was saved. Send it again.'),
+  );
 
 /**
  * Stores a CSV body in a folder of its own before anything is done with it, so that a slow sender holds neither a database
@@ -31,9 +40,18 @@ const tooSlow = (): Problem =>
 export async function withStoredFile<T>(request: Request, work: (file: StoredFile) => Promise<T>): Promise<T> {
   const type = request.headers.get('content-type') ?? '';
   if (!/^text\/(csv|plain)\s*(;|$)/i.test(type))
-    throw new Problem('not-json', `Send the file as text/csv, not as ${type === '' ? 'nothing' : type.slice(0, 60)}.`);
+    throw new Problem(
+      'not-json',
+      t('server.send-the-file-as-text', 'Send the file as text/csv, not as {value}.', {
+        value: type === '' ? 'nothing' : type.slice(0, 60),
+      }),
+    );
   if (Number(request.headers.get('content-length') ?? 0) > FILE_LIMITS.bytes) throw tooLarge();
-  if (request.body === null) throw new Problem('invalid', 'The file is empty: its first line names the columns.');
+  if (request.body === null)
+    throw new Problem(
+      'invalid',
+      t('server.the-file-is-empty-its', 'The file is empty. Its first line must name the columns.'),
+    );
   const folder = await mkdtemp(path.join(os.tmpdir(), 'arbolito-import-'));
   try {
     const stored = path.join(folder, 'file.csv');

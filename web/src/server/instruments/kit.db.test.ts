@@ -4,6 +4,7 @@ import type { InstrumentCheckDto, InstrumentDto } from '../../contracts/kit.ts';
 import type { InstrumentView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act } from '../testing/made.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 beforeAll(useTestDatabase);
 
@@ -39,7 +40,7 @@ describe('the kit of a crew', () => {
     expect((await api('POST', '/api/instruments', made)).status).toBe(201);
     expect((await api('POST', '/api/instruments', made)).status).toBe(200);
     expect((await api('POST', '/api/instruments', { ...made, name: 'another' })).status).toBe(409);
-    expect((await kitOf('Crew Otter')).map(({ name, unit, checks }) => [name, unit, checks])).toEqual([
+    expect(inEnglish((await kitOf('Crew Otter')).map(({ name, unit, checks }) => [name, unit, checks]))).toEqual([
       ['clinometer 2', 'pct', []],
     ]);
     expect(await kitOf('Crew Marten')).toEqual([]);
@@ -80,7 +81,7 @@ describe('the kit of a crew', () => {
     await walked('2026-05-01T08:00:00Z', 62.5);
     const { body } = await walked('2026-06-01T08:00:00Z', 65.8);
     // 0.7599 m after 0.8000 m
-    expect(body.checks[0]?.result.words).toContain('5.0 % shorter');
+    expect(inEnglish(body.checks[0]?.result.words)).toContain('5.0 % shorter');
   });
 
   it('takes an instrument out of use and keeps its log', async () => {

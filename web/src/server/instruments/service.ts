@@ -14,6 +14,7 @@ import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import { invalidField, notFound, Problem } from '../problem.ts';
 import type { CheckRow, InstrumentRow, KitRepository } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 export interface KitService {
   /** Instruments in use, each with its log; of one crew, or of all where none is named. */
@@ -58,14 +59,21 @@ const PACE_M = [0.3, 2.5] as const;
 function refuseImpossible({ readings }: InstrumentCheckDto, instrument: KitInstrument): void {
   const { check, name } = INSTRUMENT_KINDS[instrument.kind];
   if (readings.check !== check) {
-    throw invalidField('/readings/check', 'check-of-kind', `Checking a ${name} is a “${check}”.`);
+    throw invalidField(
+      '/readings/check',
+      'check-of-kind',
+      t('server.a-is-checked-by', 'A {name} is checked by “{check}”.', { name, check }),
+    );
   }
   const { factor, pace } = checkResult(readings, instrument);
   if (factor !== null && (factor > LARGEST_FACTOR || factor < 1 / LARGEST_FACTOR)) {
     throw invalidField(
       '/readings/shown',
       'check-far-off',
-      'It shows less than half or more than twice what was taped. Read both once more, in one unit.',
+      t(
+        'server.the-instrument-shows-less-than',
+        'The instrument shows less than half or more than twice the taped distance. Read both again, in one unit.',
+      ),
     );
   }
   const [short, long] = PACE_M;
@@ -73,18 +81,27 @@ function refuseImpossible({ readings }: InstrumentCheckDto, instrument: KitInstr
     throw invalidField(
       '/readings/paces',
       'pace-impossible',
-      `That would be a pace of ${pace.lengthM.toFixed(2)} m; it must lie between ${short} m and ${long} m.`,
+      t('server.a-pace-of-m-is', 'A pace of {toFixed} m is not plausible; it must be {short} to {long} m.', {
+        toFixed: pace.lengthM.toFixed(2),
+        short,
+        long,
+      }),
     );
   }
 }
 
 const taken = (what: string): Problem =>
-  new Problem('conflict', `${what} with this identifier is on the record already, with other content.`);
+  new Problem(
+    'conflict',
+    t('server.this-identifier-is-already-used-4', '{what}: this identifier is already used with other content.', {
+      what,
+    }),
+  );
 
 export function kitService(repository: KitRepository): KitService {
   const view = async (id: string): Promise<InstrumentView> => {
     const row = await repository.find(id);
-    if (row === null) throw notFound('This instrument');
+    if (row === null) throw notFound(t('server.this-instrument', 'This instrument'));
     return viewOf(row, (await repository.checksOf([id])).get(id) ?? []);
   };
   const list = async (crew?: string): Promise<InstrumentView[]> => {
@@ -104,34 +121,43 @@ export function kitService(repository: KitRepository): KitService {
       const { kind, unit } = instrument;
       if (!isUnitOfKind(kind, unit)) {
         const scales = INSTRUMENT_KINDS[kind].units.map((each) => unitOf(each).symbol).join(', ');
-        throw invalidField('/unit', 'unit-of-kind', `A ${INSTRUMENT_KINDS[kind].name} is read in ${scales}.`);
+        throw invalidField(
+          '/unit',
+          'unit-of-kind',
+          t('server.scale-of-a-must-be', 'Scale of a {name} must be one of {scales}.', {
+            name: INSTRUMENT_KINDS[kind].name,
+            scales,
+          }),
+        );
       }
       const digest = digestOf(instrument);
       try {
         await repository.insert(instrument, digest);
       } catch (error) {
         if (brokenConstraint(error) === null) throw error;
-        if ((await repository.find(instrument.id))?.writeDigest !== digest) throw taken('An instrument');
+        if ((await repository.find(instrument.id))?.writeDigest !== digest)
+          throw taken(t('server.an-instrument', 'An instrument'));
         return { instrument: await view(instrument.id), created: false };
       }
       return { instrument: await view(instrument.id), created: true };
     },
     check: async (instrumentId, check) => {
       const instrument = await repository.find(instrumentId);
-      if (instrument === null) throw notFound('This instrument');
+      if (instrument === null) throw notFound(t('server.this-instrument', 'This instrument'));
       refuseImpossible(check, instrument);
       const digest = digestOf({ instrumentId, ...check });
       try {
         await repository.insertCheck(instrumentId, check, digest);
       } catch (error) {
         if (brokenConstraint(error) === null) throw error;
-        if ((await repository.findCheck(check.id))?.writeDigest !== digest) throw taken('A check');
+        if ((await repository.findCheck(check.id))?.writeDigest !== digest) throw taken(t('server.a-check', 'A check'));
         return { instrument: await view(instrumentId), created: false };
       }
       return { instrument: await view(instrumentId), created: true };
     },
     retire: async (instrumentId, { madeAt }) => {
-      if ((await repository.find(instrumentId)) === null) throw notFound('This instrument');
+      if ((await repository.find(instrumentId)) === null)
+        throw notFound(t('server.this-instrument', 'This instrument'));
       await repository.retire(instrumentId, madeAt);
       return { id: instrumentId };
     },

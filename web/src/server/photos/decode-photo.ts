@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { PHOTO_EDGE_PX, PHOTO_PIXELS } from '../../contracts/photo-view.ts';
 import { Problem } from '../problem.ts';
+import { t } from '../../messages/text.ts';
 
 const ACCEPTED: ReadonlySet<string> = new Set(['jpeg', 'png', 'webp']);
 
@@ -22,9 +23,13 @@ export async function decodePhoto(data: Buffer): Promise<Buffer> {
           .metadata()
           .catch(() => null);
   if (found === null || !ACCEPTED.has(found.format))
-    throw noPhoto('This file is no photo: send a JPEG, PNG or WebP picture.');
+    throw noPhoto(t('server.this-file-is-not-a', 'This file is not a photo. Send a JPEG, PNG or WebP image.'));
   if (found.width * found.height > PHOTO_PIXELS)
-    throw noPhoto(`A photo may have ${String(PHOTO_PIXELS / 1e6)} million pixels at most.`);
+    throw noPhoto(
+      t('server.a-photo-may-have-million', 'A photo may have {photoPixels} million pixels at most.', {
+        photoPixels: String(PHOTO_PIXELS / 1e6),
+      }),
+    );
   try {
     return await sharp(data, options)
       .rotate()
@@ -33,6 +38,6 @@ export async function decodePhoto(data: Buffer): Promise<Buffer> {
       .jpeg({ quality: 85 })
       .toBuffer();
   } catch {
-    throw noPhoto('This photo is damaged: it cannot be decoded to its end.');
+    throw noPhoto(t('server.this-photo-is-damaged-and', 'This photo is damaged and cannot be read.'));
   }
 }

@@ -5,6 +5,7 @@ import { PHOTO_BYTES, PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/ph
 import type { ProblemView } from '../../contracts/views.ts';
 import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, surveyWithPlot } from '../testing/made.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 beforeAll(useTestDatabase);
 
@@ -49,7 +50,7 @@ describe('photos of a plot', () => {
     const { plot } = await surveyWithPlot();
     const kept = await add(plot.id, PNG);
     expect(kept.status).toBe(201);
-    expect(kept.body).toMatchObject({ plotId: plot.id, words: 'to the north', deleted: false });
+    expect(inEnglish(kept.body)).toMatchObject({ plotId: plot.id, words: 'to the north', deleted: false });
     const response = await sendJson(new Request(`http://test/api/photos/${kept.body.id}`));
     expect(response.headers.get('content-type')).toBe('image/jpeg');
     expect(response.headers.get('x-content-type-options')).toBe('nosniff');

@@ -7,6 +7,7 @@ import { LIMITS } from '../limits.ts';
 import { fullUp, notFound, Problem } from '../problem.ts';
 import { decodePhoto } from './decode-photo.ts';
 import type { PhotoFile, PhotoRecord, PhotoRepository } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 export interface PhotoService {
   /** @throws Problem 404 for no such plot */
@@ -33,7 +34,7 @@ export function photoService(
 ): PhotoService {
   const find = async (id: string): Promise<PhotoView> => {
     const photo = await repository.find(id);
-    if (photo === null) throw notFound('This photo');
+    if (photo === null) throw notFound(t('server.this-photo', 'This photo'));
     return photoView(photo);
   };
   return {
@@ -41,8 +42,9 @@ export function photoService(
     listOfSurvey: async (surveyId) => (await repository.listOfSurvey(surveyId)).map(photoView),
     file: async (id) => {
       const file = await repository.file(id);
-      if (file === null) throw notFound('This photo');
-      if (file.deleted) throw new Problem('gone', 'This photo has been removed.');
+      if (file === null) throw notFound(t('server.this-photo', 'This photo'));
+      if (file.deleted)
+        throw new Problem('gone', t('server.this-photo-has-been-removed', 'This photo has been removed.'));
       return file;
     },
     add: async (plotId, photo, data) => {
@@ -51,14 +53,24 @@ export function photoService(
       const known = await repository.digest(photo.id);
       if (known === digest) return find(photo.id);
       if (known !== null)
-        throw new Problem('conflict', 'A photo with this identifier is on the record already, with other content.');
+        throw new Problem(
+          'conflict',
+          t(
+            'server.this-identifier-is-already-used-5',
+            'This identifier is already used for a photo with other content.',
+          ),
+        );
       if ((await repository.countOfPlot(plotId)) >= PHOTOS_PER_PLOT)
         throw new Problem(
           'conflict',
-          `Plot ${plot.label} has ${String(PHOTOS_PER_PLOT)} photos, which is the most. Take one off first.`,
+          t(
+            'server.plot-has-photos-the-maximum',
+            'Plot {label} has {photosPerPlot} photos, the maximum. Remove one first.',
+            { label: plot.label, photosPerPlot: String(PHOTOS_PER_PLOT) },
+          ),
         );
       if ((await repository.countOfSurvey(plot.surveyId)) >= LIMITS.photosPerSurvey)
-        throw fullUp('photos', LIMITS.photosPerSurvey, 'A survey');
+        throw fullUp('photos', LIMITS.photosPerSurvey, t('server.a-survey', 'A survey'));
       await repository.insert({ ...photo, plotId, mediaType: 'image/jpeg', data: await decodePhoto(data) }, digest);
       return find(photo.id);
     },

@@ -9,6 +9,7 @@ import { fullUp, invalidField, notFound, Problem } from '../problem.ts';
 import { correctPlots, type PlotCorrections } from './correct-plots.ts';
 import type { PlotQueries } from './queries.ts';
 import type { PlotRepository } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 /** What became of many plots at once. */
 export interface PlotsLaidOut {
@@ -35,11 +36,18 @@ function shapeOf({ areaM2, shape }: NewPlotDto): PlotShape {
     throw invalidField(
       '/areaM2',
       'plot-without-area',
-      'A plot needs its area: give the level area of a circle in m², or a shape.',
+      t(
+        'server.a-plot-needs-its-area',
+        'A plot needs its area: give the horizontal area of a circle in m², or a shape.',
+      ),
     );
   }
   if (areaM2 !== undefined)
-    throw invalidField('/areaM2', 'area-and-shape', 'The shape has its own measures: leave the area out.');
+    throw invalidField(
+      '/areaM2',
+      'area-and-shape',
+      t('server.the-shape-defines-the-area', 'The shape defines the area: leave areaM2 out.'),
+    );
   return shape;
 }
 
@@ -55,27 +63,36 @@ export function plotCommands({ repository, plots, inTransaction }: Dependencies)
       throw invalidField(
         '/shape/kind',
         'shape-mixed',
-        'A survey either tallies every tree of its areas or samples: one figure cannot be made of both.',
+        t(
+          'server.a-survey-either-tallies-whole',
+          'A survey either tallies whole areas or samples. The two cannot be combined in one result.',
+        ),
       );
     }
   };
   const refuseFull = async (surveyId: string, more: number): Promise<void> => {
     if ((await repository.countOfSurvey(surveyId)) + more > LIMITS.plotsPerSurvey)
-      throw fullUp('plots', LIMITS.plotsPerSurvey, 'A survey');
+      throw fullUp('plots', LIMITS.plotsPerSurvey, t('server.a-survey', 'A survey'));
   };
   return {
     ...correctPlots({ plots, inTransaction }),
     createMany: async (surveyId, { plots: list, ...writer }) => {
       const [first] = list;
       const shape = await repository.usualShape(surveyId);
-      if (shape === null || first === undefined) throw notFound('This survey');
+      if (shape === null || first === undefined) throw notFound(t('server.this-survey', 'This survey'));
       const digest = digestOf({ surveyId, list, writer });
       const answer: PlotsLaidOut = { plots: list.length, created: false };
       /** Whether this very write is on the record: it may have been sent twice at once. */
       const isMade = async (): Promise<boolean> => {
         const known = await repository.digest(first.id);
         if (known !== null && known !== digest)
-          throw new Problem('conflict', 'A plot with this identifier is on the record already, with other content.');
+          throw new Problem(
+            'conflict',
+            t(
+              'server.this-identifier-is-already-used-6',
+              'This identifier is already used for a plot with other content.',
+            ),
+          );
         return known === digest;
       };
       if (await isMade()) return answer;
@@ -91,14 +108,24 @@ export function plotCommands({ repository, plots, inTransaction }: Dependencies)
               {
                 pointer: `/plots/${String(i)}/label`,
                 code: 'plot-label-used',
-                detail: `Plot ${label} exists already. Give another label.`,
+                detail: t(
+                  'server.plot-exists-already-enter-another',
+                  'Plot {label} exists already. Enter another label.',
+                  { label },
+                ),
               },
             ]
           : [],
       );
       if (errors.length > 0 && (await isMade())) return answer;
       if (errors.length > 0)
-        throw new Problem('conflict', `${errors[0]?.detail ?? ''} Nothing was laid out.`, { errors });
+        throw new Problem(
+          'conflict',
+          t('server.no-plots-were-created', '{detail} No plots were created.', {
+            detail: errors[0]?.detail ?? '',
+          }),
+          { errors },
+        );
       const { observer, device } = writer;
       try {
         await repository.insertMany(
@@ -110,8 +137,15 @@ export function plotCommands({ repository, plots, inTransaction }: Dependencies)
         if (constraint === null) throw error;
         if (await isMade()) return answer;
         if (constraint === 'plot_stratum')
-          throw invalidField('/plots', 'stratum-unknown', 'A plot names a stratum that this survey has not.');
-        throw new Problem('conflict', 'A label or an identifier has been taken meanwhile. Nothing was laid out.');
+          throw invalidField(
+            '/plots',
+            'stratum-unknown',
+            t('server.a-plot-names-a-stratum', 'A plot names a stratum that is not in this survey.'),
+          );
+        throw new Problem(
+          'conflict',
+          t('server.a-label-or-identifier-was', 'A label or identifier was taken meanwhile. No plots were created.'),
+        );
       }
       return { ...answer, created: true };
     },
@@ -124,7 +158,7 @@ export function plotCommands({ repository, plots, inTransaction }: Dependencies)
         throw invalidField(
           plot.latitude === undefined ? '/latitude' : '/longitude',
           'position-half',
-          'A position has a latitude and a longitude: give both.',
+          t('server.a-position-needs-latitude-and', 'A position needs latitude and longitude.'),
         );
       }
       await refuseFull(plot.surveyId, 1);
@@ -137,28 +171,46 @@ export function plotCommands({ repository, plots, inTransaction }: Dependencies)
         const known = await repository.digest(plot.id);
         if (known === digest) return { plot: await plots.get(plot.id), created: false };
         if (known !== null)
-          throw new Problem('conflict', 'A plot with this identifier is on the record already, with other content.');
+          throw new Problem(
+            'conflict',
+            t(
+              'server.this-identifier-is-already-used-6',
+              'This identifier is already used for a plot with other content.',
+            ),
+          );
         if (constraint === 'plot_label') {
           throw new Problem(
             'conflict',
-            `There is a plot ${plot.label} in this survey already. Give this one another label.`,
+            t(
+              'server.plot-exists-already-in-this',
+              'Plot {label} exists already in this survey. Enter another label.',
+              { label: plot.label },
+            ),
             {
               errors: [
                 {
                   pointer: '/label',
                   code: 'plot-label-used',
-                  detail: `Plot ${plot.label} exists already. Give another label.`,
+                  detail: t(
+                    'server.plot-exists-already-enter-another',
+                    'Plot {label} exists already. Enter another label.',
+                    { label: plot.label },
+                  ),
                 },
               ],
             },
           );
         }
         if (constraint !== 'plot_stratum')
-          throw invalidField('/surveyId', 'survey-unknown', 'There is no such survey.');
+          throw invalidField(
+            '/surveyId',
+            'survey-unknown',
+            t('server.there-is-no-such-survey', 'There is no such survey.'),
+          );
         throw invalidField(
           '/stratumId',
           'stratum-unknown',
-          'This survey has no such stratum. Choose one of its strata.',
+          t('server.this-survey-has-no-such', 'This survey has no such stratum. Choose one of its strata.'),
         );
       }
       return { plot: await plots.get(plot.id), created: true };

@@ -9,6 +9,7 @@ import { invalidField, notFound, Problem } from '../problem.ts';
 import { forgetPlot, raiseRevision } from '../revisions/repository.ts';
 import type { PlotQueries } from './queries.ts';
 import { plotRepository, type PlotState } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 /** Corrections of plots: each is kept with what was before. */
 export interface PlotCorrections {
@@ -34,13 +35,30 @@ const plotStateOf = (plot: PlotState): PlotState => ({
 /** @throws Problem for a state that no plot can be in */
 function refusePlotState(label: string, { empty, latitude, longitude }: PlotState, trees: number): void {
   if (empty && trees > 0) {
-    throw new Problem('conflict', `Plot ${label} has ${String(trees)} trees on the record: it cannot be empty.`, {
-      errors: [{ pointer: '/empty', code: 'plot-has-trees', detail: `There are ${String(trees)} trees on the plot.` }],
-    });
+    throw new Problem(
+      'conflict',
+      t('server.plot-has-trees-it-cannot', 'Plot {label} has {trees} trees: it cannot be empty.', {
+        label,
+        trees: String(trees),
+      }),
+      {
+        errors: [
+          {
+            pointer: '/empty',
+            code: 'plot-has-trees',
+            detail: t('server.the-plot-has-trees', 'The plot has {trees} trees.', { trees: String(trees) }),
+          },
+        ],
+      },
+    );
   }
   if ((latitude === null) !== (longitude === null)) {
     const pointer = latitude === null ? '/latitude' : '/longitude';
-    throw invalidField(pointer, 'position-half', 'A position has a latitude and a longitude: give both.');
+    throw invalidField(
+      pointer,
+      'position-half',
+      t('server.a-position-needs-latitude-and', 'A position needs latitude and longitude.'),
+    );
   }
 }
 
@@ -58,13 +76,21 @@ async function changePlot(tx: Queryable, { id, change, act, digest, undoes, surv
   const plots = plotRepository(tx);
   const corrections = correctionRepository(tx);
   const plot = (await plots.lock(id)) ? await plots.find(id) : null;
-  if (plot === null) throw notFound('This plot');
+  if (plot === null) throw notFound(t('server.this-plot', 'This plot'));
   if (surveyId !== undefined && plot.surveyId !== surveyId)
-    throw new Problem('conflict', `Plot ${plot.label} is one of another survey. Nothing was kept.`);
+    throw new Problem(
+      'conflict',
+      t('server.plot-belongs-to-another-survey', 'Plot {label} belongs to another survey. Nothing was saved.', {
+        label: plot.label,
+      }),
+    );
   if (await isRecorded(corrections, act.id, digest)) return;
   const before = plotStateOf(plot);
   if (undoes !== undefined && !sameState(before, { ...before, ...(undoes.after as Partial<PlotState>) }))
-    throw new Problem('conflict', 'The plot has been changed since.');
+    throw new Problem(
+      'conflict',
+      t('server.the-plot-was-changed-after', 'The plot was changed after this correction.'),
+    );
   const after: PlotState = { ...before, ...change };
   refusePlotState(plot.label, after, plot.trees);
   await plots.setState(id, after);

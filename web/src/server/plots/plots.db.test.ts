@@ -4,6 +4,7 @@ import { USUAL_DESIGN } from '@arbolito/core/protocol';
 import type { CorrectionView, PlotView, SurveySummary, TallyView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 beforeAll(useTestDatabase);
 
@@ -132,7 +133,7 @@ describe('a survey that tallies every tree', () => {
     // Five trees on half a hectare.
     expect(sums.stemsPerHa).toMatchObject({ standardError: null });
     expect(sums.stemsPerHa?.mean).toBeCloseTo(10, 9);
-    expect([sums.weighing, sampling]).toEqual(['whole', null]);
+    expect(inEnglish([sums.weighing, sampling])).toEqual(['whole', null]);
   });
 });
 

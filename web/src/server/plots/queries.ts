@@ -2,6 +2,7 @@ import { plotAreaM2 } from '@arbolito/core/plot';
 import type { PlotView } from '../../contracts/views.ts';
 import { notFound } from '../problem.ts';
 import type { PlotName, PlotRecord, PlotRepository } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 /** Left out at the ends of the list. */
 export interface PlotNeighbours {
@@ -28,7 +29,7 @@ export const plotQueries = (plots: PlotRepository): PlotQueries => ({
   },
   get: async (id) => {
     const plot = await plots.find(id);
-    if (plot === null) throw notFound('This plot');
+    if (plot === null) throw notFound(t('server.this-plot', 'This plot'));
     return plotView(plot);
   },
 });

@@ -7,36 +7,59 @@ import {
 } from '@arbolito/core/log-rules';
 import { readQuantity } from '@arbolito/core/units';
 import { pocketTablePdf } from './pocket-table.ts';
+import { t } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 export type ReadTable =
   | { readonly rule: FormClassRule; readonly formClass: number; readonly problem: null }
-  | { readonly field: 'rule' | 'formClass'; readonly problem: string };
+  | { readonly field: 'rule' | 'formClass'; readonly problem: Text };
 
 /** Which table is asked for, from the query `?rule=doyle&formClass=78`. */
 export function readTable(query: URLSearchParams): ReadTable {
   const rule = FORM_CLASS_RULES.find((each) => each === query.get('rule'));
-  if (rule === undefined) return { field: 'rule', problem: `The rule must be one of ${FORM_CLASS_RULES.join(', ')}.` };
+  if (rule === undefined)
+    return {
+      field: 'rule',
+      problem: t('report.rule-must-be-one-of', 'Rule must be one of {join}.', {
+        join: FORM_CLASS_RULES.join(', '),
+      }),
+    };
   const read = readQuantity((query.get('formClass') ?? '').slice(0, 20), { unit: 'one' });
   if (!read.ok) return { field: 'formClass', problem: read.message };
   const [least, most] = FORM_CLASS_LIMITS.formClass;
   return read.value >= least && read.value <= most
     ? { rule, formClass: read.value, problem: null }
-    : { field: 'formClass', problem: `The form class must lie between ${String(least)} and ${String(most)}.` };
+    : {
+        field: 'formClass',
+        problem: t('report.form-class-must-be-to', 'Form class must be {least} to {most}.', {
+          least: String(least),
+          most: String(most),
+        }),
+      };
 }
 
 /** The table of a rule and a form class, to print for the pocket. @returns the bytes of a PDF of one page */
 export function boardFeetPdf(rule: FormClassRule, formClass: number): Promise<Uint8Array> {
   const { logs, rows } = boardFeetTable(rule, formClass);
   return pocketTablePdf({
-    title: `Board feet by ${LOG_RULES[rule].name}, form class ${String(formClass)}`,
-    words: 'Standing trees, by dbh over bark and number of 16-ft logs; half logs above the last full one.',
-    across: '16-ft logs',
-    down: 'dbh, in',
+    title: t('report.board-feet-by-form-class', 'Board feet by {name}, form class {formClass}', {
+      name: LOG_RULES[rule].name,
+      formClass: String(formClass),
+    }),
+    words: t(
+      'report.standing-trees-by-dbh-over',
+      'Standing trees, by dbh over bark and number of 16-ft logs; half logs above the last full one.',
+    ),
+    across: t('report.16-ft-logs', '16-ft logs'),
+    down: t('report.dbh-in', 'dbh, in'),
     columns: logs.map(String),
     rows: rows.map(({ dbhIn, boardFeet }) => ({ name: String(dbhIn), cells: boardFeet.map(String) })),
     notes: [
-      'Wiant & Castaneda 1977, after Mesavage & Girard 1946: check against your local table.',
-      'A volume is an estimate, never leave to fell, and not an appraisal.',
+      t(
+        'report.wiant-castaneda-1977-after-mesavage',
+        'Wiant & Castaneda 1977, after Mesavage & Girard 1946. Check against your local table.',
+      ),
+      t('report.a-volume-is-an-estimate', 'A volume is an estimate: no permission to fell, and no appraisal.'),
     ],
   });
 }

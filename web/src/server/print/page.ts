@@ -1,15 +1,12 @@
 import PDFDocument from 'pdfkit';
 import { typefaces } from './typefaces.ts';
+import type { Text } from '@arbolito/core/message';
+import { say } from '../../messages/text.ts';
 
 /** A page of a size in points, as the pictures on it are drawn: from the lower left corner, upwards. */
 export interface Page {
   /** Writes a line of text that begins, or ends, at a point of its baseline. */
-  readonly write: (
-    words: string,
-    x: number,
-    y: number,
-    how: { readonly size: number; readonly bold?: boolean },
-  ) => void;
+  readonly write: (words: Text, x: number, y: number, how: { readonly size: number; readonly bold?: boolean }) => void;
   readonly widthOf: (words: string, how: { readonly size: number; readonly bold?: boolean }) => number;
   readonly line: (x1: number, y1: number, x2: number, y2: number, width: number) => void;
   readonly band: (x: number, y: number, width: number, height: number) => void;
@@ -43,7 +40,7 @@ export function pageOf(
     document.on('error', reject);
     draw({
       write: (words, x, y, how) => {
-        set(how).fillColor(INK).text(words, x, flipped(y), { lineBreak: false, baseline: 'alphabetic' });
+        set(how).fillColor(INK).text(say(words), x, flipped(y), { lineBreak: false, baseline: 'alphabetic' });
       },
       widthOf: (words, how) => set(how).widthOfString(words),
       line: (x1, y1, x2, y2, width) => {

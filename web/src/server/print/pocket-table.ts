@@ -1,4 +1,5 @@
 import { pageOf } from './page.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** A table of one page to carry: what it says, its figures as they are printed. */
 export interface PocketTable {
@@ -9,7 +10,7 @@ export interface PocketTable {
   readonly down: string;
   readonly columns: readonly string[];
   readonly rows: readonly { readonly name: string; readonly cells: readonly string[] }[];
-  readonly notes: readonly string[];
+  readonly notes: readonly Text[];
 }
 
 /** A4, standing, in points. */

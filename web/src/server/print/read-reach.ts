@@ -1,9 +1,11 @@
 import { STICK_REACH_LIMITS_CM } from '@arbolito/core/diameter';
 import { convert, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import { t } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 export type ReadReach =
   | { readonly reachCm: number; readonly system: UnitSystem; readonly problem: null }
-  | { readonly reachCm: null; readonly system: UnitSystem; readonly problem: string };
+  | { readonly reachCm: null; readonly system: UnitSystem; readonly problem: Text };
 
 /** The reach that a stick is asked for, from the query `?reach=63.5&units=metric`. */
 export function readReach(query: URLSearchParams): ReadReach {
@@ -14,6 +16,10 @@ export function readReach(query: URLSearchParams): ReadReach {
   const reachCm = convert(read.value, read.unit, 'cm');
   const { low, high } = STICK_REACH_LIMITS_CM;
   if (!(reachCm >= low && reachCm <= high))
-    return { reachCm: null, system, problem: `The reach must lie between ${low} cm and ${high} cm (18 to 35 in).` };
+    return {
+      reachCm: null,
+      system,
+      problem: t('report.reach-must-be-to-cm', 'Reach must be {low} to {high} cm (18 to 35 in).', { low, high }),
+    };
   return { reachCm, system, problem: null };
 }

@@ -1,6 +1,7 @@
 import { scaleStick, type StickMark } from '@arbolito/core/diameter';
 import { printAsRead, type UnitSystem } from '@arbolito/core/units';
 import { type Page, pageOf } from './page.ts';
+import { t } from '../../messages/text.ts';
 
 /** Points of a PDF to a centimetre: 72 to the inch. */
 export const POINTS_PER_CM = 72 / 2.54;
@@ -35,7 +36,7 @@ function drawStrip(pen: Page, marks: readonly StickMark[], from: number, row: nu
   line(pen, LEFT_CM, bottom, LEFT_CM + STRIP_CM, bottom, 0.5);
   line(pen, LEFT_CM, bottom, LEFT_CM, top, 0.5);
   line(pen, LEFT_CM + STRIP_CM, bottom, LEFT_CM + STRIP_CM, top, 0.5);
-  text(pen, row === 0 ? '0' : `joins strip ${row}`, LEFT_CM + 0.12, bottom + 0.25, 9);
+  text(pen, row === 0 ? '0' : t('report.joins-strip', 'joins strip {row}', { row }), LEFT_CM + 0.12, bottom + 0.25, 9);
   for (const { diameter, atCm, rank } of marks) {
     if (atCm < from || atCm >= from + STRIP_CM) continue;
     const x = LEFT_CM + atCm - from;
@@ -61,31 +62,47 @@ export async function scaleStickPdf(reachCm: number, system: UnitSystem): Promis
   const marks = scaleStick(reachCm, system);
   const length = marks.at(-1)?.atCm ?? 0;
   const size = { width: cm(PAGE.width), height: cm(PAGE.height) };
-  return await pageOf(`Scale stick for a reach of ${printAsRead(reachCm)} cm`, size, (pen) => {
-    text(
-      pen,
-      `Scale stick, diameters in ${unit}, for a reach of ${reach} from the corner of the eye`,
-      LEFT_CM,
-      19.4,
-      15,
-    );
-    text(
-      pen,
-      'Print at 100 %. Hold flat against the stem at breast height; move the eye, not the head.',
-      LEFT_CM,
-      18.6,
-      10,
-    );
-    for (let row = 0; row * STRIP_CM < length; row += 1) drawStrip(pen, marks, row * STRIP_CM, row);
-    line(pen, LEFT_CM, 1.6, LEFT_CM + CONTROL_BAR_CM, 1.6, 2);
-    line(pen, LEFT_CM, 1.3, LEFT_CM, 1.9, 1);
-    line(pen, LEFT_CM + CONTROL_BAR_CM, 1.3, LEFT_CM + CONTROL_BAR_CM, 1.9, 1);
-    text(
-      pen,
-      'This bar is 10 cm. If yours is not, print again without fitting to the page.',
-      LEFT_CM + CONTROL_BAR_CM + 0.4,
-      1.5,
-      10,
-    );
-  });
+  return await pageOf(
+    t('report.scale-stick-for-a-reach', 'Scale stick for a reach of {reachCm} cm', {
+      reachCm: printAsRead(reachCm),
+    }),
+    size,
+    (pen) => {
+      text(
+        pen,
+        t(
+          'report.scale-stick-diameters-in-for',
+          'Scale stick, diameters in {unit}, for a reach of {reach} from the corner of the eye',
+          { unit, reach },
+        ),
+        LEFT_CM,
+        19.4,
+        15,
+      );
+      text(
+        pen,
+        t(
+          'report.print-at-100-hold-flat',
+          'Print at 100 %. Hold flat against the stem at breast height; move the eye, not the head.',
+        ),
+        LEFT_CM,
+        18.6,
+        10,
+      );
+      for (let row = 0; row * STRIP_CM < length; row += 1) drawStrip(pen, marks, row * STRIP_CM, row);
+      line(pen, LEFT_CM, 1.6, LEFT_CM + CONTROL_BAR_CM, 1.6, 2);
+      line(pen, LEFT_CM, 1.3, LEFT_CM, 1.9, 1);
+      line(pen, LEFT_CM + CONTROL_BAR_CM, 1.3, LEFT_CM + CONTROL_BAR_CM, 1.9, 1);
+      text(
+        pen,
+        t(
+          'report.this-bar-is-10-cm',
+          'This bar is 10 cm long. If it is not on your print, print again without “fit to page”.',
+        ),
+        LEFT_CM + CONTROL_BAR_CM + 0.4,
+        1.5,
+        10,
+      );
+    },
+  );
 }

@@ -5,6 +5,8 @@ import { outsideTaper, solidsTaper, taperDoubts, taperOf, taperStatement } from 
 import { equationVolume, stemVolumeM3, volumeBark, volumeName, volumeTable } from '@arbolito/core/volume';
 import type { SurveyView } from '../../contracts/views.ts';
 import { type PocketTable, pocketTablePdf } from './pocket-table.ts';
+import { t } from '../../messages/text.ts';
+import { isText } from '@arbolito/core/message';
 
 /** What a table shows: the volume of the whole stem, or board feet by a rule. */
 export type SpeciesTableQuantity = 'volume' | LogRuleId;
@@ -39,11 +41,11 @@ export function speciesVolumeTable(survey: SurveyView, speciesCode: string, show
   const diametersCm = diameters.map((each) => convert(each, diameter, 'cm'));
   const heightsM = heights.map((each) => convert(each, length, 'm'));
   const common = {
-    across: `height, ${length}`,
-    down: `dbh, ${diameter}`,
+    across: t('report.height', 'height, {length}', { length }),
+    down: t('report.dbh', 'dbh, {diameter}', { diameter }),
     columns: heights.map(String),
   };
-  const last = 'A volume is an estimate, never leave to fell, and not an appraisal.';
+  const last = t('report.a-volume-is-an-estimate', 'A volume is an estimate: no permission to fell, and no appraisal.');
   const rowsOf = (cellOf: (row: number, column: number) => string): PocketTable['rows'] =>
     diameters.map((each, row) => ({ name: String(each), cells: heights.map((_, column) => cellOf(row, column)) }));
   if (shown === 'volume') {
@@ -55,20 +57,31 @@ export function speciesVolumeTable(survey: SurveyView, speciesCode: string, show
     const taper = volume?.by === 'profile' ? volume.taper : null;
     const notes = [
       ...(isRanged || (taper !== null && taperStatement(taper).rangeCm !== null)
-        ? ['In brackets: outside the range of the trees that the table was made from.']
+        ? [t('report.in-brackets-outside-the-range', 'In brackets: outside the range of the trees used for the table.')]
         : []),
       ...(taper === null ? [] : taperDoubts(taper)),
     ];
     return {
       ...common,
-      title: `${species?.name ?? speciesCode}: volume of the stem, ${symbol}`,
-      words: `Whole stem ${volumeBark(volume)} bark, by ${volume === undefined ? `form factor ${String(survey.formFactor)}` : volumeName(volume)}; ${survey.place.name}, ${survey.name}.`,
+      title: t('report.stem-volume', '{name}: stem volume, {symbol}', {
+        name: species?.name ?? speciesCode,
+        symbol,
+      }),
+      words: t('report.whole-stem-bark-by', 'Whole stem {volume} bark, by {value}; {name}, {name2}.', {
+        volume: volumeBark(volume),
+        value:
+          volume === undefined
+            ? t('report.form-factor', 'form factor {formFactor}', { formFactor: String(survey.formFactor) })
+            : volumeName(volume),
+        name: survey.place.name,
+        name2: survey.name,
+      }),
       rows: rowsOf((row, column) => {
         const [dbhCm = 0, heightM = 0] = [diametersCm[row], heightsM[column]];
         const slender = (100 * heightM) / dbhCm;
         if (slender < SLENDER.low || slender > SLENDER.high) return '';
         const m3 = stemVolumeM3(volume, factor, dbhCm, heightM, survey.breastHeightM);
-        if (typeof m3 === 'string') return '';
+        if (isText(m3)) return '';
         const figure = printRounded(convert(m3, 'm3', unit), decimals);
         const outcome = volume?.by === 'equation' ? equationVolume(volume.equation, dbhCm, heightM) : null;
         const outside =
@@ -95,8 +108,21 @@ export function speciesVolumeTable(survey: SurveyView, speciesCode: string, show
   );
   return {
     ...common,
-    title: `${species?.name ?? speciesCode}: board feet by ${LOG_RULES[shown].name}`,
-    words: `16-ft logs and a half one to ${printRounded(convert(wood.topCm, 'cm', diameter), 1)} ${diameter} under bark, by ${model.words}; ${survey.place.name}, ${survey.name}.`,
+    title: t('report.board-feet-by', '{name}: board feet by {name2}', {
+      name: species?.name ?? speciesCode,
+      name2: LOG_RULES[shown].name,
+    }),
+    words: t(
+      'report.16-ft-logs-and-a',
+      '16-ft logs and a half log to {topCm} {diameter} under bark, by {words}; {name}, {name2}.',
+      {
+        topCm: printRounded(convert(wood.topCm, 'cm', diameter), 1),
+        diameter,
+        words: model.words,
+        name: survey.place.name,
+        name2: survey.name,
+      },
+    ),
     rows: rowsOf((row, column) => {
       const feet = boardFeet[row]?.[column] ?? null;
       return feet === null ? '' : printRounded(feet, 0);

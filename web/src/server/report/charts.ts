@@ -6,6 +6,7 @@ import { classesOf } from './tables/diameter-classes.ts';
 import { distributionTable } from './tables/distribution-table.ts';
 import { progressTable } from './tables/progress-table.ts';
 import { speciesTable } from './tables/species-table.ts';
+import { t } from '../../messages/text.ts';
 
 /** A chart with the table that its figures stand in. */
 export interface ReportChart {
@@ -32,7 +33,10 @@ function mapOf({ plots, survey }: StandSummary, system: UnitSystem): ReportChart
   });
   return {
     table: 'plots',
-    label: `Map of the plots, by basal area, ${units.basalArea} / ${units.area}`,
+    label: t('report.map-of-the-plots-basal', 'Map of the plots: basal area, {basalArea}/{area}', {
+      basalArea: units.basalArea,
+      area: units.area,
+    }),
     chart: {
       kind: 'map',
       of: {
@@ -47,7 +51,10 @@ function mapOf({ plots, survey }: StandSummary, system: UnitSystem): ReportChart
             return [eastM, northM] as const;
           }),
         ),
-        valueLabel: `basal area, ${units.basalArea} / ${units.area}`,
+        valueLabel: t('report.basal-area', 'basal area, {basalArea}/{area}', {
+          basalArea: units.basalArea,
+          area: units.area,
+        }),
         system,
       },
     },
@@ -69,7 +76,9 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
       ? null
       : {
           table: 'distribution',
-          label: `stems / ${units.area} by diameter class and species`,
+          label: t('report.stems-by-dbh-class-and', 'stems/{area} by dbh class and species', {
+            area: units.area,
+          }),
           chart: {
             kind: 'distribution',
             of: {
@@ -79,8 +88,8 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
                 stems: distribution.rows.map((row) => row[i + 1]?.value ?? 0),
               })),
               fitted: distribution.rows.map((row) => row.at(-1)?.value ?? null),
-              classLabel: `diameter class, ${unit}`,
-              stemsLabel: `stems / ${units.area}`,
+              classLabel: t('report.dbh-class', 'dbh class, {unit}', { unit }),
+              stemsLabel: t('report.stems', 'stems/{area}', { area: units.area }),
             },
           },
         },
@@ -88,7 +97,7 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
       ? null
       : {
           table: 'species',
-          label: 'Shares of the species in the basal area',
+          label: t('report.share-of-the-species-in', 'Share of the species in the basal area'),
           chart: {
             kind: 'shares',
             of: {
@@ -100,12 +109,15 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
       ? null
       : {
           table: 'progress',
-          label: 'Mean basal area and its 95 % interval as the plots came in',
+          label: t('report.mean-basal-area-and-its', 'Mean basal area and its 95 % interval by number of plots'),
           chart: {
             kind: 'progress',
             of: {
               steps: steps.map((step) => ({ ...step, mean: units.basalAreaPer(step.mean) })),
-              meanLabel: `basal area, ${units.basalArea} / ${units.area}`,
+              meanLabel: t('report.basal-area', 'basal area, {basalArea}/{area}', {
+                basalArea: units.basalArea,
+                area: units.area,
+              }),
             },
           },
         },

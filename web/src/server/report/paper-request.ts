@@ -1,4 +1,5 @@
 import type { APIContext } from 'astro';
+import { currentLocale } from '../../messages/locale.ts';
 import { services } from '../compose.ts';
 import { isUuid, queryId, remoteAddress } from '../endpoint.ts';
 import { readStandOptions } from '../results/options.ts';
@@ -23,13 +24,14 @@ export async function reportFile(context: APIContext, kind: PaperKind): Promise<
   const asked = url.searchParams.get('job');
   const job = isUuid(asked) ? asked.toLowerCase() : null;
   const { bytes, report } = await makePaper(remoteAddress(context), job, async () => {
+    const locale = currentLocale();
     const whole = await services().report.get(survey.id, readUnits(url, survey.unitSystem), readStandOptions(url));
     const chosen = withParts(whole, readParts(url, whole));
-    if (kind === 'pdf') return { kind, report: chosen, photos: await services().report.photosOf(chosen) };
+    if (kind === 'pdf') return { kind, locale, report: chosen, photos: await services().report.photosOf(chosen) };
     const plots = await services().plots.listOfSurvey(survey.id);
     const trees = plots.reduce((sum, plot) => sum + plot.trees, 0);
     const records = await recordSheets(survey, plots, trees, services().trees.eachOfSurvey(survey));
-    return { kind, report: chosen, photos: new Map(), records };
+    return { kind, locale, report: chosen, photos: new Map(), records };
   });
   return fileOf(bytes, TYPES[kind], `${report.title}-${report.subtitle}.${kind}`);
 }

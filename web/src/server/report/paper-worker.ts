@@ -1,4 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
+import { readLocaleFrom } from '../../messages/locale.ts';
 import { type PaperMessage, type PaperTask, setPaper } from './paper.ts';
 
 /** Progress is told in steps of a hundredth. */
@@ -9,7 +10,9 @@ const say = (message: PaperMessage): void => {
 };
 
 // Sets one report and ends.
-const bytes = await setPaper(workerData as PaperTask, (share) => {
+const task = workerData as PaperTask;
+readLocaleFrom(() => task.locale);
+const bytes = await setPaper(task, (share) => {
   if (share - told < STEP) return;
   told = share;
   say({ share });

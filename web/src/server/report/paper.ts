@@ -5,6 +5,9 @@ import { Problem } from '../problem.ts';
 import { followed } from './paper-progress.ts';
 import type { RecordSheets } from './record-sheets.ts';
 import type { Report } from './report.ts';
+import type { Locale } from '../../messages/locale.ts';
+import { t } from '../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 export type PaperKind = 'pdf' | 'xlsx';
 
@@ -12,6 +15,8 @@ export type PaperKind = 'pdf' | 'xlsx';
 export interface PaperTask {
   readonly kind: PaperKind;
   readonly report: Report;
+  /** Language of the reader, which a worker cannot know. */
+  readonly locale: Locale;
   readonly photos: ReadonlyMap<string, PhotoFile>;
   /** Trees, stems and readings, for a workbook. */
   readonly records?: RecordSheets | undefined;
@@ -35,7 +40,7 @@ export type PaperMessage = { readonly share: number } | { readonly bytes: Uint8A
 /** Longer than this no report is set. */
 const MOST_MS = 120_000;
 const ROOM = { maxOldGenerationSizeMb: 512 };
-const papers = turns('A report', { atOnce: 1, mostWaiting: 10, retryAfterS: 10 });
+const papers = turns(message('report.report', 'A report'), { atOnce: 1, mostWaiting: 10, retryAfterS: 10 });
 
 const inWorker = (script: string, task: PaperTask, onProgress: OnProgress): Promise<Uint8Array<ArrayBuffer>> =>
   new Promise((resolve, reject) => {
@@ -51,7 +56,7 @@ const inWorker = (script: string, task: PaperTask, onProgress: OnProgress): Prom
       reject(
         new Problem(
           'too-large',
-          'This report is too large to be set. Choose fewer of its parts, or take the CSV files.',
+          t('report.this-report-is-too-large', 'This report is too large. Choose fewer parts, or use the CSV files.'),
         ),
       );
     });

@@ -5,6 +5,7 @@ import { typefaces } from '../print/typefaces.ts';
 import { chartPicture } from './chart-picture.ts';
 import type { Report, ReportPart, ReportPhoto } from './report.ts';
 import type { Cell, ReportTable } from './table.ts';
+import { t, say } from '../../messages/text.ts';
 
 const FACE = 'Roboto';
 
@@ -44,7 +45,11 @@ function tableOf({ columns, rows, total, notes }: ReportTable): Content[] {
   const leftOut =
     rows.length > MOST_ROWS
       ? [
-          `The first ${String(MOST_ROWS)} of ${String(rows.length)} rows; all of them stand in the workbook and the CSV.`,
+          t(
+            'report.the-first-of-rows-the',
+            'The first {mostRows} of {rows} rows. The workbook and the CSV hold all of them.',
+            { mostRows: String(MOST_ROWS), rows: String(rows.length) },
+          ),
         ]
       : [];
   return [
@@ -69,7 +74,7 @@ function tableOf({ columns, rows, total, notes }: ReportTable): Content[] {
         ],
       },
     },
-    ...[...notes, ...leftOut].map((text): Content => ({ text, style: 'note' })),
+    ...[...notes, ...leftOut].map((text): Content => ({ text: say(text), style: 'note' })),
   ];
 }
 
@@ -109,7 +114,7 @@ function partOf(part: ReportPart, files: ReadonlyMap<string, PhotoFile>): Conten
           table: {
             widths: [130, '*'],
             dontBreakRows: true,
-            body: part.facts.map(([label, words]) => [{ text: label, color: '#4c564f' }, words]),
+            body: part.facts.map(([label, words]) => [{ text: say(label), color: '#4c564f' }, say(words)]),
           },
         },
       ];
@@ -162,8 +167,11 @@ export async function reportPdf(
       margin: [40, 14, 40, 0],
       style: 'note',
       columns: [
-        { text: `made on ${report.madeOn} with Arbolito` },
-        { text: `page ${String(page)} of ${String(pages)}`, alignment: 'right' },
+        { text: t('report.arbolito', '{madeOn} · Arbolito', { madeOn: report.madeOn }) },
+        {
+          text: t('report.page-of', 'page {page} of {pages}', { page: String(page), pages: String(pages) }),
+          alignment: 'right',
+        },
       ],
     }),
     content: [
@@ -173,10 +181,10 @@ export async function reportPdf(
       {
         unbreakable: true,
         stack: [
-          heading('Signed'),
+          heading(t('report.signature', 'Signature')),
           {
             margin: [0, 26, 0, 4],
-            columns: ['place and day', 'name', 'signature'].map((text) => ({
+            columns: [t('report.place-and-date', 'place and date'), 'name', 'signature'].map((text) => ({
               stack: [
                 { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 155, y2: 0, lineWidth: 0.7 }] },
                 { text, style: 'note' },

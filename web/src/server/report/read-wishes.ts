@@ -1,6 +1,7 @@
 import type { UnitSystem } from '@arbolito/core/units';
 import type { Report } from './report.ts';
 import { Problem } from '../problem.ts';
+import { t } from '../../messages/text.ts';
 
 /**
  * The system of units that an address asks for; the survey's own where it asks for none.
@@ -11,8 +12,14 @@ export function readUnits(url: URL, own: UnitSystem): UnitSystem {
   const asked = url.searchParams.get('units');
   if (asked === null) return own;
   if (asked === 'metric' || asked === 'imperial') return asked;
-  throw new Problem('invalid', 'The units are metric or imperial.', {
-    errors: [{ pointer: '/units', code: 'units', detail: 'units must be metric or imperial.' }],
+  throw new Problem('invalid', t('report.units-must-be-metric-or', 'Units must be metric or imperial.'), {
+    errors: [
+      {
+        pointer: '/units',
+        code: 'units',
+        detail: t('report.units-must-be-metric-or-imperial', 'units must be metric or imperial.'),
+      },
+    ],
   });
 }
 
@@ -26,7 +33,20 @@ export function readParts(url: URL, { parts }: Report): readonly string[] {
   const known = parts.map(({ id }) => id);
   const stranger = asked.find((id) => !known.includes(id));
   if (stranger === undefined) return asked;
-  throw new Problem('invalid', `This report has no part “${stranger.slice(0, 40)}”. It has ${known.join(', ')}.`, {
-    errors: [{ pointer: '/part', code: 'part', detail: `part must be one of ${known.join(', ')}.` }],
-  });
+  throw new Problem(
+    'invalid',
+    t('report.this-report-has-no-part', 'This report has no part “{slice}”. It has {join}.', {
+      slice: stranger.slice(0, 40),
+      join: known.join(', '),
+    }),
+    {
+      errors: [
+        {
+          pointer: '/part',
+          code: 'part',
+          detail: t('report.part-must-be-one-of', 'part must be one of {join}.', { join: known.join(', ') }),
+        },
+      ],
+    },
+  );
 }

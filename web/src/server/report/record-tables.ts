@@ -6,6 +6,7 @@ import { isBroken } from '@arbolito/core/tree';
 import type { PlotView, ReadingView, StemView, SurveyView, TreeView } from '../../contracts/views.ts';
 import { settingsOf } from '../trees/evaluate-row.ts';
 import { harmless } from './csv.ts';
+import { englishOf } from '@arbolito/core/message';
 
 /** The tables of everything that is recorded: a row for each tree, each stem, each reading in use. */
 export const RECORD_TABLES = ['trees', 'stems', 'readings'] as const;
@@ -45,7 +46,7 @@ function girthOf(view: TreeView, { ordinal }: StemView, unit: 'cm' | 'in'): stri
 }
 
 const methodName = (id: string | undefined): string =>
-  id === undefined ? '' : (findMethod(id)?.description.name ?? id);
+  id === undefined ? '' : englishOf(findMethod(id)?.description.name ?? id);
 
 /** Where a tree stands: the first columns of every table. */
 const PLACE_COLUMNS = ['plot', 'stratum', 'tag'] as const;

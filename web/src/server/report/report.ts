@@ -21,6 +21,8 @@ import type { InstrumentView, StandSummary, WorkListView, WorkPoint } from '../.
 import { chartsOf, type ReportChart } from './charts.ts';
 import { figure, number, type ReportTable, text, words } from './table.ts';
 import { tablesOf } from './tables/report-tables.ts';
+import { t, say } from '../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 /** A part of a report; page, PDF and workbook set the same parts. */
 export type ReportPart = {
@@ -28,7 +30,7 @@ export type ReportPart = {
   readonly id: string;
   readonly title: string;
 } & (
-  | { readonly kind: 'facts'; readonly facts: readonly (readonly [string, string])[] }
+  | { readonly kind: 'facts'; readonly facts: readonly (readonly [Text, Text])[] }
   | { readonly kind: 'table'; readonly table: ReportTable; readonly chart: ReportChart | null }
   | { readonly kind: 'list'; readonly items: readonly string[] }
   | { readonly kind: 'map'; readonly chart: ReportChart }
@@ -64,10 +66,12 @@ export interface ReportSource {
   readonly madeOn: string;
 }
 
-const CAUTION =
-  'Figures of this report are no permission to fell. Felling is for trained people, at least two tree lengths clear of everyone else; local codes and licensed practice decide.';
+const CAUTION = message(
+  'report.results-of-this-report-are',
+  'Results of this report are no permission to fell. Felling is for trained people; everyone else stays at least two tree lengths away. Local codes and licensed practice decide.',
+);
 
-function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (readonly [string, string])[] {
+function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (readonly [string, Text])[] {
   const { design, unitSystem } = survey;
   const days = plots.flatMap(({ measuredOn }) => (measuredOn === null ? [] : [measuredOn])).sort();
   const last = days.at(-1);
@@ -77,21 +81,33 @@ function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (r
   return [
     ['place', survey.place.name],
     ['crew', survey.crew],
-    ['first day', survey.startedOn],
-    ...(last === undefined ? [] : ([['last day', last]] as const)),
+    [t('report.first-day', 'first day'), survey.startedOn],
+    ...(last === undefined ? [] : ([[t('report.last-day', 'last day'), last]] as const)),
     [
       'strata',
       survey.strata
-        .map(({ name, areaHa: each }) => `${name}${each === null ? '' : ` (${printRounded(each, 2)} ha)`}`)
+        .map(
+          ({ name, areaHa: each }) =>
+            `${name}${each === null ? '' : t('report.ha', ' ({each} ha)', { each: printRounded(each, 2) })}`,
+        )
         .join(', '),
     ],
     ...(areaHa === null ? [] : ([['area', `${printRounded(areaHa, 2)} ha`]] as const)),
     ['layout', LAYOUTS[design.layout]],
-    ['plots', `${shapeWords(design.shape, unitSystem)}; ${plotsCounted} of ${plots.length} counted`],
+    [
+      'plots',
+      t('report.of-counted', '{shape}; {plotsCounted} of {plots} counted', {
+        shape: shapeWords(design.shape, unitSystem),
+        plotsCounted,
+        plots: plots.length,
+      }),
+    ],
     ['slopes', SLOPE_RADII[design.slopeRadius]],
     ['edges', EDGE_RULES[design.edge]],
     ['heights', heightRuleWords(design.heights)],
-    ...(design.phases === undefined ? [] : ([['looks twice', twoPhaseWords(design.phases, unitSystem)]] as const)),
+    ...(design.phases === undefined
+      ? []
+      : ([[t('report.two-phase-design', 'two-phase design'), twoPhaseWords(design.phases, unitSystem)]] as const)),
   ];
 }
 
@@ -99,14 +115,14 @@ function instrumentsTable(kit: readonly InstrumentView[]): ReportTable | null {
   if (kit.length === 0) return null;
   return {
     id: 'instruments',
-    title: 'Instruments and calibration',
+    title: t('report.instruments-and-calibration', 'Instruments and calibration'),
     columns: [
       text('instrument'),
       text('kind'),
       text('scale'),
-      number('± of one reading'),
-      text('last check'),
-      text('what it said'),
+      number(t('report.standard-error-of-one-reading', 'standard error of one reading')),
+      text(t('report.last-check', 'last check')),
+      text(t('report.result', 'result')),
     ],
     rows: kit.map(({ name, kind, unit, standardError, checks }) => {
       const [last] = checks;
@@ -132,7 +148,17 @@ function fillingNotes(
   const diameter = (cm: number): string => printRounded(units.diameterOf(cm), 1);
   return sums.curveFillings.map(({ speciesCode, curveOf, rangeCm: [from, to], trees, outside }) => {
     const range = `${diameter(from)} to ${diameter(to)} ${units.diameter}`;
-    return `${nameOf(speciesCode)}: ${trees} heights by the curve of ${nameOf(curveOf)}, made from ${range}; ${outside === 0 ? 'none' : outside} of them outside that range.`;
+    return t(
+      'report.heights-imputed-from-the-curve',
+      '{speciesCode}: {trees} heights imputed from the curve of {curveOf}, made from {range}; {value} outside that range.',
+      {
+        speciesCode: nameOf(speciesCode),
+        trees,
+        curveOf: nameOf(curveOf),
+        range,
+        value: outside === 0 ? 'none' : outside,
+      },
+    );
   });
 }
 
@@ -140,21 +166,23 @@ function curvesTable({ summary, curves }: ReportSource, units: StandUnits): Repo
   const list = [...Object.values(curves.bySpecies), curves.pooled].flatMap((curve) => curve ?? []);
   if (list.length === 0) return null;
   const nameOf = (code: string | null) =>
-    code === null ? 'all species' : (summary.survey.species.find((each) => each.code === code)?.name ?? code);
+    code === null
+      ? t('report.all-species', 'all species')
+      : (summary.survey.species.find((each) => each.code === code)?.name ?? code);
   return {
     id: 'curves',
-    title: 'Height curves',
+    title: t('report.height-curves', 'Height curves'),
     columns: [
       text('species'),
-      text('curve, in m and cm'),
+      text(t('report.curve-in-m-and-cm', 'curve, in m and cm')),
       text('parameters'),
       number('trees'),
-      number('± of one tree, m'),
-      number('± between plots, m'),
+      number(t('report.standard-error-of-one-tree', 'standard error of one tree, m')),
+      number(t('report.standard-deviation-between-plots-m', 'standard deviation between plots, m')),
     ],
     rows: list.map(({ speciesCode, model, breastHeightM, parameters, trees, residualErrorM, plots }) => [
       words(nameOf(speciesCode)),
-      words(`${CURVE_MODELS[model].name}: ${modelOf(model, breastHeightM).formula}`),
+      words(`${say(CURVE_MODELS[model].name)}: ${modelOf(model, breastHeightM).formula}`),
       words(
         parameters.map((value, i) => `${CURVE_MODELS[model].parameters[i] ?? ''} ${printRounded(value, 4)}`).join(', '),
       ),
@@ -164,7 +192,10 @@ function curvesTable({ summary, curves }: ReportSource, units: StandUnits): Repo
     ]),
     notes: [
       ...fillingNotes(summary, nameOf, units),
-      'By least squares from several starts, each the best of seven by Akaike’s corrected criterion; trees in doubt are left out. A species with fewer than eight heights takes the curve of all. Where plots differ by more than their trees, each has its own effect, drawn towards nothing where few heights speak for it.',
+      t(
+        'report.least-squares-from-several-starting',
+        'Least squares from several starting values; each curve is the one of seven models with the lowest AICc. Doubtful trees are left out. A species with fewer than eight heights uses the curve of all species. Where plots differ by more than their trees do, each plot has its own effect, shrunk towards zero if it has few heights.',
+      ),
     ],
   };
 }
@@ -173,7 +204,7 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
   const { survey } = summary;
   const readings = methods.flatMap((id) => {
     const method = findMethod(id);
-    return method === null ? [] : [`${method.description.name}: ${method.description.source}.`];
+    return method === null ? [] : [`${say(method.description.name)}: ${method.description.source}.`];
   });
   const volumes = survey.wood.species.flatMap(({ speciesCode, volume }) => {
     const name = survey.species.find(({ code }) => code === speciesCode)?.name ?? speciesCode;
@@ -182,20 +213,43 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
       volume.by === 'equation'
         ? `: ${volume.equation.source}`
         : taperDoubts(volume.taper)
-            .map((doubt) => `: ${doubt.replace(/\.$/, '')}`)
+            .map((doubt) => `: ${say(doubt).replace(/\.$/, '')}`)
             .join('');
-    return [`Volume of ${name} by ${volumeName(volume)}, ${volumeBark(volume)} bark${source}.`];
+    return [
+      t('report.volume-of-by-bark', 'Volume of {name} by {volume}, {volume2} bark{source}.', {
+        name,
+        volume: volumeName(volume),
+        volume2: volumeBark(volume),
+        source,
+      }),
+    ];
   });
   const usesPoints = summary.plots.some(({ shape }) => shape.kind === 'variable-radius');
   return [
     ...readings,
     ...volumes,
-    `Other volumes: form factor ${survey.formFactor} ± ${survey.formFactorStandardError} × basal area × height (Prodan 1965, Holzmesslehre).`,
+    t(
+      'report.other-volumes-form-factor-basal',
+      'Other volumes: form factor {formFactor} ± {formFactorStandardError} × basal area × height (Prodan 1965, Holzmesslehre).',
+      { formFactor: survey.formFactor, formFactorStandardError: survey.formFactorStandardError },
+    ),
     usesPoints
-      ? 'Expansion: factor over basal area at angle-count points (Bitterlich 1948); 10 000 m² over the level area on plots.'
-      : 'Expansion: 10 000 m² over the level area of the plot.',
-    ...(survey.design.phases === undefined ? [] : [`Two phases: ${TWO_PHASE_SOURCES[survey.design.phases.kind]}.`]),
-    'Means and errors: Cochran 1977, Sampling Techniques, 2 and 5; drawn again after Efron and Tibshirani 1993. Errors of single figures: JCGM 100, 5.1.2.',
+      ? t(
+          'report.expansion-basal-area-factor-basal',
+          'Expansion: basal area factor ÷ basal area at variable-radius points (Bitterlich 1948); 10 000 m² ÷ horizontal area on plots.',
+        )
+      : t('report.expansion-10-000-m-horizontal', 'Expansion: 10 000 m² ÷ horizontal area of the plot.'),
+    ...(survey.design.phases === undefined
+      ? []
+      : [
+          t('report.two-phase-design-2', 'Two-phase design: {twoPhaseSources}.', {
+            twoPhaseSources: TWO_PHASE_SOURCES[survey.design.phases.kind],
+          }),
+        ]),
+    t(
+      'report.means-and-errors-cochran-1977',
+      'Means and errors: Cochran 1977, Sampling Techniques, 2 and 5; bootstrap after Efron and Tibshirani 1993. Errors of single results: JCGM 100, 5.1.2.',
+    ),
   ];
 }
 
@@ -206,11 +260,18 @@ const MOST_POINTS = 300;
 export function shortened<T>(items: readonly T[], wordsOf: (item: T) => string): readonly string[] {
   const more = items.length - MOST_POINTS;
   const first = items.slice(0, MOST_POINTS).map(wordsOf);
-  return more <= 0 ? first : [...first, `And ${String(more)} more, which stand on the work list.`];
+  return more <= 0
+    ? first
+    : [...first, t('report.and-more-in-the-review', 'And {more} more, in the review list.', { more: String(more) })];
 }
 
 const placeOf = ({ plotLabel, tag }: WorkPoint): string =>
-  plotLabel === null ? '' : `Plot ${plotLabel}${tag === null ? '' : `, tree ${tag}`}: `;
+  plotLabel === null
+    ? ''
+    : t('report.plot', 'Plot {plotLabel}{value}: ', {
+        plotLabel,
+        value: tag === null ? '' : t('report.tree', ', tree {tag}', { tag }),
+      });
 
 /** More photos than these stay on the record. */
 const MOST_PHOTOS = 24;
@@ -220,12 +281,19 @@ function photosPart({ photos, summary }: ReportSource): readonly ReportPart[] {
   const labels = new Map(summary.plots.map(({ id, label }) => [id, label]));
   const first = photos.slice(0, MOST_PHOTOS).map(({ id, plotId, words: shown, takenAt }) => ({
     id,
-    words: `Plot ${labels.get(plotId) ?? ''}: ${shown}, ${takenAt.slice(0, 10)}`,
+    words: t('report.plot-2', 'Plot {plotId}: {shown}, {slice}', {
+      plotId: labels.get(plotId) ?? '',
+      shown,
+      slice: takenAt.slice(0, 10),
+    }),
   }));
   const title =
     photos.length > MOST_PHOTOS
-      ? `Photos of plots, the first ${String(MOST_PHOTOS)} of ${String(photos.length)}`
-      : 'Photos of plots';
+      ? t('report.photos-of-plots-first-of', 'Photos of plots (first {mostPhotos} of {photos})', {
+          mostPhotos: String(MOST_PHOTOS),
+          photos: String(photos.length),
+        })
+      : t('report.photos-of-plots', 'Photos of plots');
   return [{ kind: 'photos', id: 'photos', title, photos: first }];
 }
 
@@ -255,10 +323,15 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
     subtitle: survey.name,
     system,
     madeOn,
-    caution: CAUTION,
+    caution: say(CAUTION),
     parts: [
-      ...(map === undefined ? [] : [{ kind: 'map', id: 'map', title: 'Map', chart: map } as const]),
-      { kind: 'facts', id: 'design', title: 'Design', facts: designFacts(summary) },
+      ...(map === undefined ? [] : [{ kind: 'map', id: 'map', title: t('report.map', 'Map'), chart: map } as const]),
+      {
+        kind: 'facts',
+        id: 'design',
+        title: t('report.sampling-design', 'Sampling design'),
+        facts: designFacts(summary),
+      },
       ...tables.filter(({ id }) => id !== 'plots').map(asPart),
       ...(curves === null ? [] : [asPart(curves)]),
       ...tables.filter(({ id }) => id === 'plots').map(asPart),
@@ -266,19 +339,26 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
       {
         kind: 'facts',
         id: 'rules',
-        title: `Field rules${set === null ? ', the survey’s own' : `: ${RULE_SETS[set].name}`}`,
+        title: t('report.field-rules', 'Field rules{value}', {
+          value: set === null ? t('report.own-rules', ', own rules') : `: ${say(RULE_SETS[set].name)}`,
+        }),
         facts: ruleBook(survey.fieldRules, survey.unitSystem).map(({ label, words: rule }) => [label, rule] as const),
       },
       ...(instruments === null ? [] : [asPart(instruments)]),
-      { kind: 'list', id: 'methods', title: 'Methods and their sources', items: methodsList(source) },
+      {
+        kind: 'list',
+        id: 'methods',
+        title: t('report.methods-and-their-sources', 'Methods and their sources'),
+        items: methodsList(source),
+      },
       {
         kind: 'list',
         id: 'open',
-        title: 'Checks left open',
+        title: t('report.open-review-list', 'Open review list'),
         items:
           workList.open.length === 0
             ? ['None.']
-            : shortened(workList.open, (point) => `${placeOf(point)}${point.title}. ${point.message}`),
+            : shortened(workList.open, (point) => `${placeOf(point)}${say(point.title)}. ${say(point.message)}`),
       },
       ...(workList.cleared.length === 0
         ? []
@@ -286,11 +366,11 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
             {
               kind: 'list' as const,
               id: 'cleared',
-              title: 'Checks cleared',
+              title: t('report.checked-findings', 'Checked findings'),
               items: shortened(
                 workList.cleared,
                 (point) =>
-                  `${placeOf(point)}${point.title}. ${point.decision?.observer ?? ''}: ${point.decision?.reason ?? ''}`,
+                  `${placeOf(point)}${say(point.title)}. ${point.decision?.observer ?? ''}: ${point.decision?.reason ?? ''}`,
               ),
             },
           ]),

@@ -1,4 +1,6 @@
 import { printRounded, printStandardError } from '@arbolito/core/units';
+import { say } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** A cell as it is shown, and the value behind it; page, print, PDF and workbook show the same text. */
 export interface Cell {
@@ -25,11 +27,11 @@ export interface ReportTable {
   readonly rows: readonly (readonly Cell[])[];
   /** The row that sums up the others. */
   readonly total?: readonly Cell[];
-  readonly notes: readonly string[];
+  readonly notes: readonly Text[];
 }
 
-export const words = (text: string, href?: string): Cell => ({
-  text,
+export const words = (text: Text, href?: string): Cell => ({
+  text: say(text),
   value: null,
   ...(href === undefined ? {} : { href }),
 });
@@ -42,7 +44,7 @@ export const figure = (value: number | null | undefined, decimals: number): Cell
     : { text: printRounded(value, decimals), value: Number(printRounded(value, decimals)), decimals };
 
 /** A standard error; or why there is none. */
-export const errorCell = (value: number | null | undefined, none = '—'): Cell =>
+export const errorCell = (value: number | null | undefined, none: Text = '—'): Cell =>
   value === null || value === undefined || !Number.isFinite(value)
     ? words(none)
     : {
@@ -51,5 +53,5 @@ export const errorCell = (value: number | null | undefined, none = '—'): Cell 
         decimals: (printStandardError(value).split('.')[1] ?? '').length,
       };
 
-export const text = (name: string): ReportColumn => ({ name, kind: 'text' });
-export const number = (name: string): ReportColumn => ({ name, kind: 'number' });
+export const text = (name: Text): ReportColumn => ({ name: say(name), kind: 'text' });
+export const number = (name: Text): ReportColumn => ({ name: say(name), kind: 'number' });

@@ -3,6 +3,7 @@ import type { RecordSheets } from './record-sheets.ts';
 import type { Report } from './report.ts';
 import { harmless } from './csv.ts';
 import type { Cell, ReportTable } from './table.ts';
+import { t, say } from '../../messages/text.ts';
 
 /** Longest name of a sheet. */
 const SHEET_NAME = 31;
@@ -44,10 +45,10 @@ function addTable(book: ExcelJS.Workbook, { title, columns, rows, total, notes }
   });
   if (notes.length > 0) {
     sheet.addRow([]);
-    for (const note of notes) sheet.addRow([harmless(note)]);
+    for (const note of notes) sheet.addRow([harmless(say(note))]);
   }
   sheet.pageSetup = { orientation: columns.length > 7 ? 'landscape' : 'portrait', fitToPage: true, fitToHeight: 0 };
-  sheet.headerFooter.oddFooter = 'page &P of &N';
+  sheet.headerFooter.oddFooter = t('report.page-p-of-n', 'page &P of &N');
 }
 
 /** A figure of the record as a number, so that it can be summed; other texts as they are. */
@@ -88,18 +89,18 @@ export async function reportXlsx(
   const book = new ExcelJS.Workbook();
   book.creator = 'Arbolito';
   book.title = `${report.title}: ${report.subtitle}`;
-  const about = book.addWorksheet('About');
+  const about = book.addWorksheet(t('report.about', 'About'));
   about.getColumn(1).width = 34;
   about.getColumn(2).width = 90;
   about.addRow([report.title]).font = { bold: true, size: 16 };
   about.addRow([report.subtitle]);
-  about.addRow([`made on ${report.madeOn}`]);
+  about.addRow([t('report.made-on', 'made on {madeOn}', { madeOn: report.madeOn })]);
   for (const part of report.parts) {
     if (part.kind !== 'facts' && part.kind !== 'list') continue;
     about.addRow([]);
     about.addRow([harmless(part.title)]).font = { bold: true };
     if (part.kind === 'facts')
-      for (const [label, words] of part.facts) about.addRow([harmless(label), harmless(words)]);
+      for (const [label, words] of part.facts) about.addRow([harmless(say(label)), harmless(say(words))]);
     else for (const item of part.items) about.addRow(['', harmless(item)]);
   }
   about.addRow([]);
@@ -118,8 +119,12 @@ export async function reportXlsx(
   });
   if (records?.sheets === null)
     about.addRow([
-      'Trees',
-      `A workbook takes up to ${String(records.mostTrees)} trees. Trees, stems and readings of this survey are in the CSV files.`,
+      t('report.trees', 'Trees'),
+      t(
+        'report.a-workbook-holds-up-to',
+        'A workbook holds up to {mostTrees} trees. Trees, stems and readings of this survey are in the CSV files.',
+        { mostTrees: String(records.mostTrees) },
+      ),
     ]);
   return Uint8Array.from(new Uint8Array(await book.xlsx.writeBuffer()));
 }

@@ -1,5 +1,6 @@
-import { placeWords } from '@arbolito/core/protocol';
+import { placeKind } from '@arbolito/core/protocol';
 import type { StandSummary, SurveyView } from '../../contracts/views.ts';
+import { t } from '../../messages/text.ts';
 
 type Strata = SurveyView['strata'];
 type Sums = StandSummary['sums'];
@@ -15,10 +16,15 @@ export function needsPlots(
   { singlePlotStrata }: Pick<Sums, 'singlePlotStrata'>,
   { strata, design }: Pick<SurveyView, 'strata' | 'design'>,
 ): string {
-  const { one, many } = placeWords(design.shape);
   return singlePlotStrata.length === 0
-    ? `needs a second ${one}`
-    : `needs two ${many} in ${namesOf(singlePlotStrata, strata)}`;
+    ? t('server.needs-a-second-plot', '{place, select, point {needs a second point} other {needs a second plot}}', {
+        place: placeKind(design.shape),
+      })
+    : t(
+        'server.needs-two-plots-in',
+        '{place, select, point {needs two points in {singlePlotStrata}} other {needs two plots in {singlePlotStrata}}}',
+        { place: placeKind(design.shape), singlePlotStrata: namesOf(singlePlotStrata, strata) },
+      );
 }
 
 /** That the variance of other strata stands in; null where it does not. */
@@ -27,7 +33,11 @@ export const pooledWords = (
   strata: Strata,
 ): string | null =>
   pooledVariance
-    ? `Pooled variance: the variance within the other strata is used for ${namesOf(singlePlotStrata, strata)}.`
+    ? t(
+        'server.pooled-variance-the-variance-within',
+        'Pooled variance: the variance within the other strata is used for {singlePlotStrata}.',
+        { singlePlotStrata: namesOf(singlePlotStrata, strata) },
+      )
     : null;
 
 /** Why the intervals may not hold for the area: how the plots were placed, and what was done at its edge. */
@@ -38,22 +48,45 @@ export const placementWords = ({
 }: Pick<SurveyView['design'], 'layout' | 'edge' | 'shape'>): readonly string[] => [
   ...(layout === 'chosen'
     ? [
-        `The ${placeWords(shape).many} were chosen by eye. They are not a probability sample: the intervals do not hold for the area.`,
+        t(
+          'server.the-plots-were-chosen-by',
+          '{place, select, point {The points were chosen by eye, not by probability sampling. The intervals are not valid for the area.} other {The plots were chosen by eye, not by probability sampling. The intervals are not valid for the area.}}',
+          { place: placeKind(shape) },
+        ),
       ]
     : []),
-  ...(edge === 'half' ? ['Half plots at the edge bias the means: trees near the edge differ from the others.'] : []),
+  ...(edge === 'half'
+    ? [
+        t(
+          'server.half-plots-at-the-edge',
+          'Half plots at the edge bias the means: trees near the edge differ from the others.',
+        ),
+      ]
+    : []),
 ];
 
 /** The plots that the means leave out, by their labels; null where they leave none out. */
 export function leftOutWords({ plots, plotsLeftOut, options, survey }: StandSummary): string | null {
-  const { many, One } = placeWords(survey.design.shape);
+  const place = placeKind(survey.design.shape);
   if (plotsLeftOut.length > 0) {
     const labels = plots.filter(({ id }) => plotsLeftOut.includes(id)).map(({ label }) => label);
     return labels.length === 1
-      ? `${One} ${labels.join('')} is not finished and is left out.`
-      : `${String(labels.length)} ${many} are not finished and are left out: ${labels.join(', ')}.`;
+      ? t(
+          'server.plot-is-not-finished-and',
+          '{place, select, point {Point {join} is not finished and is left out.} other {Plot {join} is not finished and is left out.}}',
+          { place, join: labels.join('') },
+        )
+      : t(
+          'server.plots-are-not-finished-and',
+          '{place, select, point {{labels} points are not finished and are left out: {join}.} other {{labels} plots are not finished and are left out: {join}.}}',
+          { place, labels: String(labels.length), join: labels.join(', ') },
+        );
   }
   return options.unfinished && plots.some(({ finished, trees }) => !finished && trees > 0)
-    ? `Unfinished ${many} are included with the trees they have.`
+    ? t(
+        'server.unfinished-plots-are-included-with',
+        '{place, select, point {Unfinished points are included with the trees they have.} other {Unfinished plots are included with the trees they have.}}',
+        { place },
+      )
     : null;
 }

@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { WorkListView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 beforeAll(useTestDatabase);
 
@@ -23,7 +24,7 @@ describe('a point of the work list', () => {
 
   it('is cleared with a reason, by name and time, and put back', async () => {
     const { survey, point } = await twins();
-    expect(point).toMatchObject({ plotLabel: '1', tag: '2' });
+    expect(inEnglish(point)).toMatchObject({ plotLabel: '1', tag: '2' });
     const decision = { ...act(), point: point?.key ?? '', cleared: true, reason: 'two trees side by side' };
     const { status, body } = await api<WorkListView>('POST', `/api/surveys/${survey.id}/checks`, decision);
     expect(status).toBe(201);

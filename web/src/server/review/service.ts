@@ -1,4 +1,5 @@
 import type { KitAtHand } from '@arbolito/core/instruments';
+import { joined, message } from '@arbolito/core/message';
 import { diameterClass } from '@arbolito/core/protocol';
 import { type CheckedReading, type CheckedTree, checkSurvey } from '@arbolito/core/quality';
 import type { CheckDecisionDto } from '../../contracts/checks.ts';
@@ -16,6 +17,7 @@ import type { SummaryService } from '../results/service.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 import type { TreeQueries } from '../trees/queries.ts';
 import type { CheckRepository, DecisionRow } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 export interface CheckService {
   /** Everything worth a second look in a survey, with what was decided about it. */
@@ -68,13 +70,16 @@ const readTree = (row: FigureRow, readings: readonly CheckedReading[], { fieldRu
 const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings'][number]) => ({
   key: `tree ${treeId} ${finding.code} ${String(finding.stem)} ${String(finding.heightNo ?? 1)}`,
   check: 'tree' as const,
-  title: finding.title.replace(/\?$/, ''),
-  message: [
+  title: finding.title,
+  message: joined([
     finding.message,
-    ...finding.suggestedFixes
-      .slice(0, 1)
-      .map(({ label, becomes }) => `Likely mend: ${label}${becomes === undefined ? '' : `, ${becomes}`}.`),
-  ].join(' '),
+    ...finding.suggestedFixes.slice(0, 1).map(({ label, becomes }) =>
+      message('server.suggested-fix', 'Suggested fix: {label}{value}.', {
+        label,
+        value: becomes === undefined ? '' : joined([', ', becomes], ''),
+      }),
+    ),
+  ]),
   plotId,
   treeId,
 });
@@ -184,20 +189,26 @@ export function checkService({
       const known = await repository.digest(decision.id);
       if (known !== null) {
         if (known === digest) return get(surveyId);
-        throw new Problem('conflict', 'A decision with this identifier is on the record already, with other content.');
+        throw new Problem(
+          'conflict',
+          t(
+            'server.this-identifier-is-already-used-7',
+            'This identifier is already used for a decision with other content.',
+          ),
+        );
       }
       const list = await get(surveyId);
       if (![...list.open, ...list.cleared].some(({ key }) => key === decision.point))
         throw invalidField(
           '/point',
           'point-unknown',
-          'There is no such point on the work list: it may be mended already.',
+          t('server.this-finding-is-not-in', 'This finding is not in the review list. It may be corrected already.'),
         );
       if (decision.cleared && (decision.reason ?? '').trim() === '')
         throw invalidField(
           '/reason',
           'reason-missing',
-          'Say why it may stay as it is, such as “measured again, it is right”.',
+          t('server.enter-a-reason-such-as', 'Enter a reason, such as “measured again, correct”.'),
         );
       try {
         await repository.insert({
@@ -214,7 +225,11 @@ export function checkService({
       } catch (error) {
         if (brokenConstraint(error) === null) throw error;
         if ((await repository.digest(decision.id)) !== digest)
-          throw new Problem('conflict', 'A decision with this identifier is on the record already.', { cause: error });
+          throw new Problem(
+            'conflict',
+            t('server.this-identifier-is-already-used-for', 'This identifier is already used for a decision.'),
+            { cause: error },
+          );
       }
       return get(surveyId);
     },

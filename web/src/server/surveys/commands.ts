@@ -6,6 +6,7 @@ import { digestOf } from '../digest.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { SurveyQueries } from './queries.ts';
 import { type SurveyRepository, surveyRepository } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 export interface SurveyCommands {
   /** Makes a survey. The same write again changes nothing. */
@@ -30,14 +31,17 @@ export const surveyCommands = ({ repository, surveys, inTransaction }: Dependenc
         throw invalidField(
           '/previousSurveyId',
           'survey-unknown',
-          'There is no such survey. Name the visit before, or leave it out.',
+          t('server.there-is-no-such-survey-2', 'There is no such survey. Choose the previous visit, or leave it out.'),
         );
       }
       const known = await repository.digest(survey.id);
       if (known === digest) return { survey: await surveys.get(survey.id), created: false };
       throw new Problem(
         'conflict',
-        'A survey, or one of its strata, with this identifier is on the record already, with other content.',
+        t(
+          'server.this-identifier-is-already-used-8',
+          'This identifier is already used for a survey or stratum with other content.',
+        ),
         { cause: error },
       );
     }

@@ -2,6 +2,7 @@ import { setOf } from '@arbolito/core/protocol';
 import type { SurveyListItem, SurveyView } from '../../contracts/views.ts';
 import { notFound } from '../problem.ts';
 import type { SurveyRecord, SurveyRepository } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 export interface SurveyQueries {
   readonly list: () => Promise<SurveyListItem[]>;
@@ -22,7 +23,7 @@ export const surveyQueries = (surveys: SurveyRepository): SurveyQueries => ({
   answers: surveys.answers,
   get: async (id) => {
     const survey = await surveys.find(id);
-    if (survey === null) throw notFound('This survey');
+    if (survey === null) throw notFound(t('server.this-survey', 'This survey'));
     return surveyView(survey);
   },
 });

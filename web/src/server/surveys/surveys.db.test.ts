@@ -11,6 +11,8 @@ import type {
 } from '../../contracts/views.ts';
 import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newPlot, newSurvey, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { say } from '../../messages/text.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 beforeAll(useTestDatabase);
 
@@ -106,7 +108,7 @@ describe('the tally', () => {
     const called = callout(plot.id, '#17 sp 34.5 +62 -8 @25');
     const first = await api<TreeView>('POST', '/api/tally', called);
     expect(first.status).toBe(201);
-    expect(first.body).toMatchObject({
+    expect(inEnglish(first.body)).toMatchObject({
       tag: '17',
       speciesCode: 'sp',
       dbh: { printed: '34.5' },
@@ -123,7 +125,7 @@ describe('the tally', () => {
     ['#1 30', 'species'],
     ['sp 30', 'tag'],
     ['#1 sp 3..5', 'decimal marks'],
-    ['#1 sp 30 +62 @25', 'Base is not read yet'],
+    ['#1 sp 30 +62 @25', 'Base is missing'],
   ])('refuses “%s” with the reason', async (line, words) => {
     const { plot } = await surveyWithPlot();
     const { status, body } = await api('POST', '/api/tally', callout(plot.id, line));
@@ -171,7 +173,9 @@ describe('the sums of a survey', () => {
     );
     await api('POST', '/api/trees', newTree(plot.id, '11', { readings: wrong }));
     const { body } = await api<WorkListView>('GET', `/api/surveys/${survey.id}/checks`);
-    const odd = body.open.filter(({ message }) => message.toLowerCase().includes('the height curve of this survey'));
+    const odd = body.open.filter(({ message }) =>
+      say(message).toLowerCase().includes('the height curve of this survey'),
+    );
     expect([...new Set(odd.map(({ tag }) => tag))]).toEqual(['11']);
     // Tree API, tally, results and review list say the same of every tree.
     const codes = (findings: readonly { readonly code: string; readonly severity: string }[]): string[] =>

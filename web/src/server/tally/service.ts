@@ -10,6 +10,7 @@ import type { SummaryService } from '../results/service.ts';
 import { settingsOf } from '../trees/evaluate-row.ts';
 import type { TreeCommands } from '../trees/commands.ts';
 import type { TreeQueries } from '../trees/queries.ts';
+import { t, say } from '../../messages/text.ts';
 
 export interface TallyService {
   /** A plot with its trees and sums. */
@@ -37,7 +38,7 @@ export function tallyService({ trees, treeCommands, plots, surveys, summary }: D
     callOut: async ({ id, plotId, line, observedAt, observer, device }) => {
       const plot = await plots.get(plotId).catch((error: unknown) => {
         if (error instanceof Problem && error.code === 'not-found')
-          throw invalidField('/plotId', 'plot-unknown', 'There is no such plot.');
+          throw invalidField('/plotId', 'plot-unknown', t('server.there-is-no-such-plot', 'There is no such plot.'));
         throw error;
       });
       const survey = await surveys.get(plot.surveyId);
@@ -49,13 +50,22 @@ export function tallyService({ trees, treeCommands, plots, surveys, summary }: D
       });
       if (!ok) {
         const errors = tokens.flatMap(({ text, problem }) =>
-          problem === null ? [] : [{ pointer: '/line', code: 'callout', detail: `“${text}”: ${problem}` }],
+          problem === null ? [] : [{ pointer: '/line', code: 'callout', detail: `“${text}”: ${say(problem)}` }],
         );
         throw new Problem('invalid', errors.map(({ detail }) => detail).join(' '), { errors });
       }
       if (draft.speciesCode === '')
-        throw invalidField('/line', 'species-missing', 'Name the species first, such as “sp 34.5”.');
-      if (draft.tag === '') throw invalidField('/line', 'tag-missing', 'Name the tag of the tree, such as “#17”.');
+        throw invalidField(
+          '/line',
+          'species-missing',
+          t('server.enter-the-species-first-such', 'Enter the species first, such as “sp 34.5”.'),
+        );
+      if (draft.tag === '')
+        throw invalidField(
+          '/line',
+          'tag-missing',
+          t('server.enter-the-tag-of-the', 'Enter the tag of the tree, such as “#17”.'),
+        );
       // Identifiers follow from the tree's own, so that the same call-out again is the same write.
       let made = 0;
       const newId = (): string => {

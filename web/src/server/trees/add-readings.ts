@@ -6,6 +6,7 @@ import { correctTree } from './correct-tree.ts';
 import { asDto } from './readings.ts';
 import type { TreeState } from './tree-state.ts';
 import type { TreeWriting } from './tree-writing.ts';
+import { t } from '../../messages/text.ts';
 
 type Place = Pick<PlacedReading, 'measure' | 'stem' | 'heightNo'>;
 
@@ -19,12 +20,19 @@ export async function addReadings(
 ): Promise<TreeView> {
   const { repository, reader, corrections } = writing;
   const row = await repository.find(treeId);
-  if (row === null) throw invalidField('/treeId', 'tree-unknown', 'There is no such tree.');
+  if (row === null)
+    throw invalidField('/treeId', 'tree-unknown', t('server.there-is-no-such-tree', 'There is no such tree.'));
   const known = await corrections.find(act.id);
   if (known !== null) {
     const { readingIds } = known.after as TreeState;
     if (known.subjectId === row.id && added.every(({ id }) => readingIds.includes(id))) return reader.view(row);
-    throw new Problem('conflict', 'A correction with this identifier is on the record already, with other content.');
+    throw new Problem(
+      'conflict',
+      t(
+        'server.this-identifier-is-already-used-2',
+        'This identifier is already used for a correction with other content.',
+      ),
+    );
   }
   const replaced = new Set(added.map(placeOf));
   const inUse = (await repository.readingsInUse([row.observationId])).get(row.observationId) ?? [];

@@ -7,6 +7,7 @@ import { evaluateHeights, type HeightNotes, isStemMeasure, MEASURES, type TreeNo
 import type { UnitSystem } from '@arbolito/core/units';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import { type FieldProblem, Problem } from '../problem.ts';
+import { t, say } from '../../messages/text.ts';
 
 interface Indexed {
   readonly reading: ReadingDto;
@@ -23,7 +24,10 @@ function checkKeys(measure: Measure, indexed: readonly Indexed[]): FieldProblem[
       {
         pointer: `/readings/${first.index}/methodId`,
         code: 'method-unknown',
-        detail: `“${first.reading.methodId}” is not a method for a ${measure}.`,
+        detail: t('server.is-not-a-method', '“{methodId}” is not a {measure} method.', {
+          methodId: first.reading.methodId,
+          measure,
+        }),
       },
     ];
   }
@@ -33,14 +37,22 @@ function checkKeys(measure: Measure, indexed: readonly Indexed[]): FieldProblem[
       {
         pointer: `/readings/${stranger.index}/methodId`,
         code: 'method-mixed',
-        detail: `The readings of one ${measure} belong to one method.`,
+        detail: t('server.the-readings-of-one-must', 'The readings of one {measure} must have one method.', {
+          measure,
+        }),
       },
     ];
   }
   const keys = new Set<string>();
   for (const { reading, index } of indexed) {
     if (keys.has(reading.key))
-      return [{ pointer: `/readings/${index}/key`, code: 'reading-twice', detail: `${reading.key} is given twice.` }];
+      return [
+        {
+          pointer: `/readings/${index}/key`,
+          code: 'reading-twice',
+          detail: t('server.is-given-twice', '{key} is given twice.', { key: reading.key }),
+        },
+      ];
     keys.add(reading.key);
   }
   return [];
@@ -53,7 +65,7 @@ const asErrors = (findings: readonly Finding[], indexed: readonly Indexed[]): Fi
   findings.map(({ code, title, message, reading }) => ({
     pointer: pointerTo(indexed, reading),
     code,
-    detail: `${title}. ${message}`,
+    detail: `${say(title)}. ${say(message)}`,
   }));
 
 /** What is wrong with the readings of one measure of a stem. */
@@ -88,7 +100,11 @@ function checkOneStand({ readings, heights }: WrittenTree): FieldProblem[] {
         {
           pointer: `/readings/${index}/measure`,
           code: 'distance-of-stand',
-          detail: `Height ${heightNo} is read from the first one’s stand, whose distance it has: leave this reading out.`,
+          detail: t(
+            'server.height-is-from-the-same',
+            'Height {heightNo} is from the same station as the first and uses its distance: leave this reading out.',
+            { heightNo },
+          ),
         },
       ];
     if (methodId !== first?.methodId)
@@ -96,7 +112,15 @@ function checkOneStand({ readings, heights }: WrittenTree): FieldProblem[] {
         {
           pointer: `/readings/${index}/methodId`,
           code: 'method-of-stand',
-          detail: `Height ${heightNo} is read from the first one’s stand: its method must be ${first?.methodId ?? 'that of a first height, which is missing'}.`,
+          detail: t(
+            'server.height-is-from-the-same-station',
+            'Height {heightNo} is from the same station as the first: its method must be {methodId}.',
+            {
+              heightNo,
+              methodId:
+                first?.methodId ?? t('server.that-of-a-first-height', 'that of a first height, which is missing'),
+            },
+          ),
         },
       ];
     const spec = findMethod(methodId)?.description.readings.find((each) => each.key === key);
@@ -106,7 +130,11 @@ function checkOneStand({ readings, heights }: WrittenTree): FieldProblem[] {
           {
             pointer: `/readings/${index}/key`,
             code: 'reading-of-stand',
-            detail: `Height ${heightNo} is read from the first one’s stand: only the sight to its end is its own, not “${key}”.`,
+            detail: t(
+              'server.height-is-from-the-same-station-as',
+              'Height {heightNo} is from the same station as the first: it has only the sight to its upper limit, not “{key}”.',
+              { heightNo, key },
+            ),
           },
         ];
   });
@@ -126,7 +154,9 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldProblem[]
           {
             pointer: `/readings/${index}/heightNo`,
             code: 'height-unknown',
-            detail: `There is no height ${heightNo}. Note it under /heights/others.`,
+            detail: t('server.there-is-no-height-add', 'There is no height {heightNo}. Add it under /heights/others.', {
+              heightNo,
+            }),
           },
         ],
   );
@@ -145,7 +175,10 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldProblem[]
     return foreign.map(({ reading, index }) => ({
       pointer: `/readings/${index}/key`,
       code: 'reading.unknown',
-      detail: `${findMethod(reading.methodId)?.description.name ?? 'This method'} has no reading “${reading.key.slice(0, 30)}”.`,
+      detail: t('server.has-no-reading', '{name} has no reading “{slice}”.', {
+        name: findMethod(reading.methodId)?.description.name ?? t('server.this-method', 'This method'),
+        slice: reading.key.slice(0, 30),
+      }),
     }));
   }
   const outOfUnit = tree.readings
@@ -191,7 +224,10 @@ export function checkTree(
     errors.push({
       pointer: '/speciesCode',
       code: 'species-unknown',
-      detail: `“${tree.speciesCode}” is not a species of this survey (${codes}).`,
+      detail: t('server.is-not-a-species-of', '“{speciesCode}” is not a species of this survey ({codes}).', {
+        speciesCode: tree.speciesCode,
+        codes,
+      }),
     });
   }
   for (const [i, code] of (tree.notes?.conditions ?? []).entries()) {
@@ -200,7 +236,10 @@ export function checkTree(
     errors.push({
       pointer: `/notes/conditions/${i}`,
       code: 'condition-unknown',
-      detail: `“${code}” is not a code of this survey (${codes === '' ? 'it has none' : codes}).`,
+      detail: t('server.is-not-a-code-of', '“{code}” is not a code of this survey ({value}).', {
+        code,
+        value: codes === '' ? t('server.it-has-none', 'it has none') : codes,
+      }),
     });
   }
   const { twoFaces } = survey.fieldRules;
@@ -217,7 +256,9 @@ export function checkTree(
         errors.push({
           pointer: `/readings/${first.index}/stem`,
           code: 'stem-of-tree',
-          detail: `The ${measure} belongs to the tree: leave the stem out.`,
+          detail: t('server.the-belongs-to-the-tree', 'The {measure} belongs to the tree: leave the stem out.', {
+            measure,
+          }),
         });
       } else if (isStemMeasure(measure)) errors.push(...checkMeasure(measure, indexed, context));
     }
@@ -227,7 +268,10 @@ export function checkTree(
     errors.push({
       pointer: `/readings/${ofStem}/heightNo`,
       code: 'height-of-stem',
-      detail: 'Only heights and their distances have a number: leave heightNo out.',
+      detail: t(
+        'server.only-heights-and-their-distances',
+        'Only heights and their distances have a number: leave heightNo out.',
+      ),
     });
   }
   if (errors.length === 0) errors.push(...checkHeights(tree, context));

@@ -10,6 +10,7 @@ import { type TreeRepository, treeRepository } from './repository.ts';
 import { treeReader } from './tree-reader.ts';
 import { setTreeState, type TreeState, treeStateOf } from './tree-state.ts';
 import { explainingConflicts, type TreeWriting } from './tree-writing.ts';
+import { t } from '../../messages/text.ts';
 
 const stateAfter = (correction: TreeCorrectionDto): TreeState => ({
   tag: correction.tag,
@@ -49,7 +50,13 @@ export async function correctTree(
       await trees.lock(id);
       if (await isRecorded(corrections, written.id, digest)) return;
       const row = await treeReader(trees, surveys).row(id);
-      if (row.deletedAt !== null) throw new Problem('conflict', `Tree ${row.tag} has been deleted. Undo that first.`);
+      if (row.deletedAt !== null)
+        throw new Problem(
+          'conflict',
+          t('server.tree-has-been-deleted-undo', 'Tree {tag} has been deleted. Undo that first.', {
+            tag: row.tag,
+          }),
+        );
       const known = new Map((await trees.allReadings(id)).map((reading) => [reading.id, reading]));
       const correction = { ...written, readings: meantReadings(written.readings, known) };
       checkTree(correction, survey);

@@ -8,23 +8,40 @@ import { newTreeRows } from './new-tree-rows.ts';
 import { meantReadings } from './readings.ts';
 import { treeRepository } from './repository.ts';
 import { explainingConflicts, type TreeWriting } from './tree-writing.ts';
+import { t } from '../../messages/text.ts';
 
 /** @throws Problem 422 where the tree names a plot that does not exist */
 const plotOf = ({ plots }: TreeWriting, plotId: string): Promise<PlotView> =>
   plots.get(plotId).catch((error: unknown) => {
     if (error instanceof Problem && error.code === 'not-found')
-      throw invalidField('/plotId', 'plot-unknown', 'There is no such plot. Choose one of the survey’s plots.');
+      throw invalidField(
+        '/plotId',
+        'plot-unknown',
+        t('server.there-is-no-such-plot-2', 'There is no such plot. Choose a plot of the survey.'),
+      );
     throw error;
   });
 
 /** @throws Problem for a survey that is full, or a plot that is said to be empty */
 async function refuseWithoutRoom({ repository }: TreeWriting, plot: PlotView): Promise<void> {
   if ((await repository.countOfSurvey(plot.surveyId)) >= LIMITS.treesPerSurvey)
-    throw fullUp('trees', LIMITS.treesPerSurvey, 'A survey');
+    throw fullUp('trees', LIMITS.treesPerSurvey, t('server.a-survey', 'A survey'));
   if (plot.empty) {
-    throw new Problem('conflict', `Plot ${plot.label} is said to be empty. Open it again before a tree goes on it.`, {
-      errors: [{ pointer: '/plotId', code: 'plot-empty', detail: `Plot ${plot.label} is said to be empty.` }],
-    });
+    throw new Problem(
+      'conflict',
+      t('server.plot-is-declared-empty-reopen', 'Plot {label} is declared empty. Reopen it before you add a tree.', {
+        label: plot.label,
+      }),
+      {
+        errors: [
+          {
+            pointer: '/plotId',
+            code: 'plot-empty',
+            detail: t('server.plot-is-declared-empty-2', 'Plot {label} is declared empty.', { label: plot.label }),
+          },
+        ],
+      },
+    );
   }
 }
 

@@ -5,6 +5,7 @@ import type { ReadingDto } from '../../contracts/tree.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { say } from '../../messages/text.ts';
 
 beforeAll(useTestDatabase);
 
@@ -55,7 +56,7 @@ const keep = async (over: Parameters<typeof newTree>[2]) => {
 };
 const heightsOf = ({ height, otherHeights }: TreeView) => [
   height?.printed,
-  ...otherHeights.map(({ name, figure }) => `${name} ${figure?.printed ?? '—'}`),
+  ...otherHeights.map(({ name, figure }) => `${say(name)} ${figure?.printed ?? '—'}`),
 ];
 
 describe('the heights of a tree on the record', () => {

@@ -6,6 +6,7 @@ import type { ReadingRecord, ReadingView } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { NewReadingRow } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 /**
  * Readings as rows of a tree, each on its stem.
@@ -28,7 +29,7 @@ export const readingRows = (
       throw invalidField(
         `/readings/${index}/stem`,
         'stem-unknown',
-        `There is no stem ${stem} yet. Give it an identifier under /stems.`,
+        t('server.there-is-no-stem-yet', 'There is no stem {stem} yet. Add it under /stems.', { stem }),
       );
     }
     return {
@@ -76,7 +77,10 @@ export function refuseRewritten(readings: readonly ReadingDto[], known: Readonly
     throw invalidField(
       `/readings/${index}/id`,
       'reading-rewritten',
-      'A reading on the record is never changed. Give the new one its own identifier.',
+      t(
+        'server.a-saved-reading-is-never',
+        'A saved reading is never changed. Give the new reading its own identifier.',
+      ),
     );
   });
 }
@@ -86,14 +90,38 @@ export function refusal(error: unknown, tag: string): Problem | null {
   const constraint = brokenConstraint(error);
   if (constraint === null) return null;
   if (constraint === 'tree_tag') {
-    return new Problem('conflict', `There is a tree ${tag} in this plot already. Give this one another tag.`, {
-      errors: [{ pointer: '/tag', code: 'tag-used', detail: `Tree ${tag} is on this plot already. Give another tag.` }],
-    });
+    return new Problem(
+      'conflict',
+      t('server.tree-exists-already-in-this', 'Tree {tag} exists already in this plot. Enter another tag.', {
+        tag,
+      }),
+      {
+        errors: [
+          {
+            pointer: '/tag',
+            code: 'tag-used',
+            detail: t('server.tree-is-already-in-this', 'Tree {tag} is already in this plot. Enter another tag.', {
+              tag,
+            }),
+          },
+        ],
+      },
+    );
   }
-  return new Problem('conflict', 'One of the identifiers in this write is on the record already, with other content.', {
-    errors: [{ pointer: '/id', code: 'id-used', detail: 'Every record needs its own identifier.' }],
-    cause: error,
-  });
+  return new Problem(
+    'conflict',
+    t('server.an-identifier-of-this-write', 'An identifier of this write is already used with other content.'),
+    {
+      errors: [
+        {
+          pointer: '/id',
+          code: 'id-used',
+          detail: t('server.every-record-needs-its-own', 'Every record needs its own identifier.'),
+        },
+      ],
+      cause: error,
+    },
+  );
 }
 
 /** A reading on the record as it would be written again. */

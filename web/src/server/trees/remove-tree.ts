@@ -6,6 +6,7 @@ import { notFound, Problem } from '../problem.ts';
 import { treeRepository } from './repository.ts';
 import { setTreeState, treeStateOf } from './tree-state.ts';
 import type { TreeWriting } from './tree-writing.ts';
+import { t } from '../../messages/text.ts';
 
 /** Marks a tree as deleted; undoing that correction brings it back. */
 export async function removeTree({ inTransaction, now }: TreeWriting, id: string, act: ActDto): Promise<void> {
@@ -14,9 +15,13 @@ export async function removeTree({ inTransaction, now }: TreeWriting, id: string
     const trees = treeRepository(tx);
     const corrections = correctionRepository(tx);
     const row = (await trees.lock(id)) ? await trees.find(id) : null;
-    if (row === null) throw notFound('This tree');
+    if (row === null) throw notFound(t('server.this-tree', 'This tree'));
     if (await isRecorded(corrections, act.id, digest)) return;
-    if (row.deletedAt !== null) throw new Problem('conflict', `Tree ${row.tag} has been deleted already.`);
+    if (row.deletedAt !== null)
+      throw new Problem(
+        'conflict',
+        t('server.tree-has-already-been-deleted', 'Tree {tag} has already been deleted.', { tag: row.tag }),
+      );
     const before = await treeStateOf(trees, row);
     const after = { ...before, deleted: true };
     await setTreeState(trees, row, after, now());

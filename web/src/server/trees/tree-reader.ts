@@ -4,6 +4,7 @@ import type { SurveyQueries } from '../surveys/queries.ts';
 import { evaluateRow, type JudgingContext, type RowParts } from './evaluate-row.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
 import type { TreeRepository, TreeRow } from './repository.ts';
+import { t } from '../../messages/text.ts';
 
 /** A tree with all that belongs to it. */
 export interface TreeWithParts {
@@ -56,7 +57,7 @@ export function treeReader(trees: TreeRepository, surveys: Pick<SurveyQueries, '
   return {
     row: async (id) => {
       const row = await trees.find(id);
-      if (row === null) throw notFound('This tree');
+      if (row === null) throw notFound(t('server.this-tree', 'This tree'));
       return row;
     },
     visitBefore: visitBeforeOf,
@@ -66,7 +67,7 @@ export function treeReader(trees: TreeRepository, surveys: Pick<SurveyQueries, '
       const survey = await surveys.get(row.surveyId);
       const visit = await visitBeforeOf(survey, (id) => trees.listNamed(id, row.plotLabel, row.tag));
       const [view] = await views([row], survey, visit, judging);
-      if (view === undefined) throw notFound('This tree');
+      if (view === undefined) throw notFound(t('server.this-tree', 'This tree'));
       return view;
     },
   };

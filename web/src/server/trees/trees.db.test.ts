@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { CorrectionView, ReadingRecord, TreeView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 let sql: pg.Pool;
 beforeAll(async () => {
@@ -150,7 +151,7 @@ describe('correcting a tree', () => {
     expect((await post(`/api/corrections/${made.id}/undo`, undo)).status).toBe(200);
     expect((await post(`/api/corrections/${made.id}/undo`, act())).status).toBe(409);
     const { body } = await api<TreeView>('GET', `/api/trees/${tree.id}`);
-    expect(body).toMatchObject({ tag: '1', dbh: { printed: '36.0' } });
+    expect(inEnglish(body)).toMatchObject({ tag: '1', dbh: { printed: '36.0' } });
     const { body: history } = await api<CorrectionView[]>('GET', `/api/trees/${tree.id}/corrections`);
     expect(history.map(({ kind, undoes }) => ({ kind, undoes }))).toEqual([
       { kind: 'change', undoes: null },
@@ -188,7 +189,7 @@ describe('correcting a tree', () => {
     await post('/api/trees', tree);
     const added = { ...act(), treeId: tree.id, readings: sights(62, -8, 25) };
     const { body } = await post('/api/readings', added);
-    expect(body).toMatchObject({ dbh: { printed: '36.0' }, height: { printed: '17.50' } });
+    expect(inEnglish(body)).toMatchObject({ dbh: { printed: '36.0' }, height: { printed: '17.50' } });
     expect((await post('/api/readings', added)).status).toBe(200);
     expect(await count('reading', 'stem_id', tree.stemId)).toBe(4);
   });

@@ -6,6 +6,7 @@ import { notFound, Problem } from '../problem.ts';
 import { treeRepository } from './repository.ts';
 import { setTreeState, type TreeState, treeStateOf } from './tree-state.ts';
 import { explainingConflicts, type TreeWriting } from './tree-writing.ts';
+import { t } from '../../messages/text.ts';
 
 /** Brings a tree back to what it was before a correction, where nothing has changed since. */
 export async function undoTree(
@@ -20,11 +21,14 @@ export async function undoTree(
       const trees = treeRepository(tx);
       const corrections = correctionRepository(tx);
       const row = (await trees.lock(original.subjectId)) ? await trees.find(original.subjectId) : null;
-      if (row === null) throw notFound('This tree');
+      if (row === null) throw notFound(t('server.this-tree', 'This tree'));
       if (await isRecorded(corrections, act.id, digest)) return;
       const before = await treeStateOf(trees, row);
       if (!sameState(before, original.after))
-        throw new Problem('conflict', 'The tree has been changed since. Undo the later changes first.');
+        throw new Problem(
+          'conflict',
+          t('server.the-tree-was-changed-after', 'The tree was changed after this. Undo the later changes first.'),
+        );
       await setTreeState(trees, row, target, target.deleted ? now() : null);
       await corrections.insert(
         newCorrection(act, digest, {

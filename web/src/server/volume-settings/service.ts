@@ -10,6 +10,7 @@ import type { PlotQueries } from '../plots/queries.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 import type { WoodRepository } from '../surveys/volume-settings-repository.ts';
 import { standOf } from './stand.ts';
+import { t, say } from '../../messages/text.ts';
 
 export interface WoodService {
   /** The stems of a survey as they can be cut in thought. */
@@ -42,13 +43,19 @@ function refuseImpossible({ prices, species }: WoodSettingsDto, known: readonly 
             {
               pointer: `/species/${i}/speciesCode`,
               code: 'species-unknown',
-              detail: `The survey has no species ${speciesCode}. It has ${known.map(({ code }) => code).join(', ')}.`,
+              detail: t('server.the-survey-has-no-species', 'The survey has no species {speciesCode}. It has {join}.', {
+                speciesCode,
+                join: known.map(({ code }) => code).join(', '),
+              }),
             },
           ],
     ),
   ];
   const [first] = errors;
-  if (first !== undefined) throw new Problem('invalid', first.detail, { errors });
+  if (first !== undefined)
+    throw new Problem('invalid', say(first.detail), {
+      errors: errors.map((each) => ({ ...each, detail: say(each.detail) })),
+    });
 }
 
 /** The settings as plain data, without who wrote them. */
@@ -100,8 +107,14 @@ export function woodService({ repository, surveys, plots, figures }: Dependencie
         throw new Problem(
           'conflict',
           constraint === 'wood_setting_once' || constraint === 'wood_setting_before'
-            ? 'Somebody has settled the wood of this survey meanwhile. Look at it and change it again.'
-            : 'Settings with this identifier are on the record already, with other content.',
+            ? t(
+                'server.another-person-changed-these-settings',
+                'Another person changed these settings meanwhile. Review them and change them again.',
+              )
+            : t(
+                'server.this-identifier-is-already-used-9',
+                'This identifier is already used for settings with other content.',
+              ),
         );
       }
       return { wood: view, created: true };

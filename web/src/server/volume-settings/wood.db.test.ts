@@ -5,6 +5,7 @@ import type { StandView, SurveySummary, SurveyView, TreeView, WoodView } from '.
 import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 import { textsOfPages } from '../testing/pdf.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 beforeAll(useTestDatabase);
 
@@ -104,7 +105,7 @@ describe('how a survey works out its wood', () => {
     await api('POST', '/api/trees', thick);
     await api('POST', `/api/surveys/${survey.id}/wood`, wood());
     const { body } = await api<TreeView>('GET', `/api/trees/${thick.id}`);
-    expect(body.findings.find(({ code }) => code === 'volume.range')?.message).toContain('10 to 50 cm');
+    expect(inEnglish(body.findings.find(({ code }) => code === 'volume.range')?.message)).toContain('10 to 50 cm');
     const { body: summary } = await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`);
     expect(summary.outsideTables).toBe(1);
   });

@@ -1,3 +1,5 @@
+import { t } from '../../messages/text.ts';
+
 interface EnterFirstProps {
   /** Labels of the figures that are not entered yet. */
   readonly missing: readonly string[];
@@ -8,8 +10,8 @@ export function EnterFirst({ missing }: EnterFirstProps) {
   return (
     <p className="card p-5 text-lg" data-testid="enter-first">
       {missing.length === 0
-        ? 'One of the values cannot be read: see the message at its field.'
-        : `Enter ${missing.join(' · ')}.`}
+        ? t('ui.fix-the-marked-field-first', 'Fix the marked field first.')
+        : t('ui.enter', 'Enter {join}.', { join: missing.join(' · ') })}
     </p>
   );
 }

@@ -1,7 +1,9 @@
+import { say } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 interface ChoiceProps<T extends string> {
   /** What is chosen, for those who do not see it. */
   readonly name: string;
-  readonly options: Readonly<Record<T, string>>;
+  readonly options: Readonly<Record<T, Text>>;
   readonly chosen: T;
   readonly onChoose: (next: T) => void;
 }
@@ -20,7 +22,7 @@ export function Choice<T extends string>({ name, options, chosen, onChoose }: Ch
             onChoose(each);
           }}
         >
-          {options[each]}
+          {say(options[each])}
         </button>
       ))}
     </div>

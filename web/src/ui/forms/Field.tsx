@@ -1,5 +1,7 @@
 import { type ComponentProps, type ReactNode, useId } from 'react';
 import { FieldError } from './FieldError.tsx';
+import { say } from '../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 export interface FieldProps {
   readonly label: ReactNode;
@@ -82,13 +84,13 @@ export const SelectField = ({
   className = '',
   ...select
 }: FieldProps &
-  Omit<ComponentProps<'select'>, 'children'> & { readonly options: readonly (readonly [string, string])[] }) => (
+  Omit<ComponentProps<'select'>, 'children'> & { readonly options: readonly (readonly [string, Text])[] }) => (
   <Field label={label} hint={hint} error={error} id={id}>
     {(wiring) => (
       <select {...select} {...wiring} className={`field ${className}`}>
         {options.map(([value, words]) => (
           <option key={value} value={value}>
-            {words}
+            {say(words)}
           </option>
         ))}
       </select>

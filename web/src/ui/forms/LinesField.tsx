@@ -1,6 +1,7 @@
 import { useId } from 'react';
 import { FieldError } from './FieldError.tsx';
 import type { LineProblem } from './read-lines.ts';
+import { t } from '../../messages/text.ts';
 
 interface LinesFieldProps {
   readonly name: string;
@@ -38,11 +39,11 @@ export function LinesField({ name, of, example, text, problems, onType }: LinesF
       <FieldError id={id}>
         <ul>
           {problems.slice(0, SHOWN).map(({ line, message }) => (
-            <li key={`${line} ${message}`}>
-              Line {line} {message}
-            </li>
+            <li key={`${line} ${message}`}>{t('ui.line', 'Line {line}: {message}', { line, message })}</li>
           ))}
-          {problems.length > SHOWN && <li>and {problems.length - SHOWN} more</li>}
+          {problems.length > SHOWN && (
+            <li>{t('ui.and-more', 'and {problems} more', { problems: problems.length - SHOWN })}</li>
+          )}
         </ul>
       </FieldError>
     </>

@@ -1,6 +1,7 @@
 import { useId } from 'react';
 import { FieldError } from './FieldError.tsx';
 import { type QuantitySpec, parseQuantity } from './quantity.ts';
+import { say } from '../../messages/text.ts';
 
 const UNIT_WORDS = { m: 'm', cm: 'cm', ft: 'ft', in: 'in', pct: '%', deg: '°', one: '' } as const;
 
@@ -22,7 +23,7 @@ export function NumberField({ spec, text, onType, optional = false, problem: giv
   return (
     <div className="grid content-start gap-0.5">
       <label className="flex items-center gap-2">
-        <span>{spec.label}</span>
+        <span>{say(spec.label)}</span>
         <input
           className="field figures ml-auto !w-24"
           inputMode="decimal"
@@ -38,7 +39,7 @@ export function NumberField({ spec, text, onType, optional = false, problem: giv
       </label>
       {problem !== null && (
         <FieldError id={id} className="max-w-80 text-sm">
-          {problem}
+          {say(problem)}
         </FieldError>
       )}
     </div>

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { t } from '../../messages/text.ts';
 
 interface SubmitButtonProps {
   readonly isSending: boolean;
@@ -13,7 +14,7 @@ interface SubmitButtonProps {
 /** Sends a form; pressed once, it waits for the answer. */
 export const SubmitButton = ({
   isSending,
-  sending = 'Saving …',
+  sending = t('ui.saving', 'Saving…'),
   isMain = false,
   disabled = false,
   children,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type QuantitySpec, parseQuantity } from './quantity.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 const height: QuantitySpec = { label: 'height', unit: 'm', low: 1.5, high: 130 };
 
@@ -16,13 +17,13 @@ describe('a figure as it is typed', () => {
   });
 
   it.each([
-    ['', 'Nothing is written'],
+    ['', 'Nothing is entered'],
     ['tall', 'does not start with a number'],
-    ['1', 'The height must lie between 1.5 and 130 m.'],
+    ['1', 'Height must be 1.5 to 130 m.'],
     ['22 %', 'not'],
   ])('“%s” is refused in words', (text, words) => {
     const read = parseQuantity(height, text);
-    expect('problem' in read ? read.problem : '').toContain(words);
+    expect(inEnglish('problem' in read ? read.problem : '')).toContain(words);
   });
 
   it('takes percent and degrees in their own unit only', () => {

@@ -1,6 +1,7 @@
 import { type SyntheticEvent, useRef, useState } from 'react';
 import { type DefaultValues, type FieldPath, type FieldValues, useForm, type UseFormReturn } from 'react-hook-form';
 import { errorText, fieldRefusals } from '../../client/api.ts';
+import { t } from '../../messages/text.ts';
 
 /** What is wrong with a form: by field a sentence, or null where the field is right. */
 export type Problems<V extends FieldValues> = Partial<Record<FieldPath<V>, string | null | undefined>>;
@@ -65,7 +66,9 @@ export function useEntryForm<V extends FieldValues>(options: EntryFormOptions<V>
         const field = fieldOf(pointer);
         if (field !== null) form.setError(field, { message: detail });
       }
-      setTrouble(`${errorText(error)} What you have entered is still here.`);
+      setTrouble(
+        t('ui.your-entries-are-still-here', '{error} Your entries are still here.', { error: errorText(error) }),
+      );
     }
   });
   const { errors, isSubmitting, isSubmitted } = form.formState;

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { type QuantitySpec, parseQuantity } from './quantity.ts';
+import { say } from '../../messages/text.ts';
 
 /** Figures that belong together, such as those of one result. */
 export interface FiguresPart<K extends string> {
@@ -47,7 +48,7 @@ export function useQuantities<K extends string>(
           number
         >)
       : null;
-    return { values, missing: some.filter((key) => texts[key].trim() === '').map((key) => specs[key].label) };
+    return { values, missing: some.filter((key) => texts[key].trim() === '').map((key) => say(specs[key].label)) };
   };
   return {
     texts,

@@ -3,6 +3,7 @@ import { call, errorText } from '../../client/api.ts';
 import { Alert } from '../feedback/Alert.tsx';
 import { Loading } from '../feedback/Loading.tsx';
 import { DataTable } from './DataTable.tsx';
+import { t } from '../../messages/text.ts';
 
 interface Cell {
   readonly text: string;
@@ -36,7 +37,7 @@ export function LongTable({ source, title }: LongTableProps) {
     });
   }, [source]);
   if (trouble !== null) return <Alert>{trouble}</Alert>;
-  if (table === null) return <Loading className="py-6">Reading the table …</Loading>;
+  if (table === null) return <Loading className="py-6">{t('ui.loading-the-table', 'Loading the table…')}</Loading>;
   const { rows } = table;
   return (
     <DataTable<readonly Cell[]>
@@ -44,7 +45,11 @@ export function LongTable({ source, title }: LongTableProps) {
       isCaptionHidden
       rows={rows}
       keyOf={(_row, i) => String(i)}
-      window={{ label: `${title}, ${String(rows.length)} rows`, rowPx: ROW_PX, headPx: HEAD_PX }}
+      window={{
+        label: t('ui.rows', '{title}, {rows} rows', { title, rows: String(rows.length) }),
+        rowPx: ROW_PX,
+        headPx: HEAD_PX,
+      }}
       columns={table.columns.map(({ name, kind }, i) => ({
         id: name,
         head: name,

@@ -2,6 +2,8 @@ import { useState } from 'react';
 import type { InstrumentView } from '../../../contracts/views.ts';
 import { AddInstrument } from '../AddInstrument.tsx';
 import { Instrument } from '../Instrument.tsx';
+import { t } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
 
 export interface KitPageProps {
   readonly kit: readonly InstrumentView[];
@@ -24,13 +26,17 @@ export function InstrumentsPage({ kit: known, crews }: KitPageProps) {
   if (crews.length === 0)
     return (
       <p className="card p-6 text-lg">
-        No crew yet. <a href="/surveys/new">Make a survey</a>: it names the crew, and its kit is kept here.
+        {rich(
+          'instruments.no-crew-yet-create-a',
+          'No crew yet. <link>Create a survey</link> first: it names the crew.',
+          { link: (chunks) => <a href="/surveys/new">{chunks}</a> },
+        )}{' '}
       </p>
     );
   return (
     <div className="grid gap-5">
       <label className="flex flex-wrap items-center gap-3">
-        <span className="font-semibold">Crew</span>
+        <span className="font-semibold">{t('instruments.crew', 'Crew')}</span>
         <select
           className="field !w-auto"
           value={crew}
@@ -45,8 +51,11 @@ export function InstrumentsPage({ kit: known, crews }: KitPageProps) {
       </label>
       {own.length === 0 && (
         <p className="card p-5">
-          Nothing in the kit of {crew} yet. What is here gives each reading its own ±, and says on the tree sheet when a
-          check is overdue.
+          {t(
+            'instruments.has-no-instruments-yet-an',
+            '{crew} has no instruments yet. An instrument gives its readings their own ±, and the tree sheet says when a check is overdue.',
+            { crew },
+          )}{' '}
         </p>
       )}
       <ul className="grid items-start gap-4 md:grid-cols-2">

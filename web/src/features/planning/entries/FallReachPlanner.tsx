@@ -13,15 +13,25 @@ import { useSize } from '../../../ui/use-media.ts';
 import { FromThere, StickInHand } from '../fall-reach/FromThere.tsx';
 import { NearPowerLine } from '../fall-reach/NearPowerLine.tsx';
 import { VERDICTS } from '../fall-reach/verdicts.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 const LIMITS_M = {
-  height: { label: 'height of the tree', low: 1.5, high: 130 },
-  error: { label: '± of the height, one standard error', low: 0, high: 20 },
-  lean: { label: 'top leans out by', low: 0, high: 60 },
-  stump: { label: 'hinge above the ground', low: 0, high: 10 },
-  distance: { label: 'level distance', low: 0.5, high: 300 },
-  distanceError: { label: '± of the distance, one standard error', low: 0, high: 20 },
-  above: { label: 'height above the foot; below is minus', low: -100, high: 100 },
+  height: { label: message('planning.height-of-the-tree', 'height of the tree'), low: 1.5, high: 130 },
+  error: { label: message('planning.standard-error-of-the-height', 'standard error of the height'), low: 0, high: 20 },
+  lean: { label: message('planning.horizontal-lean-of-the-top', 'horizontal lean of the top'), low: 0, high: 60 },
+  stump: { label: message('planning.hinge-height-above-ground', 'hinge height above ground'), low: 0, high: 10 },
+  distance: { label: message('planning.horizontal-distance', 'horizontal distance'), low: 0.5, high: 300 },
+  distanceError: {
+    label: message('planning.standard-error-of-the-distance', 'standard error of the distance'),
+    low: 0,
+    high: 20,
+  },
+  above: {
+    label: message('planning.height-above-the-tree-base', 'height above the tree base (negative: below)'),
+    low: -100,
+    high: 100,
+  },
 } as const satisfies Record<string, Omit<QuantitySpec, 'unit'>>;
 type Key = keyof typeof LIMITS_M;
 
@@ -45,7 +55,10 @@ const NOTHING_ENTERED: Readonly<Record<Key, string>> = {
   above: '',
 };
 
-const THINGS = { path: 'path or road', building: 'building' } as const;
+const THINGS = {
+  path: message('planning.path-or-road', 'path or road'),
+  building: message('planning.building', 'building'),
+} as const;
 const LINE = 'line';
 type Thing = keyof typeof THINGS;
 
@@ -118,7 +131,11 @@ function Picture({ given, reach, thing, system }: PictureProps) {
           viewBox={`0 0 ${width} ${height}`}
           className="block"
           role="img"
-          aria-label={`Drawing to scale: the tip swings ${printLength(radius, system)} from the hinge; the ${THINGS[thing]} is ${printLength(distanceM, system)} away`}
+          aria-label={t(
+            'planning.drawing-to-scale-fall-radius',
+            'Drawing to scale: fall radius {radius} from the hinge; the {things} is {distanceM} away',
+            { radius: printLength(radius, system), things: THINGS[thing], distanceM: printLength(distanceM, system) },
+          )}
         >
           <Ground a={{ x: x(0), y: y(0) }} b={{ x: x(distanceM), y: y(aboveM) }} width={width} height={height} />
           <path d={`${arc(worst)} L ${x(0)} ${y(stumpM)} Z`} className="fill-paint" opacity={0.14} />
@@ -129,7 +146,7 @@ function Picture({ given, reach, thing, system }: PictureProps) {
           </g>
           <ThingMark thing={thing} x={x(distanceM)} y={y(aboveM)} size={Math.max(26, 5 * pxPerM)} />
           <text x={x(distanceM)} y={height - 9} textAnchor="middle" fontSize={15} fontWeight={700} className="fill-ink">
-            {THINGS[thing]}
+            {say(THINGS[thing])}
           </text>
         </svg>
       )}
@@ -185,12 +202,17 @@ export function FallReachPlanner() {
   );
   return (
     <div className="mx-auto grid max-w-6xl items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
-      <section aria-label="The situation" className="grid gap-5">
-        <Choice name="Units" options={{ metric: 'm', imperial: 'ft' }} chosen={system} onChoose={changeUnits} />
+      <section aria-label={t('planning.situation', 'Situation')} className="grid gap-5">
+        <Choice
+          name={t('planning.units', 'Units')}
+          options={{ metric: 'm', imperial: 'ft' }}
+          chosen={system}
+          onChoose={changeUnits}
+        />
         <fieldset className="grid gap-2">
-          <legend className="pb-1 font-bold">What might be touched</legend>
+          <legend className="pb-1 font-bold">{t('planning.object-at-risk', 'Object at risk')}</legend>
           <label className="flex items-center gap-2">
-            <span>it is a</span>
+            <span>{t('planning.type', 'Type')}</span>
             <select
               className="field ml-auto !w-44"
               value={thing ?? ''}
@@ -199,11 +221,11 @@ export function FallReachPlanner() {
                 putInAddress('thing', event.target.value);
               }}
             >
-              <option value="">choose …</option>
-              <option value={LINE}>power line</option>
+              <option value="">{t('planning.choose', 'Choose…')}</option>
+              <option value={LINE}>{t('planning.power-line', 'power line')}</option>
               {Object.entries(THINGS).map(([id, words]) => (
                 <option key={id} value={id}>
-                  {words}
+                  {say(words)}
                 </option>
               ))}
             </select>
@@ -212,14 +234,16 @@ export function FallReachPlanner() {
         </fieldset>
         {thing !== LINE && (
           <fieldset className="grid gap-2">
-            <legend className="pb-1 font-bold">The tree</legend>
+            <legend className="pb-1 font-bold">{t('planning.tree', 'Tree')}</legend>
             {(['height', 'error', 'lean', 'stump'] as const).map(field)}
           </fieldset>
         )}
       </section>
-      <section aria-label="What it reaches" className="grid gap-4">
+      <section aria-label={t('planning.fall-reach', 'Fall reach')} className="grid gap-4">
         {thing === null ? (
-          <p className="card p-5 text-lg">Choose what the tree might touch.</p>
+          <p className="card p-5 text-lg">
+            {t('planning.choose-the-object-that-the', 'Choose the object that the tree might reach.')}
+          </p>
         ) : thing === LINE ? (
           <NearPowerLine key={system} system={system} />
         ) : reach === null || given === null || verdict === null ? (
@@ -231,15 +255,15 @@ export function FallReachPlanner() {
               className={`rounded-xl p-4 ${reach.verdict === 'falls-short' ? 'border-2 border-ink bg-sheet' : 'border-[3px] border-paint-ink bg-alarm'}`}
             >
               <p className="flex items-center gap-3 text-3xl font-extrabold" data-testid="verdict">
-                <verdict.Icon aria-hidden="true" size={34} className="shrink-0" /> {verdict.words}
+                <verdict.Icon aria-hidden="true" size={34} className="shrink-0" /> {say(verdict.words)}
               </p>
-              <p className="mt-1 text-lg">{said}</p>
+              <p className="mt-1 text-lg">{say(said)}</p>
             </div>
             <Picture given={given} reach={reach} thing={thing} system={system} />
-            <p className="text-xl font-bold">{everybodyElse}</p>
+            <p className="text-xl font-bold">{say(everybodyElse)}</p>
             <ul className="grid list-disc gap-1.5 pl-5">
               {rules.map((rule) => (
-                <li key={rule}>{rule}</li>
+                <li key={say(rule)}>{say(rule)}</li>
               ))}
             </ul>
           </>

@@ -14,6 +14,9 @@ import { Choice } from '../../../ui/forms/Choice.tsx';
 import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import { useQuantities } from '../../../ui/forms/use-quantities.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { message } from '@arbolito/core/message';
 
 type Key = 'dbh' | 'distance' | 'slope' | 'factor' | 'radius' | 'width' | 'reach';
 type Kind = 'plot' | 'point';
@@ -37,18 +40,36 @@ const UNITS: Readonly<Record<UnitSystem, Units>> = {
     factorOf: (m2PerHa) => m2PerHa / M2_PER_HA_IN_FT2_PER_ACRE,
   },
 };
-const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
+const SYSTEMS = {
+  metric: message('planning.cm-and-m', 'cm and m'),
+  imperial: message('planning.in-and-ft', 'in and ft'),
+} as const;
 
 const specsOf = ({ length, diameter, factor }: Units): Readonly<Record<Key, QuantitySpec>> => {
   const isMetric = length === 'm';
   return {
-    dbh: { label: 'dbh', unit: diameter, low: 1, high: isMetric ? 600 : 236 },
-    distance: { label: 'distance as taped', unit: length, low: 0, high: isMetric ? 200 : 650 },
-    slope: { label: 'slope along the tape', unit: 'pct', low: -150, high: 150 },
-    factor: { label: `factor, ${factor}`, unit: 'one', low: isMetric ? 0.05 : 0.3, high: isMetric ? 200 : 800 },
-    radius: { label: 'radius of the plot', unit: length, low: 0.5, high: isMetric ? 60 : 196 },
-    width: { label: 'width of the gauge', unit: diameter, low: 0.05, high: 50 },
-    reach: { label: 'from eye to gauge', unit: diameter, low: 5, high: 300 },
+    dbh: { label: t('planning.dbh', 'dbh'), unit: diameter, low: 1, high: isMetric ? 600 : 236 },
+    distance: {
+      label: t('planning.distance-by-tape', 'distance by tape'),
+      unit: length,
+      low: 0,
+      high: isMetric ? 200 : 650,
+    },
+    slope: { label: t('planning.slope-along-the-tape', 'slope along the tape'), unit: 'pct', low: -150, high: 150 },
+    factor: {
+      label: t('planning.factor', 'factor, {factor}', { factor }),
+      unit: 'one',
+      low: isMetric ? 0.05 : 0.3,
+      high: isMetric ? 200 : 800,
+    },
+    radius: { label: t('planning.plot-radius', 'plot radius'), unit: length, low: 0.5, high: isMetric ? 60 : 196 },
+    width: { label: t('planning.gauge-width', 'gauge width'), unit: diameter, low: 0.05, high: 50 },
+    reach: {
+      label: t('planning.distance-from-eye-to-gauge', 'distance from eye to gauge'),
+      unit: diameter,
+      low: 5,
+      high: 300,
+    },
   };
 };
 
@@ -118,33 +139,42 @@ export function InOrOutPlanner() {
         );
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[21rem_minmax(0,1fr)] md:p-6">
-      <section aria-label="What was taped" className="order-2 grid gap-4 md:order-none md:row-span-2">
-        <Choice name="Units" options={SYSTEMS} chosen={system} onChoose={changeUnits} />
+      <section
+        aria-label={t('planning.measurements', 'Measurements')}
+        className="order-2 grid gap-4 md:order-none md:row-span-2"
+      >
+        <Choice name={t('planning.units', 'Units')} options={SYSTEMS} chosen={system} onChoose={changeUnits} />
         <Choice
-          name="Plot or point"
-          options={{ point: 'angle count', plot: 'fixed plot' }}
+          name={t('planning.plot-or-point', 'Plot or point')}
+          options={{
+            point: t('planning.variable-radius-point', 'variable-radius point'),
+            plot: t('planning.fixed-area-plot', 'fixed-area plot'),
+          }}
           chosen={kind}
           onChoose={setKind}
         />
         <fieldset className="grid gap-2">
-          <legend className="pb-1 font-bold">The tree on the edge</legend>
+          <legend className="pb-1 font-bold">{t('planning.borderline-tree', 'Borderline tree')}</legend>
           {field(kind === 'point' ? 'factor' : 'radius')}
           {field('dbh')}
           {field('distance')}
           <Choice
-            name="Taped to"
-            options={{ face: 'to its face', pith: 'to its middle' }}
+            name={t('planning.measured-to', 'Measured to')}
+            options={{
+              face: t('planning.face-of-the-stem', 'face of the stem'),
+              pith: t('planning.pith-of-the-stem', 'pith of the stem'),
+            }}
             chosen={to}
             onChoose={setTo}
           />
           {field('slope')}
         </fieldset>
       </section>
-      <section aria-label="In or out" className="order-1 grid min-w-0 gap-5 md:order-none">
+      <section aria-label={t('planning.in-or-out', 'In or out')} className="order-1 grid min-w-0 gap-5 md:order-none">
         {outcome?.ok === true && values !== null ? (
           <InOrOutView outcome={outcome} dbhCm={convert(values.dbh, units.diameter, 'cm')} units={units} to={to} />
         ) : outcome?.ok === false ? (
-          <p className="card p-5 text-lg">{outcome.message}</p>
+          <p className="card p-5 text-lg">{say(outcome.message)}</p>
         ) : (
           <EnterFirst missing={missing} />
         )}
@@ -152,42 +182,62 @@ export function InOrOutPlanner() {
       <div className="order-3 grid min-w-0 gap-5 md:order-none">
         <section aria-labelledby="gauge" className="card grid gap-3 p-5">
           <h2 id="gauge" className="text-xl font-bold">
-            A gauge of your own
+            {t('planning.your-own-gauge', 'Your own gauge')}
           </h2>
-          <p>Anything of a known width at a known reach counts trees: a coin on a string, a thumb at arm’s length.</p>
+          <p>
+            {t(
+              'planning.any-object-of-known-width',
+              'Any object of known width at a known distance from the eye works as an angle gauge: a coin on a string, a thumb at arm’s length.',
+            )}
+          </p>
           <div className="grid gap-2 sm:grid-cols-2">
             {field('width')}
             {field('reach')}
           </div>
           {gauge !== null && (
             <p className="text-lg" aria-live="polite">
-              Its factor is{' '}
-              <strong className="figures" data-testid="gauge-factor">
-                {printRounded(
-                  units.factorOf(
-                    gaugeFactor(convert(gauge.width, units.diameter, 'cm'), convert(gauge.reach, units.diameter, 'cm')),
+              {rich(
+                'planning.factor-for-a-factor-of',
+                'Factor {width} {factor}. For a factor of {factor2} the width must be {factor3} {diameter}.',
+                {
+                  width: (
+                    <strong className="figures" data-testid="gauge-factor">
+                      {printRounded(
+                        units.factorOf(
+                          gaugeFactor(
+                            convert(gauge.width, units.diameter, 'cm'),
+                            convert(gauge.reach, units.diameter, 'cm'),
+                          ),
+                        ),
+                        2,
+                      )}
+                    </strong>
                   ),
-                  2,
-                )}
-              </strong>{' '}
-              {units.factor}. For a factor of {printRounded(gauge.factor, 2)} it must be{' '}
-              <strong className="figures">
-                {printRounded(
-                  convert(
-                    gaugeWidthCm(units.metricFactorOf(gauge.factor), convert(gauge.reach, units.diameter, 'cm')),
-                    'cm',
-                    units.diameter,
+                  factor: units.factor,
+                  factor2: printRounded(gauge.factor, 2),
+                  factor3: (
+                    <strong className="figures">
+                      {printRounded(
+                        convert(
+                          gaugeWidthCm(units.metricFactorOf(gauge.factor), convert(gauge.reach, units.diameter, 'cm')),
+                          'cm',
+                          units.diameter,
+                        ),
+                        2,
+                      )}
+                    </strong>
                   ),
-                  2,
-                )}
-              </strong>{' '}
-              {units.diameter} wide.
+                  diameter: units.diameter,
+                },
+              )}{' '}
             </p>
           )}
         </section>
         <p className="text-quiet">
-          The middle of the stem decides, on the level; a tree on the limit is in. Bitterlich 1948. Look up before you
-          walk in under a crown.
+          {t(
+            'planning.the-pith-of-the-stem',
+            'The pith of the stem decides, measured horizontally; a tree on the limit is in. Bitterlich 1948. Look up before you walk in under a crown.',
+          )}
         </p>
       </div>
     </div>

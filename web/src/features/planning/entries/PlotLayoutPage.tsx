@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { compassPoint, type GroundOutline, readAspect, readOutlines } from '@arbolito/core/layout';
 import { convert, printRounded, readQuantity, type UnitSystem } from '@arbolito/core/units';
 import type { PlotLayout } from '@arbolito/core/protocol';
@@ -18,8 +18,11 @@ import {
   type PlanLayout,
   plotsForError,
 } from '../plot-layout/layout-state.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const PlanMap = lazy(() => import('../plot-layout/LayoutMap.tsx'));
+const PlanMap = onDemand(() => import('../plot-layout/LayoutMap.tsx'), 'h-96');
 
 export interface PlanPageProps {
   readonly surveyId: string;
@@ -109,12 +112,14 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
     try {
       value = JSON.parse(await file.text());
     } catch {
-      setWrong('This file is not JSON. Export the outline as GeoJSON, in degrees.');
+      setWrong(
+        t('planning.this-file-is-not-json', 'This file is not JSON. Export the outline as GeoJSON, in degrees.'),
+      );
       return;
     }
     const found = readOutlines(value);
     if (found.ok) setGiven({ ...given, [texts.stratum]: found.outlines });
-    else setWrong(found.message);
+    else setWrong(say(found.message));
   };
   const idOf = (key: string): string => {
     const id = ids.current.get(key) ?? newId();
@@ -172,7 +177,7 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
       <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
         <div className="grid content-start gap-1">
           <label htmlFor="plan-stratum" className="font-semibold">
-            Stratum
+            {t('planning.stratum', 'Stratum')}
           </label>
           <select
             id="plan-stratum"
@@ -191,7 +196,11 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
         </div>
         <div className="grid content-start gap-1 lg:col-span-2">
           <label htmlFor="plan-outline" className="font-semibold">
-            Its outline, as GeoJSON {outlines.length > 0 ? '(there is one)' : ''}
+            {t(
+              'planning.outline-as-geojson',
+              '{has, select, yes {Outline as GeoJSON (saved)} other {Outline as GeoJSON}}',
+              { has: outlines.length > 0 ? 'yes' : 'no' },
+            )}
           </label>
           <input
             id="plan-outline"
@@ -208,7 +217,7 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
         </div>
         <div className="grid content-start gap-1">
           <label htmlFor="plan-layout" className="font-semibold">
-            Layout
+            {t('planning.layout', 'Layout')}
           </label>
           <select
             id="plan-layout"
@@ -221,72 +230,96 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
           >
             {planned.map((each) => (
               <option key={each} value={each}>
-                {PLAN_LAYOUTS[each]}
+                {say(PLAN_LAYOUTS[each])}
               </option>
             ))}
           </select>
         </div>
         {texts.layout === 'lines' && (
           <>
-            {field('apart', system === 'metric' ? 'Lines apart, m' : 'Lines apart, ft')}
-            {field('bearing', 'Lines run towards')}
+            {field(
+              'apart',
+              system === 'metric'
+                ? t('planning.line-spacing-m', 'Line spacing, m')
+                : t('planning.line-spacing-ft', 'Line spacing, ft'),
+            )}
+            {field('bearing', t('planning.bearing-of-the-lines', 'Bearing of the lines'))}
           </>
         )}
-        {field('plots', 'Plots')}
-        {field('seed', 'Number of the draw')}
-        {field('speed', system === 'metric' ? 'Walking, km/h' : 'Walking, mi/h')}
-        {field('minutes', 'Minutes on a plot')}
+        {field('plots', t('planning.plots', 'Plots'))}
+        {field('seed', t('planning.random-seed', 'Random seed'))}
+        {field(
+          'speed',
+          system === 'metric'
+            ? t('planning.walking-speed-km-h', 'Walking speed, km/h')
+            : t('planning.walking-speed-mi-h', 'Walking speed, mi/h'),
+        )}
+        {field('minutes', t('planning.minutes-per-plot', 'Minutes per plot'))}
       </div>
       <fieldset className="card flex flex-wrap items-end gap-4 p-4">
-        <legend className="px-1 font-semibold">How many plots for a wished error</legend>
-        {field('cv', 'Spread between plots, CV %')}
-        {field('error', 'Wished ± % at 95 %')}
-        {field('population', 'Plots that there are, where they can be counted')}
+        <legend className="px-1 font-semibold">
+          {t('planning.number-of-plots-for-a', 'Number of plots for a target error')}
+        </legend>
+        {field('cv', t('planning.coefficient-of-variation-between-plots', 'Coefficient of variation between plots, %'))}
+        {field('error', t('planning.target-error-at-95', 'Target error at 95 %, ± %'))}
+        {field('population', t('planning.number-of-plots-in-the', 'Number of plots in the population (optional)'))}
         <p role="status" className="pb-2">
-          {typeof needed === 'number' ? (
-            <>
-              <strong className="figures text-2xl">{needed}</strong> plots{' '}
-              <button
-                type="button"
-                className="btn ml-2"
-                onClick={() => {
-                  setTexts({ ...texts, plots: String(needed) });
-                }}
-              >
-                Take that
-              </button>
-            </>
-          ) : (
-            needed
+          {say(
+            typeof needed === 'number' ? (
+              <>
+                {rich('planning.plots-2', '{needed} plots', {
+                  needed: <strong className="figures text-2xl">{needed}</strong>,
+                })}
+                <button
+                  type="button"
+                  className="btn ml-2"
+                  onClick={() => {
+                    setTexts({ ...texts, plots: String(needed) });
+                  }}
+                >
+                  {t('planning.use-this-number', 'Use this number')}
+                </button>
+              </>
+            ) : (
+              needed
+            ),
           )}
         </p>
       </fieldset>
       {!made.ok ? (
         <p role="status" className="card p-5 text-lg">
-          {made.message}
+          {say(made.message)}
         </p>
       ) : (
         <>
           <p className="text-lg" role="status">
-            <strong>{made.plan.plots.length} plots</strong> on {area(made.plan.areaHa)}
-            {made.plan.spacingM === null ? '' : `, ${length(made.plan.spacingM)} apart`}
-            {made.plan.lines === null ? '' : ` on ${made.plan.lines} lines`}: {length(made.plan.walkM)} to walk,{' '}
-            {printRounded(made.plan.hours.walkingH, 1)} h, and {printRounded(made.plan.hours.workH, 1)} h on the plots:{' '}
-            <strong>{printRounded(made.plan.hours.allH, 1)} h</strong>.
+            {rich(
+              'planning.plots-on-to-walk-h',
+              '{kind, select, spacing {<strong>{plots} plots</strong> on {areaHa}, {spacing} apart: {walkM} to walk, {walkingH} h, and {workH} h on the plots: {allH}.} lines {<strong>{plots} plots</strong> on {areaHa}, {spacing} apart on {lines} lines: {walkM} to walk, {walkingH} h, and {workH} h on the plots: {allH}.} other {<strong>{plots} plots</strong> on {areaHa}: {walkM} to walk, {walkingH} h, and {workH} h on the plots: {allH}.}}',
+              {
+                kind: made.plan.lines !== null ? 'lines' : made.plan.spacingM !== null ? 'spacing' : 'none',
+                strong: (chunks) => <strong>{chunks}</strong>,
+                plots: made.plan.plots.length,
+                areaHa: area(made.plan.areaHa),
+                spacing: made.plan.spacingM === null ? '' : length(made.plan.spacingM),
+                lines: made.plan.lines ?? 0,
+                walkM: length(made.plan.walkM),
+                walkingH: printRounded(made.plan.hours.walkingH, 1),
+                workH: printRounded(made.plan.hours.workH, 1),
+                allH: <strong>{printRounded(made.plan.hours.allH, 1)} h</strong>,
+              },
+            )}{' '}
           </p>
           <div className="grid gap-6 lg:grid-cols-2">
-            <Suspense
-              fallback={
-                <p role="status" className="h-96">
-                  Drawing …
-                </p>
-              }
+            <PlanMap plan={made.plan} system={system} />
+            <div
+              className="max-h-[34rem] overflow-auto"
+              tabIndex={0}
+              role="group"
+              aria-label={t('planning.route', 'Route')}
             >
-              <PlanMap plan={made.plan} system={system} />
-            </Suspense>
-            <div className="max-h-[34rem] overflow-auto" tabIndex={0} role="group" aria-label="The walk">
               <DataTable
-                caption="Plots in the order of the walk"
+                caption={t('planning.plots-in-walking-order', 'Plots in walking order')}
                 isCaptionHidden
                 rows={made.plan.plots}
                 keyOf={({ number }) => String(number)}
@@ -307,7 +340,7 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
                   },
                   {
                     id: 'position',
-                    head: 'latitude, longitude',
+                    head: t('planning.latitude-longitude', 'Latitude, longitude'),
                     kind: 'number',
                     cell: ({ latitude, longitude }) => `${latitude.toFixed(5)}, ${longitude.toFixed(5)}`,
                   },
@@ -322,18 +355,18 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
               disabled={laid !== null}
               onClick={() => void layPlan(made.plan)}
             >
-              Lay out these plots
+              {t('planning.create-these-plots', 'Create these plots')}
             </button>
             <a
               className="btn"
               download="plan.geojson"
               href={`data:application/geo+json,${encodeURIComponent(JSON.stringify(planGeoJson(made.plan)))}`}
             >
-              GeoJSON
+              {t('planning.geojson', 'GeoJSON')}
             </a>
             {laid !== null && (
               <span role="status">
-                {laid.done} of {laid.of} laid out
+                {t('planning.of-plots-created', '{done} of {of} plots created', { done: laid.done, of: laid.of })}{' '}
               </span>
             )}
           </p>

@@ -2,8 +2,10 @@ import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import { useQuantities } from '../../../ui/forms/use-quantities.ts';
+import { t } from '../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
-const LABEL = 'distance to keep away, by the rules here';
+const LABEL = message('planning.distance-to-keep-away-by', 'distance to keep away, by local rules');
 const SPECS = {
   metric: { keepAway: { label: LABEL, unit: 'm', low: 0.5, high: 100 } },
   imperial: { keepAway: { label: LABEL, unit: 'ft', low: 1.5, high: 330 } },
@@ -32,7 +34,7 @@ export function NearPowerLine({ system }: { readonly system: UnitSystem }) {
   const keepAwayM = 'value' in read ? convert(read.value, specs.keepAway.unit, 'm') : null;
   return (
     <div className="card grid gap-3 p-5 text-lg">
-      <h2 className="text-xl font-bold">Near a power line</h2>
+      <h2 className="text-xl font-bold">{t('planning.near-a-power-line', 'Near a power line')}</h2>
       <NumberField
         spec={specs.keepAway}
         text={texts.keepAway}
@@ -43,13 +45,32 @@ export function NearPowerLine({ system }: { readonly system: UnitSystem }) {
       />
       <p aria-live="polite" data-testid="keep-away" className="font-semibold">
         {keepAwayM === null
-          ? 'Ask the line operator how far to keep away.'
-          : `Keep people, tools, tapes and every part of the tree at least ${bothUnits(keepAwayM, system)} away from the line, by the rule that you entered.`}
+          ? t('planning.ask-the-line-operator-how', 'Ask the line operator how far to keep away.')
+          : t(
+              'planning.keep-people-tools-tapes-and',
+              'Keep people, tools, tapes and every part of the tree at least {keepAwayM} away from the line, by the rule that you entered.',
+              { keepAwayM: bothUnits(keepAwayM, system) },
+            )}
       </p>
       <ul className="grid list-disc gap-1.5 pl-5">
-        <li>Call the line operator before any work near the line. The number is often on the poles.</li>
-        <li>Only qualified people work near power lines. Local codes decide.</li>
-        <li>A tree on a line, or a line on the ground: stay away, keep others away, call the emergency number.</li>
+        <li>
+          {t(
+            'planning.call-the-line-operator-before',
+            'Call the line operator before any work near the line. The number is often on the poles.',
+          )}
+        </li>
+        <li>
+          {t(
+            'planning.only-qualified-people-work-near',
+            'Only qualified people work near power lines. Local codes decide.',
+          )}
+        </li>
+        <li>
+          {t(
+            'planning.a-tree-on-a-line',
+            'A tree on a line, or a line on the ground: stay away, keep others away, call the emergency number.',
+          )}
+        </li>
       </ul>
     </div>
   );

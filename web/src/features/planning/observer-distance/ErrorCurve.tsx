@@ -4,6 +4,7 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { Expected } from '@arbolito/core/height';
 import { useChart } from '../../../ui/use-chart.ts';
+import { t } from '../../../messages/text.ts';
 
 use([LineChart, GridComponent, TooltipComponent, LegendComponent, MarkLineComponent, SVGRenderer]);
 
@@ -36,20 +37,37 @@ export function ErrorCurve({ curve, bestM }: ErrorCurveProps) {
       grid: { left: 8, right: 16, top: 76, bottom: 34, containLabel: true },
       legend: { top: 4, textStyle: text },
       tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(2)} m` },
-      xAxis: { type: 'value', name: 'distance, m', nameLocation: 'middle', nameGap: 30, min: 'dataMin', ...axis },
+      xAxis: {
+        type: 'value',
+        name: t('planning.distance-m', 'Distance, m'),
+        nameLocation: 'middle',
+        nameGap: 30,
+        min: 'dataMin',
+        ...axis,
+      },
       yAxis: { type: 'value', name: '± m', min: 0, max: Number((least * SHOWN_UP_TO).toPrecision(2)), ...axis },
       series: [
         {
-          ...series('all together', ({ totalM }) => totalM, token('--ink'), 'solid'),
+          ...series(t('planning.total', 'total'), ({ totalM }) => totalM, token('--ink'), 'solid'),
           markLine: {
             symbol: 'none',
-            label: { formatter: 'stand here', position: 'middle', ...text },
+            label: { formatter: t('planning.stand-here', 'stand here'), position: 'middle', ...text },
             lineStyle: { color: token('--paint'), width: 3, type: 'solid' },
             data: [{ xAxis: bestM }],
           },
         },
-        series('sights and distance', ({ standardErrorM }) => standardErrorM, token('--sky'), 'dashed'),
-        series('near edge of the crown', ({ crownErrorM }) => crownErrorM, token('--lichen'), 'dotted'),
+        series(
+          t('planning.sights-and-distance', 'sights and distance'),
+          ({ standardErrorM }) => standardErrorM,
+          token('--sky'),
+          'dashed',
+        ),
+        series(
+          t('planning.near-edge-of-the-crown', 'near edge of the crown'),
+          ({ crownErrorM }) => crownErrorM,
+          token('--lichen'),
+          'dotted',
+        ),
       ],
     }),
     [curve, bestM],
@@ -59,7 +77,11 @@ export function ErrorCurve({ curve, bestM }: ErrorCurveProps) {
       ref={element}
       className="h-72 w-full"
       role="img"
-      aria-label={`Expected error against distance; least at ${bestM.toFixed(1)} m`}
+      aria-label={t(
+        'planning.expected-error-by-distance-smallest',
+        'Expected error by distance; smallest at {toFixed} m',
+        { toFixed: bestM.toFixed(1) },
+      )}
     />
   );
 }

@@ -6,6 +6,7 @@ import type { UnitSystem } from '@arbolito/core/units';
 import { plotMapOption } from '../../../charts/stand.ts';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { Plan } from './layout-state.ts';
+import { t } from '../../../messages/text.ts';
 
 use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
 
@@ -27,7 +28,10 @@ export default function LayoutMap({ plan, system }: { readonly plan: Plan; reado
       ref={element}
       className="aspect-square w-full"
       role="img"
-      aria-label="Map of the planned plots; their bearings and distances stand in the table"
+      aria-label={t(
+        'planning.map-of-the-planned-plots',
+        'Map of the planned plots; the table holds bearings and distances',
+      )}
     />
   );
 }

@@ -3,6 +3,7 @@ import { readPlotPoints, type ReadPlotPoints } from '@arbolito/core/layout';
 import type { StratumView } from '../../../contracts/views.ts';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { plotsOfPoints, type PlotToLay } from './create-plots.ts';
+import { t, say } from '../../../messages/text.ts';
 
 interface PlotsFileProps {
   readonly strata: readonly StratumView[];
@@ -23,7 +24,14 @@ export function PlotsFile({ strata, stratumId, labels, busy, onLay }: PlotsFileP
     try {
       setRead(readPlotPoints(JSON.parse(await file.text()), labels));
     } catch {
-      setRead({ ok: false, message: 'This file is not JSON. Export the points as GeoJSON, in degrees.', errors: [] });
+      setRead({
+        ok: false,
+        message: t(
+          'planning.this-file-is-not-json-export',
+          'This file is not JSON. Export the points as GeoJSON, in degrees.',
+        ),
+        errors: [],
+      });
     }
   };
   const plots = read?.ok === true ? plotsOfPoints(read.points, strata, stratumId) : null;
@@ -32,11 +40,11 @@ export function PlotsFile({ strata, stratumId, labels, busy, onLay }: PlotsFileP
   return (
     <section aria-labelledby="plots-file" className="card grid gap-3 p-4">
       <h2 id="plots-file" className="text-xl font-bold">
-        Plots that there are already
+        {t('planning.existing-plots', 'Existing plots')}
       </h2>
       <div className="grid max-w-xl gap-1">
         <label htmlFor="plots-file-field" className="font-semibold">
-          Points, as GeoJSON
+          {t('planning.points-as-geojson', 'Points as GeoJSON')}
         </label>
         <input
           id="plots-file-field"
@@ -52,16 +60,23 @@ export function PlotsFile({ strata, stratumId, labels, busy, onLay }: PlotsFileP
         />
         <div id="plots-file-said">
           {problem === null && read === null && (
-            <p className="text-quiet">each with its label; stratum, slopePct and aspectDeg where they are known</p>
+            <p className="text-quiet">
+              {t(
+                'planning.each-with-its-label-optionally',
+                'each with its label; optionally stratum, slopePct and aspectDeg',
+              )}
+            </p>
           )}
           {problem !== null && (
             <FieldError>
-              <p>{problem} Nothing is laid out.</p>
+              <p>{t('planning.no-plots-were-created', '{problem} No plots were created.', { problem })}</p>
               <ul>
                 {errors.slice(0, SHOWN).map(({ feature, message }) => (
-                  <li key={feature}>{message}</li>
+                  <li key={feature}>{say(message)}</li>
                 ))}
-                {errors.length > SHOWN && <li>and {errors.length - SHOWN} more</li>}
+                {errors.length > SHOWN && (
+                  <li>{t('planning.and-more', 'and {errors} more', { errors: errors.length - SHOWN })}</li>
+                )}
               </ul>
             </FieldError>
           )}
@@ -77,7 +92,9 @@ export function PlotsFile({ strata, stratumId, labels, busy, onLay }: PlotsFileP
               onLay(plots);
             }}
           >
-            Lay out {plots.length} {plots.length === 1 ? 'plot' : 'plots'}
+            {t('planning.create-plots', '{plots, plural, one {Create # plot} other {Create # plots}}', {
+              plots: plots.length,
+            })}
           </button>
           <span role="status">
             {plots

@@ -2,6 +2,7 @@ import type { PlotPoint } from '@arbolito/core/layout';
 import type { StratumView } from '../../../contracts/views.ts';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId } from '../../../client/identity.ts';
+import { t } from '../../../messages/text.ts';
 
 /** A plot on its way onto the record, without its identifier. */
 export interface PlotToLay {
@@ -34,7 +35,11 @@ export function plotsOfPoints(
   for (const { label, latitude, longitude, slopePct, aspectDeg, stratum } of points) {
     const stratumId = stratum === null ? chosenId : byName.get(stratum.toLowerCase());
     if (stratumId === undefined)
-      return `Plot ${label} lies in “${stratum ?? ''}”, which is none of the strata: ${strata.map(({ name }) => name).join(', ')}.`;
+      return t(
+        'planning.plot-names-stratum-the-strata',
+        'Plot {label} names stratum “{stratum}”. The strata are: {join}.',
+        { label, stratum: stratum ?? '', join: strata.map(({ name }) => name).join(', ') },
+      );
     plots.push({
       stratumId,
       label,

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { makePlan, planGeoJson, plotsForError } from './layout-state.ts';
+import { say } from '../../../messages/text.ts';
+import { inEnglish } from '../../../../../core/src/testing/english.ts';
 
 /** About 111 m by 84 m near the 41st parallel: 0.93 ha. */
 const outline = [
@@ -23,7 +25,7 @@ const wishes = {
 describe('a plan of plots', () => {
   it('has nine plots on a grid, their area and the hours of work: 9 × 20 minutes', () => {
     const made = makePlan(wishes);
-    if (!made.ok) throw new Error(made.message);
+    if (!made.ok) throw new Error(say(made.message));
     expect(made.plan.plots).toHaveLength(9);
     // One thousandth of a degree: 111.04 m north, 84.14 m east.
     expect(made.plan.areaHa).toBeCloseTo((111.04 * 84.14) / 10_000, 3);
@@ -40,16 +42,16 @@ describe('a plan of plots', () => {
     expect(at(7)).not.toEqual(at(8));
   });
   it.each([
-    [{ outlines: [] }, 'Give an outline first'],
+    [{ outlines: [] }, 'Enter an outline first'],
     [{ plots: 0 }, 'whole number'],
     [{ speedKmh: 0 }, 'speed'],
-    [{ minutesPerPlot: NaN }, 'minutes'],
+    [{ minutesPerPlot: NaN }, 'Minutes'],
   ])('%o cannot be made, and why', (over, words) => {
     const made = makePlan({ ...wishes, ...over });
-    expect(made.ok ? '' : made.message).toContain(words);
+    expect(inEnglish(made.ok ? '' : made.message)).toContain(words);
   });
   it('asks for 58 plots where they spread by 38 % and ± 10 % is wished for', () => {
     expect(plotsForError(38, 10)).toBe(58);
-    expect(plotsForError(0, 10)).toContain('spread');
+    expect(inEnglish(plotsForError(0, 10))).toContain('Coefficient of variation');
   });
 });

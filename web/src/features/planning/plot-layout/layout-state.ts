@@ -16,12 +16,14 @@ import {
   walkingOrder,
 } from '@arbolito/core/layout';
 import { plotsNeeded, seededRandom } from '@arbolito/core/statistics';
+import { t } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 /** How a plan can lay plots out. */
 export const PLAN_LAYOUTS = {
   systematic: 'a grid from a random start',
-  lines: 'along parallel lines from a random start',
-  random: 'drawn at random',
+  lines: message('planning.parallel-lines-random-start', 'parallel lines, random start'),
+  random: message('planning.simple-random', 'simple random'),
 } as const;
 export type PlanLayout = keyof typeof PLAN_LAYOUTS;
 
@@ -56,7 +58,7 @@ export interface Plan {
   readonly hours: { readonly walkingH: number; readonly workH: number; readonly allH: number };
 }
 
-export type MadePlan = { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly message: string };
+export type MadePlan = { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly message: Text };
 
 type Drawn = PlanOutcome<{ readonly points: readonly MapPoint[]; readonly spacingM?: number; readonly lines?: number }>;
 
@@ -81,7 +83,8 @@ function drawnBy(
 export function makePlan({ outlines, plots, layout, lines, seed, speedKmh, minutesPerPlot }: PlanWishes): MadePlan {
   const corners = outlines.flat(2);
   const [first] = corners;
-  if (first === undefined) return { ok: false, message: 'Give an outline first: a GeoJSON polygon.' };
+  if (first === undefined)
+    return { ok: false, message: t('planning.enter-an-outline-first-a', 'Enter an outline first: a GeoJSON polygon.') };
   const map = mapAbout({
     latitude: Math.min(...corners.map(({ latitude }) => latitude)),
     longitude: Math.min(...corners.map(({ longitude }) => longitude)),
@@ -113,7 +116,7 @@ export function makePlan({ outlines, plots, layout, lines, seed, speedKmh, minut
 }
 
 /** Plots for a wished error, by what is known of the spread; in words where that cannot be told. */
-export function plotsForError(cvPct: number, errorPct: number, population?: number): number | string {
+export function plotsForError(cvPct: number, errorPct: number, population?: number): number | Text {
   const needed = plotsNeeded(cvPct, errorPct, population === undefined ? {} : { population });
   return needed.ok ? needed.plots : needed.message;
 }

@@ -8,6 +8,8 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { sendFile, type Sending } from '../../../client/send-file.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
 
 export interface ImportPageProps {
   readonly surveyId: string;
@@ -86,14 +88,18 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
     return (
       <div className="card grid justify-items-start gap-3 p-5">
         <p role="status" className="text-xl font-bold">
-          {done.trees} trees kept{done.plots > 0 ? `, ${done.plots} plots made` : ''}.
+          {t(
+            'report.trees-saved-plots-created',
+            '{plots, plural, =0 {{trees} trees saved.} one {{trees} trees saved, # plot created.} other {{trees} trees saved, # plots created.}}',
+            { trees: done.trees, plots: done.plots },
+          )}{' '}
         </p>
         <p className="flex flex-wrap gap-2">
           <a className="btn btn-main" href={`/results/${surveyId}`}>
-            See the sums
+            {t('report.open-results', 'Open results')}
           </a>
           <a className="btn" href={`/results/${surveyId}/checks`}>
-            Work list
+            {t('report.review-list', 'Review list')}
           </a>
         </p>
       </div>
@@ -104,7 +110,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       <div className="grid gap-1">
         <label htmlFor="file" className="font-semibold">
-          File of trees, as CSV
+          {t('report.tree-file-csv', 'Tree file (CSV)')}
         </label>
         <input
           id="file"
@@ -122,13 +128,19 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
           }}
         />
         <p id="file-hint" className="text-quiet">
-          One tree to a row, the first row names the columns: plot, tag, species, dbh or girth, height, and what else
-          there is. Nothing is kept until you have seen what it would bring.
+          {t(
+            'report.one-tree-per-row-the',
+            'One tree per row; the first row names the columns: plot, tag, species, dbh or girth, height and others. Nothing is saved until you have checked the preview.',
+          )}
         </p>
       </div>
       {share !== null && (
         <div className="grid gap-2" role="status">
-          <label htmlFor="share">{share < 1 ? 'Sending the file …' : 'Reading it …'}</label>
+          <label htmlFor="share">
+            {share < 1
+              ? t('report.sending-the-file', 'Sending the file…')
+              : t('report.reading-the-file', 'Reading the file…')}
+          </label>
           <progress id="share" className="h-4 w-full max-w-xl" max={1} {...(share < 1 ? { value: share } : {})} />
           <p>
             <button
@@ -140,7 +152,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
                 setShare(null);
               }}
             >
-              Stop
+              {t('report.stop', 'Stop')}
             </button>
           </p>
         </div>
@@ -149,7 +161,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
       {preview !== null && (
         <>
           <fieldset className="grid gap-3">
-            <legend className="mb-1 text-xl font-bold">Which column is what</legend>
+            <legend className="mb-1 text-xl font-bold">{t('report.columns', 'Columns')}</legend>
             <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
               {TREE_FIELD_IDS.map((field) => {
                 const own = preview.columns[field];
@@ -157,7 +169,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
                 return (
                   <div key={field} className="flex flex-wrap items-center gap-2">
                     <label htmlFor={`column-${field}`} className="w-44">
-                      {TREE_FIELDS[field].label}
+                      {say(TREE_FIELDS[field].label)}
                     </label>
                     <select
                       id={`column-${field}`}
@@ -167,16 +179,16 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
                         match(field, event.target.value);
                       }}
                     >
-                      <option value="">not in the file</option>
+                      <option value="">{t('report.not-in-the-file', 'not in the file')}</option>
                       {preview.heads.map((head, i) => (
                         <option key={i} value={i}>
-                          {head === '' ? `column ${i + 1}` : head}
+                          {head === '' ? t('report.column', 'column {i}', { i: i + 1 }) : head}
                         </option>
                       ))}
                     </select>
                     {units !== undefined && own !== undefined && (
                       <select
-                        aria-label={`Unit of the ${TREE_FIELDS[field].label}`}
+                        aria-label={t('report.unit-of-the', 'Unit of the {label}', { label: TREE_FIELDS[field].label })}
                         className="field w-20"
                         value={own.unit ?? ''}
                         onChange={(event) => {
@@ -193,7 +205,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
               })}
               <div className="flex flex-wrap items-center gap-2">
                 <label htmlFor="decimal" className="w-44">
-                  decimals stand behind
+                  {t('report.decimal-sign', 'Decimal sign')}
                 </label>
                 <select
                   id="decimal"
@@ -203,8 +215,8 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
                     choose({ decimal: event.target.value });
                   }}
                 >
-                  <option value=".">a point: 34.5</option>
-                  <option value=",">a comma: 34,5</option>
+                  <option value=".">{t('report.point-34-5', 'point: 34.5')}</option>
+                  <option value=",">{t('report.comma-34-5', 'comma: 34,5')}</option>
                 </select>
               </div>
             </div>
@@ -217,40 +229,49 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
                   choose({ makePlots: event.target.checked });
                 }}
               />
-              Make the plots that are not there yet, as this survey lays them out
+              {t('report.create-missing-plots-with-this', 'Create missing plots with this survey’s design')}
             </label>
           </fieldset>
-          {preview.problem !== null && <FieldError>{preview.problem}</FieldError>}
+          {preview.problem !== null && <FieldError>{say(preview.problem)}</FieldError>}
           <p role="status" className="text-lg">
-            <strong>{preview.rows}</strong> rows, <strong>{preview.trees}</strong> trees that can be kept
-            {preview.newPlots.length > 0 && `, ${preview.newPlots.length} plots that are not there yet`}
-            {preview.errorCount > 0 &&
-              `; ${preview.errorCount} things are wrong, and nothing is kept until they are right`}
-            .
+            {rich(
+              'report.rows-trees-ready-to-save',
+              '{rows} rows, {trees} trees ready to save{plots, plural, =0 {} one {, # new plot} other {, # new plots}}{errors, plural, =0 {.} one {; # error. Fix it to save the file.} other {; # errors. Fix them to save the file.}}',
+              {
+                rows: <strong>{preview.rows}</strong>,
+                trees: <strong>{preview.trees}</strong>,
+                plots: preview.newPlots.length,
+                errors: preview.errorCount,
+              },
+            )}{' '}
           </p>
           {preview.errors.length > 0 && (
             <section aria-labelledby="wrong" className="grid gap-2">
               <h2 id="wrong" className="text-xl font-bold">
-                Wrong in the file
+                {t('report.errors-in-the-file', 'Errors in the file')}
               </h2>
               <ul className="grid gap-1">
                 {preview.errors.map(({ row, column, message }, i) => (
                   <li key={i}>
-                    <strong>row {row}</strong>, {column}: {message}
+                    <strong>{t('report.row', 'row {row}', { row })}</strong>, {say(column)}: {say(message)}
                   </li>
                 ))}
               </ul>
               {preview.errorCount > preview.errors.length && (
-                <p>and {preview.errorCount - preview.errors.length} more.</p>
+                <p>
+                  {t('report.and-more', 'and {errorCount} more.', {
+                    errorCount: preview.errorCount - preview.errors.length,
+                  })}
+                </p>
               )}
             </section>
           )}
           <section aria-labelledby="sample" className="overflow-x-auto" tabIndex={0}>
             <h2 id="sample" className="text-xl font-bold">
-              The first rows
+              {t('report.first-rows', 'First rows')}
             </h2>
             <DataTable<readonly string[]>
-              caption="The first rows of the file"
+              caption={t('report.first-rows-of-the-file', 'First rows of the file')}
               isCaptionHidden
               rows={preview.sample}
               keyOf={(_row, i) => String(i)}
@@ -271,7 +292,7 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
                 if (file !== null) void go(file, choices, importId.current);
               }}
             >
-              Keep {preview.trees} trees
+              {t('report.save-trees', 'Save {trees} trees', { trees: preview.trees })}{' '}
             </button>
           </p>
         </>

@@ -1,11 +1,14 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { CURVE_MODELS, type CurveModelId, isCurveModelId, modelOf } from '@arbolito/core/height-curve';
 import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import type { Species } from '@arbolito/core/protocol';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { curvesOf, farTrees, type MeasuredTree } from '../height-curve/curve-state.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const CurveChart = lazy(() => import('../height-curve/CurveChart.tsx'));
+const CurveChart = onDemand(() => import('../height-curve/CurveChart.tsx'), 'h-96');
 
 export interface HeightCurvePageProps {
   readonly system: UnitSystem;
@@ -36,7 +39,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <label className="flex items-center gap-2">
-          trees of
+          {t('results.trees-of', 'trees of')}
           <select
             className="field !w-auto"
             value={code}
@@ -44,7 +47,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
               setCode(event.target.value);
             }}
           >
-            <option value={ALL}>all species ({trees.length})</option>
+            <option value={ALL}>{t('results.all-species', 'all species ({trees})', { trees: trees.length })}</option>
             {present.map((each) => (
               <option key={each.code} value={each.code}>
                 {each.name} ({trees.filter(({ speciesCode }) => speciesCode === each.code).length})
@@ -52,34 +55,43 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
             ))}
           </select>
         </label>
-        <p className="text-quiet">{withoutHeight} trees have a dbh and no height.</p>
+        <p className="text-quiet">
+          {t(
+            'results.trees-have-a-dbh-but',
+            '{withoutHeight, plural, one {# tree has a dbh but no height.} other {# trees have a dbh but no height.}}',
+            { withoutHeight },
+          )}
+        </p>
       </div>
       {shown === undefined ? (
-        <p className="card p-5 text-lg">{message}</p>
+        <p className="card p-5 text-lg">{say(message)}</p>
       ) : (
         <>
           <p aria-live="polite">
-            <strong className="figures text-3xl font-extrabold" data-testid="curve-error">
-              ± {printRounded(units.heightOf(shown.residualErrorM), 2)} {units.height}
-            </strong>{' '}
-            one tree about the curve of {CURVE_MODELS[shown.model].name}, from {shown.trees} trees
+            {rich(
+              'results.standard-error-of-one-tree',
+              '{residualErrorM} standard error of one tree about the curve of {name}, from {trees} trees',
+              {
+                residualErrorM: (
+                  <strong className="figures text-3xl font-extrabold" data-testid="curve-error">
+                    ± {printRounded(units.heightOf(shown.residualErrorM), 2)} {units.height}
+                  </strong>
+                ),
+                name: say(CURVE_MODELS[shown.model].name),
+                trees: shown.trees,
+              },
+            )}{' '}
           </p>
-          <Suspense
-            fallback={
-              <p role="status" className="h-96">
-                Drawing …
-              </p>
-            }
-          >
-            <CurveChart trees={own} curve={shown} units={units} />
-          </Suspense>
+          <CurveChart trees={own} curve={shown} units={units} />
           <p className="text-quiet">
-            Dashed: twice the standard error of one tree to either side. The curve ends with its thinnest and thickest
-            tree.
-            {doubtful > 0 && ` Diamonds: ${doubtful} trees whose readings are in doubt; the curve goes without them.`}
+            {t(
+              'results.dashed-two-standard-errors-of',
+              '{doubtful, plural, =0 {Dashed: two standard errors of one tree on either side. The curve covers the measured range of dbh.} one {Dashed: two standard errors of one tree on either side. The curve covers the measured range of dbh. Diamond: # tree with a doubtful reading, left out of the curve.} other {Dashed: two standard errors of one tree on either side. The curve covers the measured range of dbh. Diamonds: # trees with doubtful readings, left out of the curve.}}',
+              { doubtful },
+            )}
           </p>
           <DataTable
-            caption={<span className="text-xl font-bold">The models, the best first</span>}
+            caption={<span className="text-xl font-bold">{t('results.models-best-first', 'Models, best first')}</span>}
             rows={curves}
             keyOf={({ model }) => model}
             columns={[
@@ -90,9 +102,9 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
                   <label className="grid min-h-11 min-w-11 cursor-pointer place-content-center">
                     <input
                       type="radio"
-                      name="model"
+                      name={t('results.model', 'Model')}
                       className="size-5"
-                      aria-label={CURVE_MODELS[model].name}
+                      aria-label={say(CURVE_MODELS[model].name)}
                       checked={shown.model === model}
                       onChange={(event) => {
                         if (event.target.checked && isCurveModelId(model)) setAsked(model);
@@ -107,14 +119,14 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
                 kind: 'row-head',
                 cell: ({ model }) => (
                   <>
-                    {CURVE_MODELS[model].name}
+                    {say(CURVE_MODELS[model].name)}
                     <span className="block font-normal text-quiet">{modelOf(model, breastHeightM).formula}</span>
                   </>
                 ),
               },
               {
                 id: 'parameters',
-                head: 'parameters, in m and cm',
+                head: t('results.parameters-in-m-and-cm', 'Parameters, in m and cm'),
                 className: 'hidden md:table-cell',
                 cellClassName: 'figures',
                 cell: ({ model, parameters }) =>
@@ -124,22 +136,26 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
               },
               {
                 id: 'left',
-                head: 'left, m²',
+                head: t('results.residual-sum-of-squares-m', 'Residual sum of squares, m²'),
                 kind: 'number',
                 cell: ({ residualSum }) => printRounded(residualSum, 2),
               },
               {
                 id: 'aicc',
-                head: 'AICc',
+                head: t('results.aicc', 'AICc'),
                 kind: 'number',
-                cell: ({ aicc }) => (Number.isFinite(aicc) ? printRounded(aicc, 1) : 'too few'),
+                cell: ({ aicc }) =>
+                  Number.isFinite(aicc) ? printRounded(aicc, 1) : t('results.too-few-trees', 'too few trees'),
               },
             ]}
           />
           <Far trees={own} curve={shown} system={system} />
           <p className="text-quiet">
-            Least squares of the heights from several starts; chosen by the criterion of Akaike, corrected for few
-            trees. Source of this model: {CURVE_MODELS[shown.model].source}.
+            {t(
+              'results.least-squares-of-the-heights',
+              'Least squares of the heights from several starting values; the model with the lowest AICc (Akaike’s criterion corrected for small samples) is chosen. Source of this model: {source}.',
+              { source: CURVE_MODELS[shown.model].source },
+            )}{' '}
           </p>
         </>
       )}
@@ -161,20 +177,32 @@ function Far({
   return (
     <section aria-labelledby="far">
       <h2 id="far" className="text-xl font-bold">
-        Far from the curve
+        {t('results.far-from-the-curve', 'Far from the curve')}
       </h2>
       {far.length === 0 ? (
-        <p>No tree lies farther than two and a half standard errors from it.</p>
+        <p>{t('results.no-tree-is-more-than', 'No tree is more than 2.5 standard errors from the curve.')}</p>
       ) : (
         <ul className="grid gap-1">
           {far.map(({ treeId, plotLabel, tag, heightM, expectedM, errorsOff }) => (
             <li key={treeId}>
-              <a className="inline-flex min-h-11 items-center underline" href={`/measure/${treeId}`}>
-                plot {plotLabel} · tree {tag}
-              </a>{' '}
-              {printRounded(units.heightOf(heightM), 1)} {units.height}, the curve says{' '}
-              {printRounded(units.heightOf(expectedM), 1)} {units.height}: {printRounded(Math.abs(errorsOff), 1)}{' '}
-              standard errors {errorsOff > 0 ? 'above' : 'below'}
+              {rich(
+                'results.plot-tree-curve-standard-errors',
+                '{side, select, above {<link>plot {plotLabel} · tree {tag}</link> {heightM} {height}, curve {expectedM} {height}: {errorsOff} standard errors above} other {<link>plot {plotLabel} · tree {tag}</link> {heightM} {height}, curve {expectedM} {height}: {errorsOff} standard errors below}}',
+                {
+                  side: errorsOff > 0 ? 'above' : 'below',
+                  link: (chunks) => (
+                    <a className="inline-flex min-h-11 items-center underline" href={`/measure/${treeId}`}>
+                      {chunks}
+                    </a>
+                  ),
+                  plotLabel,
+                  tag,
+                  heightM: printRounded(units.heightOf(heightM), 1),
+                  height: units.height,
+                  expectedM: printRounded(units.heightOf(expectedM), 1),
+                  errorsOff: printRounded(Math.abs(errorsOff), 1),
+                },
+              )}
             </li>
           ))}
         </ul>

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { felledBeeches } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
 import { printRounded } from '@arbolito/core/units';
@@ -10,19 +10,30 @@ import { KeepFor, type KeepingSurvey } from '../prices/KeepFor.tsx';
 import { LinesField } from '../../../ui/forms/LinesField.tsx';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { readStems } from '../local-table/read-stems.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const ResidualChart = lazy(() => import('../local-table/ResidualChart.tsx'));
+const ResidualChart = onDemand(() => import('../local-table/ResidualChart.tsx'), 'h-80');
 
 const FORMS: Readonly<
-  Record<LocalForm, { readonly name: string; readonly written: string; readonly of: readonly string[] }>
+  Record<LocalForm, { readonly name: Text; readonly written: string; readonly of: readonly string[] }>
 > = {
-  'combined-variable': { name: 'V = a + b D² H, weighted', written: 'a + b D² H', of: ['a', 'b'] },
-  'schumacher-hall': { name: 'V = a Dᵇ Hᶜ, by logarithms', written: 'a Dᵇ Hᶜ', of: ['ln a', 'b', 'c'] },
+  'combined-variable': {
+    name: message('results.v-a-b-d-h', 'V = a + b D² H, weighted'),
+    written: 'a + b D² H',
+    of: ['a', 'b'],
+  },
+  'schumacher-hall': {
+    name: message('results.v-a-d-h-log', 'V = a Dᵇ Hᶜ, log-linear'),
+    written: 'a Dᵇ Hᶜ',
+    of: ['ln a', 'b', 'c'],
+  },
 };
 
 const SPECS = {
-  dbh: { label: 'dbh', unit: 'cm', low: 1, high: 300 },
-  height: { label: 'height', unit: 'm', low: 1.5, high: 120 },
+  dbh: { label: message('results.dbh-2', 'dbh'), unit: 'cm', low: 1, high: 300 },
+  height: { label: message('results.height', 'height'), unit: 'm', low: 1.5, high: 120 },
 } as const satisfies Record<string, QuantitySpec>;
 
 const SEED = 2026;
@@ -43,7 +54,11 @@ function Coefficients({ table, form }: { readonly table: LocalTable; readonly fo
   return (
     <div className="grid gap-2">
       <DataTable
-        caption={<span className="text-xl font-bold">V = {FORMS[form].written}, in m³, cm and m</span>}
+        caption={
+          <span className="text-xl font-bold">
+            {t('results.v-in-m-cm-and', 'V = {written}, in m³, cm and m', { written: FORMS[form].written })}
+          </span>
+        }
         rows={FORMS[form].of}
         keyOf={(name) => name}
         columns={[
@@ -51,16 +66,22 @@ function Coefficients({ table, form }: { readonly table: LocalTable; readonly fo
           { id: 'value', head: 'value', kind: 'number', cell: (_name, j) => short(fit.coefficients[j] ?? 0) },
           {
             id: 'interval',
-            head: '95 % interval',
+            head: t('results.95-interval', '95 % interval'),
             kind: 'number',
             cell: (_name, j) => `${short(fit.intervals[j]?.[0] ?? 0)} to ${short(fit.intervals[j]?.[1] ?? 0)}`,
           },
         ]}
       />
       <p>
-        From {residuals.length} stems; one tree lies ± {printRounded(treeErrorShare * 100, 1)} % from the table.{' '}
-        {biasCorrection !== 1 &&
-          `Volumes are raised by ${printRounded((biasCorrection - 1) * 100, 2)} %, for the mean of logarithms is not that of volumes (Baskerville 1972).`}
+        {t(
+          'results.from-stems-standard-error-of-one',
+          '{bias, select, none {From {residuals} stems; standard error of one tree ± {treeErrorShare} %.} other {From {residuals} stems; standard error of one tree ± {treeErrorShare} %. Volumes are raised by {bias} % to correct the bias of the logarithms (Baskerville 1972).}}',
+          {
+            residuals: residuals.length,
+            treeErrorShare: printRounded(treeErrorShare * 100, 1),
+            bias: biasCorrection === 1 ? 'none' : printRounded((biasCorrection - 1) * 100, 2),
+          },
+        )}
       </p>
     </div>
   );
@@ -73,7 +94,7 @@ function OneTree({ table }: { readonly table: LocalTable }) {
   return (
     <section aria-labelledby="one-tree" className="card grid gap-3 p-5">
       <h2 id="one-tree" className="text-xl font-bold">
-        One tree by this table
+        {t('results.one-tree-by-this-table', 'One tree by this table')}
       </h2>
       <div className="grid gap-2 sm:grid-cols-2">
         {(['dbh', 'height'] as const).map((key) => (
@@ -97,13 +118,13 @@ function OneTree({ table }: { readonly table: LocalTable }) {
                 {printRounded(outcome.value.volumeM3 * table.treeErrorShare, 3)} m³
               </p>
               {outcome.value.doubts.map((doubt) => (
-                <p key={doubt} className="font-semibold text-paint-ink">
-                  {doubt}
+                <p key={say(doubt)} className="font-semibold text-paint-ink">
+                  {say(doubt)}
                 </p>
               ))}
             </>
           ) : (
-            <p className="text-paint-ink">{outcome.message}</p>
+            <p className="text-paint-ink">{say(outcome.message)}</p>
           )}
         </div>
       )}
@@ -120,10 +141,10 @@ export function LocalTablePage({ survey }: { readonly survey: KeepingSurvey | nu
   const outcome = useMemo(() => fitLocalTable(read.stems, form, species), [read, form, species]);
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[22rem_minmax(0,1fr)] md:p-6">
-      <section aria-label="The stems" className="grid gap-3">
+      <section aria-label={t('results.stems', 'Stems')} className="grid gap-3">
         <LinesField
-          name="Felled stems, one to a line"
-          of="dbh in cm, height in m, volume in m³"
+          name={t('results.felled-stems-one-per-line', 'Felled stems, one per line')}
+          of={t('results.dbh-in-cm-height-in', 'dbh in cm, height in m, volume in m³')}
           example={'32.4 24.1 0.98\n28.5 22.0 0.71'}
           text={text}
           problems={read.problems}
@@ -136,10 +157,10 @@ export function LocalTablePage({ survey }: { readonly survey: KeepingSurvey | nu
             setText(demoLines());
           }}
         >
-          Take thirty beeches of Monte Valdeliro
+          {t('results.load-thirty-beeches-of-monte', 'Load thirty beeches of Monte Valdeliro')}
         </button>
         <label className="grid gap-1">
-          <span className="font-semibold">Equation</span>
+          <span className="font-semibold">{t('results.equation', 'Equation')}</span>
           <select
             className="field"
             value={form}
@@ -149,13 +170,13 @@ export function LocalTablePage({ survey }: { readonly survey: KeepingSurvey | nu
           >
             {Object.entries(FORMS).map(([id, { name }]) => (
               <option key={id} value={id}>
-                {name}
+                {say(name)}
               </option>
             ))}
           </select>
         </label>
         <label className="grid gap-1">
-          <span className="font-semibold">Species</span>
+          <span className="font-semibold">{t('results.species', 'Species')}</span>
           <input
             className="field"
             maxLength={40}
@@ -166,19 +187,11 @@ export function LocalTablePage({ survey }: { readonly survey: KeepingSurvey | nu
           />
         </label>
       </section>
-      <section aria-label="The table" className="grid min-w-0 gap-5">
+      <section aria-label={t('results.volume-table', 'Volume table')} className="grid min-w-0 gap-5">
         {outcome.ok ? (
           <>
             <Coefficients table={outcome.table} form={form} />
-            <Suspense
-              fallback={
-                <p role="status" className="h-80">
-                  Drawing …
-                </p>
-              }
-            >
-              <ResidualChart table={outcome.table} />
-            </Suspense>
+            <ResidualChart table={outcome.table} />
             <OneTree table={outcome.table} />
             {survey !== null && (
               <KeepFor
@@ -189,7 +202,7 @@ export function LocalTablePage({ survey }: { readonly survey: KeepingSurvey | nu
                   equation: {
                     ...outcome.table.equation,
                     id: `local-${code}`,
-                    name: `Local table, ${name}`,
+                    name: t('results.local-volume-table', 'Local volume table, {name}', { name }),
                     species: name,
                   },
                   errorShare: outcome.table.treeErrorShare,
@@ -199,7 +212,7 @@ export function LocalTablePage({ survey }: { readonly survey: KeepingSurvey | nu
             <p className="text-quiet">{outcome.table.equation.source}.</p>
           </>
         ) : (
-          <p className="card p-5 text-lg">{outcome.message}</p>
+          <p className="card p-5 text-lg">{say(outcome.message)}</p>
         )}
       </section>
     </div>

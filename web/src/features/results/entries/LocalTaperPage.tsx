@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { felledPineSections } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
 import { printRounded } from '@arbolito/core/units';
@@ -6,8 +6,11 @@ import { USUAL_VOLUME_ERROR_SHARE } from '@arbolito/core/protocol';
 import { KeepFor, type KeepingSurvey } from '../prices/KeepFor.tsx';
 import { LinesField } from '../../../ui/forms/LinesField.tsx';
 import { type FitId, FITS, fitTaper, isFitId, readSectionLines } from '../local-taper/taper-fits.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const TaperChart = lazy(() => import('../local-taper/TaperChart.tsx'));
+const TaperChart = onDemand(() => import('../local-taper/TaperChart.tsx'), 'h-96');
 
 const SEED = 2026;
 const DEMO_STEMS = 40;
@@ -28,10 +31,13 @@ export function LocalTaperPage({ survey }: { readonly survey: KeepingSurvey | nu
   const fit = useMemo(() => fitTaper(id, read.sections), [id, read]);
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[22rem_minmax(0,1fr)] md:p-6">
-      <section aria-label="The sections" className="grid gap-3">
+      <section aria-label={t('results.sections', 'Sections')} className="grid gap-3">
         <LinesField
-          name="Sections, one to a line"
-          of="dbh in cm, total height in m, height of the section in m, its diameter in cm"
+          name={t('results.sections-one-per-line', 'Sections, one per line')}
+          of={t(
+            'results.dbh-in-cm-total-height',
+            'dbh in cm, total height in m, height of the section in m, its diameter in cm',
+          )}
           example={'32.4 24.1 0.3 38.2\n32.4 24.1 6.0 27.9'}
           text={text}
           problems={read.problems}
@@ -44,10 +50,10 @@ export function LocalTaperPage({ survey }: { readonly survey: KeepingSurvey | nu
             setText(demoLines());
           }}
         >
-          Take forty pines of Monte Valdeliro
+          {t('results.load-forty-pines-of-monte', 'Load forty pines of Monte Valdeliro')}
         </button>
         <label className="grid gap-1">
-          <span className="font-semibold">Model</span>
+          <span className="font-semibold">{t('results.model', 'Model')}</span>
           <select
             className="field"
             value={id}
@@ -57,30 +63,31 @@ export function LocalTaperPage({ survey }: { readonly survey: KeepingSurvey | nu
           >
             {Object.entries(FITS).map(([each, name]) => (
               <option key={each} value={each}>
-                {name}
+                {say(name)}
               </option>
             ))}
           </select>
         </label>
       </section>
-      <section aria-label="The taper" className="grid min-w-0 gap-5">
+      <section aria-label={t('results.taper', 'Taper')} className="grid min-w-0 gap-5">
         {fit.ok ? (
           <>
             <p aria-live="polite">
-              <strong className="figures text-3xl font-extrabold" data-testid="taper-rest">
-                ± {printRounded(fit.rootMeanSquareCm, 2)} cm
-              </strong>{' '}
-              root of the mean square of what is left, from {fit.sections} sections
+              {rich(
+                'results.cm-root-mean-square-error',
+                '<strong>± {rootMeanSquareCm} cm</strong> root mean square error, from {sections} sections',
+                {
+                  rootMeanSquareCm: printRounded(fit.rootMeanSquareCm, 2),
+                  strong: (chunks) => (
+                    <strong className="figures text-3xl font-extrabold" data-testid="taper-rest">
+                      {chunks}
+                    </strong>
+                  ),
+                  sections: fit.sections,
+                },
+              )}{' '}
             </p>
-            <Suspense
-              fallback={
-                <p role="status" className="h-96">
-                  Drawing …
-                </p>
-              }
-            >
-              <TaperChart sections={read.sections} shareAt={fit.shareAt} />
-            </Suspense>
+            <TaperChart sections={read.sections} shareAt={fit.shareAt} />
             <dl className="flex flex-wrap gap-x-6 gap-y-1">
               {fit.coefficients.map(([name, value]) => (
                 <div key={name} className="flex gap-2">
@@ -98,7 +105,7 @@ export function LocalTaperPage({ survey }: { readonly survey: KeepingSurvey | nu
             )}
           </>
         ) : (
-          <p className="card p-5 text-lg">{fit.message}</p>
+          <p className="card p-5 text-lg">{say(fit.message)}</p>
         )}
       </section>
     </div>

@@ -7,20 +7,26 @@ import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
 import { LogDrawing } from '../one-log/LogDrawing.tsx';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { bestKnown, cubicRows, type LogKey, logProblems, ruleRows, type TapedLog } from '../one-log/log-state.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { message } from '@arbolito/core/message';
 
 const KEYS: readonly LogKey[] = ['length', 'butt', 'third', 'middle', 'top'];
 const OPTIONAL: ReadonlySet<LogKey> = new Set<LogKey>(['butt', 'third', 'middle']);
 const START: Readonly<Record<LogKey, string>> = { length: '4.9', butt: '41', third: '', middle: '38', top: '35.6' };
-const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
+const SYSTEMS = {
+  metric: message('results.cm-and-m', 'cm and m'),
+  imperial: message('results.in-and-ft', 'in and ft'),
+} as const;
 
 const specsOf = ({ length, diameter }: WoodUnits): Readonly<Record<LogKey, QuantitySpec>> => {
   const of = (label: string): QuantitySpec => ({ label, unit: diameter, low: 1, high: diameter === 'cm' ? 250 : 100 });
   return {
-    length: { label: 'length', unit: length, low: 0.5, high: length === 'm' ? 30 : 100 },
+    length: { label: t('results.length', 'length'), unit: length, low: 0.5, high: length === 'm' ? 30 : 100 },
     butt: of('butt'),
-    third: of('a third up from the butt'),
+    third: of(t('results.a-third-of-the-length', 'a third of the length from the butt')),
     middle: of('middle'),
-    top: of('top, the small end'),
+    top: of(t('results.top-small-end', 'top (small end)')),
   };
 };
 
@@ -87,8 +93,8 @@ export function OneLogPage() {
   };
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
-      <section aria-label="The log" className="grid gap-3">
-        <div className="flex gap-2" role="group" aria-label="Units">
+      <section aria-label={t('results.log', 'Log')} className="grid gap-3">
+        <div className="flex gap-2" role="group" aria-label={t('results.units', 'Units')}>
           {(Object.keys(SYSTEMS) as UnitSystem[]).map((each) => (
             <button
               key={each}
@@ -99,7 +105,7 @@ export function OneLogPage() {
                 if (each !== system) changeUnits(each);
               }}
             >
-              {SYSTEMS[each]}
+              {say(SYSTEMS[each])}
             </button>
           ))}
         </div>
@@ -116,16 +122,18 @@ export function OneLogPage() {
           />
         ))}
         <p className="text-quiet">
-          Diameters under bark. Boards need the length and the top; leave out what was not taped, and the ways that ask
-          for it are left out too.
+          {t(
+            'results.diameters-under-bark-board-feet',
+            'Diameters under bark. Board feet need the length and the top diameter. Leave a diameter empty if it was not measured: rules that need it are left out.',
+          )}
         </p>
       </section>
-      <section aria-label="What it holds" className="grid min-w-0 gap-6">
+      <section aria-label={t('results.contents', 'Contents')} className="grid min-w-0 gap-6">
         {isSound ? (
           <Holds log={log} units={units} />
         ) : (
           <p className="card p-5 text-lg">
-            {Object.values(problems)[0] ?? 'One of the figures cannot be read yet: see its field.'}
+            {Object.values(problems)[0] ?? t('results.fix-the-marked-field-first', 'Fix the marked field first.')}
           </p>
         )}
       </section>
@@ -144,7 +152,11 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
     <>
       <LogDrawing log={log} units={units} />
       <DataTable
-        caption={<span className="text-xl font-bold">Board feet, from top and length</span>}
+        caption={
+          <span className="text-xl font-bold">
+            {t('results.board-feet-from-top-diameter', 'Board feet, from top diameter and length')}
+          </span>
+        }
         rows={rules}
         keyOf={({ id }) => id}
         rowProps={({ id }) => ({ 'data-testid': `rule-${id}` })}
@@ -155,30 +167,28 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
             kind: 'row-head',
             cell: ({ name, doubt }) => (
               <>
-                {name}
-                {doubt !== null && (
-                  <span className="block font-normal text-paint-ink">{doubt.replace(`${name}: `, '')}</span>
-                )}
+                {say(name)}
+                {doubt !== null && <span className="block font-normal text-paint-ink">{say(doubt)}</span>}
               </>
             ),
           },
           {
             id: 'scaled',
-            head: 'as scaled',
+            head: t('results.by-rule', 'by rule'),
             kind: 'number',
             cellClassName: 'text-lg font-bold',
             cell: ({ scaled }) => printRounded(scaled, 0),
           },
           {
             id: 'formula',
-            head: 'by its formula',
+            head: t('results.by-formula', 'by formula'),
             kind: 'number',
             cell: ({ boardFeet }) => printRounded(boardFeet, 2),
           },
         ]}
       />
       <DataTable
-        caption={<span className="text-xl font-bold">Cubic content</span>}
+        caption={<span className="text-xl font-bold">{t('results.cubic-volume', 'Cubic volume')}</span>}
         rows={cubic}
         keyOf={({ name }) => name}
         columns={[
@@ -188,23 +198,34 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
             id: 'volume',
             head: units.volume,
             kind: 'number',
-            cell: ({ volumeM3 }) => (volumeM3 === null ? 'not taped' : units.printVolume(volumeM3)),
+            cell: ({ volumeM3 }) =>
+              volumeM3 === null ? t('results.not-measured', 'not measured') : units.printVolume(volumeM3),
           },
         ]}
       />
       {known !== null && (
         <p className="text-lg">
-          Stacked with others of its kind, after {known.name}: {printRounded(cords(tight), 3)} to{' '}
-          {printRounded(cords(loose), 3)} cords, {printRounded(cords(tight) * STERES_PER_CORD, 2)} to{' '}
-          {printRounded(cords(loose) * STERES_PER_CORD, 2)} steres.{' '}
-          <span className="text-quiet">
-            A cord of 128 ft³ holds {loose} to {tight} ft³ of wood, by bark, length and how it is stacked.
-          </span>
+          {rich(
+            'results.stacked-with-similar-logs-after',
+            'Stacked with similar logs, after {name}: {tight} to {loose} cords, {tight2} to {loose2} steres. <span>A cord of 128 ft³ contains {loose3} to {tight3} ft³ of wood, depending on bark, length and stacking.</span>',
+            {
+              name: known.name,
+              tight: printRounded(cords(tight), 3),
+              loose: printRounded(cords(loose), 3),
+              tight2: printRounded(cords(tight) * STERES_PER_CORD, 2),
+              loose2: printRounded(cords(loose) * STERES_PER_CORD, 2),
+              loose3: loose,
+              tight3: tight,
+              span: (chunks) => <span className="text-quiet">{chunks}</span>,
+            },
+          )}
         </p>
       )}
       <p className="text-quiet">
-        Rules after Freese 1974, A collection of log rules; cubic ways after Prodan 1965, Holzmesslehre. A scale is an
-        estimate of what can be sawn, not what a mill will pay.
+        {t(
+          'results.log-rules-after-freese-1974',
+          'Log rules after Freese 1974, A collection of log rules; cubic formulas after Prodan 1965, Holzmesslehre. A scale estimates what can be sawn, not what a mill pays.',
+        )}
       </p>
     </>
   );

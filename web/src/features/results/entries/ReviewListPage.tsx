@@ -9,6 +9,8 @@ import { useAction } from '../../../ui/feedback/use-action.ts';
 import { TextField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 export interface WorkListPageProps {
   readonly surveyId: string;
@@ -16,7 +18,10 @@ export interface WorkListPageProps {
   readonly list: Pick<WorkListView, 'open' | 'cleared' | 'trees'>;
 }
 
-const NAMES: Readonly<Record<WorkPoint['check'], string>> = { tree: 'readings of one tree', ...CHECKS };
+const NAMES: Readonly<Record<WorkPoint['check'], Text>> = {
+  tree: message('results.readings-of-one-tree', 'readings of one tree'),
+  ...CHECKS,
+};
 /** In the order in which they are walked: what can change a figure first. */
 const ORDER: readonly WorkPoint['check'][] = [
   'tree',
@@ -33,7 +38,9 @@ const ORDER: readonly WorkPoint['check'][] = [
 const AT_ONCE = 60;
 
 const where = ({ plotLabel, tag }: WorkPoint): string =>
-  plotLabel === null ? 'the whole survey' : `plot ${plotLabel}${tag === null ? '' : ` · tree ${tag}`}`;
+  plotLabel === null
+    ? t('results.the-whole-survey', 'the whole survey')
+    : `plot ${plotLabel}${tag === null ? '' : t('results.tree', ' · tree {tag}', { tag })}`;
 
 const hrefOf = ({ treeId, plotId }: WorkPoint): string | null =>
   treeId !== null ? `/measure/${treeId}` : plotId !== null ? `/tally/${plotId}` : null;
@@ -43,7 +50,10 @@ function ReasonForm({ id, onReason }: { readonly id: string; readonly onReason: 
   const entry = useEntryForm<{ readonly reason: string }>({
     defaultValues: { reason: '' },
     check: ({ reason }) => ({
-      reason: reason.trim() === '' ? 'Say why it may stay, such as “measured again, it is right”.' : null,
+      reason:
+        reason.trim() === ''
+          ? t('results.enter-a-reason-such-as', 'Enter a reason, such as “measured again, correct”.')
+          : null,
     }),
     send: async ({ reason }) => {
       await onReason(reason.trim());
@@ -54,17 +64,17 @@ function ReasonForm({ id, onReason }: { readonly id: string; readonly onReason: 
     <form className="grid gap-2" noValidate onSubmit={entry.onSubmit}>
       <TextField
         id={id}
-        label="Why it may stay as it is"
+        label={t('results.reason', 'Reason')}
         autoFocus
         maxLength={300}
-        placeholder="measured again, it is right"
+        placeholder={t('results.measured-again-correct', 'measured again, correct')}
         error={entry.errorOf('reason')}
         {...entry.form.register('reason')}
       />
       <p>
         <SubmitButton isMain isSending={entry.isSending}>
           <Check aria-hidden="true" size={18} className="mr-1 inline" />
-          Clear
+          {t('results.mark-as-checked', 'Mark as checked')}
         </SubmitButton>
       </p>
     </form>
@@ -85,20 +95,20 @@ function Point({ point, open, onOpen, onDecide }: PointProps) {
     <li className="card grid gap-2 p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <strong>{where(point)}</strong>
-        <span className="text-quiet">{NAMES[point.check]}</span>
+        <span className="text-quiet">{say(NAMES[point.check])}</span>
       </div>
       <p>
-        <span className="font-semibold">{point.title}.</span> {point.message}
+        <span className="font-semibold">{say(point.title)}.</span> {say(point.message)}
       </p>
       <div className="flex flex-wrap items-center gap-2">
         {href !== null && (
           <a className="btn" href={href}>
-            {point.treeId === null ? 'Open the plot' : 'Open the tree'}
+            {point.treeId === null ? t('results.open-plot', 'Open plot') : t('results.open-tree', 'Open tree')}
           </a>
         )}
         {!open && (
           <button type="button" className="btn" onClick={onOpen}>
-            It may stay …
+            {t('results.mark-as-checked-2', 'Mark as checked…')}
           </button>
         )}
       </div>
@@ -126,7 +136,9 @@ export function ReviewListPage({ surveyId, crew, list }: WorkListPageProps) {
       };
       setList(await callUntilAnswered<WorkListView>(`/api/surveys/${surveyId}/checks`, body, onWait));
       setAt(null);
-      return isCleared ? `Cleared: ${where(point)}.` : `Back on the list: ${where(point)}.`;
+      return isCleared
+        ? t('results.marked-as-checked', 'Marked as checked: {point}.', { point: where(point) })
+        : t('results.back-on-the-review-list', 'Back on the review list: {point}.', { point: where(point) });
     });
   const sorted = [...open].sort((a, b) => ORDER.indexOf(a.check) - ORDER.indexOf(b.check));
   return (
@@ -135,8 +147,12 @@ export function ReviewListPage({ surveyId, crew, list }: WorkListPageProps) {
       <p role="status" className="min-h-7 text-lg">
         {said ??
           (open.length === 0
-            ? `Nothing is left to look at among ${trees} trees.`
-            : `${open.length} left to look at among ${trees} trees.`)}
+            ? t('results.nothing-to-review-in-trees', 'Nothing to review in {trees} trees.', { trees })
+            : t(
+                'results.findings-to-review-in-trees',
+                '{open, plural, one {# finding to review in {trees} trees.} other {# findings to review in {trees} trees.}}',
+                { open: open.length, trees },
+              ))}
       </p>
       <ol className="grid gap-3">
         {sorted.slice(0, shown).map((point) => (
@@ -159,13 +175,16 @@ export function ReviewListPage({ surveyId, crew, list }: WorkListPageProps) {
             setShown(shown + AT_ONCE);
           }}
         >
-          Show {Math.min(AT_ONCE, sorted.length - shown)} more of {sorted.length - shown}
+          {t('results.show-more-of', 'Show {atOnce} more of {sorted}', {
+            atOnce: Math.min(AT_ONCE, sorted.length - shown),
+            sorted: sorted.length - shown,
+          })}
         </button>
       )}
       {cleared.length > 0 && (
         <section aria-labelledby="cleared" className="grid gap-2">
           <h2 id="cleared" className="text-xl font-bold">
-            Cleared
+            {t('results.checked', 'Checked')}
           </h2>
           <ul className="grid gap-2">
             {cleared.map((point) => (
@@ -174,11 +193,12 @@ export function ReviewListPage({ surveyId, crew, list }: WorkListPageProps) {
                 className="flex flex-wrap items-center justify-between gap-3 border-t border-line pt-1"
               >
                 <span>
-                  <strong>{where(point)}</strong>: {point.title}. {point.decision?.observer}: {point.decision?.reason}
+                  <strong>{where(point)}</strong>: {say(point.title)}. {point.decision?.observer}:{' '}
+                  {point.decision?.reason}
                 </span>
                 <button type="button" className="btn" onClick={() => void decide(point, false, '')}>
                   <Undo2 aria-hidden="true" size={18} className="mr-1 inline" />
-                  Put it back
+                  {t('results.move-back-to-review-list', 'Move back to review list')}
                 </button>
               </li>
             ))}

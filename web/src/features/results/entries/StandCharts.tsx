@@ -5,6 +5,7 @@ import { SVGRenderer } from 'echarts/renderers';
 import type { ChartLook } from '../../../charts/look.ts';
 import { type StandChart, standOption } from '../../../charts/stand.ts';
 import { useChart } from '../../../ui/use-chart.ts';
+import { t } from '../../../messages/text.ts';
 
 use([BarChart, LineChart, ScatterChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
 
@@ -22,7 +23,7 @@ export function StandChartView({ chart, label }: StandChartViewProps) {
       ref={element}
       className={chart.kind === 'map' ? 'aspect-square w-full max-w-xl' : 'h-80 w-full'}
       role="img"
-      aria-label={`${label}; the figures stand in the table`}
+      aria-label={t('results.the-table-holds-the-same', '{label}; the table holds the same values', { label })}
     />
   );
 }

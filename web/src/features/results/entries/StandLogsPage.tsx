@@ -14,6 +14,9 @@ import { usePrices } from '../prices/use-prices.ts';
 import { WOOD_UNITS } from '../prices/wood-units.ts';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { useStandLogs } from '../stand-logs/use-stand-logs.ts';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
+import { rich } from '../../../messages/rich.ts';
 
 export interface StandLogsPageProps {
   readonly surveyId: string;
@@ -39,10 +42,12 @@ export function StandLogsPage({ surveyId, name, system, wood }: StandLogsPagePro
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-8">
       <div className="grid gap-2">
-        <h1 className="text-3xl font-bold">The logs of {name}</h1>
+        <h1 className="text-3xl font-bold">{t('results.logs-of', 'Logs of {name}', { name })}</h1>
         <p className="max-w-prose">
-          Every tree is cut as is worth most by the price list below, from the stump to the smallest top, by the taper
-          of its species. Nothing is put on the record.
+          {t(
+            'results.each-tree-is-cut-for',
+            'Each tree is cut for the highest value by the price list below, from the stump to the smallest top diameter, with the taper of its species. Nothing is saved.',
+          )}
         </p>
       </div>
       {trouble !== null && <Alert>{trouble}</Alert>}
@@ -55,27 +60,37 @@ export function StandLogsPage({ surveyId, name, system, wood }: StandLogsPagePro
             void run(cutAll);
           }}
         >
-          {state.kind === 'done' ? 'Cut them anew' : 'Cut all trees'}
+          {state.kind === 'done'
+            ? t('results.calculate-again', 'Calculate again')
+            : t('results.calculate-logs', 'Calculate logs')}
         </button>
-        {isLoading && <span role="status">Fetching the stems …</span>}
+        {isLoading && <span role="status">{t('results.loading-stems', 'Loading stems…')}</span>}
         {state.kind === 'running' && (
           <>
             <progress
               className="h-4 w-56 accent-lichen"
               max={Math.max(1, state.of)}
               value={state.done}
-              aria-label="Trees cut"
+              aria-label={t('results.trees-calculated', 'Trees calculated')}
             />
             <span className="figures" role="status">
-              {state.done} of {state.of} trees
+              {t('results.of-trees', '{done} of {of} trees', { done: state.done, of: state.of })}{' '}
             </span>
             <button type="button" className="btn" onClick={cancel}>
-              Stop
+              {t('results.stop', 'Stop')}
             </button>
           </>
         )}
-        {!isSound && <span className="text-paint-ink">The price list wants mending first: see there.</span>}
-        {state.kind === 'failed' && <FieldError>The work broke off. Start it again.</FieldError>}
+        {!isSound && (
+          <span className="text-paint-ink">
+            {t('results.fix-the-errors-in-the', 'Fix the errors in the price list first.')}
+          </span>
+        )}
+        {state.kind === 'failed' && (
+          <FieldError>
+            {t('results.the-calculation-stopped-start-it', 'The calculation stopped. Start it again.')}
+          </FieldError>
+        )}
       </div>
       {areExamples && <ExamplePrices />}
       {state.kind === 'done' && stand !== null && (
@@ -83,10 +98,17 @@ export function StandLogsPage({ surveyId, name, system, wood }: StandLogsPagePro
       )}
       <PriceListEditor list={prices} units={units} onChange={change} />
       <p className="text-quiet">
-        What is changed here is for this page alone.{' '}
-        <a className="underline" href={`/surveys/${surveyId}/wood`}>
-          Volumes and prices of the survey
-        </a>
+        {rich(
+          'results.changes-here-apply-to-this',
+          'Changes here apply to this page only. <link>Volumes and prices of the survey</link>',
+          {
+            link: (chunks) => (
+              <a className="underline" href={`/surveys/${surveyId}/wood`}>
+                {chunks}
+              </a>
+            ),
+          },
+        )}
       </p>
     </div>
   );
@@ -99,37 +121,57 @@ interface ResultProps {
   readonly system: UnitSystem;
 }
 
+interface Figure {
+  readonly words: string;
+  readonly value: string;
+  readonly error: Text;
+  readonly testId?: string;
+}
+
 function Result({ logs, stand, currency, system }: ResultProps) {
   const units = STAND_UNITS[system];
   // Money and board feet are counted like stems: by the area alone.
   const money = (perHa: PerHa) => printMean(perHa, units.stems, 0);
   const small = (perHa: PerHa, to: (value: number) => number, decimals: number) => {
     const { value, error } = printMean(perHa, to, decimals);
-    return `${value}${perHa.standardError === null ? '' : ` ${error}`}`;
+    return `${value}${perHa.standardError === null ? '' : ` ${say(error)}`}`;
   };
   const net = money(logs.net);
   return (
     <section aria-labelledby="result" className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <h2 id="result" className="text-2xl font-bold">
-        Per {units.area}, from {stand.plots} plots
+        {t('results.per-from-plots', 'Per {area}, from {plots} plots', { area: units.area, plots: stand.plots })}{' '}
       </h2>
       <dl className="grid grid-cols-2 gap-x-6 gap-y-4 md:grid-cols-4">
         {[
-          { words: `worth after costs, ${currency} / ${units.area}`, ...net },
-          { words: `before costs, ${currency} / ${units.area}`, ...money(logs.gross) },
-          { words: `costs, ${currency} / ${units.area}`, ...money(logs.costs) },
-          { words: `wood in logs, ${units.volume} / ${units.area}`, ...printMean(logs.volumeM3, units.volumePer, 1) },
-        ].map(({ words, value, error }) => (
+          {
+            words: t('results.net-value', 'Net value, {currency}/{area}', { currency, area: units.area }),
+            testId: 'stand-net',
+            ...net,
+          },
+          {
+            words: t('results.gross-value', 'Gross value, {currency}/{area}', { currency, area: units.area }),
+            ...money(logs.gross),
+          },
+          {
+            words: t('results.costs', 'Costs, {currency}/{area}', { currency, area: units.area }),
+            ...money(logs.costs),
+          },
+          {
+            words: t('results.volume-in-logs', 'Volume in logs, {volume}/{area}', {
+              volume: units.volume,
+              area: units.area,
+            }),
+            ...printMean(logs.volumeM3, units.volumePer, 1),
+          },
+        ].map(({ words, value, error, testId }: Figure) => (
           <div key={words} className="flex flex-col-reverse border-t-2 border-ink pt-1">
             <dt className="text-quiet">{words}</dt>
             <dd>
-              <span
-                className="figures text-3xl font-extrabold"
-                data-testid={words.startsWith('worth') ? 'stand-net' : undefined}
-              >
+              <span className="figures text-3xl font-extrabold" data-testid={testId}>
                 {value}
               </span>{' '}
-              <span className="figures text-sky">{error}</span>
+              <span className="figures text-sky">{say(error)}</span>
             </dd>
           </div>
         ))}
@@ -137,7 +179,7 @@ function Result({ logs, stand, currency, system }: ResultProps) {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-2">
         <DataTable
           className="self-start"
-          caption={<span className="text-lg font-bold">By product</span>}
+          caption={<span className="text-lg font-bold">{t('results.by-product', 'By product')}</span>}
           rows={logs.products}
           keyOf={({ name: product }) => product}
           columns={[
@@ -154,14 +196,18 @@ function Result({ logs, stand, currency, system }: ResultProps) {
         />
         <DataTable
           className="self-start"
-          caption={<span className="text-lg font-bold">Board feet of all logs, by every rule</span>}
+          caption={
+            <span className="text-lg font-bold">
+              {t('results.board-feet-of-all-logs', 'Board feet of all logs, by each rule')}
+            </span>
+          }
           rows={logs.boardFeet}
           keyOf={({ rule }) => rule}
           columns={[
-            { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ rule }) => LOG_RULES[rule].name },
+            { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ rule }) => say(LOG_RULES[rule].name) },
             {
               id: 'perArea',
-              head: `board feet / ${units.area}`,
+              head: t('results.board-feet', 'Board feet/{area}', { area: units.area }),
               kind: 'number',
               cell: ({ perHa }) =>
                 `${printRounded(units.stems(perHa.mean), 0)}${
@@ -173,20 +219,34 @@ function Result({ logs, stand, currency, system }: ResultProps) {
       </div>
       <ul className="grid gap-1 text-quiet">
         <li>
-          ± is one standard error of sampling, s ÷ √n over the plots; the taper, the heights and the prices have errors
-          of their own.
+          {t(
+            'results.is-one-standard-error-of',
+            '± is one standard error of sampling, s ÷ √n over the plots. Errors of taper, heights and prices are not included.',
+          )}
         </li>
         {stand.byCurve > 0 && (
           <li>
-            {stand.byCurve} of {stand.trees.length} stems have their height from the height curve of their species.
+            {t(
+              'results.of-stems-have-a-height',
+              '{byCurve} of {trees} stems have a height imputed from the height curve of their species.',
+              { byCurve: stand.byCurve, trees: stand.trees.length },
+            )}{' '}
           </li>
         )}
         {stand.without + logs.undrawn > 0 && (
-          <li>{stand.without + logs.undrawn} trees could not be cut: no dbh, no height, or too low for their taper.</li>
+          <li>
+            {t(
+              'results.trees-could-not-be-cut',
+              '{without, plural, one {# tree could not be cut: no dbh, no height, or too short for its taper.} other {# trees could not be cut: no dbh, no height, or too short for their taper.}}',
+              { without: stand.without + logs.undrawn },
+            )}
+          </li>
         )}
         <li>
-          Sound stems are taken for granted: no rot, sweep or crook is known of. An estimate is not an appraisal, and no
-          leave to fell.
+          {t(
+            'results.stems-are-assumed-sound-rot',
+            'Stems are assumed sound: rot, sweep and crook are not known. An estimate is not an appraisal, and no permission to fell.',
+          )}
         </li>
       </ul>
     </section>

@@ -32,6 +32,7 @@ import {
 } from '../stem/stem-state.ts';
 import { TableMaker } from '../stem/TableMaker.tsx';
 import { useSaws } from '../stem/use-saws.ts';
+import { t, say } from '../../../messages/text.ts';
 
 export interface StemPageProps {
   /** The survey that the stem is of, where it comes from one: its units, its prices, its species. */
@@ -175,24 +176,24 @@ export function StemPage({ survey }: StemPageProps) {
         species={species}
         onSpecies={changeSpecies}
         model={model}
-        doubts={doubts}
+        doubts={doubts.map(say)}
         hasOwnTaper={ownTaper !== null}
         onModel={setModel}
         sectionsText={sectionsText}
-        sectionsProblem={
+        sectionsProblem={say(
           typeof read === 'string'
             ? read
             : profileProblem !== null && needsSections(model)
               ? profileProblem.message
-              : null
-        }
+              : null,
+        )}
         onSections={setSectionsText}
         defects={defects}
         heightM={figures?.heightM ?? 20}
         onDefects={setDefects}
       />
       <section
-        aria-label="What can be cut"
+        aria-label={t('results.logs-of-this-stem', 'Logs of this stem')}
         className="order-first grid min-w-0 grid-cols-[minmax(0,1fr)] gap-5 md:order-none"
       >
         {cut === null || figures === null ? (
@@ -200,7 +201,10 @@ export function StemPage({ survey }: StemPageProps) {
             <EnterFirst missing={missing} />
           ) : (
             <p className="card p-5 text-lg">
-              {profileProblem?.message ?? 'Something in the product list cannot be: see there.'}
+              {say(
+                profileProblem?.message ??
+                  t('results.fix-the-errors-in-the-product', 'Fix the errors in the product list first.'),
+              )}
             </p>
           )
         ) : (
@@ -228,10 +232,14 @@ export function StemPage({ survey }: StemPageProps) {
         {survey !== null && (
           <p className="text-quiet">
             {!areOfSurvey
-              ? 'This list is remembered on this device. '
-              : `These are the prices of ${survey.name}; what is changed here is changed for this stem alone. `}
+              ? t('results.this-price-list-is-saved', 'This price list is saved on this device. ')
+              : t(
+                  'results.these-are-the-prices-of',
+                  'These are the prices of {name}. Changes apply to this stem only. ',
+                  { name: survey.name },
+                )}
             <a className="underline" href={`/surveys/${survey.id}/wood`}>
-              Volumes and prices of {survey.name}
+              {t('results.volumes-and-prices-of', 'Volumes and prices of {name}', { name: survey.name })}
             </a>
           </p>
         )}

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { printRounded, printStandardError } from '@arbolito/core/units';
 import type { Estimation } from '@arbolito/core/statistics';
 import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
@@ -7,14 +7,23 @@ import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 import { LinesField } from '../../../ui/forms/LinesField.tsx';
 import { estimate, TWO_PHASE_ESTIMATORS, type TwoPhaseEstimator } from '../two-phases/estimate.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { message } from '@arbolito/core/message';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const PairsChart = lazy(() => import('../two-phases/PairsChart.tsx'));
+const PairsChart = onDemand(() => import('../two-phases/PairsChart.tsx'), 'h-80');
 
 const SPECS = {
-  largeN: { label: 'units with x', unit: 'one', low: 2, high: 1_000_000 },
-  largeMean: { label: 'mean of x over all', unit: 'one', low: 0, high: 1e6 },
-  factor: { label: 'factor, m²/ha', unit: 'one', low: 0.05, high: 200 },
-  guesses: { label: 'sum of the guesses', unit: 'one', low: 0, high: 1e9 },
+  largeN: { label: message('results.units-with-x', 'units with x'), unit: 'one', low: 2, high: 1_000_000 },
+  largeMean: {
+    label: message('results.mean-of-x-in-the', 'mean of x in the population'),
+    unit: 'one',
+    low: 0,
+    high: 1e6,
+  },
+  factor: { label: message('results.factor-m-ha', 'factor, m²/ha'), unit: 'one', low: 0.05, high: 200 },
+  guesses: { label: message('results.sum-of-predictions', 'sum of predictions'), unit: 'one', low: 0, high: 1e9 },
 } as const satisfies Record<string, QuantitySpec>;
 type Key = keyof typeof SPECS;
 
@@ -40,13 +49,13 @@ const NO_VALUES = { largeN: NaN, largeMean: NaN, factor: NaN, guesses: NaN } as 
 const ALL_WAYS = Object.keys(TWO_PHASE_ESTIMATORS) as TwoPhaseEstimator[];
 
 function Result({ estimation, alone }: { readonly estimation: Estimation; readonly alone: Estimation | null }) {
-  if (!estimation.ok) return <p className="card p-5 text-lg">{estimation.message}</p>;
+  if (!estimation.ok) return <p className="card p-5 text-lg">{say(estimation.message)}</p>;
   const { mean, standardError, halfWidth, degreesOfFreedom } = estimation;
   const decimals = Math.abs(mean) >= 1_000 ? 0 : Math.abs(mean) >= 100 ? 1 : 2;
   return (
     <div aria-live="polite" className="grid gap-3">
       <p>
-        <span className="text-quiet">estimate ± one standard error</span>
+        <span className="text-quiet">{t('results.estimate-standard-error', 'Estimate ± standard error')}</span>
         <span className="figures block text-5xl font-extrabold" data-testid="two-phases">
           {printRounded(mean, decimals)}{' '}
           {standardError !== null && <span className="text-sky">± {printStandardError(standardError)}</span>}
@@ -54,21 +63,36 @@ function Result({ estimation, alone }: { readonly estimation: Estimation; readon
       </p>
       {halfWidth !== null && (
         <p className="text-lg">
-          95 % interval{' '}
-          <strong className="figures">
-            {printRounded(mean - halfWidth, decimals)} to {printRounded(mean + halfWidth, decimals)}
-          </strong>
-          , by Student’s t with {printRounded(degreesOfFreedom, 0)} degrees of freedom
-          {mean === 0 ? '' : `: ± ${printRounded((100 * halfWidth) / Math.abs(mean), 1)} %`}.
+          {rich(
+            'results.95-interval-to-by-student',
+            '{zero, select, yes {95 % interval <strong>{low} to {high}</strong>, by Student’s t with {degreesOfFreedom} degrees of freedom.} other {95 % interval <strong>{low} to {high}</strong>, by Student’s t with {degreesOfFreedom} degrees of freedom: ± {share} %.}}',
+            {
+              zero: mean === 0 ? 'yes' : 'no',
+              strong: (chunks) => <strong className="figures">{chunks}</strong>,
+              low: printRounded(mean - halfWidth, decimals),
+              high: printRounded(mean + halfWidth, decimals),
+              degreesOfFreedom: printRounded(degreesOfFreedom, 0),
+              share: printRounded((100 * halfWidth) / (Math.abs(mean) || 1), 1),
+            },
+          )}{' '}
         </p>
       )}
       {alone?.ok === true && alone.standardError !== null && standardError !== null && (
         <p className="text-lg">
-          The measured units alone give {printRounded(alone.mean, decimals)} ± {printStandardError(alone.standardError)}
-          :{' '}
-          {standardError < alone.standardError
-            ? `relative efficiency ${printRounded((alone.standardError / standardError) ** 2, 1)}.`
-            : 'the first phase does not lower the error here.'}
+          {t(
+            'results.the-measured-units-alone-give',
+            'The measured units alone give {mean} ± {standardError}: {value}',
+            {
+              mean: printRounded(alone.mean, decimals),
+              standardError: printStandardError(alone.standardError),
+              value:
+                standardError < alone.standardError
+                  ? t('results.relative-efficiency', 'relative efficiency {value}.', {
+                      value: printRounded((alone.standardError / standardError) ** 2, 1),
+                    })
+                  : t('results.first-phase-no-gain', 'the first phase does not reduce the error here.'),
+            },
+          )}
         </p>
       )}
     </div>
@@ -106,7 +130,7 @@ export function TwoPhasesPage() {
   );
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[22rem_minmax(0,1fr)] md:p-6">
-      <section aria-label="What was taken" className="order-2 grid gap-4 md:order-none">
+      <section aria-label={t('results.data', 'Data')} className="order-2 grid gap-4 md:order-none">
         {ASKED[way].map((key) => (
           <NumberField
             key={key}
@@ -120,19 +144,35 @@ export function TwoPhasesPage() {
         ))}
         {way === 'count' ? (
           <>
-            {lines('counts', 'Trees counted', 'one point on a line, points without a tree as 0')}
-            {lines('perTree', 'Volume per basal area', 'one measured tree on a line, in m³/m²')}
+            {lines(
+              'counts',
+              t('results.trees-counted', 'Trees counted'),
+              t('results.one-point-per-line-0', 'one point per line, 0 for a point without trees'),
+            )}
+            {lines(
+              'perTree',
+              t('results.volume-per-basal-area', 'Volume per basal area'),
+              t('results.one-measured-tree-per-line', 'one measured tree per line, in m³/m²'),
+            )}
           </>
         ) : (
           lines(
             'pairs',
-            way === 'guess' ? 'Measured trees' : 'Measured units',
-            way === 'guess' ? 'guess and measured volume on a line' : 'x and y on a line',
+            way === 'guess'
+              ? t('results.measured-trees', 'Measured trees')
+              : t('results.measured-units', 'Measured units'),
+            way === 'guess'
+              ? t('results.predicted-and-measured-volume-one', 'predicted and measured volume, one tree per line')
+              : t('results.x-and-y-one-unit', 'x and y, one unit per line'),
           )
         )}
       </section>
-      <section aria-label="Result" className="order-1 grid min-w-0 gap-4 md:order-none">
-        <div className="grid grid-cols-2 gap-2 lg:grid-cols-4" role="group" aria-label="Way">
+      <section aria-label={t('results.result', 'Result')} className="order-1 grid min-w-0 gap-4 md:order-none">
+        <div
+          className="grid grid-cols-2 gap-2 lg:grid-cols-4"
+          role="group"
+          aria-label={t('results.estimator', 'Estimator')}
+        >
           {ALL_WAYS.map((each) => (
             <button
               key={each}
@@ -146,40 +186,36 @@ export function TwoPhasesPage() {
                 history.replaceState(null, '', `?${next.toString()}`);
               }}
             >
-              {TWO_PHASE_ESTIMATORS[each].name}
+              {say(TWO_PHASE_ESTIMATORS[each].name)}
             </button>
           ))}
         </div>
-        <h1 className="text-3xl font-bold">{TWO_PHASE_ESTIMATORS[way].name}</h1>
-        <p className="max-w-2xl text-lg">{TWO_PHASE_ESTIMATORS[way].words}</p>
+        <h1 className="text-3xl font-bold">{say(TWO_PHASE_ESTIMATORS[way].name)}</h1>
+        <p className="max-w-2xl text-lg">{say(TWO_PHASE_ESTIMATORS[way].words)}</p>
         {estimation === null ? (
           <div className="grid justify-items-start gap-3">
-            <EnterFirst missing={isEmpty ? [...missing, 'the list of what was measured'] : missing} />
+            <EnterFirst
+              missing={
+                isEmpty
+                  ? [...missing, t('results.the-list-of-measured-values', 'the list of measured values')]
+                  : missing
+              }
+            />
             <button type="button" className="btn" onClick={showExample}>
-              Show an example
+              {t('results.load-an-example', 'Load an example')}
             </button>
           </div>
         ) : (
           <>
             {isExample && (
               <p className="rounded-lg border-2 border-paint-ink bg-alarm px-3 py-1.5 font-semibold">
-                Example values. Enter your own in their place.
+                {t('results.example-values-enter-your-own', 'Example values. Enter your own instead.')}
               </p>
             )}
             <Result estimation={estimation} alone={outcome?.alone ?? null} />
           </>
         )}
-        {pairs !== null && (
-          <Suspense
-            fallback={
-              <p role="status" className="h-80">
-                Drawing …
-              </p>
-            }
-          >
-            <PairsChart {...pairs} />
-          </Suspense>
-        )}
+        {pairs !== null && <PairsChart {...pairs} />}
         <p className="text-quiet">{TWO_PHASE_ESTIMATORS[way].source}.</p>
       </section>
     </div>

@@ -15,6 +15,7 @@ import { START_PRICES } from '../prices/start-prices.ts';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
 import { SpeciesCard } from '../volume-settings/SpeciesCard.tsx';
 import { speciesDraft, type SpeciesDraft, speciesWoodOf } from '../volume-settings/volume-methods.ts';
+import { t } from '../../../messages/text.ts';
 
 export interface WoodFormProps {
   readonly surveyId: string;
@@ -30,9 +31,9 @@ export interface WoodFormProps {
 }
 
 const specsOf = ({ length, diameter }: WoodUnits): Readonly<Record<'stump' | 'top', QuantitySpec>> => ({
-  stump: { label: 'stump', unit: length, low: 0, high: length === 'm' ? 3 : 9.8 },
+  stump: { label: t('results.stump', 'stump'), unit: length, low: 0, high: length === 'm' ? 3 : 9.8 },
   top: {
-    label: 'smallest top, under bark',
+    label: t('results.smallest-top-diameter-under-bark', 'smallest top diameter, under bark'),
     unit: diameter,
     low: diameter === 'cm' ? 1 : 0.5,
     high: diameter === 'cm' ? 100 : 39,
@@ -108,7 +109,7 @@ export function VolumeSettingsForm({
         onWait,
       );
       location.reload();
-      return 'Kept.';
+      return t('results.saved', 'Saved.');
     },
   });
   const { form, trouble, said, refusals } = entry;
@@ -123,7 +124,7 @@ export function VolumeSettingsForm({
     <form noValidate className="grid grid-cols-[minmax(0,1fr)] gap-6" onSubmit={entry.onSubmit}>
       <section aria-labelledby="by-species" className="grid gap-3">
         <h2 id="by-species" className="text-xl font-bold">
-          Volume by species
+          {t('results.volume-by-species', 'Volume by species')}
         </h2>
         <div className="grid gap-3 md:grid-cols-2">
           {draft.species.map((each, i) => (
@@ -144,7 +145,7 @@ export function VolumeSettingsForm({
       </section>
       <section aria-labelledby="ends" className="grid gap-2">
         <h2 id="ends" className="text-xl font-bold">
-          Where logs begin and end
+          {t('results.stump-and-smallest-top', 'Stump and smallest top')}
         </h2>
         <div className="flex flex-wrap gap-x-8 gap-y-2">
           {(['stump', 'top'] as const).map((key) => (
@@ -162,9 +163,14 @@ export function VolumeSettingsForm({
       {prices === null ? (
         <section aria-labelledby="no-prices" className="card grid gap-2 p-4">
           <h2 id="no-prices" className="text-xl font-bold">
-            Products and prices
+            {t('results.products-and-prices', 'Products and prices')}
           </h2>
-          <p>There is no price list for this survey. With one, its logs can be cut in thought and valued.</p>
+          <p>
+            {t(
+              'results.this-survey-has-no-price',
+              'This survey has no price list. With one, logs can be calculated and valued.',
+            )}
+          </p>
           <p>
             <button
               type="button"
@@ -173,7 +179,7 @@ export function VolumeSettingsForm({
                 change({ prices: { ...START_PRICES[units.system], pricesOf: today() } });
               }}
             >
-              Begin a price list
+              {t('results.add-price-list', 'Add price list')}
             </button>
           </p>
         </section>
@@ -195,13 +201,13 @@ export function VolumeSettingsForm({
                 setIsAsked(true);
               }}
             >
-              No price list
+              {t('results.remove-price-list', 'Remove price list')}
             </button>
           </p>
           <ConfirmDialog
-            title="Take the price list off this form?"
-            confirm="Take it off"
-            cancel="Leave it"
+            title={t('results.remove-the-price-list', 'Remove the price list?')}
+            confirm={t('results.remove', 'Remove')}
+            cancel={t('results.cancel', 'Cancel')}
             isOpen={isAsked}
             onConfirm={() => {
               change({ prices: null });
@@ -211,23 +217,32 @@ export function VolumeSettingsForm({
               setIsAsked(false);
             }}
           >
-            The whole list goes. It stays on the record until you keep the form.
+            {t(
+              'results.the-whole-list-is-removed',
+              'The whole list is removed. The saved list stays until you save the form.',
+            )}
           </ConfirmDialog>
         </div>
       )}
       <div className="sticky bottom-0 -mx-2 grid gap-2 border-t-[3px] border-paint bg-sheet p-4">
         {trouble !== null && <Alert>{trouble}</Alert>}
         <p className="flex flex-wrap items-center gap-3">
-          <SubmitButton isMain isSending={entry.isSending} sending="Sending …">
-            Keep for this survey
+          <SubmitButton isMain isSending={entry.isSending} sending={t('results.saving', 'Saving…')}>
+            {t('results.save-for-this-survey', 'Save for this survey')}
           </SubmitButton>
-          <span role="status">{said ?? 'Every tree’s volume follows from this; what held before is kept below.'}</span>
+          <span role="status">
+            {said ??
+              t(
+                'results.all-tree-volumes-are-recalculated',
+                'All tree volumes are recalculated. Earlier settings stay in the list below.',
+              )}
+          </span>
         </p>
       </div>
       {history.length > 0 && (
         <section aria-labelledby="before">
           <h2 id="before" className="text-xl font-bold">
-            Settled before
+            {t('results.earlier-settings', 'Earlier settings')}
           </h2>
           <ul className="grid gap-2">
             {history.map((each, i) => (
@@ -235,13 +250,24 @@ export function VolumeSettingsForm({
                 <span className="figures">{each.madeAt.slice(0, 16).replace('T', ' ')}</span>
                 <span>{each.observer}</span>
                 <span className="text-quiet">
-                  {each.species.filter(({ volume }) => volume !== undefined).length} species by a way of their own,{' '}
-                  {each.prices === null
-                    ? 'no prices'
-                    : `${each.prices.products.length} products in ${each.prices.currency}`}
+                  {t(
+                    'results.species-with-their-own-method',
+                    '{n, plural, one {# species with its own method} other {# species with their own method}}, {prices}',
+                    {
+                      n: each.species.filter(({ volume }) => volume !== undefined).length,
+                      prices:
+                        each.prices === null
+                          ? t('results.no-prices', 'no prices')
+                          : t(
+                              'results.products-in-currency',
+                              '{n, plural, one {# product in {currency}} other {# products in {currency}}}',
+                              { n: each.prices.products.length, currency: each.prices.currency },
+                            ),
+                    },
+                  )}
                 </span>
                 {i === 0 ? (
-                  <strong>holds now</strong>
+                  <strong>{t('results.in-use', 'in use')}</strong>
                 ) : (
                   <button
                     type="button"
@@ -251,7 +277,7 @@ export function VolumeSettingsForm({
                       change(draftOf(each, species, units));
                     }}
                   >
-                    Take this again
+                    {t('results.use-again', 'Use again')}
                   </button>
                 )}
               </li>

@@ -6,6 +6,7 @@ import type { HeightCurve } from '@arbolito/core/height-curve';
 import type { StandUnits } from '@arbolito/core/units';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { MeasuredTree } from './curve-state.ts';
+import { t } from '../../../messages/text.ts';
 
 use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
 
@@ -27,11 +28,18 @@ export function CurveChart({ trees, curve, units }: CurveChartProps) {
     ({ token, text, axis }) => ({
       grid: { left: 8, right: 20, top: 30, bottom: 34, containLabel: true },
       tooltip: { trigger: 'item' },
-      xAxis: { type: 'value', min: 0, name: `dbh, ${units.diameter}`, nameLocation: 'middle', nameGap: 30, ...axis },
+      xAxis: {
+        type: 'value',
+        min: 0,
+        name: t('results.dbh', 'dbh, {diameter}', { diameter: units.diameter }),
+        nameLocation: 'middle',
+        nameGap: 30,
+        ...axis,
+      },
       yAxis: {
         type: 'value',
         min: 0,
-        name: `height, ${units.height}`,
+        name: t('results.height-2', 'Height, {height}', { height: units.height }),
         ...axis,
         nameTextStyle: { ...text, align: 'left' },
       },
@@ -48,7 +56,7 @@ export function CurveChart({ trees, curve, units }: CurveChartProps) {
           data: trees
             .filter((tree) => tree.inDoubt === inDoubt)
             .map(({ dbhCm, heightM, plotLabel, tag }) => ({
-              name: `plot ${plotLabel}, tree ${tag}`,
+              name: t('results.plot-tree', 'plot {plotLabel}, tree {tag}', { plotLabel, tag }),
               value: [Number(units.diameterOf(dbhCm).toFixed(1)), Number(units.heightOf(heightM).toFixed(2))],
             })),
         })),
@@ -75,7 +83,19 @@ export function CurveChart({ trees, curve, units }: CurveChartProps) {
       ref={element}
       className="h-96 w-full"
       role="img"
-      aria-label={`${trees.length} measured heights and the curve through them, from ${units.heightOf(curve.heightM(low)).toFixed(1)} ${units.height} at ${units.diameterOf(low).toFixed(1)} ${units.diameter} to ${units.heightOf(curve.heightM(high)).toFixed(1)} ${units.height} at ${units.diameterOf(high).toFixed(1)} ${units.diameter}`}
+      aria-label={t(
+        'results.measured-heights-and-their-curve',
+        '{trees} measured heights and their curve, from {toFixed} {height} at {toFixed2} {diameter} to {toFixed3} {height} at {toFixed4} {diameter}',
+        {
+          trees: trees.length,
+          toFixed: units.heightOf(curve.heightM(low)).toFixed(1),
+          toFixed2: units.diameterOf(low).toFixed(1),
+          toFixed3: units.heightOf(curve.heightM(high)).toFixed(1),
+          toFixed4: units.diameterOf(high).toFixed(1),
+          height: units.height,
+          diameter: units.diameter,
+        },
+      )}
     />
   );
 }

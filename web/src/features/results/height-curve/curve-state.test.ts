@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { curvesOf, farTrees, type MeasuredTree } from './curve-state.ts';
+import { inEnglish } from '../../../../../core/src/testing/english.ts';
 
 const tree = (tag: string, dbhCm: number, heightM: number, inDoubt = false): MeasuredTree => ({
   treeId: tag,
@@ -41,9 +42,9 @@ describe('the height curve of a survey', () => {
   });
 
   it('says why there is none', () => {
-    expect(curvesOf([], 1.3).message).toContain('needs 3 measured trees; there are 0');
-    expect(curvesOf([tree('1', 20, 15), tree('2', 20, 16), tree('3', 20, 17)], 1.3).message).toContain(
-      'have one diameter',
+    expect(inEnglish(curvesOf([], 1.3).message)).toContain('needs at least 3 measured trees; there are 0');
+    expect(inEnglish(curvesOf([tree('1', 20, 15), tree('2', 20, 16), tree('3', 20, 17)], 1.3).message)).toContain(
+      'have the same dbh',
     );
   });
 });

@@ -1,4 +1,5 @@
 import { fitEveryCurve, fitHeightCurve, type HeightCurve } from '@arbolito/core/height-curve';
+import type { Text } from '@arbolito/core/message';
 
 /** A tree whose height was measured, with where to find it. */
 export interface MeasuredTree {
@@ -16,7 +17,7 @@ export interface Curves {
   /** The best by Akaike first; empty where none can be fitted. */
   readonly curves: readonly HeightCurve[];
   /** Why there is none. */
-  readonly message: string | null;
+  readonly message: Text | null;
 }
 
 /**

@@ -4,6 +4,7 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { LocalTable } from '@arbolito/core/volume';
 import { useChart } from '../../../ui/use-chart.ts';
+import { t } from '../../../messages/text.ts';
 
 use([ScatterChart, GridComponent, TooltipComponent, MarkLineComponent, SVGRenderer]);
 
@@ -13,8 +14,19 @@ export function ResidualChart({ table }: { readonly table: LocalTable }) {
     ({ token, text, axis }) => ({
       grid: { left: 8, right: 20, top: 30, bottom: 34, containLabel: true },
       tooltip: { trigger: 'item', valueFormatter: (value: unknown) => String(value) },
-      xAxis: { type: 'value', name: 'volume by the table, m³', nameLocation: 'middle', nameGap: 30, ...axis },
-      yAxis: { type: 'value', name: '% above or below', ...axis, nameTextStyle: { ...text, align: 'left' } },
+      xAxis: {
+        type: 'value',
+        name: t('results.volume-by-the-table-m', 'Volume by the table, m³'),
+        nameLocation: 'middle',
+        nameGap: 30,
+        ...axis,
+      },
+      yAxis: {
+        type: 'value',
+        name: t('results.residual', 'Residual, %'),
+        ...axis,
+        nameTextStyle: { ...text, align: 'left' },
+      },
       series: [
         {
           type: 'scatter',
@@ -41,7 +53,11 @@ export function ResidualChart({ table }: { readonly table: LocalTable }) {
       ref={element}
       className="h-80 w-full"
       role="img"
-      aria-label={`Residuals of ${table.residuals.length} stems against their volume; the farthest lies ${(largest * 100).toFixed(0)} % off`}
+      aria-label={t(
+        'results.residuals-of-stems-over-their',
+        'Residuals of {residuals} stems over their volume; the largest is {toFixed} %',
+        { residuals: table.residuals.length, toFixed: (largest * 100).toFixed(0) },
+      )}
     />
   );
 }

@@ -17,8 +17,8 @@ describe('a list of felled stems', () => {
     const { stems, problems } = readStems('32.4 24.1\n30 20 0.7\n30 tall 0.7\n30 20 0');
     expect(stems).toEqual([{ dbhCm: 30, heightM: 20, volumeM3: 0.7 }]);
     expect(problems.map(({ line }) => line)).toEqual([1, 3, 4]);
-    expect(problems[0]?.message).toContain('not 2 figures');
+    expect(problems[0]?.message).toContain('not 2 values');
     expect(problems[1]?.message).toContain('height: ');
-    expect(problems[2]?.message).toBe('volume: must lie above 0.');
+    expect(problems[2]?.message).toBe('volume: must be above 0.');
   });
 });

@@ -4,6 +4,7 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { TaperSections } from '@arbolito/core/taper';
 import { useChart } from '../../../ui/use-chart.ts';
+import { t } from '../../../messages/text.ts';
 
 use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
 
@@ -24,12 +25,18 @@ export function TaperChart({ sections, shareAt }: TaperChartProps) {
         type: 'value',
         min: 0,
         max: 1,
-        name: 'height above ground ÷ total height',
+        name: t('results.relative-height', 'Relative height'),
         nameLocation: 'middle',
         nameGap: 30,
         ...axis,
       },
-      yAxis: { type: 'value', min: 0, name: 'diameter ÷ dbh', ...axis, nameTextStyle: { ...text, align: 'left' } },
+      yAxis: {
+        type: 'value',
+        min: 0,
+        name: t('results.relative-diameter-diameter-dbh', 'Relative diameter (diameter ÷ dbh)'),
+        ...axis,
+        nameTextStyle: { ...text, align: 'left' },
+      },
       series: [
         {
           type: 'scatter',
@@ -56,7 +63,17 @@ export function TaperChart({ sections, shareAt }: TaperChartProps) {
       ref={element}
       className="h-96 w-full"
       role="img"
-      aria-label={`${sections.diameterCm.length} sections and the taper through them: ${[0.1, 0.3, 0.5, 0.7, 0.9].map((z) => `${(100 * shareAt(z)).toFixed(0)} % of the dbh at ${z * 100} % of the height`).join(', ')}`}
+      aria-label={t('results.sections-and-the-fitted-taper', '{diameterCm} sections and the fitted taper: {join}', {
+        diameterCm: sections.diameterCm.length,
+        join: [0.1, 0.3, 0.5, 0.7, 0.9]
+          .map((z) =>
+            t('results.of-the-dbh-at-of', '{toFixed} % of the dbh at {z} % of the height', {
+              toFixed: (100 * shareAt(z)).toFixed(0),
+              z: z * 100,
+            }),
+          )
+          .join(', '),
+      })}
     />
   );
 }

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { felledPineSections, PINE_FORM } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
 import { FITS, fitTaper, isFitId, readSectionLines } from './taper-fits.ts';
+import { say } from '../../../messages/text.ts';
+import { inEnglish } from '../../../../../core/src/testing/english.ts';
 
 const LINES = felledPineSections(seededRandom(2026), 40)
   .map(({ dbhCm, heightM, atM, diameterCm }) => `${dbhCm} ${heightM} ${atM} ${diameterCm}`)
@@ -19,7 +21,7 @@ describe('sections as they are pasted', () => {
     const { problems } = readSectionLines('32 24 12\n32 24 12 thick\n32 24 -1 20', 1.3);
     expect(problems.map(({ line }) => line)).toEqual([1, 2, 3]);
     expect(problems[0]?.message).toContain(
-      'wants dbh in cm, height in m, height of the section in m and diameter in cm',
+      'Enter dbh in cm, height in m, height of the section in m and diameter in cm',
     );
     expect(problems[2]?.message).toContain('height of the section: must be 0 or more');
   });
@@ -30,7 +32,7 @@ describe('a taper of one’s own', () => {
 
   it('comes near the form that the stems were made from', () => {
     const fit = fitTaper('max-burkhart', sections);
-    if (!fit.ok) throw new Error(fit.message);
+    if (!fit.ok) throw new Error(say(fit.message));
     expect(fit.sections).toBe(40 * 13);
     // Made with a scatter of 2.5 % of diameters of some 25 cm.
     expect(fit.rootMeanSquareCm).toBeLessThan(1);
@@ -55,9 +57,9 @@ describe('a taper of one’s own', () => {
   it('is none where the sections grow thicker upwards, or are too few', () => {
     const upside = readSectionLines('30 20 2 20\n30 20 8 26\n30 20 14 33\n30 20 18 40', 1.3).sections;
     const fit = fitTaper('kozak', upside);
-    expect(fit.ok ? '' : fit.message).toContain('draws no stem');
+    expect(inEnglish(fit.ok ? '' : fit.message)).toContain('is not a valid stem');
     expect(Object.keys(FITS).every(isFitId)).toBe(true);
     const none = fitTaper('max-burkhart', readSectionLines('', 1.3).sections);
-    expect(none.ok ? '' : none.message).toContain('At least 12 sections are needed; there are 0.');
+    expect(inEnglish(none.ok ? '' : none.message)).toContain('At least 12 sections are needed; there are 0.');
   });
 });

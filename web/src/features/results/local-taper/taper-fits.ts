@@ -8,11 +8,13 @@ import {
 } from '@arbolito/core/taper';
 import type { TaperChoice } from '@arbolito/core/protocol';
 import { type LineProblem, readLines } from '../../../ui/forms/read-lines.ts';
+import { t } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 export const FITS = {
-  'max-burkhart': 'Max and Burkhart, three parabolas',
-  kozak: 'Kozak, Munro and Smith, one parabola',
-  ormerod: 'Ormerod, one exponent',
+  'max-burkhart': message('results.max-and-burkhart-three-segments', 'Max and Burkhart, three segments'),
+  kozak: message('results.kozak-munro-and-smith-parabola', 'Kozak, Munro and Smith, parabola'),
+  ormerod: message('results.ormerod-one-exponent', 'Ormerod, one exponent'),
 } as const;
 export type FitId = keyof typeof FITS;
 export const isFitId = (id: string): id is FitId => Object.hasOwn(FITS, id);
@@ -25,10 +27,10 @@ export interface ReadSectionLines {
 /** Reads sections as they were pasted: dbh in cm, total height in m, height of the section in m, its diameter in cm. */
 export function readSectionLines(text: string, breastHeightM: number): ReadSectionLines {
   const { rows, problems } = readLines(text, [
-    { name: 'dbh', unit: 'cm' },
-    { name: 'height', unit: 'm' },
-    { name: 'height of the section', unit: 'm', fromZero: true },
-    { name: 'diameter', unit: 'cm' },
+    { name: t('results.dbh-2', 'dbh'), unit: 'cm' },
+    { name: t('results.height', 'height'), unit: 'm' },
+    { name: t('results.height-of-the-section', 'height of the section'), unit: 'm', fromZero: true },
+    { name: t('results.diameter', 'diameter'), unit: 'cm' },
   ]);
   const column = (at: number): Float64Array => Float64Array.from(rows, (row) => row[at] ?? NaN);
   return {
@@ -48,7 +50,7 @@ export type FittedTaper =
       /** Diameter over dbh at a share of the height, for a tree of 20 m: Ormerod's depends a little on it. */
       readonly shareAt: (z: number) => number;
     }
-  | { readonly ok: false; readonly message: string };
+  | { readonly ok: false; readonly message: Text };
 
 const DRAWN_HEIGHT_M = 20;
 
@@ -64,7 +66,12 @@ function fitted<C>(
   const taper = taperOf(choice, breastHeightM);
   // A fit may bend the wrong way where its sections do: such a taper draws no stem.
   if (!taper.ok)
-    return { ok: false, message: `The best fit to these sections draws no stem. ${taper.problem.message}` };
+    return {
+      ok: false,
+      message: t('results.the-best-fit-to-these', 'The best fit to these sections is not a valid stem. {message}', {
+        message: taper.problem.message,
+      }),
+    };
   return {
     ok: true,
     choice,

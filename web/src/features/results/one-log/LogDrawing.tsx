@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import { useSize } from '../../../ui/use-media.ts';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import type { TapedLog } from './log-state.ts';
+import { t } from '../../../messages/text.ts';
 
 const MARGIN = 16;
 const DRAWN_PX = 88;
@@ -34,7 +35,16 @@ export function LogDrawing({ log, units }: { readonly log: TapedLog; readonly un
           height={middle + DRAWN_PX / 2 + LABEL_PX + 10}
           viewBox={`0 0 ${width} ${middle + DRAWN_PX / 2 + LABEL_PX + 10}`}
           role="img"
-          aria-label={`A log of ${units.printLength(lengthM)} ${units.length}, ${units.printDiameter(topCm)} ${units.diameter} at its small end`}
+          aria-label={t(
+            'results.log-of-at-the-small',
+            'Log of {lengthM} {units}, {topCm} {diameter} at the small end',
+            {
+              lengthM: units.printLength(lengthM),
+              units: units.length,
+              topCm: units.printDiameter(topCm),
+              diameter: units.diameter,
+            },
+          )}
           className="block"
         >
           <path

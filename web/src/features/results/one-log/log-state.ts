@@ -2,6 +2,8 @@ import { hoppusFt, jasM3, LOG_RULES, ruleDoubt, scaledBoardFeet } from '@arbolit
 import type { LogRuleId } from '@arbolito/core/protocol';
 import { convert } from '@arbolito/core/units';
 import { hossfeldM3, huberM3, newtonM3, smalianM3 } from '@arbolito/core/taper';
+import { t } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** A log as it was taped: diameters under bark in cm, its length in m. What was not taped is null. */
 export interface TapedLog {
@@ -19,7 +21,7 @@ export type LogKey = 'length' | 'top' | 'butt' | 'middle' | 'third';
 export function logProblems({ topCm, buttCm, middleCm, thirdCm }: TapedLog): Partial<Record<LogKey, string>> {
   const below: readonly (readonly [LogKey, string, number | null])[] = [
     ['butt', 'butt', buttCm],
-    ['third', 'diameter a third up', thirdCm],
+    ['third', t('results.diameter-at-one-third', 'one-third'), thirdCm],
     ['middle', 'middle', middleCm],
     ['top', 'top', topCm],
   ];
@@ -28,19 +30,22 @@ export function logProblems({ topCm, buttCm, middleCm, thirdCm }: TapedLog): Par
   taped.slice(1).forEach(([key, name, diameterCm], i) => {
     const [, belowName, belowCm] = taped[i] ?? [key, '', Infinity];
     if (diameterCm > belowCm)
-      problems[key] =
-        `The ${name} is thicker than the ${belowName} below it: one of the two was misread, or they were changed over.`;
+      problems[key] = t(
+        'results.the-diameter-is-larger-than',
+        'The {name} diameter is larger than the {belowName} diameter below it. Check both readings: one may be wrong, or they were exchanged.',
+        { name, belowName },
+      );
   });
   return problems;
 }
 
 export interface RuleRow {
   readonly id: LogRuleId;
-  readonly name: string;
+  readonly name: Text;
   /** By the rule's formula, and as it is read off its table. */
   readonly boardFeet: number;
   readonly scaled: number;
-  readonly doubt: string | null;
+  readonly doubt: Text | null;
 }
 
 /** The log by every board-foot rule. */
@@ -70,24 +75,36 @@ const M3_PER_FT3 = 0.3048 ** 3;
 export function cubicRows({ lengthM, topCm, buttCm, middleCm, thirdCm }: TapedLog): readonly CubicRow[] {
   const girthIn = middleCm === null ? null : Math.PI * convert(middleCm, 'cm', 'in');
   return [
-    { name: 'Smalian', from: 'butt and top', volumeM3: buttCm === null ? null : smalianM3(buttCm, topCm, lengthM) },
-    { name: 'Huber', from: 'the middle', volumeM3: middleCm === null ? null : huberM3(middleCm, lengthM) },
     {
-      name: 'Newton',
-      from: 'butt, middle and top',
+      name: t('results.smalian', 'Smalian'),
+      from: t('results.butt-and-top', 'butt and top'),
+      volumeM3: buttCm === null ? null : smalianM3(buttCm, topCm, lengthM),
+    },
+    {
+      name: t('results.huber', 'Huber'),
+      from: t('results.middle', 'middle'),
+      volumeM3: middleCm === null ? null : huberM3(middleCm, lengthM),
+    },
+    {
+      name: t('results.newton', 'Newton'),
+      from: t('results.butt-middle-and-top', 'butt, middle and top'),
       volumeM3: buttCm === null || middleCm === null ? null : newtonM3(buttCm, middleCm, topCm, lengthM),
     },
     {
-      name: 'Hossfeld',
-      from: 'a third up, and the top',
+      name: t('results.hossfeld', 'Hossfeld'),
+      from: t('results.one-third-and-top', 'one third, and top'),
       volumeM3: thirdCm === null ? null : hossfeldM3(thirdCm, topCm, lengthM),
     },
     {
-      name: 'Hoppus, a trade rule',
-      from: 'quarter of the girth in the middle: 78.5 % of the wood',
+      name: t('results.hoppus-trade-rule', 'Hoppus (trade rule)'),
+      from: t('results.quarter-girth-at-the-middle', 'quarter girth at the middle: 78.5 % of the wood'),
       volumeM3: girthIn === null ? null : hoppusFt(girthIn, convert(lengthM, 'm', 'ft')) * M3_PER_FT3,
     },
-    { name: 'JAS, a trade rule', from: 'the top, rounded down', volumeM3: jasM3(topCm, lengthM) },
+    {
+      name: t('results.jas-trade-rule', 'JAS (trade rule)'),
+      from: t('results.top-rounded-down', 'top, rounded down'),
+      volumeM3: jasM3(topCm, lengthM),
+    },
   ];
 }
 

@@ -10,6 +10,7 @@ import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { useAction } from '../../../ui/feedback/use-action.ts';
+import { t } from '../../../messages/text.ts';
 
 /** The survey that a table or a taper can be kept for. */
 export interface KeepingSurvey {
@@ -58,16 +59,20 @@ export function KeepFor({ survey, what, volumeOf }: KeepForProps) {
       onWait,
     );
     setKept(true);
-    return `Kept: ${name} of ${survey.name} goes by this ${what} now.`;
+    return t('results.saved-of-now-uses-this', 'Saved: {name} of {name2} now uses this {what}.', {
+      name,
+      name2: survey.name,
+      what,
+    });
   };
   return (
     <section aria-labelledby="keep-for" className="card grid gap-3 p-5">
       <h2 id="keep-for" className="text-xl font-bold">
-        Keep it for {survey.name}
+        {t('results.save-for', 'Save for {name}', { name: survey.name })}
       </h2>
       <div className="flex flex-wrap items-center gap-3">
         <label className="flex items-center gap-2">
-          volume of
+          {t('results.volume-of', 'volume of')}
           <select
             className="field !w-auto"
             value={code}
@@ -90,10 +95,10 @@ export function KeepFor({ survey, what, volumeOf }: KeepForProps) {
             void run(keep);
           }}
         >
-          Keep this {what}
+          {t('results.save', 'Save {what}', { what })}
         </button>
         <a className="underline" href={`/surveys/${survey.id}/wood`}>
-          Volumes and prices
+          {t('results.volumes-and-prices', 'Volumes and prices')}
         </a>
       </div>
       {trouble !== null && <Alert>{trouble}</Alert>}

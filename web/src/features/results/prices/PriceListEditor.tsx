@@ -15,12 +15,19 @@ import { LOG_RULES } from '@arbolito/core/log-rules';
 import { readQuantity } from '@arbolito/core/units';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { asTyped, type WoodUnits } from './wood-units.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 const PRICE_UNITS = UNITS_OF_PRICE.map((id) => ({
   id,
-  words: id === 'm3' ? 'm³' : isLogRuleId(id) ? `MBF ${LOG_RULES[id].name}` : 'piece',
+  words:
+    id === 'm3'
+      ? 'm³'
+      : isLogRuleId(id)
+        ? t('results.mbf', 'MBF {name}', { name: LOG_RULES[id].name })
+        : t('results.piece', 'piece'),
 }));
-const COST_WORDS = { m3: 'm³ of logs', log: 'log', tree: 'tree' } as const;
+const COST_WORDS = { m3: message('results.m-of-logs', 'm³ of logs'), log: 'log', tree: 'tree' } as const;
 
 const figureOf = (text: string): number => {
   const read = readQuantity(text, { unit: 'one' });
@@ -73,7 +80,9 @@ function LengthsCell({
   const [text, setText] = useState(lengthsM.map((length) => asTyped(units.lengthOf(length))).join(' '));
   return (
     <label className="grid gap-0.5">
-      <span className="text-[0.92rem] text-quiet">lengths, {units.length}</span>
+      <span className="text-[0.92rem] text-quiet">
+        {t('results.lengths', 'Lengths, {units}', { units: units.length })}
+      </span>
       <input
         className="field figures"
         autoComplete="off"
@@ -119,7 +128,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
     onChange({ ...list, ...over });
   };
   const problems = priceListProblems(list);
-  const problemOf = (...path: readonly (string | number)[]): string | null =>
+  const problemOf = (...path: readonly (string | number)[]): Text | null =>
     problems.find((problem) => path.every((part, i) => problem.path[i] === part))?.message ?? null;
   const change = (at: number, over: Partial<Product>): void => {
     onChange({ ...list, products: products.map((product, i) => (i === at ? { ...product, ...over } : product)) });
@@ -131,11 +140,11 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
     <section aria-labelledby="products" className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h2 id="products" className="text-xl font-bold">
-          Products and prices
+          {t('results.products-and-prices', 'Products and prices')}
         </h2>
         <div className="flex flex-wrap items-center gap-4">
           <label className="flex items-center gap-2">
-            money
+            {t('results.currency', 'Currency')}
             <input
               className="field !w-20"
               maxLength={PRICE_LIST_LIMITS.currency}
@@ -147,7 +156,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             />
           </label>
           <label className="flex items-center gap-2">
-            prices of
+            {t('results.prices-of', 'Prices of')}
             <input
               type="date"
               required
@@ -160,16 +169,16 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           </label>
         </div>
       </div>
-      {problemOf('currency') !== null && <FieldError>{problemOf('currency')}</FieldError>}
+      {problemOf('currency') !== null && <FieldError>{say(problemOf('currency'))}</FieldError>}
       {products.map((product, i) => (
         <fieldset
           // By its place: a name changes while it is typed.
           key={`${moved} ${i}`}
           className="grid grid-cols-2 items-end gap-2 rounded-lg border-[1.5px] border-line p-3 sm:grid-cols-3 lg:grid-cols-5"
         >
-          <legend className="sr-only">product {i + 1}</legend>
+          <legend className="sr-only">{t('results.product', 'Product {i}', { i: i + 1 })}</legend>
           <label className="grid gap-0.5">
-            <span className="text-[0.92rem] text-quiet">product</span>
+            <span className="text-[0.92rem] text-quiet">{t('results.product-2', 'product')}</span>
             <input
               className="field"
               maxLength={30}
@@ -187,7 +196,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             }}
           />
           <FigureCell
-            label={`trim, ${units.length}`}
+            label={t('results.trim', 'trim, {units}', { units: units.length })}
             value={product.trimM}
             show={units.lengthOf}
             read={units.readLength}
@@ -196,7 +205,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             }}
           />
           <FigureCell
-            label={`top from, ${units.diameter}`}
+            label={t('results.smallest-small-end', 'smallest small end, {diameter}', { diameter: units.diameter })}
             value={product.smallestTopCm}
             show={units.diameterOf}
             read={units.readDiameter}
@@ -205,7 +214,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             }}
           />
           <FigureCell
-            label={`butt up to, ${units.diameter}`}
+            label={t('results.largest-butt', 'largest butt, {diameter}', { diameter: units.diameter })}
             optional
             value={product.largestButtCm}
             show={units.diameterOf}
@@ -215,7 +224,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             }}
           />
           <FigureCell
-            label={`only below, ${units.length}`}
+            label={t('results.only-below-height', 'only below height, {units}', { units: units.length })}
             optional
             value={product.belowM}
             show={units.lengthOf}
@@ -225,14 +234,14 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             }}
           />
           <FigureCell
-            label={`price, ${currency}`}
+            label={t('results.price', 'price, {currency}', { currency })}
             value={product.price}
             onChange={(price) => {
               change(i, { price: price ?? NaN });
             }}
           />
           <label className="grid gap-0.5">
-            <span className="text-[0.92rem] text-quiet">for a</span>
+            <span className="text-[0.92rem] text-quiet">{t('results.per', 'per')}</span>
             <select
               className="field"
               value={product.unit}
@@ -251,7 +260,9 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           <button
             type="button"
             className="btn"
-            aria-label={`Take ${product.name === '' ? `product ${i + 1}` : product.name} off the list`}
+            aria-label={t('results.remove-2', 'Remove {value}', {
+              value: product.name === '' ? `product ${i + 1}` : product.name,
+            })}
             onClick={() => {
               take({ products: products.filter((_, at) => at !== i) });
             }}
@@ -260,11 +271,11 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           </button>
           {priceDoubt(product) !== null && (
             <p role="status" className="col-span-full font-semibold text-paint-ink">
-              {priceDoubt(product)}
+              {say(priceDoubt(product))}
             </p>
           )}
           <div className="col-span-full flex flex-wrap items-center gap-x-4">
-            <span className="text-[0.92rem] text-quiet">may have</span>
+            <span className="text-[0.92rem] text-quiet">{t('results.defects-allowed', 'Defects allowed')}</span>
             {DEFECT_KINDS.map((kind) => (
               <label key={kind} className="flex min-h-11 items-center gap-1.5">
                 <input
@@ -284,7 +295,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             .filter(({ path }) => path[0] === 'products' && path[1] === i)
             .map(({ path, message }) => (
               <FieldError key={path.join(' ')} className="col-span-full">
-                {message}
+                {say(message)}
               </FieldError>
             ))}
         </fieldset>
@@ -298,18 +309,18 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             onChange({ ...list, products: [...products, NEW] });
           }}
         >
-          <CirclePlus aria-hidden="true" size={18} /> Another product
+          <CirclePlus aria-hidden="true" size={18} /> {t('results.add-product', 'Add product')}
         </button>
       </p>
-      <h3 className="text-lg font-bold">What it costs</h3>
+      <h3 className="text-lg font-bold">{t('results.costs-2', 'Costs')}</h3>
       {costs.map(({ name, per, amount }, i) => (
         <fieldset
           key={`${moved} ${i}`}
           className="grid grid-cols-2 items-end gap-2 rounded-lg border-[1.5px] border-line p-3 sm:grid-cols-[2fr_1fr_1fr_auto]"
         >
-          <legend className="sr-only">cost {i + 1}</legend>
+          <legend className="sr-only">{t('results.cost', 'Cost {i}', { i: i + 1 })}</legend>
           <label className="grid gap-0.5">
-            <span className="text-[0.92rem] text-quiet">for</span>
+            <span className="text-[0.92rem] text-quiet">{t('results.cost-of', 'cost of')}</span>
             <input
               className="field"
               maxLength={PRICE_LIST_LIMITS.name}
@@ -320,14 +331,14 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             />
           </label>
           <FigureCell
-            label={`amount, ${currency}`}
+            label={t('results.amount', 'amount, {currency}', { currency })}
             value={amount}
             onChange={(value) => {
               changeCost(i, { amount: value ?? NaN });
             }}
           />
           <label className="grid gap-0.5">
-            <span className="text-[0.92rem] text-quiet">for each</span>
+            <span className="text-[0.92rem] text-quiet">{t('results.per', 'per')}</span>
             <select
               className="field"
               value={per}
@@ -338,7 +349,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             >
               {COST_UNITS.map((each) => (
                 <option key={each} value={each}>
-                  {COST_WORDS[each]}
+                  {say(COST_WORDS[each])}
                 </option>
               ))}
             </select>
@@ -346,7 +357,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           <button
             type="button"
             className="btn"
-            aria-label={`Take ${name === '' ? `cost ${i + 1}` : name} off the list`}
+            aria-label={t('results.remove-2', 'Remove {value}', { value: name === '' ? `cost ${i + 1}` : name })}
             onClick={() => {
               take({ costs: costs.filter((_, at) => at !== i) });
             }}
@@ -357,7 +368,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             .filter(({ path }) => path[0] === 'costs' && path[1] === i)
             .map(({ path, message }) => (
               <FieldError key={path.join(' ')} className="col-span-full">
-                {message}
+                {say(message)}
               </FieldError>
             ))}
         </fieldset>
@@ -371,7 +382,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             onChange({ ...list, costs: [...costs, { name: '', per: 'm3', amount: 0 }] });
           }}
         >
-          <CirclePlus aria-hidden="true" size={18} /> Another cost
+          <CirclePlus aria-hidden="true" size={18} /> {t('results.add-cost', 'Add cost')}
         </button>
       </p>
     </section>

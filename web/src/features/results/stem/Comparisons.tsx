@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { isLogRuleId, type LogRuleId } from '@arbolito/core/protocol';
 import { LOG_RULES } from '@arbolito/core/log-rules';
 import { printRounded } from '@arbolito/core/units';
@@ -8,17 +8,14 @@ import type { WoodUnits } from '../prices/wood-units.ts';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { type CutStem, otherVolumes, rulesOf, type StemFigures } from './stem-state.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const RulesChart = lazy(() => import('./RulesChart.tsx'));
-const ModelsChart = lazy(() => import('./ModelsChart.tsx'));
+const RulesChart = onDemand(() => import('./RulesChart.tsx'), 'h-72');
+const ModelsChart = onDemand(() => import('./ModelsChart.tsx'), 'h-72');
 
-const PRICE: QuantitySpec = { label: 'price', unit: 'one', low: 0, high: 1e6 };
-
-const drawing = (
-  <p role="status" className="h-80">
-    Drawing …
-  </p>
-);
+const PRICE: QuantitySpec = { label: message('results.price-2', 'price'), unit: 'one', low: 0, high: 1e6 };
 
 /** The same logs by every rule, and a price by one of them as it would be by the others. */
 export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly currency: string }) {
@@ -33,15 +30,13 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
       className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:grid-cols-2 lg:gap-x-6"
     >
       <h2 id="rules" className="text-xl font-bold lg:col-span-2">
-        The same logs by every rule
+        {t('results.these-logs-by-every-rule', 'These logs by every rule')}
       </h2>
-      <Suspense fallback={drawing}>
-        <RulesChart totals={totals} />
-      </Suspense>
+      <RulesChart totals={totals} />
       <div className="grid content-start gap-3">
         <div className="flex flex-wrap items-center gap-2">
           <label className="flex items-center gap-2">
-            A price of
+            {t('results.a-price-of', 'A price of')}
             <input
               className="field figures !w-24"
               inputMode="decimal"
@@ -54,7 +49,7 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
             />
           </label>
           <label className="flex flex-wrap items-center gap-2">
-            {currency} a thousand board feet of
+            {t('results.per-thousand-board-feet-of', '{currency} per thousand board feet of', { currency })}{' '}
             <select
               className="field !w-auto"
               value={rule}
@@ -64,32 +59,33 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
             >
               {Object.entries(LOG_RULES).map(([id, { name }]) => (
                 <option key={id} value={id}>
-                  {name}
+                  {say(name)}
                 </option>
               ))}
             </select>
           </label>
         </div>
         {'problem' in read ? (
-          <FieldError>{read.problem}</FieldError>
+          <FieldError>{say(read.problem)}</FieldError>
         ) : (
           <DataTable
-            caption="pays the same for these logs as"
+            caption={t('results.equivalent-prices-for-these-logs', 'Equivalent prices for these logs')}
             rows={totals}
             keyOf={({ id }) => id}
             columns={[
-              { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ name }) => name },
+              { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ name }) => say(name) },
               {
                 id: 'boardFeet',
-                head: 'board feet',
+                head: t('results.board-feet-2', 'board feet'),
                 kind: 'number',
                 cell: ({ boardFeet }) => printRounded(boardFeet, 0),
               },
               {
                 id: 'price',
-                head: `${currency} a thousand`,
+                head: t('results.per-thousand', '{currency} per thousand', { currency }),
                 kind: 'number',
-                cell: ({ samePrice }) => (samePrice === null ? 'no wood' : printRounded(samePrice, 2)),
+                cell: ({ samePrice }) =>
+                  samePrice === null ? t('results.no-volume', 'no volume') : printRounded(samePrice, 2),
               },
             ]}
           />
@@ -114,25 +110,37 @@ export function ModelsComparison({ cut, figures, sections, units }: ModelsCompar
   const standing = of('standing');
   const felled = of('felled');
   const charts = [
-    { title: 'The whole stem over bark, by other models and equations', rows: whole, profileM3: cut.wholeM3 },
-    { title: 'This stem measured standing, by a few diameters', rows: standing, profileM3: cut.wholeM3 },
-    { title: 'This stem felled, from stump to top over bark', rows: felled, profileM3: cut.merchantableM3.over },
+    {
+      title: t('results.whole-stem-over-bark-by', 'Whole stem over bark, by other models and equations'),
+      rows: whole,
+      profileM3: cut.wholeM3,
+    },
+    {
+      title: t('results.standing-stem-measured-at-a', 'Standing stem, measured at a few diameters'),
+      rows: standing,
+      profileM3: cut.wholeM3,
+    },
+    {
+      title: t('results.felled-stem-from-stump-to', 'Felled stem, from stump to top over bark'),
+      rows: felled,
+      profileM3: cut.merchantableM3.over,
+    },
   ].filter(({ rows }) => rows.length > 0);
   return (
     <section aria-labelledby="ways" className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <h2 id="ways" className="text-xl font-bold">
-        What others would say of this stem
+        {t('results.volume-by-other-methods', 'Volume by other methods')}
       </h2>
       <p className="text-quiet">
-        The dashed line is what the profile above sums up to. Ways of measuring are told the diameters that they ask for
-        from that profile: what differs is the way alone.
+        {t(
+          'results.the-dashed-line-is-the',
+          'The dashed line is the volume of the profile above. The methods get the diameters they need from that profile, so differences come from the method alone.',
+        )}
       </p>
       {charts.map(({ title, rows, profileM3 }) => (
         <div key={title}>
           <h3 className="font-bold">{title}</h3>
-          <Suspense fallback={drawing}>
-            <ModelsChart title={title} volumes={rows} profileM3={profileM3} units={units} />
-          </Suspense>
+          <ModelsChart title={title} volumes={rows} profileM3={profileM3} units={units} />
         </div>
       ))}
     </section>

@@ -8,39 +8,45 @@ import { StandingStem } from './StandingStem.tsx';
 import { type CutStem, logsM3, type StemFigures, tooLong } from './stem-state.ts';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { StemDrawing } from './StemDrawing.tsx';
+import { t } from '../../../messages/text.ts';
 
 /** The logs one under the other, with what each is worth. */
 function CutList({ cut, prices, units }: { cut: CutStem; prices: PriceList; units: WoodUnits }) {
   return (
     <DataTable
       className="self-start"
-      caption={<span className="text-xl font-bold">The cuts, from the butt up</span>}
+      caption={<span className="text-xl font-bold">{t('results.logs-from-the-butt', 'Logs, from the butt')}</span>}
       rows={cut.cuts.cuts}
       keyOf={({ fromM }) => String(fromM)}
-      empty="No product of the list can be cut from this stem."
+      empty={t('results.no-product-of-the-list', 'No product of the list fits this stem.')}
       columns={[
         { id: 'product', head: 'product', kind: 'row-head', cell: ({ product }) => prices.products[product]?.name },
         {
           id: 'from',
-          head: `from, ${units.length}`,
+          head: t('results.from', 'from, {units}', { units: units.length }),
           kind: 'number',
           className: 'hidden sm:table-cell',
           cell: ({ fromM }) => units.printLength(fromM),
         },
         {
           id: 'length',
-          head: `length, ${units.length}`,
+          head: t('results.length-2', 'length, {units}', { units: units.length }),
           kind: 'number',
           cell: ({ lengthM }) => units.printLength(lengthM),
         },
         {
           id: 'butt',
-          head: `butt, ${units.diameter}`,
+          head: t('results.large-end', 'large end, {diameter}', { diameter: units.diameter }),
           kind: 'number',
           className: 'hidden sm:table-cell',
           cell: ({ buttCm }) => units.printDiameter(buttCm),
         },
-        { id: 'top', head: `top, ${units.diameter}`, kind: 'number', cell: ({ topCm }) => units.printDiameter(topCm) },
+        {
+          id: 'top',
+          head: t('results.small-end', 'small end, {diameter}', { diameter: units.diameter }),
+          kind: 'number',
+          cell: ({ topCm }) => units.printDiameter(topCm),
+        },
         { id: 'value', head: prices.currency, kind: 'number', cell: ({ value }) => printRounded(value, 2) },
       ]}
     />
@@ -73,14 +79,18 @@ export function CutResult(props: CutResultProps) {
   const { cut, figures, prices, defects, units, saws, onSaws } = props;
   const { currency, products, costs } = prices;
   const { value, best, greedy, isByHand } = cut;
-  const ofAll = (words: string): string => (costs.length > 0 ? `${words}, after costs` : words);
+  const ofAll = (words: string): string =>
+    costs.length > 0 ? t('results.net-of-costs', '{words}, net of costs', { words }) : words;
   return (
     <>
       <div aria-live="polite" className="flex flex-wrap items-end gap-x-8 gap-y-2">
         <p>
           <span className="text-quiet">
-            worth as cut below{isByHand && ' by hand'}
-            {costs.length > 0 ? `, ${printRounded(value.costs, 2)} of costs taken off` : ', before costs'}
+            {t(
+              'results.net-value-of-these-logs',
+              '{costs, select, none {Value of these logs, before costs} other {Net value of these logs (costs {costs} deducted)}}',
+              { costs: costs.length > 0 ? printRounded(value.costs, 2) : 'none' },
+            )}
           </span>
           <span className="flex items-baseline gap-3">
             <strong className="figures text-5xl font-extrabold" data-testid="stem-value">
@@ -93,20 +103,24 @@ export function CutResult(props: CutResultProps) {
         </p>
         {isByHand && (
           <p>
-            <span className="text-quiet">{ofAll('the best cuts')}</span>
+            <span className="text-quiet">{ofAll(t('results.highest-value', 'highest value'))}</span>
             <span className="figures block text-xl font-bold" data-testid="best-value">
               {printRounded(best.value - cut.costsOf(best), 2)} {currency}
             </span>
           </p>
         )}
         <p>
-          <span className="text-quiet">{ofAll('the dearest log first, as it comes')}</span>
+          <span className="text-quiet">
+            {ofAll(t('results.greedy-highest-priced-log-first', 'greedy: highest-priced log first'))}
+          </span>
           <span className="figures block text-xl font-bold" data-testid="greedy-value">
             {printRounded(greedy.value - cut.costsOf(greedy), 2)} {currency}
           </span>
         </p>
         <p>
-          <span className="text-quiet">wood to the smallest top, under bark</span>
+          <span className="text-quiet">
+            {t('results.volume-to-the-smallest-top', 'volume to the smallest top, under bark')}
+          </span>
           <span className="figures block text-xl font-bold" data-testid="stem-volume">
             {units.printVolume(cut.merchantableM3.under)} {units.volume} ±{' '}
             {units.printVolume(cut.merchantableM3.under * cut.volumeErrorShare)}
@@ -134,7 +148,7 @@ export function CutResult(props: CutResultProps) {
             onSaws(withOneMore(saws.length === 0 ? [figures.stumpM] : saws, cut.topHeightM));
           }}
         >
-          <CirclePlus aria-hidden="true" size={18} /> One more cut
+          <CirclePlus aria-hidden="true" size={18} /> {t('results.add-a-cut', 'Add a cut')}
         </button>
         <button
           type="button"
@@ -144,7 +158,7 @@ export function CutResult(props: CutResultProps) {
             props.onUndo?.();
           }}
         >
-          <Undo2 aria-hidden="true" size={18} /> Undo
+          <Undo2 aria-hidden="true" size={18} /> {t('results.undo', 'Undo')}
         </button>
         <button
           type="button"
@@ -154,14 +168,25 @@ export function CutResult(props: CutResultProps) {
             onSaws(null);
           }}
         >
-          <RotateCcw aria-hidden="true" size={18} /> The best cuts
+          <RotateCcw aria-hidden="true" size={18} /> {t('results.restore-best-cuts', 'Restore best cuts')}
         </button>
-        <p className="text-quiet">Drag a saw, or move it with the arrow keys; Delete takes it away.</p>
+        <p className="text-quiet">
+          {t('results.drag-a-saw-or-move', 'Drag a saw or move it with the arrow keys. Delete removes it.')}
+        </p>
       </div>
       <p className="text-quiet">
-        The whole stem over bark has {units.printVolume(cut.wholeM3)} {units.volume}; its logs have{' '}
-        {units.printVolume(logsM3(cut.cuts))} {units.volume} after Smalian. Prices are of {prices.pricesOf}, as written
-        below: an estimate is not an appraisal, and no leave to fell. Profile: {cut.over.words} ({cut.over.source}).
+        {t(
+          'results.the-whole-stem-over-bark',
+          'The whole stem over bark has {wholeM3} {volume}; its logs have {cuts} {volume} by Smalian. Prices per {pricesOf}. An estimate is not an appraisal, and no permission to fell. Profile: {words} ({source}).',
+          {
+            wholeM3: units.printVolume(cut.wholeM3),
+            volume: units.volume,
+            cuts: units.printVolume(logsM3(cut.cuts)),
+            pricesOf: prices.pricesOf,
+            words: cut.over.words,
+            source: cut.over.source,
+          },
+        )}{' '}
       </p>
       {tooLong(cut, figures, prices, units).map((words) => (
         <p key={words} className="font-semibold text-paint-ink">
@@ -171,11 +196,11 @@ export function CutResult(props: CutResultProps) {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-5 lg:grid-cols-[minmax(0,1fr)_auto]">
         <CutList cut={cut} prices={prices} units={units} />
         <div className="hidden lg:block">
-          <h2 className="text-xl font-bold">Standing, to scale</h2>
+          <h2 className="text-xl font-bold">{t('results.standing-stem-to-scale', 'Standing stem, to scale')}</h2>
           <StandingStem over={cut.over} under={cut.under} bucking={cut.cuts} products={products} units={units} />
         </div>
         <div className="lg:hidden">
-          <Disclosure title="Standing, to scale">
+          <Disclosure title={t('results.standing-stem-to-scale', 'Standing stem, to scale')}>
             {() => (
               <StandingStem over={cut.over} under={cut.under} bucking={cut.cuts} products={products} units={units} />
             )}

@@ -2,6 +2,7 @@ import { CirclePlus, X } from 'lucide-react';
 import type { Defect } from '@arbolito/core/bucking';
 import { DEFECT_KINDS } from '@arbolito/core/protocol';
 import { asTyped, type WoodUnits } from '../prices/wood-units.ts';
+import { t } from '../../../messages/text.ts';
 
 interface DefectsProps {
   readonly defects: readonly Defect[];
@@ -14,12 +15,12 @@ interface DefectsProps {
 export function Defects({ defects, heightM, units, onChange }: DefectsProps) {
   return (
     <fieldset className="grid gap-2">
-      <legend className="pb-1 font-bold">What is wrong with it</legend>
+      <legend className="pb-1 font-bold">{t('results.defects', 'Defects')}</legend>
       {defects.map((defect, i) => (
         <div key={i} className="flex items-center gap-2">
           <select
             className="field"
-            aria-label={`Defect ${i + 1}`}
+            aria-label={t('results.defect', 'Defect {i}', { i: i + 1 })}
             value={defect.kind}
             onChange={(event) => {
               const kind = DEFECT_KINDS.find((each) => each === event.target.value);
@@ -31,13 +32,16 @@ export function Defects({ defects, heightM, units, onChange }: DefectsProps) {
             ))}
           </select>
           <span className="figures whitespace-nowrap">
-            {asTyped(units.lengthOf(Math.min(defect.fromM, defect.toM)), 1)} to{' '}
-            {asTyped(units.lengthOf(Math.max(defect.fromM, defect.toM)), 1)} {units.length}
+            {t('results.to', '{fromM} to {fromM2} {units}', {
+              fromM: asTyped(units.lengthOf(Math.min(defect.fromM, defect.toM)), 1),
+              fromM2: asTyped(units.lengthOf(Math.max(defect.fromM, defect.toM)), 1),
+              units: units.length,
+            })}
           </span>
           <button
             type="button"
             className="grid min-h-11 min-w-11 place-content-center"
-            aria-label={`Take the ${defect.kind} off`}
+            aria-label={t('results.remove-3', 'Remove {kind}', { kind: defect.kind })}
             onClick={() => {
               onChange(defects.filter((_, at) => at !== i));
             }}
@@ -55,10 +59,12 @@ export function Defects({ defects, heightM, units, onChange }: DefectsProps) {
           onChange([...defects, { kind: 'rot', fromM, toM: Number((fromM + 1).toFixed(1)) }]);
         }}
       >
-        <CirclePlus aria-hidden="true" size={18} /> A defect
+        <CirclePlus aria-hidden="true" size={18} /> {t('results.add-defect', 'Add defect')}
       </button>
       {defects.length > 0 && (
-        <p className="text-quiet">Draw its ends along the stem, or move them with the arrow keys.</p>
+        <p className="text-quiet">
+          {t('results.drag-the-ends-along-the', 'Drag the ends along the stem, or move them with the arrow keys.')}
+        </p>
       )}
     </fieldset>
   );

@@ -5,6 +5,7 @@ import { SVGRenderer } from 'echarts/renderers';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import type { SaidVolume } from './stem-state.ts';
+import { say } from '../../../messages/text.ts';
 
 use([BarChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
@@ -74,7 +75,7 @@ export function ModelsChart({ title, volumes, profileM3, units }: ModelsChartPro
       className="w-full"
       style={{ height: `${volumes.length * ROW_PX + 34}px` }}
       role="img"
-      aria-label={`${title}: ${volumes.map(({ name, volumeM3 }) => `${name} ${shown(volumeM3)} ${units.volume}`).join(', ')}`}
+      aria-label={`${title}: ${volumes.map(({ name, volumeM3 }) => `${say(name)} ${shown(volumeM3)} ${units.volume}`).join(', ')}`}
     />
   );
 }

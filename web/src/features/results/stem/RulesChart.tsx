@@ -4,6 +4,7 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { RuleTotal } from './stem-state.ts';
+import { t, say } from '../../../messages/text.ts';
 
 use([BarChart, GridComponent, TooltipComponent, SVGRenderer]);
 
@@ -14,7 +15,14 @@ export function RulesChart({ totals }: { readonly totals: readonly RuleTotal[] }
     ({ token, text, axis }) => ({
       grid: { left: 8, right: 60, top: 8, bottom: 30, containLabel: true },
       tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => `${Number(value).toFixed(0)} bf` },
-      xAxis: { type: 'value', name: 'board feet', nameLocation: 'middle', nameGap: 28, splitNumber: 3, ...axis },
+      xAxis: {
+        type: 'value',
+        name: t('results.board-feet-3', 'Board feet'),
+        nameLocation: 'middle',
+        nameGap: 28,
+        splitNumber: 3,
+        ...axis,
+      },
       yAxis: { type: 'category', data: rising.map(({ name }) => name), ...axis },
       series: [
         {
@@ -33,7 +41,9 @@ export function RulesChart({ totals }: { readonly totals: readonly RuleTotal[] }
       ref={element}
       className="h-80 w-full"
       role="img"
-      aria-label={`Board feet of these logs by rule: ${totals.map(({ name, boardFeet }) => `${name} ${String(Math.round(boardFeet))}`).join(', ')}`}
+      aria-label={t('results.board-feet-of-these-logs', 'Board feet of these logs by rule: {join}', {
+        join: totals.map(({ name, boardFeet }) => `${say(name)} ${String(Math.round(boardFeet))}`).join(', '),
+      })}
     />
   );
 }

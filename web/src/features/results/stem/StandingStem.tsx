@@ -3,6 +3,7 @@ import type { Product } from '@arbolito/core/protocol';
 import type { StemProfile } from '@arbolito/core/taper';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { Patterns } from './Patterns.tsx';
+import { t } from '../../../messages/text.ts';
 
 interface StandingStemProps {
   readonly over: StemProfile;
@@ -72,7 +73,16 @@ export function StandingStem({ over, under, bucking, products, units }: Standing
       height={HEIGHT}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`The stem standing, ${units.printLength(heightM)} ${units.length} tall, to scale: ${bucking.cuts.map(({ product, lengthM }) => `${products[product]?.name ?? ''} of ${units.printLength(lengthM)} ${units.length}`).join(', ')}`}
+      aria-label={t('results.standing-stem-tall-to-scale', 'Standing stem, {heightM} {units} tall, to scale: {join}', {
+        heightM: units.printLength(heightM),
+        units: units.length,
+        join: bucking.cuts
+          .map(
+            ({ product, lengthM }) =>
+              `${products[product]?.name ?? ''} of ${units.printLength(lengthM)} ${units.length}`,
+          )
+          .join(', '),
+      })}
       className="block max-w-full"
     >
       <Patterns count={products.length} prefix="standing-" />

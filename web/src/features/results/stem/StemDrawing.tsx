@@ -6,6 +6,7 @@ import type { StemProfile } from '@arbolito/core/taper';
 import { useSize } from '../../../ui/use-media.ts';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { Patterns } from './Patterns.tsx';
+import { t } from '../../../messages/text.ts';
 
 /** A stem is long and thin: its thickness is drawn so many times larger than its length. */
 const THICKER = 6;
@@ -105,7 +106,11 @@ export function StemDrawing({
           height={height}
           viewBox={`0 0 ${width} ${height}`}
           role="group"
-          aria-label={`The stem lying, butt to the left, ${units.printLength(heightM)} ${units.length} long, drawn ${THICKER} times as thick: ${bucking.cuts.length} logs`}
+          aria-label={t(
+            'results.stem-lying-butt-to-the',
+            '{n, plural, one {Stem lying, butt to the left, {heightM} {units} long, thickness drawn {thicker} times larger: # log} other {Stem lying, butt to the left, {heightM} {units} long, thickness drawn {thicker} times larger: # logs}}',
+            { n: bucking.cuts.length, heightM: units.printLength(heightM), units: units.length, thicker: THICKER },
+          )}
           className="block touch-pan-y select-none"
         >
           <Patterns count={products.length} />
@@ -207,7 +212,7 @@ export function StemDrawing({
                   rx={6}
                   tabIndex={0}
                   role="slider"
-                  aria-label={`Saw ${i + 1}`}
+                  aria-label={t('results.cut', 'Cut {i}', { i: i + 1 })}
                   aria-valuemin={stumpM}
                   aria-valuemax={heightM}
                   aria-valuenow={roundTo(at, 2)}

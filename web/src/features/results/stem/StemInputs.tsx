@@ -8,6 +8,8 @@ import type { StemKey } from './stem-figures.ts';
 import type { StemPageProps } from '../entries/StemPage.tsx';
 import { TextAreaField } from '../../../ui/forms/Field.tsx';
 import { isModelId, type ModelId, MODELS, needsSections, SURVEY_MODEL } from './stem-state.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 interface StemFormProps extends StemPageProps {
   readonly units: WoodUnits;
@@ -30,7 +32,10 @@ interface StemFormProps extends StemPageProps {
   readonly onDefects: (defects: readonly Defect[]) => void;
 }
 
-const SYSTEMS = { metric: 'cm and m', imperial: 'in and ft' } as const;
+const SYSTEMS = {
+  metric: message('results.cm-and-m', 'cm and m'),
+  imperial: message('results.in-and-ft', 'in and ft'),
+} as const;
 
 /** The tree, how it tapers, what is wrong with it and how sure that is. */
 export function StemInputs(props: StemFormProps) {
@@ -47,10 +52,10 @@ export function StemInputs(props: StemFormProps) {
     />
   );
   return (
-    <section aria-label="The stem" className="grid gap-5">
+    <section aria-label={t('results.stem', 'Stem')} className="grid gap-5">
       <fieldset className="grid gap-2">
-        <legend className="pb-1 font-bold">The tree</legend>
-        <div className="flex gap-2" role="group" aria-label="Units">
+        <legend className="pb-1 font-bold">{t('results.tree-2', 'Tree')}</legend>
+        <div className="flex gap-2" role="group" aria-label={t('results.units', 'Units')}>
           {(Object.keys(SYSTEMS) as UnitSystem[]).map((system) => (
             <button
               key={system}
@@ -61,13 +66,13 @@ export function StemInputs(props: StemFormProps) {
                 props.onUnits(system);
               }}
             >
-              {SYSTEMS[system]}
+              {say(SYSTEMS[system])}
             </button>
           ))}
         </div>
         {survey !== null && (
           <label className="flex items-center gap-2">
-            <span>species</span>
+            <span>{t('results.species-2', 'species')}</span>
             <select
               className="field ml-auto !w-auto"
               value={species}
@@ -86,20 +91,24 @@ export function StemInputs(props: StemFormProps) {
         {(['dbh', 'height', 'bark', 'stump', 'top'] as const).map(field)}
       </fieldset>
       <fieldset className="grid gap-2">
-        <legend className="pb-1 font-bold">How it tapers</legend>
+        <legend className="pb-1 font-bold">{t('results.taper', 'Taper')}</legend>
         <select
           className="field"
-          aria-label="Taper"
+          aria-label={t('results.taper', 'Taper')}
           value={model}
           onChange={(event) => {
             const { value } = event.target;
             if (isModelId(value) || value === SURVEY_MODEL) props.onModel(value);
           }}
         >
-          {props.hasOwnTaper && <option value={SURVEY_MODEL}>As {survey?.name} draws the species</option>}
+          {props.hasOwnTaper && (
+            <option value={SURVEY_MODEL}>
+              {t('results.default-for', 'Default for {name}', { name: survey?.name ?? '' })}
+            </option>
+          )}
           {Object.entries(MODELS).map(([id, name]) => (
             <option key={id} value={id}>
-              {name}
+              {say(name)}
             </option>
           ))}
         </select>
@@ -108,7 +117,11 @@ export function StemInputs(props: StemFormProps) {
         {needsSections(model) && (
           <TextAreaField
             className="figures"
-            label={`height in ${units.length} and diameter in ${units.diameter}, a semicolon between`}
+            label={t(
+              'results.height-in-and-diameter-in',
+              'height in {units} and diameter in {diameter}, separated by semicolons',
+              { units: units.length, diameter: units.diameter },
+            )}
             rows={2}
             maxLength={400}
             placeholder={units.system === 'metric' ? '5.3 33; 13 24' : '17.3 13; 42 9.5'}
@@ -127,7 +140,7 @@ export function StemInputs(props: StemFormProps) {
       </fieldset>
       <Defects defects={props.defects} heightM={props.heightM} units={units} onChange={props.onDefects} />
       <fieldset className="grid gap-2">
-        <legend className="pb-1 font-bold">How sure it is</legend>
+        <legend className="pb-1 font-bold">{t('results.standard-errors', 'Standard errors')}</legend>
         {(['dbhError', 'heightError', 'taper'] as const).map(field)}
       </fieldset>
     </section>

@@ -3,9 +3,16 @@ import { Printer } from 'lucide-react';
 import { FORM_CLASS_LIMITS, FORM_CLASS_RULES, LOG_RULES } from '@arbolito/core/log-rules';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { t, say } from '../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 const [LEAST, MOST] = FORM_CLASS_LIMITS.formClass;
-const CLASS: QuantitySpec = { label: 'Girard form class', unit: 'one', low: LEAST, high: MOST };
+const CLASS: QuantitySpec = {
+  label: message('results.girard-form-class', 'Girard form class'),
+  unit: 'one',
+  low: LEAST,
+  high: MOST,
+};
 
 interface TableMakerProps {
   /** The survey whose species can have tables of their own. */
@@ -24,7 +31,7 @@ function SpeciesTable({
   return (
     <div className="flex flex-wrap items-center gap-4 border-t border-line pt-3">
       <label className="flex items-center gap-2">
-        {speciesName} by dbh and height:
+        {t('results.by-dbh-and-height', '{speciesName} by dbh and height:', { speciesName })}{' '}
         <select
           className="field !w-auto"
           value={show}
@@ -32,10 +39,10 @@ function SpeciesTable({
             setShow(event.target.value);
           }}
         >
-          <option value="volume">volume of the stem</option>
+          <option value="volume">{t('results.volume-of-the-stem', 'volume of the stem')}</option>
           {Object.entries(LOG_RULES).map(([id, { name }]) => (
             <option key={id} value={id}>
-              board feet, {name}
+              {t('results.board-feet-4', 'board feet, {name}', { name })}
             </option>
           ))}
         </select>
@@ -44,7 +51,7 @@ function SpeciesTable({
         className="btn"
         href={`/print/species-table.pdf?${new URLSearchParams({ survey: survey.id, species, show }).toString()}`}
       >
-        <Printer aria-hidden="true" size={18} /> Print for {survey.name}
+        <Printer aria-hidden="true" size={18} /> {t('results.print-for', 'Print for {name}', { name: survey.name })}
       </a>
     </div>
   );
@@ -59,12 +66,17 @@ export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
   return (
     <section aria-labelledby="table-maker" className="card grid gap-3 p-5">
       <h2 id="table-maker" className="text-xl font-bold">
-        A table for the pocket
+        {t('results.pocket-table', 'Pocket table')}
       </h2>
-      <p>Board feet of standing trees by dbh and 16-ft logs, half logs counted, on one page to print.</p>
+      <p>
+        {t(
+          'results.board-feet-of-standing-trees',
+          'Board feet of standing trees by dbh and number of 16-ft logs, with half logs, on one page.',
+        )}
+      </p>
       <div className="flex flex-wrap items-start gap-4">
         <label className="flex items-center gap-2">
-          rule
+          {t('results.rule', 'rule')}
           <select
             className="field !w-auto"
             value={rule}
@@ -74,7 +86,7 @@ export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
           >
             {FORM_CLASS_RULES.map((id) => (
               <option key={id} value={id}>
-                {LOG_RULES[id].name}
+                {say(LOG_RULES[id].name)}
               </option>
             ))}
           </select>
@@ -85,7 +97,7 @@ export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
             className="btn"
             href={`/print/board-feet.pdf?${new URLSearchParams({ rule, formClass: String(read.value) }).toString()}`}
           >
-            <Printer aria-hidden="true" size={18} /> Print the table
+            <Printer aria-hidden="true" size={18} /> {t('results.print-table', 'Print table')}
           </a>
         )}
       </div>

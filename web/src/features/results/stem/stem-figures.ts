@@ -2,6 +2,7 @@ import type { UnitSystem } from '@arbolito/core/units';
 import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { USUAL_KOZAK } from './stem-state.ts';
+import { t } from '../../../messages/text.ts';
 
 export type StemKey =
   | 'dbh'
@@ -20,17 +21,37 @@ export type StemKey =
 export const stemFieldSpecs = ({ length, diameter }: WoodUnits): Readonly<Record<StemKey, QuantitySpec>> => {
   const [longest, thickest] = [length === 'm' ? 120 : 390, diameter === 'cm' ? 300 : 118];
   return {
-    dbh: { label: 'dbh over bark', unit: diameter, low: diameter === 'cm' ? 5 : 2, high: thickest },
-    height: { label: 'total height', unit: length, low: length === 'm' ? 2 : 7, high: longest },
-    bark: { label: 'under bark, of that', unit: 'pct', low: 70, high: 100 },
-    stump: { label: 'stump', unit: length, low: 0, high: length === 'm' ? 3 : 10 },
-    top: { label: 'smallest top, under bark', unit: diameter, low: 1, high: length === 'm' ? 100 : 40 },
-    exponent: { label: 'exponent', unit: 'one', low: 0.1, high: 3 },
+    dbh: {
+      label: t('results.dbh-over-bark', 'dbh over bark'),
+      unit: diameter,
+      low: diameter === 'cm' ? 5 : 2,
+      high: thickest,
+    },
+    height: {
+      label: t('results.total-height', 'total height'),
+      unit: length,
+      low: length === 'm' ? 2 : 7,
+      high: longest,
+    },
+    bark: {
+      label: t('results.under-bark-share-of-the', 'under bark share of the diameter'),
+      unit: 'pct',
+      low: 70,
+      high: 100,
+    },
+    stump: { label: t('results.stump', 'stump'), unit: length, low: 0, high: length === 'm' ? 3 : 10 },
+    top: {
+      label: t('results.smallest-top-diameter-under-bark', 'smallest top diameter, under bark'),
+      unit: diameter,
+      low: 1,
+      high: length === 'm' ? 100 : 40,
+    },
+    exponent: { label: t('results.exponent', 'exponent'), unit: 'one', low: 0.1, high: 3 },
     kozakB1: { label: 'b1', unit: 'one', low: -20, high: 20 },
     kozakB2: { label: 'b2', unit: 'one', low: -20, high: 20 },
-    dbhError: { label: '± of the dbh', unit: diameter, low: 0, high: 50 },
-    heightError: { label: '± of the height', unit: length, low: 0, high: 100 },
-    taper: { label: '± of the taper, in volume', unit: 'pct', low: 0, high: 50 },
+    dbhError: { label: t('results.of-the-dbh', '± of the dbh'), unit: diameter, low: 0, high: 50 },
+    heightError: { label: t('results.of-the-height', '± of the height'), unit: length, low: 0, high: 100 },
+    taper: { label: t('results.of-the-taper-on-volume', '± of the taper, on volume'), unit: 'pct', low: 0, high: 50 },
   };
 };
 

@@ -15,6 +15,7 @@ import {
   type StemFigures,
   tooLong,
 } from './stem-state.ts';
+import { say } from '../../../messages/text.ts';
 
 const FIGURES: StemFigures = {
   dbhCm: 42,
@@ -35,7 +36,7 @@ const SECTIONS = [
 
 const profile = (model: ModelId): StemProfile => {
   const outcome = profileBy(model, FIGURES, SECTIONS);
-  if (!outcome.ok) throw new Error(outcome.problem.message);
+  if (!outcome.ok) throw new Error(say(outcome.problem.message));
   return outcome.profile;
 };
 
@@ -133,10 +134,10 @@ describe('a stem that is cut', () => {
   it('says which logs are longer than the stem', () => {
     const low = { ...FIGURES, dbhCm: 9, heightM: 4.2 };
     const outcome = profileBy('solids', low, []);
-    if (!outcome.ok) throw new Error(outcome.problem.message);
+    if (!outcome.ok) throw new Error(say(outcome.problem.message));
     const small = cutStem(outcome.profile, low, how, ERRORS);
     const words = tooLong(small, low, START_PRICES.metric, WOOD_UNITS.metric);
-    expect(words[0]).toMatch(/^No sawlog fits: the shortest is 4\.0 m and its trim, the stem has \d\.\d m/);
+    expect(words[0]).toMatch(/^No sawlog fits: the shortest with its trim is 4\.0 m, the stem has \d\.\d m/);
     expect(small.cuts.cuts.every(({ lengthM }) => lengthM <= 4.2)).toBe(true);
     expect(tooLong(cut, FIGURES, START_PRICES.metric, WOOD_UNITS.metric)).toEqual([]);
   });
@@ -153,7 +154,7 @@ describe('a stem that is cut', () => {
     expect([...groups]).toEqual(['taper', 'equation', 'standing', 'felled']);
     for (const { group, name, volumeM3 } of others) {
       const own = group === 'felled' ? cut.merchantableM3.over : cut.wholeM3;
-      expect(Math.abs(volumeM3 / own - 1), `${group} ${name}`).toBeLessThan(0.34);
+      expect(Math.abs(volumeM3 / own - 1), `${group} ${say(name)}`).toBeLessThan(0.34);
     }
   });
 });

@@ -30,16 +30,18 @@ import {
 } from '@arbolito/core/taper';
 import { EQUATIONS, equationVolume } from '@arbolito/core/volume';
 import type { WoodUnits } from '../prices/wood-units.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 /** Ways to draw the stem, as they are offered. */
 export const MODELS = {
-  solids: 'Neiloid, paraboloid and cone',
-  kozak: 'Kozak, Munro and Smith',
-  ormerod: 'Ormerod, one exponent',
-  fitted: 'Ormerod, fitted to measured diameters',
-  'max-burkhart': 'Max and Burkhart, loblolly pine, under bark',
-  behre: 'Behre, through one measured diameter',
-  measured: 'Through measured diameters',
+  solids: message('results.neiloid-paraboloid-and-cone', 'Neiloid, paraboloid and cone'),
+  kozak: message('results.kozak-munro-and-smith', 'Kozak, Munro and Smith'),
+  ormerod: message('results.ormerod-one-exponent', 'Ormerod, one exponent'),
+  fitted: message('results.ormerod-fitted-to-measured-diameters', 'Ormerod, fitted to measured diameters'),
+  'max-burkhart': message('results.max-and-burkhart-loblolly-pine', 'Max and Burkhart, loblolly pine, under bark'),
+  behre: message('results.behre-through-one-measured-diameter', 'Behre, through one measured diameter'),
+  measured: message('results.through-measured-diameters', 'Through measured diameters'),
 } as const;
 export type ModelId = keyof typeof MODELS;
 
@@ -77,7 +79,16 @@ export function readSections(text: string, units: WoodUnits): readonly Section[]
     const [height = '', diameter = '', ...rest] = part.split(/\s+/);
     const section = { heightM: units.readLength(height), diameterCm: units.readDiameter(diameter) };
     if (Number.isNaN(section.heightM + section.diameterCm) || rest.length > 0)
-      return `“${part.slice(0, 20)}” should be a height in ${units.length} and a diameter in ${units.diameter}, such as ${units.system === 'metric' ? '8 28' : '26 11'}.`;
+      return t(
+        'results.must-be-a-height-in',
+        '“{slice}” must be a height in {units} and a diameter in {diameter}, such as {value}.',
+        {
+          slice: part.slice(0, 20),
+          units: units.length,
+          diameter: units.diameter,
+          value: units.system === 'metric' ? '8 28' : '26 11',
+        },
+      );
     sections.push(section);
   }
   return sections;
@@ -86,7 +97,7 @@ export function readSections(text: string, units: WoodUnits): readonly Section[]
 /** Coefficients that one begins with: a stem of middling form. */
 export const USUAL_KOZAK = { b1: -1.7, b2: 0.6 } as const;
 
-const fail = (message: string): ProfileOutcome => ({ ok: false, problem: { field: 'sections', message } });
+const fail = (message: Text): ProfileOutcome => ({ ok: false, problem: { field: 'sections', message } });
 
 /** The profile over bark by a model, or what is wrong. */
 export function profileBy(
@@ -110,8 +121,12 @@ export function profileBy(
       return profileByChoice({ model, ...LOBLOLLY }, tree, breastHeightM);
     case 'behre': {
       const [through] = sections;
-      if (through === undefined) return fail('Give one diameter above the swelling of the butt, such as 5.3 29.');
-      if (!(through.heightM < heightM)) return fail('The measured diameter must lie below the tip.');
+      if (through === undefined)
+        return fail(
+          t('results.enter-one-diameter-above-the', 'Enter one diameter above the butt swell, such as 5.3 29.'),
+        );
+      if (!(through.heightM < heightM))
+        return fail(t('results.the-measured-diameter-must-be', 'The measured diameter must be below the tip.'));
       const taper = behreAbove(
         { breastShare: 1, breastHeightM, joinShare: through.diameterCm / dbhCm, joinM: through.heightM },
         'over',
@@ -221,15 +236,25 @@ export const tooLong = (
     return shortest + trimM <= hasM
       ? []
       : [
-          `No ${name} fits: the shortest is ${units.printLength(shortest)} ${units.length}${trimM > 0 ? ' and its trim' : ''}, the stem has ${units.printLength(hasM)} ${units.length} from stump to smallest top.`,
+          t(
+            'results.no-fits-the-shortest-is',
+            '{trim, select, yes {No {name} fits: the shortest with its trim is {shortest} {units}, the stem has {hasM} {units} from stump to smallest top.} other {No {name} fits: the shortest is {shortest} {units}, the stem has {hasM} {units} from stump to smallest top.}}',
+            {
+              trim: trimM > 0 ? 'yes' : 'no',
+              name,
+              shortest: units.printLength(shortest),
+              units: units.length,
+              hasM: units.printLength(hasM),
+            },
+          ),
         ];
   });
 
 /** A volume that one way, model or equation gives. */
 export interface SaidVolume {
   readonly group: string;
-  readonly name: string;
-  readonly from: string;
+  readonly name: Text;
+  readonly from: Text;
   readonly volumeM3: number;
 }
 
@@ -249,8 +274,8 @@ export function otherVolumes(
       ? [
           {
             group: 'taper',
-            name: MODELS[model],
-            from: `whole stem, ${outcome.profile.bark} bark`,
+            name: say(MODELS[model]),
+            from: t('results.whole-stem-bark', 'whole stem, {bark} bark', { bark: outcome.profile.bark }),
             volumeM3: outcome.profile.volumeM3(0, heightM),
           },
         ]
@@ -259,7 +284,14 @@ export function otherVolumes(
   const equations = EQUATIONS.filter(({ species }) => species === 'any').flatMap((equation): SaidVolume[] => {
     const outcome = equationVolume(equation, dbhCm, heightM);
     return outcome.ok
-      ? [{ group: 'equation', name: equation.name, from: 'whole stem', volumeM3: outcome.value.volumeM3 }]
+      ? [
+          {
+            group: 'equation',
+            name: equation.name,
+            from: t('results.whole-stem', 'whole stem'),
+            volumeM3: outcome.value.volumeM3,
+          },
+        ]
       : [];
   });
   const standing = standingVolumes(over, figures.breastHeightM).map((way) => ({ group: 'standing', ...way }));
@@ -270,7 +302,7 @@ export function otherVolumes(
 
 export interface RuleTotal {
   readonly id: LogRuleId;
-  readonly name: string;
+  readonly name: Text;
   readonly boardFeet: number;
   /** Price a thousand board feet that pays the same for these logs as the asked one; null where a rule has no wood. */
   readonly samePrice: number | null;

@@ -4,6 +4,7 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { Pairs } from './estimate.ts';
+import { t } from '../../../messages/text.ts';
 
 use([LineChart, ScatterChart, GridComponent, TooltipComponent, MarkLineComponent, SVGRenderer]);
 
@@ -23,7 +24,7 @@ export default function PairsChart({ points, line, at }: Pairs) {
           data: points.map((point) => [...point]),
           markLine: {
             symbol: 'none',
-            label: { ...text, formatter: 'mean of all' },
+            label: { ...text, formatter: t('results.mean-of-the-population', 'mean of the population') },
             lineStyle: { color: token('--paint'), width: 2.5, type: 'dashed' },
             data: [{ xAxis: at }],
           },
@@ -44,7 +45,11 @@ export default function PairsChart({ points, line, at }: Pairs) {
       ref={element}
       className="h-80 w-full max-w-2xl"
       role="img"
-      aria-label={`${String(points.length)} measured units, y over x, with the line that y follows and the mean of x over all`}
+      aria-label={t(
+        'results.measured-units-y-over-x',
+        '{points} measured units, y over x, with the regression line and the mean of x in the population',
+        { points: String(points.length) },
+      )}
     />
   );
 }

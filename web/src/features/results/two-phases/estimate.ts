@@ -1,31 +1,41 @@
 import { countAndMeasure, ratioDoubleSample, regressionDoubleSample, threePTotal } from '@arbolito/core/inventory';
 import { type Estimation, simpleSample } from '@arbolito/core/statistics';
 import { type LineField, type LineProblem, readLines } from '../../../ui/forms/read-lines.ts';
+import { t } from '../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 /** Samples in which many units are looked at quickly and a few of them measured. */
 export const TWO_PHASE_ESTIMATORS = {
   regression: {
-    name: 'Regression',
-    words:
-      'A quick figure x at many places; at some of them y was measured as well. What y is beyond its sample follows the line of y on x.',
+    name: message('results.regression', 'Regression'),
+    words: message(
+      'results.an-auxiliary-variable-x-is',
+      'An auxiliary variable x is observed on many units, y on a subsample. The mean of y is estimated by the regression of y on x.',
+    ),
     source: 'Cochran 1977, Sampling Techniques, 12.7',
   },
   ratio: {
-    name: 'Ratio',
-    words:
-      'A quick figure x at many places; at some of them y was measured as well. For y that goes with x from nothing on.',
+    name: message('results.ratio', 'Ratio'),
+    words: message(
+      'results.an-auxiliary-variable-x-is-observed',
+      'An auxiliary variable x is observed on many units, y on a subsample. For y proportional to x.',
+    ),
     source: 'Cochran 1977, Sampling Techniques, 12.8',
   },
   count: {
-    name: 'Count and measure',
-    words:
-      'Trees counted at every angle-count point, and the volume per basal area of some of them. The shares of error of both add as squares.',
+    name: message('results.count-measure', 'Count-measure'),
+    words: message(
+      'results.trees-are-counted-at-every',
+      'Trees are counted at every angle-count point; the volume per basal area is measured on some of them. The squared relative errors of both add up.',
+    ),
     source: 'Bruce 1961; Marshall, Iles & Bell 2004, Canadian Journal of Forest Research 34:840',
   },
   guess: {
-    name: '3P',
-    words:
-      'Every tree was guessed; some were measured, with a chance that goes with the guess. The total is the sum of the guesses times the mean of measured over guessed.',
+    name: message('results.3p', '3P'),
+    words: message(
+      'results.the-volume-of-every-tree',
+      'The volume of every tree is predicted; some are measured, with probability proportional to the prediction. The total is the sum of predictions times the mean ratio of measured to predicted volume.',
+    ),
     source: 'Grosenbaugh 1965, USDA Forest Service PSW-21',
   },
 } as const;
@@ -64,10 +74,15 @@ const figureOf = (name: string): LineField => ({ name, unit: 'one', of: '', from
 
 /** Works out the way that is asked for from lists as they were pasted. */
 export function estimate(way: TwoPhaseEstimator, typed: Typed): TwoPhaseOutcome {
-  const names = way === 'guess' ? ['the guess', 'the measured volume'] : ['x', 'y'];
+  const names =
+    way === 'guess'
+      ? [t('results.the-prediction', 'the prediction'), t('results.the-measured-volume', 'the measured volume')]
+      : ['x', 'y'];
   const pairs = readLines(typed.pairs, names.map(figureOf));
-  const counts = readLines(typed.counts, [figureOf('the count')]);
-  const perTree = readLines(typed.perTree, [figureOf('the volume per basal area')]);
+  const counts = readLines(typed.counts, [figureOf(t('results.the-count', 'the count'))]);
+  const perTree = readLines(typed.perTree, [
+    figureOf(t('results.the-volume-per-basal-area', 'the volume per basal area')),
+  ]);
   const isCount = way === 'count';
   const problems = {
     pairs: isCount ? [] : pairs.problems,

@@ -15,6 +15,9 @@ import {
   TAPER_NAMES,
   volumeOf,
 } from './volume-methods.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { type Text, isText } from '@arbolito/core/message';
 
 /** A tree that everybody can picture, to see what a way would say. */
 const SAMPLE = { dbhCm: 40, heightM: 25 } as const;
@@ -25,7 +28,7 @@ const sampleOf = (
   barkRatio: number,
   factor: FormFactor,
   breastHeightM: number,
-): number | string =>
+): number | Text =>
   (volume === undefined ? null : volumeModelProblem(volume)) ??
   stemVolumeM3(
     volume === undefined ? undefined : withBark(volume, Number.isNaN(barkRatio) ? 1 : barkRatio),
@@ -41,11 +44,13 @@ function statementWords(taper: TaperChoice, units: WoodUnits): string {
   const diameters = rangeCm?.map((cm) => units.printDiameter(cm)).join(' to ');
   const heights = rangeM?.map((metres) => units.printLength(metres)).join(' to ');
   return [
-    ...(species === 'any' ? [] : [`made from ${species}`]),
-    ...(diameters === undefined ? [] : [`dbh ${diameters} ${units.diameter}`]),
-    ...(heights === undefined ? [] : [`height ${heights} ${units.length}`]),
-    ...(rangeIsAssumed ? ['range assumed'] : []),
-    breastHeightM === null ? 'dbh at the survey’s breast height' : `dbh at ${breastHeightM} m`,
+    ...(species === 'any' ? [] : [t('results.from-2', 'from {species}', { species })]),
+    ...(diameters === undefined ? [] : [t('results.dbh-range', 'dbh {range} {unit}', { range: diameters, unit: units.diameter })]),
+    ...(heights === undefined ? [] : [t('results.height-range', 'height {range} {unit}', { range: heights, unit: units.length })]),
+    ...(rangeIsAssumed ? [t('results.range-assumed', 'range assumed')] : []),
+    breastHeightM === null
+      ? t('results.dbh-at-the-survey-s', 'dbh at the survey’s breast height')
+      : t('results.dbh-at-m', 'dbh at {breastHeightM} m', { breastHeightM }),
   ].join(', ');
 }
 
@@ -76,7 +81,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
       }}
     />
   );
-  const problem = typeof sample === 'string' ? sample : refused;
+  const problem = isText(sample) ? sample : refused;
   const equation = volume?.by === 'equation' ? volume.equation : null;
   return (
     <fieldset className="card grid content-start gap-2 p-4">
@@ -85,7 +90,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
         {name}
       </p>
       <label className="grid gap-1">
-        <span>volume of the stem by</span>
+        <span>{t('results.stem-volume-method', 'Stem volume method')}</span>
         <select
           className="field"
           value={draft.way}
@@ -93,17 +98,23 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
             onChange({ ...draft, way: event.target.value });
           }}
         >
-          <option value="form-factor">the survey’s form factor {printRounded(factor.value, 2)}</option>
-          {draft.kept !== null && <option value="kept">{volumeName(draft.kept)}, fitted</option>}
-          <option value="text">an equation of your own</option>
-          <optgroup label="A taper, or the tree’s own upper diameters">
+          <option value="form-factor">
+            {t('results.form-factor-of-the-survey', 'Form factor of the survey, {value}', {
+              value: printRounded(factor.value, 2),
+            })}
+          </option>
+          {draft.kept !== null && (
+            <option value="kept">{t('results.fitted', '{kept}, fitted', { kept: volumeName(draft.kept) })}</option>
+          )}
+          <option value="text">{t('results.your-own-equation', 'Your own equation')}</option>
+          <optgroup label={t('results.taper-or-the-tree-s', 'Taper, or the tree’s own upper diameters')}>
             {Object.entries(TAPER_NAMES).map(([id, words]) => (
               <option key={id} value={`taper:${id}`}>
-                {words}
+                {say(words)}
               </option>
             ))}
           </optgroup>
-          <optgroup label="Volume equations">
+          <optgroup label={t('results.volume-equations', 'Volume equations')}>
             {LIBRARY.map((each) => (
               <option key={each.id} value={`equation:${each.id}`}>
                 {each.name}
@@ -114,7 +125,7 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
       </label>
       {draft.way === 'text' && (
         <label className="grid gap-1">
-          <span>V in m³, D in cm, H in m</span>
+          <span>{t('results.v-in-m-d-in', 'V in m³, D in cm, H in m')}</span>
           <input
             className="field figures"
             maxLength={200}
@@ -130,34 +141,56 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
       {keysOfMethod(draft.way).map(field)}
       {draft.way !== 'form-factor' && field('error')}
       {field('bark')}
-      {problem !== null && <FieldError>{problem}</FieldError>}
+      {problem !== null && <FieldError>{say(problem)}</FieldError>}
       {typeof sample === 'number' && (
         <p>
-          <strong className="figures text-lg">
-            {units.printVolume(sample)} {units.volume}
-          </strong>{' '}
-          {volumeLimit(volume)}, {volumeBark(volume)} bark, for {units.printDiameter(SAMPLE.dbhCm)} {units.diameter} and{' '}
-          {units.printLength(SAMPLE.heightM)} {units.length}
+          {rich(
+            'results.bark-for-and',
+            '{sample} {volume}, {volume2} bark, for {dbhCm} {diameter} and {heightM} {units}',
+            {
+              sample: (
+                <strong className="figures text-lg">
+                  {units.printVolume(sample)} {units.volume}
+                </strong>
+              ),
+              volume: say(volumeLimit(volume)),
+              volume2: volumeBark(volume),
+              dbhCm: units.printDiameter(SAMPLE.dbhCm),
+              diameter: units.diameter,
+              heightM: units.printLength(SAMPLE.heightM),
+              units: units.length,
+            },
+          )}
         </p>
       )}
       {taper !== null && (
         <p className="text-quiet">
           {taperDoubts(taper).map((doubt) => (
-            <strong key={doubt}>{doubt} </strong>
+            <strong key={say(doubt)}>{say(doubt)} </strong>
           ))}
-          For this volume: {statementWords(taper, units)}.
+          {t('results.volume-2', 'Volume: {taper}.', { taper: statementWords(taper, units) })}{' '}
         </p>
       )}
       {equation !== null && draft.way !== 'text' && (
         <p className="text-quiet">
-          {equation.confidence === 'medium' && <strong>Check against your local table. </strong>}
+          {equation.confidence === 'medium' && (
+            <strong>{t('results.check-against-your-local-table', 'Check against your local table.')} </strong>
+          )}
           {equation.region}
           {equation.rangeCm !== undefined &&
-            `, dbh ${equation.rangeCm.map((cm) => units.printDiameter(cm)).join(' to ')} ${units.diameter}`}
+            t('results.dbh-3', ', dbh {join} {diameter}', {
+              join: equation.rangeCm.map((cm) => units.printDiameter(cm)).join(' to '),
+              diameter: units.diameter,
+            })}
           {equation.rangeM !== undefined &&
-            `, height ${equation.rangeM.map((metres) => units.printLength(metres)).join(' to ')} ${units.length}`}
-          {equation.rangeIsAssumed === true && ' (range assumed)'}
-          {equation.breastHeightM !== undefined && `, dbh at ${equation.breastHeightM} m`}. {equation.source}.
+            t('results.height-3', ', height {join} {units}', {
+              join: equation.rangeM.map((metres) => units.printLength(metres)).join(' to '),
+              units: units.length,
+            })}
+          {equation.rangeIsAssumed === true && t('results.range-assumed-2', ' (range assumed)')}
+          {equation.breastHeightM !== undefined &&
+            t('results.dbh-at-m-2', ', dbh at {breastHeightM} m', { breastHeightM: equation.breastHeightM })}
+          . {equation.source}.
         </p>
       )}
     </fieldset>

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { SpeciesWood, VolumeModel } from '@arbolito/core/protocol';
 import { EQUATIONS, volumeModelProblem } from '@arbolito/core/volume';
 import { keysOfMethod, LIBRARY, speciesDraft, speciesWoodOf, TAPER_NAMES, volumeOf } from './volume-methods.ts';
+import { inEnglish } from '../../../../../core/src/testing/english.ts';
 
 const LOCAL: VolumeModel = {
   by: 'equation',
@@ -60,6 +61,6 @@ describe('a species on the form of a survey’s wood', () => {
     expect(keysOfMethod('equation:denzin')).toEqual([]);
     const draft = speciesDraft('bt', undefined);
     const wrong = { ...draft, way: 'taper:ormerod', figures: { ...draft.figures, p: 'steep' } };
-    expect(volumeModelProblem(volumeOf(wrong, 'Beech'))).toContain('numbers');
+    expect(inEnglish(volumeModelProblem(volumeOf(wrong, 'Beech')))).toContain('numbers');
   });
 });

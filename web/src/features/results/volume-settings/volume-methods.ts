@@ -9,28 +9,40 @@ import {
 import { EQUATIONS } from '@arbolito/core/volume';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { asTyped } from '../prices/wood-units.ts';
+import { t } from '../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 /** Ways to a species' volume, as the form offers them: `form-factor`, `kept`, `text`, `taper:ormerod`, `equation:denzin`. */
 export type VolumeMethodId = string;
 
 export const TAPER_NAMES = {
-  solids: 'Neiloid, paraboloid and cone',
-  kozak: 'Kozak, Munro and Smith',
-  ormerod: 'Ormerod',
-  'max-burkhart': 'Max and Burkhart, loblolly pine, under bark',
-  behre: 'Behre, by form class, under bark',
+  solids: message('results.neiloid-paraboloid-and-cone', 'Neiloid, paraboloid and cone'),
+  kozak: message('results.kozak-munro-and-smith', 'Kozak, Munro and Smith'),
+  ormerod: message('results.ormerod', 'Ormerod'),
+  'max-burkhart': message('results.max-and-burkhart-loblolly-pine', 'Max and Burkhart, loblolly pine, under bark'),
+  behre: message('results.behre-by-form-class-under', 'Behre, by form class, under bark'),
 } as const;
 export type TaperId = keyof typeof TAPER_NAMES;
 
 export const LIBRARY = EQUATIONS.filter(({ id }) => id !== 'form-factor');
 
 export const SPECIES_SPECS = {
-  bark: { label: 'under bark, of the dbh', unit: 'pct', low: 70, high: 100 },
-  error: { label: '± of one tree’s volume', unit: 'pct', low: 0, high: 100 },
-  p: { label: 'exponent', unit: 'one', low: 0.1, high: 3 },
+  bark: {
+    label: message('results.under-bark-share-of-the-dbh', 'under bark share of the dbh'),
+    unit: 'pct',
+    low: 70,
+    high: 100,
+  },
+  error: {
+    label: message('results.of-the-volume-of-one', '± of the volume of one tree'),
+    unit: 'pct',
+    low: 0,
+    high: 100,
+  },
+  p: { label: message('results.exponent', 'exponent'), unit: 'one', low: 0.1, high: 3 },
   b1: { label: 'b1', unit: 'one', low: -20, high: 20 },
   b2: { label: 'b2', unit: 'one', low: -20, high: 20 },
-  formClass: { label: 'form class', unit: 'pct', low: 40, high: 95 },
+  formClass: { label: message('results.form-class', 'form class'), unit: 'pct', low: 40, high: 95 },
 } as const satisfies Record<string, QuantitySpec>;
 export type SpeciesKey = keyof typeof SPECIES_SPECS;
 
@@ -117,10 +129,10 @@ export function volumeOf(draft: SpeciesDraft, speciesName: string): VolumeModel 
       errorShare,
       equation: {
         id: `own-${draft.code}`,
-        name: `Own equation, ${speciesName}`,
+        name: t('results.own-equation', 'Own equation, {speciesName}', { speciesName }),
         of: { form: 'user', text: draft.text.trim() },
         species: speciesName,
-        region: 'this survey',
+        region: t('results.this-survey', 'this survey'),
         bark: 'over',
         confidence: 'own',
         source: 'written into this survey by its crew',

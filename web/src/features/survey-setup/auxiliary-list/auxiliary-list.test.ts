@@ -19,12 +19,12 @@ describe('quick figures as a list', () => {
     ]);
   });
   it.each([
-    ['9 12', 'which this survey has not'],
-    ['2 12\n2 13', 'a second time'],
-    ['2 12 13', 'one figure'],
+    ['9 12', 'which is not in this survey'],
+    ['2 12\n2 13', 'twice'],
+    ['2 12 13', 'one value'],
     ['2 many', 'plot 2'],
     ['2 -4', 'from 0'],
-    ['1', 'not taken away'],
+    ['1', 'not removed'],
   ])('say what is wrong with %j', (text, words) => {
     const { problems } = readAuxiliaryList(text, plots);
     expect(problems).toHaveLength(1);

@@ -1,5 +1,7 @@
 import type { LineProblem } from '../../../ui/forms/read-lines.ts';
 import { readAuxiliary } from '../../../shared/auxiliary-figure.ts';
+import { t } from '../../../messages/text.ts';
+import { isText } from '@arbolito/core/message';
 
 /** A plot as far as its quick figure goes. */
 export interface AuxiliaryPlot {
@@ -31,18 +33,29 @@ export function readAuxiliaryList(
   text.split('\n').forEach((raw, i) => {
     const [label, figure = '', ...more] = raw.trim().split(/[\s;]+/);
     if (label === undefined || label === '') return;
-    const say = (message: string): void => {
+    const note = (message: string): void => {
       problems.push({ line: i + 1, message });
     };
     const plot = byLabel.get(label);
     const auxiliary = readAuxiliary(figure);
-    if (plot === undefined) say(`names plot “${label.slice(0, 12)}”, which this survey has not.`);
-    else if (seen.has(label)) say(`names plot ${label} a second time.`);
-    else if (more.length > 0) say('wants a plot and one figure.');
-    else if (typeof auxiliary === 'string') say(`plot ${label}: ${auxiliary}`);
+    if (plot === undefined)
+      note(
+        t('survey-setup.names-plot-which-is-not', 'names plot “{slice}”, which is not in this survey.', {
+          slice: label.slice(0, 12),
+        }),
+      );
+    else if (seen.has(label)) note(t('survey-setup.names-plot-twice', 'names plot {label} twice.', { label }));
+    else if (more.length > 0) note(t('survey-setup.needs-a-plot-and-one', 'needs a plot and one value.'));
+    else if (isText(auxiliary)) note(t('survey-setup.plot', 'plot {label}: {auxiliary}', { label, auxiliary }));
     else if (auxiliary !== null && auxiliary !== plot.auxiliary) changed.push({ plotId: plot.id, auxiliary });
     else if (auxiliary === null && plot.auxiliary !== null)
-      say(`plot ${label} had ${String(plot.auxiliary)}: a figure can be changed, not taken away.`);
+      note(
+        t(
+          'survey-setup.plot-has-the-value-can',
+          'plot {label} has {auxiliary}: the value can be changed, not removed.',
+          { label, auxiliary: String(plot.auxiliary) },
+        ),
+      );
     seen.add(label);
   });
   return { changed, problems };

@@ -4,6 +4,8 @@ import { SelectField, TextAreaField, TextField } from '../../../ui/forms/Field.t
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import type { DesignTexts, ReadDesign } from './read-design.ts';
 import { ShapeFields } from './ShapeFields.tsx';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 interface DesignFieldsProps {
   readonly texts: DesignTexts;
@@ -13,21 +15,24 @@ interface DesignFieldsProps {
   readonly problems: Exclude<ReadDesign, { readonly ok: true }> | null;
 }
 
-const PHASES_CHOICE: Readonly<Record<DesignTexts['phases'], string>> = {
-  once: 'one: the tally is all there is',
-  'double-sampling': `two: ${TWO_PHASE_KINDS['double-sampling']}`,
-  'count-measure': `two: ${TWO_PHASE_KINDS['count-measure']}`,
-  stratification: `two: ${TWO_PHASE_KINDS.stratification}`,
-  'three-p': `two: ${TWO_PHASE_KINDS['three-p']}`,
+const PHASES_CHOICE: Readonly<Record<DesignTexts['phases'], Text>> = {
+  once: message('survey-setup.none-measured-plots-only', 'None: measured plots only'),
+  'double-sampling': TWO_PHASE_KINDS['double-sampling'],
+  'count-measure': TWO_PHASE_KINDS['count-measure'],
+  stratification: TWO_PHASE_KINDS.stratification,
+  'three-p': TWO_PHASE_KINDS['three-p'],
 };
 
-const BY = { regression: 'regression: a line through the tallied plots', ratio: 'ratio: from nothing on' } as const;
+const BY = {
+  regression: message('survey-setup.regression-estimator', 'Regression estimator'),
+  ratio: message('survey-setup.ratio-estimator-line-through-the', 'Ratio estimator (line through the origin)'),
+} as const;
 
-const ASKS: Readonly<Record<HeightRule['ask'], string>> = {
-  every: 'every so many trees',
-  class: 'so many of each class and species on a plot',
-  largest: 'so many of the thickest of a plot',
-  none: 'none',
+const ASKS: Readonly<Record<HeightRule['ask'], Text>> = {
+  every: message('survey-setup.every-nth-tree', 'Every nth tree'),
+  class: message('survey-setup.trees-of-each-class', 'A number of trees per dbh class and species of a plot'),
+  largest: message('survey-setup.the-thickest-trees-of-each', 'The thickest trees of each plot'),
+  none: message('survey-setup.no-heights', 'No trees'),
 };
 
 /** How a survey samples. */
@@ -35,12 +40,12 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
   const choice = (
     name: 'layout' | 'edge' | 'slopeRadius' | 'ask' | 'phases' | 'by',
     label: string,
-    options: Readonly<Record<string, string>>,
+    options: Readonly<Record<string, Text>>,
   ) => (
     <SelectField
       id={`design-${name}`}
       label={label}
-      options={Object.entries(options)}
+      options={Object.entries(options).map(([value, name]) => [value, say(name)] as const)}
       value={texts[name]}
       onChange={(event) => {
         onTexts({ ...texts, [name]: event.target.value });
@@ -70,15 +75,15 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
         system={system}
         problem={wrongShape?.ok === false ? wrongShape : null}
       />
-      {choice('layout', 'Layout', LAYOUTS)}
-      {choice('edge', 'Plots at the edge', EDGE_RULES)}
-      {choice('slopeRadius', 'Circles on a slope', SLOPE_RADII)}
-      {choice('ask', 'Heights are asked of', ASKS)}
+      {choice('layout', t('survey-setup.layout', 'Layout'), LAYOUTS)}
+      {choice('edge', t('survey-setup.edge-correction', 'Edge correction'), EDGE_RULES)}
+      {choice('slopeRadius', t('survey-setup.circles-on-slopes', 'Circles on slopes'), SLOPE_RADII)}
+      {choice('ask', t('survey-setup.heights-required-from', 'Heights required from'), ASKS)}
       {texts.ask !== 'none' && (
         <TextField
           id="design-every"
           className="figures"
-          label="How many"
+          label={t('survey-setup.number', 'Number')}
           inputMode="numeric"
           value={texts.every}
           error={problems?.every}
@@ -87,17 +92,30 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
           }}
         />
       )}
-      <div className="md:col-span-2">{choice('phases', 'Phases', PHASES_CHOICE)}</div>
+      <div className="md:col-span-2">
+        {choice('phases', t('survey-setup.two-phase-design', 'Two-phase design'), PHASES_CHOICE)}
+      </div>
       {texts.phases === 'double-sampling' && (
         <>
-          {choice('by', 'Put together by', BY)}
-          {text('auxiliary', 'What is told of every plot', 'text')}
+          {choice('by', t('survey-setup.estimator', 'Estimator'), BY)}
+          {text('auxiliary', t('survey-setup.auxiliary-variable', 'Auxiliary variable'), 'text')}
         </>
       )}
       {texts.phases === 'three-p' &&
-        text('surelyFrom', `Measure surely from a guess of, ${system === 'metric' ? 'm³' : 'ft³'}`, 'decimal')}
+        text(
+          'surelyFrom',
+          t('survey-setup.always-measure-above-a-predicted', 'Always measure above a predicted volume of, {value}', {
+            value: system === 'metric' ? 'm³' : 'ft³',
+          }),
+          'decimal',
+        )}
       {texts.phases === 'stratification' && (
-        <p className="self-center text-quiet">Give the points behind each stratum: North slope = 60 points.</p>
+        <p className="self-center text-quiet">
+          {t(
+            'survey-setup.enter-the-number-of-points',
+            'Enter the number of points after each stratum: North slope = 60 points.',
+          )}
+        </p>
       )}
       {typeof problems?.phases === 'string' && (
         <FieldError id="design-phases-error" className="md:col-span-2">
@@ -108,7 +126,7 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
         <TextAreaField
           id="design-conditions"
           className="figures"
-          label="Codes that are called out for the state of a tree"
+          label={t('survey-setup.condition-codes', 'Condition codes')}
           rows={4}
           value={texts.conditions}
           error={problems?.conditions}

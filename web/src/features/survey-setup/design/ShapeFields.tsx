@@ -2,6 +2,8 @@ import type { UnitSystem } from '@arbolito/core/units';
 import { PLOT_KINDS, type PlotKind } from '@arbolito/core/protocol';
 import { SelectField, TextField } from '../../../ui/forms/Field.tsx';
 import type { ShapeField, ShapeTexts } from './shape-texts.ts';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 interface ShapeFieldsProps {
   /** Sets the fields apart from those of another form on the page. */
@@ -9,7 +11,7 @@ interface ShapeFieldsProps {
   readonly texts: ShapeTexts;
   readonly onTexts: (texts: ShapeTexts) => void;
   readonly system: UnitSystem;
-  readonly problem: { readonly field: ShapeField; readonly message: string } | null;
+  readonly problem: { readonly field: ShapeField; readonly message: Text } | null;
 }
 
 const isKind = (text: string): text is PlotKind => text in PLOT_KINDS;
@@ -26,16 +28,27 @@ const labelOf = (field: ShapeField, kind: PlotKind, system: UnitSystem): string 
   const metric = system === 'metric';
   switch (field) {
     case 'area':
-      if (kind === 'complete-tally') return metric ? 'Area, ha' : 'Area, ac';
-      return metric ? 'Level area, m²' : 'Level area, ft² (or ac)';
+      if (kind === 'complete-tally')
+        return metric ? t('survey-setup.area-ha', 'Area, ha') : t('survey-setup.area-ac', 'Area, ac');
+      return metric
+        ? t('survey-setup.horizontal-area-m', 'Horizontal area, m²')
+        : t('survey-setup.horizontal-area-ft-or-ac', 'Horizontal area, ft² (or ac)');
     case 'width':
-      return metric ? 'Level width, m' : 'Level width, ft';
+      return metric
+        ? t('survey-setup.horizontal-width-m', 'Horizontal width, m')
+        : t('survey-setup.horizontal-width-ft', 'Horizontal width, ft');
     case 'length':
-      return metric ? 'Level length, m' : 'Level length, ft';
+      return metric
+        ? t('survey-setup.horizontal-length-m', 'Horizontal length, m')
+        : t('survey-setup.horizontal-length-ft', 'Horizontal length, ft');
     case 'factor':
-      return metric ? 'Factor, m²/ha' : 'Factor, ft²/ac';
+      return metric
+        ? t('survey-setup.basal-area-factor-m-ha', 'Basal area factor, m²/ha')
+        : t('survey-setup.basal-area-factor-ft-ac', 'Basal area factor, ft²/ac');
     case 'rings':
-      return metric ? 'Circles: from dbh cm, area m²' : 'Circles: from dbh in, area ft²';
+      return metric
+        ? t('survey-setup.circles-from-dbh-cm-area', 'Circles: from dbh cm, area m²')
+        : t('survey-setup.circles-from-dbh-in-area', 'Circles: from dbh in, area ft²');
   }
 };
 
@@ -45,7 +58,7 @@ export function ShapeFields({ id, texts, onTexts, system, problem }: ShapeFields
     <>
       <SelectField
         id={`${id}-kind`}
-        label="What it takes"
+        label={t('survey-setup.plot-type', 'Plot type')}
         options={Object.entries(PLOT_KINDS)}
         value={texts.kind}
         onChange={(event) => {
@@ -59,7 +72,7 @@ export function ShapeFields({ id, texts, onTexts, system, problem }: ShapeFields
           className="figures"
           label={labelOf(field, texts.kind, system)}
           value={texts[field]}
-          error={problem?.field === field ? problem.message : null}
+          error={say(problem?.field === field ? problem.message : null)}
           onChange={(event) => {
             onTexts({ ...texts, [field]: event.target.value });
           }}

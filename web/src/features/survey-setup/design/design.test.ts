@@ -6,6 +6,7 @@ import { readStrata } from '../strata/read-strata.ts';
 import { readDesign, usualDesignTexts } from './read-design.ts';
 import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';
 import { readShape, textsOfShape } from './shape-texts.ts';
+import { inEnglish } from '../../../../../core/src/testing/english.ts';
 
 const texts = usualDesignTexts(textsOfShape(USUAL_DESIGN.shape, 'metric'));
 
@@ -50,20 +51,20 @@ describe('a shape as it is typed', () => {
   const shapeTexts = textsOfShape(USUAL_DESIGN.shape, 'imperial');
   it.each([
     // 1 m² = 10.76 ft², 10,000 m² = 107,639 ft²; 10 m² = 0.00247 ac, 1e8 m² = 24,710.5 ac; rounded inwards.
-    [{ kind: 'circle', area: '5' }, 'area', 'The area must be a number from 10.8 to 107639 ft².'],
-    [{ kind: 'complete-tally', area: '0.001' }, 'area', 'The area must be a number from 0.00248 to 24710 ac.'],
-    [{ kind: 'rectangle', width: '2' }, 'width', 'The width must be a number from 3.29 to 3280 ft.'],
-    [{ kind: 'rectangle', width: '900', length: '900' }, 'length', 'Width times length must be from 11 to 107639 ft².'],
+    [{ kind: 'circle', area: '5' }, 'area', 'Area must be a number from 10.8 to 107639 ft².'],
+    [{ kind: 'complete-tally', area: '0.001' }, 'area', 'Area must be a number from 0.00248 to 24710 ac.'],
+    [{ kind: 'rectangle', width: '2' }, 'width', 'Width must be a number from 3.29 to 3280 ft.'],
+    [{ kind: 'rectangle', width: '900', length: '900' }, 'length', 'Width times length must be 11 to 107639 ft².'],
     // 0.05 m²/ha ÷ 0.2296 = 0.218 ft²/ac.
-    [{ kind: 'variable-radius', factor: '0' }, 'factor', 'The factor must be a number from 0.218 to 871 ft²/ac.'],
-    [{ kind: 'nested', rings: '3 1000' }, 'rings', 'There must be 2 to 5 circles.'],
+    [{ kind: 'variable-radius', factor: '0' }, 'factor', 'Factor must be a number from 0.218 to 871 ft²/ac.'],
+    [{ kind: 'nested', rings: '3 1000' }, 'rings', 'Enter 2 to 5 circles.'],
     [{ kind: 'nested', rings: '8 1000, 3 4356' }, 'rings', 'Each circle must be larger'],
   ] as const)('names limits in the units of the survey: %o', (over, field, words) => {
     const read = readShape({ ...shapeTexts, ...over }, 'imperial');
     expect(read.ok).toBe(false);
     if (read.ok) return;
     expect(read.field).toBe(field);
-    expect(read.message).toContain(words);
+    expect(inEnglish(read.message)).toContain(words);
   });
 });
 
@@ -117,9 +118,9 @@ describe('how a survey looks twice, as it is typed', () => {
   });
 
   it.each([
-    [{ phases: 'double-sampling' }, 'Say what is told'],
-    [{ phases: 'count-measure' }, 'angle-count points'],
-    [{ phases: 'three-p' }, 'every tree of an area'],
+    [{ phases: 'double-sampling' }, 'Enter the auxiliary variable'],
+    [{ phases: 'count-measure' }, 'variable-radius points'],
+    [{ phases: 'three-p' }, 'complete tally'],
   ] as const)('%o is wrong at its part', (over, words) => {
     const read = at(over);
     expect(!read.ok && read.phases).toContain(words);

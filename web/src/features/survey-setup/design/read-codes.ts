@@ -8,9 +8,14 @@ import {
   type Species,
   SPECIES_CODE,
 } from '@arbolito/core/protocol';
+import { t } from '../../../messages/text.ts';
 
 export const conditionLines = (conditions: readonly ConditionCode[]): string =>
-  conditions.map((each) => `${each.code} = ${each.words}${conditionOf(each) === 'dead' ? ' = dead' : ''}`).join('\n');
+  conditions
+    .map(
+      (each) => `${each.code} = ${each.words}${conditionOf(each) === 'dead' ? t('survey-setup.dead', ' = dead') : ''}`,
+    )
+    .join('\n');
 
 /**
  * Codes for the condition of a tree, one to a line, or what is wrong with them: `brk = top broken`,
@@ -24,9 +29,15 @@ export function readConditions(text: string): readonly ConditionCode[] | string 
     const last = CONDITIONS.find((each) => rest.length > 1 && each === rest.at(-1)?.toLowerCase());
     const words = (last === undefined ? rest : rest.slice(0, -1)).join(' = ');
     if (!CONDITION_CODE.test(code))
-      return `“${code.slice(0, 20)}” is no code: two to eight small letters, such as “dead = dead, standing”.`;
-    if (words === '') return `Say what “${code}” means: ${code} = …`;
-    if (codes.some((each) => each.code === code)) return `“${code}” stands there twice.`;
+      return t(
+        'survey-setup.is-not-a-valid-code',
+        '“{slice}” is not a valid code. Enter two to eight lowercase letters, such as “dead = dead, standing”.',
+        { slice: code.slice(0, 20) },
+      );
+    if (words === '')
+      return t('survey-setup.enter-the-meaning-of', 'Enter the meaning of “{code}”: {code} = …', { code });
+    if (codes.some((each) => each.code === code))
+      return t('survey-setup.is-listed-twice', '“{code}” is listed twice.', { code });
     const condition = last ?? 'live';
     const isUsual = condition === 'live' && conditionOf({ code }) === 'live';
     codes.push({ code, words: words.slice(0, 60), ...(isUsual ? {} : { condition }) });
@@ -49,14 +60,24 @@ export function readSpecies(text: string, known: readonly Species[]): readonly S
     if (line === '') continue;
     const [code = '', name = '', crown = '', ...more] = line.split('=').map((part) => part.trim());
     if (!SPECIES_CODE.test(code))
-      return `“${code.slice(0, 20)}” is no code: two to five small letters, such as “rb = rowan”.`;
-    if (name === '') return `Say what “${code}” means: ${code} = …`;
+      return t(
+        'survey-setup.is-not-a-valid-code-enter',
+        '“{slice}” is not a valid code. Enter two to five lowercase letters, such as “rb = rowan”.',
+        { slice: code.slice(0, 20) },
+      );
+    if (name === '')
+      return t('survey-setup.enter-the-meaning-of', 'Enter the meaning of “{code}”: {code} = …', { code });
     const before = [...known, ...COMMON_SPECIES].find((each) => each.code === code);
     const form = crown === '' ? (before?.crown ?? 'dome') : CROWNS.find((each) => each === crown);
     if (form === undefined || more.length > 0)
-      return `The crown of “${code}” is layered, spire or dome: ${code} = ${name.slice(0, 40)} = dome.`;
-    if (list.some((each) => each.code === code)) return `“${code}” stands there twice.`;
+      return t(
+        'survey-setup.crown-of-must-be-layered',
+        'Crown of “{code}” must be layered, spire or dome: {code} = {slice} = dome.',
+        { code, slice: name.slice(0, 40) },
+      );
+    if (list.some((each) => each.code === code))
+      return t('survey-setup.is-listed-twice', '“{code}” is listed twice.', { code });
     list.push({ ...before, code, name: name.slice(0, 60), crown: form });
   }
-  return list.length === 0 ? 'A survey needs one species at least.' : list;
+  return list.length === 0 ? t('survey-setup.enter-at-least-one-species', 'Enter at least one species.') : list;
 }

@@ -14,6 +14,7 @@ import {
 } from '@arbolito/core/protocol';
 import { conditionLines, readConditions } from './read-codes.ts';
 import { readShape, type ReadShape, type ShapeTexts } from './shape-texts.ts';
+import { t } from '../../../messages/text.ts';
 
 /** A design as it is typed. */
 export interface DesignTexts {
@@ -53,20 +54,33 @@ function readPhases(texts: DesignTexts, system: UnitSystem): TwoPhaseDesign | un
     case 'count-measure':
       return texts.shape.kind === 'variable-radius'
         ? { kind: 'count-measure' }
-        : 'Trees are counted at angle-count points: choose those as what a plot takes.';
+        : t(
+            'survey-setup.trees-are-counted-at-variable',
+            'Trees are counted at variable-radius points: choose that plot type.',
+          );
     case 'double-sampling':
       return texts.auxiliary.trim() === ''
-        ? 'Say what is told of every plot, with its unit: such as basal area by eye, m²/ha.'
+        ? t(
+            'survey-setup.enter-the-auxiliary-variable-with',
+            'Enter the auxiliary variable with its unit, such as basal area by eye, m²/ha.',
+          )
         : { kind: 'double-sampling', by: texts.by, auxiliary: texts.auxiliary.trim().slice(0, AUXILIARY_NAME_LENGTH) };
     case 'three-p': {
       if (texts.shape.kind !== 'complete-tally')
-        return 'Every tree is guessed: choose “every tree of an area” as what a plot takes.';
+        return t(
+          'survey-setup.every-tree-gets-a-predicted',
+          'Every tree gets a predicted volume: choose “complete tally” as the plot type.',
+        );
       const read = readQuantity(texts.surelyFrom, { unit: system === 'metric' ? 'm3' : 'ft3', units: ['m3', 'ft3'] });
       const sureToMeasureM3 = read.ok ? convert(read.value, read.unit, 'm3') : NaN;
       const { low, high } = SURE_TO_MEASURE_LIMITS_M3;
       return sureToMeasureM3 >= low && sureToMeasureM3 <= high
         ? { kind: 'three-p', sureToMeasureM3 }
-        : `Give the guess from which every tree is measured, between ${low} and ${high} m³.`;
+        : t(
+            'survey-setup.enter-the-predicted-volume-above',
+            'Enter the predicted volume above which every tree is measured, {low} to {high} m³.',
+            { low, high },
+          );
     }
   }
 }
@@ -82,7 +96,9 @@ export function readDesign(texts: DesignTexts, system: UnitSystem): ReadDesign {
     return {
       ok: false,
       shape: shape.ok ? null : shape,
-      every: isCount ? null : `Give a whole number from ${low} to ${high}.`,
+      every: isCount
+        ? null
+        : t('survey-setup.enter-a-whole-number-from', 'Enter a whole number from {low} to {high}.', { low, high }),
       conditions: typeof conditions === 'string' ? conditions : null,
       phases: typeof phases === 'string' ? phases : null,
     };

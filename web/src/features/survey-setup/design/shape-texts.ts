@@ -17,6 +17,8 @@ import {
   variableRadiusRules,
 } from '../../../contracts/generated/rules.ts';
 import { fieldProblem, type ShownUnit } from '../../../contracts/rules/field-rule.ts';
+import { t } from '../../../messages/text.ts';
+import { type Text, isText } from '@arbolito/core/message';
 
 /** A shape as it is typed, in the units of the survey. */
 export interface ShapeTexts {
@@ -33,7 +35,7 @@ export type ShapeField = 'area' | 'width' | 'length' | 'factor' | 'rings';
 
 export type ReadShape =
   | { readonly ok: true; readonly shape: PlotShape }
-  | { readonly ok: false; readonly field: ShapeField; readonly message: string };
+  | { readonly ok: false; readonly field: ShapeField; readonly message: Text };
 
 const short = (value: number, decimals: number): string => String(Number(printRounded(value, decimals)));
 
@@ -94,10 +96,10 @@ const shownIn = (system: UnitSystem) => {
 
 interface Problem {
   readonly field: ShapeField;
-  readonly message: string;
+  readonly message: Text;
 }
 
-const problemAt = (field: ShapeField, message: string | null): Problem | null =>
+const problemAt = (field: ShapeField, message: Text | null): Problem | null =>
   message === null ? null : { field, message };
 
 function rectangleProblem({ widthM, lengthM }: Extract<PlotShape, { kind: 'rectangle' }>, system: UnitSystem) {
@@ -105,11 +107,16 @@ function rectangleProblem({ widthM, lengthM }: Extract<PlotShape, { kind: 'recta
   const { low, high } = SHAPE_LIMITS.areaM2;
   const limits = [low, high].map((limit) => short(area.convert(limit), 0)).join(' to ');
   return (
-    problemAt('width', fieldProblem('The width', rectangleRules.widthM, widthM, length)) ??
-    problemAt('length', fieldProblem('The length', rectangleRules.lengthM, lengthM, length)) ??
+    problemAt('width', fieldProblem(t('survey-setup.width', 'Width'), rectangleRules.widthM, widthM, length)) ??
+    problemAt('length', fieldProblem(t('survey-setup.length', 'Length'), rectangleRules.lengthM, lengthM, length)) ??
     problemAt(
       'length',
-      isRectangleWithin(widthM, lengthM) ? null : `Width times length must be from ${limits} ${area.symbol}.`,
+      isRectangleWithin(widthM, lengthM)
+        ? null
+        : t('survey-setup.width-times-length-must-be', 'Width times length must be {limits} {symbol}.', {
+            limits,
+            symbol: area.symbol,
+          }),
     )
   );
 }
@@ -118,17 +125,31 @@ function ringsProblem({ rings }: Extract<PlotShape, { kind: 'nested' }>, system:
   const { diameter, area } = shownIn(system);
   const { low, high } = SHAPE_LIMITS.rings;
   if (rings.length < low || rings.length > high)
-    return problemAt('rings', `There must be ${String(low)} to ${String(high)} circles.`);
+    return problemAt(
+      'rings',
+      t('survey-setup.enter-to-circles', 'Enter {low} to {high} circles.', { low: String(low), high: String(high) }),
+    );
   const wrong = rings
     .map(
       ({ fromCm, areaM2 }) =>
-        fieldProblem('The dbh of a circle', nestedCircleRules.fromCm, fromCm, diameter) ??
-        fieldProblem('The area of a circle', nestedCircleRules.areaM2, areaM2, area),
+        fieldProblem(
+          t('survey-setup.dbh-of-a-circle', 'Dbh of a circle'),
+          nestedCircleRules.fromCm,
+          fromCm,
+          diameter,
+        ) ??
+        fieldProblem(t('survey-setup.area-of-a-circle', 'Area of a circle'), nestedCircleRules.areaM2, areaM2, area),
     )
     .find((problem) => problem !== null);
   return problemAt(
     'rings',
-    wrong ?? (ringsRise(rings) ? null : 'Each circle must be larger than the one before it, and take thicker trees.'),
+    wrong ??
+      (ringsRise(rings)
+        ? null
+        : t(
+            'survey-setup.each-circle-must-be-larger',
+            'Each circle must be larger than the previous one, with a larger smallest dbh.',
+          )),
   );
 }
 
@@ -137,13 +158,21 @@ function measureProblem(shape: PlotShape, system: UnitSystem): Problem | null {
   const { area, wholeArea, factor } = shownIn(system);
   switch (shape.kind) {
     case 'circle':
-      return problemAt('area', fieldProblem('The area', circleRules.areaM2, shape.areaM2, area));
+      return problemAt('area', fieldProblem(t('survey-setup.area', 'Area'), circleRules.areaM2, shape.areaM2, area));
     case 'complete-tally':
-      return problemAt('area', fieldProblem('The area', completeTallyRules.areaM2, shape.areaM2, wholeArea));
+      return problemAt(
+        'area',
+        fieldProblem(t('survey-setup.area', 'Area'), completeTallyRules.areaM2, shape.areaM2, wholeArea),
+      );
     case 'variable-radius':
       return problemAt(
         'factor',
-        fieldProblem('The factor', variableRadiusRules.factorM2PerHa, shape.factorM2PerHa, factor),
+        fieldProblem(
+          t('survey-setup.factor', 'Factor'),
+          variableRadiusRules.factorM2PerHa,
+          shape.factorM2PerHa,
+          factor,
+        ),
       );
     case 'rectangle':
       return rectangleProblem(shape, system);
@@ -155,7 +184,7 @@ function measureProblem(shape: PlotShape, system: UnitSystem): Problem | null {
 /** A typed shape in metres, or what is wrong with it, at its field. */
 export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
   const metric = system === 'metric';
-  const bad = (field: ShapeField, message: string): ReadShape => ({ ok: false, field, message });
+  const bad = (field: ShapeField, message: Text): ReadShape => ({ ok: false, field, message });
   const length = (text: string) => {
     const unit: UnitId = metric ? 'm' : 'ft';
     const read = readQuantity(text, { unit, units: ['m', 'ft'] });
@@ -183,8 +212,8 @@ export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
     case 'rectangle': {
       const widthM = length(texts.width);
       const lengthM = length(texts.length);
-      if (typeof widthM === 'string') return bad('width', widthM);
-      return typeof lengthM === 'string' ? bad('length', lengthM) : settle({ kind: 'rectangle', widthM, lengthM });
+      if (isText(widthM)) return bad('width', widthM);
+      return isText(lengthM) ? bad('length', lengthM) : settle({ kind: 'rectangle', widthM, lengthM });
     }
     case 'variable-radius': {
       const read = readQuantity(texts.factor, { unit: 'one' });

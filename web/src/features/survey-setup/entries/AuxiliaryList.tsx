@@ -6,6 +6,7 @@ import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { LinesField } from '../../../ui/forms/LinesField.tsx';
 import { auxiliaryLines, type AuxiliaryPlot, readAuxiliaryList } from '../auxiliary-list/read-auxiliary-list.ts';
+import { t } from '../../../messages/text.ts';
 
 export interface AuxiliaryListProps {
   readonly surveyId: string;
@@ -21,7 +22,9 @@ export function AuxiliaryList({ surveyId, crew, label, plots: start }: Auxiliary
   const entry = useEntryForm<{ readonly text: string }>({
     defaultValues: { text: auxiliaryLines(start) },
     check: ({ text: typed }) =>
-      readAuxiliaryList(typed, plots).problems.length === 0 ? {} : { text: 'See its lines.' },
+      readAuxiliaryList(typed, plots).problems.length === 0
+        ? {}
+        : { text: t('survey-setup.check-its-lines', 'Check its lines.') },
     send: async ({ text: typed }) => {
       const { changed: figures } = readAuxiliaryList(typed, plots);
       const kept = await call<AuxiliaryPlot[]>('POST', `/api/surveys/${surveyId}/auxiliary`, {
@@ -32,7 +35,7 @@ export function AuxiliaryList({ surveyId, crew, label, plots: start }: Auxiliary
         figures: figures.map((figure) => ({ id: newId(), ...figure })),
       });
       setPlots(kept);
-      return `${String(figures.length)} ${figures.length === 1 ? 'figure' : 'figures'} kept.`;
+      return t('survey-setup.values-saved', '{n, plural, one {# value saved.} other {# values saved.}}', { n: figures.length });
     },
   });
   const { form, trouble, said } = entry;
@@ -42,7 +45,7 @@ export function AuxiliaryList({ surveyId, crew, label, plots: start }: Auxiliary
     <form className="grid max-w-md gap-3" onSubmit={entry.onSubmit}>
       <LinesField
         name={label}
-        of="a plot and its figure on a line"
+        of={t('survey-setup.one-plot-and-its-value', 'one plot and its value per line')}
         example={'1 24\n2 18.5'}
         text={text}
         problems={problems}
@@ -50,16 +53,20 @@ export function AuxiliaryList({ surveyId, crew, label, plots: start }: Auxiliary
           form.setValue('text', next);
         }}
       />
-      {trouble !== null && <Alert>{trouble} Nothing was kept.</Alert>}
+      {trouble !== null && (
+        <Alert>{t('survey-setup.nothing-was-saved', '{trouble} Nothing was saved.', { trouble })}</Alert>
+      )}
       <p className="flex flex-wrap items-center gap-3">
         <SubmitButton
           isSending={entry.isSending}
-          sending="Keeping …"
+          sending={t('survey-setup.saving', 'Saving…')}
           disabled={changed.length === 0 || problems.length > 0}
         >
           {changed.length === 0
-            ? 'Nothing changed yet'
-            : `Keep ${String(changed.length)} ${changed.length === 1 ? 'figure' : 'figures'}`}
+            ? t('survey-setup.no-changes', 'No changes')
+            : t('survey-setup.save-values', '{changed, plural, one {Save # value} other {Save # values}}', {
+                changed: changed.length,
+              })}
         </SubmitButton>
         <span role="status">{said}</span>
       </p>

@@ -8,6 +8,9 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { TextField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { type Text, isText } from '@arbolito/core/message';
 
 export interface BodyMarkFormProps {
   readonly marks: readonly BodyMarkView[];
@@ -29,7 +32,7 @@ interface Typed {
 
 type Field = keyof Typed;
 
-const lengthM = (text: string, unit: UnitId): number | string => {
+const lengthM = (text: string, unit: UnitId): number | Text => {
   const read = readQuantity(text, { unit, units: ['m', 'cm', 'ft', 'in'] });
   return read.ok ? convert(read.value, read.unit, 'm') : read.message;
 };
@@ -40,19 +43,32 @@ function readMark(
   system: UnitSystem,
 ): { readonly mark: BodyMark | null; readonly problems: Partial<Record<Field, string>> } {
   const problems: Partial<Record<Field, string>> = {};
-  if (typed.observer.trim() === '') problems.observer = 'Name the observer: initials are enough.';
-  if (typed.words.trim() === '') problems.words = 'Say what it is, such as: the top of the breast pocket.';
+  if (typed.observer.trim() === '')
+    problems.observer = t('survey-setup.enter-the-observer-initials-are', 'Enter the observer. Initials are enough.');
+  if (typed.words.trim() === '')
+    problems.words = t(
+      'survey-setup.describe-the-mark-such-as',
+      'Describe the mark, such as: top of the breast pocket.',
+    );
   const within = (field: 'barefoot' | 'boots', unit: UnitId, words: string): number => {
     const metres = lengthM(typed[field], unit);
     const { low, high } = BODY_MARK_LIMITS_M[field];
-    if (typeof metres === 'string') problems[field] = metres;
+    if (isText(metres)) problems[field] = say(metres);
     else if (metres < low || metres > high)
-      problems[field] = `${words} must lie between ${lengthWords(low, system)} and ${lengthWords(high, system)}.`;
+      problems[field] = t('survey-setup.must-be-to', '{Words} must be {low} to {high}.', {
+        Words: words,
+        low: lengthWords(low, system),
+        high: lengthWords(high, system),
+      });
     else return metres;
     return NaN;
   };
-  const barefootM = within('barefoot', UNITS[system].length, 'The height of the mark');
-  const bootsM = within('boots', UNITS[system].boots, 'What the boots add');
+  const barefootM = within(
+    'barefoot',
+    UNITS[system].length,
+    t('survey-setup.height-of-the-mark', 'Height of the mark'),
+  );
+  const bootsM = within('boots', UNITS[system].boots, t('survey-setup.boot-height', 'Boot height'));
   const mark = Object.keys(problems).length === 0 ? { words: typed.words.trim(), barefootM, bootsM } : null;
   return { mark, problems };
 }
@@ -70,7 +86,7 @@ export function BodyMarkForm({ marks: known, breastHeightM, system }: BodyMarkFo
       const kept = await callUntilAnswered<BodyMarkView>('/api/body-marks', body, onWait);
       setMarks([...marks.filter(({ observer }) => observer !== kept.observer), kept]);
       entry.form.reset({ ...start, boots: typed.boots });
-      return `Kept for ${kept.observer}.`;
+      return t('survey-setup.saved-for', 'Saved for {observer}.', { observer: kept.observer });
     },
   });
   const { form, errorOf, trouble, said } = entry;
@@ -91,22 +107,37 @@ export function BodyMarkForm({ marks: known, breastHeightM, system }: BodyMarkFo
         <ul className="grid gap-1">
           {marks.map(({ id, observer, ...each }) => (
             <li key={id}>
-              <strong>{observer}</strong> (mark at {lengthWords(each.barefootM, system)}):{' '}
-              {bodyMarkAdvice(each, breastHeightM, system).sentences.join(' ')}
+              {rich('survey-setup.mark-at', '{observer} (mark at {barefootM}): {join}', {
+                observer: <strong>{observer}</strong>,
+                barefootM: lengthWords(each.barefootM, system),
+                join: bodyMarkAdvice(each, breastHeightM, system).sentences.map(say).join(' '),
+              })}
             </li>
           ))}
         </ul>
       )}
       <div className="grid gap-3 md:grid-cols-4">
-        {field('observer', 'Observer', 'initials')}
-        {field('words', 'What one sees', 'the top of the pocket')}
-        {field('barefoot', `Its height without boots, ${UNITS[system].length}`, UNITS[system].example)}
-        {field('boots', `The boots add, ${UNITS[system].boots}`, UNITS[system].usualBoots)}
+        {field('observer', t('survey-setup.observer', 'Observer'), 'initials')}
+        {field(
+          'words',
+          t('survey-setup.mark-on-the-body', 'Mark on the body'),
+          t('survey-setup.top-of-the-pocket', 'top of the pocket'),
+        )}
+        {field(
+          'barefoot',
+          t('survey-setup.height-without-boots', 'Height without boots, {units}', { units: UNITS[system].length }),
+          UNITS[system].example,
+        )}
+        {field(
+          'boots',
+          t('survey-setup.boot-height-2', 'Boot height, {boots}', { boots: UNITS[system].boots }),
+          UNITS[system].usualBoots,
+        )}
       </div>
-      {mark !== null && <p>{bodyMarkAdvice(mark, breastHeightM, system).sentences.join(' ')}</p>}
+      {mark !== null && <p>{bodyMarkAdvice(mark, breastHeightM, system).sentences.map(say).join(' ')}</p>}
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">
-        <SubmitButton isSending={entry.isSending}>Keep this mark</SubmitButton>
+        <SubmitButton isSending={entry.isSending}>{t('survey-setup.save-mark', 'Save mark')}</SubmitButton>
         <span role="status">{said}</span>
       </p>
     </form>

@@ -8,6 +8,7 @@ import { TextAreaField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { conditionLines, readConditions, readSpecies, speciesLines } from '../design/read-codes.ts';
+import { t } from '../../../messages/text.ts';
 
 export interface CodesFormProps {
   readonly surveyId: string;
@@ -49,7 +50,7 @@ export function CodesForm({ surveyId, crew, species: known, conditions: before }
         conditions: conditionLines(after.design.conditions),
       });
       setId(newId());
-      return 'Kept: they can be called out from now on.';
+      return t('survey-setup.saved-the-codes-can-be', 'Saved. The codes can be used from now on.');
     },
   });
   const { form, errorOf, trouble, said } = entry;
@@ -59,8 +60,11 @@ export function CodesForm({ surveyId, crew, species: known, conditions: before }
         <TextAreaField
           id="codes-species"
           className="figures"
-          label="Species"
-          hint="One to a line: code = name = crown, which is layered, spire or dome."
+          label={t('survey-setup.species', 'Species')}
+          hint={t(
+            'survey-setup.one-per-line-code-name',
+            'One per line: code = name = crown. Crown is layered, spire or dome.',
+          )}
           rows={8}
           error={errorOf('species')}
           {...form.register('species')}
@@ -68,8 +72,11 @@ export function CodesForm({ surveyId, crew, species: known, conditions: before }
         <TextAreaField
           id="codes-conditions"
           className="figures"
-          label="Condition of a tree"
-          hint="One to a line: code = meaning. Add “= dead” to codes of dead trees: snag = standing stump = dead."
+          label={t('survey-setup.condition-codes', 'Condition codes')}
+          hint={t(
+            'survey-setup.one-per-line-code-meaning',
+            'One per line: code = meaning. Add “= dead” for dead trees: snag = standing stump = dead.',
+          )}
           rows={8}
           error={errorOf('conditions')}
           {...form.register('conditions')}
@@ -77,8 +84,12 @@ export function CodesForm({ surveyId, crew, species: known, conditions: before }
       </div>
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">
-        <SubmitButton isSending={entry.isSending} sending="Keeping …" disabled={!form.formState.isDirty}>
-          Keep these codes
+        <SubmitButton
+          isSending={entry.isSending}
+          sending={t('survey-setup.saving', 'Saving…')}
+          disabled={!form.formState.isDirty}
+        >
+          {t('survey-setup.save-codes', 'Save codes')}
         </SubmitButton>
         <span role="status">{said}</span>
       </p>

@@ -18,7 +18,9 @@ import { Loading } from '../../../ui/feedback/Loading.tsx';
 import { TextField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
+import { checkRules } from '../field-rules/check-rules.ts';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
+import { t, say } from '../../../messages/text.ts';
 
 export interface RulesFormProps {
   readonly surveyId: string;
@@ -46,8 +48,13 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
 
   const entry = useEntryForm<RulesValues>({
     defaultValues: { rules: start, reason: '' },
-    check: ({ reason }) => ({
-      reason: touched !== null && reason.trim() === '' ? 'Say why: the reason is printed with the rules.' : null,
+    check: ({ rules, reason }) => ({
+      rules:
+        checkRules(rules).size === 0 ? null : t('survey-setup.fix-the-marked-values', 'Fix the marked values first.'),
+      reason:
+        touched !== null && reason.trim() === ''
+          ? t('survey-setup.enter-a-reason-it-is', 'Enter a reason. It is printed with the rules.')
+          : null,
     }),
     fieldOf: (pointer) => (pointer === '/reason' ? 'reason' : null),
     send: async (values, onWait) => {
@@ -66,6 +73,7 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
   });
   const { form, errorOf, trouble, said, refusals, isSending } = entry;
   const rules = form.watch('rules');
+  const rulesProblem = errorOf('rules');
   const changed = changedRules(start, rules);
   const setRules = (next: FieldRules): void => {
     form.reset({ rules: next, reason: form.getValues('reason') }, { keepDefaultValues: true });
@@ -73,44 +81,72 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
   };
   return (
     <form noValidate className="grid gap-6" onSubmit={entry.onSubmit}>
-      <FieldRulesFields rules={rules} onRules={setRules} system={system} typical={typical} errors={refusals} />
+      <FieldRulesFields
+        rules={rules}
+        onRules={setRules}
+        system={system}
+        typical={typical}
+        errors={rulesProblem === undefined ? refusals : checkRules(rules)}
+      />
       <div
         className={`-mx-2 grid max-h-[60dvh] gap-3 overflow-y-auto border-t-[3px] border-paint bg-sheet p-4 ${changed.length > 0 ? 'sticky bottom-0' : ''}`}
       >
         {changed.length === 0 ? (
-          <p>These are the survey’s rules. Change a decision, and you see which trees it touches before it holds.</p>
+          <p>
+            {t(
+              'survey-setup.these-are-the-rules-of',
+              'These are the rules of the survey. Before a change is saved you see the trees it affects.',
+            )}
+          </p>
         ) : (
           <p>
             <strong>
-              {changed.length} {changed.length === 1 ? 'decision' : 'decisions'} changed:
+              {t(
+                'survey-setup.decisions-changed',
+                '{n, plural, one {# decision changed:} other {# decisions changed:}}',
+                { n: changed.length },
+              )}{' '}
             </strong>{' '}
-            {changed.map((key) => labels.get(key) ?? key).join('; ')}.
+            {changed.map((key) => say(labels.get(key) ?? key)).join('; ')}.
             {changed.includes('breastHeightM') && (
               <span className="block">
-                From {breastHeightWords(start.breastHeightM)} to {breastHeightWords(rules.breastHeightM)}: readings stay
-                where they were taken; at the new height the typical tree has{' '}
-                {effectWords(breastHeightEffect(start.breastHeightM, rules.breastHeightM, typical), system)}.
+                {t(
+                  'survey-setup.from-to-measuring-points-stay',
+                  'From {breastHeightM} to {breastHeightM2}: measuring points stay as recorded; at the new height the typical tree has {breastHeightM3}.',
+                  {
+                    breastHeightM: breastHeightWords(start.breastHeightM),
+                    breastHeightM2: breastHeightWords(rules.breastHeightM),
+                    breastHeightM3: effectWords(
+                      breastHeightEffect(start.breastHeightM, rules.breastHeightM, typical),
+                      system,
+                    ),
+                  },
+                )}{' '}
               </span>
             )}
           </p>
         )}
-        {isSending && touched === null && <Loading>Looking through {trees} trees …</Loading>}
+        {isSending && touched === null && (
+          <Loading>{t('survey-setup.checking-trees', 'Checking {trees} trees…', { trees })}</Loading>
+        )}
         {touched !== null && (
           <>
             <Touched touched={touched} trees={trees} />
             <TextField
               id="reason"
-              label="Why the rules are changed"
+              label={t('survey-setup.reason-for-the-change', 'Reason for the change')}
               maxLength={300}
               error={errorOf('reason')}
               {...form.register('reason')}
             />
           </>
         )}
-        {(trouble ?? said) !== null && <Alert>{trouble ?? said}</Alert>}
+        {(rulesProblem ?? trouble ?? said) !== null && <Alert>{rulesProblem ?? trouble ?? said}</Alert>}
         <p className="flex flex-wrap gap-2">
           <SubmitButton isMain isSending={isSending} disabled={changed.length === 0}>
-            {touched === null ? 'Which trees does this touch?' : 'Change the rules, on the record'}
+            {touched === null
+              ? t('survey-setup.show-affected-trees', 'Show affected trees')
+              : t('survey-setup.change-rules', 'Change rules')}
           </SubmitButton>
           {changed.length > 0 && (
             <button
@@ -120,7 +156,7 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
                 setRules(start);
               }}
             >
-              Back to the survey’s rules
+              {t('survey-setup.discard-changes', 'Discard changes')}
             </button>
           )}
         </p>
@@ -130,22 +166,34 @@ export function FieldRulesForm({ surveyId, crew, system, rules: start, typical, 
 }
 
 function Touched({ touched, trees }: { readonly touched: readonly TouchedTree[]; readonly trees: number }) {
-  if (touched.length === 0) return <p role="status">None of the {trees} trees on the record is touched.</p>;
+  if (touched.length === 0)
+    return (
+      <p role="status">{t('survey-setup.none-of-the-trees-is', 'None of the {trees} trees is affected.', { trees })}</p>
+    );
   return (
     <div role="status" className="grid gap-1">
       <p className="font-bold">
-        Touches {touched.length} of {trees} trees:
+        {t('survey-setup.of-trees-affected', '{touched} of {trees} trees affected:', {
+          touched: touched.length,
+          trees,
+        })}{' '}
       </p>
       <ul className="grid max-h-56 gap-1 overflow-y-auto">
         {touched.slice(0, SHOWN).map(({ treeId, plotLabel, tag, changes }) => (
           <li key={treeId}>
             <a className="underline" href={`/measure/${treeId}`}>
-              plot {plotLabel} · tree {tag}
+              {t('survey-setup.plot-tree', 'plot {plotLabel} · tree {tag}', { plotLabel, tag })}
             </a>
-            : {changes.join('; ')}
+            : {changes.map(say).join('; ')}
           </li>
         ))}
-        {touched.length > SHOWN && <li>and {touched.length - SHOWN} more; all of them go on the record</li>}
+        {touched.length > SHOWN && (
+          <li>
+            {t('survey-setup.and-more-all-are-recorded', 'and {touched} more; all are recorded', {
+              touched: touched.length - SHOWN,
+            })}
+          </li>
+        )}
       </ul>
     </div>
   );

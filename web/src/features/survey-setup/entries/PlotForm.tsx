@@ -1,6 +1,6 @@
 import { useRef } from 'react';
 import { printLength, readQuantity, type UnitSystem } from '@arbolito/core/units';
-import { placeWords, PLOT_SLOPE_LIMITS_PCT, type PlotShape, type SurveyDesign } from '@arbolito/core/protocol';
+import { placeKind, PLOT_SLOPE_LIMITS_PCT, type PlotShape, type SurveyDesign } from '@arbolito/core/protocol';
 import { plotRadiusM, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/plot';
 import type { PlotView, StratumView } from '../../../contracts/views.ts';
 import { callUntilAnswered } from '../../../client/api.ts';
@@ -12,6 +12,8 @@ import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { ShapeFields } from '../design/ShapeFields.tsx';
 import { readShape, type ShapeTexts, textsOfShape } from '../design/shape-texts.ts';
+import { t, say } from '../../../messages/text.ts';
+import { type Text, isText } from '@arbolito/core/message';
 
 export interface PlotFormProps {
   readonly surveyId: string;
@@ -39,24 +41,37 @@ const FIELD_OF: Partial<Record<string, keyof PlotValues>> = {
 
 /** What to lay out on this ground, in words. */
 function layoutWords(shape: PlotShape, slopePct: number, design: SurveyDesign, system: UnitSystem): string {
-  if (shape.kind !== 'circle') return `${shapeWords(shape, system)}: distances are level ones.`;
+  if (shape.kind !== 'circle')
+    return t('survey-setup.distances-are-horizontal', '{shape}: distances are horizontal.', {
+      shape: shapeWords(shape, system),
+    });
   if (design.slopeRadius === 'level')
-    return `Level radius: ${printLength(plotRadiusM(shape.areaM2), system)}. Make every distance level before you compare.`;
-  return `Radius to lay out along the ground: ${printLength(slopeCorrectedRadiusM(shape.areaM2, slopePct), system)}, so that the level area is right on this slope.`;
+    return t(
+      'survey-setup.horizontal-radius-reduce-every-slope',
+      'Horizontal radius: {areaM2}. Reduce every slope distance to the horizontal before you compare.',
+      { areaM2: printLength(plotRadiusM(shape.areaM2), system) },
+    );
+  return t(
+    'survey-setup.radius-along-the-slope-the',
+    'Radius along the slope: {areaM2}. The horizontal area is then correct on this slope.',
+    { areaM2: printLength(slopeCorrectedRadiusM(shape.areaM2, slopePct), system) },
+  );
 }
 
 /** A typed slope in percent, or what is wrong with it. */
-function readSlope(text: string): number | string {
+function readSlope(text: string): number | Text {
   const read = readQuantity(text, { unit: 'pct' });
   if (!read.ok) return read.message;
   const { low, high } = PLOT_SLOPE_LIMITS_PCT;
-  return read.value >= low && read.value <= high ? read.value : `The slope must be from ${low} to ${high} %.`;
+  return read.value >= low && read.value <= high
+    ? read.value
+    : t('survey-setup.slope-must-be-to', 'Slope must be {low} to {high} %.', { low, high });
 }
 
 /** Laying out one more plot: as the survey usually does, or as another kind. */
 export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design }: PlotFormProps) {
   const id = useRef(newId());
-  const place = placeWords(design.shape).one;
+  const place = placeKind(design.shape);
   const entry = useEntryForm<PlotValues>({
     defaultValues: {
       label: nextLabel,
@@ -70,10 +85,17 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
       const read = readAuxiliary(auxiliary);
       const readAs = readShape(shape, unitSystem);
       return {
-        label: label.trim() === '' ? `Give the ${place} a label.` : null,
-        slope: typeof slopePct === 'string' ? slopePct : null,
-        auxiliary: typeof read === 'string' ? read : null,
-        shape: readAs.ok ? null : readAs.message,
+        label:
+          label.trim() === ''
+            ? t(
+                'survey-setup.enter-a-label-for-the',
+                '{place, select, point {Enter a label for the point.} other {Enter a label for the plot.}}',
+                { place },
+              )
+            : null,
+        slope: isText(slopePct) ? say(slopePct) : null,
+        auxiliary: isText(read) ? say(read) : null,
+        shape: readAs.ok ? null : say(readAs.message),
       };
     },
     fieldOf: (pointer) => FIELD_OF[pointer] ?? null,
@@ -112,15 +134,15 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
   return (
     <form noValidate className="grid gap-3" onSubmit={entry.onSubmit}>
       <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
-        <TextField label="Label" {...wired('label')} />
+        <TextField label={t('survey-setup.label', 'Label')} {...wired('label')} />
         <SelectField
           id="plot-stratum"
-          label="Stratum"
+          label={t('survey-setup.stratum', 'Stratum')}
           options={strata.map((stratum) => [stratum.id, stratum.name])}
           error={errorOf('stratum')}
           {...form.register('stratum')}
         />
-        <TextField label="Slope, %" {...wired('slope')} />
+        <TextField label={t('survey-setup.slope', 'Slope, %')} {...wired('slope')} />
         {asked !== null && <TextField label={asked} {...wired('auxiliary')} />}
         <ShapeFields
           id="plot"
@@ -132,11 +154,14 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
           problem={entry.isTried && !shape.ok ? shape : null}
         />
       </div>
-      <p role="status">{words ?? 'Give the measures and the slope to see what to lay out.'}</p>
+      <p role="status">
+        {words ??
+          t('survey-setup.enter-the-dimensions-and-the', 'Enter the dimensions and the slope to see what to lay out.')}
+      </p>
       {(entry.trouble ?? entry.said) !== null && <Alert>{entry.trouble ?? entry.said}</Alert>}
       <p>
-        <SubmitButton isSending={entry.isSending} sending="Laying it out …">
-          Add {place}
+        <SubmitButton isSending={entry.isSending} sending={t('survey-setup.saving', 'Saving…')}>
+          {t('survey-setup.add-plot', '{place, select, point {Add point} other {Add plot}}', { place })}
         </SubmitButton>
       </p>
     </form>

@@ -10,7 +10,7 @@ describe('the form of a new survey', () => {
   const fetched = vi.fn<(url: string, init: RequestInit) => Promise<Response>>();
   const sentBody = (): Record<string, unknown> => JSON.parse(fetched.mock.lastCall?.[1].body as string) as never;
   const field = (name: string) => screen.getByLabelText(name);
-  const send = () => userEvent.click(screen.getByRole('button', { name: 'Make the survey' }));
+  const send = () => userEvent.click(screen.getByRole('button', { name: 'Create survey' }));
   const fillNames = async (): Promise<void> => {
     await userEvent.type(field('Place'), 'Alder Hollow');
     await userEvent.type(field('Survey'), 'Visit of 2026');
@@ -29,9 +29,9 @@ describe('the form of a new survey', () => {
     render(<SurveyForm surveys={[]} />);
     await send();
     await waitFor(() => {
-      expect(field('Place')).toHaveAccessibleDescription(/^The place must be text of 1 to 80 characters/);
+      expect(field('Place')).toHaveAccessibleDescription(/^Place must be one line of 1 to 80 characters/);
     });
-    expect(field('Crew')).toHaveAccessibleDescription(/^The crew must be text of 1 to 60 characters/);
+    expect(field('Crew')).toHaveAccessibleDescription(/^Crew must be one line of 1 to 60 characters/);
     expect(field('Form factor')).toBeValid();
     expect(fetched).not.toHaveBeenCalled();
     await userEvent.type(field('Place'), 'Alder Hollow');
@@ -46,7 +46,7 @@ describe('the form of a new survey', () => {
     await send();
     await waitFor(() => {
       expect(field('Eye height of the observer, m')).toHaveAccessibleDescription(
-        /The eye height must be a number from 0.5 to 2.5 m/,
+        /Eye height must be a number from 0.5 to 2.5 m/,
       );
     });
     expect(fetched).not.toHaveBeenCalled();
@@ -82,7 +82,7 @@ describe('the form of a new survey', () => {
     await waitFor(() => {
       expect(field('Survey')).toHaveAccessibleDescription(/There is a survey of this name/);
     });
-    expect(screen.getByText('Not made. What you have entered is still here.')).toBeVisible();
+    expect(screen.getByText('Not made. Your entries are still here.')).toBeVisible();
     expect(field('Survey')).toHaveValue('Visit of 2026');
     // The same survey sent again is the same write.
     const first = sentBody().id;
@@ -99,7 +99,7 @@ describe('the form of a new survey', () => {
     await userEvent.clear(field('Strata'));
     await send();
     await waitFor(() => {
-      expect(field('Strata')).toHaveAccessibleDescription(/needs at least one stratum/);
+      expect(field('Strata')).toHaveAccessibleDescription(/at least one stratum/);
     });
     expect(fetched).not.toHaveBeenCalled();
   });

@@ -20,6 +20,7 @@ import {
   usualSurvey,
 } from '../survey-form/survey-values.ts';
 import { SurveyFields } from '../survey-form/SurveyFields.tsx';
+import { t } from '../../../messages/text.ts';
 
 export interface SurveyFormProps {
   /** Surveys that may be the visit before. */
@@ -51,9 +52,14 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
       <SurveyFields entry={entry} surveys={surveys} />
       <section aria-labelledby="design" className="grid gap-3">
         <h2 id="design" className="text-xl font-bold">
-          Design
+          {t('survey-setup.sampling-design', 'Sampling design')}
         </h2>
-        <p>How the survey samples. A plot may still be laid out as another kind.</p>
+        <p>
+          {t(
+            'survey-setup.how-the-survey-samples-a',
+            'How the survey samples. A single plot can still have another type.',
+          )}
+        </p>
         <DesignFields
           texts={designTexts}
           onTexts={(texts) => {
@@ -75,7 +81,9 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
         className="grid gap-2"
         aria-describedby={errorOf('species') === undefined ? undefined : 'species-error'}
       >
-        <legend className="font-semibold">Species, with the codes that are called out</legend>
+        <legend className="font-semibold">
+          {t('survey-setup.species-and-their-codes', 'Species and their codes')}
+        </legend>
         <div className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-x-4">
           {COMMON_SPECIES.map(({ code, name }) => (
             <label key={code} className="flex min-h-11 items-center gap-3">
@@ -93,8 +101,8 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
       </fieldset>
       {(trouble ?? said) !== null && <Alert>{trouble ?? said}</Alert>}
       <p>
-        <SubmitButton isMain isSending={entry.isSending} sending="Making it …">
-          Make the survey
+        <SubmitButton isMain isSending={entry.isSending} sending={t('survey-setup.saving', 'Saving…')}>
+          {t('survey-setup.create-survey', 'Create survey')}
         </SubmitButton>
       </p>
     </form>

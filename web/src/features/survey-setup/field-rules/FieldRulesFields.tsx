@@ -25,6 +25,8 @@ import {
 import { STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { convert, lengthWords, printAsRead, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** The decisions in the order of the work. */
 const ORDER: readonly ChosenRule[] = [
@@ -96,8 +98,8 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
     const { label, choices } = DECISIONS[rule];
     return (
       <fieldset key={rule} className="grid gap-2">
-        <legend className="pb-0.5 font-bold">{label}</legend>
-        <p className="text-[0.95rem] text-quiet">{effectCase(rule, typical, system)}</p>
+        <legend className="pb-0.5 font-bold">{say(label)}</legend>
+        <p className="text-[0.95rem] text-quiet">{say(effectCase(rule, typical, system))}</p>
         <div className="grid gap-2 md:grid-cols-2">
           {Object.entries(choices).map(([value, { words, why }]) => (
             <ChoiceCard
@@ -105,9 +107,9 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
               name={rule}
               value={value}
               chosen={rules[rule] === value}
-              words={words}
-              why={why}
-              effect={effectWords(choiceEffect(rule, value as never, typical, rules, system), system)}
+              words={say(words)}
+              why={say(why)}
+              effect={say(effectWords(choiceEffect(rule, value as never, typical, rules, system), system))}
               onChoose={() => {
                 change({ [rule]: value });
               }}
@@ -120,7 +122,7 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
   return (
     <div className="grid gap-6">
       <label className="grid max-w-xl gap-1">
-        <span className="font-bold">Start from a set</span>
+        <span className="font-bold">{t('survey-setup.start-from-a-rule-set', 'Start from a rule set')}</span>
         <select
           className="field"
           value={set ?? ''}
@@ -128,10 +130,12 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
             if (event.target.value !== '') onRules(rulesOfSet(event.target.value as RuleSetId, system));
           }}
         >
-          {set === null && <option value="">own rules, made from a set</option>}
+          {set === null && (
+            <option value="">{t('survey-setup.own-rules-based-on-a', 'own rules, based on a set')}</option>
+          )}
           {Object.entries(RULE_SETS).map(([id, { name, purpose }]) => (
             <option key={id} value={id}>
-              {name}: {purpose}
+              {say(name)}: {say(purpose)}
             </option>
           ))}
         </select>
@@ -145,9 +149,15 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
       />
       {ORDER.slice(0, 7).map(decision)}
       <fieldset className="grid gap-2">
-        <legend className="pb-0.5 font-bold">Several stems are put into one figure by</legend>
+        <legend className="pb-0.5 font-bold">
+          {t('survey-setup.combine-several-stems-by', 'Combine several stems by')}
+        </legend>
         <p className="text-[0.95rem] text-quiet">
-          {typicalWords(typical, system)}, parted into two stems, 4 : 3 thick, of the same basal area together
+          {t(
+            'survey-setup.split-into-two-stems-ratio',
+            '{typical}, split into two stems, ratio 4 : 3, with the same total basal area',
+            { typical: typicalWords(typical, system) },
+          )}{' '}
         </p>
         <div className="grid gap-2 md:grid-cols-2">
           {(Object.keys(STEMS_RULES) as StemsRule[]).map((id) => (
@@ -156,9 +166,9 @@ export function FieldRulesFields({ rules, onRules, system, typical, errors }: Ru
               name="severalStems"
               value={id}
               chosen={rules.severalStems === id}
-              words={STEMS_RULES[id].name}
-              why={STEMS_RULES[id].why}
-              effect={effectWords(severalStemsEffect(id, typical), system)}
+              words={say(STEMS_RULES[id].name)}
+              why={say(STEMS_RULES[id].why)}
+              effect={say(effectWords(severalStemsEffect(id, typical), system))}
               onChoose={() => {
                 change({ severalStems: id });
               }}
@@ -189,20 +199,25 @@ function BreastHeight({
   const [own, setOwn] = useState(usual ? null : `${printAsRead(rules.breastHeightM)} m`);
   const unit = system === 'metric' ? 'm' : 'ft';
   const { low, high } = BREAST_HEIGHT_LIMITS_M;
-  const readOwn = (text: string): string | null => {
+  const readOwn = (text: string): Text | null => {
     const read = readQuantity(text, { unit, units: ['m', 'cm', 'ft', 'in'] });
     if (!read.ok) return read.message;
     const heightM = convert(read.value, read.unit, 'm');
     return heightM < low || heightM > high
-      ? `Breast height must lie between ${lengthWords(low, system)} and ${lengthWords(high, system)}.`
+      ? t('survey-setup.breast-height-must-be-to', 'Breast height must be {low} to {high}.', {
+          low: lengthWords(low, system),
+          high: lengthWords(high, system),
+        })
       : null;
   };
   const problem = own === null ? error : (readOwn(own) ?? error);
   return (
     <fieldset className="grid gap-2">
-      <legend className="pb-0.5 font-bold">Breast height</legend>
+      <legend className="pb-0.5 font-bold">{t('survey-setup.breast-height', 'Breast height')}</legend>
       <p className="text-[0.95rem] text-quiet">
-        {typicalWords(typical, system)}, against 1.30 m. 4.5 ft and 1.3 m are not the same.
+        {t('survey-setup.compared-with-1-30-m', '{typical}, compared with 1.30 m. 4.5 ft is not 1.3 m.', {
+          typical: typicalWords(typical, system),
+        })}{' '}
       </p>
       <div className="grid gap-2 md:grid-cols-3">
         {BREAST_HEIGHTS.map(({ heightM, words }) => (
@@ -213,7 +228,7 @@ function BreastHeight({
             chosen={own === null && rules.breastHeightM === heightM}
             words={words}
             why=""
-            effect={effectWords(breastHeightEffect(1.3, heightM, typical), system)}
+            effect={say(effectWords(breastHeightEffect(1.3, heightM, typical), system))}
             onChoose={() => {
               setOwn(null);
               change({ breastHeightM: heightM });
@@ -224,11 +239,13 @@ function BreastHeight({
           name="breastHeight"
           value="own"
           chosen={own !== null}
-          words="another height"
+          words={t('survey-setup.another-height', 'another height')}
           why=""
-          effect={
-            own === null ? 'write it below' : effectWords(breastHeightEffect(1.3, rules.breastHeightM, typical), system)
-          }
+          effect={say(
+            own === null
+              ? t('survey-setup.enter-it-below', 'enter it below')
+              : effectWords(breastHeightEffect(1.3, rules.breastHeightM, typical), system),
+          )}
           onChoose={() => {
             setOwn(`${printAsRead(rules.breastHeightM)} m`);
           }}
@@ -236,7 +253,7 @@ function BreastHeight({
       </div>
       {own !== null && (
         <label className="flex items-center gap-3">
-          <span>height above the ground</span>
+          <span>{t('survey-setup.height-above-the-ground', 'height above the ground')}</span>
           <input
             className="field figures !w-36"
             value={own}
@@ -251,7 +268,7 @@ function BreastHeight({
           />
         </label>
       )}
-      <Problem id="breast-height-problem" words={problem} />
+      <Problem id="breast-height-problem" words={say(problem)} />
     </fieldset>
   );
 }
@@ -294,7 +311,7 @@ function DiameterField({
         />
         <span className="text-quiet">{unit}</span>
       </label>
-      <Problem id={`${id}-problem`} words={words} />
+      <Problem id={`${id}-problem`} words={say(words)} />
     </div>
   );
 }
@@ -306,10 +323,12 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
   };
   return (
     <fieldset className="grid gap-4">
-      <legend className="pb-1.5 font-bold">Classes, products and the smallest stem</legend>
+      <legend className="pb-1.5 font-bold">
+        {t('survey-setup.dbh-classes-products-and-smallest', 'Dbh classes, products and smallest dbh')}
+      </legend>
       <div className="flex flex-wrap items-end gap-3">
         <label className="grid gap-1">
-          <span>diameter classes of</span>
+          <span>{t('survey-setup.dbh-classes-of', 'Dbh classes of')}</span>
           <select
             className="field"
             value={classes.width}
@@ -325,7 +344,7 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
           </select>
         </label>
         <label className="grid gap-1">
-          <span>named by</span>
+          <span>{t('survey-setup.named-by', 'named by')}</span>
           <select
             className="field"
             value={classes.place}
@@ -333,14 +352,18 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
               change({ classes: { ...classes, place: event.target.value as ClassRule['place'] } });
             }}
           >
-            <option value="down">their lower limit: 34 holds 34.0 and more</option>
-            <option value="centred">their middle: 35 holds 32.5 and more</option>
+            <option value="down">
+              {t('survey-setup.lower-limit-class-34-holds', 'lower limit: class 34 holds 34.0 and more')}
+            </option>
+            <option value="centred">
+              {t('survey-setup.midpoint-class-35-holds-32', 'midpoint: class 35 holds 32.5 and more')}
+            </option>
           </select>
         </label>
       </div>
       <DiameterField
         id="smallest"
-        label="Smallest dbh that is tallied; 0 for every stem"
+        label={t('survey-setup.smallest-dbh-0-for-every', 'Smallest dbh; 0 for every stem')}
         cm={smallestDbhCm}
         system={system}
         problem={errors.get('/fieldRules/smallestDbhCm')}
@@ -349,11 +372,16 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
         }}
       />
       <div className="grid gap-2">
-        <p>Products by dbh; a stem belongs to the last whose limit it reaches.</p>
+        <p>
+          {t(
+            'survey-setup.products-by-dbh-a-stem',
+            'Products by dbh. A stem belongs to the last product whose limit it reaches.',
+          )}
+        </p>
         {products.map(({ name, fromCm }, i) => (
           <div key={i} className="flex flex-wrap items-start gap-3">
             <label className="flex items-center gap-2">
-              <span className="sr-only">Product {i + 1}</span>
+              <span className="sr-only">{t('survey-setup.product', 'Product {i}', { i: i + 1 })}</span>
               <input
                 className="field !w-52"
                 maxLength={40}
@@ -366,7 +394,7 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
             </label>
             <DiameterField
               id={`product-${i}`}
-              label="from"
+              label={t('survey-setup.from', 'from')}
               cm={fromCm}
               system={system}
               problem={errors.get(`/fieldRules/products/${i}/fromCm`)}
@@ -377,7 +405,9 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
             <button
               type="button"
               className="min-h-11 min-w-11 place-content-center"
-              aria-label={`Take ${name === '' ? `product ${i + 1}` : name} out`}
+              aria-label={t('survey-setup.remove', 'Remove {value}', {
+                value: name === '' ? `product ${i + 1}` : name,
+              })}
               onClick={() => {
                 change({ products: products.filter((_, at) => at !== i) });
               }}
@@ -397,7 +427,7 @@ function Sorting({ rules, change, system, errors }: PartProps & { readonly error
               change({ products: [...products, { name: '', fromCm: last + 10 }] });
             }}
           >
-            <CirclePlus aria-hidden="true" size={18} /> A product
+            <CirclePlus aria-hidden="true" size={18} /> {t('survey-setup.add-product', 'Add product')}
           </button>
         )}
       </div>

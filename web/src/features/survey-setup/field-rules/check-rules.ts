@@ -1,20 +1,29 @@
 import { type FieldRules, PRODUCTS_LIMIT } from '@arbolito/core/protocol';
 import { fieldRulesRules, productRules, rulesPreviewRules } from '../../../contracts/generated/rules.ts';
 import { fieldProblem } from '../../../contracts/rules/field-rule.ts';
+import { t } from '../../../messages/text.ts';
 
 function productProblems({ products }: FieldRules): readonly (readonly [string, string | null])[] {
   const names = products.map(({ name }) => name);
   const list =
     products.length > PRODUCTS_LIMIT
-      ? `There may be at most ${String(PRODUCTS_LIMIT)} products.`
+      ? t('survey-setup.at-most-products', 'At most {productsLimit} products.', {
+          productsLimit: String(PRODUCTS_LIMIT),
+        })
       : new Set(names).size < names.length
-        ? 'Two products have the same name.'
+        ? t('survey-setup.two-products-have-the-same', 'Two products have the same name.')
         : null;
   return [
     ['/fieldRules/products', list],
     ...products.flatMap(({ name, fromCm }, i) => [
-      [`/fieldRules/products/${String(i)}/name`, fieldProblem('This', productRules.name, name)] as const,
-      [`/fieldRules/products/${String(i)}/fromCm`, fieldProblem('This', productRules.fromCm, fromCm)] as const,
+      [
+        `/fieldRules/products/${String(i)}/name`,
+        fieldProblem(t('survey-setup.product-name', 'Product'), productRules.name, name),
+      ] as const,
+      [
+        `/fieldRules/products/${String(i)}/fromCm`,
+        fieldProblem(t('survey-setup.from-diameter', 'From diameter'), productRules.fromCm, fromCm),
+      ] as const,
     ]),
   ];
 }
@@ -22,8 +31,18 @@ function productProblems({ products }: FieldRules): readonly (readonly [string, 
 /** What the contract refuses of field rules, by JSON pointer; said before anything is sent. */
 export function checkRules(rules: FieldRules): ReadonlyMap<string, string> {
   const found: readonly (readonly [string, string | null])[] = [
-    ['/breastHeightM', fieldProblem('This', rulesPreviewRules.breastHeightM, rules.breastHeightM)],
-    ['/fieldRules/smallestDbhCm', fieldProblem('This', fieldRulesRules.smallestDbhCm, rules.smallestDbhCm)],
+    [
+      '/breastHeightM',
+      fieldProblem(
+        t('survey-setup.breast-height', 'Breast height'),
+        rulesPreviewRules.breastHeightM,
+        rules.breastHeightM,
+      ),
+    ],
+    [
+      '/fieldRules/smallestDbhCm',
+      fieldProblem(t('survey-setup.smallest-dbh', 'Smallest dbh'), fieldRulesRules.smallestDbhCm, rules.smallestDbhCm),
+    ],
     ...productProblems(rules),
   ];
   return new Map(found.flatMap(([pointer, words]) => (words === null ? [] : [[pointer, words] as const])));

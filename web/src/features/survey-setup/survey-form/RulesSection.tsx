@@ -2,6 +2,8 @@ import { useState } from 'react';
 import { breastHeightWords, type FieldRules, RULE_SETS, setOf, USUAL_TREE } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
 
 interface RulesSectionProps {
   readonly rules: FieldRules;
@@ -19,11 +21,13 @@ export function RulesSection({ rules, onRules, system, errors }: RulesSectionPro
   return (
     <section aria-labelledby="field-rules" className="grid gap-3">
       <h2 id="field-rules" className="text-xl font-bold">
-        Field rules
+        {t('survey-setup.field-rules', 'Field rules')}
       </h2>
       <p>
-        They hold from the first tree on, are shown where they act and printed with the sums. Start from a set; open a
-        decision to make it your own.
+        {t(
+          'survey-setup.the-rules-hold-from-the',
+          'The rules hold from the first tree, are shown where they apply and are printed with the results. Start from a set; open a decision to change it.',
+        )}
       </p>
       <details
         className="card p-4"
@@ -33,8 +37,12 @@ export function RulesSection({ rules, onRules, system, errors }: RulesSectionPro
         }}
       >
         <summary className="min-h-11 content-center text-lg">
-          <strong>{set === null ? 'Own rules' : RULE_SETS[set].name}</strong>, breast height{' '}
-          {breastHeightWords(rules.breastHeightM)}: look at them, or change them
+          {rich('survey-setup.breast-height-view-or-change', '{value}, breast height {breastHeightM}: view or change', {
+            value: (
+              <strong>{say(set === null ? t('survey-setup.own-rules', 'Own rules') : RULE_SETS[set].name)}</strong>
+            ),
+            breastHeightM: breastHeightWords(rules.breastHeightM),
+          })}{' '}
         </summary>
         {shown && (
           <div className="pt-4">

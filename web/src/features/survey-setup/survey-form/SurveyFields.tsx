@@ -6,6 +6,7 @@ import { SelectField, TextAreaField, TextField } from '../../../ui/forms/Field.t
 import type { EntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { textsOfShape } from '../design/shape-texts.ts';
 import { type SurveyValues, SYSTEMS } from './survey-values.ts';
+import { t } from '../../../messages/text.ts';
 
 interface SurveyFieldsProps {
   readonly entry: EntryForm<SurveyValues>;
@@ -31,13 +32,25 @@ export function SurveyFields({ entry, surveys }: SurveyFieldsProps) {
   return (
     <>
       <div className="grid gap-5 md:grid-cols-2">
-        <TextField label="Place" hint="the forest, wood or street" {...wired('place')} />
-        <TextField label="Survey" hint="such as: Visit of 2026" {...wired('name')} />
-        <TextField label="Crew" hint="stands with every reading you keep" {...wired('crew')} />
-        <TextField label="First day" hint="year-month-day" type="date" {...wired('startedOn')} />
+        <TextField
+          label={t('survey-setup.place', 'Place')}
+          hint={t('survey-setup.forest-wood-or-street', 'forest, wood or street')}
+          {...wired('place')}
+        />
+        <TextField
+          label={t('survey-setup.survey', 'Survey')}
+          hint={t('survey-setup.for-example-visit-of-2026', 'for example: Visit of 2026')}
+          {...wired('name')}
+        />
+        <TextField
+          label={t('survey-setup.crew', 'Crew')}
+          hint={t('survey-setup.recorded-with-every-reading', 'recorded with every reading')}
+          {...wired('crew')}
+        />
+        <TextField label={t('survey-setup.first-day', 'First day')} type="date" {...wired('startedOn')} />
         <SelectField
-          label="Units"
-          hint="figures are shown in these; readings may be typed in any"
+          label={t('survey-setup.units', 'Units')}
+          hint={t('survey-setup.units-of-results-readings-may', 'units of results; readings may use any unit')}
           options={Object.entries(SYSTEMS).map(([system, { words }]) => [system, words])}
           {...wired('unitSystem')}
           onChange={(event) => {
@@ -45,37 +58,47 @@ export function SurveyFields({ entry, surveys }: SurveyFieldsProps) {
           }}
         />
         <SelectField
-          label="The clinometer is read in"
-          hint="meant wherever a sight is called out without its unit"
+          label={t('survey-setup.clinometer-scale', 'Clinometer scale')}
+          hint={t('survey-setup.used-for-sights-without-a', 'used for sights without a unit on the call-out line')}
           options={SLOPE_UNITS.map((each) => [each, unitOf(each).words])}
           {...wired('slopeUnit')}
         />
         <TextField
-          label={`Eye height of the observer, ${unit}`}
-          hint="for the drawing; 5 ft 3 in works too"
+          label={t('survey-setup.eye-height-of-the-observer', 'Eye height of the observer, {unit}', { unit })}
+          hint={t('survey-setup.for-the-drawing-5-ft', 'for the drawing; 5 ft 3 in is accepted')}
           {...wired('eyeHeight')}
         />
         <TextField
-          label="Form factor"
-          hint="share of the cylinder that a stem fills: volume = form factor × basal area × height"
+          label={t('survey-setup.form-factor', 'Form factor')}
+          hint={t('survey-setup.form-factor-hint', 'volume = form factor × basal area × height, for example 0.45')}
           inputMode="decimal"
           {...wired('formFactor')}
         />
         <TextAreaField
-          label="Strata"
-          hint="one to a line: parts of the area that are tallied apart, with their area: North slope = 10 ha. Where points size them: North slope = 60 points"
+          label={t('survey-setup.strata', 'Strata')}
+          hint={t(
+            'survey-setup.one-per-line-with-its',
+            'One per line with its area: North slope = 10 ha. Or with a number of points: North slope = 60 points',
+          )}
           rows={3}
           {...wired('strata')}
         />
       </div>
       {surveys.length > 0 && (
         <SelectField
-          label="The visit before"
-          hint="at the same plots: its points and diameters are shown where a tree is measured again"
+          label={t('survey-setup.previous-visit', 'Previous visit')}
+          hint={t(
+            'survey-setup.visit-to-the-same-plots',
+            'visit to the same plots: its measuring points and diameters are shown at re-measurement',
+          )}
           options={[
-            ['', 'this is the first visit'],
+            ['', t('survey-setup.none-first-visit', 'none (first visit)')],
             ...surveys.map(
-              ({ id, name, placeName, startedOn }) => [id, `${placeName}: ${name}, from ${startedOn}`] as const,
+              ({ id, name, placeName, startedOn }) =>
+                [
+                  id,
+                  t('survey-setup.from-2', '{placeName}: {name}, from {startedOn}', { placeName, name, startedOn }),
+                ] as const,
             ),
           ]}
           {...wired('previous')}

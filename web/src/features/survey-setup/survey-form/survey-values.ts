@@ -9,6 +9,8 @@ import { type DesignTexts, readDesign, usualDesignTexts } from '../design/read-d
 import { textsOfShape } from '../design/shape-texts.ts';
 import { checkRules } from '../field-rules/check-rules.ts';
 import { readStrata } from '../strata/read-strata.ts';
+import { t } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 /** A survey as it is typed. */
 export interface SurveyValues {
@@ -28,10 +30,18 @@ export interface SurveyValues {
 }
 
 export const SYSTEMS: Readonly<
-  Record<UnitSystem, { readonly words: string; readonly eyeHeight: string; readonly unit: UnitId }>
+  Record<UnitSystem, { readonly words: Text; readonly eyeHeight: string; readonly unit: UnitId }>
 > = {
-  metric: { words: 'metric: cm, m, m³, hectares', eyeHeight: '1.60', unit: 'm' },
-  imperial: { words: 'imperial: in, ft, ft³, acres', eyeHeight: '5 ft 3 in', unit: 'ft' },
+  metric: {
+    words: message('survey-setup.metric-cm-m-m-hectares', 'metric: cm, m, m³, hectares'),
+    eyeHeight: '1.60',
+    unit: 'm',
+  },
+  imperial: {
+    words: message('survey-setup.imperial-in-ft-ft-acres', 'imperial: in, ft, ft³, acres'),
+    eyeHeight: '5 ft 3 in',
+    unit: 'ft',
+  },
 };
 
 const today = (): string => {
@@ -51,7 +61,7 @@ export const usualSurvey = (): SurveyValues => ({
   formFactor: String(USUAL_FORM_FACTOR.value),
   previous: '',
   species: ['sp', 'bt'],
-  strata: 'whole area',
+  strata: t('survey-setup.whole-area', 'whole area'),
   design: usualDesignTexts(textsOfShape(USUAL_DESIGN.shape, 'metric')),
   rules: rulesOfSet('timber', 'metric'),
 });
@@ -77,14 +87,15 @@ const eyeHeightM = ({ eyeHeight, unitSystem }: SurveyValues): number => lengthM(
 function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
   const list = readStrata(strata, unitSystem);
   const names = list.map(({ name }) => name);
-  if (list.length === 0) return 'The list of strata needs at least one stratum.';
-  if (new Set(names).size < names.length) return 'The list of strata has one name twice: every stratum needs its own.';
+  if (list.length === 0) return t('survey-setup.enter-at-least-one-stratum', 'Enter at least one stratum.');
+  if (new Set(names).size < names.length)
+    return t('survey-setup.two-strata-have-the-same', 'Two strata have the same name.');
   const problems = list.flatMap(({ name, areaHa }) => [
-    fieldProblem('The name of a stratum', stratumRules.name, name),
+    fieldProblem(t('survey-setup.name-of-a-stratum', 'Name of a stratum'), stratumRules.name, name),
     areaHa === null
       ? null
       : fieldProblem(
-          `The area of ${name}`,
+          t('survey-setup.area-of', 'Area of {name}', { name }),
           stratumRules.areaHa,
           areaHa,
           shownIn('ha', unitSystem === 'metric' ? 'ha' : 'acre'),
@@ -95,22 +106,32 @@ function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
 
 /** What is wrong with a survey as it is typed, by field. */
 export const checkSurveyForm = (values: SurveyValues): Problems<SurveyValues> => ({
-  place: fieldProblem('The place', placeRules.name, values.place.trim()),
-  name: fieldProblem('The name', newSurveyRules.name, values.name.trim()),
-  crew: fieldProblem('The crew', newSurveyRules.crew, values.crew.trim()),
-  startedOn: fieldProblem('The first day', newSurveyRules.startedOn, values.startedOn),
+  place: fieldProblem(t('survey-setup.place', 'Place'), placeRules.name, values.place.trim()),
+  name: fieldProblem(t('survey-setup.name', 'Name'), newSurveyRules.name, values.name.trim()),
+  crew: fieldProblem(t('survey-setup.crew', 'Crew'), newSurveyRules.crew, values.crew.trim()),
+  startedOn: fieldProblem(t('survey-setup.first-day', 'First day'), newSurveyRules.startedOn, values.startedOn),
   eyeHeight: fieldProblem(
-    'The eye height',
+    t('survey-setup.eye-height', 'Eye height'),
     newSurveyRules.eyeHeightM,
     eyeHeightM(values),
     shownIn('m', SYSTEMS[values.unitSystem].unit),
   ),
-  formFactor: fieldProblem('The form factor', newSurveyRules.formFactor, plainNumber(values.formFactor)),
-  species: values.species.length === 0 ? 'The species list needs at least one species.' : null,
+  formFactor: fieldProblem(
+    t('survey-setup.form-factor', 'Form factor'),
+    newSurveyRules.formFactor,
+    plainNumber(values.formFactor),
+  ),
+  species:
+    values.species.length === 0 ? t('survey-setup.enter-at-least-one-species', 'Enter at least one species.') : null,
   strata: strataProblem(values),
   // The parts of these two say themselves what is wrong, each at its field.
-  design: readDesign(values.design, values.unitSystem).ok ? null : 'See the fields of the design.',
-  rules: checkRules(values.rules).size === 0 ? null : 'See the fields of the rules.',
+  design: readDesign(values.design, values.unitSystem).ok
+    ? null
+    : t('survey-setup.check-the-fields-of-the', 'Check the fields of the sampling design.'),
+  rules:
+    checkRules(values.rules).size === 0
+      ? null
+      : t('survey-setup.check-the-fields-of-the-rules', 'Check the fields of the rules.'),
 });
 
 /** Identifiers of one form: the same survey sent again is the same write. */

@@ -3,6 +3,7 @@ import { estimateOf } from '@arbolito/core/uncertainty';
 import { unitOf } from '@arbolito/core/units';
 import { findingsOfTree, type PlacedFinding } from '@arbolito/core/tree';
 import type { TallyStateView, TallyStore } from '../store.ts';
+import { t, say } from '../../../messages/text.ts';
 
 interface CallLineProps {
   /** The thumb pad is open: the keyboard of the phone stays away. */
@@ -28,10 +29,12 @@ function Chips({ view, padOpen }: { readonly view: TallyStateView; readonly padO
   const findings = findingsOfTree(preview);
   const tokens = parsed.tokens.map((token) => (
     <li key={`token ${String(token.from)}`} className={`chip ${token.problem === null ? '' : 'chip-odd'}`}>
-      {token.chip ?? (
-        <>
-          <span className="figures font-bold">{token.text}</span> {token.problem}
-        </>
+      {say(
+        token.chip ?? (
+          <>
+            <span className="figures font-bold">{token.text}</span> {say(token.problem)}
+          </>
+        ),
       )}
     </li>
   ));
@@ -39,36 +42,48 @@ function Chips({ view, padOpen }: { readonly view: TallyStateView; readonly padO
     <>
       {height !== null && (
         <li className="chip font-bold" data-testid="line-height">
-          height {height.printed.value} {unitOf(height.printed.unit).symbol} ± {height.printed.standardError}
+          {t('tally.height', 'height {value} {symbol} ± {standardError}', {
+            value: height.printed.value,
+            symbol: unitOf(height.printed.unit).symbol,
+            standardError: height.printed.standardError,
+          })}
         </li>
       )}
       {preview.dbh !== null && preview.stems.length > 1 && (
         <li className="chip font-bold">
-          {preview.stems.length} stems: dbh {preview.dbh.printed.value} {unitOf(preview.dbh.printed.unit).symbol}
+          {t('tally.stems-dbh', '{stems} stems: dbh {value} {symbol}', {
+            stems: preview.stems.length,
+            value: preview.dbh.printed.value,
+            symbol: unitOf(preview.dbh.printed.unit).symbol,
+          })}
         </li>
       )}
-      {tagUsed && <li className="chip chip-odd">tree {parsed.draft.tag} is on this plot already</li>}
+      {tagUsed && (
+        <li className="chip chip-odd">
+          {t('tally.tree-is-already-in-this', 'Tree {tag} is already in this plot', { tag: parsed.draft.tag })}
+        </li>
+      )}
       {findings
         .filter(({ severity, code }) => severity !== 'note' && code !== MISSING && !code.startsWith('text.'))
         .map((finding) => (
           <li key={keyOfFinding(finding)} className="chip chip-odd">
-            {finding.severity === 'check' ? '?' : '!'} {finding.title}
+            {finding.severity === 'check' ? '?' : '!'} {say(finding.title)}
             {finding.suggestedFixes[0]?.becomes === undefined
               ? ''
-              : ` · ${finding.suggestedFixes[0].label}: ${finding.suggestedFixes[0].becomes}`}
+              : ` · ${say(finding.suggestedFixes[0].label)}: ${finding.suggestedFixes[0].becomes}`}
           </li>
         ))}
     </>
   );
-  const missing = findings
-    .filter(({ code }) => code === MISSING)
-    .map(({ title }) => title.replace(/ is not read yet$/, '').toLowerCase());
+  const missing = findings.filter(({ code }) => code === MISSING).map(({ title }) => say(title));
   const hinted = hints.map((hint) => (
     <li key={`hint ${hint}`} className="chip border-sky">
       {hint}
     </li>
   ));
-  const stillMissing = missing.length > 0 && <li className="chip border-dashed">missing: {missing.join(', ')}</li>;
+  const stillMissing = missing.length > 0 && (
+    <li className="chip border-dashed">{t('tally.missing', 'Missing: {join}', { join: missing.join(', ') })}</li>
+  );
   // Over the pad there is room for a row: what comes out stands first, then the parts, the latest first.
   return padOpen ? (
     <ul className="flex min-h-10 gap-2 overflow-x-auto whitespace-nowrap" id="chips" aria-live="polite" tabIndex={0}>
@@ -99,8 +114,16 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
     <div className="no-print border-t-[3px] border-paint bg-sheet px-4 pt-2 pb-2 md:pb-3">
       <label htmlFor="call-line" className="block leading-tight text-quiet">
         {row === undefined
-          ? `Tree ${nextTag}${padOpen ? '' : ', or another with #'}`
-          : `Correcting tree ${row.tree.tag}${padOpen ? '' : ': Enter saves, Esc cancels'}`}
+          ? t(
+              'tally.tree-or-another-tag-after',
+              '{pad, select, yes {Tree {nextTag}} other {Tree {nextTag}, or another tag after #}}',
+              { nextTag, pad: padOpen ? 'yes' : 'no' },
+            )
+          : t(
+              'tally.correcting-tree-enter-saves-esc',
+              '{pad, select, yes {Correcting tree {tag}} other {Correcting tree {tag}: Enter saves, Esc cancels}}',
+              { tag: row.tree.tag, pad: padOpen ? 'yes' : 'no' },
+            )}
       </label>
       <div className="flex items-center gap-2 pb-1.5 md:gap-3">
         <input
@@ -142,7 +165,7 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
                   store.select(null);
                 }}
               >
-                Cancel
+                {t('tally.cancel', 'Cancel')}
               </button>
             )}
             <button
@@ -152,7 +175,7 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
                 onOpen(row.id);
               }}
             >
-              Sheet
+              {t('tally.open-tree-sheet', 'Open tree sheet')}
             </button>
             <button
               type="button"
@@ -161,7 +184,7 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
                 store.remove();
               }}
             >
-              Delete
+              {t('tally.delete', 'Delete')}
             </button>
           </div>
         )}
@@ -173,7 +196,7 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
               store.enter();
             }}
           >
-            Save tree
+            {t('tally.save-tree', 'Save tree')}
           </button>
         )}
       </div>
@@ -190,7 +213,7 @@ export function CallLine({ view, store, onOpen, padOpen, example }: CallLineProp
                   store.undo();
                 }}
               >
-                Undo
+                {t('tally.undo', 'Undo')}
               </button>
             )}
           </p>

@@ -5,6 +5,8 @@ import type { ConditionCode, Species } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
 import { completions, distanceOnLine, lastDistance, type PadKey, padLine, usedWords } from './pad.ts';
 import type { TallyStateView, TallyStore } from '../store.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 interface ThumbPadProps {
   readonly view: TallyStateView;
@@ -26,11 +28,11 @@ const UNITS: Readonly<Record<UnitSystem, readonly string[]>> = {
   metric: ['%', '°', 'm', 'cm', 'in', 'ft'],
   imperial: ['%', '°', 'ft', 'in', 'm', 'cm'],
 };
-const BEFORE: readonly { readonly word: string; readonly label: string }[] = [
-  { word: 'at', label: 'measuring height' },
-  { word: 'f', label: 'stems of a fork' },
-  { word: 'az', label: 'bearing from the middle' },
-  { word: 'r', label: 'distance from the middle' },
+const BEFORE: readonly { readonly word: string; readonly label: Text }[] = [
+  { word: 'at', label: message('tally.measuring-height', 'measuring height') },
+  { word: 'f', label: message('tally.stems-of-a-fork', 'stems of a fork') },
+  { word: 'az', label: message('tally.bearing-from-the-centre', 'bearing from the centre') },
+  { word: 'r', label: message('tally.distance-from-the-centre', 'distance from the centre') },
 ];
 
 /** The first species of a survey, the one in use always among them. */
@@ -94,15 +96,19 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
   );
   const saveKey = (
     <button type="button" className="pad-key col-span-2 bg-paint-ink !font-sans !text-lg text-sheet" onClick={save}>
-      Save tree
+      {t('tally.save-tree', 'Save tree')}
     </button>
   );
   const undoKey = (
-    <button type="button" className="pad-key" aria-label="undo" onClick={undo}>
+    <button type="button" className="pad-key" aria-label={t('tally.undo', 'Undo')} onClick={undo}>
       <Undo2 aria-hidden="true" size={22} />
     </button>
   );
-  const backKey = key('back', <Delete aria-hidden="true" size={22} />, 'delete a character');
+  const backKey = key(
+    'back',
+    <Delete aria-hidden="true" size={22} />,
+    t('tally.delete-a-character', 'Delete a character'),
+  );
   const on = view.parsed.draft.speciesCode === '' ? lastSpecies : view.parsed.draft.speciesCode;
   const speciesKey = ({ code, name }: Species) => (
     <button
@@ -124,25 +130,27 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
   const numbers = (
     <>
       {(['7', '8', '9'] as const).map((digit) => key(digit, digit))}
-      {key('+', '+', 'top, above level')}
+      {key('+', '+', t('tally.top-above-level', 'top, above level'))}
       {backKey}
       {key('g', 'g', 'girth')}
       {(['4', '5', '6'] as const).map((digit) => key(digit, digit))}
-      {key('-', '−', 'base, below level')}
+      {key('-', '−', t('tally.base-below-level', 'base, below level'))}
       {key('#', '#', 'tag')}
-      {key('&', '&', 'further stem')}
+      {key('&', '&', t('tally.another-stem', 'another stem'))}
       {(['1', '2', '3'] as const).map((digit) => key(digit, digit))}
       {key('@', '@', 'distance')}
-      {key('/', '/', 'second face')}
-      {turnTo('codes', 'codes', 'condition codes, units and more')}
-      {key('.', '.', 'decimal point')}
+      {key('/', '/', t('tally.second-diameter', 'second diameter'))}
+      {turnTo('codes', 'codes', t('tally.condition-codes-units-and-more', 'condition codes, units and more'))}
+      {key('.', '.', t('tally.decimal-point', 'decimal point'))}
       {key('0', '0')}
-      {turnTo('letters', 'ABC', 'letters')}
+      {turnTo('letters', t('tally.abc', 'ABC'), 'letters')}
       {repeatsDistance ? (
         <button
           type="button"
           className="pad-key bg-paint-ink !text-base text-sheet"
-          aria-label={`distance ${distance} as before, and save the tree`}
+          aria-label={t('tally.distance-as-before-and-save', 'Distance {distance} as before, and save the tree', {
+            distance,
+          })}
           onClick={() => {
             before.current = [];
             store.write(padLine(line, `distance ${distance}`, lastSpecies));
@@ -152,7 +160,7 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
           @{distance} ✓
         </button>
       ) : (
-        key('=', '=', 'height read off')
+        key('=', '=', t('tally.height-read-directly', 'height read directly'))
       )}
       {saveKey}
     </>
@@ -160,11 +168,11 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
   const codes = (
     <>
       {conditions.map(({ code, words }) => key(`word ${code}`, code, words, '!text-base'))}
-      {BEFORE.map(({ word, label }) => key(`before ${word}`, word, label, '!text-base'))}
-      {key('word x2', 'x2', 'counts twice', '!text-base')}
-      {key('=', '=', 'height read off')}
+      {BEFORE.map(({ word, label }) => key(`before ${word}`, word, say(label), '!text-base'))}
+      {key('word x2', 'x2', t('tally.counts-twice', 'counts twice'), '!text-base')}
+      {key('=', '=', t('tally.height-read-directly', 'height read directly'))}
       {UNITS[unitSystem].map((unit) => key(`unit ${unit}`, unit, `unit ${unit}`, '!text-base'))}
-      {key('sign', '±', 'change the sign')}
+      {key('sign', '±', t('tally.change-the-sign', 'Change the sign'))}
       {key('space', 'space', 'space', '!text-base')}
       {undoKey}
       {turnTo('codes', '123', 'numbers')}
@@ -181,17 +189,21 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
     </>
   );
   return (
-    <div className="no-print grid gap-1.5 border-t border-line bg-band p-2" role="group" aria-label="Thumb pad">
+    <div
+      className="no-print grid gap-1.5 border-t border-line bg-band p-2"
+      role="group"
+      aria-label={t('tally.thumb-pad', 'Thumb pad')}
+    >
       {page === 'letters' ? (
-        <div className="grid min-h-11 grid-cols-6 gap-1.5" role="group" aria-label="Words">
+        <div className="grid min-h-11 grid-cols-6 gap-1.5" role="group" aria-label={t('tally.words', 'Words')}>
           {completions(line, used, WORDS, WORDS_OFFERED).map((word) =>
             key(`complete ${word}`, word, `word ${word}`, '!text-base'),
           )}
         </div>
       ) : (
-        <div className="grid grid-cols-6 gap-1.5" role="group" aria-label="Species">
+        <div className="grid grid-cols-6 gap-1.5" role="group" aria-label={t('tally.species', 'Species')}>
           {first.map(speciesKey)}
-          {species.length > first.length && turnTo('species', 'more', 'all species')}
+          {species.length > first.length && turnTo('species', 'more', t('tally.all-species', 'All species'))}
         </div>
       )}
       <div className="grid max-h-[46dvh] grid-cols-6 gap-1.5 overflow-y-auto">

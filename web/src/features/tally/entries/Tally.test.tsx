@@ -20,7 +20,7 @@ const show = () => {
     />,
   );
 };
-const line = () => screen.getByRole('textbox', { name: /^Tree \d+, or another with #/ });
+const line = () => screen.getByRole('textbox', { name: /^Tree \d+, or another tag after #/ });
 
 describe('the tally of a plot', () => {
   beforeEach(() => {
@@ -33,9 +33,9 @@ describe('the tally of a plot', () => {
 
   it('takes a tree from the line: 19.5 m on the 1:20 scale from 20 m', async () => {
     show();
-    expect(screen.getByText(/No tree in plot 1 yet/)).toBeVisible();
+    expect(screen.getByText(/No trees in plot 1 yet/)).toBeVisible();
     await userEvent.type(line(), 'sp 34.5 +18 -1.5 @20{Enter}');
-    const row = screen.getByRole('button', { name: 'Tree 1, Scots pine: bring to the line' }).closest('tr');
+    const row = screen.getByRole('button', { name: 'Tree 1, Scots pine: edit on the line' }).closest('tr');
     if (row === null) throw new Error('the tree has no row');
     expect(row).toHaveTextContent(/34\.5.*19\.5/);
     expect(line()).toHaveValue('');
@@ -57,7 +57,7 @@ describe('the tally of a plot', () => {
     await userEvent.type(line(), 'bt 20{Enter}');
     expect(screen.getByRole('button', { name: /^Tree 2, / })).toBeVisible();
     // 500 m²: each tree stands for 20 a hectare.
-    expect(screen.getByLabelText('Plot sums')).toHaveTextContent('40');
+    expect(screen.getByLabelText('Running totals')).toHaveTextContent('40');
   });
 
   it('saves nothing of a line with a part that it does not know', async () => {

@@ -1,7 +1,7 @@
-import { lazy, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import type { LastVisit } from '@arbolito/core/tree';
-import { placeWords } from '@arbolito/core/protocol';
+import { placeKind } from '@arbolito/core/protocol';
 import { plotRadiusM, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/plot';
 import { printLength } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
@@ -10,7 +10,6 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { useAction } from '../../../ui/feedback/use-action.ts';
 import type { PlotView, TreeView } from '../../../contracts/views.ts';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { useMedia } from '../../../ui/use-media.ts';
 import { auxiliaryLabel } from '../../../shared/auxiliary-figure.ts';
 import { exampleLines } from '../../../shared/example-lines.ts';
@@ -25,8 +24,11 @@ import { RunningSums } from '../sums/RunningSums.tsx';
 import { ThumbPad } from '../call-line/ThumbPad.tsx';
 import { TreeTable } from '../trees/TreeTable.tsx';
 import { type OtherPlotsRatio, type TallySettings, tallyStore } from '../store.ts';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
-const PlotPhotos = lazy(() => import('../plot-controls/PlotPhotos.tsx'));
+const PlotPhotos = onDemand(() => import('../plot-controls/PlotPhotos.tsx'));
 
 export interface TallyProps {
   readonly plot: PlotView;
@@ -64,7 +66,7 @@ function Finish({
   const [{ finished, empty }, setState] = useState<Pick<PlotView, 'finished' | 'empty'>>(plot);
   const { said, trouble, run } = useAction();
   const [wasAsked, setWasAsked] = useState(false);
-  const place = placeWords(plot.shape);
+  const place = placeKind(plot.shape);
   const isHeldUp = wasAsked && heightsMissing.length > 0;
   const turn = (change: { readonly finished: boolean; readonly empty?: boolean }): void => {
     setWasAsked(false);
@@ -86,19 +88,24 @@ function Finish({
         }}
       >
         {empty
-          ? 'Empty: open it again'
+          ? t('tally.reopen-declared-empty', 'Reopen (declared empty)')
           : finished
-            ? 'Finished: open it again'
+            ? t('tally.reopen-finished', 'Reopen (finished)')
             : isHeldUp
-              ? 'Finish without these heights'
-              : `${place.One} is finished`}
+              ? t('tally.finish-without-these-heights', 'Finish without these heights')
+              : t('tally.finish-plot', '{place, select, point {Finish point} other {Finish plot}}', { place })}
       </button>
       {finished && (
         <a
           className="btn btn-main"
           href={nextPlot === null ? `/tally?survey=${plot.surveyId}` : `/tally/${nextPlot.id}`}
         >
-          {nextPlot === null ? `All ${place.many}` : `Next ${place.one}: ${nextPlot.label}`}
+          {nextPlot === null
+            ? t('tally.all-plots', '{place, select, point {All points} other {All plots}}', { place })
+            : t('tally.next-plot', '{place, select, point {Next point: {label}} other {Next plot: {label}}}', {
+                place,
+                label: nextPlot.label,
+              })}
         </a>
       )}
       {trees === 0 && !empty && (
@@ -109,12 +116,16 @@ function Finish({
             turn({ finished: true, empty: true });
           }}
         >
-          There is no tree on it
+          {t(
+            'tally.no-trees-in-this-plot',
+            '{place, select, point {No trees at this point} other {No trees in this plot}}',
+            { place },
+          )}
         </button>
       )}
       {isHeldUp && !finished && (
         <div role="alert" className="grid gap-1">
-          <p>The survey asks for the heights of these trees:</p>
+          <p>{t('tally.the-survey-asks-for-the', 'The survey asks for the heights of these trees:')}</p>
           <ul className="flex flex-wrap gap-1.5">
             {heightsMissing.map(({ id, tag }) => (
               <li key={id}>
@@ -125,7 +136,7 @@ function Finish({
                     onSelect(id);
                   }}
                 >
-                  Tree {tag}
+                  {t('tally.tree', 'Tree {tag}', { tag })}
                 </button>
               </li>
             ))}
@@ -139,12 +150,16 @@ function Finish({
 
 /** How the plot is laid out on its ground. */
 function groundWords({ shape, slopePct }: PlotView, { unitSystem, design }: TallySettings): string {
-  const slope = `slope ${slopePct} %`;
-  if (shape.kind !== 'circle') return `${shapeWords(shape, unitSystem)} · ${slope}`;
+  const slope = t('tally.slope', 'slope {slopePct} %', { slopePct });
+  if (shape.kind !== 'circle') return `${say(shapeWords(shape, unitSystem))} · ${slope}`;
   const radius =
     design.slopeRadius === 'circle'
-      ? `radius ${printLength(slopeCorrectedRadiusM(shape.areaM2, slopePct), unitSystem)} along the ground`
-      : `level radius ${printLength(plotRadiusM(shape.areaM2), unitSystem)}`;
+      ? t('tally.radius-along-the-slope', 'radius {areaM2} along the slope', {
+          areaM2: printLength(slopeCorrectedRadiusM(shape.areaM2, slopePct), unitSystem),
+        })
+      : t('tally.horizontal-radius', 'horizontal radius {areaM2}', {
+          areaM2: printLength(plotRadiusM(shape.areaM2), unitSystem),
+        });
   return `${radius} · ${slope}`;
 }
 
@@ -187,7 +202,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         }}
       />
       <a className="btn" href={`/measure?plot=${plot.id}`}>
-        New tree on a sheet
+        {t('tally.open-tree-sheet', 'Open tree sheet')}
       </a>
       <PlotPlan
         figures={view.figures}
@@ -214,7 +229,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
             setCounting(!counting);
           }}
         >
-          Count by dots
+          {t('tally.count-by-dots', 'Count by dots')}
         </button>
         <button
           type="button"
@@ -224,10 +239,14 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
             setPadWished(!padOpen);
           }}
         >
-          Thumb pad
+          {t('tally.thumb-pad', 'Thumb pad')}
         </button>
       </div>
-      <Disclosure title={`About the ${placeWords(plot.shape).one}`}>
+      <Disclosure
+        title={t('tally.plot-details', '{place, select, point {Point details} other {Plot details}}', {
+          place: placeKind(plot.shape),
+        })}
+      >
         {() => (
           <PlotDetails
             plot={details}
@@ -240,28 +259,39 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
           />
         )}
       </Disclosure>
-      <Disclosure title="Photos">
-        {() => (
-          <LazyBoundary>
-            <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />
-          </LazyBoundary>
-        )}
+      <Disclosure title={t('tally.photos', 'Photos')}>
+        {() => <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />}
       </Disclosure>
     </>
   );
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       {view.figures.length === 0 ? (
-        <div className="min-h-0 overflow-auto px-3 md:px-5" tabIndex={0} role="group" aria-label="Trees so far">
+        <div
+          className="min-h-0 overflow-auto px-3 md:px-5"
+          tabIndex={0}
+          role="group"
+          aria-label={t('tally.trees-so-far', 'Trees so far')}
+        >
           <div className="grid gap-2 p-6 text-lg">
             <p className="font-bold">
-              No tree {plot.shape.kind === 'variable-radius' ? 'at point' : 'in plot'} {plot.label} yet.
+              {t(
+                'tally.no-trees-in-plot-yet',
+                '{place, select, point {No trees at point {label} yet.} other {No trees in plot {label} yet.}}',
+                { place: placeKind(plot.shape), label: plot.label },
+              )}{' '}
             </p>
             <p>
-              Write the first one on the line below: species, dbh, and if you took a height, top, base and distance. For
-              example <kbd className="key">{example.sights}</kbd>, <kbd className="key">{example.girth}</kbd> for a
-              girth, <kbd className="key">{example.readOff}</kbd> for a height read off directly,{' '}
-              <kbd className="key">{example.place}</kbd> for where it stands.
+              {rich(
+                'tally.enter-the-first-tree-on',
+                'Enter the first tree on the line below: species, dbh and, if you measured a height, top, base and distance. Examples: {sights}, {girth} for a girth, {readOff} for a height read directly, {place} for the position.',
+                {
+                  sights: <kbd className="key">{example.sights}</kbd>,
+                  girth: <kbd className="key">{example.girth}</kbd>,
+                  readOff: <kbd className="key">{example.readOff}</kbd>,
+                  place: <kbd className="key">{example.place}</kbd>,
+                },
+              )}{' '}
             </p>
           </div>
         </div>
@@ -281,14 +311,16 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
           sums={view.sums}
           trees={view.figures.length}
           unitSystem={settings.unitSystem}
-          word={placeWords(plot.shape).One}
+          word={t('tally.plot', '{place, select, point {Point} other {Plot}}', { place: placeKind(plot.shape) })}
         >
           {(close) => controls(close)}
         </PlotBar>
       ) : (
         <aside
           className="grid content-start gap-3 overflow-y-auto border-l border-line bg-band p-4"
-          aria-label="Plot sums"
+          aria-label={t('tally.plot-sums', '{place, select, point {Point sums} other {Plot sums}}', {
+            place: placeKind(plot.shape),
+          })}
         >
           {controls(() => undefined)}
         </aside>

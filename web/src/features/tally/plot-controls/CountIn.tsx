@@ -5,6 +5,7 @@ import { call, callUntilAnswered, errorText } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
 import type { PlotView } from '../../../contracts/views.ts';
+import { t } from '../../../messages/text.ts';
 
 interface CountInProps {
   readonly plot: PlotView;
@@ -59,13 +60,13 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
   const units = STAND_UNITS[unitSystem];
   const factor = plot.shape.kind === 'variable-radius' ? plot.shape.factorM2PerHa : 0;
   return (
-    <section aria-label="Trees counted in" className="grid gap-1">
-      <h2 className="sr-only font-bold md:not-sr-only">Trees counted in</h2>
+    <section aria-label={t('tally.trees-counted-in', 'Trees counted in')} className="grid gap-1">
+      <h2 className="sr-only font-bold md:not-sr-only">{t('tally.trees-counted-in', 'Trees counted in')}</h2>
       <div className="flex flex-wrap items-center gap-x-3">
         <button
           type="button"
           className="btn min-h-14 min-w-14 justify-center"
-          aria-label="One less"
+          aria-label={t('tally.one-tree-fewer', 'One tree fewer')}
           disabled={count === null || count === 0}
           onClick={() => {
             setCount(Math.max(0, (count ?? 0) - 1));
@@ -79,7 +80,7 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
         <button
           type="button"
           className="btn btn-main min-h-14 min-w-20 justify-center"
-          aria-label="One more"
+          aria-label={t('tally.one-tree-more', 'One tree more')}
           onClick={() => {
             setCount((count ?? 0) + 1);
           }}
@@ -94,20 +95,26 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
               setCount(0);
             }}
           >
-            None
+            {t('tally.no-trees', 'No trees')}
           </button>
         )}
         <p className="min-w-24 flex-1 text-[0.95rem] leading-tight text-quiet">
           {count === null ? (
-            'Not counted yet.'
+            t('tally.not-counted-yet', 'Not counted yet.')
           ) : (
             <>
-              counted in: {printRounded(units.basalAreaPer(count * factor), 1)} {units.basalArea} / {units.area}
+              {t('tally.counted', 'Counted: {count} {basalArea}/{area}', {
+                count: printRounded(units.basalAreaPer(count * factor), 1),
+                basalArea: units.basalArea,
+                area: units.area,
+              })}
             </>
           )}
         </p>
       </div>
-      <p className="hidden text-[0.95rem] text-quiet md:block">The tally holds those that you measure.</p>
+      <p className="hidden text-[0.95rem] text-quiet md:block">
+        {t('tally.the-tally-below-holds-the', 'The tally below holds the trees that you measure.')}
+      </p>
       {trouble !== null && <Alert>{trouble}</Alert>}
     </section>
   );

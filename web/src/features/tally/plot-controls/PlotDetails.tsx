@@ -9,6 +9,8 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { TextField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text, isText } from '@arbolito/core/message';
 
 interface PlotDetailsProps {
   readonly plot: PlotView;
@@ -20,13 +22,13 @@ interface PlotDetailsProps {
 
 type Field = 'auxiliary' | 'slopePct' | 'aspectDeg' | 'position' | 'ground' | 'measuredOn' | 'crew';
 
-const LABELS: Readonly<Record<Exclude<Field, 'auxiliary'>, string>> = {
-  slopePct: 'slope, %',
-  aspectDeg: 'falls towards: NE or degrees',
-  position: 'position: latitude, longitude',
-  ground: 'ground',
-  measuredOn: 'day',
-  crew: 'crew',
+const LABELS: Readonly<Record<Exclude<Field, 'auxiliary'>, Text>> = {
+  slopePct: message('tally.slope-2', 'Slope, %'),
+  aspectDeg: message('tally.aspect-compass-point-ne-or', 'Aspect: compass point (NE) or degrees'),
+  position: message('tally.position-latitude-longitude', 'Position: latitude, longitude'),
+  ground: message('tally.ground', 'Ground'),
+  measuredOn: message('tally.date', 'Date'),
+  crew: message('tally.crew', 'Crew'),
 };
 
 /** Latitude and longitude in degrees, in one line; null for what is none. */
@@ -57,15 +59,23 @@ export function readDetails(texts: Readonly<DetailTexts>): {
   const problems: Partial<Record<Field, string>> = {};
   const slope = readQuantity(texts.slopePct, { unit: 'pct' });
   const { low, high } = PLOT_SLOPE_LIMITS_PCT;
-  if (!slope.ok) problems.slopePct = slope.message;
+  if (!slope.ok) problems.slopePct = say(slope.message);
   else if (!(slope.value >= low && slope.value <= high))
-    problems.slopePct = `The slope must lie between ${low} and ${high} %.`;
+    problems.slopePct = t('tally.slope-must-be-to', 'Slope must be {low} to {high} %.', { low, high });
   const aspect = texts.aspectDeg.trim() === '' ? undefined : readAspect(texts.aspectDeg);
-  if (aspect === null) problems.aspectDeg = 'Give a compass point such as NE, or degrees from 0 to 360.';
+  if (aspect === null)
+    problems.aspectDeg = t(
+      'tally.enter-a-compass-point-such',
+      'Enter a compass point such as NE, or 0 to 360 degrees.',
+    );
   const position = texts.position.trim() === '' ? undefined : readPosition(texts.position);
-  if (position === null) problems.position = 'Give latitude and longitude in degrees, such as 41.2345, -30.9876.';
+  if (position === null)
+    problems.position = t(
+      'tally.enter-latitude-and-longitude-in',
+      'Enter latitude and longitude in degrees, such as 41.2345, -30.9876.',
+    );
   const auxiliary = readAuxiliary(texts.auxiliary);
-  if (typeof auxiliary === 'string') problems.auxiliary = auxiliary;
+  if (isText(auxiliary)) problems.auxiliary = say(auxiliary);
   const text = (field: 'ground' | 'measuredOn' | 'crew') =>
     texts[field].trim() === '' ? {} : { [field]: texts[field].trim() };
   return {
@@ -97,13 +107,13 @@ export function PlotDetails({ plot, observer, auxiliaryLabel, onKept }: PlotDeta
         ...readDetails(texts).body,
       };
       onKept(await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, correction, onWait));
-      return 'Kept.';
+      return t('tally.saved', 'Saved.');
     },
   });
   const { form, errorOf, trouble, said } = entry;
   const fields: readonly (readonly [Field, string])[] = [
     ...(auxiliaryLabel === null ? [] : ([['auxiliary', auxiliaryLabel]] as const)),
-    ...(Object.entries(LABELS) as [Field, string][]),
+    ...Object.entries(LABELS).map(([field, label]) => [field as Field, say(label)] as const),
   ];
   const degrees = readAspect(form.watch('aspectDeg'));
   return (
@@ -118,7 +128,7 @@ export function PlotDetails({ plot, observer, auxiliaryLabel, onKept }: PlotDeta
           {...form.register(field)}
         />
       ))}
-      <SubmitButton isSending={entry.isSending}>Keep</SubmitButton>
+      <SubmitButton isSending={entry.isSending}>{t('tally.save-plot-details', 'Save plot details')}</SubmitButton>
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p role="status">{said}</p>
     </form>

@@ -6,6 +6,7 @@ import { PHOTOS_PER_PLOT, type PhotoView } from '../../../contracts/photo-view.t
 import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { useAction } from '../../../ui/feedback/use-action.ts';
 import { smallerPhoto } from './smaller-photo.ts';
+import { t } from '../../../messages/text.ts';
 
 interface PlotPhotosProps {
   readonly plotId: string;
@@ -29,21 +30,21 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
 
   const add = (file: File): Promise<void> =>
     run(async (say) => {
-      say('Making it smaller …');
+      say(t('tally.reducing-the-photo', 'Reducing the photo…'));
       const photo = await smallerPhoto(file);
       const query = new URLSearchParams({
         id: newId(),
         observer,
         device: deviceId(),
         takenAt: now(),
-        words: words.trim() === '' ? `Plot ${label}` : words.trim(),
+        words: words.trim() === '' ? t('tally.plot-label', 'Plot {label}', { label }) : words.trim(),
       });
-      say('Sending …');
+      say(t('tally.sending', 'Sending…'));
       const kept = await callUntilAnswered<PhotoView>(`${address}?${query.toString()}`, photo, say);
       setPhotos((before) => [...(before ?? []), kept]);
       setWords('');
       setTaken(null);
-      return 'Kept.';
+      return t('tally.saved', 'Saved.');
     });
   const act = () => ({ id: newId(), observer, device: deviceId(), madeAt: now() });
   const remove = (photo: PhotoView): Promise<void> =>
@@ -51,18 +52,18 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
       await call('DELETE', `/api/photos/${photo.id}`, act());
       setPhotos((photos ?? []).filter(({ id }) => id !== photo.id));
       setTaken(photo);
-      return 'Taken off.';
+      return t('tally.photo-removed', 'Photo removed.');
     });
   const putBack = (photo: PhotoView): Promise<void> =>
     run(async () => {
       const back = await call<PhotoView>('POST', `/api/photos/${photo.id}/undo`, act());
       setPhotos([...(photos ?? []), back]);
       setTaken(null);
-      return 'It is back.';
+      return t('tally.photo-restored', 'Photo restored.');
     });
   return (
     <div className="grid gap-3 py-2">
-      {photos?.length === 0 && <p className="text-quiet">No photo yet.</p>}
+      {photos?.length === 0 && <p className="text-quiet">{t('tally.no-photos-yet', 'No photos yet.')}</p>}
       <ul className="grid gap-3">
         {(photos ?? []).map((photo) => (
           <li key={photo.id} className="grid gap-1">
@@ -80,7 +81,7 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
                   void remove(photo);
                 }}
               >
-                Take off
+                {t('tally.remove-photo', 'Remove photo')}
               </button>
             </p>
           </li>
@@ -89,11 +90,11 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
       {(photos?.length ?? 0) < PHOTOS_PER_PLOT && (
         <>
           <label className="grid gap-0.5">
-            What the next one shows
+            {t('tally.caption-of-the-next-photo', 'Caption of the next photo')}
             <input
               className="field"
               maxLength={120}
-              placeholder="from the middle to the north"
+              placeholder={t('tally.for-example-from-the-centre', 'for example: from the centre to the north')}
               value={words}
               onChange={(event) => {
                 setWords(event.target.value);
@@ -101,7 +102,7 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
             />
           </label>
           <label className={`btn focus-within:outline-2 ${isBusy ? 'opacity-60' : ''}`}>
-            <Camera aria-hidden="true" size={20} /> Take or choose a photo
+            <Camera aria-hidden="true" size={20} /> {t('tally.take-or-choose-a-photo', 'Take or choose a photo')}
             <input
               type="file"
               className="sr-only"
@@ -128,7 +129,7 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
               void putBack(taken);
             }}
           >
-            Put it back
+            {t('tally.undo-remove', 'Undo remove')}
           </button>
         )}
       </p>

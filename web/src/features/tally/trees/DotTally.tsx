@@ -1,5 +1,6 @@
 import { CLASS_WIDTHS, type ClassRule, diameterClass, type Species } from '@arbolito/core/protocol';
 import type { TalliedTree } from '@arbolito/core/inventory';
+import { t } from '../../../messages/text.ts';
 
 /** Classes offered for counting, from 10 cm or 4 in up. */
 const COUNTED_CLASSES = 12;
@@ -59,7 +60,7 @@ export function DotTally({ trees, species, classes: rule, onDot }: DotTallyProps
   if (classes.length === 0) return null;
   return (
     <table className="w-full">
-      <caption className="sr-only">Trees by diameter class and species</caption>
+      <caption className="sr-only">{t('tally.trees-by-dbh-class-and', 'Trees by dbh class and species')}</caption>
       <thead>
         <tr>
           <th scope="col" className="text-left font-normal text-quiet">
@@ -91,7 +92,12 @@ export function DotTally({ trees, species, classes: rule, onDot }: DotTallyProps
                     <button
                       type="button"
                       className="pad-key w-full"
-                      aria-label={`${code} ${middle} ${unit}: ${count}, one more`}
+                      aria-label={t('tally.add-one', '{code} {middle} {unit}: {count}, add one', {
+                        code,
+                        middle,
+                        unit,
+                        count,
+                      })}
                       onClick={() => {
                         onDot(code, middle);
                       }}

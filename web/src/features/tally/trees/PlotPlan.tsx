@@ -2,6 +2,7 @@ import { convert, printDiameters, printRounded } from '@arbolito/core/units';
 import { plotAreaM2, plotRadiusM } from '@arbolito/core/plot';
 import type { PlotShape } from '@arbolito/core/protocol';
 import type { RowFigures, TallySettings } from '../store.ts';
+import { t } from '../../../messages/text.ts';
 
 interface PlotPlanProps {
   readonly figures: readonly RowFigures[];
@@ -66,7 +67,7 @@ export function PlotPlan({ figures, shape, settings, selected, onSelect }: PlotP
         viewBox={`${-VIEW - 6} ${-VIEW - 12} ${2 * VIEW + 12} ${2 * VIEW + 18}`}
         className="w-full"
         role="group"
-        aria-label="Plan of the plot"
+        aria-label={t('tally.map-of-the-plot', 'Map of the plot')}
       >
         {radiusM !== null && (
           <circle r={radiusM * scale} className="fill-none stroke-bark" strokeWidth={1} strokeDasharray="4 3" />
@@ -92,7 +93,7 @@ export function PlotPlan({ figures, shape, settings, selected, onSelect }: PlotP
             key={id}
             role="button"
             tabIndex={0}
-            aria-label={`Tree ${tag}: bring to the line`}
+            aria-label={t('tally.tree-edit-on-the-line', 'Tree {tag}: edit on the line', { tag })}
             transform={`translate(${eastM * scale} ${-northM * scale})`}
             className="cursor-pointer"
             onClick={() => {
@@ -116,8 +117,23 @@ export function PlotPlan({ figures, shape, settings, selected, onSelect }: PlotP
       </svg>
       <figcaption className="text-[0.95rem] text-quiet">
         {chosen === undefined
-          ? `${trees.length} of ${figures.length} trees have a place: az and r on the line.`
-          : `Nearest to tree ${chosen.tag}: ${near.map(({ tag, away, dbhCm }) => `${tag} at ${length(away)}, ${printDiameters([dbhCm], settings.unitSystem)}`).join(' · ')}`}
+          ? t(
+              'tally.of-trees-have-a-position',
+              '{trees} of {figures} trees have a position. Enter az and r on the line.',
+              { trees: trees.length, figures: figures.length },
+            )
+          : t('tally.nearest-to-tree', 'Nearest to tree {tag}: {join}', {
+              tag: chosen.tag,
+              join: near
+                .map(({ tag, away, dbhCm }) =>
+                  t('tally.at', '{tag} at {away}, {printDiameters}', {
+                    tag,
+                    away: length(away),
+                    printDiameters: printDiameters([dbhCm], settings.unitSystem),
+                  }),
+                )
+                .join(' · '),
+            })}
       </figcaption>
     </figure>
   );

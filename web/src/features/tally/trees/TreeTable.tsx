@@ -6,6 +6,7 @@ import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printDiameters, printRounded, unitOf } from '@arbolito/core/units';
 import { RoomOfRows, useLongRows } from '../../../ui/table/use-long-rows.tsx';
 import type { RowFigures, TallySettings, TallyStateView } from '../store.ts';
+import { t, say } from '../../../messages/text.ts';
 
 /** How high a tree's row and the head are: a row that differs has all behind it moved. */
 const ROW_PX = 51.375;
@@ -14,11 +15,15 @@ const HEAD_PX = 40;
 /** The guess of a tree that nobody measures. */
 function guessOnly({ predictedVolumeM3 }: TreeRecord, diametersCm: readonly number[], { unitSystem }: TallySettings) {
   if (predictedVolumeM3 === undefined || diametersCm.length > 0) return null;
-  const [value, unit] =
+  const [value, unit]: readonly [string, string] =
     unitSystem === 'metric'
       ? [printRounded(predictedVolumeM3, 2), 'm³']
       : [printRounded(convert(predictedVolumeM3, 'm3', 'ft3'), 0), 'ft³'];
-  return <span className="text-base font-normal text-quiet">{`guess ${value} ${unit}`}</span>;
+  return (
+    <span className="text-base font-normal text-quiet">
+      {t('tally.predicted', 'predicted {value} {unit}', { value, unit })}
+    </span>
+  );
 }
 
 interface TreeRowProps {
@@ -59,7 +64,10 @@ const TreeRow = memo(function TreeRow({
           <button
             type="button"
             className="min-h-9 min-w-11 text-left font-bold"
-            aria-label={`Tree ${row.tree.tag}, ${name}: bring to the line`}
+            aria-label={t('tally.tree-edit-on-the-line-2', 'Tree {tag}, {name}: edit on the line', {
+              tag: row.tree.tag,
+              name,
+            })}
           >
             {row.tree.tag}
             {row.state === 'waiting' && <span className="font-normal text-quiet md:hidden"> …</span>}
@@ -68,7 +76,7 @@ const TreeRow = memo(function TreeRow({
         <td className="max-w-24 truncate md:max-w-none">{name}</td>
         <td className="num text-lg font-bold">
           {toMeasure ? (
-            <span className="text-base text-paint-ink">measure it</span>
+            <span className="text-base text-paint-ink">{t('tally.measure', 'Measure')}</span>
           ) : (
             (guessOnly(row.tree, reckoned.diametersCm, settings) ??
             printDiameters(reckoned.diametersCm, settings.unitSystem))
@@ -76,23 +84,29 @@ const TreeRow = memo(function TreeRow({
         </td>
         <td className="num text-lg font-bold">
           {height?.printed.value ??
-            (heightAsked ? <span className="text-base font-normal text-sky">height?</span> : '')}
+            (heightAsked ? (
+              <span className="text-base font-normal text-sky">{t('tally.height-missing', 'Height missing')}</span>
+            ) : (
+              ''
+            ))}
         </td>
         <td className="num whitespace-nowrap text-quiet max-md:text-[0.85rem]">
           {height === null ? '' : `± ${height.printed.standardError}`}
         </td>
         <td className="figures hidden text-quiet lg:table-cell">{called}</td>
-        <td className="hidden text-right text-quiet md:table-cell">{row.state === 'waiting' ? 'waiting' : ''}</td>
+        <td className="hidden text-right text-quiet md:table-cell">
+          {row.state === 'waiting' ? t('tally.row-not-sent', 'Not sent') : ''}
+        </td>
       </tr>
       {findings.map((finding) => (
         <tr key={`${finding.code} ${finding.stem}`} className={selected ? 'bg-wash' : ''} onClick={select}>
           <td className="!border-0" />
           <td colSpan={6} className="!border-0 !pt-0 text-[0.95rem] leading-snug text-paint-ink">
             <TriangleAlert aria-hidden="true" size={15} className="mr-1.5 inline" />
-            {finding.title}
+            {say(finding.title)}
             {finding.suggestedFixes[0] === undefined
               ? '.'
-              : `: ${finding.suggestedFixes[0].label}${finding.suggestedFixes[0].becomes === undefined ? '' : `, ${finding.suggestedFixes[0].becomes}`}?`}
+              : `: ${say(finding.suggestedFixes[0].label)}${finding.suggestedFixes[0].becomes === undefined ? '' : `, ${finding.suggestedFixes[0].becomes}`}?`}
           </td>
         </tr>
       ))}
@@ -120,25 +134,25 @@ export function TreeTable({ label, figures, selected, heightsAsked, toMeasure, s
   return (
     <div ref={rows.scroller} className="min-h-0 overflow-auto px-1 md:px-5">
       <table className="rows w-full max-md:[&_td]:!px-1.5 max-md:[&_th]:!px-1.5">
-        <caption className="sr-only">Trees of plot {label}</caption>
+        <caption className="sr-only">{t('tally.trees-of-plot', 'Trees of plot {label}', { label })}</caption>
         <thead className="sticky top-0 bg-paper">
           <tr>
-            <th scope="col">tree</th>
-            <th scope="col">species</th>
+            <th scope="col">{t('tally.tree-3', 'Tree')}</th>
+            <th scope="col">{t('tally.species', 'Species')}</th>
             <th scope="col" className="!text-right whitespace-nowrap">
-              dbh {unitOf(metric ? 'cm' : 'in').symbol}
+              {t('tally.dbh', 'dbh, {symbol}', { symbol: unitOf(metric ? 'cm' : 'in').symbol })}
             </th>
             <th scope="col" className="!text-right whitespace-nowrap">
-              height {metric ? 'm' : 'ft'}
+              {t('tally.height-2', 'Height, {value}', { value: metric ? 'm' : 'ft' })}
             </th>
             <th scope="col" className="!text-right">
-              <span className="sr-only">standard error</span>
+              <span className="sr-only">{t('tally.standard-error', 'Standard error')}</span>
             </th>
             <th scope="col" className="hidden lg:table-cell">
-              as called
+              {t('tally.as-entered', 'As entered')}
             </th>
             <th scope="col" className="hidden md:table-cell">
-              <span className="sr-only">state</span>
+              <span className="sr-only">{t('tally.state', 'State')}</span>
             </th>
           </tr>
         </thead>

@@ -5,6 +5,7 @@ import { crownRadiusM, Tree } from '../../../shared/TreeDrawing.tsx';
 import type { Scene } from './scene.ts';
 import { Aids } from '../sheet/Aids.tsx';
 import { levelLabels } from '../heights/level-labels.ts';
+import { say } from '../../../messages/text.ts';
 
 export interface ElevationLayout {
   readonly projection: Projection;
@@ -211,7 +212,7 @@ export function Elevation({
               paintOrder="stroke"
               fontSize={14}
             >
-              {level.name}
+              {say(level.name)}
               <tspan x={box.x} dy={17} className="figures" fontSize={16} fontWeight={700}>
                 {level.text}
               </tspan>

@@ -3,6 +3,7 @@ import { convert, printDiameters, printRounded, unitOf, type UnitSystem } from '
 import { shownHeight } from '@arbolito/core/tree';
 import { volumeLimit } from '@arbolito/core/volume';
 import type { SheetView } from '../store.ts';
+import { t, say } from '../../../messages/text.ts';
 
 const withError = (estimate: Estimate | null): string =>
   estimate === null ? '' : `± ${estimate.printed.standardError}`;
@@ -35,8 +36,8 @@ export function FiguresCard({ view, phone = false }: { readonly view: SheetView;
   const { name, estimate: height } = shownHeight(reckoned.heights);
   const unit = height === null ? (unitSystem === 'metric' ? 'm' : 'ft') : unitOf(height.printed.unit).symbol;
   return (
-    <section aria-label="Figures">
-      <h2 className="text-quiet">{name}</h2>
+    <section aria-label={t('tree-sheet.results-of-this-tree', 'Results of this tree')}>
+      <h2 className="text-quiet">{say(name)}</h2>
       <p aria-live="polite" data-testid="height" className="flex flex-wrap items-baseline gap-x-3">
         <span className={`figures font-extrabold tracking-tight ${phone ? 'text-4xl' : 'text-6xl leading-none'}`}>
           {height?.printed.value ?? '—'}
@@ -48,24 +49,30 @@ export function FiguresCard({ view, phone = false }: { readonly view: SheetView;
       {!phone && (
         <dl className="mt-3 grid grid-cols-2 gap-x-4 gap-y-2">
           <Figure
-            name="dbh"
+            name={t('tree-sheet.dbh', 'dbh')}
             value={printDiameters(reckoned.diametersCm, unitSystem)}
             unit={reckoned.diametersCm.length === 0 ? '' : unitSystem === 'metric' ? 'cm' : 'in'}
-            error={dbh === null && reckoned.diametersCm.length > 0 ? 'kept apart' : withError(dbh)}
+            error={
+              dbh === null && reckoned.diametersCm.length > 0
+                ? t('tree-sheet.kept-separate', 'kept separate')
+                : withError(dbh)
+            }
           />
           <Figure
-            name="basal area"
+            name={t('tree-sheet.basal-area', 'basal area')}
             value={basalAreaText(reckoned.basalAreaM2, unitSystem)}
             unit={unitSystem === 'metric' ? 'm²' : 'ft²'}
           />
           <Figure
-            name={`volume, ${volumeLimit(view.settings.volumes?.[view.draft.speciesCode])}`}
+            name={t('tree-sheet.volume', 'volume, {volumes}', {
+              volumes: volumeLimit(view.settings.volumes?.[view.draft.speciesCode]),
+            })}
             value={reckoned.volume?.printed.value ?? '—'}
             unit={unitSystem === 'metric' ? 'm³' : 'ft³'}
             error={withError(reckoned.volume)}
           />
           <Figure
-            name="height to diameter"
+            name={t('tree-sheet.height-diameter-ratio', 'height/diameter ratio')}
             value={reckoned.slenderness === null ? '—' : printRounded(reckoned.slenderness, 0)}
             unit=""
           />

@@ -4,6 +4,7 @@ import { estimateOf } from '@arbolito/core/uncertainty';
 import { methodOf, type TreeForm } from '@arbolito/core/callout';
 import type { TreeProtocol, TreeResult } from '@arbolito/core/tree';
 import type { CrownForm } from '@arbolito/core/protocol';
+import type { Text } from '@arbolito/core/message';
 
 /** What stands beside the tree, or is held up against it, by its measured size. */
 export type Aid =
@@ -19,7 +20,7 @@ export type Aid =
 export interface Level {
   readonly heightNo: number;
   /** What it ends at; the method of a further total height. */
-  readonly name: string;
+  readonly name: Text;
   readonly heightM: number;
   /** The figure as it is printed, with its unit. */
   readonly text: string;

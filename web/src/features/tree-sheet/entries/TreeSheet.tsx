@@ -8,13 +8,12 @@ import {
   type TreeForm,
 } from '@arbolito/core/callout';
 import { treeOfView } from '../../../contracts/tree-write.ts';
-import { lazy, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import { unitOf } from '@arbolito/core/units';
 import { notSent } from '../../../client/outbox.ts';
 import { waitingTrees } from '../../../client/tree-writes.ts';
 import type { TreeView } from '../../../contracts/views.ts';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { useMedia } from '../../../ui/use-media.ts';
 import {
   forgetDraft,
@@ -30,9 +29,10 @@ import type { SheetProps } from '../sheet/sheet-props.ts';
 import { isOptional, type SheetSettings, sheetStore, type Slot, slotKey, slotsOf } from '../store.ts';
 import { type PlotContext, useKeep } from '../sheet/use-keep.ts';
 import { useWorkingsStepper } from '../workings/use-workings-stepper.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // A desk has no need of the sheet for phones.
-const PhoneSheet = lazy(async () => ({ default: (await import('../sheet/PhoneSheet.tsx')).PhoneSheet }));
+const PhoneSheet = onDemand(async () => ({ default: (await import('../sheet/PhoneSheet.tsx')).PhoneSheet }));
 
 export interface TreeSheetProps {
   readonly settings: SheetSettings;
@@ -279,11 +279,5 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     panel,
     onPanel: setPanel,
   };
-  return phone ? (
-    <LazyBoundary>
-      <PhoneSheet {...shared} />
-    </LazyBoundary>
-  ) : (
-    <DeskSheet {...shared} />
-  );
+  return phone ? <PhoneSheet {...shared} /> : <DeskSheet {...shared} />;
 }

@@ -1,20 +1,13 @@
-import { lazy } from 'react';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // Pages of their own: the tree sheet must not carry them.
-const LateGuide = lazy(async () => ({ default: (await import('../taping/guide/Guide.tsx')).WhereToTape }));
-const LateReader = lazy(async () => ({ default: (await import('../taping/close-up/TapeReader.tsx')).TapeReader }));
 
-/** The guide to where the tape goes, by itself. */
-export const LazyWhereToTape = () => (
-  <LazyBoundary>
-    <LateGuide />
-  </LazyBoundary>
-);
+/** The guide to the measuring point, on a page of its own. */
+export const LazyWhereToTape = onDemand(async () => ({
+  default: (await import('../taping/guide/Guide.tsx')).WhereToTape,
+}));
 
-/** The tape close up, by itself. */
-export const LazyTapeReader = () => (
-  <LazyBoundary>
-    <LateReader />
-  </LazyBoundary>
-);
+/** The tape in close-up, on a page of its own. */
+export const LazyTapeReader = onDemand(async () => ({
+  default: (await import('../taping/close-up/TapeReader.tsx')).TapeReader,
+}));

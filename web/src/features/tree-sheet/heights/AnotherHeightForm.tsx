@@ -12,6 +12,8 @@ import { SelectField, TextField } from '../../../ui/forms/Field.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import type { SheetView } from '../store.ts';
 import { canTurn } from './can-turn.ts';
+import { t } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 type Ending = StemLimit | 'diameter' | 'unsaid';
 
@@ -23,20 +25,20 @@ interface HeightValues {
   readonly diameter: string;
 }
 
-const ENDINGS: readonly (readonly [Ending, string])[] = [
-  ['diameter', 'a diameter'],
+const ENDINGS: readonly (readonly [Ending, Text])[] = [
+  ['diameter', message('tree-sheet.a-diameter', 'a diameter')],
   ...STEM_LIMITS.map((limit) => [limit, `a ${limit}`] as const),
-  ['unsaid', 'not said'],
+  ['unsaid', message('tree-sheet.not-stated', 'not stated')],
 ];
 
 /** The top diameter in cm, or what is wrong with it. */
 function readTopDiameter(text: string, system: UnitSystem): number | string {
   const read = readQuantity(text, { unit: system === 'metric' ? 'cm' : 'in', units: ['cm', 'in', 'mm'] });
-  if (!read.ok) return `The top diameter: ${read.message}`;
+  if (!read.ok) return t('tree-sheet.top-diameter', 'Top diameter: {message}', { message: read.message });
   const topDiameterCm = convert(read.value, read.unit, 'cm');
   const [least, most] = TOP_DIAMETER_CM;
   return topDiameterCm < least || topDiameterCm > most
-    ? `The top diameter must lie between ${least} cm and ${most} cm.`
+    ? t('tree-sheet.top-diameter-must-be-to', 'Top diameter must be {least} to {most} cm.', { least, most })
     : topDiameterCm;
 }
 
@@ -72,24 +74,30 @@ export function AnotherHeightForm({ view, onAdd, onLeave }: AnotherHeightFormPro
     },
   });
   const stations = [
-    ['same', 'from the same stand: one more sight', !canStay],
-    ['other', 'from another stand, or by another method', false],
+    ['same', t('tree-sheet.from-the-same-station-one', 'from the same station: one more sight'), !canStay],
+    ['other', t('tree-sheet.from-another-station-or-by', 'from another station, or by another method'), false],
   ] as const;
   return (
     <form
       noValidate
-      aria-label="Another height"
+      aria-label={t('tree-sheet.another-height', 'Another height')}
       className="grid gap-2 rounded-lg border-2 border-edge p-3"
       onSubmit={onSubmit}
     >
-      <SelectField label="It ends at" options={Object.entries(HEIGHT_ENDS)} {...form.register('of')} />
+      <SelectField
+        label={t('tree-sheet.upper-limit-of-the-height', 'Upper limit of the height')}
+        options={Object.entries(HEIGHT_ENDS)}
+        {...form.register('of')}
+      />
       {form.watch('of') === 'merchantable' && (
         <div className="grid grid-cols-2 gap-2">
-          <SelectField label="limit" options={ENDINGS} {...form.register('ending')} />
+          <SelectField label={t('tree-sheet.stem-limit', 'Stem limit')} options={ENDINGS} {...form.register('ending')} />
           {form.watch('ending') === 'diameter' && (
             <TextField
               className="figures"
-              label={`top diameter, ${unitSystem === 'metric' ? 'cm' : 'in'}`}
+              label={t('tree-sheet.top-diameter-2', 'Top diameter, {value}', {
+                value: unitSystem === 'metric' ? 'cm' : 'in',
+              })}
               inputMode="decimal"
               placeholder={unitSystem === 'metric' ? '7' : '4'}
               error={errorOf('diameter')}
@@ -99,7 +107,7 @@ export function AnotherHeightForm({ view, onAdd, onLeave }: AnotherHeightFormPro
         </div>
       )}
       <fieldset className="grid">
-        <legend className="sr-only">Where it is read from</legend>
+        <legend className="sr-only">{t('tree-sheet.measured-from', 'Measured from')}</legend>
         {stations.map(([station, words, isOut]) => (
           <label key={station} className={`flex min-h-11 items-center gap-2 ${isOut ? 'text-quiet' : ''}`}>
             <input type="radio" className="size-5" value={station} disabled={isOut} {...form.register('station')} />
@@ -109,10 +117,10 @@ export function AnotherHeightForm({ view, onAdd, onLeave }: AnotherHeightFormPro
       </fieldset>
       <p className="flex gap-2">
         <button type="submit" className="btn btn-main">
-          Add it
+          {t('tree-sheet.add-height', 'Add height')}
         </button>
         <button type="button" className="btn" onClick={onLeave}>
-          Leave it
+          {t('tree-sheet.cancel', 'Cancel')}
         </button>
       </p>
     </form>

@@ -2,19 +2,21 @@ import { type Estimate, estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded } from '@arbolito/core/units';
 import type { CountedHeight, HeightResult } from '@arbolito/core/tree';
 import type { SheetStore, SheetView } from '../store.ts';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 const BAR = { width: 300, height: 34, margin: 12 } as const;
 
 interface Row {
   readonly kept: CountedHeight;
-  readonly by: string;
+  readonly by: Text;
   readonly valueM: number;
   readonly standardErrorM: number;
 }
 
 const rowOf = ({ heightNo, by, sameStation }: HeightResult, estimate: Estimate): Row => ({
   kept: heightNo,
-  by: sameStation ? `${by}, once more` : by,
+  by: sameStation ? t('tree-sheet.again', '{by}, again', { by }) : by,
   valueM: estimate.value,
   standardErrorM: estimate.standardError,
 });
@@ -49,7 +51,7 @@ export function Comparison({ view, store }: { readonly view: SheetView; readonly
   });
   const mean: Row = {
     kept: 'mean',
-    by: 'Mean of all, by their ±',
+    by: t('tree-sheet.weighted-mean-of-all-heights', 'Weighted mean of all heights'),
     valueM: combined.valueM,
     standardErrorM: combined.standardErrorM,
   };
@@ -61,12 +63,12 @@ export function Comparison({ view, store }: { readonly view: SheetView; readonly
   const kept = view.draft.keptHeight ?? 1;
   return (
     <fieldset className="grid gap-1.5">
-      <legend className="font-bold">Which total height counts</legend>
+      <legend className="font-bold">{t('tree-sheet.total-height-to-use', 'Total height to use')}</legend>
       <p
         role="status"
         className={combined.agree ? 'leading-snug' : 'rounded-lg border-2 border-paint-ink bg-alarm p-2.5 leading-snug'}
       >
-        {combined.words}
+        {say(combined.words)}
       </p>
       {all.map((row) => (
         <label
@@ -82,7 +84,7 @@ export function Comparison({ view, store }: { readonly view: SheetView; readonly
               store.keepHeight(row.kept);
             }}
           />
-          <span className="leading-tight">{row.by}</span>
+          <span className="leading-tight">{say(row.by)}</span>
           <span className="figures font-bold whitespace-nowrap">
             {print(row.valueM, unit === 'm' ? 2 : 1)} ± {print(row.standardErrorM, unit === 'm' ? 2 : 1)} {unit}
           </span>
@@ -91,7 +93,9 @@ export function Comparison({ view, store }: { readonly view: SheetView; readonly
           </span>
         </label>
       ))}
-      <p className="text-[0.92rem] text-quiet">The bars hold the true height 95 times in 100.</p>
+      <p className="text-[0.92rem] text-quiet">
+        {t('tree-sheet.the-bars-show-95-intervals', 'The bars show 95 % intervals.')}
+      </p>
     </fieldset>
   );
 }

@@ -1,5 +1,6 @@
 import { convert } from '@arbolito/core/units';
 import type { SheetView } from '../store.ts';
+import { t } from '../../../messages/text.ts';
 
 const address = (path: string, figures: Readonly<Record<string, number | null>>): string => {
   const given = Object.entries(figures).filter((entry): entry is [string, number] => entry[1] !== null);
@@ -45,16 +46,16 @@ export function HeightLinks({ view }: { readonly view: SheetView }) {
           lean,
         })}
       >
-        Where to stand
+        {t('tree-sheet.where-to-stand', 'Where to stand')}
       </a>
       <a
         className="inline-flex min-h-11 items-center underline"
         href={address('/surveys/fall-reach', { height: heightM, error: height?.standardError ?? null, lean })}
       >
-        What it reaches if it falls
+        {t('tree-sheet.fall-reach', 'Fall reach')}
       </a>
       <a className="inline-flex min-h-11 items-center underline" href={stemAddress(view, heightM)}>
-        Its logs
+        {t('tree-sheet.logs-of-this-tree', 'Logs of this tree')}
       </a>
     </p>
   );

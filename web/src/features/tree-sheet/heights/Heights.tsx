@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded, unitOf } from '@arbolito/core/units';
@@ -6,14 +6,16 @@ import { heightNoOf, MAX_HEIGHTS_PER_TREE } from '@arbolito/core/tree';
 import { type Slot, slotKey } from '../store.ts';
 import { DistanceSelect, MethodSelect } from '../readings/MethodChoice.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { SlotBox } from '../readings/SlotBox.tsx';
+import { t, say } from '../../../messages/text.ts';
+import { rich } from '../../../messages/rich.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // Nothing is compared before there is a second height.
-const Comparison = lazy(async () => ({ default: (await import('./Comparison.tsx')).Comparison }));
+const Comparison = onDemand(async () => ({ default: (await import('./Comparison.tsx')).Comparison }));
 
 // A form is loaded when somebody asks for it.
-const AnotherHeightForm = lazy(async () => ({
+const AnotherHeightForm = onDemand(async () => ({
   default: (await import('./AnotherHeightForm.tsx')).AnotherHeightForm,
 }));
 
@@ -25,16 +27,14 @@ function AddHeight({ view, onAddHeight }: SheetProps) {
   };
   if (isOpen)
     return (
-      <LazyBoundary>
-        <AnotherHeightForm
-          view={view}
-          onAdd={(note) => {
-            close();
-            onAddHeight(note);
-          }}
-          onLeave={close}
-        />
-      </LazyBoundary>
+      <AnotherHeightForm
+        view={view}
+        onAdd={(note) => {
+          close();
+          onAddHeight(note);
+        }}
+        onLeave={close}
+      />
     );
   return (
     <div className="flex flex-wrap items-center gap-x-3">
@@ -46,10 +46,15 @@ function AddHeight({ view, onAddHeight }: SheetProps) {
           setIsOpen(true);
         }}
       >
-        <CirclePlus aria-hidden="true" size={18} /> Another height
+        <CirclePlus aria-hidden="true" size={18} /> {t('tree-sheet.add-another-height', 'Add another height')}
       </button>
       {moreHeights.length === 0 && (
-        <span className="text-quiet">crown base, merchantable, stump; or another method</span>
+        <span className="text-quiet">
+          {t(
+            'tree-sheet.crown-base-merchantable-or-stump',
+            'crown base, merchantable or stump height, or another method',
+          )}
+        </span>
       )}
     </div>
   );
@@ -63,12 +68,8 @@ export function Heights(props: SheetProps) {
   const unit = unitSystem === 'metric' ? 'm' : 'ft';
   const box = (slot: Slot) => <SlotBox key={slotKey(slot)} {...props} slot={slot} />;
   return (
-    <section aria-label="Heights" className="grid gap-2.5">
-      {view.draft.moreHeights.length > 0 && (
-        <Suspense fallback={null}>
-          <Comparison view={view} store={store} />
-        </Suspense>
-      )}
+    <section aria-label={t('tree-sheet.heights', 'Heights')} className="grid gap-2.5">
+      {view.draft.moreHeights.length > 0 && <Comparison view={view} store={store} />}
       {draft.moreHeights.map(({ heightNo, sameStation }) => {
         const height = reckoned.heights.heights.find((each) => each.heightNo === heightNo);
         const outcome = height?.outcome ?? null;
@@ -77,8 +78,12 @@ export function Heights(props: SheetProps) {
           <div key={heightNo} className="grid gap-1.5 border-t border-line pt-1.5">
             <div className="flex items-center gap-2">
               <h3 className="grow leading-tight">
-                <span className="font-bold">{height?.name}</span>{' '}
-                <span className="text-quiet">{sameStation ? 'same stand' : `height ${heightNo}`}</span>
+                <span className="font-bold">{say(height?.name)}</span>{' '}
+                <span className="text-quiet">
+                  {sameStation
+                    ? t('tree-sheet.same-station', 'same station')
+                    : t('tree-sheet.height-2', 'height {heightNo}', { heightNo })}
+                </span>
               </h3>
               <span className="figures font-bold whitespace-nowrap" aria-live="polite">
                 {estimate === null
@@ -88,7 +93,9 @@ export function Heights(props: SheetProps) {
               <button
                 type="button"
                 className="grid min-h-11 min-w-11 place-content-center"
-                aria-label={`Take the ${height?.name ?? 'height'} off the sheet`}
+                aria-label={t('tree-sheet.remove', 'Remove {name}', {
+                  name: height?.name ?? t('tree-sheet.height', 'height'),
+                })}
                 onClick={() => {
                   store.removeHeight(heightNo);
                   props.onTouched();
@@ -112,10 +119,13 @@ export function Heights(props: SheetProps) {
       <AddHeight {...props} />
       {crownLengthM !== null && (
         <p>
-          Crown length:{' '}
-          <strong className="figures">
-            {printRounded(convert(crownLengthM, 'm', unit), 2)} {unit}
-          </strong>
+          {rich('tree-sheet.crown-length', 'Crown length: {crownLengthM}', {
+            crownLengthM: (
+              <strong className="figures">
+                {printRounded(convert(crownLengthM, 'm', unit), 2)} {unit}
+              </strong>
+            ),
+          })}
         </p>
       )}
       <label className="flex min-h-11 items-center gap-2">
@@ -128,7 +138,7 @@ export function Heights(props: SheetProps) {
             props.onTouched();
           }}
         />
-        The top is broken off: the height ends at the break
+        {t('tree-sheet.broken-top-the-height-ends', 'Broken top: the height ends at the break')}
       </label>
     </section>
   );

@@ -1,5 +1,6 @@
 import type { ReactNode, RefObject } from 'react';
 import type { CallToken } from '@arbolito/core/callout';
+import { t, say } from '../../../messages/text.ts';
 
 interface CalloutBarProps {
   readonly line: string;
@@ -22,14 +23,14 @@ export function CalloutBar({ line, example, tokens, inputRef, onLine, onEnter, c
         <ul role="status" className="flex flex-wrap gap-2 pb-1.5" id="callout-problems">
           {problems.map((token) => (
             <li key={`${token.from}`} className="chip chip-odd">
-              <span className="figures font-bold">{token.text}</span> {token.problem}
+              <span className="figures font-bold">{token.text}</span> {say(token.problem)}
             </li>
           ))}
         </ul>
       )}
       <div className="flex items-center gap-3">
         <label htmlFor="callout" className="text-quiet">
-          call-out
+          {t('tree-sheet.call-out', 'call-out')}
         </label>
         <input
           id="callout"

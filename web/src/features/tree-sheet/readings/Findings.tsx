@@ -1,6 +1,8 @@
+import { isMessage } from '@arbolito/core/message';
 import { Info, TriangleAlert } from 'lucide-react';
 import type { SuggestedFix } from '@arbolito/core/uncertainty';
 import type { PlacedFinding } from '@arbolito/core/tree';
+import { t, say } from '../../../messages/text.ts';
 
 interface FindingsProps {
   readonly findings: readonly PlacedFinding[];
@@ -25,22 +27,26 @@ export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsPro
             ) : (
               <TriangleAlert aria-hidden="true" size={18} className="shrink-0 text-paint-ink" />
             )}
-            {finding.stem > 1 && !finding.title.startsWith('Stem') ? `Stem ${finding.stem}: ` : ''}
-            {finding.heightNo === undefined ? '' : `Height ${finding.heightNo}: `}
-            {finding.title}
+            {finding.stem > 1 && !(isMessage(finding.title) && finding.title.id.startsWith('tree.'))
+              ? t('tree-sheet.stem-3', 'Stem {stem}: ', { stem: finding.stem })
+              : ''}
+            {finding.heightNo === undefined
+              ? ''
+              : t('tree-sheet.height-3', 'Height {heightNo}: ', { heightNo: finding.heightNo })}
+            {say(finding.title)}
           </h3>
-          <p className="mt-0.5 text-[0.97rem] leading-snug">{finding.message}</p>
+          <p className="mt-0.5 text-[0.97rem] leading-snug">{say(finding.message)}</p>
           <p className="mt-2 flex flex-wrap gap-2">
             {finding.suggestedFixes.map((mend) => (
               <button
-                key={mend.label}
+                key={say(mend.label)}
                 type="button"
                 className="btn btn-main text-left leading-tight"
                 onClick={() => {
                   onMend(mend, finding);
                 }}
               >
-                {mend.label}
+                {say(mend.label)}
                 {mend.becomes === undefined ? '' : `: ${mend.becomes}`}
               </button>
             ))}
@@ -52,7 +58,7 @@ export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsPro
                   onDismiss(finding.code);
                 }}
               >
-                it is so
+                {t('tree-sheet.mark-as-checked', 'Mark as checked')}
               </button>
             )}
           </p>

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Delete } from 'lucide-react';
+import { t } from '../../../messages/text.ts';
 
 interface KeypadProps {
   readonly onKey: (key: string) => void;
@@ -32,20 +33,25 @@ export function Keypad({ onKey, onSign, onBack, onUnit, unitLabel, onNext, nextL
     <div
       className="grid grid-cols-4 grid-rows-4 gap-1.5 bg-band p-2 [&>button]:min-h-[clamp(2.75rem,6.6dvh,3.5rem)]"
       role="group"
-      aria-label="Key pad"
+      aria-label={t('tree-sheet.keypad', 'Keypad')}
     >
       {['7', '8', '9'].map(digit)}
       <button
         type="button"
         className={`${KEY} !bg-rail !text-white disabled:opacity-40`}
-        aria-label="plus or minus"
+        aria-label={t('tree-sheet.plus-or-minus', 'plus or minus')}
         disabled={onSign === null}
         onClick={() => onSign?.()}
       >
         ±
       </button>
       {['4', '5', '6'].map(digit)}
-      <button type="button" className={KEY} aria-label="delete the last digit" onClick={onBack}>
+      <button
+        type="button"
+        className={KEY}
+        aria-label={t('tree-sheet.delete-the-last-digit', 'Delete the last digit')}
+        onClick={onBack}
+      >
         <Delete aria-hidden="true" />
       </button>
       {['1', '2', '3'].map(digit)}
@@ -58,7 +64,12 @@ export function Keypad({ onKey, onSign, onBack, onUnit, unitLabel, onNext, nextL
       </button>
       {digit('.')}
       {digit('0')}
-      <button type="button" className={`${KEY} !text-lg`} aria-label={`unit: ${unitLabel}, change`} onClick={onUnit}>
+      <button
+        type="button"
+        className={`${KEY} !text-lg`}
+        aria-label={t('tree-sheet.unit-change', 'unit: {unitLabel}, change', { unitLabel })}
+        onClick={onUnit}
+      >
         {unitLabel}
       </button>
     </div>

@@ -2,6 +2,7 @@ import { CalendarClock } from 'lucide-react';
 import { instrumentFor, wordsAtReading } from '@arbolito/core/instruments';
 import { now } from '../../../client/identity.ts';
 import { entryOf, type SheetView, type Slot } from '../store.ts';
+import { say } from '../../../messages/text.ts';
 
 /** What the crew's kit says of the instrument in hand: an overdue check, a zero that is off. */
 export function KitWords({ view, slot }: { readonly view: SheetView; readonly slot: Slot }) {
@@ -16,7 +17,7 @@ export function KitWords({ view, slot }: { readonly view: SheetView; readonly sl
       className="mt-0.5 flex items-start gap-1.5 font-semibold text-paint-ink max-md:text-[0.92rem] max-md:leading-tight"
     >
       <CalendarClock aria-hidden="true" size={18} className="mt-0.5 shrink-0" />
-      {words.join(' ')}
+      {words.map(say).join(' ')}
     </span>
   );
 }

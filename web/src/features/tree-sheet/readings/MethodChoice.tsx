@@ -6,12 +6,14 @@ import { measurementFormOf, methodOf } from '@arbolito/core/callout';
 import { unitOf } from '@arbolito/core/units';
 import { asksLevelDistance, entryOf, type SheetStore, type SheetView, type Slot, slotKey } from '../store.ts';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
-const NAMES: Record<Measure, string> = {
-  diameter: 'Diameter by',
-  point: 'Taped at, by',
-  distance: 'Distance by',
-  height: 'Height by',
+const NAMES: Record<Measure, Text> = {
+  diameter: message('tree-sheet.diameter-method', 'Diameter method'),
+  point: message('tree-sheet.method-at-the-measuring-point', 'Method at the measuring point'),
+  distance: message('tree-sheet.distance-method', 'Distance method'),
+  height: message('tree-sheet.height-method', 'Height method'),
 };
 
 const SHOWN = ['diameter', 'point', 'height'] as const satisfies readonly Measure[];
@@ -42,7 +44,7 @@ const partOf = (measure: Measure, heightNo: number) =>
 export function MethodSelect({ view, store, measure, heightNo = 1 }: OfTake & { readonly measure: Measure }) {
   return (
     <Choice
-      name={NAMES[measure]}
+      name={say(NAMES[measure])}
       chosen={methodOf(view.draft, partOf(measure, heightNo)).description.id}
       measure={measure}
       none={null}
@@ -61,10 +63,10 @@ export function DistanceSelect({ view, store, heightNo = 1 }: OfTake) {
     heightNo === 1 ? draft.distance : draft.moreHeights.find((each) => each.heightNo === heightNo)?.distance;
   return (
     <Choice
-      name={NAMES.distance}
+      name={say(NAMES.distance)}
       chosen={distance?.methodId ?? ''}
       measure="distance"
-      none="Level, to the middle of the trunk"
+      none={t('tree-sheet.horizontal-to-the-middle-of', 'Horizontal, to the middle of the trunk')}
       onChoose={(methodId) => {
         store.setDistance(heightNo, methodId === '' ? null : methodId);
       }}
@@ -97,7 +99,7 @@ const Choice = memo(
           {none !== null && <option value="">{none}</option>}
           {methodsFor(measure).map(({ description }) => (
             <option key={description.id} value={description.id}>
-              {description.name}
+              {say(description.name)}
             </option>
           ))}
         </select>
@@ -114,7 +116,11 @@ interface ErrorTableProps {
 
 /** The ± of each reading: typical of the instrument, until somebody states another. */
 export function ErrorTable({ view, store }: ErrorTableProps) {
-  return <Disclosure title="± of each reading">{() => <ErrorRows view={view} store={store} />}</Disclosure>;
+  return (
+    <Disclosure title={t('tree-sheet.of-each-reading', '± of each reading')}>
+      {() => <ErrorRows view={view} store={store} />}
+    </Disclosure>
+  );
 }
 
 function ErrorRows({ view, store }: ErrorTableProps) {
@@ -129,8 +135,12 @@ function ErrorRows({ view, store }: ErrorTableProps) {
         <li key={slotKey(slot)}>
           <label className="grid grid-cols-[1fr_5.5rem_3rem] items-center gap-2">
             <span>
-              {slot.stem > 1 ? `stem ${slot.stem}: ` : heightNoOf(slot) > 1 ? `height ${heightNoOf(slot)}: ` : ''}
-              {slot.spec.label}
+              {slot.stem > 1
+                ? t('tree-sheet.stem-4', 'stem {stem}: ', { stem: slot.stem })
+                : heightNoOf(slot) > 1
+                  ? t('tree-sheet.height-4', 'height {slot}: ', { slot: heightNoOf(slot) })
+                  : ''}
+              {say(slot.spec.label)}
             </span>
             <input
               type="number"

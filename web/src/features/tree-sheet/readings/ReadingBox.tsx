@@ -3,6 +3,7 @@ import { isUnitId, unitOf } from '@arbolito/core/units';
 import type { Finding } from '@arbolito/core/uncertainty';
 import type { ReadingText } from '@arbolito/core/callout';
 import { isOptional, type Slot, slotKey } from '../store.ts';
+import { t, say } from '../../../messages/text.ts';
 
 /** Turns the sign of what is typed: the key works wherever the caret stands. */
 export const withSign = (text: string, sign: '+' | '-'): string => `${sign}${text.trim().replace(/^[+−–-]\s*/, '')}`;
@@ -60,8 +61,8 @@ export function ReadingBox({
         htmlFor={id}
         className="block overflow-hidden px-2.5 pt-1 text-[0.85rem] leading-tight text-ellipsis whitespace-nowrap text-quiet"
       >
-        {spec.label}
-        {now && <span className="font-semibold text-paint-ink"> · now</span>}
+        {say(spec.label)}
+        {now && <span className="font-semibold text-paint-ink"> {t('tree-sheet.now', '· now')}</span>}
       </label>
       <div className="flex items-center">
         <input
@@ -91,7 +92,7 @@ export function ReadingBox({
           }}
         />
         <select
-          aria-label={`${spec.label}: unit`}
+          aria-label={t('tree-sheet.unit', '{label}: unit', { label: spec.label })}
           className="min-h-9 shrink-0 rounded-md bg-transparent pr-0.5 text-right text-quiet"
           value={entry.unit}
           onChange={(event) => {
@@ -107,7 +108,7 @@ export function ReadingBox({
       </div>
       {wrong && (
         <p id={`${id}-problem`} className="max-w-64 px-2.5 pb-1.5 text-sm leading-snug text-paint-ink">
-          {problem.message}
+          {say(problem.message)}
         </p>
       )}
     </div>

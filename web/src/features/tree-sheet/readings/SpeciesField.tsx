@@ -1,4 +1,5 @@
 import type { SheetProps } from '../sheet/sheet-props.ts';
+import { t } from '../../../messages/text.ts';
 
 /** The species of the tree. That of the tree before is offered first; it is never filled in by itself. */
 export function SpeciesField({ view, store, lastSpecies, label }: SheetProps & { readonly label?: string }) {
@@ -9,7 +10,9 @@ export function SpeciesField({ view, store, lastSpecies, label }: SheetProps & {
   return (
     <div className="grid gap-1.5">
       <label>
-        <span className={label === undefined ? 'sr-only' : 'text-quiet'}>{label ?? 'Species'}</span>
+        <span className={label === undefined ? 'sr-only' : 'text-quiet'}>
+          {label ?? t('tree-sheet.species', 'Species')}
+        </span>
         <select
           className="field"
           value={speciesCode}
@@ -17,7 +20,7 @@ export function SpeciesField({ view, store, lastSpecies, label }: SheetProps & {
             store.name({ speciesCode: event.target.value });
           }}
         >
-          <option value="">species …</option>
+          <option value="">{t('tree-sheet.choose-a-species', 'Choose a species')}</option>
           {ordered.map(({ code, name }) => (
             <option key={code} value={code}>
               {name}
@@ -33,7 +36,7 @@ export function SpeciesField({ view, store, lastSpecies, label }: SheetProps & {
             store.name({ speciesCode: last.code });
           }}
         >
-          {last.name} again
+          {t('tree-sheet.again-2', '{name} again', { name: last.name })}{' '}
         </button>
       )}
     </div>

@@ -1,8 +1,7 @@
-import { lazy, useEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { Undo2 } from 'lucide-react';
 import { heightNoOf } from '@arbolito/core/tree';
 import { type Box, settle } from '../../../ui/drawing/settle.ts';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { exampleLines } from '../../../shared/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../drawing/scene.ts';
@@ -24,11 +23,15 @@ import { Stems } from '../stems/Stems.tsx';
 import { TapingButtons } from '../taping/TapingButtons.tsx';
 import { TapingFolds } from '../taping/TapingFolds.tsx';
 import { askOf, drawingLabel, type SheetProps } from './sheet-props.ts';
+import { t, say } from '../../../messages/text.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // Fetched when a helper is first opened: the sheet itself stays light.
 // Nothing is worked out before the first reading.
-const SheetWorkings = lazy(async () => ({ default: (await import('../workings/SheetWorkings.tsx')).SheetWorkings }));
-const SidePanel = lazy(async () => ({ default: (await import('./SidePanel.tsx')).SidePanel }));
+const SheetWorkings = onDemand(async () => ({
+  default: (await import('../workings/SheetWorkings.tsx')).SheetWorkings,
+}));
+const SidePanel = onDemand(async () => ({ default: (await import('./SidePanel.tsx')).SidePanel }));
 
 const BOX = { width: 156, height: 66 } as const;
 const MARGINS = { left: 44, right: 222, top: 44, bottom: 128 } as const;
@@ -107,7 +110,8 @@ export function DeskSheet(props: SheetProps) {
             })}
             {now !== null && (
               <p className="absolute top-3 left-0 max-w-[46%] rounded-r-md bg-paper py-0.5 pr-2 pl-4 text-quiet">
-                <span className="font-semibold text-ink">{askOf(view, now)}.</span> {now.method.description.safety}
+                <span className="font-semibold text-ink">{say(askOf(view, now))}.</span>{' '}
+                {say(now.method.description.safety)}
                 <KitWords view={view} slot={now} />
               </p>
             )}
@@ -116,22 +120,20 @@ export function DeskSheet(props: SheetProps) {
       </div>
       <aside
         className="row-span-2 grid min-h-0 content-start gap-4 overflow-y-auto border-l border-line bg-sheet p-5 [contain:layout_paint]"
-        aria-label="Results"
+        aria-label={t('tree-sheet.results', 'Results')}
       >
         {props.panel !== null ? (
-          <LazyBoundary>
-            <SidePanel {...props} />
-          </LazyBoundary>
+          <SidePanel {...props} />
         ) : (
           <>
             <FiguresCard view={view} />
             <div className="grid grid-cols-[1fr_5.5rem] items-start gap-2">
               <SpeciesField {...props} />
               <label>
-                <span className="sr-only">Tag</span>
+                <span className="sr-only">{t('tree-sheet.tag', 'Tag')}</span>
                 <input
                   className="field figures"
-                  placeholder="tag"
+                  placeholder={t('tree-sheet.tag-2', 'tag')}
                   value={draft.tag}
                   maxLength={12}
                   onChange={(event) => {
@@ -159,11 +161,7 @@ export function DeskSheet(props: SheetProps) {
             <Heights {...props} />
             <TapingButtons onPanel={props.onPanel} view={props.view} />
             <Stems {...props} />
-            {(view.height !== null || view.dbh !== null) && (
-              <LazyBoundary>
-                <SheetWorkings {...props} />
-              </LazyBoundary>
-            )}
+            {(view.height !== null || view.dbh !== null) && <SheetWorkings {...props} />}
             <HeightLinks view={view} />
             <TapingFolds view={view} store={store} />
             <ErrorTable view={view} store={store} />
@@ -181,12 +179,12 @@ export function DeskSheet(props: SheetProps) {
         <div className="flex shrink-0 gap-2">
           {!canKeep && (
             <button type="button" className="btn" onClick={props.onStartOver}>
-              Clear
+              {t('tree-sheet.clear-sheet', 'Clear sheet')}
             </button>
           )}
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
-              Save tree
+              {t('tree-sheet.save-tree', 'Save tree')}
             </button>
           )}
           <button
@@ -196,17 +194,21 @@ export function DeskSheet(props: SheetProps) {
               store.undo();
             }}
           >
-            <Undo2 aria-hidden="true" size={18} /> Undo
+            <Undo2 aria-hidden="true" size={18} /> {t('tree-sheet.undo', 'Undo')}
           </button>
           <button
             type="button"
             className="btn"
-            aria-label={`Measure in ${view.unitSystem === 'metric' ? 'feet' : 'metres'}`}
+            aria-label={t(
+              'tree-sheet.measure-in-metres',
+              '{system, select, metric {Measure in feet} other {Measure in metres}}',
+              { system: view.unitSystem },
+            )}
             onClick={() => {
               store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
             }}
           >
-            {view.unitSystem === 'metric' ? 'm → ft' : 'ft → m'}
+            {view.unitSystem === 'metric' ? t('tree-sheet.m-ft', 'm → ft') : t('tree-sheet.ft-m', 'ft → m')}
           </button>
         </div>
       </CalloutBar>

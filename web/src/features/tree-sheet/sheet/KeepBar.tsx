@@ -1,4 +1,5 @@
 import type { KeepState } from './use-keep.ts';
+import { t } from '../../../messages/text.ts';
 
 interface KeepWordsProps {
   readonly state: KeepState;
@@ -16,15 +17,22 @@ export function KeepWords({ state, canKeep, isChanged, onStartOver }: KeepWordsP
           {state.hindrances.map(({ message }) => (
             <li key={message}>{message}</li>
           ))}
-          {!canKeep && <li>This sheet belongs to no plot. Open a plot in Tally to save trees.</li>}
+          {!canKeep && (
+            <li>
+              {t(
+                'tree-sheet.this-tree-belongs-to-no',
+                'This tree belongs to no plot. Open a plot in Tally to save trees.',
+              )}
+            </li>
+          )}
         </ul>
       )}
       {state.kind === 'refused' && <p className="rounded-lg border-2 border-paint-ink bg-alarm p-2.5">{state.words}</p>}
       {isChanged && state.kind === 'idle' && (
         <p className="flex flex-wrap items-center gap-2">
-          <span className="font-semibold">Changed here, not on the record yet.</span>
+          <span className="font-semibold">{t('tree-sheet.changes-not-saved-yet', 'Changes not saved yet.')}</span>
           <button type="button" className="btn" onClick={onStartOver}>
-            Back to the record
+            {t('tree-sheet.discard-changes', 'Discard changes')}
           </button>
         </p>
       )}

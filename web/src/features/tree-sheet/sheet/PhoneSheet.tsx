@@ -25,6 +25,7 @@ import { TapingButtons } from '../taping/TapingButtons.tsx';
 import { TapingFolds } from '../taping/TapingFolds.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
+import { t, say } from '../../../messages/text.ts';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
 
@@ -33,7 +34,8 @@ const LONGEST_WORDS = 12;
 
 /** A unit in words, or by its symbol where the words are long. */
 const shortWords = (unit: UnitId): string => {
-  const { words, symbol } = unitOf(unit);
+  const { symbol } = unitOf(unit);
+  const words = say(unitOf(unit).words);
   return words.length > LONGEST_WORDS ? symbol : words;
 };
 
@@ -112,13 +114,13 @@ export function PhoneSheet(props: SheetProps) {
             setMore(!more);
           }}
         >
-          {more ? 'Keys' : 'Method'}
+          {more ? t('tree-sheet.keys', 'Keys') : t('tree-sheet.method', 'Method')}
         </button>
       </div>
       <div
         className="flex gap-1.5 overflow-x-auto border-t border-line bg-sheet px-2 py-1.5"
         role="group"
-        aria-label="Readings"
+        aria-label={t('tree-sheet.readings', 'Readings')}
       >
         {slots.map((slot) => {
           const { text, unit } = entryOf(draft, slot, settings);
@@ -134,7 +136,7 @@ export function PhoneSheet(props: SheetProps) {
                 props.onFocusSlot(slot);
               }}
             >
-              <span className="block text-[0.92rem] whitespace-nowrap">{slotLabel(view, slot)}</span>
+              <span className="block text-[0.92rem] whitespace-nowrap">{say(slotLabel(view, slot))}</span>
               <span className="figures font-bold whitespace-nowrap">
                 {text === ''
                   ? isOptional(slot)
@@ -169,9 +171,9 @@ export function PhoneSheet(props: SheetProps) {
             onEnter={props.onKeep}
           />
           <div className="grid grid-cols-[1fr_6rem] items-start gap-2">
-            <SpeciesField {...props} label="species" />
+            <SpeciesField {...props} label={t('tree-sheet.species-2', 'species')} />
             <label>
-              <span className="text-quiet">tag</span>
+              <span className="text-quiet">{t('tree-sheet.tag-2', 'tag')}</span>
               <input
                 className="field figures"
                 value={draft.tag}
@@ -192,7 +194,7 @@ export function PhoneSheet(props: SheetProps) {
           <div className="flex gap-2">
             {!canKeep && (
               <button type="button" className="btn flex-1" onClick={props.onStartOver}>
-                Clear
+                {t('tree-sheet.clear-sheet', 'Clear sheet')}
               </button>
             )}
             <button
@@ -202,7 +204,7 @@ export function PhoneSheet(props: SheetProps) {
                 store.undo();
               }}
             >
-              Undo
+              {t('tree-sheet.undo', 'Undo')}
             </button>
             <button
               type="button"
@@ -211,14 +213,16 @@ export function PhoneSheet(props: SheetProps) {
                 store.setUnitSystem(view.unitSystem === 'metric' ? 'imperial' : 'metric');
               }}
             >
-              {view.unitSystem === 'metric' ? 'measure in feet' : 'measure in metres'}
+              {view.unitSystem === 'metric'
+                ? t('tree-sheet.measure-in-feet', 'Measure in feet')
+                : t('tree-sheet.measure-in-metres-2', 'Measure in metres')}
             </button>
           </div>
           <SheetWorkings {...props} />
           <ErrorTable view={view} store={store} />
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
-              Save tree
+              {t('tree-sheet.save-tree', 'Save tree')}
             </button>
           )}
           <KeepWords state={keepState} canKeep={canKeep} isChanged={props.isChanged} onStartOver={props.onStartOver} />
@@ -229,7 +233,7 @@ export function PhoneSheet(props: SheetProps) {
           <div>
             <div className="border-t border-line bg-sheet px-3.5 pt-1.5 pb-1">
               <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
-                {askOf(view, now)}
+                {say(askOf(view, now))}
               </label>
               <KitWords view={view} slot={now} />
               <div className="flex items-baseline gap-3">
@@ -252,12 +256,12 @@ export function PhoneSheet(props: SheetProps) {
                   }}
                 />
                 <span className="figures max-w-[42%] shrink-0 text-right text-lg leading-tight">
-                  {shortWords(entry.unit)}
+                  {say(shortWords(entry.unit))}
                 </span>
               </div>
               {wrong && (
                 <FieldError id="phone-problem" className="pb-1 leading-snug">
-                  {problem.message}
+                  {say(problem.message)}
                 </FieldError>
               )}
               <KeepWords
@@ -287,7 +291,13 @@ export function PhoneSheet(props: SheetProps) {
                 if (following !== undefined) store.setUnit(now, following);
               }}
               unitLabel={unitOf(entry.unit).symbol}
-              nextLabel={next === undefined ? (canKeep ? 'Save tree' : 'done') : `next: ${slotLabel(view, next)}`}
+              nextLabel={
+                next === undefined
+                  ? canKeep
+                    ? t('tree-sheet.save-tree', 'Save tree')
+                    : 'done'
+                  : `next: ${say(slotLabel(view, next))}`
+              }
               onNext={() => {
                 if (next !== undefined) props.onFocusSlot(next);
                 else if (canKeep) props.onKeep();

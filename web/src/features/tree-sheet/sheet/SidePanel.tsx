@@ -1,18 +1,24 @@
 import { readingsOfForm } from '@arbolito/core/callout';
-import { lazy, useEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { X } from 'lucide-react';
 import { convert } from '@arbolito/core/units';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import type { SheetProps } from './sheet-props.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // Each is fetched when it is first opened: the sheet itself stays light.
-const GuidePanel = lazy(() => import('../taping/guide/GuidePanel.tsx'));
-const InOrOutPanel = lazy(() => import('../in-or-out/InOrOutPanel.tsx'));
-const TapeCloseUp = lazy(() => import('../taping/close-up/TapeCloseUp.tsx'));
+const GuidePanel = onDemand(() => import('../taping/guide/GuidePanel.tsx'));
+const InOrOutPanel = onDemand(() => import('../in-or-out/InOrOutPanel.tsx'));
+const TapeCloseUp = onDemand(() => import('../taping/close-up/TapeCloseUp.tsx'));
 
 type Panel = NonNullable<SheetProps['panel']>;
 
-const TITLES: Record<Panel, string> = { guide: 'Where to tape', tape: 'The tape close up', limit: 'In or out' };
+const TITLES: Record<Panel, Text> = {
+  guide: message('tree-sheet.where-to-tape', 'Where to tape'),
+  tape: message('tree-sheet.tape-reading', 'Tape reading'),
+  limit: message('tree-sheet.in-or-out', 'In or out'),
+};
 
 /** A helper beside the sheet, or over it on a phone. Esc closes it. */
 export function SidePanel(props: SheetProps) {
@@ -32,7 +38,7 @@ export function SidePanel(props: SheetProps) {
     >
       <div className="flex items-center justify-between gap-3">
         <h2 id="panel-title" ref={heading} tabIndex={-1} className="text-2xl font-bold outline-none">
-          {TITLES[panel]}
+          {say(TITLES[panel])}
         </h2>
         <button
           type="button"
@@ -41,18 +47,16 @@ export function SidePanel(props: SheetProps) {
             props.onPanel(null);
           }}
         >
-          <X aria-hidden="true" size={18} /> Back to the sheet
+          <X aria-hidden="true" size={18} /> {t('tree-sheet.back-to-the-sheet', 'Back to the sheet')}
         </button>
       </div>
-      <LazyBoundary>
-        {panel === 'guide' ? (
-          <GuideFor {...props} />
-        ) : panel === 'tape' ? (
-          <TapeFor {...props} />
-        ) : (
-          <LimitFor {...props} />
-        )}
-      </LazyBoundary>
+      {panel === 'guide' ? (
+        <GuideFor {...props} />
+      ) : panel === 'tape' ? (
+        <TapeFor {...props} />
+      ) : (
+        <LimitFor {...props} />
+      )}
     </section>
   );
 }
@@ -80,7 +84,7 @@ function GuideFor({ view, store, onPanel }: SheetProps) {
 function LimitFor({ view }: SheetProps) {
   const { settings, reckoned, unitSystem } = view;
   return settings.shape === null ? (
-    <p>This tree stands on no plot.</p>
+    <p>{t('tree-sheet.this-tree-belongs-to-no-plot', 'This tree belongs to no plot.')}</p>
   ) : (
     // What was typed is in the units of before: it goes when they change.
     <InOrOutPanel
@@ -99,8 +103,16 @@ function TapeFor({ view, store, onPanel }: SheetProps) {
   const slot = view.slots.find(({ measure, stem }) => measure === 'diameter' && stem === 1);
   const reading = slot === undefined ? undefined : readings[slot.spec.key];
   if (method.description.meets !== 'round' || slot === undefined)
-    return <p>The close up is of a tape. The diameter is taken by another method here.</p>;
-  if (reading === undefined || !(reading.value > 0)) return <p>Type the reading of the tape first.</p>;
+    return (
+      <p>
+        {t(
+          'tree-sheet.the-drawing-shows-a-tape',
+          'The drawing shows a tape. The diameter here is measured by another method.',
+        )}
+      </p>
+    );
+  if (reading === undefined || !(reading.value > 0))
+    return <p>{t('tree-sheet.enter-the-tape-reading-first', 'Enter the tape reading first.')}</p>;
   const unit = reading.unit === 'in' || reading.unit === 'ft' ? 'in' : 'cm';
   return (
     <TapeCloseUp

@@ -7,6 +7,8 @@ import type { DrawnMeasure } from '../drawing/Elevation.tsx';
 import type { Walk } from '../workings/Workings.tsx';
 import type { SheetStore, SheetView, Slot } from '../store.ts';
 import type { KeepState } from './use-keep.ts';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 /** What both shapes of the sheet, desk and phone, are given. */
 export interface SheetProps {
@@ -54,24 +56,26 @@ const heightOfSlot = (view: SheetView, slot: Slot) =>
   view.reckoned.heights.heights.find(({ heightNo }) => heightNo > 1 && heightNo === heightNoOf(slot));
 
 /** A reading's name, with its stem or its height where there are several. */
-export const slotLabel = (view: SheetView, slot: Slot): string => {
+export const slotLabel = (view: SheetView, slot: Slot): Text => {
   const { stem, spec } = slot;
   const height = heightOfSlot(view, slot);
-  if (stem > 1) return `stem ${stem}: ${spec.label}`;
+  if (stem > 1) return t('tree-sheet.stem-5', 'stem {stem}: {label}', { stem, label: spec.label });
   if (height === undefined) return spec.label;
-  return height.sameStation ? height.name : `${height.name} (${height.heightNo}): ${spec.label}`;
+  return height.sameStation ? height.name : `${say(height.name)} (${height.heightNo}): ${say(spec.label)}`;
 };
 
 /** What to do for a reading, in words; for a height that ends elsewhere than at the tip, what to sight instead. */
-export const askOf = (view: SheetView, slot: Slot): string => {
+export const askOf = (view: SheetView, slot: Slot): Text => {
   const height = heightOfSlot(view, slot);
   const of = height?.of ?? 'total';
   const isSight = slot.measure === 'height' && slot.spec.place === 'tip' && slot.spec.quantity === 'slope';
   const ask = of === 'total' || !isSight ? slot.spec.ask : HEIGHT_ASKS[of];
-  return slot.stem > 1 ? `Stem ${slot.stem}. ${ask}` : height === undefined ? ask : `${capital(height.name)}. ${ask}`;
+  return slot.stem > 1
+    ? t('tree-sheet.stem-6', 'Stem {stem}. {ask}', { stem: slot.stem, ask })
+    : height === undefined
+      ? say(ask)
+      : t('tree-sheet.height-and-ask', '{Name}. {ask}', { Name: height.name, ask });
 };
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The finding that stops a reading, to be shown at its field. */
 export const problemAt = (view: SheetView, slot: Slot): Finding | null =>
@@ -90,18 +94,35 @@ export const drawingLabel = (view: SheetView, speciesName: string | undefined): 
   const { height, dbh } = view;
   const tall =
     height === null
-      ? 'height not known yet'
-      : `${height.printed.value} ${height.printed.unit} tall, plus or minus ${height.printed.standardError}`;
+      ? t('tree-sheet.height-not-known-yet', 'height not known yet')
+      : t('tree-sheet.tall-plus-or-minus', '{value} {unit} tall, plus or minus {standardError}', {
+          value: height.printed.value,
+          unit: height.printed.unit,
+          standardError: height.printed.standardError,
+        });
   const others = view.reckoned.heights.heights.slice(1).flatMap(({ name, outcome }) => {
     const estimate = outcome === null ? null : estimateOf(outcome);
-    return estimate === null ? [] : [`, ${name} at ${estimate.printed.value} ${estimate.printed.unit}`];
+    return estimate === null
+      ? []
+      : [
+          t('tree-sheet.at', ', {name} at {value} {unit}', {
+            name,
+            value: estimate.printed.value,
+            unit: estimate.printed.unit,
+          }),
+        ];
   });
   const stems = view.reckoned.stems.length;
   const thick =
     dbh === null
       ? stems > 1
-        ? `${stems} stems`
-        : 'diameter not known yet'
-      : `${dbh.printed.value} ${dbh.printed.unit} thick`;
-  return `Drawing to scale: ${speciesName ?? 'tree'}, ${tall}, ${thick}${others.join('')}`;
+        ? t('tree-sheet.stem-count', '{stems, plural, one {# stem} other {# stems}}', { stems })
+        : t('tree-sheet.diameter-not-known-yet', 'diameter not known yet')
+      : t('tree-sheet.diameter-of', 'diameter {value} {unit}', { value: dbh.printed.value, unit: dbh.printed.unit });
+  return t('tree-sheet.drawing-to-scale', 'Drawing to scale: {speciesName}, {tall}, {thick}{join}', {
+    speciesName: speciesName ?? t('tree-sheet.tree', 'tree'),
+    tall,
+    thick,
+    join: others.join(''),
+  });
 };

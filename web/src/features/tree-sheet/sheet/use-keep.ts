@@ -11,6 +11,7 @@ import { useState } from 'react';
 import { send, type WriteResult } from '../../../client/outbox.ts';
 import type { TreeView } from '../../../contracts/views.ts';
 import type { SheetView } from '../store.ts';
+import { t } from '../../../messages/text.ts';
 
 export interface PlotContext {
   readonly id: string;
@@ -50,26 +51,34 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
       found.push({
         measure: 'tag',
         reading: null,
-        message: `Tree ${draft.tag} is on this plot already. Give another tag.`,
+        message: t('tree-sheet.tree-is-already-in-this', 'Tree {tag} is already in this plot. Enter another tag.', {
+          tag: draft.tag,
+        }),
       });
     }
     if (found.length > 0 || (plot === null && tree === null)) {
       setState({ kind: 'hindered', hindrances: found });
       return;
     }
-    const name = `Tree ${draft.tag}${height === null ? '' : `, ${height.printed.value} ${height.printed.unit}`}`;
+    const name = t('tree-sheet.saved-tree', 'Tree {tag}{value}', {
+      tag: draft.tag,
+      value: height === null ? '' : `, ${height.printed.value} ${height.printed.unit}`,
+    });
     const write =
       kept === undefined
         ? newTreeWrite(typed.tree, plot?.id ?? '', observer)
         : correctionWrite(typed.tree, kept, observer);
-    setState({ kind: 'sending', words: `${name}: kept on this device, waiting to send.` });
+    setState({
+      kind: 'sending',
+      words: t('tree-sheet.saved-on-this-device-waiting', '{name}: saved on this device, waiting to send.', { name }),
+    });
     send(write, (fate: WriteResult) => {
       if (fate.kind === 'refused') {
         setState({ kind: 'refused', words: fate.problem.detail });
         onRefused();
         return;
       }
-      setState({ kind: 'kept', words: `${name}: kept.` });
+      setState({ kind: 'kept', words: t('tree-sheet.saved', '{name}: saved.', { name }) });
       onKept(fate.answer as TreeView);
     });
     onSent();

@@ -1,3 +1,5 @@
+import { t } from '../../../messages/text.ts';
+
 const PICTURE = { width: 300, height: 92 } as const;
 
 /** The stems as they would lie on the ground, cut at the tape, and the one circle that the rule makes of them. */
@@ -21,7 +23,11 @@ export function CrossSections({
       viewBox={`0 0 ${PICTURE.width} ${PICTURE.height}`}
       className="block w-full"
       role="img"
-      aria-label={`Cross sections to scale: ${stemsCm.length} stems${oneCm === null ? '' : ', and the one that the rule makes of them'}`}
+      aria-label={t(
+        'tree-sheet.cross-sections-to-scale-stems',
+        '{rule, select, none {Cross sections to scale: {stemsCm} stems} other {Cross sections to scale: {stemsCm} stems, and the one stem of the rule}}',
+        { stemsCm: stemsCm.length, rule: oneCm === null ? 'none' : 'one' },
+      )}
     >
       {circles.map((d, i) => {
         const r = (d * scale) / 2;

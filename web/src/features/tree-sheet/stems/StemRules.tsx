@@ -2,11 +2,16 @@ import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolit
 import { printDiameters } from '@arbolito/core/units';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { basalAreaText } from '../drawing/FiguresCard.tsx';
+import { say, t } from '../../../messages/text.ts';
 
 /** What a rule does to the basal area of the stems together. */
 function changeWords(basalAreaChange: number): string {
   const share = Math.round(basalAreaChange * 100);
-  return share === 0 ? 'all of it' : share < 0 ? `loses ${-share} %` : `adds ${share} %`;
+  return share === 0
+    ? t('tree-sheet.the-whole-basal-area', 'the whole basal area')
+    : share < 0
+      ? t('tree-sheet.loses', 'loses {share} %', { share: -share })
+      : t('tree-sheet.adds', 'adds {share} %', { share });
 }
 
 /** What each rule makes of these stems, the survey's own marked. */
@@ -25,9 +30,12 @@ export function StemRules({
       className="text-[0.95rem]"
       caption={
         <>
-          <span className="font-bold">What each rule makes of them</span>
+          <span className="font-bold">{t('tree-sheet.result-by-each-rule', 'Result by each rule')}</span>
           <span className="block text-quiet">
-            together they have {basalAreaText(whole, system)} {system === 'metric' ? 'm²' : 'ft²'}
+            {t('tree-sheet.all-stems-together', 'All stems together: {whole} {value}', {
+              whole: basalAreaText(whole, system),
+              value: system === 'metric' ? 'm²' : 'ft²',
+            })}
           </span>
         </>
       }
@@ -42,20 +50,24 @@ export function StemRules({
           cellClassName: '!text-[0.95rem]',
           cell: (id) => (
             <>
-              {STEMS_RULES[id].name}
-              {id === rule && <span className="block font-normal text-quiet">this survey’s rule</span>}
+              {say(STEMS_RULES[id].name)}
+              {id === rule && (
+                <span className="block font-normal text-quiet">
+                  {t('tree-sheet.rule-of-this-survey', 'rule of this survey')}
+                </span>
+              )}
             </>
           ),
         },
         {
           id: 'dbh',
-          head: `dbh ${system === 'metric' ? 'cm' : 'in'}`,
+          head: t('tree-sheet.dbh-unit', 'dbh, {unit}', { unit: system === 'metric' ? 'cm' : 'in' }),
           kind: 'number',
-          cell: (id) => (id === 'kept-apart' ? 'each' : printDiameters(combineStems(stemsCm, id).diametersCm, system)),
+          cell: (id) => (id === 'kept-apart' ? t('tree-sheet.each', 'each') : printDiameters(combineStems(stemsCm, id).diametersCm, system)),
         },
         {
           id: 'basalArea',
-          head: 'basal area',
+          head: t('tree-sheet.basal-area', 'basal area'),
           kind: 'number',
           cellClassName: 'whitespace-nowrap',
           cell: (id) => changeWords(combineStems(stemsCm, id).basalAreaChange),

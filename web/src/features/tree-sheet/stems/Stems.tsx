@@ -1,17 +1,16 @@
-import { lazy } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { STEMS_RULES } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/uncertainty';
-import { printRounded } from '@arbolito/core/units';
 import { MAX_STEMS_PER_TREE } from '@arbolito/core/tree';
 import { isOptional, type Slot, slotKey } from '../store.ts';
 import type { SheetProps } from '../sheet/sheet-props.ts';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import { SlotBox } from '../readings/SlotBox.tsx';
+import { t } from '../../../messages/text.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // A tree of one stem has nothing to put together.
-const StemRules = lazy(async () => ({ default: (await import('./StemRules.tsx')).StemRules }));
-const CrossSections = lazy(async () => ({ default: (await import('./CrossSections.tsx')).CrossSections }));
+const StemRules = onDemand(async () => ({ default: (await import('./StemRules.tsx')).StemRules }));
+const CrossSections = onDemand(async () => ({ default: (await import('./CrossSections.tsx')).CrossSections }));
 
 /**
  * The stems behind the first, each with its own point, and what the rules make of them all.
@@ -27,18 +26,18 @@ export function Stems({ withFirst = false, ...props }: SheetProps & { readonly w
   );
   const box = (slot: Slot) => <SlotBox key={slotKey(slot)} {...props} slot={slot} />;
   return (
-    <section aria-label="Stems" className="grid gap-2.5">
+    <section aria-label={t('tree-sheet.stems', 'Stems')} className="grid gap-2.5">
       {withFirst && view.slots.filter((slot) => slot.stem === 1 && isOptional(slot)).map(box)}
       {draft.moreStems.map(({ ordinal }) => (
         <div key={ordinal} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-1">
-          <h3 className="col-span-2 font-bold">stem {ordinal}</h3>
+          <h3 className="col-span-2 font-bold">{t('tree-sheet.stem-7', 'stem {ordinal}', { ordinal })}</h3>
           <div className="grid grid-cols-[repeat(auto-fit,minmax(7rem,1fr))] gap-2">
             {view.slots.filter(({ stem }) => stem === ordinal).map(box)}
           </div>
           <button
             type="button"
             className="min-h-11 min-w-11 place-content-center self-center"
-            aria-label={`Take stem ${ordinal} off the sheet`}
+            aria-label={t('tree-sheet.remove-stem', 'Remove stem {ordinal}', { ordinal })}
             onClick={() => {
               store.removeStem(ordinal);
               props.onTouched();
@@ -55,22 +54,23 @@ export function Stems({ withFirst = false, ...props }: SheetProps & { readonly w
           disabled={draft.moreStems.length + 1 >= MAX_STEMS_PER_TREE}
           onClick={props.onAddStem}
         >
-          <CirclePlus aria-hidden="true" size={18} /> Another stem
+          <CirclePlus aria-hidden="true" size={18} /> {t('tree-sheet.add-another-stem', 'Add another stem')}
         </button>
         <kbd className="key hidden md:inline-block">s</kbd>
       </div>
       {stemsCm.length > 1 && (
         <>
-          <LazyBoundary>
-            <CrossSections stemsCm={stemsCm} oneCm={view.dbh?.value ?? null} />
-            <StemRules stemsCm={stemsCm} rule={severalStems} system={unitSystem} />
-          </LazyBoundary>
+          <CrossSections stemsCm={stemsCm} oneCm={view.dbh?.value ?? null} />
+          <StemRules stemsCm={stemsCm} rule={severalStems} system={unitSystem} />
         </>
       )}
       {draft.moreStems.length > 0 && stemsCm.length < 2 && (
         <p className="text-quiet">
-          With two diameters read, {printRounded(stemsCm.length, 0) === '0' ? 'they' : 'both'} are put together by the
-          survey’s rule: {STEMS_RULES[severalStems].name}.
+          {t(
+            'tree-sheet.the-diameters-of-the-stems',
+            'The diameters of the stems are combined by the survey’s rule: {name}.',
+            { name: STEMS_RULES[severalStems].name },
+          )}{' '}
         </p>
       )}
     </section>

@@ -1,9 +1,11 @@
 import type { SheetProps } from '../sheet/sheet-props.ts';
+import { message } from '@arbolito/core/message';
+import { say } from '../../../messages/text.ts';
 
 const HELPERS = [
-  ['guide', 'Where to tape?'],
-  ['tape', 'Tape close up'],
-  ['limit', 'In or out?'],
+  ['guide', message('tree-sheet.where-to-tape-2', 'Where to tape?')],
+  ['tape', message('tree-sheet.tape-reading', 'Tape reading')],
+  ['limit', message('tree-sheet.in-or-out-2', 'In or out?')],
 ] as const;
 
 /** Opens the helpers beside the sheet; whether a tree is in can be asked on a plot alone. */
@@ -18,7 +20,7 @@ export const TapingButtons = ({ onPanel, view }: Pick<SheetProps, 'onPanel' | 'v
           onPanel(panel);
         }}
       >
-        {words}
+        {say(words)}
       </button>
     ))}
   </p>

@@ -1,12 +1,12 @@
-import { lazy } from 'react';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
-import { LazyBoundary } from '../../../ui/feedback/LazyBoundary.tsx';
 import type { SheetStore, SheetView } from '../store.ts';
+import { t } from '../../../messages/text.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // Each is fetched when it is first unfolded: the sheet itself stays light.
-const Record = lazy(async () => ({ default: (await import('./TapingInside.tsx')).RecordedTaping }));
-const Errors = lazy(async () => ({ default: (await import('./TapingInside.tsx')).TapingErrors }));
-const Mark = lazy(async () => ({ default: (await import('./TapingInside.tsx')).BarkMark }));
+const Record = onDemand(async () => ({ default: (await import('./TapingInside.tsx')).RecordedTaping }));
+const Errors = onDemand(async () => ({ default: (await import('./TapingInside.tsx')).TapingErrors }));
+const Mark = onDemand(async () => ({ default: (await import('./TapingInside.tsx')).BarkMark }));
 
 interface TapingFoldsProps {
   readonly view: SheetView;
@@ -17,26 +17,14 @@ interface TapingFoldsProps {
 export function TapingFolds({ view, store }: TapingFoldsProps) {
   return (
     <div>
-      <Disclosure title="what goes on the record, by the field rules">
-        {() => (
-          <LazyBoundary>
-            <Record view={view} />
-          </LazyBoundary>
-        )}
+      <Disclosure title={t('tree-sheet.recorded-dbh-by-the-field', 'Recorded dbh, by the field rules')}>
+        {() => <Record view={view} />}
       </Disclosure>
-      <Disclosure title="what else moves this diameter">
-        {() => (
-          <LazyBoundary>
-            <Errors view={view} />
-          </LazyBoundary>
-        )}
+      <Disclosure title={t('tree-sheet.other-sources-of-error', 'Other sources of error')}>
+        {() => <Errors view={view} />}
       </Disclosure>
-      <Disclosure title="the mark on the bark">
-        {() => (
-          <LazyBoundary>
-            <Mark view={view} store={store} />
-          </LazyBoundary>
-        )}
+      <Disclosure title={t('tree-sheet.mark-on-the-bark', 'Mark on the bark')}>
+        {() => <Mark view={view} store={store} />}
       </Disclosure>
     </div>
   );

@@ -5,12 +5,13 @@ import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded } from '@arbolito/core/units';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import type { SheetStore, SheetView } from '../store.ts';
+import { t, say } from '../../../messages/text.ts';
 
 function Lines({ record }: { readonly record: RecordedTree }) {
   return (
     <ul className="list-disc pl-5 leading-snug">
       {record.explained.map((sentence) => (
-        <li key={sentence}>{sentence}</li>
+        <li key={say(sentence)}>{say(sentence)}</li>
       ))}
     </ul>
   );
@@ -32,22 +33,22 @@ export function RecordedTaping({ view }: { readonly view: SheetView }) {
   return (
     <div className="grid gap-3 pb-3">
       <dl className="grid grid-cols-[6.5rem_1fr] gap-x-2">
-        <dt className="text-quiet">taped at</dt>
-        <dd>{own.point}</dd>
-        <dt className="text-quiet">stems</dt>
-        <dd>{own.stems}</dd>
-        <dt className="text-quiet">dbh written</dt>
+        <dt className="text-quiet">{t('tree-sheet.measured-at', 'measured at')}</dt>
+        <dd>{say(own.point)}</dd>
+        <dt className="text-quiet">{t('tree-sheet.stems-2', 'stems')}</dt>
+        <dd>{say(own.stems)}</dd>
+        <dt className="text-quiet">{t('tree-sheet.recorded-dbh', 'recorded dbh')}</dt>
         <dd className="figures font-bold">{own.dbh}</dd>
-        <dt className="text-quiet">basal area</dt>
+        <dt className="text-quiet">{t('tree-sheet.basal-area', 'basal area')}</dt>
         <dd className="figures">{own.basalArea}</dd>
       </dl>
       <Lines record={own} />
-      <h3 className="font-bold">The same tree under other rules</h3>
+      <h3 className="font-bold">{t('tree-sheet.the-same-tree-under-other', 'The same tree under other rules')}</h3>
       {under.map(({ name, record }) => (
-        <details key={name}>
+        <details key={say(name)}>
           <summary className="min-h-11 content-center">
-            <span className="font-semibold">{name}</span>: {record.point}; <span className="figures">{record.dbh}</span>
-            , {record.stems}
+            <span className="font-semibold">{say(name)}</span>: {say(record.point)};{' '}
+            <span className="figures">{record.dbh}</span>, {say(record.stems)}
           </summary>
           <Lines record={record} />
         </details>
@@ -67,7 +68,7 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
   const [spec] = description.readings;
   const reading = spec === undefined ? undefined : readings[spec.key];
   if (estimate === null || description.meets === undefined || spec === undefined || reading === undefined)
-    return <p className="pb-3 text-quiet">Read the diameter first.</p>;
+    return <p className="pb-3 text-quiet">{t('tree-sheet.enter-the-diameter-first', 'Enter the diameter first.')}</p>;
   const diameterCm = estimate.value;
   // What each reading does to the diameter is worked out already, whatever it was read in: a girth, bands, an angle.
   const ofReadings = estimate.contributions.filter((part) => part.reading !== null);
@@ -89,7 +90,7 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
     <div className="grid gap-2 pb-3">
       <DataTable
         className="text-[0.95rem]"
-        caption="Parts of the error"
+        caption={t('tree-sheet.components-of-the-error', 'Components of the error')}
         isCaptionHidden
         hasHead={false}
         rows={errorParts(description.meets, diameterCm, asCm, stated)}
@@ -103,7 +104,7 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
             cell: ({ source, words }) => (
               <>
                 {source}
-                <span className="block font-normal text-quiet">{words}</span>
+                <span className="block font-normal text-quiet">{say(words)}</span>
               </>
             ),
           },
@@ -116,11 +117,19 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
           },
         ]}
       />
-      <p className="text-quiet">± goes into the figure’s error. What is only ever added is for you to avoid.</p>
+      <p className="text-quiet">
+        {t(
+          'tree-sheet.the-is-part-of-the',
+          'The ± is part of the standard error. An error in one direction only is not: avoid it.',
+        )}
+      </p>
       {faces !== null && (
         <p>
-          A tape round this oval reads {print(faces.tapeCm)}; the mean of the two faces is {print(faces.meanCm)}, the
-          circle of the same area {print(faces.sameAreaCm)}. The tape is never the smaller.
+          {t(
+            'tree-sheet.on-this-oval-a-tape',
+            'On this oval a tape gives {tapeCm}, the mean of two diameters {meanCm}, the circle of the same area {sameAreaCm}. The tape never gives less.',
+            { tapeCm: print(faces.tapeCm), meanCm: print(faces.meanCm), sameAreaCm: print(faces.sameAreaCm) },
+          )}{' '}
         </p>
       )}
     </div>
@@ -131,12 +140,17 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
 export function BarkMark({ view, store }: { readonly view: SheetView; readonly store: SheetStore }) {
   return (
     <label className="grid gap-0.5 pb-3">
-      <span className="text-quiet">What the next visit will find the point by. Ask the owner before you mark.</span>
+      <span className="text-quiet">
+        {t(
+          'tree-sheet.how-the-next-crew-finds',
+          'How the next crew finds the measuring point. Ask the owner before you mark.',
+        )}
+      </span>
       <input
         className="field"
         maxLength={120}
         value={view.draft.taping?.mark ?? ''}
-        placeholder="such as: blue dot, uphill"
+        placeholder={t('tree-sheet.for-example-blue-dot-uphill', 'for example: blue dot, uphill side')}
         onChange={(event) => {
           store.note({ mark: event.target.value });
         }}

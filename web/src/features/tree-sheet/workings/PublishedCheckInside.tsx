@@ -1,4 +1,5 @@
 import type { Proof as ProofOf } from '@arbolito/core/measurement';
+import { t, say } from '../../../messages/text.ts';
 
 const PICTURE = { width: 300, height: 150, apex: 18, base: 116, near: 118, far: 262, top: 20 } as const;
 
@@ -11,7 +12,15 @@ function Triangles({ near, reach, far, distance }: ProofOf['triangle']) {
       viewBox={`0 0 ${width} ${height}`}
       className="block w-full"
       role="img"
-      aria-label={`Two triangles with one angle: ${near === undefined ? '' : `${near} over ${reach ?? ''}, `}${far} over ${distance}`}
+      aria-label={t(
+        'tree-sheet.two-triangles-with-the-same',
+        'Two triangles with the same angle: {value}{far} at {distance}',
+        {
+          value: near === undefined ? '' : t('tree-sheet.at-2', '{near} at {reach}, ', { near, reach: reach ?? '' }),
+          far,
+          distance,
+        },
+      )}
     >
       <path
         d={`M ${apex} ${base} H ${farX} V ${top} Z`}
@@ -22,11 +31,11 @@ function Triangles({ near, reach, far, distance }: ProofOf['triangle']) {
       <path d={`M ${farX - 9} ${base} v -9 h 9`} className="fill-none stroke-ink" strokeWidth={1.5} />
       <text x={farX + 6} y={(base + top) / 2} fontSize={13} className="fill-ink" textAnchor="start">
         <tspan x={farX - 6} textAnchor="end">
-          {far}
+          {say(far)}
         </tspan>
       </text>
       <text x={(apex + farX) / 2} y={base + 28} fontSize={13} textAnchor="middle" className="fill-ink">
-        {distance}
+        {say(distance)}
       </text>
       <path d={`M ${apex} ${base + 14} H ${farX}`} className="stroke-ink" strokeWidth={1.5} />
       {near !== undefined && (
@@ -38,10 +47,10 @@ function Triangles({ near, reach, far, distance }: ProofOf['triangle']) {
             strokeWidth={2.5}
           />
           <text x={nearX + 6} y={(base + nearTop) / 2 + 10} fontSize={13} className="fill-ink">
-            {near}
+            {say(near)}
           </text>
           <text x={(apex + nearX) / 2} y={base - 5} fontSize={13} textAnchor="middle" className="fill-ink">
-            {reach}
+            {say(reach)}
           </text>
         </g>
       )}
@@ -56,7 +65,7 @@ export default function ProofInside({ proof }: { readonly proof: ProofOf }) {
       <Triangles {...proof.triangle} />
       <ol className="list-decimal pl-5 leading-snug">
         {proof.lines.map((line) => (
-          <li key={line}>{line}</li>
+          <li key={say(line)}>{say(line)}</li>
         ))}
       </ol>
     </div>

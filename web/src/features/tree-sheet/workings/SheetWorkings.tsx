@@ -1,6 +1,7 @@
 import { HeightWorkings } from '../heights/HeightWorkings.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
 import { Workings } from './Workings.tsx';
+import { t } from '../../../messages/text.ts';
 
 /** The workings of every figure that the sheet has so far. */
 export function SheetWorkings(props: SheetProps) {
@@ -8,8 +9,8 @@ export function SheetWorkings(props: SheetProps) {
   return (
     <>
       <HeightWorkings {...props} />
-      {dbh !== null && <Workings name="dbh" estimate={dbh} />}
-      {reckoned.volume !== null && <Workings name="volume" estimate={reckoned.volume} />}
+      {dbh !== null && <Workings name={t('tree-sheet.dbh', 'dbh')} estimate={dbh} />}
+      {reckoned.volume !== null && <Workings name={t('tree-sheet.volume-2', 'volume')} estimate={reckoned.volume} />}
     </>
   );
 }

@@ -5,6 +5,8 @@ import type { Proof as ProofOf } from '@arbolito/core/measurement';
 import { unitOf } from '@arbolito/core/units';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { PublishedCheck } from './PublishedCheck.tsx';
+import { t, say } from '../../../messages/text.ts';
+import type { Text } from '@arbolito/core/message';
 
 const lineOf = ({ expression, result, unit }: Step): string =>
   `${expression} = ${result}${unit === '' ? '' : ` ${unit}`}`;
@@ -12,11 +14,11 @@ const lineOf = ({ expression, result, unit }: Step): string =>
 /** The workings as text, for the notebook or a message. */
 export const workingsText = (name: string, estimate: Estimate): string => {
   const { printed, workings, errorWorkings } = estimate;
-  const lines = [...workings, ...errorWorkings].map((step) => `${lineOf(step)}   (${step.rule})`);
+  const lines = [...workings, ...errorWorkings].map((step) => `${lineOf(step)}   (${say(step.rule)})`);
   return [`${name}: ${printed.value} ± ${printed.standardError} ${unitOf(printed.unit).symbol}`, ...lines].join('\n');
 };
 
-const sourcesOf = ({ workings, errorWorkings }: Estimate): string[] => [
+const sourcesOf = ({ workings, errorWorkings }: Estimate): Text[] => [
   ...new Set([...workings, ...errorWorkings].map(({ source }) => source)),
 ];
 
@@ -35,10 +37,10 @@ function Steps({ steps, line = null }: StepsProps) {
           key={i}
           className={`border-dashed py-1.5 ${i === line ? 'border-l-4 border-paint bg-wash pl-2' : 'border-t border-line'}`}
           aria-current={i === line ? 'step' : undefined}
-          title={step.source}
+          title={say(step.source)}
         >
           <p className="figures leading-snug">{lineOf(step)}</p>
-          <p className="text-[0.92rem] leading-snug text-quiet">{step.rule}</p>
+          <p className="text-[0.92rem] leading-snug text-quiet">{say(step.rule)}</p>
         </li>
       ))}
     </ol>
@@ -61,16 +63,21 @@ function WalkButtons({ line, onLine, last }: Walk & { readonly last: number }) {
           onLine(0);
         }}
       >
-        <Footprints aria-hidden="true" size={18} /> Walk through it on the drawing
+        <Footprints aria-hidden="true" size={18} />{' '}
+        {t('tree-sheet.show-each-step-on-the', 'Show each step on the drawing')}
       </button>
     );
   }
   return (
-    <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Walk through the workings">
+    <div
+      className="flex flex-wrap items-center gap-2"
+      role="group"
+      aria-label={t('tree-sheet.steps-of-the-calculation', 'Steps of the calculation')}
+    >
       <button
         type="button"
         className="btn"
-        aria-label="The line before"
+        aria-label={t('tree-sheet.previous-step', 'Previous step')}
         disabled={line === 0}
         onClick={() => {
           onLine(line - 1);
@@ -78,13 +85,11 @@ function WalkButtons({ line, onLine, last }: Walk & { readonly last: number }) {
       >
         <ChevronLeft aria-hidden="true" size={20} />
       </button>
-      <span className="figures">
-        {line + 1} of {last + 1}
-      </span>
+      <span className="figures">{t('tree-sheet.of', '{line} of {last}', { line: line + 1, last: last + 1 })}</span>
       <button
         type="button"
         className="btn"
-        aria-label="The next line"
+        aria-label={t('tree-sheet.next-step', 'Next step')}
         disabled={line >= last}
         onClick={() => {
           onLine(line + 1);
@@ -99,7 +104,7 @@ function WalkButtons({ line, onLine, last }: Walk & { readonly last: number }) {
           onLine(null);
         }}
       >
-        Done
+        {t('tree-sheet.close', 'Close')}
       </button>
     </div>
   );
@@ -119,9 +124,9 @@ export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
   const line = walk === undefined || walk.line === null ? null : Math.min(walk.line, last);
   const [copied, setCopied] = useState(false);
   return (
-    <section aria-label={`Workings of the ${name}`}>
+    <section aria-label={t('tree-sheet.calculation-of', 'Calculation of {name}', { name })}>
       <div className="flex items-center justify-between">
-        <h2 className="text-quiet">workings · {name}</h2>
+        <h2 className="text-quiet">{t('tree-sheet.calculation', 'Calculation: {name}', { name })}</h2>
         <button
           type="button"
           className="inline-flex min-h-11 items-center gap-1.5 px-2 text-quiet underline-offset-2 hover:underline"
@@ -132,7 +137,7 @@ export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
           }}
         >
           {copied ? <Check aria-hidden="true" size={17} /> : <Copy aria-hidden="true" size={17} />}
-          {copied ? 'copied' : 'copy'}
+          {copied ? t('tree-sheet.copied', 'Copied') : t('tree-sheet.copy', 'Copy')}
         </button>
       </div>
       {walk !== undefined && <WalkButtons line={line} onLine={walk.onLine} last={last} />}
@@ -140,16 +145,19 @@ export function Workings({ name, estimate, walk, proof }: WorkingsProps) {
       {proof !== undefined && <PublishedCheck proof={proof} />}
       {estimate.errorWorkings.length > 0 && (
         <Disclosure
-          title={`how the ± ${estimate.printed.standardError} ${unitOf(estimate.printed.unit).symbol} comes about`}
+          title={t('tree-sheet.where-comes-from', 'Where ± {standardError} {symbol} comes from', {
+            standardError: estimate.printed.standardError,
+            symbol: unitOf(estimate.printed.unit).symbol,
+          })}
         >
           {() => <Steps steps={estimate.errorWorkings} />}
         </Disclosure>
       )}
-      <Disclosure title="sources">
+      <Disclosure title={t('tree-sheet.sources', 'Sources')}>
         {() => (
           <ul className="pb-2 text-[0.92rem] text-quiet">
             {sourcesOf(estimate).map((source) => (
-              <li key={source}>{source}</li>
+              <li key={say(source)}>{say(source)}</li>
             ))}
           </ul>
         )}

@@ -3,6 +3,8 @@ import type { StandSummary } from '../../../contracts/views.ts';
 import { needsPlots } from '../../results/counting-words.ts';
 import type { Estimated } from '@arbolito/core/statistics';
 import { type Cell, errorCell, figure, words } from '../table.ts';
+import { t } from '../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 /** The three figures of every sum, in the units shown. */
 interface Figure {
@@ -13,19 +15,32 @@ interface Figure {
 }
 
 export const figuresOf = (units: StandUnits): readonly Figure[] => [
-  { words: `stems / ${units.area}`, of: 'stemsPerHa', to: units.stems, decimals: 1 },
   {
-    words: `basal area, ${units.basalArea} / ${units.area}`,
+    words: t('report.stems', 'stems/{area}', { area: units.area }),
+    of: 'stemsPerHa',
+    to: units.stems,
+    decimals: 1,
+  },
+  {
+    words: t('report.basal-area', 'basal area, {basalArea}/{area}', {
+      basalArea: units.basalArea,
+      area: units.area,
+    }),
     of: 'basalAreaM2PerHa',
     to: units.basalAreaPer,
     decimals: 2,
   },
-  { words: `volume, ${units.volume} / ${units.area}`, of: 'volumeM3PerHa', to: units.volumePer, decimals: 1 },
+  {
+    words: t('report.volume', 'volume, {volume}/{area}', { volume: units.volume, area: units.area }),
+    of: 'volumeM3PerHa',
+    to: units.volumePer,
+    decimals: 1,
+  },
 ];
 
-export const NO_SAMPLE = 'none: every tree was tallied';
+export const NO_SAMPLE = message('report.none-complete-tally', 'none (complete tally)');
 
-export const ONE_PLOT = 'needs a second plot';
+export const ONE_PLOT = message('report.needs-a-second-plot', 'needs a second plot');
 
 /** Why there is no error of sampling: the strata that have a single plot, or one plot in all. */
 export const missingError = ({ sums, survey }: StandSummary): string => needsPlots(sums, survey);

@@ -2,6 +2,7 @@ import type { StandSummary } from '../../../contracts/views.ts';
 import { CLASS_WIDTHS, classLimits } from '@arbolito/core/protocol';
 import type { ClassRow } from '@arbolito/core/inventory';
 import { printAsRead } from '@arbolito/core/units';
+import { t } from '../../../messages/text.ts';
 
 /** So many classes without stems are shown about one that has some. */
 const MOST_EMPTY_SHOWN = 3;
@@ -44,5 +45,21 @@ export function classWords(
   const [first] = classes;
   if (first === undefined) return '';
   const { from, to } = classLimits(first, rule);
-  return `Classes of ${width} ${unit}, named by ${rule.place === 'down' ? 'their lower limit' : 'their middle'}: ${first} holds ${printAsRead(from)} up to ${printAsRead(to)} ${unit}.${hasGaps ? ' Long stretches of classes without stems are left out.' : ''}`;
+  return t(
+    'report.classes-of-named-by-class',
+    'Classes of {width} {unit}, named by {value}: class {first} holds {from} to under {to} {unit2}.{value2}',
+    {
+      width,
+      unit,
+      value:
+        rule.place === 'down'
+          ? t('report.their-lower-limit', 'their lower limit')
+          : t('report.their-midpoint', 'their midpoint'),
+      first,
+      from: printAsRead(from),
+      to: printAsRead(to),
+      unit2: unit,
+      value2: hasGaps ? t('report.long-runs-of-empty-classes', ' Long runs of empty classes are left out.') : '',
+    },
+  );
 }

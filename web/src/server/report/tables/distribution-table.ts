@@ -4,6 +4,7 @@ import { figure, number, type ReportTable, text, words } from '../table.ts';
 import { classesOf, totalOfClasses } from './diameter-classes.ts';
 import { classLimits } from '@arbolito/core/protocol';
 import { weibullShareBelow } from '@arbolito/core/statistics';
+import { t } from '../../../messages/text.ts';
 
 /** Stems by class as they were found, and as the fitted distribution has them. */
 export function distributionTable(summary: StandSummary, units: StandUnits): ReportTable | null {
@@ -19,11 +20,11 @@ export function distributionTable(summary: StandSummary, units: StandUnits): Rep
   };
   return {
     id: 'distribution',
-    title: 'Diameter distribution',
+    title: t('report.diameter-distribution', 'Diameter distribution'),
     columns: [
       text(`class ${unit}`),
-      ...present.map(({ name }) => number(`${name}, stems / ${units.area}`)),
-      number(`Weibull, stems / ${units.area}`),
+      ...present.map(({ name }) => number(t('report.stems-2', '{name}, stems/{area}', { name, area: units.area }))),
+      number(t('report.weibull-stems', 'Weibull, stems/{area}', { area: units.area })),
     ],
     rows: classes.map((named) => {
       const own = summary.sums.classes.filter(({ diameterClass }) => diameterClass === named);
@@ -46,9 +47,26 @@ export function distributionTable(summary: StandSummary, units: StandUnits): Rep
     }),
     notes:
       weibull === null
-        ? ['Too few stems of different diameters for a Weibull distribution.']
+        ? [t('report.too-few-stems-of-different', 'Too few stems of different diameters for a Weibull distribution.')]
         : [
-            `Weibull of greatest likelihood (Bailey and Dell 1973), ${weibull.from === undefined ? 'beginning at half the thinnest dbh' : `truncated at the smallest tallied dbh, ${printRounded(units.diameterOf(weibull.from), 1)} ${units.diameter} (Zutter et al. 1986)`}: location ${printRounded(units.diameterOf(weibull.location), 1)}, scale ${printRounded(units.diameterOf(weibull.scale), 1)} ${units.diameter}, shape ${printRounded(weibull.shape, 2)}.`,
+            t(
+              'report.maximum-likelihood-weibull-distribution-bailey',
+              'Maximum-likelihood Weibull distribution (Bailey and Dell 1973), {value}: location {location}, scale {scale} {diameter}, shape {shape}.',
+              {
+                value:
+                  weibull.from === undefined
+                    ? t('report.location-at-half-the-smallest', 'location at half the smallest dbh')
+                    : t(
+                        'report.truncated-at-the-smallest-measured',
+                        'truncated at the smallest measured dbh, {from} {diameter} (Zutter et al. 1986)',
+                        { from: printRounded(units.diameterOf(weibull.from), 1), diameter: units.diameter },
+                      ),
+                location: printRounded(units.diameterOf(weibull.location), 1),
+                scale: printRounded(units.diameterOf(weibull.scale), 1),
+                diameter: units.diameter,
+                shape: printRounded(weibull.shape, 2),
+              },
+            ),
           ],
   };
 }

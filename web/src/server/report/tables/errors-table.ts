@@ -2,6 +2,7 @@ import type { StandSummary } from '../../../contracts/views.ts';
 import type { StandUnits } from '@arbolito/core/units';
 import { type Cell, errorCell, figure, number, type ReportTable, text, words } from '../table.ts';
 import { NO_SAMPLE, ONE_PLOT } from './cells.ts';
+import { t, say } from '../../../messages/text.ts';
 
 /** Where the error of the volume comes from. */
 export function errorsTable({ sums }: StandSummary, units: StandUnits): ReportTable | null {
@@ -15,27 +16,39 @@ export function errorsTable({ sums }: StandSummary, units: StandUnits): ReportTa
   const isWhole = sums.weighing === 'whole';
   return {
     id: 'errors',
-    title: 'Where the error of the volume comes from',
-    columns: [text('source'), number(`standard error, ${units.volume} / ${units.area}`), number('% of the mean')],
+    title: t('report.components-of-the-volume-error', 'Components of the volume error'),
+    columns: [
+      text('source'),
+      number(
+        t('report.standard-error', 'standard error, {volume}/{area}', {
+          volume: units.volume,
+          area: units.area,
+        }),
+      ),
+      number(t('report.of-the-mean', '% of the mean')),
+    ],
     rows: [
       isWhole
         ? [words('sampling'), words(NO_SAMPLE), words('—')]
         : row(
             sums.phaseSummary?.kind === 'three-p'
-              ? 'sampling: other trees would have been drawn'
-              : 'sampling: other plots would have been other trees',
+              ? t('report.sampling-error-trees-selected', 'Sampling error (trees selected)')
+              : t('report.sampling-error-plots-selected', 'Sampling error (plots selected)'),
             volumeErrors.sampling,
-            ONE_PLOT,
+            say(ONE_PLOT),
           ),
-      row('readings of dbh and height', volumeErrors.measurement),
-      row('heights by the curve', volumeErrors.curve),
-      row('volume equation or form factor', volumeErrors.model),
+      row(t('report.measurement-error-of-dbh-and', 'Measurement error of dbh and height'), volumeErrors.measurement),
+      row(t('report.heights-imputed-from-the-curve-2', 'Heights imputed from the curve'), volumeErrors.curve),
+      row(t('report.model-error-of-the-volume', 'Model error of the volume'), volumeErrors.model),
     ],
-    total: row('all together', volumeErrors.all, ONE_PLOT),
+    total: row(t('report.total', 'Total'), volumeErrors.all, say(ONE_PLOT)),
     notes: [
       isWhole
-        ? 'Errors add as the root of their squares.'
-        : 'Errors add as the root of their squares. That of the readings is not added again: it is part of how plots differ.',
+        ? t('report.errors-combine-as-the-square', 'Errors combine as the square root of the sum of squares.')
+        : t(
+            'report.errors-combine-as-the-square-root',
+            'Errors combine as the square root of the sum of squares. The measurement error is part of the differences between plots and is not added again.',
+          ),
     ],
   };
 }

@@ -1,30 +1,35 @@
 import type { StandSummary } from '../../../contracts/views.ts';
 import type { StandUnits, UnitSystem } from '@arbolito/core/units';
 import { figure, number, type ReportTable, text, words } from '../table.ts';
-import { placeWords } from '@arbolito/core/protocol';
+import { placeKind } from '@arbolito/core/protocol';
 import { figuresOf } from './cells.ts';
 import { shapeWords } from '@arbolito/core/plot';
 import { countingNotes } from './totals-table.ts';
+import { t } from '../../../messages/text.ts';
 
 const stateWords = ({ finished, empty, trees }: StandSummary['plots'][number]): string =>
-  empty ? 'empty' : finished ? 'finished' : trees > 0 ? 'begun' : 'to walk';
+  empty ? 'empty' : finished ? 'finished' : trees > 0 ? 'begun' : t('report.to-measure', 'to measure');
 
 export function plotsTable(summary: StandSummary, units: StandUnits, system: UnitSystem): ReportTable {
   const { plots, survey } = summary;
   const strata = new Map(survey.strata.map(({ id, name }) => [id, name]));
   return {
     id: 'plots',
-    title: placeWords(survey.design.shape).Many,
+    title: t('report.plots', '{place, select, point {Points} other {Plots}}', {
+      place: placeKind(survey.design.shape),
+    }),
     columns: [
-      text(placeWords(survey.design.shape).one),
+      text(
+        t('report.plot-head', '{place, select, point {Point} other {Plot}}', { place: placeKind(survey.design.shape) }),
+      ),
       text('stratum'),
-      text('what it takes'),
-      number('slope %'),
+      text(t('report.type', 'Type')),
+      number(t('report.slope', 'Slope, %')),
       text('state'),
       number('trees'),
-      number('of them dead'),
+      number(t('report.of-which-dead', 'of which dead')),
       ...figuresOf(units).map(({ words: name }) => number(name)),
-      number(`quadratic mean dbh ${units.diameter}`),
+      number(t('report.quadratic-mean-dbh', 'quadratic mean dbh {diameter}', { diameter: units.diameter })),
     ],
     rows: plots.map((plot) => [
       words(plot.label, `/tally/${plot.id}`),
@@ -46,7 +51,7 @@ export function plotsTable(summary: StandSummary, units: StandUnits, system: Uni
           ),
     ]),
     notes: [
-      ...(plots.some(({ sums }) => (sums?.deadStems ?? 0) > 0) ? ['Figures of live trees.'] : []),
+      ...(plots.some(({ sums }) => (sums?.deadStems ?? 0) > 0) ? [t('report.live-trees', 'Live trees.')] : []),
       ...countingNotes(summary),
     ],
   };

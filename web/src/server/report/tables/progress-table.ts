@@ -1,6 +1,7 @@
 import type { StandSummary } from '../../../contracts/views.ts';
 import type { StandUnits } from '@arbolito/core/units';
 import { figure, number, type ReportTable } from '../table.ts';
+import { t } from '../../../messages/text.ts';
 
 /** How the mean and its error went, plot by plot. */
 export function progressTable({ sampling }: StandSummary, units: StandUnits): ReportTable | null {
@@ -8,17 +9,22 @@ export function progressTable({ sampling }: StandSummary, units: StandUnits): Re
   if (steps.length < 2) return null;
   return {
     id: 'progress',
-    title: 'How the error shrank, plot by plot',
+    title: t('report.error-by-number-of-plots', 'Error by number of plots'),
     columns: [
       number('plots'),
-      number(`basal area, ${units.basalArea} / ${units.area}`),
-      number('95 % interval, ± % of the mean'),
+      number(
+        t('report.basal-area', 'basal area, {basalArea}/{area}', {
+          basalArea: units.basalArea,
+          area: units.area,
+        }),
+      ),
+      number(t('report.95-interval-of-the-mean', '95 % interval, ± % of the mean')),
     ],
     rows: steps.map(({ plots, mean, errorPct }) => [
       figure(plots, 0),
       figure(units.basalAreaPer(mean), 2),
       figure(errorPct, 1),
     ]),
-    notes: ['Plots in the order of their labels, each weighing the same.'],
+    notes: [t('report.plots-in-the-order-of', 'Plots in the order of their labels, equally weighted.')],
   };
 }

@@ -4,6 +4,8 @@ import { type Cell, figure, number, type ReportTable, text, words } from '../tab
 import { errorOf, figuresOf, interval, ofMean, ONE_PLOT } from './cells.ts';
 import type { FigureSampling } from '@arbolito/core/inventory';
 import { BOOTSTRAP_NARROW_BELOW } from '@arbolito/core/statistics';
+import { t, say } from '../../../messages/text.ts';
+import { isText } from '@arbolito/core/message';
 
 /** How sure the sample is: by t, by strata, drawn again, and what it would take. */
 export function samplingTable({ sampling }: StandSummary, units: StandUnits): ReportTable | null {
@@ -12,7 +14,7 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
     const found: FigureSampling | null = sampling[of];
     if (found === null) return [];
     const { simple, stratified, resampled } = found;
-    const isStratified = stratified !== null && typeof stratified !== 'string';
+    const isStratified = stratified !== null && !isText(stratified);
     const ofAll: readonly Cell[] = [
       resampled === null
         ? words('—')
@@ -23,18 +25,18 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
     const blank: readonly Cell[] = [words(''), figure(simple?.cvPct, 0), words('')];
     return [
       [
-        words(isStratified ? `${name}, plots alike` : name),
+        words(isStratified ? t('report.plots-equally-weighted', '{name}, plots equally weighted', { name }) : name),
         ofMean(simple, to, decimals),
-        errorOf(simple, to, ONE_PLOT),
+        errorOf(simple, to, say(ONE_PLOT)),
         interval(simple, to, decimals),
         ...(isStratified ? blank : ofAll),
       ],
       ...(isStratified
         ? [
             [
-              words('by strata'),
+              words(t('report.stratified', 'stratified')),
               ofMean(stratified, to, decimals),
-              errorOf(stratified, to, ONE_PLOT),
+              errorOf(stratified, to, say(ONE_PLOT)),
               interval(stratified, to, decimals),
               ...ofAll.map((cell, i) => (i === 1 ? words('') : cell)),
             ],
@@ -43,29 +45,41 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
     ];
   });
   const strataWords = Object.values(sampling).flatMap((each: FigureSampling | null) =>
-    typeof each?.stratified === 'string' ? [each.stratified] : [],
+    isText(each?.stratified) ? [each.stratified] : [],
   )[0];
   return {
     id: 'sampling',
-    title: 'How sure the sample is',
+    title: t('report.sampling-error', 'Sampling error'),
     columns: [
       text('figure'),
       number('mean'),
-      number('standard error'),
-      number('95 % interval'),
-      number('bootstrap interval'),
-      number('spread, CV %'),
-      number('plots for ± 10 %'),
+      number(t('report.standard-error-2', 'standard error')),
+      number(t('report.95-interval', '95 % interval')),
+      number(t('report.bootstrap-interval', 'bootstrap interval')),
+      number(t('report.coefficient-of-variation', 'coefficient of variation, %')),
+      number(t('report.plots-for-10', 'plots for ± 10 %')),
     ],
     rows,
     notes: [
-      '95 % intervals by Student’s t. Bootstrap: percentile interval from 2,000 resamples of the plots, within strata. A skewed interval may mean that a few plots dominate.',
+      t(
+        'report.95-intervals-by-student-s',
+        '95 % intervals by Student’s t. Bootstrap: percentile interval from 2,000 resamples of the plots, within strata. A skewed interval may mean that a few plots dominate.',
+      ),
       ...(Object.values(sampling).some((each: FigureSampling | null) => each?.resampledTooNarrow === true)
-        ? [`With fewer than ${String(BOOTSTRAP_NARROW_BELOW)} plots the bootstrap interval is too narrow.`]
+        ? [
+            t(
+              'report.with-fewer-than-plots-the',
+              'With fewer than {bootstrapNarrowBelow} plots the bootstrap interval is too narrow.',
+              { bootstrapNarrowBelow: String(BOOTSTRAP_NARROW_BELOW) },
+            ),
+          ]
         : []),
-      'Plots for ± 10 %: at the present allocation to strata.',
+      t('report.plots-for-10-with-the', 'Plots for ± 10 %: with the present allocation to strata.'),
       ...(strataWords === undefined ? [] : [strataWords]),
-      'The error of sampling alone: those of dbh, height and volume come on top of it.',
+      t(
+        'report.sampling-error-only-errors-of',
+        'Sampling error only. Errors of dbh, height and volume come in addition.',
+      ),
     ],
   };
 }

@@ -2,6 +2,7 @@ import { type IndexQuantity, STAND_INDICES } from '@arbolito/core/inventory';
 import type { StandUnits, UnitSystem } from '@arbolito/core/units';
 import type { StandSummary } from '../../../contracts/views.ts';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
+import { t } from '../../../messages/text.ts';
 
 /** An index in the units of the report. */
 function indexValue(value: number | null, quantity: IndexQuantity, units: StandUnits): number | null {
@@ -12,14 +13,16 @@ function indexValue(value: number | null, quantity: IndexQuantity, units: StandU
 export function standFiguresTable({ figures, sums }: StandSummary, units: StandUnits, system: UnitSystem): ReportTable {
   const means: readonly (readonly [string, Cell, string])[] = [
     [
-      `quadratic mean dbh, ${units.diameter}`,
+      t('report.quadratic-mean-dbh-2', 'quadratic mean dbh, {diameter}', { diameter: units.diameter }),
       figure(sums.quadraticMeanDiameterCm === null ? null : units.diameterOf(sums.quadraticMeanDiameterCm), 1),
-      'diameter of the tree of mean basal area',
+      t('report.diameter-of-the-tree-of', 'diameter of the tree of mean basal area'),
     ],
     [
-      `mean height, ${units.height}`,
+      t('report.mean-height', 'mean height, {height}', { height: units.height }),
       figure(sums.meanHeightM === null ? null : units.heightOf(sums.meanHeightM), 1),
-      `of the ${sums.heightsMeasured} measured trees`,
+      t('report.of-the-measured-trees', 'of the {heightsMeasured} measured trees', {
+        heightsMeasured: sums.heightsMeasured,
+      }),
     ],
   ];
   const indices = STAND_INDICES.map(
@@ -28,8 +31,8 @@ export function standFiguresTable({ figures, sums }: StandSummary, units: StandU
   );
   return {
     id: 'figures',
-    title: 'Figures of the stand',
-    columns: [text('figure'), number('value'), text('what it is')],
+    title: t('report.stand-variables', 'Stand variables'),
+    columns: [text('figure'), number('value'), text(t('report.definition', 'definition'))],
     rows: [...means, ...indices].map(([name, cell, what]) => [words(name), cell, words(what)]),
     notes: [],
   };

@@ -4,12 +4,13 @@ import { type Cell, figure, number, type ReportTable, text, words } from '../tab
 import type { ClassRow } from '@arbolito/core/inventory';
 import { classesOf, classWords, totalOfClasses } from './diameter-classes.ts';
 import { figuresOf } from './cells.ts';
+import { t } from '../../../messages/text.ts';
 
 /** Stems by class and species, with basal area and volume of all. */
 export const standTable = (summary: StandSummary, units: StandUnits): ReportTable | null =>
   standTableOf(summary, summary.sums.classes, units, {
     id: 'stand',
-    title: 'Stand table: by diameter class and species',
+    title: t('report.stand-table-by-dbh-class', 'Stand table: by dbh class and species'),
   });
 
 /** The same of dead trees. */
@@ -18,7 +19,7 @@ export const deadStandTable = (summary: StandSummary, units: StandUnits): Report
     ? null
     : standTableOf(summary, summary.sums.dead.classes, units, {
         id: 'dead',
-        title: 'Dead trees: stand table by diameter class and species',
+        title: t('report.dead-trees-stand-table-by', 'Dead trees: stand table by dbh class and species'),
       });
 
 function standTableOf(
@@ -46,7 +47,7 @@ function standTableOf(
     ...heading,
     columns: [
       text(`class ${unit}`),
-      ...present.map(({ name }) => number(`${name}, stems / ${units.area}`)),
+      ...present.map(({ name }) => number(t('report.stems-2', '{name}, stems/{area}', { name, area: units.area }))),
       ...figuresOf(units).map(({ words: name }) => number(`all: ${name}`)),
     ],
     rows: classes.map((named) => [

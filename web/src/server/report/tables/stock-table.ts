@@ -3,6 +3,7 @@ import type { StandUnits } from '@arbolito/core/units';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
 import { classesOf, classWords, totalOfClasses } from './diameter-classes.ts';
 import type { ClassRow } from '@arbolito/core/inventory';
+import { t } from '../../../messages/text.ts';
 
 /** Volume by class and species. */
 export function stockTable(summary: StandSummary, units: StandUnits): ReportTable | null {
@@ -19,11 +20,11 @@ export function stockTable(summary: StandSummary, units: StandUnits): ReportTabl
   ];
   return {
     id: 'stock',
-    title: 'Stock table: volume by diameter class and species',
+    title: t('report.stock-table-volume-by-dbh', 'Stock table: volume by dbh class and species'),
     columns: [
       text(`class ${unit}`),
       ...present.map(({ name }) => number(`${name}, ${units.volume} / ${units.area}`)),
-      number(`all, ${units.volume} / ${units.area}`),
+      number(t('report.all', 'all, {volume}/{area}', { volume: units.volume, area: units.area })),
     ],
     rows: classes.map((named) => [
       words(String(named)),

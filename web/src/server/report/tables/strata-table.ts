@@ -2,13 +2,20 @@ import type { StandSummary } from '../../../contracts/views.ts';
 import type { StandUnits } from '@arbolito/core/units';
 import { figure, number, type ReportTable, text, words } from '../table.ts';
 import { ERRORS_NOTE, groupCells, groupColumns } from './group-cells.ts';
+import { t, say } from '../../../messages/text.ts';
 
 export function strataTable({ sums, survey }: StandSummary, units: StandUnits): ReportTable | null {
   if (sums.strata.length === 0) return null;
   return {
     id: 'strata',
-    title: 'By stratum',
-    columns: [text('stratum'), number('area, ha'), number('plots'), number('trees'), ...groupColumns(units)],
+    title: t('report.by-stratum', 'By stratum'),
+    columns: [
+      text('stratum'),
+      number(t('report.area-ha', 'area, ha')),
+      number('plots'),
+      number('trees'),
+      ...groupColumns(units),
+    ],
     rows: sums.strata.map((row) => {
       const stratum = survey.strata.find(({ id }) => id === row.stratumId);
       return [
@@ -19,6 +26,6 @@ export function strataTable({ sums, survey }: StandSummary, units: StandUnits): 
         ...groupCells(row, units),
       ];
     }),
-    notes: [ERRORS_NOTE],
+    notes: [say(ERRORS_NOTE)],
   };
 }

@@ -1,16 +1,21 @@
 import type { StandSummary } from '../../../contracts/views.ts';
 import { printMean, printRounded, type StandUnits } from '@arbolito/core/units';
-import { placeWords, type TwoPhaseKind } from '@arbolito/core/protocol';
+import { placeKind, type TwoPhaseKind } from '@arbolito/core/protocol';
 import { leftOutWords, placementWords, pooledWords } from '../../results/counting-words.ts';
 import { twoPhaseSummaryWords } from '@arbolito/core/inventory';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
 import type { Estimated } from '@arbolito/core/statistics';
 import { errorOf, figuresOf, interval, missingError, NO_SAMPLE, ofMean, pctOfMean } from './cells.ts';
+import { t, say } from '../../../messages/text.ts';
+import { message, type Text } from '@arbolito/core/message';
 
 const WEIGHING_WORDS = {
-  plots: 'each weighing the same',
-  strata: 'strata weighing their areas, with the degrees of freedom of Satterthwaite',
-  whole: 'areas weighing their size',
+  plots: message('report.equally-weighted', 'equally weighted'),
+  strata: message(
+    'report.weighted-by-stratum-area-with',
+    'weighted by stratum area, with Satterthwaite degrees of freedom',
+  ),
+  whole: message('report.weighted-by-area', 'weighted by area'),
 } as const;
 
 /** What the tallied plots alone say, and the relative efficiency of the first phase. */
@@ -21,15 +26,27 @@ function aloneNotes({ withoutAuxiliary, volumeM3PerHa }: StandSummary['sums'], u
   const { value, error } = printMean(own, units.volumePer, 0);
   const worth =
     together < own.standardError
-      ? `relative efficiency ${printRounded((own.standardError / together) ** 2, 1)}.`
-      : 'the first phase does not lower the error here.';
-  return [`The tallied plots alone have ${value} ${error} ${units.volume} / ${units.area}: ${worth}`];
+      ? t(
+          'report.relative-efficiency-as-precise-as',
+          'Relative efficiency {standardError}: as precise as {standardError} times as many measured plots.',
+          { standardError: printRounded((own.standardError / together) ** 2, 1) },
+        )
+      : t('report.the-first-phase-does-not', 'The first phase does not reduce the error here.');
+  return [
+    t('report.measured-plots-alone', 'Measured plots alone: {value} {error} {volume}/{area}. {worth}', {
+      value,
+      error,
+      volume: units.volume,
+      area: units.area,
+      worth,
+    }),
+  ];
 }
 
 /** What strata weigh where a survey looks twice. */
-const WEIGHED: Readonly<Partial<Record<TwoPhaseKind, string>>> = {
-  'count-measure': 'Strata weigh their areas.',
-  stratification: 'Strata weigh the points that fell into them.',
+const WEIGHED: Readonly<Partial<Record<TwoPhaseKind, Text>>> = {
+  'count-measure': message('report.strata-weighted-by-area', 'Strata weighted by area.'),
+  stratification: message('report.strata-weighted-by-the-number', 'Strata weighted by the number of their points.'),
 };
 
 /** Plots that the means leave out, a variance that was borrowed from other strata, and how the plots were placed. */
@@ -44,21 +61,28 @@ export function countingNotes(summary: StandSummary): readonly string[] {
 }
 
 /** How the plots were put together. */
-function meansNotes(summary: StandSummary, units: StandUnits): readonly string[] {
+function meansNotes(summary: StandSummary, units: StandUnits): readonly Text[] {
   const { sums } = summary;
   const { phaseSummary, plots, weighing } = sums;
   if (phaseSummary === null)
     return [
-      `Means over ${String(plots)} ${placeWords(summary.survey.design.shape).many}, ${WEIGHING_WORDS[weighing]}.`,
+      t(
+        'report.means-of-plots',
+        '{place, select, point {Means of {plots} points, {weighingWords}.} other {Means of {plots} plots, {weighingWords}.}}',
+        {
+          plots: String(plots),
+          place: placeKind(summary.survey.design.shape),
+          weighingWords: say(WEIGHING_WORDS[weighing]),
+        },
+      ),
       ...countingNotes(summary),
     ];
-  const held = twoPhaseSummaryWords(phaseSummary);
-  const sentence = `${held.charAt(0).toUpperCase()}${held.slice(1)}.`;
+  const sentence = t('report.sentence', '{Words}.', { Words: twoPhaseSummaryWords(phaseSummary) });
   const weighed = phaseSummary.problem === null && weighing === 'strata' ? WEIGHED[phaseSummary.kind] : undefined;
   return [
     sentence,
-    ...(weighed === undefined ? [] : [weighed]),
-    ...(phaseSummary.problem === null ? [] : [phaseSummary.problem]),
+    ...(weighed === undefined ? [] : [say(weighed)]),
+    ...(phaseSummary.problem === null ? [] : [say(phaseSummary.problem)]),
     ...aloneNotes(sums, units),
     ...countingNotes(summary),
   ];
@@ -76,36 +100,44 @@ export function totalsTable(summary: StandSummary, units: StandUnits): ReportTab
   ): readonly Cell[] => [
     words(name),
     ofMean(estimated, to, decimals),
-    errorOf(estimated, to, isWhole ? NO_SAMPLE : missingError(summary)),
+    errorOf(estimated, to, say(isWhole ? NO_SAMPLE : missingError(summary))),
     interval(estimated, to, decimals),
     estimated === null ? words('—') : pctOfMean(estimated),
     figure(estimated?.halfWidth === undefined || estimated.halfWidth === null ? null : estimated.degreesOfFreedom, 1),
   ];
   return {
     id: 'totals',
-    title: 'The stand',
+    title: t('report.stand', 'Stand'),
     columns: [
       text('figure'),
       number('mean'),
-      number('standard error'),
-      number('95 % interval'),
-      number('± % of the mean'),
-      number('degrees of freedom'),
+      number(t('report.standard-error-2', 'standard error')),
+      number(t('report.95-interval', '95 % interval')),
+      number(t('report.of-the-mean-2', '± % of the mean')),
+      number(t('report.degrees-of-freedom', 'degrees of freedom')),
     ],
     rows: [
       ...figuresOf(units).map(({ words: name, of, to, decimals }) => row(name, sums[of], to, decimals)),
       ...(sums.dead === null
         ? []
         : figuresOf(units).map(({ words: name, of, to, decimals }) =>
-            row(`dead trees: ${name}`, sums.dead?.[of] ?? null, to, decimals),
+            row(t('report.dead-trees', 'dead trees: {name}', { name }), sums.dead?.[of] ?? null, to, decimals),
           )),
     ],
     notes: [
       ...meansNotes(summary, units),
-      ...(sums.dead === null ? [] : ['Live trees; dead trees have rows of their own.']),
+      ...(sums.dead === null
+        ? []
+        : [t('report.live-trees-dead-trees-have', 'Live trees; dead trees have their own rows.')]),
       isWhole
-        ? 'Every tree was tallied: there is no error of sampling. What is left are the errors of the readings and of the volume.'
-        : 'Standard errors and intervals are those of sampling, the intervals by Student’s t.',
+        ? t(
+            'report.complete-tally-no-sampling-error',
+            'Complete tally: no sampling error. Errors of measurement and of the volume model remain.',
+          )
+        : t(
+            'report.standard-errors-and-intervals-student',
+            'Standard errors and intervals (Student’s t) are those of sampling.',
+          ),
     ],
   };
 }

@@ -1,6 +1,8 @@
 import { type TapeReading, type TapeReadingError, tapeReadingErrors } from '@arbolito/core/diameter';
 import { convert, printRounded } from '@arbolito/core/units';
 import { TapeDrawing, type TapeScene } from './TapeDrawing.tsx';
+import { t, say } from '../../../../messages/text.ts';
+import { rich } from '../../../../messages/rich.ts';
 
 export interface TapeCloseUpProps {
   readonly value: number;
@@ -34,27 +36,42 @@ export function TapeCloseUp({ value, unit, face, onTake }: TapeCloseUpProps) {
         <figure className="grid items-center gap-x-6 gap-y-2 @2xl:grid-cols-[minmax(0,1.4fr)_1fr]">
           <TapeDrawing shown={value} unit={unit} face={face} />
           <figcaption className="text-lg leading-snug">
-            Your reading, <strong className="figures">{`${printRounded(value, 1)} ${unit}`}</strong>: the tape’s own
-            zero lies there on the {face} side
-            {face === 'diameter' ? '' : `, ${printRounded(value / Math.PI, 1)} ${unit} thick`}. Read on from the smaller
-            number, {Math.floor(value + 1e-9)}, the way the numbers rise.
+            {rich(
+              'tree-sheet.your-reading-the-zero-of',
+              '{face, select, diameter {Your reading, {value}: the zero of the tape lies there on the diameter side. Read from the smaller number, {from}, in the direction in which the numbers rise.} other {Your reading, {value}: the zero of the tape lies there on the plain side, {thickness} in diameter. Read from the smaller number, {from}, in the direction in which the numbers rise.}}',
+              {
+                face,
+                value: <strong className="figures">{`${printRounded(value, 1)} ${unit}`}</strong>,
+                thickness: `${printRounded(value / Math.PI, 1)} ${unit}`,
+                from: Math.floor(value + 1e-9),
+              },
+            )}{' '}
           </figcaption>
         </figure>
         <section aria-labelledby="again">
           <h2 id="again" className="mb-2 text-xl font-bold">
-            Or does it look like one of these? Read it again
+            {t('tree-sheet.similar-readings-does-one-of', 'Similar readings. Does one of them match the tape?')}
           </h2>
           <ul className="grid gap-4 @2xl:grid-cols-2">
             {readings.map((reading) => (
               <li key={reading.readingError} className="card grid content-start gap-2 p-3">
-                <h3 className="font-bold">{reading.title}</h3>
+                <h3 className="font-bold">{say(reading.title)}</h3>
                 <TapeDrawing {...sceneOf(reading, value, unit)} />
-                <p className="leading-snug">{reading.words}</p>
+                <p className="leading-snug">{say(reading.words)}</p>
                 <p className="flex flex-wrap items-center justify-between gap-2">
                   <span>
-                    then it is <strong className="figures text-xl">{printRounded(reading.meant, 1)}</strong> {unit}
-                    {reading.readingError === 'other-unit' &&
-                      `, ${printRounded(convert(reading.meant, unit, unit === 'cm' ? 'in' : 'cm'), 1)} ${unit === 'cm' ? 'in' : 'cm'}`}
+                    {rich(
+                      'tree-sheet.then-the-reading-is',
+                      '{other, select, none {Then the reading is {meant} {unit}} other {Then the reading is {meant} {unit}, {other}}}',
+                      {
+                        meant: <strong className="figures text-xl">{printRounded(reading.meant, 1)}</strong>,
+                        unit,
+                        other:
+                          reading.readingError === 'other-unit'
+                            ? `${printRounded(convert(reading.meant, unit, unit === 'cm' ? 'in' : 'cm'), 1)} ${unit === 'cm' ? 'in' : 'cm'}`
+                            : 'none',
+                      },
+                    )}
                   </span>
                   {onTake !== undefined && (
                     <button
@@ -64,7 +81,7 @@ export function TapeCloseUp({ value, unit, face, onTake }: TapeCloseUpProps) {
                         onTake(reading.meant);
                       }}
                     >
-                      Take {printRounded(reading.meant, 1)}
+                      {t('tree-sheet.use', 'Use {meant}', { meant: printRounded(reading.meant, 1) })}
                     </button>
                   )}
                 </p>

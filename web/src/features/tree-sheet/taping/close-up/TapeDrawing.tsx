@@ -1,4 +1,5 @@
 import { printRounded } from '@arbolito/core/units';
+import { t } from '../../../../messages/text.ts';
 
 const WIDTH = 320;
 const HEIGHT = 132;
@@ -68,7 +69,11 @@ export function TapeDrawing({ shown, unit, heldAt = 0, face = 'diameter', counte
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="block w-full rounded-lg border border-line bg-band"
       role="img"
-      aria-label={`Drawing of the tape's end: ${heldAt === 0 ? 'the zero' : 'the 1'} lies at ${read} ${unit} on the ${face} side; the numbers run to the right${countedBack ? `, counted back from ${next}` : ''}`}
+      aria-label={t(
+        'tree-sheet.drawing-of-the-tape-s',
+        '{counted, select, none {Drawing of the tape’s end: {held, select, zero {the zero} other {the 1}} lies at {read} {unit} on the {face, select, diameter {diameter} other {plain}} side; the numbers run to the right} other {Drawing of the tape’s end: {held, select, zero {the zero} other {the 1}} lies at {read} {unit} on the {face, select, diameter {diameter} other {plain}} side; the numbers run to the right, read back from {counted}}}',
+        { held: heldAt === 0 ? 'zero' : 'one', read, unit, face, counted: countedBack ? String(next) : 'none' },
+      )}
     >
       <rect x={0} y={RUN.top} width={WIDTH} height={RUN.height} className="fill-sheet stroke-edge" />
       <Band atMiddle={shown} top={RUN.top} height={RUN.height} />
@@ -92,10 +97,13 @@ export function TapeDrawing({ shown, unit, heldAt = 0, face = 'diameter', counte
         />
       )}
       <text x={MIDDLE - 10} y={HEIGHT - 7} textAnchor="end" fontSize={12.5} className="fill-ink">
-        {heldAt === 0 ? 'the zero' : 'the 1, not the zero'} ↑
+        {heldAt === 0
+          ? t('tree-sheet.the-zero', 'the zero')
+          : t('tree-sheet.the-1-not-the-zero', 'the 1, not the zero')}{' '}
+        ↑
       </text>
       <text x={WIDTH - 6} y={HEIGHT - 7} textAnchor="end" fontSize={12.5} className="fill-quiet">
-        {face} side, {unit}, rising →
+        {t('tree-sheet.side-rising', '{face} side, {unit}, rising →', { face, unit })}{' '}
       </text>
     </svg>
   );

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { LARGEST_GIRTH_CM } from '@arbolito/core/diameter';
 import { readQuantity } from '@arbolito/core/units';
 import { TapeCloseUp } from './TapeCloseUp.tsx';
+import { t, say } from '../../../../messages/text.ts';
 
 type Unit = 'cm' | 'in';
 type Face = 'diameter' | 'girth';
@@ -22,13 +23,16 @@ export function TapeReader() {
   const problem = !read.ok
     ? read.message
     : read.value < 0.1 || read.value > LARGEST[unit]
-      ? `The reading must lie between 0.1 and ${LARGEST[unit]} ${unit}.`
+      ? t('tree-sheet.reading-must-be-0-1', 'Reading must be 0.1 to {largest} {unit}.', {
+          largest: LARGEST[unit],
+          unit,
+        })
       : null;
   return (
     <div className="mx-auto grid max-w-4xl gap-5 p-4 md:p-6">
       <div className="flex flex-wrap items-end gap-3">
         <label className="grid gap-1">
-          <span className="font-bold">What you read</span>
+          <span className="font-bold">{t('tree-sheet.your-reading', 'Your reading')}</span>
           <input
             className="field figures !w-32 text-2xl"
             inputMode="decimal"
@@ -42,7 +46,7 @@ export function TapeReader() {
           />
         </label>
         <label className="grid gap-1">
-          <span className="font-bold">in</span>
+          <span className="font-bold">{t('tree-sheet.in', 'in')}</span>
           <select
             className="field"
             value={unit}
@@ -50,12 +54,12 @@ export function TapeReader() {
               setUnit(event.target.value === 'in' ? 'in' : 'cm');
             }}
           >
-            <option value="cm">cm</option>
-            <option value="in">in</option>
+            <option value="cm">{t('tree-sheet.cm', 'cm')}</option>
+            <option value="in">{t('tree-sheet.in', 'in')}</option>
           </select>
         </label>
         <label className="grid gap-1">
-          <span className="font-bold">on the</span>
+          <span className="font-bold">{t('tree-sheet.on-the', 'on the')}</span>
           <select
             className="field"
             value={face}
@@ -63,17 +67,20 @@ export function TapeReader() {
               setFace(event.target.value === 'girth' ? 'girth' : 'diameter');
             }}
           >
-            <option value="diameter">diameter side</option>
-            <option value="girth">plain side: girth</option>
+            <option value="diameter">{t('tree-sheet.diameter-side', 'diameter side')}</option>
+            <option value="girth">{t('tree-sheet.plain-side-girth', 'plain side: girth')}</option>
           </select>
         </label>
       </div>
       <p id="reading-problem" role="status" className="font-semibold text-paint-ink">
-        {problem}
+        {say(problem)}
       </p>
       {read.ok && problem === null && <TapeCloseUp value={read.value} unit={unit} face={face} />}
       <p className="text-quiet">
-        Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.
+        {t(
+          'tree-sheet.look-for-wasps-thorns-and',
+          'Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+        )}
       </p>
     </div>
   );

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import {
   DECISIONS,
+  FROM_NAMES,
   type FieldRules,
   RULE_SETS,
   type RuleSetId,
@@ -33,16 +34,26 @@ import {
 import { Question } from './Question.tsx';
 import { DataTable } from '../../../../ui/table/DataTable.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
+import { t, say } from '../../../../messages/text.ts';
 
 const placeOf = ({ point, stems }: TapeAnswer, units: UnitSystem): string => {
-  if (stems === 0) return 'no dbh';
+  if (stems === 0) return t('tree-sheet.no-dbh', 'no dbh');
   return point.kind === 'at'
     ? lengthWords(point.heightM, units)
-    : `narrowest, ${lengthWords(point.fromM, units)} to ${lengthWords(point.toM, units)}`;
+    : t('tree-sheet.narrowest-point-to', 'narrowest point, {fromM} to {toM}', {
+        fromM: lengthWords(point.fromM, units),
+        toM: lengthWords(point.toM, units),
+      });
 };
 
 const stemsOf = ({ stems, counts }: TapeAnswer): string =>
-  stems === 0 ? 'note the break' : counts === 'one tree' ? 'one stem' : `${stems} ${counts}`;
+  stems === 0
+    ? t('tree-sheet.record-the-break', 'record the break')
+    : counts === 'one tree'
+      ? t('tree-sheet.one-stem', 'one stem')
+      : counts === 'separate stems'
+        ? t('tree-sheet.separate-stems', '{stems} separate stems', { stems })
+        : t('tree-sheet.separate-trees', '{stems} separate trees', { stems });
 
 export interface GuideProps {
   readonly found: Found;
@@ -77,13 +88,16 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
     <div className="@container">
       <div className="grid items-start gap-x-8 gap-y-5 @3xl:grid-cols-[minmax(0,1fr)_26rem] @3xl:grid-rows-[auto_1fr]">
         <section
-          aria-label="The tree as you find it"
+          aria-label={t('tree-sheet.the-tree-as-you-find', 'The tree as you find it')}
           className="grid gap-5 @3xl:col-start-1 @3xl:row-span-2 @3xl:row-start-1"
         >
           {own === undefined && (
             <Choice
-              name="Units"
-              options={{ metric: 'cm and m', imperial: 'in and ft' }}
+              name={t('tree-sheet.units', 'Units')}
+              options={{
+                metric: t('tree-sheet.cm-and-m', 'cm and m'),
+                imperial: t('tree-sheet.in-and-ft', 'in and ft'),
+              }}
               chosen={units}
               onChoose={(next) => {
                 change({ ...foundOf(tree, next), ...unanswered(found), units: next, rules: found.rules });
@@ -92,7 +106,7 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
           )}
           {own === undefined && (
             <label className="grid gap-1">
-              <span className="font-bold">Field rules</span>
+              <span className="font-bold">{t('tree-sheet.field-rules', 'Field rules')}</span>
               <select
                 className="field"
                 value={found.rules}
@@ -102,15 +116,15 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               >
                 {Object.entries(RULE_SETS).map(([id, { name }]) => (
                   <option key={id} value={id}>
-                    {name}
+                    {say(name)}
                   </option>
                 ))}
               </select>
-              <span className="text-quiet">{set.purpose}</span>
+              <span className="text-quiet">{say(set.purpose)}</span>
             </label>
           )}
           <Question
-            title="The ground"
+            title={t('tree-sheet.ground', 'Ground')}
             name="ground"
             choices={GROUNDS}
             chosen={found.ground}
@@ -120,7 +134,7 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
             {...question}
           />
           <Question
-            title="The stem stands"
+            title={t('tree-sheet.lean-of-the-stem', 'Lean of the stem')}
             name="leaning"
             choices={LEANS}
             chosen={found.leaning}
@@ -130,7 +144,7 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
             {...question}
           />
           <Question
-            title="Trunks"
+            title={t('tree-sheet.trunks', 'Trunks')}
             name="trunks"
             choices={TRUNKS}
             chosen={found.trunks}
@@ -140,7 +154,7 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
             {...question}
           />
           <Question
-            title="In the way at breast height"
+            title={t('tree-sheet.obstacle-at-breast-height', 'Obstacle at breast height')}
             name="swelling"
             choices={SWELLINGS}
             chosen={found.swelling}
@@ -157,12 +171,12 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
                 onFound({ ...NOTHING_FOUND, rules: found.rules, units });
               }}
             >
-              Another tree
+              {t('tree-sheet.next-tree', 'Next tree')}
             </button>
           </p>
         </section>
         <section
-          aria-label="Where the tape goes"
+          aria-label={t('tree-sheet.measuring-point', 'Measuring point')}
           className="order-first grid grid-cols-[10.5rem_minmax(0,1fr)] items-center gap-3 @3xl:order-none @3xl:col-start-2 @3xl:grid-cols-1"
         >
           <div ref={area} className="overflow-hidden rounded-xl border border-line bg-sheet">
@@ -182,7 +196,12 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
                 {isAnswered ? placeOf(answer, units) : '–'}
               </strong>
               <span className="block text-lg">
-                {isAnswered ? `from the ${answer.from} · ${stemsOf(answer)}` : `Enter ${missing.join(' · ')}.`}
+                {isAnswered
+                  ? t('tree-sheet.measured-from-and-stems', 'Measured from: {from} · {answer}', {
+                      from: FROM_NAMES[answer.from],
+                      answer: stemsOf(answer),
+                    })
+                  : t('tree-sheet.enter', 'Enter {join}.', { join: missing.join(' · ') })}
               </span>
             </p>
             {onTake !== undefined && isAnswered && answer.stems > 0 && (
@@ -193,31 +212,39 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
                   onTake(tree, answer);
                 }}
               >
-                {answer.point.kind === 'at' ? 'Tape there' : 'Tape there, and write down where'}
+                {answer.point.kind === 'at'
+                  ? t('tree-sheet.tape-there', 'Tape there')
+                  : t('tree-sheet.measure-there-and-record-the', 'Measure there and record the height')}
               </button>
             )}
           </div>
         </section>
-        <section aria-label="What to do" className="grid gap-3 @3xl:col-start-2">
+        <section aria-label={t('tree-sheet.what-to-do', 'What to do')} className="grid gap-3 @3xl:col-start-2">
           <ol className="grid list-decimal gap-1.5 pl-5 text-lg leading-snug">
             {(isAnswered ? answer.sentences : []).map((sentence) => (
-              <li key={sentence}>{sentence}</li>
+              <li key={say(sentence)}>{say(sentence)}</li>
             ))}
           </ol>
           <div>
-            <h2 className="font-bold">Goes on the record</h2>
+            <h2 className="font-bold">{t('tree-sheet.recorded', 'Recorded')}</h2>
             <ul className="list-disc pl-5">
               {answer.recorded.map((words) => (
-                <li key={words}>{words}</li>
+                <li key={say(words)}>{say(words)}</li>
               ))}
             </ul>
           </div>
           {canCompareSchools(found) && (
             <p className="rounded-lg bg-wash p-3">
-              The two schools lie {thicknessWords(schools.apartM * 100, units)} apart on a stem of{' '}
-              {thicknessWords(stem.dbhCm, units, 1)}: from the middle of the slope it reads{' '}
-              {thicknessWords(schools.dbhDifferenceCm, units, 2)} more than from uphill.{' '}
-              {DECISIONS.slope.choices[rules.slope].why}
+              {t(
+                'tree-sheet.the-two-rules-are-apart',
+                'The two rules are {apartM} apart on a stem of {dbhCm}: from the middle of the slope the dbh is {dbhDifferenceCm} larger than from uphill. {why}',
+                {
+                  apartM: thicknessWords(schools.apartM * 100, units),
+                  dbhCm: thicknessWords(stem.dbhCm, units, 1),
+                  dbhDifferenceCm: thicknessWords(schools.dbhDifferenceCm, units, 2),
+                  why: DECISIONS.slope.choices[rules.slope].why,
+                },
+              )}
             </p>
           )}
           {isAnswered && (
@@ -225,8 +252,8 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               caption={
                 <span className="font-bold">
                   {own === undefined
-                    ? 'The same tree under the other rules'
-                    : 'The same tree under the rules of others'}
+                    ? t('tree-sheet.the-same-tree-under-the', 'The same tree under the other rules')
+                    : t('tree-sheet.the-same-tree-under-other-field', 'The same tree under other field rules')}
                 </span>
               }
               hasHead={false}
@@ -238,15 +265,17 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               keyOf={({ id }) => id}
               rowProps={({ id }) => ({ className: own === undefined && id === found.rules ? 'font-bold' : '' })}
               columns={[
-                { id: 'rules', head: 'rules', kind: 'row-head', cell: ({ name }) => name },
+                { id: 'rules', head: 'rules', kind: 'row-head', cell: ({ name }) => say(name) },
                 { id: 'place', head: 'place', cellClassName: 'figures', cell: ({ answer }) => placeOf(answer, units) },
                 { id: 'stems', head: 'stems', cell: ({ answer }) => stemsOf(answer) },
               ]}
             />
           )}
           <p className="text-quiet">
-            Look up before you look at the tape. Look for wasps, thorns and stinging climbers before you reach round.
-            Street trees: stay off the road.
+            {t(
+              'tree-sheet.look-up-before-you-look',
+              'Look up before you look at the tape. Look for wasps, thorns and stinging climbers before you reach round. Street trees: stay off the road.',
+            )}
           </p>
         </section>
       </div>

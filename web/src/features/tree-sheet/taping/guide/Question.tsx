@@ -12,6 +12,8 @@ import {
 } from './found.ts';
 import { NumberField } from '../../../../ui/forms/NumberField.tsx';
 import { TrunkDrawing } from './TrunkDrawing.tsx';
+import { message, type Text } from '@arbolito/core/message';
+import { say } from '../../../../messages/text.ts';
 
 /** Every answer in a word or two. */
 const WORDS = {
@@ -20,18 +22,18 @@ const WORDS = {
   snow: 'snow',
   upright: 'upright',
   leaning: 'leaning',
-  one: 'one',
-  'fork-low': 'fork under 0.3 m (1 ft)',
-  'fork-middle': 'fork under breast height',
-  'fork-high': 'fork above it',
-  many: 'many stems',
-  together: 'two grown together',
+  one: message('tree-sheet.one', 'one'),
+  'fork-low': message('tree-sheet.fork-below-0-3-m', 'fork below 0.3 m (1 ft)'),
+  'fork-middle': message('tree-sheet.fork-below-breast-height', 'fork below breast height'),
+  'fork-high': message('tree-sheet.fork-above-breast-height', 'fork above breast height'),
+  many: message('tree-sheet.many-stems', 'many stems'),
+  together: message('tree-sheet.two-grown-together', 'two grown together'),
   broken: 'broken',
   none: 'nothing',
   bulge: 'bulge',
   scar: 'scar',
   branch: 'branch',
-  butt: 'swollen butt',
+  butt: message('tree-sheet.swollen-butt', 'swollen butt'),
   climber: 'climber',
 } as const;
 
@@ -45,7 +47,7 @@ interface QuestionProps<T extends keyof typeof WORDS> {
   readonly onFigure: (key: FigureKey | FlagKey, text: string) => void;
 }
 
-const problemOf = (key: FigureKey, text: string, units: UnitSystem): string | null => {
+const problemOf = (key: FigureKey, text: string, units: UnitSystem): Text | null => {
   if (text.trim() === '') return null;
   const read = parseFoundField(key, text, units);
   return 'problem' in read ? read.problem : null;
@@ -83,7 +85,7 @@ export function Question<T extends keyof typeof WORDS>({
               }}
             />
             <TrunkDrawing tree={treeOf({ ...found, breakAt: '1.9 m', [name]: choice })} width={58} height={54} />
-            {WORDS[choice]}
+            {say(WORDS[choice])}
           </label>
         ))}
       </div>
@@ -97,7 +99,7 @@ export function Question<T extends keyof typeof WORDS>({
               onFigure(key, event.target.checked ? 'yes' : '');
             }}
           />
-          {FLAGS[key]}
+          {say(FLAGS[key])}
         </label>
       ))}
       {asks.length > 0 && (
@@ -107,7 +109,7 @@ export function Question<T extends keyof typeof WORDS>({
               key={key}
               spec={FOUND_FIELDS[found.units][key]}
               optional
-              problem={problemOf(key, found[key], found.units)}
+              problem={say(problemOf(key, found[key], found.units))}
               text={found[key]}
               onType={(text) => {
                 onFigure(key, text);

@@ -4,16 +4,24 @@ import type { TapeAnswer, TapedTree } from '@arbolito/core/protocol';
 import { DimensionLine, Ground } from '../../../../ui/drawing/kit.tsx';
 import { fit, type Projection } from '../../../../ui/drawing/projection.ts';
 import { HALF_M, middleOf, StemParts, thicknessOf, type Trunk, trunksOf } from './trunk-parts.tsx';
+import { t } from '../../../../messages/text.ts';
 
 const WORLD = { left: -1.7, right: 1.7, bottom: -0.75, top: 3.1 };
 
 const label = ({ point, from, stems }: TapeAnswer): string => {
-  if (stems === 0) return 'Drawing: a stem that is broken below breast height';
+  if (stems === 0) return t('tree-sheet.drawing-a-stem-broken-below', 'Drawing: a stem broken below breast height');
   const place =
     point.kind === 'at'
-      ? `at ${printRounded(point.heightM, 2)} m`
-      : `at the narrowest point between ${printRounded(point.fromM, 2)} and ${printRounded(point.toM, 2)} m`;
-  return `Drawing: the tape lies ${place}, measured from the ${from}, on ${stems} ${stems === 1 ? 'stem' : 'stems'}`;
+      ? t('tree-sheet.at-m', 'at {heightM} m', { heightM: printRounded(point.heightM, 2) })
+      : t('tree-sheet.at-the-narrowest-point-between', 'at the narrowest point between {fromM} and {toM} m', {
+          fromM: printRounded(point.fromM, 2),
+          toM: printRounded(point.toM, 2),
+        });
+  return t(
+    'tree-sheet.drawing-the-tape-is-measured',
+    'Drawing: the tape is {place}, measured from the {from}, on {stems, plural, one {# stem} other {# stems}}',
+    { place, from, stems },
+  );
 };
 
 interface OtherSchoolProps {
@@ -89,7 +97,11 @@ function TapeMark({ tree, answer, projection, halfM }: TapeMarkProps) {
           projection={projection}
           halfM={HALF_M * thicknessOf(halfM)}
           heightM={point.heightM + (from === 'uphill side' ? 0 : (halfM * tree.ground.slopePct) / 100)}
-          words={from === 'uphill side' ? 'from the middle' : 'from uphill'}
+          words={
+            from === 'uphill side'
+              ? t('tree-sheet.from-the-middle-of-the', 'from the middle of the slope')
+              : t('tree-sheet.from-uphill', 'from uphill')
+          }
         />
       )}
       <DimensionLine from={{ x: x(-1.02), y: y(startM) }} to={{ x: x(-1.02), y: y(pointM) }} strong />

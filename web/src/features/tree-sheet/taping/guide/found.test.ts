@@ -11,6 +11,7 @@ import {
   toQuery,
   treeOf,
 } from './found.ts';
+import { inEnglish } from '../../../../../../core/src/testing/english.ts';
 
 const found = (over: Partial<Found>): Found => ({ ...NOTHING_FOUND, ...over });
 
@@ -45,15 +46,15 @@ describe('a tree pointed out in four questions', () => {
   });
 
   it.each([
-    ['slope', '4x', 'not a unit known here'],
-    ['slope', '400', 'between 0 and 150'],
-    ['crotch', '12 m', 'between 0 and 10 m'],
+    ['slope', '4x', 'not a known unit'],
+    ['slope', '400', '0 to 150'],
+    ['crotch', '12 m', '0 to 10 m'],
     ['stems', '2.5', 'whole'],
-    ['stems', '1', 'between 2 and 40'],
-    ['snow', '', 'Nothing is written'],
+    ['stems', '1', '2 to 40'],
+    ['snow', '', 'Nothing is entered'],
   ] as const)('says what is wrong with %s “%s”', (key, text, words) => {
     const read = parseFoundField(key, text, 'metric');
-    expect('problem' in read ? read.problem : '').toContain(words);
+    expect(inEnglish('problem' in read ? read.problem : '')).toContain(words);
   });
 
   it('keeps the picture while a figure cannot be read', () => {
@@ -62,10 +63,7 @@ describe('a tree pointed out in four questions', () => {
 
   it('has no answer before its figures are entered: depth of the snow, ends of the bulge', () => {
     expect(missingOf(NOTHING_FOUND)).toEqual([]);
-    expect(missingOf(found({ ground: 'snow', swelling: 'bulge', from: '1.2' }))).toEqual([
-      'depth of the snow',
-      'ends at',
-    ]);
+    expect(missingOf(found({ ground: 'snow', swelling: 'bulge', from: '1.2' }))).toEqual(['Snow depth', 'Ends at']);
     expect(missingOf(found({ ground: 'snow', snow: '0.4', swelling: 'bulge', from: '1.2', to: '1.5' }))).toEqual([]);
     // Thickness and taper are for the comparison of two schools alone.
     expect(missingOf(found({ ground: 'slope', slope: '30' }))).toEqual([]);
@@ -83,8 +81,8 @@ describe('a tree pointed out in four questions', () => {
     expect(foundOf({ ...treeOf(NOTHING_FOUND), trunks: { kind: 'broken', breakM: 6.096 } }, 'imperial').breakAt).toBe(
       '20',
     );
-    expect(parseFoundField('snow', '12', 'imperial')).toEqual({
-      problem: 'The depth of the snow must lie between 0 and 9.8 ft.',
+    expect(inEnglish(parseFoundField('snow', '12', 'imperial'))).toEqual({
+      problem: 'Snow depth must be 0 to 9.8 ft.',
     });
   });
 

@@ -2,6 +2,8 @@ import { LARGEST_DBH_CM } from '@arbolito/core/diameter';
 import { RULE_SETS, type RuleSetId, TAPED_LIMITS, type TapedTree } from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
 import { type QuantitySpec, parseQuantity as readTyped, type ReadQuantityText } from '../../../../ui/forms/quantity.ts';
+import { t, say } from '../../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 /** The answers to the four picture questions. */
 export const GROUNDS = ['level', 'slope', 'snow'] as const;
@@ -99,17 +101,21 @@ export const ASKS: Readonly<
 };
 
 const METRIC: Readonly<Record<FigureKey, QuantitySpec>> = {
-  slope: { label: 'slope', unit: 'pct', ...TAPED_LIMITS.slopePct },
-  dbh: { label: 'thickness of the stem', unit: 'cm', low: 1, high: LARGEST_DBH_CM },
-  taper: { label: 'thins by cm a metre', unit: 'one', low: 0, high: 20 },
-  snow: { label: 'depth of the snow', unit: 'm', ...TAPED_LIMITS.snowM },
-  lean: { label: 'lean from upright', unit: 'deg', ...TAPED_LIMITS.leanDeg },
-  crotch: { label: 'height of the fork', unit: 'm', ...TAPED_LIMITS.crotchM },
-  stems: { label: 'stems', unit: 'one', ...TAPED_LIMITS.stems },
-  breakAt: { label: 'height of the break', unit: 'm', ...TAPED_LIMITS.breakM },
-  from: { label: 'begins at', unit: 'm', ...TAPED_LIMITS.obstacleM },
-  to: { label: 'ends at', unit: 'm', ...TAPED_LIMITS.obstacleM },
-  buttEnds: { label: 'swelling ends at', unit: 'm', ...TAPED_LIMITS.buttM },
+  slope: { label: message('tree-sheet.slope', 'Slope'), unit: 'pct', ...TAPED_LIMITS.slopePct },
+  dbh: { label: message('tree-sheet.stem-diameter', 'Stem diameter'), unit: 'cm', low: 1, high: LARGEST_DBH_CM },
+  taper: { label: message('tree-sheet.taper-cm-per-m', 'Taper, cm per m'), unit: 'one', low: 0, high: 20 },
+  snow: { label: message('tree-sheet.snow-depth', 'Snow depth'), unit: 'm', ...TAPED_LIMITS.snowM },
+  lean: { label: message('tree-sheet.lean-from-vertical', 'Lean from vertical'), unit: 'deg', ...TAPED_LIMITS.leanDeg },
+  crotch: { label: message('tree-sheet.height-of-the-fork', 'Height of the fork'), unit: 'm', ...TAPED_LIMITS.crotchM },
+  stems: { label: message('tree-sheet.number-of-stems', 'Number of stems'), unit: 'one', ...TAPED_LIMITS.stems },
+  breakAt: {
+    label: message('tree-sheet.height-of-the-break', 'Height of the break'),
+    unit: 'm',
+    ...TAPED_LIMITS.breakM,
+  },
+  from: { label: message('tree-sheet.begins-at', 'Begins at'), unit: 'm', ...TAPED_LIMITS.obstacleM },
+  to: { label: message('tree-sheet.ends-at', 'Ends at'), unit: 'm', ...TAPED_LIMITS.obstacleM },
+  buttEnds: { label: message('tree-sheet.swelling-ends-at', 'Swelling ends at'), unit: 'm', ...TAPED_LIMITS.buttM },
 };
 
 /** Centimetres a metre in one inch a foot. */
@@ -130,14 +136,14 @@ export const FOUND_FIELDS: Readonly<Record<UnitSystem, Readonly<Record<FigureKey
       FigureKey,
       QuantitySpec
     >),
-    taper: { ...METRIC.taper, label: 'thins by in a foot', high: 2.4 },
+    taper: { ...METRIC.taper, label: message('tree-sheet.taper-in-per-ft', 'Taper, in per ft'), high: 2.4 },
   },
 };
 
 /** What a choice may ask for with yes or no. */
 export const FLAGS = {
-  onePith: 'all from one pith at the ground',
-  aboveIsWorse: 'above it the stem is worse than below',
+  onePith: message('tree-sheet.all-from-one-pith-at', 'All from one pith at the ground'),
+  aboveIsWorse: message('tree-sheet.the-stem-is-worse-above', 'The stem is worse above than below'),
 } as const;
 export type FlagKey = keyof typeof FLAGS;
 
@@ -154,7 +160,11 @@ export const ASKS_WHETHER: Readonly<Partial<Record<TrunksChoice | SwellingChoice
 export function parseFoundField(key: FigureKey, text: string, units: UnitSystem): ReadQuantityText {
   const read = readTyped(FOUND_FIELDS[units][key], text);
   if ('value' in read && key === 'stems' && !Number.isInteger(read.value))
-    return { problem: `The number of ${FOUND_FIELDS[units][key].label} must be whole.` };
+    return {
+      problem: t('tree-sheet.must-be-a-whole-number', '{Label} must be a whole number.', {
+        Label: FOUND_FIELDS[units][key].label,
+      }),
+    };
   return read;
 }
 
@@ -179,7 +189,7 @@ export const missingOf = (found: Found): readonly string[] =>
   [found.ground, found.leaning, found.trunks, found.swelling]
     .flatMap((answer) => ASKS[answer] ?? [])
     .filter((key) => !FOR_COMPARISON.includes(key) && !isSound(found, key))
-    .map((key) => FOUND_FIELDS[found.units][key].label);
+    .map((key) => say(FOUND_FIELDS[found.units][key].label));
 
 /** Whether the two schools on a slope can be compared: slope, thickness and taper are entered. */
 export const canCompareSchools = (found: Found): boolean =>

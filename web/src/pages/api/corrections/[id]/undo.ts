@@ -2,9 +2,15 @@ import { ActDto } from '../../../../contracts/tree.ts';
 import { readBody } from '../../../../server/body.ts';
 import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
+import { t } from '../../../../messages/text.ts';
 
 export const POST = endpoint(async (context) =>
-  json(await services().history.undo(routeId(context, 'Correction'), await readBody(context.request, ActDto))),
+  json(
+    await services().history.undo(
+      routeId(context, t('shell.a-correction', 'A correction')),
+      await readBody(context.request, ActDto),
+    ),
+  ),
 );
 
 export const ALL = otherMethods('POST');

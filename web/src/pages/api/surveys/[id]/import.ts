@@ -4,14 +4,16 @@ import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, remoteAddress, routeId } from '../../../../server/endpoint.ts';
 import { withStoredFile } from '../../../../server/import/store-file.ts';
 import { turns } from '../../../../server/one-at-a-time.ts';
+import { t } from '../../../../messages/text.ts';
+import { message } from '@arbolito/core/message';
 
 /** Each sender has one file under way, and two files at a time are worked through. */
-const uploads = turns('An import', { atOnce: 20, mostWaiting: 20, retryAfterS: 5 });
-const readings = turns('An import', { atOnce: 2, mostWaiting: 20, retryAfterS: 5 });
+const uploads = turns(message('shell.an-import', 'An import'), { atOnce: 20, mostWaiting: 20, retryAfterS: 5 });
+const readings = turns(message('shell.an-import', 'An import'), { atOnce: 2, mostWaiting: 20, retryAfterS: 5 });
 
 /** A file of trees as the body: looked at without an `id` in the address, kept with one. */
 export const POST = endpoint(async (context) => {
-  const surveyId = routeId(context, 'Survey');
+  const surveyId = routeId(context, t('shell.the-survey', 'The survey'));
   const options = await readQuery(context.url, ImportOptionsDto);
   const { exchange, surveys } = services();
   // A survey that is not there is told before its file has to arrive.
