@@ -32,7 +32,7 @@ const views = ({
   { name: 'tree-sheet-slip', size: DESK, at: `/measure/${slipped}` },
   { name: 'tree-sheet-sun', size: DESK, at: `/measure/${tree}`, theme: 'sun' },
   { name: 'tree-sheet-phone', size: PHONE, at: `/measure/${tree}`, press: 'base' },
-  { name: 'field-rules', size: DESK, at: `/surveys/${survey}` },
+  { name: 'field-rules', size: DESK, at: `/surveys/${survey}/rules` },
   { name: 'stems', size: DESK, at: `/measure/${forked}`, scrollTo: '[aria-label="Stems"]' },
   {
     name: 'planners',
@@ -44,7 +44,7 @@ const views = ({
         at: '/surveys/fall-reach?thing=path&height=24&error=0.5&lean=3&stump=0.3&distance=26&distanceError=0.3&above=0',
       },
       { at: `/surveys/${woodlot}/plan`, seen: '[role=img] svg' },
-      { at: '/surveys/new', scrollTo: 'text=How the survey samples' },
+      { at: '/surveys/new' },
     ],
   },
   {

@@ -63,7 +63,10 @@ export function StemRules({
           id: 'dbh',
           head: t('tree-sheet.dbh-unit', 'dbh, {unit}', { unit: system === 'metric' ? 'cm' : 'in' }),
           kind: 'number',
-          cell: (id) => (id === 'kept-apart' ? t('tree-sheet.each', 'each') : printDiameters(combineStems(stemsCm, id).diametersCm, system)),
+          cell: (id) =>
+            id === 'kept-apart'
+              ? t('tree-sheet.each', 'each')
+              : printDiameters(combineStems(stemsCm, id).diametersCm, system),
         },
         {
           id: 'basalArea',
