@@ -162,7 +162,9 @@ test('the keyboard reaches every control of the tree sheet, in the order of the 
 
 test('the theme is kept; the start page continues the work and lists surveys and findings', async ({ page }) => {
   await page.goto('/');
-  await expect(page.getByRole('link', { name: 'Monte Valdeliro Visit of 2026' })).toBeVisible();
+  await page.getByRole('link', { name: 'Monte Valdeliro Visit of 2026' }).click();
+  await expect(page.getByRole('heading', { name: 'Monte Valdeliro' })).toBeVisible();
+  await page.goto('/');
   await expect(page.getByRole('region', { name: 'Needs attention' }).getByRole('listitem')).not.toHaveCount(0);
   await page.getByRole('link', { name: /^Continue Plot/ }).click();
   await expect(page).toHaveURL(/\/tally\/[0-9a-f-]{36}$/);

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { afterEach, describe, expect, it } from 'vitest';
-import { day, figure, figureIfAny } from './figures.ts';
+import { day, localFigure, localFigureIfAny } from './figures.ts';
 import { t } from './text.ts';
 
 const speak = (lang: string): void => {
@@ -13,16 +13,16 @@ describe('figures in the reader’s language', () => {
   });
 
   it('has a decimal point in English and a comma in Spanish', () => {
-    expect(figure('24.2 ± 0.31')).toBe('24.2 ± 0.31');
+    expect(localFigure('24.2 ± 0.31')).toBe('24.2 ± 0.31');
     speak('es');
-    expect(figure('24.2 ± 0.31')).toBe('24,2 ± 0,31');
-    expect(figure('Σ = 3.5 × 2.25')).toBe('Σ = 3,5 × 2,25');
+    expect(localFigure('24.2 ± 0.31')).toBe('24,2 ± 0,31');
+    expect(localFigure('Σ = 3.5 × 2.25')).toBe('Σ = 3,5 × 2,25');
   });
 
   it('leaves names alone', () => {
     speak('es');
-    expect(figureIfAny('Rodal v1.2')).toBe('Rodal v1.2');
-    expect(figureIfAny('−12.4 %')).toBe('−12,4 %');
+    expect(localFigureIfAny('Rodal v1.2')).toBe('Rodal v1.2');
+    expect(localFigureIfAny('−12.4 %')).toBe('−12,4 %');
   });
 
   it('is filled into messages in the same way, the point of a sentence stays', () => {

@@ -7,11 +7,11 @@ const hasComma = (locale: string): boolean =>
 const FIGURE = /^[+\-−±~≈<>≤≥]?\s?\d/;
 
 /** A printed figure with the decimal mark of the reader: `24.2 ± 0.3 m` is `24,2 ± 0,3 m` in Spanish. */
-export const figure = (text: string): string =>
+export const localFigure = (text: string): string =>
   hasComma(currentLocale()) ? text.replace(/(\d)\.(?=\d)/g, '$1,') : text;
 
-/** As `figure`, for a text that may be something else than a figure, such as a name. */
-export const figureIfAny = (text: string): string => (FIGURE.test(text) ? figure(text) : text);
+/** As `localFigure`, for a text that may be something else than a figure, such as a name. */
+export const localFigureIfAny = (text: string): string => (FIGURE.test(text) ? localFigure(text) : text);
 
 /** A day as the reader writes it. @param day ISO date, with or without a time */
 export const day = (day: string): string =>

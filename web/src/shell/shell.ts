@@ -139,6 +139,21 @@ function startSurveySwitch(): void {
   });
 }
 
+/** On a phone the head has no room for language and theme: they are behind “More”. */
+function placeSettings(): void {
+  const settings = document.querySelector('#settings');
+  const help = document.querySelector('#help-open');
+  const more = document.querySelector('#more-settings');
+  if (settings === null || help === null || more === null) return;
+  const narrow = matchMedia('(max-width: 760px)');
+  const place = (): void => {
+    if (narrow.matches) more.append(settings);
+    else help.before(settings);
+  };
+  place();
+  narrow.addEventListener('change', place);
+}
+
 /** Wakes the parts of the shell that every page has: theme, help, survey, and the count of writes that wait. */
 export function startShell(): void {
   const theme = document.querySelector<HTMLSelectElement>('#theme');
@@ -156,6 +171,7 @@ export function startShell(): void {
 
   startSurveySwitch();
 
+  placeSettings();
   const more = document.querySelector<HTMLDialogElement>('#more');
   document.querySelector('#more-open')?.addEventListener('click', () => more?.showModal());
   document.querySelector('#more-close')?.addEventListener('click', () => more?.close());

@@ -79,7 +79,7 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
       </section>
       <section aria-labelledby="answers" className="grid gap-3">
         <h2 id="answers" className="text-xl font-bold">
-          {t('survey-setup.step-place-and-crew', '2. Place and crew')}
+          {t('survey-setup.step-where-and-who', '2. Where and who')}
         </h2>
         <AnswerFields entry={entry} places={[...new Set(surveys.map(({ placeName }) => placeName))]} />
       </section>

@@ -32,7 +32,7 @@ describe('presets of a new survey', () => {
     const tasks = crewTasks(designOf('fixed-area', 'metric'), rules, 'pct', 'metric').map((each) => say(each));
     expect(tasks).toEqual([
       'trees of each plot: circle of 500 m²',
-      'species and dbh from 7.0 cm',
+      'species and dbh from 7 cm',
       'height of every 3rd tree',
       'sights in percent',
     ]);

@@ -45,7 +45,7 @@ export function StemRules({
       columns={[
         {
           id: 'rule',
-          head: 'rule',
+          head: t('tree-sheet.head.rule', 'rule'),
           kind: 'row-head',
           cellClassName: '!text-[0.95rem]',
           cell: (id) => (
