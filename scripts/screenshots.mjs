@@ -26,8 +26,9 @@ const views = ({
   forked,
   heights: [six, three, leaning, steep],
 }) => [
-  { name: 'prepare', size: DESK, at: '/surveys' },
-  { name: 'plots', size: DESK, at: `/tally?survey=${survey}` },
+  { name: 'home', size: DESK, at: '/' },
+  { name: 'new-survey', size: DESK, at: '/surveys/new' },
+  { name: 'survey', size: DESK, at: `/surveys/${survey}` },
   { name: 'tree-sheet', size: DESK, at: `/measure/${tree}`, focus: '[data-reading="height.base"]' },
   { name: 'tree-sheet-slip', size: DESK, at: `/measure/${slipped}` },
   { name: 'tree-sheet-sun', size: DESK, at: `/measure/${tree}`, theme: 'sun' },
@@ -66,7 +67,6 @@ const views = ({
   { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch 34.5 +18 -1.5' },
   { name: 'sums', size: DESK, at: `/results/${survey}` },
   { name: 'help', size: DESK, at: '/help' },
-  { name: 'kit', size: DESK, at: '/surveys/kit' },
   {
     name: 'taping',
     size: DESK,
@@ -85,10 +85,10 @@ const views = ({
     sheet: [
       { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, tap: 'Add defect' },
       { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=felled, from stump' },
-      { at: '/results/local-table', tap: 'dbh in cm, height in m, volume in m³', seen: '[role=img] svg' },
+      { at: '/results/local-table', tap: 'Load thirty beeches', seen: '[role=img] svg' },
       {
         at: '/results/local-taper',
-        tap: 'dbh in cm, total height in m, height of the section in m, its diameter in cm',
+        tap: 'Load forty pines',
         seen: '[role=img] svg',
       },
       { at: `/surveys/${survey}/wood` },
