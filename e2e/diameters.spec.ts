@@ -86,24 +86,24 @@ test.describe('field rules', () => {
   test('are chosen with the survey, each with its why and its effect', async ({ page }) => {
     await page.goto('/surveys/new');
     await page.getByLabel('Place', { exact: true }).fill('Test wood');
-    await page.getByLabel('Survey', { exact: true }).fill('With rules of its own');
     await page.getByLabel('Crew').fill('Crew Badger');
-    await page.getByText('view or change').click();
+    await page.locator('summary', { hasText: 'Field rules' }).click();
     await page.getByLabel('Start from a rule set').selectOption('street');
     await expect(page.getByRole('radio', { name: /4\.5 ft/ })).toBeChecked();
     await page.getByRole('radio', { name: /^largest stem/ }).check();
-    await expect(page.getByText('Own rules', { exact: true })).toBeVisible();
+    await expect(page.getByText('Own rules, breast height')).toBeVisible();
     await page.getByRole('button', { name: 'Create survey' }).click();
     await page.waitForURL(/tally\?survey=/);
     const id = new URL(page.url()).searchParams.get('survey') ?? '';
     await page.goto(`/results/${id}`);
     await expect(page.getByRole('heading', { name: /Field rules: own rules/ })).toBeVisible();
+    await page.locator('summary', { hasText: 'Field rules: own rules' }).click();
     await expect(page.getByText('largest stem', { exact: true })).toBeVisible();
   });
 
   test('changed afterwards, name the trees first, want a reason, and stand on the report', async ({ page, plot }) => {
     await post(appUrl(), '/api/trees', treeBody(plot.plotId, '1', 30));
-    await page.goto(`/surveys/${plot.surveyId}`);
+    await page.goto(`/surveys/${plot.surveyId}/rules`);
     await page.getByRole('radio', { name: /from the middle of the slope/ }).check();
     await page.getByRole('button', { name: 'Show affected trees' }).click();
     await expect(page.getByText('1 of 1 trees affected:')).toBeVisible();
@@ -120,7 +120,7 @@ test.describe('field rules', () => {
   });
 
   test('say at the field what cannot be, and keep what was chosen', async ({ page, plot }) => {
-    await page.goto(`/surveys/${plot.surveyId}`);
+    await page.goto(`/surveys/${plot.surveyId}/rules`);
     await page.getByRole('radio', { name: /another height/ }).check();
     await page.getByLabel('height above the ground').fill('3 m');
     await expect(page.getByText('Breast height must be 0.50 m to 2.00 m.')).toBeVisible();
@@ -132,7 +132,7 @@ test.describe('field rules', () => {
   });
 
   test('find breast height on the body, with and without boots', async ({ page, plot }) => {
-    await page.goto(`/surveys/${plot.surveyId}`);
+    await page.goto(`/surveys/${plot.surveyId}/rules`);
     const observer = `O. ${randomUUID().slice(0, 4)}`;
     await page.getByRole('button', { name: 'Save mark' }).click();
     await expect(page.getByText('Enter the observer. Initials are enough.')).toBeVisible();

@@ -170,9 +170,9 @@ test('plots are planned in the outline of a stratum, and laid out', async ({ pag
 test('a survey of angle-count points is made by its form, and its points are laid out', async ({ page }) => {
   await page.goto('/surveys/new');
   await page.getByLabel('Place').fill('Harrow Creek Wood');
-  await page.getByLabel('Survey', { exact: true }).fill('Points');
   await page.getByLabel('Crew').fill('Crew Badger');
-  await page.getByLabel('Plot type').selectOption('variable-radius');
+  await page.getByRole('radio', { name: /^Variable-radius points/ }).check({ force: true });
+  await page.locator('summary', { hasText: 'Sampling design' }).click();
   await page.getByLabel('Basal area factor, m²/ha').fill('0');
   await page.getByLabel('Strata').fill('North = 10 ha\nSouth = 6 ha');
   await page.getByRole('button', { name: 'Create survey' }).click();
@@ -283,10 +283,13 @@ test('a survey of two hundred plots opens one by its label, and its long table s
   const table = page.getByRole('group', { name: 'Plots, 200 rows', exact: true });
   await expect(table.getByRole('link', { name: '1', exact: true })).toBeVisible();
   await expect(table.getByRole('link', { name: '200', exact: true })).toHaveCount(0);
-  await table.evaluate((element) => {
-    element.scrollTop = element.scrollHeight;
-  });
-  await expect(table.getByRole('link', { name: '200', exact: true })).toBeVisible();
+  // Rows are measured as they come into sight: the end may move while somebody scrolls there.
+  await expect(async () => {
+    await table.evaluate((element) => {
+      element.scrollTop = element.scrollHeight;
+    });
+    await expect(table.getByRole('link', { name: '200', exact: true })).toBeVisible({ timeout: 1_000 });
+  }).toPass();
 });
 
 test('a tree on the edge is decided beside its sheet, by its own dbh and its own plot', async ({ page, plot }) => {

@@ -51,8 +51,8 @@ function picture(width: number, height: number): Buffer {
 test('a survey that looks twice is prepared, and its plots get their quick figures as a list', async ({ page }) => {
   await page.goto('/surveys/new');
   await page.getByLabel('Place').fill('Test wood');
-  await page.getByLabel('Survey', { exact: true }).fill('By eye and by tape');
   await page.getByLabel('Crew').fill('Crew Badger');
+  await page.locator('summary', { hasText: 'Sampling design' }).click();
   await page
     .getByLabel('Two-phase design')
     .selectOption({ label: 'Double sampling: an auxiliary variable on every plot, some plots measured' });
@@ -193,7 +193,7 @@ test('codes of a survey grow, and those in use stay', async ({ page }) => {
   await page.locator('#call-line').press('Enter');
   await expect(page.locator('#call-line')).toHaveValue('');
   await expect(page.getByText('Not sent', { exact: true })).toHaveCount(0);
-  await page.goto(`/surveys/${surveyId}`);
+  await page.goto(`/surveys/${surveyId}/rules`);
   const species = page.getByLabel('Species', { exact: true });
   await species.fill('sp = Scots pine\nrb = Rowan = dome');
   await page.getByRole('button', { name: 'Save codes' }).click();

@@ -50,12 +50,14 @@ async function everyView(): Promise<string[]> {
   const counted = await makePlot(url, { unitSystem: 'metric', slopeUnit: 'pct' }, undefined, COUNTED);
   const { treesToCheck } = await get<Summary>(url, `/api/surveys/${survey}/summary`);
   return [
+    '/',
     '/surveys',
     '/surveys/new',
     `/tally?survey=${survey}`,
     `/tally/${plot}`,
     '/measure',
     `/surveys/${survey}`,
+    `/surveys/${survey}/rules`,
     '/surveys/stand-off?height=22&slope=30&crown=3',
     '/surveys/fall-reach?lean=3',
     '/measure/tape-close-up?value=34.7&unit=cm',
@@ -90,6 +92,7 @@ async function everyView(): Promise<string[]> {
     `/tally/${counted.plotId}`,
     `/tally?survey=${counted.surveyId}`,
     '/help',
+    '/help/glossary',
     '/nowhere',
   ];
 }
@@ -157,10 +160,15 @@ test('the keyboard reaches every control of the tree sheet, in the order of the 
   expect(reached.size).toBeGreaterThanOrEqual(visible);
 });
 
-test('the theme is kept, and the start page leads to the surveys', async ({ page }) => {
+test('the theme is kept; the start page continues the work and lists surveys and findings', async ({ page }) => {
   await page.goto('/');
-  await expect(page).toHaveURL(/\/surveys$/);
+  await page.getByRole('link', { name: 'Monte Valdeliro Visit of 2026' }).click();
   await expect(page.getByRole('heading', { name: 'Monte Valdeliro' })).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('region', { name: 'Needs attention' }).getByRole('listitem')).not.toHaveCount(0);
+  await page.getByRole('link', { name: /^Continue Plot/ }).click();
+  await expect(page).toHaveURL(/\/tally\/[0-9a-f-]{36}$/);
+  await page.goto('/');
   await page.getByLabel('Theme').selectOption('sun');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'sun');
   await page.goto('/help');
@@ -174,8 +182,8 @@ test('a survey is made, a plot laid out, and the tally opens, by keyboard', asyn
   await expect(place).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByText('Place must be one line of 1 to 80 characters', { exact: false })).toBeVisible();
   await place.fill('Fern hollow');
-  await page.getByLabel('Survey', { exact: true }).fill('Visit of 2026');
   await page.getByLabel('Crew').fill('Crew Badger');
+  await page.locator('summary', { hasText: 'Readings' }).press('Enter');
   await page.getByLabel(/^Eye height/).fill('tall');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/Eye height must be a number from 0.5 to 2.5 m/)).toBeVisible();
@@ -207,7 +215,8 @@ test('the sums of a survey: table by class, chart, means with ±', async ({ page
   await page.goto(`/results/${made.surveyId}?unfinished=1`, { waitUntil: 'networkidle' });
   await expect(page.getByRole('heading', { name: /Stand, from/ })).toBeVisible();
   await expect(page.getByText('± needs a second plot').first()).toBeVisible();
-  const table = page.getByRole('region', { name: /^Stand table/ }).getByRole('table');
+  await page.locator('summary', { hasText: 'Stand table: by dbh' }).click();
+  const table = page.getByRole('region', { name: /^Stand table: by dbh/ }).getByRole('table');
   // Classes of 2 cm named by their lower limit: 20, 30 (30 up to 32) and 32.
   await expect(table.getByRole('row', { name: /^20/ })).toContainText('20.0');
   await expect(table.getByRole('row', { name: /^30/ })).toContainText('20.0');

@@ -26,13 +26,14 @@ const views = ({
   forked,
   heights: [six, three, leaning, steep],
 }) => [
-  { name: 'prepare', size: DESK, at: '/surveys' },
-  { name: 'plots', size: DESK, at: `/tally?survey=${survey}` },
+  { name: 'home', size: DESK, at: '/' },
+  { name: 'new-survey', size: DESK, at: '/surveys/new' },
+  { name: 'survey', size: DESK, at: `/surveys/${survey}` },
   { name: 'tree-sheet', size: DESK, at: `/measure/${tree}`, focus: '[data-reading="height.base"]' },
   { name: 'tree-sheet-slip', size: DESK, at: `/measure/${slipped}` },
   { name: 'tree-sheet-sun', size: DESK, at: `/measure/${tree}`, theme: 'sun' },
   { name: 'tree-sheet-phone', size: PHONE, at: `/measure/${tree}`, press: 'base' },
-  { name: 'field-rules', size: DESK, at: `/surveys/${survey}` },
+  { name: 'field-rules', size: DESK, at: `/surveys/${survey}/rules` },
   { name: 'stems', size: DESK, at: `/measure/${forked}`, scrollTo: '[aria-label="Stems"]' },
   {
     name: 'planners',
@@ -44,7 +45,7 @@ const views = ({
         at: '/surveys/fall-reach?thing=path&height=24&error=0.5&lean=3&stump=0.3&distance=26&distanceError=0.3&above=0',
       },
       { at: `/surveys/${woodlot}/plan`, seen: '[role=img] svg' },
-      { at: '/surveys/new', scrollTo: 'text=How the survey samples' },
+      { at: '/surveys/new' },
     ],
   },
   {
@@ -55,7 +56,7 @@ const views = ({
       { at: `/report/${woodlot}`, seen: '[role=img] svg' },
       { at: `/results/${woodlot}`, seen: '[role=img] svg' },
       { at: `/results/${woodlot}/checks` },
-      { at: `/tally/${point}`, type: 'rp 12.4 +62 -8 @100 az200 r19', tap: 'Tree 3: bring' },
+      { at: `/tally/${point}`, type: 'rp 12.4 +62 -8 @100 az200 r19', tap: 'Tree 3: edit' },
       { at: `/results/${survey}`, scrollTo: '#table-distribution' },
       { at: `/report/${survey}/import` },
       { at: `/tally/${counted}` },
@@ -66,7 +67,6 @@ const views = ({
   { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch 34.5 +18 -1.5' },
   { name: 'sums', size: DESK, at: `/results/${survey}` },
   { name: 'help', size: DESK, at: '/help' },
-  { name: 'kit', size: DESK, at: '/surveys/kit' },
   {
     name: 'taping',
     size: DESK,
@@ -74,7 +74,7 @@ const views = ({
     sheet: [
       { at: '/measure/where-to-tape?rules=street&ground=slope&slope=30&trunks=fork-middle&crotch=0.8&stems=2' },
       { at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
-      { at: `/measure/${leaning}`, tap: 'In or out?', seen: 'text=distance as taped' },
+      { at: `/measure/${leaning}`, tap: 'In or out?', seen: 'text=distance by tape' },
       { at: '/surveys/who-is-in?kind=point&dbh=46&distance=11.3' },
     ],
   },
@@ -84,17 +84,17 @@ const views = ({
     columns: 2,
     sheet: [
       { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, tap: 'Add defect' },
-      { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=felled, from stump' },
-      { at: '/results/local-table', tap: 'dbh in cm, height in m, volume in m³', seen: '[role=img] svg' },
+      { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: '[aria-label^="Felled stem"]' },
+      { at: '/results/local-table', tap: 'Load thirty beeches', seen: '[role=img] svg' },
       {
         at: '/results/local-taper',
-        tap: 'dbh in cm, total height in m, height of the section in m, its diameter in cm',
+        tap: 'Load forty pines',
         seen: '[role=img] svg',
       },
       { at: `/surveys/${survey}/wood` },
       { at: `/results/${survey}/logs`, tap: 'Calculate logs', seen: 'text=Per ha, from' },
       { at: '/results/log?units=metric&length=9&butt=48&middle=36&top=22' },
-      { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: 'text=pays the same for' },
+      { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: '#rules' },
       { at: '/results/two-phases', tap: 'Load an example', seen: '[role=img] svg' },
       { at: `/results/${survey}/heights`, seen: '[role=img] svg' },
     ],
@@ -105,7 +105,7 @@ const views = ({
     columns: 2,
     sheet: [
       { at: `/measure/${six}` },
-      { at: `/measure/${three}`, scrollTo: 'text=Mean of all' },
+      { at: `/measure/${three}`, scrollTo: '[aria-label="Heights"]' },
       { at: '/measure', line: 'po 46 sta1.8 ssh2.16 tsh19.2' },
       { at: '/measure', line: 'bt 38 ms+18% +76% -9% mark4' },
       { at: `/measure/${leaning}` },
@@ -118,7 +118,7 @@ const views = ({
     columns: 5,
     sheet: [
       { at: `/measure/${six}` },
-      { at: `/measure/${three}`, tap: 'Method', scrollTo: 'text=Mean of all' },
+      { at: `/measure/${three}`, tap: 'Method', scrollTo: '[aria-label="Heights"]' },
       { at: '/measure', tap: 'Method', line: 'po 46 sta1.8 ssh2.16 tsh19.2', then: 'Keys' },
       { at: '/measure', tap: 'Method', line: 'bt 38 ms+18% +76% -9% mark4', then: 'Keys' },
       { at: `/measure/${leaning}` },
@@ -146,7 +146,7 @@ async function picture(browser, base, view) {
     await page.getByRole('button', { name: view.tap }).first().click();
     await page.waitForLoadState('networkidle');
   }
-  if (view.seen) await page.locator(view.seen).first().waitFor();
+  if (view.seen) await page.locator(view.seen).filter({ visible: true }).first().waitFor();
   if (view.scrollTo) await page.locator(view.scrollTo).scrollIntoViewIfNeeded();
   if (view.type) await page.locator('#call-line').fill(view.type);
   if (view.line) await page.locator('#callout').fill(view.line);

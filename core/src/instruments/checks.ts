@@ -190,13 +190,12 @@ export function overdue(
     };
   const days = Math.floor((Date.parse(now) - Date.parse(lastCheckedAt)) / DAY_MS) - everyDays;
   if (days < 0 || (days === 0 && everyDays > 1)) return null;
-  const late = days > 0 ? ` by ${String(days)} ${days === 1 ? 'day' : 'days'}` : '';
   return {
     days,
     words: message(
       'instruments.the-check-of-is-overdue',
-      '{everyDays, plural, one {The check of {name} is overdue{late}; due every day.} other {The check of {name} is overdue{late}; due every # days.}}',
-      { everyDays, name, late },
+      '{everyDays, plural, one {The check of {name} is overdue{days, plural, =0 {} one { by # day} other { by # days}}; due every day.} other {The check of {name} is overdue{days, plural, =0 {} one { by # day} other { by # days}}; due every # days.}}',
+      { everyDays, name, days },
     ),
   };
 }

@@ -11,7 +11,9 @@ export {
   walkingOrder,
 } from './layout.ts';
 export {
+  bearingDeg,
   compassPoint,
+  distanceM,
   isInside,
   type LatLon,
   mapAbout,

@@ -6,7 +6,7 @@ import { message, type Text } from '../message/index.ts';
 /** How the plots were placed. */
 export const LAYOUTS = {
   random: message('protocol.sampling-design.random', 'simple random plots'),
-  systematic: 'plots on a grid from a random start',
+  systematic: message('protocol.sampling-design.systematic', 'plots on a grid from a random start'),
   lines: message('protocol.sampling-design.lines', 'plots on parallel lines, random start'),
   chosen: message('protocol.sampling-design.chosen', 'plots chosen by eye'),
 } as const;
@@ -122,7 +122,13 @@ export function heightRuleWords(rule: HeightRule): Text {
     case 'every':
       return rule.n === 1
         ? message('protocol.height-of-every-tree', 'height of every tree')
-        : message('protocol.height-of-every-tree-2', 'height of every {n} tree', { n: ordinal(rule.n) });
+        : message(
+            'protocol.height-of-every-tree-2',
+            '{n, selectordinal, one {height of every #st tree} two {height of every #nd tree} few {height of every #rd tree} other {height of every #th tree}}',
+            {
+              n: rule.n,
+            },
+          );
     case 'class':
       return message('protocol.heights-of-trees-per-dbh', 'heights of {n} trees per dbh class and species of a plot', {
         n: String(rule.n),
@@ -133,11 +139,6 @@ export function heightRuleWords(rule: HeightRule): Text {
       });
   }
 }
-
-const ordinal = (n: number): string => {
-  const suffix = n % 100 >= 11 && n % 100 <= 13 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th');
-  return `${String(n)}${suffix}`;
-};
 
 /** How the hundred thickest trees a hectare become trees of a plot. */
 export const DOMINANT_RULES = ['fractional', 'floor', 'round'] as const;

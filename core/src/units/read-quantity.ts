@@ -2,7 +2,8 @@ import { isSlopeUnit } from './slope-scale.ts';
 import { convert, UNIT_IDS, type UnitId, unitOf } from './units.ts';
 import { message, type Text, joined } from '../message/index.ts';
 
-export type ReadErrorCode = 'empty' | 'letters' | 'two-marks' | 'unit' | 'exponent' | 'infinite' | 'sign' | 'feet';
+export type ReadErrorCode =
+  'empty' | 'letters' | 'two-marks' | 'grouping' | 'unit' | 'exponent' | 'infinite' | 'sign' | 'feet';
 
 export interface ReadOk {
   readonly ok: true;
@@ -44,13 +45,15 @@ const tidy = (text: string): string =>
 
 const FEET_AND_INCHES =
   /^(\d+) ?(?:'|ft|foot|feet) ?(?:(\d+(?:\.\d*)?|\.\d+)?(?: ?(\d+)\/(\d+))?) ?(?:"|in|inch|inches)?$/;
+/** A comma before three digits may separate thousands or decimals: nobody can tell. */
+const GROUPED = /^([1-9]\d{0,2}),(\d{3})(?!\d)/;
 const NUMBER = /^(\d+)\/(\d+)|^(\d+(?:\.\d*)?|\.\d+)(?: (\d+)\/(\d+))?/;
 
 /**
  * Reads a number with its unit as people write it: `113.1`, `113,1`, `113.1 cm`, `3' 8.5"`, `3 ft 8.5 in`,
  * `44 1/2 in`, `1.3m`, `-8 %`, `+12.4`.
  *
- * A comma is a decimal mark. Feet with inches answer in inches, unless only feet were asked for.
+ * A comma is a decimal mark; `1,234` is refused, since it may be meant as 1234. Feet with inches answer in inches, unless only feet were asked for.
  *
  * @param text as it was typed or called out
  * @param options the unit that is meant where none is written, and the units that are taken
@@ -99,6 +102,16 @@ export function readQuantity(text: string, options: ReadOptions): ReadResult {
         '“{shown}” has more than one decimal sign. Use one, and none for thousands.',
         { shown },
       ),
+    );
+  }
+  const [grouped, thousands, rest] = GROUPED.exec(body) ?? [];
+  if (grouped !== undefined) {
+    return fail(
+      'grouping',
+      message('units.comma-is-decimal', 'A comma is a decimal mark. Enter {thousands}{rest} or {thousands}.{rest}.', {
+        thousands: thousands ?? '',
+        rest: rest ?? '',
+      }),
     );
   }
   const plain = body.replace(/(\d|^),(?=\d)/g, '$1.').replace(/,$/, '');

@@ -1,6 +1,7 @@
 import { IntlMessageFormat } from 'intl-messageformat';
 import { capitalIf, isMessage, type Message, type MessageValue } from '@arbolito/core/message';
 import { translationOf } from './catalogues.ts';
+import { localFigure, localFigureIfAny } from './figures.ts';
 import { currentLocale, type Locale } from './locale.ts';
 
 type Values = Readonly<Record<string, MessageValue>>;
@@ -18,8 +19,11 @@ function formatOf(locale: Locale, id: string, template: string): IntlMessageForm
   return format;
 }
 
+const localValue = (value: string | number): string | number =>
+  typeof value === 'string' ? localFigureIfAny(value) : Number.isInteger(value) ? value : localFigure(String(value));
+
 const fill = (values: Values): Record<string, string | number> =>
-  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, capitalIf(name, say(value))]));
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, capitalIf(name, localValue(say(value)))]));
 
 /** A message in the reader's language: its id, its English text (ICU), and what fills it. */
 export const t = (id: string, template: string, values: Values = {}): string =>

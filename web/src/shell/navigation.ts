@@ -1,6 +1,6 @@
 import type { Text } from '@arbolito/core/message';
 /** The tasks that work, in the order of the day's work. A task appears here when its first view works. */
-export const TASKS = ['surveys', 'measure', 'tally', 'results', 'report'] as const;
+export const TASKS = ['home', 'surveys', 'measure', 'tally', 'results', 'report'] as const;
 export type Task = (typeof TASKS)[number];
 
 /** What the page is about, so that the other tasks open on the same thing. */
@@ -12,6 +12,8 @@ export interface PageContext {
 /** Where a task starts, given what the page is about. */
 export function taskHref(task: Task, { surveyId, plotId }: PageContext): string {
   switch (task) {
+    case 'home':
+      return '/';
     case 'surveys':
       return '/surveys';
     case 'measure':
@@ -28,6 +30,8 @@ export function taskHref(task: Task, { surveyId, plotId }: PageContext): string 
 
 /** Names the survey that this device worked with last: tally, sums and report open it. */
 export const SURVEY_COOKIE = 'survey';
+/** Names the plot that this device worked with last: the start page offers to continue there. */
+export const PLOT_COOKIE = 'plot';
 
 export interface Shortcut {
   readonly keys: readonly string[];

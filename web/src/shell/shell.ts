@@ -1,4 +1,4 @@
-import { isTheme, SURVEY_COOKIE, type Task, taskHref, TASKS } from './navigation.ts';
+import { isTheme, PLOT_COOKIE, SURVEY_COOKIE, type Task, taskHref, TASKS } from './navigation.ts';
 import { call } from '../client/api.ts';
 import { storageProblem } from '../client/device-storage.ts';
 import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/outbox.ts';
@@ -113,7 +113,8 @@ function surveyLinks(surveys: readonly ListedSurvey[], task: Task): HTMLElement 
 
 /** Remembers the survey of the page as the one in use, and lets the header switch it. */
 function startSurveySwitch(): void {
-  const { survey, task } = document.body.dataset;
+  const { survey, plot, task } = document.body.dataset;
+  if (plot !== undefined) document.cookie = `${PLOT_COOKIE}=${plot}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
   if (survey !== undefined) document.cookie = `${SURVEY_COOKIE}=${survey}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
   const dialog = document.querySelector<HTMLDialogElement>('#surveys');
   const list = document.querySelector('#surveys-list');
@@ -124,7 +125,9 @@ function startSurveySwitch(): void {
     dialog.showModal();
     call<readonly ListedSurvey[]>('GET', '/api/surveys').then(
       (surveys) => {
-        list.replaceChildren(surveyLinks(surveys, isTask(task) && task !== 'measure' ? task : 'surveys'));
+        list.replaceChildren(
+          surveyLinks(surveys, isTask(task) && task !== 'measure' && task !== 'home' ? task : 'surveys'),
+        );
       },
       () => {
         list.textContent = t(
@@ -134,6 +137,21 @@ function startSurveySwitch(): void {
       },
     );
   });
+}
+
+/** On a phone the head has no room for language and theme: they are behind “More”. */
+function placeSettings(): void {
+  const settings = document.querySelector('#settings');
+  const help = document.querySelector('#help-open');
+  const more = document.querySelector('#more-settings');
+  if (settings === null || help === null || more === null) return;
+  const narrow = matchMedia('(max-width: 760px)');
+  const place = (): void => {
+    if (narrow.matches) more.append(settings);
+    else help.before(settings);
+  };
+  place();
+  narrow.addEventListener('change', place);
 }
 
 /** Wakes the parts of the shell that every page has: theme, help, survey, and the count of writes that wait. */
@@ -153,6 +171,10 @@ export function startShell(): void {
 
   startSurveySwitch();
 
+  placeSettings();
+  const more = document.querySelector<HTMLDialogElement>('#more');
+  document.querySelector('#more-open')?.addEventListener('click', () => more?.showModal());
+  document.querySelector('#more-close')?.addEventListener('click', () => more?.close());
   const help = document.querySelector<HTMLDialogElement>('#help');
   document.querySelector('#help-open')?.addEventListener('click', () => help?.showModal());
   document.querySelector('#help-close')?.addEventListener('click', () => help?.close());

@@ -85,7 +85,7 @@ export const method: Method = {
       decimals,
       final: true,
       unit,
-      rule: 'the circle that fills the angle from there',
+      rule: message('diameter.circle-that-fills-the-angle', 'the circle that fills the angle from there'),
       source: SOURCE,
     });
   },

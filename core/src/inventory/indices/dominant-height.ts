@@ -100,7 +100,7 @@ export function dominantDetails(stand: Stand): IndexDetails {
 const RULE_WORDS: Readonly<Record<DominantRule, Text>> = {
   fractional: message('inventory.dominant-height.fractional', 'last tree counted in part'),
   floor: message('inventory.dominant-height.floor', 'parts of a tree left out'),
-  round: 'rounded to whole trees',
+  round: message('inventory.dominant-height.round', 'rounded to whole trees'),
 };
 
 export const DOMINANT_HEIGHT: StandIndex<'dominantHeightM'> = {

@@ -58,7 +58,8 @@ export function followsRule(rule: FieldRule, value: unknown): boolean {
 export function ruleText(rule: FieldRule): string {
   if (rule.type !== 'string') {
     const { minimum, maximum, 'x-unit': unit } = rule;
-    const number = rule.type === 'integer' ? t('contracts.whole-number', 'whole number') : 'number';
+    const number =
+      rule.type === 'integer' ? t('contracts.whole-number', 'whole number') : t('contracts.number', 'number');
     return t('contracts.must-be-a-from-to', 'must be a {number} from {minimum} to {maximum}{value}', {
       number,
       minimum: String(minimum),

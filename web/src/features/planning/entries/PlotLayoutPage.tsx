@@ -324,17 +324,17 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
                 rows={made.plan.plots}
                 keyOf={({ number }) => String(number)}
                 columns={[
-                  { id: 'plot', head: 'plot', kind: 'row-head', cell: ({ number }) => number },
+                  { id: 'plot', head: t('planning.head.plot', 'plot'), kind: 'row-head', cell: ({ number }) => number },
                   {
                     id: 'bearing',
-                    head: 'bearing',
+                    head: t('planning.head.bearing', 'bearing'),
                     kind: 'number',
                     cell: ({ number, leg }) =>
                       number === 1 ? 'start' : `${printRounded(leg.bearingDeg, 0)}° ${compassPoint(leg.bearingDeg)}`,
                   },
                   {
                     id: 'distance',
-                    head: 'distance',
+                    head: t('planning.head.distance', 'distance'),
                     kind: 'number',
                     cell: ({ number, leg }) => (number === 1 ? '' : length(leg.distanceM)),
                   },

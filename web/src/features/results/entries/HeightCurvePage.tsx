@@ -97,7 +97,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
             columns={[
               {
                 id: 'show',
-                head: 'show',
+                head: t('results.head.show', 'show'),
                 cell: ({ model }) => (
                   <label className="grid min-h-11 min-w-11 cursor-pointer place-content-center">
                     <input
@@ -115,7 +115,7 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
               },
               {
                 id: 'curve',
-                head: 'curve',
+                head: t('results.head.curve', 'curve'),
                 kind: 'row-head',
                 cell: ({ model }) => (
                   <>

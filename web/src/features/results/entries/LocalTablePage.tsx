@@ -62,8 +62,18 @@ function Coefficients({ table, form }: { readonly table: LocalTable; readonly fo
         rows={FORMS[form].of}
         keyOf={(name) => name}
         columns={[
-          { id: 'coefficient', head: 'coefficient', kind: 'row-head', cell: (name) => name },
-          { id: 'value', head: 'value', kind: 'number', cell: (_name, j) => short(fit.coefficients[j] ?? 0) },
+          {
+            id: 'coefficient',
+            head: t('results.head.coefficient', 'coefficient'),
+            kind: 'row-head',
+            cell: (name) => name,
+          },
+          {
+            id: 'value',
+            head: t('results.head.value', 'value'),
+            kind: 'number',
+            cell: (_name, j) => short(fit.coefficients[j] ?? 0),
+          },
           {
             id: 'interval',
             head: t('results.95-interval', '95 % interval'),

@@ -163,7 +163,7 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
         columns={[
           {
             id: 'rule',
-            head: 'rule',
+            head: t('results.head.rule', 'rule'),
             kind: 'row-head',
             cell: ({ name, doubt }) => (
               <>
@@ -192,8 +192,13 @@ function Holds({ log, units }: { readonly log: TapedLog; readonly units: WoodUni
         rows={cubic}
         keyOf={({ name }) => name}
         columns={[
-          { id: 'way', head: 'way', kind: 'row-head', cell: ({ name }) => name },
-          { id: 'from', head: 'from', className: 'hidden sm:table-cell', cell: ({ from }) => from },
+          { id: 'way', head: t('results.head.way', 'way'), kind: 'row-head', cell: ({ name }) => name },
+          {
+            id: 'from',
+            head: t('results.head.from', 'from'),
+            className: 'hidden sm:table-cell',
+            cell: ({ from }) => from,
+          },
           {
             id: 'volume',
             head: units.volume,

@@ -183,8 +183,18 @@ function Result({ logs, stand, currency, system }: ResultProps) {
           rows={logs.products}
           keyOf={({ name: product }) => product}
           columns={[
-            { id: 'product', head: 'product', kind: 'row-head', cell: (product) => product.name },
-            { id: 'logs', head: 'logs', kind: 'number', cell: (product) => small(product.logs, units.stems, 0) },
+            {
+              id: 'product',
+              head: t('results.head.product', 'product'),
+              kind: 'row-head',
+              cell: (product) => product.name,
+            },
+            {
+              id: 'logs',
+              head: t('results.head.logs', 'logs'),
+              kind: 'number',
+              cell: (product) => small(product.logs, units.stems, 0),
+            },
             {
               id: 'volume',
               head: units.volume,
@@ -204,7 +214,12 @@ function Result({ logs, stand, currency, system }: ResultProps) {
           rows={logs.boardFeet}
           keyOf={({ rule }) => rule}
           columns={[
-            { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ rule }) => say(LOG_RULES[rule].name) },
+            {
+              id: 'rule',
+              head: t('results.head.rule', 'rule'),
+              kind: 'row-head',
+              cell: ({ rule }) => say(LOG_RULES[rule].name),
+            },
             {
               id: 'perArea',
               head: t('results.board-feet', 'Board feet/{area}', { area: units.area }),

@@ -73,7 +73,7 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
             rows={totals}
             keyOf={({ id }) => id}
             columns={[
-              { id: 'rule', head: 'rule', kind: 'row-head', cell: ({ name }) => say(name) },
+              { id: 'rule', head: t('results.head.rule', 'rule'), kind: 'row-head', cell: ({ name }) => say(name) },
               {
                 id: 'boardFeet',
                 head: t('results.board-feet-2', 'board feet'),

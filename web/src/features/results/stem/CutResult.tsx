@@ -20,7 +20,12 @@ function CutList({ cut, prices, units }: { cut: CutStem; prices: PriceList; unit
       keyOf={({ fromM }) => String(fromM)}
       empty={t('results.no-product-of-the-list', 'No product of the list fits this stem.')}
       columns={[
-        { id: 'product', head: 'product', kind: 'row-head', cell: ({ product }) => prices.products[product]?.name },
+        {
+          id: 'product',
+          head: t('results.head.product', 'product'),
+          kind: 'row-head',
+          cell: ({ product }) => prices.products[product]?.name,
+        },
         {
           id: 'from',
           head: t('results.from', 'from, {units}', { units: units.length }),

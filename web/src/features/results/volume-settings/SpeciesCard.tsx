@@ -45,8 +45,12 @@ function statementWords(taper: TaperChoice, units: WoodUnits): string {
   const heights = rangeM?.map((metres) => units.printLength(metres)).join(' to ');
   return [
     ...(species === 'any' ? [] : [t('results.from-2', 'from {species}', { species })]),
-    ...(diameters === undefined ? [] : [t('results.dbh-range', 'dbh {range} {unit}', { range: diameters, unit: units.diameter })]),
-    ...(heights === undefined ? [] : [t('results.height-range', 'height {range} {unit}', { range: heights, unit: units.length })]),
+    ...(diameters === undefined
+      ? []
+      : [t('results.dbh-range', 'dbh {range} {unit}', { range: diameters, unit: units.diameter })]),
+    ...(heights === undefined
+      ? []
+      : [t('results.height-range', 'height {range} {unit}', { range: heights, unit: units.length })]),
     ...(rangeIsAssumed ? [t('results.range-assumed', 'range assumed')] : []),
     breastHeightM === null
       ? t('results.dbh-at-the-survey-s', 'dbh at the survey’s breast height')

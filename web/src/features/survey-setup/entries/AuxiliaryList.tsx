@@ -35,7 +35,9 @@ export function AuxiliaryList({ surveyId, crew, label, plots: start }: Auxiliary
         figures: figures.map((figure) => ({ id: newId(), ...figure })),
       });
       setPlots(kept);
-      return t('survey-setup.values-saved', '{n, plural, one {# value saved.} other {# values saved.}}', { n: figures.length });
+      return t('survey-setup.values-saved', '{n, plural, one {# value saved.} other {# values saved.}}', {
+        n: figures.length,
+      });
     },
   });
   const { form, trouble, said } = entry;

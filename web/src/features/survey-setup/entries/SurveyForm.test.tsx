@@ -11,8 +11,11 @@ describe('the form of a new survey', () => {
   const sentBody = (): Record<string, unknown> => JSON.parse(fetched.mock.lastCall?.[1].body as string) as never;
   const field = (name: string) => screen.getByLabelText(name);
   const send = () => userEvent.click(screen.getByRole('button', { name: 'Create survey' }));
+  const open = (row: string) => userEvent.click(screen.getByText(row));
   const fillNames = async (): Promise<void> => {
     await userEvent.type(field('Place'), 'Alder Hollow');
+    await open('Visit');
+    await userEvent.clear(field('Survey'));
     await userEvent.type(field('Survey'), 'Visit of 2026');
     await userEvent.type(field('Crew'), 'Crew Heron');
   };
@@ -32,7 +35,6 @@ describe('the form of a new survey', () => {
       expect(field('Place')).toHaveAccessibleDescription(/^Place must be one line of 1 to 80 characters/);
     });
     expect(field('Crew')).toHaveAccessibleDescription(/^Crew must be one line of 1 to 60 characters/);
-    expect(field('Form factor')).toBeValid();
     expect(fetched).not.toHaveBeenCalled();
     await userEvent.type(field('Place'), 'Alder Hollow');
     expect(field('Place')).toBeValid();
@@ -41,6 +43,7 @@ describe('the form of a new survey', () => {
   it('names limit and unit of a figure that cannot be', async () => {
     render(<SurveyForm surveys={[]} />);
     await fillNames();
+    await open('Readings');
     await userEvent.clear(field('Eye height of the observer, m'));
     await userEvent.type(field('Eye height of the observer, m'), '16');
     await send();
@@ -57,7 +60,9 @@ describe('the form of a new survey', () => {
     render(<SurveyForm surveys={[]} />);
     await fillNames();
     await userEvent.selectOptions(field('Units'), 'imperial');
+    await open('Readings');
     expect(field('Eye height of the observer, ft')).toHaveValue('5 ft 3 in');
+    await open('Sampling design');
     await userEvent.clear(field('Strata'));
     await userEvent.type(field('Strata'), 'Upland = 40');
     await send();
@@ -73,8 +78,8 @@ describe('the form of a new survey', () => {
 
   it('shows a refusal of the server at its field, and keeps what was typed', async () => {
     const errors = [{ pointer: '/name', code: 'used', detail: 'There is a survey of this name.' }];
-    fetched.mockResolvedValue(
-      answer(409, { status: 409, title: 'conflict', code: 'conflict', detail: 'Not made.', errors }),
+    fetched.mockImplementation(() =>
+      Promise.resolve(answer(409, { status: 409, title: 'conflict', code: 'conflict', detail: 'Not made.', errors })),
     );
     render(<SurveyForm surveys={[]} />);
     await fillNames();
@@ -96,6 +101,7 @@ describe('the form of a new survey', () => {
   it('needs a stratum', async () => {
     render(<SurveyForm surveys={[]} />);
     await fillNames();
+    await userEvent.click(screen.getByText('Sampling design'));
     await userEvent.clear(field('Strata'));
     await send();
     await waitFor(() => {

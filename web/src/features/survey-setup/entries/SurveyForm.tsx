@@ -1,35 +1,49 @@
 import { useMemo } from 'react';
-import { COMMON_SPECIES } from '@arbolito/core/protocol';
+import { breastHeightWords, COMMON_SPECIES, RULE_SETS, setOf, USUAL_TREE } from '@arbolito/core/protocol';
+import { heightRuleWords, LAYOUTS } from '@arbolito/core/protocol';
+import { shapeWords } from '@arbolito/core/plot';
+import { unitOf } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { newId } from '../../../client/identity.ts';
-import type { SurveyListItem, SurveyView } from '../../../contracts/views.ts';
+import type { SurveyView } from '../../../contracts/views.ts';
+import { day } from '../../../messages/figures.ts';
+import { listOf, say, t } from '../../../messages/text.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
-import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { DesignFields } from '../design/DesignFields.tsx';
 import { readDesign } from '../design/read-design.ts';
 import { checkRules } from '../field-rules/check-rules.ts';
-import { RulesSection } from '../survey-form/RulesSection.tsx';
+import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
+import { PresetChoice } from '../survey-form/PresetChoice.tsx';
+import { crewTasks, presetOf, presetShape, surveyOutcomes } from '../survey-form/presets.ts';
+import { SettingsRow } from '../survey-form/SettingsRow.tsx';
+import { SpeciesFields } from '../survey-form/SpeciesFields.tsx';
 import {
   checkSurveyForm,
   surveyBody,
   surveyFieldOf,
   type SurveyIds,
   type SurveyValues,
+  SYSTEMS,
   usualSurvey,
 } from '../survey-form/survey-values.ts';
-import { SurveyFields } from '../survey-form/SurveyFields.tsx';
-import { t } from '../../../messages/text.ts';
+import {
+  AnswerFields,
+  type EarlierSurvey,
+  ReadingFields,
+  StrataField,
+  VisitFields,
+} from '../survey-form/SurveyFields.tsx';
 
 export interface SurveyFormProps {
   /** Surveys that may be the visit before. */
-  readonly surveys: readonly Pick<SurveyListItem, 'id' | 'name' | 'placeName' | 'startedOn'>[];
+  readonly surveys: readonly EarlierSurvey[];
 }
 
 const NO_ERRORS: ReadonlyMap<string, string> = new Map();
 
-/** Making a survey: what is settled once, for all of its trees. */
+/** Making a survey: its kind, three answers, and defaults that can be changed. */
 export function SurveyForm({ surveys }: SurveyFormProps) {
   const ids = useMemo<SurveyIds>(() => ({ survey: newId(), place: newId(), strata: new Map() }), []);
   const entry = useEntryForm<SurveyValues>({
@@ -43,62 +57,144 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
     },
   });
   const { form, errorOf, isTried, said, trouble } = entry;
-  const system = form.watch('unitSystem');
-  const designTexts = form.watch('design');
-  const rules = form.watch('rules');
-  const design = readDesign(designTexts, system);
+  const values = form.watch();
+  const { unitSystem: system, design: texts, rules } = values;
+  const design = readDesign(texts, system);
+  const set = setOf(rules, system);
+  const has = (...fields: readonly (keyof SurveyValues)[]): boolean =>
+    fields.some((field) => errorOf(field) !== undefined);
+  const kinds = COMMON_SPECIES.filter(({ code }) => values.species.includes(code)).map(({ name }) => name);
   return (
     <form onSubmit={entry.onSubmit} noValidate className="grid gap-6">
-      <SurveyFields entry={entry} surveys={surveys} />
-      <section aria-labelledby="design" className="grid gap-3">
-        <h2 id="design" className="text-xl font-bold">
-          {t('survey-setup.sampling-design', 'Sampling design')}
+      <section aria-labelledby="kind" className="grid gap-3">
+        <h2 id="kind" className="text-xl font-bold">
+          {t('survey-setup.step-kind', '1. Kind of survey')}
         </h2>
-        <p>
-          {t(
-            'survey-setup.how-the-survey-samples-a',
-            'How the survey samples. A single plot can still have another type.',
-          )}
-        </p>
-        <DesignFields
-          texts={designTexts}
-          onTexts={(texts) => {
-            form.setValue('design', texts);
+        <PresetChoice
+          chosen={presetOf(texts.shape.kind)}
+          onChoose={(preset) => {
+            form.setValue('design', { ...texts, shape: presetShape(preset, system) }, { shouldValidate: isTried });
           }}
-          system={system}
-          problems={isTried && !design.ok ? design : null}
         />
       </section>
-      <RulesSection
-        rules={rules}
-        onRules={(next) => {
-          form.setValue('rules', next);
-        }}
-        system={system}
-        errors={isTried ? checkRules(rules) : NO_ERRORS}
-      />
-      <fieldset
-        className="grid gap-2"
-        aria-describedby={errorOf('species') === undefined ? undefined : 'species-error'}
-      >
-        <legend className="font-semibold">
-          {t('survey-setup.species-and-their-codes', 'Species and their codes')}
-        </legend>
-        <div className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-x-4">
-          {COMMON_SPECIES.map(({ code, name }) => (
-            <label key={code} className="flex min-h-11 items-center gap-3">
-              <input
-                type="checkbox"
-                value={code}
-                className="size-5 accent-(--paint-ink)"
-                {...form.register('species')}
-              />
-              <span className="figures w-9 font-bold">{code}</span> {name}
-            </label>
-          ))}
+      <section aria-labelledby="answers" className="grid gap-3">
+        <h2 id="answers" className="text-xl font-bold">
+          {t('survey-setup.step-where-and-who', '2. Where and who')}
+        </h2>
+        <AnswerFields entry={entry} places={[...new Set(surveys.map(({ placeName }) => placeName))]} />
+      </section>
+      <section aria-labelledby="defaults" className="grid gap-3">
+        <h2 id="defaults" className="text-xl font-bold">
+          {t('survey-setup.step-defaults', '3. Defaults, until the first tree')}
+        </h2>
+        <div className="card px-4">
+          <SettingsRow
+            title={t('survey-setup.visit', 'Visit')}
+            value={t('survey-setup.visit-in-one-line', '{name}, from {startedOn}; {system}', {
+              name: values.name,
+              startedOn: /^\d{4}-\d\d-\d\d$/.test(values.startedOn) ? day(values.startedOn) : values.startedOn,
+              system: SYSTEMS[system].words,
+            })}
+            hasError={has('name', 'startedOn', 'unitSystem', 'previous')}
+          >
+            {() => (
+              <>
+                <VisitFields entry={entry} surveys={surveys} />
+              </>
+            )}
+          </SettingsRow>
+          <SettingsRow
+            title={t('survey-setup.sampling-design', 'Sampling design')}
+            value={
+              design.ok
+                ? `${say(shapeWords(design.design.shape, system))} · ${say(LAYOUTS[texts.layout])} · ${say(heightRuleWords(design.design.heights))}`
+                : t('survey-setup.not-complete', 'not complete')
+            }
+            hasError={has('design', 'strata')}
+          >
+            {() => (
+              <>
+                <DesignFields
+                  texts={texts}
+                  onTexts={(next) => {
+                    form.setValue('design', next, { shouldValidate: isTried });
+                  }}
+                  system={system}
+                  problems={isTried && !design.ok ? design : null}
+                />
+                <StrataField entry={entry} />
+              </>
+            )}
+          </SettingsRow>
+          <SettingsRow
+            title={t('survey-setup.readings', 'Readings')}
+            value={t(
+              'survey-setup.readings-in-one-line',
+              'clinometer in {scale}; eye height {eyeHeight}; form factor {formFactor}',
+              {
+                scale: unitOf(values.slopeUnit).words,
+                eyeHeight: /[a-z'"]/i.test(values.eyeHeight)
+                  ? values.eyeHeight
+                  : `${values.eyeHeight} ${unitOf(SYSTEMS[system].unit).symbol}`,
+                formFactor: values.formFactor,
+              },
+            )}
+            hasError={has('slopeUnit', 'eyeHeight', 'formFactor')}
+          >
+            {() => (
+              <>
+                <ReadingFields entry={entry} />
+              </>
+            )}
+          </SettingsRow>
+          <SettingsRow
+            title={t('survey-setup.field-rules', 'Field rules')}
+            value={t('survey-setup.rules-in-one-line', '{set}, breast height {breastHeight}', {
+              set: set === null ? t('survey-setup.own-rules', 'Own rules') : RULE_SETS[set].name,
+              breastHeight: breastHeightWords(rules.breastHeightM),
+            })}
+            hasError={has('rules')}
+          >
+            {() => (
+              <>
+                <FieldRulesFields
+                  key={system}
+                  rules={rules}
+                  onRules={(next) => {
+                    form.setValue('rules', next, { shouldValidate: isTried });
+                  }}
+                  system={system}
+                  typical={USUAL_TREE}
+                  errors={isTried ? checkRules(rules) : NO_ERRORS}
+                />
+              </>
+            )}
+          </SettingsRow>
+          <SettingsRow
+            title={t('survey-setup.species', 'Species')}
+            value={kinds.length === 0 ? t('survey-setup.none', 'none') : listOf(kinds)}
+            hasError={has('species')}
+          >
+            {() => (
+              <>
+                <SpeciesFields entry={entry} />
+              </>
+            )}
+          </SettingsRow>
         </div>
-        {errorOf('species') !== undefined && <FieldError id="species-error">{errorOf('species')}</FieldError>}
-      </fieldset>
+      </section>
+      {design.ok && (
+        <section aria-label={t('survey-setup.preview', 'Preview')} className="grid gap-4 md:grid-cols-2">
+          <Preview
+            title={t('survey-setup.the-crew-records', 'The crew records')}
+            items={crewTasks(design.design, rules, values.slopeUnit, system).map((each) => say(each))}
+          />
+          <Preview
+            title={t('survey-setup.the-survey-gives', 'The survey gives')}
+            items={surveyOutcomes(design.design, system).map((each) => say(each))}
+          />
+        </section>
+      )}
       {(trouble ?? said) !== null && <Alert>{trouble ?? said}</Alert>}
       <p>
         <SubmitButton isMain isSending={entry.isSending} sending={t('survey-setup.saving', 'Saving…')}>
@@ -108,3 +204,14 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
     </form>
   );
 }
+
+const Preview = ({ title, items }: { readonly title: string; readonly items: readonly string[] }) => (
+  <div className="card p-4">
+    <h3 className="font-bold">{title}</h3>
+    <ul className="list-disc pl-5">
+      {items.map((each) => (
+        <li key={each}>{each}</li>
+      ))}
+    </ul>
+  </div>
+);

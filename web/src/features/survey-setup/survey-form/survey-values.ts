@@ -16,6 +16,8 @@ import { message, type Text } from '@arbolito/core/message';
 export interface SurveyValues {
   readonly place: string;
   readonly name: string;
+  /** Of all strata together; in hectares or acres. Empty where it is not known. */
+  readonly area: string;
   readonly crew: string;
   readonly startedOn: string;
   readonly unitSystem: UnitSystem;
@@ -52,7 +54,8 @@ const today = (): string => {
 /** What the form begins with. */
 export const usualSurvey = (): SurveyValues => ({
   place: '',
-  name: '',
+  name: t('survey-setup.survey-of-year', 'Survey {year}', { year: today().slice(0, 4) }),
+  area: '',
   crew: '',
   startedOn: today(),
   unitSystem: 'metric',
@@ -84,6 +87,31 @@ const shownIn = (from: UnitId, to: UnitId): ShownUnit => ({
 
 const eyeHeightM = ({ eyeHeight, unitSystem }: SurveyValues): number => lengthM(eyeHeight, SYSTEMS[unitSystem].unit);
 
+const areaUnit = ({ unitSystem }: SurveyValues): 'ha' | 'acre' => (unitSystem === 'metric' ? 'ha' : 'acre');
+
+function readArea(values: SurveyValues): number | null {
+  if (values.area.trim() === '') return null;
+  const read = readQuantity(values.area, { unit: areaUnit(values), units: ['ha', 'acre', 'm2'] });
+  return read.ok ? convert(read.value, read.unit, 'ha') : NaN;
+}
+
+/** The one area of the survey, where it belongs: at its only stratum, and in a complete tally at its plot. */
+function withArea(values: SurveyValues): SurveyValues {
+  const areaHa = readArea(values);
+  const strata = readStrata(values.strata, values.unitSystem);
+  const [only] = strata;
+  if (areaHa === null || !Number.isFinite(areaHa) || only === undefined) return values;
+  const { design } = values;
+  return {
+    ...values,
+    strata: strata.length === 1 && only.areaHa === null ? `${only.name} = ${String(areaHa)} ha` : values.strata,
+    design:
+      design.shape.kind === 'complete-tally'
+        ? { ...design, shape: { ...design.shape, area: `${String(areaHa)} ha` } }
+        : design,
+  };
+}
+
 function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
   const list = readStrata(strata, unitSystem);
   const names = list.map(({ name }) => name);
@@ -106,6 +134,15 @@ function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
 
 /** What is wrong with a survey as it is typed, by field. */
 export const checkSurveyForm = (values: SurveyValues): Problems<SurveyValues> => ({
+  area:
+    values.area.trim() === ''
+      ? null
+      : fieldProblem(
+          t('survey-setup.area', 'Area'),
+          stratumRules.areaHa,
+          readArea(values),
+          shownIn('ha', areaUnit(values)),
+        ),
   place: fieldProblem(t('survey-setup.place', 'Place'), placeRules.name, values.place.trim()),
   name: fieldProblem(t('survey-setup.name', 'Name'), newSurveyRules.name, values.name.trim()),
   crew: fieldProblem(t('survey-setup.crew', 'Crew'), newSurveyRules.crew, values.crew.trim()),
@@ -142,7 +179,8 @@ export interface SurveyIds {
 }
 
 /** A survey as it is sent. */
-export function surveyBody(values: SurveyValues, ids: SurveyIds): object {
+export function surveyBody(typed: SurveyValues, ids: SurveyIds): object {
+  const values = withArea(typed);
   const design = readDesign(values.design, values.unitSystem);
   return {
     id: ids.survey,

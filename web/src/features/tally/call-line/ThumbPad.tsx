@@ -132,18 +132,22 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
       {(['7', '8', '9'] as const).map((digit) => key(digit, digit))}
       {key('+', '+', t('tally.top-above-level', 'top, above level'))}
       {backKey}
-      {key('g', 'g', 'girth')}
+      {key('g', 'g', t('tally.key.girth', 'girth'))}
       {(['4', '5', '6'] as const).map((digit) => key(digit, digit))}
       {key('-', '−', t('tally.base-below-level', 'base, below level'))}
-      {key('#', '#', 'tag')}
+      {key('#', '#', t('tally.key.tag', 'tag'))}
       {key('&', '&', t('tally.another-stem', 'another stem'))}
       {(['1', '2', '3'] as const).map((digit) => key(digit, digit))}
-      {key('@', '@', 'distance')}
+      {key('@', '@', t('tally.key.distance', 'distance'))}
       {key('/', '/', t('tally.second-diameter', 'second diameter'))}
-      {turnTo('codes', 'codes', t('tally.condition-codes-units-and-more', 'condition codes, units and more'))}
+      {turnTo(
+        'codes',
+        t('tally.key.codes', 'codes'),
+        t('tally.condition-codes-units-and-more', 'condition codes, units and more'),
+      )}
       {key('.', '.', t('tally.decimal-point', 'decimal point'))}
       {key('0', '0')}
-      {turnTo('letters', t('tally.abc', 'ABC'), 'letters')}
+      {turnTo('letters', t('tally.abc', 'ABC'), t('tally.key.letters', 'letters'))}
       {repeatsDistance ? (
         <button
           type="button"
@@ -171,20 +175,22 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
       {BEFORE.map(({ word, label }) => key(`before ${word}`, word, say(label), '!text-base'))}
       {key('word x2', 'x2', t('tally.counts-twice', 'counts twice'), '!text-base')}
       {key('=', '=', t('tally.height-read-directly', 'height read directly'))}
-      {UNITS[unitSystem].map((unit) => key(`unit ${unit}`, unit, `unit ${unit}`, '!text-base'))}
+      {UNITS[unitSystem].map((unit) =>
+        key(`unit ${unit}`, unit, t('tally.key.unit', 'unit {unit}', { unit }), '!text-base'),
+      )}
       {key('sign', '±', t('tally.change-the-sign', 'Change the sign'))}
-      {key('space', 'space', 'space', '!text-base')}
+      {key('space', t('tally.key.space', 'space'), t('tally.key.space', 'space'), '!text-base')}
       {undoKey}
-      {turnTo('codes', '123', 'numbers')}
+      {turnTo('codes', '123', t('tally.key.numbers', 'numbers'))}
       {saveKey}
     </>
   );
   const letters = (
     <>
       {LETTERS.map((letter) => key(`letter ${letter}`, letter))}
-      {key('space', 'space', 'space', '!text-base')}
+      {key('space', t('tally.key.space', 'space'), t('tally.key.space', 'space'), '!text-base')}
       {backKey}
-      {turnTo('letters', '123', 'numbers')}
+      {turnTo('letters', '123', t('tally.key.numbers', 'numbers'))}
       {undoKey}
     </>
   );

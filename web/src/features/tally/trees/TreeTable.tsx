@@ -7,6 +7,7 @@ import { convert, printDiameters, printRounded, unitOf } from '@arbolito/core/un
 import { RoomOfRows, useLongRows } from '../../../ui/table/use-long-rows.tsx';
 import type { RowFigures, TallySettings, TallyStateView } from '../store.ts';
 import { t, say } from '../../../messages/text.ts';
+import { localFigure } from '../../../messages/figures.ts';
 
 /** How high a tree's row and the head are: a row that differs has all behind it moved. */
 const ROW_PX = 51.375;
@@ -79,19 +80,20 @@ const TreeRow = memo(function TreeRow({
             <span className="text-base text-paint-ink">{t('tally.measure', 'Measure')}</span>
           ) : (
             (guessOnly(row.tree, reckoned.diametersCm, settings) ??
-            printDiameters(reckoned.diametersCm, settings.unitSystem))
+            localFigure(printDiameters(reckoned.diametersCm, settings.unitSystem)))
           )}
         </td>
         <td className="num text-lg font-bold">
-          {height?.printed.value ??
-            (heightAsked ? (
-              <span className="text-base font-normal text-sky">{t('tally.height-missing', 'Height missing')}</span>
-            ) : (
-              ''
-            ))}
+          {height !== null ? (
+            localFigure(height.printed.value)
+          ) : heightAsked ? (
+            <span className="text-base font-normal text-sky">{t('tally.height-missing', 'Height missing')}</span>
+          ) : (
+            ''
+          )}
         </td>
         <td className="num whitespace-nowrap text-quiet max-md:text-[0.85rem]">
-          {height === null ? '' : `± ${height.printed.standardError}`}
+          {height === null ? '' : `± ${localFigure(height.printed.standardError)}`}
         </td>
         <td className="figures hidden text-quiet lg:table-cell">{called}</td>
         <td className="hidden text-right text-quiet md:table-cell">

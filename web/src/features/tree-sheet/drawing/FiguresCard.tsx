@@ -4,9 +4,10 @@ import { shownHeight } from '@arbolito/core/tree';
 import { volumeLimit } from '@arbolito/core/volume';
 import type { SheetView } from '../store.ts';
 import { t, say } from '../../../messages/text.ts';
+import { localFigure } from '../../../messages/figures.ts';
 
 const withError = (estimate: Estimate | null): string =>
-  estimate === null ? '' : `± ${estimate.printed.standardError}`;
+  estimate === null ? '' : `± ${localFigure(estimate.printed.standardError)}`;
 
 interface FigureProps {
   readonly name: string;
@@ -20,8 +21,8 @@ function Figure({ name, value, unit, error = '' }: FigureProps) {
     <div className="border-t border-line pt-1.5">
       <dt className="text-[0.92rem] text-quiet">{name}</dt>
       <dd className="leading-tight">
-        <span className="figures text-xl font-bold">{value}</span> <span className="whitespace-nowrap">{unit}</span>{' '}
-        <span className="whitespace-nowrap text-quiet">{error}</span>
+        <span className="figures text-xl font-bold">{localFigure(value)}</span>{' '}
+        <span className="whitespace-nowrap">{unit}</span> <span className="whitespace-nowrap text-quiet">{error}</span>
       </dd>
     </div>
   );
@@ -40,7 +41,7 @@ export function FiguresCard({ view, phone = false }: { readonly view: SheetView;
       <h2 className="text-quiet">{say(name)}</h2>
       <p aria-live="polite" data-testid="height" className="flex flex-wrap items-baseline gap-x-3">
         <span className={`figures font-extrabold tracking-tight ${phone ? 'text-4xl' : 'text-6xl leading-none'}`}>
-          {height?.printed.value ?? '—'}
+          {localFigure(height?.printed.value ?? '—')}
         </span>
         <span className={`figures whitespace-nowrap text-sky ${phone ? 'text-lg' : 'text-2xl'}`}>
           {height === null ? unit : `${withError(height)} ${unit}`}

@@ -30,6 +30,7 @@ import { isOptional, type SheetSettings, sheetStore, type Slot, slotKey, slotsOf
 import { type PlotContext, useKeep } from '../sheet/use-keep.ts';
 import { useWorkingsStepper } from '../workings/use-workings-stepper.ts';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
+import { localFigure } from '../../../messages/figures.ts';
 
 // A desk has no need of the sheet for phones.
 const PhoneSheet = onDemand(async () => ({ default: (await import('../sheet/PhoneSheet.tsx')).PhoneSheet }));
@@ -258,7 +259,10 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     },
     speciesName,
     lastSpecies,
-    heightText: view.height === null ? null : `${view.height.printed.value} ${unitOf(view.height.printed.unit).symbol}`,
+    heightText:
+      view.height === null
+        ? null
+        : `${localFigure(view.height.printed.value)} ${unitOf(view.height.printed.unit).symbol}`,
     onDismiss: (code: string) => {
       setDismissed(new Set([...dismissed, code]));
     },

@@ -91,7 +91,11 @@ export function AnotherHeightForm({ view, onAdd, onLeave }: AnotherHeightFormPro
       />
       {form.watch('of') === 'merchantable' && (
         <div className="grid grid-cols-2 gap-2">
-          <SelectField label={t('tree-sheet.stem-limit', 'Stem limit')} options={ENDINGS} {...form.register('ending')} />
+          <SelectField
+            label={t('tree-sheet.stem-limit', 'Stem limit')}
+            options={ENDINGS}
+            {...form.register('ending')}
+          />
           {form.watch('ending') === 'diameter' && (
             <TextField
               className="figures"

@@ -10,6 +10,7 @@ import { SlotBox } from '../readings/SlotBox.tsx';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
+import { localFigure } from '../../../messages/figures.ts';
 
 // Nothing is compared before there is a second height.
 const Comparison = onDemand(async () => ({ default: (await import('./Comparison.tsx')).Comparison }));
@@ -88,7 +89,9 @@ export function Heights(props: SheetProps) {
               <span className="figures font-bold whitespace-nowrap" aria-live="polite">
                 {estimate === null
                   ? '—'
-                  : `${estimate.printed.value} ± ${estimate.printed.standardError} ${unitOf(estimate.printed.unit).symbol}`}
+                  : localFigure(
+                      `${estimate.printed.value} ± ${estimate.printed.standardError} ${unitOf(estimate.printed.unit).symbol}`,
+                    )}
               </span>
               <button
                 type="button"

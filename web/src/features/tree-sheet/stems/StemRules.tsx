@@ -45,7 +45,7 @@ export function StemRules({
       columns={[
         {
           id: 'rule',
-          head: 'rule',
+          head: t('tree-sheet.head.rule', 'rule'),
           kind: 'row-head',
           cellClassName: '!text-[0.95rem]',
           cell: (id) => (
@@ -63,7 +63,10 @@ export function StemRules({
           id: 'dbh',
           head: t('tree-sheet.dbh-unit', 'dbh, {unit}', { unit: system === 'metric' ? 'cm' : 'in' }),
           kind: 'number',
-          cell: (id) => (id === 'kept-apart' ? t('tree-sheet.each', 'each') : printDiameters(combineStems(stemsCm, id).diametersCm, system)),
+          cell: (id) =>
+            id === 'kept-apart'
+              ? t('tree-sheet.each', 'each')
+              : printDiameters(combineStems(stemsCm, id).diametersCm, system),
         },
         {
           id: 'basalArea',

@@ -98,7 +98,7 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
         columns={[
           {
             id: 'source',
-            head: 'source',
+            head: t('tree-sheet.head.source', 'source'),
             kind: 'row-head',
             cellClassName: '!text-[0.95rem]',
             cell: ({ source, words }) => (
@@ -110,7 +110,7 @@ export function TapingErrors({ view }: { readonly view: SheetView }) {
           },
           {
             id: 'size',
-            head: 'size',
+            head: t('tree-sheet.head.size', 'size'),
             kind: 'number',
             cellClassName: 'whitespace-nowrap',
             cell: ({ kind, sizeCm }) => `${kind === 'either way' ? '±' : '+'} ${print(sizeCm)}`,

@@ -7,15 +7,19 @@ import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { PublishedCheck } from './PublishedCheck.tsx';
 import { t, say } from '../../../messages/text.ts';
 import type { Text } from '@arbolito/core/message';
+import { localFigure } from '../../../messages/figures.ts';
 
 const lineOf = ({ expression, result, unit }: Step): string =>
-  `${expression} = ${result}${unit === '' ? '' : ` ${unit}`}`;
+  localFigure(`${expression} = ${result}${unit === '' ? '' : ` ${unit}`}`);
 
 /** The workings as text, for the notebook or a message. */
 export const workingsText = (name: string, estimate: Estimate): string => {
   const { printed, workings, errorWorkings } = estimate;
   const lines = [...workings, ...errorWorkings].map((step) => `${lineOf(step)}   (${say(step.rule)})`);
-  return [`${name}: ${printed.value} ± ${printed.standardError} ${unitOf(printed.unit).symbol}`, ...lines].join('\n');
+  return [
+    `${name}: ${localFigure(`${printed.value} ± ${printed.standardError}`)} ${unitOf(printed.unit).symbol}`,
+    ...lines,
+  ].join('\n');
 };
 
 const sourcesOf = ({ workings, errorWorkings }: Estimate): Text[] => [

@@ -56,7 +56,12 @@ export function interval(
   if (estimated === null) return words('—');
   const { mean, halfWidth } = estimated;
   if (halfWidth === null) return words('—');
-  return words(`${printRounded(to(mean - halfWidth), decimals)} to ${printRounded(to(mean + halfWidth), decimals)}`);
+  return words(
+    t('report.interval', '{low} to {high}', {
+      low: printRounded(to(mean - halfWidth), decimals),
+      high: printRounded(to(mean + halfWidth), decimals),
+    }),
+  );
 }
 
 /** The standard error of a figure, or why there is none. */

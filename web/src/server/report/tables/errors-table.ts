@@ -18,7 +18,7 @@ export function errorsTable({ sums }: StandSummary, units: StandUnits): ReportTa
     id: 'errors',
     title: t('report.components-of-the-volume-error', 'Components of the volume error'),
     columns: [
-      text('source'),
+      text(t('report.column.source', 'source')),
       number(
         t('report.standard-error', 'standard error, {volume}/{area}', {
           volume: units.volume,
@@ -29,7 +29,7 @@ export function errorsTable({ sums }: StandSummary, units: StandUnits): ReportTa
     ],
     rows: [
       isWhole
-        ? [words('sampling'), words(NO_SAMPLE), words('—')]
+        ? [words(t('report.column.sampling', 'sampling')), words(NO_SAMPLE), words('—')]
         : row(
             sums.phaseSummary?.kind === 'three-p'
               ? t('report.sampling-error-trees-selected', 'Sampling error (trees selected)')

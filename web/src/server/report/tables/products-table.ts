@@ -9,7 +9,11 @@ export function productsTable({ sums }: StandSummary, units: StandUnits): Report
   return {
     id: 'products',
     title: t('report.products-by-dbh', 'Products by dbh'),
-    columns: [text('product'), number(t('report.stems-tallied', 'stems tallied')), ...groupColumns(units)],
+    columns: [
+      text(t('report.column.product', 'product')),
+      number(t('report.stems-tallied', 'stems tallied')),
+      ...groupColumns(units),
+    ],
     rows: sums.products.map((row) => [
       words(row.product ?? t('report.below-the-first-product', 'below the first product')),
       figure(row.stems, 0),

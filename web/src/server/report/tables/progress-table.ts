@@ -11,7 +11,7 @@ export function progressTable({ sampling }: StandSummary, units: StandUnits): Re
     id: 'progress',
     title: t('report.error-by-number-of-plots', 'Error by number of plots'),
     columns: [
-      number('plots'),
+      number(t('report.column.plots', 'plots')),
       number(
         t('report.basal-area', 'basal area, {basalArea}/{area}', {
           basalArea: units.basalArea,

@@ -18,7 +18,12 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
     const ofAll: readonly Cell[] = [
       resampled === null
         ? words('—')
-        : words(`${printRounded(to(resampled.low), decimals)} to ${printRounded(to(resampled.high), decimals)}`),
+        : words(
+            t('report.interval', '{low} to {high}', {
+              low: printRounded(to(resampled.low), decimals),
+              high: printRounded(to(resampled.high), decimals),
+            }),
+          ),
       figure(simple?.cvPct, 0),
       figure(found.plotsForTenPct, 0),
     ];
@@ -51,8 +56,8 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
     id: 'sampling',
     title: t('report.sampling-error', 'Sampling error'),
     columns: [
-      text('figure'),
-      number('mean'),
+      text(t('report.column.figure', 'figure')),
+      number(t('report.column.mean', 'mean')),
       number(t('report.standard-error-2', 'standard error')),
       number(t('report.95-interval', '95 % interval')),
       number(t('report.bootstrap-interval', 'bootstrap interval')),

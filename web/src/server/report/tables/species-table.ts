@@ -10,8 +10,8 @@ export function speciesTable({ sums, survey }: StandSummary, units: StandUnits):
     id: 'species',
     title: t('report.by-species', 'By species'),
     columns: [
-      text('species'),
-      number('trees'),
+      text(t('report.column.species', 'species')),
+      number(t('report.column.trees', 'trees')),
       ...groupColumns(units),
       number(t('report.of-basal-area', '% of basal area')),
     ],

@@ -32,7 +32,11 @@ export function standFiguresTable({ figures, sums }: StandSummary, units: StandU
   return {
     id: 'figures',
     title: t('report.stand-variables', 'Stand variables'),
-    columns: [text('figure'), number('value'), text(t('report.definition', 'definition'))],
+    columns: [
+      text(t('report.column.figure', 'figure')),
+      number(t('report.column.value', 'value')),
+      text(t('report.definition', 'definition')),
+    ],
     rows: [...means, ...indices].map(([name, cell, what]) => [words(name), cell, words(what)]),
     notes: [],
   };

@@ -54,7 +54,7 @@ function standTableOf(
       words(String(named)),
       ...cells(rows.filter(({ diameterClass }) => diameterClass === named)),
     ]),
-    total: [words('all'), ...cells(rows)],
+    total: [words(t('report.column.all', 'all')), ...cells(rows)],
     notes: [classWords(table, survey)],
   };
 }

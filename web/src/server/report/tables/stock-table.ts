@@ -30,7 +30,7 @@ export function stockTable(summary: StandSummary, units: StandUnits): ReportTabl
       words(String(named)),
       ...cells(rows.filter(({ diameterClass }) => diameterClass === named)),
     ]),
-    total: [words('all'), ...cells(rows)],
+    total: [words(t('report.column.all', 'all')), ...cells(rows)],
     notes: [classWords(classesOf(summary), summary.survey)],
   };
 }

@@ -10,10 +10,10 @@ export function strataTable({ sums, survey }: StandSummary, units: StandUnits): 
     id: 'strata',
     title: t('report.by-stratum', 'By stratum'),
     columns: [
-      text('stratum'),
+      text(t('report.column.stratum', 'stratum')),
       number(t('report.area-ha', 'area, ha')),
-      number('plots'),
-      number('trees'),
+      number(t('report.column.plots', 'plots')),
+      number(t('report.column.trees', 'trees')),
       ...groupColumns(units),
     ],
     rows: sums.strata.map((row) => {

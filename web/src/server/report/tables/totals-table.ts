@@ -109,8 +109,8 @@ export function totalsTable(summary: StandSummary, units: StandUnits): ReportTab
     id: 'totals',
     title: t('report.stand', 'Stand'),
     columns: [
-      text('figure'),
-      number('mean'),
+      text(t('report.column.figure', 'figure')),
+      number(t('report.column.mean', 'mean')),
       number(t('report.standard-error-2', 'standard error')),
       number(t('report.95-interval', '95 % interval')),
       number(t('report.of-the-mean-2', '± % of the mean')),

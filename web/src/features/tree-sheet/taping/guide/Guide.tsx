@@ -265,9 +265,19 @@ export function Guide({ found, onFound, rules: own, onTake }: GuideProps) {
               keyOf={({ id }) => id}
               rowProps={({ id }) => ({ className: own === undefined && id === found.rules ? 'font-bold' : '' })}
               columns={[
-                { id: 'rules', head: 'rules', kind: 'row-head', cell: ({ name }) => say(name) },
-                { id: 'place', head: 'place', cellClassName: 'figures', cell: ({ answer }) => placeOf(answer, units) },
-                { id: 'stems', head: 'stems', cell: ({ answer }) => stemsOf(answer) },
+                {
+                  id: 'rules',
+                  head: t('tree-sheet.head.rules', 'rules'),
+                  kind: 'row-head',
+                  cell: ({ name }) => say(name),
+                },
+                {
+                  id: 'place',
+                  head: t('tree-sheet.head.place', 'place'),
+                  cellClassName: 'figures',
+                  cell: ({ answer }) => placeOf(answer, units),
+                },
+                { id: 'stems', head: t('tree-sheet.head.stems', 'stems'), cell: ({ answer }) => stemsOf(answer) },
               ]}
             />
           )}

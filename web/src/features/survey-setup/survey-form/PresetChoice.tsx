@@ -1,0 +1,79 @@
+import { say, t } from '../../../messages/text.ts';
+import { type PresetId, PRESETS } from './presets.ts';
+
+const PICTURES: Readonly<Record<PresetId, React.ReactNode>> = {
+  'fixed-area': (
+    <>
+      <circle cx="24" cy="24" r="20" fill="var(--wash)" stroke="var(--lichen)" strokeWidth="2" />
+      {[
+        [17, 19],
+        [27, 15],
+        [31, 29],
+        [19, 31],
+      ].map(([x, y]) => (
+        <circle key={x} cx={x} cy={y} r="3.5" fill="var(--bark)" />
+      ))}
+    </>
+  ),
+  'variable-radius': (
+    <>
+      <path d="M10 8L24 42L38 8" fill="none" stroke="var(--sky)" strokeWidth="2" />
+      <circle cx="24" cy="15" r="7" fill="var(--bark)" />
+    </>
+  ),
+  'complete-tally': (
+    <>
+      <path d="M6 10L40 5L44 38L10 44Z" fill="var(--wash)" stroke="var(--lichen)" strokeWidth="2" />
+      {[
+        [14, 15],
+        [26, 12],
+        [37, 15],
+        [16, 27],
+        [29, 24],
+        [39, 30],
+        [21, 37],
+        [32, 36],
+      ].map(([x, y]) => (
+        <circle key={`${String(x)} ${String(y)}`} cx={x} cy={y} r="3" fill="var(--bark)" />
+      ))}
+    </>
+  ),
+};
+
+interface PresetChoiceProps {
+  readonly chosen: PresetId;
+  readonly onChoose: (preset: PresetId) => void;
+}
+
+/** What the survey is for, as cards with a picture. */
+export const PresetChoice = ({ chosen, onChoose }: PresetChoiceProps) => (
+  <fieldset className="grid gap-3 md:grid-cols-3">
+    <legend className="sr-only">{t('survey-setup.kind-of-survey', 'Kind of survey')}</legend>
+    {Object.entries(PRESETS).map(([id, { name, gives }]) => (
+      <label
+        key={id}
+        className="grid min-h-20 cursor-pointer grid-cols-[48px_minmax(0,1fr)] items-center gap-3 rounded-[10px] border-2 border-line bg-sheet p-3 has-checked:border-ink has-checked:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-sky"
+      >
+        <input
+          type="radio"
+          name="preset"
+          className="sr-only"
+          checked={id === chosen}
+          onChange={() => {
+            onChoose(id as PresetId);
+          }}
+        />
+        <svg viewBox="0 0 48 48" width="48" height="48" aria-hidden="true">
+          {PICTURES[id as PresetId]}
+        </svg>
+        <span className="grid">
+          <strong>
+            {id === chosen && <span aria-hidden="true">✓ </span>}
+            {say(name)}
+          </strong>
+          <span className="text-quiet">{say(gives)}</span>
+        </span>
+      </label>
+    ))}
+  </fieldset>
+);

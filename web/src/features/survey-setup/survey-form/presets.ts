@@ -1,0 +1,98 @@
+import { message, type Text } from '@arbolito/core/message';
+import { type FieldRules, heightRuleWords, type SurveyDesign } from '@arbolito/core/protocol';
+import { M2_PER_HA_IN_FT2_PER_ACRE, shapeWords } from '@arbolito/core/plot';
+import { type SlopeUnit, STAND_UNITS, thicknessWords, unitOf, type UnitSystem } from '@arbolito/core/units';
+import { textsOfShape, type ShapeTexts } from '../design/shape-texts.ts';
+
+/** What a survey is made for; the choice sets its plots. */
+export type PresetId = 'fixed-area' | 'variable-radius' | 'complete-tally';
+
+export const PRESETS: Readonly<Record<PresetId, { readonly name: Text; readonly gives: Text }>> = {
+  'fixed-area': {
+    name: message('survey-setup.fixed-area-plots', 'Fixed-area plots'),
+    gives: message(
+      'survey-setup.circles-or-rectangles-stems',
+      'Circles or rectangles; stems, basal area and volume per area',
+    ),
+  },
+  'variable-radius': {
+    name: message('survey-setup.variable-radius-points', 'Variable-radius points'),
+    gives: message(
+      'survey-setup.trees-counted-in-by-gauge',
+      'Trees counted in by gauge; basal area and volume per area',
+    ),
+  },
+  'complete-tally': {
+    name: message('survey-setup.complete-tally', 'Complete tally'),
+    gives: message('survey-setup.every-tree-no-sampling-error', 'Every tree of an area; no sampling error'),
+  },
+};
+
+const FACTOR_M2_PER_HA = { metric: 4, imperial: 10 * M2_PER_HA_IN_FT2_PER_ACRE } as const;
+const AREA_M2 = { metric: { plot: 500, whole: 10_000 }, imperial: { plot: 404.686, whole: 4046.86 } } as const;
+
+/** The plots that a preset begins with, as they are typed. */
+export function presetShape(preset: PresetId, system: UnitSystem): ShapeTexts {
+  switch (preset) {
+    case 'fixed-area':
+      return textsOfShape({ kind: 'circle', areaM2: AREA_M2[system].plot }, system);
+    case 'variable-radius':
+      return textsOfShape({ kind: 'variable-radius', factorM2PerHa: FACTOR_M2_PER_HA[system] }, system);
+    case 'complete-tally':
+      return textsOfShape({ kind: 'complete-tally', areaM2: AREA_M2[system].whole }, system);
+  }
+}
+
+/** The preset that a plot type belongs to. */
+export const presetOf = (kind: ShapeTexts['kind']): PresetId =>
+  kind === 'variable-radius' || kind === 'complete-tally' ? kind : 'fixed-area';
+
+/** What the crew is asked for under these settings, in the order of the work. */
+export function crewTasks(
+  design: SurveyDesign,
+  rules: FieldRules,
+  slopeUnit: SlopeUnit,
+  system: UnitSystem,
+): readonly Text[] {
+  return [
+    design.shape.kind === 'complete-tally'
+      ? message('survey-setup.every-tree-of-the-area', 'every tree of the area')
+      : design.shape.kind === 'variable-radius'
+        ? message('survey-setup.trees-in-at-each-point', 'trees that are in at each point: {shape}', {
+            shape: shapeWords(design.shape, system),
+          })
+        : message('survey-setup.trees-of-each-plot', 'trees of each plot: {shape}', {
+            shape: shapeWords(design.shape, system),
+          }),
+    rules.smallestDbhCm > 0
+      ? message('survey-setup.species-and-dbh-from', 'species and dbh from {smallest}', {
+          smallest: thicknessWords(rules.smallestDbhCm, system),
+        })
+      : message('survey-setup.species-and-dbh-of-every-stem', 'species and dbh of every stem'),
+    heightRuleWords(design.heights),
+    message('survey-setup.sights-in', 'sights in {scale}', { scale: unitOf(slopeUnit).words }),
+  ];
+}
+
+/** What comes out of a survey of this design. */
+export function surveyOutcomes(design: SurveyDesign, system: UnitSystem): readonly Text[] {
+  const { area, volume, basalArea } = STAND_UNITS[system];
+  return [
+    message(
+      'survey-setup.stems-basal-area-and-volume',
+      'stems/{area}, basal area ({basalArea}/{area}) and volume ({volume}/{area})',
+      {
+        area,
+        basalArea,
+        volume,
+      },
+    ),
+    design.shape.kind === 'complete-tally'
+      ? message('survey-setup.totals-without-sampling-error', 'totals without a sampling error')
+      : message(
+          'survey-setup.each-with-its-standard-error',
+          'each with its standard error (sampling), from two plots on',
+        ),
+    message('survey-setup.stand-and-stock-tables', 'stand and stock tables, height curves, report and files'),
+  ];
+}
