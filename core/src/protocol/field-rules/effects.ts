@@ -188,7 +188,9 @@ export function effectWords({ dbhChangeCm, basalAreaChange: area }: Effect, syst
   const signed = (value: number, decimals: number) => `${value > 0 ? '+' : ''}${printRounded(value, decimals)}`;
   if (Math.abs(change) < 0.005 && Math.abs(area) < 0.0005) return message('protocol.no-change', 'no change');
   const dbh =
-    Math.abs(change) < 0.005 ? message('protocol.dbh-unchanged', 'dbh unchanged') : message('protocol.dbh-change', 'dbh {change} {unit}', { change: signed(change, 2), unit });
+    Math.abs(change) < 0.005
+      ? message('protocol.dbh-unchanged', 'dbh unchanged')
+      : message('protocol.dbh-change', 'dbh {change} {unit}', { change: signed(change, 2), unit });
   return message('protocol.basal-area', '{dbh}, basal area {area} %', { dbh, area: signed(area * 100, 1) });
 }
 

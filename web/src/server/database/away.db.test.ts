@@ -31,7 +31,7 @@ describe('a database that does not answer', () => {
     expect(Number(response.headers.get('retry-after'))).toBeGreaterThan(0);
     expect(await response.json()).toMatchObject({
       code: 'database-away',
-      detail: expect.stringContaining('Nothing was written') as string,
+      detail: expect.stringContaining('Nothing was saved') as string,
     });
   });
 

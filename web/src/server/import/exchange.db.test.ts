@@ -121,9 +121,9 @@ describe('a file of trees', () => {
     const csv = `plot,tag,species,dbh\n1,1,sp,34.5\n1,1,oak,900\n9,3,sp,20\n1,4,sp,\n`;
     const { status, body } = await file(survey.id, csv, { id: uuid() });
     expect(status).toBe(422);
-    expect(body.detail).toContain('nothing was kept');
+    expect(body.detail).toContain('nothing was saved');
     expect(body.errors?.map(({ pointer }) => pointer)).toEqual([
-      '/rows/3/species, by code or name',
+      '/rows/3/species code or name',
       '/rows/3/dbh',
       '/rows/4/plot',
       '/rows/5/dbh',
@@ -136,8 +136,8 @@ describe('a file of trees', () => {
     await api('POST', '/api/trees', newTree(plot.id, '7'));
     const { body } = await file<ImportPreview>(survey.id, 'plot,tag,species,dbh\n1,7,sp,30\n1,8,sp,30\n1,8,sp,31\n');
     expect(body.errors.map(({ row, message }) => `${row}: ${say(message)}`)).toEqual([
-      '2: Tree 7 of plot 1 is there already.',
-      '4: Tree 8 of plot 1 is there already.',
+      '2: Tree 7 of plot 1 exists already.',
+      '4: Tree 8 of plot 1 exists already.',
     ]);
   });
 

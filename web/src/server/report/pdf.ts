@@ -181,10 +181,15 @@ export async function reportPdf(
       {
         unbreakable: true,
         stack: [
-          heading(t('report.signature', 'Signature')),
+          // Without a level: a page break before a heading inside a block that does not break would lose the block.
+          { text: t('report.signature', 'Signature'), style: 'heading' },
           {
             margin: [0, 26, 0, 4],
-            columns: [t('report.place-and-date', 'place and date'), 'name', 'signature'].map((text) => ({
+            columns: [
+              t('report.place-and-date', 'place and date'),
+              t('report.name-of-signer', 'name'),
+              t('report.signature-line', 'signature'),
+            ].map((text) => ({
               stack: [
                 { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 155, y2: 0, lineWidth: 0.7 }] },
                 { text, style: 'note' },

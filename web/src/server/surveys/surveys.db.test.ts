@@ -124,7 +124,7 @@ describe('the tally', () => {
     ['#1 oak 30', '“oak”'],
     ['#1 30', 'species'],
     ['sp 30', 'tag'],
-    ['#1 sp 3..5', 'decimal marks'],
+    ['#1 sp 3..5', 'more than one decimal sign'],
     ['#1 sp 30 +62 @25', 'Base is missing'],
   ])('refuses “%s” with the reason', async (line, words) => {
     const { plot } = await surveyWithPlot();
@@ -173,9 +173,7 @@ describe('the sums of a survey', () => {
     );
     await api('POST', '/api/trees', newTree(plot.id, '11', { readings: wrong }));
     const { body } = await api<WorkListView>('GET', `/api/surveys/${survey.id}/checks`);
-    const odd = body.open.filter(({ message }) =>
-      say(message).toLowerCase().includes('the height curve of this survey'),
-    );
+    const odd = body.open.filter(({ message }) => say(message).toLowerCase().includes('height curve of this survey'));
     expect([...new Set(odd.map(({ tag }) => tag))]).toEqual(['11']);
     // Tree API, tally, results and review list say the same of every tree.
     const codes = (findings: readonly { readonly code: string; readonly severity: string }[]): string[] =>

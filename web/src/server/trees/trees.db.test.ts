@@ -59,7 +59,7 @@ describe('keeping a tree', () => {
     expect(answers.map(({ status }) => status).sort()).toEqual([201, 409, 409]);
     const refused = answers.find(({ status }) => status === 409);
     expect(refused?.body.errors?.[0]).toMatchObject({ pointer: '/tag', code: 'tag-used' });
-    expect(refused?.body.detail).toContain('tree 7');
+    expect(refused?.body.detail).toContain('Tree 7');
     expect(await count('tree', 'plot_id', plot.id)).toBe(1);
   });
 

@@ -188,9 +188,9 @@ describe('how a survey works out its wood', () => {
       'a cost below nothing',
       { prices: { ...PRICES, costs: [{ name: 'felling', per: 'm3', amount: -4 }] } },
       '/prices/costs/0/amount',
-      'from 0 on',
+      'must be 0 or more',
     ],
-    ['a list without its day', { prices: { ...PRICES, pricesOf: 'spring' } }, '/prices/pricesOf', 'a day'],
+    ['a list without its day', { prices: { ...PRICES, pricesOf: 'spring' } }, '/prices/pricesOf', 'must be a date'],
     ['prices left out', { prices: undefined }, '/prices', 'price list'],
     ['more wood than tree', { species: [{ speciesCode: 'sp', barkRatio: 1.2 }] }, '/species/0/barkRatio', '0.7 to 1'],
     [

@@ -127,6 +127,20 @@ export function DeskSheet(props: SheetProps) {
         ) : (
           <>
             <FiguresCard view={view} />
+            <KeepWords
+              state={keepState}
+              canKeep={canKeep}
+              isChanged={props.isChanged}
+              onStartOver={props.onStartOver}
+            />
+            <Findings
+              findings={view.findings}
+              dismissed={dismissed}
+              onDismiss={props.onDismiss}
+              onMend={(mend, at) => {
+                store.applyFix(mend, at);
+              }}
+            />
             <div className="grid grid-cols-[1fr_5.5rem] items-start gap-2">
               <SpeciesField {...props} />
               <label>
@@ -144,20 +158,6 @@ export function DeskSheet(props: SheetProps) {
             </div>
             <MethodChoice view={view} store={store} />
             <LastVisitPanel view={view} store={store} />
-            <KeepWords
-              state={keepState}
-              canKeep={canKeep}
-              isChanged={props.isChanged}
-              onStartOver={props.onStartOver}
-            />
-            <Findings
-              findings={view.findings}
-              dismissed={dismissed}
-              onDismiss={props.onDismiss}
-              onMend={(mend, at) => {
-                store.applyFix(mend, at);
-              }}
-            />
             <Heights {...props} />
             <TapingButtons onPanel={props.onPanel} view={props.view} />
             <Stems {...props} />
