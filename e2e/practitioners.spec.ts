@@ -152,6 +152,7 @@ for (const language of ['en', 'es'] as const)
       await press('Create survey');
       await page.getByRole('button', { name: language === 'en' ? 'Add point' : 'Añadir punto' }).click();
       await page.waitForURL(/\/tally\/[0-9a-f-]{36}$/);
+      await expect(page.locator('#call-line')).toBeFocused();
       await page.keyboard.type('sp 34,5');
       await page.keyboard.press('Enter');
       await expect(page.getByRole('row', { name: /34[.,]5/ })).toBeVisible();

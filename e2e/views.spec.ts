@@ -169,7 +169,7 @@ test('the theme is kept; the start page continues the work and lists surveys and
   await expect.poll(() => page.evaluate(() => document.cookie)).toContain('survey=');
   await page.goto('/');
   await expect(page.getByRole('region', { name: 'Needs attention' }).getByRole('listitem')).not.toHaveCount(0);
-  await page.getByRole('link', { name: /^Continue Plot/ }).click();
+  await page.getByRole('link', { name: /^(Continue|Start) plot/ }).click();
   await expect(page).toHaveURL(/\/tally\/[0-9a-f-]{36}$/);
   await page.goto('/');
   await page.getByLabel('Theme').selectOption('sun');

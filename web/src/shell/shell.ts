@@ -141,7 +141,7 @@ function startSurveySwitch(): void {
 
 /** On a phone the head has no room for language and theme: they are behind “More”. */
 function placeSettings(): void {
-  const settings = document.querySelector('#settings');
+  const settings = document.querySelector('#view-settings');
   const help = document.querySelector('#help-open');
   const more = document.querySelector('#more-settings');
   if (settings === null || help === null || more === null) return;
