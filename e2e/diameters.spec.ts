@@ -61,7 +61,7 @@ test.describe('several stems', () => {
 });
 
 test.describe('open Tape reading', () => {
-  test('shows the known slips for the reading in hand, and takes the mended one', async ({ page }) => {
+  test('shows the known slips for the reading in hand, and takes the fixed one', async ({ page }) => {
     await page.goto('/measure');
     await reading(page, 'diameter.diameter').fill('34.7');
     await page.getByRole('button', { name: 'Tape reading' }).click();

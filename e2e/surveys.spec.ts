@@ -121,7 +121,7 @@ test('a point of the work list is cleared with a reason, and put back', async ({
   await expect(cleared).toHaveCount(0);
 });
 
-test('a file of trees is looked at, mended and kept', async ({ page }) => {
+test('a file of trees is looked at, fixed and kept', async ({ page }) => {
   const { surveyId } = await makePlot(appUrl());
   await page.goto(`/report/${surveyId}/import`);
   const choose = async (csv: string) => {

@@ -68,14 +68,14 @@ export function diagnoseTwoAngles(
           'Top {say} is not above base {say2}: the tree would have no height. A sign is missing, or the two readings are exchanged.',
           { say: say('top', top), say2: say('base', base) },
         ),
-        suggestedFixes.filter((mend) => mend.becomes !== undefined),
+        suggestedFixes.filter((fix) => fix.becomes !== undefined),
       ),
     ];
   }
 
   const findings: Finding[] = [];
   if (baseTangent > 0) {
-    const mend = flip('base', base);
+    const fix = flip('base', base);
     findings.push(
       heightFinding(
         HEIGHT_FINDINGS.baseAboveEye,
@@ -88,17 +88,17 @@ export function diagnoseTwoAngles(
           {
             say: say('base', base),
             say2: say('base', { ...base, value: -base.value }),
-            becomes: mend.becomes ?? '',
+            becomes: fix.becomes ?? '',
             value: print(value),
           },
         ),
-        [mend],
+        [fix],
       ),
     );
   }
   // A stump or a first branch may well lie below the eye.
   if (topTangent < 0 && diagnosis.context.heightOf !== 'part') {
-    const mend = flip('top', top);
+    const fix = flip('top', top);
     findings.push(
       heightFinding(
         HEIGHT_FINDINGS.topBelowEye,
@@ -111,11 +111,11 @@ export function diagnoseTwoAngles(
           {
             say: say('top', top),
             say2: say('top', { ...top, value: -top.value }),
-            becomes: mend.becomes ?? '',
+            becomes: fix.becomes ?? '',
             value: print(value),
           },
         ),
-        [mend],
+        [fix],
       ),
     );
   }

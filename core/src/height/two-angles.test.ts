@@ -188,10 +188,10 @@ describe('slips in two angles and a distance', () => {
 
   it('offers percent where degrees give a giant: 62° from 25 m', () => {
     const outcome = givenOutcome(TWO_ANGLES, given(62, -8, 'deg', 25), { dbhCm: 32 });
-    const mend = findingIn(outcome, 'height.wrong-scale')?.suggestedFixes.find(({ label }) =>
+    const fix = findingIn(outcome, 'height.wrong-scale')?.suggestedFixes.find(({ label }) =>
       inEnglish(label).includes('percent'),
     );
-    expect(mend?.becomes).toBe('17.50 m');
+    expect(fix?.becomes).toBe('17.50 m');
   });
 
   it('offers the 1:15 scale at 15 m, and the 1:20 scale at 20 m', () => {

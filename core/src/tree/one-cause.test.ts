@@ -40,7 +40,7 @@ describe('one cause', () => {
     expect(new Set(keys).size).toBe(keys.length);
   });
 
-  it('has no mend that contradicts the curve: 50 m for a tree of 21.5 m', () => {
+  it('has no fix that contradicts the curve: 50 m for a tree of 21.5 m', () => {
     for (const line of ['sp 30 +80 +6 @25', 'sp 30 +8 -6 @25', 'sp 30 +80 -6 @2.5'])
       for (const { suggestedFixes, title, measure } of doubtsOf(line))
         for (const { becomes } of suggestedFixes)

@@ -64,6 +64,7 @@ describe('reading what people type', () => {
     ['1,234,567.8', 'two-marks', 'more than one decimal sign'],
     ['1,234', 'grouping', 'Enter 1234 or 1.234'],
     ['12,345 m', 'grouping', 'Enter 12345 or 12.345'],
+    ['-1,234', 'grouping', 'Enter -1234 or -1.234'],
     ['1e400', 'exponent', 'plain number'],
     ['2E3', 'exponent', 'plain number'],
     ['9'.repeat(400), 'infinite', 'too large'],

@@ -108,10 +108,15 @@ export function readQuantity(text: string, options: ReadOptions): ReadResult {
   if (grouped !== undefined) {
     return fail(
       'grouping',
-      message('units.comma-is-decimal', 'A comma is a decimal mark. Enter {thousands}{rest} or {thousands}.{rest}.', {
-        thousands: thousands ?? '',
-        rest: rest ?? '',
-      }),
+      message(
+        'units.comma-is-decimal',
+        'A comma is a decimal mark. Enter {sign}{thousands}{rest} or {sign}{thousands}.{rest}.',
+        {
+          sign,
+          thousands: thousands ?? '',
+          rest: rest ?? '',
+        },
+      ),
     );
   }
   const plain = body.replace(/(\d|^),(?=\d)/g, '$1.').replace(/,$/, '');

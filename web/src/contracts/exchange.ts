@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import type { DecimalMark, Matching } from '@arbolito/core/tree-file';
+import type { DecimalMark, Matching, TreeField } from '@arbolito/core/tree-file';
 import { Transform } from 'class-transformer';
 import { IsBoolean, IsIn, IsObject, IsOptional, IsUUID } from 'class-validator';
 import { IsLine } from './decorators.ts';
@@ -62,6 +62,8 @@ export class ImportOptionsDto {
 export interface FileErrorView {
   /** Counted as a spreadsheet does: the head is row 1. */
   readonly row: number;
+  readonly field: TreeField;
+  /** The field as a person calls it. */
   readonly column: Text;
   readonly message: Text;
 }

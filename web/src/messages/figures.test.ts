@@ -30,6 +30,13 @@ describe('figures in the reader’s language', () => {
     expect(t('test.height', '{height} m.', { height: '24.2' })).toBe('24,2 m.');
     expect(t('test.height', '{height} m.', { height: 24.5 })).toBe('24,5 m.');
   });
+
+  it('leaves tags, labels and what was typed as they are', () => {
+    speak('es');
+    expect(t('test.tree', '{tag} · {label} · {shown}', { tag: '3.1', label: '2.5', shown: '1.2.3' })).toBe(
+      '3.1 · 2.5 · 1.2.3',
+    );
+  });
 });
 
 describe('a day', () => {

@@ -1,14 +1,24 @@
-import { currentLocale } from './locale.ts';
+import { currentLocale, type Locale } from './locale.ts';
 
-/** Whether the locale writes a decimal comma. */
-const hasComma = (locale: string): boolean =>
-  new Intl.NumberFormat(locale).formatToParts(1.5).some(({ type, value }) => type === 'decimal' && value === ',');
+const decimalMarks = new Map<Locale, string>();
+
+/** The decimal mark that the locale writes. */
+function decimalMark(locale: Locale): string {
+  const known = decimalMarks.get(locale);
+  if (known !== undefined) return known;
+  const parts = new Intl.NumberFormat(locale).formatToParts(1.5);
+  const mark = parts.find(({ type }) => type === 'decimal')?.value ?? '.';
+  decimalMarks.set(locale, mark);
+  return mark;
+}
 
 const FIGURE = /^[+\-−±~≈<>≤≥]?\s?\d/;
 
 /** A printed figure with the decimal mark of the reader: `24.2 ± 0.3 m` is `24,2 ± 0,3 m` in Spanish. */
-export const localFigure = (text: string): string =>
-  hasComma(currentLocale()) ? text.replace(/(\d)\.(?=\d)/g, '$1,') : text;
+export function localFigure(text: string): string {
+  const mark = decimalMark(currentLocale());
+  return mark === '.' ? text : text.replace(/(\d)\.(?=\d)/g, `$1${mark}`);
+}
 
 /** As `localFigure`, for a text that may be something else than a figure, such as a name. */
 export const localFigureIfAny = (text: string): string => (FIGURE.test(text) ? localFigure(text) : text);

@@ -19,11 +19,19 @@ function formatOf(locale: Locale, id: string, template: string): IntlMessageForm
   return format;
 }
 
-const localValue = (value: string | number): string | number =>
-  typeof value === 'string' ? localFigureIfAny(value) : Number.isInteger(value) ? value : localFigure(String(value));
+/** Places that hold what a person typed: a tag “3.1” and a plot “2.5” are names, not figures. */
+const NAMES =
+  /^(tag|label\d?|plot|plotId|plotLabel|name|code|place|survey|stratum|crew|shown|suffix|typed|asked|line)$/i;
+
+function localValue(name: string, value: string | number): string | number {
+  if (typeof value === 'number') return Number.isInteger(value) ? value : localFigure(String(value));
+  return NAMES.test(name) ? value : localFigureIfAny(value);
+}
 
 const fill = (values: Values): Record<string, string | number> =>
-  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, capitalIf(name, localValue(say(value)))]));
+  Object.fromEntries(
+    Object.entries(values).map(([name, value]) => [name, capitalIf(name, localValue(name, say(value)))]),
+  );
 
 /** A message in the reader's language: its id, its English text (ICU), and what fills it. */
 export const t = (id: string, template: string, values: Values = {}): string =>

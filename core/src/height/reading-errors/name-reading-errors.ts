@@ -292,11 +292,11 @@ const SYMPTOMS: ReadonlySet<string> = new Set([HEIGHT_FINDINGS.slenderness, HEIG
 
 const keyOf = ({ methodId, changes }: SuggestedFix): string => JSON.stringify([methodId ?? null, changes]);
 
-/** Whether a finding only repeats a cause that was named: it is a symptom, or its mend is the same. */
+/** Whether a finding only repeats a cause that was named: it is a symptom, or its fix is the same. */
 function isSaidBy({ code, severity, suggestedFixes }: Finding, named: readonly Finding[]): boolean {
   if (named.length === 0 || severity === 'stop') return false;
   const offered = new Set(named.flatMap((each) => each.suggestedFixes.map(keyOf)));
-  return SYMPTOMS.has(code) || (suggestedFixes.length > 0 && suggestedFixes.every((mend) => offered.has(keyOf(mend))));
+  return SYMPTOMS.has(code) || (suggestedFixes.length > 0 && suggestedFixes.every((fix) => offered.has(keyOf(fix))));
 }
 
 /** Errors beyond which a corrected height contradicts what is expected. */
@@ -312,7 +312,7 @@ function withoutContradictions(finding: Finding, { method, readings, context, ev
       { value: Number(text.replace('−', '-')), unit },
     ]);
     const heightM = metres(method, { ...readings, ...(Object.fromEntries(changed) as Readings) }, context);
-    // A mend that cannot be worked out here is not judged.
+    // A fix that cannot be worked out here is not judged.
     return (
       !Number.isFinite(heightM) ||
       evidence.expected.some(

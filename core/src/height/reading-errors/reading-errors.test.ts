@@ -26,23 +26,23 @@ function saidOf({ methodId, readings, context, evidence }: HeightScene): readonl
   return withReadingErrors(own, nameReadingErrors(naming), naming).filter(({ severity }) => severity !== 'note');
 }
 
-/** The height after a mend is taken, in m; null where the mend leaves readings to be taken again. */
+/** The height after a fix is taken, in m; null where the fix leaves readings to be taken again. */
 function corrected({ methodId, readings, context }: HeightScene, finding: Finding): number | null {
-  const [mend] = finding.suggestedFixes;
-  if (mend === undefined || mend.changes.some(({ text }) => text === '')) return null;
+  const [fix] = finding.suggestedFixes;
+  if (fix === undefined || fix.changes.some(({ text }) => text === '')) return null;
   const after: Readings = {
     ...readings,
     ...Object.fromEntries(
-      mend.changes.map(({ reading, text, unit }) => [reading, { value: Number(text.replace('−', '-')), unit }]),
+      fix.changes.map(({ reading, text, unit }) => [reading, { value: Number(text.replace('−', '-')), unit }]),
     ),
   };
-  const outcome = evaluate(methodOf(mend.methodId ?? methodId), after, context);
+  const outcome = evaluate(methodOf(fix.methodId ?? methodId), after, context);
   return outcome.ok ? outcome.estimate.value : null;
 }
 
 const TREES = draws(400, 60);
 
-/** Share of the seeded trees on which the slip is named first or second, and its mend gives back the tree. */
+/** Share of the seeded trees on which the slip is named first or second, and its fix gives back the tree. */
 function named(code: string, make: (random: ReturnType<typeof seededRandom>) => HeightScene, isMendChecked: boolean) {
   const random = seededRandom(4711);
   let right = 0;
@@ -60,7 +60,7 @@ function named(code: string, make: (random: ReturnType<typeof seededRandom>) => 
 }
 
 describe('the catalogue of slips in heights', () => {
-  it('holds at least 25 kinds, each with its words, its effect, its mend and the evidence it needs', () => {
+  it('holds at least 25 kinds, each with its words, its effect, its fix and the evidence it needs', () => {
     expect(HEIGHT_READING_ERRORS.length).toBeGreaterThanOrEqual(25);
     expect(new Set(HEIGHT_READING_ERRORS.map(({ code }) => code)).size).toBe(HEIGHT_READING_ERRORS.length);
     for (const { name, effect, suggestedFix, evidence } of HEIGHT_READING_ERRORS)
@@ -75,7 +75,7 @@ describe('the catalogue of slips in heights', () => {
   const shares: [string, number][] = [];
 
   it.each(Object.entries(SLIPPED))(
-    '%s is named first or second with the right mend on 95 of 100 trees',
+    '%s is named first or second with the right fix on 95 of 100 trees',
     (code, make) => {
       const share = named(code, make, true);
       shares.push([code, share]);

@@ -94,12 +94,12 @@ describe('the state of a tree sheet', () => {
     expect(view().draft.height.entries.base?.unit).toBe('deg');
   });
 
-  it('takes back step by step, the mend as well', () => {
+  it('takes back step by step, the fix as well', () => {
     store.setUnit(slot('top'), 'pct');
     type({ top: '62', base: '8', distance: '25' });
-    const mend = view().findings.flatMap(({ suggestedFixes }) => suggestedFixes)[0];
-    if (mend === undefined) throw new Error('no mend');
-    store.applyFix(mend);
+    const fix = view().findings.flatMap(({ suggestedFixes }) => suggestedFixes)[0];
+    if (fix === undefined) throw new Error('no fix');
+    store.applyFix(fix);
     expect(view().height?.printed.value).toBe('17.50');
     store.undo();
     expect(view().height?.printed.value).toBe('13.50');
@@ -176,9 +176,9 @@ describe('the state of a tree sheet', () => {
     store.callOut('ch 28 &2x30/50');
     const finding = view().findings.find(({ code }) => code === 'diameter.faces-far-apart');
     expect(finding?.stem).toBe(2);
-    const [mend] = finding?.suggestedFixes ?? [];
-    if (mend === undefined || finding === undefined) throw new Error('no mend');
-    store.applyFix(mend, finding);
+    const [fix] = finding?.suggestedFixes ?? [];
+    if (fix === undefined || finding === undefined) throw new Error('no fix');
+    store.applyFix(fix, finding);
     expect(view().draft.moreStems[0]?.diameter.entries.cross?.text).toBe('');
     expect(view().draft.diameter.entries.diameter?.text).toBe('28');
   });
@@ -249,18 +249,18 @@ describe('the state of a tree sheet', () => {
   it('suggestedFixes the height that the finding is about, and the distance in place of its method', () => {
     store.callOut('bt 46.2 +80% -10% @25');
     store.addHeight({ of: 'total', sameStation: false });
-    const mend = (reading: string, text: string, unit: 'pct' | 'm') =>
+    const fix = (reading: string, text: string, unit: 'pct' | 'm') =>
       ({ label: 'x', measure: 'height', changes: [{ reading, text, unit }] }) as const;
-    store.applyFix(mend('top', '+75', 'pct'), { stem: 1, heightNo: 2 });
+    store.applyFix(fix('top', '+75', 'pct'), { stem: 1, heightNo: 2 });
     expect(view().draft.moreHeights[0]?.height.entries.top?.text).toBe('+75');
     expect(view().draft.height.entries.top?.text).toBe('+80');
     store.setDistance(1, 'distance.paces');
-    store.applyFix(mend('distance', '24', 'm'));
+    store.applyFix(fix('distance', '24', 'm'));
     expect(view().draft.distance).toBeUndefined();
     expect(view().height?.printed.value).toBe('21.60');
     // From one stand the distance is the first height's.
     const added = store.addHeight({ of: 'total', sameStation: true });
-    store.applyFix(mend('distance', '20', 'm'), { stem: 1, heightNo: added?.heightNo });
+    store.applyFix(fix('distance', '20', 'm'), { stem: 1, heightNo: added?.heightNo });
     expect(view().draft.height.entries.distance?.text).toBe('20');
   });
 

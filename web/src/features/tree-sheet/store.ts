@@ -123,7 +123,7 @@ export interface SheetStore {
   /** Types in the call-out line; answers how its parts were understood. */
   readonly callOut: (line: string) => readonly CallToken[];
   readonly applyFix: (
-    mend: SuggestedFix,
+    fix: SuggestedFix,
     at?: { readonly stem: number; readonly heightNo?: number | undefined },
   ) => void;
   readonly setUnitSystem: (system: UnitSystem) => void;

@@ -39,7 +39,8 @@ export interface HomeSurvey extends SurveyListItem {
 export interface HomeView {
   readonly surveys: readonly HomeSurvey[];
   readonly resume: Resume | null;
-  readonly attention: readonly AttentionItem[];
+  /** The findings of a large survey may still be worked out; then only the instruments are told. */
+  readonly attention: { readonly items: readonly AttentionItem[]; readonly isChecked: boolean };
 }
 
 const MOST_FINDINGS = 3;
@@ -82,10 +83,11 @@ async function resumeAt(services: Services, surveyId: string, plotId: string | u
   return { survey, plots, plot, next: nextPlot(plots, plot) };
 }
 
-async function findingsOf(services: Services, survey: SurveyView): Promise<AttentionItem[]> {
+async function findingsOf(services: Services, survey: SurveyView): Promise<AttentionItem[] | null> {
   const found = await services.checks.getOrStale(survey);
+  if (found === null) return null;
   const place = placeKind(survey.design.shape);
-  return (found?.value.open ?? []).slice(0, MOST_FINDINGS).map(({ title, message, plotLabel, tag }) => ({
+  return found.value.open.slice(0, MOST_FINDINGS).map(({ title, message, plotLabel, tag }) => ({
     title,
     detail:
       plotLabel === null
@@ -143,11 +145,10 @@ export async function homeView(
   for (const [i, survey] of (await services.surveys.list()).entries())
     surveys.push({ ...survey, volume: i < MOST_VOLUMES ? await volumeOf(services, survey.id) : null });
   const id = surveys.find((survey) => survey.id === used.surveyId)?.id ?? surveys[0]?.id;
-  if (id === undefined) return { surveys, resume: null, attention: [] };
+  if (id === undefined) return { surveys, resume: null, attention: { items: [], isChecked: true } };
   const resume = await resumeAt(services, id, used.plotId);
-  const attention = [
-    ...(await findingsOf(services, resume.survey)),
-    ...(await overdueOf(services, resume.survey, now)).slice(0, MOST_OVERDUE),
-  ];
-  return { surveys, resume, attention };
+  const findings = await findingsOf(services, resume.survey);
+  const overdueChecks = (await overdueOf(services, resume.survey, now)).slice(0, MOST_OVERDUE);
+  const items = [...(findings ?? []), ...overdueChecks];
+  return { surveys, resume, attention: { items, isChecked: findings !== null } };
 }

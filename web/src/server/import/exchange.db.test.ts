@@ -123,7 +123,7 @@ describe('a file of trees', () => {
     expect(status).toBe(422);
     expect(body.detail).toContain('nothing was saved');
     expect(body.errors?.map(({ pointer }) => pointer)).toEqual([
-      '/rows/3/species code or name',
+      '/rows/3/species',
       '/rows/3/dbh',
       '/rows/4/plot',
       '/rows/5/dbh',

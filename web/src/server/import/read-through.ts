@@ -6,7 +6,6 @@ import {
   type Matching,
   matchingProblem,
   rowReader,
-  TREE_FIELDS,
 } from '@arbolito/core/tree-file';
 import type { ImportOptionsDto } from '../../contracts/exchange.ts';
 import type { SurveyView } from '../../contracts/views.ts';
@@ -86,7 +85,7 @@ export async function readThrough(
     if (file.read === undefined) return;
     const outcome = file.read(cells);
     const wrong = outcome.ok ? record.check(outcome.tree) : outcome.errors;
-    for (const { field, message } of wrong) errors.add(at, TREE_FIELDS[field].label, message);
+    for (const { field, message } of wrong) errors.add(at, field, message);
     if (!outcome.ok || wrong.length > 0) return;
     trees += 1;
     if (errors.count === 0) await onTree(outcome.tree);

@@ -177,8 +177,8 @@ export function exchangeService({ repository, surveys, plots, figures, summary, 
                   },
                 ),
                 {
-                  errors: list.map(({ row, column, message }) => ({
-                    pointer: `/rows/${String(row)}/${say(column)}`,
+                  errors: list.map(({ row, field, message }) => ({
+                    pointer: `/rows/${String(row)}/${field}`,
                     code: 'row',
                     detail: say(message),
                   })),

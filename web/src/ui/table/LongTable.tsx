@@ -3,6 +3,7 @@ import { call, errorText } from '../../client/api.ts';
 import { Alert } from '../feedback/Alert.tsx';
 import { Loading } from '../feedback/Loading.tsx';
 import { DataTable } from './DataTable.tsx';
+import { localFigure } from '../../messages/figures.ts';
 import { t } from '../../messages/text.ts';
 
 interface Cell {
@@ -56,7 +57,7 @@ export function LongTable({ source, title }: LongTableProps) {
         kind,
         className: kind === 'number' ? 'whitespace-nowrap' : '',
         width: `${String(widthOf(name, rows, i) * ROOM)}ch`,
-        cell: (row) => <CellText {...row[i]} />,
+        cell: (row) => <CellText {...row[i]} isNumber={kind === 'number'} />,
       }))}
     />
   );
@@ -66,9 +67,13 @@ export function LongTable({ source, title }: LongTableProps) {
 const widthOf = (name: string, rows: Table['rows'], column: number): number =>
   Math.max(...name.split(/\s/).map((word) => word.length), ...rows.map((row) => row[column]?.text.length ?? 0));
 
-const CellText = ({ text, href }: Partial<Cell>) =>
+const CellText = ({ text = '', href, isNumber }: Partial<Cell> & { readonly isNumber: boolean }) =>
   href === undefined ? (
-    text
+    isNumber ? (
+      localFigure(text)
+    ) : (
+      text
+    )
   ) : (
     <a className="inline-block min-h-6 min-w-11 font-bold underline" href={href}>
       {text}

@@ -105,7 +105,6 @@ const problemAt = (field: ShapeField, message: Text | null): Problem | null =>
 function rectangleProblem({ widthM, lengthM }: Extract<PlotShape, { kind: 'rectangle' }>, system: UnitSystem) {
   const { length, area } = shownIn(system);
   const { low, high } = SHAPE_LIMITS.areaM2;
-  const limits = [low, high].map((limit) => short(area.convert(limit), 0)).join(' to ');
   return (
     problemAt('width', fieldProblem(t('survey-setup.width', 'Width'), rectangleRules.widthM, widthM, length)) ??
     problemAt('length', fieldProblem(t('survey-setup.length', 'Length'), rectangleRules.lengthM, lengthM, length)) ??
@@ -113,8 +112,9 @@ function rectangleProblem({ widthM, lengthM }: Extract<PlotShape, { kind: 'recta
       'length',
       isRectangleWithin(widthM, lengthM)
         ? null
-        : t('survey-setup.width-times-length-must-be', 'Width times length must be {limits} {symbol}.', {
-            limits,
+        : t('survey-setup.width-times-length-limits', 'Width times length must be {low} to {high} {symbol}.', {
+            low: short(area.convert(low), 0),
+            high: short(area.convert(high), 0),
             symbol: area.symbol,
           }),
     )

@@ -98,6 +98,46 @@ describe('the form of a new survey', () => {
     expect(sentBody().id).toBe(first);
   });
 
+  it('takes the area for its only stratum, and for a complete tally: 40 acres are 16.1874 ha', async () => {
+    fetched.mockImplementation(() => Promise.resolve(answer(201, { id: 'made' })));
+    render(<SurveyForm surveys={[]} />);
+    await fillNames();
+    await userEvent.selectOptions(field('Units'), 'imperial');
+    await userEvent.click(screen.getByRole('radio', { name: /^Complete tally/ }));
+    await userEvent.type(field('Area, ac (optional)'), '40');
+    expect(screen.getByText(/complete tally of 40(\.0+)? ac/)).toBeVisible();
+    await send();
+    await waitFor(() => {
+      expect(fetched).toHaveBeenCalledTimes(1);
+    });
+    const body = sentBody() as {
+      readonly strata: readonly { readonly areaHa: number }[];
+      readonly design: { readonly shape: { readonly areaM2: number } };
+    };
+    expect(body.strata[0]?.areaHa).toBeCloseTo(16.1874, 4);
+    expect(body.design.shape.areaM2).toBeCloseTo(161_874.3, 0);
+  });
+
+  it('refuses an area that the strata contradict, or that nobody can read', async () => {
+    render(<SurveyForm surveys={[]} />);
+    await fillNames();
+    await userEvent.type(field('Area, ha (optional)'), '1,234');
+    await send();
+    await waitFor(() => {
+      expect(field('Area, ha (optional)')).toHaveAccessibleDescription(/Enter 1234 or 1\.234/);
+    });
+    await userEvent.clear(field('Area, ha (optional)'));
+    await userEvent.type(field('Area, ha (optional)'), '24');
+    await open('Sampling design');
+    await userEvent.clear(field('Strata'));
+    await userEvent.type(field('Strata'), 'North = 10 ha{Enter}South = 14 ha');
+    await send();
+    await waitFor(() => {
+      expect(field('Area, ha (optional)')).toHaveAccessibleDescription(/The strata have areas of their own/);
+    });
+    expect(fetched).not.toHaveBeenCalled();
+  });
+
   it('needs a stratum', async () => {
     render(<SurveyForm surveys={[]} />);
     await fillNames();

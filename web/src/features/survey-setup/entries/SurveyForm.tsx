@@ -1,6 +1,13 @@
 import { useMemo } from 'react';
-import { breastHeightWords, COMMON_SPECIES, RULE_SETS, setOf, USUAL_TREE } from '@arbolito/core/protocol';
-import { heightRuleWords, LAYOUTS } from '@arbolito/core/protocol';
+import {
+  breastHeightWords,
+  COMMON_SPECIES,
+  heightRuleWords,
+  LAYOUTS,
+  RULE_SETS,
+  setOf,
+  USUAL_TREE,
+} from '@arbolito/core/protocol';
 import { shapeWords } from '@arbolito/core/plot';
 import { unitOf } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
@@ -12,7 +19,6 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { DesignFields } from '../design/DesignFields.tsx';
-import { readDesign } from '../design/read-design.ts';
 import { checkRules } from '../field-rules/check-rules.ts';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
 import { PresetChoice } from '../survey-form/PresetChoice.tsx';
@@ -21,6 +27,7 @@ import { SettingsRow } from '../survey-form/SettingsRow.tsx';
 import { SpeciesFields } from '../survey-form/SpeciesFields.tsx';
 import {
   checkSurveyForm,
+  designOf,
   surveyBody,
   surveyFieldOf,
   type SurveyIds,
@@ -59,7 +66,7 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
   const { form, errorOf, isTried, said, trouble } = entry;
   const values = form.watch();
   const { unitSystem: system, design: texts, rules } = values;
-  const design = readDesign(texts, system);
+  const design = designOf(values);
   const set = setOf(rules, system);
   const has = (...fields: readonly (keyof SurveyValues)[]): boolean =>
     fields.some((field) => errorOf(field) !== undefined);
@@ -107,7 +114,11 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
             title={t('survey-setup.sampling-design', 'Sampling design')}
             value={
               design.ok
-                ? `${say(shapeWords(design.design.shape, system))} · ${say(LAYOUTS[texts.layout])} · ${say(heightRuleWords(design.design.heights))}`
+                ? t('survey-setup.design-in-one-line', '{shape}; {layout}; {heights}', {
+                    shape: shapeWords(design.design.shape, system),
+                    layout: LAYOUTS[texts.layout],
+                    heights: heightRuleWords(design.design.heights),
+                  })
                 : t('survey-setup.not-complete', 'not complete')
             }
             hasError={has('design', 'strata')}

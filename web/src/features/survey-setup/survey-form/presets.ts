@@ -1,7 +1,7 @@
 import { message, type Text } from '@arbolito/core/message';
 import { type FieldRules, heightRuleWords, type SurveyDesign } from '@arbolito/core/protocol';
 import { M2_PER_HA_IN_FT2_PER_ACRE, shapeWords } from '@arbolito/core/plot';
-import { type SlopeUnit, STAND_UNITS, thicknessWords, unitOf, type UnitSystem } from '@arbolito/core/units';
+import { convert, type SlopeUnit, STAND_UNITS, thicknessWords, unitOf, type UnitSystem } from '@arbolito/core/units';
 import { textsOfShape, type ShapeTexts } from '../design/shape-texts.ts';
 
 /** What a survey is made for; the choice sets its plots. */
@@ -29,7 +29,10 @@ export const PRESETS: Readonly<Record<PresetId, { readonly name: Text; readonly 
 };
 
 const FACTOR_M2_PER_HA = { metric: 4, imperial: 10 * M2_PER_HA_IN_FT2_PER_ACRE } as const;
-const AREA_M2 = { metric: { plot: 500, whole: 10_000 }, imperial: { plot: 404.686, whole: 4046.86 } } as const;
+const AREA_M2 = {
+  metric: { plot: 500, whole: convert(1, 'ha', 'm2') },
+  imperial: { plot: convert(0.1, 'acre', 'm2'), whole: convert(1, 'acre', 'm2') },
+} as const;
 
 /** The plots that a preset begins with, as they are typed. */
 export function presetShape(preset: PresetId, system: UnitSystem): ShapeTexts {

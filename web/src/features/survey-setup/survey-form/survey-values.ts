@@ -2,14 +2,14 @@ import { COMMON_SPECIES, type FieldRules, rulesOfSet, USUAL_DESIGN, USUAL_FORM_F
 import { convert, readQuantity, type SlopeUnit, type UnitId, unitOf, type UnitSystem } from '@arbolito/core/units';
 import { deviceId, newId } from '../../../client/identity.ts';
 import { rulesBody } from '../../../contracts/field-rules-body.ts';
-import { newSurveyRules, placeRules, stratumRules } from '../../../contracts/generated/rules.ts';
+import { completeTallyRules, newSurveyRules, placeRules, stratumRules } from '../../../contracts/generated/rules.ts';
 import { fieldProblem, type ShownUnit } from '../../../contracts/rules/field-rule.ts';
 import type { Problems } from '../../../ui/forms/use-entry-form.ts';
-import { type DesignTexts, readDesign, usualDesignTexts } from '../design/read-design.ts';
+import { type DesignTexts, type ReadDesign, readDesign, usualDesignTexts } from '../design/read-design.ts';
 import { textsOfShape } from '../design/shape-texts.ts';
 import { checkRules } from '../field-rules/check-rules.ts';
-import { readStrata } from '../strata/read-strata.ts';
-import { t } from '../../../messages/text.ts';
+import { readStrata, type TypedStratum } from '../strata/read-strata.ts';
+import { say, t } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
 
 /** A survey as it is typed. */
@@ -89,27 +89,48 @@ const eyeHeightM = ({ eyeHeight, unitSystem }: SurveyValues): number => lengthM(
 
 const areaUnit = ({ unitSystem }: SurveyValues): 'ha' | 'acre' => (unitSystem === 'metric' ? 'ha' : 'acre');
 
-function readArea(values: SurveyValues): number | null {
+/** The area in hectares, null where none is typed, or why it cannot be read. */
+function readArea(values: SurveyValues): number | null | string {
   if (values.area.trim() === '') return null;
   const read = readQuantity(values.area, { unit: areaUnit(values), units: ['ha', 'acre', 'm2'] });
-  return read.ok ? convert(read.value, read.unit, 'ha') : NaN;
+  return read.ok ? convert(read.value, read.unit, 'ha') : say(read.message);
 }
 
-/** The one area of the survey, where it belongs: at its only stratum, and in a complete tally at its plot. */
-function withArea(values: SurveyValues): SurveyValues {
+/** The design with the area of the survey as that of a complete tally. */
+export function designOf(values: SurveyValues): ReadDesign {
+  const read = readDesign(values.design, values.unitSystem);
   const areaHa = readArea(values);
-  const strata = readStrata(values.strata, values.unitSystem);
-  const [only] = strata;
-  if (areaHa === null || !Number.isFinite(areaHa) || only === undefined) return values;
-  const { design } = values;
+  if (
+    !read.ok ||
+    read.design.shape.kind !== 'complete-tally' ||
+    typeof areaHa !== 'number' ||
+    areaProblem(values) !== null
+  )
+    return read;
   return {
-    ...values,
-    strata: strata.length === 1 && only.areaHa === null ? `${only.name} = ${String(areaHa)} ha` : values.strata,
-    design:
-      design.shape.kind === 'complete-tally'
-        ? { ...design, shape: { ...design.shape, area: `${String(areaHa)} ha` } }
-        : design,
+    ok: true,
+    design: { ...read.design, shape: { kind: 'complete-tally', areaM2: convert(areaHa, 'ha', 'm2') } },
   };
+}
+
+/** The strata; the only one has the area of the survey. */
+function strataOf(values: SurveyValues): readonly TypedStratum[] {
+  const strata = readStrata(values.strata, values.unitSystem);
+  const areaHa = readArea(values);
+  return typeof areaHa !== 'number' ? strata : strata.map((stratum) => ({ ...stratum, areaHa }));
+}
+
+function areaProblem(values: SurveyValues): string | null {
+  const areaHa = readArea(values);
+  if (typeof areaHa !== 'number') return areaHa;
+  const strata = readStrata(values.strata, values.unitSystem);
+  if (strata.length > 1 || strata.some((stratum) => stratum.areaHa !== null))
+    return t('survey-setup.strata-have-their-areas', 'The strata have areas of their own. Leave this field empty.');
+  const label = t('survey-setup.area', 'Area');
+  const unit = areaUnit(values);
+  return values.design.shape.kind === 'complete-tally'
+    ? fieldProblem(label, completeTallyRules.areaM2, convert(areaHa, 'ha', 'm2'), shownIn('m2', unit))
+    : fieldProblem(label, stratumRules.areaHa, areaHa, shownIn('ha', unit));
 }
 
 function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
@@ -134,15 +155,7 @@ function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
 
 /** What is wrong with a survey as it is typed, by field. */
 export const checkSurveyForm = (values: SurveyValues): Problems<SurveyValues> => ({
-  area:
-    values.area.trim() === ''
-      ? null
-      : fieldProblem(
-          t('survey-setup.area', 'Area'),
-          stratumRules.areaHa,
-          readArea(values),
-          shownIn('ha', areaUnit(values)),
-        ),
+  area: areaProblem(values),
   place: fieldProblem(t('survey-setup.place', 'Place'), placeRules.name, values.place.trim()),
   name: fieldProblem(t('survey-setup.name', 'Name'), newSurveyRules.name, values.name.trim()),
   crew: fieldProblem(t('survey-setup.crew', 'Crew'), newSurveyRules.crew, values.crew.trim()),
@@ -162,7 +175,7 @@ export const checkSurveyForm = (values: SurveyValues): Problems<SurveyValues> =>
     values.species.length === 0 ? t('survey-setup.enter-at-least-one-species', 'Enter at least one species.') : null,
   strata: strataProblem(values),
   // The parts of these two say themselves what is wrong, each at its field.
-  design: readDesign(values.design, values.unitSystem).ok
+  design: designOf(values).ok
     ? null
     : t('survey-setup.check-the-fields-of-the', 'Check the fields of the sampling design.'),
   rules:
@@ -179,9 +192,8 @@ export interface SurveyIds {
 }
 
 /** A survey as it is sent. */
-export function surveyBody(typed: SurveyValues, ids: SurveyIds): object {
-  const values = withArea(typed);
-  const design = readDesign(values.design, values.unitSystem);
+export function surveyBody(values: SurveyValues, ids: SurveyIds): object {
+  const design = designOf(values);
   return {
     id: ids.survey,
     observer: values.crew.trim(),
@@ -199,7 +211,7 @@ export function surveyBody(typed: SurveyValues, ids: SurveyIds): object {
     startedOn: values.startedOn,
     species: COMMON_SPECIES.filter(({ code }) => values.species.includes(code)),
     ...(design.ok ? { design: design.design } : {}),
-    strata: readStrata(values.strata, values.unitSystem).map(({ name, areaHa, pointsCounted }) => {
+    strata: strataOf(values).map(({ name, areaHa, pointsCounted }) => {
       // The same name keeps its identifier, so that sending again is the same write.
       const id = ids.strata.get(name) ?? newId();
       ids.strata.set(name, id);

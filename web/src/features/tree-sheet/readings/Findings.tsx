@@ -2,17 +2,18 @@ import { isMessage } from '@arbolito/core/message';
 import { Info, TriangleAlert } from 'lucide-react';
 import type { SuggestedFix } from '@arbolito/core/uncertainty';
 import type { PlacedFinding } from '@arbolito/core/tree';
+import { localFigure } from '../../../messages/figures.ts';
 import { t, say } from '../../../messages/text.ts';
 
 interface FindingsProps {
   readonly findings: readonly PlacedFinding[];
-  readonly onMend: (mend: SuggestedFix, at: PlacedFinding) => void;
+  readonly onFix: (fix: SuggestedFix, at: PlacedFinding) => void;
   readonly dismissed: ReadonlySet<string>;
   readonly onDismiss: (code: string) => void;
 }
 
-/** What is odd about the readings, in the crew's words, with the mend that one tap applies. */
-export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsProps) {
+/** What is odd about the readings, in the crew's words, with the fix that one tap applies. */
+export function Findings({ findings, onFix, dismissed, onDismiss }: FindingsProps) {
   const shown = findings.filter(({ code }) => !dismissed.has(code) && code !== 'reading.missing');
   return (
     <div role="status" className="grid gap-2.5">
@@ -37,17 +38,17 @@ export function Findings({ findings, onMend, dismissed, onDismiss }: FindingsPro
           </h3>
           <p className="mt-0.5 text-[0.97rem] leading-snug">{say(finding.message)}</p>
           <p className="mt-2 flex flex-wrap gap-2">
-            {finding.suggestedFixes.map((mend) => (
+            {finding.suggestedFixes.map((fix) => (
               <button
-                key={say(mend.label)}
+                key={say(fix.label)}
                 type="button"
                 className="btn btn-main text-left leading-tight"
                 onClick={() => {
-                  onMend(mend, finding);
+                  onFix(fix, finding);
                 }}
               >
-                {say(mend.label)}
-                {mend.becomes === undefined ? '' : `: ${mend.becomes}`}
+                {say(fix.label)}
+                {fix.becomes === undefined ? '' : `: ${localFigure(fix.becomes)}`}
               </button>
             ))}
             {finding.severity !== 'stop' && (

@@ -137,8 +137,8 @@ export function DeskSheet(props: SheetProps) {
               findings={view.findings}
               dismissed={dismissed}
               onDismiss={props.onDismiss}
-              onMend={(mend, at) => {
-                store.applyFix(mend, at);
+              onFix={(fix, at) => {
+                store.applyFix(fix, at);
               }}
             />
             <div className="grid grid-cols-[1fr_5.5rem] items-start gap-2">

@@ -154,8 +154,8 @@ export function PhoneSheet(props: SheetProps) {
             findings={findings.slice(0, 1)}
             dismissed={dismissed}
             onDismiss={props.onDismiss}
-            onMend={(mend, at) => {
-              store.applyFix(mend, at);
+            onFix={(fix, at) => {
+              store.applyFix(fix, at);
             }}
           />
         </div>
