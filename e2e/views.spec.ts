@@ -218,6 +218,14 @@ test('the sums of a survey: table by class, chart, means with ±', async ({ page
   await page.goto(`/results/${made.surveyId}?unfinished=1`, { waitUntil: 'networkidle' });
   await expect(page.getByRole('heading', { name: /Stand, from/ })).toBeVisible();
   await expect(page.getByText('± needs a second plot').first()).toBeVisible();
+  const folded = page.locator('details', { has: page.getByRole('heading', { name: /^Stand table: by dbh/ }) });
+  for (const [event, isOpen] of [
+    ['beforeprint', true],
+    ['afterprint', false],
+  ] as const) {
+    await page.evaluate((name) => window.dispatchEvent(new Event(name)), event);
+    await expect(folded).toHaveJSProperty('open', isOpen);
+  }
   await page.locator('summary', { hasText: 'Stand table: by dbh' }).click();
   const table = page.getByRole('region', { name: /^Stand table: by dbh/ }).getByRole('table');
   // Classes of 2 cm named by their lower limit: 20, 30 (30 up to 32) and 32.

@@ -154,6 +154,18 @@ function placeSettings(): void {
   narrow.addEventListener('change', place);
 }
 
+/** Paper has no folds: what is folded on the screen is printed, and folded again afterwards. */
+function unfoldForPrint(): void {
+  let folded: readonly HTMLDetailsElement[] = [];
+  window.addEventListener('beforeprint', () => {
+    folded = [...document.querySelectorAll<HTMLDetailsElement>('main details:not([open])')];
+    for (const each of folded) each.open = true;
+  });
+  window.addEventListener('afterprint', () => {
+    for (const each of folded) each.open = false;
+  });
+}
+
 /** Wakes the parts of the shell that every page has: theme, help, survey, and the count of writes that wait. */
 export function startShell(): void {
   const theme = document.querySelector<HTMLSelectElement>('#theme');
@@ -172,6 +184,7 @@ export function startShell(): void {
   startSurveySwitch();
 
   placeSettings();
+  unfoldForPrint();
   const more = document.querySelector<HTMLDialogElement>('#more');
   document.querySelector('#more-open')?.addEventListener('click', () => more?.showModal());
   document.querySelector('#more-close')?.addEventListener('click', () => more?.close());
