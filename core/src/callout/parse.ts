@@ -123,7 +123,12 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
         );
       else {
         draft = { ...draft, tag };
-        tokens[place] = { ...token, chip: `tree ${tag}`, problem: null, part: 'tag' };
+        tokens[place] = {
+          ...token,
+          chip: message('callout.chip-tree', 'tree {tag}', { tag }),
+          problem: null,
+          part: 'tag',
+        };
       }
       return;
     }

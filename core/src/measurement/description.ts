@@ -76,6 +76,22 @@ export interface Proof {
   };
 }
 
+/** What a drawing of the cross-section of a stem shows. */
+export type SectionDrawing =
+  | 'tape'
+  | 'string'
+  | 'caliper'
+  | 'caliper-twice'
+  | 'ruler'
+  | 'ruler-twice'
+  | 'sighted-stick'
+  | 'sighted-angle'
+  | 'log-end'
+  | 'bark';
+
+/** An instrument that is held at the eye. */
+export type HeldInstrument = 'clinometer' | 'pendulum' | 'protractor' | 'triangle' | 'laser' | 'ultrasonic';
+
 export interface MethodDescription {
   readonly id: string;
   /** Raised whenever the same readings would give another figure. */
@@ -103,7 +119,13 @@ export interface MethodDescription {
   readonly stemErrors?: readonly StemError[];
   /** For methods whose reason is not seen at once. */
   readonly proof?: Proof;
-  readonly picture: { readonly observer: boolean };
+  /** What the drawing shows: whether somebody sights from a distance, and with what in the hand. */
+  readonly picture: {
+    readonly observer: boolean;
+    readonly held?: HeldInstrument;
+    /** How the instrument of a diameter meets the cross-section. */
+    readonly section?: SectionDrawing;
+  };
   readonly source: string;
   /** Where it stands among its fellows; the lowest is offered first. */
   readonly order: number;

@@ -52,7 +52,7 @@ const description: MethodDescription = {
   ],
   ...ON_ONE_FACE,
   example: { bands: { value: 1.5, unit: 'one' }, away: { value: 12, unit: 'm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'sighted-angle' },
   source: SOURCE,
   order: 100,
 };

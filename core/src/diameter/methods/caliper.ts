@@ -38,7 +38,7 @@ const description: MethodDescription = {
   ],
   ...ON_ONE_FACE,
   example: { face: { value: 36, unit: 'cm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'caliper' },
   source: 'as read',
   order: 30,
 };

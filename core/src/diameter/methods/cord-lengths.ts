@@ -83,7 +83,7 @@ const description: MethodDescription = {
   ],
   ...ROUND_THE_STEM,
   example: { lengths: { value: 1, unit: 'one' }, cord: { value: 100, unit: 'cm' }, rest: { value: 14, unit: 'cm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'string' },
   source: GIRTH_SOURCE,
   order: 60,
 };

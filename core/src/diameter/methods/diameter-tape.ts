@@ -41,7 +41,7 @@ const description: MethodDescription = {
   readings: [diameter],
   ...ROUND_THE_STEM,
   example: { diameter: { value: 36, unit: 'cm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'tape' },
   source: 'd = c ÷ π, printed on the tape',
   order: 10,
 };

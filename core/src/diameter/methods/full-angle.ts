@@ -48,7 +48,7 @@ const description: MethodDescription = {
   ],
   ...ON_ONE_FACE,
   example: { angle: { value: 2, unit: 'deg' }, away: { value: 10, unit: 'm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'sighted-angle' },
   source: SOURCE,
   order: 110,
 };

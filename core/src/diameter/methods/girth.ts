@@ -39,7 +39,7 @@ const description: MethodDescription = {
   readings: [girth],
   ...ROUND_THE_STEM,
   example: { girth: { value: 113, unit: 'cm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'tape' },
   source: GIRTH_SOURCE,
   order: 20,
 };

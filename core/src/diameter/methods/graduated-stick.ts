@@ -54,7 +54,7 @@ const description: MethodDescription = {
   ],
   ...ON_ONE_FACE,
   example: { shown: { value: 36, unit: 'cm' }, made: { value: 63.5, unit: 'cm' }, reach: { value: 64, unit: 'cm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'sighted-stick' },
   source: STICK_SOURCE,
   order: 80,
 };

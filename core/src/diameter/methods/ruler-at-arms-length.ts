@@ -47,7 +47,7 @@ const description: MethodDescription = {
   ],
   ...ON_ONE_FACE,
   example: { seen: { value: 2, unit: 'cm' }, reach: { value: 64, unit: 'cm' }, away: { value: 11.5, unit: 'm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'sighted-stick' },
   source: SOURCE,
   order: 90,
 };

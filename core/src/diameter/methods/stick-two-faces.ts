@@ -50,7 +50,7 @@ const description: MethodDescription = {
   ],
   ...ON_TWO_FACES,
   example: { seen: { value: 29, unit: 'cm' }, crossSeen: { value: 28, unit: 'cm' }, reach: { value: 64, unit: 'cm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'ruler-twice' },
   source: STICK_SOURCE,
   order: 75,
 };

@@ -40,7 +40,7 @@ const description: MethodDescription = {
   ],
   ...ON_ONE_FACE,
   example: { seen: { value: 28.8, unit: 'cm' }, reach: { value: 64, unit: 'cm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'ruler' },
   source: STICK_SOURCE,
   order: 70,
 };

@@ -36,7 +36,7 @@ const description: MethodDescription = {
   ],
   ...ROUND_THE_STEM,
   example: { string: { value: 113, unit: 'cm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'string' },
   source: GIRTH_SOURCE,
   order: 50,
 };

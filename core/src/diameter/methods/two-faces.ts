@@ -51,7 +51,7 @@ const description: MethodDescription = {
   ],
   ...ON_TWO_FACES,
   example: { face: { value: 37, unit: 'cm' }, cross: { value: 35, unit: 'cm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'caliper-twice' },
   source: MEAN_OF_FACES_SOURCE,
   order: 40,
 };

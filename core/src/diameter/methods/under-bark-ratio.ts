@@ -24,7 +24,7 @@ const description: MethodDescription = {
   readings: [overBarkReading({ callout: 'obr' }), barkRatio],
   overBark: 'over',
   example: { over: { value: 36, unit: 'cm' }, ratio: { value: 0.9, unit: 'one' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'bark' },
   source: UNDER_BARK_SOURCE,
   order: 120,
 };

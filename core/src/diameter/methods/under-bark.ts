@@ -28,7 +28,7 @@ const description: MethodDescription = {
   readings: [overBarkReading({ callout: 'ob' }), barkReading],
   overBark: 'over',
   example: { over: { value: 36, unit: 'cm' }, bark: { value: 12, unit: 'mm' } },
-  picture: { observer: false },
+  picture: { observer: false, section: 'bark' },
   source: UNDER_BARK_SOURCE,
   order: 110,
 };

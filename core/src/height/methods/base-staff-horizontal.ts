@@ -33,7 +33,7 @@ const description: MethodDescription = {
     fixed: { value: 20, unit: 'm' },
     via: { value: -9, unit: 'deg' },
   },
-  picture: { observer: true },
+  picture: { observer: true, held: 'pendulum' },
   source: 'ISO 80000-3 for the angles; derived with a fixed parallax: d = D cos β',
   order: 21,
 };

@@ -55,7 +55,7 @@ const description: MethodDescription = {
   },
   fixed: [FORTY_FIVE],
   example: { back: { value: 16, unit: 'm' }, eye: { value: 1.6, unit: 'm' } },
-  picture: { observer: true },
+  picture: { observer: true, held: 'triangle' },
   source: SOURCE,
   order: 40,
 };

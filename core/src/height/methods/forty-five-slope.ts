@@ -48,7 +48,7 @@ const description: MethodDescription = {
   },
   fixed: [FORTY_FIVE],
   example: { back: { value: 16, unit: 'm' }, base: { value: -15, unit: 'pct' } },
-  picture: { observer: true },
+  picture: { observer: true, held: 'triangle' },
   source: SOURCE,
   order: 41,
 };

@@ -91,7 +91,7 @@ const description: MethodDescription = {
     markAngle: { value: -2, unit: 'deg' },
     mark: { value: 1.3, unit: 'm' },
   },
-  picture: { observer: true },
+  picture: { observer: true, held: 'laser' },
   source: SOURCE,
   order: 81,
 };

@@ -88,7 +88,7 @@ const description: MethodDescription = {
     }),
   ],
   example: { up: { value: 16, unit: 'm' }, down: { value: -1.2, unit: 'm' }, mark: { value: 1.3, unit: 'm' } },
-  picture: { observer: true },
+  picture: { observer: true, held: 'laser' },
   source: SOURCE,
   order: 80,
 };

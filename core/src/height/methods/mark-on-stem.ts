@@ -57,7 +57,7 @@ const description: MethodDescription = {
     mark: { value: 12, unit: 'pct' },
     markHeight: { value: 5, unit: 'm' },
   },
-  picture: { observer: true },
+  picture: { observer: true, held: 'clinometer' },
   source: TRIGONOMETRY,
   order: 30,
 };

@@ -47,7 +47,7 @@ const description: MethodDescription = {
     distance: { value: 24, unit: 'm' },
     below: { value: 21, unit: 'm' },
   },
-  picture: { observer: true },
+  picture: { observer: true, held: 'clinometer' },
   source: SOURCE,
   order: 35,
 };

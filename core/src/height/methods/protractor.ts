@@ -65,7 +65,7 @@ const description: MethodDescription = {
     baseLine: { value: 94, unit: 'deg' },
     distance: { value: 24, unit: 'm' },
   },
-  picture: { observer: true },
+  picture: { observer: true, held: 'protractor' },
   source: SOURCE,
   order: 90,
 };

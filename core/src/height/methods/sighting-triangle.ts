@@ -95,7 +95,7 @@ const description: MethodDescription = {
     },
   ],
   example: { run: { value: 33, unit: 'm' }, ratio: { value: 2, unit: 'one' }, line: { value: 1.5, unit: 'm' } },
-  picture: { observer: true },
+  picture: { observer: true, held: 'triangle' },
   source: SOURCE,
   order: 53,
 };

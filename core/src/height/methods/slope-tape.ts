@@ -62,7 +62,7 @@ const description: MethodDescription = {
     tape: { value: 26, unit: 'm' },
     along: { value: 12, unit: 'deg' },
   },
-  picture: { observer: true },
+  picture: { observer: true, held: 'clinometer' },
   source: TRIGONOMETRY,
   order: 12,
 };

@@ -34,7 +34,7 @@ const description: MethodDescription = {
   ),
   readings: [topSight, baseSight, levelDistance],
   example: { top: { value: 62, unit: 'pct' }, base: { value: -8, unit: 'pct' }, distance: { value: 25, unit: 'm' } },
-  picture: { observer: true },
+  picture: { observer: true, held: 'clinometer' },
   source: TRIGONOMETRY,
   order: 10,
 };

@@ -37,7 +37,7 @@ const description: MethodDescription = {
     air: { value: 2, unit: 'degC' },
     calibrated: { value: 19, unit: 'degC' },
   },
-  picture: { observer: true },
+  picture: { observer: true, held: 'ultrasonic' },
   source: ULTRASONIC_SOURCE,
   order: 86,
 };

@@ -35,7 +35,7 @@ const description: MethodDescription = {
     top: { value: 36, unit: 'deg' },
     hung: { value: 1.3, unit: 'm' },
   },
-  picture: { observer: true },
+  picture: { observer: true, held: 'ultrasonic' },
   source: ULTRASONIC_SOURCE,
   order: 85,
 };

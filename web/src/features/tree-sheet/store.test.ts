@@ -2,9 +2,9 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
 import { emptyForm } from '@arbolito/core/callout';
 import { formOf } from '../../../../core/src/testing/tree.ts';
-import { elevationLayout } from './drawing/Elevation.tsx';
-import { levelLabels } from './heights/level-labels.ts';
-import { sceneOf } from './drawing/scene.ts';
+import { elevationLayout } from '../../shared/elevation/Elevation.tsx';
+import { levelLabels } from '../../shared/elevation/level-labels.ts';
+import { sceneOf } from '../../shared/elevation/scene.ts';
 import { entryOf, type SheetSettings, sheetStore, type SheetStore, type Slot, slotKey } from './store.ts';
 import { inEnglish } from '../../../../core/src/testing/english.ts';
 

@@ -1,6 +1,6 @@
-import type { Point } from '../../../ui/drawing/kit.tsx';
-import type { Scene } from '../drawing/scene.ts';
-import type { ElevationLayout } from '../drawing/Elevation.tsx';
+import type { Point } from '../../ui/drawing/kit.tsx';
+import type { Scene } from './scene.ts';
+import type { ElevationLayout } from './Elevation.tsx';
 
 /** Bands of a staff or pole, so that it reads as a measure and not as a stem. */
 function Banded({ from, to, width }: { readonly from: Point; readonly to: Point; readonly width: number }) {
@@ -37,7 +37,7 @@ interface AidsProps {
   readonly layout: ElevationLayout;
 }
 
-/** What stands beside the tree or is held up against it: a mark, a staff, a pole, a stick, shadows, a rope, a plumb line. */
+/** What stands beside the tree or is held up against it: a mark, a transponder, a staff, a pole, a stick, shadows, a rope, a plumb line. */
 export function Aids({ scene: { aid, heightM, dbhM }, layout }: AidsProps) {
   const { projection, eye, tip, foot } = layout;
   const { x, y, pxPerM } = projection;
@@ -59,6 +59,24 @@ export function Aids({ scene: { aid, heightM, dbhM }, layout }: AidsProps) {
             strokeWidth={5}
             strokeDasharray="5 3"
           />
+        </g>
+      );
+    }
+    case 'transponder': {
+      const at = y(aid.heightM);
+      const waves = [9, 16, 23].map((r) => `M ${bark - r} ${at - r * 0.7} q ${-r * 0.45} ${r * 0.7} 0 ${r * 1.4}`);
+      return (
+        <g>
+          <rect
+            x={bark - 2}
+            y={at - 6}
+            width={9}
+            height={12}
+            rx={2}
+            className="fill-sheet stroke-ink"
+            strokeWidth={2}
+          />
+          <path d={waves.join(' ')} className="fill-none stroke-sky" strokeWidth={2} />
         </g>
       );
     }

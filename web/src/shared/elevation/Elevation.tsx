@@ -1,11 +1,13 @@
 import { convert, type UnitSystem } from '@arbolito/core/units';
-import { DimensionLine, Ground, HeightGrid, Person, type Point, Ray } from '../../../ui/drawing/kit.tsx';
-import { fit, type Margins, type Projection } from '../../../ui/drawing/projection.ts';
-import { crownRadiusM, Tree } from '../../../shared/TreeDrawing.tsx';
+import { DimensionLine, Ground, HeightGrid, Person, type Point, Ray } from '../../ui/drawing/kit.tsx';
+import { InstrumentPicture } from '../../ui/drawing/InstrumentPicture.tsx';
+import { fit, type Margins, type Projection } from '../../ui/drawing/projection.ts';
+import { crownRadiusM } from './Crown.tsx';
+import { Tree } from './TreeDrawing.tsx';
 import type { Scene } from './scene.ts';
-import { Aids } from '../sheet/Aids.tsx';
-import { levelLabels } from '../heights/level-labels.ts';
-import { say } from '../../../messages/text.ts';
+import { Aids } from './Aids.tsx';
+import { levelLabels } from './level-labels.ts';
+import { say } from '../../messages/text.ts';
 
 export interface ElevationLayout {
   readonly projection: Projection;
@@ -102,6 +104,7 @@ export function Elevation({
   const { projection, eye, tip, foot, ring, sideX } = layout;
   const { observer, standardErrorM, leanM } = scene;
   const metresPerUnit = unitSystem === 'metric' ? 1 : convert(1, 'ft', 'm');
+  const heldPx = strip ? 30 : 46;
   const half = Math.max(1.5, standardErrorM * projection.pxPerM);
   const treeTop = projection.y(scene.heightM);
   const feet = observer === null ? foot : { x: eye.x, y: projection.y(observer.feetM) };
@@ -171,6 +174,14 @@ export function Elevation({
           <Ray from={eye} to={foot} now={isNow('base')} dashed={observer.footM === null} />
           <Ray from={eye} to={tip} now={isNow('tip')} dashed={observer.tipM === null} />
           <Person projection={projection} xM={-observer.distanceM} feetM={observer.feetM} eyeM={observer.eyeM} />
+          {observer.held !== null && (
+            <InstrumentPicture
+              instrument={observer.held}
+              x={eye.x - 0.85 * heldPx}
+              y={eye.y - 1.45 * heldPx}
+              sizePx={heldPx}
+            />
+          )}
         </g>
       )}
       <path

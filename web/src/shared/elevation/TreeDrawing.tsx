@@ -1,7 +1,8 @@
 import { useId } from 'react';
 import { radiansToDegrees } from '@arbolito/core/units';
 import type { CrownForm } from '@arbolito/core/protocol';
-import type { Projection } from '../ui/drawing/projection.ts';
+import { Crown, crownBaseM, crownRadiusM } from './Crown.tsx';
+import type { Projection } from '../../ui/drawing/projection.ts';
 
 interface TreeProps {
   readonly projection: Projection;
@@ -16,78 +17,6 @@ interface TreeProps {
   readonly broken?: boolean;
   /** A tree that nobody has measured yet is only hinted at. */
   readonly ghost: boolean;
-}
-
-/** Half the width of a crown at its widest, in m: about a sixth of the height, more for domes. */
-export const crownRadiusM = (heightM: number, crown: CrownForm): number =>
-  Math.max(0.6, heightM * (crown === 'dome' ? 0.22 : crown === 'layered' ? 0.17 : 0.14));
-
-const CROWN_BASE_SHARE: Record<CrownForm, number> = { layered: 0.5, spire: 0.22, dome: 0.38 };
-
-/** Shares of the crown's length and width at which the layers of a pine stand. */
-const LAYERS = [0.02, 0.13, 0.24, 0.35, 0.46, 0.57, 0.68, 0.79, 0.9];
-
-function Crown({ projection, heightM, crown }: TreeProps) {
-  const { x, y, pxPerM } = projection;
-  const baseM = heightM * CROWN_BASE_SHARE[crown];
-  const lengthM = heightM - baseM;
-  const radiusM = crownRadiusM(heightM, crown);
-  if (crown === 'layered') {
-    return LAYERS.flatMap((share, layer) => {
-      const middle = baseM + share * lengthM;
-      const reach = radiusM * (1 - share) ** 0.7 * (layer % 2 === 0 ? 1 : 0.84);
-      return [-1, 1].map((side) => (
-        <ellipse
-          key={`${layer} ${side}`}
-          cx={x((side * reach) / 2)}
-          cy={y(middle + (side > 0 ? 0.02 : 0.05) * lengthM)}
-          rx={Math.max(1, (reach * pxPerM) / 2)}
-          ry={Math.max(1, lengthM * 0.042 * pxPerM)}
-          className="fill-lichen"
-          opacity={layer % 2 === 0 ? 0.75 : 0.6}
-        />
-      ));
-    });
-  }
-  if (crown === 'spire') {
-    const steps = 7;
-    const outline = Array.from({ length: steps }, (_, i) => {
-      const low = baseM + (lengthM * i) / steps;
-      const outer = radiusM * (1 - i / steps);
-      const inner = radiusM * (1 - (i + 1) / steps) * 0.72;
-      return { low, high: baseM + (lengthM * (i + 0.9)) / steps, outer, inner };
-    });
-    const right = outline.map(({ low, high, outer, inner }) => `L ${x(outer)} ${y(low)} L ${x(inner)} ${y(high)}`);
-    const left = outline
-      .toReversed()
-      .map(({ low, high, outer, inner }) => `L ${x(-inner)} ${y(high)} L ${x(-outer)} ${y(low)}`);
-    return (
-      <path
-        d={`M ${x(0)} ${y(baseM)} ${right.join(' ')} L ${x(0)} ${y(heightM)} ${left.join(' ')} Z`}
-        className="fill-lichen"
-        opacity={0.7}
-      />
-    );
-  }
-  const lobes = [
-    [0, 0.72, 0.62],
-    [-0.5, 0.5, 0.5],
-    [0.5, 0.46, 0.52],
-    [-0.28, 0.24, 0.46],
-    [0.3, 0.22, 0.44],
-    [0, 0.42, 0.6],
-  ] as const;
-  return lobes.map(([dx, up, size]) => (
-    <ellipse
-      key={`${dx} ${up}`}
-      cx={x(dx * radiusM)}
-      cy={y(baseM + up * lengthM)}
-      rx={radiusM * size * pxPerM}
-      ry={Math.min(lengthM * (1 - up) * 0.98, lengthM * 0.34) * pxPerM}
-      className="fill-lichen"
-      opacity={0.62}
-    />
-  ));
 }
 
 /** A further stem: from the foot outwards, into the crown. */
@@ -157,18 +86,24 @@ export function Tree({ leanM = 0, broken = false, ...props }: TreeProps) {
 const shearDeg = (leanM: number, heightM: number): number => -radiansToDegrees(Math.atan(leanM / heightM));
 
 function WholeTree(props: TreeProps) {
-  const { projection, heightM, dbhM, ghost } = props;
-  const { x, y } = projection;
+  const { projection, heightM, dbhM, ghost, crown } = props;
+  const { x, y, pxPerM } = projection;
   const halfAt = (share: number) => (dbhM / 2) * 1.08 * (1 - share) ** 0.8;
   // However thin the stem, it stays visible; the ring at breast height carries the true number.
-  const wide = (metres: number) => Math.max(metres, 1 / projection.pxPerM);
+  const wide = (metres: number) => Math.max(metres, 1 / pxPerM);
   const points = [0.08, 0.3, 0.6, 0.85, 1].map((share) => ({ share, half: wide(share === 1 ? 0 : halfAt(share)) }));
   const foot = wide(dbhM * 0.72);
   const right = points.map(({ share, half }) => `L ${x(half)} ${y(heightM * share)}`);
   const left = points.toReversed().map(({ share, half }) => `L ${x(-half)} ${y(heightM * share)}`);
   return (
     <g opacity={ghost ? 0.35 : 1}>
-      <Crown {...props} />
+      <Crown
+        form={crown}
+        cx={x(0)}
+        topY={y(heightM)}
+        baseY={y(crownBaseM(heightM, crown))}
+        radius={crownRadiusM(heightM, crown) * pxPerM}
+      />
       {props.otherStemsM?.map((otherM, place) => (
         <OtherStem key={place} tree={props} dbhM={otherM} place={place} />
       ))}

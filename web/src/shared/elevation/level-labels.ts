@@ -1,6 +1,6 @@
-import type { Box } from '../../../ui/drawing/settle.ts';
-import type { Level, Scene } from '../drawing/scene.ts';
-import type { ElevationLayout } from '../drawing/Elevation.tsx';
+import type { Box } from '../../ui/drawing/settle.ts';
+import type { Level, Scene } from './scene.ts';
+import type { ElevationLayout } from './Elevation.tsx';
 
 export interface LevelLabel {
   readonly level: Level;

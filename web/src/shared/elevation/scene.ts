@@ -1,4 +1,4 @@
-import type { ReadingSpec, ReadingValue } from '@arbolito/core/measurement';
+import type { HeldInstrument, ReadingSpec, ReadingValue } from '@arbolito/core/measurement';
 import { convert, isSlopeUnit, slopeTangent, unitOf } from '@arbolito/core/units';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { methodOf, type TreeForm } from '@arbolito/core/callout';
@@ -11,6 +11,7 @@ export type Aid =
   | { readonly kind: 'mark'; readonly heightM: number; readonly isSighted: boolean }
   | { readonly kind: 'staff'; readonly lengthM: number; readonly isUpright: boolean }
   | { readonly kind: 'stick' }
+  | { readonly kind: 'transponder'; readonly heightM: number }
   | { readonly kind: 'pole'; readonly lengthM: number }
   | { readonly kind: 'shadow'; readonly treeM: number; readonly staffM: number; readonly staffShadowM: number }
   | { readonly kind: 'rope'; readonly dropM: number }
@@ -50,6 +51,8 @@ export interface Scene {
     readonly distanceM: number;
     readonly eyeM: number;
     readonly feetM: number;
+    /** What is held at the eye; null for an eye alone or a stick, which is drawn where it is held. */
+    readonly held: HeldInstrument | null;
     /** Where the sights end, above the foot; null where they are not read. */
     readonly tipM: number | null;
     readonly footM: number | null;
@@ -59,6 +62,8 @@ export interface Scene {
 const GHOST = { heightM: 18, distanceM: 20, dbhM: 0.3 } as const;
 /** Beyond this the picture stops growing: the readings are wrong, and the picture says so by its edge. */
 const TALLEST_M = 150;
+/** Where a transponder hangs if nobody says otherwise. */
+const USUAL_TRANSPONDER_M = 1.3;
 /** The staff that the pendulum hypsometer is read against. */
 const BASE_STAFF_M = 1.5;
 
@@ -90,6 +95,9 @@ function aidOf(methodId: string, metres: (key: string) => number | null, distanc
     metres('below'),
   ];
   if (below !== null) return { kind: 'plumb', xM: bounded(below - distanceM, -60, 60) };
+  if (methodId.startsWith('height.ultrasonic')) {
+    return { kind: 'transponder', heightM: bounded(mark ?? USUAL_TRANSPONDER_M, 0, TALLEST_M) };
+  }
   if (mark !== null) {
     return { kind: 'mark', heightM: bounded(mark, 0, TALLEST_M), isSighted: methodId === 'height.mark-on-stem' };
   }
@@ -204,6 +212,7 @@ export function sceneOf(
           distanceM,
           eyeM,
           feetM: eyeM - settings.eyeHeightM,
+          held: method.description.picture.held ?? null,
           tipM: sightedM ?? endsM,
           footM: baseTangent === null && endsM === null ? null : 0,
         }

@@ -130,7 +130,7 @@ export function HeightGrid({
   return (
     <g aria-hidden="true">
       <path d={lines.join(' ')} className="stroke-line" strokeWidth={1} shapeRendering="crispEdges" />
-      <text className="fill-quiet figures" fontSize={13}>
+      <text className="fill-quiet figures" fontSize={14}>
         {rows.map(({ value, y }) => (
           <tspan key={value} x={6} y={y - 5}>
             {value} {unit}

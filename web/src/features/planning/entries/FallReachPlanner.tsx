@@ -4,7 +4,7 @@ import { type FallCase, fallReach, type FallReach } from '@arbolito/core/safety'
 import { Choice } from '../../../ui/forms/Choice.tsx';
 import { Ground } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';
-import { Tree } from '../../../shared/TreeDrawing.tsx';
+import { Tree } from '../../../shared/elevation/TreeDrawing.tsx';
 import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
 import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';

@@ -3,7 +3,8 @@ import { leanCost, type LeanCost, type Side, type Situation, standOff, type Stan
 import { printRounded } from '@arbolito/core/units';
 import { Ground, Person, Ray } from '../../../ui/drawing/kit.tsx';
 import { fit } from '../../../ui/drawing/projection.ts';
-import { crownRadiusM, Tree } from '../../../shared/TreeDrawing.tsx';
+import { crownRadiusM } from '../../../shared/elevation/Crown.tsx';
+import { Tree } from '../../../shared/elevation/TreeDrawing.tsx';
 import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
 import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';

@@ -3,7 +3,6 @@ import {
   type HeightEnd,
   type HeightNote,
   MAX_HEIGHTS_PER_STATION,
-  STEM_LIMITS,
   type StemLimit,
   TOP_DIAMETER_CM,
 } from '@arbolito/core/tree';
@@ -27,7 +26,9 @@ interface HeightValues {
 
 const ENDINGS: readonly (readonly [Ending, Text])[] = [
   ['diameter', message('tree-sheet.a-diameter', 'a diameter')],
-  ...STEM_LIMITS.map((limit) => [limit, `a ${limit}`] as const),
+  ['break', message('tree-sheet.ends-at-break', 'a break')],
+  ['fork', message('tree-sheet.ends-at-fork', 'a fork')],
+  ['sweep', message('tree-sheet.ends-at-sweep', 'a sweep')],
   ['unsaid', message('tree-sheet.not-stated', 'not stated')],
 ];
 
@@ -114,7 +115,7 @@ export function AnotherHeightForm({ view, onAdd, onLeave }: AnotherHeightFormPro
         <legend className="sr-only">{t('tree-sheet.measured-from', 'Measured from')}</legend>
         {stations.map(([station, words, isOut]) => (
           <label key={station} className={`flex min-h-11 items-center gap-2 ${isOut ? 'text-quiet' : ''}`}>
-            <input type="radio" className="size-5" value={station} disabled={isOut} {...form.register('station')} />
+            <input type="radio" value={station} disabled={isOut} {...form.register('station')} />
             {words}
           </label>
         ))}

@@ -78,7 +78,6 @@ export function Comparison({ view, store }: { readonly view: SheetView; readonly
           <input
             type="radio"
             name="kept-height"
-            className="size-5"
             checked={row.kept === kept}
             onChange={() => {
               store.keepHeight(row.kept);

@@ -134,7 +134,6 @@ export function Heights(props: SheetProps) {
       <label className="flex min-h-11 items-center gap-2">
         <input
           type="checkbox"
-          className="size-5"
           checked={draft.broken === true}
           onChange={(event) => {
             store.setBroken(event.target.checked);

@@ -16,9 +16,9 @@ const NAMES: Record<Measure, Text> = {
   height: message('tree-sheet.height-method', 'Height method'),
 };
 
-const SHOWN = ['diameter', 'point', 'height'] as const satisfies readonly Measure[];
+const SHOWN = ['diameter', 'height'] as const satisfies readonly Measure[];
 
-/** Which method each measure is taken with. Made from the methods that there are. */
+/** Which methods the diameter, the height and its distance are taken with. Made from the methods that there are. */
 export function MethodChoice({ view, store }: { readonly view: SheetView; readonly store: SheetStore }) {
   return (
     <div className="grid gap-2">
@@ -87,7 +87,7 @@ interface ChoiceProps {
 const Choice = memo(
   function Choice({ name, chosen, measure, none, onChoose }: ChoiceProps) {
     return (
-      <label className="grid grid-cols-[6.2rem_1fr] items-center gap-2">
+      <label className="grid gap-0.5">
         <span className="text-quiet">{name}</span>
         <select
           className="field"

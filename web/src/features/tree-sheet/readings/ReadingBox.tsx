@@ -59,7 +59,7 @@ export function ReadingBox({
     <div className={`${style === undefined ? '' : 'absolute'} rounded-lg bg-sheet ${frame}`} style={style}>
       <label
         htmlFor={id}
-        className="block overflow-hidden px-2.5 pt-1 text-[0.85rem] leading-tight text-ellipsis whitespace-nowrap text-quiet"
+        className="block overflow-hidden px-2.5 pt-1 -mb-1 text-[0.9rem] leading-tight text-ellipsis whitespace-nowrap text-quiet"
       >
         {say(spec.label)}
         {now && <span className="font-semibold text-paint-ink"> {t('tree-sheet.now', '· now')}</span>}
@@ -68,7 +68,7 @@ export function ReadingBox({
         <input
           id={id}
           data-reading={slotKey(slot)}
-          className="figures min-h-9 w-full min-w-0 bg-transparent py-0 pl-2.5 text-xl font-bold outline-none"
+          className="figures min-h-11 w-full min-w-0 bg-transparent py-0 pl-2.5 text-xl font-bold outline-none"
           inputMode="decimal"
           autoComplete="off"
           spellCheck={false}
@@ -93,7 +93,7 @@ export function ReadingBox({
         />
         <select
           aria-label={t('tree-sheet.unit', '{label}: unit', { label: spec.label })}
-          className="min-h-9 shrink-0 rounded-md bg-transparent pr-0.5 text-right text-quiet"
+          className="min-h-11 min-w-11 shrink-0 rounded-md bg-transparent pr-0.5 text-right text-quiet"
           value={entry.unit}
           onChange={(event) => {
             if (isUnitId(event.target.value)) onUnit(event.target.value);

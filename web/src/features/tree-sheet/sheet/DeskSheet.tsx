@@ -4,36 +4,28 @@ import { heightNoOf } from '@arbolito/core/tree';
 import { type Box, settle } from '../../../ui/drawing/settle.ts';
 import { exampleLines } from '../../../shared/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
-import { sceneOf } from '../drawing/scene.ts';
+import { sceneOf } from '../../../shared/elevation/scene.ts';
 import { type Slot, slotKey } from '../store.ts';
 import { CalloutBar } from '../readings/CalloutBar.tsx';
-import { Elevation, elevationLayout, type ElevationLayout } from '../drawing/Elevation.tsx';
-import { FiguresCard } from '../drawing/FiguresCard.tsx';
+import { Elevation, elevationLayout, type ElevationLayout } from '../../../shared/elevation/Elevation.tsx';
+import { FiguresCard } from './FiguresCard.tsx';
 import { Findings } from '../readings/Findings.tsx';
-import { HeightLinks } from '../heights/HeightLinks.tsx';
-import { Heights } from '../heights/Heights.tsx';
 import { KitWords } from '../readings/KitWords.tsx';
-import { heightLabel, levelLabels } from '../heights/level-labels.ts';
+import { heightLabel, levelLabels } from '../../../shared/elevation/level-labels.ts';
 import { KeepWords } from './KeepBar.tsx';
-import { ErrorTable, MethodChoice } from '../readings/MethodChoice.tsx';
+import { SheetFolds } from './SheetFolds.tsx';
+import { MethodChoice } from '../readings/MethodChoice.tsx';
 import { SlotBox } from '../readings/SlotBox.tsx';
 import { LastVisitPanel } from '../last-visit/LastVisitPanel.tsx';
 import { SpeciesField } from '../readings/SpeciesField.tsx';
-import { Stems } from '../stems/Stems.tsx';
-import { TapingButtons } from '../taping/TapingButtons.tsx';
-import { TapingFolds } from '../taping/TapingFolds.tsx';
 import { askOf, drawingLabel, type SheetProps } from './sheet-props.ts';
 import { t, say } from '../../../messages/text.ts';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
 // Fetched when a helper is first opened: the sheet itself stays light.
-// Nothing is worked out before the first reading.
-const SheetWorkings = onDemand(async () => ({
-  default: (await import('../workings/SheetWorkings.tsx')).SheetWorkings,
-}));
 const SidePanel = onDemand(async () => ({ default: (await import('./SidePanel.tsx')).SidePanel }));
 
-const BOX = { width: 156, height: 66 } as const;
+const BOX = { width: 156, height: 68 } as const;
 const MARGINS = { left: 44, right: 222, top: 44, bottom: 128 } as const;
 
 /** Where a reading's box would like to stand: beside the thing it measures. */
@@ -158,13 +150,7 @@ export function DeskSheet(props: SheetProps) {
             </div>
             <MethodChoice view={view} store={store} />
             <LastVisitPanel view={view} store={store} />
-            <Heights {...props} />
-            <TapingButtons onPanel={props.onPanel} view={props.view} />
-            <Stems {...props} />
-            {(view.height !== null || view.dbh !== null) && <SheetWorkings {...props} />}
-            <HeightLinks view={view} />
-            <TapingFolds view={view} store={store} />
-            <ErrorTable view={view} store={store} />
+            <SheetFolds {...props} />
           </>
         )}
       </aside>

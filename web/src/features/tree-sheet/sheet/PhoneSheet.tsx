@@ -3,26 +3,21 @@ import { type UnitId, unitOf } from '@arbolito/core/units';
 import { heightNoOf } from '@arbolito/core/tree';
 import { exampleLines } from '../../../shared/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
-import { sceneOf } from '../drawing/scene.ts';
+import { sceneOf } from '../../../shared/elevation/scene.ts';
 import { entryOf, isOptional, type Slot, slotKey } from '../store.ts';
 import { CalloutBar } from '../readings/CalloutBar.tsx';
-import { Elevation, elevationLayout } from '../drawing/Elevation.tsx';
-import { FiguresCard } from '../drawing/FiguresCard.tsx';
+import { Elevation, elevationLayout } from '../../../shared/elevation/Elevation.tsx';
+import { FiguresCard } from './FiguresCard.tsx';
 import { Findings } from '../readings/Findings.tsx';
-import { HeightLinks } from '../heights/HeightLinks.tsx';
-import { Heights } from '../heights/Heights.tsx';
 import { KitWords } from '../readings/KitWords.tsx';
 import { KeepWords } from './KeepBar.tsx';
+import { SheetFolds } from './SheetFolds.tsx';
 import { Keypad } from '../readings/Keypad.tsx';
-import { ErrorTable, MethodChoice } from '../readings/MethodChoice.tsx';
+import { MethodChoice } from '../readings/MethodChoice.tsx';
 import { takeSignKey, turnSign } from '../readings/ReadingBox.tsx';
 import { LastVisitPanel } from '../last-visit/LastVisitPanel.tsx';
-import { SheetWorkings } from '../workings/SheetWorkings.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import { SpeciesField } from '../readings/SpeciesField.tsx';
-import { Stems } from '../stems/Stems.tsx';
-import { TapingButtons } from '../taping/TapingButtons.tsx';
-import { TapingFolds } from '../taping/TapingFolds.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
 import { t, say } from '../../../messages/text.ts';
@@ -185,12 +180,8 @@ export function PhoneSheet(props: SheetProps) {
             </label>
           </div>
           <MethodChoice view={view} store={store} />
-          <HeightLinks view={view} />
           <LastVisitPanel view={view} store={store} />
-          <TapingButtons onPanel={props.onPanel} view={props.view} />
-          <Heights {...props} />
-          <Stems {...props} withFirst />
-          <TapingFolds view={view} store={store} />
+          <SheetFolds {...props} isPhone />
           <div className="flex gap-2">
             {!canKeep && (
               <button type="button" className="btn flex-1" onClick={props.onStartOver}>
@@ -218,8 +209,6 @@ export function PhoneSheet(props: SheetProps) {
                 : t('tree-sheet.measure-in-metres-2', 'Measure in metres')}
             </button>
           </div>
-          <SheetWorkings {...props} />
-          <ErrorTable view={view} store={store} />
           {canKeep && (
             <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
               {t('tree-sheet.save-tree', 'Save tree')}
@@ -295,8 +284,8 @@ export function PhoneSheet(props: SheetProps) {
                 next === undefined
                   ? canKeep
                     ? t('tree-sheet.save-tree', 'Save tree')
-                    : 'done'
-                  : `next: ${say(slotLabel(view, next))}`
+                    : t('tree-sheet.done', 'done')
+                  : t('tree-sheet.next', 'next: {label}', { label: slotLabel(view, next) })
               }
               onNext={() => {
                 if (next !== undefined) props.onFocusSlot(next);

@@ -3,7 +3,7 @@ import { estimateOf, type Finding } from '@arbolito/core/uncertainty';
 import { convert, printRounded } from '@arbolito/core/units';
 import { HEIGHT_ASKS, heightNoOf, type HeightNote } from '@arbolito/core/tree';
 import type { CallToken } from '@arbolito/core/callout';
-import type { DrawnMeasure } from '../drawing/Elevation.tsx';
+import type { DrawnMeasure } from '../../../shared/elevation/Elevation.tsx';
 import type { Walk } from '../workings/Workings.tsx';
 import type { SheetStore, SheetView, Slot } from '../store.ts';
 import type { KeepState } from './use-keep.ts';

@@ -1,7 +1,7 @@
 import { basalAreaM2, combineStems, STEMS_RULES, type StemsRule } from '@arbolito/core/diameter';
 import { printDiameters } from '@arbolito/core/units';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
-import { basalAreaText } from '../drawing/FiguresCard.tsx';
+import { basalAreaText } from '../sheet/FiguresCard.tsx';
 import { say, t } from '../../../messages/text.ts';
 
 /** What a rule does to the basal area of the stems together. */

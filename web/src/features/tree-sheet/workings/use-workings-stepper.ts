@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { readingsOfSteps } from '@arbolito/core/measurement';
 import { methodOf } from '@arbolito/core/callout';
-import type { DrawnMeasure } from '../drawing/Elevation.tsx';
+import type { DrawnMeasure } from '../../../shared/elevation/Elevation.tsx';
 import type { Walk } from './Workings.tsx';
 import type { SheetView } from '../store.ts';
 

@@ -72,7 +72,7 @@ export function Question<T extends keyof typeof WORDS>({
         {choices.map((choice) => (
           <label
             key={choice}
-            className={`relative grid w-[5.6rem] cursor-pointer content-start justify-items-center gap-1 rounded-lg bg-sheet p-1.5 text-center text-[0.92rem] leading-tight has-focus-visible:outline-3 has-focus-visible:outline-paint ${choice === chosen ? 'border-[3px] border-ink font-bold' : 'border-[1.5px] border-edge'}`}
+            className="choice-card relative grid w-[5.6rem] content-start justify-items-center gap-1 p-1.5 text-center text-[0.92rem] leading-tight"
           >
             <input
               type="radio"
@@ -85,7 +85,10 @@ export function Question<T extends keyof typeof WORDS>({
               }}
             />
             <TrunkDrawing tree={treeOf({ ...found, breakAt: '1.9 m', [name]: choice })} width={58} height={54} />
-            {say(WORDS[choice])}
+            <span>
+              {choice === chosen && <span aria-hidden="true">✓ </span>}
+              {say(WORDS[choice])}
+            </span>
           </label>
         ))}
       </div>
@@ -93,7 +96,6 @@ export function Question<T extends keyof typeof WORDS>({
         <label key={key} className="flex min-h-11 items-center gap-3">
           <input
             type="checkbox"
-            className="size-5 accent-(--paint-ink)"
             checked={found[key] === 'yes'}
             onChange={(event) => {
               onFigure(key, event.target.checked ? 'yes' : '');

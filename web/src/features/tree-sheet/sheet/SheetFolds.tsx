@@ -1,0 +1,67 @@
+import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
+import { t } from '../../../messages/text.ts';
+import { HeightLinks } from '../heights/HeightLinks.tsx';
+import { Heights } from '../heights/Heights.tsx';
+import { ErrorTable, MethodSelect } from '../readings/MethodChoice.tsx';
+import { Stems } from '../stems/Stems.tsx';
+import { TapingButtons } from '../taping/TapingButtons.tsx';
+import { TapingFolds } from '../taping/TapingFolds.tsx';
+import type { SheetProps } from './sheet-props.ts';
+
+const SheetWorkings = onDemand(async () => ({
+  default: (await import('../workings/SheetWorkings.tsx')).SheetWorkings,
+}));
+
+/**
+ * What stands behind the result and what may be added to the tree, each folded to its title until it is wanted.
+ *
+ * @param isPhone the calculation is closed, and the point of the first stem has no drawing to stand on
+ */
+export function SheetFolds({ isPhone = false, ...props }: SheetProps & { readonly isPhone?: boolean }) {
+  const { view, store } = props;
+  const { moreStems, moreHeights } = view.draft;
+  const hasResult = view.height !== null || view.dbh !== null;
+  return (
+    <div>
+      {hasResult && (
+        <Disclosure title={t('tree-sheet.fold.calculation', 'Calculation')} isOpenByItself={!isPhone}>
+          {() => <SheetWorkings {...props} />}
+        </Disclosure>
+      )}
+      <Disclosure
+        title={t('tree-sheet.fold.stems', 'Stems: {count}', { count: moreStems.length + 1 })}
+        isOpenByItself={moreStems.length > 0}
+      >
+        {() => (
+          <div className="pb-3">
+            <Stems {...props} withFirst={isPhone} />
+          </div>
+        )}
+      </Disclosure>
+      <Disclosure
+        title={t('tree-sheet.fold.heights', 'Heights: {count}', { count: moreHeights.length + 1 })}
+        isOpenByItself={moreHeights.length > 0}
+      >
+        {() => (
+          <div className="pb-3">
+            <Heights {...props} />
+          </div>
+        )}
+      </Disclosure>
+      <Disclosure title={t('tree-sheet.fold.taping', 'Measuring point and taping')}>
+        {() => (
+          <div className="grid gap-3 pb-3">
+            <TapingButtons onPanel={props.onPanel} view={view} />
+            <MethodSelect view={view} store={store} measure="point" />
+            <TapingFolds view={view} store={store} />
+          </div>
+        )}
+      </Disclosure>
+      <ErrorTable view={view} store={store} />
+      <Disclosure title={t('tree-sheet.fold.tools', 'Stand, fall reach and logs')}>
+        {() => <HeightLinks view={view} />}
+      </Disclosure>
+    </div>
+  );
+}
