@@ -15,12 +15,16 @@ export function useChart(
     if (current === null) return;
     const chart = init(current, null, { renderer: 'svg' });
     const draw = (): void => {
-      const look = chartLook(token, token('--font-sans') || 'Atkinson Hyperlegible Next Variable');
+      const look = chartLook(token, token('--font-sans') || 'Atkinson Hyperlegible Next Variable', {
+        widthPx: current.clientWidth,
+        heightPx: current.clientHeight,
+      });
       chart.setOption({ animation: false, textStyle: look.text, ...option(look) });
     };
     draw();
     const resized = new ResizeObserver(() => {
       chart.resize();
+      draw();
     });
     resized.observe(current);
     const themed = new MutationObserver(draw);

@@ -22,7 +22,7 @@ export function distributionTable(summary: StandSummary, units: StandUnits): Rep
     id: 'distribution',
     title: t('report.diameter-distribution', 'Diameter distribution'),
     columns: [
-      text(`class ${unit}`),
+      text(t('report.class', 'class {unit}', { unit })),
       ...present.map(({ name }) => number(t('report.stems-2', '{name}, stems/{area}', { name, area: units.area }))),
       number(t('report.weibull-stems', 'Weibull, stems/{area}', { area: units.area })),
     ],

@@ -46,9 +46,9 @@ function standTableOf(
   return {
     ...heading,
     columns: [
-      text(`class ${unit}`),
+      text(t('report.class', 'class {unit}', { unit })),
       ...present.map(({ name }) => number(t('report.stems-2', '{name}, stems/{area}', { name, area: units.area }))),
-      ...figuresOf(units).map(({ words: name }) => number(`all: ${name}`)),
+      ...figuresOf(units).map(({ words: name }) => number(t('report.figure-of-all', 'all: {name}', { name }))),
     ],
     rows: classes.map((named) => [
       words(String(named)),

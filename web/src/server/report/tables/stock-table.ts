@@ -22,7 +22,7 @@ export function stockTable(summary: StandSummary, units: StandUnits): ReportTabl
     id: 'stock',
     title: t('report.stock-table-volume-by-dbh', 'Stock table: volume by dbh class and species'),
     columns: [
-      text(`class ${unit}`),
+      text(t('report.class', 'class {unit}', { unit })),
       ...present.map(({ name }) => number(`${name}, ${units.volume} / ${units.area}`)),
       number(t('report.all', 'all, {volume}/{area}', { volume: units.volume, area: units.area })),
     ],
