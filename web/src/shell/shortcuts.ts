@@ -9,7 +9,10 @@ const jumps = (): Shortcut[] => {
   for (const { shortcut, label } of METHODS.flatMap(({ description }) => description.readings)) {
     byKey.set(shortcut, (byKey.get(shortcut) ?? new Set()).add(say(label)));
   }
-  return [...byKey].map(([key, labels]) => ({ keys: [key], does: `to ${[...labels].join(' or ')}` }));
+  return [...byKey].map(([key, labels]) => ({
+    keys: [key],
+    does: t('shell.to-reading', 'to {labels}', { labels: [...labels].join(' / ') }),
+  }));
 };
 
 export const measureShortcuts = (): Shortcut[] => [
@@ -24,7 +27,7 @@ export const measureShortcuts = (): Shortcut[] => [
   { keys: ['n'], does: t('shell.save-the-tree-and-start', 'save the tree and start the next') },
   { keys: ['Alt', 'letter'], does: t('shell.same-keys-while-typing', 'same keys while typing') },
   { keys: ['Ctrl', 'Enter'], does: t('shell.save-from-anywhere', 'save, from anywhere') },
-  { keys: ['Ctrl', 'Z'], does: 'undo' },
+  { keys: ['Ctrl', 'Z'], does: t('shell.undo', 'undo') },
 ];
 
 export const tallyShortcuts: readonly Shortcut[] = [
