@@ -23,7 +23,7 @@ import { checkRules } from '../field-rules/check-rules.ts';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
 import { PresetChoice } from '../survey-form/PresetChoice.tsx';
 import { crewTasks, presetOf, presetShape, surveyOutcomes } from '../survey-form/presets.ts';
-import { SettingsRow } from '../survey-form/SettingsRow.tsx';
+import { SettingsRow } from '../../../ui/forms/SettingsRow.tsx';
 import { SpeciesFields } from '../survey-form/SpeciesFields.tsx';
 import {
   checkSurveyForm,

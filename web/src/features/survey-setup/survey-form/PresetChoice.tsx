@@ -50,10 +50,7 @@ export const PresetChoice = ({ chosen, onChoose }: PresetChoiceProps) => (
   <fieldset className="grid gap-3 md:grid-cols-3">
     <legend className="sr-only">{t('survey-setup.kind-of-survey', 'Kind of survey')}</legend>
     {Object.entries(PRESETS).map(([id, { name, gives }]) => (
-      <label
-        key={id}
-        className="grid min-h-20 cursor-pointer grid-cols-[48px_minmax(0,1fr)] items-center gap-3 rounded-[10px] border-2 border-line bg-sheet p-3 has-checked:border-ink has-checked:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-sky"
-      >
+      <label key={id} className="choice-card grid min-h-20 grid-cols-[48px_minmax(0,1fr)] items-center gap-3 p-3">
         <input
           type="radio"
           name="preset"

@@ -13,7 +13,7 @@ export function SpeciesFields({ entry: { form, errorOf } }: { readonly entry: En
       <div className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-x-4">
         {COMMON_SPECIES.map(({ code, name }) => (
           <label key={code} className="flex min-h-11 items-center gap-3">
-            <input type="checkbox" value={code} className="size-5 accent-(--paint-ink)" {...form.register('species')} />
+            <input type="checkbox" value={code} {...form.register('species')} />
             <span className="figures w-9 font-bold">{code}</span> {name}
           </label>
         ))}

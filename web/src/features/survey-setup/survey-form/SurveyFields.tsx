@@ -72,7 +72,14 @@ export function VisitFields({ entry, surveys }: FieldsProps & { readonly surveys
         hint={t('survey-setup.for-example-visit-of-2026', 'for example: Visit of 2026')}
         {...wired('name')}
       />
-      <TextField label={t('survey-setup.first-day', 'First day')} type="date" {...wired('startedOn')} />
+      <TextField
+        label={t('survey-setup.first-day', 'First day')}
+        hint={t('survey-setup.first-day.hint', 'year-month-day, for example 2026-06-03')}
+        inputMode="numeric"
+        maxLength={10}
+        className="figures"
+        {...wired('startedOn')}
+      />
       <SelectField
         label={t('survey-setup.units', 'Units')}
         hint={t('survey-setup.units-of-results-readings-may', 'units of results; readings may use any unit')}
