@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import { appUrl, expect, get, makePlot, PHONE, post, test, treeBody } from './support/app.ts';
+import { appUrl, expect, get, makePlot, openRow, PHONE, post, test, treeBody } from './support/app.ts';
 
 const reading = (page: Page, key: string) => page.locator(`[data-reading="${key}"]`);
 
@@ -42,6 +42,7 @@ test.describe('several stems', () => {
   test('come off the sheet and back by undo', async ({ page }) => {
     await page.goto('/measure');
     await reading(page, 'diameter.diameter').fill('28');
+    await openRow(page, 'Stems: 1');
     await page.getByRole('button', { name: 'Add another stem' }).click();
     await page.keyboard.type('21');
     await page.getByRole('button', { name: 'Remove stem 2' }).click();
@@ -64,6 +65,7 @@ test.describe('open Tape reading', () => {
   test('shows the known slips for the reading in hand, and takes the fixed one', async ({ page }) => {
     await page.goto('/measure');
     await reading(page, 'diameter.diameter').fill('34.7');
+    await openRow(page, 'Measuring point and taping');
     await page.getByRole('button', { name: 'Tape reading' }).click();
     await expect(page.getByRole('heading', { name: 'From the wrong side' })).toBeVisible();
     await expect(page.getByRole('img', { name: /the zero lies at 34.7 cm on the diameter side/ })).toBeVisible();
@@ -89,7 +91,9 @@ test.describe('field rules', () => {
     await page.getByLabel('Crew').fill('Crew Badger');
     await page.locator('summary', { hasText: 'Field rules' }).click();
     await page.getByLabel('Start from a rule set').selectOption('street');
+    await page.locator('summary', { hasText: /^Breast height\d/ }).click();
     await expect(page.getByRole('radio', { name: /4\.5 ft/ })).toBeChecked();
+    await page.locator('summary', { hasText: /^Combination of several stems/ }).click();
     await page.getByRole('radio', { name: /^largest stem/ }).check();
     await expect(page.getByText('Own rules, breast height')).toBeVisible();
     await page.getByRole('button', { name: 'Create survey' }).click();
@@ -104,6 +108,7 @@ test.describe('field rules', () => {
   test('changed afterwards, name the trees first, want a reason, and stand on the report', async ({ page, plot }) => {
     await post(appUrl(), '/api/trees', treeBody(plot.plotId, '1', 30));
     await page.goto(`/surveys/${plot.surveyId}/rules`);
+    await page.locator('summary', { hasText: 'On a slope' }).click();
     await page.getByRole('radio', { name: /from the middle of the slope/ }).check();
     await page.getByRole('button', { name: 'Show affected trees' }).click();
     await expect(page.getByText('1 of 1 trees affected:')).toBeVisible();
@@ -121,10 +126,12 @@ test.describe('field rules', () => {
 
   test('say at the field what cannot be, and keep what was chosen', async ({ page, plot }) => {
     await page.goto(`/surveys/${plot.surveyId}/rules`);
+    await page.locator('summary', { hasText: /^Breast height\d/ }).click();
     await page.getByRole('radio', { name: /another height/ }).check();
     await page.getByLabel('height above the ground').fill('3 m');
     await expect(page.getByText('Breast height must be 0.50 m to 2.00 m.')).toBeVisible();
     await page.getByLabel('height above the ground').fill('4 ft 3 in');
+    await page.locator('summary', { hasText: /^Products/ }).click();
     await page.getByRole('button', { name: 'Add product' }).click();
     await page.getByRole('button', { name: 'Show affected trees' }).click();
     await expect(page.getByText('Product must be one line of 1 to 40 characters.', { exact: true })).toBeVisible();
@@ -134,6 +141,7 @@ test.describe('field rules', () => {
   test('find breast height on the body, with and without boots', async ({ page, plot }) => {
     await page.goto(`/surveys/${plot.surveyId}/rules`);
     const observer = `O. ${randomUUID().slice(0, 4)}`;
+    await page.locator('summary', { hasText: 'Breast height on your body' }).click();
     await page.getByRole('button', { name: 'Save mark' }).click();
     await expect(page.getByText('Enter the observer. Initials are enough.')).toBeVisible();
     await page.getByLabel('Observer').fill(observer);
@@ -189,6 +197,7 @@ test.describe('several stems, on a phone', () => {
   test('are read one at a time with the large keys', async ({ page }) => {
     await page.goto('/measure');
     await page.getByRole('button', { name: 'Method', exact: true }).tap();
+    await openRow(page, 'Stems: 1');
     await page.getByRole('button', { name: 'Add another stem' }).tap();
     await page.getByRole('button', { name: 'Keys', exact: true }).tap();
     const chips = page.getByRole('group', { name: 'Readings' });
@@ -196,6 +205,7 @@ test.describe('several stems, on a phone', () => {
     for (const key of ['2', '1']) await page.getByRole('button', { name: key, exact: true }).tap();
     await expect(chips.getByRole('button', { name: /^stem 2: dbh/ })).toContainText('21 cm');
     await page.getByRole('button', { name: 'Method', exact: true }).tap();
+    await openRow(page, 'Measuring point and taping');
     await page.getByRole('button', { name: 'Where to tape?' }).tap();
     await page.getByRole('radio', { name: 'bulge' }).tap({ force: true });
     await page.getByLabel('Begins at').fill('1.2');

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import { appUrl, expect, get, PHONE, post, test, WRITER } from './support/app.ts';
+import { appUrl, expect, get, openRow, PHONE, post, test, WRITER } from './support/app.ts';
 
 const type = async (page: Page, readings: Readonly<Record<string, string>>): Promise<void> => {
   for (const [reading, text] of Object.entries(readings)) await page.locator(`[data-reading="${reading}"]`).fill(text);
@@ -126,6 +126,7 @@ test.describe('several heights of one tree', () => {
     });
     const heights = page.getByRole('region', { name: 'Heights' });
     const add = async (of: string, settle: (form: ReturnType<Page['getByRole']>) => Promise<unknown>) => {
+      await openRow(page, 'Heights:');
       await heights.getByRole('button', { name: 'Add another height' }).click();
       const form = heights.getByRole('form', { name: 'Another height' });
       await form.getByLabel('Upper limit of the height').selectOption(of);
@@ -148,6 +149,7 @@ test.describe('several heights of one tree', () => {
     await expect(page.getByTestId('level-4')).toContainText('10.00 m');
     await expect(page.getByTestId('level-6')).toContainText('0.30 m');
     await expect(heights).toContainText('Crown length: 16.00 m');
+    await openRow(page, 'Heights:');
     await heights.getByRole('button', { name: 'Add another height' }).click();
     await expect(heights.getByLabel('from the same station')).toBeDisabled();
     await heights.getByRole('button', { name: 'Cancel' }).click();
@@ -169,6 +171,7 @@ test.describe('several heights of one tree', () => {
     await page.goto('/measure');
     await type(page, { 'height.distance': '25', 'height.top': '+80', 'height.base': '-6' });
     const heights = page.getByRole('region', { name: 'Heights' });
+    await openRow(page, 'Heights:');
     await heights.getByRole('button', { name: 'Add another height' }).click();
     await heights.getByLabel('Upper limit of the height').selectOption('total');
     await heights.getByLabel('from another station').check();
@@ -189,6 +192,7 @@ test.describe('several heights of one tree', () => {
   test('say at its field what is wrong with the diameter that ends the stem', async ({ page }) => {
     await page.goto('/measure');
     const heights = page.getByRole('region', { name: 'Heights' });
+    await openRow(page, 'Heights:');
     await heights.getByRole('button', { name: 'Add another height' }).click();
     await heights.getByLabel('Upper limit of the height').selectOption('merchantable');
     await heights.getByLabel('top diameter').fill('900');
@@ -319,6 +323,7 @@ test.describe('on a phone', () => {
     await page.goto('/measure');
     await page.getByRole('button', { name: 'Method', exact: true }).click();
     const heights = page.getByRole('region', { name: 'Heights' });
+    await openRow(page, 'Heights:');
     await heights.getByRole('button', { name: 'Add another height' }).click();
     await heights.getByLabel('Upper limit of the height').selectOption('crown-base');
     await heights.getByRole('button', { name: 'Add height' }).click();

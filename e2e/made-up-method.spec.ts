@@ -161,7 +161,12 @@ test('a height method added as one file appears in form, call-out line, API and 
 
     const page = await browser.newPage();
     await page.goto(`${url}/help`);
-    await expect(page.getByRole('heading', { name: /Lengths of a walking stick/ })).toBeVisible();
+    await page.getByLabel('Search help').fill('walking stick');
+    await page.getByRole('link', { name: /Lengths of a walking stick/ }).click();
+    await expect(page.getByRole('heading', { name: 'Lengths of a walking stick' })).toBeVisible();
+    // 2 × 1.2 + 15.5, as its example has it.
+    await expect(page.getByRole('region', { name: 'Formula, with an example' })).toBeVisible();
+    await page.goto(`${url}/help/call-out`);
     await expect(page.getByRole('row', { name: /stick…/ })).toBeVisible();
     await page.goto(`${url}/measure`);
     await page.getByLabel('Height method').selectOption('height.walking-stick');

@@ -34,6 +34,11 @@ function practitioner(page: Page, language: Language) {
     press: async (english: string) => {
       await button(english).first().click();
     },
+    /** Opens a part that is folded to its title; the title is a message with a figure in it. */
+    open: async (template: string) => {
+      const titles = wordsFor(language, template).map((text) => escaped(text).replace(/\\\{\w+\\\}/g, '.*'));
+      await page.locator('summary', { hasText: new RegExp(`^(${titles.join('|')})$`) }).click();
+    },
     /** Types into the field of that label; a unit is chosen first. */
     read: async (label: string, value: string, unit?: string) => {
       if (unit !== undefined) {
@@ -81,9 +86,10 @@ for (const language of ['en', 'es'] as const)
     });
 
     test('a monitoring technician with a forked tree', async ({ page }) => {
-      const { press, read, seesFigure } = practitioner(page, language);
+      const { press, open, read, seesFigure } = practitioner(page, language);
       await press('Measure tree');
       await read('dbh', '34');
+      await open('Stems: {count}');
       await press('Add another stem');
       await read('dbh', '21');
       // √(34² + 21²) = 39.96

@@ -1,4 +1,4 @@
-import { appUrl, expect, makePlot, PHONE, post, test, treeBody } from './support/app.ts';
+import { appUrl, expect, makePlot, openRow, PHONE, post, test, treeBody } from './support/app.ts';
 
 test.describe('a stem and its logs', () => {
   test('is cut for what is worth most, and cut anew when a defect is drawn along it', async ({ page }) => {
@@ -6,6 +6,7 @@ test.describe('a stem and its logs', () => {
     const value = page.getByTestId('stem-value');
     await expect(value).toHaveText(/^\d+\.\d\d$/);
     const before = Number(await value.textContent());
+    await openRow(page, 'Defects');
     await page.getByRole('button', { name: 'Add defect' }).click();
     await expect(page.getByRole('slider', { name: 'rot from' })).toHaveAttribute('aria-valuenow', '2');
     // Sawlogs may have no rot.
@@ -32,13 +33,16 @@ test.describe('a stem and its logs', () => {
     await expect(page.getByTestId('stem-value')).toBeVisible();
     // Nobody entered a price: the value is an example, in the money and the lengths of the units.
     await expect(page.getByTestId('example-prices')).toBeVisible();
+    await openRow(page, 'Products and prices');
     await expect(page.getByRole('group', { name: 'product 1' }).getByLabel('lengths, ft')).toHaveValue('16 8');
+    await openRow(page, 'Taper');
     await page.getByLabel('Taper', { exact: true }).selectOption('max-burkhart');
     await expect(page.getByText('Made from loblolly pine. Check against your local table.')).toBeVisible();
   });
 
   test('follows its own diameters, and says which one cannot be', async ({ page }) => {
     await page.goto('/results/stem?dbh=42&height=26');
+    await openRow(page, 'Taper');
     await page.getByLabel('Taper', { exact: true }).selectOption('measured');
     const sections = page.getByRole('textbox', { name: /height in m and diameter in cm/ });
     await sections.fill('5.3 36; 13 24');
@@ -54,10 +58,12 @@ test.describe('a stem and its logs', () => {
     await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     const before = Number(await value.textContent());
+    await openRow(page, 'Products and prices');
     const first = page.getByRole('group', { name: 'product 1' });
     await first.getByLabel(/^price/).fill('170');
     await expect.poll(async () => Number(await value.textContent())).toBeGreaterThan(before);
     await page.reload();
+    await openRow(page, 'Products and prices');
     await expect(first.getByLabel(/^price/)).toHaveValue('170');
     await page.getByRole('group', { name: 'product 2' }).getByLabel('product', { exact: true }).fill('sawlog');
     await expect(page.getByText('with two prices')).toBeVisible();
@@ -98,12 +104,15 @@ test.describe('a stem and its logs', () => {
     await page.goto('/results/stem?dbh=42&height=26');
     const value = page.getByTestId('stem-value');
     const before = Number(await value.textContent());
+    await openRow(page, 'Products and prices');
     await page.getByRole('button', { name: 'Add cost' }).click();
     const cost = page.getByRole('group', { name: 'cost 1' });
     await cost.getByLabel('cost of', { exact: true }).fill('permit');
     await cost.getByLabel(/^amount/).fill('3');
     await cost.getByLabel(/^per(?!mit)/).selectOption('tree');
     await expect(value).toHaveText((before - 3).toFixed(2));
+    await openRow(page, 'These logs by every rule');
+    await openRow(page, 'Volume by other methods');
     const rules = page.getByRole('region', { name: 'These logs by every rule' });
     // What is asked for comes back as it is for its own rule.
     await expect(rules.getByRole('row', { name: /^Doyle/ })).toContainText('400.00');
@@ -123,6 +132,7 @@ test.describe('a stem and its logs', () => {
     expect(page.url()).toContain('units=imperial');
     await page.reload();
     await expect(page.getByLabel('total height')).toHaveValue('85.3');
+    await openRow(page, 'Products and prices');
     await expect(page.getByRole('group', { name: 'product 1' }).getByLabel('lengths, ft')).toHaveValue('16 8');
     await expect(page.getByTestId('example-prices')).toBeVisible();
   });
@@ -136,17 +146,20 @@ test.describe('a stem and its logs', () => {
       ['height.base', '-6'],
     ] as const)
       await page.locator(`[data-reading="${reading}"]`).fill(text);
+    await openRow(page, 'Stand, fall reach and logs');
     await page.getByRole('link', { name: 'Logs of this tree' }).click();
     await expect(page.getByLabel('total height')).toHaveValue('21.5');
     await expect(page.getByLabel('dbh over bark')).toHaveValue('38');
+    await openRow(page, 'Standard errors');
     await expect(page.getByLabel('± of the height')).toHaveValue(/^0\.\d+$/);
   });
 
   test.describe('on a phone', () => {
     test.use({ viewport: PHONE, hasTouch: true });
 
-    test('shows the value first and fits the width', async ({ page }) => {
+    test('shows its inputs first, the value under them, and fits the width', async ({ page }) => {
       await page.goto('/results/stem?dbh=42&height=26');
+      await expect(page.getByLabel('dbh over bark')).toBeInViewport();
       await expect(page.getByTestId('stem-value')).toBeInViewport();
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide).toBeLessThanOrEqual(PHONE.width);
@@ -175,7 +188,8 @@ test.describe('a local volume table', () => {
 
   test('of board feet is printed by rule and form class', async ({ page, request }) => {
     await page.goto('/results/stem?dbh=42&height=26');
-    const maker = page.getByRole('region', { name: 'Pocket table' });
+    await openRow(page, 'Tables to print');
+    const maker = page.getByRole('region', { name: 'Tables to print' });
     const link = maker.getByRole('link', { name: 'Print table' });
     await maker.getByLabel('Girard form class').fill('81');
     await expect(link).toHaveAttribute('href', /formClass=81/);
@@ -237,8 +251,10 @@ test.describe('the wood of a survey', () => {
     await page.goto(`/measure/${tree.id}`);
     // 0.00004 × 36² × 17.5, by the survey’s own equation
     await expect(page.getByText('0.907').first()).toBeVisible();
+    await openRow(page, 'Stand, fall reach and logs');
     await page.getByRole('link', { name: 'Logs of this tree' }).click();
     await expect(page.getByLabel('species')).toHaveValue('sp');
+    await openRow(page, 'Products and prices');
     await expect(page.getByText('These are the prices of')).toBeVisible();
   });
 
@@ -273,6 +289,7 @@ test.describe('the wood of a survey', () => {
     await page.getByRole('button', { name: 'Save taper' }).click();
     await expect(page.getByText(/Saved: Scots pine/)).toBeVisible();
     await page.goto(`/results/stem?survey=${surveyId}&species=sp&dbh=30&height=22`);
+    await openRow(page, 'Taper');
     await expect(page.getByLabel('Taper', { exact: true })).toHaveValue('survey');
     await expect(page.getByText('Profile: Max and Burkhart')).toBeVisible();
   });
@@ -289,6 +306,7 @@ test.describe('the wood of a survey', () => {
     await expect(page.getByTestId('stand-net')).toHaveText(/^\d+$/);
     const net = Number(await page.getByTestId('stand-net').textContent());
     await expect(page.getByRole('row', { name: /^sawlog/ })).toContainText('±');
+    await openRow(page, 'Products and prices');
     const amount = page.getByRole('group', { name: 'cost 1' }).getByLabel(/^amount/);
     await amount.fill('30');
     await page.getByRole('button', { name: 'Calculate again' }).click();

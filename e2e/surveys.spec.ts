@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { appUrl, expect, get, makePlot, PHONE, test } from './support/app.ts';
+import { appUrl, expect, get, makePlot, openRow, PHONE, test } from './support/app.ts';
 
 interface Listed {
   readonly id: string;
@@ -295,10 +295,12 @@ test('a survey of two hundred plots opens one by its label, and its long table s
 test('a tree on the edge is decided beside its sheet, by its own dbh and its own plot', async ({ page, plot }) => {
   // A circle of 500 m²: 12.62 m to the middle of the stem.
   await page.goto(`/measure?plot=${plot.plotId}`);
+  await openRow(page, 'Measuring point and taping');
   await page.getByRole('button', { name: 'In or out?' }).click();
   await expect(page.getByText('Enter the dbh first')).toBeVisible();
   await page.getByRole('button', { name: 'Back to the sheet' }).click();
   await page.locator('[data-reading="diameter.diameter"]').fill('40');
+  await openRow(page, 'Measuring point and taping');
   await page.getByRole('button', { name: 'In or out?' }).click();
   await page.getByLabel('distance by tape').fill('12.40');
   await expect(page.getByTestId('in-or-out')).toHaveText('in');

@@ -194,6 +194,7 @@ test('codes of a survey grow, and those in use stay', async ({ page }) => {
   await expect(page.locator('#call-line')).toHaveValue('');
   await expect(page.getByText('Not sent', { exact: true })).toHaveCount(0);
   await page.goto(`/surveys/${surveyId}/rules`);
+  await page.locator('summary', { hasText: 'Species and condition codes' }).click();
   const species = page.getByLabel('Species', { exact: true });
   await species.fill('sp = Scots pine\nrb = Rowan = dome');
   await page.getByRole('button', { name: 'Save codes' }).click();

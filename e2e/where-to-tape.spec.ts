@@ -1,4 +1,4 @@
-import { expect, PHONE, test } from './support/app.ts';
+import { expect, openRow, PHONE, test } from './support/app.ts';
 
 const point = 'tape-point';
 
@@ -46,6 +46,7 @@ test.describe('where to tape', () => {
 
   test('stands beside the tree in hand, under its survey’s rules, and hands the point over', async ({ page, plot }) => {
     await page.goto(`/measure?plot=${plot.plotId}`);
+    await openRow(page, 'Measuring point and taping');
     await page.getByRole('button', { name: 'Where to tape?' }).click();
     await expect(page.getByRole('heading', { name: 'Where to tape' })).toBeFocused();
     // The plot has a slope of 20 %.

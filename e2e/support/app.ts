@@ -15,6 +15,10 @@ export interface SurveySettings {
   readonly slopeUnit: 'pct' | 'deg' | 'm20' | 'm15';
 }
 
+/** Opens a row or a section that is folded to its title. */
+export const openRow = (page: Page, title: string): Promise<void> =>
+  page.locator('summary', { hasText: title }).first().click();
+
 export const appUrl = (): string => {
   const url = process.env.ARBOLITO_URL;
   if (url === undefined) throw new Error('the application is not running');

@@ -31,3 +31,11 @@ export const day = (day: string): string =>
     year: 'numeric',
     timeZone: 'UTC',
   }).format(new Date(`${day.slice(0, 10)}T00:00:00Z`));
+
+/** A day with its time, as the reader writes it, in UTC. @param at ISO date with its time */
+export const moment = (at: string): string =>
+  new Intl.DateTimeFormat(currentLocale() === 'en' ? 'en-GB' : currentLocale(), {
+    dateStyle: 'medium',
+    timeStyle: 'short',
+    timeZone: 'UTC',
+  }).format(new Date(at));

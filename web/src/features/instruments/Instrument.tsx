@@ -10,9 +10,8 @@ import { ConfirmDialog } from '../../ui/feedback/ConfirmDialog.tsx';
 import { useAction } from '../../ui/feedback/use-action.ts';
 import { CheckForm } from './CheckForm.tsx';
 import { t, say } from '../../messages/text.ts';
+import { day } from '../../messages/figures.ts';
 import { rich } from '../../messages/rich.ts';
-
-const dayOf = (moment: string): string => moment.slice(0, 10);
 
 /** What was read in a check, in one line. */
 function readWords({ readings }: InstrumentCheckView): string {
@@ -48,7 +47,7 @@ function Log({ checks }: { readonly checks: readonly InstrumentCheckView[] }) {
         <ol className="grid gap-2 pb-2">
           {checks.map((check) => (
             <li key={check.id} className="border-t border-line pt-1">
-              <span className="figures font-semibold">{dayOf(check.checkedAt)}</span> · {check.observer}
+              <span className="figures font-semibold">{day(check.checkedAt)}</span> · {check.observer}
               <span className="block">{say(check.result.words)}</span>
               <span className="figures block text-[0.92rem] text-quiet">{readWords(check)}</span>
             </li>
@@ -149,7 +148,7 @@ export function Instrument({ instrument, onChanged, onRetired }: InstrumentProps
             <TriangleAlert aria-hidden="true" size={20} className="mt-0.5 shrink-0 text-paint-ink" />
           )}
           <span>
-            <span className="figures">{dayOf(last.checkedAt)}</span>: {say(last.result.words)}
+            <span className="figures">{day(last.checkedAt)}</span>: {say(last.result.words)}
           </span>
         </p>
       )}

@@ -16,7 +16,7 @@ export function Choice<T extends string>({ name, options, chosen, onChoose }: Ch
         <button
           key={each}
           type="button"
-          className={`btn flex-1 ${chosen === each ? 'btn-main' : ''}`}
+          className="btn flex-1"
           aria-pressed={chosen === each}
           onClick={() => {
             onChoose(each);

@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import { t } from '../../../messages/text.ts';
+import { t } from '../../messages/text.ts';
 
 interface SettingsRowProps {
   readonly title: string;
@@ -17,17 +17,17 @@ export function SettingsRow({ title, value, hasError = false, children }: Settin
   const isShown = isOpen || hasError;
   return (
     <details
-      className="border-t border-line first:border-t-0"
+      className="@container border-t border-line first:border-t-0"
       open={isShown}
       onToggle={(event) => {
         setIsOpen(event.currentTarget.open);
       }}
     >
-      <summary className="grid min-h-12 cursor-pointer grid-cols-[minmax(0,1fr)_auto] content-center items-center gap-x-4 py-1 sm:grid-cols-[9rem_minmax(0,1fr)_auto]">
+      <summary className="grid min-h-12 cursor-pointer grid-cols-[minmax(0,1fr)_auto] content-center items-center gap-x-4 py-1 @md:grid-cols-[9rem_minmax(0,1fr)_auto]">
         <span className="font-semibold">{title}</span>
-        <span className="order-last col-span-2 sm:order-none sm:col-span-1">{value}</span>
+        <span className="order-last col-span-2 @md:order-none @md:col-span-1">{value}</span>
         <span aria-hidden="true" className="justify-self-end text-paint-ink underline">
-          {isShown ? t('survey-setup.close', 'Close') : t('survey-setup.change', 'Change')}
+          {isShown ? t('ui.close', 'Close') : t('ui.change', 'Change')}
         </span>
       </summary>
       {isShown && <div className="grid gap-5 pt-2 pb-5">{children()}</div>}

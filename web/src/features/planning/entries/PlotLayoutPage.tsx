@@ -6,6 +6,7 @@ import type { StratumView } from '../../../contracts/views.ts';
 import { errorText } from '../../../client/api.ts';
 import { newId } from '../../../client/identity.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { FileField } from '../../../ui/forms/FileField.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { layOutPlots, plotsOfPoints, type PlotToLay } from '../plot-layout/create-plots.ts';
 import { PlotsFile } from '../plot-layout/PlotsFile.tsx';
@@ -202,15 +203,12 @@ export function PlotLayoutPage({ surveyId, crew, system, strata, layout, labels 
               { has: outlines.length > 0 ? 'yes' : 'no' },
             )}
           </label>
-          <input
+          <FileField
             id="plan-outline"
-            type="file"
             accept=".geojson,.json,application/geo+json"
-            className="field"
             aria-describedby={wrong === null ? undefined : 'plan-outline-error'}
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file !== undefined) void read(file);
+            onFile={(file) => {
+              if (file !== null) void read(file);
             }}
           />
           {wrong !== null && <FieldError id="plan-outline-error">{wrong}</FieldError>}

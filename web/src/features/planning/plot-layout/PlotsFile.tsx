@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { readPlotPoints, type ReadPlotPoints } from '@arbolito/core/layout';
 import type { StratumView } from '../../../contracts/views.ts';
+import { FileField } from '../../../ui/forms/FileField.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { plotsOfPoints, type PlotToLay } from './create-plots.ts';
 import { t, say } from '../../../messages/text.ts';
@@ -46,16 +47,13 @@ export function PlotsFile({ strata, stratumId, labels, busy, onLay }: PlotsFileP
         <label htmlFor="plots-file-field" className="font-semibold">
           {t('planning.points-as-geojson', 'Points as GeoJSON')}
         </label>
-        <input
+        <FileField
           id="plots-file-field"
-          type="file"
           accept=".geojson,.json,application/geo+json"
-          className="field"
           aria-invalid={problem !== null}
           aria-describedby="plots-file-said"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file !== undefined) void look(file);
+          onFile={(file) => {
+            if (file !== null) void look(file);
           }}
         />
         <div id="plots-file-said">

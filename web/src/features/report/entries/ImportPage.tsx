@@ -5,6 +5,7 @@ import { deviceId, newId } from '../../../client/identity.ts';
 import type { ImportDone, ImportPreview } from '../../../contracts/exchange.ts';
 import { errorText } from '../../../client/api.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { FileField } from '../../../ui/forms/FileField.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { sendFile, type Sending } from '../../../client/send-file.ts';
@@ -112,14 +113,11 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
         <label htmlFor="file" className="font-semibold">
           {t('report.tree-file-csv', 'Tree file (CSV)')}
         </label>
-        <input
+        <FileField
           id="file"
-          type="file"
           accept=".csv,.txt,text/csv"
-          className="field max-w-xl"
           aria-describedby="file-hint"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0] ?? null;
+          onFile={(chosen) => {
             setFile(chosen);
             setPreview(null);
             setChoices(NOTHING);
@@ -223,7 +221,6 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
             <label className="flex min-h-11 items-center gap-3">
               <input
                 type="checkbox"
-                className="size-5 accent-(--paint-ink)"
                 checked={choices.makePlots}
                 onChange={(event) => {
                   choose({ makePlots: event.target.checked });

@@ -103,7 +103,6 @@ export function HeightCurvePage({ system, species, trees, withoutHeight, breastH
                     <input
                       type="radio"
                       name={t('results.model', 'Model')}
-                      className="size-5"
                       aria-label={say(CURVE_MODELS[model].name)}
                       checked={shown.model === model}
                       onChange={(event) => {

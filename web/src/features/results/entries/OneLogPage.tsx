@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { cordsOf, SOLID_FT3_PER_CORD, STERES_PER_CORD } from '@arbolito/core/log-rules';
 import { convert, printRounded, type UnitSystem } from '@arbolito/core/units';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
+import { Choice } from '../../../ui/forms/Choice.tsx';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
 import { LogDrawing } from '../one-log/LogDrawing.tsx';
@@ -94,21 +95,14 @@ export function OneLogPage() {
   return (
     <div className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-6 p-4 md:grid-cols-[20rem_minmax(0,1fr)] md:p-6">
       <section aria-label={t('results.log', 'Log')} className="grid gap-3">
-        <div className="flex gap-2" role="group" aria-label={t('results.units', 'Units')}>
-          {(Object.keys(SYSTEMS) as UnitSystem[]).map((each) => (
-            <button
-              key={each}
-              type="button"
-              className={`btn flex-1 ${system === each ? 'btn-main' : ''}`}
-              aria-pressed={system === each}
-              onClick={() => {
-                if (each !== system) changeUnits(each);
-              }}
-            >
-              {say(SYSTEMS[each])}
-            </button>
-          ))}
-        </div>
+        <Choice
+          name={t('results.units', 'Units')}
+          options={SYSTEMS}
+          chosen={system}
+          onChoose={(next) => {
+            if (next !== system) changeUnits(next);
+          }}
+        />
         {KEYS.map((key) => (
           <NumberField
             key={key}

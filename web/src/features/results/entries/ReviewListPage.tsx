@@ -40,7 +40,9 @@ const AT_ONCE = 60;
 const where = ({ plotLabel, tag }: WorkPoint): string =>
   plotLabel === null
     ? t('results.the-whole-survey', 'the whole survey')
-    : `plot ${plotLabel}${tag === null ? '' : t('results.tree', ' · tree {tag}', { tag })}`;
+    : tag === null
+      ? t('results.plot-named', 'plot {plotLabel}', { plotLabel })
+      : t('results.plot-tree-named', 'plot {plotLabel} · tree {tag}', { plotLabel, tag });
 
 const hrefOf = ({ treeId, plotId }: WorkPoint): string | null =>
   treeId !== null ? `/measure/${treeId}` : plotId !== null ? `/tally/${plotId}` : null;

@@ -5,10 +5,12 @@ import { printMean, printRounded, printStandardError, STAND_UNITS, type UnitSyst
 import type { WoodSettings } from '@arbolito/core/protocol';
 import { call } from '../../../client/api.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { FoldedSection } from '../../../ui/feedback/FoldedSection.tsx';
 import { useAction } from '../../../ui/feedback/use-action.ts';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import type { StandView } from '../../../contracts/views.ts';
 import { PriceListEditor } from '../prices/PriceListEditor.tsx';
+import { priceListSummary } from '../prices/price-list-summary.ts';
 import { ExamplePrices } from '../prices/ExamplePrices.tsx';
 import { usePrices } from '../prices/use-prices.ts';
 import { WOOD_UNITS } from '../prices/wood-units.ts';
@@ -96,20 +98,26 @@ export function StandLogsPage({ surveyId, name, system, wood }: StandLogsPagePro
       {state.kind === 'done' && stand !== null && (
         <Result logs={state.logs} stand={stand} currency={prices.currency} system={system} />
       )}
-      <PriceListEditor list={prices} units={units} onChange={change} />
-      <p className="text-quiet">
-        {rich(
-          'results.changes-here-apply-to-this',
-          'Changes here apply to this page only. <link>Volumes and prices of the survey</link>',
-          {
-            link: (chunks) => (
-              <a className="underline" href={`/surveys/${surveyId}/wood`}>
-                {chunks}
-              </a>
-            ),
-          },
+      <FoldedSection title={t('results.products-and-prices', 'Products and prices')} summary={priceListSummary(prices)}>
+        {() => (
+          <>
+            <p className="text-quiet">
+              {rich(
+                'results.changes-here-apply-to-this',
+                'Changes here apply to this page only. <link>Volumes and prices of the survey</link>',
+                {
+                  link: (chunks) => (
+                    <a className="underline" href={`/surveys/${surveyId}/wood`}>
+                      {chunks}
+                    </a>
+                  ),
+                },
+              )}
+            </p>
+            <PriceListEditor list={prices} units={units} onChange={change} />
+          </>
         )}
-      </p>
+      </FoldedSection>
     </div>
   );
 }

@@ -10,9 +10,11 @@ import {
 } from '@arbolito/core/protocol';
 import { convert, type UnitSystem } from '@arbolito/core/units';
 import { LOBLOLLY, taperDoubts } from '@arbolito/core/taper';
+import { FoldedSection } from '../../../ui/feedback/FoldedSection.tsx';
 import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
 import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 import { PriceListEditor } from '../prices/PriceListEditor.tsx';
+import { priceListSummary } from '../prices/price-list-summary.ts';
 import { ExamplePrices } from '../prices/ExamplePrices.tsx';
 import { usePrices } from '../prices/use-prices.ts';
 import { asTyped, WOOD_UNITS } from '../prices/wood-units.ts';
@@ -194,7 +196,7 @@ export function StemPage({ survey }: StemPageProps) {
       />
       <section
         aria-label={t('results.logs-of-this-stem', 'Logs of this stem')}
-        className="order-first grid min-w-0 grid-cols-[minmax(0,1fr)] gap-5 md:order-none"
+        className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-5"
       >
         {cut === null || figures === null ? (
           profileProblem === null && canBeCut(prices) ? (
@@ -223,32 +225,62 @@ export function StemPage({ survey }: StemPageProps) {
                 setDefects((before) => before.map((each, at) => (at === i ? { ...each, ...change } : each)));
               }}
             />
-            <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
-              <RulesBeside cut={cut} currency={prices.currency} />
-              <ModelsComparison cut={cut} figures={figures} sections={sections} units={units} />
-            </div>
           </>
         )}
-        {survey !== null && (
-          <p className="text-quiet">
-            {!areOfSurvey
-              ? t('results.this-price-list-is-saved', 'This price list is saved on this device. ')
-              : t(
-                  'results.these-are-the-prices-of',
-                  'These are the prices of {name}. Changes apply to this stem only. ',
-                  { name: survey.name },
+        <div className="border-b border-line">
+          {cut !== null && figures !== null && (
+            <>
+              <FoldedSection
+                title={t('results.these-logs-by-every-rule', 'These logs by every rule')}
+                summary={t('results.by-every-rule.summary', 'Board feet and equivalent prices')}
+              >
+                {() => <RulesBeside cut={cut} currency={prices.currency} />}
+              </FoldedSection>
+              <FoldedSection
+                title={t('results.volume-by-other-methods', 'Volume by other methods')}
+                summary={t('results.other-methods.summary', 'Taper models, equations, and formulas for a felled stem')}
+              >
+                {() => <ModelsComparison cut={cut} figures={figures} sections={sections} units={units} />}
+              </FoldedSection>
+            </>
+          )}
+          <FoldedSection
+            title={t('results.products-and-prices', 'Products and prices')}
+            summary={priceListSummary(prices)}
+          >
+            {() => (
+              <>
+                {survey !== null && (
+                  <p className="text-quiet">
+                    {!areOfSurvey
+                      ? t('results.this-price-list-is-saved', 'This price list is saved on this device. ')
+                      : t(
+                          'results.these-are-the-prices-of',
+                          'These are the prices of {name}. Changes apply to this stem only. ',
+                          { name: survey.name },
+                        )}
+                    <a className="underline" href={`/surveys/${survey.id}/wood`}>
+                      {t('results.volumes-and-prices-of', 'Volumes and prices of {name}', { name: survey.name })}
+                    </a>
+                  </p>
                 )}
-            <a className="underline" href={`/surveys/${survey.id}/wood`}>
-              {t('results.volumes-and-prices-of', 'Volumes and prices of {name}', { name: survey.name })}
-            </a>
-          </p>
-        )}
-        <PriceListEditor key={system} list={prices} units={units} onChange={change} />
-        <TableMaker
-          survey={survey}
-          species={species}
-          speciesName={survey?.species.find(({ code }) => code === species)?.name ?? species}
-        />
+                <PriceListEditor key={system} list={prices} units={units} onChange={change} />
+              </>
+            )}
+          </FoldedSection>
+          <FoldedSection
+            title={t('results.tables-to-print', 'Tables to print')}
+            summary={t('results.tables.summary', 'Board feet or volume of standing trees by dbh')}
+          >
+            {() => (
+              <TableMaker
+                survey={survey}
+                species={species}
+                speciesName={survey?.species.find(({ code }) => code === species)?.name ?? species}
+              />
+            )}
+          </FoldedSection>
+        </div>
       </section>
     </div>
   );

@@ -177,7 +177,7 @@ export function TwoPhasesPage() {
             <button
               key={each}
               type="button"
-              className={`btn ${way === each ? 'btn-main' : ''}`}
+              className="btn"
               aria-pressed={way === each}
               onClick={() => {
                 setWay(each);

@@ -5,17 +5,20 @@ import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import type { WoodView } from '../../../contracts/views.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { FoldedSection } from '../../../ui/feedback/FoldedSection.tsx';
 import { ConfirmDialog } from '../../../ui/feedback/ConfirmDialog.tsx';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { PriceListEditor } from '../prices/PriceListEditor.tsx';
+import { priceListSummary } from '../prices/price-list-summary.ts';
 import { START_PRICES } from '../prices/start-prices.ts';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
 import { SpeciesCard } from '../volume-settings/SpeciesCard.tsx';
 import { speciesDraft, type SpeciesDraft, speciesWoodOf } from '../volume-settings/volume-methods.ts';
 import { t } from '../../../messages/text.ts';
+import { moment } from '../../../messages/figures.ts';
 
 export interface WoodFormProps {
   readonly surveyId: string;
@@ -184,26 +187,36 @@ export function VolumeSettingsForm({
           </p>
         </section>
       ) : (
-        <div className="grid gap-3">
-          <PriceListEditor
-            key={taken}
-            list={prices}
-            units={units}
-            onChange={(list) => {
-              change({ prices: list });
-            }}
-          />
-          <p>
-            <button
-              type="button"
-              className="btn"
-              onClick={() => {
-                setIsAsked(true);
-              }}
-            >
-              {t('results.remove-price-list', 'Remove price list')}
-            </button>
-          </p>
+        <>
+          <FoldedSection
+            title={t('results.products-and-prices', 'Products and prices')}
+            summary={priceListSummary(prices)}
+            isOpenAtFirst={wood.prices === null}
+          >
+            {() => (
+              <>
+                <PriceListEditor
+                  key={taken}
+                  list={prices}
+                  units={units}
+                  onChange={(list) => {
+                    change({ prices: list });
+                  }}
+                />
+                <p>
+                  <button
+                    type="button"
+                    className="btn"
+                    onClick={() => {
+                      setIsAsked(true);
+                    }}
+                  >
+                    {t('results.remove-price-list', 'Remove price list')}
+                  </button>
+                </p>
+              </>
+            )}
+          </FoldedSection>
           <ConfirmDialog
             title={t('results.remove-the-price-list', 'Remove the price list?')}
             confirm={t('results.remove', 'Remove')}
@@ -222,7 +235,7 @@ export function VolumeSettingsForm({
               'The whole list is removed. The saved list stays until you save the form.',
             )}
           </ConfirmDialog>
-        </div>
+        </>
       )}
       <div className="sticky bottom-0 -mx-2 grid gap-2 border-t-[3px] border-paint bg-sheet p-4">
         {trouble !== null && <Alert>{trouble}</Alert>}
@@ -247,7 +260,7 @@ export function VolumeSettingsForm({
           <ul className="grid gap-2">
             {history.map((each, i) => (
               <li key={each.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line pt-2">
-                <span className="figures">{each.madeAt.slice(0, 16).replace('T', ' ')}</span>
+                <span className="figures">{moment(each.madeAt)}</span>
                 <span>{each.observer}</span>
                 <span className="text-quiet">
                   {t(

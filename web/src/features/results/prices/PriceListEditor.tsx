@@ -1,5 +1,5 @@
 import { CirclePlus, X } from 'lucide-react';
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import {
   type Cost,
   COST_UNITS,
@@ -14,6 +14,9 @@ import { priceDoubt, priceListProblems } from '@arbolito/core/bucking';
 import { LOG_RULES } from '@arbolito/core/log-rules';
 import { readQuantity } from '@arbolito/core/units';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
+import { priceListRules } from '../../../contracts/generated/rules.ts';
+import { fieldProblem } from '../../../contracts/rules/field-rule.ts';
+import { DEFECT_WORDS } from '../defect-words.ts';
 import { asTyped, type WoodUnits } from './wood-units.ts';
 import { t, say } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
@@ -102,6 +105,36 @@ function LengthsCell({
   );
 }
 
+/** The day of the prices; half a date stays in the field and changes nothing. */
+function PricesOf({ value, onDay }: { readonly value: string; readonly onDay: (day: string) => void }) {
+  const id = useId();
+  const [text, setText] = useState(value);
+  const problemIn = (day: string): string | null =>
+    fieldProblem(t('results.prices-of', 'Prices of'), priceListRules.pricesOf, day);
+  const problem = problemIn(text);
+  return (
+    <div className="grid gap-0.5">
+      <label className="flex items-center gap-2">
+        {t('results.prices-of', 'Prices of')}
+        <input
+          className="field figures !w-36"
+          inputMode="numeric"
+          maxLength={10}
+          placeholder="2026-06-03"
+          value={text}
+          aria-invalid={problem !== null}
+          aria-describedby={problem === null ? undefined : id}
+          onChange={(event) => {
+            setText(event.target.value);
+            if (problemIn(event.target.value) === null) onDay(event.target.value);
+          }}
+        />
+      </label>
+      {problem !== null && <FieldError id={id}>{problem}</FieldError>}
+    </div>
+  );
+}
+
 const NEW: Product = {
   name: '',
   lengthsM: [3],
@@ -137,37 +170,26 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
     onChange({ ...list, costs: costs.map((cost, i) => (i === at ? { ...cost, ...over } : cost)) });
   };
   return (
-    <section aria-labelledby="products" className="grid grid-cols-[minmax(0,1fr)] gap-3">
-      <div className="flex flex-wrap items-center justify-between gap-3">
-        <h2 id="products" className="text-xl font-bold">
-          {t('results.products-and-prices', 'Products and prices')}
-        </h2>
-        <div className="flex flex-wrap items-center gap-4">
-          <label className="flex items-center gap-2">
-            {t('results.currency', 'Currency')}
-            <input
-              className="field !w-20"
-              maxLength={PRICE_LIST_LIMITS.currency}
-              value={currency}
-              aria-invalid={problemOf('currency') !== null}
-              onChange={(event) => {
-                onChange({ ...list, currency: event.target.value });
-              }}
-            />
-          </label>
-          <label className="flex items-center gap-2">
-            {t('results.prices-of', 'Prices of')}
-            <input
-              type="date"
-              required
-              className="field !w-auto"
-              value={pricesOf}
-              onChange={(event) => {
-                if (event.target.value !== '') onChange({ ...list, pricesOf: event.target.value });
-              }}
-            />
-          </label>
-        </div>
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
+      <div className="flex flex-wrap items-center gap-4">
+        <label className="flex items-center gap-2">
+          {t('results.currency', 'Currency')}
+          <input
+            className="field !w-20"
+            maxLength={PRICE_LIST_LIMITS.currency}
+            value={currency}
+            aria-invalid={problemOf('currency') !== null}
+            onChange={(event) => {
+              onChange({ ...list, currency: event.target.value });
+            }}
+          />
+        </label>
+        <PricesOf
+          value={pricesOf}
+          onDay={(day) => {
+            onChange({ ...list, pricesOf: day });
+          }}
+        />
       </div>
       {problemOf('currency') !== null && <FieldError>{say(problemOf('currency'))}</FieldError>}
       {products.map((product, i) => (
@@ -261,7 +283,7 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             type="button"
             className="btn"
             aria-label={t('results.remove-2', 'Remove {value}', {
-              value: product.name === '' ? `product ${i + 1}` : product.name,
+              value: product.name === '' ? t('results.product', 'Product {i}', { i: i + 1 }) : product.name,
             })}
             onClick={() => {
               take({ products: products.filter((_, at) => at !== i) });
@@ -280,14 +302,13 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
               <label key={kind} className="flex min-h-11 items-center gap-1.5">
                 <input
                   type="checkbox"
-                  className="size-5"
                   checked={product.allows.includes(kind)}
                   onChange={(event) => {
                     const others = product.allows.filter((each) => each !== kind);
                     change(i, { allows: event.target.checked ? [...others, kind] : others });
                   }}
                 />
-                {kind}
+                {say(DEFECT_WORDS[kind])}
               </label>
             ))}
           </div>
@@ -357,7 +378,9 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           <button
             type="button"
             className="btn"
-            aria-label={t('results.remove-2', 'Remove {value}', { value: name === '' ? `cost ${i + 1}` : name })}
+            aria-label={t('results.remove-2', 'Remove {value}', {
+              value: name === '' ? t('results.cost', 'Cost {i}', { i: i + 1 }) : name,
+            })}
             onClick={() => {
               take({ costs: costs.filter((_, at) => at !== i) });
             }}
@@ -385,6 +408,6 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
           <CirclePlus aria-hidden="true" size={18} /> {t('results.add-cost', 'Add cost')}
         </button>
       </p>
-    </section>
+    </div>
   );
 }

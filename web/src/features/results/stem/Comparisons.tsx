@@ -25,13 +25,7 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
   const price = 'value' in read ? read.value : NaN;
   const totals = rulesOf(cut.cuts, { rule, price });
   return (
-    <section
-      aria-labelledby="rules"
-      className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:grid-cols-2 lg:gap-x-6"
-    >
-      <h2 id="rules" className="text-xl font-bold lg:col-span-2">
-        {t('results.these-logs-by-every-rule', 'These logs by every rule')}
-      </h2>
+    <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 lg:grid-cols-2 lg:gap-x-6">
       <RulesChart totals={totals} />
       <div className="grid content-start gap-3">
         <div className="flex flex-wrap items-center gap-2">
@@ -91,7 +85,7 @@ export function RulesBeside({ cut, currency }: { readonly cut: CutStem; readonly
           />
         )}
       </div>
-    </section>
+    </div>
   );
 }
 
@@ -127,10 +121,7 @@ export function ModelsComparison({ cut, figures, sections, units }: ModelsCompar
     },
   ].filter(({ rows }) => rows.length > 0);
   return (
-    <section aria-labelledby="ways" className="grid grid-cols-[minmax(0,1fr)] gap-4">
-      <h2 id="ways" className="text-xl font-bold">
-        {t('results.volume-by-other-methods', 'Volume by other methods')}
-      </h2>
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <p className="text-quiet">
         {t(
           'results.the-dashed-line-is-the',
@@ -143,6 +134,6 @@ export function ModelsComparison({ cut, figures, sections, units }: ModelsCompar
           <ModelsChart title={title} volumes={rows} profileM3={profileM3} units={units} />
         </div>
       ))}
-    </section>
+    </div>
   );
 }

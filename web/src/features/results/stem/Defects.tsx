@@ -2,7 +2,8 @@ import { CirclePlus, X } from 'lucide-react';
 import type { Defect } from '@arbolito/core/bucking';
 import { DEFECT_KINDS } from '@arbolito/core/protocol';
 import { asTyped, type WoodUnits } from '../prices/wood-units.ts';
-import { t } from '../../../messages/text.ts';
+import { DEFECT_WORDS } from '../defect-words.ts';
+import { say, t } from '../../../messages/text.ts';
 
 interface DefectsProps {
   readonly defects: readonly Defect[];
@@ -28,7 +29,9 @@ export function Defects({ defects, heightM, units, onChange }: DefectsProps) {
             }}
           >
             {DEFECT_KINDS.map((kind) => (
-              <option key={kind}>{kind}</option>
+              <option key={kind} value={kind}>
+                {say(DEFECT_WORDS[kind])}
+              </option>
             ))}
           </select>
           <span className="figures whitespace-nowrap">
@@ -41,7 +44,7 @@ export function Defects({ defects, heightM, units, onChange }: DefectsProps) {
           <button
             type="button"
             className="grid min-h-11 min-w-11 place-content-center"
-            aria-label={t('results.remove-3', 'Remove {kind}', { kind: defect.kind })}
+            aria-label={t('results.remove-3', 'Remove {kind}', { kind: DEFECT_WORDS[defect.kind] })}
             onClick={() => {
               onChange(defects.filter((_, at) => at !== i));
             }}

@@ -5,8 +5,9 @@ import { roundTo } from '@arbolito/core/units';
 import type { StemProfile } from '@arbolito/core/taper';
 import { useSize } from '../../../ui/use-media.ts';
 import type { WoodUnits } from '../prices/wood-units.ts';
+import { DEFECT_WORDS } from '../defect-words.ts';
 import { Patterns } from './Patterns.tsx';
-import { t } from '../../../messages/text.ts';
+import { say, t } from '../../../messages/text.ts';
 
 /** A stem is long and thin: its thickness is drawn so many times larger than its length. */
 const THICKER = 6;
@@ -160,11 +161,11 @@ export function StemDrawing({
                 x={x((fromM + toM) / 2)}
                 y={middle - half(over.diameterCm(0)) - 17}
                 textAnchor="middle"
-                fontSize={13}
+                fontSize={14}
                 fontWeight={700}
                 className="fill-paint-ink"
               >
-                {kind}
+                {say(DEFECT_WORDS[kind])}
               </text>
               {(['fromM', 'toM'] as const).map((end) => (
                 <circle
@@ -174,7 +175,10 @@ export function StemDrawing({
                   r={13}
                   tabIndex={0}
                   role="slider"
-                  aria-label={`${kind} ${end === 'fromM' ? 'from' : 'to'}`}
+                  aria-label={t('results.defect-end', '{end, select, from {{kind} from} other {{kind} to}}', {
+                    kind: DEFECT_WORDS[kind],
+                    end: end === 'fromM' ? 'from' : 'to',
+                  })}
                   aria-valuemin={0}
                   aria-valuemax={heightM}
                   aria-valuenow={end === 'fromM' ? fromM : toM}
@@ -243,7 +247,7 @@ export function StemDrawing({
               x={x(units.readLength(String(shown)))}
               y={height - 8}
               textAnchor={shown === 0 ? 'start' : 'middle'}
-              fontSize={13}
+              fontSize={14}
               className="fill-quiet figures"
             >
               {shown} {units.length}

@@ -1,11 +1,13 @@
 import type { Defect } from '@arbolito/core/bucking';
 import type { UnitSystem } from '@arbolito/core/units';
-import type { QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { parseQuantity, type QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { Choice } from '../../../ui/forms/Choice.tsx';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { Defects } from './Defects.tsx';
 import type { StemKey } from './stem-figures.ts';
 import type { StemPageProps } from '../entries/StemPage.tsx';
+import { SettingsRow } from '../../../ui/forms/SettingsRow.tsx';
 import { TextAreaField } from '../../../ui/forms/Field.tsx';
 import { isModelId, type ModelId, MODELS, needsSections, SURVEY_MODEL } from './stem-state.ts';
 import { t, say } from '../../../messages/text.ts';
@@ -37,7 +39,7 @@ const SYSTEMS = {
   imperial: message('results.in-and-ft', 'in and ft'),
 } as const;
 
-/** The tree, how it tapers, what is wrong with it and how sure that is. */
+/** The tree, and what is assumed about it: taper, bark, stump and top, defects, standard errors. */
 export function StemInputs(props: StemFormProps) {
   const { units, specs, texts, onType, survey, species, model, sectionsProblem } = props;
   const field = (name: StemKey) => (
@@ -51,25 +53,66 @@ export function StemInputs(props: StemFormProps) {
       }}
     />
   );
+  const hasProblem = (keys: readonly StemKey[]) =>
+    keys.some((key) => 'problem' in parseQuantity(specs[key], texts[key]));
+  const modelName =
+    model === SURVEY_MODEL
+      ? t('results.default-for', 'Default for {name}', { name: survey?.name ?? '' })
+      : say(MODELS[model]);
+  const taper = (
+    <>
+      <select
+        className="field"
+        aria-label={t('results.taper', 'Taper')}
+        value={model}
+        onChange={(event) => {
+          const { value } = event.target;
+          if (isModelId(value) || value === SURVEY_MODEL) props.onModel(value);
+        }}
+      >
+        {props.hasOwnTaper && (
+          <option value={SURVEY_MODEL}>
+            {t('results.default-for', 'Default for {name}', { name: survey?.name ?? '' })}
+          </option>
+        )}
+        {Object.entries(MODELS).map(([id, name]) => (
+          <option key={id} value={id}>
+            {say(name)}
+          </option>
+        ))}
+      </select>
+      {model === 'ormerod' && field('exponent')}
+      {model === 'kozak' && (['kozakB1', 'kozakB2'] as const).map(field)}
+      {needsSections(model) && (
+        <TextAreaField
+          className="figures"
+          label={t(
+            'results.height-in-and-diameter-in',
+            'height in {units} and diameter in {diameter}, separated by semicolons',
+            { units: units.length, diameter: units.diameter },
+          )}
+          rows={2}
+          maxLength={400}
+          placeholder={units.system === 'metric' ? '5.3 33; 13 24' : '17.3 13; 42 9.5'}
+          value={props.sectionsText}
+          error={sectionsProblem}
+          onChange={(event) => {
+            props.onSections(event.target.value);
+          }}
+        />
+      )}
+      {props.doubts.map((doubt) => (
+        <p key={doubt} className="font-semibold">
+          {doubt}
+        </p>
+      ))}
+    </>
+  );
   return (
     <section aria-label={t('results.stem', 'Stem')} className="grid gap-5">
       <fieldset className="grid gap-2">
         <legend className="pb-1 font-bold">{t('results.tree-2', 'Tree')}</legend>
-        <div className="flex gap-2" role="group" aria-label={t('results.units', 'Units')}>
-          {(Object.keys(SYSTEMS) as UnitSystem[]).map((system) => (
-            <button
-              key={system}
-              type="button"
-              className={`btn flex-1 ${units.system === system ? 'btn-main' : ''}`}
-              aria-pressed={units.system === system}
-              onClick={() => {
-                props.onUnits(system);
-              }}
-            >
-              {say(SYSTEMS[system])}
-            </button>
-          ))}
-        </div>
+        <Choice name={t('results.units', 'Units')} options={SYSTEMS} chosen={units.system} onChoose={props.onUnits} />
         {survey !== null && (
           <label className="flex items-center gap-2">
             <span>{t('results.species-2', 'species')}</span>
@@ -88,61 +131,45 @@ export function StemInputs(props: StemFormProps) {
             </select>
           </label>
         )}
-        {(['dbh', 'height', 'bark', 'stump', 'top'] as const).map(field)}
+        {(['dbh', 'height'] as const).map(field)}
       </fieldset>
-      <fieldset className="grid gap-2">
-        <legend className="pb-1 font-bold">{t('results.taper', 'Taper')}</legend>
-        <select
-          className="field"
-          aria-label={t('results.taper', 'Taper')}
-          value={model}
-          onChange={(event) => {
-            const { value } = event.target;
-            if (isModelId(value) || value === SURVEY_MODEL) props.onModel(value);
-          }}
+      <div className="border-y border-line">
+        <SettingsRow title={t('results.taper', 'Taper')} value={modelName} hasError={sectionsProblem !== null}>
+          {() => taper}
+        </SettingsRow>
+        <SettingsRow
+          title={t('results.bark-stump-top', 'Bark, stump, top')}
+          value={t('results.bark-stump-top.value', '{bark} % · {stump} {length} · {top} {diameter}', {
+            ...{ bark: texts.bark, stump: texts.stump, top: texts.top },
+            ...{ length: units.length, diameter: units.diameter },
+          })}
+          hasError={hasProblem(['bark', 'stump', 'top'])}
         >
-          {props.hasOwnTaper && (
-            <option value={SURVEY_MODEL}>
-              {t('results.default-for', 'Default for {name}', { name: survey?.name ?? '' })}
-            </option>
+          {() => (['bark', 'stump', 'top'] as const).map(field)}
+        </SettingsRow>
+        <SettingsRow
+          title={t('results.defects', 'Defects')}
+          value={t('results.defects.value', '{count, plural, =0 {none} one {# defect} other {# defects}}', {
+            count: props.defects.length,
+          })}
+        >
+          {() => <Defects defects={props.defects} heightM={props.heightM} units={units} onChange={props.onDefects} />}
+        </SettingsRow>
+        <SettingsRow
+          title={t('results.standard-errors', 'Standard errors')}
+          value={t(
+            'results.standard-errors.value',
+            'dbh {dbh} {diameter} · height {height} {length} · taper {taper} %',
+            {
+              ...{ dbh: texts.dbhError, height: texts.heightError, taper: texts.taper },
+              ...{ length: units.length, diameter: units.diameter },
+            },
           )}
-          {Object.entries(MODELS).map(([id, name]) => (
-            <option key={id} value={id}>
-              {say(name)}
-            </option>
-          ))}
-        </select>
-        {model === 'ormerod' && field('exponent')}
-        {model === 'kozak' && (['kozakB1', 'kozakB2'] as const).map(field)}
-        {needsSections(model) && (
-          <TextAreaField
-            className="figures"
-            label={t(
-              'results.height-in-and-diameter-in',
-              'height in {units} and diameter in {diameter}, separated by semicolons',
-              { units: units.length, diameter: units.diameter },
-            )}
-            rows={2}
-            maxLength={400}
-            placeholder={units.system === 'metric' ? '5.3 33; 13 24' : '17.3 13; 42 9.5'}
-            value={props.sectionsText}
-            error={sectionsProblem}
-            onChange={(event) => {
-              props.onSections(event.target.value);
-            }}
-          />
-        )}
-        {props.doubts.map((doubt) => (
-          <p key={doubt} className="font-semibold">
-            {doubt}
-          </p>
-        ))}
-      </fieldset>
-      <Defects defects={props.defects} heightM={props.heightM} units={units} onChange={props.onDefects} />
-      <fieldset className="grid gap-2">
-        <legend className="pb-1 font-bold">{t('results.standard-errors', 'Standard errors')}</legend>
-        {(['dbhError', 'heightError', 'taper'] as const).map(field)}
-      </fieldset>
+          hasError={hasProblem(['dbhError', 'heightError', 'taper'])}
+        >
+          {() => (['dbhError', 'heightError', 'taper'] as const).map(field)}
+        </SettingsRow>
+      </div>
     </section>
   );
 }

@@ -64,10 +64,7 @@ export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
   const read = parseQuantity(CLASS, formClass);
   const isGood = 'value' in read;
   return (
-    <section aria-labelledby="table-maker" className="card grid gap-3 p-5">
-      <h2 id="table-maker" className="text-xl font-bold">
-        {t('results.pocket-table', 'Pocket table')}
-      </h2>
+    <div className="grid gap-3">
       <p>
         {t(
           'results.board-feet-of-standing-trees',
@@ -102,6 +99,6 @@ export function TableMaker({ survey, species, speciesName }: TableMakerProps) {
         )}
       </div>
       {survey !== null && <SpeciesTable survey={survey} species={species} speciesName={speciesName} />}
-    </section>
+    </div>
   );
 }

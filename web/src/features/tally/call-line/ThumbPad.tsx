@@ -84,7 +84,7 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
   const turnTo = (to: Page, words: string, label: string) => (
     <button
       type="button"
-      className={`pad-key !text-base ${page === to ? 'bg-ink text-sheet' : ''}`}
+      className="pad-key !text-[0.9rem]"
       aria-label={label}
       aria-pressed={page === to}
       onClick={() => {
@@ -114,7 +114,7 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
     <button
       key={code}
       type="button"
-      className={`pad-key min-w-0 ${on === code ? 'bg-ink text-sheet' : ''}`}
+      className="pad-key min-w-0"
       aria-pressed={on === code}
       aria-label={name}
       onClick={() => {
@@ -203,7 +203,7 @@ export function ThumbPad({ view, store, species, conditions, unitSystem }: Thumb
       {page === 'letters' ? (
         <div className="grid min-h-11 grid-cols-6 gap-1.5" role="group" aria-label={t('tally.words', 'Words')}>
           {completions(line, used, WORDS, WORDS_OFFERED).map((word) =>
-            key(`complete ${word}`, word, `word ${word}`, '!text-base'),
+            key(`complete ${word}`, word, t('tally.key.word', 'word {word}', { word }), '!text-base'),
           )}
         </div>
       ) : (

@@ -15,6 +15,7 @@ import { auxiliaryLabel } from '../../../shared/auxiliary-figure.ts';
 import { exampleLines } from '../../../shared/example-lines.ts';
 import { CallLine } from '../call-line/CallLine.tsx';
 import { CountIn } from '../plot-controls/CountIn.tsx';
+import { DotCount } from '../trees/DotCount.tsx';
 import { DotTally } from '../trees/DotTally.tsx';
 import { GuessSums } from '../sums/GuessSums.tsx';
 import { PlotBar } from '../plot-controls/PlotBar.tsx';
@@ -215,7 +216,6 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         }}
       />
       <DotTally
-        onDot={counting ? store.dot : undefined}
         trees={view.figures.flatMap(({ tallied }) => tallied)}
         species={settings.species}
         classes={settings.fieldRules.classes}
@@ -224,9 +224,9 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         <button
           type="button"
           className="btn"
-          aria-pressed={counting}
           onClick={() => {
-            setCounting(!counting);
+            setCounting(true);
+            close();
           }}
         >
           {t('tally.count-by-dots', 'Count by dots')}
@@ -264,6 +264,17 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
       </Disclosure>
     </>
   );
+  if (counting)
+    return (
+      <DotCount
+        view={view}
+        store={store}
+        settings={settings}
+        onDone={() => {
+          setCounting(false);
+        }}
+      />
+    );
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       {view.figures.length === 0 ? (

@@ -7,6 +7,7 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { useAction } from '../../../ui/feedback/use-action.ts';
 import { smallerPhoto } from './smaller-photo.ts';
 import { t } from '../../../messages/text.ts';
+import { day } from '../../../messages/figures.ts';
 
 interface PlotPhotosProps {
   readonly plotId: string;
@@ -72,7 +73,7 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
             </a>
             <p className="flex flex-wrap items-center justify-between gap-2">
               <span>
-                {photo.words} <span className="text-quiet">· {photo.takenAt.slice(0, 10)}</span>
+                {photo.words} <span className="text-quiet">· {day(photo.takenAt)}</span>
               </span>
               <button
                 type="button"

@@ -61,14 +61,20 @@ export function DotTally({ trees, species, classes: rule, onDot }: DotTallyProps
   return (
     <table className="w-full">
       <caption className="sr-only">{t('tally.trees-by-dbh-class-and', 'Trees by dbh class and species')}</caption>
-      <thead>
+      <thead className={onDot === undefined ? '' : 'sticky top-0 bg-paper'}>
         <tr>
           <th scope="col" className="text-left font-normal text-quiet">
             {unit}
           </th>
           {present.map(({ code, name }) => (
-            <th key={code} scope="col" className="text-left font-normal text-quiet" title={name}>
-              {code}
+            <th
+              key={code}
+              scope="col"
+              className={onDot === undefined ? 'text-left font-normal text-quiet' : 'font-semibold'}
+              title={name}
+            >
+              {onDot === undefined ? code : <span className="block truncate max-md:hidden">{name}</span>}
+              {onDot !== undefined && <span className="md:hidden">{code}</span>}
             </th>
           ))}
         </tr>

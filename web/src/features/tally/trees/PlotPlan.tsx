@@ -22,6 +22,7 @@ interface Standing {
 
 const NEIGHBOURS = 3;
 const VIEW = 100;
+const SCALE_STEPS = [1, 2, 5, 10, 20, 50];
 
 function standingOf(figures: readonly RowFigures[]): Standing[] {
   return figures.flatMap(({ row, reckoned }) => {
@@ -48,6 +49,9 @@ export function PlotPlan({ figures, shape, settings, selected, onSelect }: PlotP
   const radiusM = shape.kind === 'circle' || shape.kind === 'nested' ? plotRadiusM(areaM2 ?? 1) : null;
   const reach = Math.max(radiusM ?? 0, ...trees.map(({ eastM, northM }) => Math.hypot(eastM, northM)), 1) * 1.12;
   const scale = VIEW / reach;
+  // About a third of the width, in whole units.
+  const metresPerUnit = settings.unitSystem === 'metric' ? 1 : convert(1, 'ft', 'm');
+  const bar = SCALE_STEPS.findLast((step) => step * metresPerUnit <= 0.7 * reach) ?? 1;
   const chosen = trees.find(({ id }) => id === selected);
   const near =
     chosen === undefined
@@ -64,7 +68,7 @@ export function PlotPlan({ figures, shape, settings, selected, onSelect }: PlotP
   return (
     <figure className="grid gap-1">
       <svg
-        viewBox={`${-VIEW - 6} ${-VIEW - 12} ${2 * VIEW + 12} ${2 * VIEW + 18}`}
+        viewBox={`${-VIEW - 6} ${-VIEW - 14} ${2 * VIEW + 12} ${2 * VIEW + 32}`}
         className="w-full"
         role="group"
         aria-label={t('tally.map-of-the-plot', 'Map of the plot')}
@@ -73,7 +77,15 @@ export function PlotPlan({ figures, shape, settings, selected, onSelect }: PlotP
           <circle r={radiusM * scale} className="fill-none stroke-bark" strokeWidth={1} strokeDasharray="4 3" />
         )}
         <path d="M-3 0H3M0 -3V3" className="stroke-ink" strokeWidth={1} />
-        <text y={-VIEW - 3} textAnchor="middle" fontSize={9} className="fill-ink font-bold">
+        <path
+          d={`M ${-VIEW} ${VIEW + 6} v 5 h ${bar * metresPerUnit * scale} v -5`}
+          className="fill-none stroke-ink"
+          strokeWidth={1.2}
+        />
+        <text x={-VIEW + bar * metresPerUnit * scale + 4} y={VIEW + 12} fontSize={11} className="fill-ink">
+          {bar} {settings.unitSystem === 'metric' ? 'm' : 'ft'}
+        </text>
+        <text y={-VIEW - 3} textAnchor="middle" fontSize={11} className="fill-ink font-bold">
           N
         </text>
         {chosen !== undefined &&
@@ -109,7 +121,7 @@ export function PlotPlan({ figures, shape, settings, selected, onSelect }: PlotP
               className={id === selected ? 'fill-paint stroke-ink' : 'fill-lichen stroke-ink'}
               strokeWidth={0.8}
             />
-            <text y={-6 - Math.min(6, dbhCm / 10)} textAnchor="middle" fontSize={9} className="fill-ink font-bold">
+            <text y={-6 - Math.min(6, dbhCm / 10)} textAnchor="middle" fontSize={11} className="fill-ink font-bold">
               {tag}
             </text>
           </g>

@@ -64,7 +64,7 @@ const TreeRow = memo(function TreeRow({
         <td className={`figures font-bold ${selected ? 'shadow-[inset_5px_0_0_var(--paint)]' : ''}`}>
           <button
             type="button"
-            className="min-h-9 min-w-11 text-left font-bold"
+            className="-my-1 min-h-11 min-w-11 text-left font-bold"
             aria-label={t('tally.tree-edit-on-the-line-2', 'Tree {tag}, {name}: edit on the line', {
               tag: row.tree.tag,
               name,
@@ -92,7 +92,7 @@ const TreeRow = memo(function TreeRow({
             ''
           )}
         </td>
-        <td className="num whitespace-nowrap text-quiet max-md:text-[0.85rem]">
+        <td className="num whitespace-nowrap text-quiet max-md:text-[0.9rem]">
           {height === null ? '' : `± ${localFigure(height.printed.standardError)}`}
         </td>
         <td className="figures hidden text-quiet lg:table-cell">{called}</td>
@@ -137,7 +137,7 @@ export function TreeTable({ label, figures, selected, heightsAsked, toMeasure, s
     <div ref={rows.scroller} className="min-h-0 overflow-auto px-1 md:px-5">
       <table className="rows w-full max-md:[&_td]:!px-1.5 max-md:[&_th]:!px-1.5">
         <caption className="sr-only">{t('tally.trees-of-plot', 'Trees of plot {label}', { label })}</caption>
-        <thead className="sticky top-0 bg-paper">
+        <thead className="sticky top-0 bg-paper [@media(max-height:700px)_and_(max-width:767px)]:sr-only">
           <tr>
             <th scope="col">{t('tally.tree-3', 'Tree')}</th>
             <th scope="col">{t('tally.species', 'Species')}</th>
