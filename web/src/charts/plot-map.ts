@@ -24,6 +24,8 @@ const SCALE_STEPS = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_00
 /** Smallest circle, and what the largest has more, px. */
 const CIRCLE_PX = 12;
 const GROWS_PX = 26;
+/** Map on which circles are that large, px; on a smaller one they are smaller. */
+const USUAL_WIDTH_PX = 640;
 const MARGIN_PX = 30;
 /** Room for scale bar and legend below the ground. */
 const FOOT_PX = 74;
@@ -44,7 +46,7 @@ export function plotMapAspect({ plots, outlines }: PlotMapChart): number {
   const points = [...plots.map(({ eastM, northM }) => [eastM, northM] as const), ...outlines.flat()];
   const [east, north] = [spanOf(points.map(([x]) => x)), spanOf(points.map(([, y]) => y))];
   const ratio = Math.max(1, east.high - east.low) / Math.max(1, north.high - north.low);
-  return Math.min(2, Math.max(0.7, ratio));
+  return Math.min(1.6, Math.max(0.7, 0.85 * ratio));
 }
 
 /** North arrow and scale bar in a corner of the map, and what its circles mean. */
@@ -105,7 +107,7 @@ function frameOf(look: ChartLook, pxPerM: number, { system, valueLabel, plots }:
       silent: true,
       x: 10,
       y: barY + 10,
-      style: { ...style, text: words, width: size.widthPx - 20, overflow: 'break' },
+      style: { ...style, text: words, width: size.widthPx - 20, overflow: 'break', lineHeight: 1.3 * text.fontSize },
     },
   ];
 }
@@ -117,8 +119,9 @@ export const plotMapOption =
     const { token, text, size } = look;
     const { plots, outlines, valueLabel } = chart;
     const most = plots.reduce((highest, { value }) => Math.max(highest, value ?? 0), 0);
+    const share = Math.min(1, size.widthPx / USUAL_WIDTH_PX);
     const circlePx = (value: number | null): number =>
-      value === null || most === 0 ? CIRCLE_PX : CIRCLE_PX + GROWS_PX * Math.sqrt(value / most);
+      share * (value === null || most === 0 ? CIRCLE_PX : CIRCLE_PX + GROWS_PX * Math.sqrt(value / most));
     const points = [...plots.map(({ eastM, northM }) => [eastM, northM] as const), ...outlines.flat()];
     const [east, north] = [spanOf(points.map(([x]) => x)), spanOf(points.map(([, y]) => y))];
     const innerWidth = Math.max(40, size.widthPx - 2 * MARGIN_PX);

@@ -3,6 +3,7 @@ import { call } from '../client/api.ts';
 import { storageProblem } from '../client/device-storage.ts';
 import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/outbox.ts';
 import { t } from '../messages/text.ts';
+import { toastFromBefore } from '../ui/feedback/toast.ts';
 
 const A_YEAR_S = 31_536_000;
 
@@ -154,14 +155,21 @@ function placeSettings(): void {
   narrow.addEventListener('change', place);
 }
 
-/** Paper has no folds: what is folded on the screen is printed, and folded again afterwards. */
-function unfoldForPrint(): void {
+/**
+ * Paper has no folds and no theme: what is folded on the screen is printed, and folded again afterwards; charts, which
+ * take their tones from the page, are drawn in those of the day.
+ */
+function setForPrint(): void {
   let folded: readonly HTMLDetailsElement[] = [];
+  let theme: string | undefined;
   window.addEventListener('beforeprint', () => {
+    theme = document.documentElement.dataset.theme;
+    document.documentElement.dataset.theme = 'day';
     folded = [...document.querySelectorAll<HTMLDetailsElement>('main details:not([open])')];
     for (const each of folded) each.open = true;
   });
   window.addEventListener('afterprint', () => {
+    if (theme !== undefined) document.documentElement.dataset.theme = theme;
     for (const each of folded) each.open = false;
   });
 }
@@ -184,7 +192,8 @@ export function startShell(): void {
   startSurveySwitch();
 
   placeSettings();
-  unfoldForPrint();
+  setForPrint();
+  toastFromBefore();
   const more = document.querySelector<HTMLDialogElement>('#more');
   document.querySelector('#more-open')?.addEventListener('click', () => more?.showModal());
   document.querySelector('#more-close')?.addEventListener('click', () => more?.close());

@@ -1,4 +1,4 @@
-import { useEffect, useState, useSyncExternalStore, type RefObject } from 'react';
+import { useLayoutEffect, useState, useSyncExternalStore, type RefObject } from 'react';
 
 /** Whether a media query holds, now and as it changes. */
 export function useMedia(query: string): boolean {
@@ -18,8 +18,11 @@ export function useMedia(query: string): boolean {
 /** The size of an element in px, as it changes. */
 export function useSize(element: RefObject<HTMLElement | null>): { readonly width: number; readonly height: number } {
   const [size, setSize] = useState({ width: 0, height: 0 });
-  useEffect(() => {
+  // Known before the first painting: what depends on it does not push the rest aside.
+  useLayoutEffect(() => {
     if (element.current === null) return;
+    const { clientWidth, clientHeight } = element.current;
+    setSize({ width: clientWidth, height: clientHeight });
     const observer = new ResizeObserver(([entry]) => {
       if (entry !== undefined)
         setSize({ width: Math.round(entry.contentRect.width), height: Math.round(entry.contentRect.height) });

@@ -183,7 +183,7 @@ export function AddInstrument({ crew, onAdded }: AddInstrumentProps) {
       </div>
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">
-        <SubmitButton isMain isSending={entry.isSending}>
+        <SubmitButton isMain isSending={entry.isSending} isChanged={entry.isChanged}>
           {t('instruments.add-instrument', 'Add instrument')}
         </SubmitButton>
         <span role="status">{said}</span>

@@ -214,7 +214,7 @@ export function CheckForm({ instrument, onKept, onLeave }: CheckFormProps) {
       </p>
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-2">
-        <SubmitButton isMain isSending={entry.isSending}>
+        <SubmitButton isMain isSending={entry.isSending} isChanged={entry.isChanged}>
           {t('instruments.save-check', 'Save check')}
         </SubmitButton>
         <button type="button" className="btn" onClick={onLeave}>

@@ -8,6 +8,8 @@ interface SubmitButtonProps {
   /** The one main act of the page. */
   readonly isMain?: boolean;
   readonly disabled?: boolean;
+  /** Something was changed and not sent yet. */
+  readonly isChanged?: boolean;
   readonly children: ReactNode;
 }
 
@@ -17,9 +19,13 @@ export const SubmitButton = ({
   sending = t('ui.saving', 'Saving…'),
   isMain = false,
   disabled = false,
+  isChanged = false,
   children,
 }: SubmitButtonProps) => (
-  <button type="submit" className={`btn ${isMain ? 'btn-main' : ''}`} disabled={isSending || disabled}>
-    {isSending ? sending : children}
-  </button>
+  <>
+    <button type="submit" className={`btn ${isMain ? 'btn-main' : ''}`} disabled={isSending || disabled}>
+      {isSending ? sending : children}
+    </button>
+    {isChanged && <span className="text-quiet">{t('ui.unsaved-changes', 'Unsaved changes')}</span>}
+  </>
 );

@@ -1,7 +1,8 @@
-import { type SyntheticEvent, useRef, useState } from 'react';
+import { type SyntheticEvent, useEffect, useRef, useState } from 'react';
 import { type DefaultValues, type FieldPath, type FieldValues, useForm, type UseFormReturn } from 'react-hook-form';
 import { errorText, fieldRefusals } from '../../client/api.ts';
 import { t } from '../../messages/text.ts';
+import { toast } from '../feedback/toast.ts';
 
 /** What is wrong with a form: by field a sentence, or null where the field is right. */
 export type Problems<V extends FieldValues> = Partial<Record<FieldPath<V>, string | null | undefined>>;
@@ -10,7 +11,7 @@ interface EntryFormOptions<V extends FieldValues> {
   readonly defaultValues: DefaultValues<V>;
   /** Checked when the form is sent, and from then on as it is typed. */
   readonly check: (values: V) => Problems<V>;
-  /** Sends the form; `onWait` says why it takes longer. Returns what to say when it is done. */
+  /** Sends the form; `onWait` says why it takes longer. Returns what a toast says when it is done. */
   readonly send: (values: V, onWait: (words: string) => void) => Promise<string | null>;
   /** The field in which a refused part of the body was typed; null where it was not typed here. */
   readonly fieldOf?: (pointer: string) => FieldPath<V> | null;
@@ -22,7 +23,9 @@ export interface EntryForm<V extends FieldValues> {
   readonly isSending: boolean;
   /** Whether the form has been sent, or somebody has tried to. */
   readonly isTried: boolean;
-  /** How it went, or what it waits for. */
+  /** Something was changed and not sent yet. */
+  readonly isChanged: boolean;
+  /** What it waits for. */
   readonly said: string | null;
   /** What went wrong; what was typed is still there. */
   readonly trouble: string | null;
@@ -58,7 +61,10 @@ export function useEntryForm<V extends FieldValues>(options: EntryFormOptions<V>
     setSaid(null);
     setRefusals(new Map());
     try {
-      setSaid(await send(values, setSaid));
+      const done = await send(values, setSaid);
+      setSaid(null);
+      if (done !== null) toast(done);
+      form.reset(undefined, { keepValues: true, keepSubmitCount: true });
     } catch (error) {
       setSaid(null);
       setRefusals(new Map(fieldRefusals(error).map(({ pointer, detail }) => [pointer, detail])));
@@ -71,12 +77,25 @@ export function useEntryForm<V extends FieldValues>(options: EntryFormOptions<V>
       );
     }
   });
-  const { errors, isSubmitting, isSubmitted } = form.formState;
+  const { errors, isSubmitting, isSubmitted, isDirty } = form.formState;
+  const isAtRisk = isDirty && !isSubmitting;
+  useEffect(() => {
+    if (!isAtRisk) return;
+    // The browser asks before the page is left; it words the question itself.
+    const ask = (event: BeforeUnloadEvent): void => {
+      event.preventDefault();
+    };
+    window.addEventListener('beforeunload', ask);
+    return () => {
+      window.removeEventListener('beforeunload', ask);
+    };
+  }, [isAtRisk]);
   return {
     form,
     onSubmit: (event) => void submit(event),
     isSending: isSubmitting,
     isTried: isSubmitted,
+    isChanged: isAtRisk,
     said,
     trouble,
     refusals,

@@ -9,6 +9,7 @@ import { FoldedSection } from '../../../ui/feedback/FoldedSection.tsx';
 import { ConfirmDialog } from '../../../ui/feedback/ConfirmDialog.tsx';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { toastAfterLoad } from '../../../ui/feedback/toast.ts';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { PriceListEditor } from '../prices/PriceListEditor.tsx';
@@ -111,8 +112,9 @@ export function VolumeSettingsForm({
         },
         onWait,
       );
+      toastAfterLoad(t('results.saved', 'Saved.'));
       location.reload();
-      return t('results.saved', 'Saved.');
+      return null;
     },
   });
   const { form, trouble, said, refusals } = entry;
@@ -240,7 +242,12 @@ export function VolumeSettingsForm({
       <div className="sticky bottom-0 -mx-2 grid gap-2 border-t-[3px] border-paint bg-sheet p-4">
         {trouble !== null && <Alert>{trouble}</Alert>}
         <p className="flex flex-wrap items-center gap-3">
-          <SubmitButton isMain isSending={entry.isSending} sending={t('results.saving', 'Saving…')}>
+          <SubmitButton
+            isMain
+            isSending={entry.isSending}
+            isChanged={entry.isChanged}
+            sending={t('results.saving', 'Saving…')}
+          >
             {t('results.save-for-this-survey', 'Save for this survey')}
           </SubmitButton>
           <span role="status">

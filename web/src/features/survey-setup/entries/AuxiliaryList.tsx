@@ -61,6 +61,7 @@ export function AuxiliaryList({ surveyId, crew, label, plots: start }: Auxiliary
       <p className="flex flex-wrap items-center gap-3">
         <SubmitButton
           isSending={entry.isSending}
+          isChanged={entry.isChanged}
           sending={t('survey-setup.saving', 'Saving…')}
           disabled={changed.length === 0 || problems.length > 0}
         >

@@ -137,7 +137,9 @@ export function BodyMarkForm({ marks: known, breastHeightM, system }: BodyMarkFo
       {mark !== null && <p>{bodyMarkAdvice(mark, breastHeightM, system).sentences.map(say).join(' ')}</p>}
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">
-        <SubmitButton isSending={entry.isSending}>{t('survey-setup.save-mark', 'Save mark')}</SubmitButton>
+        <SubmitButton isSending={entry.isSending} isChanged={entry.isChanged}>
+          {t('survey-setup.save-mark', 'Save mark')}
+        </SubmitButton>
         <span role="status">{said}</span>
       </p>
     </form>

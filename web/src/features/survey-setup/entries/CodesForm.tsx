@@ -86,6 +86,7 @@ export function CodesForm({ surveyId, crew, species: known, conditions: before }
       <p className="flex flex-wrap items-center gap-3">
         <SubmitButton
           isSending={entry.isSending}
+          isChanged={entry.isChanged}
           sending={t('survey-setup.saving', 'Saving…')}
           disabled={!form.formState.isDirty}
         >

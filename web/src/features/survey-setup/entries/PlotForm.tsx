@@ -160,7 +160,11 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
       </p>
       {(entry.trouble ?? entry.said) !== null && <Alert>{entry.trouble ?? entry.said}</Alert>}
       <p>
-        <SubmitButton isSending={entry.isSending} sending={t('survey-setup.saving', 'Saving…')}>
+        <SubmitButton
+          isSending={entry.isSending}
+          isChanged={entry.isChanged}
+          sending={t('survey-setup.saving', 'Saving…')}
+        >
           {t('survey-setup.add-plot', '{place, select, point {Add point} other {Add plot}}', { place })}
         </SubmitButton>
       </p>

@@ -128,7 +128,9 @@ export function PlotDetails({ plot, observer, auxiliaryLabel, onKept }: PlotDeta
           {...form.register(field)}
         />
       ))}
-      <SubmitButton isSending={entry.isSending}>{t('tally.save-plot-details', 'Save plot details')}</SubmitButton>
+      <SubmitButton isSending={entry.isSending} isChanged={entry.isChanged}>
+        {t('tally.save-plot-details', 'Save plot details')}
+      </SubmitButton>
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p role="status">{said}</p>
     </form>

@@ -59,11 +59,11 @@ export function DotTally({ trees, species, classes: rule, onDot }: DotTallyProps
   const classes = [...new Set([...seen, ...usual])].sort((a, b) => a - b);
   if (classes.length === 0) return null;
   return (
-    <table className="w-full">
+    <table className={`w-full ${onDot === undefined ? '' : 'table-fixed'}`}>
       <caption className="sr-only">{t('tally.trees-by-dbh-class-and', 'Trees by dbh class and species')}</caption>
       <thead className={onDot === undefined ? '' : 'sticky top-0 bg-paper'}>
         <tr>
-          <th scope="col" className="text-left font-normal text-quiet">
+          <th scope="col" className="w-10 text-left font-normal text-quiet">
             {unit}
           </th>
           {present.map(({ code, name }) => (
@@ -108,7 +108,7 @@ export function DotTally({ trees, species, classes: rule, onDot }: DotTallyProps
                         onDot(code, middle);
                       }}
                     >
-                      {count > 0 ? <Dots count={count} /> : '·'}
+                      {count > 0 && <Dots count={count} />}
                     </button>
                   )}
                 </td>
