@@ -122,10 +122,7 @@ export interface SheetStore {
   readonly name: (change: { readonly tag?: string; readonly speciesCode?: string }) => void;
   /** Types in the call-out line; answers how its parts were understood. */
   readonly callOut: (line: string) => readonly CallToken[];
-  readonly applyFix: (
-    fix: SuggestedFix,
-    at?: { readonly stem: number; readonly heightNo?: number | undefined },
-  ) => void;
+  readonly applyFix: (fix: SuggestedFix, at?: FixPlace) => void;
   readonly setUnitSystem: (system: UnitSystem) => void;
   readonly undo: () => void;
   readonly reset: (draft: TreeForm) => void;
@@ -191,6 +188,42 @@ function sharedSlope(draft: TreeForm, part: MeasurementKey, spec: ReadingSpec): 
 }
 
 const UNDO_STEPS = 50;
+
+interface FixPlace {
+  readonly stem: number;
+  readonly heightNo?: number | undefined;
+}
+
+/** A sheet with a suggested fix taken, for the stem or height that the finding is about. */
+export function withFix(
+  draft: TreeForm,
+  { measure, methodId, changes }: SuggestedFix,
+  { stem, heightNo = 1 }: FixPlace = { stem: 1 },
+): TreeForm {
+  const own: MeasurementKey = heightNo === 1 ? { measure, stem } : { measure, stem, heightNo };
+  // A height from the first one's stand has the readings of that one but for its own sight.
+  const keys = new Set(readingSpecsOf(draft, own).map(({ key }) => key));
+  const isShared = (reading: string): boolean => isSameStation(draft, own) && !keys.has(reading);
+  const corrected = [own, { measure, stem } satisfies MeasurementKey].reduce((sheet, part, i) => {
+    const meant = changes.filter(({ reading }) => isShared(reading) === (i === 1));
+    if (meant.length === 0) return sheet;
+    const content = measurementFormOf(sheet, part);
+    const target = methodId ?? content.methodId;
+    const stays = target === content.methodId || isSameStation(draft, own);
+    const entries: Record<string, ReadingText> = stays ? { ...content.entries } : {};
+    for (const { reading, text, unit } of meant) {
+      const error = entries[reading]?.unit === unit ? entries[reading].standardError : undefined;
+      entries[reading] = { text, unit, ...(error === undefined ? {} : { standardError: error }) };
+    }
+    return withMeasurementForm(sheet, part, { methodId: target, entries });
+  }, draft);
+  // A corrected distance is the distance, however it was measured before.
+  const levels = methodOf(corrected, own).description.readings.filter(({ isLevelDistance }) => isLevelDistance);
+  const isNew = levels.some(({ key }) => changes.some(({ reading }) => reading === key));
+  return withoutIdleDistances(
+    isNew ? withDistance(corrected, isSameStation(corrected, own) ? 1 : heightNo, null) : corrected,
+  );
+}
 
 /** Settings in another unit system. A single tree has no survey's breast height: it takes the usual one of its units. */
 function inUnits(base: SheetSettings, unitSystem: UnitSystem): SheetSettings {
@@ -413,33 +446,8 @@ export function sheetStore(
       change(withKitErrors(withKnown({ ...measured, tag, ...fieldsOutsideCallout(before) }), base.kit), line);
       return tokens;
     },
-    applyFix: ({ measure, methodId, changes }, { stem, heightNo = 1 } = { stem: 1 }) => {
-      const { draft } = $state.get();
-      const own: MeasurementKey = heightNo === 1 ? { measure, stem } : { measure, stem, heightNo };
-      // A height from the first one's stand has the readings of that one but for its own sight.
-      const keys = new Set(readingSpecsOf(draft, own).map(({ key }) => key));
-      const isShared = (reading: string): boolean => isSameStation(draft, own) && !keys.has(reading);
-      const corrected = [own, { measure, stem } satisfies MeasurementKey].reduce((sheet, part, i) => {
-        const meant = changes.filter(({ reading }) => isShared(reading) === (i === 1));
-        if (meant.length === 0) return sheet;
-        const content = measurementFormOf(sheet, part);
-        const target = methodId ?? content.methodId;
-        const stays = target === content.methodId || isSameStation(draft, own);
-        const entries: Record<string, ReadingText> = stays ? { ...content.entries } : {};
-        for (const { reading, text, unit } of meant) {
-          const error = entries[reading]?.unit === unit ? entries[reading].standardError : undefined;
-          entries[reading] = { text, unit, ...(error === undefined ? {} : { standardError: error }) };
-        }
-        return withMeasurementForm(sheet, part, { methodId: target, entries });
-      }, draft);
-      // A corrected distance is the distance, however it was measured before.
-      const levels = methodOf(corrected, own).description.readings.filter(({ isLevelDistance }) => isLevelDistance);
-      const isNew = levels.some(({ key }) => changes.some(({ reading }) => reading === key));
-      change(
-        withoutIdleDistances(
-          isNew ? withDistance(corrected, isSameStation(corrected, own) ? 1 : heightNo, null) : corrected,
-        ),
-      );
+    applyFix: (fix, at) => {
+      change(withFix($state.get().draft, fix, at));
     },
     setUnitSystem: (unitSystem) => {
       const draft = withoutEmptyEntries($state.get().draft);

@@ -20,7 +20,13 @@ export interface ElevationLayout {
 }
 
 /** Places the scene on a sheet of that size. */
-export function elevationLayout(scene: Scene, width: number, height: number, margins: Margins): ElevationLayout {
+export function elevationLayout(
+  scene: Scene,
+  width: number,
+  height: number,
+  margins: Margins,
+  corrected: Scene | null = null,
+): ElevationLayout {
   const { observer, heightM, crown, leanM, aid } = scene;
   const radius = crownRadiusM(heightM, crown);
   const tipM = observer?.tipM ?? heightM;
@@ -29,7 +35,13 @@ export function elevationLayout(scene: Scene, width: number, height: number, mar
     left: -Math.max(standsM, radius - leanM, aid?.kind === 'shadow' ? aid.treeM + 1 : 0),
     right: radius + 1 + Math.max(0, leanM),
     bottom: Math.min(0, observer?.feetM ?? 0, tipM),
-    top: Math.max(heightM + scene.standardErrorM, tipM, (observer?.eyeM ?? 0) + 1),
+    // A fix that makes the tree much taller may leave the sheet: the tree as read stays readable.
+    top: Math.max(
+      heightM + scene.standardErrorM,
+      tipM,
+      (observer?.eyeM ?? 0) + 1,
+      Math.min(corrected?.heightM ?? 0, GHOST_SHARE * heightM),
+    ),
   };
   const projection = fit(world, width, height, margins);
   const at = (x: number, y: number): Point => ({ x: projection.x(x), y: projection.y(y) });
@@ -41,6 +53,32 @@ export function elevationLayout(scene: Scene, width: number, height: number, mar
     ring: at(0, scene.pointM),
     sideX: projection.x(radius + Math.max(0, leanM)) + 26,
   };
+}
+
+/** How much taller than the tree as read a corrected one may make the drawing. */
+const GHOST_SHARE = 2.5;
+
+/** The tree as a suggested fix would have it: its sights and its top, dashed. */
+function Ghost({ scene, projection }: { readonly scene: Scene; readonly projection: Projection }) {
+  const { observer, heightM, leanM } = scene;
+  const top = { x: projection.x(leanM), y: projection.y(heightM) };
+  const eye = observer === null ? null : { x: projection.x(-observer.distanceM), y: projection.y(observer.eyeM) };
+  const sights =
+    eye === null
+      ? ''
+      : `M ${eye.x} ${eye.y} L ${top.x} ${top.y} M ${eye.x} ${eye.y} L ${projection.x(0)} ${projection.y(0)}`;
+  return (
+    <g
+      data-testid="ghost"
+      className="fill-none stroke-paint-ink"
+      strokeWidth={2.5}
+      strokeDasharray="2 7"
+      strokeLinecap="round"
+    >
+      <path d={sights} />
+      <path d={`M ${top.x - 34} ${top.y} h 68`} strokeDasharray="none" />
+    </g>
+  );
 }
 
 /** What a line of the workings rests on: the sights and the distance that it takes up. */
@@ -84,6 +122,8 @@ interface ElevationProps {
   readonly label: string;
   /** What the line of the workings in hand rests on. */
   readonly shown?: DrawnMeasure | null;
+  /** The scene as a suggested fix would have it. */
+  readonly corrected?: Scene | null;
   /** The phone's strip: no dimensions, no grid figures. */
   readonly strip?: boolean;
 }
@@ -99,6 +139,7 @@ export function Elevation({
   heightText,
   label,
   shown = null,
+  corrected = null,
   strip = false,
 }: ElevationProps) {
   const { projection, eye, tip, foot, ring, sideX } = layout;
@@ -158,6 +199,7 @@ export function Elevation({
         ghost={!scene.heightKnown && !scene.dbhKnown}
       />
       {shown !== null && observer !== null && <ShownTriangle shown={shown} layout={layout} />}
+      {corrected !== null && <Ghost scene={corrected} projection={projection} />}
       <Aids scene={scene} layout={layout} />
       {observer !== null && (
         <g>

@@ -91,13 +91,13 @@ export function StandingStem({ over, under, bucking, products, units }: Standing
         return (
           <g key={shown}>
             <path d={`M 34 ${at} H ${STEM_X - 10}`} className="stroke-line" strokeWidth={1} />
-            <text x={30} y={at + 4} textAnchor="end" fontSize={12} className="fill-quiet figures">
+            <text x={30} y={at + 4} textAnchor="end" fontSize={14} className="fill-quiet figures">
               {shown}
             </text>
           </g>
         );
       })}
-      <text x={4} y={TOP - 2} fontSize={12} className="fill-quiet">
+      <text x={4} y={TOP - 2} fontSize={14} className="fill-quiet">
         {units.length}
       </text>
       <path d={outline(over, 0, heightM)} className="fill-bark stroke-ink" strokeWidth={1} />
@@ -112,7 +112,7 @@ export function StandingStem({ over, under, bucking, products, units }: Standing
       {labels.map(({ cut: { product, lengthM, fromM }, count, wished, at }) => (
         <g key={fromM}>
           <path d={`M ${STEM_X + 14} ${wished} L ${LABEL_X - 4} ${at}`} className="stroke-edge" strokeWidth={1} />
-          <text x={LABEL_X} y={at + 4} fontSize={13} className="fill-ink">
+          <text x={LABEL_X} y={at + 4} fontSize={14} className="fill-ink">
             {count > 1 && `${count} × `}
             {products[product]?.name} {units.printLength(lengthM)}
           </text>

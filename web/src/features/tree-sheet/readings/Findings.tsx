@@ -10,39 +10,58 @@ interface FindingsProps {
   readonly onFix: (fix: SuggestedFix, at: PlacedFinding) => void;
   readonly dismissed: ReadonlySet<string>;
   readonly onDismiss: (code: string) => void;
+  /** Where there is little room the reason is folded behind the title, and the fix stays in sight. */
+  readonly isCompact?: boolean;
+}
+
+function Title({ finding }: { readonly finding: PlacedFinding }) {
+  return (
+    <h3 className="inline-flex items-center gap-2 font-bold">
+      {finding.severity === 'note' ? (
+        <Info aria-hidden="true" size={18} className="shrink-0" />
+      ) : (
+        <TriangleAlert aria-hidden="true" size={18} className="shrink-0 text-paint-ink" />
+      )}
+      {finding.stem > 1 && !(isMessage(finding.title) && finding.title.id.startsWith('tree.'))
+        ? t('tree-sheet.stem-3', 'Stem {stem}: ', { stem: finding.stem })
+        : ''}
+      {finding.heightNo === undefined
+        ? ''
+        : t('tree-sheet.height-3', 'Height {heightNo}: ', { heightNo: finding.heightNo })}
+      {say(finding.title)}
+    </h3>
+  );
 }
 
 /** What is odd about the readings, in the crew's words, with the fix that one tap applies. */
-export function Findings({ findings, onFix, dismissed, onDismiss }: FindingsProps) {
+export function Findings({ findings, onFix, dismissed, onDismiss, isCompact = false }: FindingsProps) {
   const shown = findings.filter(({ code }) => !dismissed.has(code) && code !== 'reading.missing');
   return (
     <div role="status" className="grid gap-2.5">
       {shown.map((finding) => (
         <article
           key={`${finding.code} ${finding.stem} ${finding.heightNo ?? 1} ${finding.reading ?? ''}`}
-          className={`rounded-lg p-3 ${finding.severity === 'note' ? 'border-[1.5px] border-edge bg-wash' : 'border-2 border-paint-ink bg-alarm'}`}
+          className={`rounded-lg ${isCompact ? 'px-3 py-1.5' : 'p-3'} ${finding.severity === 'note' ? 'border-[1.5px] border-edge bg-wash' : 'border-2 border-paint-ink bg-alarm'}`}
         >
-          <h3 className="flex items-center gap-2 font-bold">
-            {finding.severity === 'note' ? (
-              <Info aria-hidden="true" size={18} className="shrink-0" />
-            ) : (
-              <TriangleAlert aria-hidden="true" size={18} className="shrink-0 text-paint-ink" />
-            )}
-            {finding.stem > 1 && !(isMessage(finding.title) && finding.title.id.startsWith('tree.'))
-              ? t('tree-sheet.stem-3', 'Stem {stem}: ', { stem: finding.stem })
-              : ''}
-            {finding.heightNo === undefined
-              ? ''
-              : t('tree-sheet.height-3', 'Height {heightNo}: ', { heightNo: finding.heightNo })}
-            {say(finding.title)}
-          </h3>
-          <p className="mt-0.5 text-[0.97rem] leading-snug">{say(finding.message)}</p>
-          <p className="mt-2 flex flex-wrap gap-2">
+          {isCompact ? (
+            <details>
+              <summary className="-my-1 min-h-11 content-center">
+                <Title finding={finding} />
+              </summary>
+              <p className="mt-0.5 text-[0.97rem] leading-snug">{say(finding.message)}</p>
+            </details>
+          ) : (
+            <>
+              <Title finding={finding} />
+              <p className="mt-0.5 text-[0.97rem] leading-snug">{say(finding.message)}</p>
+            </>
+          )}
+          <p className={`flex gap-2 ${isCompact ? 'overflow-x-auto' : 'mt-2 flex-wrap'}`}>
             {finding.suggestedFixes.map((fix) => (
               <button
                 key={say(fix.label)}
                 type="button"
-                className="btn btn-main text-left leading-tight"
+                className="btn border-ink text-left leading-tight"
                 onClick={() => {
                   onFix(fix, finding);
                 }}

@@ -28,6 +28,8 @@ interface ReadingBoxProps {
   readonly entry: ReadingText;
   readonly problem: Finding | null;
   readonly now: boolean;
+  /** The finding that stands first is about it. */
+  readonly isDoubtful?: boolean;
   /** Where the box stands on the drawing; in the flow of the page where left out. */
   readonly style?: { readonly left: number; readonly top: number; readonly width: number };
   /** What an empty optional reading means. */
@@ -44,6 +46,7 @@ export function ReadingBox({
   entry,
   problem,
   now,
+  isDoubtful = false,
   style,
   placeholder,
   onType,
@@ -54,7 +57,11 @@ export function ReadingBox({
   const { spec } = slot;
   const id = `reading-${slotKey(slot).replaceAll('.', '-')}`;
   const wrong = problem !== null && entry.text.trim() !== '';
-  const frame = now ? 'border-paint border-[3px]' : wrong ? 'border-paint-ink border-2' : 'border-edge border-[1.5px]';
+  const frame = now
+    ? 'border-paint border-[3px]'
+    : wrong || isDoubtful
+      ? `border-paint-ink border-[3px] ${isDoubtful ? 'border-dashed bg-alarm' : ''}`
+      : 'border-edge border-[1.5px]';
   return (
     <div className={`${style === undefined ? '' : 'absolute'} rounded-lg bg-sheet ${frame}`} style={style}>
       <label

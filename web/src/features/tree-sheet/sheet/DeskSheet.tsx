@@ -8,6 +8,7 @@ import { sceneOf } from '../../../shared/elevation/scene.ts';
 import { type Slot, slotKey } from '../store.ts';
 import { CalloutBar } from '../readings/CalloutBar.tsx';
 import { Elevation, elevationLayout, type ElevationLayout } from '../../../shared/elevation/Elevation.tsx';
+import { doubtOf, isInDoubt } from './doubt.ts';
 import { FiguresCard } from './FiguresCard.tsx';
 import { Findings } from '../readings/Findings.tsx';
 import { KitWords } from '../readings/KitWords.tsx';
@@ -62,7 +63,8 @@ export function DeskSheet(props: SheetProps) {
   useEffect(props.onDrawn);
   const species = settings.species.find(({ code }) => code === draft.speciesCode);
   const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
-  const layout = elevationLayout(scene, width, height, MARGINS);
+  const doubt = doubtOf(view, dismissed, scene.crown);
+  const layout = elevationLayout(scene, width, height, MARGINS, doubt?.corrected);
   // The other stems and heights stand in lists beside the drawing.
   const onDrawing = slots.filter((slot) => slot.stem === 1 && heightNoOf(slot) === 1);
   const labels = [
@@ -85,6 +87,7 @@ export function DeskSheet(props: SheetProps) {
               unitSystem={view.unitSystem}
               now={now === null ? null : { place: now.spec.place, heightNo: heightNoOf(now) }}
               shown={props.shown}
+              corrected={doubt?.corrected ?? null}
               heightText={heightText}
               label={drawingLabel(view, speciesName)}
             />
@@ -96,6 +99,7 @@ export function DeskSheet(props: SheetProps) {
                   key={slotKey(slot)}
                   {...props}
                   slot={slot}
+                  isDoubtful={isInDoubt(doubt, slot)}
                   style={{ left: box.x, top: box.y, width: box.width }}
                 />
               );

@@ -7,6 +7,7 @@ import { sceneOf } from '../../../shared/elevation/scene.ts';
 import { entryOf, isOptional, type Slot, slotKey } from '../store.ts';
 import { CalloutBar } from '../readings/CalloutBar.tsx';
 import { Elevation, elevationLayout } from '../../../shared/elevation/Elevation.tsx';
+import { doubtOf, isInDoubt } from './doubt.ts';
 import { FiguresCard } from './FiguresCard.tsx';
 import { Findings } from '../readings/Findings.tsx';
 import { KitWords } from '../readings/KitWords.tsx';
@@ -23,6 +24,14 @@ import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps, slot
 import { t, say } from '../../../messages/text.ts';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
+
+/** Frames of the readings in their row. */
+const FRAMES = {
+  chosen: 'border-[3px] border-paint bg-sheet',
+  inDoubt: 'border-2 border-dashed border-paint-ink bg-alarm',
+  empty: 'border-[1.5px] border-edge bg-sheet',
+  read: 'border-[1.5px] border-edge bg-wash',
+} as const;
 
 /** Longer than this the name of a unit would leave no room for the reading. */
 const LONGEST_WORDS = 12;
@@ -57,6 +66,7 @@ export function PhoneSheet(props: SheetProps) {
   const now = props.now ?? asked.at(-1) ?? null;
   const species = settings.species.find(({ code }) => code === draft.speciesCode);
   const scene = sceneOf(draft, view.reckoned, settings, species?.crown ?? 'layered');
+  const doubt = doubtOf(view, dismissed, scene.crown);
   const entry = now === null ? null : entryOf(draft, now, settings);
   const problem = now === null ? null : problemAt(view, now);
   const wrong = problem !== null && entry !== null && entry.text.trim() !== '';
@@ -87,12 +97,19 @@ export function PhoneSheet(props: SheetProps) {
         {width > 0 && (
           <Elevation
             scene={scene}
-            layout={elevationLayout(scene, width, height, { ...STRIP_MARGINS, left: Math.min(150, width * 0.36) })}
+            layout={elevationLayout(
+              scene,
+              width,
+              height,
+              { ...STRIP_MARGINS, left: Math.min(150, width * 0.36) },
+              doubt?.corrected,
+            )}
             width={width}
             height={height}
             unitSystem={view.unitSystem}
             now={now === null ? null : { place: now.spec.place, heightNo: heightNoOf(now) }}
             shown={props.shown}
+            corrected={doubt?.corrected ?? null}
             heightText={heightText}
             label={drawingLabel(view, speciesName)}
             strip
@@ -113,7 +130,7 @@ export function PhoneSheet(props: SheetProps) {
         </button>
       </div>
       <div
-        className="flex gap-1.5 overflow-x-auto border-t border-line bg-sheet px-2 py-1.5"
+        className="flex min-h-[3.9rem] gap-1.5 overflow-x-auto border-t border-line bg-sheet px-2 py-1.5"
         role="group"
         aria-label={t('tree-sheet.readings', 'Readings')}
       >
@@ -126,7 +143,15 @@ export function PhoneSheet(props: SheetProps) {
               ref={chosen ? intoSight : undefined}
               type="button"
               aria-pressed={chosen}
-              className={`min-h-12 min-w-18 flex-auto shrink-0 rounded-lg border-[1.5px] px-2 py-0.5 text-left leading-tight ${chosen ? 'border-[3px] border-paint bg-sheet' : text === '' ? 'border-edge bg-sheet' : 'border-edge bg-wash'}`}
+              className={`min-h-12 min-w-18 flex-auto shrink-0 rounded-lg px-2 py-0.5 text-left leading-tight ${
+                chosen
+                  ? FRAMES.chosen
+                  : isInDoubt(doubt, slot)
+                    ? FRAMES.inDoubt
+                    : text === ''
+                      ? FRAMES.empty
+                      : FRAMES.read
+              }`}
               onClick={() => {
                 props.onFocusSlot(slot);
               }}
@@ -144,8 +169,9 @@ export function PhoneSheet(props: SheetProps) {
         })}
       </div>
       {findings.length > 0 && (
-        <div className={`${more ? '' : 'max-h-[15dvh]'} overflow-y-auto bg-sheet px-2.5 pb-1`}>
+        <div className={`${more ? '' : 'max-h-[22dvh]'} overflow-y-auto bg-sheet px-2.5 pb-1`}>
           <Findings
+            isCompact={!more}
             findings={findings.slice(0, 1)}
             dismissed={dismissed}
             onDismiss={props.onDismiss}
@@ -221,10 +247,13 @@ export function PhoneSheet(props: SheetProps) {
         entry !== null && (
           <div>
             <div className="border-t border-line bg-sheet px-3.5 pt-1.5 pb-1">
-              <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
-                {say(askOf(view, now))}
-              </label>
-              <KitWords view={view} slot={now} />
+              {/* On a low screen a possible error needs the room of the instruction. */}
+              <div className={findings.length > 0 ? '[@media(max-height:700px)]:sr-only' : ''}>
+                <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
+                  {say(askOf(view, now))}
+                </label>
+                <KitWords view={view} slot={now} />
+              </div>
               <div className="flex items-baseline gap-3">
                 <input
                   id="phone-reading"
