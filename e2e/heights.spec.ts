@@ -109,6 +109,7 @@ test('a height is taken by another method on the sheet, and the planner knows it
   await page.locator('[data-reading="height.back"]').fill('14.6');
   await page.locator('[data-reading="height.eye"]').fill('1.58');
   await expect(page.getByTestId('height')).toContainText('16.18');
+  await openRow(page, 'Stand, fall reach and logs');
   await page.getByRole('link', { name: 'Where to stand' }).click();
   await expect(page.getByLabel('expected height')).toHaveValue('16.18');
 });
@@ -289,6 +290,7 @@ test('the workings are walked through on the drawing, and the stick is proved', 
 
 test('what else moves a diameter is told for every way of taking it', async ({ page }) => {
   await page.goto('/measure');
+  await openRow(page, 'Measuring point and taping');
   await page.getByText('Other sources of error').click();
   const choice = page.getByLabel('Diameter method');
   const usual: Readonly<Record<string, string>> = { cm: '40', mm: '400', in: '16', '°': '8', one: '3' };

@@ -15,9 +15,12 @@ export interface SurveySettings {
   readonly slopeUnit: 'pct' | 'deg' | 'm20' | 'm15';
 }
 
-/** Opens a row or a section that is folded to its title. */
-export const openRow = (page: Page, title: string): Promise<void> =>
-  page.locator('summary', { hasText: title }).first().click();
+/** Opens a row or a section that is folded to its title; one that is open stays so. */
+export async function openRow(page: Page, title: string): Promise<void> {
+  const summary = page.locator('summary', { hasText: title }).first();
+  const isOpen = await summary.evaluate(({ parentElement }) => parentElement?.hasAttribute('open') === true);
+  if (!isOpen) await summary.click();
+}
 
 export const appUrl = (): string => {
   const url = process.env.ARBOLITO_URL;

@@ -4,6 +4,7 @@ import { bodyMarkService, type BodyMarkService } from './body-marks/service.ts';
 import { checkRepository } from './review/repository.ts';
 import { checkService, type CheckService } from './review/service.ts';
 import { codesService, type CodesService } from './codes/service.ts';
+import { surveySettingsService, type SurveySettingsService } from './survey-settings/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
 import { connect, type InTransaction } from './database/connection.ts';
 import { exchangeRepository } from './import/repository.ts';
@@ -46,6 +47,7 @@ export interface Services {
   readonly history: HistoryService;
   readonly rules: RulesService;
   readonly codes: CodesService;
+  readonly surveySettings: SurveySettingsService;
   readonly bodyMarks: BodyMarkService;
   readonly kit: KitService;
   readonly wood: WoodService;
@@ -131,6 +133,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
     history: historyService(corrections, { tree: treeWriting.undo, plot: plotWriting.undo }),
     rules: rulesService({ corrections, inTransaction, trees, plots, surveys }),
     codes: codesService(surveys, inTransaction),
+    surveySettings: surveySettingsService(surveys, inTransaction),
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
     kit,
     wood: woodService({ repository: woodRepository(database), surveys, plots, figures }),

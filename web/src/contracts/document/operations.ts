@@ -1,5 +1,6 @@
 import { CheckDecisionDto } from '../checks.ts';
 import { CodesDto } from '../codes.ts';
+import { SurveySettingsDto } from '../survey-settings.ts';
 import { ImportOptionsDto } from '../exchange.ts';
 import { BodyMarkDto, RulesChangeDto, RulesPreviewDto } from '../field-rules.ts';
 import { InstrumentCheckDto, InstrumentDto } from '../kit.ts';
@@ -54,6 +55,7 @@ export const OPERATIONS: readonly Operation[] = [
   get('/api/surveys/{id}', 'A survey'),
   post('/api/surveys/{id}/plots', 'Create many plots, all or none', NewPlotsDto),
   post('/api/surveys/{id}/auxiliary', 'Set the auxiliary values of plots, all or none', AuxiliaryValuesDto),
+  post('/api/surveys/{id}/settings', 'Change name, crew, day, scale and design', SurveySettingsDto),
   post('/api/surveys/{id}/codes', 'Change species and condition codes', CodesDto),
   get('/api/surveys/{id}/rules', 'Changes of the field rules'),
   post('/api/surveys/{id}/rules', 'Change the field rules', RulesChangeDto),

@@ -279,6 +279,16 @@ export const stratumRules = {
   pointsCounted: {"type":"integer","minimum":1,"maximum":1000000},
 } as const satisfies RuleTable;
 
+export const surveySettingsRules = {
+  name: {"type":"string","format":"line","minLength":1,"maxLength":80},
+  crew: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  startedOn: {"type":"string","format":"date"},
+  eyeHeightM: {"type":"number","minimum":0.5,"maximum":2.5,"x-unit":"m"},
+  observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  madeAt: {"type":"string","format":"date-time"},
+} as const satisfies RuleTable;
+
 export const tapedTreeRules = {
   leanDeg: {"type":"number","minimum":0,"maximum":60,"x-unit":"°"},
 } as const satisfies RuleTable;

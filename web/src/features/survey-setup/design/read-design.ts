@@ -1,4 +1,4 @@
-import { convert, readQuantity, type UnitSystem } from '@arbolito/core/units';
+import { convert, printAsRead, readQuantity, type UnitSystem } from '@arbolito/core/units';
 import {
   AUXILIARY_NAME_LENGTH,
   COMMON_CONDITIONS,
@@ -13,7 +13,7 @@ import {
   type TwoPhaseKind,
 } from '@arbolito/core/protocol';
 import { conditionLines, readConditions } from './read-codes.ts';
-import { readShape, type ReadShape, type ShapeTexts } from './shape-texts.ts';
+import { readShape, type ReadShape, type ShapeTexts, textsOfShape } from './shape-texts.ts';
 import { t } from '../../../messages/text.ts';
 
 /** A design as it is typed. */
@@ -114,6 +114,24 @@ export function readDesign(texts: DesignTexts, system: UnitSystem): ReadDesign {
       dominant: 'fractional',
       ...(phases === undefined ? {} : { phases }),
     },
+  };
+}
+
+/** A stored design as it is typed. */
+export function textsOfDesign(
+  { shape, layout, edge, slopeRadius, heights, conditions, phases }: SurveyDesign,
+  system: UnitSystem,
+): DesignTexts {
+  return {
+    ...usualDesignTexts(textsOfShape(shape, system)),
+    ...{ layout, edge, slopeRadius, ask: heights.ask },
+    ...(heights.ask === 'none' ? {} : { every: String(heights.n) }),
+    conditions: conditionLines(conditions),
+    ...(phases === undefined ? {} : { phases: phases.kind }),
+    ...(phases?.kind === 'double-sampling' ? { by: phases.by, auxiliary: phases.auxiliary } : {}),
+    ...(phases?.kind === 'three-p'
+      ? { surelyFrom: printAsRead(convert(phases.sureToMeasureM3, 'm3', system === 'metric' ? 'm3' : 'ft3')) }
+      : {}),
   };
 }
 

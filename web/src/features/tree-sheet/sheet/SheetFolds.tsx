@@ -1,14 +1,15 @@
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 import { t } from '../../../messages/text.ts';
-import { HeightLinks } from '../heights/HeightLinks.tsx';
-import { Heights } from '../heights/Heights.tsx';
 import { ErrorTable, MethodSelect } from '../readings/MethodChoice.tsx';
-import { Stems } from '../stems/Stems.tsx';
-import { TapingButtons } from '../taping/TapingButtons.tsx';
-import { TapingFolds } from '../taping/TapingFolds.tsx';
 import type { SheetProps } from './sheet-props.ts';
 
+// Each is fetched when it is first opened: the sheet itself stays light.
+const Stems = onDemand(async () => ({ default: (await import('../stems/Stems.tsx')).Stems }));
+const Heights = onDemand(async () => ({ default: (await import('../heights/Heights.tsx')).Heights }));
+const HeightLinks = onDemand(async () => ({ default: (await import('../heights/HeightLinks.tsx')).HeightLinks }));
+const TapingButtons = onDemand(async () => ({ default: (await import('../taping/TapingButtons.tsx')).TapingButtons }));
+const TapingFolds = onDemand(async () => ({ default: (await import('../taping/TapingFolds.tsx')).TapingFolds }));
 const SheetWorkings = onDemand(async () => ({
   default: (await import('../workings/SheetWorkings.tsx')).SheetWorkings,
 }));
