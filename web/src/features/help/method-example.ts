@@ -35,7 +35,7 @@ export function methodExample({ id, measure, example }: MethodDescription, proto
       : measure === 'point'
         ? (result.stems[0]?.point ?? null)
         : measure === 'height'
-          ? result.height
+          ? (result.heights.heights[0]?.outcome ?? null)
           : null;
   return { form, result, estimate: outcome === null ? null : estimateOf(outcome) };
 }

@@ -3,7 +3,7 @@ import { COMMON_CONDITIONS, COMMON_SPECIES, USUAL_DESIGN } from '@arbolito/core/
 import { SurveyDesignDto } from '../../../contracts/design.ts';
 import { refusedFields } from '../../../contracts/testing/refused-fields.ts';
 import { readStrata } from '../strata/read-strata.ts';
-import { readDesign, usualDesignTexts } from './read-design.ts';
+import { readDesign, textsOfDesign, usualDesignTexts } from './read-design.ts';
 import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';
 import { readShape, textsOfShape } from './shape-texts.ts';
 import { inEnglish } from '../../../../../core/src/testing/english.ts';
@@ -26,6 +26,19 @@ describe('a design as it is typed', () => {
     ]);
     const again = readDesign({ ...texts, conditions: conditionLines(COMMON_CONDITIONS) }, 'metric');
     expect(again.ok && again.design.conditions).toEqual(COMMON_CONDITIONS);
+  });
+  it.each([
+    [{}, 'metric'],
+    [{ heights: { ask: 'none' }, edge: 'mirage' }, 'metric'],
+    [{ heights: { ask: 'largest', n: 4 }, shape: { kind: 'rectangle', widthM: 10, lengthM: 50 } }, 'metric'],
+    [{ phases: { kind: 'double-sampling', by: 'ratio', auxiliary: 'basal area by eye, m²/ha' } }, 'imperial'],
+    [{ phases: { kind: 'three-p', sureToMeasureM3: 2 }, shape: { kind: 'complete-tally', areaM2: 20_000 } }, 'metric'],
+  ] as const)('printed as it is typed and read again is the same: %o', (over, system) => {
+    const design = { ...USUAL_DESIGN, ...over };
+    const read = readDesign(textsOfDesign(design, system), system);
+    expect(read.ok && { ...read.design, shape: null }).toEqual({ ...design, shape: null });
+    // Acres are printed to four places: 0.0001 ac is 0.4 m².
+    if (read.ok && system === 'metric') expect(read.design.shape).toEqual(design.shape);
   });
   it('asks for no heights, or for so many of a class', () => {
     const none = readDesign({ ...texts, ask: 'none', every: '' }, 'metric');

@@ -55,8 +55,10 @@ export function textsOfShape(shape: PlotShape, system: UnitSystem): ShapeTexts {
     metric ? printAsRead(Number(m2.toFixed(2))) : `${short(convert(m2, 'm2', 'acre'), 4)} ac`;
   switch (shape.kind) {
     case 'circle':
-    case 'complete-tally':
       return { ...usual, area: area(shape.areaM2) };
+    case 'complete-tally':
+      // A whole stand is typed in hectares, a plot in m².
+      return { ...usual, area: metric ? short(convert(shape.areaM2, 'm2', 'ha'), 4) : area(shape.areaM2) };
     case 'rectangle':
       return { ...usual, width: length(shape.widthM), length: length(shape.lengthM) };
     case 'variable-radius':
