@@ -149,7 +149,10 @@ function againstLastVisit(
   const growth = growthSince(last, lastVisit.years, { dbhCm, pointM: pointM ?? rules.breastHeightM });
   if (growth.kind === 'kept-apart') {
     const where = lastPointWords(lastVisit, last, unitSystem);
-    const apart = `${thicknessWords(Math.abs(growth.apartM) * 100, unitSystem)} ${growth.apartM > 0 ? 'higher' : 'lower'}`;
+    const apart = message('tree.apart', '{where, select, higher {{distance} higher} other {{distance} lower}}', {
+      where: growth.apartM > 0 ? 'higher' : 'lower',
+      distance: thicknessWords(Math.abs(growth.apartM) * 100, unitSystem),
+    });
     return [
       reason.trim() === ''
         ? say(

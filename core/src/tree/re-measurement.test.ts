@@ -42,8 +42,8 @@ describe('a stem measured again', () => {
     });
     expect(growthSince(stem, 7, { dbhCm: 33.5, pointM: 1.48 }).kind).toBe('compared');
     expect(growthSince(stem, 7, { dbhCm: 33.5, pointM: 1.3 }).kind).toBe('kept-apart');
-    expect(lastPointWords(lastVisit, stem, 'metric')).toBe('1.45 m, uphill side, blue dot');
-    expect(lastPointWords(lastVisit, stem, 'imperial')).toBe('4.76 ft, uphill side, blue dot');
+    expect(inEnglish(lastPointWords(lastVisit, stem, 'metric'))).toBe('1.45 m, uphill side, blue dot');
+    expect(inEnglish(lastPointWords(lastVisit, stem, 'imperial'))).toBe('4.76 ft, uphill side, blue dot');
   });
 
   it('is asked about where it shrank by more than a careful tape can, or grew faster than the species', () => {

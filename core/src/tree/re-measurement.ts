@@ -1,3 +1,5 @@
+import { joined, type Text } from '../message/index.ts';
+import { FROM_NAMES } from '../protocol/index.ts';
 import { lengthWords, type UnitSystem } from '../units/index.ts';
 
 /** A stem as the visit before left it. */
@@ -58,6 +60,12 @@ export function growthSince(
   return { kind: 'compared', growthCm, growthCmPerYear: growthCm / years };
 }
 
+/** Names of the sides, by how they are stored; what a crew wrote itself stays as it is. */
+const SIDE_NAMES: Readonly<Record<string, Text>> = FROM_NAMES;
+
 /** Where the visit before taped, in words: `1.45 m, uphill side, blue dot`. */
-export const lastPointWords = ({ side, mark }: LastVisit, { pointM }: LastStem, system: UnitSystem): string =>
-  [lengthWords(pointM, system), side, mark].filter((part) => part !== '').join(', ');
+export const lastPointWords = ({ side, mark }: LastVisit, { pointM }: LastStem, system: UnitSystem): Text =>
+  joined(
+    [lengthWords(pointM, system), SIDE_NAMES[side] ?? side, mark].filter((part) => part !== ''),
+    ', ',
+  );

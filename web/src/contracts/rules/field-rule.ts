@@ -120,7 +120,12 @@ const limitsIn = (rule: FieldRule, { symbol, convert }: ShownUnit): FieldRule =>
  * // The area must be a number from 1 to 9 m².
  */
 export const fieldProblem = (label: string, rule: FieldRule, value: unknown, shown?: ShownUnit): string | null =>
-  followsRule(rule, value) ? null : `${label} ${ruleText(shown === undefined ? rule : limitsIn(rule, shown))}.`;
+  followsRule(rule, value)
+    ? null
+    : t('contracts.field-problem', '{label} {problem}.', {
+        label,
+        problem: ruleText(shown === undefined ? rule : limitsIn(rule, shown)),
+      });
 
 /** The rules of a contract’s fields, by field. */
 export type RuleTable = Readonly<Record<string, FieldRule>>;

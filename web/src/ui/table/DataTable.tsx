@@ -1,5 +1,6 @@
 import { createColumnHelper, flexRender, getCoreRowModel, type RowData, useReactTable } from '@tanstack/react-table';
 import type { ComponentProps, ReactNode } from 'react';
+import { localFigureIfAny } from '../../messages/figures.ts';
 import { RoomOfRows, useLongRows } from './use-long-rows.tsx';
 
 type ColumnKind = 'text' | 'number' | 'row-head';
@@ -67,7 +68,10 @@ export function DataTable<T>({
       helper.display({
         id,
         header: () => head,
-        cell: ({ row }) => cell(row.original, row.index),
+        cell: ({ row }) => {
+          const content = cell(row.original, row.index);
+          return kind === 'number' && typeof content === 'string' ? localFigureIfAny(content) : content;
+        },
         meta: { kind, className: own, cellClassName },
       }),
     ),

@@ -8,6 +8,7 @@ import { StandingStem } from './StandingStem.tsx';
 import { type CutStem, logsM3, type StemFigures, tooLong } from './stem-state.ts';
 import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { StemDrawing } from './StemDrawing.tsx';
+import { day, localFigure } from '../../../messages/figures.ts';
 import { t } from '../../../messages/text.ts';
 
 /** The logs one under the other, with what each is worth. */
@@ -99,10 +100,10 @@ export function CutResult(props: CutResultProps) {
           </span>
           <span className="flex items-baseline gap-3">
             <strong className="figures text-5xl font-extrabold" data-testid="stem-value">
-              {printRounded(value.net, 2)}
+              {localFigure(printRounded(value.net, 2))}
             </strong>
             <span className="figures text-xl text-sky">
-              ± {printRounded(value.standardError, 2)} {currency}
+              ± {localFigure(printRounded(value.standardError, 2))} {currency}
             </span>
           </span>
         </p>
@@ -110,7 +111,7 @@ export function CutResult(props: CutResultProps) {
           <p>
             <span className="text-quiet">{ofAll(t('results.highest-value', 'highest value'))}</span>
             <span className="figures block text-xl font-bold" data-testid="best-value">
-              {printRounded(best.value - cut.costsOf(best), 2)} {currency}
+              {localFigure(printRounded(best.value - cut.costsOf(best), 2))} {currency}
             </span>
           </p>
         )}
@@ -119,7 +120,7 @@ export function CutResult(props: CutResultProps) {
             {ofAll(t('results.greedy-highest-priced-log-first', 'greedy: highest-priced log first'))}
           </span>
           <span className="figures block text-xl font-bold" data-testid="greedy-value">
-            {printRounded(greedy.value - cut.costsOf(greedy), 2)} {currency}
+            {localFigure(printRounded(greedy.value - cut.costsOf(greedy), 2))} {currency}
           </span>
         </p>
         <p>
@@ -127,8 +128,8 @@ export function CutResult(props: CutResultProps) {
             {t('results.volume-to-the-smallest-top', 'volume to the smallest top, under bark')}
           </span>
           <span className="figures block text-xl font-bold" data-testid="stem-volume">
-            {units.printVolume(cut.merchantableM3.under)} {units.volume} ±{' '}
-            {units.printVolume(cut.merchantableM3.under * cut.volumeErrorShare)}
+            {localFigure(units.printVolume(cut.merchantableM3.under))} {units.volume} ±{' '}
+            {localFigure(units.printVolume(cut.merchantableM3.under * cut.volumeErrorShare))}
           </span>
         </p>
       </div>
@@ -187,7 +188,7 @@ export function CutResult(props: CutResultProps) {
             wholeM3: units.printVolume(cut.wholeM3),
             volume: units.volume,
             cuts: units.printVolume(logsM3(cut.cuts)),
-            pricesOf: prices.pricesOf,
+            pricesOf: day(prices.pricesOf),
             words: cut.over.words,
             source: cut.over.source,
           },

@@ -2,6 +2,7 @@ import { type ReactNode, useState } from 'react';
 import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import type { PlotSums } from '@arbolito/core/inventory';
 import { Dialog } from '../../../ui/feedback/Dialog.tsx';
+import { localFigure } from '../../../messages/figures.ts';
 import { t } from '../../../messages/text.ts';
 
 interface PlotBarProps {
@@ -25,7 +26,7 @@ export function PlotBar({ sums, trees, unitSystem, word, children }: PlotBarProp
     <div className="order-first flex items-center justify-between gap-3 border-b border-line bg-band px-3 py-1">
       <p className="figures min-w-0 truncate" data-testid="plot-line">
         {trees} {trees === 1 ? t('tally.tree-2', 'tree') : t('tally.trees', 'trees')} ·{' '}
-        {printRounded(units.basalAreaPer(sums.basalAreaM2PerHa), 1)} {units.basalArea}/{units.area}
+        {localFigure(printRounded(units.basalAreaPer(sums.basalAreaM2PerHa), 1))} {units.basalArea}/{units.area}
       </p>
       <button
         type="button"

@@ -1,5 +1,6 @@
 import { printOr, printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
 import type { PlotSums } from '@arbolito/core/inventory';
+import { localFigureIfAny } from '../../../messages/figures.ts';
 import { t } from '../../../messages/text.ts';
 
 interface SumProps {
@@ -9,7 +10,7 @@ interface SumProps {
 
 export const Sum = ({ value, words }: SumProps) => (
   <div>
-    <dd className="figures text-2xl font-bold">{value}</dd>
+    <dd className="figures text-2xl font-bold">{localFigureIfAny(value)}</dd>
     <dt className="text-[0.92rem] leading-tight text-quiet">{words}</dt>
   </div>
 );

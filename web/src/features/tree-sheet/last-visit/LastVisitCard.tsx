@@ -2,7 +2,7 @@ import { growthSince, lastPointWords } from '@arbolito/core/tree';
 import { estimateOf, type Outcome } from '@arbolito/core/uncertainty';
 import { convert, printDiameters, printRounded } from '@arbolito/core/units';
 import type { SheetStore, SheetView } from '../store.ts';
-import { t } from '../../../messages/text.ts';
+import { say, t } from '../../../messages/text.ts';
 
 interface LastVisitCardProps {
   readonly view: SheetView;
@@ -36,7 +36,7 @@ export function LastVisitCard({ view, store }: LastVisitCardProps) {
         {rows.map(({ last, growth }) => (
           <li key={last.ordinal}>
             {lastVisit.stems.length > 1 && t('tree-sheet.stem', 'stem {ordinal}: ', { ordinal: last.ordinal })}
-            <strong>{lastPointWords(lastVisit, last, unitSystem)}</strong>,{' '}
+            <strong>{say(lastPointWords(lastVisit, last, unitSystem))}</strong>,{' '}
             <span className="whitespace-nowrap">
               {printDiameters([last.dbhCm], unitSystem)} {unit}
             </span>
