@@ -121,6 +121,9 @@ test.describe('a stem and its logs', () => {
     ).toBeVisible();
     await expect(page.getByRole('img', { name: /^Felled stem.*Smalian.*Huber.*Newton.*Hossfeld/ })).toBeVisible();
     await expect(page.getByRole('img', { name: /^Standing stem, 26\.0 m tall, to scale/ })).toBeVisible();
+    // The rows of the charts carry names.
+    await expect(page.getByRole('img', { name: /^Board feet of these logs/ })).toContainText('Doyle');
+    await expect(page.getByText('[object Object]')).toHaveCount(0);
   });
 
   test('is the same stem in feet and inches', async ({ page }) => {

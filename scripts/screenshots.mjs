@@ -66,7 +66,17 @@ const views = ({
   { name: 'tally', size: DESK, at: `/tally/${plot}`, type: 'sp 34.5 +18 -1.5 @20 318x6' },
   { name: 'tally-phone', size: PHONE, at: `/tally/${plot}`, type: 'ch 34.5 +18 -1.5' },
   { name: 'sums', size: DESK, at: `/results/${survey}` },
-  { name: 'help', size: DESK, at: '/help' },
+  {
+    name: 'help',
+    size: DESK,
+    columns: 2,
+    sheet: [
+      { at: '/help' },
+      { at: '/help/methods/height.protractor' },
+      { at: '/help/call-out' },
+      { at: '/help/methods/diameter.tape' },
+    ],
+  },
   {
     name: 'taping',
     size: DESK,
@@ -74,7 +84,12 @@ const views = ({
     sheet: [
       { at: '/measure/where-to-tape?rules=street&ground=slope&slope=30&trunks=fork-middle&crotch=0.8&stems=2' },
       { at: '/measure/tape-close-up?value=34.7&unit=cm&side=diameter' },
-      { at: `/measure/${leaning}`, tap: 'In or out?', seen: 'text=distance by tape' },
+      {
+        at: `/measure/${leaning}`,
+        open: ['Measuring point and taping'],
+        tap: 'In or out?',
+        seen: 'text=distance by tape',
+      },
       { at: '/surveys/who-is-in?kind=point&dbh=46&distance=11.3' },
     ],
   },
@@ -83,8 +98,12 @@ const views = ({
     size: DESK,
     columns: 2,
     sheet: [
-      { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, tap: 'Add defect' },
-      { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: '[aria-label^="Felled stem"]' },
+      { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, open: ['Defects'], tap: 'Add defect' },
+      {
+        at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`,
+        open: ['Volume by other methods'],
+        scrollTo: '[aria-label^="Felled stem"]',
+      },
       { at: '/results/local-table', tap: 'Load thirty beeches', seen: '[role=img] svg' },
       {
         at: '/results/local-taper',
@@ -94,7 +113,11 @@ const views = ({
       { at: `/surveys/${survey}/wood` },
       { at: `/results/${survey}/logs`, tap: 'Calculate logs', seen: 'text=Per ha, from' },
       { at: '/results/log?units=metric&length=9&butt=48&middle=36&top=22' },
-      { at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`, scrollTo: '#rules' },
+      {
+        at: `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`,
+        open: ['These logs by every rule'],
+        scrollTo: '[aria-label^="Board feet of these logs"]',
+      },
       { at: '/results/two-phases', tap: 'Load an example', seen: '[role=img] svg' },
       { at: `/results/${survey}/heights`, seen: '[role=img] svg' },
     ],
@@ -136,10 +159,12 @@ const views = ({
 /** One view as a PNG. */
 async function picture(browser, base, view) {
   const context = await browser.newContext({ viewport: view.size, hasTouch: view.size === PHONE });
+  await context.addCookies([{ name: 'tour', value: 'done', url: base }]);
   if (view.theme) await context.addCookies([{ name: 'theme', value: view.theme, url: base }]);
   const page = await context.newPage();
   page.setDefaultTimeout(20_000);
   await page.goto(`${base}${view.at}`, { waitUntil: 'networkidle' });
+  for (const title of view.open ?? []) await page.locator('summary', { hasText: title }).first().click();
   if (view.focus) await page.locator(view.focus).focus();
   if (view.press) await page.getByRole('group', { name: 'Readings' }).getByRole('button', { name: view.press }).click();
   if (view.tap) {
@@ -151,6 +176,7 @@ async function picture(browser, base, view) {
   if (view.type) await page.locator('#call-line').fill(view.type);
   if (view.line) await page.locator('#callout').fill(view.line);
   if (view.then) await page.getByRole('button', { name: view.then }).click();
+  await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
   const png = await page.screenshot();
   await context.close();

@@ -1,6 +1,6 @@
 import { convert, type UnitSystem } from '@arbolito/core/units';
 import { DimensionLine, Ground, HeightGrid, Person, type Point, Ray } from '../../ui/drawing/kit.tsx';
-import { InstrumentPicture } from '../../ui/drawing/InstrumentPicture.tsx';
+import { InstrumentPicture } from './InstrumentPicture.tsx';
 import { fit, type Margins, type Projection } from '../../ui/drawing/projection.ts';
 import { crownRadiusM } from './Crown.tsx';
 import { Tree } from './TreeDrawing.tsx';

@@ -1,7 +1,7 @@
 import type { FormProtocol } from '@arbolito/core/callout';
 import type { MethodDescription } from '@arbolito/core/measurement';
 import { say, t } from '../../../messages/text.ts';
-import { SectionPicture } from '../../../ui/drawing/SectionPicture.tsx';
+import { SectionPicture } from '../../../shared/SectionPicture.tsx';
 import { Elevation, elevationLayout } from '../../../shared/elevation/Elevation.tsx';
 import { sceneOf } from '../../../shared/elevation/scene.ts';
 import { methodExample } from '../method-example.ts';

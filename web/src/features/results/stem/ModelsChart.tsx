@@ -5,6 +5,7 @@ import { SVGRenderer } from 'echarts/renderers';
 import { useChart } from '../../../ui/use-chart.ts';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import type { SaidVolume } from './stem-state.ts';
+import { localFigure } from '../../../messages/figures.ts';
 import { say } from '../../../messages/text.ts';
 
 use([BarChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
@@ -22,10 +23,10 @@ const ROW_PX = 34;
 /** What several ways say of one volume, beside what the profile sums up to. */
 export function ModelsChart({ title, volumes, profileM3, units }: ModelsChartProps) {
   const rows = volumes.toReversed();
-  const shown = (m3: number): string => units.printVolume(m3);
+  const shown = (m3: number): string => localFigure(units.printVolume(m3));
   const apart = (m3: number): string => {
     const percent = 100 * (m3 / profileM3 - 1);
-    return `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`;
+    return localFigure(`${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`);
   };
   const element = useChart(
     ({ token, text, axis }) => ({
@@ -39,7 +40,7 @@ export function ModelsChart({ title, volumes, profileM3, units }: ModelsChartPro
       },
       yAxis: {
         type: 'category',
-        data: rows.map(({ name }) => name),
+        data: rows.map(({ name }) => say(name)),
         ...axis,
         axisLabel: { ...text, width: 200, overflow: 'break' },
       },

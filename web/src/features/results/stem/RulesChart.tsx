@@ -23,7 +23,7 @@ export function RulesChart({ totals }: { readonly totals: readonly RuleTotal[] }
         splitNumber: 3,
         ...axis,
       },
-      yAxis: { type: 'category', data: rising.map(({ name }) => name), ...axis },
+      yAxis: { type: 'category', data: rising.map(({ name }) => say(name)), ...axis },
       series: [
         {
           type: 'bar',
