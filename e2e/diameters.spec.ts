@@ -20,7 +20,7 @@ test.describe('several stems', () => {
     await reading(page, 'diameter.diameter').press('Escape');
     // A key that is pressed before the sheet listens is pressed again.
     await expect(async () => {
-      if ((await reading(page, 'stem2.diameter.diameter').count()) === 0) await page.keyboard.press('s');
+      if ((await page.locator('summary', { hasText: 'Stems: 2' }).count()) === 0) await page.keyboard.press('s');
       await expect(reading(page, 'stem2.diameter.diameter')).toBeFocused({ timeout: 1000 });
     }).toPass();
     await page.keyboard.type('21');

@@ -88,6 +88,13 @@ test.describe('on a phone', () => {
     await expect(count.getByText('2 trees')).toBeVisible();
     await count.getByRole('button', { name: 'Done' }).tap();
     await expect(page.getByTestId('plot-line')).toContainText('2 trees');
+    // The way back of the phone closes the count before it leaves the plot.
+    await page.getByRole('button', { name: 'Plot', exact: true }).tap();
+    await page.getByRole('button', { name: 'Count by dots' }).tap();
+    await expect(count).toBeVisible();
+    await page.goBack();
+    await expect(count).toHaveCount(0);
+    await expect(page.getByTestId('plot-line')).toBeVisible();
   });
 
   test('a possible error and its fix are seen above the keys', async ({ page }) => {

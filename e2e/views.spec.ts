@@ -93,6 +93,14 @@ async function everyView(): Promise<string[]> {
     `/tally?survey=${counted.surveyId}`,
     '/help',
     '/help/glossary',
+    '/help/call-out',
+    '/help/numbers',
+    '/help/keys',
+    '/help/errors',
+    '/help/methods/height.ultrasonic',
+    '/help/methods/diameter.caliper',
+    `/surveys/${survey}/settings`,
+    `/surveys/${counted.surveyId}/settings`,
     '/nowhere',
   ];
 }

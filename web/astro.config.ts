@@ -13,7 +13,9 @@ const CHUNKS: readonly (readonly [string, RegExp])[] = [
     /\/core\/src\/(uncertainty\/(estimate|workbook)|diameter\/(limits|several-stems|basal-area)|protocol\/(condition-codes|volume-model|volume-settings|field-rules\/(classes|breast-height|recorded-dbh))|taper\/outside-range|height\/geometry)\.ts$/,
   ],
   ['client', /\/web\/src\/client\/(api|identity|device-storage|outbox)\.ts$/],
-  ['ui', /\/web\/src\/ui\/(Disclosure|on-demand|use-media)\.tsx?$/],
+  ['ui', /\/web\/src\/ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes)|use-media)\.tsx?$/],
+  ['elevation', /\/web\/src\/(ui\/drawing|shared\/elevation)\//],
+  ['callout', /\/core\/src\/callout\//],
 ];
 const chunkOf = (id: string): string | undefined => CHUNKS.find(([, path]) => path.test(id))?.[0];
 

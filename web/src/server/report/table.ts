@@ -10,6 +10,8 @@ export interface Cell {
   /** Decimals shown; for the number format of a workbook. */
   readonly decimals?: number;
   readonly href?: string;
+  /** Half the width of an interval as a share of its middle: drawn as a bar on the page. */
+  readonly halfWidthShare?: number;
 }
 
 export interface ReportColumn {

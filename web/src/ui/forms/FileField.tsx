@@ -17,7 +17,7 @@ export function FileField({ onFile, ...input }: FileFieldProps) {
       <input
         {...input}
         type="file"
-        className="absolute inset-0 cursor-pointer opacity-0"
+        className="absolute inset-0 size-full cursor-pointer opacity-0"
         onChange={(event) => {
           const file = event.target.files?.[0] ?? null;
           setName(file?.name ?? null);

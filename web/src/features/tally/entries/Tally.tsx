@@ -7,6 +7,7 @@ import { printLength } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { useBackCloses } from '../../../ui/feedback/use-back-closes.ts';
 import { useAction } from '../../../ui/feedback/use-action.ts';
 import type { PlotView, TreeView } from '../../../contracts/views.ts';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
@@ -175,6 +176,9 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
   const [padWished, setPadWished] = useState<boolean | null>(null);
   const padOpen = padWished ?? isPhone;
   const [counting, setCounting] = useState(false);
+  useBackCloses(counting, () => {
+    setCounting(false);
+  });
   const [details, setDetails] = useState(plot);
   const example = exampleLines(settings);
   const heightsMissing = view.figures.flatMap(({ row: { id, tree } }) =>
@@ -276,7 +280,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
       />
     );
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto_auto] md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_21rem]">
       {view.figures.length === 0 ? (
         <div
           className="min-h-0 overflow-auto px-3 md:px-5"

@@ -15,7 +15,7 @@ interface PlotBarProps {
   readonly children: (close: () => void) => ReactNode;
 }
 
-/** On a phone: how far the plot is, in a line, and a dialog with everything else about it. */
+/** On a phone: how far the plot is, in a line within reach of a thumb, and a dialog with everything else about it. */
 export function PlotBar({ sums, trees, unitSystem, word, children }: PlotBarProps) {
   const [isOpen, setIsOpen] = useState(false);
   const units = STAND_UNITS[unitSystem];
@@ -23,7 +23,7 @@ export function PlotBar({ sums, trees, unitSystem, word, children }: PlotBarProp
     setIsOpen(false);
   };
   return (
-    <div className="order-first flex items-center justify-between gap-3 border-b border-line bg-band px-3 py-1">
+    <div className="flex items-center justify-between gap-3 border-t border-line bg-band px-3 py-1">
       <p className="figures min-w-0 truncate" data-testid="plot-line">
         {trees} {trees === 1 ? t('tally.tree-2', 'tree') : t('tally.trees', 'trees')} ·{' '}
         {localFigure(printRounded(units.basalAreaPer(sums.basalAreaM2PerHa), 1))} {units.basalArea}/{units.area}

@@ -14,6 +14,7 @@ import { unitOf } from '@arbolito/core/units';
 import { notSent } from '../../../client/outbox.ts';
 import { waitingTrees } from '../../../client/tree-writes.ts';
 import type { TreeView } from '../../../contracts/views.ts';
+import { useBackCloses } from '../../../ui/feedback/use-back-closes.ts';
 import { useMedia } from '../../../ui/use-media.ts';
 import {
   forgetDraft,
@@ -112,6 +113,9 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   const [nowKey, setNowKey] = useState<string | null>(null);
   const calloutRef = useRef<HTMLInputElement>(null);
   const [panel, setPanel] = useState<SheetProps['panel']>(null);
+  useBackCloses(panel !== null, () => {
+    setPanel(null);
+  });
   const phone = useMedia('(max-width: 760px)');
   // On a desk the first missing reading is in hand when the sheet opens; on a phone the keyboard would cover it.
   const wanted = useRef<Wanted | null>(phone ? null : offered(store.$state.get().draft));

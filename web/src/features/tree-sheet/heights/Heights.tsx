@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { convert, printRounded, unitOf } from '@arbolito/core/units';
@@ -64,6 +64,8 @@ function AddHeight({ view, onAddHeight }: SheetProps) {
 /** The heights of a tree beside the first, what several total ones make of each other, and the broken top. */
 export function Heights(props: SheetProps) {
   const { view, store } = props;
+  // Its boxes may come after the sheet itself.
+  useEffect(props.onDrawn);
   const { draft, reckoned, unitSystem } = view;
   const { crownLengthM } = reckoned.heights;
   const unit = unitSystem === 'metric' ? 'm' : 'ft';

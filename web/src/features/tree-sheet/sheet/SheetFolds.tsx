@@ -4,12 +4,13 @@ import { t } from '../../../messages/text.ts';
 import { ErrorTable, MethodSelect } from '../readings/MethodChoice.tsx';
 import type { SheetProps } from './sheet-props.ts';
 
-// Each is fetched when it is first opened: the sheet itself stays light.
-const Stems = onDemand(async () => ({ default: (await import('../stems/Stems.tsx')).Stems }));
-const Heights = onDemand(async () => ({ default: (await import('../heights/Heights.tsx')).Heights }));
-const HeightLinks = onDemand(async () => ({ default: (await import('../heights/HeightLinks.tsx')).HeightLinks }));
-const TapingButtons = onDemand(async () => ({ default: (await import('../taping/TapingButtons.tsx')).TapingButtons }));
-const TapingFolds = onDemand(async () => ({ default: (await import('../taping/TapingFolds.tsx')).TapingFolds }));
+// What is folded is fetched together, when the first of it is opened: the sheet itself stays light.
+const inside = () => import('./fold-insides.ts');
+const Stems = onDemand(async () => ({ default: (await inside()).Stems }));
+const Heights = onDemand(async () => ({ default: (await inside()).Heights }));
+const HeightLinks = onDemand(async () => ({ default: (await inside()).HeightLinks }));
+const TapingButtons = onDemand(async () => ({ default: (await inside()).TapingButtons }));
+const TapingFolds = onDemand(async () => ({ default: (await inside()).TapingFolds }));
 const SheetWorkings = onDemand(async () => ({
   default: (await import('../workings/SheetWorkings.tsx')).SheetWorkings,
 }));

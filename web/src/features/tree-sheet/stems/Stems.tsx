@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { CirclePlus, X } from 'lucide-react';
 import { STEMS_RULES } from '@arbolito/core/diameter';
 import { estimateOf } from '@arbolito/core/uncertainty';
@@ -19,6 +20,8 @@ const CrossSections = onDemand(async () => ({ default: (await import('./CrossSec
  */
 export function Stems({ withFirst = false, ...props }: SheetProps & { readonly withFirst?: boolean }) {
   const { view, store } = props;
+  // Its boxes may come after the sheet itself.
+  useEffect(props.onDrawn);
   const { draft, settings, reckoned, unitSystem } = view;
   const { severalStems } = settings.fieldRules;
   const stemsCm = reckoned.stems.flatMap(({ diameter }) =>

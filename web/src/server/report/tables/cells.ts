@@ -56,12 +56,13 @@ export function interval(
   if (estimated === null) return words('—');
   const { mean, halfWidth } = estimated;
   if (halfWidth === null) return words('—');
-  return words(
+  const shown = words(
     t('report.interval', '{low} to {high}', {
       low: printRounded(to(mean - halfWidth), decimals),
       high: printRounded(to(mean + halfWidth), decimals),
     }),
   );
+  return mean > 0 ? { ...shown, halfWidthShare: halfWidth / mean } : shown;
 }
 
 /** The standard error of a figure, or why there is none. */
