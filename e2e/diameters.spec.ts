@@ -62,7 +62,7 @@ test.describe('several stems', () => {
 });
 
 test.describe('open Tape reading', () => {
-  test('shows the known slips for the reading in hand, and takes the fixed one', async ({ page }) => {
+  test('shows the possible errors of the reading in hand, and applies a fix', async ({ page }) => {
     await page.goto('/measure');
     await reading(page, 'diameter.diameter').fill('34.7');
     await openRow(page, 'Measuring point and taping');

@@ -74,7 +74,7 @@ test('a doubtful reading is marked on the drawing, with the tree as the fix has 
 test.describe('on a phone', () => {
   test.use({ viewport: PHONE, hasTouch: true });
 
-  test('trees are counted by dots on the whole screen, and a dot is taken back', async ({ page }) => {
+  test('trees are counted by dots on the whole screen, and the last one is undone', async ({ page }) => {
     const { plotId } = await makePlot(appUrl());
     await page.goto(`/tally/${plotId}`);
     await page.getByRole('button', { name: 'Plot', exact: true }).tap();

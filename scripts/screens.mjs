@@ -90,7 +90,7 @@ function measureInPage({ minTarget, minText }) {
   /** A link inside a sentence is as high as its line; a box or a dot counts with its label. */
   const target = (element) => {
     const label = element.closest('label') ?? element.labels?.[0];
-    return element.matches('[type=checkbox],[type=radio],[type=file]') && label ? label : element;
+    return element.matches('[type=checkbox],[type=radio]') && label ? label : element;
   };
   const isInSentence = (element) =>
     element.tagName === 'A' &&

@@ -10,9 +10,27 @@ export interface PriceListProblem {
 
 const LARGEST_COST = 1e6;
 
+const DAY = /^(19|20|21)\d\d-\d\d-\d\d$/;
+
+function isRealDay(text: string): boolean {
+  const day = DAY.test(text) ? new Date(`${text}T00:00:00Z`) : null;
+  return day !== null && !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text);
+}
+
 /** What is wrong with a price list that has its shape, two prices for one thing among it; nothing where all can be. */
-export function priceListProblems({ currency, products, costs }: PriceList): PriceListProblem[] {
+export function priceListProblems({ currency, pricesOf, products, costs }: PriceList): PriceListProblem[] {
   return [
+    ...(isRealDay(pricesOf)
+      ? []
+      : [
+          {
+            path: ['pricesOf'],
+            message: message(
+              'bucking.enter-the-day-of-the',
+              'Enter the day of the prices as a date, such as 2026-06-03.',
+            ),
+          },
+        ]),
     ...(currency.trim() === ''
       ? [
           {

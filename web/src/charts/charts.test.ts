@@ -50,6 +50,17 @@ describe('a map of plots', () => {
     expect(px).toBeLessThan(700 / 3 + 1);
   });
 
+  it('has circles whose areas are in proportion to their values', () => {
+    const plots = [5, 20, 80].map((value, i) => ({ label: String(i), eastM: 100 * i, northM: 50 * i, value }));
+    const { series } = plotMapOption({ ...map, plots })(look(700)) as unknown as {
+      readonly series: readonly { readonly data: readonly { readonly symbolSize: number }[] }[];
+    };
+    const [small = NaN, middle = NaN, large = NaN] = (series.at(-1)?.data ?? []).map(({ symbolSize }) => symbolSize);
+    // Four times the value is twice the width.
+    expect(middle / small).toBeCloseTo(2, 9);
+    expect(large / middle).toBeCloseTo(2, 9);
+  });
+
   it('is framed by its ground: wide ground, wide frame', () => {
     const turned = { ...map, plots: map.plots.map((plot) => ({ ...plot, eastM: plot.northM, northM: plot.eastM })) };
     expect(plotMapAspect(map)).toBeGreaterThan(1);

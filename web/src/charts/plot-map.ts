@@ -2,6 +2,7 @@ import { convert, type UnitSystem } from '@arbolito/core/units';
 import type { EChartsCoreOption } from 'echarts/core';
 import { localFigure } from '../messages/figures.ts';
 import { t } from '../messages/text.ts';
+import { scaleBarLength } from '../ui/drawing/scale-bar.ts';
 import type { ChartLook } from './look.ts';
 
 /** Plots where they lie, as large as their value. */
@@ -20,10 +21,10 @@ export interface PlotMapChart {
   readonly system: UnitSystem;
 }
 
-const SCALE_STEPS = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000];
-/** Smallest circle, and what the largest has more, px. */
-const CIRCLE_PX = 12;
-const GROWS_PX = 26;
+/** Circle of a plot without trees, the largest and the smallest circle of one with a value, px. */
+const OPEN_PX = 12;
+const LARGEST_PX = 38;
+const SMALLEST_PX = 5;
 /** Map on which circles are that large, px; on a smaller one they are smaller. */
 const USUAL_WIDTH_PX = 640;
 const MARGIN_PX = 30;
@@ -55,7 +56,7 @@ function frameOf(look: ChartLook, pxPerM: number, { system, valueLabel, plots }:
   const ink = token('--ink');
   const unit = system === 'metric' ? 'm' : 'ft';
   const pxPerUnit = pxPerM * (system === 'metric' ? 1 : convert(1, 'ft', 'm'));
-  const bar = SCALE_STEPS.findLast((step) => step * pxPerUnit <= size.widthPx / 3) ?? 1;
+  const bar = scaleBarLength(size.widthPx / 3 / pxPerUnit);
   const barY = size.heightPx - FOOT_PX + 26;
   const words = plots.some(({ value }) => value !== null)
     ? t('charts.map-legend', 'Area of a circle: {valueLabel}. Open circle: no trees yet.', { valueLabel })
@@ -120,8 +121,9 @@ export const plotMapOption =
     const { plots, outlines, valueLabel } = chart;
     const most = plots.reduce((highest, { value }) => Math.max(highest, value ?? 0), 0);
     const share = Math.min(1, size.widthPx / USUAL_WIDTH_PX);
+    // The area stands for the value, so the width goes with its root.
     const circlePx = (value: number | null): number =>
-      share * (value === null || most === 0 ? CIRCLE_PX : CIRCLE_PX + GROWS_PX * Math.sqrt(value / most));
+      share * (value === null || most === 0 ? OPEN_PX : Math.max(SMALLEST_PX, LARGEST_PX * Math.sqrt(value / most)));
     const points = [...plots.map(({ eastM, northM }) => [eastM, northM] as const), ...outlines.flat()];
     const [east, north] = [spanOf(points.map(([x]) => x)), spanOf(points.map(([, y]) => y))];
     const innerWidth = Math.max(40, size.widthPx - 2 * MARGIN_PX);

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { afterEach, describe, expect, it } from 'vitest';
-import { day, localFigure, localFigureIfAny } from './figures.ts';
+import { day, localFigure, localFigureIfAny, tableFigure } from './figures.ts';
 import { t } from './text.ts';
 
 const speak = (lang: string): void => {
@@ -25,6 +25,12 @@ describe('figures in the reader’s language', () => {
     expect(localFigureIfAny('−12.4 %')).toBe('−12,4 %');
   });
 
+  it('stand in a table, where a dot says that a cell has none', () => {
+    speak('es');
+    expect(tableFigure('0.5')).toBe('0,5');
+    expect(tableFigure('')).toBe('·');
+  });
+
   it('is filled into messages in the same way, the point of a sentence stays', () => {
     speak('es');
     expect(t('test.height', '{height} m.', { height: '24.2' })).toBe('24,2 m.');
@@ -43,5 +49,7 @@ describe('a day', () => {
   it('is written in the reader’s way, whatever the time zone', () => {
     expect(day('2026-06-01')).toBe('1 Jun 2026');
     expect(day('2026-06-01T23:30:00Z')).toBe('1 Jun 2026');
+    expect(day('2026-1')).toBe('2026-1');
+    expect(day('')).toBe('');
   });
 });

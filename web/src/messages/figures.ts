@@ -23,14 +23,21 @@ export function localFigure(text: string): string {
 /** As `localFigure`, for a text that may be something else than a figure, such as a name. */
 export const localFigureIfAny = (text: string): string => (FIGURE.test(text) ? localFigure(text) : text);
 
-/** A day as the reader writes it. @param day ISO date, with or without a time */
-export const day = (day: string): string =>
-  new Intl.DateTimeFormat(currentLocale() === 'en' ? 'en-GB' : currentLocale(), {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    timeZone: 'UTC',
-  }).format(new Date(`${day.slice(0, 10)}T00:00:00Z`));
+/** A figure in a table. An empty cell says that there is nothing, and not that something is missing. */
+export const tableFigure = (text: string): string => (text === '' ? '·' : localFigure(text));
+
+/** A day as the reader writes it; a text that is no day, such as half a date, stays as it is. @param text ISO date, with or without a time */
+export function day(text: string): string {
+  const at = new Date(`${text.slice(0, 10)}T00:00:00Z`);
+  return Number.isNaN(at.getTime())
+    ? text
+    : new Intl.DateTimeFormat(currentLocale() === 'en' ? 'en-GB' : currentLocale(), {
+        day: 'numeric',
+        month: 'short',
+        year: 'numeric',
+        timeZone: 'UTC',
+      }).format(at);
+}
 
 /** A day with its time, as the reader writes it, in UTC. @param at ISO date with its time */
 export const moment = (at: string): string =>

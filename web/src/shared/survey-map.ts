@@ -1,4 +1,5 @@
 import { type LatLon, mapAbout, type MapPoint } from '@arbolito/core/layout';
+import { scaleBarLength } from '../ui/drawing/scale-bar.ts';
 import type { PlotView, StratumView } from '../contracts/views.ts';
 
 /** A plot on the small map of a survey, in pixels from its top left corner. */
@@ -17,7 +18,6 @@ export interface SurveyMapView {
   readonly scaleBar: { readonly metres: number; readonly px: number };
 }
 
-const NICE_M = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000];
 const EDGE_PX = 18;
 /** Keeps scale bar and north arrow clear of the ground. */
 const FOOT_PX = 40;
@@ -52,7 +52,7 @@ export function surveyMap(
     x: offset + (eastM - left) * scale,
     y: EDGE_PX + (top - northM) * scale,
   });
-  const metres = NICE_M.filter((each) => each * scale <= frame.width / 3).at(-1) ?? 1;
+  const metres = scaleBarLength(frame.width / 3 / scale);
   return {
     plots: placed.map((plot) => ({
       id: plot.id,

@@ -3,9 +3,8 @@ import { call } from '../client/api.ts';
 import { storageProblem } from '../client/device-storage.ts';
 import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/outbox.ts';
 import { t } from '../messages/text.ts';
+import { remember } from './remember.ts';
 import { toastFromBefore } from '../ui/feedback/toast.ts';
-
-const A_YEAR_S = 31_536_000;
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable);
@@ -115,8 +114,8 @@ function surveyLinks(surveys: readonly ListedSurvey[], task: Task): HTMLElement 
 /** Remembers the survey of the page as the one in use, and lets the header switch it. */
 function startSurveySwitch(): void {
   const { survey, plot, task } = document.body.dataset;
-  if (plot !== undefined) document.cookie = `${PLOT_COOKIE}=${plot}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
-  if (survey !== undefined) document.cookie = `${SURVEY_COOKIE}=${survey}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
+  if (plot !== undefined) remember(PLOT_COOKIE, plot);
+  if (survey !== undefined) remember(SURVEY_COOKIE, survey);
   const dialog = document.querySelector<HTMLDialogElement>('#surveys');
   const list = document.querySelector('#surveys-list');
   document.querySelector('#surveys-close')?.addEventListener('click', () => dialog?.close());
@@ -180,12 +179,12 @@ export function startShell(): void {
   theme?.addEventListener('change', () => {
     if (!isTheme(theme.value)) return;
     document.documentElement.dataset.theme = theme.value;
-    document.cookie = `theme=${theme.value}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
+    remember('theme', theme.value);
   });
 
   const language = document.querySelector<HTMLSelectElement>('#language');
   language?.addEventListener('change', () => {
-    document.cookie = `language=${language.value}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
+    remember('language', language.value);
     location.reload();
   });
 

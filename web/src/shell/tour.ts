@@ -1,25 +1,25 @@
 import { message, type Text } from '@arbolito/core/message';
 import { say, t } from '../messages/text.ts';
+import { remember } from './remember.ts';
 
 /** Set once the tour was taken or skipped on this device. */
 export const TOUR_COOKIE = 'tour';
-const A_YEAR_S = 31_536_000;
 
 interface Step {
-  /** What it points at, by `data-tour`; the first that is in sight. */
-  readonly at: readonly string[];
+  /** What it points at, by `data-tour`. */
+  readonly at: string;
   readonly title: Text;
   readonly says: Text;
 }
 
 const STEPS: readonly Step[] = [
   {
-    at: ['home'],
+    at: 'home',
     title: message('shell.tour.home', 'Home'),
     says: message('shell.tour.home.says', 'Continue where you stopped, and see what needs attention.'),
   },
   {
-    at: ['measure'],
+    at: 'measure',
     title: message('shell.tour.measure', 'Measure'),
     says: message(
       'shell.tour.measure.says',
@@ -27,23 +27,21 @@ const STEPS: readonly Step[] = [
     ),
   },
   {
-    at: ['tally'],
+    at: 'tally',
     title: message('shell.tour.tally', 'Tally'),
     says: message('shell.tour.tally.says', 'Enter the trees of a plot, one line for each tree.'),
   },
   {
-    at: ['results'],
+    at: 'results',
     title: message('shell.tour.results', 'Results'),
     says: message('shell.tour.results.says', 'Means and totals of a survey, each with its ±.'),
   },
   {
-    at: ['help'],
+    at: 'help',
     title: message('shell.tour.help', 'Help'),
     says: message('shell.tour.help.says', 'Keyboard shortcuts of this screen, every method, and the glossary.'),
   },
 ];
-
-const isInSight = (element: HTMLElement): boolean => element.getClientRects().length > 0;
 
 /** The first run: five steps that point at the places of the application. Each can be left. */
 export function startTour(): void {
@@ -62,7 +60,7 @@ export function startTour(): void {
     pointAt(null);
     if (card.open) card.close();
     offer.remove();
-    document.cookie = `${TOUR_COOKIE}=done; path=/; max-age=${String(A_YEAR_S)}; samesite=lax`;
+    remember(TOUR_COOKIE, 'done');
   };
   const show = (): void => {
     const step = STEPS[at];
@@ -70,10 +68,7 @@ export function startTour(): void {
       end();
       return;
     }
-    pointAt(
-      step.at.flatMap((name) => [...document.querySelectorAll<HTMLElement>(`[data-tour="${name}"]`)]).find(isInSight) ??
-        null,
-    );
+    pointAt(document.querySelector<HTMLElement>(`[data-tour="${step.at}"]`));
     const texts = {
       count: t('shell.tour.count', '{step} of {steps}', { step: at + 1, steps: STEPS.length }),
       title: say(step.title),

@@ -1,8 +1,6 @@
-import { emptyForm, evaluateForm, type FormProtocol } from '@arbolito/core/callout';
+import { emptyForm, evaluateForm, type FormProtocol, type TreeForm } from '@arbolito/core/callout';
 import type { MethodDescription } from '@arbolito/core/measurement';
 import { printAsRead } from '@arbolito/core/units';
-import { type Estimate, estimateOf } from '@arbolito/core/uncertainty';
-import type { TreeForm } from '@arbolito/core/callout';
 import type { TreeResult } from '@arbolito/core/tree';
 
 /** The dbh of the tree on which a height is shown, cm. */
@@ -11,8 +9,6 @@ const DBH_CM = '34.5';
 interface MethodExample {
   readonly form: TreeForm;
   readonly result: TreeResult;
-  /** What the method makes of its example readings. */
-  readonly estimate: Estimate | null;
 }
 
 /** A tree on which a method has been used with the readings of its example. */
@@ -28,14 +24,5 @@ export function methodExample({ id, measure, example }: MethodDescription, proto
       : { diameter: { methodId: 'diameter.tape', entries: { diameter: { text: DBH_CM, unit: 'cm' } } } }),
     [measure]: { methodId: id, entries },
   };
-  const result = evaluateForm(form, protocol);
-  const outcome =
-    measure === 'diameter'
-      ? (result.stems[0]?.diameter ?? null)
-      : measure === 'point'
-        ? (result.stems[0]?.point ?? null)
-        : measure === 'height'
-          ? (result.heights.heights[0]?.outcome ?? null)
-          : null;
-  return { form, result, estimate: outcome === null ? null : estimateOf(outcome) };
+  return { form, result: evaluateForm(form, protocol) };
 }

@@ -3,7 +3,7 @@ import type { CodesDto } from '../../contracts/codes.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import type { InTransaction } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
-import { isRecorded, newCorrection } from '../history/correction.ts';
+import { isRecorded, surveyChange } from '../history/correction.ts';
 import { correctionRepository } from '../history/repository.ts';
 import { type FieldProblem, notFound, Problem } from '../problem.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
@@ -60,14 +60,7 @@ export const codesService = (surveys: Pick<SurveyQueries, 'get'>, inTransaction:
       await repository.setCodes(surveyId, after);
       const codesBefore: Codes = { species: before.species, conditions: before.design.conditions };
       await corrections.insert(
-        newCorrection(act, digest, {
-          kind: 'change',
-          undoes: null,
-          subject: 'survey',
-          subjectId: surveyId,
-          before: { codes: codesBefore },
-          after: { codes: after },
-        }),
+        surveyChange(act, digest, surveyId, { before: { codes: codesBefore }, after: { codes: after } }),
       );
     });
     return surveys.get(surveyId);

@@ -3,7 +3,7 @@ import type { RulesChangeDto, RulesPreviewDto } from '../../contracts/field-rule
 import type { RulesChangeView, SurveyView, TouchedTree, TreeView } from '../../contracts/views.ts';
 import type { InTransaction } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
-import { isRecorded, newCorrection } from '../history/correction.ts';
+import { isRecorded, surveyChange } from '../history/correction.ts';
 import { type CorrectionRepository, correctionRepository } from '../history/repository.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -116,16 +116,7 @@ export function rulesService({ corrections, inTransaction, trees, plots, surveys
           );
         await repository.setRules(surveyId, after);
         const state: ChangedState = { rules: after, reason: change.reason, touched };
-        await history.insert(
-          newCorrection(change, digest, {
-            kind: 'change',
-            undoes: null,
-            subject: 'survey',
-            subjectId: surveyId,
-            before,
-            after: state,
-          }),
-        );
+        await history.insert(surveyChange(change, digest, surveyId, { before, after: state }));
       });
       const made = (await changes(surveyId)).find(({ id }) => id === change.id);
       if (made === undefined) throw notFound(t('server.this-change', 'This change'));

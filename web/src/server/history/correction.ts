@@ -37,3 +37,19 @@ export const newCorrection = (
   writeDigest: string,
   change: Change,
 ): NewCorrection => ({ id, observer, device, madeAt, writeDigest, ...change });
+
+/** A change of a survey as it is stored, from what to what. */
+export const surveyChange = (
+  act: ActDto,
+  writeDigest: string,
+  surveyId: string,
+  { before, after }: Pick<Change, 'before' | 'after'>,
+): NewCorrection =>
+  newCorrection(act, writeDigest, {
+    kind: 'change',
+    undoes: null,
+    subject: 'survey',
+    subjectId: surveyId,
+    before,
+    after,
+  });

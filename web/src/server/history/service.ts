@@ -41,10 +41,7 @@ export const historyService = (
     if (subject === 'survey')
       throw new Problem(
         'conflict',
-        t(
-          'server.changes-of-field-rules-cannot',
-          'Changes of field rules cannot be undone. Change the rules again, with a reason.',
-        ),
+        t('server.changes-of-a-survey-cannot', 'Changes of a survey cannot be undone. Make the change again.'),
       );
     await undoOf[subject](correction, act);
     return { subject, subjectId };

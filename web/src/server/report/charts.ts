@@ -61,20 +61,12 @@ function mapOf({ plots, survey }: StandSummary, system: UnitSystem): ReportChart
   };
 }
 
-/** All classes from the first to the last, the empty ones between them included. */
-function everyClass(classes: readonly number[], width: number): readonly number[] {
-  const first = classes[0] ?? 0;
-  const count = Math.round(((classes.at(-1) ?? first) - first) / width);
-  return classes.length === 0 ? [] : Array.from({ length: count + 1 }, (_, i) => first + i * width);
-}
-
 /** The charts of a survey, each beside its table. */
 export function chartsOf(summary: StandSummary, system: UnitSystem): readonly ReportChart[] {
   const units = STAND_UNITS[system];
-  const { classes, present, width, unit } = classesOf(summary);
+  const { classes, every, present, unit } = classesOf(summary);
   const distribution = distributionTable(summary, units);
   // An axis of diameters has its empty classes too: a gap is seen as one.
-  const axis = everyClass(classes, width);
   const rowOf = (named: number) => distribution?.rows[classes.indexOf(named)];
   const species = speciesTable(summary, units);
   const progress = progressTable(summary, units);
@@ -92,12 +84,12 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
           chart: {
             kind: 'distribution',
             of: {
-              classes: axis.map(String),
+              classes: every.map(String),
               series: present.map(({ name }, i) => ({
                 name,
-                stems: axis.map((named) => rowOf(named)?.[i + 1]?.value ?? 0),
+                stems: every.map((named) => rowOf(named)?.[i + 1]?.value ?? 0),
               })),
-              fitted: axis.map((named) => rowOf(named)?.at(-1)?.value ?? null),
+              fitted: every.map((named) => rowOf(named)?.at(-1)?.value ?? null),
               classLabel: t('report.dbh-class', 'dbh class, {unit}', { unit }),
               stemsLabel: t('report.stems', 'stems/{area}', { area: units.area }),
             },

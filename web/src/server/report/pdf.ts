@@ -5,7 +5,7 @@ import { typefaces } from '../print/typefaces.ts';
 import { chartPicture } from './chart-picture.ts';
 import type { Report, ReportPart, ReportPhoto } from './report.ts';
 import type { Cell, ReportTable } from './table.ts';
-import { localFigure } from '../../messages/figures.ts';
+import { tableFigure } from '../../messages/figures.ts';
 import { t, say } from '../../messages/text.ts';
 
 const FACE = 'Roboto';
@@ -37,7 +37,7 @@ const heading = (text: string): Content => ({ text, style: 'heading', headlineLe
 function tableOf({ columns, rows, total, notes }: ReportTable): Content[] {
   const isNumber = (i: number): boolean => columns[i]?.kind === 'number';
   const cell = ({ text }: Cell, i: number, bold = false): TableCell => ({
-    text: isNumber(i) ? localFigure(text) : text,
+    text: isNumber(i) ? tableFigure(text) : text,
     alignment: isNumber(i) ? 'right' : 'left',
     noWrap: isNumber(i) && text.length < 16,
     bold: bold || i === 0,

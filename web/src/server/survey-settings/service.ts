@@ -3,7 +3,7 @@ import type { SurveyView } from '../../contracts/views.ts';
 import { t } from '../../messages/text.ts';
 import type { InTransaction } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
-import { isRecorded, newCorrection, sameState } from '../history/correction.ts';
+import { isRecorded, surveyChange, sameState } from '../history/correction.ts';
 import { correctionRepository } from '../history/repository.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
@@ -51,14 +51,7 @@ export const surveySettingsService = (
         );
       await repository.set(surveyId, after);
       await corrections.insert(
-        newCorrection(act, digest, {
-          kind: 'change',
-          undoes: null,
-          subject: 'survey',
-          subjectId: surveyId,
-          before: { settings: before },
-          after: { settings: after },
-        }),
+        surveyChange(act, digest, surveyId, { before: { settings: before }, after: { settings: after } }),
       );
     });
     return surveys.get(surveyId);

@@ -1,4 +1,4 @@
-import type { HeldInstrument, ReadingSpec, ReadingValue } from '@arbolito/core/measurement';
+import type { HeldInstrument, MethodDescription, ReadingSpec, ReadingValue } from '@arbolito/core/measurement';
 import { convert, isSlopeUnit, slopeTangent, unitOf } from '@arbolito/core/units';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { methodOf, type TreeForm } from '@arbolito/core/callout';
@@ -84,7 +84,11 @@ const bounded = (value: number, low: number, high: number): number =>
   Math.min(high, Math.max(low, Number.isFinite(value) ? value : low));
 
 /** What the readings say of the things beside the tree. */
-function aidOf(methodId: string, metres: (key: string) => number | null, distanceM: number): Aid | null {
+function aidOf(
+  { id, picture }: MethodDescription,
+  metres: (key: string) => number | null,
+  distanceM: number,
+): Aid | null {
   const [mark, pole, staff, treeM, staffShadowM, drop, below] = [
     metres('markHeight') ?? metres('mark') ?? metres('hung'),
     metres('pole'),
@@ -95,11 +99,11 @@ function aidOf(methodId: string, metres: (key: string) => number | null, distanc
     metres('below'),
   ];
   if (below !== null) return { kind: 'plumb', xM: bounded(below - distanceM, -60, 60) };
-  if (methodId.startsWith('height.ultrasonic')) {
+  if (picture.held === 'ultrasonic') {
     return { kind: 'transponder', heightM: bounded(mark ?? USUAL_TRANSPONDER_M, 0, TALLEST_M) };
   }
   if (mark !== null) {
-    return { kind: 'mark', heightM: bounded(mark, 0, TALLEST_M), isSighted: methodId === 'height.mark-on-stem' };
+    return { kind: 'mark', heightM: bounded(mark, 0, TALLEST_M), isSighted: id === 'height.mark-on-stem' };
   }
   if (pole !== null) return { kind: 'pole', lengthM: bounded(pole, 0.1, 20) };
   if (treeM !== null) {
@@ -111,8 +115,7 @@ function aidOf(methodId: string, metres: (key: string) => number | null, distanc
     };
   }
   if (drop !== null) return { kind: 'rope', dropM: bounded(drop, 0.5, TALLEST_M) };
-  if (methodId.startsWith('height.base-staff'))
-    return { kind: 'staff', lengthM: BASE_STAFF_M, isUpright: methodId.endsWith('vertical') };
+  if (picture.held === 'pendulum') return { kind: 'staff', lengthM: BASE_STAFF_M, isUpright: id.endsWith('vertical') };
   return metres('covered') !== null || metres('eyeToBase') !== null ? { kind: 'stick' } : null;
 }
 
@@ -164,7 +167,7 @@ export function sceneOf(
         ? (metres('eye') ?? metres('line') ?? settings.eyeHeightM)
         : footMarkM - distanceM * baseTangent;
   const eyeM = bounded(eyeAboveFootM, -TALLEST_M, TALLEST_M);
-  const aid = aidOf(method.description.id, metres, distanceM);
+  const aid = aidOf(method.description, metres, distanceM);
   const leanM = aid?.kind === 'plumb' ? aid.xM : 0;
   const sightedM =
     up !== null

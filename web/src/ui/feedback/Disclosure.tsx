@@ -1,4 +1,5 @@
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { useFold } from './use-fold.ts';
 
 interface DisclosureProps {
   readonly title: ReactNode;
@@ -10,16 +11,9 @@ interface DisclosureProps {
 
 /** A part that is folded away until somebody asks for it. */
 export function Disclosure({ title, isOpenByItself = false, children }: DisclosureProps) {
-  const [chosen, setChosen] = useState<boolean | null>(null);
-  const isOpen = chosen ?? isOpenByItself;
+  const { isOpen, details } = useFold(isOpenByItself);
   return (
-    <details
-      className="border-t border-line"
-      open={isOpen}
-      onToggle={(event) => {
-        setChosen(event.currentTarget.open);
-      }}
-    >
+    <details className="border-t border-line" {...details}>
       <summary className="min-h-11 content-center text-quiet">{title}</summary>
       {isOpen && children()}
     </details>

@@ -18,7 +18,7 @@ const later = (seconds: number): void => {
 };
 
 describe('a toast', () => {
-  it('goes by itself, but not while it is pointed at', () => {
+  it('disappears after some seconds, but not while it is pointed at', () => {
     toast('Saved.');
     const item = screen.getByText('Saved.').closest('.toast') ?? document.body;
     fireEvent.pointerEnter(item);

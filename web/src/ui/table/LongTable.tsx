@@ -3,7 +3,7 @@ import { call, errorText } from '../../client/api.ts';
 import { Alert } from '../feedback/Alert.tsx';
 import { Loading } from '../feedback/Loading.tsx';
 import { DataTable } from './DataTable.tsx';
-import { localFigure } from '../../messages/figures.ts';
+import { tableFigure } from '../../messages/figures.ts';
 import { t } from '../../messages/text.ts';
 
 interface Cell {
@@ -70,7 +70,7 @@ const widthOf = (name: string, rows: Table['rows'], column: number): number =>
 const CellText = ({ text = '', href, isNumber }: Partial<Cell> & { readonly isNumber: boolean }) =>
   href === undefined ? (
     isNumber ? (
-      localFigure(text)
+      tableFigure(text)
     ) : (
       text
     )

@@ -73,7 +73,7 @@ export function CallOutTutorial({ survey }: { readonly survey: CalloutContext & 
             <button
               type="button"
               className="grid min-h-11 w-full content-center items-center gap-x-4 rounded-md px-2 py-1 text-left hover:bg-wash sm:grid-cols-[16rem_minmax(0,1fr)]"
-              aria-pressed={line === example}
+              aria-current={line === example}
               onClick={() => {
                 setLine(example);
               }}

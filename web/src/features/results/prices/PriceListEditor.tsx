@@ -1,5 +1,5 @@
 import { CirclePlus, X } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import {
   type Cost,
   COST_UNITS,
@@ -14,8 +14,6 @@ import { priceDoubt, priceListProblems } from '@arbolito/core/bucking';
 import { LOG_RULES } from '@arbolito/core/log-rules';
 import { readQuantity } from '@arbolito/core/units';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
-import { priceListRules } from '../../../contracts/generated/rules.ts';
-import { fieldProblem } from '../../../contracts/rules/field-rule.ts';
 import { DEFECT_WORDS } from '../defect-words.ts';
 import { asTyped, type WoodUnits } from './wood-units.ts';
 import { t, say } from '../../../messages/text.ts';
@@ -105,36 +103,6 @@ function LengthsCell({
   );
 }
 
-/** The day of the prices; half a date stays in the field and changes nothing. */
-function PricesOf({ value, onDay }: { readonly value: string; readonly onDay: (day: string) => void }) {
-  const id = useId();
-  const [text, setText] = useState(value);
-  const problemIn = (day: string): string | null =>
-    fieldProblem(t('results.prices-of', 'Prices of'), priceListRules.pricesOf, day);
-  const problem = problemIn(text);
-  return (
-    <div className="grid gap-0.5">
-      <label className="flex items-center gap-2">
-        {t('results.prices-of', 'Prices of')}
-        <input
-          className="field figures !w-36"
-          inputMode="numeric"
-          maxLength={10}
-          placeholder="2026-06-03"
-          value={text}
-          aria-invalid={problem !== null}
-          aria-describedby={problem === null ? undefined : id}
-          onChange={(event) => {
-            setText(event.target.value);
-            if (problemIn(event.target.value) === null) onDay(event.target.value);
-          }}
-        />
-      </label>
-      {problem !== null && <FieldError id={id}>{problem}</FieldError>}
-    </div>
-  );
-}
-
 const NEW: Product = {
   name: '',
   lengthsM: [3],
@@ -184,14 +152,23 @@ export function PriceListEditor({ list, units, onChange }: PriceListEditorProps)
             }}
           />
         </label>
-        <PricesOf
-          value={pricesOf}
-          onDay={(day) => {
-            onChange({ ...list, pricesOf: day });
-          }}
-        />
+        <label className="flex items-center gap-2">
+          {t('results.prices-of', 'Prices of')}
+          <input
+            className="field figures !w-36"
+            inputMode="numeric"
+            maxLength={10}
+            placeholder="2026-06-03"
+            value={pricesOf}
+            aria-invalid={problemOf('pricesOf') !== null}
+            onChange={(event) => {
+              onChange({ ...list, pricesOf: event.target.value });
+            }}
+          />
+        </label>
       </div>
       {problemOf('currency') !== null && <FieldError>{say(problemOf('currency'))}</FieldError>}
+      {problemOf('pricesOf') !== null && <FieldError>{say(problemOf('pricesOf'))}</FieldError>}
       {products.map((product, i) => (
         <fieldset
           // By its place: a name changes while it is typed.

@@ -3,7 +3,7 @@ import { COMMON_CONDITIONS, COMMON_SPECIES, USUAL_DESIGN } from '@arbolito/core/
 import { SurveyDesignDto } from '../../../contracts/design.ts';
 import { refusedFields } from '../../../contracts/testing/refused-fields.ts';
 import { readStrata } from '../strata/read-strata.ts';
-import { readDesign, textsOfDesign, usualDesignTexts } from './read-design.ts';
+import { changedDesign, readDesign, textsOfDesign, usualDesignTexts } from './read-design.ts';
 import { conditionLines, readSpecies, speciesLines } from './read-codes.ts';
 import { readShape, textsOfShape } from './shape-texts.ts';
 import { inEnglish } from '../../../../../core/src/testing/english.ts';
@@ -39,6 +39,18 @@ describe('a design as it is typed', () => {
     expect(read.ok && { ...read.design, shape: null }).toEqual({ ...design, shape: null });
     // Acres are printed to four places: 0.0001 ac is 0.4 m².
     if (read.ok && system === 'metric') expect(read.design.shape).toEqual(design.shape);
+  });
+  it('keeps the exact plot of a design of which something else is changed, or nothing', () => {
+    // 1/11 acre is printed as 0.0909 ac: read back it would be another plot.
+    const before = { ...USUAL_DESIGN, shape: { kind: 'circle', areaM2: 4046.8564224 / 11 } } as const;
+    const texts = textsOfDesign(before, 'imperial');
+    const same = changedDesign(texts, before, 'imperial');
+    expect(same.ok && same.design).toBe(before);
+    const other = changedDesign({ ...texts, every: '7' }, before, 'imperial');
+    expect(other.ok && other.design).toEqual({ ...before, heights: { ask: 'every', n: 7 } });
+    const larger = changedDesign({ ...texts, shape: { ...texts.shape, area: '0.2 ac' } }, before, 'imperial');
+    expect(larger.ok && larger.design.shape).toMatchObject({ kind: 'circle' });
+    expect(changedDesign({ ...texts, every: '0' }, before, 'imperial').ok).toBe(false);
   });
   it('asks for no heights, or for so many of a class', () => {
     const none = readDesign({ ...texts, ask: 'none', every: '' }, 'metric');

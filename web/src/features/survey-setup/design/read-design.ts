@@ -135,6 +135,22 @@ export function textsOfDesign(
   };
 }
 
+const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/**
+ * A stored design with what was changed in its texts. A part whose text is untouched stays exactly as it is stored: texts
+ * are rounded.
+ */
+export function changedDesign(texts: DesignTexts, before: SurveyDesign, system: UnitSystem): ReadDesign {
+  const start = textsOfDesign(before, system);
+  if (isSame(texts, start)) return { ok: true, design: before };
+  const read = readDesign(texts, system);
+  if (!read.ok) return read;
+  const { dominant } = before;
+  const shape = isSame(texts.shape, start.shape) ? before.shape : read.design.shape;
+  return { ok: true, design: { ...read.design, dominant, shape } };
+}
+
 export const usualDesignTexts = (shape: ShapeTexts): DesignTexts => ({
   shape,
   layout: 'systematic',

@@ -118,7 +118,7 @@ describe('the form of a new survey', () => {
     expect(body.design.shape.areaM2).toBeCloseTo(161_874.3, 0);
   });
 
-  it('refuses an area that the strata contradict, or that nobody can read', async () => {
+  it('rejects an area that conflicts with the strata, or is no number', async () => {
     render(<SurveyForm surveys={[]} />);
     await fillNames();
     await userEvent.type(field('Area, ha (optional)'), '1,234');

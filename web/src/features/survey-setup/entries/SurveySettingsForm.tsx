@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import type { SurveyDesign } from '@arbolito/core/protocol';
 import {
   convert,
   printAsRead,
@@ -22,7 +21,7 @@ import { SelectField, TextField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
 import { DesignFields } from '../design/DesignFields.tsx';
-import { type DesignTexts, readDesign, textsOfDesign } from '../design/read-design.ts';
+import { changedDesign, type DesignTexts, textsOfDesign } from '../design/read-design.ts';
 
 export interface SurveySettingsFormProps {
   readonly survey: Pick<
@@ -49,12 +48,6 @@ const eyeHeightM = (text: string, system: UnitSystem): number => {
   return read.ok ? convert(read.value, read.unit, 'm') : NaN;
 };
 
-/** The typed design, with what the form does not ask for as it was. */
-function designOf(texts: DesignTexts, system: UnitSystem, before: SurveyDesign): SurveyDesign | null {
-  const read = readDesign(texts, system);
-  return read.ok ? { ...read.design, dominant: before.dominant } : null;
-}
-
 /** Name, crew, first day and scale of a survey; before the first tree its design as well. */
 export function SurveySettingsForm({ survey, hasTrees }: SurveySettingsFormProps) {
   const { unitSystem: system } = survey;
@@ -77,7 +70,7 @@ export function SurveySettingsForm({ survey, hasTrees }: SurveySettingsFormProps
         { symbol: unitOf(unit).symbol, convert: (value) => convert(value, 'm', unit) },
       ),
       design:
-        hasTrees || designOf(design, system, survey.design) !== null
+        hasTrees || changedDesign(design, survey.design, system).ok
           ? null
           : t('survey-setup.check-the-fields-of-the', 'Check the fields of the sampling design.'),
     }),
@@ -87,12 +80,13 @@ export function SurveySettingsForm({ survey, hasTrees }: SurveySettingsFormProps
       return part === 'name' || part === 'crew' || part === 'startedOn' || part === 'design' ? part : null;
     },
     send: async (values, onWait) => {
+      const changed = changedDesign(values.design, survey.design, system);
       const body = {
         ...{ id, observer: values.crew.trim(), device: deviceId(), madeAt: now() },
         ...{ name: values.name.trim(), crew: values.crew.trim(), startedOn: values.startedOn },
         slopeUnit: values.slopeUnit,
         eyeHeightM: eyeHeightM(values.eyeHeight, system),
-        design: hasTrees ? survey.design : designOf(values.design, system, survey.design),
+        design: hasTrees || !changed.ok ? survey.design : changed.design,
       };
       await callUntilAnswered<SurveyView>(`/api/surveys/${survey.id}/settings`, body, onWait);
       toastAfterLoad(t('survey-setup.saved', 'Saved.'));
@@ -102,7 +96,7 @@ export function SurveySettingsForm({ survey, hasTrees }: SurveySettingsFormProps
   });
   const { form, errorOf, isTried } = entry;
   const design = form.watch('design');
-  const read = readDesign(design, system);
+  const read = changedDesign(design, survey.design, system);
   const message = errorOf('design') ?? entry.trouble ?? entry.said;
   return (
     <form noValidate className="grid gap-6" onSubmit={entry.onSubmit}>

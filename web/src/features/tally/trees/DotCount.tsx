@@ -1,4 +1,5 @@
 import { Undo2 } from 'lucide-react';
+import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { t } from '../../../messages/text.ts';
 import type { TallySettings, TallyStateView, TallyStore } from '../store.ts';
 import { DotTally } from './DotTally.tsx';
@@ -15,7 +16,7 @@ export function DotCount({ view, store, settings, onDone }: DotCountProps) {
   return (
     <section
       aria-label={t('tally.count-by-dots', 'Count by dots')}
-      className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)]"
+      className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)]"
     >
       <div className="flex items-center gap-2 border-b border-line bg-band px-3 py-1.5">
         <p className="grow text-lg font-bold" aria-live="polite">
@@ -27,6 +28,8 @@ export function DotCount({ view, store, settings, onDone }: DotCountProps) {
           disabled={view.figures.length === 0}
           onClick={() => {
             store.undo();
+            // The text of the tree belongs on the line, which is not shown here.
+            store.write('');
           }}
         >
           <Undo2 aria-hidden="true" size={18} /> {t('tally.undo', 'Undo')}
@@ -35,7 +38,8 @@ export function DotCount({ view, store, settings, onDone }: DotCountProps) {
           {t('tally.done', 'Done')}
         </button>
       </div>
-      <div className="overflow-auto px-3 pb-3">
+      {view.message?.alarm === true && <Alert>{view.message.words}</Alert>}
+      <div className="row-start-3 overflow-auto px-3 pb-3">
         <DotTally
           onDot={store.dot}
           trees={view.figures.flatMap(({ tallied }) => tallied)}

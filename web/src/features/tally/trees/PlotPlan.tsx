@@ -1,6 +1,7 @@
 import { convert, printDiameters, printRounded } from '@arbolito/core/units';
 import { plotAreaM2, plotRadiusM } from '@arbolito/core/plot';
 import type { PlotShape } from '@arbolito/core/protocol';
+import { scaleBarLength } from '../../../ui/drawing/scale-bar.ts';
 import type { RowFigures, TallySettings } from '../store.ts';
 import { t } from '../../../messages/text.ts';
 
@@ -22,7 +23,6 @@ interface Standing {
 
 const NEIGHBOURS = 3;
 const VIEW = 100;
-const SCALE_STEPS = [1, 2, 5, 10, 20, 50];
 
 function standingOf(figures: readonly RowFigures[]): Standing[] {
   return figures.flatMap(({ row, reckoned }) => {
@@ -51,7 +51,7 @@ export function PlotPlan({ figures, shape, settings, selected, onSelect }: PlotP
   const scale = VIEW / reach;
   // About a third of the width, in whole units.
   const metresPerUnit = settings.unitSystem === 'metric' ? 1 : convert(1, 'ft', 'm');
-  const bar = SCALE_STEPS.findLast((step) => step * metresPerUnit <= 0.7 * reach) ?? 1;
+  const bar = scaleBarLength((0.7 * reach) / metresPerUnit);
   const chosen = trees.find(({ id }) => id === selected);
   const near =
     chosen === undefined

@@ -26,7 +26,7 @@ describe('a doubtful reading on the drawing', () => {
     expect(corrected?.observer?.distanceM).toBeCloseTo(25, 9);
   });
 
-  it('is none once the finding was marked as checked, or where all is well', () => {
+  it('disappears when the finding is marked as checked, and when the readings agree', () => {
     store.callOut('sp 34.5 +62% +8% @25');
     expect(inDoubt(new Set(store.$view.get().findings.map(({ code }) => code)))).toEqual([]);
     store.callOut('sp 34.5 +62% -8% @25');

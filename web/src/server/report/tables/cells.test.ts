@@ -12,7 +12,7 @@ describe('the interval of a mean', () => {
     });
   });
 
-  it('is not drawn where the mean is nothing to take a share of, and is none without a sample', () => {
+  it('has no bar when the mean is 0, and is a dash without a sample', () => {
     expect(interval({ mean: 0, halfWidth: 1 }, asIs, 0).halfWidthShare).toBeUndefined();
     expect(interval({ mean: 5, halfWidth: null }, asIs, 0).text).toBe('—');
     expect(interval(null, asIs, 0).text).toBe('—');

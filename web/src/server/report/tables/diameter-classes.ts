@@ -7,7 +7,7 @@ import { t } from '../../../messages/text.ts';
 /** So many classes without stems are shown about one that has some. */
 const MOST_EMPTY_SHOWN = 3;
 
-/** Classes from the thinnest to the thickest, without gaps, and the species that are there. */
+/** Classes from the thinnest to the thickest, with and without a long stretch of empty ones, and the species that are there. */
 export function classesOf({
   sums,
   survey,
@@ -28,7 +28,7 @@ export function classesOf({
     Array.from({ length: 2 * MOST_EMPTY_SHOWN + 1 }, (__, j) => i - MOST_EMPTY_SHOWN + j).some(has),
   );
   const present = survey.species.filter(({ code }) => sums.classes.some(({ speciesCode }) => speciesCode === code));
-  return { classes, present, width, unit, hasGaps: classes.length < every.length };
+  return { classes, every, present, width, unit, hasGaps: classes.length < every.length };
 }
 
 export const totalOfClasses = (rows: readonly ClassRow[], of: (row: ClassRow) => number | null): number | null =>
