@@ -65,19 +65,15 @@ export function printAsRead(value: number, signed = false): string {
   return signed && value > 0 ? `+${text}` : text;
 }
 
-/** Most that rounding may change a printed standard error, as a share of it. */
-const STANDARD_ERROR_ROUNDING = 0.015;
-
 /**
- * A standard error as text: two significant digits, or three where two would change it by more than 1.5 %.
+ * A standard error as text: two significant digits; whole units from 10 on.
  *
  * @param se 0 or more, same unit as its value
  * @example printStandardError(0.278) // '0.28'
- * @example printStandardError(0.1149) // '0.115'
+ * @example printStandardError(0.1149) // '0.11'
  */
 export function printStandardError(se: number): string {
   if (!(se > 0) || !Number.isFinite(se)) return '0';
-  const significant = Math.abs(Number(se.toPrecision(2)) / se - 1) > STANDARD_ERROR_ROUNDING ? 3 : 2;
-  const magnitude = Math.floor(Math.log10(Number(se.toPrecision(significant))));
-  return printRounded(se, Math.max(0, significant - 1 - magnitude));
+  const magnitude = Math.floor(Math.log10(Number(se.toPrecision(2))));
+  return printRounded(se, Math.max(0, 1 - magnitude));
 }

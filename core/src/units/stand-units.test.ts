@@ -24,7 +24,7 @@ describe('the figures of a stand', () => {
   it('are printed with their ±, or with the reason why there is none', () => {
     expect(inEnglish(printMean({ mean: 293.4, standardError: 16.44 }, metric.stems, 0))).toEqual({
       value: '293',
-      error: '± 16.4',
+      error: '± 16',
     });
     expect(inEnglish(printMean({ mean: 40, standardError: null }, metric.stems, 0).error)).toBe(
       '± needs a second plot',
