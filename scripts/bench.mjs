@@ -83,6 +83,9 @@ const line = (words, figure) => say(`  ${words.padEnd(64)} ${figure}`);
 run(async () => {
   await ensureNodeModules();
   await ensureBuilt();
+  say('· Reading errors: found, named and fixed …');
+  const simulated = spawnSync('node', ['scripts/reading-errors.mjs'], { cwd: root, stdio: 'inherit' });
+  if (simulated.status !== 0) process.exitCode = 1;
   const report = path.join(dataFolder, 'bench.json');
   say('· Computations …');
   const args = ['bench', '--run', '--config', 'bench/vitest.config.ts', `--outputJson=${report}`];

@@ -21,10 +21,10 @@ const codesOf = (tree: Parameters<typeof recordOf>[0]): string[] => {
 };
 
 const CAUGHT_BY: Readonly<Partial<Record<PlantedError, string>>> = {
-  'base sign': 'height.base-above-eye',
+  'base sign': 'height.base-sign',
   'girth as diameter': 'diameter.girth-entered-as-diameter',
   'wrong scale': 'height.wrong-scale',
-  'percent as degrees': 'height.wrong-scale',
+  'percent as degrees': 'height.other-scale',
   'too close': 'height.too-close',
 };
 

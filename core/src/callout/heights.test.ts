@@ -35,8 +35,8 @@ describe('vertical distances by laser', () => {
     expect(height?.ok === true ? height.estimate.printed.value : null).toBe('80.5');
     const finding = height?.ok === true ? height.estimate.findings[0] : undefined;
     expect([finding?.code, finding?.suggestedFixes[0]?.changes[0]?.text, finding?.suggestedFixes[0]?.becomes]).toEqual([
-      'height.base-above-eye',
-      '47.2',
+      'height.base-sign',
+      '−47.2',
       '174.9 ft',
     ]);
   });

@@ -1,5 +1,6 @@
 import { convert, lengthWords, printAsRead, readQuantity, type UnitId, type UnitSystem } from '../units/index.ts';
 import type { ConditionCode } from '../protocol/index.ts';
+import { OBSERVER_POSITIONS, type ObserverPosition } from '../height/index.ts';
 import { type Multiplicity, NOTE_LIMITS, type TreeNotes } from '../tree/index.ts';
 import { message, type Text } from '../message/index.ts';
 
@@ -21,6 +22,14 @@ const BEARING = /^az(.+)$/i;
 const AWAY = /^r([\d.,].*)$/i;
 const GUESS = /^kpi([\d.,].*)$/i;
 
+/** Where the observer stands, as a chip says it. */
+export const positionWords = (position: ObserverPosition): Text =>
+  message(
+    'callout.observer-position',
+    'observer {position, select, above {above the tree} below {below the tree} other {level with the tree}}',
+    { position },
+  );
+
 const bad = (problem: Text): NoteWord => ({ ok: false, problem });
 
 const lengthUnit = (system: UnitSystem) => (system === 'metric' ? 'm' : 'ft');
@@ -29,7 +38,7 @@ const VOLUME_WORDS = { m3: 'm³', ft3: 'ft³' } as const;
 
 /**
  * Reads a word that notes something: `f2` a fork of two stems, `dead` a code of the survey, `az112` and `r7.4` where the tree
- * stands, `x2` counted twice, `kpi0.8` a guess of its volume.
+ * stands, `below` where the observer stands, `x2` counted twice, `kpi0.8` a guess of its volume.
  *
  * @returns null for a word that is no note
  */
@@ -80,6 +89,11 @@ export function readNote(
           }),
         );
   }
+  const position = OBSERVER_POSITIONS.find((each) => each === word.toLowerCase());
+  if (position !== undefined)
+    return before.observerPosition === undefined
+      ? { ok: true, notes: { ...before, observerPosition: position }, chip: positionWords(position) }
+      : bad(message('callout.a-second-observer-position', 'The position of the observer is entered twice.'));
   const bearing = BEARING.exec(word)?.[1];
   if (bearing !== undefined) {
     const read = readQuantity(bearing, { unit: 'deg' });
@@ -146,7 +160,7 @@ export function readNote(
 
 /** Notes as words of the line; `readNote` reads the same from them. */
 export function printNotes(
-  { conditions = [], fork, multiplicity, bearingDeg, awayM, predictedVolumeM3 }: TreeNotes,
+  { conditions = [], fork, multiplicity, bearingDeg, awayM, observerPosition, predictedVolumeM3 }: TreeNotes,
   system: UnitSystem,
 ): string[] {
   const unit = lengthUnit(system);
@@ -156,6 +170,7 @@ export function printNotes(
     ...(multiplicity === undefined ? [] : [`x${String(multiplicity)}`]),
     ...(bearingDeg === undefined ? [] : [`az${printAsRead(bearingDeg)}`]),
     ...(awayM === undefined ? [] : [`r${textIn(awayM, 'm', unit)}`]),
+    ...(observerPosition === undefined ? [] : [observerPosition]),
     ...(predictedVolumeM3 === undefined ? [] : [`kpi${textIn(predictedVolumeM3, 'm3', volumeUnit(system))}`]),
   ];
 }

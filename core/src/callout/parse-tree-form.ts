@@ -169,7 +169,15 @@ export function parseTreeForm(form: TreeForm, options: ParseOptions): ParsedTree
     ...distanceOf(note.heightNo, distance),
     measurement: measurement(heightKey('height', note.heightNo), height),
   }));
-  const { conditions: codes = [], fork, multiplicity, bearingDeg, awayM, predictedVolumeM3 } = form.notes ?? {};
+  const {
+    conditions: codes = [],
+    fork,
+    multiplicity,
+    bearingDeg,
+    awayM,
+    observerPosition,
+    predictedVolumeM3,
+  } = form.notes ?? {};
   const dead = deadCodes(conditions);
   const reason = filled(form.taping?.reason);
   return {
@@ -187,6 +195,7 @@ export function parseTreeForm(form: TreeForm, options: ParseOptions): ParsedTree
       heights: [first, ...others],
       ...(form.keptHeight === undefined ? {} : { countedHeight: form.keptHeight }),
       ...(form.broken === undefined ? {} : { broken: form.broken }),
+      ...(observerPosition === undefined ? {} : { observerPosition }),
       ...(predictedVolumeM3 === undefined ? {} : { predictedVolumeM3 }),
       ...(form.taping?.found === undefined ? {} : { found: form.taping.found }),
       ...(reason === undefined ? {} : { reason }),

@@ -68,6 +68,7 @@ export function printTreeForm(tree: TreeRecord): TreeForm {
     multiplicity: multiplicity === 1 ? undefined : multiplicity,
     bearingDeg: position?.bearingDeg,
     awayM: position?.awayM,
+    observerPosition: tree.observerPosition,
     predictedVolumeM3: tree.predictedVolumeM3,
   });
   const empty = emptyForm();

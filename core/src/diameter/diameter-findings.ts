@@ -21,6 +21,7 @@ export const DIAMETER_FINDINGS = {
   tooManyStems: 'diameter.too-many-stems',
   pointAboveTree: 'diameter.point-above-tree',
   pointOutOfReach: 'diameter.point-out-of-reach',
+  belowLowestPoint: 'diameter.below-lowest-point',
   pointNotMeasured: 'diameter.point-not-measured',
   shrank: 'diameter.shrank',
   grewTooFast: 'diameter.grew-too-fast',
@@ -45,10 +46,12 @@ const isOrdinary = (heightM: number, dbhCm: number): boolean => {
 /** Whether the other reading of the same number fits the height at least as well. */
 function isLikelier(asReadCm: number, otherwiseCm: number, heightM: number | undefined): boolean {
   if (heightM === undefined) return asReadCm > SURPRISING_DBH_CM && otherwiseCm < SURPRISING_DBH_CM;
+  // A stem that would be asked about without a height is asked about with one, unless the height bears it out.
+  const isSurprising = asReadCm > SURPRISING_DBH_CM && otherwiseCm < SURPRISING_DBH_CM;
   return (
     !isOrdinary(heightM, asReadCm) &&
     isOrdinary(heightM, otherwiseCm) &&
-    oddness(heightM, otherwiseCm) < oddness(heightM, asReadCm) + AS_LIKELY
+    (isSurprising || oddness(heightM, otherwiseCm) < oddness(heightM, asReadCm) + AS_LIKELY)
   );
 }
 

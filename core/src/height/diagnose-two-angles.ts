@@ -21,6 +21,9 @@ const EYE_HEIGHT_M = 1.6;
 /** Scales that stand side by side on common instruments, and are mistaken for each other. */
 const COMMON_SCALES = ['pct', 'deg', 'm20', 'm15'] as const satisfies readonly SlopeUnit[];
 
+/** A sign that changes the height by less than this share is not asked about. */
+const MATTERS = 0.04;
+
 interface Sight {
   readonly value: number;
   readonly unit: SlopeUnit;
@@ -76,10 +79,11 @@ export function diagnoseTwoAngles(
   const findings: Finding[] = [];
   if (baseTangent > 0) {
     const fix = flip('base', base);
+    const otherwise = recompute({ base: { ...readingOf(readings, 'base'), value: -base.value } });
     findings.push(
       heightFinding(
         HEIGHT_FINDINGS.baseAboveEye,
-        'check',
+        Math.abs(otherwise - value) < MATTERS * value ? 'note' : 'check',
         'base',
         message('height.the-base-is-above-the', 'The base is above the eye'),
         message(

@@ -9,7 +9,14 @@ export {
   standOff,
   type StandOff,
 } from './observer-distance.ts';
-export { isPlausibleHeight, oddness, printDbh, slenderness } from './plausible-height.ts';
+export { HEIGHT_SPREAD, isPlausibleHeight, oddness, printDbh, slenderness } from './plausible-height.ts';
 export { HEIGHT_READING_ERRORS } from './reading-errors/catalogue.ts';
-export type { Expectation, HeightEvidence } from './reading-errors/evidence.ts';
-export { nameReadingErrors, withReadingErrors } from './reading-errors/name-reading-errors.ts';
+export {
+  type Expectation,
+  groundAt,
+  type HeightEvidence,
+  OBSERVER_POSITIONS,
+  type ObserverPosition,
+} from './reading-errors/evidence.ts';
+export { nameReadingErrors } from './reading-errors/name-reading-errors.ts';
+export { withReadingErrors } from './reading-errors/own-findings.ts';

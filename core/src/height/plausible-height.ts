@@ -28,6 +28,9 @@ export const isPlausibleHeight = (heightM: number, dbhCm?: number): boolean => {
   return heightM >= lowM && heightM <= highM;
 };
 
+/** Heights of trees of one dbh, as a standard deviation of their logarithm, where no curve is known. */
+export const HEIGHT_SPREAD = 0.3;
+
 /** How far a height lies from the middle of the band, as a ratio of heights; 0 in the middle. */
 export function oddness(heightM: number, dbhCm?: number): number {
   if (!(heightM > 0)) return Infinity;

@@ -1,7 +1,7 @@
 import type { Finding } from '../uncertainty/index.ts';
 import { printDbh } from '../height/index.ts';
 import type { Measure } from '../measurement/index.ts';
-import { convert, printRounded, thicknessWords, type UnitSystem } from '../units/index.ts';
+import { convert, lengthWords, printRounded, thicknessWords, type UnitSystem } from '../units/index.ts';
 import type { FieldRules } from '../protocol/index.ts';
 import {
   FASTEST_GROWTH_CM_PER_YEAR,
@@ -58,7 +58,11 @@ export function diagnoseTree(tree: DiagnosedTree): TreeFinding[] {
       measure: 'diameter',
       stem: stem.ordinal,
     });
-    return [...againstSurvey(stem.dbhCm, tree, say), ...againstLastVisit(stem.dbhCm, stem, tree, say)];
+    return [
+      ...againstSurvey(stem.dbhCm, tree, say),
+      ...belowLowest(stem, tree, say),
+      ...againstLastVisit(stem.dbhCm, stem, tree, say),
+    ];
   });
   const most = rules.forkAtGround === 'separate-up-to-six' ? MOST_SEPARATE_STEMS : Infinity;
   const last = stems.at(-1);
@@ -86,7 +90,7 @@ export function diagnoseTree(tree: DiagnosedTree): TreeFinding[] {
   if (rules.forkAtGround === 'separate-up-to-six' && larger !== undefined && largerCm !== null && firstCm !== null) {
     found.push({
       code: DIAMETER_FINDINGS.stemOrder,
-      severity: 'note',
+      severity: 'check',
       title: message('tree.the-largest-stem-comes-first', 'The largest stem comes first'),
       message: message(
         'tree.stem-has-stem-1-the',
@@ -100,6 +104,29 @@ export function diagnoseTree(tree: DiagnosedTree): TreeFinding[] {
     });
   }
   return found;
+}
+
+/** Lowest measuring point of a tree whose fork lies below breast height, in m. */
+const LOWEST_POINT_M = 0.3;
+
+function belowLowest({ pointM }: StemFigures, { rules, unitSystem }: DiagnosedTree, say: Say): TreeFinding[] {
+  if (rules.forkBelowBreastHeight !== 'one-below-fork' || pointM === null || pointM > LOWEST_POINT_M - 1e-6) return [];
+  const [here, lowest] = [lengthWords(pointM, unitSystem), lengthWords(LOWEST_POINT_M, unitSystem)];
+  return [
+    say(
+      DIAMETER_FINDINGS.belowLowestPoint,
+      'check',
+      message('tree.measured-below-the-lowest-point', 'Measured at {here}; the lowest point is {lowest}', {
+        here,
+        lowest,
+      }),
+      message(
+        'tree.a-fork-below-counts-as-separate',
+        'The field rules measure no tree below {lowest}: a tree that forks lower has separate stems. Measure each stem.',
+        { lowest },
+      ),
+    ),
+  ];
 }
 
 function againstSurvey(dbhCm: number, { rules, species, unitSystem }: DiagnosedTree, say: Say): TreeFinding[] {

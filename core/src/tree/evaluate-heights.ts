@@ -11,6 +11,7 @@ import {
   combinedHeight,
   combineHeights,
   type Expectation,
+  groundAt,
   type HeightEvidence,
   nameReadingErrors,
   type Weighed,
@@ -43,6 +44,8 @@ export interface HeightResult extends HeightNote {
   readonly outcome: Outcome | null;
   /** The readings as the method got them. */
   readonly readings: Readonly<Record<string, ReadingValue>>;
+  /** Logarithm of the odds of its likeliest reading error against correct readings; left out where none was looked for. */
+  readonly errorOdds?: number;
 }
 
 /** All heights of a tree, and the one that counts. */
@@ -153,12 +156,17 @@ export function evaluateHeights(
   const weighed = totals.map((height, i) => weigh(height, names[i] ?? ''));
   const measurable = weighed.every(({ standardErrorM }) => standardErrorM > 0);
   const combined = totals.length > 1 && measurable ? combineHeights(weighed) : null;
+  const { observerPosition } = tree;
+  const position =
+    observerPosition === undefined
+      ? {}
+      : { position: observerPosition, ground: groundAt(observerPosition, beside.slope) };
   const judged = heights.map((height): HeightResult => {
     const expected = totals
       .filter(({ heightNo, sameStation }) => heightNo !== height.heightNo && !(sameStation && height.sameStation))
       .map((other): Expectation => expectationOf(other, names[totals.indexOf(other)] ?? ''));
     return height.of === 'total'
-      ? judge(height, context, { ...beside, expected: [...expected, ...(beside.expected ?? [])] })
+      ? judge(height, context, { ...beside, ...position, expected: [...expected, ...(beside.expected ?? [])] })
       : height;
   });
   const kept = tree.countedHeight ?? 1;
@@ -215,18 +223,23 @@ const expectationOf = ({ outcome }: HeightResult, name: Text): Expectation => {
   };
 };
 
-/** A height with the slips that the evidence speaks for. */
+/** Whether a finding says that a reading is no number; one out of range is a number that can be corrected. */
+const isUnread = (code: string): boolean =>
+  (code.startsWith('reading.') && code !== 'reading.range') || code.startsWith('text.');
+
+/** A height with the reading errors that the evidence speaks for. */
 function judge(height: HeightResult, context: MethodContext, evidence: HeightEvidence): HeightResult {
   const { outcome, readings } = height;
   const method = findMethod(height.methodId);
   if (outcome === null || method === null) return height;
   const isComplete = method.description.readings.every(({ key }) => readings[key] !== undefined);
-  if (!isComplete || findingsOf(outcome).some(({ code }) => code.startsWith('reading.') || code.startsWith('text.')))
-    return height;
+  if (!isComplete || findingsOf(outcome).some(({ code }) => isUnread(code))) return height;
   const naming = { method, readings, context, evidence, findMethod };
-  const findings = withReadingErrors(findingsOf(outcome), nameReadingErrors(naming), naming);
+  const named = nameReadingErrors(naming);
+  const findings = withReadingErrors(findingsOf(outcome), named.findings, naming);
   return {
     ...height,
+    errorOdds: named.odds,
     outcome: outcome.ok ? { ok: true, estimate: withFindings(outcome.estimate, findings) } : { ok: false, findings },
   };
 }

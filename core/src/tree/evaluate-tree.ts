@@ -1,5 +1,5 @@
 import type { UnitSystem } from '../units/index.ts';
-import { basalAreaM2, combinedDbh } from '../diameter/index.ts';
+import { basalAreaM2, combinedDbh, DIAMETER_FINDINGS } from '../diameter/index.ts';
 import {
   type FieldRules,
   type FormFactor,
@@ -12,13 +12,13 @@ import { diagnoseTree } from './diagnose-stems.ts';
 import type { LastVisit } from './re-measurement.ts';
 import { type Estimate, estimateOf, type Finding, findingsOf, type Outcome } from '../uncertainty/index.ts';
 import { type CurvePoint, type CurveSums, expectedByCurve } from '../height-curve/index.ts';
-import { type Expectation, HEIGHT_FINDINGS, slenderness } from '../height/index.ts';
+import { type Expectation, HEIGHT_FINDINGS, HEIGHT_SPREAD, oddness, slenderness } from '../height/index.ts';
 import type { Measure, MethodContext } from '../measurement/index.ts';
 import { treeVolume } from '../volume/index.ts';
 import type { Section } from '../taper/index.ts';
 import { contradictions } from './contradictions.ts';
 import { diameterOf } from './diameter-over-bark.ts';
-import { measured, type UnreadText } from './measured.ts';
+import { measured, type Measured, type UnreadText } from './measured.ts';
 import {
   disagreement,
   evaluateHeights,
@@ -127,6 +127,25 @@ function expectedOnCurve({ curve }: TreeContext, tree: TreeRecord, dbhCm: number
   return expected === null ? [] : [expected];
 }
 
+/** Chance that a diameter is a girth. */
+const GIRTH_ODDS = 0.02;
+
+/** Logarithm of the odds of a girth that was entered as a diameter, by the height that the other diameter would have. */
+function girthOdds(known: TreeContext, tree: TreeRecord, heightM: number, dbhCm: number): number {
+  const off = (cm: number): number => {
+    const [onCurve] = expectedOnCurve(known, tree, cm);
+    return onCurve === undefined
+      ? oddness(heightM, cm) / HEIGHT_SPREAD
+      : (heightM - onCurve.heightM) / onCurve.standardErrorM;
+  };
+  return Math.log(GIRTH_ODDS) + (off(dbhCm) ** 2 - off(dbhCm / Math.PI) ** 2) / 2;
+}
+
+const isAskedAsGirth = (read: Measured | undefined, context: MethodContext): boolean => {
+  const { outcome = null } = read === undefined ? {} : diameterOf(read, context);
+  return outcome !== null && findingsOf(outcome).some(({ code }) => code === DIAMETER_FINDINGS.girthAsDiameter);
+};
+
 /** Diameters of its own above breast height: where its merchantable stem ends, by a diameter that was measured. */
 const upperDiameters = ({ heights }: HeightResults, breastHeightM: number): Section[] =>
   heights.flatMap(({ of, topDiameterCm, outcome }) => {
@@ -193,23 +212,36 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
   }));
   const alone = stems.map(({ read }) => diameterOf(read, context).outcome);
   const thickest = Math.max(0, ...alone.flatMap((outcome) => knownOf(outcome)?.value ?? []));
-  const heights = evaluateHeights(
-    tree,
-    { ...context, ...(thickest === 0 ? {} : { dbhCm: thickest }) },
-    {
-      ...known.heightContext,
-      expected: [
-        ...(known.heightContext?.expected ?? []),
-        ...expectedGrown(known, tree),
-        ...expectedOnCurve(known, tree, thickest),
-      ],
-    },
-    unread,
-  );
+  const heightsFor = (dbhCm: number): HeightResults =>
+    evaluateHeights(
+      tree,
+      { ...context, ...(dbhCm === 0 ? {} : { dbhCm }) },
+      {
+        ...known.heightContext,
+        expected: [
+          ...(known.heightContext?.expected ?? []),
+          ...expectedGrown(known, tree),
+          ...expectedOnCurve(known, tree, dbhCm),
+        ],
+      },
+      unread,
+    );
+  const asTaped = heightsFor(thickest);
+  const errorOdds = Math.max(...asTaped.heights.map((each) => each.errorOdds ?? -Infinity));
+  const asRead = knownOf(asTaped.counted);
+  // One cause is asked about: a wrong height or a wrong tape, whichever is likelier.
+  const isGirth =
+    asRead !== null &&
+    girthOdds(known, tree, asRead.value, thickest) >= errorOdds &&
+    stems.length === 1 &&
+    isAskedAsGirth(stems[0]?.read, { ...context, heightM: asRead.value });
+  const heights = isGirth ? heightsFor(thickest / Math.PI) : asTaped;
   const height = heights.counted;
   const tall = knownOf(height);
-  // A height whose signs are in doubt says nothing about the tape.
-  const heightM = tall === null || tall.findings.some(({ code }) => SIGN_ERRORS.has(code)) ? null : tall.value;
+  // A height whose readings are in doubt says nothing about the tape.
+  const isDoubtful =
+    (errorOdds > -Infinity && !isGirth) || tall?.findings.some(({ code }) => SIGN_ERRORS.has(code)) === true;
+  const heightM = tall === null || isDoubtful ? null : tall.value;
   const inItsLight = heightM === null ? context : { ...context, heightM };
   const reckoned = stems.map(({ ordinal, read, point }, i): StemResult => ({
     ordinal,

@@ -60,6 +60,7 @@ describe('what is known beside the readings', () => {
     // √(0.3² + 0.1²)
     expect(heightEvidence({ eyeHeightM: 1.62, slopePct: 30 })).toEqual({
       eyeM: 1.62,
+      slope: 0.3,
       ground: { value: 0, standardError: expect.closeTo(0.3162278, 6) as number },
     });
   });

@@ -19,7 +19,9 @@ export function heightEvidence({
   return {
     eyeM: eyeHeightM,
     // Which way the ground falls is not known: the plot's slope is how far it may be from level.
-    ...(slopePct === null ? {} : { ground: { value: 0, standardError: Math.hypot(slopePct / 100, UNEVEN) } }),
+    ...(slopePct === null
+      ? {}
+      : { slope: slopePct / 100, ground: { value: 0, standardError: Math.hypot(slopePct / 100, UNEVEN) } }),
     ...(pace === null ? {} : { paceM: pace.lengthM }),
   };
 }

@@ -103,7 +103,7 @@ const measurementOr = (readings: readonly PlacedReading[], key: MeasurementKey):
  */
 export function assembleTree(parts: TreeParts, dead: ReadonlySet<string> = new Set()): TreeRecord {
   const { readings, stems: known = [], taping, heights, notes } = parts;
-  const { conditions = [], fork, multiplicity, bearingDeg, awayM, predictedVolumeM3 } = notes ?? {};
+  const { conditions = [], fork, multiplicity, bearingDeg, awayM, observerPosition, predictedVolumeM3 } = notes ?? {};
   const ordinals = [...new Set([1, ...readings.map(({ stem = 1 }) => stem)])].sort((a, b) => a - b);
   const distanceOf = (heightNo: number): { readonly distance?: Measurement } => {
     const distance = measurementFrom(readings, heightKey('distance', heightNo));
@@ -143,6 +143,7 @@ export function assembleTree(parts: TreeParts, dead: ReadonlySet<string> = new S
     heights: [first, ...others],
     ...(heights?.kept === undefined ? {} : { countedHeight: heights.kept }),
     ...(heights?.broken === undefined ? {} : { broken: heights.broken }),
+    ...(observerPosition === undefined ? {} : { observerPosition }),
     ...(predictedVolumeM3 === undefined ? {} : { predictedVolumeM3 }),
     ...(taping?.found === undefined ? {} : { found: taping.found }),
     ...(taping?.reason === undefined ? {} : { reason: taping.reason }),
@@ -196,6 +197,7 @@ export function notesOfTree(tree: TreeRecord): {
     multiplicity: multiplicity === 1 ? undefined : multiplicity,
     bearingDeg: position?.bearingDeg,
     awayM: position?.awayM,
+    observerPosition: tree.observerPosition,
     predictedVolumeM3: tree.predictedVolumeM3,
   });
   return {

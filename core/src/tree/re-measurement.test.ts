@@ -89,6 +89,12 @@ describe('a stem against its survey and its species', () => {
     expect(codes(seven, { ...fresh, rules: 'urban' })).toEqual(['check diameter.too-many-stems']);
     expect(codes(seven.slice(0, 6), { ...fresh, rules: 'urban' })).toEqual([]);
     expect(codes(seven, { ...fresh, rules: 'timber' })).toEqual([]);
-    expect(codes([21, 28], { ...fresh, rules: 'urban' })).toEqual(['note diameter.stem-order']);
+    expect(codes([21, 28], { ...fresh, rules: 'urban' })).toEqual(['check diameter.stem-order']);
+  });
+
+  it('is not measured below 0.3 m where a fork that low makes separate stems', () => {
+    expect(codes(33, { ...fresh, rules: 'urban', pointM: 0.25 })).toContain('check diameter.below-lowest-point');
+    expect(codes(33, { ...fresh, rules: 'urban', pointM: 0.3 })).not.toContain('check diameter.below-lowest-point');
+    expect(codes(33, { ...fresh, rules: 'timber', pointM: 0.25 })).not.toContain('check diameter.below-lowest-point');
   });
 });

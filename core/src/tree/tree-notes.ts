@@ -1,3 +1,5 @@
+import type { ObserverPosition } from '../height/index.ts';
+
 /** Whether the notes on a tree say that it is dead. */
 export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<string>): boolean =>
   notes?.conditions?.some((code) => dead.has(code)) ?? false;
@@ -17,6 +19,8 @@ export interface TreeNotes {
   /** Where it stands as seen from the middle of its plot: degrees from north, and metres on the level to its pith. */
   readonly bearingDeg?: number | undefined;
   readonly awayM?: number | undefined;
+  /** Where its height was measured from, compared with its foot. */
+  readonly observerPosition?: ObserverPosition | undefined;
   /** What its volume was guessed to be, in m³, before anybody measured it. */
   readonly predictedVolumeM3?: number | undefined;
 }

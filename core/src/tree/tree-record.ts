@@ -1,6 +1,7 @@
 import type { Measure, Method, MethodDescription, ReadingValue } from '../measurement/index.ts';
 import { defaultMethod, findMethod } from '../methods/index.ts';
 import { BROKEN_CODE, type Condition, type TapedTree } from '../protocol/index.ts';
+import type { ObserverPosition } from '../height/index.ts';
 import type { CountedHeight, HeightNote } from './heights.ts';
 import { heightNoOf, isStemMeasure, type MeasurementKey } from './measurement-key.ts';
 import type { Multiplicity } from './tree-notes.ts';
@@ -74,6 +75,8 @@ export interface TreeRecord {
   readonly countedHeight?: CountedHeight | undefined;
   /** The top is broken off. */
   readonly broken?: boolean | undefined;
+  /** Where its heights were measured from, compared with its foot. */
+  readonly observerPosition?: ObserverPosition | undefined;
   /** For 3P sampling, m³. */
   readonly predictedVolumeM3?: number | undefined;
   /** The tree as it was found: ground, lean, trunks, swelling. */

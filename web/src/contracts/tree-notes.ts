@@ -16,6 +16,7 @@ import {
   TOP_DIAMETER_CM,
   type TreeNotes,
 } from '@arbolito/core/tree';
+import { OBSERVER_POSITIONS, type ObserverPosition } from '@arbolito/core/height';
 import { IsBoolean } from 'class-validator';
 import { Holds, IsListOf, IsListOfValues, IsOmittable, IsOneOf, IsWhole, IsWithin } from './decorators.ts';
 
@@ -51,6 +52,11 @@ export class TreeNotesDto implements TreeNotes {
   @IsOmittable()
   @IsWithin(awayM.low, awayM.high, 'm')
   awayM?: number;
+
+  /** Where its height was measured from, compared with the foot of the tree. */
+  @IsOmittable()
+  @IsOneOf(OBSERVER_POSITIONS)
+  observerPosition?: ObserverPosition;
 
   /** Predicted volume, in a 3P survey. */
   @IsOmittable()

@@ -1,3 +1,4 @@
+import { baseKey } from './base-sight.ts';
 import { turned } from './sight-changes.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence } from './reading-error-kind.ts';
@@ -11,7 +12,12 @@ export const BASE_SIGN = byEvidence(
     effect: message('height.base-sign.effect', 'Twice the part below the eye is missing or added.'),
     suggestedFix: message('height.base-sign.suggestedFix', 'Change the sign of the base'),
     evidence: message('height.base-sign.evidence', 'Eye height and ground slope, or another height.'),
-    replaces: [HEIGHT_FINDINGS.baseAboveEye, HEIGHT_FINDINGS.slenderness, HEIGHT_FINDINGS.wrongScale],
+    replaces: [
+      HEIGHT_FINDINGS.baseAboveEye,
+      HEIGHT_FINDINGS.topBelowBase,
+      HEIGHT_FINDINGS.slenderness,
+      HEIGHT_FINDINGS.wrongScale,
+    ],
   },
-  (found) => turned(found, 'base'),
+  (found) => turned(found, baseKey(found.methodId, found.readings)),
 );

@@ -34,6 +34,16 @@ import { SHADOW_LATE } from './shadow-late.ts';
 import { SHRUNKEN } from './shrunken.ts';
 import { UNLIKELY_SLENDERNESS } from './unlikely-slenderness.ts';
 import { BELOW_BREAST_HEIGHT } from './below-breast-height.ts';
+import { DECIMAL_POINT } from './decimal-point.ts';
+import { DIGITS_TRANSPOSED } from './digits-transposed.ts';
+import { TAPE_LENGTH } from './tape-length.ts';
+import { TAPE_MIRRORED } from './tape-mirrored.ts';
+import { PROTRACTOR_ZERO } from './protractor-zero.ts';
+import { PROTRACTOR_FLIP } from './protractor-flip.ts';
+import { RATIO_INVERTED } from './ratio-inverted.ts';
+import { STAFF_SHADOW_SWAPPED } from './staff-shadow-swapped.ts';
+import { REACH_SWAPPED } from './reach-swapped.ts';
+import { SCALE_AND_SIGN } from './scale-and-sign.ts';
 
 /** Every kind of reading error that is looked for in a height, by the reading it lies in. */
 export const HEIGHT_READING_ERRORS: readonly ReadingErrorKind[] = [
@@ -44,6 +54,11 @@ export const HEIGHT_READING_ERRORS: readonly ReadingErrorKind[] = [
   DEGREES_AS_PERCENT,
   PERCENT_AS_DEGREES,
   OTHER_SCALE,
+  SCALE_AND_SIGN,
+  PROTRACTOR_ZERO,
+  PROTRACTOR_FLIP,
+  DECIMAL_POINT,
+  DIGITS_TRANSPOSED,
   READING_DIVIDED,
   BASE_HIDDEN,
   EYE_MISSING,
@@ -59,6 +74,8 @@ export const HEIGHT_READING_ERRORS: readonly ReadingErrorKind[] = [
   METRES_AS_FEET,
   PACES_AS_METRES,
   STEPS_AS_PACES,
+  TAPE_LENGTH,
+  TAPE_MIRRORED,
   HALF_TRUNK_FORGOTTEN,
   HALF_TRUNK_TWICE,
   WRONG_TREE,
@@ -70,6 +87,9 @@ export const HEIGHT_READING_ERRORS: readonly ReadingErrorKind[] = [
   PARTS_MULTIPLIED,
   STICK_TILTED,
   REACH_CHANGED,
+  REACH_SWAPPED,
+  RATIO_INVERTED,
+  STAFF_SHADOW_SWAPPED,
   HEAD_TURNED,
   SHADOW_LATE,
   SHRUNKEN,

@@ -5,7 +5,7 @@ import type { Text } from '../../message/index.ts';
 
 /** The reading on the ground that the height leans on, by its key. */
 export const groundReading = ({ readings }: HeightCase): readonly [string, ReadingValue] | null => {
-  const key = ['distance', 'tape', 'fixed', 'slope', 'back', 'eyeToBase', 'treeShadow'].find(
+  const key = ['distance', 'tape', 'fixed', 'slope', 'back', 'run', 'eyeToBase', 'treeShadow'].find(
     (each) => readings[each] !== undefined,
   );
   return key === undefined ? null : [key, readingOf(readings, key)];

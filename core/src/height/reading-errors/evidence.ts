@@ -1,5 +1,5 @@
 import type { MethodContext, Readings } from '../../measurement/index.ts';
-import { convert, degreesToRadians, isSlopeUnit, slopeTangent, slopeTangentRate } from '../../units/index.ts';
+import { convert, degreesToRadians, isSlopeUnit, slopeTangent } from '../../units/index.ts';
 import { staffDistanceM } from '../base-staff.ts';
 import type { Text } from '../../message/index.ts';
 
@@ -20,6 +20,10 @@ export interface Checked {
   readonly standardError: number;
 }
 
+/** Where an observer may stand, compared with the foot of the tree. */
+export const OBSERVER_POSITIONS = ['above', 'level', 'below'] as const;
+export type ObserverPosition = (typeof OBSERVER_POSITIONS)[number];
+
 /** What is known beside the readings. Everything may be missing; a slip is named only on what is there. */
 export interface HeightEvidence {
   readonly expected: readonly Expectation[];
@@ -27,6 +31,10 @@ export interface HeightEvidence {
   readonly eyeM?: number | undefined;
   /** Rise of the ground from the foot of the tree to the feet of the observer, for each metre of level distance. */
   readonly ground?: Checked | undefined;
+  /** Where the observer stands against the foot of the tree, where somebody said so: the sign of the ground is known. */
+  readonly position?: ObserverPosition | undefined;
+  /** Steepness of the ground, whichever way it falls, as a tangent. */
+  readonly slope?: number | undefined;
   /** Level distance to the axis of the trunk, measured another way, in m. */
   readonly distance?: Checked | undefined;
   /** Level distances from the stand to the trees beside this one, in m. */
@@ -63,19 +71,13 @@ export function tangentOfReading(readings: Readings, key: string): number | null
   return reading !== undefined && isSlopeUnit(reading.unit) ? slopeTangent(reading.value, reading.unit) : null;
 }
 
-/** How far off a sight may be, as a tangent. */
-export function tangentError(readings: Readings, key: string, standardError: number): number {
-  const reading = readings[key];
-  return reading !== undefined && isSlopeUnit(reading.unit)
-    ? standardError * slopeTangentRate(reading.value, reading.unit)
-    : 0;
-}
-
 /** The level distance to the axis that the readings of a method mean, in m; null where they mean none. */
 export function levelDistanceM(methodId: string, readings: Readings, context: MethodContext): number | null {
   const cosine = (key: string): number => 1 / Math.hypot(1, tangentOfReading(readings, key) ?? 0);
   const half = (context.dbhCm ?? 0) / 200;
-  const given = (['distance', 'back'] as const).map((key) => lengthM(readings, key)).find((found) => found !== null);
+  const given = (['distance', 'back', 'run'] as const)
+    .map((key) => lengthM(readings, key))
+    .find((found) => found !== null);
   if (given !== undefined) return given;
   const taped = lengthM(readings, 'tape');
   if (taped !== null) return taped * cosine('along');
@@ -85,13 +87,53 @@ export function levelDistanceM(methodId: string, readings: Readings, context: Me
     return staffDistanceM(fixed, angle, methodId.endsWith('horizontal') ? 'horizontal' : 'vertical');
   }
   const slope = lengthM(readings, 'slope');
-  return slope === null ? null : slope * cosine('via') + half;
+  if (slope !== null) return slope * cosine('via') + half;
+  const toTop = lengthM(readings, 'topSlope');
+  if (toTop !== null) return toTop * cosine('topAngle');
+  const markM = lengthM(readings, 'markHeight');
+  const rise = (tangentOfReading(readings, 'mark') ?? 0) - (tangentOfReading(readings, 'base') ?? 0);
+  return markM !== null && rise > 0 ? markM / rise : null;
 }
 
-/** What the sight to the base ought to be from where the observer stands, as a tangent with its standard error. */
-export function baseExpected({ eyeM, ground }: HeightEvidence, distanceM: number): Checked | null {
-  if (eyeM === undefined || ground === undefined || !(distanceM > 0)) return null;
-  // An eye is never at its height to the centimetre: knees, hollows, roots.
-  const eyeError = 0.05 / distanceM;
-  return { value: -(eyeM / distanceM) - ground.value, standardError: Math.hypot(eyeError, ground.standardError) };
+/** Eye of a person whose own is not known, above the feet. */
+const USUAL_EYE: Checked = { value: 1.6, standardError: 0.1 };
+/** Ground that nobody described: level, give or take. */
+const USUAL_GROUND: Checked = { value: 0, standardError: 0.12 };
+/** An eye is never at its height to the centimetre: knees, hollows, roots. */
+const EYE_ERROR_M = 0.05;
+
+/**
+ * What the sight to the base ought to be from where the observer stands, as a tangent with its standard error.
+ *
+ * @param markM height above the ground of what was aimed at, in m
+ */
+export function baseExpected({ eyeM, ground }: HeightEvidence, distanceM: number, markM = 0): Checked | null {
+  if (!(distanceM > 0)) return null;
+  const eye = eyeM === undefined ? USUAL_EYE : { value: eyeM, standardError: EYE_ERROR_M };
+  const { value, standardError } = ground ?? USUAL_GROUND;
+  return {
+    value: -((eye.value - markM) / distanceM) - value,
+    standardError: Math.hypot(eye.standardError / distanceM, standardError),
+  };
+}
+
+/** Ground on which somebody stands clearly above or below a tree. */
+const USUAL_SLOPE: Checked = { value: 0.15, standardError: 0.1 };
+/** Ground that is said to be level. */
+const LEVEL_ERROR = 0.05;
+/** A slope of a plot, as far as it holds between one tree and the observer: half of it, and hollows. */
+const SLOPE_ERROR = { share: 0.5, least: 0.05 } as const;
+
+/**
+ * The ground between tree and observer as signed evidence, from where the observer stands and how steep the plot is.
+ *
+ * @returns rise from the foot of the tree to the observer, for each metre
+ */
+export function groundAt(position: ObserverPosition, slope?: number): Checked {
+  if (position === 'level') return { value: 0, standardError: LEVEL_ERROR };
+  const steep =
+    slope === undefined || slope < LEVEL_ERROR
+      ? USUAL_SLOPE
+      : { value: slope, standardError: Math.hypot(SLOPE_ERROR.share * slope, SLOPE_ERROR.least) };
+  return { value: position === 'above' ? steep.value : -steep.value, standardError: steep.standardError };
 }

@@ -4,6 +4,9 @@ import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
 import { message } from '../../message/index.ts';
 
+/** Standard error of a height by a mark, beyond that of its readings, as a share. */
+const SPREAD = 0.08;
+
 /** The mark lies below the level line. */
 export const MARK_BELOW = byEvidence(
   {
@@ -20,17 +23,16 @@ export const MARK_BELOW = byEvidence(
   (found) => {
     const { mark } = found.readings;
     if (!isSight(mark) || !(mark.value > 0)) return [];
+    const below = { mark: { ...mark, value: -mark.value } };
     return [
-      changed(
-        found,
-        { mark: { ...mark, value: -mark.value } },
-        {
-          because: message('height.the-mark-reads-above-your', 'The mark reads +{value} {symbol}, above your eye.', {
-            value: String(mark.value),
-            symbol: unitOf(mark.unit).symbol,
-          }),
-        },
-      ),
+      changed(found, below, {
+        // A low mark carries its own error to the tip several times.
+        spreadM: SPREAD * found.recompute(below),
+        because: message('height.the-mark-reads-above-your', 'The mark reads +{value} {symbol}, above your eye.', {
+          value: String(mark.value),
+          symbol: unitOf(mark.unit).symbol,
+        }),
+      }),
     ];
   },
 );

@@ -2,7 +2,10 @@ import { rescaled } from './sight-changes.ts';
 import { METRE_SCALES } from './sight-changes.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence } from './reading-error-kind.ts';
+import type { SlopeUnit } from '../../units/index.ts';
 import { message } from '../../message/index.ts';
+
+const isMetreScale = (unit: SlopeUnit): boolean => METRE_SCALES.some((each) => each === unit);
 
 /** The other of two scales was read. */
 export const OTHER_SCALE = byEvidence(
@@ -18,7 +21,8 @@ export const OTHER_SCALE = byEvidence(
     replaces: [HEIGHT_FINDINGS.wrongScale, HEIGHT_FINDINGS.slenderness],
   },
   (found) => [
-    ...rescaled(found, (unit) => METRE_SCALES.some((each) => each === unit), METRE_SCALES),
+    ...rescaled(found, isMetreScale, [...METRE_SCALES, 'pct', 'deg']),
+    ...rescaled(found, (unit) => unit === 'pct' || unit === 'deg', METRE_SCALES),
     ...rescaled(found, (unit) => unit === 'pct', ['ft66']),
     ...rescaled(found, (unit) => unit === 'ft66', ['pct']),
   ],

@@ -1,6 +1,6 @@
 import { groundReading } from './distance-changes.ts';
 import { scaledBy } from './distance-changes.ts';
-import { lengthWords } from '../../units/index.ts';
+import { convert, lengthWords } from '../../units/index.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence } from './reading-error-kind.ts';
 import { message } from '../../message/index.ts';
@@ -21,12 +21,16 @@ export const PACES_AS_METRES = byEvidence(
   (found) => {
     const { paceM } = found.evidence;
     const ground = groundReading(found);
-    if (paceM === undefined || ground === null || !Number.isInteger(ground[1].value) || ground[1].unit !== 'm')
-      return [];
-    return scaledBy(
-      found,
-      paceM,
-      message('height.your-pace-is', 'Your pace is {paceM}.', { paceM: lengthWords(paceM, found.context.unitSystem) }),
+    if (paceM === undefined || ground === null || !Number.isInteger(ground[1].value)) return [];
+    // In the unit of the distance: a pace is so many metres or so many feet long.
+    return [paceM, paceM / 2].flatMap((lengthM) =>
+      scaledBy(
+        found,
+        convert(lengthM, 'm', ground[1].unit),
+        message('height.your-pace-is', 'Your pace is {paceM}.', {
+          paceM: lengthWords(paceM, found.context.unitSystem),
+        }),
+      ),
     );
   },
 );

@@ -2,6 +2,11 @@ import type { MethodContext, Readings } from '../../measurement/index.ts';
 import type { HeightEvidence } from './evidence.ts';
 import type { Text } from '../../message/index.ts';
 
+/** Odds of an error of one kind in readings that nobody doubts yet: one in fifty. */
+export const USUAL_ODDS = 0.02;
+/** Of errors that are made less often, or have many candidates. */
+export const RARE_ODDS = 0.005;
+
 /** A height as it was taken, in the light of everything that is known. */
 export interface HeightCase {
   readonly methodId: string;
@@ -32,8 +37,14 @@ export interface Suspicion {
   readonly own?: { readonly asRead: number; readonly corrected: number };
   /** What is seen, as a sentence; added to the message. */
   readonly because?: Text;
+  /** Standard error of the corrected height beyond that of the readings, in m: something about it is only supposed. */
+  readonly spreadM?: number;
+  /** Odds of this error before the evidence, where they are not those of its kind. */
+  readonly odds?: number;
   /** Readings to take anew, where no figure can be offered. */
   readonly clears?: readonly string[];
+  /** The top is gone: heights that a whole tree would have say nothing. */
+  readonly isBroken?: boolean;
   /** Whether it is a fact and not a suspicion: its evidence shows it without a doubt. */
   readonly certain?: boolean;
 }
@@ -57,6 +68,8 @@ export interface ReadingErrorKind {
    * readings alone.
    */
   readonly foundBy: 'evidence' | 'method';
+  /** Odds of one such error against correct readings, before the evidence; `USUAL_ODDS` where left out. */
+  readonly odds?: number;
   readonly suspect: (found: HeightCase) => readonly Suspicion[];
 }
 

@@ -1,3 +1,4 @@
+import { topKey } from './base-sight.ts';
 import { turned } from './sight-changes.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { byEvidence } from './reading-error-kind.ts';
@@ -13,5 +14,5 @@ export const TOP_SIGN = byEvidence(
     evidence: message('height.top-sign.evidence', 'A top below the base, or another height.'),
     replaces: [HEIGHT_FINDINGS.topBelowEye, HEIGHT_FINDINGS.topBelowBase, HEIGHT_FINDINGS.slenderness],
   },
-  (found) => turned(found, 'top'),
+  (found) => turned(found, topKey(found.readings)),
 );

@@ -35,6 +35,7 @@ import {
 } from '@arbolito/core/protocol';
 import {
   type CountedHeight,
+  filledNotes,
   findingsOfTree,
   heightEvidence,
   heightNoOf,
@@ -46,6 +47,7 @@ import {
   type TapingNotes,
   type TreeResult,
 } from '@arbolito/core/tree';
+import type { ObserverPosition } from '@arbolito/core/height';
 import { type Estimate, estimateOf, type SuggestedFix } from '@arbolito/core/uncertainty';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/measurement';
 import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';
@@ -73,6 +75,13 @@ export interface SheetSettings extends FormProtocol {
   /** The survey's height curve of each species, by the other trees. */
   readonly curves: Readonly<Record<string, CurveSums>>;
 }
+
+/** Readings of the base: their sign depends on where one stands. */
+const BASE_KEYS: ReadonlySet<string> = new Set(['base', 'baseLine', 'markAngle', 'down', 'via']);
+
+/** Whether the first height sights the base. */
+export const asksBase = ({ slots }: SheetView): boolean =>
+  slots.some((slot) => slot.measure === 'height' && heightNoOf(slot) === 1 && BASE_KEYS.has(slot.spec.key));
 
 /** A reading that the sheet asks for, in the order in which it is taken. */
 export interface Slot extends MeasurementKey {
@@ -113,6 +122,8 @@ export interface SheetStore {
   readonly removeHeight: (heightNo: number) => void;
   readonly keepHeight: (kept: CountedHeight) => void;
   readonly setBroken: (broken: boolean) => void;
+  /** Where the height is measured from; left out where nobody says. */
+  readonly setObserverPosition: (position: ObserverPosition | undefined) => void;
   /** Adds a stem and answers its first slot, or null where a tree takes no more. */
   readonly addStem: () => Slot | null;
   readonly removeStem: (stem: number) => void;
@@ -383,6 +394,10 @@ export function sheetStore(
     },
     setBroken: (broken) => {
       change({ ...$state.get().draft, broken });
+    },
+    setObserverPosition: (observerPosition) => {
+      const { draft } = $state.get();
+      change({ ...draft, notes: filledNotes({ ...draft.notes, observerPosition }) });
     },
     addStem: () => {
       const { draft } = $state.get();

@@ -1,6 +1,7 @@
 import { useRef, useState, type ReactNode } from 'react';
 import { Delete, Undo2 } from 'lucide-react';
 import { calloutWords } from '@arbolito/core/callout';
+import { OBSERVER_POSITIONS } from '@arbolito/core/height';
 import type { ConditionCode, Species } from '@arbolito/core/protocol';
 import type { UnitSystem } from '@arbolito/core/units';
 import { completions, distanceOnLine, lastDistance, type PadKey, padLine, usedWords } from './pad.ts';
@@ -20,7 +21,7 @@ type Page = 'numbers' | 'codes' | 'letters' | 'species';
 
 /** Species on the first row; the others stand behind "more". */
 const FIRST_SPECIES = 5;
-const WORDS = calloutWords();
+const WORDS: readonly string[] = [...calloutWords(), ...OBSERVER_POSITIONS];
 const WORDS_OFFERED = 6;
 const LETTERS = [...'abcdefghijklmnopqrstuvwxyz'];
 /** Units that are not those of the survey come last. */

@@ -6,6 +6,7 @@ import { measurementFormOf, methodOf } from '@arbolito/core/callout';
 import { unitOf } from '@arbolito/core/units';
 import { asksLevelDistance, entryOf, type SheetStore, type SheetView, type Slot, slotKey } from '../store.ts';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
+import { ObserverPositionChoice } from './ObserverPosition.tsx';
 import { t, say } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
 
@@ -26,6 +27,7 @@ export function MethodChoice({ view, store }: { readonly view: SheetView; readon
         <MethodSelect key={measure} view={view} store={store} measure={measure} />
       ))}
       <DistanceSelect view={view} store={store} />
+      <ObserverPositionChoice view={view} store={store} />
     </div>
   );
 }
