@@ -152,7 +152,8 @@ describe('go to the call-out line', () => {
   it('says which stem a chip belongs to, and what an unfinished stem wants', () => {
     expect(inEnglish(chips('ch 28 &21'))).toEqual(['Sweet chestnut', 'dbh 28 cm', 'stem 2: dbh 21 cm']);
     expect(problems('ch 28 &')).toEqual(['&: Another stem starts here: enter its diameter.']);
-    expect(problems('ch 28 &21 19')[0]).toContain('19: A second plain number');
+    // Directly behind a reading a plain number is a further try of it.
+    expect(inEnglish(chips('ch 28 &21 19'))).toContain('dbh 19 cm, try 2');
     expect(problems(`ch 1 ${'&2 '.repeat(30)}`)[0]).toContain('at most 30 stems');
   });
 

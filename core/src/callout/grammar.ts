@@ -32,6 +32,10 @@ export interface Called {
   readonly isPlainDiameter?: boolean;
 }
 
+/** The prefixes of one measure. */
+export const prefixesOf = (measure: Measure): ReadonlySet<string> =>
+  new Set(methodsFor(measure).flatMap(({ description }) => description.readings.map((spec) => spec.callout)));
+
 /** The prefixes in use, the longest first, so that none hides another. */
 export const prefixes = (): string[] =>
   [

@@ -5,6 +5,7 @@ export { type CalloutContext, type CallToken, parseCallout, type ParsedCallout }
 export { printTreeForm } from './print-tree-form.ts';
 export { printCallout } from './print.ts';
 export { withKitErrors } from './stated-errors.ts';
+export { MAX_TRIES, readTries } from './tries.ts';
 export {
   defaultUnitOf,
   emptyForm,

@@ -4,6 +4,7 @@ import {
   heightKey,
   type HeightMeasurement,
   heightNoOf,
+  meanOfTries,
   type Measurement,
   type MeasurementKey,
   measurementOf,
@@ -12,7 +13,7 @@ import {
   type TreeRecord,
   type UnreadText,
 } from '../tree/index.ts';
-import { readQuantity } from '../units/index.ts';
+import { readTries } from './tries.ts';
 import {
   defaultUnitOf,
   type FormDefaults,
@@ -52,8 +53,15 @@ export interface ParsedTree {
   readonly unread: readonly UnreadText[];
 }
 
+/** One try of a field, as a number. */
+interface TriedValue extends ReadingValue {
+  readonly text: string;
+  readonly isExcluded: boolean;
+}
+
 type ReadText =
-  { readonly ok: true; readonly value: ReadingValue } | { readonly ok: false; readonly unread: UnreadText['finding'] };
+  | { readonly ok: true; readonly tries: readonly TriedValue[] }
+  | { readonly ok: false; readonly unread: UnreadText['finding'] };
 
 /** Reads one field of a form; null for an empty one. */
 function readText(
@@ -63,7 +71,7 @@ function readText(
 ): ReadText | null {
   if (entry === undefined || entry.text.trim() === '') return null;
   const unit = spec.units.includes(entry.unit) ? entry.unit : defaultUnitOf(spec, defaults);
-  const read = readQuantity(entry.text, { unit, units: spec.units });
+  const read = readTries(entry.text, { unit, units: spec.units });
   if (!read.ok)
     return {
       ok: false,
@@ -76,16 +84,23 @@ function readText(
         suggestedFixes: [],
       },
     };
-  const error = read.unit === unit ? entry.standardError : undefined;
   return {
     ok: true,
-    value: {
-      value: asMeant(spec, read.value, entry.text),
-      unit: read.unit,
-      ...(error === undefined ? {} : { standardError: error }),
-    },
+    tries: read.tries.map(({ value, unit: own, text, isExcluded }) => ({
+      value: asMeant(spec, value, text),
+      unit: own,
+      ...(entry.standardError === undefined || own !== unit ? {} : { standardError: entry.standardError }),
+      text,
+      isExcluded,
+    })),
   };
 }
+
+const isSameReading = (before: Reading | undefined, now: ReadingValue, isExcluded: boolean): before is Reading =>
+  before?.value === now.value &&
+  before.unit === now.unit &&
+  before.standardError === now.standardError &&
+  (before.excluded ?? false) === isExcluded;
 
 /** Whether anything was typed for the distance of a height by its own method. */
 const isDistanceBegun = (form: TreeForm, key: MeasurementKey): boolean =>
@@ -96,7 +111,7 @@ const isDistanceBegun = (form: TreeForm, key: MeasurementKey): boolean =>
 
 /**
  * Reads a form: text in, numbers with units out. A reading that stands as it was on the record is that reading; a changed
- * one is the next try.
+ * one is a new reading.
  *
  * @param form what was typed or called out
  * @param options units of the survey, who reads, and the tree on the record where it is corrected
@@ -124,22 +139,23 @@ export function parseTreeForm(form: TreeForm, options: ParseOptions): ParsedTree
         unread.push({ key, finding: read.unread });
         continue;
       }
-      const last = sameMethod?.readings[spec.key]?.at(-1);
-      const { value, unit, standardError } = read.value;
-      readings[spec.key] =
-        last?.value === value && last.unit === unit && last.standardError === standardError
-          ? [last]
-          : [
-              {
-                ...read.value,
-                id: newId(),
-                asRead: entry?.text ?? '',
-                observer,
-                device,
-                takenAt,
-                try: (last?.try ?? 0) + 1,
-              },
-            ];
+      const known = sameMethod?.readings[spec.key] ?? [];
+      let number = Math.max(0, ...known.map((each) => each.try));
+      readings[spec.key] = read.tries.map(({ text, isExcluded, ...value }, at): Reading => {
+        const before = known[at];
+        if (isSameReading(before, value, isExcluded)) return before;
+        number += 1;
+        return {
+          ...value,
+          id: newId(),
+          asRead: read.tries.length === 1 ? (entry?.text ?? '') : text,
+          observer,
+          device,
+          takenAt,
+          try: number,
+          ...(isExcluded ? { excluded: true } : {}),
+        };
+      });
     }
     return { method: id, version, readings };
   };
@@ -224,7 +240,14 @@ export function readingsOfForm(
   const readings = method.description.readings.flatMap((spec) => {
     const entries = shares && !own.has(spec.key) ? entriesOf(first) : entriesOf(key);
     const read = readText(spec, entries[spec.key], defaults);
-    return read?.ok === true ? [[spec.key, read.value] as const] : [];
+    const mean =
+      read?.ok === true
+        ? meanOfTries(
+            spec,
+            read.tries.map(({ isExcluded, ...value }) => ({ ...value, excluded: isExcluded })),
+          )
+        : undefined;
+    return mean === undefined ? [] : [[spec.key, mean] as const];
   });
   return { method, readings: Object.fromEntries(readings) };
 }

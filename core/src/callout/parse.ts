@@ -23,6 +23,7 @@ import {
 import type { Measure, ReadingSpec } from '../measurement/index.ts';
 import { readQuantity, type UnitId, unitOf } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
+import { MAX_TRIES, TOO_MANY_TRIES } from './tries.ts';
 import {
   type Called,
   callOf,
@@ -31,6 +32,7 @@ import {
   likeStemBefore,
   MISSING,
   NEXT_STEM,
+  prefixesOf,
   setUpEntries,
 } from './grammar.ts';
 import { readNote } from './notes.ts';
@@ -73,8 +75,8 @@ const TREE_PARTS = [
 /**
  * Reads one tree in the words crews call out: `#17 sp 34.5 +18 -1.5 @20`.
  *
- * Parts may stand in any order, signed readings apart: the first is the top, the second the base. `&` begins another
- * stem of the same tree: `28 &21 at0.9`. Nothing is dropped: a part that is not understood comes back with the reason.
+ * Parts may stand in any order, signed readings apart: the first is the top, the second the base. A plain number directly
+ * behind a reading is a further try of it: `+18 18.5`. `&` begins another stem of the same tree: `28 &21 at0.9`. Nothing is dropped: a part that is not understood comes back with the reason.
  *
  * @param line the words of one tree
  * @param context units, species and condition codes of the survey
@@ -133,7 +135,7 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
       return;
     }
     if (text === MISSING) {
-      heard.push({ call: null, place, stem });
+      heard.push({ call: null, place, stem, isExcluded: false, tries: [] });
       return;
     }
     const species = context.species.find(({ code }) => code === text.toLowerCase());
@@ -154,13 +156,15 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
         : problem(token, note.problem);
       return;
     }
-    const call = callOf(text);
-    if (call === null) {
+    const bracketed = BRACKETED.exec(text)?.[1];
+    const call = callOf(bracketed ?? text);
+    if (call === null || (bracketed !== undefined && call.mark.kind !== 'bare')) {
       tokens[place] = problem(token, unknownWord(text, context));
       return;
     }
-    heard.push({ call, place, stem });
+    heard.push({ call, place, stem, isExcluded: bracketed !== undefined, tries: [] });
   });
+  const readingsHeard = withTries(heard, raw);
 
   for (let ordinal = 2; ordinal <= stem; ordinal += 1)
     draft = { ...draft, moreStems: [...draft.moreStems, emptyStem(ordinal)] };
@@ -172,7 +176,9 @@ export function parseCallout(line: string, context: CalloutContext): ParsedCallo
   ];
   for (const part of onLine) {
     // The height may be called out behind any stem; what a stem has of its own stands behind its mark.
-    const spoken = !isStemMeasure(part.measure) ? heard : heard.filter((each) => each.stem === part.stem);
+    const spoken = !isStemMeasure(part.measure)
+      ? readingsHeard
+      : readingsHeard.filter((each) => each.stem === part.stem);
     const methodBefore = part.stem > 1 ? findMethod(before[part.measure] ?? '') : null;
     const spokenCalls = spoken.map(({ call }) => call);
     const calls =
@@ -208,6 +214,50 @@ interface Heard {
   readonly call: Called | null;
   readonly place: number;
   readonly stem: number;
+  /** Left out by a person: in brackets. */
+  readonly isExcluded: boolean;
+  /** Further tries of the same reading. */
+  readonly tries: readonly Heard[];
+}
+
+/** A further try in brackets: it is kept and does not count. */
+const BRACKETED = /^\((.+)\)$/;
+/** A number, with or without its unit. */
+const PLAIN = /^[\d.,]+(?:%|°|[a-z"']*)$/i;
+/** A number that differs from the reading before it by less than this share may be a further try of it. */
+const NEAR = 0.25;
+
+const numberOf = ({ call }: Heard): number => Math.abs(Number(/[\d.,]+/.exec(call?.text ?? '')?.[0].replace(',', '.')));
+
+/**
+ * The readings of a line with their further tries: a plain number directly behind a reading is one, in its unit. Where the
+ * line has no other diameter, only a number near the reading before it is a try.
+ */
+function withTries(heard: readonly Heard[], raw: readonly RawToken[]): readonly Heard[] {
+  const follows = (each: Heard): boolean =>
+    each.call?.mark.kind === 'bare' &&
+    each.call.isPlainDiameter !== true &&
+    PLAIN.test(each.call.text) &&
+    raw[each.place]?.text.startsWith(NEXT_STEM) === false &&
+    heard.some(({ place, call, stem }) => place === each.place - 1 && call !== null && stem === each.stem);
+  const diameters = prefixesOf('diameter');
+  const isDiameter = (each: Heard): boolean =>
+    each.call?.mark.kind === 'prefix' ? diameters.has(each.call.mark.prefix) : each.call?.mark.kind === 'bare';
+  const found: Heard[] = [];
+  for (const each of heard) {
+    const before = found.at(-1);
+    const hasDiameter = heard.some(
+      (other) =>
+        other !== each && other.stem === each.stem && isDiameter(other) && !(follows(other) && other !== before),
+    );
+    const isTry =
+      before !== undefined &&
+      follows(each) &&
+      (each.isExcluded || hasDiameter || Math.abs(numberOf(each) / numberOf(before) - 1) < NEAR);
+    if (isTry) found[found.length - 1] = { ...before, tries: [...before.tries, each] };
+    else found.push(each);
+  }
+  return found;
 }
 
 /** A place holder counts for heights only: a stem's readings are known by their marks and need none. */
@@ -242,15 +292,36 @@ function takeReadings(
     }
     const unit = spec.quantity === 'slope' && slope !== null ? slope : defaultUnitOf(spec, context);
     const read = readQuantity(call.text, { unit, units: spec.units });
-    entries[key] = read.ok
-      ? { text: withoutUnit(call.text, read.unitWritten, read.value, spec), unit: read.unit }
-      : { text: call.text, unit };
+    const first = read.ok ? withoutUnit(call.text, read.unitWritten, read.value, spec) : call.text;
+    const further = heard[index]?.tries ?? [];
+    const text = [first, ...further.map((each) => tryText(each))].join(' ');
+    entries[key] = { text, unit: read.ok ? read.unit : unit };
     tokens.push([
       place,
       read.ok
-        ? { ...part, chip: joined([of, chipText(spec, entries[key].text, read.unit)], ''), problem: null }
+        ? { ...part, chip: joined([of, chipText(spec, first, read.unit)], ''), problem: null }
         : { ...part, chip: null, problem: read.message },
     ]);
+    further.forEach((each, at) => {
+      const again = raw[each.place];
+      const number = at + 2;
+      const options = { unit: entries[key]?.unit ?? unit, units: spec.units };
+      if (again === undefined) return;
+      const readAgain = number > MAX_TRIES ? TOO_MANY_TRIES : readQuantity(each.call?.text ?? '', options);
+      const chip = readAgain.ok ? tryChip(spec, each, readAgain.unit, number) : null;
+      tokens.push([
+        each.place,
+        {
+          ...again,
+          part: 'reading',
+          measure,
+          stem,
+          reading: key,
+          chip,
+          problem: readAgain.ok ? null : readAgain.message,
+        },
+      ]);
+    });
   }
   return { draft: { methodId: fit.method.description.id, entries }, tokens };
 }
@@ -281,6 +352,15 @@ const chipText = (spec: ReadingSpec, text: string, unit: UnitId): Text => {
   const symbol = unitOf(unit).symbol;
   return joined([spec.label, `${text.replace(/^-/, '−')}${symbol === '°' ? '' : ' '}${symbol}`]);
 };
+
+const tryText = ({ call, isExcluded }: Heard): string => (isExcluded ? `(${call?.text ?? ''})` : (call?.text ?? ''));
+
+const tryChip = (spec: ReadingSpec, each: Heard, unit: UnitId, number: number): Text =>
+  message('callout.further-try', '{reading}, try {number}{isExcluded, select, yes { (excluded)} other {}}', {
+    reading: chipText(spec, each.call?.text ?? '', unit),
+    number,
+    isExcluded: each.isExcluded ? 'yes' : 'no',
+  });
 
 const problem = (token: RawToken, reason: Text): CallToken => ({
   ...token,

@@ -7,7 +7,8 @@ import {
   type Stem,
   type TreeRecord,
 } from '../tree/index.ts';
-import { printAsRead } from '../units/index.ts';
+import { printTries } from './tries.ts';
+import { printAsRead, unitOf } from '../units/index.ts';
 import {
   emptyForm,
   emptyStem,
@@ -23,11 +24,17 @@ function measurementForm(measurement: Measurement, measure: Measure): Measuremen
   const entries = Object.entries(measurement.readings).flatMap(([key, tries]) => {
     const latest = tries.at(-1);
     if (latest === undefined) return [];
-    const { value, unit, standardError } = latest;
+    const { unit, standardError } = latest;
     const spec = specs.find((each) => each.key === key);
-    // A scale that counts downwards is read without a sign.
-    const text =
-      spec?.countsDown === true && value < 0 ? printAsRead(-value) : printAsRead(value, spec?.signed ?? false);
+    const text = printTries(
+      tries.map(({ value, unit: own, excluded = false }) => ({
+        // A scale that counts downwards is read without a sign.
+        text: `${
+          spec?.countsDown === true && value < 0 ? printAsRead(-value) : printAsRead(value, spec?.signed ?? false)
+        }${own === unit ? '' : unitOf(own).symbol}`,
+        isExcluded: excluded,
+      })),
+    );
     return [[key, { text, unit, ...(standardError === undefined ? {} : { standardError }) }] as const];
   });
   const isKnown = findMethod(measurement.method) !== null;
@@ -53,7 +60,7 @@ const heightForm = ({ measurement, distance, ...note }: HeightMeasurement): Heig
  * The form that a tree on the record is shown and corrected with: numbers as text, in the units that they were read in.
  *
  * @param tree as the record has it
- * @returns the text of its latest tries; `parseTreeForm` reads the same numbers from it
+ * @returns the text of its readings; `parseTreeForm` reads the same numbers from it
  * @example printTreeForm(exampleTree).diameter.entries.diameter.text // 34.5
  */
 export function printTreeForm(tree: TreeRecord): TreeForm {

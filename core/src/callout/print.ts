@@ -1,4 +1,5 @@
-import { readQuantity, type UnitId, unitOf } from '../units/index.ts';
+import { printTries, readTries } from './tries.ts';
+import { printAsRead, readQuantity, type UnitId, unitOf } from '../units/index.ts';
 import type { ReadingSpec } from '../measurement/index.ts';
 import {
   defaultUnitOf,
@@ -26,6 +27,13 @@ const UNIT_SUFFIX: Partial<Record<UnitId, string>> = {
 
 /** @param alwaysUnit write the unit even where it is the usual one */
 function printEntry(spec: ReadingSpec, entry: ReadingText, defaults: FormDefaults, alwaysUnit: boolean): string {
+  const tries = readTries(entry.text, { unit: entry.unit, units: spec.units });
+  if (tries.ok && tries.tries.length > 1) {
+    const [first, ...further] = tries.tries;
+    const plain = further.map(({ value, isExcluded }) => ({ text: printAsRead(Math.abs(value)), isExcluded }));
+    const own = { ...entry, text: first?.text ?? '' };
+    return `${printEntry(spec, own, defaults, alwaysUnit)} ${printTries(plain)}`;
+  }
   const usual = defaultUnitOf(spec, defaults);
   const compact = entry.text.trim().replace(/\s+/g, ' ');
   const read = readQuantity(compact, { unit: entry.unit, units: spec.units });

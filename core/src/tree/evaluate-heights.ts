@@ -65,7 +65,11 @@ export type HeightContext = Omit<HeightEvidence, 'expected'> & { readonly expect
 /** What a part comes to, the errors of its figures said. */
 export function outcomeOf(read: Measured, context: MethodContext, own?: ReadonlySet<string>): Outcome | null {
   if (!read.begun) return null;
-  const outcome = evaluate(read.method, read.readings, context);
+  const alone = evaluate(read.method, read.readings, context);
+  const outcome: Outcome =
+    !alone.ok || read.tries.length === 0
+      ? alone
+      : { ok: true, estimate: withFindings(alone.estimate, [...read.tries, ...alone.estimate.findings]) };
   const errors = own === undefined ? read.errors : read.errors.filter(({ reading }) => own.has(reading ?? ''));
   if (read.errors.length === 0) return outcome;
   const unread = new Set(read.errors.map((error) => error.reading));

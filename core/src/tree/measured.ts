@@ -1,6 +1,7 @@
 import type { Method, ReadingValue } from '../measurement/index.ts';
 import type { Finding } from '../uncertainty/index.ts';
 import { heightNoOf, isSameKey, type MeasurementKey } from './measurement-key.ts';
+import { diagnoseTries, meanOfTries } from './tries.ts';
 import { askedReadings, type Measurement, measurementOf, methodOfMeasurement, type TreeRecord } from './tree-record.ts';
 
 /** Text of a form that is no number with a unit, with the measurement that it was typed for. */
@@ -15,18 +16,26 @@ export interface Measured {
   readonly readings: Readonly<Record<string, ReadingValue>>;
   /** Text that cannot be read. */
   readonly errors: readonly Finding[];
+  /** What several tries of a reading say of each other. */
+  readonly tries: readonly Finding[];
   /** Whether anything was read or typed at all. */
   readonly begun: boolean;
 }
 
-/** The try of each reading that counts, the latest, in the order of the method. */
+/** What each reading comes to by its tries, in the order of the method. */
 const valuesOf = (measurement: Measurement | undefined, { description }: Method): [string, ReadingValue][] =>
-  description.readings.flatMap(({ key }) => {
-    const latest = measurement?.readings[key]?.at(-1);
-    if (latest === undefined) return [];
-    const { value, unit, standardError } = latest;
-    return [[key, { value, unit, ...(standardError === undefined ? {} : { standardError }) }]];
+  description.readings.flatMap((spec) => {
+    const mean = meanOfTries(spec, measurement?.readings[spec.key] ?? []);
+    return mean === undefined ? [] : [[spec.key, mean]];
   });
+
+/** What several tries of its own readings say of each other. */
+const triesOf = (measurement: Measurement | undefined, { description }: Method, own?: ReadonlySet<string>): Finding[] =>
+  description.readings.flatMap((spec) =>
+    own === undefined || own.has(spec.key)
+      ? diagnoseTries(description.measure, spec, measurement?.readings[spec.key] ?? [])
+      : [],
+  );
 
 /**
  * The readings of a measurement. A height from the same station takes over the readings of the first, and is begun with its
@@ -43,7 +52,13 @@ export function measured(tree: TreeRecord, key: MeasurementKey, unread: readonly
     const method = methodOfMeasurement(own, key.measure);
     const readings = valuesOf(own, method);
     const errors = errorsOf(key);
-    return { method, readings: Object.fromEntries(readings), errors, begun: readings.length + errors.length > 0 };
+    return {
+      method,
+      readings: Object.fromEntries(readings),
+      errors,
+      tries: triesOf(own, method),
+      begun: readings.length + errors.length > 0,
+    };
   }
   const first: MeasurementKey = { measure: 'height', stem: 1 };
   const method = methodOfMeasurement(measurementOf(tree, first), 'height');
@@ -54,6 +69,7 @@ export function measured(tree: TreeRecord, key: MeasurementKey, unread: readonly
   return {
     method,
     readings: Object.fromEntries([...shared, ...readings]),
+    tries: triesOf(own, method, mine),
     errors: [...errorsOf(first).filter(({ reading }) => reading === null || !mine.has(reading)), ...errors],
     begun: readings.length + errors.length > 0,
   };

@@ -73,6 +73,7 @@ const plainReading = (reading: PlacedReading): Reading => {
     device,
     takenAt,
     try: reading.try,
+    ...(reading.excluded === true ? { excluded: true } : {}),
   };
 };
 

@@ -18,9 +18,11 @@ export interface Reading extends ReadingValue {
   readonly takenAt: string;
   /** Number of the try, from 1. */
   readonly try: number;
+  /** Left out of the mean of its tries, by a person. */
+  readonly excluded?: boolean | undefined;
 }
 
-/** Readings of one method, by the keys of its description. Several tries of a reading are kept, the latest last. */
+/** Readings of one method, by the keys of its description. Several tries of a reading are kept in their order: their mean counts. */
 export interface Measurement {
   /** Identifier of the method. */
   readonly method: string;

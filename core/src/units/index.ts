@@ -1,5 +1,5 @@
 export { lengthWords, thicknessWords } from './length-words.ts';
-export { readQuantity } from './read-quantity.ts';
+export { type ReadError, type ReadOk, type ReadOptions, readQuantity } from './read-quantity.ts';
 export { decimalsOf, printAsRead, printRounded, printStandardError, roundTo, toGraduation } from './round.ts';
 export {
   DEGREES_PER,

@@ -3,7 +3,7 @@ import { convert, UNIT_IDS, type UnitId, unitOf } from './units.ts';
 import { message, type Text, joined } from '../message/index.ts';
 
 export type ReadErrorCode =
-  'empty' | 'letters' | 'two-marks' | 'grouping' | 'unit' | 'exponent' | 'infinite' | 'sign' | 'feet';
+  'empty' | 'letters' | 'two-marks' | 'grouping' | 'unit' | 'exponent' | 'infinite' | 'sign' | 'feet' | 'tries';
 
 export interface ReadOk {
   readonly ok: true;

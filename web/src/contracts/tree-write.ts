@@ -6,12 +6,13 @@ import type { TreeView } from './views.ts';
 type Writer = Pick<NewTreeDto, 'observer' | 'device'>;
 
 const readingDto = ({ instrument, methodVersion, observer, device, ...reading }: PlacedReading): ReadingDto => {
-  const { stem, heightNo, standardError, ...rest } = reading;
+  const { stem, heightNo, standardError, excluded, ...rest } = reading;
   return {
     ...rest,
     ...(stem === undefined ? {} : { stem }),
     ...(heightNo === undefined ? {} : { heightNo }),
     ...(standardError === undefined ? {} : { standardError }),
+    ...(excluded === true ? { excluded } : {}),
   };
 };
 

@@ -53,8 +53,14 @@ export class ReadingDto {
   @IsWithin(0, 1_000_000)
   standardError?: number;
 
+  /** Number of the try. Several tries of one reading count with their mean. */
   @IsWithin(1, 99)
   try!: number;
+
+  /** Left out of the mean of its tries, by a person. */
+  @IsOptional()
+  @IsBoolean({ message: 'must be true or false' })
+  excluded?: boolean;
 
   @IsMoment()
   takenAt!: string;

@@ -16,6 +16,18 @@ const refused = (measure: Measure, input: ComputeDto): Problem => {
   throw new Error('it was computed');
 };
 
+describe('several tries of a reading', () => {
+  it.each([
+    ['as one text', '30.4 30.6 30.5'],
+    ['as a list', [30.4, '30.6 m', { value: 30.5, unit: 'm' }]],
+    ['one of them excluded', '30.4 30.6 (36.0) 30.5'],
+  ])('count with their mean: %s', (_, height) => {
+    const estimate = computeService.compute('height', { method: 'height.known', readings: { height } } as never);
+    // (30.4 + 30.6 + 30.5) ÷ 3
+    expect(estimate.value).toBeCloseTo(30.5, 9);
+  });
+});
+
 describe('computing without a record', () => {
   it.each([
     [{ top: '+62 %', base: '−8 %', distance: '25 m' }, '17.50'],

@@ -1,6 +1,8 @@
 import type { Estimate } from '@arbolito/core/uncertainty';
 import { asMeant, evaluate, type Measure, type ReadingSpec, type ReadingValue } from '@arbolito/core/measurement';
-import { isUnitId, readQuantity, unitOf } from '@arbolito/core/units';
+import { MAX_TRIES, readTries } from '@arbolito/core/callout';
+import { meanOfTries } from '@arbolito/core/tree';
+import { isUnitId, unitOf } from '@arbolito/core/units';
 import { defaultMethod, findMethod, methodsFor } from '@arbolito/core/methods';
 import type { ComputeDto } from '../../contracts/tree.ts';
 import { type FieldProblem, Problem } from '../problem.ts';
@@ -8,22 +10,38 @@ import { t, say } from '../../messages/text.ts';
 
 const READING_FIELDS = new Set(['value', 'unit', 'standardError']);
 
-type Read = { readonly reading: ReadingValue } | { readonly errors: readonly FieldProblem[] };
+type Read =
+  | { readonly tries: readonly (ReadingValue & { readonly excluded?: boolean })[] }
+  | { readonly errors: readonly FieldProblem[] };
 
-/** A reading as the wire may bring it: text as typed, a bare number in the usual unit, or an object with its unit. */
+/** One reading, or a list of its tries, each as the wire may bring it. */
+function readTriesOf(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'imperial'): Read {
+  if (!Array.isArray(given) || given.length === 0) return readOne(spec, given, unitSystem);
+  const read = given.slice(0, MAX_TRIES).map((each) => readOne(spec, each, unitSystem));
+  const errors = read.flatMap((each) => ('errors' in each ? each.errors : []));
+  return errors.length > 0 ? { errors } : { tries: read.flatMap((each) => ('tries' in each ? each.tries : [])) };
+}
+
+/** A reading as the wire may bring it: text as typed, one or several tries, a bare number in the usual unit, or an object with its unit. */
 function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'imperial'): Read {
   const pointer = `/readings/${spec.key}`;
   const unit = spec.defaultUnit[unitSystem];
   const wrong = (at: string, code: string, detail: string): Read => ({ errors: [{ pointer: at, code, detail }] });
   if (typeof given === 'string') {
-    const read = readQuantity(given.slice(0, 100), { unit, units: spec.units });
+    const read = readTries(given.slice(0, 100), { unit, units: spec.units });
     return read.ok
-      ? { reading: { value: asMeant(spec, read.value, given), unit: read.unit } }
+      ? {
+          tries: read.tries.map(({ value, unit: own, text, isExcluded }) => ({
+            value: asMeant(spec, value, text),
+            unit: own,
+            excluded: isExcluded,
+          })),
+        }
       : wrong(pointer, `text.${read.code}`, `${spec.key}: ${say(read.message)}`);
   }
   if (typeof given === 'number') {
     return Number.isFinite(given)
-      ? { reading: { value: asMeant(spec, given, ''), unit } }
+      ? { tries: [{ value: asMeant(spec, given, ''), unit }] }
       : wrong(
           pointer,
           'number',
@@ -74,11 +92,13 @@ function readOne(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'impe
     );
   }
   return {
-    reading: {
-      value: asMeant(spec, value, ''),
-      unit: namedUnit,
-      ...(standardError === undefined ? {} : { standardError }),
-    },
+    tries: [
+      {
+        value: asMeant(spec, value, ''),
+        unit: namedUnit,
+        ...(standardError === undefined ? {} : { standardError }),
+      },
+    ],
   };
 }
 
@@ -118,9 +138,12 @@ export const computeService: ComputeService = {
     }
     for (const spec of specs) {
       if (!Object.hasOwn(input.readings, spec.key)) continue;
-      const read = readOne(spec, input.readings[spec.key], unitSystem);
+      const read = readTriesOf(spec, input.readings[spec.key], unitSystem);
       if ('errors' in read) errors.push(...read.errors);
-      else readings[spec.key] = read.reading;
+      else {
+        const mean = meanOfTries(spec, read.tries);
+        if (mean !== undefined) readings[spec.key] = mean;
+      }
     }
     if (errors.length > 0) throw new Problem('invalid', errors.map(({ detail }) => detail).join(' '), { errors });
     const outcome = evaluate(method, readings, {

@@ -305,6 +305,8 @@ export const readings = pgTable(
     standardError: doublePrecision('standard_error'),
     instrument: text('instrument').notNull(),
     try: integer('try').notNull(),
+    /** Left out of the mean of its tries, by a person. */
+    excluded: boolean('excluded').notNull().default(false),
     observer: text('observer').notNull(),
     device: text('device').notNull(),
     takenAt: moment('taken_at').notNull(),
@@ -314,7 +316,7 @@ export const readings = pgTable(
   },
   (table) => [
     uniqueIndex('reading_in_use')
-      .on(table.stemId, table.observationId, table.measure, table.heightNo, table.key)
+      .on(table.stemId, table.observationId, table.measure, table.heightNo, table.key, table.try)
       .where(sql`${table.inUse}`),
     index('reading_of_observation').on(table.observationId),
     check('reading_measure', sql`${table.measure} in ('diameter', 'point', 'distance', 'height')`),

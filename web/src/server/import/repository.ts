@@ -138,6 +138,7 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
           reading.asRead,
           reading.instrument,
           reading.try,
+          reading.excluded === true ? 't' : 'f',
           reading.observer,
           reading.device,
           reading.takenAt,
@@ -156,7 +157,7 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
     await copy(
       client,
       'reading',
-      'id, observation_id, stem_id, measure, height_no, method_id, method_version, key, value, unit, standard_error, as_read, instrument, try, observer, device, taken_at',
+      'id, observation_id, stem_id, measure, height_no, method_id, method_version, key, value, unit, standard_error, as_read, instrument, try, excluded, observer, device, taken_at',
       parts.reading,
     );
     if (parts.result !== '') {

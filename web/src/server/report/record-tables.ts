@@ -208,6 +208,7 @@ function readingsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>)
       'taken at',
       'tree id',
       'reading id',
+      'excluded',
     ],
     rowsOf: (view) =>
       view.readings.map((reading) => [
@@ -231,6 +232,7 @@ function readingsTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>)
         reading.takenAt,
         view.id,
         reading.id,
+        reading.excluded === true ? 'yes' : 'no',
       ]),
   };
 }

@@ -1,9 +1,22 @@
 import { treeOfWrite } from '../../contracts/tree-write.ts';
 import type { ConditionCode, FieldRules, Species } from '@arbolito/core/protocol';
-import { checkReadings, evaluate, type Measure, type MethodContext } from '@arbolito/core/measurement';
+import {
+  checkReadings,
+  evaluate,
+  type Measure,
+  type MethodContext,
+  type MethodDescription,
+} from '@arbolito/core/measurement';
 import { type Finding, findingsOf, type Outcome } from '@arbolito/core/uncertainty';
 import { findMethod } from '@arbolito/core/methods';
-import { evaluateHeights, type HeightNotes, isStemMeasure, MEASURES, type TreeNotes } from '@arbolito/core/tree';
+import {
+  evaluateHeights,
+  type HeightNotes,
+  isStemMeasure,
+  meanOfTries,
+  MEASURES,
+  type TreeNotes,
+} from '@arbolito/core/tree';
 import type { UnitSystem } from '@arbolito/core/units';
 import type { ReadingDto } from '../../contracts/tree.ts';
 import { type FieldProblem, Problem } from '../problem.ts';
@@ -43,17 +56,21 @@ function checkKeys(measure: Measure, indexed: readonly Indexed[]): FieldProblem[
       },
     ];
   }
-  const keys = new Set<string>();
+  const tries = new Set<string>();
   for (const { reading, index } of indexed) {
-    if (keys.has(reading.key))
+    const named = `${reading.key} ${String(reading.try)}`;
+    if (tries.has(named))
       return [
         {
           pointer: `/readings/${index}/key`,
           code: 'reading-twice',
-          detail: t('server.is-given-twice', '{key} is given twice.', { key: reading.key }),
+          detail: t('server.try-is-given-twice', '{key}, try {number} is given twice.', {
+            key: reading.key,
+            number: reading.try,
+          }),
         },
       ];
-    keys.add(reading.key);
+    tries.add(named);
   }
   return [];
 }
@@ -68,12 +85,29 @@ const asErrors = (findings: readonly Finding[], indexed: readonly Indexed[]): Fi
     detail: `${say(title)}. ${say(message)}`,
   }));
 
+/** What is wrong with one reading, whatever the others are. */
+function checkAlone(description: MethodDescription, indexed: Indexed): FieldProblem[] {
+  const { reading } = indexed;
+  const spec = description.readings.find(({ key }) => key === reading.key);
+  return spec === undefined
+    ? []
+    : asErrors(checkReadings({ ...description, readings: [spec] }, { [reading.key]: reading }), [indexed]);
+}
+
 /** What is wrong with the readings of one measure of a stem. */
 function checkMeasure(measure: Measure, indexed: readonly Indexed[], context: MethodContext): FieldProblem[] {
   const errors = checkKeys(measure, indexed);
   const method = findMethod(indexed[0]?.reading.methodId ?? '');
   if (errors.length > 0 || method === null) return errors;
-  const readings = Object.fromEntries(indexed.map(({ reading }) => [reading.key, reading]));
+  const alone = indexed.flatMap((each) => checkAlone(method.description, each));
+  if (alone.length > 0) return alone;
+  const readings = Object.fromEntries(
+    method.description.readings.flatMap((spec) => {
+      const tries = indexed.flatMap(({ reading }) => (reading.key === spec.key ? [reading] : []));
+      const mean = meanOfTries(spec, tries);
+      return mean === undefined ? [] : [[spec.key, mean]];
+    }),
+  );
   const stops = checkReadings(method.description, readings);
   if (stops.length > 0) return asErrors(stops, indexed);
   const outcome = evaluate(method, readings, context);
@@ -186,10 +220,7 @@ function checkHeights(tree: WrittenTree, context: MethodContext): FieldProblem[]
     .filter(({ reading }) => !isStemMeasure(reading.measure))
     .flatMap(({ reading, index }): FieldProblem[] => {
       const description = findMethod(reading.methodId)?.description;
-      const spec = description?.readings.find(({ key }) => key === reading.key);
-      if (description === undefined || spec === undefined) return [];
-      const alone = { ...description, readings: [spec] };
-      return asErrors(checkReadings(alone, { [reading.key]: reading }), [{ reading, index }]);
+      return description === undefined ? [] : checkAlone(description, { reading, index });
     });
   if (outOfUnit.length > 0) return outOfUnit;
   const notOfStand = checkOneStand(tree);

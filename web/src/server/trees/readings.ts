@@ -37,6 +37,7 @@ export const readingRows = (
       ...owner,
       stemId,
       standardError: reading.standardError ?? null,
+      excluded: reading.excluded ?? false,
     };
   });
 
@@ -69,6 +70,7 @@ export function refuseRewritten(readings: readonly ReadingDto[], known: Readonly
       kept.value === reading.value &&
       kept.unit === reading.unit &&
       kept.key === reading.key &&
+      (kept.excluded ?? false) === (reading.excluded ?? false) &&
       (kept.stem ?? 1) === (reading.stem ?? 1) &&
       (kept.heightNo ?? 1) === (reading.heightNo ?? 1) &&
       kept.methodId === reading.methodId
@@ -139,6 +141,7 @@ export const asDto = (reading: ReadingView): ReadingDto => {
     asRead,
     ...(standardError === undefined ? {} : { standardError }),
     try: reading.try,
+    ...(reading.excluded === true ? { excluded: true } : {}),
     takenAt,
   };
 };

@@ -104,6 +104,7 @@ const recordOf = (row: ReadingRow, ordinal: number): StoredReading => ({
   asRead: row.asRead,
   instrument: row.instrument,
   try: row.try,
+  ...(row.excluded ? { excluded: true } : {}),
   observer: row.observer,
   device: row.device,
   takenAt: new Date(row.takenAt).toISOString(),

@@ -35,6 +35,23 @@ describe('keeping a tree', () => {
     ]);
   });
 
+  it('keeps every try of a reading, counts their mean and leaves out what a person excluded', async () => {
+    const { plot } = await surveyWithPlot();
+    const tries = [dbhReading(34.5), { ...dbhReading(34.7), try: 2 }, { ...dbhReading(43.7), try: 3, excluded: true }];
+    const tree = newTree(plot.id, '1', { readings: tries, notes: { observerPosition: 'below' } });
+    const { status, body } = await post('/api/trees', tree);
+    expect(status).toBe(201);
+    // (34.5 + 34.7) ÷ 2
+    expect(body.dbh?.value).toBeCloseTo(34.6, 9);
+    expect(body.notes).toEqual({ observerPosition: 'below' });
+    const { body: again } = await api<TreeView>('GET', `/api/trees/${tree.id}`);
+    expect(again.readings.map(({ value, try: number, excluded = false }) => [value, number, excluded]).sort()).toEqual([
+      [34.5, 1, false],
+      [34.7, 2, false],
+      [43.7, 3, true],
+    ]);
+  });
+
   it('changes nothing when the same write comes again, ten times at once', async () => {
     const { plot } = await surveyWithPlot();
     const tree = newTree(plot.id, '1');
@@ -84,7 +101,7 @@ describe('keeping a tree', () => {
 
   it.each([
     ['half of a height', { readings: sights(62, -8, 25).slice(0, 2) }, '/readings/0', 'reading.missing'],
-    ['a top below the base', { readings: sights(-20, 5, 25) }, '/readings/0', 'height.top-below-base'],
+    ['a top below the base', { readings: sights(-20, 5, 25) }, '/readings/0', 'height.swapped'],
     ['a dbh of 9 m', { readings: [dbhReading(900)] }, '/readings/0', 'reading.range'],
     ['a dbh of 0', { readings: [dbhReading(0)] }, '/readings/0', 'reading.range'],
     ['a distance of 0', { readings: sights(62, -8, 0) }, '/readings/2', 'reading.range'],

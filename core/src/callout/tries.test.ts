@@ -1,0 +1,110 @@
+import { describe, expect, it } from 'vitest';
+import { evaluateTree, findingsOfTree } from '../tree/index.ts';
+import { RULE_SETS, USUAL_FORM_FACTOR } from '../protocol/index.ts';
+import { inEnglish } from '../testing/english.ts';
+import { parseCallout } from './parse.ts';
+import { parseTreeForm } from './parse-tree-form.ts';
+import { printCallout } from './print.ts';
+import { printTreeForm } from './print-tree-form.ts';
+import { readTries } from './tries.ts';
+
+const SURVEY = {
+  unitSystem: 'metric',
+  slopeUnit: 'pct',
+  species: [{ code: 'sp', name: 'Scots pine', crown: 'spire' }],
+} as const;
+const PROTOCOL = { unitSystem: 'metric', fieldRules: RULE_SETS.timber.rules, formFactor: USUAL_FORM_FACTOR } as const;
+
+const valuesOf = (text: string, unit: 'pct' | 'm' | 'in' | 'ft' = 'm') => {
+  const read = readTries(text, { unit, units: ['pct', 'deg', 'm', 'cm', 'in', 'ft'] });
+  return read.ok ? read.tries.map(({ value, isExcluded }) => (isExcluded ? [value] : value)) : read.code;
+};
+const treeOf = (line: string) => parseTreeForm(parseCallout(line, SURVEY).draft, SURVEY).tree;
+const resultOf = (line: string) => evaluateTree(treeOf(line), PROTOCOL);
+
+describe('several tries in a field', () => {
+  it('are numbers with blanks between them; in brackets they are left out', () => {
+    expect(valuesOf('122.4 122.6 122.3')).toEqual([122.4, 122.6, 122.3]);
+    expect(valuesOf('122.4 (130.2) 122.6')).toEqual([122.4, [130.2], 122.6]);
+    expect(valuesOf('122.4 m 122.6 m')).toEqual([122.4, 122.6]);
+  });
+
+  it('have the sign of the first', () => {
+    expect(valuesOf('-1.5 1.4', 'pct')).toEqual([-1.5, -1.4]);
+    expect(valuesOf('+18 18.5 -2', 'pct')).toEqual([18, 18.5, -2]);
+  });
+
+  it('are one number where feet, inches and fractions are written', () => {
+    expect(valuesOf('44 1/2', 'in')).toEqual([44.5]);
+    expect(valuesOf('3 ft 8.5 in', 'in')).toEqual([44.5]);
+    expect(valuesOf('18 %', 'pct')).toEqual([18]);
+  });
+
+  it('are refused where one is no number, where none counts, and from ten on', () => {
+    expect(valuesOf('122.4 x')).toBe('unit');
+    expect(valuesOf('(122.4)')).toBe('tries');
+    expect(valuesOf('1 2 3 4 5 6 7 8 9 10')).toBe('tries');
+  });
+});
+
+describe('several tries on the call-out line', () => {
+  it('stand directly behind a reading: +18 18.5 is the mean 18.25', () => {
+    const { tokens, draft, ok } = parseCallout('#1 sp 34.5 34.7 +18 18.5 -1.5 @20', SURVEY);
+    expect(ok).toBe(true);
+    expect(draft.diameter.entries.diameter?.text).toBe('34.5 34.7');
+    expect([draft.height.entries.top?.text, draft.height.entries.base?.text]).toEqual(['+18 18.5', '-1.5']);
+    expect(tokens.map(({ chip }) => inEnglish(chip))).toContain('top 18.5 %, try 2');
+    const { dbh, height } = resultOf('#1 sp 34.5 34.7 +18 18.5 -1.5 @20');
+    expect(dbh?.value).toBeCloseTo(34.6, 9);
+    // 20 × (0.1825 + 0.015)
+    expect(height?.ok === true ? height.estimate.value : null).toBeCloseTo(3.95, 9);
+  });
+
+  it('leave a diameter that follows a distance a diameter', () => {
+    const { draft } = parseCallout('#1 sp +60 -8 @20 34.5', SURVEY);
+    expect([draft.diameter.entries.diameter?.text, draft.height.entries.distance?.text]).toEqual(['34.5', '20']);
+    const again = parseCallout('#1 sp 34.5 +60 -8 @20 20.2', SURVEY).draft;
+    expect(again.height.entries.distance?.text).toBe('20 20.2');
+  });
+
+  it('read back the same from the printed line and from the record', () => {
+    const line = '#1 sp 34.5 34.7 (43.7) +18 18.5 -1.5 1.4 @20';
+    const { draft } = parseCallout(line, SURVEY);
+    expect(printCallout(draft, SURVEY)).toBe(line);
+    const printed = printTreeForm(treeOf(line));
+    expect(printed.diameter.entries.diameter?.text).toBe('34.5 34.7 (43.7)');
+    expect(printed.height.entries.base?.text).toBe('−1.5 −1.4');
+  });
+});
+
+describe('the mean of several tries', () => {
+  it('has the standard error of a mean: three shots of 122.4, 122.6 and 122.3 ft', () => {
+    const imperial = { ...SURVEY, unitSystem: 'imperial' } as const;
+    const { tree } = parseTreeForm(parseCallout('#1 sp = 122.4 122.6 122.3', imperial).draft, imperial);
+    const { height } = evaluateTree(tree, { ...PROTOCOL, unitSystem: 'imperial' });
+    // 367.3 ÷ 3 = 122.433
+    expect(height?.ok === true ? height.estimate.printed.value : null).toBe('122.4');
+    expect(tree.heights[0]?.measurement.readings.height?.map(({ value, try: number }) => [value, number])).toEqual([
+      [122.4, 1],
+      [122.6, 2],
+      [122.3, 3],
+    ]);
+  });
+
+  it('has the spread of the tries where that is larger than the error of one reading: ± 2 ÷ √2 for 38 and 42', () => {
+    const [finding] = findingsOfTree(resultOf('#1 sp 38 42')).filter(({ code }) => code === 'reading.tries');
+    expect(inEnglish(finding?.message)).toBe('Mean 40.00 ± 2.0 cm; tries from 38 to 42.');
+  });
+
+  it('points out a try that is far off, and leaves it to a person to exclude it', () => {
+    const asked = (line: string) => findingsOfTree(resultOf(line)).filter(({ code }) => code === 'reading.tries-apart');
+    const [finding] = asked('#1 sp 34.5 34.7 43.7');
+    expect(finding?.suggestedFixes[0]?.changes).toEqual([
+      { reading: 'diameter', text: '34.5 34.7 (43.7)', unit: 'cm' },
+    ]);
+    expect(asked('#1 sp 34.5 34.7 (43.7)')).toEqual([]);
+    expect(resultOf('#1 sp 34.5 34.7 (43.7)').dbh?.value).toBeCloseTo(34.6, 9);
+    expect(asked('#1 sp 34.5 34.7 34.4')).toEqual([]);
+    expect(asked('#1 sp 34.5 43.7')[0]?.suggestedFixes).toEqual([]);
+  });
+});
