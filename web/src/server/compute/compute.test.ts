@@ -22,7 +22,7 @@ describe('several tries of a reading', () => {
     ['as a list', [30.4, '30.6 m', { value: 30.5, unit: 'm' }]],
     ['one of them excluded', '30.4 30.6 (36.0) 30.5'],
   ])('count with their mean: %s', (_, height) => {
-    const estimate = computeService.compute('height', { method: 'height.known', readings: { height } } as never);
+    const estimate = computeService.compute('height', { method: 'height.known', readings: { height } });
     // (30.4 + 30.6 + 30.5) ÷ 3
     expect(estimate.value).toBeCloseTo(30.5, 9);
   });
