@@ -340,10 +340,13 @@ export function findingsOfTree({ stems, heights, volumeFindings, findings }: Tre
 /** Heights from one stand share their readings: what is said of those is said once. */
 const eachOnce = (findings: readonly PlacedFinding[]): readonly PlacedFinding[] => {
   const said = new Set<string>();
-  return findings.filter(({ code, title, message, stem }) => {
+  const once = findings.filter(({ code, title, message, stem }) => {
     const key = JSON.stringify([code, title, message, stem]);
     if (said.has(key)) return false;
     said.add(key);
     return true;
   });
+  // What asks something comes before what only notes it.
+  const isNote = ({ severity }: PlacedFinding): boolean => severity === 'note';
+  return [...once.filter((finding) => !isNote(finding)), ...once.filter(isNote)];
 };

@@ -79,9 +79,12 @@ export interface SheetSettings extends FormProtocol {
 /** Readings of the base: their sign depends on where one stands. */
 const BASE_KEYS: ReadonlySet<string> = new Set(['base', 'baseLine', 'markAngle', 'down', 'via']);
 
+/** Whether a reading sights the base for the first height. */
+export const isBaseReading = (slot: Slot): boolean =>
+  slot.measure === 'height' && heightNoOf(slot) === 1 && BASE_KEYS.has(slot.spec.key);
+
 /** Whether the first height sights the base. */
-export const asksBase = ({ slots }: SheetView): boolean =>
-  slots.some((slot) => slot.measure === 'height' && heightNoOf(slot) === 1 && BASE_KEYS.has(slot.spec.key));
+export const asksBase = ({ slots }: SheetView): boolean => slots.some(isBaseReading);
 
 /** A reading that the sheet asks for, in the order in which it is taken. */
 export interface Slot extends MeasurementKey {

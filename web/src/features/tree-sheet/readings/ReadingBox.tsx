@@ -23,6 +23,9 @@ export function takeSignKey(
   return true;
 }
 
+/** Several tries do not fit in large figures. */
+export const LONG_TEXT = 8;
+
 interface ReadingBoxProps {
   readonly slot: Slot;
   readonly entry: ReadingText;
@@ -75,7 +78,7 @@ export function ReadingBox({
         <input
           id={id}
           data-reading={slotKey(slot)}
-          className="figures min-h-11 w-full min-w-0 bg-transparent py-0 pl-2.5 text-xl font-bold outline-none"
+          className={`figures min-h-11 w-full min-w-0 bg-transparent py-0 pl-2.5 font-bold outline-none ${entry.text.length > LONG_TEXT ? 'text-sm' : 'text-xl'}`}
           inputMode="decimal"
           autoComplete="off"
           spellCheck={false}

@@ -1,10 +1,11 @@
 import { useRef, useState } from 'react';
+import { Plus } from 'lucide-react';
 import { type UnitId, unitOf } from '@arbolito/core/units';
 import { heightNoOf } from '@arbolito/core/tree';
 import { exampleLines } from '../../../shared/example-lines.ts';
 import { useSize } from '../../../ui/use-media.ts';
 import { sceneOf } from '../../../shared/elevation/scene.ts';
-import { entryOf, isOptional, type Slot, slotKey } from '../store.ts';
+import { entryOf, isBaseReading, isOptional, type Slot, slotKey } from '../store.ts';
 import { CalloutBar } from '../readings/CalloutBar.tsx';
 import { Elevation, elevationLayout } from '../../../shared/elevation/Elevation.tsx';
 import { doubtOf, isInDoubt } from './doubt.ts';
@@ -14,8 +15,9 @@ import { KitWords } from '../readings/KitWords.tsx';
 import { KeepWords } from './KeepBar.tsx';
 import { SheetFolds } from './SheetFolds.tsx';
 import { Keypad } from '../readings/Keypad.tsx';
+import { ObserverPositionChoice } from '../readings/ObserverPosition.tsx';
 import { MethodChoice } from '../readings/MethodChoice.tsx';
-import { takeSignKey, turnSign } from '../readings/ReadingBox.tsx';
+import { LONG_TEXT, takeSignKey, turnSign } from '../readings/ReadingBox.tsx';
 import { LastVisitPanel } from '../last-visit/LastVisitPanel.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import { SpeciesField } from '../readings/SpeciesField.tsx';
@@ -258,7 +260,7 @@ export function PhoneSheet(props: SheetProps) {
                 <input
                   id="phone-reading"
                   data-reading={slotKey(now)}
-                  className="figures min-h-12 w-full min-w-0 bg-transparent text-4xl font-extrabold outline-none sm:text-5xl"
+                  className={`figures min-h-12 w-full min-w-0 bg-transparent font-extrabold outline-none ${entry.text.length > LONG_TEXT ? 'text-xl' : 'text-4xl sm:text-5xl'}`}
                   inputMode="none"
                   autoComplete="off"
                   value={entry.text.replace(/^-/, '−')}
@@ -276,7 +278,24 @@ export function PhoneSheet(props: SheetProps) {
                 <span className="figures max-w-[42%] shrink-0 text-right text-lg leading-tight">
                   {say(shortWords(entry.unit))}
                 </span>
+                {/\d$/.test(entry.text) && (
+                  <button
+                    type="button"
+                    className="btn shrink-0 self-center px-3"
+                    aria-label={t('tree-sheet.another-try', 'Another try of the same reading')}
+                    onClick={() => {
+                      type(`${entry.text} `);
+                    }}
+                  >
+                    <Plus aria-hidden="true" size={18} />
+                  </button>
+                )}
               </div>
+              {isBaseReading(now) && (
+                <div className={findings.length > 0 ? '[@media(max-height:700px)]:hidden' : ''}>
+                  <ObserverPositionChoice view={view} store={store} />
+                </div>
+              )}
               {wrong && (
                 <FieldError id="phone-problem" className="pb-1 leading-snug">
                   {say(problem.message)}
