@@ -30,6 +30,7 @@ const description: MethodDescription = {
       place: 'ground',
       shortcut: 'd',
       callout: 'walk',
+      isLevelDistance: true,
     }),
     baseSight,
   ],

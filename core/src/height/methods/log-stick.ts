@@ -45,7 +45,7 @@ const description: MethodDescription = {
       label: message('height.log-stick.log-length', 'log length'),
       ask: message('height.log-stick.enter-the-log-length-of', 'Enter the log length of the stick'),
       place: 'side',
-      shortcut: 'l',
+      shortcut: 'h',
       callout: 'loglen',
       range: { m: [1, 20], ft: [3.3, 66] },
       typicalError: { m: 0.001, ft: 0.003 },
@@ -69,6 +69,7 @@ const description: MethodDescription = {
       place: 'ground',
       shortcut: 'd',
       callout: 'stood',
+      isLevelDistance: true,
     }),
   ],
   proof: {

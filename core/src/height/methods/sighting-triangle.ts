@@ -34,6 +34,7 @@ const description: MethodDescription = {
       place: 'ground',
       shortcut: 'd',
       callout: 'run',
+      isLevelDistance: true,
     }),
     groundLength({
       key: 'ratio',
