@@ -207,7 +207,7 @@ describe('board feet of a standing tree', () => {
 
   it('stand in a table by dbh and half logs, whole board feet', () => {
     const { logs, rows } = boardFeetTable('doyle', 78);
-    expect(logs).toEqual([1, 1.5, 2, 2.5, 3, 3.5, 4]);
+    expect(logs).toEqual([1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 5.5, 6]);
     expect(rows.map(({ dbhIn }) => dbhIn)).toEqual(Array.from({ length: 16 }, (_, i) => 10 + 2 * i));
     // By hand for 20 in and 2 logs: 55.88187 − 14.94565 × 20 + 1.15949 × 400
     expect(rows[5]?.boardFeet[2]).toBe(221);

@@ -1,4 +1,5 @@
-import { FORM_CLASS_LIMITS, formClassBoardFeet, type FormClassRule } from './standing.ts';
+import { FORM_CLASS_LIMITS, type FormClassRule } from './standing.ts';
+import { standingBoardFeet } from './standing-board-feet.ts';
 
 /** Board feet of standing trees, one row for each dbh and one column for each number of logs. */
 export interface BoardFeetTable {
@@ -6,11 +7,16 @@ export interface BoardFeetTable {
   readonly formClass: number;
   /** 16-ft logs, halves allowed. */
   readonly logs: readonly number[];
-  readonly rows: readonly { readonly dbhIn: number; readonly boardFeet: readonly number[] }[];
+  readonly rows: readonly {
+    readonly dbhIn: number;
+    readonly boardFeet: readonly number[];
+    /** Of each figure, whether its last logs are scaled along a taper: the formula ends or falls there. */
+    readonly isByTaper: readonly boolean[];
+  }[];
 }
 
 const STEP_LOGS = 0.5;
-const MOST_LOGS = 4;
+const MOST_LOGS = 6;
 const STEP_IN = 2;
 
 /**
@@ -30,9 +36,13 @@ export function boardFeetTable(rule: FormClassRule, formClass: number): BoardFee
     rule,
     formClass,
     logs: counts,
-    rows: diameters.map((each) => ({
-      dbhIn: each,
-      boardFeet: counts.map((count) => Math.round(formClassBoardFeet(rule, { dbhIn: each, logs: count, formClass }))),
-    })),
+    rows: diameters.map((dbh) => {
+      const cells = counts.map((count) => standingBoardFeet(rule, { dbhIn: dbh, logs: count, formClass }));
+      return {
+        dbhIn: dbh,
+        boardFeet: cells.map(({ boardFeet }) => Math.round(boardFeet)),
+        isByTaper: cells.map(({ beyond }) => beyond.length > 0),
+      };
+    }),
   };
 }

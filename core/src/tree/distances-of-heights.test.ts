@@ -11,11 +11,10 @@ const resultOf = (line: string, unitSystem: 'metric' | 'imperial' = 'metric') =>
   const { tree } = parseTreeForm(draft, survey);
   const protocol = { unitSystem, fieldRules: RULE_SETS.timber.rules, formFactor: USUAL_FORM_FACTOR };
   const { height, heights } = evaluateTree(tree, protocol);
-  return {
-    estimate:
-      height?.ok === true ? height.estimate : (heights.heights[0]?.outcome as never as { estimate: never })?.estimate,
-    printed: printCallout(draft, survey),
-  };
+  // A count of logs is no total height.
+  const outcome = height ?? heights.heights[0]?.outcome;
+  if (outcome?.ok !== true) throw new Error('there is no height');
+  return { estimate: outcome.estimate, printed: printCallout(draft, survey) };
 };
 
 describe('the level distance of a height', () => {

@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { FORM_CLASS_RULES, type FormClassRule } from '@arbolito/core/log-rules';
 import type { Measure } from '@arbolito/core/measurement';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/units';
 import { AUXILIARY_LIMITS, PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/protocol';
@@ -258,4 +259,22 @@ export class ComputeDto {
   @IsOptional()
   @IsWithin(0.1, 130, 'm')
   heightM?: number;
+}
+
+/** A standing tree as the form-class tables know it. */
+export class StandingBoardFeetDto {
+  @IsOneOf(FORM_CLASS_RULES)
+  rule!: FormClassRule;
+
+  /** Over bark. */
+  @IsWithin(6, 80, 'in')
+  dbhIn!: number;
+
+  /** 16-ft logs, halves allowed. */
+  @IsWithin(0.5, 12)
+  logs!: number;
+
+  /** Girard form class. */
+  @IsWithin(60, 95, '%')
+  formClass!: number;
 }

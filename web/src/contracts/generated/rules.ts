@@ -269,6 +269,12 @@ export const speciesWoodRules = {
   barkRatio: {"type":"number","minimum":0.7,"maximum":1},
 } as const satisfies RuleTable;
 
+export const standingBoardFeetRules = {
+  dbhIn: {"type":"number","minimum":6,"maximum":80,"x-unit":"in"},
+  logs: {"type":"number","minimum":0.5,"maximum":12},
+  formClass: {"type":"number","minimum":60,"maximum":95,"x-unit":"%"},
+} as const satisfies RuleTable;
+
 export const stemRules = {
   ordinal: {"type":"integer","minimum":2,"maximum":30},
 } as const satisfies RuleTable;

@@ -53,8 +53,15 @@ export function boardFeetPdf(rule: FormClassRule, formClass: number): Promise<Ui
     across: t('report.16-ft-logs', '16-ft logs'),
     down: t('report.dbh-in', 'dbh, in'),
     columns: logs.map(String),
-    rows: rows.map(({ dbhIn, boardFeet }) => ({ name: String(dbhIn), cells: boardFeet.map(String) })),
+    rows: rows.map(({ dbhIn, boardFeet, isByTaper }) => ({
+      name: String(dbhIn),
+      cells: boardFeet.map((value, i) => `${String(value)}${isByTaper[i] === true ? '*' : ''}`),
+    })),
     notes: [
+      t(
+        'report.board-feet-by-taper',
+        '* Outside the published table: the last logs are scaled along a taper that ends at 6 in.',
+      ),
       t(
         'report.wiant-castaneda-1977-after-mesavage',
         'Wiant & Castaneda 1977, after Mesavage & Girard 1946. Check against your local table.',
