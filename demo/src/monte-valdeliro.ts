@@ -106,6 +106,7 @@ const SCALES: readonly (readonly [SlopeUnit, number])[] = [
 const READ_TO: Readonly<Record<SlopeUnit, number>> = {
   m25: 0.1,
   m30: 0.1,
+  m40: 0.1,
   ft66: 0.5,
   gon: 0.5,
   pct: 1,

@@ -22,6 +22,7 @@ const UNIT_SUFFIX: Partial<Record<UnitId, string>> = {
   m15: ':15',
   m25: ':25',
   m30: ':30',
+  m40: ':40',
   ft66: ':66',
 };
 

@@ -7,7 +7,7 @@ export interface RawToken {
 
 /** Marks that belong to the number behind them, and unit words that belong to the number before them. */
 const LONE_MARK = /^(@|=|#|g|&|at|body|[+-])$/i;
-const UNIT_WORD = /^(%|°|deg|pct|m|cm|mm|ft|in|'|"|:20|:15|:25|:30|:66|gon|m:20|m:15|m:25|m:30|ft:66)$/i;
+const UNIT_WORD = /^(%|°|deg|pct|m|cm|mm|ft|in|'|"|:20|:15|:25|:30|:40|:66|gon|m:20|m:15|m:25|m:30|m:40|ft:66)$/i;
 const FRACTION = /^\d+\/\d+(in|"|ft|')?$/i;
 const ENDS_IN_DIGIT = /\d$/;
 /** Two faces of one stem, `2x33/38`: two readings in one word. */

@@ -31,7 +31,7 @@ export const INSTRUMENT_KINDS = {
   clinometer: {
     name: message('instruments.instruments.name', 'clinometer'),
     instruments: ['clinometer'],
-    units: ['pct', 'deg', 'm20', 'm15', 'ft66', 'm25', 'm30', 'gon'],
+    units: ['pct', 'deg', 'm20', 'm15', 'ft66', 'm25', 'm30', 'm40', 'gon'],
     check: 'zero',
     everyDays: 30,
     graduation: 0.5,
@@ -40,7 +40,7 @@ export const INSTRUMENT_KINDS = {
   'pendulum-hypsometer': {
     name: message('instruments.instruments.pendulum-hypsometer', 'pendulum hypsometer'),
     instruments: ['clinometer', 'hypsometer'],
-    units: ['m20', 'm15', 'm30', 'm25', 'pct', 'deg'],
+    units: ['m20', 'm15', 'm30', 'm25', 'm40', 'pct', 'deg'],
     check: 'zero',
     everyDays: 30,
     graduation: 0.25,

@@ -36,6 +36,7 @@ import { method as logStick } from '../height/methods/log-stick.ts';
 import { method as markOnStem } from '../height/methods/mark-on-stem.ts';
 import { method as plumbPoint } from '../height/methods/plumb-point.ts';
 import { method as poleAtTree } from '../height/methods/pole-at-tree.ts';
+import { method as protractorLevel } from '../height/methods/protractor-level.ts';
 import { method as protractor } from '../height/methods/protractor.ts';
 import { method as shadow } from '../height/methods/shadow.ts';
 import { method as sightingTriangle } from '../height/methods/sighting-triangle.ts';
@@ -83,6 +84,7 @@ export const METHOD_FILES: readonly Method[] = [
   markOnStem,
   plumbPoint,
   poleAtTree,
+  protractorLevel,
   protractor,
   shadow,
   sightingTriangle,

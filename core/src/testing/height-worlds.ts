@@ -40,6 +40,7 @@ const SIGHT_ERROR: Record<SlopeUnit, number> = {
   m15: 0.15,
   m25: 0.25,
   m30: 0.3,
+  m40: 0.4,
   ft66: 0.7,
 };
 const FINEST: Record<SlopeUnit, number> = {
@@ -50,6 +51,7 @@ const FINEST: Record<SlopeUnit, number> = {
   m15: 0.1,
   m25: 0.1,
   m30: 0.1,
+  m40: 0.1,
   ft66: 0.5,
 };
 

@@ -10,6 +10,7 @@ export const SLOPE_UNITS = [
   'm15',
   'm25',
   'm30',
+  'm40',
   'ft66',
   'gon',
 ] as const satisfies readonly SlopeUnit[];
@@ -23,6 +24,7 @@ const DIVISORS: Record<SlopeUnit, number | null> = {
   m15: 15,
   m25: 25,
   m30: 30,
+  m40: 40,
   ft66: 66,
   deg: null,
   gon: null,

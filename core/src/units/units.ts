@@ -100,6 +100,13 @@ export const UNITS = {
     spellings: ['m:30', ':30', '1:30'],
     steps: 0,
   },
+  m40: {
+    dimension: 'slope',
+    symbol: 'm:40',
+    words: message('units.units.metres-on-the-1-40', 'metres on the 1:40 scale'),
+    spellings: ['m:40', ':40', '1:40'],
+    steps: 0,
+  },
   ft66: {
     dimension: 'slope',
     symbol: 'ft:66',

@@ -52,7 +52,7 @@ export const rescaled = (
 };
 
 /** Scales of few instruments. */
-const SELDOM: ReadonlySet<SlopeUnit> = new Set(['m25', 'm30']);
+const SELDOM: ReadonlySet<SlopeUnit> = new Set(['m25', 'm30', 'm40']);
 
 /** A reading with its tangent moved by so much, on its own scale. */
 export function movedBy(reading: ReadingValue & { readonly unit: SlopeUnit }, tangent: number): ReadingValue {
@@ -63,7 +63,7 @@ export function movedBy(reading: ReadingValue & { readonly unit: SlopeUnit }, ta
   return { ...reading, value: Number((Math.round(exact / graduation) * graduation).toFixed(1)) };
 }
 
-export const METRE_SCALES = ['m15', 'm20', 'm25', 'm30'] as const satisfies readonly SlopeUnit[];
+export const METRE_SCALES = ['m15', 'm20', 'm25', 'm30', 'm40'] as const satisfies readonly SlopeUnit[];
 
 /** Scales of the instruments of height. */
 const SCALES_OF_INSTRUMENTS = ['pct', 'deg', ...METRE_SCALES, 'ft66'] as const satisfies readonly SlopeUnit[];

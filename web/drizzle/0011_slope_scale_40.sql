@@ -1,0 +1,2 @@
+ALTER TABLE "survey" DROP CONSTRAINT "survey_slope_unit";--> statement-breakpoint
+ALTER TABLE "survey" ADD CONSTRAINT "survey_slope_unit" CHECK ("survey"."slope_unit" in ('pct', 'deg', 'm20', 'm15', 'm25', 'm30', 'm40', 'ft66', 'gon'));
