@@ -74,6 +74,7 @@ async function everyView(): Promise<string[]> {
     '/results/local-table',
     '/results/local-taper',
     '/results/log',
+    '/results/board-feet',
     '/results/two-phases?way=count',
     `/results/stem?survey=${survey}`,
     `/surveys/${survey}/wood`,

@@ -52,6 +52,7 @@ async function views(base) {
     ['stand logs', `/results/${survey}/logs`],
     ['stem', `/results/stem?survey=${survey}&species=bt&dbh=46&height=27`],
     ['one log', '/results/log'],
+    ['board feet', '/results/board-feet?dbh=32&logs=5'],
     ['local volume table', '/results/local-table'],
     ['local taper', '/results/local-taper'],
     ['two phases', '/results/two-phases'],

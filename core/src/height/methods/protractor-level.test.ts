@@ -12,7 +12,7 @@ const heightOf = (line: string): number | null => {
     ...SURVEY,
     fieldRules: RULE_SETS.timber.rules,
     formFactor: USUAL_FORM_FACTOR,
-  } as never);
+  });
   return height?.ok === true ? height.estimate.value : null;
 };
 
