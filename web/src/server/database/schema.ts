@@ -68,7 +68,10 @@ export const surveys = pgTable(
   (table) => [
     foreignKey({ columns: [table.previousSurveyId], foreignColumns: [table.id], name: 'survey_previous' }),
     check('survey_unit_system', sql`${table.unitSystem} in ('metric', 'imperial')`),
-    check('survey_slope_unit', sql`${table.slopeUnit} in ('pct', 'deg', 'm20', 'm15', 'm25', 'm30', 'm40', 'ft66', 'gon')`),
+    check(
+      'survey_slope_unit',
+      sql`${table.slopeUnit} in ('pct', 'deg', 'm20', 'm15', 'm25', 'm30', 'm40', 'ft66', 'gon')`,
+    ),
     check('survey_breast_height', sql`${table.breastHeightM} between 0.5 and 2`),
     check('survey_eye_height', sql`${table.eyeHeightM} between 0.5 and 2.5`),
     check('survey_form_factor', sql`${table.formFactor} between 0.2 and 0.8`),
