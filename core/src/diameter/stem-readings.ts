@@ -11,7 +11,7 @@ export function readingCm(readings: Readings, key: string): number {
   return convert(value, unit, 'cm');
 }
 
-type Own = Pick<ReadingSpec, 'key' | 'label' | 'ask' | 'shortcut' | 'callout' | 'instrument'>;
+type Own = Pick<ReadingSpec, 'key' | 'label' | 'ask' | 'hint' | 'shortcut' | 'callout' | 'instrument'>;
 
 const twoDigits = (value: number): number => Number(value.toPrecision(2));
 

@@ -85,6 +85,10 @@ export const topSight = sight({
   key: 'top',
   label: message('height.sights.label', 'top'),
   ask: message('height.sights.ask', 'Sight the tip of the crown, not its near edge, and read the scale'),
+  hint: message(
+    'height.sights.hint-top',
+    'Keep both eyes open. In a broad crown aim at the axis of the stem: a near branch looks higher than the tip.',
+  ),
   place: 'tip',
   shortcut: 't',
 });
@@ -96,6 +100,7 @@ export const baseSight = sight({
     'height.sights.sight-the-base-of-the',
     'Sight the base of the trunk; below the eye the reading is negative',
   ),
+  hint: message('height.sights.hint-base', 'Have grass and leaves cleared from the base.'),
   place: 'base',
   shortcut: 'b',
 });

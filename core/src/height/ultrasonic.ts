@@ -19,6 +19,10 @@ export const ULTRASONIC_READINGS = (callout: string): readonly ReadingSpec[] => 
     key: 'slope',
     label: message('height.distance-to-the-transponder', 'distance to the transponder'),
     ask: message('height.read-the-distance-to-the', 'Read the distance to the transponder'),
+    hint: message(
+      'height.ultrasonic.hint',
+      'Wind, rain and insects disturb ultrasound: keep a second instrument at hand.',
+    ),
     place: 'ground',
     shortcut: 'd',
     callout,

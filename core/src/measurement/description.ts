@@ -21,6 +21,8 @@ export interface ReadingSpec {
   readonly defaultUnit: Readonly<Record<UnitSystem, UnitId>>;
   /** Lowest and highest value that can be, both allowed. */
   readonly range: Readonly<Partial<Record<UnitId, readonly [number, number]>>>;
+  /** How to take it well, one or two short sentences shown at the field. */
+  readonly hint?: Text;
   /** What to say of a value outside the range, after the sentence that names the limits. */
   readonly rangeHint: Text;
   /** Finest mark that people read, per unit. */

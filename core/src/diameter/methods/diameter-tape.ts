@@ -8,6 +8,10 @@ const diameter = acrossStem({
   key: 'diameter',
   label: message('diameter.diameter-tape.label', 'dbh'),
   ask: message('diameter.diameter-tape.ask', 'Read the diameter side of the tape at breast height, square to the stem'),
+  hint: message(
+    'diameter.tape-hint',
+    'Alone, a tack holds the end of the tape: ask the owner and take it out again. Leave no band on the trunk.',
+  ),
   shortcut: 'r',
   callout: '',
   instrument: 'diameter tape',

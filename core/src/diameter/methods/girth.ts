@@ -9,6 +9,10 @@ const girth = roundStem({
   key: 'girth',
   label: message('diameter.girth.label', 'girth'),
   ask: message('diameter.girth.ask', 'Read the plain tape around the stem at breast height, square to the stem'),
+  hint: message(
+    'diameter.tape-hint',
+    'Alone, a tack holds the end of the tape: ask the owner and take it out again. Leave no band on the trunk.',
+  ),
   shortcut: 'r',
   callout: 'g',
   instrument: 'tape',

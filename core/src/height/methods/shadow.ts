@@ -43,6 +43,7 @@ const description: MethodDescription = {
       key: 'staffShadow',
       label: message('height.shadow.shadow-of-the-staff', 'shadow of the staff'),
       ask: message('height.shadow.measure-the-shadow-of-the', 'Measure the shadow of the staff'),
+      hint: message('height.shadow.hint', 'Measure the other shadow within a minute: shadows move.'),
       place: 'base',
       shortcut: 'b',
       callout: 'ssh',

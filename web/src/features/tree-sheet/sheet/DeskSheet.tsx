@@ -19,7 +19,7 @@ import { MethodChoice } from '../readings/MethodChoice.tsx';
 import { SlotBox } from '../readings/SlotBox.tsx';
 import { LastVisitPanel } from '../last-visit/LastVisitPanel.tsx';
 import { SpeciesField } from '../readings/SpeciesField.tsx';
-import { askOf, drawingLabel, type SheetProps } from './sheet-props.ts';
+import { askOf, drawingLabel, hintOf, type SheetProps } from './sheet-props.ts';
 import { t, say } from '../../../messages/text.ts';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
@@ -106,7 +106,7 @@ export function DeskSheet(props: SheetProps) {
             })}
             {now !== null && (
               <p className="absolute top-3 left-0 max-w-[46%] rounded-r-md bg-paper py-0.5 pr-2 pl-4 text-quiet">
-                <span className="font-semibold text-ink">{say(askOf(view, now))}.</span>{' '}
+                <span className="font-semibold text-ink">{say(askOf(view, now))}.</span> {hintOf(view, now)}{' '}
                 {say(now.method.description.safety)}
                 <KitWords view={view} slot={now} />
               </p>

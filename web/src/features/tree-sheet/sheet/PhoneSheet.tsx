@@ -22,7 +22,7 @@ import { LastVisitPanel } from '../last-visit/LastVisitPanel.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import { SpeciesField } from '../readings/SpeciesField.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
-import { askOf, breastHeightText, drawingLabel, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
+import { askOf, breastHeightText, drawingLabel, hintOf, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
 import { t, say } from '../../../messages/text.ts';
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
@@ -254,6 +254,9 @@ export function PhoneSheet(props: SheetProps) {
                 <label htmlFor="phone-reading" className="block text-[0.97rem] leading-snug text-quiet">
                   {say(askOf(view, now))}
                 </label>
+                <p className="text-[0.9rem] leading-snug text-quiet [@media(max-height:700px)]:sr-only">
+                  {hintOf(view, now)}
+                </p>
                 <KitWords view={view} slot={now} />
               </div>
               <div className="flex items-baseline gap-3">

@@ -77,6 +77,22 @@ export const askOf = (view: SheetView, slot: Slot): Text => {
       : t('tree-sheet.height-and-ask', '{Name}. {ask}', { Name: height.name, ask });
 };
 
+/** Thinner trees can be shaken to see their tip. */
+const SAPLING_CM = 10;
+
+/** How to take a reading well; of the tip of a thin live tree, how to find it. */
+export const hintOf = (view: SheetView, slot: Slot): string => {
+  const { hint } = slot.spec;
+  const dbhCm = view.dbh?.value ?? Infinity;
+  const isSapling = slot.spec.place === 'tip' && slot.spec.quantity === 'slope' && dbhCm < SAPLING_CM;
+  if (isSapling)
+    return t(
+      'tree-sheet.hint-sapling',
+      'To find the tip of a thin live tree, look up first, then have it shaken. Never shake a dead or hung-up tree.',
+    );
+  return hint === undefined ? '' : say(hint);
+};
+
 /** The finding that stops a reading, to be shown at its field. */
 export const problemAt = (view: SheetView, slot: Slot): Finding | null =>
   view.findings.find(
