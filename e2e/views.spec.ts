@@ -75,6 +75,7 @@ async function everyView(): Promise<string[]> {
     '/results/local-taper',
     '/results/log',
     '/results/board-feet',
+    '/measure/tools',
     '/results/two-phases?way=count',
     `/results/stem?survey=${survey}`,
     `/surveys/${survey}/wood`,

@@ -12,3 +12,4 @@ export { type PlotGround, plotRadiusM, slopeCorrectedRadiusM } from './circular-
 export { expansionFactorPerHa, plotAreaM2 } from './expansion-factor.ts';
 export { isAlongGround, limitingDistanceM } from './limiting-distance.ts';
 export { shapeWords } from './plot-shape-words.ts';
+export { type SeenTree, treeDistance } from './tree-distance.ts';

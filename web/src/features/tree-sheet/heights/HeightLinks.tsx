@@ -57,6 +57,9 @@ export function HeightLinks({ view }: { readonly view: SheetView }) {
       <a className="inline-flex min-h-11 items-center underline" href={stemAddress(view, heightM)}>
         {t('tree-sheet.logs-of-this-tree', 'Logs of this tree')}
       </a>
+      <a className="inline-flex min-h-11 items-center underline" href="/measure/tools">
+        {t('tree-sheet.small-tools', 'Slope, distance, units')}
+      </a>
     </p>
   );
 }

@@ -1,0 +1,189 @@
+import { useState, type ReactNode } from 'react';
+import { treeDistance } from '@arbolito/core/plot';
+import {
+  convert,
+  isUnitId,
+  printRounded,
+  readQuantity,
+  slopeReading,
+  UNIT_IDS,
+  type UnitId,
+  unitOf,
+} from '@arbolito/core/units';
+import type { Text } from '@arbolito/core/message';
+import { FieldError } from '../../../ui/forms/FieldError.tsx';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import { parseQuantity, type QuantitySpec } from '../../../ui/forms/quantity.ts';
+import { localFigure } from '../../../messages/figures.ts';
+import { rich } from '../../../messages/rich.ts';
+import { say, t } from '../../../messages/text.ts';
+
+/** Figures with an answer under them. */
+function Tool({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <section className="card grid content-start gap-3 p-5" aria-label={title}>
+      <h2 className="text-xl font-bold">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+const Answer = ({ children }: { readonly children: ReactNode }) => (
+  <p role="status" className="min-h-8 text-lg">
+    {children}
+  </p>
+);
+
+const figure = (value: number, decimals: number) => (
+  <strong className="figures">{localFigure(printRounded(value, decimals))}</strong>
+);
+
+/** Figures of a form by their keys; null where one is missing or wrong. */
+function useFigures<K extends string>(specs: Readonly<Record<K, QuantitySpec>>) {
+  const keys = Object.keys(specs) as K[];
+  const [texts, setTexts] = useState(() => Object.fromEntries(keys.map((key) => [key, ''])) as Record<K, string>);
+  const read = keys.map((key) => parseQuantity(specs[key], texts[key]));
+  const isComplete = read.every((each) => 'value' in each);
+  const values = isComplete
+    ? (Object.fromEntries(keys.map((key, i) => [key, (read[i] as { value: number }).value])) as Record<K, number>)
+    : null;
+  const fields = keys.map((key) => (
+    <NumberField
+      key={key}
+      spec={specs[key]}
+      text={texts[key]}
+      optional
+      onType={(text) => {
+        setTexts({ ...texts, [key]: text });
+      }}
+    />
+  ));
+  return { values, fields };
+}
+
+function Slope() {
+  const length = (label: Text, low: number): QuantitySpec => ({ label, unit: 'm', low, high: 1000 });
+  const { values, fields } = useFigures({
+    rise: length(t('planning.rise', 'rise'), -1000),
+    run: length(t('planning.run', 'horizontal run'), 0.01),
+  });
+  const tangent = values === null ? null : values.rise / values.run;
+  return (
+    <Tool title={t('planning.slope-from-rise-and-run', 'Slope from rise and run')}>
+      {fields}
+      <Answer>
+        {tangent === null
+          ? t('planning.enter-rise-and-run', 'Enter rise and run in the same unit.')
+          : rich('planning.slope-answer', '{percent} % · {degrees}° · along the slope {factor} × the level distance', {
+              percent: figure(slopeReading(tangent, 'pct'), 1),
+              degrees: figure(slopeReading(tangent, 'deg'), 1),
+              factor: figure(Math.hypot(1, tangent), 3),
+            })}
+      </Answer>
+    </Tool>
+  );
+}
+
+function BetweenTrees() {
+  const bearing = (label: Text): QuantitySpec => ({ label, unit: 'deg', low: 0, high: 360 });
+  const away = (label: Text): QuantitySpec => ({ label, unit: 'm', low: 0, high: 500 });
+  const { values, fields } = useFigures({
+    fromBearing: bearing(t('planning.bearing-of-first-tree', 'bearing, first tree')),
+    fromAway: away(t('planning.distance-of-first-tree', 'distance, first tree')),
+    toBearing: bearing(t('planning.bearing-of-second-tree', 'bearing, second tree')),
+    toAway: away(t('planning.distance-of-second-tree', 'distance, second tree')),
+  });
+  const found =
+    values === null
+      ? null
+      : treeDistance(
+          { bearingDeg: values.fromBearing, awayM: values.fromAway },
+          { bearingDeg: values.toBearing, awayM: values.toAway },
+        );
+  return (
+    <Tool title={t('planning.distance-between-two-trees', 'Distance between two trees')}>
+      {fields}
+      <Answer>
+        {found === null
+          ? t('planning.enter-both-trees', 'Enter bearing and level distance of both trees from where you stand.')
+          : rich('planning.between-answer', '{distance} m, bearing {bearing}° from the first to the second', {
+              distance: figure(found.distanceM, 2),
+              bearing: figure(found.bearingDeg, 0),
+            })}
+      </Answer>
+    </Tool>
+  );
+}
+
+/** Units that somebody converts, by what they measure. */
+const CONVERTED: readonly UnitId[] = UNIT_IDS.filter((unit) =>
+  ['length', 'area', 'volume'].includes(unitOf(unit).dimension),
+);
+
+function Converter() {
+  const [text, setText] = useState('');
+  const [unit, setUnit] = useState<UnitId>('ft');
+  const read = text.trim() === '' ? null : readQuantity(text, { unit, units: CONVERTED });
+  const isRead = read?.ok === true;
+  const { dimension } = unitOf(isRead ? read.unit : unit);
+  return (
+    <Tool title={t('planning.unit-converter', 'Unit converter')}>
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-2">
+        <label className="grid gap-0.5">
+          <span>{t('planning.value', 'value')}</span>
+          <input
+            className="field figures"
+            inputMode="decimal"
+            autoComplete="off"
+            value={text}
+            aria-invalid={read?.ok === false}
+            aria-describedby={read?.ok === false ? 'converter-problem' : undefined}
+            onChange={(event) => {
+              setText(event.target.value);
+            }}
+          />
+        </label>
+        <label className="grid gap-0.5">
+          <span>{t('planning.unit', 'unit')}</span>
+          <select
+            className="field"
+            value={unit}
+            onChange={(event) => {
+              if (isUnitId(event.target.value)) setUnit(event.target.value);
+            }}
+          >
+            {CONVERTED.map((each) => (
+              <option key={each} value={each}>
+                {unitOf(each).symbol}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      {read?.ok === false && <FieldError id="converter-problem">{say(read.message)}</FieldError>}
+      <ul role="status" className="grid gap-1">
+        {isRead
+          ? CONVERTED.filter((each) => each !== read.unit && unitOf(each).dimension === dimension).map((each) => (
+              <li key={each} className="flex justify-between border-t border-line pt-1">
+                <strong className="figures">
+                  {localFigure(String(Number(convert(read.value, read.unit, each).toPrecision(6))))}
+                </strong>
+                <span className="text-quiet">{unitOf(each).symbol}</span>
+              </li>
+            ))
+          : read === null && (
+              <li className="text-quiet">{t('planning.enter-a-value', 'Enter a value, such as 12 ft 6 in.')}</li>
+            )}
+      </ul>
+    </Tool>
+  );
+}
+
+/** Small calculations for the field: nothing is saved. */
+export const ToolsPage = () => (
+  <div className="grid gap-5 md:grid-cols-3">
+    <Slope />
+    <BetweenTrees />
+    <Converter />
+  </div>
+);
