@@ -29,7 +29,7 @@ export const topKey = (readings: Readings): string | null =>
   ['top', 'topAngle', 'up'].find((key) => readings[key] !== undefined) ?? null;
 
 /** The reading of the base as a tangent; null where the method has none. */
-export function baseSight(methodId: string, readings: Readings): BaseSight | null {
+export function sightOfBase(methodId: string, readings: Readings): BaseSight | null {
   if (methodId === 'height.protractor')
     return {
       key: 'baseLine',

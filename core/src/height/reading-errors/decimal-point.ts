@@ -1,4 +1,4 @@
-import { baseSight } from './base-sight.ts';
+import { sightOfBase } from './base-sight.ts';
 import { byEvidence, changed, RARE_ODDS, type Suspicion } from './reading-error-kind.ts';
 import { HEIGHT_FINDINGS } from '../height-findings.ts';
 import { message } from '../../message/index.ts';
@@ -25,7 +25,7 @@ export const DECIMAL_POINT = byEvidence(
   },
   (found) => {
     // A base is small: a wrong sign explains it better than a wrong decimal.
-    const base = baseSight(found.methodId, found.readings)?.key;
+    const base = sightOfBase(found.methodId, found.readings)?.key;
     return Object.entries(found.readings).flatMap(([key, reading]): Suspicion[] =>
       reading.value === 0 || key === base
         ? []

@@ -1,7 +1,7 @@
 import { isSight } from './sight-changes.ts';
 import { movedBy } from './sight-changes.ts';
 import { baseExpected } from './evidence.ts';
-import { baseSight } from './base-sight.ts';
+import { sightOfBase } from './base-sight.ts';
 import { byEvidence, changed } from './reading-error-kind.ts';
 import { message } from '../../message/index.ts';
 
@@ -21,7 +21,7 @@ export const EYE_MISSING = byEvidence(
   },
   (found) => {
     const { evidence, distanceM, readings, methodId } = found;
-    const sight = baseSight(methodId, readings);
+    const sight = sightOfBase(methodId, readings);
     const base = sight === null ? undefined : readings[sight.key];
     if (sight === null || !isSight(base) || base.value !== 0 || distanceM === null) return [];
     const expected = baseExpected(evidence, distanceM, sight.markM);

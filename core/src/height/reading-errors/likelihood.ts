@@ -2,7 +2,7 @@ import { type Method, type MethodContext, type Readings, standardErrorOf } from 
 import { convert, type SlopeUnit } from '../../units/index.ts';
 import { HEIGHT_SPREAD, oddness } from '../plausible-height.ts';
 import { baseExpected, type HeightEvidence, levelDistanceM } from './evidence.ts';
-import { baseSight } from './base-sight.ts';
+import { sightOfBase } from './base-sight.ts';
 
 /** A height with the readings that give it. */
 export interface Hypothesis {
@@ -36,7 +36,7 @@ export const shareOf = (heightM: number, standardErrorM: number): number =>
 /** How far the reading of the base lies from what eye and ground ask for, in standard errors; null where nothing is read. */
 export function baseMisfit(hypothesis: Hypothesis, evidence: HeightEvidence, method: Method, context: MethodContext) {
   const { methodId, readings, heightM } = hypothesis;
-  const base = baseSight(methodId, readings);
+  const base = sightOfBase(methodId, readings);
   if (base === null) return null;
   // A laser that shows only verticals tells no distance: crews stand about one tree height away.
   const distanceM = levelDistanceM(methodId, readings, context) ?? Math.max(5, heightM / STAND_RATIO);
