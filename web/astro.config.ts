@@ -4,6 +4,7 @@ import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 import { compressScripts } from './compress-scripts.ts';
 import { coreDigestModule } from './core-digest.ts';
+import { withoutHelpTexts } from './help-texts.ts';
 
 /** Small modules that nearly every island loads, as one file each: many files cost more in headers than in code. */
 const CHUNKS: readonly (readonly [string, RegExp])[] = [
@@ -13,7 +14,10 @@ const CHUNKS: readonly (readonly [string, RegExp])[] = [
     /\/core\/src\/(uncertainty\/(estimate|workbook)|diameter\/(limits|several-stems|basal-area)|protocol\/(condition-codes|volume-model|volume-settings|field-rules\/(classes|breast-height|recorded-dbh))|taper\/outside-range|height\/geometry)\.ts$/,
   ],
   ['client', /\/web\/src\/client\/(api|identity|device-storage|outbox)\.ts$/],
-  ['ui', /\/web\/src\/ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes)|use-media)\.tsx?$/],
+  [
+    'ui',
+    /\/web\/src\/ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes)|use-media)\.tsx?$|\/lucide-react\/dist\/esm\/(createLucideIcon|icons\/(calendar-clock|triangle-(alert|exclamation-point)|undo-2))\.m?js$/,
+  ],
   ['elevation', /\/web\/src\/(ui\/drawing|shared\/elevation)\//],
   ['callout', /\/core\/src\/callout\//],
 ];
@@ -27,7 +31,7 @@ export default defineConfig({
   // Our own check in middleware.ts is stricter: it covers JSON as well.
   security: { checkOrigin: false },
   vite: {
-    plugins: [tailwindcss(), coreDigestModule()],
+    plugins: [tailwindcss(), coreDigestModule(), withoutHelpTexts()],
     // Every script is a file of its own: the content security policy lets nothing of ours run inline.
     build: { assetsInlineLimit: 0, rollupOptions: { output: { manualChunks: chunkOf } } },
     optimizeDeps: { include: ['class-validator', 'class-transformer', 'reflect-metadata'] },

@@ -1,13 +1,6 @@
+import { FORM_CLASS_HEIGHT_FT, LOG_FT } from './log-lengths.ts';
 import { LOG_RULES } from './rules.ts';
-import {
-  BEHRE,
-  behreDibIn,
-  FORM_CLASS_HEIGHT_FT,
-  FORM_CLASS_LIMITS,
-  formClassBoardFeet,
-  type FormClassRule,
-  LOG_FT,
-} from './standing.ts';
+import { BEHRE, behreDibIn, FORM_CLASS_LIMITS, formClassBoardFeet, type FormClassRule } from './standing.ts';
 
 /** A standing tree as the tables of board feet know it. */
 export interface CruisedTree {

@@ -1,11 +1,6 @@
 import { LOG_RULES } from './rules.ts';
 import type { LogRuleId } from '../protocol/index.ts';
-
-/** Length of a full log and its half, in ft, and what a full log is cut to with its trim. */
-export const LOG_FT = 16;
-const TRIM_FT = 0.3;
-/** Top of the first log above the ground: a stump of one foot, the log and its trim. */
-export const FORM_CLASS_HEIGHT_FT = 1 + LOG_FT + TRIM_FT;
+import { FORM_CLASS_HEIGHT_FT, LOG_FT } from './log-lengths.ts';
 
 /**
  * Girard form class in percent: diameter under bark at the top of the first 16-ft log over dbh over bark.

@@ -161,20 +161,22 @@ function Converter() {
         </label>
       </div>
       {read?.ok === false && <FieldError id="converter-problem">{say(read.message)}</FieldError>}
-      <ul role="status" className="grid gap-1">
-        {isRead
-          ? CONVERTED.filter((each) => each !== read.unit && unitOf(each).dimension === dimension).map((each) => (
-              <li key={each} className="flex justify-between border-t border-line pt-1">
-                <strong className="figures">
-                  {localFigure(String(Number(convert(read.value, read.unit, each).toPrecision(6))))}
-                </strong>
-                <span className="text-quiet">{unitOf(each).symbol}</span>
-              </li>
-            ))
-          : read === null && (
-              <li className="text-quiet">{t('planning.enter-a-value', 'Enter a value, such as 12 ft 6 in.')}</li>
-            )}
-      </ul>
+      <div role="status">
+        <ul className="grid gap-1">
+          {isRead
+            ? CONVERTED.filter((each) => each !== read.unit && unitOf(each).dimension === dimension).map((each) => (
+                <li key={each} className="flex justify-between border-t border-line pt-1">
+                  <strong className="figures">
+                    {localFigure(String(Number(convert(read.value, read.unit, each).toPrecision(6))))}
+                  </strong>
+                  <span className="text-quiet">{unitOf(each).symbol}</span>
+                </li>
+              ))
+            : read === null && (
+                <li className="text-quiet">{t('planning.enter-a-value', 'Enter a value, such as 12 ft 6 in.')}</li>
+              )}
+        </ul>
+      </div>
     </Tool>
   );
 }

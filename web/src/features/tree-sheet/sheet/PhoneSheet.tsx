@@ -1,5 +1,4 @@
 import { useRef, useState } from 'react';
-import { Plus } from 'lucide-react';
 import { type UnitId, unitOf } from '@arbolito/core/units';
 import { heightNoOf } from '@arbolito/core/tree';
 import { exampleLines } from '../../../shared/example-lines.ts';
@@ -290,7 +289,7 @@ export function PhoneSheet(props: SheetProps) {
                       type(`${entry.text} `);
                     }}
                   >
-                    <Plus aria-hidden="true" size={18} />
+                    <span aria-hidden="true">+</span>
                   </button>
                 )}
               </div>
