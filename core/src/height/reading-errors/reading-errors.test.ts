@@ -45,6 +45,10 @@ function corrected({ methodId, readings, context }: HeightScene, finding: Findin
 }
 
 const TREES = draws(400, 60);
+/** Few draws scatter: 60 trees have a standard error of 3 %, 400 honest ones of 0.7 %. */
+const IS_SHORT = TREES < 400;
+const LEAST_NAMED = IS_SHORT ? 0.9 : 0.95;
+const MOST_ALARMS = IS_SHORT ? 0.03 : 0.02;
 
 /** Share of the seeded trees on which the slip is named first or second, and its fix gives back the tree. */
 function named(code: string, make: (random: ReturnType<typeof seededRandom>) => HeightScene) {
@@ -83,7 +87,7 @@ describe('the catalogue of slips in heights', () => {
     (code, make) => {
       const share = named(code, make);
       shares.push([code, share]);
-      expect(share).toBeGreaterThanOrEqual(0.95);
+      expect(share).toBeGreaterThanOrEqual(LEAST_NAMED);
     },
   );
 
@@ -117,7 +121,7 @@ describe('the catalogue of slips in heights', () => {
     printFigures(`false alarms on ${String(trees)} honest trees: ${percent(alarmed / trees)}`, [
       ...[...alarms].sort((a, b) => b[1] - a[1]).map(([code, count]) => [code, String(count)] as const),
     ]);
-    expect(alarmed / trees).toBeLessThan(0.02);
+    expect(alarmed / trees).toBeLessThan(MOST_ALARMS);
   });
 });
 
