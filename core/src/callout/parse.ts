@@ -76,7 +76,8 @@ const TREE_PARTS = [
  * Reads one tree in the words crews call out: `#17 sp 34.5 +18 -1.5 @20`.
  *
  * Parts may stand in any order, signed readings apart: the first is the top, the second the base. A plain number directly
- * behind a reading is a further try of it: `+18 18.5`. `&` begins another stem of the same tree: `28 &21 at0.9`. Nothing is dropped: a part that is not understood comes back with the reason.
+ * behind a reading is a further try of it: `+18 18.5`. `&` begins another stem of the same tree: `28 &21 at0.9`. Nothing is
+ * dropped: a part that is not understood comes back with the reason.
  *
  * @param line the words of one tree
  * @param context units, species and condition codes of the survey

@@ -5,10 +5,9 @@ import {
   type Measurement,
   methodOfMeasurement,
   type Stem,
+  textOfTries,
   type TreeRecord,
 } from '../tree/index.ts';
-import { printTries } from './tries.ts';
-import { printAsRead, unitOf } from '../units/index.ts';
 import {
   emptyForm,
   emptyStem,
@@ -26,15 +25,7 @@ function measurementForm(measurement: Measurement, measure: Measure): Measuremen
     if (latest === undefined) return [];
     const { unit, standardError } = latest;
     const spec = specs.find((each) => each.key === key);
-    const text = printTries(
-      tries.map(({ value, unit: own, excluded = false }) => ({
-        // A scale that counts downwards is read without a sign.
-        text: `${
-          spec?.countsDown === true && value < 0 ? printAsRead(-value) : printAsRead(value, spec?.signed ?? false)
-        }${own === unit ? '' : unitOf(own).symbol}`,
-        isExcluded: excluded,
-      })),
-    );
+    const text = textOfTries(spec, tries);
     return [[key, { text, unit, ...(standardError === undefined ? {} : { standardError }) }] as const];
   });
   const isKnown = findMethod(measurement.method) !== null;

@@ -27,9 +27,11 @@ import {
   askedReadings,
   emptyMeasurement,
   type HeightMeasurement,
+  type Measurement,
   measurementOf,
   type TreeRecord,
 } from './tree-record.ts';
+import { withTriesKept } from './tries.ts';
 import { message, type Text } from '../message/index.ts';
 
 /** A height as it comes out of its readings. Null outcomes where nothing was read. */
@@ -170,7 +172,11 @@ export function evaluateHeights(
       .filter(({ heightNo, sameStation }) => heightNo !== height.heightNo && !(sameStation && height.sameStation))
       .map((other): Expectation => expectationOf(other, names[totals.indexOf(other)] ?? ''));
     return height.of === 'total'
-      ? judge(height, context, { ...beside, ...position, expected: [...expected, ...(beside.expected ?? [])] })
+      ? judge(height, measurementOf(tree, heightKey('height', height.heightNo)), context, {
+          ...beside,
+          ...position,
+          expected: [...expected, ...(beside.expected ?? [])],
+        })
       : height;
   });
   const kept = tree.countedHeight ?? 1;
@@ -227,20 +233,27 @@ const expectationOf = ({ outcome }: HeightResult, name: Text): Expectation => {
   };
 };
 
-/** Whether a finding says that a reading is no number; one out of range is a number that can be corrected. */
-const isUnread = (code: string): boolean =>
-  (code.startsWith('reading.') && code !== 'reading.range') || code.startsWith('text.');
+/** Whether a reading is no number; one out of range is a number that can be corrected. */
+const isUnread = ({ code, severity }: Finding): boolean =>
+  severity === 'stop' && code !== 'reading.range' && (code.startsWith('reading.') || code.startsWith('text.'));
 
 /** A height with the reading errors that the evidence speaks for. */
-function judge(height: HeightResult, context: MethodContext, evidence: HeightEvidence): HeightResult {
+function judge(
+  height: HeightResult,
+  measurement: Measurement | undefined,
+  context: MethodContext,
+  evidence: HeightEvidence,
+): HeightResult {
   const { outcome, readings } = height;
   const method = findMethod(height.methodId);
   if (outcome === null || method === null) return height;
   const isComplete = method.description.readings.every(({ key }) => readings[key] !== undefined);
-  if (!isComplete || findingsOf(outcome).some(({ code }) => isUnread(code))) return height;
+  if (!isComplete || findingsOf(outcome).some(isUnread)) return height;
   const naming = { method, readings, context, evidence, findMethod };
   const named = nameReadingErrors(naming);
-  const findings = withReadingErrors(findingsOf(outcome), named.findings, naming);
+  const findings = withReadingErrors(findingsOf(outcome), named.findings, naming).map((finding) =>
+    withTriesKept(finding, method.description, measurement?.readings ?? {}),
+  );
   return {
     ...height,
     errorOdds: named.odds,

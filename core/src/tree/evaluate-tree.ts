@@ -231,7 +231,7 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
   const asRead = knownOf(asTaped.counted);
   // One cause is asked about: a wrong height or a wrong tape, whichever is likelier.
   const isGirth =
-    asRead !== null &&
+    asRead?.findings.some(({ severity }) => severity === 'check') === true &&
     girthOdds(known, tree, asRead.value, thickest) >= errorOdds &&
     stems.length === 1 &&
     isAskedAsGirth(stems[0]?.read, { ...context, heightM: asRead.value });

@@ -34,7 +34,7 @@ export {
 } from './measurement-key.ts';
 export { assembleTree, notesOfTree, type PlacedReading, placedReadings, type TapingNotes } from './placed-readings.ts';
 export { growthSince, lastPointWords, type LastStem, type LastVisit } from './re-measurement.ts';
-export { meanOfTries } from './tries.ts';
+export { meanOfTries, textOfTries } from './tries.ts';
 export { filledNotes, isDead, MULTIPLICITIES, type Multiplicity, NOTE_LIMITS, type TreeNotes } from './tree-notes.ts';
 export {
   askedReadings,

@@ -84,6 +84,7 @@ function measurementFrom(readings: readonly PlacedReading[], key: MeasurementKey
   if (first === undefined) return null;
   const tries: Record<string, Reading[]> = {};
   for (const reading of own) (tries[reading.key] ??= []).push(plainReading(reading));
+  for (const each of Object.values(tries)) each.sort((a, b) => a.try - b.try);
   return { method: first.methodId, version: first.methodVersion, readings: tries };
 }
 

@@ -1,5 +1,11 @@
 import type { Finding } from '../uncertainty/index.ts';
-import { type Measure, type ReadingSpec, type ReadingValue, typicalErrorOf } from '../measurement/index.ts';
+import {
+  type Measure,
+  type MethodDescription,
+  type ReadingSpec,
+  type ReadingValue,
+  typicalErrorOf,
+} from '../measurement/index.ts';
 import { convert, printAsRead, printRounded, printStandardError, unitOf } from '../units/index.ts';
 import { message } from '../message/index.ts';
 import type { Reading } from './tree-record.ts';
@@ -9,6 +15,52 @@ export type Try = Pick<Reading, 'value' | 'unit' | 'standardError' | 'excluded'>
 
 /** A try farther from the others than so many standard errors of one reading is pointed out. */
 const FAR = 4;
+
+/**
+ * Tries as the text of a field: `122.4 122.6 (130.2)`. Those of another unit than the last name theirs; one that a person left
+ * out stands in brackets.
+ */
+export function textOfTries(spec: ReadingSpec | undefined, tries: readonly Try[]): string {
+  const own = tries.at(-1)?.unit;
+  return tries
+    .map(({ value, unit, excluded = false }) => {
+      // A scale that counts downwards is read without a sign.
+      const isBelow = spec?.countsDown === true && value < 0;
+      const number = isBelow ? printAsRead(-value) : printAsRead(value, spec?.signed ?? false);
+      const text = unit === own ? number : `${number} ${unitOf(unit).symbol}`;
+      return excluded ? `(${text})` : text;
+    })
+    .join(' ');
+}
+
+/**
+ * A finding whose fixes keep the tries of a reading: another sign or scale holds for each of them. Other fixes give one figure in
+ * their place.
+ */
+export const withTriesKept = (
+  finding: Finding,
+  { readings: specs }: MethodDescription,
+  tries: Readonly<Record<string, readonly Try[]>>,
+): Finding => ({
+  ...finding,
+  suggestedFixes: finding.suggestedFixes.map((fix) => ({
+    ...fix,
+    changes: fix.changes.map((change) => {
+      const spec = specs.find(({ key }) => key === change.reading);
+      const own = tries[change.reading] ?? [];
+      const mean = spec === undefined ? undefined : meanOfTries(spec, own);
+      const value = Number(change.text.replace('−', '-'));
+      const isTurned = mean !== undefined && value !== 0 && Math.abs(value + mean.value) < SAME;
+      const isSame = mean !== undefined && Math.abs(value - mean.value) < SAME;
+      if (own.length < 2 || change.text === '' || !(isTurned || isSame)) return change;
+      const each = own.map((one) => ({ ...one, value: isTurned ? -one.value : one.value, unit: change.unit }));
+      return { ...change, text: textOfTries(spec, each) };
+    }),
+  })),
+});
+
+/** Figures nearer to each other than this are the same, as they are printed. */
+const SAME = 1e-6;
 
 const median = (values: readonly number[]): number => {
   const sorted = [...values].sort((a, b) => a - b);
@@ -77,6 +129,7 @@ export function diagnoseTries(measure: Measure, spec: ReadingSpec, tries: readon
   if (farthest <= FAR * error * Math.SQRT2) return [summary];
   const kept = tries.filter(({ excluded = false }) => !excluded);
   const odd = kept[offs.indexOf(farthest)];
+  const oddValue = values[offs.indexOf(farthest)] ?? 0;
   const isOne = values.length > 2 && odd !== undefined;
   return [
     summary,
@@ -90,7 +143,7 @@ export function diagnoseTries(measure: Measure, spec: ReadingSpec, tries: readon
             'tree.one-try-is-far',
             '{value} {symbol} is {off} {symbol} from the others; one reading is good to ± {error} {symbol}. Read again, or exclude it.',
             {
-              value: printAsRead(odd.value),
+              value: printAsRead(oddValue),
               symbol,
               off: printRounded(farthest, 2),
               error: printStandardError(error),
@@ -104,18 +157,16 @@ export function diagnoseTries(measure: Measure, spec: ReadingSpec, tries: readon
       suggestedFixes: isOne
         ? [
             {
-              label: message('tree.exclude-try', 'Exclude {value} {symbol}', { value: printAsRead(odd.value), symbol }),
+              label: message('tree.exclude-try', 'Exclude {value} {symbol}', { value: printAsRead(oddValue), symbol }),
               measure,
               changes: [
                 {
                   reading: spec.key,
-                  text: tries
-                    .map((each) => {
-                      const text = printAsRead(each.value, spec.signed);
-                      return each === odd || each.excluded === true ? `(${text})` : text;
-                    })
-                    .join(' '),
-                  unit: last.unit,
+                  text: textOfTries(
+                    spec,
+                    tries.map((each) => (each === odd ? { ...each, excluded: true } : each)),
+                  ),
+                  unit: tries.at(-1)?.unit ?? last.unit,
                 },
               ],
             },

@@ -1,18 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { evaluateForm, parseCallout } from '../../callout/index.ts';
-import { RULE_SETS, USUAL_FORM_FACTOR } from '../../protocol/index.ts';
+import { PINE_PROTOCOL, PINE_SURVEY } from '../../testing/pine-survey.ts';
 
-const SURVEY = {
-  unitSystem: 'metric',
-  slopeUnit: 'pct',
-  species: [{ code: 'sp', name: 'Scots pine', crown: 'spire' }],
-} as const;
 const heightOf = (line: string): number | null => {
-  const { height } = evaluateForm(parseCallout(line, SURVEY).draft, {
-    ...SURVEY,
-    fieldRules: RULE_SETS.timber.rules,
-    formFactor: USUAL_FORM_FACTOR,
-  });
+  const { height } = evaluateForm(parseCallout(line, PINE_SURVEY).draft, { ...PINE_SURVEY, ...PINE_PROTOCOL });
   return height?.ok === true ? height.estimate.value : null;
 };
 

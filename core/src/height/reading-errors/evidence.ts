@@ -24,7 +24,7 @@ export interface Checked {
 export const OBSERVER_POSITIONS = ['above', 'level', 'below'] as const;
 export type ObserverPosition = (typeof OBSERVER_POSITIONS)[number];
 
-/** What is known beside the readings. Everything may be missing; a slip is named only on what is there. */
+/** What is known beside the readings. Everything may be missing; an error is named only on what is there. */
 export interface HeightEvidence {
   readonly expected: readonly Expectation[];
   /** Height of the observer's eye above the feet, in m. */

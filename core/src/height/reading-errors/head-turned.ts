@@ -5,6 +5,7 @@ import { message } from '../../message/index.ts';
 /** The head was turned while the stick was read. */
 export const HEAD_TURNED = byEvidence(
   {
+    hasOwnEvidence: true,
     code: 'height.head-turned',
     name: message('height.head-turned.name', 'The head was turned during the stick reading'),
     effect: message('height.head-turned.effect', 'The eye moves between base and tip, so the length covered is wrong.'),

@@ -20,6 +20,8 @@ const STAND_SPREAD = 0.4;
 const ON_MARK = -2;
 const ON_MARK_M = 0.3;
 const MARK_OF_SCALE: Partial<Record<SlopeUnit, number>> = { m15: 15, m20: 20, m25: 25, m30: 30, m40: 40, ft66: 20.117 };
+/** The least that `misfit` can be. */
+export const LEAST_MISFIT = ON_MARK;
 /** A height that cannot be. */
 const IMPOSSIBLE = 1e3;
 /** Largest relative error of a height that counts: the error of a height read too large is too large as well. */

@@ -3,7 +3,7 @@ import { type Method, type MethodContext, type Readings, standardErrorOf, withFi
 import { convert, printRounded } from '../../units/index.ts';
 import { HEIGHT_READING_ERRORS } from './catalogue.ts';
 import { type HeightEvidence, levelDistanceM } from './evidence.ts';
-import { inMetres, misfit, offExpected, shareOf } from './likelihood.ts';
+import { inMetres, LEAST_MISFIT, misfit, offExpected, shareOf } from './likelihood.ts';
 import { type HeightCase, type ReadingErrorKind, type Suspicion, USUAL_ODDS } from './reading-error-kind.ts';
 import { findingOf } from './reading-error-finding.ts';
 
@@ -17,7 +17,7 @@ const MOST_NAMED = 3;
 /** A corrected height lies within so many standard errors of each one that is expected. */
 const FITS_WITHIN = 3.2;
 
-/** What naming a slip needs of the frame: the methods by their identifiers. */
+/** What naming a reading error needs of the frame: the methods by their identifiers. */
 export interface Naming {
   readonly method: Method;
   readonly readings: Readings;
@@ -139,14 +139,20 @@ export function nameReadingErrors(naming: Naming): NamedErrors {
     offExpected(suspicion.heightM, shareWith(suspicion), asStanding(evidence, suspicion)).every(
       (off) => Math.abs(off) <= FITS_WITHIN,
     );
-  const named = HEIGHT_READING_ERRORS.flatMap((kind): Named[] => {
-    const [best] = kind
-      .suspect(found)
-      .filter((suspicion) => isPossible(suspicion, method) && fits(suspicion))
-      .map((suspicion) => ({ kind, suspicion, odds: oddsOf(kind, suspicion) }))
-      .sort((a, b) => b.odds - a.odds);
-    return best !== undefined && best.odds > NAMED_FROM ? [best] : [];
-  }).sort((a, b) => b.odds - a.odds);
+  // Readings that go well with everything leave no kind enough to gain: most trees end here.
+  const mostGain = (asRead - LEAST_MISFIT) / 2;
+  const canBeNamed = ({ odds = USUAL_ODDS, hasOwnEvidence = false }: ReadingErrorKind): boolean =>
+    hasOwnEvidence || Math.log(odds) + mostGain > NAMED_FROM;
+  const named = HEIGHT_READING_ERRORS.filter(canBeNamed)
+    .flatMap((kind): Named[] => {
+      const [best] = kind
+        .suspect(found)
+        .filter((suspicion) => isPossible(suspicion, method) && fits(suspicion))
+        .map((suspicion) => ({ kind, suspicion, odds: oddsOf(kind, suspicion) }))
+        .sort((a, b) => b.odds - a.odds);
+      return best !== undefined && best.odds > NAMED_FROM ? [best] : [];
+    })
+    .sort((a, b) => b.odds - a.odds);
   const [first] = named;
   if (first === undefined) return NONE;
   const print = (metresTall: number): string =>

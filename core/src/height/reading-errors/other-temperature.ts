@@ -6,6 +6,7 @@ import { message } from '../../message/index.ts';
 /** The ultrasonic was calibrated in other air. */
 export const OTHER_TEMPERATURE = byEvidence(
   {
+    hasOwnEvidence: true,
     code: 'height.other-temperature',
     name: message('height.other-temperature.name', 'Ultrasonic calibrated at another temperature'),
     effect: message(

@@ -6,6 +6,7 @@ import { message } from '../../message/index.ts';
 /** The two parts were multiplied instead of added. */
 export const PARTS_MULTIPLIED = byEvidence(
   {
+    hasOwnEvidence: true,
     code: 'height.parts-multiplied',
     name: message('height.parts-multiplied.name', 'The two parts were multiplied instead of added'),
     effect: message(

@@ -6,6 +6,7 @@ import { message } from '../../message/index.ts';
 /** The reach was another one. */
 export const REACH_CHANGED = byEvidence(
   {
+    hasOwnEvidence: true,
     code: 'height.reach-changed',
     name: message('height.reach-changed.name', 'The reach was different'),
     effect: message('height.reach-changed.effect', 'The height is wrong by the ratio of the reaches.'),

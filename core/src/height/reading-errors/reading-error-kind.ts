@@ -49,7 +49,7 @@ export interface Suspicion {
   readonly certain?: boolean;
 }
 
-/** A kind of slip, as the catalogue holds it. */
+/** A kind of reading error, as the catalogue holds it. */
 export interface ReadingErrorKind {
   /** Stable: stored, exported, translated by it. */
   readonly code: string;
@@ -70,17 +70,19 @@ export interface ReadingErrorKind {
   readonly foundBy: 'evidence' | 'method';
   /** Odds of one such error against correct readings, before the evidence; `USUAL_ODDS` where left out. */
   readonly odds?: number;
+  /** It may be shown by a check of the very reading, however well the height fits everything else. */
+  readonly hasOwnEvidence?: boolean;
   readonly suspect: (found: HeightCase) => readonly Suspicion[];
 }
 
-/** A slip that a method finds by itself. */
+/** An error that a method finds by itself. */
 export const byMethod = (kind: Omit<ReadingErrorKind, 'foundBy' | 'suspect'>): ReadingErrorKind => ({
   ...kind,
   foundBy: 'method',
   suspect: () => [],
 });
 
-/** A slip that is named from evidence. */
+/** An error that is named from evidence. */
 export const byEvidence = (
   kind: Omit<ReadingErrorKind, 'foundBy' | 'suspect'>,
   suspect: ReadingErrorKind['suspect'],

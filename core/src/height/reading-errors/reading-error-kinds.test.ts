@@ -1,18 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { evaluateTree, findingsOfTree, type TreeContext, type TreeRecord } from '../../tree/index.ts';
 import { parseCallout, parseTreeForm } from '../../callout/index.ts';
-import { RULE_SETS, USUAL_FORM_FACTOR } from '../../protocol/index.ts';
+import { PINE_PROTOCOL, PINE_SURVEY } from '../../testing/pine-survey.ts';
 import { groundAt } from './evidence.ts';
 import { neighboursExchanged } from './digits-transposed.ts';
 
-const SURVEY = {
-  unitSystem: 'metric',
-  slopeUnit: 'pct',
-  species: [{ code: 'sp', name: 'Scots pine', crown: 'spire' }],
-} as const;
-const PROTOCOL = { unitSystem: 'metric', fieldRules: RULE_SETS.timber.rules, formFactor: USUAL_FORM_FACTOR } as const;
-
-const treeOf = (line: string): TreeRecord => parseTreeForm(parseCallout(line, SURVEY).draft, SURVEY).tree;
+const treeOf = (line: string): TreeRecord => parseTreeForm(parseCallout(line, PINE_SURVEY).draft, PINE_SURVEY).tree;
 
 /** What the curve of the survey gives for this tree, and how sure it is. */
 const onCurve = (heightM: number): TreeContext => ({
@@ -23,7 +16,7 @@ const onCurve = (heightM: number): TreeContext => ({
 });
 
 const asked = (line: string, known: TreeContext = {}) =>
-  findingsOfTree(evaluateTree(treeOf(line), PROTOCOL, known)).filter(({ severity }) => severity !== 'note');
+  findingsOfTree(evaluateTree(treeOf(line), PINE_PROTOCOL, known)).filter(({ severity }) => severity !== 'note');
 
 /** Code of the first question, and what its fix writes. */
 const firstOf = (line: string, known: TreeContext = {}) => {

@@ -50,7 +50,7 @@ const IS_SHORT = TREES < 400;
 const LEAST_NAMED = IS_SHORT ? 0.9 : 0.95;
 const MOST_ALARMS = IS_SHORT ? 0.03 : 0.02;
 
-/** Share of the seeded trees on which the slip is named first or second, and its fix gives back the tree. */
+/** Share of the seeded trees on which the error is named first or second, and its fix gives back the tree. */
 function named(code: string, make: (random: ReturnType<typeof seededRandom>) => HeightScene) {
   const random = seededRandom(4711);
   let right = 0;
@@ -67,7 +67,7 @@ function named(code: string, make: (random: ReturnType<typeof seededRandom>) => 
   return right / TREES;
 }
 
-describe('the catalogue of slips in heights', () => {
+describe('the catalogue of reading errors of heights', () => {
   it('holds at least 25 kinds, each with its words, its effect, its fix and the evidence it needs', () => {
     expect(HEIGHT_READING_ERRORS.length).toBeGreaterThanOrEqual(25);
     expect(new Set(HEIGHT_READING_ERRORS.map(({ code }) => code)).size).toBe(HEIGHT_READING_ERRORS.length);
@@ -125,7 +125,7 @@ describe('the catalogue of slips in heights', () => {
   });
 });
 
-describe('what is said of a slip', () => {
+describe('what is said of a reading error', () => {
   const context = { unitSystem: 'metric', dbhCm: 34 } as const;
   const readings = {
     top: { value: 62, unit: 'pct' },

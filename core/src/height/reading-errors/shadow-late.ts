@@ -5,6 +5,7 @@ import { message } from '../../message/index.ts';
 /** The shadows were measured minutes apart. */
 export const SHADOW_LATE = byEvidence(
   {
+    hasOwnEvidence: true,
     code: 'height.shadow-late',
     name: message('height.shadow-late.name', 'The shadows were measured minutes apart'),
     effect: message('height.shadow-late.effect', 'The sun moves: up to 0.5 % of the height per minute.'),

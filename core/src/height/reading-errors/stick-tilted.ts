@@ -8,6 +8,7 @@ import { message } from '../../message/index.ts';
 /** The stick was not upright. */
 export const STICK_TILTED = byEvidence(
   {
+    hasOwnEvidence: true,
     code: 'height.stick-tilted',
     name: message('height.stick-tilted.name', 'The stick was not vertical'),
     effect: message('height.stick-tilted.effect', 'A tilted stick gives a wrong length covered.'),

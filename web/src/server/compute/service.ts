@@ -17,7 +17,14 @@ type Read =
 /** One reading, or a list of its tries, each as the wire may bring it. */
 function readTriesOf(spec: ReadingSpec, given: unknown, unitSystem: 'metric' | 'imperial'): Read {
   if (!Array.isArray(given) || given.length === 0) return readOne(spec, given, unitSystem);
-  const read = given.slice(0, MAX_TRIES).map((each) => readOne(spec, each, unitSystem));
+  if (given.length > MAX_TRIES) {
+    const detail = t('server.takes-at-most-tries', '{key} takes at most {most} tries.', {
+      key: spec.key,
+      most: MAX_TRIES,
+    });
+    return { errors: [{ pointer: `/readings/${spec.key}`, code: 'tries', detail }] };
+  }
+  const read = given.map((each) => readOne(spec, each, unitSystem));
   const errors = read.flatMap((each) => ('errors' in each ? each.errors : []));
   return errors.length > 0 ? { errors } : { tries: read.flatMap((each) => ('tries' in each ? each.tries : [])) };
 }

@@ -103,9 +103,10 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
       'taped elsewhere because',
       'top broken',
       'height that counts',
+      'observer position',
     ],
     rowsOf: (view) => {
-      const { awayM, predictedVolumeM3 } = view.notes ?? {};
+      const { awayM, observerPosition, predictedVolumeM3 } = view.notes ?? {};
       const { dbh, error, of } = dbhOf(view, units.diameterOf);
       return [
         [
@@ -135,6 +136,7 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
           harmless(view.taping?.reason ?? ''),
           isBroken({ ...view.heights, conditionCodes: view.notes?.conditions }) ? 'yes' : 'no',
           String(view.heights?.kept ?? 1),
+          observerPosition ?? null,
         ],
       ];
     },

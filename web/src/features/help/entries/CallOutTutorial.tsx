@@ -12,6 +12,14 @@ const LESSONS: readonly { readonly line: string; readonly says: Text }[] = [
     line: 'sp 34.5 +82 -6 @20',
     says: message('help.lesson.height', 'Sights to top and base with their signs, and the distance after @'),
   },
+  {
+    line: 'sp 34.5 34.7 (43.7) +82 -6 @20',
+    says: message('help.lesson.tries', 'Several tries of a reading: their mean counts; a try in brackets does not'),
+  },
+  {
+    line: 'sp 34.5 +92 +7 @20 below',
+    says: message('help.lesson.position', 'Where you stand, compared with the base: above, level or below'),
+  },
   { line: 'ch g104', says: message('help.lesson.girth', 'A girth instead of a diameter: g') },
   { line: 'bt 41 = 22.5', says: message('help.lesson.known', 'A height that the instrument shows: =') },
   {

@@ -73,12 +73,16 @@ function Slope() {
       {fields}
       <Answer>
         {tangent === null
-          ? t('planning.enter-rise-and-run', 'Enter rise and run in the same unit.')
-          : rich('planning.slope-answer', '{percent} % · {degrees}° · along the slope {factor} × the level distance', {
-              percent: figure(slopeReading(tangent, 'pct'), 1),
-              degrees: figure(slopeReading(tangent, 'deg'), 1),
-              factor: figure(Math.hypot(1, tangent), 3),
-            })}
+          ? t('planning.enter-rise-and-run', 'Enter rise and run in metres, or with a unit: 12 ft.')
+          : rich(
+              'planning.slope-answer',
+              '{percent} % · {degrees}° · slope distance = {factor} × horizontal distance',
+              {
+                percent: figure(slopeReading(tangent, 'pct'), 1),
+                degrees: figure(slopeReading(tangent, 'deg'), 1),
+                factor: figure(Math.hypot(1, tangent), 3),
+              },
+            )}
       </Answer>
     </Tool>
   );
@@ -105,11 +109,16 @@ function BetweenTrees() {
       {fields}
       <Answer>
         {found === null
-          ? t('planning.enter-both-trees', 'Enter bearing and level distance of both trees from where you stand.')
-          : rich('planning.between-answer', '{distance} m, bearing {bearing}° from the first to the second', {
-              distance: figure(found.distanceM, 2),
-              bearing: figure(found.bearingDeg, 0),
-            })}
+          ? t('planning.enter-both-trees', 'Enter bearing and horizontal distance of both trees from where you stand.')
+          : rich(
+              'planning.between-answer',
+              '{distance} m ({feet} ft), bearing {bearing}° from the first to the second',
+              {
+                distance: figure(found.distanceM, 2),
+                feet: figure(convert(found.distanceM, 'm', 'ft'), 1),
+                bearing: figure(found.bearingDeg, 0),
+              },
+            )}
       </Answer>
     </Tool>
   );

@@ -37,12 +37,12 @@ function fromAddress(): { readonly rule: FormClassRule; readonly texts: Texts } 
   };
 }
 
-/** The line of a table that is nearest to a figure; −1 where it lies outside. */
-function nearest(lines: readonly number[], value: number | null): number {
+/** The line of a table that stands for a figure: within half a step of it; −1 where there is none. */
+function nearest(lines: readonly number[], halfStep: number, value: number | null): number {
   if (value === null) return -1;
   const offs = lines.map((line) => Math.abs(line - value));
   const least = Math.min(...offs);
-  return least > 1 ? -1 : offs.indexOf(least);
+  return least > halfStep ? -1 : offs.indexOf(least);
 }
 
 /** Board feet of a standing tree by dbh, logs and form class, and the table with the tree marked in it. */
@@ -152,8 +152,9 @@ export function StandingBoardFeetPage() {
                       index ===
                         nearest(
                           table.rows.map((line) => line.dbhIn),
+                          1,
                           dbhIn,
-                        ) && column === nearest(table.logs, logs);
+                        ) && column === nearest(table.logs, 0.25, logs);
                     const text = `${String(row.boardFeet[column] ?? '')}${row.isByTaper[column] === true ? '*' : ''}`;
                     return isTree ? (
                       <strong

@@ -11,12 +11,12 @@ const reading = (key: string): HTMLInputElement => {
   return found;
 };
 
-describe('the tree sheet on a desk', () => {
-  beforeEach(() => {
-    localStorage.clear();
-    sessionStorage.clear();
-  });
+beforeEach(() => {
+  localStorage.clear();
+  sessionStorage.clear();
+});
 
+describe('the tree sheet on a desk', () => {
   it('shows the height as soon as the third reading is there: 25 × 70 ÷ 100 = 17.5 m', async () => {
     show();
     await userEvent.type(reading('height.top'), '+62');
@@ -39,5 +39,34 @@ describe('the tree sheet on a desk', () => {
     await userEvent.type(reading('height.top'), '+62');
     await userEvent.type(reading('height.base'), '-8');
     expect(screen.getAllByDisplayValue(/\+62.*-8/).length).toBeGreaterThan(0);
+  });
+});
+
+describe('where one stands', () => {
+  it('is one press, stands on the call-out line, and explains a base above the eye', async () => {
+    show();
+    await userEvent.type(reading('diameter.diameter'), '30');
+    await userEvent.type(reading('height.top'), '+107');
+    await userEvent.type(reading('height.base'), '+9');
+    await userEvent.type(reading('height.distance'), '20');
+    expect(screen.getByRole('heading', { name: 'The base is above the eye' })).toBeVisible();
+    expect(screen.getByRole('button', { name: /Change base to/ })).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Below' }));
+    expect(screen.getAllByDisplayValue(/@20 below/).length).toBeGreaterThan(0);
+    expect(screen.getByRole('button', { name: 'Below' })).toHaveAttribute('aria-pressed', 'true');
+    expect(screen.queryByRole('button', { name: /Change base to/ })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Below' }));
+    expect(screen.getByRole('button', { name: 'Below' })).toHaveAttribute('aria-pressed', 'false');
+  });
+});
+
+describe('several tries in a field', () => {
+  it('count with their mean, and the one that is far off can be excluded', async () => {
+    show();
+    await userEvent.type(reading('diameter.diameter'), '34.5 34.7 43.7');
+    expect(screen.getByText('Dbh: the tries differ')).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Exclude 43.7 cm' }));
+    expect(reading('diameter.diameter').value).toBe('34.5 34.7 (43.7)');
+    expect(screen.queryByText('Dbh: the tries differ')).toBeNull();
   });
 });
