@@ -2,6 +2,7 @@ import { convert, lengthWords, printAsRead, readQuantity, type UnitId, type Unit
 import type { ConditionCode } from '../protocol/index.ts';
 import { OBSERVER_POSITIONS, type ObserverPosition } from '../height/index.ts';
 import { type Multiplicity, NOTE_LIMITS, type TreeNotes } from '../tree/index.ts';
+import { printUpper, readUpper } from './upper-words.ts';
 import { message, type Text } from '../message/index.ts';
 
 /** A word of the line that notes something of the tree: what it adds, and the chip; or why it cannot be. */
@@ -21,6 +22,8 @@ const FORK = /^f(\d{1,3})$/i;
 const BEARING = /^az(.+)$/i;
 const AWAY = /^r([\d.,].*)$/i;
 const GUESS = /^kpi([\d.,].*)$/i;
+const LOGS = /^l([\d.,].*)$/i;
+const MERCHANTABLE = /^mh([\d.,].*)$/i;
 
 /** Where the observer stands, as a chip says it. */
 export const positionWords = (position: ObserverPosition): Text =>
@@ -38,7 +41,8 @@ const VOLUME_WORDS = { m3: 'm³', ft3: 'ft³' } as const;
 
 /**
  * Reads a word that notes something: `f2` a fork of two stems, `dead` a code of the survey, `az112` and `r7.4` where the tree
- * stands, `below` where the observer stands, `x2` counted twice, `kpi0.8` a guess of its volume.
+ * stands, `below` where the observer stands, `x2` counted twice, `kpi0.8` a guess of its volume, `l2.5` its logs, `mh12` the length of its
+ * merchantable stem, `u32@5` a diameter of 32 at a height of 5.
  *
  * @returns null for a word that is no note
  */
@@ -155,12 +159,79 @@ export function readNote(
           }),
         );
   }
-  return null;
+  return readStemNote(word, before, unitSystem);
+}
+
+/** A word about what is in the stem: its logs, its merchantable length, its diameters further up. */
+function readStemNote(word: string, before: TreeNotes, unitSystem: UnitSystem): NoteWord | null {
+  const logs = LOGS.exec(word)?.[1];
+  if (logs !== undefined) {
+    const read = readQuantity(logs, { unit: 'one' });
+    const { low, high } = NOTE_LIMITS.logs;
+    if (before.logs !== undefined) return bad(message('callout.logs-twice', 'The number of logs is entered twice.'));
+    return read.ok && read.value >= low && read.value <= high && Number.isInteger(2 * read.value)
+      ? {
+          ok: true,
+          notes: { ...before, logs: read.value },
+          chip: message('callout.logs', 'logs {logs}', { logs: printAsRead(read.value) }),
+        }
+      : bad(
+          message('callout.logs-must-be', 'Logs must be {low} to {high}, in halves.', {
+            low: String(low),
+            high: String(high),
+          }),
+        );
+  }
+  const length = MERCHANTABLE.exec(word)?.[1];
+  if (length !== undefined) {
+    const read = readQuantity(length, { unit: lengthUnit(unitSystem), units: ['m', 'ft'] });
+    const merchantableM = read.ok ? convert(read.value, read.unit, 'm') : NaN;
+    const { low, high } = NOTE_LIMITS.merchantableM;
+    if (before.merchantableM !== undefined)
+      return bad(message('callout.merchantable-twice', 'The merchantable length is entered twice.'));
+    return read.ok && merchantableM >= low && merchantableM <= high
+      ? {
+          ok: true,
+          notes: { ...before, merchantableM },
+          chip: message('callout.merchantable', '{value} {unit} above the stump', {
+            value: printAsRead(read.value),
+            unit: read.unit,
+          }),
+        }
+      : bad(
+          message('callout.merchantable-must-be', 'Merchantable length must be {low} to {high}.', {
+            low: lengthWords(low, unitSystem, 1),
+            high: lengthWords(high, unitSystem, 0),
+          }),
+        );
+  }
+  const upper = readUpper(word, unitSystem);
+  if (upper === null) return null;
+  if (!upper.ok) return bad(upper.problem);
+  const { upperDiameters = [] } = before;
+  return upperDiameters.length < NOTE_LIMITS.upperDiameters
+    ? { ok: true, notes: { ...before, upperDiameters: [...upperDiameters, upper.upper] }, chip: upper.chip }
+    : bad(
+        message('callout.too-many-uppers', 'A tree takes at most {most} upper diameters.', {
+          most: NOTE_LIMITS.upperDiameters,
+        }),
+      );
 }
 
 /** Notes as words of the line; `readNote` reads the same from them. */
 export function printNotes(
-  { conditions = [], fork, multiplicity, bearingDeg, awayM, observerPosition, predictedVolumeM3 }: TreeNotes,
+  {
+    conditions = [],
+    fork,
+    multiplicity,
+    bearingDeg,
+    awayM,
+    observerPosition,
+    predictedVolumeM3,
+    logs,
+    merchantableM,
+    upperDiameters = [],
+  }: TreeNotes,
   system: UnitSystem,
 ): string[] {
   const unit = lengthUnit(system);
@@ -172,6 +243,9 @@ export function printNotes(
     ...(awayM === undefined ? [] : [`r${textIn(awayM, 'm', unit)}`]),
     ...(observerPosition === undefined ? [] : [observerPosition]),
     ...(predictedVolumeM3 === undefined ? [] : [`kpi${textIn(predictedVolumeM3, 'm3', volumeUnit(system))}`]),
+    ...(logs === undefined ? [] : [`l${printAsRead(logs)}`]),
+    ...(merchantableM === undefined ? [] : [`mh${textIn(merchantableM, 'm', unit)}`]),
+    ...upperDiameters.map((upper) => printUpper(upper, system)),
   ];
 }
 

@@ -1,6 +1,7 @@
 import { asMeant, type Method, type ReadingValue } from '../measurement/index.ts';
 import { type ConditionCode, deadCodes } from '../protocol/index.ts';
 import {
+  carriedNotes,
   heightKey,
   type HeightMeasurement,
   heightNoOf,
@@ -185,15 +186,7 @@ export function parseTreeForm(form: TreeForm, options: ParseOptions): ParsedTree
     ...distanceOf(note.heightNo, distance),
     measurement: measurement(heightKey('height', note.heightNo), height),
   }));
-  const {
-    conditions: codes = [],
-    fork,
-    multiplicity,
-    bearingDeg,
-    awayM,
-    observerPosition,
-    predictedVolumeM3,
-  } = form.notes ?? {};
+  const { conditions: codes = [], multiplicity, bearingDeg, awayM } = form.notes ?? {};
   const dead = deadCodes(conditions);
   const reason = filled(form.taping?.reason);
   return {
@@ -206,13 +199,11 @@ export function parseTreeForm(form: TreeForm, options: ParseOptions): ParsedTree
       conditionCodes: codes,
       multiplicity: multiplicity ?? 1,
       ...(bearingDeg === undefined && awayM === undefined ? {} : { position: { bearingDeg, awayM } }),
-      ...(fork === undefined ? {} : { fork }),
+      ...carriedNotes(form.notes ?? {}),
       stems,
       heights: [first, ...others],
       ...(form.keptHeight === undefined ? {} : { countedHeight: form.keptHeight }),
       ...(form.broken === undefined ? {} : { broken: form.broken }),
-      ...(observerPosition === undefined ? {} : { observerPosition }),
-      ...(predictedVolumeM3 === undefined ? {} : { predictedVolumeM3 }),
       ...(form.taping?.found === undefined ? {} : { found: form.taping.found }),
       ...(reason === undefined ? {} : { reason }),
     },

@@ -1,5 +1,6 @@
 import { findMethod } from '../methods/index.ts';
 import {
+  carriedNotes,
   filledNotes,
   type HeightMeasurement,
   type Measurement,
@@ -62,12 +63,10 @@ export function printTreeForm(tree: TreeRecord): TreeForm {
   const hasTaping = mark !== undefined || found !== undefined || reason !== undefined;
   const notes = filledNotes({
     conditions: conditionCodes,
-    fork: tree.fork,
     multiplicity: multiplicity === 1 ? undefined : multiplicity,
     bearingDeg: position?.bearingDeg,
     awayM: position?.awayM,
-    observerPosition: tree.observerPosition,
-    predictedVolumeM3: tree.predictedVolumeM3,
+    ...carriedNotes(tree),
   });
   const empty = emptyForm();
   return {

@@ -63,3 +63,18 @@ describe('published cases of diameters', () => {
     expect(Math.abs(found - expected)).toBeLessThanOrEqual(tolerance);
   });
 });
+
+describe('a scale stick on two faces', () => {
+  const read = (twoFaces: 'arithmetic' | 'geometric' | 'quadratic') =>
+    estimateFrom(
+      'diameter.graduated-stick-two-faces',
+      { shown: [12, 'in'], crossShown: [14, 'in'], made: [25, 'in'], reach: [25, 'in'] },
+      { unitSystem: 'imperial', twoFaces },
+    );
+
+  it('has the survey’s mean: 12 and 14 in are 13.0 in, or √168 = 12.96, or √170 = 13.04', () => {
+    expect(read('arithmetic').printed.value).toBe('13.0');
+    expect(read('geometric').value / 2.54).toBeCloseTo(12.9615, 3);
+    expect(read('quadratic').value / 2.54).toBeCloseTo(13.0384, 3);
+  });
+});

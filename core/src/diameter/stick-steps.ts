@@ -38,6 +38,18 @@ export function stemFromStick(
   });
 }
 
+/** Where a stick that is graduated for the reach `made` has the mark of a diameter, from its zero. */
+export const markOnStick = (shown: Term, made: Term, book: Workbook, unit: string): Term =>
+  book.step({
+    terms: [shown, made, made, shown],
+    compute: (d = 0, r = 1) => d * Math.sqrt(r / (r + d)),
+    write: (d = '', r = '') => `${d} × √(${r} ÷ (${r} + ${d}))`,
+    decimals: 2,
+    unit,
+    rule: message('diameter.where-the-stick-has-this', 'where the stick has this mark'),
+    source: STICK_SOURCE,
+  });
+
 /** Beyond this share of the reach the edges are seen so far aslant that a stick no longer tells stems apart. */
 const WIDEST_VIEW = 1.2;
 

@@ -9,7 +9,14 @@ export {
   standOff,
   type StandOff,
 } from './observer-distance.ts';
-export { HEIGHT_SPREAD, isPlausibleHeight, oddness, printDbh, slenderness } from './plausible-height.ts';
+export {
+  HEIGHT_SPREAD,
+  isPlausibleHeight,
+  plausibleHeight,
+  oddness,
+  printDbh,
+  slenderness,
+} from './plausible-height.ts';
 export { HEIGHT_READING_ERRORS } from './reading-errors/catalogue.ts';
 export {
   type Expectation,

@@ -490,10 +490,14 @@ const classTable = (table: Table, classes: ClassRule): ClassRow[] =>
     })
     .sort((a, b) => a.diameterClass - b.diameterClass || a.speciesCode.localeCompare(b.speciesCode, 'en'));
 
+/** The product of a tree: by its code, else by its dbh. */
+export const productOfTallied = ({ product, dbhCm }: TalliedTree, products: readonly ProductLimit[]): string | null =>
+  product ?? (dbhCm === null ? null : productOf(dbhCm, products));
+
 function productTable(table: Table, products: readonly ProductLimit[]): ProductRow[] {
   if (products.length === 0) return [];
   const order = (product: Text | null): number => products.find(({ name }) => name === product)?.fromCm ?? 0;
-  return table(({ dbhCm }) => (dbhCm === null ? undefined : productOf(dbhCm, products)))
+  return table((tree) => (tree.dbhCm === null ? undefined : productOfTallied(tree, products)))
     .map(([product, sums]) => ({ product, ...sums }))
     .sort((a, b) => order(a.product) - order(b.product));
 }

@@ -95,6 +95,10 @@ export function talliedTrees(
     readonly dead?: boolean | undefined;
     /** The height ends at a break: the volume below it is that of the unbroken tree. */
     readonly broken?: boolean | undefined;
+    /** By its logs. */
+    readonly boardFeet?: number | null | undefined;
+    /** By a code of the survey. */
+    readonly product?: string | undefined;
   },
   filling?: HeightImputation,
 ): TalliedTree[] {
@@ -102,6 +106,7 @@ export function talliedTrees(
   const counts = {
     ...(tree.notes?.multiplicity === undefined ? {} : { multiplicity: tree.notes.multiplicity }),
     ...(tree.dead === true ? { dead: true } : {}),
+    ...(tree.product === undefined ? {} : { product: tree.product }),
   };
   const predictedVolumeM3 = tree.notes?.predictedVolumeM3;
   if (diametersCm.length === 0)
@@ -131,6 +136,8 @@ export function talliedTrees(
       volumeM3,
       ...counts,
       ...guess,
+      // Logs are counted on one stem: the first.
+      ...(i > 0 || tree.boardFeet === null || tree.boardFeet === undefined ? {} : { boardFeet: tree.boardFeet }),
     };
     if (volumeM3 === null) {
       const filled =

@@ -33,6 +33,10 @@ export interface TalliedTree {
   readonly volumeError?: VolumeError | undefined;
   /** What its volume was guessed to be, where the survey guesses every tree. */
   readonly predictedVolumeM3?: number | undefined;
+  /** Product by a code of the tree; by its dbh where left out. */
+  readonly product?: string | undefined;
+  /** Board feet by its logs; where left out, nobody counted them. */
+  readonly boardFeet?: number | undefined;
 }
 
 /** A height curve as far as one has to know who used it: of which species, or of all, and made from which diameters. */

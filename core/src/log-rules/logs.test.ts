@@ -1,17 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { FORM_CLASS_RULES, type FormClassRule } from '../protocol/index.ts';
 import { huberM3, newtonM3, smalianM3 } from '../taper/index.ts';
 import rules from './examples/log-rules.json';
 import trees from './examples/tree-board-feet.json';
-import {
-  behreHeightFt,
-  behreShare,
-  FORM_CLASS_RULES,
-  formClassBoardFeet,
-  formClassPct,
-  type FormClassRule,
-  logByLogBoardFeet,
-} from './standing.ts';
+import { behreHeightFt, behreShare, formClassBoardFeet, formClassPct, logByLogBoardFeet } from './standing.ts';
 import { boardFeetTable } from './table.ts';
 import {
   cordsOf,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { FORM_CLASS_RULES, formClassBoardFeet } from './standing.ts';
+import { FORM_CLASS_RULES } from '../protocol/index.ts';
+import { formClassBoardFeet } from './standing.ts';
 import { standingBoardFeet } from './standing-board-feet.ts';
 import { boardFeetTable } from './table.ts';
 

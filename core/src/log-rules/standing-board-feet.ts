@@ -1,6 +1,7 @@
 import { FORM_CLASS_HEIGHT_FT, LOG_FT } from './log-lengths.ts';
 import { LOG_RULES } from './rules.ts';
-import { BEHRE, behreDibIn, FORM_CLASS_LIMITS, formClassBoardFeet, type FormClassRule } from './standing.ts';
+import type { FormClassRule } from '../protocol/index.ts';
+import { BEHRE, behreDibIn, FORM_CLASS_LIMITS, formClassBoardFeet } from './standing.ts';
 
 /** A standing tree as the tables of board feet know it. */
 export interface CruisedTree {

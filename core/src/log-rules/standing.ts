@@ -1,5 +1,5 @@
 import { LOG_RULES } from './rules.ts';
-import type { LogRuleId } from '../protocol/index.ts';
+import type { FormClassRule, LogRuleId } from '../protocol/index.ts';
 import { FORM_CLASS_HEIGHT_FT, LOG_FT } from './log-lengths.ts';
 
 /**
@@ -16,10 +16,6 @@ const WIANT: Readonly<Partial<Record<LogRuleId, Coefficients>>> = {
   scribner: [-22.50365, 17.53508, -0.59242, 3.02988, -4.34381, -0.02302, -0.01969, 0.51593, -0.02035],
   'international-1/4': [-13.35212, 9.58615, 1.52968, 1.7962, -2.59995, -0.27465, 0.04482, 0.45997, -0.00961],
 };
-
-/** Rules for which there is a formula by dbh, logs and form class. */
-export const FORM_CLASS_RULES = ['international-1/4', 'scribner', 'doyle'] as const satisfies readonly LogRuleId[];
-export type FormClassRule = (typeof FORM_CLASS_RULES)[number];
 
 /** What the formulas hold for. */
 export const FORM_CLASS_LIMITS = { dbhIn: [10, 40], logs: [1, 5.5], formClass: [70, 86] } as const;

@@ -1,4 +1,5 @@
-import { FORM_CLASS_LIMITS, type FormClassRule } from './standing.ts';
+import type { FormClassRule } from '../protocol/index.ts';
+import { FORM_CLASS_LIMITS } from './standing.ts';
 import { standingBoardFeet } from './standing-board-feet.ts';
 
 /** Board feet of standing trees, one row for each dbh and one column for each number of logs. */

@@ -6,6 +6,7 @@ import { method as cordLengths } from '../diameter/methods/cord-lengths.ts';
 import { method as diameterTape } from '../diameter/methods/diameter-tape.ts';
 import { method as fullAngle } from '../diameter/methods/full-angle.ts';
 import { method as girth } from '../diameter/methods/girth.ts';
+import { method as graduatedStickTwoFaces } from '../diameter/methods/graduated-stick-two-faces.ts';
 import { method as graduatedStick } from '../diameter/methods/graduated-stick.ts';
 import { method as logEnd } from '../diameter/methods/log-end.ts';
 import { method as pointByBodyMark } from '../diameter/methods/point-by-body-mark.ts';
@@ -54,6 +55,7 @@ export const METHOD_FILES: readonly Method[] = [
   diameterTape,
   fullAngle,
   girth,
+  graduatedStickTwoFaces,
   graduatedStick,
   logEnd,
   pointByBodyMark,

@@ -5,6 +5,8 @@ export interface ConditionCode {
   readonly words: string;
   /** Whether a tree with the code is dead; that of the common code of the same name where left out, else live. */
   readonly condition?: Condition | undefined;
+  /** Product that a tree with the code belongs to, whatever its dbh: a large but crooked stem is pulpwood. */
+  readonly product?: string | undefined;
 }
 
 export const CONDITIONS = ['live', 'dead'] as const;
@@ -32,6 +34,10 @@ export const COMMON_CONDITIONS: readonly ConditionCode[] = [
 /** Whether a tree with this code is live or dead. */
 export const conditionOf = ({ code, condition }: Pick<ConditionCode, 'code' | 'condition'>): Condition =>
   condition ?? COMMON_CONDITIONS.find((common) => common.code === code)?.condition ?? 'live';
+
+/** Products of trees by the codes of a survey that name one. */
+export const productsByCode = (conditions: readonly ConditionCode[]): ReadonlyMap<string, string> =>
+  new Map(conditions.flatMap(({ code, product }) => (product === undefined ? [] : [[code, product] as const])));
 
 /** The codes of a survey that mark a dead tree. */
 export const deadCodes = (conditions: readonly ConditionCode[]): ReadonlySet<string> =>

@@ -8,6 +8,7 @@ export {
   conditionOf,
   CONDITIONS,
   deadCodes,
+  productsByCode,
 } from './condition-codes.ts';
 export {
   BODY_MARK_LIMITS_M,
@@ -73,6 +74,8 @@ export {
   COST_UNITS,
   DEFECT_KINDS,
   type DefectKind,
+  FORM_CLASS_RULES,
+  type FormClassRule,
   isLogRuleId,
   type LogRuleId,
   PRICE_LIST_LIMITS,
@@ -127,7 +130,10 @@ export {
 } from './volume-model.ts';
 export {
   barkRatioOf,
+  type LogSettings,
+  type ProductPrice,
   type SpeciesWood,
+  USUAL_LOGS,
   USUAL_WOOD,
   volumesOf,
   withBark,

@@ -31,6 +31,10 @@ export const LOG_RULE_IDS = [
 
 export type LogRuleId = (typeof LOG_RULE_IDS)[number];
 
+/** Rules for which board feet of standing trees are published by dbh, logs and form class. */
+export const FORM_CLASS_RULES = ['international-1/4', 'scribner', 'doyle'] as const satisfies readonly LogRuleId[];
+export type FormClassRule = (typeof FORM_CLASS_RULES)[number];
+
 export const isLogRuleId = (id: unknown): id is LogRuleId => LOG_RULE_IDS.some((each) => each === id);
 
 /** What a price is paid for: cubic metres of the log, thousand board feet by a rule, or a piece. */

@@ -1,4 +1,5 @@
 import type { PriceList } from './price-list.ts';
+import type { FormClassRule } from './price-list.ts';
 import { USUAL_BARK_RATIO, type VolumeModel } from './volume-model.ts';
 
 /** How the wood of one species is worked out in a survey. */
@@ -10,6 +11,28 @@ export interface SpeciesWood {
   readonly barkRatio: number;
 }
 
+/** How a survey counts logs of standing trees, and what a thousand board feet of them are worth. */
+export interface LogSettings {
+  /** Without trim, m. */
+  readonly logLengthM: number;
+  /** What every piece is cut longer, m. */
+  readonly trimM: number;
+  /** Log rule of the board feet. */
+  readonly rule: FormClassRule;
+  /** Girard form class, percent. */
+  readonly formClass: number;
+  /** Price of a thousand board feet, in the currency of the price list; nobody pays where left out. */
+  readonly perThousand?: number | undefined;
+  /** Prices of single products of the design, which go before that of all. */
+  readonly products?: readonly ProductPrice[] | undefined;
+}
+
+/** Price of a thousand board feet of one product. */
+export interface ProductPrice {
+  readonly name: string;
+  readonly perThousand: number;
+}
+
 /** How a survey works out wood: volume by species, where logs begin and end, what is paid for them. */
 export interface WoodSettings {
   readonly species: readonly SpeciesWood[];
@@ -17,13 +40,31 @@ export interface WoodSettings {
   /** Smallest diameter under bark that is taken, in cm. */
   readonly topCm: number;
   readonly prices: PriceList | null;
+  /** The usual ones where left out. */
+  readonly logs?: LogSettings | undefined;
+  /** Upper diameters of a tree give its volume, also where its species has an equation or a form factor. */
+  readonly upperDiametersCount?: boolean | undefined;
 }
 
 export const WOOD_LIMITS = {
   barkRatio: { low: 0.7, high: 1 },
   stumpM: { low: 0, high: 3 },
   topCm: { low: 1, high: 100 },
+  logLengthM: { low: 0.5, high: 15 },
+  trimM: { low: 0, high: 1 },
+  formClass: { low: 50, high: 100 },
+  perThousand: { low: 0, high: 100_000 },
 } as const;
+
+const FOOT_M = 0.3048;
+
+/** Logs of 16 ft with 0.3 ft of trim, and the form class of the printed tables. */
+export const USUAL_LOGS: LogSettings = {
+  logLengthM: 16 * FOOT_M,
+  trimM: 0.3 * FOOT_M,
+  rule: 'international-1/4',
+  formClass: 78,
+};
 
 /** A survey that has settled nothing: form factor, seven centimetres, no prices. */
 export const USUAL_WOOD: WoodSettings = { species: [], stumpM: 0.3, topCm: 7, prices: null };

@@ -14,6 +14,14 @@ export {
 } from './profile.ts';
 export { hossfeldM3, huberM3, newtonM3, type Section, smalianM3 } from './sections.ts';
 export {
+  STEM_VOLUME_WAYS,
+  type StemVolume,
+  stemVolumes,
+  type StemVolumes,
+  type StemVolumeWay,
+  type UncertainSection,
+} from './stem-volumes.ts';
+export {
   outsideTaper,
   profileByChoice,
   profileByOwnDiameters,

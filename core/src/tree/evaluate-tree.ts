@@ -3,8 +3,11 @@ import { basalAreaM2, combinedDbh, DIAMETER_FINDINGS } from '../diameter/index.t
 import {
   type FieldRules,
   type FormFactor,
+  type LogSettings,
   recordedEstimate,
   type Species,
+  USUAL_LOGS,
+  USUAL_WOOD,
   type VolumeModel,
   withBark,
 } from '../protocol/index.ts';
@@ -15,7 +18,7 @@ import { type CurvePoint, type CurveSums, expectedByCurve } from '../height-curv
 import { type Expectation, HEIGHT_FINDINGS, HEIGHT_SPREAD, oddness, slenderness } from '../height/index.ts';
 import type { Measure, MethodContext } from '../measurement/index.ts';
 import { treeVolume } from '../volume/index.ts';
-import type { Section } from '../taper/index.ts';
+import { type Section, stemVolumes, type StemVolumes } from '../taper/index.ts';
 import { contradictions } from './contradictions.ts';
 import { diameterOf } from './diameter-over-bark.ts';
 import { measured, type Measured, type UnreadText } from './measured.ts';
@@ -26,7 +29,10 @@ import {
   type HeightResults,
   outcomeOf,
 } from './evaluate-heights.ts';
+import { logFindings, upperFindings } from './log-findings.ts';
+import { type TreeLogs, treeLogs } from './tree-logs.ts';
 import { isBroken, type TreeRecord } from './tree-record.ts';
+import { type MeasuredUpper, measuredUppers } from './upper-diameters.ts';
 import { message } from '../message/index.ts';
 
 const SIGN_ERRORS: ReadonlySet<string> = new Set([
@@ -42,6 +48,12 @@ export interface TreeProtocol {
   /** How volume is worked out, by species code; by the form factor for species that are not in it. */
   readonly volumes?: Readonly<Record<string, VolumeModel>>;
   readonly fieldRules: FieldRules;
+  /** How logs are counted; the usual way where left out. */
+  readonly logs?: LogSettings | undefined;
+  /** Height of the stump, m; the usual one where left out. */
+  readonly stumpM?: number | undefined;
+  /** Upper diameters of a tree give its volume. */
+  readonly upperDiametersCount?: boolean | undefined;
 }
 
 /** What is known of a tree beside its readings. */
@@ -94,6 +106,12 @@ export interface TreeResult {
   readonly volume: Estimate | null;
   /** What its way says of the volume: outside its range, or why there is none. */
   readonly volumeFindings: readonly Finding[];
+  /** Logs and board feet; null where nothing says how many logs there are. */
+  readonly logs: TreeLogs | null;
+  /** Upper diameters as figures, by rising height. */
+  readonly uppers: readonly MeasuredUpper[];
+  /** Volumes of the stem between its lowest and its highest diameter; null without two of them. */
+  readonly stemVolumes: StemVolumes | null;
   /** Height over diameter, both in m; of the thickest stem. */
   readonly slenderness: number | null;
   /** What the tree as a whole says against the survey, its species and its last visit. */
@@ -154,6 +172,31 @@ const upperDiameters = ({ heights }: HeightResults, breastHeightM: number): Sect
       ? [{ heightM, diameterCm: topDiameterCm }]
       : [];
   });
+
+/** Error of breast height as a place on the stem, m. */
+const BREAST_HEIGHT_ERROR_M = 0.03;
+
+/** Volumes of the stem between its diameters, the dbh being one of them. */
+const volumesByDiameters = (
+  uppers: readonly MeasuredUpper[],
+  dbh: Estimate | null,
+  breastHeightM: number,
+): StemVolumes | null =>
+  uppers.length === 0
+    ? null
+    : stemVolumes([
+        ...(dbh === null || uppers.some(({ heightM }) => Math.abs(heightM - breastHeightM) < 0.05)
+          ? []
+          : [
+              {
+                heightM: breastHeightM,
+                heightErrorM: BREAST_HEIGHT_ERROR_M,
+                diameterCm: dbh.value,
+                diameterErrorCm: dbh.standardError,
+              },
+            ]),
+        ...uppers,
+      ]);
 
 /** A form factor or an equation times the height to a break would lose the wood of a stem that stood taller. */
 const BROKEN: Outcome = {
@@ -262,6 +305,10 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
   // Stems of one height have together the volume of one stem with their basal area.
   const together = dbh ?? (stemsApart.length === 0 ? null : combinedDbh(stemsApart, 'root-sum-of-squares', unitSystem));
   const diametersCm = (dbh === null ? stemsApart : [dbh]).map(({ value }) => value);
+  const model = volumeModelOf(protocol.volumes?.[tree.speciesCode], reckoned[0]?.barkRatio ?? null);
+  const uppers = measuredUppers(tree.upperDiameters ?? [], context);
+  const aboveBreast =
+    protocol.upperDiametersCount === true ? uppers.filter(({ heightM }) => heightM > breastHeightM) : [];
   const volume =
     together === null || tall === null
       ? null
@@ -271,13 +318,17 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
             {
               dbh: together,
               height: tall,
-              upper: one === null ? [] : upperDiameters(heights, breastHeightM),
+              upper:
+                one === null
+                  ? []
+                  : [...(model?.by === 'profile' ? upperDiameters(heights, breastHeightM) : []), ...aboveBreast],
               breastHeightM,
             },
-            volumeModelOf(protocol.volumes?.[tree.speciesCode], reckoned[0]?.barkRatio ?? null),
+            model,
             protocol.formFactor,
             unitSystem,
           );
+  const logs = treeLogs(tree, { heights, dbh }, protocol.logs ?? USUAL_LOGS, protocol.stumpM ?? USUAL_WOOD.stumpM);
   const thickestCm = estimates.length === 0 ? null : Math.max(...estimates.map(({ value }) => value));
   return {
     diameter: reckoned[0]?.diameter ?? null,
@@ -290,6 +341,9 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
     basalAreaM2: diametersCm.length === 0 ? null : diametersCm.reduce((total, dbhCm) => total + basalAreaM2(dbhCm), 0),
     volume: knownOf(volume),
     volumeFindings: volume === null ? (isBroken(tree) && dbh !== null ? [NO_BREAK] : []) : findingsOf(volume),
+    logs,
+    uppers,
+    stemVolumes: volumesByDiameters(uppers, one, breastHeightM),
     slenderness: thickestCm === null || tall === null ? null : slenderness(tall.value, thickestCm),
     findings: [
       ...diagnoseTree({
@@ -306,6 +360,8 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
         species: known.species,
         lastVisit: known.lastVisit,
       }),
+      ...logFindings(logs, { dbhCm: dbh?.value ?? null, heightM: tall?.value ?? null, unitSystem }),
+      ...upperFindings(uppers, { dbhCm: one?.value ?? null, heightM: tall?.value ?? null, breastHeightM, unitSystem }),
       ...contradictions(tree, {
         heights,
         points: reckoned.map(({ ordinal, point }) => ({ ordinal, pointM: knownOf(point)?.value ?? null })),

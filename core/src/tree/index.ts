@@ -35,7 +35,24 @@ export {
 export { assembleTree, notesOfTree, type PlacedReading, placedReadings, type TapingNotes } from './placed-readings.ts';
 export { growthSince, lastPointWords, type LastStem, type LastVisit } from './re-measurement.ts';
 export { meanOfTries, textOfTries } from './tries.ts';
-export { filledNotes, isDead, MULTIPLICITIES, type Multiplicity, NOTE_LIMITS, type TreeNotes } from './tree-notes.ts';
+export { type TreeLogs, treeLogs } from './tree-logs.ts';
+export {
+  carriedNotes,
+  filledNotes,
+  isDead,
+  MULTIPLICITIES,
+  type Multiplicity,
+  NOTE_LIMITS,
+  type TreeNotes,
+} from './tree-notes.ts';
+export {
+  measuredUppers,
+  type MeasuredUpper,
+  UPPER_DIAMETER_METHODS,
+  type UpperDiameter,
+  type UpperDiameterMethod,
+  upperDiametersProblem,
+} from './upper-diameters.ts';
 export {
   askedReadings,
   type HeightMeasurement,

@@ -3,7 +3,7 @@ import { defaultMethod, findMethod } from '../methods/index.ts';
 import type { TapedTree } from '../protocol/index.ts';
 import type { HeightNotes } from './heights.ts';
 import { heightKey, isSameKey, type MeasurementKey, MEASURES } from './measurement-key.ts';
-import { filledNotes, type TreeNotes } from './tree-notes.ts';
+import { carriedNotes, filledNotes, type TreeNotes } from './tree-notes.ts';
 import {
   type HeightMeasurement,
   type Measurement,
@@ -105,7 +105,7 @@ const measurementOr = (readings: readonly PlacedReading[], key: MeasurementKey):
  */
 export function assembleTree(parts: TreeParts, dead: ReadonlySet<string> = new Set()): TreeRecord {
   const { readings, stems: known = [], taping, heights, notes } = parts;
-  const { conditions = [], fork, multiplicity, bearingDeg, awayM, observerPosition, predictedVolumeM3 } = notes ?? {};
+  const { conditions = [], multiplicity, bearingDeg, awayM } = notes ?? {};
   const ordinals = [...new Set([1, ...readings.map(({ stem = 1 }) => stem)])].sort((a, b) => a - b);
   const distanceOf = (heightNo: number): { readonly distance?: Measurement } => {
     const distance = measurementFrom(readings, heightKey('distance', heightNo));
@@ -134,7 +134,7 @@ export function assembleTree(parts: TreeParts, dead: ReadonlySet<string> = new S
     conditionCodes: conditions,
     multiplicity: multiplicity ?? 1,
     ...(bearingDeg === undefined && awayM === undefined ? {} : { position: { bearingDeg, awayM } }),
-    ...(fork === undefined ? {} : { fork }),
+    ...carriedNotes(notes ?? {}),
     stems: ordinals.map((ordinal) => ({
       id: known.find((stem) => stem.ordinal === ordinal)?.id ?? '',
       ordinal,
@@ -145,8 +145,6 @@ export function assembleTree(parts: TreeParts, dead: ReadonlySet<string> = new S
     heights: [first, ...others],
     ...(heights?.kept === undefined ? {} : { countedHeight: heights.kept }),
     ...(heights?.broken === undefined ? {} : { broken: heights.broken }),
-    ...(observerPosition === undefined ? {} : { observerPosition }),
-    ...(predictedVolumeM3 === undefined ? {} : { predictedVolumeM3 }),
     ...(taping?.found === undefined ? {} : { found: taping.found }),
     ...(taping?.reason === undefined ? {} : { reason: taping.reason }),
   };
@@ -195,12 +193,10 @@ export function notesOfTree(tree: TreeRecord): {
   });
   const notes = filledNotes({
     conditions: tree.conditionCodes,
-    fork: tree.fork,
     multiplicity: multiplicity === 1 ? undefined : multiplicity,
     bearingDeg: position?.bearingDeg,
     awayM: position?.awayM,
-    observerPosition: tree.observerPosition,
-    predictedVolumeM3: tree.predictedVolumeM3,
+    ...carriedNotes(tree),
   });
   return {
     ...(taping === null ? {} : { taping }),

@@ -1,4 +1,5 @@
 import type { ObserverPosition } from '../height/index.ts';
+import type { UpperDiameter } from './upper-diameters.ts';
 
 /** Whether the notes on a tree say that it is dead. */
 export const isDead = (notes: TreeNotes | null | undefined, dead: ReadonlySet<string>): boolean =>
@@ -23,7 +24,33 @@ export interface TreeNotes {
   readonly observerPosition?: ObserverPosition | undefined;
   /** What its volume was guessed to be, in m³, before anybody measured it. */
   readonly predictedVolumeM3?: number | undefined;
+  /** Logs counted by eye or with a stick, in steps of a half. */
+  readonly logs?: number | undefined;
+  /** Length of the merchantable stem, from the stump to its top, m. */
+  readonly merchantableM?: number | undefined;
+  /** Diameters measured at heights of their own, as they were read. */
+  readonly upperDiameters?: readonly UpperDiameter[] | undefined;
 }
+
+/** Notes that the record of a tree carries as they are. */
+export type CarriedNotes = Omit<TreeNotes, 'conditions' | 'multiplicity' | 'bearingDeg' | 'awayM'>;
+
+/** What a record and notes share. */
+export const carriedNotes = ({
+  fork,
+  observerPosition,
+  predictedVolumeM3,
+  logs,
+  merchantableM,
+  upperDiameters,
+}: CarriedNotes): CarriedNotes => ({
+  ...(fork === undefined ? {} : { fork }),
+  ...(observerPosition === undefined ? {} : { observerPosition }),
+  ...(predictedVolumeM3 === undefined ? {} : { predictedVolumeM3 }),
+  ...(logs === undefined ? {} : { logs }),
+  ...(merchantableM === undefined ? {} : { merchantableM }),
+  ...(upperDiameters === undefined || upperDiameters.length === 0 ? {} : { upperDiameters }),
+});
 
 export const NOTE_LIMITS = {
   conditions: 8,
@@ -31,6 +58,9 @@ export const NOTE_LIMITS = {
   bearingDeg: { low: 0, high: 360 },
   awayM: { low: 0, high: 200 },
   predictedVolumeM3: { low: 0.001, high: 200 },
+  logs: { low: 0.5, high: 15 },
+  merchantableM: { low: 0.5, high: 90 },
+  upperDiameters: 20,
 } as const;
 
 /** Notes without what says nothing; undefined where nothing is left. */

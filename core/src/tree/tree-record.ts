@@ -1,10 +1,9 @@
 import type { Measure, Method, MethodDescription, ReadingValue } from '../measurement/index.ts';
 import { defaultMethod, findMethod } from '../methods/index.ts';
 import { BROKEN_CODE, type Condition, type TapedTree } from '../protocol/index.ts';
-import type { ObserverPosition } from '../height/index.ts';
 import type { CountedHeight, HeightNote } from './heights.ts';
 import { heightNoOf, isStemMeasure, type MeasurementKey } from './measurement-key.ts';
-import type { Multiplicity } from './tree-notes.ts';
+import type { CarriedNotes, Multiplicity } from './tree-notes.ts';
 
 /** A reading as it was read: its number, unit and sign, by whom, on which device, when. The unit names the scale. */
 export interface Reading extends ReadingValue {
@@ -57,7 +56,7 @@ export interface TreePosition {
 }
 
 /** A tree as the record has it: numbers with units, no text of a form. */
-export interface TreeRecord {
+export interface TreeRecord extends CarriedNotes {
   readonly id: string;
   readonly plotId?: string | undefined;
   readonly tag: string;
@@ -67,8 +66,6 @@ export interface TreeRecord {
   /** How many trees it counts as: more than one where it stands in for trees beyond the edge of the stand. */
   readonly multiplicity: 1 | Multiplicity;
   readonly position?: TreePosition | undefined;
-  /** Stems of a fork that was measured as one. */
-  readonly fork?: number | undefined;
   /** By rising ordinal. */
   readonly stems: readonly Stem[];
   /** By rising number. */
@@ -77,10 +74,6 @@ export interface TreeRecord {
   readonly countedHeight?: CountedHeight | undefined;
   /** The top is broken off. */
   readonly broken?: boolean | undefined;
-  /** Where its heights were measured from, compared with its foot. */
-  readonly observerPosition?: ObserverPosition | undefined;
-  /** For 3P sampling, m³. */
-  readonly predictedVolumeM3?: number | undefined;
   /** The tree as it was found: ground, lean, trunks, swelling. */
   readonly found?: TapedTree | undefined;
   /** Why it was measured at another height than at the visit before. */

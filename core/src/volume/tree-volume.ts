@@ -119,7 +119,7 @@ export const volumeName = (model: VolumeModel): Text =>
 export interface TreeOfVolume {
   readonly dbh: Estimate;
   readonly height: Estimate;
-  /** Diameters of its own above breast height. */
+  /** Diameters of its own above breast height: they give its volume, whatever the model of its species is. */
   readonly upper: readonly Section[];
   /** Where the dbh was measured, m. */
   readonly breastHeightM: number;
@@ -158,10 +158,10 @@ function written({ of }: VolumeEquation, d: string, h: string): string {
 
 function wayOf(
   { upper, dbh, height, breastHeightM }: TreeOfVolume,
-  model: VolumeModel,
+  model: VolumeModel | undefined,
   system: UnitSystem,
 ): Way | Text {
-  if (model.by === 'equation') {
+  if (model?.by === 'equation' && upper.length === 0) {
     const { equation, errorShare } = model;
     const outcome = equationVolume(equation, dbh.value, height.value, system);
     if (!outcome.ok) return outcome.message;
@@ -185,23 +185,27 @@ function wayOf(
   const ownProfile = (size: TreeSize, sections: readonly Section[]): ProfileOutcome | null => {
     const made = profileByOwnDiameters(size, sections, breastHeightM);
     return made?.ok === true && isUnder
-      ? { ok: true, profile: underBark(made.profile, model.barkRatio ?? USUAL_BARK_RATIO) }
+      ? {
+          ok: true,
+          profile: underBark(made.profile, (model?.by === 'profile' ? model.barkRatio : undefined) ?? USUAL_BARK_RATIO),
+        }
       : made;
   };
   const own = ownProfile(tree, upper);
   if (own?.ok === false) return own.problem.message;
-  const outcome = own ?? profileByChoice(model.taper, tree, breastHeightM);
+  const taper: TaperChoice = model?.by === 'profile' ? model.taper : { model: 'solids' };
+  const outcome = own ?? profileByChoice(taper, tree, breastHeightM);
   if (!outcome.ok) return outcome.problem.message;
   const profile = (dbhCm: number, heightM: number) =>
     own === null
-      ? profileByChoice(model.taper, { dbhCm, heightM }, breastHeightM)
+      ? profileByChoice(taper, { dbhCm, heightM }, breastHeightM)
       : // Other heights carry the upper diameters with them.
         ownProfile(
           { dbhCm, heightM },
           upper.map((section) => ({ ...section, heightM: (section.heightM * heightM) / tree.heightM })),
         );
   return {
-    methodId: own === null ? `volume.profile.${model.taper.model}` : 'volume.profile.own',
+    methodId: own === null ? `volume.profile.${taper.model}` : 'volume.profile.own',
     volumeM3: (dbhCm, heightM) => {
       const found = profile(dbhCm, heightM);
       return found?.ok === true ? found.profile.volumeM3(0, heightM) : null;
@@ -217,13 +221,13 @@ function wayOf(
       words: outcome.profile.words,
       bark: outcome.profile.bark,
     }),
-    source: own === null ? joined([outcome.profile.source, ...taperDoubts(model.taper)], '; ') : outcome.profile.source,
-    errorShare: own === null ? model.errorShare : OWN_DIAMETERS_ERROR_SHARE,
+    source: own === null ? joined([outcome.profile.source, ...taperDoubts(taper)], '; ') : outcome.profile.source,
+    errorShare: own === null && model !== undefined ? model.errorShare : OWN_DIAMETERS_ERROR_SHARE,
     words:
       own === null
         ? message('volume.taper', 'taper')
         : message('volume.shape-between-measured-diameters', 'shape between measured diameters'),
-    notes: own === null ? outsideTaper(model.taper, tree, system) : [],
+    notes: own === null ? outsideTaper(taper, tree, system) : [],
   };
 }
 
@@ -249,7 +253,8 @@ export function treeVolume(
   system: UnitSystem,
 ): Outcome {
   const { dbh, height } = tree;
-  if (model === undefined) return { ok: true, estimate: formFactorVolume(dbh, height, factor, system) };
+  if (model === undefined && tree.upper.length === 0)
+    return { ok: true, estimate: formFactorVolume(dbh, height, factor, system) };
   const way = wayOf(tree, model, system);
   if (isText(way))
     return {

@@ -131,7 +131,8 @@ interface UniqueBy<T extends object> {
   readonly words: string;
 }
 
-const IsListWithin = ({ words, least = 0, most }: ListLimits): PropertyDecorator =>
+/** A list with no more items than that. */
+export const IsListWithin = ({ words, least = 0, most }: ListLimits): PropertyDecorator =>
   both(
     IsArray({ message: `must be a list of ${words}` }),
     ...(least === 0 ? [] : [ArrayMinSize(least, { message: `must have at least ${String(least)} ${words}` })]),

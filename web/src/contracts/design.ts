@@ -17,6 +17,7 @@ import {
   type PlotLayout,
   type PlotShape,
   SLOPE_RADII,
+  PRICE_LIST_LIMITS,
   type SlopeRadius,
   SURE_TO_MEASURE_LIMITS_M3,
   type SurveyDesign,
@@ -38,6 +39,11 @@ export class ConditionDto {
   @IsOmittable()
   @IsOneOf(CONDITIONS)
   condition?: Condition;
+
+  /** Product of a tree with this code, whatever its dbh. */
+  @IsOmittable()
+  @IsLine(PRICE_LIST_LIMITS.name)
+  product?: string;
 }
 
 /** Condition codes, each once. */

@@ -15,12 +15,24 @@ import {
   type StemLimit,
   TOP_DIAMETER_CM,
   type TreeNotes,
+  type UpperDiameter,
+  upperDiametersProblem,
 } from '@arbolito/core/tree';
 import { OBSERVER_POSITIONS, type ObserverPosition } from '@arbolito/core/height';
 import { IsBoolean } from 'class-validator';
-import { Holds, IsListOf, IsListOfValues, IsOmittable, IsOneOf, IsWhole, IsWithin } from './decorators.ts';
+import {
+  Holds,
+  IsListOf,
+  IsListOfValues,
+  IsListWithin,
+  IsOmittable,
+  IsOneOf,
+  IsSound,
+  IsWhole,
+  IsWithin,
+} from './decorators.ts';
 
-const { conditions, fork, bearingDeg, awayM, predictedVolumeM3 } = NOTE_LIMITS;
+const { conditions, fork, bearingDeg, awayM, predictedVolumeM3, logs, merchantableM, upperDiameters } = NOTE_LIMITS;
 const FLAG = { message: 'must be true or false' };
 
 /** What is noted of a tree beside its readings. */
@@ -62,6 +74,23 @@ export class TreeNotesDto implements TreeNotes {
   @IsOmittable()
   @IsWithin(predictedVolumeM3.low, predictedVolumeM3.high, 'm³')
   predictedVolumeM3?: number;
+
+  /** Logs counted by eye or with a stick, in halves. */
+  @IsOmittable()
+  @IsWithin(logs.low, logs.high)
+  @Holds((value) => Number.isInteger(2 * Number(value)), 'must be a number of half logs, such as 2.5')
+  logs?: number;
+
+  /** Length of the merchantable stem, from the stump to its top. */
+  @IsOmittable()
+  @IsWithin(merchantableM.low, merchantableM.high, 'm')
+  merchantableM?: number;
+
+  /** Diameters at heights of their own, as they were read. */
+  @IsOmittable()
+  @IsListWithin({ words: 'upper diameters', most: upperDiameters })
+  @IsSound(upperDiametersProblem)
+  upperDiameters?: UpperDiameter[];
 }
 
 const isOfMerchantable = (_value: unknown, { of }: Partial<HeightNoteDto>): boolean => of === 'merchantable';

@@ -1,8 +1,7 @@
 import 'reflect-metadata';
-import { FORM_CLASS_RULES, type FormClassRule } from '@arbolito/core/log-rules';
 import type { Measure } from '@arbolito/core/measurement';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/units';
-import { AUXILIARY_LIMITS, PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/protocol';
+import { AUXILIARY_LIMITS, FORM_CLASS_RULES, type FormClassRule, PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/protocol';
 import { type HeightNotes, MAX_STEMS_PER_TREE, MEASURES, TAG, type TreeNotes } from '@arbolito/core/tree';
 import { IsBoolean, IsObject, IsOptional, IsUUID } from 'class-validator';
 import { IsDay, IsLine, IsListOf, IsMoment, IsOneOf, IsPart, IsShaped, IsWhole, IsWithin } from './decorators.ts';

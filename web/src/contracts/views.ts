@@ -12,8 +12,18 @@ import type {
   SurveyDesign,
   WoodSettings,
 } from '@arbolito/core/protocol';
-import type { HeightNotes, LastVisit, PlacedFinding, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
-import type { FigureSampling, PlotSums, StandIndices, SurveySums } from '@arbolito/core/inventory';
+import type {
+  HeightNotes,
+  LastVisit,
+  MeasuredUpper,
+  PlacedFinding,
+  PlacedReading,
+  TapingNotes,
+  TreeLogs,
+  TreeNotes,
+} from '@arbolito/core/tree';
+import type { StemVolumes } from '@arbolito/core/taper';
+import type { BoardFeetSums, FigureSampling, PlotSums, StandIndices, SurveySums } from '@arbolito/core/inventory';
 import type { SurveyPoint } from '@arbolito/core/quality';
 import type { Text } from '@arbolito/core/message';
 
@@ -149,6 +159,12 @@ export interface TreeView {
   readonly height: EstimateView | null;
   readonly volume: EstimateView | null;
   readonly basalAreaM2: number | null;
+  /** Logs and board feet; null where nothing says how many logs there are. */
+  readonly logs: TreeLogs | null;
+  /** Upper diameters as figures, by rising height. */
+  readonly uppers: readonly MeasuredUpper[];
+  /** Volumes between the lowest and the highest diameter; null without two of them. */
+  readonly stemVolumes: StemVolumes | null;
   readonly findings: readonly PlacedFinding[];
 }
 
@@ -234,6 +250,8 @@ export interface StandSummary {
   readonly survey: SurveyView;
   readonly plots: readonly (PlotView & { readonly sums: PlotSums | null })[];
   readonly sums: SurveySums;
+  /** By the logs of standing trees; null where nobody counted them. */
+  readonly boardFeet: BoardFeetSums | null;
   /** Plots that count: finished or empty ones, and those that have nothing to finish. */
   readonly plotsCounted: number;
   /** Plots that are begun and not finished, which the means leave out. */

@@ -1,12 +1,23 @@
 import 'reflect-metadata';
-import { type PriceList, SPECIES_CODE, type VolumeModel, WOOD_LIMITS } from '@arbolito/core/protocol';
+import {
+  FORM_CLASS_RULES,
+  type FormClassRule,
+  type LogSettings,
+  type PriceList,
+  PRICE_LIST_LIMITS,
+  PRODUCTS_LIMIT,
+  type ProductPrice,
+  SPECIES_CODE,
+  type VolumeModel,
+  WOOD_LIMITS,
+} from '@arbolito/core/protocol';
 import { volumeModelProblem } from '@arbolito/core/volume';
-import { IsOptional, IsUUID, ValidateIf } from 'class-validator';
-import { IsListOf, IsPart, IsShaped, IsSound, IsWithin } from './decorators.ts';
+import { IsBoolean, IsOptional, IsUUID, ValidateIf } from 'class-validator';
+import { IsLine, IsListOf, IsOmittable, IsOneOf, IsPart, IsShaped, IsSound, IsWithin } from './decorators.ts';
 import { PriceListDto } from './price-list.ts';
 import { ActDto } from './tree.ts';
 
-const { barkRatio, stumpM, topCm } = WOOD_LIMITS;
+const { barkRatio, stumpM, topCm, logLengthM, trimM, formClass, perThousand } = WOOD_LIMITS;
 
 /** How the wood of one species is worked out. */
 export class SpeciesWoodDto {
@@ -20,6 +31,41 @@ export class SpeciesWoodDto {
 
   @IsWithin(barkRatio.low, barkRatio.high)
   barkRatio!: number;
+}
+
+class ProductPriceDto implements ProductPrice {
+  @IsLine(PRICE_LIST_LIMITS.name)
+  name!: string;
+
+  @IsWithin(perThousand.low, perThousand.high)
+  perThousand!: number;
+}
+
+/** How logs of standing trees are counted and paid for. */
+export class LogSettingsDto implements LogSettings {
+  @IsWithin(logLengthM.low, logLengthM.high, 'm')
+  logLengthM!: number;
+
+  @IsWithin(trimM.low, trimM.high, 'm')
+  trimM!: number;
+
+  @IsOneOf(FORM_CLASS_RULES)
+  rule!: FormClassRule;
+
+  @IsWithin(formClass.low, formClass.high, '%')
+  formClass!: number;
+
+  @IsOmittable()
+  @IsWithin(perThousand.low, perThousand.high)
+  perThousand?: number;
+
+  @IsOmittable()
+  @IsListOf(() => ProductPriceDto, {
+    words: 'prices with name and perThousand',
+    most: PRODUCTS_LIMIT,
+    unique: { by: ({ name }) => name, words: 'name' },
+  })
+  products?: ProductPriceDto[];
 }
 
 /** How a survey works out its wood from now on. */
@@ -45,4 +91,14 @@ export class WoodSettingsDto extends ActDto {
   @ValidateIf((settings: WoodSettingsDto) => settings.prices !== null)
   @IsPart(() => PriceListDto, 'null, or a price list with currency, pricesOf, products and costs')
   prices!: PriceList | null;
+
+  /** The usual ones where left out. */
+  @IsOmittable()
+  @IsPart(() => LogSettingsDto, 'logLengthM, trimM, rule and formClass')
+  logs?: LogSettings | undefined;
+
+  /** Upper diameters of a tree give its volume. */
+  @IsOmittable()
+  @IsBoolean({ message: 'must be true or false' })
+  upperDiametersCount?: boolean | undefined;
 }

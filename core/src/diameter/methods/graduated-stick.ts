@@ -2,7 +2,7 @@ import { lengthIn, type Method, type MethodDescription, readingOf, resultUnit } 
 import { convert, thicknessWords } from '../../units/index.ts';
 import { ON_ONE_FACE } from '../error-model.ts';
 import { DIAMETER_FINDINGS, stopImpossible } from '../diameter-findings.ts';
-import { beyondStick, stemFromStick, stickMarkCm } from '../stick-steps.ts';
+import { beyondStick, markOnStick, stemFromStick, stickMarkCm } from '../stick-steps.ts';
 import { acrossStem, reach, readingCm, STICK_SOURCE } from '../stem-readings.ts';
 import { message } from '../../message/index.ts';
 
@@ -67,16 +67,7 @@ export const method: Method = {
     const shown = lengthIn(readingOf(readings, 'shown'), unit, 'stick', book);
     const made = lengthIn(readingOf(readings, 'made'), unit, message('diameter.its-reach', 'its reach'), book);
     const reached = lengthIn(readingOf(readings, 'reach'), unit, 'reach', book);
-    const seen = book.step({
-      terms: [shown, made, made, shown],
-      compute: (d = 0, r = 1) => d * Math.sqrt(r / (r + d)),
-      write: (d = '', r = '') => `${d} × √(${r} ÷ (${r} + ${d}))`,
-      decimals: 2,
-      unit,
-      rule: message('diameter.where-the-stick-has-this', 'where the stick has this mark'),
-      source: STICK_SOURCE,
-    });
-    return stemFromStick(seen, reached, book, unit, decimals);
+    return stemFromStick(markOnStick(shown, made, book, unit), reached, book, unit, decimals);
   },
   diagnose: (diagnosis) => {
     const { readings, value, print, context } = diagnosis;

@@ -71,6 +71,7 @@ export const computeRules = {
 export const conditionRules = {
   code: {"type":"string","pattern":"^[a-z]{2,8}$","description":"a code of two to eight small letters"},
   words: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  product: {"type":"string","format":"line","minLength":1,"maxLength":40},
 } as const satisfies RuleTable;
 
 export const countedHeightRuleRules = {
@@ -124,6 +125,13 @@ export const instrumentRules = {
   everyDays: {"type":"integer","minimum":0,"maximum":3650},
   observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
   device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+} as const satisfies RuleTable;
+
+export const logSettingsRules = {
+  logLengthM: {"type":"number","minimum":0.5,"maximum":15,"x-unit":"m"},
+  trimM: {"type":"number","minimum":0,"maximum":1,"x-unit":"m"},
+  formClass: {"type":"number","minimum":50,"maximum":100,"x-unit":"%"},
+  perThousand: {"type":"number","minimum":0,"maximum":100000},
 } as const satisfies RuleTable;
 
 export const nestedCircleRules = {
@@ -228,6 +236,11 @@ export const productRules = {
   fromCm: {"type":"number","minimum":0,"maximum":600,"x-unit":"cm"},
 } as const satisfies RuleTable;
 
+export const productPriceRules = {
+  name: {"type":"string","format":"line","minLength":1,"maxLength":40},
+  perThousand: {"type":"number","minimum":0,"maximum":100000},
+} as const satisfies RuleTable;
+
 export const readingRules = {
   stem: {"type":"integer","minimum":1,"maximum":30},
   heightNo: {"type":"integer","minimum":2,"maximum":99},
@@ -321,6 +334,8 @@ export const treeNotesRules = {
   bearingDeg: {"type":"number","minimum":0,"maximum":360,"x-unit":"°"},
   awayM: {"type":"number","minimum":0,"maximum":200,"x-unit":"m"},
   predictedVolumeM3: {"type":"number","minimum":0.001,"maximum":200,"x-unit":"m³"},
+  logs: {"type":"number","minimum":0.5,"maximum":15},
+  merchantableM: {"type":"number","minimum":0.5,"maximum":90,"x-unit":"m"},
 } as const satisfies RuleTable;
 
 export const variableRadiusRules = {

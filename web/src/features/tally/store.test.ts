@@ -41,6 +41,9 @@ const treeView = (id: string, tag: string, speciesCode: string, readings: readon
   height: null,
   volume: null,
   basalAreaM2: null,
+  logs: null,
+  uppers: [],
+  stemVolumes: null,
   findings: [],
 });
 

@@ -45,9 +45,9 @@ import {
   type MeasurementKey,
   type PlacedFinding,
   type TapingNotes,
+  type TreeNotes,
   type TreeResult,
 } from '@arbolito/core/tree';
-import type { ObserverPosition } from '@arbolito/core/height';
 import { type Estimate, estimateOf, type SuggestedFix } from '@arbolito/core/uncertainty';
 import type { Measure, Method, ReadingSpec } from '@arbolito/core/measurement';
 import { convert, printRounded, readQuantity, type UnitId, type UnitSystem } from '@arbolito/core/units';
@@ -125,8 +125,8 @@ export interface SheetStore {
   readonly removeHeight: (heightNo: number) => void;
   readonly keepHeight: (kept: CountedHeight) => void;
   readonly setBroken: (broken: boolean) => void;
-  /** Where the height is measured from; left out where nobody says. */
-  readonly setObserverPosition: (position: ObserverPosition | undefined) => void;
+  /** What is noted beside the readings: where one stands, logs, upper diameters. */
+  readonly setNotes: (change: Partial<TreeNotes>) => void;
   /** Adds a stem and answers its first slot, or null where a tree takes no more. */
   readonly addStem: () => Slot | null;
   readonly removeStem: (stem: number) => void;
@@ -398,9 +398,9 @@ export function sheetStore(
     setBroken: (broken) => {
       change({ ...$state.get().draft, broken });
     },
-    setObserverPosition: (observerPosition) => {
+    setNotes: (notes) => {
       const { draft } = $state.get();
-      change({ ...draft, notes: filledNotes({ ...draft.notes, observerPosition }) });
+      change({ ...draft, notes: filledNotes({ ...draft.notes, ...notes }) });
     },
     addStem: () => {
       const { draft } = $state.get();

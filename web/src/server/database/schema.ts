@@ -448,6 +448,8 @@ export const treeResults = pgTable(
     heightM: doublePrecision('height_m'),
     volumeM3: doublePrecision('volume_m3'),
     volumeErrorM3: doublePrecision('volume_error_m3'),
+    /** By its logs; null where nobody counted them. */
+    boardFeet: doublePrecision('board_feet'),
     /** Something speaks against its readings, or its top is broken: no tree for a height curve. */
     inDoubt: boolean('in_doubt').notNull(),
     /** Beyond the range of the table that its volume is by. */

@@ -75,6 +75,7 @@ const figureLine = (figures: TreeResultRow): string =>
       ? null
       : `{${figures.readDiametersCm.join(',')}}`,
     figures.findings === null || figures.findings === undefined ? null : JSON.stringify(figures.findings),
+    figures.boardFeet ?? null,
   ]);
 
 /** Sends rows to one table. */
@@ -164,7 +165,7 @@ const bulkOn = (client: pg.PoolClient): Bulk => ({
       await copy(
         client,
         'tree_result',
-        'tree_id, survey_id, stamp, diameters_cm, dbh_cm, height_m, volume_m3, volume_error_m3, in_doubt, outside, read_diameters_cm, findings',
+        'tree_id, survey_id, stamp, diameters_cm, dbh_cm, height_m, volume_m3, volume_error_m3, in_doubt, outside, read_diameters_cm, findings, board_feet',
         parts.result,
       );
     }

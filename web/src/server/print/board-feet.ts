@@ -1,10 +1,5 @@
-import {
-  boardFeetTable,
-  FORM_CLASS_LIMITS,
-  FORM_CLASS_RULES,
-  type FormClassRule,
-  LOG_RULES,
-} from '@arbolito/core/log-rules';
+import { boardFeetTable, FORM_CLASS_LIMITS, LOG_RULES } from '@arbolito/core/log-rules';
+import { FORM_CLASS_RULES, type FormClassRule } from '@arbolito/core/protocol';
 import { readQuantity } from '@arbolito/core/units';
 import { pocketTablePdf } from './pocket-table.ts';
 import { t } from '../../messages/text.ts';

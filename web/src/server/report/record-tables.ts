@@ -1,7 +1,7 @@
-import { printCallout, printTreeForm } from '@arbolito/core/callout';
+import { printCallout, printTreeForm, printUpper } from '@arbolito/core/callout';
 import { treeOfView } from '../../contracts/tree-write.ts';
 import { findMethod } from '@arbolito/core/methods';
-import { convert, printRounded, STAND_UNITS, type UnitId, unitOf } from '@arbolito/core/units';
+import { convert, printRounded, printStandardError, STAND_UNITS, type UnitId, unitOf } from '@arbolito/core/units';
 import { isBroken } from '@arbolito/core/tree';
 import type { PlotView, ReadingView, StemView, SurveyView, TreeView } from '../../contracts/views.ts';
 import { settingsOf } from '../trees/evaluate-row.ts';
@@ -104,9 +104,19 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
       'top broken',
       'height that counts',
       'observer position',
+      'logs',
+      `merchantable length (${away})`,
+      'board feet',
+      'board feet ±',
+      'upper diameters',
+      `stem by Newton (${volume})`,
+      `stem by Newton ± (${volume})`,
     ],
     rowsOf: (view) => {
-      const { awayM, observerPosition, predictedVolumeM3 } = view.notes ?? {};
+      const { awayM, observerPosition, predictedVolumeM3, merchantableM, upperDiameters = [] } = view.notes ?? {};
+      const boardFeet = view.logs?.boardFeet ?? null;
+      const newton = view.stemVolumes?.volumes.find(({ way }) => way === 'newton');
+      const inVolumeUnit = (m3: number): number => convert(m3, 'm3', volumeUnit);
       const { dbh, error, of } = dbhOf(view, units.diameterOf);
       return [
         [
@@ -137,6 +147,13 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
           isBroken({ ...view.heights, conditionCodes: view.notes?.conditions }) ? 'yes' : 'no',
           String(view.heights?.kept ?? 1),
           observerPosition ?? null,
+          view.logs === null ? null : String(view.logs.logs),
+          merchantableM === undefined ? null : inUnit(merchantableM, 'm', away, 3),
+          boardFeet === null ? null : printRounded(boardFeet.value, 0),
+          boardFeet === null ? null : printStandardError(boardFeet.standardError),
+          upperDiameters.map((upper) => printUpper(upper, survey.unitSystem)).join(' '),
+          newton === undefined ? null : printRounded(inVolumeUnit(newton.volumeM3), isMetric ? 3 : 1),
+          newton === undefined ? null : printStandardError(inVolumeUnit(newton.standardErrorM3)),
         ],
       ];
     },

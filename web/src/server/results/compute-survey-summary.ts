@@ -1,6 +1,8 @@
 import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
+import { productsByCode, USUAL_LOGS } from '@arbolito/core/protocol';
 import { grouped, seededRandom } from '@arbolito/core/statistics';
 import {
+  boardFeetSums,
   estimateTwoPhase,
   figureSampling,
   type HeightImputation,
@@ -35,7 +37,7 @@ export interface StandBasis {
 /** What was summed up of a survey, without the survey and the plots themselves. */
 export interface KeptSums extends Pick<
   StandSummary,
-  'sums' | 'figures' | 'plotsCounted' | 'plotsLeftOut' | 'options' | 'sampling' | 'outsideTables'
+  'sums' | 'boardFeet' | 'figures' | 'plotsCounted' | 'plotsLeftOut' | 'options' | 'sampling' | 'outsideTables'
 > {
   readonly plotSums: Readonly<Record<string, PlotSums>>;
   readonly basis: StandBasis;
@@ -61,6 +63,11 @@ function talliedPlots(
 ): CountedPlot[] {
   const byPlot = grouped(rows, ({ plotId }) => plotId);
   const byCount = design.phases?.kind === 'count-measure';
+  const byCode = productsByCode(design.conditions);
+  const productOfCodes = ({ notes }: SummedRow): { readonly product?: string } => {
+    const product = byCode.size === 0 ? undefined : notes?.conditions?.map((code) => byCode.get(code)).find(Boolean);
+    return product === undefined ? {} : { product };
+  };
   return plots
     .filter(({ id, finished, auxiliary }) => finished || byPlot.has(id) || (byCount && auxiliary !== null))
     .map(({ id, stratumId, shape, auxiliary, finished }) => ({
@@ -70,7 +77,7 @@ function talliedPlots(
       auxiliary,
       // Points of the first phase and complete tallies have nothing to finish.
       counts: finished || shape.kind === 'complete-tally' || (byCount && auxiliary !== null),
-      trees: (byPlot.get(id) ?? []).flatMap((row) => talliedTrees(row, filling)),
+      trees: (byPlot.get(id) ?? []).flatMap((row) => talliedTrees({ ...row, ...productOfCodes(row) }, filling)),
     }));
 }
 
@@ -105,6 +112,7 @@ export function computeSurveySummary(
   };
   return {
     sums,
+    boardFeet: boardFeetSums(counted, survey.fieldRules, survey.wood.logs ?? USUAL_LOGS, survey.strata, options.pooled),
     plotSums: Object.fromEntries([
       ...begun.map((plot) => [plot.id, plotSums(plot, ratio)] as const),
       ...summed.map(({ plot, sums: own }) => [plot.id, own] as const),

@@ -85,6 +85,7 @@ const figuresOf = (view: TreeView): TreeFigures => {
     heightM: view.height?.value ?? null,
     volumeM3: view.volume?.value ?? null,
     volumeErrorM3: view.volume?.standardError ?? null,
+    boardFeet: view.logs?.boardFeet?.value ?? null,
     inDoubt:
       view.findings.some(({ severity }) => severity === 'check') ||
       isBroken({ ...view.heights, conditionCodes: view.notes?.conditions }),
@@ -93,11 +94,15 @@ const figuresOf = (view: TreeView): TreeFigures => {
   };
 };
 
+/** Whether something is noted of its stem that its figures hang on. */
+const hasStemNotes = ({ notes }: TreeRow): boolean =>
+  notes?.logs !== undefined || notes?.merchantableM !== undefined || notes?.upperDiameters !== undefined;
+
 /** All of a tree that its figures hang on, where it has one reading of its diameter and nothing was noted of it. */
 function sizeOf(row: TreeRow, { readings, lastVisit }: RowParts): string | null {
   const [only] = readings;
   if (only === undefined || readings.length > 1 || lastVisit !== undefined) return null;
-  if (row.taping !== null || row.heights !== null) return null;
+  if (row.taping !== null || row.heights !== null || hasStemNotes(row)) return null;
   const { measure, stem, methodId, key, value, unit, standardError, asRead } = only;
   return [row.speciesCode, row.plotSlopePct, measure, stem, methodId, key, value, unit, standardError, asRead].join(
     '|',
@@ -207,6 +212,7 @@ const rowOfFigures = (row: TreeRow, made: TreeResultRow | undefined, codes: Read
           heightM: made.heightM ?? null,
           volumeM3: made.volumeM3 ?? null,
           volumeErrorM3: made.volumeErrorM3 ?? null,
+          boardFeet: made.boardFeet ?? null,
           inDoubt: made.inDoubt,
           outside: made.outside,
           broken: isBroken({ ...row.heights, conditionCodes: row.notes?.conditions }),

@@ -19,6 +19,8 @@ export interface SummedRow {
   readonly heightM: number | null;
   readonly volumeM3: number | null;
   readonly volumeErrorM3: number | null;
+  /** By its logs; null where nobody counted them. */
+  readonly boardFeet: number | null;
   readonly inDoubt: boolean;
   readonly outside: boolean;
   /** Its height ends at a break. */
@@ -59,7 +61,7 @@ export interface TreeResultRepository {
 const SUMMED_COLUMNS = `
   t.plot_id, t.species_code, o.notes, array_to_string(f.diameters_cm, ','), f.dbh_cm, f.height_m, f.volume_m3,
   f.volume_error_m3, f.in_doubt, f.outside, array_to_string(f.read_diameters_cm, ','),
-  o.heights ->> 'broken'`;
+  o.heights ->> 'broken', f.board_feet`;
 const NAMED_COLUMNS = `${SUMMED_COLUMNS}, t.id, t.tag, o.observer, f.findings`;
 
 const figuresQuery = (columns: string, surveyId: string, stamp: string): string => `
@@ -92,8 +94,8 @@ function summedRowOf(
   one: (text: string | null | undefined) => string,
   deadCodes: ReadonlySet<string>,
 ): SummedRow {
-  const [plotId, speciesCode, noted, diameters, dbh, height, volume, volumeError, inDoubt, outside, asRead, broken] =
-    row;
+  const [plotId, speciesCode, noted, diameters, dbh, height, volume, volumeError, inDoubt, outside, ...more] = row;
+  const [asRead, broken, boardFeet] = more;
   const notes = noted === null || noted === undefined ? null : (JSON.parse(noted) as TreeNotes);
   return {
     plotId: one(plotId),
@@ -106,6 +108,7 @@ function summedRowOf(
     heightM: numberOf(height),
     volumeM3: numberOf(volume),
     volumeErrorM3: numberOf(volumeError),
+    boardFeet: numberOf(boardFeet),
     inDoubt: inDoubt === 't',
     outside: outside === 't',
     broken: isBroken({ broken: broken === 'true', conditionCodes: notes?.conditions }),
@@ -117,12 +120,12 @@ function figureRowOf(
   one: (text: string | null | undefined) => string,
   deadCodes: ReadonlySet<string>,
 ): FigureRow {
-  const findings = row[15] ?? null;
+  const findings = row[16] ?? null;
   return {
     ...summedRowOf(row, one, deadCodes),
-    treeId: ownText(row[12]),
-    tag: ownText(row[13]),
-    observer: one(row[14]),
+    treeId: ownText(row[13]),
+    tag: ownText(row[14]),
+    observer: one(row[15]),
     findings: findings === null ? null : (JSON.parse(findings) as readonly PlacedFinding[]),
   };
 }
@@ -186,6 +189,7 @@ export async function saveTreeResults(tx: Queryable, rows: readonly TreeResultRo
         heightM: sql`excluded.height_m`,
         volumeM3: sql`excluded.volume_m3`,
         volumeErrorM3: sql`excluded.volume_error_m3`,
+        boardFeet: sql`excluded.board_feet`,
         inDoubt: sql`excluded.in_doubt`,
         outside: sql`excluded.outside`,
         findings: sql`excluded.findings`,

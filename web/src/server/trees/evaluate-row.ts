@@ -24,6 +24,9 @@ export const settingsOf = (survey: SurveyView): FormProtocol => ({
   fieldRules: survey.fieldRules,
   formFactor: { value: survey.formFactor, standardError: survey.formFactorStandardError },
   volumes: volumesOf(survey.wood),
+  logs: survey.wood.logs,
+  stumpM: survey.wood.stumpM,
+  upperDiametersCount: survey.wood.upperDiametersCount,
 });
 
 const figure = (estimate: Estimate | null): EstimateView | null =>
@@ -145,6 +148,9 @@ export function evaluateRow(
       height: knownFigure(reckoned.height),
       volume: figure(reckoned.volume),
       basalAreaM2: reckoned.basalAreaM2,
+      logs: reckoned.logs,
+      uppers: reckoned.uppers,
+      stemVolumes: reckoned.stemVolumes,
       findings: findingsOfTree(reckoned),
     },
   };

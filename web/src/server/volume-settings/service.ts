@@ -59,7 +59,7 @@ function refuseImpossible({ prices, species }: WoodSettingsDto, known: readonly 
 }
 
 /** The settings as plain data, without who wrote them. */
-const settingsOf = ({ species, stumpM, topCm, prices }: WoodSettingsDto): WoodSettings => ({
+const settingsOf = ({ species, stumpM, topCm, prices, logs, upperDiametersCount }: WoodSettingsDto): WoodSettings => ({
   species: species.map(({ speciesCode, volume, barkRatio }) => ({
     speciesCode,
     barkRatio,
@@ -68,6 +68,8 @@ const settingsOf = ({ species, stumpM, topCm, prices }: WoodSettingsDto): WoodSe
   stumpM,
   topCm,
   prices,
+  ...(logs === undefined ? {} : { logs: { ...logs } }),
+  ...(upperDiametersCount === true ? { upperDiametersCount } : {}),
 });
 
 interface Dependencies {

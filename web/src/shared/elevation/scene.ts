@@ -1,10 +1,10 @@
 import type { HeldInstrument, MethodDescription, ReadingSpec, ReadingValue } from '@arbolito/core/measurement';
-import { convert, isSlopeUnit, slopeTangent, unitOf } from '@arbolito/core/units';
+import { convert, isSlopeUnit, printRounded, slopeTangent, unitOf } from '@arbolito/core/units';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { methodOf, type TreeForm } from '@arbolito/core/callout';
 import type { TreeProtocol, TreeResult } from '@arbolito/core/tree';
 import type { CrownForm } from '@arbolito/core/protocol';
-import type { Text } from '@arbolito/core/message';
+import { message, type Text } from '@arbolito/core/message';
 
 /** What stands beside the tree, or is held up against it, by its measured size. */
 export type Aid =
@@ -62,6 +62,8 @@ export interface Scene {
 const GHOST = { heightM: 18, distanceM: 20, dbhM: 0.3 } as const;
 /** Beyond this the picture stops growing: the readings are wrong, and the picture says so by its edge. */
 const TALLEST_M = 150;
+/** Upper diameters are numbered behind all heights of a tree. */
+const UPPERS_FROM = 100;
 /** Where a transponder hangs if nobody says otherwise. */
 const USUAL_TRANSPONDER_M = 1.3;
 /** The staff that the pendulum hypsometer is read against. */
@@ -194,21 +196,33 @@ export function sceneOf(
     pointM: bounded(pointM ?? settings.breastHeightM, 0.1, heightM),
     leanM,
     isBroken: draft.broken === true,
-    levels: others.flatMap(({ heightNo, of, by, name, outcome, sameStation }): Level[] => {
-      const estimate = outcome === null ? null : estimateOf(outcome);
-      if (estimate === null) return [];
-      const { value, unit } = estimate.printed;
-      const text = `${value} ${unitOf(unit).symbol}`;
-      return [
-        {
-          heightNo,
-          name: of === 'total' ? by : name,
-          heightM: bounded(estimate.value, 0, TALLEST_M),
-          text,
-          isSighted: sameStation,
-        },
-      ];
-    }),
+    levels: [
+      ...others.flatMap(({ heightNo, of, by, name, outcome, sameStation }): Level[] => {
+        const estimate = outcome === null ? null : estimateOf(outcome);
+        if (estimate === null) return [];
+        const { value, unit } = estimate.printed;
+        const text = `${value} ${unitOf(unit).symbol}`;
+        return [
+          {
+            heightNo,
+            name: of === 'total' ? by : name,
+            heightM: bounded(estimate.value, 0, TALLEST_M),
+            text,
+            isSighted: sameStation,
+          },
+        ];
+      }),
+      ...reckoned.uppers.map(({ heightM: atM, diameterCm }, i): Level => ({
+        heightNo: UPPERS_FROM + i,
+        name: message('shared.upper-diameter', 'diameter'),
+        heightM: bounded(atM, 0, TALLEST_M),
+        text:
+          settings.unitSystem === 'metric'
+            ? `${printRounded(diameterCm, 1)} cm`
+            : `${printRounded(convert(diameterCm, 'cm', 'in'), 1)} in`,
+        isSighted: false,
+      })),
+    ],
     aid,
     observer: method.description.picture.observer
       ? {

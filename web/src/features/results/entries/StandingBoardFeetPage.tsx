@@ -1,12 +1,6 @@
 import { useEffect, useState } from 'react';
-import {
-  boardFeetTable,
-  FORM_CLASS_LIMITS,
-  FORM_CLASS_RULES,
-  type FormClassRule,
-  LOG_RULES,
-  standingBoardFeet,
-} from '@arbolito/core/log-rules';
+import { boardFeetTable, FORM_CLASS_LIMITS, LOG_RULES, standingBoardFeet } from '@arbolito/core/log-rules';
+import { FORM_CLASS_RULES, type FormClassRule } from '@arbolito/core/protocol';
 import { printRounded } from '@arbolito/core/units';
 import { parseQuantity, type QuantitySpec } from '../../../ui/forms/quantity.ts';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';

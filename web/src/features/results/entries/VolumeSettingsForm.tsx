@@ -16,6 +16,8 @@ import { PriceListEditor } from '../prices/PriceListEditor.tsx';
 import { priceListSummary } from '../prices/price-list-summary.ts';
 import { START_PRICES } from '../prices/start-prices.ts';
 import { asTyped, WOOD_UNITS, type WoodUnits } from '../prices/wood-units.ts';
+import { type LogDraft, logDraftOf, logSettingsOf } from '../volume-settings/log-settings.ts';
+import { LogSettingsFields } from '../volume-settings/LogSettingsFields.tsx';
 import { SpeciesCard } from '../volume-settings/SpeciesCard.tsx';
 import { speciesDraft, type SpeciesDraft, speciesWoodOf } from '../volume-settings/volume-methods.ts';
 import { t } from '../../../messages/text.ts';
@@ -51,22 +53,20 @@ interface Draft {
   readonly stump: string;
   readonly top: string;
   readonly prices: PriceList | null;
+  readonly logs: LogDraft;
 }
 
-const draftOf = (
-  { species: settled, stumpM, topCm, prices }: WoodSettings,
-  species: readonly Species[],
-  units: WoodUnits,
-): Draft => ({
+const draftOf = (wood: WoodSettings, species: readonly Species[], units: WoodUnits): Draft => ({
   species: species.map(({ code }) =>
     speciesDraft(
       code,
-      settled.find(({ speciesCode }) => speciesCode === code),
+      wood.species.find(({ speciesCode }) => speciesCode === code),
     ),
   ),
-  stump: asTyped(units.lengthOf(stumpM)),
-  top: asTyped(units.diameterOf(topCm)),
-  prices,
+  stump: asTyped(units.lengthOf(wood.stumpM)),
+  top: asTyped(units.diameterOf(wood.topCm)),
+  prices: wood.prices,
+  logs: logDraftOf(wood, units),
 });
 
 /** How a survey works out its wood: volume by species, where logs begin and end, what is paid for them. */
@@ -109,6 +109,8 @@ export function VolumeSettingsForm({
           stumpM: convert(figure(draft, 'stump'), units.length, 'm'),
           topCm: convert(figure(draft, 'top'), units.diameter, 'cm'),
           prices: draft.prices,
+          logs: logSettingsOf(draft.logs, units),
+          upperDiametersCount: draft.logs.upperDiametersCount,
         },
         onWait,
       );
@@ -165,6 +167,14 @@ export function VolumeSettingsForm({
           ))}
         </div>
       </section>
+      <LogSettingsFields
+        draft={draft.logs}
+        units={units}
+        refusedOf={(pointer) => refusals.get(pointer) ?? null}
+        onChange={(logs) => {
+          change({ logs });
+        }}
+      />
       {prices === null ? (
         <section aria-labelledby="no-prices" className="card grid gap-2 p-4">
           <h2 id="no-prices" className="text-xl font-bold">

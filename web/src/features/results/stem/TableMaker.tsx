@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Printer } from 'lucide-react';
-import { FORM_CLASS_LIMITS, FORM_CLASS_RULES, LOG_RULES } from '@arbolito/core/log-rules';
+import { FORM_CLASS_LIMITS, LOG_RULES } from '@arbolito/core/log-rules';
+import { FORM_CLASS_RULES } from '@arbolito/core/protocol';
 import { type QuantitySpec, parseQuantity } from '../../../ui/forms/quantity.ts';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import { t, say } from '../../../messages/text.ts';

@@ -13,19 +13,22 @@ import { t } from '../../../messages/text.ts';
 export const conditionLines = (conditions: readonly ConditionCode[]): string =>
   conditions
     .map(
-      (each) => `${each.code} = ${each.words}${conditionOf(each) === 'dead' ? t('survey-setup.dead', ' = dead') : ''}`,
+      (each) =>
+        `${each.code} = ${each.words}${conditionOf(each) === 'dead' ? t('survey-setup.dead', ' = dead') : ''}${each.product === undefined ? '' : ` > ${each.product}`}`,
     )
     .join('\n');
 
 /**
  * Codes for the condition of a tree, one to a line, or what is wrong with them: `brk = top broken`,
- * `snag = standing stump = dead`. A code is for live trees unless “= dead” follows.
+ * `snag = standing stump = dead`, `crook = crooked > Pulpwood`. A code is for live trees unless “= dead” follows; behind > stands
+ * the product that it moves a tree to.
  */
 export function readConditions(text: string): readonly ConditionCode[] | string {
   const codes: ConditionCode[] = [];
   for (const line of text.split('\n').map((each) => each.trim())) {
     if (line === '') continue;
-    const [code = '', ...rest] = line.split('=').map((part) => part.trim());
+    const [coded = '', product = ''] = line.split('>').map((part) => part.trim());
+    const [code = '', ...rest] = coded.split('=').map((part) => part.trim());
     const last = CONDITIONS.find((each) => rest.length > 1 && each === rest.at(-1)?.toLowerCase());
     const words = (last === undefined ? rest : rest.slice(0, -1)).join(' = ');
     if (!CONDITION_CODE.test(code))
@@ -40,7 +43,12 @@ export function readConditions(text: string): readonly ConditionCode[] | string 
       return t('survey-setup.is-listed-twice', '“{code}” is listed twice.', { code });
     const condition = last ?? 'live';
     const isUsual = condition === 'live' && conditionOf({ code }) === 'live';
-    codes.push({ code, words: words.slice(0, 60), ...(isUsual ? {} : { condition }) });
+    codes.push({
+      code,
+      words: words.slice(0, 60),
+      ...(isUsual ? {} : { condition }),
+      ...(product === '' ? {} : { product: product.slice(0, 40) }),
+    });
   }
   return codes;
 }

@@ -75,7 +75,7 @@ export function CodesForm({ surveyId, crew, species: known, conditions: before }
           label={t('survey-setup.condition-codes', 'Condition codes')}
           hint={t(
             'survey-setup.one-per-line-code-meaning',
-            'One per line: code = meaning. Add “= dead” for dead trees: snag = standing stump = dead.',
+            'One per line: code = meaning. Add “= dead” for dead trees: snag = standing stump = dead. Add “> product” to move a tree to a product: crook = crooked stem > Pulpwood.',
           )}
           rows={8}
           error={errorOf('conditions')}

@@ -26,7 +26,7 @@ export function ObserverPositionChoice({ view, store }: { readonly view: SheetVi
             className="btn flex-1"
             aria-pressed={position === chosen}
             onClick={() => {
-              store.setObserverPosition(position === chosen ? undefined : position);
+              store.setNotes({ observerPosition: position === chosen ? undefined : position });
             }}
           >
             {say(NAMES[position])}

@@ -8,6 +8,7 @@ import type { SheetProps } from './sheet-props.ts';
 const inside = () => import('./fold-insides.ts');
 const Stems = onDemand(async () => ({ default: (await inside()).Stems }));
 const Heights = onDemand(async () => ({ default: (await inside()).Heights }));
+const LogsAndUppers = onDemand(async () => ({ default: (await inside()).LogsAndUppers }));
 const HeightLinks = onDemand(async () => ({ default: (await inside()).HeightLinks }));
 const TapingButtons = onDemand(async () => ({ default: (await inside()).TapingButtons }));
 const TapingFolds = onDemand(async () => ({ default: (await inside()).TapingFolds }));
@@ -48,6 +49,13 @@ export function SheetFolds({ isPhone = false, ...props }: SheetProps & { readonl
         {() => (
           <div className="pb-3">
             <Heights {...props} />
+          </div>
+        )}
+      </Disclosure>
+      <Disclosure title={t('tree-sheet.logs-and-uppers', 'Logs and upper diameters')}>
+        {() => (
+          <div className="pb-3">
+            <LogsAndUppers {...props} />
           </div>
         )}
       </Disclosure>

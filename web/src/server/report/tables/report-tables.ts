@@ -11,6 +11,8 @@ import { distributionTable } from './distribution-table.ts';
 import { deadStandTable, standTable } from './stand-table.ts';
 import { stockTable } from './stock-table.ts';
 import { productsTable } from './products-table.ts';
+import { areaTotalsTable } from './area-totals-table.ts';
+import { boardFeetTable } from './board-feet-table.ts';
 import { progressTable } from './progress-table.ts';
 import { plotsTable } from './plots-table.ts';
 
@@ -19,6 +21,7 @@ export function tablesOf(summary: StandSummary, system: UnitSystem): readonly Re
   const units = STAND_UNITS[system];
   return [
     totalsTable(summary, units),
+    areaTotalsTable(summary, units),
     errorsTable(summary, units),
     samplingTable(summary, units),
     standFiguresTable(summary, units, system),
@@ -29,6 +32,7 @@ export function tablesOf(summary: StandSummary, system: UnitSystem): readonly Re
     deadStandTable(summary, units),
     stockTable(summary, units),
     productsTable(summary, units),
+    boardFeetTable(summary, units),
     progressTable(summary, units),
     plotsTable(summary, units, system),
   ].flatMap((table) => table ?? []);

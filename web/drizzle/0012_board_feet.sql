@@ -1,0 +1,1 @@
+ALTER TABLE "tree_result" ADD COLUMN "board_feet" double precision;

@@ -1,0 +1,76 @@
+import { LOG_RULES } from '@arbolito/core/log-rules';
+import { FORM_CLASS_RULES } from '@arbolito/core/protocol';
+import { NumberField } from '../../../ui/forms/NumberField.tsx';
+import type { WoodUnits } from '../prices/wood-units.ts';
+import { say, t } from '../../../messages/text.ts';
+import { LOG_FIELDS, type LogDraft, type LogField, logSpecs } from './log-settings.ts';
+
+interface LogSettingsProps {
+  readonly draft: LogDraft;
+  readonly units: WoodUnits;
+  /** What the server said of a field. */
+  readonly refusedOf: (pointer: string) => string | null;
+  readonly onChange: (draft: LogDraft) => void;
+}
+
+const POINTERS: Readonly<Record<LogField, string>> = {
+  logLength: '/logs/logLengthM',
+  trim: '/logs/trimM',
+  formClass: '/logs/formClass',
+  perThousand: '/logs/perThousand',
+};
+
+/** How logs of standing trees are counted and paid for, and whether upper diameters give the volume. */
+export function LogSettingsFields({ draft, units, refusedOf, onChange }: LogSettingsProps) {
+  const specs = logSpecs(units);
+  return (
+    <section aria-labelledby="log-settings" className="grid gap-3">
+      <h2 id="log-settings" className="text-xl font-bold">
+        {t('results.logs-of-standing-trees', 'Logs of standing trees')}
+      </h2>
+      <div className="flex flex-wrap gap-x-8 gap-y-2">
+        {LOG_FIELDS.map((field) => (
+          <NumberField
+            key={field}
+            spec={specs[field]}
+            text={draft[field]}
+            optional={field === 'perThousand'}
+            problem={refusedOf(POINTERS[field])}
+            onType={(text) => {
+              onChange({ ...draft, [field]: text });
+            }}
+          />
+        ))}
+        <label className="flex items-center gap-2">
+          {t('results.log-rule-of-logs', 'log rule')}
+          <select
+            className="field !w-auto"
+            value={draft.rule}
+            onChange={(event) => {
+              onChange({ ...draft, rule: FORM_CLASS_RULES.find((each) => each === event.target.value) ?? draft.rule });
+            }}
+          >
+            {FORM_CLASS_RULES.map((rule) => (
+              <option key={rule} value={rule}>
+                {say(LOG_RULES[rule].name)}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <label className="flex min-h-11 items-center gap-2">
+        <input
+          type="checkbox"
+          checked={draft.upperDiametersCount}
+          onChange={(event) => {
+            onChange({ ...draft, upperDiametersCount: event.target.checked });
+          }}
+        />
+        {t(
+          'results.upper-diameters-count',
+          'Trees with upper diameters get their volume from them, whatever the method of their species',
+        )}
+      </label>
+    </section>
+  );
+}
