@@ -22,6 +22,7 @@ const FORK = /^f(\d{1,3})$/i;
 const BEARING = /^az(.+)$/i;
 const AWAY = /^r([\d.,].*)$/i;
 const GUESS = /^kpi([\d.,].*)$/i;
+const PLACE = /^pos(-?\d+(?:\.\d+)?)\/(-?\d+(?:\.\d+)?)$/i;
 const LOGS = /^l([\d.,].*)$/i;
 const MERCHANTABLE = /^mh([\d.,].*)$/i;
 
@@ -162,6 +163,23 @@ export function readNote(
   return readStemNote(word, before, unitSystem);
 }
 
+/** A position of the tree's own: `pos41.5/-30.25`. */
+function readPlace(word: string, before: TreeNotes): NoteWord | null {
+  const [, north, east] = PLACE.exec(word) ?? [];
+  if (north !== undefined && east !== undefined) {
+    const [latitude, longitude] = [Number(north), Number(east)];
+    if (before.place !== undefined) return bad(message('callout.a-second-position', 'The position is entered twice.'));
+    return Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180
+      ? {
+          ok: true,
+          notes: { ...before, place: { latitude, longitude } },
+          chip: message('callout.position', 'position {north}, {east}', { north, east }),
+        }
+      : bad(message('callout.position-must-be', 'A position is latitude −90 to 90 and longitude −180 to 180 degrees.'));
+  }
+  return null;
+}
+
 /** A word about what is in the stem: its logs, its merchantable length, its diameters further up. */
 function readStemNote(word: string, before: TreeNotes, unitSystem: UnitSystem): NoteWord | null {
   const logs = LOGS.exec(word)?.[1];
@@ -205,6 +223,8 @@ function readStemNote(word: string, before: TreeNotes, unitSystem: UnitSystem): 
           }),
         );
   }
+  const placed = readPlace(word, before);
+  if (placed !== null) return placed;
   const upper = readUpper(word, unitSystem);
   if (upper === null) return null;
   if (!upper.ok) return bad(upper.problem);
@@ -231,6 +251,7 @@ export function printNotes(
     logs,
     merchantableM,
     upperDiameters = [],
+    place,
   }: TreeNotes,
   system: UnitSystem,
 ): string[] {
@@ -246,6 +267,7 @@ export function printNotes(
     ...(logs === undefined ? [] : [`l${printAsRead(logs)}`]),
     ...(merchantableM === undefined ? [] : [`mh${textIn(merchantableM, 'm', unit)}`]),
     ...upperDiameters.map((upper) => printUpper(upper, system)),
+    ...(place === undefined ? [] : [`pos${String(place.latitude)}/${String(place.longitude)}`]),
   ];
 }
 

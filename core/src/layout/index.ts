@@ -23,3 +23,4 @@ export {
   readAspect,
 } from './place.ts';
 export { type PlotPoint, readPlotPoints, type ReadPlotPoints } from './plot-points.ts';
+export { treePlace, type TreeWhereabouts } from './tree-place.ts';

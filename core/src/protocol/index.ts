@@ -50,7 +50,7 @@ export {
   rulesOfSet,
   setOf,
 } from './field-rules/field-rules.ts';
-export { recordedEstimate } from './field-rules/recorded-dbh.ts';
+export { recordedDbh, recordedEstimate } from './field-rules/recorded-dbh.ts';
 export { PLAIN_TREE, recordChanges, type RecordedTree, treeRecord } from './field-rules/recorded-tree.ts';
 export { TAPED_LIMITS, type TapedTree } from './measuring-point/taped-tree.ts';
 export { FROM_NAMES, slopeSchools, type TapeAnswer, whereToTape } from './measuring-point/where-to-tape.ts';

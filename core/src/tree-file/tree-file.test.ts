@@ -48,7 +48,7 @@ describe('the columns of a file of trees', () => {
     [{}, 'the column of the plot'],
     [{ plot: { column: 0 }, tag: { column: 1 } }, 'species'],
     [{ plot: { column: 0 }, tag: { column: 1 }, species: { column: 2 } }, 'dbh, the girth, the height'],
-    [{ ...matching, girth: { column: 8, unit: 'cm' as const } }, 'a dbh or a girth'],
+    [{ ...matching, girth: { column: 8, unit: 'cm' as const } }, 'a dbh, a girth or two diameters'],
     [{ ...matching, plot: { column: 99 } }, 'no column 100'],
     [{ ...matching, tag: { column: 0 } }, 'cannot be both'],
     [{ ...matching, dbh: { column: 3, unit: 'ha' as const } }, 'Choose the unit of the dbh'],

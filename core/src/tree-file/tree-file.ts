@@ -1,5 +1,5 @@
 import type { ReadingValue } from '../measurement/index.ts';
-import { convert, isUnitId, type UnitId, unitOf, type UnitSystem } from '../units/index.ts';
+import { convert, isUnitId, readQuantity, type UnitId, unitOf, type UnitSystem } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
 import type { ConditionCode, Species } from '../protocol/index.ts';
 import { filledNotes, NOTE_LIMITS, TAG, type TreeNotes } from '../tree/index.ts';
@@ -28,6 +28,14 @@ export const TREE_FIELDS = {
     label: message('tree-file.tree-file.girth', 'girth'),
     heads: ['girth', 'circumference', 'gbh', 'cbh', 'umfang'],
   },
+  face1: {
+    label: message('tree-file.tree-file.face-1', 'first diameter of two'),
+    heads: ['d1', 'dbh 1', 'dbh1', 'face 1', 'diameter 1', 'diameter1'],
+  },
+  face2: {
+    label: message('tree-file.tree-file.face-2', 'second diameter of two'),
+    heads: ['d2', 'dbh 2', 'dbh2', 'face 2', 'diameter 2', 'diameter2'],
+  },
   height: {
     label: message('tree-file.tree-file.height', 'height'),
     heads: ['height', 'h', 'total height', 'altura', 'hauteur', 'hohe'],
@@ -48,6 +56,7 @@ export const TREE_FIELDS = {
     label: message('tree-file.tree-file.condition-codes', 'condition codes'),
     heads: ['conditions', 'condition', 'codes', 'code'],
   },
+  treeId: { label: message('tree-file.tree-file.tree-id', 'tree id'), heads: ['tree id', 'id'] },
   observer: { label: message('tree-file.tree-file.observer', 'observer'), heads: ['observer', 'crew', 'by'] },
   observedAt: {
     label: message('tree-file.tree-file.date', 'date'),
@@ -62,6 +71,8 @@ export const TREE_FIELD_IDS = Object.keys(TREE_FIELDS) as readonly TreeField[];
 export const FIELD_UNITS: Readonly<Partial<Record<TreeField, Readonly<Record<UnitSystem, readonly UnitId[]>>>>> = {
   dbh: { metric: ['cm', 'mm', 'in'], imperial: ['in', 'cm', 'mm'] },
   girth: { metric: ['cm', 'mm', 'in'], imperial: ['in', 'cm', 'mm'] },
+  face1: { metric: ['cm', 'mm', 'in'], imperial: ['in', 'cm', 'mm'] },
+  face2: { metric: ['cm', 'mm', 'in'], imperial: ['in', 'cm', 'mm'] },
   height: { metric: ['m', 'ft'], imperial: ['ft', 'm'] },
   away: { metric: ['m', 'ft'], imperial: ['ft', 'm'] },
   guess: { metric: ['m3', 'ft3'], imperial: ['ft3', 'm3'] },
@@ -110,7 +121,10 @@ export function matchColumns(heads: readonly string[], system: UnitSystem): Matc
       ...(units === undefined ? {} : { unit: unit !== undefined && units.includes(unit) ? unit : units[0] }),
     };
   }
-  return matching;
+  // Two faces were read; a dbh beside them is their mean.
+  if (matching.face1 === undefined || matching.face2 === undefined) return matching;
+  const { dbh: _mean, ...rest } = matching;
+  return rest;
 }
 
 /** Why a file cannot be read with a matching, in words; null where it can. */
@@ -121,15 +135,20 @@ export function matchingProblem(matching: Matching, columns: number, system: Uni
         label: TREE_FIELDS[field].label,
       });
   }
-  if ((['dbh', 'girth', 'height', 'guess'] as const).every((field) => matching[field] === undefined))
+  if ((matching.face1 === undefined) !== (matching.face2 === undefined))
+    return message(
+      'tree-file.two-faces-need-two-columns',
+      'Two diameters of a stem need two columns: choose both, or neither.',
+    );
+  if ((['dbh', 'girth', 'face1', 'height', 'guess'] as const).every((field) => matching[field] === undefined))
     return message(
       'tree-file.choose-the-column-of-the-dbh',
       'Choose the column of the dbh, the girth, the height or the predicted volume: a tree needs one of them.',
     );
-  if (matching.dbh !== undefined && matching.girth !== undefined)
+  if ((['dbh', 'girth', 'face1'] as const).filter((field) => matching[field] !== undefined).length > 1)
     return message(
-      'tree-file.a-tree-has-a-dbh',
-      'A tree has a dbh or a girth, not both. Leave one of the columns out.',
+      'tree-file.a-tree-has-one-diameter',
+      'A tree has a dbh, a girth or two diameters at right angles. Leave the other columns out.',
     );
   const used = new Map<number, TreeField>();
   for (const field of TREE_FIELD_IDS) {
@@ -166,6 +185,8 @@ export interface RowContext {
   readonly species: readonly Species[];
   readonly conditions: readonly ConditionCode[];
   readonly decimal: DecimalMark;
+  /** A row without any figure is no error: it may be of a tree on the record. */
+  readonly mayBeEmpty?: boolean;
 }
 
 /** A reading of a row, with the method that it is one of. */
@@ -188,6 +209,8 @@ export interface FileTree {
   readonly observer: string | null;
   /** Moment, as ISO writes it. */
   readonly observedAt: string | null;
+  /** Identifier of the tree, where the file is an export. */
+  readonly id: string | null;
 }
 
 /** What is wrong in a row, at which field. */
@@ -204,6 +227,7 @@ const LONGEST_OBSERVER = 60;
 const PLAIN = /^[\p{L}\p{M}\p{N}\p{P}\p{S}\p{Zs}]+$/u;
 const WITH_POINT = /^[+-]?(\d+(\.\d*)?|\.\d+)$/;
 const WITH_COMMA = /^[+-]?(\d+(,\d*)?|,\d+)$/;
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 const DAY = /^(\d{4})-(\d\d)-(\d\d)([T ](\d\d:\d\d(:\d\d(\.\d+)?)?)(Z|[+-]\d\d:\d\d)?)?$/;
 
 /** Names a cell as it stands, cut where it is long. */
@@ -228,26 +252,44 @@ function readNumber(text: string, decimal: DecimalMark): number | Text {
 const READ_AS = {
   dbh: { measure: 'diameter', methodId: 'diameter.tape' },
   girth: { measure: 'diameter', methodId: 'diameter.girth' },
+  face1: { measure: 'diameter', methodId: 'diameter.two-faces' },
+  face2: { measure: 'diameter', methodId: 'diameter.two-faces' },
   height: { measure: 'height', methodId: 'height.known' },
 } as const;
+
+/** Fields that are the second reading of their method. */
+const SECOND: ReadonlySet<string> = new Set(['face2']);
 
 /** Looked up once: a file has many rows. */
 const specs = Object.fromEntries(
   Object.entries(READ_AS).map(([field, { methodId }]) => {
     const description = findMethod(methodId)?.description;
-    return [field, { description, spec: description?.readings[0] }];
+    return [field, { description, spec: description?.readings[SECOND.has(field) ? 1 : 0] }];
   }),
 );
+
+/** A length as a cell has it: a number in the unit of its column, or with a unit of its own, such as 72 ft 6 in. */
+function readLength(
+  text: string,
+  unit: UnitId,
+  decimal: DecimalMark,
+  units: readonly UnitId[],
+): { readonly value: number | Text; readonly unit: UnitId } {
+  const value = readNumber(text, decimal);
+  if (!isText(value) || /^[\d.,+-]*$/.test(text)) return { value, unit };
+  const read = readQuantity(decimal === ',' ? text.replace(',', '.') : text, { unit, units });
+  return read.ok ? read : { value, unit };
+}
 
 function readFigure(
   field: keyof typeof READ_AS,
   text: string,
-  unit: UnitId,
+  columnUnit: UnitId,
   decimal: DecimalMark,
 ): FileReading | RowError {
-  const value = readNumber(text, decimal);
-  if (isText(value)) return { field, message: value };
   const { description, spec } = specs[field] ?? {};
+  const { value, unit } = readLength(text, columnUnit, decimal, spec?.units ?? []);
+  if (isText(value)) return { field, message: value };
   const [low, high] = spec?.range[unit] ?? [];
   if (description === undefined || spec === undefined || low === undefined || high === undefined)
     return {
@@ -298,7 +340,10 @@ function readMoment(text: string): string | null {
  *
  * @returns what a row says, or everything that is wrong with it, at its fields
  */
-export function rowReader(matching: Matching, { unitSystem, species, conditions, decimal }: RowContext) {
+export function rowReader(
+  matching: Matching,
+  { unitSystem, species, conditions, decimal, mayBeEmpty = false }: RowContext,
+) {
   const bySpecies = new Map(
     species.flatMap(({ code, name }) => [
       [code, code],
@@ -351,14 +396,19 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
             }),
       );
     const readings: FileReading[] = [];
-    for (const field of ['dbh', 'girth', 'height'] as const) {
+    if ((cell('face1') === '') !== (cell('face2') === ''))
+      wrong(
+        cell('face1') === '' ? 'face1' : 'face2',
+        message('tree-file.one-of-two-diameters', 'One of the two diameters is missing.'),
+      );
+    for (const field of ['dbh', 'girth', 'face1', 'face2', 'height'] as const) {
       const text = cell(field);
       if (text === '') continue;
       const read = readFigure(field, text, unitIn(field), decimal);
       if ('message' in read) errors.push(read);
       else readings.push(read);
     }
-    if (readings.length === 0 && errors.length === 0 && cell('guess') === '')
+    if (!mayBeEmpty && readings.length === 0 && errors.length === 0 && cell('guess') === '')
       wrong(
         matching.dbh === undefined ? 'girth' : 'dbh',
         message('tree-file.the-tree-has-neither-a', 'The tree has neither a diameter nor a height.'),
@@ -426,6 +476,9 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
         'observedAt',
         message('tree-file.is-not-a-date-such', '{day} is not a date, such as 2026-06-03.', { day: shown(day) }),
       );
+    const id = cell('treeId');
+    if (id !== '' && !UUID.test(id))
+      wrong('treeId', message('tree-file.is-not-a-tree-id', '{id} is not a tree id of an export.', { id: shown(id) }));
     if (errors.length > 0) return { ok: false, errors };
     const stratum = cell('stratum');
     const notes = filledNotes({ conditions: [...new Set(codes)], bearingDeg, awayM, predictedVolumeM3 });
@@ -440,6 +493,7 @@ export function rowReader(matching: Matching, { unitSystem, species, conditions,
         notes,
         observer: observer === '' ? null : observer,
         observedAt,
+        id: id === '' ? null : id.toLowerCase(),
       },
     };
   };

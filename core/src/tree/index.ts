@@ -43,6 +43,7 @@ export {
   MULTIPLICITIES,
   type Multiplicity,
   NOTE_LIMITS,
+  type TreeFix,
   type TreeNotes,
 } from './tree-notes.ts';
 export {
@@ -55,6 +56,7 @@ export {
 } from './upper-diameters.ts';
 export {
   askedReadings,
+  emptyMeasurement,
   type HeightMeasurement,
   isBroken,
   MAX_STEMS_PER_TREE,

@@ -30,6 +30,16 @@ export interface TreeNotes {
   readonly merchantableM?: number | undefined;
   /** Diameters measured at heights of their own, as they were read. */
   readonly upperDiameters?: readonly UpperDiameter[] | undefined;
+  /** Where it stands by its own position, in degrees (WGS 84). */
+  readonly place?: TreeFix | undefined;
+}
+
+/** A position in degrees, and how near it is to the truth where somebody says. */
+export interface TreeFix {
+  readonly latitude: number;
+  readonly longitude: number;
+  /** Standard error of the receiver, m. */
+  readonly accuracyM?: number | undefined;
 }
 
 /** Notes that the record of a tree carries as they are. */
@@ -43,6 +53,7 @@ export const carriedNotes = ({
   logs,
   merchantableM,
   upperDiameters,
+  place,
 }: CarriedNotes): CarriedNotes => ({
   ...(fork === undefined ? {} : { fork }),
   ...(observerPosition === undefined ? {} : { observerPosition }),
@@ -50,6 +61,7 @@ export const carriedNotes = ({
   ...(logs === undefined ? {} : { logs }),
   ...(merchantableM === undefined ? {} : { merchantableM }),
   ...(upperDiameters === undefined || upperDiameters.length === 0 ? {} : { upperDiameters }),
+  ...(place === undefined ? {} : { place }),
 });
 
 export const NOTE_LIMITS = {

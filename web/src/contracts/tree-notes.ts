@@ -14,6 +14,7 @@ import {
   STEM_LIMITS,
   type StemLimit,
   TOP_DIAMETER_CM,
+  type TreeFix,
   type TreeNotes,
   type UpperDiameter,
   upperDiametersProblem,
@@ -27,6 +28,7 @@ import {
   IsListWithin,
   IsOmittable,
   IsOneOf,
+  IsPart,
   IsSound,
   IsWhole,
   IsWithin,
@@ -34,6 +36,20 @@ import {
 
 const { conditions, fork, bearingDeg, awayM, predictedVolumeM3, logs, merchantableM, upperDiameters } = NOTE_LIMITS;
 const FLAG = { message: 'must be true or false' };
+
+/** A position in degrees. */
+class TreeFixDto implements TreeFix {
+  @IsWithin(-90, 90, '°')
+  latitude!: number;
+
+  @IsWithin(-180, 180, '°')
+  longitude!: number;
+
+  /** Standard error of the receiver. */
+  @IsOmittable()
+  @IsWithin(0, 10_000, 'm')
+  accuracyM?: number;
+}
 
 /** What is noted of a tree beside its readings. */
 export class TreeNotesDto implements TreeNotes {
@@ -91,6 +107,11 @@ export class TreeNotesDto implements TreeNotes {
   @IsListWithin({ words: 'upper diameters', most: upperDiameters })
   @IsSound(upperDiametersProblem)
   upperDiameters?: UpperDiameter[];
+
+  /** Where it stands by its own position. */
+  @IsOmittable()
+  @IsPart(() => TreeFixDto, 'latitude and longitude in degrees')
+  place?: TreeFixDto;
 }
 
 const isOfMerchantable = (_value: unknown, { of }: Partial<HeightNoteDto>): boolean => of === 'merchantable';

@@ -74,6 +74,8 @@ export const OPERATIONS: readonly Operation[] = [
   get('/api/surveys/{id}/stems.csv', 'Stems of a survey', 'text/csv'),
   get('/api/surveys/{id}/readings.csv', 'Readings of a survey', 'text/csv'),
   get('/api/surveys/{id}/plots.geojson', 'Plots of a survey', 'application/geo+json'),
+  get('/api/surveys/{id}/trees.geojson', 'Trees of a survey', 'application/geo+json'),
+  get('/api/surveys/{id}/waypoints.gpx', 'Plots and trees of a survey as waypoints', 'application/gpx+xml'),
   {
     method: 'post',
     path: '/api/surveys/{id}/import',
@@ -81,6 +83,8 @@ export const OPERATIONS: readonly Operation[] = [
     query: ImportOptionsDto,
     file: 'text/csv',
   },
+  get('/api/surveys/{id}/imports', 'Imports of a survey, the newest first'),
+  post('/api/imports/{id}/undo', 'Undo an import', ActDto),
   get('/api/plots', 'Plots of a survey'),
   post('/api/plots', 'Create a plot', NewPlotDto),
   get('/api/plots/{id}', 'A plot'),

@@ -222,6 +222,7 @@ export const trees = pgTable(
       .on(table.plotId, table.tag)
       .where(sql`${table.deletedAt} is null`),
     index('tree_of_survey').on(table.surveyId),
+    index('tree_of_write').on(table.surveyId, table.writeDigest),
   ],
 );
 
@@ -281,6 +282,7 @@ export const corrections = pgTable(
     foreignKey({ columns: [table.undoes], foreignColumns: [table.id], name: 'correction_undoes' }),
     unique('correction_undone_once').on(table.undoes),
     index('correction_subject').on(table.subjectId),
+    index('correction_of_write').on(table.writeDigest),
     check('correction_kind', sql`(${table.kind} = 'undo') = (${table.undoes} is not null)`),
   ],
 );
@@ -458,6 +460,29 @@ export const treeResults = pgTable(
     findings: jsonb('findings').$type<readonly PlacedFinding[]>(),
   },
   (table) => [index('tree_result_of_survey').on(table.surveyId, table.stamp)],
+);
+
+/** A file of trees that was written to a survey: its trees and corrections carry its digest. */
+export const imports = pgTable(
+  'import',
+  {
+    id: uuid('id').primaryKey(),
+    surveyId: uuid('survey_id')
+      .notNull()
+      .references(() => surveys.id),
+    added: integer('added').notNull(),
+    changed: integer('changed').notNull(),
+    removed: integer('removed').notNull(),
+    plots: integer('plots').notNull(),
+    madeAt: moment('made_at').notNull(),
+    undoneAt: moment('undone_at'),
+    undoneBy: text('undone_by'),
+    ...written,
+  },
+  (table) => [
+    index('import_of_survey').on(table.surveyId, table.madeAt),
+    check('import_undone', sql`num_nonnulls(${table.undoneAt}, ${table.undoneBy}) in (0, 2)`),
+  ],
 );
 
 /** What was summed up of a whole survey, kept like the figures of its trees: it counts only under its stamp. */

@@ -59,7 +59,10 @@ describe('a file of trees', () => {
     const { survey, plot } = await surveyWithPlot();
     const id = uuid();
     const first = await file<ImportDone>(survey.id, GOOD, { id });
-    expect([first.status, first.body]).toEqual([201, { id, trees: 2, plots: 0, created: true }]);
+    expect([first.status, first.body]).toEqual([
+      201,
+      { id, trees: 2, plots: 0, changed: 0, removed: 0, created: true },
+    ]);
     const again = await file<ImportDone>(survey.id, GOOD, { id });
     expect([again.status, again.body.created, again.body.trees]).toEqual([200, false, 2]);
     const [pine, beech] = await treesOf(plot.id);

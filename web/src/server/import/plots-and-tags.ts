@@ -2,6 +2,12 @@ import type { FileTree, TreeField } from '@arbolito/core/tree-file';
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import { t } from '../../messages/text.ts';
 
+/** Why a row cannot go onto the record, at which field. */
+export interface RowProblem {
+  readonly field: TreeField;
+  readonly message: string;
+}
+
 /** What rows are held against: the plots that there are, and the tags that are taken. */
 export class PlotsAndTags {
   readonly newPlots = new Map<string, string | null>();
@@ -9,6 +15,9 @@ export class PlotsAndTags {
 
   /** Trees that are on the record already. */
   readonly trees: number;
+  /** Rows of trees that are on the record. */
+  known = 0;
+  private readonly recorded: ReadonlySet<string>;
 
   constructor(
     private readonly survey: SurveyView,
@@ -18,12 +27,18 @@ export class PlotsAndTags {
   ) {
     this.byLabel = new Map(plots.map((plot) => [plot.label, plot]));
     this.trees = tags.size;
+    this.recorded = new Set(tags);
   }
 
   /** Why a tree cannot go onto the record, at which field; its tag is taken from then on. */
-  check({ plot, stratum, tag }: FileTree): readonly { readonly field: TreeField; readonly message: string }[] {
+  check({ plot, stratum, tag, readings, notes }: FileTree): readonly RowProblem[] {
     const known = this.byLabel.get(plot);
-    const errors: { readonly field: TreeField; readonly message: string }[] = [];
+    const errors: RowProblem[] = [];
+    if (readings.length === 0 && notes?.predictedVolumeM3 === undefined)
+      errors.push({
+        field: 'dbh',
+        message: t('server.the-tree-has-neither-a', 'The tree has neither a diameter nor a height.'),
+      });
     if (known?.empty === true)
       errors.push({
         field: 'plot',
@@ -56,6 +71,7 @@ export class PlotsAndTags {
         });
     }
     const key = `${plot} ${tag}`;
+    if (this.recorded.has(key)) this.known += 1;
     if (this.tags.has(key))
       errors.push({
         field: 'tag',

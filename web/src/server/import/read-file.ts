@@ -3,6 +3,7 @@ import { Transform } from 'node:stream';
 import Papa from 'papaparse';
 import { FILE_LIMITS } from '../../contracts/exchange.ts';
 import { invalidField } from '../problem.ts';
+import { encodingOf, type FileEncoding, intoUtf8 } from './encoding.ts';
 import { t } from '../../messages/text.ts';
 
 const DELIMITERS = [',', ';', '\t'] as const;
@@ -81,10 +82,19 @@ export const isBlank = (cells: readonly string[]): boolean => cells.every((cell)
 /** Rows that are parsed before somebody takes them. */
 const ROWS_AHEAD = 200;
 
-/** Cells without the space around them, and without the mark with which some programs begin a file. */
-const tidy = (cells: readonly string[]): string[] => cells.map((cell) => cell.replace(/^\uFEFF/, '').trim());
+/**
+ * Cells without the space around them, without the mark with which some programs begin a file, and without the apostrophe
+ * that keeps a spreadsheet from taking an exported text for a formula.
+ */
+const tidy = (cells: readonly string[]): string[] =>
+  cells.map((cell) =>
+    cell
+      .replace(/^\uFEFF/, '')
+      .trim()
+      .replace(/^'(?=[=+\-@])/, ''),
+  );
 
-async function* recordsOf(file: string, delimiter: string): AsyncGenerator<readonly string[]> {
+async function* recordsOf(file: string, delimiter: string, encoding: FileEncoding): AsyncGenerator<readonly string[]> {
   const source = createReadStream(file);
   const guard = rowsNoLongerThan(FILE_LIMITS.rowBytes, delimiter);
   const ready: (readonly string[])[] = [];
@@ -97,7 +107,8 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
   };
   source.on('error', fail);
   guard.on('error', fail);
-  source.pipe(guard);
+  if (encoding === 'utf-8') source.pipe(guard);
+  else source.pipe(intoUtf8(encoding)).pipe(guard);
   Papa.parse<string[]>(guard, {
     delimiter,
     step: ({ data, errors }, handle) => {
@@ -156,10 +167,10 @@ async function* recordsOf(file: string, delimiter: string): AsyncGenerator<reado
 }
 
 /** The beginning of a file, enough for its head. */
-async function headOf(file: string): Promise<string> {
+async function headOf(file: string, encoding: FileEncoding): Promise<string> {
   const chunks: Buffer[] = [];
   for await (const chunk of createReadStream(file, { end: FILE_LIMITS.rowBytes })) chunks.push(chunk as Buffer);
-  return Buffer.concat(chunks).toString('utf8').split(/\r?\n/)[0] ?? '';
+  return new TextDecoder(encoding).decode(Buffer.concat(chunks)).split(/\r?\n/)[0] ?? '';
 }
 
 /**
@@ -168,6 +179,7 @@ async function headOf(file: string): Promise<string> {
  * @throws Problem 422 for a file that is not CSV or beyond its limits, while it is read
  */
 export async function readCsv(file: string, delimiter?: string): Promise<FileRows> {
-  const mark = delimiter ?? guessDelimiter(await headOf(file));
-  return { delimiter: mark, records: recordsOf(file, mark) };
+  const encoding = await encodingOf(file);
+  const mark = delimiter ?? guessDelimiter(await headOf(file, encoding));
+  return { delimiter: mark, records: recordsOf(file, mark, encoding) };
 }

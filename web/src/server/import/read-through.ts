@@ -11,6 +11,7 @@ import type { ImportOptionsDto } from '../../contracts/exchange.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import { invalidField } from '../problem.ts';
 import { FileErrors } from './file-errors.ts';
+import type { Compared, RecordComparison } from './compare-file.ts';
 import type { PlotsAndTags } from './plots-and-tags.ts';
 import { isBlank, readCsv } from './read-file.ts';
 import type { StoredFile } from './store-file.ts';
@@ -46,6 +47,9 @@ function open(
   };
 }
 
+/** Told of a row that is right, with its number and what it is to the record. */
+export type OnRow = (tree: FileTree, row: number, compared: Compared) => Promise<void> | void;
+
 /** A file that was read to its end. */
 export interface FileRead extends Opened {
   readonly delimiter: string;
@@ -59,7 +63,8 @@ export interface FileRead extends Opened {
 /**
  * Reads a file through.
  *
- * @param onTree told of every row that is right, as long as none was wrong
+ * @param onRow told of every row that is right, as long as none was wrong
+ * @param comparison with the trees on the record; rows of those are errors where left out
  * @throws Problem 422 for a file without a head
  */
 export async function readThrough(
@@ -67,7 +72,8 @@ export async function readThrough(
   stored: StoredFile,
   options: ImportOptionsDto,
   record: PlotsAndTags,
-  onTree: (tree: FileTree) => Promise<void> | void,
+  onRow: OnRow,
+  comparison: RecordComparison | null = null,
 ): Promise<FileRead> {
   const { delimiter, records } = await readCsv(stored.path, options.delimiter);
   const errors = new FileErrors();
@@ -84,11 +90,19 @@ export async function readThrough(
     rows += 1;
     if (file.read === undefined) return;
     const outcome = file.read(cells);
-    const wrong = outcome.ok ? record.check(outcome.tree) : outcome.errors;
+    const compared =
+      outcome.ok && file.opened !== undefined ? comparison?.take(outcome.tree, at, file.opened.matching) : undefined;
+    const wrong = !outcome.ok
+      ? outcome.errors
+      : compared?.kind === 'wrong'
+        ? compared.problems
+        : compared === undefined || compared.kind === 'new'
+          ? record.check(outcome.tree)
+          : [];
     for (const { field, message } of wrong) errors.add(at, field, message);
     if (!outcome.ok || wrong.length > 0) return;
     trees += 1;
-    if (errors.count === 0) await onTree(outcome.tree);
+    if (errors.count === 0) await onRow(outcome.tree, at, compared ?? { kind: 'new' });
   };
   const begin = async (named: readonly string[]): Promise<Opened> => {
     const first = waiting.map(({ cells }) => cells);
@@ -100,6 +114,7 @@ export async function readThrough(
         species: survey.species,
         conditions: survey.design.conditions,
         decimal: opened.decimal,
+        mayBeEmpty: comparison !== null,
       });
     }
     for (const each of waiting) await takeRow(each.cells, each.row);

@@ -1,12 +1,16 @@
 import { once } from 'node:events';
-import { and, count, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/node-postgres';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { PlotShape } from '@arbolito/core/protocol';
-import type { Database } from '../database/connection.ts';
+import type { Database, Queryable } from '../database/connection.ts';
 import type { NewTreeRows } from '../trees/repository.ts';
 import type { TreeResultRow } from '../results/tree-result-repository.ts';
-import { plots, trees } from '../database/schema.ts';
+import * as schema from '../database/schema.ts';
+import { imports, observations, plots, stems, trees } from '../database/schema.ts';
+
+export type ImportRow = typeof imports.$inferSelect;
 
 /** A tree of a file on its way onto the record. */
 export interface TreeToCopy extends NewTreeRows {
@@ -29,6 +33,10 @@ export interface PlotToMake {
 export interface Bulk {
   /** Plots first: trees stand on them. */
   readonly copyRows: (plots: readonly PlotToMake[], trees: readonly TreeToCopy[]) => Promise<void>;
+  /** The same transaction for single rows. */
+  readonly tx: Queryable;
+  /** Puts the import itself on the record. */
+  readonly record: (row: typeof imports.$inferInsert) => Promise<ImportRow>;
   /** Tells that the plots of a survey are other ones now. */
   readonly raiseRevisions: (surveyId: string) => Promise<void>;
 }
@@ -36,13 +44,14 @@ export interface Bulk {
 export interface ExchangeRepository {
   /** Plot and tag of every tree of a survey, as `plot tag`. */
   readonly tagsOf: (surveyId: string) => Promise<Set<string>>;
-  /** The digest of the write that made a tree; null where there is none. */
-  readonly digestOf: (treeId: string) => Promise<string | null>;
-  /** What a write of many has put on the record. */
-  readonly countWritten: (
+  /** An import that was written; null where there is none of that identifier. */
+  readonly find: (id: string) => Promise<ImportRow | null>;
+  /** Imports of a survey, the newest first. */
+  readonly listOfSurvey: (surveyId: string) => Promise<ImportRow[]>;
+  /** Trees with several stems, and trees with heights beside the first. */
+  readonly severalOf: (
     surveyId: string,
-    digest: string,
-  ) => Promise<{ readonly trees: number; readonly plots: number }>;
+  ) => Promise<{ readonly stems: ReadonlySet<string>; readonly heights: ReadonlySet<string> }>;
   /** Runs a piece of work on a connection of its own; what it throws takes everything back. */
   readonly inBulk: <T>(work: (bulk: Bulk) => Promise<T>) => Promise<T>;
 }
@@ -86,7 +95,13 @@ async function copy(client: pg.PoolClient, table: string, columns: string, rows:
   await ended;
 }
 
-const bulkOn = (client: pg.PoolClient): Bulk => ({
+const bulkOn = (client: pg.PoolClient, tx: Queryable = drizzle(client, { schema })): Bulk => ({
+  tx,
+  record: async (row) => {
+    const [recorded] = await tx.insert(imports).values(row).returning();
+    if (recorded === undefined) throw new RangeError('an insert answers its row');
+    return recorded;
+  },
   copyRows: async (plotRows, rows) => {
     if (plotRows.length > 0) {
       const lines = plotRows.map(({ id, surveyId, stratumId, label, shape, observer, device, writeDigest }) =>
@@ -184,20 +199,25 @@ export const exchangeRepository = (database: Database): ExchangeRepository => ({
       .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
     return new Set(rows.map(({ label, tag }) => `${label} ${tag}`));
   },
-  digestOf: async (treeId) => {
-    const [row] = await database.select({ digest: trees.writeDigest }).from(trees).where(eq(trees.id, treeId));
-    return row?.digest ?? null;
+  find: async (id) => {
+    const [row] = await database.select().from(imports).where(eq(imports.id, id));
+    return row ?? null;
   },
-  countWritten: async (surveyId, digest) => {
-    const [written] = await database
-      .select({ trees: count() })
-      .from(trees)
-      .where(and(eq(trees.surveyId, surveyId), eq(trees.writeDigest, digest)));
-    const [made] = await database
-      .select({ plots: count() })
-      .from(plots)
-      .where(and(eq(plots.surveyId, surveyId), eq(plots.writeDigest, digest)));
-    return { trees: written?.trees ?? 0, plots: made?.plots ?? 0 };
+  listOfSurvey: (surveyId) =>
+    database.select().from(imports).where(eq(imports.surveyId, surveyId)).orderBy(desc(imports.madeAt)),
+  severalOf: async (surveyId) => {
+    const several = await database
+      .select({ id: stems.treeId })
+      .from(stems)
+      .innerJoin(trees, eq(trees.id, stems.treeId))
+      .where(eq(trees.surveyId, surveyId))
+      .groupBy(stems.treeId)
+      .having(sql`count(*) > 1`);
+    const high = await database
+      .select({ id: observations.treeId })
+      .from(observations)
+      .where(and(eq(observations.surveyId, surveyId), sql`${observations.heights} -> 'others' is not null`));
+    return { stems: new Set(several.map(({ id }) => id)), heights: new Set(high.map(({ id }) => id)) };
   },
   inBulk: async (work) => {
     const client = await database.$client.connect();

@@ -15,7 +15,7 @@ export interface FileWriter {
 }
 
 /** The record of a row of a file. */
-function recordOf(
+export function recordOfRow(
   file: FileTree,
   plotId: string,
   { id, newId, observer, device, observedAt }: FileWriter,
@@ -59,7 +59,7 @@ export function treeToCopy(
   make: PlainMaker | null,
 ): TreeToCopy {
   const { observer, device, observedAt } = writer;
-  const record = recordOf(file, plotId, writer);
+  const record = recordOfRow(file, plotId, writer);
   const write = toTreeWrite(record, { observationId: writer.newId(), observedAt, observer, device });
   const rows = newTreeRows(write, surveyId, writeDigest);
   if (make === null) return { ...rows, result: null };

@@ -1,9 +1,10 @@
 import type { ActDto } from '../../contracts/tree.ts';
+import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import { isRecorded, newCorrection } from '../history/correction.ts';
 import { correctionRepository } from '../history/repository.ts';
 import { notFound, Problem } from '../problem.ts';
-import { treeRepository } from './repository.ts';
+import { treeRepository, type TreeRow } from './repository.ts';
 import { setTreeState, treeStateOf } from './tree-state.ts';
 import type { TreeWriting } from './tree-writing.ts';
 import { t } from '../../messages/text.ts';
@@ -22,11 +23,17 @@ export async function removeTree({ inTransaction, now }: TreeWriting, id: string
         'conflict',
         t('server.tree-has-already-been-deleted', 'Tree {tag} has already been deleted.', { tag: row.tag }),
       );
-    const before = await treeStateOf(trees, row);
-    const after = { ...before, deleted: true };
-    await setTreeState(trees, row, after, now());
-    await corrections.insert(
-      newCorrection(act, digest, { kind: 'delete', undoes: null, subject: 'tree', subjectId: id, before, after }),
-    );
+    await markDeleted(tx, row, act, digest, now());
   });
+}
+
+/** Marks a locked tree as deleted, as part of a transaction. */
+export async function markDeleted(tx: Queryable, row: TreeRow, act: ActDto, digest: string, at: Date): Promise<void> {
+  const trees = treeRepository(tx);
+  const before = await treeStateOf(trees, row);
+  const after = { ...before, deleted: true };
+  await setTreeState(trees, row, after, at);
+  await correctionRepository(tx).insert(
+    newCorrection(act, digest, { kind: 'delete', undoes: null, subject: 'tree', subjectId: row.id, before, after }),
+  );
 }

@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
-import { FIELD_UNITS, type Matching, TREE_FIELD_IDS, TREE_FIELDS, type TreeField } from '@arbolito/core/tree-file';
-import { isUnitId, type UnitSystem } from '@arbolito/core/units';
+import type { Matching } from '@arbolito/core/tree-file';
+import type { UnitSystem } from '@arbolito/core/units';
 import { deviceId, newId } from '../../../client/identity.ts';
-import type { ImportDone, ImportPreview } from '../../../contracts/exchange.ts';
+import type { ImportDone, ImportPreview, ImportView } from '../../../contracts/exchange.ts';
 import { errorText } from '../../../client/api.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { FileField } from '../../../ui/forms/FileField.tsx';
@@ -11,11 +11,17 @@ import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { sendFile, type Sending } from '../../../client/send-file.ts';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
+import { ColumnChoices } from '../import/ColumnChoices.tsx';
+import { ComparisonView } from '../import/ComparisonView.tsx';
+import { EarlierImports } from '../import/EarlierImports.tsx';
+import { spansOf } from '../import/taken-rows.ts';
 
 export interface ImportPageProps {
   readonly surveyId: string;
   readonly crew: string;
   readonly system: UnitSystem;
+  /** Imports before this one, the newest first. */
+  readonly imports: readonly ImportView[];
 }
 
 interface Choices {
@@ -26,8 +32,10 @@ interface Choices {
 }
 
 const NOTHING: Choices = { columns: null, decimal: null, delimiter: null, makePlots: false };
+const NO_ROWS: ReadonlySet<number> = new Set();
 
 const queryOf = ({ columns, decimal, delimiter, makePlots }: Choices): Record<string, string> => ({
+  existing: 'compare',
   ...(columns === null ? {} : { columns: JSON.stringify(columns) }),
   ...(decimal === null ? {} : { decimal }),
   ...(delimiter === null ? {} : { delimiter }),
@@ -38,12 +46,14 @@ const isPreview = (value: unknown): value is ImportPreview =>
   typeof value === 'object' && value !== null && 'heads' in value;
 
 /** A file of trees on its way in: looked at first, its columns matched, then kept whole or not at all. */
-export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
+export function ImportPage({ surveyId, crew, system, imports }: ImportPageProps) {
   const [file, setFile] = useState<File | null>(null);
   const [choices, setChoices] = useState(NOTHING);
   const [preview, setPreview] = useState<ImportPreview | null>(null);
   const [done, setDone] = useState<ImportDone | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [skipped, setSkipped] = useState(NO_ROWS);
+  const [removed, setRemoved] = useState(NO_ROWS);
   const [share, setShare] = useState<number | null>(null);
   const sending = useRef<Sending | null>(null);
   const importId = useRef(newId());
@@ -54,14 +64,26 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
     setShare(0);
     const query = new URLSearchParams({
       ...queryOf(with_),
-      ...(id === null ? {} : { id, observer: crew, device: deviceId() }),
+      ...(id === null
+        ? {}
+        : {
+            id,
+            observer: crew,
+            device: deviceId(),
+            revision: preview?.comparison?.revision ?? '',
+            skip: spansOf(skipped),
+            remove: spansOf(removed),
+          }),
     });
     const own = sendFile(`/api/surveys/${surveyId}/import?${query.toString()}`, chosen, setShare);
     sending.current = own;
     try {
       const answer = await own.answer;
-      if (isPreview(answer)) setPreview(answer);
-      else setDone(answer as ImportDone);
+      if (isPreview(answer)) {
+        setPreview(answer);
+        setSkipped(NO_ROWS);
+        setRemoved(NO_ROWS);
+      } else setDone(answer as ImportDone);
     } catch (error) {
       if (sending.current === own) setTrouble(errorText(error));
     } finally {
@@ -73,18 +95,6 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
     setChoices(next);
     if (file !== null) void go(file, next, null);
   };
-  const match = (field: TreeField, column: string, unit?: string): void => {
-    if (preview === null) return;
-    const { [field]: before, ...rest } = preview.columns;
-    const units = FIELD_UNITS[field]?.[system];
-    const asked = unit ?? before?.unit ?? units?.[0];
-    const own =
-      column === ''
-        ? {}
-        : { [field]: { column: Number(column), ...(asked !== undefined && isUnitId(asked) ? { unit: asked } : {}) } };
-    choose({ columns: { ...rest, ...own } });
-  };
-
   if (done !== null) {
     return (
       <div className="card grid justify-items-start gap-3 p-5">
@@ -94,6 +104,11 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
             '{plots, plural, =0 {{trees} trees saved.} one {{trees} trees saved, # plot created.} other {{trees} trees saved, # plots created.}}',
             { trees: done.trees, plots: done.plots },
           )}{' '}
+          {done.changed + done.removed > 0 &&
+            t('report.trees-changed-deleted', '{changed} changed, {removed} deleted.', {
+              changed: done.changed,
+              removed: done.removed,
+            })}
         </p>
         <p className="flex flex-wrap gap-2">
           <a className="btn btn-main" href={`/results/${surveyId}`}>
@@ -102,11 +117,16 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
           <a className="btn" href={`/results/${surveyId}/checks`}>
             {t('report.review-list', 'Review list')}
           </a>
+          <a className="btn" href={`/report/${surveyId}/import`}>
+            {t('report.undo-or-import-more', 'Undo, or import more')}
+          </a>
         </p>
       </div>
     );
   }
-  const ready = preview !== null && preview.problem === null && preview.errorCount === 0 && preview.trees > 0;
+  const comparison = preview?.comparison ?? null;
+  const taken = comparison === null ? 0 : comparison.added + comparison.changed - skipped.size;
+  const ready = preview !== null && preview.problem === null && preview.errorCount === 0 && taken + removed.size > 0;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       <div className="grid gap-1">
@@ -158,82 +178,11 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
       {trouble !== null && <Alert>{trouble}</Alert>}
       {preview !== null && (
         <>
-          <fieldset className="grid gap-3">
-            <legend className="mb-1 text-xl font-bold">{t('report.columns', 'Columns')}</legend>
-            <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
-              {TREE_FIELD_IDS.map((field) => {
-                const own = preview.columns[field];
-                const units = FIELD_UNITS[field]?.[system];
-                return (
-                  <div key={field} className="flex flex-wrap items-center gap-2">
-                    <label htmlFor={`column-${field}`} className="w-44">
-                      {say(TREE_FIELDS[field].label)}
-                    </label>
-                    <select
-                      id={`column-${field}`}
-                      className="field min-w-0 flex-1"
-                      value={own?.column ?? ''}
-                      onChange={(event) => {
-                        match(field, event.target.value);
-                      }}
-                    >
-                      <option value="">{t('report.not-in-the-file', 'not in the file')}</option>
-                      {preview.heads.map((head, i) => (
-                        <option key={i} value={i}>
-                          {head === '' ? t('report.column', 'column {i}', { i: i + 1 }) : head}
-                        </option>
-                      ))}
-                    </select>
-                    {units !== undefined && own !== undefined && (
-                      <select
-                        aria-label={t('report.unit-of-the', 'Unit of the {label}', { label: TREE_FIELDS[field].label })}
-                        className="field w-20"
-                        value={own.unit ?? ''}
-                        onChange={(event) => {
-                          match(field, String(own.column), event.target.value);
-                        }}
-                      >
-                        {units.map((unit) => (
-                          <option key={unit}>{unit}</option>
-                        ))}
-                      </select>
-                    )}
-                  </div>
-                );
-              })}
-              <div className="flex flex-wrap items-center gap-2">
-                <label htmlFor="decimal" className="w-44">
-                  {t('report.decimal-sign', 'Decimal sign')}
-                </label>
-                <select
-                  id="decimal"
-                  className="field flex-1"
-                  value={preview.decimal}
-                  onChange={(event) => {
-                    choose({ decimal: event.target.value });
-                  }}
-                >
-                  <option value=".">{t('report.point-34-5', 'point: 34.5')}</option>
-                  <option value=",">{t('report.comma-34-5', 'comma: 34,5')}</option>
-                </select>
-              </div>
-            </div>
-            <label className="flex min-h-11 items-center gap-3">
-              <input
-                type="checkbox"
-                checked={choices.makePlots}
-                onChange={(event) => {
-                  choose({ makePlots: event.target.checked });
-                }}
-              />
-              {t('report.create-missing-plots-with-this', 'Create missing plots with this survey’s design')}
-            </label>
-          </fieldset>
           {preview.problem !== null && <FieldError>{say(preview.problem)}</FieldError>}
           <p role="status" className="text-lg">
             {rich(
-              'report.rows-trees-ready-to-save',
-              '{rows} rows, {trees} trees ready to save{plots, plural, =0 {} one {, # new plot} other {, # new plots}}{errors, plural, =0 {.} one {; # error. Fix it to save the file.} other {; # errors. Fix them to save the file.}}',
+              'report.rows-read',
+              '{rows} rows, {trees} without errors{plots, plural, =0 {} one {, # new plot} other {, # new plots}}{errors, plural, =0 {.} one {; # error. Fix it to save the file.} other {; # errors. Fix them to save the file.}}',
               {
                 rows: <strong>{preview.rows}</strong>,
                 trees: <strong>{preview.trees}</strong>,
@@ -263,23 +212,15 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
               )}
             </section>
           )}
-          <section aria-labelledby="sample" className="overflow-x-auto" tabIndex={0}>
-            <h2 id="sample" className="text-xl font-bold">
-              {t('report.first-rows', 'First rows')}
-            </h2>
-            <DataTable<readonly string[]>
-              caption={t('report.first-rows-of-the-file', 'First rows of the file')}
-              isCaptionHidden
-              rows={preview.sample}
-              keyOf={(_row, i) => String(i)}
-              columns={preview.heads.map((head, i) => ({
-                id: String(i),
-                head,
-                cellClassName: 'figures',
-                cell: (row) => row[i] ?? '',
-              }))}
+          {comparison !== null && preview.errorCount === 0 && (
+            <ComparisonView
+              comparison={comparison}
+              skipped={skipped}
+              removed={removed}
+              onSkipped={setSkipped}
+              onRemoved={setRemoved}
             />
-          </section>
+          )}
           <p>
             <button
               type="button"
@@ -289,11 +230,57 @@ export function ImportPage({ surveyId, crew, system }: ImportPageProps) {
                 if (file !== null) void go(file, choices, importId.current);
               }}
             >
-              {t('report.save-trees', 'Save {trees} trees', { trees: preview.trees })}{' '}
+              {removed.size > 0
+                ? t('report.save-and-delete-trees', 'Save {trees} trees, delete {removed}', {
+                    trees: taken,
+                    removed: removed.size,
+                  })
+                : t('report.save-trees', 'Save {trees} trees', { trees: taken })}
             </button>
           </p>
+          <details open={preview.problem !== null || preview.errorCount > 0}>
+            <summary className="min-h-11 content-center font-bold">
+              {t('report.columns-matched', 'Columns: {n} matched', { n: Object.keys(preview.columns).length })}
+            </summary>
+            <ColumnChoices
+              preview={preview}
+              system={system}
+              makePlots={choices.makePlots}
+              onColumns={(columns) => {
+                choose({ columns });
+              }}
+              onDecimal={(decimal) => {
+                choose({ decimal });
+              }}
+              onMakePlots={(makePlots) => {
+                choose({ makePlots });
+              }}
+            />
+          </details>
+          <details>
+            <summary className="min-h-11 content-center font-bold">{t('report.first-rows', 'First rows')}</summary>
+            <section
+              aria-label={t('report.first-rows-of-the-file', 'First rows of the file')}
+              className="overflow-x-auto"
+              tabIndex={0}
+            >
+              <DataTable<readonly string[]>
+                caption={t('report.first-rows-of-the-file', 'First rows of the file')}
+                isCaptionHidden
+                rows={preview.sample}
+                keyOf={(_row, i) => String(i)}
+                columns={preview.heads.map((head, i) => ({
+                  id: String(i),
+                  head,
+                  cellClassName: 'figures',
+                  cell: (row) => row[i] ?? '',
+                }))}
+              />
+            </section>
+          </details>
         </>
       )}
+      {preview === null && <EarlierImports crew={crew} imports={imports} />}
     </div>
   );
 }

@@ -12,6 +12,7 @@ import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { localFigure } from '../../../messages/figures.ts';
 import { say, t } from '../../../messages/text.ts';
 import type { SheetProps } from '../sheet/sheet-props.ts';
+import { TreePlaceFields } from './TreePlaceFields.tsx';
 
 const WAYS: Readonly<Record<StemVolumeWay, Text>> = {
   newton: 'Newton',
@@ -220,7 +221,7 @@ function AddUpper({ view, store, onTouched }: SheetProps) {
           <label key={spec.key}>
             <span className="text-quiet">
               {t('tree-sheet.upper-reading', '{label}, {unit}', {
-                label: spec.label,
+                label: specs.length === 1 ? t('tree-sheet.upper-diameter', 'diameter') : spec.label,
                 unit: spec.defaultUnit[unitSystem] === 'one' ? '×' : spec.defaultUnit[unitSystem],
               })}
             </span>
@@ -343,15 +344,16 @@ function Uppers({ view, store, onTouched }: SheetProps) {
   );
 }
 
-/** What is in the stem: its logs and board feet, and diameters further up with the volumes that they give. */
+/** What is in the stem, its logs and board feet and diameters further up, and where the tree stands. */
 export function LogsAndUppers(props: SheetProps) {
   return (
-    <section aria-label={t('tree-sheet.logs-and-uppers', 'Logs and upper diameters')} className="grid gap-3">
+    <section aria-label={t('tree-sheet.logs-and-uppers', 'Logs, upper diameters, position')} className="grid gap-3">
       <LogStepper {...props} />
       <MerchantableField {...props} />
       <LogsResult {...props} />
       <Uppers {...props} />
       <AddUpper {...props} />
+      <TreePlaceFields {...props} />
     </section>
   );
 }
