@@ -93,7 +93,7 @@ class TreeReadingsDto extends WrittenDto {
 }
 
 /** A tree's readings with what was noted of how it was taped. */
-class TapedReadingsDto extends TreeReadingsDto {
+export class TapedReadingsDto extends TreeReadingsDto {
   @IsOptional()
   @IsPart(() => TapingDto, 'notes with found, mark and reason')
   taping?: TapingDto | undefined;

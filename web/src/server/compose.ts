@@ -14,6 +14,8 @@ import { treeResultCache, type TreeResultCache } from './results/tree-result-cac
 import { correctionRepository } from './history/repository.ts';
 import { historyService, type HistoryService } from './history/service.ts';
 import { log } from './log.ts';
+import { notebookRepository } from './notebook/repository.ts';
+import { notebookService, type NotebookService } from './notebook/service.ts';
 import { kitRepository } from './instruments/repository.ts';
 import { kitService, type KitService } from './instruments/service.ts';
 import { photoRepository } from './photos/repository.ts';
@@ -57,6 +59,7 @@ export interface Services {
   readonly checks: CheckService;
   readonly report: ReportService;
   readonly exchange: ExchangeService;
+  readonly notebook: NotebookService;
   readonly compute: ComputeService;
 }
 
@@ -150,6 +153,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
       inTransaction,
       now,
     }),
+    notebook: notebookService({ repository: notebookRepository(database), trees: treeWriting }),
     report: reportService({ surveys, trees, summary, kit, checks, photos, now }),
     compute: computeService,
     close,

@@ -4,6 +4,7 @@ import { SurveySettingsDto } from '../survey-settings.ts';
 import { ImportOptionsDto } from '../exchange.ts';
 import { BodyMarkDto, RulesChangeDto, RulesPreviewDto } from '../field-rules.ts';
 import { InstrumentCheckDto, InstrumentDto } from '../kit.ts';
+import { NotebookMoveDto, NotebookTreeDto } from '../notebook.ts';
 import { NewPhotoDto } from '../photo.ts';
 import { NewPlotDto, NewPlotsDto, NewSurveyDto } from '../survey.ts';
 import {
@@ -103,6 +104,13 @@ export const OPERATIONS: readonly Operation[] = [
   post('/api/photos/{id}/undo', 'Restore a deleted photo', ActDto),
   get('/api/tally', 'A plot with its trees and sums'),
   post('/api/tally', 'Create a tree from a call-out line', CalloutDto),
+  get('/api/notebook', 'Trees without a survey, the latest first'),
+  post('/api/notebook', 'Keep a tree without a survey, or a new version of it', NotebookTreeDto),
+  get('/api/notebook.csv', 'Trees without a survey', 'text/csv'),
+  get('/api/notebook/{id}', 'A tree of the notebook'),
+  { method: 'delete', path: '/api/notebook/{id}', summary: 'Delete a tree of the notebook', body: ActDto },
+  post('/api/notebook/{id}/undo', 'Undo the last change of a tree of the notebook', ActDto),
+  post('/api/notebook/{id}/move', 'Put a tree of the notebook onto a plot', NotebookMoveDto),
   get('/api/trees', 'Trees of a plot'),
   post('/api/trees', 'Create a tree', NewTreeDto),
   get('/api/trees/{id}', 'A tree with its results'),

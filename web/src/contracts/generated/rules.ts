@@ -107,6 +107,9 @@ export const heightNoteRules = {
 } as const satisfies RuleTable;
 
 export const importOptionsRules = {
+  revision: {"type":"string","pattern":"^\\d+ \\d+$","description":"the revision of a preview"},
+  skip: {"type":"string","pattern":"^(\\d{1,6}(-\\d{1,6})?(,\\d{1,6}(-\\d{1,6})?)*)?$","description":"row numbers such as 3,7-9"},
+  remove: {"type":"string","pattern":"^(all|(\\d{1,6}(-\\d{1,6})?(,\\d{1,6}(-\\d{1,6})?)*)?)$","description":"“all”, or numbers such as 1,4-6"},
   observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
   device: {"type":"string","format":"line","minLength":1,"maxLength":60},
 } as const satisfies RuleTable;
@@ -188,6 +191,24 @@ export const newTreeRules = {
   tag: {"type":"string","pattern":"^[\\p{L}\\d][\\p{L}\\d-]{0,11}$","description":"a tag of up to 12 letters, digits and dashes"},
   speciesCode: {"type":"string","format":"line","minLength":1,"maxLength":5},
   observedAt: {"type":"string","format":"date-time"},
+  observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+} as const satisfies RuleTable;
+
+export const notebookMoveRules = {
+  tag: {"type":"string","pattern":"^[\\p{L}\\d][\\p{L}\\d-]{0,11}$","description":"a tag of up to 12 letters, digits and dashes"},
+  speciesCode: {"type":"string","format":"line","minLength":1,"maxLength":5},
+  observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  madeAt: {"type":"string","format":"date-time"},
+} as const satisfies RuleTable;
+
+export const notebookTreeRules = {
+  name: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  place: {"type":"string","format":"line","minLength":1,"maxLength":80},
+  note: {"type":"string","format":"line","minLength":1,"maxLength":500},
+  speciesCode: {"type":"string","format":"line","minLength":1,"maxLength":5},
+  madeAt: {"type":"string","format":"date-time"},
   observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
   device: {"type":"string","format":"line","minLength":1,"maxLength":60},
 } as const satisfies RuleTable;
@@ -327,6 +348,12 @@ export const treeCorrectionRules = {
   madeAt: {"type":"string","format":"date-time"},
   observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
   device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+} as const satisfies RuleTable;
+
+export const treeFixRules = {
+  latitude: {"type":"number","minimum":-90,"maximum":90,"x-unit":"°"},
+  longitude: {"type":"number","minimum":-180,"maximum":180,"x-unit":"°"},
+  accuracyM: {"type":"number","minimum":0,"maximum":10000,"x-unit":"m"},
 } as const satisfies RuleTable;
 
 export const treeNotesRules = {

@@ -1,7 +1,7 @@
 import type { FieldRules, PlotShape, SurveyDesign, WoodSettings } from '@arbolito/core/protocol';
 import { SLOPE_UNITS } from '@arbolito/core/units';
 import type { CheckReadings } from '@arbolito/core/instruments';
-import type { HeightNotes, PlacedFinding, TapingNotes, TreeNotes } from '@arbolito/core/tree';
+import type { HeightNotes, PlacedFinding, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
 import type { GroundOutline } from '@arbolito/core/layout';
 import { PHOTO_TYPES } from '../../contracts/photo-view.ts';
 import { sql } from 'drizzle-orm';
@@ -460,6 +460,42 @@ export const treeResults = pgTable(
     findings: jsonb('findings').$type<readonly PlacedFinding[]>(),
   },
   (table) => [index('tree_result_of_survey').on(table.surveyId, table.stamp)],
+);
+
+/** What a notebook keeps of a tree: its readings as they were read, and what was noted. */
+export interface NotebookParts {
+  readonly stems: readonly { readonly id: string; readonly ordinal: number }[];
+  readonly readings: readonly PlacedReading[];
+  readonly taping?: TapingNotes | undefined;
+  readonly heights?: HeightNotes | undefined;
+  readonly notes?: TreeNotes | undefined;
+}
+
+/** A tree that is kept without a survey. Each change adds a row; the newest of a tree holds. */
+export const notebookTrees = pgTable(
+  'notebook_tree',
+  {
+    id: uuid('id').primaryKey(),
+    treeId: uuid('tree_id').notNull(),
+    version: integer('version').notNull(),
+    name: text('name').notNull(),
+    place: text('place'),
+    note: text('note'),
+    stringKept: boolean('string_kept').notNull().default(false),
+    unitSystem: text('unit_system', { enum: ['metric', 'imperial'] }).notNull(),
+    speciesCode: text('species_code').notNull(),
+    parts: jsonb('parts').$type<NotebookParts>().notNull(),
+    deleted: boolean('deleted').notNull().default(false),
+    /** The tree of a survey that it became. */
+    movedTo: uuid('moved_to'),
+    madeAt: moment('made_at').notNull(),
+    ...written,
+  },
+  (table) => [
+    unique('notebook_version').on(table.treeId, table.version),
+    check('notebook_unit_system', sql`${table.unitSystem} in ('metric', 'imperial')`),
+    check('notebook_version_positive', sql`${table.version} > 0`),
+  ],
 );
 
 /** A file of trees that was written to a survey: its trees and corrections carry its digest. */

@@ -29,7 +29,8 @@ export const settingsOf = (survey: SurveyView): FormProtocol => ({
   upperDiametersCount: survey.wood.upperDiametersCount,
 });
 
-const figure = (estimate: Estimate | null): EstimateView | null =>
+/** A figure as the wire carries it. */
+export const figureOf = (estimate: Estimate | null): EstimateView | null =>
   estimate === null
     ? null
     : {
@@ -60,7 +61,7 @@ export interface JudgingContext {
 }
 
 const knownFigure = (outcome: Outcome | null): EstimateView | null =>
-  figure(outcome === null ? null : estimateOf(outcome));
+  figureOf(outcome === null ? null : estimateOf(outcome));
 
 /** The tree that a row is of. */
 export const treeOfRow = (
@@ -141,12 +142,12 @@ export function evaluateRow(
       })),
       crownLengthM: reckoned.heights.crownLengthM,
       lastVisit: lastVisit ?? null,
-      dbh: figure(reckoned.dbh),
+      dbh: figureOf(reckoned.dbh),
       diametersCm: reckoned.diametersCm,
       readDiametersCm: reckoned.readDiametersCm,
       dead,
       height: knownFigure(reckoned.height),
-      volume: figure(reckoned.volume),
+      volume: figureOf(reckoned.volume),
       basalAreaM2: reckoned.basalAreaM2,
       logs: reckoned.logs,
       uppers: reckoned.uppers,

@@ -13,7 +13,9 @@ import { useStore } from '@nanostores/react';
 import { unitOf } from '@arbolito/core/units';
 import { notSent } from '../../../client/outbox.ts';
 import { waitingTrees } from '../../../client/tree-writes.ts';
+import type { NotebookView } from '../../../contracts/notebook.ts';
 import type { TreeView } from '../../../contracts/views.ts';
+import { assembleTree } from '@arbolito/core/tree';
 import { useBackCloses } from '../../../ui/feedback/use-back-closes.ts';
 import { useMedia } from '../../../ui/use-media.ts';
 import {
@@ -33,6 +35,11 @@ import { useWorkingsStepper } from '../workings/use-workings-stepper.ts';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 import { localFigure } from '../../../messages/figures.ts';
 
+// Asked for when a tree without a plot is saved.
+const NotebookDialog = onDemand(async () => ({
+  default: (await import('../sheet/NotebookDialog.tsx')).NotebookDialog,
+}));
+
 // A desk has no need of the sheet for phones.
 const PhoneSheet = onDemand(async () => ({ default: (await import('../sheet/PhoneSheet.tsx')).PhoneSheet }));
 
@@ -43,6 +50,8 @@ export interface TreeSheetProps {
   /** The tree on the record that is being looked at, or null for a new one. */
   readonly tree: TreeView | null;
   readonly observer: string;
+  /** The tree of the notebook that is being looked at; left out for any other. */
+  readonly entry?: NotebookView;
 }
 
 const nextTag = (used: readonly string[]): string => {
@@ -91,8 +100,9 @@ const offered = (draft: TreeForm): Wanted | null => {
 };
 
 /** One screen for one tree: its drawing, its readings on it, the workings beside it, and the call-out line below. */
-export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
-  const sheet = tree?.id ?? plot?.id ?? 'loose';
+export function TreeSheet({ settings, plot, tree, observer, entry }: TreeSheetProps) {
+  const sheet = tree?.id ?? plot?.id ?? entry?.id ?? 'loose';
+  const [isNaming, setNaming] = useState(false);
   const survey = settings.surveyId ?? 'loose';
   const [onRecord, setOnRecord] = useState(tree);
   const [usedTags, setUsedTags] = useState<readonly string[]>(() =>
@@ -101,11 +111,17 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
   const store = useMemo(() => {
     const start: TreeForm =
       tree === null
-        ? nextForm(rememberedInHand(survey)?.draft ?? emptyForm(), plot === null ? '' : nextTag(usedTags))
+        ? entry === undefined
+          ? nextForm(rememberedInHand(survey)?.draft ?? emptyForm(), plot === null ? '' : nextTag(usedTags))
+          : printTreeForm(assembleTree({ ...entry, tag: '' }))
         : printTreeForm(treeOfView(tree));
-    return sheetStore(settings, rememberedDraft(sheet) ?? start, rememberedUnits(sheet) ?? settings.unitSystem);
+    return sheetStore(
+      settings,
+      rememberedDraft(sheet) ?? start,
+      rememberedUnits(sheet) ?? entry?.unitSystem ?? settings.unitSystem,
+    );
     // The tags in use grow while trees are kept; the sheet itself starts once.
-  }, [settings, tree, plot, sheet, survey]);
+  }, [settings, tree, plot, sheet, survey, entry]);
   const view = useStore(store.$view);
   const [lastSpecies, setLastSpecies] = useState(() => rememberedInHand(survey)?.speciesCode ?? '');
   const [tokens, setTokens] = useState<readonly CallToken[]>([]);
@@ -204,8 +220,10 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     if (isAsked || !isTyping(document.activeElement)) field.focus();
   };
   useEffect(focusWanted);
+  const isLoose = plot === null && tree === null;
   const keepNow = (): void => {
-    keep(view, usedTags);
+    if (isLoose) setNaming(true);
+    else keep(view, usedTags);
   };
 
   useEffect(() => {
@@ -252,7 +270,7 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     calloutRef,
     dismissed,
     keepState,
-    canKeep: plot !== null || tree !== null,
+    isLoose,
     isChanged,
     onStartOver: () => {
       if (onRecord === null) store.next(view.draft.tag);
@@ -287,5 +305,28 @@ export function TreeSheet({ settings, plot, tree, observer }: TreeSheetProps) {
     panel,
     onPanel: setPanel,
   };
-  return phone ? <PhoneSheet {...shared} /> : <DeskSheet {...shared} />;
+  return (
+    <>
+      {phone ? <PhoneSheet {...shared} /> : <DeskSheet {...shared} />}
+      {isNaming && (
+        <NotebookDialog
+          view={view}
+          entry={entry ?? null}
+          isOpen
+          onClose={() => {
+            setNaming(false);
+          }}
+          onSaved={() => {
+            setNaming(false);
+            forgetDraft(sheet);
+            if (entry !== undefined) return;
+            store.next('');
+            forgetDraft(sheet);
+            setTokens([]);
+            setNowKey(null);
+          }}
+        />
+      )}
+    </>
+  );
 }

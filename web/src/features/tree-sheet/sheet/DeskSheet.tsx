@@ -55,7 +55,7 @@ function wish({ spec }: Slot, { eye, tip, foot, ring, sideX }: ElevationLayout):
 
 /** The tree sheet on a desk, a tablet or a laptop on the tailgate. */
 export function DeskSheet(props: SheetProps) {
-  const { view, store, now, tokens, calloutRef, dismissed, keepState, canKeep, speciesName, heightText } = props;
+  const { view, store, now, tokens, calloutRef, dismissed, keepState, isLoose, speciesName, heightText } = props;
   const area = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(area);
   const { settings, slots, draft } = view;
@@ -123,12 +123,7 @@ export function DeskSheet(props: SheetProps) {
         ) : (
           <>
             <FiguresCard view={view} />
-            <KeepWords
-              state={keepState}
-              canKeep={canKeep}
-              isChanged={props.isChanged}
-              onStartOver={props.onStartOver}
-            />
+            <KeepWords state={keepState} isChanged={props.isChanged} onStartOver={props.onStartOver} />
             <Findings
               findings={view.findings}
               dismissed={dismissed}
@@ -167,16 +162,14 @@ export function DeskSheet(props: SheetProps) {
         onEnter={props.onKeep}
       >
         <div className="flex shrink-0 gap-2">
-          {!canKeep && (
+          {isLoose && (
             <button type="button" className="btn" onClick={props.onStartOver}>
               {t('tree-sheet.clear-sheet', 'Clear sheet')}
             </button>
           )}
-          {canKeep && (
-            <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
-              {t('tree-sheet.save-tree', 'Save tree')}
-            </button>
-          )}
+          <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
+            {t('tree-sheet.save-tree', 'Save tree')}
+          </button>
           <button
             type="button"
             className="btn"

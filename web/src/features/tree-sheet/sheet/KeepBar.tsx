@@ -3,13 +3,12 @@ import { t } from '../../../messages/text.ts';
 
 interface KeepWordsProps {
   readonly state: KeepState;
-  readonly canKeep: boolean;
   readonly isChanged: boolean;
   readonly onStartOver: () => void;
 }
 
 /** What became of keeping the tree, in words. */
-export function KeepWords({ state, canKeep, isChanged, onStartOver }: KeepWordsProps) {
+export function KeepWords({ state, isChanged, onStartOver }: KeepWordsProps) {
   return (
     <div role="status" className="text-[0.97rem]">
       {state.kind === 'hindered' && (
@@ -17,14 +16,6 @@ export function KeepWords({ state, canKeep, isChanged, onStartOver }: KeepWordsP
           {state.hindrances.map(({ message }) => (
             <li key={message}>{message}</li>
           ))}
-          {!canKeep && (
-            <li>
-              {t(
-                'tree-sheet.this-tree-belongs-to-no',
-                'This tree belongs to no plot. Open a plot in Tally to save trees.',
-              )}
-            </li>
-          )}
         </ul>
       )}
       {state.kind === 'refused' && <p className="rounded-lg border-2 border-paint-ink bg-alarm p-2.5">{state.words}</p>}

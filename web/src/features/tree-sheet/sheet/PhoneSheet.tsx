@@ -51,7 +51,7 @@ const intoSight = (element: HTMLElement | null): void => {
 
 /** The tree sheet on a phone: the drawing as a strip, one reading at a time, large keys. */
 export function PhoneSheet(props: SheetProps) {
-  const { view, store, tokens, calloutRef, dismissed, keepState, canKeep, speciesName, heightText } = props;
+  const { view, store, tokens, calloutRef, dismissed, keepState, isLoose, speciesName, heightText } = props;
   const strip = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(strip);
   const [more, setMore] = useState(false);
@@ -210,7 +210,7 @@ export function PhoneSheet(props: SheetProps) {
           <LastVisitPanel view={view} store={store} />
           <SheetFolds {...props} isPhone />
           <div className="flex gap-2">
-            {!canKeep && (
+            {isLoose && (
               <button type="button" className="btn flex-1" onClick={props.onStartOver}>
                 {t('tree-sheet.clear-sheet', 'Clear sheet')}
               </button>
@@ -236,12 +236,10 @@ export function PhoneSheet(props: SheetProps) {
                 : t('tree-sheet.measure-in-metres-2', 'Measure in metres')}
             </button>
           </div>
-          {canKeep && (
-            <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
-              {t('tree-sheet.save-tree', 'Save tree')}
-            </button>
-          )}
-          <KeepWords state={keepState} canKeep={canKeep} isChanged={props.isChanged} onStartOver={props.onStartOver} />
+          <button id="keep" type="button" className="btn btn-main" onClick={props.onKeep}>
+            {t('tree-sheet.save-tree', 'Save tree')}
+          </button>
+          <KeepWords state={keepState} isChanged={props.isChanged} onStartOver={props.onStartOver} />
         </div>
       ) : (
         now !== null &&
@@ -303,12 +301,7 @@ export function PhoneSheet(props: SheetProps) {
                   {say(problem.message)}
                 </FieldError>
               )}
-              <KeepWords
-                state={keepState}
-                canKeep={canKeep}
-                isChanged={props.isChanged}
-                onStartOver={props.onStartOver}
-              />
+              <KeepWords state={keepState} isChanged={props.isChanged} onStartOver={props.onStartOver} />
             </div>
             <Keypad
               onKey={(key) => {
@@ -332,15 +325,12 @@ export function PhoneSheet(props: SheetProps) {
               unitLabel={unitOf(entry.unit).symbol}
               nextLabel={
                 next === undefined
-                  ? canKeep
-                    ? t('tree-sheet.save-tree', 'Save tree')
-                    : t('tree-sheet.done', 'done')
+                  ? t('tree-sheet.save-tree', 'Save tree')
                   : t('tree-sheet.next', 'next: {label}', { label: slotLabel(view, next) })
               }
               onNext={() => {
                 if (next !== undefined) props.onFocusSlot(next);
-                else if (canKeep) props.onKeep();
-                else setMore(true);
+                else props.onKeep();
               }}
             />
           </div>

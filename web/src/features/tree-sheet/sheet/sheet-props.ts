@@ -19,7 +19,8 @@ export interface SheetProps {
   readonly calloutRef: RefObject<HTMLInputElement | null>;
   readonly dismissed: ReadonlySet<string>;
   readonly keepState: KeepState;
-  readonly canKeep: boolean;
+  /** A tree of no plot: it is saved in the notebook. */
+  readonly isLoose: boolean;
   /** Whether the sheet differs from the tree on the record. */
   readonly isChanged: boolean;
   /** Back to the tree on the record, or to an empty sheet. Can be undone. */

@@ -1,0 +1,22 @@
+CREATE TABLE "notebook_tree" (
+	"id" uuid PRIMARY KEY NOT NULL,
+	"tree_id" uuid NOT NULL,
+	"version" integer NOT NULL,
+	"name" text NOT NULL,
+	"place" text,
+	"note" text,
+	"string_kept" boolean DEFAULT false NOT NULL,
+	"unit_system" text NOT NULL,
+	"species_code" text NOT NULL,
+	"parts" jsonb NOT NULL,
+	"deleted" boolean DEFAULT false NOT NULL,
+	"moved_to" uuid,
+	"made_at" timestamp with time zone NOT NULL,
+	"observer" text NOT NULL,
+	"device" text NOT NULL,
+	"write_digest" text NOT NULL,
+	"recorded_at" timestamp with time zone DEFAULT now() NOT NULL,
+	CONSTRAINT "notebook_version" UNIQUE("tree_id","version"),
+	CONSTRAINT "notebook_unit_system" CHECK ("notebook_tree"."unit_system" in ('metric', 'imperial')),
+	CONSTRAINT "notebook_version_positive" CHECK ("notebook_tree"."version" > 0)
+);
