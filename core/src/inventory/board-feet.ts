@@ -1,7 +1,7 @@
 import { diameterClass, type LogSettings } from '../protocol/index.ts';
 import type { Estimated } from '../statistics/index.ts';
 import { groupFigure, sumGroups, type TreeColumns } from './group-totals.ts';
-import { productOfTallied, type SortingRules, weightsOf } from './sums.ts';
+import { productOfTallied, type SortingRules, type VarianceOptions, weightsWith } from './sums.ts';
 import { onlyTrees, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
 import { expandTree, volumeRatio } from './volume-ratio.ts';
 
@@ -43,14 +43,14 @@ export function boardFeetSums(
   sorting: SortingRules,
   settings: LogSettings,
   strata: readonly StratumArea[] = [],
-  pooled = false,
+  options: VarianceOptions = {},
 ): BoardFeetSums | null {
   const plots = onlyTrees(tallied, 'live');
   const trees = plots.flatMap((plot, index) => plot.trees.map((tree) => ({ tree, shape: plot.shape, index })));
   const logged = trees.filter(({ tree }) => tree.boardFeet !== undefined);
   if (logged.length === 0) return null;
   const ratio = volumeRatio(plots);
-  const weights = { ...weightsOf(plots, strata), pooled };
+  const weights = weightsWith(plots, strata, options);
   const isPriced = settings.perThousand !== undefined || (settings.products ?? []).length > 0;
   const stems = Float64Array.from(logged, ({ tree, shape }) => expandTree(shape, tree, ratio).stems);
   const volume = Float64Array.from(logged, ({ tree }, i) => (stems[i] ?? 0) * (tree.boardFeet ?? 0));

@@ -12,6 +12,8 @@ export interface PlotWeights {
   readonly whole: Float64Array | null;
   /** The variance within strata of two plots and more stands for that of strata with a single plot. */
   readonly pooled?: boolean;
+  /** What is left of the variance of each stratum where its plots cover a share of it: 1 − n ÷ N; 1 where left out. */
+  readonly left?: Float64Array | undefined;
 }
 
 /** Share of the whole that each plot has. */
@@ -126,14 +128,14 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
       const total = sum[at] ?? 0;
       mean[cell] = (mean[cell] ?? 0) + (share * total) / plots;
       if (plots < 2) {
-        const part = within === null ? NaN : (share * share * within.variance) / plots;
+        const part = within === null ? NaN : ((weights.left?.[h] ?? 1) * share * share * within.variance) / plots;
         variance[cell] = (variance[cell] ?? 0) + part;
         if (within !== null && part > 0) quarters += (part * part) / within.freedom;
         continue;
       }
       all += plots - 1;
       const spread = Math.max(0, (squares[at] ?? 0) - (total * total) / plots) / (plots - 1);
-      const part = (share * share * spread) / plots;
+      const part = ((weights.left?.[h] ?? 1) * share * share * spread) / plots;
       variance[cell] = (variance[cell] ?? 0) + part;
       if (part > 0) quarters += (part * part) / (plots - 1);
     }

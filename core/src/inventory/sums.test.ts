@@ -367,9 +367,41 @@ describe('a stratum with a single plot', () => {
   });
 
   it('takes the variance within the others where that is asked for', () => {
-    const sums = surveySums(plots, BY_FIVE, strata, null, true);
+    const sums = surveySums(plots, BY_FIVE, strata, null, { pooled: true });
     // 200 and 280: s² = 3200; 0.75² × 3200 ÷ 2 + 0.25² × 3200 ÷ 1
     expect(sums.stemsPerHa?.standardError).toBeCloseTo(Math.sqrt(0.5625 * 1600 + 0.0625 * 3200), 9);
     expect(sums.pooledVariance).toBe(true);
+  });
+});
+
+describe('the finite population correction', () => {
+  const strata = [{ id: 'a', areaHa: 1 }];
+  const plots: TalliedPlot[] = [2, 4, 6, 8].map((n) => ({
+    shape: { kind: 'circle', areaM2: 500 },
+    stratumId: 'a',
+    trees: Array.from({ length: n }, () => tree(30)),
+  }));
+
+  it('leaves 1 − n ÷ N of the variance: four plots of 500 m² are a fifth of a hectare', () => {
+    const plain = surveySums(plots, BY_FIVE, strata).stemsPerHa;
+    const finite = surveySums(plots, BY_FIVE, strata, null, { finite: true }).stemsPerHa;
+    // 40, 80, 120 and 160 stems a hectare: s = 51.64, divided by √4; times √0.8.
+    expect(plain?.standardError).toBeCloseTo(25.8199, 3);
+    expect(finite?.standardError).toBeCloseTo(25.8199 * Math.sqrt(0.8), 3);
+    expect(finite?.mean).toBe(plain?.mean);
+  });
+
+  it('changes nothing where the area is not known, and at points', () => {
+    const open = surveySums(plots, BY_FIVE, [{ id: 'a', areaHa: null }], null, { finite: true });
+    expect(open.stemsPerHa?.standardError).toBeCloseTo(25.8199, 3);
+    const points = plots.map((plot) => ({ ...plot, shape: { kind: 'variable-radius', factorM2PerHa: 2 } as const }));
+    expect(surveySums(points, BY_FIVE, strata, null, { finite: true }).basalAreaM2PerHa).toEqual(
+      surveySums(points, BY_FIVE, strata).basalAreaM2PerHa,
+    );
+  });
+
+  it('leaves no error where the plots cover all', () => {
+    const all = surveySums(plots, BY_FIVE, [{ id: 'a', areaHa: 0.2 }], null, { finite: true });
+    expect(all.stemsPerHa?.standardError).toBe(0);
   });
 });

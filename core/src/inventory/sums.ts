@@ -249,6 +249,50 @@ export function weightsOf(
   };
 }
 
+const HECTARE_M2 = 10_000;
+
+/**
+ * What is left of the variance of each stratum where plots of a fixed size cover a part of a known area: 1 − n ÷ N, N being
+ * the plots that the area holds. 1 at points, and where the area is not known.
+ *
+ * Source: Cochran 1977, Sampling Techniques, 2.6.
+ */
+function leftOf(
+  plots: readonly TalliedPlot[],
+  strata: readonly StratumArea[],
+  { weighing, share, plots: counts }: ReturnType<typeof weightsOf>,
+): Float64Array {
+  const areasOf = (of: readonly TalliedPlot[]): number | null => {
+    const areas = of.map(({ shape }) => plotAreaM2(shape));
+    return areas.some((area) => area === null) ? null : sum(areas.map((area) => area ?? 0));
+  };
+  return Float64Array.from(share, (_share, h) => {
+    const own = weighing === 'strata' ? plots.filter(({ stratumId }) => stratumId === strata[h]?.id) : plots;
+    const areas = weighing === 'strata' ? [strata[h]?.areaHa ?? null] : strata.map(({ areaHa }) => areaHa);
+    const sampledM2 = areasOf(own);
+    if ((counts[h] ?? 0) === 0 || sampledM2 === null || areas.length === 0 || areas.includes(null)) return 1;
+    return Math.max(0, 1 - sampledM2 / (HECTARE_M2 * sum(areas.map((area) => area ?? 0))));
+  });
+}
+
+/** How the variance of a sample is worked out. */
+export interface VarianceOptions {
+  /** The variance within the other strata stands for that of strata with a single plot. */
+  readonly pooled?: boolean;
+  /** Plots that cover a share of the area leave less of it to chance. */
+  readonly finite?: boolean;
+}
+
+/** How plots weigh, with the variance as it is asked for. */
+export function weightsWith(
+  plots: readonly TalliedPlot[],
+  strata: readonly StratumArea[],
+  { pooled = false, finite = false }: VarianceOptions,
+): ReturnType<typeof weightsOf> & PlotWeights {
+  const weights = weightsOf(plots, strata);
+  return { ...weights, pooled, ...(finite ? { left: leftOf(plots, strata, weights) } : {}) };
+}
+
 /** Trees of the plots as columns. */
 function columnsOf(plots: readonly TalliedPlot[], ratio: VolumeRatio): Omit<TreeColumns, 'group'> {
   const n = plots.reduce((count, { trees }) => count + trees.length, 0);
@@ -352,20 +396,21 @@ function volumeErrorsOf(
  * tallied nothing was sampled, and there is no error of sampling.
  *
  * @param phased the two phases put together, where the survey looks twice: then its plots are the ones that are summed
- * @param pooled whether the variance within the other strata stands for that of strata with a single plot
+ * @param options how the variance is worked out; the finite population correction is for samples of one phase
  */
 export function surveySums(
   tallied: readonly TalliedPlot[],
   sorting: SortingRules,
   ownStrata: readonly StratumArea[] = [],
   phased: TwoPhaseEstimate | null = null,
-  pooled = false,
+  options: VarianceOptions = {},
 ): SurveySums {
+  const { pooled = false } = options;
   const plots = onlyTrees(phased?.plots ?? tallied, 'live');
   const strata = phased?.strata ?? ownStrata;
   const trees = plots.flatMap((plot) => plot.trees);
   const ratio = volumeRatio(plots);
-  const weights = { ...weightsOf(plots, strata), pooled };
+  const weights = weightsWith(plots, strata, phased === null ? options : { pooled });
   const single =
     weights.weighing === 'strata'
       ? strata.filter(({ id }) => plots.filter(({ stratumId }) => stratumId === id).length === 1).map(({ id }) => id)
@@ -413,7 +458,7 @@ export function surveySums(
     strata: ownStrata.length < 2 || phased !== null ? [] : strataTable(plots, columns, ownStrata, sampled),
     singlePlotStrata: single,
     pooledVariance: pooled && single.length > 0,
-    dead: deadSums(tallied, sorting, ownStrata, pooled),
+    dead: deadSums(tallied, sorting, ownStrata, options),
     volumesMeasured: ratio.measuredTrees,
     volumesByCurve: trees.filter((tree) => tree.byCurve === true && tree.volumeM3 !== null).length,
     curveFillings: curveFillings(trees),
@@ -456,7 +501,7 @@ function deadSums(
   tallied: readonly TalliedPlot[],
   sorting: SortingRules,
   strata: readonly StratumArea[],
-  pooled: boolean,
+  options: VarianceOptions,
 ): DeadSums | null {
   if (!tallied.some(({ trees }) => trees.some(({ dead = false }) => dead))) return null;
   const plots = onlyTrees(tallied, 'dead').map((plot) => ({
@@ -468,7 +513,7 @@ function deadSums(
     { ...sorting, products: [] },
     strata,
     null,
-    pooled,
+    options,
   );
   return { stems, stemsPerHa, basalAreaM2PerHa, volumeM3PerHa, classes, species };
 }

@@ -23,6 +23,7 @@ import type {
   TreeNotes,
 } from '@arbolito/core/tree';
 import type { StemVolumes } from '@arbolito/core/taper';
+import type { ConfidencePct } from '@arbolito/core/statistics';
 import type { BoardFeetSums, FigureSampling, PlotSums, StandIndices, SurveySums } from '@arbolito/core/inventory';
 import type { SurveyPoint } from '@arbolito/core/quality';
 import type { Text } from '@arbolito/core/message';
@@ -244,6 +245,10 @@ export interface StandOptions {
   readonly unfinished: boolean;
   /** The variance within the other strata stands for that of strata with a single plot. */
   readonly pooled: boolean;
+  /** Plots that cover a share of a known area leave less of it to chance. */
+  readonly finite: boolean;
+  /** Confidence level of the intervals, percent. */
+  readonly confidencePct: ConfidencePct;
 }
 
 export interface StandSummary {

@@ -529,7 +529,17 @@ export const surveyResults = pgTable(
       .notNull()
       .references(() => surveys.id),
     name: text('name', {
-      enum: ['sums', 'sums-unfinished', 'sums-pooled', 'sums-unfinished-pooled', 'work-list'],
+      enum: [
+        'sums',
+        'sums-unfinished',
+        'sums-pooled',
+        'sums-unfinished-pooled',
+        'sums-finite',
+        'sums-unfinished-finite',
+        'sums-pooled-finite',
+        'sums-unfinished-pooled-finite',
+        'work-list',
+      ],
     }).notNull(),
     stamp: text('stamp').notNull(),
     value: json('value').notNull(),

@@ -325,6 +325,8 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
     madeOn,
     caution: say(CAUTION),
     parts: [
+      // The first page has the answer, then where it holds, then how it was found.
+      ...tables.filter(({ id }) => id === 'result').map(asPart),
       ...(map === undefined ? [] : [{ kind: 'map', id: 'map', title: t('report.map', 'Map'), chart: map } as const]),
       {
         kind: 'facts',
@@ -332,7 +334,7 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
         title: t('report.sampling-design', 'Sampling design'),
         facts: designFacts(summary),
       },
-      ...tables.filter(({ id }) => id !== 'plots').map(asPart),
+      ...tables.filter(({ id }) => id !== 'plots' && id !== 'result').map(asPart),
       ...(curves === null ? [] : [asPart(curves)]),
       ...tables.filter(({ id }) => id === 'plots').map(asPart),
       ...photosPart(source),

@@ -80,6 +80,60 @@ function addRecord(book: ExcelJS.Workbook, { name, columns, rows }: NonNullable<
   sheet.autoFilter = { from: { row: 1, column: 1 }, to: { row: 1, column: columns.length } };
 }
 
+/** Letters of a column of a sheet, from 0. */
+const letters = (index: number): string =>
+  index < 26 ? String.fromCharCode(65 + index) : `${letters(Math.floor(index / 26) - 1)}${letters(index % 26)}`;
+
+/** Sums of the record as formulas over its sheet of trees: they follow when that is edited. */
+function addFormulas(book: ExcelJS.Workbook, sheets: NonNullable<RecordSheets['sheets']>): void {
+  const trees = sheets.find(({ name }) => name === 'trees');
+  if (trees === undefined || trees.rows.length === 0) return;
+  const last = trees.rows.length + 1;
+  const found = (start: string) => trees.columns.findIndex((column) => column.startsWith(start));
+  const range = (at: number): string => `Trees!$${letters(at)}$2:$${letters(at)}$${String(last)}`;
+  const [dbh, height, volume, state] = [found('dbh ('), found('height ('), found('volume ('), found('live or dead')];
+  if ([dbh, height, volume, state].includes(-1)) return;
+  const unitOfColumn = (at: number): string => /\(([^)]*)\)/.exec(trees.columns[at] ?? '')?.[1] ?? '';
+  const isMetric = unitOfColumn(dbh) === 'cm';
+  const live = `(${range(state)}="live")`;
+  const sheet = book.addWorksheet(sheetName(t('report.sums-by-formula', 'Sums by formula')));
+  sheet.getColumn(1).width = 52;
+  sheet.getColumn(2).width = 16;
+  const add = (words: string, formula: string, format: string): void => {
+    const row = sheet.addRow([words]);
+    row.getCell(2).value = { formula, date1904: false };
+    row.getCell(2).numFmt = format;
+  };
+  add(t('report.sum-of-trees', 'live trees on the sheet Trees'), `COUNTIF(${range(state)},"live")`, '0');
+  add(
+    t('report.sum-basal-area', 'basal area of the measured trees, {unit}', { unit: isMetric ? 'm²' : 'ft²' }),
+    `SUMPRODUCT(${live}*${range(dbh)}^2)*PI()/${isMetric ? '40000' : '576'}`,
+    '0.0000',
+  );
+  add(
+    t('report.sum-volume', 'volume of the measured trees, {unit}', { unit: unitOfColumn(volume) }),
+    `SUMIFS(${range(volume)},${range(state)},"live")`,
+    '0.000',
+  );
+  add(
+    t('report.mean-dbh', 'mean dbh, {unit}', { unit: unitOfColumn(dbh) }),
+    `AVERAGEIFS(${range(dbh)},${range(state)},"live")`,
+    '0.0',
+  );
+  add(
+    t('report.mean-height-measured', 'mean measured height, {unit}', { unit: unitOfColumn(height) }),
+    `IFERROR(AVERAGEIFS(${range(height)},${range(state)},"live"),"")`,
+    '0.00',
+  );
+  sheet.addRow([]);
+  sheet.addRow([
+    t(
+      'report.formula-note',
+      'These cells follow when the sheet Trees is edited. They are sums of the measured trees, not per area.',
+    ),
+  ]);
+}
+
 /** A report as a workbook: a sheet for what it is, one for each table, and the record itself. */
 export async function reportXlsx(
   report: Report,
@@ -117,6 +171,8 @@ export async function reportXlsx(
     addRecord(book, sheet);
     onProgress((tables.length + i + 1) / steps);
   });
+  addFormulas(book, sheets);
+  book.calcProperties.fullCalcOnLoad = true;
   if (records?.sheets === null)
     about.addRow([
       t('report.trees', 'Trees'),

@@ -17,7 +17,8 @@ import {
   talliedTrees,
   volumeRatio,
 } from '@arbolito/core/inventory';
-import type { PlotView, StandOptions, StandSummary, SurveyView } from '../../contracts/views.ts';
+import type { PlotView, StandSummary, SurveyView } from '../../contracts/views.ts';
+import type { CachedOptions } from './options.ts';
 import type { SummedRow } from './tree-result-repository.ts';
 import { fillingOfFigures, judgingCurves } from './tree-result-cache.ts';
 
@@ -37,7 +38,7 @@ export interface StandBasis {
 /** What was summed up of a survey, without the survey and the plots themselves. */
 export interface KeptSums extends Pick<
   StandSummary,
-  'sums' | 'boardFeet' | 'figures' | 'plotsCounted' | 'plotsLeftOut' | 'options' | 'sampling' | 'outsideTables'
+  'sums' | 'boardFeet' | 'figures' | 'plotsCounted' | 'plotsLeftOut' | 'sampling' | 'outsideTables'
 > {
   readonly plotSums: Readonly<Record<string, PlotSums>>;
   readonly basis: StandBasis;
@@ -86,7 +87,7 @@ export function computeSurveySummary(
   survey: SurveyView,
   plots: readonly PlotView[],
   rows: readonly SummedRow[],
-  options: StandOptions,
+  options: CachedOptions,
 ): KeptSums {
   const filling = fillingOfFigures(survey, rows);
   const begun = talliedPlots(survey, plots, rows, filling);
@@ -95,7 +96,7 @@ export function computeSurveySummary(
   const { phases, dominant } = survey.design;
   const looked = plots.flatMap(({ auxiliary }) => auxiliary ?? []);
   const phased = phases === undefined ? null : estimateTwoPhase(phases, counted, survey.strata, looked);
-  const sums = surveySums(counted, survey.fieldRules, survey.strata, phased, options.pooled);
+  const sums = surveySums(counted, survey.fieldRules, survey.strata, phased, options);
   // Of guessed trees the measured ones stand for the others, on each plot as on all.
   const weighed =
     phased?.phaseSummary.kind === 'three-p' && phased.phaseSummary.problem === null ? phased.plots : counted;
@@ -112,14 +113,13 @@ export function computeSurveySummary(
   };
   return {
     sums,
-    boardFeet: boardFeetSums(counted, survey.fieldRules, survey.wood.logs ?? USUAL_LOGS, survey.strata, options.pooled),
+    boardFeet: boardFeetSums(counted, survey.fieldRules, survey.wood.logs ?? USUAL_LOGS, survey.strata, options),
     plotSums: Object.fromEntries([
       ...begun.map((plot) => [plot.id, plotSums(plot, ratio)] as const),
       ...summed.map(({ plot, sums: own }) => [plot.id, own] as const),
     ]),
     plotsCounted: counted.length,
     plotsLeftOut: begun.filter((plot) => !counted.includes(plot)).map(({ id }) => id),
-    options,
     sampling:
       phased !== null || counted.every(({ shape }) => shape.kind === 'complete-tally')
         ? null

@@ -1,28 +1,49 @@
+import { CONFIDENCES_PCT, type ConfidencePct, USUAL_CONFIDENCE_PCT } from '@arbolito/core/statistics';
 import type { StandOptions } from '../../contracts/views.ts';
 import type { CachedName } from './survey-result-repository.ts';
 
-/** Finished plots alone, each stratum by its own variance: what is shown unless somebody asks otherwise. */
-export const FINISHED_PLOTS: StandOptions = { unfinished: false, pooled: false };
+/** What sums are cached by; the confidence level is a matter of their intervals alone. */
+export type CachedOptions = Omit<StandOptions, 'confidencePct'>;
 
-/** Every way in which the sums can be asked for. */
-export const STAND_OPTIONS: readonly StandOptions[] = [false, true].flatMap((unfinished) =>
-  [false, true].map((pooled) => ({ unfinished, pooled })),
+/** Finished plots alone, each stratum by its own variance: what is shown unless somebody asks otherwise. */
+export const FINISHED_PLOTS: StandOptions = {
+  unfinished: false,
+  pooled: false,
+  finite: false,
+  confidencePct: USUAL_CONFIDENCE_PCT,
+};
+
+const EITHER = [false, true];
+
+/** Every way in which the sums are cached. */
+export const STAND_OPTIONS: readonly CachedOptions[] = EITHER.flatMap((unfinished) =>
+  EITHER.flatMap((pooled) => EITHER.map((finite) => ({ unfinished, pooled, finite }))),
 );
 
 /** The name under which sums are cached. */
-export const sumsName = ({ unfinished, pooled }: StandOptions): Exclude<CachedName, 'work-list'> =>
-  `sums${unfinished ? '-unfinished' : ''}${pooled ? '-pooled' : ''}`;
+export const sumsName = ({ unfinished, pooled, finite }: CachedOptions): Exclude<CachedName, 'work-list'> =>
+  `sums${unfinished ? '-unfinished' : ''}${pooled ? '-pooled' : ''}${finite ? '-finite' : ''}`;
 
 /** The options of cached sums by their name; null for something else. */
-export const optionsNamed = (name: CachedName): StandOptions | null =>
+export const optionsNamed = (name: CachedName): CachedOptions | null =>
   STAND_OPTIONS.find((options) => sumsName(options) === name) ?? null;
 
-/** What an address asks of the sums: `?unfinished=1`, `?pooled=1`. */
+const confidenceOf = (text: string | null): ConfidencePct =>
+  CONFIDENCES_PCT.find((each) => String(each) === text) ?? USUAL_CONFIDENCE_PCT;
+
+/** What an address asks of the sums: `?unfinished=1`, `?pooled=1`, `?finite=1`, `?confidence=90`. */
 export const readStandOptions = ({ searchParams }: URL): StandOptions => ({
   unfinished: searchParams.get('unfinished') === '1',
   pooled: searchParams.get('pooled') === '1',
+  finite: searchParams.get('finite') === '1',
+  confidencePct: confidenceOf(searchParams.get('confidence')),
 });
 
 /** The same options for another address; empty where they are the usual ones. */
-export const standQuery = ({ unfinished, pooled }: StandOptions): string =>
-  `${unfinished ? '&unfinished=1' : ''}${pooled ? '&pooled=1' : ''}`;
+export const standQuery = ({ unfinished, pooled, finite, confidencePct }: StandOptions): string =>
+  [
+    ...(unfinished ? ['&unfinished=1'] : []),
+    ...(pooled ? ['&pooled=1'] : []),
+    ...(finite ? ['&finite=1'] : []),
+    ...(confidencePct === USUAL_CONFIDENCE_PCT ? [] : [`&confidence=${String(confidencePct)}`]),
+  ].join('');

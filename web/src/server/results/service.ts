@@ -7,6 +7,7 @@ import {
   ratioSumsWithout,
   talliedTrees,
 } from '@arbolito/core/inventory';
+import { atConfidence } from '@arbolito/core/statistics';
 import type { PlotView, StandOptions, StandSummary, SurveySummary, SurveyView } from '../../contracts/views.ts';
 import { figureRowOf, type TreeResultCache } from './tree-result-cache.ts';
 import type { PlotQueries } from '../plots/queries.ts';
@@ -102,12 +103,18 @@ export function summaryService({
   const viewOf = async (
     survey: SurveyView,
     { plotSums: byPlot, basis: _basis, ...sums }: KeptSums,
+    options: StandOptions,
   ): Promise<StandSummary> => {
     const list = await plots.listOfSurvey(survey.id);
-    return { survey, plots: list.map((plot) => ({ ...plot, sums: byPlot[plot.id] ?? null })), ...sums };
+    return {
+      survey,
+      plots: list.map((plot) => ({ ...plot, sums: byPlot[plot.id] ?? null })),
+      ...atConfidence(sums, options.confidencePct),
+      options,
+    };
   };
   const stand = async (survey: SurveyView, options = FINISHED_PLOTS): Promise<StandSummary> =>
-    viewOf(survey, await keeperFor(options).get(survey));
+    viewOf(survey, await keeperFor(options).get(survey), options);
   const basis = async (survey: SurveyView): Promise<StandBasis> =>
     (await keeperFor(FINISHED_PLOTS).getStaleOk(survey)).basis;
   return {
@@ -119,7 +126,7 @@ export function summaryService({
     stand,
     getOrStale: async (survey, options = FINISHED_PLOTS) => {
       const found = await keeperFor(options).getOrStale(survey);
-      return found === null ? null : { ...found, value: await viewOf(survey, found.value) };
+      return found === null ? null : { ...found, value: await viewOf(survey, found.value, options) };
     },
     basis,
     basisNow: async (survey) => (await keeperFor(FINISHED_PLOTS).get(survey)).basis,

@@ -2,7 +2,7 @@ import type { Estimated } from '@arbolito/core/statistics';
 import { convert, type StandUnits } from '@arbolito/core/units';
 import type { StandSummary } from '../../../contracts/views.ts';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
-import { errorOf, interval, missingError, NO_SAMPLE } from './cells.ts';
+import { errorOf, interval, intervalHead, missingError, NO_SAMPLE } from './cells.ts';
 import { knownAreaHa } from './known-area.ts';
 import { say, t } from '../../../messages/text.ts';
 
@@ -61,7 +61,7 @@ export function areaTotalsTable(summary: StandSummary, units: StandUnits): Repor
       text(t('report.column.figure', 'figure')),
       number(t('report.column.total', 'total')),
       number(t('report.standard-error-2', 'standard error')),
-      number(t('report.95-interval', '95 % interval')),
+      number(intervalHead(summary.options)),
     ],
     rows: [...whole, ...strata],
     notes: [

@@ -40,6 +40,10 @@ export const figuresOf = (units: StandUnits): readonly Figure[] => [
 
 export const NO_SAMPLE = message('report.none-complete-tally', 'none (complete tally)');
 
+/** Head of a column of intervals, with their confidence level. */
+export const intervalHead = ({ confidencePct }: StandSummary['options']): string =>
+  t('report.level-interval', '{level} % interval', { level: String(confidencePct) });
+
 export const ONE_PLOT = message('report.needs-a-second-plot', 'needs a second plot');
 
 /** Why there is no error of sampling: the strata that have a single plot, or one plot in all. */

@@ -11,6 +11,7 @@ import { distributionTable } from './distribution-table.ts';
 import { deadStandTable, standTable } from './stand-table.ts';
 import { stockTable } from './stock-table.ts';
 import { productsTable } from './products-table.ts';
+import { resultTable } from './result-table.ts';
 import { areaTotalsTable } from './area-totals-table.ts';
 import { boardFeetTable } from './board-feet-table.ts';
 import { progressTable } from './progress-table.ts';
@@ -20,6 +21,7 @@ import { plotsTable } from './plots-table.ts';
 export function tablesOf(summary: StandSummary, system: UnitSystem): readonly ReportTable[] {
   const units = STAND_UNITS[system];
   return [
+    resultTable(summary, units),
     totalsTable(summary, units),
     areaTotalsTable(summary, units),
     errorsTable(summary, units),

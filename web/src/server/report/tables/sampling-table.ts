@@ -1,14 +1,14 @@
 import type { StandSummary } from '../../../contracts/views.ts';
 import { printRounded, type StandUnits } from '@arbolito/core/units';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
-import { errorOf, figuresOf, interval, ofMean, ONE_PLOT } from './cells.ts';
+import { errorOf, figuresOf, interval, intervalHead, ofMean, ONE_PLOT } from './cells.ts';
 import type { FigureSampling } from '@arbolito/core/inventory';
 import { BOOTSTRAP_NARROW_BELOW } from '@arbolito/core/statistics';
 import { t, say } from '../../../messages/text.ts';
 import { isText } from '@arbolito/core/message';
 
 /** How sure the sample is: by t, by strata, drawn again, and what it would take. */
-export function samplingTable({ sampling }: StandSummary, units: StandUnits): ReportTable | null {
+export function samplingTable({ sampling, options }: StandSummary, units: StandUnits): ReportTable | null {
   if (sampling === null) return null;
   const rows = figuresOf(units).flatMap(({ words: name, of, to, decimals }): (readonly Cell[])[] => {
     const found: FigureSampling | null = sampling[of];
@@ -59,16 +59,16 @@ export function samplingTable({ sampling }: StandSummary, units: StandUnits): Re
       text(t('report.column.figure', 'figure')),
       number(t('report.column.mean', 'mean')),
       number(t('report.standard-error-2', 'standard error')),
-      number(t('report.95-interval', '95 % interval')),
-      number(t('report.bootstrap-interval', 'bootstrap interval')),
+      number(intervalHead(options)),
+      number(t('report.bootstrap-interval-95', '95 % bootstrap interval')),
       number(t('report.coefficient-of-variation', 'coefficient of variation, %')),
       number(t('report.plots-for-10', 'plots for ± 10 %')),
     ],
     rows,
     notes: [
       t(
-        'report.95-intervals-by-student-s',
-        '95 % intervals by Student’s t. Bootstrap: percentile interval from 2,000 resamples of the plots, within strata. A skewed interval may mean that a few plots dominate.',
+        'report.intervals-by-student-s',
+        'Intervals by Student’s t. Bootstrap: percentile interval from 2,000 resamples of the plots, within strata. A skewed interval may mean that a few plots dominate.',
       ),
       ...(Object.values(sampling).some((each: FigureSampling | null) => each?.resampledTooNarrow === true)
         ? [

@@ -5,7 +5,7 @@ import { leftOutWords, placementWords, pooledWords } from '../../results/countin
 import { twoPhaseSummaryWords } from '@arbolito/core/inventory';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
 import type { Estimated } from '@arbolito/core/statistics';
-import { errorOf, figuresOf, interval, missingError, NO_SAMPLE, ofMean, pctOfMean } from './cells.ts';
+import { errorOf, figuresOf, interval, intervalHead, missingError, NO_SAMPLE, ofMean, pctOfMean } from './cells.ts';
 import { t, say } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
 
@@ -112,7 +112,7 @@ export function totalsTable(summary: StandSummary, units: StandUnits): ReportTab
       text(t('report.column.figure', 'figure')),
       number(t('report.column.mean', 'mean')),
       number(t('report.standard-error-2', 'standard error')),
-      number(t('report.95-interval', '95 % interval')),
+      number(intervalHead(summary.options)),
       number(t('report.of-the-mean-2', '± % of the mean')),
       number(t('report.degrees-of-freedom', 'degrees of freedom')),
     ],
@@ -138,6 +138,14 @@ export function totalsTable(summary: StandSummary, units: StandUnits): ReportTab
             'report.standard-errors-and-intervals-student',
             'Standard errors and intervals (Student’s t) are those of sampling.',
           ),
+      ...(summary.options.finite && !isWhole
+        ? [
+            t(
+              'report.finite-population',
+              'Finite population correction: variances are multiplied by 1 − n ÷ N where plots of a fixed size cover a part of a known area.',
+            ),
+          ]
+        : []),
     ],
   };
 }
