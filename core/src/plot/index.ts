@@ -1,3 +1,4 @@
+export { deadWoodM3PerHa, type WoodLine } from './dead-wood.ts';
 export {
   type Borderline,
   gaugeFactor,

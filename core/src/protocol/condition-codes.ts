@@ -31,6 +31,22 @@ export const COMMON_CONDITIONS: readonly ConditionCode[] = [
   { code: 'nest', words: 'nest or hollow: keep' },
 ];
 
+/** Crown classes of Kraft's kind, as codes that a survey may take over. */
+export const CROWN_CLASS_CODES: readonly ConditionCode[] = [
+  { code: 'cdom', words: 'crown dominant: above the canopy' },
+  { code: 'ccod', words: 'crown codominant: in the canopy' },
+  { code: 'cint', words: 'crown intermediate: squeezed between others' },
+  { code: 'csup', words: 'crown overtopped' },
+];
+
+/** Grades of the butt log, as codes that a survey may take over. */
+export const STEM_QUALITY_CODES: readonly ConditionCode[] = [
+  { code: 'qa', words: 'butt log straight, no knots or defects' },
+  { code: 'qb', words: 'butt log with small knots or slight sweep' },
+  { code: 'qc', words: 'butt log with large knots, sweep or crook' },
+  { code: 'qd', words: 'no sawlog: rot or strong defects' },
+];
+
 /** Whether a tree with this code is live or dead. */
 export const conditionOf = ({ code, condition }: Pick<ConditionCode, 'code' | 'condition'>): Condition =>
   condition ?? COMMON_CONDITIONS.find((common) => common.code === code)?.condition ?? 'live';

@@ -6,6 +6,8 @@ export {
   CONDITION_LIMITS,
   type ConditionCode,
   conditionOf,
+  CROWN_CLASS_CODES,
+  STEM_QUALITY_CODES,
   CONDITIONS,
   deadCodes,
   productsByCode,
@@ -20,10 +22,13 @@ export {
   USUAL_BREAST_HEIGHT_M,
 } from './field-rules/breast-height.ts';
 export {
-  CLASS_WIDTHS,
+  CLASS_WIDTH_LIMITS,
+  classWidth,
   classLimits,
   type ClassRule,
   type ClassWidth,
+  isClassWidth,
+  USUAL_CLASS_WIDTHS,
   diameterClass,
   type ProductLimit,
   productOf,

@@ -56,7 +56,7 @@ export interface SurveyDesign {
 export const USUAL_DESIGN: SurveyDesign = {
   layout: 'systematic',
   shape: { kind: 'circle', areaM2: 500 },
-  edge: 'none',
+  edge: 'mirage',
   slopeRadius: 'level',
   heights: { ask: 'every', n: 3 },
   conditions: COMMON_CONDITIONS,

@@ -5,7 +5,7 @@ export { fitCurve, type ParametricCurve } from './fit-curve.ts';
 export { grouped } from './group-by.ts';
 export { leastSquares, type LinearFit } from './least-squares.ts';
 export { normal, pick, type Random, seededRandom, weibull } from './random.ts';
-export { pairsProblem, total } from './ratio-of-means.ts';
+export { pairsProblem, ratioOfMeans, total } from './ratio-of-means.ts';
 export {
   type Estimated,
   type Estimation,

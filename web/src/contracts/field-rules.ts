@@ -3,15 +3,15 @@ import {
   BODY_MARK_LIMITS_M,
   BREAST_HEIGHT_LIMITS_M,
   type ChosenRule,
-  CLASS_WIDTHS,
   type ClassRule,
   type ClassWidth,
+  isClassWidth,
   DECISIONS,
   type FieldRules,
   PRODUCTS_LIMIT,
 } from '@arbolito/core/protocol';
 import { LARGEST_DBH_CM, STEMS_RULES } from '@arbolito/core/diameter';
-import { IsLine, IsListOf, IsOneOf, IsPart, IsWithin } from './decorators.ts';
+import { Holds, IsLine, IsListOf, IsOneOf, IsPart, IsWithin } from './decorators.ts';
 import { ActDto } from './tree.ts';
 import { WrittenDto } from './written.ts';
 
@@ -19,7 +19,8 @@ import { WrittenDto } from './written.ts';
 const IsChoice = (rule: ChosenRule): PropertyDecorator => IsOneOf(Object.keys(DECISIONS[rule].choices));
 
 class ClassRuleDto implements ClassRule {
-  @IsOneOf(Object.keys(CLASS_WIDTHS))
+  /** Such as `2cm`, `0.5cm`, `1in`: 0.5 to 10 cm, or 0.25 to 4 in. */
+  @Holds((value) => isClassWidth(value), 'must be a width with its unit, 0.5cm to 10cm or 0.25in to 4in')
   width!: ClassWidth;
 
   @IsOneOf(['down', 'centred'])

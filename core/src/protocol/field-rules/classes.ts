@@ -1,6 +1,7 @@
-import { convert, type UnitId } from '../../units/index.ts';
+import { convert } from '../../units/index.ts';
 
-export type ClassWidth = '1in' | '2in' | '2cm' | '4cm' | '5cm';
+/** Width of the classes with its unit: `2cm`, `0.5cm`, `1in`. */
+export type ClassWidth = `${number}${'cm' | 'in'}`;
 
 /** How a survey sorts its diameters. */
 export interface ClassRule {
@@ -10,20 +11,34 @@ export interface ClassRule {
 }
 
 /** The widths of classes that crews use. */
-export const CLASS_WIDTHS: Readonly<Record<ClassWidth, { readonly width: number; readonly unit: UnitId }>> = {
-  '1in': { width: 1, unit: 'in' },
-  '2in': { width: 2, unit: 'in' },
-  '2cm': { width: 2, unit: 'cm' },
-  '4cm': { width: 4, unit: 'cm' },
-  '5cm': { width: 5, unit: 'cm' },
-};
+export const USUAL_CLASS_WIDTHS = ['1in', '2in', '2cm', '4cm', '5cm'] as const satisfies readonly ClassWidth[];
+
+/** Widths that a survey may choose, in their own unit. */
+export const CLASS_WIDTH_LIMITS = { cm: { low: 0.5, high: 10 }, in: { low: 0.25, high: 4 } } as const;
+
+const CLASS_WIDTH = /^(\d{1,2}(?:\.\d{1,2})?)(cm|in)$/;
+
+/** A width of classes as a number with its unit. @throws RangeError for a text that is none */
+export function classWidth(id: ClassWidth): { readonly width: number; readonly unit: 'cm' | 'in' } {
+  const [, width, unit] = CLASS_WIDTH.exec(id) ?? [];
+  if (width === undefined || (unit !== 'cm' && unit !== 'in')) throw new RangeError(`${id} is no width of classes`);
+  return { width: Number(width), unit };
+}
+
+/** Whether a text is a width that a survey may choose. */
+export function isClassWidth(value: unknown): value is ClassWidth {
+  if (typeof value !== 'string' || !CLASS_WIDTH.test(value)) return false;
+  const { width, unit } = classWidth(value as ClassWidth);
+  const { low, high } = CLASS_WIDTH_LIMITS[unit];
+  return width >= low && width <= high;
+}
 
 /** Digits that tell a diameter on the edge of a class from the noise of a conversion. */
 const EDGE_DIGITS = 12;
 
 /** The multiple of `width` that is not above the diameter: 10 in are 10 in, also when they come as 25.4 cm. */
 export const downTo = (diameter: number, width: number): number =>
-  Math.floor(Number((diameter / width).toPrecision(EDGE_DIGITS))) * width;
+  Number((Math.floor(Number((diameter / width).toPrecision(EDGE_DIGITS))) * width).toPrecision(EDGE_DIGITS));
 
 /**
  * The class that a diameter falls in, named by its lower limit or by its middle. The lower limit belongs to the class.
@@ -35,7 +50,7 @@ export const downTo = (diameter: number, width: number): number =>
  * @example diameterClass(34.7, { width: '5cm', place: 'centred' }) // 35
  */
 export function diameterClass(dbhCm: number, { width: id, place }: ClassRule): number {
-  const { width, unit } = CLASS_WIDTHS[id];
+  const { width, unit } = classWidth(id);
   const diameter = convert(dbhCm, 'cm', unit);
   return place === 'down' ? downTo(diameter, width) : downTo(diameter + width / 2, width);
 }
@@ -45,7 +60,7 @@ export function classLimits(
   named: number,
   { width: id, place }: ClassRule,
 ): { readonly from: number; readonly to: number } {
-  const { width } = CLASS_WIDTHS[id];
+  const { width } = classWidth(id);
   const from = place === 'down' ? named : named - width / 2;
   return { from, to: from + width };
 }

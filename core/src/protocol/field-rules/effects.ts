@@ -1,7 +1,7 @@
 import { convert, lengthWords, printAsRead, printRounded, thicknessWords, type UnitSystem } from '../../units/index.ts';
 import { combineStems, STEMS_RULES, type StemsRule } from '../../diameter/index.ts';
 import { breastHeightWords } from './breast-height.ts';
-import { CLASS_WIDTHS } from './classes.ts';
+import { classWidth } from './classes.ts';
 import { type ChosenRule, DECISIONS, type FieldRules } from './field-rules.ts';
 import { message, type Text, joined } from '../../message/index.ts';
 
@@ -71,7 +71,7 @@ const CHANGES: {
     choice === 'separate' ? 0 : movedUp(CASE.crotchM - CASE.crotchSwellingM - breastHeightM, tree),
   climber: (choice) => (choice === 'pulled-tight' ? CASE.ivyCm : 0),
   rounding: (choice, _tree, { classes }, system) => {
-    const { width, unit } = CLASS_WIDTHS[classes.width];
+    const { width, unit } = classWidth(classes.width);
     if (choice === 'down-to-class') return -convert(width, unit, 'cm') / 2;
     return choice === 'girth-up' ? convert(0.5, system === 'metric' ? 'cm' : 'in', 'cm') / Math.PI : 0;
   },
@@ -209,7 +209,7 @@ export function ruleBook(
     };
     return { key, label, words, why };
   };
-  const { width, unit } = CLASS_WIDTHS[rules.classes.width];
+  const { width, unit } = classWidth(rules.classes.width);
   const own = system === 'metric' ? 'cm' : 'in';
   const limit = (cm: number) => `${printAsRead(Number(convert(cm, 'cm', own).toFixed(1)))} ${own}`;
   const stems = STEMS_RULES[rules.severalStems];

@@ -10,13 +10,21 @@ import {
   type TypicalTree,
 } from './effects.ts';
 import { changedRules, RULE_SETS, type RuleSetId, rulesOfSet, setOf } from './field-rules.ts';
-import { CLASS_WIDTHS, classLimits, type ClassWidth, diameterClass, productOf } from './classes.ts';
+import {
+  classLimits,
+  classWidth,
+  type ClassWidth,
+  diameterClass,
+  isClassWidth,
+  productOf,
+  USUAL_CLASS_WIDTHS,
+} from './classes.ts';
 import { PLAIN_TREE, recordChanges, treeRecord } from './recorded-tree.ts';
 import { recordedDbh } from './recorded-dbh.ts';
 import { inEnglish } from '../../testing/english.ts';
 
 const SETS = Object.keys(RULE_SETS) as RuleSetId[];
-const WIDTHS = Object.keys(CLASS_WIDTHS) as ClassWidth[];
+const WIDTHS: readonly ClassWidth[] = [...USUAL_CLASS_WIDTHS, '0.5cm', '10cm', '0.25in', '3cm'];
 const { timber, street, urban, record } = RULE_SETS;
 const DOWN = { ...timber.rules, rounding: 'down-to-class' } as const;
 /** Basal areas go with the square of the diameter. */
@@ -60,7 +68,7 @@ describe('diameter classes', () => {
         fc.constantFrom('down' as const, 'centred' as const),
         (dbhCm, width, place) => {
           const { from, to } = classLimits(diameterClass(dbhCm, { width, place }), { width, place });
-          const read = CLASS_WIDTHS[width].unit === 'in' ? dbhCm / 2.54 : dbhCm;
+          const read = classWidth(width).unit === 'in' ? dbhCm / 2.54 : dbhCm;
           expect(read).toBeGreaterThanOrEqual(from - 1e-9);
           expect(read).toBeLessThan(to + 1e-9);
         },
@@ -303,5 +311,18 @@ describe('breast height on the body', () => {
     ).toBe('Without boots: 1.2 in below the pocket.');
     const { sentences } = bodyMarkAdvice({ words: 'the third button', barefootM: 1.3, bootsM: 0 }, 1.3, 'metric');
     expect(inEnglish(sentences[0])).toBe('Without boots: at the third button.');
+  });
+});
+
+describe('a class width of one’s own', () => {
+  it.each(['0.5cm', '3cm', '10cm', '0.25in', '4in'])('may be %s', (width) => {
+    expect(isClassWidth(width)).toBe(true);
+  });
+  it.each(['0.4cm', '11cm', '5in', '2', 'cm', '2 cm', '-2cm', '1e1cm', 2])('is not %s', (width) => {
+    expect(isClassWidth(width)).toBe(false);
+  });
+  it('sorts without the noise of fractions: 34.7 cm in half centimetres is 34.5, and 0.7 in thirds of it', () => {
+    expect(diameterClass(34.7, { width: '0.5cm', place: 'down' })).toBe(34.5);
+    expect(diameterClass(34.9, { width: '0.7cm', place: 'down' })).toBe(34.3);
   });
 });

@@ -140,7 +140,7 @@ export const RULE_SETS: Readonly<Record<RuleSetId, RuleSet>> = {
 };
 
 /** Class widths that stand for each other in the two systems. */
-const IMPERIAL_WIDTH: Readonly<Record<ClassRule['width'], ClassRule['width']>> = {
+const IMPERIAL_WIDTH: Readonly<Partial<Record<ClassRule['width'], ClassRule['width']>>> = {
   '1in': '1in',
   '2in': '2in',
   '2cm': '1in',
@@ -155,7 +155,7 @@ export function rulesOfSet(id: RuleSetId, system: UnitSystem): FieldRules {
   return {
     ...rules,
     breastHeightM: id === 'timber' ? FOUR_AND_A_HALF_FEET_M : rules.breastHeightM,
-    classes: { ...rules.classes, width: IMPERIAL_WIDTH[rules.classes.width] },
+    classes: { ...rules.classes, width: IMPERIAL_WIDTH[rules.classes.width] ?? rules.classes.width },
   };
 }
 

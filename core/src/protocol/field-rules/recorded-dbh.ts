@@ -1,6 +1,6 @@
 import { type Estimate, type StepInput, type Term, type Workbook, workOut } from '../../uncertainty/index.ts';
 import { convert, printAsRead, printRounded, printStandardError, unitOf, type UnitSystem } from '../../units/index.ts';
-import { CLASS_WIDTHS, downTo } from './classes.ts';
+import { classWidth, downTo } from './classes.ts';
 import type { FieldRules } from './field-rules.ts';
 import { message, type Text } from '../../message/index.ts';
 
@@ -28,7 +28,7 @@ export function recordedDbh(dbhCm: number, { rounding, classes }: RecordingRules
   const read = `${printRounded(exact, 1)} ${own}`;
   switch (rounding) {
     case 'down-to-class': {
-      const { width, unit } = CLASS_WIDTHS[classes.width];
+      const { width, unit } = classWidth(classes.width);
       const value = downTo(convert(dbhCm, 'cm', unit), width);
       if (value === 0) return recordedDbh(dbhCm, { rounding: 'to-graduation', classes }, system);
       const printed = printAsRead(value);
@@ -82,7 +82,7 @@ const SOURCE = 'field rules of the survey';
 function recordingStep(exact: number, { rounding, classes }: RecordingRules, own: 'cm' | 'in', book: Workbook): Term {
   const last = { decimals: 1, final: true, unit: own, source: SOURCE } as const;
   const step = (input: Omit<StepInput, keyof typeof last>): Term => book.step({ ...input, ...last });
-  const { width, unit } = CLASS_WIDTHS[classes.width];
+  const { width, unit } = classWidth(classes.width);
   if (rounding === 'down-to-class') {
     const classCm = convert(width, unit, own);
     return step({

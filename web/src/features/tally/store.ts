@@ -39,7 +39,7 @@ import { atom, computed, type ReadableAtom } from 'nanostores';
 import {
   type AskedTree,
   asksHeight,
-  CLASS_WIDTHS,
+  classWidth,
   classLimits,
   deadCodes,
   diameterClass,
@@ -598,7 +598,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     },
     dot: (speciesCode, named) => {
       const rule = settings.fieldRules.classes;
-      const { width, unit } = CLASS_WIDTHS[rule.width];
+      const { width, unit } = classWidth(rule.width);
       const { from, to } = classLimits(named, rule);
       // A tree of a class lies anywhere in it: its error is that of an even spread over the width.
       const entry = { text: String((from + to) / 2), unit, standardError: width / Math.sqrt(12) };

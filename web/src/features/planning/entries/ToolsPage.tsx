@@ -1,9 +1,10 @@
 import { useState, type ReactNode } from 'react';
-import { treeDistance } from '@arbolito/core/plot';
+import { deadWoodM3PerHa, treeDistance, type WoodLine } from '@arbolito/core/plot';
 import {
   convert,
   isUnitId,
   printRounded,
+  printStandardError,
   readQuantity,
   slopeReading,
   UNIT_IDS,
@@ -190,11 +191,79 @@ function Converter() {
   );
 }
 
+/** Reads lines of wood: a length in m, a colon, diameters in cm. Null where a line is none. */
+function readWoodLines(text: string): WoodLine[] | null {
+  const rows = text
+    .split('\n')
+    .map((row) => row.trim())
+    .filter((row) => row !== '');
+  const lines = rows.map((row): WoodLine | null => {
+    const [length = '', pieces] = row.split(':');
+    const lengthM = Number(length.trim().replace(',', '.'));
+    const diametersCm = (pieces ?? '')
+      .split(/[\s;]+/)
+      .filter((piece) => piece !== '')
+      .map((piece) => Number(piece.replace(',', '.')));
+    return pieces === undefined || !(lengthM > 0) || diametersCm.some((cm) => !(cm > 0))
+      ? null
+      : { lengthM, diametersCm };
+  });
+  return lines.includes(null) ? null : lines.flatMap((line) => line ?? []);
+}
+
+function DeadWood() {
+  const [text, setText] = useState('');
+  const lines = readWoodLines(text);
+  const found = lines === null || lines.length === 0 ? null : deadWoodM3PerHa(lines);
+  return (
+    <Tool title={t('planning.dead-wood-along-a-line', 'Dead wood along a line')}>
+      <label className="grid gap-0.5">
+        <span>{t('planning.wood-lines', 'One line per row: length in m, a colon, diameters in cm')}</span>
+        <textarea
+          className="field figures"
+          rows={4}
+          placeholder={'20: 12 15.5 9\n20:\n20: 31'}
+          value={text}
+          aria-invalid={lines === null}
+          aria-describedby={lines === null ? 'wood-problem' : undefined}
+          onChange={(event) => {
+            setText(event.target.value);
+          }}
+        />
+      </label>
+      {lines === null && (
+        <FieldError id="wood-problem">
+          {t(
+            'planning.wood-line-is',
+            'Write each line as a length above 0, a colon and diameters above 0: 20: 12 15.5',
+          )}
+        </FieldError>
+      )}
+      <Answer>
+        {found?.ok !== true
+          ? t('planning.enter-wood-lines', 'Measure each piece where the line crosses it, square to the piece.')
+          : found.standardError === null
+            ? rich('planning.wood-answer-one', '{mean} m³/ha. A second line gives the ±.', {
+                mean: figure(found.mean, 1),
+              })
+            : rich('planning.wood-answer', '{mean} ± {error} m³/ha (Van Wagner 1968)', {
+                mean: figure(found.mean, 1),
+                error: <span className="figures">{localFigure(printStandardError(found.standardError))}</span>,
+              })}
+      </Answer>
+      <p className="text-quiet">
+        {t('planning.wood-caution', 'Do not climb on lying stems or step under hung-up trees.')}
+      </p>
+    </Tool>
+  );
+}
+
 /** Small calculations for the field: nothing is saved. */
 export const ToolsPage = () => (
   <div className="grid gap-5 md:grid-cols-3">
     <Slope />
     <BetweenTrees />
     <Converter />
+    <DeadWood />
   </div>
 );

@@ -3,6 +3,7 @@ import { EDGE_RULES, type HeightRule, LAYOUTS, SLOPE_RADII, TWO_PHASE_KINDS } fr
 import { SelectField, TextAreaField, TextField } from '../../../ui/forms/Field.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import type { DesignTexts, ReadDesign } from './read-design.ts';
+import { CodeSets } from './CodeSets.tsx';
 import { ShapeFields } from './ShapeFields.tsx';
 import { t, say } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
@@ -132,6 +133,12 @@ export function DesignFields({ texts, onTexts, system, problems }: DesignFieldsP
           error={problems?.conditions}
           onChange={(event) => {
             onTexts({ ...texts, conditions: event.target.value });
+          }}
+        />
+        <CodeSets
+          text={texts.conditions}
+          onText={(conditions) => {
+            onTexts({ ...texts, conditions });
           }}
         />
       </div>

@@ -154,7 +154,7 @@ export function changedDesign(texts: DesignTexts, before: SurveyDesign, system: 
 export const usualDesignTexts = (shape: ShapeTexts): DesignTexts => ({
   shape,
   layout: 'systematic',
-  edge: 'none',
+  edge: 'mirage',
   slopeRadius: 'level',
   ask: 'every',
   every: '3',

@@ -7,6 +7,7 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { TextAreaField } from '../../../ui/forms/Field.tsx';
 import { SubmitButton } from '../../../ui/forms/SubmitButton.tsx';
 import { useEntryForm } from '../../../ui/forms/use-entry-form.ts';
+import { CodeSets } from '../design/CodeSets.tsx';
 import { conditionLines, readConditions, readSpecies, speciesLines } from '../design/read-codes.ts';
 import { t } from '../../../messages/text.ts';
 
@@ -81,6 +82,14 @@ export function CodesForm({ surveyId, crew, species: known, conditions: before }
           error={errorOf('conditions')}
           {...form.register('conditions')}
         />
+        <div className="md:col-start-2">
+          <CodeSets
+            text={form.watch('conditions')}
+            onText={(text) => {
+              form.setValue('conditions', text, { shouldDirty: true });
+            }}
+          />
+        </div>
       </div>
       {trouble !== null && <Alert>{trouble}</Alert>}
       <p className="flex flex-wrap items-center gap-3">

@@ -1,6 +1,14 @@
 import { CirclePlus, X } from 'lucide-react';
 import { useState } from 'react';
-import { CLASS_WIDTHS, type ClassRule, type ClassWidth, PRODUCTS_LIMIT } from '@arbolito/core/protocol';
+import {
+  CLASS_WIDTH_LIMITS,
+  type ClassRule,
+  classWidth,
+  type ClassWidth,
+  isClassWidth,
+  PRODUCTS_LIMIT,
+  USUAL_CLASS_WIDTHS,
+} from '@arbolito/core/protocol';
 import { convert, printAsRead, readQuantity, type UnitSystem } from '@arbolito/core/units';
 import { say, t } from '../../../messages/text.ts';
 import type { RulePartProps } from './rule-part.ts';
@@ -53,26 +61,66 @@ function DiameterField({
   );
 }
 
+const OWN = 'own';
+
 /** Width of the dbh classes, and by which dbh they are named. */
 export function ClassesField({ rules: { classes }, change }: RulePartProps) {
+  const isUsual = USUAL_CLASS_WIDTHS.some((each) => each === classes.width);
+  const [own, setOwn] = useState<string | null>(null);
+  const isOwn = own !== null || !isUsual;
+  const { unit } = classWidth(classes.width);
+  const isWrong = own !== null && !isClassWidth(`${own.trim().replace(',', '.')}${unit}`);
   return (
     <div className="flex flex-wrap items-end gap-3">
       <label className="grid gap-1">
         <span>{t('survey-setup.dbh-classes-of', 'Dbh classes of')}</span>
         <select
           className="field"
-          value={classes.width}
+          value={isOwn ? OWN : classes.width}
           onChange={(event) => {
-            change({ classes: { ...classes, width: event.target.value as ClassWidth } });
+            if (event.target.value === OWN) setOwn(String(classWidth(classes.width).width));
+            else {
+              setOwn(null);
+              change({ classes: { ...classes, width: event.target.value as ClassWidth } });
+            }
           }}
         >
-          {Object.entries(CLASS_WIDTHS).map(([id, { width, unit }]) => (
+          {USUAL_CLASS_WIDTHS.map((id) => (
             <option key={id} value={id}>
-              {width} {unit}
+              {classWidth(id).width} {classWidth(id).unit}
             </option>
           ))}
+          <option value={OWN}>{t('survey-setup.own-width', 'another width')}</option>
         </select>
       </label>
+      {isOwn && (
+        <label className="grid gap-1">
+          <span>{t('survey-setup.width-in', 'width, {unit}', { unit })}</span>
+          <input
+            className="field figures !w-24"
+            inputMode="decimal"
+            value={own ?? String(classWidth(classes.width).width)}
+            aria-invalid={isWrong}
+            aria-describedby="own-width-problem"
+            onChange={(event) => {
+              setOwn(event.target.value);
+              const width = `${event.target.value.trim().replace(',', '.')}${unit}`;
+              if (isClassWidth(width)) change({ classes: { ...classes, width } });
+            }}
+          />
+          <RuleProblem
+            id="own-width-problem"
+            words={
+              isWrong
+                ? t('survey-setup.own-width-must-be', 'The width must be {low} to {high} {unit}.', {
+                    ...CLASS_WIDTH_LIMITS[unit],
+                    unit,
+                  })
+                : undefined
+            }
+          />
+        </label>
+      )}
       <label className="grid gap-1">
         <span>{t('survey-setup.named-by', 'named by')}</span>
         <select

@@ -1,4 +1,4 @@
-import { CLASS_WIDTHS, type ClassRule, diameterClass, type Species } from '@arbolito/core/protocol';
+import { type ClassRule, classWidth, diameterClass, type Species } from '@arbolito/core/protocol';
 import type { TalliedTree } from '@arbolito/core/inventory';
 import { t } from '../../../messages/text.ts';
 
@@ -50,7 +50,7 @@ interface DotTallyProps {
 
 /** The tally as it stands on paper: dots and strokes by diameter class and species. */
 export function DotTally({ trees, species, classes: rule, onDot }: DotTallyProps) {
-  const { unit, width } = CLASS_WIDTHS[rule.width];
+  const { unit, width } = classWidth(rule.width);
   const present = species.filter(({ code }) => onDot !== undefined || trees.some((tree) => tree.speciesCode === code));
   const classOf = (tree: TalliedTree) => (tree.dbhCm === null ? null : diameterClass(tree.dbhCm, rule));
   const seen = [...new Set(trees.flatMap((tree) => classOf(tree) ?? []))];

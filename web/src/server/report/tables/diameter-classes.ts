@@ -1,5 +1,5 @@
 import type { StandSummary } from '../../../contracts/views.ts';
-import { CLASS_WIDTHS, classLimits } from '@arbolito/core/protocol';
+import { classLimits, classWidth } from '@arbolito/core/protocol';
 import type { ClassRow } from '@arbolito/core/inventory';
 import { printAsRead } from '@arbolito/core/units';
 import { t } from '../../../messages/text.ts';
@@ -15,7 +15,7 @@ export function classesOf({
   readonly survey: StandSummary['survey'];
   readonly sums: Pick<StandSummary['sums'], 'classes'>;
 }) {
-  const { width, unit } = CLASS_WIDTHS[survey.fieldRules.classes.width];
+  const { width, unit } = classWidth(survey.fieldRules.classes.width);
   const named = sums.classes.map(({ diameterClass }) => diameterClass);
   const first = Math.min(...named);
   const every =
