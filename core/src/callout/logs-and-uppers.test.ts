@@ -4,7 +4,9 @@ import { findingsOfTree } from '../tree/index.ts';
 import { inEnglish } from '../testing/english.ts';
 import { evaluateForm, type FormProtocol } from './evaluate-form.ts';
 import { parseCallout } from './parse.ts';
+import { parseTreeForm } from './parse-tree-form.ts';
 import { printCallout } from './print.ts';
+import { nextForm } from './tree-form.ts';
 
 const FEET = {
   unitSystem: 'imperial' as const,
@@ -137,5 +139,21 @@ describe('upper diameters on the line', () => {
       inEnglish(parseCallout(line, METRES).tokens.flatMap(({ problem }) => problem ?? []));
     expect(problems('#1 to 30 u22')).not.toEqual([]);
     expect(problems('#1 to 30 u22@200')).toEqual(['Height of an upper diameter must be 0 to 100 m.']);
+  });
+});
+
+describe('settings of an instrument', () => {
+  const { draft } = parseCallout('#1 to 24 logs3 loglen16 mf66 stood50', FEET);
+
+  it('stay for the next tree; what was read of the tree does not', () => {
+    const next = nextForm(draft, '2');
+    expect(next.height.methodId).toBe('height.log-stick');
+    expect(Object.keys(next.height.entries).sort()).toEqual(['logLength', 'madeFor']);
+  });
+
+  it('are no measurement as long as nothing else was read', () => {
+    const { tree } = parseTreeForm(nextForm(draft, '2'), FEET);
+    expect(tree.heights[0]?.measurement.readings).toEqual({});
+    expect(evaluateForm(nextForm(draft, '2'), FEET).height).toBeNull();
   });
 });

@@ -5,6 +5,7 @@ import {
   heightKey,
   type HeightMeasurement,
   heightNoOf,
+  isSameKey,
   meanOfTries,
   type Measurement,
   type MeasurementKey,
@@ -158,7 +159,12 @@ export function parseTreeForm(form: TreeForm, options: ParseOptions): ParsedTree
         };
       });
     }
-    return { method: id, version, readings };
+    // Settings of an instrument that nobody has read yet are no measurement.
+    const isRead = method.description.readings.some(
+      ({ key: name, isSetting }) => isSetting !== true && name in readings,
+    );
+    const isUnreadable = unread.some(({ key: of }) => isSameKey(of, key));
+    return { method: id, version, readings: isRead || isUnreadable ? readings : {} };
   };
 
   const stems = stemsOf(form).map(({ ordinal, diameter, point }): Stem => {

@@ -212,13 +212,18 @@ export const emptyForm = (): TreeForm => ({
   moreStems: [],
 });
 
-/** A measure without its readings: the method stays, and the scale that its sights are read on. */
+/**
+ * A measure without its readings: the method stays, the scale that its sights are read on, and what belongs to the
+ * instrument.
+ */
 function withoutReadings({ methodId, entries }: MeasurementForm): MeasurementForm {
-  const scales = (findMethod(methodId)?.description.readings ?? []).flatMap(({ key, quantity }) => {
-    const unit = quantity === 'slope' ? entries[key]?.unit : undefined;
-    return unit === undefined ? [] : [[key, { text: '', unit }] as const];
+  const kept = (findMethod(methodId)?.description.readings ?? []).flatMap((spec) => {
+    const entry = entries[spec.key];
+    if (entry === undefined) return [];
+    if (spec.isSetting === true) return [[spec.key, entry] as const];
+    return spec.quantity === 'slope' ? [[spec.key, { text: '', unit: entry.unit }] as const] : [];
   });
-  return { methodId, entries: Object.fromEntries(scales) };
+  return { methodId, entries: Object.fromEntries(kept) };
 }
 
 /**

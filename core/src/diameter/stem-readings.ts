@@ -60,6 +60,7 @@ export const roundStem = (own: Own & { readonly errorCm: number }): ReadingSpec 
 
 /** The distance from eye to stick or ruler. */
 export const reach = (own: Partial<Own> = {}): ReadingSpec => ({
+  isSetting: true,
   key: 'reach',
   label: message('diameter.reach', 'reach'),
   ask: message('diameter.measure-from-the-corner-of', 'Measure from the corner of the eye to the stick as you hold it'),

@@ -1,3 +1,4 @@
+export { type BiomassRow, biomassSums, type BiomassSums } from './biomass-sums.ts';
 export { type BoardFeetRow, boardFeetSums, type BoardFeetSums } from './board-feet.ts';
 export { type PlotWeights, sumGroups, type TreeColumns } from './group-totals.ts';
 export { STAND_INDICES } from './indices/index-list.ts';

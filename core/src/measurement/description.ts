@@ -39,6 +39,10 @@ export interface ReadingSpec {
   readonly countsDown?: boolean;
   /** A level distance to the axis of the trunk: it may come from a method of its own. */
   readonly isLevelDistance?: boolean;
+  /** It belongs to the instrument or the person, not to the tree: a reach, a log length. It stays for the next tree. */
+  readonly isSetting?: boolean;
+  /** What a setting is unless somebody says otherwise: filled in when the method is chosen. */
+  readonly usual?: ReadingValue;
   readonly place: Place;
   /** Letter that jumps to it on the tree sheet. */
   readonly shortcut: string;

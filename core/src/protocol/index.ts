@@ -135,6 +135,8 @@ export {
 } from './volume-model.ts';
 export {
   barkRatioOf,
+  BIOMASS_GROUP_IDS,
+  type BiomassGroupId,
   type LogSettings,
   type ProductPrice,
   type SpeciesWood,

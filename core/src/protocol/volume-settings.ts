@@ -9,7 +9,23 @@ export interface SpeciesWood {
   readonly volume?: VolumeModel | undefined;
   /** Diameter under bark over that over it. */
   readonly barkRatio: number;
+  /** Equation of its dry mass above the ground; none where left out. */
+  readonly biomassGroup?: BiomassGroupId | undefined;
 }
+
+/** Species groups of Jenkins et al. 2003. */
+export const BIOMASS_GROUP_IDS = [
+  'aspen-alder-cottonwood-willow',
+  'soft-maple-birch',
+  'mixed-hardwood',
+  'hard-maple-oak-hickory-beech',
+  'cedar-larch',
+  'douglas-fir',
+  'true-fir-hemlock',
+  'pine',
+  'spruce',
+] as const;
+export type BiomassGroupId = (typeof BIOMASS_GROUP_IDS)[number];
 
 /** How a survey counts logs of standing trees, and what a thousand board feet of them are worth. */
 export interface LogSettings {

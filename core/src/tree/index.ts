@@ -27,6 +27,7 @@ export { measured, type UnreadText } from './measured.ts';
 export {
   heightKey,
   heightNoOf,
+  isSameKey,
   isStemMeasure,
   type MeasurementKey,
   MEASURES,

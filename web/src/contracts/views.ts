@@ -24,7 +24,14 @@ import type {
 } from '@arbolito/core/tree';
 import type { StemVolumes } from '@arbolito/core/taper';
 import type { ConfidencePct } from '@arbolito/core/statistics';
-import type { BoardFeetSums, FigureSampling, PlotSums, StandIndices, SurveySums } from '@arbolito/core/inventory';
+import type {
+  BiomassSums,
+  BoardFeetSums,
+  FigureSampling,
+  PlotSums,
+  StandIndices,
+  SurveySums,
+} from '@arbolito/core/inventory';
 import type { SurveyPoint } from '@arbolito/core/quality';
 import type { Text } from '@arbolito/core/message';
 
@@ -257,6 +264,8 @@ export interface StandSummary {
   readonly sums: SurveySums;
   /** By the logs of standing trees; null where nobody counted them. */
   readonly boardFeet: BoardFeetSums | null;
+  /** Dry mass above the ground; null where no species has an equation. */
+  readonly biomass: BiomassSums | null;
   /** Plots that count: finished or empty ones, and those that have nothing to finish. */
   readonly plotsCounted: number;
   /** Plots that are begun and not finished, which the means leave out. */

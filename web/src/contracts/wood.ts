@@ -1,5 +1,7 @@
 import 'reflect-metadata';
 import {
+  BIOMASS_GROUP_IDS,
+  type BiomassGroupId,
   FORM_CLASS_RULES,
   type FormClassRule,
   type LogSettings,
@@ -31,6 +33,11 @@ export class SpeciesWoodDto {
 
   @IsWithin(barkRatio.low, barkRatio.high)
   barkRatio!: number;
+
+  /** Equation of its dry mass above the ground; none where left out. */
+  @IsOmittable()
+  @IsOneOf(BIOMASS_GROUP_IDS)
+  biomassGroup?: BiomassGroupId | undefined;
 }
 
 class ProductPriceDto implements ProductPrice {

@@ -33,6 +33,7 @@ const description: MethodDescription = {
   readings: [
     shortLength({
       key: 'staff',
+      isSetting: true,
       label: message('height.shadow.label', 'staff'),
       ask: message('height.shadow.ask', 'Measure the staff, or the person'),
       place: 'side',

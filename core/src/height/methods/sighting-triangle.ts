@@ -38,6 +38,7 @@ const description: MethodDescription = {
     }),
     groundLength({
       key: 'ratio',
+      isSetting: true,
       label: message('height.sighting-triangle.ratio-length-height', 'ratio (length : height)'),
       ask: message(
         'height.sighting-triangle.enter-how-many-times-longer',

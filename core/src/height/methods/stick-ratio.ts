@@ -39,6 +39,7 @@ const description: MethodDescription = {
     }),
     heldLength({
       key: 'reach',
+      isSetting: true,
       label: message('height.stick-ratio.reach', 'reach'),
       ask: message('height.stick-ratio.measure-from-the-corner-of', 'Measure from the corner of the eye to the stick'),
       place: 'side',

@@ -255,6 +255,19 @@ const withoutEmptyEntries = (draft: TreeForm): TreeForm =>
     return withMeasurementForm(sheet, part, { methodId, entries: Object.fromEntries(filled) });
   }, draft);
 
+/** Readings of a method with its usual settings filled in; null where none is missing. */
+function usualEntries(
+  methodId: string,
+  entries: Readonly<Record<string, ReadingText>>,
+): Readonly<Record<string, ReadingText>> | null {
+  const missing = (findMethod(methodId)?.description.readings ?? []).flatMap(({ key, usual }) =>
+    usual === undefined || entries[key] !== undefined
+      ? []
+      : [[key, { text: String(usual.value), unit: usual.unit }] as const],
+  );
+  return missing.length === 0 ? null : { ...entries, ...Object.fromEntries(missing) };
+}
+
 /** The state of one tree sheet. */
 export function sheetStore(
   base: SheetSettings,
@@ -317,6 +330,8 @@ export function sheetStore(
   const withKnown = (draft: TreeForm): TreeForm =>
     formKeysOf(draft).reduce((sheet, part) => {
       const { methodId, entries } = measurementFormOf(sheet, part);
+      const usual = usualEntries(methodId, entries);
+      if (usual !== null) return withKnown(withMeasurementForm(sheet, part, { methodId, entries: usual }));
       const fill = (key: string, entry: ReadingText): TreeForm =>
         entries[key] === undefined
           ? withMeasurementForm(sheet, part, { methodId, entries: { ...entries, [key]: entry } })
@@ -327,8 +342,9 @@ export function sheetStore(
         const standardError = Number(pace.standardErrorM.toFixed(3));
         return fill('pace', { text: printRounded(pace.lengthM, 3), unit: 'm', standardError });
       }
+      const method = findMethod(methodId);
       const airC = calibratedAirC(base.kit);
-      const asksAir = findMethod(methodId)?.description.readings.some(({ key }) => key === 'calibrated') ?? false;
+      const asksAir = method?.description.readings.some(({ key }) => key === 'calibrated') ?? false;
       return asksAir && airC !== null ? fill('calibrated', { text: String(airC), unit: 'degC' }) : sheet;
     }, draft);
 

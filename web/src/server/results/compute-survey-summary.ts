@@ -2,6 +2,7 @@ import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
 import { productsByCode, USUAL_LOGS } from '@arbolito/core/protocol';
 import { grouped, seededRandom } from '@arbolito/core/statistics';
 import {
+  biomassSums,
   boardFeetSums,
   estimateTwoPhase,
   figureSampling,
@@ -38,7 +39,7 @@ export interface StandBasis {
 /** What was summed up of a survey, without the survey and the plots themselves. */
 export interface KeptSums extends Pick<
   StandSummary,
-  'sums' | 'boardFeet' | 'figures' | 'plotsCounted' | 'plotsLeftOut' | 'sampling' | 'outsideTables'
+  'sums' | 'biomass' | 'boardFeet' | 'figures' | 'plotsCounted' | 'plotsLeftOut' | 'sampling' | 'outsideTables'
 > {
   readonly plotSums: Readonly<Record<string, PlotSums>>;
   readonly basis: StandBasis;
@@ -82,6 +83,10 @@ function talliedPlots(
     }));
 }
 
+/** Equations of biomass by species code. */
+const biomassGroups = ({ wood }: SurveyView) =>
+  Object.fromEntries(wood.species.map(({ speciesCode, biomassGroup }) => [speciesCode, biomassGroup]));
+
 /** The sums of a survey from its plots and the figures of its trees. */
 export function computeSurveySummary(
   survey: SurveyView,
@@ -113,6 +118,7 @@ export function computeSurveySummary(
   };
   return {
     sums,
+    biomass: biomassSums(counted, biomassGroups(survey), survey.strata, options),
     boardFeet: boardFeetSums(counted, survey.fieldRules, survey.wood.logs ?? USUAL_LOGS, survey.strata, options),
     plotSums: Object.fromEntries([
       ...begun.map((plot) => [plot.id, plotSums(plot, ratio)] as const),

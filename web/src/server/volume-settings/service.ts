@@ -60,10 +60,11 @@ function refuseImpossible({ prices, species }: WoodSettingsDto, known: readonly 
 
 /** The settings as plain data, without who wrote them. */
 const settingsOf = ({ species, stumpM, topCm, prices, logs, upperDiametersCount }: WoodSettingsDto): WoodSettings => ({
-  species: species.map(({ speciesCode, volume, barkRatio }) => ({
+  species: species.map(({ speciesCode, volume, barkRatio, biomassGroup }) => ({
     speciesCode,
     barkRatio,
     ...(volume === undefined ? {} : { volume }),
+    ...(biomassGroup === undefined ? {} : { biomassGroup }),
   })),
   stumpM,
   topCm,

@@ -1,7 +1,20 @@
 import { printRounded } from '@arbolito/core/units';
-import { type FormFactor, type TaperChoice, type VolumeModel, withBark } from '@arbolito/core/protocol';
+import {
+  BIOMASS_GROUP_IDS,
+  type FormFactor,
+  type TaperChoice,
+  type VolumeModel,
+  withBark,
+} from '@arbolito/core/protocol';
 import { taperDoubts, taperStatement } from '@arbolito/core/taper';
-import { stemVolumeM3, volumeBark, volumeLimit, volumeModelProblem, volumeName } from '@arbolito/core/volume';
+import {
+  BIOMASS_GROUPS,
+  stemVolumeM3,
+  volumeBark,
+  volumeLimit,
+  volumeModelProblem,
+  volumeName,
+} from '@arbolito/core/volume';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
@@ -125,6 +138,26 @@ export function SpeciesCard({ name, draft, factor, breastHeightM, units, refused
               </option>
             ))}
           </optgroup>
+        </select>
+      </label>
+      <label className="grid gap-1">
+        <span>{t('results.biomass-equation', 'Biomass equation (Jenkins et al. 2003)')}</span>
+        <select
+          className="field"
+          value={draft.biomassGroup ?? ''}
+          onChange={(event) => {
+            onChange({
+              ...draft,
+              biomassGroup: BIOMASS_GROUP_IDS.find((each) => each === event.target.value) ?? null,
+            });
+          }}
+        >
+          <option value="">{t('results.no-biomass', 'none')}</option>
+          {BIOMASS_GROUP_IDS.map((id) => (
+            <option key={id} value={id}>
+              {say(BIOMASS_GROUPS[id].name)}
+            </option>
+          ))}
         </select>
       </label>
       {draft.way === 'text' && (

@@ -1,5 +1,6 @@
 import { isLoblolly, LOBLOLLY } from '@arbolito/core/taper';
 import {
+  type BiomassGroupId,
   type SpeciesWood,
   type TaperChoice,
   USUAL_BARK_RATIO,
@@ -57,6 +58,8 @@ export interface SpeciesDraft {
   readonly figures: Readonly<Record<SpeciesKey, string>>;
   /** An equation of one’s own in D (cm) and H (m). */
   readonly text: string;
+  /** Equation of its dry mass; null for none. */
+  readonly biomassGroup: BiomassGroupId | null;
   /** A way that the form cannot write, such as a local table or a taper that was fitted: kept as it is. */
   readonly kept: VolumeModel | null;
 }
@@ -93,6 +96,7 @@ export function speciesDraft(code: string, settled: SpeciesWood | undefined): Sp
     },
     text:
       volume?.by === 'equation' && volume.equation.of.form === 'user' ? volume.equation.of.text : '0.00004 * D^2 * H',
+    biomassGroup: settled?.biomassGroup ?? null,
     kept: way === 'kept' ? (volume ?? null) : null,
   };
 }
@@ -149,6 +153,7 @@ export function speciesWoodOf(draft: SpeciesDraft, speciesName: string): Species
   return {
     speciesCode: draft.code,
     barkRatio: printedFigure(draft, 'bark') / 100,
+    ...(draft.biomassGroup === null ? {} : { biomassGroup: draft.biomassGroup }),
     ...(volume === undefined ? {} : { volume }),
   };
 }

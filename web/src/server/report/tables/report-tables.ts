@@ -13,6 +13,7 @@ import { stockTable } from './stock-table.ts';
 import { productsTable } from './products-table.ts';
 import { resultTable } from './result-table.ts';
 import { areaTotalsTable } from './area-totals-table.ts';
+import { biomassTable } from './biomass-table.ts';
 import { boardFeetTable } from './board-feet-table.ts';
 import { progressTable } from './progress-table.ts';
 import { plotsTable } from './plots-table.ts';
@@ -35,6 +36,7 @@ export function tablesOf(summary: StandSummary, system: UnitSystem): readonly Re
     stockTable(summary, units),
     productsTable(summary, units),
     boardFeetTable(summary, units),
+    biomassTable(summary, units),
     progressTable(summary, units),
     plotsTable(summary, units, system),
   ].flatMap((table) => table ?? []);

@@ -59,6 +59,8 @@ export function resultTable(summary: StandSummary, units: StandUnits): ReportTab
   if (sums.plots === 0) return null;
   const areaHa = knownAreaHa(survey.strata);
   const none = say(sums.weighing === 'whole' ? NO_SAMPLE : missingError(summary));
+  const problem = sums.phaseSummary?.problem ?? null;
+  const problems = problem === null ? [] : [problem];
   const total = (line: Line): readonly Cell[] => {
     if (areaHa === null) return [];
     const inAll = (perHa: number): number => line.inAll(perHa * areaHa);
@@ -83,7 +85,7 @@ export function resultTable(summary: StandSummary, units: StandUnits): ReportTab
     return [
       first,
       [
-        words(''),
+        words(line.name),
         words(t('report.with-model', 'with model and measurement error')),
         dash,
         errorCell(line.per(allErrors)),
@@ -107,6 +109,7 @@ export function resultTable(summary: StandSummary, units: StandUnits): ReportTab
     ],
     rows,
     notes: [
+      ...problems,
       t(
         'report.result-note',
         '± and the interval are those of sampling. The second line adds the errors of measurement, of heights from the curve and of the volume model.',

@@ -1,0 +1,66 @@
+import type { BiomassRow } from '@arbolito/core/inventory';
+import type { StandUnits } from '@arbolito/core/units';
+import type { StandSummary } from '../../../contracts/views.ts';
+import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
+import { errorOf, missingError, NO_SAMPLE } from './cells.ts';
+import { knownAreaHa } from './known-area.ts';
+import { say, t } from '../../../messages/text.ts';
+
+/** Dry mass above the ground and carbon, by species and in all. */
+export function biomassTable(summary: StandSummary, units: StandUnits): ReportTable | null {
+  const { biomass, survey, sums } = summary;
+  if (biomass === null) return null;
+  const areaHa = knownAreaHa(survey.strata);
+  const none = say(sums.weighing === 'whole' ? NO_SAMPLE : missingError(summary));
+  const cells = ({ trees, dryTPerHa, carbonTPerHa }: BiomassRow): Cell[] => [
+    figure(trees, 0),
+    ...[dryTPerHa, carbonTPerHa].flatMap((of) => [
+      figure(units.stems(of.mean), 1),
+      errorOf(of, units.stems, none),
+      ...(areaHa === null ? [] : [figure(of.mean * areaHa, 0), errorOf(of, (perHa) => perHa * areaHa, none)]),
+    ]),
+  ];
+  const heads = [
+    [
+      t('report.dry-mass-per-area', 'dry mass, t/{area}', { area: units.area }),
+      t('report.dry-mass-total', 'dry mass, t in total'),
+    ],
+    [
+      t('report.carbon-per-area', 'carbon, t/{area}', { area: units.area }),
+      t('report.carbon-total', 'carbon, t in total'),
+    ],
+  ] as const;
+  return {
+    id: 'biomass',
+    title: t('report.biomass-and-carbon', 'Biomass and carbon'),
+    columns: [
+      text(t('report.column.species', 'species')),
+      number(t('report.column.trees', 'trees')),
+      ...heads.flatMap(([perArea, total]) => [
+        number(perArea),
+        number('±'),
+        ...(areaHa === null ? [] : [number(total), number('±')]),
+      ]),
+    ],
+    rows: biomass.species.map((row) => [
+      words(survey.species.find(({ code }) => code === row.speciesCode)?.name ?? row.speciesCode),
+      ...cells(row),
+    ]),
+    total: [words(t('report.column.all', 'all')), ...cells(biomass.all)],
+    notes: [
+      t(
+        'report.biomass-note',
+        'Live trees, above the ground, dry: Jenkins et al. 2003, Forest Science 49:12, by the species group of the volume settings. Carbon: 0.47 of it (IPCC 2006). ± is one standard error of sampling; the equations have none published.',
+      ),
+      ...(biomass.without === 0
+        ? []
+        : [
+            t(
+              'report.trees-without-biomass',
+              '{n, plural, one {# tree has no equation: it counts for nothing.} other {# trees have no equation: they count for nothing.}}',
+              { n: biomass.without },
+            ),
+          ]),
+    ],
+  };
+}
