@@ -7,7 +7,7 @@ import { convert, printRounded, roundTo, unitOf, type UnitSystem } from '../unit
 import type { FileTree, Matching, TreeField } from './tree-file.ts';
 
 /** What is on the record of a tree, as far as a file of trees can hold it. */
-export interface RecordedTree {
+export interface TreeOnRecord {
   readonly tag: string;
   readonly speciesCode: string;
   /** As recorded; of stems kept apart that of one stem with the basal area of all. Null where nothing was read. */
@@ -85,7 +85,7 @@ const inUnit = (
  */
 export function changesOf(
   file: FileTree,
-  recorded: RecordedTree,
+  recorded: TreeOnRecord,
   matching: Matching,
   context: CompareContext,
 ): FieldChange[] {

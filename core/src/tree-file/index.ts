@@ -1,5 +1,5 @@
 export { touchesDiameter, touchesHeight, withRowOfFile } from './apply.ts';
-export { changesOf, type CompareContext, type FieldChange, type RecordedTree } from './compare.ts';
+export { changesOf, type CompareContext, type FieldChange, type TreeOnRecord } from './compare.ts';
 export {
   type DecimalMark,
   FIELD_UNITS,

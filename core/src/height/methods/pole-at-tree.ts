@@ -25,7 +25,6 @@ const description: MethodDescription = {
   readings: [
     shortLength({
       key: 'pole',
-      isSetting: true,
       label: message('height.pole-at-tree.label', 'pole length'),
       ask: message('height.pole-at-tree.ask', 'Measure the pole'),
       place: 'side',

@@ -3,7 +3,7 @@ import {
   type FieldChange,
   type FileTree,
   type Matching,
-  type RecordedTree,
+  type TreeOnRecord,
   touchesDiameter,
   touchesHeight,
   TREE_FIELDS,
@@ -18,7 +18,7 @@ import { t } from '../../messages/text.ts';
 const MOST_LISTED = 300;
 
 /** A tree on the record, with the plot that it stands on. */
-export interface KnownTree extends RecordedTree {
+export interface KnownTree extends TreeOnRecord {
   readonly id: string;
   readonly plot: string;
   /** It has more than one stem, or heights beside the first: its sheet changes them. */

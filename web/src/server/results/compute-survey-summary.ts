@@ -119,7 +119,11 @@ export function computeSurveySummary(
   return {
     sums,
     biomass: biomassSums(counted, biomassGroups(survey), survey.strata, options),
-    boardFeet: boardFeetSums(counted, survey.fieldRules, survey.wood.logs ?? USUAL_LOGS, survey.strata, options),
+    // Where nobody thinks in board feet they would only be in the way.
+    boardFeet:
+      survey.unitSystem === 'imperial' || survey.wood.logs !== undefined
+        ? boardFeetSums(counted, survey.fieldRules, survey.wood.logs ?? USUAL_LOGS, survey.strata, options)
+        : null,
     plotSums: Object.fromEntries([
       ...begun.map((plot) => [plot.id, plotSums(plot, ratio)] as const),
       ...summed.map(({ plot, sums: own }) => [plot.id, own] as const),

@@ -9,7 +9,7 @@ import { knownAreaHa } from './known-area.ts';
 import { say, t } from '../../../messages/text.ts';
 
 /** Board feet of standing trees by their logs: by species, diameter class and product, with their value. */
-export function boardFeetTable(summary: StandSummary, units: StandUnits): ReportTable | null {
+export function standingBoardFeetTable(summary: StandSummary, units: StandUnits): ReportTable | null {
   const { boardFeet, survey } = summary;
   if (boardFeet === null) return null;
   const { all, species, classes, products, without } = boardFeet;

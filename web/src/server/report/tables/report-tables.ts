@@ -14,7 +14,7 @@ import { productsTable } from './products-table.ts';
 import { resultTable } from './result-table.ts';
 import { areaTotalsTable } from './area-totals-table.ts';
 import { biomassTable } from './biomass-table.ts';
-import { boardFeetTable } from './board-feet-table.ts';
+import { standingBoardFeetTable } from './board-feet-table.ts';
 import { progressTable } from './progress-table.ts';
 import { plotsTable } from './plots-table.ts';
 
@@ -35,7 +35,7 @@ export function tablesOf(summary: StandSummary, system: UnitSystem): readonly Re
     deadStandTable(summary, units),
     stockTable(summary, units),
     productsTable(summary, units),
-    boardFeetTable(summary, units),
+    standingBoardFeetTable(summary, units),
     biomassTable(summary, units),
     progressTable(summary, units),
     plotsTable(summary, units, system),

@@ -53,6 +53,9 @@ function linesOf({ sums, boardFeet, survey }: StandSummary, units: StandUnits): 
   ];
 }
 
+/** The bar of an interval is drawn once in a row. */
+const withoutBar = ({ halfWidthShare: _share, ...cell }: Cell): Cell => cell;
+
 /** What a survey found, in one table: per area and in total, with the error of sampling and that of everything. */
 export function resultTable(summary: StandSummary, units: StandUnits): ReportTable | null {
   const { sums, survey, options } = summary;
@@ -67,13 +70,12 @@ export function resultTable(summary: StandSummary, units: StandUnits): ReportTab
     return [
       ofMean(line.of, inAll, line.decimals),
       errorOf(line.of, inAll, none),
-      interval(line.of, inAll, line.decimals),
+      withoutBar(interval(line.of, inAll, line.decimals)),
     ];
   };
   const rows = linesOf(summary, units).flatMap((line): (readonly Cell[])[] => {
     const first = [
       words(line.name),
-      words(t('report.sampling-only', 'sampling')),
       ofMean(line.of, line.per, line.decimals),
       errorOf(line.of, line.per, none),
       interval(line.of, line.per, line.decimals),
@@ -85,8 +87,7 @@ export function resultTable(summary: StandSummary, units: StandUnits): ReportTab
     return [
       first,
       [
-        words(line.name),
-        words(t('report.with-model', 'with model and measurement error')),
+        words(t('report.with-model-error', '{name}, with model and measurement error', { name: line.name })),
         dash,
         errorCell(line.per(allErrors)),
         dash,
@@ -99,7 +100,6 @@ export function resultTable(summary: StandSummary, units: StandUnits): ReportTab
     title: t('report.result-in-one-table', 'Result'),
     columns: [
       text(t('report.column.figure', 'figure')),
-      text(t('report.column.error-kind', 'error')),
       number(t('report.result-per-area', 'per {area}', { area: units.area })),
       number('±'),
       number(intervalHead(options)),
