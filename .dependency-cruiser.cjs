@@ -14,6 +14,7 @@ const CORE_MODULES = [
   'log-rules',
   'taper',
   'volume',
+  'biomass',
   'height-curve',
   'tree',
   'callout',

@@ -76,6 +76,7 @@ async function everyView(): Promise<string[]> {
     '/results/log',
     '/results/board-feet',
     '/measure/tools',
+    '/notebook',
     '/results/two-phases?way=count',
     `/results/stem?survey=${survey}`,
     `/surveys/${survey}/wood`,

@@ -1,6 +1,6 @@
 import type { BiomassGroupId } from '../protocol/index.ts';
 import type { Estimated } from '../statistics/index.ts';
-import { aboveGroundKg, carbonKg } from '../volume/index.ts';
+import { aboveGroundKg, carbonKg } from '../biomass/index.ts';
 import { groupFigure, sumGroups, type TreeColumns } from './group-totals.ts';
 import { type VarianceOptions, weightsWith } from './sums.ts';
 import { onlyTrees, type StratumArea, type TalliedPlot } from './tallied.ts';

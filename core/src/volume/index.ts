@@ -1,4 +1,3 @@
-export { aboveGroundKg, BIOMASS_GROUPS, carbonKg } from './biomass.ts';
 export { EQUATIONS, equationVolume } from './equation.ts';
 export { fitLocalTable, type LocalForm, type LocalTable, type MeasuredStem } from './local-table.ts';
 export { emptyStandWood, standWood } from './stand-volume.ts';

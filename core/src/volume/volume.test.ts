@@ -13,7 +13,7 @@ import {
   componentShares,
   greenMassT,
   tropicalKg,
-} from './biomass.ts';
+} from '../biomass/biomass.ts';
 import type { EquationForm, VolumeEquation } from '../protocol/index.ts';
 import { equationProblem, EQUATIONS, equationVolume } from './equation.ts';
 import { fitLocalTable, type MeasuredStem } from './local-table.ts';

@@ -26,6 +26,55 @@ const figureText = (figure: EstimateView | null): string =>
 /** Who acts: a notebook belongs to whoever measured its trees. */
 const actOf = ({ observer }: NotebookView) => ({ id: newId(), observer, device: deviceId(), madeAt: now() });
 
+/** Its name as a link, a string that waits, and the note. */
+const NameOfTree = ({ id, name, stringKept, note }: NotebookView) => (
+  <>
+    <a className="inline-flex min-h-11 items-center underline" href={`/notebook/${id}`}>
+      {name}
+    </a>
+    {stringKept && <span className="chip ml-2">{t('notebook.string', 'string to measure')}</span>}
+    {note !== null && <span className="block font-normal text-quiet">{note}</span>}
+  </>
+);
+
+interface ActionsProps {
+  readonly tree: NotebookView;
+  readonly isBusy: boolean;
+  readonly canMove: boolean;
+  readonly onMove: () => void;
+  readonly onRemove: () => void;
+}
+
+/** What can be done with a tree of the notebook. */
+const Actions = ({ tree, isBusy, canMove, onMove, onRemove }: ActionsProps) => (
+  <span className="flex gap-2">
+    {tree.movedTo === null ? (
+      <button
+        type="button"
+        className="btn"
+        disabled={!canMove}
+        aria-label={t('notebook.move-of', 'Move {name} to a survey', { name: tree.name })}
+        onClick={onMove}
+      >
+        {t('notebook.move', 'Move to survey')}
+      </button>
+    ) : (
+      <a className="btn" href={`/measure/${tree.movedTo}`}>
+        {t('notebook.in-survey', 'In a survey')}
+      </a>
+    )}
+    <button
+      type="button"
+      className="btn"
+      disabled={isBusy}
+      aria-label={t('notebook.delete-of', 'Delete {name}', { name: tree.name })}
+      onClick={onRemove}
+    >
+      {t('notebook.delete', 'Delete')}
+    </button>
+  </span>
+);
+
 /** Trees that were measured without a survey: found, opened, moved into a survey, deleted. */
 export function NotebookPage({ trees: given, surveys }: NotebookPageProps) {
   const [trees, setTrees] = useState(given);
@@ -58,6 +107,17 @@ export function NotebookPage({ trees: given, surveys }: NotebookPageProps) {
       return t('notebook.restored', '{name} restored.', { name: back.name });
     });
   };
+  const actionsOf = (tree: NotebookView): ActionsProps => ({
+    tree,
+    isBusy,
+    canMove: surveys.length > 0,
+    onMove: () => {
+      setMoving(tree);
+    },
+    onRemove: () => {
+      remove(tree);
+    },
+  });
   const toMeasure = trees.filter(({ stringKept }) => stringKept).length;
   if (trees.length === 0 && deleted === null)
     return (
@@ -138,8 +198,23 @@ export function NotebookPage({ trees: given, surveys }: NotebookPageProps) {
         )}
       </p>
       {trouble !== null && <Alert>{trouble}</Alert>}
+      <ul className="grid gap-2 sm:hidden print:hidden">
+        {shown.map((tree) => (
+          <li key={tree.id} className="card grid gap-1 p-3">
+            <NameOfTree {...tree} />
+            <span className="text-quiet">
+              {[tree.place, say(tree.speciesName ?? '')].filter((part) => part !== null && part !== '').join(' · ')}
+            </span>
+            <span className="figures">
+              {figureText(tree.dbh)} · {figureText(tree.height)}
+            </span>
+            <Actions {...actionsOf(tree)} />
+          </li>
+        ))}
+      </ul>
+      {/* Cards on a phone, a table elsewhere and on paper. */}
       <div
-        className="overflow-x-auto"
+        className="hidden overflow-x-auto sm:block print:block"
         tabIndex={0}
         role="group"
         aria-label={t('notebook.trees', 'Trees of the notebook')}
@@ -155,15 +230,7 @@ export function NotebookPage({ trees: given, surveys }: NotebookPageProps) {
               id: 'name',
               head: t('notebook.name', 'name'),
               kind: 'row-head',
-              cell: (tree) => (
-                <>
-                  <a className="inline-flex min-h-11 items-center underline" href={`/notebook/${tree.id}`}>
-                    {tree.name}
-                  </a>
-                  {tree.stringKept && <span className="chip ml-2">{t('notebook.string', 'string to measure')}</span>}
-                  {tree.note !== null && <span className="block font-normal text-quiet">{tree.note}</span>}
-                </>
-              ),
+              cell: (tree) => <NameOfTree {...tree} />,
             },
             { id: 'place', head: t('notebook.place', 'place'), cell: ({ place }) => place ?? '' },
             {
@@ -189,38 +256,7 @@ export function NotebookPage({ trees: given, surveys }: NotebookPageProps) {
               id: 'do',
               head: <span className="sr-only">{t('notebook.actions', 'actions')}</span>,
               className: 'no-print',
-              cell: (tree) => (
-                <span className="flex gap-2">
-                  {tree.movedTo === null ? (
-                    <button
-                      type="button"
-                      className="btn"
-                      disabled={surveys.length === 0}
-                      aria-label={t('notebook.move-of', 'Move {name} to a survey', { name: tree.name })}
-                      onClick={() => {
-                        setMoving(tree);
-                      }}
-                    >
-                      {t('notebook.move', 'Move to survey')}
-                    </button>
-                  ) : (
-                    <a className="btn" href={`/measure/${tree.movedTo}`}>
-                      {t('notebook.in-survey', 'In a survey')}
-                    </a>
-                  )}
-                  <button
-                    type="button"
-                    className="btn"
-                    disabled={isBusy}
-                    aria-label={t('notebook.delete-of', 'Delete {name}', { name: tree.name })}
-                    onClick={() => {
-                      remove(tree);
-                    }}
-                  >
-                    {t('notebook.delete', 'Delete')}
-                  </button>
-                </span>
-              ),
+              cell: (tree) => <Actions {...actionsOf(tree)} />,
             },
           ]}
         />

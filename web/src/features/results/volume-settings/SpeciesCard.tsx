@@ -6,15 +6,9 @@ import {
   type VolumeModel,
   withBark,
 } from '@arbolito/core/protocol';
+import { BIOMASS_GROUPS } from '@arbolito/core/biomass';
 import { taperDoubts, taperStatement } from '@arbolito/core/taper';
-import {
-  BIOMASS_GROUPS,
-  stemVolumeM3,
-  volumeBark,
-  volumeLimit,
-  volumeModelProblem,
-  volumeName,
-} from '@arbolito/core/volume';
+import { stemVolumeM3, volumeBark, volumeLimit, volumeModelProblem, volumeName } from '@arbolito/core/volume';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';

@@ -1,0 +1,1 @@
+export { aboveGroundKg, BIOMASS_GROUPS, carbonKg } from './biomass.ts';
