@@ -55,7 +55,7 @@ for (const id of METHODS) {
       });
       await act(() => page.getByRole('button', { name: 'Keys' }).tap());
     }
-    if (measure === 'height') await act(() => page.locator(`[aria-label="Readings"] button`).nth(1).tap());
+    if (id === 'height.two-angles') await act(() => page.locator(`[aria-label="Readings"] button`).nth(1).tap());
     const asked = readings.filter(({ usual }) => usual === undefined).length;
     for (let i = 0; i < asked; i += 1) {
       const key = (await field.getAttribute('data-reading'))?.split('.').at(-1) ?? '';

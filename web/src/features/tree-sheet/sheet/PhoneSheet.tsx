@@ -55,6 +55,8 @@ export function PhoneSheet(props: SheetProps) {
   const strip = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(strip);
   const [more, setMore] = useState(false);
+  // The sheet as it was when the methods were opened.
+  const opened = useRef<SheetProps['view']['draft'] | null>(null);
   const { settings, draft } = view;
   // What nobody has to read comes behind the rest, and only once it is read.
   const isShown = (slot: Slot): boolean =>
@@ -82,6 +84,15 @@ export function PhoneSheet(props: SheetProps) {
     props.onFocusSlot(now);
     store.type(now, text);
     props.onTouched();
+  };
+  /** Back to the keys: the first reading of a method that was chosen meanwhile is in hand. */
+  const toKeys = (): void => {
+    const before = opened.current;
+    const changed = (['height', 'diameter'] as const).find(
+      (measure) => before !== null && before[measure].methodId !== draft[measure].methodId,
+    );
+    const first = asked.find((slot) => slot.measure === changed && entryOf(draft, slot, settings).text === '');
+    if (first !== undefined) props.onFocusSlot(first);
   };
   if (props.panel !== null) {
     return (
@@ -124,6 +135,8 @@ export function PhoneSheet(props: SheetProps) {
           aria-expanded={more}
           className="btn absolute top-2 right-2"
           onClick={() => {
+            if (more) toKeys();
+            else opened.current = draft;
             setMore(!more);
           }}
         >
