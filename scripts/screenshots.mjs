@@ -59,6 +59,8 @@ const views = ({
       { at: `/tally/${point}`, type: 'rp 12.4 +62 -8 @100 az200 r19', tap: 'Tree 3: edit' },
       { at: `/results/${survey}`, scrollTo: '#table-distribution' },
       { at: `/report/${survey}/import` },
+      { at: '/notebook' },
+      { at: '/measure/tools' },
       { at: `/tally/${counted}` },
       { at: `/tally/${guessed}` },
     ],

@@ -10,8 +10,9 @@ import {
 import { toTreeWrite } from '../../contracts/tree-write.ts';
 import { v5 as uuidFromName } from 'uuid';
 import { outlineGeometry } from '@arbolito/core/layout';
+import { parseCallout, parseTreeForm } from '@arbolito/core/callout';
 import { seededRandom } from '@arbolito/core/statistics';
-import { USUAL_FORM_FACTOR, type WoodSettings } from '@arbolito/core/protocol';
+import { COMMON_SPECIES, USUAL_FORM_FACTOR, type WoodSettings } from '@arbolito/core/protocol';
 import type { Services } from '../compose.ts';
 import { Problem } from '../problem.ts';
 
@@ -163,6 +164,43 @@ async function settleWood(
   });
 }
 
+/** Trees that a visitor of the demo finds in the notebook. */
+const NOTED = [
+  {
+    name: 'Old beech at the spring',
+    place: 'Monte Valdeliro',
+    note: 'hollow on the north side',
+    line: 'bt 112.4 = 27.5',
+  },
+  { name: 'Oak by the mill', place: 'Harrow Creek', note: 'crown reduced in 2019', line: 'po 84.2 +95% -4% @22' },
+  { name: 'String 4', place: 'Harrow Creek', note: 'behind the barn', line: '', stringKept: true },
+] as const;
+
+/** Keeps the trees of the notebook once; what a visitor has done with them since stays. */
+async function loadNotebook(services: Services): Promise<void> {
+  for (const { name, place, note, line, ...more } of NOTED) {
+    const treeId = idOf('notebook', name);
+    const context = { unitSystem: 'metric', slopeUnit: 'pct', species: COMMON_SPECIES } as const;
+    const stamp = { observer: 'Crew Heron', device: DEVICE, takenAt: momentOf('2026-05-02', 0) };
+    let made = 0;
+    const { tree } = parseTreeForm(parseCallout(line, context).draft, {
+      ...context,
+      stamp: { ...stamp, newId: () => idOf('notebook', name, String((made += 1))) },
+    });
+    const { readings, stemId } = toTreeWrite(
+      { ...tree, id: treeId, plotId: '' },
+      { observationId: treeId, observedAt: stamp.takenAt, observer: stamp.observer, device: stamp.device },
+    );
+    if (await services.notebook.isKnown(treeId)) continue;
+    await services.notebook.save({
+      ...{ id: idOf('notebook write', name), treeId, stemId, name, place, note, readings: [...readings] },
+      ...{ observer: stamp.observer, device: stamp.device, madeAt: stamp.takenAt, unitSystem: 'metric' },
+      ...(tree.speciesCode === '' ? {} : { speciesCode: tree.speciesCode }),
+      ...more,
+    });
+  }
+}
+
 /**
  * Loads the demo places through the same services that crews write through: Monte Valdeliro in 2026 and on the visit
  * before it, and the cruise of Harrow Creek Wood.
@@ -171,6 +209,7 @@ async function settleWood(
  */
 export async function loadDemo(services: Services): Promise<boolean> {
   await loadKit(services);
+  await loadNotebook(services);
   const scene = monteValdeliro(seededRandom(SEED));
   const { earlier } = scene;
   await loadVisit(services, scene, {

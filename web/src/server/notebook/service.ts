@@ -23,6 +23,8 @@ export interface NotebookService {
   readonly list: () => Promise<NotebookView[]>;
   /** @throws Problem 404 */
   readonly get: (treeId: string) => Promise<NotebookView>;
+  /** Whether there is such a tree, or was one. */
+  readonly isKnown: (treeId: string) => Promise<boolean>;
   /** Keeps a tree, or a new version of it; the same write again changes nothing. @throws Problem 422 at each field */
   readonly save: (tree: NotebookTreeDto) => Promise<{ readonly tree: NotebookView; readonly created: boolean }>;
   readonly remove: (treeId: string, act: ActDto) => Promise<NotebookView>;
@@ -129,6 +131,7 @@ export function notebookService({ repository, trees }: Dependencies): NotebookSe
   return {
     list: async () => (await repository.list()).filter(({ deleted }) => !deleted).map(viewOf),
     get: async (treeId) => viewOf(await there(treeId)),
+    isKnown: async (treeId) => (await repository.find(treeId)) !== null,
     save: async (write) => {
       const { unitSystem, speciesCode = '', readings } = write;
       checkTree(
