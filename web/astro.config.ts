@@ -19,7 +19,10 @@ const CHUNKS: readonly (readonly [string, RegExp])[] = [
     /\/web\/src\/ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes)|use-media)\.tsx?$|\/lucide-react\/dist\/esm\/(createLucideIcon|icons\/(calendar-clock|triangle-(alert|exclamation-point)|undo-2))\.m?js$/,
   ],
   ['elevation', /\/web\/src\/(ui\/drawing|shared\/elevation)\//],
-  ['sheet', /\/web\/src\/features\/tree-sheet\/(sheet\/(FiguresCard|sheet-props)|readings\/(SlotBox|MethodChoice))\.tsx?$/],
+  [
+    'sheet',
+    /\/web\/src\/features\/tree-sheet\/(sheet\/(FiguresCard|sheet-props)|readings\/(SlotBox|MethodChoice))\.tsx?$/,
+  ],
   ['callout', /\/core\/src\/callout\/|\/web\/src\/(client\/tree-writes|shared\/example-lines)\.ts$/],
 ];
 const chunkOf = (id: string): string | undefined => CHUNKS.find(([, path]) => path.test(id))?.[0];
