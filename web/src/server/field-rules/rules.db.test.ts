@@ -57,7 +57,7 @@ describe('field rules', () => {
 
   it.each([
     ['a choice that there is not', { slope: 'downhill' }, '/fieldRules/slope'],
-    ['a class of 3 cm', { classes: { width: '3cm', place: 'down' } }, '/fieldRules/classes/width'],
+    ['a class of 12 cm', { classes: { width: '12cm', place: 'down' } }, '/fieldRules/classes/width'],
     ['a product without a name', { products: [{ name: '', fromCm: 7 }] }, '/fieldRules/products/0/name'],
     [
       'one product twice',
