@@ -2,7 +2,9 @@ import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { HeightNotes } from '@arbolito/core/tree';
 import type { ReadingDto } from '../../contracts/tree.ts';
-import type { TreeView } from '../../contracts/views.ts';
+import type { SurveyView, TreeView } from '../../contracts/views.ts';
+import { heightPairs } from '../results/height-pairs.ts';
+import { services } from '../compose.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 import { say } from '../../messages/text.ts';
@@ -207,5 +209,23 @@ describe('the heights of a tree on the record', () => {
     };
     expect(status).toBe(422);
     expect(body.errors?.find((error) => error.pointer === pointer)?.code).toBe(code);
+  });
+
+  it('pair by method, whichever of them counts; one person makes no pair', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const known = reading('height', 'height.known', 'height', 22, 2);
+    const heights: HeightNotes = { others: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 'mean' };
+    const kept = await api(
+      'POST',
+      '/api/trees',
+      newTree(plot.id, '1', { readings: [dbhReading(46.2), ...sights(80, -6, 25), known], heights }),
+    );
+    expect(kept.status).toBe(201);
+    await api('POST', '/api/trees', newTree(plot.id, '2', { readings: sixReadings(), heights: SIX }));
+    const { body } = await api<SurveyView>('GET', `/api/surveys/${survey.id}`);
+    const { methods, people } = heightPairs(await services().trees.severalHeights(body));
+    // 25 m times 86 % beside the 22 m that was known.
+    expect(methods.map(({ firstM, secondM }) => [firstM, secondM])).toEqual([[expect.closeTo(21.5, 9), 22]]);
+    expect(people).toEqual([]);
   });
 });

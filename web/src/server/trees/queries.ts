@@ -1,11 +1,17 @@
-import type { LastVisit } from '@arbolito/core/tree';
-import type { ReadingRecord, SurveyView, TreePageView, TreeView } from '../../contracts/views.ts';
+import type { HeightResult, LastVisit } from '@arbolito/core/tree';
+import type { ReadingRecord, ReadingView, SurveyView, TreePageView, TreeView } from '../../contracts/views.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import type { JudgingContext } from './evaluate-row.ts';
+import { evaluateRow, type JudgingContext } from './evaluate-row.ts';
 import { VisitBefore } from './last-visits.ts';
 import type { TreeRepository } from './repository.ts';
 import { treeReader } from './tree-reader.ts';
+
+/** All heights of one tree, with their readings. */
+export interface TreeHeights {
+  readonly heights: readonly HeightResult[];
+  readonly readings: readonly ReadingView[];
+}
 
 export interface TreeQueries {
   /** @throws Problem 404 */
@@ -19,6 +25,8 @@ export interface TreeQueries {
     judging: JudgingContext,
     treeIds: readonly string[],
   ) => AsyncGenerator<readonly TreeView[], void>;
+  /** Heights of the trees with several, at most two thousand trees. */
+  readonly severalHeights: (survey: SurveyView) => Promise<TreeHeights[]>;
   /** Trees of a survey page by page, in the order of their identifiers. */
   readonly pageOfSurvey: (survey: SurveyView, after: string | null, atMost: number) => Promise<TreePageView>;
   /** What the visit before left on a plot, by tag. */
@@ -28,6 +36,9 @@ export interface TreeQueries {
   /** Every reading of a tree ever kept, the oldest first. */
   readonly readings: (treeId: string) => Promise<ReadingRecord[]>;
 }
+
+/** Trees whose heights are compared. */
+const MOST_COMPARED = 2_000;
 
 interface Dependencies {
   readonly repository: TreeRepository;
@@ -67,6 +78,13 @@ export function treeQueries({ repository, plots, surveys, judgingOf, now }: Depe
     },
     eachOfSurvey: async function* (survey) {
       yield* streamTrees(survey, await judgingOf(survey), await repository.idsOfSurvey(survey.id));
+    },
+    severalHeights: async (survey) => {
+      const rows = await repository.listByIds(await repository.idsWithHeights(survey.id, MOST_COMPARED));
+      return (await reader.withParts(rows, new VisitBefore(new Map()))).map(({ row, parts }) => ({
+        heights: evaluateRow(row, parts, survey).reckoned.heights.heights,
+        readings: parts.readings,
+      }));
     },
     withCurveChecks: streamTrees,
     pageOfSurvey: async (survey, after, atMost) => {

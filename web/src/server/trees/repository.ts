@@ -1,4 +1,4 @@
-import { and, asc, count, eq, gt, inArray, isNull, type SQL } from 'drizzle-orm';
+import { and, asc, count, eq, gt, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 import type { Queryable } from '../database/connection.ts';
 import { forgetTree, raiseRevision } from '../revisions/repository.ts';
 import { observations, plots, readings, stems, trees } from '../database/schema.ts';
@@ -52,6 +52,8 @@ export interface TreeRepository {
   readonly countOfSurvey: (surveyId: string) => Promise<number>;
   /** Identifiers of a survey's trees, plot by plot as people number them. */
   readonly idsOfSurvey: (surveyId: string) => Promise<string[]>;
+  /** Identifiers of trees with heights beside the first, at most so many. */
+  readonly idsWithHeights: (surveyId: string, atMost: number) => Promise<string[]>;
   /** Trees by their identifiers, in that order. */
   readonly listByIds: (treeIds: readonly string[]) => Promise<TreeRow[]>;
   /** Trees by their identifiers; they stay as they are until the transaction ends. */
@@ -186,6 +188,22 @@ export function treeRepository(database: Queryable): TreeRepository {
         .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
       const { compare } = new Intl.Collator('en', { numeric: true });
       return rows.sort((a, b) => compare(a.label, b.label) || compare(a.tag, b.tag)).map(({ id }) => id);
+    },
+    idsWithHeights: async (surveyId, atMost) => {
+      const rows = await database
+        .select({ id: trees.id })
+        .from(trees)
+        .innerJoin(observations, and(eq(observations.treeId, trees.id), eq(observations.surveyId, trees.surveyId)))
+        .where(
+          and(
+            eq(trees.surveyId, surveyId),
+            isNull(trees.deletedAt),
+            sql`${observations.heights} -> 'others' is not null`,
+          ),
+        )
+        .orderBy(asc(trees.id))
+        .limit(atMost);
+      return rows.map(({ id }) => id);
     },
     listByIds: async (treeIds) => {
       if (treeIds.length === 0) return [];
