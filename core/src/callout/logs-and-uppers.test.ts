@@ -33,6 +33,11 @@ describe('logs of a tree on the line', () => {
     expect(resultOf('#1 to 24 mh97').logs?.logs).toBe(5.5);
   });
 
+  it('each piece has its trim: 2½ logs of 16 ft with 0.3 ft are 40.9 ft long', () => {
+    const { logs } = resultOf('#1 to 24 l2.5');
+    expect((logs?.lengthM ?? 0) / 0.3048).toBeCloseTo(2.5 * 16 + 3 * 0.3, 9);
+  });
+
   it('a merchantable height above the ground loses its stump: 98 ft with a stump of 1 ft', () => {
     const { draft } = parseCallout('#1 to 24', FEET);
     const height = { methodId: 'height.known', entries: { height: { text: '98', unit: 'ft' as const } } };

@@ -22,7 +22,7 @@ const FORK = /^f(\d{1,3})$/i;
 const BEARING = /^az(.+)$/i;
 const AWAY = /^r([\d.,].*)$/i;
 const GUESS = /^kpi([\d.,].*)$/i;
-const PLACE = /^pos(-?\d+(?:\.\d+)?)\/(-?\d+(?:\.\d+)?)$/i;
+const PLACE = /^pos(-?\d+(?:[.,]\d+)?)\/(-?\d+(?:[.,]\d+)?)$/i;
 const LOGS = /^l([\d.,].*)$/i;
 const MERCHANTABLE = /^mh([\d.,].*)$/i;
 
@@ -160,12 +160,12 @@ export function readNote(
           }),
         );
   }
-  return readStemNote(word, before, unitSystem);
+  return readPlace(word, before) ?? readStemNote(word, before, unitSystem);
 }
 
 /** A position of the tree's own: `pos41.5/-30.25`. */
 function readPlace(word: string, before: TreeNotes): NoteWord | null {
-  const [, north, east] = PLACE.exec(word) ?? [];
+  const [, north, east] = PLACE.exec(word)?.map((part) => part.replace(',', '.')) ?? [];
   if (north !== undefined && east !== undefined) {
     const [latitude, longitude] = [Number(north), Number(east)];
     if (before.place !== undefined) return bad(message('callout.a-second-position', 'The position is entered twice.'));
@@ -223,8 +223,6 @@ function readStemNote(word: string, before: TreeNotes, unitSystem: UnitSystem): 
           }),
         );
   }
-  const placed = readPlace(word, before);
-  if (placed !== null) return placed;
   const upper = readUpper(word, unitSystem);
   if (upper === null) return null;
   if (!upper.ok) return bad(upper.problem);

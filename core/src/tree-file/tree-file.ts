@@ -250,21 +250,18 @@ function readNumber(text: string, decimal: DecimalMark): number | Text {
 }
 
 const READ_AS = {
-  dbh: { measure: 'diameter', methodId: 'diameter.tape' },
-  girth: { measure: 'diameter', methodId: 'diameter.girth' },
-  face1: { measure: 'diameter', methodId: 'diameter.two-faces' },
-  face2: { measure: 'diameter', methodId: 'diameter.two-faces' },
-  height: { measure: 'height', methodId: 'height.known' },
+  dbh: { measure: 'diameter', methodId: 'diameter.tape', at: 0 },
+  girth: { measure: 'diameter', methodId: 'diameter.girth', at: 0 },
+  face1: { measure: 'diameter', methodId: 'diameter.two-faces', at: 0 },
+  face2: { measure: 'diameter', methodId: 'diameter.two-faces', at: 1 },
+  height: { measure: 'height', methodId: 'height.known', at: 0 },
 } as const;
-
-/** Fields that are the second reading of their method. */
-const SECOND: ReadonlySet<string> = new Set(['face2']);
 
 /** Looked up once: a file has many rows. */
 const specs = Object.fromEntries(
-  Object.entries(READ_AS).map(([field, { methodId }]) => {
+  Object.entries(READ_AS).map(([field, { methodId, at }]) => {
     const description = findMethod(methodId)?.description;
-    return [field, { description, spec: description?.readings[SECOND.has(field) ? 1 : 0] }];
+    return [field, { description, spec: description?.readings[at] }];
   }),
 );
 
@@ -287,6 +284,7 @@ function readFigure(
   columnUnit: UnitId,
   decimal: DecimalMark,
 ): FileReading | RowError {
+  const { measure, methodId } = READ_AS[field];
   const { description, spec } = specs[field] ?? {};
   const { value, unit } = readLength(text, columnUnit, decimal, spec?.units ?? []);
   if (isText(value)) return { field, message: value };
@@ -316,7 +314,8 @@ function readFigure(
       ),
     };
   return {
-    ...READ_AS[field],
+    measure,
+    methodId,
     methodVersion: description.version,
     instrument: spec.instrument,
     key: spec.key,

@@ -39,8 +39,9 @@ interface Length {
 
 function lengthOf(tree: TreeRecord, heights: HeightResults, settings: LogSettings, stumpM: number): Length | null {
   const { logLengthM, trimM } = settings;
-  const counted = (logs: number, from: LogsFrom): Length => ({ from, logs, lengthM: logs * (logLengthM + trimM) });
-  if (tree.logs !== undefined) return counted(tree.logs, 'counted');
+  // A half log has a trim of its own.
+  if (tree.logs !== undefined)
+    return { from: 'counted', logs: tree.logs, lengthM: tree.logs * logLengthM + Math.ceil(tree.logs) * trimM };
   const inLength = (lengthM: number, from: LogsFrom): Length => ({
     from,
     logs: logsInLength(lengthM, settings),

@@ -1,7 +1,7 @@
 import { checkReadings, evaluate, type MethodContext, type ReadingValue } from '../measurement/index.ts';
 import { findMethod } from '../methods/index.ts';
 import { estimateOf } from '../uncertainty/index.ts';
-import { convert } from '../units/index.ts';
+import { convert, isUnitId } from '../units/index.ts';
 import { message, type Text } from '../message/index.ts';
 
 /** Instruments that measure a stem at a height of its own: with a ladder, or from the ground. */
@@ -36,12 +36,24 @@ const HEIGHT_LIMITS_M = { low: 0, high: 100 } as const;
 /** Standard error of a height up the stem where none is stated: this share, and this much at least. */
 const HEIGHT_ERROR = { share: 0.01, leastM: 0.05 } as const;
 
-const isReading = (value: unknown): value is ReadingValue =>
-  typeof value === 'object' &&
-  value !== null &&
-  Object.keys(value).every((key) => ['value', 'unit', 'standardError'].includes(key)) &&
-  Number.isFinite((value as ReadingValue).value) &&
-  typeof (value as ReadingValue).unit === 'string';
+/** The fields of an object; null for anything else. */
+const fieldsOf = (value: unknown): Readonly<Record<string, unknown>> | null =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? { ...value } : null;
+
+const isReading = (value: unknown): value is ReadingValue => {
+  const { value: number, unit, standardError = 0, ...rest } = fieldsOf(value) ?? {};
+  return (
+    Number.isFinite(number) &&
+    typeof unit === 'string' &&
+    isUnitId(unit) &&
+    Number.isFinite(standardError) &&
+    Number(standardError) >= 0 &&
+    Object.keys(rest).length === 0
+  );
+};
+
+const areReadings = (readings: Readonly<Record<string, unknown>>): readings is Record<string, ReadingValue> =>
+  Object.values(readings).every(isReading);
 
 const NOT_ONE: Text = message(
   'tree.upper-diameter-needs',
@@ -49,20 +61,19 @@ const NOT_ONE: Text = message(
 );
 
 function problemOf(value: unknown): Text | null {
-  if (typeof value !== 'object' || value === null) return NOT_ONE;
-  const { height, method, readings, ...rest } = value as Partial<UpperDiameter>;
-  const isKnown = UPPER_DIAMETER_METHODS.some((each) => each === method);
-  const found = findMethod(method ?? '');
-  if (!isKnown || found === null || !isReading(height) || Object.keys(rest).length > 0) return NOT_ONE;
-  if (typeof readings !== 'object' || !Object.values(readings).every(isReading)) return NOT_ONE;
-  if (height.unit !== 'm' && height.unit !== 'ft') return NOT_ONE;
+  const { height, method, readings, ...rest } = fieldsOf(value) ?? {};
+  const known = UPPER_DIAMETER_METHODS.find((each) => each === method);
+  const found = known === undefined ? null : findMethod(known);
+  const read = fieldsOf(readings);
+  if (found === null || read === null || !areReadings(read) || !isReading(height)) return NOT_ONE;
+  if (Object.keys(rest).length > 0 || (height.unit !== 'm' && height.unit !== 'ft')) return NOT_ONE;
   const heightM = convert(height.value, height.unit, 'm');
   if (!(heightM >= HEIGHT_LIMITS_M.low && heightM <= HEIGHT_LIMITS_M.high))
     return message('tree.upper-diameter-height', 'Height of an upper diameter must be {low} to {high} m.', {
       low: String(HEIGHT_LIMITS_M.low),
       high: String(HEIGHT_LIMITS_M.high),
     });
-  return checkReadings(found.description, readings)[0]?.message ?? null;
+  return checkReadings(found.description, read)[0]?.message ?? null;
 }
 
 /**
