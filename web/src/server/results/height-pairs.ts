@@ -1,4 +1,5 @@
 import type { HeightPair } from '@arbolito/core/quality';
+import { grouped, total } from '@arbolito/core/statistics';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { say } from '../../messages/text.ts';
 import type { TreeHeights } from '../trees/queries.ts';
@@ -19,23 +20,28 @@ const totalsOf = ({ heights, readings }: TreeHeights): TotalHeight[] =>
       : [{ method: say(by), observer: reading.observer, heightM: height.value }];
   });
 
-/** Heights of the same trees by two methods, and by two people. */
+/** What the heights of one tree are by each method or person; several by the same are their mean. */
+const heightsBy = (
+  list: readonly TotalHeight[],
+  key: 'method' | 'observer',
+): (readonly [by: string, heightM: number])[] =>
+  [...grouped(list, (each) => each[key])].map(([by, own]) => [
+    by,
+    total(own.map(({ heightM }) => heightM)) / own.length,
+  ]);
+
+/** Heights of the same trees by two methods, and by two people: each two once for a tree. */
 export function heightPairs(trees: readonly TreeHeights[]): {
   readonly methods: readonly HeightPair[];
   readonly people: readonly HeightPair[];
 } {
   const totals = trees.map(totalsOf);
   const pairsBy = (key: 'method' | 'observer'): HeightPair[] =>
-    totals.flatMap((list) =>
-      list.flatMap((first, i) =>
-        list
-          .slice(i + 1)
-          .flatMap((second) =>
-            first[key] === second[key]
-              ? []
-              : [{ first: first[key], second: second[key], firstM: first.heightM, secondM: second.heightM }],
-          ),
-      ),
-    );
+    totals.flatMap((list) => {
+      const heights = heightsBy(list, key);
+      return heights.flatMap(([first, firstM], i) =>
+        heights.slice(i + 1).map(([second, secondM]) => ({ first, second, firstM, secondM })),
+      );
+    });
   return { methods: pairsBy('method'), people: pairsBy('observer') };
 }

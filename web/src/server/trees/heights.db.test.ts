@@ -213,19 +213,23 @@ describe('the heights of a tree on the record', () => {
 
   it('pair by method, whichever of them counts; one person makes no pair', async () => {
     const { survey, plot } = await surveyWithPlot();
-    const known = reading('height', 'height.known', 'height', 22, 2);
-    const heights: HeightNotes = { others: [{ heightNo: 2, of: 'total', sameStation: false }], kept: 'mean' };
+    const known = [
+      reading('height', 'height.known', 'height', 22, 2),
+      reading('height', 'height.known', 'height', 23, 3),
+    ];
+    const others = [2, 3].map((heightNo) => ({ heightNo, of: 'total' as const, sameStation: false }));
+    const heights: HeightNotes = { others, kept: 'mean' };
     const kept = await api(
       'POST',
       '/api/trees',
-      newTree(plot.id, '1', { readings: [dbhReading(46.2), ...sights(80, -6, 25), known], heights }),
+      newTree(plot.id, '1', { readings: [dbhReading(46.2), ...sights(80, -6, 25), ...known], heights }),
     );
     expect(kept.status).toBe(201);
     await api('POST', '/api/trees', newTree(plot.id, '2', { readings: sixReadings(), heights: SIX }));
     const { body } = await api<SurveyView>('GET', `/api/surveys/${survey.id}`);
     const { methods, people } = heightPairs(await services().trees.severalHeights(body));
-    // 25 m times 86 % beside the 22 m that was known.
-    expect(methods.map(({ firstM, secondM }) => [firstM, secondM])).toEqual([[expect.closeTo(21.5, 9), 22]]);
+    // 25 m times 86 % beside the mean of the 22 and 23 m that were known.
+    expect(methods.map(({ firstM, secondM }) => [firstM, secondM])).toEqual([[expect.closeTo(21.5, 9), 22.5]]);
     expect(people).toEqual([]);
   });
 });
