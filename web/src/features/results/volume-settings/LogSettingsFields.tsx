@@ -66,10 +66,7 @@ export function LogSettingsFields({ draft, units, refusedOf, onChange }: LogSett
             onChange({ ...draft, upperDiametersCount: event.target.checked });
           }}
         />
-        {t(
-          'results.upper-diameters-count',
-          'Trees with upper diameters get their volume from them, whatever the method of their species',
-        )}
+        {t('results.upper-diameters-count', 'Where a tree has upper diameters, compute its volume from them')}
       </label>
     </section>
   );

@@ -21,12 +21,15 @@ export interface LogDraft extends Readonly<Record<LogField, string>> {
   readonly products: LogSettings['products'];
 }
 
+/** Decimals of lengths: 16 ft stay 16 ft when they are read and kept in metres. */
+const LENGTH_DECIMALS = 5;
+
 export const logDraftOf = (
   { logs = USUAL_LOGS, upperDiametersCount = false }: WoodSettings,
   units: WoodUnits,
 ): LogDraft => ({
-  logLength: asTyped(units.lengthOf(logs.logLengthM)),
-  trim: asTyped(units.lengthOf(logs.trimM)),
+  logLength: asTyped(units.lengthOf(logs.logLengthM), LENGTH_DECIMALS),
+  trim: asTyped(units.lengthOf(logs.trimM), LENGTH_DECIMALS),
   formClass: asTyped(logs.formClass),
   perThousand: logs.perThousand === undefined ? '' : asTyped(logs.perThousand),
   rule: logs.rule,

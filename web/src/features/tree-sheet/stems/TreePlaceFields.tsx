@@ -11,11 +11,11 @@ const WAIT_MS = 20_000;
 /** Decimals of a degree that are kept: a hundredth of a metre. */
 const DECIMALS = 7;
 
-const PAIR = /^\s*(-?\d+(?:\.\d+)?)[\s,;/]+(-?\d+(?:\.\d+)?)\s*$/;
+const PAIR = /^\s*(-?\d+(?:[.,]\d+)?)(?:\s*[,;/]\s*|\s+)(-?\d+(?:[.,]\d+)?)\s*$/;
 
-/** Reads a latitude and a longitude; null where the text is none. */
+/** Reads a latitude and a longitude, with decimal points or commas; null where the text is none. */
 export function readPosition(text: string): { readonly latitude: number; readonly longitude: number } | null {
-  const [, north, east] = PAIR.exec(text) ?? [];
+  const [, north, east] = PAIR.exec(text.replaceAll('−', '-'))?.map((part) => part.replace(',', '.')) ?? [];
   const [latitude, longitude] = [Number(north), Number(east)];
   return north !== undefined && Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180 ? { latitude, longitude } : null;
 }
