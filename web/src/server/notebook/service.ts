@@ -177,6 +177,7 @@ export function notebookService({ repository, trees }: Dependencies): NotebookSe
     },
     remove: async (treeId, act) => {
       const row = await found(treeId);
+      if (row.deleted) return viewOf(row);
       return viewOf((await add(next(row, act, digestOf({ removes: treeId, act }), { deleted: true }))).row);
     },
     undo: async (treeId, act) => {

@@ -85,7 +85,7 @@ export function EarlierImports({ crew, imports }: EarlierImportsProps) {
       >
         {t(
           'report.undo-import-words',
-          'Its new trees are deleted, its changes and deletions are taken back. Plots that it created stay.',
+          'Its new trees are deleted. Its changes and deletions are undone. The plots it created stay.',
         )}
       </ConfirmDialog>
     </section>

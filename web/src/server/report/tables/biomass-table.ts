@@ -57,7 +57,7 @@ export function biomassTable(summary: StandSummary, units: StandUnits): ReportTa
         : [
             t(
               'report.trees-without-biomass',
-              '{n, plural, one {# tree has no equation: it counts for nothing.} other {# trees have no equation: they count for nothing.}}',
+              '{n, plural, one {# tree has no equation and is not counted.} other {# trees have no equation and are not counted.}}',
               { n: biomass.without },
             ),
           ]),

@@ -74,7 +74,7 @@ export function standingBoardFeetTable(summary: StandSummary, units: StandUnits)
         : [
             t(
               'report.trees-without-logs',
-              '{n, plural, one {# live tree has no logs: it counts for no board feet.} other {# live trees have no logs: they count for no board feet.}}',
+              '{n, plural, one {# live tree has no log count and is counted as 0 bf.} other {# live trees have no log count and are counted as 0 bf.}}',
               { n: without },
             ),
           ]),
