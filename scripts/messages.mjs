@@ -46,6 +46,8 @@ export function messageFindings() {
     );
     for (const [id, template] of messages) {
       const text = translated[id];
+      // The parser of skeletons is not sent to the browser.
+      if ([text, template].some((each) => /,\s*::/.test(each ?? ''))) findings.push(`${id} uses an ICU skeleton`);
       if (text === undefined) findings.push(`${locale} lacks ${id}`);
       else {
         try {

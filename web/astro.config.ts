@@ -5,6 +5,7 @@ import { defineConfig } from 'astro/config';
 import { compressScripts } from './compress-scripts.ts';
 import { coreDigestModule } from './core-digest.ts';
 import { withoutHelpTexts } from './help-texts.ts';
+import { withoutSkeletons } from './without-skeletons.ts';
 
 /** Small modules that nearly every island loads, as one file each: many files cost more in headers than in code. */
 const CHUNKS: readonly (readonly [string, RegExp])[] = [
@@ -35,7 +36,7 @@ export default defineConfig({
   // Our own check in middleware.ts is stricter: it covers JSON as well.
   security: { checkOrigin: false },
   vite: {
-    plugins: [tailwindcss(), coreDigestModule(), withoutHelpTexts()],
+    plugins: [tailwindcss(), coreDigestModule(), withoutHelpTexts(), withoutSkeletons()],
     // Every script is a file of its own: the content security policy lets nothing of ours run inline.
     build: { assetsInlineLimit: 0, rollupOptions: { output: { manualChunks: chunkOf } } },
     optimizeDeps: { include: ['class-validator', 'class-transformer', 'reflect-metadata'] },

@@ -139,6 +139,8 @@ app.use(
     serveStatic: {
       immutable: true,
       maxAge: '1y',
+      // A file never changes under its name: nothing has to be compared.
+      etag: false,
       lastModified: false,
       acceptRanges: false,
       // Only pages have inline scripts and frames: what protects them would weigh more than many a script.
