@@ -14,6 +14,7 @@ export {
   plotSums,
   surveySums,
   type SurveySums,
+  weightsOf,
 } from './sums.ts';
 export { type HeightImputation, talliedTrees } from './tallied-trees.ts';
 export type { TalliedPlot, TalliedTree } from './tallied.ts';

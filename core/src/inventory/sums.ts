@@ -1,4 +1,4 @@
-import { type ClassRule, diameterClass, type ProductLimit, productOf } from '../protocol/index.ts';
+import { type ClassRule, diameterClass, type ProductLimit, productOf, takesEveryTree } from '../protocol/index.ts';
 import { type Estimated, mean, sum } from '../statistics/index.ts';
 import { expansionFactorPerHa, plotAreaM2 } from '../plot/index.ts';
 import {
@@ -152,8 +152,11 @@ export interface SortingRules {
 /** A mean over plots with its error, which is null for a single plot and where every tree was tallied. */
 export type StandMean = Estimated;
 
-/** How the plots were put together. */
-export type Weighing = 'plots' | 'strata' | 'whole';
+/**
+ * How the plots were put together. At a list of trees, which has no area, the figures that are per hectare elsewhere are
+ * totals.
+ */
+export type Weighing = 'plots' | 'strata' | 'whole' | 'list';
 
 /** Standard errors of the volume, in m³/ha, by where they come from. */
 export interface VolumeErrors {
@@ -211,12 +214,20 @@ export interface SurveySums {
   readonly withoutAuxiliary: Pick<SurveySums, 'stemsPerHa' | 'basalAreaM2PerHa' | 'volumeM3PerHa'> | null;
 }
 
+/** Share of each plot where every tree is measured: by its area; a list has none, and each of its trees counts once. */
+function wholeShares(plots: readonly TalliedPlot[], isIn: (plot: number) => boolean = () => true): Float64Array {
+  const areas = plots.map(({ shape }, i) => (isIn(i) ? (plotAreaM2(shape) ?? 0) : 0));
+  const area = sum(areas);
+  return Float64Array.from(plots, ({ shape }, i) => (shape.kind === 'tree-list' ? 1 : (areas[i] ?? 0) / area));
+}
+
 /** How much each plot weighs: by area where every tree was tallied, by strata where their areas are known. */
 export function weightsOf(
   plots: readonly TalliedPlot[],
   strata: readonly StratumArea[] = [],
 ): PlotWeights & { readonly weighing: Weighing } {
-  const isWhole = plots.length > 0 && plots.every(({ shape }) => shape.kind === 'complete-tally');
+  const isWhole = plots.length > 0 && plots.every(({ shape }) => takesEveryTree(shape));
+  const isList = isWhole && plots.every(({ shape }) => shape.kind === 'tree-list');
   const counted = strata.filter(({ id }) => plots.some(({ stratumId }) => stratumId === id));
   const byStrata =
     !isWhole &&
@@ -225,14 +236,12 @@ export function weightsOf(
     strata.every(({ areaHa }) => areaHa !== null && areaHa > 0) &&
     plots.every(({ stratumId }) => strata.some(({ id }) => id === stratumId));
   if (!byStrata) {
-    const areas = plots.map(({ shape }) => plotAreaM2(shape) ?? 0);
-    const area = sum(areas);
     return {
-      weighing: isWhole ? 'whole' : 'plots',
+      weighing: isList ? 'list' : isWhole ? 'whole' : 'plots',
       stratum: new Uint16Array(plots.length),
       share: Float64Array.of(1),
       plots: Float64Array.of(plots.length),
-      whole: isWhole ? Float64Array.from(areas, (each) => each / area) : null,
+      whole: isWhole ? wholeShares(plots) : null,
     };
   }
   const index = new Map(strata.map(({ id }, i) => [id, i]));
@@ -558,13 +567,11 @@ function strataTable(
     const own = new Set(plots.flatMap(({ stratumId }, i) => (stratumId === id ? [i] : [])));
     if (own.size === 0) return [];
     const group = Int32Array.from(columns.plot, (plot) => (own.has(plot) ? 0 : -1));
-    const areas = plots.map(({ shape }, i) => (own.has(i) ? (plotAreaM2(shape) ?? 0) : 0));
-    const area = sum(areas);
     const sums = sumGroups({ ...columns, group }, 1, {
       stratum: new Uint16Array(plots.length),
       share: Float64Array.of(1),
       plots: Float64Array.of(own.size),
-      whole: sampled ? null : Float64Array.from(areas, (each) => each / area),
+      whole: sampled ? null : wholeShares(plots, (plot) => own.has(plot)),
     });
     return [{ stratumId: id, plots: own.size, ...groupSums(sums, 0, sampled) }];
   });

@@ -2,7 +2,8 @@ import type { PlotShape } from '../protocol/index.ts';
 import { basalAreaM2 } from '../diameter/index.ts';
 import { areaFactorPerHa } from './circular-plot.ts';
 
-/** Level area on which trees of a dbh are tallied, in m²; null at a point, and where the dbh decides and is not known. */
+/** Level area on which trees of a dbh are tallied, in m²; null at a point, at a list of trees, and where the
+ * dbh decides and is not known. */
 export function shapeAreaM2(shape: PlotShape, dbhCm: number | null): number | null {
   switch (shape.kind) {
     case 'circle':
@@ -13,11 +14,12 @@ export function shapeAreaM2(shape: PlotShape, dbhCm: number | null): number | nu
     case 'nested':
       return dbhCm === null ? null : (shape.rings.findLast(({ fromCm }) => dbhCm >= fromCm)?.areaM2 ?? null);
     case 'variable-radius':
+    case 'tree-list':
       return null;
   }
 }
 
-/** The largest level area of a plot, in m²; null at a point, which has none. */
+/** The largest level area of a plot, in m²; null at a point and at a list of trees, which have none. */
 export const plotAreaM2 = (shape: PlotShape): number | null =>
   shape.kind === 'nested' ? (shape.rings.at(-1)?.areaM2 ?? null) : shapeAreaM2(shape, null);
 
@@ -26,11 +28,13 @@ export const plotAreaM2 = (shape: PlotShape): number | null =>
  *
  * @param shape of the plot; areas in m², basal area factor in m²/ha
  * @param dbhCm as read, above 0; null where it is not known
- * @returns stems per ha; null where that depends on a dbh that is not known; 0 for a tree too thin for the plot
+ * @returns stems per ha; null where that depends on a dbh that is not known; 0 for a tree too thin for the plot; 1 at a
+ *   list of trees, whose figures are totals
  * @example expansionFactorPerHa({ kind: 'circle', areaM2: 500 }, null) // 20
  */
 export function expansionFactorPerHa(shape: PlotShape, dbhCm: number | null): number | null {
   if (shape.kind === 'variable-radius') return dbhCm === null ? null : shape.factorM2PerHa / basalAreaM2(dbhCm);
+  if (shape.kind === 'tree-list') return 1;
   const areaM2 = shapeAreaM2(shape, dbhCm);
   if (areaM2 !== null) return areaFactorPerHa(areaM2);
   return dbhCm === null ? null : 0;

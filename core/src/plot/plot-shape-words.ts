@@ -30,6 +30,8 @@ export function shapeWords(shape: PlotShape, system: UnitSystem): Text {
       return message('plot.complete-tally-of', 'complete tally of {areaM2}', {
         areaM2: areaWords(shape.areaM2, system),
       });
+    case 'tree-list':
+      return message('plot.tree-list', 'list of trees, no area');
     case 'rectangle':
       return `${length(shape.widthM)} × ${length(shape.lengthM)} ${unit}`;
     case 'variable-radius':

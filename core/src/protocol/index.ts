@@ -64,6 +64,7 @@ export {
   isRectangleWithin,
   type NestedCircle,
   placeKind,
+  takesEveryTree,
   PLOT_AREA_LIMITS_M2,
   PLOT_KINDS,
   PLOT_SLOPE_LIMITS_PCT,

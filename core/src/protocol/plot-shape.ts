@@ -31,7 +31,9 @@ export type PlotShape =
   /** An angle-count point (Bitterlich 1948): thick trees are taken from farther away. */
   | { readonly kind: 'variable-radius'; readonly factorM2PerHa: number }
   /** Every tree of an area: no sample, and so no error of sampling. */
-  | { readonly kind: 'complete-tally'; readonly areaM2: number };
+  | { readonly kind: 'complete-tally'; readonly areaM2: number }
+  /** Trees of a street or a walk: no area, and so totals and means of trees alone. */
+  | { readonly kind: 'tree-list' };
 
 export type PlotKind = PlotShape['kind'];
 
@@ -44,6 +46,7 @@ export const PLOT_KINDS: Readonly<Record<PlotKind, Text>> = {
     'variable-radius (angle-count) point',
   ),
   'complete-tally': message('protocol.plot-shape.complete-tally', 'complete tally'),
+  'tree-list': message('protocol.plot-shape.tree-list', 'list of trees, no area'),
 };
 
 export const SHAPE_LIMITS = {
@@ -69,6 +72,14 @@ export const ringsRise = (rings: readonly NestedCircle[]): boolean =>
 /** Whether the area of a rectangle is within the limits of a plot. */
 export const isRectangleWithin = (widthM: number, lengthM: number): boolean =>
   widthM * lengthM >= PLOT_AREA_LIMITS_M2.low && widthM * lengthM <= PLOT_AREA_LIMITS_M2.high;
+
+/**
+ * Whether every tree is measured, so that nothing is sampled and a plot need not be finished to count.
+ *
+ * @example takesEveryTree({ kind: 'tree-list' }) // true
+ */
+export const takesEveryTree = ({ kind }: Pick<PlotShape, 'kind'>): boolean =>
+  kind === 'complete-tally' || kind === 'tree-list';
 
 /**
  * What the places of a survey are: points where trees are counted with a factor, plots otherwise.

@@ -13,5 +13,13 @@ export {
   slopeTangentRate,
   type SlopeUnit,
 } from './slope-scale.ts';
-export { printDiameters, printLength, printMean, printOr, STAND_UNITS, type StandUnits } from './stand-units.ts';
+export {
+  printDiameters,
+  printLength,
+  printMean,
+  printOr,
+  STAND_UNITS,
+  standUnits,
+  type StandUnits,
+} from './stand-units.ts';
 export { convert, isUnitId, UNIT_IDS, type UnitId, unitOf, type UnitSystem } from './units.ts';

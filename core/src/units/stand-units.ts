@@ -4,7 +4,8 @@ import { message, type Text } from '../message/index.ts';
 
 /** How the figures of a stand are shown in a system of units. */
 export interface StandUnits {
-  readonly area: 'ha' | 'ac';
+  /** Behind the unit of a figure per area; empty where figures are totals. */
+  readonly per: '/ha' | '/ac' | '';
   readonly diameter: 'cm' | 'in';
   readonly height: 'm' | 'ft';
   readonly basalArea: 'm²' | 'ft²';
@@ -23,7 +24,7 @@ const same = (value: number): number => value;
 
 export const STAND_UNITS: Record<UnitSystem, StandUnits> = {
   metric: {
-    area: 'ha',
+    per: '/ha',
     diameter: 'cm',
     height: 'm',
     basalArea: 'm²',
@@ -35,7 +36,7 @@ export const STAND_UNITS: Record<UnitSystem, StandUnits> = {
     heightOf: same,
   },
   imperial: {
-    area: 'ac',
+    per: '/ac',
     diameter: 'in',
     height: 'ft',
     basalArea: 'ft²',
@@ -47,6 +48,22 @@ export const STAND_UNITS: Record<UnitSystem, StandUnits> = {
     heightOf: (value) => convert(value, 'm', 'ft'),
   },
 };
+
+/**
+ * Units of a survey: per hectare or acre, or of totals for a list of trees without an area.
+ *
+ * @example standUnits('imperial', true).per // ''
+ */
+export const standUnits = (system: UnitSystem, isList: boolean): StandUnits =>
+  !isList
+    ? STAND_UNITS[system]
+    : {
+        ...STAND_UNITS[system],
+        per: '',
+        stems: same,
+        basalAreaPer: system === 'metric' ? same : (value) => convert(value, 'm2', 'ft2'),
+        volumePer: system === 'metric' ? same : (value) => convert(value, 'm3', 'ft3'),
+      };
 
 /** A mean over plots with its standard error, in the units shown. */
 export function printMean(

@@ -80,6 +80,7 @@ export const IsPlotShape = (): PropertyDecorator =>
       rectangle: RectangleDto,
       'variable-radius': VariableRadiusDto,
       'complete-tally': CompleteTallyDto,
+      'tree-list': PlotShapeDto,
     } satisfies Record<PlotKind, typeof PlotShapeDto>,
     'a shape with its kind and measures',
   );

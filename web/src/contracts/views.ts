@@ -68,6 +68,8 @@ export interface WoodView extends WoodSettings {
 
 /** The stems of a survey, as they can be cut in thought. */
 export interface StandView extends Pick<StandToCut, 'plots' | 'trees' | 'kinds' | 'breastHeightM'> {
+  /** The survey has no area: figures per hectare are totals. */
+  readonly isList: boolean;
   /** Stems whose height is from the height curve. */
   readonly byCurve: number;
   /** Trees that cannot be cut: no dbh, or no height and no curve. */

@@ -107,6 +107,7 @@ export const DOMINANT_HEIGHT: StandIndex<'dominantHeightM'> = {
   id: 'dominantHeightM',
   quantity: 'height',
   decimals: 1,
+  needsArea: true,
   label: ({ height }) => message('inventory.dominant-height', 'dominant height, {height}', { height }),
   explanation: ({ dominantRule, dominantPlots, plotsWithoutDominant }) =>
     message(

@@ -25,6 +25,7 @@ export const LOREY_HEIGHT: StandIndex<'loreyHeightM'> = {
   id: 'loreyHeightM',
   quantity: 'height',
   decimals: 1,
+  needsArea: false,
   label: ({ height }) => message('inventory.lorey-s-height', 'Lorey’s height, {height}', { height }),
   explanation: () => message('inventory.weighted-by-basal-area', 'weighted by basal area'),
   compute: ({ trees }) =>

@@ -17,6 +17,7 @@ export const RELATIVE_DENSITY: StandIndex<'relativeDensity'> = {
   id: 'relativeDensity',
   quantity: 'number',
   decimals: 2,
+  needsArea: true,
   label: () => 'relative density',
   explanation: () =>
     message('inventory.basal-area-in-m-ha', 'basal area in m²/ha ÷ √ of the quadratic mean dbh in cm (Curtis 1982)'),

@@ -19,6 +19,7 @@ export const RELATIVE_SPACING: StandIndex<'relativeSpacingPct'> = {
   id: 'relativeSpacingPct',
   quantity: 'number',
   decimals: 1,
+  needsArea: true,
   label: () => message('inventory.relative-spacing', 'relative spacing, %'),
   explanation: () =>
     message(

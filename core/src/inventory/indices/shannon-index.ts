@@ -19,6 +19,7 @@ export const SHANNON_INDEX: StandIndex<'shannon'> = {
   id: 'shannon',
   quantity: 'number',
   decimals: 2,
+  needsArea: false,
   label: () => message('inventory.shannon-index-of-species', 'Shannon index of species'),
   explanation: () => message('inventory.by-basal-area-natural-logarithm', 'by basal area, natural logarithm'),
   compute: ({ sums }) => {

@@ -30,7 +30,8 @@ export const STAND_DENSITY_INDEX: StandIndex<'densityIndex'> = {
   id: 'densityIndex',
   quantity: 'stems',
   decimals: 0,
-  label: ({ area }) => message('inventory.stand-density-index-stems', 'stand density index, stems/{area}', { area }),
+  needsArea: true,
+  label: ({ per }) => message('inventory.stand-density-index-stems', 'stand density index, stems{per}', { per }),
   explanation: (_, system) =>
     message('inventory.stems-of-the-stand-at', 'stems of the stand at a mean dbh of {value} (Reineke 1933)', {
       value: system === 'metric' ? '25.4 cm' : '10 in',
@@ -45,6 +46,7 @@ export const SUMMED_DENSITY_INDEX: StandIndex<'summedDensityIndex'> = {
   id: 'summedDensityIndex',
   quantity: 'stems',
   decimals: 0,
+  needsArea: true,
   label: () => message('inventory.stand-density-index-summed-by', 'stand density index, summed by tree'),
   explanation: () =>
     message('inventory.for-uneven-aged-stands-never', 'for uneven-aged stands; never larger than the index above'),

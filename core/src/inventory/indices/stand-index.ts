@@ -42,6 +42,8 @@ export interface StandIndex<Id extends string = string> {
   readonly id: Id;
   readonly quantity: IndexQuantity;
   readonly decimals: number;
+  /** It needs the area that the trees stand on. */
+  readonly needsArea: boolean;
   /** With the unit, for the report. */
   readonly label: (units: StandUnits) => Text;
   readonly explanation: (details: IndexDetails, system: UnitSystem) => Text;

@@ -36,10 +36,12 @@ export function standIndices(
     }),
   );
   const stand: Stand = { plots, weights, trees, sums, dominantRule };
-  const values = Object.fromEntries(STAND_INDICES.map(({ id, compute }) => [id, compute(stand)])) as Record<
-    StandIndexId,
-    number | null
-  >;
+  const values = Object.fromEntries(
+    STAND_INDICES.map(({ id, needsArea, compute }) => [
+      id,
+      needsArea && sums.weighing === 'list' ? null : compute(stand),
+    ]),
+  ) as Record<StandIndexId, number | null>;
   const thinnest = trees.reduce((least, { dbhCm }) => Math.min(least, dbhCm), Infinity);
   return {
     ...values,

@@ -160,7 +160,7 @@ export const plots = pgTable(
     unique('plot_of_survey').on(table.surveyId, table.id),
     check(
       'plot_shape',
-      sql`coalesce(${table.shape} ->> 'kind', '') in ('circle', 'nested', 'rectangle', 'variable-radius', 'complete-tally')`,
+      sql`coalesce(${table.shape} ->> 'kind', '') in ('circle', 'nested', 'rectangle', 'variable-radius', 'complete-tally', 'tree-list')`,
     ),
     check('plot_aspect', sql`${table.aspectDeg} is null or ${table.aspectDeg} between 0 and 360`),
     check('plot_latitude', sql`${table.latitude} is null or ${table.latitude} between -90 and 90`),

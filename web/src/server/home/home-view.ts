@@ -1,6 +1,6 @@
 import { overdue } from '@arbolito/core/instruments';
 import { bearingDeg, distanceM, type LatLon, mapAbout } from '@arbolito/core/layout';
-import { printMean, STAND_UNITS } from '@arbolito/core/units';
+import { printMean, standUnits } from '@arbolito/core/units';
 import { placeKind } from '@arbolito/core/protocol';
 import type { Text } from '@arbolito/core/message';
 import type { PlotView, SurveyListItem, SurveyView } from '../../contracts/views.ts';
@@ -70,9 +70,13 @@ async function volumeOf(services: Services, surveyId: string): Promise<HomeSurve
   const survey = await services.surveys.get(surveyId);
   const found = await services.summary.getOrStale(survey);
   const mean = found?.value.sums.volumeM3PerHa ?? null;
-  if (mean === null) return null;
-  const units = STAND_UNITS[survey.unitSystem];
-  return { ...printMean(mean, units.volumePer, 0), unit: `${units.volume}/${units.area}` };
+  if (found === null || mean === null) return null;
+  const { weighing } = found.value.sums;
+  const units = standUnits(survey.unitSystem, weighing === 'list');
+  const printed = printMean(mean, units.volumePer, 0);
+  // Where every tree is measured no second plot is missing.
+  const isWhole = weighing === 'whole' || weighing === 'list';
+  return { ...printed, ...(isWhole ? { error: '' } : {}), unit: `${units.volume}${units.per}` };
 }
 
 async function resumeAt(services: Services, surveyId: string, plotId: string | undefined): Promise<Resume> {

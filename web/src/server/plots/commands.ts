@@ -59,13 +59,13 @@ interface Dependencies {
 
 export function plotCommands({ repository, plots, inTransaction }: Dependencies): PlotCommands {
   const refuseMixed = async (surveyId: string, plotId: string, shape: PlotShape): Promise<void> => {
-    if (await repository.hasOther(surveyId, plotId, shape.kind === 'complete-tally' ? 'sampled' : 'complete-tally')) {
+    if (await repository.hasOther(surveyId, plotId, shape.kind)) {
       throw invalidField(
         '/shape/kind',
         'shape-mixed',
         t(
           'server.a-survey-either-tallies-whole',
-          'A survey either tallies whole areas or samples. The two cannot be combined in one result.',
+          'A survey either samples, or tallies whole areas, or lists trees without an area. These cannot be combined in one result.',
         ),
       );
     }

@@ -1,9 +1,9 @@
 import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_DESIGN } from '@arbolito/core/protocol';
-import type { CorrectionView, PlotView, SurveySummary, TallyView } from '../../contracts/views.ts';
+import type { CorrectionView, PlotView, StandView, SurveySummary, TallyView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
-import { act, dbhReading, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';
+import { act, dbhReading, knownHeight, newPlot, newSurvey, newTree, surveyWithPlot } from '../testing/made.ts';
 import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 beforeAll(useTestDatabase);
@@ -134,6 +134,53 @@ describe('a survey that tallies every tree', () => {
     expect(sums.stemsPerHa).toMatchObject({ standardError: null });
     expect(sums.stemsPerHa?.mean).toBeCloseTo(10, 9);
     expect(inEnglish([sums.weighing, sampling])).toEqual(['whole', null]);
+  });
+});
+
+describe('a survey without an area', () => {
+  const LIST = { kind: 'tree-list' } as const;
+  const listSurvey = async () => {
+    // An area of the stratum is ignored: a list has none.
+    const strata = [{ id: uuid(), name: 'town', areaHa: 24 }];
+    const survey = await bareSurvey({ strata, design: { ...USUAL_DESIGN, shape: LIST } });
+    for (const [label, trees] of [
+      ['A', 2],
+      ['B', 3],
+    ] as const) {
+      const plot = { ...newPlot(survey, label), areaM2: undefined, asDesigned: true };
+      expect((await api<PlotView>('POST', '/api/plots', plot)).body).toMatchObject({ shape: LIST, areaM2: null });
+      for (let i = 1; i <= trees; i += 1) {
+        const readings = [dbhReading(40), knownHeight(20)];
+        await api('POST', '/api/trees', newTree(plot.id, String(i), { readings }));
+      }
+    }
+    return survey;
+  };
+
+  it('has totals of its trees, unfinished lists included, in summary, tables and stems to cut', async () => {
+    const survey = await listSurvey();
+    const { sums, sampling } = (await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`)).body;
+    expect([sums.weighing, sums.plots, sampling]).toEqual(['list', 2, null]);
+    expect(sums.stemsPerHa).toMatchObject({ mean: 5, standardError: null });
+    // 5 × 0.45 × π ÷ 4 × 0.4² × 20 = 5.655 m³
+    expect(sums.volumeM3PerHa?.mean).toBeCloseTo(5.6549, 3);
+    const table = await api<object>('GET', `/api/surveys/${survey.id}/tables?name=result&as=json`);
+    expect(JSON.stringify(table.body)).toContain('"total"');
+    expect(JSON.stringify(table.body)).not.toMatch(/per ha|\/ha/);
+    const stems = await api<StandView>('GET', `/api/surveys/${survey.id}/stems`);
+    expect(stems.body).toMatchObject({ isList: true, plots: 1 });
+    expect(stems.body.trees.every(({ plot, perHa }) => plot === 0 && perHa === 1)).toBe(true);
+  });
+
+  it('takes no plots with an area beside its lists', async () => {
+    const survey = await listSurvey();
+    const circle = await api('POST', '/api/plots', newPlot(survey, 'C'));
+    expect([circle.status, circle.body.errors?.[0]?.code]).toEqual([422, 'shape-mixed']);
+    const whole = await api('POST', '/api/plots', {
+      ...newPlot(survey, 'D'),
+      ...withShape({ kind: 'complete-tally', areaM2: 500 }),
+    });
+    expect([whole.status, whole.body.errors?.[0]?.code]).toEqual([422, 'shape-mixed']);
   });
 });
 

@@ -1,5 +1,5 @@
 import { and, asc, count, eq, inArray, isNull, ne, not, sql } from 'drizzle-orm';
-import type { PlotShape } from '@arbolito/core/protocol';
+import { type PlotKind, type PlotShape, takesEveryTree } from '@arbolito/core/protocol';
 import type { NewPlotDto } from '../../contracts/survey.ts';
 import type { Queryable } from '../database/connection.ts';
 import { plots, surveys, trees } from '../database/schema.ts';
@@ -32,8 +32,8 @@ export interface PlotRepository {
   readonly namesOfSurvey: (surveyId: string) => Promise<PlotName[]>;
   readonly find: (id: string) => Promise<PlotRecord | null>;
   readonly digest: (id: string) => Promise<string | null>;
-  /** Whether a survey has a plot besides that one where every tree is tallied, or one that samples. */
-  readonly hasOther: (surveyId: string, plotId: string, kind: 'complete-tally' | 'sampled') => Promise<boolean>;
+  /** Whether a survey has a plot besides that one that cannot stand in one result with that kind. */
+  readonly hasOther: (surveyId: string, plotId: string, kind: PlotKind) => Promise<boolean>;
   /** How a survey usually lays its plots out; null for no such survey. */
   readonly usualShape: (surveyId: string) => Promise<PlotShape | null>;
   readonly insert: (plot: PlotToInsert, digest: string) => Promise<void>;
@@ -111,13 +111,13 @@ export function plotRepository(database: Queryable): PlotRepository {
       return row?.digest ?? null;
     },
     hasOther: async (surveyId, plotId, kind) => {
-      const isWhole = sql`${plots.shape} ->> 'kind' = 'complete-tally'`;
+      const alike = takesEveryTree({ kind })
+        ? sql`${plots.shape} ->> 'kind' = ${kind}`
+        : sql`${plots.shape} ->> 'kind' not in ('complete-tally', 'tree-list')`;
       const [row] = await database
         .select({ id: plots.id })
         .from(plots)
-        .where(
-          and(eq(plots.surveyId, surveyId), ne(plots.id, plotId), kind === 'complete-tally' ? isWhole : not(isWhole)),
-        )
+        .where(and(eq(plots.surveyId, surveyId), ne(plots.id, plotId), not(alike)))
         .limit(1);
       return row !== undefined;
     },

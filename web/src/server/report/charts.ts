@@ -1,5 +1,5 @@
 import { type LatLon, mapAbout } from '@arbolito/core/layout';
-import { STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
+import { standUnits, type UnitSystem } from '@arbolito/core/units';
 import type { StandChart } from '../../charts/stand.ts';
 import type { StandSummary } from '../../contracts/views.ts';
 import { classesOf } from './tables/diameter-classes.ts';
@@ -17,8 +17,8 @@ export interface ReportChart {
 }
 
 /** The plots that have a position, and the outlines of the strata, on one small map. */
-function mapOf({ plots, survey }: StandSummary, system: UnitSystem): ReportChart | null {
-  const units = STAND_UNITS[system];
+function mapOf({ plots, survey, sums }: StandSummary, system: UnitSystem): ReportChart | null {
+  const units = standUnits(system, sums.weighing === 'list');
   const outlines = survey.strata.flatMap(({ outline }) => (outline ?? []).flatMap(([outer]) => (outer ? [outer] : [])));
   const placed = plots.flatMap((plot) =>
     plot.latitude === null || plot.longitude === null
@@ -33,9 +33,9 @@ function mapOf({ plots, survey }: StandSummary, system: UnitSystem): ReportChart
   });
   return {
     table: 'plots',
-    label: t('report.map-of-the-plots-basal', 'Map of the plots: basal area, {basalArea}/{area}', {
+    label: t('report.map-of-the-plots-basal', 'Map of the plots: basal area, {basalArea}{per}', {
       basalArea: units.basalArea,
-      area: units.area,
+      per: units.per,
     }),
     chart: {
       kind: 'map',
@@ -51,9 +51,9 @@ function mapOf({ plots, survey }: StandSummary, system: UnitSystem): ReportChart
             return [eastM, northM] as const;
           }),
         ),
-        valueLabel: t('report.basal-area', 'basal area, {basalArea}/{area}', {
+        valueLabel: t('report.basal-area', 'basal area, {basalArea}{per}', {
           basalArea: units.basalArea,
-          area: units.area,
+          per: units.per,
         }),
         system,
       },
@@ -63,7 +63,7 @@ function mapOf({ plots, survey }: StandSummary, system: UnitSystem): ReportChart
 
 /** The charts of a survey, each beside its table. */
 export function chartsOf(summary: StandSummary, system: UnitSystem): readonly ReportChart[] {
-  const units = STAND_UNITS[system];
+  const units = standUnits(system, summary.sums.weighing === 'list');
   const { classes, every, present, unit } = classesOf(summary);
   const distribution = distributionTable(summary, units);
   // An axis of diameters has its empty classes too: a gap is seen as one.
@@ -78,8 +78,8 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
       ? null
       : {
           table: 'distribution',
-          label: t('report.stems-by-dbh-class-and', 'stems/{area} by dbh class and species', {
-            area: units.area,
+          label: t('report.stems-by-dbh-class-and', 'stems{per} by dbh class and species', {
+            per: units.per,
           }),
           chart: {
             kind: 'distribution',
@@ -91,7 +91,7 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
               })),
               fitted: every.map((named) => rowOf(named)?.at(-1)?.value ?? null),
               classLabel: t('report.dbh-class', 'dbh class, {unit}', { unit }),
-              stemsLabel: t('report.stems', 'stems/{area}', { area: units.area }),
+              stemsLabel: t('report.stems', 'stems{per}', { per: units.per }),
             },
           },
         },
@@ -116,9 +116,9 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
             kind: 'progress',
             of: {
               steps: steps.map((step) => ({ ...step, mean: units.basalAreaPer(step.mean) })),
-              meanLabel: t('report.basal-area', 'basal area, {basalArea}/{area}', {
+              meanLabel: t('report.basal-area', 'basal area, {basalArea}{per}', {
                 basalArea: units.basalArea,
-                area: units.area,
+                per: units.per,
               }),
             },
           },

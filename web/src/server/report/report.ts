@@ -7,6 +7,7 @@ import {
   ruleBook,
   setOf,
   SLOPE_RADII,
+  takesEveryTree,
   TWO_PHASE_SOURCES,
   twoPhaseWords,
 } from '@arbolito/core/protocol';
@@ -93,7 +94,7 @@ function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (r
         .join(', '),
     ],
     ...(areaHa === null ? [] : ([['area', `${printRounded(areaHa, 2)} ha`]] as const)),
-    ['layout', LAYOUTS[design.layout]],
+    ...(takesEveryTree(design.shape) ? [] : ([['layout', LAYOUTS[design.layout]]] as const)),
     [
       'plots',
       t('report.of-counted', '{shape}; {plotsCounted} of {plots} counted', {
@@ -102,8 +103,13 @@ function designFacts({ survey, plots, plotsCounted }: StandSummary): readonly (r
         plots: plots.length,
       }),
     ],
-    ['slopes', SLOPE_RADII[design.slopeRadius]],
-    ['edges', EDGE_RULES[design.edge]],
+    // Where every tree is measured no plot reaches beyond an edge.
+    ...(takesEveryTree(design.shape)
+      ? []
+      : ([
+          ['slopes', SLOPE_RADII[design.slopeRadius]],
+          ['edges', EDGE_RULES[design.edge]],
+        ] as const)),
     ['heights', heightRuleWords(design.heights)],
     ...(design.phases === undefined
       ? []
@@ -200,6 +206,19 @@ function curvesTable({ summary, curves }: ReportSource, units: StandUnits): Repo
   };
 }
 
+/** How trees become figures per hectare; nothing for a list of trees. */
+function expansionWords({ plots, survey }: StandSummary): readonly string[] {
+  if (survey.design.shape.kind === 'tree-list') return [];
+  return [
+    plots.some(({ shape }) => shape.kind === 'variable-radius')
+      ? t(
+          'report.expansion-basal-area-factor-basal',
+          'Expansion: basal area factor ÷ basal area at variable-radius points (Bitterlich 1948); 10 000 m² ÷ horizontal area on plots.',
+        )
+      : t('report.expansion-10-000-m-horizontal', 'Expansion: 10 000 m² ÷ horizontal area of the plot.'),
+  ];
+}
+
 function methodsList({ summary, methods }: ReportSource): readonly string[] {
   const { survey } = summary;
   const readings = methods.flatMap((id) => {
@@ -224,7 +243,6 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
       }),
     ];
   });
-  const usesPoints = summary.plots.some(({ shape }) => shape.kind === 'variable-radius');
   return [
     ...readings,
     ...volumes,
@@ -233,12 +251,7 @@ function methodsList({ summary, methods }: ReportSource): readonly string[] {
       'Other volumes: form factor {formFactor} ± {formFactorStandardError} × basal area × height (Prodan 1965, Holzmesslehre).',
       { formFactor: survey.formFactor, formFactorStandardError: survey.formFactorStandardError },
     ),
-    usesPoints
-      ? t(
-          'report.expansion-basal-area-factor-basal',
-          'Expansion: basal area factor ÷ basal area at variable-radius points (Bitterlich 1948); 10 000 m² ÷ horizontal area on plots.',
-        )
-      : t('report.expansion-10-000-m-horizontal', 'Expansion: 10 000 m² ÷ horizontal area of the plot.'),
+    ...expansionWords(summary),
     ...(survey.design.phases === undefined
       ? []
       : [

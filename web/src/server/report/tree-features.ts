@@ -2,7 +2,10 @@ import { treePlace } from '@arbolito/core/layout';
 import type { PlotView, SurveyView, TreeView } from '../../contracts/views.ts';
 
 /** Where a tree of a survey stands; null where nobody knows. */
-export function placeOfTree({ notes, plotId }: TreeView, plots: ReadonlyMap<string, PlotView>) {
+export function placeOfTree(
+  { notes, plotId }: Pick<TreeView, 'notes' | 'plotId'>,
+  plots: ReadonlyMap<string, PlotView>,
+) {
   const plot = plots.get(plotId);
   const centre =
     plot?.latitude === null || plot?.longitude === null || plot === undefined

@@ -1,5 +1,5 @@
 import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
-import { productsByCode, USUAL_LOGS } from '@arbolito/core/protocol';
+import { productsByCode, takesEveryTree, USUAL_LOGS } from '@arbolito/core/protocol';
 import { grouped, seededRandom } from '@arbolito/core/statistics';
 import {
   biomassSums,
@@ -77,8 +77,8 @@ function talliedPlots(
       stratumId,
       shape,
       auxiliary,
-      // Points of the first phase and complete tallies have nothing to finish.
-      counts: finished || shape.kind === 'complete-tally' || (byCount && auxiliary !== null),
+      // Points of the first phase, complete tallies and lists have nothing to finish.
+      counts: finished || takesEveryTree(shape) || (byCount && auxiliary !== null),
       trees: (byPlot.get(id) ?? []).flatMap((row) => talliedTrees({ ...row, ...productOfCodes(row) }, filling)),
     }));
 }
@@ -131,7 +131,7 @@ export function computeSurveySummary(
     plotsCounted: counted.length,
     plotsLeftOut: begun.filter((plot) => !counted.includes(plot)).map(({ id }) => id),
     sampling:
-      phased !== null || counted.every(({ shape }) => shape.kind === 'complete-tally')
+      phased !== null || counted.every(({ shape }) => takesEveryTree(shape))
         ? null
         : {
             stemsPerHa: samplingOf(({ stemsPerHa }) => stemsPerHa),

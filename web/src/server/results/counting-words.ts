@@ -1,4 +1,4 @@
-import { placeKind } from '@arbolito/core/protocol';
+import { placeKind, takesEveryTree } from '@arbolito/core/protocol';
 import type { StandSummary, SurveyView } from '../../contracts/views.ts';
 import { t } from '../../messages/text.ts';
 
@@ -46,7 +46,7 @@ export const placementWords = ({
   edge,
   shape,
 }: Pick<SurveyView['design'], 'layout' | 'edge' | 'shape'>): readonly string[] => [
-  ...(layout === 'chosen'
+  ...(layout === 'chosen' && !takesEveryTree(shape)
     ? [
         t(
           'server.the-plots-were-chosen-by',
@@ -55,7 +55,7 @@ export const placementWords = ({
         ),
       ]
     : []),
-  ...(edge === 'half'
+  ...(edge === 'half' && !takesEveryTree(shape)
     ? [
         t(
           'server.half-plots-at-the-edge',

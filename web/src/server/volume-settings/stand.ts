@@ -1,5 +1,6 @@
 import { curveSums, expectedByCurve } from '@arbolito/core/height-curve';
-import { barkRatioOf, volumesOf } from '@arbolito/core/protocol';
+import { weightsOf } from '@arbolito/core/inventory';
+import { barkRatioOf, takesEveryTree, volumesOf } from '@arbolito/core/protocol';
 import { expansionFactorPerHa } from '@arbolito/core/plot';
 import type { StandView } from '../../contracts/views.ts';
 import { judgingCurves, type TreeResultCache } from '../results/tree-result-cache.ts';
@@ -20,9 +21,10 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
   const survey = await surveys.get(surveyId);
   const rows = (await figures.listSummed(survey)).filter(({ dead }) => !dead);
   const counted = (await plots.listOfSurvey(surveyId)).filter(
-    ({ finished, shape, trees: own }) => finished || (shape.kind === 'complete-tally' && own > 0),
+    ({ finished, shape, trees: own }) => finished || (takesEveryTree(shape) && own > 0),
   );
   const plotOf = new Map(counted.map(({ id }, i) => [id, i]));
+  const { whole } = weightsOf(counted.map((plot) => ({ ...plot, trees: [] })));
   const curves = judgingCurves(rows, survey.breastHeightM);
   const pooled = curveSums(
     rows.flatMap(({ dbhCm, heightM, inDoubt }) =>
@@ -57,19 +59,23 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
       const kind = Math.max(0, codes.indexOf(view.speciesCode));
       return [
         {
-          plot,
+          // Where every tree is measured the plots are one whole, in which each has its share.
+          plot: whole === null ? plot : 0,
           dbhCm,
           heightM,
           ...(view.broken && view.heightM !== null ? { breakM: view.heightM } : {}),
           kind,
           perHa:
-            (expansionFactorPerHa(shape, view.readDiametersCm?.[i] ?? dbhCm) ?? 0) * (view.notes?.multiplicity ?? 1),
+            (expansionFactorPerHa(shape, view.readDiametersCm?.[i] ?? dbhCm) ?? 0) *
+            (view.notes?.multiplicity ?? 1) *
+            (whole?.[plot] ?? 1),
         },
       ];
     });
   });
   return {
-    plots: counted.length,
+    plots: whole === null ? counted.length : 1,
+    isList: survey.design.shape.kind === 'tree-list',
     breastHeightM: survey.breastHeightM,
     trees: stems,
     kinds: codes.map((code) => {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { type PerHa, priceListProblems, type StandLogs } from '@arbolito/core/bucking';
 import { LOG_RULES } from '@arbolito/core/log-rules';
-import { printMean, printRounded, printStandardError, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
+import { printMean, printRounded, printStandardError, standUnits, type UnitSystem } from '@arbolito/core/units';
 import type { WoodSettings } from '@arbolito/core/protocol';
 import { call } from '../../../client/api.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
@@ -137,7 +137,7 @@ interface Figure {
 }
 
 function Result({ logs, stand, currency, system }: ResultProps) {
-  const units = STAND_UNITS[system];
+  const units = standUnits(system, stand.isList);
   // Money and board feet are counted like stems: by the area alone.
   const money = (perHa: PerHa) => printMean(perHa, units.stems, 0);
   const small = (perHa: PerHa, to: (value: number) => number, decimals: number) => {
@@ -148,27 +148,32 @@ function Result({ logs, stand, currency, system }: ResultProps) {
   return (
     <section aria-labelledby="result" className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <h2 id="result" className="text-2xl font-bold">
-        {t('results.per-from-plots', 'Per {area}, from {plots} plots', { area: units.area, plots: stand.plots })}{' '}
+        {stand.isList
+          ? t('results.logs-in-total', 'Total of all trees')
+          : t('results.per-from-plots', 'Per {area}, from {plots} plots', {
+              area: units.per.slice(1),
+              plots: stand.plots,
+            })}
       </h2>
       <dl className="grid grid-cols-2 gap-x-6 gap-y-4 md:grid-cols-4">
         {[
           {
-            words: t('results.net-value', 'Net value, {currency}/{area}', { currency, area: units.area }),
+            words: t('results.net-value', 'Net value, {currency}{per}', { currency, per: units.per }),
             testId: 'stand-net',
             ...net,
           },
           {
-            words: t('results.gross-value', 'Gross value, {currency}/{area}', { currency, area: units.area }),
+            words: t('results.gross-value', 'Gross value, {currency}{per}', { currency, per: units.per }),
             ...money(logs.gross),
           },
           {
-            words: t('results.costs', 'Costs, {currency}/{area}', { currency, area: units.area }),
+            words: t('results.costs', 'Costs, {currency}{per}', { currency, per: units.per }),
             ...money(logs.costs),
           },
           {
-            words: t('results.volume-in-logs', 'Volume in logs, {volume}/{area}', {
+            words: t('results.volume-in-logs', 'Volume in logs, {volume}{per}', {
               volume: units.volume,
-              area: units.area,
+              per: units.per,
             }),
             ...printMean(logs.volumeM3, units.volumePer, 1),
           },
@@ -230,7 +235,7 @@ function Result({ logs, stand, currency, system }: ResultProps) {
             },
             {
               id: 'perArea',
-              head: t('results.board-feet', 'Board feet/{area}', { area: units.area }),
+              head: t('results.board-feet', 'Board feet{per}', { per: units.per }),
               kind: 'number',
               cell: ({ perHa }) =>
                 `${printRounded(units.stems(perHa.mean), 0)}${

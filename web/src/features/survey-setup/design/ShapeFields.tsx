@@ -22,6 +22,7 @@ const FIELDS: Readonly<Record<PlotKind, readonly ShapeField[]>> = {
   rectangle: ['width', 'length'],
   'variable-radius': ['factor'],
   nested: ['rings'],
+  'tree-list': [],
 };
 
 const labelOf = (field: ShapeField, kind: PlotKind, system: UnitSystem): string => {

@@ -59,6 +59,8 @@ export function textsOfShape(shape: PlotShape, system: UnitSystem): ShapeTexts {
     case 'complete-tally':
       // A whole stand is typed in hectares, a plot in m².
       return { ...usual, area: metric ? short(convert(shape.areaM2, 'm2', 'ha'), 4) : area(shape.areaM2) };
+    case 'tree-list':
+      return usual;
     case 'rectangle':
       return { ...usual, width: length(shape.widthM), length: length(shape.lengthM) };
     case 'variable-radius':
@@ -180,6 +182,8 @@ function measureProblem(shape: PlotShape, system: UnitSystem): Problem | null {
       return rectangleProblem(shape, system);
     case 'nested':
       return ringsProblem(shape, system);
+    case 'tree-list':
+      return null;
   }
 }
 
@@ -238,5 +242,7 @@ export function readShape(texts: ShapeTexts, system: UnitSystem): ReadShape {
       });
       return settle({ kind: 'nested', rings });
     }
+    case 'tree-list':
+      return { ok: true, shape: { kind: 'tree-list' } };
   }
 }

@@ -1,5 +1,6 @@
 import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { rulesOfSet } from '@arbolito/core/protocol';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { SurveyForm } from './SurveyForm.tsx';
 
@@ -29,7 +30,7 @@ describe('the form of a new survey', () => {
   });
 
   it('says at each field what is missing, and sends nothing', async () => {
-    render(<SurveyForm surveys={[]} />);
+    render(<SurveyForm surveys={[]} last={null} />);
     await send();
     await waitFor(() => {
       expect(field('Place')).toHaveAccessibleDescription(/^Place must be one line of 1 to 80 characters/);
@@ -41,7 +42,7 @@ describe('the form of a new survey', () => {
   });
 
   it('names limit and unit of a figure that cannot be', async () => {
-    render(<SurveyForm surveys={[]} />);
+    render(<SurveyForm surveys={[]} last={null} />);
     await fillNames();
     await open('Readings');
     await userEvent.clear(field('Eye height of the observer, m'));
@@ -57,7 +58,7 @@ describe('the form of a new survey', () => {
 
   it('sends numbers in canonical units: 5 ft 3 in are 1.6002 m, 40 acres 16.1874 ha', async () => {
     fetched.mockResolvedValue(answer(201, { id: 'made' }));
-    render(<SurveyForm surveys={[]} />);
+    render(<SurveyForm surveys={[]} last={null} />);
     await fillNames();
     await userEvent.selectOptions(field('Units'), 'imperial');
     await open('Readings');
@@ -81,7 +82,7 @@ describe('the form of a new survey', () => {
     fetched.mockImplementation(() =>
       Promise.resolve(answer(409, { status: 409, title: 'conflict', code: 'conflict', detail: 'Not made.', errors })),
     );
-    render(<SurveyForm surveys={[]} />);
+    render(<SurveyForm surveys={[]} last={null} />);
     await fillNames();
     await send();
     await waitFor(() => {
@@ -100,7 +101,7 @@ describe('the form of a new survey', () => {
 
   it('takes the area for its only stratum, and for a complete tally: 40 acres are 16.1874 ha', async () => {
     fetched.mockImplementation(() => Promise.resolve(answer(201, { id: 'made' })));
-    render(<SurveyForm surveys={[]} />);
+    render(<SurveyForm surveys={[]} last={null} />);
     await fillNames();
     await userEvent.selectOptions(field('Units'), 'imperial');
     await userEvent.click(screen.getByRole('radio', { name: /^Complete tally/ }));
@@ -119,7 +120,7 @@ describe('the form of a new survey', () => {
   });
 
   it('rejects an area that conflicts with the strata, or is no number', async () => {
-    render(<SurveyForm surveys={[]} />);
+    render(<SurveyForm surveys={[]} last={null} />);
     await fillNames();
     await userEvent.type(field('Area, ha (optional)'), '1,234');
     await send();
@@ -139,7 +140,7 @@ describe('the form of a new survey', () => {
   });
 
   it('needs a stratum', async () => {
-    render(<SurveyForm surveys={[]} />);
+    render(<SurveyForm surveys={[]} last={null} />);
     await fillNames();
     await userEvent.click(screen.getByText('Sampling design'));
     await userEvent.clear(field('Strata'));
@@ -148,5 +149,78 @@ describe('the form of a new survey', () => {
       expect(field('Strata')).toHaveAccessibleDescription(/at least one stratum/);
     });
     expect(fetched).not.toHaveBeenCalled();
+  });
+
+  it('opens the tally of a survey without an area at once: its rules, and a list instead of plots', async () => {
+    fetched.mockImplementation(() =>
+      Promise.resolve(answer(201, { id: 'made', crew: 'Crew Heron', strata: [{ id: 's' }] })),
+    );
+    render(<SurveyForm surveys={[]} last={null} />);
+    await userEvent.type(field('Area, ha (optional)'), '24');
+    await userEvent.click(screen.getByRole('radio', { name: /^Street trees/ }));
+    expect(screen.queryByLabelText('Area, ha (optional)')).not.toBeInTheDocument();
+    expect(screen.getByText(/Urban monitoring rules/)).toBeVisible();
+    await fillNames();
+    await send();
+    await waitFor(() => {
+      expect(fetched).toHaveBeenCalledTimes(2);
+    });
+    const bodyOf = (call: number) =>
+      JSON.parse(fetched.mock.calls[call]?.[1].body as string) as Readonly<Record<string, unknown>>;
+    expect(bodyOf(0).design).toMatchObject({ shape: { kind: 'tree-list' }, heights: { ask: 'every', n: 1 } });
+    // The area that was typed for another kind of survey does not count.
+    expect((bodyOf(0).strata as readonly object[])[0]).not.toHaveProperty('areaHa');
+    expect(bodyOf(1)).toMatchObject({ surveyId: 'made', stratumId: 's', asDesigned: true, label: '1' });
+  });
+
+  it('suggests what the last survey had, and takes it back on request', async () => {
+    const last = {
+      place: { id: 'p', name: 'Alder Hollow' },
+      name: 'Visit of 2025',
+      crew: 'Crew Badger',
+      unitSystem: 'imperial',
+      slopeUnit: 'deg',
+      eyeHeightM: 1.524,
+      formFactor: 0.42,
+      species: [
+        { code: 'wo', name: 'White oak', crown: 'dome' },
+        { code: 'rb', name: 'Rowan', crown: 'dome' },
+      ],
+      fieldRules: rulesOfSet('record', 'imperial'),
+    } as const;
+    render(<SurveyForm surveys={[]} last={last} />);
+    expect(field('Crew')).toHaveValue('Crew Badger');
+    expect(screen.getByText(/as in Alder Hollow, Visit of 2025/)).toBeVisible();
+    expect(screen.getByText(/Record tree rules/)).toBeVisible();
+    expect(screen.getByText('White oak and Rowan')).toBeVisible();
+    await open('Readings');
+    // 1.524 m are 5 ft.
+    expect(field('Eye height of the observer, ft')).toHaveValue('5.00');
+    await userEvent.click(screen.getByRole('button', { name: 'Use standard settings' }));
+    expect(field('Crew')).toHaveValue('');
+    expect(screen.getByText(/Timber rules/)).toBeVisible();
+  });
+
+  it('takes species of its own, and refuses a code that is there already', async () => {
+    fetched.mockImplementation(() => Promise.resolve(answer(201, { id: 'made' })));
+    render(<SurveyForm surveys={[]} last={null} />);
+    await fillNames();
+    await open('Species');
+    await userEvent.type(field('Other species'), 'sp = Service tree');
+    await send();
+    await waitFor(() => {
+      expect(field('Other species')).toHaveAccessibleDescription(/“sp” is ticked above/);
+    });
+    await userEvent.clear(field('Other species'));
+    await userEvent.type(field('Other species'), 'rb = Rowan');
+    await send();
+    await waitFor(() => {
+      expect(fetched).toHaveBeenCalledTimes(1);
+    });
+    expect((sentBody().species as readonly { readonly code: string }[]).map(({ code }) => code)).toEqual([
+      'sp',
+      'bt',
+      'rb',
+    ]);
   });
 });

@@ -1,10 +1,11 @@
 import { useMemo } from 'react';
 import {
   breastHeightWords,
-  COMMON_SPECIES,
   heightRuleWords,
   LAYOUTS,
   RULE_SETS,
+  rulesOfSet,
+  takesEveryTree,
   setOf,
   USUAL_TREE,
 } from '@arbolito/core/protocol';
@@ -12,7 +13,7 @@ import { shapeWords } from '@arbolito/core/plot';
 import { unitOf } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { newId } from '../../../client/identity.ts';
-import type { SurveyView } from '../../../contracts/views.ts';
+import type { PlotView, SurveyView } from '../../../contracts/views.ts';
 import { day } from '../../../messages/figures.ts';
 import { listOf, say, t } from '../../../messages/text.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
@@ -22,15 +23,19 @@ import { DesignFields } from '../design/DesignFields.tsx';
 import { checkRules } from '../field-rules/check-rules.ts';
 import { FieldRulesFields } from '../field-rules/FieldRulesFields.tsx';
 import { PresetChoice } from '../survey-form/PresetChoice.tsx';
-import { crewTasks, presetOf, presetShape, surveyOutcomes } from '../survey-form/presets.ts';
+import { crewTasks, listPreset, presetOf, presetShape, surveyOutcomes } from '../survey-form/presets.ts';
 import { SettingsRow } from '../../../ui/forms/SettingsRow.tsx';
 import { SpeciesFields } from '../survey-form/SpeciesFields.tsx';
 import {
   checkSurveyForm,
   designOf,
+  firstListBody,
+  type LastSurvey,
+  speciesOf,
   surveyBody,
   surveyFieldOf,
   type SurveyIds,
+  surveyLike,
   type SurveyValues,
   SYSTEMS,
   usualSurvey,
@@ -46,31 +51,44 @@ import {
 export interface SurveyFormProps {
   /** Surveys that may be the visit before. */
   readonly surveys: readonly EarlierSurvey[];
+  /** The newest survey, whose settings are suggested. */
+  readonly last: LastSurvey | null;
 }
+
+/** The stratum of a survey without an area. */
+const allTrees = (): string => t('survey-setup.all-trees', 'all trees');
 
 const NO_ERRORS: ReadonlyMap<string, string> = new Map();
 
 /** Making a survey: its kind, three answers, and defaults that can be changed. */
-export function SurveyForm({ surveys }: SurveyFormProps) {
-  const ids = useMemo<SurveyIds>(() => ({ survey: newId(), place: newId(), strata: new Map() }), []);
+export function SurveyForm({ surveys, last }: SurveyFormProps) {
+  const ids = useMemo<SurveyIds>(
+    () => ({ survey: newId(), place: newId(), firstList: newId(), strata: new Map() }),
+    [],
+  );
   const entry = useEntryForm<SurveyValues>({
-    defaultValues: usualSurvey(),
+    defaultValues: surveyLike(last),
     check: checkSurveyForm,
     fieldOf: surveyFieldOf,
     send: async (values, onWait) => {
       const survey = await callUntilAnswered<SurveyView>('/api/surveys', surveyBody(values, ids), onWait);
-      location.assign(`/tally?survey=${survey.id}`);
+      // A list of trees has nothing to lay out: its tally opens at once.
+      const list = firstListBody(values, survey, ids);
+      const plot = list === null ? null : await callUntilAnswered<PlotView>('/api/plots', list, onWait);
+      location.assign(plot === null ? `/tally?survey=${survey.id}` : `/tally/${plot.id}`);
       return null;
     },
   });
   const { form, errorOf, isTried, said, trouble } = entry;
+  const usual = useMemo(() => surveyLike(last), [last]);
   const values = form.watch();
   const { unitSystem: system, design: texts, rules } = values;
   const design = designOf(values);
   const set = setOf(rules, system);
   const has = (...fields: readonly (keyof SurveyValues)[]): boolean =>
     fields.some((field) => errorOf(field) !== undefined);
-  const kinds = COMMON_SPECIES.filter(({ code }) => values.species.includes(code)).map(({ name }) => name);
+  const species = speciesOf(values);
+  const kinds = typeof species === 'string' ? [] : species.map(({ name }) => name);
   return (
     <form onSubmit={entry.onSubmit} noValidate className="grid gap-6">
       <section aria-labelledby="kind" className="grid gap-3">
@@ -78,9 +96,19 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
           {t('survey-setup.step-kind', '1. Kind of survey')}
         </h2>
         <PresetChoice
-          chosen={presetOf(texts.shape.kind)}
+          chosen={presetOf(texts.shape.kind, values.preset)}
           onChoose={(preset) => {
-            form.setValue('design', { ...texts, shape: presetShape(preset, system) }, { shouldValidate: isTried });
+            const own = listPreset(preset);
+            const { ask, every } = own ?? usual.design;
+            form.setValue('preset', preset);
+            if ([usual.strata, allTrees()].includes(values.strata))
+              form.setValue('strata', own === null ? usual.strata : allTrees());
+            form.setValue('rules', own === null ? usual.rules : rulesOfSet(own.rules, system));
+            form.setValue(
+              'design',
+              { ...texts, ask, every, shape: presetShape(preset, system) },
+              { shouldValidate: isTried },
+            );
           }}
         />
       </section>
@@ -88,6 +116,23 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
         <h2 id="answers" className="text-xl font-bold">
           {t('survey-setup.step-where-and-who', '2. Where and who')}
         </h2>
+        {last !== null && (
+          <p className="flex flex-wrap items-center gap-x-3 text-quiet">
+            {t('survey-setup.suggested-from', 'Suggested settings: as in {place}, {name}.', {
+              place: last.place.name,
+              name: last.name,
+            })}
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                form.reset({ ...usualSurvey(), place: values.place, name: values.name });
+              }}
+            >
+              {t('survey-setup.use-standard-settings', 'Use standard settings')}
+            </button>
+          </p>
+        )}
         <AnswerFields entry={entry} places={[...new Set(surveys.map(({ placeName }) => placeName))]} />
       </section>
       <section aria-labelledby="defaults" className="grid gap-3">
@@ -114,11 +159,16 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
             title={t('survey-setup.sampling-design', 'Sampling design')}
             value={
               design.ok
-                ? t('survey-setup.design-in-one-line', '{shape}; {layout}; {heights}', {
-                    shape: shapeWords(design.design.shape, system),
-                    layout: LAYOUTS[texts.layout],
-                    heights: heightRuleWords(design.design.heights),
-                  })
+                ? takesEveryTree(design.design.shape)
+                  ? t('survey-setup.whole-design-in-one-line', '{shape}; {heights}', {
+                      shape: shapeWords(design.design.shape, system),
+                      heights: heightRuleWords(design.design.heights),
+                    })
+                  : t('survey-setup.design-in-one-line', '{shape}; {layout}; {heights}', {
+                      shape: shapeWords(design.design.shape, system),
+                      layout: LAYOUTS[texts.layout],
+                      heights: heightRuleWords(design.design.heights),
+                    })
                 : t('survey-setup.not-complete', 'not complete')
             }
             hasError={has('design', 'strata')}
@@ -184,7 +234,7 @@ export function SurveyForm({ surveys }: SurveyFormProps) {
           <SettingsRow
             title={t('survey-setup.species', 'Species')}
             value={kinds.length === 0 ? t('survey-setup.none', 'none') : listOf(kinds)}
-            hasError={has('species')}
+            hasError={has('species', 'moreSpecies')}
           >
             {() => (
               <>

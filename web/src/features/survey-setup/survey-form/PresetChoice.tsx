@@ -38,6 +38,31 @@ const PICTURES: Readonly<Record<PresetId, React.ReactNode>> = {
       ))}
     </>
   ),
+  'street-trees': (
+    <>
+      <path d="M4 30H44M4 42H44" stroke="var(--sky)" strokeWidth="2" />
+      {[9, 24, 39].map((x) => (
+        <g key={x}>
+          <path d={`M${String(x)} 30V18`} stroke="var(--bark)" strokeWidth="3" />
+          <circle cx={x} cy="13" r="6.5" fill="var(--lichen)" />
+        </g>
+      ))}
+    </>
+  ),
+  'remarkable-trees': (
+    <>
+      <path d="M4 43H44" stroke="var(--sky)" strokeWidth="2" />
+      <path d="M19 43L22 24H26L29 43Z" fill="var(--bark)" />
+      <ellipse cx="24" cy="16" rx="18" ry="12" fill="var(--lichen)" />
+    </>
+  ),
+  'string-walk': (
+    <>
+      <rect x="16" y="4" width="16" height="40" fill="var(--bark)" />
+      <path d="M12 26C12 32 36 32 36 26" fill="none" stroke="var(--paint)" strokeWidth="2.5" />
+      <path d="M36 26L44 34" fill="none" stroke="var(--paint)" strokeWidth="2.5" />
+    </>
+  ),
 };
 
 interface PresetChoiceProps {

@@ -1,5 +1,6 @@
 import { COMMON_SPECIES } from '@arbolito/core/protocol';
 import { t } from '../../../messages/text.ts';
+import { TextAreaField } from '../../../ui/forms/Field.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import type { EntryForm } from '../../../ui/forms/use-entry-form.ts';
 import type { SurveyValues } from './survey-values.ts';
@@ -19,6 +20,15 @@ export function SpeciesFields({ entry: { form, errorOf } }: { readonly entry: En
         ))}
       </div>
       {error !== undefined && <FieldError id="species-error">{error}</FieldError>}
+      <TextAreaField
+        id="moreSpecies"
+        className="figures"
+        label={t('survey-setup.other-species', 'Other species')}
+        hint={t('survey-setup.other-species-hint', 'one per line: code = name, for example rb = rowan')}
+        rows={2}
+        error={errorOf('moreSpecies')}
+        {...form.register('moreSpecies')}
+      />
     </fieldset>
   );
 }

@@ -17,12 +17,12 @@ export type EarlierSurvey = Pick<SurveyListItem, 'id' | 'name' | 'placeName' | '
 
 /** Takes other units: what is usual in them, as far as it has not been changed. */
 function changeSystem({ getValues, setValue }: UseFormReturn<SurveyValues>, next: UnitSystem): void {
-  const { rules, unitSystem, design } = getValues();
+  const { rules, unitSystem, design, preset } = getValues();
   const set = setOf(rules, unitSystem);
   setValue('unitSystem', next);
   if (set !== null) setValue('rules', rulesOfSet(set, next));
   setValue('eyeHeight', SYSTEMS[next].eyeHeight);
-  setValue('design', { ...design, shape: presetShape(presetOf(design.shape.kind), next) });
+  setValue('design', { ...design, shape: presetShape(presetOf(design.shape.kind, preset), next) });
 }
 
 const wiring =
@@ -32,7 +32,8 @@ const wiring =
 /** The three answers that every survey needs: where, how large, and who. */
 export function AnswerFields({ entry, places }: FieldsProps & { readonly places: readonly string[] }) {
   const wired = wiring(entry);
-  const unit = entry.form.watch('unitSystem') === 'metric' ? 'ha' : 'ac';
+  const [system, design] = entry.form.watch(['unitSystem', 'design']);
+  const unit = system === 'metric' ? 'ha' : 'ac';
   return (
     <div className="grid gap-4 md:grid-cols-3">
       <TextField
@@ -46,12 +47,14 @@ export function AnswerFields({ entry, places }: FieldsProps & { readonly places:
           <option key={place} value={place} />
         ))}
       </datalist>
-      <TextField
-        label={t('survey-setup.area-optional', 'Area, {unit} (optional)', { unit })}
-        hint={t('survey-setup.for-totals', 'for totals; for example 24')}
-        inputMode="decimal"
-        {...wired('area')}
-      />
+      {design.shape.kind !== 'tree-list' && (
+        <TextField
+          label={t('survey-setup.area-optional', 'Area, {unit} (optional)', { unit })}
+          hint={t('survey-setup.for-totals', 'for totals; for example 24')}
+          inputMode="decimal"
+          {...wired('area')}
+        />
+      )}
       <TextField
         label={t('survey-setup.crew', 'Crew')}
         hint={t('survey-setup.recorded-with-every-reading', 'recorded with every reading')}

@@ -14,7 +14,7 @@ describe('presets of a new survey', () => {
   it('are complete designs in both unit systems, and are known by their plots', () => {
     for (const preset of Object.keys(PRESETS) as PresetId[])
       for (const system of ['metric', 'imperial'] as const)
-        expect(presetOf(designOf(preset, system).shape.kind)).toBe(preset);
+        expect(presetOf(designOf(preset, system).shape.kind, preset)).toBe(preset);
   });
 
   it('begin with a circle of 500 m² or a tenth of an acre, and a factor of 4 m²/ha or 10 ft²/acre', () => {

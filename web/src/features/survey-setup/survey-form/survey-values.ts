@@ -1,19 +1,38 @@
-import { COMMON_SPECIES, type FieldRules, rulesOfSet, USUAL_DESIGN, USUAL_FORM_FACTOR } from '@arbolito/core/protocol';
-import { convert, readQuantity, type SlopeUnit, type UnitId, unitOf, type UnitSystem } from '@arbolito/core/units';
+import {
+  COMMON_SPECIES,
+  type FieldRules,
+  rulesOfSet,
+  type Species,
+  USUAL_DESIGN,
+  USUAL_FORM_FACTOR,
+} from '@arbolito/core/protocol';
+import {
+  convert,
+  printRounded,
+  readQuantity,
+  type SlopeUnit,
+  type UnitId,
+  unitOf,
+  type UnitSystem,
+} from '@arbolito/core/units';
 import { deviceId, newId } from '../../../client/identity.ts';
 import { rulesBody } from '../../../contracts/field-rules-body.ts';
 import { completeTallyRules, newSurveyRules, placeRules, stratumRules } from '../../../contracts/generated/rules.ts';
 import { fieldProblem, type ShownUnit } from '../../../contracts/rules/field-rule.ts';
+import type { SurveyView } from '../../../contracts/views.ts';
 import type { Problems } from '../../../ui/forms/use-entry-form.ts';
+import { readSpecies, speciesLines } from '../design/read-codes.ts';
 import { type DesignTexts, type ReadDesign, readDesign, usualDesignTexts } from '../design/read-design.ts';
 import { textsOfShape } from '../design/shape-texts.ts';
 import { checkRules } from '../field-rules/check-rules.ts';
+import { type PresetId, presetShape } from './presets.ts';
 import { readStrata, type TypedStratum } from '../strata/read-strata.ts';
 import { say, t } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
 
 /** A survey as it is typed. */
 export interface SurveyValues {
+  readonly preset: PresetId;
   readonly place: string;
   readonly name: string;
   /** Of all strata together; in hectares or acres. Empty where it is not known. */
@@ -26,6 +45,8 @@ export interface SurveyValues {
   readonly formFactor: string;
   readonly previous: string;
   readonly species: string[];
+  /** Species beside those that ship, one to a line: `rb = rowan`. */
+  readonly moreSpecies: string;
   readonly strata: string;
   readonly design: DesignTexts;
   readonly rules: FieldRules;
@@ -51,8 +72,37 @@ const today = (): string => {
   return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
 };
 
-/** What the form begins with. */
+/** What a new survey takes over from the last one, as suggestions. */
+export type LastSurvey = Pick<
+  SurveyView,
+  'place' | 'name' | 'crew' | 'unitSystem' | 'slopeUnit' | 'eyeHeightM' | 'formFactor' | 'species' | 'fieldRules'
+>;
+
+const shippedCodes = new Set(COMMON_SPECIES.map(({ code }) => code));
+
+/** What the form begins with: usual settings, or those of the last survey. */
+export const surveyLike = (last: LastSurvey | null): SurveyValues => {
+  const usual = usualSurvey();
+  if (last === null) return usual;
+  const { crew, unitSystem, slopeUnit, eyeHeightM, formFactor, species, fieldRules } = last;
+  const { unit } = SYSTEMS[unitSystem];
+  return {
+    ...usual,
+    crew,
+    unitSystem,
+    slopeUnit,
+    eyeHeight: printRounded(convert(eyeHeightM, 'm', unit), 2),
+    formFactor: String(formFactor),
+    species: species.map(({ code }) => code).filter((code) => shippedCodes.has(code)),
+    moreSpecies: speciesLines(species.filter(({ code }) => !shippedCodes.has(code))),
+    design: usualDesignTexts(presetShape(usual.preset, unitSystem)),
+    rules: fieldRules,
+  };
+};
+
+/** The usual settings. */
 export const usualSurvey = (): SurveyValues => ({
+  preset: 'fixed-area',
   place: '',
   name: t('survey-setup.survey-of-year', 'Survey {year}', { year: today().slice(0, 4) }),
   area: '',
@@ -64,6 +114,7 @@ export const usualSurvey = (): SurveyValues => ({
   formFactor: String(USUAL_FORM_FACTOR.value),
   previous: '',
   species: ['sp', 'bt'],
+  moreSpecies: '',
   strata: t('survey-setup.whole-area', 'whole area'),
   design: usualDesignTexts(textsOfShape(USUAL_DESIGN.shape, 'metric')),
   rules: rulesOfSet('timber', 'metric'),
@@ -113,14 +164,19 @@ export function designOf(values: SurveyValues): ReadDesign {
   };
 }
 
+/** A list of trees has no area, whatever stands in the fields that are not shown for it. */
+const isList = ({ design }: SurveyValues): boolean => design.shape.kind === 'tree-list';
+
 /** The strata; the only one has the area of the survey. */
 function strataOf(values: SurveyValues): readonly TypedStratum[] {
   const strata = readStrata(values.strata, values.unitSystem);
+  if (isList(values)) return strata.map((stratum) => ({ ...stratum, areaHa: null }));
   const areaHa = readArea(values);
   return typeof areaHa !== 'number' ? strata : strata.map((stratum) => ({ ...stratum, areaHa }));
 }
 
 function areaProblem(values: SurveyValues): string | null {
+  if (isList(values)) return null;
   const areaHa = readArea(values);
   if (typeof areaHa !== 'number') return areaHa;
   const strata = readStrata(values.strata, values.unitSystem);
@@ -153,6 +209,18 @@ function strataProblem({ strata, unitSystem }: SurveyValues): string | null {
   return problems.find((problem) => problem !== null) ?? null;
 }
 
+/** The species of the survey: those that are ticked, then those that are typed. */
+export function speciesOf({ species, moreSpecies }: SurveyValues): readonly Species[] | string {
+  const ticked = COMMON_SPECIES.filter(({ code }) => species.includes(code));
+  if (moreSpecies.trim() === '') return ticked;
+  const typed = readSpecies(moreSpecies, []);
+  if (typeof typed === 'string') return typed;
+  const twice = typed.find(({ code }) => ticked.some((each) => each.code === code));
+  return twice === undefined
+    ? [...ticked, ...typed]
+    : t('survey-setup.code-is-ticked-above', '“{code}” is ticked above. Enter another code.', { code: twice.code });
+}
+
 /** What is wrong with a survey as it is typed, by field. */
 export const checkSurveyForm = (values: SurveyValues): Problems<SurveyValues> => ({
   area: areaProblem(values),
@@ -172,7 +240,10 @@ export const checkSurveyForm = (values: SurveyValues): Problems<SurveyValues> =>
     plainNumber(values.formFactor),
   ),
   species:
-    values.species.length === 0 ? t('survey-setup.enter-at-least-one-species', 'Enter at least one species.') : null,
+    values.species.length === 0 && values.moreSpecies.trim() === ''
+      ? t('survey-setup.enter-at-least-one-species', 'Enter at least one species.')
+      : null,
+  moreSpecies: speciesProblem(values),
   strata: strataProblem(values),
   // The parts of these two say themselves what is wrong, each at its field.
   design: designOf(values).ok
@@ -184,16 +255,24 @@ export const checkSurveyForm = (values: SurveyValues): Problems<SurveyValues> =>
       : t('survey-setup.check-the-fields-of-the-rules', 'Check the fields of the rules.'),
 });
 
+function speciesProblem(values: SurveyValues): string | null {
+  const species = speciesOf(values);
+  return typeof species === 'string' ? species : null;
+}
+
 /** Identifiers of one form: the same survey sent again is the same write. */
 export interface SurveyIds {
   readonly survey: string;
   readonly place: string;
+  /** Of the first list of a survey without an area. */
+  readonly firstList: string;
   readonly strata: Map<string, string>;
 }
 
 /** A survey as it is sent. */
 export function surveyBody(values: SurveyValues, ids: SurveyIds): object {
   const design = designOf(values);
+  const species = speciesOf(values);
   return {
     id: ids.survey,
     observer: values.crew.trim(),
@@ -209,7 +288,7 @@ export function surveyBody(values: SurveyValues, ids: SurveyIds): object {
     formFactorStandardError: USUAL_FORM_FACTOR.standardError,
     crew: values.crew.trim(),
     startedOn: values.startedOn,
-    species: COMMON_SPECIES.filter(({ code }) => values.species.includes(code)),
+    species: typeof species === 'string' ? [] : species,
     ...(design.ok ? { design: design.design } : {}),
     strata: strataOf(values).map(({ name, areaHa, pointsCounted }) => {
       // The same name keeps its identifier, so that sending again is the same write.
@@ -224,6 +303,21 @@ export function surveyBody(values: SurveyValues, ids: SurveyIds): object {
     }),
   };
 }
+
+/** The list that a survey without an area begins with; null for other surveys. */
+export const firstListBody = (values: SurveyValues, survey: SurveyView, ids: SurveyIds): object | null =>
+  isList(values)
+    ? {
+        id: ids.firstList,
+        observer: survey.crew,
+        device: deviceId(),
+        surveyId: survey.id,
+        stratumId: survey.strata[0]?.id,
+        label: '1',
+        asDesigned: true,
+        slopePct: 0,
+      }
+    : null;
 
 const FIELD_OF: Readonly<Record<string, keyof SurveyValues>> = {
   place: 'place',

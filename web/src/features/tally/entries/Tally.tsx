@@ -3,7 +3,7 @@ import { useStore } from '@nanostores/react';
 import type { LastVisit } from '@arbolito/core/tree';
 import { placeKind } from '@arbolito/core/protocol';
 import { plotRadiusM, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/plot';
-import { printLength } from '@arbolito/core/units';
+import { printLength, standUnits } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
@@ -47,6 +47,9 @@ interface NextPlot {
   readonly id: string;
   readonly label: string;
 }
+
+/** Where a tree without a plot about it stands. */
+const OWN_POSITION = 'pos41.5012/-4.7203';
 
 /** Marks the plot as walked to its end, or opens it again. */
 function Finish({
@@ -153,6 +156,7 @@ function Finish({
 /** How the plot is laid out on its ground. */
 function groundWords({ shape, slopePct }: PlotView, { unitSystem, design }: TallySettings): string {
   const slope = t('tally.slope', 'slope {slopePct} %', { slopePct });
+  if (shape.kind === 'tree-list') return say(shapeWords(shape, unitSystem));
   if (shape.kind !== 'circle') return `${say(shapeWords(shape, unitSystem))} · ${slope}`;
   const radius =
     design.slopeRadius === 'circle'
@@ -172,6 +176,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
     [plot, trees, elsewhere, lastVisits, settings, observer],
   );
   const view = useStore(store.$view);
+  const units = standUnits(settings.unitSystem, plot.shape.kind === 'tree-list');
   const isPhone = useMedia('(max-width: 767px)');
   const [padWished, setPadWished] = useState<boolean | null>(null);
   const padOpen = padWished ?? isPhone;
@@ -192,7 +197,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
       ) : settings.design.phases?.kind === 'three-p' ? (
         <GuessSums figures={view.figures} toMeasure={view.toMeasure} unitSystem={settings.unitSystem} />
       ) : (
-        <RunningSums sums={view.sums} unitSystem={settings.unitSystem} />
+        <RunningSums sums={view.sums} units={units} />
       )}
       <p className="text-[0.95rem] text-quiet">{groundWords(details, settings)}</p>
       <Finish
@@ -304,7 +309,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
                   sights: <kbd className="key">{example.sights}</kbd>,
                   girth: <kbd className="key">{example.girth}</kbd>,
                   readOff: <kbd className="key">{example.readOff}</kbd>,
-                  place: <kbd className="key">{example.place}</kbd>,
+                  place: <kbd className="key">{plot.shape.kind === 'tree-list' ? OWN_POSITION : example.place}</kbd>,
                 },
               )}{' '}
             </p>
@@ -325,7 +330,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         <PlotBar
           sums={view.sums}
           trees={view.figures.length}
-          unitSystem={settings.unitSystem}
+          units={units}
           word={t('tally.plot', '{place, select, point {Point} other {Plot}}', { place: placeKind(plot.shape) })}
         >
           {(close) => controls(close)}

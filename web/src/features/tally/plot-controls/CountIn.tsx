@@ -103,10 +103,10 @@ export function CountIn({ plot, observer, unitSystem, onKept }: CountInProps) {
             t('tally.not-counted-yet', 'Not counted yet.')
           ) : (
             <>
-              {t('tally.counted', 'Counted: {count} {basalArea}/{area}', {
+              {t('tally.counted', 'Counted: {count} {basalArea}{per}', {
                 count: printRounded(units.basalAreaPer(count * factor), 1),
                 basalArea: units.basalArea,
-                area: units.area,
+                per: units.per,
               })}
             </>
           )}

@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import { printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
+import { printRounded, type StandUnits } from '@arbolito/core/units';
 import type { PlotSums } from '@arbolito/core/inventory';
 import { Dialog } from '../../../ui/feedback/Dialog.tsx';
 import { localFigure } from '../../../messages/figures.ts';
@@ -8,7 +8,7 @@ import { t } from '../../../messages/text.ts';
 interface PlotBarProps {
   readonly sums: PlotSums;
   readonly trees: number;
-  readonly unitSystem: UnitSystem;
+  readonly units: StandUnits;
   /** `Plot`, or `Point`. */
   readonly word: string;
   /** The inside of the dialog, told how to close it. */
@@ -16,9 +16,8 @@ interface PlotBarProps {
 }
 
 /** On a phone: how far the plot is, in a line within reach of a thumb, and a dialog with everything else about it. */
-export function PlotBar({ sums, trees, unitSystem, word, children }: PlotBarProps) {
+export function PlotBar({ sums, trees, units, word, children }: PlotBarProps) {
   const [isOpen, setIsOpen] = useState(false);
-  const units = STAND_UNITS[unitSystem];
   const close = (): void => {
     setIsOpen(false);
   };
@@ -26,7 +25,7 @@ export function PlotBar({ sums, trees, unitSystem, word, children }: PlotBarProp
     <div className="flex items-center justify-between gap-3 border-t border-line bg-band px-3 py-1">
       <p className="figures min-w-0 truncate" data-testid="plot-line">
         {trees} {trees === 1 ? t('tally.tree-2', 'tree') : t('tally.trees', 'trees')} ·{' '}
-        {localFigure(printRounded(units.basalAreaPer(sums.basalAreaM2PerHa), 1))} {units.basalArea}/{units.area}
+        {localFigure(printRounded(units.basalAreaPer(sums.basalAreaM2PerHa), 1))} {`${units.basalArea}${units.per}`}
       </p>
       <button
         type="button"

@@ -1,4 +1,4 @@
-import { printOr, printRounded, STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
+import { printOr, printRounded, type StandUnits } from '@arbolito/core/units';
 import type { PlotSums } from '@arbolito/core/inventory';
 import { localFigureIfAny } from '../../../messages/figures.ts';
 import { t } from '../../../messages/text.ts';
@@ -16,8 +16,7 @@ export const Sum = ({ value, words }: SumProps) => (
 );
 
 /** What the plot says so far, per hectare or acre. */
-export function RunningSums({ sums, unitSystem }: { readonly sums: PlotSums; readonly unitSystem: UnitSystem }) {
-  const units = STAND_UNITS[unitSystem];
+export function RunningSums({ sums, units }: { readonly sums: PlotSums; readonly units: StandUnits }) {
   return (
     <dl
       className="grid grid-cols-3 gap-x-3 gap-y-2 [&>div]:flex [&>div]:flex-col"
@@ -25,15 +24,15 @@ export function RunningSums({ sums, unitSystem }: { readonly sums: PlotSums; rea
     >
       <Sum
         value={printRounded(units.stems(sums.stemsPerHa), 0)}
-        words={t('tally.stems', 'stems/{area}', { area: units.area })}
+        words={t('tally.stems', 'stems{per}', { per: units.per })}
       />
       <Sum
         value={printRounded(units.basalAreaPer(sums.basalAreaM2PerHa), 1)}
-        words={t('tally.basal-area', 'basal area {basalArea}/{area}', { basalArea: units.basalArea, area: units.area })}
+        words={t('tally.basal-area', 'basal area {basalArea}{per}', { basalArea: units.basalArea, per: units.per })}
       />
       <Sum
         value={printOr(sums.volumeM3PerHa, units.volumePer, 0)}
-        words={t('tally.volume', 'volume {volume}/{area}', { volume: units.volume, area: units.area })}
+        words={t('tally.volume', 'volume {volume}{per}', { volume: units.volume, per: units.per })}
       />
       <Sum value={String(sums.stems)} words={t('tally.stems-tallied', 'stems tallied')} />
       <Sum

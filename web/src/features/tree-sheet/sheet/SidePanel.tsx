@@ -83,7 +83,7 @@ function GuideFor({ view, store, onPanel }: SheetProps) {
 
 function LimitFor({ view }: SheetProps) {
   const { settings, reckoned, unitSystem } = view;
-  return settings.shape === null ? (
+  return settings.shape === null || settings.shape.kind === 'tree-list' ? (
     <p>{t('tree-sheet.this-tree-belongs-to-no-plot', 'This tree belongs to no plot.')}</p>
   ) : (
     // What was typed is in the units of before: it goes when they change.

@@ -2,18 +2,19 @@ import type { Estimated } from '@arbolito/core/statistics';
 import { convert, type StandUnits } from '@arbolito/core/units';
 import type { StandSummary } from '../../../contracts/views.ts';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
-import { errorOf, interval, intervalHead, missingError, NO_SAMPLE } from './cells.ts';
+import { errorOf, interval, intervalHead, missingError } from './cells.ts';
 import { knownAreaHa } from './known-area.ts';
-import { say, t } from '../../../messages/text.ts';
+import { t } from '../../../messages/text.ts';
 
 type Figures = Readonly<Record<'stemsPerHa' | 'basalAreaM2PerHa' | 'volumeM3PerHa', Estimated | null>>;
 
 /** Totals of strata and of the survey, live and dead trees apart; null where no area is known. */
 export function areaTotalsTable(summary: StandSummary, units: StandUnits): ReportTable | null {
   const { sums, survey } = summary;
-  const areaHa = knownAreaHa(survey.strata);
+  if (sums.weighing === 'list') return null;
+  const areaHa = knownAreaHa(summary);
   const isMetric = units.basalArea === 'm²';
-  const none = say(sums.weighing === 'whole' ? NO_SAMPLE : missingError(summary));
+  const none = missingError(summary);
   const figures = [
     { words: t('report.total-stems', 'stems'), of: 'stemsPerHa', to: (value: number) => value, decimals: 0 },
     {

@@ -2,16 +2,16 @@ import type { BiomassRow } from '@arbolito/core/inventory';
 import type { StandUnits } from '@arbolito/core/units';
 import type { StandSummary } from '../../../contracts/views.ts';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
-import { errorOf, missingError, NO_SAMPLE } from './cells.ts';
+import { errorOf, missingError } from './cells.ts';
 import { knownAreaHa } from './known-area.ts';
-import { say, t } from '../../../messages/text.ts';
+import { t } from '../../../messages/text.ts';
 
 /** Dry mass above the ground and carbon, by species and in all. */
 export function biomassTable(summary: StandSummary, units: StandUnits): ReportTable | null {
-  const { biomass, survey, sums } = summary;
+  const { biomass, survey } = summary;
   if (biomass === null) return null;
-  const areaHa = knownAreaHa(survey.strata);
-  const none = say(sums.weighing === 'whole' ? NO_SAMPLE : missingError(summary));
+  const areaHa = knownAreaHa(summary);
+  const none = missingError(summary);
   const cells = ({ trees, dryTPerHa, carbonTPerHa }: BiomassRow): Cell[] => [
     figure(trees, 0),
     ...[dryTPerHa, carbonTPerHa].flatMap((of) => [
@@ -22,13 +22,10 @@ export function biomassTable(summary: StandSummary, units: StandUnits): ReportTa
   ];
   const heads = [
     [
-      t('report.dry-mass-per-area', 'dry mass, t/{area}', { area: units.area }),
+      t('report.dry-mass-per-area', 'dry mass, t{per}', { per: units.per }),
       t('report.dry-mass-total', 'dry mass, t in total'),
     ],
-    [
-      t('report.carbon-per-area', 'carbon, t/{area}', { area: units.area }),
-      t('report.carbon-total', 'carbon, t in total'),
-    ],
+    [t('report.carbon-per-area', 'carbon, t{per}', { per: units.per }), t('report.carbon-total', 'carbon, t in total')],
   ] as const;
   return {
     id: 'biomass',

@@ -4,9 +4,9 @@ import { USUAL_LOGS } from '@arbolito/core/protocol';
 import { printRounded, STAND_UNITS, type StandUnits } from '@arbolito/core/units';
 import type { StandSummary } from '../../../contracts/views.ts';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
-import { errorOf, missingError, NO_SAMPLE } from './cells.ts';
+import { errorOf, missingError } from './cells.ts';
 import { knownAreaHa } from './known-area.ts';
-import { say, t } from '../../../messages/text.ts';
+import { t } from '../../../messages/text.ts';
 
 /** Board feet of standing trees by their logs: by species, diameter class and product, with their value. */
 export function standingBoardFeetTable(summary: StandSummary, units: StandUnits): ReportTable | null {
@@ -14,9 +14,9 @@ export function standingBoardFeetTable(summary: StandSummary, units: StandUnits)
   if (boardFeet === null) return null;
   const { all, species, classes, products, without } = boardFeet;
   const settings = survey.wood.logs ?? USUAL_LOGS;
-  const areaHa = knownAreaHa(survey.strata);
+  const areaHa = knownAreaHa(summary);
   const currency = survey.wood.prices?.currency ?? '';
-  const none = say(summary.sums.weighing === 'whole' ? NO_SAMPLE : missingError(summary));
+  const none = missingError(summary);
   const classUnit = STAND_UNITS[survey.unitSystem].diameter;
   const cells = ({ trees, boardFeetPerHa, valuePerHa }: BoardFeetRow): Cell[] => [
     figure(trees, 0),
@@ -34,15 +34,12 @@ export function standingBoardFeetTable(summary: StandSummary, units: StandUnits)
     columns: [
       text(t('report.column.group', 'group')),
       number(t('report.trees-with-logs', 'trees with logs')),
-      number(t('report.board-feet-per-area', 'bf/{area}', { area: units.area })),
+      number(t('report.board-feet-per-area', 'bf{per}', { per: units.per })),
       number('±'),
       ...(areaHa === null ? [] : [number(t('report.board-feet-in-all', 'bf, total')), number('±')]),
       ...(all.valuePerHa === null
         ? []
-        : [
-            number(t('report.value-per-area', 'value, {currency}/{area}', { currency, area: units.area })),
-            number('±'),
-          ]),
+        : [number(t('report.value-per-area', 'value, {currency}{per}', { currency, per: units.per })), number('±')]),
     ],
     rows: [
       ...species.map((row) => [words(nameOf(row.speciesCode)), ...cells(row)]),

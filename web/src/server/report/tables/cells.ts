@@ -3,7 +3,7 @@ import type { StandSummary } from '../../../contracts/views.ts';
 import { needsPlots } from '../../results/counting-words.ts';
 import type { Estimated } from '@arbolito/core/statistics';
 import { type Cell, errorCell, figure, words } from '../table.ts';
-import { t } from '../../../messages/text.ts';
+import { say, t } from '../../../messages/text.ts';
 import { message } from '@arbolito/core/message';
 
 /** The three figures of every sum, in the units shown. */
@@ -16,29 +16,29 @@ interface Figure {
 
 export const figuresOf = (units: StandUnits): readonly Figure[] => [
   {
-    words: t('report.stems', 'stems/{area}', { area: units.area }),
+    words: t('report.stems', 'stems{per}', { per: units.per }),
     of: 'stemsPerHa',
     to: units.stems,
     decimals: 1,
   },
   {
-    words: t('report.basal-area', 'basal area, {basalArea}/{area}', {
+    words: t('report.basal-area', 'basal area, {basalArea}{per}', {
       basalArea: units.basalArea,
-      area: units.area,
+      per: units.per,
     }),
     of: 'basalAreaM2PerHa',
     to: units.basalAreaPer,
     decimals: 2,
   },
   {
-    words: t('report.volume', 'volume, {volume}/{area}', { volume: units.volume, area: units.area }),
+    words: t('report.volume', 'volume, {volume}{per}', { volume: units.volume, per: units.per }),
     of: 'volumeM3PerHa',
     to: units.volumePer,
     decimals: 1,
   },
 ];
 
-export const NO_SAMPLE = message('report.none-complete-tally', 'none (complete tally)');
+const NO_SAMPLE = message('report.none-complete-tally', 'none (complete tally)');
 
 /** Head of a column of intervals, with their confidence level. */
 export const intervalHead = ({ confidencePct }: StandSummary['options']): string =>
@@ -46,8 +46,12 @@ export const intervalHead = ({ confidencePct }: StandSummary['options']): string
 
 export const ONE_PLOT = message('report.needs-a-second-plot', 'needs a second plot');
 
-/** Why there is no error of sampling: the strata that have a single plot, or one plot in all. */
-export const missingError = ({ sums, survey }: StandSummary): string => needsPlots(sums, survey);
+/** Why there is no error of sampling: nothing was sampled, strata have a single plot, or there is one plot in all. */
+export function missingError({ sums, survey }: StandSummary): string {
+  if (sums.weighing === 'whole') return say(NO_SAMPLE);
+  if (sums.weighing === 'list') return t('report.none-every-tree-measured', 'none (every tree measured)');
+  return needsPlots(sums, survey);
+}
 
 export const ofMean = (estimated: Estimated | null, to: (value: number) => number, decimals: number): Cell =>
   figure(estimated === null ? null : to(estimated.mean), decimals);

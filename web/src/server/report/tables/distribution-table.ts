@@ -23,8 +23,8 @@ export function distributionTable(summary: StandSummary, units: StandUnits): Rep
     title: t('report.diameter-distribution', 'Diameter distribution'),
     columns: [
       text(t('report.class', 'class {unit}', { unit })),
-      ...present.map(({ name }) => number(t('report.stems-2', '{name}, stems/{area}', { name, area: units.area }))),
-      number(t('report.weibull-stems', 'Weibull, stems/{area}', { area: units.area })),
+      ...present.map(({ name }) => number(t('report.stems-2', '{name}, stems{per}', { name, per: units.per }))),
+      number(t('report.weibull-stems', 'Weibull, stems{per}', { per: units.per })),
     ],
     rows: classes.map((named) => {
       const own = summary.sums.classes.filter(({ diameterClass }) => diameterClass === named);

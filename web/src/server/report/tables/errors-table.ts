@@ -1,11 +1,12 @@
 import type { StandSummary } from '../../../contracts/views.ts';
 import type { StandUnits } from '@arbolito/core/units';
 import { type Cell, errorCell, figure, number, type ReportTable, text, words } from '../table.ts';
-import { NO_SAMPLE, ONE_PLOT } from './cells.ts';
+import { missingError, ONE_PLOT } from './cells.ts';
 import { t, say } from '../../../messages/text.ts';
 
 /** Where the error of the volume comes from. */
-export function errorsTable({ sums }: StandSummary, units: StandUnits): ReportTable | null {
+export function errorsTable(summary: StandSummary, units: StandUnits): ReportTable | null {
+  const { sums } = summary;
   const { volumeErrors, volumeM3PerHa } = sums;
   if (volumeErrors === null || volumeM3PerHa === null) return null;
   const row = (name: string, value: number | null, none?: string): readonly Cell[] => [
@@ -13,23 +14,23 @@ export function errorsTable({ sums }: StandSummary, units: StandUnits): ReportTa
     errorCell(value === null ? null : units.volumePer(value), none),
     figure(value === null || volumeM3PerHa.mean === 0 ? null : (100 * value) / volumeM3PerHa.mean, 1),
   ];
-  const isWhole = sums.weighing === 'whole';
+  const isWhole = sums.weighing === 'whole' || sums.weighing === 'list';
   return {
     id: 'errors',
     title: t('report.components-of-the-volume-error', 'Components of the volume error'),
     columns: [
       text(t('report.column.source', 'source')),
       number(
-        t('report.standard-error', 'standard error, {volume}/{area}', {
+        t('report.standard-error', 'standard error, {volume}{per}', {
           volume: units.volume,
-          area: units.area,
+          per: units.per,
         }),
       ),
-      number(t('report.of-the-mean', '% of the mean')),
+      number(t('report.of-the-volume', '% of the volume')),
     ],
     rows: [
       isWhole
-        ? [words(t('report.column.sampling', 'sampling')), words(NO_SAMPLE), words('—')]
+        ? [words(t('report.column.sampling', 'sampling')), words(missingError(summary)), words('—')]
         : row(
             sums.phaseSummary?.kind === 'three-p'
               ? t('report.sampling-error-trees-selected', 'Sampling error (trees selected)')

@@ -13,9 +13,9 @@ export function progressTable({ sampling }: StandSummary, units: StandUnits): Re
     columns: [
       number(t('report.column.plots', 'plots')),
       number(
-        t('report.basal-area', 'basal area, {basalArea}/{area}', {
+        t('report.basal-area', 'basal area, {basalArea}{per}', {
           basalArea: units.basalArea,
-          area: units.area,
+          per: units.per,
         }),
       ),
       number(t('report.95-interval-of-the-mean', '95 % interval, ± % of the mean')),

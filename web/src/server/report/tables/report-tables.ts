@@ -1,5 +1,5 @@
 import type { StandSummary } from '../../../contracts/views.ts';
-import { STAND_UNITS, type UnitSystem } from '@arbolito/core/units';
+import { standUnits, type UnitSystem } from '@arbolito/core/units';
 import type { ReportTable } from '../table.ts';
 import { totalsTable } from './totals-table.ts';
 import { errorsTable } from './errors-table.ts';
@@ -20,7 +20,7 @@ import { plotsTable } from './plots-table.ts';
 
 /** Every table of a survey, in the order of a report; those with nothing to say are left out. */
 export function tablesOf(summary: StandSummary, system: UnitSystem): readonly ReportTable[] {
-  const units = STAND_UNITS[system];
+  const units = standUnits(system, summary.sums.weighing === 'list');
   return [
     resultTable(summary, units),
     totalsTable(summary, units),

@@ -2,9 +2,9 @@ import { convert, type StandUnits } from '@arbolito/core/units';
 import type { Estimated } from '@arbolito/core/statistics';
 import type { StandSummary } from '../../../contracts/views.ts';
 import { type Cell, errorCell, figure, number, type ReportTable, text, words } from '../table.ts';
-import { errorOf, interval, intervalHead, missingError, NO_SAMPLE, ofMean } from './cells.ts';
+import { errorOf, interval, intervalHead, missingError, ofMean } from './cells.ts';
 import { knownAreaHa } from './known-area.ts';
-import { say, t } from '../../../messages/text.ts';
+import { t } from '../../../messages/text.ts';
 
 interface Line {
   readonly name: string;
@@ -58,10 +58,10 @@ const withoutBar = ({ halfWidthShare: _share, ...cell }: Cell): Cell => cell;
 
 /** What a survey found, in one table: per area and in total, with the error of sampling and that of everything. */
 export function resultTable(summary: StandSummary, units: StandUnits): ReportTable | null {
-  const { sums, survey, options } = summary;
+  const { sums, options } = summary;
   if (sums.plots === 0) return null;
-  const areaHa = knownAreaHa(survey.strata);
-  const none = say(sums.weighing === 'whole' ? NO_SAMPLE : missingError(summary));
+  const areaHa = knownAreaHa(summary);
+  const none = missingError(summary);
   const problem = sums.phaseSummary?.problem ?? null;
   const problems = problem === null ? [] : [problem];
   const total = (line: Line): readonly Cell[] => {
@@ -100,7 +100,11 @@ export function resultTable(summary: StandSummary, units: StandUnits): ReportTab
     title: t('report.result-in-one-table', 'Result'),
     columns: [
       text(t('report.column.figure', 'figure')),
-      number(t('report.result-per-area', 'per {area}', { area: units.area })),
+      number(
+        units.per === ''
+          ? t('report.result-total', 'total')
+          : t('report.result-per-area', 'per {area}', { area: units.per.slice(1) }),
+      ),
       number('±'),
       number(intervalHead(options)),
       ...(areaHa === null

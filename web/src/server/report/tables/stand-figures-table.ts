@@ -25,7 +25,7 @@ export function standFiguresTable({ figures, sums }: StandSummary, units: StandU
       }),
     ],
   ];
-  const indices = STAND_INDICES.map(
+  const indices = STAND_INDICES.filter(({ needsArea }) => !needsArea || units.per !== '').map(
     ({ id, label, quantity, decimals, explanation }) =>
       [label(units), figure(indexValue(figures[id], quantity, units), decimals), explanation(figures, system)] as const,
   );

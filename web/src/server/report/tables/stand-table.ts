@@ -47,7 +47,7 @@ function standTableOf(
     ...heading,
     columns: [
       text(t('report.class', 'class {unit}', { unit })),
-      ...present.map(({ name }) => number(t('report.stems-2', '{name}, stems/{area}', { name, area: units.area }))),
+      ...present.map(({ name }) => number(t('report.stems-2', '{name}, stems{per}', { name, per: units.per }))),
       ...figuresOf(units).map(({ words: name }) => number(t('report.figure-of-all', 'all: {name}', { name }))),
     ],
     rows: classes.map((named) => [

@@ -23,8 +23,8 @@ export function stockTable(summary: StandSummary, units: StandUnits): ReportTabl
     title: t('report.stock-table-volume-by-dbh', 'Stock table: volume by dbh class and species'),
     columns: [
       text(t('report.class', 'class {unit}', { unit })),
-      ...present.map(({ name }) => number(`${name}, ${units.volume} / ${units.area}`)),
-      number(t('report.all', 'all, {volume}/{area}', { volume: units.volume, area: units.area })),
+      ...present.map(({ name }) => number(`${name}, ${units.volume}${units.per}`)),
+      number(t('report.all', 'all, {volume}{per}', { volume: units.volume, per: units.per })),
     ],
     rows: classes.map((named) => [
       words(String(named)),

@@ -5,7 +5,7 @@ import { leftOutWords, placementWords, pooledWords } from '../../results/countin
 import { twoPhaseSummaryWords } from '@arbolito/core/inventory';
 import { type Cell, figure, number, type ReportTable, text, words } from '../table.ts';
 import type { Estimated } from '@arbolito/core/statistics';
-import { errorOf, figuresOf, interval, intervalHead, missingError, NO_SAMPLE, ofMean, pctOfMean } from './cells.ts';
+import { errorOf, figuresOf, interval, intervalHead, missingError, ofMean, pctOfMean } from './cells.ts';
 import { t, say } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
 
@@ -33,11 +33,11 @@ function aloneNotes({ withoutAuxiliary, volumeM3PerHa }: StandSummary['sums'], u
         )
       : t('report.the-first-phase-does-not', 'The first phase does not reduce the error here.');
   return [
-    t('report.measured-plots-alone', 'Measured plots alone: {value} {error} {volume}/{area}. {worth}', {
+    t('report.measured-plots-alone', 'Measured plots alone: {value} {error} {volume}{per}. {worth}', {
       value,
       error,
       volume: units.volume,
-      area: units.area,
+      per: units.per,
       worth,
     }),
   ];
@@ -64,6 +64,7 @@ export function countingNotes(summary: StandSummary): readonly string[] {
 function meansNotes(summary: StandSummary, units: StandUnits): readonly Text[] {
   const { sums } = summary;
   const { phaseSummary, plots, weighing } = sums;
+  if (weighing === 'list') return [t('report.totals-of-all-trees', 'Totals of all trees. The survey has no area.')];
   if (phaseSummary === null)
     return [
       t(
@@ -91,7 +92,7 @@ function meansNotes(summary: StandSummary, units: StandUnits): readonly Text[] {
 /** The stand as a whole: three figures with their errors of sampling. */
 export function totalsTable(summary: StandSummary, units: StandUnits): ReportTable {
   const { sums } = summary;
-  const isWhole = sums.weighing === 'whole';
+  const isWhole = sums.weighing === 'whole' || sums.weighing === 'list';
   const row = (
     name: string,
     estimated: Estimated | null,
@@ -100,7 +101,7 @@ export function totalsTable(summary: StandSummary, units: StandUnits): ReportTab
   ): readonly Cell[] => [
     words(name),
     ofMean(estimated, to, decimals),
-    errorOf(estimated, to, say(isWhole ? NO_SAMPLE : missingError(summary))),
+    errorOf(estimated, to, missingError(summary)),
     interval(estimated, to, decimals),
     estimated === null ? words('—') : pctOfMean(estimated),
     figure(estimated?.halfWidth === undefined || estimated.halfWidth === null ? null : estimated.degreesOfFreedom, 1),
@@ -110,7 +111,7 @@ export function totalsTable(summary: StandSummary, units: StandUnits): ReportTab
     title: t('report.stand', 'Stand'),
     columns: [
       text(t('report.column.figure', 'figure')),
-      number(t('report.column.mean', 'mean')),
+      number(sums.weighing === 'list' ? t('report.column.total', 'total') : t('report.column.mean', 'mean')),
       number(t('report.standard-error-2', 'standard error')),
       number(intervalHead(summary.options)),
       number(t('report.of-the-mean-2', '± % of the mean')),
@@ -132,7 +133,7 @@ export function totalsTable(summary: StandSummary, units: StandUnits): ReportTab
       isWhole
         ? t(
             'report.complete-tally-no-sampling-error',
-            'Complete tally: no sampling error. Errors of measurement and of the volume model remain.',
+            'Every tree is measured: no sampling error. Errors of measurement and of the volume model remain.',
           )
         : t(
             'report.standard-errors-and-intervals-student',

@@ -1,0 +1,2 @@
+ALTER TABLE "plot" DROP CONSTRAINT "plot_shape";--> statement-breakpoint
+ALTER TABLE "plot" ADD CONSTRAINT "plot_shape" CHECK (coalesce("plot"."shape" ->> 'kind', '') in ('circle', 'nested', 'rectangle', 'variable-radius', 'complete-tally', 'tree-list'));

@@ -1,0 +1,47 @@
+import { type LatLon, mapAbout } from '@arbolito/core/layout';
+import { scaleBarLength } from '../ui/drawing/scale-bar.ts';
+
+const EDGE_PX = 18;
+/** Keeps scale bar and north arrow clear of the ground. */
+const FOOT_PX = 40;
+
+export interface MapFrame {
+  /** Pixels from the top left corner. */
+  readonly place: (at: LatLon) => { readonly x: number; readonly y: number };
+  readonly scaleBar: { readonly metres: number; readonly px: number };
+}
+
+/**
+ * A map in a frame, north up and to scale, that holds all points; null without a point.
+ *
+ * @param frame width and height in pixels
+ */
+export function mapFrame(
+  points: readonly LatLon[],
+  frame: { readonly width: number; readonly height: number },
+): MapFrame | null {
+  const [origin] = points;
+  if (origin === undefined) return null;
+  const { toMap } = mapAbout(origin);
+  const mapped = points.map(toMap);
+  const span = (of: readonly number[]): readonly [number, number] =>
+    of.reduce<readonly [number, number]>(
+      ([low, high], each) => [Math.min(low, each), Math.max(high, each)],
+      [Infinity, -Infinity],
+    );
+  const [left, right] = span(mapped.map(({ eastM }) => eastM));
+  const [bottom, top] = span(mapped.map(({ northM }) => northM));
+  const widthM = Math.max(1, right - left);
+  const heightM = Math.max(1, top - bottom);
+  const scale = Math.min((frame.width - 2 * EDGE_PX) / widthM, (frame.height - EDGE_PX - FOOT_PX) / heightM);
+  const offset = (frame.width - widthM * scale) / 2;
+  const head = EDGE_PX + (frame.height - EDGE_PX - FOOT_PX - heightM * scale) / 2;
+  const metres = scaleBarLength(frame.width / 3 / scale);
+  return {
+    place: (at) => {
+      const { eastM, northM } = toMap(at);
+      return { x: offset + (eastM - left) * scale, y: head + (top - northM) * scale };
+    },
+    scaleBar: { metres, px: metres * scale },
+  };
+}
