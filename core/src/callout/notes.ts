@@ -2,6 +2,7 @@ import { convert, lengthWords, printAsRead, readQuantity, type UnitId, type Unit
 import type { ConditionCode } from '../protocol/index.ts';
 import { OBSERVER_POSITIONS, type ObserverPosition } from '../height/index.ts';
 import { type Multiplicity, NOTE_LIMITS, type TreeNotes } from '../tree/index.ts';
+import { printOther, readOther } from './other-diameter-words.ts';
 import { printUpper, readUpper } from './upper-words.ts';
 import { message, type Text } from '../message/index.ts';
 
@@ -223,6 +224,8 @@ function readStemNote(word: string, before: TreeNotes, unitSystem: UnitSystem): 
           }),
         );
   }
+  const other = readOther(word, unitSystem);
+  if (other !== null) return withOther(other, before);
   const upper = readUpper(word, unitSystem);
   if (upper === null) return null;
   if (!upper.ok) return bad(upper.problem);
@@ -232,6 +235,18 @@ function readStemNote(word: string, before: TreeNotes, unitSystem: UnitSystem): 
     : bad(
         message('callout.too-many-uppers', 'A tree takes at most {most} upper diameters.', {
           most: NOTE_LIMITS.upperDiameters,
+        }),
+      );
+}
+
+function withOther(read: NonNullable<ReturnType<typeof readOther>>, before: TreeNotes): NoteWord {
+  if (!read.ok) return bad(read.problem);
+  const { otherDiameters = [] } = before;
+  return otherDiameters.length < NOTE_LIMITS.otherDiameters
+    ? { ok: true, notes: { ...before, otherDiameters: [...otherDiameters, read.other] }, chip: read.chip }
+    : bad(
+        message('callout.too-many-others', 'A tree takes at most {most} second diameters.', {
+          most: NOTE_LIMITS.otherDiameters,
         }),
       );
 }
@@ -249,6 +264,7 @@ export function printNotes(
     logs,
     merchantableM,
     upperDiameters = [],
+    otherDiameters = [],
     place,
   }: TreeNotes,
   system: UnitSystem,
@@ -264,6 +280,7 @@ export function printNotes(
     ...(predictedVolumeM3 === undefined ? [] : [`kpi${textIn(predictedVolumeM3, 'm3', volumeUnit(system))}`]),
     ...(logs === undefined ? [] : [`l${printAsRead(logs)}`]),
     ...(merchantableM === undefined ? [] : [`mh${textIn(merchantableM, 'm', unit)}`]),
+    ...otherDiameters.map((other) => printOther(other, system)),
     ...upperDiameters.map((upper) => printUpper(upper, system)),
     ...(place === undefined ? [] : [`pos${String(place.latitude)}/${String(place.longitude)}`]),
   ];

@@ -148,3 +148,4 @@ export {
   WOOD_LIMITS,
   type WoodSettings,
 } from './volume-settings.ts';
+export { OTHER_DIAMETER_METHODS, type OtherDiameterMethod } from './diameter-choice.ts';

@@ -1,3 +1,4 @@
+import type { OtherDiameterMethod } from './diameter-choice.ts';
 import type { PriceList } from './price-list.ts';
 import type { FormClassRule } from './price-list.ts';
 import { USUAL_BARK_RATIO, type VolumeModel } from './volume-model.ts';
@@ -60,6 +61,8 @@ export interface WoodSettings {
   readonly logs?: LogSettings | undefined;
   /** Upper diameters of a tree give its volume, also where its species has an equation or a form factor. */
   readonly upperDiametersCount?: boolean | undefined;
+  /** The method whose diameter counts where a stem was measured by several; the first one kept where left out. */
+  readonly diameterMethod?: OtherDiameterMethod | undefined;
 }
 
 export const WOOD_LIMITS = {

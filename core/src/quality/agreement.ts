@@ -1,39 +1,44 @@
 import { grouped, simpleSample } from '../statistics/index.ts';
 
-/** Two heights of one tree: by two instruments, or by two people. */
-export interface HeightPair {
-  /** What gave each height. */
+/** Two figures of one tree: by two instruments, or by two people. Both are in the unit of the comparison. */
+export interface MeasuredPair {
+  /** What gave each figure. */
   readonly first: string;
   readonly second: string;
-  readonly firstM: number;
-  readonly secondM: number;
+  readonly firstValue: number;
+  readonly secondValue: number;
 }
 
-/** How two instruments or people agree over the trees that both measured. Differences are second − first, m. */
+/** How two instruments or people agree over the trees that both measured. Differences are second − first. */
 export interface Agreement {
   readonly first: string;
   readonly second: string;
+  /** Of every figure below. */
+  readonly unit: AgreementUnit;
   readonly trees: number;
   /** The systematic difference. */
-  readonly meanDifferenceM: number;
-  readonly standardErrorM: number;
+  readonly meanDifference: number;
+  readonly standardError: number;
   /** Half the width of the 95 % interval of the systematic difference. */
-  readonly halfWidthM: number;
+  readonly halfWidth: number;
   /** Between these lie about 95 of a hundred single differences. */
-  readonly limitsM: readonly [low: number, high: number];
-  /** For the plot: mean of both heights, and their difference. */
-  readonly points: readonly { readonly meanM: number; readonly differenceM: number }[];
+  readonly limits: readonly [low: number, high: number];
+  /** For the plot: mean of both figures, and their difference. */
+  readonly points: readonly { readonly mean: number; readonly difference: number }[];
 }
+
+/** Heights are compared in m, diameters in cm. */
+export type AgreementUnit = 'm' | 'cm';
 
 const LEAST_TREES = 3;
 /** Quantile of the normal distribution for 95 of a hundred. */
 const NORMAL_95 = 1.96;
 
 /** The pair in one order, whichever was measured first. */
-const inOrder = (pair: HeightPair): HeightPair =>
+const inOrder = (pair: MeasuredPair): MeasuredPair =>
   pair.first <= pair.second
     ? pair
-    : { first: pair.second, second: pair.first, firstM: pair.secondM, secondM: pair.firstM };
+    : { first: pair.second, second: pair.first, firstValue: pair.secondValue, secondValue: pair.firstValue };
 
 /**
  * Systematic difference and limits of agreement of every two instruments or people that measured three trees or more
@@ -41,14 +46,14 @@ const inOrder = (pair: HeightPair): HeightPair =>
  *
  * Source: Bland & Altman 1986, Lancet 327:307.
  *
- * @param pairs heights of the same trees, m
+ * @param pairs figures of the same trees, in that unit
  * @returns the pair with most trees first
  */
-export function heightAgreement(pairs: readonly HeightPair[]): Agreement[] {
+export function agreementsOf(pairs: readonly MeasuredPair[], unit: AgreementUnit): Agreement[] {
   const own = pairs.map(inOrder).filter(({ first, second }) => first !== second);
   return [...grouped(own, ({ first, second }) => JSON.stringify([first, second])).values()]
     .flatMap((list): Agreement[] => {
-      const differences = list.map(({ firstM, secondM }) => secondM - firstM);
+      const differences = list.map(({ firstValue, secondValue }) => secondValue - firstValue);
       const sample = simpleSample(differences);
       const [pair] = list;
       if (pair === undefined || list.length < LEAST_TREES || !sample.ok) return [];
@@ -59,13 +64,14 @@ export function heightAgreement(pairs: readonly HeightPair[]): Agreement[] {
           first: pair.first,
           second: pair.second,
           trees: list.length,
-          meanDifferenceM: mean,
-          standardErrorM: standardError ?? 0,
-          halfWidthM: halfWidth ?? 0,
-          limitsM: [mean - spread, mean + spread],
-          points: list.map(({ firstM, secondM }) => ({
-            meanM: (firstM + secondM) / 2,
-            differenceM: secondM - firstM,
+          unit,
+          meanDifference: mean,
+          standardError: standardError ?? 0,
+          halfWidth: halfWidth ?? 0,
+          limits: [mean - spread, mean + spread],
+          points: list.map(({ firstValue, secondValue }) => ({
+            mean: (firstValue + secondValue) / 2,
+            difference: secondValue - firstValue,
           })),
         },
       ];

@@ -4,6 +4,7 @@ import {
   type FieldRules,
   type FormFactor,
   type LogSettings,
+  type OtherDiameterMethod,
   recordedEstimate,
   type Species,
   USUAL_LOGS,
@@ -32,6 +33,7 @@ import {
 import { logFindings, upperFindings } from './log-findings.ts';
 import { type TreeLogs, treeLogs } from './tree-logs.ts';
 import { isBroken, type TreeRecord } from './tree-record.ts';
+import { type ComparedDiameter, compareDiameters, diametersApart } from './other-diameters.ts';
 import { type MeasuredUpper, measuredUppers } from './upper-diameters.ts';
 import { message } from '../message/index.ts';
 
@@ -54,6 +56,8 @@ export interface TreeProtocol {
   readonly stumpM?: number | undefined;
   /** Upper diameters of a tree give its volume. */
   readonly upperDiametersCount?: boolean | undefined;
+  /** The method whose diameter counts where a stem was measured by several; the first one where left out. */
+  readonly diameterMethod?: OtherDiameterMethod | undefined;
 }
 
 /** What is known of a tree beside its readings. */
@@ -108,6 +112,8 @@ export interface TreeResult {
   readonly volumeFindings: readonly Finding[];
   /** Logs and board feet; null where nothing says how many logs there are. */
   readonly logs: TreeLogs | null;
+  /** Diameters by other instruments or people beside the first one, which none of them is averaged with. */
+  readonly otherDiameters: readonly ComparedDiameter[];
   /** Upper diameters as figures, by rising height. */
   readonly uppers: readonly MeasuredUpper[];
   /** Volumes of the stem between its lowest and its highest diameter; null without two of them. */
@@ -163,6 +169,24 @@ const isAskedAsGirth = (read: Measured | undefined, context: MethodContext): boo
   const { outcome = null } = read === undefined ? {} : diameterOf(read, context);
   return outcome !== null && findingsOf(outcome).some(({ code }) => code === DIAMETER_FINDINGS.girthAsDiameter);
 };
+
+/** Diameters by other instruments or people; of a tree with one stem only. */
+const othersOf = (
+  { stems, otherDiameters = [] }: TreeRecord,
+  read: Measured | undefined,
+  first: Outcome | null,
+  { diameterMethod }: TreeProtocol,
+  context: MethodContext,
+): ComparedDiameter[] =>
+  stems.length > 1 || otherDiameters.length === 0
+    ? []
+    : compareDiameters(
+        otherDiameters,
+        knownOf(first),
+        first === null ? '' : (read?.method.description.id ?? ''),
+        diameterMethod,
+        context,
+      );
 
 /** Diameters of its own above breast height: where its merchantable stem ends, by a diameter that was measured. */
 const upperDiameters = ({ heights }: HeightResults, breastHeightM: number): Section[] =>
@@ -253,7 +277,11 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
     read: measured(tree, { measure: 'diameter', stem: ordinal }, unread),
     point: measured(tree, { measure: 'point', stem: ordinal }, unread),
   }));
-  const alone = stems.map(({ read }) => diameterOf(read, context).outcome);
+  const ownAlone = stems.map(({ read }) => diameterOf(read, context).outcome);
+  const compared = othersOf(tree, stems[0]?.read, ownAlone[0] ?? null, protocol, context);
+  // Another diameter of the only stem may be the one that counts.
+  const instead = compared.find(({ counts }) => counts)?.outcome ?? null;
+  const alone = instead === null ? ownAlone : [instead];
   const thickest = Math.max(0, ...alone.flatMap((outcome) => knownOf(outcome)?.value ?? []));
   const heightsFor = (dbhCm: number): HeightResults =>
     evaluateHeights(
@@ -277,6 +305,7 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
     asRead?.findings.some(({ severity }) => severity === 'check') === true &&
     girthOdds(known, tree, asRead.value, thickest) >= errorOdds &&
     stems.length === 1 &&
+    instead === null &&
     isAskedAsGirth(stems[0]?.read, { ...context, heightM: asRead.value });
   const heights = isGirth ? heightsFor(thickest / Math.PI) : asTaped;
   const height = heights.counted;
@@ -289,7 +318,7 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
   const reckoned = stems.map(({ ordinal, read, point }, i): StemResult => ({
     ordinal,
     // A thin stem beside a thick one is no sign of a slip: only the first is held against the height.
-    diameter: heightM === null || i > 0 ? (alone[i] ?? null) : diameterOf(read, inItsLight).outcome,
+    diameter: heightM === null || i > 0 || instead !== null ? (alone[i] ?? null) : diameterOf(read, inItsLight).outcome,
     barkRatio: diameterOf(read, context).barkRatio,
     point: outcomeOf(point, inItsLight),
   }));
@@ -342,6 +371,7 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
     volume: knownOf(volume),
     volumeFindings: volume === null ? (isBroken(tree) && dbh !== null ? [NO_BREAK] : []) : findingsOf(volume),
     logs,
+    otherDiameters: compared,
     uppers,
     stemVolumes: volumesByDiameters(uppers, one, breastHeightM),
     slenderness: thickestCm === null || tall === null ? null : slenderness(tall.value, thickestCm),
@@ -360,6 +390,11 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
         species: known.species,
         lastVisit: known.lastVisit,
       }),
+      ...diametersApart(compared, knownOf(ownAlone[0] ?? null), unitSystem).map((finding) => ({
+        ...finding,
+        measure: 'diameter' as const,
+        stem: 1,
+      })),
       ...logFindings(logs, { dbhCm: dbh?.value ?? null, heightM: tall?.value ?? null, unitSystem }),
       ...upperFindings(uppers, { dbhCm: one?.value ?? null, heightM: tall?.value ?? null, breastHeightM, unitSystem }),
       ...contradictions(tree, {

@@ -47,6 +47,7 @@ export {
   type TreeFix,
   type TreeNotes,
 } from './tree-notes.ts';
+export { type ComparedDiameter, type OtherDiameter, otherDiametersProblem } from './other-diameters.ts';
 export {
   measuredUppers,
   type MeasuredUpper,

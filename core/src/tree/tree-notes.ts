@@ -1,4 +1,5 @@
 import type { ObserverPosition } from '../height/index.ts';
+import type { OtherDiameter } from './other-diameters.ts';
 import type { UpperDiameter } from './upper-diameters.ts';
 
 /** Whether the notes on a tree say that it is dead. */
@@ -30,6 +31,8 @@ export interface TreeNotes {
   readonly merchantableM?: number | undefined;
   /** Diameters measured at heights of their own, as they were read. */
   readonly upperDiameters?: readonly UpperDiameter[] | undefined;
+  /** Diameters of its stem at the same point by other instruments or people, as they were read. */
+  readonly otherDiameters?: readonly OtherDiameter[] | undefined;
   /** Where it stands by its own position, in degrees (WGS 84). */
   readonly place?: TreeFix | undefined;
 }
@@ -53,6 +56,7 @@ export const carriedNotes = ({
   logs,
   merchantableM,
   upperDiameters,
+  otherDiameters,
   place,
 }: CarriedNotes): CarriedNotes => ({
   ...(fork === undefined ? {} : { fork }),
@@ -61,6 +65,7 @@ export const carriedNotes = ({
   ...(logs === undefined ? {} : { logs }),
   ...(merchantableM === undefined ? {} : { merchantableM }),
   ...(upperDiameters === undefined || upperDiameters.length === 0 ? {} : { upperDiameters }),
+  ...(otherDiameters === undefined || otherDiameters.length === 0 ? {} : { otherDiameters }),
   ...(place === undefined ? {} : { place }),
 });
 
@@ -73,6 +78,7 @@ export const NOTE_LIMITS = {
   logs: { low: 0.5, high: 15 },
   merchantableM: { low: 0.5, high: 90 },
   upperDiameters: 20,
+  otherDiameters: 6,
 } as const;
 
 /** Notes without what says nothing; undefined where nothing is left. */

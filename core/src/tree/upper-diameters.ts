@@ -1,8 +1,9 @@
-import { checkReadings, evaluate, type MethodContext, type ReadingValue } from '../measurement/index.ts';
+import { evaluate, type MethodContext, type ReadingValue } from '../measurement/index.ts';
 import { findMethod } from '../methods/index.ts';
 import { estimateOf } from '../uncertainty/index.ts';
-import { convert, isUnitId } from '../units/index.ts';
+import { convert } from '../units/index.ts';
 import { message, type Text } from '../message/index.ts';
+import { fieldsOf, instrumentProblem, isReadingValue } from './instrument-readings.ts';
 
 /** Instruments that measure a stem at a height of its own: with a ladder, or from the ground. */
 export const UPPER_DIAMETER_METHODS = [
@@ -36,25 +37,6 @@ const HEIGHT_LIMITS_M = { low: 0, high: 100 } as const;
 /** Standard error of a height up the stem where none is stated: this share, and this much at least. */
 const HEIGHT_ERROR = { share: 0.01, leastM: 0.05 } as const;
 
-/** The fields of an object; null for anything else. */
-const fieldsOf = (value: unknown): Readonly<Record<string, unknown>> | null =>
-  typeof value === 'object' && value !== null && !Array.isArray(value) ? { ...value } : null;
-
-const isReading = (value: unknown): value is ReadingValue => {
-  const { value: number, unit, standardError = 0, ...rest } = fieldsOf(value) ?? {};
-  return (
-    Number.isFinite(number) &&
-    typeof unit === 'string' &&
-    isUnitId(unit) &&
-    Number.isFinite(standardError) &&
-    Number(standardError) >= 0 &&
-    Object.keys(rest).length === 0
-  );
-};
-
-const areReadings = (readings: Readonly<Record<string, unknown>>): readings is Record<string, ReadingValue> =>
-  Object.values(readings).every(isReading);
-
 const NOT_ONE: Text = message(
   'tree.upper-diameter-needs',
   'An upper diameter needs a height in m or ft, a method, and the readings of that method.',
@@ -62,10 +44,7 @@ const NOT_ONE: Text = message(
 
 function problemOf(value: unknown): Text | null {
   const { height, method, readings, ...rest } = fieldsOf(value) ?? {};
-  const known = UPPER_DIAMETER_METHODS.find((each) => each === method);
-  const found = known === undefined ? null : findMethod(known);
-  const read = fieldsOf(readings);
-  if (found === null || read === null || !areReadings(read) || !isReading(height)) return NOT_ONE;
+  if (!isReadingValue(height)) return NOT_ONE;
   if (Object.keys(rest).length > 0 || (height.unit !== 'm' && height.unit !== 'ft')) return NOT_ONE;
   const heightM = convert(height.value, height.unit, 'm');
   if (!(heightM >= HEIGHT_LIMITS_M.low && heightM <= HEIGHT_LIMITS_M.high))
@@ -73,7 +52,7 @@ function problemOf(value: unknown): Text | null {
       low: String(HEIGHT_LIMITS_M.low),
       high: String(HEIGHT_LIMITS_M.high),
     });
-  return checkReadings(found.description, read)[0]?.message ?? null;
+  return instrumentProblem(method, readings, UPPER_DIAMETER_METHODS, NOT_ONE);
 }
 
 /**

@@ -17,6 +17,8 @@ import {
   type TreeFix,
   type TreeNotes,
   type UpperDiameter,
+  type OtherDiameter,
+  otherDiametersProblem,
   upperDiametersProblem,
 } from '@arbolito/core/tree';
 import { OBSERVER_POSITIONS, type ObserverPosition } from '@arbolito/core/height';
@@ -34,7 +36,8 @@ import {
   IsWithin,
 } from './decorators.ts';
 
-const { conditions, fork, bearingDeg, awayM, predictedVolumeM3, logs, merchantableM, upperDiameters } = NOTE_LIMITS;
+const { conditions, fork, bearingDeg, awayM, predictedVolumeM3, logs, merchantableM, upperDiameters, otherDiameters } =
+  NOTE_LIMITS;
 const FLAG = { message: 'must be true or false' };
 
 /** A position in degrees. */
@@ -107,6 +110,12 @@ export class TreeNotesDto implements TreeNotes {
   @IsListWithin({ words: 'upper diameters', most: upperDiameters })
   @IsSound(upperDiametersProblem)
   upperDiameters?: UpperDiameter[];
+
+  /** Diameters of its stem at the same point by other instruments or people, as they were read. */
+  @IsOmittable()
+  @IsListWithin({ words: 'second diameters', most: otherDiameters })
+  @IsSound(otherDiametersProblem)
+  otherDiameters?: OtherDiameter[];
 
   /** Where it stands by its own position. */
   @IsOmittable()

@@ -15,6 +15,7 @@ import type {
 import type {
   HeightNotes,
   LastVisit,
+  ComparedDiameter,
   MeasuredUpper,
   PlacedFinding,
   PlacedReading,
@@ -171,12 +172,17 @@ export interface TreeView {
   readonly basalAreaM2: number | null;
   /** Logs and board feet; null where nothing says how many logs there are. */
   readonly logs: TreeLogs | null;
+  /** Diameters by other instruments or people, each with its difference to the first one. */
+  readonly otherDiameters: readonly OtherDiameterView[];
   /** Upper diameters as figures, by rising height. */
   readonly uppers: readonly MeasuredUpper[];
   /** Volumes between the lowest and the highest diameter; null without two of them. */
   readonly stemVolumes: StemVolumes | null;
   readonly findings: readonly PlacedFinding[];
 }
+
+/** A second diameter of a stem; its figure is null where its readings give none. */
+export type OtherDiameterView = Omit<ComparedDiameter, 'outcome'> & { readonly figure: EstimateView | null };
 
 /** A page of the trees of a survey. */
 export interface TreePageView {

@@ -5,6 +5,8 @@ import {
   FORM_CLASS_RULES,
   type FormClassRule,
   type LogSettings,
+  OTHER_DIAMETER_METHODS,
+  type OtherDiameterMethod,
   type PriceList,
   PRICE_LIST_LIMITS,
   PRODUCTS_LIMIT,
@@ -108,4 +110,9 @@ export class WoodSettingsDto extends ActDto {
   @IsOmittable()
   @IsBoolean({ message: 'must be true or false' })
   upperDiametersCount?: boolean | undefined;
+
+  /** The method whose diameter counts where a stem was measured by several. */
+  @IsOmittable()
+  @IsOneOf(OTHER_DIAMETER_METHODS)
+  diameterMethod?: OtherDiameterMethod | undefined;
 }

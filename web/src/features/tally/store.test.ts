@@ -42,6 +42,7 @@ const treeView = (id: string, tag: string, speciesCode: string, readings: readon
   volume: null,
   basalAreaM2: null,
   logs: null,
+  otherDiameters: [],
   uppers: [],
   stemVolumes: null,
   findings: [],

@@ -1,4 +1,4 @@
-import { printCallout, printTreeForm, printUpper } from '@arbolito/core/callout';
+import { printCallout, printTreeForm, printOther, printUpper } from '@arbolito/core/callout';
 import { treeOfView } from '../../contracts/tree-write.ts';
 import { findMethod } from '@arbolito/core/methods';
 import { convert, printRounded, printStandardError, STAND_UNITS, type UnitId, unitOf } from '@arbolito/core/units';
@@ -108,12 +108,20 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
       `merchantable length (${away})`,
       'board feet',
       'board feet ±',
+      'other diameters',
       'upper diameters',
       `stem by Newton (${volume})`,
       `stem by Newton ± (${volume})`,
     ],
     rowsOf: (view) => {
-      const { awayM, observerPosition, predictedVolumeM3, merchantableM, upperDiameters = [] } = view.notes ?? {};
+      const {
+        awayM,
+        observerPosition,
+        predictedVolumeM3,
+        merchantableM,
+        otherDiameters = [],
+        upperDiameters = [],
+      } = view.notes ?? {};
       const boardFeet = view.logs?.boardFeet ?? null;
       const newton = view.stemVolumes?.volumes.find(({ way }) => way === 'newton');
       const inVolumeUnit = (m3: number): number => convert(m3, 'm3', volumeUnit);
@@ -151,6 +159,7 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
           merchantableM === undefined ? null : inUnit(merchantableM, 'm', away, 3),
           boardFeet === null ? null : printRounded(boardFeet.value, 0),
           boardFeet === null ? null : printStandardError(boardFeet.standardError),
+          otherDiameters.map((other) => printOther(other, survey.unitSystem)).join(' '),
           upperDiameters.map((upper) => printUpper(upper, survey.unitSystem)).join(' '),
           newton === undefined ? null : printRounded(inVolumeUnit(newton.volumeM3), isMetric ? 3 : 1),
           newton === undefined ? null : printStandardError(inVolumeUnit(newton.standardErrorM3)),

@@ -1,4 +1,4 @@
-import type { HeightPair } from '@arbolito/core/quality';
+import type { MeasuredPair } from '@arbolito/core/quality';
 import { grouped, total } from '@arbolito/core/statistics';
 import { estimateOf } from '@arbolito/core/uncertainty';
 import { say } from '../../messages/text.ts';
@@ -32,15 +32,15 @@ const heightsBy = (
 
 /** Heights of the same trees by two methods, and by two people: each two once for a tree. */
 export function heightPairs(trees: readonly TreeHeights[]): {
-  readonly methods: readonly HeightPair[];
-  readonly people: readonly HeightPair[];
+  readonly methods: readonly MeasuredPair[];
+  readonly people: readonly MeasuredPair[];
 } {
   const totals = trees.map(totalsOf);
-  const pairsBy = (key: 'method' | 'observer'): HeightPair[] =>
+  const pairsBy = (key: 'method' | 'observer'): MeasuredPair[] =>
     totals.flatMap((list) => {
       const heights = heightsBy(list, key);
-      return heights.flatMap(([first, firstM], i) =>
-        heights.slice(i + 1).map(([second, secondM]) => ({ first, second, firstM, secondM })),
+      return heights.flatMap(([first, firstValue], i) =>
+        heights.slice(i + 1).map(([second, secondValue]) => ({ first, second, firstValue, secondValue })),
       );
     });
   return { methods: pairsBy('method'), people: pairsBy('observer') };

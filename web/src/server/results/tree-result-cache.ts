@@ -96,7 +96,10 @@ const figuresOf = (view: TreeView): TreeFigures => {
 
 /** Whether something is noted of its stem that its figures hang on. */
 const hasStemNotes = ({ notes }: TreeRow): boolean =>
-  notes?.logs !== undefined || notes?.merchantableM !== undefined || notes?.upperDiameters !== undefined;
+  notes?.logs !== undefined ||
+  notes?.merchantableM !== undefined ||
+  notes?.upperDiameters !== undefined ||
+  notes?.otherDiameters !== undefined;
 
 /** All of a tree that its figures hang on, where it has one reading of its diameter and nothing was noted of it. */
 function sizeOf(row: TreeRow, { readings, lastVisit }: RowParts): string | null {

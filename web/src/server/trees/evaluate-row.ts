@@ -27,6 +27,7 @@ export const settingsOf = (survey: SurveyView): FormProtocol => ({
   logs: survey.wood.logs,
   stumpM: survey.wood.stumpM,
   upperDiametersCount: survey.wood.upperDiametersCount,
+  diameterMethod: survey.wood.diameterMethod,
 });
 
 /** A figure as the wire carries it. */
@@ -151,6 +152,10 @@ export function evaluateRow(
       basalAreaM2: reckoned.basalAreaM2,
       logs: reckoned.logs,
       uppers: reckoned.uppers,
+      otherDiameters: reckoned.otherDiameters.map(({ outcome, ...each }) => ({
+        ...each,
+        figure: knownFigure(outcome),
+      })),
       stemVolumes: reckoned.stemVolumes,
       findings: findingsOfTree(reckoned),
     },

@@ -229,7 +229,9 @@ describe('the heights of a tree on the record', () => {
     const { body } = await api<SurveyView>('GET', `/api/surveys/${survey.id}`);
     const { methods, people } = heightPairs(await services().trees.severalHeights(body));
     // 25 m times 86 % beside the mean of the 22 and 23 m that were known.
-    expect(methods.map(({ firstM, secondM }) => [firstM, secondM])).toEqual([[expect.closeTo(21.5, 9), 22.5]]);
+    expect(methods.map(({ firstValue, secondValue }) => [firstValue, secondValue])).toEqual([
+      [expect.closeTo(21.5, 9), 22.5],
+    ]);
     expect(people).toEqual([]);
   });
 });

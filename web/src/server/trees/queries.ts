@@ -1,4 +1,4 @@
-import type { HeightResult, LastVisit } from '@arbolito/core/tree';
+import type { ComparedDiameter, HeightResult, LastVisit } from '@arbolito/core/tree';
 import type { ReadingRecord, ReadingView, SurveyView, TreePageView, TreeView } from '../../contracts/views.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
@@ -11,6 +11,14 @@ import { treeReader } from './tree-reader.ts';
 export interface TreeHeights {
   readonly heights: readonly HeightResult[];
   readonly readings: readonly ReadingView[];
+}
+
+/** A tree whose stem was measured more than once. */
+export interface TreeDiameters {
+  /** Method and observer of the first diameter. */
+  readonly method: string;
+  readonly observer: string;
+  readonly others: readonly ComparedDiameter[];
 }
 
 export interface TreeQueries {
@@ -27,6 +35,8 @@ export interface TreeQueries {
   ) => AsyncGenerator<readonly TreeView[], void>;
   /** Heights of the trees with several, at most two thousand trees. */
   readonly severalHeights: (survey: SurveyView) => Promise<TreeHeights[]>;
+  /** Trees whose stem was measured by several instruments or people, as many as are compared. */
+  readonly severalDiameters: (survey: SurveyView) => Promise<TreeDiameters[]>;
   /** Trees of a survey page by page, in the order of their identifiers. */
   readonly pageOfSurvey: (survey: SurveyView, after: string | null, atMost: number) => Promise<TreePageView>;
   /** What the visit before left on a plot, by tag. */
@@ -78,6 +88,17 @@ export function treeQueries({ repository, plots, surveys, judgingOf, now }: Depe
     },
     eachOfSurvey: async function* (survey) {
       yield* streamTrees(survey, await judgingOf(survey), await repository.idsOfSurvey(survey.id));
+    },
+    severalDiameters: async (survey) => {
+      const rows = await repository.listByIds(await repository.idsWithOtherDiameters(survey.id, MOST_COMPARED));
+      return (await reader.withParts(rows, new VisitBefore(new Map()))).map(({ row, parts }) => {
+        const first = parts.readings.find(({ measure, stem }) => measure === 'diameter' && (stem ?? 1) === 1);
+        return {
+          method: first?.methodId ?? '',
+          observer: first?.observer ?? row.observer,
+          others: evaluateRow(row, parts, survey).reckoned.otherDiameters,
+        };
+      });
     },
     severalHeights: async (survey) => {
       const rows = await repository.listByIds(await repository.idsWithHeights(survey.id, MOST_COMPARED));

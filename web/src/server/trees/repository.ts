@@ -54,6 +54,8 @@ export interface TreeRepository {
   readonly idsOfSurvey: (surveyId: string) => Promise<string[]>;
   /** Identifiers of trees with heights beside the first, at most so many. */
   readonly idsWithHeights: (surveyId: string, atMost: number) => Promise<string[]>;
+  /** Trees with a diameter beside the first. */
+  readonly idsWithOtherDiameters: (surveyId: string, atMost: number) => Promise<string[]>;
   /** Trees by their identifiers, in that order. */
   readonly listByIds: (treeIds: readonly string[]) => Promise<TreeRow[]>;
   /** Trees by their identifiers; they stay as they are until the transaction ends. */
@@ -143,6 +145,16 @@ export function treeRepository(database: Queryable): TreeRepository {
       .map((row) => ({ ...row, observedAt: new Date(row.observedAt).toISOString() }))
       .sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }));
   };
+  const idsWhere = async (surveyId: string, noted: SQL, atMost: number): Promise<string[]> => {
+    const rows = await database
+      .select({ id: trees.id })
+      .from(trees)
+      .innerJoin(observations, and(eq(observations.treeId, trees.id), eq(observations.surveyId, trees.surveyId)))
+      .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt), noted))
+      .orderBy(asc(trees.id))
+      .limit(atMost);
+    return rows.map(({ id }) => id);
+  };
   return {
     find: async (id) => (await list(eq(trees.id, id)))[0] ?? null,
     listOfPlot: (plotId) => list(and(eq(trees.plotId, plotId), isNull(trees.deletedAt))),
@@ -189,22 +201,10 @@ export function treeRepository(database: Queryable): TreeRepository {
       const { compare } = new Intl.Collator('en', { numeric: true });
       return rows.sort((a, b) => compare(a.label, b.label) || compare(a.tag, b.tag)).map(({ id }) => id);
     },
-    idsWithHeights: async (surveyId, atMost) => {
-      const rows = await database
-        .select({ id: trees.id })
-        .from(trees)
-        .innerJoin(observations, and(eq(observations.treeId, trees.id), eq(observations.surveyId, trees.surveyId)))
-        .where(
-          and(
-            eq(trees.surveyId, surveyId),
-            isNull(trees.deletedAt),
-            sql`${observations.heights} -> 'others' is not null`,
-          ),
-        )
-        .orderBy(asc(trees.id))
-        .limit(atMost);
-      return rows.map(({ id }) => id);
-    },
+    idsWithHeights: (surveyId, atMost) =>
+      idsWhere(surveyId, sql`${observations.heights} -> 'others' is not null`, atMost),
+    idsWithOtherDiameters: (surveyId, atMost) =>
+      idsWhere(surveyId, sql`${observations.notes} -> 'otherDiameters' is not null`, atMost),
     listByIds: async (treeIds) => {
       if (treeIds.length === 0) return [];
       const rows = new Map((await list(inArray(trees.id, [...treeIds]))).map((row) => [row.id, row]));

@@ -59,7 +59,15 @@ function refuseImpossible({ prices, species }: WoodSettingsDto, known: readonly 
 }
 
 /** The settings as plain data, without who wrote them. */
-const settingsOf = ({ species, stumpM, topCm, prices, logs, upperDiametersCount }: WoodSettingsDto): WoodSettings => ({
+const settingsOf = ({
+  species,
+  stumpM,
+  topCm,
+  prices,
+  logs,
+  upperDiametersCount,
+  diameterMethod,
+}: WoodSettingsDto): WoodSettings => ({
   species: species.map(({ speciesCode, volume, barkRatio, biomassGroup }) => ({
     speciesCode,
     barkRatio,
@@ -71,6 +79,7 @@ const settingsOf = ({ species, stumpM, topCm, prices, logs, upperDiametersCount 
   prices,
   ...(logs === undefined ? {} : { logs: { ...logs } }),
   ...(upperDiametersCount === true ? { upperDiametersCount } : {}),
+  ...(diameterMethod === undefined ? {} : { diameterMethod }),
 });
 
 interface Dependencies {

@@ -111,6 +111,7 @@ export function VolumeSettingsForm({
           prices: draft.prices,
           logs: logSettingsOf(draft.logs, units),
           upperDiametersCount: draft.logs.upperDiametersCount,
+          ...(draft.logs.diameterMethod === '' ? {} : { diameterMethod: draft.logs.diameterMethod }),
         },
         onWait,
       );

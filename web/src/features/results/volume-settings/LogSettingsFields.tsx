@@ -1,5 +1,6 @@
 import { LOG_RULES } from '@arbolito/core/log-rules';
-import { FORM_CLASS_RULES } from '@arbolito/core/protocol';
+import { findMethod } from '@arbolito/core/methods';
+import { FORM_CLASS_RULES, OTHER_DIAMETER_METHODS } from '@arbolito/core/protocol';
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { say, t } from '../../../messages/text.ts';
@@ -20,7 +21,7 @@ const POINTERS: Readonly<Record<LogField, string>> = {
   perThousand: '/logs/perThousand',
 };
 
-/** How logs of standing trees are counted and paid for, and whether upper diameters give the volume. */
+/** How logs of standing trees are counted and paid for, and which of several diameters of a stem count. */
 export function LogSettingsFields({ draft, units, refusedOf, onChange }: LogSettingsProps) {
   const specs = logSpecs(units);
   return (
@@ -67,6 +68,24 @@ export function LogSettingsFields({ draft, units, refusedOf, onChange }: LogSett
           }}
         />
         {t('results.upper-diameters-count', 'Where a tree has upper diameters, compute its volume from them')}
+      </label>
+      <label className="flex flex-wrap items-center gap-2">
+        {t('results.diameter-that-counts', 'Where a stem has several diameters, use')}
+        <select
+          className="field !w-auto"
+          value={draft.diameterMethod}
+          onChange={(event) => {
+            const diameterMethod = OTHER_DIAMETER_METHODS.find((each) => each === event.target.value) ?? '';
+            onChange({ ...draft, diameterMethod });
+          }}
+        >
+          <option value="">{t('results.first-diameter', 'the first one')}</option>
+          {OTHER_DIAMETER_METHODS.map((id) => (
+            <option key={id} value={id}>
+              {say(findMethod(id)?.description.name ?? id)}
+            </option>
+          ))}
+        </select>
       </label>
     </section>
   );

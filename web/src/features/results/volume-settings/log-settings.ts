@@ -1,6 +1,7 @@
 import {
   type FormClassRule,
   type LogSettings,
+  type OtherDiameterMethod,
   USUAL_LOGS,
   WOOD_LIMITS,
   type WoodSettings,
@@ -17,6 +18,8 @@ export type LogField = (typeof LOG_FIELDS)[number];
 export interface LogDraft extends Readonly<Record<LogField, string>> {
   readonly rule: FormClassRule;
   readonly upperDiametersCount: boolean;
+  /** The method whose diameter counts; empty for the first one kept. */
+  readonly diameterMethod: OtherDiameterMethod | '';
   /** Prices of single products are kept as they are. */
   readonly products: LogSettings['products'];
 }
@@ -25,7 +28,7 @@ export interface LogDraft extends Readonly<Record<LogField, string>> {
 const LENGTH_DECIMALS = 5;
 
 export const logDraftOf = (
-  { logs = USUAL_LOGS, upperDiametersCount = false }: WoodSettings,
+  { logs = USUAL_LOGS, upperDiametersCount = false, diameterMethod }: WoodSettings,
   units: WoodUnits,
 ): LogDraft => ({
   logLength: asTyped(units.lengthOf(logs.logLengthM), LENGTH_DECIMALS),
@@ -34,6 +37,7 @@ export const logDraftOf = (
   perThousand: logs.perThousand === undefined ? '' : asTyped(logs.perThousand),
   rule: logs.rule,
   upperDiametersCount,
+  diameterMethod: diameterMethod ?? '',
   products: logs.products,
 });
 

@@ -52,7 +52,7 @@ export function SheetFolds({ isPhone = false, ...props }: SheetProps & { readonl
           </div>
         )}
       </Disclosure>
-      <Disclosure title={t('tree-sheet.logs-and-uppers', 'Logs, upper diameters, position')}>
+      <Disclosure title={t('tree-sheet.logs-and-uppers', 'Logs, more diameters, position')}>
         {() => (
           <div className="pb-3">
             <LogsAndUppers {...props} />
