@@ -5,10 +5,15 @@ import { heightNoOf } from '@arbolito/core/tree';
 import { measurementFormOf, methodOf } from '@arbolito/core/callout';
 import { unitOf } from '@arbolito/core/units';
 import { asksLevelDistance, entryOf, type SheetStore, type SheetView, type Slot, slotKey } from '../store.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { ObserverPositionChoice } from './ObserverPosition.tsx';
+import { measuresShadows } from './shadow-method.ts';
 import { t, say } from '../../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
+
+// Few heights are measured by shadows.
+const ShadowTimer = onDemand(async () => ({ default: (await import('./ShadowTimer.tsx')).ShadowTimer }));
 
 const NAMES: Record<Measure, Text> = {
   diameter: message('tree-sheet.diameter-method', 'Diameter method'),
@@ -28,6 +33,7 @@ export function MethodChoice({ view, store }: { readonly view: SheetView; readon
       ))}
       <DistanceSelect view={view} store={store} />
       <ObserverPositionChoice view={view} store={store} />
+      {measuresShadows(view) && <ShadowTimer view={view} />}
     </div>
   );
 }

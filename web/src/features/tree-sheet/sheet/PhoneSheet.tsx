@@ -1,3 +1,4 @@
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 import { useRef, useState } from 'react';
 import { type UnitId, unitOf } from '@arbolito/core/units';
 import { heightNoOf } from '@arbolito/core/tree';
@@ -15,6 +16,7 @@ import { KeepWords } from './KeepBar.tsx';
 import { SheetFolds } from './SheetFolds.tsx';
 import { Keypad } from '../readings/Keypad.tsx';
 import { ObserverPositionChoice } from '../readings/ObserverPosition.tsx';
+import { measuresShadows } from '../readings/shadow-method.ts';
 import { MethodChoice } from '../readings/MethodChoice.tsx';
 import { LONG_TEXT, takeSignKey, turnSign } from '../readings/ReadingBox.tsx';
 import { LastVisitPanel } from '../last-visit/LastVisitPanel.tsx';
@@ -23,6 +25,9 @@ import { SpeciesField } from '../readings/SpeciesField.tsx';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { askOf, breastHeightText, drawingLabel, hintOf, problemAt, type SheetProps, slotLabel } from './sheet-props.ts';
 import { t, say } from '../../../messages/text.ts';
+
+// Few heights are measured by shadows.
+const ShadowTimer = onDemand(async () => ({ default: (await import('../readings/ShadowTimer.tsx')).ShadowTimer }));
 
 const STRIP_MARGINS = { left: 34, right: 26, top: 20, bottom: 26 } as const;
 
@@ -304,6 +309,7 @@ export function PhoneSheet(props: SheetProps) {
                   </button>
                 )}
               </div>
+              {measuresShadows(view) && <ShadowTimer view={view} />}
               {isBaseReading(now) && (
                 <div className={findings.length > 0 ? '[@media(max-height:700px)]:hidden' : ''}>
                   <ObserverPositionChoice view={view} store={store} />
