@@ -33,6 +33,7 @@ import { method as fortyFiveSlope } from '../height/methods/forty-five-slope.ts'
 import { method as knownHeight } from '../height/methods/known-height.ts';
 import { method as laserSlopes } from '../height/methods/laser-slopes.ts';
 import { method as laserVerticals } from '../height/methods/laser-verticals.ts';
+import { method as levelMark } from '../height/methods/level-mark.ts';
 import { method as logStick } from '../height/methods/log-stick.ts';
 import { method as markOnStem } from '../height/methods/mark-on-stem.ts';
 import { method as plumbPoint } from '../height/methods/plumb-point.ts';
@@ -82,6 +83,7 @@ export const METHOD_FILES: readonly Method[] = [
   knownHeight,
   laserSlopes,
   laserVerticals,
+  levelMark,
   logStick,
   markOnStem,
   plumbPoint,
