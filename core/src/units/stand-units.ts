@@ -13,6 +13,8 @@ export interface StandUnits {
   readonly stems: (perHa: number) => number;
   readonly basalAreaPer: (m2PerHa: number) => number;
   readonly volumePer: (m3PerHa: number) => number;
+  /** Of one tree. */
+  readonly volumeOf: (m3: number) => number;
   readonly diameterOf: (cm: number) => number;
   readonly heightOf: (m: number) => number;
 }
@@ -32,6 +34,7 @@ export const STAND_UNITS: Record<UnitSystem, StandUnits> = {
     stems: same,
     basalAreaPer: same,
     volumePer: same,
+    volumeOf: same,
     diameterOf: same,
     heightOf: same,
   },
@@ -44,6 +47,7 @@ export const STAND_UNITS: Record<UnitSystem, StandUnits> = {
     stems: perAcre,
     basalAreaPer: (value) => perAcre(convert(value, 'm2', 'ft2')),
     volumePer: (value) => perAcre(convert(value, 'm3', 'ft3')),
+    volumeOf: (value) => convert(value, 'm3', 'ft3'),
     diameterOf: (value) => convert(value, 'cm', 'in'),
     heightOf: (value) => convert(value, 'm', 'ft'),
   },
@@ -62,7 +66,7 @@ export const standUnits = (system: UnitSystem, isList: boolean): StandUnits =>
         per: '',
         stems: same,
         basalAreaPer: system === 'metric' ? same : (value) => convert(value, 'm2', 'ft2'),
-        volumePer: system === 'metric' ? same : (value) => convert(value, 'm3', 'ft3'),
+        volumePer: STAND_UNITS[system].volumeOf,
       };
 
 /** A mean over plots with its standard error, in the units shown. */

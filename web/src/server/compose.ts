@@ -154,7 +154,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
       now,
     }),
     notebook: notebookService({ repository: notebookRepository(database), trees: treeWriting }),
-    report: reportService({ surveys, trees, summary, kit, checks, photos, now }),
+    report: reportService({ surveys, trees, plots, figures, summary, kit, checks, photos, now }),
     compute: computeService,
     close,
   };

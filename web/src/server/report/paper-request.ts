@@ -25,7 +25,12 @@ export async function reportFile(context: APIContext, kind: PaperKind): Promise<
   const job = isUuid(asked) ? asked.toLowerCase() : null;
   const { bytes, report } = await makePaper(remoteAddress(context), job, async () => {
     const locale = currentLocale();
-    const whole = await services().report.get(survey.id, readUnits(url, survey.unitSystem), readStandOptions(url));
+    const whole = await services().report.get(
+      survey.id,
+      readUnits(url, survey.unitSystem),
+      readStandOptions(url),
+      url.searchParams.getAll('part'),
+    );
     const chosen = withParts(whole, readParts(url, whole));
     if (kind === 'pdf') return { kind, locale, report: chosen, photos: await services().report.photosOf(chosen) };
     const plots = await services().plots.listOfSurvey(survey.id);

@@ -10,6 +10,7 @@ import { api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { textOfPages } from '../testing/pdf.ts';
 import { followed } from './paper-progress.ts';
 import { reportPdf } from './pdf.ts';
+import { withParts } from './report.ts';
 import { MOST_TREES_IN_WORKBOOK, recordSheets } from './record-sheets.ts';
 import type { ReportTable } from './table.ts';
 import { inEnglish } from '../../../../core/src/testing/english.ts';
@@ -42,6 +43,18 @@ describe.each([
         else expect(tally.sums[figure]).toBeCloseTo(expected, 8);
       }
     }
+  });
+
+  it('lists its trees where that is asked for, and leaves the list out otherwise', async () => {
+    const { plots } = (await api<SurveySummary>('GET', `/api/surveys/${id}/summary`)).body;
+    const trees = plots.reduce((sum, plot) => sum + plot.trees, 0);
+    const usual = withParts(await services().report.get(id), []);
+    expect(usual.parts.some((part) => part.id === 'tree-list')).toBe(false);
+    const asked = withParts(await services().report.get(id, system, undefined, ['tree-list']), ['tree-list']);
+    const [list] = asked.parts;
+    expect(list?.kind === 'table' ? list.table.rows.length : 0).toBe(trees);
+    const pdf = await textOfPages(await bytes(`/print/report.pdf?survey=${id}&part=tree-list`));
+    expect(pdf.join(' ')).toContain('Tree list');
   });
 
   it('gives one table as JSON as it stands among all of them', async () => {

@@ -12,7 +12,7 @@ import {
   twoPhaseWords,
 } from '@arbolito/core/protocol';
 import { INSTRUMENT_KINDS } from '@arbolito/core/instruments';
-import { printRounded, STAND_UNITS, type StandUnits, unitOf, type UnitSystem } from '@arbolito/core/units';
+import { printRounded, STAND_UNITS, type StandUnits, standUnits, unitOf, type UnitSystem } from '@arbolito/core/units';
 import { findMethod } from '@arbolito/core/methods';
 import { shapeWords } from '@arbolito/core/plot';
 import { taperDoubts } from '@arbolito/core/taper';
@@ -21,6 +21,7 @@ import type { PhotoView } from '../../contracts/photo-view.ts';
 import type { InstrumentView, StandSummary, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { chartsOf, type ReportChart } from './charts.ts';
 import { figure, number, type ReportTable, text, words } from './table.ts';
+import { type ListedTree, treeListTable } from './tables/tree-list-table.ts';
 import { tablesOf } from './tables/report-tables.ts';
 import { t, say } from '../../messages/text.ts';
 import { message, type Text } from '@arbolito/core/message';
@@ -30,6 +31,8 @@ export type ReportPart = {
   /** By which it is chosen. */
   readonly id: string;
   readonly title: string;
+  /** Shown only where it is chosen. */
+  readonly isOptional?: boolean;
 } & (
   | { readonly kind: 'facts'; readonly facts: readonly (readonly [Text, Text])[] }
   | { readonly kind: 'table'; readonly table: ReportTable; readonly chart: ReportChart | null }
@@ -63,6 +66,8 @@ export interface ReportSource {
   readonly kit: readonly InstrumentView[];
   readonly workList: WorkListView;
   readonly photos: readonly PhotoView[];
+  /** Empty where the list of trees is not asked for. */
+  readonly trees: readonly ListedTree[];
   /** Day, as ISO writes it. */
   readonly madeOn: string;
 }
@@ -310,9 +315,11 @@ function photosPart({ photos, summary }: ReportSource): readonly ReportPart[] {
   return [{ kind: 'photos', id: 'photos', title, photos: first }];
 }
 
-/** A report with the parts that were chosen; with all of them where none was. */
-export const withParts = (report: Report, chosen: readonly string[]): Report =>
-  chosen.length === 0 ? report : { ...report, parts: report.parts.filter(({ id }) => chosen.includes(id)) };
+/** A report with the parts that were chosen; with the usual ones where none was. */
+export const withParts = (report: Report, chosen: readonly string[]): Report => ({
+  ...report,
+  parts: report.parts.filter(({ id, isOptional }) => (chosen.length === 0 ? isOptional !== true : chosen.includes(id))),
+});
 
 /** Everything that a report of a survey says, in its order. */
 export function reportOf(source: ReportSource, system: UnitSystem): Report {
@@ -350,6 +357,10 @@ export function reportOf(source: ReportSource, system: UnitSystem): Report {
       ...tables.filter(({ id }) => id !== 'plots' && id !== 'result').map(asPart),
       ...(curves === null ? [] : [asPart(curves)]),
       ...tables.filter(({ id }) => id === 'plots').map(asPart),
+      {
+        ...asPart(treeListTable(source.trees, survey, standUnits(system, summary.sums.weighing === 'list'), system)),
+        isOptional: true,
+      },
       ...photosPart(source),
       {
         kind: 'facts',

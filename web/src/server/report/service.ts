@@ -1,5 +1,7 @@
 import type { UnitSystem } from '@arbolito/core/units';
-import type { StandOptions } from '../../contracts/views.ts';
+import type { PlotQueries } from '../plots/queries.ts';
+import type { TreeResultCache } from '../results/tree-result-cache.ts';
+import type { StandOptions, SurveyView } from '../../contracts/views.ts';
 import type { CheckService } from '../review/service.ts';
 import type { KitService } from '../instruments/service.ts';
 import { decodePhoto } from '../photos/decode-photo.ts';
@@ -9,10 +11,17 @@ import type { SummaryService } from '../results/service.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 import type { TreeQueries } from '../trees/queries.ts';
 import { type Report, reportOf } from './report.ts';
+import type { ListedTree } from './tables/tree-list-table.ts';
 
 export interface ReportService {
-  /** The report of a survey, in its own units or in those that are asked for. */
-  readonly get: (surveyId: string, system?: UnitSystem, options?: StandOptions) => Promise<Report>;
+  /** The report of a survey, in its own units or in those that are asked for. Optional parts are empty unless wanted. */
+  readonly get: (
+    surveyId: string,
+    system?: UnitSystem,
+    options?: StandOptions,
+    /** Parts that are read only where they are asked for, by identifier. */
+    wanted?: readonly string[],
+  ) => Promise<Report>;
   /** The photos of a report themselves, by identifier. */
   readonly photosOf: (report: Report) => Promise<ReadonlyMap<string, PhotoFile>>;
 }
@@ -20,6 +29,8 @@ export interface ReportService {
 interface Dependencies {
   readonly surveys: SurveyQueries;
   readonly trees: TreeQueries;
+  readonly plots: Pick<PlotQueries, 'listOfSurvey'>;
+  readonly figures: Pick<TreeResultCache, 'list'>;
   readonly summary: SummaryService;
   readonly kit: KitService;
   readonly checks: CheckService;
@@ -27,8 +38,40 @@ interface Dependencies {
   readonly now: () => Date;
 }
 
-export const reportService = ({ surveys, trees, summary, kit, checks, photos, now }: Dependencies): ReportService => ({
-  get: async (surveyId, system, options) => {
+/** Every tree of a survey with the label of its plot. */
+async function listedTrees(
+  survey: SurveyView,
+  plots: Dependencies['plots'],
+  figures: Dependencies['figures'],
+): Promise<ListedTree[]> {
+  const labels = new Map((await plots.listOfSurvey(survey.id)).map(({ id, label }) => [id, label]));
+  return figures.list(
+    survey,
+    ({ treeId, plotId, tag, speciesCode, diametersCm, heightM, volumeM3, notes }): ListedTree => ({
+      treeId,
+      tag,
+      speciesCode,
+      diametersCm,
+      heightM,
+      volumeM3,
+      notes,
+      plotLabel: labels.get(plotId) ?? '',
+    }),
+  );
+}
+
+export const reportService = ({
+  surveys,
+  trees,
+  plots,
+  figures,
+  summary,
+  kit,
+  checks,
+  photos,
+  now,
+}: Dependencies): ReportService => ({
+  get: async (surveyId, system, options, wanted = []) => {
     const survey = await surveys.get(surveyId);
     return reportOf(
       {
@@ -38,6 +81,7 @@ export const reportService = ({ surveys, trees, summary, kit, checks, photos, no
         kit: await kit.list(survey.crew),
         workList: await checks.get(surveyId),
         photos: await photos.listOfSurvey(surveyId),
+        trees: wanted.includes('tree-list') ? await listedTrees(survey, plots, figures) : [],
         madeOn: now().toISOString().slice(0, 10),
       },
       system ?? survey.unitSystem,
