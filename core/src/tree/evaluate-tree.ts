@@ -357,7 +357,12 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
             protocol.formFactor,
             unitSystem,
           );
-  const logs = treeLogs(tree, { heights, dbh }, protocol.logs ?? USUAL_LOGS, protocol.stumpM ?? USUAL_WOOD.stumpM);
+  const logs = treeLogs(
+    tree,
+    { heights, dbh, height: tall, model, breastHeightM },
+    protocol.logs ?? USUAL_LOGS,
+    protocol.stumpM ?? USUAL_WOOD.stumpM,
+  );
   const thickestCm = estimates.length === 0 ? null : Math.max(...estimates.map(({ value }) => value));
   return {
     diameter: reckoned[0]?.diameter ?? null,

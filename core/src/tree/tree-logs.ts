@@ -1,8 +1,9 @@
 import { logsInLength, LOG_FT, standingBoardFeet } from '../log-rules/index.ts';
-import type { LogSettings } from '../protocol/index.ts';
+import type { LogSettings, VolumeModel } from '../protocol/index.ts';
 import { type Estimate, estimateOf, propagate } from '../uncertainty/index.ts';
 import { convert } from '../units/index.ts';
 import type { HeightResults } from './evaluate-heights.ts';
+import { merchantableVolume, type MerchantableVolume } from './merchantable-volume.ts';
 import type { TreeRecord } from './tree-record.ts';
 
 /** Where a number of logs comes from. */
@@ -22,11 +23,16 @@ export interface TreeLogs {
     /** What lies outside the published formula. */
     readonly beyond: readonly ('dbhIn' | 'logs' | 'formClass')[];
   } | null;
+  /** Cubic volume of the same length; null without a dbh and a total height. */
+  readonly merchantable: MerchantableVolume | null;
 }
 
 /** Standard errors of a tree's board feet beside that of its dbh: a log count that is rounded to halves, points of form
  * class, and a share for the table itself. */
 const ERRORS = { logs: 0.21, formClass: 2, tableShare: 0.1 } as const;
+
+/** Standard error of a stated or measured merchantable length, m. */
+const LENGTH_ERROR_M = 0.5;
 
 /** Digits that tell a half log from the noise of a conversion. */
 const EDGE = 1e-6;
@@ -59,26 +65,48 @@ function lengthOf(tree: TreeRecord, heights: HeightResults, settings: LogSetting
   return inLength(Math.max(0, heightM - (ownStumpM ?? stumpM)), 'measured-height');
 }
 
+/** What the logs of a tree hang on beside its record. */
+interface MeasuredTree {
+  readonly heights: HeightResults;
+  readonly dbh: Estimate | null;
+  /** Total height. */
+  readonly height: Estimate | null;
+  readonly model: VolumeModel | undefined;
+  readonly breastHeightM: number;
+}
+
 /**
  * Logs of a standing tree: as counted, from a merchantable length or height, or by a log stick; with their board feet.
  *
  * @param tree its record
- * @param measured its heights and its dbh
+ * @param measured its heights, its dbh, and how volume is worked out
  * @param settings how the survey counts logs
  * @param stumpM height of the stump where none was measured, m
  * @returns logs in halves, length in m, board feet with their standard error; null where nothing says how many logs there are
- * @example treeLogs({ ...exampleTree, logs: 2.5 }, { heights, dbh: null }, USUAL_LOGS, 0.3)?.logs // 2.5
+ * @example treeLogs({ ...exampleTree, logs: 2.5 }, { ...exampleMeasured, dbh: null }, USUAL_LOGS, 0.3)?.logs // 2.5
  */
 export function treeLogs(
   tree: TreeRecord,
-  measured: { readonly heights: HeightResults; readonly dbh: Estimate | null },
+  measured: MeasuredTree,
   settings: LogSettings,
   stumpM: number,
 ): TreeLogs | null {
   const length = lengthOf(tree, measured.heights, settings, stumpM);
   if (length === null) return null;
-  const { dbh } = measured;
-  if (dbh === null || !(length.logs > 0)) return { ...length, boardFeet: null };
+  const { dbh, height, model, breastHeightM } = measured;
+  const merchantable =
+    dbh === null || height === null
+      ? null
+      : merchantableVolume(
+          {
+            stumpM,
+            topM: stumpM + length.lengthM,
+            topErrorM: length.from === 'counted' ? ERRORS.logs * settings.logLengthM : LENGTH_ERROR_M,
+          },
+          { dbh, height, breastHeightM },
+          model,
+        );
+  if (dbh === null || !(length.logs > 0)) return { ...length, boardFeet: null, merchantable };
   const { rule, formClass, logLengthM } = settings;
   // The tables count logs of 16 ft.
   const perLog = convert(logLengthM, 'm', 'ft') / LOG_FT;
@@ -97,6 +125,7 @@ export function treeLogs(
   ];
   return {
     ...length,
+    merchantable,
     boardFeet: {
       value: boardFeetOf(inputs.map(({ value }) => value)),
       standardError: propagate(boardFeetOf, inputs).standardError,

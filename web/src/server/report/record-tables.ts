@@ -108,6 +108,8 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
       `merchantable length (${away})`,
       'board feet',
       'board feet ±',
+      `merchantable volume (${volume})`,
+      `merchantable volume ± (${volume})`,
       'other diameters',
       'upper diameters',
       `stem by Newton (${volume})`,
@@ -123,6 +125,7 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
         upperDiameters = [],
       } = view.notes ?? {};
       const boardFeet = view.logs?.boardFeet ?? null;
+      const merchantable = view.logs?.merchantable ?? null;
       const newton = view.stemVolumes?.volumes.find(({ way }) => way === 'newton');
       const inVolumeUnit = (m3: number): number => convert(m3, 'm3', volumeUnit);
       const { dbh, error, of } = dbhOf(view, units.diameterOf);
@@ -159,6 +162,8 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
           merchantableM === undefined ? null : inUnit(merchantableM, 'm', away, 3),
           boardFeet === null ? null : printRounded(boardFeet.value, 0),
           boardFeet === null ? null : printStandardError(boardFeet.standardError),
+          merchantable === null ? null : printRounded(inVolumeUnit(merchantable.volumeM3), isMetric ? 3 : 1),
+          merchantable === null ? null : printStandardError(inVolumeUnit(merchantable.standardErrorM3)),
           otherDiameters.map((other) => printOther(other, survey.unitSystem)).join(' '),
           upperDiameters.map((upper) => printUpper(upper, survey.unitSystem)).join(' '),
           newton === undefined ? null : printRounded(inVolumeUnit(newton.volumeM3), isMetric ? 3 : 1),

@@ -109,7 +109,9 @@ function LogsResult({ view }: SheetProps) {
   const { logs } = view.reckoned;
   if (logs === null) return null;
   const settings = view.settings.logs ?? USUAL_LOGS;
-  const { boardFeet } = logs;
+  const { boardFeet, merchantable } = logs;
+  const isMetric = view.unitSystem === 'metric';
+  const volumeUnit = isMetric ? 'm3' : 'ft3';
   return (
     <p role="status">
       <strong className="figures">
@@ -139,6 +141,21 @@ function LogsResult({ view }: SheetProps) {
             </span>
           )}
         </>
+      )}
+      {merchantable !== null && (
+        <span className="block">
+          {t('tree-sheet.merchantable-volume', 'Merchantable volume {value} ± {error} {unit}, top {top}, {bark} bark', {
+            value: localFigure(printRounded(convert(merchantable.volumeM3, 'm3', volumeUnit), isMetric ? 3 : 1)),
+            error: localFigure(printStandardError(convert(merchantable.standardErrorM3, 'm3', volumeUnit))),
+            unit: isMetric ? 'm³' : 'ft³',
+            top: localFigure(
+              isMetric
+                ? `${printRounded(merchantable.topCm, 1)} cm`
+                : `${printRounded(convert(merchantable.topCm, 'cm', 'in'), 1)} in`,
+            ),
+            bark: merchantable.bark,
+          })}
+        </span>
       )}
     </p>
   );
