@@ -32,6 +32,8 @@ export interface WoodFormProps {
   /** Where the survey measures dbh, m. */
   readonly breastHeightM: number;
   readonly wood: WoodSettings;
+  /** Names of the products that the survey tells apart. */
+  readonly products: readonly string[];
   /** What was settled, the newest first. */
   readonly history: readonly WoodView[];
 }
@@ -56,7 +58,12 @@ interface Draft {
   readonly logs: LogDraft;
 }
 
-const draftOf = (wood: WoodSettings, species: readonly Species[], units: WoodUnits): Draft => ({
+const draftOf = (
+  wood: WoodSettings,
+  species: readonly Species[],
+  products: readonly string[],
+  units: WoodUnits,
+): Draft => ({
   species: species.map(({ code }) =>
     speciesDraft(
       code,
@@ -66,7 +73,7 @@ const draftOf = (wood: WoodSettings, species: readonly Species[], units: WoodUni
   stump: asTyped(units.lengthOf(wood.stumpM)),
   top: asTyped(units.diameterOf(wood.topCm)),
   prices: wood.prices,
-  logs: logDraftOf(wood, units),
+  logs: logDraftOf(wood, units, products),
 });
 
 /** How a survey works out its wood: volume by species, where logs begin and end, what is paid for them. */
@@ -78,6 +85,7 @@ export function VolumeSettingsForm({
   formFactor,
   breastHeightM,
   wood,
+  products,
   history,
 }: WoodFormProps) {
   const units = WOOD_UNITS[system];
@@ -90,7 +98,7 @@ export function VolumeSettingsForm({
     return 'value' in read ? read.value : NaN;
   };
   const entry = useEntryForm<Draft>({
-    defaultValues: draftOf(wood, species, units),
+    defaultValues: draftOf(wood, species, products, units),
     // The fields say themselves what is wrong; the server has the last word.
     check: () => ({}),
     send: async (draft, onWait) => {
@@ -305,7 +313,7 @@ export function VolumeSettingsForm({
                     className="btn"
                     onClick={() => {
                       setTaken(taken + 1);
-                      change(draftOf(each, species, units));
+                      change(draftOf(each, species, products, units));
                     }}
                   >
                     {t('results.use-again', 'Use again')}

@@ -4,7 +4,7 @@ import { FORM_CLASS_RULES, OTHER_DIAMETER_METHODS } from '@arbolito/core/protoco
 import { NumberField } from '../../../ui/forms/NumberField.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { say, t } from '../../../messages/text.ts';
-import { LOG_FIELDS, type LogDraft, type LogField, logSpecs } from './log-settings.ts';
+import { LOG_FIELDS, type LogDraft, type LogField, logSpecs, productPriceSpec } from './log-settings.ts';
 
 interface LogSettingsProps {
   readonly draft: LogDraft;
@@ -20,6 +20,10 @@ const POINTERS: Readonly<Record<LogField, string>> = {
   formClass: '/logs/formClass',
   perThousand: '/logs/perThousand',
 };
+
+/** Prices before one that are sent: those that are left empty are not. */
+const sentBefore = ({ products }: LogDraft, i: number): number =>
+  products.slice(0, i).filter(({ price }) => price.trim() !== '').length;
 
 /** How logs of standing trees are counted and paid for, and which of several diameters of a stem count. */
 export function LogSettingsFields({ draft, units, refusedOf, onChange }: LogSettingsProps) {
@@ -59,6 +63,25 @@ export function LogSettingsFields({ draft, units, refusedOf, onChange }: LogSett
           </select>
         </label>
       </div>
+      {draft.products.length > 0 && (
+        <fieldset>
+          <legend>{t('results.prices-of-products', 'Own price of a product (optional)')}</legend>
+          <div className="flex flex-wrap gap-x-8 gap-y-2">
+            {draft.products.map(({ name, price }, i) => (
+              <NumberField
+                key={name}
+                spec={productPriceSpec(name)}
+                text={price}
+                optional
+                problem={refusedOf(`/logs/products/${String(sentBefore(draft, i))}/perThousand`)}
+                onType={(text) => {
+                  onChange({ ...draft, products: draft.products.with(i, { name, price: text }) });
+                }}
+              />
+            ))}
+          </div>
+        </fieldset>
+      )}
       <label className="flex min-h-11 items-center gap-2">
         <input
           type="checkbox"

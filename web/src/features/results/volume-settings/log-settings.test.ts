@@ -17,11 +17,31 @@ describe('settings of logs as they are typed', () => {
     expect([back.rule, back.formClass, back.perThousand]).toEqual(['international-1/4', 78, undefined]);
   });
 
-  it('take a comma, and keep the prices of products', () => {
+  it('take a comma, and a price of its own for a product', () => {
     const units = WOOD_UNITS.metric;
-    const products = [{ name: 'saw', perThousand: 310 }];
-    const draft = { ...logDraftOf(USUAL_WOOD, units), logLength: '4,1', perThousand: '250', products };
-    expect(logSettingsOf(draft, units)).toMatchObject({ logLengthM: 4.1, perThousand: 250, products });
+    const start = logDraftOf(USUAL_WOOD, units, ['pulpwood', 'sawlog']);
+    expect(start.products).toEqual([
+      { name: 'pulpwood', price: '' },
+      { name: 'sawlog', price: '' },
+    ]);
+    const products = start.products.with(1, { name: 'sawlog', price: '310,5' });
+    const draft = { ...start, logLength: '4,1', perThousand: '250', products };
+    expect(logSettingsOf(draft, units)).toMatchObject({
+      logLengthM: 4.1,
+      perThousand: 250,
+      products: [{ name: 'sawlog', perThousand: 310.5 }],
+    });
+  });
+
+  it('keep the price of a product that the survey has no more', () => {
+    const units = WOOD_UNITS.metric;
+    const logs = { ...USUAL_LOGS, products: [{ name: 'veneer', perThousand: 900 }] };
+    const draft = logDraftOf({ ...USUAL_WOOD, logs }, units, ['sawlog']);
+    expect(draft.products.map(({ name, price }) => [name, price])).toEqual([
+      ['sawlog', ''],
+      ['veneer', '900'],
+    ]);
+    expect(logSettingsOf(draft, units).products).toEqual(logs.products);
   });
 
   it.each(['', 'long', '-4', '99'])('have no figure for a log length of “%s”', (logLength) => {

@@ -20,8 +20,8 @@ export interface LogDraft extends Readonly<Record<LogField, string>> {
   readonly upperDiametersCount: boolean;
   /** The method whose diameter counts; empty for the first one kept. */
   readonly diameterMethod: OtherDiameterMethod | '';
-  /** Prices of single products are kept as they are. */
-  readonly products: LogSettings['products'];
+  /** Price of a thousand board feet of single products; empty where that of all counts. */
+  readonly products: readonly { readonly name: string; readonly price: string }[];
 }
 
 /** Decimals of lengths: 16 ft stay 16 ft when they are read and kept in metres. */
@@ -30,6 +30,7 @@ const LENGTH_DECIMALS = 5;
 export const logDraftOf = (
   { logs = USUAL_LOGS, upperDiametersCount = false, diameterMethod }: WoodSettings,
   units: WoodUnits,
+  products: readonly string[] = [],
 ): LogDraft => ({
   logLength: asTyped(units.lengthOf(logs.logLengthM), LENGTH_DECIMALS),
   trim: asTyped(units.lengthOf(logs.trimM), LENGTH_DECIMALS),
@@ -38,7 +39,11 @@ export const logDraftOf = (
   rule: logs.rule,
   upperDiametersCount,
   diameterMethod: diameterMethod ?? '',
-  products: logs.products,
+  // A price of a product that the survey has no more is kept.
+  products: [...new Set([...products, ...(logs.products ?? []).map(({ name }) => name)])].map((name) => {
+    const price = logs.products?.find((each) => each.name === name)?.perThousand;
+    return { name, price: price === undefined ? '' : asTyped(price) };
+  }),
 });
 
 /** What each field takes. */
@@ -61,6 +66,13 @@ export function logSpecs({ length, lengthOf }: WoodUnits): Readonly<Record<LogFi
   };
 }
 
+/** What a field of a price of a single product takes. */
+export const productPriceSpec = (name: string): QuantitySpec => ({
+  label: t('results.price-of-product', '{name}, per thousand', { name }),
+  unit: 'one',
+  ...WOOD_LIMITS.perThousand,
+});
+
 /** The settings that a draft says; a figure that cannot be read is NaN, and the server refuses it at its field. */
 export function logSettingsOf(draft: LogDraft, units: WoodUnits): LogSettings {
   const specs = logSpecs(units);
@@ -68,12 +80,17 @@ export function logSettingsOf(draft: LogDraft, units: WoodUnits): LogSettings {
     const read = parseQuantity(specs[field], draft[field]);
     return 'value' in read ? read.value : NaN;
   };
+  const products = draft.products.flatMap(({ name, price }) => {
+    if (price.trim() === '') return [];
+    const read = parseQuantity(productPriceSpec(name), price);
+    return [{ name, perThousand: 'value' in read ? read.value : NaN }];
+  });
   return {
     logLengthM: convert(figure('logLength'), units.length, 'm'),
     trimM: convert(figure('trim'), units.length, 'm'),
     rule: draft.rule,
     formClass: figure('formClass'),
     ...(draft.perThousand.trim() === '' ? {} : { perThousand: figure('perThousand') }),
-    ...(draft.products === undefined ? {} : { products: draft.products }),
+    ...(products.length === 0 ? {} : { products }),
   };
 }
