@@ -16,6 +16,12 @@ export {
   type SurveySums,
   weightsOf,
 } from './sums.ts';
+export {
+  type RegenerationPlot,
+  type RegenerationRow,
+  regenerationSums,
+  type RegenerationSums,
+} from './regeneration-sums.ts';
 export { type HeightImputation, talliedTrees } from './tallied-trees.ts';
 export type { TalliedPlot, TalliedTree } from './tallied.ts';
 export { countAndMeasure } from './two-phase/count-measure.ts';

@@ -149,3 +149,11 @@ export {
   type WoodSettings,
 } from './volume-settings.ts';
 export { OTHER_DIAMETER_METHODS, type OtherDiameterMethod } from './diameter-choice.ts';
+export {
+  type PlotRegeneration,
+  REGENERATION_CLASS_IDS,
+  REGENERATION_CLASSES,
+  REGENERATION_LIMITS,
+  type RegenerationClass,
+  type RegenerationCount,
+} from './regeneration.ts';

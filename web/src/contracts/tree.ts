@@ -1,10 +1,32 @@
 import 'reflect-metadata';
 import type { Measure } from '@arbolito/core/measurement';
 import { UNIT_IDS, type UnitId } from '@arbolito/core/units';
-import { AUXILIARY_LIMITS, FORM_CLASS_RULES, type FormClassRule, PLOT_SLOPE_LIMITS_PCT } from '@arbolito/core/protocol';
+import {
+  AUXILIARY_LIMITS,
+  FORM_CLASS_RULES,
+  type FormClassRule,
+  PLOT_SLOPE_LIMITS_PCT,
+  type PlotRegeneration,
+  REGENERATION_CLASS_IDS,
+  REGENERATION_LIMITS,
+  type RegenerationClass,
+  type RegenerationCount,
+  SPECIES_CODE,
+} from '@arbolito/core/protocol';
 import { type HeightNotes, MAX_STEMS_PER_TREE, MEASURES, TAG, type TreeNotes } from '@arbolito/core/tree';
 import { IsBoolean, IsObject, IsOptional, IsUUID } from 'class-validator';
-import { IsDay, IsLine, IsListOf, IsMoment, IsOneOf, IsPart, IsShaped, IsWhole, IsWithin } from './decorators.ts';
+import {
+  IsDay,
+  IsLine,
+  IsListOf,
+  IsMoment,
+  IsOmittable,
+  IsOneOf,
+  IsPart,
+  IsShaped,
+  IsWhole,
+  IsWithin,
+} from './decorators.ts';
 import { TapingDto } from './taping.ts';
 import { HeightNotesDto, TreeNotesDto } from './tree-notes.ts';
 import { WrittenDto } from './written.ts';
@@ -148,6 +170,34 @@ export class ActDto extends WrittenDto {
 }
 
 /** What is to change of a plot: the rest stays as it is. */
+class RegenerationCountDto implements RegenerationCount {
+  @IsShaped(SPECIES_CODE, 'a code of two to five small letters')
+  speciesCode!: string;
+
+  @IsOneOf(REGENERATION_CLASS_IDS)
+  heightClass!: RegenerationClass;
+
+  @IsWhole(REGENERATION_LIMITS.count.low, REGENERATION_LIMITS.count.high)
+  count!: number;
+}
+
+class PlotRegenerationDto implements PlotRegeneration {
+  /** Of all subplots of the plot together, level. */
+  @IsWithin(REGENERATION_LIMITS.areaM2.low, REGENERATION_LIMITS.areaM2.high, 'm²')
+  areaM2!: number;
+
+  @IsListOf(() => RegenerationCountDto, {
+    words: 'counts with speciesCode, heightClass and count',
+    least: 0,
+    most: REGENERATION_LIMITS.counts,
+    unique: {
+      by: ({ speciesCode, heightClass }) => `${speciesCode} ${heightClass}`,
+      words: 'species and height class',
+    },
+  })
+  counts!: RegenerationCountDto[];
+}
+
 export class PlotCorrectionDto extends ActDto {
   @IsOptional()
   @IsBoolean({ message: 'must be true or false' })
@@ -190,6 +240,11 @@ export class PlotCorrectionDto extends ActDto {
   @IsOptional()
   @IsWithin(AUXILIARY_LIMITS.low, AUXILIARY_LIMITS.high)
   auxiliary?: number;
+
+  /** What was counted on its regeneration subplots. */
+  @IsOmittable()
+  @IsPart(() => PlotRegenerationDto, 'areaM2 and counts')
+  regeneration?: PlotRegeneration;
 }
 
 /** The quick figure of one plot; `id` names the correction that it becomes. */

@@ -4,6 +4,7 @@ import type { GroundOutline } from '@arbolito/core/layout';
 import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/units';
 import type { CheckReadings, CheckResult, KitInstrument } from '@arbolito/core/instruments';
 import type {
+  PlotRegeneration,
   BodyMark,
   FieldRules,
   PlotShape,
@@ -31,6 +32,7 @@ import type {
   FigureSampling,
   PlotSums,
   StandIndices,
+  RegenerationSums,
   SurveySums,
 } from '@arbolito/core/inventory';
 import type { SurveyPoint } from '@arbolito/core/quality';
@@ -115,6 +117,8 @@ export interface PlotView {
   readonly crew: string | null;
   /** What was told of it at a glance, where the survey looks twice. */
   readonly auxiliary: number | null;
+  /** What was counted on its regeneration subplots; null where nobody looked. */
+  readonly regeneration: PlotRegeneration | null;
   readonly finished: boolean;
   /** Somebody has looked, and there is no tree. */
   readonly empty: boolean;
@@ -272,6 +276,8 @@ export interface StandSummary {
   readonly sums: SurveySums;
   /** By the logs of standing trees; null where nobody counted them. */
   readonly boardFeet: BoardFeetSums | null;
+  /** Stems too thin for the tally, per hectare; null where nobody counted them. */
+  readonly regeneration: RegenerationSums | null;
   /** Dry mass above the ground; null where no species has an equation. */
   readonly biomass: BiomassSums | null;
   /** Plots that count: finished or empty ones, and those that have nothing to finish. */

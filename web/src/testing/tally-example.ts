@@ -10,6 +10,7 @@ export const EXAMPLE_PLOT: PlotView = {
   shape: { kind: 'circle', areaM2: 500 },
   areaM2: 500,
   auxiliary: null,
+  regeneration: null,
   aspectDeg: null,
   latitude: null,
   longitude: null,

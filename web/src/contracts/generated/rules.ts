@@ -240,6 +240,10 @@ export const plotCorrectionRules = {
   madeAt: {"type":"string","format":"date-time"},
 } as const satisfies RuleTable;
 
+export const plotRegenerationRules = {
+  areaM2: {"type":"number","minimum":0.5,"maximum":1000,"x-unit":"m²"},
+} as const satisfies RuleTable;
+
 export const plotToLayRules = {
   label: {"type":"string","pattern":"^[\\p{L}\\d][\\p{L}\\d-]{0,11}$","description":"a label of up to 12 letters, digits and dashes"},
   latitude: {"type":"number","minimum":-90,"maximum":90,"x-unit":"degrees"},
@@ -277,6 +281,11 @@ export const readingRules = {
 export const rectangleRules = {
   widthM: {"type":"number","minimum":1,"maximum":1000,"x-unit":"m"},
   lengthM: {"type":"number","minimum":1,"maximum":1000,"x-unit":"m"},
+} as const satisfies RuleTable;
+
+export const regenerationCountRules = {
+  speciesCode: {"type":"string","pattern":"^[a-z]{2,5}$","description":"a code of two to five small letters"},
+  count: {"type":"integer","minimum":1,"maximum":10000},
 } as const satisfies RuleTable;
 
 export const rulesChangeRules = {

@@ -1,4 +1,4 @@
-import type { FieldRules, PlotShape, SurveyDesign, WoodSettings } from '@arbolito/core/protocol';
+import type { FieldRules, PlotRegeneration, PlotShape, SurveyDesign, WoodSettings } from '@arbolito/core/protocol';
 import { SLOPE_UNITS } from '@arbolito/core/units';
 import type { CheckReadings } from '@arbolito/core/instruments';
 import type { HeightNotes, PlacedFinding, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
@@ -143,6 +143,8 @@ export const plots = pgTable(
     crew: text('crew'),
     /** What was told of it at a glance, where the survey looks twice. */
     auxiliary: doublePrecision('auxiliary'),
+    /** What was counted on its regeneration subplots; null where nobody looked. */
+    regeneration: jsonb('regeneration').$type<PlotRegeneration>(),
     finished: boolean('finished').notNull().default(false),
     /** Somebody has looked, and there is no tree. */
     empty: boolean('empty').notNull().default(false),

@@ -1,3 +1,4 @@
+import type { PlotRegeneration } from '@arbolito/core/protocol';
 import type { ActDto, AuxiliaryValuesDto, PlotCorrectionDto } from '../../contracts/tree.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import type { InTransaction, Queryable } from '../database/connection.ts';
@@ -7,6 +8,7 @@ import { correctionRepository } from '../history/repository.ts';
 import type { Undo } from '../history/service.ts';
 import { invalidField, notFound, Problem } from '../problem.ts';
 import { forgetPlot, raiseRevision } from '../revisions/repository.ts';
+import { surveyRepository } from '../surveys/repository.ts';
 import type { PlotQueries } from './queries.ts';
 import { plotRepository, type PlotState } from './repository.ts';
 import { t } from '../../messages/text.ts';
@@ -30,6 +32,7 @@ const plotStateOf = (plot: PlotState): PlotState => ({
   measuredOn: plot.measuredOn,
   crew: plot.crew,
   auxiliary: plot.auxiliary,
+  regeneration: plot.regeneration,
 });
 
 /** @throws Problem for a state that no plot can be in */
@@ -62,6 +65,22 @@ function refusePlotState(label: string, { empty, latitude, longitude }: PlotStat
   }
 }
 
+/** @throws Problem 422 for a species that the survey has not */
+async function refuseStrangers(tx: Queryable, surveyId: string, { counts }: PlotRegeneration): Promise<void> {
+  const known = new Set((await surveyRepository(tx).find(surveyId))?.species.map(({ code }) => code));
+  const at = counts.findIndex(({ speciesCode }) => !known.has(speciesCode));
+  const stranger = counts[at];
+  if (stranger !== undefined)
+    throw invalidField(
+      `/regeneration/counts/${String(at)}/speciesCode`,
+      'species-unknown',
+      t('server.the-survey-has-no-species', 'The survey has no species {speciesCode}. It has {join}.', {
+        speciesCode: stranger.speciesCode,
+        join: [...known].join(', '),
+      }),
+    );
+}
+
 interface PlotChange {
   readonly id: string;
   readonly change: Partial<PlotState>;
@@ -92,10 +111,11 @@ async function changePlot(tx: Queryable, { id, change, act, digest, undoes, surv
       t('server.the-plot-was-changed-after', 'The plot was changed after this correction.'),
     );
   const after: PlotState = { ...before, ...change };
+  if (undoes === undefined && change.regeneration) await refuseStrangers(tx, plot.surveyId, change.regeneration);
   refusePlotState(plot.label, after, plot.trees);
   await plots.setState(id, after);
-  // An auxiliary value concerns the plot alone: the results of its trees still hold.
-  if (Object.keys(change).every((key) => key === 'auxiliary')) await raiseRevision(tx, id);
+  // These concern the plot alone: the results of its trees still hold.
+  if (Object.keys(change).every((key) => key === 'auxiliary' || key === 'regeneration')) await raiseRevision(tx, id);
   else await forgetPlot(tx, id);
   await corrections.insert(
     newCorrection(act, digest, {

@@ -137,6 +137,42 @@ describe('a survey that tallies every tree', () => {
   });
 });
 
+describe('regeneration on subplots', () => {
+  const seedlings = (count: number, speciesCode = 'bt') => ({ speciesCode, heightClass: 'seedling', count });
+  const keep = (plotId: string, regeneration: object) =>
+    api<PlotView>('POST', `/api/plots/${plotId}/corrections`, { ...act(), regeneration });
+
+  it('is kept with its plot, in the summary and the tables, and can be taken back', async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const second = newPlot(survey, '2');
+    await api('POST', '/api/plots', second);
+    const regeneration = { areaM2: 10, counts: [seedlings(4), seedlings(1, 'sp')] };
+    expect((await keep(plot.id, regeneration)).body.regeneration).toEqual(regeneration);
+    await keep(second.id, { areaM2: 10, counts: [] });
+    const summary = async () => (await api<SurveySummary>('GET', `/api/surveys/${survey.id}/summary`)).body;
+    const { regeneration: sums } = await summary();
+    // Five stems on 10 m² and none on the other plot: (5000 + 0) ÷ 2
+    expect([sums?.plots, sums?.rows[0]?.speciesCode, sums?.rows[0]?.stemsPerHa.mean]).toEqual([2, null, 2500]);
+    const table = await api<object>('GET', `/api/surveys/${survey.id}/tables?name=regeneration&as=json`);
+    expect(JSON.stringify(table.body)).toContain('2500');
+    const history = await api<readonly CorrectionView[]>('GET', `/api/plots/${plot.id}/corrections`);
+    await api('POST', `/api/corrections/${history.body.at(-1)?.id ?? ''}/undo`, act());
+    expect((await summary()).regeneration?.plots).toBe(1);
+  });
+
+  it.each([
+    [{ areaM2: 0, counts: [] }, '/regeneration/areaM2'],
+    [{ areaM2: 10, counts: [seedlings(0)] }, '/regeneration/counts/0/count'],
+    [{ areaM2: 10, counts: [seedlings(3), seedlings(4)] }, '/regeneration/counts'],
+    [{ areaM2: 10, counts: [seedlings(3, 'oak')] }, '/regeneration/counts/0/speciesCode'],
+    [{ areaM2: 10, counts: null }, '/regeneration/counts'],
+  ])('%j is refused at its field', async (regeneration, pointer) => {
+    const { plot } = await surveyWithPlot();
+    const { status, body } = await api('POST', `/api/plots/${plot.id}/corrections`, { ...act(), regeneration });
+    expect([status, body.errors?.[0]?.pointer]).toEqual([422, pointer]);
+  });
+});
+
 describe('a survey without an area', () => {
   const LIST = { kind: 'tree-list' } as const;
   const listSurvey = async () => {

@@ -63,6 +63,7 @@ export type PlotState = Readonly<
     | 'measuredOn'
     | 'crew'
     | 'auxiliary'
+    | 'regeneration'
   >
 >;
 
@@ -83,6 +84,7 @@ export function plotRepository(database: Queryable): PlotRepository {
         measuredOn: plots.measuredOn,
         crew: plots.crew,
         auxiliary: plots.auxiliary,
+        regeneration: plots.regeneration,
         finished: plots.finished,
         empty: plots.empty,
         trees: count(trees.id),

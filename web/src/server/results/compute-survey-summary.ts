@@ -12,6 +12,7 @@ import {
   type PlotSums,
   ratioSums,
   type RatioSums,
+  regenerationSums,
   standIndices,
   surveySums,
   type TalliedPlot,
@@ -39,7 +40,15 @@ export interface StandBasis {
 /** What was summed up of a survey, without the survey and the plots themselves. */
 export interface KeptSums extends Pick<
   StandSummary,
-  'sums' | 'biomass' | 'boardFeet' | 'figures' | 'plotsCounted' | 'plotsLeftOut' | 'sampling' | 'outsideTables'
+  | 'sums'
+  | 'regeneration'
+  | 'biomass'
+  | 'boardFeet'
+  | 'figures'
+  | 'plotsCounted'
+  | 'plotsLeftOut'
+  | 'sampling'
+  | 'outsideTables'
 > {
   readonly plotSums: Readonly<Record<string, PlotSums>>;
   readonly basis: StandBasis;
@@ -118,6 +127,11 @@ export function computeSurveySummary(
   };
   return {
     sums,
+    regeneration: regenerationSums(
+      plots.flatMap(({ stratumId, regeneration }) => (regeneration === null ? [] : [{ stratumId, regeneration }])),
+      survey.strata,
+      options,
+    ),
     biomass: biomassSums(counted, biomassGroups(survey), survey.strata, options),
     // Where nobody thinks in board feet they would only be in the way.
     boardFeet:

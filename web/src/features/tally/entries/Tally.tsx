@@ -30,6 +30,9 @@ import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
+const Regeneration = onDemand(async () => ({
+  default: (await import('../plot-controls/Regeneration.tsx')).Regeneration,
+}));
 const PlotPhotos = onDemand(() => import('../plot-controls/PlotPhotos.tsx'));
 
 export interface TallyProps {
@@ -264,6 +267,17 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
             auxiliaryLabel={
               settings.design.phases?.kind === 'count-measure' ? null : auxiliaryLabel(settings.design.phases)
             }
+            onKept={setDetails}
+          />
+        )}
+      </Disclosure>
+      <Disclosure title={t('tally.regeneration', 'Regeneration')}>
+        {() => (
+          <Regeneration
+            plot={details}
+            observer={observer}
+            species={settings.species}
+            unitSystem={settings.unitSystem}
             onKept={setDetails}
           />
         )}

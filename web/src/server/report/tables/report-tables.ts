@@ -15,6 +15,7 @@ import { resultTable } from './result-table.ts';
 import { areaTotalsTable } from './area-totals-table.ts';
 import { biomassTable } from './biomass-table.ts';
 import { standingBoardFeetTable } from './board-feet-table.ts';
+import { regenerationTable } from './regeneration-table.ts';
 import { progressTable } from './progress-table.ts';
 import { plotsTable } from './plots-table.ts';
 
@@ -37,6 +38,7 @@ export function tablesOf(summary: StandSummary, system: UnitSystem): readonly Re
     productsTable(summary, units),
     standingBoardFeetTable(summary, units),
     biomassTable(summary, units),
+    regenerationTable(summary, units),
     progressTable(summary, units),
     plotsTable(summary, units, system),
   ].flatMap((table) => table ?? []);

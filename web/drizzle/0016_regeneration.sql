@@ -1,0 +1,1 @@
+ALTER TABLE "plot" ADD COLUMN "regeneration" jsonb;
