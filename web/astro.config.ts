@@ -7,24 +7,29 @@ import { coreDigestModule } from './core-digest.ts';
 import { withoutHelpTexts } from './help-texts.ts';
 import { withoutSkeletons } from './without-skeletons.ts';
 
-/** Small modules that nearly every island loads, as one file each: many files cost more in headers than in code. */
+/**
+ * Modules that are sent together, as one file each: many files cost more in headers than in code. What is not named here goes
+ * with whatever asks for it, so that a page is not sent what only others need.
+ */
 const CHUNKS: readonly (readonly [string, RegExp])[] = [
-  ['units', /\/core\/src\/units\//],
-  [
-    'record',
-    /\/core\/src\/(uncertainty\/(estimate|workbook)|diameter\/(limits|several-stems|basal-area)|protocol\/(condition-codes|volume-model|volume-settings|field-rules\/(classes|breast-height|recorded-dbh))|taper\/outside-range|height\/geometry)\.ts$/,
-  ],
-  ['client', /\/web\/src\/client\/(api|identity|device-storage|outbox)\.ts$/],
+  ['react', /\/node_modules\/(react|react-dom|scheduler|react-error-boundary)\//],
   [
     'ui',
-    /\/web\/src\/ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes)|use-media)\.tsx?$|\/lucide-react\/dist\/esm\/(createLucideIcon|icons\/(calendar-clock|triangle-(alert|exclamation-point)|undo-2))\.m?js$/,
+    /\/web\/src\/(ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes|Dialog)|use-media)|messages\/(text|figures|locale|catalogues|rich)|client\/(api|identity|device-storage|outbox))\.tsx?$|\/core\/src\/(message|units)\/|\/node_modules\/(lucide-react|intl-messageformat|@formatjs|nanostores|@nanostores|uuid)\//,
+  ],
+  [
+    'record',
+    /\/core\/src\/(uncertainty|(diameter\/(limits|several-stems|basal-area)|protocol\/(condition-codes|volume-model|volume-settings|field-rules\/(classes|breast-height|recorded-dbh|field-rules))|taper\/outside-range|height\/geometry)\.ts$)/,
   ],
   ['elevation', /\/web\/src\/(ui\/drawing|shared\/elevation)\//],
   [
     'sheet',
-    /\/web\/src\/features\/tree-sheet\/(sheet\/(FiguresCard|sheet-props)|readings\/(SlotBox|MethodChoice))\.tsx?$/,
+    /\/web\/src\/(features\/tree-sheet\/(sheet\/(FiguresCard|sheet-props)|readings\/(SlotBox|MethodChoice|ReadingBox|SpeciesField|PersonChoice|ObserverPosition|KitWords))|shared\/person-words)\.tsx?$/,
   ],
-  ['callout', /\/core\/src\/callout\/|\/web\/src\/(client\/tree-writes|shared\/example-lines)\.ts$/],
+  [
+    'callout',
+    /\/core\/src\/(callout|tree|diameter|height|measurement|methods|log-rules)\/|\/core\/src\/(taper\/(taper|profile|sections|stem-volumes|taper-choice)|volume\/(expression|equation|form-factor-volume|tree-volume)|instruments\/(instruments|crew-instruments)|height-curve\/expected-height|protocol\/(plot-shape|price-list|sampling-design|species|two-phase-design|diameter-choice))\.ts$|\/web\/src\/(client\/tree-writes|contracts\/tree-write|shared\/example-lines)\.ts$/,
+  ],
 ];
 const chunkOf = (id: string): string | undefined => CHUNKS.find(([, path]) => path.test(id))?.[0];
 
@@ -38,7 +43,10 @@ export default defineConfig({
   vite: {
     plugins: [tailwindcss(), coreDigestModule(), withoutHelpTexts(), withoutSkeletons()],
     // Every script is a file of its own: the content security policy lets nothing of ours run inline.
-    build: { assetsInlineLimit: 0, rollupOptions: { output: { manualChunks: chunkOf } } },
+    build: {
+      assetsInlineLimit: 0,
+      rollupOptions: { output: { manualChunks: chunkOf, onlyExplicitManualChunks: true } },
+    },
     optimizeDeps: { include: ['class-validator', 'class-transformer', 'reflect-metadata'] },
   },
 });

@@ -58,7 +58,8 @@ export {
 export { recordedDbh, recordedEstimate } from './field-rules/recorded-dbh.ts';
 export { PLAIN_TREE, recordChanges, type RecordedTree, treeRecord } from './field-rules/recorded-tree.ts';
 export { TAPED_LIMITS, type TapedTree } from './measuring-point/taped-tree.ts';
-export { FROM_NAMES, slopeSchools, type TapeAnswer, whereToTape } from './measuring-point/where-to-tape.ts';
+export { FROM_NAMES } from './measuring-point/point-names.ts';
+export { slopeSchools, type TapeAnswer, whereToTape } from './measuring-point/where-to-tape.ts';
 export {
   FACTOR_LIMITS,
   isRectangleWithin,

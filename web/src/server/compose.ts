@@ -1,5 +1,7 @@
 import type { SurveyView } from '../contracts/views.ts';
 import { bodyMarkRepository } from './body-marks/repository.ts';
+import { peopleRepository } from './people/repository.ts';
+import { peopleService, type PeopleService } from './people/service.ts';
 import { bodyMarkService, type BodyMarkService } from './body-marks/service.ts';
 import { checkRepository } from './review/repository.ts';
 import { checkService, type CheckService } from './review/service.ts';
@@ -51,6 +53,7 @@ export interface Services {
   readonly codes: CodesService;
   readonly surveySettings: SurveySettingsService;
   readonly bodyMarks: BodyMarkService;
+  readonly people: PeopleService;
   readonly kit: KitService;
   readonly wood: WoodService;
   readonly tally: TallyService;
@@ -138,6 +141,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
     codes: codesService(surveys, inTransaction),
     surveySettings: surveySettingsService(surveys, inTransaction),
     bodyMarks: bodyMarkService(bodyMarkRepository(database)),
+    people: peopleService(peopleRepository(database)),
     kit,
     wood: woodService({ repository: woodRepository(database), surveys, plots, figures }),
     tally: tallyService({ trees, treeCommands: treeWriting, plots, surveys, summary }),

@@ -1,6 +1,7 @@
 import { convert, lengthWords, printRounded, type UnitSystem } from '../../units/index.ts';
 import { basalAreaM2, combineStems, STEMS_RULES } from '../../diameter/index.ts';
-import { COUNTS_WORDS, FROM_NAMES, type TapePoint, whereToTape } from '../measuring-point/where-to-tape.ts';
+import { COUNTS_WORDS, FROM_NAMES } from '../measuring-point/point-names.ts';
+import { type TapePoint, whereToTape } from '../measuring-point/where-to-tape.ts';
 import type { TapedTree } from '../measuring-point/taped-tree.ts';
 import type { FieldRules } from './field-rules.ts';
 import { recordedDbh } from './recorded-dbh.ts';

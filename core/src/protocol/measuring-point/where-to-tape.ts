@@ -1,6 +1,7 @@
 import { lengthWords, type UnitSystem } from '../../units/index.ts';
 import { DECISIONS, type FieldRules } from '../field-rules/field-rules.ts';
 import { MOST_SEPARATE_STEMS } from '../../diameter/index.ts';
+import { FROM_NAMES } from './point-names.ts';
 import type { TapedTree } from './taped-tree.ts';
 import { message, type Text } from '../../message/index.ts';
 
@@ -174,22 +175,6 @@ function pointOf(
   }
   return { point: { kind: 'at', heightM: breast }, words: [] };
 }
-
-/** Where breast height is measured from, as a name. */
-export const FROM_NAMES: Record<TapeAnswer['from'], Text> = {
-  'level ground': message('protocol.from.level-ground', 'level ground'),
-  'uphill side': message('protocol.from.uphill-side', 'uphill side'),
-  'middle of the slope': message('protocol.from.middle', 'middle of the slope'),
-  'underside of the lean': message('protocol.from.underside', 'underside of the lean'),
-  'along the lean': message('protocol.from.along', 'ground, along the lean'),
-};
-
-/** What several stems count as. */
-export const COUNTS_WORDS: Record<TapeAnswer['counts'], Text> = {
-  'one tree': message('protocol.counts.one-tree', 'one tree'),
-  'separate stems': message('protocol.counts.separate-stems', 'separate stems'),
-  'separate trees': message('protocol.counts.separate-trees', 'separate trees'),
-};
 
 const FROM_WORDS: Record<TapeAnswer['from'], Text> = {
   'level ground': message('protocol.where-to-tape.measure-up-from-the-ground', 'Measure up from the ground'),

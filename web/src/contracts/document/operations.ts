@@ -5,6 +5,7 @@ import { ImportOptionsDto } from '../exchange.ts';
 import { BodyMarkDto, RulesChangeDto, RulesPreviewDto } from '../field-rules.ts';
 import { InstrumentCheckDto, InstrumentDto } from '../kit.ts';
 import { NotebookMoveDto, NotebookTreeDto } from '../notebook.ts';
+import { PersonDto } from '../people.ts';
 import { NewPhotoDto } from '../photo.ts';
 import { NewPlotDto, NewPlotsDto, NewSurveyDto } from '../survey.ts';
 import {
@@ -126,4 +127,6 @@ export const OPERATIONS: readonly Operation[] = [
   post('/api/instruments/{id}/checks', 'Add a check of an instrument', InstrumentCheckDto),
   get('/api/body-marks', 'Body marks of the observers'),
   post('/api/body-marks', 'Set a body mark', BodyMarkDto),
+  get('/api/people', 'Eye height and pace of the people who measure'),
+  post('/api/people', 'Set eye height and pace of a person', PersonDto),
 ];

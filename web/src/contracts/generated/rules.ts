@@ -222,6 +222,15 @@ export const paceLineCheckRules = {
   line: {"type":"number","minimum":5,"maximum":1000},
 } as const satisfies RuleTable;
 
+export const personRules = {
+  name: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  eyeHeightM: {"type":"number","minimum":0.5,"maximum":2.5,"x-unit":"m"},
+  paceM: {"type":"number","minimum":0.3,"maximum":2.5,"x-unit":"m"},
+  paceErrorM: {"type":"number","minimum":0,"maximum":0.5,"x-unit":"m"},
+  observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+} as const satisfies RuleTable;
+
 export const placeRules = {
   name: {"type":"string","format":"line","minLength":1,"maxLength":80},
 } as const satisfies RuleTable;

@@ -68,3 +68,13 @@ export function rememberedInHand(survey: string): InHand | null {
 export const rememberInHand = (survey: string, { draft, speciesCode }: InHand): void => {
   deviceStorage.put(inHandKeyOf(survey), JSON.stringify({ draft: nextForm(draft, ''), speciesCode }));
 };
+
+const PERSON_KEY = 'arbolito.person';
+
+/** Who measured last on this device; null where nobody said. */
+export const rememberedPerson = (): string | null => deviceStorage.get(PERSON_KEY);
+
+export const rememberPerson = (name: string | null): void => {
+  if (name === null) deviceStorage.remove(PERSON_KEY);
+  else deviceStorage.put(PERSON_KEY, name);
+};

@@ -1,3 +1,4 @@
+import type { PersonView } from '../../contracts/people.ts';
 import {
   type CallToken,
   defaultUnitOf,
@@ -72,6 +73,8 @@ export interface SheetSettings extends FormProtocol {
   readonly shape: PlotShape | null;
   /** What the crew measures with. */
   readonly kit: readonly KitAtHand[];
+  /** Who measures, with eye height and pace of their own; nobody where left out. */
+  readonly person?: PersonView | undefined;
   /** The survey's height curve of each species, by the other trees. */
   readonly curves: Readonly<Record<string, CurveSums>>;
 }
@@ -268,6 +271,19 @@ function usualEntries(
   return missing.length === 0 ? null : { ...entries, ...Object.fromEntries(missing) };
 }
 
+/** Readings that are somebody's own figures, by method. */
+const PERSONAL = { 'distance.paces': 'pace', 'height.forty-five-level': 'eye' } as const;
+
+/** A sheet without the figures of whoever measured before: the next person has others. */
+export const withoutPersonal = (draft: TreeForm): TreeForm =>
+  formKeysOf(draft).reduce((sheet, part) => {
+    const { methodId, entries } = measurementFormOf(sheet, part);
+    const own = Object.entries(PERSONAL).find(([id]) => id === methodId)?.[1];
+    if (own === undefined || entries[own] === undefined) return sheet;
+    const { [own]: _before, ...others } = entries;
+    return withMeasurementForm(sheet, part, { methodId, entries: others });
+  }, draft);
+
 /** The state of one tree sheet. */
 export function sheetStore(
   base: SheetSettings,
@@ -337,16 +353,24 @@ export function sheetStore(
           ? withMeasurementForm(sheet, part, { methodId, entries: { ...entries, [key]: entry } })
           : sheet;
       if (methodId === 'distance.paces') {
-        const pace = paceOf(base.kit);
+        const pace = base.person?.pace ?? paceOf(base.kit);
         if (pace === null) return sheet;
         const standardError = Number(pace.standardErrorM.toFixed(3));
-        return fill('pace', { text: printRounded(pace.lengthM, 3), unit: 'm', standardError });
+        return fill(PERSONAL[methodId], { text: printRounded(pace.lengthM, 3), unit: 'm', standardError });
       }
       const method = findMethod(methodId);
+      const eyeM = base.person?.eyeHeightM ?? null;
+      if (eyeM !== null && methodId === 'height.forty-five-level')
+        return fill(PERSONAL[methodId], { text: printRounded(eyeM, 2), unit: 'm' });
       const airC = calibratedAirC(base.kit);
       const asksAir = method?.description.readings.some(({ key }) => key === 'calibrated') ?? false;
       return asksAir && airC !== null ? fill('calibrated', { text: String(airC), unit: 'degC' }) : sheet;
     }, draft);
+
+  if (base.person !== undefined) {
+    const draft = withKnown(start);
+    if (draft !== start) $state.set({ ...$state.get(), draft, line: print(draft) });
+  }
 
   return {
     $state,

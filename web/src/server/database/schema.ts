@@ -351,6 +351,25 @@ export const bodyMarks = pgTable(
   ],
 );
 
+/** Eye height and pace of somebody who measures. A new row takes the place of the older ones of the name. */
+export const people = pgTable(
+  'person',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    eyeHeightM: doublePrecision('eye_height_m'),
+    paceM: doublePrecision('pace_m'),
+    paceErrorM: doublePrecision('pace_error_m'),
+    ...written,
+  },
+  (table) => [
+    index('person_name').on(table.name),
+    check('person_eye', sql`${table.eyeHeightM} is null or ${table.eyeHeightM} between 0.5 and 2.5`),
+    check('person_pace', sql`${table.paceM} is null or ${table.paceM} between 0.3 and 2.5`),
+    check('person_pace_error', sql`${table.paceErrorM} is null or ${table.paceErrorM} between 0 and 0.5`),
+  ],
+);
+
 /** What a crew measures with. */
 export const instruments = pgTable(
   'instrument',

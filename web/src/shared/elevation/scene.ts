@@ -166,7 +166,7 @@ export function sceneOf(
     down !== null
       ? footMarkM - down
       : baseTangent === null
-        ? (metres('eye') ?? metres('line') ?? settings.eyeHeightM)
+        ? (metres('eye') ?? metres('line') ?? metres('levelMark') ?? settings.eyeHeightM)
         : footMarkM - distanceM * baseTangent;
   const eyeM = bounded(eyeAboveFootM, -TALLEST_M, TALLEST_M);
   const aid = aidOf(method.description, metres, distanceM);

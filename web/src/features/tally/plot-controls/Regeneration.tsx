@@ -44,6 +44,7 @@ export function Regeneration({ plot, observer, species, unitSystem, onKept }: Re
     });
   };
   const problems = isTried && !read.ok ? read : null;
+  const areaProblem = problems?.area ?? null;
   const wrongCell = [...(problems?.counts.values() ?? [])][0];
   return (
     <form
@@ -63,16 +64,14 @@ export function Regeneration({ plot, observer, species, unitSystem, onKept }: Re
           inputMode="decimal"
           autoComplete="off"
           value={texts.area}
-          aria-invalid={(problems?.area ?? null) !== null}
-          aria-describedby={(problems?.area ?? null) === null ? undefined : 'regeneration-area-problem'}
+          aria-invalid={areaProblem !== null}
+          aria-describedby={areaProblem === null ? undefined : 'regeneration-area-problem'}
           onChange={(event) => {
             setTexts({ ...texts, area: event.target.value });
           }}
         />
       </label>
-      {problems !== null && problems.area !== null && (
-        <FieldError id="regeneration-area-problem">{problems.area}</FieldError>
-      )}
+      {areaProblem !== null && <FieldError id="regeneration-area-problem">{areaProblem}</FieldError>}
       {rows.length > 0 && (
         <div className="overflow-x-auto">
           <table className="w-full">

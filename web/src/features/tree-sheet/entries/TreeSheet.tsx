@@ -14,6 +14,7 @@ import { unitOf } from '@arbolito/core/units';
 import { notSent } from '../../../client/outbox.ts';
 import { waitingTrees } from '../../../client/tree-writes.ts';
 import type { NotebookView } from '../../../contracts/notebook.ts';
+import type { PersonView } from '../../../contracts/people.ts';
 import type { TreeView } from '../../../contracts/views.ts';
 import { assembleTree } from '@arbolito/core/tree';
 import { useBackCloses } from '../../../ui/feedback/use-back-closes.ts';
@@ -24,12 +25,14 @@ import {
   rememberedDraft,
   rememberedInHand,
   rememberedUnits,
+  rememberedPerson,
   rememberInHand,
+  rememberPerson,
   rememberUnits,
 } from '../draft-memory.ts';
 import { DeskSheet } from '../sheet/DeskSheet.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
-import { isOptional, type SheetSettings, sheetStore, type Slot, slotKey, slotsOf } from '../store.ts';
+import { isOptional, type SheetSettings, sheetStore, type Slot, slotKey, slotsOf, withoutPersonal } from '../store.ts';
 import { type PlotContext, useKeep } from '../sheet/use-keep.ts';
 import { useWorkingsStepper } from '../workings/use-workings-stepper.ts';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
@@ -50,6 +53,8 @@ export interface TreeSheetProps {
   /** The tree on the record that is being looked at, or null for a new one. */
   readonly tree: TreeView | null;
   readonly observer: string;
+  /** Everybody with an eye height or a pace of their own. */
+  readonly people?: readonly PersonView[];
   /** The tree of the notebook that is being looked at; left out for any other. */
   readonly entry?: NotebookView;
 }
@@ -100,7 +105,13 @@ const offered = (draft: TreeForm): Wanted | null => {
 };
 
 /** One screen for one tree: its drawing, its readings on it, the workings beside it, and the call-out line below. */
-export function TreeSheet({ settings, plot, tree, observer, entry }: TreeSheetProps) {
+export function TreeSheet({ settings: given, plot, tree, observer: crew, people = [], entry }: TreeSheetProps) {
+  const [person, setPerson] = useState(() => people.find(({ name }) => name === rememberedPerson()) ?? null);
+  const observer = person?.name ?? crew;
+  const settings = useMemo<SheetSettings>(
+    () => (person === null ? given : { ...given, person, eyeHeightM: person.eyeHeightM ?? given.eyeHeightM }),
+    [given, person],
+  );
   const sheet = tree?.id ?? plot?.id ?? entry?.id ?? 'loose';
   const [isNaming, setNaming] = useState(false);
   const survey = settings.surveyId ?? 'loose';
@@ -300,6 +311,13 @@ export function TreeSheet({ settings, plot, tree, observer, entry }: TreeSheetPr
     onTouched: clear,
     onAddStem: addStem,
     onAddHeight: addHeight,
+    people,
+    onPerson: (next: PersonView | null) => {
+      // The sheet starts anew with the figures of the next person, and with everything else that was typed.
+      rememberDraft(sheet, withoutPersonal(view.draft));
+      rememberPerson(next?.name ?? null);
+      setPerson(next);
+    },
     walk,
     shown,
     panel,

@@ -2,6 +2,7 @@ import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 import { t } from '../../../messages/text.ts';
 import { ErrorTable, MethodSelect } from '../readings/MethodChoice.tsx';
+import { PersonChoice } from '../readings/PersonChoice.tsx';
 import type { SheetProps } from './sheet-props.ts';
 
 // What is folded is fetched together, when the first of it is opened: the sheet itself stays light.
@@ -27,6 +28,7 @@ export function SheetFolds({ isPhone = false, ...props }: SheetProps & { readonl
   const hasResult = view.height !== null || view.dbh !== null;
   return (
     <div>
+      <PersonChoice {...props} />
       {hasResult && (
         <Disclosure title={t('tree-sheet.fold.calculation', 'Calculation')} isOpenByItself={!isPhone}>
           {() => <SheetWorkings {...props} />}

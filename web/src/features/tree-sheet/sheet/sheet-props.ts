@@ -5,6 +5,7 @@ import { HEIGHT_ASKS, heightNoOf, type HeightNote } from '@arbolito/core/tree';
 import type { CallToken } from '@arbolito/core/callout';
 import type { DrawnMeasure } from '../../../shared/elevation/Elevation.tsx';
 import type { Walk } from '../workings/Workings.tsx';
+import type { PersonView } from '../../../contracts/people.ts';
 import type { SheetStore, SheetView, Slot } from '../store.ts';
 import type { KeepState } from './use-keep.ts';
 import { t, say } from '../../../messages/text.ts';
@@ -40,6 +41,9 @@ export interface SheetProps {
   /** Adds a stem and brings its first reading into hand. */
   readonly onAddStem: () => void;
   readonly onAddHeight: (note: Omit<HeightNote, 'heightNo'>) => void;
+  /** Everybody who may measure, and who does. */
+  readonly people: readonly PersonView[];
+  readonly onPerson: (person: PersonView | null) => void;
   /** Through the workings of the height; left out where they are not those of the first. */
   readonly walk: Walk | undefined;
   /** What the line in hand rests on. */
