@@ -115,7 +115,8 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
     elsewhere,
     onError,
   });
-  const photos = photoService(photoRepository(database), plots, now);
+  const notebook = notebookService({ repository: notebookRepository(database), trees: treeWriting });
+  const photos = photoService(photoRepository(database), plots, notebook, now);
   const checks: CheckService = checkService({
     repository: checkRepository(database),
     kept,
@@ -157,7 +158,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
       inTransaction,
       now,
     }),
-    notebook: notebookService({ repository: notebookRepository(database), trees: treeWriting }),
+    notebook,
     report: reportService({ surveys, trees, plots, figures, summary, kit, checks, photos, now }),
     compute: computeService,
     close,

@@ -180,9 +180,9 @@ export const plotPhotos = pgTable(
   'plot_photo',
   {
     id: uuid('id').primaryKey(),
-    plotId: uuid('plot_id')
-      .notNull()
-      .references(() => plots.id),
+    plotId: uuid('plot_id').references(() => plots.id),
+    /** The tree of the notebook that it shows, where it shows no plot. */
+    notebookTreeId: uuid('notebook_tree_id'),
     mediaType: text('media_type', { enum: PHOTO_TYPES }).notNull(),
     data: bytes('data').notNull(),
     /** What it shows, for those who cannot see it. */
@@ -193,6 +193,8 @@ export const plotPhotos = pgTable(
   },
   (table) => [
     index('plot_photo_of').on(table.plotId),
+    index('plot_photo_of_notebook').on(table.notebookTreeId),
+    check('plot_photo_subject', sql`num_nonnulls(${table.plotId}, ${table.notebookTreeId}) = 1`),
     check('plot_photo_type', sql`${table.mediaType} in ('image/jpeg', 'image/png', 'image/webp')`),
     check('plot_photo_size', sql`octet_length(${table.data}) between 1 and 4194304`),
   ],

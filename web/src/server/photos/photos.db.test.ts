@@ -45,6 +45,38 @@ async function add(plotId: string, data: Buffer, asked = query()) {
 const photosOf = async (plotId: string): Promise<readonly PhotoView[]> =>
   (await api<PhotoView[]>('GET', `/api/plots/${plotId}/photos`)).body;
 
+/** A tree of the notebook, by its identifier. */
+async function notebookTree(): Promise<string> {
+  const treeId = uuid();
+  const note = { ...act(), treeId, stemId: uuid(), name: 'Oak by the well', unitSystem: 'metric', readings: [] };
+  expect((await api('POST', '/api/notebook', { ...note, stringKept: true })).status).toBe(201);
+  return treeId;
+}
+
+describe('photos of a tree of the notebook', () => {
+  it('are kept with it, and are none of a survey', async () => {
+    const tree = await notebookTree();
+    const path = `/api/notebook/${tree}/photos`;
+    const sent = await sendJson(
+      new Request(`http://test${path}?${query()}`, {
+        method: 'POST',
+        headers: { 'content-type': 'image/png' },
+        body: new Uint8Array(PNG),
+      }),
+    );
+    expect(sent.status).toBe(201);
+    const { body } = await api<PhotoView[]>('GET', path);
+    expect(body).toMatchObject([{ plotId: null, words: 'to the north' }]);
+    expect((await sendJson(new Request(`http://test/api/photos/${body[0]?.id ?? ''}`))).status).toBe(200);
+    await api('DELETE', `/api/photos/${body[0]?.id ?? ''}`, act());
+    expect((await api<PhotoView[]>('GET', path)).body).toEqual([]);
+  });
+
+  it('need a tree that is there', async () => {
+    expect((await api('GET', `/api/notebook/${uuid()}/photos`)).status).toBe(404);
+  });
+});
+
 describe('photos of a plot', () => {
   it('come back as they were sent, encoded again', async () => {
     const { plot } = await surveyWithPlot();

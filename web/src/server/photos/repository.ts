@@ -4,9 +4,12 @@ import type { PhotoType } from '../../contracts/photo-view.ts';
 import type { Database } from '../database/connection.ts';
 import { plotPhotos, plots } from '../database/schema.ts';
 
+/** What a photo shows: a plot, or a tree of the notebook. */
+export type PhotoSubject = { readonly plotId: string } | { readonly notebookTreeId: string };
+
 /** A photo on its way onto the record. */
 export interface PhotoToInsert extends NewPhotoDto {
-  readonly plotId: string;
+  readonly of: PhotoSubject;
   readonly mediaType: PhotoType;
   readonly data: Buffer;
 }
@@ -14,7 +17,7 @@ export interface PhotoToInsert extends NewPhotoDto {
 /** A photo without its picture. */
 export interface PhotoRecord {
   readonly id: string;
-  readonly plotId: string;
+  readonly plotId: string | null;
   readonly words: string;
   readonly takenAt: string;
   readonly observer: string;
@@ -30,18 +33,21 @@ export interface PhotoFile {
 
 /** All SQL of photos. */
 export interface PhotoRepository {
-  /** Those of a plot that are on the record, the oldest first. */
-  readonly listOfPlot: (plotId: string) => Promise<PhotoRecord[]>;
+  /** Those of a plot or tree that are on the record, the oldest first. */
+  readonly listOf: (subject: PhotoSubject) => Promise<PhotoRecord[]>;
   /** The same of a whole survey, plot by plot. */
   readonly listOfSurvey: (surveyId: string) => Promise<PhotoRecord[]>;
   readonly find: (id: string) => Promise<PhotoRecord | null>;
   readonly file: (id: string) => Promise<PhotoFile | null>;
   readonly digest: (id: string) => Promise<string | null>;
-  readonly countOfPlot: (plotId: string) => Promise<number>;
+  readonly countOf: (subject: PhotoSubject) => Promise<number>;
   readonly countOfSurvey: (surveyId: string) => Promise<number>;
   readonly insert: (photo: PhotoToInsert, digest: string) => Promise<void>;
   readonly setDeletedAt: (id: string, at: string | null) => Promise<void>;
 }
+
+const isOf = (subject: PhotoSubject) =>
+  'plotId' in subject ? eq(plotPhotos.plotId, subject.plotId) : eq(plotPhotos.notebookTreeId, subject.notebookTreeId);
 
 export function photoRepository(database: Database): PhotoRepository {
   const select = () =>
@@ -55,12 +61,12 @@ export function photoRepository(database: Database): PhotoRepository {
         deletedAt: plotPhotos.deletedAt,
       })
       .from(plotPhotos)
-      .innerJoin(plots, eq(plots.id, plotPhotos.plotId))
+      .leftJoin(plots, eq(plots.id, plotPhotos.plotId))
       .$dynamic();
   return {
-    listOfPlot: (plotId) =>
+    listOf: (subject) =>
       select()
-        .where(and(eq(plotPhotos.plotId, plotId), isNull(plotPhotos.deletedAt)))
+        .where(and(isOf(subject), isNull(plotPhotos.deletedAt)))
         .orderBy(asc(plotPhotos.takenAt), asc(plotPhotos.id)),
     listOfSurvey: (surveyId) =>
       select()
@@ -84,11 +90,11 @@ export function photoRepository(database: Database): PhotoRepository {
         .where(eq(plotPhotos.id, id));
       return row?.digest ?? null;
     },
-    countOfPlot: async (plotId) => {
+    countOf: async (subject) => {
       const [row] = await database
         .select({ photos: count() })
         .from(plotPhotos)
-        .where(and(eq(plotPhotos.plotId, plotId), isNull(plotPhotos.deletedAt)));
+        .where(and(isOf(subject), isNull(plotPhotos.deletedAt)));
       return row?.photos ?? 0;
     },
     countOfSurvey: async (surveyId) => {
@@ -99,8 +105,8 @@ export function photoRepository(database: Database): PhotoRepository {
         .where(and(eq(plots.surveyId, surveyId), isNull(plotPhotos.deletedAt)));
       return row?.photos ?? 0;
     },
-    insert: async (photo, writeDigest) => {
-      await database.insert(plotPhotos).values({ ...photo, writeDigest });
+    insert: async ({ of, ...photo }, writeDigest) => {
+      await database.insert(plotPhotos).values({ ...photo, ...of, writeDigest });
     },
     setDeletedAt: async (id, deletedAt) => {
       await database.update(plotPhotos).set({ deletedAt }).where(eq(plotPhotos.id, id));

@@ -300,7 +300,7 @@ function photosPart({ photos, summary }: ReportSource): readonly ReportPart[] {
   const first = photos.slice(0, MOST_PHOTOS).map(({ id, plotId, words: shown, takenAt }) => ({
     id,
     words: t('report.plot-2', 'Plot {plotId}: {shown}, {slice}', {
-      plotId: labels.get(plotId) ?? '',
+      plotId: labels.get(plotId ?? '') ?? '',
       shown,
       slice: takenAt.slice(0, 10),
     }),

@@ -33,7 +33,7 @@ import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 const Regeneration = onDemand(async () => ({
   default: (await import('../plot-controls/Regeneration.tsx')).Regeneration,
 }));
-const PlotPhotos = onDemand(() => import('../plot-controls/PlotPhotos.tsx'));
+const Photos = onDemand(() => import('../../../shared/photos/Photos.tsx'));
 
 export interface TallyProps {
   readonly plot: PlotView;
@@ -283,7 +283,13 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         )}
       </Disclosure>
       <Disclosure title={t('tally.photos', 'Photos')}>
-        {() => <PlotPhotos plotId={plot.id} label={plot.label} observer={observer} />}
+        {() => (
+          <Photos
+            address={`/api/plots/${plot.id}/photos`}
+            caption={t('tally.plot-label', 'Plot {label}', { label: plot.label })}
+            observer={observer}
+          />
+        )}
       </Disclosure>
     </>
   );

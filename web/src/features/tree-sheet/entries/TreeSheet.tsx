@@ -311,6 +311,9 @@ export function TreeSheet({ settings: given, plot, tree, observer: crew, people 
     onTouched: clear,
     onAddStem: addStem,
     onAddHeight: addHeight,
+    plotId: plot?.id ?? null,
+    photosOf:
+      entry === undefined ? null : { address: `/api/notebook/${entry.id}/photos`, caption: entry.name, observer },
     people,
     onPerson: (next: PersonView | null) => {
       // The sheet starts anew with the figures of the next person, and with everything else that was typed.

@@ -13,6 +13,7 @@ const LogsAndUppers = onDemand(async () => ({ default: (await inside()).LogsAndU
 const HeightLinks = onDemand(async () => ({ default: (await inside()).HeightLinks }));
 const TapingButtons = onDemand(async () => ({ default: (await inside()).TapingButtons }));
 const TapingFolds = onDemand(async () => ({ default: (await inside()).TapingFolds }));
+const Photos = onDemand(() => import('../../../shared/photos/Photos.tsx'));
 const SheetWorkings = onDemand(async () => ({
   default: (await import('../workings/SheetWorkings.tsx')).SheetWorkings,
 }));
@@ -23,7 +24,7 @@ const SheetWorkings = onDemand(async () => ({
  * @param isPhone the calculation is closed, and the point of the first stem has no drawing to stand on
  */
 export function SheetFolds({ isPhone = false, ...props }: SheetProps & { readonly isPhone?: boolean }) {
-  const { view, store } = props;
+  const { view, store, photosOf } = props;
   const { moreStems, moreHeights } = view.draft;
   const hasResult = view.height !== null || view.dbh !== null;
   return (
@@ -61,6 +62,9 @@ export function SheetFolds({ isPhone = false, ...props }: SheetProps & { readonl
           </div>
         )}
       </Disclosure>
+      {photosOf !== null && (
+        <Disclosure title={t('tree-sheet.fold.photos', 'Photos')}>{() => <Photos {...photosOf} />}</Disclosure>
+      )}
       <Disclosure title={t('tree-sheet.fold.taping', 'Measuring point and taping')}>
         {() => (
           <div className="grid gap-3 pb-3">

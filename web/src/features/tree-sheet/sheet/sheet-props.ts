@@ -41,6 +41,10 @@ export interface SheetProps {
   /** Adds a stem and brings its first reading into hand. */
   readonly onAddStem: () => void;
   readonly onAddHeight: (note: Omit<HeightNote, 'heightNo'>) => void;
+  /** The plot that the tree stands on; null for a tree without one. */
+  readonly plotId: string | null;
+  /** Photos of a tree of the notebook; null for any other tree. */
+  readonly photosOf: { readonly address: string; readonly caption: string; readonly observer: string } | null;
   /** Everybody who may measure, and who does. */
   readonly people: readonly PersonView[];
   readonly onPerson: (person: PersonView | null) => void;

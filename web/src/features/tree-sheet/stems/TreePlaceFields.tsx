@@ -4,12 +4,15 @@ import type { Text } from '@arbolito/core/message';
 import { printRounded } from '@arbolito/core/units';
 import { FieldError } from '../../../ui/forms/FieldError.tsx';
 import { say, t } from '../../../messages/text.ts';
+import { PlacePicker } from './PlacePicker.tsx';
 import type { SheetProps } from '../sheet/sheet-props.ts';
 
 /** How long the receiver may take, ms. */
 const WAIT_MS = 20_000;
 /** Decimals of a degree that are kept: a hundredth of a metre. */
 const DECIMALS = 7;
+
+const rounded = (degrees: number): number => Number(degrees.toFixed(DECIMALS));
 
 const PAIR = /^\s*(-?\d+(?:[.,]\d+)?)(?:\s*[,;/]\s*|\s+)(-?\d+(?:[.,]\d+)?)\s*$/;
 
@@ -26,8 +29,9 @@ const REASONS: Readonly<Record<number, () => string>> = {
   3: () => t('tree-sheet.position-slow', 'The device found no position in time. Try again under open sky, or type it.'),
 };
 
-/** Where the tree stands: typed as latitude and longitude, or taken from the device. */
-export function TreePlaceFields({ view, store, onTouched }: SheetProps) {
+/** Where the tree stands: typed as latitude and longitude, taken from the device, or picked on a map. */
+export function TreePlaceFields({ view, store, onTouched, plotId }: SheetProps) {
+  const [isMap, setMap] = useState(false);
   const { place } = view.draft.notes ?? {};
   const known = place === undefined ? '' : `${String(place.latitude)}, ${String(place.longitude)}`;
   const [typed, setTyped] = useState<string | null>(null);
@@ -53,8 +57,8 @@ export function TreePlaceFields({ view, store, onTouched }: SheetProps) {
         onTouched();
         store.setNotes({
           place: {
-            latitude: Number(latitude.toFixed(DECIMALS)),
-            longitude: Number(longitude.toFixed(DECIMALS)),
+            latitude: rounded(latitude),
+            longitude: rounded(longitude),
             accuracyM: Math.round(accuracy * 10) / 10,
           },
         });
@@ -84,14 +88,39 @@ export function TreePlaceFields({ view, store, onTouched }: SheetProps) {
       </label>
       {place?.accuracyM !== undefined && <p className="text-quiet">± {printRounded(place.accuracyM, 0)} m</p>}
       {problem !== null && <FieldError id="place-problem">{say(problem)}</FieldError>}
-      <p>
+      <p className="flex flex-wrap gap-2">
         <button type="button" className="btn" disabled={isWaiting} onClick={locate}>
           <LocateFixed aria-hidden="true" size={18} />{' '}
           {isWaiting
             ? t('tree-sheet.waiting-for-position', 'Waiting for the position…')
             : t('tree-sheet.position-of-device', 'Take the position of this device')}
         </button>
+        {plotId !== null && (
+          <button
+            type="button"
+            className="btn"
+            aria-expanded={isMap}
+            onClick={() => {
+              setMap(!isMap);
+            }}
+          >
+            {t('tree-sheet.pick-on-map', 'Pick on the map')}
+          </button>
+        )}
       </p>
+      {isMap && plotId !== null && (
+        <PlacePicker
+          plotId={plotId}
+          chosen={place ?? null}
+          system={view.unitSystem}
+          onChoose={({ latitude, longitude }) => {
+            setTyped(null);
+            setProblem(null);
+            onTouched();
+            store.setNotes({ place: { latitude: rounded(latitude), longitude: rounded(longitude) } });
+          }}
+        />
+      )}
     </fieldset>
   );
 }

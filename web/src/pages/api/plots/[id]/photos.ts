@@ -13,7 +13,10 @@ export const GET = endpoint(async (context) =>
 export const POST = endpoint(async (context) => {
   const photo = await readQuery(context.url, NewPhotoDto);
   const data = await readBytes(context.request, PHOTO_BYTES);
-  return json(await services().photos.add(routeId(context, t('shell.the-plot', 'The plot')), photo, data), 201);
+  return json(
+    await services().photos.add({ plotId: routeId(context, t('shell.the-plot', 'The plot')) }, photo, data),
+    201,
+  );
 });
 
 export const ALL = otherMethods('GET, POST');

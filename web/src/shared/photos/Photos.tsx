@@ -1,27 +1,28 @@
 import { useEffect, useState } from 'react';
 import { Camera } from 'lucide-react';
-import { call, callUntilAnswered, errorText } from '../../../client/api.ts';
-import { deviceId, newId, now } from '../../../client/identity.ts';
-import { PHOTOS_PER_PLOT, type PhotoView } from '../../../contracts/photo-view.ts';
-import { Alert } from '../../../ui/feedback/Alert.tsx';
-import { useAction } from '../../../ui/feedback/use-action.ts';
+import { call, callUntilAnswered, errorText } from '../../client/api.ts';
+import { deviceId, newId, now } from '../../client/identity.ts';
+import { PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo-view.ts';
+import { Alert } from '../../ui/feedback/Alert.tsx';
+import { useAction } from '../../ui/feedback/use-action.ts';
 import { smallerPhoto } from './smaller-photo.ts';
-import { t } from '../../../messages/text.ts';
-import { day } from '../../../messages/figures.ts';
+import { t } from '../../messages/text.ts';
+import { day } from '../../messages/figures.ts';
 
-interface PlotPhotosProps {
-  readonly plotId: string;
-  readonly label: string;
+interface PhotosProps {
+  /** Where they are kept: of a plot, or of a tree of the notebook. */
+  readonly address: string;
+  /** What a photo without a caption shows. */
+  readonly caption: string;
   readonly observer: string;
 }
 
-/** What a plot looks like: its photos, taken or chosen here. */
-export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps) {
+/** Photos of a plot or a tree, taken or chosen here. */
+export default function Photos({ address, caption, observer }: PhotosProps) {
   const [photos, setPhotos] = useState<readonly PhotoView[] | null>(null);
   const [words, setWords] = useState('');
   const { said, trouble, isBusy, run } = useAction();
   const [taken, setTaken] = useState<PhotoView | null>(null);
-  const address = `/api/plots/${plotId}/photos`;
   const [loadTrouble, setLoadTrouble] = useState<string | null>(null);
   useEffect(() => {
     call<PhotoView[]>('GET', address).then(setPhotos, (error: unknown) => {
@@ -31,14 +32,14 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
 
   const add = (file: File): Promise<void> =>
     run(async (say) => {
-      say(t('tally.reducing-the-photo', 'Reducing the photo…'));
+      say(t('shared.reducing-the-photo', 'Reducing the photo…'));
       const photo = await smallerPhoto(file);
       const query = new URLSearchParams({
         id: newId(),
         observer,
         device: deviceId(),
         takenAt: now(),
-        words: words.trim() === '' ? t('tally.plot-label', 'Plot {label}', { label }) : words.trim(),
+        words: words.trim() === '' ? caption : words.trim(),
       });
       say(t('tally.sending', 'Sending…'));
       const kept = await callUntilAnswered<PhotoView>(`${address}?${query.toString()}`, photo, say);
@@ -53,18 +54,18 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
       await call('DELETE', `/api/photos/${photo.id}`, act());
       setPhotos((photos ?? []).filter(({ id }) => id !== photo.id));
       setTaken(photo);
-      return t('tally.photo-removed', 'Photo removed.');
+      return t('shared.photo-removed', 'Photo removed.');
     });
   const putBack = (photo: PhotoView): Promise<void> =>
     run(async () => {
       const back = await call<PhotoView>('POST', `/api/photos/${photo.id}/undo`, act());
       setPhotos([...(photos ?? []), back]);
       setTaken(null);
-      return t('tally.photo-restored', 'Photo restored.');
+      return t('shared.photo-restored', 'Photo restored.');
     });
   return (
     <div className="grid gap-3 py-2">
-      {photos?.length === 0 && <p className="text-quiet">{t('tally.no-photos-yet', 'No photos yet.')}</p>}
+      {photos?.length === 0 && <p className="text-quiet">{t('shared.no-photos-yet', 'No photos yet.')}</p>}
       <ul className="grid gap-3">
         {(photos ?? []).map((photo) => (
           <li key={photo.id} className="grid gap-1">
@@ -82,7 +83,7 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
                   void remove(photo);
                 }}
               >
-                {t('tally.remove-photo', 'Remove photo')}
+                {t('shared.remove-photo', 'Remove photo')}
               </button>
             </p>
           </li>
@@ -91,11 +92,11 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
       {(photos?.length ?? 0) < PHOTOS_PER_PLOT && (
         <>
           <label className="grid gap-0.5">
-            {t('tally.caption-of-the-next-photo', 'Caption of the next photo')}
+            {t('shared.caption-of-the-next-photo', 'Caption of the next photo')}
             <input
               className="field"
               maxLength={120}
-              placeholder={t('tally.for-example-from-the-centre', 'for example: from the centre to the north')}
+              placeholder={t('shared.for-example-from-the-centre', 'for example: from the centre to the north')}
               value={words}
               onChange={(event) => {
                 setWords(event.target.value);
@@ -103,7 +104,7 @@ export default function PlotPhotos({ plotId, label, observer }: PlotPhotosProps)
             />
           </label>
           <label className={`btn focus-within:outline-2 ${isBusy ? 'opacity-60' : ''}`}>
-            <Camera aria-hidden="true" size={20} /> {t('tally.take-or-choose-a-photo', 'Take or choose a photo')}
+            <Camera aria-hidden="true" size={20} /> {t('shared.take-or-choose-a-photo', 'Take or choose a photo')}
             <input
               type="file"
               className="sr-only"
