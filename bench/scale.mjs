@@ -156,6 +156,9 @@ async function json(url, method, body, type = 'application/json') {
   return answer;
 }
 
+/** A page that is worked out, not the one that says how far that is. */
+const isThere = (page) => !page.includes('Calculating results') && page.includes('<h1');
+
 async function timed(work) {
   const begun = performance.now();
   const value = await work();
@@ -179,7 +182,7 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
   const begun = performance.now();
   const first = await timed(() => read(sumsPage));
   let { value } = first;
-  while (!value.includes('The stand, from')) {
+  while (!isThere(value)) {
     await new Promise((resolve) => setTimeout(resolve, 250));
     value = await read(sumsPage);
   }
@@ -200,7 +203,7 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
   const fresh = await timed(() => json(`${url}/api/surveys/${surveyId}/summary`, 'GET'));
   memory.changed = memoryMb(serverPid());
   const list = await timed(async () => {
-    while (!(await read(`/results/${surveyId}/checks`)).includes('What the checks of the whole survey'))
+    while (!isThere(await read(`/results/${surveyId}/checks`)))
       await new Promise((resolve) => setTimeout(resolve, 250));
   });
   memory.workList = memoryMb(serverPid());

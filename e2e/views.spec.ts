@@ -82,6 +82,7 @@ async function everyView(): Promise<string[]> {
     `/surveys/${survey}/wood`,
     `/results/${survey}/logs`,
     `/results/${survey}/heights`,
+    `/results/${survey}/map`,
     '/surveys/who-is-in?kind=point&dbh=46&distance=11.3',
     `/results/${survey}`,
     `/results/${survey}/checks`,
