@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkResult, overdue } from './checks.ts';
+import { checkResult, nextCheckAt, overdue } from './checks.ts';
 import { type KitInstrument, usualReading } from './instruments.ts';
 import { inEnglish } from '../testing/english.ts';
 
@@ -122,5 +122,11 @@ describe('what is usual of a kind, on the scale that is read', () => {
     ['paces', 'ft', 0.033, 0.098],
   ] as const)('%s in %s: mark %d, ±%d', (kind, unit, graduation, standardError) => {
     expect(usualReading(kind, unit)).toEqual({ graduation, standardError });
+  });
+
+  it('comes next a number of days after the last one', () => {
+    expect(nextCheckAt({ everyDays: 30 }, '2026-06-01T08:00:00.000Z')).toBe('2026-07-01T08:00:00.000Z');
+    expect(nextCheckAt({ everyDays: 0 }, '2026-06-01T08:00:00.000Z')).toBeNull();
+    expect(nextCheckAt({ everyDays: 30 }, null)).toBeNull();
   });
 });

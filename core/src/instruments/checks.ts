@@ -175,6 +175,21 @@ export function checkResult(
 
 const DAY_MS = 86_400_000;
 
+/**
+ * When an instrument is to be checked next.
+ *
+ * @param lastCheckedAt moment of the last check, as ISO writes it; null where there was none
+ * @returns a moment as ISO writes it; null for an instrument without regular checks, and before the first one
+ * @example nextCheckAt({ ...exampleClinometer, everyDays: 30 }, '2026-06-01T08:00:00.000Z') // 2026-07-01T08:00:00.000Z
+ */
+export const nextCheckAt = (
+  { everyDays }: Pick<KitInstrument, 'everyDays'>,
+  lastCheckedAt: string | null,
+): string | null =>
+  everyDays === 0 || lastCheckedAt === null
+    ? null
+    : new Date(Date.parse(lastCheckedAt) + everyDays * DAY_MS).toISOString();
+
 /** Whether an instrument is due for its check, in words. Null where nothing is due. */
 export function overdue(
   instrument: KitInstrument,

@@ -1,4 +1,12 @@
-export { CHECK_LIMITS, CHECK_REPEATS, type CheckReadings, type CheckResult, checkResult, overdue } from './checks.ts';
+export {
+  CHECK_LIMITS,
+  CHECK_REPEATS,
+  type CheckReadings,
+  type CheckResult,
+  checkResult,
+  nextCheckAt,
+  overdue,
+} from './checks.ts';
 export {
   calibratedAirC,
   instrumentFor,

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { CalendarClock, CircleCheck, TriangleAlert } from 'lucide-react';
-import { INSTRUMENT_KINDS, overdue } from '@arbolito/core/instruments';
+import { INSTRUMENT_KINDS, nextCheckAt, overdue } from '@arbolito/core/instruments';
 import { printAsRead, unitOf } from '@arbolito/core/units';
 import { call } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
@@ -114,6 +114,7 @@ export function Instrument({ instrument, onChanged, onRetired }: InstrumentProps
   const [open, setOpen] = useState(false);
   const [last] = checks;
   const due = overdue(instrument, last?.checkedAt ?? null, now());
+  const next = nextCheckAt(instrument, last?.checkedAt ?? null);
   const symbol = unitOf(unit).symbol;
   return (
     <li className="card grid gap-2 p-5">
@@ -152,6 +153,7 @@ export function Instrument({ instrument, onChanged, onRetired }: InstrumentProps
           </span>
         </p>
       )}
+      {due === null && next !== null && <p>{t('instruments.next-check', 'Next check: {day}', { day: day(next) })}</p>}
       {open ? (
         <CheckForm
           instrument={instrument}

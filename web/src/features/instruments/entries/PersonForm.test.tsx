@@ -4,16 +4,17 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { PersonForm, readPace } from './PersonForm.tsx';
 
 describe('a pace from a measured line', () => {
-  it('is the mean of its walks with the standard error of that', () => {
-    // 50 ÷ 65 = 0.76923, 50 ÷ 66 = 0.75758, 50 ÷ 64 = 0.78125: mean 0.76935, s = 0.01184, ÷ √3
+  it('is the mean of its walks, with their spread and its drift over a day', () => {
+    // 50 ÷ 65 = 0.76923, 50 ÷ 66 = 0.75758, 50 ÷ 64 = 0.78125: mean 0.76935, s = 0.01184; drift of 3 %: 0.02308
     const pace = readPace({ line: '50', paces: '65 66 64' });
     expect(pace?.lengthM).toBeCloseTo(0.76935, 5);
-    expect(pace?.standardErrorM).toBeCloseTo(0.00683, 4);
+    expect(pace?.standardErrorM).toBeCloseTo(Math.hypot(0.01184, 0.02308), 4);
   });
 
-  it('of one walk is off by half a pace over the line', () => {
-    // 0.5 × 0.8 ÷ 50
-    expect(readPace({ line: '40', paces: '50' })).toEqual({ lengthM: 0.8, standardErrorM: 0.008 });
+  it('of one walk has its drift alone: 3 % of 0.8 m', () => {
+    const pace = readPace({ line: '40', paces: '50' });
+    expect(pace?.lengthM).toBeCloseTo(0.8, 9);
+    expect(pace?.standardErrorM).toBeCloseTo(0.024, 9);
   });
 
   it('takes feet: 165 ft are 50.292 m', () => {

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { checkResult, type KitInstrument } from '@arbolito/core/instruments';
 import { convert, readQuantity, type UnitId } from '@arbolito/core/units';
 import { callUntilAnswered } from '../../../client/api.ts';
 import { deviceId, newId } from '../../../client/identity.ts';
@@ -27,6 +28,16 @@ interface Typed {
 const NOBODY: Typed = { name: '', eye: '', line: '', paces: '' };
 const LENGTHS: readonly UnitId[] = ['m', 'cm', 'ft', 'in'];
 
+/** Anybody's paces, as an instrument of the kit. */
+const OWN_PACES: KitInstrument = {
+  kind: 'paces',
+  name: 'paces',
+  unit: 'm',
+  graduation: 0.01,
+  standardError: 0.03,
+  everyDays: 0,
+};
+
 const lengthM = (text: string): number => {
   const read = readQuantity(text, { unit: 'm', units: LENGTHS });
   return read.ok ? convert(read.value, read.unit, 'm') : NaN;
@@ -36,7 +47,7 @@ const lengthM = (text: string): number => {
  * The pace of somebody who walked a measured line once or more.
  *
  * @param texts length of the line, and the paces of each walk: `65 66 64`
- * @returns pace and its standard error in m, which is that of single paces for one walk; null for texts that say none
+ * @returns pace and its standard error in m, its drift over a day included; null for texts that say none
  */
 export function readPace({ line, paces }: Pick<Typed, 'line' | 'paces'>): PersonView['pace'] {
   const metres = lengthM(line);
@@ -45,15 +56,7 @@ export function readPace({ line, paces }: Pick<Typed, 'line' | 'paces'>): Person
     .split(/\s+/)
     .map((each) => Number(each.replace(',', '.')));
   if (!(metres > 0) || counts.some((count) => !(count > 0))) return null;
-  const lengths = counts.map((count) => metres / count);
-  const lengthOfPace = lengths.reduce((sum, each) => sum + each, 0) / lengths.length;
-  const squares = lengths.reduce((sum, each) => sum + (each - lengthOfPace) ** 2, 0);
-  // Of one walk nobody knows how it varies: half a pace at the end of the line.
-  const standardErrorM =
-    lengths.length > 1
-      ? Math.sqrt(squares / (lengths.length - 1) / lengths.length)
-      : (0.5 * lengthOfPace) / (counts[0] ?? 1);
-  return { lengthM: lengthOfPace, standardErrorM };
+  return checkResult({ check: 'pace-line', line: metres, paces: counts }, OWN_PACES).pace;
 }
 
 const checkPerson = ({ name, eye, line, paces }: Typed) => {
