@@ -173,7 +173,7 @@ test('a plot keeps its photos, and the report shows the parts that are chosen', 
   await expect(photo).toBeVisible();
   await page.goto(`/report/${surveyId}`);
   await expect(page.getByRole('img', { name: /^Plot 1: to the north/ })).toBeVisible();
-  await page.getByText('Parts of the report: all').click();
+  await page.getByText('Parts of the report: standard').click();
   for (const box of await page.getByRole('checkbox').all()) await box.uncheck();
   await page.getByRole('checkbox', { name: 'Photos of plots' }).check();
   await page.getByRole('button', { name: 'Show selected parts' }).click();

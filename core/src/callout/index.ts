@@ -4,6 +4,7 @@ export { type ParsedTree, parseTreeForm, readingsOfForm, type ReadingStamp } fro
 export { type CalloutContext, type CallToken, parseCallout, type ParsedCallout } from './parse.ts';
 export { printTreeForm } from './print-tree-form.ts';
 export { printCallout } from './print.ts';
+export { checkUnits, HEIGHT_CHECK_NAMES, readCheckFigure } from './check-words.ts';
 export { otherWord, printOther, readOther } from './other-diameter-words.ts';
 export { printUpper, readUpper, upperWord } from './upper-words.ts';
 export { withKitErrors } from './stated-errors.ts';

@@ -2,6 +2,7 @@ import { convert, lengthWords, printAsRead, readQuantity, type UnitId, type Unit
 import type { ConditionCode } from '../protocol/index.ts';
 import { OBSERVER_POSITIONS, type ObserverPosition } from '../height/index.ts';
 import { type Multiplicity, NOTE_LIMITS, type TreeNotes } from '../tree/index.ts';
+import { HEIGHT_CHECK_NAMES, printChecks, readCheck } from './check-words.ts';
 import { printOther, readOther } from './other-diameter-words.ts';
 import { printUpper, readUpper } from './upper-words.ts';
 import { message, type Text } from '../message/index.ts';
@@ -224,6 +225,8 @@ function readStemNote(word: string, before: TreeNotes, unitSystem: UnitSystem): 
           }),
         );
   }
+  const check = readCheck(word, unitSystem);
+  if (check !== null) return withCheck(check, before);
   const other = readOther(word, unitSystem);
   if (other !== null) return withOther(other, before);
   const upper = readUpper(word, unitSystem);
@@ -237,6 +240,14 @@ function readStemNote(word: string, before: TreeNotes, unitSystem: UnitSystem): 
           most: NOTE_LIMITS.upperDiameters,
         }),
       );
+}
+
+function withCheck(read: NonNullable<ReturnType<typeof readCheck>>, before: TreeNotes): NoteWord {
+  if (!read.ok) return bad(read.problem);
+  const { checks = {} } = before;
+  return checks[read.check] === undefined
+    ? { ok: true, notes: { ...before, checks: { ...checks, [read.check]: read.value } }, chip: read.chip }
+    : bad(message('callout.check-twice', '{Name} is entered twice.', { Name: HEIGHT_CHECK_NAMES[read.check] }));
 }
 
 function withOther(read: NonNullable<ReturnType<typeof readOther>>, before: TreeNotes): NoteWord {
@@ -265,6 +276,7 @@ export function printNotes(
     merchantableM,
     upperDiameters = [],
     otherDiameters = [],
+    checks = {},
     place,
   }: TreeNotes,
   system: UnitSystem,
@@ -280,6 +292,7 @@ export function printNotes(
     ...(predictedVolumeM3 === undefined ? [] : [`kpi${textIn(predictedVolumeM3, 'm3', volumeUnit(system))}`]),
     ...(logs === undefined ? [] : [`l${printAsRead(logs)}`]),
     ...(merchantableM === undefined ? [] : [`mh${textIn(merchantableM, 'm', unit)}`]),
+    ...printChecks(checks, system),
     ...otherDiameters.map((other) => printOther(other, system)),
     ...upperDiameters.map((upper) => printUpper(upper, system)),
     ...(place === undefined ? [] : [`pos${String(place.latitude)}/${String(place.longitude)}`]),

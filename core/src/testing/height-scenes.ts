@@ -1,6 +1,4 @@
 import { crownEdgeReadingM, leaningReadingM } from '../height/geometry.ts';
-import { seenTangent } from '../height/reading-errors/tree-changes.ts';
-import { soundFactor } from '../height/sound.ts';
 import type { HeightEvidence } from '../height/index.ts';
 import type { Readings, ReadingValue } from '../measurement/index.ts';
 import { normal, type Random } from '../statistics/index.ts';
@@ -11,7 +9,6 @@ import {
   expectation,
   type HeightScene,
   type HeightWorld,
-  lengthAt,
   oneOf,
   ordinaryWorld,
   rounded,
@@ -205,20 +202,6 @@ export const SLIPPED: Readonly<Record<string, Slipped>> = {
       }),
     },
   ),
-  'height.wrong-tree': (random) => {
-    const world = ordinaryWorld(random);
-    const besideM = world.distanceM * oneOf(random, [between(random, 0.7, 0.85), between(random, 1.15, 1.4)]);
-    const taken = withDistance(twoAngles(random, world, 'pct'), normal(random, besideM, 0.05));
-    return scene(world, 'two-angles', taken, { ...thoroughEvidence(random, world), neighboursM: [besideM, 8.1] });
-  },
-  'height.other-temperature': byOther(
-    'ultrasonic',
-    (readings, _world, random) => {
-      const factor = soundFactor(between(random, -4, 2), between(random, 18, 24));
-      return { ...readings, slope: { unit: 'm', value: rounded((readings.slope?.value ?? 0) / factor, 0.01) } };
-    },
-    { knows: () => ({ air: { nowC: -1, calibratedC: 21 } }) },
-  ),
   'height.decimal-point': byTwoAngles((readings, _world, random) => {
     const key = oneOf(random, ['top', 'distance'] as const);
     const reading = readings[key] ?? { value: 0, unit: 'pct' };
@@ -253,19 +236,15 @@ export const SLIPPED: Readonly<Record<string, Slipped>> = {
     ...readings,
     ratio: { value: 0.5, unit: 'one' },
   })),
-  'height.staff-shadow-swapped': byOther(
-    'shadow',
-    ({ staff, staffShadow, treeShadow }, { heightM, dbhCm }) => {
-      const perMetre = 1.7;
-      const long = { value: rounded((staff?.value ?? 0) * perMetre, 0.01), unit: 'm' as const };
-      return {
-        staff: long,
-        staffShadow: staff ?? long,
-        treeShadow: { ...(treeShadow ?? staffShadow ?? long), value: rounded(heightM * perMetre - dbhCm / 200, 0.01) },
-      };
-    },
-    { knows: () => ({ shadow: undefined }) },
-  ),
+  'height.staff-shadow-swapped': byOther('shadow', ({ staff, staffShadow, treeShadow }, { heightM, dbhCm }) => {
+    const perMetre = 1.7;
+    const long = { value: rounded((staff?.value ?? 0) * perMetre, 0.01), unit: 'm' as const };
+    return {
+      staff: long,
+      staffShadow: staff ?? long,
+      treeShadow: { ...(treeShadow ?? staffShadow ?? long), value: rounded(heightM * perMetre - dbhCm / 200, 0.01) },
+    };
+  }),
   'height.reach-swapped': byOther('stick-ratio', ({ covered, reach, ...rest }) => ({
     ...rest,
     covered: reach ?? { value: 0, unit: 'cm' },
@@ -289,34 +268,6 @@ export const SLIPPED: Readonly<Record<string, Slipped>> = {
   },
   'height.lean-towards': leaner('towards'),
   'height.lean-away': leaner('away'),
-  'height.parts-multiplied': (random) => {
-    const world = ordinaryWorld(random, { rise: 0.05 });
-    const downM = world.eyeM + world.rise * world.distanceM;
-    const parts = { upM: normal(random, world.heightM - downM, 0.2), downM: normal(random, downM, 0.05) };
-    const height = { value: rounded(parts.upM * parts.downM, 0.01), unit: 'm' as const };
-    return scene(world, 'known', { height }, { ...thoroughEvidence(random, world), parts });
-  },
-  'height.stick-tilted': (random) => {
-    const world = ordinaryWorld(random);
-    const tiltDeg = between(random, 14, 24) * (random() < 0.5 ? 1 : -1);
-    const reachCm = between(random, 55, 70);
-    const share = world.heightM / world.distanceM;
-    // What is covered of the tilted stick so that the tree is seen under its own angle.
-    let coveredCm = share * reachCm;
-    for (let round = 0; round < 60; round += 1) coveredCm *= share / seenTangent(coveredCm, reachCm, tiltDeg);
-    const sine = Math.sin((tiltDeg * Math.PI) / 180);
-    const toTip = Math.sqrt(reachCm ** 2 + coveredCm ** 2 + 2 * reachCm * coveredCm * sine);
-    const readings: Readings = {
-      covered: lengthAt(random, coveredCm / 100, 0.002, 'cm', 0.1),
-      reach: { value: rounded(reachCm, 0.1), unit: 'cm' },
-      eyeToBase: lengthAt(random, world.distanceM, 0.1),
-    };
-    return scene(world, 'stick-ratio', readings, {
-      ...thoroughEvidence(random, world),
-      eyeToTipCm: { value: normal(random, toTip, 0.4), standardError: 0.4 },
-      reachCm: { value: normal(random, reachCm, 0.5), standardError: 0.5 },
-    });
-  },
   'height.reach-changed': byOther(
     'stick-ratio',
     (readings, _world, random) => ({
@@ -335,39 +286,6 @@ export const SLIPPED: Readonly<Record<string, Slipped>> = {
       }),
     },
   ),
-  'height.head-turned': byOther(
-    'stick-ratio',
-    (readings, _world, random) => ({
-      ...readings,
-      covered: {
-        unit: 'cm',
-        value: rounded(
-          (readings.covered?.value ?? 40) * (1 + oneOf(random, [-1, 1] as const) * between(random, 0.08, 0.15)),
-          0.1,
-        ),
-      },
-    }),
-    {
-      knows: (_world, { covered }, random) => ({
-        again: { covered: { unit: 'cm', value: rounded(normal(random, covered?.value ?? 40, 0.2), 0.1) } },
-      }),
-    },
-  ),
-  'height.shadow-late': (random) => {
-    const minutes = between(random, 12, 30);
-    const sharePerMinute = between(random, 0.003, 0.006) * (random() < 0.3 ? -1 : 1);
-    return byOther(
-      'shadow',
-      (readings) => ({
-        ...readings,
-        treeShadow: {
-          unit: 'm',
-          value: rounded((readings.treeShadow?.value ?? 0) * (1 + minutes * sharePerMinute), 0.01),
-        },
-      }),
-      { knows: () => ({ shadow: { minutes, sharePerMinute } }) },
-    )(random);
-  },
   'height.shrunken': (random) => {
     const world = ordinaryWorld(random);
     const broken = world.heightM * between(random, 0.6, 0.72);

@@ -248,8 +248,6 @@ export function honestScene(random: Random): HeightScene {
   const take = TAKEN[method];
   const readings =
     take === undefined ? twoAngles(random, world, oneOf(random, [...SCALES, 'ft66'])) : take(random, world);
-  const nowC = between(random, -2, 25);
-  const covered = readings.covered;
   const reach = readings.reach;
   const measured = distanceOfMethod(method, world);
   return scene(world, method, readings, {
@@ -258,19 +256,11 @@ export function honestScene(random: Random): HeightScene {
     ground:
       random() < 0.5 ? { value: normal(random, rise, 0.02), standardError: 0.02 } : { value: 0, standardError: 0.08 },
     distance: sometimes(0.4, { value: normal(random, measured, 0.01 * distanceM), standardError: 0.01 * distanceM }),
-    neighboursM: sometimes(0.5, [between(random, 10, 40), between(random, 10, 40)]),
     paceM: sometimes(0.5, 0.78),
     markM: sometimes(0.5, 1.3),
     crownRadiusM: sometimes(0.4, 0.14 * heightM),
     leanOffsetM: sometimes(0.2, between(random, 0.2, 1)),
-    shadow: sometimes(0.5, { minutes: 1, sharePerMinute: 0.0044 }),
-    air: sometimes(0.5, { nowC, calibratedC: nowC + between(random, -3, 3) }),
     reachCm: reach === undefined ? undefined : { value: normal(random, reach.value, 1), standardError: 0.5 },
-    eyeToTipCm:
-      covered === undefined || reach === undefined
-        ? undefined
-        : { value: normal(random, Math.hypot(covered.value, reach.value), 0.6), standardError: 0.5 },
-    again: covered === undefined ? undefined : { covered: { ...covered, value: normal(random, covered.value, 0.28) } },
   });
 }
 

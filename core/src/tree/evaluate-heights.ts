@@ -20,6 +20,7 @@ import {
 import { evaluate, type MethodContext, type ReadingValue, resultUnit } from '../measurement/index.ts';
 import { convert, roundTo } from '../units/index.ts';
 import { findMethod } from '../methods/index.ts';
+import { evidenceOfChecks } from './height-checks.ts';
 import { heightName, type HeightNote } from './heights.ts';
 import { measured, type Measured, type UnreadText } from './measured.ts';
 import { heightKey } from './measurement-key.ts';
@@ -162,7 +163,7 @@ export function evaluateHeights(
   const weighed = totals.map((height, i) => weigh(height, names[i] ?? ''));
   const measurable = weighed.every(({ standardErrorM }) => standardErrorM > 0);
   const combined = totals.length > 1 && measurable ? combineHeights(weighed) : null;
-  const { observerPosition } = tree;
+  const { observerPosition, checks = {} } = tree;
   const position =
     observerPosition === undefined
       ? {}
@@ -174,6 +175,7 @@ export function evaluateHeights(
     return height.of === 'total'
       ? judge(height, measurementOf(tree, heightKey('height', height.heightNo)), context, {
           ...beside,
+          ...evidenceOfChecks(checks),
           ...position,
           expected: [...expected, ...(beside.expected ?? [])],
         })

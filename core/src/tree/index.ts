@@ -47,6 +47,7 @@ export {
   type TreeFix,
   type TreeNotes,
 } from './tree-notes.ts';
+export { HEIGHT_CHECK_IDS, HEIGHT_CHECK_LIMITS, type HeightCheck, type HeightChecks } from './height-checks.ts';
 export { type ComparedDiameter, type OtherDiameter, otherDiametersProblem } from './other-diameters.ts';
 export {
   measuredUppers,

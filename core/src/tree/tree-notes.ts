@@ -1,4 +1,5 @@
 import type { ObserverPosition } from '../height/index.ts';
+import type { HeightChecks } from './height-checks.ts';
 import type { OtherDiameter } from './other-diameters.ts';
 import type { UpperDiameter } from './upper-diameters.ts';
 
@@ -33,6 +34,8 @@ export interface TreeNotes {
   readonly upperDiameters?: readonly UpperDiameter[] | undefined;
   /** Diameters of its stem at the same point by other instruments or people, as they were read. */
   readonly otherDiameters?: readonly OtherDiameter[] | undefined;
+  /** Figures that check its height. */
+  readonly checks?: HeightChecks | undefined;
   /** Where it stands by its own position, in degrees (WGS 84). */
   readonly place?: TreeFix | undefined;
 }
@@ -57,6 +60,7 @@ export const carriedNotes = ({
   merchantableM,
   upperDiameters,
   otherDiameters,
+  checks,
   place,
 }: CarriedNotes): CarriedNotes => ({
   ...(fork === undefined ? {} : { fork }),
@@ -66,6 +70,7 @@ export const carriedNotes = ({
   ...(merchantableM === undefined ? {} : { merchantableM }),
   ...(upperDiameters === undefined || upperDiameters.length === 0 ? {} : { upperDiameters }),
   ...(otherDiameters === undefined || otherDiameters.length === 0 ? {} : { otherDiameters }),
+  ...(checks === undefined ? {} : { checks }),
   ...(place === undefined ? {} : { place }),
 });
 

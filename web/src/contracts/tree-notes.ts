@@ -17,6 +17,8 @@ import {
   type TreeFix,
   type TreeNotes,
   type UpperDiameter,
+  HEIGHT_CHECK_LIMITS,
+  type HeightChecks,
   type OtherDiameter,
   otherDiametersProblem,
   upperDiametersProblem,
@@ -55,6 +57,24 @@ class TreeFixDto implements TreeFix {
 }
 
 /** What is noted of a tree beside its readings. */
+class HeightChecksDto implements HeightChecks {
+  @IsOmittable()
+  @IsWithin(HEIGHT_CHECK_LIMITS.crownRadiusM.low, HEIGHT_CHECK_LIMITS.crownRadiusM.high, 'm')
+  crownRadiusM?: number;
+
+  @IsOmittable()
+  @IsWithin(HEIGHT_CHECK_LIMITS.leanOffsetM.low, HEIGHT_CHECK_LIMITS.leanOffsetM.high, 'm')
+  leanOffsetM?: number;
+
+  @IsOmittable()
+  @IsWithin(HEIGHT_CHECK_LIMITS.distanceM.low, HEIGHT_CHECK_LIMITS.distanceM.high, 'm')
+  distanceM?: number;
+
+  @IsOmittable()
+  @IsWithin(HEIGHT_CHECK_LIMITS.reachCm.low, HEIGHT_CHECK_LIMITS.reachCm.high, 'cm')
+  reachCm?: number;
+}
+
 export class TreeNotesDto implements TreeNotes {
   /** Condition codes of the survey, each once. */
   @IsOmittable()
@@ -116,6 +136,11 @@ export class TreeNotesDto implements TreeNotes {
   @IsListWithin({ words: 'second diameters', most: otherDiameters })
   @IsSound(otherDiametersProblem)
   otherDiameters?: OtherDiameter[];
+
+  /** Figures that check its height. */
+  @IsOmittable()
+  @IsPart(() => HeightChecksDto, 'crownRadiusM, leanOffsetM, distanceM, reachCm')
+  checks?: HeightChecks;
 
   /** Where it stands by its own position. */
   @IsOmittable()

@@ -35,16 +35,6 @@ const description: MethodDescription = {
       callout: 'datum',
     }),
   ],
-  proof: {
-    lines: [
-      message('height.level-mark.proof-1', 'The tip is distance × tangent above the level line of sight.'),
-      message('height.level-mark.proof-2', 'The level line meets the trunk at the mark: its height is added.'),
-    ],
-    triangle: {
-      far: message('height.level-mark.far', 'above the mark'),
-      distance: message('height.level-mark.distance', 'distance'),
-    },
-  },
   example: {
     top: { value: 76, unit: 'pct' },
     distance: { value: 25, unit: 'm' },

@@ -21,16 +21,10 @@ import { PACES_AS_METRES } from './paces-as-metres.ts';
 import { STEPS_AS_PACES } from './steps-as-paces.ts';
 import { HALF_TRUNK_FORGOTTEN } from './half-trunk-forgotten.ts';
 import { HALF_TRUNK_TWICE } from './half-trunk-twice.ts';
-import { WRONG_TREE } from './wrong-tree.ts';
-import { OTHER_TEMPERATURE } from './other-temperature.ts';
 import { CROWN_EDGE } from './crown-edge.ts';
 import { LEAN_TOWARDS } from './lean-towards.ts';
 import { LEAN_AWAY } from './lean-away.ts';
-import { PARTS_MULTIPLIED } from './parts-multiplied.ts';
-import { STICK_TILTED } from './stick-tilted.ts';
 import { REACH_CHANGED } from './reach-changed.ts';
-import { HEAD_TURNED } from './head-turned.ts';
-import { SHADOW_LATE } from './shadow-late.ts';
 import { SHRUNKEN } from './shrunken.ts';
 import { UNLIKELY_SLENDERNESS } from './unlikely-slenderness.ts';
 import { BELOW_BREAST_HEIGHT } from './below-breast-height.ts';
@@ -78,20 +72,14 @@ export const HEIGHT_READING_ERRORS: readonly ReadingErrorKind[] = [
   TAPE_MIRRORED,
   HALF_TRUNK_FORGOTTEN,
   HALF_TRUNK_TWICE,
-  WRONG_TREE,
-  OTHER_TEMPERATURE,
   // Tree and crown
   CROWN_EDGE,
   LEAN_TOWARDS,
   LEAN_AWAY,
-  PARTS_MULTIPLIED,
-  STICK_TILTED,
   REACH_CHANGED,
   REACH_SWAPPED,
   RATIO_INVERTED,
   STAFF_SHADOW_SWAPPED,
-  HEAD_TURNED,
-  SHADOW_LATE,
   SHRUNKEN,
   UNLIKELY_SLENDERNESS,
   BELOW_BREAST_HEIGHT,

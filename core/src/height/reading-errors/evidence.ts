@@ -37,8 +37,6 @@ export interface HeightEvidence {
   readonly slope?: number | undefined;
   /** Level distance to the axis of the trunk, measured another way, in m. */
   readonly distance?: Checked | undefined;
-  /** Level distances from the stand to the trees beside this one, in m. */
-  readonly neighboursM?: readonly number[] | undefined;
   /** Length of the observer's double pace, in m. */
   readonly paceM?: number | undefined;
   /** Height of the mark that this crew sets on trunks, in m. */
@@ -46,18 +44,8 @@ export interface HeightEvidence {
   readonly crownRadiusM?: number | undefined;
   /** How far the top stands from above the foot, in m. */
   readonly leanOffsetM?: number | undefined;
-  /** Minutes from the shadow of the staff to that of the tree, and how the tree's grows meanwhile, as a share a minute. */
-  readonly shadow?: { readonly minutes: number; readonly sharePerMinute: number } | undefined;
-  /** Air temperature at the reading and at the last calibration of an ultrasonic instrument, in °C. */
-  readonly air?: { readonly nowC: number; readonly calibratedC: number } | undefined;
   /** From the eye to the stick, measured once more, in cm. */
   readonly reachCm?: Checked | undefined;
-  /** From the eye to the upper end of what the tree covers of the stick, in cm. */
-  readonly eyeToTipCm?: Checked | undefined;
-  /** The same readings taken once more with the head still. */
-  readonly again?: Readings | undefined;
-  /** The two parts of a height that was typed as one figure, in m. */
-  readonly parts?: { readonly upM: number; readonly downM: number } | undefined;
 }
 
 const lengthM = (readings: Readings, key: string): number | null => {

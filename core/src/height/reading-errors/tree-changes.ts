@@ -1,4 +1,4 @@
-import { convert, degreesToRadians, lengthWords, radiansToDegrees } from '../../units/index.ts';
+import { convert, lengthWords } from '../../units/index.ts';
 import type { ReadingValue } from '../../measurement/index.ts';
 import { crownEdgeReadingM } from '../geometry.ts';
 import { tangentOfReading } from './evidence.ts';
@@ -70,27 +70,9 @@ export function leaning(found: HeightCase, sign: 1 | -1): Suspicion[] {
       ];
 }
 
-/** What a stick covers when it is held upright, from its reach and how far its covered end is from the eye. */
-export function uprightCovered(
-  coveredCm: number,
-  reachCm: number,
-  eyeToTipCm: number,
-): { cm: number; tiltDeg: number } {
-  const sine = (eyeToTipCm ** 2 - reachCm ** 2 - coveredCm ** 2) / (2 * reachCm * coveredCm);
-  const tilt = Math.asin(Math.max(-1, Math.min(1, sine)));
-  return {
-    cm: (reachCm * coveredCm * Math.cos(tilt)) / (reachCm + coveredCm * Math.sin(tilt)),
-    tiltDeg: radiansToDegrees(tilt),
-  };
-}
-
 export const cm = (reading: ReadingValue): number => convert(reading.value, reading.unit, 'cm');
 
 export const inUnitOf = (reading: ReadingValue, valueCm: number): ReadingValue => ({
   ...reading,
   value: Number(convert(valueCm, 'cm', reading.unit).toFixed(1)),
 });
-
-/** The tangent of the angle under which a stick is seen, from its reach and what is covered of it. */
-export const seenTangent = (coveredCm: number, reachCm: number, tiltDeg: number): number =>
-  (coveredCm * Math.cos(degreesToRadians(tiltDeg))) / (reachCm + coveredCm * Math.sin(degreesToRadians(tiltDeg)));

@@ -101,6 +101,13 @@ export const groundRules = {
   snowM: {"type":"number","minimum":0,"maximum":3,"x-unit":"m"},
 } as const satisfies RuleTable;
 
+export const heightChecksRules = {
+  crownRadiusM: {"type":"number","minimum":0.2,"maximum":25,"x-unit":"m"},
+  leanOffsetM: {"type":"number","minimum":0.1,"maximum":30,"x-unit":"m"},
+  distanceM: {"type":"number","minimum":1,"maximum":200,"x-unit":"m"},
+  reachCm: {"type":"number","minimum":20,"maximum":120,"x-unit":"cm"},
+} as const satisfies RuleTable;
+
 export const heightNoteRules = {
   heightNo: {"type":"integer","minimum":2,"maximum":99},
   topDiameterCm: {"type":"number","minimum":2,"maximum":100,"x-unit":"cm"},

@@ -9,6 +9,7 @@ import type { SheetProps } from './sheet-props.ts';
 const inside = () => import('./fold-insides.ts');
 const Stems = onDemand(async () => ({ default: (await inside()).Stems }));
 const Heights = onDemand(async () => ({ default: (await inside()).Heights }));
+const HeightCheckFields = onDemand(async () => ({ default: (await inside()).HeightCheckFields }));
 const LogsAndUppers = onDemand(async () => ({ default: (await inside()).LogsAndUppers }));
 const HeightLinks = onDemand(async () => ({ default: (await inside()).HeightLinks }));
 const TapingButtons = onDemand(async () => ({ default: (await inside()).TapingButtons }));
@@ -52,6 +53,7 @@ export function SheetFolds({ isPhone = false, ...props }: SheetProps & { readonl
         {() => (
           <div className="pb-3">
             <Heights {...props} />
+            <HeightCheckFields {...props} />
           </div>
         )}
       </Disclosure>

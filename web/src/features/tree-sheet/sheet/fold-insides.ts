@@ -1,4 +1,5 @@
 // One chunk for all that the sheet folds away.
+export { HeightCheckFields } from '../heights/HeightCheckFields.tsx';
 export { HeightLinks } from '../heights/HeightLinks.tsx';
 export { Heights } from '../heights/Heights.tsx';
 export { LogsAndUppers } from '../stems/LogsAndUppers.tsx';
