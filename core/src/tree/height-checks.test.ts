@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { evaluateForm, parseCallout, printCallout } from '../callout/index.ts';
 import { crownEdgeReadingM } from '../height/geometry.ts';
 import type { Expectation } from '../height/index.ts';
-import { COMMON_SPECIES, rulesOfSet, type Species } from '../protocol/index.ts';
+import { COMMON_SPECIES, rulesOfSet } from '../protocol/index.ts';
 import type { UnitSystem } from '../units/index.ts';
 import { findingsOfTree } from './evaluate-tree.ts';
 
