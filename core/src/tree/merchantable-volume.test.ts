@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { evaluateForm, parseCallout } from '../callout/index.ts';
+import { evaluateForm, parseCallout, type TreeForm } from '../callout/index.ts';
 import { COMMON_SPECIES, rulesOfSet } from '../protocol/index.ts';
 import { estimateOf } from '../uncertainty/index.ts';
 import type { MerchantableVolume } from './merchantable-volume.ts';
@@ -46,7 +46,26 @@ describe('volume to the merchantable top', () => {
     expect(share).toBeLessThan(1.6 * least);
   });
 
-  it('is none without a height, and none where the top lies above the tree', () => {
+  it('starts at the stump that was measured: 0.8 m to 15 m, whatever the survey says', () => {
+    const known = (heightNo: number, of: 'stump' | 'merchantable', text: string) => ({
+      heightNo,
+      of,
+      sameStation: false,
+      height: { methodId: 'height.known', entries: { height: { text, unit: 'm' as const } } },
+    });
+    const form: TreeForm = {
+      ...parseCallout('bt 40 = 25', SURVEY).draft,
+      moreHeights: [known(2, 'merchantable', '15'), known(3, 'stump', '0.8')],
+    };
+    const { logs } = evaluateForm(form, { ...SURVEY, stumpM: 0.3 });
+    const stated = merchantableOf('bt 40 = 25 mh14.2', 0.8);
+    expect(logs?.from).toBe('measured-height');
+    expect(logs?.lengthM).toBeCloseTo(14.2, 9);
+    expect(logs?.merchantable?.volumeM3).toBeCloseTo(stated?.volumeM3 ?? NaN, 9);
+    expect(logs?.merchantable?.topCm).toBeCloseTo(stated?.topCm ?? NaN, 9);
+  });
+
+  it('is missing without a height, and where the top lies above the tree', () => {
     expect(merchantableOf('bt 40 l2')).toBeNull();
     expect(merchantableOf('bt 40 = 12 mh20')).toBeNull();
   });

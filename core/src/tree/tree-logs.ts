@@ -60,9 +60,12 @@ function lengthOf(tree: TreeRecord, heights: HeightResults, settings: LogSetting
   // A log stick counts from the stump, and each of its logs is one without trim.
   if (measured.methodId === 'height.log-stick')
     return { from: 'stick', logs: Math.floor((2 * heightM) / logLengthM + EDGE) / 2, lengthM: heightM };
-  const stump = heights.heights.find(({ of }) => of === 'stump')?.outcome;
-  const ownStumpM = stump === undefined || stump === null ? undefined : estimateOf(stump)?.value;
-  return inLength(Math.max(0, heightM - (ownStumpM ?? stumpM)), 'measured-height');
+  return inLength(Math.max(0, heightM - stumpM), 'measured-height');
+}
+
+function measuredStumpM({ heights }: HeightResults): number | undefined {
+  const outcome = heights.find(({ of }) => of === 'stump')?.outcome;
+  return outcome === undefined || outcome === null ? undefined : estimateOf(outcome)?.value;
 }
 
 /** What the logs of a tree hang on beside its record. */
@@ -81,7 +84,7 @@ interface MeasuredTree {
  * @param tree its record
  * @param measured its heights, its dbh, and how volume is worked out
  * @param settings how the survey counts logs
- * @param stumpM height of the stump where none was measured, m
+ * @param usualStumpM height of the stump where none was measured, m
  * @returns logs in halves, length in m, board feet with their standard error; null where nothing says how many logs there are
  * @example treeLogs({ ...exampleTree, logs: 2.5 }, { ...exampleMeasured, dbh: null }, USUAL_LOGS, 0.3)?.logs // 2.5
  */
@@ -89,8 +92,9 @@ export function treeLogs(
   tree: TreeRecord,
   measured: MeasuredTree,
   settings: LogSettings,
-  stumpM: number,
+  usualStumpM: number,
 ): TreeLogs | null {
+  const stumpM = measuredStumpM(measured.heights) ?? usualStumpM;
   const length = lengthOf(tree, measured.heights, settings, stumpM);
   if (length === null) return null;
   const { dbh, height, model, breastHeightM } = measured;
