@@ -35,7 +35,7 @@ export const checkUnits = (
 /**
  * A check of a height as it is typed, in the unit that it is kept in.
  *
- * @returns the problem in words where it is none
+ * @returns the problem in words where the text is not valid
  */
 export function readCheckFigure(check: HeightCheck, text: string, system: UnitSystem): number | Text {
   const { kept, typed } = checkUnits(check, system);
@@ -52,7 +52,7 @@ export function readCheckFigure(check: HeightCheck, text: string, system: UnitSy
       });
 }
 
-/** Reads a check of a height: `cr4.5`, `lo1.2`, `dd24.8`, `rr62`. Null for a word that is none. */
+/** Reads a check of a height: `cr4.5`, `lo1.2`, `dd24.8`, `rr62`. Null for any other word. */
 export function readCheck(word: string, system: UnitSystem): ReadCheck | null {
   const [, letters, text = ''] = CHECK.exec(word) ?? [];
   const check = HEIGHT_CHECK_IDS.find((each) => LETTERS[each] === letters?.toLowerCase());

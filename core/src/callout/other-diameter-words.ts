@@ -26,7 +26,7 @@ const OTHER = /^d([tgkxba])([\d.,][^@/]*)(?:\/([^@/]+))?(?:@([\p{L}\p{N}._'-]+))
  * `db1.5/12` in relascope bands from a distance of 12, `da2/10` by the angle between its edges. A name behind `@` is that of
  * another observer, its spaces as `_`: `dk35.1@AB`.
  *
- * @returns null for a word that is none
+ * @returns null for any other word
  */
 export function readOther(word: string, system: UnitSystem): ReadOther | null {
   const [, letter, first, second, observer] = OTHER.exec(word) ?? [];

@@ -24,7 +24,7 @@ const heightUnit = (system: UnitSystem): UnitId => (system === 'metric' ? 'm' : 
  * Reads an upper diameter: `u32@5` by tape, `uc32@5` by caliper, `ub1.5/12@8` in relascope bands from a distance of 12,
  * `ua2/10@8` by the angle between its edges.
  *
- * @returns null for a word that is none
+ * @returns null for any other word
  */
 export function readUpper(word: string, system: UnitSystem): ReadUpper | null {
   const [, letter, first, second, at = ''] = UPPER.exec(word) ?? [];

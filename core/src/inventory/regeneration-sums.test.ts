@@ -52,7 +52,7 @@ describe('regeneration on subplots', () => {
     expect(all?.stemsPerHa.standardError).toBeCloseTo(790.57, 2);
   });
 
-  it('is nothing where nobody looked, and no error from a single plot', () => {
+  it('is null without a counted plot, and has no error from a single plot', () => {
     expect(regenerationSums([])).toBeNull();
     expect(regenerationSums([plot(10, [beech(2)])])?.rows[0]?.stemsPerHa.standardError).toBeNull();
   });

@@ -30,6 +30,7 @@ export interface RegenerationPlot {
 interface Counted {
   readonly plot: number;
   readonly key: string;
+  readonly areaM2: number;
   readonly count: number;
 }
 
@@ -52,10 +53,10 @@ export function regenerationSums(
   options: VarianceOptions = {},
 ): RegenerationSums | null {
   if (plots.length === 0) return null;
-  const counted = plots.flatMap(({ regeneration: { counts } }, plot): Counted[] =>
+  const counted = plots.flatMap(({ regeneration: { areaM2, counts } }, plot): Counted[] =>
     counts.flatMap(({ speciesCode, heightClass, count }) => [
-      { plot, key: keyOf(speciesCode, heightClass), count },
-      { plot, key: keyOf(null, heightClass), count },
+      { plot, key: keyOf(speciesCode, heightClass), areaM2, count },
+      { plot, key: keyOf(null, heightClass), areaM2, count },
     ]),
   );
   const keys = [...new Set(counted.map(({ key }) => key))];
@@ -72,7 +73,7 @@ export function regenerationSums(
       group: Int32Array.from(counted, ({ key }) => index.get(key) ?? -1),
       stems: Float64Array.from(
         counted,
-        ({ plot, count }) => count * (expansionFactorPerHa(tallied[plot]?.shape ?? { kind: 'tree-list' }, null) ?? 0),
+        ({ areaM2, count }) => count * (expansionFactorPerHa({ kind: 'circle', areaM2 }, null) ?? NaN),
       ),
       basalArea: nothing,
       volume: nothing,

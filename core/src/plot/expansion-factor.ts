@@ -2,8 +2,12 @@ import type { PlotShape } from '../protocol/index.ts';
 import { basalAreaM2 } from '../diameter/index.ts';
 import { areaFactorPerHa } from './circular-plot.ts';
 
-/** Level area on which trees of a dbh are tallied, in m²; null at a point, at a list of trees, and where the
- * dbh decides and is not known. */
+/**
+ * Level area on which trees of a dbh are tallied.
+ *
+ * @returns m²; null at a point, at a list of trees, and where the dbh decides and is not known
+ * @example shapeAreaM2({ kind: 'circle', areaM2: 500 }, null) // 500
+ */
 export function shapeAreaM2(shape: PlotShape, dbhCm: number | null): number | null {
   switch (shape.kind) {
     case 'circle':

@@ -31,7 +31,7 @@ describe('a mark sighted level', () => {
     expect(printCallout(read(line).draft, PINE_SURVEY)).toContain('datum1.45');
   });
 
-  it('refuses a mark that nobody can reach', () => {
+  it('refuses a mark above reach', () => {
     expect(read('sp 30 +76pct @25 datum15').height).toBeNull();
   });
 });

@@ -25,7 +25,7 @@ interface Typed {
   readonly paces: string;
 }
 
-const NOBODY: Typed = { name: '', eye: '', line: '', paces: '' };
+const EMPTY: Typed = { name: '', eye: '', line: '', paces: '' };
 const LENGTHS: readonly UnitId[] = ['m', 'cm', 'ft', 'in'];
 
 /** Anybody's paces, as an instrument of the kit. */
@@ -44,7 +44,7 @@ const lengthM = (text: string): number => {
 };
 
 /**
- * The pace of somebody who walked a measured line once or more.
+ * Mean pace of a person over repeated walks of a measured line.
  *
  * @param texts length of the line, and the paces of each walk: `65 66 64`
  * @returns pace and its standard error in m, its drift over a day included; null for texts that say none
@@ -80,7 +80,7 @@ const checkPerson = ({ name, eye, line, paces }: Typed) => {
 export function PersonForm({ people: known }: PersonFormProps) {
   const [people, setPeople] = useState(known);
   const entry = useEntryForm<Typed>({
-    defaultValues: NOBODY,
+    defaultValues: EMPTY,
     check: checkPerson,
     send: async (typed, onWait) => {
       const pace = readPace(typed);
@@ -94,7 +94,7 @@ export function PersonForm({ people: known }: PersonFormProps) {
       };
       const kept = await callUntilAnswered<PersonView>('/api/people', body, onWait);
       setPeople([...people.filter(({ name }) => name !== kept.name), kept]);
-      entry.form.reset(NOBODY);
+      entry.form.reset(EMPTY);
       return t('instruments.person-saved', 'Saved: {name}.', { name: kept.name });
     },
   });
