@@ -40,6 +40,8 @@ describe('board feet of a standing tree', () => {
         expect(standingBoardFeet(rule, { dbhIn: dbhIn + 0.5, logs, formClass }).boardFeet).toBeGreaterThan(at);
         expect(standingBoardFeet(rule, { dbhIn, logs, formClass: formClass + 1 }).boardFeet).toBeGreaterThan(at);
       }),
+      // 8 in is below the formula's 10 in: half a log more came out lower here.
+      { examples: [['doyle', 8, 4, 75]] },
     );
   });
 

@@ -29,6 +29,8 @@ const STUMP_FT = 1;
 const TOP_IN = 6;
 const THICKEST_TOP_SHARE = 0.95;
 
+const clamp = (value: number, [low, high]: readonly [number, number]): number => Math.max(low, Math.min(high, value));
+
 /** Where the merchantable stem of so many logs ends, ft above the ground. */
 const topOf = (logs: number): number => STUMP_FT + LOG_WITH_TRIM_FT * logs;
 
@@ -52,27 +54,38 @@ function alongTaper(rule: FormClassRule, tree: CruisedTree): number {
   return tops.reduce((sum, dibIn) => sum + boardFeet(dibIn, LOG_FT), boardFeet(firstIn, LOG_FT)) + half;
 }
 
-/** Most logs up to which the formula rises with every half log, within what its source holds. */
-function risesTo(rule: FormClassRule, dbhIn: number, formClass: number): number {
+/**
+ * Logs up to which the formula rises with every half log, within what its source holds. The formula is a parabola of the
+ * logs, so half a log adds something up to a quarter log beyond its vertex; that moves smoothly with the dbh.
+ */
+function risesTo(rule: FormClassRule, dbhIn: number): number {
+  const at = (logs: number): number =>
+    formClassBoardFeet(rule, { dbhIn, logs, formClass: FORM_CLASS_LIMITS.formClass[1] });
   const [least, most] = FORM_CLASS_LIMITS.logs;
-  const at = (logs: number): number => formClassBoardFeet(rule, { dbhIn, logs, formClass });
-  let logs: number = least;
-  while (logs + STEP <= most && at(logs + STEP) > at(logs)) logs += STEP;
-  return logs;
+  const middle = (least + most) / 2;
+  const half = most - middle;
+  const rise = (at(most) - at(least)) / (most - least);
+  const bend = (at(most) - 2 * at(middle) + at(least)) / (half * half);
+  return bend < 0 ? clamp(middle - rise / bend + STEP / 2, FORM_CLASS_LIMITS.logs) : most;
 }
 
 /** By the formula as far as it rises, and by the taper for the logs above. */
 function byLogs(rule: FormClassRule, tree: CruisedTree): number {
   const least = FORM_CLASS_LIMITS.logs[0];
   if (tree.logs < least) return formClassBoardFeet(rule, { ...tree, logs: least }) * (tree.logs / least);
-  const last = risesTo(rule, tree.dbhIn, tree.formClass);
+  const last = risesTo(rule, tree.dbhIn);
   if (tree.logs <= last) return formClassBoardFeet(rule, tree);
   // More logs make a taller tree, whose lower logs are thicker as well: the difference never falls.
   const more = alongTaper(rule, tree) - alongTaper(rule, { ...tree, logs: last });
   return formClassBoardFeet(rule, { ...tree, logs: last }) + Math.max(0, more);
 }
 
-const clamp = (value: number, [low, high]: readonly [number, number]): number => Math.max(low, Math.min(high, value));
+/** At the tree itself: as within the formula, times what the taper makes of a dbh or form class beyond it. */
+function atTree(rule: FormClassRule, tree: CruisedTree, inside: CruisedTree): number {
+  const atEdge = byLogs(rule, inside);
+  const edge = alongTaper(rule, inside);
+  return edge > 0 ? (atEdge * alongTaper(rule, tree)) / edge : atEdge;
+}
 
 /**
  * Board feet of a standing tree by dbh, logs and form class: by the published formula within what it holds for and as far
@@ -94,12 +107,12 @@ export function standingBoardFeet(rule: FormClassRule, tree: CruisedTree): Stand
     dbhIn: clamp(tree.dbhIn, FORM_CLASS_LIMITS.dbhIn),
     formClass: clamp(tree.formClass, FORM_CLASS_LIMITS.formClass),
   };
-  const last = risesTo(rule, inside.dbhIn, inside.formClass);
+  const last = risesTo(rule, inside.dbhIn);
   const isLogs = tree.logs > last || tree.logs < FORM_CLASS_LIMITS.logs[0];
-  const atEdge = byLogs(rule, inside);
-  const edge = alongTaper(rule, inside);
+  // Of a stem beyond the formula more logs can come out a little lower; it holds at least what fewer of them hold.
+  const fewer = Array.from({ length: Math.ceil(tree.logs / STEP) }, (_, i) => tree.logs - i * STEP);
   return {
-    boardFeet: edge > 0 ? (atEdge * alongTaper(rule, tree)) / edge : atEdge,
+    boardFeet: Math.max(...fewer.map((logs) => atTree(rule, { ...tree, logs }, { ...inside, logs }))),
     beyond: [
       ...(inside.dbhIn === tree.dbhIn ? [] : (['dbhIn'] as const)),
       ...(isLogs ? (['logs'] as const) : []),
