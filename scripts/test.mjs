@@ -1,6 +1,6 @@
 // npm test: everything from set-up to Chromium. Checks run beside the tests. Its last line is the sum over all runners.
 import { spawn } from 'node:child_process';
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureChromium, ensureNodeModules, ensurePostgres } from './lib/packages.mjs';
@@ -72,13 +72,30 @@ const unitTests = (words, ...projects) => {
   );
 };
 
+const CONTEXT_LINES = 80;
+
+/** What stood on the page when a browser test failed: the folder of results does not outlive every machine. */
+function sayFailedPages() {
+  const results = path.join(root, 'test-results');
+  for (const folder of existsSync(results) ? readdirSync(results) : []) {
+    const context = path.join(results, folder, 'error-context.md');
+    if (!existsSync(context)) continue;
+    say(`  Page of ${folder}:`);
+    say(readFileSync(context, 'utf8').split('\n').slice(0, CONTEXT_LINES).join('\n'));
+  }
+}
+
 async function browserTests() {
   await count(
     'End to end in Chromium',
     ['playwright', 'test', '--config', 'e2e/playwright.config.ts'],
     path.join(dataFolder, 'playwright.json'),
-    ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
+    ({ stats }) => {
+      if (stats.flaky > 0) say(`  ${stats.flaky} browser tests passed only when they were repeated`);
+      return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
+    },
   );
+  sayFailedPages();
 }
 
 async function otherChecks() {
