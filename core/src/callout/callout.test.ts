@@ -166,6 +166,15 @@ describe('go to the call-out line', () => {
   });
 
   it.each([
+    ['g245', 'diameter.girth girth 245 cm'],
+    ['g2', 'diameter.girth girth 2 cm'],
+    ['gs36 made63.5 reach20in', 'diameter.graduated-stick reach 20 in'],
+    ['gf12in gx14in made25in reach25in', 'diameter.graduated-stick-two-faces crossShown 14 in'],
+  ])('keeps the figures of a reading apart from its word: %s', (line, reading) => {
+    expect(readings(parse(line).draft)).toContain(reading);
+  });
+
+  it.each([
     ['sp 34.5 318x6', '318x6: A second plain number'],
     ['oak 30', 'oak: “oak” is not a species of this survey'],
     ['scots 30', 'scots: “scots” is not known. Scots pine is “sp”.'],

@@ -58,6 +58,11 @@ describe('methods that would shadow each other', () => {
     expect(registryConflicts([TAPE, twin])[0]).toContain('diameter.tape and diameter.made-up');
   });
 
+  it('are named where a word ends in a figure, as “g2” would read g245 as 45', () => {
+    const girth = renamed(descriptionOf('diameter.girth'), 'diameter.made-up', { callout: 'g2' });
+    expect(registryConflicts([girth])).toEqual([expect.stringContaining('ends in a figure, “g2”')]);
+  });
+
   it('are named where a key is one of the sheet, or of a reading beside it', () => {
     const sheet = renamed(TAPE, 'diameter.made-up', { callout: 'mu', shortcut: 'n' });
     expect(registryConflicts([sheet])[0]).toContain('save the tree and start the next');

@@ -51,9 +51,15 @@ const wordsOf = ({ readings }: MethodDescription): string =>
     .sort()
     .join(' ');
 
+/** A word with a figure at its end swallows the first digit of the readings of the word without it. */
+const endingInFigure = (owned: readonly Owned[]): string[] =>
+  owned
+    .filter(({ spec }) => /\d$/.test(spec.callout))
+    .map((each) => `${named(each)} has a call-out word that ends in a figure, “${each.spec.callout}”.`);
+
 /**
- * What would let one method shadow another: the same id, key or call-out word, or a key of the sheet itself. Each message
- * names both.
+ * What would let one method shadow another: the same id, key or call-out word, a key of the sheet itself, or a word that
+ * swallows a digit of another's reading. Each message names those concerned.
  */
 export function registryConflicts(methods: readonly MethodDescription[]): readonly string[] {
   const pairs = methods.flatMap((a, i) => methods.slice(i + 1).map((b) => [a, b] as const));
@@ -70,6 +76,7 @@ export function registryConflicts(methods: readonly MethodDescription[]): readon
         key === each.spec.shortcut ? [`${named(each)} has the key “${key}” of the sheet: ${englishOf(does)}.`] : [],
       ),
     ),
+    ...endingInFigure(owned),
     ...sharing(owned, ({ shortcut }) => shortcut, 'key', standTogether),
     ...sharing(owned, ({ callout }) => callout, 'call-out word', meetOnLine),
   ];
