@@ -546,7 +546,7 @@ const classTable = (table: Table, classes: ClassRule): ClassRow[] =>
 
 /** The product of a tree: by its code, else by its dbh. */
 export const productOfTallied = ({ product, dbhCm }: TalliedTree, products: readonly ProductLimit[]): string | null =>
-  product ?? (dbhCm === null ? null : productOf(dbhCm, products));
+  product === undefined ? (dbhCm === null ? null : productOf(dbhCm, products)) : product;
 
 function productTable(table: Table, products: readonly ProductLimit[]): ProductRow[] {
   if (products.length === 0) return [];

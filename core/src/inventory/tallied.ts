@@ -33,8 +33,8 @@ export interface TalliedTree {
   readonly volumeError?: VolumeError | undefined;
   /** What its volume was guessed to be, where the survey guesses every tree. */
   readonly predictedVolumeM3?: number | undefined;
-  /** Product by a code of the tree; by its dbh where left out. */
-  readonly product?: string | undefined;
+  /** Product by a code of the tree or by what its stem gives, null for none; by its dbh where left out. */
+  readonly product?: string | null | undefined;
   /** Board feet by its logs; where left out, nobody counted them. */
   readonly boardFeet?: number | undefined;
 }

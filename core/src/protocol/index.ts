@@ -30,8 +30,10 @@ export {
   isClassWidth,
   USUAL_CLASS_WIDTHS,
   diameterClass,
+  PRODUCT_PIECE_LIMITS,
   type ProductLimit,
   productOf,
+  type ProductPiece,
   PRODUCTS_LIMIT,
 } from './field-rules/classes.ts';
 export {

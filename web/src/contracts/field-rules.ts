@@ -8,10 +8,13 @@ import {
   isClassWidth,
   DECISIONS,
   type FieldRules,
+  PRODUCT_PIECE_LIMITS,
+  type ProductLimit,
+  type ProductPiece,
   PRODUCTS_LIMIT,
 } from '@arbolito/core/protocol';
 import { LARGEST_DBH_CM, STEMS_RULES } from '@arbolito/core/diameter';
-import { Holds, IsLine, IsListOf, IsOneOf, IsPart, IsWithin } from './decorators.ts';
+import { Holds, IsLine, IsListOf, IsOmittable, IsOneOf, IsPart, IsWithin } from './decorators.ts';
 import { ActDto } from './tree.ts';
 import { WrittenDto } from './written.ts';
 
@@ -27,12 +30,26 @@ class ClassRuleDto implements ClassRule {
   place!: ClassRule['place'];
 }
 
-class ProductDto {
+class ProductPieceDto implements ProductPiece {
+  @IsWithin(PRODUCT_PIECE_LIMITS.lengthM.low, PRODUCT_PIECE_LIMITS.lengthM.high, 'm')
+  lengthM!: number;
+
+  /** Smallest diameter under bark at the small end. */
+  @IsWithin(PRODUCT_PIECE_LIMITS.topCm.low, PRODUCT_PIECE_LIMITS.topCm.high, 'cm')
+  topCm!: number;
+}
+
+class ProductDto implements ProductLimit {
   @IsLine(40)
   name!: string;
 
   @IsWithin(0, LARGEST_DBH_CM, 'cm')
   fromCm!: number;
+
+  /** From the stump up; left out, the dbh alone decides. */
+  @IsOmittable()
+  @IsPart(() => ProductPieceDto, 'a piece with lengthM and topCm')
+  piece?: ProductPieceDto | undefined;
 }
 
 /** A survey's field rules; the breast height stands beside them. */

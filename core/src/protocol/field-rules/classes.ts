@@ -65,22 +65,39 @@ export function classLimits(
   return { from, to: from + width };
 }
 
-/** A product by the dbh from which a stem belongs to it. */
+/** A piece that a stem must give from its stump up. */
+export interface ProductPiece {
+  readonly lengthM: number;
+  /** Smallest diameter under bark at its small end, cm. */
+  readonly topCm: number;
+}
+
+/** A product by the dbh from which a stem belongs to it, and by the piece that it must give where one is asked for. */
 export interface ProductLimit {
   readonly name: string;
   readonly fromCm: number;
+  readonly piece?: ProductPiece | undefined;
 }
+
+/** Pieces that a product may ask for. */
+export const PRODUCT_PIECE_LIMITS = { lengthM: { low: 0.5, high: 30 }, topCm: { low: 1, high: 200 } } as const;
 
 /** Most products that a survey may tell apart. */
 export const PRODUCTS_LIMIT = 12;
 
 /**
- * The product of a stem: the last whose lower limit it reaches.
+ * The product of a stem: the last whose lower limit it reaches and whose piece it gives.
  *
- * @returns its name, or null below the first limit
+ * @param gives whether the stem is long enough for a piece; where its height is not known, every piece counts as given
+ * @returns its name, or null where it reaches none
+ * @example productOf(34, [{ name: 'pulpwood', fromCm: 10 }, { name: 'sawlog', fromCm: 30 }]) // 'sawlog'
  */
-export function productOf(dbhCm: number, products: readonly ProductLimit[]): string | null {
-  const reached = products.filter(({ fromCm }) => dbhCm >= fromCm);
+export function productOf(
+  dbhCm: number,
+  products: readonly ProductLimit[],
+  gives: (piece: ProductPiece) => boolean = () => true,
+): string | null {
+  const reached = products.filter(({ fromCm, piece }) => dbhCm >= fromCm && (piece === undefined || gives(piece)));
   return (
     reached.reduce<ProductLimit | null>(
       (best, each) => (best === null || each.fromCm > best.fromCm ? each : best),

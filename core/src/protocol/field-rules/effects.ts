@@ -212,6 +212,8 @@ export function ruleBook(
   const { width, unit } = classWidth(rules.classes.width);
   const own = system === 'metric' ? 'cm' : 'in';
   const limit = (cm: number) => `${printAsRead(Number(convert(cm, 'cm', own).toFixed(1)))} ${own}`;
+  const lengthUnit = system === 'metric' ? 'm' : 'ft';
+  const lengthWords = (m: number) => `${printAsRead(Number(convert(m, 'm', lengthUnit).toFixed(2)))} ${lengthUnit}`;
   const stems = STEMS_RULES[rules.severalStems];
   return [
     {
@@ -255,12 +257,22 @@ export function ruleBook(
         rules.products.length === 0
           ? message('protocol.none', 'none')
           : joined(
-              rules.products.map(({ name, fromCm }) =>
-                message('protocol.product-from', '{name} from {limit}', { name, limit: limit(fromCm) }),
+              rules.products.map(({ name, fromCm, piece }) =>
+                piece === undefined
+                  ? message('protocol.product-from', '{name} from {limit}', { name, limit: limit(fromCm) })
+                  : message('protocol.product-from-with-piece', '{name} from {limit} with {length} to a {top} top', {
+                      name,
+                      limit: limit(fromCm),
+                      length: lengthWords(piece.lengthM),
+                      top: limit(piece.topCm),
+                    }),
               ),
               ', ',
             ),
-      why: message('protocol.by-dbh-over-bark', 'By dbh over bark.'),
+      why: message(
+        'protocol.by-dbh-and-piece',
+        'By dbh over bark; a piece from the stump to a top under bark, where one is asked for.',
+      ),
     },
     {
       key: 'smallestDbhCm',

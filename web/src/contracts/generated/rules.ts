@@ -277,6 +277,11 @@ export const productRules = {
   fromCm: {"type":"number","minimum":0,"maximum":600,"x-unit":"cm"},
 } as const satisfies RuleTable;
 
+export const productPieceRules = {
+  lengthM: {"type":"number","minimum":0.5,"maximum":30,"x-unit":"m"},
+  topCm: {"type":"number","minimum":1,"maximum":200,"x-unit":"cm"},
+} as const satisfies RuleTable;
+
 export const productPriceRules = {
   name: {"type":"string","format":"line","minLength":1,"maxLength":40},
   perThousand: {"type":"number","minimum":0,"maximum":100000},

@@ -58,6 +58,11 @@ describe('field rules', () => {
   it.each([
     ['a choice that there is not', { slope: 'downhill' }, '/fieldRules/slope'],
     ['a class of 12 cm', { classes: { width: '12cm', place: 'down' } }, '/fieldRules/classes/width'],
+    [
+      'a piece without its top',
+      { products: [{ name: 'saw', fromCm: 30, piece: { lengthM: 3 } }] },
+      '/fieldRules/products/0/piece/topCm',
+    ],
     ['a product without a name', { products: [{ name: '', fromCm: 7 }] }, '/fieldRules/products/0/name'],
     [
       'one product twice',

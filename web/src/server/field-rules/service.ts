@@ -41,7 +41,10 @@ const rulesOf = ({ breastHeightM, fieldRules }: RulesPreviewDto): FieldRules => 
   breastHeightM,
   ...fieldRules,
   classes: { ...fieldRules.classes },
-  products: fieldRules.products.map((product) => ({ ...product })),
+  products: fieldRules.products.map(({ piece, ...product }) => ({
+    ...product,
+    ...(piece === undefined ? {} : { piece: { ...piece } }),
+  })),
 });
 
 export function rulesService({ corrections, inTransaction, trees, plots, surveys }: Dependencies): RulesService {

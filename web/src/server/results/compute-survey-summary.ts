@@ -1,5 +1,5 @@
 import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
-import { productsByCode, takesEveryTree, USUAL_LOGS } from '@arbolito/core/protocol';
+import { barkRatioOf, productsByCode, takesEveryTree, USUAL_LOGS } from '@arbolito/core/protocol';
 import { grouped, seededRandom } from '@arbolito/core/statistics';
 import {
   biomassSums,
@@ -10,6 +10,7 @@ import {
   phasedPlotSums,
   plotSums,
   type PlotSums,
+  type ProductRules,
   ratioSums,
   type RatioSums,
   regenerationSums,
@@ -18,6 +19,7 @@ import {
   type TalliedPlot,
   talliedTrees,
   volumeRatio,
+  withProduct,
 } from '@arbolito/core/inventory';
 import type { PlotView, StandSummary, SurveyView } from '../../contracts/views.ts';
 import type { CachedOptions } from './options.ts';
@@ -67,7 +69,7 @@ interface CountedPlot extends TalliedPlot {
 
 /** The plots of a survey that have trees or are finished, with what the sums need of their trees. */
 function talliedPlots(
-  { design }: SurveyView,
+  { design, wood, fieldRules, breastHeightM }: SurveyView,
   plots: readonly PlotView[],
   rows: readonly SummedRow[],
   filling: HeightImputation,
@@ -79,6 +81,13 @@ function talliedPlots(
     const product = byCode.size === 0 ? undefined : notes?.conditions?.map((code) => byCode.get(code)).find(Boolean);
     return product === undefined ? {} : { product };
   };
+  const productRules: ProductRules = {
+    products: fieldRules.products,
+    volumeOf: (code) => filling.volumes?.[code],
+    barkRatioOf: (code) => barkRatioOf(wood, code),
+    stumpM: wood.stumpM,
+    breastHeightM,
+  };
   return plots
     .filter(({ id, finished, auxiliary }) => finished || byPlot.has(id) || (byCount && auxiliary !== null))
     .map(({ id, stratumId, shape, auxiliary, finished }) => ({
@@ -88,7 +97,9 @@ function talliedPlots(
       auxiliary,
       // Points of the first phase, complete tallies and lists have nothing to finish.
       counts: finished || takesEveryTree(shape) || (byCount && auxiliary !== null),
-      trees: (byPlot.get(id) ?? []).flatMap((row) => talliedTrees({ ...row, ...productOfCodes(row) }, filling)),
+      trees: (byPlot.get(id) ?? []).flatMap((row) =>
+        talliedTrees({ ...row, ...productOfCodes(row) }, filling).map((tree) => withProduct(tree, productRules)),
+      ),
     }));
 }
 

@@ -20,8 +20,9 @@ import { say, t } from '../../../messages/text.ts';
 import { SettingsRow } from '../../../ui/forms/SettingsRow.tsx';
 import { BreastHeightField } from './BreastHeightField.tsx';
 import { ChoiceCard } from './ChoiceCard.tsx';
+import { ProductsField } from './ProductsField.tsx';
 import type { RulePartProps } from './rule-part.ts';
-import { ClassesField, ProductsField, SmallestDbhField } from './ClassesAndProducts.tsx';
+import { ClassesField, SmallestDbhField } from './ClassesAndSmallest.tsx';
 
 interface RulesFieldsProps {
   readonly rules: FieldRules;

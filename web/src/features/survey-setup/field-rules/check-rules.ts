@@ -1,5 +1,10 @@
 import { type FieldRules, PRODUCTS_LIMIT } from '@arbolito/core/protocol';
-import { fieldRulesRules, productRules, rulesPreviewRules } from '../../../contracts/generated/rules.ts';
+import {
+  fieldRulesRules,
+  productPieceRules,
+  productRules,
+  rulesPreviewRules,
+} from '../../../contracts/generated/rules.ts';
 import { fieldProblem } from '../../../contracts/rules/field-rule.ts';
 import { t } from '../../../messages/text.ts';
 
@@ -15,7 +20,7 @@ function productProblems({ products }: FieldRules): readonly (readonly [string, 
         : null;
   return [
     ['/fieldRules/products', list],
-    ...products.flatMap(({ name, fromCm }, i) => [
+    ...products.flatMap(({ name, fromCm, piece }, i) => [
       [
         `/fieldRules/products/${String(i)}/name`,
         fieldProblem(t('survey-setup.product-name', 'Product'), productRules.name, name),
@@ -24,6 +29,18 @@ function productProblems({ products }: FieldRules): readonly (readonly [string, 
         `/fieldRules/products/${String(i)}/fromCm`,
         fieldProblem(t('survey-setup.from-diameter', 'From diameter'), productRules.fromCm, fromCm),
       ] as const,
+      ...(piece === undefined
+        ? []
+        : [
+            [
+              `/fieldRules/products/${String(i)}/piece/lengthM`,
+              fieldProblem(t('survey-setup.piece-length-name', 'Length'), productPieceRules.lengthM, piece.lengthM),
+            ] as const,
+            [
+              `/fieldRules/products/${String(i)}/piece/topCm`,
+              fieldProblem(t('survey-setup.piece-top-name', 'Top diameter'), productPieceRules.topCm, piece.topCm),
+            ] as const,
+          ]),
     ]),
   ];
 }

@@ -7,3 +7,8 @@ export interface RulePartProps {
   readonly change: (part: Partial<FieldRules>) => void;
   readonly system: UnitSystem;
 }
+
+/** A part whose fields the contract may refuse: what is wrong, by JSON pointer. */
+export interface WithErrors extends RulePartProps {
+  readonly errors: ReadonlyMap<string, string>;
+}
