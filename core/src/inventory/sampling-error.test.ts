@@ -72,7 +72,7 @@ describe('what the plots of a survey say of a figure', () => {
     expect(sampling(figures([20], []), STRATA.slice(0, 1))).toMatchObject({
       simple: { mean: 20, standardError: null },
       resampled: null,
-      steps: [{ plots: 1, mean: 20, errorPct: null }],
+      steps: [{ plots: 1, mean: 20, halfWidth: null }],
       plotsForTenPct: null,
     });
     expect(sampling([])).toMatchObject({

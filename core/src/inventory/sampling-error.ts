@@ -41,12 +41,9 @@ export interface FigureSampling {
 
 const WISHED_PCT = 10;
 
-/** The sample after so many plots. */
-export interface SamplingStep {
+/** The mean after so many plots, with its interval. */
+export interface SamplingStep extends Estimated {
   readonly plots: number;
-  readonly mean: number;
-  /** Half the width of the 95 % interval in percent of the mean; null for one plot, and for a mean of 0. */
-  readonly errorPct: number | null;
 }
 
 /** Many plots make many steps: a chart shows no more than these. */
@@ -58,9 +55,8 @@ function stepsOf(values: readonly number[]): SamplingStep[] {
     if ((i + 1) % every !== 0 && i + 1 !== values.length) return [];
     const sample = simpleSample(values.slice(0, i + 1));
     if (!sample.ok) return [];
-    const { mean, halfWidth } = sample;
-    const errorPct = halfWidth === null || mean === 0 ? null : (100 * halfWidth) / Math.abs(mean);
-    return [{ plots: i + 1, mean, errorPct }];
+    const { mean, standardError, degreesOfFreedom, halfWidth } = sample;
+    return [{ plots: i + 1, mean, standardError, degreesOfFreedom, halfWidth }];
   });
 }
 

@@ -1,11 +1,13 @@
 import { type Estimation, notEstimated, valuesProblem } from './sample.ts';
+import { type ConfidencePct, CONFIDENCES_PCT, USUAL_CONFIDENCE_PCT } from './confidence-levels.ts';
 import { message } from '../message/index.ts';
 
-/** A 95 % interval by resampling. */
+/** An interval by resampling: at 95 %, and at every level that may be asked for. */
 export interface Resampled {
   readonly low: number;
   readonly high: number;
   readonly rounds: number;
+  readonly levels: Readonly<Record<ConfidencePct, readonly [low: number, high: number]>>;
 }
 
 /** Plots of one stratum, and its share of the whole. */
@@ -18,7 +20,7 @@ export interface StratumValues {
 export const BOOTSTRAP_NARROW_BELOW = 20;
 
 /**
- * 95 % interval of a stratified mean: plots are resampled within their strata, which keep their numbers of plots and their
+ * Interval of a stratified mean: plots are resampled within their strata, which keep their numbers of plots and their
  * shares.
  *
  * Source: Efron & Tibshirani 1993, An Introduction to the Bootstrap, 8 and 13: percentiles.
@@ -47,11 +49,17 @@ export function bootstrapStratifiedMean(
     return mean;
   }).sort();
   const at = (quantile: number): number => means[Math.min(rounds - 1, Math.floor(quantile * rounds))] ?? NaN;
-  return { ok: true, low: at(0.025), high: at(0.975), rounds };
+  const between = (pct: ConfidencePct): readonly [number, number] => {
+    const tail = (1 - pct / 100) / 2;
+    return [at(tail), at(1 - tail)];
+  };
+  const levels = Object.fromEntries(CONFIDENCES_PCT.map((pct) => [pct, between(pct)])) as Resampled['levels'];
+  const [low, high] = levels[USUAL_CONFIDENCE_PCT];
+  return { ok: true, low, high, rounds, levels };
 }
 
 /**
- * 95 % interval of a mean by drawing the plots again, with their own frequencies: no shape of their spread is taken for
+ * Interval of a mean by drawing the plots again, with their own frequencies: no shape of their spread is taken for
  * granted, which tells where the one by t may mislead.
  *
  * Source: Efron & Tibshirani 1993, An Introduction to the Bootstrap, 13: percentiles.

@@ -1,14 +1,12 @@
+import type { Resampled } from './bootstrap.ts';
+import { type ConfidencePct, USUAL_CONFIDENCE_PCT } from './confidence-levels.ts';
 import type { Estimated } from './sample.ts';
 import { studentTQuantile } from './student-t.ts';
 
-/** Confidence levels that a report may ask for, percent. */
-export const CONFIDENCES_PCT = [68, 80, 90, 95, 99] as const;
-export type ConfidencePct = (typeof CONFIDENCES_PCT)[number];
-/** The level of every interval unless somebody asks for another one. */
-export const USUAL_CONFIDENCE_PCT: ConfidencePct = 95;
-
 const isEstimated = (value: object): value is Estimated =>
   'mean' in value && 'standardError' in value && 'degreesOfFreedom' in value && 'halfWidth' in value;
+
+const isResampled = (value: object): value is Resampled => 'rounds' in value && 'levels' in value;
 
 /** Half the width of an interval at another confidence level. */
 const halfWidthAt = ({ standardError, degreesOfFreedom, halfWidth }: Estimated, quantile: number): number | null =>
@@ -17,7 +15,7 @@ const halfWidthAt = ({ standardError, degreesOfFreedom, halfWidth }: Estimated, 
     : studentTQuantile(quantile, degreesOfFreedom) * standardError;
 
 /**
- * The same figures with their intervals at another confidence level, however deep they lie.
+ * The same figures with their intervals at another confidence level, by Student's t or by resampling, however deep they lie.
  *
  * @param value figures, or anything that holds them
  * @param confidencePct 68, 80, 90, 95 or 99
@@ -30,6 +28,10 @@ export function atConfidence<T>(value: T, confidencePct: ConfidencePct): T {
   const turned = (part: unknown): unknown => {
     if (Array.isArray(part)) return part.map(turned);
     if (typeof part !== 'object' || part === null) return part;
+    if (isResampled(part)) {
+      const [low, high] = part.levels[confidencePct];
+      return { ...part, low, high };
+    }
     const own = Object.fromEntries(Object.entries(part).map(([key, each]) => [key, turned(each)]));
     return isEstimated(part) ? { ...own, halfWidth: halfWidthAt(part, quantile) } : own;
   };

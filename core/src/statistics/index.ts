@@ -1,4 +1,5 @@
-export { atConfidence, CONFIDENCES_PCT, type ConfidencePct, USUAL_CONFIDENCE_PCT } from './confidence.ts';
+export { atConfidence } from './confidence.ts';
+export { CONFIDENCES_PCT, type ConfidencePct, USUAL_CONFIDENCE_PCT } from './confidence-levels.ts';
 export { binomialTail } from './binomial.ts';
 export { BOOTSTRAP_NARROW_BELOW, bootstrapStratifiedMean, type Resampled } from './bootstrap.ts';
 export { fitCurve, type ParametricCurve } from './fit-curve.ts';

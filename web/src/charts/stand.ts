@@ -71,13 +71,13 @@ export const distributionOption =
 export interface ProgressChart {
   readonly steps: readonly { readonly plots: number; readonly mean: number; readonly errorPct: number | null }[];
   readonly meanLabel: string;
+  readonly intervalLabel: string;
 }
 
 export const progressOption =
-  ({ steps, meanLabel }: ProgressChart) =>
+  ({ steps, meanLabel, intervalLabel }: ProgressChart) =>
   (look: ChartLook): EChartsCoreOption => {
     const { token, text, axis } = look;
-    const intervalLabel = t('charts.95-interval-of-the-mean', '95 % interval, ± % of the mean');
     return {
       grid: { left: 8, right: 8, top: legendHeightPx([meanLabel, intervalLabel], look) + 32, bottom: 34 },
       legend: { top: 0, left: 0, textStyle: text },

@@ -2,6 +2,7 @@ import { type LatLon, mapAbout } from '@arbolito/core/layout';
 import { standUnits, type UnitSystem } from '@arbolito/core/units';
 import type { StandChart } from '../../charts/stand.ts';
 import type { StandSummary } from '../../contracts/views.ts';
+import { shareOfMeanPct } from './tables/cells.ts';
 import { classesOf } from './tables/diameter-classes.ts';
 import { distributionTable } from './tables/distribution-table.ts';
 import { progressTable } from './tables/progress-table.ts';
@@ -72,6 +73,7 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
   const progress = progressTable(summary, units);
   const steps = summary.sampling?.basalAreaM2PerHa.steps ?? [];
   const share = species.columns.length - 1;
+  const level = String(summary.options.confidencePct);
   const map = mapOf(summary, system);
   const charts: (ReportChart | null)[] = [
     distribution === null
@@ -111,11 +113,22 @@ export function chartsOf(summary: StandSummary, system: UnitSystem): readonly Re
       ? null
       : {
           table: 'progress',
-          label: t('report.mean-basal-area-and-its', 'Mean basal area and its 95 % interval by number of plots'),
+          label: t(
+            'report.mean-basal-area-and-interval',
+            'Mean basal area and its {level} % interval by number of plots',
+            {
+              level,
+            },
+          ),
           chart: {
             kind: 'progress',
             of: {
-              steps: steps.map((step) => ({ ...step, mean: units.basalAreaPer(step.mean) })),
+              steps: steps.map((step) => ({
+                plots: step.plots,
+                mean: units.basalAreaPer(step.mean),
+                errorPct: shareOfMeanPct(step),
+              })),
+              intervalLabel: t('report.level-interval-of-the-mean', '{level} % interval, ± % of the mean', { level }),
               meanLabel: t('report.basal-area', 'basal area, {basalArea}{per}', {
                 basalArea: units.basalArea,
                 per: units.per,

@@ -83,5 +83,8 @@ export function errorOf(
   return errorCell(value === null ? null : to(value), none);
 }
 
-export const pctOfMean = ({ mean, halfWidth }: Estimated): Cell =>
-  figure(halfWidth === null || mean === 0 ? null : (100 * halfWidth) / Math.abs(mean), 1);
+/** Half the width of an interval in percent of its mean; null without one, and for a mean of 0. */
+export const shareOfMeanPct = ({ mean, halfWidth }: Estimated): number | null =>
+  halfWidth === null || mean === 0 ? null : (100 * halfWidth) / Math.abs(mean);
+
+export const pctOfMean = (estimated: Estimated): Cell => figure(shareOfMeanPct(estimated), 1);

@@ -1,10 +1,11 @@
 import type { StandSummary } from '../../../contracts/views.ts';
 import type { StandUnits } from '@arbolito/core/units';
+import { pctOfMean } from './cells.ts';
 import { figure, number, type ReportTable } from '../table.ts';
 import { t } from '../../../messages/text.ts';
 
 /** How the mean and its error went, plot by plot. */
-export function progressTable({ sampling }: StandSummary, units: StandUnits): ReportTable | null {
+export function progressTable({ sampling, options }: StandSummary, units: StandUnits): ReportTable | null {
   const steps = sampling?.basalAreaM2PerHa.steps ?? [];
   if (steps.length < 2) return null;
   return {
@@ -18,13 +19,13 @@ export function progressTable({ sampling }: StandSummary, units: StandUnits): Re
           per: units.per,
         }),
       ),
-      number(t('report.95-interval-of-the-mean', '95 % interval, ± % of the mean')),
+      number(
+        t('report.level-interval-of-the-mean', '{level} % interval, ± % of the mean', {
+          level: String(options.confidencePct),
+        }),
+      ),
     ],
-    rows: steps.map(({ plots, mean, errorPct }) => [
-      figure(plots, 0),
-      figure(units.basalAreaPer(mean), 2),
-      figure(errorPct, 1),
-    ]),
+    rows: steps.map((step) => [figure(step.plots, 0), figure(units.basalAreaPer(step.mean), 2), pctOfMean(step)]),
     notes: [t('report.plots-in-the-order-of', 'Plots in the order of their labels, equally weighted.')],
   };
 }

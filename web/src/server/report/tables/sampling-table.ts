@@ -60,7 +60,7 @@ export function samplingTable({ sampling, options }: StandSummary, units: StandU
       number(t('report.column.mean', 'mean')),
       number(t('report.standard-error-2', 'standard error')),
       number(intervalHead(options)),
-      number(t('report.bootstrap-interval-95', '95 % bootstrap interval')),
+      number(t('report.bootstrap-interval', '{level} % bootstrap interval', { level: String(options.confidencePct) })),
       number(t('report.coefficient-of-variation', 'coefficient of variation, %')),
       number(t('report.plots-for-10', 'plots for ± 10 %')),
     ],
@@ -79,7 +79,7 @@ export function samplingTable({ sampling, options }: StandSummary, units: StandU
             ),
           ]
         : []),
-      t('report.plots-for-10-with-the', 'Plots for ± 10 %: with the present allocation to strata.'),
+      t('report.plots-for-10-at-95', 'Plots for ± 10 %: for a 95 % interval, with the present allocation to strata.'),
       ...(strataWords === undefined ? [] : [strataWords]),
       t(
         'report.sampling-error-only-errors-of',
