@@ -2,37 +2,55 @@ import { message } from '../message/index.ts';
 
 /** Biomass, dry, and the carbon in it. */
 
-/** Species groups of Jenkins et al., kg dry above ground = exp(b0 + b1 ln dbh in cm). */
+/**
+ * Species groups of Jenkins et al., kg dry above ground = exp(b0 + b1 ln dbh in cm), with the root mean square error of its
+ * logarithm. Source: Jenkins et al. 2003, Forest Science 49:12, table 4.
+ */
 export const BIOMASS_GROUPS = {
   'aspen-alder-cottonwood-willow': {
     name: message('volume.biomass.name', 'aspen, alder, cottonwood, willow'),
     b0: -2.2094,
     b1: 2.3867,
+    rmseLn: 0.507441,
   },
   'soft-maple-birch': {
     name: message('volume.biomass.soft-maple-birch', 'soft maple, birch'),
     b0: -1.9123,
     b1: 2.3651,
+    rmseLn: 0.491685,
   },
-  'mixed-hardwood': { name: message('volume.biomass.mixed-hardwood', 'mixed hardwood'), b0: -2.48, b1: 2.4835 },
+  'mixed-hardwood': {
+    name: message('volume.biomass.mixed-hardwood', 'mixed hardwood'),
+    b0: -2.48,
+    b1: 2.4835,
+    rmseLn: 0.360458,
+  },
   'hard-maple-oak-hickory-beech': {
     name: message('volume.biomass.hard-maple-oak-hickory-beech', 'hard maple, oak, hickory, beech'),
     b0: -2.0127,
     b1: 2.4342,
+    rmseLn: 0.236483,
   },
-  'cedar-larch': { name: message('volume.biomass.cedar-larch', 'cedar, larch'), b0: -2.0336, b1: 2.2592 },
-  'douglas-fir': { name: 'Douglas-fir', b0: -2.2304, b1: 2.4435 },
+  'cedar-larch': {
+    name: message('volume.biomass.cedar-larch', 'cedar, larch'),
+    b0: -2.0336,
+    b1: 2.2592,
+    rmseLn: 0.294574,
+  },
+  'douglas-fir': { name: 'Douglas-fir', b0: -2.2304, b1: 2.4435, rmseLn: 0.218712 },
   'true-fir-hemlock': {
     name: message('volume.biomass.true-fir-hemlock', 'true fir, hemlock'),
     b0: -2.5384,
     b1: 2.4814,
+    rmseLn: 0.182329,
   },
-  pine: { name: message('volume.biomass.pine', 'pine'), b0: -2.5356, b1: 2.4349 },
-  spruce: { name: message('volume.biomass.spruce', 'spruce'), b0: -2.0773, b1: 2.3323 },
+  pine: { name: message('volume.biomass.pine', 'pine'), b0: -2.5356, b1: 2.4349, rmseLn: 0.253781 },
+  spruce: { name: message('volume.biomass.spruce', 'spruce'), b0: -2.0773, b1: 2.3323, rmseLn: 0.250424 },
   woodland: {
     name: message('volume.biomass.woodland-by-the-diameter-at', 'woodland: by the diameter at the root collar'),
     b0: -0.7152,
     b1: 1.7029,
+    rmseLn: 0.384331,
   },
 } as const;
 
@@ -53,6 +71,16 @@ export function aboveGroundKg(group: BiomassGroup, dbhCm: number): number | null
   const { b0, b1 } = BIOMASS_GROUPS[group];
   return Math.exp(b0 + b1 * Math.log(dbhCm));
 }
+
+/**
+ * Standard error of the mass by an equation as a share of it: √(exp(s²) − 1), s of the logarithm.
+ *
+ * Source: Jenkins et al. 2003, Forest Science 49:12, table 4, for s.
+ *
+ * @example massErrorShare('pine') // 0.258
+ */
+export const massErrorShare = (group: BiomassGroup): number =>
+  Math.sqrt(Math.exp(BIOMASS_GROUPS[group].rmseLn ** 2) - 1);
 
 const COMPONENTS = {
   hardwood: { foliage: [-4.0813, 5.8816], roots: [-1.6911, 0.816], bark: [-2.0129, -1.6805], wood: [-0.3065, -5.424] },

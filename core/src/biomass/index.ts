@@ -1,1 +1,1 @@
-export { aboveGroundKg, BIOMASS_GROUPS, carbonKg } from './biomass.ts';
+export { aboveGroundKg, BIOMASS_GROUPS, carbonKg, massErrorShare } from './biomass.ts';

@@ -34,6 +34,27 @@ describe('biomass and carbon of a survey', () => {
     expect(sums?.all.carbonTPerHa.standardError).toBeCloseTo(0.47 * 5 * beechT, 9);
   });
 
+  it('has the mean mass of a tree, and the error of its equation', () => {
+    // Of ten pines on each plot and ten beeches on one; s of the logarithm is 0.253781 and 0.236483.
+    const pineShare = Math.sqrt(Math.exp(0.253781 ** 2) - 1);
+    const beechShare = Math.sqrt(Math.exp(0.236483 ** 2) - 1);
+    expect(sums?.species.map(({ dryKgPerTree }) => dryKgPerTree)).toEqual([
+      expect.closeTo(1000 * pineT, 9),
+      expect.closeTo(1000 * beechT, 9),
+    ]);
+    expect(sums?.species.map(({ equationShare }) => equationShare)).toEqual([
+      expect.closeTo(pineShare, 9),
+      expect.closeTo(beechShare, 9),
+    ]);
+    const off = Math.hypot(10 * pineT * pineShare, 5 * beechT * beechShare);
+    expect(sums?.all.equationShare).toBeCloseTo(off / (10 * pineT + 5 * beechT), 9);
+  });
+
+  it('shares the error of an equation among the species of its group', () => {
+    const shared = biomassSums([plotOf(tree('sp', 30), tree('bp', 40))], { sp: 'pine', bp: 'pine' });
+    expect(shared?.all.equationShare).toBeCloseTo(Math.sqrt(Math.exp(0.253781 ** 2) - 1), 9);
+  });
+
   it('leaves out species without an equation and says how many', () => {
     expect(sums?.without).toBe(1);
     expect(biomassSums(plots, {})).toBeNull();

@@ -1,17 +1,21 @@
 import type { BiomassGroupId } from '../protocol/index.ts';
 import type { Estimated } from '../statistics/index.ts';
-import { aboveGroundKg, carbonKg } from '../biomass/index.ts';
+import { aboveGroundKg, carbonKg, massErrorShare } from '../biomass/index.ts';
 import { groupFigure, sumGroups, type TreeColumns } from './group-totals.ts';
 import { type VarianceOptions, weightsWith } from './sums.ts';
 import { onlyTrees, type StratumArea, type TalliedPlot } from './tallied.ts';
 import { expandTree, volumeRatio } from './volume-ratio.ts';
 
-/** Dry mass above the ground and the carbon in it, as means per hectare with the errors of sampling. */
+/** Dry mass above the ground and the carbon in it, as means per hectare with the errors of sampling and of the equations. */
 export interface BiomassRow {
   readonly trees: number;
+  /** Mean dry mass of a tree. */
+  readonly dryKgPerTree: number;
   /** t/ha. */
   readonly dryTPerHa: Estimated;
   readonly carbonTPerHa: Estimated;
+  /** Standard error of the equations as a share of the mass: the trees of a species group share it. */
+  readonly equationShare: number;
 }
 
 /** Biomass of the live trees of a survey. */
@@ -61,21 +65,37 @@ export function biomassSums(
     volume: tonnes,
   };
   const isSampled = weights.whole === null;
-  const rowsOf = (keys: readonly string[], keyOf: (code: string) => string): BiomassRow[] => {
+  const rowsBy = <K extends string>(keyOf: (code: string) => K): (Omit<BiomassRow, 'equationShare'> & { key: K })[] => {
+    const keys = [...new Set(known.map(({ tree }) => keyOf(tree.speciesCode)))];
     const group = Int32Array.from(known, ({ tree }) => keys.indexOf(keyOf(tree.speciesCode)));
     const sums = sumGroups({ ...columns, group }, keys.length, weights);
-    return keys.map((_key, i) => ({
-      trees: sums.trees[i] ?? 0,
-      dryTPerHa: groupFigure(sums, i, 2, isSampled),
-      carbonTPerHa: groupFigure(sums, i, 1, isSampled),
-    }));
+    return keys.map((key, i) => {
+      const dryTPerHa = groupFigure(sums, i, 2, isSampled);
+      return {
+        key,
+        trees: sums.trees[i] ?? 0,
+        dryKgPerTree: (KG_PER_T * dryTPerHa.mean) / groupFigure(sums, i, 0, isSampled).mean,
+        dryTPerHa,
+        carbonTPerHa: groupFigure(sums, i, 1, isSampled),
+      };
+    });
   };
-  const codes = [...new Set(known.map(({ tree }) => tree.speciesCode))];
-  const [all] = rowsOf(['all'], () => 'all');
+  const groupOf = (code: string): BiomassGroupId | 'none' => groups[code] ?? 'none';
+  const shareOf = (group: BiomassGroupId | 'none'): number => (group === 'none' ? 0 : massErrorShare(group));
+  const [all] = rowsBy(() => 'all');
   if (all === undefined) return null;
+  // Equations of two groups have nothing to do with each other.
+  const off = Math.hypot(...rowsBy(groupOf).map(({ key, dryTPerHa }) => dryTPerHa.mean * shareOf(key)));
+  const row = ({ key: _key, ...rest }: ReturnType<typeof rowsBy>[number], equationShare: number): BiomassRow => ({
+    ...rest,
+    equationShare,
+  });
   return {
-    all,
-    species: rowsOf(codes, (code) => code).map((row, i) => ({ ...row, speciesCode: codes[i] ?? '' })),
+    all: row(all, off / all.dryTPerHa.mean),
+    species: rowsBy((code) => code).map((each) => ({
+      ...row(each, shareOf(groupOf(each.key))),
+      speciesCode: each.key,
+    })),
     without: trees.length - known.length,
   };
 }

@@ -1,3 +1,4 @@
+import type { Estimated } from '@arbolito/core/statistics';
 import type { BiomassRow } from '@arbolito/core/inventory';
 import type { StandUnits } from '@arbolito/core/units';
 import type { StandSummary } from '../../../contracts/views.ts';
@@ -12,13 +13,23 @@ export function biomassTable(summary: StandSummary, units: StandUnits): ReportTa
   if (biomass === null) return null;
   const areaHa = knownAreaHa(summary);
   const none = missingError(summary);
-  const cells = ({ trees, dryTPerHa, carbonTPerHa }: BiomassRow): Cell[] => [
+  const isWhole = biomass.all.dryTPerHa.standardError === null && ['whole', 'list'].includes(summary.sums.weighing);
+  /** Of sampling and of the equation together. */
+  const withEquation = ({ mean, standardError }: Estimated, share: number) => ({
+    standardError: standardError === null && !isWhole ? null : Math.hypot(standardError ?? 0, mean * share),
+  });
+  const cells = ({ trees, dryKgPerTree, dryTPerHa, carbonTPerHa, equationShare }: BiomassRow): Cell[] => [
     figure(trees, 0),
-    ...[dryTPerHa, carbonTPerHa].flatMap((of) => [
-      figure(units.stems(of.mean), 1),
-      errorOf(of, units.stems, none),
-      ...(areaHa === null ? [] : [figure(of.mean * areaHa, 0), errorOf(of, (perHa) => perHa * areaHa, none)]),
-    ]),
+    figure(dryKgPerTree, 0),
+    errorOf({ standardError: dryKgPerTree * equationShare }, (kg) => kg),
+    ...[dryTPerHa, carbonTPerHa].flatMap((of) => {
+      const error = withEquation(of, equationShare);
+      return [
+        figure(units.stems(of.mean), 1),
+        errorOf(error, units.stems, none),
+        ...(areaHa === null ? [] : [figure(of.mean * areaHa, 0), errorOf(error, (perHa) => perHa * areaHa, none)]),
+      ];
+    }),
   ];
   const heads = [
     [
@@ -33,6 +44,8 @@ export function biomassTable(summary: StandSummary, units: StandUnits): ReportTa
     columns: [
       text(t('report.column.species', 'species')),
       number(t('report.column.trees', 'trees')),
+      number(t('report.dry-mass-per-tree', 'dry mass, kg per tree')),
+      number('±'),
       ...heads.flatMap(([perArea, total]) => [
         number(perArea),
         number('±'),
@@ -46,8 +59,8 @@ export function biomassTable(summary: StandSummary, units: StandUnits): ReportTa
     total: [words(t('report.column.all', 'all')), ...cells(biomass.all)],
     notes: [
       t(
-        'report.biomass-note',
-        'Live trees, above the ground, dry: Jenkins et al. 2003, Forest Science 49:12, by the species group of the volume settings. Carbon: 0.47 of it (IPCC 2006). ± is one standard error of sampling; the equations have none published.',
+        'report.biomass-and-errors-note',
+        'Live trees, above the ground, dry: Jenkins et al. 2003, Forest Science 49:12, by the species group of the volume settings. Carbon: 0.47 of it (IPCC 2006). ± is one standard error of sampling and of the equation together; per tree, of the equation alone. The trees of a species group share the error of its equation.',
       ),
       ...(biomass.without === 0
         ? []

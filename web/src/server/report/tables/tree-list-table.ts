@@ -1,7 +1,9 @@
+import { aboveGroundKg, massErrorShare } from '@arbolito/core/biomass';
+import { sum } from '@arbolito/core/statistics';
 import { printDiameters, type StandUnits, type UnitSystem } from '@arbolito/core/units';
 import type { SurveyView } from '../../../contracts/views.ts';
 import type { FigureRow } from '../../results/tree-result-repository.ts';
-import { figure, number, type ReportTable, text, words } from '../table.ts';
+import { type Cell, errorCell, figure, number, type ReportTable, text, words } from '../table.ts';
 import { t } from '../../../messages/text.ts';
 
 /** Longer lists are read in the CSV file. */
@@ -20,12 +22,22 @@ const inOrder = new Intl.Collator('en', { numeric: true });
 /** Every tree with its figures, by plot and tag; a part that a report has only where it is asked for. */
 export function treeListTable(
   trees: readonly ListedTree[],
-  { species, design }: Pick<SurveyView, 'species' | 'design'>,
+  { species, design, wood }: Pick<SurveyView, 'species' | 'design' | 'wood'>,
   units: StandUnits,
   system: UnitSystem,
 ): ReportTable {
   const names = new Map(species.map(({ code, name }) => [code, name]));
   const conditions = new Map(design.conditions.map(({ code, words: meaning }) => [code, meaning]));
+  const groups = new Map(
+    wood.species.flatMap(({ speciesCode, biomassGroup: group }) => (group === undefined ? [] : [[speciesCode, group]])),
+  );
+  const massOf = ({ speciesCode, diametersCm }: ListedTree): readonly Cell[] => {
+    const group = groups.get(speciesCode);
+    if (groups.size === 0) return [];
+    if (group === undefined || diametersCm.length === 0) return [figure(null, 0), words('—')];
+    const kg = sum(diametersCm.map((dbhCm) => aboveGroundKg(group, dbhCm) ?? 0));
+    return [figure(kg, 0), errorCell(kg * massErrorShare(group))];
+  };
   const sorted = trees.toSorted((a, b) => inOrder.compare(a.plotLabel, b.plotLabel) || inOrder.compare(a.tag, b.tag));
   return {
     id: 'tree-list',
@@ -37,6 +49,7 @@ export function treeListTable(
       number(t('report.tree-dbh', 'dbh, {unit}', { unit: units.diameter })),
       number(t('report.tree-height', 'height, {unit}', { unit: units.height })),
       number(t('report.tree-volume', 'volume, {unit}', { unit: units.volume })),
+      ...(groups.size === 0 ? [] : [number(t('report.tree-dry-mass', 'dry mass, kg')), number('±')]),
       text(t('report.column.condition', 'condition')),
     ],
     rows: sorted
@@ -50,6 +63,7 @@ export function treeListTable(
           : words(printDiameters(tree.diametersCm, system)),
         figure(tree.heightM === null ? null : units.heightOf(tree.heightM), 1),
         figure(tree.volumeM3 === null ? null : units.volumeOf(tree.volumeM3), system === 'metric' ? 3 : 1),
+        ...massOf(tree),
         words((tree.notes?.conditions ?? []).map((code) => conditions.get(code) ?? code).join(', ')),
       ]),
     notes: [
