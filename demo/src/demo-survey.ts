@@ -55,16 +55,18 @@ export interface DemoPlot {
   readonly shape: PlotShape;
   readonly slopePct: number;
   readonly aspectDeg: number;
-  readonly position: LatLon;
+  /** Null for a list: its trees have positions of their own. */
+  readonly position: LatLon | null;
   /** Planned plots have not been walked to yet; on empty ones there is no tree. */
   readonly state: 'finished' | 'started' | 'planned' | 'empty';
   readonly trees: readonly DemoTree[];
 }
 
+/** A stratum; of trees that stand in lists it has neither area nor outline. */
 export interface SceneStratum {
   readonly name: string;
-  readonly areaHa: number;
-  readonly outline: GroundOutline;
+  readonly areaHa?: number;
+  readonly outline?: GroundOutline;
 }
 
 /** An earlier visit to some of the plots. */
@@ -92,6 +94,12 @@ export interface DemoSurvey {
 
 /** Invented places lie in the middle of an ocean, where no forest is. */
 const NOWHERE: LatLon = { latitude: 41, longitude: -31 };
+
+/** A place of its own, so many degrees from the others. */
+export const placeAway = (degrees: number): LatLon => ({
+  latitude: NOWHERE.latitude + degrees,
+  longitude: NOWHERE.longitude + degrees,
+});
 
 /** Ground of a stratum: its corners in metres from the corner of the place, and where its plots lie. */
 export interface SceneGround {
@@ -138,7 +146,7 @@ export function demoGround(
   plots: number,
   { seed, away }: { readonly seed: number; readonly away: number },
 ): SceneGround {
-  const map = mapAbout({ latitude: NOWHERE.latitude + away, longitude: NOWHERE.longitude + away });
+  const map = mapAbout(placeAway(away));
   const ring: readonly MapPoint[] = corners.map(([eastM, northM]) => ({ eastM, northM }));
   const points = gridOf(drawnIn(ring, INSET_M), plots, seed);
   return {

@@ -5,4 +5,5 @@ export { heronKit } from './heron-kit.ts';
 export { felledPineSections, PINE_FORM } from './measured-sections.ts';
 export { BEECH_VOLUME, felledBeeches } from './measured-stems.ts';
 export { monteValdeliro } from './monte-valdeliro.ts';
+export { villaBrezo } from './villa-brezo.ts';
 export { valdeliroWood } from './valdeliro-wood.ts';

@@ -38,6 +38,7 @@ describe('Monte Valdeliro', () => {
   ])('has every plot inside its stratum, each in a place of its own: %s', (_, { plots, strata }) => {
     const map = mapAbout({ latitude: 41, longitude: -31 });
     for (const { label, stratum, position } of plots) {
+      if (position === null) throw new Error(`plot ${label} has no position`);
       const outline = strata.find(({ name }) => name === stratum)?.outline ?? [];
       const rings = outline.map((ring) => ring.map(map.toMap));
       expect(isInside([{ rings }], map.toMap(position)), `plot ${label} of ${stratum}`).toBe(true);
@@ -51,6 +52,7 @@ describe('Monte Valdeliro', () => {
   ])('keeps plots clear of the borders by the radius of 500 m²: %s', (_, { plots, strata }) => {
     const map = mapAbout({ latitude: 41, longitude: -31 });
     for (const { label, stratum, position } of plots) {
+      if (position === null) throw new Error(`plot ${label} has no position`);
       const at = map.toMap(position);
       const [ring = []] = (strata.find(({ name }) => name === stratum)?.outline ?? []).map((each) =>
         each.map(map.toMap),
@@ -81,7 +83,7 @@ describe('Monte Valdeliro', () => {
 
   it('has 18 plots of 500 m² in three strata of 24 ha on slopes of 5 to 45 %, at least six with trees', () => {
     expect(scene.plots).toHaveLength(18);
-    expect(scene.strata.reduce((sum, { areaHa }) => sum + areaHa, 0)).toBe(24);
+    expect(scene.strata.reduce((sum, { areaHa = 0 }) => sum + areaHa, 0)).toBe(24);
     expect(
       scene.plots.every(
         ({ shape, slopePct }) => shape.kind === 'circle' && shape.areaM2 === 500 && slopePct >= 5 && slopePct <= 45,

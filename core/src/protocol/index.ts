@@ -66,6 +66,7 @@ export {
   FACTOR_LIMITS,
   isRectangleWithin,
   type NestedCircle,
+  type PlaceKind,
   placeKind,
   takesEveryTree,
   PLOT_AREA_LIMITS_M2,

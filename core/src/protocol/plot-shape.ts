@@ -81,10 +81,14 @@ export const isRectangleWithin = (widthM: number, lengthM: number): boolean =>
 export const takesEveryTree = ({ kind }: Pick<PlotShape, 'kind'>): boolean =>
   kind === 'complete-tally' || kind === 'tree-list';
 
+/** What a place with trees of a survey is called. */
+export type PlaceKind = 'point' | 'list' | 'plot';
+
 /**
- * What the places of a survey are: points where trees are counted with a factor, plots otherwise.
+ * What the places of a survey are: points where trees are counted with a factor, lists of trees without an area, plots
+ * otherwise.
  *
  * @example placeKind({ kind: 'variable-radius' }) // point
  */
-export const placeKind = ({ kind }: Pick<PlotShape, 'kind'>): 'point' | 'plot' =>
-  kind === 'variable-radius' ? 'point' : 'plot';
+export const placeKind = ({ kind }: Pick<PlotShape, 'kind'>): PlaceKind =>
+  kind === 'variable-radius' ? 'point' : kind === 'tree-list' ? 'list' : 'plot';

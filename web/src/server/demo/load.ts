@@ -6,6 +6,7 @@ import {
   heronKit,
   monteValdeliro,
   valdeliroWood,
+  villaBrezo,
 } from '@arbolito/demo';
 import { toTreeWrite } from '../../contracts/tree-write.ts';
 import { v5 as uuidFromName } from 'uuid';
@@ -30,6 +31,8 @@ const momentOf = (startedOn: string, minutes: number): string =>
 export const DEMO_SURVEY_ID = idOf('survey', 'Monte Valdeliro', 'Visit of 2026');
 
 export const WOODLOT_SURVEY_ID = idOf('survey', 'Harrow Creek Wood', 'Cruise of 2026');
+
+export const STREETS_SURVEY_ID = idOf('survey', 'Villa Brezo', 'Street trees of 2026');
 
 export const EARLIER_SURVEY_ID = idOf('survey', 'Monte Valdeliro', 'Visit of 2019');
 
@@ -81,8 +84,8 @@ async function loadVisit(
     strata: scene.strata.map(({ name, areaHa, outline }) => ({
       id: own('stratum', name),
       name,
-      areaHa,
-      outline: outlineGeometry([outline]),
+      ...(areaHa === undefined ? {} : { areaHa }),
+      ...(outline === undefined ? {} : { outline: outlineGeometry([outline]) }),
     })),
     ...(visit.previousSurveyId === undefined ? {} : { previousSurveyId: visit.previousSurveyId }),
   });
@@ -202,14 +205,23 @@ async function loadNotebook(services: Services): Promise<void> {
 }
 
 /**
- * Loads the demo places through the same services that crews write through: Monte Valdeliro in 2026 and on the visit
- * before it, and the cruise of Harrow Creek Wood.
+ * Loads the demo places through the same services that crews write through: the street trees of Villa Brezo, Monte Valdeliro
+ * in 2026 and on the visit before it, and the cruise of Harrow Creek Wood.
  *
  * @returns false where it is there already, whatever has been changed in it since
  */
 export async function loadDemo(services: Services): Promise<boolean> {
   await loadKit(services);
   await loadNotebook(services);
+  const town = villaBrezo(seededRandom(SEED));
+  await loadVisit(services, town, {
+    surveyId: STREETS_SURVEY_ID,
+    name: town.survey,
+    crew: town.crew,
+    startedOn: town.startedOn,
+    plots: town.plots,
+    prefix: [town.place],
+  });
   const scene = monteValdeliro(seededRandom(SEED));
   const { earlier } = scene;
   await loadVisit(services, scene, {

@@ -97,15 +97,19 @@ async function findingsOf(services: Services, survey: SurveyView): Promise<Atten
       plotLabel === null
         ? message
         : tag === null
-          ? t('home.at-plot', '{place, select, point {Point {label}} other {Plot {label}}}', {
+          ? t('home.at-plot', '{place, select, point {Point {label}} list {List {label}} other {Plot {label}}}', {
               place,
               label: plotLabel,
             })
-          : t('home.at-tree', '{place, select, point {Point {label}, tree {tag}} other {Plot {label}, tree {tag}}}', {
-              place,
-              label: plotLabel,
-              tag,
-            }),
+          : t(
+              'home.at-tree',
+              '{place, select, point {Point {label}, tree {tag}} list {List {label}, tree {tag}} other {Plot {label}, tree {tag}}}',
+              {
+                place,
+                label: plotLabel,
+                tag,
+              },
+            ),
     href: `/results/${survey.id}/checks`,
     action: t('home.review', 'Review'),
   }));

@@ -89,7 +89,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
           label.trim() === ''
             ? t(
                 'survey-setup.enter-a-label-for-the',
-                '{place, select, point {Enter a label for the point.} other {Enter a label for the plot.}}',
+                '{place, select, point {Enter a label for the point.} list {Enter a label for the list.} other {Enter a label for the plot.}}',
                 { place },
               )
             : null,
@@ -165,7 +165,7 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
           isChanged={entry.isChanged}
           sending={t('survey-setup.saving', 'Saving…')}
         >
-          {t('survey-setup.add-plot', '{place, select, point {Add point} other {Add plot}}', { place })}
+          {t('survey-setup.add-plot', '{place, select, point {Add point} list {Add list} other {Add plot}}', { place })}
         </SubmitButton>
       </p>
     </form>

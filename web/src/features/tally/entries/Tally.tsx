@@ -101,7 +101,9 @@ function Finish({
             ? t('tally.reopen-finished', 'Reopen (finished)')
             : isHeldUp
               ? t('tally.finish-without-these-heights', 'Finish without these heights')
-              : t('tally.finish-plot', '{place, select, point {Finish point} other {Finish plot}}', { place })}
+              : t('tally.finish-plot', '{place, select, point {Finish point} list {Finish list} other {Finish plot}}', {
+                  place,
+                })}
       </button>
       {finished && (
         <a
@@ -109,11 +111,15 @@ function Finish({
           href={nextPlot === null ? `/tally?survey=${plot.surveyId}` : `/tally/${nextPlot.id}`}
         >
           {nextPlot === null
-            ? t('tally.all-plots', '{place, select, point {All points} other {All plots}}', { place })
-            : t('tally.next-plot', '{place, select, point {Next point: {label}} other {Next plot: {label}}}', {
-                place,
-                label: nextPlot.label,
-              })}
+            ? t('tally.all-plots', '{place, select, point {All points} list {All lists} other {All plots}}', { place })
+            : t(
+                'tally.next-plot',
+                '{place, select, point {Next point: {label}} list {Next list: {label}} other {Next plot: {label}}}',
+                {
+                  place,
+                  label: nextPlot.label,
+                },
+              )}
         </a>
       )}
       {trees === 0 && !empty && (
@@ -126,7 +132,7 @@ function Finish({
         >
           {t(
             'tally.no-trees-in-this-plot',
-            '{place, select, point {No trees at this point} other {No trees in this plot}}',
+            '{place, select, point {No trees at this point} list {No trees in this list} other {No trees in this plot}}',
             { place },
           )}
         </button>
@@ -255,9 +261,13 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         </button>
       </div>
       <Disclosure
-        title={t('tally.plot-details', '{place, select, point {Point details} other {Plot details}}', {
-          place: placeKind(plot.shape),
-        })}
+        title={t(
+          'tally.plot-details',
+          '{place, select, point {Point details} list {List details} other {Plot details}}',
+          {
+            place: placeKind(plot.shape),
+          },
+        )}
       >
         {() => (
           <PlotDetails
@@ -317,7 +327,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
             <p className="font-bold">
               {t(
                 'tally.no-trees-in-plot-yet',
-                '{place, select, point {No trees at point {label} yet.} other {No trees in plot {label} yet.}}',
+                '{place, select, point {No trees at point {label} yet.} list {No trees in list {label} yet.} other {No trees in plot {label} yet.}}',
                 { place: placeKind(plot.shape), label: plot.label },
               )}{' '}
             </p>
@@ -351,14 +361,16 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
           sums={view.sums}
           trees={view.figures.length}
           units={units}
-          word={t('tally.plot', '{place, select, point {Point} other {Plot}}', { place: placeKind(plot.shape) })}
+          word={t('tally.plot', '{place, select, point {Point} list {List} other {Plot}}', {
+            place: placeKind(plot.shape),
+          })}
         >
           {(close) => controls(close)}
         </PlotBar>
       ) : (
         <aside
           className="grid content-start gap-3 overflow-y-auto border-l border-line bg-band p-4"
-          aria-label={t('tally.plot-sums', '{place, select, point {Point sums} other {Plot sums}}', {
+          aria-label={t('tally.plot-sums', '{place, select, point {Point sums} list {List sums} other {Plot sums}}', {
             place: placeKind(plot.shape),
           })}
         >

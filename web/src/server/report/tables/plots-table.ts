@@ -15,12 +15,14 @@ export function plotsTable(summary: StandSummary, units: StandUnits, system: Uni
   const strata = new Map(survey.strata.map(({ id, name }) => [id, name]));
   return {
     id: 'plots',
-    title: t('report.plots', '{place, select, point {Points} other {Plots}}', {
+    title: t('report.plots', '{place, select, point {Points} list {Lists} other {Plots}}', {
       place: placeKind(survey.design.shape),
     }),
     columns: [
       text(
-        t('report.plot-head', '{place, select, point {Point} other {Plot}}', { place: placeKind(survey.design.shape) }),
+        t('report.plot-head', '{place, select, point {Point} list {List} other {Plot}}', {
+          place: placeKind(survey.design.shape),
+        }),
       ),
       text(t('report.column.stratum', 'stratum')),
       text(t('report.type', 'Type')),
