@@ -9,7 +9,7 @@ import {
 } from '@arbolito/core/layout';
 import type { SlopeUnit, UnitId, UnitSystem } from '@arbolito/core/units';
 import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/tree';
-import type { PlotShape, Species, SurveyDesign } from '@arbolito/core/protocol';
+import type { PlotShape, RuleSetId, Species, SurveyDesign } from '@arbolito/core/protocol';
 import { seededRandom } from '@arbolito/core/statistics';
 
 export interface DemoReading {
@@ -81,6 +81,8 @@ export interface DemoSurvey {
   readonly unitSystem: UnitSystem;
   readonly slopeUnit: SlopeUnit;
   readonly breastHeightM: number;
+  /** Its field rules; the usual ones where left out. */
+  readonly rules?: RuleSetId;
   readonly design: SurveyDesign;
   readonly place: string;
   readonly survey: string;

@@ -1,5 +1,5 @@
 import { mapAbout } from '@arbolito/core/layout';
-import { COMMON_SPECIES, USUAL_DESIGN } from '@arbolito/core/protocol';
+import { COMMON_SPECIES, RULE_SETS, USUAL_DESIGN } from '@arbolito/core/protocol';
 import { normal, pick, type Random } from '@arbolito/core/statistics';
 import { type DemoPlot, type DemoReading, type DemoSurvey, type DemoTree, placeAway } from './demo-survey.ts';
 
@@ -16,7 +16,7 @@ interface Street {
 
 const STREETS: readonly Street[] = [
   { name: 'Avenida', speciesCode: 'li', trees: 32, dbhCm: 46, heightM: 15, from: [0, 0], stepM: [9, 1] },
-  { name: 'Ribera', speciesCode: 'pl', trees: 24, dbhCm: 72, heightM: 21, from: [10, 60], stepM: [10, -2] },
+  { name: 'Ribera', speciesCode: 'pl', trees: 24, dbhCm: 72, heightM: 21, from: [10, 60], stepM: [10, 0.5] },
   { name: 'Plaza', speciesCode: 'hb', trees: 16, dbhCm: 38, heightM: 12, from: [120, 90], stepM: [6, 6] },
   { name: 'Escuela', speciesCode: 'mg', trees: 8, dbhCm: 24, heightM: 7, from: [240, 40], stepM: [0, 8] },
 ];
@@ -114,7 +114,8 @@ export function villaBrezo(random: Random): DemoSurvey {
     ],
     unitSystem: 'metric',
     slopeUnit: 'pct',
-    breastHeightM: 1.37,
+    breastHeightM: RULE_SETS.urban.rules.breastHeightM,
+    rules: 'urban',
     design: { ...USUAL_DESIGN, shape, heights: { ask: 'every', n: 1 } },
     strata: [{ name: 'town' }],
     plots,

@@ -13,7 +13,13 @@ import { v5 as uuidFromName } from 'uuid';
 import { outlineGeometry } from '@arbolito/core/layout';
 import { parseCallout, parseTreeForm } from '@arbolito/core/callout';
 import { seededRandom } from '@arbolito/core/statistics';
-import { COMMON_SPECIES, USUAL_FORM_FACTOR, type WoodSettings } from '@arbolito/core/protocol';
+import {
+  COMMON_SPECIES,
+  RULE_SETS,
+  type RuleSetId,
+  USUAL_FORM_FACTOR,
+  type WoodSettings,
+} from '@arbolito/core/protocol';
 import type { Services } from '../compose.ts';
 import { Problem } from '../problem.ts';
 
@@ -47,6 +53,12 @@ interface Visit {
   readonly prefix: readonly string[];
 }
 
+/** A set of field rules as plain data; the breast height stands beside them. */
+function rulesOf(id: RuleSetId) {
+  const { breastHeightM: _beside, classes, products, ...rules } = RULE_SETS[id].rules;
+  return { ...rules, classes: { ...classes }, products: products.map((product) => ({ ...product })) };
+}
+
 /** What an earlier release made otherwise stays as it is: null for that. */
 async function unlessMadeOtherwise<T>(write: Promise<T>): Promise<T | null> {
   try {
@@ -75,6 +87,7 @@ async function loadVisit(
     slopeUnit: scene.slopeUnit,
     breastHeightM: scene.breastHeightM,
     design: scene.design,
+    ...(scene.rules === undefined ? {} : { fieldRules: rulesOf(scene.rules) }),
     eyeHeightM: scene.eyeHeightM,
     formFactor: USUAL_FORM_FACTOR.value,
     formFactorStandardError: USUAL_FORM_FACTOR.standardError,

@@ -125,6 +125,8 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
   const words =
     shape.ok && typeof slopePct === 'number' ? layoutWords(shape.shape, slopePct, design, unitSystem) : null;
   const asked = auxiliaryLabel(design.phases);
+  // A list has no area to lay out, and nothing else stands beside lists.
+  const isList = design.shape.kind === 'tree-list';
   const wired = (name: 'label' | 'slope' | 'auxiliary') => ({
     id: `plot-${name}`,
     className: 'figures',
@@ -142,22 +144,29 @@ export function PlotForm({ surveyId, strata, crew, unitSystem, nextLabel, design
           error={errorOf('stratum')}
           {...form.register('stratum')}
         />
-        <TextField label={t('survey-setup.slope', 'Slope, %')} {...wired('slope')} />
+        {!isList && <TextField label={t('survey-setup.slope', 'Slope, %')} {...wired('slope')} />}
         {asked !== null && <TextField label={asked} {...wired('auxiliary')} />}
-        <ShapeFields
-          id="plot"
-          texts={texts}
-          onTexts={(next) => {
-            form.setValue('shape', next);
-          }}
-          system={unitSystem}
-          problem={entry.isTried && !shape.ok ? shape : null}
-        />
+        {!isList && (
+          <ShapeFields
+            id="plot"
+            texts={texts}
+            onTexts={(next) => {
+              form.setValue('shape', next);
+            }}
+            system={unitSystem}
+            problem={entry.isTried && !shape.ok ? shape : null}
+          />
+        )}
       </div>
-      <p role="status">
-        {words ??
-          t('survey-setup.enter-the-dimensions-and-the', 'Enter the dimensions and the slope to see what to lay out.')}
-      </p>
+      {!isList && (
+        <p role="status">
+          {words ??
+            t(
+              'survey-setup.enter-the-dimensions-and-the',
+              'Enter the dimensions and the slope to see what to lay out.',
+            )}
+        </p>
+      )}
       {(entry.trouble ?? entry.said) !== null && <Alert>{entry.trouble ?? entry.said}</Alert>}
       <p>
         <SubmitButton

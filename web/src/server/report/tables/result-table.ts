@@ -88,10 +88,16 @@ export function resultTable(summary: StandSummary, units: StandUnits): ReportTab
       first,
       [
         words(t('report.with-model-error', '{name}, with model and measurement error', { name: line.name })),
-        dash,
+        ofMean(line.of, line.per, line.decimals),
         errorCell(line.per(allErrors)),
         dash,
-        ...(areaHa === null ? [] : [dash, errorCell(line.inAll(allErrors * areaHa)), dash]),
+        ...(areaHa === null
+          ? []
+          : [
+              ofMean(line.of, (perHa) => line.inAll(perHa * areaHa), line.decimals),
+              errorCell(line.inAll(allErrors * areaHa)),
+              dash,
+            ]),
       ],
     ];
   });
