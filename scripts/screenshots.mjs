@@ -17,6 +17,7 @@ const folder = process.env.SCREENSHOTS_TO || path.join(root, 'docs/screenshots')
 const views = ({
   survey,
   woodlot,
+  streets,
   point,
   plot,
   counted,
@@ -63,6 +64,8 @@ const views = ({
       { at: '/measure/tools' },
       { at: `/tally/${counted}` },
       { at: `/tally/${guessed}` },
+      { at: `/results/${streets}` },
+      { at: `/results/${streets}/map` },
     ],
   },
   { name: 'tally', size: DESK, at: `/tally/${plot}`, type: 'sp 34.5 +18 -1.5 @20 318x6' },
@@ -277,6 +280,7 @@ run(async () => {
     );
     const forked = forest.flat().find(({ stems }) => stems.length > 2).id;
     const woodlot = surveys.find(({ placeName }) => placeName === 'Harrow Creek Wood').id;
+    const streets = surveys.find(({ placeName }) => placeName === 'Villa Brezo').id;
     const point = (await get(`/api/plots?survey=${woodlot}`)).find(({ label }) => label === '7').id;
     const many = await get(`/api/trees?plot=${plots.find(({ label }) => label === '10').id}`);
     const heights = many.slice(-5).map(({ id }) => id);
@@ -307,7 +311,19 @@ run(async () => {
     );
     browser = await openBrowser();
     const only = process.argv.slice(2);
-    for (const view of views({ survey, woodlot, point, plot, counted, guessed, tree, slipped, forked, heights })) {
+    for (const view of views({
+      survey,
+      woodlot,
+      streets,
+      point,
+      plot,
+      counted,
+      guessed,
+      tree,
+      slipped,
+      forked,
+      heights,
+    })) {
       if (only.length > 0 && !only.includes(view.name)) continue;
       await take(browser, base, view);
       say(`  ${view.name}.png`);
