@@ -76,10 +76,13 @@ export function evaluate(method: Method, readings: Readings, context: MethodCont
     value: readingOf(all, spec.key).value,
     standardError: readingErrors[i] ?? 0,
   }));
+  // The same readings for every computation, each with the value that propagation asks for.
+  const moving = specs.map(({ key }) => ({ key, reading: { ...readingOf(all, key) } }));
+  const moved = Object.fromEntries(moving.map(({ key, reading }) => [key, reading]));
   const inResultUnit = (values: readonly number[]) => {
-    const moved = Object.fromEntries(
-      specs.map((spec, i) => [spec.key, { ...readingOf(all, spec.key), value: values[i] ?? 0 }]),
-    );
+    moving.forEach(({ reading }, i) => {
+      reading.value = values[i] ?? 0;
+    });
     return method.compute(moved, silentWorkbook, context).exact;
   };
   const spread = propagate(inResultUnit, inputs);

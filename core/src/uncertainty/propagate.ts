@@ -17,37 +17,48 @@ export interface Propagated {
  *
  * Source: ISO/IEC Guide 98-3:2008 (GUM), 5.1.2; `curvature` uses the second-order terms of its note.
  *
- * @param compute smooth near the inputs
+ * @param compute smooth near the inputs; may not keep the list that it is given
  * @param inputs independent of each other; a standard error of 0 contributes nothing
  */
 export function propagate(
   compute: (values: readonly number[]) => number,
   inputs: readonly UncertainInput[],
 ): Propagated {
+  // One list whose entries are moved and put back: a copy for each of some fifty computations would cost more than they do.
   const values = inputs.map((input) => input.value);
   const centre = compute(values);
   let variance = 0;
   let second = 0;
   const parts = inputs.map(({ value, standardError }, index) => {
     const width = Math.max(Math.abs(value), 1) * 1e-5;
-    const at = (x: number) => compute(values.with(index, x));
-    const above = at(value + width);
-    const below = at(value - width);
-    const rate = (above - below) / (2 * width);
+    const at = (x: number): number => {
+      values[index] = x;
+      const moved = compute(values);
+      values[index] = value;
+      return moved;
+    };
+    const rate = (at(value + width) - at(value - width)) / (2 * width);
     const effect = Math.abs(rate * standardError);
-    const bend = (at(value + standardError) - 2 * centre + at(value - standardError)) / 2;
+    // An exact input neither bends nor twists.
+    const bend = standardError === 0 ? 0 : (at(value + standardError) - 2 * centre + at(value - standardError)) / 2;
     variance += effect * effect;
     second += 2 * bend * bend;
     return { rate, effect };
   });
-  inputs.forEach((a, i) => {
-    inputs.slice(i + 1).forEach((b, offset) => {
-      const j = i + 1 + offset;
-      const at = (x: number, y: number) =>
-        compute(values.with(i, a.value + x * a.standardError).with(j, b.value + y * b.standardError));
+  const uncertain = inputs.flatMap((input, index) => (input.standardError === 0 ? [] : [{ ...input, index }]));
+  uncertain.forEach((a, i) => {
+    for (const b of uncertain.slice(i + 1)) {
+      const at = (x: number, y: number): number => {
+        values[a.index] = a.value + x * a.standardError;
+        values[b.index] = b.value + y * b.standardError;
+        const moved = compute(values);
+        values[a.index] = a.value;
+        values[b.index] = b.value;
+        return moved;
+      };
       const twist = (at(1, 1) - at(1, -1) - at(-1, 1) + at(-1, -1)) / 4;
       second += twist * twist;
-    });
+    }
   });
   const curvature = variance > 0 ? Math.sqrt(1 + second / variance) - 1 : 0;
   return { standardError: Math.sqrt(variance), parts, curvature };

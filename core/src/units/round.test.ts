@@ -69,6 +69,19 @@ describe('printing numbers', () => {
     expect(decimalsOf(graduation)).toBe(decimals);
   });
 
+  it('counts the decimals of any reading that a person types, also where a sum of tenths has noise', () => {
+    const digits = fc.integer({ min: 1, max: 99_999_999 }).filter((k) => k % 10 !== 0);
+    fc.assert(
+      fc.property(digits, fc.integer({ min: 0, max: 11 }), (k, decimals) => {
+        expect(decimalsOf(k / 10 ** decimals)).toBe(decimals);
+        expect(decimalsOf(-(k / 10 ** decimals))).toBe(decimals);
+        expect(decimalsOf(k * 1000)).toBe(0);
+      }),
+    );
+    expect(decimalsOf(0.1 + 0.2)).toBe(1);
+    expect(decimalsOf(0)).toBe(0);
+  });
+
   it('goes to the nearest mark of an instrument', () => {
     expect(toGraduation(12.37, 0.5)).toBe(12.5);
     expect(toGraduation(-12.2, 0.5)).toBe(-12);

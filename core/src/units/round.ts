@@ -40,12 +40,18 @@ export const minus = (text: string): string => text.replace(/^-/, '−');
 
 /** No reading is printed finer than this. */
 const MOST_DECIMALS = 12;
+/** Half a unit in the twelfth digit: what lies below is the noise of a conversion. */
+const NOISE = 5e-13;
+const POWERS_OF_TEN = Array.from({ length: MOST_DECIMALS + 1 }, (_, i) => 10 ** i);
 
 /** Number of decimals of an instrument's graduation: 0.5 and 0.1 have one, 0.25 two, 1 none. At most twelve. */
 export function decimalsOf(graduation: number): number {
-  const [digits = '', exponent = '0'] = Number(graduation.toPrecision(12)).toExponential().split('e');
-  const mantissaDecimals = digits.includes('.') ? digits.length - digits.indexOf('.') - 1 : 0;
-  return Math.min(MOST_DECIMALS, Math.max(0, mantissaDecimals - Number(exponent)));
+  // Without text: a survey asks this a million times.
+  for (let decimals = 0; decimals < MOST_DECIMALS; decimals += 1) {
+    const shifted = graduation * (POWERS_OF_TEN[decimals] ?? 1);
+    if (Math.abs(shifted - Math.round(shifted)) <= NOISE * Math.abs(shifted)) return decimals;
+  }
+  return MOST_DECIMALS;
 }
 
 /** Rounds a value to the nearest mark of a graduation: toGraduation(12.37, 0.5) is 12.5. */
