@@ -35,22 +35,69 @@ const optionsOf = (products: readonly Product[], stepM: number): Option[] =>
 function topsOf({ profile, stumpM }: StemToCut, lengthM: number, diameters: Float64Array, stepM: number): Float64Array {
   const steps = stepsOf(lengthM, stepM);
   const isOnGrid = Math.abs(steps * stepM - lengthM) < TOUCHING_M;
-  return diameters.map((_, place) =>
-    isOnGrid && place + steps < diameters.length
-      ? (diameters[place + steps] ?? 0)
-      : profile.diameterCm(stumpM + place * stepM + lengthM),
-  );
+  const tops = new Float64Array(diameters.length);
+  const onGrid = isOnGrid ? Math.max(0, diameters.length - steps) : 0;
+  tops.set(diameters.subarray(steps, steps + onGrid));
+  for (let place = onGrid; place < tops.length; place += 1)
+    tops[place] = profile.diameterCm(stumpM + place * stepM + lengthM);
+  return tops;
 }
 
-/** For each place, where the next defect begins that a product may not have and that does not end below: in m. */
-function nextMarred({ defects, stumpM }: StemToCut, { allows }: Product, places: number, stepM: number): Float64Array {
+/**
+ * For each place, where the next defect begins that a product may not have and that does not end below: in m. Null where it
+ * may have every defect of the stem.
+ */
+function nextMarred(
+  { defects, stumpM }: StemToCut,
+  { allows }: Product,
+  places: number,
+  stepM: number,
+): Float64Array | null {
   const marring = defects.filter(({ kind }) => !allows.includes(kind));
+  if (marring.length === 0) return null;
   return Float64Array.from({ length: places + 1 }, (_, place) =>
     Math.min(
       Infinity,
       ...marring.filter(({ toM }) => toM > stumpM + place * stepM + TOUCHING_M).map(({ fromM }) => fromM),
     ),
   );
+}
+
+/** An option with everything that the search asks of it, on one stem. */
+interface Candidate extends Option {
+  readonly wanted: Product;
+  /** Diameters at its top end, by the place that it begins at. */
+  readonly tops: Float64Array;
+  readonly smallestTopCm: number;
+  readonly largestButtCm: number;
+  /** Above the ground: by the height of the stem and by the limit of the product. */
+  readonly highestEndM: number;
+  readonly marred: Float64Array | null;
+}
+
+function candidatesOn(
+  stem: StemToCut,
+  products: readonly Product[],
+  diameters: Float64Array,
+  stepM: number,
+): Candidate[] {
+  const marred = products.map((product) => nextMarred(stem, product, diameters.length - 1, stepM));
+  return optionsOf(products, stepM).flatMap((option) => {
+    const wanted = products[option.product];
+    if (wanted === undefined) return [];
+    const { trimM, belowM = Infinity, smallestTopCm, largestButtCm = Infinity } = wanted;
+    return [
+      {
+        ...option,
+        wanted,
+        tops: topsOf(stem, option.lengthM, diameters, stepM),
+        smallestTopCm: Math.max(smallestTopCm, stem.topCm),
+        largestButtCm,
+        highestEndM: Math.min(stem.profile.heightM - trimM, belowM) + TOUCHING_M,
+        marred: marred[option.product] ?? null,
+      },
+    ];
+  });
 }
 
 /**
@@ -62,30 +109,26 @@ function nextMarred({ defects, stumpM }: StemToCut, { allows }: Product, places:
  * @param stepM grid on which logs begin
  */
 export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = CUT_STEP_M): Bucking {
-  const { profile, stumpM, topCm } = stem;
+  const { profile, stumpM } = stem;
   const places = placesOn(stem, stepM);
   const worth = new Float64Array(places + 1);
   const chosen = new Int32Array(places + 1).fill(-1);
-  const diameters = Float64Array.from({ length: places + 1 }, (_, i) => profile.diameterCm(stumpM + i * stepM));
-  const marred = products.map((product) => nextMarred(stem, product, places, stepM));
-  const options = optionsOf(products, stepM);
-  const tops = options.map(({ lengthM }) => topsOf(stem, lengthM, diameters, stepM));
+  const diameters = new Float64Array(places + 1);
+  for (let place = 0; place <= places; place += 1) diameters[place] = profile.diameterCm(stumpM + place * stepM);
+  const options = candidatesOn(stem, products, diameters, stepM);
   for (let place = places - 1; place >= 0; place -= 1) {
     const buttCm = diameters[place] ?? 0;
+    const fromM = stumpM + place * stepM;
     let best = worth[place + 1] ?? 0;
     for (let i = 0; i < options.length; i += 1) {
       const option = options[i];
-      const product = option === undefined ? undefined : products[option.product];
-      if (option === undefined || product === undefined) continue;
-      const endCm = tops[i]?.[place] ?? 0;
-      if (endCm < product.smallestTopCm || endCm < topCm) continue;
-      if (product.largestButtCm !== undefined && buttCm > product.largestButtCm) continue;
-      const toM = stumpM + place * stepM + option.lengthM;
-      if (toM + product.trimM > profile.heightM + TOUCHING_M) continue;
-      if (toM > (product.belowM ?? Infinity) + TOUCHING_M) continue;
-      if ((marred[option.product]?.[place] ?? 0) < toM - TOUCHING_M) continue;
+      if (option === undefined || buttCm > option.largestButtCm) continue;
+      const endCm = option.tops[place] ?? 0;
+      const toM = fromM + option.lengthM;
+      if (endCm < option.smallestTopCm || toM > option.highestEndM) continue;
+      if (option.marred !== null && (option.marred[place] ?? 0) < toM - TOUCHING_M) continue;
       const total =
-        logValue(product, buttCm, endCm, option.lengthM) + (worth[Math.min(places, place + option.taken)] ?? 0);
+        logValue(option.wanted, buttCm, endCm, option.lengthM) + (worth[Math.min(places, place + option.taken)] ?? 0);
       if (total > best) {
         best = total;
         chosen[place] = i;
@@ -97,20 +140,19 @@ export function bestCuts(stem: StemToCut, products: readonly Product[], stepM = 
   for (let place = 0; place < places;) {
     const at = worth[place] === worth[place + 1] ? -1 : (chosen[place] ?? -1);
     const option = options[at];
-    const product = option === undefined ? undefined : products[option.product];
-    if (option === undefined || product === undefined) {
+    if (option === undefined) {
       place += 1;
       continue;
     }
-    const { lengthM, taken } = option;
-    const [buttCm, endCm] = [diameters[place] ?? 0, tops[at]?.[place] ?? 0];
+    const { lengthM, taken, wanted, tops } = option;
+    const [buttCm, endCm] = [diameters[place] ?? 0, tops[place] ?? 0];
     cuts.push({
       product: option.product,
       fromM: stumpM + place * stepM,
       lengthM,
       buttCm,
       topCm: endCm,
-      value: logValue(product, buttCm, endCm, lengthM),
+      value: logValue(wanted, buttCm, endCm, lengthM),
     });
     place += taken;
   }
