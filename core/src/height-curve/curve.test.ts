@@ -40,6 +40,42 @@ const fits = CASES.filter(({ case: name }) => name.startsWith('fit_'));
 const [first] = fits;
 if (first === undefined) throw new Error('no example');
 
+describe('a curve of many trees', () => {
+  // Heights that no model meets, so that every fit leaves something.
+  const random = seededRandom(11);
+  const trees = Array.from({ length: 30 }, (_, i): CurveTree => {
+    const dbhCm = 8 + 2 * i;
+    return { dbhCm, heightM: 1.3 + 28 * (1 - Math.exp(-dbhCm / 22)) + normal(random, 0, 1.5) };
+  });
+
+  it.each(Object.values(MODELS))(
+    'finds the least sum that thirty trees have, times a hundred for each a hundred times: %s',
+    (model) => {
+      const many = trees.flatMap((tree) => Array.from({ length: 100 }, () => tree));
+      const [few, all] = [fitted(model, trees), fitted(model, many)];
+      expect(all.residualSum / (100 * few.residualSum)).toBeCloseTo(1, 9);
+      expect(all.heightM(40) / few.heightM(40)).toBeCloseTo(1, 5);
+    },
+  );
+
+  it.each(Object.values(MODELS))('leaves nothing that another curve nearby would take up: %s', (model) => {
+    const many = Array.from({ length: 3_000 }, (): CurveTree => {
+      const dbhCm = 7 + 60 * random();
+      return { dbhCm, heightM: 1.3 + 30 * (1 - Math.exp(-dbhCm / 25)) ** 1.2 + normal(random, 0, 1) };
+    });
+    const { parameters, residualSum } = fitted(model, many);
+    const { value } = modelOf(model, 1.3);
+    const sumAt = (at: readonly number[]): number =>
+      many.reduce((sum, { dbhCm, heightM }) => sum + (heightM - value(dbhCm, at)) ** 2, 0);
+    parameters.forEach((parameter, i) => {
+      for (const share of [-1e-4, 1e-4]) {
+        const beside = sumAt(parameters.with(i, parameter * (1 + share)));
+        expect(beside).toBeGreaterThanOrEqual(residualSum * (1 - 1e-9));
+      }
+    });
+  });
+});
+
 describe('published height curves', () => {
   it.each(fits.map((example) => [example.case, example] as const))('%s', (name, example) => {
     const model = MODELS[name.slice(4, -2)];

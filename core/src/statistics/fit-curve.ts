@@ -83,8 +83,33 @@ function inverse(matrix: Float64Array, size: number): number[][] | null {
   return columns.every((column) => column !== null) ? columns.map((column) => [...column]) : null;
 }
 
+/** So few points tell which start leads to the least sum. */
+const THINNED = 40;
+
+/** Points spread evenly over the order of x, the first and the last among them. */
+function thinnedOut(x: readonly number[], y: readonly number[]): readonly [number[], number[]] {
+  const order = x.map((_, i) => i).sort((a, b) => (x[a] ?? 0) - (x[b] ?? 0));
+  const kept = Array.from(
+    { length: THINNED },
+    (_, i) => order[Math.round((i * (order.length - 1)) / (THINNED - 1))] ?? 0,
+  );
+  return [kept.map((i) => x[i] ?? NaN), kept.map((i) => y[i] ?? NaN)];
+}
+
+/** The best end from several starts. */
+function bestEnd(
+  curve: ParametricCurve,
+  x: readonly number[],
+  y: readonly number[],
+  starts: readonly (readonly number[])[],
+) {
+  const ends = starts.flatMap((start) => descend(curve, x, y, start) ?? []);
+  return ends.sort((a, b) => a.sums.residualSum - b.sums.residualSum)[0] ?? null;
+}
+
 /**
- * Fits a curve by least squares after Levenberg and Marquardt, from several starts; the best end counts.
+ * Fits a curve by least squares after Levenberg and Marquardt, from several starts; the best end counts. Of many points some
+ * forty, spread over their range, tell which start is the best; the fit goes on from there on all of them.
  *
  * Source: Marquardt 1963, J. Soc. Indust. Appl. Math. 11:431.
  *
@@ -97,9 +122,9 @@ export function fitCurve(
   y: readonly number[],
   starts: readonly (readonly number[])[],
 ): FittedCurve | null {
-  const ends = starts.flatMap((start) => descend(curve, x, y, start) ?? []);
-  const [best] = ends.sort((a, b) => a.sums.residualSum - b.sums.residualSum);
-  if (best === undefined) return null;
+  const few = x.length > 2 * THINNED ? bestEnd(curve, ...thinnedOut(x, y), starts) : null;
+  const best = (few === null ? null : descend(curve, x, y, few.at)) ?? bestEnd(curve, x, y, starts);
+  if (best === null) return null;
   const { at, sums } = best;
   const spare = x.length - at.length;
   const variance = spare > 0 ? sums.residualSum / spare : NaN;
