@@ -2,6 +2,8 @@ import { bench, describe } from 'vitest';
 import { RULE_SETS } from '@arbolito/core/protocol';
 import { monteValdeliro } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
+import { evaluate } from '@arbolito/core/measurement';
+import { findMethod } from '@arbolito/core/methods';
 import { evaluateTree } from '@arbolito/core/tree';
 import { recordOf } from '../core/src/testing/tree.ts';
 import { type FormProtocol, parseCallout, printCallout, printTreeForm } from '@arbolito/core/callout';
@@ -29,6 +31,33 @@ describe('the measured trees of the demo forest', () => {
   });
   bench('parsing their call-out lines', () => {
     for (const line of lines) parseCallout(line, context);
+  });
+});
+
+const twoAngles = findMethod('height.two-angles');
+if (twoAngles === null) throw new Error('no such method');
+const sighted = { top: 62, base: -8, distance: 25 };
+const readings = {
+  top: { value: sighted.top, unit: 'pct' },
+  base: { value: sighted.base, unit: 'pct' },
+  distance: { value: sighted.distance, unit: 'm' },
+} as const;
+const asSurveyed = { unitSystem: 'metric', twoFaces: 'arithmetic' } as const;
+/** The figure itself, two for each rate, two for each bend, four for each pair of readings. */
+const COMPUTATIONS = 1 + 3 * (2 + 2) + 3 * 4;
+const plainHeight = (top: number, base: number, distance: number): number => (distance * (top - base)) / 100;
+const inM = evaluate(twoAngles, readings, asSurveyed);
+if (!inM.ok || Math.abs(inM.estimate.value - plainHeight(62, -8, 25)) > 1e-9) throw new Error('the heights differ');
+
+describe('one height by two angles with its ±; goal: 100 µs', () => {
+  bench('baseline: the plain computations that propagation needs', () => {
+    let sum = 0;
+    for (let i = 0; i < COMPUTATIONS; i += 1)
+      sum += plainHeight(sighted.top + i * 1e-9, sighted.base, sighted.distance);
+    if (sum === 0) throw new Error('nothing computed');
+  });
+  bench('evaluate', () => {
+    evaluate(twoAngles, readings, asSurveyed);
   });
 });
 

@@ -1,4 +1,4 @@
-export { bestCuts, type Bucking, cutsBetween, greedyCuts, sawsOf } from './buck.ts';
+export { bestCuts, type Bucking, CUT_STEP_M, cutsBetween, greedyCuts, sawsOf } from './buck.ts';
 export { priceListProblems } from './price-list.ts';
 export { type Cut, type Defect, logBoardFeet, priceDoubt, productProblems } from './products.ts';
 export { type PerHa, type StandLogs, standLogs, type StandToCut } from './stand-logs.ts';
