@@ -211,9 +211,12 @@ export function ruleBook(
   };
   const { width, unit } = classWidth(rules.classes.width);
   const own = system === 'metric' ? 'cm' : 'in';
-  const limit = (cm: number) => `${printAsRead(Number(convert(cm, 'cm', own).toFixed(1)))} ${own}`;
+  // A figure that is still to be typed stands as dots.
+  const figure = (value: number, decimals: number, symbol: string) =>
+    `${Number.isFinite(value) ? printAsRead(Number(value.toFixed(decimals))) : '…'} ${symbol}`;
+  const limit = (cm: number) => figure(convert(cm, 'cm', own), 1, own);
   const lengthUnit = system === 'metric' ? 'm' : 'ft';
-  const lengthWords = (m: number) => `${printAsRead(Number(convert(m, 'm', lengthUnit).toFixed(2)))} ${lengthUnit}`;
+  const pieceLength = (m: number) => figure(convert(m, 'm', lengthUnit), 2, lengthUnit);
   const stems = STEMS_RULES[rules.severalStems];
   return [
     {
@@ -263,7 +266,7 @@ export function ruleBook(
                   : message('protocol.product-from-with-piece', '{name} from {limit} with {length} to a {top} top', {
                       name,
                       limit: limit(fromCm),
-                      length: lengthWords(piece.lengthM),
+                      length: pieceLength(piece.lengthM),
                       top: limit(piece.topCm),
                     }),
               ),

@@ -160,6 +160,15 @@ describe('the sets', () => {
       expect(book.map(({ key }) => key).sort()).toEqual(Object.keys(RULE_SETS[id].rules).sort());
       expect(book.every(({ words, why }) => words !== '' && why !== '')).toBe(true);
     }
+    const sawlog = { name: 'sawlog', fromCm: 30, piece: { lengthM: 4, topCm: 20 } };
+    const wordsOf = (product: typeof sawlog, system: 'metric' | 'imperial') =>
+      inEnglish(
+        ruleBook({ ...timber.rules, products: [product] }, system).find(({ key }) => key === 'products')?.words,
+      );
+    expect(wordsOf(sawlog, 'metric')).toBe('sawlog from 30 cm with 4 m to a 20 cm top');
+    // 30 ÷ 2.54, 4 ÷ 0.3048, 20 ÷ 2.54
+    expect(wordsOf(sawlog, 'imperial')).toBe('sawlog from 11.8 in with 13.12 ft to a 7.9 in top');
+    expect(wordsOf({ ...sawlog, piece: { lengthM: 4, topCm: NaN } }, 'metric')).toContain('to a … cm top');
     expect(inEnglish(ruleBook(street.rules, 'imperial')[0]?.words)).toBe('4.5 ft (1.3716 m) above the ground');
     expect(inEnglish(ruleBook({ ...timber.rules, breastHeightM: 1.45 }, 'metric')[0]?.words)).toBe(
       '1.45 m above the ground',
