@@ -28,7 +28,7 @@ const DISTANCE_ERROR = { leastM: 0.1, share: 0.01 } as const;
 const REACH_ERROR_CM = 0.5;
 
 /**
- * What checks of a height say to somebody who looks for reading errors.
+ * What the checks of a height say about reading errors in it.
  *
  * @example evidenceOfChecks({ crownRadiusM: 4 }).crownRadiusM // 4
  */
