@@ -1,4 +1,5 @@
-import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
+import { asc, count, desc, eq, isNull, type SQL, sql } from 'drizzle-orm';
+import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import {
   type FieldRules,
   rulesOfSet,
@@ -42,6 +43,17 @@ export interface StratumRecord {
   readonly pointsCounted: number | null;
   readonly outline: readonly GroundOutline[] | null;
 }
+
+type SpeciesRow = Pick<
+  typeof species.$inferSelect,
+  'code' | 'name' | 'crown' | 'largestDbhCm' | 'fastestGrowthCmPerYear'
+>;
+
+/** Rows of a table as one list of objects, in the order of a column; an empty list for none. */
+const listOf = <T>(columns: Readonly<Record<keyof T & string, AnyPgColumn>>, order: AnyPgColumn): SQL<readonly T[]> => {
+  const fields = Object.entries<AnyPgColumn>(columns).map(([name, column]) => sql`${sql.raw(`'${name}'`)}, ${column}`);
+  return sql`coalesce(jsonb_agg(jsonb_build_object(${sql.join(fields, sql`, `)}) order by ${order}), '[]')`;
+};
 
 /** A survey in a list, with how far it has come. */
 export interface SurveyProgress {
@@ -133,35 +145,50 @@ export function surveyRepository(database: Queryable): SurveyRepository {
         .orderBy(desc(surveys.startedOn), asc(surveys.name), asc(surveys.id));
     },
     find: async (id) => {
+      // One statement: every write of a tree asks for its survey.
+      const kindsOf = database
+        .select({
+          all: listOf<SpeciesRow>(
+            {
+              code: species.code,
+              name: species.name,
+              crown: species.crown,
+              largestDbhCm: species.largestDbhCm,
+              fastestGrowthCmPerYear: species.fastestGrowthCmPerYear,
+            },
+            species.position,
+          ),
+        })
+        .from(species)
+        .where(eq(species.surveyId, surveys.id));
+      const partsOf = database
+        .select({
+          all: listOf<StratumRecord>(
+            {
+              id: strata.id,
+              name: strata.name,
+              areaHa: strata.areaHa,
+              pointsCounted: strata.pointsCounted,
+              outline: strata.outline,
+            },
+            strata.position,
+          ),
+        })
+        .from(strata)
+        .where(eq(strata.surveyId, surveys.id));
       const [row] = await database
-        .select()
+        .select({
+          survey: surveys,
+          place: places,
+          kinds: sql<readonly SpeciesRow[]>`(${kindsOf})`,
+          parts: sql<readonly StratumRecord[]>`(${partsOf})`,
+          wood: sql<WoodSettings | null>`(${currentWood(database, surveys.id)})`,
+        })
         .from(surveys)
         .innerJoin(places, eq(places.id, surveys.placeId))
         .where(eq(surveys.id, id));
       if (row === undefined) return null;
-      const kinds = await database
-        .select({
-          code: species.code,
-          name: species.name,
-          crown: species.crown,
-          largestDbhCm: species.largestDbhCm,
-          fastestGrowthCmPerYear: species.fastestGrowthCmPerYear,
-        })
-        .from(species)
-        .where(eq(species.surveyId, id))
-        .orderBy(asc(species.position));
-      const parts = await database
-        .select({
-          id: strata.id,
-          name: strata.name,
-          areaHa: strata.areaHa,
-          pointsCounted: strata.pointsCounted,
-          outline: strata.outline,
-        })
-        .from(strata)
-        .where(and(eq(strata.surveyId, id)))
-        .orderBy(asc(strata.position));
-      const { survey, place } = row;
+      const { survey, place, kinds, parts, wood } = row;
       return {
         id: survey.id,
         place: { id: place.id, name: place.name },
@@ -182,7 +209,7 @@ export function surveyRepository(database: Queryable): SurveyRepository {
         })),
         strata: parts,
         design: survey.design,
-        wood: (await currentWood(database, id)) ?? USUAL_WOOD,
+        wood: wood ?? USUAL_WOOD,
       };
     },
     digest: async (id) => {

@@ -1,6 +1,5 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
-import { alias } from 'drizzle-orm/pg-core';
-import type { WoodSettings } from '@arbolito/core/protocol';
+import { alias, type AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { Database, Queryable } from '../database/connection.ts';
 import { woodSettings } from '../database/schema.ts';
 
@@ -17,15 +16,14 @@ export interface WoodRepository {
 /** Settings that took the place of others: those without one hold now. */
 const next = alias(woodSettings, 'next');
 
-/** The settings that hold for a survey now; null where none were made. */
-export async function currentWood(database: Queryable, surveyId: string): Promise<WoodSettings | null> {
-  const [row] = await database
+/** The settings that hold for a survey now, as a query within another one; none where none were made. */
+export const currentWood = (database: Queryable, surveyId: AnyPgColumn) =>
+  database
     .select({ settings: woodSettings.settings })
     .from(woodSettings)
     .leftJoin(next, eq(next.replaces, woodSettings.id))
-    .where(and(eq(woodSettings.surveyId, surveyId), isNull(next.id)));
-  return row?.settings ?? null;
-}
+    .where(and(eq(woodSettings.surveyId, surveyId), isNull(next.id)))
+    .limit(1);
 
 export const woodRepository = (database: Database): WoodRepository => ({
   ofSurvey: (surveyId) =>
