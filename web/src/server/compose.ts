@@ -36,6 +36,7 @@ import { surveyQueries, type SurveyQueries } from './surveys/queries.ts';
 import { tallyService, type TallyService } from './tally/service.ts';
 import { treeRepository } from './trees/repository.ts';
 import { treeCommands, type TreeCommands } from './trees/commands.ts';
+import { treeCounts } from './trees/tree-counts.ts';
 import { treeQueries, type TreeQueries } from './trees/queries.ts';
 import { woodRepository } from './surveys/volume-settings-repository.ts';
 import { woodService, type WoodService } from './volume-settings/service.ts';
@@ -94,7 +95,8 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   });
   const trees = treeQueries({ repository: treeRows, plots, surveys, judgingOf, now });
   const plotWriting = plotCommands({ repository: plotRows, plots, inTransaction });
-  const treeWriting = treeCommands({ repository: treeRows, corrections, plots, surveys, inTransaction, now });
+  const treesOf = treeCounts((surveyId) => treeRows.countOfSurvey(surveyId), now);
+  const treeWriting = treeCommands({ repository: treeRows, corrections, plots, surveys, treesOf, inTransaction, now });
   const onError = (error: unknown): void => {
     log.warn({ err: error }, 'what is kept for speed could not be worked out');
   };

@@ -258,6 +258,8 @@ async function kept(draft: TreeForm, example: Example) {
   );
   const { status, body: view } = await api<TreeView>('POST', '/api/trees', body);
   expect(status).toBe(201);
+  // The answer to the write is what the record says.
+  expect((await api<TreeView>('GET', `/api/trees/${view.id}`)).body).toEqual(view);
   const file = await sendJson(new Request(`http://test/api/surveys/${survey.id}/trees.csv`));
   const [row] = Papa.parse<Record<string, string>>(await file.text(), { header: true, skipEmptyLines: true }).data;
   return { view, row };

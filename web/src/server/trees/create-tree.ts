@@ -4,11 +4,16 @@ import { digestOf } from '../digest.ts';
 import { LIMITS } from '../limits.ts';
 import { fullUp, invalidField, Problem } from '../problem.ts';
 import { checkTree } from './check-tree.ts';
+import type { RowParts } from './evaluate-row.ts';
 import { newTreeRows } from './new-tree-rows.ts';
 import { meantReadings } from './readings.ts';
-import { treeRepository } from './repository.ts';
+import { newlyStored, type NewTreeRows, type TreeRow } from './repository.ts';
 import { explainingConflicts, type TreeWriting } from './tree-writing.ts';
 import { t } from '../../messages/text.ts';
+
+type NewParts = Omit<RowParts, 'lastVisit'>;
+
+const compared = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 /** @throws Problem 422 where the tree names a plot that does not exist */
 const plotOf = ({ plots }: TreeWriting, plotId: string): Promise<PlotView> =>
@@ -23,8 +28,8 @@ const plotOf = ({ plots }: TreeWriting, plotId: string): Promise<PlotView> =>
   });
 
 /** @throws Problem for a survey that is full, or a plot that is said to be empty */
-async function refuseWithoutRoom({ repository }: TreeWriting, plot: PlotView): Promise<void> {
-  if ((await repository.countOfSurvey(plot.surveyId)) >= LIMITS.treesPerSurvey)
+async function refuseWithoutRoom({ treesOf }: TreeWriting, plot: PlotView): Promise<void> {
+  if ((await treesOf(plot.surveyId)) >= LIMITS.treesPerSurvey)
     throw fullUp('trees', LIMITS.treesPerSurvey, t('server.a-survey', 'A survey'));
   if (plot.empty) {
     throw new Problem(
@@ -45,6 +50,28 @@ async function refuseWithoutRoom({ repository }: TreeWriting, plot: PlotView): P
   }
 }
 
+/** The tree that these rows make, as it comes back from the record. */
+function storedTree(rows: NewTreeRows, plot: PlotView): { readonly row: TreeRow; readonly parts: NewParts } {
+  const { tree, observation } = rows;
+  const { taping = null, heights = null, notes = null } = observation;
+  const ordinals = new Map(rows.stems.map(({ id, ordinal }) => [id, ordinal]));
+  const readings = rows.readings.map((reading) => newlyStored(reading, ordinals.get(reading.stemId) ?? 1));
+  return {
+    row: {
+      ...{ id: tree.id, surveyId: plot.surveyId, plotId: plot.id, plotLabel: plot.label, plotSlopePct: plot.slopePct },
+      ...{ tag: tree.tag, speciesCode: tree.speciesCode, deletedAt: null, writeDigest: tree.writeDigest },
+      ...{ taping, heights, notes, observationId: observation.id, observer: observation.observer },
+      observedAt: new Date(observation.observedAt).toISOString(),
+    },
+    parts: {
+      stems: rows.stems.toSorted((a, b) => a.ordinal - b.ordinal),
+      readings: readings.sort(
+        (a, b) => (a.stem ?? 1) - (b.stem ?? 1) || compared(a.takenAt, b.takenAt) || compared(a.id, b.id),
+      ),
+    },
+  };
+}
+
 /**
  * Stores a tree with its readings.
  *
@@ -54,19 +81,21 @@ export async function createTree(
   writing: TreeWriting,
   written: NewTreeDto,
 ): Promise<{ readonly tree: TreeView; readonly created: boolean }> {
-  const { repository, reader, surveys, inTransaction } = writing;
+  const { repository, reader, surveys } = writing;
   const tree = { ...written, readings: meantReadings(written.readings) };
   const plot = await plotOf(writing, tree.plotId);
-  if ((await repository.find(tree.id)) === null) await refuseWithoutRoom(writing, plot);
-  checkTree(tree, await surveys.get(plot.surveyId));
   const writeDigest = digestOf(written);
   try {
+    await refuseWithoutRoom(writing, plot);
+    const survey = await surveys.get(plot.surveyId);
+    checkTree(tree, survey);
     const rows = newTreeRows(tree, plot.surveyId, writeDigest);
-    await explainingConflicts(tree.tag, () => inTransaction((tx) => treeRepository(tx).insert(rows)));
+    await explainingConflicts(tree.tag, () => repository.insert(rows));
+    const { row, parts } = storedTree(rows, plot);
+    return { tree: await reader.viewOf(row, parts, survey), created: true };
   } catch (error) {
     const there = error instanceof Problem ? await repository.find(tree.id) : null;
     if (there?.writeDigest === writeDigest) return { tree: await reader.view(there), created: false };
     throw error;
   }
-  return { tree: await reader.view(await reader.row(tree.id)), created: true };
 }

@@ -1,6 +1,6 @@
 import { and, asc, count, eq, gt, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 import type { Queryable } from '../database/connection.ts';
-import { forgetTree, raiseRevision } from '../revisions/repository.ts';
+import { forgetTree, revisionRaised } from '../revisions/repository.ts';
 import { observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/units';
 import { grouped } from '@arbolito/core/statistics';
@@ -79,6 +79,7 @@ export interface TreeRepository {
   readonly methodsOf: (surveyId: string) => Promise<string[]>;
   /** Every reading of a tree ever kept, the oldest first. */
   readonly allReadings: (treeId: string) => Promise<StoredReading[]>;
+  /** Stores a new tree with its parts and raises the revision of its plot, in one statement. */
   readonly insert: (rows: NewTreeRows) => Promise<void>;
   /** Locks the tree until the transaction ends. */
   readonly lock: (id: string) => Promise<boolean>;
@@ -94,7 +95,21 @@ export interface TreeRepository {
 type ReadingRow = typeof readings.$inferSelect;
 export type StemRow = typeof stems.$inferSelect;
 
-const recordOf = (row: ReadingRow, ordinal: number): StoredReading => ({
+/** A reading that was just stored, as it comes back from the record. */
+export const newlyStored = (row: NewReadingRow, ordinal: number): StoredReading =>
+  recordOf(
+    {
+      ...row,
+      heightNo: row.heightNo ?? 1,
+      standardError: row.standardError ?? null,
+      excluded: row.excluded ?? false,
+      inUse: row.inUse ?? true,
+      correctionId: row.correctionId ?? null,
+    },
+    ordinal,
+  );
+
+const recordOf = (row: Omit<ReadingRow, 'recordedAt'>, ordinal: number): StoredReading => ({
   id: row.id,
   measure: row.measure,
   ...(ordinal === 1 ? {} : { stem: ordinal }),
@@ -267,11 +282,17 @@ export function treeRepository(database: Queryable): TreeRepository {
       return rows.map(({ reading, ordinal }) => recordOf(reading, ordinal));
     },
     insert: async (rows) => {
-      await database.insert(trees).values(rows.tree);
-      await database.insert(stems).values([...rows.stems]);
-      await database.insert(observations).values(rows.observation);
-      if (rows.readings.length > 0) await database.insert(readings).values([...rows.readings]);
-      await raiseRevision(database, rows.tree.plotId);
+      const [first, ...others] = rows.readings;
+      const keptReadings =
+        first === undefined ? sql`` : sql`, kept_readings as ${database.insert(readings).values([first, ...others])}`;
+      // One statement is one way to the database and back, and whole or not at all by itself.
+      await database.execute(
+        sql`with kept_tree as ${database.insert(trees).values(rows.tree)},
+          kept_stems as ${database.insert(stems).values([...rows.stems])},
+          kept_observation as ${database.insert(observations).values(rows.observation)},
+          raised as ${revisionRaised(database, rows.tree.plotId)}${keptReadings}
+          select 1`,
+      );
     },
     lock: async (id) =>
       (await database.select({ id: trees.id }).from(trees).where(eq(trees.id, id)).for('update')).length > 0,

@@ -31,6 +31,8 @@ export interface TreeReader {
   ) => Promise<TreeView[]>;
   /** One evaluated tree. */
   readonly view: (row: TreeRow, judging?: JudgingContext) => Promise<TreeView>;
+  /** One evaluated tree whose parts are at hand, as those of a tree that was just stored. */
+  readonly viewOf: (row: TreeRow, parts: Omit<RowParts, 'lastVisit'>, survey: SurveyView) => Promise<TreeView>;
 }
 
 /** @param trees on a database or in a transaction */
@@ -54,6 +56,8 @@ export function treeReader(trees: TreeRepository, surveys: Pick<SurveyQueries, '
   };
   const views: TreeReader['views'] = async (rows, survey, visit, judging) =>
     (await withParts(rows, visit)).map(({ row, parts }) => evaluateRow(row, parts, survey, judging).view);
+  const visitOf = (row: TreeRow, survey: SurveyView): Promise<VisitBefore> =>
+    visitBeforeOf(survey, (id) => trees.listNamed(id, row.plotLabel, row.tag));
   return {
     row: async (id) => {
       const row = await trees.find(id);
@@ -65,10 +69,13 @@ export function treeReader(trees: TreeRepository, surveys: Pick<SurveyQueries, '
     views,
     view: async (row, judging) => {
       const survey = await surveys.get(row.surveyId);
-      const visit = await visitBeforeOf(survey, (id) => trees.listNamed(id, row.plotLabel, row.tag));
-      const [view] = await views([row], survey, visit, judging);
+      const [view] = await views([row], survey, await visitOf(row, survey), judging);
       if (view === undefined) throw notFound(t('server.this-tree', 'This tree'));
       return view;
+    },
+    viewOf: async (row, parts, survey) => {
+      const lastVisit = (await visitOf(row, survey)).of(row, row.observedAt);
+      return evaluateRow(row, { ...parts, lastVisit }, survey).view;
     },
   };
 }

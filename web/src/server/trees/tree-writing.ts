@@ -13,6 +13,8 @@ export interface TreeWriting {
   readonly corrections: Pick<CorrectionRepository, 'find'>;
   readonly plots: Pick<PlotQueries, 'get'>;
   readonly surveys: Pick<SurveyQueries, 'get'>;
+  /** Trees of a survey, counted within the last seconds. */
+  readonly treesOf: (surveyId: string) => Promise<number>;
   readonly inTransaction: InTransaction;
   /** The moment of a delete, for the mark on the row. */
   readonly now: () => Date;

@@ -1,6 +1,6 @@
 import pg from 'pg';
 import { v4 as uuid } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { CorrectionView, ReadingRecord, TreeView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, newTree, sights, surveyWithPlot } from '../testing/made.ts';
@@ -50,6 +50,23 @@ describe('keeping a tree', () => {
       [34.7, 2, false],
       [43.7, 3, true],
     ]);
+  });
+
+  it('takes five statements at most, whatever the tree has', async () => {
+    const { plot } = await surveyWithPlot();
+    const sent = vi.spyOn(pg.Client.prototype, 'query');
+    try {
+      const second = { ...dbhReading(28), stem: 2 };
+      const tree = newTree(plot.id, '1', {
+        stems: [{ ordinal: 2, id: uuid() }],
+        readings: [dbhReading(36), second, ...sights(62, -8, 25)],
+      });
+      expect((await post('/api/trees', tree)).status).toBe(201);
+      expect(sent.mock.calls.length).toBeGreaterThan(0);
+      expect(sent.mock.calls.length).toBeLessThanOrEqual(5);
+    } finally {
+      sent.mockRestore();
+    }
   });
 
   it('changes nothing when the same write comes again, ten times at once', async () => {
