@@ -50,6 +50,10 @@ describe('trees far from the curve', () => {
   it('are not asked about twice: one in doubt already is left out', () => {
     expect(found([...pines(60), tree('short', { dbhCm: 40, heightM: 9, inDoubt: true })], 'curve')).toEqual([]);
   });
+  it('are not looked for where a curve goes through so few trees that none is left over: a server failed here', () => {
+    for (const n of [3, 4, 5]) expect(found(pines(n), 'curve')).toEqual([]);
+  });
+
   it('are not looked for where there is no curve', () => {
     expect(found([tree('1', { heightM: 20 }), tree('2', { heightM: 3 })], 'curve')).toEqual([]);
   });

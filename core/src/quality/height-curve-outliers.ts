@@ -22,14 +22,18 @@ export function heightCurveOutliers(
     const expected = heightByCurves(curves, { speciesCode, dbhCm, plotId: '' });
     if (expected === null) return [];
     const n = expected.curve.trees;
+    const { length: parameters } = expected.curve.parameters;
+    // Of a curve through so few trees none is left over to judge one by.
+    const spare = n - parameters - 1;
+    if (spare < 1) return [];
     const spread = expected.curve.residualErrorM;
     const leverage = Math.min(0.9, (expected.sharedErrorM / spread) ** 2);
     const standardised = (heightM - expected.heightM) / (spread * Math.sqrt(1 - leverage));
     // As if the curve had been fitted without it (Cook & Weisberg 1982, Residuals and Influence in Regression, 2.2.1).
-    const left = n - expected.curve.parameters.length - standardised ** 2;
-    const errors = left <= 0 ? Infinity : standardised * Math.sqrt((n - expected.curve.parameters.length - 1) / left);
+    const left = n - parameters - standardised ** 2;
+    const errors = left <= 0 ? Infinity : standardised * Math.sqrt(spare / left);
     // Of so many trees one lies far by chance: each is asked more strictly, after Bonferroni.
-    const limit = studentTQuantile(1 - CHANCE_OF_ANY / (2 * n), n - expected.curve.parameters.length - 1);
+    const limit = studentTQuantile(1 - CHANCE_OF_ANY / (2 * n), spare);
     if (!(Math.abs(errors) > Math.max(FAR_ERRORS, limit))) return [];
     return [
       {
