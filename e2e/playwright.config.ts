@@ -9,7 +9,7 @@ export default defineConfig({
   // Each worker has a server and a database of its own: support/app.ts.
   workers: 2,
   forbidOnly: true,
-  // Once, on a loaded machine with two cores, a page stayed empty and the cause was not found. The run names what it repeated.
+  // A loaded machine with two cores loses a click now and then. The run names what it repeated.
   retries: 1,
   // Limits that end a test that hangs; a slow machine with two workers must not reach them.
   timeout: 240_000,
