@@ -109,7 +109,7 @@ export function standingBoardFeet(rule: FormClassRule, tree: CruisedTree): Stand
   };
   const last = risesTo(rule, inside.dbhIn);
   const isLogs = tree.logs > last || tree.logs < FORM_CLASS_LIMITS.logs[0];
-  // Of a stem beyond the formula more logs can come out a little lower; it holds at least what fewer of them hold.
+  // Beyond the formula half a log more can come out a little lower; then the figure of fewer logs counts.
   const fewer = Array.from({ length: Math.ceil(tree.logs / STEP) }, (_, i) => tree.logs - i * STEP);
   return {
     boardFeet: Math.max(...fewer.map((logs) => atTree(rule, { ...tree, logs }, { ...inside, logs }))),

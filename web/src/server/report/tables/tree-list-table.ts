@@ -34,8 +34,9 @@ export function treeListTable(
   const massOf = ({ speciesCode, diametersCm }: ListedTree): readonly Cell[] => {
     const group = groups.get(speciesCode);
     if (groups.size === 0) return [];
-    if (group === undefined || diametersCm.length === 0) return [figure(null, 0), words('—')];
-    const kg = sum(diametersCm.map((dbhCm) => aboveGroundKg(group, dbhCm) ?? 0));
+    const masses = group === undefined ? [] : diametersCm.flatMap((dbhCm) => aboveGroundKg(group, dbhCm) ?? []);
+    if (group === undefined || masses.length === 0) return [figure(null, 0), words('—')];
+    const kg = sum(masses);
     return [figure(kg, 0), errorCell(kg * massErrorShare(group))];
   };
   const sorted = trees.toSorted((a, b) => inOrder.compare(a.plotLabel, b.plotLabel) || inOrder.compare(a.tag, b.tag));
