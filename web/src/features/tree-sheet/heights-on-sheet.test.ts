@@ -4,33 +4,18 @@ import { HEIGHT_ENDS, type HeightEnd, notesOfTree, shownHeight } from '@arbolito
 import { formOf } from '../../../../core/src/testing/tree.ts';
 import fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
-import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
 import { methodsFor } from '@arbolito/core/methods';
 import { newTreeWrite } from '../../client/tree-writes.ts';
 import { elevationLayout } from '../../shared/elevation/Elevation.tsx';
 import { levelLabels } from '../../shared/elevation/level-labels.ts';
 import { askOf, problemAt, slotLabel } from './sheet/sheet-props.ts';
 import { sceneOf } from '../../shared/elevation/scene.ts';
-import { type SheetSettings, sheetStore, type SheetStore, slotKey } from './store.ts';
+import { sheetStore, type SheetStore, slotKey } from './store.ts';
+import { SHEET_SETTINGS } from './testing/sheet-settings.ts';
 import { say } from '../../messages/text.ts';
 import { inEnglish } from '../../../../core/src/testing/english.ts';
 
-const settings: SheetSettings = {
-  unitSystem: 'metric',
-  slopeUnit: 'pct',
-  formFactor: { value: 0.45, standardError: 0.05 },
-  fieldRules: RULE_SETS.timber.rules,
-  lastVisits: {},
-  slopePct: null,
-  slopeRadius: 'level',
-  shape: null,
-  kit: [],
-  curves: {},
-  surveyId: null,
-  eyeHeightM: 1.6,
-  breastHeightM: 1.3,
-  species: COMMON_SPECIES,
-};
+const settings = SHEET_SETTINGS;
 const ENDS = Object.keys(HEIGHT_ENDS) as HeightEnd[];
 const HEIGHT_METHODS = methodsFor('height').map(({ description }) => description.id);
 const DISTANCE_METHODS = methodsFor('distance').map(({ description }) => description.id);

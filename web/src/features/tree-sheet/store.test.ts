@@ -1,29 +1,14 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
 import { emptyForm } from '@arbolito/core/callout';
 import { formOf } from '../../../../core/src/testing/tree.ts';
 import { elevationLayout } from '../../shared/elevation/Elevation.tsx';
 import { levelLabels } from '../../shared/elevation/level-labels.ts';
 import { sceneOf } from '../../shared/elevation/scene.ts';
 import { entryOf, type SheetSettings, sheetStore, type SheetStore, type Slot, slotKey } from './store.ts';
+import { SHEET_SETTINGS } from './testing/sheet-settings.ts';
 import { inEnglish } from '../../../../core/src/testing/english.ts';
 
-const settings: SheetSettings = {
-  unitSystem: 'metric',
-  slopeUnit: 'm20',
-  formFactor: { value: 0.45, standardError: 0.05 },
-  fieldRules: RULE_SETS.timber.rules,
-  lastVisits: {},
-  slopePct: null,
-  slopeRadius: 'level',
-  shape: null,
-  kit: [],
-  curves: {},
-  surveyId: null,
-  eyeHeightM: 1.6,
-  breastHeightM: 1.3,
-  species: COMMON_SPECIES,
-};
+const settings: SheetSettings = { ...SHEET_SETTINGS, slopeUnit: 'm20' };
 
 let store: SheetStore;
 beforeEach(() => {

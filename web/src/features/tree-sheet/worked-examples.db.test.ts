@@ -3,7 +3,7 @@ import { v4 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { evaluateForm, parseCallout, parseTreeForm, type TreeForm } from '@arbolito/core/callout';
 import type { Measure } from '@arbolito/core/measurement';
-import { COMMON_SPECIES, type LogSettings, RULE_SETS, USUAL_LOGS } from '@arbolito/core/protocol';
+import { type LogSettings, USUAL_LOGS } from '@arbolito/core/protocol';
 import type { TreeNotes, TreeResult } from '@arbolito/core/tree';
 import { newTreeWrite, stampOf } from '../../client/tree-writes.ts';
 import type { TreeView } from '../../contracts/views.ts';
@@ -11,6 +11,7 @@ import { api, sendJson, useTestDatabase } from '../../server/testing/api.ts';
 import { act, surveyWithPlot } from '../../server/testing/made.ts';
 import { inEnglish } from '../../../../core/src/testing/english.ts';
 import { type SheetSettings, sheetStore } from './store.ts';
+import { SHEET_SETTINGS } from './testing/sheet-settings.ts';
 
 beforeAll(async () => {
   vi.stubGlobal('localStorage', { getItem: () => 'device', setItem: () => undefined });
@@ -34,7 +35,7 @@ interface Example {
   readonly csv: readonly [column: string, text: string];
 }
 
-const STEM = { logs: USUAL_LOGS, stumpM: 0.3 };
+const STEM = { stumpM: 0.3 };
 const FT = 0.3048;
 
 const heightOf: Example['of'] = ({ height }) => (height?.ok === true ? height.estimate.value : undefined);
@@ -196,26 +197,12 @@ const EXAMPLES: readonly (readonly [string, Example])[] = [
   ],
 ];
 
-function settingsOf({ system, logs }: Example): SheetSettings {
-  return {
-    ...STEM,
-    logs: { ...USUAL_LOGS, ...logs },
-    unitSystem: system,
-    slopeUnit: 'pct',
-    formFactor: { value: 0.45, standardError: 0.05 },
-    fieldRules: RULE_SETS.timber.rules,
-    lastVisits: {},
-    slopePct: null,
-    slopeRadius: 'level',
-    shape: null,
-    kit: [],
-    curves: {},
-    surveyId: null,
-    eyeHeightM: 1.6,
-    breastHeightM: 1.3,
-    species: COMMON_SPECIES,
-  };
-}
+const settingsOf = ({ system, logs }: Example): SheetSettings => ({
+  ...SHEET_SETTINGS,
+  ...STEM,
+  logs: { ...USUAL_LOGS, ...logs },
+  unitSystem: system,
+});
 
 function typedOnSheet(example: Example): TreeForm {
   const { methods = {}, distance, typed, notes } = example;

@@ -2,27 +2,12 @@ import { useStore } from '@nanostores/react';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
-import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
 import type { SheetProps } from '../sheet/sheet-props.ts';
 import { type SheetSettings, sheetStore, type SheetStore } from '../store.ts';
+import { SHEET_SETTINGS } from '../testing/sheet-settings.ts';
 import { OtherDiameters } from './OtherDiameters.tsx';
 
-const SETTINGS: SheetSettings = {
-  unitSystem: 'metric',
-  slopeUnit: 'pct',
-  formFactor: { value: 0.45, standardError: 0.05 },
-  fieldRules: RULE_SETS.timber.rules,
-  lastVisits: {},
-  slopePct: null,
-  slopeRadius: 'level',
-  shape: null,
-  kit: [],
-  curves: {},
-  surveyId: null,
-  eyeHeightM: 1.6,
-  breastHeightM: 1.3,
-  species: COMMON_SPECIES,
-};
+const SETTINGS = SHEET_SETTINGS;
 
 /** The part alone: of the sheet it needs no more than its state. */
 function Part({ store }: { readonly store: SheetStore }) {
