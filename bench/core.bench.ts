@@ -7,7 +7,7 @@ import { findMethod } from '@arbolito/core/methods';
 import { evaluateTree } from '@arbolito/core/tree';
 import { recordOf } from '../core/src/testing/tree.ts';
 import { type FormProtocol, parseCallout, printCallout, printTreeForm } from '@arbolito/core/callout';
-import { surveySums } from '@arbolito/core/inventory';
+import { plotTotaller, surveySums } from '@arbolito/core/inventory';
 
 const settings: FormProtocol = {
   unitSystem: 'metric',
@@ -77,6 +77,6 @@ describe('a survey of ten thousand trees', () => {
     JSON.stringify(JSON.parse(JSON.stringify(plots)));
   });
   bench('its sums', () => {
-    surveySums(plots, RULE_SETS.timber.rules);
+    surveySums(plots.map(plotTotaller(RULE_SETS.timber.rules)), RULE_SETS.timber.rules);
   });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { biomassSums } from './biomass-sums.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
+import { biomassSums } from '../testing/sums-of-trees.ts';
 
 const tree = (speciesCode: string, dbhCm: number): TalliedTree => ({
   speciesCode,

@@ -1,10 +1,10 @@
 import type { BiomassGroupId } from '../protocol/index.ts';
 import type { Estimated } from '../statistics/index.ts';
-import { aboveGroundKg, carbonKg, massErrorShare } from '../biomass/index.ts';
+import { carbonKg, massErrorShare } from '../biomass/index.ts';
 import { groupFigure, sumGroups, type TreeColumns } from './group-totals.ts';
-import { type VarianceOptions, weightsWith } from './sums.ts';
-import { onlyTrees, type StratumArea, type TalliedPlot } from './tallied.ts';
-import { expandTree, volumeRatio } from './volume-ratio.ts';
+import { type Figure, FIGURE, figureOfCells, onlyCells, plotOfCells, type PlotTotals } from './plot-totals.ts';
+import { numbered, type VarianceOptions, weightsWith } from './sums.ts';
+import type { StratumArea } from './tallied.ts';
 
 /** Dry mass above the ground and the carbon in it, as means per hectare with the errors of sampling and of the equations. */
 export interface BiomassRow {
@@ -33,47 +33,42 @@ const KG_PER_T = 1000;
  *
  * Source: Jenkins et al. 2003, Forest Science 49:12; IPCC 2006, 0.47; Cochran 1977, Sampling Techniques, 5.
  *
- * @param tallied plots that count
+ * @param totals plots that count, made with the same groups
  * @param groups equation by species code
  * @returns null where no live tree has an equation
  */
 export function biomassSums(
-  tallied: readonly TalliedPlot[],
+  totals: readonly PlotTotals[],
   groups: Readonly<Partial<Record<string, BiomassGroupId>>>,
   strata: readonly StratumArea[] = [],
   options: VarianceOptions = {},
 ): BiomassSums | null {
-  const plots = onlyTrees(tallied, 'live');
-  const ratio = volumeRatio(plots);
-  const trees = plots.flatMap(({ shape, trees: own }, index) =>
-    own.flatMap((tree) => {
-      const group = groups[tree.speciesCode];
-      if (tree.dbhCm === null) return [];
-      return [{ tree, shape, index, kg: group === undefined ? null : aboveGroundKg(group, tree.dbhCm) }];
-    }),
-  );
-  const known = trees.flatMap(({ kg, ...each }) => (kg === null ? [] : [{ ...each, kg }]));
-  if (known.length === 0) return null;
+  const plots = totals.map((plot) => onlyCells(plot, ({ dead, diameterClass }) => !dead && diameterClass !== null));
+  const all = (figure: Figure): Float64Array => figureOfCells(plots, figure);
+  const trees = all(FIGURE.biomassTrees);
+  const count = trees.reduce((sum, each) => sum + each, 0);
+  if (count === 0) return null;
   const weights = weightsWith(plots, strata, options);
-  const stems = Float64Array.from(known, ({ tree, shape }) => expandTree(shape, tree, ratio).stems);
-  const tonnes = Float64Array.from(known, ({ kg }, i) => ((stems[i] ?? 0) * kg) / KG_PER_T);
+  const tonnes = all(FIGURE.dryKg).map((kg) => kg / KG_PER_T);
   const columns: Omit<TreeColumns, 'group'> = {
-    plot: Uint32Array.from(known, ({ index }) => index),
-    stems,
+    plot: plotOfCells(plots),
+    trees,
+    stems: all(FIGURE.biomassStems),
     // The carbon stands where sums of trees have their basal area.
-    basalArea: Float64Array.from(tonnes, (dry) => carbonKg(dry)),
+    basalArea: tonnes.map((dry) => carbonKg(dry)),
     volume: tonnes,
   };
   const isSampled = weights.whole === null;
   const rowsBy = <K extends string>(keyOf: (code: string) => K): (Omit<BiomassRow, 'equationShare'> & { key: K })[] => {
-    const keys = [...new Set(known.map(({ tree }) => keyOf(tree.speciesCode)))];
-    const group = Int32Array.from(known, ({ tree }) => keys.indexOf(keyOf(tree.speciesCode)));
+    const { keys, group } = numbered(plots, ({ speciesCode }) => keyOf(speciesCode));
     const sums = sumGroups({ ...columns, group }, keys.length, weights);
-    return keys.map((key, i) => {
+    return keys.flatMap((key, i) => {
+      const known = sums.trees[i] ?? 0;
+      if (known === 0) return [];
       const dryTPerHa = groupFigure(sums, i, 2, isSampled);
       return {
         key,
-        trees: sums.trees[i] ?? 0,
+        trees: known,
         dryKgPerTree: (KG_PER_T * dryTPerHa.mean) / groupFigure(sums, i, 0, isSampled).mean,
         dryTPerHa,
         carbonTPerHa: groupFigure(sums, i, 1, isSampled),
@@ -82,8 +77,8 @@ export function biomassSums(
   };
   const groupOf = (code: string): BiomassGroupId | 'none' => groups[code] ?? 'none';
   const shareOf = (group: BiomassGroupId | 'none'): number => (group === 'none' ? 0 : massErrorShare(group));
-  const [all] = rowsBy(() => 'all');
-  if (all === undefined) return null;
+  const [whole] = rowsBy(() => 'all');
+  if (whole === undefined) return null;
   // Equations of two groups have nothing to do with each other.
   const off = Math.hypot(...rowsBy(groupOf).map(({ key, dryTPerHa }) => dryTPerHa.mean * shareOf(key)));
   const row = ({ key: _key, ...rest }: ReturnType<typeof rowsBy>[number], equationShare: number): BiomassRow => ({
@@ -91,11 +86,11 @@ export function biomassSums(
     equationShare,
   });
   return {
-    all: row(all, off / all.dryTPerHa.mean),
+    all: row(whole, off / whole.dryTPerHa.mean),
     species: rowsBy((code) => code).map((each) => ({
       ...row(each, shareOf(groupOf(each.key))),
       speciesCode: each.key,
     })),
-    without: trees.length - known.length,
+    without: all(FIGURE.trees).reduce((sum, each) => sum + each, 0) - count,
   };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { USUAL_LOGS } from '../protocol/index.ts';
-import { boardFeetSums } from './board-feet.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
+import { boardFeetSums } from '../testing/sums-of-trees.ts';
 
 const SORTING = {
   classes: { width: '5cm', place: 'down' },

@@ -1,9 +1,17 @@
-import { diameterClass, type LogSettings } from '../protocol/index.ts';
+import type { LogSettings } from '../protocol/index.ts';
 import type { Estimated } from '../statistics/index.ts';
 import { groupFigure, sumGroups, type TreeColumns } from './group-totals.ts';
-import { productOfTallied, type SortingRules, type VarianceOptions, weightsWith } from './sums.ts';
-import { onlyTrees, type StratumArea, type TalliedPlot, type TalliedTree } from './tallied.ts';
-import { expandTree, volumeRatio } from './volume-ratio.ts';
+import {
+  type CellKey,
+  type Figure,
+  FIGURE,
+  figureOfCells,
+  onlyCondition,
+  plotOfCells,
+  type PlotTotals,
+} from './plot-totals.ts';
+import { numbered, type SortingRules, type VarianceOptions, weightsWith } from './sums.ts';
+import type { StratumArea } from './tallied.ts';
 
 /** Board feet of a group of trees, as means per hectare with the errors of sampling. */
 export interface BoardFeetRow {
@@ -34,53 +42,53 @@ const priceOf = (product: string | null, { perThousand, products = [] }: LogSett
  *
  * Source: Cochran 1977, Sampling Techniques, 5.
  *
- * @param tallied plots that count
+ * @param totals plots that count
  * @param settings prices
  * @returns null where no live tree has logs
  */
 export function boardFeetSums(
-  tallied: readonly TalliedPlot[],
+  totals: readonly PlotTotals[],
   sorting: SortingRules,
   settings: LogSettings,
   strata: readonly StratumArea[] = [],
   options: VarianceOptions = {},
 ): BoardFeetSums | null {
-  const plots = onlyTrees(tallied, 'live');
-  const trees = plots.flatMap((plot, index) => plot.trees.map((tree) => ({ tree, shape: plot.shape, index })));
-  const logged = trees.filter(({ tree }) => tree.boardFeet !== undefined);
-  if (logged.length === 0) return null;
-  const ratio = volumeRatio(plots);
+  const plots = onlyCondition(totals, 'live');
+  const figures = (figure: Figure): Float64Array => figureOfCells(plots, figure);
+  const trees = figures(FIGURE.boardFeetTrees);
+  if (trees.every((count) => count === 0)) return null;
   const weights = weightsWith(plots, strata, options);
   const isPriced = settings.perThousand !== undefined || (settings.products ?? []).length > 0;
-  const stems = Float64Array.from(logged, ({ tree, shape }) => expandTree(shape, tree, ratio).stems);
-  const volume = Float64Array.from(logged, ({ tree }, i) => (stems[i] ?? 0) * (tree.boardFeet ?? 0));
+  const volume = figures(FIGURE.boardFeet);
+  const prices = plots.flatMap(({ keys }) => keys.map(({ product }) => priceOf(product, settings) ?? 0));
   const columns: Omit<TreeColumns, 'group'> = {
-    plot: Uint32Array.from(logged, ({ index }) => index),
-    stems,
+    plot: plotOfCells(plots),
+    trees,
+    stems: figures(FIGURE.boardFeetStems),
     // The value stands where sums of trees have their basal area.
-    basalArea: Float64Array.from(
-      logged,
-      ({ tree }, i) => ((volume[i] ?? 0) / 1000) * (priceOf(productOfTallied(tree, sorting.products), settings) ?? 0),
-    ),
+    basalArea: volume.map((feet, i) => (feet / 1000) * (prices[i] ?? 0)),
     volume,
   };
   const isSampled = weights.whole === null;
   const table = <K extends string | number | null>(
-    keyOf: (tree: TalliedTree) => K,
+    keyOf: (key: CellKey) => K,
   ): (BoardFeetRow & { readonly key: K })[] => {
-    const keys = [...new Set(logged.map(({ tree }) => keyOf(tree)))];
-    const group = Int32Array.from(logged, ({ tree }) => keys.indexOf(keyOf(tree)));
+    const { keys, group } = numbered(plots, keyOf);
     const sums = sumGroups({ ...columns, group }, keys.length, weights);
-    return keys.map((key, i) => ({
-      key,
-      trees: sums.trees[i] ?? 0,
-      boardFeetPerHa: groupFigure(sums, i, 2, isSampled),
-      valuePerHa: isPriced ? groupFigure(sums, i, 1, isSampled) : null,
-    }));
+    return keys.flatMap((key, i) => {
+      const logged = sums.trees[i] ?? 0;
+      if (logged === 0) return [];
+      return {
+        key,
+        trees: logged,
+        boardFeetPerHa: groupFigure(sums, i, 2, isSampled),
+        valuePerHa: isPriced ? groupFigure(sums, i, 1, isSampled) : null,
+      };
+    });
   };
   const [all] = table(() => 'all');
   if (all === undefined) return null;
-  const { classes, products } = sorting;
+  const { products } = sorting;
   const limit = (product: string | null): number => products.find(({ name }) => name === product)?.fromCm ?? 0;
   const row = ({ trees: count, boardFeetPerHa, valuePerHa }: BoardFeetRow): BoardFeetRow => ({
     trees: count,
@@ -89,15 +97,15 @@ export function boardFeetSums(
   });
   return {
     all: row(all),
-    without: trees.filter(({ tree }) => tree.boardFeet === undefined && tree.dbhCm !== null).length,
+    without: figures(FIGURE.withoutLogs).reduce((sum, each) => sum + each, 0),
     species: table(({ speciesCode }) => speciesCode).map((each) => ({ ...row(each), speciesCode: each.key })),
-    classes: table(({ dbhCm }) => (dbhCm === null ? null : diameterClass(dbhCm, classes)))
+    classes: table(({ diameterClass }) => diameterClass)
       .flatMap((each) => (each.key === null ? [] : [{ ...row(each), diameterClass: each.key }]))
       .sort((a, b) => a.diameterClass - b.diameterClass),
     products:
       products.length === 0
         ? []
-        : table((tree) => productOfTallied(tree, products))
+        : table(({ product }) => product)
             .map((each) => ({ ...row(each), product: each.key }))
             .sort((a, b) => limit(a.product) - limit(b.product)),
   };

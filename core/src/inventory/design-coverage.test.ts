@@ -2,11 +2,10 @@ import { coverageTolerance, draws } from '../testing/draws.ts';
 import { describe, expect, it } from 'vitest';
 import { basalAreaM2 } from '../diameter/index.ts';
 import { type Random, seededRandom, simpleSample, weibull } from '../statistics/index.ts';
-import { plotSums, surveySums } from './sums.ts';
 import { limitingDistanceM } from '../plot/index.ts';
 import type { PlotShape } from '../protocol/index.ts';
-import { volumeRatio } from './volume-ratio.ts';
 import type { TalliedTree } from './tallied.ts';
+import { plotSums, surveySums, volumeRatio } from '../testing/sums-of-trees.ts';
 
 /** A forest on a ring-shaped world: what leaves on one side comes in on the other, so that no plot has an edge. */
 const SIDE_M = 500;

@@ -2,12 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { heightByCurves, standCurves } from '../height-curve/index.ts';
 import { plotEffects } from '../height-curve/stand-curves.ts';
 import { simpleSample, stratifiedMean, stratumSample } from '../statistics/index.ts';
-import { plotSums, type SortingRules, surveySums } from './sums.ts';
+import type { SortingRules } from './sums.ts';
 import { talliedTrees } from './tallied-trees.ts';
-import { volumeRatio } from './volume-ratio.ts';
 import type { PlotShape } from '../protocol/index.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
 import { inEnglish } from '../testing/english.ts';
+import { plotSums, surveySums, volumeRatio } from '../testing/sums-of-trees.ts';
 
 const RULES: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };
 const tree = (dbhCm: number | null, volumeM3: number | null = null, over: Partial<TalliedTree> = {}): TalliedTree => ({

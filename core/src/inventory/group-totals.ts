@@ -22,7 +22,7 @@ export const shareOfPlot = ({ stratum, share, plots, whole }: PlotWeights, plot:
   return whole === null ? (share[at] ?? 0) / (plots[at] ?? 1) : (whole[plot] ?? 0);
 };
 
-/** Trees as columns, those of one plot behind each other. Figures are per hectare of their plot. */
+/** Trees, or cells of several, as columns, those of one plot behind each other. Figures are per hectare of their plot. */
 export interface TreeColumns {
   /** Index of the plot, rising. */
   readonly plot: Uint32Array;
@@ -32,6 +32,12 @@ export interface TreeColumns {
   readonly basalArea: Float64Array;
   /** Not a number where it is not known. */
   readonly volume: Float64Array;
+  /** Trees of each row; one where left out. */
+  readonly trees?: Float64Array | undefined;
+  /** Sums of squares of the single trees of each row: stems, basal area, volume. */
+  readonly squares?: readonly [Float64Array, Float64Array, Float64Array];
+  /** 1 for rows of trees drawn by their guesses. */
+  readonly isDrawn?: Uint8Array;
 }
 
 /** Sums by group as columns: means per hectare, and the variances of their sampling. */
@@ -49,7 +55,7 @@ export const FIGURES = 3;
 
 /** Sums of trees where every tree was tallied: each plot weighs its own share, and nothing was sampled. */
 function wholeSums(
-  { plot, group, stems, basalArea, volume }: TreeColumns,
+  { plot, group, stems, basalArea, volume, trees: counts }: TreeColumns,
   groups: number,
   shares: Float64Array,
 ): GroupColumns {
@@ -61,7 +67,7 @@ function wholeSums(
     if (g < 0) continue;
     const share = shares[plot[i] ?? 0] ?? 0;
     const cell = g * FIGURES;
-    trees[g] = (trees[g] ?? 0) + 1;
+    trees[g] = (trees[g] ?? 0) + (counts?.[i] ?? 1);
     mean[cell] = (mean[cell] ?? 0) + share * (stems[i] ?? 0);
     mean[cell + 1] = (mean[cell + 1] ?? 0) + share * (basalArea[i] ?? 0);
     mean[cell + 2] = (mean[cell + 2] ?? 0) + share * (volume[i] ?? 0);
@@ -77,7 +83,7 @@ function wholeSums(
  */
 export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWeights): GroupColumns {
   if (weights.whole !== null) return wholeSums(columns, groups, weights.whole);
-  const { plot, group, stems, basalArea, volume } = columns;
+  const { plot, group, stems, basalArea, volume, trees: counts } = columns;
   const strata = weights.share.length;
   const cells = groups * FIGURES;
   const trees = new Float64Array(groups);
@@ -93,7 +99,7 @@ export function sumGroups(columns: TreeColumns, groups: number, weights: PlotWei
       const g = group[end] ?? -1;
       if (g < 0) continue;
       const cell = g * FIGURES;
-      trees[g] = (trees[g] ?? 0) + 1;
+      trees[g] = (trees[g] ?? 0) + (counts?.[end] ?? 1);
       ofPlot[cell] = (ofPlot[cell] ?? 0) + (stems[end] ?? 0);
       ofPlot[cell + 1] = (ofPlot[cell + 1] ?? 0) + (basalArea[end] ?? 0);
       ofPlot[cell + 2] = (ofPlot[cell + 2] ?? 0) + (volume[end] ?? 0);

@@ -16,6 +16,7 @@ export {
   type SurveySums,
   weightsOf,
 } from './sums.ts';
+export { onlyCondition, plotTotaller, type PlotTotals, type TotalsRules } from './plot-totals.ts';
 export { type ProductRules, withProduct } from './products-of-trees.ts';
 export {
   type RegenerationPlot,

@@ -8,6 +8,7 @@ import {
   type SimpleSample,
   stratifiedMean,
   stratumSample,
+  withInterval,
 } from '../statistics/index.ts';
 import { message, type Text, isText } from '../message/index.ts';
 
@@ -51,13 +52,20 @@ const MOST_STEPS = 200;
 
 function stepsOf(values: readonly number[]): SamplingStep[] {
   const every = Math.max(1, Math.ceil(values.length / MOST_STEPS));
-  return values.flatMap((_, i) => {
-    if ((i + 1) % every !== 0 && i + 1 !== values.length) return [];
-    const sample = simpleSample(values.slice(0, i + 1));
-    if (!sample.ok) return [];
-    const { mean, standardError, degreesOfFreedom, halfWidth } = sample;
-    return [{ plots: i + 1, mean, standardError, degreesOfFreedom, halfWidth }];
+  const steps: SamplingStep[] = [];
+  // Running mean and squares about it: Welford 1962, Technometrics 4:419.
+  let mean = 0;
+  let squares = 0;
+  values.forEach((value, i) => {
+    const plots = i + 1;
+    const before = value - mean;
+    mean += before / plots;
+    squares += before * (value - mean);
+    if (plots % every !== 0 && plots !== values.length) return;
+    const standardError = plots < 2 ? null : Math.sqrt(Math.max(0, squares) / (plots - 1) / plots);
+    steps.push({ plots, ...withInterval(mean, standardError, plots - 1) });
   });
+  return steps;
 }
 
 interface StratumFigures {

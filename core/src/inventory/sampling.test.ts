@@ -1,4 +1,5 @@
-import { standDensityIndex, summedDensityIndex } from './indices/stand-density-index.ts';
+import { reinekeShare } from './indices/reineke.ts';
+import { standDensityIndex } from './indices/stand-density-index.ts';
 import { shannonIndex } from './indices/shannon-index.ts';
 import { describe, expect, it } from 'vitest';
 import { convert } from '../units/index.ts';
@@ -28,7 +29,7 @@ import { ratioDoubleSample, regressionDoubleSample } from './two-phase/double-sa
 import { ratioOfMeans } from '../statistics/ratio-of-means.ts';
 import { threePTotal } from './two-phase/three-p.ts';
 import { dominantHeightM } from './indices/dominant-height.ts';
-import { loreyHeightM } from './indices/lorey-height.ts';
+import { standIndices, surveySums } from '../testing/sums-of-trees.ts';
 import { relativeDensity } from './indices/relative-density.ts';
 import { relativeSpacingPct } from './indices/relative-spacing.ts';
 import { neymanPlots } from '../statistics/stratified-sample.ts';
@@ -87,6 +88,19 @@ const needed = ({ cv, E }: Given) => estimated(plotsNeeded(cv, E)).plots;
 const square = (d: number) => d * d;
 const qmd = (diameters: readonly number[]) =>
   Math.sqrt(diameters.reduce((sum, d) => sum + square(d), 0) / diameters.length);
+
+const summedDensityIndex = (diameters: readonly number[], perHa: number): number =>
+  perHa * diameters.reduce((sum, dbh) => sum + reinekeShare(dbh), 0);
+const loreyHeightM = (stand: readonly { readonly dbhCm: number; readonly heightM: number }[]): number | null => {
+  const plots = [
+    {
+      shape: { kind: 'circle', areaM2: 500 } as const,
+      trees: stand.map((tree) => ({ speciesCode: 'sp', volumeM3: null, ...tree })),
+    },
+  ];
+  const sums = surveySums(plots, { classes: { width: '5cm', place: 'centred' }, products: [] });
+  return standIndices(plots, sums, 'fractional').loreyHeightM;
+};
 
 const CASES: Readonly<Record<string, (given: Given) => number>> = {
   slope_distance_oblique: ({ horizontal, slope, azimuth_from_fall_line: from }) =>

@@ -12,11 +12,11 @@ import { perAcre } from '../units/stand-units.ts';
 import { plotRadiusM, slopeCorrectedRadiusM } from '../plot/index.ts';
 import { mean, sum } from '../statistics/index.ts';
 import { sampleMean } from '../statistics/sums.ts';
-import { plotSums, quadraticMeanDiameterCm, type SortingRules, surveySums } from './sums.ts';
+import { quadraticMeanDiameterCm, type SortingRules } from './sums.ts';
 import { talliedTrees } from './tallied-trees.ts';
-import { volumeRatio } from './volume-ratio.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
 import { inEnglish } from '../testing/english.ts';
+import { plotSums, surveySums, volumeRatio } from '../testing/sums-of-trees.ts';
 
 const circle = (areaM2: number): PlotShape => ({ kind: 'circle', areaM2 });
 const BY_FIVE: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };

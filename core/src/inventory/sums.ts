@@ -1,6 +1,6 @@
-import { type ClassRule, diameterClass, type ProductLimit, productOf, takesEveryTree } from '../protocol/index.ts';
+import { type ClassRule, type ProductLimit, takesEveryTree } from '../protocol/index.ts';
 import { type Estimated, mean, sum } from '../statistics/index.ts';
-import { expansionFactorPerHa, plotAreaM2 } from '../plot/index.ts';
+import { plotAreaM2 } from '../plot/index.ts';
 import {
   type GroupColumns,
   groupFigure,
@@ -9,17 +9,20 @@ import {
   sumGroups,
   type TreeColumns,
 } from './group-totals.ts';
-import type { TwoPhaseEstimate, TwoPhaseSummary } from './two-phase/two-phase-estimate.ts';
 import {
-  hasDbh,
-  multiplicityOf,
-  onlyTrees,
-  readDbhOf,
-  type StratumArea,
-  type TalliedPlot,
-  type TalliedTree,
-} from './tallied.ts';
-import { expandTree, volumeRatio, type VolumeRatio } from './volume-ratio.ts';
+  type CellKey,
+  FIGURE,
+  type Figure,
+  figureOf,
+  figureOfCells,
+  figureOfPlot,
+  onlyCondition,
+  plotOfCells,
+  type PlotTotals,
+} from './plot-totals.ts';
+import type { TwoPhaseEstimate, TwoPhaseSummary } from './two-phase/two-phase-estimate.ts';
+import type { PlotOutline, StratumArea } from './tallied.ts';
+import { volumeOfCell, volumeOfPlot, volumeRatio, type VolumeRatio, volumeSquaredOfCell } from './volume-ratio.ts';
 import type { Text } from '../message/index.ts';
 
 export interface PlotSums {
@@ -45,38 +48,30 @@ export function quadraticMeanDiameterCm(diametersCm: readonly number[]): number 
 }
 
 /** Weighted by what each tree stands for: √(Σ w d² ÷ Σ w). */
-const weighedMeanDiameterCm = (trees: readonly { readonly weight: number; readonly dbhCm: number }[]) => {
-  const whole = sum(trees.map(({ weight }) => weight));
-  return whole === 0 ? null : Math.sqrt(sum(trees.map(({ weight, dbhCm }) => weight * dbhCm ** 2)) / whole);
-};
+const weighedMeanDiameterCm = (squares: number, weights: number): number | null =>
+  weights === 0 ? null : Math.sqrt(squares / weights);
 
 /**
  * A plot's figures per hectare.
  *
  * @param ratio from all trees of the survey; fills in volumes of trees without a height
  */
-export function plotSums(tallied: TalliedPlot, ratio: VolumeRatio): PlotSums {
-  const [plot = tallied] = onlyTrees([tallied], 'live');
-  const withDbh = plot.trees.filter(hasDbh);
-  const heights = plot.trees.flatMap((tree) => tree.heightM ?? []);
-  const expanded = plot.trees.map((tree) => expandTree(plot.shape, tree, ratio));
+export function plotSums(plot: PlotTotals, ratio: VolumeRatio): PlotSums {
+  const [live = plot] = onlyCondition([plot], 'live');
+  const of = (figure: Figure): number => figureOfPlot(live, figure);
+  const volume = volumeOfPlot(live, ratio);
+  const heightsMeasured = of(FIGURE.heights);
+  const stems = of(FIGURE.trees);
   return {
-    stems: plot.trees.length,
-    deadStems: tallied.trees.length - plot.trees.length,
-    stemsPerHa: sum(expanded.map(({ stems }) => stems)),
-    basalAreaM2PerHa: sum(expanded.map(({ basalArea }) => basalArea)),
-    volumeM3PerHa: expanded.some(({ volume }) => volume === null)
-      ? null
-      : sum(expanded.map(({ volume }) => volume ?? 0)),
-    quadraticMeanDiameterCm: weighedMeanDiameterCm(
-      withDbh.map((tree) => ({
-        weight: (expansionFactorPerHa(plot.shape, readDbhOf(tree)) ?? 0) * multiplicityOf(tree),
-        dbhCm: tree.dbhCm,
-      })),
-    ),
-    meanHeightM: mean(heights),
-    heightsMeasured: heights.length,
-    withoutDiameter: plot.trees.length - withDbh.length,
+    stems,
+    deadStems: figureOfPlot(plot, FIGURE.trees) - stems,
+    stemsPerHa: of(FIGURE.stems) + (ratio.stemsPerM2 ?? 0) * of(FIGURE.basalAreaCounted),
+    basalAreaM2PerHa: of(FIGURE.basalArea),
+    volumeM3PerHa: Number.isNaN(volume) ? null : volume,
+    quadraticMeanDiameterCm: weighedMeanDiameterCm(of(FIGURE.stemsDbhSquared), of(FIGURE.stemsWithDbh)),
+    meanHeightM: heightsMeasured === 0 ? null : of(FIGURE.heightSumM) / heightsMeasured,
+    heightsMeasured,
+    withoutDiameter: of(FIGURE.withoutDbh),
   };
 }
 
@@ -85,7 +80,7 @@ export function plotSums(tallied: TalliedPlot, ratio: VolumeRatio): PlotSums {
  * the volume of that in the whole survey; of guessed trees those that were measured stand for the others.
  */
 export function phasedPlotSums(
-  plot: TalliedPlot,
+  plot: PlotTotals,
   ratio: VolumeRatio,
   phased: TwoPhaseEstimate,
   sums: SurveySums,
@@ -215,7 +210,7 @@ export interface SurveySums {
 }
 
 /** Share of each plot where every tree is measured: by its area; a list has none, and each of its trees counts once. */
-function wholeShares(plots: readonly TalliedPlot[], isIn: (plot: number) => boolean = () => true): Float64Array {
+function wholeShares(plots: readonly PlotOutline[], isIn: (plot: number) => boolean = () => true): Float64Array {
   const areas = plots.map(({ shape }, i) => (isIn(i) ? (plotAreaM2(shape) ?? 0) : 0));
   const area = sum(areas);
   return Float64Array.from(plots, ({ shape }, i) => (shape.kind === 'tree-list' ? 1 : (areas[i] ?? 0) / area));
@@ -223,7 +218,7 @@ function wholeShares(plots: readonly TalliedPlot[], isIn: (plot: number) => bool
 
 /** How much each plot weighs: by area where every tree was tallied, by strata where their areas are known. */
 export function weightsOf(
-  plots: readonly TalliedPlot[],
+  plots: readonly PlotOutline[],
   strata: readonly StratumArea[] = [],
 ): PlotWeights & { readonly weighing: Weighing } {
   const isWhole = plots.length > 0 && plots.every(({ shape }) => takesEveryTree(shape));
@@ -267,11 +262,11 @@ const HECTARE_M2 = 10_000;
  * Source: Cochran 1977, Sampling Techniques, 2.6.
  */
 function leftOf(
-  plots: readonly TalliedPlot[],
+  plots: readonly PlotOutline[],
   strata: readonly StratumArea[],
   { weighing, share, plots: counts }: ReturnType<typeof weightsOf>,
 ): Float64Array {
-  const areasOf = (of: readonly TalliedPlot[]): number | null => {
+  const areasOf = (of: readonly PlotOutline[]): number | null => {
     const areas = of.map(({ shape }) => plotAreaM2(shape));
     return areas.some((area) => area === null) ? null : sum(areas.map((area) => area ?? 0));
   };
@@ -294,7 +289,7 @@ export interface VarianceOptions {
 
 /** How plots weigh, with the variance as it is asked for. */
 export function weightsWith(
-  plots: readonly TalliedPlot[],
+  plots: readonly PlotOutline[],
   strata: readonly StratumArea[],
   { pooled = false, finite = false }: VarianceOptions,
 ): ReturnType<typeof weightsOf> & PlotWeights {
@@ -302,45 +297,62 @@ export function weightsWith(
   return { ...weights, pooled, ...(finite ? { left: leftOf(plots, strata, weights) } : {}) };
 }
 
-/** Trees of the plots as columns. */
-function columnsOf(plots: readonly TalliedPlot[], ratio: VolumeRatio): Omit<TreeColumns, 'group'> {
-  const n = plots.reduce((count, { trees }) => count + trees.length, 0);
-  const plot = new Uint32Array(n);
-  const stems = new Float64Array(n);
-  const basalArea = new Float64Array(n);
-  const volume = new Float64Array(n);
+/** Cells of the plots as columns, with their squares where single trees stand for others. */
+function columnsOf(plots: readonly PlotTotals[], ratio: VolumeRatio, isPhased: boolean): Omit<TreeColumns, 'group'> {
+  const stems = figureOfCells(plots, FIGURE.stems);
+  if (ratio.stemsPerM2 !== null) {
+    const { stemsPerM2 } = ratio;
+    figureOfCells(plots, FIGURE.basalAreaCounted).forEach((counted, i) => {
+      stems[i] = (stems[i] ?? 0) + stemsPerM2 * counted;
+    });
+  }
+  const volume = new Float64Array(stems.length);
+  const volumeSquared = new Float64Array(isPhased ? stems.length : 0);
+  const isDrawn = new Uint8Array(isPhased ? stems.length : 0);
   let at = 0;
-  plots.forEach(({ shape, trees }, index) => {
-    for (const tree of trees) {
-      const expanded = expandTree(shape, tree, ratio);
-      plot[at] = index;
-      stems[at] = expanded.stems;
-      basalArea[at] = expanded.basalArea;
-      volume[at] = expanded.volume ?? NaN;
+  for (const plot of plots) {
+    for (let cell = 0; cell < plot.keys.length; cell += 1) {
+      volume[at] = volumeOfCell(plot, cell, ratio);
+      if (isPhased) {
+        volumeSquared[at] = volumeSquaredOfCell(plot, cell, ratio);
+        isDrawn[at] = plot.keys[cell]?.isDrawn === true ? 1 : 0;
+      }
       at += 1;
     }
-  });
-  return { plot, stems, basalArea, volume };
+  }
+  const columns = {
+    plot: plotOfCells(plots),
+    trees: figureOfCells(plots, FIGURE.trees),
+    stems,
+    basalArea: figureOfCells(plots, FIGURE.basalArea),
+    volume,
+  };
+  if (!isPhased) return columns;
+  const squared = (figure: Figure): Float64Array => figureOfCells(plots, figure);
+  const squares = [squared(FIGURE.stemsSquared), squared(FIGURE.basalAreaSquared), volumeSquared] as const;
+  return { ...columns, squares, isDrawn };
 }
 
-/** Trees of the plots numbered by what `keyOf` says of them, undefined for none. */
-function numbered<K>(plots: readonly TalliedPlot[], keyOf: (tree: TalliedTree, plot: number) => K | undefined) {
+/** Cells of the plots numbered by what `keyOf` says of them, undefined for none. */
+export function numbered<K>(plots: readonly PlotTotals[], keyOf: (key: CellKey) => K | undefined) {
   const keys = new Map<K, number>();
-  const n = plots.reduce((count, { trees }) => count + trees.length, 0);
+  const known = new Map<CellKey, number>();
+  const n = plots.reduce((count, { keys: own }) => count + own.length, 0);
   const group = new Int32Array(n);
   let at = 0;
-  plots.forEach(({ trees }, index) => {
-    for (const tree of trees) {
-      const key = keyOf(tree, index);
-      let number = key === undefined ? -1 : keys.get(key);
-      if (number === undefined && key !== undefined) {
-        number = keys.size;
-        keys.set(key, number);
+  for (const { keys: own } of plots) {
+    for (const cell of own) {
+      let number = known.get(cell);
+      if (number === undefined) {
+        const key = keyOf(cell);
+        number = key === undefined ? -1 : (keys.get(key) ?? keys.size);
+        if (key !== undefined) keys.set(key, number);
+        known.set(cell, number);
       }
-      group[at] = number ?? -1;
+      group[at] = number;
       at += 1;
     }
-  });
+  }
   return { keys: [...keys.keys()], group };
 }
 
@@ -360,9 +372,8 @@ function groupSums(columns: GroupColumns, group: number, sampled: boolean): Grou
 
 /** Where the error of the volume comes from. */
 function volumeErrorsOf(
-  plots: readonly TalliedPlot[],
+  plots: readonly PlotTotals[],
   weights: PlotWeights,
-  columns: Omit<TreeColumns, 'group'>,
   sampling: number | null,
   sampled: boolean,
 ): VolumeErrors {
@@ -370,21 +381,20 @@ function volumeErrorsOf(
   let trees = 0;
   const models = new Map<string, number>();
   const curves = new Map<string, number>();
-  let at = 0;
   plots.forEach((plot, index) => {
     const share = shareOfPlot(weights, index);
-    for (const { volumeError, volumeM3 } of plot.trees) {
-      const volume = share * (columns.volume[at] ?? 0);
-      const stems = share * (columns.stems[at] ?? 0);
-      at += 1;
-      if (volumeError === undefined || volumeM3 === null) continue;
-      const { measuredM3, curve, model } = volumeError;
-      measurement += (stems * measuredM3) ** 2;
-      models.set(model.name, (models.get(model.name) ?? 0) + volume * model.share);
-      if (curve === undefined) continue;
-      trees += (stems * curve.treeM3) ** 2;
-      curves.set(curve.name, (curves.get(curve.name) ?? 0) + stems * curve.sharedM3);
-    }
+    plot.keys.forEach(({ model, curve }, cell) => {
+      if (model === null) return;
+      measurement += share ** 2 * figureOf(plot, cell, FIGURE.measuredM3Squared);
+      models.set(
+        model.name,
+        (models.get(model.name) ?? 0) + share * figureOf(plot, cell, FIGURE.volumeOfModel) * model.share,
+      );
+      const name = curve?.errorName ?? null;
+      if (name === null) return;
+      trees += share ** 2 * figureOf(plot, cell, FIGURE.curveTreeM3Squared);
+      curves.set(name, (curves.get(name) ?? 0) + share * figureOf(plot, cell, FIGURE.curveSharedM3));
+    });
   });
   const shared = sum([...curves.values()].map((each) => each ** 2));
   const model = Math.sqrt(sum([...models.values()].map((each) => each ** 2)));
@@ -408,16 +418,33 @@ function volumeErrorsOf(
  * @param options how the variance is worked out; the finite population correction is for samples of one phase
  */
 export function surveySums(
-  tallied: readonly TalliedPlot[],
+  totals: readonly PlotTotals[],
   sorting: SortingRules,
   ownStrata: readonly StratumArea[] = [],
   phased: TwoPhaseEstimate | null = null,
   options: VarianceOptions = {},
 ): SurveySums {
+  return {
+    ...sumsOf(onlyCondition(phased?.plots ?? totals, 'live'), sorting, ownStrata, phased, options),
+    plots: totals.length,
+    dead: deadSums(totals, sorting, ownStrata, options),
+    withoutAuxiliary:
+      phased?.phaseSummary.kind === 'double-sampling' && phased.phaseSummary.problem === null
+        ? aloneOf(onlyCondition(totals, 'live'), sorting)
+        : null,
+  };
+}
+
+/** Sums over cells of one condition. */
+function sumsOf(
+  plots: readonly PlotTotals[],
+  sorting: SortingRules,
+  ownStrata: readonly StratumArea[],
+  phased: TwoPhaseEstimate | null,
+  options: VarianceOptions,
+): Omit<SurveySums, 'plots' | 'dead' | 'withoutAuxiliary'> {
   const { pooled = false } = options;
-  const plots = onlyTrees(phased?.plots ?? tallied, 'live');
   const strata = phased?.strata ?? ownStrata;
-  const trees = plots.flatMap((plot) => plot.trees);
   const ratio = volumeRatio(plots);
   const weights = weightsWith(plots, strata, phased === null ? options : { pooled });
   const single =
@@ -425,41 +452,37 @@ export function surveySums(
       ? strata.filter(({ id }) => plots.filter(({ stratumId }) => stratumId === id).length === 1).map(({ id }) => id)
       : [];
   const sampled = weights.whole === null || phased !== null;
-  const columns = columnsOf(plots, ratio);
-  const heights = trees.flatMap((tree) => tree.heightM ?? []);
+  const columns = columnsOf(plots, ratio, phased !== null);
   const summed = (group: Int32Array, groups: number): GroupColumns => {
     const sums = sumGroups({ ...columns, group }, groups, weights);
     return { ...sums, ...phased?.errorsOf?.({ ...columns, group }, sums, weights) };
   };
-  const table = <K>(keyOf: (tree: TalliedTree, plot: number) => K | undefined): (readonly [K, GroupSums])[] => {
+  const table: Table = (keyOf) => {
     const { keys, group } = numbered(plots, keyOf);
     const sums = summed(group, keys.length);
     return keys.map((key, i) => [key, groupSums(sums, i, sampled)]);
   };
-  const whole = summed(new Int32Array(trees.length), 1);
+  const whole = summed(new Int32Array(columns.plot.length), 1);
   const all = plots.length === 0 ? null : groupSums(whole, 0, sampled);
-  const diameters = plots.flatMap(({ shape, trees: own }, index) =>
-    own.filter(hasDbh).map((tree) => ({
-      weight: shareOfPlot(weights, index) * (expansionFactorPerHa(shape, readDbhOf(tree)) ?? 0) * multiplicityOf(tree),
-      dbhCm: tree.dbhCm,
-    })),
-  );
+  const count = (figure: Figure): number => sum(plots.map((plot) => figureOfPlot(plot, figure)));
+  const weighed = (figure: Figure): number =>
+    sum(plots.map((plot, index) => shareOfPlot(weights, index) * figureOfPlot(plot, figure)));
+  const heightsMeasured = count(FIGURE.heights);
   return {
-    plots: tallied.length,
     weighing: weights.weighing === 'whole' && sampled ? 'plots' : weights.weighing,
-    stems: trees.length,
+    stems: count(FIGURE.trees),
     stemsPerHa: all?.sampling.stemsPerHa ?? null,
     basalAreaM2PerHa: all?.sampling.basalAreaM2PerHa ?? null,
     volumeM3PerHa: ratio.pooled === null ? null : (all?.sampling.volumeM3PerHa ?? null),
     volumeErrors:
       all?.sampling.volumeM3PerHa === null || all === null || ratio.pooled === null
         ? null
-        : volumeErrorsOf(plots, weights, columns, all.sampling.volumeM3PerHa.standardError, sampled),
-    quadraticMeanDiameterCm: weighedMeanDiameterCm(diameters),
-    meanHeightM: mean(heights),
-    heightsMeasured: heights.length,
-    withoutDiameter: trees.filter((tree) => tree.dbhCm === null).length,
-    classes: classTable(table, sorting.classes),
+        : volumeErrorsOf(plots, weights, all.sampling.volumeM3PerHa.standardError, sampled),
+    quadraticMeanDiameterCm: weighedMeanDiameterCm(weighed(FIGURE.stemsDbhSquared), weighed(FIGURE.stemsWithDbh)),
+    meanHeightM: heightsMeasured === 0 ? null : count(FIGURE.heightSumM) / heightsMeasured,
+    heightsMeasured,
+    withoutDiameter: count(FIGURE.withoutDbh),
+    classes: classTable(table),
     species: table(({ speciesCode }) => speciesCode)
       .map(([speciesCode, sums]) => ({ speciesCode, ...sums }))
       .sort((a, b) => b.basalAreaM2PerHa - a.basalAreaM2PerHa || a.speciesCode.localeCompare(b.speciesCode, 'en')),
@@ -467,16 +490,11 @@ export function surveySums(
     strata: ownStrata.length < 2 || phased !== null ? [] : strataTable(plots, columns, ownStrata, sampled),
     singlePlotStrata: single,
     pooledVariance: pooled && single.length > 0,
-    dead: deadSums(tallied, sorting, ownStrata, options),
     volumesMeasured: ratio.measuredTrees,
-    volumesByCurve: trees.filter((tree) => tree.byCurve === true && tree.volumeM3 !== null).length,
-    curveFillings: curveFillings(trees),
-    volumesFilled: trees.filter((tree) => tree.dbhCm !== null && tree.volumeM3 === null).length,
+    volumesByCurve: count(FIGURE.volumesByCurve),
+    curveFillings: curveFillings(plots),
+    volumesFilled: count(FIGURE.volumesFilled),
     phaseSummary: phased?.phaseSummary ?? null,
-    withoutAuxiliary:
-      phased?.phaseSummary.kind === 'double-sampling' && phased.phaseSummary.problem === null
-        ? aloneOf(tallied, sorting)
-        : null,
   };
 }
 
@@ -493,31 +511,39 @@ export interface CurveFilling {
 }
 
 /** Trees whose height came from a curve, by species and curve. */
-function curveFillings(trees: readonly TalliedTree[]): CurveFilling[] {
-  const found = new Map<string, CurveFilling>();
-  for (const { speciesCode, dbhCm, curve } of trees) {
-    if (curve === undefined || dbhCm === null) continue;
-    const { speciesCode: curveOf, rangeCm } = curve;
-    const key = JSON.stringify([speciesCode, curveOf]);
-    const before = found.get(key) ?? { speciesCode, curveOf, rangeCm, trees: 0, outside: 0 };
-    const isOutside = dbhCm < rangeCm[0] || dbhCm > rangeCm[1];
-    found.set(key, { ...before, trees: before.trees + 1, outside: before.outside + (isOutside ? 1 : 0) });
+function curveFillings(plots: readonly PlotTotals[]): CurveFilling[] {
+  const found = new Map<string, { -readonly [K in keyof CurveFilling]: CurveFilling[K] }>();
+  for (const plot of plots) {
+    plot.keys.forEach(({ speciesCode, curve }, cell) => {
+      const trees = figureOf(plot, cell, FIGURE.treesByCurve);
+      if (curve === null || trees === 0) return;
+      const { speciesCode: curveOf, rangeCm } = curve;
+      const key = JSON.stringify([speciesCode, curveOf]);
+      const own = found.get(key) ?? { speciesCode, curveOf, rangeCm, trees: 0, outside: 0 };
+      own.trees += trees;
+      own.outside += figureOf(plot, cell, FIGURE.outsideCurve);
+      found.set(key, own);
+    });
   }
   return [...found.values()].sort((a, b) => b.trees - a.trees || a.speciesCode.localeCompare(b.speciesCode, 'en'));
 }
 
 function deadSums(
-  tallied: readonly TalliedPlot[],
+  totals: readonly PlotTotals[],
   sorting: SortingRules,
   strata: readonly StratumArea[],
   options: VarianceOptions,
 ): DeadSums | null {
-  if (!tallied.some(({ trees }) => trees.some(({ dead = false }) => dead))) return null;
-  const plots = onlyTrees(tallied, 'dead').map((plot) => ({
-    ...plot,
-    trees: plot.trees.map(({ dead: _dead, ...tree }) => tree),
-  }));
-  const { stems, stemsPerHa, basalAreaM2PerHa, volumeM3PerHa, classes, species } = surveySums(
+  if (!totals.some(({ keys }) => keys.some(({ dead }) => dead))) return null;
+  // The ratios of dead trees are their own.
+  const live = new Map<CellKey, CellKey>();
+  const asLive = (key: CellKey): CellKey => {
+    const made = live.get(key) ?? { ...key, dead: false };
+    live.set(key, made);
+    return made;
+  };
+  const plots = onlyCondition(totals, 'dead').map((plot) => ({ ...plot, keys: plot.keys.map(asLive) }));
+  const { stems, stemsPerHa, basalAreaM2PerHa, volumeM3PerHa, classes, species } = sumsOf(
     plots,
     { ...sorting, products: [] },
     strata,
@@ -527,16 +553,16 @@ function deadSums(
   return { stems, stemsPerHa, basalAreaM2PerHa, volumeM3PerHa, classes, species };
 }
 
-function aloneOf(plots: readonly TalliedPlot[], sorting: SortingRules): SurveySums['withoutAuxiliary'] {
-  const { stemsPerHa, basalAreaM2PerHa, volumeM3PerHa } = surveySums(plots, sorting);
+function aloneOf(plots: readonly PlotTotals[], sorting: SortingRules): SurveySums['withoutAuxiliary'] {
+  const { stemsPerHa, basalAreaM2PerHa, volumeM3PerHa } = sumsOf(plots, sorting, [], null, {});
   return { stemsPerHa, basalAreaM2PerHa, volumeM3PerHa };
 }
 
-type Table = <K>(keyOf: (tree: TalliedTree, plot: number) => K | undefined) => (readonly [K, GroupSums])[];
+type Table = <K>(keyOf: (key: CellKey) => K | undefined) => (readonly [K, GroupSums])[];
 
-const classTable = (table: Table, classes: ClassRule): ClassRow[] =>
-  table((tree) =>
-    tree.dbhCm === null ? undefined : `${String(diameterClass(tree.dbhCm, classes))} ${tree.speciesCode}`,
+const classTable = (table: Table): ClassRow[] =>
+  table(({ diameterClass, speciesCode }) =>
+    diameterClass === null ? undefined : `${String(diameterClass)} ${speciesCode}`,
   )
     .map(([key, sums]) => {
       const [named = '', speciesCode = ''] = key.split(' ');
@@ -544,21 +570,17 @@ const classTable = (table: Table, classes: ClassRule): ClassRow[] =>
     })
     .sort((a, b) => a.diameterClass - b.diameterClass || a.speciesCode.localeCompare(b.speciesCode, 'en'));
 
-/** The product of a tree: by its code, else by its dbh. */
-export const productOfTallied = ({ product, dbhCm }: TalliedTree, products: readonly ProductLimit[]): string | null =>
-  product === undefined ? (dbhCm === null ? null : productOf(dbhCm, products)) : product;
-
 function productTable(table: Table, products: readonly ProductLimit[]): ProductRow[] {
   if (products.length === 0) return [];
   const order = (product: Text | null): number => products.find(({ name }) => name === product)?.fromCm ?? 0;
-  return table((tree) => (tree.dbhCm === null ? undefined : productOfTallied(tree, products)))
+  return table(({ diameterClass, product }) => (diameterClass === null ? undefined : product))
     .map(([product, sums]) => ({ product, ...sums }))
     .sort((a, b) => order(a.product) - order(b.product));
 }
 
 /** Each stratum by its own plots. */
 function strataTable(
-  plots: readonly TalliedPlot[],
+  plots: readonly PlotTotals[],
   columns: Omit<TreeColumns, 'group'>,
   strata: readonly StratumArea[],
   sampled: boolean,

@@ -45,13 +45,17 @@ export interface UsedCurve {
   readonly rangeCm: readonly [number, number];
 }
 
-export interface TalliedPlot {
+/** A plot without its trees. */
+export interface PlotOutline {
   readonly shape: PlotShape;
-  readonly trees: readonly TalliedTree[];
   /** The stratum that it lies in; one stratum where left out. */
   readonly stratumId?: string | undefined;
   /** What was told of it at a glance, where the survey looks twice: trees counted in, or another quick figure. */
   readonly auxiliary?: number | null | undefined;
+}
+
+export interface TalliedPlot extends PlotOutline {
+  readonly trees: readonly TalliedTree[];
 }
 
 export interface StratumArea {
@@ -63,17 +67,6 @@ export interface StratumArea {
 
 /** Whether its diameter could be worked out. */
 export const hasDbh = (tree: TalliedTree): tree is TalliedTree & { readonly dbhCm: number } => tree.dbhCm !== null;
-
-/** The plots with the live trees alone, or with the dead ones. */
-export const onlyTrees = <P extends TalliedPlot>(plots: readonly P[], condition: 'live' | 'dead'): readonly P[] =>
-  plots.some(({ trees }) => trees.some(({ dead = false }) => dead))
-    ? plots.map((plot) => ({
-        ...plot,
-        trees: plot.trees.filter(({ dead = false }) => dead === (condition === 'dead')),
-      }))
-    : condition === 'live'
-      ? plots
-      : plots.map((plot) => ({ ...plot, trees: [] }));
 
 /** The dbh as read: it gives the expansion factor and the limiting distance. */
 export const readDbhOf = ({ readDbhCm, dbhCm }: Pick<TalliedTree, 'dbhCm' | 'readDbhCm'>): number | null =>

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { expansionFactorPerHa, plotAreaM2, shapeWords } from '../plot/index.ts';
 import { inEnglish } from '../testing/english.ts';
-import { standIndices } from './indices/stand-indices.ts';
-import { type SortingRules, surveySums } from './sums.ts';
+import type { SortingRules } from './sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from './tallied.ts';
+import { standIndices, surveySums } from '../testing/sums-of-trees.ts';
 
 const LIST = { kind: 'tree-list' } as const;
 const BY_FIVE: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { plotSums } from './sums.ts';
-import { ratiosOf, ratioSums, ratioSumsWithout, volumeRatio } from './volume-ratio.ts';
+import { ratiosOf, ratioSumsWithout } from './volume-ratio.ts';
 import type { PlotShape } from '../protocol/index.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
+import { plotSums, ratioSums, volumeRatio } from '../testing/sums-of-trees.ts';
 
 const BASAL_AREA_40 = (Math.PI * 0.4 * 0.4) / 4;
 

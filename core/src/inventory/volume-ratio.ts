@@ -1,8 +1,5 @@
-import { basalAreaM2 } from '../diameter/index.ts';
-import { expansionFactorPerHa } from '../plot/index.ts';
-import type { PlotShape } from '../protocol/index.ts';
 import { sum } from '../statistics/index.ts';
-import { hasDbh, multiplicityOf, readDbhOf, type TalliedPlot, type TalliedTree } from './tallied.ts';
+import { type Figure, FIGURE, figureOf, figureOfPlot, type PlotTotals } from './plot-totals.ts';
 
 /** What fills in for trees that were not measured whole: ratios of those that were. */
 export interface VolumeRatio {
@@ -22,21 +19,20 @@ export interface RatioSums {
 }
 
 /**
- * The sums that the ratios are made of, by species: each tree weighs its expansion factor, so that at an angle-count
- * point every counted tree has the same weight. Those of some plots can be taken out of those of all.
+ * The sums that the ratios are made of, by species of the live trees: each tree weighs its expansion factor, so that at an
+ * angle-count point every counted tree has the same weight. Those of some plots can be taken out of those of all.
  */
-export function ratioSums(plots: readonly TalliedPlot[]): Record<string, RatioSums> {
+export function ratioSums(plots: readonly PlotTotals[]): Record<string, RatioSums> {
   const sums: Record<string, { trees: number; volumeM3: number; basalAreaM2: number }> = {};
-  for (const { shape, trees } of plots) {
-    for (const tree of trees) {
-      const { speciesCode, dbhCm, volumeM3, dead = false } = tree;
-      const factor = (expansionFactorPerHa(shape, readDbhOf(tree)) ?? 0) * multiplicityOf(tree);
-      if (dbhCm === null || volumeM3 === null || factor === 0 || dead) continue;
+  for (const plot of plots) {
+    plot.keys.forEach(({ speciesCode, dead }, cell) => {
+      const trees = figureOf(plot, cell, FIGURE.ratioTrees);
+      if (trees === 0 || dead) return;
       const own = (sums[speciesCode] ??= { trees: 0, volumeM3: 0, basalAreaM2: 0 });
-      own.trees += 1;
-      own.volumeM3 += factor * volumeM3;
-      own.basalAreaM2 += factor * basalAreaM2(dbhCm);
-    }
+      own.trees += trees;
+      own.volumeM3 += figureOf(plot, cell, FIGURE.ratioVolume);
+      own.basalAreaM2 += figureOf(plot, cell, FIGURE.ratioBasalArea);
+    });
   }
   return sums;
 }
@@ -77,49 +73,38 @@ export function ratiosOf(sums: Readonly<Record<string, RatioSums>>): Pick<Volume
  *
  * Source: Husch, Beers & Kershaw 2003, Forest Mensuration: volume–basal-area ratios.
  */
-export function volumeRatio(plots: readonly TalliedPlot[]): VolumeRatio {
-  let measuredTrees = 0;
-  for (const { trees } of plots)
-    for (const { volumeM3, byCurve } of trees) if (volumeM3 !== null && byCurve !== true) measuredTrees += 1;
-  const counted = plots
-    .filter(({ shape }) => shape.kind === 'variable-radius')
-    .flatMap((plot) => plot.trees.filter(hasDbh));
+export function volumeRatio(plots: readonly PlotTotals[]): VolumeRatio {
+  const count = (figure: Figure): number => plots.reduce((sum, plot) => sum + figureOfPlot(plot, figure), 0);
+  const taped = count(FIGURE.pointTrees);
   return {
     ...ratiosOf(ratioSums(plots)),
-    measuredTrees,
-    stemsPerM2:
-      counted.length === 0
-        ? null
-        : sum(counted.map((tree) => 1 / basalAreaM2(readDbhOf(tree) ?? tree.dbhCm))) / counted.length,
+    measuredTrees: count(FIGURE.volumesMeasured),
+    stemsPerM2: taped === 0 ? null : count(FIGURE.pointStemsPerM2) / taped,
   };
 }
 
-/** What one tree of a plot stands for, per hectare. */
-export interface ExpandedTree {
-  readonly stems: number;
-  readonly basalArea: number;
-  /** Null while nothing tells the volume of such a tree. */
-  readonly volume: number | null;
+/** Volume per basal area of a species; null while nothing tells it. */
+export const volumePerBasalArea = ({ bySpecies, pooled }: VolumeRatio, speciesCode: string): number | null =>
+  bySpecies.get(speciesCode) ?? pooled;
+
+/** Volume per hectare of a cell; not a number while nothing tells the volume of some of its trees. */
+export function volumeOfCell(plot: PlotTotals, cell: number, ratio: VolumeRatio): number {
+  const known = figureOf(plot, cell, FIGURE.volume);
+  if (figureOf(plot, cell, FIGURE.treesToFill) === 0) return known;
+  const perBasalArea = volumePerBasalArea(ratio, plot.keys[cell]?.speciesCode ?? '');
+  return perBasalArea === null ? NaN : known + perBasalArea * figureOf(plot, cell, FIGURE.basalAreaToFill);
 }
 
-/** What a tree stands for on its plot. A tree counted at a point has its basal area whether it was taped or not. */
-export function expandTree(shape: PlotShape, tree: TalliedTree, ratio: VolumeRatio): ExpandedTree {
-  const { dbhCm, volumeM3 } = tree;
-  const counts = multiplicityOf(tree);
-  const factor = expansionFactorPerHa(shape, readDbhOf(tree));
-  const perBasalArea = ratio.bySpecies.get(tree.speciesCode) ?? ratio.pooled;
-  if (dbhCm === null) {
-    const basalArea = shape.kind === 'variable-radius' ? shape.factorM2PerHa * counts : 0;
-    const stems = factor ?? (ratio.stemsPerM2 === null ? 0 : basalArea * ratio.stemsPerM2);
-    const volume = volumeM3 !== null && factor !== null ? factor * volumeM3 : (perBasalArea ?? NaN) * basalArea;
-    return {
-      stems: factor === null ? stems : stems * counts,
-      basalArea,
-      volume: basalArea === 0 && volumeM3 === null ? 0 : Number.isNaN(volume) ? null : volume,
-    };
-  }
-  const stems = (factor ?? 0) * counts;
-  const basalArea = shape.kind === 'variable-radius' ? shape.factorM2PerHa * counts : stems * basalAreaM2(dbhCm);
-  if (volumeM3 !== null) return { stems, basalArea, volume: stems * volumeM3 };
-  return { stems, basalArea, volume: perBasalArea === null ? null : perBasalArea * basalArea };
+/** The same of a whole plot. */
+export function volumeOfPlot(plot: PlotTotals, ratio: VolumeRatio): number {
+  if (figureOfPlot(plot, FIGURE.treesToFill) === 0) return figureOfPlot(plot, FIGURE.volume);
+  return plot.keys.reduce((sum, _, cell) => sum + volumeOfCell(plot, cell, ratio), 0);
+}
+
+/** Σ of the squared volumes of a cell’s trees, where measured trees stand for others. */
+export function volumeSquaredOfCell(plot: PlotTotals, cell: number, ratio: VolumeRatio): number {
+  const perBasalArea = volumePerBasalArea(ratio, plot.keys[cell]?.speciesCode ?? '') ?? 0;
+  return (
+    figureOf(plot, cell, FIGURE.volumeSquared) + perBasalArea ** 2 * figureOf(plot, cell, FIGURE.basalAreaToFillSquared)
+  );
 }

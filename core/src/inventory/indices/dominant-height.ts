@@ -1,7 +1,7 @@
-import { expansionFactorPerHa, plotAreaM2 } from '../../plot/index.ts';
+import { plotAreaM2 } from '../../plot/index.ts';
 import type { DominantRule } from '../../protocol/index.ts';
 import type { PlotWeights } from '../group-totals.ts';
-import { heightOfTallied, readDbhOf, type TalliedPlot } from '../tallied.ts';
+import type { PlotTotals } from '../plot-totals.ts';
 import type { IndexDetails, Stand, StandIndex } from './stand-index.ts';
 import { message, type Text } from '../../message/index.ts';
 
@@ -27,28 +27,26 @@ export function dominantHeightM(
 }
 
 /** The hundred thickest trees a hectare of one plot: their mean height. */
-function dominantOfPlot({ shape, trees }: TalliedPlot, rule: DominantRule): number | null {
-  const sized = trees.flatMap((tree) => {
-    const heightM = heightOfTallied(tree);
-    const weight = expansionFactorPerHa(shape, readDbhOf(tree));
-    return tree.dbhCm === null || weight === null || weight === 0
-      ? []
-      : [{ dbhCm: tree.dbhCm, heightM, weight: weight * (tree.multiplicity ?? 1) }];
-  });
+function dominantOfPlot({ shape, sized, scale, drawnScale }: PlotTotals, rule: DominantRule): number | null {
+  const { dbhCm, heightM, stems, isDrawn, isSingle } = sized;
   const areaM2 = plotAreaM2(shape);
-  const isPlain =
-    (shape.kind === 'circle' || shape.kind === 'rectangle') &&
-    trees.every(({ multiplicity = 1 }) => multiplicity === 1);
+  const isPlain = (shape.kind === 'circle' || shape.kind === 'rectangle') && isSingle && scale === 1;
   if (areaM2 !== null && isPlain && rule !== 'fractional') {
-    const known = sized.flatMap(({ dbhCm, heightM }) => (heightM === null ? [] : [{ dbhCm, heightM }]));
-    return known.length < sized.length ? null : dominantHeightM(known, areaM2 / 10_000, rule);
+    return heightM.some(Number.isNaN)
+      ? null
+      : dominantHeightM(
+          Array.from(dbhCm, (dbh, i) => ({ dbhCm: dbh, heightM: heightM[i] ?? NaN })),
+          areaM2 / 10_000,
+          rule,
+        );
   }
   let left = 100;
   let sum = 0;
-  for (const { heightM, weight } of [...sized].sort((a, b) => b.dbhCm - a.dbhCm)) {
-    if (heightM === null) return null;
-    const taken = Math.min(left, weight);
-    sum += taken * heightM;
+  for (let i = 0; i < dbhCm.length; i += 1) {
+    const height = heightM[i] ?? NaN;
+    if (Number.isNaN(height)) return null;
+    const taken = Math.min(left, (stems[i] ?? 0) * (isDrawn[i] === 1 ? drawnScale : scale));
+    sum += taken * height;
     left -= taken;
     if (left <= 1e-9) return sum / 100;
   }

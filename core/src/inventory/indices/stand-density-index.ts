@@ -1,7 +1,7 @@
+import { FIGURE } from '../plot-totals.ts';
 import type { StandIndex } from './stand-index.ts';
 import { message } from '../../message/index.ts';
-
-const REINEKE = { power: 1.605, standardCm: 25.4 } as const;
+import { reinekeShare } from './reineke.ts';
 
 /**
  * Stand density index: trees a hectare that the stand would have at a mean diameter of 25.4 cm.
@@ -14,17 +14,7 @@ const REINEKE = { power: 1.605, standardCm: 25.4 } as const;
  * @example standDensityIndex(500, 25.4) // 500
  */
 export const standDensityIndex = (stemsPerHa: number, quadraticMeanDiameterCm: number): number =>
-  stemsPerHa * (quadraticMeanDiameterCm / REINEKE.standardCm) ** REINEKE.power;
-
-/**
- * The same summed tree by tree, for stands of many ages; never above the one by the mean diameter.
- *
- * @param diametersCm above 0
- * @param expansionPerHa stems per ha that each stands for
- * @returns stems per ha
- */
-export const summedDensityIndex = (diametersCm: readonly number[], expansionPerHa: number): number =>
-  expansionPerHa * diametersCm.reduce((sum, d) => sum + (d / REINEKE.standardCm) ** REINEKE.power, 0);
+  stemsPerHa * reinekeShare(quadraticMeanDiameterCm);
 
 export const STAND_DENSITY_INDEX: StandIndex<'densityIndex'> = {
   id: 'densityIndex',
@@ -42,6 +32,7 @@ export const STAND_DENSITY_INDEX: StandIndex<'densityIndex'> = {
   },
 };
 
+/** The same summed tree by tree, for stands of many ages; never above the one by the mean diameter. */
 export const SUMMED_DENSITY_INDEX: StandIndex<'summedDensityIndex'> = {
   id: 'summedDensityIndex',
   quantity: 'stems',
@@ -50,6 +41,6 @@ export const SUMMED_DENSITY_INDEX: StandIndex<'summedDensityIndex'> = {
   label: () => message('inventory.stand-density-index-summed-by', 'stand density index, summed by tree'),
   explanation: () =>
     message('inventory.for-uneven-aged-stands-never', 'for uneven-aged stands; never larger than the index above'),
-  compute: ({ trees }) =>
-    trees.length === 0 ? null : trees.reduce((sum, { dbhCm, weight }) => sum + summedDensityIndex([dbhCm], weight), 0),
+  compute: ({ plots, meanOf }) =>
+    plots.every(({ sized }) => sized.dbhCm.length === 0) ? null : meanOf(FIGURE.densityIndex),
 };

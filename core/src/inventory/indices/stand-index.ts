@@ -2,24 +2,16 @@ import type { DominantRule } from '../../protocol/index.ts';
 import type { StandUnits, UnitSystem } from '../../units/index.ts';
 import type { PlotWeights } from '../group-totals.ts';
 import type { SurveySums } from '../sums.ts';
-import type { TalliedPlot } from '../tallied.ts';
+import type { Figure, PlotTotals } from '../plot-totals.ts';
 import type { Text } from '../../message/index.ts';
-
-/** A live tree with a dbh, and how much of a hectare it is worth in the mean of the plots. */
-export interface WeightedTree {
-  readonly dbhCm: number;
-  /** Measured, or from the height curve; null where there is neither. */
-  readonly heightM: number | null;
-  /** Stems per ha. */
-  readonly weight: number;
-}
 
 /** What an index of the stand is computed from. */
 export interface Stand {
   /** Plots with their live trees. */
-  readonly plots: readonly TalliedPlot[];
+  readonly plots: readonly PlotTotals[];
   readonly weights: PlotWeights;
-  readonly trees: readonly WeightedTree[];
+  /** Mean of a figure over the plots. */
+  readonly meanOf: (figure: Figure) => number;
   readonly sums: SurveySums;
   readonly dominantRule: DominantRule;
 }

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { standIndices } from './stand-indices.ts';
-import { surveySums } from '../sums.ts';
 import type { TalliedPlot, TalliedTree } from '../tallied.ts';
+import { standIndices, surveySums } from '../../testing/sums-of-trees.ts';
 
 const RULES = { classes: { width: '5cm', place: 'centred' }, products: [] } as const;
 const tree = (dbhCm: number, heightM: number | null, over: Partial<TalliedTree> = {}): TalliedTree => ({

@@ -1,5 +1,6 @@
-import { hasDbh, multiplicityOf, type StratumArea, type TalliedPlot } from '../tallied.ts';
-import { hasAuxiliary, ofMeasuredTrees, scaleTreeCounts, type TwoPhaseEstimate } from './two-phase-estimate.ts';
+import { type CellKey, FIGURE, figureOfPlot, onlyCells, type PlotTotals, scaled } from '../plot-totals.ts';
+import type { PlotOutline, StratumArea } from '../tallied.ts';
+import { hasAuxiliary, ofMeasuredTrees, type TwoPhaseEstimate } from './two-phase-estimate.ts';
 import {
   type Estimation,
   grouped,
@@ -14,38 +15,37 @@ import {
 } from '../../statistics/index.ts';
 import { message, type Text } from '../../message/index.ts';
 
+const isTaped = ({ diameterClass }: CellKey): boolean => diameterClass !== null;
+
 /**
  * Trees counted at every point, and some of them measured: the basal area is that of the counts, and the measured trees say
  * what a square metre of it is. The shares of error of both add as squares.
  *
  * Source: Bruce 1961; Marshall, Iles & Bell 2004, Canadian Journal of Forest Research 34:840.
  */
-export function estimateCountMeasure(plots: readonly TalliedPlot[], strata: readonly StratumArea[]): TwoPhaseEstimate {
+export function estimateCountMeasure(plots: readonly PlotTotals[], strata: readonly StratumArea[]): TwoPhaseEstimate {
   const points = plots.filter(hasAuxiliary);
   const x = points.map(({ auxiliary, shape }) =>
     shape.kind === 'variable-radius' ? auxiliary * shape.factorM2PerHa : NaN,
   );
-  const measured = sum(points.map(({ trees }) => trees.filter(hasDbh).length));
+  const taped = points.map((plot) => onlyCells(plot, isTaped));
+  const measured = sum(taped.map((plot) => figureOfPlot(plot, FIGURE.trees)));
   const counts = countsByStrata(points, x, strata);
   const phaseSummary = {
     kind: 'count-measure' as const,
     firstPhaseSize: points.length,
     measured,
-    excludedPlots: plots.filter((plot) => !hasAuxiliary(plot) && plot.trees.length > 0).length,
+    excludedPlots: plots.filter((plot) => !hasAuxiliary(plot) && plot.keys.length > 0).length,
     problem: countProblem(points, x, measured, counts.estimation),
   };
   const { estimation } = counts;
   if (phaseSummary.problem !== null || !estimation.ok) return { phaseSummary, plots: [], strata, errorsOf: null };
   const share = (estimation.standardError ?? NaN) / estimation.mean;
-  const taken = sum(points.map(({ trees }) => sum(trees.filter(hasDbh).map(multiplicityOf))));
+  const factorOf = ({ shape }: PlotOutline): number => (shape.kind === 'variable-radius' ? shape.factorM2PerHa : NaN);
+  const taken = sum(taped.map((plot) => figureOfPlot(plot, FIGURE.basalArea) / factorOf(plot)));
   return {
     phaseSummary,
-    plots: points.map((plot, i) =>
-      scaleTreeCounts({ ...plot, trees: plot.trees.filter(hasDbh) }, () => {
-        const factor = plot.shape.kind === 'variable-radius' ? plot.shape.factorM2PerHa : NaN;
-        return estimation.mean / (taken * factor * (counts.shares[i] ?? NaN));
-      }),
-    ),
+    plots: taped.map((plot, i) => scaled(plot, estimation.mean / (taken * factorOf(plot) * (counts.shares[i] ?? NaN)))),
     strata: counts.byStrata ? strata : [],
     errorsOf: (columns, sums, weights) =>
       ofMeasuredTrees(columns, sums, weights, {
@@ -58,7 +58,7 @@ export function estimateCountMeasure(plots: readonly TalliedPlot[], strata: read
 
 /** The mean of the counts, strata weighing their areas where these are known, and the share of each point in it. */
 function countsByStrata(
-  points: readonly TalliedPlot[],
+  points: readonly PlotOutline[],
   x: readonly number[],
   strata: readonly StratumArea[],
 ): { readonly estimation: Estimation; readonly shares: readonly number[]; readonly byStrata: boolean } {
@@ -85,7 +85,7 @@ function countsByStrata(
 }
 
 function countProblem(
-  points: readonly TalliedPlot[],
+  points: readonly PlotOutline[],
   x: readonly number[],
   measured: number,
   estimation: Estimation,

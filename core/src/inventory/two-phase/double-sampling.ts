@@ -9,16 +9,10 @@ import {
   total,
   withInterval,
 } from '../../statistics/index.ts';
-import type { StratumArea, TalliedPlot } from '../tallied.ts';
+import { type PlotTotals, scaled } from '../plot-totals.ts';
+import type { StratumArea } from '../tallied.ts';
 import type { TwoPhaseDesign } from '../../protocol/index.ts';
-import {
-  byPlots,
-  errorOfEstimation,
-  hasAuxiliary,
-  scaleTreeCounts,
-  type TwoPhaseEstimate,
-  unweighted,
-} from './two-phase-estimate.ts';
+import { byPlots, errorOfEstimation, hasAuxiliary, type TwoPhaseEstimate, unweighted } from './two-phase-estimate.ts';
 import { message, type Text } from '../../message/index.ts';
 
 /**
@@ -29,7 +23,7 @@ import { message, type Text } from '../../message/index.ts';
  * estimates of regression as weights.
  */
 export function estimateDoubleSampling(
-  tallied: readonly TalliedPlot[],
+  tallied: readonly PlotTotals[],
   { by }: Extract<TwoPhaseDesign, { kind: 'double-sampling' }>,
   strata: readonly StratumArea[],
   auxiliaries: readonly number[],
@@ -60,7 +54,7 @@ export function estimateDoubleSampling(
     by === 'ratio' ? large.meanX / own : 1 + (n * (large.meanX - own) * (auxiliary - own)) / squares;
   return {
     phaseSummary,
-    plots: plots.map((plot) => scaleTreeCounts(plot, () => weight(plot.auxiliary))),
+    plots: plots.map((plot) => scaled(plot, weight(plot.auxiliary))),
     strata: [],
     // A tree's columns hold its weight: what its plot has without it is divided out, unless the plot weighs nothing.
     errorsOf: (columns, { trees }) => {

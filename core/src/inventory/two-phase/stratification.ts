@@ -1,4 +1,5 @@
-import type { StratumArea, TalliedPlot } from '../tallied.ts';
+import type { PlotTotals } from '../plot-totals.ts';
+import type { PlotOutline, StratumArea } from '../tallied.ts';
 import { columnsOfFigures, type GroupErrors, type TwoPhaseEstimate } from './two-phase-estimate.ts';
 import { sum } from '../../statistics/index.ts';
 import { FIGURES } from '../group-totals.ts';
@@ -9,10 +10,7 @@ import { message, type Text } from '../../message/index.ts';
  *
  * Source: Cochran 1977, Sampling Techniques, 12.2: Σ w² s² ÷ n + Σ w (ȳ − ȳ all)² ÷ n′.
  */
-export function estimateStratification(
-  plots: readonly TalliedPlot[],
-  strata: readonly StratumArea[],
-): TwoPhaseEstimate {
+export function estimateStratification(plots: readonly PlotTotals[], strata: readonly StratumArea[]): TwoPhaseEstimate {
   const sized = strata.filter(({ pointsCounted }) => (pointsCounted ?? 0) > 0);
   const ids = new Set(sized.map(({ id }) => id));
   const inside = plots.filter(({ stratumId }) => ids.has(stratumId ?? ''));
@@ -62,7 +60,7 @@ export function estimateStratification(
 function sizedProblem(
   sized: readonly StratumArea[],
   strata: readonly StratumArea[],
-  plots: readonly TalliedPlot[],
+  plots: readonly PlotOutline[],
 ): Text | null {
   const alone = message(
     'inventory.until-then-all-measured-plots',

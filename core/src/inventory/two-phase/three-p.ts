@@ -1,6 +1,6 @@
-import { hasDbh, multiplicityOf, type StratumArea, type TalliedPlot, type TalliedTree } from '../tallied.ts';
-import type { TwoPhaseDesign } from '../../protocol/index.ts';
-import { cells, ofMeasuredTrees, scaleTreeCounts, type TwoPhaseEstimate } from './two-phase-estimate.ts';
+import type { GuessTotals, PlotTotals } from '../plot-totals.ts';
+import type { PlotOutline, StratumArea } from '../tallied.ts';
+import { cells, ofMeasuredTrees, type TwoPhaseEstimate } from './two-phase-estimate.ts';
 import { type Estimation, notEstimated, spreadOf, sum, valuesProblem, withInterval } from '../../statistics/index.ts';
 import { message, type Text } from '../../message/index.ts';
 
@@ -23,35 +23,25 @@ export function isSelectedBy3P(treeId: string, predictedVolumeM3: number, sureTo
  *
  * Source: Grosenbaugh 1965, Three-pee sampling theory and program THRP, USDA Forest Service PSW-21.
  */
-export function estimate3P(
-  plots: readonly TalliedPlot[],
-  { sureToMeasureM3 }: Extract<TwoPhaseDesign, { kind: 'three-p' }>,
-  strata: readonly StratumArea[],
-): TwoPhaseEstimate {
-  const trees = plots.flatMap((plot) => plot.trees);
-  const isSure = ({ predictedVolumeM3 = 0 }: TalliedTree): boolean => predictedVolumeM3 >= sureToMeasureM3;
-  const drawn = trees.filter((tree) => hasDbh(tree) && !isSure(tree));
+export function estimate3P(plots: readonly PlotTotals[], strata: readonly StratumArea[]): TwoPhaseEstimate {
+  const guessed = plots.map(({ guesses }) => {
+    if (guesses === null) throw new RangeError('the totals were made without the limit of the guesses');
+    return guesses;
+  });
+  const count = (of: (each: GuessTotals) => number): number => sum(guessed.map(of));
   const phaseSummary = {
     kind: 'three-p' as const,
-    firstPhaseSize: trees.length,
-    measured: trees.filter(hasDbh).length,
+    firstPhaseSize: count(({ trees }) => trees),
+    measured: count(({ treesWithDbh }) => treesWithDbh),
     excludedPlots: 0,
-    problem: guessProblem(plots, trees, drawn, isSure),
+    problem: guessProblem(plots, guessed, count),
   };
   if (phaseSummary.problem !== null) return { phaseSummary, plots: [], strata, errorsOf: null };
-  const guesses = sum(
-    trees.filter((tree) => !isSure(tree)).map((tree) => (tree.predictedVolumeM3 ?? 0) * multiplicityOf(tree)),
-  );
-  const n = drawn.length;
-  const raised = plots.map((plot) =>
-    scaleTreeCounts({ ...plot, trees: plot.trees.filter(hasDbh) }, (tree) =>
-      isSure(tree) ? 1 : guesses / (n * (tree.predictedVolumeM3 ?? NaN) * multiplicityOf(tree)),
-    ),
-  );
-  const sampled = raised.flatMap((plot) => plot.trees.map((tree) => !isSure(tree)));
+  const n = count(({ drawn }) => drawn);
+  const drawnScale = count(({ guessesM3 }) => guessesM3) / n;
   return {
     phaseSummary,
-    plots: raised,
+    plots: guessed.map(({ raised }) => ({ ...raised, drawnScale })),
     strata,
     errorsOf: (columns, sums, weights) =>
       n === 0
@@ -61,39 +51,38 @@ export function estimate3P(
             sums,
             weights,
             { measured: n, shareOfFirst: 0, freedomOfFirst: Infinity },
-            (tree) => sampled[tree] === true,
+            (row) => columns.isDrawn?.[row] === 1,
           ),
   };
 }
 
 function guessProblem(
-  plots: readonly TalliedPlot[],
-  all: readonly TalliedTree[],
-  drawn: readonly TalliedTree[],
-  isSure: (tree: TalliedTree) => boolean,
+  plots: readonly PlotOutline[],
+  guessed: readonly GuessTotals[],
+  count: (of: (each: GuessTotals) => number) => number,
 ): Text | null {
   if (plots.some(({ shape }) => shape.kind !== 'complete-tally'))
     return message(
       'inventory.3p-needs-a-predicted-volume',
       '3P needs a predicted volume for every tree of an area: use complete tallies, not sample plots.',
     );
-  if (all.length === 0) return message('inventory.no-volume-has-been-predicted', 'No volume has been predicted yet.');
-  const bare = all.filter(({ predictedVolumeM3 }) => predictedVolumeM3 === undefined).length;
+  if (count(({ trees }) => trees) === 0)
+    return message('inventory.no-volume-has-been-predicted', 'No volume has been predicted yet.');
+  const bare = count(({ treesWithoutGuess }) => treesWithoutGuess);
   if (bare > 0)
     return message(
       'inventory.trees-have-no-predicted-volume',
       '{n, plural, one {# tree has no predicted volume: the sum of predictions is unknown.} other {# trees have no predicted volume: the sum of predictions is unknown.}}',
       { n: bare },
     );
-  const missing = all.filter((tree) => isSure(tree) && !hasDbh(tree)).length;
+  const missing = count(({ sureWithoutDbh }) => sureWithoutDbh);
   if (missing > 0)
     return message(
       'inventory.trees-above-the-limit-have',
       '{n, plural, one {# tree above the limit has no diameter yet.} other {# trees above the limit have no diameter yet.}}',
       { n: missing },
     );
-  const rest = all.some((tree) => !isSure(tree));
-  return rest && drawn.length < 2
+  return guessed.some(({ hasTreesBelowLimit }) => hasTreesBelowLimit) && count(({ drawn }) => drawn) < 2
     ? message(
         'inventory.measure-at-least-two-of-the',
         'Measure at least two of the selected trees: the error cannot be estimated from one.',

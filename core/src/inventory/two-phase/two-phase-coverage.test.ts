@@ -4,9 +4,10 @@ import { basalAreaM2 } from '../../diameter/index.ts';
 import { normal, type Random, seededRandom, weibull } from '../../statistics/index.ts';
 import { estimateTwoPhase } from './estimate-two-phase.ts';
 import type { PlotShape, TwoPhaseDesign } from '../../protocol/index.ts';
-import { type SortingRules, type StandMean, surveySums } from '../sums.ts';
+import type { SortingRules, StandMean } from '../sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from '../tallied.ts';
 import { inEnglish } from '../../testing/english.ts';
+import { surveySums, totalsOf } from '../../testing/sums-of-trees.ts';
 
 const SURVEYS = draws(2_000, 300);
 const PLACES = 3_000;
@@ -141,7 +142,12 @@ describe.each(Object.entries(DESIGNS))('two-phase surveys: %s', (_, { phases, tr
   const random = seededRandom(2_026);
   const told = Array.from({ length: SURVEYS }, () => {
     const { plots, auxiliaries = [], strata = [] } = draw(random);
-    const sums = surveySums(plots, BY_FIVE, strata, estimateTwoPhase(phases, plots, strata, auxiliaries));
+    const sums = surveySums(
+      plots,
+      BY_FIVE,
+      strata,
+      estimateTwoPhase(phases, totalsOf(plots, { ...BY_FIVE, phases }), strata, auxiliaries),
+    );
     if (sums.phaseSummary?.problem !== null) throw new Error(inEnglish(sums.phaseSummary?.problem ?? ''));
     return { basalArea: sums.basalAreaM2PerHa, volume: sums.volumeM3PerHa };
   });

@@ -1,6 +1,7 @@
 import type { TwoPhaseKind } from '../../protocol/index.ts';
 import { FIGURES, type GroupColumns, type PlotWeights, shareOfPlot, type TreeColumns } from '../group-totals.ts';
-import { multiplicityOf, type StratumArea, type TalliedPlot, type TalliedTree } from '../tallied.ts';
+import type { PlotTotals } from '../plot-totals.ts';
+import type { StratumArea } from '../tallied.ts';
 import type { Estimation } from '../../statistics/index.ts';
 import { message, type Text } from '../../message/index.ts';
 
@@ -60,20 +61,14 @@ export type GroupErrors = Pick<GroupColumns, 'variance' | 'freedom'>;
 export interface TwoPhaseEstimate {
   readonly phaseSummary: TwoPhaseSummary;
   /** The plots with their trees as often as they count; empty where nothing can be told without the first phase. */
-  readonly plots: readonly TalliedPlot[];
+  readonly plots: readonly PlotTotals[];
   readonly strata: readonly StratumArea[];
   /** Errors of sums by group. Null where the plots alone tell them. */
   readonly errorsOf: ((columns: TreeColumns, sums: GroupColumns, weights: PlotWeights) => GroupErrors) | null;
 }
 
-export const hasAuxiliary = (plot: TalliedPlot): plot is TalliedPlot & { readonly auxiliary: number } =>
+export const hasAuxiliary = (plot: PlotTotals): plot is PlotTotals & { readonly auxiliary: number } =>
   typeof plot.auxiliary === 'number';
-
-/** Trees of a plot counting so many times as often. */
-export const scaleTreeCounts = (plot: TalliedPlot, factorOf: (tree: TalliedTree) => number): TalliedPlot => ({
-  ...plot,
-  trees: plot.trees.map((tree) => ({ ...tree, multiplicity: multiplicityOf(tree) * factorOf(tree) })),
-});
 
 export const cells = (groups: number): GroupErrors => ({
   variance: new Float64Array(groups * FIGURES),
@@ -127,21 +122,20 @@ export function ofMeasuredTrees(
   { trees, mean: means }: GroupColumns,
   weights: PlotWeights,
   first: { readonly measured: number; readonly shareOfFirst: number; readonly freedomOfFirst: number },
-  isSampled: (tree: number) => boolean = () => true,
+  isSampled: (row: number) => boolean = () => true,
 ): GroupErrors {
   const groups = trees.length;
   const out = cells(groups);
   const n = first.measured;
   const totals = new Float64Array(groups * FIGURES);
   const squares = new Float64Array(groups * FIGURES);
-  columns.group.forEach((group, tree) => {
-    if (group < 0 || !isSampled(tree)) return;
-    const share = shareOfPlot(weights, columns.plot[tree] ?? 0);
+  columns.group.forEach((group, row) => {
+    if (group < 0 || !isSampled(row)) return;
+    const share = shareOfPlot(weights, columns.plot[row] ?? 0);
     columnsOfFigures(columns).forEach((figure, f) => {
       const cell = group * FIGURES + f;
-      const value = share * (figure[tree] ?? 0);
-      totals[cell] = (totals[cell] ?? 0) + value;
-      squares[cell] = (squares[cell] ?? 0) + value * value;
+      totals[cell] = (totals[cell] ?? 0) + share * (figure[row] ?? 0);
+      squares[cell] = (squares[cell] ?? 0) + share * share * (columns.squares?.[f]?.[row] ?? 0);
     });
   });
   for (let cell = 0; cell < groups * FIGURES; cell += 1) {

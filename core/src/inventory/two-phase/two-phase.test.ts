@@ -6,9 +6,10 @@ import { isSelectedBy3P } from './three-p.ts';
 import { estimateTwoPhase } from './estimate-two-phase.ts';
 import { type TwoPhaseDesign } from '../../protocol/index.ts';
 import { parseCallout, printCallout } from '../../callout/index.ts';
-import { type SortingRules, surveySums } from '../sums.ts';
+import type { SortingRules } from '../sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from '../tallied.ts';
 import { inEnglish } from '../../testing/english.ts';
+import { surveySums, totalsOf } from '../../testing/sums-of-trees.ts';
 
 const BY_FIVE: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };
 /** A tenth of a hectare: a tree on it stands for ten. */
@@ -28,7 +29,13 @@ const sumsOf = (
   plots: readonly TalliedPlot[],
   auxiliaries: readonly number[] = [],
   strata: readonly StratumArea[] = [],
-) => surveySums(plots, BY_FIVE, strata, estimateTwoPhase(phases, plots, strata, auxiliaries));
+) =>
+  surveySums(
+    plots,
+    BY_FIVE,
+    strata,
+    estimateTwoPhase(phases, totalsOf(plots, { ...BY_FIVE, phases }), strata, auxiliaries),
+  );
 
 describe('a quick figure of every plot, and a tally of some', () => {
   const byRegression: TwoPhaseDesign = { kind: 'double-sampling', by: 'regression', auxiliary: 'basal area by eye' };

@@ -53,6 +53,8 @@ import {
   isSelectedBy3P,
   plotSums,
   type PlotSums,
+  plotTotaller,
+  type PlotTotals,
   type TalliedTree,
   talliedTrees,
   volumeRatio,
@@ -219,8 +221,8 @@ const nextTagOf = (rows: readonly Row[]): string => {
 };
 
 /** Volume per basal area of this plot’s own trees; of the other plots where it has none of a species. */
-function ratioWith(own: readonly TalliedTree[], { shape }: PlotView, elsewhere: OtherPlotsRatio): VolumeRatio {
-  const here = volumeRatio([{ shape, trees: own }]);
+function ratioWith(own: PlotTotals, elsewhere: OtherPlotsRatio): VolumeRatio {
+  const here = volumeRatio([own]);
   return {
     ...here,
     bySpecies: new Map([...Object.entries(elsewhere.bySpecies), ...here.bySpecies]),
@@ -402,10 +404,11 @@ export function tallyStore(start: TallyStart): TallyStore {
     return made;
   };
 
+  const totalsOf = plotTotaller(settings.fieldRules);
   const $view = computed($state, (state): TallyStateView => {
     const figures = state.rows.map(figured);
     const parsed = parsedLine(state.line, state.rows, context);
-    const own = figures.flatMap(({ tallied }) => tallied);
+    const own = totalsOf({ shape: plot.shape, trees: figures.flatMap(({ tallied }) => tallied) });
     // With the errors of the kit, as the tree is kept: preview and record show the same figures.
     const typed = parseTreeForm(withKitErrors(parsed.draft, settings.kit), {
       ...settings,
@@ -419,7 +422,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       toMeasure: toMeasureOf(figures, settings),
       parsed,
       figures,
-      sums: plotSums({ shape: plot.shape, trees: own }, ratioWith(own, plot, elsewhere)),
+      sums: plotSums(own, ratioWith(own, elsewhere)),
       preview,
       tagUsed: state.rows.some(
         ({ id, tree }) => id !== state.selected && tree.tag !== '' && tree.tag === parsed.draft.tag,

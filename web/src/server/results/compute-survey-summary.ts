@@ -10,13 +10,14 @@ import {
   phasedPlotSums,
   plotSums,
   type PlotSums,
+  plotTotaller,
+  type PlotTotals,
   type ProductRules,
   ratioSums,
   type RatioSums,
   regenerationSums,
   standIndices,
   surveySums,
-  type TalliedPlot,
   talliedTrees,
   volumeRatio,
   withProduct,
@@ -59,23 +60,24 @@ export interface KeptSums extends Pick<
 /** The same plots give the same interval each time they are asked. */
 const DRAW_SEED = 95;
 
-/** The plots of a survey that count, with what the sums need of their trees. */
-interface CountedPlot extends TalliedPlot {
+/** A plot of a survey with its totals. */
+export interface SummedPlot {
   readonly id: string;
   readonly stratumId: string;
   /** Whether it enters the means without being asked for: it is finished, or has nothing to finish. */
   readonly counts: boolean;
+  readonly totals: PlotTotals;
+  /** Trees beyond the range of their volume table. */
+  readonly outsideTables: number;
 }
 
-/** The plots of a survey that have trees or are finished, with what the sums need of their trees. */
-function talliedPlots(
-  { design, wood, fieldRules, breastHeightM }: SurveyView,
-  plots: readonly PlotView[],
-  rows: readonly SummedRow[],
+/** Makes totals of the plots of a survey from the figures of their trees. */
+export function plotSummer(
+  survey: SurveyView,
   filling: HeightImputation,
-): CountedPlot[] {
-  const byPlot = grouped(rows, ({ plotId }) => plotId);
-  const byCount = design.phases?.kind === 'count-measure';
+): (plot: PlotView, rows: readonly SummedRow[]) => SummedPlot {
+  const { design, wood, fieldRules, breastHeightM } = survey;
+  const byCount = countsTrees(survey);
   const byCode = productsByCode(design.conditions);
   const productOfCodes = ({ notes }: SummedRow): { readonly product?: string } => {
     const product = byCode.size === 0 ? undefined : notes?.conditions?.map((code) => byCode.get(code)).find(Boolean);
@@ -88,24 +90,52 @@ function talliedPlots(
     stumpM: wood.stumpM,
     breastHeightM,
   };
-  return plots
-    .filter(({ id, finished, auxiliary }) => finished || byPlot.has(id) || (byCount && auxiliary !== null))
-    .map(({ id, stratumId, shape, auxiliary, finished }) => ({
-      id,
+  const totalsOf = plotTotaller({ ...fieldRules, biomass: biomassGroups(survey), phases: design.phases });
+  return ({ id, stratumId, shape, auxiliary, finished }, rows) => ({
+    id,
+    stratumId,
+    // Points of the first phase, complete tallies and lists have nothing to finish.
+    counts: finished || takesEveryTree(shape) || (byCount && auxiliary !== null),
+    totals: totalsOf({
       stratumId,
       shape,
       auxiliary,
-      // Points of the first phase, complete tallies and lists have nothing to finish.
-      counts: finished || takesEveryTree(shape) || (byCount && auxiliary !== null),
-      trees: (byPlot.get(id) ?? []).flatMap((row) =>
+      trees: rows.flatMap((row) =>
         talliedTrees({ ...row, ...productOfCodes(row) }, filling).map((tree) => withProduct(tree, productRules)),
       ),
-    }));
+    }),
+    outsideTables: rows.filter(({ outside }) => outside).length,
+  });
+}
+
+/** Whether trees are counted at points, and some measured: then every counted point is part of the survey. */
+const countsTrees = ({ design }: SurveyView): boolean => design.phases?.kind === 'count-measure';
+
+/** Whether a plot has something to sum up: trees, or the word that there are none. */
+export const isBegun = (survey: SurveyView, { finished, auxiliary }: PlotView, trees: number): boolean =>
+  finished || trees > 0 || (countsTrees(survey) && auxiliary !== null);
+
+/** The plots of a survey that have trees or are finished, summed up. */
+function summedPlots(
+  survey: SurveyView,
+  plots: readonly PlotView[],
+  rows: readonly SummedRow[],
+  filling: HeightImputation,
+): SummedPlot[] {
+  const byPlot = grouped(rows, ({ plotId }) => plotId);
+  const summed = plotSummer(survey, filling);
+  return plots.flatMap((plot) => {
+    const own = byPlot.get(plot.id) ?? [];
+    return isBegun(survey, plot, own.length) ? [summed(plot, own)] : [];
+  });
 }
 
 /** Equations of biomass by species code. */
 const biomassGroups = ({ wood }: SurveyView) =>
   Object.fromEntries(wood.species.map(({ speciesCode, biomassGroup }) => [speciesCode, biomassGroup]));
+
+/** What is said of heights: the curves that fill in, and those that trees are judged by. */
+export type HeightBasis = Pick<StandBasis, 'curves' | 'judging'>;
 
 /** The sums of a survey from its plots and the figures of its trees. */
 export function computeSurveySummary(
@@ -115,8 +145,20 @@ export function computeSurveySummary(
   options: CachedOptions,
 ): KeptSums {
   const filling = fillingOfFigures(survey, rows);
-  const begun = talliedPlots(survey, plots, rows, filling);
-  const counted = options.unfinished ? begun : begun.filter(({ counts }) => counts);
+  const heights = { curves: filling.curves, judging: judgingCurves(rows, survey.breastHeightM) };
+  return combinePlots(survey, plots, summedPlots(survey, plots, rows, filling), heights, options);
+}
+
+/** The sums of a survey from those of its plots. */
+export function combinePlots(
+  survey: SurveyView,
+  plots: readonly PlotView[],
+  begun: readonly SummedPlot[],
+  { curves, judging }: HeightBasis,
+  options: CachedOptions,
+): KeptSums {
+  const summed = options.unfinished ? begun : begun.filter(({ counts }) => counts);
+  const counted = summed.map(({ totals }) => totals);
   const ratio = volumeRatio(counted);
   const { phases, dominant } = survey.design;
   const looked = plots.flatMap(({ auxiliary }) => auxiliary ?? []);
@@ -125,13 +167,17 @@ export function computeSurveySummary(
   // Of guessed trees the measured ones stand for the others, on each plot as on all.
   const weighed =
     phased?.phaseSummary.kind === 'three-p' && phased.phaseSummary.problem === null ? phased.plots : counted;
-  const summed = counted.map((plot, i) => ({
-    plot,
-    sums: phased === null ? plotSums(plot, ratio) : phasedPlotSums(weighed[i] ?? plot, ratio, phased, sums),
-  }));
+  const ofPlots = new Map(
+    summed.map(({ id, totals }, i) => {
+      const own = weighed[i] ?? totals;
+      return [id, phased === null ? plotSums(own, ratio) : phasedPlotSums(own, ratio, phased, sums)] as const;
+    }),
+  );
+  const leftOut = begun.filter(({ id }) => !ofPlots.has(id));
   const samplingOf = (of: (sums: PlotSums) => number | null) => {
-    const figures = summed.flatMap(({ plot: { stratumId }, sums }) => {
-      const value = of(sums);
+    const figures = summed.flatMap(({ id, stratumId }) => {
+      const own = ofPlots.get(id);
+      const value = own === undefined ? null : of(own);
       return value === null ? [] : [{ stratumId, value }];
     });
     return figureSampling(figures, survey.strata, seededRandom(DRAW_SEED));
@@ -150,11 +196,11 @@ export function computeSurveySummary(
         ? boardFeetSums(counted, survey.fieldRules, survey.wood.logs ?? USUAL_LOGS, survey.strata, options)
         : null,
     plotSums: Object.fromEntries([
-      ...begun.map((plot) => [plot.id, plotSums(plot, ratio)] as const),
-      ...summed.map(({ plot, sums: own }) => [plot.id, own] as const),
+      ...leftOut.map(({ id, totals }) => [id, plotSums(totals, ratio)] as const),
+      ...ofPlots,
     ]),
     plotsCounted: counted.length,
-    plotsLeftOut: begun.filter((plot) => !counted.includes(plot)).map(({ id }) => id),
+    plotsLeftOut: leftOut.map(({ id }) => id),
     sampling:
       phased !== null || counted.every(({ shape }) => takesEveryTree(shape))
         ? null
@@ -170,12 +216,12 @@ export function computeSurveySummary(
       phased?.strata ?? survey.strata,
       survey.fieldRules.smallestDbhCm,
     ),
-    outsideTables: rows.filter(({ outside }) => outside).length,
+    outsideTables: begun.reduce((count, { outsideTables }) => count + outsideTables, 0),
     basis: {
-      curves: filling.curves,
-      judging: judgingCurves(rows, survey.breastHeightM),
+      curves,
+      judging,
       ratios: ratioSums(counted),
-      leftOut: begun.filter((plot) => !counted.includes(plot)).map(({ id }) => id),
+      leftOut: leftOut.map(({ id }) => id),
       stemsPerM2: ratio.stemsPerM2,
     },
   };

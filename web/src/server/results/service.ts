@@ -2,6 +2,7 @@ import {
   type HeightImputation,
   plotSums,
   type PlotSums,
+  plotTotaller,
   ratiosOf,
   ratioSums,
   ratioSumsWithout,
@@ -136,14 +137,15 @@ export function summaryService({
       const { formFactor, volumes } = settingsOf(survey);
       const filling = { curves: onPlot(curves, plot.id), volumes, formFactor, breastHeightM: survey.breastHeightM };
       const tallied = own.flatMap((view) => talliedTrees(figureRowOf(view), filling));
+      const totals = plotTotaller(survey.fieldRules)({ shape: plot.shape, trees: tallied });
       const { bySpecies, pooled } = ratiosOf(
-        leftOut.includes(plot.id) ? ratios : ratioSumsWithout(ratios, ratioSums([{ ...plot, trees: tallied }])),
+        leftOut.includes(plot.id) ? ratios : ratioSumsWithout(ratios, ratioSums([totals])),
       );
       return {
         trees: own,
         filling,
         judging,
-        sums: plotSums({ ...plot, trees: tallied }, { ...ratiosOf(ratios), measuredTrees: 0, stemsPerM2 }),
+        sums: plotSums(totals, { ...ratiosOf(ratios), measuredTrees: 0, stemsPerM2 }),
         elsewhere: { bySpecies: Object.fromEntries(bySpecies), pooled },
       };
     },
