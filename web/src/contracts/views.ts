@@ -298,6 +298,8 @@ export interface StandSummary {
   } | null;
   /** Trees whose volume is beyond the range of the table or equation that it is by. */
   readonly outsideTables: number;
+  /** When the height curves were fitted, null where they are of the trees as they are; and heights that changed since. */
+  readonly heightCurves: { readonly fittedAt: string | null; readonly changedSince: number };
 }
 
 export interface SurveySummary extends StandSummary {

@@ -71,12 +71,17 @@ export interface Composed extends Services {
   readonly close: () => Promise<void>;
 }
 
-/**
- * The one place where services get what they need.
- *
- * @param elsewhere where large surveys are worked out; in this thread where it is left out
- */
-export function compose(databaseUrl: string, now: () => Date = () => new Date(), elsewhere?: WorkerRunner): Composed {
+/** What differs between the processes and threads of the application. */
+interface Place {
+  /** Where large surveys are worked out; in this thread where it is left out. */
+  readonly elsewhere?: WorkerRunner | undefined;
+  /** Large surveys whose plots stay in memory; none where it is left out. */
+  readonly mostRemembered?: number;
+}
+
+/** The one place where services get what they need. */
+export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: Place = {}): Composed {
+  const now = (): Date => new Date();
   const { database, close } = connect(databaseUrl, (error) => {
     log.warn({ message: error.message }, 'a database connection broke');
   });
@@ -90,7 +95,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   const kit = kitService(kitRepository(database));
   const kitOf = (survey: SurveyView) => kit.atHand(survey.crew);
   const judgingOf = async (survey: SurveyView) => ({
-    curves: (await summary.basis(survey)).judging,
+    curves: await summary.judging(survey),
     kit: await kitOf(survey),
   });
   const trees = treeQueries({ repository: treeRows, plots, surveys, judgingOf, now });
@@ -100,12 +105,15 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
   const onError = (error: unknown): void => {
     log.warn({ err: error }, 'what is kept for speed could not be worked out');
   };
-  const figures = treeResultCache({
-    repository: treeResultRepository(database),
-    surveys,
-    trees: treeRows,
-    inTransaction,
-  });
+  const figures: TreeResultCache = {
+    ...treeResultCache({
+      repository: treeResultRepository(database),
+      surveys,
+      trees: treeRows,
+      inTransaction,
+    }),
+    countTrees: treesOf,
+  };
   const kept = keptRepository(database);
   const summary: SummaryService = summaryService({
     repository: kept,
@@ -115,6 +123,7 @@ export function compose(databaseUrl: string, now: () => Date = () => new Date(),
     trees,
     treesToCheck: (survey) => checks.treesToCheck(survey),
     elsewhere,
+    mostRemembered,
     onError,
   });
   const notebook = notebookService({ repository: notebookRepository(database), trees: treeWriting });
@@ -180,7 +189,7 @@ export function services(): Services {
     if (url === undefined || url === '')
       throw new Error('DATABASE_URL is not set: name the PostgreSQL database to use');
     const thread = process.env.ARBOLITO_THREAD;
-    composed = compose(url, undefined, thread === undefined ? undefined : workerRunner(thread, url));
+    composed = compose(url, { elsewhere: thread === undefined ? undefined : workerRunner(thread, url) });
   }
   return composed;
 }

@@ -562,6 +562,8 @@ export const surveyResults = pgTable(
         'sums-pooled-finite',
         'sums-unfinished-pooled-finite',
         'work-list',
+        'basis',
+        'heights',
       ],
     }).notNull(),
     stamp: text('stamp').notNull(),

@@ -23,7 +23,8 @@ export interface PlotName {
   readonly label: string;
 }
 
-const byLabel = (a: PlotName, b: PlotName): number => a.label.localeCompare(b.label, 'en', { numeric: true });
+const { compare } = new Intl.Collator('en', { numeric: true });
+const byLabel = (a: PlotName, b: PlotName): number => compare(a.label, b.label);
 
 /** All SQL of plots. */
 export interface PlotRepository {

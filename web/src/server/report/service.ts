@@ -77,7 +77,7 @@ export const reportService = ({
       {
         summary: await summary.stand(survey, options),
         methods: await trees.methodsOfSurvey(surveyId),
-        curves: (await summary.basisNow(survey)).curves,
+        curves: (await summary.basis(survey)).curves,
         kit: await kit.list(survey.crew),
         workList: await checks.get(surveyId),
         photos: await photos.listOfSurvey(surveyId),

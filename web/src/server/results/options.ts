@@ -21,7 +21,11 @@ export const STAND_OPTIONS: readonly CachedOptions[] = EITHER.flatMap((unfinishe
 );
 
 /** The name under which sums are cached. */
-export const sumsName = ({ unfinished, pooled, finite }: CachedOptions): Exclude<CachedName, 'work-list'> =>
+export const sumsName = ({
+  unfinished,
+  pooled,
+  finite,
+}: CachedOptions): Exclude<CachedName, 'work-list' | 'basis' | 'heights'> =>
   `sums${unfinished ? '-unfinished' : ''}${pooled ? '-pooled' : ''}${finite ? '-finite' : ''}`;
 
 /** The options of cached sums by their name; null for something else. */

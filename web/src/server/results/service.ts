@@ -16,10 +16,12 @@ import type { SurveyQueries } from '../surveys/queries.ts';
 import { settingsOf } from '../trees/evaluate-row.ts';
 import type { TreeQueries } from '../trees/queries.ts';
 import type { WorkerRunner } from './worker-runner.ts';
-import { type CachedResult, keeperOf, type SurveyCache } from './survey-cache.ts';
+import { type CachedResult, isLargeSurvey, keeperOf, type SurveyCache } from './survey-cache.ts';
 import { FINISHED_PLOTS, STAND_OPTIONS, sumsName } from './options.ts';
 import type { KeptRepository } from './survey-result-repository.ts';
-import { computeSurveySummary, type KeptSums, type StandBasis } from './compute-survey-summary.ts';
+import { combinePlots, type KeptSums } from './combine-plots.ts';
+import { basisOf, type KeptBasis, type StandBasis, standBasisOf } from './stand-basis.ts';
+import { surveyTotals } from './survey-totals.ts';
 
 export interface SummaryService {
   /** A survey's sums over the plots that count, as the record stands. */
@@ -28,10 +30,10 @@ export interface SummaryService {
   readonly getOrStale: (survey: SurveyView, options?: StandOptions) => Promise<CachedResult<StandSummary> | null>;
   /** As `get`, without the single trees. */
   readonly stand: (survey: SurveyView, options?: StandOptions) => Promise<StandSummary>;
-  /** What all trees of a survey say together; in a large one as they said it when the sums were last asked for. */
+  /** The curves that heights are judged by; of a large survey as they were when they were last asked for. */
+  readonly judging: (survey: SurveyView) => Promise<StandBasis['judging']>;
+  /** What all trees of a survey say together as the record stands, however long that takes. */
   readonly basis: (survey: SurveyView) => Promise<StandBasis>;
-  /** The same as the record stands, however long that takes. */
-  readonly basisNow: (survey: SurveyView) => Promise<StandBasis>;
   /** A plot with its trees in the light of the others. */
   readonly ofPlot: (survey: SurveyView, plot: PlotView) => Promise<PlotInStand>;
 }
@@ -55,24 +57,10 @@ interface Dependencies {
   /** What speaks against single trees, as the review list says it. */
   readonly treesToCheck: (survey: SurveyView) => Promise<SurveySummary['treesToCheck']>;
   readonly elsewhere: WorkerRunner | undefined;
+  /** Large surveys whose plots stay in memory. */
+  readonly mostRemembered: number;
   readonly onError: (error: unknown) => void;
 }
-
-/** A curve with the effect of one plot alone: there are thousands of others. */
-const onPlot = (curves: StandBasis['curves'], plotId: string): StandBasis['curves'] => {
-  const only = (of: Readonly<Record<string, number>>): Record<string, number> => {
-    const own = of[plotId];
-    return own === undefined ? {} : { [plotId]: own };
-  };
-  const trimmed = <C extends NonNullable<StandBasis['curves']['pooled']>>(curve: C): C =>
-    curve.plots === null
-      ? curve
-      : { ...curve, plots: { ...curve.plots, ofPlotM: only(curve.plots.ofPlotM), leftM: only(curve.plots.leftM) } };
-  return {
-    bySpecies: Object.fromEntries(Object.entries(curves.bySpecies).map(([code, curve]) => [code, trimmed(curve)])),
-    pooled: curves.pooled === null ? null : trimmed(curves.pooled),
-  };
-};
 
 export function summaryService({
   repository,
@@ -82,17 +70,31 @@ export function summaryService({
   trees,
   treesToCheck,
   elsewhere,
+  mostRemembered,
   onError,
 }: Dependencies): SummaryService {
+  const totalsOf = surveyTotals({
+    repository,
+    figures,
+    plots,
+    isLarge: async ({ id }) => isLargeSurvey(await figures.countTrees(id)),
+    mostRemembered,
+  });
+  const basisKeeper = keeperOf<KeptBasis>('basis', async (survey) => basisOf(await totalsOf(survey)), {
+    repository,
+    figures,
+    elsewhere,
+    onError,
+  });
   const keepers = new Map(
     STAND_OPTIONS.map((options) => {
       const name = sumsName(options);
-      const keeper = keeperOf<KeptSums>(
-        name,
-        async (survey) =>
-          computeSurveySummary(survey, await plots.listOfSurvey(survey.id), await figures.listSummed(survey), options),
-        { repository, figures, elsewhere, onError },
-      );
+      const keeper = keeperOf<KeptSums>(name, async (survey) => combinePlots(survey, await totalsOf(survey), options), {
+        repository,
+        figures,
+        elsewhere,
+        onError,
+      });
       return [name, keeper] as const;
     }),
   );
@@ -103,7 +105,7 @@ export function summaryService({
   };
   const viewOf = async (
     survey: SurveyView,
-    { plotSums: byPlot, basis: _basis, ...sums }: KeptSums,
+    { plotSums: byPlot, ...sums }: KeptSums,
     options: StandOptions,
   ): Promise<StandSummary> => {
     const list = await plots.listOfSurvey(survey.id);
@@ -116,8 +118,6 @@ export function summaryService({
   };
   const stand = async (survey: SurveyView, options = FINISHED_PLOTS): Promise<StandSummary> =>
     viewOf(survey, await keeperFor(options).get(survey), options);
-  const basis = async (survey: SurveyView): Promise<StandBasis> =>
-    (await keeperFor(FINISHED_PLOTS).getStaleOk(survey)).basis;
   return {
     get: async (surveyId, options) => {
       const survey = await surveys.get(surveyId);
@@ -129,17 +129,18 @@ export function summaryService({
       const found = await keeperFor(options).getOrStale(survey);
       return found === null ? null : { ...found, value: await viewOf(survey, found.value, options) };
     },
-    basis,
-    basisNow: async (survey) => (await keeperFor(FINISHED_PLOTS).get(survey)).basis,
+    judging: async (survey) => (await basisKeeper.getPartStaleOk(survey, null)).common.judging,
+    basis: async (survey) => standBasisOf(await basisKeeper.get(survey)),
     ofPlot: async (survey, plot) => {
-      const { curves, judging, ratios, stemsPerM2, leftOut } = await basis(survey);
+      const kept = await basisKeeper.getPartStaleOk(survey, plot.id);
+      const { curves, judging, ratios, stemsPerM2 } = standBasisOf(kept);
       const own = await trees.listOfPlot(plot.id);
       const { formFactor, volumes } = settingsOf(survey);
-      const filling = { curves: onPlot(curves, plot.id), volumes, formFactor, breastHeightM: survey.breastHeightM };
+      const filling = { curves, volumes, formFactor, breastHeightM: survey.breastHeightM };
       const tallied = own.flatMap((view) => talliedTrees(figureRowOf(view), filling));
       const totals = plotTotaller(survey.fieldRules)({ shape: plot.shape, trees: tallied });
       const { bySpecies, pooled } = ratiosOf(
-        leftOut.includes(plot.id) ? ratios : ratioSumsWithout(ratios, ratioSums([totals])),
+        kept.plots[plot.id]?.leftOut === true ? ratios : ratioSumsWithout(ratios, ratioSums([totals])),
       );
       return {
         trees: own,

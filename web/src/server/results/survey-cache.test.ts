@@ -12,8 +12,10 @@ function made({ trees, elsewhere }: { readonly trees: number; readonly elsewhere
     find: (id, name) => Promise.resolve(kept.get(`${id} ${name}`) ?? null),
     keep: (id, name, stamp, value) => {
       kept.set(`${id} ${name}`, { stamp, value, madeAt: '2026-06-03T09:15:00Z' });
-      return Promise.resolve();
+      return Promise.resolve('2026-06-03T09:15:00Z');
     },
+    findPart: (id, name) => repository.find(id, name),
+    whenKept: () => Promise.resolve(null),
   };
   const errors: unknown[] = [];
   const figures = {

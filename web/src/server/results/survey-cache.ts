@@ -1,10 +1,8 @@
 import type { SurveyView } from '../../contracts/views.ts';
-import { isDiskFull } from '../database/failures.ts';
-import { noteStorage } from '../storage-state.ts';
 import type { TreeResultCache } from './tree-result-cache.ts';
-import { resultsKey } from './results-key.ts';
+import { settledKey } from './results-key.ts';
 import type { WorkerRunner } from './worker-runner.ts';
-import type { CachedName, Kept, KeptRepository } from './survey-result-repository.ts';
+import { type CachedName, type Kept, keepOrGoOn, type KeptRepository } from './survey-result-repository.ts';
 
 /** What was worked out of a whole survey, and whether the record has gone on since. */
 export interface CachedResult<T> {
@@ -28,6 +26,8 @@ export interface SurveyCache<T> {
    * and nothing is worked out for its sake as long as there is such a one.
    */
   readonly getStaleOk: (survey: SurveyView) => Promise<T>;
+  /** The same of what is parted by plots: what is said of the survey and of that plot. */
+  readonly getPartStaleOk: (survey: SurveyView, plotId: string | null) => Promise<T>;
 }
 
 interface Dependencies {
@@ -39,11 +39,14 @@ interface Dependencies {
   readonly onError: (error: unknown) => void;
 }
 
-/** Raised whenever what is kept has another shape, which the digest of core does not tell. */
-const SHAPE = 5;
-
 /** Surveys of so many trees are worked out while one waits. */
 const WHILE_ONE_WAITS = 4_000;
+
+/** Whether a survey is too large for that. */
+export const isLargeSurvey = (trees: number): boolean => trees > WHILE_ONE_WAITS;
+
+/** What was read last stays in memory, so many surveys of it: many people look at few surveys. */
+const MOST_READY = 4;
 
 /** A stamp in two parts: what the survey settles, and how often its record was written to. */
 interface Stamp {
@@ -57,10 +60,10 @@ export function keeperOf<T>(
   { repository, figures, elsewhere, onError }: Dependencies,
 ): SurveyCache<T> {
   const stampOf = async (survey: SurveyView): Promise<Stamp> => {
-    const settled = resultsKey([SHAPE, await figures.stampOf(survey), survey]);
+    const settled = await settledKey(figures, survey);
     return { settled, whole: `${settled} ${await figures.revisionOf(survey.id)}` };
   };
-  const isLarge = async ({ id }: SurveyView): Promise<boolean> => (await figures.countTrees(id)) > WHILE_ONE_WAITS;
+  const isLarge = async ({ id }: SurveyView): Promise<boolean> => isLargeSurvey(await figures.countTrees(id));
   /** What this process is working out already, by survey and stamp. */
   const begun = new Map<string, Promise<T>>();
   const anew = (survey: SurveyView, { whole }: Stamp): Promise<T> => {
@@ -70,12 +73,7 @@ export function keeperOf<T>(
     const here = async (): Promise<T> => {
       const value = await workOut(survey);
       // The stamp is older than what was read: whatever was written in between has another one.
-      await repository.keep(survey.id, name, whole, value).catch((error: unknown) => {
-        // Without room for the cache the results are computed each time they are asked for.
-        if (!isDiskFull(error)) throw error;
-        noteStorage('full');
-        onError(error);
-      });
+      await keepOrGoOn(() => repository.keep(survey.id, name, whole, value), onError);
       // As it will be read again: JSON has no undefined.
       return JSON.parse(JSON.stringify(value)) as T;
     };
@@ -90,10 +88,25 @@ export function keeperOf<T>(
     begun.set(key, work);
     return work;
   };
-  /** What is kept under the same settings; whether the record has gone on since stands in its stamp. */
-  const keptOf = async ({ id }: SurveyView, { settled }: Stamp): Promise<Kept | null> => {
+  /** What was read last, by survey. */
+  const ready = new Map<string, Kept>();
+  const readyOf = async (id: string, whole: string): Promise<Kept | null> => {
+    const known = ready.get(id);
+    if (known?.stamp === whole) return known;
     const kept = await repository.find(id, name);
-    return kept?.stamp.startsWith(`${settled} `) === true ? kept : null;
+    ready.delete(id);
+    if (kept === null) return null;
+    ready.set(id, kept);
+    const [oldest] = ready.keys();
+    if (ready.size > MOST_READY && oldest !== undefined) ready.delete(oldest);
+    return kept;
+  };
+  const isSettled = (kept: Kept | null, { settled }: Stamp): kept is Kept =>
+    kept?.stamp.startsWith(`${settled} `) === true;
+  /** What is kept under the same settings; whether the record has gone on since stands in its stamp. */
+  const keptOf = async ({ id }: SurveyView, stamp: Stamp): Promise<Kept | null> => {
+    const kept = await readyOf(id, stamp.whole);
+    return isSettled(kept, stamp) ? kept : null;
   };
   const get = async (survey: SurveyView): Promise<T> => {
     const stamp = await stampOf(survey);
@@ -106,6 +119,12 @@ export function keeperOf<T>(
       if (!(await isLarge(survey))) return get(survey);
       const kept = await keptOf(survey, await stampOf(survey));
       return kept === null ? get(survey) : (kept.value as T);
+    },
+    getPartStaleOk: async (survey, plotId) => {
+      const kept = await repository.findPart(survey.id, name, plotId);
+      const stamp = await stampOf(survey);
+      const isGood = isSettled(kept, stamp) && (kept.stamp === stamp.whole || (await isLarge(survey)));
+      return isGood ? (kept.value as T) : get(survey);
     },
     getOrStale: async (survey) => {
       const stamp = await stampOf(survey);

@@ -1,7 +1,7 @@
-import { curveSums, type CurveSums, standCurves } from '@arbolito/core/height-curve';
+import { curveSums, type CurveSums, type StandCurveTree } from '@arbolito/core/height-curve';
 import { deadCodes } from '@arbolito/core/protocol';
 import { isBroken, isDead } from '@arbolito/core/tree';
-import type { HeightImputation } from '@arbolito/core/inventory';
+import { grouped } from '@arbolito/core/statistics';
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
 import type { InTransaction } from '../database/connection.ts';
 import { isDiskFull } from '../database/failures.ts';
@@ -14,6 +14,7 @@ import { treeReader } from '../trees/tree-reader.ts';
 import {
   type FigureRow,
   type FiguresOf,
+  type PlotIds,
   saveTreeResults,
   type SummedRow,
   type TreeResultRepository,
@@ -29,7 +30,11 @@ export interface TreeResultCache {
   readonly list: <T>(survey: SurveyView, of: (row: FigureRow) => T) => Promise<T[]>;
   /** The same, as far as the sums ask for them. */
   readonly listSummed: (survey: SurveyView) => Promise<readonly SummedRow[]>;
+  /** The figures of some plots, or of all; those that are not there yet are worked out and kept first. */
+  readonly ofPlots: (survey: SurveyView, plotIds?: PlotIds) => Promise<PlotFigures>;
   readonly countTrees: (surveyId: string) => Promise<number>;
+  /** How often each plot of a survey was written to. */
+  readonly revisionsOf: (surveyId: string) => Promise<ReadonlyMap<string, number>>;
   /** Trees whose figures are still to be worked out. */
   readonly countMissing: (survey: SurveyView) => Promise<number>;
   /**
@@ -37,6 +42,14 @@ export interface TreeResultCache {
    * visit before, which each of its trees has to be held against.
    */
   readonly plainMaker: (survey: SurveyView) => Promise<PlainMaker | null>;
+}
+
+/** The figures of some plots of a survey. */
+export interface PlotFigures {
+  /** Live trees with a height that is beyond doubt. */
+  readonly heights: (plotIds?: PlotIds) => Promise<readonly StandCurveTree[]>;
+  /** The trees of one plot after the other; plots without trees are left out. */
+  readonly eachPlot: (plotIds: PlotIds, onPlot: (plotId: string, rows: readonly SummedRow[]) => void) => Promise<void>;
 }
 
 /** Makes the figures of trees one by one. */
@@ -143,11 +156,14 @@ export function treeResultCache({ repository, surveys, trees, inTransaction }: D
   /** Figures that were worked out and found no room in the cache, as rows of their own. */
   type Unsaved = readonly FigureRow[];
   /** Works out and keeps what is not there yet. */
-  const complete = async (survey: SurveyView): Promise<{ readonly of: FiguresOf; readonly unsaved: Unsaved }> => {
+  const complete = async (
+    survey: SurveyView,
+    plotIds?: PlotIds,
+  ): Promise<{ readonly of: FiguresOf; readonly unsaved: Unsaved }> => {
     const stamp = await stampOf(survey);
     const codes = deadCodes(survey.design.conditions);
     const of: FiguresOf = { surveyId: survey.id, stamp, deadCodes: codes };
-    const missing = await repository.missing(survey.id, stamp);
+    const missing = await repository.missing(survey.id, stamp, plotIds);
     if (missing.length === 0) return { of, unsaved: [] };
     const visit = await treeReader(trees, surveys).visitBefore(survey, trees.listOfSurvey);
     const make = figureMaker(survey, stamp);
@@ -187,6 +203,37 @@ export function treeResultCache({ repository, surveys, trees, inTransaction }: D
       const kept = await repository.listSummed(of);
       return unsaved.length === 0 ? kept : [...kept, ...unsaved];
     },
+    ofPlots: async (survey, wanted) => {
+      const { of, unsaved } = await complete(survey, wanted);
+      const isAmong = (plotIds: PlotIds, { plotId }: FigureRow): boolean => plotIds?.includes(plotId) ?? true;
+      return {
+        heights: async (plotIds = wanted) => [
+          ...(await repository.listHeights(of, plotIds)),
+          ...measuredHeights(unsaved.filter((row) => isAmong(plotIds, row))),
+        ],
+        eachPlot: async (plotIds, onPlot) => {
+          const left = grouped(
+            unsaved.filter((row) => isAmong(plotIds, row)),
+            ({ plotId }) => plotId,
+          );
+          let rows: SummedRow[] = [];
+          const end = (): void => {
+            const [first] = rows;
+            if (first === undefined) return;
+            onPlot(first.plotId, [...rows, ...(left.get(first.plotId) ?? [])]);
+            left.delete(first.plotId);
+            rows = [];
+          };
+          await repository.eachSummed(of, plotIds, (row) => {
+            if (row.plotId !== rows[0]?.plotId) end();
+            rows.push(row);
+          });
+          end();
+          for (const [plotId, own] of left) onPlot(plotId, own);
+        },
+      };
+    },
+    revisionsOf: repository.revisionsOf,
     countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
     plainMaker: async (survey) => {
       if (survey.previousSurveyId !== null) return null;
@@ -230,32 +277,17 @@ export const figureRowOf = (view: TreeView): FigureRow => {
   return { treeId, plotId, tag, speciesCode, observer, notes, dead, broken, ...figuresOf(view) };
 };
 
-/** What fills in for heights that were not measured: curves through the trees that are beyond doubt. */
-export function fillingOfFigures(survey: SurveyView, rows: readonly SummedRow[]): HeightImputation {
-  const { formFactor, volumes } = settingsOf(survey);
-  const measured = rows.flatMap(({ dbhCm, heightM, inDoubt, dead, speciesCode, plotId }) =>
+/** The live trees whose heights make curves. */
+export const measuredHeights = (rows: readonly SummedRow[]): StandCurveTree[] =>
+  rows.flatMap(({ dbhCm, heightM, inDoubt, dead, speciesCode, plotId }) =>
     dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM, speciesCode, plotId }],
   );
-  return {
-    curves: standCurves(measured, survey.breastHeightM),
-    volumes,
-    formFactor,
-    breastHeightM: survey.breastHeightM,
-  };
-}
 
 /** The height curve of each species that a tree is judged by. */
-export function judgingCurves(rows: readonly SummedRow[], breastHeightM: number): Record<string, CurveSums> {
-  const codes = [...new Set(rows.map(({ speciesCode }) => speciesCode))];
-  return Object.fromEntries(
-    codes.map((code) => [
-      code,
-      curveSums(
-        rows.flatMap(({ speciesCode, dbhCm, heightM, inDoubt, dead }) =>
-          speciesCode !== code || dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM }],
-        ),
-        breastHeightM,
-      ),
-    ]),
+export const judgingCurves = (heights: readonly StandCurveTree[], breastHeightM: number): Record<string, CurveSums> =>
+  Object.fromEntries(
+    Array.from(
+      grouped(heights, ({ speciesCode }) => speciesCode),
+      ([code, own]) => [code, curveSums(own, breastHeightM)],
+    ),
   );
-}

@@ -1,8 +1,10 @@
-import { and, count, eq, isNull, sql } from 'drizzle-orm';
+import { and, count, eq, inArray, isNull, sql } from 'drizzle-orm';
 import pg from 'pg';
+import type { StandCurveTree } from '@arbolito/core/height-curve';
 import { isBroken, isDead, type PlacedFinding, type TreeNotes } from '@arbolito/core/tree';
 import type { Database, Queryable } from '../database/connection.ts';
 import { plots, treeResults, trees } from '../database/schema.ts';
+import { isUuid } from '../endpoint.ts';
 import { ownText, streamRows, type TextRow } from '../database/stream.ts';
 
 /** What the sums ask of a tree: its figures, without readings and workings. */
@@ -44,18 +46,27 @@ export interface FiguresOf {
   readonly deadCodes: ReadonlySet<string>;
 }
 
+/** Some plots of a survey; all of them where left out. */
+export type PlotIds = readonly string[] | undefined;
+
 /** All SQL of figures that are kept for speed. */
 export interface TreeResultRepository {
   /** Trees of a survey whose figures are not there under the stamp. */
-  readonly missing: (surveyId: string, stamp: string) => Promise<string[]>;
+  readonly missing: (surveyId: string, stamp: string, plotIds?: PlotIds) => Promise<string[]>;
   readonly countMissing: (surveyId: string, stamp: string) => Promise<number>;
   readonly countTrees: (surveyId: string) => Promise<number>;
   /** Each as it is read, made into what is wanted of it: the rows themselves need no room. */
   readonly list: <T>(of: FiguresOf, make: (row: FigureRow) => T) => Promise<T[]>;
   /** The same without names: half as large. */
   readonly listSummed: (of: FiguresOf) => Promise<SummedRow[]>;
+  /** Each row of some plots as it is read, those of one plot behind each other. */
+  readonly eachSummed: (of: FiguresOf, plotIds: PlotIds, onRow: (row: SummedRow) => void) => Promise<void>;
+  /** The live trees with a height that is beyond doubt. */
+  readonly listHeights: (of: FiguresOf, plotIds: PlotIds) => Promise<StandCurveTree[]>;
   /** Rises with every change of a survey's plots and trees; as text, for a stamp. */
   readonly revisionOf: (surveyId: string) => Promise<string>;
+  /** How often each plot of a survey was written to. */
+  readonly revisionsOf: (surveyId: string) => Promise<ReadonlyMap<string, number>>;
 }
 
 const SUMMED_COLUMNS = `
@@ -64,12 +75,15 @@ const SUMMED_COLUMNS = `
   o.heights ->> 'broken', f.board_feet`;
 const NAMED_COLUMNS = `${SUMMED_COLUMNS}, t.id, t.tag, o.observer, f.findings`;
 
-const figuresQuery = (columns: string, surveyId: string, stamp: string): string => `
+const inPlots = (plotIds: PlotIds): string =>
+  plotIds === undefined ? '' : `and t.plot_id = any('{${plotIds.filter(isUuid).join(',')}}')`;
+
+const figuresQuery = (columns: string, surveyId: string, stamp: string, further = ''): string => `
   select ${columns}
   from tree t
   join tree_result f on f.tree_id = t.id and f.stamp = ${pg.escapeLiteral(stamp)}
   join observation o on o.tree_id = t.id and o.survey_id = t.survey_id
-  where t.survey_id = ${pg.escapeLiteral(surveyId)} and t.deleted_at is null
+  where t.survey_id = ${pg.escapeLiteral(surveyId)} and t.deleted_at is null ${further}
   order by t.plot_id, t.tag, t.id`;
 
 /** One text for each that is the same: plots and species are named again by every tree. */
@@ -144,8 +158,11 @@ export function treeResultRepository(database: Database): TreeResultRepository {
       sql`not exists (select 1 from ${treeResults} where ${treeResults.treeId} = ${trees.id} and ${treeResults.stamp} = ${stamp})`,
     );
   return {
-    missing: async (surveyId, stamp) => {
-      const rows = await database.select({ id: trees.id }).from(trees).where(lacks(surveyId, stamp));
+    missing: async (surveyId, stamp, plotIds) => {
+      const rows = await database
+        .select({ id: trees.id })
+        .from(trees)
+        .where(and(lacks(surveyId, stamp), plotIds === undefined ? undefined : inArray(trees.plotId, [...plotIds])));
       return rows.map(({ id }) => id);
     },
     countMissing: async (surveyId, stamp) => {
@@ -163,6 +180,27 @@ export function treeResultRepository(database: Database): TreeResultRepository {
       rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp), (row, one) => make(figureRowOf(row, one, deadCodes))),
     listSummed: ({ surveyId, stamp, deadCodes }) =>
       rowsOf(figuresQuery(SUMMED_COLUMNS, surveyId, stamp), (row, one) => summedRowOf(row, one, deadCodes)),
+    eachSummed: async ({ surveyId, stamp, deadCodes }, plotIds, onRow) => {
+      const one = interned();
+      await streamRows(database, figuresQuery(SUMMED_COLUMNS, surveyId, stamp, inPlots(plotIds)), (row) => {
+        onRow(summedRowOf(row, one, deadCodes));
+      });
+    },
+    listHeights: async ({ surveyId, stamp, deadCodes }, plotIds) => {
+      const further = `${inPlots(plotIds)} and f.dbh_cm is not null and f.height_m is not null and not f.in_doubt`;
+      const heights = await rowsOf(figuresQuery(SUMMED_COLUMNS, surveyId, stamp, further), (row, one) => {
+        const { dead, plotId, speciesCode, dbhCm, heightM } = summedRowOf(row, one, deadCodes);
+        return dead || dbhCm === null || heightM === null ? null : { plotId, speciesCode, dbhCm, heightM };
+      });
+      return heights.flatMap((each) => each ?? []);
+    },
+    revisionsOf: async (surveyId) => {
+      const rows = await database
+        .select({ id: plots.id, revision: plots.revision })
+        .from(plots)
+        .where(eq(plots.surveyId, surveyId));
+      return new Map(rows.map(({ id, revision }) => [id, revision]));
+    },
     revisionOf: async (surveyId) => {
       const [row] = await database
         .select({ plots: count(), revision: sql<string>`coalesce(sum(${plots.revision}), 0)` })
@@ -173,26 +211,48 @@ export function treeResultRepository(database: Database): TreeResultRepository {
   };
 }
 
-/** Saves results as part of the transaction that computed them. */
+/** Columns of a result beside its tree, in the order of the statement that writes them, with their types. */
+const RESULT_COLUMNS = [
+  [treeResults.surveyId, 'uuid'],
+  [treeResults.stamp, 'text'],
+  [treeResults.diametersCm, 'double precision[]'],
+  [treeResults.readDiametersCm, 'double precision[]'],
+  [treeResults.dbhCm, 'double precision'],
+  [treeResults.heightM, 'double precision'],
+  [treeResults.volumeM3, 'double precision'],
+  [treeResults.volumeErrorM3, 'double precision'],
+  [treeResults.boardFeet, 'double precision'],
+  [treeResults.inDoubt, 'boolean'],
+  [treeResults.outside, 'boolean'],
+  [treeResults.findings, 'jsonb'],
+] as const;
+
+const names = sql.raw(RESULT_COLUMNS.map(([{ name }]) => name).join(', '));
+const types = sql.raw(RESULT_COLUMNS.map(([{ name }, type]) => `${name} ${type}`).join(', '));
+const updates = sql.raw(RESULT_COLUMNS.map(([{ name }]) => `${name} = excluded.${name}`).join(', '));
+
+/** Saves results as part of the transaction that computed them; one parameter holds them all, however many they are. */
 export async function saveTreeResults(tx: Queryable, rows: readonly TreeResultRow[]): Promise<void> {
   if (rows.length === 0) return;
-  await tx
-    .insert(treeResults)
-    .values([...rows])
-    .onConflictDoUpdate({
-      target: treeResults.treeId,
-      set: {
-        stamp: sql`excluded.stamp`,
-        diametersCm: sql`excluded.diameters_cm`,
-        readDiametersCm: sql`excluded.read_diameters_cm`,
-        dbhCm: sql`excluded.dbh_cm`,
-        heightM: sql`excluded.height_m`,
-        volumeM3: sql`excluded.volume_m3`,
-        volumeErrorM3: sql`excluded.volume_error_m3`,
-        boardFeet: sql`excluded.board_feet`,
-        inDoubt: sql`excluded.in_doubt`,
-        outside: sql`excluded.outside`,
-        findings: sql`excluded.findings`,
-      },
-    });
+  const given = JSON.stringify(
+    rows.map((row) => ({
+      tree_id: row.treeId,
+      survey_id: row.surveyId,
+      stamp: row.stamp,
+      diameters_cm: row.diametersCm,
+      read_diameters_cm: row.readDiametersCm,
+      dbh_cm: row.dbhCm,
+      height_m: row.heightM,
+      volume_m3: row.volumeM3,
+      volume_error_m3: row.volumeErrorM3,
+      board_feet: row.boardFeet,
+      in_doubt: row.inDoubt,
+      outside: row.outside,
+      findings: row.findings,
+    })),
+  );
+  await tx.execute(sql`
+    insert into ${treeResults} (tree_id, ${names})
+    select tree_id, ${names} from json_to_recordset(${given}::json) as given (tree_id uuid, ${types})
+    on conflict (tree_id) do update set ${updates}`);
 }

@@ -3,16 +3,25 @@ import type { CachedName } from './survey-result-repository.ts';
 
 /** What a thread is told to work out. */
 export interface Errand {
-  readonly databaseUrl: string;
+  readonly id: number;
   readonly surveyId: string;
   readonly name: CachedName;
+}
+
+/** What it answers when that is kept; why not, where it failed. */
+export interface ErrandDone {
+  readonly id: number;
+  readonly failure?: string;
 }
 
 /** Works something out of a whole survey and keeps it, without holding up those who ask for something else. */
 export type WorkerRunner = (surveyId: string, name: CachedName) => Promise<void>;
 
 /** A thread that needs more ends with an error, the server goes on. A hundred thousand trees need a quarter of it. */
-const ROOM = { maxOldGenerationSizeMb: 640, maxYoungGenerationSizeMb: 4 };
+const ROOM = { maxOldGenerationSizeMb: 640, maxYoungGenerationSizeMb: 16 };
+
+/** A thread that nobody asks ends, and with it what it remembers of surveys. */
+const IDLE_MS = 5 * 60_000;
 
 /**
  * Runs errands one after the other: two at once would need the room of two. What is asked for again while it waits for its
@@ -35,23 +44,61 @@ export function oneByOne(run: WorkerRunner): WorkerRunner {
   };
 }
 
+interface Waiting {
+  readonly resolve: () => void;
+  readonly reject: (error: Error) => void;
+}
+
 /**
- * Threads that run a script.
+ * A thread that runs a script: it begins with the first errand, remembers surveys from one to the next, and ends when it has
+ * been idle.
  *
  * @param script path of the built thread
  */
-export const workerRunner = (script: string, databaseUrl: string): WorkerRunner =>
-  oneByOne(
-    (surveyId, name) =>
-      new Promise((resolve, reject) => {
-        const errand: Errand = { databaseUrl, surveyId, name };
-        const worker = new Worker(script, { workerData: errand, resourceLimits: ROOM });
-        // A server that ends does not wait for it.
-        worker.unref();
-        worker.once('error', reject);
-        worker.once('exit', (code) => {
-          if (code === 0) resolve();
-          else reject(new Error(`the thread that worked out the ${name} ended with ${String(code)}`));
-        });
-      }),
-  );
+export function workerRunner(script: string, databaseUrl: string): WorkerRunner {
+  let thread: Worker | undefined;
+  let idle: NodeJS.Timeout | undefined;
+  let errands = 0;
+  const waiting = new Map<number, Waiting>();
+  const ended = (worker: Worker, error: Error): void => {
+    if (thread !== worker) return;
+    thread = undefined;
+    for (const { reject } of waiting.values()) reject(error);
+    waiting.clear();
+  };
+  const begun = (): Worker => {
+    const worker = new Worker(script, { workerData: databaseUrl, resourceLimits: ROOM });
+    // A server that ends does not wait for it.
+    worker.unref();
+    worker.on('message', ({ id, failure }: ErrandDone) => {
+      const own = waiting.get(id);
+      waiting.delete(id);
+      if (failure === undefined) own?.resolve();
+      else own?.reject(new Error(failure));
+    });
+    worker.once('error', (error) => {
+      ended(worker, error instanceof Error ? error : new Error(String(error)));
+    });
+    worker.once('exit', (code) => {
+      ended(worker, new Error(`the thread that works out results ended with ${String(code)}`));
+    });
+    return worker;
+  };
+  return oneByOne(async (surveyId, name) => {
+    clearTimeout(idle);
+    const worker = (thread ??= begun());
+    errands += 1;
+    const errand: Errand = { id: errands, surveyId, name };
+    try {
+      await new Promise<void>((resolve, reject) => {
+        waiting.set(errand.id, { resolve, reject });
+        worker.postMessage(errand);
+      });
+    } finally {
+      idle = setTimeout(() => {
+        if (thread === worker) thread = undefined;
+        void worker.terminate();
+      }, IDLE_MS).unref();
+    }
+  });
+}

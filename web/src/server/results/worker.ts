@@ -1,16 +1,32 @@
-import { workerData } from 'node:worker_threads';
+import { parentPort, workerData } from 'node:worker_threads';
 import { compose } from '../compose.ts';
-import type { Errand } from './worker-runner.ts';
 import { FINISHED_PLOTS, optionsNamed } from './options.ts';
+import type { Errand, ErrandDone } from './worker-runner.ts';
 
-// Runs in a thread of its own: works out what it is told, which keeps it, and ends.
-const { databaseUrl, surveyId, name } = workerData as Errand;
-const services = compose(databaseUrl);
-try {
+// Runs in a thread of its own: works out what it is told, which keeps it, and remembers the plots of surveys for the next time.
+const REMEMBERED = 2;
+const services = compose(workerData as string, { mostRemembered: REMEMBERED });
+
+async function run({ surveyId, name }: Errand): Promise<void> {
+  if (name === 'work-list') {
+    await services.checks.get(surveyId);
+    return;
+  }
+  const survey = await services.surveys.get(surveyId);
   const options = optionsNamed(name);
   await (options === null
-    ? services.checks.get(surveyId)
-    : services.summary.stand(await services.surveys.get(surveyId), { ...FINISHED_PLOTS, ...options }));
-} finally {
-  await services.close();
+    ? services.summary.basis(survey)
+    : services.summary.stand(survey, { ...FINISHED_PLOTS, ...options }));
 }
+
+parentPort?.on('message', (errand: Errand) => {
+  run(errand).then(
+    () => {
+      parentPort?.postMessage({ id: errand.id } satisfies ErrandDone);
+    },
+    (error: unknown) => {
+      const failure = error instanceof Error ? (error.stack ?? error.message) : String(error);
+      parentPort?.postMessage({ id: errand.id, failure } satisfies ErrandDone);
+    },
+  );
+});

@@ -128,7 +128,7 @@ export function checkService({
 }: Dependencies): CheckService {
   /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
   const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
-    const judging = { curves: (await summary.basisNow(survey)).judging, kit: await kitOf(survey) };
+    const judging = { curves: (await summary.basis(survey)).judging, kit: await kitOf(survey) };
     const readings = await repository.readingsOf(survey.id);
     // Each tree takes its readings along: they need room once.
     const list = await figures.list(survey, (row) => {

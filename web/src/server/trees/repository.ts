@@ -131,6 +131,8 @@ const recordOf = (row: Omit<ReadingRow, 'recordedAt'>, ordinal: number): StoredR
   correctionId: row.correctionId,
 });
 
+const { compare: compareTags } = new Intl.Collator('en', { numeric: true });
+
 export function treeRepository(database: Queryable): TreeRepository {
   const list = async (where: SQL | undefined): Promise<TreeRow[]> => {
     const rows = await database
@@ -158,7 +160,7 @@ export function treeRepository(database: Queryable): TreeRepository {
       .orderBy(asc(trees.tag), asc(trees.id));
     return rows
       .map((row) => ({ ...row, observedAt: new Date(row.observedAt).toISOString() }))
-      .sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }));
+      .sort((a, b) => compareTags(a.tag, b.tag));
   };
   const idsWhere = async (surveyId: string, noted: SQL, atMost: number): Promise<string[]> => {
     const rows = await database

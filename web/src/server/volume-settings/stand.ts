@@ -3,7 +3,7 @@ import { weightsOf } from '@arbolito/core/inventory';
 import { barkRatioOf, takesEveryTree, volumesOf } from '@arbolito/core/protocol';
 import { expansionFactorPerHa } from '@arbolito/core/plot';
 import type { StandView } from '../../contracts/views.ts';
-import { judgingCurves, type TreeResultCache } from '../results/tree-result-cache.ts';
+import { judgingCurves, measuredHeights, type TreeResultCache } from '../results/tree-result-cache.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 
@@ -25,13 +25,9 @@ export async function standOf({ surveys, plots, figures }: Dependencies, surveyI
   );
   const plotOf = new Map(counted.map(({ id }, i) => [id, i]));
   const { whole } = weightsOf(counted.map((plot) => ({ ...plot, trees: [] })));
-  const curves = judgingCurves(rows, survey.breastHeightM);
-  const pooled = curveSums(
-    rows.flatMap(({ dbhCm, heightM, inDoubt }) =>
-      dbhCm === null || heightM === null || inDoubt ? [] : [{ dbhCm, heightM }],
-    ),
-    survey.breastHeightM,
-  );
+  const heights = measuredHeights(rows);
+  const curves = judgingCurves(heights, survey.breastHeightM);
+  const pooled = curveSums(heights, survey.breastHeightM);
   const codes = survey.species.map(({ code }) => code);
   const volumes = volumesOf(survey.wood);
   let byCurve = 0;

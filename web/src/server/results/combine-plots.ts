@@ -1,6 +1,5 @@
-import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
 import { barkRatioOf, productsByCode, takesEveryTree, USUAL_LOGS } from '@arbolito/core/protocol';
-import { grouped, seededRandom } from '@arbolito/core/statistics';
+import { seededRandom } from '@arbolito/core/statistics';
 import {
   biomassSums,
   boardFeetSums,
@@ -13,8 +12,6 @@ import {
   plotTotaller,
   type PlotTotals,
   type ProductRules,
-  ratioSums,
-  type RatioSums,
   regenerationSums,
   standIndices,
   surveySums,
@@ -25,20 +22,7 @@ import {
 import type { PlotView, StandSummary, SurveyView } from '../../contracts/views.ts';
 import type { CachedOptions } from './options.ts';
 import type { SummedRow } from './tree-result-repository.ts';
-import { fillingOfFigures, judgingCurves } from './tree-result-cache.ts';
-
-/** What the trees of a survey say together, for everybody who looks at some of them. */
-export interface StandBasis {
-  /** The curves that heights are taken from where none was measured. */
-  readonly curves: StandCurves;
-  /** The curve of each species that a height is judged by. */
-  readonly judging: Readonly<Record<string, CurveSums>>;
-  readonly ratios: Readonly<Record<string, RatioSums>>;
-  /** Stems per square metre of basal area at angle-count points; null where none was measured there. */
-  readonly stemsPerM2: number | null;
-  /** Plots whose trees are in none of these: they are begun and not finished. */
-  readonly leftOut: readonly string[];
-}
+import type { SurveyInPlots } from './survey-totals.ts';
 
 /** What was summed up of a survey, without the survey and the plots themselves. */
 export interface KeptSums extends Pick<
@@ -52,9 +36,9 @@ export interface KeptSums extends Pick<
   | 'plotsLeftOut'
   | 'sampling'
   | 'outsideTables'
+  | 'heightCurves'
 > {
   readonly plotSums: Readonly<Record<string, PlotSums>>;
-  readonly basis: StandBasis;
 }
 
 /** The same plots give the same interval each time they are asked. */
@@ -115,46 +99,14 @@ const countsTrees = ({ design }: SurveyView): boolean => design.phases?.kind ===
 export const isBegun = (survey: SurveyView, { finished, auxiliary }: PlotView, trees: number): boolean =>
   finished || trees > 0 || (countsTrees(survey) && auxiliary !== null);
 
-/** The plots of a survey that have trees or are finished, summed up. */
-function summedPlots(
-  survey: SurveyView,
-  plots: readonly PlotView[],
-  rows: readonly SummedRow[],
-  filling: HeightImputation,
-): SummedPlot[] {
-  const byPlot = grouped(rows, ({ plotId }) => plotId);
-  const summed = plotSummer(survey, filling);
-  return plots.flatMap((plot) => {
-    const own = byPlot.get(plot.id) ?? [];
-    return isBegun(survey, plot, own.length) ? [summed(plot, own)] : [];
-  });
-}
-
 /** Equations of biomass by species code. */
 const biomassGroups = ({ wood }: SurveyView) =>
   Object.fromEntries(wood.species.map(({ speciesCode, biomassGroup }) => [speciesCode, biomassGroup]));
 
-/** What is said of heights: the curves that fill in, and those that trees are judged by. */
-export type HeightBasis = Pick<StandBasis, 'curves' | 'judging'>;
-
-/** The sums of a survey from its plots and the figures of its trees. */
-export function computeSurveySummary(
-  survey: SurveyView,
-  plots: readonly PlotView[],
-  rows: readonly SummedRow[],
-  options: CachedOptions,
-): KeptSums {
-  const filling = fillingOfFigures(survey, rows);
-  const heights = { curves: filling.curves, judging: judgingCurves(rows, survey.breastHeightM) };
-  return combinePlots(survey, plots, summedPlots(survey, plots, rows, filling), heights, options);
-}
-
 /** The sums of a survey from those of its plots. */
 export function combinePlots(
   survey: SurveyView,
-  plots: readonly PlotView[],
-  begun: readonly SummedPlot[],
-  { curves, judging }: HeightBasis,
+  { plots, summed: begun, heights: { fittedAt, changedSince } }: SurveyInPlots,
   options: CachedOptions,
 ): KeptSums {
   const summed = options.unfinished ? begun : begun.filter(({ counts }) => counts);
@@ -217,12 +169,6 @@ export function combinePlots(
       survey.fieldRules.smallestDbhCm,
     ),
     outsideTables: begun.reduce((count, { outsideTables }) => count + outsideTables, 0),
-    basis: {
-      curves,
-      judging,
-      ratios: ratioSums(counted),
-      leftOut: leftOut.map(({ id }) => id),
-      stemsPerM2: ratio.stemsPerM2,
-    },
+    heightCurves: { fittedAt, changedSince },
   };
 }
