@@ -1,34 +1,31 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { defineMiddleware } from 'astro:middleware';
+import { databaseVersion } from './server/compose.ts';
 import { isForeignWrite } from './server/foreign-origin.ts';
 import { Problem } from './server/problem.ts';
-import { inReadersLanguage } from './server/reader-locale.ts';
+import { inReadersLanguage, readersLanguage } from './server/reader-locale.ts';
+import { readyResponses } from './server/ready-responses.ts';
 import { withRequestId } from './server/request-id.ts';
 
-/** Pages hold data of the record: no shared cache keeps them, and a browser asks whether they have changed. */
-async function withTag(request: Request, response: Response): Promise<Response> {
-  const isPage = (response.headers.get('content-type') ?? '').startsWith('text/html');
-  if (request.method !== 'GET' || !isPage || response.status !== 200) return response;
-  const headers = new Headers(response.headers);
-  const body = Buffer.from(await response.arrayBuffer());
-  const tag = `"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
-  headers.set('cache-control', 'private, no-cache');
-  headers.set('etag', tag);
-  return request.headers.get('if-none-match') === tag
-    ? new Response(null, { status: 304, headers })
-    : new Response(body, { status: 200, headers });
-}
+const answered = readyResponses({ versionOf: databaseVersion, nowMs: () => Date.now() });
 
-export const onRequest = defineMiddleware(({ request }, next) =>
+/** Answers that say how the server is, or are sent as they are read. */
+const ALWAYS_MADE = /^\/api\/(health|photos)|\.(csv|pdf|xlsx|gpx|geojson)$/;
+
+/** Everything beside the database that a page or JSON hangs on. */
+const keyOf = (request: Request, url: URL): string =>
+  [url.pathname, url.search, readersLanguage(request), request.headers.get('cookie') ?? ''].join('\n');
+
+export const onRequest = defineMiddleware(({ request, url }, next) =>
   withRequestId(randomUUID(), () =>
     inReadersLanguage(request, async () => {
-      const answer = isForeignWrite(request)
-        ? new Problem(
-            'foreign-origin',
-            'A page of another site may not write here. Use the application itself, or a program that sends no Origin.',
-          ).toResponse()
-        : await withTag(request, await next());
-      return answer;
+      if (isForeignWrite(request))
+        return new Problem(
+          'foreign-origin',
+          'A page of another site may not write here. Use the application itself, or a program that sends no Origin.',
+        ).toResponse();
+      if (request.method !== 'GET' || ALWAYS_MADE.test(url.pathname)) return next();
+      return answered(keyOf(request, url), request, () => next());
     }),
   ),
 );

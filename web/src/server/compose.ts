@@ -8,7 +8,7 @@ import { checkService, type CheckService } from './review/service.ts';
 import { codesService, type CodesService } from './codes/service.ts';
 import { surveySettingsService, type SurveySettingsService } from './survey-settings/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
-import { connect, type InTransaction } from './database/connection.ts';
+import { connect, versionOf, type InTransaction } from './database/connection.ts';
 import { exchangeRepository } from './import/repository.ts';
 import { exchangeService, type ExchangeService } from './import/service.ts';
 import { treeResultRepository } from './results/tree-result-repository.ts';
@@ -68,6 +68,8 @@ export interface Services {
 }
 
 export interface Composed extends Services {
+  /** Another text whenever something was written to the database; null where it does not answer. */
+  readonly version: () => Promise<string | null>;
   readonly close: () => Promise<void>;
 }
 
@@ -141,6 +143,7 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
     onError,
   });
   return {
+    version: () => versionOf(database),
     surveys,
     surveyCommands: surveyCommands({ repository: surveyRows, surveys, inTransaction }),
     plots,
@@ -184,6 +187,13 @@ let composed: Composed | undefined;
  * @throws Error when DATABASE_URL is not set
  */
 export function services(): Services {
+  return ofThisProcess();
+}
+
+/** Another text whenever something was written to the database; null where it does not answer. */
+export const databaseVersion = async (): Promise<string | null> => ofThisProcess().version();
+
+function ofThisProcess(): Composed {
   const url = process.env.DATABASE_URL;
   if (composed === undefined) {
     if (url === undefined || url === '')

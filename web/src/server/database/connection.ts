@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
@@ -45,6 +46,23 @@ export function connect(url: string, onError: (error: Error) => void): Connectio
   // A connection that breaks while a transaction holds it tells nobody but its own listeners: without one the process ends.
   pool.on('connect', (client) => client.on('error', onError));
   return { database: drizzle(pool, { schema }), close: () => pool.end() };
+}
+
+/**
+ * Another text whenever something was written to the database: what is written has a number, and what is being written is
+ * listed, so that a commit changes one or the other.
+ *
+ * @returns null where the database does not answer
+ */
+export async function versionOf(database: Database): Promise<string | null> {
+  try {
+    const { rows } = await database.execute<{ readonly version: string }>(
+      sql`select pg_current_snapshot()::text as version`,
+    );
+    return rows[0]?.version ?? null;
+  } catch {
+    return null;
+  }
 }
 
 /** Any number, as long as every process of this application takes the same. */
