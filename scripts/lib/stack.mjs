@@ -47,6 +47,7 @@ export async function openStack(cluster, options) {
   const url = `http://${host}:${port}`;
   const open = () => startServer({ databaseUrl, host, port, stdio: 'ignore', env: { LOG_LEVEL: 'silent' } });
   let server = open();
+  const others = [];
   await untilHealthy(url, server);
   return {
     url,
@@ -59,12 +60,20 @@ export async function openStack(cluster, options) {
       server.kill('SIGKILL');
       await ended;
     },
+    /** One more web server on the same database; it ends with the others. */
+    openAnother: async () => {
+      const other = await freePort();
+      const process = startServer({ databaseUrl, host, port: other, stdio: 'ignore', env: { LOG_LEVEL: 'silent' } });
+      others.push(process);
+      await untilHealthy(`http://${host}:${other}`, process);
+      return `http://${host}:${other}`;
+    },
     reopenServer: async () => {
       server = open();
       await untilHealthy(url, server);
     },
     close: async () => {
-      await stopServer(server);
+      await Promise.all([server, ...others].map(stopServer));
       postgres.dropDatabase(database);
       if (options.keepsCluster !== true) await postgres.stopIfUnused();
     },

@@ -8,6 +8,7 @@ import { checkService, type CheckService } from './review/service.ts';
 import { codesService, type CodesService } from './codes/service.ts';
 import { surveySettingsService, type SurveySettingsService } from './survey-settings/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
+import { type Alone, aloneIn } from './database/alone.ts';
 import { connect, versionOf, type InTransaction } from './database/connection.ts';
 import { exchangeRepository } from './import/repository.ts';
 import { exchangeService, type ExchangeService } from './import/service.ts';
@@ -70,6 +71,7 @@ export interface Services {
 export interface Composed extends Services {
   /** Another text whenever something was written to the database; null where it does not answer. */
   readonly version: () => Promise<string | null>;
+  readonly alone: Alone;
   readonly close: () => Promise<void>;
 }
 
@@ -144,6 +146,7 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
   });
   return {
     version: () => versionOf(database),
+    alone: aloneIn(database),
     surveys,
     surveyCommands: surveyCommands({ repository: surveyRows, surveys, inTransaction }),
     plots,

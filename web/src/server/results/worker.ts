@@ -20,13 +20,16 @@ async function run({ surveyId, name }: Errand): Promise<void> {
 }
 
 parentPort?.on('message', (errand: Errand) => {
-  run(errand).then(
-    () => {
-      parentPort?.postMessage({ id: errand.id } satisfies ErrandDone);
-    },
-    (error: unknown) => {
-      const failure = error instanceof Error ? (error.stack ?? error.message) : String(error);
-      parentPort?.postMessage({ id: errand.id, failure } satisfies ErrandDone);
-    },
-  );
+  // What another process works out already is kept when it is our turn.
+  services
+    .alone(`${errand.name} of ${errand.surveyId}`, () => run(errand))
+    .then(
+      () => {
+        parentPort?.postMessage({ id: errand.id } satisfies ErrandDone);
+      },
+      (error: unknown) => {
+        const failure = error instanceof Error ? (error.stack ?? error.message) : String(error);
+        parentPort?.postMessage({ id: errand.id, failure } satisfies ErrandDone);
+      },
+    );
 });
