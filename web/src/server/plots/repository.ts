@@ -93,6 +93,11 @@ export function plotRepository(database: Queryable): PlotRepository {
       .from(plots)
       .leftJoin(trees, and(eq(trees.plotId, plots.id), isNull(trees.deletedAt)))
       .groupBy(plots.id);
+  const prepared = () =>
+    select()
+      .where(eq(plots.id, sql.placeholder('id')))
+      .prepare('plot_of');
+  let found: ReturnType<typeof prepared> | undefined;
   return {
     listOfSurvey: async (surveyId) => {
       const rows = await select().where(eq(plots.surveyId, surveyId)).orderBy(asc(plots.label));
@@ -106,7 +111,7 @@ export function plotRepository(database: Queryable): PlotRepository {
       return rows.sort(byLabel);
     },
     find: async (id) => {
-      const [row] = await select().where(eq(plots.id, id));
+      const [row] = await (found ??= prepared()).execute({ id });
       return row ?? null;
     },
     digest: async (id) => {

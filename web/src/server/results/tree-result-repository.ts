@@ -3,6 +3,7 @@ import pg from 'pg';
 import type { StandCurveTree } from '@arbolito/core/height-curve';
 import { isBroken, isDead, type PlacedFinding, type TreeNotes } from '@arbolito/core/tree';
 import type { Database, Queryable } from '../database/connection.ts';
+import { insertOf } from '../database/json-rows.ts';
 import { plots, treeResults, trees } from '../database/schema.ts';
 import { isUuid } from '../endpoint.ts';
 import { ownText, streamRows, type TextRow } from '../database/stream.ts';
@@ -211,48 +212,24 @@ export function treeResultRepository(database: Database): TreeResultRepository {
   };
 }
 
-/** Columns of a result beside its tree, in the order of the statement that writes them, with their types. */
-const RESULT_COLUMNS = [
-  [treeResults.surveyId, 'uuid'],
-  [treeResults.stamp, 'text'],
-  [treeResults.diametersCm, 'double precision[]'],
-  [treeResults.readDiametersCm, 'double precision[]'],
-  [treeResults.dbhCm, 'double precision'],
-  [treeResults.heightM, 'double precision'],
-  [treeResults.volumeM3, 'double precision'],
-  [treeResults.volumeErrorM3, 'double precision'],
-  [treeResults.boardFeet, 'double precision'],
-  [treeResults.inDoubt, 'boolean'],
-  [treeResults.outside, 'boolean'],
-  [treeResults.findings, 'jsonb'],
-] as const;
+const resultRows = insertOf(treeResults, [
+  'treeId',
+  'surveyId',
+  'stamp',
+  'diametersCm',
+  'readDiametersCm',
+  'dbhCm',
+  'heightM',
+  'volumeM3',
+  'volumeErrorM3',
+  'boardFeet',
+  'inDoubt',
+  'outside',
+  'findings',
+]);
 
-const names = sql.raw(RESULT_COLUMNS.map(([{ name }]) => name).join(', '));
-const types = sql.raw(RESULT_COLUMNS.map(([{ name }, type]) => `${name} ${type}`).join(', '));
-const updates = sql.raw(RESULT_COLUMNS.map(([{ name }]) => `${name} = excluded.${name}`).join(', '));
-
-/** Saves results as part of the transaction that computed them; one parameter holds them all, however many they are. */
+/** Saves results as part of the transaction that computed them. */
 export async function saveTreeResults(tx: Queryable, rows: readonly TreeResultRow[]): Promise<void> {
   if (rows.length === 0) return;
-  const given = JSON.stringify(
-    rows.map((row) => ({
-      tree_id: row.treeId,
-      survey_id: row.surveyId,
-      stamp: row.stamp,
-      diameters_cm: row.diametersCm,
-      read_diameters_cm: row.readDiametersCm,
-      dbh_cm: row.dbhCm,
-      height_m: row.heightM,
-      volume_m3: row.volumeM3,
-      volume_error_m3: row.volumeErrorM3,
-      board_feet: row.boardFeet,
-      in_doubt: row.inDoubt,
-      outside: row.outside,
-      findings: row.findings,
-    })),
-  );
-  await tx.execute(sql`
-    insert into ${treeResults} (tree_id, ${names})
-    select tree_id, ${names} from json_to_recordset(${given}::json) as given (tree_id uuid, ${types})
-    on conflict (tree_id) do update set ${updates}`);
+  await tx.execute(sql`${resultRows.of(rows)} on conflict (tree_id) do update set ${resultRows.updates}`);
 }

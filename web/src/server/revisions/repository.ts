@@ -4,14 +4,11 @@ import { sql } from 'drizzle-orm';
 import { eq } from 'drizzle-orm';
 
 /** Tells everybody who summed a plot up that it is another one now, as part of the write that changes it. */
-export const revisionRaised = (tx: Queryable, plotId: string) =>
-  tx
+export const raiseRevision = async (tx: Queryable, plotId: string): Promise<void> => {
+  await tx
     .update(plots)
     .set({ revision: sql`${plots.revision} + 1` })
     .where(eq(plots.id, plotId));
-
-export const raiseRevision = async (tx: Queryable, plotId: string): Promise<void> => {
-  await revisionRaised(tx, plotId);
 };
 
 /** Forgets what was worked out of a tree, as part of the write that changes it. */

@@ -106,6 +106,52 @@ async function insertInto(tx: Queryable, survey: NewSurveyDto, writeDigest: stri
 }
 
 export function surveyRepository(database: Queryable): SurveyRepository {
+  // One statement, which the database plans once: every write of a tree asks for its survey.
+  const prepared = () => {
+    const kindsOf = database
+      .select({
+        all: listOf<SpeciesRow>(
+          {
+            code: species.code,
+            name: species.name,
+            crown: species.crown,
+            largestDbhCm: species.largestDbhCm,
+            fastestGrowthCmPerYear: species.fastestGrowthCmPerYear,
+          },
+          species.position,
+        ),
+      })
+      .from(species)
+      .where(eq(species.surveyId, surveys.id));
+    const partsOf = database
+      .select({
+        all: listOf<StratumRecord>(
+          {
+            id: strata.id,
+            name: strata.name,
+            areaHa: strata.areaHa,
+            pointsCounted: strata.pointsCounted,
+            outline: strata.outline,
+          },
+          strata.position,
+        ),
+      })
+      .from(strata)
+      .where(eq(strata.surveyId, surveys.id));
+    return database
+      .select({
+        survey: surveys,
+        place: places,
+        kinds: sql<readonly SpeciesRow[]>`(${kindsOf})`,
+        parts: sql<readonly StratumRecord[]>`(${partsOf})`,
+        wood: sql<WoodSettings | null>`(${currentWood(database, surveys.id)})`,
+      })
+      .from(surveys)
+      .innerJoin(places, eq(places.id, surveys.placeId))
+      .where(eq(surveys.id, sql.placeholder('id')))
+      .prepare('survey_of');
+  };
+  let found: ReturnType<typeof prepared> | undefined;
   return {
     answers: async () => {
       await database.execute(sql`select 1`);
@@ -145,48 +191,7 @@ export function surveyRepository(database: Queryable): SurveyRepository {
         .orderBy(desc(surveys.startedOn), asc(surveys.name), asc(surveys.id));
     },
     find: async (id) => {
-      // One statement: every write of a tree asks for its survey.
-      const kindsOf = database
-        .select({
-          all: listOf<SpeciesRow>(
-            {
-              code: species.code,
-              name: species.name,
-              crown: species.crown,
-              largestDbhCm: species.largestDbhCm,
-              fastestGrowthCmPerYear: species.fastestGrowthCmPerYear,
-            },
-            species.position,
-          ),
-        })
-        .from(species)
-        .where(eq(species.surveyId, surveys.id));
-      const partsOf = database
-        .select({
-          all: listOf<StratumRecord>(
-            {
-              id: strata.id,
-              name: strata.name,
-              areaHa: strata.areaHa,
-              pointsCounted: strata.pointsCounted,
-              outline: strata.outline,
-            },
-            strata.position,
-          ),
-        })
-        .from(strata)
-        .where(eq(strata.surveyId, surveys.id));
-      const [row] = await database
-        .select({
-          survey: surveys,
-          place: places,
-          kinds: sql<readonly SpeciesRow[]>`(${kindsOf})`,
-          parts: sql<readonly StratumRecord[]>`(${partsOf})`,
-          wood: sql<WoodSettings | null>`(${currentWood(database, surveys.id)})`,
-        })
-        .from(surveys)
-        .innerJoin(places, eq(places.id, surveys.placeId))
-        .where(eq(surveys.id, id));
+      const [row] = await (found ??= prepared()).execute({ id });
       if (row === undefined) return null;
       const { survey, place, kinds, parts, wood } = row;
       return {

@@ -1,6 +1,7 @@
 import { and, asc, count, eq, gt, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 import type { Queryable } from '../database/connection.ts';
-import { forgetTree, revisionRaised } from '../revisions/repository.ts';
+import { insertOf } from '../database/json-rows.ts';
+import { forgetTree } from '../revisions/repository.ts';
 import { observations, plots, readings, stems, trees } from '../database/schema.ts';
 import { isUnitId } from '@arbolito/core/units';
 import { grouped } from '@arbolito/core/statistics';
@@ -130,6 +131,52 @@ const recordOf = (row: Omit<ReadingRow, 'recordedAt'>, ordinal: number): StoredR
   inUse: row.inUse,
   correctionId: row.correctionId,
 });
+
+const treeRows = insertOf(trees, [
+  'id',
+  'surveyId',
+  'plotId',
+  'tag',
+  'speciesCode',
+  'observer',
+  'device',
+  'writeDigest',
+]);
+const stemRows = insertOf(stems, ['id', 'treeId', 'ordinal']);
+const observationRows = insertOf(observations, [
+  'id',
+  'treeId',
+  'surveyId',
+  'observedAt',
+  'taping',
+  'heights',
+  'notes',
+  'observer',
+  'device',
+]);
+const readingRows = insertOf(readings, [
+  'id',
+  'observationId',
+  'stemId',
+  'measure',
+  'heightNo',
+  'methodId',
+  'methodVersion',
+  'key',
+  'value',
+  'unit',
+  'asRead',
+  'standardError',
+  'instrument',
+  'try',
+  'excluded',
+  'observer',
+  'device',
+  'takenAt',
+  'correctionId',
+]);
+/** The same as `raiseRevision`, as the end of a statement. */
+const raised = (plotId: string): SQL => sql`update "plot" set "revision" = "revision" + 1 where "id" = ${plotId}`;
 
 const { compare: compareTags } = new Intl.Collator('en', { numeric: true });
 
@@ -284,16 +331,13 @@ export function treeRepository(database: Queryable): TreeRepository {
       return rows.map(({ reading, ordinal }) => recordOf(reading, ordinal));
     },
     insert: async (rows) => {
-      const [first, ...others] = rows.readings;
-      const keptReadings =
-        first === undefined ? sql`` : sql`, kept_readings as ${database.insert(readings).values([first, ...others])}`;
       // One statement is one way to the database and back, and whole or not at all by itself.
       await database.execute(
-        sql`with kept_tree as ${database.insert(trees).values(rows.tree)},
-          kept_stems as ${database.insert(stems).values([...rows.stems])},
-          kept_observation as ${database.insert(observations).values(rows.observation)},
-          raised as ${revisionRaised(database, rows.tree.plotId)}${keptReadings}
-          select 1`,
+        sql`with kept_tree as (${treeRows.of([rows.tree])}),
+          kept_stems as (${stemRows.of(rows.stems)}),
+          kept_observation as (${observationRows.of([rows.observation])}),
+          kept_readings as (${readingRows.of(rows.readings.map((each) => ({ ...each, heightNo: each.heightNo ?? 1, excluded: each.excluded ?? false })))})
+          ${raised(rows.tree.plotId)}`,
       );
     },
     lock: async (id) =>
