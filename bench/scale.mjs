@@ -17,11 +17,11 @@ function numbers(seed) {
   return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
 }
 
-/** A file of trees: every third with a height. */
-function fileOfTrees() {
+/** A file of trees, fifty on each plot: every third with a height. */
+function fileOfTrees(trees = TREES) {
   const random = numbers(20_26);
   const rows = ['plot,tag,species,dbh (cm),height (m)'];
-  for (let i = 0; i < TREES; i += 1) {
+  for (let i = 0; i < trees; i += 1) {
     const dbh = 10 + 40 * random();
     const height = i % 3 === 0 ? (1.3 + 29 * Math.exp(-14 / dbh) * (0.94 + 0.12 * random())).toFixed(1) : '';
     const plot = Math.floor((i * PLOTS) / TREES) + 1;
@@ -236,4 +236,72 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
     // One plot of five thousand trees is more than the budget speaks of: told beside it.
     largePlotMb: memoryMb(serverPid()),
   };
+}
+
+const SIZES = [1_000, 10_000, 100_000];
+
+/** The results page shows the record as it stands, not as it stood before the last write. */
+const isFresh = (page) => isThere(page) && !page.includes('Results as of');
+
+/** Least-squares slope of log time on log trees: 1 where twice the trees take twice the time. */
+function exponentOf(times) {
+  const points = times.map((ms, i) => [Math.log(SIZES[i]), Math.log(ms)]);
+  const mean = (at) => points.reduce((sum, point) => sum + point[at], 0) / points.length;
+  const [x, y] = [mean(0), mean(1)];
+  return (
+    points.reduce((sum, [a, b]) => sum + (a - x) * (b - y), 0) / points.reduce((sum, [a]) => sum + (a - x) ** 2, 0)
+  );
+}
+
+/** The same figures by the database alone: sums by species and class of the trees of a survey. */
+async function aggregateMs(databaseUrl, surveyId) {
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  const query = `
+    select t.species_code, floor(f.dbh_cm / 4), count(*), sum(f.dbh_cm ^ 2), sum(f.volume_m3), var_samp(f.volume_m3)
+    from tree t join tree_result f on f.tree_id = t.id
+    where t.survey_id = '${surveyId}' and t.deleted_at is null group by 1, 2`;
+  await client.query(query);
+  const { ms } = await timed(() => client.query(query));
+  await client.end();
+  return ms;
+}
+
+/**
+ * How answers grow with the trees of a survey.
+ *
+ * @param stack a running application with its database
+ * @returns for each answer its times in ms, one for each size, and its exponent
+ */
+export async function growthCosts({ url, databaseUrl }) {
+  const answers = new Map();
+  const note = (name, ms) => answers.set(name, [...(answers.get(name) ?? []), ms]);
+  const read = async (path) => (await fetch(`${url}${path}`)).text();
+  const untilFresh = async (path) => {
+    while (!isFresh(await read(path))) await new Promise((resolve) => setTimeout(resolve, 20));
+  };
+  for (const trees of SIZES) {
+    const surveyId = randomUUID();
+    await newSurvey(url, surveyId, `${trees} trees`);
+    const csv = fileOfTrees(trees);
+    await json(`${url}/api/surveys/${surveyId}/import?id=${randomUUID()}&makePlots=true`, 'POST', csv, 'text/csv');
+    const results = `/results/${surveyId}`;
+    note('first results after an import', (await timed(() => untilFresh(results))).ms);
+    note('the same sums by one SQL aggregate', await aggregateMs(databaseUrl, surveyId));
+    const [plot] = await json(`${url}/api/plots?survey=${surveyId}`, 'GET');
+    const list = (await json(`${url}/api/tally?plot=${plot.id}`, 'GET')).trees;
+    const after = [];
+    for (const tree of list.slice(0, 3)) {
+      await json(
+        `${url}/api/trees/${tree.id}`,
+        'DELETE',
+        JSON.stringify({ id: randomUUID(), madeAt: new Date().toISOString(), ...WRITER }),
+      );
+      after.push((await timed(() => untilFresh(results))).ms);
+    }
+    note('results after a tree was deleted', after.sort((a, b) => a - b)[1]);
+    note('tally of one plot', (await timed(() => read(`/tally/${plot.id}`))).ms);
+    note('sheet of one tree', (await timed(() => read(`/measure/${list[5].id}`))).ms);
+  }
+  return Array.from(answers, ([name, times]) => ({ name, times, exponent: exponentOf(times) }));
 }

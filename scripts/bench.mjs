@@ -2,7 +2,9 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { scaleCosts } from '../bench/scale.mjs';
+import { readerCosts } from '../bench/readers.mjs';
+import { growthCosts, scaleCosts } from '../bench/scale.mjs';
+import { writerCosts } from '../bench/writers.mjs';
 import { openBrowser } from './lib/browser.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureNodeModules } from './lib/packages.mjs';
@@ -77,7 +79,19 @@ async function browserCosts(url) {
   }
 }
 
+/** What was wished for and what was measured, told together at the end. */
+const goals = [];
+/** @param isMet undefined where nothing was wished for */
+const goal = (what, wished, measured, isMet) => goals.push({ what, wished, measured, isMet });
+
+function tellGoals() {
+  say('Goals');
+  for (const { what, wished, measured, isMet } of goals)
+    say(`  ${isMet ? 'met ' : 'MISS'} ${what.padEnd(66)} ${wished.padEnd(22)} ${measured}`);
+}
+
 const ms = (value) => `${value.toFixed(0)} ms`;
+const times = (value) => `${value.toFixed(2)} ×`;
 const line = (words, figure) => say(`  ${words.padEnd(64)} ${figure}`);
 
 run(async () => {
@@ -98,8 +112,14 @@ run(async () => {
     for (const { fullName, benchmarks } of groups) {
       say(fullName.split(' > ').at(-1) ?? '');
       const [{ median: baseline }] = benchmarks;
-      for (const { name, median } of benchmarks)
+      for (const { name, median } of benchmarks) {
         line(name, `${(median / baseline).toFixed(2)} × baseline (${median.toFixed(2)} ms)`);
+        const [, most, unit] = /, at most (\d+)( µs)?$/.exec(name) ?? [];
+        const measured = unit === undefined ? median / baseline : 1000 * median;
+        const unitName = unit ?? ' × baseline';
+        if (most !== undefined)
+          goal(name, `≤ ${most}${unitName}`, `${measured.toFixed(2)}${unitName}`, measured <= Number(most));
+      }
     }
   }
 
@@ -109,6 +129,12 @@ run(async () => {
     try {
       const costs = await scaleCosts(large);
       line('baseline: the database copies the same rows into the same tables', `${(costs.copyMs / 1000).toFixed(1)} s`);
+      goal(
+        'import of 100,000 rows',
+        '≤ 3 × COPY',
+        times(costs.importMs / costs.copyMs),
+        costs.importMs <= 3 * costs.copyMs,
+      );
       line('import of the file', `${(costs.importMs / costs.copyMs).toFixed(2)} × baseline, of ${BUDGET.importRatio}`);
       line('first answer of the sums’ page, which says how far it is', ms(costs.firstPageMs));
       line('until every tree is worked out and summed up', `${(costs.workedOutMs / 1000).toFixed(1)} s`);
@@ -117,6 +143,7 @@ run(async () => {
       line('the tally of one plot', ms(costs.tallyMs));
       line('the sheet of one tree', ms(costs.sheetMs));
       line('the work list, made anew', `${(costs.workListMs / 1000).toFixed(1)} s`);
+      goal('100,000 trees as CSV', '≤ 3 × COPY', times(costs.fileMs / costs.copyMs), costs.fileMs <= 3 * costs.copyMs);
       line('the trees as a file', `${(costs.fileMs / 1000).toFixed(1)} s`);
       line('the report as PDF, and as a workbook', `${ms(costs.pdfMs)}, ${ms(costs.workbookMs)}`);
       const { longestMs, rows, passesMs } = costs.frames;
@@ -124,6 +151,7 @@ run(async () => {
         `scrolling 5000 trees, ${rows} of them drawn: longest frame, of three runs`,
         `${ms(longestMs)} of ${BUDGET.frameMs} ms (${passesMs.join(', ')})`,
       );
+      goal('memory of the server, 100,000 trees', '≤ 300 MB', `${costs.memoryMb.toFixed(0)} MB`, costs.memoryMb <= 300);
       line('memory of the server process, most', `${costs.memoryMb.toFixed(0)} MB of ${BUDGET.memoryMb} MB`);
       line('the same after a plot of 5000 trees was opened three times', `${costs.largePlotMb.toFixed(0)} MB`);
       if (
@@ -135,9 +163,58 @@ run(async () => {
         say('  over budget');
         process.exitCode = 1;
       }
+      say('· How answers grow from 1,000 over 10,000 to 100,000 trees …');
+      for (const { name, times: took, exponent } of await growthCosts(large)) {
+        line(name, `${took.map(ms).join(', ')}: exponent ${exponent.toFixed(2)}`);
+        if (!name.includes('SQL')) goal(`growth of: ${name}`, 'exponent ≤ 1.0', exponent.toFixed(2), exponent <= 1);
+      }
     } finally {
       await large.close();
     }
+  }
+
+  say('· Fifty readers …');
+  const read = await openStack('test', { demo: true });
+  try {
+    for (const { page, anew, idle, ready } of await readerCosts(read.url)) {
+      const [gain, wait] = [ready.perSecond / anew.perSecond, ready.p95Ms / idle.p95Ms];
+      line(`${page}: made anew for each (baseline)`, `${anew.perSecond.toFixed(0)} requests/s`);
+      line(`${page}: where nothing was written`, `${ready.perSecond.toFixed(0)} requests/s, p95 ${ms(ready.p95Ms)}`);
+      goal(`50 readers, ${page}: requests a second`, '≥ 10 × made anew', times(gain), gain >= 10);
+      goal(`50 readers, ${page}: p95`, '≤ 20 × one reader', times(wait), wait <= 20);
+    }
+  } finally {
+    await read.close();
+  }
+
+  say('· Writers of trees …');
+  const written = await openStack('test', { demo: false });
+  try {
+    const { one, many, crews } = await writerCosts(written);
+    line(
+      'one after the other: bare inserts (baseline), application',
+      `${one.bare.toFixed(0)}, ${one.application.toFixed(0)} trees/s`,
+    );
+    line(
+      '20 writers: bare inserts (baseline), application',
+      `${many.bare.toFixed(0)}, ${many.application.toFixed(0)} trees/s`,
+    );
+    line('85 trees/s for 10 s at two web servers', `${crews.perSecond.toFixed(0)} trees/s, p95 ${ms(crews.p95Ms)}`);
+    goal(
+      'a tree, one after the other',
+      '≤ 2.5 × bare inserts',
+      times(one.bare / one.application),
+      one.bare / one.application <= 2.5,
+    );
+    goal(
+      '20 writers',
+      '≥ 0.2 × bare inserts',
+      times(many.application / many.bare),
+      many.application / many.bare >= 0.2,
+    );
+    goal('two web servers, 85 trees/s', 'none wait in line', `p95 ${ms(crews.p95Ms)}`, crews.p95Ms < 1_000);
+  } finally {
+    await written.close();
   }
 
   say('· The tree sheet in Chromium …');
@@ -152,6 +229,9 @@ run(async () => {
       'key press to changed drawing, p95',
       `${p95.toFixed(1)} ms of ${BUDGET.latencyMs} ms, ${(p95 / quantile(baseline, 0.95)).toFixed(2)} × baseline`,
     );
+    const typing = p95 / quantile(baseline, 0.95);
+    goal('initial JavaScript of the tree sheet', '≤ 160 kB', `${(bytes / 1000).toFixed(0)} kB`, bytes <= 160_000);
+    goal('key press to changed drawing, p95', '≤ 2.5 × a text box', times(typing), typing <= 2.5);
     if (bytes > BUDGET.scriptBytes || p95 > BUDGET.latencyMs) {
       say('  over budget');
       process.exitCode = 1;
@@ -159,4 +239,5 @@ run(async () => {
   } finally {
     await stack.close();
   }
+  tellGoals();
 });
