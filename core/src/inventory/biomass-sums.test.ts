@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
-import { biomassSums } from '../testing/sums-of-trees.ts';
+import { fromTrees } from '../testing/sums-of-trees.ts';
+
+const { biomassSums } = fromTrees;
 
 const tree = (speciesCode: string, dbhCm: number): TalliedTree => ({
   speciesCode,

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { USUAL_LOGS } from '../protocol/index.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
-import { boardFeetSums } from '../testing/sums-of-trees.ts';
+import { fromTrees } from '../testing/sums-of-trees.ts';
+
+const { boardFeetSums } = fromTrees;
 
 const SORTING = {
   classes: { width: '5cm', place: 'down' },

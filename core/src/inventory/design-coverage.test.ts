@@ -5,7 +5,9 @@ import { type Random, seededRandom, simpleSample, weibull } from '../statistics/
 import { limitingDistanceM } from '../plot/index.ts';
 import type { PlotShape } from '../protocol/index.ts';
 import type { TalliedTree } from './tallied.ts';
-import { plotSums, surveySums, volumeRatio } from '../testing/sums-of-trees.ts';
+import { fromTrees } from '../testing/sums-of-trees.ts';
+
+const { plotSums, surveySums, volumeRatio } = fromTrees;
 
 /** A forest on a ring-shaped world: what leaves on one side comes in on the other, so that no plot has an edge. */
 const SIDE_M = 500;

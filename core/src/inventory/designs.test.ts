@@ -7,7 +7,9 @@ import { talliedTrees } from './tallied-trees.ts';
 import type { PlotShape } from '../protocol/index.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
 import { inEnglish } from '../testing/english.ts';
-import { plotSums, surveySums, volumeRatio } from '../testing/sums-of-trees.ts';
+import { fromTrees } from '../testing/sums-of-trees.ts';
+
+const { plotSums, surveySums, volumeRatio } = fromTrees;
 
 const RULES: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };
 const tree = (dbhCm: number | null, volumeM3: number | null = null, over: Partial<TalliedTree> = {}): TalliedTree => ({

@@ -29,11 +29,13 @@ import { ratioDoubleSample, regressionDoubleSample } from './two-phase/double-sa
 import { ratioOfMeans } from '../statistics/ratio-of-means.ts';
 import { threePTotal } from './two-phase/three-p.ts';
 import { dominantHeightM } from './indices/dominant-height.ts';
-import { standIndices, surveySums } from '../testing/sums-of-trees.ts';
+import { fromTrees } from '../testing/sums-of-trees.ts';
 import { relativeDensity } from './indices/relative-density.ts';
 import { relativeSpacingPct } from './indices/relative-spacing.ts';
 import { neymanPlots } from '../statistics/stratified-sample.ts';
 import { inEnglish } from '../testing/english.ts';
+
+const { standIndices, surveySums } = fromTrees;
 
 type Inputs = Readonly<Record<string, never>>;
 interface Example {

@@ -16,7 +16,9 @@ import { quadraticMeanDiameterCm, type SortingRules } from './sums.ts';
 import { talliedTrees } from './tallied-trees.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
 import { inEnglish } from '../testing/english.ts';
-import { plotSums, surveySums, volumeRatio } from '../testing/sums-of-trees.ts';
+import { fromTrees } from '../testing/sums-of-trees.ts';
+
+const { plotSums, surveySums, volumeRatio } = fromTrees;
 
 const circle = (areaM2: number): PlotShape => ({ kind: 'circle', areaM2 });
 const BY_FIVE: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };

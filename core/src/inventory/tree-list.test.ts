@@ -3,7 +3,9 @@ import { expansionFactorPerHa, plotAreaM2, shapeWords } from '../plot/index.ts';
 import { inEnglish } from '../testing/english.ts';
 import type { SortingRules } from './sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from './tallied.ts';
-import { standIndices, surveySums } from '../testing/sums-of-trees.ts';
+import { fromTrees } from '../testing/sums-of-trees.ts';
+
+const { standIndices, surveySums } = fromTrees;
 
 const LIST = { kind: 'tree-list' } as const;
 const BY_FIVE: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };

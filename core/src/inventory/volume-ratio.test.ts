@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { ratiosOf, ratioSumsWithout } from './volume-ratio.ts';
 import type { PlotShape } from '../protocol/index.ts';
 import type { TalliedPlot, TalliedTree } from './tallied.ts';
-import { plotSums, ratioSums, volumeRatio } from '../testing/sums-of-trees.ts';
+import { fromTrees } from '../testing/sums-of-trees.ts';
+
+const { plotSums, ratioSums, volumeRatio } = fromTrees;
 
 const BASAL_AREA_40 = (Math.PI * 0.4 * 0.4) / 4;
 

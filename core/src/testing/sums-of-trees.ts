@@ -14,16 +14,16 @@ export const totalsOf = (plots: readonly TalliedPlot[], rules: TotalsRules = PLA
 
 type Rest<F extends (...args: never[]) => unknown> = Parameters<F> extends [unknown, ...infer R] ? R : never;
 
-// The functions of the same names, from the trees of the plots.
-
-export const plotSums = (plot: TalliedPlot, ...rest: Rest<typeof ofPlot>) => ofPlot(plotTotaller(PLAIN)(plot), ...rest);
-export const volumeRatio = (plots: readonly TalliedPlot[]) => ratioOf(totalsOf(plots));
-export const ratioSums = (plots: readonly TalliedPlot[]) => ratioSumsOf(totalsOf(plots));
-export const surveySums = (plots: readonly TalliedPlot[], ...rest: Rest<typeof ofSurvey>) =>
-  ofSurvey(totalsOf(plots, rest[0]), ...rest);
-export const standIndices = (plots: readonly TalliedPlot[], ...rest: Rest<typeof indicesOf>) =>
-  indicesOf(totalsOf(plots), ...rest);
-export const biomassSums = (plots: readonly TalliedPlot[], ...rest: Rest<typeof biomassOf>) =>
-  biomassOf(totalsOf(plots, { ...PLAIN, biomass: rest[0] }), ...rest);
-export const boardFeetSums = (plots: readonly TalliedPlot[], ...rest: Rest<typeof boardFeetOf>) =>
-  boardFeetOf(totalsOf(plots, rest[0]), ...rest);
+/** The functions of the same names, from the trees of the plots. */
+export const fromTrees = {
+  plotSums: (plot: TalliedPlot, ...rest: Rest<typeof ofPlot>) => ofPlot(plotTotaller(PLAIN)(plot), ...rest),
+  volumeRatio: (plots: readonly TalliedPlot[]) => ratioOf(totalsOf(plots)),
+  ratioSums: (plots: readonly TalliedPlot[]) => ratioSumsOf(totalsOf(plots)),
+  surveySums: (plots: readonly TalliedPlot[], ...rest: Rest<typeof ofSurvey>) =>
+    ofSurvey(totalsOf(plots, rest[0]), ...rest),
+  standIndices: (plots: readonly TalliedPlot[], ...rest: Rest<typeof indicesOf>) => indicesOf(totalsOf(plots), ...rest),
+  biomassSums: (plots: readonly TalliedPlot[], ...rest: Rest<typeof biomassOf>) =>
+    biomassOf(totalsOf(plots, { ...PLAIN, biomass: rest[0] }), ...rest),
+  boardFeetSums: (plots: readonly TalliedPlot[], ...rest: Rest<typeof boardFeetOf>) =>
+    boardFeetOf(totalsOf(plots, rest[0]), ...rest),
+};

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { TalliedPlot, TalliedTree } from '../tallied.ts';
-import { standIndices, surveySums } from '../../testing/sums-of-trees.ts';
+import { fromTrees } from '../../testing/sums-of-trees.ts';
+
+const { standIndices, surveySums } = fromTrees;
 
 const RULES = { classes: { width: '5cm', place: 'centred' }, products: [] } as const;
 const tree = (dbhCm: number, heightM: number | null, over: Partial<TalliedTree> = {}): TalliedTree => ({

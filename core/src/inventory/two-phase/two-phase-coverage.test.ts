@@ -7,7 +7,9 @@ import type { PlotShape, TwoPhaseDesign } from '../../protocol/index.ts';
 import type { SortingRules, StandMean } from '../sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from '../tallied.ts';
 import { inEnglish } from '../../testing/english.ts';
-import { surveySums, totalsOf } from '../../testing/sums-of-trees.ts';
+import { fromTrees, totalsOf } from '../../testing/sums-of-trees.ts';
+
+const { surveySums } = fromTrees;
 
 const SURVEYS = draws(2_000, 300);
 const PLACES = 3_000;

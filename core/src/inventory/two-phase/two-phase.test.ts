@@ -9,7 +9,9 @@ import { parseCallout, printCallout } from '../../callout/index.ts';
 import type { SortingRules } from '../sums.ts';
 import type { StratumArea, TalliedPlot, TalliedTree } from '../tallied.ts';
 import { inEnglish } from '../../testing/english.ts';
-import { surveySums, totalsOf } from '../../testing/sums-of-trees.ts';
+import { fromTrees, totalsOf } from '../../testing/sums-of-trees.ts';
+
+const { surveySums } = fromTrees;
 
 const BY_FIVE: SortingRules = { classes: { width: '5cm', place: 'centred' }, products: [] };
 /** A tenth of a hectare: a tree on it stands for ten. */
