@@ -2,7 +2,8 @@ import type { BiomassGroupId } from '../protocol/index.ts';
 import type { Estimated } from '../statistics/index.ts';
 import { carbonKg, massErrorShare } from '../biomass/index.ts';
 import { groupFigure, sumGroups, type TreeColumns } from './group-totals.ts';
-import { type Figure, FIGURE, figureOfCells, onlyCells, plotOfCells, type PlotTotals } from './plot-totals.ts';
+import { type Figure, FIGURE } from './plot-figures.ts';
+import { figureOfCells, onlyCells, plotOfCells, type PlotTotals } from './plot-totals.ts';
 import { numbered, type VarianceOptions, weightsWith } from './sums.ts';
 import type { StratumArea } from './tallied.ts';
 

@@ -1,15 +1,8 @@
 import type { LogSettings } from '../protocol/index.ts';
 import type { Estimated } from '../statistics/index.ts';
 import { groupFigure, sumGroups, type TreeColumns } from './group-totals.ts';
-import {
-  type CellKey,
-  type Figure,
-  FIGURE,
-  figureOfCells,
-  onlyCondition,
-  plotOfCells,
-  type PlotTotals,
-} from './plot-totals.ts';
+import { type Figure, FIGURE } from './plot-figures.ts';
+import { type CellKey, figureOfCells, onlyCondition, plotOfCells, type PlotTotals } from './plot-totals.ts';
 import { numbered, type SortingRules, type VarianceOptions, weightsWith } from './sums.ts';
 import type { StratumArea } from './tallied.ts';
 

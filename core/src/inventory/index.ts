@@ -16,7 +16,8 @@ export {
   type SurveySums,
   weightsOf,
 } from './sums.ts';
-export { onlyCondition, plotTotaller, type PlotTotals, type TotalsRules } from './plot-totals.ts';
+export { plotTotaller, type TotalsRules } from './plot-totaller.ts';
+export { onlyCondition, type PlotTotals } from './plot-totals.ts';
 export { type ProductRules, withProduct } from './products-of-trees.ts';
 export {
   type RegenerationPlot,

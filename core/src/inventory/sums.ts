@@ -9,11 +9,10 @@ import {
   sumGroups,
   type TreeColumns,
 } from './group-totals.ts';
+import { FIGURE, type Figure } from './plot-figures.ts';
 import {
   type CellKey,
-  FIGURE,
-  type Figure,
-  figureOf,
+  figureOfCell,
   figureOfCells,
   figureOfPlot,
   onlyCondition,
@@ -385,15 +384,15 @@ function volumeErrorsOf(
     const share = shareOfPlot(weights, index);
     plot.keys.forEach(({ model, curve }, cell) => {
       if (model === null) return;
-      measurement += share ** 2 * figureOf(plot, cell, FIGURE.measuredM3Squared);
+      measurement += share ** 2 * figureOfCell(plot, cell, FIGURE.measuredM3Squared);
       models.set(
         model.name,
-        (models.get(model.name) ?? 0) + share * figureOf(plot, cell, FIGURE.volumeOfModel) * model.share,
+        (models.get(model.name) ?? 0) + share * figureOfCell(plot, cell, FIGURE.volumeOfModel) * model.share,
       );
       const name = curve?.errorName ?? null;
       if (name === null) return;
-      trees += share ** 2 * figureOf(plot, cell, FIGURE.curveTreeM3Squared);
-      curves.set(name, (curves.get(name) ?? 0) + share * figureOf(plot, cell, FIGURE.curveSharedM3));
+      trees += share ** 2 * figureOfCell(plot, cell, FIGURE.curveTreeM3Squared);
+      curves.set(name, (curves.get(name) ?? 0) + share * figureOfCell(plot, cell, FIGURE.curveSharedM3));
     });
   });
   const shared = sum([...curves.values()].map((each) => each ** 2));
@@ -515,13 +514,13 @@ function curveFillings(plots: readonly PlotTotals[]): CurveFilling[] {
   const found = new Map<string, { -readonly [K in keyof CurveFilling]: CurveFilling[K] }>();
   for (const plot of plots) {
     plot.keys.forEach(({ speciesCode, curve }, cell) => {
-      const trees = figureOf(plot, cell, FIGURE.treesByCurve);
+      const trees = figureOfCell(plot, cell, FIGURE.treesByCurve);
       if (curve === null || trees === 0) return;
       const { speciesCode: curveOf, rangeCm } = curve;
       const key = JSON.stringify([speciesCode, curveOf]);
       const own = found.get(key) ?? { speciesCode, curveOf, rangeCm, trees: 0, outside: 0 };
       own.trees += trees;
-      own.outside += figureOf(plot, cell, FIGURE.outsideCurve);
+      own.outside += figureOfCell(plot, cell, FIGURE.outsideCurve);
       found.set(key, own);
     });
   }

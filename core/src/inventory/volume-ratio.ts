@@ -1,5 +1,6 @@
 import { sum } from '../statistics/index.ts';
-import { type Figure, FIGURE, figureOf, figureOfPlot, type PlotTotals } from './plot-totals.ts';
+import { type Figure, FIGURE } from './plot-figures.ts';
+import { figureOfCell, figureOfPlot, type PlotTotals } from './plot-totals.ts';
 
 /** What fills in for trees that were not measured whole: ratios of those that were. */
 export interface VolumeRatio {
@@ -26,12 +27,12 @@ export function ratioSums(plots: readonly PlotTotals[]): Record<string, RatioSum
   const sums: Record<string, { trees: number; volumeM3: number; basalAreaM2: number }> = {};
   for (const plot of plots) {
     plot.keys.forEach(({ speciesCode, dead }, cell) => {
-      const trees = figureOf(plot, cell, FIGURE.ratioTrees);
+      const trees = figureOfCell(plot, cell, FIGURE.ratioTrees);
       if (trees === 0 || dead) return;
       const own = (sums[speciesCode] ??= { trees: 0, volumeM3: 0, basalAreaM2: 0 });
       own.trees += trees;
-      own.volumeM3 += figureOf(plot, cell, FIGURE.ratioVolume);
-      own.basalAreaM2 += figureOf(plot, cell, FIGURE.ratioBasalArea);
+      own.volumeM3 += figureOfCell(plot, cell, FIGURE.ratioVolume);
+      own.basalAreaM2 += figureOfCell(plot, cell, FIGURE.ratioBasalArea);
     });
   }
   return sums;
@@ -89,10 +90,10 @@ export const volumePerBasalArea = ({ bySpecies, pooled }: VolumeRatio, speciesCo
 
 /** Volume per hectare of a cell; not a number while nothing tells the volume of some of its trees. */
 export function volumeOfCell(plot: PlotTotals, cell: number, ratio: VolumeRatio): number {
-  const known = figureOf(plot, cell, FIGURE.volume);
-  if (figureOf(plot, cell, FIGURE.treesToFill) === 0) return known;
+  const known = figureOfCell(plot, cell, FIGURE.volume);
+  if (figureOfCell(plot, cell, FIGURE.treesToFill) === 0) return known;
   const perBasalArea = volumePerBasalArea(ratio, plot.keys[cell]?.speciesCode ?? '');
-  return perBasalArea === null ? NaN : known + perBasalArea * figureOf(plot, cell, FIGURE.basalAreaToFill);
+  return perBasalArea === null ? NaN : known + perBasalArea * figureOfCell(plot, cell, FIGURE.basalAreaToFill);
 }
 
 /** The same of a whole plot. */
@@ -105,6 +106,7 @@ export function volumeOfPlot(plot: PlotTotals, ratio: VolumeRatio): number {
 export function volumeSquaredOfCell(plot: PlotTotals, cell: number, ratio: VolumeRatio): number {
   const perBasalArea = volumePerBasalArea(ratio, plot.keys[cell]?.speciesCode ?? '') ?? 0;
   return (
-    figureOf(plot, cell, FIGURE.volumeSquared) + perBasalArea ** 2 * figureOf(plot, cell, FIGURE.basalAreaToFillSquared)
+    figureOfCell(plot, cell, FIGURE.volumeSquared) +
+    perBasalArea ** 2 * figureOfCell(plot, cell, FIGURE.basalAreaToFillSquared)
   );
 }

@@ -1,7 +1,7 @@
 import { biomassSums as biomassOf } from '../inventory/biomass-sums.ts';
 import { boardFeetSums as boardFeetOf } from '../inventory/board-feet.ts';
 import { standIndices as indicesOf } from '../inventory/indices/stand-indices.ts';
-import { plotTotaller, type TotalsRules } from '../inventory/plot-totals.ts';
+import { plotTotaller, type TotalsRules } from '../inventory/plot-totaller.ts';
 import { plotSums as ofPlot, surveySums as ofSurvey } from '../inventory/sums.ts';
 import type { TalliedPlot } from '../inventory/tallied.ts';
 import { ratioSums as ratioSumsOf, volumeRatio as ratioOf } from '../inventory/volume-ratio.ts';

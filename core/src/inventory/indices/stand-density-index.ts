@@ -1,4 +1,4 @@
-import { FIGURE } from '../plot-totals.ts';
+import { FIGURE } from '../plot-figures.ts';
 import type { StandIndex } from './stand-index.ts';
 import { message } from '../../message/index.ts';
 import { reinekeShare } from './reineke.ts';

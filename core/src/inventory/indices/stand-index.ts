@@ -2,7 +2,8 @@ import type { DominantRule } from '../../protocol/index.ts';
 import type { StandUnits, UnitSystem } from '../../units/index.ts';
 import type { PlotWeights } from '../group-totals.ts';
 import type { SurveySums } from '../sums.ts';
-import type { Figure, PlotTotals } from '../plot-totals.ts';
+import type { Figure } from '../plot-figures.ts';
+import type { PlotTotals } from '../plot-totals.ts';
 import type { Text } from '../../message/index.ts';
 
 /** What an index of the stand is computed from. */

@@ -1,4 +1,5 @@
-import { type CellKey, FIGURE, figureOfPlot, onlyCells, type PlotTotals, scaled } from '../plot-totals.ts';
+import { FIGURE } from '../plot-figures.ts';
+import { type CellKey, figureOfPlot, onlyCells, type PlotTotals, scaled } from '../plot-totals.ts';
 import type { PlotOutline, StratumArea } from '../tallied.ts';
 import { hasAuxiliary, ofMeasuredTrees, type TwoPhaseEstimate } from './two-phase-estimate.ts';
 import {
