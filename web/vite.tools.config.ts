@@ -13,6 +13,7 @@ export default defineConfig({
         database: 'src/server/database/tools.ts',
         thread: 'src/server/results/worker.ts',
         paper: 'src/server/report/paper-worker.ts',
+        record: 'src/server/report/record-worker.ts',
       },
       // Beside each other: they find the migrations by where they lie.
       output: { entryFileNames: '[name].mjs', chunkFileNames: '[name]-[hash].mjs' },
