@@ -17,12 +17,12 @@ const files = turns(message('report.file-of-a-large-survey', 'A file of a large 
   retryAfterS: 30,
 });
 
-/** The file as a thread writes it, when it is its turn. @throws Problem 429 where the sender has one under way */
+/** The file as a thread writes it, when it is its turn. @throws Problem 429 where it is on its way to the sender already */
 const fromThread = (script: string, databaseUrl: string, file: RecordFile, sender: string): Promise<ReadableStream> =>
   new Promise((resolve, reject) => {
     files
       .run(
-        sender,
+        `${sender} ${file.name} ${file.surveyId}`,
         () =>
           new Promise<void>((closed) => {
             const workerData = { databaseUrl, ...file };
@@ -37,7 +37,7 @@ const fromThread = (script: string, databaseUrl: string, file: RecordFile, sende
 /**
  * A table of a survey's record as CSV, sent as it is read; that of a large survey is written by a thread.
  *
- * @param sender one file of a large survey at a time for each remote address
+ * @param sender remote address: a file of a large survey is sent to it once at a time
  */
 export async function recordCsv(name: RecordTableName, surveyId: string, sender: string): Promise<Response> {
   const { surveys, figures } = services();
