@@ -24,26 +24,39 @@ async function asked(url, readers, requests, headersOf) {
   return { perSecond: (1000 * requests) / (performance.now() - begun), p95Ms: quantile(took, 0.95) };
 }
 
+/** Main pages on what the demo surveys hold, by name. */
+export async function mainPages(url) {
+  const surveys = await (await fetch(`${url}/api/surveys`)).json();
+  const survey = surveys.find(({ name }) => name === 'Visit of 2026') ?? surveys[0];
+  const [plot] = await (await fetch(`${url}/api/plots?survey=${survey.id}`)).json();
+  const [tree] = (await (await fetch(`${url}/api/tally?plot=${plot.id}`)).json()).trees;
+  return {
+    home: '/',
+    'tree sheet': `/measure/${tree.id}`,
+    tally: `/tally/${plot.id}`,
+    results: `/results/${survey.id}`,
+    'review list': `/results/${survey.id}/checks`,
+    stem: '/results/stem',
+    survey: `/surveys/${survey.id}`,
+    'new survey': '/surveys/new',
+    notebook: '/notebook',
+    'summary, JSON': `/api/surveys/${survey.id}/summary`,
+  };
+}
+
+/** Pages that readers ask for at once. */
+const READ = ['home', 'results', 'tally', 'tree sheet', 'summary, JSON'];
+
 /**
  * @param url of a running application with the demo data
  * @returns for each page: requests a second where each is made anew, and where it is ready; 95 % of the waits with 50 readers
  * and with one
  */
 export async function readerCosts(url) {
-  const surveys = await (await fetch(`${url}/api/surveys`)).json();
-  const survey = surveys.find(({ name }) => name === 'Visit of 2026') ?? surveys[0];
-  const [plot] = await (await fetch(`${url}/api/plots?survey=${survey.id}`)).json();
-  const [tree] = (await (await fetch(`${url}/api/tally?plot=${plot.id}`)).json()).trees;
-  const pages = {
-    home: '/',
-    results: `/results/${survey.id}`,
-    tally: `/tally/${plot.id}`,
-    'tree sheet': `/measure/${tree.id}`,
-    'summary, JSON': `/api/surveys/${survey.id}/summary`,
-  };
+  const pages = await mainPages(url);
   const costs = [];
-  for (const [page, path] of Object.entries(pages)) {
-    const address = `${url}${path}`;
+  for (const page of READ) {
+    const address = `${url}${pages[page]}`;
     await asked(address, 1, 3, () => ({}));
     // A cookie that nobody had makes a page nobody had.
     const anew = await asked(address, READERS, REQUESTS / 4, (i) => ({ cookie: `bench=${page}${i}` }));

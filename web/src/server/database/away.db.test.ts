@@ -25,6 +25,7 @@ describe('a database that does not answer', () => {
 
   it('is said in words, with the seconds after which to ask again', async () => {
     const error = await failure(() => nobody.surveys.answers());
+    expect(await nobody.version()).toBeNull();
     expect(isDatabaseAway(error)).toBe(true);
     const response = problemOf(error).toResponse();
     expect(response.status).toBe(503);

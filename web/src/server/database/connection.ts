@@ -48,6 +48,9 @@ export function connect(url: string, onError: (error: Error) => void): Connectio
   return { database: drizzle(pool, { schema }), close: () => pool.end() };
 }
 
+/** A page that needs no database does not wait for it longer. */
+const VERSION_MS = 1_000;
+
 /**
  * Another text whenever something was written to the database: what is written has a number, and what is being written is
  * listed, so that a commit changes one or the other.
@@ -55,13 +58,20 @@ export function connect(url: string, onError: (error: Error) => void): Connectio
  * @returns null where the database does not answer
  */
 export async function versionOf(database: Database): Promise<string | null> {
+  let late: NodeJS.Timeout | undefined;
   try {
-    const { rows } = await database.execute<{ readonly version: string }>(
-      sql`select pg_current_snapshot()::text as version`,
-    );
-    return rows[0]?.version ?? null;
+    const asked = database.execute<{ readonly version: string }>(sql`select pg_current_snapshot()::text as version`);
+    const answer = await Promise.race([
+      asked,
+      new Promise<null>((resolve) => {
+        late = setTimeout(resolve, VERSION_MS, null);
+      }),
+    ]);
+    return answer?.rows[0]?.version ?? null;
   } catch {
     return null;
+  } finally {
+    clearTimeout(late);
   }
 }
 

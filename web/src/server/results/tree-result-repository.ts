@@ -1,8 +1,9 @@
-import { and, count, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, count, eq, isNull, sql } from 'drizzle-orm';
 import pg from 'pg';
 import type { StandCurveTree } from '@arbolito/core/height-curve';
 import { isBroken, isDead, type PlacedFinding, type TreeNotes } from '@arbolito/core/tree';
 import type { Database, Queryable } from '../database/connection.ts';
+import { among } from '../database/among.ts';
 import { insertOf } from '../database/json-rows.ts';
 import { plots, treeResults, trees } from '../database/schema.ts';
 import { isUuid } from '../endpoint.ts';
@@ -163,7 +164,7 @@ export function treeResultRepository(database: Database): TreeResultRepository {
       const rows = await database
         .select({ id: trees.id })
         .from(trees)
-        .where(and(lacks(surveyId, stamp), plotIds === undefined ? undefined : inArray(trees.plotId, [...plotIds])));
+        .where(and(lacks(surveyId, stamp), plotIds === undefined ? undefined : among(trees.plotId, plotIds)));
       return rows.map(({ id }) => id);
     },
     countMissing: async (surveyId, stamp) => {

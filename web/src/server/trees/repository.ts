@@ -1,5 +1,6 @@
-import { and, asc, count, eq, gt, inArray, isNull, type SQL, sql } from 'drizzle-orm';
+import { and, asc, count, eq, gt, isNull, type SQL, sql } from 'drizzle-orm';
 import type { Queryable } from '../database/connection.ts';
+import { among } from '../database/among.ts';
 import { insertOf } from '../database/json-rows.ts';
 import { forgetTree } from '../revisions/repository.ts';
 import { observations, plots, readings, stems, trees } from '../database/schema.ts';
@@ -242,7 +243,7 @@ export function treeRepository(database: Queryable): TreeRepository {
         .limit(atMost);
       if (ids.length === 0) return [];
       const rows = await list(
-        inArray(
+        among(
           trees.id,
           ids.map(({ id }) => id),
         ),
@@ -271,23 +272,19 @@ export function treeRepository(database: Queryable): TreeRepository {
       idsWhere(surveyId, sql`${observations.notes} -> 'otherDiameters' is not null`, atMost),
     listByIds: async (treeIds) => {
       if (treeIds.length === 0) return [];
-      const rows = new Map((await list(inArray(trees.id, [...treeIds]))).map((row) => [row.id, row]));
+      const rows = new Map((await list(among(trees.id, treeIds))).map((row) => [row.id, row]));
       return treeIds.flatMap((id) => rows.get(id) ?? []);
     },
     listForShare: async (treeIds) => {
       if (treeIds.length === 0) return [];
-      const own = inArray(trees.id, [...treeIds]);
+      const own = among(trees.id, treeIds);
       await database.select({ id: trees.id }).from(trees).where(own).orderBy(asc(trees.id)).for('share');
       return list(and(own, isNull(trees.deletedAt)));
     },
     forgetResult: ({ id, plotId }) => forgetTree(database, id, plotId),
     stemsOf: async (treeIds) => {
       if (treeIds.length === 0) return new Map<string, StemRow[]>();
-      const rows = await database
-        .select()
-        .from(stems)
-        .where(inArray(stems.treeId, [...treeIds]))
-        .orderBy(asc(stems.ordinal));
+      const rows = await database.select().from(stems).where(among(stems.treeId, treeIds)).orderBy(asc(stems.ordinal));
       return grouped(rows, ({ treeId }) => treeId);
     },
     insertStems: async (rows) => {
@@ -303,7 +300,7 @@ export function treeRepository(database: Queryable): TreeRepository {
         .select({ reading: readings, ordinal: stems.ordinal })
         .from(readings)
         .innerJoin(stems, eq(stems.id, readings.stemId))
-        .where(and(inArray(readings.observationId, [...observationIds]), eq(readings.inUse, true)))
+        .where(and(among(readings.observationId, observationIds), eq(readings.inUse, true)))
         .orderBy(asc(stems.ordinal), asc(readings.takenAt), asc(readings.id));
       for (const { reading, ordinal } of rows) {
         const list = byObservation.get(reading.observationId) ?? [];
@@ -355,7 +352,7 @@ export function treeRepository(database: Queryable): TreeRepository {
         await database
           .update(readings)
           .set({ inUse: true })
-          .where(and(eq(readings.observationId, observationId), inArray(readings.id, [...readingIds])));
+          .where(and(eq(readings.observationId, observationId), among(readings.id, readingIds)));
       }
     },
   };
