@@ -257,20 +257,23 @@ export function exchangeService(dependencies: Dependencies): ExchangeService {
         madeAt: now().toISOString(),
         digest,
       };
-      const against = await held(survey, options);
-      if (options.revision !== undefined && against.comparison !== null && options.revision !== against.revision)
-        throw changedMeanwhile();
       try {
+        const against = await held(survey, options);
+        if (options.revision !== undefined && against.comparison !== null && options.revision !== against.revision)
+          throw changedMeanwhile();
         const row = await repository.inBulk((bulk) => writeIn(bulk, survey, stored, options, against, act));
         // Whoever looks next finds the sums worked out, or at least begun; what goes wrong there is told where it is asked.
         void summary.getOrStale(survey).catch(() => undefined);
         return { ...doneOf(row), created: true };
       } catch (error) {
-        // Somebody else has called out the same tag meanwhile, or the same import was sent twice at once.
-        if (brokenConstraint(error) === null) throw error;
+        const isRefused = error instanceof Problem;
+        const isBroken = brokenConstraint(error) !== null;
+        if (!isRefused && !isBroken) throw error;
+        // The same import was sent twice at once: what is refused are the trees that it has just brought.
         const done = await madeBefore();
         if (done !== null) return done;
-        throw changedMeanwhile(error);
+        // Somebody else has called out the same tag meanwhile.
+        throw isBroken ? changedMeanwhile(error) : error;
       }
     },
     list: async (surveyId) => {
