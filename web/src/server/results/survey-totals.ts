@@ -170,7 +170,9 @@ export function surveyTotals({
     const readHeights = byPlots((await read?.heights()) ?? []);
     const heightsOf = (plot: PlotView): readonly StandCurveTree[] =>
       (isSame(plot) ? own?.plots.get(plot.id)?.heights : readHeights.get(plot.id)) ?? [];
-    const now = new Map(list.map((plot) => [plot.id, heightsOf(plot)]));
+    // In one order, however plots are labelled: a fit ends where it began to its last digits.
+    const ordered = list.toSorted((a, b) => (a.id < b.id ? -1 : 1));
+    const now = new Map(ordered.map((plot) => [plot.id, heightsOf(plot)]));
     const { fitted, changedSince } = await fittedHeights(survey, settled, own?.fitted, now);
     // Other curves make other heights on every plot.
     const isRefitted = own === undefined || fitted.fittedAt === null || fitted.fittedAt !== own.fitted.fittedAt;
