@@ -3,13 +3,12 @@ import { once } from 'node:events';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
+import { CODES, json, newSurvey, WRITER } from './survey.mjs';
 import { openBrowser } from '../scripts/lib/browser.mjs';
 import { from as copyFrom, to as copyTo } from 'pg-copy-streams';
 
 const TREES = 100_000;
 const PLOTS = 2_000;
-const CODES = ['sp', 'bt', 'po', 'ch'];
-const WRITER = { observer: 'Crew Heron', device: 'bench' };
 
 /** A repeatable source of numbers from 0 to 1: Park and Miller 1988. */
 function numbers(seed) {
@@ -74,29 +73,6 @@ async function bareCopy(databaseUrl, surveyId) {
   return took;
 }
 
-async function newSurvey(url, surveyId, name) {
-  await json(
-    `${url}/api/surveys`,
-    'POST',
-    JSON.stringify({
-      id: surveyId,
-      ...WRITER,
-      place: { id: randomUUID(), name: 'Bench' },
-      name,
-      unitSystem: 'metric',
-      slopeUnit: 'pct',
-      breastHeightM: 1.3,
-      eyeHeightM: 1.6,
-      formFactor: 0.45,
-      formFactorStandardError: 0.05,
-      crew: 'Crew Heron',
-      startedOn: '2026-06-01',
-      species: CODES.map((code) => ({ code, name: `species ${code}`, crown: 'dome' })),
-      strata: [{ id: randomUUID(), name: 'whole', areaHa: 10_000 }],
-    }),
-  );
-}
-
 /** Trees of a stand that was tallied whole, on one plot. */
 const STAND = 5_000;
 
@@ -148,13 +124,6 @@ async function scrolled(browser, address) {
 }
 
 const memoryMb = (pid) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
-
-async function json(url, method, body, type = 'application/json') {
-  const response = await fetch(url, { method, body, ...(body ? { headers: { 'content-type': type } } : {}) });
-  const answer = await response.json();
-  if (!response.ok) throw new Error(`${url}: ${JSON.stringify(answer).slice(0, 300)}`);
-  return answer;
-}
 
 /** A page that is worked out, not the one that says how far that is. */
 const isThere = (page) => !page.includes('Calculating results') && page.includes('<h1');

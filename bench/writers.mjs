@@ -2,8 +2,8 @@
 // against the database's own inserts of the same rows.
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
+import { json, newSurvey, WRITER } from './survey.mjs';
 
-const WRITER = { observer: 'Crew Heron', device: 'bench' };
 const MOMENT = '2026-06-03T09:15:00Z';
 const TREES = 200;
 const WRITERS = 20;
@@ -12,48 +12,24 @@ const BURST = { perSecond: 85, seconds: 10 };
 
 const quantile = (values, share) => [...values].sort((a, b) => a - b)[Math.ceil(share * values.length) - 1] ?? NaN;
 
-async function post(url, body) {
-  const response = await fetch(url, {
-    method: 'POST',
-    body: JSON.stringify(body),
-    headers: { 'content-type': 'application/json' },
-  });
-  const answer = await response.json();
-  if (!response.ok) throw new Error(`${url}: ${JSON.stringify(answer).slice(0, 300)}`);
-  return answer;
-}
+const post = (url, body) => json(url, 'POST', JSON.stringify(body));
 
 /** A survey with a plot for each writer. */
 async function surveyWithPlots(url, plots) {
-  const stratum = randomUUID();
-  const survey = await post(`${url}/api/surveys`, {
-    id: randomUUID(),
-    ...WRITER,
-    place: { id: randomUUID(), name: 'Bench' },
-    name: `writers ${randomUUID().slice(0, 8)}`,
-    unitSystem: 'metric',
-    slopeUnit: 'pct',
-    breastHeightM: 1.3,
-    eyeHeightM: 1.6,
-    formFactor: 0.45,
-    formFactorStandardError: 0.05,
-    crew: 'Crew Heron',
-    startedOn: '2026-06-01',
-    species: [{ code: 'sp', name: 'Scots pine', crown: 'layered' }],
-    strata: [{ id: stratum, name: 'whole', areaHa: 100 }],
-  });
+  const surveyId = randomUUID();
+  const stratum = await newSurvey(url, surveyId, `writers ${surveyId.slice(0, 8)}`);
   const ids = Array.from({ length: plots }, () => randomUUID());
   for (const [i, id] of ids.entries())
     await post(`${url}/api/plots`, {
       id,
       ...WRITER,
-      surveyId: survey.id,
+      surveyId,
       stratumId: stratum,
       label: String(i + 1),
       areaM2: 500,
       slopePct: 0,
     });
-  return { surveyId: survey.id, plots: ids };
+  return { surveyId, plots: ids };
 }
 
 const reading = (measure, methodId, key, value, unit) => ({

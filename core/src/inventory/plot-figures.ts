@@ -6,7 +6,7 @@ import { reinekeShare } from './indices/reineke.ts';
 import { heightOfTallied, multiplicityOf, readDbhOf, type TalliedPlot, type TalliedTree } from './tallied.ts';
 
 /**
- * Figures of a cell: sums over its trees, each tree with what it stands for per hectare of its plot. The place of each in
+ * Figures of a cell: sums over its trees, each times its expansion factor. The place of each in
  * a row of `PlotTotals.figures`.
  */
 export const FIGURE = {

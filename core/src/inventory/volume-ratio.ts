@@ -85,7 +85,7 @@ export function volumeRatio(plots: readonly PlotTotals[]): VolumeRatio {
 }
 
 /** Volume per basal area of a species; null while nothing tells it. */
-export const volumePerBasalArea = ({ bySpecies, pooled }: VolumeRatio, speciesCode: string): number | null =>
+const volumePerBasalArea = ({ bySpecies, pooled }: VolumeRatio, speciesCode: string): number | null =>
   bySpecies.get(speciesCode) ?? pooled;
 
 /** Volume per hectare of a cell; not a number while nothing tells the volume of some of its trees. */

@@ -26,6 +26,7 @@ import { photoService, type PhotoService } from './photos/service.ts';
 import { plotRepository } from './plots/repository.ts';
 import { plotCommands, type PlotCommands } from './plots/commands.ts';
 import { plotQueries, type PlotQueries } from './plots/queries.ts';
+import { isLargeSurvey } from './results/survey-cache.ts';
 import { workerRunner, type WorkerRunner } from './results/worker-runner.ts';
 import { keptRepository } from './results/survey-result-repository.ts';
 import { summaryService, type SummaryService } from './results/service.ts';
@@ -116,7 +117,11 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
       trees: treeRows,
       inTransaction,
     }),
-    countTrees: treesOf,
+    // Counting a small survey is cheap, and it may have become a large one in the ten seconds that a count is kept.
+    countTrees: async (surveyId) => {
+      const trees = await treesOf(surveyId);
+      return isLargeSurvey(trees) ? trees : treeRows.countOfSurvey(surveyId);
+    },
   };
   const kept = keptRepository(database);
   const summary: SummaryService = summaryService({

@@ -3,7 +3,7 @@ import type { StandIndex } from './stand-index.ts';
 import { message } from '../../message/index.ts';
 
 /**
- * Mean height weighted by basal area, after Lorey: Σ g h ÷ Σ g, g being the basal area that the trees stand for.
+ * Mean height weighted by basal area, after Lorey: Σ g h ÷ Σ g, g being the basal area per hectare.
  */
 export const LOREY_HEIGHT: StandIndex<'loreyHeightM'> = {
   id: 'loreyHeightM',

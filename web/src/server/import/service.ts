@@ -272,7 +272,7 @@ export function exchangeService(dependencies: Dependencies): ExchangeService {
         // The same import was sent twice at once: what is refused are the trees that it has just brought.
         const done = await madeBefore();
         if (done !== null) return done;
-        // Somebody else has called out the same tag meanwhile.
+        // Another write took the same tag meanwhile.
         throw isBroken ? changedMeanwhile(error) : error;
       }
     },

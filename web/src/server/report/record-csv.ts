@@ -11,7 +11,7 @@ import type { RecordTableName } from './record-tables.ts';
 
 const ROOM = { maxOldGenerationSizeMb: 256 };
 /** Files of large surveys that are written at once; the others wait. */
-const files = turns(message('report.file-of-a-large-survey', 'A file of a large survey'), {
+const files = turns(message('report.csv-file', 'A CSV file'), {
   atOnce: 1,
   mostWaiting: 10,
   retryAfterS: 30,

@@ -57,7 +57,7 @@ describe('a file that a thread writes', () => {
     expect([said, failed, ended].map(({ state }) => state.closed)).toEqual([1, 1, 1]);
   });
 
-  it('ends the thread when nobody reads it any more', async () => {
+  it('ends the thread when its reader has gone', async () => {
     const { thread, state, stream } = opened([bytes('a'), bytes('b')]);
     await stream.cancel();
     expect(thread.ended).toBe(true);

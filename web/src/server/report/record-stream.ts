@@ -12,7 +12,7 @@ interface FileThread {
 /**
  * A file that a thread writes piece by piece, each when the reader has room for it.
  *
- * @param onClosed told once, when the file is whole, nobody reads it any more, or the thread has failed
+ * @param onClosed told once, when the file is whole, its reader has gone, or the thread has failed
  */
 export function streamOfThread(thread: FileThread, onClosed: () => void): ReadableStream<Uint8Array> {
   let isOpen = true;

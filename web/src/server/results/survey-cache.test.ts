@@ -110,16 +110,16 @@ describe('what was worked out of a whole survey', () => {
 
   it('of a large survey is near enough as it was, beside something else, and not worked out for that', async () => {
     const { state, keeper, survey } = made({ trees: 100_000 });
-    expect(await keeper.getStaleOk(survey)).toEqual({ at: 1 });
+    expect(await keeper.getPartStaleOk(survey, null)).toEqual({ at: 1 });
     state.revision = 2;
-    expect(await keeper.getStaleOk(survey)).toEqual({ at: 1 });
+    expect(await keeper.getPartStaleOk(survey, null)).toEqual({ at: 1 });
     expect(state.workedOut).toBe(1);
     state.rules = 'b';
-    expect(await keeper.getStaleOk(survey)).toEqual({ at: 2 });
+    expect(await keeper.getPartStaleOk(survey, null)).toEqual({ at: 2 });
     const small = made({ trees: 10 });
-    await small.keeper.getStaleOk(small.survey);
+    await small.keeper.getPartStaleOk(small.survey, null);
     small.state.revision = 2;
-    expect(await small.keeper.getStaleOk(small.survey)).toEqual({ at: 2 });
+    expect(await small.keeper.getPartStaleOk(small.survey, null)).toEqual({ at: 2 });
   });
 
   it('tells of what went wrong while nobody waited, and tries again when it is asked', async () => {

@@ -22,11 +22,10 @@ export interface SurveyCache<T> {
    */
   readonly getOrStale: (survey: SurveyView) => Promise<CachedResult<T> | null>;
   /**
-   * What is good enough beside something else: in a large survey that which was worked out last under the same settings,
-   * and nothing is worked out for its sake as long as there is such a one.
+   * What is good enough beside something else, of what is parted by plots: what is said of the survey and of that plot. In a
+   * large survey it is what was worked out last under the same settings, and nothing is worked out for its sake as long as
+   * there is such a one.
    */
-  readonly getStaleOk: (survey: SurveyView) => Promise<T>;
-  /** The same of what is parted by plots: what is said of the survey and of that plot. */
   readonly getPartStaleOk: (survey: SurveyView, plotId: string | null) => Promise<T>;
 }
 
@@ -115,11 +114,6 @@ export function keeperOf<T>(
   };
   return {
     get,
-    getStaleOk: async (survey) => {
-      if (!(await isLarge(survey))) return get(survey);
-      const kept = await keptOf(survey, await stampOf(survey));
-      return kept === null ? get(survey) : (kept.value as T);
-    },
     getPartStaleOk: async (survey, plotId) => {
       const kept = await repository.findPart(survey.id, name, plotId);
       const stamp = await stampOf(survey);

@@ -85,7 +85,7 @@ describe('a survey whose plots are remembered', () => {
       }
       const remembered = await results(remembering);
       expect(remembered).toEqual(await results(fresh));
-      // Whoever takes trees off takes heights off: the curves stay as long as that moves them by less than 5 cm.
+      // Deleted trees take their heights with them: the curves stay as long as that moves them by less than 5 cm.
       if (remembered.fittedAt !== first.fittedAt) expect(remembered.changedSince).toBe(0);
     }
   });

@@ -193,7 +193,7 @@ export function treeResultCache({ repository, surveys, trees, inTransaction }: D
   return {
     stampOf,
     revisionOf: repository.revisionOf,
-    countTrees: repository.countTrees,
+    countTrees: trees.countOfSurvey,
     list: async (survey, make) => {
       const { of, unsaved } = await complete(survey);
       return [...(await repository.list(of, make)), ...unsaved.map(make)];

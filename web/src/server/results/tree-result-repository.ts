@@ -56,7 +56,6 @@ export interface TreeResultRepository {
   /** Trees of a survey whose figures are not there under the stamp. */
   readonly missing: (surveyId: string, stamp: string, plotIds?: PlotIds) => Promise<string[]>;
   readonly countMissing: (surveyId: string, stamp: string) => Promise<number>;
-  readonly countTrees: (surveyId: string) => Promise<number>;
   /** Each as it is read, made into what is wanted of it: the rows themselves need no room. */
   readonly list: <T>(of: FiguresOf, make: (row: FigureRow) => T) => Promise<T[]>;
   /** The same without names: half as large. */
@@ -169,13 +168,6 @@ export function treeResultRepository(database: Database): TreeResultRepository {
     },
     countMissing: async (surveyId, stamp) => {
       const [row] = await database.select({ rows: count() }).from(trees).where(lacks(surveyId, stamp));
-      return row?.rows ?? 0;
-    },
-    countTrees: async (surveyId) => {
-      const [row] = await database
-        .select({ rows: count() })
-        .from(trees)
-        .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
       return row?.rows ?? 0;
     },
     list: ({ surveyId, stamp, deadCodes }, make) =>
