@@ -67,6 +67,8 @@ interface Dependencies {
 
 /** Trees that are worked out at a time; in between others get their turn. */
 const AT_A_TIME = 500;
+/** While the database reads and saves for one lane, the other one works out. */
+const LANES = 2;
 /** Trees of one species and one size are many in a large survey; beyond so many sizes a memory costs more than it saves. */
 const MOST_REMEMBERED = 20_000;
 
@@ -168,13 +170,16 @@ export function treeResultCache({ repository, surveys, trees, inTransaction }: D
     const visit = await treeReader(trees, surveys).visitBefore(survey, trees.listOfSurvey);
     const make = figureMaker(survey, stamp);
     const unsaved: FigureRow[] = [];
-    for (let at = 0; at < missing.length; at += AT_A_TIME) {
+    const batches = Array.from({ length: Math.ceil(missing.length / AT_A_TIME) }, (_, i) =>
+      missing.slice(i * AT_A_TIME, (i + 1) * AT_A_TIME),
+    ).values();
+    const workOut = async (treeIds: readonly string[]): Promise<void> => {
       let made: FigureRow[] = [];
       try {
         await inTransaction(async (tx) => {
           // The trees stay as they are until their results are saved.
           const held = treeRepository(tx);
-          const rows = await held.listForShare(missing.slice(at, at + AT_A_TIME));
+          const rows = await held.listForShare(treeIds);
           const found = await treeReader(held, surveys).withParts(rows, visit);
           const figures = found.map(({ row, parts }) => make(row, parts));
           made = found.flatMap(({ row }, i) => rowOfFigures(row, figures[i], codes));
@@ -187,7 +192,12 @@ export function treeResultCache({ repository, surveys, trees, inTransaction }: D
         noteStorage('full');
         unsaved.push(...made);
       }
-    }
+    };
+    await Promise.all(
+      Array.from({ length: LANES }, async () => {
+        for (const batch of batches) await workOut(batch);
+      }),
+    );
     return { of, unsaved };
   };
   return {
