@@ -5,6 +5,7 @@ import { defineConfig } from 'astro/config';
 import { compressScripts } from './compress-scripts.ts';
 import { coreDigestModule } from './core-digest.ts';
 import { withoutHelpTexts } from './help-texts.ts';
+import { scriptImports } from './script-imports.ts';
 import { withoutSkeletons } from './without-skeletons.ts';
 
 /**
@@ -15,12 +16,21 @@ const CHUNKS: readonly (readonly [string, RegExp])[] = [
   ['react', /\/node_modules\/(react|react-dom|scheduler|react-error-boundary)\//],
   [
     'ui',
-    /\/web\/src\/(ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes|Dialog)|use-media)|messages\/(text|figures|locale|catalogues|rich)|client\/(api|identity|device-storage|outbox))\.tsx?$|\/core\/src\/(message|units)\/|\/node_modules\/(lucide-react|intl-messageformat|@formatjs|nanostores|@nanostores|uuid)\//,
+    /\/web\/src\/(ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes|use-fold|Dialog)|use-media|reader)|messages\/(text|figures|locale|catalogues|rich)|client\/(api|identity|device-storage|outbox))\.tsx?$|\/core\/src\/(message|units)\/|\/node_modules\/(lucide-react|intl-messageformat|@formatjs|nanostores|@nanostores|uuid)\//,
   ],
   [
     'record',
-    /\/core\/src\/(uncertainty|(diameter\/(limits|several-stems|basal-area)|protocol\/(condition-codes|volume-model|volume-settings|field-rules\/(classes|breast-height|recorded-dbh|field-rules))|taper\/outside-range|height\/geometry)\.ts$)/,
+    /\/core\/src\/(uncertainty|(diameter\/(limits|several-stems|basal-area)|protocol\/(condition-codes|volume-model|volume-settings|field-rules\/(classes|breast-height|recorded-dbh|field-rules))|taper\/outside-range|height\/geometry|instruments\/checks)\.ts$)/,
   ],
+  [
+    'plot',
+    /\/core\/src\/(height-curve\/fit|statistics\/(sample|least-squares|student-t|solve-symmetric)|plot\/(angle-count|plot-shape-words|limiting-distance)|biomass\/biomass|inventory\/two-phase\/three-p)\.ts$/,
+  ],
+  [
+    'fields',
+    /\/web\/src\/ui\/(forms\/(Field|NumberField|SettingsRow|Choice|use-quantities|quantity)|feedback\/EnterFirst)\.tsx?$/,
+  ],
+  ['prices', /\/web\/src\/features\/results\/prices\/(use-prices|start-prices|wood-units)\.ts$/],
   ['elevation', /\/web\/src\/(ui\/drawing|shared\/elevation)\//],
   [
     'sheet',
@@ -36,7 +46,7 @@ const chunkOf = (id: string): string | undefined => CHUNKS.find(([, path]) => pa
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
-  integrations: [react(), compressScripts()],
+  integrations: [react(), scriptImports(), compressScripts()],
   devToolbar: { enabled: false },
   // Our own check in middleware.ts is stricter: it covers JSON as well.
   security: { checkOrigin: false },

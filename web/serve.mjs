@@ -22,6 +22,7 @@ const databaseUrl = process.env.DATABASE_URL;
 // Long work runs in a thread of its own.
 process.env.ARBOLITO_THREAD ??= fileURLToPath(new URL('./dist/tools/thread.mjs', import.meta.url));
 process.env.ARBOLITO_RECORD ??= fileURLToPath(new URL('./dist/tools/record.mjs', import.meta.url));
+process.env.ARBOLITO_IMPORTS ??= fileURLToPath(new URL('./dist/client/_astro/imports.json', import.meta.url));
 process.env.ARBOLITO_PAPER ??= fileURLToPath(new URL('./dist/tools/paper.mjs', import.meta.url));
 
 if (!databaseUrl) {

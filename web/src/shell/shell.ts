@@ -145,7 +145,7 @@ function placeSettings(): void {
   const help = document.querySelector('#help-open');
   const more = document.querySelector('#more-settings');
   if (settings === null || help === null || more === null) return;
-  const narrow = matchMedia('(max-width: 760px)');
+  const narrow = matchMedia('(max-width: 767px)');
   const place = (): void => {
     if (narrow.matches) more.append(settings);
     else help.before(settings);

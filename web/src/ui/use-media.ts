@@ -1,17 +1,22 @@
-import { useLayoutEffect, useState, useSyncExternalStore, type RefObject } from 'react';
+import { useContext, useLayoutEffect, useState, useSyncExternalStore, type RefObject } from 'react';
 
-/** Whether a media query holds, now and as it changes. */
-export function useMedia(query: string): boolean {
+import { AtServer } from './reader.ts';
+
+const PHONE = '(max-width: 767px)';
+
+/** Whether the screen is as narrow as a phone's, now and as it changes. */
+export function useIsPhone(): boolean {
+  const reader = useContext(AtServer);
   return useSyncExternalStore(
     (changed) => {
-      const list = window.matchMedia(query);
+      const list = window.matchMedia(PHONE);
       list.addEventListener('change', changed);
       return () => {
         list.removeEventListener('change', changed);
       };
     },
-    () => window.matchMedia(query).matches,
-    () => false,
+    () => window.matchMedia(PHONE).matches,
+    () => reader?.isPhone === true,
   );
 }
 

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { useAddressQuery } from '../reader.ts';
 import { type QuantitySpec, parseQuantity } from './quantity.ts';
 import { say } from '../../messages/text.ts';
 
@@ -25,18 +26,18 @@ export function useQuantities<K extends string>(
   usual: Readonly<Record<K, string>>,
 ): Figures<K> {
   const keys = Object.keys(specs) as K[];
+  const query = useAddressQuery();
   const [texts, setTexts] = useState<Readonly<Record<K, string>>>(() => {
-    const query = new URLSearchParams(location.search);
     const given = keys.map((key) => [key, query.get(key)?.slice(0, LONGEST) ?? usual[key]] as const);
     return Object.fromEntries(given) as Record<K, string>;
   });
   useEffect(() => {
-    const query = new URLSearchParams(location.search);
+    const now = new URLSearchParams(location.search);
     for (const key of keys) {
-      if (texts[key] === usual[key]) query.delete(key);
-      else query.set(key, texts[key]);
+      if (texts[key] === usual[key]) now.delete(key);
+      else now.set(key, texts[key]);
     }
-    const next = query.toString();
+    const next = now.toString();
     history.replaceState(null, '', next === '' ? location.pathname : `?${next}`);
     // The figures alone change; their specs and usual values stand still.
   }, [texts]);

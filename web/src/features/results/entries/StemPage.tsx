@@ -12,13 +12,14 @@ import { convert, type UnitSystem } from '@arbolito/core/units';
 import { LOBLOLLY, taperDoubts } from '@arbolito/core/taper';
 import { FoldedSection } from '../../../ui/feedback/FoldedSection.tsx';
 import { EnterFirst } from '../../../ui/feedback/EnterFirst.tsx';
+import { useAddressQuery } from '../../../ui/reader.ts';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 import { useQuantities } from '../../../ui/forms/use-quantities.ts';
 import { PriceListEditor } from '../prices/PriceListEditor.tsx';
 import { priceListSummary } from '../prices/price-list-summary.ts';
 import { ExamplePrices } from '../prices/ExamplePrices.tsx';
 import { usePrices } from '../prices/use-prices.ts';
 import { asTyped, WOOD_UNITS } from '../prices/wood-units.ts';
-import { ModelsComparison, RulesBeside } from '../stem/Comparisons.tsx';
 import { CutResult } from '../stem/CutResult.tsx';
 import { stemFieldSpecs, type StemKey, USUAL } from '../stem/stem-figures.ts';
 import { StemInputs } from '../stem/StemInputs.tsx';
@@ -35,6 +36,16 @@ import {
 import { TableMaker } from '../stem/TableMaker.tsx';
 import { useSaws } from '../stem/use-saws.ts';
 import { t, say } from '../../../messages/text.ts';
+
+// Below the cuts; most people come for those.
+const RulesBeside = onDemand(
+  async () => ({ default: (await import('../stem/Comparisons.tsx')).RulesBeside }),
+  'min-h-72',
+);
+const ModelsComparison = onDemand(
+  async () => ({ default: (await import('../stem/Comparisons.tsx')).ModelsComparison }),
+  'min-h-72',
+);
 
 export interface StemPageProps {
   /** The survey that the stem is of, where it comes from one: its units, its prices, its species. */
@@ -54,7 +65,7 @@ const DIAMETERS = ['dbh', 'top', 'dbhError'] as const;
 
 /** One stem: its profile, its volume by every model, the cuts that are worth most, and what the rules make of its logs. */
 export function StemPage({ survey }: StemPageProps) {
-  const query = new URLSearchParams(location.search);
+  const query = useAddressQuery();
   const [system, setSystem] = useState<UnitSystem>(() => {
     const asked = query.get('units');
     return asked === 'metric' || asked === 'imperial' ? asked : (survey?.unitSystem ?? 'metric');

@@ -2,62 +2,17 @@ import { CirclePlus, RotateCcw, Undo2 } from 'lucide-react';
 import type { Defect } from '@arbolito/core/bucking';
 import type { PriceList } from '@arbolito/core/protocol';
 import { printRounded } from '@arbolito/core/units';
+import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import type { WoodUnits } from '../prices/wood-units.ts';
 import { StandingStem } from './StandingStem.tsx';
 import { type CutStem, logsM3, type StemFigures, tooLong } from './stem-state.ts';
-import { DataTable } from '../../../ui/table/DataTable.tsx';
 import { StemDrawing } from './StemDrawing.tsx';
 import { day, localFigure } from '../../../messages/figures.ts';
 import { t } from '../../../messages/text.ts';
 
-/** The logs one under the other, with what each is worth. */
-function CutList({ cut, prices, units }: { cut: CutStem; prices: PriceList; units: WoodUnits }) {
-  return (
-    <DataTable
-      className="self-start"
-      caption={<span className="text-xl font-bold">{t('results.logs-from-the-butt', 'Logs, from the butt')}</span>}
-      rows={cut.cuts.cuts}
-      keyOf={({ fromM }) => String(fromM)}
-      empty={t('results.no-product-of-the-list', 'No product of the list fits this stem.')}
-      columns={[
-        {
-          id: 'product',
-          head: t('results.head.product', 'product'),
-          kind: 'row-head',
-          cell: ({ product }) => prices.products[product]?.name,
-        },
-        {
-          id: 'from',
-          head: t('results.from', 'from, {units}', { units: units.length }),
-          kind: 'number',
-          className: 'hidden sm:table-cell',
-          cell: ({ fromM }) => units.printLength(fromM),
-        },
-        {
-          id: 'length',
-          head: t('results.length-2', 'length, {units}', { units: units.length }),
-          kind: 'number',
-          cell: ({ lengthM }) => units.printLength(lengthM),
-        },
-        {
-          id: 'butt',
-          head: t('results.large-end', 'large end, {diameter}', { diameter: units.diameter }),
-          kind: 'number',
-          className: 'hidden sm:table-cell',
-          cell: ({ buttCm }) => units.printDiameter(buttCm),
-        },
-        {
-          id: 'top',
-          head: t('results.small-end', 'small end, {diameter}', { diameter: units.diameter }),
-          kind: 'number',
-          cell: ({ topCm }) => units.printDiameter(topCm),
-        },
-        { id: 'value', head: prices.currency, kind: 'number', cell: ({ value }) => printRounded(value, 2) },
-      ]}
-    />
-  );
-}
+// The drawing shows the cuts at once; their table follows.
+const CutList = onDemand(async () => ({ default: (await import('./CutList.tsx')).CutList }), 'min-h-60');
 
 interface CutResultProps {
   readonly cut: CutStem;

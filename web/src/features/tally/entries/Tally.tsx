@@ -11,16 +11,14 @@ import { useBackCloses } from '../../../ui/feedback/use-back-closes.ts';
 import { useAction } from '../../../ui/feedback/use-action.ts';
 import type { PlotView, TreeView } from '../../../contracts/views.ts';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
-import { useMedia } from '../../../ui/use-media.ts';
+import { useIsPhone } from '../../../ui/use-media.ts';
 import { auxiliaryLabel } from '../../../shared/auxiliary-figure.ts';
 import { exampleLines } from '../../../shared/example-lines.ts';
 import { CallLine } from '../call-line/CallLine.tsx';
 import { CountIn } from '../plot-controls/CountIn.tsx';
-import { DotCount } from '../trees/DotCount.tsx';
 import { DotTally } from '../trees/DotTally.tsx';
 import { GuessSums } from '../sums/GuessSums.tsx';
 import { PlotBar } from '../plot-controls/PlotBar.tsx';
-import { PlotDetails } from '../plot-controls/PlotDetails.tsx';
 import { PlotPlan } from '../trees/PlotPlan.tsx';
 import { RunningSums } from '../sums/RunningSums.tsx';
 import { ThumbPad } from '../call-line/ThumbPad.tsx';
@@ -30,6 +28,8 @@ import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
 import { onDemand } from '../../../ui/feedback/on-demand.tsx';
 
+const DotCount = onDemand(async () => ({ default: (await import('../trees/DotCount.tsx')).DotCount }));
+const PlotDetails = onDemand(async () => ({ default: (await import('../plot-controls/PlotDetails.tsx')).PlotDetails }));
 const Regeneration = onDemand(async () => ({
   default: (await import('../plot-controls/Regeneration.tsx')).Regeneration,
 }));
@@ -186,7 +186,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
   );
   const view = useStore(store.$view);
   const units = standUnits(settings.unitSystem, plot.shape.kind === 'tree-list');
-  const isPhone = useMedia('(max-width: 767px)');
+  const isPhone = useIsPhone();
   const [padWished, setPadWished] = useState<boolean | null>(null);
   const padOpen = padWished ?? isPhone;
   const [counting, setCounting] = useState(false);

@@ -18,7 +18,7 @@ import type { PersonView } from '../../../contracts/people.ts';
 import type { TreeView } from '../../../contracts/views.ts';
 import { assembleTree } from '@arbolito/core/tree';
 import { useBackCloses } from '../../../ui/feedback/use-back-closes.ts';
-import { useMedia } from '../../../ui/use-media.ts';
+import { useIsPhone } from '../../../ui/use-media.ts';
 import {
   forgetDraft,
   rememberDraft,
@@ -143,7 +143,7 @@ export function TreeSheet({ settings: given, plot, tree, observer: crew, people 
   useBackCloses(panel !== null, () => {
     setPanel(null);
   });
-  const phone = useMedia('(max-width: 760px)');
+  const phone = useIsPhone();
   // On a desk the first missing reading is in hand when the sheet opens; on a phone the keyboard would cover it.
   const wanted = useRef<Wanted | null>(phone ? null : offered(store.$state.get().draft));
   const sent = useRef<TreeForm | null>(null);
