@@ -12,6 +12,7 @@ export default defineConfig({
       input: {
         database: 'src/server/database/tools.ts',
         thread: 'src/server/results/worker.ts',
+        worker: 'src/server/results/queue-worker.ts',
         paper: 'src/server/report/paper-worker.ts',
         record: 'src/server/report/record-worker.ts',
       },

@@ -27,6 +27,7 @@ import { plotRepository } from './plots/repository.ts';
 import { plotCommands, type PlotCommands } from './plots/commands.ts';
 import { plotQueries, type PlotQueries } from './plots/queries.ts';
 import { isLargeSurvey } from './results/survey-cache.ts';
+import { queueRunner } from './results/errand-queue.ts';
 import { workerRunner, type WorkerRunner } from './results/worker-runner.ts';
 import { keptRepository } from './results/survey-result-repository.ts';
 import { summaryService, type SummaryService } from './results/service.ts';
@@ -147,6 +148,7 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
     summary,
     kitOf,
     elsewhere,
+    mostRemembered,
     onError,
   });
   return {
@@ -187,6 +189,16 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
   };
 }
 
+/** Long work goes to workers of their own where there are such, else into a thread where there is one. */
+function elsewhereOf(url: string): WorkerRunner | undefined {
+  if (process.env.ARBOLITO_QUEUE === '1')
+    return queueRunner(url, (error) => {
+      log.warn({ err: error }, 'the queue of long work does not answer');
+    });
+  const thread = process.env.ARBOLITO_THREAD;
+  return thread === undefined ? undefined : workerRunner(thread, url);
+}
+
 let composed: Composed | undefined;
 
 /**
@@ -206,8 +218,7 @@ function ofThisProcess(): Composed {
   if (composed === undefined) {
     if (url === undefined || url === '')
       throw new Error('DATABASE_URL is not set: name the PostgreSQL database to use');
-    const thread = process.env.ARBOLITO_THREAD;
-    composed = compose(url, { elsewhere: thread === undefined ? undefined : workerRunner(thread, url) });
+    composed = compose(url, { elsewhere: elsewhereOf(url) });
   }
   return composed;
 }

@@ -1,11 +1,10 @@
 import { Worker } from 'node:worker_threads';
+import type { Errand } from './errands.ts';
 import type { CachedName } from './survey-result-repository.ts';
 
 /** What a thread is told to work out. */
-export interface Errand {
+export interface NumberedErrand extends Errand {
   readonly id: number;
-  readonly surveyId: string;
-  readonly name: CachedName;
 }
 
 /** What it answers when that is kept; why not, where it failed. */
@@ -88,7 +87,7 @@ export function workerRunner(script: string, databaseUrl: string): WorkerRunner 
     clearTimeout(idle);
     const worker = (thread ??= begun());
     errands += 1;
-    const errand: Errand = { id: errands, surveyId, name };
+    const errand: NumberedErrand = { id: errands, surveyId, name };
     try {
       await new Promise<void>((resolve, reject) => {
         waiting.set(errand.id, { resolve, reject });

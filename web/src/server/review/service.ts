@@ -7,7 +7,8 @@ import type { PlotView, SurveySummary, SurveyView, TreeView, WorkListView, WorkP
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
 import type { FigureRow } from '../results/tree-result-repository.ts';
-import { figureRowOf, type TreeResultCache } from '../results/tree-result-cache.ts';
+import { judgedTrees } from './judged-trees.ts';
+import type { TreeResultCache } from '../results/tree-result-cache.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { WorkerRunner } from '../results/worker-runner.ts';
@@ -40,6 +41,8 @@ interface Dependencies {
   readonly summary: SummaryService;
   readonly kitOf: (survey: SurveyView) => Promise<readonly KitAtHand[]>;
   readonly elsewhere: WorkerRunner | undefined;
+  /** Large surveys whose findings stay in memory. */
+  readonly mostRemembered: number;
   /** Told of what goes wrong while nobody waits. */
   readonly onError: (error: unknown) => void;
 }
@@ -124,11 +127,14 @@ export function checkService({
   summary,
   kitOf,
   elsewhere,
+  mostRemembered,
   onError,
 }: Dependencies): CheckService {
+  const judgeTrees = judgedTrees({ trees, figures, mostRemembered });
   /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
   const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
     const judging = { curves: (await summary.basis(survey)).judging, kit: await kitOf(survey) };
+    const judge = await judgeTrees(survey, judging);
     const readings = await repository.readingsOf(survey.id);
     // Each tree takes its readings along: they need room once.
     const list = await figures.list(survey, (row) => {
@@ -136,15 +142,10 @@ export function checkService({
       readings.delete(row.treeId);
       return readTree(row, own, survey);
     });
-    const places = new Map<string, number>();
-    list.forEach((tree, place) => {
-      if (tree.heightM !== null) places.set(tree.id, place);
-    });
-    for await (const views of trees.withCurveChecks(survey, judging, [...places.keys()])) {
-      for (const view of views) {
-        const place = places.get(view.id);
-        if (place !== undefined) list[place] = readTree(figureRowOf(view), list[place]?.readings ?? [], survey);
-      }
+    const said = await judge(list.filter(({ heightM }) => heightM !== null));
+    for (const [place, tree] of list.entries()) {
+      const otherwise = said.get(tree.id);
+      if (otherwise !== undefined) list[place] = { ...tree, ...otherwise };
     }
     const { compare } = new Intl.Collator('en', { numeric: true });
     const placeOf = ({ plotId }: ReadTree): number => order.get(plotId) ?? 0;
