@@ -2,6 +2,9 @@
 import { createHash } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { setFlagsFromString } from 'node:v8';
+import idleScript from 'astro/runtime/client/idle.prebuilt.js';
+import onlyScript from 'astro/runtime/client/only.prebuilt.js';
+import visibleScript from 'astro/runtime/client/visible.prebuilt.js';
 import compression from 'compression';
 import express from 'express';
 import staticGzip from 'express-static-gzip';
@@ -79,8 +82,10 @@ const isDecodable = (address) => {
   }
 };
 
-/** Hashes of the inline scripts that the framework puts into every page: nothing else may run inline. */
-const inlineScripts = new Set();
+const hashOf = (script) => `'sha256-${createHash('sha256').update(script).digest('base64')}'`;
+
+/** Hashes of the inline scripts that the framework puts into pages: nothing else may run inline. */
+const inlineScripts = new Set([idleScript, onlyScript, visibleScript].map(hashOf));
 const app = express();
 app.disable('x-powered-by');
 app.use(
@@ -187,9 +192,7 @@ app.use((error, _request, response, _next) => {
 
 async function learnInlineScripts() {
   const page = await (await fetch(`http://${host.includes(':') ? `[${host}]` : host}:${port}/measure`)).text();
-  for (const [, script] of page.matchAll(/<script>([\s\S]*?)<\/script>/g)) {
-    inlineScripts.add(`'sha256-${createHash('sha256').update(script).digest('base64')}'`);
-  }
+  for (const [, script] of page.matchAll(/<script>([\s\S]*?)<\/script>/g)) inlineScripts.add(hashOf(script));
 }
 
 /** The tables may be behind, or the database away: then again in a moment, while the application says so. */

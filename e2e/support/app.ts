@@ -177,6 +177,25 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
   baseURL: async ({ app }, use) => {
     await use(app);
   },
+  page: async ({ page }, use) => {
+    // What the server drew is seen before it can be used: a key pressed too early would be lost.
+    const untilUsable = async () => {
+      await page.waitForFunction(() => document.querySelector('astro-island[ssr]:not([client="visible"])') === null);
+    };
+    const goto = page.goto.bind(page);
+    const reload = page.reload.bind(page);
+    page.goto = async (...address) => {
+      const response = await goto(...address);
+      await untilUsable();
+      return response;
+    };
+    page.reload = async (...options) => {
+      const response = await reload(...options);
+      await untilUsable();
+      return response;
+    };
+    await use(page);
+  },
   plot: async ({}, use) => {
     await use(await makePlot(appUrl()));
   },

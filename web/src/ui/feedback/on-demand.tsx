@@ -8,17 +8,36 @@ const Waiting = ({ room, children }: { readonly room: string; readonly children:
   </p>
 );
 
+/** What is not loaded yet on the server is left out: it sends pages whole. */
+function drawnAtServer<Props extends object>(
+  load: () => Promise<{ readonly default: ComponentType<Props> }>,
+  Instead: ComponentType,
+): ComponentType<Props> {
+  let Loaded: ComponentType<Props> | undefined;
+  load().then(
+    ({ default: component }) => {
+      Loaded = component;
+    },
+    () => undefined,
+  );
+  return (props: Props) => (Loaded === undefined ? <Instead /> : <Loaded {...props} />);
+}
+
 /**
  * A component whose script is fetched when it is first shown. Where it cannot be fetched, as without a network, only
  * its place says so and offers to try again; what was entered around it stays.
  *
  * @param load imports the component
  * @param room class with the height it will have, so that nothing moves when it comes
+ * @param isDrawnAtServer whether it belongs to what is seen of a page before its scripts are there
  */
 export function onDemand<Props extends object>(
   load: () => Promise<{ readonly default: ComponentType<Props> }>,
   room = '',
+  isDrawnAtServer = false,
 ): ComponentType<Props> {
+  const Loading = () => <Waiting room={room}>{t('ui.loading', 'Loading…')}</Waiting>;
+  if (typeof window === 'undefined') return isDrawnAtServer ? drawnAtServer(load, Loading) : Loading;
   // A failed import is remembered by what `lazy` returns, so another try needs another one.
   const begin = () => lazy(async () => ({ default: (await load()).default as ComponentType<object> }));
   let Loaded = begin();
@@ -39,7 +58,7 @@ export function onDemand<Props extends object>(
           renderAgain();
         }}
       >
-        <Suspense fallback={<Waiting room={room}>{t('ui.loading', 'Loading…')}</Waiting>}>
+        <Suspense fallback={<Loading />}>
           <Loaded {...props} />
         </Suspense>
       </ErrorBoundary>

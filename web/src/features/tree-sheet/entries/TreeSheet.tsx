@@ -44,7 +44,7 @@ const NotebookDialog = onDemand(async () => ({
 }));
 
 // A desk has no need of the sheet for phones.
-const PhoneSheet = onDemand(async () => ({ default: (await import('../sheet/PhoneSheet.tsx')).PhoneSheet }));
+const PhoneSheet = onDemand(async () => ({ default: (await import('../sheet/PhoneSheet.tsx')).PhoneSheet }), '', true);
 
 export interface TreeSheetProps {
   readonly settings: SheetSettings;
