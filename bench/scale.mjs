@@ -163,11 +163,7 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
   const [tree] = (await json(`${url}/api/tally?plot=${plot.id}`, 'GET')).trees;
   const sheet = await timed(() => read(`/measure/${tree.id}`));
   // One tree is taken off: the sums of before show until the new ones are there.
-  await json(
-    `${url}/api/trees/${tree.id}`,
-    'DELETE',
-    JSON.stringify({ id: randomUUID(), madeAt: new Date().toISOString(), ...WRITER }),
-  );
+  await json(`${url}/api/trees/${tree.id}`, 'DELETE', JSON.stringify(act()));
   const changed = await timed(() => read(sumsPage));
   const fresh = await timed(() => json(`${url}/api/surveys/${surveyId}/summary`, 'GET'));
   memory.changed = memoryMb(serverPid());
@@ -207,10 +203,10 @@ export async function scaleCosts({ url, databaseUrl, serverPid }) {
   };
 }
 
-const SIZES = [1_000, 10_000, 100_000];
+const SIZES = [1_000, 10_000, 100_000, 400_000];
 
 /** The results page shows the record as it stands, not as it stood before the last write. */
-const isFresh = (page) => isThere(page) && !page.includes('Results as of');
+const isFresh = (page) => isThere(page) && !page.includes('Newer data are being processed');
 
 /** Least-squares slope of log time on log trees: 1 where twice the trees take twice the time. */
 function exponentOf(times) {
@@ -221,6 +217,8 @@ function exponentOf(times) {
     points.reduce((sum, [a, b]) => sum + (a - x) * (b - y), 0) / points.reduce((sum, [a]) => sum + (a - x) ** 2, 0)
   );
 }
+
+const act = () => ({ id: randomUUID(), madeAt: new Date().toISOString(), ...WRITER });
 
 /** The same figures by the database alone: sums by species and class of the trees of a survey. */
 async function aggregateMs(databaseUrl, surveyId) {
@@ -242,7 +240,7 @@ async function aggregateMs(databaseUrl, surveyId) {
  * @param stack a running application with its database
  * @returns for each answer its times in ms, one for each size, and its exponent
  */
-export async function growthCosts({ url, databaseUrl }) {
+export async function growthCosts({ url, databaseUrl, serverPid }) {
   const answers = new Map();
   const note = (name, ms) => answers.set(name, [...(answers.get(name) ?? []), ms]);
   const read = async (path) => (await fetch(`${url}${path}`)).text();
@@ -262,16 +260,18 @@ export async function growthCosts({ url, databaseUrl }) {
     const list = (await json(`${url}/api/tally?plot=${plot.id}`, 'GET')).trees;
     const after = [];
     for (const tree of list.slice(0, 3)) {
-      await json(
-        `${url}/api/trees/${tree.id}`,
-        'DELETE',
-        JSON.stringify({ id: randomUUID(), madeAt: new Date().toISOString(), ...WRITER }),
-      );
+      await json(`${url}/api/trees/${tree.id}`, 'DELETE', JSON.stringify(act()));
       after.push((await timed(() => untilFresh(results, 50))).ms);
     }
     note('results after a tree was deleted', after.sort((a, b) => a - b)[1]);
+    const checks = `${results}/checks`;
+    while (!isFresh(await read(checks))) await new Promise((resolve) => setTimeout(resolve, 500));
+    await json(`${url}/api/trees/${list[4].id}`, 'DELETE', JSON.stringify(act()));
+    note('review list after a tree was deleted', (await timed(() => untilFresh(checks, 50))).ms);
+    note('plots of the survey', (await timed(() => read(`/tally?survey=${surveyId}`))).ms);
     note('tally of one plot', (await timed(() => read(`/tally/${plot.id}`))).ms);
     note('sheet of one tree', (await timed(() => read(`/measure/${list[5].id}`))).ms);
   }
-  return Array.from(answers, ([name, times]) => ({ name, times, exponent: exponentOf(times) }));
+  const costs = Array.from(answers, ([name, times]) => ({ name, times, exponent: exponentOf(times) }));
+  return { costs, memoryMb: memoryMb(serverPid()) };
 }

@@ -267,6 +267,26 @@ test('a page that does not exist says so, and so does a tree', async ({ page }) 
   await expect(page.getByText('This tree does not exist.')).toBeVisible();
 });
 
+const DEVICES = {
+  'a desk': {},
+  'a phone': { viewport: PHONE, userAgent: 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Mobile Safari/537.36' },
+};
+for (const [device, settings] of Object.entries(DEVICES))
+  test(`figures of a tree and a plot are seen on ${device} before any script is there`, async ({ browser, plot }) => {
+    // (80 % + 4 %) of 25 m.
+    const tree = treeBody(plot.plotId, '7', 30, [80, -4, 25]);
+    expect((await post(appUrl(), '/api/trees', tree)).status).toBe(201);
+    const context = await browser.newContext({ ...settings, javaScriptEnabled: false });
+    const page = await context.newPage();
+    await page.goto(`${appUrl()}/measure/${tree.id}`);
+    await expect(page.getByText(/^21\.0/).first()).toBeVisible();
+    await expect(page.locator('[data-reading]').first()).toBeDisabled();
+    await page.goto(`${appUrl()}/tally/${plot.plotId}`);
+    await expect(page.locator('tbody tr').filter({ hasText: '21.0' })).toBeVisible();
+    await expect(page.locator('#call-line')).toBeDisabled();
+    await context.close();
+  });
+
 test('the tree sheet is light: under 200 kB of script, compressed', async ({ page }) => {
   const session = await page.context().newCDPSession(page);
   await session.send('Network.enable');

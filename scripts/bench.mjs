@@ -104,11 +104,18 @@ run(async () => {
         say('  over budget');
         process.exitCode = 1;
       }
-      say('· How answers grow from 1,000 over 10,000 to 100,000 trees …');
-      for (const { name, times: took, exponent } of await growthCosts(large)) {
+      say('· How answers grow from 1,000 over 10,000 and 100,000 to 400,000 trees …');
+      const growth = await growthCosts(large);
+      for (const { name, times: took, exponent } of growth.costs) {
         line(name, `${took.map(ms).join(', ')}: exponent ${exponent.toFixed(2)}`);
         if (!name.includes('SQL')) goal(`growth of: ${name}`, 'exponent ≤ 1.0', exponent.toFixed(2), exponent <= 1);
       }
+      goal(
+        'memory of the server, 400,000 trees',
+        '≤ 300 MB',
+        `${growth.memoryMb.toFixed(0)} MB`,
+        growth.memoryMb <= 300,
+      );
     } finally {
       await large.close();
     }
