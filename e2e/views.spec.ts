@@ -267,11 +267,11 @@ test('a page that does not exist says so, and so does a tree', async ({ page }) 
   await expect(page.getByText('This tree does not exist.')).toBeVisible();
 });
 
-const DEVICES = {
+const READERS = {
   'a desk': {},
   'a phone': { viewport: PHONE, userAgent: 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Mobile Safari/537.36' },
 };
-for (const [device, settings] of Object.entries(DEVICES))
+for (const [device, settings] of Object.entries(READERS))
   test(`figures of a tree and a plot are seen on ${device} before any script is there`, async ({ browser, plot }) => {
     // (80 % + 4 %) of 25 m.
     const tree = treeBody(plot.plotId, '7', 30, [80, -4, 25]);
@@ -280,7 +280,7 @@ for (const [device, settings] of Object.entries(DEVICES))
     const page = await context.newPage();
     await page.goto(`${appUrl()}/measure/${tree.id}`);
     await expect(page.getByText(/^21\.0/).first()).toBeVisible();
-    await expect(page.locator('[data-reading]').first()).toBeDisabled();
+    await expect(page.locator('fieldset[inert] button').first()).toBeDisabled();
     await page.goto(`${appUrl()}/tally/${plot.plotId}`);
     await expect(page.locator('tbody tr').filter({ hasText: '21.0' })).toBeVisible();
     await expect(page.locator('#call-line')).toBeDisabled();
