@@ -9,6 +9,7 @@ import { ensureNodeModules } from './lib/packages.mjs';
 import { openStack } from './lib/stack.mjs';
 import { root, run, say } from './lib/steps.mjs';
 
+const CHART = '[role=img] svg';
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const folder = process.env.SCREENSHOTS_TO || path.join(root, 'docs/screenshots');
@@ -45,7 +46,7 @@ const views = ({
       {
         at: '/surveys/fall-reach?thing=path&height=24&error=0.5&lean=3&stump=0.3&distance=26&distanceError=0.3&above=0',
       },
-      { at: `/surveys/${woodlot}/plan`, seen: '[role=img] svg' },
+      { at: `/surveys/${woodlot}/plan`, seen: CHART },
       { at: '/surveys/new' },
     ],
   },
@@ -54,11 +55,11 @@ const views = ({
     size: DESK,
     columns: 2,
     sheet: [
-      { at: `/report/${woodlot}`, seen: '[role=img] svg' },
-      { at: `/results/${woodlot}`, seen: '[role=img] svg' },
+      { at: `/report/${woodlot}`, seen: CHART },
+      { at: `/results/${woodlot}`, seen: CHART },
       { at: `/results/${woodlot}/checks` },
       { at: `/tally/${point}`, type: 'rp 12.4 +62 -8 @100 az200 r19', tap: 'Tree 3: edit' },
-      { at: `/results/${survey}`, scrollTo: '#table-distribution' },
+      { at: `/results/${survey}`, scrollTo: '#table-distribution', seen: CHART },
       { at: `/report/${survey}/import` },
       { at: '/notebook' },
       { at: '/measure/tools' },
@@ -109,11 +110,11 @@ const views = ({
         open: ['Volume by other methods'],
         scrollTo: '[aria-label^="Felled stem"]',
       },
-      { at: '/results/local-table', tap: 'Load thirty beeches', seen: '[role=img] svg' },
+      { at: '/results/local-table', tap: 'Load thirty beeches', seen: CHART },
       {
         at: '/results/local-taper',
         tap: 'Load forty pines',
-        seen: '[role=img] svg',
+        seen: CHART,
       },
       { at: `/surveys/${survey}/wood` },
       { at: `/results/${survey}/logs`, tap: 'Calculate logs', seen: 'text=Per ha, from' },
@@ -123,8 +124,8 @@ const views = ({
         open: ['These logs by every rule'],
         scrollTo: '[aria-label^="Board feet of these logs"]',
       },
-      { at: '/results/two-phases', tap: 'Load an example', seen: '[role=img] svg' },
-      { at: `/results/${survey}/heights`, seen: '[role=img] svg' },
+      { at: '/results/two-phases', tap: 'Load an example', seen: CHART },
+      { at: `/results/${survey}/heights`, seen: CHART },
     ],
   },
   {
@@ -176,7 +177,11 @@ async function picture(browser, base, view) {
     await page.getByRole('button', { name: view.tap }).first().click();
     await page.waitForLoadState('networkidle');
   }
+  const isChart = view.seen === CHART;
+  // A chart loads when it is seen.
+  if (isChart) await page.locator('[role=img]').filter({ visible: true }).first().scrollIntoViewIfNeeded();
   if (view.seen) await page.locator(view.seen).filter({ visible: true }).first().waitFor();
+  if (isChart && !view.scrollTo) await page.locator('h1').first().scrollIntoViewIfNeeded();
   if (view.scrollTo) await page.locator(view.scrollTo).scrollIntoViewIfNeeded();
   if (view.type) await page.locator('#call-line').fill(view.type);
   if (view.line) await page.locator('#callout').fill(view.line);
