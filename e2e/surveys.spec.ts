@@ -328,3 +328,24 @@ test('a sample of two phases is worked out from lists that are pasted', async ({
   await page.getByLabel('Trees counted').fill('6\nmany');
   await expect(page.getByRole('alert').filter({ hasText: 'Line 2' })).toBeVisible();
 });
+
+test('plots of a large survey stand in pages, and every one can be reached', async ({ page, plot }) => {
+  // With the plot that is there, 245: one page of 240 and one of 5.
+  const rows = Array.from({ length: 244 }, (_, i) => `${String(i + 2)},1,bt,30`);
+  const answer = await fetch(`${appUrl()}/api/surveys/${plot.surveyId}/import?id=${randomUUID()}&makePlots=true`, {
+    method: 'POST',
+    headers: { 'content-type': 'text/csv' },
+    body: ['plot,tag,species,dbh (cm)', ...rows].join('\n'),
+  });
+  expect(answer.status).toBe(201);
+  await page.goto(`/tally?survey=${plot.surveyId}`);
+  const plots = page.locator('a[href^="/tally/"]');
+  await expect(plots).toHaveCount(240);
+  const pages = page.getByRole('navigation', { name: 'Pages of plots' });
+  await expect(pages).toContainText('Plots 1 to 240 of 245');
+  await pages.getByRole('link', { name: 'Next' }).click();
+  await expect(plots).toHaveCount(5);
+  await expect(plots.last()).toContainText('Plot 245');
+  await pages.getByRole('link', { name: 'Previous' }).click();
+  await expect(plots.first()).toContainText('Plot 1');
+});
