@@ -98,12 +98,10 @@ export function plotCommands({ repository, plots, inTransaction }: Dependencies)
       if (await isMade()) return answer;
       await refuseFull(surveyId, list.length);
       await refuseMixed(surveyId, first.id, shape);
-      const taken = await repository.labelsAmong(
-        surveyId,
-        list.map(({ label }) => label),
-      );
+      const labels = list.map(({ label }) => label);
+      const taken = new Set(await repository.labelsAmong(surveyId, labels));
       const errors = list.flatMap(({ label }, i) =>
-        taken.includes(label)
+        taken.has(label)
           ? [
               {
                 pointer: `/plots/${String(i)}/label`,

@@ -1,6 +1,7 @@
 import { plotAreaM2 } from '@arbolito/core/plot';
 import type { PlotView } from '../../contracts/views.ts';
 import { notFound } from '../problem.ts';
+import { plotLists } from './plot-lists.ts';
 import type { PlotName, PlotRecord, PlotRepository } from './repository.ts';
 import { t } from '../../messages/text.ts';
 
@@ -12,6 +13,8 @@ export interface PlotNeighbours {
 
 export interface PlotQueries {
   readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
+  /** How often each plot of a survey was written to. */
+  readonly revisionsOf: (surveyId: string) => Promise<ReadonlyMap<string, number>>;
   /** The plots before and after one, in the order in which they are listed. */
   readonly neighbours: (plot: PlotView) => Promise<PlotNeighbours>;
   /** @throws Problem 404 */
@@ -20,8 +23,9 @@ export interface PlotQueries {
 
 const plotView = (plot: PlotRecord): PlotView => ({ ...plot, areaM2: plotAreaM2(plot.shape) });
 
-export const plotQueries = (plots: PlotRepository): PlotQueries => ({
-  listOfSurvey: async (surveyId) => (await plots.listOfSurvey(surveyId)).map(plotView),
+export const plotQueries = (plots: PlotRepository, listOfSurvey = plotLists(plots)): PlotQueries => ({
+  listOfSurvey: async (surveyId) => (await listOfSurvey(surveyId)).map(plotView),
+  revisionsOf: plots.revisionsOf,
   neighbours: async ({ id, surveyId }) => {
     const names = await plots.namesOfSurvey(surveyId);
     const at = names.findIndex((each) => each.id === id);

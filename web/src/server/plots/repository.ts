@@ -1,6 +1,7 @@
 import { and, asc, count, eq, inArray, isNull, ne, not, sql } from 'drizzle-orm';
 import { type PlotKind, type PlotShape, takesEveryTree } from '@arbolito/core/protocol';
 import type { NewPlotDto } from '../../contracts/survey.ts';
+import { among } from '../database/among.ts';
 import type { Queryable } from '../database/connection.ts';
 import { plots, surveys, trees } from '../database/schema.ts';
 
@@ -29,6 +30,10 @@ const byLabel = (a: PlotName, b: PlotName): number => compare(a.label, b.label);
 /** All SQL of plots. */
 export interface PlotRepository {
   readonly listOfSurvey: (surveyId: string) => Promise<PlotRecord[]>;
+  /** Those of some identifiers, in any order. */
+  readonly listAmong: (ids: readonly string[]) => Promise<PlotRecord[]>;
+  /** How often each plot of a survey was written to. */
+  readonly revisionsOf: (surveyId: string) => Promise<ReadonlyMap<string, number>>;
   /** Names of all plots of a survey, in the order in which they are listed. */
   readonly namesOfSurvey: (surveyId: string) => Promise<PlotName[]>;
   readonly find: (id: string) => Promise<PlotRecord | null>;
@@ -102,6 +107,14 @@ export function plotRepository(database: Queryable): PlotRepository {
     listOfSurvey: async (surveyId) => {
       const rows = await select().where(eq(plots.surveyId, surveyId)).orderBy(asc(plots.label));
       return rows.sort(byLabel);
+    },
+    listAmong: (ids) => select().where(among(plots.id, ids)),
+    revisionsOf: async (surveyId) => {
+      const rows = await database
+        .select({ id: plots.id, revision: plots.revision })
+        .from(plots)
+        .where(eq(plots.surveyId, surveyId));
+      return new Map(rows.map(({ id, revision }) => [id, revision]));
     },
     namesOfSurvey: async (surveyId) => {
       const rows = await database

@@ -65,11 +65,15 @@ export const placementWords = ({
     : []),
 ];
 
+/** Plots that a sentence names one by one; the others it counts. */
+const MOST_NAMED = 20;
+
 /** The plots that the means leave out, by their labels; null where they leave none out. */
 export function leftOutWords({ plots, plotsLeftOut, options, survey }: StandSummary): string | null {
   const place = placeKind(survey.design.shape);
   if (plotsLeftOut.length > 0) {
-    const labels = plots.filter(({ id }) => plotsLeftOut.includes(id)).map(({ label }) => label);
+    const left = new Set(plotsLeftOut);
+    const labels = plots.filter(({ id }) => left.has(id)).map(({ label }) => label);
     return labels.length === 1
       ? t(
           'server.plot-is-not-finished-and',
@@ -78,8 +82,13 @@ export function leftOutWords({ plots, plotsLeftOut, options, survey }: StandSumm
         )
       : t(
           'server.plots-are-not-finished-and',
-          '{place, select, point {{labels} points are not finished and are left out: {join}.} other {{labels} plots are not finished and are left out: {join}.}}',
-          { place, labels: String(labels.length), join: labels.join(', ') },
+          '{place, select, point {{labels} points are not finished and are left out: {join}{more, plural, =0 {} other { and # more}}.} other {{labels} plots are not finished and are left out: {join}{more, plural, =0 {} other { and # more}}.}}',
+          {
+            place,
+            labels: String(labels.length),
+            join: labels.slice(0, MOST_NAMED).join(', '),
+            more: Math.max(0, labels.length - MOST_NAMED),
+          },
         );
   }
   return options.unfinished && plots.some(({ finished, trees }) => !finished && trees > 0)

@@ -160,7 +160,7 @@ export function surveyTotals({
   return async (survey) => {
     const settled = await settledKey(figures, survey);
     // Older than what is read of the plots: whatever is written in between is read again the next time.
-    const revisions = await figures.revisionsOf(survey.id);
+    const revisions = await plots.revisionsOf(survey.id);
     const list = await plots.listOfSurvey(survey.id);
     const known = remembered.get(survey.id);
     const own = known?.settled === settled ? known : undefined;

@@ -33,8 +33,6 @@ export interface TreeResultCache {
   /** The figures of some plots, or of all; those that are not there yet are worked out and kept first. */
   readonly ofPlots: (survey: SurveyView, plotIds?: PlotIds) => Promise<PlotFigures>;
   readonly countTrees: (surveyId: string) => Promise<number>;
-  /** How often each plot of a survey was written to. */
-  readonly revisionsOf: (surveyId: string) => Promise<ReadonlyMap<string, number>>;
   /** Trees whose figures are still to be worked out. */
   readonly countMissing: (survey: SurveyView) => Promise<number>;
   /**
@@ -243,7 +241,6 @@ export function treeResultCache({ repository, surveys, trees, inTransaction }: D
         },
       };
     },
-    revisionsOf: repository.revisionsOf,
     countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
     plainMaker: async (survey) => {
       if (survey.previousSurveyId !== null) return null;

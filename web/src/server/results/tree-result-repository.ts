@@ -66,8 +66,6 @@ export interface TreeResultRepository {
   readonly listHeights: (of: FiguresOf, plotIds: PlotIds) => Promise<StandCurveTree[]>;
   /** Rises with every change of a survey's plots and trees; as text, for a stamp. */
   readonly revisionOf: (surveyId: string) => Promise<string>;
-  /** How often each plot of a survey was written to. */
-  readonly revisionsOf: (surveyId: string) => Promise<ReadonlyMap<string, number>>;
 }
 
 const SUMMED_COLUMNS = `
@@ -187,13 +185,6 @@ export function treeResultRepository(database: Database): TreeResultRepository {
         return dead || dbhCm === null || heightM === null ? null : { plotId, speciesCode, dbhCm, heightM };
       });
       return heights.flatMap((each) => each ?? []);
-    },
-    revisionsOf: async (surveyId) => {
-      const rows = await database
-        .select({ id: plots.id, revision: plots.revision })
-        .from(plots)
-        .where(eq(plots.surveyId, surveyId));
-      return new Map(rows.map(({ id, revision }) => [id, revision]));
     },
     revisionOf: async (surveyId) => {
       const [row] = await database

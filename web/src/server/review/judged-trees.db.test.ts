@@ -40,6 +40,7 @@ describe('the trees of a survey in the light of its curves', () => {
           },
         },
         figures: services.figures,
+        plots: services.plots,
         mostRemembered,
       });
     const said = async (by: ReturnType<typeof judge>) => {

@@ -1,5 +1,6 @@
 import type { SurveyView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
+import type { PlotQueries } from '../plots/queries.ts';
 import { settledKey } from '../results/results-key.ts';
 import { figureRowOf, type TreeResultCache } from '../results/tree-result-cache.ts';
 import type { FigureRow } from '../results/tree-result-repository.ts';
@@ -17,7 +18,8 @@ interface TreeToJudge extends Said {
 
 interface Dependencies {
   readonly trees: Pick<TreeQueries, 'withCurveChecks'>;
-  readonly figures: Pick<TreeResultCache, 'stampOf' | 'revisionsOf'>;
+  readonly figures: Pick<TreeResultCache, 'stampOf'>;
+  readonly plots: Pick<PlotQueries, 'revisionsOf'>;
   /** Surveys of which it stays in memory what was said, so that only plots are judged again that were written to. */
   readonly mostRemembered: number;
 }
@@ -45,12 +47,12 @@ const saidOf = ({ dbhCm, heightM, inDoubt, findings }: Said): Said => ({
  *
  * @returns begins with the plots as they are now; then answers what is said otherwise of the trees read since
  */
-export function judgedTrees({ trees, figures, mostRemembered }: Dependencies) {
+export function judgedTrees({ trees, figures, plots, mostRemembered }: Dependencies) {
   const remembered = new Map<string, Remembered>();
   return async (survey: SurveyView, judging: JudgingContext) => {
     const key = `${await settledKey(figures, survey)} ${digestOf(judging)}`;
     // Older than the trees that are read: what is written in between is judged again the next time.
-    const revisions = await figures.revisionsOf(survey.id);
+    const revisions = await plots.revisionsOf(survey.id);
     const own = remembered.get(survey.id);
     const known = own?.key === key ? own.plots : new Map<string, RememberedPlot>();
     const sameOf = (plotId: string): RememberedPlot | undefined => {

@@ -130,7 +130,7 @@ export function checkService({
   mostRemembered,
   onError,
 }: Dependencies): CheckService {
-  const judgeTrees = judgedTrees({ trees, figures, mostRemembered });
+  const judgeTrees = judgedTrees({ trees, figures, plots, mostRemembered });
   /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
   const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
     const judging = { curves: (await summary.basis(survey)).judging, kit: await kitOf(survey) };
