@@ -63,7 +63,7 @@ test.describe('entries on their way to the server', () => {
     plot: { plotId },
   }) => {
     await page.addInitScript(() => {
-      Object.defineProperty(window, 'localStorage', {
+      Object.defineProperty(window, 'indexedDB', {
         get() {
           throw new DOMException('denied', 'SecurityError');
         },
@@ -77,7 +77,7 @@ test.describe('entries on their way to the server', () => {
 
   test('reach the server where storage is full, and the page says so', async ({ page, plot: { plotId } }) => {
     await page.addInitScript(() => {
-      Storage.prototype.setItem = () => {
+      IDBObjectStore.prototype.put = () => {
         throw new DOMException('full', 'QuotaExceededError');
       };
     });

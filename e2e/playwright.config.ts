@@ -20,6 +20,8 @@ export default defineConfig({
     trace: 'retain-on-failure',
     actionTimeout: 60_000,
     launchOptions: { executablePath: CHROMIUM_PATH, args: CHROMIUM_ARGS },
+    // They answer from what they kept, and hide requests from tests that hold them up: those of offline work let them.
+    serviceWorkers: 'block',
     permissions: ['clipboard-read', 'clipboard-write'],
   },
 });

@@ -121,7 +121,7 @@ test('with the database stopped the app says so, keeps what is typed, and recove
   await expect(form.getByText('Your entries are kept')).toBeVisible();
 
   await stack.postgres.start();
-  await expect(page.locator('#waiting')).toHaveText('', { timeout: 20_000 });
+  await expect(page.locator('#waiting')).toHaveText('', { timeout: 60_000 });
   await expect(page.getByRole('row', { name: /Scots pine/ })).not.toContainText('Not sent');
   await expect(page.locator('#call-line')).toHaveValue('bt 41');
   await expect(other.getByRole('heading', { name: /Stand, from/ })).toBeVisible({ timeout: 20_000 });

@@ -4,6 +4,7 @@ import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 import { compressScripts } from './compress-scripts.ts';
 import { coreDigestModule } from './core-digest.ts';
+import { serviceWorker } from './service-worker.ts';
 import { withoutHelpTexts } from './help-texts.ts';
 import { scriptImports } from './script-imports.ts';
 import { withoutSkeletons } from './without-skeletons.ts';
@@ -16,7 +17,7 @@ const CHUNKS: readonly (readonly [string, RegExp])[] = [
   ['react', /\/node_modules\/(react|react-dom|scheduler|react-error-boundary)\//],
   [
     'ui',
-    /\/web\/src\/(ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes|use-fold|Dialog)|use-media|reader)|messages\/(text|figures|locale|catalogues|rich)|client\/(api|identity|device-storage|outbox))\.tsx?$|\/core\/src\/(message|units)\/|\/node_modules\/(lucide-react|intl-messageformat|@formatjs|nanostores|@nanostores|uuid)\//,
+    /\/web\/src\/(ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes|use-fold|Dialog)|use-media|reader)|messages\/(text|figures|locale|catalogues|rich)|client\/(api|identity|device\/\w[\w-]*))\.tsx?$|\/core\/src\/(message|units)\/|\/node_modules\/(lucide-react|intl-messageformat|@formatjs|nanostores|@nanostores|uuid|idb)\//,
   ],
   [
     'record',
@@ -46,7 +47,7 @@ const chunkOf = (id: string): string | undefined => CHUNKS.find(([, path]) => pa
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
-  integrations: [react(), scriptImports(), compressScripts()],
+  integrations: [react(), scriptImports(), compressScripts(), serviceWorker()],
   devToolbar: { enabled: false },
   // Our own check in middleware.ts is stricter: it covers JSON as well.
   security: { checkOrigin: false },
@@ -55,6 +56,8 @@ export default defineConfig({
     // Every script is a file of its own: the content security policy lets nothing of ours run inline.
     build: {
       assetsInlineLimit: 0,
+      // A page waits at its first import for what this device keeps.
+      target: 'es2022',
       rollupOptions: { output: { manualChunks: chunkOf, onlyExplicitManualChunks: true } },
     },
     optimizeDeps: { include: ['class-validator', 'class-transformer', 'reflect-metadata'] },

@@ -1,5 +1,5 @@
 import { v4 as uuid } from 'uuid';
-import { deviceStorage } from './device-storage.ts';
+import { deviceStorage } from './device/device-storage.ts';
 
 const DEVICE_KEY = 'arbolito.device';
 

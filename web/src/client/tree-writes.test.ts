@@ -10,7 +10,7 @@ import {
   waitingTrees,
 } from './tree-writes.ts';
 import { treeOfWrite } from '../contracts/tree-write.ts';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { COMMON_SPECIES, RULE_SETS } from '@arbolito/core/protocol';
 
 const settings = {
@@ -24,14 +24,6 @@ const parsed = (form: TreeForm, kept?: TreeRecord) =>
   parseTreeForm(form, { ...settings, stamp: stampOf('Crew Badger'), kept });
 const treeOf = (line: string): TreeRecord => parsed(formOf(line)).tree;
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
-
-beforeEach(() => {
-  const memory = new Map<string, string>();
-  vi.stubGlobal('localStorage', {
-    getItem: (key: string) => memory.get(key) ?? null,
-    setItem: (key: string, value: string) => memory.set(key, value),
-  });
-});
 
 describe('what hinders a tree from being kept', () => {
   it.each([

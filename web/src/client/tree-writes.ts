@@ -5,7 +5,7 @@ import { evaluate, type Measure } from '@arbolito/core/measurement';
 import { type Finding, findingsOf } from '@arbolito/core/uncertainty';
 import type { ActDto, NewTreeDto, TreeCorrectionDto } from '../contracts/tree.ts';
 import { deviceId, newId, now } from './identity.ts';
-import type { Write } from './outbox.ts';
+import type { Write } from './device/outbox.ts';
 import { t, say } from '../messages/text.ts';
 
 /** Why a tree cannot be kept yet. */

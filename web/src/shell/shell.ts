@@ -1,7 +1,7 @@
 import { isTheme, PLOT_COOKIE, SURVEY_COOKIE, type Task, taskHref, TASKS } from './navigation.ts';
 import { call } from '../client/api.ts';
-import { storageProblem } from '../client/device-storage.ts';
-import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/outbox.ts';
+import { storageProblem } from '../client/device/device-storage.ts';
+import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/device/outbox.ts';
 import { t } from '../messages/text.ts';
 import { remember } from './remember.ts';
 import { toastFromBefore } from '../ui/feedback/toast.ts';

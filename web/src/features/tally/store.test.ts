@@ -1,3 +1,4 @@
+import { closePages, fakeTimers, newDevice, pass } from '../../testing/device.ts';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { type SurveyDesign, USUAL_DESIGN } from '@arbolito/core/protocol';
 import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
@@ -95,7 +96,6 @@ class Server {
 }
 
 let server: Server;
-let memory: Map<string, string>;
 const open = async (trees: readonly TreeView[] = [], design: SurveyDesign = USUAL_DESIGN): Promise<TallyStore> => {
   vi.resetModules();
   const { tallyStore } = await import('./store.ts');
@@ -108,7 +108,7 @@ const open = async (trees: readonly TreeView[] = [], design: SurveyDesign = USUA
     observer: 'Crew Badger',
   });
 };
-const settled = () => vi.advanceTimersByTimeAsync(50);
+const settled = () => pass(50);
 const tags = (store: TallyStore) => store.$view.get().rows.map(({ tree }) => tree.tag);
 const call = async (store: TallyStore, ...lines: readonly string[]) => {
   for (const line of lines) {
@@ -119,22 +119,14 @@ const call = async (store: TallyStore, ...lines: readonly string[]) => {
 };
 
 beforeEach(() => {
-  vi.useFakeTimers();
+  fakeTimers();
   server = new Server();
-  memory = new Map();
-  vi.stubGlobal('localStorage', {
-    get length() {
-      return memory.size;
-    },
-    key: (index: number) => [...memory.keys()][index] ?? null,
-    getItem: (key: string) => memory.get(key) ?? null,
-    setItem: (key: string, value: string) => memory.set(key, value),
-    removeItem: (key: string) => memory.delete(key),
-  });
+  newDevice();
   vi.stubGlobal('window', new EventTarget());
   vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
 });
 afterEach(() => {
+  closePages();
   vi.useRealTimers();
   vi.unstubAllGlobals();
 });
@@ -157,7 +149,7 @@ describe('the state of a tally', () => {
     const store = await open();
     store.write('bt 41 = 22.5');
     store.enter();
-    expect(store.$view.get().rows[0]?.state).toBe('waiting');
+    expect(store.$view.get().rows[0]?.state).toBe('storing');
     await settled();
     expect(store.$view.get().rows[0]?.state).toBe('kept');
   });
@@ -255,10 +247,11 @@ describe('the state of a tally', () => {
     vi.stubGlobal('fetch', away);
     const before = await open();
     await call(before, 'sp 30');
+    closePages();
     const again = await open();
     expect(again.$view.get().rows.map(({ tree, state }) => `${tree.tag} ${state}`)).toEqual(['1 waiting']);
     vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
-    await vi.advanceTimersByTimeAsync(5_000);
+    await pass(5_000);
     expect(again.$view.get().rows.map(({ tree, state }) => `${tree.tag} ${state}`)).toEqual(['1 kept']);
   });
 
@@ -267,6 +260,7 @@ describe('the state of a tally', () => {
     const before = await open();
     await call(before, 'sp 30');
     vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+    closePages();
     const after = await open();
     await settled();
     expect(after.$view.get().rows.map(({ tree, state }) => `${tree.tag} ${state}`)).toEqual(['1 kept']);

@@ -64,8 +64,8 @@ import { printLength } from '@arbolito/core/units';
 import { expansionFactorPerHa, limitingDistanceM } from '@arbolito/core/plot';
 import { defaultMethod, findMethod } from '@arbolito/core/methods';
 import { call } from '../../client/api.ts';
-import { deviceStorage } from '../../client/device-storage.ts';
-import { confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/outbox.ts';
+import { deviceStorage } from '../../client/device/device-storage.ts';
+import { confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/device/outbox.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
 import { t } from '../../messages/text.ts';
 
@@ -87,7 +87,8 @@ export interface Row {
   readonly tree: TreeRecord;
   /** The tree as the server has it; null for one that is still on its way. */
   readonly onRecord: TreeRecord | null;
-  readonly state: 'kept' | 'waiting';
+  /** `storing`: not yet on the disk of this device. */
+  readonly state: 'kept' | 'waiting' | 'storing';
 }
 
 export interface RowFigures {
@@ -441,6 +442,9 @@ export function tallyStore(start: TallyStart): TallyStore {
   const replace = (id: string, by: (row: Row) => Row): void => {
     patch({ rows: $state.get().rows.map((row) => (row.id === id ? by(row) : row)) });
   };
+  const stored = (id: string): void => {
+    replace(id, (row) => (row.state === 'storing' ? { ...row, state: 'waiting' } : row));
+  };
   const settle =
     (id: string, before: Row | null, correctionId: string | null) =>
     (fate: WriteResult): void => {
@@ -470,7 +474,7 @@ export function tallyStore(start: TallyStart): TallyStore {
   const keepNew = (tree: TreeRecord): void => {
     const write = newTreeWrite(tree, plot.id, observer);
     patch({
-      rows: [...$state.get().rows, { id: write.id, tree, onRecord: null, state: 'waiting' }],
+      rows: [...$state.get().rows, { id: write.id, tree, onRecord: null, state: 'storing' }],
       line: '',
       message: null,
     });
@@ -480,11 +484,13 @@ export function tallyStore(start: TallyStart): TallyStore {
           ? t('tally.measure-tree', 'Measure tree {tag}.', { tag: tree.tag })
           : t('tally.tree-the-prediction-is-enough', 'Tree {tag}: the prediction is enough.', { tag: tree.tag }),
       );
-    send(write, settle(write.id, null, null));
+    void send(write, settle(write.id, null, null)).then(() => {
+      stored(write.id);
+    });
   };
   const keepCorrection = (row: Row, tree: TreeRecord): void => {
     const write = correctionWrite(tree, row.onRecord ?? row.tree, observer);
-    replace(row.id, () => ({ ...row, tree, state: 'waiting' }));
+    replace(row.id, () => ({ ...row, tree, state: 'storing' }));
     patch({
       line: '',
       selected: null,
@@ -494,7 +500,9 @@ export function tallyStore(start: TallyStart): TallyStore {
         undo: true,
       },
     });
-    send(write, settle(row.id, row, write.id));
+    void send(write, settle(row.id, row, write.id)).then(() => {
+      stored(row.id);
+    });
   };
 
   const select = (id: string | null): void => {
@@ -554,7 +562,7 @@ export function tallyStore(start: TallyStart): TallyStore {
         return;
       }
       if (row === undefined) keepNew(tree);
-      else if (row.state === 'waiting')
+      else if (row.state !== 'kept')
         say(
           t('tally.tree-is-still-being-sent', 'Tree {tag} is still being sent. Correct it when it has been saved.', {
             tag: row.tree.tag,
@@ -566,14 +574,14 @@ export function tallyStore(start: TallyStart): TallyStore {
     remove: () => {
       const row = $state.get().rows.find(({ id }) => id === $state.get().selected);
       if (row === undefined) return;
-      if (row.state === 'waiting') {
+      if (row.state !== 'kept') {
         say(t('tally.tree-is-still-being-sent-2', 'Tree {tag} is still being sent.', { tag: row.tree.tag }), true);
         return;
       }
       const write = deleteWrite(row.id, observer);
       patch({ rows: $state.get().rows.filter(({ id }) => id !== row.id), line: '', selected: null });
       say(t('tally.tree-deleted', 'Tree {tag} deleted.', { tag: row.tree.tag }), false, true);
-      send(write, (fate) => {
+      void send(write, (fate) => {
         if (fate.kind === 'kept') patch({ done: [...$state.get().done, { kind: 'correction', id: write.id }] });
         else {
           patch({ rows: [...$state.get().rows, row] });
@@ -626,7 +634,7 @@ export function tallyStore(start: TallyStart): TallyStore {
         return;
       }
       const write = undoWrite(last.id, observer);
-      send(write, (fate) => {
+      void send(write, (fate) => {
         if (fate.kind === 'refused') {
           say(fate.problem.detail, true);
           return;
@@ -644,7 +652,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     patch({ rows: $state.get().rows.filter((each) => each.id !== id), selected: null });
     if ($state.get().line === '') patch({ line: printed(row) });
     say(t('tally.tree-undone-its-text-is', 'Tree {tag} undone. Its text is back on the line.', { tag }));
-    send(deleteWrite(id, observer), (fate) => {
+    void send(deleteWrite(id, observer), (fate) => {
       if (fate.kind === 'kept') return;
       patch({ rows: [...$state.get().rows, row] });
       say(fate.problem.detail, true);

@@ -1,17 +1,11 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { emptyForm, parseCallout } from '@arbolito/core/callout';
 import { COMMON_SPECIES } from '@arbolito/core/protocol';
+import { deviceStorage } from '../../client/device/device-storage.ts';
+import { emptyDevice } from '../../testing/empty-device.ts';
 import { forgetDraft, rememberDraft, rememberedDraft, rememberedUnits, rememberUnits } from './draft-memory.ts';
 
-let memory: Map<string, string>;
-beforeEach(() => {
-  memory = new Map();
-  vi.stubGlobal('localStorage', {
-    getItem: (key: string) => memory.get(key) ?? null,
-    setItem: (key: string, value: string) => memory.set(key, value),
-    removeItem: (key: string) => memory.delete(key),
-  });
-});
+beforeEach(emptyDevice);
 
 describe('what was typed and not kept yet', () => {
   const { draft } = parseCallout('#7 ch 28 &21 at0.9', {
@@ -36,7 +30,7 @@ describe('what was typed and not kept yet', () => {
 
   it('from before there were points and further stems opens with none', () => {
     const { point, moreStems, ...old } = draft;
-    memory.set('arbolito.sheet.loose', JSON.stringify(old));
+    deviceStorage.put('arbolito.sheet.loose', JSON.stringify(old));
     const remembered = rememberedDraft('loose');
     expect(remembered?.diameter).toEqual(draft.diameter);
     expect(remembered?.point).toEqual(emptyForm().point);
@@ -46,7 +40,7 @@ describe('what was typed and not kept yet', () => {
 
   it('is nothing where what is stored cannot be read', () => {
     for (const text of ['', '{', 'null', '7', '{"tag":"1"}']) {
-      memory.set('arbolito.sheet.loose', text);
+      deviceStorage.put('arbolito.sheet.loose', text);
       expect(rememberedDraft('loose')).toBeNull();
     }
   });

@@ -1,6 +1,6 @@
 import type { UnitSystem } from '@arbolito/core/units';
 import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/callout';
-import { deviceStorage } from '../../client/device-storage.ts';
+import { deviceStorage } from '../../client/device/device-storage.ts';
 
 const keyOf = (sheet: string): string => `arbolito.sheet.${sheet}`;
 

@@ -86,7 +86,6 @@ describe('the heights of a sheet, whatever is done to them', () => {
   });
 
   it('come back from the record as they were written', () => {
-    vi.stubGlobal('localStorage', { getItem: () => 'device', setItem: () => undefined });
     fc.assert(
       fc.property(fc.array(acts, { maxLength: 25 }), (list) => {
         const { draft } = worked(list).$view.get();

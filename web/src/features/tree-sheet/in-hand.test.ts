@@ -1,20 +1,10 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { emptyForm, nextForm, type TreeForm } from '@arbolito/core/callout';
+import { deviceStorage } from '../../client/device/device-storage.ts';
+import { emptyDevice } from '../../testing/empty-device.ts';
 import { rememberedInHand, rememberInHand } from './draft-memory.ts';
 
-const kept = new Map<string, string>();
-
-beforeEach(() => {
-  kept.clear();
-  vi.stubGlobal('localStorage', {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, text: string) => kept.set(key, text),
-    removeItem: (key: string) => kept.delete(key),
-  });
-});
-afterEach(() => {
-  vi.unstubAllGlobals();
-});
+beforeEach(emptyDevice);
 
 const MEASURED: TreeForm = {
   ...emptyForm(),
@@ -57,7 +47,7 @@ describe('the next tree', () => {
 
   it('begins anew where what was stored cannot be read', () => {
     for (const text of ['{broken', 'null', '{"draft":{},"speciesCode":"hb"}', '{"draft":null,"speciesCode":1}']) {
-      kept.set('arbolito.in-hand.survey-1', text);
+      deviceStorage.put('arbolito.in-hand.survey-1', text);
       expect(rememberedInHand('survey-1')).toBeNull();
     }
   });

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { v4 as uuid } from 'uuid';
-import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { evaluateForm, parseCallout, parseTreeForm, type TreeForm } from '@arbolito/core/callout';
 import type { Measure } from '@arbolito/core/measurement';
 import { type LogSettings, USUAL_LOGS } from '@arbolito/core/protocol';
@@ -14,7 +14,6 @@ import { type SheetSettings, sheetStore } from './store.ts';
 import { SHEET_SETTINGS } from './testing/sheet-settings.ts';
 
 beforeAll(async () => {
-  vi.stubGlobal('localStorage', { getItem: () => 'device', setItem: () => undefined });
   await useTestDatabase();
 });
 

@@ -27,7 +27,6 @@ describe('laying out', () => {
 
   it('sends so many at once, each with one identifier however often it is tried', async () => {
     const bodies: { id: string; plots: { id: string; label: string }[] }[] = [];
-    vi.stubGlobal('localStorage', { getItem: () => 'device', setItem: () => undefined });
     vi.stubGlobal('fetch', (_url: string, init: RequestInit) => {
       bodies.push(JSON.parse(typeof init.body === 'string' ? init.body : '') as (typeof bodies)[number]);
       return Promise.resolve(new Response('[]', { status: 201 }));

@@ -1,6 +1,7 @@
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { emptyDevice } from '../../../testing/empty-device.ts';
 import { StandingBoardFeetPage } from './StandingBoardFeetPage.tsx';
 
 const show = (query = '') => {
@@ -11,7 +12,7 @@ const marked = () => screen.queryByLabelText(/this tree/)?.textContent ?? null;
 
 describe('board feet of a standing tree', () => {
   beforeEach(() => {
-    localStorage.clear();
+    emptyDevice();
   });
 
   it('come from the published formula, with the tree marked in the table', () => {

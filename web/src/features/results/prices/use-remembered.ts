@@ -1,5 +1,5 @@
 import { useEffect, useState, type Dispatch, type SetStateAction } from 'react';
-import { deviceStorage } from '../../../client/device-storage.ts';
+import { deviceStorage } from '../../../client/device/device-storage.ts';
 
 /**
  * State that this device remembers, such as a price list.

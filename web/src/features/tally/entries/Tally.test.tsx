@@ -1,6 +1,8 @@
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { notSent } from '../../../client/device/outbox.ts';
+import { waitingTrees } from '../../../client/tree-writes.ts';
 import { EXAMPLE_PLOT, EXAMPLE_SETTINGS } from '../../../testing/tally-example.ts';
 import { Tally } from './Tally.tsx';
 
@@ -44,11 +46,8 @@ describe('the tally of a plot', () => {
   it('keeps a tree on the device until the server has it', async () => {
     show();
     await userEvent.type(line(), 'ch g104{Enter}');
-    const waiting = Object.keys(localStorage)
-      .filter((key) => key.startsWith('arbolito.outbox:'))
-      .map((key) => JSON.parse(localStorage.getItem(key) ?? '') as { body: { plotId: string; speciesCode: string } })
-      .filter(({ body }) => body.plotId === `plot-${String(plots)}`);
-    expect(waiting.map(({ body }) => body.speciesCode)).toEqual(['ch']);
+    const waiting = waitingTrees(notSent(), `plot-${String(plots)}`);
+    expect(waiting.map(({ speciesCode }) => speciesCode)).toEqual(['ch']);
   });
 
   it('gives the next tag, and counts the trees of the plot', async () => {

@@ -13,6 +13,10 @@ import { localFigure } from '../../../messages/figures.ts';
 const ROW_PX = 51.375;
 const HEAD_PX = 40;
 
+/** Where a tree is that the server does not have yet. */
+const stateWords = (state: RowFigures['row']['state']): string =>
+  ({ kept: '', waiting: t('tally.row-not-sent', 'Not sent'), storing: t('tally.row-storing', 'Storing…') })[state];
+
 /** The guess of a tree that nobody measures. */
 function guessOnly({ predictedVolumeM3 }: TreeRecord, diametersCm: readonly number[], { unitSystem }: TallySettings) {
   if (predictedVolumeM3 === undefined || diametersCm.length > 0) return null;
@@ -71,7 +75,7 @@ const TreeRow = memo(function TreeRow({
             })}
           >
             {row.tree.tag}
-            {row.state === 'waiting' && <span className="font-normal text-quiet md:hidden"> …</span>}
+            {row.state !== 'kept' && <span className="font-normal text-quiet md:hidden"> …</span>}
           </button>
         </td>
         <td className="max-w-24 truncate md:max-w-none">{name}</td>
@@ -96,9 +100,7 @@ const TreeRow = memo(function TreeRow({
           {height === null ? '' : `± ${localFigure(height.printed.standardError)}`}
         </td>
         <td className="figures hidden text-quiet lg:table-cell">{called}</td>
-        <td className="hidden text-right text-quiet md:table-cell">
-          {row.state === 'waiting' ? t('tally.row-not-sent', 'Not sent') : ''}
-        </td>
+        <td className="hidden text-right text-quiet md:table-cell">{stateWords(row.state)}</td>
       </tr>
       {findings.map((finding) => (
         <tr key={`${finding.code} ${finding.stem}`} className={selected ? 'bg-wash' : ''} onClick={select}>

@@ -2,6 +2,7 @@ import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { LOOSE_SETTINGS } from '../../../server/sheet-settings.ts';
+import { emptyDevice } from '../../../testing/empty-device.ts';
 import { TreeSheet } from './TreeSheet.tsx';
 
 const show = () => render(<TreeSheet settings={LOOSE_SETTINGS} plot={null} tree={null} observer="Crew Heron" />);
@@ -12,7 +13,7 @@ const reading = (key: string): HTMLInputElement => {
 };
 
 beforeEach(() => {
-  localStorage.clear();
+  emptyDevice();
   sessionStorage.clear();
 });
 

@@ -11,7 +11,7 @@ import { treeOfView } from '../../../contracts/tree-write.ts';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import { unitOf } from '@arbolito/core/units';
-import { notSent } from '../../../client/outbox.ts';
+import { notSent } from '../../../client/device/outbox.ts';
 import { waitingTrees } from '../../../client/tree-writes.ts';
 import type { NotebookView } from '../../../contracts/notebook.ts';
 import type { PersonView } from '../../../contracts/people.ts';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { parseTreeForm } from '@arbolito/core/callout';
 import { assembleTree } from '@arbolito/core/tree';
-import { deviceStorage } from '../../../client/device-storage.ts';
+import { deviceStorage } from '../../../client/device/device-storage.ts';
 import { deviceId, newId, now } from '../../../client/identity.ts';
-import { send } from '../../../client/outbox.ts';
+import { send } from '../../../client/device/outbox.ts';
 import { blockingErrors, stampOf } from '../../../client/tree-writes.ts';
 import { toTreeWrite } from '../../../contracts/tree-write.ts';
 import type { NotebookTreeDto, NotebookView } from '../../../contracts/notebook.ts';
@@ -91,7 +91,7 @@ export function NotebookDialog({ view, entry, isOpen, onClose, onSaved }: Notebo
     setProblems(found);
     if (found.length > 0) return;
     deviceStorage.put(OBSERVER, body.observer);
-    send({ id: body.id, method: 'POST', url: '/api/notebook', body }, (fate) => {
+    void send({ id: body.id, method: 'POST', url: '/api/notebook', body }, (fate) => {
       toast(
         fate.kind === 'refused'
           ? fate.problem.detail

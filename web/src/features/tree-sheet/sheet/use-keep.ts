@@ -7,8 +7,8 @@ import {
   newTreeWrite,
   stampOf,
 } from '../../../client/tree-writes.ts';
-import { useState } from 'react';
-import { send, type WriteResult } from '../../../client/outbox.ts';
+import { useRef, useState } from 'react';
+import { send, type WriteResult } from '../../../client/device/outbox.ts';
 import type { TreeView } from '../../../contracts/views.ts';
 import type { SheetView } from '../store.ts';
 import { t } from '../../../messages/text.ts';
@@ -41,8 +41,11 @@ interface KeepOptions {
 /** Keeping a tree: checks what would hinder it, queues the write, and says what became of it. */
 export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: KeepOptions) {
   const [state, setState] = useState<KeepState>({ kind: 'idle' });
+  /** Until a tree is on the disk of this device, a second press would store it twice. */
+  const isStoring = useRef(false);
 
   const keep = (view: SheetView, usedTags: readonly string[]): void => {
+    if (isStoring.current) return;
     const { draft, settings, height } = view;
     const kept = tree === null ? undefined : treeOfView(tree);
     const typed = parseTreeForm(draft, { ...settings, stamp: stampOf(observer), kept });
@@ -68,11 +71,9 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
       kept === undefined
         ? newTreeWrite(typed.tree, plot?.id ?? '', observer)
         : correctionWrite(typed.tree, kept, observer);
-    setState({
-      kind: 'sending',
-      words: t('tree-sheet.saved-on-this-device-waiting', '{name}: saved on this device, waiting to send.', { name }),
-    });
-    send(write, (fate: WriteResult) => {
+    isStoring.current = true;
+    setState({ kind: 'sending', words: t('tree-sheet.storing', '{name}: storing on this device…', { name }) });
+    const stored = send(write, (fate: WriteResult) => {
       if (fate.kind === 'refused') {
         setState({ kind: 'refused', words: fate.problem.detail });
         onRefused();
@@ -81,7 +82,14 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
       setState({ kind: 'kept', words: t('tree-sheet.saved', '{name}: saved.', { name }) });
       onKept(fate.answer as TreeView);
     });
-    onSent();
+    void stored.then(() => {
+      isStoring.current = false;
+      setState({
+        kind: 'sending',
+        words: t('tree-sheet.saved-on-this-device-waiting', '{name}: saved on this device, waiting to send.', { name }),
+      });
+      onSent();
+    });
   };
   return {
     state,

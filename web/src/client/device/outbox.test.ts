@@ -1,52 +1,40 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Write, WriteResult } from './outbox.ts';
-import { inEnglish } from '../../../core/src/testing/english.ts';
-
-/** A browser's storage, as far as the outbox uses it. */
-class Storage {
-  readonly kept = new Map<string, string>();
-  full = false;
-  get length(): number {
-    return this.kept.size;
-  }
-  key(index: number): string | null {
-    return [...this.kept.keys()][index] ?? null;
-  }
-  getItem(key: string): string | null {
-    return this.kept.get(key) ?? null;
-  }
-  setItem(key: string, text: string): void {
-    if (this.full) throw new Error('QuotaExceededError');
-    this.kept.set(key, text);
-  }
-  removeItem(key: string): void {
-    this.kept.delete(key);
-  }
-}
+import { closePages, fakeTimers, fillDevice, newDevice, pass } from '../../testing/device.ts';
+import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 const write = (id: string): Write => ({ id, method: 'POST', url: '/api/trees', body: { id } });
 const answer = (status: number, body: unknown = {}): Response =>
   new Response(JSON.stringify(body), { status, headers: { 'retry-after': '7' } });
 
-let storage: Storage;
 let server: ReturnType<typeof vi.fn<(url: string, init: RequestInit) => Promise<Response>>>;
-/** The outbox of a page that is opened now. */
+/** The outbox of a page that is opened now, on a device that keeps what pages before have stored. */
 const open = async () => {
   vi.resetModules();
   return import('./outbox.ts');
 };
+/** The writes on the disk, whatever pages hold in memory. */
+async function onDevice(): Promise<readonly string[]> {
+  const { openDB } = await import('idb');
+  const database = await openDB('arbolito');
+  const writes = (await database.getAll('writes')) as readonly Write[];
+  database.close();
+  return writes.map(({ id }) => id);
+}
 const sent = (): string[] =>
   server.mock.calls.map(([, { body }]) => (JSON.parse(typeof body === 'string' ? body : '{}') as { id: string }).id);
 
 beforeEach(() => {
-  vi.useFakeTimers();
-  storage = new Storage();
+  fakeTimers();
+  newDevice();
   server = vi.fn(() => Promise.resolve(answer(201)));
-  vi.stubGlobal('localStorage', storage);
+  vi.stubGlobal('localStorage', undefined);
   vi.stubGlobal('window', new EventTarget());
   vi.stubGlobal('fetch', server);
 });
 afterEach(() => {
+  closePages();
+  vi.restoreAllMocks();
   vi.useRealTimers();
   vi.unstubAllGlobals();
 });
@@ -55,23 +43,22 @@ describe('the outbox', () => {
   it('sends in order, tells what became of each, and forgets it', async () => {
     const { send, outbox } = await open();
     const fates: WriteResult[] = [];
-    for (const id of ['a', 'b', 'c']) send(write(id), (fate) => fates.push(fate));
-    expect(outbox.get().map(({ id }) => id)).toEqual(['a', 'b', 'c']);
-    await vi.advanceTimersByTimeAsync(10);
+    await Promise.all(['a', 'b', 'c'].map((id) => send(write(id), (fate) => fates.push(fate))));
+    await pass(10);
     expect(sent()).toEqual(['a', 'b', 'c']);
     expect(fates.map(({ kind }) => kind)).toEqual(['kept', 'kept', 'kept']);
     expect(outbox.get()).toEqual([]);
-    expect(storage.length).toBe(0);
+    expect(await onDevice()).toEqual([]);
   });
 
   it('waits as long as the server asks, and sends again by itself', async () => {
     server.mockResolvedValueOnce(answer(503, { detail: 'away' }));
     const { send, outbox } = await open();
-    send(write('a'), () => undefined);
-    await vi.advanceTimersByTimeAsync(6_900);
+    await send(write('a'), () => undefined);
+    await pass(6_900);
     expect(sent()).toEqual(['a']);
     expect(outbox.get()).toHaveLength(1);
-    await vi.advanceTimersByTimeAsync(200);
+    await pass(200);
     expect(sent()).toEqual(['a', 'a']);
     expect(outbox.get()).toEqual([]);
   });
@@ -80,8 +67,8 @@ describe('the outbox', () => {
     server.mockRejectedValueOnce(new TypeError('network'));
     const { send, outbox, refused } = await open();
     const fates: WriteResult[] = [];
-    send(write('a'), (fate) => fates.push(fate));
-    await vi.advanceTimersByTimeAsync(100);
+    await send(write('a'), (fate) => fates.push(fate));
+    await pass(100);
     expect(fates).toEqual([]);
     expect(outbox.get()).toHaveLength(1);
     expect(refused.get()).toEqual([]);
@@ -90,13 +77,13 @@ describe('the outbox', () => {
   it('survives a reload', async () => {
     server.mockRejectedValue(new TypeError('network'));
     const first = await open();
-    first.send(write('a'), () => undefined);
-    first.send(write('b'), () => undefined);
-    await vi.advanceTimersByTimeAsync(100);
+    await first.send(write('a'), () => undefined);
+    await first.send(write('b'), () => undefined);
+    await pass(100);
     server.mockReset();
     server.mockImplementation(() => Promise.resolve(answer(200)));
     const second = await open();
-    await vi.advanceTimersByTimeAsync(100);
+    await pass(100);
     expect(sent()).toEqual(['a', 'b']);
     expect(second.outbox.get()).toEqual([]);
   });
@@ -105,9 +92,9 @@ describe('the outbox', () => {
     server.mockRejectedValue(new TypeError('network'));
     const one = await open();
     const two = await open();
-    one.send(write('a'), () => undefined);
-    two.send(write('b'), () => undefined);
-    await vi.advanceTimersByTimeAsync(100);
+    await one.send(write('a'), () => undefined);
+    await two.send(write('b'), () => undefined);
+    await pass(100);
     const later = await open();
     expect(later.outbox.get().map(({ id }) => id)).toEqual(['a', 'b']);
   });
@@ -117,30 +104,34 @@ describe('the outbox', () => {
     server.mockImplementation(() => Promise.resolve(answer(409, problem)));
     const { send, refused } = await open();
     const fates: WriteResult[] = [];
-    send(write('a'), (fate) => fates.push(fate));
-    await vi.advanceTimersByTimeAsync(100);
+    await send(write('a'), (fate) => fates.push(fate));
+    await pass(100);
     expect(inEnglish(fates)).toMatchObject([{ kind: 'refused', problem: { detail: 'tree 1 is there' } }]);
     expect(refused.get()).toEqual([]);
 
-    storage.setItem('arbolito.outbox:0000000000000001:b', JSON.stringify(write('b')));
+    // The page is gone before the server answers.
+    server.mockRejectedValueOnce(new TypeError('network'));
+    await send(write('b'), () => undefined);
+    await pass(10);
+    closePages();
     const later = await open();
-    await vi.advanceTimersByTimeAsync(100);
+    await pass(100);
     expect(inEnglish(later.refused.get())).toMatchObject([
       { write: { id: 'b' }, problem: { detail: 'tree 1 is there' } },
     ]);
-    later.discard('b');
+    await later.discard('b');
     expect(later.refused.get()).toEqual([]);
-    expect(storage.length).toBe(0);
+    expect(await onDevice()).toEqual([]);
   });
 
   it('holds what the device will not store', async () => {
-    storage.full = true;
+    fillDevice();
     server.mockRejectedValueOnce(new TypeError('network'));
     const { send, outbox } = await open();
-    send(write('a'), () => undefined);
-    await vi.advanceTimersByTimeAsync(100);
+    await send(write('a'), () => undefined);
+    await pass(100);
     expect(outbox.get()).toHaveLength(1);
-    await vi.advanceTimersByTimeAsync(4_000);
+    await pass(4_000);
     expect(sent()).toEqual(['a', 'a']);
     expect(outbox.get()).toEqual([]);
   });
@@ -151,9 +142,9 @@ describe('the outbox', () => {
     );
     const first = await open();
     const fates: WriteResult[] = [];
-    first.send(write('bad'), (fate) => fates.push(fate));
-    first.send(write('good'), (fate) => fates.push(fate));
-    await vi.advanceTimersByTimeAsync(14_100);
+    await first.send(write('bad'), (fate) => fates.push(fate));
+    await first.send(write('good'), (fate) => fates.push(fate));
+    await pass(14_100);
     expect(sent()).toEqual(['bad', 'bad', 'bad', 'good']);
     expect(inEnglish(fates)).toMatchObject([{ kind: 'kept' }]);
     expect(first.outbox.get()).toEqual([]);
@@ -163,17 +154,17 @@ describe('the outbox', () => {
     const later = await open();
     expect(later.setAside.get()).toHaveLength(1);
     server.mockImplementation(() => Promise.resolve(answer(201)));
-    later.sendAgain('bad');
-    await vi.advanceTimersByTimeAsync(10);
+    await later.sendAgain('bad');
+    await pass(10);
     expect(later.setAside.get()).toEqual([]);
-    expect(storage.length).toBe(0);
+    expect(await onDevice()).toEqual([]);
   });
 
   it('waits for a server that is away for everybody: 503 and 429 set nothing aside', async () => {
     for (const status of [503, 503, 429, 503]) server.mockResolvedValueOnce(answer(status, { detail: 'away' }));
     const { send, setAside, outbox } = await open();
-    send(write('a'), () => undefined);
-    await vi.advanceTimersByTimeAsync(28_100);
+    await send(write('a'), () => undefined);
+    await pass(60_000);
     expect(sent()).toHaveLength(5);
     expect(setAside.get()).toEqual([]);
     expect(outbox.get()).toEqual([]);
@@ -190,9 +181,9 @@ describe('the outbox', () => {
         }),
     );
     const { send, setAside, outbox } = await open();
-    send(write('silent'), () => undefined);
-    send(write('good'), () => undefined);
-    await vi.advanceTimersByTimeAsync(3 * 20_000 + 2 * 3_000 + 100);
+    await send(write('silent'), () => undefined);
+    await send(write('good'), () => undefined);
+    await pass(3 * 20_000 + 3_000 + 6_000 + 1_000);
     expect(sent()).toEqual(['silent', 'silent', 'silent', 'good']);
     expect(setAside.get()).toMatchObject([{ write: { id: 'silent' }, reason: 'No answer within 20 seconds.' }]);
     expect(outbox.get()).toEqual([]);
@@ -202,34 +193,76 @@ describe('the outbox', () => {
     server.mockImplementation(() => Promise.resolve(answer(500)));
     const { send, discard, setAside } = await open();
     const fates: WriteResult[] = [];
-    send(write('a'), (fate) => fates.push(fate));
-    await vi.advanceTimersByTimeAsync(14_100);
-    discard('a');
+    await send(write('a'), (fate) => fates.push(fate));
+    await pass(14_100);
+    await discard('a');
     expect(inEnglish(fates)).toMatchObject([{ kind: 'refused' }]);
     expect(setAside.get()).toEqual([]);
   });
 
   it('says that storage is full or forbidden, and sends all the same', async () => {
-    storage.full = true;
+    fillDevice();
     const full = await open();
     const { storageProblem } = await import('./device-storage.ts');
     expect(storageProblem.get()).toBeNull();
-    full.send(write('a'), () => undefined);
-    await vi.advanceTimersByTimeAsync(10);
+    await full.send(write('a'), () => undefined);
+    await pass(10);
     expect(sent()).toEqual(['a']);
     expect(storageProblem.get()).toContain('storage of this device is full');
 
-    vi.stubGlobal('localStorage', undefined);
+    vi.stubGlobal('indexedDB', undefined);
     const forbidden = await open();
-    forbidden.send(write('b'), () => undefined);
-    await vi.advanceTimersByTimeAsync(10);
+    await forbidden.send(write('b'), () => undefined);
+    await pass(10);
     expect(sent()).toEqual(['a', 'b']);
     expect((await import('./device-storage.ts')).storageProblem.get()).toContain('does not allow');
   });
 
-  it('passes over what it cannot read', async () => {
-    storage.setItem('arbolito.outbox:0000000000000001:x', '{broken');
-    const { outbox } = await open();
-    expect(outbox.get()).toEqual([]);
+  it('sends what an earlier version left in the storage of texts, once', async () => {
+    const texts = new Map([
+      ['arbolito.outbox:0000000000000001:a', JSON.stringify(write('a'))],
+      ['arbolito.outbox:0000000000000002:x', '{broken'],
+      ['arbolito.device', 'browser 0a1b2c3d'],
+      ['of another application', 'kept'],
+    ]);
+    vi.stubGlobal('localStorage', {
+      get length() {
+        return texts.size;
+      },
+      key: (index: number) => [...texts.keys()][index] ?? null,
+      getItem: (key: string) => texts.get(key) ?? null,
+      removeItem: (key: string) => texts.delete(key),
+    });
+    await open();
+    await pass(100);
+    await open();
+    await pass(100);
+    expect(sent()).toEqual(['a']);
+    expect(await onDevice()).toEqual([]);
+    expect([...texts.keys()]).toEqual(['of another application']);
+    const { deviceStorage } = await import('./device-storage.ts');
+    expect(deviceStorage.get('arbolito.device')).toBe('browser 0a1b2c3d');
+  });
+
+  it('is asked to store on the disk before it says so', async () => {
+    const opened = vi.spyOn(IDBDatabase.prototype, 'transaction');
+    const { send, outbox } = await open();
+    await send(write('a'), () => undefined);
+    expect(outbox.get()).toHaveLength(1);
+    await pass(10);
+    // The write itself, and that it is gone when it is answered.
+    const writing = opened.mock.calls.filter(([, mode]) => mode === 'readwrite');
+    expect(writing.map(([, , options]) => options)).toEqual([{ durability: 'strict' }, { durability: 'strict' }]);
+  });
+
+  it('waits longer from try to try, up to half a minute', async () => {
+    server.mockRejectedValue(new TypeError('network'));
+    const { send } = await open();
+    await send(write('a'), () => undefined);
+    // At once, then after 3, 6, 12 and 24 s; later 30 each.
+    await pass(46_000);
+    expect(sent()).toHaveLength(5);
+    await pass(60_000);
+    expect(sent()).toHaveLength(7);
   });
 });

@@ -1,0 +1,83 @@
+import { type DBSchema, type IDBPDatabase, type IDBPTransaction, openDB, type StoreNames } from 'idb';
+import type { ProblemView } from '../../contracts/views.ts';
+
+/** A change on its way to the server, as the device keeps it. */
+export interface StoredWrite {
+  /** Where it stands in the order of this device; given when it is stored. */
+  readonly order?: number;
+  readonly id: string;
+  readonly method: 'POST' | 'DELETE';
+  readonly url: string;
+  readonly body: unknown;
+  readonly madeAt: string;
+  readonly state: 'waiting' | 'refused' | 'set-aside';
+  /** Why it was refused or set aside. */
+  readonly problem?: ProblemView;
+}
+
+/** All that this device keeps. */
+export interface DeviceSchema extends DBSchema {
+  /** What was typed and not saved yet, and choices of this device: texts by name. */
+  notes: { key: string; value: string };
+  writes: { key: number; value: StoredWrite; indexes: { id: string; state: StoredWrite['state'] } };
+}
+
+const NAME = 'arbolito';
+/** Another page that does not let go of an older version must not keep this one from working. */
+const PATIENCE_MS = 3_000;
+
+/** What each version adds to the one before; what is kept stays. */
+const UPGRADES: readonly ((database: IDBPDatabase<DeviceSchema>) => void)[] = [
+  (database) => {
+    database.createObjectStore('notes');
+    const writes = database.createObjectStore('writes', { keyPath: 'order', autoIncrement: true });
+    writes.createIndex('id', 'id', { unique: true });
+    writes.createIndex('state', 'state');
+  },
+];
+
+/** Where the browser forbids it, reading the property throws. */
+function isThere(): boolean {
+  try {
+    return typeof indexedDB !== 'undefined';
+  } catch {
+    return false;
+  }
+}
+
+async function open(): Promise<IDBPDatabase<DeviceSchema> | null> {
+  if (!isThere()) return null;
+  const opened = openDB<DeviceSchema>(NAME, UPGRADES.length, {
+    upgrade: (database, from) => {
+      for (const upgrade of UPGRADES.slice(from)) upgrade(database);
+    },
+    // A page of a newer version waits for this one to let go.
+    blocking: (_from, _to, event) => {
+      (event.target as IDBDatabase).close();
+    },
+  }).catch(() => null);
+  const tooLate = new Promise<null>((resolve) => {
+    setTimeout(() => {
+      resolve(null);
+    }, PATIENCE_MS);
+  });
+  return Promise.race([opened, tooLate]);
+}
+
+/** The database of this device; null on the server, and where the browser forbids it. */
+export const deviceDatabase = await open();
+
+/**
+ * Writes to the device: the promise is fulfilled when it is on its disk, and not before.
+ *
+ * @throws DOMException of the name QuotaExceededError where there is no room
+ */
+export async function onDisk<Stores extends StoreNames<DeviceSchema>, T>(
+  database: IDBPDatabase<DeviceSchema>,
+  store: Stores,
+  work: (transaction: IDBPTransaction<DeviceSchema, Stores[], 'readwrite'>) => Promise<T> | T,
+): Promise<T> {
+  const transaction = database.transaction<Stores[], 'readwrite'>([store], 'readwrite', { durability: 'strict' });
+  const [result] = await Promise.all([work(transaction), transaction.done]);
+  return result;
+}

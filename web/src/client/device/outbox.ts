@@ -1,0 +1,282 @@
+import { atom } from 'nanostores';
+import type { ProblemView } from '../../contracts/views.ts';
+import { ApiError, call } from '../api.ts';
+import { t } from '../../messages/text.ts';
+import { deviceDatabase, onDisk, type StoredWrite } from './device-database.ts';
+import { deviceStorage, noteStored } from './device-storage.ts';
+
+/** A write on its way to the server. Its body carries its own identifier, so that sending it twice does no harm. */
+export type Write = Pick<StoredWrite, 'id' | 'method' | 'url' | 'body'>;
+
+/** A write that waits, with when it was made. */
+export type WaitingWrite = Write & Pick<StoredWrite, 'madeAt'>;
+
+/** A write that the server would not take, kept until somebody has seen it. */
+export interface RefusedWrite {
+  readonly write: WaitingWrite;
+  readonly problem: ProblemView;
+}
+
+/** A write that failed again and again, kept until somebody sends it again or discards it. */
+export interface SetAsideWrite {
+  readonly write: WaitingWrite;
+  readonly reason: string;
+}
+
+export type WriteResult =
+  { readonly kind: 'kept'; readonly answer: unknown } | { readonly kind: 'refused'; readonly problem: ProblemView };
+
+/** Without an answer it waits twice as long each time, up to half a minute. */
+const FIRST_WAIT_S = 3;
+const LONGEST_WAIT_S = 30;
+/** After so many tries a failing write is set aside, so that those behind it are sent. */
+const TRIES = 3;
+
+/** The writes that have not been answered yet, the oldest first. Survives a reload. */
+export const outbox = atom<readonly WaitingWrite[]>([]);
+/** Writes that were refused while nobody was there to be told. */
+export const refused = atom<readonly RefusedWrite[]>([]);
+/** Writes that failed on every try; the queue goes on without them. */
+export const setAside = atom<readonly SetAsideWrite[]>([]);
+
+/** Every write that the server does not have yet, whether it waits its turn or was set aside. */
+export const notSent = (): WaitingWrite[] => [...outbox.get(), ...setAside.get().map(({ write }) => write)];
+
+/** What was answered to writes of an earlier page since this one was opened, before anybody here asked about them. */
+export const confirmedWrites: { readonly write: Write; readonly answer: unknown }[] = [];
+
+/** All writes that the server does not have, as they are on the disk. */
+let stored: readonly StoredWrite[] = [];
+/** Those that found no room there: they last as long as the page. */
+let unstored: readonly StoredWrite[] = [];
+
+const problemOf = (detail: string): ProblemView => ({
+  type: 'about:blank',
+  title: t('client.not-sent', 'Not sent'),
+  status: 500,
+  detail,
+  code: 'discarded',
+});
+
+function show(): void {
+  const all = [...stored, ...unstored];
+  outbox.set(all.filter(({ state }) => state === 'waiting'));
+  refused.set(
+    all.flatMap((write) => (write.state === 'refused' ? [{ write, problem: write.problem ?? problemOf('') }] : [])),
+  );
+  setAside.set(
+    all.flatMap((write) => (write.state === 'set-aside' ? [{ write, reason: write.problem?.detail ?? '' }] : [])),
+  );
+}
+
+/** What another page of this device has to know. */
+type Told =
+  | { readonly kind: 'changed' }
+  /** Whoever made that write learns what became of it. */
+  | { readonly kind: 'answered'; readonly id: string; readonly fate: WriteResult };
+
+const pages = typeof window === 'undefined' ? undefined : new BroadcastChannel('arbolito.outbox');
+const tell = (told: Told): void => pages?.postMessage(told);
+
+/** Counts what this page has changed, so that it does not take an older state from the disk. */
+let changes = 0;
+let reading: Promise<void> | null = null;
+
+/** Reads what is on the disk: another page may have written there. */
+function readStored(): Promise<void> {
+  const read = async (): Promise<void> => {
+    if (deviceDatabase === null) return;
+    try {
+      let before: number;
+      do {
+        before = changes;
+        const all = await deviceDatabase.getAll('writes');
+        if (before === changes) stored = all;
+      } while (before !== changes);
+    } catch (error) {
+      noteStored(error);
+    }
+    show();
+  };
+  reading ??= read().finally(() => {
+    reading = null;
+  });
+  return reading;
+}
+
+/** Adds a write at the end, or puts one in the place of what is there; in memory where the disk has no room. */
+async function put(write: StoredWrite): Promise<void> {
+  const others = (list: readonly StoredWrite[]): StoredWrite[] => list.filter(({ id }) => id !== write.id);
+  try {
+    if (deviceDatabase === null) throw new DOMException('no storage', 'NotAllowedError');
+    const order = await onDisk(deviceDatabase, 'writes', (transaction) => transaction.objectStore('writes').put(write));
+    stored = [...others(stored), { ...write, order }].sort((a, b) => (a.order ?? 0) - (b.order ?? 0));
+    unstored = others(unstored);
+    changes += 1;
+    noteStored(null);
+  } catch (error) {
+    noteStored(error);
+    unstored = [...others(unstored), write];
+  }
+  show();
+  tell({ kind: 'changed' });
+}
+
+async function remove(id: string): Promise<void> {
+  const known = stored.find((write) => write.id === id);
+  changes += 1;
+  stored = stored.filter((write) => write.id !== id);
+  unstored = unstored.filter((write) => write.id !== id);
+  show();
+  if (deviceDatabase === null || known?.order === undefined) return;
+  const { order } = known;
+  // What stays on the disk by mistake is sent once more, which does no harm.
+  await onDisk(deviceDatabase, 'writes', (transaction) => transaction.objectStore('writes').delete(order)).catch(
+    noteStored,
+  );
+  tell({ kind: 'changed' });
+}
+
+const found = (id: string): StoredWrite | undefined => [...stored, ...unstored].find((write) => write.id === id);
+
+const listeners = new Map<string, (fate: WriteResult) => void>();
+/** Failed tries of each write since this page was opened. */
+const tries = new Map<string, number>();
+
+/** Tells the page that made a write what became of it; whether that is this one. */
+function tellListener(id: string, fate: WriteResult): boolean {
+  const listener = listeners.get(id);
+  listeners.delete(id);
+  listener?.(fate);
+  return listener !== undefined;
+}
+
+async function settle(write: StoredWrite, fate: WriteResult): Promise<void> {
+  const isHere = listeners.has(write.id);
+  tries.delete(write.id);
+  // In one go with its leaving the queue: a view that opens now finds it in one of the two.
+  if (fate.kind === 'kept' && !isHere) confirmedWrites.push({ write, answer: fate.answer });
+  if (fate.kind === 'refused' && !isHere) await put({ ...write, state: 'refused', problem: fate.problem });
+  else await remove(write.id);
+  if (!tellListener(write.id, fate)) tell({ kind: 'answered', id: write.id, fate });
+}
+
+/** Sends one write. @throws ApiError where it has to be tried again */
+async function sendOne(write: StoredWrite): Promise<void> {
+  const { id, method, url, body } = write;
+  try {
+    await settle(write, { kind: 'kept', answer: await call(method, url, body) });
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error;
+    if (error.kind === 'failing') {
+      const failed = (tries.get(id) ?? 0) + 1;
+      tries.set(id, failed);
+      if (failed < TRIES) throw error;
+      tries.delete(id);
+      await put({ ...write, state: 'set-aside', problem: problemOf(error.message) });
+      return;
+    }
+    if (error.problem === null) throw error;
+    await settle(write, { kind: 'refused', problem: error.problem });
+  }
+}
+
+const isWaiting = ({ state }: StoredWrite): boolean => state === 'waiting';
+const nextWrite = (): StoredWrite | undefined => stored.find(isWaiting) ?? unstored.find(isWaiting);
+
+let sending = false;
+let timer: ReturnType<typeof setTimeout> | undefined;
+/** Tries in a row that were not answered. */
+let unanswered = 0;
+
+async function sendAll(): Promise<void> {
+  try {
+    for (let next = nextWrite(); next !== undefined; next = nextWrite()) {
+      await sendOne(next);
+      unanswered = 0;
+    }
+  } catch (error) {
+    const askedS = error instanceof ApiError ? error.retryAfterS : 0;
+    const waitS = Math.max(askedS, Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** unanswered));
+    unanswered += 1;
+    timer = setTimeout(() => void flush(), waitS * 1000);
+  }
+}
+
+/** Sends what waits, in its order. After a lost connection it tries again by itself. One page of the device sends at a time. */
+export async function flush(): Promise<void> {
+  if (sending) return;
+  sending = true;
+  clearTimeout(timer);
+  try {
+    if (typeof navigator === 'undefined' || !('locks' in navigator)) await sendAll();
+    else
+      await navigator.locks.request('arbolito.outbox', async () => {
+        await readStored();
+        await sendAll();
+      });
+  } finally {
+    sending = false;
+  }
+}
+
+/** Puts a write that was set aside back in the queue, at its place. */
+export async function sendAgain(id: string): Promise<void> {
+  const write = found(id);
+  if (write === undefined) return;
+  const { problem: _, ...rest } = write;
+  await put({ ...rest, state: 'waiting' });
+  await flush();
+}
+
+/** Asks to be told what becomes of a write that is waiting already. */
+export const follow = (id: string, onFate: (fate: WriteResult) => void): void => {
+  listeners.set(id, onFate);
+};
+
+/**
+ * Queues a write and sends it as soon as it can be.
+ *
+ * @param onFate told what became of it, unless the page is left
+ * @returns fulfilled when it is on the disk of this device, or when that has refused it, which is reported
+ */
+export async function send({ id, method, url, body }: Write, onFate: (fate: WriteResult) => void): Promise<void> {
+  follow(id, onFate);
+  await put({ id, method, url, body, madeAt: new Date().toISOString(), state: 'waiting' });
+  void flush();
+}
+
+/** Deletes a write that was refused or set aside. The page that made it is told. */
+export async function discard(id: string): Promise<void> {
+  const write = found(id);
+  await remove(id);
+  if (write?.state === 'set-aside')
+    tellListener(id, { kind: 'refused', problem: problemOf(write.problem?.detail ?? '') });
+}
+
+/** Writes that an earlier version kept as texts. */
+const BEFORE = 'arbolito.outbox:';
+async function takeOver(): Promise<void> {
+  for (const key of deviceStorage.keys(BEFORE)) {
+    try {
+      const { id, method, url, body } = JSON.parse(deviceStorage.get(key) ?? '') as Write;
+      await put({ id, method, url, body, madeAt: new Date().toISOString(), state: 'waiting' });
+    } catch {
+      // What cannot be read cannot be sent.
+    }
+    deviceStorage.remove(key);
+  }
+}
+
+pages?.addEventListener('message', ({ data }) => {
+  const told = data as Told;
+  if (told.kind === 'changed') void readStored();
+  else if (tellListener(told.id, told.fate)) void remove(told.id);
+});
+
+if (typeof window !== 'undefined') {
+  window.addEventListener('online', () => void flush());
+  await readStored();
+  await takeOver();
+  if (outbox.get().length > 0) void flush();
+}

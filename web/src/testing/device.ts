@@ -1,0 +1,61 @@
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
+import { vi } from 'vitest';
+
+/** Channels of the pages that are open. */
+let channels: BroadcastChannel[] = [];
+
+/** A device that keeps nothing yet, for pages that are opened from now on. */
+export function newDevice(): void {
+  vi.stubGlobal('indexedDB', new IDBFactory());
+  closePages();
+  const Channel = BroadcastChannel;
+  vi.stubGlobal(
+    'BroadcastChannel',
+    class extends Channel {
+      constructor(name: string) {
+        super(name);
+        channels.push(this);
+      }
+      override postMessage(message: unknown): void {
+        // A page that is closed says nothing more.
+        if (channels.includes(this)) super.postMessage(message);
+      }
+    },
+  );
+}
+
+/** All pages are closed, whatever they had to do. */
+export function closePages(): void {
+  for (const channel of channels) channel.close();
+  channels = [];
+  if (vi.isFakeTimers()) vi.clearAllTimers();
+}
+
+/** A device whose disk takes nothing more. */
+export function fillDevice(): void {
+  vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+}
+
+/** Rounds of the event loop in which a device ends what it has begun to store. */
+const ROUNDS = 60;
+const STEP_MS = 500;
+
+/** Lets time go by, timers being faked, and the device store what it has to. */
+export async function pass(ms: number): Promise<void> {
+  const store = async (): Promise<void> => {
+    for (let round = 0; round < ROUNDS; round += 1) await new Promise((resolve) => setImmediate(resolve));
+  };
+  await store();
+  for (let left = ms; left > 0; left -= STEP_MS) {
+    await vi.advanceTimersByTimeAsync(Math.min(STEP_MS, left));
+    await store();
+  }
+}
+
+/** Fakes the timers of the code under test, and leaves those of the device alone. */
+export const fakeTimers = (): void => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date'] });
+};
