@@ -9,6 +9,7 @@ import { run, say, step, Stop } from './lib/steps.mjs';
 const DEFAULT_PORT = 4321;
 const dev = process.argv.includes('--dev');
 const host = process.env.HOST || '127.0.0.1';
+const isLoopback = host === 'localhost' || host === '::1' || host.startsWith('127.');
 
 async function choosePort() {
   const wished = process.env.PORT;
@@ -18,6 +19,20 @@ async function choosePort() {
     throw new Stop(`PORT is “${wished}”: give a number from 1 to 65535.`);
   if (!(await isFree(port, host))) throw new Stop(`Port ${port} on ${host} is in use. Choose another with PORT=…`);
   return port;
+}
+
+/** The port of the secure address: the one that was asked for, the next one, or any. */
+async function chooseSecurePort(port) {
+  const wished = process.env.HTTPS_PORT;
+  if (wished !== undefined && wished !== '') return wished;
+  return (await isFree(port + 1, host)) ? port + 1 : freePort(host);
+}
+
+/** Where phones find it, if it can be reached from them. */
+async function phoneWords(url, securePort) {
+  if (isLoopback || dev || securePort === 'off') return '';
+  const { ownNames } = await import(pathToFileURL(tool('secure')).href);
+  return `\n  From phones: https://${ownNames(host)[0]}:${securePort} (how they trust it: ${url}/phone)`;
 }
 
 async function main() {
@@ -38,6 +53,7 @@ async function main() {
 
   try {
     const port = await choosePort();
+    const securePort = await chooseSecurePort(port);
     await ensureNodeModules();
 
     let databaseUrl = process.env.DATABASE_URL || '';
@@ -76,7 +92,7 @@ async function main() {
             env: { NODE_ENV: 'development' },
           }
         : {};
-      server = startServer({ databaseUrl, host, port, ...options });
+      server = startServer({ databaseUrl, host, port, securePort, ...options });
       server.on('exit', () => {
         if (ending) return;
         say('The server ended unexpectedly and is started again.');
@@ -87,7 +103,9 @@ async function main() {
     const shown = host === '0.0.0.0' || host === '::' ? 'localhost' : host;
     const url = `http://${shown.includes(':') ? `[${shown}]` : shown}:${port}`;
     await untilHealthy(url, open());
-    say(`\n  Arbolito is at ${url}\n  Ctrl-C ends it and keeps what was entered.\n`);
+    say(
+      `\n  Arbolito is at ${url}${await phoneWords(url, securePort)}\n  Ctrl-C ends it and keeps what was entered.\n`,
+    );
   } catch (error) {
     if (ending) return;
     ending = true;

@@ -1,5 +1,6 @@
 // The production server: security headers, compression, static files, and the built application.
-import { createHash } from 'node:crypto';
+import { createHash, X509Certificate } from 'node:crypto';
+import { createServer as createSecureServer } from 'node:https';
 import { fileURLToPath } from 'node:url';
 import { setFlagsFromString } from 'node:v8';
 import idleScript from 'astro/runtime/client/idle.prebuilt.js';
@@ -11,6 +12,7 @@ import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import pino from 'pino';
 import { handler } from './dist/server/entry.mjs';
+import { givenCertificate, ownCertificate, ownNames } from './dist/tools/secure.mjs';
 import { isDatabaseAway, NewerDatabaseError, prepareDatabase } from './dist/tools/database.mjs';
 import { rateLimit } from 'express-rate-limit';
 
@@ -20,6 +22,10 @@ setFlagsFromString('--heap-growing-percent=40');
 const log = pino({ level: process.env.LOG_LEVEL ?? 'info' });
 const host = process.env.HOST || '127.0.0.1';
 const port = Number(process.env.PORT || 4321);
+/** Phones work offline only where the connection is secure. */
+const securePort = process.env.HTTPS_PORT === 'off' ? null : Number(process.env.HTTPS_PORT || port + 1);
+const tlsFolder = process.env.TLS_FOLDER || fileURLToPath(new URL('../.data/tls', import.meta.url));
+const names = ownNames(host);
 const client = fileURLToPath(new URL('./dist/client', import.meta.url));
 const databaseUrl = process.env.DATABASE_URL;
 // Long work runs in a thread of its own.
@@ -42,6 +48,7 @@ if (!isLoopback)
 const allowedHosts = new Set([
   ...LOOPBACK,
   host,
+  ...names,
   ...(process.env.ALLOWED_HOSTS ?? '').split(',').flatMap((name) => (name.trim() === '' ? [] : [name.trim()])),
 ]);
 /** Headers that say something of documents alone. */
@@ -210,6 +217,38 @@ async function prepare() {
   }
 }
 
+/** The certificate that was given, or one of our own that phones trust once they trust the authority behind it. */
+const certificate = async () => {
+  const { TLS_CERT, TLS_KEY } = process.env;
+  if (TLS_CERT && TLS_KEY) return givenCertificate(TLS_CERT, TLS_KEY);
+  return ownCertificate(tlsFolder, [...new Set([...names, ...LOOPBACK])], new Date());
+};
+
+/** The secure server beside the plain one; none where it is switched off or cannot be opened: the plain one still works. */
+async function listenSecurely() {
+  if (securePort === null) return null;
+  try {
+    const { key, cert, authority } = await certificate();
+    const secure = createSecureServer({ key, cert }, app);
+    await new Promise((resolve, reject) => {
+      secure.once('error', reject);
+      secure.listen(securePort, host, resolve);
+    });
+    process.env.ARBOLITO_SECURE = JSON.stringify({
+      port: securePort,
+      plainPort: port,
+      names: isLoopback ? [] : [...names, ...(process.env.ALLOWED_HOSTS ?? '').split(',').filter(Boolean)],
+      authority,
+      fingerprint: authority === null ? null : new X509Certificate(authority).fingerprint256,
+    });
+    log.info({ host, port: securePort }, 'listening securely');
+    return secure;
+  } catch (error) {
+    log.warn({ message: error.message }, 'no secure address: phones cannot work offline');
+    return null;
+  }
+}
+
 const server = app.listen(port, host, (error) => {
   if (error) {
     process.stderr.write(`The server cannot listen on ${host}:${port}: ${error.message}\n`);
@@ -219,6 +258,7 @@ const server = app.listen(port, host, (error) => {
     .then(() => log.info({ host, port }, 'listening'))
     .catch((cause) => log.error({ err: cause }, 'the start page could not be read'));
 });
+const servers = [server, await listenSecurely()].filter((each) => each !== null);
 await prepare();
 
 /** Requests that are under way get so long to end, in ms. */
@@ -227,9 +267,11 @@ const GRACE_MS = 10_000;
 for (const signal of ['SIGINT', 'SIGTERM']) {
   process.on(signal, () => {
     // Nothing new is accepted; what is under way is answered first.
-    server.close(() => process.exit(0));
-    server.closeIdleConnections();
-    setInterval(() => server.closeIdleConnections(), 100).unref();
-    setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();
+    const closed = servers.map((each) => new Promise((resolve) => each.close(resolve)));
+    void Promise.all(closed).then(() => process.exit(0));
+    const closeIdle = () => servers.forEach((each) => each.closeIdleConnections());
+    closeIdle();
+    setInterval(closeIdle, 100).unref();
+    setTimeout(() => servers.forEach((each) => each.closeAllConnections()), GRACE_MS).unref();
   });
 }

@@ -14,6 +14,7 @@ export default defineConfig({
         thread: 'src/server/results/worker.ts',
         worker: 'src/server/results/queue-worker.ts',
         paper: 'src/server/report/paper-worker.ts',
+        secure: 'src/server/secure/tools.ts',
         record: 'src/server/report/record-worker.ts',
       },
       // Beside each other: they find the migrations by where they lie.

@@ -2,11 +2,12 @@ import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { pause, root } from './steps.mjs';
 
-/** Starts the built server in a group of its own; `stdio` goes to the caller's. */
+/** Starts the built server in a group of its own; `stdio` goes to the caller's. It is secure as well where it gets a port for that. */
 export function startServer({
   databaseUrl,
   host,
   port,
+  securePort = 'off',
   script = ['web/serve.mjs'],
   stdio = ['ignore', 'inherit', 'inherit'],
   env = {},
@@ -15,7 +16,15 @@ export function startServer({
     cwd: root,
     stdio,
     detached: true,
-    env: { ...process.env, DATABASE_URL: databaseUrl, HOST: host, PORT: String(port), NODE_ENV: 'production', ...env },
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      HOST: host,
+      PORT: String(port),
+      HTTPS_PORT: String(securePort),
+      NODE_ENV: 'production',
+      ...env,
+    },
   });
 }
 
