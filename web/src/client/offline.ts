@@ -1,5 +1,6 @@
 import { atom } from 'nanostores';
 import { Workbox } from 'workbox-window';
+import { outbox } from './device/outbox.ts';
 import type { KeptSoFar, WorkerRequest } from '../service-worker/pages-offline.ts';
 
 /**
@@ -28,6 +29,32 @@ export function takeUpdate(): void {
   worker?.messageSkipWaiting();
 }
 
+/** Entries come in bursts: a plot is kept again once they have stopped. */
+const QUIET_MS = 5_000;
+
+/**
+ * Keeps the tally of a plot again when entries of it have been sent: offline it opens with them.
+ *
+ * @param shownPlot the plot of this page
+ */
+function keepTalliesFresh(shownPlot: string | undefined): void {
+  const plots = new Set<string>();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  outbox.subscribe((writes) => {
+    for (const { body } of writes) {
+      const plot = (body as { readonly plotId?: string }).plotId ?? shownPlot;
+      if (plot !== undefined) plots.add(plot);
+    }
+    clearTimeout(timer);
+    if (writes.length > 0 || plots.size === 0) return;
+    timer = setTimeout(() => {
+      const urls = [...plots].map((plot) => `/tally/${plot}`);
+      plots.clear();
+      void keepPages(urls, () => undefined);
+    }, QUIET_MS);
+  });
+}
+
 /** Puts the application on the device, so that its pages open without a network. */
 export async function startOffline(): Promise<void> {
   if (!window.isSecureContext) {
@@ -51,6 +78,7 @@ export async function startOffline(): Promise<void> {
     await worker.register();
     await navigator.serviceWorker.ready;
     offlineState.set('ready');
+    keepTalliesFresh(document.body.dataset.plot);
   } catch {
     offlineState.set('unsupported');
   }
@@ -60,14 +88,11 @@ export async function startOffline(): Promise<void> {
  * Keeps pages on the device as they are now.
  *
  * @param onProgress told after each page
- * @returns the addresses that could not be read
+ * @returns what was kept, and what could not be read
  */
-export async function keepPages(
-  urls: readonly string[],
-  onProgress: (soFar: KeptSoFar) => void,
-): Promise<readonly string[]> {
+export async function keepPages(urls: readonly string[], onProgress: (soFar: KeptSoFar) => void): Promise<KeptSoFar> {
   const { active } = await navigator.serviceWorker.ready;
-  if (active === null || urls.length === 0) return urls;
+  if (active === null || urls.length === 0) return { done: 0, failed: urls, all: urls.length, bytes: 0 };
   return new Promise((resolve) => {
     const { port1, port2 } = new MessageChannel();
     port1.addEventListener('message', ({ data }) => {
@@ -75,7 +100,7 @@ export async function keepPages(
       onProgress(soFar);
       if (soFar.done < soFar.all) return;
       port1.close();
-      resolve(soFar.failed);
+      resolve(soFar);
     });
     port1.start();
     active.postMessage({ type: 'KEEP_PAGES', urls } satisfies WorkerRequest, [port2]);

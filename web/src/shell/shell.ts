@@ -1,26 +1,15 @@
 import { isTheme, PLOT_COOKIE, SURVEY_COOKIE, type Task, taskHref, TASKS } from './navigation.ts';
 import { call } from '../client/api.ts';
 import { storageProblem } from '../client/device/device-storage.ts';
-import { discard, outbox, refused, sendAgain, setAside, type Write } from '../client/device/outbox.ts';
+import { discard, outbox, refused, sendAgain, setAside } from '../client/device/outbox.ts';
+import { enteredIn } from '../client/device/write-words.ts';
+import { startOffline, takeUpdate, updatedElsewhere, updateWaiting } from '../client/offline.ts';
 import { t } from '../messages/text.ts';
 import { remember } from './remember.ts';
 import { toastFromBefore } from '../ui/feedback/toast.ts';
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable);
-
-/** What was entered in a write, as far as a person would recognize it. */
-function enteredIn(write: Write): string {
-  const { tag, speciesCode, readings } = write.body as {
-    readonly tag?: string;
-    readonly speciesCode?: string;
-    readonly readings?: readonly { readonly key: string; readonly asRead: string; readonly unit: string }[];
-  };
-  const read = (readings ?? []).map(({ key, asRead, unit }) => `${key} ${asRead} ${unit}`).join(', ');
-  return [tag === undefined ? '' : t('shell.tree', 'Tree {tag}', { tag }), speciesCode ?? '', read]
-    .filter((part) => part !== '')
-    .join(' · ');
-}
 
 function notice(text: string, actions: readonly { readonly label: string; readonly act: () => void }[]): HTMLElement {
   const item = document.createElement('p');
@@ -38,17 +27,48 @@ function notice(text: string, actions: readonly { readonly label: string; readon
   return item;
 }
 
+/** A new version never takes over by itself: somebody may be in the middle of a tree. */
+function updateNotices(): HTMLElement[] {
+  if (updatedElsewhere.get())
+    return [
+      notice(
+        t('shell.updated-elsewhere', 'A new version was started in another tab. Reload this page when you are ready.'),
+        [
+          {
+            label: t('shell.reload', 'Reload'),
+            act: () => {
+              location.reload();
+            },
+          },
+        ],
+      ),
+    ];
+  if (!updateWaiting.get()) return [];
+  return [
+    notice(t('shell.new-version', 'A new version is ready. What you have entered is kept.'), [
+      { label: t('shell.use-new-version', 'Use it now'), act: takeUpdate },
+      {
+        label: t('shell.later', 'Later'),
+        act: () => {
+          updateWaiting.set(false);
+        },
+      },
+    ]),
+  ];
+}
+
 /** What the user has to know of entries that did not reach the server, and of storage that does not work. */
 function notices(): HTMLElement[] {
   const problem = storageProblem.get();
   return [
     ...(problem === null ? [] : [notice(problem, [])]),
+    ...updateNotices(),
     ...refused.get().map(({ write, problem: { detail } }) =>
       notice(t('shell.not-saved', 'Not saved: {detail} {write}', { detail, write: enteredIn(write) }), [
         {
           label: t('shell.dismiss', 'Dismiss'),
           act: () => {
-            discard(write.id);
+            void discard(write.id);
           },
         },
       ]),
@@ -63,7 +83,7 @@ function notices(): HTMLElement[] {
           {
             label: t('shell.send-again', 'Send again'),
             act: () => {
-              sendAgain(write.id);
+              void sendAgain(write.id);
             },
           },
           {
@@ -74,7 +94,7 @@ function notices(): HTMLElement[] {
                   t('shell.discard-this-entry', 'Discard this entry? {write}', { write: enteredIn(write) }),
                 )
               )
-                discard(write.id);
+                void discard(write.id);
             },
           },
         ],
@@ -209,12 +229,40 @@ export function startShell(): void {
 
   const list = document.querySelector('#refused');
   const showNotices = (): void => list?.replaceChildren(...notices());
-  for (const store of [storageProblem, refused, setAside]) store.subscribe(showNotices);
+  for (const store of [storageProblem, refused, setAside, updateWaiting, updatedElsewhere])
+    store.subscribe(showNotices);
 
-  const waiting = document.querySelector('#waiting');
-  outbox.subscribe((writes) => {
-    if (waiting === null) return;
-    waiting.textContent =
-      writes.length === 0 ? '' : t('shell.waiting-to-send', '{writes} waiting to send', { writes: writes.length });
-  });
+  startIndicator();
+  whenIdle(() => void startOffline());
+}
+
+/** Where the entries of this device are, in one place of every page: here, sent, or in need of somebody. */
+function startIndicator(): void {
+  const place = document.querySelector('#waiting');
+  if (place === null) return;
+  let hasSent = false;
+  const show = (): void => {
+    const waiting = outbox.get().length;
+    const troubled = refused.get().length + setAside.get().length;
+    place.textContent =
+      troubled > 0
+        ? t('shell.needs-attention', '{n, plural, one {# needs attention} other {# need attention}}', { n: troubled })
+        : waiting > 0
+          ? t('shell.on-this-device', '{n} on this device', { n: waiting })
+          : hasSent
+            ? t('shell.all-sent', '✓ sent')
+            : '';
+    hasSent ||= waiting > 0;
+  };
+  for (const store of [outbox, refused, setAside]) store.subscribe(show);
+}
+
+/** Runs something once the page is usable: what serves later pages does not hold up this one. */
+function whenIdle(work: () => void): void {
+  const start = (): void => {
+    if ('requestIdleCallback' in window) requestIdleCallback(work, { timeout: 10_000 });
+    else setTimeout(work, 2_000);
+  };
+  if (document.readyState === 'complete') start();
+  else window.addEventListener('load', start);
 }

@@ -21,10 +21,7 @@ export function plotLists({
   surveyId: string,
 ) => Promise<readonly PlotRecord[]> {
   const remembered = new Map<string, ReadList>();
-  const plotsNow = async (
-    surveyId: string,
-    revisions: ReadonlyMap<string, number>,
-  ): Promise<readonly PlotRecord[]> => {
+  const plotsNow = async (surveyId: string, revisions: ReadonlyMap<string, number>): Promise<readonly PlotRecord[]> => {
     const known = remembered.get(surveyId);
     // Plots come in by their labels: with other plots the order is another one.
     const isSameList = known?.plots.every(({ id }) => revisions.has(id)) && known.plots.length === revisions.size;

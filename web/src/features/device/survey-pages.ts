@@ -1,0 +1,16 @@
+/** A plot, as far as its pages are named by it. */
+interface PlotToTake {
+  readonly id: string;
+}
+
+/** The pages of a survey that are worked with in the field. */
+export const surveyPages = (surveyId: string, plots: readonly PlotToTake[]): readonly string[] => [
+  `/tally?survey=${surveyId}`,
+  ...plots.flatMap(({ id }) => [`/tally/${id}`, `/measure?plot=${id}`]),
+  `/surveys/${surveyId}`,
+  `/surveys/${surveyId}/plan`,
+  `/surveys/${surveyId}/rules`,
+  `/results/${surveyId}`,
+  `/results/${surveyId}/map`,
+  `/results/${surveyId}/checks`,
+];

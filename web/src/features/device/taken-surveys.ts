@@ -1,0 +1,54 @@
+import { atom } from 'nanostores';
+import { call } from '../../client/api.ts';
+import { deviceStorage } from '../../client/device/device-storage.ts';
+import { askToPersist, keepPages } from '../../client/offline.ts';
+import { surveyPages } from './survey-pages.ts';
+
+/** A survey that was taken along. */
+export interface TakenSurvey {
+  readonly takenAt: string;
+  readonly pages: number;
+  readonly bytes: number;
+  /** Pages that could not be read: they do not open offline. */
+  readonly missing: number;
+}
+
+/** How far the taking of a survey is. */
+export interface Taking {
+  readonly surveyId: string;
+  readonly done: number;
+  readonly all: number;
+}
+
+const keyOf = (surveyId: string): string => `arbolito.taken.${surveyId}`;
+
+/** What is being taken along now; null for nothing. */
+export const taking = atom<Taking | null>(null);
+
+/** When a survey was taken along; null where it was not. */
+export function takenSurvey(surveyId: string): TakenSurvey | null {
+  const text = deviceStorage.get(keyOf(surveyId));
+  return text === null ? null : (JSON.parse(text) as TakenSurvey);
+}
+
+/**
+ * Keeps the pages of a survey on this device as they are now.
+ *
+ * @throws ApiError where its plots cannot be read
+ */
+export async function takeAlong(surveyId: string): Promise<TakenSurvey> {
+  taking.set({ surveyId, done: 0, all: 1 });
+  try {
+    await askToPersist();
+    const plots = await call<readonly { readonly id: string }[]>('GET', `/api/plots?survey=${surveyId}`);
+    const pages = surveyPages(surveyId, plots);
+    const { failed, bytes } = await keepPages(pages, ({ done, all }) => {
+      taking.set({ surveyId, done, all });
+    });
+    const taken = { takenAt: new Date().toISOString(), pages: pages.length, missing: failed.length, bytes };
+    deviceStorage.put(keyOf(surveyId), JSON.stringify(taken));
+    return taken;
+  } finally {
+    taking.set(null);
+  }
+}
