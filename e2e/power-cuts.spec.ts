@@ -102,7 +102,7 @@ test('with the database stopped the app says so, keeps what is typed, and recove
   await page.keyboard.type('sp 34.5 +18 -1.5 @20');
   await page.keyboard.press('Enter');
   await page.keyboard.type('bt 41');
-  await expect(page.locator('#waiting')).toHaveText('1 waiting to send');
+  await expect(page.locator('#waiting')).toHaveText('1 on this device');
   await expect(page.getByRole('row', { name: /Scots pine/ })).toContainText('Not sent');
 
   // A page that needs the database says so in words, with the right status.
@@ -121,7 +121,7 @@ test('with the database stopped the app says so, keeps what is typed, and recove
   await expect(form.getByText('Your entries are kept')).toBeVisible();
 
   await stack.postgres.start();
-  await expect(page.locator('#waiting')).toHaveText('', { timeout: 60_000 });
+  await expect(page.locator('#waiting')).toHaveText('✓ sent', { timeout: 60_000 });
   await expect(page.getByRole('row', { name: /Scots pine/ })).not.toContainText('Not sent');
   await expect(page.locator('#call-line')).toHaveValue('bt 41');
   await expect(other.getByRole('heading', { name: /Stand, from/ })).toBeVisible({ timeout: 20_000 });
@@ -140,7 +140,7 @@ test('a write that is refused after a reload is shown until somebody has seen it
   await page.route('**/api/trees', (route) => route.abort());
   await page.keyboard.type('#1 sp 34.5');
   await page.keyboard.press('Enter');
-  await expect(page.locator('#waiting')).toHaveText('1 waiting to send');
+  await expect(page.locator('#waiting')).toHaveText('1 on this device');
   expect((await post(url, '/api/trees', treeBody(plotId, '1', 50))).status).toBe(201);
   await page.unroute('**/api/trees');
   await page.goto(`${url}/help`);
