@@ -104,6 +104,20 @@ export function undoWrite(correctionId: string, observer: string): Write & { rea
   return { id: body.id, method: 'POST', url: `/api/corrections/${correctionId}/undo`, body };
 }
 
+/** What a write does to a tree. */
+export type TreeChange =
+  | { readonly kind: 'correction'; readonly treeId: string; readonly writeId: string; readonly body: TreeCorrectionDto }
+  | { readonly kind: 'deletion'; readonly treeId: string; readonly writeId: string };
+
+/** What writes do to trees that are on the record or will be before them, in their order. */
+export const treeChanges = (writes: readonly Write[]): readonly TreeChange[] =>
+  writes.flatMap(({ id, method, url, body }): readonly TreeChange[] => {
+    const [, treeId, rest] = /^\/api\/trees\/([^/]+)(\/corrections)?$/.exec(url) ?? [];
+    if (treeId === undefined) return [];
+    if (method === 'DELETE') return [{ kind: 'deletion', treeId, writeId: id }];
+    return rest === undefined ? [] : [{ kind: 'correction', treeId, writeId: id, body: body as TreeCorrectionDto }];
+  });
+
 /** The new trees of a plot among the writes that wait. */
 export const waitingTrees = (writes: readonly Write[], plotId: string): NewTreeDto[] =>
   writes

@@ -244,6 +244,21 @@ describe('the outbox', () => {
     expect(deviceStorage.get('arbolito.device')).toBe('browser 0a1b2c3d');
   });
 
+  it('holds back what changes a write that was set aside', async () => {
+    server.mockImplementation((url) => Promise.resolve(answer(url === '/api/trees' ? 500 : 201)));
+    const { send, outbox, sendAgain } = await open();
+    await send(write('a'), () => undefined);
+    await send({ id: 'c', method: 'POST', url: '/api/trees/a/corrections', body: { id: 'c' } }, () => undefined);
+    await send({ id: 'd', method: 'POST', url: '/api/trees/b/corrections', body: { id: 'd' } }, () => undefined);
+    await pass(15_000);
+    expect(sent()).toEqual(['a', 'a', 'a', 'd']);
+    expect(outbox.get().map(({ id }) => id)).toEqual(['c']);
+    server.mockImplementation(() => Promise.resolve(answer(201)));
+    await sendAgain('a');
+    await pass(10);
+    expect(sent().slice(4)).toEqual(['a', 'c']);
+  });
+
   it('is asked to store on the disk before it says so', async () => {
     const opened = vi.spyOn(IDBDatabase.prototype, 'transaction');
     const { send, outbox } = await open();

@@ -182,7 +182,12 @@ async function sendOne(write: StoredWrite): Promise<void> {
 }
 
 const isWaiting = ({ state }: StoredWrite): boolean => state === 'waiting';
-const nextWrite = (): StoredWrite | undefined => stored.find(isWaiting) ?? unstored.find(isWaiting);
+/** The next write to send. What changes something that was set aside waits for it: without it the server would refuse. */
+function nextWrite(): StoredWrite | undefined {
+  const all = [...stored, ...unstored];
+  const aside = all.filter(({ state }) => state === 'set-aside');
+  return all.find((write) => isWaiting(write) && !aside.some(({ id }) => write.url.split('/').includes(id)));
+}
 
 let sending = false;
 let timer: ReturnType<typeof setTimeout> | undefined;

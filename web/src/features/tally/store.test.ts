@@ -255,6 +255,41 @@ describe('the state of a tally', () => {
     expect(again.$view.get().rows.map(({ tree, state }) => `${tree.tag} ${state}`)).toEqual(['1 kept']);
   });
 
+  it('corrects and deletes trees that are not sent yet, and shows that after a reload', async () => {
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('network')));
+    const before = await open([treeView('old', '1', 'sp', [])]);
+    await call(before, '#2 sp 30', '#3 bt 40');
+    const [, second, third] = before.$view.get().rows.map(({ id }) => id);
+    before.select(second ?? null);
+    await call(before, '#2 sp 31.5');
+    before.select(third ?? null);
+    before.remove();
+    await settled();
+    const shown = (store: TallyStore) =>
+      store.$view.get().figures.map(({ row, reckoned }) => [row.tree.tag, reckoned.diametersCm[0], row.state]);
+    const expected = [
+      ['1', undefined, 'kept'],
+      ['2', 31.5, 'waiting'],
+    ];
+    expect(shown(before)).toEqual(expected);
+    closePages();
+    const again = await open([treeView('old', '1', 'sp', [])]);
+    expect(shown(again)).toEqual(expected);
+
+    vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+    await pass(30_000);
+    expect(shown(again)).toEqual([
+      ['1', undefined, 'kept'],
+      ['2', 31.5, 'kept'],
+    ]);
+    // In the order in which they were made.
+    expect(
+      server.sent.map(
+        ({ method, url }) => `${method} ${url.replace(second ?? '', 'second').replace(third ?? '', 'third')}`,
+      ),
+    ).toEqual(['POST /api/trees', 'POST /api/trees', 'POST /api/trees/second/corrections', 'DELETE /api/trees/third']);
+  });
+
   it('shows a tree that went off while the page was being opened', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('network')));
     const before = await open();

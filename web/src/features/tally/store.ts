@@ -32,6 +32,8 @@ import {
   deleteWrite,
   newTreeWrite,
   stampOf,
+  type TreeChange,
+  treeChanges,
   undoWrite,
   waitingTrees,
 } from '../../client/tree-writes.ts';
@@ -345,6 +347,15 @@ function parsedLine(line: string, rows: readonly Row[], context: CalloutContext)
   return parseCallout(line, { ...context, inHand: ({ measure }) => (measure === 'height' ? usual : undefined) });
 }
 
+/** A row as a change leaves it that the server does not have yet, or had only after this page was made. */
+function changed(row: Row, change: TreeChange, dead: ReadonlySet<string>): readonly Row[] {
+  if (change.kind === 'deletion') return [];
+  const { body } = change;
+  const stems = [...row.tree.stems.filter(({ ordinal }) => ordinal > 1), ...(body.stems ?? [])];
+  const write = { ...body, id: row.id, plotId: row.tree.plotId ?? '', stemId: row.tree.stems[0]?.id ?? '', stems };
+  return [{ ...row, tree: treeOfWrite(write, dead), state: 'waiting' }];
+}
+
 const lineKeyOf = (plotId: string): string => `arbolito.tally-line.${plotId}`;
 
 /** Stores the line as it is typed, with the row it corrects, so that a reload or an empty battery loses nothing. */
@@ -378,7 +389,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       ...settings,
       conditions: settings.design.conditions,
       stamp: stampOf(observer),
-      kept: row?.onRecord ?? undefined,
+      kept: row?.tree,
     });
   const printed = ({ tree }: Row): string => printCallout(printTreeForm(tree), settings);
   const isNew = ({ id }: { readonly id: string }) => trees.every((tree) => tree.id !== id);
@@ -389,7 +400,11 @@ export function tallyStore(start: TallyStart): TallyStore {
   const waiting = waitingTrees(notSent(), plot.id)
     .filter(isNew)
     .map((write): Row => ({ id: write.id, tree: treeOfWrite(write, dead), onRecord: null, state: 'waiting' }));
-  const rows = [...trees.map(rowOf), ...late, ...waiting];
+  const changes = [...treeChanges(confirmedWrites.map(({ write }) => write)), ...treeChanges(notSent())];
+  const rows = changes.reduce(
+    (list, change) => list.flatMap((row) => (row.id === change.treeId ? changed(row, change, dead) : [row])),
+    [...trees.map(rowOf), ...late, ...waiting],
+  );
   const $state = atom<TallyState>({
     rows,
     ...rememberedLine(plot.id, rows),
@@ -445,12 +460,15 @@ export function tallyStore(start: TallyStart): TallyStore {
   const stored = (id: string): void => {
     replace(id, (row) => (row.state === 'storing' ? { ...row, state: 'waiting' } : row));
   };
+  /** The last write of each tree that is not answered: answers to those before show an older tree. */
+  const lastWrites = new Map<string, string>();
   const settle =
     (id: string, before: Row | null, correctionId: string | null) =>
     (fate: WriteResult): void => {
+      const isLast = lastWrites.get(id) === (correctionId ?? id);
       if (fate.kind === 'kept') {
         const tree = fate.answer as TreeView;
-        replace(id, () => rowOf(tree));
+        replace(id, (row) => (isLast ? rowOf(tree) : { ...row, onRecord: treeOfView(tree) }));
         patch({
           done: [
             ...$state.get().done,
@@ -462,14 +480,24 @@ export function tallyStore(start: TallyStart): TallyStore {
       // Refused: the tally goes back, and what was entered stands on the line again.
       const entered = $state.get().rows.find((row) => row.id === id);
       if (before === null) patch({ rows: $state.get().rows.filter((row) => row.id !== id) });
-      else replace(id, () => before);
+      else if (isLast)
+        replace(id, (row) => (row.onRecord === null ? before : { ...row, tree: row.onRecord, state: 'kept' }));
       if (entered !== undefined && $state.get().line === '') {
         patch({ line: printed(entered), selected: before === null ? null : id });
       }
       say(fate.problem.detail, true);
     };
 
-  for (const { id } of waiting) follow(id, settle(id, null, null));
+  for (const { id } of waiting) {
+    lastWrites.set(id, id);
+    follow(id, settle(id, null, null));
+  }
+  for (const { kind, treeId, writeId } of treeChanges(notSent())) {
+    const row = rows.find(({ id }) => id === treeId);
+    if (kind === 'deletion' || row === undefined) continue;
+    lastWrites.set(treeId, writeId);
+    follow(writeId, settle(treeId, { ...row, tree: row.onRecord ?? row.tree, state: 'kept' }, writeId));
+  }
 
   const keepNew = (tree: TreeRecord): void => {
     const write = newTreeWrite(tree, plot.id, observer);
@@ -484,12 +512,13 @@ export function tallyStore(start: TallyStart): TallyStore {
           ? t('tally.measure-tree', 'Measure tree {tag}.', { tag: tree.tag })
           : t('tally.tree-the-prediction-is-enough', 'Tree {tag}: the prediction is enough.', { tag: tree.tag }),
       );
+    lastWrites.set(write.id, write.id);
     void send(write, settle(write.id, null, null)).then(() => {
       stored(write.id);
     });
   };
   const keepCorrection = (row: Row, tree: TreeRecord): void => {
-    const write = correctionWrite(tree, row.onRecord ?? row.tree, observer);
+    const write = correctionWrite(tree, row.tree, observer);
     replace(row.id, () => ({ ...row, tree, state: 'storing' }));
     patch({
       line: '',
@@ -500,6 +529,7 @@ export function tallyStore(start: TallyStart): TallyStore {
         undo: true,
       },
     });
+    lastWrites.set(row.id, write.id);
     void send(write, settle(row.id, row, write.id)).then(() => {
       stored(row.id);
     });
@@ -562,22 +592,11 @@ export function tallyStore(start: TallyStart): TallyStore {
         return;
       }
       if (row === undefined) keepNew(tree);
-      else if (row.state !== 'kept')
-        say(
-          t('tally.tree-is-still-being-sent', 'Tree {tag} is still being sent. Correct it when it has been saved.', {
-            tag: row.tree.tag,
-          }),
-          true,
-        );
       else keepCorrection(row, tree);
     },
     remove: () => {
       const row = $state.get().rows.find(({ id }) => id === $state.get().selected);
       if (row === undefined) return;
-      if (row.state !== 'kept') {
-        say(t('tally.tree-is-still-being-sent-2', 'Tree {tag} is still being sent.', { tag: row.tree.tag }), true);
-        return;
-      }
       const write = deleteWrite(row.id, observer);
       patch({ rows: $state.get().rows.filter(({ id }) => id !== row.id), line: '', selected: null });
       say(t('tally.tree-deleted', 'Tree {tag} deleted.', { tag: row.tree.tag }), false, true);
