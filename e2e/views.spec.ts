@@ -95,6 +95,9 @@ async function everyView(): Promise<string[]> {
     // Trees counted at a point, and the counts of all points as a list.
     `/tally/${counted.plotId}`,
     `/tally?survey=${counted.surveyId}`,
+    '/device',
+    '/phone',
+    '/offline',
     '/help',
     '/help/glossary',
     '/help/call-out',

@@ -144,7 +144,7 @@ const views = ({
   {
     name: 'phones',
     size: PHONE,
-    columns: 5,
+    columns: 6,
     sheet: [
       { at: `/measure/${six}` },
       { at: `/measure/${three}`, tap: 'Method', scrollTo: '[aria-label="Heights"]' },
@@ -158,6 +158,8 @@ const views = ({
       },
       { at: '/measure/where-to-tape?ground=slope&slope=25&swelling=bulge&from=1.2&to=1.5' },
       { at: `/measure/${forked}`, tap: 'Method', scrollTo: '[aria-label="Stems"]' },
+      { at: '/device', seen: 'text=open without a network' },
+      { at: '/offline' },
     ],
   },
 ];
