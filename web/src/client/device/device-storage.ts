@@ -116,8 +116,4 @@ export const deviceStorage = {
   },
   /** All names with a prefix, in alphabetical order. */
   keys: (prefix: string): string[] => [...texts.keys()].filter((key) => key.startsWith(prefix)).sort(),
-  /** Fulfilled when all is on the disk that can be. */
-  written: async (): Promise<void> => {
-    await writing;
-  },
 };
