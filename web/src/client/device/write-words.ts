@@ -6,6 +6,7 @@ const ACTS: readonly (readonly [Write['method'], RegExp, () => string])[] = [
   ['POST', /^\/api\/trees\/[^/]+\/corrections$/, () => t('device.correction', 'Correction')],
   ['DELETE', /^\/api\/trees\//, () => t('device.deleted-tree', 'Deleted tree')],
   ['POST', /\/undo$/, () => t('device.undo', 'Undo')],
+  ['POST', /^\/api\/plots\/[^/]+\/corrections$/, () => t('device.plot', 'Plot')],
   ['POST', /^\/api\/notebook$/, () => t('device.notebook-entry', 'Notebook entry')],
 ];
 

@@ -50,6 +50,18 @@ describe('the tally of a plot', () => {
     expect(waiting.map(({ speciesCode }) => speciesCode)).toEqual(['ch']);
   });
 
+  it('is finished where nobody answers, after a reload as well', async () => {
+    const { unmount } = show();
+    await userEvent.type(line(), 'sp 34.5 +18 -1.5 @20{Enter}');
+    await userEvent.click(screen.getByRole('button', { name: 'Finish plot' }));
+    expect(await screen.findByRole('button', { name: 'Reopen (finished)' }, { timeout: 5_000 })).toBeVisible();
+    expect(screen.getByText('Stored on this device, waiting to send.')).toBeVisible();
+    unmount();
+    plots -= 1;
+    show();
+    expect(screen.getByRole('button', { name: 'Reopen (finished)' })).toBeVisible();
+  });
+
   it('gives the next tag, and counts the trees of the plot', async () => {
     show();
     await userEvent.type(line(), 'sp 30{Enter}');

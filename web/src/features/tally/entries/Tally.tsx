@@ -4,9 +4,10 @@ import type { LastVisit } from '@arbolito/core/tree';
 import { placeKind } from '@arbolito/core/protocol';
 import { plotRadiusM, shapeWords, slopeCorrectedRadiusM } from '@arbolito/core/plot';
 import { printLength, standUnits } from '@arbolito/core/units';
-import { callUntilAnswered } from '../../../client/api.ts';
-import { deviceId, newId, now } from '../../../client/identity.ts';
+import { notSent, send, type WriteResult } from '../../../client/device/outbox.ts';
+import { progressWith, progressWrite } from '../../../client/plot-writes.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
+import { toast } from '../../../ui/feedback/toast.ts';
 import { useBackCloses } from '../../../ui/feedback/use-back-closes.ts';
 import { useAction } from '../../../ui/feedback/use-action.ts';
 import type { PlotView, TreeView } from '../../../contracts/views.ts';
@@ -51,6 +52,15 @@ interface NextPlot {
   readonly label: string;
 }
 
+/** An answer that takes longer is not waited for. */
+const PATIENCE_MS = 1_500;
+const after = (ms: number): Promise<undefined> =>
+  new Promise((resolve) => {
+    setTimeout(() => {
+      resolve(undefined);
+    }, ms);
+  });
+
 /** Where a tree without a plot about it stands. */
 const OWN_POSITION = 'pos41.5012/-4.7203';
 
@@ -71,17 +81,28 @@ function Finish({
   readonly heightsMissing: readonly { readonly id: string; readonly tag: string }[];
   readonly onSelect: (id: string) => void;
 }) {
-  const [{ finished, empty }, setState] = useState<Pick<PlotView, 'finished' | 'empty'>>(plot);
+  const [{ finished, empty }, setState] = useState(() => progressWith(plot, notSent()));
   const { said, trouble, run } = useAction();
   const [wasAsked, setWasAsked] = useState(false);
   const place = placeKind(plot.shape);
   const isHeldUp = wasAsked && heightsMissing.length > 0;
   const turn = (change: { readonly finished: boolean; readonly empty?: boolean }): void => {
     setWasAsked(false);
-    void run(async (onWait) => {
-      const body = { id: newId(), observer, device: deviceId(), madeAt: now(), ...change };
-      setState(await callUntilAnswered<PlotView>(`/api/plots/${plot.id}/corrections`, body, onWait));
-      return null;
+    void run(async () => {
+      const before = { finished, empty };
+      let stored: Promise<void> | undefined;
+      const answered = new Promise<WriteResult>((resolve) => {
+        stored = send(progressWrite(plot.id, change, observer), resolve);
+      });
+      void answered.then((result) => {
+        if (result.kind === 'kept') return;
+        setState(before);
+        toast(result.problem.detail);
+      });
+      // Where nobody answers the plot is finished all the same: that is stored on this device.
+      const first = await Promise.race([answered, stored?.then(() => after(PATIENCE_MS))]);
+      if (first?.kind !== 'refused') setState({ ...before, ...change });
+      return first === undefined ? t('tally.stored-on-this-device', 'Stored on this device, waiting to send.') : null;
     });
   };
   return (
