@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { type DemoSurvey, harrowCreek, monteValdeliro, type PlantedError } from '@arbolito/demo';
 import { seededRandom } from '@arbolito/core/statistics';
@@ -127,7 +127,7 @@ describe('the demo forest', () => {
     const mine = eq(plots.surveyId, DEMO_SURVEY_ID);
     await database
       .update(plots)
-      .set({ writeDigest: 'of an earlier release', latitude: 41, longitude: -31 })
+      .set({ writeDigest: 'of an earlier release', latitude: 41, longitude: -31, revision: sql`${plots.revision} + 1` })
       .where(mine);
     await database
       .update(surveys)
