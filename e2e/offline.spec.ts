@@ -77,6 +77,7 @@ test('a plot that was taken along is measured without a network, and is sent onc
     await takeAlong(page, surveyId);
     await context.setOffline(true);
     await page.goto(`/tally/${plotId}`);
+    await expect(page.locator('#refused')).toContainText('Offline. Copy made');
     for (let tree = 1; tree <= 5; tree += 1) await enter(page, `sp ${String(30 + tree)}`);
     await expect(page.locator('#waiting')).toHaveText('5 on this device');
     await page.reload();

@@ -84,6 +84,32 @@ export async function startOffline(): Promise<void> {
   }
 }
 
+/** So many pages in one request: a browser ends a service worker that works on one for minutes. */
+const AT_ONCE = 40;
+/** A service worker that was ended says nothing more. */
+const SILENCE_MS = 60_000;
+
+/** Asks the service worker to keep some pages. */
+const keepSome = (active: ServiceWorker, urls: readonly string[], onProgress: (soFar: KeptSoFar) => void) =>
+  new Promise<KeptSoFar>((resolve) => {
+    const { port1, port2 } = new MessageChannel();
+    let last: KeptSoFar = { done: 0, failed: urls, all: urls.length, bytes: 0 };
+    const end = (): void => {
+      port1.close();
+      resolve(last);
+    };
+    let silence = setTimeout(end, SILENCE_MS);
+    port1.addEventListener('message', ({ data }) => {
+      clearTimeout(silence);
+      last = data as KeptSoFar;
+      onProgress(last);
+      if (last.done < last.all) silence = setTimeout(end, SILENCE_MS);
+      else end();
+    });
+    port1.start();
+    active.postMessage({ type: 'KEEP_PAGES', urls } satisfies WorkerRequest, [port2]);
+  });
+
 /**
  * Keeps pages on the device as they are now.
  *
@@ -92,19 +118,27 @@ export async function startOffline(): Promise<void> {
  */
 export async function keepPages(urls: readonly string[], onProgress: (soFar: KeptSoFar) => void): Promise<KeptSoFar> {
   const { active } = await navigator.serviceWorker.ready;
-  if (active === null || urls.length === 0) return { done: 0, failed: urls, all: urls.length, bytes: 0 };
-  return new Promise((resolve) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.addEventListener('message', ({ data }) => {
-      const soFar = data as KeptSoFar;
-      onProgress(soFar);
-      if (soFar.done < soFar.all) return;
-      port1.close();
-      resolve(soFar);
+  if (active === null) return { done: 0, failed: urls, all: urls.length, bytes: 0 };
+  let soFar: KeptSoFar = { done: 0, failed: [], all: urls.length, bytes: 0 };
+  for (let from = 0; from < urls.length; from += AT_ONCE) {
+    const some = urls.slice(from, from + AT_ONCE);
+    const { done, failed, bytes } = soFar;
+    const joined = (part: KeptSoFar): KeptSoFar => ({
+      done: done + part.done,
+      failed: [...failed, ...part.failed],
+      all: urls.length,
+      bytes: bytes + part.bytes,
     });
-    port1.start();
-    active.postMessage({ type: 'KEEP_PAGES', urls } satisfies WorkerRequest, [port2]);
-  });
+    soFar = {
+      ...joined(
+        await keepSome(active, some, (part) => {
+          onProgress(joined(part));
+        }),
+      ),
+      done: from + some.length,
+    };
+  }
+  return soFar;
 }
 
 /** Room on this device, in MB; null where the browser does not say. */

@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 import { clientsClaim, type WorkboxPlugin } from 'workbox-core';
 import { ExpirationPlugin } from 'workbox-expiration';
-import { matchPrecache, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching';
+import { precacheAndRoute, type PrecacheEntry } from 'workbox-precaching';
 import { registerRoute, setCatchHandler } from 'workbox-routing';
 import { NetworkFirst } from 'workbox-strategies';
 import { type KeptSoFar, PAGES_KEPT, type WorkerRequest } from './pages-offline.ts';
@@ -22,14 +22,24 @@ const AWAY = new Set([502, 503, 504]);
 precacheAndRoute([...self.__WB_MANIFEST]);
 clientsClaim();
 
-const answersOrFails = async ({ response }: { readonly response: Response }): Promise<Response> => {
-  if (AWAY.has(response.status)) throw new Error(`the server is away: ${String(response.status)}`);
-  return Promise.resolve(response);
+const answersOrFails = ({ response }: { readonly response: Response }): Promise<Response> =>
+  AWAY.has(response.status)
+    ? Promise.reject(new Error(`the server is away: ${String(response.status)}`))
+    : Promise.resolve(response);
+/** Marks a page that comes from the device with the time when it was made, so that it can say so. */
+const markedAsCopy = async ({ cachedResponse }: { readonly cachedResponse?: Response | undefined }) => {
+  if (cachedResponse === undefined) return undefined;
+  const madeAt = new Date(cachedResponse.headers.get('date') ?? 0).toISOString();
+  const html = (await cachedResponse.text()).replace('<html ', `<html data-copy-of="${madeAt}" `);
+  return new Response(html, cachedResponse);
 };
 const pages = new NetworkFirst({
   cacheName: PAGES,
   networkTimeoutSeconds: PATIENCE_S,
-  plugins: [{ fetchDidSucceed: answersOrFails }, new ExpirationPlugin({ maxEntries: MOST_PAGES }) as WorkboxPlugin],
+  plugins: [
+    { fetchDidSucceed: answersOrFails, cachedResponseWillBeUsed: markedAsCopy },
+    new ExpirationPlugin({ maxEntries: MOST_PAGES }) as WorkboxPlugin,
+  ],
 });
 
 /** Pages, whether they are opened or kept ahead; neither data nor files. */
@@ -39,9 +49,7 @@ registerRoute(({ request, url, sameOrigin }) => sameOrigin && request.mode === '
 
 setCatchHandler(async ({ request }) => {
   if (request.mode !== 'navigate') return Response.error();
-  return (
-    (await caches.match('/offline', { cacheName: PAGES })) ?? (await matchPrecache('/offline')) ?? Response.error()
-  );
+  return (await caches.match('/offline', { cacheName: PAGES })) ?? Response.error();
 });
 
 /** Reads a page and keeps it; its size in bytes, null where that failed. */

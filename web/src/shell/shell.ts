@@ -5,6 +5,7 @@ import { discard, outbox, refused, sendAgain, setAside } from '../client/device/
 import { enteredIn } from '../client/device/write-words.ts';
 import { startOffline, takeUpdate, updatedElsewhere, updateWaiting } from '../client/offline.ts';
 import { t } from '../messages/text.ts';
+import { ageOf } from '../messages/ages.ts';
 import { remember } from './remember.ts';
 import { toastFromBefore } from '../ui/feedback/toast.ts';
 
@@ -25,6 +26,20 @@ function notice(text: string, actions: readonly { readonly label: string; readon
   });
   item.append(words, ...buttons);
   return item;
+}
+
+/** That a page about a survey came from this device, and how old it is. */
+function copyNotices(): HTMLElement[] {
+  const { copyOf } = document.documentElement.dataset;
+  if (copyOf === undefined || document.body.dataset.survey === undefined) return [];
+  return [
+    notice(
+      t('shell.copy', 'Offline. Copy made {age}.', {
+        age: ageOf(copyOf, new Date()),
+      }),
+      [],
+    ),
+  ];
 }
 
 /** A new version never takes over by itself: somebody may be in the middle of a tree. */
@@ -62,6 +77,7 @@ function notices(): HTMLElement[] {
   const problem = storageProblem.get();
   return [
     ...(problem === null ? [] : [notice(problem, [])]),
+    ...copyNotices(),
     ...updateNotices(),
     ...refused.get().map(({ write, problem: { detail } }) =>
       notice(t('shell.not-saved', 'Not saved: {detail} {write}', { detail, write: enteredIn(write) }), [

@@ -57,7 +57,8 @@ async function moveOld(database: NonNullable<typeof deviceDatabase>): Promise<vo
 async function readAll(): Promise<Map<string, string>> {
   if (deviceDatabase === null) return new Map();
   try {
-    await moveOld(deviceDatabase);
+    // Where there is no room for it, it stays where it is until there is.
+    await moveOld(deviceDatabase).catch(noteStored);
     const { store } = deviceDatabase.transaction('notes');
     const [keys, texts] = await Promise.all([store.getAllKeys(), store.getAll()]);
     return new Map(keys.map((key, i) => [key, texts[i] ?? '']));

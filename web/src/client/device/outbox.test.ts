@@ -222,6 +222,8 @@ describe('the outbox', () => {
     const texts = new Map([
       ['arbolito.outbox:0000000000000001:a', JSON.stringify(write('a'))],
       ['arbolito.outbox:0000000000000002:x', '{broken'],
+      ['arbolito.refused:r', JSON.stringify({ write: write('r'), problem: { detail: 'tree 1 is there' } })],
+      ['arbolito.set-aside:s', JSON.stringify({ write: write('s'), reason: 'No answer within 20 seconds.' })],
       ['arbolito.device', 'browser 0a1b2c3d'],
       ['of another application', 'kept'],
     ]);
@@ -235,10 +237,12 @@ describe('the outbox', () => {
     });
     await open();
     await pass(100);
-    await open();
+    const { refused, setAside } = await open();
     await pass(100);
     expect(sent()).toEqual(['a']);
-    expect(await onDevice()).toEqual([]);
+    expect(await onDevice()).toEqual(['r', 's']);
+    expect(refused.get()).toMatchObject([{ write: { id: 'r' }, problem: { detail: 'tree 1 is there' } }]);
+    expect(setAside.get()).toMatchObject([{ write: { id: 's' }, reason: 'No answer within 20 seconds.' }]);
     expect([...texts.keys()]).toEqual(['of another application']);
     const { deviceStorage } = await import('./device-storage.ts');
     expect(deviceStorage.get('arbolito.device')).toBe('browser 0a1b2c3d');
@@ -257,6 +261,25 @@ describe('the outbox', () => {
     await sendAgain('a');
     await pass(10);
     expect(sent().slice(4)).toEqual(['a', 'c']);
+  });
+
+  it('sends what comes in while the lock of the last one is given back', async () => {
+    const { send, outbox } = await (async () => {
+      // As in a browser: a lock is free again some time after its work is done.
+      const request = async (_name: string, work: () => Promise<void>): Promise<void> => {
+        await work();
+        await new Promise((resolve) => setTimeout(resolve, 1_000));
+      };
+      vi.stubGlobal('navigator', { locks: { request } });
+      return open();
+    })();
+    await send(write('a'), () => undefined);
+    await pass(500);
+    expect(sent()).toEqual(['a']);
+    await send(write('b'), () => undefined);
+    await pass(3_000);
+    expect(sent()).toEqual(['a', 'b']);
+    expect(outbox.get()).toEqual([]);
   });
 
   it('is asked to store on the disk before it says so', async () => {

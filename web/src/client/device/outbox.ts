@@ -190,6 +190,8 @@ function nextWrite(): StoredWrite | undefined {
 }
 
 let sending = false;
+/** Times that sending was asked for. */
+let asked = 0;
 let timer: ReturnType<typeof setTimeout> | undefined;
 /** Tries in a row that were not answered. */
 let unanswered = 0;
@@ -210,7 +212,9 @@ async function sendAll(): Promise<void> {
 
 /** Sends what waits, in its order. After a lost connection it tries again by itself. One page of the device sends at a time. */
 export async function flush(): Promise<void> {
+  asked += 1;
   if (sending) return;
+  const begun = asked;
   sending = true;
   clearTimeout(timer);
   try {
@@ -223,6 +227,8 @@ export async function flush(): Promise<void> {
   } finally {
     sending = false;
   }
+  // A write may have come in when the last one was gone already; where nobody answers the timer sends it.
+  if (asked !== begun && unanswered === 0) await flush();
 }
 
 /** Puts a write that was set aside back in the queue, at its place. */
@@ -259,18 +265,37 @@ export async function discard(id: string): Promise<void> {
     tellListener(id, { kind: 'refused', problem: problemOf(write.problem?.detail ?? '') });
 }
 
-/** Writes that an earlier version kept as texts. */
-const BEFORE = 'arbolito.outbox:';
-async function takeOver(): Promise<void> {
-  for (const key of deviceStorage.keys(BEFORE)) {
-    try {
-      const { id, method, url, body } = JSON.parse(deviceStorage.get(key) ?? '') as Write;
-      await put({ id, method, url, body, madeAt: new Date().toISOString(), state: 'waiting' });
-    } catch {
-      // What cannot be read cannot be sent.
-    }
-    deviceStorage.remove(key);
+/** What an earlier version kept as a text: a write, or one with what the server or the connection said to it. */
+type Before = Write | { readonly write: Write; readonly problem?: ProblemView; readonly reason?: string };
+
+/** How earlier versions named the texts of their writes. */
+const BEFORE: Readonly<Record<StoredWrite['state'], string>> = {
+  waiting: 'arbolito.outbox:',
+  refused: 'arbolito.refused:',
+  'set-aside': 'arbolito.set-aside:',
+};
+
+function writeOfBefore(text: string, state: StoredWrite['state']): StoredWrite | null {
+  try {
+    const kept = JSON.parse(text) as Before;
+    const { id, method, url, body } = 'write' in kept ? kept.write : kept;
+    const problem = 'write' in kept ? (kept.problem ?? problemOf(kept.reason ?? '')) : undefined;
+    const madeAt = new Date().toISOString();
+    return { id, method, url, body, madeAt, state, ...(problem === undefined ? {} : { problem }) };
+  } catch {
+    // What cannot be read cannot be sent.
+    return null;
   }
+}
+
+/** Takes over the writes that an earlier version kept as texts. A text is there until its write is on the disk. */
+async function takeOver(): Promise<void> {
+  for (const state of ['waiting', 'refused', 'set-aside'] as const)
+    for (const key of deviceStorage.keys(BEFORE[state])) {
+      const write = writeOfBefore(deviceStorage.get(key) ?? '', state);
+      if (write !== null && found(write.id) === undefined) await put(write);
+      if (write === null || stored.some(({ id }) => id === write.id)) deviceStorage.remove(key);
+    }
 }
 
 pages?.addEventListener('message', ({ data }) => {

@@ -125,7 +125,9 @@ beforeEach(() => {
   vi.stubGlobal('window', new EventTarget());
   vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
 });
-afterEach(() => {
+afterEach(async () => {
+  // What was entered last is sent to this test's server, not to that of the next.
+  await pass(0);
   closePages();
   vi.useRealTimers();
   vi.unstubAllGlobals();
@@ -288,6 +290,34 @@ describe('the state of a tally', () => {
         ({ method, url }) => `${method} ${url.replace(second ?? '', 'second').replace(third ?? '', 'third')}`,
       ),
     ).toEqual(['POST /api/trees', 'POST /api/trees', 'POST /api/trees/second/corrections', 'DELETE /api/trees/third']);
+  });
+
+  it('shows a correction that went off while the page was being opened as saved', async () => {
+    const before = await open();
+    await call(before, '#2 sp 30');
+    const [kept] = server.trees.values();
+    if (kept === undefined) throw new Error('the tree is not on the record');
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('network')));
+    before.select(kept.id);
+    await call(before, '#2 sp 31.5');
+    closePages();
+    vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+    vi.resetModules();
+    await import('../../client/device/outbox.ts');
+    await pass(50);
+    const { tallyStore } = await import('./store.ts');
+    // The page was made before the correction arrived.
+    const after = tallyStore({
+      plot,
+      trees: [kept],
+      elsewhere: { bySpecies: {}, pooled: null },
+      lastVisits: {},
+      settings: { ...settings, design: USUAL_DESIGN },
+      observer: 'Crew Badger',
+    });
+    expect(after.$view.get().figures.map(({ row, reckoned }) => [row.state, reckoned.diametersCm[0]])).toEqual([
+      ['kept', 31.5],
+    ]);
   });
 
   it('shows a tree that went off while the page was being opened', async () => {

@@ -347,7 +347,7 @@ function parsedLine(line: string, rows: readonly Row[], context: CalloutContext)
   return parseCallout(line, { ...context, inHand: ({ measure }) => (measure === 'height' ? usual : undefined) });
 }
 
-/** A row as a change leaves it that the server does not have yet, or had only after this page was made. */
+/** A row as a change leaves it that the server does not have yet. */
 function changed(row: Row, change: TreeChange, dead: ReadonlySet<string>): readonly Row[] {
   if (change.kind === 'deletion') return [];
   const { body } = change;
@@ -400,10 +400,18 @@ export function tallyStore(start: TallyStart): TallyStore {
   const waiting = waitingTrees(notSent(), plot.id)
     .filter(isNew)
     .map((write): Row => ({ id: write.id, tree: treeOfWrite(write, dead), onRecord: null, state: 'waiting' }));
-  const changes = [...treeChanges(confirmedWrites.map(({ write }) => write)), ...treeChanges(notSent())];
-  const rows = changes.reduce(
+  const onRecord = confirmedWrites.reduce(
+    (list, { write, answer }) =>
+      treeChanges([write]).reduce(
+        (before, { kind, treeId }) =>
+          before.flatMap((row) => (row.id !== treeId ? [row] : kind === 'deletion' ? [] : [rowOf(answer as TreeView)])),
+        list,
+      ),
+    [...trees.map(rowOf), ...late],
+  );
+  const rows = treeChanges(notSent()).reduce(
     (list, change) => list.flatMap((row) => (row.id === change.treeId ? changed(row, change, dead) : [row])),
-    [...trees.map(rowOf), ...late, ...waiting],
+    [...onRecord, ...waiting],
   );
   const $state = atom<TallyState>({
     rows,
