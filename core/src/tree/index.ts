@@ -1,3 +1,4 @@
+export { canonicalText } from './canonical-text.ts';
 export { lookalikeTag, plainTag } from './contradictions.ts';
 export { evaluateHeights, type HeightResult, shownHeight } from './evaluate-heights.ts';
 export {
@@ -9,6 +10,16 @@ export {
   type TreeResult,
 } from './evaluate-tree.ts';
 export { curvePointOf, evaluateTreeWithCurve, type JudgingCurve } from './evaluate-with-curve.ts';
+export {
+  changedFacts,
+  type FactReading,
+  mergeChange,
+  type MergedChange,
+  type TreeContent,
+  treeFacts,
+  type TreeFacts,
+  withFacts,
+} from './facts.ts';
 export { heightEvidence } from './height-evidence.ts';
 export {
   type CountedHeight,
