@@ -16,6 +16,7 @@ import {
 import { type HeightNotes, MAX_STEMS_PER_TREE, MEASURES, TAG, type TreeNotes } from '@arbolito/core/tree';
 import { IsBoolean, IsObject, IsOptional, IsUUID } from 'class-validator';
 import {
+  Holds,
   IsDay,
   IsLine,
   IsListOf,
@@ -96,6 +97,22 @@ export class StemDto {
   ordinal!: number;
 }
 
+/** Most facts that one change names, and the longest text of one. */
+const [MOST_FACTS, LONGEST_FACT] = [150, 20_000] as const;
+
+const areFacts = (value: unknown): boolean =>
+  typeof value === 'object' &&
+  value !== null &&
+  Object.keys(value).length <= MOST_FACTS &&
+  Object.values(value).every((text) => typeof text === 'string' && text.length <= LONGEST_FACT);
+
+/** What a change found of the facts that it changes. Without it, a change is taken whatever others have done meanwhile. */
+const IsSeen = (): PropertyDecorator => (target, property) => {
+  IsOmittable()(target, property);
+  IsObject({ message: 'must be texts by the names of facts' })(target, property);
+  Holds(areFacts, `must be at most ${String(MOST_FACTS)} texts by the names of facts`)(target, property);
+};
+
 class TreeReadingsDto extends WrittenDto {
   @IsListOf(() => ReadingDto, {
     words: 'readings',
@@ -161,12 +178,22 @@ export class TreeCorrectionDto extends TapedReadingsDto {
 
   @IsMoment()
   madeAt!: string;
+
+  /** The facts that it changes, as they were before. The other facts stay as they are on the record. */
+  @IsSeen()
+  seen?: Record<string, string>;
 }
 
 /** A delete or an undo: who, on what, when. */
 export class ActDto extends WrittenDto {
   @IsMoment()
   madeAt!: string;
+}
+
+export class TreeDeletionDto extends ActDto {
+  /** All facts of the tree, as they were before. */
+  @IsSeen()
+  seen?: Record<string, string>;
 }
 
 /** What is to change of a plot: the rest stays as it is. */
@@ -199,6 +226,10 @@ class PlotRegenerationDto implements PlotRegeneration {
 }
 
 export class PlotCorrectionDto extends ActDto {
+  /** The fields that it changes, as they were before. */
+  @IsSeen()
+  seen?: Record<string, string>;
+
   @IsOptional()
   @IsBoolean({ message: 'must be true or false' })
   finished?: boolean;

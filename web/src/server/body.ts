@@ -64,9 +64,14 @@ function fieldErrors(errors: readonly ValidationError[], parent = ''): FieldProb
 /**
  * Reads a JSON body into a contract, checked field by field.
  *
+ * @param limit largest body, in bytes
  * @throws Problem 413, 415, 400 or 422, the last with a pointer to each field
  */
-export async function readBody<T extends object>(request: Request, Contract: ClassConstructor<T>): Promise<T> {
+export async function readBody<T extends object>(
+  request: Request,
+  Contract: ClassConstructor<T>,
+  limit = BODY_LIMIT,
+): Promise<T> {
   const type = request.headers.get('content-type') ?? '';
   if (!/^application\/json\s*(;|$)/i.test(type)) {
     throw new Problem(
@@ -76,7 +81,7 @@ export async function readBody<T extends object>(request: Request, Contract: Cla
       }),
     );
   }
-  const text = (await readBytes(request, BODY_LIMIT)).toString('utf8');
+  const text = (await readBytes(request, limit)).toString('utf8');
   let plain: unknown;
   try {
     plain = JSON.parse(text);

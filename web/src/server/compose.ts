@@ -20,6 +20,9 @@ import { log } from './log.ts';
 import { notebookRepository } from './notebook/repository.ts';
 import { notebookService, type NotebookService } from './notebook/service.ts';
 import { kitRepository } from './instruments/repository.ts';
+import { type ConflictService, conflictService } from './conflicts/service.ts';
+import { type ChangesService, changesService } from './sync/changes.ts';
+import { type SyncService, syncService } from './sync/service.ts';
 import { kitService, type KitService } from './instruments/service.ts';
 import { photoRepository } from './photos/repository.ts';
 import { photoService, type PhotoService } from './photos/service.ts';
@@ -53,6 +56,9 @@ export interface Services {
   readonly trees: TreeQueries;
   readonly treeCommands: TreeCommands;
   readonly history: HistoryService;
+  readonly conflicts: ConflictService;
+  readonly sync: SyncService;
+  readonly changes: ChangesService;
   readonly rules: RulesService;
   readonly codes: CodesService;
   readonly surveySettings: SurveySettingsService;
@@ -162,6 +168,9 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
     trees,
     treeCommands: treeWriting,
     history: historyService(corrections, { tree: treeWriting.undo, plot: plotWriting.undo }),
+    conflicts: conflictService(database, { treesOf, now, inTransaction }),
+    sync: syncService({ treesOf, now, inTransaction }),
+    changes: changesService(database),
     rules: rulesService({ corrections, inTransaction, trees, plots, surveys }),
     codes: codesService(surveys, inTransaction),
     surveySettings: surveySettingsService(surveys, inTransaction),

@@ -1,3 +1,4 @@
+import type { ProblemView } from '../contracts/views.ts';
 import type { Finding } from '@arbolito/core/uncertainty';
 import { localisedJson } from './localised-json.ts';
 import { requestId } from './request-id.ts';
@@ -65,10 +66,11 @@ export class Problem extends Error {
     this.status = PROBLEMS[code].status;
   }
 
-  toResponse(): Response {
-    const { errors, findings, headers } = this.extras;
+  /** The problem as its reader sees it. */
+  toView(): ProblemView {
+    const { errors, findings } = this.extras;
     const id = requestId();
-    const body = {
+    return {
       type: `urn:arbolito:problem:${this.code}`,
       title: say(PROBLEMS[this.code].title),
       status: this.status,
@@ -83,9 +85,12 @@ export class Problem extends Error {
       ...(id === undefined ? {} : { requestId: id }),
       ...(findings === undefined ? {} : { findings }),
     };
-    return new Response(localisedJson(body), {
+  }
+
+  toResponse(): Response {
+    return new Response(localisedJson(this.toView()), {
       status: this.status,
-      headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers },
+      headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...this.extras.headers },
     });
   }
 }

@@ -18,7 +18,9 @@ import {
   NewTreeDto,
   PlotCorrectionDto,
   TreeCorrectionDto,
+  TreeDeletionDto,
 } from '../tree.ts';
+import { ConflictDecisionDto, SyncDto } from '../sync.ts';
 import { WoodSettingsDto } from '../wood.ts';
 
 type Contract = new () => object;
@@ -123,12 +125,16 @@ export const OPERATIONS: readonly Operation[] = [
   get('/api/trees', 'Trees of a plot'),
   post('/api/trees', 'Create a tree', NewTreeDto),
   get('/api/trees/{id}', 'A tree with its results'),
-  { method: 'delete', path: '/api/trees/{id}', summary: 'Delete a tree', body: ActDto },
+  { method: 'delete', path: '/api/trees/{id}', summary: 'Delete a tree', body: TreeDeletionDto },
   get('/api/trees/{id}/corrections', 'Corrections of a tree'),
   post('/api/trees/{id}/corrections', 'Correct a tree', TreeCorrectionDto),
   get('/api/readings', 'Every reading of a tree'),
   post('/api/readings', 'Add readings to a tree', NewReadingsDto),
   post('/api/corrections/{id}/undo', 'Undo a correction', ActDto),
+  post('/api/sync', 'Send what was entered on a device, in its order', SyncDto),
+  get('/api/surveys/{id}/changes', 'Plots of a survey that were changed since a cursor, with their trees'),
+  get('/api/surveys/{id}/conflicts', 'Changes of a survey that wait for a person'),
+  post('/api/conflicts/{id}/decision', 'Decide which of two versions is kept', ConflictDecisionDto),
   get('/api/instruments', 'Instruments of a crew'),
   post('/api/instruments', 'Add an instrument', InstrumentDto),
   { method: 'delete', path: '/api/instruments/{id}', summary: 'Retire an instrument', body: ActDto },

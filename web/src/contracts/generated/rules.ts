@@ -74,6 +74,14 @@ export const conditionRules = {
   product: {"type":"string","format":"line","minLength":1,"maxLength":40},
 } as const satisfies RuleTable;
 
+export const conflictDecisionRules = {
+  seen: {"type":"string","format":"line","minLength":1,"maxLength":64},
+  tag: {"type":"string","pattern":"^[\\p{L}\\d][\\p{L}\\d-]{0,11}$","description":"a tag of up to 12 letters, digits and dashes"},
+  observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  madeAt: {"type":"string","format":"date-time"},
+} as const satisfies RuleTable;
+
 export const countedHeightRuleRules = {
   n: {"type":"integer","minimum":1,"maximum":50},
 } as const satisfies RuleTable;
@@ -225,6 +233,12 @@ export const obstacleRules = {
   toM: {"type":"number","minimum":0,"maximum":10,"x-unit":"m"},
 } as const satisfies RuleTable;
 
+export const operationRules = {
+  sequence: {"type":"integer","minimum":0,"maximum":2147483647},
+  madeAt: {"type":"string","format":"date-time"},
+  path: {"type":"string","format":"line","minLength":1,"maxLength":120},
+} as const satisfies RuleTable;
+
 export const paceLineCheckRules = {
   line: {"type":"number","minimum":5,"maximum":1000},
 } as const satisfies RuleTable;
@@ -359,6 +373,11 @@ export const surveySettingsRules = {
   madeAt: {"type":"string","format":"date-time"},
 } as const satisfies RuleTable;
 
+export const syncRules = {
+  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  request: {"type":"integer","minimum":1,"maximum":2147483647},
+} as const satisfies RuleTable;
+
 export const tapedTreeRules = {
   leanDeg: {"type":"number","minimum":0,"maximum":60,"x-unit":"°"},
 } as const satisfies RuleTable;
@@ -378,6 +397,12 @@ export const treeCorrectionRules = {
   madeAt: {"type":"string","format":"date-time"},
   observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
   device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+} as const satisfies RuleTable;
+
+export const treeDeletionRules = {
+  observer: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  device: {"type":"string","format":"line","minLength":1,"maxLength":60},
+  madeAt: {"type":"string","format":"date-time"},
 } as const satisfies RuleTable;
 
 export const treeFixRules = {

@@ -3,9 +3,11 @@ import { SLOPE_UNITS } from '@arbolito/core/units';
 import type { CheckReadings } from '@arbolito/core/instruments';
 import type { HeightNotes, PlacedFinding, PlacedReading, TapingNotes, TreeNotes } from '@arbolito/core/tree';
 import type { GroundOutline } from '@arbolito/core/layout';
+import { CONFLICT_KINDS } from '../../contracts/conflict-view.ts';
 import { PHOTO_TYPES } from '../../contracts/photo-view.ts';
 import { sql } from 'drizzle-orm';
 import {
+  bigserial,
   boolean,
   check,
   customType,
@@ -27,12 +29,21 @@ import {
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
 
+/** The number of a transaction, as text: it has more digits than a number of JavaScript. */
+const xid8 = customType<{ data: string }>({ dataType: () => 'xid8' });
+
+/** When a row was written: of several in one transaction each has its own moment, in their order. */
+const recordedAt = () =>
+  moment('recorded_at')
+    .notNull()
+    .default(sql`clock_timestamp()`);
+
 /** Who wrote a row, on what, and the digest of what was written, so that a repeated write is recognised. */
 const written = {
   observer: text('observer').notNull(),
   device: text('device').notNull(),
   writeDigest: text('write_digest').notNull(),
-  recordedAt: moment('recorded_at').notNull().defaultNow(),
+  recordedAt: recordedAt(),
 };
 
 export const places = pgTable('place', {
@@ -150,6 +161,10 @@ export const plots = pgTable(
     empty: boolean('empty').notNull().default(false),
     /** Rises with every change of the plot and of its trees: it tells whether what was summed up still holds. */
     revision: integer('revision').notNull().default(1),
+    /** The transaction that wrote it last, kept by a trigger: devices ask for plots written since they asked before. */
+    changedIn: xid8('changed_in')
+      .notNull()
+      .default(sql`pg_current_xact_id()`),
     ...written,
   },
   (table) => [
@@ -159,6 +174,7 @@ export const plots = pgTable(
       name: 'plot_stratum',
     }),
     unique('plot_label').on(table.surveyId, table.label),
+    index('plot_changed').on(table.surveyId, table.changedIn, table.id),
     unique('plot_of_survey').on(table.surveyId, table.id),
     check(
       'plot_shape',
@@ -321,7 +337,7 @@ export const readings = pgTable(
     takenAt: moment('taken_at').notNull(),
     inUse: boolean('in_use').notNull().default(true),
     correctionId: uuid('correction_id').references(() => corrections.id),
-    recordedAt: moment('recorded_at').notNull().defaultNow(),
+    recordedAt: recordedAt(),
   },
   (table) => [
     uniqueIndex('reading_in_use')
@@ -571,4 +587,73 @@ export const surveyResults = pgTable(
     madeAt: moment('made_at').notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.surveyId, table.name] })],
+);
+
+/** A device that sends what was entered on it. A token of its own would be kept here. */
+export const devices = pgTable('device', {
+  name: text('name').primaryKey(),
+  /** Number of its last request: an older one that arrives late is not taken. */
+  lastRequest: integer('last_request').notNull(),
+  seenAt: moment('seen_at').notNull().defaultNow(),
+});
+
+/** Every change that a device sent and the record took, as it was sent, in the order in which they were taken. */
+export const operations = pgTable(
+  'operation',
+  {
+    number: bigserial('number', { mode: 'number' }).primaryKey(),
+    id: uuid('id').notNull(),
+    device: text('device').notNull(),
+    /** Where it stands in the order of its device. */
+    sequence: integer('sequence').notNull(),
+    method: text('method').notNull(),
+    path: text('path').notNull(),
+    body: jsonb('body').notNull(),
+    madeAt: moment('made_at').notNull(),
+    takenAt: moment('taken_at').notNull().defaultNow(),
+    writeDigest: text('write_digest').notNull(),
+  },
+  (table) => [unique('operation_id').on(table.id), index('operation_of_device').on(table.device, table.sequence)],
+);
+
+/** A change that met another one of the same thing: it waits for a person to decide. Nothing of it is on the record. */
+export const conflicts = pgTable(
+  'conflict',
+  {
+    id: uuid('id').primaryKey(),
+    surveyId: uuid('survey_id')
+      .notNull()
+      .references(() => surveys.id),
+    plotId: uuid('plot_id')
+      .notNull()
+      .references(() => plots.id),
+    kind: text('kind', { enum: CONFLICT_KINDS }).notNull(),
+    /** The tree or the plot. A tree whose tag was taken is not on the record yet. */
+    subjectId: uuid('subject_id').notNull(),
+    /** What of it is disputed. */
+    fact: text('fact').notNull(),
+    /** The change as it was sent. */
+    change: jsonb('change').notNull(),
+    /** What the change makes of the fact. */
+    factText: text('fact_text').notNull(),
+    observer: text('observer').notNull(),
+    device: text('device').notNull(),
+    madeAt: moment('made_at').notNull(),
+    recordedAt: recordedAt(),
+    kept: text('kept', { enum: ['record', 'change'] }),
+    decidedBy: text('decided_by'),
+    decidedOn: text('decided_on'),
+    decidedAt: moment('decided_at'),
+    decisionId: uuid('decision_id'),
+  },
+  (table) => [
+    index('conflict_open')
+      .on(table.surveyId)
+      .where(sql`${table.kept} is null`),
+    index('conflict_of').on(table.subjectId),
+    check(
+      'conflict_decided',
+      sql`num_nonnulls(${table.kept}, ${table.decidedBy}, ${table.decidedOn}, ${table.decidedAt}, ${table.decisionId}) in (0, 5)`,
+    ),
+  ],
 );

@@ -10,6 +10,8 @@ export type Undo = (correction: CorrectionRecord, act: ActDto) => Promise<void>;
 export interface HistoryService {
   /** The corrections of a tree, a plot or a survey, the oldest first. */
   readonly ofSubject: (subjectId: string) => Promise<CorrectionView[]>;
+  /** What a correction is about. @throws Problem 404 */
+  readonly subjectOf: (correctionId: string) => Promise<Pick<CorrectionView, 'subject' | 'subjectId'>>;
   /**
    * Undoes a correction, as a correction of its own. Only the last one of its subject can be undone.
    *
@@ -28,6 +30,11 @@ export const historyService = (
   corrections: CorrectionRepository,
   undoOf: { readonly tree: Undo; readonly plot: Undo },
 ): HistoryService => ({
+  subjectOf: async (correctionId) => {
+    const correction = await corrections.find(correctionId);
+    if (correction === null) throw notFound(t('server.this-correction', 'This correction'));
+    return { subject: correction.subject, subjectId: correction.subjectId };
+  },
   ofSubject: async (subjectId) => (await corrections.listOfSubject(subjectId)).map(correctionView),
   undo: async (correctionId, act) => {
     const correction = await corrections.find(correctionId);

@@ -4,7 +4,7 @@ import { toTreeCorrection } from '../../contracts/tree-write.ts';
 import type { ActDto } from '../../contracts/tree.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
-import { changeTree } from '../trees/correct-tree.ts';
+import { changeTree } from '../trees/change-tree.ts';
 import { treeOfRow } from '../trees/evaluate-row.ts';
 import { markDeleted } from '../trees/remove-tree.ts';
 import { treeRepository, type TreeRow } from '../trees/repository.ts';

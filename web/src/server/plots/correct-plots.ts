@@ -1,7 +1,11 @@
 import type { PlotRegeneration } from '@arbolito/core/protocol';
+import { mergeChange } from '@arbolito/core/tree';
+import { plotFactOf, plotFacts, type PlotFields } from '../../contracts/plot-facts.ts';
 import type { ActDto, AuxiliaryValuesDto, PlotCorrectionDto } from '../../contracts/tree.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import type { InTransaction, Queryable } from '../database/connection.ts';
+import { openConflict } from '../conflicts/open-conflict.ts';
+import { conflictRepository } from '../conflicts/repository.ts';
 import { digestOf } from '../digest.ts';
 import { isRecorded, newCorrection, sameState } from '../history/correction.ts';
 import { correctionRepository } from '../history/repository.ts';
@@ -83,6 +87,8 @@ async function refuseStrangers(tx: Queryable, surveyId: string, { counts }: Plot
 
 interface PlotChange {
   readonly id: string;
+  /** The correction that it was sent as, and what that found; where it found nothing, it is taken whatever others did. */
+  readonly sent?: PlotCorrectionDto;
   readonly change: Partial<PlotState>;
   readonly act: ActDto;
   readonly digest: string;
@@ -91,7 +97,28 @@ interface PlotChange {
   readonly surveyId?: string;
 }
 
-async function changePlot(tx: Queryable, { id, change, act, digest, undoes, surveyId }: PlotChange): Promise<void> {
+/** The fields of a change that nobody else has changed since it was made. The others wait for a person. */
+async function undisputed(
+  tx: Queryable,
+  plot: PlotState & { readonly id: string; readonly surveyId: string },
+  change: Partial<PlotState>,
+  sent: PlotCorrectionDto | undefined,
+): Promise<Partial<PlotState>> {
+  if (sent?.seen === undefined) return change;
+  const mine = plotFacts(change);
+  const { taken, disputed } = mergeChange(sent.seen, mine, plotFacts(plotStateOf(plot)));
+  for (const fact of disputed)
+    await openConflict(conflictRepository(tx), {
+      ...{ kind: 'change', surveyId: plot.surveyId, plotId: plot.id, subjectId: plot.id, fact },
+      ...{ seen: sent.seen[fact], factText: mine[fact] ?? '', change: sent, madeAt: sent.madeAt },
+    });
+  return Object.fromEntries(Object.entries(change).filter(([field]) => taken.includes(plotFactOf(field))));
+}
+
+async function changePlot(
+  tx: Queryable,
+  { id, change: wanted, sent, act, digest, undoes, surveyId }: PlotChange,
+): Promise<void> {
   const plots = plotRepository(tx);
   const corrections = correctionRepository(tx);
   const plot = (await plots.lock(id)) ? await plots.find(id) : null;
@@ -110,6 +137,8 @@ async function changePlot(tx: Queryable, { id, change, act, digest, undoes, surv
       'conflict',
       t('server.the-plot-was-changed-after', 'The plot was changed after this correction.'),
     );
+  const change = await undisputed(tx, plot, wanted, sent);
+  if (Object.keys(change).length === 0 && Object.keys(wanted).length > 0) return;
   const after: PlotState = { ...before, ...change };
   if (undoes === undefined && change.regeneration) await refuseStrangers(tx, plot.surveyId, change.regeneration);
   refusePlotState(plot.label, after, plot.trees);
@@ -136,9 +165,9 @@ interface Dependencies {
 
 export const correctPlots = ({ plots, inTransaction }: Dependencies): PlotCorrections => ({
   correct: async (id, correction) => {
-    const { id: _id, observer: _observer, device: _device, madeAt: _madeAt, ...change } = correction;
+    const { id: _id, observer: _observer, device: _device, madeAt: _madeAt, seen: _seen, ...change } = correction;
     const digest = digestOf({ id, correction });
-    await inTransaction((tx) => changePlot(tx, { id, change, act: correction, digest }));
+    await inTransaction((tx) => changePlot(tx, { id, change, sent: correction, act: correction, digest }));
     return plots.get(id);
   },
   setAuxiliary: async (surveyId, { figures, ...act }) => {

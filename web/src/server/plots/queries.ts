@@ -13,6 +13,8 @@ export interface PlotNeighbours {
 
 export interface PlotQueries {
   readonly listOfSurvey: (surveyId: string) => Promise<PlotView[]>;
+  /** Those of some identifiers, in any order. */
+  readonly listAmong: (ids: readonly string[]) => Promise<PlotView[]>;
   /** How often each plot of a survey was written to. */
   readonly revisionsOf: (surveyId: string) => Promise<ReadonlyMap<string, number>>;
   /** The plots before and after one, in the order in which they are listed. */
@@ -25,6 +27,7 @@ const plotView = (plot: PlotRecord): PlotView => ({ ...plot, areaM2: plotAreaM2(
 
 export const plotQueries = (plots: PlotRepository, listOfSurvey = plotLists(plots)): PlotQueries => ({
   listOfSurvey: async (surveyId) => (await listOfSurvey(surveyId)).map(plotView),
+  listAmong: async (ids) => (await plots.listAmong(ids)).map(plotView),
   revisionsOf: plots.revisionsOf,
   neighbours: async ({ id, surveyId }) => {
     const names = await plots.namesOfSurvey(surveyId);

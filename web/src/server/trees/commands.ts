@@ -1,4 +1,4 @@
-import type { ActDto, NewReadingsDto, NewTreeDto, TreeCorrectionDto } from '../../contracts/tree.ts';
+import type { NewReadingsDto, NewTreeDto, TreeCorrectionDto, TreeDeletionDto } from '../../contracts/tree.ts';
 import type { TreeView } from '../../contracts/views.ts';
 import type { Undo } from '../history/service.ts';
 import { addReadings } from './add-readings.ts';
@@ -15,7 +15,7 @@ export interface TreeCommands {
   readonly correct: (id: string, correction: TreeCorrectionDto) => Promise<TreeView>;
   /** Adds readings in place of those of the same measurement. */
   readonly addReadings: (readings: NewReadingsDto) => Promise<TreeView>;
-  readonly remove: (id: string, act: ActDto) => Promise<void>;
+  readonly remove: (id: string, act: TreeDeletionDto) => Promise<void>;
   readonly undo: Undo;
 }
 

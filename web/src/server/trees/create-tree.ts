@@ -1,5 +1,5 @@
 import type { NewTreeDto } from '../../contracts/tree.ts';
-import type { PlotView, TreeView } from '../../contracts/views.ts';
+import type { PlotView, SurveyView, TreeView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
 import { LIMITS } from '../limits.ts';
 import { fullUp, invalidField, Problem } from '../problem.ts';
@@ -60,7 +60,14 @@ function storedTree(rows: NewTreeRows, plot: PlotView): { readonly row: TreeRow;
     row: {
       ...{ id: tree.id, surveyId: plot.surveyId, plotId: plot.id, plotLabel: plot.label, plotSlopePct: plot.slopePct },
       ...{ tag: tree.tag, speciesCode: tree.speciesCode, deletedAt: null, writeDigest: tree.writeDigest },
-      ...{ taping, heights, notes, observationId: observation.id, observer: observation.observer },
+      ...{
+        taping,
+        heights,
+        notes,
+        observationId: observation.id,
+        observer: observation.observer,
+        device: observation.device,
+      },
       observedAt: new Date(observation.observedAt).toISOString(),
     },
     parts: {
@@ -72,6 +79,39 @@ function storedTree(rows: NewTreeRows, plot: PlotView): { readonly row: TreeRow;
   };
 }
 
+/** A tree that can be stored as it is. */
+export interface ReadyTree {
+  readonly plot: PlotView;
+  readonly survey: SurveyView;
+  readonly rows: NewTreeRows;
+}
+
+/**
+ * Checks a new tree.
+ *
+ * @throws Problem for a tree that cannot be
+ */
+export async function readyTree(writing: TreeWriting, written: NewTreeDto): Promise<ReadyTree> {
+  const tree = { ...written, readings: meantReadings(written.readings) };
+  const plot = await plotOf(writing, tree.plotId);
+  await refuseWithoutRoom(writing, plot);
+  const survey = await writing.surveys.get(plot.surveyId);
+  checkTree(tree, survey);
+  return { plot, survey, rows: newTreeRows(tree, plot.surveyId, digestOf(written)) };
+}
+
+/** A tree that was just stored. */
+export function viewOfStored({ reader }: TreeWriting, { plot, survey, rows }: ReadyTree): Promise<TreeView> {
+  const { row, parts } = storedTree(rows, plot);
+  return reader.viewOf(row, parts, survey);
+}
+
+/** The tree that this very write has stored already; null where there is none. */
+export async function storedBefore({ repository, reader }: TreeWriting, written: NewTreeDto): Promise<TreeView | null> {
+  const there = await repository.find(written.id);
+  return there?.writeDigest === digestOf(written) ? reader.view(there) : null;
+}
+
 /**
  * Stores a tree with its readings.
  *
@@ -81,21 +121,13 @@ export async function createTree(
   writing: TreeWriting,
   written: NewTreeDto,
 ): Promise<{ readonly tree: TreeView; readonly created: boolean }> {
-  const { repository, reader, surveys } = writing;
-  const tree = { ...written, readings: meantReadings(written.readings) };
-  const plot = await plotOf(writing, tree.plotId);
-  const writeDigest = digestOf(written);
   try {
-    await refuseWithoutRoom(writing, plot);
-    const survey = await surveys.get(plot.surveyId);
-    checkTree(tree, survey);
-    const rows = newTreeRows(tree, plot.surveyId, writeDigest);
-    await explainingConflicts(tree.tag, () => repository.insert(rows));
-    const { row, parts } = storedTree(rows, plot);
-    return { tree: await reader.viewOf(row, parts, survey), created: true };
+    const ready = await readyTree(writing, written);
+    await explainingConflicts(written.tag, () => writing.repository.insert(ready.plot.id, [ready.rows]));
+    return { tree: await viewOfStored(writing, ready), created: true };
   } catch (error) {
-    const there = error instanceof Problem ? await repository.find(tree.id) : null;
-    if (there?.writeDigest === writeDigest) return { tree: await reader.view(there), created: false };
+    const tree = error instanceof Problem ? await storedBefore(writing, written) : null;
+    if (tree !== null) return { tree, created: false };
     throw error;
   }
 }

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, gt, isNull, type SQL, sql } from 'drizzle-orm';
+import { and, asc, count, eq, gt, isNull, ne, type SQL, sql } from 'drizzle-orm';
 import type { Queryable } from '../database/connection.ts';
 import { among } from '../database/among.ts';
 import { insertOf } from '../database/json-rows.ts';
@@ -23,6 +23,7 @@ export interface TreeRow {
   readonly notes: TreeNotes | null;
   readonly observationId: string;
   readonly observer: string;
+  readonly device: string;
   readonly observedAt: string;
 }
 
@@ -46,12 +47,17 @@ export interface StoredReading extends PlacedReading {
 export interface TreeRepository {
   readonly find: (id: string) => Promise<TreeRow | null>;
   readonly listOfPlot: (plotId: string) => Promise<TreeRow[]>;
+  readonly listOfPlots: (plotIds: readonly string[]) => Promise<TreeRow[]>;
   readonly listOfSurvey: (surveyId: string) => Promise<TreeRow[]>;
   /** The trees of a survey on the plot with that label, or the one with that tag. */
   readonly listNamed: (surveyId: string, plotLabel: string, tag?: string) => Promise<TreeRow[]>;
   /** Trees of a survey in the order of their identifiers, from behind one of them, at most so many. */
   readonly page: (surveyId: string, after: string | null, atMost: number) => Promise<TreeRow[]>;
   readonly countOfSurvey: (surveyId: string) => Promise<number>;
+  /** Whether a tree of a plot has a tag already, one of them left out. */
+  readonly isTagUsed: (plotId: string, tag: string, except: string) => Promise<boolean>;
+  /** The tags of a plot. */
+  readonly tagsOfPlot: (plotId: string) => Promise<string[]>;
   /** Identifiers of a survey's trees, plot by plot as people number them. */
   readonly idsOfSurvey: (surveyId: string) => Promise<string[]>;
   /** Identifiers of trees with heights beside the first, at most so many. */
@@ -81,8 +87,8 @@ export interface TreeRepository {
   readonly methodsOf: (surveyId: string) => Promise<string[]>;
   /** Every reading of a tree ever kept, the oldest first. */
   readonly allReadings: (treeId: string) => Promise<StoredReading[]>;
-  /** Stores a new tree with its parts and raises the revision of its plot, in one statement. */
-  readonly insert: (rows: NewTreeRows) => Promise<void>;
+  /** Stores new trees of one plot with their parts and raises the revision of the plot, in one statement. */
+  readonly insert: (plotId: string, rows: readonly NewTreeRows[]) => Promise<void>;
   /** Locks the tree until the transaction ends. */
   readonly lock: (id: string) => Promise<boolean>;
   readonly update: (
@@ -199,6 +205,7 @@ export function treeRepository(database: Queryable): TreeRepository {
         notes: observations.notes,
         observationId: observations.id,
         observer: observations.observer,
+        device: observations.device,
         observedAt: observations.observedAt,
       })
       .from(trees)
@@ -223,6 +230,7 @@ export function treeRepository(database: Queryable): TreeRepository {
   return {
     find: async (id) => (await list(eq(trees.id, id)))[0] ?? null,
     listOfPlot: (plotId) => list(and(eq(trees.plotId, plotId), isNull(trees.deletedAt))),
+    listOfPlots: (plotIds) => list(and(among(trees.plotId, plotIds), isNull(trees.deletedAt))),
     listOfSurvey: (surveyId) => list(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt))),
     listNamed: (surveyId, plotLabel, tag) =>
       list(
@@ -256,6 +264,21 @@ export function treeRepository(database: Queryable): TreeRepository {
         .from(trees)
         .where(and(eq(trees.surveyId, surveyId), isNull(trees.deletedAt)));
       return row?.trees ?? 0;
+    },
+    isTagUsed: async (plotId, tag, except) =>
+      (
+        await database
+          .select({ id: trees.id })
+          .from(trees)
+          .where(and(eq(trees.plotId, plotId), eq(trees.tag, tag), ne(trees.id, except), isNull(trees.deletedAt)))
+          .limit(1)
+      ).length > 0,
+    tagsOfPlot: async (plotId) => {
+      const rows = await database
+        .select({ tag: trees.tag })
+        .from(trees)
+        .where(and(eq(trees.plotId, plotId), isNull(trees.deletedAt)));
+      return rows.map(({ tag }) => tag);
     },
     idsOfSurvey: async (surveyId) => {
       const rows = await database
@@ -327,14 +350,21 @@ export function treeRepository(database: Queryable): TreeRepository {
         .orderBy(asc(readings.recordedAt), asc(readings.id));
       return rows.map(({ reading, ordinal }) => recordOf(reading, ordinal));
     },
-    insert: async (rows) => {
+    insert: async (plotId, rows) => {
+      const placed = rows
+        .flatMap((each) => each.readings)
+        .map((reading) => ({
+          ...reading,
+          heightNo: reading.heightNo ?? 1,
+          excluded: reading.excluded ?? false,
+        }));
       // One statement is one way to the database and back, and whole or not at all by itself.
       await database.execute(
-        sql`with kept_tree as (${treeRows.of([rows.tree])}),
-          kept_stems as (${stemRows.of(rows.stems)}),
-          kept_observation as (${observationRows.of([rows.observation])}),
-          kept_readings as (${readingRows.of(rows.readings.map((each) => ({ ...each, heightNo: each.heightNo ?? 1, excluded: each.excluded ?? false })))})
-          ${raised(rows.tree.plotId)}`,
+        sql`with kept_tree as (${treeRows.of(rows.map(({ tree }) => tree))}),
+          kept_stems as (${stemRows.of(rows.flatMap((each) => each.stems))}),
+          kept_observation as (${observationRows.of(rows.map(({ observation }) => observation))}),
+          kept_readings as (${readingRows.of(placed)})
+          ${raised(plotId)}`,
       );
     },
     lock: async (id) =>

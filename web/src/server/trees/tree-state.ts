@@ -1,4 +1,6 @@
-import type { HeightNotes, TapingNotes, TreeNotes } from '@arbolito/core/tree';
+import type { HeightNotes, TapingNotes, TreeContent, TreeNotes } from '@arbolito/core/tree';
+import type { ReadingDto } from '../../contracts/tree.ts';
+import { asDto } from './readings.ts';
 import type { TreeRepository, TreeRow } from './repository.ts';
 
 /** What a correction stores of a tree, before and after. */
@@ -11,6 +13,13 @@ export interface TreeState {
   readonly taping?: TapingNotes;
   readonly heights?: HeightNotes;
   readonly notes?: TreeNotes;
+}
+
+/** A tree as it stands, as it would be written again. */
+export async function contentOf(trees: TreeRepository, row: TreeRow): Promise<TreeContent<ReadingDto>> {
+  const inUse = (await trees.readingsInUse([row.observationId])).get(row.observationId) ?? [];
+  const { tag, speciesCode, taping, heights, notes } = row;
+  return { tag, speciesCode, readings: inUse.map(asDto), taping, heights, notes };
 }
 
 export async function treeStateOf(trees: TreeRepository, row: TreeRow): Promise<TreeState> {

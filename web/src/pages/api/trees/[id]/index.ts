@@ -1,4 +1,4 @@
-import { ActDto } from '../../../../contracts/tree.ts';
+import { TreeDeletionDto } from '../../../../contracts/tree.ts';
 import { readBody } from '../../../../server/body.ts';
 import { services } from '../../../../server/compose.ts';
 import { endpoint, json, otherMethods, routeId } from '../../../../server/endpoint.ts';
@@ -10,7 +10,7 @@ export const GET = endpoint(async (context) =>
 
 export const DELETE = endpoint(async (context) => {
   const id = routeId(context, t('shell.the-tree', 'The tree'));
-  await services().treeCommands.remove(id, await readBody(context.request, ActDto));
+  await services().treeCommands.remove(id, await readBody(context.request, TreeDeletionDto));
   return json(await services().trees.get(id));
 });
 

@@ -1,0 +1,135 @@
+import 'reflect-metadata';
+import { IsIn, IsObject, IsUUID } from 'class-validator';
+import { IsLine, IsListOf, IsMoment, IsOmittable, IsOneOf, IsShaped, IsWhole } from './decorators.ts';
+import { ActDto } from './tree.ts';
+import { TAG } from '@arbolito/core/tree';
+import type { ConflictView } from './conflict-view.ts';
+import type { PlotView, ProblemView, SurveyView, TreeView } from './views.ts';
+
+/** Most changes of one request. */
+export const OPERATIONS_AT_A_TIME = 100;
+/** Highest number of a change or of a request. */
+const HIGHEST = 2_147_483_647;
+
+/** A change that was made on a device: a write of this API that was kept until it could be sent. */
+export class OperationDto {
+  @IsUUID(undefined, { message: 'must be the UUID of the write' })
+  id!: string;
+
+  /** Where it stands in the order of its device. */
+  @IsWhole(0, HIGHEST)
+  sequence!: number;
+
+  @IsMoment()
+  madeAt!: string;
+
+  @IsIn(['POST', 'DELETE'], { message: 'must be POST or DELETE' })
+  method!: 'POST' | 'DELETE';
+
+  /** Address of the write, such as /api/trees. */
+  @IsLine(120)
+  path!: string;
+
+  @IsObject({ message: 'must be the body of the write' })
+  body!: object;
+}
+
+/** Changes of one device, in its order. */
+export class SyncDto {
+  @IsLine(60)
+  device!: string;
+
+  /** Rises with every request of the device. One that arrives after a later one is refused. */
+  @IsWhole(1, HIGHEST)
+  request!: number;
+
+  @IsListOf(() => OperationDto, {
+    words: 'operations',
+    least: 1,
+    most: OPERATIONS_AT_A_TIME,
+    unique: { by: ({ id }) => id, words: 'id' },
+  })
+  operations!: OperationDto[];
+}
+
+/** What became of one change. */
+export type OperationResult =
+  /** On the record. `conflicts` are those of its parts that wait for a person. */
+  | {
+      readonly id: string;
+      readonly kind: 'kept';
+      readonly answer: unknown;
+      readonly conflicts: readonly ConflictView[];
+    }
+  | { readonly id: string; readonly kind: 'refused'; readonly problem: ProblemView };
+
+export interface SyncView {
+  readonly results: readonly OperationResult[];
+}
+
+/** Which of two versions is kept. */
+export class ConflictDecisionDto extends ActDto {
+  @IsOneOf(['record', 'change'])
+  keep!: 'record' | 'change';
+
+  /** Fingerprint of what the record had when the person decided. */
+  @IsLine(64)
+  seen!: string;
+
+  /** Another tag for the tree whose tag was given twice. */
+  @IsOmittable()
+  @IsShaped(TAG, 'a tag of up to 12 letters, digits and dashes')
+  tag?: string;
+}
+
+/** A tree as it was read, without figures: whoever has core works them out. */
+export interface PlainTree extends Pick<
+  TreeView,
+  | 'id'
+  | 'plotId'
+  | 'tag'
+  | 'speciesCode'
+  | 'observer'
+  | 'observedAt'
+  | 'readings'
+  | 'taping'
+  | 'heights'
+  | 'notes'
+  | 'dead'
+> {
+  readonly stems: readonly { readonly id: string; readonly ordinal: number }[];
+}
+
+/** A plot with its trees, as they were at one moment. */
+export interface PlotCopy {
+  readonly plot: PlotView;
+  /** Rises with every change of the plot and of its trees. */
+  readonly revision: number;
+  readonly trees: readonly PlainTree[];
+}
+
+/** What was changed of a survey since a cursor. */
+export interface ChangesView {
+  /** Where to go on; all that is before it is known then. */
+  readonly cursor: string;
+  /** There is more behind the cursor already. */
+  readonly more: boolean;
+  /** The survey with its settings; null where they are those that were named. */
+  readonly survey: SurveyView | null;
+  /** Fingerprint of the settings. */
+  readonly settings: string;
+  readonly plots: readonly PlotCopy[];
+  /** All changes of the survey that wait for a person. */
+  readonly conflicts: readonly ConflictView[];
+}
+
+/** Where to go on, and the settings that are known. */
+export class ChangesQueryDto {
+  @IsOmittable()
+  @IsShaped(/^\d{1,20}\.[0-9a-f-]{36}$/, 'a cursor of an answer before')
+  after?: string;
+
+  @IsOmittable()
+  @IsShaped(/^[0-9a-f]{64}$/, 'the settings of an answer before')
+  settings?: string;
+}

@@ -1,0 +1,80 @@
+import type { NewTreeDto } from '../../contracts/tree.ts';
+import { openConflict } from '../conflicts/open-conflict.ts';
+import { conflictRepository } from '../conflicts/repository.ts';
+import type { Queryable } from '../database/connection.ts';
+import { brokenConstraint } from '../database/failures.ts';
+import { Problem } from '../problem.ts';
+import { type ReadyTree, readyTree, storedBefore, viewOfStored } from '../trees/create-tree.ts';
+import { refusal } from '../trees/readings.ts';
+import type { TreeWriting } from '../trees/tree-writing.ts';
+import type { Outcome } from './operations.ts';
+
+/** A tree waits for a person who gives it another tag. */
+async function disputeTag(tx: Queryable, { plot, survey }: ReadyTree, tree: NewTreeDto): Promise<void> {
+  await openConflict(conflictRepository(tx), {
+    ...{ kind: 'tag', surveyId: survey.id, plotId: plot.id, subjectId: tree.id, fact: 'tag' },
+    ...{ seen: undefined, factText: tree.tag, change: tree, madeAt: tree.observedAt },
+  });
+}
+
+/**
+ * Stores new trees as part of a transaction that holds their plots, those of one plot in one statement. A tree whose tag was
+ * given to another one waits for a person.
+ *
+ * @returns what became of each
+ */
+export async function keepNewTrees(
+  tx: Queryable,
+  writing: TreeWriting,
+  list: readonly NewTreeDto[],
+): Promise<Outcome[]> {
+  const outcomes = new Map<NewTreeDto, Outcome>();
+  const tags = new Map<string, Set<string>>();
+  const tagsOf = async (plotId: string): Promise<Set<string>> => {
+    const used = tags.get(plotId) ?? new Set(await writing.repository.tagsOfPlot(plotId));
+    tags.set(plotId, used);
+    return used;
+  };
+  const byPlot = new Map<string, { readonly tree: NewTreeDto; readonly ready: ReadyTree }[]>();
+  for (const tree of list) {
+    try {
+      const ready = await readyTree(writing, tree);
+      const used = await tagsOf(ready.plot.id);
+      if (used.has(tree.tag)) {
+        const before = await storedBefore(writing, tree);
+        if (before === null) await disputeTag(tx, ready, tree);
+        outcomes.set(tree, { answer: before, subjectId: tree.id });
+        continue;
+      }
+      used.add(tree.tag);
+      byPlot.set(ready.plot.id, [...(byPlot.get(ready.plot.id) ?? []), { tree, ready }]);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      const before = await storedBefore(writing, tree);
+      outcomes.set(tree, before === null ? { problem: error } : { answer: before, subjectId: tree.id });
+    }
+  }
+  for (const [plotId, trees] of byPlot) {
+    const insert = (some: typeof trees): Promise<void> =>
+      writing.repository.insert(
+        plotId,
+        some.map(({ ready }) => ready.rows),
+      );
+    const insertEach = async (): Promise<void> => {
+      for (const each of trees)
+        await insert([each]).catch(async (error: unknown) => {
+          const problem = refusal(error, each.tree.tag);
+          if (problem === null) throw error;
+          const before = await storedBefore(writing, each.tree);
+          outcomes.set(each.tree, before === null ? { problem } : { answer: before, subjectId: each.tree.id });
+        });
+    };
+    await insert(trees).catch(async (error: unknown) => {
+      if (brokenConstraint(error) === null) throw error;
+      await insertEach();
+    });
+    for (const { tree, ready } of trees)
+      if (!outcomes.has(tree)) outcomes.set(tree, { answer: await viewOfStored(writing, ready), subjectId: tree.id });
+  }
+  return list.map((tree) => outcomes.get(tree) ?? { answer: null, subjectId: tree.id });
+}
