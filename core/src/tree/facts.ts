@@ -39,7 +39,9 @@ const readingText = (reading: FactReading): string => {
 const factOfField = (group: string, key: string): string =>
   key === 'bearingDeg' || key === 'awayM' ? 'position' : `${group} ${key}`;
 
-const isSaid = ([, value]: readonly [string, unknown]): boolean => value !== undefined;
+/** No, none and nothing are the same as not to speak of it. */
+const isSaid = ([, value]: readonly [string, unknown]): boolean =>
+  value !== undefined && value !== null && value !== false && !(Array.isArray(value) && value.length === 0);
 
 /**
  * The facts of a tree.

@@ -1,3 +1,4 @@
+import { seenPlotFacts } from '../contracts/plot-facts.ts';
 import type { PlotCorrectionDto } from '../contracts/tree.ts';
 import type { PlotView } from '../contracts/views.ts';
 import { deviceId, newId, now } from './identity.ts';
@@ -8,9 +9,19 @@ const addressOf = (plotId: string): string => `/api/plots/${plotId}/corrections`
 /** How far a plot is. */
 export type PlotProgress = Pick<PlotView, 'finished' | 'empty'>;
 
-/** Marks a plot as finished, as empty, or opens it again. */
-export function progressWrite(plotId: string, progress: Partial<PlotProgress>, observer: string): Write {
-  const body = { id: newId(), observer, device: deviceId(), madeAt: now(), ...progress };
+/**
+ * Marks a plot as finished, as empty, or opens it again.
+ *
+ * @param before how far it was, as this device knows it
+ */
+export function progressWrite(
+  plotId: string,
+  before: PlotProgress,
+  progress: Partial<PlotProgress>,
+  observer: string,
+): Write {
+  const seen = seenPlotFacts(before, progress);
+  const body = { id: newId(), observer, device: deviceId(), madeAt: now(), ...progress, seen };
   return { id: body.id, method: 'POST', url: addressOf(plotId), body };
 }
 

@@ -77,7 +77,7 @@ describe('the writes that a tree makes', () => {
     const writes = [
       newTreeWrite(treeOf('#1 sp 34.5'), 'plot-1', 'Crew Badger'),
       correctionWrite(treeOf('#1 sp 36'), { ...treeOf('#1 sp 34.5'), id: 'tree-1' }, 'Crew Badger'),
-      deleteWrite('tree-1', 'Crew Badger'),
+      deleteWrite({ ...treeOf('#1 sp 34.5'), id: 'tree-1' }, 'Crew Badger'),
       undoWrite('correction-1', 'Crew Badger'),
     ];
     expect(writes.map(({ method, url }) => `${method} ${url}`)).toEqual([
@@ -197,7 +197,7 @@ describe('the writes that a tree makes', () => {
   it('are found again by their plot while they wait', () => {
     const here = newTreeWrite(treeOf('#1 sp 34.5'), 'plot-1', 'a');
     const there = newTreeWrite(treeOf('#2 sp 34.5'), 'plot-2', 'a');
-    const other = deleteWrite('tree-1', 'a');
+    const other = deleteWrite(treeOf('#1 sp 34.5'), 'a');
     expect(waitingTrees([here, there, other], 'plot-1').map(({ tag }) => tag)).toEqual(['1']);
   });
 });

@@ -1,9 +1,20 @@
 import type { ParsedTree, ReadingStamp } from '@arbolito/core/callout';
-import { evaluateHeights, measured, STEM_MEASURES, type TreeProtocol, type TreeRecord } from '@arbolito/core/tree';
+import {
+  changedFacts,
+  evaluateHeights,
+  measured,
+  notesOfTree,
+  placedReadings,
+  STEM_MEASURES,
+  type TreeContent,
+  treeFacts,
+  type TreeProtocol,
+  type TreeRecord,
+} from '@arbolito/core/tree';
 import { toTreeCorrection, toTreeWrite } from '../contracts/tree-write.ts';
 import { evaluate, type Measure } from '@arbolito/core/measurement';
 import { type Finding, findingsOf } from '@arbolito/core/uncertainty';
-import type { ActDto, NewTreeDto, TreeCorrectionDto } from '../contracts/tree.ts';
+import type { ActDto, NewTreeDto, TreeCorrectionDto, TreeDeletionDto } from '../contracts/tree.ts';
 import { deviceId, newId, now } from './identity.ts';
 import type { Write } from './device/outbox.ts';
 import { t, say } from '../messages/text.ts';
@@ -73,6 +84,14 @@ export function blockingErrors(
   return found;
 }
 
+/** A tree as it is written. */
+const contentOf = (tree: TreeRecord): TreeContent => ({
+  tag: tree.tag,
+  speciesCode: tree.speciesCode,
+  readings: placedReadings(tree),
+  ...notesOfTree(tree),
+});
+
 export function newTreeWrite(
   tree: TreeRecord,
   plotId: string,
@@ -82,21 +101,24 @@ export function newTreeWrite(
   return { id: tree.id, method: 'POST', url: '/api/trees', body: toTreeWrite({ ...tree, plotId }, by) };
 }
 
-/** @param kept the tree on the record */
+/** @param kept the tree before it, as this device knows it */
 export function correctionWrite(
   tree: TreeRecord,
   kept: TreeRecord,
   observer: string,
 ): Write & { readonly body: TreeCorrectionDto } {
-  const body = toTreeCorrection(tree, kept, { id: newId(), madeAt: now(), observer, device: deviceId() });
+  const by = { id: newId(), madeAt: now(), observer, device: deviceId() };
+  const seen = changedFacts(contentOf(kept), contentOf(tree));
+  const body: TreeCorrectionDto = { ...toTreeCorrection(tree, kept, by), seen };
   return { id: body.id, method: 'POST', url: `/api/trees/${kept.id}/corrections`, body };
 }
 
 const act = (observer: string): ActDto => ({ id: newId(), observer, device: deviceId(), madeAt: now() });
 
-export function deleteWrite(treeId: string, observer: string): Write & { readonly body: ActDto } {
-  const body = act(observer);
-  return { id: body.id, method: 'DELETE', url: `/api/trees/${treeId}`, body };
+/** @param tree as this device knows it: where others have changed it, a person decides */
+export function deleteWrite(tree: TreeRecord, observer: string): Write & { readonly body: TreeDeletionDto } {
+  const body: TreeDeletionDto = { ...act(observer), seen: { ...treeFacts(contentOf(tree)) } };
+  return { id: body.id, method: 'DELETE', url: `/api/trees/${tree.id}`, body };
 }
 
 export function undoWrite(correctionId: string, observer: string): Write & { readonly body: ActDto } {

@@ -1,6 +1,8 @@
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
 import { vi } from 'vitest';
+import type { OperationResult, SyncDto, SyncView } from '../contracts/sync.ts';
+import type { ProblemView } from '../contracts/views.ts';
 
 /** Channels of the pages that are open. */
 let channels: BroadcastChannel[] = [];
@@ -59,3 +61,25 @@ export async function pass(ms: number): Promise<void> {
 export const fakeTimers = (): void => {
   vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date'] });
 };
+
+type Answers = (url: string, init: RequestInit) => Promise<Response>;
+
+/** A server that takes each operation of a request as the write that it is; where one fails, the request fails. */
+export const takingOperations =
+  (answers: Answers): Answers =>
+  async (url, init) => {
+    if (url !== '/api/sync' || typeof init.body !== 'string') return answers(url, init);
+    const { operations } = JSON.parse(init.body) as SyncDto;
+    const results: OperationResult[] = [];
+    for (const { id, method, path, body } of operations) {
+      const response = await answers(path, { ...init, method, body: JSON.stringify(body) });
+      if (response.status >= 500 || response.status === 429) return response;
+      const answer: unknown = await response.json();
+      results.push(
+        response.ok
+          ? { id, kind: 'kept', answer, conflicts: [] }
+          : { id, kind: 'refused', problem: answer as ProblemView },
+      );
+    }
+    return new Response(JSON.stringify({ results } satisfies SyncView));
+  };

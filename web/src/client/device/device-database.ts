@@ -1,5 +1,7 @@
 import { type DBSchema, type IDBPDatabase, type IDBPTransaction, openDB, type StoreNames } from 'idb';
-import type { ProblemView } from '../../contracts/views.ts';
+import type { ConflictView } from '../../contracts/conflict-view.ts';
+import type { PlotCopy } from '../../contracts/sync.ts';
+import type { ProblemView, SurveyView } from '../../contracts/views.ts';
 
 /** A change on its way to the server, as the device keeps it. */
 export interface StoredWrite {
@@ -15,11 +17,34 @@ export interface StoredWrite {
   readonly problem?: ProblemView;
 }
 
+/** A survey as it was when it was read last. */
+export interface StoredSurvey {
+  readonly id: string;
+  readonly survey: SurveyView;
+  readonly settings: string;
+  /** Where the reading of changes goes on. */
+  readonly cursor: string;
+  readonly readAt: string;
+}
+
+export interface StoredPlot extends PlotCopy {
+  readonly id: string;
+  readonly surveyId: string;
+}
+
 /** All that this device keeps. */
 export interface DeviceSchema extends DBSchema {
   /** What was typed and not saved yet, and choices of this device: texts by name. */
   notes: { key: string; value: string };
   writes: { key: number; value: StoredWrite; indexes: { id: string; state: StoredWrite['state'] } };
+  /** Surveys that were taken along, with how far their copy goes. */
+  surveys: { key: string; value: StoredSurvey };
+  /** Their plots with all trees, as the server had them. */
+  plots: { key: string; value: StoredPlot; indexes: { surveyId: string } };
+  /** Changes that wait for a person. */
+  conflicts: { key: string; value: ConflictView; indexes: { surveyId: string } };
+  /** Numbers that only rise, by name. */
+  counters: { key: string; value: number };
 }
 
 const NAME = 'arbolito';
@@ -33,6 +58,12 @@ const UPGRADES: readonly ((database: IDBPDatabase<DeviceSchema>) => void)[] = [
     const writes = database.createObjectStore('writes', { keyPath: 'order', autoIncrement: true });
     writes.createIndex('id', 'id', { unique: true });
     writes.createIndex('state', 'state');
+  },
+  (database) => {
+    database.createObjectStore('surveys', { keyPath: 'id' });
+    for (const name of ['plots', 'conflicts'] as const)
+      database.createObjectStore(name, { keyPath: 'id' }).createIndex('surveyId', 'surveyId');
+    database.createObjectStore('counters');
   },
 ];
 
@@ -74,10 +105,11 @@ export const deviceDatabase = await open();
  */
 export async function onDisk<Stores extends StoreNames<DeviceSchema>, T>(
   database: IDBPDatabase<DeviceSchema>,
-  store: Stores,
+  stores: Stores | readonly Stores[],
   work: (transaction: IDBPTransaction<DeviceSchema, Stores[], 'readwrite'>) => Promise<T> | T,
 ): Promise<T> {
-  const transaction = database.transaction<Stores[], 'readwrite'>([store], 'readwrite', { durability: 'strict' });
+  const names = typeof stores === 'string' ? [stores] : [...stores];
+  const transaction = database.transaction<Stores[], 'readwrite'>(names, 'readwrite', { durability: 'strict' });
   const [result] = await Promise.all([work(transaction), transaction.done]);
   return result;
 }

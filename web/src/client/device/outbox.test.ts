@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { SyncDto } from '../../contracts/sync.ts';
 import type { Write, WriteResult } from './outbox.ts';
-import { closePages, fakeTimers, fillDevice, newDevice, pass } from '../../testing/device.ts';
+import { closePages, fakeTimers, fillDevice, newDevice, pass, takingOperations } from '../../testing/device.ts';
 import { inEnglish } from '../../../../core/src/testing/english.ts';
 
 const write = (id: string): Write => ({ id, method: 'POST', url: '/api/trees', body: { id } });
@@ -30,7 +31,10 @@ beforeEach(() => {
   server = vi.fn(() => Promise.resolve(answer(201)));
   vi.stubGlobal('localStorage', undefined);
   vi.stubGlobal('window', new EventTarget());
-  vi.stubGlobal('fetch', server);
+  vi.stubGlobal(
+    'fetch',
+    takingOperations((url, init) => server(url, init)),
+  );
 });
 afterEach(() => {
   closePages();
@@ -49,6 +53,50 @@ describe('the outbox', () => {
     expect(fates.map(({ kind }) => kind)).toEqual(['kept', 'kept', 'kept']);
     expect(outbox.get()).toEqual([]);
     expect(await onDevice()).toEqual([]);
+  });
+
+  it('sends what has gathered in one request, in its order, and tells of conflicts', async () => {
+    const requests: SyncDto[] = [];
+    const away = new TypeError('network');
+    const conflict = { id: 'x', surveyId: 's', decided: null, change: { madeAt: '2026-06-03T09:15:00Z' } };
+    vi.stubGlobal('fetch', (_url: string, { body }: { readonly body: string }) => {
+      const request = JSON.parse(body) as SyncDto;
+      requests.push(request);
+      if (requests.length === 1) return Promise.reject(away);
+      const results = request.operations.map(({ id }) => ({ id, kind: 'kept', answer: null, conflicts: [conflict] }));
+      return Promise.resolve(answer(200, { results }));
+    });
+    const { send, outbox } = await open();
+    for (const id of ['a', 'b', 'c']) await send(write(id), () => undefined);
+    await pass(4_000);
+    expect(requests.map(({ operations }) => operations.map(({ id }) => id))).toEqual([['a'], ['a', 'b', 'c']]);
+    const [first, second] = requests;
+    expect(second?.request).toBeGreaterThan(first?.request ?? 0);
+    const orders = second?.operations.map(({ sequence }) => sequence) ?? [];
+    expect(orders).toEqual([...orders].sort((x, y) => x - y));
+    expect(outbox.get()).toEqual([]);
+    const { openConflicts } = await import('./open-conflicts.ts');
+    expect(openConflicts.get().map(({ id }) => id)).toEqual(['x']);
+  });
+
+  it('numbers its requests anew where the server knows a later one', async () => {
+    const numbers: number[] = [];
+    vi.stubGlobal('fetch', (_url: string, { body }: { readonly body: string }) => {
+      const { request, operations } = JSON.parse(body) as SyncDto;
+      numbers.push(request);
+      if (request < 500)
+        return Promise.resolve(
+          answer(409, { detail: 'late', errors: [{ pointer: '/request', code: 'request-late' }] }),
+        );
+      return Promise.resolve(
+        answer(200, { results: operations.map(({ id }) => ({ id, kind: 'kept', answer: null, conflicts: [] })) }),
+      );
+    });
+    const { send, outbox } = await open();
+    await send(write('a'), () => undefined);
+    await pass(100);
+    expect(numbers).toHaveLength(2);
+    expect(outbox.get()).toEqual([]);
   });
 
   it('waits as long as the server asks, and sends again by itself', async () => {
@@ -288,9 +336,10 @@ describe('the outbox', () => {
     await send(write('a'), () => undefined);
     expect(outbox.get()).toHaveLength(1);
     await pass(10);
-    // The write itself, and that it is gone when it is answered.
     const writing = opened.mock.calls.filter(([, mode]) => mode === 'readwrite');
-    expect(writing.map(([, , options]) => options)).toEqual([{ durability: 'strict' }, { durability: 'strict' }]);
+    // The write itself first, and that it is gone when it is answered last.
+    expect([writing[0]?.[0], writing.at(-1)?.[0]]).toEqual([['writes'], ['writes']]);
+    for (const [, , options] of writing) expect(options).toEqual({ durability: 'strict' });
   });
 
   it('waits longer from try to try, up to half a minute', async () => {

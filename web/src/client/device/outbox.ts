@@ -1,9 +1,12 @@
 import { atom } from 'nanostores';
 import type { ProblemView } from '../../contracts/views.ts';
-import { ApiError, call } from '../api.ts';
+import type { OperationResult } from '../../contracts/sync.ts';
+import { ApiError } from '../api.ts';
 import { t } from '../../messages/text.ts';
 import { deviceDatabase, onDisk, type StoredWrite } from './device-database.ts';
 import { deviceStorage, noteStored } from './device-storage.ts';
+import { noteConflicts } from './open-conflicts.ts';
+import { nextBatch, sendBatch } from './send-batch.ts';
 
 /** A write on its way to the server. Its body carries its own identifier, so that sending it twice does no harm. */
 export type Write = Pick<StoredWrite, 'id' | 'method' | 'url' | 'body'>;
@@ -23,6 +26,7 @@ export interface SetAsideWrite {
   readonly reason: string;
 }
 
+/** What became of a write. A new tree whose tag was given to another one is kept without an answer: it waits for a person. */
 export type WriteResult =
   { readonly kind: 'kept'; readonly answer: unknown } | { readonly kind: 'refused'; readonly problem: ProblemView };
 
@@ -161,32 +165,61 @@ async function settle(write: StoredWrite, fate: WriteResult): Promise<void> {
   if (!tellListener(write.id, fate)) tell({ kind: 'answered', id: write.id, fate });
 }
 
-/** Sends one write. @throws ApiError where it has to be tried again */
-async function sendOne(write: StoredWrite): Promise<void> {
-  const { id, method, url, body } = write;
-  try {
-    await settle(write, { kind: 'kept', answer: await call(method, url, body) });
-  } catch (error) {
-    if (!(error instanceof ApiError)) throw error;
-    if (error.kind === 'failing') {
-      const failed = (tries.get(id) ?? 0) + 1;
-      tries.set(id, failed);
-      if (failed < TRIES) throw error;
-      tries.delete(id);
-      await put({ ...write, state: 'set-aside', problem: problemOf(error.message) });
-      return;
-    }
-    if (error.problem === null) throw error;
-    await settle(write, { kind: 'refused', problem: error.problem });
+const isWaiting = ({ state }: StoredWrite): boolean => state === 'waiting';
+
+/** The writes that can be sent. What changes something that was set aside waits for it: without it the server would refuse. */
+function sendable(): readonly StoredWrite[] {
+  const all = [...stored, ...unstored];
+  const aside = all.filter(({ state }) => state === 'set-aside');
+  return all.filter((write) => isWaiting(write) && !aside.some(({ id }) => write.url.split('/').includes(id)));
+}
+
+/** After a failure writes go one by one, so that one that fails does not hold up the others. */
+let alone = false;
+
+async function settleAll(batch: readonly StoredWrite[], results: readonly OperationResult[]): Promise<void> {
+  for (const result of results) {
+    const write = batch.find(({ id }) => id === result.id);
+    if (write === undefined) continue;
+    if (result.kind === 'kept') await noteConflicts(result.conflicts);
+    await settle(
+      write,
+      result.kind === 'kept' ? { kind: 'kept', answer: result.answer } : { kind: 'refused', problem: result.problem },
+    );
   }
 }
 
-const isWaiting = ({ state }: StoredWrite): boolean => state === 'waiting';
-/** The next write to send. What changes something that was set aside waits for it: without it the server would refuse. */
-function nextWrite(): StoredWrite | undefined {
-  const all = [...stored, ...unstored];
-  const aside = all.filter(({ state }) => state === 'set-aside');
-  return all.find((write) => isWaiting(write) && !aside.some(({ id }) => write.url.split('/').includes(id)));
+/** A write failed by itself. @throws ApiError where it has to be tried again */
+async function settleFailure(write: StoredWrite, error: ApiError): Promise<void> {
+  if (error.kind === 'failing') {
+    alone = true;
+    const failed = (tries.get(write.id) ?? 0) + 1;
+    tries.set(write.id, failed);
+    if (failed < TRIES) throw error;
+    tries.delete(write.id);
+    alone = false;
+    await put({ ...write, state: 'set-aside', problem: problemOf(error.message) });
+    return;
+  }
+  if (error.problem === null) throw error;
+  await settle(write, { kind: 'refused', problem: error.problem });
+}
+
+/** Sends some writes. @throws ApiError where they have to be tried again */
+async function sendSome(batch: readonly StoredWrite[]): Promise<void> {
+  try {
+    await settleAll(batch, await sendBatch(batch));
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error;
+    const [only, ...others] = batch;
+    if (only !== undefined && others.length === 0) {
+      await settleFailure(only, error);
+      return;
+    }
+    if (error.kind === 'unreachable') throw error;
+    alone = true;
+    if (error.kind === 'failing') throw error;
+  }
 }
 
 let sending = false;
@@ -198,10 +231,11 @@ let unanswered = 0;
 
 async function sendAll(): Promise<void> {
   try {
-    for (let next = nextWrite(); next !== undefined; next = nextWrite()) {
-      await sendOne(next);
+    for (let next = sendable(); next.length > 0; next = sendable()) {
+      await sendSome(nextBatch(next, alone ? 1 : undefined));
       unanswered = 0;
     }
+    alone = false;
   } catch (error) {
     const askedS = error instanceof ApiError ? error.retryAfterS : 0;
     const waitS = Math.max(askedS, Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** unanswered));

@@ -1,4 +1,4 @@
-import { closePages, fakeTimers, newDevice, pass } from '../../testing/device.ts';
+import { closePages, fakeTimers, newDevice, pass, takingOperations } from '../../testing/device.ts';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { type SurveyDesign, USUAL_DESIGN } from '@arbolito/core/protocol';
 import type { NewTreeDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
@@ -61,6 +61,8 @@ class Server {
   readonly trees = new Map<string, TreeView>();
   readonly before = new Map<string, TreeView>();
   refuse: string | null = null;
+  /** Others have changed what is sent here. */
+  isDisputed = false;
 
   answer(url: string, init: RequestInit): Response {
     const method = init.method ?? 'GET';
@@ -72,6 +74,7 @@ class Server {
     const id = /\/api\/trees\/([^/]+)/.exec(url)?.[1];
     if (url === '/api/trees' && method === 'POST') {
       const tree = body as NewTreeDto;
+      if (this.isDisputed) return json(null);
       this.trees.set(tree.id, treeView(tree.id, tree.tag, tree.speciesCode, tree.readings));
       return json(this.trees.get(tree.id), 201);
     }
@@ -84,6 +87,7 @@ class Server {
     if (id !== undefined && method === 'DELETE') {
       const old = this.trees.get(id);
       if (old !== undefined) this.before.set((body as { id: string }).id, old);
+      return json({ ...(old ?? treeView(id, '1', 'sp', [])), deleted: !this.isDisputed });
     }
     const undone = /\/api\/corrections\/([^/]+)\/undo/.exec(url)?.[1];
     if (undone !== undefined) {
@@ -108,6 +112,7 @@ const open = async (trees: readonly TreeView[] = [], design: SurveyDesign = USUA
     observer: 'Crew Badger',
   });
 };
+const answering = () => takingOperations((url, init) => Promise.resolve(server.answer(url, init)));
 const settled = () => pass(50);
 const tags = (store: TallyStore) => store.$view.get().rows.map(({ tree }) => tree.tag);
 const call = async (store: TallyStore, ...lines: readonly string[]) => {
@@ -123,7 +128,7 @@ beforeEach(() => {
   server = new Server();
   newDevice();
   vi.stubGlobal('window', new EventTarget());
-  vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+  vi.stubGlobal('fetch', answering());
 });
 afterEach(async () => {
   // What was entered last is sent to this test's server, not to that of the next.
@@ -244,15 +249,36 @@ describe('the state of a tally', () => {
     expect(store.$view.get().line).toBe('#1 sp 99');
   });
 
+  it('leaves a tree to a person whose tag was given to another one, and says so', async () => {
+    const store = await open([treeView('old', '1', 'sp', [])]);
+    server.isDisputed = true;
+    await call(store, '#7 sp 30');
+    expect(tags(store)).toEqual(['1']);
+    expect(inEnglish(store.$view.get().message)).toMatchObject({
+      alarm: true,
+      words: expect.stringMatching(/^Tag 7 was given/) as string,
+    });
+  });
+
+  it('shows a tree again that others have changed before it was deleted here', async () => {
+    const store = await open([treeView('old', '1', 'sp', [])]);
+    server.isDisputed = true;
+    store.select('old');
+    store.remove();
+    expect(tags(store)).toEqual([]);
+    await settled();
+    expect(tags(store)).toEqual(['1']);
+  });
+
   it('finds its waiting trees again after a reload', async () => {
     const away = vi.fn(() => Promise.reject(new TypeError('network')));
-    vi.stubGlobal('fetch', away);
+    vi.stubGlobal('fetch', takingOperations(away));
     const before = await open();
     await call(before, 'sp 30');
     closePages();
     const again = await open();
     expect(again.$view.get().rows.map(({ tree, state }) => `${tree.tag} ${state}`)).toEqual(['1 waiting']);
-    vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+    vi.stubGlobal('fetch', answering());
     await pass(5_000);
     expect(again.$view.get().rows.map(({ tree, state }) => `${tree.tag} ${state}`)).toEqual(['1 kept']);
   });
@@ -278,7 +304,7 @@ describe('the state of a tally', () => {
     const again = await open([treeView('old', '1', 'sp', [])]);
     expect(shown(again)).toEqual(expected);
 
-    vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+    vi.stubGlobal('fetch', answering());
     await pass(30_000);
     expect(shown(again)).toEqual([
       ['1', undefined, 'kept'],
@@ -301,7 +327,7 @@ describe('the state of a tally', () => {
     before.select(kept.id);
     await call(before, '#2 sp 31.5');
     closePages();
-    vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+    vi.stubGlobal('fetch', answering());
     vi.resetModules();
     await import('../../client/device/outbox.ts');
     await pass(50);
@@ -324,7 +350,7 @@ describe('the state of a tally', () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('network')));
     const before = await open();
     await call(before, 'sp 30');
-    vi.stubGlobal('fetch', (url: string, init: RequestInit) => Promise.resolve(server.answer(url, init)));
+    vi.stubGlobal('fetch', answering());
     closePages();
     const after = await open();
     await settled();

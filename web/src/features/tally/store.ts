@@ -395,7 +395,7 @@ export function tallyStore(start: TallyStart): TallyStore {
   const isNew = ({ id }: { readonly id: string }) => trees.every((tree) => tree.id !== id);
   // Trees of an earlier visit to this page: some went off while it was being opened, some are still on their way.
   const late = confirmedWrites
-    .filter(({ write }) => waitingTrees([write], plot.id).some(isNew))
+    .filter(({ write, answer }) => answer !== null && waitingTrees([write], plot.id).some(isNew))
     .map(({ answer }) => rowOf(answer as TreeView));
   const waiting = waitingTrees(notSent(), plot.id)
     .filter(isNew)
@@ -404,7 +404,13 @@ export function tallyStore(start: TallyStart): TallyStore {
     (list, { write, answer }) =>
       treeChanges([write]).reduce(
         (before, { kind, treeId }) =>
-          before.flatMap((row) => (row.id !== treeId ? [row] : kind === 'deletion' ? [] : [rowOf(answer as TreeView)])),
+          before.flatMap((row) =>
+            row.id !== treeId || answer === null
+              ? [row]
+              : kind === 'deletion' && (answer as TreeView).deleted
+                ? []
+                : [rowOf(answer as TreeView)],
+          ),
         list,
       ),
     [...trees.map(rowOf), ...late],
@@ -468,6 +474,19 @@ export function tallyStore(start: TallyStart): TallyStore {
   const stored = (id: string): void => {
     replace(id, (row) => (row.state === 'storing' ? { ...row, state: 'waiting' } : row));
   };
+  /** Another crew has given the tag of a new tree to another one: the tree is with the changes that wait for a person. */
+  function waitForTag(id: string): void {
+    const row = $state.get().rows.find((each) => each.id === id);
+    if (row === undefined) return;
+    patch({ rows: $state.get().rows.filter((each) => each.id !== id) });
+    say(
+      t('tally.tag-given-twice', 'Tag {tag} was given to another tree as well. This tree waits under “Conflicts”.', {
+        tag: row.tree.tag,
+      }),
+      true,
+    );
+  }
+
   /** The last write of each tree that is not answered: answers to those before show an older tree. */
   const lastWrites = new Map<string, string>();
   const settle =
@@ -475,7 +494,11 @@ export function tallyStore(start: TallyStart): TallyStore {
     (fate: WriteResult): void => {
       const isLast = lastWrites.get(id) === (correctionId ?? id);
       if (fate.kind === 'kept') {
-        const tree = fate.answer as TreeView;
+        const tree = fate.answer as TreeView | null;
+        if (tree === null) {
+          waitForTag(id);
+          return;
+        }
         replace(id, (row) => (isLast ? rowOf(tree) : { ...row, onRecord: treeOfView(tree) }));
         patch({
           done: [
@@ -605,12 +628,16 @@ export function tallyStore(start: TallyStart): TallyStore {
     remove: () => {
       const row = $state.get().rows.find(({ id }) => id === $state.get().selected);
       if (row === undefined) return;
-      const write = deleteWrite(row.id, observer);
+      const write = deleteWrite(row.tree, observer);
       patch({ rows: $state.get().rows.filter(({ id }) => id !== row.id), line: '', selected: null });
       say(t('tally.tree-deleted', 'Tree {tag} deleted.', { tag: row.tree.tag }), false, true);
       void send(write, (fate) => {
-        if (fate.kind === 'kept') patch({ done: [...$state.get().done, { kind: 'correction', id: write.id }] });
-        else {
+        if (fate.kind === 'kept') {
+          const tree = fate.answer as TreeView | null;
+          // Others have changed it: it stays until a person decides.
+          if (tree?.deleted === false) patch({ rows: [...$state.get().rows, rowOf(tree)] });
+          else patch({ done: [...$state.get().done, { kind: 'correction', id: write.id }] });
+        } else {
           patch({ rows: [...$state.get().rows, row] });
           say(fate.problem.detail, true);
         }
@@ -679,7 +706,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     patch({ rows: $state.get().rows.filter((each) => each.id !== id), selected: null });
     if ($state.get().line === '') patch({ line: printed(row) });
     say(t('tally.tree-undone-its-text-is', 'Tree {tag} undone. Its text is back on the line.', { tag }));
-    void send(deleteWrite(id, observer), (fate) => {
+    void send(deleteWrite(row.tree, observer), (fate) => {
       if (fate.kind === 'kept') return;
       patch({ rows: [...$state.get().rows, row] });
       say(fate.problem.detail, true);

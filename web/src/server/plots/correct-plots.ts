@@ -1,6 +1,6 @@
 import type { PlotRegeneration } from '@arbolito/core/protocol';
 import { mergeChange } from '@arbolito/core/tree';
-import { plotFactOf, plotFacts, type PlotFields } from '../../contracts/plot-facts.ts';
+import { plotFactOf, plotFacts } from '../../contracts/plot-facts.ts';
 import type { ActDto, AuxiliaryValuesDto, PlotCorrectionDto } from '../../contracts/tree.ts';
 import type { PlotView } from '../../contracts/views.ts';
 import type { InTransaction, Queryable } from '../database/connection.ts';

@@ -24,6 +24,18 @@ export interface PlotName {
   readonly label: string;
 }
 
+/** Where a plot stands in the order in which plots were written. */
+export interface ChangePlace {
+  /** Number of the transaction that wrote it last. */
+  readonly changedIn: string;
+  readonly id: string;
+}
+
+export interface ChangedPlot extends ChangePlace {
+  readonly revision: number;
+  readonly trees: number;
+}
+
 const { compare } = new Intl.Collator('en', { numeric: true });
 const byLabel = (a: PlotName, b: PlotName): number => compare(a.label, b.label);
 
@@ -34,6 +46,11 @@ export interface PlotRepository {
   readonly listAmong: (ids: readonly string[]) => Promise<PlotRecord[]>;
   /** How often each plot of a survey was written to. */
   readonly revisionsOf: (surveyId: string) => Promise<ReadonlyMap<string, number>>;
+  /**
+   * Plots that were written behind a place, in the order in which they were. Those that somebody is writing now, and all that
+   * come after them, wait until that is done: whoever goes on from the last one must not pass what could not be seen.
+   */
+  readonly listChanged: (surveyId: string, after: ChangePlace, atMost: number) => Promise<ChangedPlot[]>;
   /** Names of all plots of a survey, in the order in which they are listed. */
   readonly namesOfSurvey: (surveyId: string) => Promise<PlotName[]>;
   readonly find: (id: string) => Promise<PlotRecord | null>;
@@ -115,6 +132,29 @@ export function plotRepository(database: Queryable): PlotRepository {
         .from(plots)
         .where(eq(plots.surveyId, surveyId));
       return new Map(rows.map(({ id, revision }) => [id, revision]));
+    },
+    listChanged: (surveyId, { changedIn, id }, atMost) => {
+      // A database that was restored elsewhere counts its transactions anew: then all of it is new.
+      const known = sql`case when ${changedIn}::xid8 > pg_snapshot_xmax(pg_current_snapshot()) then '0'::xid8 else ${changedIn}::xid8 end`;
+      return database
+        .select({
+          id: plots.id,
+          revision: plots.revision,
+          changedIn: sql<string>`${plots.changedIn}::text`,
+          trees: count(trees.id),
+        })
+        .from(plots)
+        .leftJoin(trees, and(eq(trees.plotId, plots.id), isNull(trees.deletedAt)))
+        .where(
+          and(
+            eq(plots.surveyId, surveyId),
+            sql`(${plots.changedIn}, ${plots.id}) > (${known}, ${id}::uuid)`,
+            sql`${plots.changedIn} < pg_snapshot_xmin(pg_current_snapshot())`,
+          ),
+        )
+        .groupBy(plots.id)
+        .orderBy(asc(plots.changedIn), asc(plots.id))
+        .limit(atMost);
     },
     namesOfSurvey: async (surveyId) => {
       const rows = await database

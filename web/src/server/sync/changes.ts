@@ -1,16 +1,14 @@
 import { grouped } from '@arbolito/core/statistics';
 import { deadCodes } from '@arbolito/core/protocol';
 import { isDead } from '@arbolito/core/tree';
-import { and, asc, count, eq, isNull, sql } from 'drizzle-orm';
 import type { ChangesQueryDto, ChangesView, PlainTree, PlotCopy } from '../../contracts/sync.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import { conflictRepository } from '../conflicts/repository.ts';
 import { conflictSources, conflictViews } from '../conflicts/service.ts';
 import type { Queryable } from '../database/connection.ts';
-import { plots, trees } from '../database/schema.ts';
 import { digestOf } from '../digest.ts';
 import { plotQueries } from '../plots/queries.ts';
-import { plotRepository } from '../plots/repository.ts';
+import { type ChangedPlot, plotRepository } from '../plots/repository.ts';
 import { surveyQueries } from '../surveys/queries.ts';
 import { surveyRepository } from '../surveys/repository.ts';
 import { treeRepository } from '../trees/repository.ts';
@@ -30,42 +28,6 @@ const TREES_AT_A_TIME = 1_000;
 const PLOTS_AT_A_TIME = 200;
 
 const FIRST = '0.00000000-0000-0000-0000-000000000000';
-
-interface ChangedPlot {
-  readonly id: string;
-  readonly revision: number;
-  readonly changedIn: string;
-  readonly trees: number;
-}
-
-/**
- * Plots that were written since a cursor, in the order in which they were. Those that somebody is writing now, and all that
- * come after them, wait until that is done: a cursor must not pass what it cannot see.
- */
-async function changedPlots(database: Queryable, surveyId: string, after: string): Promise<ChangedPlot[]> {
-  const [xid = '0', id = ''] = after.split('.');
-  // A database that was restored elsewhere counts its transactions anew: then all of it is new.
-  const known = sql`case when ${xid}::xid8 > pg_snapshot_xmax(pg_current_snapshot()) then '0'::xid8 else ${xid}::xid8 end`;
-  return database
-    .select({
-      id: plots.id,
-      revision: plots.revision,
-      changedIn: sql<string>`${plots.changedIn}::text`,
-      trees: count(trees.id),
-    })
-    .from(plots)
-    .leftJoin(trees, and(eq(trees.plotId, plots.id), isNull(trees.deletedAt)))
-    .where(
-      and(
-        eq(plots.surveyId, surveyId),
-        sql`(${plots.changedIn}, ${plots.id}) > (${known}, ${id}::uuid)`,
-        sql`${plots.changedIn} < pg_snapshot_xmin(pg_current_snapshot())`,
-      ),
-    )
-    .groupBy(plots.id)
-    .orderBy(asc(plots.changedIn), asc(plots.id))
-    .limit(PLOTS_AT_A_TIME + 1);
-}
 
 /** Plots up to the one that brings the page to its size. */
 function onePage(found: readonly ChangedPlot[]): readonly ChangedPlot[] {
@@ -116,7 +78,9 @@ export const changesService = (database: Queryable): ChangesService => ({
   since: async (surveyId, { after = FIRST, settings: known }) => {
     const survey = await surveyQueries(surveyRepository(database)).get(surveyId);
     const settings = digestOf(survey);
-    const found = await changedPlots(database, surveyId, after);
+    const [changedIn = '0', id = ''] = after.split('.');
+    const cursor = { changedIn, id };
+    const found = await plotRepository(database).listChanged(surveyId, cursor, PLOTS_AT_A_TIME + 1);
     const page = onePage(found);
     const last = page.at(-1);
     const open = await conflictRepository(database).listOpen(surveyId);

@@ -140,6 +140,11 @@ const usedWithOtherContent = (): Problem =>
     t('server.an-identifier-of-this-write', 'An identifier of this write is already used with other content.'),
   );
 
+function lateRequest(): Problem {
+  const detail = t('server.request-is-late', 'A later request of this device came first. Send what waits again.');
+  return new Problem('conflict', detail, { errors: [{ pointer: '/request', code: 'request-late', detail }] });
+}
+
 /** Applies operations in their order. */
 async function applyAll(
   tx: Queryable,
@@ -199,11 +204,7 @@ export const syncService = ({
     );
     return inTransaction(async (tx) => {
       const log = operationRepository(tx);
-      if (!(await log.noteRequest(device, request)))
-        throw new Problem(
-          'conflict',
-          t('server.request-is-late', 'A later request of this device came first. Send what waits again.'),
-        );
+      if (!(await log.noteRequest(device, request))) throw lateRequest();
       await log.lockPlots(operations);
       const known = await log.known(operations.map((each) => each.sent.id));
       const commands = commandsIn(tx, sources);

@@ -92,7 +92,7 @@ function Finish({
       const before = { finished, empty };
       let stored: Promise<void> | undefined;
       const answered = new Promise<WriteResult>((resolve) => {
-        stored = send(progressWrite(plot.id, change, observer), resolve);
+        stored = send(progressWrite(plot.id, before, change, observer), resolve);
       });
       void answered.then((result) => {
         if (result.kind === 'kept') return;

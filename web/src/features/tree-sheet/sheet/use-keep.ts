@@ -79,6 +79,15 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
         onRefused();
         return;
       }
+      if (fate.answer === null) {
+        const words = t(
+          'tree-sheet.tag-given-twice',
+          '{name}: the tag was given to another tree as well. This tree waits under “Conflicts”.',
+          { name },
+        );
+        setState({ kind: 'kept', words });
+        return;
+      }
       setState({ kind: 'kept', words: t('tree-sheet.saved', '{name}: saved.', { name }) });
       onKept(fate.answer as TreeView);
     });
