@@ -52,16 +52,29 @@ export class SyncDto {
   operations!: OperationDto[];
 }
 
+/** A plot as far as a device has to know whether it has it. */
+export type PlotState = Pick<PlotView, 'id' | 'revision'>;
+
+/** A change that is on the record. */
+export interface KeptOperation {
+  readonly id: string;
+  readonly kind: 'kept';
+  /** As the write itself is answered; null for a tree that waits for its tag. */
+  readonly answer: unknown;
+  /** Its parts that wait for a person, and what waits about the same tree or plot. */
+  readonly conflicts: readonly ConflictView[];
+  /** The plot as it is with this change; null where it is about none. */
+  readonly plot: PlotState | null;
+}
+
+export interface RefusedOperation {
+  readonly id: string;
+  readonly kind: 'refused';
+  readonly problem: ProblemView;
+}
+
 /** What became of one change. */
-export type OperationResult =
-  /** On the record. `conflicts` are those of its parts that wait for a person. */
-  | {
-      readonly id: string;
-      readonly kind: 'kept';
-      readonly answer: unknown;
-      readonly conflicts: readonly ConflictView[];
-    }
-  | { readonly id: string; readonly kind: 'refused'; readonly problem: ProblemView };
+export type OperationResult = KeptOperation | RefusedOperation;
 
 export interface SyncView {
   readonly results: readonly OperationResult[];
@@ -103,8 +116,6 @@ export interface PlainTree extends Pick<
 /** A plot with its trees, as they were at one moment. */
 export interface PlotCopy {
   readonly plot: PlotView;
-  /** Rises with every change of the plot and of its trees. */
-  readonly revision: number;
   readonly trees: readonly PlainTree[];
 }
 

@@ -97,10 +97,8 @@ export const treeOfWrite = (write: WrittenTree, dead?: ReadonlySet<string>): Tre
 
 /** The tree that an answer of the server shows. */
 export const treeOfView = (
-  view: Pick<
-    TreeView,
-    'id' | 'plotId' | 'tag' | 'speciesCode' | 'stems' | 'readings' | 'taping' | 'heights' | 'notes'
-  > & {
+  view: Pick<TreeView, 'id' | 'plotId' | 'tag' | 'speciesCode' | 'readings' | 'taping' | 'heights' | 'notes'> & {
+    readonly stems: readonly { readonly id: string; readonly ordinal: number }[];
     readonly dead: boolean;
   },
 ): TreeRecord => ({ ...assembleTree(view), condition: view.dead ? 'dead' : 'live' });

@@ -123,6 +123,8 @@ export interface PlotView {
   /** Somebody has looked, and there is no tree. */
   readonly empty: boolean;
   readonly trees: number;
+  /** Rises with every change of the plot and of its trees. */
+  readonly revision: number;
 }
 
 export interface ReadingView extends PlacedReading {

@@ -249,7 +249,12 @@ export function startShell(): void {
     store.subscribe(showNotices);
 
   startIndicator();
-  whenIdle(() => void startOffline());
+  whenIdle(() => {
+    void startOffline();
+    void import('../client/device/keep-copies-fresh.ts').then(({ keepCopiesFresh }) => {
+      keepCopiesFresh();
+    });
+  });
 }
 
 /** Where the entries of this device are, in one place of every page: here, sent, or in need of somebody. */

@@ -77,7 +77,7 @@ export const takingOperations =
       const answer: unknown = await response.json();
       results.push(
         response.ok
-          ? { id, kind: 'kept', answer, conflicts: [] }
+          ? { id, kind: 'kept', answer, conflicts: [], plot: null }
           : { id, kind: 'refused', problem: answer as ProblemView },
       );
     }

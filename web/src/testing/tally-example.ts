@@ -21,6 +21,7 @@ export const EXAMPLE_PLOT: PlotView = {
   slopePct: 20,
   finished: false,
   trees: 0,
+  revision: 1,
 };
 
 /** A metric survey whose sights are read on the 1:20 scale. */

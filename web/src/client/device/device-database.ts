@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, type IDBPTransaction, openDB, type StoreNames } from 'idb';
 import type { ConflictView } from '../../contracts/conflict-view.ts';
-import type { PlotCopy } from '../../contracts/sync.ts';
+import type { PlotCopy, PlotState } from '../../contracts/sync.ts';
 import type { ProblemView, SurveyView } from '../../contracts/views.ts';
 
 /** A change on its way to the server, as the device keeps it. */
@@ -12,9 +12,12 @@ export interface StoredWrite {
   readonly url: string;
   readonly body: unknown;
   readonly madeAt: string;
-  readonly state: 'waiting' | 'refused' | 'set-aside';
+  /** `sent`: on the record, and newer than the copy of its plot on this device. */
+  readonly state: 'waiting' | 'refused' | 'set-aside' | 'sent';
   /** Why it was refused or set aside. */
   readonly problem?: ProblemView;
+  /** The plot as it is with this write, once it is on the record. */
+  readonly plot?: PlotState;
 }
 
 /** A survey as it was when it was read last. */

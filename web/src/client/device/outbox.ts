@@ -1,6 +1,6 @@
 import { atom } from 'nanostores';
 import type { ProblemView } from '../../contracts/views.ts';
-import type { OperationResult } from '../../contracts/sync.ts';
+import type { OperationResult, PlotState } from '../../contracts/sync.ts';
 import { ApiError } from '../api.ts';
 import { t } from '../../messages/text.ts';
 import { deviceDatabase, onDisk, type StoredWrite } from './device-database.ts';
@@ -28,7 +28,13 @@ export interface SetAsideWrite {
 
 /** What became of a write. A new tree whose tag was given to another one is kept without an answer: it waits for a person. */
 export type WriteResult =
-  { readonly kind: 'kept'; readonly answer: unknown } | { readonly kind: 'refused'; readonly problem: ProblemView };
+  | {
+      readonly kind: 'kept';
+      readonly answer: unknown;
+      /** The plot as it is with the write; null where it is about none. */
+      readonly plot: PlotState | null;
+    }
+  | { readonly kind: 'refused'; readonly problem: ProblemView };
 
 /** Without an answer it waits twice as long each time, up to half a minute. */
 const FIRST_WAIT_S = 3;
@@ -42,6 +48,10 @@ export const outbox = atom<readonly WaitingWrite[]>([]);
 export const refused = atom<readonly RefusedWrite[]>([]);
 /** Writes that failed on every try; the queue goes on without them. */
 export const setAside = atom<readonly SetAsideWrite[]>([]);
+
+/** The writes that a copy of a plot on this device may not have, in their order: those that are not sent, and sent ones. */
+export const beyondCopies = (): readonly StoredWrite[] =>
+  [...stored, ...unstored].filter(({ state }) => state !== 'refused');
 
 /** Every write that the server does not have yet, whether it waits its turn or was set aside. */
 export const notSent = (): WaitingWrite[] => [...outbox.get(), ...setAside.get().map(({ write }) => write)];
@@ -108,6 +118,12 @@ function readStored(): Promise<void> {
   return reading;
 }
 
+/** Takes notice of writes that were changed on the disk beside this module. */
+export async function rereadWrites(): Promise<void> {
+  await readStored();
+  tell({ kind: 'changed' });
+}
+
 /** Adds a write at the end, or puts one in the place of what is there; in memory where the disk has no room. */
 async function put(write: StoredWrite): Promise<void> {
   const others = (list: readonly StoredWrite[]): StoredWrite[] => list.filter(({ id }) => id !== write.id);
@@ -155,12 +171,18 @@ function tellListener(id: string, fate: WriteResult): boolean {
   return listener !== undefined;
 }
 
+const hasCopy = async (plotId: string): Promise<boolean> =>
+  (await deviceDatabase?.getKey('plots', plotId).catch(() => undefined)) !== undefined;
+
 async function settle(write: StoredWrite, fate: WriteResult): Promise<void> {
   const isHere = listeners.has(write.id);
   tries.delete(write.id);
   // In one go with its leaving the queue: a view that opens now finds it in one of the two.
   if (fate.kind === 'kept' && !isHere) confirmedWrites.push({ write, answer: fate.answer });
   if (fate.kind === 'refused' && !isHere) await put({ ...write, state: 'refused', problem: fate.problem });
+  // The copy of the plot on this device does not have it yet.
+  else if (fate.kind === 'kept' && fate.answer !== null && fate.plot !== null && (await hasCopy(fate.plot.id)))
+    await put({ ...write, state: 'sent', plot: fate.plot });
   else await remove(write.id);
   if (!tellListener(write.id, fate)) tell({ kind: 'answered', id: write.id, fate });
 }
@@ -184,7 +206,9 @@ async function settleAll(batch: readonly StoredWrite[], results: readonly Operat
     if (result.kind === 'kept') await noteConflicts(result.conflicts);
     await settle(
       write,
-      result.kind === 'kept' ? { kind: 'kept', answer: result.answer } : { kind: 'refused', problem: result.problem },
+      result.kind === 'kept'
+        ? { kind: 'kept', answer: result.answer, plot: result.plot }
+        : { kind: 'refused', problem: result.problem },
     );
   }
 }
@@ -303,7 +327,7 @@ export async function discard(id: string): Promise<void> {
 type Before = Write | { readonly write: Write; readonly problem?: ProblemView; readonly reason?: string };
 
 /** How earlier versions named the texts of their writes. */
-const BEFORE: Readonly<Record<StoredWrite['state'], string>> = {
+const BEFORE: Readonly<Record<Exclude<StoredWrite['state'], 'sent'>, string>> = {
   waiting: 'arbolito.outbox:',
   refused: 'arbolito.refused:',
   'set-aside': 'arbolito.set-aside:',
@@ -335,7 +359,7 @@ async function takeOver(): Promise<void> {
 pages?.addEventListener('message', ({ data }) => {
   const told = data as Told;
   if (told.kind === 'changed') void readStored();
-  else if (tellListener(told.id, told.fate)) void remove(told.id);
+  else if (tellListener(told.id, told.fate) && told.fate.kind === 'refused') void remove(told.id);
 });
 
 if (typeof window !== 'undefined') {

@@ -55,7 +55,15 @@ export async function sendBatch(batch: readonly StoredWrite[]): Promise<readonly
   const [first] = batch;
   if (first === undefined) return [];
   if (!isOperation(first))
-    return [{ id: first.id, kind: 'kept', answer: await call(first.method, first.url, first.body), conflicts: [] }];
+    return [
+      {
+        id: first.id,
+        kind: 'kept',
+        answer: await call(first.method, first.url, first.body),
+        conflicts: [],
+        plot: null,
+      },
+    ];
   const operations = batch.map(({ id, order = 0, madeAt, method, url, body }) => ({
     ...{ id, sequence: order, madeAt, method, path: url, body },
   }));

@@ -20,7 +20,7 @@ const served = Object.entries(routes)
     return [...source.matchAll(/export const (GET|POST|DELETE)\b([\s\S]*?)(?=\nexport |$)/g)].map(
       ([, method = '', handler = '']) => ({
         name: `${method.toLowerCase()} ${path}`,
-        body: /readBody\([^)]*?,\s*(\w+)\)/.exec(handler)?.[1],
+        body: /readBody\([^)]*?,\s*(\w+Dto)\b/.exec(handler)?.[1],
       }),
     );
   });

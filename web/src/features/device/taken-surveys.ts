@@ -1,5 +1,6 @@
 import { atom } from 'nanostores';
 import { call } from '../../client/api.ts';
+import { readChanges } from '../../client/device/survey-copies.ts';
 import { deviceStorage } from '../../client/device/device-storage.ts';
 import { askToPersist, keepPages } from '../../client/offline.ts';
 import { surveyPages } from './survey-pages.ts';
@@ -18,6 +19,8 @@ export interface Taking {
   readonly surveyId: string;
   readonly done: number;
   readonly all: number;
+  /** Trees that were read. */
+  readonly trees: number;
 }
 
 const keyOf = (surveyId: string): string => `arbolito.taken.${surveyId}`;
@@ -37,15 +40,23 @@ export function takenSurvey(surveyId: string): TakenSurvey | null {
  * @throws ApiError where its plots cannot be read
  */
 export async function takeAlong(surveyId: string): Promise<TakenSurvey> {
-  taking.set({ surveyId, done: 0, all: 1 });
+  taking.set({ surveyId, done: 0, all: 1, trees: 0 });
   try {
     await askToPersist();
+    const read = await readChanges(surveyId, ({ trees }) => {
+      taking.set({ surveyId, done: 0, all: 1, trees });
+    });
     const plots = await call<readonly { readonly id: string }[]>('GET', `/api/plots?survey=${surveyId}`);
     const pages = surveyPages(surveyId, plots);
     const { failed, bytes } = await keepPages(pages, ({ done, all }) => {
-      taking.set({ surveyId, done, all });
+      taking.set({ surveyId, done, all, trees: read.trees });
     });
-    const taken = { takenAt: new Date().toISOString(), pages: pages.length, missing: failed.length, bytes };
+    const taken = {
+      takenAt: new Date().toISOString(),
+      pages: pages.length,
+      missing: failed.length,
+      bytes: bytes + read.bytes,
+    };
     deviceStorage.put(keyOf(surveyId), JSON.stringify(taken));
     return taken;
   } finally {

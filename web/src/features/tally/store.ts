@@ -25,17 +25,15 @@ import {
   type TreeRecord,
   type TreeResult,
 } from '@arbolito/core/tree';
-import { treeOfView, treeOfWrite } from '../../contracts/tree-write.ts';
+import { treeOfView } from '../../contracts/tree-write.ts';
 import {
   blockingErrors,
   correctionWrite,
   deleteWrite,
   newTreeWrite,
   stampOf,
-  type TreeChange,
   treeChanges,
   undoWrite,
-  waitingTrees,
 } from '../../client/tree-writes.ts';
 import { atom, computed, type ReadableAtom } from 'nanostores';
 import {
@@ -67,8 +65,10 @@ import { expansionFactorPerHa, limitingDistanceM } from '@arbolito/core/plot';
 import { defaultMethod, findMethod } from '@arbolito/core/methods';
 import { call } from '../../client/api.ts';
 import { deviceStorage } from '../../client/device/device-storage.ts';
-import { confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/device/outbox.ts';
+import { beyondCopies, confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/device/outbox.ts';
+import type { PlainTree, PlotCopy, PlotState } from '../../contracts/sync.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
+import { concernsPlot, type Row, rowOf, rowsOf, withAnswer } from './rows.ts';
 import { t } from '../../messages/text.ts';
 
 export interface TallySettings extends FormProtocol {
@@ -81,16 +81,6 @@ export interface TallySettings extends FormProtocol {
   readonly standCurves: StandCurves;
   /** The survey's height curve of each species, which a tree is judged by. */
   readonly curves: Readonly<Record<string, CurveSums>>;
-}
-
-/** A tree in the tally: on the record, or on its way there. */
-export interface Row {
-  readonly id: string;
-  readonly tree: TreeRecord;
-  /** The tree as the server has it; null for one that is still on its way. */
-  readonly onRecord: TreeRecord | null;
-  /** `storing`: not yet on the disk of this device. */
-  readonly state: 'kept' | 'waiting' | 'storing';
 }
 
 export interface RowFigures {
@@ -143,6 +133,8 @@ export interface TallyStore {
   readonly again: (what: 'tree' | 'species') => void;
   /** Counts one tree of a species in a class. */
   readonly dot: (speciesCode: string, named: number) => void;
+  /** Shows the plot as a later copy has it, with what was entered here and is not in it. */
+  readonly absorb: (copy: PlotCopy) => void;
 }
 
 /** Volume per basal area on the other plots, for trees without a height where no curve helps either. */
@@ -153,18 +145,13 @@ export interface OtherPlotsRatio {
 
 interface TallyStart {
   readonly plot: PlotView;
-  readonly trees: readonly TreeView[];
+  readonly trees: readonly PlainTree[];
   readonly elsewhere: OtherPlotsRatio;
   /** What the visit before left on this plot, by tag. */
   readonly lastVisits: Readonly<Record<string, LastVisit>>;
   readonly settings: TallySettings;
   readonly observer: string;
 }
-
-const rowOf = (view: TreeView): Row => {
-  const tree = treeOfView(view);
-  return { id: view.id, tree, onRecord: tree, state: 'kept' };
-};
 
 /** What is known of a tree by its species, its plot and the visit before. */
 const contextOf = (
@@ -347,15 +334,6 @@ function parsedLine(line: string, rows: readonly Row[], context: CalloutContext)
   return parseCallout(line, { ...context, inHand: ({ measure }) => (measure === 'height' ? usual : undefined) });
 }
 
-/** A row as a change leaves it that the server does not have yet. */
-function changed(row: Row, change: TreeChange, dead: ReadonlySet<string>): readonly Row[] {
-  if (change.kind === 'deletion') return [];
-  const { body } = change;
-  const stems = [...row.tree.stems.filter(({ ordinal }) => ordinal > 1), ...(body.stems ?? [])];
-  const write = { ...body, id: row.id, plotId: row.tree.plotId ?? '', stemId: row.tree.stems[0]?.id ?? '', stems };
-  return [{ ...row, tree: treeOfWrite(write, dead), state: 'waiting' }];
-}
-
 const lineKeyOf = (plotId: string): string => `arbolito.tally-line.${plotId}`;
 
 /** Stores the line as it is typed, with the row it corrects, so that a reload or an empty battery loses nothing. */
@@ -392,33 +370,14 @@ export function tallyStore(start: TallyStart): TallyStore {
       kept: row?.tree,
     });
   const printed = ({ tree }: Row): string => printCallout(printTreeForm(tree), settings);
-  const isNew = ({ id }: { readonly id: string }) => trees.every((tree) => tree.id !== id);
-  // Trees of an earlier visit to this page: some went off while it was being opened, some are still on their way.
-  const late = confirmedWrites
-    .filter(({ write, answer }) => answer !== null && waitingTrees([write], plot.id).some(isNew))
-    .map(({ answer }) => rowOf(answer as TreeView));
-  const waiting = waitingTrees(notSent(), plot.id)
-    .filter(isNew)
-    .map((write): Row => ({ id: write.id, tree: treeOfWrite(write, dead), onRecord: null, state: 'waiting' }));
-  const onRecord = confirmedWrites.reduce(
+  // What was answered while this page was being opened is on the record.
+  const onRecord = confirmedWrites.reduce<readonly PlainTree[]>(
     (list, { write, answer }) =>
-      treeChanges([write]).reduce(
-        (before, { kind, treeId }) =>
-          before.flatMap((row) =>
-            row.id !== treeId || answer === null
-              ? [row]
-              : kind === 'deletion' && (answer as TreeView).deleted
-                ? []
-                : [rowOf(answer as TreeView)],
-          ),
-        list,
-      ),
-    [...trees.map(rowOf), ...late],
+      concernsPlot(write, plot.id, list) ? withAnswer(list, answer as TreeView | null) : list,
+    trees,
   );
-  const rows = treeChanges(notSent()).reduce(
-    (list, change) => list.flatMap((row) => (row.id === change.treeId ? changed(row, change, dead) : [row])),
-    [...onRecord, ...waiting],
-  );
+  let base = { trees: onRecord, revision: plot.revision };
+  const rows = rowsOf(base, beyondCopies(), plot.id, dead);
   const $state = atom<TallyState>({
     rows,
     ...rememberedLine(plot.id, rows),
@@ -487,6 +446,13 @@ export function tallyStore(start: TallyStart): TallyStore {
     );
   }
 
+  /** The revision of the plot that holds the last answered write: an older copy would take that back. */
+  let newest = plot.revision;
+  const noteRevision = (state: PlotState | null): void => {
+    newest = Math.max(newest, state?.revision ?? 0);
+  };
+  /** Trees whose deletion is being stored. */
+  const leaving = new Set<string>();
   /** The last write of each tree that is not answered: answers to those before show an older tree. */
   const lastWrites = new Map<string, string>();
   const settle =
@@ -494,6 +460,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     (fate: WriteResult): void => {
       const isLast = lastWrites.get(id) === (correctionId ?? id);
       if (fate.kind === 'kept') {
+        noteRevision(fate.plot);
         const tree = fate.answer as TreeView | null;
         if (tree === null) {
           waitForTag(id);
@@ -519,7 +486,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       say(fate.problem.detail, true);
     };
 
-  for (const { id } of waiting) {
+  for (const { id } of rows.filter(({ onRecord: known, state }) => known === null && state === 'waiting')) {
     lastWrites.set(id, id);
     follow(id, settle(id, null, null));
   }
@@ -631,8 +598,10 @@ export function tallyStore(start: TallyStart): TallyStore {
       const write = deleteWrite(row.tree, observer);
       patch({ rows: $state.get().rows.filter(({ id }) => id !== row.id), line: '', selected: null });
       say(t('tally.tree-deleted', 'Tree {tag} deleted.', { tag: row.tree.tag }), false, true);
-      void send(write, (fate) => {
+      leaving.add(row.id);
+      const gone = send(write, (fate) => {
         if (fate.kind === 'kept') {
+          noteRevision(fate.plot);
           const tree = fate.answer as TreeView | null;
           // Others have changed it: it stays until a person decides.
           if (tree?.deleted === false) patch({ rows: [...$state.get().rows, rowOf(tree)] });
@@ -642,6 +611,7 @@ export function tallyStore(start: TallyStart): TallyStore {
           say(fate.problem.detail, true);
         }
       });
+      void gone.then(() => leaving.delete(row.id));
     },
     again: (what) => {
       const { rows, line } = $state.get();
@@ -675,6 +645,26 @@ export function tallyStore(start: TallyStart): TallyStore {
       };
       keepNew(read(counted).tree);
     },
+    absorb: ({ plot: { revision }, trees: read }) => {
+      if (revision < newest || revision === base.revision) return;
+      newest = revision;
+      base = { trees: read, revision };
+      const { rows: before, selected } = $state.get();
+      const storing = new Map(before.filter(({ state }) => state === 'storing').map((row) => [row.id, row]));
+      const now = rowsOf(base, beyondCopies(), plot.id, dead).filter(({ id }) => !leaving.has(id));
+      const shown = now.map((row) => {
+        const own = storing.get(row.id);
+        return own === undefined ? row : { ...own, onRecord: row.onRecord };
+      });
+      const unknown = [...storing.values()].filter(({ id }) => now.every((row) => row.id !== id));
+      const places = new Map(before.map(({ id }, at) => [id, at]));
+      const placeOf = ({ id }: Row): number => places.get(id) ?? before.length;
+      patch({ rows: [...shown, ...unknown].sort((a, b) => placeOf(a) - placeOf(b)) });
+      if (selected !== null && $state.get().rows.every(({ id }) => id !== selected)) {
+        patch({ selected: null });
+        say(t('tally.deleted-by-others', 'Somebody else has deleted this tree.'), true);
+      }
+    },
     undo: () => {
       const { done } = $state.get();
       const last = done.at(-1);
@@ -706,11 +696,16 @@ export function tallyStore(start: TallyStart): TallyStore {
     patch({ rows: $state.get().rows.filter((each) => each.id !== id), selected: null });
     if ($state.get().line === '') patch({ line: printed(row) });
     say(t('tally.tree-undone-its-text-is', 'Tree {tag} undone. Its text is back on the line.', { tag }));
-    void send(deleteWrite(row.tree, observer), (fate) => {
-      if (fate.kind === 'kept') return;
+    leaving.add(id);
+    const gone = send(deleteWrite(row.tree, observer), (fate) => {
+      if (fate.kind === 'kept') {
+        noteRevision(fate.plot);
+        return;
+      }
       patch({ rows: [...$state.get().rows, row] });
       say(fate.problem.detail, true);
     });
+    void gone.then(() => leaving.delete(id));
   }
 
   async function bringBack(treeId: string): Promise<void> {

@@ -17,6 +17,8 @@ export interface PlotRecord extends PlotState {
   readonly shape: PlotShape;
   /** Trees on the record, without deleted ones. */
   readonly trees: number;
+  /** Rises with every change of the plot and of its trees. */
+  readonly revision: number;
 }
 
 export interface PlotName {
@@ -32,7 +34,6 @@ export interface ChangePlace {
 }
 
 export interface ChangedPlot extends ChangePlace {
-  readonly revision: number;
   readonly trees: number;
 }
 
@@ -110,6 +111,7 @@ export function plotRepository(database: Queryable): PlotRepository {
         regeneration: plots.regeneration,
         finished: plots.finished,
         empty: plots.empty,
+        revision: plots.revision,
         trees: count(trees.id),
       })
       .from(plots)
@@ -139,7 +141,6 @@ export function plotRepository(database: Queryable): PlotRepository {
       return database
         .select({
           id: plots.id,
-          revision: plots.revision,
           changedIn: sql<string>`${plots.changedIn}::text`,
           trees: count(trees.id),
         })

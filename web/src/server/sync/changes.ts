@@ -68,9 +68,9 @@ async function copies(database: Queryable, survey: SurveyView, page: readonly Ch
   if (ids.length === 0) return [];
   const views = new Map((await plotQueries(plotRepository(database)).listAmong(ids)).map((plot) => [plot.id, plot]));
   const byPlot = await plainTrees(database, survey, ids);
-  return page.flatMap(({ id, revision }): PlotCopy[] => {
+  return page.flatMap(({ id }): PlotCopy[] => {
     const plot = views.get(id);
-    return plot === undefined ? [] : [{ plot, revision, trees: byPlot.get(id) ?? [] }];
+    return plot === undefined ? [] : [{ plot, trees: byPlot.get(id) ?? [] }];
   });
 }
 

@@ -43,7 +43,7 @@ export async function keepNewTrees(
       if (used.has(tree.tag)) {
         const before = await storedBefore(writing, tree);
         if (before === null) await disputeTag(tx, ready, tree);
-        outcomes.set(tree, { answer: before, subjectId: tree.id });
+        outcomes.set(tree, { answer: before, subjectId: tree.id, plotId: tree.plotId });
         continue;
       }
       used.add(tree.tag);
@@ -51,7 +51,10 @@ export async function keepNewTrees(
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       const before = await storedBefore(writing, tree);
-      outcomes.set(tree, before === null ? { problem: error } : { answer: before, subjectId: tree.id });
+      outcomes.set(
+        tree,
+        before === null ? { problem: error } : { answer: before, subjectId: tree.id, plotId: tree.plotId },
+      );
     }
   }
   for (const [plotId, trees] of byPlot) {
@@ -66,7 +69,7 @@ export async function keepNewTrees(
           const problem = refusal(error, each.tree.tag);
           if (problem === null) throw error;
           const before = await storedBefore(writing, each.tree);
-          outcomes.set(each.tree, before === null ? { problem } : { answer: before, subjectId: each.tree.id });
+          outcomes.set(each.tree, before === null ? { problem } : { answer: before, subjectId: each.tree.id, plotId });
         });
     };
     await insert(trees).catch(async (error: unknown) => {
@@ -74,7 +77,8 @@ export async function keepNewTrees(
       await insertEach();
     });
     for (const { tree, ready } of trees)
-      if (!outcomes.has(tree)) outcomes.set(tree, { answer: await viewOfStored(writing, ready), subjectId: tree.id });
+      if (!outcomes.has(tree))
+        outcomes.set(tree, { answer: await viewOfStored(writing, ready), subjectId: tree.id, plotId: tree.plotId });
   }
-  return list.map((tree) => outcomes.get(tree) ?? { answer: null, subjectId: tree.id });
+  return list.map((tree) => outcomes.get(tree) ?? { answer: null, subjectId: tree.id, plotId: tree.plotId });
 }

@@ -8,7 +8,9 @@ import { invalidField, type Problem } from '../problem.ts';
 import { t } from '../../messages/text.ts';
 
 /** What became of an operation: an answer as the write itself would get it, or why it was not taken. */
-export type Outcome = { readonly answer: unknown; readonly subjectId: string } | { readonly problem: Problem };
+export type Outcome =
+  | { readonly answer: unknown; readonly subjectId: string; readonly plotId: string | null }
+  | { readonly problem: Problem };
 
 /** An operation whose body is of its contract. `id` is the identifier in its address, for a new tree its own. */
 export type KnownOperation = { readonly sent: OperationDto } & (

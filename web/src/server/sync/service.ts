@@ -1,6 +1,6 @@
 import { grouped } from '@arbolito/core/statistics';
 import type { ConflictView } from '../../contracts/conflict-view.ts';
-import type { OperationDto, OperationResult, SyncDto, SyncView } from '../../contracts/sync.ts';
+import type { OperationDto, OperationResult, PlotState, SyncDto, SyncView } from '../../contracts/sync.ts';
 import type { NewTreeDto } from '../../contracts/tree.ts';
 import { type CommandsIn, type CommandSources, commandsIn } from '../commands-in.ts';
 import { conflictSources, conflictViews, decideIn } from '../conflicts/service.ts';
@@ -8,6 +8,7 @@ import { type ConflictRow, conflictRepository } from '../conflicts/repository.ts
 import type { InTransaction, Queryable } from '../database/connection.ts';
 import { savepoint } from '../database/savepoint.ts';
 import { digestOf } from '../digest.ts';
+import { plotRepository } from '../plots/repository.ts';
 import { Problem } from '../problem.ts';
 import { readyTree } from '../trees/create-tree.ts';
 import { correctedNewTree } from '../trees/waiting-tree.ts';
@@ -44,51 +45,64 @@ async function changeWaiting(
   const decided = { decidedBy: observer, decidedOn: device, decidedAt: madeAt, decisionId };
   if (operation.kind === 'deletion') {
     await conflicts.decide(conflict.id, { kept: 'record', ...decided });
-    return { answer: null, subjectId: operation.id };
+    return { answer: null, subjectId: operation.id, plotId: conflict.plotId };
   }
   const tree = correctedNewTree(conflict.change as NewTreeDto, operation.body);
   const ready = await readyTree(treeWriting, tree);
   if (await treeWriting.repository.isTagUsed(tree.plotId, tree.tag, tree.id)) {
     await conflicts.setChange(conflict.id, { change: tree, factText: tree.tag, observer, device, madeAt });
-    return { answer: null, subjectId: tree.id };
+    return { answer: null, subjectId: tree.id, plotId: tree.plotId };
   }
   await conflicts.decide(conflict.id, { kept: 'change', ...decided });
   await treeWriting.repository.insert(tree.plotId, [ready.rows]);
-  return { answer: await treeWriting.reader.view(await treeWriting.reader.row(tree.id)), subjectId: tree.id };
+  return {
+    answer: await treeWriting.reader.view(await treeWriting.reader.row(tree.id)),
+    subjectId: tree.id,
+    plotId: tree.plotId,
+  };
 }
 
-/** Applies one operation; new trees go together with those beside them. */
-async function apply(tx: Queryable, commands: CommandsIn, operation: KnownOperation): Promise<Outcome> {
+/** The plot of a tree, or the plot itself. */
+const plotOfSubject = async ({ treeWriting }: CommandsIn, subjectId: string): Promise<string> =>
+  (await treeWriting.repository.find(subjectId))?.plotId ?? subjectId;
+
+/** Applies one operation, all but new trees. */
+async function apply(
+  tx: Queryable,
+  commands: CommandsIn,
+  operation: Exclude<KnownOperation, { readonly kind: 'tree' }>,
+): Promise<Outcome> {
   const { trees, treeWriting, plotCommands, history } = commands;
+  const { id } = operation;
   switch (operation.kind) {
-    case 'tree': {
-      const [outcome] = await keepNewTrees(tx, treeWriting, [operation.body]);
-      return outcome ?? { answer: null, subjectId: operation.body.id };
-    }
     case 'correction':
     case 'deletion': {
-      const { id } = operation;
       const waiting = await waitingTree(tx, id);
       if (waiting !== undefined) return changeWaiting(tx, commands, waiting, operation);
-      if (operation.kind === 'correction') return { answer: await trees.correct(id, operation.body), subjectId: id };
-      await trees.remove(id, operation.body);
-      return { answer: await treeWriting.reader.view(await treeWriting.reader.row(id)), subjectId: id };
+      if (operation.kind === 'correction') await trees.correct(id, operation.body);
+      else await trees.remove(id, operation.body);
+      const row = await treeWriting.reader.row(id);
+      return { answer: await treeWriting.reader.view(row), subjectId: id, plotId: row.plotId };
     }
     case 'undo': {
-      const answer = await history.undo(operation.id, operation.body);
-      return { answer, subjectId: answer.subjectId };
+      const answer = await history.undo(id, operation.body);
+      return { answer, subjectId: answer.subjectId, plotId: await plotOfSubject(commands, answer.subjectId) };
     }
     case 'plot':
-      return { answer: await plotCommands.correct(operation.id, operation.body), subjectId: operation.id };
+      return { answer: await plotCommands.correct(id, operation.body), subjectId: id, plotId: id };
     case 'decision': {
-      const answer = await decideIn(tx, commands, operation.id, operation.body);
-      return { answer, subjectId: answer.subjectId };
+      const answer = await decideIn(tx, commands, id, operation.body);
+      return { answer, subjectId: answer.subjectId, plotId: answer.plotId };
     }
   }
 }
 
 /** The same, where it can fail without those beside it. */
-async function applyAlone(tx: Queryable, commands: CommandsIn, operation: KnownOperation): Promise<Outcome> {
+async function applyAlone(
+  tx: Queryable,
+  commands: CommandsIn,
+  operation: Exclude<KnownOperation, { readonly kind: 'tree' }>,
+): Promise<Outcome> {
   try {
     return await savepoint(tx, () => apply(tx, commands, operation));
   } catch (problem) {
@@ -97,39 +111,30 @@ async function applyAlone(tx: Queryable, commands: CommandsIn, operation: KnownO
   }
 }
 
-/** Operations in their order, new trees that follow each other together. */
-function inRuns(operations: readonly KnownOperation[]): readonly (readonly KnownOperation[])[] {
-  const runs: KnownOperation[][] = [];
-  for (const operation of operations) {
-    const run = runs.at(-1);
-    if (operation.kind === 'tree' && run?.[0]?.kind === 'tree') run.push(operation);
-    else runs.push([operation]);
-  }
-  return runs;
-}
-
-const isTree = (each: KnownOperation): each is KnownOperation & { readonly kind: 'tree' } => each.kind === 'tree';
+type NewTree = Extract<KnownOperation, { readonly kind: 'tree' }>;
 
 /** What a device is told of an operation that is in the log already. */
 async function answerAgain(tx: Queryable, commands: CommandsIn, operation: KnownOperation): Promise<Outcome> {
   const { treeWriting, plots, history } = commands;
+  const { id } = operation;
   switch (operation.kind) {
     case 'tree':
     case 'correction':
     case 'deletion': {
-      const row = await treeWriting.repository.find(operation.id);
-      return { answer: row === null ? null : await treeWriting.reader.view(row), subjectId: operation.id };
+      const row = await treeWriting.repository.find(id);
+      const plotId = row?.plotId ?? (await waitingTree(tx, id))?.plotId ?? null;
+      return { answer: row === null ? null : await treeWriting.reader.view(row), subjectId: id, plotId };
     }
     case 'plot':
-      return { answer: await plots.get(operation.id), subjectId: operation.id };
+      return { answer: await plots.get(id), subjectId: id, plotId: id };
     case 'undo': {
-      const answer = await history.subjectOf(operation.id);
-      return { answer, subjectId: answer.subjectId };
+      const answer = await history.subjectOf(id);
+      return { answer, subjectId: answer.subjectId, plotId: await plotOfSubject(commands, answer.subjectId) };
     }
     case 'decision': {
-      const decided = await conflictRepository(tx).find(operation.id);
+      const decided = await conflictRepository(tx).find(id);
       const [answer = null] = decided === null ? [] : await conflictViews(conflictSources(tx), [decided]);
-      return { answer, subjectId: answer?.subjectId ?? operation.id };
+      return { answer, subjectId: answer?.subjectId ?? id, plotId: answer?.plotId ?? null };
     }
   }
 }
@@ -161,17 +166,28 @@ async function applyAll(
       outcomes.set(operation.sent.id, await answerAgain(tx, commands, operation));
     else outcomes.set(operation.sent.id, { problem: usedWithOtherContent() });
   }
-  for (const run of inRuns(fresh)) {
-    const trees = run.filter(isTree);
-    if (trees.length > 0) {
-      const kept = await keepNewTrees(
-        tx,
-        commands.treeWriting,
-        trees.map(({ body }) => body),
-      );
-      trees.forEach(({ sent }, at) => outcomes.set(sent.id, kept[at] ?? { answer: null, subjectId: sent.id }));
-    } else for (const operation of run) outcomes.set(operation.sent.id, await applyAlone(tx, commands, operation));
+  let together: NewTree[] = [];
+  const keepTogether = async (): Promise<void> => {
+    const kept = await keepNewTrees(
+      tx,
+      commands.treeWriting,
+      together.map(({ body }) => body),
+    );
+    together.forEach(({ sent }, at) => {
+      const outcome = kept[at];
+      if (outcome !== undefined) outcomes.set(sent.id, outcome);
+    });
+    together = [];
+  };
+  for (const operation of fresh) {
+    // New trees that follow each other go together.
+    if (operation.kind === 'tree') together.push(operation);
+    else {
+      await keepTogether();
+      outcomes.set(operation.sent.id, await applyAlone(tx, commands, operation));
+    }
   }
+  await keepTogether();
   return outcomes;
 }
 
@@ -183,6 +199,13 @@ async function conflictsAbout(
   const subjects = new Set([...outcomes].flatMap((outcome) => ('problem' in outcome ? [] : [outcome.subjectId])));
   const open = await conflictRepository(tx).listOpenAmong([...subjects]);
   return grouped(await conflictViews(conflictSources(tx), open), ({ subjectId }) => subjectId);
+}
+
+/** The plots that operations were about, as they are now. */
+async function plotsOf(tx: Queryable, outcomes: Iterable<Outcome>): Promise<ReadonlyMap<string, PlotState>> {
+  const ids = [...outcomes].flatMap((outcome) => ('problem' in outcome ? [] : (outcome.plotId ?? [])));
+  const plots = await plotRepository(tx).listAmong([...new Set(ids)]);
+  return new Map(plots.map(({ id, revision }) => [id, { id, revision }]));
 }
 
 export const syncService = ({
@@ -215,13 +238,21 @@ export const syncService = ({
       });
       await log.insert(taken.map((each) => ({ ...each.sent, device, writeDigest: digest(each.sent) })));
       const conflicts = await conflictsAbout(tx, outcomes.values());
+      const plots = await plotsOf(tx, outcomes.values());
       return {
         results: sent.map(({ id }): OperationResult => {
           const outcome = outcomes.get(id);
           const problem = badlyMade.get(id) ?? (outcome !== undefined && 'problem' in outcome ? outcome.problem : null);
           if (problem !== null || outcome === undefined || 'problem' in outcome)
             return { id, kind: 'refused', problem: (problem ?? usedWithOtherContent()).toView() };
-          return { id, kind: 'kept', answer: outcome.answer, conflicts: conflicts.get(outcome.subjectId) ?? [] };
+          const { answer, subjectId, plotId } = outcome;
+          return {
+            id,
+            kind: 'kept',
+            answer,
+            conflicts: conflicts.get(subjectId) ?? [],
+            plot: plots.get(plotId ?? '') ?? null,
+          };
         }),
       };
     });

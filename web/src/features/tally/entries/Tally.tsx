@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useStore } from '@nanostores/react';
 import type { LastVisit } from '@arbolito/core/tree';
 import { placeKind } from '@arbolito/core/protocol';
@@ -10,6 +10,7 @@ import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { toast } from '../../../ui/feedback/toast.ts';
 import { useBackCloses } from '../../../ui/feedback/use-back-closes.ts';
 import { useAction } from '../../../ui/feedback/use-action.ts';
+import type { PlotCopy } from '../../../contracts/sync.ts';
 import type { PlotView, TreeView } from '../../../contracts/views.ts';
 import { Disclosure } from '../../../ui/feedback/Disclosure.tsx';
 import { useIsPhone } from '../../../ui/use-media.ts';
@@ -24,6 +25,7 @@ import { PlotPlan } from '../trees/PlotPlan.tsx';
 import { RunningSums } from '../sums/RunningSums.tsx';
 import { ThumbPad } from '../call-line/ThumbPad.tsx';
 import { TreeTable } from '../trees/TreeTable.tsx';
+import { usePlotCopy } from '../use-plot-copy.ts';
 import { type OtherPlotsRatio, type TallySettings, tallyStore } from '../store.ts';
 import { t, say } from '../../../messages/text.ts';
 import { rich } from '../../../messages/rich.ts';
@@ -215,6 +217,14 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
     setCounting(false);
   });
   const [details, setDetails] = useState(plot);
+  const absorb = useCallback(
+    (copy: PlotCopy) => {
+      store.absorb(copy);
+      setDetails((known) => (copy.plot.revision > known.revision ? copy.plot : known));
+    },
+    [store],
+  );
+  usePlotCopy(plot.id, absorb);
   const example = exampleLines(settings);
   const heightsMissing = view.figures.flatMap(({ row: { id, tree } }) =>
     view.heightsAsked.has(id) ? [{ id, tag: tree.tag }] : [],
