@@ -18,7 +18,9 @@ const routes = Object.entries(files)
       .replace(/(\/index)?\.ts$/, '')
       .replace('[...path]', '(?<path>.*)')
       .replace('[id]', '(?<id>[^/]+)');
-    return { pattern: new RegExp(`^${path}$`), load };
+    let loaded: Promise<Module> | undefined;
+    // Once for the process: a test that resets modules does not start another server.
+    return { pattern: new RegExp(`^${path}$`), load: () => (loaded ??= load()) };
   })
   .sort((a, b) => generality(a.pattern) - generality(b.pattern));
 
