@@ -1,6 +1,7 @@
 import { isTheme, PLOT_COOKIE, SURVEY_COOKIE, type Task, taskHref, TASKS } from './navigation.ts';
 import { call } from '../client/api.ts';
 import { storageProblem } from '../client/device/device-storage.ts';
+import { openConflicts } from '../client/device/open-conflicts.ts';
 import { discard, outbox, refused, sendAgain, setAside } from '../client/device/outbox.ts';
 import { enteredIn } from '../client/device/write-words.ts';
 import { startOffline, takeUpdate, updatedElsewhere, updateWaiting } from '../client/offline.ts';
@@ -42,6 +43,30 @@ function copyNotices(): HTMLElement[] {
   ];
 }
 
+/** Changes that wait for a person: those of the survey of the page, else of the first one. */
+function conflictNotices(): HTMLElement[] {
+  const conflicts = openConflicts.get();
+  const { survey = conflicts[0]?.surveyId } = document.body.dataset;
+  const own = conflicts.filter(({ surveyId }) => surveyId === survey);
+  const address = `/surveys/${survey ?? ''}/conflicts`;
+  if (own.length === 0 || location.pathname === address) return [];
+  return [
+    notice(
+      t('shell.conflicts', '{n, plural, one {# change needs a decision.} other {# changes need a decision.}}', {
+        n: own.length,
+      }),
+      [
+        {
+          label: t('shell.compare', 'Compare'),
+          act: () => {
+            location.assign(address);
+          },
+        },
+      ],
+    ),
+  ];
+}
+
 /** A new version never takes over by itself: somebody may be in the middle of a tree. */
 function updateNotices(): HTMLElement[] {
   if (updatedElsewhere.get())
@@ -78,6 +103,7 @@ function notices(): HTMLElement[] {
   return [
     ...(problem === null ? [] : [notice(problem, [])]),
     ...copyNotices(),
+    ...conflictNotices(),
     ...updateNotices(),
     ...refused.get().map(({ write, problem: { detail } }) =>
       notice(t('shell.not-saved', 'Not saved: {detail} {write}', { detail, write: enteredIn(write) }), [
@@ -245,7 +271,7 @@ export function startShell(): void {
 
   const list = document.querySelector('#refused');
   const showNotices = (): void => list?.replaceChildren(...notices());
-  for (const store of [storageProblem, refused, setAside, updateWaiting, updatedElsewhere])
+  for (const store of [storageProblem, refused, setAside, openConflicts, updateWaiting, updatedElsewhere])
     store.subscribe(showNotices);
 
   startIndicator();
@@ -264,7 +290,7 @@ function startIndicator(): void {
   let hasSent = false;
   const show = (): void => {
     const waiting = outbox.get().length;
-    const troubled = refused.get().length + setAside.get().length;
+    const troubled = refused.get().length + setAside.get().length + openConflicts.get().length;
     place.textContent =
       troubled > 0
         ? t('shell.needs-attention', '{n, plural, one {# needs attention} other {# need attention}}', { n: troubled })
@@ -275,7 +301,7 @@ function startIndicator(): void {
             : '';
     hasSent ||= waiting > 0;
   };
-  for (const store of [outbox, refused, setAside]) store.subscribe(show);
+  for (const store of [outbox, refused, setAside, openConflicts]) store.subscribe(show);
 }
 
 /** Runs something once the page is usable: what serves later pages does not hold up this one. */

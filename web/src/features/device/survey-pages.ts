@@ -10,6 +10,7 @@ export const surveyPages = (surveyId: string, plots: readonly PlotToTake[]): rea
   `/surveys/${surveyId}`,
   `/surveys/${surveyId}/plan`,
   `/surveys/${surveyId}/rules`,
+  `/surveys/${surveyId}/conflicts`,
   `/results/${surveyId}`,
   `/results/${surveyId}/map`,
   `/results/${surveyId}/checks`,
