@@ -64,6 +64,7 @@ CREATE INDEX "plot_changed" ON "plot" USING btree ("survey_id","changed_in","id"
 CREATE FUNCTION "plot_changed"() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
 	NEW."changed_in" := pg_current_xact_id();
+	PERFORM pg_notify('arbolito_plot', concat_ws(' ', NEW."survey_id", NEW."id", NEW."revision"));
 	RETURN NEW;
 END
 $$;--> statement-breakpoint

@@ -12,7 +12,7 @@ import { withRequestId } from './server/request-id.ts';
 const answered = readyResponses({ versionOf: databaseVersion, nowMs: () => Date.now() });
 
 /** Answers that say how the server is, or are sent as they are read. */
-const ALWAYS_MADE = /^\/api\/(health|photos)|\.(csv|pdf|xlsx|gpx|geojson)$/;
+const ALWAYS_MADE = /^\/api\/(health|photos)|\/live$|\.(csv|pdf|xlsx|gpx|geojson)$/;
 
 /** Everything beside the database that a page or JSON hangs on. */
 const keyOf = (request: Request, url: URL): string =>

@@ -144,3 +144,18 @@ export class ChangesQueryDto {
   @IsShaped(/^[0-9a-f]{64}$/, 'the settings of an answer before')
   settings?: string;
 }
+
+/** Who watches a survey, where somebody is at work on a plot. */
+export class LiveQueryDto {
+  @IsOmittable()
+  @IsUUID(undefined, { message: 'must be the UUID of a plot' })
+  plot?: string;
+
+  @IsOmittable()
+  @IsLine(60)
+  crew?: string;
+
+  @IsOmittable()
+  @IsLine(60)
+  device?: string;
+}

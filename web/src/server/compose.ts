@@ -23,6 +23,8 @@ import { kitRepository } from './instruments/repository.ts';
 import { type ConflictService, conflictService } from './conflicts/service.ts';
 import { type ChangesService, changesService } from './sync/changes.ts';
 import { type SyncService, syncService } from './sync/service.ts';
+import { type LiveService, liveService } from './live/service.ts';
+import { notificationsOf } from './database/notifications.ts';
 import { kitService, type KitService } from './instruments/service.ts';
 import { photoRepository } from './photos/repository.ts';
 import { photoService, type PhotoService } from './photos/service.ts';
@@ -59,6 +61,7 @@ export interface Services {
   readonly conflicts: ConflictService;
   readonly sync: SyncService;
   readonly changes: ChangesService;
+  readonly live: LiveService;
   readonly rules: RulesService;
   readonly codes: CodesService;
   readonly surveySettings: SurveySettingsService;
@@ -131,6 +134,7 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
     },
   };
   const kept = keptRepository(database);
+  const notifications = notificationsOf(databaseUrl, database.$client);
   const summary: SummaryService = summaryService({
     repository: kept,
     figures,
@@ -171,6 +175,7 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
     conflicts: conflictService(database, { treesOf, now, inTransaction }),
     sync: syncService({ treesOf, now, inTransaction }),
     changes: changesService(database),
+    live: liveService(notifications, () => Date.now()),
     rules: rulesService({ corrections, inTransaction, trees, plots, surveys }),
     codes: codesService(surveys, inTransaction),
     surveySettings: surveySettingsService(surveys, inTransaction),
@@ -194,7 +199,10 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
     notebook,
     report: reportService({ surveys, trees, plots, figures, summary, kit, checks, photos, now }),
     compute: computeService,
-    close,
+    close: async () => {
+      await notifications.close();
+      await close();
+    },
   };
 }
 

@@ -133,6 +133,7 @@ export const OPERATIONS: readonly Operation[] = [
   post('/api/corrections/{id}/undo', 'Undo a correction', ActDto),
   post('/api/sync', 'Send what was entered on a device, in its order', SyncDto),
   get('/api/surveys/{id}/changes', 'Plots of a survey that were changed since a cursor, with their trees'),
+  get('/api/surveys/{id}/live', 'Plots of a survey as they are written to, and crews at work', 'text/event-stream'),
   get('/api/surveys/{id}/conflicts', 'Changes of a survey that wait for a person'),
   post('/api/conflicts/{id}/decision', 'Decide which of two versions is kept', ConflictDecisionDto),
   get('/api/instruments', 'Instruments of a crew'),

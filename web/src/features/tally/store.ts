@@ -133,6 +133,8 @@ export interface TallyStore {
   readonly again: (what: 'tree' | 'species') => void;
   /** Counts one tree of a species in a class. */
   readonly dot: (speciesCode: string, named: number) => void;
+  /** Whether the plot is shown as it was at a revision, or later. */
+  readonly knows: (revision: number) => boolean;
   /** Shows the plot as a later copy has it, with what was entered here and is not in it. */
   readonly absorb: (copy: PlotCopy) => void;
 }
@@ -645,6 +647,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       };
       keepNew(read(counted).tree);
     },
+    knows: (revision) => revision <= newest,
     absorb: ({ plot: { revision }, trees: read }) => {
       if (revision < newest || revision === base.revision) return;
       newest = revision;

@@ -25,6 +25,8 @@ import { PlotPlan } from '../trees/PlotPlan.tsx';
 import { RunningSums } from '../sums/RunningSums.tsx';
 import { ThumbPad } from '../call-line/ThumbPad.tsx';
 import { TreeTable } from '../trees/TreeTable.tsx';
+import { OtherCrews } from '../plot-controls/OtherCrews.tsx';
+import { useLivePlot } from '../use-live-plot.ts';
 import { usePlotCopy } from '../use-plot-copy.ts';
 import { type OtherPlotsRatio, type TallySettings, tallyStore } from '../store.ts';
 import { t, say } from '../../../messages/text.ts';
@@ -225,6 +227,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
     [store],
   );
   usePlotCopy(plot.id, absorb);
+  useLivePlot(plot, observer, store.knows, absorb);
   const example = exampleLines(settings);
   const heightsMissing = view.figures.flatMap(({ row: { id, tree } }) =>
     view.heightsAsked.has(id) ? [{ id, tag: tree.tag }] : [],
@@ -409,6 +412,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
         </aside>
       )}
       <div className="md:col-span-2">
+        <OtherCrews plotId={plot.id} />
         <CallLine
           view={view}
           store={store}
