@@ -2,6 +2,9 @@ import type { ProblemView } from '../contracts/views.ts';
 import { ApiError, errorOfAnswer } from './api.ts';
 import { t } from '../messages/text.ts';
 
+/** How long it may take until it is answered. */
+const TIME_LIMIT_S = 600;
+
 /** A file on its way. */
 export interface Sending {
   readonly answer: Promise<unknown>;
@@ -12,9 +15,10 @@ export interface Sending {
 /**
  * Sends a file and tells how far it is; the one thing that `fetch` does not.
  *
+ * @param file goes out as its own type; one that does not say is a table
  * @param onShare share of the file that has gone out, 0 to 1
  */
-export function sendFile(url: string, file: File, onShare: (share: number) => void): Sending {
+export function sendFile(url: string, file: Blob, onShare: (share: number) => void): Sending {
   const request = new XMLHttpRequest();
   const answer = new Promise<unknown>((resolve, reject) => {
     request.upload.onprogress = ({ loaded, total }) => {
@@ -41,12 +45,19 @@ export function sendFile(url: string, file: File, onShare: (share: number) => vo
         ),
       );
     };
+    request.ontimeout = () => {
+      const limitS = String(TIME_LIMIT_S);
+      reject(
+        new ApiError(t('client.no-answer-within-seconds', 'No answer within {limitS} seconds.', { limitS }), 'failing'),
+      );
+    };
     request.onabort = () => {
       reject(new ApiError(t('client.stopped-nothing-was-saved', 'Stopped. Nothing was saved.'), 'failing'));
     };
   });
   request.open('POST', url);
-  request.setRequestHeader('content-type', 'text/csv');
+  request.timeout = TIME_LIMIT_S * 1000;
+  request.setRequestHeader('content-type', file.type === '' ? 'text/csv' : file.type);
   request.setRequestHeader('accept', 'application/json');
   request.send(file);
   return {

@@ -79,6 +79,54 @@ describe('the outbox', () => {
     expect(openConflicts.get().map(({ id }) => id)).toEqual(['x']);
   });
 
+  it('sends photos last, and keeps one over a reload', async () => {
+    const order: string[] = [];
+    let isAway = true;
+    vi.stubGlobal('fetch', (_url: string, { body }: { readonly body: string }) => {
+      if (isAway) return Promise.reject(new TypeError('network'));
+      const { operations } = JSON.parse(body) as SyncDto;
+      order.push(...operations.map(({ id }) => id));
+      const results = operations.map(({ id }) => ({ id, kind: 'kept', answer: null, conflicts: [], plot: null }));
+      return Promise.resolve(answer(200, { results }));
+    });
+    vi.stubGlobal(
+      'XMLHttpRequest',
+      class {
+        readonly upload = {};
+        status = 201;
+        responseText = '{}';
+        onload = (): void => undefined;
+        onerror = (): void => undefined;
+        open = vi.fn();
+        setRequestHeader = vi.fn();
+        getResponseHeader = (): null => null;
+        send(photo: Blob): void {
+          if (isAway) {
+            this.onerror();
+            return;
+          }
+          order.push(`${photo.type} of ${String(photo.size)} bytes`);
+          this.onload();
+        }
+      },
+    );
+    const { send } = await open();
+    const url = '/api/plots/p/photos?words=north';
+    await send(
+      { id: 'photo', method: 'POST', url, body: new Blob(['12345'], { type: 'image/jpeg' }) },
+      () => undefined,
+    );
+    await send(write('a'), () => undefined);
+    await pass(10);
+    closePages();
+    isAway = false;
+    const later = await open();
+    await pass(100);
+    expect(order).toEqual(['a', 'image/jpeg of 5 bytes']);
+    expect(later.outbox.get()).toEqual([]);
+    expect(await onDevice()).toEqual([]);
+  });
+
   it('numbers its requests anew where the server knows a later one', async () => {
     const numbers: number[] = [];
     vi.stubGlobal('fetch', (_url: string, { body }: { readonly body: string }) => {

@@ -189,11 +189,15 @@ async function settle(write: StoredWrite, fate: WriteResult): Promise<void> {
 
 const isWaiting = ({ state }: StoredWrite): boolean => state === 'waiting';
 
-/** The writes that can be sent. What changes something that was set aside waits for it: without it the server would refuse. */
+/** Photos go last: they take long, and nothing hangs on them. */
+const isPhoto = ({ body }: StoredWrite): boolean => body instanceof Blob;
+
+/** The writes that can be sent, in their order. What changes something that was set aside waits for it: without it the server would refuse. */
 function sendable(): readonly StoredWrite[] {
   const all = [...stored, ...unstored];
   const aside = all.filter(({ state }) => state === 'set-aside');
-  return all.filter((write) => isWaiting(write) && !aside.some(({ id }) => write.url.split('/').includes(id)));
+  const free = all.filter((write) => isWaiting(write) && !aside.some(({ id }) => write.url.split('/').includes(id)));
+  return [...free.filter((write) => !isPhoto(write)), ...free.filter(isPhoto)];
 }
 
 /** After a failure writes go one by one, so that one that fails does not hold up the others. */

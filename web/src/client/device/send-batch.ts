@@ -1,6 +1,8 @@
+import { atom } from 'nanostores';
 import type { OperationResult, SyncView } from '../../contracts/sync.ts';
 import { ApiError, call } from '../api.ts';
 import { deviceId } from '../identity.ts';
+import { sendFile } from '../send-file.ts';
 import { nextNumber } from './counter.ts';
 import type { StoredWrite } from './device-database.ts';
 
@@ -42,6 +44,21 @@ export function nextBatch(waiting: readonly StoredWrite[], most = MOST): readonl
   return batch;
 }
 
+/** The photo that is being sent, and the share of it that has gone out. */
+export const photoOnItsWay = atom<{ readonly id: string; readonly share: number } | null>(null);
+
+async function sendPhoto({ id, url }: StoredWrite, photo: Blob): Promise<OperationResult> {
+  photoOnItsWay.set({ id, share: 0 });
+  try {
+    const { answer } = sendFile(url, photo, (share) => {
+      photoOnItsWay.set({ id, share });
+    });
+    return { id, kind: 'kept', answer: await answer, conflicts: [], plot: null };
+  } finally {
+    photoOnItsWay.set(null);
+  }
+}
+
 const isLate = (error: unknown): boolean =>
   error instanceof ApiError && error.problem?.errors?.some(({ code }) => code === 'request-late') === true;
 
@@ -54,6 +71,7 @@ const isLate = (error: unknown): boolean =>
 export async function sendBatch(batch: readonly StoredWrite[]): Promise<readonly OperationResult[]> {
   const [first] = batch;
   if (first === undefined) return [];
+  if (first.body instanceof Blob) return [await sendPhoto(first, first.body)];
   if (!isOperation(first))
     return [
       {

@@ -7,11 +7,14 @@ const ACTS: readonly (readonly [Write['method'], RegExp, () => string])[] = [
   ['DELETE', /^\/api\/trees\//, () => t('device.deleted-tree', 'Deleted tree')],
   ['POST', /\/undo$/, () => t('device.undo', 'Undo')],
   ['POST', /^\/api\/plots\/[^/]+\/corrections$/, () => t('device.plot', 'Plot')],
+  ['POST', /\/photos\?/, () => t('device.photo', 'Photo')],
+  ['POST', /\/decision$/, () => t('device.decision', 'Decision')],
   ['POST', /^\/api\/notebook$/, () => t('device.notebook-entry', 'Notebook entry')],
 ];
 
 /** What was entered in a write, as far as a person would recognize it. */
 export function enteredIn(write: Write): string {
+  if (write.body instanceof Blob) return new URLSearchParams(write.url.split('?')[1]).get('words') ?? '';
   const { tag, speciesCode, readings } = write.body as {
     readonly tag?: string;
     readonly speciesCode?: string;

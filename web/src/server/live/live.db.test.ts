@@ -65,14 +65,11 @@ describe('a page that watches a survey', () => {
     await until(({ kind }) => kind === 'crews');
     // The connection to the database opens beside the page: what is written before it is there is read by the page itself.
     const heard = until(({ kind }) => kind === 'plot');
-    let isHeard = false;
-    void heard.then(() => (isHeard = true));
-    let tag = 1;
-    while (!isHeard) {
+    const hasHeard = heard.then(() => true);
+    for (let tag = 1; !(await Promise.race([hasHeard, Promise.resolve(false)])); tag += 1)
       await api('POST', '/api/trees', newTree(plot.id, String(tag)));
-      tag += 1;
-    }
     expect((await heard).data).toMatchObject({ plotId: plot.id });
+    await api('POST', '/api/trees', newTree(plot.id, 'last'));
     const { body } = await api<{ revision: number }>('GET', `/api/plots/${plot.id}`);
     const last = await until(({ kind, data }) => kind === 'plot' && data.revision === body.revision);
     expect(last.data.plotId).toBe(plot.id);

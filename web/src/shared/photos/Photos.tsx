@@ -1,10 +1,13 @@
 import { useEffect, useState } from 'react';
 import { Camera } from 'lucide-react';
-import { call, callUntilAnswered, errorText } from '../../client/api.ts';
+import { useStore } from '@nanostores/react';
+import { call, errorText } from '../../client/api.ts';
 import { deviceId, newId, now } from '../../client/identity.ts';
 import { PHOTOS_PER_PLOT, type PhotoView } from '../../contracts/photo-view.ts';
 import { Alert } from '../../ui/feedback/Alert.tsx';
 import { useAction } from '../../ui/feedback/use-action.ts';
+import { outbox, send, type WaitingWrite, type WriteResult } from '../../client/device/outbox.ts';
+import { WaitingPhotos } from './WaitingPhotos.tsx';
 import { smallerPhoto } from './smaller-photo.ts';
 import { t } from '../../messages/text.ts';
 import { day } from '../../messages/figures.ts';
@@ -17,12 +20,19 @@ interface PhotosProps {
   readonly observer: string;
 }
 
+const isOf =
+  (address: string) =>
+  ({ url, body }: WaitingWrite): boolean =>
+    body instanceof Blob && url.startsWith(`${address}?`);
+
 /** Photos of a plot or a tree, taken or chosen here. */
 export default function Photos({ address, caption, observer }: PhotosProps) {
   const [photos, setPhotos] = useState<readonly PhotoView[] | null>(null);
   const [words, setWords] = useState('');
   const { said, trouble, isBusy, run } = useAction();
   const [taken, setTaken] = useState<PhotoView | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const waiting = useStore(outbox).filter(isOf(address));
   const [loadTrouble, setLoadTrouble] = useState<string | null>(null);
   useEffect(() => {
     call<PhotoView[]>('GET', address).then(setPhotos, (error: unknown) => {
@@ -30,6 +40,10 @@ export default function Photos({ address, caption, observer }: PhotosProps) {
     });
   }, [address]);
 
+  const onFate = (fate: WriteResult): void => {
+    if (fate.kind === 'kept') setPhotos((before) => [...(before ?? []), fate.answer as PhotoView]);
+    else setRefusal(fate.problem.detail);
+  };
   const add = (file: File): Promise<void> =>
     run(async (say) => {
       say(t('shared.reducing-the-photo', 'Reducing the photo…'));
@@ -41,12 +55,11 @@ export default function Photos({ address, caption, observer }: PhotosProps) {
         takenAt: now(),
         words: words.trim() === '' ? caption : words.trim(),
       });
-      say(t('tally.sending', 'Sending…'));
-      const kept = await callUntilAnswered<PhotoView>(`${address}?${query.toString()}`, photo, say);
-      setPhotos((before) => [...(before ?? []), kept]);
+      const id = query.get('id') ?? '';
+      await send({ id, method: 'POST', url: `${address}?${query.toString()}`, body: photo }, onFate);
       setWords('');
       setTaken(null);
-      return t('tally.saved', 'Saved.');
+      return t('shared.photo-stored', 'Stored on this device.');
     });
   const act = () => ({ id: newId(), observer, device: deviceId(), madeAt: now() });
   const remove = (photo: PhotoView): Promise<void> =>
@@ -65,7 +78,9 @@ export default function Photos({ address, caption, observer }: PhotosProps) {
     });
   return (
     <div className="grid gap-3 py-2">
-      {photos?.length === 0 && <p className="text-quiet">{t('shared.no-photos-yet', 'No photos yet.')}</p>}
+      {photos?.length === 0 && waiting.length === 0 && (
+        <p className="text-quiet">{t('shared.no-photos-yet', 'No photos yet.')}</p>
+      )}
       <ul className="grid gap-3">
         {(photos ?? []).map((photo) => (
           <li key={photo.id} className="grid gap-1">
@@ -89,7 +104,8 @@ export default function Photos({ address, caption, observer }: PhotosProps) {
           </li>
         ))}
       </ul>
-      {(photos?.length ?? 0) < PHOTOS_PER_PLOT && (
+      <WaitingPhotos photos={waiting} />
+      {(photos?.length ?? 0) + waiting.length < PHOTOS_PER_PLOT && (
         <>
           <label className="grid gap-0.5">
             {t('shared.caption-of-the-next-photo', 'Caption of the next photo')}
@@ -120,7 +136,7 @@ export default function Photos({ address, caption, observer }: PhotosProps) {
           </label>
         </>
       )}
-      {(trouble ?? loadTrouble) !== null && <Alert>{trouble ?? loadTrouble}</Alert>}
+      {(trouble ?? refusal ?? loadTrouble) !== null && <Alert>{trouble ?? refusal ?? loadTrouble}</Alert>}
       <p role="status" className="flex flex-wrap items-center gap-2">
         {said}
         {taken !== null && (
