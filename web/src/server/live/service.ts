@@ -63,17 +63,21 @@ export function liveService({ listen, tell }: Notifications, nowMs: () => number
         if (watcher.surveyId === surveyId) watcher.send({ kind: 'plot', plotId, revision: Number(revision) });
     });
     listen(CREWS, (payload) => {
-      const { surveyId, device, presence } = JSON.parse(payload) as Told;
-      const of = crews.get(surveyId) ?? new Map<string, Presence & { readonly heardMs: number }>();
-      const before = of.get(device);
-      if (presence === null) of.delete(device);
-      else of.set(device, { ...presence, heardMs: nowMs() });
-      if (of.size === 0) crews.delete(surveyId);
-      else crews.set(surveyId, of);
-      if (before?.plotId !== presence?.plotId || before?.crew !== presence?.crew) sendCrews(surveyId);
+      hear(JSON.parse(payload) as Told);
     });
   };
+  const hear = ({ surveyId, device, presence }: Told): void => {
+    const of = crews.get(surveyId) ?? new Map<string, Presence & { readonly heardMs: number }>();
+    const before = of.get(device);
+    if (presence === null) of.delete(device);
+    else of.set(device, { ...presence, heardMs: nowMs() });
+    if (of.size === 0) crews.delete(surveyId);
+    else crews.set(surveyId, of);
+    if (before?.plotId !== presence?.plotId || before?.crew !== presence?.crew) sendCrews(surveyId);
+  };
   const say = (told: Told): void => {
+    // Pages of this process need no way round.
+    hear(told);
     // Who is there is no part of the record: what cannot be told is told the next time.
     tell(CREWS, JSON.stringify(told)).catch(() => undefined);
   };

@@ -103,7 +103,12 @@ function Version({
         <br />
         {version.device}
       </p>
-      <button type="button" className="btn btn-main self-end" disabled={isBusy} onClick={onChoose}>
+      <button
+        type="button"
+        className={`btn self-end ${button.confirm === undefined ? 'btn-main' : ''}`}
+        disabled={isBusy}
+        onClick={onChoose}
+      >
         {button.words}
       </button>
     </div>

@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useEffect, useState } from 'react';
 import type { RefusedWrite, SetAsideWrite, WaitingWrite } from '../../../client/device/outbox.ts';
+import { openConflicts } from '../../../client/device/open-conflicts.ts';
 import { flush, outbox, refused, setAside } from '../../../client/device/outbox.ts';
 import { type DeviceRoom, deviceRoom, offlineState, type OfflineState } from '../../../client/offline.ts';
 import { ageOf } from '../../../messages/ages.ts';
@@ -63,6 +64,30 @@ function OfflineWords({ state }: { readonly state: OfflineState }) {
 interface EntriesProps {
   readonly waiting: readonly WaitingWrite[];
   readonly attention: readonly (RefusedWrite | SetAsideWrite)[];
+}
+
+/** Surveys in which something waits for a person, with the way there. */
+function Decisions({ surveys }: { readonly surveys: readonly DeviceSurvey[] }) {
+  const conflicts = useStore(openConflicts);
+  return surveys.map(({ id, name, placeName }) => {
+    const n = conflicts.filter(({ surveyId }) => surveyId === id).length;
+    if (n === 0) return null;
+    return (
+      <p key={id} className="card flex flex-wrap items-center justify-between gap-3 p-4">
+        <span>
+          {t('device.decisions', '{n, plural, one {# change needs a decision} other {# changes need a decision}}', {
+            n,
+          })}
+          <span className="block text-quiet">
+            {placeName} · {name}
+          </span>
+        </span>
+        <a className="btn btn-main" href={`/surveys/${id}/conflicts`}>
+          {t('shell.compare', 'Compare')}
+        </a>
+      </p>
+    );
+  });
 }
 
 /** What of this device the server does not have yet. */
@@ -216,6 +241,7 @@ export function DevicePage({ surveys }: DevicePageProps) {
         <h2 id="entries" className="text-xl font-bold">
           {t('device.entries', 'Entries')}
         </h2>
+        <Decisions surveys={surveys} />
         <Entries waiting={waiting} attention={attention} />
       </section>
       <section aria-labelledby="take" className="grid gap-3">
