@@ -3,6 +3,7 @@ import { IsIn, IsObject, IsUUID } from 'class-validator';
 import { IsLine, IsListOf, IsMoment, IsOmittable, IsOneOf, IsShaped, IsWhole } from './decorators.ts';
 import { ActDto } from './tree.ts';
 import { TAG } from '@arbolito/core/tree';
+import type { KitAtHand } from '@arbolito/core/instruments';
 import type { ConflictView } from './conflict-view.ts';
 import type { PlotView, ProblemView, SurveyView, TreeView } from './views.ts';
 
@@ -127,6 +128,8 @@ export interface ChangesView {
   readonly more: boolean;
   /** The survey with its settings; null where they are those that were named. */
   readonly survey: SurveyView | null;
+  /** Instruments of the crew, which heights are judged by. */
+  readonly kit: readonly KitAtHand[];
   /** Fingerprint of the settings. */
   readonly settings: string;
   readonly plots: readonly PlotCopy[];

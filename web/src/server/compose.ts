@@ -174,7 +174,7 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
     history: historyService(corrections, { tree: treeWriting.undo, plot: plotWriting.undo }),
     conflicts: conflictService(database, { treesOf, now, inTransaction }),
     sync: syncService({ treesOf, now, inTransaction }),
-    changes: changesService(database),
+    changes: changesService(database, kitOf),
     live: liveService(notifications, () => Date.now()),
     rules: rulesService({ corrections, inTransaction, trees, plots, surveys }),
     codes: codesService(surveys, inTransaction),

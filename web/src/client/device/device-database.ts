@@ -1,4 +1,5 @@
 import { type DBSchema, type IDBPDatabase, type IDBPTransaction, openDB, type StoreNames } from 'idb';
+import type { KitAtHand } from '@arbolito/core/instruments';
 import type { ConflictView } from '../../contracts/conflict-view.ts';
 import type { PlotCopy, PlotState } from '../../contracts/sync.ts';
 import type { ProblemView, SurveyView } from '../../contracts/views.ts';
@@ -24,6 +25,7 @@ export interface StoredWrite {
 export interface StoredSurvey {
   readonly id: string;
   readonly survey: SurveyView;
+  readonly kit: readonly KitAtHand[];
   readonly settings: string;
   /** Where the reading of changes goes on. */
   readonly cursor: string;

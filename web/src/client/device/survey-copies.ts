@@ -66,8 +66,8 @@ async function deleteSent(writes: Writes, isInCopy: (plot: PlotState) => boolean
 async function store(surveyId: string, known: StoredSurvey | undefined, page: ChangesView): Promise<StoredSurvey> {
   const survey = page.survey ?? known?.survey;
   if (deviceDatabase === null || survey === undefined) throw new DOMException('no storage', 'NotAllowedError');
-  const { settings, cursor } = page;
-  const next: StoredSurvey = { id: surveyId, survey, settings, cursor, readAt: new Date().toISOString() };
+  const { settings, cursor, kit } = page;
+  const next: StoredSurvey = { id: surveyId, survey, kit, settings, cursor, readAt: new Date().toISOString() };
   const revisions = new Map(page.plots.map(({ plot }) => [plot.id, plot.revision]));
   await onDisk(deviceDatabase, ['surveys', 'plots', 'writes'] as const, async (transaction) => {
     const plots = transaction.objectStore('plots');

@@ -1,3 +1,4 @@
+import type { FigureRow } from '../../reckon/tree-figures.ts';
 import {
   changesOf,
   type FieldChange,
@@ -10,7 +11,6 @@ import {
 } from '@arbolito/core/tree-file';
 import type { FileComparison, RowChange } from '../../contracts/exchange.ts';
 import type { SurveyView } from '../../contracts/views.ts';
-import type { FigureRow } from '../results/tree-result-repository.ts';
 import type { RowProblem } from './plots-and-tags.ts';
 import { t } from '../../messages/text.ts';
 

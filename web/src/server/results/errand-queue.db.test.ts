@@ -1,10 +1,10 @@
+import { FINISHED_PLOTS } from '../../reckon/combine-plots.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compose, type Composed } from '../compose.ts';
 import { useTestDatabase } from '../testing/api.ts';
 import { dbhReading, finishPlot, newTree, surveyWithPlot } from '../testing/made.ts';
 import { errandWorker, queueRunner } from './errand-queue.ts';
 import { type Errand, errandsIn } from './errands.ts';
-import { FINISHED_PLOTS } from './options.ts';
 
 let url = '';
 const open: { readonly close: () => Promise<void> }[] = [];

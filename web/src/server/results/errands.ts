@@ -1,5 +1,6 @@
+import { FINISHED_PLOTS } from '../../reckon/combine-plots.ts';
 import type { Composed } from '../compose.ts';
-import { FINISHED_PLOTS, optionsNamed } from './options.ts';
+import { optionsNamed } from './options.ts';
 import type { CachedName } from './survey-result-repository.ts';
 
 /** Something to work out of a whole survey. */

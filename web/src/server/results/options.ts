@@ -1,22 +1,12 @@
 import { CONFIDENCES_PCT, type ConfidencePct, USUAL_CONFIDENCE_PCT } from '@arbolito/core/statistics';
 import type { StandOptions } from '../../contracts/views.ts';
+import type { SumOptions } from '../../reckon/combine-plots.ts';
 import type { CachedName } from './survey-result-repository.ts';
-
-/** What sums are cached by; the confidence level is a matter of their intervals alone. */
-export type CachedOptions = Omit<StandOptions, 'confidencePct'>;
-
-/** Finished plots alone, each stratum by its own variance: what is shown unless somebody asks otherwise. */
-export const FINISHED_PLOTS: StandOptions = {
-  unfinished: false,
-  pooled: false,
-  finite: false,
-  confidencePct: USUAL_CONFIDENCE_PCT,
-};
 
 const EITHER = [false, true];
 
 /** Every way in which the sums are cached. */
-export const STAND_OPTIONS: readonly CachedOptions[] = EITHER.flatMap((unfinished) =>
+export const STAND_OPTIONS: readonly SumOptions[] = EITHER.flatMap((unfinished) =>
   EITHER.flatMap((pooled) => EITHER.map((finite) => ({ unfinished, pooled, finite }))),
 );
 
@@ -25,11 +15,11 @@ export const sumsName = ({
   unfinished,
   pooled,
   finite,
-}: CachedOptions): Exclude<CachedName, 'work-list' | 'basis' | 'heights'> =>
+}: SumOptions): Exclude<CachedName, 'work-list' | 'basis' | 'heights'> =>
   `sums${unfinished ? '-unfinished' : ''}${pooled ? '-pooled' : ''}${finite ? '-finite' : ''}`;
 
 /** The options of cached sums by their name; null for something else. */
-export const optionsNamed = (name: CachedName): CachedOptions | null =>
+export const optionsNamed = (name: CachedName): SumOptions | null =>
   STAND_OPTIONS.find((options) => sumsName(options) === name) ?? null;
 
 const confidenceOf = (text: string | null): ConfidencePct =>

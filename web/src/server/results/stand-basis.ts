@@ -1,14 +1,10 @@
-import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
+import type { StandCurves } from '@arbolito/core/height-curve';
 import { type RatioSums, ratioSums, volumeRatio } from '@arbolito/core/inventory';
-import type { SurveyInPlots } from './survey-totals.ts';
+import type { HeightBasis, SurveyInPlots } from '../../reckon/combine-plots.ts';
 import type { Parted } from './survey-result-repository.ts';
 
 /** What the trees of a survey say together, for everybody who looks at some of them. */
-export interface StandBasis {
-  /** The curves that heights are taken from where none was measured. */
-  readonly curves: StandCurves;
-  /** The curve of each species that a height is judged by. */
-  readonly judging: Readonly<Record<string, CurveSums>>;
+export interface StandBasis extends HeightBasis {
   readonly ratios: Readonly<Record<string, RatioSums>>;
   /** Stems per square metre of basal area at angle-count points; null where none was measured there. */
   readonly stemsPerM2: number | null;

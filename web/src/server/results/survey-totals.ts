@@ -2,30 +2,18 @@ import { curveDriftM, type StandCurveTree, standCurves } from '@arbolito/core/he
 import { grouped } from '@arbolito/core/statistics';
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import type { PlotQueries } from '../plots/queries.ts';
-import { settingsOf } from '../trees/evaluate-row.ts';
-import { isBegun, plotSummer, type SummedPlot } from './combine-plots.ts';
-import type { StandBasis } from './stand-basis.ts';
+import { settingsOf } from '../../reckon/evaluate-row.ts';
+import {
+  type HeightBasis,
+  isBegun,
+  plotSummer,
+  type SummedPlot,
+  type SurveyInPlots,
+} from '../../reckon/combine-plots.ts';
+import { judgingCurves } from '../../reckon/tree-figures.ts';
 import { settledKey } from './results-key.ts';
 import { keepOrGoOn, type KeptRepository } from './survey-result-repository.ts';
-import { judgingCurves, type TreeResultCache } from './tree-result-cache.ts';
-
-/** The curves that fill in heights, and those that trees are judged by. */
-type HeightBasis = Pick<StandBasis, 'curves' | 'judging'>;
-
-/** The height curves of a survey, and when they were fitted. */
-export interface HeightsInUse extends HeightBasis {
-  /** Null where they are of the trees as they are now. */
-  readonly fittedAt: string | null;
-  /** Heights that came in or went since. */
-  readonly changedSince: number;
-}
-
-/** A survey by its plots, each with its totals. */
-export interface SurveyInPlots {
-  readonly plots: readonly PlotView[];
-  readonly summed: readonly SummedPlot[];
-  readonly heights: HeightsInUse;
-}
+import type { TreeResultCache } from './tree-result-cache.ts';
 
 /** The curves that the results of a large survey use until they have moved, with the heights that made them. */
 interface KeptHeights extends HeightBasis {

@@ -1,22 +1,21 @@
-import { curveSums, type CurveSums, type StandCurveTree } from '@arbolito/core/height-curve';
+import { type FigureRow, type SummedRow, figuresOf, measuredHeights } from '../../reckon/tree-figures.ts';
+import { type StandCurveTree } from '@arbolito/core/height-curve';
 import { deadCodes } from '@arbolito/core/protocol';
 import { isBroken, isDead } from '@arbolito/core/tree';
 import { grouped } from '@arbolito/core/statistics';
-import type { SurveyView, TreeView } from '../../contracts/views.ts';
+import type { SurveyView } from '../../contracts/views.ts';
 import type { InTransaction } from '../database/connection.ts';
 import { isDiskFull } from '../database/failures.ts';
 import { resultsKey } from './results-key.ts';
 import { noteStorage } from '../storage-state.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import { evaluateRow, type RowParts, settingsOf } from '../trees/evaluate-row.ts';
+import { evaluateRow, type RowParts, settingsOf } from '../../reckon/evaluate-row.ts';
 import { treeRepository, type TreeRepository, type TreeRow } from '../trees/repository.ts';
 import { treeReader } from '../trees/tree-reader.ts';
 import {
-  type FigureRow,
   type FiguresOf,
   type PlotIds,
   saveTreeResults,
-  type SummedRow,
   type TreeResultRepository,
   type TreeResultRow,
 } from './tree-result-repository.ts';
@@ -69,43 +68,6 @@ const AT_A_TIME = 500;
 const LANES = 2;
 /** Trees of one species and one size are many in a large survey; beyond so many sizes a memory costs more than it saves. */
 const MOST_REMEMBERED = 20_000;
-
-const isDoubt = ({ severity }: { readonly severity: string }): boolean => severity !== 'note';
-
-type TreeFigures = Omit<
-  FigureRow,
-  | 'treeId'
-  | 'plotId'
-  | 'tag'
-  | 'speciesCode'
-  | 'observer'
-  | 'notes'
-  | 'dead'
-  | 'broken'
-  | 'diametersCm'
-  | 'readDiametersCm'
-> & { readonly diametersCm: number[]; readonly readDiametersCm: number[] | null };
-
-/** What of a tree the sums ask for. */
-const figuresOf = (view: TreeView): TreeFigures => {
-  const doubts = view.findings.filter(isDoubt);
-  return {
-    diametersCm: [...view.diametersCm],
-    readDiametersCm: view.diametersCm.every((dbhCm, i) => dbhCm === view.readDiametersCm[i])
-      ? null
-      : [...view.readDiametersCm],
-    dbhCm: view.dbh?.value ?? null,
-    heightM: view.height?.value ?? null,
-    volumeM3: view.volume?.value ?? null,
-    volumeErrorM3: view.volume?.standardError ?? null,
-    boardFeet: view.logs?.boardFeet?.value ?? null,
-    inDoubt:
-      view.findings.some(({ severity }) => severity === 'check') ||
-      isBroken({ ...view.heights, conditionCodes: view.notes?.conditions }),
-    outside: view.findings.some(({ code }) => code === 'volume.range'),
-    findings: doubts.length === 0 ? null : doubts,
-  };
-};
 
 /** Whether something is noted of its stem that its figures hang on. */
 const hasStemNotes = ({ notes }: TreeRow): boolean =>
@@ -276,25 +238,3 @@ const rowOfFigures = (row: TreeRow, made: TreeResultRow | undefined, codes: Read
           findings: made.findings ?? null,
         },
       ];
-
-/** A tree as the sums know it, from its view. */
-export const figureRowOf = (view: TreeView): FigureRow => {
-  const { id: treeId, plotId, tag, speciesCode, observer, notes, dead } = view;
-  const broken = isBroken({ ...view.heights, conditionCodes: notes?.conditions });
-  return { treeId, plotId, tag, speciesCode, observer, notes, dead, broken, ...figuresOf(view) };
-};
-
-/** The live trees whose heights make curves. */
-export const measuredHeights = (rows: readonly SummedRow[]): StandCurveTree[] =>
-  rows.flatMap(({ dbhCm, heightM, inDoubt, dead, speciesCode, plotId }) =>
-    dbhCm === null || heightM === null || inDoubt || dead ? [] : [{ dbhCm, heightM, speciesCode, plotId }],
-  );
-
-/** The height curve of each species that a tree is judged by. */
-export const judgingCurves = (heights: readonly StandCurveTree[], breastHeightM: number): Record<string, CurveSums> =>
-  Object.fromEntries(
-    Array.from(
-      grouped(heights, ({ speciesCode }) => speciesCode),
-      ([code, own]) => [code, curveSums(own, breastHeightM)],
-    ),
-  );

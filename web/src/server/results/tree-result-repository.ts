@@ -7,37 +7,8 @@ import { among } from '../database/among.ts';
 import { insertOf } from '../database/json-rows.ts';
 import { plots, treeResults, trees } from '../database/schema.ts';
 import { isUuid } from '../endpoint.ts';
+import type { FigureRow, SummedRow } from '../../reckon/tree-figures.ts';
 import { ownText, streamRows, type TextRow } from '../database/stream.ts';
-
-/** What the sums ask of a tree: its figures, without readings and workings. */
-export interface SummedRow {
-  readonly plotId: string;
-  readonly speciesCode: string;
-  readonly notes: TreeNotes | null;
-  readonly diametersCm: readonly number[];
-  /** As read, where the rounding rule records others. */
-  readonly readDiametersCm: readonly number[] | null;
-  /** By its condition codes. */
-  readonly dead: boolean;
-  readonly dbhCm: number | null;
-  readonly heightM: number | null;
-  readonly volumeM3: number | null;
-  readonly volumeErrorM3: number | null;
-  /** By its logs; null where nobody counted them. */
-  readonly boardFeet: number | null;
-  readonly inDoubt: boolean;
-  readonly outside: boolean;
-  /** Its height ends at a break. */
-  readonly broken: boolean;
-}
-
-/** The same with its name, and what speaks against its readings. */
-export interface FigureRow extends SummedRow {
-  readonly treeId: string;
-  readonly tag: string;
-  readonly observer: string;
-  readonly findings: readonly PlacedFinding[] | null;
-}
 
 export type TreeResultRow = typeof treeResults.$inferInsert;
 

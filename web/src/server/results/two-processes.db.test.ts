@@ -1,8 +1,8 @@
+import { FINISHED_PLOTS } from '../../reckon/combine-plots.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compose, type Composed } from '../compose.ts';
 import { useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, knownHeight, newTree, surveyWithPlot } from '../testing/made.ts';
-import { FINISHED_PLOTS } from './options.ts';
 
 let url = '';
 const open: Composed[] = [];

@@ -1,4 +1,5 @@
 import { grouped } from '@arbolito/core/statistics';
+import type { KitAtHand } from '@arbolito/core/instruments';
 import { deadCodes } from '@arbolito/core/protocol';
 import { isDead } from '@arbolito/core/tree';
 import type { ChangesQueryDto, ChangesView, PlainTree, PlotCopy } from '../../contracts/sync.ts';
@@ -74,7 +75,10 @@ async function copies(database: Queryable, survey: SurveyView, page: readonly Ch
   });
 }
 
-export const changesService = (database: Queryable): ChangesService => ({
+export const changesService = (
+  database: Queryable,
+  kitOf: (survey: SurveyView) => Promise<readonly KitAtHand[]>,
+): ChangesService => ({
   since: async (surveyId, { after = FIRST, settings: known }) => {
     const survey = await surveyQueries(surveyRepository(database)).get(surveyId);
     const settings = digestOf(survey);
@@ -88,6 +92,7 @@ export const changesService = (database: Queryable): ChangesService => ({
       cursor: last === undefined ? after : `${last.changedIn}.${last.id}`,
       more: page.length < found.length,
       survey: settings === known ? null : survey,
+      kit: await kitOf(survey),
       settings,
       // Whatever is written between the questions raises the revision again, and comes with the next page.
       plots: await copies(database, survey, page),

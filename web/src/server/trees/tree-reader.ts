@@ -1,8 +1,8 @@
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
 import { notFound } from '../problem.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import { evaluateRow, type JudgingContext, type RowParts } from './evaluate-row.ts';
-import { VisitBefore, visitBefore } from './last-visits.ts';
+import { evaluateRow, type JudgingContext, type RowParts } from '../../reckon/evaluate-row.ts';
+import { VisitBefore, visitBefore } from '../../reckon/last-visits.ts';
 import type { TreeRepository, TreeRow } from './repository.ts';
 import { t } from '../../messages/text.ts';
 
@@ -40,7 +40,12 @@ export function treeReader(trees: TreeRepository, surveys: Pick<SurveyQueries, '
   const visitBeforeOf: TreeReader['visitBefore'] = async (survey, rowsOf) => {
     if (survey.previousSurveyId === null) return new VisitBefore(new Map());
     const previous = await surveys.get(survey.previousSurveyId);
-    return visitBefore(trees, previous, await rowsOf(previous.id));
+    const rows = await rowsOf(previous.id);
+    const readings = await trees.readingsInUse(rows.map(({ observationId }) => observationId));
+    return visitBefore(
+      previous,
+      rows.map((row) => ({ row, readings: readings.get(row.observationId) ?? [] })),
+    );
   };
   const withParts: TreeReader['withParts'] = async (rows, visit) => {
     const readings = await trees.readingsInUse(rows.map(({ observationId }) => observationId));

@@ -1,9 +1,10 @@
+import { judgingCurves, measuredHeights } from '../../reckon/tree-figures.ts';
 import { curveSums, expectedByCurve } from '@arbolito/core/height-curve';
 import { weightsOf } from '@arbolito/core/inventory';
 import { barkRatioOf, takesEveryTree, volumesOf } from '@arbolito/core/protocol';
 import { expansionFactorPerHa } from '@arbolito/core/plot';
 import type { StandView } from '../../contracts/views.ts';
-import { judgingCurves, measuredHeights, type TreeResultCache } from '../results/tree-result-cache.ts';
+import { type TreeResultCache } from '../results/tree-result-cache.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 

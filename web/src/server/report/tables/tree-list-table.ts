@@ -1,8 +1,8 @@
+import type { FigureRow } from '../../../reckon/tree-figures.ts';
 import { aboveGroundKg, massErrorShare } from '@arbolito/core/biomass';
 import { sum } from '@arbolito/core/statistics';
 import { printDiameters, type StandUnits, type UnitSystem } from '@arbolito/core/units';
 import type { SurveyView } from '../../../contracts/views.ts';
-import type { FigureRow } from '../../results/tree-result-repository.ts';
 import { type Cell, errorCell, figure, number, type ReportTable, text, words } from '../table.ts';
 import { t } from '../../../messages/text.ts';
 

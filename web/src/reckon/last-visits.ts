@@ -1,16 +1,20 @@
 import { estimateOf, type Outcome } from '@arbolito/core/uncertainty';
 import { PLAIN_TREE, whereToTape } from '@arbolito/core/protocol';
 import { evaluateTree, type LastStem, type LastVisit } from '@arbolito/core/tree';
-import type { SurveyView } from '../../contracts/views.ts';
-import { settingsOf, treeOfRow } from './evaluate-row.ts';
-import type { TreeRepository, TreeRow } from './repository.ts';
+import type { ReadingView, SurveyView } from '../contracts/views.ts';
+import { type PlainRow, settingsOf, treeOfRow } from './evaluate-row.ts';
 
 const DAYS_PER_YEAR = 365.25;
 const A_DAY_MS = 86_400_000;
 
+/** How people name a tree. */
+interface TreeName {
+  readonly plotLabel: string;
+  readonly tag: string;
+}
+
 /** A tree is the same at the next visit by its plot and its tag. */
-export const nameOf = ({ plotLabel, tag }: Pick<TreeRow, 'plotLabel' | 'tag'>): string =>
-  JSON.stringify([plotLabel, tag]);
+export const nameOf = ({ plotLabel, tag }: TreeName): string => JSON.stringify([plotLabel, tag]);
 
 /** What a visit left of each of its trees, by name. */
 export class VisitBefore {
@@ -21,7 +25,7 @@ export class VisitBefore {
   }
 
   /** What it left of a tree, seen from a later moment; undefined where it did not have that tree. */
-  of(tree: Pick<TreeRow, 'plotLabel' | 'tag'>, now: string): LastVisit | undefined {
+  of(tree: TreeName, now: string): LastVisit | undefined {
     const found = this.#byName.get(nameOf(tree));
     if (found === undefined) return undefined;
     const days = Math.max(1, (Date.parse(now) - Date.parse(found.on)) / A_DAY_MS);
@@ -47,14 +51,11 @@ const valueOf = (outcome: Outcome | null): number | null =>
   outcome === null ? null : (estimateOf(outcome)?.value ?? null);
 
 /** Works out what trees of an earlier visit left for the next one. */
-export async function visitBefore(
-  repository: TreeRepository,
+export function visitBefore(
   survey: SurveyView,
-  rows: readonly TreeRow[],
-): Promise<VisitBefore> {
-  const readings = await repository.readingsInUse(rows.map(({ observationId }) => observationId));
-  const entries = rows.flatMap((row) => {
-    const own = readings.get(row.observationId) ?? [];
+  trees: readonly { readonly row: PlainRow & TreeName; readonly readings: readonly ReadingView[] }[],
+): VisitBefore {
+  const entries = trees.flatMap(({ row, readings: own }) => {
     const reckoned = evaluateTree(treeOfRow(row, { readings: own, stems: [] }, survey), settingsOf(survey));
     const stems = reckoned.stems.flatMap(({ ordinal, diameter, point }): LastStem[] => {
       const dbhCm = valueOf(diameter);

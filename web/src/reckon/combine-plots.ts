@@ -1,5 +1,5 @@
 import { barkRatioOf, productsByCode, takesEveryTree, USUAL_LOGS } from '@arbolito/core/protocol';
-import { seededRandom } from '@arbolito/core/statistics';
+import { seededRandom, USUAL_CONFIDENCE_PCT } from '@arbolito/core/statistics';
 import {
   biomassSums,
   boardFeetSums,
@@ -19,10 +19,42 @@ import {
   volumeRatio,
   withProduct,
 } from '@arbolito/core/inventory';
-import type { PlotView, StandSummary, SurveyView } from '../../contracts/views.ts';
-import type { CachedOptions } from './options.ts';
-import type { SummedRow } from './tree-result-repository.ts';
-import type { SurveyInPlots } from './survey-totals.ts';
+import type { CurveSums, StandCurves } from '@arbolito/core/height-curve';
+import type { PlotView, StandOptions, StandSummary, SurveyView } from '../contracts/views.ts';
+import type { SummedRow } from './tree-figures.ts';
+
+/** What sums hang on; the confidence level is a matter of their intervals alone. */
+export type SumOptions = Omit<StandOptions, 'confidencePct'>;
+
+/** Finished plots alone, each stratum by its own variance: what is shown unless somebody asks otherwise. */
+export const FINISHED_PLOTS: StandOptions = {
+  unfinished: false,
+  pooled: false,
+  finite: false,
+  confidencePct: USUAL_CONFIDENCE_PCT,
+};
+
+/** The curves that fill in heights, and those that trees are judged by. */
+export interface HeightBasis {
+  readonly curves: StandCurves;
+  /** The curve of each species that a height is judged by. */
+  readonly judging: Readonly<Record<string, CurveSums>>;
+}
+
+/** The height curves of a survey, and when they were fitted. */
+export interface HeightsInUse extends HeightBasis {
+  /** Null where they are of the trees as they are now. */
+  readonly fittedAt: string | null;
+  /** Heights that came in or went since. */
+  readonly changedSince: number;
+}
+
+/** A survey by its plots, each with its totals. */
+export interface SurveyInPlots {
+  readonly plots: readonly PlotView[];
+  readonly summed: readonly SummedPlot[];
+  readonly heights: HeightsInUse;
+}
 
 /** What was summed up of a survey, without the survey and the plots themselves. */
 export interface KeptSums extends Pick<
@@ -107,7 +139,7 @@ const biomassGroups = ({ wood }: SurveyView) =>
 export function combinePlots(
   survey: SurveyView,
   { plots, summed: begun, heights: { fittedAt, changedSince } }: SurveyInPlots,
-  options: CachedOptions,
+  options: SumOptions,
 ): KeptSums {
   const summed = options.unfinished ? begun : begun.filter(({ counts }) => counts);
   const counted = summed.map(({ totals }) => totals);

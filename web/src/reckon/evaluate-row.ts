@@ -6,17 +6,34 @@ import {
   evaluateTreeWithCurve,
   findingsOfTree,
   heightEvidence,
+  type HeightNotes,
   type LastVisit,
+  type TapingNotes,
+  type TreeNotes,
   type TreeRecord,
   type TreeResult,
 } from '@arbolito/core/tree';
-import { treeOfView } from '../../contracts/tree-write.ts';
+import { treeOfView } from '../contracts/tree-write.ts';
 import { deadCodes, volumesOf } from '@arbolito/core/protocol';
 import { type CurveSums, curveWithout } from '@arbolito/core/height-curve';
 import type { KitAtHand } from '@arbolito/core/instruments';
 import { type Estimate, estimateOf, type Outcome } from '@arbolito/core/uncertainty';
-import type { EstimateView, ReadingView, SurveyView, TreeView } from '../../contracts/views.ts';
-import type { TreeRow } from './repository.ts';
+import type { EstimateView, ReadingView, SurveyView, TreeView } from '../contracts/views.ts';
+
+/** What of a tree its figures hang on, beside its readings. */
+export interface PlainRow {
+  readonly id: string;
+  readonly plotId: string;
+  readonly plotSlopePct: number;
+  readonly tag: string;
+  readonly speciesCode: string;
+  readonly deletedAt: string | null;
+  readonly taping: TapingNotes | null;
+  readonly heights: HeightNotes | null;
+  readonly notes: TreeNotes | null;
+  readonly observer: string;
+  readonly observedAt: string;
+}
 
 export const settingsOf = (survey: SurveyView): FormProtocol => ({
   unitSystem: survey.unitSystem,
@@ -66,7 +83,7 @@ const knownFigure = (outcome: Outcome | null): EstimateView | null =>
 
 /** The tree that a row is of. */
 export const treeOfRow = (
-  row: Pick<TreeRow, 'id' | 'plotId' | 'tag' | 'speciesCode' | 'taping' | 'heights' | 'notes'>,
+  row: Pick<PlainRow, 'id' | 'plotId' | 'tag' | 'speciesCode' | 'taping' | 'heights' | 'notes'>,
   parts: Pick<RowParts, 'readings' | 'stems'>,
   survey: SurveyView,
 ): TreeRecord =>
@@ -90,7 +107,7 @@ export const treeOfRow = (
  * @param judging by itself alone where left out, as the curves themselves are made
  */
 export function evaluateRow(
-  row: TreeRow,
+  row: PlainRow,
   { readings, stems, lastVisit }: RowParts,
   survey: SurveyView,
   judging?: JudgingContext,
