@@ -27,6 +27,7 @@ export const PAGES_KEPT: readonly string[] = [
   '/help/numbers',
   '/help/safety',
   '/device',
+  '/device/results',
   '/phone',
 ];
 

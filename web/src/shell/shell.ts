@@ -32,13 +32,23 @@ function notice(text: string, actions: readonly { readonly label: string; readon
 /** That a page about a survey came from this device, and how old it is. */
 function copyNotices(): HTMLElement[] {
   const { copyOf } = document.documentElement.dataset;
-  if (copyOf === undefined || document.body.dataset.survey === undefined) return [];
+  const { survey } = document.body.dataset;
+  if (copyOf === undefined || survey === undefined) return [];
   return [
     notice(
       t('shell.copy', 'Offline. Copy made {age}.', {
         age: ageOf(copyOf, new Date()),
       }),
-      [],
+      location.pathname.startsWith('/results/')
+        ? [
+            {
+              label: t('shell.results-here', 'Results with the entries of this device'),
+              act: () => {
+                location.assign(`/device/results#${survey}`);
+              },
+            },
+          ]
+        : [],
     ),
   ];
 }

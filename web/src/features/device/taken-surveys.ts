@@ -1,6 +1,6 @@
 import { atom } from 'nanostores';
 import { call } from '../../client/api.ts';
-import { readChanges } from '../../client/device/survey-copies.ts';
+import { readChanges, storedSurvey } from '../../client/device/survey-copies.ts';
 import { deviceStorage } from '../../client/device/device-storage.ts';
 import { askToPersist, keepPages } from '../../client/offline.ts';
 import { surveyPages } from './survey-pages.ts';
@@ -46,6 +46,9 @@ export async function takeAlong(surveyId: string): Promise<TakenSurvey> {
     const read = await readChanges(surveyId, ({ trees }) => {
       taking.set({ surveyId, done: 0, all: 1, trees });
     });
+    // Trees are compared with the visit before where there was one.
+    const before = (await storedSurvey(surveyId))?.survey.previousSurveyId ?? null;
+    if (before !== null) await readChanges(before);
     const plots = await call<readonly { readonly id: string }[]>('GET', `/api/plots?survey=${surveyId}`);
     const pages = surveyPages(surveyId, plots);
     const { failed, bytes } = await keepPages(pages, ({ done, all }) => {

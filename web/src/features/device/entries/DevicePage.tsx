@@ -193,6 +193,11 @@ function SurveyToTake({ survey, isReady }: { readonly survey: DeviceSurvey; read
           })}
         </p>
       )}
+      {!isTaking && taken !== null && (
+        <a className="justify-self-start underline" href={`/device/results#${survey.id}`}>
+          {t('device.results-here', 'Results on this device')}
+        </a>
+      )}
       {!isTaking && taken !== null && taken.missing > 0 && (
         <Alert>
           {t(

@@ -1,0 +1,69 @@
+import { deadCodes } from '@arbolito/core/protocol';
+import type { StoredPlot, StoredSurvey } from '../../../client/device/device-database.ts';
+import { beyondCopies } from '../../../client/device/outbox.ts';
+import { treesWith } from '../../../client/device/plain-trees.ts';
+import { storedPlots, storedSurvey } from '../../../client/device/survey-copies.ts';
+import { progressWith } from '../../../client/plot-writes.ts';
+import type { PlainPlot, PlainSurvey, ReckonedSurvey } from '../../../reckon/survey-on-device.ts';
+
+/** What the worker is told. */
+export interface ReckonTask {
+  readonly own: PlainSurvey;
+  /** The visit before, where it is on this device. */
+  readonly before: PlainSurvey | null;
+  /** Plots that are begun count as well. */
+  readonly unfinished: boolean;
+}
+
+/** A survey with what was worked out of it here. */
+export interface ReckonedHere extends ReckonedSurvey {
+  readonly stored: StoredSurvey;
+  /** The visit before is not on this device: trees are not compared with it. */
+  readonly lacksVisitBefore: boolean;
+}
+
+/** A plot as it is with the writes of this device. */
+function withWrites({ plot, trees }: StoredPlot, dead: ReadonlySet<string>): PlainPlot {
+  const writes = beyondCopies();
+  const own = treesWith({ trees, revision: plot.revision }, writes, plot.id, dead).map(({ tree }) => tree);
+  return { plot: { ...plot, ...progressWith(plot, writes), trees: own.length }, trees: own };
+}
+
+async function plainSurvey(stored: StoredSurvey): Promise<PlainSurvey> {
+  const dead = deadCodes(stored.survey.design.conditions);
+  const plots = await storedPlots(stored.id);
+  return { survey: stored.survey, kit: stored.kit, plots: plots.map((plot) => withWrites(plot, dead)) };
+}
+
+/**
+ * Works out results and review list of a survey on this device, in a worker.
+ *
+ * @returns null where the survey is not on this device
+ * @throws Error where the worker fails
+ */
+export async function reckonHere(surveyId: string, unfinished: boolean): Promise<ReckonedHere | null> {
+  const stored = await storedSurvey(surveyId);
+  if (stored === undefined) return null;
+  const { previousSurveyId } = stored.survey;
+  const previous = previousSurveyId === null ? undefined : await storedSurvey(previousSurveyId);
+  const task: ReckonTask = {
+    own: await plainSurvey(stored),
+    before: previous === undefined ? null : await plainSurvey(previous),
+    unfinished,
+  };
+  const worker = new Worker(new URL('./reckon.worker.ts', import.meta.url), { type: 'module' });
+  try {
+    const reckoned = await new Promise<ReckonedSurvey>((resolve, reject) => {
+      worker.addEventListener('message', ({ data }: MessageEvent<ReckonedSurvey>) => {
+        resolve(data);
+      });
+      worker.addEventListener('error', ({ message }) => {
+        reject(new Error(message));
+      });
+      worker.postMessage(task);
+    });
+    return { ...reckoned, stored, lacksVisitBefore: previousSurveyId !== null && previous === undefined };
+  } finally {
+    worker.terminate();
+  }
+}
