@@ -1,55 +1,27 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { get as securely } from 'node:https';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { type BrowserContext, chromium, type Page } from '@playwright/test';
+import { chromium } from '@playwright/test';
 import { CHROMIUM_ARGS, CHROMIUM_PATH } from '../scripts/lib/browser.mjs';
 import { freePort } from '../scripts/lib/cluster.mjs';
 import { startServer, stopServer, untilHealthy } from '../scripts/lib/server.mjs';
 import { openStack } from '../scripts/lib/stack.mjs';
-import { appUrl, expect, get, PHONE, test } from './support/app.ts';
-
-interface KeptTree {
-  readonly tag: string;
-}
-
-/** What other tests switch off. */
-const ALLOWED = { serviceWorkers: 'allow' } as const;
-
-const tagsOn = async (plotId: string): Promise<readonly string[]> =>
-  (await get<readonly KeptTree[]>(appUrl(), `/api/trees?plot=${plotId}`)).map(({ tag }) => tag);
-
-/** A browser of somebody who has opened the application before: its pages are on the device. */
-async function onPhone(work: (page: Page, context: BrowserContext) => Promise<void>): Promise<void> {
-  const browser = await chromium.launch({ executablePath: CHROMIUM_PATH, args: CHROMIUM_ARGS });
-  try {
-    const context = await browser.newContext({ baseURL: appUrl(), ...ALLOWED, viewport: PHONE, hasTouch: true });
-    const page = await context.newPage();
-    await page.goto('/device');
-    await expect(page.getByText('open without a network')).toBeVisible();
-    await work(page, context);
-  } finally {
-    await browser.close();
-  }
-}
-
-async function takeAlong(page: Page, surveyId: string): Promise<void> {
-  const survey = page.getByRole('listitem').filter({ has: page.locator(`a[href="/tally?survey=${surveyId}"]`) });
-  await survey.getByRole('button', { name: /^Take along/ }).click();
-  await expect(survey.getByText(/^Copied/)).toBeVisible();
-}
-
-async function enter(page: Page, line: string): Promise<void> {
-  await page.locator('#call-line').fill(line);
-  await page.locator('#call-line').press('Enter');
-}
-
-const rows = (page: Page) => page.getByRole('table', { name: 'Trees of plot 1' }).locator('tbody tr');
+import { PAGES_KEPT } from '../web/src/service-worker/pages-offline.ts';
+import { expect, PHONE, test } from './support/app.ts';
+import { enter, onPhone, rows, tagsOn, takeAlong } from './support/phone.ts';
 
 test('the pages that need no survey open without a network', async () => {
   await onPhone(async (page, context) => {
     await context.setOffline(true);
+    for (const address of PAGES_KEPT) {
+      await page.goto(address);
+      await expect(page.locator('h1, main'), address).not.toHaveCount(0);
+      await expect(page.getByRole('heading', { name: 'Not on this device' }), address).toHaveCount(
+        address === '/offline' ? 1 : 0,
+      );
+      await expect(page.locator('astro-island[ssr]'), address).toHaveCount(0);
+    }
     for (const [address, title] of [
       ['/', 'Home'],
       ['/measure', 'Tree sheet'],
@@ -62,7 +34,6 @@ test('the pages that need no survey open without a network', async () => {
     ] as const) {
       await page.goto(address);
       await expect(page, address).toHaveTitle(new RegExp(`^${title}`));
-      await expect(page.locator('astro-island[ssr]'), address).toHaveCount(0);
     }
     await page.goto('/surveys/new');
     await expect(page.getByRole('heading', { name: 'Not on this device' })).toBeVisible();
@@ -92,40 +63,29 @@ test('a plot that was taken along is measured without a network, and is sent onc
   });
 });
 
-test('a phone that dies keeps every tree that it said was stored', async ({ plot: { plotId, surveyId } }) => {
-  const folder = mkdtempSync(path.join(tmpdir(), 'phone-'));
-  const open = () =>
-    chromium.launchPersistentContext(folder, {
-      executablePath: CHROMIUM_PATH,
-      args: CHROMIUM_ARGS,
-      ...ALLOWED,
-      baseURL: appUrl(),
-      viewport: PHONE,
-    });
-  try {
-    const first = await open();
-    const page = first.pages()[0] ?? (await first.newPage());
-    await page.goto('/device');
+test('results and review list of a survey are worked out on the device, with entries that are not sent', async ({
+  plot: { plotId, surveyId },
+}) => {
+  await onPhone(async (page, context) => {
+    await page.reload();
     await takeAlong(page, surveyId);
-    await first.setOffline(true);
+    await context.setOffline(true);
     await page.goto(`/tally/${plotId}`);
-    for (let tree = 1; tree <= 3; tree += 1) await enter(page, `sp ${String(30 + tree)}`);
+    // 36 and 40 cm on 500 m²: 2 × 20 = 40 stems/ha, (0.10179 + 0.12566) × 20 = 4.5 m²/ha.
+    await enter(page, 'sp 36');
+    await enter(page, 'sp 40');
+    await enter(page, '#2a bt 340');
     await expect(page.locator('#waiting')).toHaveText('3 on this device');
-    await page.locator('#call-line').fill('bt 41.');
-    spawnSync('pkill', ['-9', '-f', folder]);
-    await first.close().catch(() => undefined);
-
-    const second = await open();
-    await second.setOffline(true);
-    const again = second.pages()[0] ?? (await second.newPage());
-    await again.goto(`/tally/${plotId}`);
-    await expect(rows(again)).toHaveCount(3);
-    await second.setOffline(false);
-    await expect.poll(() => tagsOn(plotId)).toEqual(['1', '2', '3']);
-    await second.close();
-  } finally {
-    rmSync(folder, { recursive: true, force: true });
-  }
+    await page.goto(`/device/results#${surveyId}`);
+    await expect(page.getByText('3 entries that are not sent are included.')).toBeVisible();
+    await page.getByRole('checkbox', { name: 'Count unfinished plots as well' }).check();
+    await expect(page.getByText('1 plot counts.')).toBeVisible();
+    await expect(page.getByRole('definition').first()).toContainText('60');
+    await expect(page.getByRole('listitem').filter({ hasText: 'plot 1 · tree 2a' })).toBeVisible();
+    await page.goto(`/results/${surveyId}`);
+    await page.getByRole('button', { name: 'Results with the entries of this device' }).click();
+    await expect(page.getByRole('heading', { name: 'Review list' })).toBeVisible();
+  });
 });
 
 test('phones reach the server over HTTPS with its own certificate, and over plain HTTP learn why it stays online', async () => {
