@@ -142,20 +142,31 @@ async function put(write: StoredWrite): Promise<void> {
   tell({ kind: 'changed' });
 }
 
-async function remove(id: string): Promise<void> {
-  const known = stored.find((write) => write.id === id);
+/** Takes writes away and puts others in their place, in one transaction. */
+async function replaceWrites(ids: ReadonlySet<string>, others: readonly StoredWrite[]): Promise<void> {
+  const gone = stored.filter(({ id }) => ids.has(id));
+  const kept = others.filter(({ order }) => order !== undefined);
   changes += 1;
-  stored = stored.filter((write) => write.id !== id);
-  unstored = unstored.filter((write) => write.id !== id);
+  stored = [...stored.filter(({ id }) => !ids.has(id)), ...kept].sort((a, b) => (a.order ?? 0) - (b.order ?? 0));
+  unstored = [
+    ...unstored.filter(({ id }) => !ids.has(id)),
+    ...others.filter(({ order, state }) => order === undefined && state === 'refused'),
+  ];
   show();
-  if (deviceDatabase === null || known?.order === undefined) return;
-  const { order } = known;
+  if (deviceDatabase === null || gone.length === 0) return;
   // What stays on the disk by mistake is sent once more, which does no harm.
-  await onDisk(deviceDatabase, 'writes', (transaction) => transaction.objectStore('writes').delete(order)).catch(
-    noteStored,
-  );
+  await onDisk(deviceDatabase, 'writes', async (transaction) => {
+    const store = transaction.objectStore('writes');
+    const isKept = new Set(kept.map(({ order }) => order));
+    await Promise.all([
+      ...gone.map(({ order }) => (order === undefined || isKept.has(order) ? undefined : store.delete(order))),
+      ...kept.map((write) => store.put(write)),
+    ]);
+  }).catch(noteStored);
   tell({ kind: 'changed' });
 }
+
+const remove = (id: string): Promise<void> => replaceWrites(new Set([id]), []);
 
 const found = (id: string): StoredWrite | undefined => [...stored, ...unstored].find((write) => write.id === id);
 
@@ -174,17 +185,35 @@ function tellListener(id: string, fate: WriteResult): boolean {
 const hasCopy = async (plotId: string): Promise<boolean> =>
   (await deviceDatabase?.getKey('plots', plotId).catch(() => undefined)) !== undefined;
 
-async function settle(write: StoredWrite, fate: WriteResult): Promise<void> {
-  const isHere = listeners.has(write.id);
-  tries.delete(write.id);
-  // In one go with its leaving the queue: a view that opens now finds it in one of the two.
-  if (fate.kind === 'kept' && !isHere) confirmedWrites.push({ write, answer: fate.answer });
-  if (fate.kind === 'refused' && !isHere) await put({ ...write, state: 'refused', problem: fate.problem });
+/** A write with what became of it. */
+interface Settled {
+  readonly write: StoredWrite;
+  readonly fate: WriteResult;
+}
+
+/** What stays of a write on this device; null where nothing does. */
+async function leftOf({ write, fate }: Settled): Promise<StoredWrite | null> {
+  if (fate.kind === 'refused')
+    return listeners.has(write.id) ? null : { ...write, state: 'refused', problem: fate.problem };
+  const { answer, plot } = fate;
   // The copy of the plot on this device does not have it yet.
-  else if (fate.kind === 'kept' && fate.answer !== null && fate.plot !== null && (await hasCopy(fate.plot.id)))
-    await put({ ...write, state: 'sent', plot: fate.plot });
-  else await remove(write.id);
-  if (!tellListener(write.id, fate)) tell({ kind: 'answered', id: write.id, fate });
+  return answer !== null && plot !== null && (await hasCopy(plot.id)) ? { ...write, state: 'sent', plot } : null;
+}
+
+/** Notes what became of writes, all in one transaction, and tells who made them. */
+async function settle(settled: readonly Settled[]): Promise<void> {
+  const left = await Promise.all(settled.map(leftOf));
+  for (const { write, fate } of settled) {
+    tries.delete(write.id);
+    // In one go with its leaving the queue: a view that opens now finds it in one of the two.
+    if (fate.kind === 'kept' && !listeners.has(write.id)) confirmedWrites.push({ write, answer: fate.answer });
+  }
+  await replaceWrites(
+    new Set(settled.map(({ write }) => write.id)),
+    left.flatMap((write) => write ?? []),
+  );
+  for (const { write, fate } of settled)
+    if (!tellListener(write.id, fate)) tell({ kind: 'answered', id: write.id, fate });
 }
 
 const isWaiting = ({ state }: StoredWrite): boolean => state === 'waiting';
@@ -204,17 +233,15 @@ function sendable(): readonly StoredWrite[] {
 let alone = false;
 
 async function settleAll(batch: readonly StoredWrite[], results: readonly OperationResult[]): Promise<void> {
-  for (const result of results) {
-    const write = batch.find(({ id }) => id === result.id);
-    if (write === undefined) continue;
-    if (result.kind === 'kept') await noteConflicts(result.conflicts);
-    await settle(
-      write,
-      result.kind === 'kept'
-        ? { kind: 'kept', answer: result.answer, plot: result.plot }
-        : { kind: 'refused', problem: result.problem },
-    );
-  }
+  const writes = new Map(batch.map((write) => [write.id, write]));
+  await noteConflicts(results.flatMap((result) => (result.kind === 'kept' ? result.conflicts : [])));
+  await settle(
+    results.flatMap((result): readonly Settled[] => {
+      const write = writes.get(result.id);
+      if (write === undefined) return [];
+      return [{ write, fate: result }];
+    }),
+  );
 }
 
 /** A write failed by itself. @throws ApiError where it has to be tried again */
@@ -230,7 +257,7 @@ async function settleFailure(write: StoredWrite, error: ApiError): Promise<void>
     return;
   }
   if (error.problem === null) throw error;
-  await settle(write, { kind: 'refused', problem: error.problem });
+  await settle([{ write, fate: { kind: 'refused', problem: error.problem } }]);
 }
 
 /** Sends some writes. @throws ApiError where they have to be tried again */
