@@ -5,10 +5,11 @@ const KEYS = 150;
 const SLOWDOWNS = [1, 4];
 const DESK = { width: 1280, height: 800 };
 
-const quantile = (values, share) => values.toSorted((a, b) => a - b)[Math.ceil(share * values.length) - 1] ?? NaN;
+export const quantile = (values, share) =>
+  values.toSorted((a, b) => a - b)[Math.ceil(share * values.length) - 1] ?? NaN;
 
 /** Milliseconds from each key press to the frame after which the changed element has been painted. */
-async function latencies(page, selector, watched, keys) {
+export async function latencies(page, selector, watched, keys) {
   await page.evaluate((target) => {
     globalThis.seen = [];
     let pressed = null;
@@ -64,7 +65,7 @@ const SCENES = [
   },
 ];
 
-async function textBox(page) {
+export async function textBox(page) {
   await page.setContent('<input id="box" value="6"><p id="echo">6</p>');
   await page.evaluate(() => {
     const box = document.querySelector('#box');

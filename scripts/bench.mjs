@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { mainPages, readerCosts } from '../bench/readers.mjs';
 import { growthCosts, scaleCosts } from '../bench/scale.mjs';
+import { offlineCosts } from '../bench/offline.mjs';
 import { loadingCosts } from '../bench/loading.mjs';
 import { typingCosts } from '../bench/typing.mjs';
 import { pageWeights } from '../bench/weights.mjs';
@@ -190,6 +191,29 @@ run(async () => {
     }
   } finally {
     await stack.close();
+  }
+  say('· Work without a network …');
+  const field = await openStack('test', { demo: false });
+  try {
+    const { sending, typing, taking, start } = await offlineCosts(field.url);
+    line('one request for each tree (baseline)', `${sending.single.toFixed(0)} trees/s`);
+    line('1,000 entries of a device, sent by its page', `${sending.gathered.toFixed(0)} trees/s`);
+    const gain = sending.gathered / sending.single;
+    goal('1,000 entries of a device', '≥ 3 × single writes', times(gain), gain >= 3);
+    const wait = typing.p95Ms / typing.baselineP95Ms;
+    line('a bare text box, key press to paint, p95 (baseline)', ms(typing.baselineP95Ms));
+    goal('key press while entries are sent, p95', '≤ 2.5 × a text box', times(wait), wait <= 2.5 && typing.wasSending);
+    const share = taking.takeMs / taking.downloadMs;
+    line(
+      `${taking.trees} trees: the same bytes fetched (baseline), taken along`,
+      `${ms(taking.downloadMs)}, ${ms(taking.takeMs)}`,
+    );
+    goal('taking 10,000 trees along', '≤ 3 × the download', times(share), share <= 3);
+    const saved = start.offlineMs / start.onlineMs;
+    line('tally, 4 × CPU: cold start on slow 4G (baseline), offline', `${ms(start.onlineMs)}, ${ms(start.offlineMs)}`);
+    goal('offline start of the tally', '≤ 0.5 × cold online', times(saved), saved <= 0.5);
+  } finally {
+    await field.close();
   }
   tellGoals();
 });

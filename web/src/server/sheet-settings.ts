@@ -11,7 +11,7 @@ import {
 } from '@arbolito/core/protocol';
 import type { LastVisit } from '@arbolito/core/tree';
 import type { SurveyView } from '../contracts/views.ts';
-import { settingsOf } from '../reckon/evaluate-row.ts';
+import { settingsOf } from '../computation/evaluate-row.ts';
 
 interface SheetSettings extends FormProtocol {
   readonly surveyId: string | null;

@@ -5,7 +5,7 @@ import type { ActDto } from '../../contracts/tree.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { changeTree } from '../trees/change-tree.ts';
-import { treeOfRow } from '../../reckon/evaluate-row.ts';
+import { treeOfRow } from '../../computation/evaluate-row.ts';
 import { markDeleted } from '../trees/remove-tree.ts';
 import { treeRepository, type TreeRow } from '../trees/repository.ts';
 import { explainingConflicts } from '../trees/tree-writing.ts';

@@ -1,4 +1,4 @@
-import type { FigureRow } from '../../reckon/tree-figures.ts';
+import type { FigureRow } from '../../computation/tree-figures.ts';
 import {
   changesOf,
   type FieldChange,

@@ -13,7 +13,7 @@ import { fullUp, notFound, Problem } from '../problem.ts';
 import { LOOSE_SETTINGS } from '../sheet-settings.ts';
 import { checkTree } from '../trees/check-tree.ts';
 import type { TreeCommands } from '../trees/commands.ts';
-import { figureOf } from '../../reckon/evaluate-row.ts';
+import { figureOf } from '../../computation/evaluate-row.ts';
 import { meantReadings } from '../trees/readings.ts';
 import type { NewNotebookRow, NotebookRepository, NotebookRow } from './repository.ts';
 import { t } from '../../messages/text.ts';

@@ -4,7 +4,7 @@ import { findMethod } from '@arbolito/core/methods';
 import { convert, printRounded, printStandardError, STAND_UNITS, type UnitId, unitOf } from '@arbolito/core/units';
 import { isBroken } from '@arbolito/core/tree';
 import type { PlotView, ReadingView, StemView, SurveyView, TreeView } from '../../contracts/views.ts';
-import { settingsOf } from '../../reckon/evaluate-row.ts';
+import { settingsOf } from '../../computation/evaluate-row.ts';
 import { harmless } from './csv.ts';
 import { englishOf } from '@arbolito/core/message';
 

@@ -1,4 +1,4 @@
-import { FINISHED_PLOTS } from '../../reckon/combine-plots.ts';
+import { FINISHED_PLOTS } from '../../computation/combine-plots.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compose, type Composed } from '../compose.ts';
 import { useTestDatabase } from '../testing/api.ts';

@@ -1,4 +1,4 @@
-import { FINISHED_PLOTS } from '../../reckon/combine-plots.ts';
+import { FINISHED_PLOTS } from '../../computation/combine-plots.ts';
 import type { Composed } from '../compose.ts';
 import { optionsNamed } from './options.ts';
 import type { CachedName } from './survey-result-repository.ts';

@@ -1,6 +1,6 @@
 import { CONFIDENCES_PCT, type ConfidencePct, USUAL_CONFIDENCE_PCT } from '@arbolito/core/statistics';
 import type { StandOptions } from '../../contracts/views.ts';
-import type { SumOptions } from '../../reckon/combine-plots.ts';
+import type { SumOptions } from '../../computation/combine-plots.ts';
 import type { CachedName } from './survey-result-repository.ts';
 
 const EITHER = [false, true];

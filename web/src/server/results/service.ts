@@ -1,5 +1,5 @@
-import { figureRowOf } from '../../reckon/tree-figures.ts';
-import { FINISHED_PLOTS } from '../../reckon/combine-plots.ts';
+import { figureRowOf } from '../../computation/tree-figures.ts';
+import { FINISHED_PLOTS } from '../../computation/combine-plots.ts';
 import {
   type HeightImputation,
   plotSums,
@@ -15,13 +15,13 @@ import type { PlotView, StandOptions, StandSummary, SurveySummary, SurveyView } 
 import { type TreeResultCache } from './tree-result-cache.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import { settingsOf } from '../../reckon/evaluate-row.ts';
+import { settingsOf } from '../../computation/evaluate-row.ts';
 import type { TreeQueries } from '../trees/queries.ts';
 import type { WorkerRunner } from './worker-runner.ts';
 import { type CachedResult, isLargeSurvey, keeperOf, type SurveyCache } from './survey-cache.ts';
 import { STAND_OPTIONS, sumsName } from './options.ts';
 import type { KeptRepository } from './survey-result-repository.ts';
-import { combinePlots, type KeptSums } from '../../reckon/combine-plots.ts';
+import { combinePlots, type KeptSums } from '../../computation/combine-plots.ts';
 import { basisOf, type KeptBasis, type StandBasis, standBasisOf } from './stand-basis.ts';
 import { surveyTotals } from './survey-totals.ts';
 

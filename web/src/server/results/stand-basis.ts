@@ -1,6 +1,6 @@
 import type { StandCurves } from '@arbolito/core/height-curve';
 import { type RatioSums, ratioSums, volumeRatio } from '@arbolito/core/inventory';
-import type { HeightBasis, SurveyInPlots } from '../../reckon/combine-plots.ts';
+import type { HeightBasis, SurveyInPlots } from '../../computation/combine-plots.ts';
 import type { Parted } from './survey-result-repository.ts';
 
 /** What the trees of a survey say together, for everybody who looks at some of them. */

@@ -1,11 +1,11 @@
-import { FINISHED_PLOTS } from '../../reckon/combine-plots.ts';
+import { FINISHED_PLOTS } from '../../computation/combine-plots.ts';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { seededRandom } from '@arbolito/core/statistics';
 import { services } from '../compose.ts';
 import { connect } from '../database/connection.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, finishPlot, knownHeight, newPlot, newTree, surveyWithPlot } from '../testing/made.ts';
-import { combinePlots } from '../../reckon/combine-plots.ts';
+import { combinePlots } from '../../computation/combine-plots.ts';
 import { basisOf } from './stand-basis.ts';
 import { keptRepository } from './survey-result-repository.ts';
 import { surveyTotals } from './survey-totals.ts';

@@ -2,15 +2,15 @@ import { curveDriftM, type StandCurveTree, standCurves } from '@arbolito/core/he
 import { grouped } from '@arbolito/core/statistics';
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import type { PlotQueries } from '../plots/queries.ts';
-import { settingsOf } from '../../reckon/evaluate-row.ts';
+import { settingsOf } from '../../computation/evaluate-row.ts';
 import {
   type HeightBasis,
   isBegun,
   plotSummer,
   type SummedPlot,
   type SurveyInPlots,
-} from '../../reckon/combine-plots.ts';
-import { judgingCurves } from '../../reckon/tree-figures.ts';
+} from '../../computation/combine-plots.ts';
+import { judgingCurves } from '../../computation/tree-figures.ts';
 import { settledKey } from './results-key.ts';
 import { keepOrGoOn, type KeptRepository } from './survey-result-repository.ts';
 import type { TreeResultCache } from './tree-result-cache.ts';

@@ -1,4 +1,4 @@
-import { type FigureRow, type SummedRow, figuresOf, measuredHeights } from '../../reckon/tree-figures.ts';
+import { type FigureRow, type SummedRow, figuresOf, measuredHeights } from '../../computation/tree-figures.ts';
 import { type StandCurveTree } from '@arbolito/core/height-curve';
 import { deadCodes } from '@arbolito/core/protocol';
 import { isBroken, isDead } from '@arbolito/core/tree';
@@ -9,7 +9,7 @@ import { isDiskFull } from '../database/failures.ts';
 import { resultsKey } from './results-key.ts';
 import { noteStorage } from '../storage-state.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import { evaluateRow, type RowParts, settingsOf } from '../../reckon/evaluate-row.ts';
+import { evaluateRow, type RowParts, settingsOf } from '../../computation/evaluate-row.ts';
 import { treeRepository, type TreeRepository, type TreeRow } from '../trees/repository.ts';
 import { treeReader } from '../trees/tree-reader.ts';
 import {

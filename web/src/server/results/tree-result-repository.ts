@@ -7,7 +7,7 @@ import { among } from '../database/among.ts';
 import { insertOf } from '../database/json-rows.ts';
 import { plots, treeResults, trees } from '../database/schema.ts';
 import { isUuid } from '../endpoint.ts';
-import type { FigureRow, SummedRow } from '../../reckon/tree-figures.ts';
+import type { FigureRow, SummedRow } from '../../computation/tree-figures.ts';
 import { ownText, streamRows, type TextRow } from '../database/stream.ts';
 
 export type TreeResultRow = typeof treeResults.$inferInsert;

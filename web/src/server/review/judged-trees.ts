@@ -1,10 +1,10 @@
-import { figureRowOf, type FigureRow } from '../../reckon/tree-figures.ts';
+import { figureRowOf, type FigureRow } from '../../computation/tree-figures.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import { settledKey } from '../results/results-key.ts';
 import { type TreeResultCache } from '../results/tree-result-cache.ts';
-import type { JudgingContext } from '../../reckon/evaluate-row.ts';
+import type { JudgingContext } from '../../computation/evaluate-row.ts';
 import type { TreeQueries } from '../trees/queries.ts';
 
 /** What is said of a tree by its own readings alone, or by the height curves and the instruments as well; any finding is a doubt. */

@@ -3,7 +3,7 @@ import type { CheckDecisionDto } from '../../contracts/checks.ts';
 import type { SurveySummary, SurveyView, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
-import { pointsOf, type Point, type ReadTree, readTree } from '../../reckon/review-points.ts';
+import { pointsOf, type Point, type ReadTree, readTree } from '../../computation/review-points.ts';
 import { judgedTrees } from './judged-trees.ts';
 import type { TreeResultCache } from '../results/tree-result-cache.ts';
 import type { PlotQueries } from '../plots/queries.ts';

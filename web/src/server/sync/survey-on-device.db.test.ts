@@ -2,7 +2,7 @@ import { atConfidence, USUAL_CONFIDENCE_PCT } from '@arbolito/core/statistics';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { ChangesView } from '../../contracts/sync.ts';
 import type { SurveyListItem, SurveySummary, SurveyView, WorkListView } from '../../contracts/views.ts';
-import { type PlainPlot, type PlainSurvey, reckonSurvey } from '../../reckon/survey-on-device.ts';
+import { type PlainPlot, type PlainSurvey, computeSurvey } from '../../computation/survey-on-device.ts';
 import { prepareDatabase } from '../database/tools.ts';
 import { inEnglish } from '../../../../core/src/testing/english.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
@@ -33,7 +33,7 @@ describe('a survey on a device', () => {
     for (const { id } of demo) {
       const own = await copyOf(id);
       const { previousSurveyId } = own.survey;
-      const { sums, points, trees } = reckonSurvey(
+      const { sums, points, trees } = computeSurvey(
         own,
         previousSurveyId === null ? null : await copyOf(previousSurveyId),
       );

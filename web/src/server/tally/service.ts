@@ -7,7 +7,7 @@ import type { PlotQueries } from '../plots/queries.ts';
 import { invalidField, Problem } from '../problem.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
 import type { SummaryService } from '../results/service.ts';
-import { settingsOf } from '../../reckon/evaluate-row.ts';
+import { settingsOf } from '../../computation/evaluate-row.ts';
 import type { TreeCommands } from '../trees/commands.ts';
 import type { TreeQueries } from '../trees/queries.ts';
 import { t, say } from '../../messages/text.ts';

@@ -4,7 +4,7 @@ import { digestOf } from '../digest.ts';
 import { LIMITS } from '../limits.ts';
 import { fullUp, invalidField, Problem } from '../problem.ts';
 import { checkTree } from './check-tree.ts';
-import type { RowParts } from '../../reckon/evaluate-row.ts';
+import type { RowParts } from '../../computation/evaluate-row.ts';
 import { newTreeRows } from './new-tree-rows.ts';
 import { meantReadings } from './readings.ts';
 import { newlyStored, type NewTreeRows, type TreeRow } from './repository.ts';

@@ -2,8 +2,8 @@ import type { ComparedDiameter, HeightResult, LastVisit } from '@arbolito/core/t
 import type { ReadingRecord, ReadingView, SurveyView, TreePageView, TreeView } from '../../contracts/views.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import { evaluateRow, type JudgingContext } from '../../reckon/evaluate-row.ts';
-import { VisitBefore } from '../../reckon/last-visits.ts';
+import { evaluateRow, type JudgingContext } from '../../computation/evaluate-row.ts';
+import { VisitBefore } from '../../computation/last-visits.ts';
 import type { TreeRepository } from './repository.ts';
 import { treeReader } from './tree-reader.ts';
 

@@ -1,8 +1,8 @@
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
 import { notFound } from '../problem.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import { evaluateRow, type JudgingContext, type RowParts } from '../../reckon/evaluate-row.ts';
-import { VisitBefore, visitBefore } from '../../reckon/last-visits.ts';
+import { evaluateRow, type JudgingContext, type RowParts } from '../../computation/evaluate-row.ts';
+import { VisitBefore, visitBefore } from '../../computation/last-visits.ts';
 import type { TreeRepository, TreeRow } from './repository.ts';
 import { t } from '../../messages/text.ts';
 

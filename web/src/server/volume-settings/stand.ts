@@ -1,4 +1,4 @@
-import { judgingCurves, measuredHeights } from '../../reckon/tree-figures.ts';
+import { judgingCurves, measuredHeights } from '../../computation/tree-figures.ts';
 import { curveSums, expectedByCurve } from '@arbolito/core/height-curve';
 import { weightsOf } from '@arbolito/core/inventory';
 import { barkRatioOf, takesEveryTree, volumesOf } from '@arbolito/core/protocol';

@@ -6,21 +6,21 @@ import { notSent } from '../../../client/device/outbox.ts';
 import { ageOf } from '../../../messages/ages.ts';
 import { localFigure } from '../../../messages/figures.ts';
 import { say, t } from '../../../messages/text.ts';
-import type { Point } from '../../../reckon/review-points.ts';
+import type { Point } from '../../../computation/review-points.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
-import { reckonHere, type ReckonedHere } from '../results/reckon-here.ts';
+import { computeHere, type ComputedHere } from '../results/compute-here.ts';
 
 type State =
   | { readonly kind: 'working' }
   | { readonly kind: 'absent' }
   | { readonly kind: 'failed' }
-  | { readonly kind: 'done'; readonly reckoned: ReckonedHere };
+  | { readonly kind: 'done'; readonly computed: ComputedHere };
 
 /** The survey is named behind the # of the address: so the page is one for all of them. */
 const surveyOfAddress = (): string => location.hash.slice(1);
 
 /** Main figures of the survey, each with its confidence interval. */
-function Figures({ reckoned: { sums: all, stored } }: { readonly reckoned: ReckonedHere }) {
+function Figures({ computed: { sums: all, stored } }: { readonly computed: ComputedHere }) {
   const { sums, plotsCounted, plotsLeftOut } = atConfidence(all, USUAL_CONFIDENCE_PCT);
   const { survey } = stored;
   const units = standUnits(survey.unitSystem, survey.design.shape.kind === 'tree-list');
@@ -160,9 +160,9 @@ export function ResultsHere() {
   useEffect(() => {
     let isShown = true;
     setState({ kind: 'working' });
-    reckonHere(surveyId, unfinished).then(
-      (reckoned) => {
-        if (isShown) setState(reckoned === null ? { kind: 'absent' } : { kind: 'done', reckoned });
+    computeHere(surveyId, unfinished).then(
+      (computed) => {
+        if (isShown) setState(computed === null ? { kind: 'absent' } : { kind: 'done', computed });
       },
       () => {
         if (isShown) setState({ kind: 'failed' });
@@ -187,8 +187,8 @@ export function ResultsHere() {
         </p>
       );
     case 'done': {
-      const { reckoned } = state;
-      const { survey, readAt } = reckoned.stored;
+      const { computed } = state;
+      const { survey, readAt } = computed.stored;
       return (
         <div className="grid gap-6">
           <p>
@@ -204,7 +204,7 @@ export function ResultsHere() {
               '{n, plural, =0 {All entries of this device are on the server.} one {# entry that is not sent is included.} other {# entries that are not sent are included.}}',
               { n: notSent().length },
             )}{' '}
-            {reckoned.lacksVisitBefore &&
+            {computed.lacksVisitBefore &&
               t('device.lacks-visit-before', 'The visit before is not on this device: trees are not compared with it.')}
           </p>
           <label className="flex items-center gap-2">
@@ -217,8 +217,8 @@ export function ResultsHere() {
             />
             {t('device.count-unfinished', 'Count unfinished plots as well')}
           </label>
-          <Figures reckoned={reckoned} />
-          <Findings points={reckoned.points} trees={reckoned.trees} />
+          <Figures computed={computed} />
+          <Findings points={computed.points} trees={computed.trees} />
         </div>
       );
     }

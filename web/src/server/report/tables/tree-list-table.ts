@@ -1,4 +1,4 @@
-import type { FigureRow } from '../../../reckon/tree-figures.ts';
+import type { FigureRow } from '../../../computation/tree-figures.ts';
 import { aboveGroundKg, massErrorShare } from '@arbolito/core/biomass';
 import { sum } from '@arbolito/core/statistics';
 import { printDiameters, type StandUnits, type UnitSystem } from '@arbolito/core/units';

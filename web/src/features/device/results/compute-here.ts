@@ -4,10 +4,10 @@ import { beyondCopies } from '../../../client/device/outbox.ts';
 import { treesWith } from '../../../client/device/plain-trees.ts';
 import { storedPlots, storedSurvey } from '../../../client/device/survey-copies.ts';
 import { progressWith } from '../../../client/plot-writes.ts';
-import type { PlainPlot, PlainSurvey, ReckonedSurvey } from '../../../reckon/survey-on-device.ts';
+import type { PlainPlot, PlainSurvey, ComputedSurvey } from '../../../computation/survey-on-device.ts';
 
 /** What the worker is told. */
-export interface ReckonTask {
+export interface ComputeTask {
   readonly own: PlainSurvey;
   /** The visit before, where it is on this device. */
   readonly before: PlainSurvey | null;
@@ -16,7 +16,7 @@ export interface ReckonTask {
 }
 
 /** A survey with what was worked out of it here. */
-export interface ReckonedHere extends ReckonedSurvey {
+export interface ComputedHere extends ComputedSurvey {
   readonly stored: StoredSurvey;
   /** The visit before is not on this device: trees are not compared with it. */
   readonly lacksVisitBefore: boolean;
@@ -41,20 +41,20 @@ async function plainSurvey(stored: StoredSurvey): Promise<PlainSurvey> {
  * @returns null where the survey is not on this device
  * @throws Error where the worker fails
  */
-export async function reckonHere(surveyId: string, unfinished: boolean): Promise<ReckonedHere | null> {
+export async function computeHere(surveyId: string, unfinished: boolean): Promise<ComputedHere | null> {
   const stored = await storedSurvey(surveyId);
   if (stored === undefined) return null;
   const { previousSurveyId } = stored.survey;
   const previous = previousSurveyId === null ? undefined : await storedSurvey(previousSurveyId);
-  const task: ReckonTask = {
+  const task: ComputeTask = {
     own: await plainSurvey(stored),
     before: previous === undefined ? null : await plainSurvey(previous),
     unfinished,
   };
-  const worker = new Worker(new URL('./reckon.worker.ts', import.meta.url), { type: 'module' });
+  const worker = new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module' });
   try {
-    const reckoned = await new Promise<ReckonedSurvey>((resolve, reject) => {
-      worker.addEventListener('message', ({ data }: MessageEvent<ReckonedSurvey>) => {
+    const computed = await new Promise<ComputedSurvey>((resolve, reject) => {
+      worker.addEventListener('message', ({ data }: MessageEvent<ComputedSurvey>) => {
         resolve(data);
       });
       worker.addEventListener('error', ({ message }) => {
@@ -62,7 +62,7 @@ export async function reckonHere(surveyId: string, unfinished: boolean): Promise
       });
       worker.postMessage(task);
     });
-    return { ...reckoned, stored, lacksVisitBefore: previousSurveyId !== null && previous === undefined };
+    return { ...computed, stored, lacksVisitBefore: previousSurveyId !== null && previous === undefined };
   } finally {
     worker.terminate();
   }

@@ -24,7 +24,7 @@ export interface PlainSurvey {
 }
 
 /** What is worked out of a survey without the server. */
-export interface ReckonedSurvey {
+export interface ComputedSurvey {
   readonly sums: KeptSums;
   readonly points: readonly Point[];
   readonly trees: number;
@@ -79,11 +79,11 @@ function treesToReview(
  *
  * @param before the visit before, where there was one and it is at hand: without it trees are not compared with it
  */
-export function reckonSurvey(
+export function computeSurvey(
   own: PlainSurvey,
   before: PlainSurvey | null = null,
   options: SumOptions = FINISHED_PLOTS,
-): ReckonedSurvey {
+): ComputedSurvey {
   const { survey, kit } = own;
   const visit = visitOf(before);
   const plots = own.plots.map(({ plot }) => plot).sort((a, b) => compare(a.label, b.label));
