@@ -665,7 +665,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       patch({ rows: [...shown, ...unknown].sort((a, b) => placeOf(a) - placeOf(b)) });
       if (selected !== null && $state.get().rows.every(({ id }) => id !== selected)) {
         patch({ selected: null });
-        say(t('tally.deleted-by-others', 'Somebody else has deleted this tree.'), true);
+        say(t('tally.deleted-by-others', 'Another crew has deleted this tree.'), true);
       }
     },
     undo: () => {
