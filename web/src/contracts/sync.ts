@@ -60,7 +60,10 @@ export type PlotState = Pick<PlotView, 'id' | 'revision'>;
 export interface KeptOperation {
   readonly id: string;
   readonly kind: 'kept';
-  /** As the write itself is answered; null for a tree that waits for its tag. */
+  /**
+   * The tree as it is with the change, without figures; null for one that waits for its tag. Other changes are answered like the
+   * write itself.
+   */
   readonly answer: unknown;
   /** Its parts that wait for a person, and what waits about the same tree or plot. */
   readonly conflicts: readonly ConflictView[];
@@ -112,6 +115,11 @@ export interface PlainTree extends Pick<
   | 'dead'
 > {
   readonly stems: readonly { readonly id: string; readonly ordinal: number }[];
+}
+
+/** A tree as a write has left it. */
+export interface TreeAfterWrite extends PlainTree {
+  readonly deleted: boolean;
 }
 
 /** A plot with its trees, as they were at one moment. */

@@ -5,6 +5,7 @@ import { type HistoryService, historyService } from './history/service.ts';
 import { type PlotCommands, plotCommands } from './plots/commands.ts';
 import { type PlotQueries, plotQueries } from './plots/queries.ts';
 import { plotRepository } from './plots/repository.ts';
+import { once } from './once.ts';
 import { surveyQueries } from './surveys/queries.ts';
 import { surveyRepository } from './surveys/repository.ts';
 import { type TreeCommands, treeCommands } from './trees/commands.ts';
@@ -23,16 +24,6 @@ export interface CommandsIn {
   readonly plotCommands: PlotCommands;
   readonly history: HistoryService;
 }
-
-/** An answer for each key, asked for once. */
-const once = <T>(ask: (key: string) => Promise<T>): ((key: string) => Promise<T>) => {
-  const known = new Map<string, Promise<T>>();
-  return (key) => {
-    const found = known.get(key) ?? ask(key);
-    known.set(key, found);
-    return found;
-  };
-};
 
 export function commandsIn(tx: Queryable, sources: CommandSources): CommandsIn {
   const inTransaction: TreeWriting['inTransaction'] = (work) => savepoint(tx, () => work(tx));

@@ -7,8 +7,8 @@ import { nextNumber } from './counter.ts';
 import type { StoredWrite } from './device-database.ts';
 
 /** Most changes of one request, and how long their text may be. */
-const MOST = 50;
-const LONGEST = 200_000;
+const MOST = 100;
+const LONGEST = 400_000;
 /** Where the server knows a later request than this device, its counter was lost. */
 const JUMP = 10_000;
 

@@ -1,8 +1,7 @@
 import type { TreeRecord } from '@arbolito/core/tree';
 import { treesWith } from '../../client/device/plain-trees.ts';
 import { treeChanges, waitingTrees } from '../../client/tree-writes.ts';
-import type { PlainTree } from '../../contracts/sync.ts';
-import type { TreeView } from '../../contracts/views.ts';
+import type { PlainTree, TreeAfterWrite } from '../../contracts/sync.ts';
 import { treeOfView } from '../../contracts/tree-write.ts';
 import type { Write } from '../../client/device/outbox.ts';
 
@@ -36,7 +35,7 @@ export const concernsPlot = (write: Write, plotId: string, trees: readonly Plain
   treeChanges([write]).some(({ treeId }) => trees.some(({ id }) => id === treeId));
 
 /** Trees with what was answered to a write; null where it waits for a person. */
-export function withAnswer(trees: readonly PlainTree[], answer: TreeView | null): readonly PlainTree[] {
+export function withAnswer(trees: readonly PlainTree[], answer: TreeAfterWrite | null): readonly PlainTree[] {
   if (answer === null) return trees;
   const others = trees.filter(({ id }) => id !== answer.id);
   if (answer.deleted) return others;

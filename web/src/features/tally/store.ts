@@ -66,7 +66,7 @@ import { defaultMethod, findMethod } from '@arbolito/core/methods';
 import { call } from '../../client/api.ts';
 import { deviceStorage } from '../../client/device/device-storage.ts';
 import { beyondCopies, confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/device/outbox.ts';
-import type { PlainTree, PlotCopy, PlotState } from '../../contracts/sync.ts';
+import type { PlainTree, PlotCopy, PlotState, TreeAfterWrite } from '../../contracts/sync.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
 import { concernsPlot, type Row, rowOf, rowsOf, withAnswer } from './rows.ts';
 import { t } from '../../messages/text.ts';
@@ -375,7 +375,7 @@ export function tallyStore(start: TallyStart): TallyStore {
   // What was answered while this page was being opened is on the record.
   const onRecord = confirmedWrites.reduce<readonly PlainTree[]>(
     (list, { write, answer }) =>
-      concernsPlot(write, plot.id, list) ? withAnswer(list, answer as TreeView | null) : list,
+      concernsPlot(write, plot.id, list) ? withAnswer(list, answer as TreeAfterWrite | null) : list,
     trees,
   );
   let base = { trees: onRecord, revision: plot.revision };
@@ -463,7 +463,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       const isLast = lastWrites.get(id) === (correctionId ?? id);
       if (fate.kind === 'kept') {
         noteRevision(fate.plot);
-        const tree = fate.answer as TreeView | null;
+        const tree = fate.answer as TreeAfterWrite | null;
         if (tree === null) {
           waitForTag(id);
           return;
@@ -604,7 +604,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       const gone = send(write, (fate) => {
         if (fate.kind === 'kept') {
           noteRevision(fate.plot);
-          const tree = fate.answer as TreeView | null;
+          const tree = fate.answer as TreeAfterWrite | null;
           // Others have changed it: it stays until a person decides.
           if (tree?.deleted === false) patch({ rows: [...$state.get().rows, rowOf(tree)] });
           else patch({ done: [...$state.get().done, { kind: 'correction', id: write.id }] });

@@ -1,8 +1,7 @@
 import { grouped } from '@arbolito/core/statistics';
 import type { KitAtHand } from '@arbolito/core/instruments';
 import { deadCodes } from '@arbolito/core/protocol';
-import { isDead } from '@arbolito/core/tree';
-import type { ChangesQueryDto, ChangesView, PlainTree, PlotCopy } from '../../contracts/sync.ts';
+import type { ChangesQueryDto, ChangesView, PlotCopy } from '../../contracts/sync.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import { conflictRepository } from '../conflicts/repository.ts';
 import { conflictSources, conflictViews } from '../conflicts/service.ts';
@@ -12,6 +11,7 @@ import { plotQueries } from '../plots/queries.ts';
 import { type ChangedPlot, plotRepository } from '../plots/repository.ts';
 import { surveyQueries } from '../surveys/queries.ts';
 import { surveyRepository } from '../surveys/repository.ts';
+import { plainTrees } from '../trees/plain-tree.ts';
 import { treeRepository } from '../trees/repository.ts';
 
 export interface ChangesService {
@@ -42,33 +42,13 @@ function onePage(found: readonly ChangedPlot[]): readonly ChangedPlot[] {
   return page;
 }
 
-/** Trees of plots as they were read, by plot. */
-async function plainTrees(
-  database: Queryable,
-  survey: SurveyView,
-  plotIds: readonly string[],
-): Promise<ReadonlyMap<string, PlainTree[]>> {
-  const repository = treeRepository(database);
-  const rows = await repository.listOfPlots(plotIds);
-  const readings = await repository.readingsInUse(rows.map(({ observationId }) => observationId));
-  const stems = await repository.stemsOf(rows.map(({ id }) => id));
-  const dead = deadCodes(survey.design.conditions);
-  const plain = rows.map(
-    ({ id, plotId, tag, speciesCode, observer, observedAt, taping, heights, notes, observationId }): PlainTree => ({
-      ...{ id, plotId, tag, speciesCode, observer, observedAt, taping, heights, notes },
-      dead: isDead(notes, dead),
-      readings: readings.get(observationId) ?? [],
-      stems: (stems.get(id) ?? []).map((stem) => ({ id: stem.id, ordinal: stem.ordinal })),
-    }),
-  );
-  return grouped(plain, ({ plotId }) => plotId);
-}
-
 async function copies(database: Queryable, survey: SurveyView, page: readonly ChangedPlot[]): Promise<PlotCopy[]> {
   const ids = page.map(({ id }) => id);
   if (ids.length === 0) return [];
   const views = new Map((await plotQueries(plotRepository(database)).listAmong(ids)).map((plot) => [plot.id, plot]));
-  const byPlot = await plainTrees(database, survey, ids);
+  const repository = treeRepository(database);
+  const trees = await plainTrees(repository, await repository.listOfPlots(ids), deadCodes(survey.design.conditions));
+  const byPlot = grouped(trees, ({ plotId }) => plotId);
   return page.flatMap(({ id }): PlotCopy[] => {
     const plot = views.get(id);
     return plot === undefined ? [] : [{ plot, trees: byPlot.get(id) ?? [] }];

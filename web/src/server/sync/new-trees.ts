@@ -2,10 +2,13 @@ import type { NewTreeDto } from '../../contracts/tree.ts';
 import { openConflict } from '../conflicts/open-conflict.ts';
 import { conflictRepository } from '../conflicts/repository.ts';
 import type { Queryable } from '../database/connection.ts';
+import { once } from '../once.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { Problem } from '../problem.ts';
-import { type ReadyTree, readyTree, storedBefore, viewOfStored } from '../trees/create-tree.ts';
+import { type ReadyTree, readyTree, storedBefore, plainOfStored } from '../trees/create-tree.ts';
 import { refusal } from '../trees/readings.ts';
+import { treeAfterWrite } from '../trees/tree-after-write.ts';
+import type { TreeRow } from '../trees/repository.ts';
 import type { TreeWriting } from '../trees/tree-writing.ts';
 import type { Outcome } from './operations.ts';
 
@@ -25,9 +28,12 @@ async function disputeTag(tx: Queryable, { plot, survey }: ReadyTree, tree: NewT
  */
 export async function keepNewTrees(
   tx: Queryable,
-  writing: TreeWriting,
+  commands: TreeWriting,
   list: readonly NewTreeDto[],
 ): Promise<Outcome[]> {
+  // Nothing else happens to the plots meanwhile: they are read once.
+  const writing: TreeWriting = { ...commands, plots: { get: once(commands.plots.get) } };
+  const afterWrite = async (row: TreeRow | null) => (row === null ? null : treeAfterWrite(writing, row));
   const outcomes = new Map<NewTreeDto, Outcome>();
   const tags = new Map<string, Set<string>>();
   const tagsOf = async (plotId: string): Promise<Set<string>> => {
@@ -43,7 +49,7 @@ export async function keepNewTrees(
       if (used.has(tree.tag)) {
         const before = await storedBefore(writing, tree);
         if (before === null) await disputeTag(tx, ready, tree);
-        outcomes.set(tree, { answer: before, subjectId: tree.id, plotId: tree.plotId });
+        outcomes.set(tree, { answer: await afterWrite(before), subjectId: tree.id, plotId: tree.plotId });
         continue;
       }
       used.add(tree.tag);
@@ -53,7 +59,9 @@ export async function keepNewTrees(
       const before = await storedBefore(writing, tree);
       outcomes.set(
         tree,
-        before === null ? { problem: error } : { answer: before, subjectId: tree.id, plotId: tree.plotId },
+        before === null
+          ? { problem: error }
+          : { answer: await afterWrite(before), subjectId: tree.id, plotId: tree.plotId },
       );
     }
   }
@@ -69,7 +77,10 @@ export async function keepNewTrees(
           const problem = refusal(error, each.tree.tag);
           if (problem === null) throw error;
           const before = await storedBefore(writing, each.tree);
-          outcomes.set(each.tree, before === null ? { problem } : { answer: before, subjectId: each.tree.id, plotId });
+          outcomes.set(
+            each.tree,
+            before === null ? { problem } : { answer: await afterWrite(before), subjectId: each.tree.id, plotId },
+          );
         });
     };
     await insert(trees).catch(async (error: unknown) => {
@@ -78,7 +89,7 @@ export async function keepNewTrees(
     });
     for (const { tree, ready } of trees)
       if (!outcomes.has(tree))
-        outcomes.set(tree, { answer: await viewOfStored(writing, ready), subjectId: tree.id, plotId: tree.plotId });
+        outcomes.set(tree, { answer: plainOfStored(ready), subjectId: tree.id, plotId: tree.plotId });
   }
   return list.map((tree) => outcomes.get(tree) ?? { answer: null, subjectId: tree.id, plotId: tree.plotId });
 }

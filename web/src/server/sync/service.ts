@@ -10,7 +10,8 @@ import { savepoint } from '../database/savepoint.ts';
 import { digestOf } from '../digest.ts';
 import { plotRepository } from '../plots/repository.ts';
 import { Problem } from '../problem.ts';
-import { readyTree } from '../trees/create-tree.ts';
+import { plainOfStored, readyTree } from '../trees/create-tree.ts';
+import { treeAfterWrite } from '../trees/tree-after-write.ts';
 import { correctedNewTree } from '../trees/waiting-tree.ts';
 import { keepNewTrees } from './new-trees.ts';
 import { type KnownOperation, type Outcome, readOperation } from './operations.ts';
@@ -56,7 +57,7 @@ async function changeWaiting(
   await conflicts.decide(conflict.id, { kept: 'change', ...decided });
   await treeWriting.repository.insert(tree.plotId, [ready.rows]);
   return {
-    answer: await treeWriting.reader.view(await treeWriting.reader.row(tree.id)),
+    answer: plainOfStored(ready),
     subjectId: tree.id,
     plotId: tree.plotId,
   };
@@ -82,7 +83,7 @@ async function apply(
       if (operation.kind === 'correction') await trees.correct(id, operation.body);
       else await trees.remove(id, operation.body);
       const row = await treeWriting.reader.row(id);
-      return { answer: await treeWriting.reader.view(row), subjectId: id, plotId: row.plotId };
+      return { answer: await treeAfterWrite(treeWriting, row), subjectId: id, plotId: row.plotId };
     }
     case 'undo': {
       const answer = await history.undo(id, operation.body);
@@ -123,7 +124,7 @@ async function answerAgain(tx: Queryable, commands: CommandsIn, operation: Known
     case 'deletion': {
       const row = await treeWriting.repository.find(id);
       const plotId = row?.plotId ?? (await waitingTree(tx, id))?.plotId ?? null;
-      return { answer: row === null ? null : await treeWriting.reader.view(row), subjectId: id, plotId };
+      return { answer: row === null ? null : await treeAfterWrite(treeWriting, row), subjectId: id, plotId };
     }
     case 'plot':
       return { answer: await plots.get(id), subjectId: id, plotId: id };

@@ -1,3 +1,5 @@
+import { deadCodes } from '@arbolito/core/protocol';
+import type { TreeAfterWrite } from '../../contracts/sync.ts';
 import type { NewTreeDto } from '../../contracts/tree.ts';
 import type { PlotView, SurveyView, TreeView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
@@ -6,6 +8,7 @@ import { fullUp, invalidField, Problem } from '../problem.ts';
 import { checkTree } from './check-tree.ts';
 import type { RowParts } from '../../computation/evaluate-row.ts';
 import { newTreeRows } from './new-tree-rows.ts';
+import { plainTree } from './plain-tree.ts';
 import { meantReadings } from './readings.ts';
 import { newlyStored, type NewTreeRows, type TreeRow } from './repository.ts';
 import { explainingConflicts, type TreeWriting } from './tree-writing.ts';
@@ -100,16 +103,22 @@ export async function readyTree(writing: TreeWriting, written: NewTreeDto): Prom
   return { plot, survey, rows: newTreeRows(tree, plot.surveyId, digestOf(written)) };
 }
 
-/** A tree that was just stored. */
-export function viewOfStored({ reader }: TreeWriting, { plot, survey, rows }: ReadyTree): Promise<TreeView> {
+/** A tree that was just stored, with its figures. */
+function viewOfStored({ reader }: TreeWriting, { plot, survey, rows }: ReadyTree): Promise<TreeView> {
   const { row, parts } = storedTree(rows, plot);
   return reader.viewOf(row, parts, survey);
 }
 
+/** A tree that was just stored, without figures. */
+export function plainOfStored({ plot, survey, rows }: ReadyTree): TreeAfterWrite {
+  const { row, parts } = storedTree(rows, plot);
+  return plainTree(row, parts, deadCodes(survey.design.conditions));
+}
+
 /** The tree that this very write has stored already; null where there is none. */
-export async function storedBefore({ repository, reader }: TreeWriting, written: NewTreeDto): Promise<TreeView | null> {
+export async function storedBefore({ repository }: TreeWriting, written: NewTreeDto): Promise<TreeRow | null> {
   const there = await repository.find(written.id);
-  return there?.writeDigest === digestOf(written) ? reader.view(there) : null;
+  return there?.writeDigest === digestOf(written) ? there : null;
 }
 
 /**
@@ -126,8 +135,8 @@ export async function createTree(
     await explainingConflicts(written.tag, () => writing.repository.insert(ready.plot.id, [ready.rows]));
     return { tree: await viewOfStored(writing, ready), created: true };
   } catch (error) {
-    const tree = error instanceof Problem ? await storedBefore(writing, written) : null;
-    if (tree !== null) return { tree, created: false };
+    const before = error instanceof Problem ? await storedBefore(writing, written) : null;
+    if (before !== null) return { tree: await writing.reader.view(before), created: false };
     throw error;
   }
 }

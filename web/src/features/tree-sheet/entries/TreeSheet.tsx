@@ -15,6 +15,7 @@ import { notSent } from '../../../client/device/outbox.ts';
 import { waitingTrees } from '../../../client/tree-writes.ts';
 import type { NotebookView } from '../../../contracts/notebook.ts';
 import type { PersonView } from '../../../contracts/people.ts';
+import type { PlainTree } from '../../../contracts/sync.ts';
 import type { TreeView } from '../../../contracts/views.ts';
 import { assembleTree } from '@arbolito/core/tree';
 import { useBackCloses } from '../../../ui/feedback/use-back-closes.ts';
@@ -115,7 +116,7 @@ export function TreeSheet({ settings: given, plot, tree, observer: crew, people 
   const sheet = tree?.id ?? plot?.id ?? entry?.id ?? 'loose';
   const [isNaming, setNaming] = useState(false);
   const survey = settings.surveyId ?? 'loose';
-  const [onRecord, setOnRecord] = useState(tree);
+  const [onRecord, setOnRecord] = useState<PlainTree | null>(tree);
   const [usedTags, setUsedTags] = useState<readonly string[]>(() =>
     plot === null ? [] : [...plot.usedTags, ...waitingTrees(notSent(), plot.id).map(({ tag }) => tag)],
   );

@@ -9,7 +9,7 @@ import {
 } from '../../../client/tree-writes.ts';
 import { useRef, useState } from 'react';
 import { send, type WriteResult } from '../../../client/device/outbox.ts';
-import type { TreeView } from '../../../contracts/views.ts';
+import type { PlainTree } from '../../../contracts/sync.ts';
 import type { SheetView } from '../store.ts';
 import { t } from '../../../messages/text.ts';
 
@@ -28,10 +28,10 @@ export type KeepState =
 
 interface KeepOptions {
   readonly plot: PlotContext | null;
-  readonly tree: TreeView | null;
+  readonly tree: PlainTree | null;
   readonly observer: string;
   /** Told when the server has the tree. */
-  readonly onKept: (tree: TreeView) => void;
+  readonly onKept: (tree: PlainTree) => void;
   /** Told when the tree is on its way: the sheet may turn to the next one. */
   readonly onSent: () => void;
   /** Told when the server refuses: the sheet goes back to what was entered. */
@@ -89,7 +89,7 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
         return;
       }
       setState({ kind: 'kept', words: t('tree-sheet.saved', '{name}: saved.', { name }) });
-      onKept(fate.answer as TreeView);
+      onKept(fate.answer as PlainTree);
     });
     void stored.then(() => {
       isStoring.current = false;
