@@ -23,6 +23,7 @@ const views = ({
   plot,
   counted,
   guessed,
+  disputed,
   tree,
   slipped,
   forked,
@@ -144,7 +145,7 @@ const views = ({
   {
     name: 'phones',
     size: PHONE,
-    columns: 6,
+    columns: 7,
     sheet: [
       { at: `/measure/${six}` },
       { at: `/measure/${three}`, tap: 'Method', scrollTo: '[aria-label="Heights"]' },
@@ -160,6 +161,7 @@ const views = ({
       { at: `/measure/${forked}`, tap: 'Method', scrollTo: '[aria-label="Stems"]' },
       { at: '/device', seen: 'text=open without a network' },
       { at: '/offline' },
+      { at: `/surveys/${disputed}/conflicts`, seen: 'text=Use tag' },
     ],
   },
 ];
@@ -253,6 +255,34 @@ async function lookTwice(base, name, shape, phases, plots) {
   return made[0];
 }
 
+/** Two crews have changed the same plot, and given a tag twice. The survey of the plot. */
+async function meetOn(base, plotId) {
+  const send = async (address, body) => {
+    const response = await fetch(`${base}${address}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    if (!response.ok) throw new Error(`${address}: ${await response.text()}`);
+  };
+  const by = (observer, device) => ({ id: randomUUID(), observer, device, madeAt: '2018-05-02T10:20:00Z' });
+  const seen = { slopePct: '12' };
+  const slope = `/api/plots/${plotId}/corrections`;
+  await send(slope, { ...by('Crew Heron', 'browser 3f1c20aa'), slopePct: 15, seen });
+  await send(slope, { ...by('Crew Badger', 'browser 91b4d7e2'), slopePct: 18, seen });
+  const [{ tag, speciesCode, readings }] = await (await fetch(`${base}/api/trees?plot=${plotId}`)).json();
+  const [{ measure, methodId, key, unit, takenAt }] = readings;
+  const { madeAt, ...writer } = by('Crew Badger', 'browser 91b4d7e2');
+  const reading = { measure, methodId, key, unit, takenAt, value: 28.5, asRead: '28.5', try: 1, id: randomUUID() };
+  const body = {
+    ...{ ...writer, plotId, tag, speciesCode, observedAt: madeAt, readings: [reading] },
+    ...{ observationId: randomUUID(), stemId: randomUUID() },
+  };
+  const operation = { id: writer.id, sequence: 1, madeAt, method: 'POST', path: '/api/trees', body };
+  await send('/api/sync', { device: writer.device, request: 1, operations: [operation] });
+  return (await (await fetch(`${base}/api/plots/${plotId}`)).json()).surveyId;
+}
+
 const surveysOf = async (base) => (await fetch(`${base}/api/surveys`)).json();
 
 async function take(browser, base, view) {
@@ -316,6 +346,7 @@ run(async () => {
         },
       ],
     );
+    const disputed = await meetOn(base, counted);
     browser = await openBrowser();
     const only = process.argv.slice(2);
     for (const view of views({
@@ -326,6 +357,7 @@ run(async () => {
       plot,
       counted,
       guessed,
+      disputed,
       tree,
       slipped,
       forked,
