@@ -20,6 +20,10 @@ const tagsOn = async (plotId: string): Promise<readonly string[]> =>
 
 const notices = (page: Page) => page.locator('#refused');
 
+interface Sent {
+  readonly operations: readonly { readonly body: { readonly tag?: string } }[];
+}
+
 test.describe('entries on their way to the server', () => {
   for (const [name, fail] of [
     ['is answered 500', 'answer'],
@@ -29,8 +33,9 @@ test.describe('entries on their way to the server', () => {
       await page.clock.install();
       await openTally(page, plotId);
       let tries = 0;
-      await page.route('**/api/trees', async (route) => {
-        if ((route.request().postDataJSON() as { readonly tag: string }).tag !== '1') {
+      await page.route('**/api/sync', async (route) => {
+        const { operations } = route.request().postDataJSON() as Sent;
+        if (operations.every(({ body }) => body.tag !== '1')) {
           await route.continue();
           return;
         }
@@ -51,7 +56,7 @@ test.describe('entries on their way to the server', () => {
       // Both trees stay on the plot's list, after a reload as well.
       await page.reload();
       await expect(page.getByRole('table', { name: 'Trees of plot 1' }).locator('tbody tr')).toHaveCount(2);
-      await page.unroute('**/api/trees');
+      await page.unroute('**/api/sync');
       await notices(page).getByRole('button', { name: 'Send again' }).click();
       await expect(notices(page)).toBeEmpty();
       await expect.poll(() => tagsOn(plotId)).toEqual(['1', '2']);

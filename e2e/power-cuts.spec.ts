@@ -1,6 +1,7 @@
+import { randomUUID } from 'node:crypto';
 import { expect, test as base } from '@playwright/test';
 import { openStack } from '../scripts/lib/stack.mjs';
-import { get, makePlot, post, treeBody } from './support/app.ts';
+import { get, makePlot, post, treeBody, WRITER } from './support/app.ts';
 
 type Stack = Awaited<ReturnType<typeof openStack>>;
 
@@ -137,15 +138,16 @@ test('a write that is refused after a reload is shown until somebody has seen it
   const page = await context.newPage();
   await page.goto(`${url}/tally/${plotId}`);
   await expect(page.locator('#call-line')).toBeFocused();
-  await page.route('**/api/trees', (route) => route.abort());
+  await page.route('**/api/sync', (route) => route.abort());
   await page.keyboard.type('#1 sp 34.5');
   await page.keyboard.press('Enter');
   await expect(page.locator('#waiting')).toHaveText('1 on this device');
-  expect((await post(url, '/api/trees', treeBody(plotId, '1', 50))).status).toBe(201);
-  await page.unroute('**/api/trees');
+  const empty = { id: randomUUID(), ...WRITER, madeAt: '2026-06-03T09:15:00Z', finished: true, empty: true };
+  expect((await post(url, `/api/plots/${plotId}/corrections`, empty)).status).toBe(200);
+  await page.unroute('**/api/sync');
   await page.goto(`${url}/help`);
   const notice = page.locator('#refused');
-  await expect(notice).toContainText('Tree 1 exists already in this plot');
+  await expect(notice).toContainText('Plot 1 is declared empty');
   await expect(notice).toContainText('34.5');
   await notice.getByRole('button', { name: 'Dismiss' }).click();
   await expect(notice).toBeEmpty();
