@@ -114,7 +114,8 @@ module.exports = {
       from: { path: '^web/src/(features|ui|client|workers)/', pathNot: '\\.test\\.tsx?$' },
       to: {
         path: '^web/src/contracts/',
-        pathNot: '^web/src/contracts/(generated|rules)/|/(views|tree-write|photo-view|plot-facts|field-rules-body)\\.ts$',
+        pathNot:
+          '^web/src/contracts/(generated|rules)/|/(views|tree-write|photo-view|plot-facts|field-rules-body)\\.ts$',
         dependencyTypesNot: ['type-only'],
       },
     },

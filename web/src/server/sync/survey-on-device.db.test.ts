@@ -30,7 +30,7 @@ describe('a survey on a device', () => {
     const { body: surveys } = await api<readonly SurveyListItem[]>('GET', '/api/surveys');
     const demo = surveys.filter(
       ({ name, placeName }) =>
-        / of 2026$/.test(name) && /^(Monte Valdeliro|Harrow Creek Wood|Villa Brezo)$/.test(placeName),
+        name.endsWith(' of 2026') && /^(Monte Valdeliro|Harrow Creek Wood|Villa Brezo)$/.test(placeName),
     );
     expect(demo).toHaveLength(3);
     for (const { id } of demo) {
