@@ -6,10 +6,10 @@ import { deviceId, newId, now } from './identity.ts';
 const addressOf = (conflictId: string): string => `/api/conflicts/${conflictId}/decision`;
 
 /** Which version is kept; a tree whose tag was given twice is kept under another one. */
-export type Choice = Pick<ConflictDecisionDto, 'keep' | 'tag'>;
+export type VersionChoice = Pick<ConflictDecisionDto, 'keep' | 'tag'>;
 
 /** A decision between the two versions that a person has seen. */
-export function decisionWrite({ id, recordDigest }: ConflictView, choice: Choice, observer: string): Write {
+export function decisionWrite({ id, recordDigest }: ConflictView, choice: VersionChoice, observer: string): Write {
   const body: ConflictDecisionDto = {
     ...{ id: newId(), observer, device: deviceId(), madeAt: now(), seen: recordDigest },
     ...choice,
@@ -18,5 +18,5 @@ export function decisionWrite({ id, recordDigest }: ConflictView, choice: Choice
 }
 
 /** The decision about a conflict among the writes that wait; undefined where there is none. */
-export const waitingDecision = (conflictId: string, writes: readonly Write[]): Choice | undefined =>
-  writes.find(({ url }) => url === addressOf(conflictId))?.body as Choice | undefined;
+export const waitingDecision = (conflictId: string, writes: readonly Write[]): VersionChoice | undefined =>
+  writes.find(({ url }) => url === addressOf(conflictId))?.body as VersionChoice | undefined;

@@ -5,10 +5,10 @@ import type { PlotView, SurveyView, TreeView, WorkPoint } from '../contracts/vie
 import type { FigureRow } from './tree-figures.ts';
 
 /** A finding of the review list. */
-export type Point = Omit<WorkPoint, 'decision'>;
+export type ReviewPoint = Omit<WorkPoint, 'decision'>;
 
 /** A tree as the checks ask for it, with what its own readings say already. */
-export interface ReadTree extends CheckedTree {
+export interface ReviewedTree extends CheckedTree {
   readonly findings: FigureRow['findings'];
 }
 
@@ -16,7 +16,7 @@ export const readTree = (
   row: FigureRow,
   readings: readonly CheckedReading[],
   { fieldRules }: SurveyView,
-): ReadTree => ({
+): ReviewedTree => ({
   id: row.treeId,
   plotId: row.plotId,
   tag: row.tag,
@@ -32,7 +32,7 @@ export const readTree = (
   findings: row.findings,
 });
 
-const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings'][number]) => ({
+const treePoint = ({ id: treeId, plotId }: ReviewedTree, finding: TreeView['findings'][number]) => ({
   key: `tree ${treeId} ${finding.code} ${String(finding.stem)} ${String(finding.heightNo ?? 1)}`,
   check: 'tree' as const,
   title: finding.title,
@@ -50,7 +50,11 @@ const treePoint = ({ id: treeId, plotId }: ReadTree, finding: TreeView['findings
 });
 
 /** The points of a survey, those of its single trees first. */
-export function pointsOf(survey: SurveyView, plots: readonly PlotView[], trees: readonly ReadTree[]): Point[] {
+export function pointsOf(
+  survey: SurveyView,
+  plots: readonly PlotView[],
+  trees: readonly ReviewedTree[],
+): ReviewPoint[] {
   const labels = new Map(plots.map(({ id, label }) => [id, label]));
   const ofTrees = trees.flatMap((tree) => (tree.findings ?? []).map((finding) => treePoint(tree, finding)));
   const points = [...ofTrees, ...checkSurvey(plots, trees, survey.design, survey.breastHeightM, survey.unitSystem)];

@@ -6,7 +6,7 @@ import type { PlotView, SurveyView } from '../contracts/views.ts';
 import { combinePlots, FINISHED_PLOTS, isBegun, type KeptSums, plotSummer, type SumOptions } from './combine-plots.ts';
 import { evaluateRow, type JudgingContext, type PlainRow, type RowParts, settingsOf } from './evaluate-row.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
-import { type Point, pointsOf, type ReadTree, readTree } from './review-points.ts';
+import { type ReviewPoint, pointsOf, type ReviewedTree, readTree } from './review-points.ts';
 import { type FigureRow, figureRowOf, judgingCurves, measuredHeights } from './tree-figures.ts';
 
 /** A plot with its trees as they were read. */
@@ -26,7 +26,7 @@ export interface PlainSurvey {
 /** What is worked out of a survey without the server. */
 export interface ComputedSurvey {
   readonly sums: KeptSums;
-  readonly points: readonly Point[];
+  readonly points: readonly ReviewPoint[];
   readonly trees: number;
 }
 
@@ -64,7 +64,7 @@ function treesToReview(
   placed: readonly PlacedTree[],
   figuresOf: (tree: PlacedTree, judging?: JudgingContext) => FigureRow,
   judging: JudgingContext,
-): ReadTree[] {
+): ReviewedTree[] {
   return placed.map((tree) => {
     const alone = figuresOf(tree);
     const read = readTree(alone, tree.parts.readings, survey);

@@ -50,7 +50,7 @@ type TreeFigures = Omit<
 > & { readonly diametersCm: number[]; readonly readDiametersCm: number[] | null };
 
 /** What of a tree the sums ask for. */
-export const figuresOf = (view: TreeView): TreeFigures => {
+export const summedFigures = (view: TreeView): TreeFigures => {
   const doubts = view.findings.filter(isDoubt);
   return {
     diametersCm: [...view.diametersCm],
@@ -74,7 +74,7 @@ export const figuresOf = (view: TreeView): TreeFigures => {
 export const figureRowOf = (view: TreeView): FigureRow => {
   const { id: treeId, plotId, tag, speciesCode, observer, notes, dead } = view;
   const broken = isBroken({ ...view.heights, conditionCodes: notes?.conditions });
-  return { treeId, plotId, tag, speciesCode, observer, notes, dead, broken, ...figuresOf(view) };
+  return { treeId, plotId, tag, speciesCode, observer, notes, dead, broken, ...summedFigures(view) };
 };
 
 /** The live trees whose heights make curves. */

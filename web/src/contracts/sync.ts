@@ -54,7 +54,7 @@ export class SyncDto {
 }
 
 /** A plot as far as a device has to know whether it has it. */
-export type PlotState = Pick<PlotView, 'id' | 'revision'>;
+export type PlotRevision = Pick<PlotView, 'id' | 'revision'>;
 
 /** A change that is on the record. */
 export interface KeptOperation {
@@ -68,7 +68,7 @@ export interface KeptOperation {
   /** Its parts that wait for a person, and what waits about the same tree or plot. */
   readonly conflicts: readonly ConflictView[];
   /** The plot as it is with this change; null where it is about none. */
-  readonly plot: PlotState | null;
+  readonly plot: PlotRevision | null;
 }
 
 export interface RefusedOperation {

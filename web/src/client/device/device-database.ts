@@ -1,7 +1,7 @@
 import { type DBSchema, type IDBPDatabase, type IDBPTransaction, openDB, type StoreNames } from 'idb';
 import type { KitAtHand } from '@arbolito/core/instruments';
 import type { ConflictView } from '../../contracts/conflict-view.ts';
-import type { PlotCopy, PlotState } from '../../contracts/sync.ts';
+import type { PlotCopy, PlotRevision } from '../../contracts/sync.ts';
 import type { ProblemView, SurveyView } from '../../contracts/views.ts';
 
 /** A change on its way to the server, as the device keeps it. */
@@ -18,7 +18,7 @@ export interface StoredWrite {
   /** Why it was refused or set aside. */
   readonly problem?: ProblemView;
   /** The plot as it is with this write, once it is on the record. */
-  readonly plot?: PlotState;
+  readonly plot?: PlotRevision;
 }
 
 /** A survey as it was when it was read last. */

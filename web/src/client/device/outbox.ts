@@ -1,6 +1,6 @@
 import { atom } from 'nanostores';
 import type { ProblemView } from '../../contracts/views.ts';
-import type { OperationResult, PlotState } from '../../contracts/sync.ts';
+import type { OperationResult, PlotRevision } from '../../contracts/sync.ts';
 import { ApiError } from '../api.ts';
 import { t } from '../../messages/text.ts';
 import { deviceDatabase, onDisk, type StoredWrite } from './device-database.ts';
@@ -32,7 +32,7 @@ export type WriteResult =
       readonly kind: 'kept';
       readonly answer: unknown;
       /** The plot as it is with the write; null where it is about none. */
-      readonly plot: PlotState | null;
+      readonly plot: PlotRevision | null;
     }
   | { readonly kind: 'refused'; readonly problem: ProblemView };
 

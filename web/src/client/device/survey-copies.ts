@@ -1,6 +1,6 @@
 import { ApiError, call } from '../api.ts';
 import type { IDBPObjectStore } from 'idb';
-import type { ChangesView, PlotState } from '../../contracts/sync.ts';
+import type { ChangesView, PlotRevision } from '../../contracts/sync.ts';
 import { deviceDatabase, type DeviceSchema, onDisk, type StoredPlot, type StoredSurvey } from './device-database.ts';
 import { noteStored } from './device-storage.ts';
 import { setConflicts } from './open-conflicts.ts';
@@ -57,7 +57,7 @@ export const storedPlots = async (surveyId: string): Promise<readonly StoredPlot
 type Writes = IDBPObjectStore<DeviceSchema, ('surveys' | 'plots' | 'writes')[], 'writes', 'readwrite'>;
 
 /** Deletes writes that were sent, and that a copy has now. */
-async function deleteSent(writes: Writes, isInCopy: (plot: PlotState) => boolean): Promise<void> {
+async function deleteSent(writes: Writes, isInCopy: (plot: PlotRevision) => boolean): Promise<void> {
   for (const { order, plot } of await writes.index('state').getAll('sent'))
     if (order !== undefined && plot !== undefined && isInCopy(plot)) await writes.delete(order);
 }

@@ -66,7 +66,7 @@ import { defaultMethod, findMethod } from '@arbolito/core/methods';
 import { call } from '../../client/api.ts';
 import { deviceStorage } from '../../client/device/device-storage.ts';
 import { beyondCopies, confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/device/outbox.ts';
-import type { PlainTree, PlotCopy, PlotState, TreeAfterWrite } from '../../contracts/sync.ts';
+import type { PlainTree, PlotCopy, PlotRevision, TreeAfterWrite } from '../../contracts/sync.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
 import { concernsPlot, type Row, rowOf, rowsOf, withAnswer } from './rows.ts';
 import { t } from '../../messages/text.ts';
@@ -450,7 +450,7 @@ export function tallyStore(start: TallyStart): TallyStore {
 
   /** The revision of the plot that holds the last answered write: an older copy would take that back. */
   let newest = plot.revision;
-  const noteRevision = (state: PlotState | null): void => {
+  const noteRevision = (state: PlotRevision | null): void => {
     newest = Math.max(newest, state?.revision ?? 0);
   };
   /** Trees whose deletion is being stored. */

@@ -1,4 +1,4 @@
-import { type FigureRow, type SummedRow, figuresOf, measuredHeights } from '../../computation/tree-figures.ts';
+import { type FigureRow, type SummedRow, summedFigures, measuredHeights } from '../../computation/tree-figures.ts';
 import { type StandCurveTree } from '@arbolito/core/height-curve';
 import { deadCodes } from '@arbolito/core/protocol';
 import { isBroken, isDead } from '@arbolito/core/tree';
@@ -94,7 +94,7 @@ function figureMaker(survey: SurveyView, stamp: string): FigureMaker {
     const size = sizeOf(row, parts);
     const found = size === null ? undefined : known.get(size);
     if (found !== undefined) return { ...found, treeId: row.id };
-    const made = { treeId: row.id, surveyId: survey.id, stamp, ...figuresOf(evaluateRow(row, parts, survey).view) };
+    const made = { treeId: row.id, surveyId: survey.id, stamp, ...summedFigures(evaluateRow(row, parts, survey).view) };
     if (size !== null && known.size < MOST_REMEMBERED) known.set(size, made);
     return made;
   };

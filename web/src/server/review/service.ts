@@ -3,7 +3,7 @@ import type { CheckDecisionDto } from '../../contracts/checks.ts';
 import type { SurveySummary, SurveyView, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
-import { pointsOf, type Point, type ReadTree, readTree } from '../../computation/review-points.ts';
+import { pointsOf, type ReviewPoint, type ReviewedTree, readTree } from '../../computation/review-points.ts';
 import { judgedTrees } from './judged-trees.ts';
 import type { TreeResultCache } from '../results/tree-result-cache.ts';
 import type { PlotQueries } from '../plots/queries.ts';
@@ -54,7 +54,7 @@ const decisionsByPoint = (rows: readonly DecisionRow[]): ReadonlyMap<string, Wor
   );
 
 interface KeptPoints {
-  readonly points: readonly Point[];
+  readonly points: readonly ReviewPoint[];
   /** What speaks against the readings of single trees. */
   readonly findings: SurveySummary['treesToCheck'];
   readonly trees: number;
@@ -75,7 +75,7 @@ export function checkService({
 }: Dependencies): CheckService {
   const judgeTrees = judgedTrees({ trees, figures, plots, mostRemembered });
   /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
-  const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReadTree[]> => {
+  const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReviewedTree[]> => {
     const judging = { curves: (await summary.basis(survey)).judging, kit: await kitOf(survey) };
     const judge = await judgeTrees(survey, judging);
     const readings = await repository.readingsOf(survey.id);
@@ -91,7 +91,7 @@ export function checkService({
       if (otherwise !== undefined) list[place] = { ...tree, ...otherwise };
     }
     const { compare } = new Intl.Collator('en', { numeric: true });
-    const placeOf = ({ plotId }: ReadTree): number => order.get(plotId) ?? 0;
+    const placeOf = ({ plotId }: ReviewedTree): number => order.get(plotId) ?? 0;
     return list.sort((a, b) => placeOf(a) - placeOf(b) || compare(a.tag, b.tag));
   };
   const keeper = keeperOf<KeptPoints>(

@@ -10,7 +10,7 @@ import { refusal } from '../trees/readings.ts';
 import { treeAfterWrite } from '../trees/tree-after-write.ts';
 import type { TreeRow } from '../trees/repository.ts';
 import type { TreeWriting } from '../trees/tree-writing.ts';
-import type { Outcome } from './operations.ts';
+import type { OperationOutcome } from './operations.ts';
 
 /** A tree waits for a person who gives it another tag. */
 async function disputeTag(tx: Queryable, { plot, survey }: ReadyTree, tree: NewTreeDto): Promise<void> {
@@ -30,11 +30,11 @@ export async function keepNewTrees(
   tx: Queryable,
   commands: TreeWriting,
   list: readonly NewTreeDto[],
-): Promise<Outcome[]> {
+): Promise<OperationOutcome[]> {
   // Nothing else happens to the plots meanwhile: they are read once.
   const writing: TreeWriting = { ...commands, plots: { get: once(commands.plots.get) } };
   const afterWrite = async (row: TreeRow | null) => (row === null ? null : treeAfterWrite(writing, row));
-  const outcomes = new Map<NewTreeDto, Outcome>();
+  const outcomes = new Map<NewTreeDto, OperationOutcome>();
   const tags = new Map<string, Set<string>>();
   const tagsOf = async (plotId: string): Promise<Set<string>> => {
     const used = tags.get(plotId) ?? new Set(await writing.repository.tagsOfPlot(plotId));

@@ -8,7 +8,7 @@ import { invalidField, type Problem } from '../problem.ts';
 import { t } from '../../messages/text.ts';
 
 /** What became of an operation: an answer as the write itself would get it, or why it was not taken. */
-export type Outcome =
+export type OperationOutcome =
   | { readonly answer: unknown; readonly subjectId: string; readonly plotId: string | null }
   | { readonly problem: Problem };
 

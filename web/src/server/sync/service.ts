@@ -1,6 +1,6 @@
 import { grouped } from '@arbolito/core/statistics';
 import type { ConflictView } from '../../contracts/conflict-view.ts';
-import type { OperationDto, OperationResult, PlotState, SyncDto, SyncView } from '../../contracts/sync.ts';
+import type { OperationDto, OperationResult, PlotRevision, SyncDto, SyncView } from '../../contracts/sync.ts';
 import type { NewTreeDto } from '../../contracts/tree.ts';
 import { type CommandsIn, type CommandSources, commandsIn } from '../commands-in.ts';
 import { conflictSources, conflictViews, decideIn } from '../conflicts/service.ts';
@@ -14,7 +14,7 @@ import { plainOfStored, readyTree } from '../trees/create-tree.ts';
 import { treeAfterWrite } from '../trees/tree-after-write.ts';
 import { correctedNewTree } from '../trees/waiting-tree.ts';
 import { keepNewTrees } from './new-trees.ts';
-import { type KnownOperation, type Outcome, readOperation } from './operations.ts';
+import { type KnownOperation, type OperationOutcome, readOperation } from './operations.ts';
 import { operationRepository } from './repository.ts';
 import { t } from '../../messages/text.ts';
 
@@ -40,7 +40,7 @@ async function changeWaiting(
   { treeWriting }: CommandsIn,
   conflict: ConflictRow,
   operation: KnownOperation & { readonly kind: 'correction' | 'deletion' },
-): Promise<Outcome> {
+): Promise<OperationOutcome> {
   const conflicts = conflictRepository(tx);
   const { id: decisionId, observer, device, madeAt } = operation.body;
   const decided = { decidedBy: observer, decidedOn: device, decidedAt: madeAt, decisionId };
@@ -72,7 +72,7 @@ async function apply(
   tx: Queryable,
   commands: CommandsIn,
   operation: Exclude<KnownOperation, { readonly kind: 'tree' }>,
-): Promise<Outcome> {
+): Promise<OperationOutcome> {
   const { trees, treeWriting, plotCommands, history } = commands;
   const { id } = operation;
   switch (operation.kind) {
@@ -103,7 +103,7 @@ async function applyAlone(
   tx: Queryable,
   commands: CommandsIn,
   operation: Exclude<KnownOperation, { readonly kind: 'tree' }>,
-): Promise<Outcome> {
+): Promise<OperationOutcome> {
   try {
     return await savepoint(tx, () => apply(tx, commands, operation));
   } catch (problem) {
@@ -115,7 +115,7 @@ async function applyAlone(
 type NewTree = Extract<KnownOperation, { readonly kind: 'tree' }>;
 
 /** What a device is told of an operation that is in the log already. */
-async function answerAgain(tx: Queryable, commands: CommandsIn, operation: KnownOperation): Promise<Outcome> {
+async function answerAgain(tx: Queryable, commands: CommandsIn, operation: KnownOperation): Promise<OperationOutcome> {
   const { treeWriting, plots, history } = commands;
   const { id } = operation;
   switch (operation.kind) {
@@ -157,8 +157,8 @@ async function applyAll(
   commands: CommandsIn,
   operations: readonly KnownOperation[],
   known: ReadonlyMap<string, string>,
-): Promise<ReadonlyMap<string, Outcome>> {
-  const outcomes = new Map<string, Outcome>();
+): Promise<ReadonlyMap<string, OperationOutcome>> {
+  const outcomes = new Map<string, OperationOutcome>();
   const fresh: KnownOperation[] = [];
   for (const operation of operations) {
     const before = known.get(operation.sent.id);
@@ -195,7 +195,7 @@ async function applyAll(
 /** The conflicts that are open about what operations were about, by subject. */
 async function conflictsAbout(
   tx: Queryable,
-  outcomes: Iterable<Outcome>,
+  outcomes: Iterable<OperationOutcome>,
 ): Promise<ReadonlyMap<string, ConflictView[]>> {
   const subjects = new Set([...outcomes].flatMap((outcome) => ('problem' in outcome ? [] : [outcome.subjectId])));
   const open = await conflictRepository(tx).listOpenAmong([...subjects]);
@@ -203,7 +203,10 @@ async function conflictsAbout(
 }
 
 /** The plots that operations were about, as they are now. */
-async function plotsOf(tx: Queryable, outcomes: Iterable<Outcome>): Promise<ReadonlyMap<string, PlotState>> {
+async function plotsOf(
+  tx: Queryable,
+  outcomes: Iterable<OperationOutcome>,
+): Promise<ReadonlyMap<string, PlotRevision>> {
   const ids = [...outcomes].flatMap((outcome) => ('problem' in outcome ? [] : (outcome.plotId ?? [])));
   const plots = await plotRepository(tx).listAmong([...new Set(ids)]);
   return new Map(plots.map(({ id, revision }) => [id, { id, revision }]));

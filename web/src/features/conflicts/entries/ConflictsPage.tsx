@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useEffect, useState } from 'react';
 import { call } from '../../../client/api.ts';
-import { type Choice, decisionWrite, waitingDecision } from '../../../client/conflict-writes.ts';
+import { type VersionChoice, decisionWrite, waitingDecision } from '../../../client/conflict-writes.ts';
 import { closeConflict, openConflicts, setConflicts } from '../../../client/device/open-conflicts.ts';
 import { outbox, send, type WriteResult } from '../../../client/device/outbox.ts';
 import type { ConflictVersion, ConflictView } from '../../../contracts/conflict-view.ts';
@@ -32,7 +32,7 @@ function titleOf({ kind, tag, plotLabel, factWords }: ConflictView): string {
 
 interface ChoiceButton {
   readonly words: string;
-  readonly choice: Choice;
+  readonly choice: VersionChoice;
   /** Asked before something goes. */
   readonly confirm?: string;
 }

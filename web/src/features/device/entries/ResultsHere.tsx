@@ -6,7 +6,7 @@ import { notSent } from '../../../client/device/outbox.ts';
 import { ageOf } from '../../../messages/ages.ts';
 import { localFigure } from '../../../messages/figures.ts';
 import { say, t } from '../../../messages/text.ts';
-import type { Point } from '../../../computation/review-points.ts';
+import type { ReviewPoint } from '../../../computation/review-points.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
 import { computeHere, type ComputedHere } from '../results/compute-here.ts';
 
@@ -100,7 +100,7 @@ function Figures({ computed: { sums: all, stored } }: { readonly computed: Compu
 }
 
 /** Where a finding is. */
-const placeOf = ({ plotLabel, tag }: Point): string =>
+const placeOf = ({ plotLabel, tag }: ReviewPoint): string =>
   plotLabel === null
     ? t('results.the-whole-survey', 'the whole survey')
     : tag === null
@@ -108,7 +108,7 @@ const placeOf = ({ plotLabel, tag }: Point): string =>
       : t('results.plot-tree-named', 'plot {plotLabel} · tree {tag}', { plotLabel, tag });
 
 /** Findings of the checks, with the way to the plot. */
-function Findings({ points, trees }: { readonly points: readonly Point[]; readonly trees: number }) {
+function Findings({ points, trees }: { readonly points: readonly ReviewPoint[]; readonly trees: number }) {
   return (
     <section aria-labelledby="findings" className="grid gap-3">
       <h2 id="findings" className="text-xl font-bold">
