@@ -9,7 +9,7 @@ import { codesService, type CodesService } from './codes/service.ts';
 import { surveySettingsService, type SurveySettingsService } from './survey-settings/service.ts';
 import { computeService, type ComputeService } from './compute/service.ts';
 import { type Alone, aloneIn } from './database/alone.ts';
-import { connect, versionOf, type InTransaction } from './database/connection.ts';
+import { connect, transactionsOf, versionOf } from './database/connection.ts';
 import { exchangeRepository } from './import/repository.ts';
 import { exchangeService, type ExchangeService } from './import/service.ts';
 import { treeResultRepository } from './results/tree-result-repository.ts';
@@ -100,7 +100,7 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
   const { database, close } = connect(databaseUrl, (error) => {
     log.warn({ message: error.message }, 'a database connection broke');
   });
-  const inTransaction: InTransaction = (work) => database.transaction(work);
+  const inTransaction = transactionsOf(database);
   const surveyRows = surveyRepository(database);
   const plotRows = plotRepository(database);
   const treeRows = treeRepository(database);

@@ -1,7 +1,9 @@
+import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import { inject } from 'vitest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { compose } from '../compose.ts';
+import { connect, transactionsOf } from './connection.ts';
 import { problemOf } from '../endpoint.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { newSurvey } from '../testing/made.ts';
@@ -34,6 +36,24 @@ describe('a database that does not answer', () => {
       code: 'database-away',
       detail: expect.stringContaining('Nothing was saved') as string,
     });
+  });
+
+  it('costs no connection of the pool when it breaks at the first word of a transaction', async () => {
+    const { database, close } = connect(inject('databaseUrl'), () => undefined);
+    const inTransaction = transactionsOf(database);
+    const one = (): Promise<unknown> => inTransaction((tx) => tx.execute(sql`select 1`));
+    const query = vi.spyOn(pg.Client.prototype, 'query');
+    try {
+      // More often than there are connections.
+      for (let time = 0; time < 12; time += 1) {
+        query.mockRejectedValueOnce(new Error('Connection terminated') as never);
+        await expect(one()).rejects.toThrow('Connection terminated');
+      }
+      await expect(one()).resolves.toBeDefined();
+    } finally {
+      query.mockRestore();
+      await close();
+    }
   });
 
   it('is told apart from a wrong write and from a fault of our own', () => {

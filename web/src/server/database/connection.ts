@@ -48,6 +48,30 @@ export function connect(url: string, onError: (error: Error) => void): Connectio
   return { database: drizzle(pool, { schema }), close: () => pool.end() };
 }
 
+/**
+ * Transactions on connections of a pool. A connection that breaks goes back to the pool whatever it was doing, also at the first
+ * word: Drizzle keeps one that fails at `begin`, and ten of them are the whole pool.
+ */
+export const transactionsOf =
+  ({ $client: pool }: Pick<Database, '$client'>): InTransaction =>
+  async (work) => {
+    const client = await pool.connect();
+    let broken: unknown;
+    try {
+      await client.query('begin');
+      const result = await work(drizzle(client));
+      await client.query('commit');
+      return result;
+    } catch (error) {
+      await client.query('rollback').catch((cause: unknown) => {
+        broken = cause;
+      });
+      throw error;
+    } finally {
+      client.release(broken !== undefined);
+    }
+  };
+
 /** A page that needs no database does not wait for it longer. */
 const VERSION_MS = 1_000;
 
