@@ -17,7 +17,7 @@ const CHUNKS: readonly (readonly [string, RegExp])[] = [
   ['react', /\/node_modules\/(react|react-dom|scheduler|react-error-boundary)\//],
   [
     'ui',
-    /\/web\/src\/(ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes|use-fold|Dialog)|use-media|reader)|messages\/(text|figures|locale|catalogues|rich)|client\/(api|identity|send-file|device\/(device-database|device-storage|outbox|write-words|counter|open-conflicts|send-batch)))\.tsx?$|\/core\/src\/(message|units)\/|\/node_modules\/(lucide-react|intl-messageformat|@formatjs|nanostores|@nanostores|uuid|idb)\//,
+    /\/web\/src\/(ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes|use-fold|Dialog)|use-media|reader)|messages\/(text|figures|locale|catalogues|rich)|client\/(api|identity|device\/(device-database|device-storage|outbox|write-words|counter|open-conflicts|send-batch)))\.tsx?$|\/core\/src\/(message|units)\/|\/node_modules\/(lucide-react|intl-messageformat|@formatjs|nanostores|@nanostores|uuid|idb)\//,
   ],
   [
     'record',

@@ -19,7 +19,8 @@ export async function onPhone(work: (page: Page, context: BrowserContext) => Pro
     const context = await browser.newContext({ baseURL: appUrl(), ...WITH_WORKERS, viewport: PHONE, hasTouch: true });
     const page = await context.newPage();
     await page.goto('/device');
-    await expect(page.getByText('open without a network')).toBeVisible();
+    // The first visit puts the whole application on the device.
+    await expect(page.getByText('open without a network')).toBeVisible({ timeout: 90_000 });
     await work(page, context);
   } finally {
     await browser.close();

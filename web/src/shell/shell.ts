@@ -1,5 +1,6 @@
 import { isTheme, PLOT_COOKIE, SURVEY_COOKIE, type Task, taskHref, TASKS } from './navigation.ts';
 import { call } from '../client/api.ts';
+import { deviceDatabase } from '../client/device/device-database.ts';
 import { storageProblem } from '../client/device/device-storage.ts';
 import { openConflicts } from '../client/device/open-conflicts.ts';
 import { discard, outbox, refused, sendAgain, setAside } from '../client/device/outbox.ts';
@@ -287,10 +288,16 @@ export function startShell(): void {
   startIndicator();
   whenIdle(() => {
     void startOffline();
-    void import('../client/device/keep-copies-fresh.ts').then(({ keepCopiesFresh }) => {
-      keepCopiesFresh();
-    });
+    void startCopies();
   });
+}
+
+/** Surveys on this device are kept as they are on the server; a device without them need not load how. */
+async function startCopies(): Promise<void> {
+  const surveys = await deviceDatabase?.count('surveys').catch(() => 0);
+  if (surveys === undefined || surveys === 0) return;
+  const { keepCopiesFresh } = await import('../client/device/keep-copies-fresh.ts');
+  keepCopiesFresh();
 }
 
 /** Where the entries of this device are, in one place of every page: here, sent, or in need of somebody. */

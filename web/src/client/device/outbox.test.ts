@@ -111,6 +111,8 @@ describe('the outbox', () => {
       },
     );
     const { send } = await open();
+    // Loaded with the first photo, which would take a while.
+    await import('../send-file.ts');
     const url = '/api/plots/p/photos?words=north';
     await send(
       { id: 'photo', method: 'POST', url, body: new Blob(['12345'], { type: 'image/jpeg' }) },
@@ -121,6 +123,7 @@ describe('the outbox', () => {
     closePages();
     isAway = false;
     const later = await open();
+    await import('../send-file.ts');
     await pass(100);
     expect(order).toEqual(['a', 'image/jpeg of 5 bytes']);
     expect(later.outbox.get()).toEqual([]);

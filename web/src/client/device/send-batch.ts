@@ -2,7 +2,6 @@ import { atom } from 'nanostores';
 import type { OperationResult, SyncView } from '../../contracts/sync.ts';
 import { ApiError, call } from '../api.ts';
 import { deviceId } from '../identity.ts';
-import { sendFile } from '../send-file.ts';
 import { nextNumber } from './counter.ts';
 import type { StoredWrite } from './device-database.ts';
 
@@ -49,6 +48,8 @@ export const photoOnItsWay = atom<{ readonly id: string; readonly share: number 
 
 async function sendPhoto({ id, url }: StoredWrite, photo: Blob): Promise<OperationResult> {
   photoOnItsWay.set({ id, share: 0 });
+  // Few pages have a photo to send.
+  const { sendFile } = await import('../send-file.ts');
   try {
     const { answer } = sendFile(url, photo, (share) => {
       photoOnItsWay.set({ id, share });
