@@ -46,7 +46,7 @@ describe('a database that does not answer', () => {
     try {
       // More often than there are connections.
       for (let time = 0; time < 12; time += 1) {
-        query.mockRejectedValueOnce(new Error('Connection terminated') as never);
+        query.mockRejectedValueOnce(new Error('Connection terminated'));
         await expect(one()).rejects.toThrow('Connection terminated');
       }
       await expect(one()).resolves.toBeDefined();
