@@ -329,6 +329,9 @@ export async function sendAgain(id: string): Promise<void> {
   await flush();
 }
 
+/** Whether this page is told what becomes of a write. */
+export const isFollowed = (id: string): boolean => listeners.has(id);
+
 /** Asks to be told what becomes of a write that is waiting already. */
 export const follow = (id: string, onFate: (fate: WriteResult) => void): void => {
   listeners.set(id, onFate);

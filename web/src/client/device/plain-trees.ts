@@ -1,4 +1,4 @@
-import { isDead } from '@arbolito/core/tree';
+import { isDead, withFacts } from '@arbolito/core/tree';
 import type { PlainTree } from '../../contracts/sync.ts';
 import { placedReading } from '../../contracts/tree-write.ts';
 import type { NewTreeDto, TreeCorrectionDto } from '../../contracts/tree.ts';
@@ -42,14 +42,22 @@ const newTree = (write: NewTreeDto, dead: ReadonlySet<string>): PlainTree => ({
   stems: [{ id: write.stemId, ordinal: 1 }, ...(write.stems ?? [])],
 });
 
-const corrected = (tree: PlainTree, write: TreeCorrectionDto, dead: ReadonlySet<string>): PlainTree => ({
-  ...tree,
-  ...asWritten(write, dead),
-  stems: [
-    ...tree.stems,
-    ...(write.stems ?? []).filter(({ ordinal }) => tree.stems.every((stem) => stem.ordinal !== ordinal)),
-  ],
-});
+/** A tree with the facts that a correction changes: what others have changed meanwhile stays, as on the server. */
+function corrected(tree: PlainTree, write: TreeCorrectionDto, dead: ReadonlySet<string>): PlainTree {
+  const { seen } = write;
+  const mine = asWritten(write, dead);
+  const after = seen === undefined ? mine : withFacts(tree, mine, Object.keys(seen));
+  return {
+    ...tree,
+    ...after,
+    readings: [...after.readings],
+    dead: isDead(after.notes, dead),
+    stems: [
+      ...tree.stems,
+      ...(write.stems ?? []).filter(({ ordinal }) => tree.stems.every((stem) => stem.ordinal !== ordinal)),
+    ],
+  };
+}
 
 /**
  * The trees of a plot: as it was read, with the writes of this device that it was read without.

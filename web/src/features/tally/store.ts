@@ -34,6 +34,7 @@ import {
   stampOf,
   treeChanges,
   undoWrite,
+  waitingTrees,
 } from '../../client/tree-writes.ts';
 import { atom, computed, type ReadableAtom } from 'nanostores';
 import {
@@ -65,7 +66,15 @@ import { expansionFactorPerHa, limitingDistanceM } from '@arbolito/core/plot';
 import { defaultMethod, findMethod } from '@arbolito/core/methods';
 import { call } from '../../client/api.ts';
 import { deviceStorage } from '../../client/device/device-storage.ts';
-import { beyondCopies, confirmedWrites, follow, notSent, send, type WriteResult } from '../../client/device/outbox.ts';
+import {
+  beyondCopies,
+  confirmedWrites,
+  follow,
+  isFollowed,
+  notSent,
+  send,
+  type WriteResult,
+} from '../../client/device/outbox.ts';
 import type { PlainTree, PlotCopy, PlotRevision, TreeAfterWrite } from '../../contracts/sync.ts';
 import type { PlotView, TreeView } from '../../contracts/views.ts';
 import { concernsPlot, type Row, rowOf, rowsOf, withAnswer } from './rows.ts';
@@ -488,16 +497,22 @@ export function tallyStore(start: TallyStart): TallyStore {
       say(fate.problem.detail, true);
     };
 
-  for (const { id } of rows.filter(({ onRecord: known, state }) => known === null && state === 'waiting')) {
-    lastWrites.set(id, id);
-    follow(id, settle(id, null, null));
-  }
-  for (const { kind, treeId, writeId } of treeChanges(notSent())) {
-    const row = rows.find(({ id }) => id === treeId);
-    if (kind === 'deletion' || row === undefined) continue;
-    lastWrites.set(treeId, writeId);
-    follow(writeId, settle(treeId, { ...row, tree: row.onRecord ?? row.tree, state: 'kept' }, writeId));
-  }
+  /** Asks what becomes of waiting writes of shown trees that nothing on this page is told of: those of earlier pages, mostly. */
+  const followWaiting = (): void => {
+    const shown = $state.get().rows;
+    for (const { id } of waitingTrees(notSent(), plot.id)) {
+      if (isFollowed(id) || shown.every((row) => row.id !== id)) continue;
+      lastWrites.set(id, id);
+      follow(id, settle(id, null, null));
+    }
+    for (const { kind, treeId, writeId } of treeChanges(notSent())) {
+      const row = shown.find(({ id }) => id === treeId);
+      if (kind === 'deletion' || row === undefined || isFollowed(writeId)) continue;
+      lastWrites.set(treeId, writeId);
+      follow(writeId, settle(treeId, { ...row, tree: row.onRecord ?? row.tree, state: 'kept' }, writeId));
+    }
+  };
+  followWaiting();
 
   const keepNew = (tree: TreeRecord): void => {
     const write = newTreeWrite(tree, plot.id, observer);
@@ -663,6 +678,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       const places = new Map(before.map(({ id }, at) => [id, at]));
       const placeOf = ({ id }: Row): number => places.get(id) ?? before.length;
       patch({ rows: [...shown, ...unknown].sort((a, b) => placeOf(a) - placeOf(b)) });
+      followWaiting();
       if (selected !== null && $state.get().rows.every(({ id }) => id !== selected)) {
         patch({ selected: null });
         say(t('tally.deleted-by-others', 'Another crew has deleted this tree.'), true);
