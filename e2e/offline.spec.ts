@@ -8,7 +8,7 @@ import { freePort } from '../scripts/lib/cluster.mjs';
 import { startServer, stopServer, untilHealthy } from '../scripts/lib/server.mjs';
 import { openStack } from '../scripts/lib/stack.mjs';
 import { PAGES_KEPT } from '../web/src/service-worker/pages-offline.ts';
-import { expect, PHONE, test } from './support/app.ts';
+import { appUrl, expect, PHONE, test } from './support/app.ts';
 import { enter, onPhone, rows, tagsOn, takeAlong } from './support/phone.ts';
 
 test('the pages that need no survey open without a network', async () => {
@@ -60,6 +60,37 @@ test('a plot that was taken along is measured without a network, and is sent onc
     await page.getByRole('button', { name: 'Send now' }).click();
     await expect(page.getByText('All entries are on the server.')).toBeVisible();
     expect(await tagsOn(plotId)).toEqual(['1', '2', '3', '4', '5']);
+  });
+});
+
+test('what waits is sent in the background when no page is open, and once', async ({ plot: { plotId, surveyId } }) => {
+  await onPhone(async (page, context) => {
+    await page.reload();
+    await takeAlong(page, surveyId);
+    const session = await context.newCDPSession(page);
+    const registration = new Promise<string>((resolve) => {
+      session.on('ServiceWorker.workerRegistrationUpdated', ({ registrations: [first] }) => {
+        if (first !== undefined) resolve(first.registrationId);
+      });
+    });
+    await session.send('ServiceWorker.enable');
+    const registrationId = await registration;
+    await context.setOffline(true);
+    await page.goto(`/tally/${plotId}`);
+    for (const line of ['sp 31', 'sp 32']) await enter(page, line);
+    await expect(page.locator('#waiting')).toHaveText('2 on this device');
+    await page.goto('about:blank');
+    await context.setOffline(false);
+    await session.send('ServiceWorker.dispatchSyncEvent', {
+      origin: appUrl(),
+      registrationId,
+      tag: 'arbolito.outbox',
+      lastChance: false,
+    });
+    await expect.poll(() => tagsOn(plotId)).toEqual(['1', '2']);
+    await page.goto('/device');
+    await expect(page.getByText('All entries are on the server.')).toBeVisible();
+    expect(await tagsOn(plotId)).toEqual(['1', '2']);
   });
 });
 

@@ -248,6 +248,8 @@ test('the sums of a survey: table by class, chart, means with ±', async ({ page
   await expect(table.getByRole('row', { name: /^30/ })).toContainText('20.0');
   await expect(table.getByRole('row', { name: /^32/ })).toContainText('20.0');
   await expect(table.getByRole('row', { name: /^all/ })).toContainText('60.0');
+  // The chart is drawn once it is in view.
+  await page.getByRole('img', { name: /^stems\/ha by dbh class/ }).scrollIntoViewIfNeeded();
   await expect(page.locator('svg').filter({ hasText: 'dbh class' })).toBeVisible();
 });
 

@@ -17,7 +17,7 @@ const CHUNKS: readonly (readonly [string, RegExp])[] = [
   ['react', /\/node_modules\/(react|react-dom|scheduler|react-error-boundary)\//],
   [
     'ui',
-    /\/web\/src\/(ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes|use-fold|Dialog)|use-media|reader)|messages\/(text|figures|locale|catalogues|rich)|client\/(api|identity|device\/(device-database|device-storage|outbox|write-words|counter|open-conflicts|send-batch)))\.tsx?$|\/core\/src\/(message|units)\/|\/node_modules\/(lucide-react|intl-messageformat|@formatjs|nanostores|@nanostores|uuid|idb)\//,
+    /\/web\/src\/(ui\/(feedback\/(Disclosure|on-demand|toast|use-back-closes|use-fold|Dialog)|use-media|reader)|messages\/(text|figures|locale|catalogues|rich)|client\/(api|identity|device\/(device-database|device-schema|batches|device-storage|outbox|write-words|counter|open-conflicts|send-batch)))\.tsx?$|\/core\/src\/(message|units)\/|\/node_modules\/(lucide-react|intl-messageformat|@formatjs|nanostores|@nanostores|uuid|idb)\//,
   ],
   [
     'record',
@@ -56,6 +56,9 @@ export default defineConfig({
     // Every script is a file of its own: the content security policy lets nothing of ours run inline.
     build: {
       assetsInlineLimit: 0,
+      // Scripts come out about 3 % smaller than with the minifier that Vite uses by itself.
+      minify: 'terser',
+      terserOptions: { module: true, ecma: 2020, compress: { passes: 2 } },
       // A page waits at its first import for what this device keeps.
       target: 'es2022',
       rollupOptions: { output: { manualChunks: chunkOf, onlyExplicitManualChunks: true } },

@@ -1,5 +1,6 @@
 import { atom } from 'nanostores';
 import { Workbox } from 'workbox-window';
+import { SENDING } from './device/batches.ts';
 import { outbox } from './device/outbox.ts';
 import type { KeptSoFar, WorkerRequest } from '../service-worker/pages-offline.ts';
 
@@ -55,6 +56,26 @@ function keepTalliesFresh(shownPlot: string | undefined): void {
   });
 }
 
+/** Where the browser sends in the background. */
+interface WithSync {
+  readonly sync?: { readonly register: (tag: string) => Promise<void> };
+}
+
+/** Entries that are not gone by then wait for a network. */
+const PATIENCE_MS = 10_000;
+
+/** Asks the browser to send what waits once there is a network, also when no page is open by then. */
+function sendWithoutPage(registration: ServiceWorkerRegistration & WithSync): void {
+  const { sync } = registration;
+  if (sync === undefined) return;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  outbox.subscribe((writes) => {
+    clearTimeout(timer);
+    // Where the browser forbids it, pages send.
+    if (writes.length > 0) timer = setTimeout(() => void sync.register(SENDING).catch(() => undefined), PATIENCE_MS);
+  });
+}
+
 /** Puts the application on the device, so that its pages open without a network. */
 export async function startOffline(): Promise<void> {
   if (!window.isSecureContext) {
@@ -76,7 +97,7 @@ export async function startOffline(): Promise<void> {
   });
   try {
     await worker.register();
-    await navigator.serviceWorker.ready;
+    sendWithoutPage(await navigator.serviceWorker.ready);
     offlineState.set('ready');
     keepTalliesFresh(document.body.dataset.plot);
   } catch {

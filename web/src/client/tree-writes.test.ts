@@ -75,8 +75,13 @@ describe('the readings of a tree as they are written', () => {
 describe('the writes that a tree makes', () => {
   it('carry their own identifier, who wrote and on what, always the same device', () => {
     const writes = [
-      newTreeWrite(treeOf('#1 sp 34.5'), 'plot-1', 'Crew Badger'),
-      correctionWrite(treeOf('#1 sp 36'), { ...treeOf('#1 sp 34.5'), id: 'tree-1' }, 'Crew Badger'),
+      newTreeWrite(treeOf('#1 sp 34.5'), 'plot-1', 'Crew Badger', settings.fieldRules),
+      correctionWrite(
+        treeOf('#1 sp 36'),
+        { ...treeOf('#1 sp 34.5'), id: 'tree-1' },
+        'Crew Badger',
+        settings.fieldRules,
+      ),
       deleteWrite({ ...treeOf('#1 sp 34.5'), id: 'tree-1' }, 'Crew Badger'),
       undoWrite('correction-1', 'Crew Badger'),
     ];
@@ -96,7 +101,7 @@ describe('the writes that a tree makes', () => {
 
   it('name each new stem once, and write down notes only where something is noted', () => {
     const draft = { ...formOf('#1 ch 28 &21 at0.9 &19'), taping: { mark: ' blue dot ', reason: ' ' } };
-    const { body } = newTreeWrite(parsed(draft).tree, 'plot-1', 'a');
+    const { body } = newTreeWrite(parsed(draft).tree, 'plot-1', 'a', settings.fieldRules);
     expect(body.stems?.map(({ ordinal }) => ordinal)).toEqual([2, 3]);
     expect(body.readings.map(({ stem, measure, value }) => [stem ?? 1, measure, value])).toEqual([
       [1, 'diameter', 28],
@@ -106,7 +111,7 @@ describe('the writes that a tree makes', () => {
     ]);
     expect(body.taping).toEqual({ mark: 'blue dot' });
     const kept = treeOf('#1 ch 28 &21');
-    const corrected = correctionWrite(parsed(formOf('#1 ch 28 &21 &19'), kept).tree, kept, 'a');
+    const corrected = correctionWrite(parsed(formOf('#1 ch 28 &21 &19'), kept).tree, kept, 'a', settings.fieldRules);
     expect(corrected.body.stems?.map(({ ordinal }) => ordinal)).toEqual([3]);
     expect(corrected.body.taping).toBeUndefined();
   });
@@ -132,7 +137,7 @@ describe('the writes that a tree makes', () => {
       keptHeight: 3,
     };
     expect(blockingErrors(parsed(draft), settings)).toEqual([]);
-    const { body } = newTreeWrite(parsed(draft).tree, 'plot-1', 'a');
+    const { body } = newTreeWrite(parsed(draft).tree, 'plot-1', 'a', settings.fieldRules);
     expect(body.readings.map(({ measure, heightNo, key, value }) => [measure, heightNo ?? 1, key, value])).toEqual([
       ['diameter', 1, 'diameter', 46.2],
       ['distance', 1, 'paces', 32],
@@ -164,7 +169,7 @@ describe('the writes that a tree makes', () => {
         entries: { paces: { text: '32', unit: 'one' }, pace: { text: '0.78', unit: 'm' } },
       },
     };
-    const { body } = newTreeWrite(parsed(paced).tree, 'plot-1', 'a');
+    const { body } = newTreeWrite(parsed(paced).tree, 'plot-1', 'a', settings.fieldRules);
     expect(body.readings.map(({ measure, key }) => `${measure} ${key}`)).toEqual([
       'diameter diameter',
       'distance paces',
@@ -195,8 +200,8 @@ describe('the writes that a tree makes', () => {
   });
 
   it('are found again by their plot while they wait', () => {
-    const here = newTreeWrite(treeOf('#1 sp 34.5'), 'plot-1', 'a');
-    const there = newTreeWrite(treeOf('#2 sp 34.5'), 'plot-2', 'a');
+    const here = newTreeWrite(treeOf('#1 sp 34.5'), 'plot-1', 'a', settings.fieldRules);
+    const there = newTreeWrite(treeOf('#2 sp 34.5'), 'plot-2', 'a', settings.fieldRules);
     const other = deleteWrite(treeOf('#1 sp 34.5'), 'a');
     expect(waitingTrees([here, there, other], 'plot-1').map(({ tag }) => tag)).toEqual(['1']);
   });

@@ -12,6 +12,7 @@ import {
   type TreeRecord,
 } from '@arbolito/core/tree';
 import { toTreeCorrection, toTreeWrite } from '../contracts/tree-write.ts';
+import type { FieldRules } from '@arbolito/core/protocol';
 import { evaluate, type Measure } from '@arbolito/core/measurement';
 import { type Finding, findingsOf } from '@arbolito/core/uncertainty';
 import type { ActDto, NewTreeDto, TreeCorrectionDto, TreeDeletionDto } from '../contracts/tree.ts';
@@ -92,25 +93,31 @@ const contentOf = (tree: TreeRecord): TreeContent => ({
   ...notesOfTree(tree),
 });
 
+/** @param rules field rules that it was measured by: where the survey has others, a person decides */
 export function newTreeWrite(
   tree: TreeRecord,
   plotId: string,
   observer: string,
+  rules: FieldRules,
 ): Write & { readonly body: NewTreeDto } {
   const by = { observationId: newId(), observedAt: now(), observer, device: deviceId() };
-  return { id: tree.id, method: 'POST', url: '/api/trees', body: toTreeWrite({ ...tree, plotId }, by) };
+  return { id: tree.id, method: 'POST', url: '/api/trees', body: toTreeWrite({ ...tree, plotId }, by), rules };
 }
 
-/** @param kept the tree before it, as this device knows it */
+/**
+ * @param kept the tree before it, as this device knows it
+ * @param rules field rules that it was measured by
+ */
 export function correctionWrite(
   tree: TreeRecord,
   kept: TreeRecord,
   observer: string,
+  rules: FieldRules,
 ): Write & { readonly body: TreeCorrectionDto } {
   const by = { id: newId(), madeAt: now(), observer, device: deviceId() };
   const seen = changedFacts(contentOf(kept), contentOf(tree));
   const body: TreeCorrectionDto = { ...toTreeCorrection(tree, kept, by), seen };
-  return { id: body.id, method: 'POST', url: `/api/trees/${kept.id}/corrections`, body };
+  return { id: body.id, method: 'POST', url: `/api/trees/${kept.id}/corrections`, body, rules };
 }
 
 const act = (observer: string): ActDto => ({ id: newId(), observer, device: deviceId(), madeAt: now() });

@@ -4,8 +4,9 @@
  * - `change`: somebody else has changed the same thing, or deleted the tree.
  * - `deletion`: the tree was changed by somebody else before it was deleted here.
  * - `tag`: the tag of a new tree was given to another tree.
+ * - `rules`: trees were measured by other field rules than the survey has now.
  */
-export const CONFLICT_KINDS = ['change', 'deletion', 'tag'] as const;
+export const CONFLICT_KINDS = ['change', 'deletion', 'tag', 'rules'] as const;
 export type ConflictKind = (typeof CONFLICT_KINDS)[number];
 
 /** One of the two versions: what it says, who made it, on what, when. */

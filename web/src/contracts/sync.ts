@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { IsIn, IsObject, IsUUID } from 'class-validator';
 import { IsLine, IsListOf, IsMoment, IsOmittable, IsOneOf, IsShaped, IsWhole } from './decorators.ts';
+import { RulesPreviewDto } from './field-rules.ts';
 import { ActDto } from './tree.ts';
 import { TAG } from '@arbolito/core/tree';
 import type { KitAtHand } from '@arbolito/core/instruments';
@@ -9,6 +10,7 @@ import type { PlotView, ProblemView, SurveyView, TreeView } from './views.ts';
 
 /** Most changes of one request. */
 export const OPERATIONS_AT_A_TIME = 100;
+const UUID = '[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}';
 /** Highest number of a change or of a request. */
 const HIGHEST = 2_147_483_647;
 
@@ -33,6 +35,11 @@ export class OperationDto {
 
   @IsObject({ message: 'must be the body of the write' })
   body!: object;
+
+  /** Which of the rules of the request it was made by, from 0. */
+  @IsOmittable()
+  @IsWhole(0, OPERATIONS_AT_A_TIME - 1)
+  rules?: number;
 }
 
 /** Changes of one device, in its order. */
@@ -51,6 +58,11 @@ export class SyncDto {
     unique: { by: ({ id }) => id, words: 'id' },
   })
   operations!: OperationDto[];
+
+  /** Field rules as the device had them when the changes were made. Where the survey has others now, a person decides. */
+  @IsOmittable()
+  @IsListOf(() => RulesPreviewDto, { words: 'field rules', most: OPERATIONS_AT_A_TIME })
+  rules?: RulesPreviewDto[];
 }
 
 /** A plot as far as a device has to know whether it has it. */
@@ -145,15 +157,20 @@ export interface ChangesView {
   readonly conflicts: readonly ConflictView[];
 }
 
-/** Where to go on, and the settings that are known. */
+/** Where to go on, the settings that are known, and which part of the survey is asked for. */
 export class ChangesQueryDto {
   @IsOmittable()
-  @IsShaped(/^\d{1,20}\.[0-9a-f-]{36}$/, 'a cursor of an answer before')
+  @IsShaped(new RegExp(`^\\d{1,19}\\.${UUID}$`),  'a cursor of an answer before')
   after?: string;
 
   @IsOmittable()
   @IsShaped(/^[0-9a-f]{64}$/, 'the settings of an answer before')
   settings?: string;
+
+  /** Only plots of these strata, separated by commas; left out, of all. */
+  @IsOmittable()
+  @IsShaped(new RegExp(`^${UUID}(,${UUID}){0,99}$`), 'UUIDs of strata, separated by commas')
+  strata?: string;
 }
 
 /** Who watches a survey, where somebody is at work on a plot. */

@@ -4,6 +4,8 @@ import { ExpirationPlugin } from 'workbox-expiration';
 import { precacheAndRoute, type PrecacheEntry } from 'workbox-precaching';
 import { registerRoute, setCatchHandler } from 'workbox-routing';
 import { NetworkFirst } from 'workbox-strategies';
+import { SENDING } from '../client/device/batches.ts';
+import { sendInBackground } from '../client/device/send-in-background.ts';
 import { type KeptSoFar, PAGES_KEPT, type WorkerRequest } from './pages-offline.ts';
 
 declare const self: ServiceWorkerGlobalScope & { readonly __WB_MANIFEST: readonly (PrecacheEntry | string)[] };
@@ -106,6 +108,21 @@ self.addEventListener('activate', (event) => {
       const old = (await caches.keys()).filter((name) => name.startsWith(PREFIX) && name !== PAGES);
       await Promise.all(old.map((name) => caches.delete(name)));
     })(),
+  );
+});
+
+/** Browsers that send in the background say so by this event. */
+interface SyncEvent extends ExtendableEvent {
+  readonly tag: string;
+}
+
+self.addEventListener('sync' as 'message', (event: ExtendableEvent) => {
+  if ((event as SyncEvent).tag !== SENDING) return;
+  // A page that is sending needs no help.
+  event.waitUntil(
+    self.navigator.locks.request(SENDING, { ifAvailable: true }, async (lock) => {
+      if (lock !== null) await sendInBackground();
+    }),
   );
 });
 

@@ -1,4 +1,5 @@
-import { deviceDatabase, onDisk } from './device-database.ts';
+import { deviceDatabase } from './device-database.ts';
+import { onDisk } from './device-schema.ts';
 import { noteStored } from './device-storage.ts';
 
 /** Numbers that found no room on the disk: they last as long as the page. */

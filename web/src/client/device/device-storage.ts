@@ -1,6 +1,7 @@
 import { atom } from 'nanostores';
 import { t } from '../../messages/text.ts';
-import { deviceDatabase, onDisk } from './device-database.ts';
+import { deviceDatabase } from './device-database.ts';
+import { onDisk } from './device-schema.ts';
 
 /** What keeps this device from storing anything, in words; null while storage works. */
 export const storageProblem = atom<string | null>(null);

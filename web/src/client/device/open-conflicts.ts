@@ -1,6 +1,7 @@
 import { atom } from 'nanostores';
 import type { ConflictView } from '../../contracts/conflict-view.ts';
-import { deviceDatabase, onDisk } from './device-database.ts';
+import { deviceDatabase } from './device-database.ts';
+import { onDisk } from './device-schema.ts';
 import { noteStored } from './device-storage.ts';
 
 /** Changes that wait for a person, as far as this device knows, the oldest first. */

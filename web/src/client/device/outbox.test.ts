@@ -1,3 +1,4 @@
+import { RULE_SETS } from '@arbolito/core/protocol';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { SyncDto } from '../../contracts/sync.ts';
 import type { Write, WriteResult } from './outbox.ts';
@@ -53,6 +54,37 @@ describe('the outbox', () => {
     expect(fates.map(({ kind }) => kind)).toEqual(['kept', 'kept', 'kept']);
     expect(outbox.get()).toEqual([]);
     expect(await onDevice()).toEqual([]);
+  });
+
+  it('sends the field rules that trees were measured by once for each request', async () => {
+    const requests: SyncDto[] = [];
+    vi.stubGlobal('fetch', (_url: string, { body }: { readonly body: string }) => {
+      const request = JSON.parse(body) as SyncDto;
+      requests.push(request);
+      if (requests.length === 1) return Promise.reject(new TypeError('network'));
+      const results = request.operations.map(({ id }) => ({
+        id,
+        kind: 'kept',
+        answer: null,
+        conflicts: [],
+        plot: null,
+      }));
+      return Promise.resolve(answer(200, { results }));
+    });
+    const { breastHeightM, ...fieldRules } = RULE_SETS.timber.rules;
+    const { send } = await open();
+    for (const [id, rules] of [
+      ['a', RULE_SETS.timber.rules],
+      ['b', { ...RULE_SETS.timber.rules }],
+      ['c', { ...fieldRules, breastHeightM: 1.37 }],
+    ] as const)
+      await send({ ...write(id), rules }, () => undefined);
+    await pass(10);
+    expect(requests[1]?.rules).toEqual([
+      { breastHeightM, fieldRules },
+      { breastHeightM: 1.37, fieldRules },
+    ]);
+    expect(requests[1]?.operations.map(({ rules }) => rules)).toEqual([0, 0, 1]);
   });
 
   it('sends what has gathered in one request, in its order, and tells of conflicts', async () => {

@@ -3,13 +3,15 @@ import type { ProblemView } from '../../contracts/views.ts';
 import type { OperationResult, PlotRevision } from '../../contracts/sync.ts';
 import { ApiError } from '../api.ts';
 import { t } from '../../messages/text.ts';
-import { deviceDatabase, onDisk, type StoredWrite } from './device-database.ts';
+import { deviceDatabase } from './device-database.ts';
+import { onDisk, type StoredWrite } from './device-schema.ts';
 import { deviceStorage, noteStored } from './device-storage.ts';
 import { noteConflicts } from './open-conflicts.ts';
-import { nextBatch, sendBatch } from './send-batch.ts';
+import { nextBatch, SENDING } from './batches.ts';
+import { sendBatch } from './send-batch.ts';
 
 /** A write on its way to the server. Its body carries its own identifier, so that sending it twice does no harm. */
-export type Write = Pick<StoredWrite, 'id' | 'method' | 'url' | 'body'>;
+export type Write = Pick<StoredWrite, 'id' | 'method' | 'url' | 'body' | 'rules'>;
 
 /** A write that waits, with when it was made. */
 export type WaitingWrite = Write & Pick<StoredWrite, 'madeAt'>;
@@ -309,7 +311,7 @@ export async function flush(): Promise<void> {
   try {
     if (typeof navigator === 'undefined' || !('locks' in navigator)) await sendAll();
     else
-      await navigator.locks.request('arbolito.outbox', async () => {
+      await navigator.locks.request(SENDING, async () => {
         await readStored();
         await sendAll();
       });
@@ -343,9 +345,13 @@ export const follow = (id: string, onFate: (fate: WriteResult) => void): void =>
  * @param onFate told what became of it, unless the page is left
  * @returns fulfilled when it is on the disk of this device, or when that has refused it, which is reported
  */
-export async function send({ id, method, url, body }: Write, onFate: (fate: WriteResult) => void): Promise<void> {
+export async function send(
+  { id, method, url, body, rules }: Write,
+  onFate: (fate: WriteResult) => void,
+): Promise<void> {
   follow(id, onFate);
-  await put({ id, method, url, body, madeAt: new Date().toISOString(), state: 'waiting' });
+  const by = rules === undefined ? {} : { rules };
+  await put({ id, method, url, body, ...by, madeAt: new Date().toISOString(), state: 'waiting' });
   void flush();
 }
 

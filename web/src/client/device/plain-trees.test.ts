@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
 import type { PlainTree } from '../../contracts/sync.ts';
 import { placedReading } from '../../contracts/tree-write.ts';
-import type { StoredWrite } from './device-database.ts';
+import type { StoredWrite } from './device-schema.ts';
 import { treesWith } from './plain-trees.ts';
 
 const by = { observer: 'Crew Badger', device: 'browser 1' };

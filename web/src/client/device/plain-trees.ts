@@ -3,7 +3,7 @@ import type { PlainTree } from '../../contracts/sync.ts';
 import { placedReading } from '../../contracts/tree-write.ts';
 import type { NewTreeDto, TreeCorrectionDto } from '../../contracts/tree.ts';
 import { treeChanges, waitingTrees } from '../tree-writes.ts';
-import type { StoredWrite } from './device-database.ts';
+import type { StoredWrite } from './device-schema.ts';
 
 /** Trees of a plot as somebody read them, and how often the plot had been written to. */
 export interface PlotBase {

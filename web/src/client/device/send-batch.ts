@@ -2,46 +2,12 @@ import { atom } from 'nanostores';
 import type { OperationResult, SyncView } from '../../contracts/sync.ts';
 import { ApiError, call } from '../api.ts';
 import { deviceId } from '../identity.ts';
+import { isOperation, operationsOf } from './batches.ts';
 import { nextNumber } from './counter.ts';
-import type { StoredWrite } from './device-database.ts';
+import type { StoredWrite } from './device-schema.ts';
 
-/** Most changes of one request, and how long their text may be. */
-const MOST = 100;
-const LONGEST = 400_000;
 /** Where the server knows a later request than this device, its counter was lost. */
 const JUMP = 10_000;
-
-/** Writes that go with others in one request. */
-const OPERATIONS: readonly (readonly [StoredWrite['method'], RegExp])[] = [
-  ['POST', /^\/api\/trees$/],
-  ['POST', /^\/api\/trees\/[^/]+\/corrections$/],
-  ['DELETE', /^\/api\/trees\/[^/]+$/],
-  ['POST', /^\/api\/corrections\/[^/]+\/undo$/],
-  ['POST', /^\/api\/plots\/[^/]+\/corrections$/],
-  ['POST', /^\/api\/conflicts\/[^/]+\/decision$/],
-];
-
-const isOperation = ({ method, url }: StoredWrite): boolean =>
-  OPERATIONS.some(([of, path]) => of === method && path.test(url));
-
-/**
- * The writes that go out next: as many as fit into one request, or one that goes by itself.
- *
- * @param waiting those that can be sent, in their order
- * @param most at most so many
- */
-export function nextBatch(waiting: readonly StoredWrite[], most = MOST): readonly StoredWrite[] {
-  const [first] = waiting;
-  if (first === undefined || !isOperation(first)) return waiting.slice(0, 1);
-  const batch: StoredWrite[] = [];
-  let length = 0;
-  for (const write of waiting) {
-    length += JSON.stringify(write.body).length;
-    if (!isOperation(write) || batch.length === most || (batch.length > 0 && length > LONGEST)) break;
-    batch.push(write);
-  }
-  return batch;
-}
 
 /** The photo that is being sent, and the share of it that has gone out. */
 export const photoOnItsWay = atom<{ readonly id: string; readonly share: number } | null>(null);
@@ -83,12 +49,9 @@ export async function sendBatch(batch: readonly StoredWrite[]): Promise<readonly
         plot: null,
       },
     ];
-  const operations = batch.map(({ id, order = 0, madeAt, method, url, body }) => ({
-    ...{ id, sequence: order, madeAt, method, path: url, body },
-  }));
   const send = async (by?: number): Promise<readonly OperationResult[]> => {
     const request = await nextNumber('requests', by);
-    return (await call<SyncView>('POST', '/api/sync', { device: deviceId(), request, operations })).results;
+    return (await call<SyncView>('POST', '/api/sync', { device: deviceId(), request, ...operationsOf(batch) })).results;
   };
   try {
     return await send();

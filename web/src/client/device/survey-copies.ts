@@ -1,7 +1,8 @@
 import { ApiError, call } from '../api.ts';
 import type { IDBPObjectStore } from 'idb';
 import type { ChangesView, PlotRevision } from '../../contracts/sync.ts';
-import { deviceDatabase, type DeviceSchema, onDisk, type StoredPlot, type StoredSurvey } from './device-database.ts';
+import { deviceDatabase } from './device-database.ts';
+import { type DeviceSchema, onDisk, type StoredPlot, type StoredSurvey } from './device-schema.ts';
 import { noteStored } from './device-storage.ts';
 import { setConflicts } from './open-conflicts.ts';
 import { rereadWrites } from './outbox.ts';
@@ -62,18 +63,40 @@ async function deleteSent(writes: Writes, isInCopy: (plot: PlotRevision) => bool
     if (order !== undefined && plot !== undefined && isInCopy(plot)) await writes.delete(order);
 }
 
+/** Strata whose plots are read; null for all of them. */
+export type StrataChoice = readonly string[] | null;
+
+const isSameChoice = (a: StrataChoice, b: StrataChoice): boolean =>
+  a === b || (a !== null && b !== null && a.length === b.length && a.every((id) => b.includes(id)));
+
+/** Where the reading of a survey stands. */
+interface Reading {
+  readonly surveyId: string;
+  /** As it was read so far; undefined at the beginning. */
+  readonly known: StoredSurvey | undefined;
+  readonly strata: StrataChoice;
+}
+
 /** Stores one page of changes with where to go on: after a dead battery the reading goes on from there. */
-async function store(surveyId: string, known: StoredSurvey | undefined, page: ChangesView): Promise<StoredSurvey> {
+async function store({ surveyId, known, strata }: Reading, page: ChangesView): Promise<StoredSurvey> {
   const survey = page.survey ?? known?.survey;
   if (deviceDatabase === null || survey === undefined) throw new DOMException('no storage', 'NotAllowedError');
   const { settings, cursor, kit } = page;
-  const next: StoredSurvey = { id: surveyId, survey, kit, settings, cursor, readAt: new Date().toISOString() };
+  const readAt = new Date().toISOString();
+  const next: StoredSurvey = { id: surveyId, survey, kit, settings, strata, cursor, readAt };
   const revisions = new Map(page.plots.map(({ plot }) => [plot.id, plot.revision]));
   await onDisk(deviceDatabase, ['surveys', 'plots', 'writes'] as const, async (transaction) => {
     const plots = transaction.objectStore('plots');
+    const writes = transaction.objectStore('writes');
+    if (known === undefined && strata !== null) {
+      const ofBefore = await plots.index('surveyId').getAll(surveyId);
+      const outside = new Set(ofBefore.filter(({ plot }) => !strata.includes(plot.stratumId)).map(({ id }) => id));
+      for (const id of outside) await plots.delete(id);
+      await deleteSent(writes, ({ id }) => outside.has(id));
+    }
     await Promise.all(page.plots.map((copy) => plots.put({ ...copy, id: copy.plot.id, surveyId })));
     await transaction.objectStore('surveys').put(next);
-    await deleteSent(transaction.objectStore('writes'), ({ id, revision }) => revision <= (revisions.get(id) ?? 0));
+    await deleteSent(writes, ({ id, revision }) => revision <= (revisions.get(id) ?? 0));
   });
   await rereadWrites();
   return next;
@@ -81,13 +104,22 @@ async function store(surveyId: string, known: StoredSurvey | undefined, page: Ch
 
 const reading = new Map<string, Promise<ReadSoFar>>();
 
-async function readAll(surveyId: string, onProgress: (soFar: ReadSoFar) => void): Promise<ReadSoFar> {
-  let known = await storedSurvey(surveyId);
+async function readAll(
+  surveyId: string,
+  onProgress: (soFar: ReadSoFar) => void,
+  choice: StrataChoice | undefined,
+): Promise<ReadSoFar> {
+  const before = await storedSurvey(surveyId);
+  const strata = choice === undefined ? (before?.strata ?? null) : choice;
+  let known = before !== undefined && isSameChoice(before.strata ?? null, strata) ? before : undefined;
   let soFar: ReadSoFar = { plots: 0, trees: 0, bytes: 0 };
   for (let more = true; more;) {
-    const query = known === undefined ? '' : `?after=${known.cursor}&settings=${known.settings}`;
-    const page = await call<ChangesView>('GET', `/api/surveys/${surveyId}/changes${query}`);
-    known = await store(surveyId, known, page);
+    const query = new URLSearchParams({
+      ...(known === undefined ? {} : { after: known.cursor, settings: known.settings }),
+      ...(strata === null ? {} : { strata: strata.join(',') }),
+    });
+    const page = await call<ChangesView>('GET', `/api/surveys/${surveyId}/changes?${query.toString()}`);
+    known = await store({ surveyId, known, strata }, page);
     await setConflicts(surveyId, page.conflicts);
     soFar = {
       plots: soFar.plots + page.plots.length,
@@ -105,17 +137,24 @@ async function readAll(surveyId: string, onProgress: (soFar: ReadSoFar) => void)
  * Reads what was changed of a survey since it was read last, a page at a time.
  *
  * @param onProgress told after each page
+ * @param choice strata that are wanted from now on; left out, those of before
  * @throws ApiError where the server does not answer; what was read is kept
  * @throws DOMException where this device has no room for it
  */
 export function readChanges(
   surveyId: string,
   onProgress: (soFar: ReadSoFar) => void = () => undefined,
+  choice?: StrataChoice,
 ): Promise<ReadSoFar> {
   const running = reading.get(surveyId);
-  if (running !== undefined) return running;
-  const started = readAll(surveyId, onProgress).finally(() => {
-    reading.delete(surveyId);
+  if (running !== undefined && choice === undefined) return running;
+  const read = async (): Promise<ReadSoFar> => {
+    // What reads the strata of before ends first.
+    await running?.catch(() => undefined);
+    return readAll(surveyId, onProgress, choice);
+  };
+  const started = read().finally(() => {
+    if (reading.get(surveyId) === started) reading.delete(surveyId);
   });
   reading.set(surveyId, started);
   return started;

@@ -1,10 +1,11 @@
 /** A plot, as far as its pages are named by it. */
-interface PlotToTake {
+export interface PlotToTake {
   readonly id: string;
+  readonly stratumId: string;
 }
 
 /** The pages of a survey that are worked with in the field. */
-export const surveyPages = (surveyId: string, plots: readonly PlotToTake[]): readonly string[] => [
+export const surveyPages = (surveyId: string, plots: readonly Pick<PlotToTake, 'id'>[]): readonly string[] => [
   `/tally?survey=${surveyId}`,
   ...plots.flatMap(({ id }) => [`/tally/${id}`, `/measure?plot=${id}`]),
   `/surveys/${surveyId}`,

@@ -1,9 +1,9 @@
 import { atom } from 'nanostores';
 import { call } from '../../client/api.ts';
-import { readChanges, storedSurvey } from '../../client/device/survey-copies.ts';
+import { type ReadSoFar, readChanges, storedSurvey, type StrataChoice } from '../../client/device/survey-copies.ts';
 import { deviceStorage } from '../../client/device/device-storage.ts';
 import { askToPersist, keepPages } from '../../client/offline.ts';
-import { surveyPages } from './survey-pages.ts';
+import { type PlotToTake, surveyPages } from './survey-pages.ts';
 
 /** A survey that was taken along. */
 export interface TakenSurvey {
@@ -12,6 +12,8 @@ export interface TakenSurvey {
   readonly bytes: number;
   /** Pages that could not be read: they do not open offline. */
   readonly missing: number;
+  /** Strata that were taken; null for all of them. A copy of an earlier version has all. */
+  readonly strata?: StrataChoice;
 }
 
 /** How far the taking of a survey is. */
@@ -35,22 +37,27 @@ export function takenSurvey(surveyId: string): TakenSurvey | null {
 }
 
 /**
- * Keeps the pages of a survey on this device as they are now.
+ * Keeps a survey on this device as it is now: its data and its pages.
  *
+ * @param strata whose plots are taken; null for all of them
  * @throws ApiError where its plots cannot be read
  */
-export async function takeAlong(surveyId: string): Promise<TakenSurvey> {
+export async function takeAlong(surveyId: string, strata: StrataChoice): Promise<TakenSurvey> {
   taking.set({ surveyId, done: 0, all: 1, trees: 0 });
   try {
     await askToPersist();
-    const read = await readChanges(surveyId, ({ trees }) => {
+    const onProgress = ({ trees }: ReadSoFar): void => {
       taking.set({ surveyId, done: 0, all: 1, trees });
-    });
+    };
+    const read = await readChanges(surveyId, onProgress, strata);
     // Trees are compared with the visit before where there was one.
     const before = (await storedSurvey(surveyId))?.survey.previousSurveyId ?? null;
     if (before !== null) await readChanges(before);
-    const plots = await call<readonly { readonly id: string }[]>('GET', `/api/plots?survey=${surveyId}`);
-    const pages = surveyPages(surveyId, plots);
+    const plots = await call<readonly PlotToTake[]>('GET', `/api/plots?survey=${surveyId}`);
+    const pages = surveyPages(
+      surveyId,
+      plots.filter(({ stratumId }) => strata?.includes(stratumId) ?? true),
+    );
     const { failed, bytes } = await keepPages(pages, ({ done, all }) => {
       taking.set({ surveyId, done, all, trees: read.trees });
     });
@@ -59,6 +66,7 @@ export async function takeAlong(surveyId: string): Promise<TakenSurvey> {
       pages: pages.length,
       missing: failed.length,
       bytes: bytes + read.bytes,
+      strata,
     };
     deviceStorage.put(keyOf(surveyId), JSON.stringify(taken));
     return taken;

@@ -515,7 +515,7 @@ export function tallyStore(start: TallyStart): TallyStore {
   followWaiting();
 
   const keepNew = (tree: TreeRecord): void => {
-    const write = newTreeWrite(tree, plot.id, observer);
+    const write = newTreeWrite(tree, plot.id, observer, settings.fieldRules);
     patch({
       rows: [...$state.get().rows, { id: write.id, tree, onRecord: null, state: 'storing' }],
       line: '',
@@ -533,7 +533,7 @@ export function tallyStore(start: TallyStart): TallyStore {
     });
   };
   const keepCorrection = (row: Row, tree: TreeRecord): void => {
-    const write = correctionWrite(tree, row.tree, observer);
+    const write = correctionWrite(tree, row.tree, observer, settings.fieldRules);
     replace(row.id, () => ({ ...row, tree, state: 'storing' }));
     patch({
       line: '',

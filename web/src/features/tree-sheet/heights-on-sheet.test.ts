@@ -93,6 +93,7 @@ describe('the heights of a sheet, whatever is done to them', () => {
           parseTreeForm({ ...draft, tag: '1', speciesCode: 'bt' }, settings).tree,
           'plot',
           'crew',
+          settings.fieldRules,
         );
         // Heights from one stand are only kept with the first one, which names their method.
         fc.pre(
@@ -107,7 +108,12 @@ describe('the heights of a sheet, whatever is done to them', () => {
           const part = formKeysOf(again).find((each) => each.measure === measure && (each.heightNo ?? 1) === heightNo);
           expect(part, `${measure} ${heightNo} ${methodId}`).toBeDefined();
         }
-        const rewritten = newTreeWrite(parseTreeForm({ ...again, tag: '1' }, settings).tree, 'plot', 'crew').body;
+        const rewritten = newTreeWrite(
+          parseTreeForm({ ...again, tag: '1' }, settings).tree,
+          'plot',
+          'crew',
+          settings.fieldRules,
+        ).body;
         const bare = (readings: typeof body.readings) =>
           readings.map(({ measure, heightNo, key, value, unit, methodId }) => [
             measure,

@@ -241,6 +241,7 @@ async function kept(draft: TreeForm, example: Example) {
     parseTreeForm(draft, { ...settings, stamp: stampOf('Crew Badger') }).tree,
     plot.id,
     'Crew Badger',
+    settings.fieldRules,
   );
   const { status, body: view } = await api<TreeView>('POST', '/api/trees', body);
   expect(status).toBe(201);

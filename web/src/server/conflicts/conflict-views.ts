@@ -5,17 +5,21 @@ import type { NewTreeDto, PlotCorrectionDto, ReadingDto, TreeCorrectionDto } fro
 import type { PlotView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
 import type { CorrectionRepository } from '../history/repository.ts';
+import { listOf, t } from '../../messages/text.ts';
 import type { PlotQueries } from '../plots/queries.ts';
+import type { SurveyQueries } from '../surveys/queries.ts';
 import type { TreeRepository, TreeRow } from '../trees/repository.ts';
 import { contentOf } from '../trees/tree-state.ts';
 import { factWords, plotFactWords, treeFactWords, wordsOfTree } from './fact-words.ts';
 import { WHOLE_TREE } from './open-conflict.ts';
 import type { ConflictRow } from './repository.ts';
+import { type OtherRules, rulesWords } from './rules-conflict.ts';
 
 /** What conflicts are shown from. */
 export interface ConflictSources {
   readonly trees: TreeRepository;
   readonly plots: Pick<PlotQueries, 'get'>;
+  readonly surveys: Pick<SurveyQueries, 'get'>;
   readonly corrections: Pick<CorrectionRepository, 'listOfSubject'>;
 }
 
@@ -109,9 +113,50 @@ const changeWords = ({ kind, fact, change }: ConflictRow, isPlot: boolean): stri
   return kind === 'tag' || fact === WHOLE_TREE ? wordsOfTree(content) : treeFactWords(content, fact);
 };
 
+const decided = ({ kept, decidedBy, decidedAt }: ConflictRow): ConflictView['decided'] =>
+  kept === null || decidedAt === null
+    ? null
+    : { kept, observer: decidedBy ?? '', madeAt: new Date(decidedAt).toISOString() };
+
+/** The rules of a survey, and those that trees were measured by. */
+async function rulesView(
+  { plots, surveys, corrections }: ConflictSources,
+  conflict: ConflictRow,
+): Promise<ConflictView> {
+  const { id, surveyId, plotId, kind, subjectId, observer, device } = conflict;
+  const { rules, plotIds, trees } = conflict.change as OtherRules;
+  const { fieldRules: current, unitSystem, crew, startedOn } = await surveys.get(surveyId);
+  const labels: string[] = [];
+  for (const each of plotIds) labels.push((await plots.get(each)).label);
+  const last = (await corrections.listOfSubject(surveyId)).findLast(({ after }) =>
+    Object.hasOwn(after as object, 'rules'),
+  );
+  return {
+    ...{ id, surveyId, plotId, plotLabel: labels[0] ?? '', kind, subjectId, tag: null, freeTag: null },
+    factWords: t(
+      'conflicts.measured-by-other-rules',
+      '{trees, plural, =0 {Trees} one {# tree} other {# trees}} of {plots, plural, one {plot} other {plots}} {labels} measured by other field rules',
+      { trees, plots: labels.length, labels: listOf(labels) },
+    ),
+    record: {
+      words: rulesWords(current, rules, unitSystem),
+      observer: last?.observer ?? crew,
+      device: last?.device ?? '',
+      madeAt: new Date(last?.madeAt ?? startedOn).toISOString(),
+    },
+    change: {
+      words: rulesWords(rules, current, unitSystem),
+      ...{ observer, device, madeAt: new Date(conflict.madeAt).toISOString() },
+    },
+    recordDigest: digestOf(canonicalText([current, plotIds, trees])),
+    decided: decided(conflict),
+  };
+}
+
 /** A conflict as people see it, both versions side by side. */
 export async function conflictView(sources: ConflictSources, conflict: ConflictRow): Promise<ConflictView> {
-  const { id, surveyId, plotId, kind, subjectId, fact, observer, device, kept, decidedBy, decidedAt } = conflict;
+  if (conflict.kind === 'rules') return rulesView(sources, conflict);
+  const { id, surveyId, plotId, kind, subjectId, fact, observer, device } = conflict;
   const plot = await sources.plots.get(plotId);
   const row = kind === 'tag' ? null : await sources.trees.find(subjectId);
   const isPlot = kind !== 'tag' && row === null;
@@ -132,9 +177,6 @@ export async function conflictView(sources: ConflictSources, conflict: ConflictR
     },
     recordDigest: digestOf(canonicalText(record.seen)),
     freeTag: isTag ? freeTagAmong(await sources.trees.tagsOfPlot(plotId)) : null,
-    decided:
-      kept === null || decidedAt === null
-        ? null
-        : { kept, observer: decidedBy ?? '', madeAt: new Date(decidedAt).toISOString() },
+    decided: decided(conflict),
   };
 }

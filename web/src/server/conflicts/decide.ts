@@ -7,7 +7,7 @@ import type { CommandsIn } from '../commands-in.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import { correctionRepository } from '../history/repository.ts';
-import { notFound, Problem } from '../problem.ts';
+import { invalidField, notFound, Problem } from '../problem.ts';
 import { changeTree } from '../trees/change-tree.ts';
 import { correctionOf } from '../trees/merge-into-tree.ts';
 import { markDeleted } from '../trees/remove-tree.ts';
@@ -24,6 +24,14 @@ const changedMeanwhile = (): Problem =>
   new Problem(
     'conflict',
     t('server.record-changed-before-decision', 'The record was changed meanwhile. Compare the versions again.'),
+  );
+
+/** Other rules touch every tree of the survey: they are looked at, and have a reason. */
+const changeRulesInstead = (): Problem =>
+  invalidField(
+    '/keep',
+    'rules-changed-elsewhere',
+    t('server.change-the-rules-instead', 'Change the field rules of the survey. That settles this conflict.'),
   );
 
 const actOf = ({ id, observer, device, madeAt }: ActDto): ActDto => ({ id, observer, device, madeAt });
@@ -110,10 +118,12 @@ export async function decideConflict(
     );
   }
   const { treeWriting, plots } = commands;
-  const sources = { trees: treeWriting.repository, plots, corrections: correctionRepository(tx) };
+  const { repository: trees, surveys } = treeWriting;
+  const sources = { trees, plots, surveys, corrections: correctionRepository(tx) };
   const { recordDigest } = await conflictView(sources, conflict);
   if (recordDigest !== decision.seen) throw changedMeanwhile();
   if (decision.keep === 'change') {
+    if (conflict.kind === 'rules') throw changeRulesInstead();
     if (conflict.kind === 'tag') await storeTree(commands, conflict.change as NewTreeDto, decision);
     else if (await sources.trees.lock(conflict.subjectId)) await changeRecord(tx, commands, conflict, decision);
     else await changePlot(commands, conflict, decision);

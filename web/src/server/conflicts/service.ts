@@ -5,6 +5,8 @@ import type { InTransaction, Queryable } from '../database/connection.ts';
 import { correctionRepository } from '../history/repository.ts';
 import { plotQueries } from '../plots/queries.ts';
 import { plotRepository } from '../plots/repository.ts';
+import { surveyQueries } from '../surveys/queries.ts';
+import { surveyRepository } from '../surveys/repository.ts';
 import { treeRepository } from '../trees/repository.ts';
 import { type ConflictSources, conflictView } from './conflict-views.ts';
 import { decideConflict } from './decide.ts';
@@ -23,6 +25,7 @@ const MOST_LISTED = 200;
 export const conflictSources = (database: Queryable): ConflictSources => ({
   trees: treeRepository(database),
   plots: plotQueries(plotRepository(database)),
+  surveys: surveyQueries(surveyRepository(database)),
   corrections: correctionRepository(database),
 });
 

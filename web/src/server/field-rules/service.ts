@@ -1,6 +1,8 @@
 import { changedRules, type FieldRules, PLAIN_TREE, recordChanges, type TapedTree } from '@arbolito/core/protocol';
 import type { RulesChangeDto, RulesPreviewDto } from '../../contracts/field-rules.ts';
 import type { RulesChangeView, SurveyView, TouchedTree, TreeView } from '../../contracts/views.ts';
+import { conflictRepository } from '../conflicts/repository.ts';
+import { settleRulesConflicts } from '../conflicts/rules-conflict.ts';
 import type { InTransaction } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import { isRecorded, surveyChange } from '../history/correction.ts';
@@ -37,7 +39,7 @@ interface Dependencies {
 }
 
 /** The whole of the rules from a contract, as plain data. */
-const rulesOf = ({ breastHeightM, fieldRules }: RulesPreviewDto): FieldRules => ({
+export const rulesOf = ({ breastHeightM, fieldRules }: RulesPreviewDto): FieldRules => ({
   breastHeightM,
   ...fieldRules,
   classes: { ...fieldRules.classes },
@@ -118,6 +120,7 @@ export function rulesService({ corrections, inTransaction, trees, plots, surveys
             },
           );
         await repository.setRules(surveyId, after);
+        await settleRulesConflicts(conflictRepository(tx), surveyId, after, change);
         const state: ChangedState = { rules: after, reason: change.reason, touched };
         await history.insert(surveyChange(change, digest, surveyId, { before, after: state }));
       });

@@ -51,7 +51,12 @@ export interface PlotRepository {
    * Plots that were written behind a place, in the order in which they were. Those that somebody is writing now, and all that
    * come after them, wait until that is done: whoever goes on from the last one must not pass what could not be seen.
    */
-  readonly listChanged: (surveyId: string, after: ChangePlace, atMost: number) => Promise<ChangedPlot[]>;
+  readonly listChanged: (
+    surveyId: string,
+    after: ChangePlace,
+    atMost: number,
+    strata?: readonly string[],
+  ) => Promise<ChangedPlot[]>;
   /** Names of all plots of a survey, in the order in which they are listed. */
   readonly namesOfSurvey: (surveyId: string) => Promise<PlotName[]>;
   readonly find: (id: string) => Promise<PlotRecord | null>;
@@ -135,7 +140,7 @@ export function plotRepository(database: Queryable): PlotRepository {
         .where(eq(plots.surveyId, surveyId));
       return new Map(rows.map(({ id, revision }) => [id, revision]));
     },
-    listChanged: (surveyId, { changedIn, id }, atMost) => {
+    listChanged: (surveyId, { changedIn, id }, atMost, ofStrata) => {
       // A database that was restored elsewhere counts its transactions anew: then all of it is new.
       const known = sql`case when ${changedIn}::xid8 > pg_snapshot_xmax(pg_current_snapshot()) then '0'::xid8 else ${changedIn}::xid8 end`;
       return database
@@ -151,6 +156,7 @@ export function plotRepository(database: Queryable): PlotRepository {
             eq(plots.surveyId, surveyId),
             sql`(${plots.changedIn}, ${plots.id}) > (${known}, ${id}::uuid)`,
             sql`${plots.changedIn} < pg_snapshot_xmin(pg_current_snapshot())`,
+            ofStrata === undefined ? undefined : among(plots.stratumId, ofStrata),
           ),
         )
         .groupBy(plots.id)

@@ -62,6 +62,7 @@ export interface SurveyProgress {
   readonly placeName: string;
   readonly crew: string;
   readonly startedOn: string;
+  readonly strata: readonly { readonly id: string; readonly name: string }[];
   readonly plots: number;
   readonly plotsFinished: number;
   readonly trees: number;
@@ -172,6 +173,10 @@ export function surveyRepository(database: Queryable): SurveyRepository {
         .where(isNull(trees.deletedAt))
         .groupBy(trees.surveyId)
         .as('tree_counts');
+      const partsOf = database
+        .select({ all: listOf({ id: strata.id, name: strata.name }, strata.position) })
+        .from(strata)
+        .where(eq(strata.surveyId, surveys.id));
       return database
         .select({
           id: surveys.id,
@@ -179,6 +184,7 @@ export function surveyRepository(database: Queryable): SurveyRepository {
           placeName: places.name,
           crew: surveys.crew,
           startedOn: surveys.startedOn,
+          strata: sql<SurveyProgress['strata']>`(${partsOf})`,
           // A survey without plots or trees has no row to join: that counts as none.
           plots: sql<number>`coalesce(${plotCounts.plots}, 0)`.mapWith(Number),
           plotsFinished: sql<number>`coalesce(${plotCounts.finished}, 0)`.mapWith(Number),

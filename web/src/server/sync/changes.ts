@@ -59,12 +59,12 @@ export const changesService = (
   database: Queryable,
   kitOf: (survey: SurveyView) => Promise<readonly KitAtHand[]>,
 ): ChangesService => ({
-  since: async (surveyId, { after = FIRST, settings: known }) => {
+  since: async (surveyId, { after = FIRST, settings: known, strata }) => {
     const survey = await surveyQueries(surveyRepository(database)).get(surveyId);
     const settings = digestOf(survey);
     const [changedIn = '0', id = ''] = after.split('.');
     const cursor = { changedIn, id };
-    const found = await plotRepository(database).listChanged(surveyId, cursor, PLOTS_AT_A_TIME + 1);
+    const found = await plotRepository(database).listChanged(surveyId, cursor, PLOTS_AT_A_TIME + 1, strata?.split(','));
     const page = onePage(found);
     const last = page.at(-1);
     const open = await conflictRepository(database).listOpen(surveyId);

@@ -1,6 +1,6 @@
 import { grouped } from '@arbolito/core/statistics';
 import type { ConflictView } from '../../contracts/conflict-view.ts';
-import type { OperationDto, OperationResult, PlotRevision, SyncDto, SyncView } from '../../contracts/sync.ts';
+import type { OperationDto, OperationResult, SyncDto, SyncView } from '../../contracts/sync.ts';
 import type { NewTreeDto } from '../../contracts/tree.ts';
 import { type CommandsIn, type CommandSources, commandsIn } from '../commands-in.ts';
 import { conflictSources, conflictViews, decideIn } from '../conflicts/service.ts';
@@ -8,11 +8,13 @@ import { type ConflictRow, conflictRepository } from '../conflicts/repository.ts
 import type { InTransaction, Queryable } from '../database/connection.ts';
 import { savepoint } from '../database/savepoint.ts';
 import { digestOf } from '../digest.ts';
-import { plotRepository } from '../plots/repository.ts';
+import { rulesOf } from '../field-rules/service.ts';
+import { type PlotRecord, plotRepository } from '../plots/repository.ts';
 import { Problem } from '../problem.ts';
 import { plainOfStored, readyTree } from '../trees/create-tree.ts';
 import { treeAfterWrite } from '../trees/tree-after-write.ts';
 import { correctedNewTree } from '../trees/waiting-tree.ts';
+import { disputeRules } from './dispute-rules.ts';
 import { keepNewTrees } from './new-trees.ts';
 import { type KnownOperation, type OperationOutcome, readOperation } from './operations.ts';
 import { operationRepository } from './repository.ts';
@@ -203,20 +205,17 @@ async function conflictsAbout(
 }
 
 /** The plots that operations were about, as they are now. */
-async function plotsOf(
-  tx: Queryable,
-  outcomes: Iterable<OperationOutcome>,
-): Promise<ReadonlyMap<string, PlotRevision>> {
+async function plotsOf(tx: Queryable, outcomes: Iterable<OperationOutcome>): Promise<ReadonlyMap<string, PlotRecord>> {
   const ids = [...outcomes].flatMap((outcome) => ('problem' in outcome ? [] : (outcome.plotId ?? [])));
   const plots = await plotRepository(tx).listAmong([...new Set(ids)]);
-  return new Map(plots.map(({ id, revision }) => [id, { id, revision }]));
+  return new Map(plots.map((plot) => [plot.id, plot]));
 }
 
 export const syncService = ({
   inTransaction,
   ...sources
 }: CommandSources & { readonly inTransaction: InTransaction }): SyncService => ({
-  take: async ({ device, request, operations: sent }) => {
+  take: async ({ device, request, operations: sent, rules: sentRules = [] }) => {
     const read = await Promise.all(
       sent.map((each) =>
         readOperation(each).catch((error: unknown) => {
@@ -243,6 +242,8 @@ export const syncService = ({
       await log.insert(taken.map((each) => ({ ...each.sent, device, writeDigest: digest(each.sent) })));
       const conflicts = await conflictsAbout(tx, outcomes.values());
       const plots = await plotsOf(tx, outcomes.values());
+      const rules = sentRules.map(rulesOf);
+      const otherRules = await disputeRules(tx, commands, { operations: taken, outcomes, rules, plots });
       return {
         results: sent.map(({ id }): OperationResult => {
           const outcome = outcomes.get(id);
@@ -250,12 +251,11 @@ export const syncService = ({
           if (problem !== null || outcome === undefined || 'problem' in outcome)
             return { id, kind: 'refused', problem: (problem ?? usedWithOtherContent()).toView() };
           const { answer, subjectId, plotId } = outcome;
+          const plot = plots.get(plotId ?? '');
           return {
-            id,
-            kind: 'kept',
-            answer,
-            conflicts: conflicts.get(subjectId) ?? [],
-            plot: plots.get(plotId ?? '') ?? null,
+            ...{ id, kind: 'kept', answer },
+            conflicts: [...(conflicts.get(subjectId) ?? []), ...[otherRules.get(id) ?? []].flat()],
+            plot: plot === undefined ? null : { id: plot.id, revision: plot.revision },
           };
         }),
       };

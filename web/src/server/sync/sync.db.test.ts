@@ -1,10 +1,11 @@
+import { type FieldRules, RULE_SETS } from '@arbolito/core/protocol';
 import pg from 'pg';
 import { v4 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ConflictView } from '../../contracts/conflict-view.ts';
 import type { ChangesView, OperationResult } from '../../contracts/sync.ts';
 import type { NewTreeDto } from '../../contracts/tree.ts';
-import type { PlotView, TreeView } from '../../contracts/views.ts';
+import type { PlotView, ProblemView, TreeView } from '../../contracts/views.ts';
 import { api, useTestDatabase } from '../testing/api.ts';
 import { testDevice } from '../testing/device.ts';
 import { act, dbhReading, newPlot, newTree, sights, surveyWithPlot } from '../testing/made.ts';
@@ -309,6 +310,79 @@ describe('a plot that two devices change', () => {
   });
 });
 
+describe('trees that were measured by other field rules', () => {
+  const OLD = RULE_SETS.timber.rules;
+  const NEW: FieldRules = { ...OLD, breastHeightM: 1.37, smallestDbhCm: 10 };
+  const changeRules = async (surveyId: string, { breastHeightM, ...fieldRules }: FieldRules): Promise<void> => {
+    const { status } = await api('POST', `/api/surveys/${surveyId}/rules`, {
+      ...{ ...act(), observer: 'Office', reason: 'agreed on' },
+      ...{ breastHeightM, fieldRules },
+    });
+    expect(status).toBe(201);
+  };
+  const away = async () => {
+    const { survey, plot } = await surveyWithPlot();
+    const second = newPlot(survey, '2');
+    await api('POST', '/api/plots', second);
+    await changeRules(survey.id, NEW);
+    return { survey, plot, second, device: testDevice() };
+  };
+
+  it('are kept, and a person decides once for the whole device', async () => {
+    const { survey, plot, second, device } = await away();
+    const tree = newTree(plot.id, '1');
+    const first = await device.sendMadeBy(OLD, device.treeOperation(tree));
+    expect(first.map((result) => (result.kind === 'kept' ? result.conflicts.length : 0))).toEqual([1]);
+    await device.sendMadeBy(
+      OLD,
+      device.treeOperation(newTree(second.id, '1')),
+      device.correction(tree, { ...tree, readings: [dbhReading(40)] }),
+    );
+    const [conflict, ...others] = await conflictsOf(survey.id);
+    expect(others).toEqual([]);
+    expect(conflict).toMatchObject({
+      kind: 'rules',
+      factWords: '2 trees of plots 1 and 2 measured by other field rules',
+      record: { observer: 'Office', words: 'Breast height: 1.37 m · Smallest dbh: 10 cm' },
+      change: { device: device.name, words: 'Breast height: 1.3 m · Smallest dbh: 7 cm' },
+    });
+    expect((await treesOf(plot.id)).map(({ dbh }) => dbh?.printed)).toEqual(['40.0']);
+
+    if (conflict === undefined) return;
+    expect((await decide(conflict, 'change')).status).toBe(422);
+    expect((await decide(conflict, 'record')).body.decided?.kept).toBe('record');
+    await device.sendMadeBy(OLD, device.treeOperation(newTree(second.id, '2')));
+    expect(await conflictsOf(survey.id)).toEqual([]);
+  });
+
+  it('are not asked about where the rules are the same, or no rules were sent', async () => {
+    const { survey, plot, device } = await away();
+    await device.sendMadeBy(NEW, device.treeOperation(newTree(plot.id, '1')));
+    await device.send(device.treeOperation(newTree(plot.id, '2')));
+    expect(await conflictsOf(survey.id)).toEqual([]);
+  });
+
+  it('agree with the survey once it has their rules again', async () => {
+    const { survey, plot, device } = await away();
+    await device.sendMadeBy(OLD, device.treeOperation(newTree(plot.id, '1')));
+    expect(await conflictsOf(survey.id)).toHaveLength(1);
+    await changeRules(survey.id, OLD);
+    expect(await conflictsOf(survey.id)).toEqual([]);
+  });
+
+  it('are refused with their field where the rules are none', async () => {
+    const { plot, device } = await away();
+    const operation = { ...device.treeOperation(newTree(plot.id, '1')), rules: 0 };
+    const { status, body } = await device.sendNumbered([device.numbered(operation)], 1, [
+      { ...OLD, smallestDbhCm: -1 },
+    ]);
+    expect([status, (body as unknown as ProblemView).errors?.[0]?.pointer]).toEqual([
+      422,
+      '/rules/0/fieldRules/smallestDbhCm',
+    ]);
+  });
+});
+
 describe('the log of operations', () => {
   it('rebuilds the record', async () => {
     const { survey, plot, one, two, tree, withDbh } = await seenByTwo();
@@ -437,8 +511,29 @@ describe('asking for what others changed', () => {
     expect(seen).toHaveLength(451);
   });
 
-  it('refuses a cursor that is none', async () => {
+  it('gives the plots of some strata only', async () => {
+    const [ridge, hollow] = [
+      { id: uuid(), name: 'ridge' },
+      { id: uuid(), name: 'hollow' },
+    ];
+    const { survey } = await surveyWithPlot({ strata: [ridge, hollow] });
+    await api('POST', '/api/plots', newPlot(survey, '2', { stratumId: hollow.id }));
+    const of = async (...strata: readonly { readonly id: string }[]) => {
+      const query = strata.map(({ id }) => id).join(',');
+      return labels((await api<ChangesView>('GET', `/api/surveys/${survey.id}/changes?strata=${query}`)).body);
+    };
+    expect(await of(hollow)).toEqual(['2']);
+    expect(await of(ridge, hollow)).toEqual(['1', '2']);
+  });
+
+  it.each([
+    'after=1',
+    `after=1.${'-'.repeat(36)}`,
+    `after=99999999999999999999.${uuid()}`,
+    `strata=${'-'.repeat(36)}`,
+    'strata=',
+  ])('refuses %s', async (query) => {
     const { survey } = await surveyWithPlot();
-    expect((await api('GET', `/api/surveys/${survey.id}/changes?after=1`)).status).toBe(422);
+    expect((await api('GET', `/api/surveys/${survey.id}/changes?${query}`)).status).toBe(422);
   });
 });

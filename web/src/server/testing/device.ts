@@ -1,4 +1,5 @@
 import { changedFacts, treeFacts } from '@arbolito/core/tree';
+import type { FieldRules } from '@arbolito/core/protocol';
 import { v4 as uuid } from 'uuid';
 import type { OperationDto, OperationResult, SyncView } from '../../contracts/sync.ts';
 import type { NewTreeDto, TreeCorrectionDto } from '../../contracts/tree.ts';
@@ -16,20 +17,33 @@ export function testDevice(name = `device ${uuid().slice(0, 8)}`) {
     sequence += 1;
     return { ...operation, sequence, madeAt: '2026-06-03T09:15:00Z' };
   };
-  const sendNumbered = async (operations: readonly OperationDto[], number: number) =>
-    api<SyncView>('POST', '/api/sync', { device: name, request: number, operations });
+  const sendNumbered = async (operations: readonly OperationDto[], number: number, rules: readonly FieldRules[] = []) =>
+    api<SyncView>('POST', '/api/sync', {
+      ...{ device: name, request: number, operations },
+      rules: rules.map(({ breastHeightM, ...fieldRules }) => ({ breastHeightM, fieldRules })),
+    });
+  const send = async (
+    operations: readonly SentOperation[],
+    rules: readonly FieldRules[],
+  ): Promise<readonly OperationResult[]> => {
+    request += 1;
+    const { status, body } = await sendNumbered(operations.map(numbered), request, rules);
+    if (status !== 200) throw new Error(`/api/sync answered ${String(status)} ${JSON.stringify(body)}`);
+    return body.results;
+  };
   return {
     name,
     by,
     numbered,
     sendNumbered,
     /** Sends operations in one request. */
-    send: async (...operations: readonly SentOperation[]): Promise<readonly OperationResult[]> => {
-      request += 1;
-      const { status, body } = await sendNumbered(operations.map(numbered), request);
-      if (status !== 200) throw new Error(`/api/sync answered ${String(status)} ${JSON.stringify(body)}`);
-      return body.results;
-    },
+    send: (...operations: readonly SentOperation[]) => send(operations, []),
+    /** The same, where all of them were made by some field rules. */
+    sendMadeBy: (rules: FieldRules, ...operations: readonly SentOperation[]) =>
+      send(
+        operations.map((operation) => ({ ...operation, rules: 0 })),
+        [rules],
+      ),
     treeOperation: (tree: NewTreeDto): SentOperation => ({
       id: tree.id,
       method: 'POST',

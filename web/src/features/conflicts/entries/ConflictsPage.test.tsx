@@ -73,6 +73,23 @@ describe('the conflicts of a survey', () => {
     expect(decisions).toEqual([]);
   });
 
+  it('show field rules that were changed while trees were measured', async () => {
+    const factWords = '2 trees of plot 4 measured by other field rules';
+    listed = [
+      {
+        ...{ ...DIAMETER, kind: 'rules', subjectId: 's', tag: null, factWords },
+        record: { ...DIAMETER.record, words: 'Breast height: 1.37 m' },
+        change: { ...DIAMETER.change, words: 'Breast height: 1.3 m' },
+      },
+    ];
+    show();
+    expect(await screen.findByRole('heading', { name: factWords })).toBeVisible();
+    expect(screen.getByRole('link', { name: 'Change the field rules…' })).toHaveAttribute('href', '/surveys/s/rules');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep the current rules' }));
+    await screen.findByText('✓ There is nothing to decide.');
+    expect(decisions).toMatchObject([{ keep: 'record', seen: 'digest' }]);
+  });
+
   it('are shown without a network as this device knows them, and the decision waits', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('offline')));
     openConflicts.set([DIAMETER]);

@@ -21,6 +21,7 @@ const deletedWords = (): string => t('conflicts.deleted', 'Deleted');
 
 /** What the conflict is about, as a heading. */
 function titleOf({ kind, tag, plotLabel, factWords }: ConflictView): string {
+  if (kind === 'rules') return factWords;
   if (kind === 'tag')
     return t('conflicts.tag-given-twice', 'Plot {label}: tag {tag} was given twice', {
       label: plotLabel,
@@ -33,16 +34,27 @@ function titleOf({ kind, tag, plotLabel, factWords }: ConflictView): string {
 interface ChoiceButton {
   readonly words: string;
   readonly choice: VersionChoice;
+  /** A page where it is done instead. */
+  readonly href?: string;
   /** Asked before something goes. */
   readonly confirm?: string;
 }
 
 /** How each version can be kept. */
-function choicesOf({ kind, freeTag, record, change }: ConflictView): {
+function choicesOf({ kind, surveyId, freeTag, record, change }: ConflictView): {
   readonly record: ChoiceButton;
   readonly change: ChoiceButton;
 } {
   const keep = { words: t('conflicts.keep-this', 'Keep this version'), choice: { keep: 'record' } } as const;
+  if (kind === 'rules')
+    return {
+      record: { ...keep, words: t('conflicts.keep-rules', 'Keep the current rules') },
+      change: {
+        words: t('conflicts.change-rules', 'Change the field rules…'),
+        choice: { keep: 'change' },
+        href: `/surveys/${surveyId}/rules`,
+      },
+    };
   if (kind === 'tag') {
     const tag = freeTag ?? '';
     return {
@@ -103,14 +115,20 @@ function Version({
         <br />
         {version.device}
       </p>
-      <button
-        type="button"
-        className={`btn self-end ${button.confirm === undefined ? 'btn-main' : ''}`}
-        disabled={isBusy}
-        onClick={onChoose}
-      >
-        {button.words}
-      </button>
+      {button.href === undefined ? (
+        <button
+          type="button"
+          className={`btn self-end ${button.confirm === undefined ? 'btn-main' : ''}`}
+          disabled={isBusy}
+          onClick={onChoose}
+        >
+          {button.words}
+        </button>
+      ) : (
+        <a className="btn self-end" href={button.href}>
+          {button.words}
+        </a>
+      )}
     </div>
   );
 }
@@ -143,7 +161,11 @@ function Conflict({ conflict, observer }: { readonly conflict: ConflictView; rea
       <h2 className="text-xl font-bold">{titleOf(conflict)}</h2>
       <div className="grid gap-3 sm:grid-cols-2">
         <Version
-          label={t('conflicts.on-record', 'On the record')}
+          label={
+            conflict.kind === 'rules'
+              ? t('conflicts.rules-now', 'Current rules of the survey')
+              : t('conflicts.on-record', 'On the record')
+          }
           version={conflict.record}
           button={choices.record}
           isBusy={isBusy}
@@ -152,7 +174,11 @@ function Conflict({ conflict, observer }: { readonly conflict: ConflictView; rea
           }}
         />
         <Version
-          label={t('conflicts.also-sent', 'Also sent')}
+          label={
+            conflict.kind === 'rules'
+              ? t('conflicts.rules-then', 'Rules when they were measured')
+              : t('conflicts.also-sent', 'Also sent')
+          }
           version={conflict.change}
           button={choices.change}
           isBusy={isBusy}

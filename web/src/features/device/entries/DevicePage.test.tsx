@@ -6,7 +6,7 @@ import { offlineState } from '../../../client/offline.ts';
 import { emptyDevice } from '../../../testing/empty-device.ts';
 import { DevicePage } from './DevicePage.tsx';
 
-const SURVEY = { id: 'survey', name: 'Visit of 2026', placeName: 'Monte Valdeliro' };
+const SURVEY = { id: 'survey', name: 'Visit of 2026', placeName: 'Monte Valdeliro', strata: [] };
 const show = () => render(<DevicePage surveys={[SURVEY]} />);
 
 describe('the page of this device', () => {
@@ -41,6 +41,25 @@ describe('the page of this device', () => {
     offlineState.set(state);
     show();
     expect(screen.getByText(words)).toBeVisible();
+    expect(screen.getByRole('button', { name: /^Take along/ })).toBeDisabled();
+  });
+
+  it('takes some strata of a survey, and at least one', async () => {
+    const asked: string[] = [];
+    vi.stubGlobal('fetch', (url: string) => {
+      asked.push(url);
+      return Promise.reject(new TypeError('offline'));
+    });
+    const strata = ['ridge', 'hollow'].map((name) => ({ id: name, name }));
+    render(<DevicePage surveys={[{ ...SURVEY, strata }]} />);
+    await userEvent.click(screen.getByText('Strata: all'));
+    await userEvent.click(screen.getByRole('checkbox', { name: 'ridge' }));
+    expect(screen.getByText('Strata: 1 of 2')).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: /^Take along/ }));
+    await screen.findByText('No connection to the server.');
+    expect(asked).toEqual(['/api/surveys/survey/changes?strata=hollow']);
+    await userEvent.click(screen.getByRole('checkbox', { name: 'hollow' }));
+    expect(screen.getByText('Choose at least one stratum.')).toBeVisible();
     expect(screen.getByRole('button', { name: /^Take along/ })).toBeDisabled();
   });
 

@@ -16,6 +16,7 @@ interface DeviceSurvey {
   readonly id: string;
   readonly name: string;
   readonly placeName: string;
+  readonly strata: readonly { readonly id: string; readonly name: string }[];
 }
 
 export interface DevicePageProps {
@@ -148,9 +149,50 @@ function Entries({ waiting, attention }: EntriesProps) {
   );
 }
 
+/** Which strata of a survey are taken along. */
+function StrataChoices({
+  strata,
+  chosen,
+  onChosen,
+}: {
+  readonly strata: DeviceSurvey['strata'];
+  readonly chosen: readonly string[];
+  readonly onChosen: (chosen: readonly string[]) => void;
+}) {
+  return (
+    <details>
+      <summary className="min-h-11 content-center">
+        {chosen.length === strata.length
+          ? t('device.all-strata', 'Strata: all')
+          : t('device.some-strata', 'Strata: {n} of {all}', { n: chosen.length, all: strata.length })}
+      </summary>
+      <ul>
+        {strata.map(({ id, name }) => (
+          <li key={id}>
+            <label className="flex min-h-11 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-6"
+                checked={chosen.includes(id)}
+                onChange={({ target: { checked } }) => {
+                  onChosen(checked ? [...chosen, id] : chosen.filter((each) => each !== id));
+                }}
+              />
+              {name}
+            </label>
+          </li>
+        ))}
+      </ul>
+      {chosen.length === 0 && <Alert>{t('device.choose-a-stratum', 'Choose at least one stratum.')}</Alert>}
+    </details>
+  );
+}
+
 /** One survey, with whether it is on this device. */
 function SurveyToTake({ survey, isReady }: { readonly survey: DeviceSurvey; readonly isReady: boolean }) {
   const [taken, setTaken] = useState(() => takenSurvey(survey.id));
+  const all = survey.strata.map(({ id }) => id);
+  const [chosen, setChosen] = useState<readonly string[]>(() => taken?.strata ?? all);
   const current = useStore(taking);
   const action = useAction();
   const isTaking = current?.surveyId === survey.id;
@@ -166,10 +208,10 @@ function SurveyToTake({ survey, isReady }: { readonly survey: DeviceSurvey; read
         <button
           type="button"
           className="btn"
-          disabled={!isReady || current !== null}
+          disabled={!isReady || current !== null || (all.length > 0 && chosen.length === 0)}
           onClick={() => {
             void action.run(async () => {
-              setTaken(await takeAlong(survey.id));
+              setTaken(await takeAlong(survey.id, chosen.length === all.length ? null : chosen));
               return null;
             });
           }}
@@ -178,6 +220,7 @@ function SurveyToTake({ survey, isReady }: { readonly survey: DeviceSurvey; read
           <span className="sr-only">{survey.name}</span>
         </button>
       </div>
+      {all.length > 1 && <StrataChoices strata={survey.strata} chosen={chosen} onChosen={setChosen} />}
       {isTaking && (
         <div role="status" className="grid gap-1">
           <progress className="h-4 w-full accent-sky" value={current.done} max={current.all} />

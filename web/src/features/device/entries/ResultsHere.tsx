@@ -5,10 +5,10 @@ import { useEffect, useState } from 'react';
 import { notSent } from '../../../client/device/outbox.ts';
 import { ageOf } from '../../../messages/ages.ts';
 import { localFigure } from '../../../messages/figures.ts';
-import { say, t } from '../../../messages/text.ts';
+import { listOf, say, t } from '../../../messages/text.ts';
 import type { ReviewPoint } from '../../../computation/review-points.ts';
 import { Alert } from '../../../ui/feedback/Alert.tsx';
-import { computeHere, type ComputedHere } from '../results/compute-here.ts';
+import { computeHere, type ComputedHere, strataHere } from '../results/compute-here.ts';
 
 type State =
   | { readonly kind: 'working' }
@@ -204,6 +204,10 @@ export function ResultsHere() {
               '{n, plural, =0 {All entries of this device are on the server.} one {# entry that is not sent is included.} other {# entries that are not sent are included.}}',
               { n: notSent().length },
             )}{' '}
+            {strataHere(computed.stored).length < survey.strata.length &&
+              t('device.only-strata', 'Only {strata}: the other strata are not on this device.', {
+                strata: listOf(strataHere(computed.stored).map(({ name }) => name)),
+              })}{' '}
             {computed.lacksVisitBefore &&
               t('device.lacks-visit-before', 'The visit before is not on this device: trees are not compared with it.')}
           </p>

@@ -1,9 +1,10 @@
 import { deadCodes } from '@arbolito/core/protocol';
-import type { StoredPlot, StoredSurvey } from '../../../client/device/device-database.ts';
+import type { StoredPlot, StoredSurvey } from '../../../client/device/device-schema.ts';
 import { beyondCopies } from '../../../client/device/outbox.ts';
 import { treesWith } from '../../../client/device/plain-trees.ts';
 import { storedPlots, storedSurvey } from '../../../client/device/survey-copies.ts';
 import { progressWith } from '../../../client/plot-writes.ts';
+import type { SurveyView } from '../../../contracts/views.ts';
 import type { PlainPlot, PlainSurvey, ComputedSurvey } from '../../../computation/survey-on-device.ts';
 
 /** What the worker is told. */
@@ -29,10 +30,15 @@ function withWrites({ plot, trees }: StoredPlot, dead: ReadonlySet<string>): Pla
   return { plot: { ...plot, ...progressWith(plot, writes), trees: own.length }, trees: own };
 }
 
+/** The strata of a survey whose plots are on this device. */
+export const strataHere = ({ survey, strata = null }: StoredSurvey): SurveyView['strata'] =>
+  survey.strata.filter(({ id }) => strata?.includes(id) ?? true);
+
 async function plainSurvey(stored: StoredSurvey): Promise<PlainSurvey> {
   const dead = deadCodes(stored.survey.design.conditions);
   const plots = await storedPlots(stored.id);
-  return { survey: stored.survey, kit: stored.kit, plots: plots.map((plot) => withWrites(plot, dead)) };
+  const survey = { ...stored.survey, strata: strataHere(stored) };
+  return { survey, kit: stored.kit, plots: plots.map((plot) => withWrites(plot, dead)) };
 }
 
 /**

@@ -5,7 +5,7 @@ import { IDBFactory } from 'fake-indexeddb';
 import { openDB } from 'idb';
 import { vi } from 'vitest';
 import type { SyncView } from '../../../contracts/sync.ts';
-import type { StoredWrite } from '../../../client/device/device-database.ts';
+import type { StoredWrite } from '../../../client/device/device-schema.ts';
 import { EXAMPLE_PLOT, EXAMPLE_SETTINGS } from '../../../testing/tally-example.ts';
 import type { TallyStore } from '../store.ts';
 

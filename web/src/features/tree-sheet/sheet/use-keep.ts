@@ -69,8 +69,8 @@ export function useKeep({ plot, tree, observer, onKept, onSent, onRefused }: Kee
     });
     const write =
       kept === undefined
-        ? newTreeWrite(typed.tree, plot?.id ?? '', observer)
-        : correctionWrite(typed.tree, kept, observer);
+        ? newTreeWrite(typed.tree, plot?.id ?? '', observer, settings.fieldRules)
+        : correctionWrite(typed.tree, kept, observer, settings.fieldRules);
     isStoring.current = true;
     setState({ kind: 'sending', words: t('tree-sheet.storing', '{name}: storing on this device…', { name }) });
     const stored = send(write, (fate: WriteResult) => {
