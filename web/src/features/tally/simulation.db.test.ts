@@ -230,7 +230,7 @@ class Schedule {
   }
 
   async log(): Promise<readonly LoggedOperation[]> {
-    const names = this.devices.map(({ page }) => page.identity.deviceId());
+    const names = this.devices.flatMap(({ sentAs }) => [...sentAs]);
     const { rows } = await sql.query<LoggedOperation>(
       'select id, device, method, path, body from operation where device = any($1) order by number',
       [names],

@@ -270,6 +270,22 @@ describe('the state of a tally', () => {
     expect(tags(store)).toEqual(['1']);
   });
 
+  it('shows it again after a reload as well', async () => {
+    const trees = [treeView('old', '1', 'sp', [])];
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('network')));
+    const before = await open(trees);
+    before.select('old');
+    before.remove();
+    await settled();
+    closePages();
+    const again = await open(trees);
+    expect(tags(again)).toEqual([]);
+    server.isDisputed = true;
+    vi.stubGlobal('fetch', answering());
+    await pass(5_000);
+    expect(tags(again)).toEqual(['1']);
+  });
+
   it('finds its waiting trees again after a reload', async () => {
     const away = vi.fn(() => Promise.reject(new TypeError('network')));
     vi.stubGlobal('fetch', takingOperations(away));

@@ -497,7 +497,26 @@ export function tallyStore(start: TallyStart): TallyStore {
       say(fate.problem.detail, true);
     };
 
-  /** Asks what becomes of waiting writes of shown trees that nothing on this page is told of: those of earlier pages, mostly. */
+  /** @param row the tree as it is shown where it stays */
+  const settleDeletion =
+    (row: Row, writeId: string) =>
+    (fate: WriteResult): void => {
+      const comeBack = (back: Row): void => {
+        patch({ rows: [...$state.get().rows.filter(({ id }) => id !== back.id), back] });
+      };
+      if (fate.kind === 'kept') {
+        noteRevision(fate.plot);
+        const tree = fate.answer as TreeAfterWrite | null;
+        // Others have changed it: it stays until a person decides.
+        if (tree?.deleted === false) comeBack(rowOf(tree));
+        else patch({ done: [...$state.get().done, { kind: 'correction', id: writeId }] });
+      } else {
+        comeBack(row);
+        say(fate.problem.detail, true);
+      }
+    };
+
+  /** Asks what becomes of waiting writes of trees of this plot that nothing on this page is told of: those of earlier pages, mostly. */
   const followWaiting = (): void => {
     const shown = $state.get().rows;
     for (const { id } of waitingTrees(notSent(), plot.id)) {
@@ -506,8 +525,11 @@ export function tallyStore(start: TallyStart): TallyStore {
       follow(id, settle(id, null, null));
     }
     for (const { kind, treeId, writeId } of treeChanges(notSent())) {
+      if (isFollowed(writeId)) continue;
       const row = shown.find(({ id }) => id === treeId);
-      if (kind === 'deletion' || row === undefined || isFollowed(writeId)) continue;
+      const deleted = base.trees.find(({ id }) => id === treeId);
+      if (kind === 'deletion' && deleted !== undefined) follow(writeId, settleDeletion(rowOf(deleted), writeId));
+      if (kind === 'deletion' || row === undefined) continue;
       lastWrites.set(treeId, writeId);
       follow(writeId, settle(treeId, { ...row, tree: row.onRecord ?? row.tree, state: 'kept' }, writeId));
     }
@@ -616,18 +638,7 @@ export function tallyStore(start: TallyStart): TallyStore {
       patch({ rows: $state.get().rows.filter(({ id }) => id !== row.id), line: '', selected: null });
       say(t('tally.tree-deleted', 'Tree {tag} deleted.', { tag: row.tree.tag }), false, true);
       leaving.add(row.id);
-      const gone = send(write, (fate) => {
-        if (fate.kind === 'kept') {
-          noteRevision(fate.plot);
-          const tree = fate.answer as TreeAfterWrite | null;
-          // Others have changed it: it stays until a person decides.
-          if (tree?.deleted === false) patch({ rows: [...$state.get().rows, rowOf(tree)] });
-          else patch({ done: [...$state.get().done, { kind: 'correction', id: write.id }] });
-        } else {
-          patch({ rows: [...$state.get().rows, row] });
-          say(fate.problem.detail, true);
-        }
-      });
+      const gone = send(write, settleDeletion(row, write.id));
       void gone.then(() => leaving.delete(row.id));
     },
     again: (what) => {

@@ -4,7 +4,7 @@ import { treeFacts, type TreeFacts, notesOfTree, placedReadings, type TreeRecord
 import { IDBFactory } from 'fake-indexeddb';
 import { openDB } from 'idb';
 import { vi } from 'vitest';
-import type { SyncView } from '../../../contracts/sync.ts';
+import type { SyncDto, SyncView } from '../../../contracts/sync.ts';
 import type { StoredWrite } from '../../../client/device/device-schema.ts';
 import { EXAMPLE_PLOT, EXAMPLE_SETTINGS } from '../../../testing/tally-example.ts';
 import type { TallyStore } from '../store.ts';
@@ -90,6 +90,8 @@ export class SimulatedDevice {
   readonly #disk = new IDBFactory();
   #page: Page | null = null;
   #onTheWay = 0;
+  /** What it called itself to the server: where its disk was full, it makes another name the next time. */
+  readonly sentAs = new Set<string>();
   /** Writes that were on the disk. */
   readonly acknowledged = new Set<string>();
   /** Writes that the server has refused, with its words. */
@@ -109,6 +111,7 @@ export class SimulatedDevice {
     this.#onTheWay += 1;
     try {
       if (!this.isOnline) throw new TypeError('offline');
+      if (typeof init.body === 'string') this.sentAs.add((JSON.parse(init.body) as SyncDto).device);
       // The server is another machine, with a clock of its own.
       const response = await current.exit(() => this.transport(url, init));
       await this.#noteRefused(response);
