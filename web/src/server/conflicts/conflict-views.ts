@@ -1,27 +1,18 @@
 import { canonicalText, type TreeContent, treeFacts } from '@arbolito/core/tree';
 import type { ConflictVersion, ConflictView } from '../../contracts/conflict-view.ts';
 import { type PlotFields, plotFacts } from '../../contracts/plot-facts.ts';
-import type { NewTreeDto, PlotCorrectionDto, ReadingDto, TreeCorrectionDto } from '../../contracts/tree.ts';
+import type { NewTreeDto, PlotCorrectionDto, TreeCorrectionDto } from '../../contracts/tree.ts';
 import type { PlotView } from '../../contracts/views.ts';
-import { digestOf } from '../digest.ts';
-import type { CorrectionRepository } from '../history/repository.ts';
 import { listOf, t } from '../../messages/text.ts';
-import type { PlotQueries } from '../plots/queries.ts';
-import type { SurveyQueries } from '../surveys/queries.ts';
-import type { TreeRepository, TreeRow } from '../trees/repository.ts';
-import { contentOf } from '../trees/tree-state.ts';
+import type { Queryable } from '../database/connection.ts';
+import { digestOf } from '../digest.ts';
+import { notFound } from '../problem.ts';
+import type { TreeRow } from '../trees/repository.ts';
+import { type ConflictSources, readConflictSources } from './conflict-sources.ts';
 import { factWords, plotFactWords, treeFactWords, wordsOfTree } from './fact-words.ts';
 import { WHOLE_TREE } from './open-conflict.ts';
 import type { ConflictRow } from './repository.ts';
 import { type OtherRules, rulesWords } from './rules-conflict.ts';
-
-/** What conflicts are shown from. */
-export interface ConflictSources {
-  readonly trees: TreeRepository;
-  readonly plots: Pick<PlotQueries, 'get'>;
-  readonly surveys: Pick<SurveyQueries, 'get'>;
-  readonly corrections: Pick<CorrectionRepository, 'listOfSubject'>;
-}
 
 /** The side of the record. */
 interface RecordSide {
@@ -32,68 +23,53 @@ interface RecordSide {
   readonly by: Omit<ConflictVersion, 'words'>;
 }
 
-/** The next number that no tree of a plot has. */
-const freeTagAmong = (tags: readonly string[]): string =>
-  String(Math.max(0, ...tags.map(Number).filter(Number.isInteger)) + 1);
-
 /** Who changed a tree last, or measured it first. */
-async function authorOfTree({ corrections }: ConflictSources, row: TreeRow): Promise<RecordSide['by']> {
-  const last = (await corrections.listOfSubject(row.id)).at(-1);
+function authorOfTree({ correctionsOf }: ConflictSources, tree: TreeRow): RecordSide['by'] {
+  const last = correctionsOf(tree.id).at(-1);
   return last === undefined
-    ? { observer: row.observer, device: row.device, madeAt: row.observedAt }
+    ? { observer: tree.observer, device: tree.device, madeAt: tree.observedAt }
     : { observer: last.observer, device: last.device, madeAt: new Date(last.madeAt).toISOString() };
-}
-
-/** Who set a fact of a tree: whoever took its readings, or changed the tree last. */
-async function authorOfFact(
-  sources: ConflictSources,
-  row: TreeRow,
-  { readings }: TreeContent<ReadingDto>,
-  fact: string,
-): Promise<RecordSide['by']> {
-  const all = await sources.trees.allReadings(row.id);
-  const inFact = new Set(
-    readings.filter((reading) => fact in treeFacts({ ...NOTHING, readings: [reading] })).map(({ id }) => id),
-  );
-  const reading = all.findLast(({ id }) => inFact.has(id));
-  return reading === undefined
-    ? authorOfTree(sources, row)
-    : { observer: reading.observer, device: reading.device, madeAt: reading.takenAt };
 }
 
 const NOTHING: TreeContent = { tag: '', speciesCode: '', readings: [] };
 
-async function treeSide(sources: ConflictSources, conflict: ConflictRow, row: TreeRow): Promise<RecordSide> {
-  const { trees } = sources;
-  const isDeleted = row.deletedAt !== null;
-  const content = await contentOf(trees, row);
-  const isWhole = conflict.kind === 'deletion' || conflict.fact === WHOLE_TREE;
+/** Who set a fact of a tree: whoever took the last of its readings, or changed the tree last. */
+function authorOfFact(sources: ConflictSources, tree: TreeRow, fact: string): RecordSide['by'] {
+  const ofFact = sources
+    .readingsOf(tree)
+    .filter((reading) => fact in treeFacts({ ...NOTHING, readings: [reading] }))
+    .toSorted((a, b) => a.takenAt.localeCompare(b.takenAt));
+  const reading = ofFact.at(-1);
+  return reading === undefined
+    ? authorOfTree(sources, tree)
+    : { observer: reading.observer, device: reading.device, madeAt: reading.takenAt };
+}
+
+function treeSide(sources: ConflictSources, { kind, fact }: ConflictRow, tree: TreeRow): RecordSide {
+  const isDeleted = tree.deletedAt !== null;
+  const content = sources.contentOf(tree);
+  const isWhole = kind === 'deletion' || fact === WHOLE_TREE;
   const facts = treeFacts(content);
   return {
-    tag: row.tag,
-    words: isDeleted ? null : isWhole ? wordsOfTree(content) : treeFactWords(content, conflict.fact),
-    seen: isDeleted ? 'deleted' : isWhole ? facts : (facts[conflict.fact] ?? ''),
-    by:
-      isDeleted || isWhole
-        ? await authorOfTree(sources, row)
-        : await authorOfFact(sources, row, content, conflict.fact),
+    tag: tree.tag,
+    words: isDeleted ? null : isWhole ? wordsOfTree(content) : treeFactWords(content, fact),
+    seen: isDeleted ? 'deleted' : isWhole ? facts : (facts[fact] ?? ''),
+    by: isDeleted || isWhole ? authorOfTree(sources, tree) : authorOfFact(sources, tree, fact),
   };
 }
 
 /** Where a tag was given twice: the tree that has it on the record. */
-async function tagSide(sources: ConflictSources, { change, plotId }: ConflictRow): Promise<RecordSide> {
+function tagSide(sources: ConflictSources, { change, plotId }: ConflictRow): RecordSide {
   const { tag, observer, device, observedAt } = change as NewTreeDto;
-  const row = (await sources.trees.listOfPlot(plotId)).find((tree) => tree.tag === tag);
-  if (row === undefined) return { tag, words: null, seen: '', by: { observer, device, madeAt: observedAt } };
-  const content = await contentOf(sources.trees, row);
-  return { tag, words: wordsOfTree(content), seen: [row.id, treeFacts(content)], by: await authorOfTree(sources, row) };
+  const tree = sources.taggedTree(plotId, tag);
+  if (tree === undefined) return { tag, words: null, seen: '', by: { observer, device, madeAt: observedAt } };
+  const content = sources.contentOf(tree);
+  return { tag, words: wordsOfTree(content), seen: [tree.id, treeFacts(content)], by: authorOfTree(sources, tree) };
 }
 
-async function plotSide({ corrections }: ConflictSources, { fact }: ConflictRow, plot: PlotView): Promise<RecordSide> {
+function plotSide({ correctionsOf }: ConflictSources, { fact }: ConflictRow, plot: PlotView): RecordSide {
   const textOf = (state: unknown): string => plotFacts(state as PlotFields)[fact] ?? '';
-  const last = (await corrections.listOfSubject(plot.id)).findLast(
-    ({ before, after }) => textOf(before) !== textOf(after),
-  );
+  const last = correctionsOf(plot.id).findLast(({ before, after }) => textOf(before) !== textOf(after));
   return {
     tag: null,
     words: plotFactWords(plot, fact),
@@ -118,21 +94,30 @@ const decided = ({ kept, decidedBy, decidedAt }: ConflictRow): ConflictView['dec
     ? null
     : { kept, observer: decidedBy ?? '', madeAt: new Date(decidedAt).toISOString() };
 
+/** What every view of a conflict has. */
+const commonParts = (conflict: ConflictRow, plot: PlotView) => {
+  const { id, surveyId, plotId, kind, subjectId } = conflict;
+  return { id, surveyId, plotId, plotLabel: plot.label, kind, subjectId, decided: decided(conflict) };
+};
+
+/** The version that was sent. */
+const changeSide = ({ observer, device, madeAt }: ConflictRow, words: string | null): ConflictVersion => ({
+  ...{ words, observer, device, madeAt: new Date(madeAt).toISOString() },
+});
+
 /** The rules of a survey, and those that trees were measured by. */
-async function rulesView(
-  { plots, surveys, corrections }: ConflictSources,
-  conflict: ConflictRow,
-): Promise<ConflictView> {
-  const { id, surveyId, plotId, kind, subjectId, observer, device } = conflict;
+function rulesView(sources: ConflictSources, conflict: ConflictRow, plot: PlotView): ConflictView {
   const { rules, plotIds, trees } = conflict.change as OtherRules;
-  const { fieldRules: current, unitSystem, crew, startedOn } = await surveys.get(surveyId);
-  const labels: string[] = [];
-  for (const each of plotIds) labels.push((await plots.get(each)).label);
-  const last = (await corrections.listOfSubject(surveyId)).findLast(({ after }) =>
-    Object.hasOwn(after as object, 'rules'),
-  );
+  const survey = sources.surveyOf(conflict.surveyId);
+  if (survey === undefined) throw notFound(t('shell.the-survey', 'The survey'));
+  const { fieldRules: current, unitSystem, crew, startedOn } = survey;
+  const labels = plotIds.flatMap((id) => sources.plotOf(id)?.label ?? []);
+  const last = sources
+    .correctionsOf(conflict.surveyId)
+    .findLast(({ after }) => Object.hasOwn(after as object, 'rules'));
   return {
-    ...{ id, surveyId, plotId, plotLabel: labels[0] ?? '', kind, subjectId, tag: null, freeTag: null },
+    ...commonParts(conflict, plot),
+    ...{ tag: null, freeTag: null },
     factWords: t(
       'conflicts.measured-by-other-rules',
       '{trees, plural, =0 {Trees} one {# tree} other {# trees}} of {plots, plural, one {plot} other {plots}} {labels} measured by other field rules',
@@ -144,39 +129,44 @@ async function rulesView(
       device: last?.device ?? '',
       madeAt: new Date(last?.madeAt ?? startedOn).toISOString(),
     },
-    change: {
-      words: rulesWords(rules, current, unitSystem),
-      ...{ observer, device, madeAt: new Date(conflict.madeAt).toISOString() },
-    },
+    change: changeSide(conflict, rulesWords(rules, current, unitSystem)),
     recordDigest: digestOf(canonicalText([current, plotIds, trees])),
-    decided: decided(conflict),
   };
 }
 
-/** A conflict as people see it, both versions side by side. */
-export async function conflictView(sources: ConflictSources, conflict: ConflictRow): Promise<ConflictView> {
-  if (conflict.kind === 'rules') return rulesView(sources, conflict);
-  const { id, surveyId, plotId, kind, subjectId, fact, observer, device } = conflict;
-  const plot = await sources.plots.get(plotId);
-  const row = kind === 'tag' ? null : await sources.trees.find(subjectId);
-  const isPlot = kind !== 'tag' && row === null;
+function viewOf(sources: ConflictSources, conflict: ConflictRow): ConflictView {
+  const { plotId, kind, subjectId, fact } = conflict;
+  const plot = sources.plotOf(plotId);
+  if (plot === undefined) throw notFound(t('server.this-plot', 'This plot'));
+  if (kind === 'rules') return rulesView(sources, conflict, plot);
+  const tree = kind === 'tag' ? undefined : sources.treeOf(subjectId);
+  const isPlot = kind !== 'tag' && tree === undefined;
   const record =
     kind === 'tag'
-      ? await tagSide(sources, conflict)
-      : row === null
-        ? await plotSide(sources, conflict, plot)
-        : await treeSide(sources, conflict, row);
+      ? tagSide(sources, conflict)
+      : tree === undefined
+        ? plotSide(sources, conflict, plot)
+        : treeSide(sources, conflict, tree);
   const isTag = kind === 'tag' || fact === 'tag';
   return {
-    ...{ id, surveyId, plotId, plotLabel: plot.label, kind, subjectId, tag: record.tag },
+    ...commonParts(conflict, plot),
+    tag: record.tag,
     factWords: isPlot ? factWords(`plot ${fact}`) : factWords(fact),
     record: { words: record.words, ...record.by },
-    change: {
-      words: changeWords(conflict, isPlot),
-      ...{ observer, device, madeAt: new Date(conflict.madeAt).toISOString() },
-    },
+    change: changeSide(conflict, changeWords(conflict, isPlot)),
     recordDigest: digestOf(canonicalText(record.seen)),
-    freeTag: isTag ? freeTagAmong(await sources.trees.tagsOfPlot(plotId)) : null,
-    decided: decided(conflict),
+    freeTag: isTag ? sources.freeTag(plotId) : null,
   };
+}
+
+/** Conflicts as people see them, both versions side by side. */
+export async function conflictViews(database: Queryable, conflicts: readonly ConflictRow[]): Promise<ConflictView[]> {
+  if (conflicts.length === 0) return [];
+  const sources = await readConflictSources(database, conflicts);
+  return conflicts.map((conflict) => viewOf(sources, conflict));
+}
+
+/** One conflict as people see it. */
+export async function conflictView(database: Queryable, conflict: ConflictRow): Promise<ConflictView> {
+  return viewOf(await readConflictSources(database, [conflict]), conflict);
 }

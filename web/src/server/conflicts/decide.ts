@@ -117,15 +117,13 @@ export async function decideConflict(
       }),
     );
   }
-  const { treeWriting, plots } = commands;
-  const { repository: trees, surveys } = treeWriting;
-  const sources = { trees, plots, surveys, corrections: correctionRepository(tx) };
-  const { recordDigest } = await conflictView(sources, conflict);
+  const { recordDigest } = await conflictView(tx, conflict);
   if (recordDigest !== decision.seen) throw changedMeanwhile();
   if (decision.keep === 'change') {
     if (conflict.kind === 'rules') throw changeRulesInstead();
     if (conflict.kind === 'tag') await storeTree(commands, conflict.change as NewTreeDto, decision);
-    else if (await sources.trees.lock(conflict.subjectId)) await changeRecord(tx, commands, conflict, decision);
+    else if (await commands.treeWriting.repository.lock(conflict.subjectId))
+      await changeRecord(tx, commands, conflict, decision);
     else await changePlot(commands, conflict, decision);
   }
   await conflicts.decide(id, {

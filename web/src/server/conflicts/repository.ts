@@ -11,12 +11,14 @@ export type NewConflict = Omit<
 /** What a person decided. */
 export type Decision = Pick<ConflictRow, 'kept' | 'decidedBy' | 'decidedOn' | 'decidedAt' | 'decisionId'>;
 
+const MOST_LISTED = 1_000;
+
 /** All SQL of conflicts, on a database or in a transaction. */
 export interface ConflictRepository {
   readonly find: (id: string) => Promise<ConflictRow | null>;
-  /** Those of a survey that nobody has decided, the oldest first. */
+  /** Those of a survey that are not decided, the oldest first. More than `MOST_LISTED` are listed once some are decided. */
   readonly listOpen: (surveyId: string) => Promise<ConflictRow[]>;
-  /** Those about a tree or a plot that nobody has decided, the oldest first. */
+  /** Those about a tree or a plot that are not decided, the oldest first. */
   readonly listOpenOf: (subjectId: string) => Promise<ConflictRow[]>;
   readonly listOpenAmong: (subjectIds: readonly string[]) => Promise<ConflictRow[]>;
   /** Adds a conflict; one that is there stays as it is. */
@@ -40,7 +42,8 @@ export function conflictRepository(database: Queryable): ConflictRepository {
         .select()
         .from(conflicts)
         .where(and(eq(conflicts.surveyId, surveyId), isNull(conflicts.kept)))
-        .orderBy(...inOrder),
+        .orderBy(...inOrder)
+        .limit(MOST_LISTED),
     listOpenOf: (subjectId) =>
       database
         .select()

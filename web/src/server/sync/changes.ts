@@ -4,7 +4,7 @@ import { deadCodes } from '@arbolito/core/protocol';
 import type { ChangesQueryDto, ChangesView, PlotCopy } from '../../contracts/sync.ts';
 import type { SurveyView } from '../../contracts/views.ts';
 import { conflictRepository } from '../conflicts/repository.ts';
-import { conflictSources, conflictViews } from '../conflicts/service.ts';
+import { conflictViews } from '../conflicts/conflict-views.ts';
 import type { Queryable } from '../database/connection.ts';
 import { digestOf } from '../digest.ts';
 import { plotQueries } from '../plots/queries.ts';
@@ -76,7 +76,7 @@ export const changesService = (
       settings,
       // Whatever is written between the questions raises the revision again, and comes with the next page.
       plots: await copies(database, survey, page),
-      conflicts: await conflictViews(conflictSources(database), open),
+      conflicts: await conflictViews(database, open),
     };
   },
 });

@@ -5,7 +5,6 @@ import type { CommandsIn } from '../commands-in.ts';
 import { conflictView } from '../conflicts/conflict-views.ts';
 import { conflictRepository } from '../conflicts/repository.ts';
 import { openRulesConflict } from '../conflicts/rules-conflict.ts';
-import { conflictSources } from '../conflicts/service.ts';
 import type { Queryable } from '../database/connection.ts';
 import type { PlotRecord } from '../plots/repository.ts';
 import type { KnownOperation, OperationOutcome } from './operations.ts';
@@ -52,7 +51,7 @@ export async function disputeRules(
           trees: made.filter(({ operation }) => operation.kind === 'tree').length,
         },
       });
-      if (open !== null) opened.set(last.sent.id, await conflictView(conflictSources(tx), open));
+      if (open !== null) opened.set(last.sent.id, await conflictView(tx, open));
     }
   }
   return opened;

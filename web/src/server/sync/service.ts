@@ -3,7 +3,8 @@ import type { ConflictView } from '../../contracts/conflict-view.ts';
 import type { OperationDto, OperationResult, SyncDto, SyncView } from '../../contracts/sync.ts';
 import type { NewTreeDto } from '../../contracts/tree.ts';
 import { type CommandsIn, type CommandSources, commandsIn } from '../commands-in.ts';
-import { conflictSources, conflictViews, decideIn } from '../conflicts/service.ts';
+import { conflictViews } from '../conflicts/conflict-views.ts';
+import { decideIn } from '../conflicts/service.ts';
 import { type ConflictRow, conflictRepository } from '../conflicts/repository.ts';
 import type { InTransaction, Queryable } from '../database/connection.ts';
 import { savepoint } from '../database/savepoint.ts';
@@ -136,7 +137,7 @@ async function answerAgain(tx: Queryable, commands: CommandsIn, operation: Known
     }
     case 'decision': {
       const decided = await conflictRepository(tx).find(id);
-      const [answer = null] = decided === null ? [] : await conflictViews(conflictSources(tx), [decided]);
+      const [answer = null] = decided === null ? [] : await conflictViews(tx, [decided]);
       return { answer, subjectId: answer?.subjectId ?? id, plotId: answer?.plotId ?? null };
     }
   }
@@ -201,7 +202,7 @@ async function conflictsAbout(
 ): Promise<ReadonlyMap<string, ConflictView[]>> {
   const subjects = new Set([...outcomes].flatMap((outcome) => ('problem' in outcome ? [] : [outcome.subjectId])));
   const open = await conflictRepository(tx).listOpenAmong([...subjects]);
-  return grouped(await conflictViews(conflictSources(tx), open), ({ subjectId }) => subjectId);
+  return grouped(await conflictViews(tx, open), ({ subjectId }) => subjectId);
 }
 
 /** The plots that operations were about, as they are now. */

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, gt, isNull, ne, type SQL, sql } from 'drizzle-orm';
+import { and, asc, count, eq, gt, inArray, isNull, ne, type SQL, sql } from 'drizzle-orm';
 import type { Queryable } from '../database/connection.ts';
 import { among } from '../database/among.ts';
 import { insertOf } from '../database/json-rows.ts';
@@ -51,6 +51,8 @@ export interface TreeRepository {
   readonly listOfSurvey: (surveyId: string) => Promise<TreeRow[]>;
   /** The trees of a survey on the plot with that label, or the one with that tag. */
   readonly listNamed: (surveyId: string, plotLabel: string, tag?: string) => Promise<TreeRow[]>;
+  /** Trees of some plots that have one of some tags. */
+  readonly listTagged: (plotIds: readonly string[], tags: readonly string[]) => Promise<TreeRow[]>;
   /** Trees of a survey in the order of their identifiers, from behind one of them, at most so many. */
   readonly page: (surveyId: string, after: string | null, atMost: number) => Promise<TreeRow[]>;
   readonly countOfSurvey: (surveyId: string) => Promise<number>;
@@ -241,6 +243,10 @@ export function treeRepository(database: Queryable): TreeRepository {
           isNull(trees.deletedAt),
         ),
       ),
+    listTagged: async (plotIds, tags) =>
+      plotIds.length === 0 || tags.length === 0
+        ? []
+        : list(and(among(trees.plotId, plotIds), inArray(trees.tag, [...tags]), isNull(trees.deletedAt))),
     page: async (surveyId, after, atMost) => {
       const behind = after === null ? undefined : gt(trees.id, after);
       const ids = await database

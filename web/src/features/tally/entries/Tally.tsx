@@ -25,7 +25,9 @@ import { PlotPlan } from '../trees/PlotPlan.tsx';
 import { RunningSums } from '../sums/RunningSums.tsx';
 import { ThumbPad } from '../call-line/ThumbPad.tsx';
 import { TreeTable } from '../trees/TreeTable.tsx';
+import { ChangedRules } from '../plot-controls/ChangedRules.tsx';
 import { OtherCrews } from '../plot-controls/OtherCrews.tsx';
+import { useChangedRules } from '../use-changed-rules.ts';
 import { useLivePlot } from '../use-live-plot.ts';
 import { usePlotCopy } from '../use-plot-copy.ts';
 import { type OtherPlotsRatio, type TallySettings, tallyStore } from '../store.ts';
@@ -228,6 +230,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
   );
   usePlotCopy(plot.id, absorb);
   useLivePlot(plot, observer, store.knows, absorb);
+  const haveRulesChanged = useChangedRules(plot.surveyId, settings.fieldRules);
   const example = exampleLines(settings);
   const heightsMissing = view.figures.flatMap(({ row: { id, tree } }) =>
     view.heightsAsked.has(id) ? [{ id, tag: tree.tag }] : [],
@@ -413,6 +416,7 @@ export function Tally({ plot, trees, elsewhere, lastVisits, settings, observer, 
       )}
       <div className="md:col-span-2">
         <OtherCrews plotId={plot.id} />
+        {haveRulesChanged && <ChangedRules />}
         <CallLine
           view={view}
           store={store}
