@@ -1,10 +1,9 @@
 // What work without a network costs: sending what has gathered, typing meanwhile, taking a survey along, opening a plot.
 import { randomUUID } from 'node:crypto';
 import { openBrowser } from '../scripts/lib/browser.mjs';
-import { json, newSurvey, WRITER } from './survey.mjs';
+import { json, MOMENT, surveyWithPlots, tree, WRITER } from './survey.mjs';
 import { latencies, quantile, textBox } from './typing.mjs';
 
-const MOMENT = '2026-06-03T09:15:00Z';
 const [PLOTS, TREES_PER_PLOT] = [200, 50];
 const PENDING = 1_000;
 const SINGLE = 200;
@@ -15,49 +14,6 @@ const PASSES = 3;
 const MOST_MS = 300_000;
 
 const middle = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)];
-
-const reading = (measure, methodId, key, value, unit) => ({
-  id: randomUUID(),
-  measure,
-  methodId,
-  key,
-  value,
-  unit,
-  asRead: String(value),
-  try: 1,
-  takenAt: MOMENT,
-});
-
-/** A tree with a dbh and the sights of its height. */
-const tree = (plotId, tag) => ({
-  id: randomUUID(),
-  ...WRITER,
-  plotId,
-  observationId: randomUUID(),
-  stemId: randomUUID(),
-  tag: String(tag),
-  speciesCode: 'sp',
-  observedAt: MOMENT,
-  readings: [
-    reading('diameter', 'diameter.tape', 'diameter', 36, 'cm'),
-    reading('height', 'height.two-angles', 'top', 62, 'pct'),
-    reading('height', 'height.two-angles', 'base', -8, 'pct'),
-    reading('height', 'height.two-angles', 'distance', 25, 'm'),
-  ],
-});
-
-async function surveyWithPlots(url, plots) {
-  const surveyId = randomUUID();
-  const stratumId = await newSurvey(url, surveyId, `offline ${surveyId.slice(0, 8)}`);
-  const ids = Array.from({ length: plots }, () => randomUUID());
-  for (const [i, id] of ids.entries())
-    await json(
-      `${url}/api/plots`,
-      'POST',
-      JSON.stringify({ id, ...WRITER, surveyId, stratumId, label: String(i + 1), areaM2: 500, slopePct: 0 }),
-    );
-  return { surveyId, plots: ids };
-}
 
 const operation = (body, sequence) => ({
   id: body.id,

@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 
 export const CODES = ['sp', 'bt', 'po', 'ch'];
 export const WRITER = { observer: 'Crew Heron', device: 'bench' };
+export const MOMENT = '2026-06-03T09:15:00Z';
 
 /** Sends a request and reads the JSON of its answer. @throws Error with the answer where it is no success */
 export async function json(url, method, body, type = 'application/json') {
@@ -37,3 +38,47 @@ export async function newSurvey(url, surveyId, name) {
   );
   return stratum;
 }
+
+/** A survey with plots of 500 m². */
+export async function surveyWithPlots(url, plots) {
+  const surveyId = randomUUID();
+  const stratumId = await newSurvey(url, surveyId, `bench ${surveyId.slice(0, 8)}`);
+  const ids = Array.from({ length: plots }, () => randomUUID());
+  for (const [i, id] of ids.entries())
+    await json(
+      `${url}/api/plots`,
+      'POST',
+      JSON.stringify({ id, ...WRITER, surveyId, stratumId, label: String(i + 1), areaM2: 500, slopePct: 0 }),
+    );
+  return { surveyId, plots: ids };
+}
+
+const reading = (measure, methodId, key, value, unit) => ({
+  id: randomUUID(),
+  measure,
+  methodId,
+  key,
+  value,
+  unit,
+  asRead: String(value),
+  try: 1,
+  takenAt: MOMENT,
+});
+
+/** A tree with a dbh and the sights of its height: four readings. */
+export const tree = (plotId, tag) => ({
+  id: randomUUID(),
+  ...WRITER,
+  plotId,
+  observationId: randomUUID(),
+  stemId: randomUUID(),
+  tag: String(tag),
+  speciesCode: 'sp',
+  observedAt: MOMENT,
+  readings: [
+    reading('diameter', 'diameter.tape', 'diameter', 36, 'cm'),
+    reading('height', 'height.two-angles', 'top', 62, 'pct'),
+    reading('height', 'height.two-angles', 'base', -8, 'pct'),
+    reading('height', 'height.two-angles', 'distance', 25, 'm'),
+  ],
+});

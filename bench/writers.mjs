@@ -2,9 +2,8 @@
 // against the database's own inserts of the same rows.
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
-import { json, newSurvey, WRITER } from './survey.mjs';
+import { json, MOMENT, surveyWithPlots, tree, WRITER } from './survey.mjs';
 
-const MOMENT = '2026-06-03T09:15:00Z';
 const TREES = 200;
 const WRITERS = 20;
 /** A thousand crews on a morning: so many trees a second, for so long. */
@@ -13,54 +12,6 @@ const BURST = { perSecond: 85, seconds: 10 };
 const quantile = (values, share) => [...values].sort((a, b) => a - b)[Math.ceil(share * values.length) - 1] ?? NaN;
 
 const post = (url, body) => json(url, 'POST', JSON.stringify(body));
-
-/** A survey with a plot for each writer. */
-async function surveyWithPlots(url, plots) {
-  const surveyId = randomUUID();
-  const stratum = await newSurvey(url, surveyId, `writers ${surveyId.slice(0, 8)}`);
-  const ids = Array.from({ length: plots }, () => randomUUID());
-  for (const [i, id] of ids.entries())
-    await post(`${url}/api/plots`, {
-      id,
-      ...WRITER,
-      surveyId,
-      stratumId: stratum,
-      label: String(i + 1),
-      areaM2: 500,
-      slopePct: 0,
-    });
-  return { surveyId, plots: ids };
-}
-
-const reading = (measure, methodId, key, value, unit) => ({
-  id: randomUUID(),
-  measure,
-  methodId,
-  key,
-  value,
-  unit,
-  asRead: String(value),
-  try: 1,
-  takenAt: MOMENT,
-});
-
-/** A tree with a dbh and the sights of its height: four readings. */
-const tree = (plotId, tag) => ({
-  id: randomUUID(),
-  ...WRITER,
-  plotId,
-  observationId: randomUUID(),
-  stemId: randomUUID(),
-  tag: String(tag),
-  speciesCode: 'sp',
-  observedAt: MOMENT,
-  readings: [
-    reading('diameter', 'diameter.tape', 'diameter', 36, 'cm'),
-    reading('height', 'height.two-angles', 'top', 62, 'pct'),
-    reading('height', 'height.two-angles', 'base', -8, 'pct'),
-    reading('height', 'height.two-angles', 'distance', 25, 'm'),
-  ],
-});
 
 /** Works through so many pieces by so many workers: pieces a second. */
 async function rate(pieces, workers, work) {

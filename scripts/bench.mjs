@@ -82,10 +82,11 @@ run(async () => {
       line('the work list, made anew', `${(costs.workListMs / 1000).toFixed(1)} s`);
       goal(
         '100,000 trees as CSV',
-        '≤ 3 × COPY of the rows',
-        times(costs.fileMs / costs.copyMs),
-        costs.fileMs <= 3 * costs.copyMs,
+        '≤ 3 × COPY TO',
+        times(costs.fileMs / costs.copyCsvMs),
+        costs.fileMs <= 3 * costs.copyCsvMs,
       );
+      line('baseline: the database copies the tree list with its readings', `${(costs.copyCsvMs / 1000).toFixed(1)} s`);
       line('the trees as a file', `${(costs.fileMs / 1000).toFixed(1)} s`);
       line('the report as PDF, and as a workbook', `${ms(costs.pdfMs)}, ${ms(costs.workbookMs)}`);
       const { longestMs, rows, passesMs } = costs.frames;
@@ -111,6 +112,7 @@ run(async () => {
         line(name, `${took.map(ms).join(', ')}: exponent ${exponent.toFixed(2)}`);
         if (!name.includes('SQL')) goal(`growth of: ${name}`, 'exponent ≤ 1.0', exponent.toFixed(2), exponent <= 1);
       }
+      goal('first results of 100,000 trees', '≤ 10 × SQL aggregate', times(growth.firstRatio), growth.firstRatio <= 10);
       goal(
         'memory of the server, 400,000 trees',
         '≤ 300 MB',
