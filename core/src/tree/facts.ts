@@ -133,12 +133,12 @@ export function withFacts<R extends FactReading>(
 export interface MergedChange {
   /** Facts that the change sets. */
   readonly taken: readonly string[];
-  /** Facts that somebody else has changed to something else: a person decides. */
+  /** Facts that another change set to something else: a person decides. */
   readonly disputed: readonly string[];
 }
 
 /**
- * Compares what a change found with what is there now. Facts that nobody else changed are taken, those that others changed to
+ * Compares what a change found with what is there now. Facts that no other change has set are taken, those that others changed to
  * the same need nothing, those that others changed to something else are disputed.
  *
  * @param seen the facts that the change changes, as it found them

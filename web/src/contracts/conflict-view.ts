@@ -1,8 +1,8 @@
 /**
  * Why a change waits for a person.
  *
- * - `change`: somebody else has changed the same thing, or deleted the tree.
- * - `deletion`: the tree was changed by somebody else before it was deleted here.
+ * - `change`: another person has changed the same thing, or deleted the tree.
+ * - `deletion`: the tree was changed by another person before it was deleted here.
  * - `tag`: the tag of a new tree was given to another tree.
  * - `rules`: trees were measured by other field rules than the survey has now.
  */
@@ -34,9 +34,9 @@ export interface ConflictView {
   readonly record: ConflictVersion;
   /** As it was sent. */
   readonly change: ConflictVersion;
-  /** Fingerprint of what the record has: a decision names it, so that nobody decides on what they have not seen. */
+  /** Fingerprint of what the record has: a decision names it, and is refused where the record has changed since. */
   readonly recordDigest: string;
-  /** For a tag that was given twice: the next one that nobody has. */
+  /** For a tag that was given twice: the next free one. */
   readonly freeTag: string | null;
   /** Which version was kept, and by whom; null while it is open. */
   readonly decided: { readonly kept: 'record' | 'change'; readonly observer: string; readonly madeAt: string } | null;

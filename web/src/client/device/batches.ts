@@ -3,7 +3,7 @@ import type { FieldRulesDto } from '../../contracts/field-rules.ts';
 import type { SyncDto } from '../../contracts/sync.ts';
 import type { StoredWrite } from './device-schema.ts';
 
-/** The lock of whoever sends, and the name under which a browser is asked to send in the background. */
+/** The lock that a sender holds, and the name under which a browser is asked to send in the background. */
 export const SENDING = 'arbolito.outbox';
 
 /** Most changes of one request, and how long their text may be. */

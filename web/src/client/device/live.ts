@@ -5,7 +5,7 @@ import { deviceId } from '../identity.ts';
 /** Other crews that are at work in the survey of this page. */
 export const otherCrews = atom<readonly Presence[]>([]);
 
-/** Whoever looks at a survey, and at which of its plots they are at work. */
+/** A crew that looks at a survey, and the plot that it is at work on. */
 export interface LivePage {
   readonly surveyId: string;
   readonly plotId: string;

@@ -16,13 +16,13 @@ export type Write = Pick<StoredWrite, 'id' | 'method' | 'url' | 'body' | 'rules'
 /** A write that waits, with when it was made. */
 export type WaitingWrite = Write & Pick<StoredWrite, 'madeAt'>;
 
-/** A write that the server would not take, kept until somebody has seen it. */
+/** A write that the server would not take, kept until a person has seen it. */
 export interface RefusedWrite {
   readonly write: WaitingWrite;
   readonly problem: ProblemView;
 }
 
-/** A write that failed again and again, kept until somebody sends it again or discards it. */
+/** A write that failed again and again, kept until a person sends it again or discards it. */
 export interface SetAsideWrite {
   readonly write: WaitingWrite;
   readonly reason: string;
@@ -46,7 +46,7 @@ const TRIES = 3;
 
 /** The writes that have not been answered yet, the oldest first. Survives a reload. */
 export const outbox = atom<readonly WaitingWrite[]>([]);
-/** Writes that were refused while nobody was there to be told. */
+/** Writes that were refused when the page that made them was closed. */
 export const refused = atom<readonly RefusedWrite[]>([]);
 /** Writes that failed on every try; the queue goes on without them. */
 export const setAside = atom<readonly SetAsideWrite[]>([]);
@@ -58,7 +58,7 @@ export const beyondCopies = (): readonly StoredWrite[] =>
 /** Every write that the server does not have yet, whether it waits its turn or was set aside. */
 export const notSent = (): WaitingWrite[] => [...outbox.get(), ...setAside.get().map(({ write }) => write)];
 
-/** What was answered to writes of an earlier page since this one was opened, before anybody here asked about them. */
+/** What was answered to writes of an earlier page since this one was opened, before this page asked about them. */
 export const confirmedWrites: { readonly write: Write; readonly answer: unknown }[] = [];
 
 /** All writes that the server does not have, as they are on the disk. */
@@ -88,7 +88,7 @@ function show(): void {
 /** What another page of this device has to know. */
 type Told =
   | { readonly kind: 'changed' }
-  /** Whoever made that write learns what became of it. */
+  /** The page that made the write learns what became of it. */
   | { readonly kind: 'answered'; readonly id: string; readonly fate: WriteResult };
 
 const pages = typeof window === 'undefined' ? undefined : new BroadcastChannel('arbolito.outbox');
@@ -318,7 +318,7 @@ export async function flush(): Promise<void> {
   } finally {
     sending = false;
   }
-  // A write may have come in when the last one was gone already; where nobody answers the timer sends it.
+  // A write may have come in when the last one was gone already; without an answer the timer sends it.
   if (asked !== begun && unanswered === 0) await flush();
 }
 

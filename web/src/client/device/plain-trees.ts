@@ -5,7 +5,7 @@ import type { NewTreeDto, TreeCorrectionDto } from '../../contracts/tree.ts';
 import { treeChanges, waitingTrees } from '../tree-writes.ts';
 import type { StoredWrite } from './device-schema.ts';
 
-/** Trees of a plot as somebody read them, and how often the plot had been written to. */
+/** Trees of a plot as they were read, and how often the plot had been written to. */
 export interface PlotBase {
   readonly trees: readonly PlainTree[];
   readonly revision: number;

@@ -127,7 +127,8 @@ async function readAll(
       bytes: soFar.bytes + JSON.stringify(page.plots).length,
     };
     onProgress(soFar);
-    if (page.plots.length > 0 || page.survey !== null) tell({ surveyId, plotIds: page.plots.map(({ plot }) => plot.id) });
+    if (page.plots.length > 0 || page.survey !== null)
+      tell({ surveyId, plotIds: page.plots.map(({ plot }) => plot.id) });
     more = page.more;
   }
   return soFar;

@@ -33,7 +33,7 @@ function authorOfTree({ correctionsOf }: ConflictSources, tree: TreeRow): Record
 
 const NOTHING: TreeContent = { tag: '', speciesCode: '', readings: [] };
 
-/** Who set a fact of a tree: whoever took the last of its readings, or changed the tree last. */
+/** Who set a fact of a tree: the observer of the last of its readings, or the one who changed the tree last. */
 function authorOfFact(sources: ConflictSources, tree: TreeRow, fact: string): RecordSide['by'] {
   const ofFact = sources
     .readingsOf(tree)

@@ -142,7 +142,7 @@ function Conflict({ conflict, observer }: { readonly conflict: ConflictView; rea
   const onFate = (fate: WriteResult): void => {
     if (fate.kind === 'kept') void closeConflict(conflict.id);
     else {
-      // Somebody else was faster: what is there now is shown.
+      // Another decision came first: what is there now is shown.
       setRefusal(fate.problem.detail);
       void readConflicts(conflict.surveyId).catch(() => undefined);
     }
