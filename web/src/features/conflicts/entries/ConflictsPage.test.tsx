@@ -100,4 +100,17 @@ describe('the conflicts of a survey', () => {
     expect(await screen.findByText('Your decision is stored on this device, waiting to send.')).toBeVisible();
     for (const button of screen.getAllByRole('button')) expect(button).toBeDisabled();
   });
+
+  it('give each tree a tag of its own, also before the first decision was sent', async () => {
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('offline')));
+    openConflicts.set([TAG, { ...TAG, id: 'c3' }, { ...TAG, id: 'c4', plotId: 'q' }]);
+    show();
+    const [first] = await screen.findAllByRole('button', { name: 'Use tag 14' });
+    if (first !== undefined) await userEvent.click(first);
+    expect(await screen.findByRole('button', { name: 'Use tag 15' })).toBeEnabled();
+    // Another plot has tags of its own.
+    const [decided, elsewhere] = screen.getAllByRole('button', { name: 'Use tag 14' });
+    expect(decided).toBeDisabled();
+    expect(elsewhere).toBeEnabled();
+  });
 });

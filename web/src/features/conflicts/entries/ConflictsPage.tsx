@@ -133,8 +133,35 @@ function Version({
   );
 }
 
+/** A tag that a decision gives a tree. */
+interface GivenTag {
+  readonly conflictId: string;
+  readonly plotId: string;
+  readonly tag: string;
+}
+
+/** The first number from a free tag on that no other decision gives away. */
+function nextFree(tag: string | null, given: ReadonlySet<string>): string | null {
+  if (tag === null) return null;
+  let free = Number(tag);
+  while (given.has(String(free))) free += 1;
+  return String(free);
+}
+
 /** Two versions side by side; a person keeps one. */
-function Conflict({ conflict, observer }: { readonly conflict: ConflictView; readonly observer: string }) {
+function Conflict({
+  conflict: known,
+  observer,
+  given,
+  onGiven,
+}: {
+  readonly conflict: ConflictView;
+  readonly observer: string;
+  /** Tags of its plot that other decisions give. */
+  readonly given: ReadonlySet<string>;
+  readonly onGiven: (tag: string) => void;
+}) {
+  const conflict = { ...known, freeTag: nextFree(known.freeTag, given) };
   const waiting = waitingDecision(conflict.id, useStore(outbox));
   const [isStoring, setStoring] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -151,6 +178,7 @@ function Conflict({ conflict, observer }: { readonly conflict: ConflictView; rea
     if (confirm !== undefined && !window.confirm(confirm)) return;
     setRefusal(null);
     setStoring(true);
+    if (choice.tag !== undefined) onGiven(choice.tag);
     void send(decisionWrite(conflict, choice, observer), onFate).finally(() => {
       setStoring(false);
     });
@@ -198,6 +226,19 @@ function Conflict({ conflict, observer }: { readonly conflict: ConflictView; rea
 /** Changes of a survey that met others: both versions side by side, until a person decides. */
 export function ConflictsPage({ surveyId, observer }: ConflictsPageProps) {
   const conflicts = useStore(openConflicts).filter((each) => each.surveyId === surveyId);
+  const writes = useStore(outbox);
+  /** Tags that decisions of this page give. */
+  const [givenHere, setGivenHere] = useState<readonly GivenTag[]>([]);
+  const waiting = conflicts.flatMap(({ id, plotId }): readonly GivenTag[] => {
+    const tag = waitingDecision(id, writes)?.tag;
+    return tag === undefined ? [] : [{ conflictId: id, plotId, tag }];
+  });
+  const givenBeside = ({ id, plotId }: ConflictView): ReadonlySet<string> =>
+    new Set(
+      [...givenHere, ...waiting].flatMap((each) =>
+        each.plotId === plotId && each.conflictId !== id ? [each.tag] : [],
+      ),
+    );
   const reading = useAction();
   const { run } = reading;
   useEffect(() => {
@@ -223,7 +264,16 @@ export function ConflictsPage({ surveyId, observer }: ConflictsPageProps) {
       ) : (
         <ul className="grid gap-4">
           {conflicts.map((conflict) => (
-            <Conflict key={conflict.id} conflict={conflict} observer={observer} />
+            <Conflict
+              key={conflict.id}
+              conflict={conflict}
+              observer={observer}
+              given={givenBeside(conflict)}
+              onGiven={(tag) => {
+                const { id: conflictId, plotId } = conflict;
+                setGivenHere((before) => [...before, { conflictId, plotId, tag }]);
+              }}
+            />
           ))}
         </ul>
       )}
