@@ -5,6 +5,7 @@ import pg from 'pg';
 import { json, MOMENT, surveyWithPlots, tree, WRITER } from './survey.mjs';
 
 const TREES = 200;
+const WARM_UP = 300;
 const WRITERS = 20;
 /** A thousand crews on a morning: so many trees a second, for so long. */
 const BURST = { perSecond: 85, seconds: 10 };
@@ -105,7 +106,9 @@ export async function writerCosts({ url, databaseUrl, openAnother }) {
   const send = (from) => (i, worker) => post(`${url}/api/trees`, tree(plots[worker], from + i));
   const bare = (from) => (i, worker) => bareInsert(clients[worker], surveyId, tree(plots[worker], from + i));
   try {
-    await rate(20, 1, send(100_000));
+    // A server that has run for a while: its first writes are compiled while they run.
+    await rate(WARM_UP, 1, send(100_000));
+    await rate(WARM_UP, 1, bare(200_000));
     const one = { bare: await rate(TREES, 1, bare(0)), application: await rate(TREES, 1, send(1_000)) };
     const many = {
       bare: await rate(TREES, WRITERS, bare(2_000)),
