@@ -160,7 +160,7 @@ export interface ChangesView {
 /** Where to go on, the settings that are known, and which part of the survey is asked for. */
 export class ChangesQueryDto {
   @IsOmittable()
-  @IsShaped(new RegExp(`^\\d{1,19}\\.${UUID}$`),  'a cursor of an answer before')
+  @IsShaped(new RegExp(`^\\d{1,19}\\.${UUID}$`), 'a cursor of an answer before')
   after?: string;
 
   @IsOmittable()

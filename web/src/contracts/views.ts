@@ -95,6 +95,7 @@ export interface SurveyListItem {
   readonly placeName: string;
   readonly crew: string;
   readonly startedOn: string;
+  readonly strata: readonly { readonly id: string; readonly name: string }[];
   readonly plots: number;
   readonly plotsFinished: number;
   readonly trees: number;

@@ -237,6 +237,7 @@ export const operationRules = {
   sequence: {"type":"integer","minimum":0,"maximum":2147483647},
   madeAt: {"type":"string","format":"date-time"},
   path: {"type":"string","format":"line","minLength":1,"maxLength":120},
+  rules: {"type":"integer","minimum":0,"maximum":99},
 } as const satisfies RuleTable;
 
 export const paceLineCheckRules = {

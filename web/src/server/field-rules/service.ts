@@ -39,7 +39,7 @@ interface Dependencies {
 }
 
 /** The whole of the rules from a contract, as plain data. */
-export const rulesOf = ({ breastHeightM, fieldRules }: RulesPreviewDto): FieldRules => ({
+export const plainRules = ({ breastHeightM, fieldRules }: RulesPreviewDto): FieldRules => ({
   breastHeightM,
   ...fieldRules,
   classes: { ...fieldRules.classes },
@@ -83,11 +83,11 @@ export function rulesService({ corrections, inTransaction, trees, plots, surveys
     },
     preview: async (surveyId, preview) => {
       const survey = await surveys.get(surveyId);
-      return touchedBy(survey, survey.fieldRules, rulesOf(preview));
+      return touchedBy(survey, survey.fieldRules, plainRules(preview));
     },
     change: async (surveyId, change) => {
       const survey = await surveys.get(surveyId);
-      const after = rulesOf(change);
+      const after = plainRules(change);
       const digest = digestOf({ surveyId, change });
       // Worked out before the rules are locked: reading the trees needs connections of its own.
       const touched = await touchedBy(survey, survey.fieldRules, after);

@@ -9,7 +9,7 @@ import { type ConflictRow, conflictRepository } from '../conflicts/repository.ts
 import type { InTransaction, Queryable } from '../database/connection.ts';
 import { savepoint } from '../database/savepoint.ts';
 import { digestOf } from '../digest.ts';
-import { rulesOf } from '../field-rules/service.ts';
+import { plainRules } from '../field-rules/service.ts';
 import { type PlotRecord, plotRepository } from '../plots/repository.ts';
 import { Problem } from '../problem.ts';
 import { plainOfStored, readyTree } from '../trees/create-tree.ts';
@@ -243,7 +243,7 @@ export const syncService = ({
       await log.insert(taken.map((each) => ({ ...each.sent, device, writeDigest: digest(each.sent) })));
       const conflicts = await conflictsAbout(tx, outcomes.values());
       const plots = await plotsOf(tx, outcomes.values());
-      const rules = sentRules.map(rulesOf);
+      const rules = sentRules.map(plainRules);
       const otherRules = await disputeRules(tx, commands, { operations: taken, outcomes, rules, plots });
       return {
         results: sent.map(({ id }): OperationResult => {
