@@ -56,8 +56,10 @@ test('a plot that was taken along is measured without a network, and is sent onc
     await page.goto('/device');
     await expect(page.getByRole('list', { name: 'Entries that are not sent' }).getByRole('listitem')).toHaveCount(5);
     expect(await tagsOn(plotId)).toEqual([]);
-    await context.setOffline(false);
     await page.getByRole('button', { name: 'Send now' }).click();
+    await expect(page.getByText('The server does not answer. The entries stay on this device.')).toBeVisible();
+    // They are sent as soon as there is a network.
+    await context.setOffline(false);
     await expect(page.getByText('All entries are on the server.')).toBeVisible();
     expect(await tagsOn(plotId)).toEqual(['1', '2', '3', '4', '5']);
   });

@@ -249,8 +249,9 @@ test('the sums of a survey: table by class, chart, means with ±', async ({ page
   await expect(table.getByRole('row', { name: /^32/ })).toContainText('20.0');
   await expect(table.getByRole('row', { name: /^all/ })).toContainText('60.0');
   // The chart is drawn once it is in view.
-  await page.getByRole('img', { name: /^stems\/ha by dbh class/ }).scrollIntoViewIfNeeded();
-  await expect(page.locator('svg').filter({ hasText: 'dbh class' })).toBeVisible();
+  const distribution = page.getByRole('region', { name: 'Diameter distribution' });
+  await distribution.getByRole('img').first().scrollIntoViewIfNeeded();
+  await expect(distribution.locator('svg').filter({ hasText: 'dbh class' })).toBeVisible();
 });
 
 test('imperial surveys speak feet, inches and acres', async ({ page }) => {
