@@ -25,7 +25,7 @@ export const isOperation = ({ method, url }: StoredWrite): boolean =>
   OPERATIONS.some(([of, path]) => of === method && path.test(url));
 
 /**
- * The writes that go out next: as many as fit into one request, or one that goes by itself.
+ * The writes of the next request: as many as it holds, or one that cannot share a request.
  *
  * @param waiting those that can be sent, in their order
  * @param most at most so many

@@ -15,7 +15,7 @@ export interface OtherRules extends ActDto {
 }
 
 /** The fact that stands for all field rules of a survey. */
-export const RULES_FACT = 'rules';
+const RULES_FACT = 'rules';
 
 /** The decisions in which rules differ from others, in words: `Breast height: 1.37 m`. */
 export function rulesWords(rules: FieldRules, others: FieldRules, system: UnitSystem): string {
@@ -49,7 +49,11 @@ export async function openRulesConflict(
   if (firstPlot === undefined || changedRules(rules, current).length === 0) return null;
   const factText = canonicalText(rules);
   const id = uuidFromName(`${device} ${factText} ${canonicalText(current)}`, surveyId);
-  const before = await conflicts.lock(id);
+  // Where the rules have changed once more meanwhile, the open conflict goes on.
+  const open = (await conflicts.listOpenOf(surveyId)).find(
+    (each) => each.kind === 'rules' && each.device === device && each.factText === factText,
+  );
+  const before = open ?? (await conflicts.lock(id));
   if (before === null) {
     await conflicts.insert({
       ...{ id, kind: 'rules', surveyId, plotId: firstPlot, subjectId: surveyId, fact: RULES_FACT },
@@ -64,8 +68,8 @@ export async function openRulesConflict(
     plotIds: [...new Set([...known.plotIds, ...measured.plotIds])],
     trees: known.trees + measured.trees,
   };
-  await conflicts.setChange(id, { change, factText, observer, device, madeAt });
-  return conflicts.find(id);
+  await conflicts.setChange(before.id, { change, factText, observer, device, madeAt });
+  return conflicts.find(before.id);
 }
 
 /** Closes what was open about rules that the survey has again. */

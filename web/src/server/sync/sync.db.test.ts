@@ -362,6 +362,16 @@ describe('trees that were measured by other field rules', () => {
     expect(await conflictsOf(survey.id)).toEqual([]);
   });
 
+  it('are one conflict, also where the rules change once more before a person decides', async () => {
+    const { survey, plot, device } = await away();
+    await device.sendMadeBy(OLD, device.treeOperation(newTree(plot.id, '1')));
+    await changeRules(survey.id, { ...OLD, breastHeightM: 1.4 });
+    await device.sendMadeBy(OLD, device.treeOperation(newTree(plot.id, '2')));
+    expect((await conflictsOf(survey.id)).map(({ factWords, record }) => [factWords, record.words])).toEqual([
+      ['2 trees of plot 1 measured by other field rules', 'Breast height: 1.40 m above the ground'],
+    ]);
+  });
+
   it('agree with the survey once it has their rules again', async () => {
     const { survey, plot, device } = await away();
     await device.sendMadeBy(OLD, device.treeOperation(newTree(plot.id, '1')));
