@@ -63,14 +63,39 @@ export interface SurveyPoint {
   readonly title: Text;
   readonly message: Text;
   readonly plotId: string | null;
+  readonly plotLabel: string | null;
   readonly treeId: string | null;
+  readonly tag: string | null;
 }
 
 /** A tree whose dbh and height are known and beyond doubt. */
-export type SoundTree = CheckedTree & { readonly dbhCm: number; readonly heightM: number };
+export interface SoundTree {
+  readonly id: string;
+  readonly tag: string;
+  readonly plotId: string;
+  readonly plotLabel: string;
+  readonly speciesCode: string;
+  readonly observer: string;
+  readonly dbhCm: number;
+  readonly heightM: number;
+}
 
-export const isSound = (tree: CheckedTree): tree is SoundTree =>
-  tree.dbhCm !== null && tree.heightM !== null && !tree.inDoubt;
+/** Diameters that one observer has read. */
+export interface DigitCount {
+  readonly readings: number;
+  /** Of them those that end in .0 or .5. */
+  readonly halves: number;
+}
+
+/** What the checks of a whole survey know of one plot. It stays the same as long as the plot and its trees do. */
+export interface PlotChecks {
+  readonly duplicates: readonly SurveyPoint[];
+  readonly similarTags: readonly SurveyPoint[];
+  /** What is asked of the plot itself. */
+  readonly plot: readonly SurveyPoint[];
+  readonly sound: readonly SoundTree[];
+  readonly digits: ReadonlyMap<string, DigitCount>;
+}
 
 /** Chance under which a pattern is not taken for chance. */
 export const UNLIKELY = 0.001;

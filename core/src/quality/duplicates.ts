@@ -1,4 +1,4 @@
-import type { CheckedTree, SurveyPoint } from './checked-survey.ts';
+import type { CheckedPlot, CheckedTree, SurveyPoint } from './checked-survey.ts';
 import { grouped } from '../statistics/index.ts';
 import { plainTag } from '../tree/index.ts';
 import { message } from '../message/index.ts';
@@ -17,26 +17,25 @@ const LEAST_IN_COMMON = 3;
 /** Beyond this two trees do not stand on each other. */
 const SAME_PLACE_M = 0.15;
 
-/** Trees of one plot that have all readings in common, three of them or more, or stand in one place. */
-export function duplicateTrees(trees: readonly CheckedTree[], labelOf: (plotId: string) => string): SurveyPoint[] {
+/** Trees of a plot that have all readings in common, three of them or more, or stand in one place. */
+export function duplicateTrees(plot: CheckedPlot, trees: readonly CheckedTree[]): SurveyPoint[] {
   const points: SurveyPoint[] = [];
   const seen = new Map<string, CheckedTree>();
-  const placed = new Map<string, CheckedTree[]>();
+  const placed: CheckedTree[] = [];
   for (const tree of trees) {
-    const print = tree.readings.length >= LEAST_IN_COMMON ? `${tree.plotId} ${fingerprint(tree)}` : null;
+    const print = tree.readings.length >= LEAST_IN_COMMON ? fingerprint(tree) : null;
     const before = print === null ? undefined : seen.get(print);
     if (print !== null && before === undefined) seen.set(print, tree);
     const { bearingDeg, awayM } = tree.notes ?? {};
-    const others = placed.get(tree.plotId) ?? [];
     const onTop =
       bearingDeg === undefined || awayM === undefined
         ? undefined
-        : others.find((other) => {
+        : placed.find((other) => {
             const angle = ((bearingDeg - (other.notes?.bearingDeg ?? 0)) * Math.PI) / 180;
             const there = other.notes?.awayM ?? 0;
             return Math.sqrt(Math.max(0, awayM ** 2 + there ** 2 - 2 * awayM * there * Math.cos(angle))) < SAME_PLACE_M;
           });
-    if (bearingDeg !== undefined && awayM !== undefined) placed.set(tree.plotId, [...others, tree]);
+    if (bearingDeg !== undefined && awayM !== undefined) placed.push(tree);
     const twin = before ?? onTop;
     if (twin === undefined) continue;
     points.push({
@@ -50,38 +49,37 @@ export function duplicateTrees(trees: readonly CheckedTree[], labelOf: (plotId: 
           how: before === undefined ? 'place' : 'readings',
           tag: twin.tag,
           tag2: tree.tag,
-          plotId: labelOf(tree.plotId),
+          plotId: plot.label,
         },
       ),
-      plotId: tree.plotId,
+      plotId: plot.id,
+      plotLabel: plot.label,
       treeId: tree.id,
+      tag: tree.tag,
     });
   }
   return points;
 }
 
-/** Tags of one plot that differ by leading zeros only. */
-export function similarTags(
-  byPlot: ReadonlyMap<string, readonly CheckedTree[]>,
-  labelOf: (plotId: string) => string,
-): SurveyPoint[] {
-  return [...byPlot].flatMap(([plotId, trees]) =>
-    [...grouped(trees, ({ tag }) => plainTag(tag)).values()].flatMap((alike) => {
-      const [first, ...others] = alike;
-      return others
-        .filter(({ tag }) => first !== undefined && tag !== first.tag)
-        .map(({ id, tag }): SurveyPoint => ({
-          key: `alike ${id}`,
-          check: 'duplicate',
-          title: message('quality.two-similar-tags', 'Two similar tags'),
-          message: message(
-            'quality.plot-has-tree-and-tree',
-            'Plot {plotId} has tree {tag} and tree {tag2}. Delete one if it is the same tree, or correct the tag.',
-            { plotId: labelOf(plotId), tag: first?.tag ?? '', tag2: tag },
-          ),
-          plotId,
-          treeId: id,
-        }));
-    }),
-  );
+/** Tags of a plot that differ by leading zeros only. */
+export function similarTags(plot: CheckedPlot, trees: readonly CheckedTree[]): SurveyPoint[] {
+  return [...grouped(trees, ({ tag }) => plainTag(tag)).values()].flatMap((alike) => {
+    const [first, ...others] = alike;
+    return others
+      .filter(({ tag }) => first !== undefined && tag !== first.tag)
+      .map(({ id, tag }): SurveyPoint => ({
+        key: `alike ${id}`,
+        check: 'duplicate',
+        title: message('quality.two-similar-tags', 'Two similar tags'),
+        message: message(
+          'quality.plot-has-tree-and-tree',
+          'Plot {plotId} has tree {tag} and tree {tag2}. Delete one if it is the same tree, or correct the tag.',
+          { plotId: plot.label, tag: first?.tag ?? '', tag2: tag },
+        ),
+        plotId: plot.id,
+        plotLabel: plot.label,
+        treeId: id,
+        tag,
+      }));
+  });
 }

@@ -14,7 +14,6 @@ const CHANCE_OF_ANY = 0.05;
 export function heightCurveOutliers(
   sound: readonly SoundTree[],
   curves: StandCurves,
-  labelOf: (plotId: string) => string,
   system: UnitSystem,
 ): SurveyPoint[] {
   return sound.flatMap((tree): SurveyPoint[] => {
@@ -49,14 +48,16 @@ export function heightCurveOutliers(
           'Tree {tag} of plot {plotId} has {heightM} at {dbhCm}; the curve gives {heightM2}. Check its readings.',
           {
             tag: tree.tag,
-            plotId: labelOf(tree.plotId),
+            plotId: tree.plotLabel,
             heightM: printLength(heightM, system),
             dbhCm: thicknessWords(dbhCm, system, system === 'metric' ? 1 : 0),
             heightM2: printLength(expected.heightM, system),
           },
         ),
         plotId: tree.plotId,
+        plotLabel: tree.plotLabel,
         treeId: tree.id,
+        tag: tree.tag,
       },
     ];
   });

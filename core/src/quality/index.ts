@@ -1,3 +1,3 @@
 export { type Agreement, agreementsOf, type MeasuredPair } from './agreement.ts';
-export { checkSurvey } from './check-survey.ts';
-export { type CheckedReading, type CheckedTree, CHECKS, type SurveyPoint } from './checked-survey.ts';
+export { checkHeights, checkPlot, checkSurvey, type HeightChecks, surveyPoints } from './check-survey.ts';
+export { type CheckedReading, type CheckedTree, CHECKS, type PlotChecks, type SoundTree, type SurveyPoint } from './checked-survey.ts';

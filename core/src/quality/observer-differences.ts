@@ -47,7 +47,9 @@ export function observerDifferences(sound: readonly SoundTree[], curves: StandCu
         { observer, pct: printRounded(Math.abs(pct), 0), side: pct > 0 ? 'above' : 'below' },
       ),
       plotId: null,
+      plotLabel: null,
       treeId: null,
+      tag: null,
     });
     // With two observers both differ from each other: one point says it.
     if (shares.size === 2) break;

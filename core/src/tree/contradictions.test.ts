@@ -127,7 +127,15 @@ describe('tags that look alike', () => {
       readings: [],
     });
     const trees = [tree('a', '901', 'p'), tree('b', '0901', 'p'), tree('c', '0901', 'q')];
-    const points = checkSurvey([], trees, { heights: { ask: 'none' }, slopeRadius: 'level' }, 1.3);
+    const plots = ['p', 'q'].map((id) => ({
+      id,
+      label: id,
+      shape: { kind: 'circle', areaM2: 500 } as const,
+      slopePct: 0,
+      finished: false,
+      empty: false,
+    }));
+    const points = checkSurvey(plots, trees, { heights: { ask: 'none' }, slopeRadius: 'level' }, 1.3);
     expect(points.map(({ treeId }) => treeId)).toEqual(['b']);
     expect(inEnglish(points[0]?.message)).toContain('tree 901 and tree 0901');
   });

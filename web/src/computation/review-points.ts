@@ -1,11 +1,35 @@
 import { joined, message } from '@arbolito/core/message';
 import { diameterClass } from '@arbolito/core/protocol';
-import { type CheckedReading, type CheckedTree, checkSurvey } from '@arbolito/core/quality';
-import type { PlotView, SurveyView, TreeView, WorkPoint } from '../contracts/views.ts';
+import {
+  type CheckedReading,
+  type CheckedTree,
+  checkPlot,
+  type HeightChecks,
+  type PlotChecks,
+  surveyPoints,
+} from '@arbolito/core/quality';
+import type { PlacedFinding } from '@arbolito/core/tree';
+import type { PlotView, SurveyView, WorkPoint } from '../contracts/views.ts';
 import type { FigureRow } from './tree-figures.ts';
 
 /** A finding of the review list. */
 export type ReviewPoint = Omit<WorkPoint, 'decision'>;
+
+interface TreeFinding {
+  readonly treeId: string;
+  readonly plotLabel: string;
+  readonly tag: string;
+  readonly finding: PlacedFinding;
+}
+
+/** What the review list knows of one plot. It stays the same as long as the plot and its trees do. */
+export interface ReviewedPlot {
+  readonly plotId: string;
+  readonly trees: number;
+  /** What speaks against the readings of single trees. */
+  readonly findings: readonly TreeFinding[];
+  readonly checks: PlotChecks;
+}
 
 /** A tree as the checks ask for it, with what its own readings say already. */
 export interface ReviewedTree extends CheckedTree {
@@ -32,9 +56,28 @@ export const readTree = (
   findings: row.findings,
 });
 
-const treePoint = ({ id: treeId, plotId }: ReviewedTree, finding: TreeView['findings'][number]) => ({
+const { compare } = new Intl.Collator('en', { numeric: true });
+
+/**
+ * Looks through one plot.
+ *
+ * @param trees of the plot; they are looked at in the order of their tags
+ */
+export function reviewPlot(survey: SurveyView, plot: PlotView, trees: readonly ReviewedTree[]): ReviewedPlot {
+  const ordered = trees.toSorted((a, b) => compare(a.tag, b.tag) || (a.id < b.id ? -1 : 1));
+  return {
+    plotId: plot.id,
+    trees: ordered.length,
+    findings: ordered.flatMap(({ id, tag, findings }) =>
+      (findings ?? []).map((finding) => ({ treeId: id, plotLabel: plot.label, tag, finding })),
+    ),
+    checks: checkPlot(plot, ordered, survey.design, survey.unitSystem),
+  };
+}
+
+const treePoint = (plotId: string, { treeId, plotLabel, tag, finding }: TreeFinding): ReviewPoint => ({
   key: `tree ${treeId} ${finding.code} ${String(finding.stem)} ${String(finding.heightNo ?? 1)}`,
-  check: 'tree' as const,
+  check: 'tree',
   title: finding.title,
   message: joined([
     finding.message,
@@ -46,23 +89,16 @@ const treePoint = ({ id: treeId, plotId }: ReviewedTree, finding: TreeView['find
     ),
   ]),
   plotId,
+  plotLabel,
   treeId,
+  tag,
 });
 
 /** The points of a survey, those of its single trees first. */
-export function pointsOf(
-  survey: SurveyView,
-  plots: readonly PlotView[],
-  trees: readonly ReviewedTree[],
-): ReviewPoint[] {
-  const labels = new Map(plots.map(({ id, label }) => [id, label]));
-  const ofTrees = trees.flatMap((tree) => (tree.findings ?? []).map((finding) => treePoint(tree, finding)));
-  const points = [...ofTrees, ...checkSurvey(plots, trees, survey.design, survey.breastHeightM, survey.unitSystem)];
-  const pointed = new Set(points.map(({ treeId }) => treeId));
-  const tags = new Map(trees.flatMap(({ id, tag }) => (pointed.has(id) ? [[id, tag] as const] : [])));
-  return points.map((point) => ({
-    ...point,
-    plotLabel: point.plotId === null ? null : (labels.get(point.plotId) ?? null),
-    tag: point.treeId === null ? null : (tags.get(point.treeId) ?? null),
-  }));
-}
+export const pointsOf = (plots: readonly ReviewedPlot[], heights: HeightChecks): ReviewPoint[] => [
+  ...plots.flatMap(({ plotId, findings }) => findings.map((finding) => treePoint(plotId, finding))),
+  ...surveyPoints(
+    plots.map(({ checks }) => checks),
+    heights,
+  ),
+];

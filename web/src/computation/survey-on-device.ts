@@ -1,12 +1,13 @@
 import type { KitAtHand } from '@arbolito/core/instruments';
 import { standCurves } from '@arbolito/core/height-curve';
+import { checkHeights } from '@arbolito/core/quality';
 import { grouped } from '@arbolito/core/statistics';
 import type { PlainTree } from '../contracts/sync.ts';
 import type { PlotView, SurveyView } from '../contracts/views.ts';
 import { combinePlots, FINISHED_PLOTS, isBegun, type KeptSums, plotSummer, type SumOptions } from './combine-plots.ts';
 import { evaluateRow, type JudgingContext, type PlainRow, type RowParts, settingsOf } from './evaluate-row.ts';
 import { VisitBefore, visitBefore } from './last-visits.ts';
-import { type ReviewPoint, pointsOf, type ReviewedTree, readTree } from './review-points.ts';
+import { type ReviewPoint, pointsOf, type ReviewedTree, readTree, reviewPlot } from './review-points.ts';
 import { type FigureRow, figureRowOf, judgingCurves, measuredHeights } from './tree-figures.ts';
 
 /** A plot with its trees as they were read. */
@@ -105,9 +106,12 @@ export function computeSurvey(
     .filter((plot) => isBegun(survey, plot, byPlot.get(plot.id)?.length ?? 0))
     .map((plot) => summer(plot, byPlot.get(plot.id) ?? []));
   const inUse = { curves, judging, fittedAt: null, changedSince: 0 };
+  const toReview = grouped(treesToReview(survey, placed, figuresOf, { curves: judging, kit }), ({ plotId }) => plotId);
+  const reviewed = plots.map((plot) => reviewPlot(survey, plot, toReview.get(plot.id) ?? []));
+  const checks = reviewed.map((plot) => plot.checks);
   return {
     sums: combinePlots(survey, { plots, summed, heights: inUse }, options),
-    points: pointsOf(survey, plots, treesToReview(survey, placed, figuresOf, { curves: judging, kit })),
+    points: pointsOf(reviewed, checkHeights(checks, survey.breastHeightM, survey.unitSystem)),
     trees: placed.length,
   };
 }

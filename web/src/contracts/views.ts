@@ -318,8 +318,6 @@ export interface SurveySummary extends StandSummary {
 export interface WorkPoint extends Omit<SurveyPoint, 'check'> {
   /** One tree by itself, or one of the checks of the whole survey. */
   readonly check: SurveyPoint['check'] | 'tree';
-  readonly plotLabel: string | null;
-  readonly tag: string | null;
   /** The last decision; null where nobody has decided yet. */
   readonly decision: {
     readonly cleared: boolean;

@@ -45,6 +45,8 @@ export interface TreeResultCache {
 export interface PlotFigures {
   /** Live trees with a height that is beyond doubt. */
   readonly heights: (plotIds?: PlotIds) => Promise<readonly StandCurveTree[]>;
+  /** All trees with their names, those of one plot behind each other. */
+  readonly named: (plotIds?: PlotIds) => Promise<readonly FigureRow[]>;
   /** The trees of one plot after the other; plots without trees are left out. */
   readonly eachPlot: (plotIds: PlotIds, onPlot: (plotId: string, rows: readonly SummedRow[]) => void) => Promise<void>;
 }
@@ -180,6 +182,10 @@ export function treeResultCache({ repository, surveys, trees, inTransaction }: D
         heights: async (plotIds = wanted) => [
           ...(await repository.listHeights(of, plotIds)),
           ...measuredHeights(unsaved.filter((row) => isAmong(plotIds, row))),
+        ],
+        named: async (plotIds = wanted) => [
+          ...(await repository.listNamed(of, plotIds)),
+          ...unsaved.filter((row) => isAmong(plotIds, row)),
         ],
         eachPlot: async (plotIds, onPlot) => {
           const left = grouped(

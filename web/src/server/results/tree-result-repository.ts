@@ -27,6 +27,8 @@ export interface TreeResultRepository {
   /** Trees of a survey whose figures are not there under the stamp. */
   readonly missing: (surveyId: string, stamp: string, plotIds?: PlotIds) => Promise<string[]>;
   readonly countMissing: (surveyId: string, stamp: string) => Promise<number>;
+  /** Those of some plots, with their names. */
+  readonly listNamed: (of: FiguresOf, plotIds: PlotIds) => Promise<FigureRow[]>;
   /** Each as it is read, made into what is wanted of it: the rows themselves need no room. */
   readonly list: <T>(of: FiguresOf, make: (row: FigureRow) => T) => Promise<T[]>;
   /** The same without names: half as large. */
@@ -45,7 +47,8 @@ const SUMMED_COLUMNS = `
   o.heights ->> 'broken', f.board_feet`;
 const NAMED_COLUMNS = `${SUMMED_COLUMNS}, t.id, t.tag, o.observer, f.findings`;
 
-const inPlots = (plotIds: PlotIds): string =>
+/** Narrows a query of trees down to those of some plots. */
+export const inPlots = (plotIds: PlotIds): string =>
   plotIds === undefined ? '' : `and t.plot_id = any('{${plotIds.filter(isUuid).join(',')}}')`;
 
 const figuresQuery = (columns: string, surveyId: string, stamp: string, further = ''): string => `
@@ -141,6 +144,10 @@ export function treeResultRepository(database: Database): TreeResultRepository {
     },
     list: ({ surveyId, stamp, deadCodes }, make) =>
       rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp), (row, one) => make(figureRowOf(row, one, deadCodes))),
+    listNamed: ({ surveyId, stamp, deadCodes }, plotIds) =>
+      rowsOf(figuresQuery(NAMED_COLUMNS, surveyId, stamp, inPlots(plotIds)), (row, one) =>
+        figureRowOf(row, one, deadCodes),
+      ),
     listSummed: ({ surveyId, stamp, deadCodes }) =>
       rowsOf(figuresQuery(SUMMED_COLUMNS, surveyId, stamp), (row, one) => summedRowOf(row, one, deadCodes)),
     eachSummed: async ({ surveyId, stamp, deadCodes }, plotIds, onRow) => {

@@ -3,8 +3,8 @@ import type { CheckDecisionDto } from '../../contracts/checks.ts';
 import type { SurveySummary, SurveyView, WorkListView, WorkPoint } from '../../contracts/views.ts';
 import { brokenConstraint } from '../database/failures.ts';
 import { digestOf } from '../digest.ts';
-import { pointsOf, type ReviewPoint, type ReviewedTree, readTree } from '../../computation/review-points.ts';
-import { judgedTrees } from './judged-trees.ts';
+import { pointsOf, type ReviewPoint } from '../../computation/review-points.ts';
+import { reviewedPlots } from './reviewed-plots.ts';
 import type { TreeResultCache } from '../results/tree-result-cache.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import { invalidField, Problem } from '../problem.ts';
@@ -73,37 +73,17 @@ export function checkService({
   mostRemembered,
   onError,
 }: Dependencies): CheckService {
-  const judgeTrees = judgedTrees({ trees, figures, plots, mostRemembered });
-  /** The trees of a survey in the order in which they were tallied, those with sights judged by the height curves. */
-  const readTrees = async (survey: SurveyView, order: ReadonlyMap<string, number>): Promise<ReviewedTree[]> => {
-    const judging = { curves: (await summary.basis(survey)).judging, kit: await kitOf(survey) };
-    const judge = await judgeTrees(survey, judging);
-    const readings = await repository.readingsOf(survey.id);
-    // Each tree takes its readings along: they need room once.
-    const list = await figures.list(survey, (row) => {
-      const own = readings.get(row.treeId) ?? [];
-      readings.delete(row.treeId);
-      return readTree(row, own, survey);
-    });
-    const said = await judge(list.filter(({ heightM }) => heightM !== null));
-    for (const [place, tree] of list.entries()) {
-      const otherwise = said.get(tree.id);
-      if (otherwise !== undefined) list[place] = { ...tree, ...otherwise };
-    }
-    const { compare } = new Intl.Collator('en', { numeric: true });
-    const placeOf = ({ plotId }: ReviewedTree): number => order.get(plotId) ?? 0;
-    return list.sort((a, b) => placeOf(a) - placeOf(b) || compare(a.tag, b.tag));
-  };
+  const review = reviewedPlots({ trees, figures, plots, repository, mostRemembered });
   const keeper = keeperOf<KeptPoints>(
     'work-list',
     async (survey) => {
-      const list = await plots.listOfSurvey(survey.id);
-      const read = await readTrees(survey, new Map(list.map(({ id }, i) => [id, i])));
-      const labels = new Map(list.map(({ id, label }) => [id, label]));
-      const findings = read.flatMap(({ id, plotId, tag, findings: own }) =>
-        (own ?? []).map((finding) => ({ treeId: id, plotLabel: labels.get(plotId) ?? '', tag, finding })),
-      );
-      return { points: pointsOf(survey, list, read), findings, trees: read.length };
+      const judging = { curves: (await summary.basis(survey)).judging, kit: await kitOf(survey) };
+      const { plots: list, heights } = await review(survey, judging);
+      return {
+        points: pointsOf(list, heights),
+        findings: list.flatMap(({ findings }) => findings),
+        trees: list.reduce((sum, plot) => sum + plot.trees, 0),
+      };
     },
     { repository: kept, figures, elsewhere, onError },
   );
