@@ -277,7 +277,8 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
     read: measured(tree, { measure: 'diameter', stem: ordinal }, unread),
     point: measured(tree, { measure: 'point', stem: ordinal }, unread),
   }));
-  const ownAlone = stems.map(({ read }) => diameterOf(read, context).outcome);
+  const own = stems.map(({ read }) => diameterOf(read, context));
+  const ownAlone = own.map(({ outcome }) => outcome);
   const compared = othersOf(tree, stems[0]?.read, ownAlone[0] ?? null, protocol, context);
   // Another diameter of the only stem may be the one that counts.
   const instead = compared.find(({ counts }) => counts)?.outcome ?? null;
@@ -319,7 +320,7 @@ export function evaluateTree(tree: TreeRecord, protocol: TreeProtocol, known: Tr
     ordinal,
     // A thin stem beside a thick one is no sign of a slip: only the first is held against the height.
     diameter: heightM === null || i > 0 || instead !== null ? (alone[i] ?? null) : diameterOf(read, inItsLight).outcome,
-    barkRatio: diameterOf(read, context).barkRatio,
+    barkRatio: own[i]?.barkRatio ?? null,
     point: outcomeOf(point, inItsLight),
   }));
 

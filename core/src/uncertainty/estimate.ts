@@ -58,8 +58,19 @@ export const findingsOf = (outcome: Outcome): readonly Finding[] =>
 export const estimateOf = (outcome: Outcome): Estimate | null => (outcome.ok ? outcome.estimate : null);
 
 /** The same estimate with other findings; its workings stay unwritten until they are read. */
-export const withFindings = (estimate: Estimate, findings: readonly Finding[]): Estimate =>
-  Object.defineProperties({} as Estimate, {
-    ...Object.getOwnPropertyDescriptors(estimate),
-    findings: { value: findings, enumerable: true },
-  });
+export const withFindings = (estimate: Estimate, findings: readonly Finding[]): Estimate => ({
+  methodId: estimate.methodId,
+  methodVersion: estimate.methodVersion,
+  value: estimate.value,
+  unit: estimate.unit,
+  standardError: estimate.standardError,
+  printed: estimate.printed,
+  get workings() {
+    return estimate.workings;
+  },
+  get errorWorkings() {
+    return estimate.errorWorkings;
+  },
+  contributions: estimate.contributions,
+  findings,
+});

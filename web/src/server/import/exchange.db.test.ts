@@ -1,7 +1,8 @@
 import { RULE_SETS } from '@arbolito/core/protocol';
 import Papa from 'papaparse';
+import pg from 'pg';
 import { v4 as uuid } from 'uuid';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ImportDone, ImportPreview } from '../../contracts/exchange.ts';
 import { rulesBody } from '../../contracts/field-rules-body.ts';
 import type { PlotView, ProblemView, SurveySummary, TreePageView, TreeView } from '../../contracts/views.ts';
@@ -12,7 +13,11 @@ import { act, dbhReading, finishPlot, knownHeight, newPlot, newTree, sights, sur
 import { say } from '../../messages/text.ts';
 import { inEnglish } from '../../../../core/src/testing/english.ts';
 
-beforeAll(useTestDatabase);
+let sql: pg.Pool;
+beforeAll(async () => {
+  sql = new pg.Pool({ connectionString: await useTestDatabase() });
+});
+afterAll(() => sql.end());
 
 const file = async <T = ProblemView>(
   surveyId: string,
@@ -182,6 +187,22 @@ describe('a file of trees', () => {
     // 20 trees a hectare for each of two of 30.1 cm and one of 41 cm.
     expect(basalAreaM2PerHa?.mean).toBeCloseTo((20 * Math.PI * (2 * 30.1 ** 2 + 41 ** 2)) / 40_000, 9);
     expect((await treesOf(plot.id)).length).toBe(3);
+  });
+
+  it('brings the figures of its trees along: the same that are worked out from the record', async () => {
+    const { survey: made } = await surveyWithPlot();
+    // 22.5 m is usual for 41 cm, 60 m is not; a mark of a break makes a height one of its own.
+    const csv =
+      'plot,tag,species,dbh,height,conditions\n1,1,sp,30.1,,\n1,2,sp,30.1,,\n1,3,bt,41,22.5,\n1,4,bt,41,60,\n1,5,sp,33,9,brk\n';
+    expect((await file(made.id, csv, { id: uuid() })).status).toBe(201);
+    const { surveys, figures } = services();
+    const survey = await surveys.get(made.id);
+    expect(await figures.countMissing(survey)).toBe(0);
+    const brought = await figures.list(survey, (row) => row);
+    expect(brought.map(({ heightM }) => heightM)).toEqual([null, null, 22.5, 60, 9]);
+    await sql.query('delete from tree_result where survey_id = $1', [made.id]);
+    expect(await figures.countMissing(survey)).toBe(5);
+    expect(await figures.list(survey, (row) => row)).toEqual(brought);
   });
 
   it('with semicolons and decimal commas, in inches, is read as it stands', async () => {

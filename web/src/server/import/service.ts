@@ -42,7 +42,7 @@ interface Dependencies {
   readonly repository: ExchangeRepository;
   readonly surveys: SurveyQueries;
   readonly plots: PlotQueries;
-  readonly figures: Pick<TreeResultCache, 'plainMaker' | 'list' | 'revisionOf'>;
+  readonly figures: Pick<TreeResultCache, 'maker' | 'list' | 'revisionOf'>;
   readonly summary: Pick<SummaryService, 'getOrStale'>;
   readonly inTransaction: InTransaction;
   readonly now: () => Date;
@@ -158,7 +158,7 @@ export function exchangeService(dependencies: Dependencies): ExchangeService {
     { record, comparison }: Held,
     act: ImportAct,
   ): Promise<ImportRow> => {
-    const make = await figures.plainMaker(survey);
+    const make = await figures.maker(survey);
     const target = new TreesToCopy(bulk, survey, record, act);
     const isSkipped = isInList(options.skip);
     const changed: ChangedRow[] = [];

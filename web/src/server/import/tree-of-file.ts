@@ -1,8 +1,9 @@
 import { assembleTree, type TreeRecord } from '@arbolito/core/tree';
 import type { FileTree } from '@arbolito/core/tree-file';
 import { toTreeWrite } from '../../contracts/tree-write.ts';
-import type { PlainMaker } from '../results/tree-result-cache.ts';
+import type { FigureMaker } from '../results/tree-result-cache.ts';
 import { newTreeRows } from '../trees/new-tree-rows.ts';
+import { newlyStored } from '../trees/repository.ts';
 import type { TreeToCopy } from './repository.ts';
 
 /** Who wrote a tree of a file, when, and under which identifiers. */
@@ -50,13 +51,13 @@ export interface FilePlace {
 /**
  * A row of a file as rows of the database.
  *
- * @param make computes the result of a plain tree; null where none can be computed ahead
+ * @param make computes the result of a tree; null where none can be computed ahead
  */
 export function treeToCopy(
   file: FileTree,
   { surveyId, plotId, plotSlopePct, writeDigest }: FilePlace,
   writer: FileWriter,
-  make: PlainMaker | null,
+  make: FigureMaker | null,
 ): TreeToCopy {
   const { observer, device, observedAt } = writer;
   const record = recordOfRow(file, plotId, writer);
@@ -70,21 +71,14 @@ export function treeToCopy(
     plotLabel: file.plot,
     plotSlopePct,
     deletedAt: null,
-    taping: null,
-    heights: null,
-    notes: file.notes ?? null,
+    taping: rows.observation.taping ?? null,
+    heights: rows.observation.heights ?? null,
+    notes: rows.observation.notes ?? null,
   };
-  const [stem] = rows.stems;
+  // A file names no stems: all its readings are of the first.
   const parts = {
-    readings: file.readings.map((reading, i) => ({
-      ...reading,
-      id: write.readings[i]?.id ?? '',
-      try: 1,
-      observer,
-      device,
-      takenAt: observedAt,
-    })),
-    stems: stem === undefined ? [] : [{ id: stem.id, ordinal: 1 }],
+    readings: rows.readings.map((reading) => newlyStored(reading, 1)),
+    stems: rows.stems,
     lastVisit: undefined,
   };
   return { ...rows, result: make(row, parts) };

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setImmediate } from 'node:timers/promises';
 import { v5 as uuidFromName } from 'uuid';
 import type { FileTree } from '@arbolito/core/tree-file';
 import type { SurveyView } from '../../contracts/views.ts';
@@ -9,6 +10,8 @@ import type { FilePlace, FileWriter } from './tree-of-file.ts';
 
 /** Rows that are sent to the database at a time. */
 const BATCH = 400;
+/** Trees that are worked out at a time; then others get their turn. */
+const AT_A_TIME = 100;
 
 /** New trees of a file on their way onto the record: the database takes one part while the next one is read. */
 export class TreesToCopy {
@@ -61,6 +64,7 @@ export class TreesToCopy {
       ),
     );
     this.added += 1;
+    if (this.added % AT_A_TIME === 0) await setImmediate();
     if (this.rows.length >= BATCH) await this.flush();
   }
 

@@ -35,10 +35,10 @@ export interface TreeResultCache {
   /** Trees whose figures are still to be worked out. */
   readonly countMissing: (survey: SurveyView) => Promise<number>;
   /**
-   * Makes figures of plain trees that are on their way onto the record: a diameter and nothing else. Null for a survey with a
-   * visit before, which each of its trees has to be held against.
+   * Makes figures of trees that are on their way onto the record. Null for a survey with a visit before, which each of its
+   * trees has to be held against.
    */
-  readonly plainMaker: (survey: SurveyView) => Promise<PlainMaker | null>;
+  readonly maker: (survey: SurveyView) => Promise<FigureMaker | null>;
 }
 
 /** The figures of some plots of a survey. */
@@ -52,10 +52,7 @@ export interface PlotFigures {
 }
 
 /** Makes the figures of trees one by one. */
-type FigureMaker = (row: TreeRow, parts: RowParts) => TreeResultRow;
-
-/** The same for trees of one diameter; null for others, which take their time. */
-export type PlainMaker = (row: TreeRow, parts: RowParts) => TreeResultRow | null;
+export type FigureMaker = (row: TreeRow, parts: RowParts) => TreeResultRow;
 
 interface Dependencies {
   readonly repository: TreeResultRepository;
@@ -210,11 +207,8 @@ export function treeResultCache({ repository, surveys, trees, inTransaction }: D
       };
     },
     countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
-    plainMaker: async (survey) => {
-      if (survey.previousSurveyId !== null) return null;
-      const make = figureMaker(survey, await stampOf(survey));
-      return (row, parts) => (sizeOf(row, parts) === null ? null : make(row, parts));
-    },
+    maker: async (survey) =>
+      survey.previousSurveyId === null ? figureMaker(survey, await stampOf(survey)) : null,
   };
 }
 
