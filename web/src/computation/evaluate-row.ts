@@ -7,6 +7,7 @@ import {
   findingsOfTree,
   heightEvidence,
   type HeightNotes,
+  isDead,
   type LastVisit,
   type TapingNotes,
   type TreeNotes,
@@ -101,20 +102,13 @@ export const treeOfRow = (
     deadCodes(survey.design.conditions),
   );
 
-/**
- * A tree with its figures, worked out afresh from the readings in use.
- *
- * @param judging by itself alone where left out, as the curves themselves are made
- */
-export function evaluateRow(
+function reckonRow(
   row: PlainRow,
   { readings, stems, lastVisit }: RowParts,
   survey: SurveyView,
-  judging?: JudgingContext,
-): EvaluatedRow {
-  const { taping, heights, notes } = row;
+  judging: JudgingContext | undefined,
+): TreeResult {
   const tree = treeOfRow(row, { readings, stems }, survey);
-  const dead = tree.condition === 'dead';
   const heightContext = heightEvidence({
     eyeHeightM: survey.eyeHeightM,
     slopePct: row.plotSlopePct,
@@ -122,12 +116,21 @@ export function evaluateRow(
   });
   const species = survey.species.find(({ code }) => code === row.speciesCode);
   const sums = judging?.curves[row.speciesCode];
-  const reckoned = evaluateTreeWithCurve(
+  return evaluateTreeWithCurve(
     tree,
     settingsOf(survey),
     { species, lastVisit, heightContext },
-    sums === undefined ? undefined : { sums, holdsTree: row.deletedAt === null && !dead },
+    sums === undefined ? undefined : { sums, holdsTree: row.deletedAt === null && tree.condition !== 'dead' },
   );
+}
+
+function withView(
+  row: PlainRow,
+  { readings, stems, lastVisit }: RowParts,
+  survey: SurveyView,
+  reckoned: TreeResult,
+): EvaluatedRow {
+  const { taping, heights, notes } = row;
   return {
     reckoned,
     view: {
@@ -163,7 +166,7 @@ export function evaluateRow(
       dbh: figureOf(reckoned.dbh),
       diametersCm: reckoned.diametersCm,
       readDiametersCm: reckoned.readDiametersCm,
-      dead,
+      dead: isDead(notes, deadCodes(survey.design.conditions)),
       height: knownFigure(reckoned.height),
       volume: figureOf(reckoned.volume),
       basalAreaM2: reckoned.basalAreaM2,
@@ -176,6 +179,60 @@ export function evaluateRow(
       stemVolumes: reckoned.stemVolumes,
       findings: findingsOfTree(reckoned),
     },
+  };
+}
+
+/**
+ * A tree with its figures, worked out afresh from the readings in use.
+ *
+ * @param judging by itself alone where left out, as the curves themselves are made
+ */
+export const evaluateRow = (
+  row: PlainRow,
+  parts: RowParts,
+  survey: SurveyView,
+  judging?: JudgingContext,
+): EvaluatedRow => withView(row, parts, survey, reckonRow(row, parts, survey, judging));
+
+/** Whether something is noted of its stem that its figures hang on. */
+const hasStemNotes = ({ notes }: PlainRow): boolean =>
+  notes?.logs !== undefined ||
+  notes?.merchantableM !== undefined ||
+  notes?.upperDiameters !== undefined ||
+  notes?.otherDiameters !== undefined;
+
+/** All of a tree that its figures hang on, where it has one reading of its diameter and no height; null for others. */
+export function plainSizeOf(row: PlainRow, { readings, stems, lastVisit }: RowParts): string | null {
+  const [only] = readings;
+  if (only === undefined || readings.length > 1 || stems.length > 1 || lastVisit !== undefined) return null;
+  if (only.measure !== 'diameter' || row.taping !== null || row.heights !== null || hasStemNotes(row)) return null;
+  const { stem, methodId, key, value, unit, standardError, asRead } = only;
+  const conditions = row.notes?.conditions?.join() ?? '';
+  return [row.speciesCode, row.plotSlopePct, stem, methodId, key, value, unit, standardError, asRead, conditions].join(
+    '|',
+  );
+}
+
+/** Evaluates the trees of one survey. */
+export type RowEvaluator = (row: PlainRow, parts: RowParts) => EvaluatedRow;
+
+/** Sizes of plain trees that are remembered: each takes some kilobytes. */
+const MOST_SIZES = 5_000;
+
+/**
+ * Evaluates the trees of one survey. Plain trees of one species and size are many in a large one: they are worked out once.
+ *
+ * @param judging each by its own readings alone where left out
+ */
+export function rowEvaluator(survey: SurveyView, judging?: JudgingContext): RowEvaluator {
+  const known = new Map<string, TreeResult>();
+  return (row, parts) => {
+    const size = plainSizeOf(row, parts);
+    const found = size === null ? undefined : known.get(size);
+    if (found !== undefined) return withView(row, parts, survey, found);
+    const reckoned = reckonRow(row, parts, survey, judging);
+    if (size !== null && known.size < MOST_SIZES) known.set(size, reckoned);
+    return withView(row, parts, survey, reckoned);
   };
 }
 

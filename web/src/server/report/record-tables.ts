@@ -75,6 +75,7 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
   const volumeUnit = isMetric ? 'm3' : 'ft3';
   const volume = unitOf(volumeUnit).symbol;
   const away = isMetric ? 'm' : 'ft';
+  const settings = settingsOf(survey);
   return {
     columns: [
       ...PLACE_COLUMNS,
@@ -148,7 +149,7 @@ function treesTable(survey: SurveyView, plots: ReadonlyMap<string, PlotView>): R
           predictedVolumeM3 === undefined ? null : inUnit(predictedVolumeM3, 'm3', volumeUnit, 6),
           harmless(view.observer),
           view.observedAt,
-          harmless(printCallout(printTreeForm(treeOfView(view)), settingsOf(survey))),
+          harmless(printCallout(printTreeForm(treeOfView(view)), settings)),
           view.id,
           view.dead ? 'dead' : 'live',
           String(Math.max(1, view.stems.length)),

@@ -9,7 +9,7 @@ import { isDiskFull } from '../database/failures.ts';
 import { resultsKey } from './results-key.ts';
 import { noteStorage } from '../storage-state.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import { evaluateRow, type RowParts, settingsOf } from '../../computation/evaluate-row.ts';
+import { evaluateRow, plainSizeOf, type RowParts, settingsOf } from '../../computation/evaluate-row.ts';
 import { treeRepository, type TreeRepository, type TreeRow } from '../trees/repository.ts';
 import { treeReader } from '../trees/tree-reader.ts';
 import {
@@ -68,29 +68,11 @@ const LANES = 2;
 /** Trees of one species and one size are many in a large survey; beyond so many sizes a memory costs more than it saves. */
 const MOST_REMEMBERED = 20_000;
 
-/** Whether something is noted of its stem that its figures hang on. */
-const hasStemNotes = ({ notes }: TreeRow): boolean =>
-  notes?.logs !== undefined ||
-  notes?.merchantableM !== undefined ||
-  notes?.upperDiameters !== undefined ||
-  notes?.otherDiameters !== undefined;
-
-/** All of a tree that its figures hang on, where it has one reading of its diameter and nothing was noted of it. */
-function sizeOf(row: TreeRow, { readings, lastVisit }: RowParts): string | null {
-  const [only] = readings;
-  if (only === undefined || readings.length > 1 || lastVisit !== undefined) return null;
-  if (row.taping !== null || row.heights !== null || hasStemNotes(row)) return null;
-  const { measure, stem, methodId, key, value, unit, standardError, asRead } = only;
-  return [row.speciesCode, row.plotSlopePct, measure, stem, methodId, key, value, unit, standardError, asRead].join(
-    '|',
-  );
-}
-
 /** A maker of figures that remembers those of plain trees. */
 function figureMaker(survey: SurveyView, stamp: string): FigureMaker {
   const known = new Map<string, TreeResultRow>();
   return (row, parts) => {
-    const size = sizeOf(row, parts);
+    const size = plainSizeOf(row, parts);
     const found = size === null ? undefined : known.get(size);
     if (found !== undefined) return { ...found, treeId: row.id };
     const made = { treeId: row.id, surveyId: survey.id, stamp, ...summedFigures(evaluateRow(row, parts, survey).view) };
@@ -207,8 +189,7 @@ export function treeResultCache({ repository, surveys, trees, inTransaction }: D
       };
     },
     countMissing: async (survey) => repository.countMissing(survey.id, await stampOf(survey)),
-    maker: async (survey) =>
-      survey.previousSurveyId === null ? figureMaker(survey, await stampOf(survey)) : null,
+    maker: async (survey) => (survey.previousSurveyId === null ? figureMaker(survey, await stampOf(survey)) : null),
   };
 }
 

@@ -2,10 +2,10 @@ import type { ComparedDiameter, HeightResult, LastVisit } from '@arbolito/core/t
 import type { ReadingRecord, ReadingView, SurveyView, TreePageView, TreeView } from '../../contracts/views.ts';
 import type { PlotQueries } from '../plots/queries.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import { evaluateRow, type JudgingContext } from '../../computation/evaluate-row.ts';
+import { evaluateRow, type JudgingContext, rowEvaluator } from '../../computation/evaluate-row.ts';
 import { VisitBefore } from '../../computation/last-visits.ts';
 import type { TreeRepository } from './repository.ts';
-import { treeReader } from './tree-reader.ts';
+import { treeReader, type TreeWithParts } from './tree-reader.ts';
 
 /** All heights of one tree, with their readings. */
 export interface TreeHeights {
@@ -71,8 +71,16 @@ export function treeQueries({ repository, plots, surveys, judgingOf, now }: Depe
   ): AsyncGenerator<readonly TreeView[], void> {
     const visit =
       treeIds.length === 0 ? new VisitBefore(new Map()) : await reader.visitBefore(survey, repository.listOfSurvey);
+    const evaluate = rowEvaluator(survey, judging);
+    const read = async (at: number): Promise<TreeWithParts[]> =>
+      reader.withParts(await repository.listByIds(treeIds.slice(at, at + BATCH)), visit);
+    let next = read(0);
     for (let at = 0; at < treeIds.length; at += BATCH) {
-      yield reader.views(await repository.listByIds(treeIds.slice(at, at + BATCH)), survey, visit, judging);
+      const found = await next;
+      // The database reads the next ones while these are worked out. Whoever waits for them is told what goes wrong.
+      next = read(at + BATCH);
+      next.catch(() => undefined);
+      yield found.map(({ row, parts }) => evaluate(row, parts).view);
     }
   }
   return {
@@ -84,7 +92,8 @@ export function treeQueries({ repository, plots, surveys, judgingOf, now }: Depe
       const plot = await plots.get(plotId);
       const survey = await surveys.get(plot.surveyId);
       const visit = await reader.visitBefore(survey, (id) => repository.listNamed(id, plot.label));
-      return reader.views(await repository.listOfPlot(plotId), survey, visit, await judgingOf(survey));
+      const evaluate = rowEvaluator(survey, await judgingOf(survey));
+      return reader.views(await repository.listOfPlot(plotId), visit, evaluate);
     },
     eachOfSurvey: async function* (survey) {
       yield* streamTrees(survey, await judgingOf(survey), await repository.idsOfSurvey(survey.id));
@@ -116,7 +125,7 @@ export function treeQueries({ repository, plots, surveys, judgingOf, now }: Depe
         return named.flat();
       });
       return {
-        trees: await reader.views(shown, survey, visit, await judgingOf(survey)),
+        trees: await reader.views(shown, visit, rowEvaluator(survey, await judgingOf(survey))),
         next: rows.length > atMost ? (shown.at(-1)?.id ?? null) : null,
       };
     },

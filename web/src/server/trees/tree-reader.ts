@@ -1,7 +1,13 @@
 import type { SurveyView, TreeView } from '../../contracts/views.ts';
 import { notFound } from '../problem.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
-import { evaluateRow, type JudgingContext, type RowParts } from '../../computation/evaluate-row.ts';
+import {
+  evaluateRow,
+  type JudgingContext,
+  type RowEvaluator,
+  rowEvaluator,
+  type RowParts,
+} from '../../computation/evaluate-row.ts';
 import { VisitBefore, visitBefore } from '../../computation/last-visits.ts';
 import type { TreeRepository, TreeRow } from './repository.ts';
 import { t } from '../../messages/text.ts';
@@ -22,13 +28,8 @@ export interface TreeReader {
     rowsOf: (previousSurveyId: string) => Promise<TreeRow[]>,
   ) => Promise<VisitBefore>;
   readonly withParts: (rows: readonly TreeRow[], visit: VisitBefore) => Promise<TreeWithParts[]>;
-  /** Evaluated trees; without a judging context each by its own readings alone. */
-  readonly views: (
-    rows: readonly TreeRow[],
-    survey: SurveyView,
-    visit: VisitBefore,
-    judging?: JudgingContext,
-  ) => Promise<TreeView[]>;
+  /** Evaluated trees. */
+  readonly views: (rows: readonly TreeRow[], visit: VisitBefore, evaluate: RowEvaluator) => Promise<TreeView[]>;
   /** One evaluated tree. */
   readonly view: (row: TreeRow, judging?: JudgingContext) => Promise<TreeView>;
   /** One evaluated tree whose parts are at hand, as those of a tree that was just stored. */
@@ -59,8 +60,8 @@ export function treeReader(trees: TreeRepository, surveys: Pick<SurveyQueries, '
       },
     }));
   };
-  const views: TreeReader['views'] = async (rows, survey, visit, judging) =>
-    (await withParts(rows, visit)).map(({ row, parts }) => evaluateRow(row, parts, survey, judging).view);
+  const views: TreeReader['views'] = async (rows, visit, evaluate) =>
+    (await withParts(rows, visit)).map(({ row, parts }) => evaluate(row, parts).view);
   const visitOf = (row: TreeRow, survey: SurveyView): Promise<VisitBefore> =>
     visitBeforeOf(survey, (id) => trees.listNamed(id, row.plotLabel, row.tag));
   return {
@@ -74,7 +75,7 @@ export function treeReader(trees: TreeRepository, surveys: Pick<SurveyQueries, '
     views,
     view: async (row, judging) => {
       const survey = await surveys.get(row.surveyId);
-      const [view] = await views([row], survey, await visitOf(row, survey), judging);
+      const [view] = await views([row], await visitOf(row, survey), rowEvaluator(survey, judging));
       if (view === undefined) throw notFound(t('server.this-tree', 'This tree'));
       return view;
     },
