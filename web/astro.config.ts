@@ -37,7 +37,10 @@ const CHUNKS: readonly (readonly [string, RegExp])[] = [
     'sheet',
     /\/web\/src\/(features\/tree-sheet\/(sheet\/(FiguresCard|sheet-props)|readings\/(SlotBox|MethodChoice|ReadingBox|SpeciesField|PersonChoice|ObserverPosition|KitWords))|shared\/person-words)\.tsx?$/,
   ],
-  ['design', /\/core\/src\/protocol\/(plot-shape|price-list|sampling-design|species|two-phase-design|diameter-choice)\.ts$/],
+  [
+    'design',
+    /\/core\/src\/protocol\/(plot-shape|price-list|sampling-design|species|two-phase-design|diameter-choice)\.ts$/,
+  ],
   [
     'callout',
     /\/core\/src\/(callout|tree|diameter|height|measurement|methods|log-rules)\/|\/core\/src\/(taper\/(taper|profile|sections|stem-volumes|taper-choice)|volume\/(expression|equation|form-factor-volume|tree-volume)|instruments\/(instruments|crew-instruments)|height-curve\/expected-height)\.ts$|\/web\/src\/(client\/tree-writes|contracts\/tree-write|shared\/example-lines)\.ts$/,

@@ -6,10 +6,11 @@ import { scriptImports, withModulePreloads } from './server/module-preloads.ts';
 import { Problem } from './server/problem.ts';
 import { hasPhone } from './server/reader-device.ts';
 import { inReadersLanguage, readersLanguage } from './server/reader-locale.ts';
+import { askedTogether } from './server/asked-together.ts';
 import { readyResponses } from './server/ready-responses.ts';
 import { withRequestId } from './server/request-id.ts';
 
-const answered = readyResponses({ versionOf: databaseVersion, nowMs: () => Date.now() });
+const answered = readyResponses({ versionOf: askedTogether(databaseVersion), nowMs: () => Date.now() });
 
 /** Answers that say how the server is, or are sent as they are read. */
 const ALWAYS_MADE = /^\/api\/(health|photos)|\/live$|\.(csv|pdf|xlsx|gpx|geojson)$/;

@@ -1,4 +1,4 @@
-import { brotliDecompressSync } from 'node:zlib';
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { readyResponses } from './ready-responses.ts';
 
@@ -94,7 +94,10 @@ describe('an answer that was sent', () => {
     expect(again.headers.get('content-encoding')).toBe('br');
     expect(again.headers.get('vary')).toBe('accept-encoding');
     expect(brotliDecompressSync(await again.arrayBuffer()).toString()).toBe(text);
-    expect(await (await ask('gzip')).text()).toBe(text);
+    const plain = await ask('gzip, deflate');
+    expect(plain.headers.get('content-encoding')).toBe('gzip');
+    expect(gunzipSync(await plain.arrayBuffer()).toString()).toBe(text);
+    expect((await ask('identity')).headers.get('content-encoding')).toBeNull();
   });
 
   it('gives way to later ones where there is no room for it', async () => {

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { promisify } from 'node:util';
-import { brotliCompress, constants } from 'node:zlib';
+import { brotliCompress, constants, gzip } from 'node:zlib';
 
 /** An answer that was sent, as it can be sent again. */
 interface Ready {
@@ -9,8 +9,8 @@ interface Ready {
   readonly headers: readonly [string, string][];
   readonly tag: string;
   readonly body: Buffer;
-  /** The body compressed, from the second time on that it is sent. */
-  packed?: Promise<Buffer>;
+  /** The body compressed, from the second time on that it is sent so. */
+  readonly packed: Map<Packing, Promise<Buffer>>;
 }
 
 interface Dependencies {
@@ -39,10 +39,23 @@ const isLasting = (response: Response): boolean =>
 
 const tagOf = (body: Buffer): string => `"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
 
-const compress = promisify(brotliCompress);
+const brotliOf = promisify(brotliCompress);
+const gzipOf = promisify(gzip);
 /** Better than what is compressed for one answer alone, and still a few milliseconds. */
 const BROTLI = { params: { [constants.BROTLI_PARAM_QUALITY]: 6 } };
+/** The best one first. Browsers read Brotli over a secure address alone. */
+const PACKINGS = {
+  br: (body: Buffer): Promise<Buffer> => brotliOf(body, BROTLI),
+  gzip: (body: Buffer): Promise<Buffer> => gzipOf(body),
+} as const;
+type Packing = keyof typeof PACKINGS;
 const SMALLEST_TO_PACK = 1_000;
+
+/** How a reader can have it; undefined where it is sent as it is. */
+const packingFor = (request: Request): Packing | undefined => {
+  const accepted = request.headers.get('accept-encoding') ?? '';
+  return /\bbr\b/.test(accepted) ? 'br' : /\bgzip\b/.test(accepted) ? 'gzip' : undefined;
+};
 
 const answerWith = ({ headers, tag }: Ready, body: Buffer, more: [string, string][]): Response =>
   new Response(new Uint8Array(body), {
@@ -65,11 +78,12 @@ const firstAnswer = (answer: Ready, request: Request): Response =>
 /** An answer that was sent before, compressed once for all who can read that. */
 async function answerAgain(answer: Ready, request: Request): Promise<Response> {
   if (hasIt(answer, request)) return unchanged(answer);
-  const readsBrotli = /\bbr\b/.test(request.headers.get('accept-encoding') ?? '');
-  if (!readsBrotli || answer.body.length < SMALLEST_TO_PACK) return answerWith(answer, answer.body, []);
-  answer.packed ??= compress(answer.body, BROTLI);
-  return answerWith(answer, await answer.packed, [
-    ['content-encoding', 'br'],
+  const packing = packingFor(request);
+  if (packing === undefined || answer.body.length < SMALLEST_TO_PACK) return answerWith(answer, answer.body, []);
+  const packed = answer.packed.get(packing) ?? PACKINGS[packing](answer.body);
+  answer.packed.set(packing, packed);
+  return answerWith(answer, await packed, [
+    ['content-encoding', packing],
     ['vary', 'accept-encoding'],
   ]);
 }
@@ -108,7 +122,7 @@ export function readyResponses({ versionOf, nowMs, mostBytes = MOST_BYTES }: Dep
     if (!isTagged(response)) return response;
     const body = Buffer.from(await response.arrayBuffer());
     const headers = [...response.headers].filter(([name]) => name !== 'cache-control' && name !== 'etag');
-    const answer: Ready = { version: version ?? '', madeMs, headers, tag: tagOf(body), body };
+    const answer: Ready = { version: version ?? '', madeMs, headers, tag: tagOf(body), body, packed: new Map() };
     if (version !== null && isLasting(response)) remember(key, answer);
     return answer;
   };
