@@ -33,7 +33,7 @@ import { plotCommands, type PlotCommands } from './plots/commands.ts';
 import { plotQueries, type PlotQueries } from './plots/queries.ts';
 import { isLargeSurvey } from './results/survey-cache.ts';
 import { queueRunner } from './results/errand-queue.ts';
-import { workerRunner, type WorkerRunner } from './results/worker-runner.ts';
+import { reviewApart, workerRunner, type WorkerRunner } from './results/worker-runner.ts';
 import { keptRepository } from './results/survey-result-repository.ts';
 import { summaryService, type SummaryService } from './results/service.ts';
 import { rulesService, type RulesService } from './field-rules/service.ts';
@@ -206,14 +206,14 @@ export function compose(databaseUrl: string, { elsewhere, mostRemembered = 0 }: 
   };
 }
 
-/** Long work goes to workers of their own where there are such, else into a thread where there is one. */
+/** Long work goes to workers of their own where there are such, else into threads. */
 function elsewhereOf(url: string): WorkerRunner | undefined {
   if (process.env.ARBOLITO_QUEUE === '1')
     return queueRunner(url, (error) => {
       log.warn({ err: error }, 'the queue of long work does not answer');
     });
   const thread = process.env.ARBOLITO_THREAD;
-  return thread === undefined ? undefined : workerRunner(thread, url);
+  return thread === undefined ? undefined : reviewApart(workerRunner(thread, url), workerRunner(thread, url));
 }
 
 let composed: Composed | undefined;

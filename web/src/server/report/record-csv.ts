@@ -9,7 +9,7 @@ import { type RecordFile, recordLines } from './record-lines.ts';
 import { streamOfThread } from './record-stream.ts';
 import type { RecordTableName } from './record-tables.ts';
 
-const ROOM = { maxOldGenerationSizeMb: 256 };
+const ROOM = { maxOldGenerationSizeMb: 192, maxYoungGenerationSizeMb: 16 };
 /** Files of large surveys that are written at once; the others wait. */
 const files = turns(message('report.csv-file', 'A CSV file'), {
   atOnce: 1,

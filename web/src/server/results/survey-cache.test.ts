@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { SurveyView } from '../../contracts/views.ts';
-import { oneByOne } from './worker-runner.ts';
+import { oneByOne, reviewApart } from './worker-runner.ts';
 import { keeperOf } from './survey-cache.ts';
 import type { Kept, KeptRepository } from './survey-result-repository.ts';
 
@@ -159,5 +159,30 @@ describe('errands to another thread', () => {
     ends.shift()?.();
     await other;
     expect(log).toEqual(['a sums', 'a sums', 'bad sums', 'a work-list']);
+  });
+});
+
+describe('review lists in a thread of their own', () => {
+  it('begin when the basis is there, and hold up no results', async () => {
+    const log: string[] = [];
+    let endReview: () => void = () => undefined;
+    const results = (surveyId: string, name: string) => {
+      log.push(`${surveyId} ${name}`);
+      return Promise.resolve();
+    };
+    const review = (surveyId: string, name: string) => {
+      log.push(`${surveyId} ${name} of the other thread`);
+      return new Promise<void>((resolve) => {
+        endReview = resolve;
+      });
+    };
+    const run = reviewApart(results, review);
+    const list = run('1', 'work-list');
+    await settled();
+    expect(log).toEqual(['1 basis', '1 work-list of the other thread']);
+    await run('2', 'sums');
+    expect(log.at(-1)).toBe('2 sums');
+    endReview();
+    await list;
   });
 });

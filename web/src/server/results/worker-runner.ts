@@ -16,8 +16,8 @@ export interface ErrandDone {
 /** Works something out of a whole survey and keeps it, without holding up those who ask for something else. */
 export type WorkerRunner = (surveyId: string, name: CachedName) => Promise<void>;
 
-/** A thread that needs more ends with an error, the server goes on. A hundred thousand trees need a quarter of it. */
-const ROOM = { maxOldGenerationSizeMb: 640, maxYoungGenerationSizeMb: 16 };
+/** A thread that needs more ends with an error, the server goes on. Four hundred thousand trees need a quarter of it. */
+const ROOM = { maxOldGenerationSizeMb: 512, maxYoungGenerationSizeMb: 16 };
 
 /** A thread that nobody asks ends, and with it what it remembers of surveys. */
 const IDLE_MS = 5 * 60_000;
@@ -42,6 +42,18 @@ export function oneByOne(run: WorkerRunner): WorkerRunner {
     return work;
   };
 }
+
+/**
+ * Review lists in a thread of their own: that of a large survey takes long, and results do not wait for it. It begins when the
+ * basis that it hangs on is there, and so does not sum up the survey a second time.
+ */
+export const reviewApart =
+  (results: WorkerRunner, review: WorkerRunner): WorkerRunner =>
+  async (surveyId, name) => {
+    if (name !== 'work-list') return results(surveyId, name);
+    await results(surveyId, 'basis');
+    return review(surveyId, name);
+  };
 
 interface Waiting {
   readonly resolve: () => void;
