@@ -1,6 +1,7 @@
 // The production server: security headers, compression, static files, and the built application.
 import { createHash, X509Certificate } from 'node:crypto';
 import { createServer as createSecureServer } from 'node:https';
+import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { setFlagsFromString } from 'node:v8';
 import idleScript from 'astro/runtime/client/idle.prebuilt.js';
@@ -165,7 +166,12 @@ app.use(
     },
   }),
 );
-app.use(express.static(client, { maxAge: '1h', index: false, redirect: false }));
+const files = express.static(client, { maxAge: '1h', index: false, redirect: false });
+app.use((request, response, next) => {
+  // Pages have no extension: none of them is looked for on the disk.
+  if (path.extname(request.path) === '') next();
+  else files(request, response, next);
+});
 if (perMinute > 0)
   app.use(
     rateLimit({
