@@ -34,7 +34,7 @@ export const checkPlot = (
 });
 
 /** What heights say about each other over the whole survey. */
-export interface HeightChecks {
+export interface HeightPoints {
   readonly outliers: readonly SurveyPoint[];
   readonly observers: readonly SurveyPoint[];
 }
@@ -44,14 +44,14 @@ export function checkHeights(
   plots: readonly PlotChecks[],
   breastHeightM: number,
   system: UnitSystem = 'metric',
-): HeightChecks {
+): HeightPoints {
   const sound = plots.flatMap((plot) => plot.sound);
   const curves = standCurves(sound, breastHeightM);
   return { outliers: heightCurveOutliers(sound, curves, system), observers: observerDifferences(sound, curves) };
 }
 
 /** Everything worth a second look in a survey, by what its plots and its heights say. */
-export const surveyPoints = (plots: readonly PlotChecks[], heights: HeightChecks): readonly SurveyPoint[] => [
+export const surveyPoints = (plots: readonly PlotChecks[], heights: HeightPoints): readonly SurveyPoint[] => [
   ...heights.outliers,
   ...plots.flatMap(({ duplicates }) => duplicates),
   ...plots.flatMap(({ similarTags: alike }) => alike),

@@ -4,7 +4,7 @@ import {
   type CheckedReading,
   type CheckedTree,
   checkPlot,
-  type HeightChecks,
+  type HeightPoints,
   type PlotChecks,
   surveyPoints,
 } from '@arbolito/core/quality';
@@ -95,7 +95,7 @@ const treePoint = (plotId: string, { treeId, plotLabel, tag, finding }: TreeFind
 });
 
 /** The points of a survey, those of its single trees first. */
-export const pointsOf = (plots: readonly ReviewedPlot[], heights: HeightChecks): ReviewPoint[] => [
+export const pointsOf = (plots: readonly ReviewedPlot[], heights: HeightPoints): ReviewPoint[] => [
   ...plots.flatMap(({ plotId, findings }) => findings.map((finding) => treePoint(plotId, finding))),
   ...surveyPoints(
     plots.map(({ checks }) => checks),

@@ -1,4 +1,4 @@
-import { checkHeights, type HeightChecks, type SoundTree } from '@arbolito/core/quality';
+import { checkHeights, type HeightPoints, type SoundTree } from '@arbolito/core/quality';
 import { grouped } from '@arbolito/core/statistics';
 import type { JudgingContext } from '../../computation/evaluate-row.ts';
 import { type ReviewedPlot, type ReviewedTree, readTree, reviewPlot } from '../../computation/review-points.ts';
@@ -14,7 +14,7 @@ import type { CheckRepository } from './repository.ts';
 /** All plots of a survey as the review list knows them, in the order in which they are listed. */
 export interface ReviewedSurvey {
   readonly plots: readonly ReviewedPlot[];
-  readonly heights: HeightChecks;
+  readonly heights: HeightPoints;
 }
 
 interface Dependencies {
@@ -29,7 +29,7 @@ interface Dependencies {
 interface Remembered {
   readonly key: string;
   readonly plots: ReadonlyMap<string, RememberedPlot>;
-  readonly heights: HeightChecks;
+  readonly heights: HeightPoints;
 }
 
 interface RememberedPlot {
