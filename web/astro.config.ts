@@ -42,8 +42,12 @@ const CHUNKS: readonly (readonly [string, RegExp])[] = [
     /\/core\/src\/protocol\/(plot-shape|price-list|sampling-design|species|two-phase-design|diameter-choice)\.ts$/,
   ],
   [
+    'wood',
+    /\/core\/src\/(log-rules\/|(taper\/(taper|profile|sections|stem-volumes|taper-choice)|volume\/(expression|equation|form-factor-volume|tree-volume))\.ts$)/,
+  ],
+  [
     'callout',
-    /\/core\/src\/(callout|tree|diameter|height|measurement|methods|log-rules)\/|\/core\/src\/(taper\/(taper|profile|sections|stem-volumes|taper-choice)|volume\/(expression|equation|form-factor-volume|tree-volume)|instruments\/(instruments|crew-instruments)|height-curve\/expected-height)\.ts$|\/web\/src\/(client\/tree-writes|contracts\/tree-write|shared\/example-lines)\.ts$/,
+    /\/core\/src\/(callout|tree|diameter|height|measurement|methods)\/|\/core\/src\/(instruments\/(instruments|crew-instruments)|height-curve\/expected-height)\.ts$|\/web\/src\/(client\/tree-writes|contracts\/tree-write|shared\/example-lines)\.ts$/,
   ],
 ];
 const chunkOf = (id: string): string | undefined => CHUNKS.find(([, path]) => path.test(id))?.[0];
