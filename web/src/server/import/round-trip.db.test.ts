@@ -1,12 +1,17 @@
 import Papa from 'papaparse';
+import pg from 'pg';
 import { v4 as uuid } from 'uuid';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { ImportDone, ImportPreview, ImportView } from '../../contracts/exchange.ts';
 import type { ProblemView, TreeView } from '../../contracts/views.ts';
 import { type Answer, api, sendJson, useTestDatabase } from '../testing/api.ts';
 import { act, dbhReading, knownHeight, newTree, sights, surveyWithPlot } from '../testing/made.ts';
 
-beforeAll(useTestDatabase);
+let sql: pg.Pool;
+beforeAll(async () => {
+  sql = new pg.Pool({ connectionString: await useTestDatabase() });
+});
+afterAll(() => sql.end());
 
 const file = async <T = ProblemView>(
   surveyId: string,
@@ -152,6 +157,37 @@ describe.each(['metric', 'imperial'] as const)('an export of a survey in %s unit
 });
 
 describe('a file that is compared with the record', () => {
+  it('is taken back beside others who work out figures of its trees: it locks none out of turn', async () => {
+    const { survey } = await mixedSurvey('metric');
+    const [first, ...others] = await exportOf(survey.id);
+    const id = uuid();
+    const edited = [
+      { ...first, 'tree id': '', tag: '40' },
+      ...others.map((row, i) => ({ ...row, tag: String(50 + i) })),
+    ];
+    await file<ImportDone>(survey.id, Papa.unparse(edited), { ...COMPARE, id });
+    const worker = await sql.connect();
+    try {
+      const trees = 'select id from tree where survey_id = $1 order by id';
+      await worker.query('begin');
+      await worker.query(`${trees} limit 1 for share`, [survey.id]);
+      const undone = api<ImportView>('POST', `/api/imports/${id}/undo`, act());
+      const waiting = "select 1 from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'";
+      await vi.waitFor(
+        async () => {
+          expect((await sql.query(waiting)).rowCount).toBe(1);
+        },
+        { timeout: 4_000 },
+      );
+      // Refused at once where the undo had one of them already.
+      await worker.query(`${trees} for share nowait`, [survey.id]);
+      await worker.query('commit');
+      expect((await undone).status).toBe(200);
+    } finally {
+      worker.release();
+    }
+  });
+
   it('is not taken back once one of its trees was changed, and says which', async () => {
     const { survey, plot } = await surveyWithPlot();
     const id = uuid();

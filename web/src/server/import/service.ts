@@ -11,6 +11,7 @@ import { LIMITS } from '../limits.ts';
 import { fullUp, invalidField, notFound, Problem } from '../problem.ts';
 import type { SummaryService } from '../results/service.ts';
 import type { SurveyQueries } from '../surveys/queries.ts';
+import { treeRepository } from '../trees/repository.ts';
 import type { StoredFile } from './store-file.ts';
 import { type ChangedRow, isInList, knownTrees, RecordComparison } from './compare-file.ts';
 import { changeTrees, type ImportAct, removeTrees } from './change-trees.ts';
@@ -191,6 +192,8 @@ export function exchangeService(dependencies: Dependencies): ExchangeService {
     const removed = (comparison?.missing() ?? [])
       .filter((_tree, i) => options.remove === 'all' || (options.remove !== undefined && isRemoved(i + 1)))
       .map(({ id }) => id);
+    // Others may be working out figures of these trees.
+    await treeRepository(bulk.tx).lockAll([...removed, ...changed.map(({ treeId }) => treeId)]);
     // A tree may take over the tag of one that goes.
     await removeTrees(bulk.tx, removed, act);
     await changeTrees(bulk.tx, survey, changed, act, randomUUID);

@@ -58,7 +58,10 @@ export async function undoImport(tx: Queryable, id: string, act: ActDto): Promis
   const row = await imports.lock(id);
   if (row?.undoneAt !== null) return row ?? null;
   refuseChanged(await imports.changedSince(row));
-  refuseChanged(await takeCorrectionsBack(tx, await imports.openCorrections(row), act, digestOf({ undoes: id, act })));
+  const open = await imports.openCorrections(row);
+  // Others may be working out figures of these trees.
+  await treeRepository(tx).lockAll([...(await imports.newTrees(row)), ...open.map(({ subjectId }) => subjectId)]);
+  refuseChanged(await takeCorrectionsBack(tx, open, act, digestOf({ undoes: id, act })));
   await imports.removeNewTrees(row, act.madeAt);
   return imports.markUndone(id, act.madeAt, act.observer);
 }

@@ -10,6 +10,8 @@ export interface ImportUndoRepository {
   readonly lock: (id: string) => Promise<ImportRow | null>;
   /** Tags of its new trees that somebody has changed since. */
   readonly changedSince: (row: ImportRow) => Promise<string[]>;
+  /** Identifiers of its new trees. */
+  readonly newTrees: (row: ImportRow) => Promise<string[]>;
   /** What it changed and deleted, as far as nobody has taken that back. */
   readonly openCorrections: (row: ImportRow) => Promise<CorrectionRecord[]>;
   /** Takes its new trees off the record. */
@@ -18,7 +20,7 @@ export interface ImportUndoRepository {
 }
 
 export function importUndoRepository(tx: Queryable): ImportUndoRepository {
-  const newTrees = ({ surveyId, writeDigest }: ImportRow) =>
+  const isNew = ({ surveyId, writeDigest }: ImportRow) =>
     and(eq(trees.surveyId, surveyId), eq(trees.writeDigest, writeDigest));
   return {
     lock: async (id) => {
@@ -30,9 +32,10 @@ export function importUndoRepository(tx: Queryable): ImportUndoRepository {
         .selectDistinct({ tag: trees.tag })
         .from(trees)
         .innerJoin(corrections, eq(corrections.subjectId, trees.id))
-        .where(and(newTrees(row), ne(corrections.writeDigest, row.writeDigest)));
+        .where(and(isNew(row), ne(corrections.writeDigest, row.writeDigest)));
       return changed.map(({ tag }) => tag);
     },
+    newTrees: async (row) => (await tx.select({ id: trees.id }).from(trees).where(isNew(row))).map(({ id }) => id),
     openCorrections: async ({ writeDigest }) => {
       const originals = await tx
         .select()
@@ -48,7 +51,7 @@ export function importUndoRepository(tx: Queryable): ImportUndoRepository {
       return originals.filter(({ id }) => !closed.has(id));
     },
     removeNewTrees: async (row, at) => {
-      const own = newTrees(row);
+      const own = isNew(row);
       const ids = tx.select({ id: trees.id }).from(trees).where(own);
       await tx.delete(treeResults).where(inArray(treeResults.treeId, ids));
       await tx

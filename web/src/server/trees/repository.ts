@@ -70,6 +70,8 @@ export interface TreeRepository {
   readonly listByIds: (treeIds: readonly string[]) => Promise<TreeRow[]>;
   /** Trees by their identifiers; they stay as they are until the transaction ends. */
   readonly listForShare: (treeIds: readonly string[]) => Promise<TreeRow[]>;
+  /** Locks trees until the transaction ends, in the order in which `listForShare` does: none waits for another in a circle. */
+  readonly lockAll: (treeIds: readonly string[]) => Promise<void>;
   /** Deletes the cached result of a tree. */
   readonly forgetResult: (tree: Pick<TreeRow, 'id' | 'plotId'>) => Promise<void>;
   /** The stems of each tree, by rising number. */
@@ -309,6 +311,14 @@ export function treeRepository(database: Queryable): TreeRepository {
       const own = among(trees.id, treeIds);
       await database.select({ id: trees.id }).from(trees).where(own).orderBy(asc(trees.id)).for('share');
       return list(and(own, isNull(trees.deletedAt)));
+    },
+    lockAll: async (treeIds) => {
+      await database
+        .select({ id: trees.id })
+        .from(trees)
+        .where(among(trees.id, treeIds))
+        .orderBy(asc(trees.id))
+        .for('update');
     },
     forgetResult: ({ id, plotId }) => forgetTree(database, id, plotId),
     stemsOf: async (treeIds) => {
