@@ -172,10 +172,11 @@ describe('a file that is compared with the record', () => {
       await worker.query('begin');
       await worker.query(`${trees} limit 1 for share`, [survey.id]);
       const undone = api<ImportView>('POST', `/api/imports/${id}/undo`, act());
-      const waiting = "select 1 from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'";
+      const { rows: own } = await worker.query<{ pid: number }>('select pg_backend_pid() as pid');
+      const waiting = 'select pid from pg_stat_activity where $1 = any(pg_blocking_pids(pid))';
       await vi.waitFor(
         async () => {
-          expect((await sql.query(waiting)).rowCount).toBe(1);
+          expect((await sql.query(waiting, [own[0]?.pid])).rowCount).toBe(1);
         },
         { timeout: 4_000 },
       );
