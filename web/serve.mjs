@@ -142,7 +142,7 @@ app.use((request, response, next) => {
     );
   else next();
 });
-// What fits into three packets arrives no sooner compressed, and a millisecond of the one thread is a fifth of a write.
+// Compressing a short answer takes the server about 1 ms and saves no round trip.
 app.use(compression({ threshold: 4_000 }));
 app.use(
   '/_astro',

@@ -102,7 +102,7 @@ export const treeOfRow = (
     deadCodes(survey.design.conditions),
   );
 
-function reckonRow(
+function resultOfRow(
   row: PlainRow,
   { readings, stems, lastVisit }: RowParts,
   survey: SurveyView,
@@ -192,7 +192,7 @@ export const evaluateRow = (
   parts: RowParts,
   survey: SurveyView,
   judging?: JudgingContext,
-): EvaluatedRow => withView(row, parts, survey, reckonRow(row, parts, survey, judging));
+): EvaluatedRow => withView(row, parts, survey, resultOfRow(row, parts, survey, judging));
 
 /** Whether something is noted of its stem that its figures hang on. */
 const hasStemNotes = ({ notes }: PlainRow): boolean =>
@@ -205,7 +205,14 @@ const hasStemNotes = ({ notes }: PlainRow): boolean =>
 export function plainSizeOf(row: PlainRow, { readings, stems, lastVisit }: RowParts): string | null {
   const [only] = readings;
   if (only === undefined || readings.length > 1 || stems.length > 1 || lastVisit !== undefined) return null;
-  if (only.measure !== 'diameter' || row.taping !== null || row.heights !== null || hasStemNotes(row)) return null;
+  if (
+    only.measure !== 'diameter' ||
+    only.excluded === true ||
+    row.taping !== null ||
+    row.heights !== null ||
+    hasStemNotes(row)
+  )
+    return null;
   const { stem, methodId, key, value, unit, standardError, asRead } = only;
   const conditions = row.notes?.conditions?.join() ?? '';
   return [row.speciesCode, row.plotSlopePct, stem, methodId, key, value, unit, standardError, asRead, conditions].join(
@@ -230,9 +237,9 @@ export function rowEvaluator(survey: SurveyView, judging?: JudgingContext): RowE
     const size = plainSizeOf(row, parts);
     const found = size === null ? undefined : known.get(size);
     if (found !== undefined) return withView(row, parts, survey, found);
-    const reckoned = reckonRow(row, parts, survey, judging);
-    if (size !== null && known.size < MOST_SIZES) known.set(size, reckoned);
-    return withView(row, parts, survey, reckoned);
+    const result = resultOfRow(row, parts, survey, judging);
+    if (size !== null && known.size < MOST_SIZES) known.set(size, result);
+    return withView(row, parts, survey, result);
   };
 }
 

@@ -157,7 +157,7 @@ describe.each(['metric', 'imperial'] as const)('an export of a survey in %s unit
 });
 
 describe('a file that is compared with the record', () => {
-  it('is taken back beside others who work out figures of its trees: it locks none out of turn', async () => {
+  it('is undone without a deadlock while figures of its trees are computed', async () => {
     const { survey } = await mixedSurvey('metric');
     const [first, ...others] = await exportOf(survey.id);
     const id = uuid();

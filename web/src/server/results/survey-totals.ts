@@ -11,6 +11,7 @@ import {
   type SurveyInPlots,
 } from '../../computation/combine-plots.ts';
 import { judgingCurves } from '../../computation/tree-figures.ts';
+import { mostRecent } from './most-recent.ts';
 import { settledKey } from './results-key.ts';
 import { keepOrGoOn, type KeptRepository } from './survey-result-repository.ts';
 import type { TreeResultCache } from './tree-result-cache.ts';
@@ -86,14 +87,7 @@ export function surveyTotals({
   isLarge,
   mostRemembered,
 }: Dependencies): (survey: SurveyView) => Promise<SurveyInPlots> {
-  const remembered = new Map<string, Remembered>();
-  const remember = (surveyId: string, own: Remembered): void => {
-    remembered.delete(surveyId);
-    if (mostRemembered === 0) return;
-    remembered.set(surveyId, own);
-    const [oldest] = remembered.keys();
-    if (remembered.size > mostRemembered && oldest !== undefined) remembered.delete(oldest);
-  };
+  const remembered = mostRecent<Remembered>(mostRemembered);
   const fit = (heights: readonly StandCurveTree[], { breastHeightM }: SurveyView): HeightBasis => ({
     curves: standCurves(heights, breastHeightM),
     judging: judgingCurves(heights, breastHeightM),
@@ -179,7 +173,7 @@ export function surveyTotals({
     for (const plot of list)
       if (!summed.has(plot.id)) summed.set(plot.id, isBegun(survey, plot, 0) ? summer(plot, []) : null);
     if (await isLarge(survey))
-      remember(survey.id, {
+      remembered.set(survey.id, {
         settled,
         fitted: { ...fitted, madeOf: sharedLists(fitted.madeOf, now) },
         summer,

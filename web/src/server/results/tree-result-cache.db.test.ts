@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { findMethod } from '@arbolito/core/methods';
+import { deadCodes } from '@arbolito/core/protocol';
 import type { SurveySummary, TreeView } from '../../contracts/views.ts';
 import { services } from '../compose.ts';
 import { api, sendJson, useTestDatabase } from '../testing/api.ts';
@@ -173,5 +174,38 @@ describe('a broken stem', () => {
     const ofTree = ((await volumeOf()) - before) / 20;
     expect(ofTree).toBeGreaterThan(0.64 * 0.7);
     expect(ofTree).toBeLessThan(0.64 * 0.95);
+  });
+});
+
+describe('trees of one species and size', () => {
+  it('have the figures that each has by itself: dead or live, with an error of its own, as a girth', async () => {
+    const { survey: made, plot } = await surveyWithPlot();
+    const survey = await services().surveys.get(made.id);
+    const dead = [...deadCodes(survey.design.conditions)][0] ?? '';
+    const readings = [
+      dbhReading(30),
+      dbhReading(30),
+      { ...dbhReading(30), standardError: 1 },
+      { ...dbhReading(30), methodId: 'diameter.girth', key: 'girth' },
+    ];
+    for (const [i, reading] of readings.entries()) {
+      const tree = newTree(plot.id, String(i + 1), {
+        readings: [reading],
+        ...(i === 1 ? { notes: { conditions: [dead] } } : {}),
+      });
+      const { status, body } = await api('POST', '/api/trees', tree);
+      expect([status, body.errors]).toEqual([201, undefined]);
+    }
+    const { trees } = services();
+    const together = await trees.listOfPlot(plot.id);
+    expect(together).toEqual(await Promise.all(together.map(({ id }) => trees.get(id))));
+    expect(together.map(({ dbh }) => dbh && [dbh.value, Number(dbh.standardError.toFixed(2))])).toEqual([
+      [30, expect.any(Number)],
+      [30, expect.any(Number)],
+      [30, 1],
+      // 30 cm ÷ π
+      [expect.closeTo(9.549, 3), expect.any(Number)],
+    ]);
+    expect(together.map((tree) => tree.dead)).toEqual([false, true, false, false]);
   });
 });

@@ -1,11 +1,12 @@
 import { checkHeights, type HeightPoints, type SoundTree } from '@arbolito/core/quality';
 import { grouped } from '@arbolito/core/statistics';
 import type { JudgingContext } from '../../computation/evaluate-row.ts';
-import { type ReviewedPlot, type ReviewedTree, readTree, reviewPlot } from '../../computation/review-points.ts';
+import { type ReviewedPlot, readTree, reviewPlot } from '../../computation/review-points.ts';
 import { figureRowOf } from '../../computation/tree-figures.ts';
 import type { PlotView, SurveyView } from '../../contracts/views.ts';
 import { digestOf } from '../digest.ts';
 import type { PlotQueries } from '../plots/queries.ts';
+import { mostRecent } from '../results/most-recent.ts';
 import { settledKey } from '../results/results-key.ts';
 import type { PlotFigures, TreeResultCache } from '../results/tree-result-cache.ts';
 import type { TreeQueries } from '../trees/queries.ts';
@@ -56,21 +57,15 @@ const haveSameHeights = (before: readonly ReviewedPlot[], now: readonly Reviewed
 
 /** Looks through the plots of surveys, and of a survey that it remembers those alone that were written to since. */
 export function reviewedPlots({ trees, figures, plots, repository, mostRemembered }: Dependencies) {
-  const remembered = new Map<string, Remembered>();
-  const remember = (surveyId: string, own: Remembered): void => {
-    remembered.delete(surveyId);
-    if (mostRemembered === 0) return;
-    remembered.set(surveyId, own);
-    const [oldest] = remembered.keys();
-    if (remembered.size > mostRemembered && oldest !== undefined) remembered.delete(oldest);
-  };
-  /** The trees of some plots; those with a height are judged by the height curves and the instruments as well. */
-  const readTrees = async (
+  const remembered = mostRecent<Remembered>(mostRemembered);
+  /** Looks through some plots; trees with a height are judged by the height curves and the instruments as well. */
+  const review = async (
     survey: SurveyView,
     judging: JudgingContext,
     source: PlotFigures,
-    plotIds: readonly string[],
-  ): Promise<ReviewedTree[]> => {
+    batch: readonly PlotView[],
+  ): Promise<ReviewedPlot[]> => {
+    const plotIds = batch.map(({ id }) => id);
     const readings = await repository.readingsOf(survey.id, plotIds);
     const list = (await source.named(plotIds)).map((row) => readTree(row, readings.get(row.treeId) ?? [], survey));
     const places = new Map(list.flatMap(({ id, heightM }, at) => (heightM === null ? [] : [[id, at]])));
@@ -82,20 +77,6 @@ export function reviewedPlots({ trees, figures, plots, repository, mostRemembere
         const { dbhCm, heightM, inDoubt, findings } = figureRowOf(view);
         list[at] = { ...tree, dbhCm, heightM, inDoubt: inDoubt || findings !== null, findings };
       }
-    return list;
-  };
-  const review = async (
-    survey: SurveyView,
-    judging: JudgingContext,
-    source: PlotFigures,
-    batch: readonly PlotView[],
-  ): Promise<ReviewedPlot[]> => {
-    const list = await readTrees(
-      survey,
-      judging,
-      source,
-      batch.map(({ id }) => id),
-    );
     const byPlot = grouped(list, ({ plotId }) => plotId);
     return batch.map((plot) => reviewPlot(survey, plot, byPlot.get(plot.id) ?? []));
   };
@@ -129,7 +110,7 @@ export function reviewedPlots({ trees, figures, plots, repository, mostRemembere
             survey.breastHeightM,
             survey.unitSystem,
           );
-    remember(survey.id, {
+    remembered.set(survey.id, {
       key,
       heights,
       plots: new Map(now.map((plot) => [plot.plotId, { revision: revisions.get(plot.plotId) ?? -1, reviewed: plot }])),
